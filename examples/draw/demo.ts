@@ -1,0 +1,107 @@
+/** The demo project, made the way a person would make it: pictures in, cut, clips, times, origins. */
+import type { Bundle } from "@caravan/core/bundle";
+import { sha256Hex } from "@caravan/core/codec";
+import {
+  addClip,
+  addSources,
+  cutSource,
+  renameProject,
+  setClipRules,
+  setClipTotal,
+  setDelivery,
+  setSourceOrigin,
+  setStepDurations,
+} from "@caravan/core/edit";
+import { type ClipName, type Cut, emptyProject, type FrameRef, type Project, type Source, type SourceId } from "@caravan/core/model";
+import { coverageOf, type Pixels } from "@caravan/core/raster";
+import { pngCodec } from "../../packages/cli/src/png";
+import { sheetOf } from "./canvas";
+import { drawPorter, FACINGS, idling, PORTER_GROUND, PORTER_SIZE, walking } from "./porter";
+import { campfire, DUST_GROUND, DUST_SIZE, dustWhirl, FIRE_GROUND, FIRE_SIZE, HOURGLASS_GROUND, HOURGLASS_SIZE, hourglass } from "./props";
+
+const WALK_FRAMES = 8;
+const IDLE_FRAMES = 4;
+
+interface DemoSheet {
+  readonly name: string;
+  readonly pixels: Pixels;
+  readonly cell: { w: number; h: number };
+  readonly ground: number;
+}
+
+/** The sheets as an artist would hand them in. */
+export function demoSheets(): DemoSheet[] {
+  const each = <Item>(count: number, draw: (k: number) => Item) => Array.from({ length: count }, (_, k) => draw(k));
+  const walk = FACINGS.flatMap((facing) => each(WALK_FRAMES, (k) => drawPorter(facing, walking(k / WALK_FRAMES))));
+  const idle = FACINGS.flatMap((facing) => each(IDLE_FRAMES, (k) => drawPorter(facing, idling(k / IDLE_FRAMES))));
+  return [
+    { name: "porter-walk", pixels: sheetOf(walk, WALK_FRAMES), cell: PORTER_SIZE, ground: PORTER_GROUND },
+    { name: "porter-idle", pixels: sheetOf(idle, IDLE_FRAMES), cell: PORTER_SIZE, ground: PORTER_GROUND },
+    {
+      name: "campfire",
+      pixels: sheetOf(
+        each(8, (k) => campfire(k / 8)),
+        8,
+      ),
+      cell: FIRE_SIZE,
+      ground: FIRE_GROUND,
+    },
+    {
+      name: "dust-whirl",
+      pixels: sheetOf(
+        each(20, (k) => dustWhirl(k, 20)),
+        5,
+      ),
+      cell: DUST_SIZE,
+      ground: DUST_GROUND,
+    },
+    { name: "hourglass", pixels: sheetOf(each(12, hourglass), 6), cell: HOURGLASS_SIZE, ground: HOURGLASS_GROUND },
+  ];
+}
+
+export function demoProject(): Bundle {
+  const pictures = new Map<string, Uint8Array>();
+  let project = renameProject(emptyProject("The Tamarisk Road"), "The Tamarisk Road");
+  const png = pngCodec();
+  for (const { name, pixels, cell, ground } of demoSheets()) {
+    const bytes = png.encode(pixels);
+    const sha256 = sha256Hex(bytes);
+    pictures.set(sha256, bytes);
+    project = addSources(project, [{ fileName: `${name}.png`, sha256, width: pixels.width, height: pixels.height }]);
+    const id = project.sources.at(-1)?.id as SourceId;
+    const cut: Cut = { by: "cell", cell, margin: { x: 0, y: 0 }, gap: { x: 0, y: 0 }, keepEmpty: false };
+    project = setSourceOrigin(cutSource(project, id, cut, coverageOf(pixels)), id, { x: cell.w / 2, y: ground });
+  }
+  return { project: withClips(project), pictures };
+}
+
+function withClips(start: Project): Project {
+  let project = start;
+  const clip = (name: string, source: string, row: number, columns: readonly number[], total: number) => {
+    const { id } = project.sources.find((each) => each.name === source) as Source;
+    const refs = columns.map((column) => `${id}/c${column}r${row}` as FrameRef);
+    project = setClipTotal(addClip(project, refs, name), name as ClipName, total);
+  };
+  const upTo = (count: number) => Array.from({ length: count }, (_, k) => k);
+  for (const [row, facing] of FACINGS.entries()) clip(`walk-${facing}`, "porter-walk", row, upTo(WALK_FRAMES), 800_000);
+  for (const [row, facing] of FACINGS.entries())
+    if (facing.length === 1) clip(`idle-${facing}`, "porter-idle", row, upTo(IDLE_FRAMES), 1_200_000);
+  clip("fire", "campfire", 0, upTo(8), 720_000);
+  const dust = project.sources.find((each) => each.name === "dust-whirl") as Source;
+  project = addClip(
+    project,
+    dust.frames.map((frame) => `${dust.id}/${frame.key}` as FrameRef),
+    "dust-whirl",
+  );
+  project = setClipTotal(project, "dust-whirl" as ClipName, 1_000_000);
+  project = setClipRules(project, "dust-whirl" as ClipName, { playback: "once", after: "hide" });
+  const glass = project.sources.find((each) => each.name === "hourglass") as Source;
+  project = addClip(
+    project,
+    glass.frames.map((frame) => `${glass.id}/${frame.key}` as FrameRef),
+    "hourglass",
+  );
+  project = setStepDurations(project, "hourglass" as ClipName, [0, 1, 2, 3, 4, 5, 6, 7], 250_000);
+  project = setStepDurations(project, "hourglass" as ClipName, [8, 9, 10, 11], 60_000);
+  return setDelivery(project, 0, { name: "tamarisk" });
+}

@@ -1,0 +1,29 @@
+import { type Finding, findingsOf } from "@caravan/core/check";
+import type { Command } from "commander";
+import { openProject } from "../project";
+import { tell } from "../tell";
+
+export function addCheck(program: Command): void {
+  program
+    .command("check")
+    .summary("tell what is wrong or risky in a project")
+    .description("Tells what is wrong or risky in a project. Exits with 1 if something would stop its delivery.")
+    .argument("<project>", "a project folder, its caravan.json, or a *.caravan file")
+    .option("--json", "print one JSON document", false)
+    .action(check);
+}
+
+function check(path: string, options: { json: boolean }): void {
+  const findings = findingsOf(openProject(path).project).map(toldFinding);
+  tell(options.json, { findings }, () =>
+    findings.length === 0
+      ? "Nothing to look at."
+      : findings.map(({ severity, where, message }) => `${severity}: ${where}: ${message}`).join("\n"),
+  );
+  if (findings.some(({ severity }) => severity === "error")) process.exitCode = 1;
+}
+
+/** A finding as `--json` prints it. */
+export function toldFinding({ code, severity, where, message }: Finding) {
+  return { code, severity, where, message };
+}

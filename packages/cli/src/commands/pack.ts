@@ -1,0 +1,123 @@
+import { readdirSync } from "node:fs";
+import { basename, extname, join } from "node:path";
+import { performance } from "node:perf_hooks";
+import { buildAtlasFiles, type FrameToDeliver } from "@caravan/core/deliver";
+import { CaravanError, naturalOrder, type Packing } from "@caravan/core/model";
+import { type Command, InvalidArgumentError } from "commander";
+import { isFolder, readFile, writeFiles } from "../files";
+import { fileStem, whole } from "../options";
+import { pngCodec } from "../png";
+import { tell } from "../tell";
+
+interface PackOptions {
+  out: string;
+  name: string;
+  padding: number;
+  extrude: number;
+  max: number;
+  rotate: boolean;
+  pow2: boolean;
+  trim: boolean;
+  alias: boolean;
+  effort: Packing["effort"];
+  json: boolean;
+}
+
+export function addPack(program: Command): void {
+  program
+    .command("pack")
+    .summary("pack loose pictures into an atlas")
+    .description("Packs PNG files, and those in folders, into atlas pages and an atlas file.")
+    .argument("<path...>", "PNG files or folders")
+    .requiredOption("--out <dir>", "where the atlas goes")
+    .option("--name <name>", "start of the file names", fileStem, "atlas")
+    .option("--padding <px>", "least distance between two frames' outermost pixels", whole(0, 64), 2)
+    .option("--extrude <px>", "how far edge pixels are repeated outward", whole(0, 16), 1)
+    .option("--max <px>", "longest side of a page", whole(16, 16_384), 4096)
+    .option("--rotate", "frames may be stored turned by 90°", false)
+    .option("--pow2", "page sides are powers of two", false)
+    .option("--no-trim", "keep clear pixels around frames")
+    .option("--no-alias", "store identical frames each by itself")
+    .option("--effort <normal|high>", "how many layouts are tried", effort, "normal")
+    .option("--json", "print one JSON document", false)
+    .action(pack);
+}
+
+function effort(text: string): Packing["effort"] {
+  if (text === "normal" || text === "high") return text;
+  throw new InvalidArgumentError("Write normal or high.");
+}
+
+function pack(paths: string[], options: PackOptions): void {
+  const started = performance.now();
+  const png = pngCodec();
+  const frames = picturesAt(paths).map(({ name, path }): FrameToDeliver => {
+    const pixels = png.decode(readFile(path), path);
+    const { width: w, height: h } = pixels;
+    return { name, pixels, rect: { x: 0, y: 0, w, h }, origin: { x: w / 2, y: h } };
+  });
+  const packing: Packing = {
+    paddingPx: options.padding,
+    extrudePx: options.extrude,
+    maxPx: options.max,
+    turn: options.rotate,
+    powerOfTwo: options.pow2,
+    trim: options.trim,
+    share: options.alias,
+    effort: options.effort,
+  };
+  const built = buildAtlasFiles({ delivery: { name: options.name, filter: "nearest", packing }, frames, clips: [] }, png);
+  writeFiles(options.out, built.files);
+  const pages = built.pages.map(({ image, size, occupancy }) => ({
+    image,
+    width: size.w,
+    height: size.h,
+    occupancy: Math.round(occupancy * 10_000) / 10_000,
+  }));
+  const { proof } = built;
+  const told = { pages, frames: proof.frames, placed: proof.exact, aliases: proof.shared, ms: Math.round(performance.now() - started) };
+  tell(options.json, told, () =>
+    [
+      ...pages.map(
+        ({ image, width, height, occupancy }) =>
+          `${join(options.out, image)}: ${width} × ${height} px, ${(occupancy * 100).toFixed(1)} % filled`,
+      ),
+      `${proof.exact} of ${proof.frames} frames placed, ${proof.shared} shared, every pixel checked`,
+    ].join("\n"),
+  );
+}
+
+/** PNG files in natural order of their names. Throws if there are none, or two of one name. */
+function picturesAt(paths: readonly string[]): { name: string; path: string }[] {
+  const found = new Map<string, string>();
+  const add = (name: string, path: string) => {
+    const twin = found.get(name);
+    if (twin !== undefined)
+      throw new CaravanError(
+        "name-collision",
+        path,
+        `It would have the name "${name}", as ${twin} has.`,
+        "Rename one, or give the folder above both.",
+      );
+    found.set(name, path);
+  };
+  for (const path of paths)
+    if (isFolder(path)) for (const inside of pngsIn(path)) add(withoutEnding(inside), join(path, inside));
+    else add(withoutEnding(basename(path)), path);
+  if (found.size === 0)
+    throw new CaravanError("nothing-picked", paths.join(", "), "There are no PNG files in it.", "Give a folder that holds PNG files.");
+  return [...found].map(([name, path]) => ({ name, path })).sort((a, b) => naturalOrder(a.name, b.name));
+}
+
+/** Paths of the PNG files below a folder, with `/`. */
+function pngsIn(folder: string, prefix = ""): string[] {
+  return readdirSync(join(folder, prefix), { withFileTypes: true }).flatMap((entry) => {
+    const path = prefix === "" ? entry.name : `${prefix}/${entry.name}`;
+    if (entry.isDirectory()) return pngsIn(folder, path);
+    return extname(entry.name).toLowerCase() === ".png" && !entry.name.startsWith(".") ? [path] : [];
+  });
+}
+
+function withoutEnding(path: string): string {
+  return path.slice(0, path.length - extname(path).length);
+}

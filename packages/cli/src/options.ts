@@ -1,0 +1,45 @@
+/** Option values as people type them. What does not fit is a wrong call: commander tells it and exits with 2. */
+import { FileStem } from "@caravan/core/model";
+import { InvalidArgumentError } from "commander";
+
+/** `32x40`, also with × or a capital X. */
+export function pair(text: string): { readonly a: number; readonly b: number } {
+  const match = /^(\d{1,6})[xX×](\d{1,6})$/.exec(text);
+  const a = Number(match?.[1]);
+  const b = Number(match?.[2]);
+  if (!match || a < 1 || b < 1) throw new InvalidArgumentError("Write two whole numbers above 0 with an x between, such as 32x40.");
+  return { a, b };
+}
+
+/** `2` for both directions, or `2,4` for along and down. */
+export function spacing(text: string): { x: number; y: number } {
+  const match = /^(\d{1,6})(?:,(\d{1,6}))?$/.exec(text);
+  if (!match) throw new InvalidArgumentError("Write one whole number, or two with a comma between, such as 1 or 2,4.");
+  const x = Number(match[1]);
+  return { x, y: match[2] === undefined ? x : Number(match[2]) };
+}
+
+/** A whole number from `least` to `most`. */
+export function whole(least: number, most: number) {
+  return (text: string): number => {
+    const number = /^\d{1,9}$/.test(text) ? Number(text) : Number.NaN;
+    if (!(number >= least && number <= most)) throw new InvalidArgumentError(`Write a whole number from ${least} to ${most}.`);
+    return number;
+  };
+}
+
+/** Times in milliseconds with commas between. */
+export function times(text: string): number[] {
+  return text.split(",").map((part) => {
+    const ms = /^\s*\d+(\.\d+)?\s*$/.test(part) ? Number(part) : Number.NaN;
+    if (!Number.isFinite(ms)) throw new InvalidArgumentError("Write times in milliseconds with commas between, such as 0,100,250.5.");
+    return ms;
+  });
+}
+
+/** The start of file names; what file systems refuse is refused here. */
+export function fileStem(text: string): string {
+  const parsed = FileStem.safeParse(text);
+  if (!parsed.success) throw new InvalidArgumentError(parsed.error.issues[0]?.message ?? "");
+  return parsed.data;
+}

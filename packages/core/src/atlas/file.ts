@@ -1,0 +1,43 @@
+import { textFromUtf8, utf8 } from "../codec";
+import { CaravanError, type Clip, msFromMicros } from "../model";
+import { Atlas, type AtlasClip } from "./schema";
+
+/** The atlas as its file's bytes: JSON that people can read, fields in the order of the format's description. */
+export function writeAtlas(atlas: Atlas): Uint8Array {
+  return utf8(`${JSON.stringify(atlas, null, 1)}\n`);
+}
+
+/** Reads an atlas file. Throws `damaged-project` with the first field that does not fit. */
+export function readAtlas(bytes: Uint8Array, where: string): Atlas {
+  let content: unknown;
+  try {
+    content = JSON.parse(textFromUtf8(bytes));
+  } catch (cause) {
+    throw new CaravanError("damaged-project", where, "The atlas file is not JSON.", "Deliver it again.", { cause });
+  }
+  const parsed = Atlas.safeParse(content);
+  if (parsed.success) return parsed.data;
+  const first = parsed.error.issues[0];
+  throw new CaravanError(
+    "damaged-project",
+    where,
+    `The field ${first?.path.join(".")} does not fit: ${first?.message}.`,
+    "Deliver it again.",
+  );
+}
+
+/** A clip as the atlas holds it; `nameOf` gives a step's frame by the name that the game knows. */
+export function atlasClip(clip: Clip, nameOf: (step: Clip["steps"][number]) => string): AtlasClip {
+  return {
+    steps: clip.steps.map((step) => ({
+      frame: nameOf(step),
+      ms: msFromMicros(step.duration),
+      ...(step.events?.length ? { events: step.events } : {}),
+    })),
+    playback: clip.playback,
+    times: clip.times,
+    loopFrom: clip.loopFrom,
+    after: clip.after,
+    ...(clip.doubleEnds ? { doubleEnds: true } : {}),
+  };
+}

@@ -1,0 +1,2 @@
+export { atlasClip, readAtlas, writeAtlas } from "./file";
+export { Atlas, AtlasClip, AtlasFrame } from "./schema";

@@ -1,0 +1,52 @@
+import * as z from "zod";
+import { clipRules, Name, Rect, Size } from "../model";
+
+const point = z.strictObject({ x: z.number(), y: z.number() });
+
+export const AtlasFrame = z.strictObject({
+  page: z.int().nonnegative().describe("Index into pages."),
+  rect: Rect.describe("Where the pixels are on the page; of a turned frame as stored."),
+  turned: z.boolean().describe("Whether it is stored turned by 90° clockwise."),
+  inset: z
+    .strictObject({ x: z.int().nonnegative(), y: z.int().nonnegative() })
+    .describe("Where the trimmed pixels sit in the untrimmed frame."),
+  size: Size.describe("Of the untrimmed frame."),
+  origin: point.describe("The point that stands on the character's position, in untrimmed frame pixels."),
+  boxes: z.record(z.string(), z.array(Rect)).optional(),
+  points: z.record(z.string(), point).optional(),
+});
+export type AtlasFrame = z.infer<typeof AtlasFrame>;
+
+export const AtlasStep = z.strictObject({
+  frame: Name,
+  ms: z.number().positive().describe("Milliseconds, at most three decimals."),
+  events: z.array(z.string()).optional(),
+});
+
+export const AtlasClip = z.strictObject({ steps: z.array(AtlasStep).min(1), ...clipRules, doubleEnds: z.boolean().optional() });
+export type AtlasClip = z.infer<typeof AtlasClip>;
+
+export const FacingName = z.enum(["e", "se", "s", "sw", "w", "nw", "n", "ne"]);
+
+export const AtlasAction = z.strictObject({
+  facings: z.partialRecord(FacingName, z.strictObject({ clip: Name, mirror: z.boolean().optional() })),
+});
+
+/** What a game loads. docs/formats/atlas.md says what each field means. */
+export const Atlas = z.strictObject({
+  format: z.literal("caravan-atlas"),
+  version: z.literal(1),
+  pages: z.array(
+    z.strictObject({
+      image: z.string().min(1).describe("File name of the page, beside the atlas file."),
+      width: z.int().positive(),
+      height: z.int().positive(),
+      scale: z.number().positive(),
+      filter: z.enum(["nearest", "linear"]),
+    }),
+  ),
+  frames: z.record(Name, AtlasFrame),
+  clips: z.record(Name, AtlasClip),
+  actions: z.record(Name, AtlasAction),
+});
+export type Atlas = z.infer<typeof Atlas>;

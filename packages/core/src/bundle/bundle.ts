@@ -1,0 +1,77 @@
+/**
+ * A project with its pictures in one file, `*.caravan`: a ZIP of the folder form, `caravan.json` beside its pictures.
+ *
+ * Holds: `readBundle(writeBundle(b))` gives the same document and pictures; same input, same bytes.
+ */
+import { type NamedFile, readZip, sha256Hex, textFromUtf8, utf8, writeZip } from "../codec";
+import { CaravanError, type Project, projectFromFile, projectToFile } from "../model";
+
+export const PROJECT_FILE = "caravan.json";
+
+export interface Bundle {
+  readonly project: Project;
+  /** Picture files by the SHA-256 of their bytes. */
+  readonly pictures: ReadonlyMap<string, Uint8Array>;
+}
+
+/** Throws `missing-picture` if a source's picture is not among them. */
+export function writeBundle({ project, pictures }: Bundle): Uint8Array {
+  return writeZip(bundleFiles({ project, pictures }));
+}
+
+/** The folder form: the document, then the pictures in the order of sources. */
+export function bundleFiles({ project, pictures }: Bundle): NamedFile[] {
+  const byPath = new Map<string, Uint8Array>();
+  for (const { file, sha256 } of project.sources) {
+    const bytes = pictures.get(sha256);
+    if (!bytes) throw new CaravanError("missing-picture", file, "The picture of this source is not there.", "Add it again, then save.");
+    byPath.set(file, bytes);
+  }
+  return [{ path: PROJECT_FILE, bytes: writeProjectFile(project) }, ...[...byPath].map(([path, bytes]) => ({ path, bytes }))];
+}
+
+/** The bytes of `caravan.json`: readable, one line a field, for version control. */
+export function writeProjectFile(project: Project): Uint8Array {
+  return utf8(`${JSON.stringify(projectToFile(project), null, 1)}\n`);
+}
+
+/** Parses `caravan.json`. Throws `not-a-project`, `newer-version` or `damaged-project`. */
+export function readProjectFile(bytes: Uint8Array, where: string): Project {
+  let content: unknown;
+  try {
+    content = JSON.parse(textFromUtf8(bytes));
+  } catch (cause) {
+    throw new CaravanError("damaged-project", where, "It is not JSON: it may be cut off.", "Take an undamaged copy.", { cause });
+  }
+  return projectFromFile(content, where);
+}
+
+/** Reads a `*.caravan` file whole or not at all. Throws what went wrong, `picture-mismatch` included. */
+export function readBundle(bytes: Uint8Array, where: string): Bundle {
+  if (bytes.length > 0 && !(bytes[0] === 0x50 && bytes[1] === 0x4b))
+    throw new CaravanError(
+      "not-a-project",
+      where,
+      "This is not a *.caravan file: it does not begin as one.",
+      "Choose a file that Caravan saved.",
+    );
+  const files = new Map(readZip(bytes, where).map((file) => [file.path, file.bytes]));
+  const document = files.get(PROJECT_FILE);
+  if (!document)
+    throw new CaravanError("not-a-project", where, `There is no ${PROJECT_FILE} in this archive.`, "Choose a file that Caravan saved.");
+  const project = readProjectFile(document, `${where}, ${PROJECT_FILE}`);
+  const pictures = new Map<string, Uint8Array>();
+  for (const { file, sha256 } of project.sources) {
+    const picture = files.get(file);
+    if (!picture) throw new CaravanError("missing-picture", where, `The picture ${file} is missing from it.`, "Take a complete copy.");
+    if (sha256Hex(picture) !== sha256)
+      throw new CaravanError(
+        "picture-mismatch",
+        where,
+        `The picture ${file} is not the one this project was saved with: its hash differs.`,
+        "Take an undamaged copy; changed art belongs into the folder form.",
+      );
+    pictures.set(sha256, picture);
+  }
+  return { project, pictures };
+}

@@ -1,0 +1,1 @@
+export { type Bundle, bundleFiles, PROJECT_FILE, readBundle, readProjectFile, writeBundle, writeProjectFile } from "./bundle";

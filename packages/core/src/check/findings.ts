@@ -1,0 +1,114 @@
+import { counted, removeClip, removeSteps, renameFrame } from "../edit";
+import { type ClipName, clipsByFrame, type FrameRef, findFrame, frameName, frameRef, keptFrames, type Project } from "../model";
+
+export type FindingCode = "empty-clip" | "missing-frames" | "same-frame-name" | "unused-frames" | "nothing-cut";
+
+/** Where a finding can be seen. */
+export type Place =
+  | { readonly stop: "sources" }
+  | { readonly stop: "clips"; readonly clip: ClipName }
+  | { readonly stop: "frames"; readonly frame: FrameRef };
+
+/** Something wrong or risky in a project, where it is, and the edit that mends it if one does. */
+export interface Finding {
+  readonly code: FindingCode;
+  /** An error stops delivery; a warning is worth a look; a note is good to know. */
+  readonly severity: "error" | "warning" | "note";
+  /** In words. */
+  readonly where: string;
+  readonly message: string;
+  readonly place: Place;
+  readonly mend?: { readonly label: string; readonly apply: (project: Project) => Project };
+}
+
+/** All findings, errors first, else in the order of the document. Cost: O(frames + steps). */
+export function findingsOf(project: Project): Finding[] {
+  const found = [...nothingCut(project), ...clipFindings(project), ...sameNames(project), ...unused(project)];
+  const weight = { error: 0, warning: 1, note: 2 };
+  return found.sort((a, b) => weight[a.severity] - weight[b.severity]);
+}
+
+function nothingCut(project: Project): Finding[] {
+  if (keptFrames(project).length > 0) return [];
+  const message =
+    project.sources.length === 0 ? "There are no pictures yet. Add some at Sources." : "No sheet is cut yet. Cut one at Frames.";
+  return [{ code: "nothing-cut", severity: "error", where: "project", message, place: { stop: "sources" } }];
+}
+
+function clipFindings(project: Project): Finding[] {
+  return project.clips.flatMap((clip): Finding[] => {
+    const where = `clip "${clip.name}"`;
+    const place = { stop: "clips", clip: clip.name } as const;
+    if (clip.steps.length === 0)
+      return [
+        {
+          code: "empty-clip",
+          severity: "error",
+          where,
+          message: "It has no steps, so a game could not play it. Add frames to it or remove it.",
+          place,
+          mend: { label: "Remove the clip", apply: (current) => removeClip(current, clip.name) },
+        },
+      ];
+    const missing = clip.steps.flatMap((step, k) => {
+      const found = findFrame(project, step.frame);
+      return found && !found.frame.dropped ? [] : [k];
+    });
+    if (missing.length === 0) return [];
+    const message = `${counted(missing.length, "step")} (${shortList(missing)}) ${missing.length === 1 ? "shows a frame" : "show frames"} that ${missing.length === 1 ? "is" : "are"} dropped or no longer cut. Take ${missing.length === 1 ? "it" : "them"} out, or restore the ${missing.length === 1 ? "frame" : "frames"}.`;
+    return [
+      {
+        code: "missing-frames",
+        severity: "error",
+        where,
+        message,
+        place,
+        mend: { label: `Take ${missing.length === 1 ? "it" : "them"} out`, apply: (current) => removeSteps(current, clip.name, missing) },
+      },
+    ];
+  });
+}
+
+function shortList(numbers: readonly number[]): string {
+  return numbers.length > 6 ? `${numbers.slice(0, 6).join(", ")}, …` : numbers.join(", ");
+}
+
+function sameNames(project: Project): Finding[] {
+  const byName = new Map<string, FrameRef>();
+  return keptFrames(project).flatMap(({ source, frame }): Finding[] => {
+    const name = frameName(source, frame);
+    const ref = frameRef(source, frame);
+    const first = byName.get(name);
+    if (!first) {
+      byName.set(name, ref);
+      return [];
+    }
+    const named = frame.name === undefined ? first : ref;
+    return [
+      {
+        code: "same-frame-name",
+        severity: "error",
+        where: `frame "${name}"`,
+        message: "Two frames have this name; a game could not tell them apart.",
+        place: { stop: "frames", frame: named },
+        mend: { label: "Take the given name back", apply: (current) => renameFrame(current, named, "") },
+      },
+    ];
+  });
+}
+
+function unused(project: Project): Finding[] {
+  if (project.clips.length === 0) return [];
+  const uses = clipsByFrame(project);
+  const idle = keptFrames(project).flatMap(({ source, frame }) => (uses.has(frameRef(source, frame)) ? [] : [frameRef(source, frame)]));
+  if (idle.length === 0) return [];
+  return [
+    {
+      code: "unused-frames",
+      severity: "note",
+      where: "project",
+      message: `${counted(idle.length, "frame is", "frames are")} in no clip. They are delivered all the same.`,
+      place: { stop: "frames", frame: idle[0] as FrameRef },
+    },
+  ];
+}

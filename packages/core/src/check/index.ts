@@ -1,0 +1,1 @@
+export { type Finding, type FindingCode, findingsOf, type Place } from "./findings";

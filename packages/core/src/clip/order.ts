@@ -1,0 +1,45 @@
+/**
+ * In which order a clip's steps are shown: the one definition of looping, from docs/formats/playback.md.
+ *
+ * A clip runs through `first` once, then through `later` again and again, each run being one pass. A finite back-and-forth
+ * then comes `home`: it enters that step once more for its duration. Holds: every index is a step of the clip.
+ */
+import { type Clip, unreachable } from "../model";
+
+export type ClipRules = Pick<Clip, "playback" | "times" | "loopFrom" | "doubleEnds">;
+
+export interface StepOrder {
+  /** Steps of pass 0. */
+  readonly first: readonly number[];
+  /** Steps of every later pass. */
+  readonly later: readonly number[];
+  /** How many passes; Infinity for ever. */
+  readonly passes: number;
+  /** The step that is entered once more after the last pass, if any. */
+  readonly home: number | null;
+}
+
+/** The order for a clip of `count` steps, at least one. `loopFrom` beyond the last step counts as the last. */
+export function stepOrder(rules: ClipRules, count: number): StepOrder {
+  const from = Math.min(rules.loopFrom, count - 1);
+  const passes = rules.times === 0 ? Number.POSITIVE_INFINITY : rules.times;
+  switch (rules.playback) {
+    case "once":
+      return { first: upTo(0, count), later: upTo(0, count), passes: 1, home: null };
+    case "loop":
+      return { first: upTo(0, count), later: upTo(from, count), passes, home: null };
+    case "pingpong": {
+      // Doubled ends are shown again on the way back; else the way back leaves out the step it turned on and the one it goes to.
+      const back = upTo(rules.doubleEnds ? from : from + 1, rules.doubleEnds ? count : count - 1).reverse();
+      const home = rules.doubleEnds || count - from === 1 || passes === Number.POSITIVE_INFINITY ? null : from;
+      return { first: [...upTo(0, count), ...back], later: [...upTo(from, count), ...back], passes, home };
+    }
+    default:
+      return unreachable(rules.playback);
+  }
+}
+
+/** from, from + 1, …, end − 1; nothing if there is none. */
+function upTo(from: number, end: number): number[] {
+  return Array.from({ length: Math.max(0, end - from) }, (_, k) => from + k);
+}

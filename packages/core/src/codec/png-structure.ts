@@ -1,0 +1,139 @@
+/**
+ * Walks a PNG file's chunks and says in plain words what is wrong with it, before any pixel is decoded.
+ *
+ * After the PNG specification, W3C Recommendation, third edition, sections 5 and 11. Checked are what a damaged file
+ * shows: the signature, lengths, the checksums of critical chunks, the header's fields, the palette, that there is picture
+ * data and an end. Checksums of ancillary chunks are left alone: nothing that we use stands in them but transparency.
+ * Cost: O(bytes), each read once.
+ */
+import CRC32 from "crc-32";
+import { CaravanError } from "../model";
+
+/** The header of a picture file. */
+export interface PngHeader {
+  readonly width: number;
+  readonly height: number;
+  readonly bitDepth: number;
+  readonly colourType: number;
+}
+
+/** px: the longest side that browsers' canvases and the textures behind them take. */
+export const LONGEST_SIDE = 16_384;
+/** Half a gigabyte of RGBA: what a browser tab can hold of one picture beside everything else. */
+export const MOST_PIXELS = 134_217_728;
+
+const SIGNATURE = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a];
+
+/** Bit depths that go with each colour type (specification, table 11.1). */
+const DEPTHS: Record<number, readonly number[]> = {
+  0: [1, 2, 4, 8, 16],
+  2: [8, 16],
+  3: [1, 2, 4, 8],
+  4: [8, 16],
+  6: [8, 16],
+};
+
+/** True when the bytes begin as every PNG file does. */
+export function looksLikePng(bytes: Uint8Array): boolean {
+  return bytes.length >= 8 && SIGNATURE.every((byte, k) => bytes[k] === byte);
+}
+
+/**
+ * Reads the header and checks the structure. `where` names the file in errors.
+ * Throws `empty-file`, `not-a-picture`, `damaged-picture` or `picture-too-large`.
+ */
+export function inspectPng(bytes: Uint8Array, where: string): PngHeader {
+  if (bytes.length === 0) throw new CaravanError("empty-file", where, "The file is empty (0 bytes).", "Export the picture again.");
+  if (!looksLikePng(bytes)) throw notPng(bytes, where);
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  const damaged = (what: string) =>
+    new CaravanError("damaged-picture", where, what, "Export the picture again or take another copy of it.");
+  let header: PngHeader | null = null;
+  let hasPalette = false;
+  let hasData = false;
+  let at = 8;
+  for (;;) {
+    if (at === bytes.length) throw damaged("The PNG file stops before its end: the closing part is missing.");
+    if (at + 12 > bytes.length) throw damaged(`The PNG file is cut off after ${bytes.length} bytes.`);
+    const length = view.getUint32(at);
+    const type = String.fromCharCode(...bytes.subarray(at + 4, at + 8));
+    if (!/^[A-Za-z]{4}$/.test(type)) throw damaged(`The PNG file is damaged at byte ${at}: no part can begin there.`);
+    const end = at + 12 + length;
+    if (length > 0x7fffffff || end > bytes.length)
+      throw damaged(`The PNG file is cut off: its part ${type} should reach to byte ${end}, the file has ${bytes.length}.`);
+    const critical = type.charCodeAt(0) < 0x61;
+    if (critical && CRC32.buf(bytes.subarray(at + 4, end - 4)) !== view.getInt32(end - 4))
+      throw damaged(`The PNG file's part ${type} at byte ${at} is damaged: its checksum does not fit.`);
+    if (header === null && type !== "IHDR") throw damaged("The PNG file does not begin with its header.");
+    switch (type) {
+      case "IHDR":
+        if (header) throw damaged("The PNG file has two headers.");
+        if (length !== 13) throw damaged("The PNG file's header has the wrong length.");
+        header = headerAt(view, at + 8, damaged);
+        if (header.width > LONGEST_SIDE || header.height > LONGEST_SIDE || header.width * header.height > MOST_PIXELS)
+          throw tooLarge(header, where);
+        break;
+      case "PLTE":
+        if (length === 0 || length % 3 !== 0 || length > 768) throw damaged("The PNG file's palette has the wrong length.");
+        hasPalette = true;
+        break;
+      case "IDAT":
+        if (header?.colourType === 3 && !hasPalette) throw damaged("The PNG file needs a palette and has none.");
+        hasData = true;
+        break;
+      case "IEND":
+        if (!header || !hasData) throw damaged("The PNG file has no picture data.");
+        return header;
+      default:
+        if (critical) throw damaged(`The PNG file has a part ${type} that no reader knows.`);
+    }
+    at = end;
+  }
+}
+
+function headerAt(view: DataView, at: number, damaged: (what: string) => CaravanError): PngHeader {
+  const width = view.getUint32(at);
+  const height = view.getUint32(at + 4);
+  const [bitDepth, colourType, compression, filter, interlace] = [8, 9, 10, 11, 12].map((k) => view.getUint8(at + k)) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
+  if (width === 0 || height === 0) throw damaged(`The PNG file says it is ${width} × ${height} px.`);
+  if (!DEPTHS[colourType]?.includes(bitDepth))
+    throw damaged(`The PNG file's colour type ${colourType} with ${bitDepth} bits does not exist.`);
+  if (compression !== 0 || filter !== 0 || interlace > 1) throw damaged("The PNG file's header names a method that does not exist.");
+  return { width, height, bitDepth, colourType };
+}
+
+function tooLarge({ width, height }: PngHeader, where: string): CaravanError {
+  return new CaravanError(
+    "picture-too-large",
+    where,
+    `The picture is ${width} × ${height} px; the limits are ${LONGEST_SIDE} px a side and ${MOST_PIXELS / 1_048_576} million pixels in all.`,
+    "Part it into smaller sheets.",
+  );
+}
+
+function notPng(bytes: Uint8Array, where: string): CaravanError {
+  const starts = (...first: number[]) => first.every((byte, k) => bytes[k] === byte);
+  const kind = starts(0xff, 0xd8, 0xff)
+    ? "a JPEG picture"
+    : starts(0x47, 0x49, 0x46, 0x38)
+      ? "a GIF picture"
+      : starts(0x42, 0x4d)
+        ? "a BMP picture"
+        : starts(0x52, 0x49, 0x46, 0x46)
+          ? "a RIFF file, perhaps a WebP picture"
+          : starts(0x50, 0x4b, 0x03, 0x04)
+            ? "a ZIP archive"
+            : null;
+  return new CaravanError(
+    "not-a-picture",
+    where,
+    kind ? `This is ${kind}, not a PNG.` : "This is not a PNG picture: it does not begin as one.",
+    kind?.endsWith("picture") ? "Save it as PNG first." : "Choose a PNG file.",
+  );
+}

@@ -1,0 +1,47 @@
+import { CaravanError } from "../model";
+import type { Pixels } from "../raster";
+import { linkPngEngine, type PngEngine, type WasmModule } from "./png-engine";
+import { inspectPng, type PngHeader } from "./png-structure";
+
+/** Lossless PNG in and out: half-transparent colours and colours under alpha 0 come back as they were. */
+export interface PngCodec {
+  /**
+   * Every valid PNG becomes RGBA, 8 bits a channel; 16-bit samples keep their high byte, colour-correction chunks are not
+   * applied. `where` names the file in errors. Throws `empty-file`, `not-a-picture`, `damaged-picture`, `picture-too-large`.
+   */
+  decode(bytes: Uint8Array, where: string): Pixels;
+  /** Same pixels, same bytes, on every machine. */
+  encode(pixels: Pixels): Uint8Array;
+}
+
+/** `module` is the compiled WebAssembly of @jsquash/png; who runs us knows how to load it. */
+export function createPngCodec(module: WasmModule): PngCodec {
+  const engine = linkPngEngine(module);
+  return {
+    decode(bytes, where) {
+      const header = inspectPng(bytes, where);
+      return checked(decoded(engine, bytes, where), header, where);
+    },
+    encode: (pixels) => engine.encode(pixels),
+  };
+}
+
+function decoded(engine: PngEngine, bytes: Uint8Array, where: string): Pixels {
+  try {
+    return engine.decode(bytes);
+  } catch (cause) {
+    throw new CaravanError(
+      "damaged-picture",
+      where,
+      "The PNG file's picture data is damaged and cannot be unpacked.",
+      "Export the picture again or take another copy of it.",
+      { cause },
+    );
+  }
+}
+
+function checked(pixels: Pixels, { width, height }: PngHeader, where: string): Pixels {
+  if (pixels.width !== width || pixels.height !== height || pixels.bytes.length !== width * height * 4)
+    throw new CaravanError("damaged-picture", where, "The PNG file's data does not fill its picture.", "Export the picture again.");
+  return pixels;
+}

@@ -1,0 +1,61 @@
+import { strFromU8, strToU8, type UnzipFileInfo, unzipSync, type Zippable, zipSync } from "fflate";
+import { CaravanError } from "../model";
+
+/** One file of an archive; the path uses `/`. */
+export interface NamedFile {
+  readonly path: string;
+  readonly bytes: Uint8Array;
+}
+
+const MOST_FILES = 5_000;
+const MOST_BYTES = 500 * 1_048_576;
+
+/**
+ * A ZIP of the files in the order given. Holds: same files, same bytes, on every machine and in every time zone.
+ * PNG data is stored as it is, since it is packed already.
+ */
+export function writeZip(files: readonly NamedFile[]): Uint8Array {
+  // ZIP keeps local time without a zone; a fixed local date comes out as the same bytes everywhere.
+  const mtime = new Date(1980, 0, 1);
+  const entries: Zippable = {};
+  for (const { path, bytes } of files) entries[path] = [bytes, { level: path.endsWith(".png") ? 0 : 9, mtime, os: 0 }];
+  return zipSync(entries);
+}
+
+/**
+ * Unpacks a ZIP in memory. Refused are archives of more than 5,000 files or 500 MB, and paths that climb out.
+ * `where` names the archive in errors. Throws `empty-file` or `damaged-project`.
+ */
+export function readZip(bytes: Uint8Array, where: string): NamedFile[] {
+  const refuse = (what: string, cause?: unknown) =>
+    new CaravanError("damaged-project", where, what, "Take an undamaged copy of the file.", { cause });
+  if (bytes.length === 0) throw new CaravanError("empty-file", where, "The file is empty (0 bytes).", "Take another copy of it.");
+  let files = 0;
+  let total = 0;
+  const filter = (entry: UnzipFileInfo) => {
+    if (entry.name.endsWith("/")) return false;
+    files++;
+    total += entry.originalSize;
+    if (files > MOST_FILES) throw refuse(`The archive holds more than ${MOST_FILES} files.`);
+    if (total > MOST_BYTES) throw refuse(`The archive would unpack to more than ${MOST_BYTES / 1_048_576} MB.`);
+    if (/^\/|^[A-Za-z]:|\\|(^|\/)\.\.(\/|$)/.test(entry.name)) throw refuse(`The archive holds a file outside itself: ${entry.name}.`);
+    return true;
+  };
+  try {
+    const unpacked = unzipSync(bytes, { filter });
+    return Object.entries(unpacked).map(([path, content]) => ({ path, bytes: content }));
+  } catch (error) {
+    if (error instanceof CaravanError) throw error;
+    throw refuse("The archive is damaged or cut off and cannot be unpacked.", error);
+  }
+}
+
+/** Text as UTF-8 bytes. */
+export function utf8(text: string): Uint8Array {
+  return strToU8(text);
+}
+
+/** UTF-8 bytes as text; bytes that are no UTF-8 become replacement characters. */
+export function textFromUtf8(bytes: Uint8Array): string {
+  return strFromU8(bytes);
+}

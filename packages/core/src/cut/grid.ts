@@ -1,0 +1,87 @@
+/**
+ * Lays a grid of equal cells over a sheet.
+ *
+ * By cell size, columns and rows are as many whole cells as fit; by counts, the cell is the largest whole size of which that
+ * many fit. Nothing is stretched: what does not fit is told as left over at right and bottom.
+ * Units: whole pixels, y down. Holds: every cell lies wholly in the picture; no two overlap.
+ */
+import { CaravanError, type Cut, type Rect, type Size, type Spacing } from "../model";
+
+export interface Grid {
+  readonly cell: Size;
+  readonly columns: number;
+  readonly rows: number;
+  readonly margin: Spacing;
+  readonly gap: Spacing;
+  /** Pixels at the right and at the bottom that belong to no cell. */
+  readonly leftOver: { readonly right: number; readonly bottom: number };
+}
+
+/** More cells than any sheet of drawn frames has; a cell of one pixel on a big sheet is a slip, and would choke every list. */
+export const MOST_CELLS = 65_536;
+
+/**
+ * The grid of `cut` on a sheet of `size`. `where` names the sheet in errors.
+ * Throws `bad-margin`, `cell-too-large` or `bad-count`, each with what would fit.
+ */
+export function gridOf(size: Size, cut: Cut, where: string): Grid {
+  const { margin, gap } = cut;
+  const room = { w: size.w - margin.x, h: size.h - margin.y };
+  if (room.w < 1 || room.h < 1)
+    throw new CaravanError(
+      "bad-margin",
+      where,
+      `A margin of ${margin.x}, ${margin.y} px leaves nothing of this ${size.w} × ${size.h} px sheet.`,
+      `Use less than ${size.w}, ${size.h}.`,
+    );
+  const cell = cut.by === "cell" ? cut.cell : cellFromCounts(room, cut, where);
+  const { w, h } = cell;
+  if (w > room.w || h > room.h)
+    throw new CaravanError(
+      "cell-too-large",
+      where,
+      `A ${w} × ${h} px cell exceeds the ${room.w} × ${room.h} px ${margin.x + margin.y > 0 ? "that the margin leaves" : "of this sheet"}.`,
+      `Use ${Math.min(w, room.w)} × ${Math.min(h, room.h)} or less.`,
+    );
+  const columns = cut.by === "cell" ? Math.floor((room.w + gap.x) / (w + gap.x)) : cut.columns;
+  const rows = cut.by === "cell" ? Math.floor((room.h + gap.y) / (h + gap.y)) : cut.rows;
+  if (columns * rows > MOST_CELLS)
+    throw new CaravanError(
+      "bad-count",
+      where,
+      `That makes ${columns} × ${rows} cells; ${MOST_CELLS} is the most.`,
+      "Use larger cells or fewer columns and rows.",
+    );
+  const leftOver = { right: room.w - columns * w - (columns - 1) * gap.x, bottom: room.h - rows * h - (rows - 1) * gap.y };
+  return { cell, columns, rows, margin, gap, leftOver };
+}
+
+function cellFromCounts(room: Size, cut: Extract<Cut, { by: "count" }>, where: string): Size {
+  const { columns, rows, gap } = cut;
+  const w = Math.floor((room.w - (columns - 1) * gap.x) / columns);
+  const h = Math.floor((room.h - (rows - 1) * gap.y) / rows);
+  if (w < 1 || h < 1) {
+    const most = `${Math.floor((room.w + gap.x) / (1 + gap.x))} × ${Math.floor((room.h + gap.y) / (1 + gap.y))}`;
+    throw new CaravanError(
+      "bad-count",
+      where,
+      `${columns} × ${rows} cells do not fit: a cell would have no pixels.`,
+      `At most ${most} cells fit here.`,
+    );
+  }
+  return { w, h };
+}
+
+/** The rectangle of the cell at a column and row that the grid has. */
+export function cellRect({ cell, margin, gap }: Grid, column: number, row: number): Rect {
+  return { x: margin.x + column * (cell.w + gap.x), y: margin.y + row * (cell.h + gap.y), w: cell.w, h: cell.h };
+}
+
+/** The column and row of the cell that holds the pixel (x, y), or null between and beyond the cells. */
+export function cellAt(grid: Grid, x: number, y: number): { column: number; row: number } | null {
+  const column = Math.floor((x - grid.margin.x) / (grid.cell.w + grid.gap.x));
+  const row = Math.floor((y - grid.margin.y) / (grid.cell.h + grid.gap.y));
+  if (column < 0 || row < 0 || column >= grid.columns || row >= grid.rows) return null;
+  const rect = cellRect(grid, column, row);
+  return x < rect.x + rect.w && y < rect.y + rect.h ? { column, row } : null;
+}

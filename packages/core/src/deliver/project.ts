@@ -1,0 +1,51 @@
+import { type AtlasClip, atlasClip } from "../atlas";
+import { findingsOf } from "../check";
+import type { PngCodec } from "../codec";
+import {
+  CaravanError,
+  type Delivery,
+  type FrameRef,
+  frameName,
+  frameRef,
+  keptFrames,
+  originOf,
+  type Project,
+  type SourceId,
+} from "../model";
+import type { OnProgress } from "../pack";
+import type { Pixels } from "../raster";
+import { type AtlasFiles, buildAtlasFiles } from "./atlas-files";
+
+/**
+ * Everything that one of a project's deliveries asks for. `pictures` are the sources' pixels.
+ * Throws the first finding that stops delivery, and what `buildAtlasFiles` throws.
+ */
+export function deliver(
+  project: Project,
+  delivery: Delivery,
+  pictures: ReadonlyMap<SourceId, Pixels>,
+  png: PngCodec,
+  onProgress?: OnProgress,
+): AtlasFiles {
+  const stopping = findingsOf(project).find((finding) => finding.severity === "error");
+  if (stopping) throw new CaravanError(CODES[stopping.code] ?? "nothing-picked", stopping.where, stopping.message, "Nothing was written.");
+  const names = new Map<FrameRef, string>();
+  const frames = keptFrames(project).map(({ source, frame }) => {
+    const pixels = pictures.get(source.id);
+    if (!pixels)
+      throw new CaravanError("missing-picture", source.file, "The picture of this source is not there.", "Put it back and deliver again.");
+    const name = frameName(source, frame);
+    names.set(frameRef(source, frame), name);
+    return { name, pixels, rect: frame.rect, origin: originOf(source, frame) };
+  });
+  const clips = project.clips.map((clip): [string, AtlasClip] => [clip.name, atlasClip(clip, (step) => names.get(step.frame) as string)]);
+  return buildAtlasFiles({ delivery, frames, clips }, png, onProgress);
+}
+
+const CODES = {
+  "empty-clip": "empty-clip",
+  "missing-frames": "missing-frame",
+  "same-frame-name": "name-collision",
+  "nothing-cut": "nothing-picked",
+  "unused-frames": null,
+} as const;

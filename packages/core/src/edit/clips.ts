@@ -1,0 +1,157 @@
+import {
+  CaravanError,
+  type Clip,
+  type ClipName,
+  checkedName,
+  clipNamed,
+  type FrameRef,
+  findFrame,
+  freeName,
+  type Micros,
+  PLAIN_LOOP,
+  type Project,
+} from "../model";
+import { counted, edit } from "./edit";
+
+/** A new clip's steps last this long: 10 a second, in the middle of what hand-drawn movement needs. */
+export const USUAL_STEP: Micros = 100_000;
+
+/**
+ * Adds a clip at the end that shows `refs` in the order given. The name, if taken, is refused; without one the clip is
+ * named after its first frame's source. Throws `nothing-picked`, `bad-name` or `name-taken`.
+ */
+export const addClip = edit(
+  (project, refs: readonly FrameRef[], name?: string) => `make ${name?.trim() || nameForClip(project, refs)}`,
+  (project, refs, wanted) => {
+    if (refs.length === 0)
+      throw new CaravanError("nothing-picked", "new clip", "No frames are picked.", "Pick frames on the sheet or in the tray first.");
+    const name = wanted === undefined ? nameForClip(project, refs) : newName(project, wanted);
+    const steps = refs.map((frame) => ({ frame, duration: USUAL_STEP }));
+    return { ...project, clips: [...project.clips, { name, steps, ...PLAIN_LOOP }] };
+  },
+);
+
+/** The name that a clip of these frames gets when nobody gives one. */
+export function nameForClip(project: Project, refs: readonly FrameRef[]): ClipName {
+  const first = refs[0] ? findFrame(project, refs[0]) : null;
+  return freeName(first?.source.name ?? "clip", new Set(project.clips.map((clip) => clip.name))) as ClipName;
+}
+
+/** Throws `bad-name` or `name-taken`. */
+export const renameClip = edit(
+  (_project, from: ClipName, to: string) => `rename ${from} to ${to.trim()}`,
+  (project, from, to) => {
+    const clip = clipNamed(project, from);
+    if (to.trim() === from) return project;
+    return withClip(project, from, { ...clip, name: newName(project, to) });
+  },
+);
+
+/** A copy right after the original, under a free name. */
+export const duplicateClip = edit(
+  (_project, name: ClipName) => `duplicate ${name}`,
+  (project, name) => {
+    const clip = clipNamed(project, name);
+    const copy = { ...clip, name: freeName(name, new Set(project.clips.map((each) => each.name))) as ClipName };
+    return { ...project, clips: project.clips.flatMap((each) => (each === clip ? [clip, copy] : [each])) };
+  },
+);
+
+export const removeClip = edit(
+  (_project, name: ClipName) => `remove ${name}`,
+  (project, name) => {
+    const clip = clipNamed(project, name);
+    return { ...project, clips: project.clips.filter((each) => each !== clip) };
+  },
+);
+
+/** Moves a clip so that it stands at index `to` of the list. */
+export const moveClip = edit(
+  (_project, name: ClipName, _to: number) => `move ${name}`,
+  (project, name, to) => {
+    const clip = clipNamed(project, name);
+    const others = project.clips.filter((each) => each !== clip);
+    const at = Math.max(0, Math.min(to, others.length));
+    if (project.clips[at] === clip) return project;
+    return { ...project, clips: [...others.slice(0, at), clip, ...others.slice(at)] };
+  },
+);
+
+/** What may be set of a clip's rules of playing. */
+export type ClipRulesChange = Partial<Pick<Clip, "playback" | "times" | "loopFrom" | "after" | "doubleEnds">>;
+
+const RULE_WORDS: Record<Clip["playback"], string> = { once: "once", loop: "in a loop", pingpong: "back and forth" };
+
+/** Sets how a clip goes on after its last step. `loopFrom` is kept inside the clip. */
+export const setClipRules = edit(
+  (_project, name: ClipName, change: ClipRulesChange) =>
+    change.playback ? `play ${name} ${RULE_WORDS[change.playback]}` : `change how ${name} plays`,
+  (project, name, change) => {
+    const clip = clipNamed(project, name);
+    const next = { ...clip, ...change };
+    next.loopFrom = Math.max(0, Math.min(next.loopFrom, clip.steps.length - 1));
+    const same = (Object.keys(change) as (keyof ClipRulesChange)[]).every((key) => clip[key] === next[key]);
+    return same ? project : withClip(project, name, next);
+  },
+);
+
+/** Puts frames in before step `at`; each lasts as long as the step before it, or the usual time. */
+export const insertSteps = edit(
+  (_project, name: ClipName, _at: number, refs: readonly FrameRef[]) => `add ${counted(refs.length, "frame")} to ${name}`,
+  (project, name, at, refs) => {
+    if (refs.length === 0) return project;
+    const { steps } = clipNamed(project, name);
+    const place = Math.max(0, Math.min(at, steps.length));
+    const duration = (steps[place - 1] ?? steps[place])?.duration ?? USUAL_STEP;
+    const added = refs.map((frame) => ({ frame, duration }));
+    return withSteps(project, name, [...steps.slice(0, place), ...added, ...steps.slice(place)]);
+  },
+);
+
+/** Takes steps out, by index. The frames stay in the tray. */
+export const removeSteps = edit(
+  (_project, name: ClipName, indexes: readonly number[]) => `drop ${counted(indexes.length, "frame")} from ${name}`,
+  (project, name, indexes) => {
+    const gone = new Set(indexes);
+    const { steps } = clipNamed(project, name);
+    const kept = steps.filter((_, k) => !gone.has(k));
+    return kept.length === steps.length ? project : withSteps(project, name, kept);
+  },
+);
+
+/** Moves steps together, in their order, so that the first of them stands at index `to` among the others. */
+export const moveSteps = edit(
+  (_project, name: ClipName, indexes: readonly number[], _to: number) => `reorder ${counted(indexes.length, "frame")} of ${name}`,
+  (project, name, indexes, to) => {
+    const moving = new Set(indexes);
+    const { steps } = clipNamed(project, name);
+    const moved = steps.filter((_, k) => moving.has(k));
+    const others = steps.filter((_, k) => !moving.has(k));
+    const at = Math.max(0, Math.min(to, others.length));
+    const next = [...others.slice(0, at), ...moved, ...others.slice(at)];
+    return next.every((step, k) => step === steps[k]) ? project : withSteps(project, name, next);
+  },
+);
+
+/** Turns the order of all steps round. */
+export const reverseSteps = edit(
+  (_project, name: ClipName) => `reverse ${name}`,
+  (project, name) => withSteps(project, name, clipNamed(project, name).steps.toReversed()),
+);
+
+function newName(project: Project, wanted: string): ClipName {
+  const name = checkedName(wanted, "clip name") as ClipName;
+  if (project.clips.some((clip) => clip.name === name))
+    throw new CaravanError("name-taken", `clip "${name}"`, "There is already a clip of this name.", "Choose another name.");
+  return name;
+}
+
+export function withClip(project: Project, name: ClipName, clip: Clip): Project {
+  return { ...project, clips: project.clips.map((each) => (each.name === name ? clip : each)) };
+}
+
+/** The project with other steps in a clip; `loopFrom` is kept inside it. */
+export function withSteps(project: Project, name: ClipName, steps: Clip["steps"]): Project {
+  const clip = clipNamed(project, name);
+  return withClip(project, name, { ...clip, steps, loopFrom: Math.max(0, Math.min(clip.loopFrom, steps.length - 1)) });
+}

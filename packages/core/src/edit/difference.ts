@@ -1,0 +1,75 @@
+/**
+ * What changed from one document to the next, small enough to store for every step of undo.
+ *
+ * Edits share what they do not touch, so parts that are the same object are skipped unread: the cost follows the size of the
+ * change, not of the document. A list that changed is told as one replaced run between what stays at its head and its tail.
+ * Holds: `applyChanges(before, differenceBetween(before, after))` is deeply equal to `after`.
+ */
+export type Change =
+  | { readonly at: readonly (string | number)[]; readonly set: unknown }
+  | { readonly at: readonly (string | number)[]; readonly unset: true }
+  | {
+      readonly at: readonly (string | number)[];
+      readonly splice: { readonly from: number; readonly remove: number; readonly insert: readonly unknown[] };
+    };
+
+/** Both are plain JSON-like values. */
+export function differenceBetween(before: unknown, after: unknown): Change[] {
+  const changes: Change[] = [];
+  compare(before, after, [], changes);
+  return changes;
+}
+
+function compare(before: unknown, after: unknown, at: (string | number)[], changes: Change[]): void {
+  if (Object.is(before, after)) return;
+  if (Array.isArray(before) && Array.isArray(after)) compareLists(before, after, at, changes);
+  else if (isRecord(before) && isRecord(after)) {
+    for (const key of Object.keys(before)) if (!Object.hasOwn(after, key)) changes.push({ at: [...at, key], unset: true });
+    for (const key of Object.keys(after))
+      if (Object.hasOwn(before, key)) compare(before[key], after[key], [...at, key], changes);
+      else changes.push({ at: [...at, key], set: after[key] });
+  } else changes.push({ at, set: after });
+}
+
+function compareLists(before: readonly unknown[], after: readonly unknown[], at: (string | number)[], changes: Change[]): void {
+  let head = 0;
+  const shorter = Math.min(before.length, after.length);
+  while (head < shorter && Object.is(before[head], after[head])) head++;
+  let tail = 0;
+  while (tail < shorter - head && Object.is(before[before.length - 1 - tail], after[after.length - 1 - tail])) tail++;
+  const remove = before.length - head - tail;
+  const insert = after.slice(head, after.length - tail);
+  if (remove === insert.length) for (let k = 0; k < remove; k++) compare(before[head + k], after[head + k], [...at, head + k], changes);
+  else changes.push({ at, splice: { from: head, remove, insert } });
+}
+
+/** A new value with the changes made; `value` itself stays as it is and shares what is untouched. */
+export function applyChanges(value: unknown, changes: readonly Change[]): unknown {
+  return changes.reduce((current, change) => applyAt(current, change, 0), value);
+}
+
+function applyAt(value: unknown, change: Change, depth: number): unknown {
+  if (depth === change.at.length) {
+    if ("set" in change) return change.set;
+    if ("splice" in change) {
+      const list = value as readonly unknown[];
+      const { from, remove, insert } = change.splice;
+      return [...list.slice(0, from), ...insert, ...list.slice(from + remove)];
+    }
+    throw new Error("A change that takes away the whole document.");
+  }
+  const key = change.at[depth] as string | number;
+  if (Array.isArray(value)) {
+    const list = value.slice();
+    list[key as number] = applyAt(value[key as number], change, depth + 1);
+    return list;
+  }
+  const record = value as Record<string, unknown>;
+  if ("unset" in change && depth === change.at.length - 1)
+    return Object.fromEntries(Object.entries(record).filter(([each]) => each !== key));
+  return { ...record, [key]: applyAt(record[key], change, depth + 1) };
+}
+
+function isRecord(value: unknown): value is Record<string, unknown> {
+  return typeof value === "object" && value !== null && !Array.isArray(value);
+}

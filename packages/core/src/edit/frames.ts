@@ -1,0 +1,53 @@
+import { CaravanError, checkedName, type Frame, type FrameRef, findFrame, frameName, frameRef, type Project } from "../model";
+import { counted, edit } from "./edit";
+import { withSource } from "./sources";
+
+/** Takes frames out of the tray. They stay known, so that they can be restored and clips that show them can say so. */
+export const dropFrames = edit(
+  (_project, refs: readonly FrameRef[]) => `drop ${counted(refs.length, "frame")}`,
+  (project, refs) => withFrames(project, refs, (frame) => (frame.dropped ? frame : { ...frame, dropped: true })),
+);
+
+/** Brings dropped frames back to their places. */
+export const restoreFrames = edit(
+  (_project, refs: readonly FrameRef[]) => `restore ${counted(refs.length, "frame")}`,
+  (project, refs) =>
+    withFrames(project, refs, (frame) => {
+      const { dropped, ...rest } = frame;
+      return dropped ? rest : frame;
+    }),
+);
+
+/** Names one frame; an empty name goes back to `<source>/<number>`. Throws `not-found`, `bad-name` or `name-taken`. */
+export const renameFrame = edit(
+  (_project, _ref: FrameRef, name: string) => (name.trim() ? `name a frame ${name.trim()}` : "take a frame's name back"),
+  (project, ref, wanted) => {
+    const found = findFrame(project, ref);
+    if (!found) throw new CaravanError("not-found", `frame ${ref}`, "It is not in the cut any more.", "Choose another frame.");
+    const { name: _before, ...plain } = found.frame;
+    const next: Frame = wanted.trim() === "" ? plain : { ...plain, name: checkedName(wanted, "frame name") };
+    const name = frameName(found.source, next);
+    if (name === frameName(found.source, found.frame) && next.name === found.frame.name) return project;
+    const twin = project.sources.some((source) =>
+      source.frames.some((frame) => frame !== found.frame && frameName(source, frame) === name),
+    );
+    if (twin) throw new CaravanError("name-taken", `frame "${name}"`, "There is already a frame of this name.", "Choose another name.");
+    return withFrames(project, [ref], () => next);
+  },
+);
+
+function withFrames(project: Project, refs: readonly FrameRef[], change: (frame: Frame) => Frame): Project {
+  const wanted = new Set(refs);
+  let next = project;
+  for (const source of project.sources) {
+    let touched = false;
+    const frames = source.frames.map((frame) => {
+      if (!wanted.has(frameRef(source, frame))) return frame;
+      const changed = change(frame);
+      touched ||= changed !== frame;
+      return changed;
+    });
+    if (touched) next = withSource(next, { ...source, frames });
+  }
+  return next;
+}

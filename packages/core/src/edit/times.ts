@@ -1,0 +1,68 @@
+import { evenShares, stretched } from "../clip";
+import { CaravanError, type ClipName, checkedDuration, clipNamed, LONGEST_STEP, type Micros, type Project } from "../model";
+import { withSteps } from "./clips";
+import { counted, edit } from "./edit";
+
+/** Gives the steps at `indexes` one duration each. Throws `bad-duration`. */
+export const setStepDurations = edit(
+  (_project, name: ClipName, indexes: readonly number[], duration: Micros) =>
+    `${duration / 1000} ms for ${counted(indexes.length, "step")} of ${name}`,
+  (project, name, indexes, wanted) => {
+    const duration = checkedDuration(wanted, `clip "${name}"`);
+    const chosen = new Set(indexes);
+    const { steps } = clipNamed(project, name);
+    if (steps.every((step, k) => !chosen.has(k) || step.duration === duration)) return project;
+    return withSteps(
+      project,
+      name,
+      steps.map((step, k) => (chosen.has(k) ? { ...step, duration } : step)),
+    );
+  },
+);
+
+/**
+ * Stretches a clip to last `total` in all. Steps keep their proportions and sum to `total` exactly; equal steps stay equal
+ * to within 1 µs. Throws `bad-duration` if some step would get no time or more than an hour.
+ */
+export const setClipTotal = edit(
+  (_project, name: ClipName, total: Micros) => `${name} in ${total / 1000} ms`,
+  (project, name, total) => stretch(project, name, total, stretched),
+);
+
+/** Plays a clip at a mean speed in steps a second. Throws `bad-duration`. */
+export const setClipFps = edit(
+  (_project, name: ClipName, fps: number) => `${name} at ${fps} fps`,
+  (project, name, fps) => {
+    if (!(fps > 0)) throw new CaravanError("bad-number", `clip "${name}"`, "A speed must be above 0 fps.", "Type a number such as 8.");
+    return stretch(project, name, (clipNamed(project, name).steps.length * 1_000_000) / fps, stretched);
+  },
+);
+
+/** Makes all steps of a clip equally long, to within 1 µs, without changing how long it lasts. */
+export const evenOut = edit(
+  (_project, name: ClipName) => `even out ${name}`,
+  (project, name) => {
+    const total = clipNamed(project, name).steps.reduce((sum, step) => sum + step.duration, 0);
+    return stretch(project, name, total, (durations, all) => evenShares(all, durations.length));
+  },
+);
+
+function stretch(project: Project, name: ClipName, wanted: number, share: (durations: Micros[], total: Micros) => Micros[]): Project {
+  const { steps } = clipNamed(project, name);
+  if (steps.length === 0) return project;
+  const total = Math.round(wanted);
+  if (!Number.isFinite(total) || total < steps.length || total > LONGEST_STEP * steps.length)
+    throw new CaravanError(
+      "bad-duration",
+      `clip "${name}"`,
+      `${counted(steps.length, "step")} cannot share ${total / 1000} ms.`,
+      "Each step must last from 0.001 ms to one hour.",
+    );
+  const durations = share(
+    steps.map((step) => step.duration),
+    total,
+  );
+  if (durations.every((duration, k) => duration === steps[k]?.duration)) return project;
+  const next = steps.map((step, k) => ({ ...step, duration: checkedDuration(durations[k] as Micros, `clip "${name}"`) }));
+  return withSteps(project, name, next);
+}

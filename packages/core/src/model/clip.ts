@@ -1,0 +1,37 @@
+import * as z from "zod";
+import { Name } from "./name";
+import { FrameRef } from "./source";
+import { LONGEST_STEP } from "./time";
+
+/** How a clip goes on after its last step. The exact meaning stands in docs/formats/playback.md. */
+export const Playback = z.enum(["once", "loop", "pingpong"]);
+export type Playback = z.infer<typeof Playback>;
+
+/** What an ended clip shows. */
+export const After = z.enum(["hold", "first", "hide"]);
+export type After = z.infer<typeof After>;
+
+/** Fields that a clip has in every form: in the core, in the project file and in the atlas. */
+export const clipRules = {
+  playback: Playback,
+  times: z.int().nonnegative().max(1_000_000).describe("Passes; 0 is for ever. Playback once is always 1."),
+  loopFrom: z.int().nonnegative().describe("Steps before this one are a lead-in, played once."),
+  after: After,
+  doubleEnds: z.boolean().describe("Whether going back and forth shows both end steps twice."),
+};
+
+export const ClipName = Name.brand<"ClipName">();
+export type ClipName = z.infer<typeof ClipName>;
+
+export const Step = z.strictObject({
+  frame: FrameRef,
+  duration: z.int().positive().max(LONGEST_STEP).describe("Whole microseconds."),
+  events: z.array(Name).optional(),
+});
+export type Step = z.infer<typeof Step>;
+
+export const Clip = z.strictObject({ name: ClipName, steps: z.array(Step), ...clipRules });
+export type Clip = z.infer<typeof Clip>;
+
+/** A clip's rules when nobody has said otherwise. */
+export const PLAIN_LOOP = { playback: "loop", times: 0, loopFrom: 0, after: "hold", doubleEnds: false } as const;

@@ -1,0 +1,52 @@
+/** What can go wrong in a way that the person at the screen or the terminal can put right. */
+export type ErrorCode =
+  | "bad-name"
+  | "name-taken"
+  | "not-found"
+  | "nothing-picked"
+  | "cell-too-large"
+  | "bad-count"
+  | "bad-margin"
+  | "bad-duration"
+  | "bad-number"
+  | "not-a-picture"
+  | "damaged-picture"
+  | "picture-too-large"
+  | "empty-file"
+  | "not-a-project"
+  | "newer-version"
+  | "damaged-project"
+  | "picture-mismatch"
+  | "missing-picture"
+  | "frame-too-large"
+  | "empty-clip"
+  | "missing-frame"
+  | "name-collision"
+  | "proof-failed"
+  | "storage-full"
+  | "read-only"
+  | "cancelled"
+  | "bad-call";
+
+/**
+ * A problem its reader can put right. `where` is a place they know: a file, a clip and step, a command's option; `what`
+ * says what is wrong there and `remedy` what to do; both are whole sentences.
+ */
+export class CaravanError extends Error {
+  override readonly name = "CaravanError";
+
+  constructor(
+    readonly code: ErrorCode,
+    readonly where: string,
+    readonly what: string,
+    readonly remedy: string,
+    options?: ErrorOptions,
+  ) {
+    super(`${where}: ${what} ${remedy}`, options);
+  }
+}
+
+/** Ends a `switch` over a closed union: a new member does not compile until the switch answers it. */
+export function unreachable(value: never): never {
+  throw new Error(`A value that the types rule out arrived: ${JSON.stringify(value)}`);
+}

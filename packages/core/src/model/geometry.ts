@@ -1,0 +1,48 @@
+import * as z from "zod";
+
+/** Whole pixels. */
+export type Px = number;
+
+export const Size = z.strictObject({
+  w: z.int().positive().describe("Width in pixels."),
+  h: z.int().positive().describe("Height in pixels."),
+});
+export type Size = z.infer<typeof Size>;
+
+/** A piece of a picture, never empty. */
+export const Rect = z.strictObject({
+  x: z.int().nonnegative().describe("Pixels from the picture's left edge."),
+  y: z.int().nonnegative().describe("Pixels down from its top edge."),
+  w: z.int().positive().describe("Width in pixels."),
+  h: z.int().positive().describe("Height in pixels."),
+});
+export type Rect = z.infer<typeof Rect>;
+
+/** A distance in both directions, each zero or more. */
+export const Spacing = z.strictObject({
+  x: z.int().nonnegative().describe("Pixels along."),
+  y: z.int().nonnegative().describe("Pixels down."),
+});
+export type Spacing = z.infer<typeof Spacing>;
+
+/** A point of a frame, in pixels from its untrimmed top-left corner; halves are allowed, outside the frame too. */
+export const FramePoint = z.strictObject({
+  x: z.number().multipleOf(0.5).describe("Pixels right of the untrimmed frame's left edge; halves allowed."),
+  y: z.number().multipleOf(0.5).describe("Pixels down from its top edge; halves allowed."),
+});
+export type FramePoint = z.infer<typeof FramePoint>;
+
+/** True when the two share at least one pixel. */
+export function overlaps(a: Rect, b: Rect): boolean {
+  return a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
+}
+
+/** True when `inner` lies wholly within `outer`; equal rectangles do. */
+export function encloses(outer: Rect, inner: Rect): boolean {
+  return inner.x >= outer.x && inner.y >= outer.y && inner.x + inner.w <= outer.x + outer.w && inner.y + inner.h <= outer.y + outer.h;
+}
+
+/** True when both name the same pixels. */
+export function sameRect(a: Rect, b: Rect): boolean {
+  return a.x === b.x && a.y === b.y && a.w === b.w && a.h === b.h;
+}

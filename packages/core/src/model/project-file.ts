@@ -1,0 +1,139 @@
+/**
+ * The project as it stands in `caravan.json`: the document with times in milliseconds, a format mark and a version.
+ *
+ * This is the one place where milliseconds become microseconds. Older versions are migrated here, newer ones refused.
+ */
+import * as z from "zod";
+import { ClipName, clipRules, type Step } from "./clip";
+import { CaravanError } from "./error";
+import { Name } from "./name";
+import { Project } from "./project";
+import { FrameRef } from "./source";
+import { LONGEST_STEP, microsFromMs, msFromMicros } from "./time";
+
+export const PROJECT_FORMAT = "caravan-project";
+export const PROJECT_VERSION = 1;
+
+export const FileStep = z.strictObject({
+  frame: FrameRef,
+  ms: z.number().min(0.001).max(msFromMicros(LONGEST_STEP)).describe("Milliseconds, at most three decimals."),
+  events: z.array(Name).optional(),
+});
+
+export const ProjectFile = z.strictObject({
+  format: z.literal(PROJECT_FORMAT),
+  version: z.literal(PROJECT_VERSION),
+  ...Project.shape,
+  clips: z.array(z.strictObject({ name: ClipName, steps: z.array(FileStep), ...clipRules })),
+});
+export type ProjectFile = z.infer<typeof ProjectFile>;
+
+/** Turns an older file's content into the next version's. `MIGRATIONS[n]` takes version n to n + 1. */
+const MIGRATIONS: Record<number, (file: Record<string, unknown>) => Record<string, unknown>> = {};
+
+/** The document as it is written. Untouched parts are shared with the project. */
+export function projectToFile(project: Project): ProjectFile {
+  const { name, sources, clips, deliveries } = project;
+  return {
+    format: PROJECT_FORMAT,
+    version: PROJECT_VERSION,
+    name,
+    sources,
+    clips: clips.map((clip) => ({
+      ...clip,
+      steps: clip.steps.map(({ frame, duration, events }) => ({ frame, ms: msFromMicros(duration), ...(events ? { events } : {}) })),
+    })),
+    deliveries,
+  };
+}
+
+/**
+ * Reads what `caravan.json` held, already parsed as JSON. `where` names the file in errors.
+ * Throws `not-a-project`, `newer-version` or `damaged-project`, the last with the first field that does not fit.
+ */
+export function projectFromFile(content: unknown, where: string): Project {
+  if (typeof content !== "object" || content === null || (content as { format?: unknown }).format !== PROJECT_FORMAT)
+    throw new CaravanError(
+      "not-a-project",
+      where,
+      `This is not a Caravan project: "format" is not "${PROJECT_FORMAT}".`,
+      "Choose a *.caravan file or a folder with a caravan.json.",
+    );
+  let raw = content as Record<string, unknown>;
+  if (typeof raw.version !== "number" || !Number.isInteger(raw.version) || raw.version < 1)
+    throw new CaravanError("damaged-project", where, `Its version is ${JSON.stringify(raw.version)}.`, "Take an undamaged copy.");
+  if (raw.version > PROJECT_VERSION)
+    throw new CaravanError(
+      "newer-version",
+      where,
+      `It was saved by a newer Caravan (version ${raw.version}; this one reads up to ${PROJECT_VERSION}).`,
+      "Update Caravan and open it again; nothing was changed.",
+    );
+  for (let version = raw.version as number; version < PROJECT_VERSION; version++) raw = MIGRATIONS[version]?.(raw) ?? raw;
+  const parsed = ProjectFile.safeParse(raw);
+  if (!parsed.success) throw damaged(parsed.error, where);
+  const { format: _format, version: _version, clips, ...rest } = parsed.data;
+  const project: Project = {
+    ...rest,
+    clips: clips.map((clip) => ({
+      ...clip,
+      steps: clip.steps.map(({ frame, ms, events }): Step => ({ frame, duration: microsFromMs(ms), ...(events ? { events } : {}) })),
+    })),
+  };
+  checkUnique(project, where);
+  return project;
+}
+
+function damaged(error: z.ZodError, where: string): CaravanError {
+  const first = error.issues[0];
+  const path = first?.path.map(String).join(".") || "the document";
+  return new CaravanError(
+    "damaged-project",
+    where,
+    `The field ${path} does not fit: ${first?.message ?? "unknown"}.`,
+    "Mend it by hand or take an undamaged copy.",
+    { cause: error },
+  );
+}
+
+/** What the schema cannot say: ids, names and keys stand once each, loops start inside their clip. */
+function checkUnique(project: Project, where: string): void {
+  const refuse = (what: string) => {
+    throw new CaravanError("damaged-project", where, what, "Mend it by hand or take an undamaged copy.");
+  };
+  const doubled = (kind: string, names: string[]) => {
+    const seen = new Set<string>();
+    for (const name of names) {
+      if (seen.has(name)) refuse(`There are two ${kind} "${name}".`);
+      seen.add(name);
+    }
+  };
+  doubled(
+    "sources with the id",
+    project.sources.map((source) => source.id),
+  );
+  doubled(
+    "sources named",
+    project.sources.map((source) => source.name),
+  );
+  doubled(
+    "clips named",
+    project.clips.map((clip) => clip.name),
+  );
+  doubled(
+    "deliveries named",
+    project.deliveries.map((delivery) => delivery.name),
+  );
+  for (const source of project.sources) {
+    doubled(
+      `frames of ${source.name} with the key`,
+      source.frames.map((frame) => frame.key),
+    );
+    for (const { key, rect } of source.frames)
+      if (rect.x + rect.w > source.width || rect.y + rect.h > source.height)
+        refuse(`The frame ${key} of ${source.name} reaches beyond its ${source.width} × ${source.height} px picture.`);
+  }
+  for (const clip of project.clips)
+    if (clip.loopFrom > 0 && clip.loopFrom >= clip.steps.length)
+      refuse(`The clip "${clip.name}" loops from step ${clip.loopFrom}, which it does not have.`);
+}

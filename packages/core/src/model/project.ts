@@ -1,0 +1,82 @@
+import * as z from "zod";
+import { Clip, type ClipName } from "./clip";
+import { Delivery, USUAL_PACKING } from "./delivery";
+import { CaravanError } from "./error";
+import { Name } from "./name";
+import { type Frame, type FrameRef, frameRef, Source, type SourceId } from "./source";
+
+/** The document: all that is saved of a project but the pictures themselves, which are named by hash. */
+export const Project = z.strictObject({
+  name: Name,
+  sources: z.array(Source),
+  clips: z.array(Clip),
+  deliveries: z.array(Delivery).min(1),
+});
+export type Project = z.infer<typeof Project>;
+
+export function emptyProject(name: string): Project {
+  return { name, sources: [], clips: [], deliveries: [{ name: "atlas", filter: "nearest", packing: USUAL_PACKING }] };
+}
+
+/** Throws `not-found`. */
+export function sourceById(project: Project, id: SourceId): Source {
+  const source = project.sources.find((each) => each.id === id);
+  if (!source)
+    throw new CaravanError("not-found", id, "There is no such source in this project.", "It may have been removed; undo brings it back.");
+  return source;
+}
+
+/** Throws `not-found`. */
+export function clipNamed(project: Project, name: ClipName | string): Clip {
+  const clip = project.clips.find((each) => each.name === name);
+  if (!clip)
+    throw new CaravanError(
+      "not-found",
+      `clip "${name}"`,
+      "There is no such clip in this project.",
+      project.clips.length > 0 ? `There are: ${project.clips.map((each) => each.name).join(", ")}.` : "It has no clips yet.",
+    );
+  return clip;
+}
+
+/** A frame together with the source it was cut from. */
+export type PlacedFrame = { readonly source: Source; readonly frame: Frame };
+
+const framesBySource = new WeakMap<Source, Map<string, Frame>>();
+
+/** The frame that a step names, or null if its source no longer has it. Constant time after the first call per source. */
+export function findFrame(project: Project, ref: FrameRef): PlacedFrame | null {
+  const slash = ref.indexOf("/");
+  const id = ref.slice(0, slash);
+  const source = project.sources.find((each) => each.id === id);
+  if (!source) return null;
+  let byKey = framesBySource.get(source);
+  if (!byKey) {
+    byKey = new Map(source.frames.map((frame) => [frame.key, frame]));
+    framesBySource.set(source, byKey);
+  }
+  const frame = byKey.get(ref.slice(slash + 1));
+  return frame ? { source, frame } : null;
+}
+
+/** Frames that are delivered: neither dropped nor of an uncut source, in the order of sources and trays. */
+export function keptFrames(project: Project): PlacedFrame[] {
+  return project.sources.flatMap((source) => source.frames.filter((frame) => !frame.dropped).map((frame) => ({ source, frame })));
+}
+
+/** For every frame that a clip shows, the clips that show it, each once, in the order of clips. */
+export function clipsByFrame(project: Project): Map<FrameRef, ClipName[]> {
+  const uses = new Map<FrameRef, ClipName[]>();
+  for (const clip of project.clips)
+    for (const ref of new Set(clip.steps.map((step) => step.frame))) {
+      const names = uses.get(ref);
+      if (names) names.push(clip.name);
+      else uses.set(ref, [clip.name]);
+    }
+  return uses;
+}
+
+/** Refs of a source's frames that are not dropped, in tray order. */
+export function keptRefs(source: Source): FrameRef[] {
+  return source.frames.filter((frame) => !frame.dropped).map((frame) => frameRef(source, frame));
+}

@@ -1,0 +1,35 @@
+import type { Pixels } from "./pixels";
+
+/** What a person wants to know of a picture before anything else. */
+export interface PictureFacts {
+  /** Distinct colours, alpha counted, all clear pixels as one; counting stops above `COLOUR_LIMIT`. */
+  readonly colours: number;
+  /** `opaque` when no pixel has alpha below 255, `soft` when some are half-transparent, else `clear`. */
+  readonly ground: "opaque" | "clear" | "soft";
+}
+
+/** Above this a picture is painted rather than drawn in a palette; the exact number says nothing more. */
+export const COLOUR_LIMIT = 4096;
+
+/** Cost: O(pixels). */
+export function factsOf({ bytes }: Pixels): PictureFacts {
+  const seen = new Set<number>();
+  let opaque = true;
+  let soft = false;
+  let last = -1;
+  for (let k = 0; k < bytes.length; k += 4) {
+    const alpha = bytes[k + 3] as number;
+    if (alpha !== 255) {
+      opaque = false;
+      if (alpha !== 0) soft = true;
+    }
+    if (seen.size > COLOUR_LIMIT) continue;
+    // Multiplied, not shifted: a shift by 24 would make a negative number of it.
+    const colour =
+      alpha === 0 ? 0 : (bytes[k] as number) + (bytes[k + 1] as number) * 0x100 + (bytes[k + 2] as number) * 0x10000 + alpha * 0x1000000;
+    if (colour === last) continue;
+    last = colour;
+    seen.add(colour);
+  }
+  return { colours: seen.size, ground: opaque ? "opaque" : soft ? "soft" : "clear" };
+}

@@ -1,0 +1,84 @@
+// Imports run one way (docs/architecture.md). dependency-cruiser fails the test command on a breach.
+const ground = ["model", "raster"];
+const crafts = ["codec", "cut", "clip", "facing", "marks", "pack"];
+const core = (names) => `^packages/core/src/(${names.join("|")})/`;
+
+module.exports = {
+  forbidden: [
+    { name: "no-loops", severity: "error", from: {}, to: { circular: true } },
+    {
+      name: "player-imports-nothing",
+      severity: "error",
+      from: { path: "^packages/player/src", pathNot: "\\.test\\.ts$" },
+      to: { pathNot: "^packages/player/src" },
+    },
+    {
+      name: "core-knows-no-other-package",
+      severity: "error",
+      from: { path: "^packages/core", pathNot: "\\.test\\.ts$" },
+      to: { path: "^(packages/(cli|player)|apps)/" },
+    },
+    {
+      name: "core-knows-no-node",
+      severity: "error",
+      from: { path: "^packages/core", pathNot: "\\.test\\.ts$" },
+      to: { dependencyTypes: ["core"] },
+    },
+    {
+      name: "model-is-the-ground",
+      severity: "error",
+      from: { path: core(["model"]), pathNot: "\\.test\\.ts$" },
+      to: { path: "^packages/core/src/(?!model/)" },
+    },
+    {
+      name: "raster-knows-only-the-model",
+      severity: "error",
+      from: { path: core(["raster"]), pathNot: "\\.test\\.ts$" },
+      to: { path: "^packages/core/src/(?!(model|raster)/)" },
+    },
+    {
+      name: "crafts-stand-on-the-ground",
+      severity: "error",
+      from: { path: core(crafts), pathNot: "\\.test\\.ts$" },
+      to: { path: `^packages/core/src/(?!(${[...ground, ...crafts].join("|")})/)` },
+    },
+    {
+      name: "reach-a-folder-by-its-index",
+      severity: "error",
+      from: { path: "^packages/core/src/([^/]+)/", pathNot: "\\.test\\.ts$" },
+      to: { path: "^packages/core/src/([^/]+)/(?!index\\.ts$)", pathNot: "^packages/core/src/$1/" },
+    },
+    {
+      name: "nobody-imports-the-surfaces",
+      severity: "error",
+      from: { path: "^packages/(core|player)" },
+      to: { path: "^(packages/cli|apps)/" },
+    },
+    { name: "cli-and-studio-are-apart", severity: "error", from: { path: "^packages/cli" }, to: { path: "^apps/" } },
+    { name: "studio-and-cli-are-apart", severity: "error", from: { path: "^apps/" }, to: { path: "^packages/cli" } },
+    {
+      name: "stops-are-apart",
+      severity: "error",
+      from: { path: "^apps/studio/src/stops/([^/]+)/" },
+      to: { path: "^apps/studio/src/stops/([^/]+)/", pathNot: "^apps/studio/src/stops/$1/" },
+    },
+    {
+      name: "ui-knows-no-stop",
+      severity: "error",
+      from: { path: "^apps/studio/src/(ui|preview|project|workers)/" },
+      to: { path: "^apps/studio/src/stops/" },
+    },
+    { name: "no-orphans", severity: "error", from: { orphan: true, path: "^packages/(core|cli|player)/src" }, to: {} },
+  ],
+  options: {
+    doNotFollow: { path: "node_modules" },
+    exclude: { path: "(^|/)(dist|\\.next|node_modules)/" },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: "tsconfig.json" },
+    enhancedResolveOptions: {
+      exportsFields: ["exports"],
+      conditionNames: ["import", "require", "node", "default"],
+      extensions: [".ts", ".tsx", ".mjs", ".js"],
+    },
+  },
+};

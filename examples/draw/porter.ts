@@ -114,7 +114,7 @@ function posed(pose: Pose): Figure {
     { kind: "ellipsoid", material: "scarf", centre: at(0, 21.6, 5.1), radii: [1.2, 1.4, 1] },
     { kind: "capsule", material: "turban", from: at(-2.6, 18.6, -4.9), to: at(-3.2, 14.8 + trailing, -5.4 - trailing * 1.6), radius: 1.3 },
   );
-  pose.armSwing.forEach((swing, k) => solids.push(...arm(k === 0 ? 1 : -1, swing, at)));
+  for (const [k, swing] of pose.armSwing.entries()) solids.push(...arm(k === 0 ? 1 : -1, swing, at));
   const eyes = [at(2.1, 17.4, 5.6), at(-1.9, 17.4, 5.6)];
   return { solids, eyes };
 }

@@ -1,3 +1,3 @@
 export { evenShares, type Pace, paceOf, stretched } from "./durations";
 export { type ClipRules, type StepOrder, stepOrder } from "./order";
-export { type Entry, type PlayedAt, playedAt, type Shown, type Timeline, timelineOf } from "./timeline";
+export { type Entry, type PlayedAt, playedAt, type Shown, type Span, type Timeline, timelineOf } from "./timeline";

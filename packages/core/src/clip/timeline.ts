@@ -24,6 +24,11 @@ export interface Entry {
   readonly pass: number;
 }
 
+/** The time that one showing of a step takes: at ≤ t < until. */
+export interface Span extends Entry {
+  readonly until: Micros;
+}
+
 export interface Timeline {
   /** Length of pass 0, and of every later one. */
   readonly firstPass: Micros;
@@ -31,6 +36,8 @@ export interface Timeline {
   /** When it ends; Infinity if it never does. */
   readonly end: Micros;
   shownAt(t: Micros): Shown;
+  /** The step being shown at `t` with the times at which it was entered and will be left; after the end the last one. */
+  spanAt(t: Micros): Span;
   /** Steps entered at times `from < at ≤ to`; with `from` −1 the start counts too. Lazily, since there may be many. */
   entries(from: Micros, to: Micros): Generator<Entry>;
 }
@@ -49,14 +56,20 @@ export function timelineOf(clip: Timed): Timeline {
   const endedOn = home?.step ?? (lastOrder[lastOrder.length - 1] as number);
   const lastPass = order.passes - 1;
 
+  const spanAt = (t: Micros): Span => {
+    const now = Math.max(0, t);
+    if (home && now >= passesEnd) return { at: passesEnd, until: end, step: home.step, pass: lastPass };
+    const pass = Math.min(now < first.length ? 0 : 1 + Math.floor((now - first.length) / later.length), lastPass);
+    const start = pass === 0 ? 0 : first.length + (pass - 1) * later.length;
+    const run = pass === 0 ? first : later;
+    const k = run.indexAt(now - start);
+    return { at: start + (run.starts[k] as number), until: start + (run.starts[k + 1] ?? run.length), step: run.steps[k] as number, pass };
+  };
+
   const shownAt = (t: Micros): Shown => {
     if (t >= end) return { step: clip.after === "first" ? 0 : endedOn, pass: lastPass, ended: true, visible: clip.after !== "hide" };
-    const running = { ended: false, visible: true };
-    if (t >= passesEnd) return { step: (home as { step: number }).step, pass: lastPass, ...running };
-    if (t < first.length) return { step: first.stepAt(Math.max(0, t)), pass: 0, ...running };
-    const since = t - first.length;
-    const pass = Math.floor(since / later.length);
-    return { step: later.stepAt(since - pass * later.length), pass: pass + 1, ...running };
+    const { step, pass } = spanAt(t);
+    return { step, pass, ended: false, visible: true };
   };
 
   function* entries(from: Micros, to: Micros): Generator<Entry> {
@@ -75,7 +88,7 @@ export function timelineOf(clip: Timed): Timeline {
     if (home && passesEnd > from && passesEnd <= to) yield { at: passesEnd, step: home.step, pass: lastPass };
   }
 
-  return { firstPass: first.length, laterPass: later.length, end, shownAt, entries };
+  return { firstPass: first.length, laterPass: later.length, end, shownAt, spanAt, entries };
 }
 
 /** One pass laid out in time. */
@@ -86,7 +99,8 @@ function run(steps: readonly number[], clip: Timed) {
     starts.push(length);
     length += (clip.steps[step] as { duration: Micros }).duration;
   }
-  const stepAt = (t: Micros): number => {
+  /** Index of the last start at or before `t`. */
+  const indexAt = (t: Micros): number => {
     let low = 0;
     let high = starts.length - 1;
     // Keeps starts[low] ≤ t < starts[high + 1].
@@ -95,9 +109,9 @@ function run(steps: readonly number[], clip: Timed) {
       if ((starts[middle] as number) <= t) low = middle;
       else high = middle - 1;
     }
-    return steps[low] as number;
+    return low;
   };
-  return { steps, starts, length, stepAt };
+  return { steps, starts, length, indexAt };
 }
 
 /** What `caravan play` tells of one time. */

@@ -20,8 +20,8 @@ export const USUAL_STEP: Micros = 100_000;
  * Adds a clip at the end that shows `refs` in the order given. The name, if taken, is refused; without one the clip is
  * named after its first frame's source. Throws `nothing-picked`, `bad-name` or `name-taken`.
  */
-export const addClip = edit(
-  (project, refs: readonly FrameRef[], name?: string) => `make ${name?.trim() || nameForClip(project, refs)}`,
+export const addClip = edit<[refs: readonly FrameRef[], name?: string]>(
+  (project, refs, name) => `make ${name?.trim() || nameForClip(project, refs)}`,
   (project, refs, wanted) => {
     if (refs.length === 0)
       throw new CaravanError("nothing-picked", "new clip", "No frames are picked.", "Pick frames on the sheet or in the tray first.");

@@ -1,0 +1,26 @@
+import type { Metadata, Viewport } from "next";
+import { connection } from "next/server";
+import type { ReactNode } from "react";
+import "@fontsource/atkinson-hyperlegible-next/latin-400.css";
+import "@fontsource/atkinson-hyperlegible-next/latin-600.css";
+import "@fontsource/atkinson-hyperlegible-next/latin-700.css";
+import "@fontsource/atkinson-hyperlegible-mono/latin-400.css";
+import "@fontsource/atkinson-hyperlegible-mono/latin-600.css";
+import "./globals.css";
+
+export const metadata: Metadata = {
+  title: "Caravan",
+  description: "Cuts sprite sheets into frames, builds animation clips, and delivers what a game loads.",
+};
+
+export const viewport: Viewport = { colorScheme: "light dark" };
+
+export default async function Layout({ children }: { children: ReactNode }) {
+  // The content security policy's nonce is new for each request, so pages are made per request too.
+  await connection();
+  return (
+    <html lang="en">
+      <body>{children}</body>
+    </html>
+  );
+}

@@ -1,0 +1,5 @@
+import { Studio } from "@/shell/studio";
+
+export default function Page() {
+  return <Studio />;
+}

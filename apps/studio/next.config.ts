@@ -1,0 +1,23 @@
+import { join } from "node:path";
+import type { NextConfig } from "next";
+
+/** Headers that no page needs a say in; the content security policy is made per request in proxy.ts. */
+const HEADERS = [
+  { key: "X-Content-Type-Options", value: "nosniff" },
+  { key: "Referrer-Policy", value: "no-referrer" },
+  { key: "X-Frame-Options", value: "DENY" },
+  { key: "Cross-Origin-Opener-Policy", value: "same-origin" },
+  { key: "Cross-Origin-Resource-Policy", value: "same-origin" },
+  { key: "Permissions-Policy", value: "camera=(), microphone=(), geolocation=(), payment=(), usb=()" },
+];
+
+const config: NextConfig = {
+  transpilePackages: ["@caravan/core", "@caravan/player"],
+  turbopack: { root: join(import.meta.dirname, "../..") },
+  outputFileTracingRoot: join(import.meta.dirname, "../.."),
+  poweredByHeader: false,
+  reactStrictMode: true,
+  headers: async () => [{ source: "/:path*", headers: HEADERS }],
+};
+
+export default config;

@@ -1,0 +1,102 @@
+"use client";
+
+import { type Frame, frameName, frameRef, keptRefs, type Source } from "@caravan/core/model";
+import { useDraggable } from "@dnd-kit/core";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useEffect, useRef } from "react";
+import { pickRun, togglePick, useView } from "../project/view";
+import { FramePicture } from "./frame-picture";
+
+const CELL = 60; // px, with the space after it
+
+/**
+ * The frames of a sheet in order, numbered. Click picks, Shift+click a run; those picked carry their picking number. Frames
+ * can be dragged where someone takes them. Only what is in sight is drawn.
+ */
+export function FrameStrip({ source }: { source: Source }) {
+  const strip = useRef<HTMLDivElement>(null);
+  const picked = useView((view) => view.picked);
+  const cursor = useView((view) => view.cursor);
+  const { frames } = source;
+  const list = useVirtualizer({
+    horizontal: true,
+    count: frames.length,
+    getScrollElement: () => strip.current,
+    estimateSize: () => CELL,
+    overscan: 8,
+  });
+  const numbers = new Map(picked.map((ref, k) => [ref, k + 1]));
+  const cursorIndex = frames.findIndex((frame) => frameRef(source, frame) === cursor);
+  useEffect(() => {
+    if (cursorIndex >= 0) list.scrollToIndex(cursorIndex);
+  }, [cursorIndex, list]);
+  return (
+    <div
+      ref={strip}
+      role="listbox"
+      aria-label={`Frames of ${source.name}`}
+      aria-multiselectable
+      aria-orientation="horizontal"
+      tabIndex={0}
+      className="overflow-x-auto overflow-y-hidden"
+    >
+      <div className="relative h-19" style={{ width: list.getTotalSize() }}>
+        {list.getVirtualItems().map(({ index, start }) => {
+          const frame = frames[index] as Frame;
+          const ref = frameRef(source, frame);
+          return (
+            <StripItem key={frame.key} source={source} frame={frame} number={numbers.get(ref)} atCursor={ref === cursor} left={start} />
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+interface ItemProps {
+  readonly source: Source;
+  readonly frame: Frame;
+  readonly number: number | undefined;
+  readonly atCursor: boolean;
+  readonly left: number;
+}
+
+function StripItem({ source, frame, number, atCursor, left }: ItemProps) {
+  const ref = frameRef(source, frame);
+  const { setNodeRef, listeners, isDragging } = useDraggable({
+    id: `frame ${ref}`,
+    data: { frame: ref },
+    disabled: frame.dropped === true,
+  });
+  const pick = (extend: boolean) => {
+    if (frame.dropped) useView.setState({ cursor: ref });
+    else if (extend) pickRun(keptRefs(source), ref);
+    else togglePick(ref);
+  };
+  const name = frameName(source, frame);
+  return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: keys act on the cursor, for the whole strip
+    <div
+      ref={setNodeRef}
+      role="option"
+      aria-selected={number !== undefined}
+      aria-label={`${name}${frame.dropped ? ", dropped" : ""}${number ? `, picked ${number}` : ""}`}
+      title={name}
+      tabIndex={-1}
+      onClick={(event) => pick(event.shiftKey)}
+      {...listeners}
+      className={`absolute top-0 cursor-pointer touch-none ${isDragging ? "opacity-50" : ""}`}
+      style={{ left, width: CELL - 4 }}
+    >
+      <span
+        className={`check relative block overflow-hidden rounded-box border-2 ${number ? "border-now" : atCursor ? "border-ink" : "border-transparent"} ${frame.dropped ? "opacity-40" : ""}`}
+      >
+        <FramePicture sha256={source.sha256} rect={frame.rect} size={52} className="block" />
+        {number && <span className="number absolute top-0 right-0 bg-now px-1 text-small font-semibold text-on-now">{number}</span>}
+      </span>
+      <span className="number block truncate text-center text-small text-muted">
+        {frame.dropped ? "dropped" : (frame.name ?? frame.number)}
+      </span>
+    </div>
+  );
+}

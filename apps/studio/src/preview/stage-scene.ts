@@ -1,0 +1,69 @@
+/**
+ * Where a clip's frames stand on the player's stage. The origin is held still: every frame is placed so that its origin lies
+ * on one point of the screen, as it will in the game. Pure, and tested.
+ */
+import type { FramePoint, Rect } from "@caravan/core/model";
+import type { PlayedFrame } from "./playing";
+
+/** How far frames reach from their origin, in frame pixels. */
+export interface Reach {
+  readonly left: number;
+  readonly right: number;
+  readonly up: number;
+  readonly down: number;
+}
+
+/** The reach of all frames together; of none, a small square. */
+export function reachOf(frames: readonly (PlayedFrame | null)[]): Reach {
+  const reach = { left: 0, right: 0, up: 0, down: 0 };
+  for (const frame of frames) {
+    if (!frame) continue;
+    const { rect, origin } = frame;
+    reach.left = Math.max(reach.left, origin.x);
+    reach.right = Math.max(reach.right, rect.w - origin.x);
+    reach.up = Math.max(reach.up, origin.y);
+    reach.down = Math.max(reach.down, rect.h - origin.y);
+  }
+  return reach.left + reach.right > 0 ? reach : { left: 8, right: 8, up: 16, down: 0 };
+}
+
+/** Zooms that keep pixels whole: each a whole number, or a half or quarter for pictures larger than the stage. */
+export const ZOOMS = [0.25, 0.5, 1, 2, 3, 4, 5, 6, 8, 10, 12, 16] as const;
+
+/** The largest zoom at which the whole reach fits. */
+export function fittingZoom(reach: Reach, width: number, height: number): number {
+  const fits = ZOOMS.filter((zoom) => (reach.left + reach.right) * zoom <= width && (reach.up + reach.down) * zoom <= height);
+  return fits.at(-1) ?? ZOOMS[0];
+}
+
+/** The next zoom in a direction, or the same at the end. */
+export function neighbourZoom(zoom: number, direction: 1 | -1): number {
+  const at = ZOOMS.findIndex((each) => each >= zoom);
+  const from = at < 0 ? ZOOMS.length - 1 : at;
+  return ZOOMS[Math.max(0, Math.min(ZOOMS.length - 1, from + direction))] as number;
+}
+
+export interface StageScene {
+  /** Device pixels per frame pixel: whole, unless the zoom is below 1. */
+  readonly scale: number;
+  /** The point, in device pixels, on which every origin lies. */
+  readonly standing: FramePoint;
+}
+
+/** Sizes in CSS pixels; `density` is device pixels per CSS pixel. The reach is centred on the stage. */
+export function stageScene(reach: Reach, zoom: number, width: number, height: number, density: number): StageScene {
+  const scale = zoom >= 1 ? Math.max(1, Math.round(zoom * density)) : zoom * density;
+  const x = (width * density - (reach.right - reach.left) * scale) / 2;
+  const y = (height * density - (reach.down - reach.up) * scale) / 2;
+  return { scale, standing: { x: Math.round(x), y: Math.round(y) } };
+}
+
+/** Where a frame goes on the stage, in device pixels. A half-pixel origin shifts by a rounded half, the same way each time. */
+export function frameOnStage({ rect, origin }: PlayedFrame, { scale, standing }: StageScene): Rect {
+  return {
+    x: standing.x - Math.round(origin.x * scale),
+    y: standing.y - Math.round(origin.y * scale),
+    w: rect.w * scale,
+    h: rect.h * scale,
+  };
+}

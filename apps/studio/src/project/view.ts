@@ -1,0 +1,112 @@
+/**
+ * Where the person is and what they have chosen: kept apart from the document, and never saved with it.
+ *
+ * Names and keys chosen here may go away by an edit or an undo, so screens ask through the functions below, which answer
+ * with what is there.
+ */
+import { type Clip, type ClipName, type FrameRef, findFrame, type Project, type Source, type SourceId } from "@caravan/core/model";
+import { create } from "zustand";
+
+export const STOPS = ["sources", "frames", "clips", "ship"] as const;
+export type Stop = (typeof STOPS)[number];
+
+export interface View {
+  readonly stop: Stop;
+  readonly sourceId: SourceId | null;
+  readonly clipName: ClipName | null;
+  /** Frames in the order in which they were picked. */
+  readonly picked: readonly FrameRef[];
+  /** The frame that keys act on. */
+  readonly cursor: FrameRef | null;
+  /** The row of cells under the pointer. */
+  readonly hoverRow: number | null;
+  /** Chosen steps of the chosen clip, by index, ascending. */
+  readonly steps: readonly number[];
+  /** True right after a clip was made: its name waits to be typed. */
+  readonly naming: boolean;
+}
+
+export const START: View = {
+  stop: "frames",
+  sourceId: null,
+  clipName: null,
+  picked: [],
+  cursor: null,
+  hoverRow: null,
+  steps: [],
+  naming: false,
+};
+
+export const useView = create<View>(() => START);
+
+export function go(stop: Stop): void {
+  useView.setState({ stop, hoverRow: null, ...(stop === "clips" ? {} : { naming: false }) });
+}
+
+export function chooseSource(sourceId: SourceId | string): void {
+  useView.setState({ sourceId: sourceId as SourceId, hoverRow: null, cursor: null });
+}
+
+export function chooseClip(clipName: ClipName): void {
+  if (useView.getState().clipName !== clipName) useView.setState({ clipName, steps: [] });
+}
+
+/** The chosen source if it is still there, else the first. */
+export function chosenSource(project: Project, { sourceId }: Pick<View, "sourceId">): Source | null {
+  return project.sources.find((source) => source.id === sourceId) ?? project.sources[0] ?? null;
+}
+
+/** The chosen clip if it is still there, else the first. */
+export function chosenClip(project: Project, { clipName }: Pick<View, "clipName">): Clip | null {
+  return project.clips.find((clip) => clip.name === clipName) ?? project.clips[0] ?? null;
+}
+
+/** Picked frames that are still there and not dropped, in picking order. */
+export function pickedFrames(project: Project, { picked }: Pick<View, "picked">): FrameRef[] {
+  return picked.filter((ref) => {
+    const found = findFrame(project, ref);
+    return found !== null && !found.frame.dropped;
+  });
+}
+
+/** Picks a frame, or takes it out if it was picked. */
+export function togglePick(ref: FrameRef): void {
+  useView.setState(({ picked }) => ({
+    picked: picked.includes(ref) ? picked.filter((each) => each !== ref) : [...picked, ref],
+    cursor: ref,
+  }));
+}
+
+/** Picks a run: what is not yet picked of `order` from the last picked frame to `ref`, in the direction it is walked. */
+export function pickRun(order: readonly FrameRef[], ref: FrameRef): void {
+  useView.setState(({ picked }) => {
+    const to = order.indexOf(ref);
+    const last = picked.at(-1);
+    const from = last ? order.indexOf(last) : -1;
+    if (to < 0) return {};
+    if (from < 0) return { picked: [...picked, ref], cursor: ref };
+    const run = from <= to ? order.slice(from, to + 1) : order.slice(to, from + 1).reverse();
+    return { picked: [...picked, ...run.filter((each) => !picked.includes(each))], cursor: ref };
+  });
+}
+
+/** Picks all of `refs`, in their order; if all of them were picked already, takes them out. */
+export function togglePicks(refs: readonly FrameRef[]): void {
+  useView.setState(({ picked }) => {
+    const has = new Set(picked);
+    if (refs.length > 0 && refs.every((ref) => has.has(ref))) {
+      const gone = new Set(refs);
+      return { picked: picked.filter((ref) => !gone.has(ref)) };
+    }
+    return { picked: [...picked, ...refs.filter((ref) => !has.has(ref))] };
+  });
+}
+
+export function clearPicks(): void {
+  useView.setState({ picked: [] });
+}
+
+/** Frames of one row of a source that are not dropped, from left to right. */
+export function rowRefs(source: Source, row: number): FrameRef[] {
+  return source.frames.filter((frame) => frame.row === row && !frame.dropped).map((frame) => `${source.id}/${frame.key}` as FrameRef);
+}

@@ -1,0 +1,66 @@
+"use client";
+
+import { renameProject } from "@caravan/core/edit";
+import { ChevronsUpDown } from "lucide-react";
+import { useEffect, useState } from "react";
+import { edit, useOpenProject, useProject } from "../project/open-project";
+import { IconButton } from "../ui/button";
+import { TextField } from "../ui/text-field";
+
+/** The open project's name, to be typed over, and where and when it was saved. */
+export function ProjectName({ onProjects }: { onProjects: () => void }) {
+  const name = useProject((project) => project.name);
+  return (
+    <div className="flex w-60 shrink-0 items-center gap-1">
+      <div className="min-w-0 grow">
+        <h1 className="text-strong font-bold">
+          <TextField
+            label="Project name"
+            value={name}
+            onChange={(next) => edit(renameProject, next)?.message}
+            className="w-full font-bold"
+          />
+        </h1>
+        <SavedWhere />
+      </div>
+      <IconButton label="All projects" onClick={onProjects} aria-keyshortcuts="p">
+        <ChevronsUpDown size={15} />
+      </IconButton>
+    </div>
+  );
+}
+
+function SavedWhere() {
+  const saving = useOpenProject((open) => open.saving);
+  const reader = useOpenProject((open) => open.access === "reader");
+  const now = useNow(1000);
+  const text = reader
+    ? "looking on: open in another tab"
+    : saving.kind === "failed"
+      ? "not saved"
+      : saving.kind === "pending"
+        ? "saving …"
+        : `saved in this browser${agoInWords(now - saving.at)}`;
+  return (
+    <p data-testid="saved" className={`truncate px-1 text-small ${saving.kind === "failed" ? "font-semibold text-brick" : "text-muted"}`}>
+      {text}
+    </p>
+  );
+}
+
+/** The time, anew every so many ms. */
+function useNow(every: number): number {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), every);
+    return () => clearInterval(timer);
+  }, [every]);
+  return now;
+}
+
+function agoInWords(ms: number): string {
+  const seconds = Math.max(0, Math.round(ms / 1000));
+  if (seconds < 60) return `, ${seconds} s ago`;
+  if (seconds < 3600) return `, ${Math.round(seconds / 60)} min ago`;
+  return seconds < 86_400 ? `, ${Math.round(seconds / 3600)} h ago` : "";
+}

@@ -1,0 +1,110 @@
+"use client";
+
+import { useLiveQuery } from "dexie-react-hooks";
+import { FolderOpen, Plus, Save } from "lucide-react";
+import { useOpenProject } from "../project/open-project";
+import {
+  duplicateProject,
+  listProjects,
+  listRemoved,
+  openProject,
+  removeProject,
+  renameStored,
+  restoreProject,
+  startProject,
+} from "../project/projects";
+import type { StoredProject } from "../project/storage";
+import { Button } from "../ui/button";
+import { chooseFiles } from "../ui/files";
+import { say } from "../ui/notices";
+import { SheetDialog } from "../ui/sheet-dialog";
+import { TextField } from "../ui/text-field";
+import { saveAsFile, takeInAndGo } from "./commands";
+import { openDemo } from "./start";
+
+/** All projects in this browser: open, make, rename, duplicate, remove and bring back. */
+export function ProjectsDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const rows = useLiveQuery(listProjects, []) ?? [];
+  const removed = useLiveQuery(listRemoved, []) ?? [];
+  const close = (work: Promise<unknown>) => {
+    onClose();
+    work.catch((error) => say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) }));
+  };
+  return (
+    <SheetDialog
+      title="Projects"
+      description="They are kept in this browser. Save one to a file to move it or keep a copy."
+      open={open}
+      onClose={onClose}
+    >
+      <div className="mb-4 flex flex-wrap gap-2">
+        <Button look="now" onClick={() => close(startProject())}>
+          <Plus size={15} /> New project
+        </Button>
+        <Button onClick={() => close(chooseFiles(".caravan", false).then(takeInAndGo))}>
+          <FolderOpen size={15} /> Open a file
+        </Button>
+        <Button onClick={() => close(saveAsFile())}>
+          <Save size={15} /> Save this one to a file
+        </Button>
+        <Button onClick={() => close(openDemo())}>Open the demo afresh</Button>
+      </div>
+      <ul aria-label="Projects" className="divide-y divide-line border-y border-line">
+        {rows.map((row) => (
+          <ProjectRow key={row.id} row={row} onOpen={() => close(openProject(row.id))} />
+        ))}
+      </ul>
+      {removed.length > 0 && (
+        <>
+          <h3 className="mt-5 mb-1 font-bold">Removed</h3>
+          <ul aria-label="Removed projects" className="divide-y divide-line border-y border-line">
+            {removed.map((row) => (
+              <li key={row.id} className="flex items-center justify-between gap-3 py-1">
+                <span className="text-muted">{row.name}</span>
+                <Button onClick={() => void restoreProject(row.id)}>Bring back</Button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </SheetDialog>
+  );
+}
+
+function ProjectRow({ row, onOpen }: { row: StoredProject; onOpen: () => void }) {
+  const isOpen = useOpenProject((open) => open.id === row.id);
+  const { sources, clips } = row.document;
+  const remove = () => {
+    void removeProject(row.id);
+    say({ tone: "plain", text: `Removed ${row.name}.`, action: { label: "Bring back", run: () => void restoreProject(row.id) } });
+  };
+  return (
+    <li className={`flex items-center gap-2 py-1.5 pl-2 ${isOpen ? "border-l-4 border-l-now bg-lapis-soft" : ""}`}>
+      <div className="min-w-0 grow">
+        {isOpen ? (
+          <strong className="px-1">{row.name}</strong>
+        ) : (
+          <TextField label={`Name of ${row.name}`} value={row.name} onChange={(name) => rename(row.id, name)} className="font-semibold" />
+        )}
+        <p className="px-1 text-small text-muted">
+          {sources.length} sources, {clips.length} clips · saved {new Date(row.savedAt).toLocaleString()}
+        </p>
+      </div>
+      {isOpen ? <span className="px-3 text-small">open now</span> : <Button onClick={onOpen}>Open</Button>}
+      <Button look="quiet" onClick={() => void duplicateProject(row.id)}>
+        Duplicate
+      </Button>
+      {!isOpen && (
+        <Button look="quiet" onClick={remove}>
+          Remove
+        </Button>
+      )}
+    </li>
+  );
+}
+
+function rename(id: string, name: string): string | undefined {
+  if (name.trim() === "") return "A name needs at least one character.";
+  void renameStored(id, name.trim());
+  return undefined;
+}

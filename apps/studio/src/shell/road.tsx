@@ -1,0 +1,112 @@
+"use client";
+
+import { findingsOf } from "@caravan/core/check";
+import { keptFrames } from "@caravan/core/model";
+import { CircleHelp, Moon, Redo2, Sun, Undo2 } from "lucide-react";
+import { useMemo } from "react";
+import { capitalised, useOpenProject, useProject } from "../project/open-project";
+import { go, STOPS, type Stop, useView } from "../project/view";
+import { Button, IconButton } from "../ui/button";
+import { redoNow, undoNow } from "./commands";
+import { ProjectName } from "./project-name";
+import { STOP_PARTS } from "./stops";
+import { useTheme } from "./theme";
+
+/** The top bar: the project, the road with its stops, undo and redo by name. */
+export function Road({ onKeys, onProjects }: { onKeys: () => void; onProjects: () => void }) {
+  const { theme, toggle } = useTheme();
+  return (
+    <header className="flex h-[58px] shrink-0 items-center gap-3 border-b border-line px-3">
+      <ProjectName onProjects={onProjects} />
+      <nav aria-label="Stops" className="grow">
+        <ol className="mx-auto flex max-w-160 items-center">
+          {STOPS.map((stop, k) => (
+            <StopLink key={stop} stop={stop} number={k + 1} />
+          ))}
+        </ol>
+      </nav>
+      <UndoButtons />
+      <IconButton label={theme === "dusk" ? "Go to day" : "Go to dusk"} onClick={toggle}>
+        {theme === "dusk" ? <Sun size={15} /> : <Moon size={15} />}
+      </IconButton>
+      <IconButton label="Keys and help" onClick={onKeys} aria-keyshortcuts="?">
+        <CircleHelp size={15} />
+      </IconButton>
+    </header>
+  );
+}
+
+function StopLink({ stop, number }: { stop: Stop; number: number }) {
+  const here = useView((view) => view.stop === stop);
+  const { text, trouble } = useStopState(stop);
+  return (
+    <>
+      {number > 1 && <li aria-hidden className="road mx-2 h-2 min-w-4 grow" />}
+      <li>
+        <button
+          type="button"
+          onClick={() => go(stop)}
+          aria-current={here ? "page" : undefined}
+          aria-keyshortcuts={String(number)}
+          className="flex min-h-11 items-center gap-2 rounded-box px-2 text-left hover:bg-lapis-soft"
+        >
+          <span
+            aria-hidden
+            className={`number flex h-7.5 w-6.5 items-center justify-center rounded-t-full rounded-b-sm border-[1.5px] text-strong font-semibold ${here ? "border-now bg-now text-on-now" : "border-lapis bg-raised text-lapis"}`}
+          >
+            {number}
+          </span>
+          <span>
+            <span className={`block text-strong font-semibold ${here ? "text-now-text" : ""}`}>{STOP_PARTS[stop].title}</span>
+            <span className={`block text-small ${trouble ? "text-brick" : "text-muted"}`}>{text}</span>
+          </span>
+        </button>
+      </li>
+    </>
+  );
+}
+
+/** How much there is at a stop, or what needs attention. */
+function useStopState(stop: Stop): { text: string; trouble: boolean } {
+  const project = useProject((each) => each);
+  return useMemo(() => {
+    const calm = (text: string) => ({ text, trouble: false });
+    switch (stop) {
+      case "sources":
+        return calm(project.sources.length === 0 ? "add art" : String(project.sources.length));
+      case "frames":
+        return calm(String(keptFrames(project).length));
+      case "clips":
+        return calm(String(project.clips.length));
+      case "ship": {
+        const stopping = findingsOf(project).filter((finding) => finding.severity === "error").length;
+        if (stopping === 0) return calm("ready");
+        return project.sources.length === 0 ? calm("nothing yet") : { text: `${stopping} to mend`, trouble: true };
+      }
+    }
+  }, [project, stop]);
+}
+
+function UndoButtons() {
+  const { entries, cursor } = useOpenProject((open) => open.history);
+  const canEdit = useOpenProject((open) => open.access === "owner");
+  const last = entries[cursor - 1];
+  const next = entries[cursor];
+  return (
+    <div className="flex items-center gap-1">
+      <Button
+        onClick={undoNow}
+        disabled={!last || !canEdit}
+        aria-label={last ? `Undo: ${last.label}` : "Undo"}
+        title={last ? `Undo: ${last.label}` : "Nothing to undo"}
+        className="max-w-44"
+      >
+        <Undo2 size={14} className="shrink-0" />
+        <span className="truncate">{last ? capitalised(last.label) : "Undo"}</span>
+      </Button>
+      <IconButton label={next ? `Redo: ${next.label}` : "Redo"} onClick={redoNow} disabled={!next || !canEdit}>
+        <Redo2 size={14} />
+      </IconButton>
+    </div>
+  );
+}

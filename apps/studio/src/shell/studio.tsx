@@ -1,0 +1,10 @@
+"use client";
+
+import dynamic from "next/dynamic";
+
+/** The studio lives on the browser's storage, so there is nothing of it to draw on the server. */
+const Workshop = dynamic(() => import("./workshop").then((module) => module.Workshop), { ssr: false });
+
+export function Studio() {
+  return <Workshop />;
+}

@@ -1,0 +1,37 @@
+"use client";
+
+import { useEffect, useState } from "react";
+
+export type Theme = "day" | "dusk";
+
+const KEY = "caravan theme";
+
+/** Day or dusk: the system's choice until the person makes their own, which this browser remembers. */
+export function useTheme(): { theme: Theme; toggle: () => void } {
+  const [chosen, setChosen] = useState<Theme | null>(() => stored());
+  const [system, setSystem] = useState<Theme>(() => (matchMedia("(prefers-color-scheme: dark)").matches ? "dusk" : "day"));
+  const theme = chosen ?? system;
+
+  useEffect(() => {
+    const query = matchMedia("(prefers-color-scheme: dark)");
+    const follow = () => setSystem(query.matches ? "dusk" : "day");
+    query.addEventListener("change", follow);
+    return () => query.removeEventListener("change", follow);
+  }, []);
+
+  useEffect(() => {
+    document.documentElement.style.colorScheme = chosen === null ? "" : chosen === "dusk" ? "dark" : "light";
+  }, [chosen]);
+
+  const toggle = () => {
+    const next = theme === "dusk" ? "day" : "dusk";
+    setChosen(next);
+    localStorage.setItem(KEY, next);
+  };
+  return { theme, toggle };
+}
+
+function stored(): Theme | null {
+  const value = localStorage.getItem(KEY);
+  return value === "day" || value === "dusk" ? value : null;
+}

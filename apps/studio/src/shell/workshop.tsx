@@ -1,0 +1,167 @@
+"use client";
+
+import { useEffect, useMemo, useState } from "react";
+import { Group, Panel, Separator, useDefaultLayout } from "react-resizable-panels";
+import { PlayerDock } from "../preview/player-dock";
+import { playingOf } from "../preview/playing";
+import { startAutosave } from "../project/autosave";
+import { useOpenProject, useProject } from "../project/open-project";
+import { listenToTabs, rememberPlace } from "../project/projects";
+import { go, STOPS, useView } from "../project/view";
+import { Button } from "../ui/button";
+import { chooseFiles } from "../ui/files";
+import { useKeyListener, useKeys } from "../ui/keys";
+import { NoticeList } from "../ui/notice-list";
+import { Banners } from "./banners";
+import { redoNow, saveAsFile, takeInAndGo, undoNow } from "./commands";
+import { KeysPanel } from "./keys-panel";
+import { ProjectsDialog } from "./projects-dialog";
+import { Road } from "./road";
+import { start } from "./start";
+import { STOP_PARTS } from "./stops";
+
+/** The whole screen: the road on top, list, surface and player below it, a word of help at the foot. */
+export function Workshop() {
+  const opening = useOpening();
+  const [dialog, setDialog] = useState<"keys" | "projects" | null>(null);
+  const open = useOpenProject((state) => state.id !== null);
+  useKeyListener();
+  useKeys("Everywhere", [
+    ...STOPS.map((stop, k) => ({ keys: String(k + 1), label: `Go to ${STOP_PARTS[stop].title}`, run: () => go(stop) })),
+    { keys: "Mod+z", label: "Undo", run: undoNow },
+    { keys: "Mod+Shift+z Mod+y", label: "Redo", run: redoNow },
+    { keys: "Mod+s", label: "Save the project to a file", run: () => void saveAsFile() },
+    { keys: "Mod+o", label: "Add pictures or open a file", run: () => void chooseFiles("image/png,.png,.caravan", true).then(takeInAndGo) },
+    { keys: "p", label: "All projects", run: () => setDialog("projects") },
+    { keys: "?", label: "This list", run: () => setDialog("keys") },
+  ]);
+  const dropping = useFileDrop();
+
+  if (opening.problem) return <Stuck problem={opening.problem} />;
+  if (!open) return <p className="p-8 text-muted">Opening …</p>;
+  return (
+    <div className="flex h-full flex-col">
+      <Road onKeys={() => setDialog("keys")} onProjects={() => setDialog("projects")} />
+      <Banners />
+      <Floor />
+      <NoticeList />
+      <KeysPanel open={dialog === "keys"} onClose={() => setDialog(null)} />
+      <ProjectsDialog open={dialog === "projects"} onClose={() => setDialog(null)} />
+      {dropping && (
+        <div className="pointer-events-none fixed inset-3 z-50 flex items-center justify-center rounded-box border-4 border-dashed border-now bg-[rgb(20_16_10/0.35)]">
+          <p className="rounded-box bg-raised px-6 py-4 text-title font-bold">Let go to bring them in</p>
+        </div>
+      )}
+    </div>
+  );
+}
+
+function Floor() {
+  const stop = useView((view) => view.stop);
+  const view = useView();
+  const project = useProject((each) => each);
+  const playing = useMemo(() => playingOf(project, view), [project, view]);
+  const { List, Surface, Details, help } = STOP_PARTS[stop];
+  const layout = useDefaultLayout({ id: "caravan-floor", panelIds: ["list", "surface", "dock"], storage: localStorage });
+  return (
+    <>
+      <Group orientation="horizontal" className="min-h-0 grow" {...layout}>
+        <Panel id="list" defaultSize="204px" minSize="150px" maxSize="360px" groupResizeBehavior="preserve-pixel-size">
+          <aside aria-label={`${STOP_PARTS[stop].title}: list`} className="h-full overflow-y-auto p-2.5">
+            <List />
+          </aside>
+        </Panel>
+        <Handle label="Width of the list" />
+        <Panel id="surface" minSize="45%">
+          <main className="flex h-full min-w-0 flex-col gap-2.5 p-3.5">
+            <Surface />
+          </main>
+        </Panel>
+        <Handle label="Width of the player" />
+        <Panel id="dock" defaultSize="304px" minSize="270px" maxSize="480px" groupResizeBehavior="preserve-pixel-size">
+          <aside aria-label="Player and details" className="h-full overflow-y-auto">
+            <PlayerDock playing={playing} />
+            <Details />
+          </aside>
+        </Panel>
+      </Group>
+      <footer className="flex h-6.5 shrink-0 items-center justify-between gap-4 border-t border-line px-3.5 text-small text-muted">
+        <p className="truncate">{help}</p>
+        <p className="shrink-0">Everything here can be undone</p>
+      </footer>
+    </>
+  );
+}
+
+function Handle({ label }: { label: string }) {
+  return <Separator aria-label={label} className="w-px bg-line transition-colors hover:bg-lapis focus-visible:bg-lapis" />;
+}
+
+/** Opens the project once, saves by itself, listens to other tabs, and keeps the place and the address up to date. */
+function useOpening(): { problem: string | null } {
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => {
+    const stopSaving = startAutosave();
+    const stopListening = listenToTabs();
+    start().catch((error) => setProblem(error instanceof Error ? error.message : String(error)));
+    return () => {
+      stopSaving();
+      stopListening();
+    };
+  }, []);
+  const id = useOpenProject((state) => state.id);
+  const stop = useView((view) => view.stop);
+  const source = useView((view) => view.sourceId);
+  const clip = useView((view) => view.clipName);
+  useEffect(() => {
+    if (id === null) return;
+    history.replaceState(history.state, "", `?project=${id}`);
+    void rememberPlace({ stop, source, clip });
+  }, [id, stop, source, clip]);
+  const name = useProject((project) => project.name);
+  useEffect(() => {
+    document.title = id === null ? "Caravan" : `${name} – Caravan`;
+  }, [id, name]);
+  return { problem };
+}
+
+function Stuck({ problem }: { problem: string }) {
+  return (
+    <main className="mx-auto max-w-xl p-10">
+      <h1 className="mb-2 text-title font-bold">The project could not be opened</h1>
+      <p className="mb-4">{problem}</p>
+      <Button look="now" onClick={() => location.assign("/")}>
+        Try again
+      </Button>
+    </main>
+  );
+}
+
+/** Files dropped anywhere on the page come in. True while some are held over it. */
+function useFileDrop(): boolean {
+  const [over, setOver] = useState(false);
+  useEffect(() => {
+    const hasFiles = (event: DragEvent) => event.dataTransfer?.types.includes("Files") ?? false;
+    const drag = (event: DragEvent) => {
+      if (!hasFiles(event)) return;
+      event.preventDefault();
+      setOver(true);
+    };
+    const leave = (event: DragEvent) => event.relatedTarget === null && setOver(false);
+    const drop = (event: DragEvent) => {
+      if (!hasFiles(event)) return;
+      event.preventDefault();
+      setOver(false);
+      void takeInAndGo([...(event.dataTransfer?.files ?? [])]);
+    };
+    addEventListener("dragover", drag);
+    addEventListener("dragleave", leave);
+    addEventListener("drop", drop);
+    return () => {
+      removeEventListener("dragover", drag);
+      removeEventListener("dragleave", leave);
+      removeEventListener("drop", drop);
+    };
+  }, []);
+  return over;
+}

@@ -1,0 +1,10 @@
+import type { Edit } from "@caravan/core/edit";
+import { edit } from "../../project/open-project";
+import { say } from "../../ui/notices";
+
+/** Makes an edit from a button or key; what stands in its way is told. True if it was made. */
+export function act<Args extends unknown[]>(change: Edit<Args>, ...args: Args): boolean {
+  const error = edit(change, ...args);
+  if (error) say({ tone: "trouble", text: error.message });
+  return error === null;
+}

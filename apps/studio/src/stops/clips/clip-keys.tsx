@@ -1,0 +1,84 @@
+"use client";
+
+import { duplicateClip, insertSteps, moveClip, moveSteps, removeClip, removeSteps, reverseSteps, setClipRules } from "@caravan/core/edit";
+import type { Clip } from "@caravan/core/model";
+import { seek } from "../../preview/player-state";
+import { currentProject, useProject } from "../../project/open-project";
+import { chooseClip, clearPicks, pickedFrames, useView } from "../../project/view";
+import { useKeys } from "../../ui/keys";
+import { say } from "../../ui/notices";
+import { act } from "./act";
+import { chosenSteps, extendedSteps } from "./chosen-steps";
+import { startOfStep } from "./ribbon-scale";
+
+/** All that keys do with the chosen clip and its steps. */
+export function ClipKeys({ clip }: { clip: Clip }) {
+  const clips = useProject((project) => project.clips);
+  const { name } = clip;
+  const index = clips.findIndex((each) => each.name === name);
+  const steps = () => chosenSteps(clip, useView.getState().steps);
+  const choose = (by: 1 | -1, extend: boolean) => {
+    const next = extendedSteps(clip.steps.length, steps(), by, extend);
+    useView.setState({ steps: next });
+    const at = by === 1 ? next.at(-1) : next[0];
+    if (at !== undefined) seek(startOfStep(clip, at));
+  };
+  const neighbour = (by: number) => {
+    const next = clips[index + by];
+    if (next) chooseClip(next.name);
+  };
+  const move = (by: number) => {
+    const chosen = steps();
+    const first = chosen[0];
+    if (first === undefined) return;
+    const to = Math.max(0, Math.min(clip.steps.length - chosen.length, first + by));
+    if (act(moveSteps, name, chosen, to)) useView.setState({ steps: chosen.map((_, k) => to + k) });
+  };
+  const focus = (label: string) => document.querySelector<HTMLInputElement>(`input[aria-label="${label}"]`)?.focus();
+  useKeys("The clip", [
+    { keys: "ArrowRight Shift+ArrowRight", label: "Next step; with Shift choose more", run: (event) => choose(1, event.shiftKey) },
+    { keys: "ArrowLeft Shift+ArrowLeft", label: "Step before", run: (event) => choose(-1, event.shiftKey) },
+    { keys: "Alt+ArrowRight", label: "Move the chosen steps later", run: () => move(1) },
+    { keys: "Alt+ArrowLeft", label: "Move the chosen steps earlier", run: () => move(-1) },
+    { keys: "Delete Backspace", label: "Drop the chosen steps from the clip", run: () => dropChosen(clip) },
+    { keys: "Enter", label: "Add the picked frames after the chosen step", run: () => addPicked(clip) },
+    { keys: "Escape", label: "Choose no step", run: () => useView.setState({ steps: [] }) },
+    { keys: "v", label: "Reverse the clip", run: () => act(reverseSteps, name) },
+    { keys: "f", label: "Type the speed in fps", run: () => focus("Frames per second") },
+    { keys: "t", label: "Type the time of the chosen steps", run: () => focus("Milliseconds of the chosen steps") },
+    { keys: "n F2", label: "Rename the clip", run: () => focus("Clip name") },
+    { keys: "o", label: "Play once", run: () => act(setClipRules, name, { playback: "once" }) },
+    { keys: "l", label: "Play in a loop", run: () => act(setClipRules, name, { playback: "loop" }) },
+    { keys: "b", label: "Play back and forth", run: () => act(setClipRules, name, { playback: "pingpong" }) },
+  ]);
+  useKeys("The list of clips", [
+    { keys: "ArrowDown", label: "Next clip", run: () => neighbour(1) },
+    { keys: "ArrowUp", label: "Clip before", run: () => neighbour(-1) },
+    { keys: "Alt+ArrowDown", label: "Move the clip down", run: () => act(moveClip, name, index + 1) },
+    { keys: "Alt+ArrowUp", label: "Move the clip up", run: () => act(moveClip, name, index - 1) },
+    { keys: "d", label: "Duplicate the clip", run: () => act(duplicateClip, name) },
+    { keys: "Shift+Delete", label: "Remove the clip", run: () => act(removeClip, name) },
+  ]);
+  return null;
+}
+
+/** Adds the frames that are picked in the tray after the chosen step, else at the end. */
+export function addPicked(clip: Clip): void {
+  const refs = pickedFrames(currentProject(), useView.getState());
+  if (refs.length === 0) {
+    say({ tone: "plain", text: "Pick frames in the tray first, then Enter adds them." });
+    return;
+  }
+  const at = (chosenSteps(clip, useView.getState().steps).at(-1) ?? clip.steps.length - 1) + 1;
+  if (!act(insertSteps, clip.name, at, refs)) return;
+  useView.setState({ steps: refs.map((_, k) => at + k) });
+  clearPicks();
+}
+
+/** Drops the chosen steps; the step that then stands in their place is chosen. */
+export function dropChosen(clip: Clip): void {
+  const steps = chosenSteps(clip, useView.getState().steps);
+  if (steps.length === 0 || !act(removeSteps, clip.name, steps)) return;
+  const left = clip.steps.length - steps.length;
+  useView.setState({ steps: left === 0 ? [] : [Math.min(steps[0] as number, left - 1)] });
+}

@@ -1,0 +1,76 @@
+"use client";
+
+import { evenOut, setStepDurations } from "@caravan/core/edit";
+import { type Clip, findFrame, frameName, msFromMicros } from "@caravan/core/model";
+import { editInGesture, useProject } from "../../project/open-project";
+import { chosenClip, useView } from "../../project/view";
+import { Button } from "../../ui/button";
+import { Detail, Facts } from "../../ui/detail";
+import { FieldBox, NumberField } from "../../ui/number-field";
+import { act } from "./act";
+import { chosenSteps } from "./chosen-steps";
+import { dropChosen } from "./clip-keys";
+
+/** The chosen steps: their time, and taking them out. */
+export function Details() {
+  const project = useProject((each) => each);
+  const clip = useView((view) => chosenClip(project, view));
+  const picked = useView((view) => view.steps);
+  if (!clip || clip.steps.length === 0) return null;
+  const steps = chosenSteps(clip, picked);
+  return steps.length > 0 ? (
+    <StepsDetail clip={clip} steps={steps} />
+  ) : (
+    <Detail title="Steps">
+      <p className="text-muted">Choose steps on the ribbon to set their time or drop them. Without a choice, the time is set for all.</p>
+      <StepTime clip={clip} steps={clip.steps.map((_, k) => k)} />
+    </Detail>
+  );
+}
+
+function StepsDetail({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
+  const project = useProject((each) => each);
+  const first = clip.steps[steps[0] as number];
+  const found = first && findFrame(project, first.frame);
+  return (
+    <Detail title={steps.length === 1 ? `Step ${steps[0]}` : `${steps.length} steps`} aside="counted from 0">
+      {steps.length === 1 && found && (
+        <Facts
+          facts={[
+            ["frame", frameName(found.source, found.frame)],
+            ["size", `${found.frame.rect.w} × ${found.frame.rect.h}`],
+          ]}
+        />
+      )}
+      <StepTime clip={clip} steps={steps} />
+      <div className="mt-2">
+        <Button onClick={() => dropChosen(clip)} hint="Del">
+          Drop from {clip.name}
+        </Button>
+      </div>
+    </Detail>
+  );
+}
+
+function StepTime({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
+  const durations = steps.map((step) => clip.steps[step]?.duration ?? 0);
+  const first = durations[0] ?? 0;
+  const same = durations.every((duration) => duration === first);
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-2">
+      <FieldBox label={same ? "each" : "first of unlike"}>
+        <NumberField
+          label="Milliseconds of the chosen steps"
+          value={msFromMicros(first)}
+          least={0.001}
+          most={3_600_000}
+          step={10}
+          decimals={3}
+          unit="ms"
+          onChange={(ms) => editInGesture(`step time ${clip.name} ${steps.join()}`, setStepDurations, clip.name, steps, ms * 1000)?.message}
+        />
+      </FieldBox>
+      {!same && steps.length === clip.steps.length && <Button onClick={() => act(evenOut, clip.name)}>Even out</Button>}
+    </div>
+  );
+}

@@ -1,0 +1,40 @@
+"use client";
+
+import { duplicateClip, removeClip } from "@caravan/core/edit";
+import type { Clip, ClipName } from "@caravan/core/model";
+import { useProject } from "../../project/open-project";
+import { chooseClip, chosenClip, useView } from "../../project/view";
+import { Button } from "../../ui/button";
+import { ListHeading, RowList } from "../../ui/row-list";
+import { act } from "./act";
+import { secondsInWords, totalOf } from "./pace-words";
+
+/** All clips of the project with their lengths. */
+export function List() {
+  const project = useProject((each) => each);
+  const chosen = useView((view) => chosenClip(project, view)?.name ?? null);
+  const { clips } = project;
+  return (
+    <>
+      <ListHeading title="Clips" count={clips.length} />
+      <RowList
+        label="Clips"
+        rows={clips.map((clip) => ({ id: clip.name, name: clip.name, fact: lengthInWords(clip) }))}
+        chosen={chosen}
+        onChoose={(name) => chooseClip(name as ClipName)}
+      />
+      {chosen !== null && (
+        <div className="mt-3 flex flex-wrap gap-2 px-1.5">
+          <Button onClick={() => act(duplicateClip, chosen)}>Duplicate</Button>
+          <Button onClick={() => act(removeClip, chosen)}>Remove</Button>
+        </div>
+      )}
+    </>
+  );
+}
+
+const SIGNS = { once: " once", loop: "", pingpong: " ↔" };
+
+function lengthInWords(clip: Clip): string {
+  return clip.steps.length === 0 ? "empty" : `${secondsInWords(totalOf(clip))}${SIGNS[clip.playback]}`;
+}

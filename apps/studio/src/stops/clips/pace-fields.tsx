@@ -1,0 +1,60 @@
+"use client";
+
+import { paceOf, timelineOf } from "@caravan/core/clip";
+import { setClipFps, setClipTotal } from "@caravan/core/edit";
+import type { Clip } from "@caravan/core/model";
+import { editInGesture } from "../../project/open-project";
+import { FieldBox, NumberField } from "../../ui/number-field";
+import { secondsInWords } from "./pace-words";
+
+/** The three ways to say how fast a clip is, all shown, each to be typed. Steps keep their proportions. */
+export function PaceFields({ clip }: { clip: Clip }) {
+  const pace = paceOf(clip.steps.map((step) => step.duration));
+  if (!pace) return null;
+  const gesture = `pace ${clip.name}`;
+  const { name, steps } = clip;
+  const total = (micros: number) => editInGesture(gesture, setClipTotal, name, micros)?.message;
+  const round = timelineOf(clip).laterPass;
+  return (
+    <div className="flex flex-wrap items-center gap-1.5">
+      <FieldBox label={pace.even ? "" : "mean"}>
+        <NumberField
+          label="Frames per second"
+          value={pace.fps}
+          least={0.001}
+          most={1_000_000}
+          decimals={3}
+          unit="fps"
+          onChange={(fps) => editInGesture(gesture, setClipFps, name, fps)?.message}
+        />
+      </FieldBox>
+      <span aria-hidden>=</span>
+      <FieldBox label={pace.even ? "" : "mean"}>
+        <NumberField
+          label="Milliseconds a step"
+          value={pace.perStep / 1000}
+          least={0.001}
+          most={3_600_000}
+          step={5}
+          decimals={3}
+          unit="ms a step"
+          onChange={(ms) => total(ms * 1000 * steps.length)}
+        />
+      </FieldBox>
+      <span aria-hidden>=</span>
+      <FieldBox label="">
+        <NumberField
+          label="Seconds in all"
+          value={pace.total / 1_000_000}
+          least={0.000001}
+          most={3600 * steps.length}
+          step={0.05}
+          decimals={6}
+          unit={clip.playback === "pingpong" ? "s one way" : clip.playback === "once" ? "s in all" : "s a round"}
+          onChange={(seconds) => total(seconds * 1_000_000)}
+        />
+      </FieldBox>
+      {clip.playback === "pingpong" && <span className="text-muted">{secondsInWords(round)} a round</span>}
+    </div>
+  );
+}

@@ -1,0 +1,28 @@
+"use client";
+
+import { timelineOf } from "@caravan/core/clip";
+import type { Clip } from "@caravan/core/model";
+import { useEffect, useMemo, useRef } from "react";
+import { usePlayhead } from "../../preview/player-state";
+import { edgesOf } from "./ribbon-scale";
+
+/** Where the player is on the chosen ribbon. Moved at every refresh, past React, since nothing else changes with it. */
+export function Playhead({ clip, scale, left }: { clip: Clip; scale: number; left: number }) {
+  const line = useRef<HTMLDivElement>(null);
+  const timeline = useMemo(() => (clip.steps.length > 0 ? timelineOf(clip) : null), [clip]);
+  const edges = useMemo(() => edgesOf(clip), [clip]);
+  useEffect(() => {
+    const place = ({ elapsed }: { elapsed: number }) => {
+      if (!line.current || !timeline) return;
+      const t = Math.min(Math.round(elapsed), Number.isFinite(timeline.end) ? timeline.end : Math.round(elapsed));
+      const { at, until, step } = timeline.spanAt(t);
+      const share = Math.min(1, (t - at) / Math.max(1, until - at));
+      const x = ((edges[step] as number) + share * ((edges[step + 1] as number) - (edges[step] as number))) * scale;
+      line.current.style.transform = `translateX(${x}px)`;
+    };
+    place(usePlayhead.getState());
+    return usePlayhead.subscribe(place);
+  }, [timeline, edges, scale]);
+  if (!timeline) return null;
+  return <div ref={line} aria-hidden className="pointer-events-none absolute top-3 bottom-0 w-0.5 bg-now" style={{ left: left - 1 }} />;
+}

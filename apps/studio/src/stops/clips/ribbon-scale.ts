@@ -1,0 +1,39 @@
+/** Time laid out as width: where each step of a clip begins and how wide it is. Pure, and tested. */
+import type { Clip, Micros } from "@caravan/core/model";
+
+/** Room for a step's number and time. */
+const LEAST_STEP = 26; // px
+const MOST_WIDTH = 400_000; // px: beyond this browsers lose places to rounding
+
+/**
+ * CSS pixels per microsecond: the clip fills `width`, unless its shortest step would then be too narrow to hold; but no
+ * clip of two or three long steps is stretched beyond what looks like time.
+ */
+export function ribbonScale(clip: Clip, width: number): number {
+  const total = clip.steps.reduce((sum, step) => sum + step.duration, 0);
+  if (total === 0) return width / 1_000_000;
+  const shortest = clip.steps.reduce((least, step) => Math.min(least, step.duration), total);
+  return Math.min(Math.max(width / total, LEAST_STEP / shortest), MOST_WIDTH / total);
+}
+
+/** When a step is entered for the first time. */
+export function startOfStep(clip: Clip, step: number): Micros {
+  let start = 0;
+  for (let k = 0; k < step; k++) start += clip.steps[k]?.duration ?? 0;
+  return start;
+}
+
+/** Starts of all steps, and the end. */
+export function edgesOf(clip: Clip): Micros[] {
+  const edges = [0];
+  for (const { duration } of clip.steps) edges.push((edges.at(-1) as number) + duration);
+  return edges;
+}
+
+/** Marks of the ruler at a round distance that leaves each its room, in microseconds. */
+export function rulerMarks(end: Micros, scale: number): Micros[] {
+  const least = 64 / scale;
+  const round = [1, 2, 5].flatMap((lead) => [1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9].map((power) => lead * power)).sort((a, b) => a - b);
+  const apart = round.find((each) => each >= least) ?? (round.at(-1) as number);
+  return Array.from({ length: Math.min(2000, Math.floor(end / apart) + 1) }, (_, k) => k * apart);
+}

@@ -1,0 +1,145 @@
+"use client";
+
+import { insertSteps, moveSteps } from "@caravan/core/edit";
+import type { Clip, FrameRef } from "@caravan/core/model";
+import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
+import { useEffect, useRef, useState } from "react";
+import { useProject } from "../../project/open-project";
+import { chooseClip, useView } from "../../project/view";
+import { act } from "./act";
+import { AddTray } from "./add-tray";
+import { chosenSteps } from "./chosen-steps";
+import { secondsInWords, totalOf } from "./pace-words";
+import { Playhead } from "./playhead";
+import { ribbonScale, rulerMarks } from "./ribbon-scale";
+import { TallRibbon } from "./tall-ribbon";
+
+const NAMES = 92; // px for clip names at the left
+const LENGTHS = 84; // px for lengths at the right
+
+/** Every clip as a ribbon on one time ruler: the chosen one tall, the others thin above and below it. */
+export function Ribbons({ clip }: { clip: Clip }) {
+  const clips = useProject((project) => project.clips);
+  const scroller = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState({ width: 600, scrolled: 0 });
+  useEffect(() => {
+    const element = scroller.current;
+    if (!element) return;
+    const measure = () => setRoom({ width: element.clientWidth, scrolled: Math.round(element.scrollLeft / 200) * 200 });
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    element.addEventListener("scroll", measure, { passive: true });
+    return () => {
+      observer.disconnect();
+      element.removeEventListener("scroll", measure);
+    };
+  }, []);
+  const scale = ribbonScale(clip, Math.max(120, room.width - NAMES - LENGTHS));
+  const index = clips.indexOf(clip);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const total = totalOf(clip);
+  return (
+    <DndContext id="ribbons" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(clip, event)}>
+      <section
+        ref={scroller}
+        aria-label="Ribbons"
+        className="min-h-0 grow overflow-auto rounded-box border border-line bg-surface py-2"
+        tabIndex={0}
+      >
+        {clips.slice(0, index).map((each) => (
+          <ThinRibbon key={each.name} clip={each} scale={scale} />
+        ))}
+        <div className="relative my-1 w-max">
+          <Ruler end={total} scale={scale} />
+          <div className="flex items-center">
+            <RibbonName name={clip.name} chosen />
+            <TallRibbon clip={clip} scale={scale} from={room.scrolled - 400} until={room.scrolled + room.width + 400} />
+          </div>
+          <Playhead clip={clip} scale={scale} left={NAMES} />
+        </div>
+        {clips.slice(index + 1).map((each) => (
+          <ThinRibbon key={each.name} clip={each} scale={scale} />
+        ))}
+      </section>
+      <AddTray clip={clip} />
+    </DndContext>
+  );
+}
+
+/** A step dragged onto another takes its place; a frame dragged from the tray goes in before the step it is dropped on. */
+function dropped(clip: Clip, { active, over }: DragEndEvent): void {
+  if (!over) return;
+  const overStep = over.data.current?.step as number | undefined;
+  const frame = active.data.current?.frame as FrameRef | undefined;
+  const step = active.data.current?.step as number | undefined;
+  if (frame) {
+    const at = overStep === undefined ? clip.steps.length : isPastMiddle(active, over) ? overStep + 1 : overStep;
+    if (act(insertSteps, clip.name, at, [frame])) useView.setState({ steps: [at] });
+    return;
+  }
+  if (step === undefined || overStep === undefined || step === overStep) return;
+  const chosen = chosenSteps(clip, useView.getState().steps);
+  const moving = chosen.includes(step) ? chosen : [step];
+  // Among the steps that stay, the place of the one dropped on; later if it was dragged to the right.
+  const before = moving.filter((each) => each < overStep).length;
+  const to = overStep - before + (overStep > step ? 1 : 0);
+  if (act(moveSteps, clip.name, moving, to)) useView.setState({ steps: moving.map((_, k) => to + k) });
+}
+
+function isPastMiddle(active: DragEndEvent["active"], over: NonNullable<DragEndEvent["over"]>): boolean {
+  const dragged = active.rect.current.translated;
+  return dragged !== null && dragged.left + dragged.width / 2 > over.rect.left + over.rect.width / 2;
+}
+
+function RibbonName({ name, chosen = false }: { name: string; chosen?: boolean }) {
+  return (
+    <span
+      className={`sticky left-0 z-10 shrink-0 truncate bg-surface pr-2 pl-3 text-right ${chosen ? "font-bold" : "text-muted"}`}
+      style={{ width: NAMES }}
+      title={name}
+    >
+      {name}
+    </span>
+  );
+}
+
+/** Another clip on the same scale: its steps in two tones, its length behind it. A click chooses it. */
+function ThinRibbon({ clip, scale }: { clip: Clip; scale: number }) {
+  return (
+    <button
+      type="button"
+      tabIndex={-1}
+      onClick={() => chooseClip(clip.name)}
+      aria-label={`Choose ${clip.name}`}
+      className="group flex w-max min-w-full items-center py-1 text-left"
+    >
+      <RibbonName name={clip.name} />
+      <span className="flex h-5 overflow-hidden rounded-sm border border-line group-hover:border-lapis">
+        {clip.steps.slice(0, 400).map((step, k) => (
+          <span
+            key={k}
+            className={`block h-full shrink-0 ${k % 2 === 0 ? "bg-lapis-soft" : "bg-raised"}`}
+            style={{ width: step.duration * scale }}
+          />
+        ))}
+      </span>
+      <span className="number px-2 text-small text-muted">{clip.steps.length === 0 ? "empty" : secondsInWords(totalOf(clip))}</span>
+    </button>
+  );
+}
+
+function Ruler({ end, scale }: { end: number; scale: number }) {
+  return (
+    <div aria-hidden className="relative h-6" style={{ marginLeft: NAMES, width: end * scale + LENGTHS }}>
+      {rulerMarks(end, scale).map((at) => (
+        <span
+          key={at}
+          className="number absolute bottom-0 border-l border-line-strong pl-1 text-small leading-4 text-muted"
+          style={{ left: at * scale }}
+        >
+          {at / 1000}
+        </span>
+      ))}
+    </div>
+  );
+}

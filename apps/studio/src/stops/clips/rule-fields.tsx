@@ -1,0 +1,55 @@
+"use client";
+
+import { type ClipRulesChange, reverseSteps, setClipRules } from "@caravan/core/edit";
+import type { Clip } from "@caravan/core/model";
+import { Button } from "../../ui/button";
+import { Choice } from "../../ui/choice";
+import { FieldBox, NumberField } from "../../ui/number-field";
+import { Tick } from "../../ui/tick";
+import { act } from "./act";
+
+/** How the clip goes on after its last step. */
+export function RuleFields({ clip }: { clip: Clip }) {
+  const set = (change: ClipRulesChange) => act(setClipRules, clip.name, change);
+  const ends = clip.playback === "once" || clip.times > 0;
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <Choice
+        label="Looping"
+        value={clip.playback}
+        options={[
+          ["once", "Once"],
+          ["loop", "Loop"],
+          ["pingpong", "Back and forth"],
+        ]}
+        onChange={(playback) => set({ playback })}
+      />
+      {clip.playback !== "once" && (
+        <FieldBox label="passes">
+          <NumberField label="Passes, 0 for ever" value={clip.times} most={1_000_000} onChange={(times) => void set({ times })} />
+          <span className="text-small text-muted">{clip.times === 0 ? "for ever" : clip.times === 1 ? "pass" : "passes"}</span>
+        </FieldBox>
+      )}
+      {clip.playback === "pingpong" && (
+        <Tick label="show both ends twice" checked={clip.doubleEnds} onChange={(doubleEnds) => set({ doubleEnds })} />
+      )}
+      {ends && (
+        <label className="inline-flex min-h-8 items-center gap-1.5 rounded-box border border-line bg-raised px-2">
+          <span className="text-small text-muted">then</span>
+          <select
+            className="rounded-sm bg-raised font-semibold"
+            value={clip.after}
+            onChange={(event) => set({ after: event.target.value as Clip["after"] })}
+          >
+            <option value="hold">hold last</option>
+            <option value="first">show first</option>
+            <option value="hide">hide</option>
+          </select>
+        </label>
+      )}
+      <Button className="ml-auto" onClick={() => act(reverseSteps, clip.name)} hint="V">
+        Reverse
+      </Button>
+    </div>
+  );
+}

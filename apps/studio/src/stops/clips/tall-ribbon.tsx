@@ -1,0 +1,100 @@
+"use client";
+
+import { type Clip, findFrame, frameName, type Step } from "@caravan/core/model";
+import { useDroppable } from "@dnd-kit/core";
+import { horizontalListSortingStrategy, SortableContext, useSortable } from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
+import { useMemo } from "react";
+import { FramePicture } from "../../preview/frame-picture";
+import { seek } from "../../preview/player-state";
+import { useProject } from "../../project/open-project";
+import { useView } from "../../project/view";
+import { written } from "../../ui/number-field";
+import { clickedSteps } from "./chosen-steps";
+import { edgesOf } from "./ribbon-scale";
+
+const HEIGHT = 112; // px
+
+/** The chosen clip: each step as wide as it is long, with its picture. Only steps between `from` and `until` px are drawn. */
+export function TallRibbon({ clip, scale, from, until }: { clip: Clip; scale: number; from: number; until: number }) {
+  const edges = useMemo(() => edgesOf(clip), [clip]);
+  const { setNodeRef, isOver } = useDroppable({ id: "ribbon", data: {} });
+  const chosen = useView((view) => view.steps);
+  const width = (edges.at(-1) as number) * scale;
+  const ids = useMemo(() => clip.steps.map((_, k) => `step ${k}`), [clip.steps]);
+  const inSight = clip.steps.flatMap((step, k) => {
+    const left = (edges[k] as number) * scale;
+    const right = (edges[k + 1] as number) * scale;
+    return right >= from && left <= until ? [{ step, k, left, wide: right - left }] : [];
+  });
+  return (
+    <SortableContext items={ids} strategy={horizontalListSortingStrategy}>
+      <ol
+        ref={setNodeRef}
+        aria-label={`Steps of ${clip.name}`}
+        className={`relative shrink-0 rounded-box border bg-raised ${isOver ? "border-now" : "border-lapis"}`}
+        style={{ width: Math.max(width, 120) + 2, height: HEIGHT }}
+      >
+        {inSight.map(({ step, k, left, wide }) => (
+          <StepCell key={k} id={ids[k] as string} clip={clip} step={step} index={k} left={left} width={wide} chosen={chosen.includes(k)} />
+        ))}
+        {clip.steps.length === 0 && (
+          <li className="flex h-full items-center justify-center px-3 text-center text-muted">
+            Drag frames here, or pick them below and press Enter.
+          </li>
+        )}
+      </ol>
+    </SortableContext>
+  );
+}
+
+interface StepProps {
+  readonly id: string;
+  readonly clip: Clip;
+  readonly step: Step;
+  readonly index: number;
+  readonly left: number;
+  readonly width: number;
+  readonly chosen: boolean;
+}
+
+function StepCell({ id, clip, step, index, left, width, chosen }: StepProps) {
+  const project = useProject((each) => each);
+  const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id, data: { step: index } });
+  const found = findFrame(project, step.frame);
+  const shown = found && !found.frame.dropped ? found : null;
+  const name = shown ? frameName(shown.source, shown.frame) : "missing frame";
+  const ms = written(step.duration / 1000, 3);
+  const size = Math.min(68, Math.floor(width) - 6);
+  return (
+    <li
+      ref={setNodeRef}
+      {...listeners}
+      className={`absolute top-0 h-full touch-none ${isDragging ? "z-20 opacity-70" : ""}`}
+      style={{ left, width, transform: CSS.Translate.toString(transform), transition }}
+    >
+      <button
+        type="button"
+        aria-pressed={chosen}
+        aria-label={`Step ${index}: ${name}, ${ms} ms`}
+        title={`${name}, ${ms} ms`}
+        tabIndex={-1}
+        onClick={(event) => {
+          useView.setState((view) => ({ steps: clickedSteps(view.steps, index, event.shiftKey, event.ctrlKey || event.metaKey) }));
+          seek(edgesOf(clip)[index] as number);
+        }}
+        className={`flex h-full w-full flex-col items-center justify-between overflow-hidden border-r border-line py-1 last:border-r-0 ${chosen ? "bg-now-soft outline-2 -outline-offset-2 outline-now" : shown ? "" : "bg-brick-soft"}`}
+      >
+        <span className="number self-start px-1 text-small text-muted">{index}</span>
+        {shown && size >= 8 ? (
+          <span className="check block shrink-0 overflow-hidden rounded-sm">
+            <FramePicture sha256={shown.source.sha256} rect={shown.frame.rect} size={size} className="block" />
+          </span>
+        ) : (
+          <span className="text-small text-brick">{shown ? "" : "missing"}</span>
+        )}
+        <span className="number px-0.5 text-small whitespace-nowrap">{width > 58 ? `${ms} ms` : width > 26 ? ms : ""}</span>
+      </button>
+    </li>
+  );
+}

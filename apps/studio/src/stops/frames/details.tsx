@@ -1,0 +1,103 @@
+"use client";
+
+import { renameFrame, setSourceOrigin } from "@caravan/core/edit";
+import { type Frame, frameName, frameRef, originOf, type Source } from "@caravan/core/model";
+import { drawnPart } from "@caravan/core/raster";
+import { FramePicture } from "../../preview/frame-picture";
+import { edit, editInGesture, useProject } from "../../project/open-project";
+import { usePicture } from "../../project/pictures";
+import { chosenSource, useView } from "../../project/view";
+import { Button } from "../../ui/button";
+import { Detail, Facts } from "../../ui/detail";
+import { FieldBox, NumberField } from "../../ui/number-field";
+import { TextField } from "../../ui/text-field";
+import { dropOrRestore } from "./make-clip";
+
+/** The frame at the cursor, and where the sheet's frames stand. */
+export function Details() {
+  const project = useProject((each) => each);
+  const source = useView((view) => chosenSource(project, view));
+  const cursor = useView((view) => view.cursor);
+  if (!source || source.frames.length === 0) return null;
+  const frame = source.frames.find((each) => frameRef(source, each) === cursor) ?? (source.frames[0] as Frame);
+  return (
+    <>
+      <FrameDetail source={source} frame={frame} />
+      <OriginDetail source={source} frame={frame} />
+    </>
+  );
+}
+
+function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
+  const picture = usePicture(source.sha256);
+  const drawn = picture && drawnPart(picture.coverage, frame.rect);
+  const ref = frameRef(source, frame);
+  const { x, y, w, h } = frame.rect;
+  return (
+    <Detail title="Frame" aside={`number ${frame.number}, from 0`}>
+      <div className="flex gap-3">
+        <span className="check block size-21 shrink-0 rounded-box">
+          <FramePicture sha256={source.sha256} rect={frame.rect} size={84} />
+        </span>
+        <div className="min-w-0 grow">
+          <TextField
+            label="Frame name"
+            value={frameName(source, frame)}
+            onChange={(name) => edit(renameFrame, ref, name)?.message}
+            className="w-full font-bold"
+          />
+          <Facts
+            facts={[
+              ["column, row", `${frame.column}, ${frame.row}`],
+              ["x, y", `${x}, ${y}`],
+              ["size", `${w} × ${h}`],
+              ["drawn part", drawn ? `${drawn.w} × ${drawn.h}` : "nothing"],
+            ]}
+          />
+        </div>
+      </div>
+      <div className="mt-2 flex gap-2">
+        <Button onClick={() => dropOrRestore([ref], frame.dropped === true)}>{frame.dropped ? "Restore" : "Drop this frame"}</Button>
+        {frame.name !== undefined && <Button onClick={() => edit(renameFrame, ref, "")}>Usual name</Button>}
+      </div>
+    </Detail>
+  );
+}
+
+/** Where the sheet's frames stand: one origin for all of them. */
+function OriginDetail({ source, frame }: { source: Source; frame: Frame }) {
+  const origin = originOf(source, frame);
+  const set = (next: { x: number; y: number }) => editInGesture(`origin ${source.id}`, setSourceOrigin, source.id, next)?.message;
+  return (
+    <Detail title="Stands on" aside="px from the frame's top left">
+      <div className="flex flex-wrap items-center gap-2">
+        <FieldBox label="x">
+          <NumberField
+            label="Origin x"
+            value={origin.x}
+            least={-32_768}
+            most={32_768}
+            step={0.5}
+            decimals={1}
+            width={5}
+            onChange={(x) => set({ ...origin, x })}
+          />
+        </FieldBox>
+        <FieldBox label="y">
+          <NumberField
+            label="Origin y"
+            value={origin.y}
+            least={-32_768}
+            most={32_768}
+            step={0.5}
+            decimals={1}
+            width={5}
+            onChange={(y) => set({ ...origin, y })}
+          />
+        </FieldBox>
+        {source.origin && <Button onClick={() => edit(setSourceOrigin, source.id, null)}>Middle of bottom</Button>}
+      </div>
+      <p className="mt-2 text-small text-muted">The same for all frames of {source.name}. The cross in the player shows it.</p>
+    </Detail>
+  );
+}

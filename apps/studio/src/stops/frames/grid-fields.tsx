@@ -1,0 +1,85 @@
+"use client";
+
+import type { Grid } from "@caravan/core/cut";
+import { cutSource } from "@caravan/core/edit";
+import type { Cut, Source } from "@caravan/core/model";
+import { editInGesture } from "../../project/open-project";
+import { usePicture } from "../../project/pictures";
+import { useKeys } from "../../ui/keys";
+import { FieldBox, NumberField } from "../../ui/number-field";
+import { Tick } from "../../ui/tick";
+import { cutOf, outcomeInWords, withCell, withCounts } from "./recipe";
+
+/** The grid, typed or nudged: cell size and counts are two ways to say the same, and either may be changed. */
+export function GridFields({ source, grid }: { source: Source; grid: Grid }) {
+  const picture = usePicture(source.sha256);
+  const cut = cutOf(source);
+  const apply = (next: Cut): string | undefined => {
+    if (!picture) return "The picture is still being read.";
+    return editInGesture(`cut ${source.id}`, cutSource, source.id, next, picture.coverage)?.message;
+  };
+  const nudge = (dx: number, dy: number) => {
+    const margin = { x: Math.max(0, cut.margin.x + dx), y: Math.max(0, cut.margin.y + dy) };
+    apply({ ...withCell(cut, grid, {}), margin });
+  };
+  const focus = (name: string) => document.querySelector<HTMLInputElement>(`input[aria-label="${name}"]`)?.focus();
+  useKeys("The grid", [
+    { keys: "g", label: "Type how many columns and rows", run: () => focus("Columns") },
+    { keys: "Shift+g", label: "Type the cell size", run: () => focus("Cell width") },
+    { keys: "Alt+ArrowLeft", label: "Nudge the grid left", run: () => nudge(-1, 0) },
+    { keys: "Alt+ArrowRight", label: "Nudge the grid right", run: () => nudge(1, 0) },
+    { keys: "Alt+ArrowUp", label: "Nudge the grid up", run: () => nudge(0, -1) },
+    { keys: "Alt+ArrowDown", label: "Nudge the grid down", run: () => nudge(0, 1) },
+  ]);
+  const outcome = outcomeInWords(source, grid);
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <FieldBox label="cells">
+        <NumberField
+          label="Columns"
+          value={grid.columns}
+          least={1}
+          most={16_384}
+          onChange={(columns) => apply(withCounts(cut, grid, { columns }))}
+        />
+        <span aria-hidden>×</span>
+        <NumberField label="Rows" value={grid.rows} least={1} most={16_384} onChange={(rows) => apply(withCounts(cut, grid, { rows }))} />
+      </FieldBox>
+      <span className="text-muted">of</span>
+      <FieldBox label="size">
+        <NumberField label="Cell width" value={grid.cell.w} least={1} most={16_384} onChange={(w) => apply(withCell(cut, grid, { w }))} />
+        <span aria-hidden>×</span>
+        <NumberField label="Cell height" value={grid.cell.h} least={1} most={16_384} onChange={(h) => apply(withCell(cut, grid, { h }))} />
+        <span className="text-small text-muted">px</span>
+      </FieldBox>
+      <FieldBox label="from">
+        <NumberField
+          label="Margin left"
+          value={cut.margin.x}
+          most={16_384}
+          onChange={(x) => apply({ ...cut, margin: { ...cut.margin, x } })}
+        />
+        <span aria-hidden>,</span>
+        <NumberField
+          label="Margin top"
+          value={cut.margin.y}
+          most={16_384}
+          onChange={(y) => apply({ ...cut, margin: { ...cut.margin, y } })}
+        />
+      </FieldBox>
+      <FieldBox label="gap">
+        <NumberField label="Gap across" value={cut.gap.x} most={16_384} onChange={(x) => apply({ ...cut, gap: { ...cut.gap, x } })} />
+        <span aria-hidden>,</span>
+        <NumberField label="Gap down" value={cut.gap.y} most={16_384} onChange={(y) => apply({ ...cut, gap: { ...cut.gap, y } })} />
+      </FieldBox>
+      <Tick label="keep empty cells" checked={cut.keepEmpty} onChange={(keepEmpty) => apply({ ...cut, keepEmpty })} />
+      <p
+        role="status"
+        data-testid="outcome"
+        className={`w-full ${source.cut ? (outcome.good ? "text-cactus" : "text-brick") : "text-muted"}`}
+      >
+        {source.cut ? outcome.text : "Not cut yet: type how many columns and rows there are, or the size of a cell."}
+      </p>
+    </div>
+  );
+}

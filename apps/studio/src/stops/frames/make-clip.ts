@@ -1,0 +1,35 @@
+import { addClip, counted, dropFrames, nameForClip, restoreFrames } from "@caravan/core/edit";
+import type { FrameRef } from "@caravan/core/model";
+import { currentProject, edit } from "../../project/open-project";
+import { chooseClip, clearPicks, go, pickedFrames, useView } from "../../project/view";
+import { say } from "../../ui/notices";
+
+/** Makes a clip of the picked frames, in picking order, and goes to it; or stays, to pick the next. */
+export function makeClip(options: { stay?: boolean } = {}): void {
+  const refs = pickedFrames(currentProject(), useView.getState());
+  const name = nameForClip(currentProject(), refs);
+  const error = edit(addClip, refs);
+  if (error) {
+    say({ tone: "trouble", text: error.message });
+    return;
+  }
+  clearPicks();
+  chooseClip(name);
+  if (options.stay)
+    say({
+      tone: "good",
+      text: `Made the clip ${name} of ${counted(refs.length, "frame")}.`,
+      action: { label: "See it", run: () => go("clips") },
+    });
+  else {
+    useView.setState({ naming: true });
+    go("clips");
+  }
+}
+
+/** Drops frames from the tray, or brings them back if all of them are dropped. */
+export function dropOrRestore(refs: readonly FrameRef[], dropped: boolean): void {
+  const error = refs.length === 0 ? null : edit(dropped ? restoreFrames : dropFrames, refs);
+  if (error) say({ tone: "trouble", text: error.message });
+  clearPicks();
+}

@@ -1,0 +1,244 @@
+"use client";
+
+import { cellAt, type Grid } from "@caravan/core/cut";
+import { type FrameRef, keptRefs, type Source } from "@caravan/core/model";
+import {
+  type Dispatch,
+  type PointerEvent,
+  type RefObject,
+  type SetStateAction,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from "react";
+import { usePicture } from "../../project/pictures";
+import { pickRun, rowRefs, togglePick, togglePicks, useView } from "../../project/view";
+import { Button } from "../../ui/button";
+import { useKeys } from "../../ui/keys";
+import { describeCursor, movedCursor } from "./cursor";
+import { coloursFrom, paintSheet } from "./paint-sheet";
+import { rowRect, sheetScene } from "./sheet-scene";
+import { fitted, panned, pixelAt, type SheetView, zoomedAt, zoomInWords } from "./sheet-view";
+
+/** A press that moves farther than this is a drag of the sheet, not a pick. */
+const SLACK = 4; // px
+
+/** The sheet at whole-number zoom with the cut drawn over it. Click picks, drag moves, the wheel zooms to the pointer. */
+export function SheetCanvas({ source, grid }: { source: Source; grid: Grid }) {
+  const frame = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [room, setRoom] = useState({ w: 0, h: 0 });
+  const [view, setView] = useState<SheetView | null>(null);
+  const picture = usePicture(source.sha256);
+  const picked = useView((each) => each.picked);
+  const cursor = useView((each) => each.cursor);
+  const hoverRow = useView((each) => each.hoverRow);
+  const sheet = useMemo(() => ({ w: source.width, h: source.height }), [source.width, source.height]);
+  const pointer = useRef<{ x: number; y: number } | null>(null);
+
+  useEffect(() => {
+    const element = frame.current;
+    if (!element) return;
+    const measure = new ResizeObserver(() => setRoom({ w: element.clientWidth, h: element.clientHeight }));
+    measure.observe(element);
+    return () => measure.disconnect();
+  }, []);
+
+  // Another sheet, or the first time that there is room: show it whole.
+  const { id } = source;
+  const hasRoom = room.w > 0;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a changed size of the surface keeps the view as it is
+  useEffect(() => {
+    if (hasRoom) setView(fitted(sheet, room));
+  }, [id, sheet, hasRoom]);
+
+  useWheelZoom(frame, setView);
+
+  useEffect(() => {
+    const context = canvas.current?.getContext("2d");
+    const element = frame.current;
+    if (!context || !element || !view || room.w === 0) return;
+    const paint = () => {
+      const density = devicePixelRatio;
+      context.canvas.width = Math.round(room.w * density);
+      context.canvas.height = Math.round(room.h * density);
+      context.setTransform(density, 0, 0, density, 0, 0);
+      const corner = pixelAt(view, 0, 0);
+      const inSight = { ...corner, w: Math.ceil(room.w / view.zoom) + 1, h: Math.ceil(room.h / view.zoom) + 1 };
+      paintSheet(
+        context,
+        sheetScene({ source, grid, picked, cursor, hoverRow, inSight }),
+        view,
+        picture?.bitmap ?? null,
+        coloursFrom(element),
+      );
+    };
+    const request = requestAnimationFrame(paint);
+    return () => cancelAnimationFrame(request);
+  }, [source, grid, picked, cursor, hoverRow, view, room, picture]);
+
+  const zoomBy = (direction: 1 | -1) =>
+    setView((now) => now && zoomedAt(now, direction, pointer.current?.x ?? room.w / 2, pointer.current?.y ?? room.h / 2));
+  const moveCursor = (dx: number, dy: number, extend: boolean) => {
+    const next = movedCursor(source, cursor, dx, dy);
+    if (!next) return;
+    if (extend) pickRun(keptRefs(source), next);
+    else useView.setState({ cursor: next });
+  };
+  const rowOfCursor = hoverRow ?? source.frames.find((each) => `${source.id}/${each.key}` === cursor)?.row ?? null;
+  useKeys("The sheet", [
+    {
+      keys: "ArrowLeft Shift+ArrowLeft",
+      label: "Cell to the left; with Shift pick as you go",
+      run: (event) => moveCursor(-1, 0, event.shiftKey),
+    },
+    { keys: "ArrowRight Shift+ArrowRight", label: "Cell to the right", run: (event) => moveCursor(1, 0, event.shiftKey) },
+    { keys: "ArrowUp Shift+ArrowUp", label: "Cell above", run: (event) => moveCursor(0, -1, event.shiftKey) },
+    { keys: "ArrowDown Shift+ArrowDown", label: "Cell below", run: (event) => moveCursor(0, 1, event.shiftKey) },
+    { keys: "Enter x", label: "Pick the cell, or take it out", run: () => cursor && togglePick(cursor) },
+    {
+      keys: "r",
+      label: "Pick the row under the pointer or cursor",
+      run: () => rowOfCursor !== null && togglePicks(rowRefs(source, rowOfCursor)),
+    },
+    { keys: "a", label: "Pick all of the sheet", run: () => togglePicks(keptRefs(source)) },
+    { keys: "Escape", label: "Pick nothing", run: () => useView.setState({ picked: [] }) },
+    { keys: "+ =", label: "Zoom in to the pointer", run: () => zoomBy(1) },
+    { keys: "-", label: "Zoom out", run: () => zoomBy(-1) },
+    { keys: "0", label: "See the whole sheet", run: () => setView(fitted(sheet, room)) },
+    { keys: "Mod+ArrowLeft", label: "Move the sheet left", run: () => setView((now) => now && panned(now, -64, 0, sheet, room)) },
+    { keys: "Mod+ArrowRight", label: "Move the sheet right", run: () => setView((now) => now && panned(now, 64, 0, sheet, room)) },
+    { keys: "Mod+ArrowUp", label: "Move the sheet up", run: () => setView((now) => now && panned(now, 0, -64, sheet, room)) },
+    { keys: "Mod+ArrowDown", label: "Move the sheet down", run: () => setView((now) => now && panned(now, 0, 64, sheet, room)) },
+  ]);
+
+  const press = useRef<{ x: number; y: number; dragged: boolean } | null>(null);
+  const [dragging, setDragging] = useState(false);
+  const placeOf = (event: PointerEvent) => {
+    const box = (frame.current as HTMLDivElement).getBoundingClientRect();
+    return { x: event.clientX - box.left, y: event.clientY - box.top };
+  };
+  const cellUnder = useCallback(
+    (x: number, y: number) => {
+      if (!view) return null;
+      const pixel = pixelAt(view, x, y);
+      return cellAt(grid, pixel.x, pixel.y);
+    },
+    [view, grid],
+  );
+  const pick = (x: number, y: number, extend: boolean) => {
+    const cell = cellUnder(x, y);
+    const hit = cell && source.frames.find((each) => each.column === cell.column && each.row === cell.row);
+    if (!hit) return;
+    const ref = `${source.id}/${hit.key}` as FrameRef;
+    if (hit.dropped) useView.setState({ cursor: ref });
+    else if (extend) pickRun(keptRefs(source), ref);
+    else togglePick(ref);
+  };
+
+  return (
+    <div
+      ref={frame}
+      data-testid="sheet"
+      className={`check relative min-h-0 grow touch-none overflow-hidden rounded-box border border-line ${dragging ? "cursor-grabbing" : "cursor-crosshair"}`}
+      onPointerDown={(event) => {
+        if (event.button > 1 || (event.target as Element).closest("button")) return;
+        event.currentTarget.setPointerCapture(event.pointerId);
+        press.current = { ...placeOf(event), dragged: false };
+      }}
+      onPointerMove={(event) => {
+        const at = placeOf(event);
+        pointer.current = at;
+        if (press.current) {
+          const dx = at.x - press.current.x;
+          const dy = at.y - press.current.y;
+          if (!press.current.dragged && Math.hypot(dx, dy) < SLACK) return;
+          press.current = { ...at, dragged: true };
+          setDragging(true);
+          setView((now) => now && panned(now, dx, dy, sheet, room));
+          return;
+        }
+        const row = cellUnder(at.x, at.y)?.row ?? null;
+        if (row !== useView.getState().hoverRow) useView.setState({ hoverRow: row });
+      }}
+      onPointerUp={(event) => {
+        const at = placeOf(event);
+        if (press.current && !press.current.dragged && event.button === 0) pick(at.x, at.y, event.shiftKey);
+        press.current = null;
+        setDragging(false);
+      }}
+      onPointerLeave={() => {
+        pointer.current = null;
+        useView.setState({ hoverRow: null });
+      }}
+    >
+      <canvas ref={canvas} aria-hidden className="absolute inset-0 h-full w-full" />
+      {view && <RowHandles source={source} grid={grid} view={view} height={room.h} />}
+      <p className="sr-only" aria-live="polite">
+        {describeCursor(source, cursor, picked)}
+      </p>
+      <div className="absolute bottom-2 left-2 flex items-center gap-1 rounded-box border border-line bg-raised px-2 text-small">
+        <span className="number">
+          {source.name} · {source.width} × {source.height} · {view ? zoomInWords(view.zoom) : ""}
+        </span>
+        <Button look="quiet" className="min-h-6 px-1.5 text-small" onClick={() => setView(fitted(sheet, room))} aria-keyshortcuts="0">
+          See all
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** A handle at the left of each row in sight: a click picks the whole row. */
+function RowHandles({ source, grid, view, height }: { source: Source; grid: Grid; view: SheetView; height: number }) {
+  const tall = (grid.cell.h + grid.gap.y) * view.zoom;
+  const hoverRow = useView((each) => each.hoverRow);
+  if (!source.cut || tall < 18) return null;
+  const first = Math.max(0, Math.floor(-view.y / tall) - 1);
+  const last = Math.min(grid.rows - 1, Math.ceil((height - view.y) / tall));
+  const rows = Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => first + k);
+  return rows.map((row) => {
+    const rect = rowRect(grid, row);
+    const refs = rowRefs(source, row);
+    if (refs.length === 0) return null;
+    const left = Math.max(2, view.x + rect.x * view.zoom - 28);
+    return (
+      <button
+        key={row}
+        type="button"
+        tabIndex={-1}
+        title={`Pick row ${row} (${refs.length} frames)`}
+        aria-label={`Pick row ${row}`}
+        onClick={() => togglePicks(refs)}
+        onPointerEnter={() => useView.setState({ hoverRow: row })}
+        className={`number absolute w-6.5 rounded-l-box border text-small ${hoverRow === row ? "border-now bg-now text-on-now" : "border-line bg-raised text-ink"}`}
+        style={{ left, top: view.y + rect.y * view.zoom, height: Math.max(16, rect.h * view.zoom) }}
+      >
+        {row}
+      </button>
+    );
+  });
+}
+
+/** React listens to the wheel passively; zooming must keep the page from scrolling. */
+function useWheelZoom(frame: RefObject<HTMLDivElement | null>, setView: Dispatch<SetStateAction<SheetView | null>>): void {
+  useEffect(() => {
+    const element = frame.current;
+    if (!element) return;
+    let turned = 0;
+    const wheel = (event: WheelEvent) => {
+      event.preventDefault();
+      const box = element.getBoundingClientRect();
+      // Fine wheels and touchpads send many small turns; a whole one is about 100.
+      turned += event.deltaMode === WheelEvent.DOM_DELTA_PIXEL ? event.deltaY : event.deltaY * 33;
+      if (Math.abs(turned) < 60) return;
+      const direction = turned < 0 ? 1 : -1;
+      turned = 0;
+      setView((now) => now && zoomedAt(now, direction, event.clientX - box.left, event.clientY - box.top));
+    };
+    element.addEventListener("wheel", wheel, { passive: false });
+    return () => element.removeEventListener("wheel", wheel);
+  }, [frame, setView]);
+}

@@ -1,0 +1,79 @@
+/**
+ * What is drawn over a sheet: which cells, which of them empty, dropped, picked, and where the keys are. Pure, and tested;
+ * `paint` only puts it on a canvas. Rectangles in sheet pixels; only what is in sight is in the scene.
+ */
+import { cellRect, type Grid } from "@caravan/core/cut";
+import { type FrameRef, frameRef, overlaps, type Rect, type Source } from "@caravan/core/model";
+
+export interface SheetScene {
+  readonly sheet: Rect;
+  /** Cells that are frames. */
+  readonly frames: readonly Rect[];
+  readonly empty: readonly Rect[];
+  readonly dropped: readonly Rect[];
+  /** With their number in picking order, from 1. */
+  readonly picked: readonly { readonly rect: Rect; readonly number: number }[];
+  /** Parts of the sheet beyond the last cells. */
+  readonly leftOver: readonly Rect[];
+  readonly row: Rect | null;
+  readonly cursor: Rect | null;
+}
+
+export interface SheetSceneInput {
+  readonly source: Source;
+  readonly grid: Grid;
+  readonly picked: readonly FrameRef[];
+  readonly cursor: FrameRef | null;
+  readonly hoverRow: number | null;
+  /** The part of the sheet that is in sight. */
+  readonly inSight: Rect;
+}
+
+/** Cost: O(cells in sight + frames). */
+export function sheetScene({ source, grid, picked, cursor, hoverRow, inSight }: SheetSceneInput): SheetScene {
+  const byCell = new Map(source.frames.map((frame) => [frame.row * grid.columns + frame.column, frame]));
+  const numbers = new Map(picked.map((ref, k) => [ref, k + 1]));
+  const scene = { frames: [] as Rect[], empty: [] as Rect[], dropped: [] as Rect[], picked: [] as { rect: Rect; number: number }[] };
+  let cursorRect: Rect | null = null;
+  const columns = spanInSight(inSight.x, inSight.w, grid.margin.x, grid.cell.w + grid.gap.x, grid.columns);
+  const rows = spanInSight(inSight.y, inSight.h, grid.margin.y, grid.cell.h + grid.gap.y, grid.rows);
+  for (let row = rows.from; row < rows.end; row++)
+    for (let column = columns.from; column < columns.end; column++) {
+      const rect = cellRect(grid, column, row);
+      const frame = byCell.get(row * grid.columns + column);
+      if (!frame) {
+        if (source.cut) scene.empty.push(rect);
+        continue;
+      }
+      const ref = frameRef(source, frame);
+      if (frame.dropped) scene.dropped.push(rect);
+      else if (frame.empty) scene.empty.push(rect);
+      else scene.frames.push(rect);
+      const number = numbers.get(ref);
+      if (number !== undefined) scene.picked.push({ rect, number });
+      if (ref === cursor) cursorRect = rect;
+    }
+  const leftOver = leftOverOf(source, grid).filter((rect) => overlaps(rect, inSight));
+  const row = hoverRow !== null && hoverRow < grid.rows ? rowRect(grid, hoverRow) : null;
+  return { sheet: { x: 0, y: 0, w: source.width, h: source.height }, ...scene, leftOver, row, cursor: cursorRect };
+}
+
+function spanInSight(start: number, length: number, margin: number, pitch: number, count: number): { from: number; end: number } {
+  return {
+    from: Math.max(0, Math.floor((start - margin) / pitch)),
+    end: Math.min(count, Math.ceil((start + length - margin) / pitch)),
+  };
+}
+
+/** The whole of a row of cells, gaps included. */
+export function rowRect(grid: Grid, row: number): Rect {
+  const first = cellRect(grid, 0, row);
+  const last = cellRect(grid, grid.columns - 1, row);
+  return { x: first.x, y: first.y, w: last.x + last.w - first.x, h: first.h };
+}
+
+function leftOverOf({ width, height }: Source, { leftOver }: Grid): Rect[] {
+  const right = leftOver.right > 0 ? [{ x: width - leftOver.right, y: 0, w: leftOver.right, h: height }] : [];
+  const bottom = leftOver.bottom > 0 ? [{ x: 0, y: height - leftOver.bottom, w: width - leftOver.right, h: leftOver.bottom }] : [];
+  return [...right, ...bottom].filter((rect) => rect.w > 0 && rect.h > 0);
+}

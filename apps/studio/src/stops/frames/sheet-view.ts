@@ -1,0 +1,49 @@
+/** How the sheet lies on the surface: zoom and place. Pure, and tested. Points in CSS pixels from the surface's corner. */
+import type { Size } from "@caravan/core/model";
+
+export interface SheetView {
+  /** CSS pixels per sheet pixel: a whole number, or a half, a quarter or an eighth. */
+  readonly zoom: number;
+  /** Where the sheet's top-left corner is. */
+  readonly x: number;
+  readonly y: number;
+}
+
+export const SHEET_ZOOMS = [0.0625, 0.125, 0.25, 0.5, 1, 2, 3, 4, 5, 6, 8, 10, 12, 16, 24, 32] as const;
+
+const EDGE = 26; // px: room for the rows' handles
+
+/** The largest zoom at which the whole sheet is seen, in the middle. */
+export function fitted(sheet: Size, room: Size): SheetView {
+  const zoom =
+    SHEET_ZOOMS.filter((each) => sheet.w * each <= room.w - 2 * EDGE && sheet.h * each <= room.h - EDGE).at(-1) ?? SHEET_ZOOMS[0];
+  return { zoom, x: Math.round((room.w - sheet.w * zoom) / 2), y: Math.round((room.h - sheet.h * zoom) / 2) };
+}
+
+/** One zoom further in or out, keeping the sheet's pixel under (x, y) where it is. */
+export function zoomedAt(view: SheetView, direction: 1 | -1, x: number, y: number): SheetView {
+  const at = SHEET_ZOOMS.findIndex((each) => each >= view.zoom);
+  const zoom = SHEET_ZOOMS[Math.max(0, Math.min(SHEET_ZOOMS.length - 1, at + direction))] as number;
+  const grow = zoom / view.zoom;
+  return { zoom, x: Math.round(x - (x - view.x) * grow), y: Math.round(y - (y - view.y) * grow) };
+}
+
+/** Moved by (dx, dy), but never so far that less than a corner of the sheet is left in sight. */
+export function panned(view: SheetView, dx: number, dy: number, sheet: Size, room: Size): SheetView {
+  const keep = 40; // px of the sheet that stay in sight
+  const clamp = (value: number, least: number, most: number) => Math.max(least, Math.min(most, value));
+  return {
+    zoom: view.zoom,
+    x: clamp(view.x + dx, keep - sheet.w * view.zoom, room.w - keep),
+    y: clamp(view.y + dy, keep - sheet.h * view.zoom, room.h - keep),
+  };
+}
+
+/** The sheet's pixel under a point of the surface; may lie outside the sheet. */
+export function pixelAt(view: SheetView, x: number, y: number): { x: number; y: number } {
+  return { x: Math.floor((x - view.x) / view.zoom), y: Math.floor((y - view.y) / view.zoom) };
+}
+
+export function zoomInWords(zoom: number): string {
+  return zoom >= 1 ? `${zoom}×` : `1/${1 / zoom}×`;
+}

@@ -1,0 +1,104 @@
+"use client";
+
+/** The delivery, built anew by itself whenever the project changes while Ship is shown. */
+import { CaravanError, type Delivery, type Project, type SourceId } from "@caravan/core/model";
+import { useEffect, useState } from "react";
+import { create } from "zustand";
+import { useProject } from "../../project/open-project";
+import { pictureBlob } from "../../project/pictures";
+import { run } from "../../workers/client";
+import type { Delivered } from "../../workers/jobs";
+
+export type Build =
+  | { readonly kind: "none" }
+  | { readonly kind: "building"; readonly done: number; readonly stop: () => void; readonly before: Delivered | null }
+  | {
+      readonly kind: "built";
+      readonly delivered: Delivered;
+      readonly of: Project;
+      readonly pages: readonly ImageBitmap[];
+      readonly ms: number;
+    }
+  | { readonly kind: "failed"; readonly error: CaravanError }
+  | { readonly kind: "stopped" };
+
+export const useBuild = create<{ readonly build: Build }>(() => ({ build: { kind: "none" } }));
+
+/** A pause in editing before a build begins. */
+const PAUSE = 250; // ms
+
+/** Keeps the build up to date for as long as the component is shown. Answers with a way to build again after a stop. */
+export function useBuilding(): () => void {
+  const project = useProject((each) => each);
+  const [again, setAgain] = useState(0);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `again` asks for another build of the same project
+  useEffect(() => {
+    const { build } = useBuild.getState();
+    if (build.kind === "built" && build.of === project) return;
+    const stopping = new AbortController();
+    const timer = setTimeout(() => void buildNow(project, stopping), PAUSE);
+    return () => {
+      clearTimeout(timer);
+      stopping.abort("superseded");
+    };
+  }, [project, again]);
+  return () => setAgain((count) => count + 1);
+}
+
+async function buildNow(project: Project, stopping: AbortController): Promise<void> {
+  const started = performance.now();
+  const { build: last } = useBuild.getState();
+  const before = last.kind === "built" ? last.delivered : null;
+  const stop = () => {
+    stopping.abort();
+    useBuild.setState({ build: { kind: "stopped" } });
+  };
+  const show = (done: number) => {
+    if (!stopping.signal.aborted) useBuild.setState({ build: { kind: "building", done, stop, before } });
+  };
+  show(0);
+  try {
+    const delivered = await deliverInWorker(project, project.deliveries[0] as Delivery, stopping.signal, show);
+    const images = delivered.pages.map(({ image }) => delivered.files.find((file) => file.path === image));
+    const pages = await Promise.all(
+      images.map((file) => createImageBitmap(new Blob([file?.bytes as BlobPart], { type: "image/png" }), { colorSpaceConversion: "none" })),
+    );
+    if (stopping.signal.aborted) return;
+    useBuild.setState({ build: { kind: "built", delivered, of: project, pages, ms: Math.round(performance.now() - started) } });
+  } catch (error) {
+    if (stopping.signal.aborted) return;
+    const problem =
+      error instanceof CaravanError
+        ? error
+        : new CaravanError(
+            "proof-failed",
+            "delivery",
+            error instanceof Error ? `${error.message}.` : "It failed.",
+            "Nothing was delivered.",
+            { cause: error },
+          );
+    useBuild.setState({ build: { kind: "failed", error: problem } });
+  }
+}
+
+async function deliverInWorker(
+  project: Project,
+  delivery: Delivery,
+  signal: AbortSignal,
+  onProgress: (done: number) => void,
+): Promise<Delivered> {
+  const pictures = await Promise.all(
+    project.sources.map(async (source): Promise<[SourceId, Blob]> => {
+      const blob = await pictureBlob(source.sha256);
+      if (!blob)
+        throw new CaravanError(
+          "missing-picture",
+          source.name,
+          "Its picture is no longer in this browser's storage.",
+          "Remove the source or add it again.",
+        );
+      return [source.id, blob];
+    }),
+  );
+  return run("deliver", { project, delivery, pictures }, { signal, onProgress });
+}

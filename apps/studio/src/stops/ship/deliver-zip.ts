@@ -1,0 +1,17 @@
+import { counted } from "@caravan/core/edit";
+import { saveFile, sizeInWords } from "../../ui/files";
+import { say } from "../../ui/notices";
+import { run } from "../../workers/client";
+import type { Delivered } from "../../workers/jobs";
+
+/** Hands the delivered files over as one ZIP. */
+export async function deliverAsZip(name: string, delivered: Delivered): Promise<void> {
+  try {
+    // The files stay here to be shown; the worker gets a copy.
+    const zip = await run("zip", { files: delivered.files });
+    saveFile(`${name}.zip`, zip, "application/zip");
+    say({ tone: "good", text: `Delivered ${name}.zip: ${counted(delivered.files.length, "file")}, ${sizeInWords(zip.length)}.` });
+  } catch (error) {
+    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+  }
+}

@@ -1,0 +1,63 @@
+"use client";
+
+import type { DeliveredPage } from "@caravan/core/deliver";
+import { useEffect, useRef, useState } from "react";
+
+/** The packed pages as they will be, at the largest whole zoom that fits. */
+export function Pages({ pages, bitmaps }: { pages: readonly DeliveredPage[]; bitmaps: readonly ImageBitmap[] }) {
+  const room = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState({ w: 0, h: 0 });
+  useEffect(() => {
+    const element = room.current;
+    if (!element) return;
+    const measure = new ResizeObserver(() => setSize({ w: element.clientWidth, h: element.clientHeight }));
+    measure.observe(element);
+    return () => measure.disconnect();
+  }, []);
+  return (
+    <section
+      ref={room}
+      tabIndex={0}
+      aria-label="Pages"
+      className="check flex min-h-0 grow flex-col items-center gap-4 overflow-auto rounded-box border border-line p-4"
+    >
+      {pages.map((page, k) => (
+        <Page key={page.image} page={page} bitmap={bitmaps[k]} place={`page ${k + 1} of ${pages.length}`} room={size} />
+      ))}
+    </section>
+  );
+}
+
+function Page({
+  page,
+  bitmap,
+  place,
+  room,
+}: {
+  page: DeliveredPage;
+  bitmap: ImageBitmap | undefined;
+  place: string;
+  room: { w: number; h: number };
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const { w, h } = page.size;
+  const fit = Math.min((room.w - 40) / w, (room.h - 70) / h);
+  const zoom = fit >= 1 ? Math.min(8, Math.floor(fit)) : fit >= 0.5 ? 0.5 : fit >= 0.25 ? 0.25 : 0.125;
+  useEffect(() => {
+    const context = canvas.current?.getContext("2d");
+    if (!context || !bitmap) return;
+    const scale = Math.max(1, Math.floor(zoom * devicePixelRatio));
+    context.canvas.width = zoom >= 1 ? w * scale : Math.ceil(w * zoom * devicePixelRatio);
+    context.canvas.height = zoom >= 1 ? h * scale : Math.ceil(h * zoom * devicePixelRatio);
+    context.imageSmoothingEnabled = zoom < 1;
+    context.drawImage(bitmap, 0, 0, context.canvas.width, context.canvas.height);
+  }, [bitmap, w, h, zoom]);
+  return (
+    <figure className="m-auto flex shrink-0 flex-col items-center gap-2">
+      <canvas ref={canvas} aria-hidden data-testid="page" className="outline outline-lapis" style={{ width: w * zoom, height: h * zoom }} />
+      <figcaption className="number rounded-box border border-line bg-raised px-2 text-small">
+        {place} · {w} × {h} · {(page.occupancy * 100).toFixed(1)} % filled · {zoom >= 1 ? `${zoom}×` : `1/${1 / zoom}×`}
+      </figcaption>
+    </figure>
+  );
+}

@@ -1,0 +1,54 @@
+"use client";
+
+import { removeSource, renameSource } from "@caravan/core/edit";
+import { edit, useProject } from "../../project/open-project";
+import { usePicture } from "../../project/pictures";
+import { chosenSource, go, useView } from "../../project/view";
+import { Button } from "../../ui/button";
+import { Detail, Facts } from "../../ui/detail";
+import { sizeInWords } from "../../ui/files";
+import { say } from "../../ui/notices";
+import { TextField } from "../../ui/text-field";
+import { coloursInWords, cutInWords, groundInWords } from "./facts";
+
+/** The chosen picture: its facts, its name, and what can be done with it. */
+export function Details() {
+  const project = useProject((each) => each);
+  const source = useView((view) => chosenSource(project, view));
+  const picture = usePicture(source?.sha256);
+  if (!source) return null;
+  const remove = () => {
+    const error = edit(removeSource, source.id);
+    if (error) say({ tone: "trouble", text: error.message });
+  };
+  return (
+    <Detail title="Chosen picture">
+      <TextField
+        label="Source name"
+        value={source.name}
+        onChange={(name) => edit(renameSource, source.id, name)?.message}
+        className="mb-1 font-bold"
+      />
+      <Facts
+        facts={[
+          ["size", `${source.width} × ${source.height} px`],
+          ["cut", cutInWords(source)],
+          ["colours", picture ? coloursInWords(picture.facts) : "…"],
+          ["ground", picture ? groundInWords(picture.facts) : "…"],
+          ["file", picture ? sizeInWords(picture.bytes) : "…"],
+        ]}
+      />
+      {picture?.facts.ground === "opaque" && (
+        <p className="mt-2 rounded-box border border-l-4 border-line border-l-brick bg-raised p-2 text-small">
+          Every pixel of it is opaque: in the game its ground will show behind each frame.
+        </p>
+      )}
+      <div className="mt-3 flex gap-2">
+        <Button look="now" onClick={() => go("frames")}>
+          {source.cut ? "See its frames" : "Cut it"}
+        </Button>
+        <Button onClick={remove}>Remove</Button>
+      </div>
+    </Detail>
+  );
+}

@@ -1,0 +1,28 @@
+"use client";
+
+import { useProject } from "../../project/open-project";
+import { chooseSource, chosenSource, go, useView } from "../../project/view";
+import { ListHeading, RowList } from "../../ui/row-list";
+import { cutInWords } from "./facts";
+
+export function List() {
+  const project = useProject((each) => each);
+  const { sources } = project;
+  const chosen = useView((view) => chosenSource(project, view)?.id ?? null);
+  return (
+    <>
+      <ListHeading title="Sources" count={sources.length} />
+      <RowList
+        label="Sources"
+        rows={sources.map((source) => ({ id: source.id, name: source.name, fact: cutInWords(source) }))}
+        chosen={chosen}
+        onChoose={chooseSource}
+        onOpen={(id) => {
+          chooseSource(id);
+          go("frames");
+        }}
+      />
+      {sources.length === 0 && <p className="px-1.5 text-muted">No pictures yet.</p>}
+    </>
+  );
+}

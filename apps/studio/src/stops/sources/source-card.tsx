@@ -1,0 +1,64 @@
+"use client";
+
+import type { Source } from "@caravan/core/model";
+import { useEffect, useRef } from "react";
+import { usePicture } from "../../project/pictures";
+import { chooseSource, go } from "../../project/view";
+import { coloursInWords, cutInWords, groundInWords } from "./facts";
+
+/** One picture on the wall, at its own proportions, with its facts. */
+export function SourceCard({ source, chosen }: { source: Source; chosen: boolean }) {
+  const picture = usePicture(source.sha256);
+  return (
+    <li>
+      <button
+        type="button"
+        aria-pressed={chosen}
+        onClick={() => chooseSource(source.id)}
+        onDoubleClick={() => go("frames")}
+        className={`w-full rounded-box border-2 bg-raised p-2 text-left transition-colors ${chosen ? "border-now" : "border-line hover:border-line-strong"}`}
+      >
+        <span className="check flex h-38 items-center justify-center overflow-hidden rounded-sm">
+          <WholePicture sha256={source.sha256} width={source.width} height={source.height} />
+        </span>
+        <span className="mt-2 flex justify-between gap-2">
+          <strong className="truncate">{source.name}</strong>
+          <span className={`shrink-0 ${source.cut ? "text-muted" : "font-semibold text-now-text"}`}>{cutInWords(source)}</span>
+        </span>
+        <span className="block text-small text-muted">
+          <span className="number">
+            {source.width} × {source.height}
+          </span>{" "}
+          px{picture && ` · ${coloursInWords(picture.facts)}`}
+        </span>
+        <span className={`block text-small ${picture?.facts.ground === "opaque" ? "font-semibold text-brick" : "text-muted"}`}>
+          {picture ? groundInWords(picture.facts) : "reading …"}
+        </span>
+      </button>
+    </li>
+  );
+}
+
+const ROOM = { w: 230, h: 140 };
+
+/** The whole picture at the largest whole zoom that fits, or reduced. */
+function WholePicture({ sha256, width, height }: { sha256: string; width: number; height: number }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const picture = usePicture(sha256);
+  const fit = Math.min(ROOM.w / width, ROOM.h / height);
+  const scale = fit >= 1 ? Math.min(4, Math.floor(fit)) : fit;
+  const w = Math.max(1, Math.round(width * scale));
+  const h = Math.max(1, Math.round(height * scale));
+  useEffect(() => {
+    const context = canvas.current?.getContext("2d");
+    if (!context || !picture) return;
+    const density = Math.max(1, Math.round(devicePixelRatio));
+    context.canvas.width = w * density;
+    context.canvas.height = h * density;
+    // Only a reduced picture is smoothed: a thumbnail that leaves out every other pixel shows nothing of it.
+    context.imageSmoothingEnabled = scale < 1;
+    context.imageSmoothingQuality = "high";
+    context.drawImage(picture.bitmap, 0, 0, w * density, h * density);
+  }, [picture, w, h, scale]);
+  return <canvas ref={canvas} aria-hidden style={{ width: w, height: h }} />;
+}

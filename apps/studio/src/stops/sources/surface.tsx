@@ -1,0 +1,118 @@
+"use client";
+
+import { Plus } from "lucide-react";
+import { takeIn, useArrival, useFailedFiles } from "../../project/arrive";
+import { useProject } from "../../project/open-project";
+import { chooseSource, chosenSource, go, useView } from "../../project/view";
+import { Button } from "../../ui/button";
+import { chooseFiles } from "../../ui/files";
+import { useKeys } from "../../ui/keys";
+import { ProgressLine } from "../../ui/progress-line";
+import { SourceCard } from "./source-card";
+
+/** The wall of pictures that came in. */
+export function Surface() {
+  const project = useProject((each) => each);
+  const chosen = useView((view) => chosenSource(project, view)?.id ?? null);
+  const { sources } = project;
+  const add = async () => {
+    const ids = await takeIn(await chooseFiles("image/png,.png,.caravan", true));
+    if (ids[0] === undefined) return;
+    chooseSource(ids[0]);
+    if (ids.length === 1) go("frames");
+  };
+  const neighbour = (by: number) => {
+    const at = sources.findIndex((source) => source.id === chosen);
+    const next = sources[Math.max(0, Math.min(sources.length - 1, at + by))];
+    if (next) chooseSource(next.id);
+  };
+  useKeys("Sources", [
+    { keys: "a", label: "Add pictures", run: () => void add() },
+    { keys: "ArrowRight ArrowDown", label: "Next picture", run: () => neighbour(1) },
+    { keys: "ArrowLeft ArrowUp", label: "Picture before", run: () => neighbour(-1) },
+    { keys: "Enter", label: "Cut the chosen sheet", run: () => chosen && go("frames") },
+  ]);
+  return (
+    <>
+      <header className="flex items-center justify-between gap-3">
+        <h2 className="text-title font-bold">Sources</h2>
+        <Button look={sources.length === 0 ? "now" : "plain"} onClick={() => void add()} hint="A">
+          <Plus size={15} /> Add pictures
+        </Button>
+      </header>
+      <ArrivalLine />
+      <FailedFiles />
+      {sources.length === 0 ? (
+        <Empty />
+      ) : (
+        <ul
+          aria-label="Pictures"
+          className="grid min-h-0 grow auto-rows-min grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-3 overflow-y-auto pb-2"
+        >
+          {sources.map((source) => (
+            <SourceCard key={source.id} source={source} chosen={source.id === chosen} />
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+function ArrivalLine() {
+  const arrival = useArrival((state) => state.arrival);
+  if (!arrival) return null;
+  return (
+    <ProgressLine
+      label={`Reading ${arrival.done} of ${arrival.total} pictures`}
+      done={arrival.done / arrival.total}
+      onStop={arrival.cancel}
+    />
+  );
+}
+
+/** Files that did not go in, each with its reason, until they are dismissed or tried again. */
+function FailedFiles() {
+  const failed = useFailedFiles((state) => state.failed);
+  if (failed.length === 0) return null;
+  const clear = () => useFailedFiles.setState({ failed: [] });
+  const retry = () => {
+    clear();
+    void takeIn(failed.map(({ file }) => file));
+  };
+  return (
+    <section
+      aria-label="Files that did not come in"
+      role="alert"
+      className="rounded-box border border-l-4 border-line border-l-brick bg-raised p-3"
+    >
+      <h3 className="font-bold text-brick">
+        {failed.length === 1 ? "One file did not come in" : `${failed.length} files did not come in`}
+      </h3>
+      <ul className="my-1 max-h-32 overflow-y-auto">
+        {failed.map(({ file, error }) => (
+          <li key={`${file.name} ${file.lastModified} ${file.size}`}>
+            <strong>{error.where}</strong>: {error.what} {error.remedy}
+          </li>
+        ))}
+      </ul>
+      <div className="flex gap-2">
+        <Button onClick={retry}>Try again</Button>
+        <Button look="quiet" onClick={clear}>
+          Dismiss
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+function Empty() {
+  return (
+    <div className="flex grow flex-col items-center justify-center gap-2 rounded-box border-2 border-dashed border-line-strong text-center">
+      <p className="text-title font-bold">Drop your sprite sheets here</p>
+      <p className="max-w-90 text-muted">
+        PNG pictures, one or many. They stay in this browser. Next you cut them at Frames; the player at the right moves as soon as they
+        are.
+      </p>
+    </div>
+  );
+}

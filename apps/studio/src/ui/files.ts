@@ -1,0 +1,29 @@
+/** Hands a file to the person, by the browser's own download. */
+export function saveFile(name: string, bytes: Uint8Array, type: string): void {
+  const url = URL.createObjectURL(new Blob([bytes as BlobPart], { type }));
+  const link = document.createElement("a");
+  link.href = url;
+  link.download = name;
+  link.click();
+  // The browser needs the address until it has begun to write.
+  setTimeout(() => URL.revokeObjectURL(url), 60_000);
+}
+
+/** Lets the person choose files; empty if they think better of it. */
+export function chooseFiles(accept: string, multiple: boolean): Promise<File[]> {
+  return new Promise((answer) => {
+    const input = document.createElement("input");
+    input.type = "file";
+    input.accept = accept;
+    input.multiple = multiple;
+    input.addEventListener("change", () => answer([...(input.files ?? [])]));
+    input.addEventListener("cancel", () => answer([]));
+    input.click();
+  });
+}
+
+/** 812 bytes, 24.1 KB, 3.2 MB. */
+export function sizeInWords(bytes: number): string {
+  if (bytes < 1000) return `${bytes} bytes`;
+  return bytes < 1_000_000 ? `${(bytes / 1000).toFixed(1)} KB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
+}

@@ -1,0 +1,109 @@
+"use client";
+
+/**
+ * Keys and what they do: each screen registers its own while it is shown, one listener finds the one that is meant, and the
+ * keys panel lists them all.
+ */
+import { useEffect, useRef } from "react";
+import { create } from "zustand";
+
+export interface Binding {
+  /** As `Mod+Shift+z`, `Space`, `ArrowLeft`, `c`; Mod is Ctrl, or Command on a Mac. Several ways are parted by a blank. */
+  readonly keys: string;
+  readonly label: string;
+  readonly run: (event: KeyboardEvent) => void;
+}
+
+export interface KeyGroup {
+  readonly title: string;
+  readonly bindings: readonly Binding[];
+}
+
+const useGroups = create<{ readonly groups: readonly KeyGroup[] }>(() => ({ groups: [] }));
+
+export function useKeyGroups(): readonly KeyGroup[] {
+  return useGroups((state) => state.groups);
+}
+
+/** Registers keys for as long as the component is shown. The group that came last is asked first. */
+export function useKeys(title: string, bindings: readonly Binding[]): void {
+  const latest = useRef(bindings);
+  latest.current = bindings;
+  const described = bindings.map(({ keys, label }) => `${keys}\t${label}`).join("\n");
+  useEffect(() => {
+    const group: KeyGroup = {
+      title,
+      bindings: described.split("\n").map((line, k) => {
+        const [keys, label] = line.split("\t") as [string, string];
+        return { keys, label, run: (event) => latest.current[k]?.run(event) };
+      }),
+    };
+    useGroups.setState(({ groups }) => ({ groups: [...groups, group] }));
+    return () => useGroups.setState(({ groups }) => ({ groups: groups.filter((each) => each !== group) }));
+  }, [title, described]);
+}
+
+/** Listens at the window; to be used once. */
+export function useKeyListener(): void {
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => {
+      if (event.defaultPrevented || isTyping(event.target) || isInOverlay(event.target)) return;
+      if ((event.key === " " || event.key === "Enter") && isControl(event.target)) return;
+      const pressed = chordOf(event);
+      for (const { bindings } of useGroups.getState().groups.toReversed())
+        for (const binding of bindings)
+          if (binding.keys.split(" ").includes(pressed)) {
+            event.preventDefault();
+            binding.run(event);
+            return;
+          }
+    };
+    addEventListener("keydown", listen);
+    return () => removeEventListener("keydown", listen);
+  }, []);
+}
+
+/** The chord of an event in the notation of `Binding.keys`. Shift is told only where it does not make the character. */
+export function chordOf(event: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "altKey" | "shiftKey">): string {
+  const key = event.key === " " ? "Space" : event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  const letterOrNamed = key.length > 1 || key.toLowerCase() !== key.toUpperCase();
+  const parts = [
+    event.ctrlKey || event.metaKey ? "Mod" : "",
+    event.altKey ? "Alt" : "",
+    event.shiftKey && letterOrNamed ? "Shift" : "",
+    key,
+  ];
+  return parts.filter((part) => part !== "").join("+");
+}
+
+function isTyping(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+}
+
+function isInOverlay(target: EventTarget | null): boolean {
+  return target instanceof Element && target.closest('[role="dialog"], [role="menu"]') !== null;
+}
+
+function isControl(target: EventTarget | null): boolean {
+  return target instanceof Element && target.closest('button, a, [role="radio"], [role="checkbox"], [role="slider"]') !== null;
+}
+
+const SIGNS: Record<string, string> = {
+  Space: "Space",
+  ArrowLeft: "←",
+  ArrowRight: "→",
+  ArrowUp: "↑",
+  ArrowDown: "↓",
+  Escape: "Esc",
+  Delete: "Del",
+  Backspace: "⌫",
+  Mod: "Ctrl",
+};
+
+/** A chord as it is shown: `Ctrl+Shift+Z`, `←`. */
+export function chordInWords(chord: string): string {
+  return chord
+    .split("+")
+    .map((part) => SIGNS[part] ?? (part.length === 1 ? part.toUpperCase() : part))
+    .join("+");
+}

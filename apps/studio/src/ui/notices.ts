@@ -1,0 +1,28 @@
+import { create } from "zustand";
+
+/** Something worth telling. Trouble stays until it is dismissed; the rest goes by itself. */
+export interface Notice {
+  readonly id: number;
+  readonly tone: "plain" | "good" | "trouble";
+  readonly text: string;
+  readonly action?: { readonly label: string; readonly run: () => void };
+}
+
+export const useNotices = create<{ readonly notices: readonly Notice[] }>(() => ({ notices: [] }));
+
+const SHOWN_FOR = 7000; // ms: time to read two lines and reach a button
+const MOST = 4;
+
+let count = 0;
+
+export function say(notice: Omit<Notice, "id">): void {
+  const id = ++count;
+  useNotices.setState(({ notices }) => ({
+    notices: [...notices.filter((each) => each.text !== notice.text), { ...notice, id }].slice(-MOST),
+  }));
+  if (notice.tone !== "trouble") setTimeout(() => dismiss(id), SHOWN_FOR);
+}
+
+export function dismiss(id: number): void {
+  useNotices.setState(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) }));
+}

@@ -1,0 +1,139 @@
+"use client";
+
+import { type ReactNode, useId, useState } from "react";
+
+/** A small box with a word and numbers in it, as `cell 40 × 48`. */
+export function FieldBox({ label, children, trouble }: { label: string; children: ReactNode; trouble?: boolean }) {
+  return (
+    <div
+      className={`inline-flex min-h-8 items-center gap-1.5 rounded-box border bg-raised px-2 focus-within:border-lapis ${trouble ? "border-brick" : "border-line"}`}
+    >
+      <span className="text-small text-muted">{label}</span>
+      {children}
+    </div>
+  );
+}
+
+interface Props {
+  /** For screen readers, and for tests: what the number is. */
+  readonly label: string;
+  readonly value: number;
+  /** Takes a typed or nudged number; an answer is what is wrong with it, and the field keeps what was typed. */
+  readonly onChange: (value: number) => string | null | undefined;
+  readonly least?: number;
+  readonly most?: number;
+  /** By how much arrow keys change it; with Shift ten times as much. */
+  readonly step?: number;
+  /** Decimals shown and taken; 0 for whole numbers. */
+  readonly decimals?: number;
+  readonly unit?: string;
+  readonly disabled?: boolean;
+  /** Width in characters. */
+  readonly width?: number;
+}
+
+/**
+ * A number to type or to nudge with the arrow keys. Typing counts when it is finished with Enter, Tab or a click elsewhere;
+ * Escape takes it back. What does not fit stays in the field, with the reason under it.
+ */
+export function NumberField({
+  label,
+  value,
+  onChange,
+  least = 0,
+  most = 1_000_000,
+  step = 1,
+  decimals = 0,
+  unit,
+  disabled = false,
+  width,
+}: Props) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const problemId = useId();
+  const shown = typed ?? written(value, decimals);
+
+  const take = (number: number): void => {
+    const answer = onChange(number) ?? null;
+    setProblem(answer);
+    if (answer === null) setTyped(null);
+    else setTyped(written(number, decimals));
+  };
+
+  const finish = (): void => {
+    if (typed === null) return;
+    const number = Number(typed.trim().replace(",", "."));
+    if (typed.trim() === "" || !Number.isFinite(number)) {
+      setProblem("Type a number.");
+      return;
+    }
+    if (decimals === 0 && !Number.isInteger(number)) {
+      setProblem("Type a whole number.");
+      return;
+    }
+    if (number < least || number > most) {
+      setProblem(`Type a number from ${least} to ${most}.`);
+      return;
+    }
+    take(number);
+  };
+
+  return (
+    <span className="relative inline-flex items-baseline gap-1">
+      <input
+        className={`number min-h-6 rounded-sm bg-transparent text-center text-strong font-semibold disabled:opacity-50 ${problem ? "text-brick" : ""}`}
+        style={{ width: `${width ?? Math.max(2, shown.length) + 0.6}ch` }}
+        inputMode={decimals > 0 ? "decimal" : "numeric"}
+        autoComplete="off"
+        aria-label={label}
+        aria-invalid={problem !== null}
+        aria-describedby={problem ? problemId : undefined}
+        disabled={disabled}
+        value={shown}
+        onFocus={(event) => event.target.select()}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          setProblem(null);
+        }}
+        onBlur={() => {
+          if (problem === null) finish();
+          else {
+            setTyped(null);
+            setProblem(null);
+          }
+        }}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") {
+            finish();
+            event.currentTarget.select();
+          } else if (event.key === "Escape") {
+            setTyped(null);
+            setProblem(null);
+            event.stopPropagation();
+          } else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
+            event.preventDefault();
+            const by = (event.key === "ArrowUp" ? step : -step) * (event.shiftKey ? 10 : 1);
+            const from = typed === null || problem ? value : Number(typed.replace(",", ".")) || value;
+            const next = Math.max(least, Math.min(most, Number((from + by).toFixed(decimals))));
+            if (next !== value || typed !== null) take(next);
+          }
+        }}
+      />
+      {unit && <span className="text-small text-muted">{unit}</span>}
+      {problem && (
+        <span
+          id={problemId}
+          role="alert"
+          className="absolute top-full left-0 z-20 mt-2 w-64 rounded-box border border-brick bg-brick-soft px-2 py-1 text-small whitespace-normal text-ink"
+        >
+          {problem}
+        </span>
+      )}
+    </span>
+  );
+}
+
+/** Without trailing zeros: 100, 37.5, 0.833. */
+export function written(value: number, decimals: number): string {
+  return String(Number(value.toFixed(decimals)));
+}

@@ -1,0 +1,45 @@
+"use client";
+
+import { X } from "lucide-react";
+import { Dialog } from "radix-ui";
+import type { ReactNode } from "react";
+import { IconButton } from "./button";
+
+/** A dialog over the screen; Escape or a click beside it closes it. */
+export function SheetDialog({
+  title,
+  description,
+  open,
+  onClose,
+  children,
+}: {
+  title: string;
+  description: string;
+  open: boolean;
+  onClose: () => void;
+  children: ReactNode;
+}) {
+  return (
+    <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-[rgb(20_16_10/0.45)]" />
+        <Dialog.Content className="fixed top-1/2 left-1/2 z-50 flex max-h-[85vh] w-[min(46rem,92vw)] -translate-1/2 flex-col rounded-box border border-line bg-paper">
+          <header className="flex items-start justify-between gap-4 border-b border-line px-5 py-4">
+            <div>
+              <Dialog.Title className="text-title font-bold">{title}</Dialog.Title>
+              <Dialog.Description className="text-muted">{description}</Dialog.Description>
+            </div>
+            <Dialog.Close asChild>
+              <IconButton label="Close" look="quiet">
+                <X size={16} />
+              </IconButton>
+            </Dialog.Close>
+          </header>
+          <section tabIndex={0} aria-label={title} className="overflow-y-auto px-5 py-4">
+            {children}
+          </section>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,77 @@
+/** The typed way to workers: one call per job, progress, cancelling, errors as they were thrown. */
+import { CaravanError } from "@caravan/core/model";
+import * as Comlink from "comlink";
+import type { JobName, JobRunner, Jobs, OnProgress } from "./jobs";
+
+export interface JobOptions {
+  readonly onProgress?: OnProgress;
+  /** Aborting ends the worker at once, whatever it is doing; the call throws `cancelled`. */
+  readonly signal?: AbortSignal;
+}
+
+interface Hand {
+  readonly worker: Worker;
+  readonly runner: Comlink.Remote<JobRunner>;
+}
+
+/** Decoding and packing keep a core busy each; more workers than this would only starve the screen. */
+const MOST_HANDS = Math.max(1, Math.min(4, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
+
+const idle: Hand[] = [];
+const waiting: (() => void)[] = [];
+let hands = 0;
+
+/** Runs a job in a worker. Throws the job's own error, or `cancelled`. */
+export async function run<Name extends JobName>(
+  name: Name,
+  ask: Jobs[Name]["ask"],
+  options: JobOptions = {},
+): Promise<Jobs[Name]["answer"]> {
+  const { signal, onProgress } = options;
+  const hand = await takeHand();
+  let ended = false;
+  try {
+    if (signal?.aborted) throw cancelled();
+    const aborted = new Promise<never>((_, reject) => {
+      signal?.addEventListener("abort", () => reject(cancelled()), { once: true });
+      hand.worker.onerror = (event) => reject(new Error(`A worker failed to start: ${event.message}`));
+    });
+    const progress = onProgress && Comlink.proxy(onProgress);
+    const call = hand.runner.run(name, ask as never, progress as never);
+    const outcome = await Promise.race([call, aborted]);
+    ended = true;
+    if (outcome.ok) return outcome.answer as Jobs[Name]["answer"];
+    if ("fault" in outcome) throw new Error(outcome.fault);
+    const { code, where, what, remedy } = outcome.problem;
+    throw new CaravanError(code, where, what, remedy);
+  } finally {
+    giveBack(hand, ended);
+  }
+}
+
+async function takeHand(): Promise<Hand> {
+  for (;;) {
+    const free = idle.pop();
+    if (free) return free;
+    if (hands < MOST_HANDS) {
+      hands++;
+      const worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module" });
+      return { worker, runner: Comlink.wrap<JobRunner>(worker) };
+    }
+    await new Promise<void>((wake) => waiting.push(wake));
+  }
+}
+
+/** A hand whose job did not end is let go: there is no other way to stop it. */
+function giveBack(hand: Hand, ended: boolean): void {
+  if (ended) idle.push(hand);
+  else {
+    hand.worker.terminate();
+    hands--;
+  }
+  waiting.shift()?.();
+}
+
+function cancelled(): CaravanError {
+  return new CaravanError("cancelled", "work", "It was stopped.", "Nothing was changed.");
+}

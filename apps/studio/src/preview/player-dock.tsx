@@ -104,7 +104,7 @@ function Reading({ playing }: { playing: Playing | null }) {
     <div className="border-t border-line px-3 py-2" aria-live={running ? "off" : "polite"}>
       <p className="flex justify-between gap-2">
         <strong className="truncate">{playing.title}</strong>
-        <span className="number shrink-0" data-testid="reading">
+        <span className="shrink-0" data-testid="reading">
           {place}
         </span>
       </p>
@@ -113,7 +113,7 @@ function Reading({ playing }: { playing: Playing | null }) {
           {frame}
           {playing.note && ` · ${playing.note}`}
         </span>
-        <span className="number shrink-0">{time}</span>
+        <span className="shrink-0">{time}</span>
       </p>
     </div>
   );

@@ -16,7 +16,7 @@ export function Stage({ playing, onZoom }: { playing: Playing | null; onZoom: (s
   const reach = useMemo(() => reachOf(playing?.steps.map((step) => step.frame) ?? []), [playing]);
   const zoom = usePlayer((state) => state.zoom);
   const ground = usePlayer((state) => state.ground);
-  const shownZoom = zoom ?? fittingZoom(reach, size.width - 24, size.height - 40);
+  const shownZoom = zoom ?? fittingZoom(reach, size.width - 16, size.height - 24);
 
   useEffect(() => onZoom(shownZoom), [onZoom, shownZoom]);
 

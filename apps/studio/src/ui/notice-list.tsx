@@ -10,17 +10,13 @@ const TONES = { plain: "border-l-lapis", good: "border-l-cactus", trouble: "bord
 export function NoticeList() {
   const notices = useNotices((state) => state.notices);
   return (
-    <div
-      role="status"
-      aria-live="polite"
-      className="pointer-events-none fixed bottom-10 left-1/2 z-30 flex w-[min(36rem,90vw)] -translate-x-1/2 flex-col gap-2"
-    >
+    <div role="status" aria-live="polite" className="pointer-events-none fixed right-3 bottom-9 z-30 flex w-72 flex-col gap-2">
       {notices.map(({ id, tone, text, action }) => (
         <div
           key={id}
-          className={`pointer-events-auto flex items-center gap-3 rounded-box border border-l-4 border-line bg-raised px-3 py-2 ${TONES[tone]}`}
+          className={`pointer-events-auto flex flex-wrap items-center gap-2 rounded-box border border-l-4 border-line bg-raised px-3 py-2 ${TONES[tone]}`}
         >
-          <p className="grow">
+          <p className="min-w-0 flex-1 break-words">
             {tone === "trouble" && <strong className="text-brick">Trouble: </strong>}
             {text}
           </p>

@@ -1,6 +1,7 @@
 import { CaravanError } from "../model";
 import type { Pixels } from "../raster";
 import { linkPngEngine, type PngEngine, type WasmModule } from "./png-engine";
+import { encodeIndexed } from "./png-indexed";
 import { inspectPng, type PngHeader } from "./png-structure";
 
 /** Lossless PNG in and out: half-transparent colours and colours under alpha 0 come back as they were. */
@@ -10,7 +11,7 @@ export interface PngCodec {
    * applied. `where` names the file in errors. Throws `empty-file`, `not-a-picture`, `damaged-picture`, `picture-too-large`.
    */
   decode(bytes: Uint8Array, where: string): Pixels;
-  /** Same pixels, same bytes, on every machine. */
+  /** Same pixels, same bytes, on every machine. Pictures of at most 256 colours are written indexed, which is far smaller. */
   encode(pixels: Pixels): Uint8Array;
 }
 
@@ -22,7 +23,7 @@ export function createPngCodec(module: WasmModule): PngCodec {
       const header = inspectPng(bytes, where);
       return checked(decoded(engine, bytes, where), header, where);
     },
-    encode: (pixels) => engine.encode(pixels),
+    encode: (pixels) => encodeIndexed(pixels) ?? engine.encode(pixels),
   };
 }
 

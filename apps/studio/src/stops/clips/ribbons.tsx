@@ -14,8 +14,8 @@ import { Playhead } from "./playhead";
 import { ribbonScale, rulerMarks } from "./ribbon-scale";
 import { TallRibbon } from "./tall-ribbon";
 
-const NAMES = 92; // px for clip names at the left
-const LENGTHS = 84; // px for lengths at the right
+const NAMES = 132; // px for clip names and lengths at the left
+const MARGIN = 40; // px after the end, for the last mark of the ruler
 
 /** Every clip as a ribbon on one time ruler: the chosen one tall, the others thin above and below it. */
 export function Ribbons({ clip }: { clip: Clip }) {
@@ -34,7 +34,7 @@ export function Ribbons({ clip }: { clip: Clip }) {
       element.removeEventListener("scroll", measure);
     };
   }, []);
-  const scale = ribbonScale(clip, Math.max(120, room.width - NAMES - LENGTHS));
+  const scale = ribbonScale(clip, Math.max(120, room.width - NAMES - MARGIN));
   const index = clips.indexOf(clip);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const total = totalOf(clip);
@@ -52,7 +52,7 @@ export function Ribbons({ clip }: { clip: Clip }) {
         <div className="relative my-1 w-max">
           <Ruler end={total} scale={scale} />
           <div className="flex items-center">
-            <RibbonName name={clip.name} chosen />
+            <RibbonName clip={clip} chosen />
             <TallRibbon clip={clip} scale={scale} from={room.scrolled - 400} until={room.scrolled + room.width + 400} />
           </div>
           <Playhead clip={clip} scale={scale} left={NAMES} />
@@ -91,19 +91,20 @@ function isPastMiddle(active: DragEndEvent["active"], over: NonNullable<DragEndE
   return dragged !== null && dragged.left + dragged.width / 2 > over.rect.left + over.rect.width / 2;
 }
 
-function RibbonName({ name, chosen = false }: { name: string; chosen?: boolean }) {
+function RibbonName({ clip, chosen = false }: { clip: Clip; chosen?: boolean }) {
   return (
     <span
-      className={`sticky left-0 z-10 shrink-0 truncate bg-surface pr-2 pl-3 text-right ${chosen ? "font-bold" : "text-muted"}`}
+      className={`sticky left-0 z-10 flex shrink-0 justify-between gap-2 bg-surface pr-2 pl-3 ${chosen ? "font-bold" : "text-muted"}`}
       style={{ width: NAMES }}
-      title={name}
+      title={clip.name}
     >
-      {name}
+      <span className="truncate">{clip.name}</span>
+      <span className="shrink-0 font-normal text-muted">{clip.steps.length === 0 ? "empty" : secondsInWords(totalOf(clip))}</span>
     </span>
   );
 }
 
-/** Another clip on the same scale: its steps in two tones, its length behind it. A click chooses it. */
+/** Another clip on the same scale, its steps in two tones. A click chooses it. */
 function ThinRibbon({ clip, scale }: { clip: Clip; scale: number }) {
   return (
     <button
@@ -113,7 +114,7 @@ function ThinRibbon({ clip, scale }: { clip: Clip; scale: number }) {
       aria-label={`Choose ${clip.name}`}
       className="group flex w-max min-w-full items-center py-1 text-left"
     >
-      <RibbonName name={clip.name} />
+      <RibbonName clip={clip} />
       <span className="flex h-5 overflow-hidden rounded-sm border border-line group-hover:border-lapis">
         {clip.steps.slice(0, 400).map((step, k) => (
           <span
@@ -123,14 +124,13 @@ function ThinRibbon({ clip, scale }: { clip: Clip; scale: number }) {
           />
         ))}
       </span>
-      <span className="number px-2 text-small text-muted">{clip.steps.length === 0 ? "empty" : secondsInWords(totalOf(clip))}</span>
     </button>
   );
 }
 
 function Ruler({ end, scale }: { end: number; scale: number }) {
   return (
-    <div aria-hidden className="relative h-6" style={{ marginLeft: NAMES, width: end * scale + LENGTHS }}>
+    <div aria-hidden className="relative h-6" style={{ marginLeft: NAMES, width: end * scale + MARGIN }}>
       {rulerMarks(end, scale).map((at) => (
         <span
           key={at}

@@ -1,12 +1,13 @@
 "use client";
 
+import { timelineOf } from "@caravan/core/clip";
 import { type Clip, findFrame, frameName, type Step } from "@caravan/core/model";
 import { useDroppable } from "@dnd-kit/core";
 import { horizontalListSortingStrategy, SortableContext, useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { useMemo } from "react";
 import { FramePicture } from "../../preview/frame-picture";
-import { seek } from "../../preview/player-state";
+import { seek, usePlayhead } from "../../preview/player-state";
 import { useProject } from "../../project/open-project";
 import { useView } from "../../project/view";
 import { written } from "../../ui/number-field";
@@ -20,6 +21,8 @@ export function TallRibbon({ clip, scale, from, until }: { clip: Clip; scale: nu
   const edges = useMemo(() => edgesOf(clip), [clip]);
   const { setNodeRef, isOver } = useDroppable({ id: "ribbon", data: {} });
   const chosen = useView((view) => view.steps);
+  const timeline = useMemo(() => (clip.steps.length > 0 ? timelineOf(clip) : null), [clip]);
+  const now = usePlayhead(({ elapsed }) => timeline?.shownAt(Math.round(elapsed)).step);
   const width = (edges.at(-1) as number) * scale;
   const ids = useMemo(() => clip.steps.map((_, k) => `step ${k}`), [clip.steps]);
   const inSight = clip.steps.flatMap((step, k) => {
@@ -36,7 +39,17 @@ export function TallRibbon({ clip, scale, from, until }: { clip: Clip; scale: nu
         style={{ width: Math.max(width, 120) + 2, height: HEIGHT }}
       >
         {inSight.map(({ step, k, left, wide }) => (
-          <StepCell key={k} id={ids[k] as string} clip={clip} step={step} index={k} left={left} width={wide} chosen={chosen.includes(k)} />
+          <StepCell
+            key={k}
+            id={ids[k] as string}
+            clip={clip}
+            step={step}
+            index={k}
+            left={left}
+            width={wide}
+            chosen={chosen.includes(k)}
+            now={k === now}
+          />
         ))}
         {clip.steps.length === 0 && (
           <li className="flex h-full items-center justify-center px-3 text-center text-muted">
@@ -56,9 +69,11 @@ interface StepProps {
   readonly left: number;
   readonly width: number;
   readonly chosen: boolean;
+  /** Whether the player shows it. */
+  readonly now: boolean;
 }
 
-function StepCell({ id, clip, step, index, left, width, chosen }: StepProps) {
+function StepCell({ id, clip, step, index, left, width, chosen, now }: StepProps) {
   const project = useProject((each) => each);
   const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id, data: { step: index } });
   const found = findFrame(project, step.frame);
@@ -83,7 +98,7 @@ function StepCell({ id, clip, step, index, left, width, chosen }: StepProps) {
           useView.setState((view) => ({ steps: clickedSteps(view.steps, index, event.shiftKey, event.ctrlKey || event.metaKey) }));
           seek(edgesOf(clip)[index] as number);
         }}
-        className={`flex h-full w-full flex-col items-center justify-between overflow-hidden border-r border-line py-1 last:border-r-0 ${chosen ? "bg-now-soft outline-2 -outline-offset-2 outline-now" : shown ? "" : "bg-brick-soft"}`}
+        className={`flex h-full w-full flex-col items-center justify-between overflow-hidden border-r border-line py-1 ${chosen ? "outline-2 -outline-offset-2 outline-now" : ""} ${!shown ? "bg-brick-soft" : now ? "bg-now-soft" : ""}`}
       >
         <span className="number self-start px-1 text-small text-muted">{index}</span>
         {shown && size >= 8 ? (

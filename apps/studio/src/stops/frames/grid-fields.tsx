@@ -8,7 +8,7 @@ import { usePicture } from "../../project/pictures";
 import { useKeys } from "../../ui/keys";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
-import { cutOf, outcomeInWords, withCell, withCounts } from "./recipe";
+import { cutOf, withCell, withCounts } from "./recipe";
 
 /** The grid, typed or nudged: cell size and counts are two ways to say the same, and either may be changed. */
 export function GridFields({ source, grid }: { source: Source; grid: Grid }) {
@@ -31,9 +31,8 @@ export function GridFields({ source, grid }: { source: Source; grid: Grid }) {
     { keys: "Alt+ArrowUp", label: "Nudge the grid up", run: () => nudge(0, -1) },
     { keys: "Alt+ArrowDown", label: "Nudge the grid down", run: () => nudge(0, 1) },
   ]);
-  const outcome = outcomeInWords(source, grid);
   return (
-    <div className="flex flex-wrap items-center gap-2">
+    <div className="flex flex-wrap items-center gap-1.5">
       <FieldBox label="cells">
         <NumberField
           label="Columns"
@@ -73,13 +72,6 @@ export function GridFields({ source, grid }: { source: Source; grid: Grid }) {
         <NumberField label="Gap down" value={cut.gap.y} most={16_384} onChange={(y) => apply({ ...cut, gap: { ...cut.gap, y } })} />
       </FieldBox>
       <Tick label="keep empty cells" checked={cut.keepEmpty} onChange={(keepEmpty) => apply({ ...cut, keepEmpty })} />
-      <p
-        role="status"
-        data-testid="outcome"
-        className={`w-full ${source.cut ? (outcome.good ? "text-cactus" : "text-brick") : "text-muted"}`}
-      >
-        {source.cut ? outcome.text : "Not cut yet: type how many columns and rows there are, or the size of a cell."}
-      </p>
     </div>
   );
 }

@@ -20,7 +20,7 @@ import { useKeys } from "../../ui/keys";
 import { describeCursor, movedCursor } from "./cursor";
 import { coloursFrom, paintSheet } from "./paint-sheet";
 import { rowRect, sheetScene } from "./sheet-scene";
-import { fitted, panned, pixelAt, type SheetView, zoomedAt, zoomInWords } from "./sheet-view";
+import { fitted, opening, panned, pixelAt, type SheetView, zoomedAt, zoomInWords } from "./sheet-view";
 
 /** A press that moves farther than this is a drag of the sheet, not a pick. */
 const SLACK = 4; // px
@@ -51,7 +51,7 @@ export function SheetCanvas({ source, grid }: { source: Source; grid: Grid }) {
   const hasRoom = room.w > 0;
   // biome-ignore lint/correctness/useExhaustiveDependencies: a changed size of the surface keeps the view as it is
   useEffect(() => {
-    if (hasRoom) setView(fitted(sheet, room));
+    if (hasRoom) setView(opening(sheet, room));
   }, [id, sheet, hasRoom]);
 
   useWheelZoom(frame, setView);
@@ -179,7 +179,7 @@ export function SheetCanvas({ source, grid }: { source: Source; grid: Grid }) {
       <p className="sr-only" aria-live="polite">
         {describeCursor(source, cursor, picked)}
       </p>
-      <div className="absolute bottom-2 left-2 flex items-center gap-1 rounded-box border border-line bg-raised px-2 text-small">
+      <div className="absolute right-2 bottom-2 flex items-center gap-1 rounded-box border border-line bg-raised px-2 text-small">
         <span className="number">
           {source.name} · {source.width} × {source.height} · {view ? zoomInWords(view.zoom) : ""}
         </span>

@@ -15,9 +15,24 @@ const EDGE = 26; // px: room for the rows' handles
 
 /** The largest zoom at which the whole sheet is seen, in the middle. */
 export function fitted(sheet: Size, room: Size): SheetView {
-  const zoom =
-    SHEET_ZOOMS.filter((each) => sheet.w * each <= room.w - 2 * EDGE && sheet.h * each <= room.h - EDGE).at(-1) ?? SHEET_ZOOMS[0];
-  return { zoom, x: Math.round((room.w - sheet.w * zoom) / 2), y: Math.round((room.h - sheet.h * zoom) / 2) };
+  return centred(sheet, room, largestZoom(sheet, { w: room.w - 2 * EDGE, h: room.h - EDGE }));
+}
+
+/** How a sheet is first shown: whole, or if its art would be too small to judge, its whole width from the top. */
+export function opening(sheet: Size, room: Size): SheetView {
+  const whole = fitted(sheet, room);
+  if (whole.zoom >= 2) return whole;
+  return centred(sheet, room, largestZoom(sheet, { w: room.w - 2 * EDGE, h: room.h * 2.2 }));
+}
+
+function largestZoom(sheet: Size, within: Size): number {
+  return SHEET_ZOOMS.filter((each) => sheet.w * each <= within.w && sheet.h * each <= within.h).at(-1) ?? SHEET_ZOOMS[0];
+}
+
+/** In the middle, or with its top in sight if it is taller than the room. */
+function centred(sheet: Size, room: Size, zoom: number): SheetView {
+  const below = room.h - sheet.h * zoom;
+  return { zoom, x: Math.round((room.w - sheet.w * zoom) / 2), y: Math.round(below >= 0 ? below / 2 : EDGE / 2) };
 }
 
 /** One zoom further in or out, keeping the sheet's pixel under (x, y) where it is. */

@@ -1,6 +1,7 @@
 "use client";
 
-import { frameRef } from "@caravan/core/model";
+import type { Grid } from "@caravan/core/cut";
+import { frameRef, type Source } from "@caravan/core/model";
 import { useMemo } from "react";
 import { useProject } from "../../project/open-project";
 import { chosenSource, clearPicks, go, pickedFrames, useView } from "../../project/view";
@@ -8,7 +9,7 @@ import { Button } from "../../ui/button";
 import { useKeys } from "../../ui/keys";
 import { GridFields } from "./grid-fields";
 import { dropOrRestore, makeClip } from "./make-clip";
-import { gridOfSource } from "./recipe";
+import { gridOfSource, outcomeInWords } from "./recipe";
 import { SheetCanvas } from "./sheet-canvas";
 import { Tray } from "./tray";
 
@@ -36,8 +37,9 @@ export function Surface() {
   if (!source || !grid) return <Empty />;
   return (
     <>
-      <header className="flex items-start justify-between gap-3">
-        <GridFields source={source} grid={grid} />
+      <GridFields source={source} grid={grid} />
+      <div className="flex items-center justify-between gap-3">
+        <Outcome source={source} grid={grid} />
         <Button
           look={picked.length > 0 ? "now" : "plain"}
           onClick={() => makeClip()}
@@ -47,7 +49,7 @@ export function Surface() {
         >
           Make clip
         </Button>
-      </header>
+      </div>
       <SheetCanvas source={source} grid={grid} />
       <Tray source={source}>
         <div className="flex items-center gap-2">
@@ -67,6 +69,16 @@ export function Surface() {
         </div>
       </Tray>
     </>
+  );
+}
+
+/** What the grid makes of the sheet, at once and in words. */
+function Outcome({ source, grid }: { source: Source; grid: Grid }) {
+  const { text, good } = outcomeInWords(source, grid);
+  return (
+    <p role="status" data-testid="outcome" className={source.cut ? (good ? "text-cactus" : "text-brick") : "text-muted"}>
+      {source.cut ? text : "Not cut yet: type how many columns and rows there are, or the size of a cell."}
+    </p>
   );
 }
 

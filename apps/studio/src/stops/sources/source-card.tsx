@@ -39,7 +39,7 @@ export function SourceCard({ source, chosen }: { source: Source; chosen: boolean
   );
 }
 
-const ROOM = { w: 230, h: 140 };
+const ROOM = { w: 190, h: 140 };
 
 /** The whole picture at the largest whole zoom that fits, or reduced. */
 function WholePicture({ sha256, width, height }: { sha256: string; width: number; height: number }) {

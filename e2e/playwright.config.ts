@@ -1,0 +1,41 @@
+import { join } from "node:path";
+import { defineConfig } from "@playwright/test";
+
+const root = join(import.meta.dirname, "..");
+const port = 4680;
+const reports = process.env.CARAVAN_REPORTS;
+
+/** Drives the built studio in Debian's Chromium, as a person would. */
+export default defineConfig({
+  testDir: ".",
+  outputDir: join(root, ".test/browser"),
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: true,
+  reporter: reports ? [["list"], ["json", { outputFile: join(reports, "browser.json") }]] : [["list"]],
+  use: {
+    baseURL: `http://localhost:${port}`,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+      args: [
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+      ],
+    },
+  },
+  webServer: {
+    command: `node ${join(root, "node_modules/next/dist/bin/next")} start -p ${port}`,
+    cwd: join(root, "apps/studio"),
+    url: `http://localhost:${port}`,
+    reuseExistingServer: false,
+    env: { NEXT_TELEMETRY_DISABLED: "1" },
+  },
+});

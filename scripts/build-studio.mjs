@@ -1,0 +1,43 @@
+// Builds the studio for production: the demo packed, then Next's own build. Built again only when something changed.
+import { spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { packDemo } from "./pack-demo.mjs";
+
+const root = join(import.meta.dirname, "..");
+const studio = join(root, "apps/studio");
+const stamp = join(studio, ".next/caravan-stamp");
+
+/** Returns whether the build went well. */
+export function buildStudio() {
+  packDemo();
+  const wanted = stampOfSources();
+  if (existsSync(stamp) && readFileSync(stamp, "utf8") === wanted) return true;
+  const next = spawnSync(process.execPath, [join(root, "node_modules/next/dist/bin/next"), "build"], {
+    cwd: studio,
+    stdio: "inherit",
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" },
+  });
+  if (next.status !== 0) return false;
+  writeFileSync(stamp, wanted);
+  return true;
+}
+
+/** A hash over everything that goes into the build. */
+function stampOfSources() {
+  const hash = createHash("sha256");
+  const add = (path) => {
+    for (const entry of readdirSync(path, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+      if (entry.name.startsWith(".") || entry.name === "node_modules" || entry.name === "dist" || entry.name === "next-env.d.ts") continue;
+      const inside = join(path, entry.name);
+      if (entry.isDirectory()) add(inside);
+      else if (!/\.test\.tsx?$|\.tsbuildinfo$/.test(entry.name)) hash.update(`${inside.slice(root.length)}\0`).update(readFileSync(inside));
+    }
+  };
+  for (const part of ["apps/studio", "packages/core/src", "packages/player/src"]) add(join(root, part));
+  hash.update(readFileSync(join(root, "package-lock.json")));
+  return hash.digest("hex");
+}
+
+if (process.argv[1] === import.meta.filename) process.exitCode = buildStudio() ? 0 : 1;

@@ -28,7 +28,7 @@ export function campfire(phase: number): Pixels {
   }
   heat.forEach((warmth, k) => {
     const tone = warmth > 2.6 ? 4 : warmth > 1.75 ? 3 : warmth > 1.05 ? 2 : warmth > 0.55 ? 1 : -1;
-    if (tone >= 0) dot(pixels, k % FIRE_SIZE.w, Math.floor(k / FIRE_SIZE.w), RAMPS.fire[tone] as string);
+    if (tone >= 0) dot(pixels, k % FIRE_SIZE.w, Math.floor(k / FIRE_SIZE.w), (RAMPS.fire as readonly string[])[tone] as string);
   });
   // Loose sparks: single pixels that belong to no flame, on purpose.
   for (let k = 0; k < 5; k++) {

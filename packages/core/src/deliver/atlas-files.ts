@@ -39,7 +39,6 @@ export function buildAtlasFiles(input: AtlasInput, png: PngCodec, onProgress: On
     format: "caravan-atlas",
     version: 1,
     pages: pages.map(({ image, size }) => ({ image, width: size.w, height: size.h, scale: 1, filter: delivery.filter })),
-    // fromEntries, not assignment: a frame may be called __proto__.
     frames: Object.fromEntries(
       frames.map((frame, k): [string, AtlasFrame] => {
         const { page, rect, turned, inset, size } = packed.frames[k] as (typeof packed.frames)[number];

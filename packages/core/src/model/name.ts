@@ -12,8 +12,9 @@ export const Name = z
   .max(200)
   .refine((text) => isFitName(text), "A name is text without control characters and not blank.");
 
+/** `__proto__` is refused too: as a key in a file it would be lost in half of the languages that read it. */
 export function isFitName(text: string): boolean {
-  return text.length > 0 && text.length <= 200 && text.trim().length > 0 && !UNFIT.test(text);
+  return text !== "__proto__" && text.length > 0 && text.length <= 200 && text.trim().length > 0 && !UNFIT.test(text);
 }
 
 /** `text` without blanks around it. Throws `bad-name` if what is left cannot be a name. */

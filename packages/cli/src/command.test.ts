@@ -1,0 +1,237 @@
+import { execFileSync, spawnSync } from "node:child_process";
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { readBundle, writeBundle } from "@caravan/core/bundle";
+import { sha256Hex, utf8, writeZip } from "@caravan/core/codec";
+import { clearPixels, crop, type Pixels, paste, samePixels } from "@caravan/core/raster";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { sheetOfCells } from "../../core/src/edit/project.fixture";
+import { pngCodec } from "./png";
+
+const root = join(import.meta.dirname, "../../..");
+const demo = join(root, "examples/tamarisk-road");
+const folder = mkdtempSync(join(tmpdir(), "caravan-test-"));
+const png = pngCodec();
+const at = (...parts: string[]) => join(folder, ...parts);
+
+beforeAll(() => execFileSync(process.execPath, [join(root, "scripts/build-command.mjs")]));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+function caravan(...args: string[]) {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, "packages/cli/bin/caravan.mjs"), ...args], {
+    encoding: "utf8",
+    cwd: folder,
+  });
+  return { status, stdout, stderr, json: () => JSON.parse(stdout) };
+}
+function write(name: string, pixels: Pixels): string {
+  mkdirSync(join(at(name), ".."), { recursive: true });
+  writeFileSync(at(name), png.encode(pixels));
+  return at(name);
+}
+/** Every file below a folder with its hash. */
+function contents(path: string): Record<string, string> {
+  const files = readdirSync(path, { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile());
+  return Object.fromEntries(
+    files.map((entry) => [
+      join(entry.parentPath, entry.name).slice(path.length),
+      sha256Hex(readFileSync(join(entry.parentPath, entry.name))),
+    ]),
+  );
+}
+
+describe("caravan cut", () => {
+  const sheet = sheetOfCells(4, 3, [2, 11]);
+
+  it("prints each frame, and counts the empty ones it left out", () => {
+    const path = write("porter.png", sheet);
+    const told = caravan("cut", path, "--cell", "8x10", "--json").json();
+    expect(told).toMatchObject({ image: path, width: 32, height: 30, skippedEmpty: 2, leftOver: { right: 0, bottom: 0 } });
+    expect(told.frames).toHaveLength(10);
+    expect(told.frames[2]).toEqual({ name: "porter_3", x: 24, y: 0, w: 8, h: 10, column: 3, row: 0, empty: false });
+    expect(caravan("cut", path, "--count", "4x3", "--json", "--keep-empty").json().frames[2]).toMatchObject({
+      name: "porter_2",
+      empty: true,
+    });
+  });
+
+  it("writes frames that pasted together give the sheet again, colours under alpha 0 included", () => {
+    const spaced = clearPixels(1 + 4 * 8 + 3 * 3 + 2, 2 + 3 * 10 + 2);
+    spaced.bytes.fill(77);
+    for (let k = 3; k < spaced.bytes.length; k += 4) spaced.bytes[k] = 0;
+    for (let row = 0; row < 3; row++)
+      for (let column = 0; column < 4; column++)
+        paste(spaced, sheet, { x: column * 8, y: row * 10, w: 8, h: 10 }, 1 + column * 11, 2 + row * 11);
+    const path = write("spaced.png", spaced);
+    const told = caravan(
+      "cut",
+      path,
+      "--cell",
+      "8x10",
+      "--margin",
+      "1,2",
+      "--gap",
+      "3,1",
+      "--keep-empty",
+      "--out",
+      at("cells"),
+      "--json",
+    ).json();
+    expect(told.leftOver).toEqual({ right: 2, bottom: 0 });
+    expect(readdirSync(at("cells"))).toHaveLength(12);
+    for (const { name, x, y, w, h } of told.frames)
+      expect(samePixels(png.decode(readFileSync(at("cells", `${name}.png`)), name), crop(spaced, { x, y, w, h }))).toBe(true);
+  });
+
+  it("exits with 1 and one line that names the file and the cure, and leaves nothing behind", () => {
+    writeFileSync(at("broken.png"), readFileSync(write("good.png", sheet)).subarray(0, 60));
+    for (const args of [
+      ["broken.png", "--count", "2x2"],
+      ["none.png", "--count", "2x2"],
+      ["good.png", "--cell", "99x9"],
+      ["good.png", "--count", "99x1"],
+      ["good.png", "--cell", "8x8", "--margin", "40"],
+    ]) {
+      const { status, stdout, stderr } = caravan("cut", ...args, "--out", at("never"));
+      expect([status, stdout]).toEqual([1, ""]);
+      expect(stderr.trim().split("\n")).toHaveLength(1);
+      expect(stderr).toContain(args[0]);
+      expect(existsSync(at("never"))).toBe(false);
+    }
+  });
+
+  it("exits with 2 when the call itself is wrong", () => {
+    for (const args of [
+      ["good.png"],
+      ["good.png", "--cell", "8"],
+      ["good.png", "--cell", "0x8"],
+      ["good.png", "--cell", "8x8", "--count", "1x1"],
+      [],
+      ["good.png", "--cell", "8x8", "--gap", "a"],
+      ["good.png", "--colour", "red"],
+    ])
+      expect(caravan("cut", ...args).status, args.join(" ")).toBe(2);
+    expect(caravan("dance").status).toBe(2);
+    expect(caravan("--help").status).toBe(0);
+  });
+});
+
+describe("caravan pack", () => {
+  it("packs folders in natural order, names by path, and shares equal pictures", () => {
+    const sheet = sheetOfCells(12, 1);
+    for (let k = 0; k < 12; k++) write(`stills/walk/${k + 1}.png`, crop(sheet, { x: (k % 11) * 8, y: 0, w: 8, h: 10 }));
+    const first = caravan("pack", at("stills"), "--out", at("packed"), "--name", "walk", "--json");
+    expect(first.json()).toMatchObject({ frames: 12, placed: 12, aliases: 1, pages: [{ image: "walk.png" }] });
+    const atlas = JSON.parse(readFileSync(at("packed/walk.atlas.json"), "utf8"));
+    expect(Object.keys(atlas.frames)).toEqual(Array.from({ length: 12 }, (_, k) => `walk/${k + 1}`));
+    expect(atlas.frames["walk/12"].rect).toEqual(atlas.frames["walk/1"].rect);
+    const before = contents(at("packed"));
+    caravan("pack", at("stills"), "--out", at("packed"), "--name", "walk");
+    expect(contents(at("packed"))).toEqual(before);
+  });
+
+  it("refuses two pictures of one name, a folder without pictures, and a picture that no page takes", () => {
+    write("a/x.png", sheetOfCells(1, 1));
+    write("b/x.png", sheetOfCells(1, 1));
+    mkdirSync(at("bare"), { recursive: true });
+    expect(caravan("pack", at("a/x.png"), at("b/x.png"), "--out", at("no")).stderr).toMatch(/b\/x\.png: It would have the name "x"/);
+    expect(caravan("pack", at("bare"), "--out", at("no")).stderr).toMatch(/no PNG files/);
+    write("wide.png", { width: 40, height: 2, bytes: new Uint8Array(320).fill(255) });
+    expect(caravan("pack", at("wide.png"), "--out", at("no"), "--max", "32").stderr).toMatch(/frame "wide".*at most 32 px/);
+    expect(existsSync(at("no"))).toBe(false);
+  });
+
+  it("makes several pages when one is not enough", () => {
+    write("many.png", sheetOfCells(8, 8));
+    caravan("cut", at("many.png"), "--count", "8x8", "--out", at("many"));
+    const told = caravan("pack", at("many"), "--out", at("pages"), "--max", "32", "--json").json();
+    expect(told.pages.length).toBeGreaterThan(1);
+    expect(readdirSync(at("pages")).filter((name) => name.endsWith(".png"))).toHaveLength(told.pages.length);
+  });
+});
+
+describe("caravan build", () => {
+  it("gives identical bytes twice, and of the single file the same as of the folder", () => {
+    expect(caravan("build", demo, "--out", at("one")).status).toBe(0);
+    caravan("build", join(demo, "caravan.json"), "--out", at("two"));
+    const project = JSON.parse(readFileSync(join(demo, "caravan.json"), "utf8"));
+    const pictures = new Map(
+      project.sources.map(({ file, sha256 }: { file: string; sha256: string }) => [sha256, new Uint8Array(readFileSync(join(demo, file)))]),
+    );
+    const document = readBundle(writeBundleOf(project, pictures as Map<string, Uint8Array>), "x").project;
+    writeFileSync(at("demo.caravan"), writeBundle({ project: document, pictures: pictures as Map<string, Uint8Array> }));
+    caravan("build", at("demo.caravan"), "--out", at("three"));
+    const one = contents(at("one"));
+    expect(Object.keys(one).sort()).toEqual(["/tamarisk.atlas.json", "/tamarisk.png"]);
+    expect(contents(at("two"))).toEqual(one);
+    expect(contents(at("three"))).toEqual(one);
+  });
+
+  it("tells each file's size and hash, and the findings", () => {
+    const told = caravan("build", demo, "--out", at("one"), "--json").json();
+    for (const { path, bytes, sha256 } of told.files) {
+      const written = readFileSync(at("one", path));
+      expect([written.length, sha256Hex(written)]).toEqual([bytes, sha256]);
+    }
+    expect(told.findings).toEqual([expect.objectContaining({ code: "unused-frames", severity: "note" })]);
+  });
+
+  it("cuts art that was overwritten again by its recipe, and says so", () => {
+    const copy = at("road");
+    mkdirSync(join(copy, "art"), { recursive: true });
+    for (const name of readdirSync(join(demo, "art"))) writeFileSync(join(copy, "art", name), readFileSync(join(demo, "art", name)));
+    writeFileSync(join(copy, "caravan.json"), readFileSync(join(demo, "caravan.json")));
+    const fire = png.decode(readFileSync(join(copy, "art/campfire.png")), "fire");
+    fire.bytes.set([1, 2, 3, 255], 0);
+    writeFileSync(join(copy, "art/campfire.png"), png.encode(fire));
+    const { status, stderr } = caravan("build", copy, "--out", at("changed"));
+    expect([status, stderr.trim()]).toEqual([0, "Changed art, cut again by its recipe: campfire"]);
+    expect(contents(at("changed"))["/tamarisk.png"]).not.toBe(contents(at("one"))["/tamarisk.png"]);
+    writeFileSync(join(copy, "art/campfire.png"), "no picture any more");
+    expect(caravan("build", copy, "--out", at("nothing"))).toMatchObject({
+      status: 1,
+      stderr: expect.stringMatching(/art\/campfire\.png: This is not a PNG/),
+    });
+    expect(existsSync(at("nothing"))).toBe(false);
+  });
+
+  it("refuses a damaged project with the reason", () => {
+    writeFileSync(at("bad.caravan"), "PKnothing");
+    expect(caravan("build", at("bad.caravan"), "--out", at("nothing")).stderr).toMatch(/bad\.caravan: The archive is damaged/);
+    expect(caravan("build", at("stills"), "--out", at("nothing")).stderr).toMatch(/caravan\.json: There is no such file/);
+  });
+});
+
+describe("caravan play and check", () => {
+  it("tell which frame is shown when", () => {
+    expect(caravan("play", demo, "--clip", "dust-whirl", "--at", "0,50,999.999,1000", "--json").json()).toEqual([
+      { at: 0, frame: "dust-whirl/0", step: 0, pass: 0, ended: false },
+      { at: 50, frame: "dust-whirl/1", step: 1, pass: 0, ended: false },
+      { at: 999.999, frame: "dust-whirl/19", step: 19, pass: 0, ended: false },
+      { at: 1000, frame: null, step: 19, pass: 0, ended: true },
+    ]);
+    expect(caravan("play", demo, "--clip", "wolk", "--at", "0").stderr).toMatch(/no such clip.*walk-s/);
+    expect(caravan("play", demo, "--clip", "fire", "--at", "soon").status).toBe(2);
+  });
+
+  it("tell the findings, and exit with 1 only for errors", () => {
+    expect(caravan("check", demo, "--json")).toMatchObject({ status: 0 });
+    const project = JSON.parse(readFileSync(join(demo, "caravan.json"), "utf8"));
+    project.clips[0].steps = [];
+    mkdirSync(at("holey"), { recursive: true });
+    writeFileSync(at("holey/caravan.json"), JSON.stringify({ ...project, sources: [] }));
+    const { status, json } = caravan("check", at("holey"), "--json");
+    expect(status).toBe(1);
+    expect(json().findings.map((finding: { code: string }) => finding.code)).toContain("empty-clip");
+  });
+});
+
+/** The same document and pictures, packed by hand. */
+function writeBundleOf(project: unknown, pictures: ReadonlyMap<string, Uint8Array>): Uint8Array {
+  const { sources } = project as { sources: { file: string; sha256: string }[] };
+  return writeZip([
+    { path: "caravan.json", bytes: utf8(JSON.stringify(project)) },
+    ...sources.map(({ file, sha256 }) => ({ path: file, bytes: pictures.get(sha256) as Uint8Array })),
+  ]);
+}

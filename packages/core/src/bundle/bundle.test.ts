@@ -1,0 +1,47 @@
+import { describe, expect, it } from "vitest";
+import { sha256Hex, utf8, writeZip } from "../codec";
+import { addClip } from "../edit";
+import { porterProject } from "../edit/project.fixture";
+import type { FrameRef } from "../model";
+import { readBundle, writeBundle, writeProjectFile } from "./bundle";
+
+const picture = utf8("not looked into here, only hashed");
+const sha256 = sha256Hex(picture);
+const base = addClip(porterProject(), ["s1/c0r0" as FrameRef], "walk");
+const project = { ...base, sources: base.sources.map((source) => ({ ...source, sha256 })) };
+const bundle = { project, pictures: new Map([[sha256, picture]]) };
+const zipped = (document: Uint8Array, art: Uint8Array = picture) =>
+  writeZip([
+    { path: "caravan.json", bytes: document },
+    { path: "art/porter.png", bytes: art },
+  ]);
+
+describe("a *.caravan file", () => {
+  it("gives the same project and pictures back, and the same bytes each time", () => {
+    const bytes = writeBundle(bundle);
+    expect(writeBundle(bundle)).toEqual(bytes);
+    const read = readBundle(bytes, "x.caravan");
+    expect(read.project).toEqual(project);
+    expect([...read.pictures]).toEqual([[sha256, picture]]);
+  });
+
+  it("is refused with the reason when damaged", () => {
+    const good = writeBundle(bundle);
+    const newer = utf8(JSON.stringify({ ...JSON.parse(new TextDecoder().decode(writeProjectFile(project))), version: 2 }));
+    const cases: [string, Uint8Array, RegExp][] = [
+      ["empty", new Uint8Array(0), /empty \(0 bytes\)/],
+      ["no archive", utf8("hello there"), /does not begin as one/],
+      ["cut off", good.subarray(0, good.length - 30), /damaged or cut off/],
+      ["no document", writeZip([{ path: "a.txt", bytes: utf8("a") }]), /no caravan\.json in this archive/],
+      ["no JSON", zipped(utf8('{"format": "cara')), /not JSON/],
+      ["another format", zipped(utf8('{"format": "other"}')), /not a Caravan project/],
+      ["newer", zipped(newer), /newer Caravan/],
+      ["another picture", zipped(writeProjectFile(project), utf8("changed")), /art\/porter\.png is not the one.*hash differs/],
+      ["no picture", writeZip([{ path: "caravan.json", bytes: writeProjectFile(project) }]), /art\/porter\.png is missing/],
+    ];
+    for (const [name, bytes, reason] of cases) expect(() => readBundle(bytes, "x.caravan"), name).toThrow(reason);
+  });
+
+  it("is not written without all its pictures", () =>
+    expect(() => writeBundle({ project, pictures: new Map() })).toThrow(/art\/porter\.png/));
+});

@@ -1,0 +1,45 @@
+import { describe, expect, it } from "vitest";
+import { addClip, dropFrames, removeSteps } from "../edit";
+import { porterProject } from "../edit/project.fixture";
+import { type ClipName, emptyProject, type FrameRef } from "../model";
+import { findingsOf } from "./findings";
+
+const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
+const walk = addClip(porterProject(), [ref(0), ref(1), ref(2)], "walk");
+
+describe("findingsOf", () => {
+  it("asks for art first", () => expect(findingsOf(emptyProject("x")).map((finding) => finding.code)).toEqual(["nothing-cut"]));
+
+  it("notes frames in no clip, and shows the first", () => {
+    const [finding] = findingsOf(walk);
+    expect(finding).toMatchObject({ code: "unused-frames", severity: "note", place: { stop: "frames", frame: ref(3) } });
+    expect(finding?.message).toMatch(/^9 frames are in no clip/);
+  });
+
+  it("mends a clip that shows dropped frames by taking those steps out", () => {
+    const [finding] = findingsOf(dropFrames(walk, [ref(0), ref(2)]));
+    expect(finding).toMatchObject({ code: "missing-frames", severity: "error", where: 'clip "walk"' });
+    expect(finding?.message).toMatch(/^2 steps \(0, 2\) show frames that are dropped/);
+    expect(finding?.mend?.apply(walk).clips[0]?.steps.map((step) => step.frame)).toEqual([ref(1)]);
+  });
+
+  it("mends an empty clip by removing it", () => {
+    const empty = removeSteps(walk, "walk" as ClipName, [0, 1, 2]);
+    const [finding] = findingsOf(empty);
+    expect(finding?.code).toBe("empty-clip");
+    expect(finding?.mend?.apply(empty).clips).toEqual([]);
+  });
+
+  it("finds two frames of one name, and mends the one named by hand", () => {
+    const twins = {
+      ...walk,
+      sources: walk.sources.map((source) => ({
+        ...source,
+        frames: source.frames.map((frame) => (frame.key === "c3r0" ? { ...frame, name: "porter/0" } : frame)),
+      })),
+    };
+    const [finding] = findingsOf(twins);
+    expect(finding?.code).toBe("same-frame-name");
+    expect(findingsOf(finding?.mend?.apply(twins) ?? twins).some((each) => each.code === "same-frame-name")).toBe(false);
+  });
+});

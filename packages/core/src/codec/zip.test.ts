@@ -1,0 +1,41 @@
+import fc from "fast-check";
+import { zipSync } from "fflate";
+import { describe, expect, it } from "vitest";
+import { sha256Hex } from "./hash";
+import { readZip, textFromUtf8, utf8, writeZip } from "./zip";
+
+describe("ZIP", () => {
+  it("gives files back in order, the same bytes each time", () =>
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.stringMatching(/^[a-z]{1,6}(\/[a-z]{1,4})?\.(png|json)$/), { maxLength: 6 }), (paths) => {
+        const files = paths.map((path) => ({ path, bytes: utf8(path.repeat(40)) }));
+        const zip = writeZip(files);
+        expect(writeZip(files)).toEqual(zip);
+        expect(readZip(zip, "x.zip")).toEqual(files);
+      }),
+      { numRuns: 50 },
+    ));
+
+  it("refuses what is cut off, empty, or climbs out", () => {
+    const zip = writeZip([{ path: "a.json", bytes: utf8("hello") }]);
+    expect(() => readZip(zip.subarray(0, zip.length - 10), "a.zip")).toThrow(/a\.zip: The archive is damaged/);
+    expect(() => readZip(new Uint8Array(0), "a.zip")).toThrow(/empty/);
+    for (const path of ["../a", "/a", "a/../../b", "C:x"])
+      expect(() => readZip(zipSync({ [path]: utf8("x") }), "a.zip"), path).toThrow(/outside itself/);
+  });
+
+  it("refuses an archive that would unpack beyond all measure", () => {
+    const bomb = zipSync({ a: new Uint8Array(1000) });
+    const view = new DataView(bomb.buffer);
+    // The size that the directory claims: byte 24 of its entry.
+    for (let at = 0; at < bomb.length - 4; at++) if (view.getUint32(at, true) === 0x02014b50) view.setUint32(at + 24, 0x7fffffff, true);
+    expect(() => readZip(bomb, "bomb.zip")).toThrow(/more than 500 MB/);
+  });
+
+  it("keeps text as UTF-8 both ways", () => expect(textFromUtf8(utf8("sól · 塩"))).toBe("sól · 塩"));
+});
+
+describe("sha256Hex", () => {
+  it("agrees with the published example", () =>
+    expect(sha256Hex(utf8("abc"))).toBe("ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad"));
+});

@@ -1,0 +1,65 @@
+import { describe, expect, it } from "vitest";
+import { addClip } from "../edit";
+import { porterProject } from "../edit/project.fixture";
+import { keptFrames } from "./project";
+import { projectFromFile, projectToFile } from "./project-file";
+import type { FrameRef } from "./source";
+
+const refs = (count: number) => Array.from({ length: count }, (_, k) => `s1/c${k}r0` as FrameRef);
+const project = addClip(porterProject(), refs(4), "walk");
+const file = () => JSON.parse(JSON.stringify(projectToFile(project)));
+const reading =
+  (change: (content: Record<string, unknown> & { clips: Record<string, unknown>[]; sources: Record<string, unknown>[] }) => void) => () => {
+    const content = file();
+    change(content);
+    return projectFromFile(content, "caravan.json");
+  };
+
+describe("the project file", () => {
+  it("holds milliseconds, and gives the same project back", () => {
+    expect(projectToFile(project).clips[0]?.steps[0]).toEqual({ frame: "s1/c0r0", ms: 100 });
+    expect(projectFromFile(file(), "caravan.json")).toEqual(project);
+  });
+
+  it("keeps times to the microsecond", () => {
+    const content = file();
+    content.clips[0].steps[0].ms = 33.333;
+    expect(projectFromFile(content, "x").clips[0]?.steps[0]?.duration).toBe(33_333);
+  });
+
+  it("refuses a newer version by name and number", () =>
+    expect(reading((content) => void Object.assign(content, { version: 7 }))).toThrow(
+      /newer Caravan \(version 7; this one reads up to 1\).*nothing was changed/,
+    ));
+
+  it("refuses what is no project at all", () => {
+    expect(() => projectFromFile({ frames: {} }, "atlas.json")).toThrow(/atlas\.json: This is not a Caravan project/);
+    expect(() => projectFromFile(null, "x")).toThrow(/not a Caravan project/);
+  });
+
+  it("names the first field that does not fit", () => {
+    expect(
+      reading(({ clips }) => {
+        (clips[0] as { steps: { ms: number }[] }).steps[1] = { ms: -1 } as never;
+      }),
+    ).toThrow(/clips\.0\.steps\.1/);
+    expect(reading(({ sources }) => void Object.assign(sources[0] as object, { width: 0 }))).toThrow(/sources\.0\.width/);
+  });
+
+  it("refuses paths that leave the project's folder", () => {
+    for (const path of ["../x.png", "/etc/x.png", "art/../../x.png", "C:/x.png", "art\\x.png", ""])
+      expect(
+        reading(({ sources }) => void Object.assign(sources[0] as object, { file: path })),
+        path,
+      ).toThrow(/sources\.0\.file/);
+  });
+
+  it("refuses two clips of one name, two sources of one id, frames beyond their picture, loops beyond their clip", () => {
+    expect(reading(({ clips }) => void clips.push({ ...clips[0] }))).toThrow(/two clips named "walk"/);
+    expect(reading(({ sources }) => void sources.push({ ...sources[0], name: "other" }))).toThrow(/two sources with the id "s1"/);
+    expect(reading(({ sources }) => void Object.assign(sources[0] as object, { width: 20 }))).toThrow(/reaches beyond its 20/);
+    expect(reading(({ clips }) => void Object.assign(clips[0] as object, { loopFrom: 4 }))).toThrow(/loops from step 4/);
+  });
+
+  it("counts frames of all sources that are not dropped", () => expect(keptFrames(project)).toHaveLength(12));
+});

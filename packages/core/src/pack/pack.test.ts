@@ -1,0 +1,170 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { overlaps, type Packing, type Rect, USUAL_PACKING } from "../model";
+import { clearPixels, crop, looksSame, type Pixels } from "../raster";
+import { drawPage, type FrameToPack, frameFromPage, packFrames } from "./frames";
+import { packPages } from "./pages";
+
+const OPTIONS = { paddingPx: 2, maxPx: 256, turn: false, powerOfTwo: false, effort: "normal" } as const;
+const sizes = fc.array(fc.record({ w: fc.integer({ min: 1, max: 60 }), h: fc.integer({ min: 1, max: 60 }) }), {
+  minLength: 1,
+  maxLength: 40,
+});
+const options = fc.record({
+  paddingPx: fc.nat({ max: 4 }),
+  maxPx: fc.constantFrom(64, 100, 256),
+  turn: fc.boolean(),
+  powerOfTwo: fc.boolean(),
+  effort: fc.constantFrom("normal" as const, "high" as const),
+});
+
+describe("packPages", () => {
+  it("places every item exactly once, inside its page, apart by the padding", () =>
+    fc.assert(
+      fc.property(sizes, options, (items, chosen) => {
+        const packed = packPages(items, chosen);
+        if (packed.kind === "too-large") throw new Error("All of these fit.");
+        expect(packed.places).toHaveLength(items.length);
+        const rects = packed.places.map(({ x, y, turned }, k): Rect => {
+          const { w, h } = items[k] as Rect;
+          return turned ? { x, y, w: h, h: w } : { x, y, w, h };
+        });
+        rects.forEach((rect, k) => {
+          const { page, turned } = packed.places[k] as (typeof packed.places)[number];
+          const size = packed.pages[page] as { w: number; h: number };
+          if (turned) expect(chosen.turn).toBe(true);
+          expect(rect.x >= 0 && rect.y >= 0 && rect.x + rect.w <= size.w && rect.y + rect.h <= size.h).toBe(true);
+          const { paddingPx: pad } = chosen;
+          const around = { x: rect.x - pad, y: rect.y - pad, w: rect.w + 2 * pad, h: rect.h + 2 * pad };
+          for (let j = 0; j < k; j++) if (packed.places[j]?.page === page) expect(overlaps(around, rects[j] as Rect)).toBe(false);
+        });
+        for (const { w, h } of packed.pages) {
+          expect(Math.max(w, h)).toBeLessThanOrEqual(chosen.maxPx);
+          if (chosen.powerOfTwo) expect([Math.log2(w) % 1, Math.log2(h) % 1]).toEqual([0, 0]);
+        }
+      }),
+      { numRuns: 200 },
+    ));
+
+  it("gives the same layout for the same items", () =>
+    fc.assert(
+      fc.property(sizes, options, (items, chosen) => void expect(packPages(items, chosen)).toEqual(packPages(items, chosen))),
+      { numRuns: 30 },
+    ));
+
+  it("takes one page while one is enough", () => {
+    const packed = packPages(
+      Array.from({ length: 16 }, () => ({ w: 30, h: 30 })),
+      { ...OPTIONS, maxPx: 128, paddingPx: 0 },
+    );
+    expect(packed.kind === "placed" && packed.pages).toHaveLength(1);
+  });
+
+  it("fills a perfect grid without waste", () => {
+    const packed = packPages(
+      Array.from({ length: 64 }, () => ({ w: 16, h: 16 })),
+      { ...OPTIONS, paddingPx: 0 },
+    );
+    expect(packed.kind === "placed" && packed.pages[0]).toEqual({ w: 128, h: 128 });
+  });
+
+  it("names items that no page takes, and packs nothing", () =>
+    expect(
+      packPages(
+        [
+          { w: 8, h: 8 },
+          { w: 300, h: 8 },
+        ],
+        OPTIONS,
+      ),
+    ).toEqual({ kind: "too-large", items: [1] }));
+
+  it("packs nothing into no pages, and tells how far it is", () => {
+    expect(packPages([], OPTIONS)).toEqual({ kind: "placed", pages: [], places: [] });
+    const told: number[] = [];
+    packPages(
+      Array.from({ length: 30 }, (_, k) => ({ w: 10 + k, h: 12 })),
+      OPTIONS,
+      (done) => told.push(done),
+    );
+    expect(told.at(-1)).toBe(1);
+    expect(told.toSorted((a, b) => a - b)).toEqual(told);
+  });
+});
+
+/** Frames of a few kinds, some alike, some empty, with clear borders of all widths and half-transparent edges. */
+const frames = fc
+  .array(fc.record({ w: fc.integer({ min: 1, max: 20 }), h: fc.integer({ min: 1, max: 20 }), kind: fc.nat({ max: 5 }) }), {
+    minLength: 1,
+    maxLength: 14,
+  })
+  .map((list) =>
+    list.map(({ w, h, kind }, k): FrameToPack => {
+      const pixels = clearPixels(w + 3, h + 2);
+      if (kind > 0)
+        for (let y = 0; y < h; y++)
+          for (let x = 0; x < w; x++)
+            if ((x + kind) % 3 !== 0 && y % (kind + 1) !== 0)
+              pixels.bytes.set([kind * 50, x * 9, y * 9, x === 1 ? 100 : 255], ((y + 1) * pixels.width + x + 2) * 4);
+      return { name: `f${k}`, pixels, rect: { x: 1, y: 1, w: w + 2, h: h + 1 } };
+    }),
+  );
+const packings = fc
+  .record({
+    paddingPx: fc.nat({ max: 3 }),
+    extrudePx: fc.nat({ max: 3 }),
+    turn: fc.boolean(),
+    trim: fc.boolean(),
+    share: fc.boolean(),
+    powerOfTwo: fc.boolean(),
+  })
+  .map((each): Packing => ({ ...USUAL_PACKING, ...each, maxPx: 64 }));
+
+describe("packFrames", () => {
+  it("gives every frame's pixels back from its page", () =>
+    fc.assert(
+      fc.property(frames, packings, (all, packing) => {
+        const packed = packFrames(all, packing);
+        const pages = packed.pages.map((_, page) => drawPage(page, packed, all, packing.extrudePx));
+        all.forEach((frame, k) => {
+          const place = packed.frames[k] as (typeof packed.frames)[number];
+          expect(looksSame(frameFromPage(pages[place.page] as Pixels, place), crop(frame.pixels, frame.rect))).toBe(true);
+          if (!packing.trim) expect(place.inset).toEqual({ x: 0, y: 0 });
+          if (!packing.share) expect(place.sameAs).toBe(k);
+        });
+      }),
+      { numRuns: 150 },
+    ));
+
+  it("shares the place of frames whose trimmed pixels are alike", () => {
+    const block = (x: number): FrameToPack => {
+      const pixels = clearPixels(8, 8);
+      pixels.bytes.set([1, 2, 3, 255], (8 + x) * 4);
+      return { name: `at ${x}`, pixels, rect: { x: 0, y: 0, w: 8, h: 8 } };
+    };
+    const packed = packFrames([block(1), block(5)], USUAL_PACKING);
+    expect(packed.frames[1]).toMatchObject({ sameAs: 0, rect: packed.frames[0]?.rect, inset: { x: 5, y: 1 } });
+  });
+
+  it("stores a wholly clear frame as one clear pixel", () => {
+    const packed = packFrames([{ name: "clear", pixels: clearPixels(9, 9), rect: { x: 0, y: 0, w: 9, h: 9 } }], USUAL_PACKING);
+    expect(packed.frames[0]).toMatchObject({ rect: { w: 1, h: 1 }, inset: { x: 0, y: 0 }, size: { w: 9, h: 9 } });
+  });
+
+  it("repeats each frame's edge pixels around it", () => {
+    const pixels: Pixels = { width: 2, height: 1, bytes: Uint8Array.of(9, 9, 9, 255, 7, 7, 7, 255) };
+    const one = [{ name: "a", pixels, rect: { x: 0, y: 0, w: 2, h: 1 } }];
+    const packed = packFrames(one, { ...USUAL_PACKING, extrudePx: 1 });
+    expect(packed.pages[0]?.size).toEqual({ w: 4, h: 3 });
+    const page = drawPage(0, packed, one, 1);
+    expect([0, 1, 2, 3].map((x) => page.bytes[x * 4])).toEqual([9, 9, 7, 7]);
+  });
+
+  it("names the frame that is too large", () => {
+    const pixels = clearPixels(70, 4);
+    pixels.bytes.fill(255);
+    expect(() => packFrames([{ name: "hall/2", pixels, rect: { x: 0, y: 0, w: 70, h: 4 } }], { ...USUAL_PACKING, maxPx: 64 })).toThrow(
+      /frame "hall\/2": It is 70 × 4 px.*at most 64 px/,
+    );
+  });
+});

@@ -1,0 +1,162 @@
+import { gzipSync } from "node:zlib";
+import { timelineOf } from "@caravan/core/clip";
+import { buildSync } from "esbuild";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { PLAYBACK_CASES } from "../../core/src/clip/timeline.cases";
+import { type Atlas, type AtlasClip, createPlayer, type FacingName } from ".";
+
+const RULES = { playback: "loop", times: 0, loopFrom: 0, after: "hold", doubleEnds: false } as const;
+
+function atlasOf(clips: Record<string, AtlasClip>, actions: Atlas["actions"] = {}): Atlas {
+  return { format: "caravan-atlas", version: 1, pages: [], frames: {}, clips, actions };
+}
+const clip = (ms: readonly number[], rules: Partial<AtlasClip> = {}, events: readonly number[] = []): AtlasClip => ({
+  steps: ms.map((each, k) => ({ frame: `f${k}`, ms: each, ...(events.includes(k) ? { events: [`e${k}`] } : {}) })),
+  ...rules,
+});
+
+describe("the player and the shared table", () => {
+  for (const { name, ms, rules, at } of PLAYBACK_CASES)
+    it(name, () => {
+      for (const [time, step, pass, state] of at) {
+        const player = createPlayer(atlasOf({ a: clip(ms, rules) }));
+        player.play("a");
+        const visible = state !== "hidden";
+        expect(player.advance(time)).toEqual({
+          frame: visible ? `f${step}` : null,
+          mirror: false,
+          step,
+          pass,
+          events: [],
+          ended: state !== undefined,
+          visible,
+        });
+      }
+    });
+});
+
+const clips = fc
+  .record({
+    durations: fc.array(fc.integer({ min: 1, max: 300 }), { minLength: 1, maxLength: 6 }),
+    playback: fc.constantFrom("once" as const, "loop" as const, "pingpong" as const),
+    times: fc.nat({ max: 4 }),
+    from: fc.nat(),
+    after: fc.constantFrom("hold" as const, "first" as const, "hide" as const),
+    doubleEnds: fc.boolean(),
+  })
+  .map(({ durations, from, ...rules }) => ({ durations, rules: { ...rules, loopFrom: from % durations.length } }));
+
+describe("the player and the core", () => {
+  it("show the same and fire the same events, however time is cut into pieces", () =>
+    fc.assert(
+      fc.property(clips, fc.array(fc.nat({ max: 2500 }), { minLength: 1, maxLength: 10 }), ({ durations, rules }, pieces) => {
+        const timeline = timelineOf({ ...RULES, ...rules, steps: durations.map((duration) => ({ duration })) });
+        const all = durations.map((_, k) => k);
+        const player = createPlayer(
+          atlasOf({
+            a: clip(
+              durations.map((each) => each / 1000),
+              rules,
+              all,
+            ),
+          }),
+        );
+        player.play("a");
+        let t = -1;
+        for (const piece of pieces) {
+          const until = Math.max(0, t) + piece;
+          const { events, frame, mirror, ...shown } = player.advance(piece / 1000);
+          expect(shown).toEqual(timeline.shownAt(until));
+          expect(frame).toBe(shown.visible ? `f${shown.step}` : null);
+          expect(mirror).toBe(false);
+          expect(events).toEqual([...timeline.entries(t, until)].map(({ step }) => `e${step}`));
+          t = until;
+        }
+      }),
+      { numRuns: 400 },
+    ));
+});
+
+describe("advance", () => {
+  it("makes sixty calls of 1000/60 ms one second exactly", () => {
+    const player = createPlayer(atlasOf({ a: clip([1000, 1000]) }));
+    player.play("a");
+    let now = player.advance(0);
+    for (let k = 0; k < 60; k++) now = player.advance(1000 / 60);
+    expect(now.step).toBe(1);
+  });
+
+  it("fires the first step's events at once, and every event that a long stall passed, in order", () => {
+    const player = createPlayer(atlasOf({ a: clip([100, 100, 100], { playback: "pingpong", times: 1 }, [0, 1, 2]) }));
+    player.play("a");
+    expect(player.advance(0).events).toEqual(["e0"]);
+    expect(player.advance(0).events).toEqual([]);
+    expect(player.advance(10_000).events).toEqual(["e1", "e2", "e1", "e0"]);
+  });
+
+  it("shows nothing before play, counts time backwards as none, and refuses what is no time", () => {
+    const player = createPlayer(atlasOf({ a: clip([100, 100]) }));
+    expect(player.advance(5)).toEqual({ frame: null, mirror: false, step: 0, pass: 0, events: [], ended: false, visible: false });
+    player.play("a");
+    player.advance(100);
+    expect(player.advance(-50).step).toBe(1);
+    expect(() => player.advance(Number.NaN)).toThrow(RangeError);
+  });
+});
+
+describe("play", () => {
+  const walk = (facings: Partial<Record<FacingName, { clip: string; mirror?: boolean }>>) =>
+    createPlayer(atlasOf({ e: clip([100, 100]), s: clip([100, 100]), n: clip([100, 100]), walk1: clip([50]) }, { walk: { facings } }));
+
+  it("keeps its phase when only the facing changes, and starts over when told or when another begins", () => {
+    const player = walk({ e: { clip: "e" }, w: { clip: "e", mirror: true } });
+    player.play("walk", { facing: "e" });
+    player.advance(150);
+    player.play("walk", { facing: "w" });
+    expect(player.advance(0)).toMatchObject({ step: 1, mirror: true });
+    player.play("walk", { facing: "w", restart: true });
+    expect(player.advance(0)).toMatchObject({ step: 0, mirror: true });
+    player.advance(150);
+    player.play("s");
+    expect(player.advance(0)).toMatchObject({ step: 0, mirror: false });
+  });
+
+  it("falls back to the nearest facing, ties going to the one nearer s", () => {
+    const shown = (facing: FacingName, present: Partial<Record<FacingName, { clip: string; mirror?: boolean }>>) => {
+      const player = createPlayer(
+        atlasOf(Object.fromEntries(["e", "s", "w", "n"].map((name) => [name, { steps: [{ frame: name, ms: 1 }] }])), {
+          walk: { facings: present },
+        }),
+      );
+      player.play("walk", { facing });
+      return player.advance(0).frame;
+    };
+    const all = { e: { clip: "e" }, s: { clip: "s" }, w: { clip: "w" }, n: { clip: "n" } };
+    expect(shown("se", all)).toBe("s");
+    expect(shown("ne", all)).toBe("e");
+    expect(shown("nw", { n: { clip: "n" }, w: { clip: "w" } })).toBe("w");
+    expect(shown("n", { e: { clip: "e" }, s: { clip: "s" } })).toBe("e");
+    expect(shown("w", { e: { clip: "e" } })).toBe("e");
+  });
+
+  it("names what is near when it does not know a name", () => {
+    expect(() => walk({ e: { clip: "e" } }).play("wolk")).toThrow(/no action or clip "wolk"\. Near it: "walk", "walk1"/);
+    expect(() => createPlayer(atlasOf({})).play("x")).toThrow(/none at all/);
+    expect(() => walk({}).play("constructor")).toThrow(/no action or clip "constructor"/);
+    expect(() => walk({}).play("walk")).toThrow(/has no clip to play/);
+  });
+});
+
+describe("the package", () => {
+  it("is under 3 KB minified and compressed", () => {
+    const built = buildSync({
+      entryPoints: [new URL("./index.ts", import.meta.url).pathname],
+      bundle: true,
+      minify: true,
+      format: "esm",
+      write: false,
+    });
+    expect(gzipSync(built.outputFiles[0]?.contents ?? "").length).toBeLessThan(3072);
+  });
+});

@@ -1,0 +1,121 @@
+/** What the specs share: opening the studio as a person would, sheets to work on, and looking into what was delivered. */
+import { readFileSync } from "node:fs";
+import { readZip } from "@caravan/core/codec";
+import { clearPixels, type Pixels } from "@caravan/core/raster";
+import { type Download, expect, type Page } from "@playwright/test";
+import { pngCodec } from "../packages/cli/src/png";
+
+export const png = pngCodec();
+
+export interface UploadedFile {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+}
+
+/** A sheet of little figures, each in its own colours and leaning its own way; those in `empty` are left out. */
+export function figureSheet(columns: number, rows: number, cell = { w: 32, h: 40 }, empty: readonly number[] = []): Pixels {
+  const sheet = clearPixels(columns * cell.w, rows * cell.h);
+  for (let number = 0; number < columns * rows; number++) {
+    if (empty.includes(number)) continue;
+    const left = (number % columns) * cell.w;
+    const top = Math.floor(number / columns) * cell.h;
+    for (let y = 4; y < cell.h - 1; y++)
+      for (let x = 6; x < cell.w - 6; x++) {
+        const lean = Math.round(Math.sin(number + y / 9) * 2);
+        if (x < 9 + lean || x > cell.w - 10 + lean) continue;
+        sheet.bytes.set([40 + number * 13, (y * 6) % 256, (x * 8) % 256, y === 4 ? 120 : 255], ((top + y) * sheet.width + left + x) * 4);
+      }
+  }
+  return sheet;
+}
+
+export function pngFile(name: string, pixels: Pixels): UploadedFile {
+  return { name, bytes: png.encode(pixels) };
+}
+
+/** Opens the studio in an empty browser; the demo is there when this returns. */
+export async function openStudio(page: Page): Promise<void> {
+  await page.goto("/");
+  await expect(page).toHaveTitle(/The Tamarisk Road/);
+  await expect(page.getByTestId("sheet")).toBeVisible();
+}
+
+/** Starts an empty project. */
+export async function startProject(page: Page): Promise<void> {
+  await page.getByRole("button", { name: "All projects" }).click();
+  await page.getByRole("button", { name: "New project" }).click();
+  await expect(page).toHaveTitle(/^New project/);
+}
+
+/** Drops files onto the page, as from a file window. */
+export async function dropFiles(page: Page, files: readonly UploadedFile[]): Promise<void> {
+  const contents = files.map(({ name, bytes }) => ({ name, base64: Buffer.from(bytes).toString("base64") }));
+  const transfer = await page.evaluateHandle((list) => {
+    const data = new DataTransfer();
+    for (const { name, base64 } of list) {
+      const bytes = Uint8Array.from(atob(base64), (each) => each.charCodeAt(0));
+      data.items.add(new File([bytes], name, { type: name.endsWith(".png") ? "image/png" : "" }));
+    }
+    return data;
+  }, contents);
+  await page.dispatchEvent("body", "dragover", { dataTransfer: transfer });
+  await page.dispatchEvent("body", "drop", { dataTransfer: transfer });
+}
+
+/** Goes to a stop by its place on the road. */
+export async function goTo(page: Page, stop: "Sources" | "Frames" | "Clips" | "Ship"): Promise<void> {
+  await page.getByRole("navigation", { name: "Stops" }).getByRole("button", { name: stop }).click();
+}
+
+export async function typeNumber(page: Page, label: string, value: number | string): Promise<void> {
+  const field = page.getByRole("textbox", { name: label, exact: true });
+  await field.fill(String(value));
+  await field.press("Enter");
+}
+
+/** The files of a ZIP that the page gave for download, by path. */
+export async function filesOf(download: Download): Promise<Map<string, Uint8Array>> {
+  const bytes = new Uint8Array(readFileSync(await download.path()));
+  return new Map(readZip(bytes, download.suggestedFilename()).map((file) => [file.path, file.bytes]));
+}
+
+export interface DeliveredAtlas {
+  pages: { image: string; width: number; height: number }[];
+  frames: Record<
+    string,
+    {
+      page: number;
+      rect: { x: number; y: number; w: number; h: number };
+      turned: boolean;
+      inset: { x: number; y: number };
+      size: { w: number; h: number };
+      origin: { x: number; y: number };
+    }
+  >;
+  clips: Record<string, { steps: { frame: string; ms: number }[]; playback: string }>;
+}
+
+/** The atlas file and the pages of a delivery, decoded. */
+export function atlasOf(files: ReadonlyMap<string, Uint8Array>): { atlas: DeliveredAtlas; pages: Pixels[] } {
+  const [, bytes] = [...files].find(([path]) => path.endsWith(".atlas.json")) as [string, Uint8Array];
+  const atlas: DeliveredAtlas = JSON.parse(new TextDecoder().decode(bytes));
+  return { atlas, pages: atlas.pages.map(({ image }) => png.decode(files.get(image) as Uint8Array, image)) };
+}
+
+/** A frame as a reader rebuilds it: a small one of the tests' own, for upright frames. */
+export function frameFrom(atlas: DeliveredAtlas, pages: readonly Pixels[], name: string): Pixels {
+  const { page, rect, turned, inset, size } = atlas.frames[name] as DeliveredAtlas["frames"][string];
+  if (turned) throw new Error("Nothing is turned here.");
+  const from = pages[page] as Pixels;
+  const frame = clearPixels(size.w, size.h);
+  for (let y = 0; y < rect.h; y++) {
+    const start = ((rect.y + y) * from.width + rect.x) * 4;
+    frame.bytes.set(from.bytes.subarray(start, start + rect.w * 4), ((inset.y + y) * size.w + inset.x) * 4);
+  }
+  return frame;
+}
+
+/** Waits until the last change is in storage. */
+export async function saved(page: Page): Promise<void> {
+  await expect(page.getByTestId("saved")).toHaveText(/saved in this browser/);
+}

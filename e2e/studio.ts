@@ -2,7 +2,7 @@
 import { readFileSync } from "node:fs";
 import { readZip } from "@caravan/core/codec";
 import { clearPixels, type Pixels } from "@caravan/core/raster";
-import { type Download, expect, type Page } from "@playwright/test";
+import { type Download, expect, type Locator, type Page } from "@playwright/test";
 import { pngCodec } from "../packages/cli/src/png";
 
 export const png = pngCodec();
@@ -65,6 +65,19 @@ export async function dropFiles(page: Page, files: readonly UploadedFile[]): Pro
 /** Goes to a stop by its place on the road. */
 export async function goTo(page: Page, stop: "Sources" | "Frames" | "Clips" | "Ship"): Promise<void> {
   await page.getByRole("navigation", { name: "Stops" }).getByRole("button", { name: stop }).click();
+}
+
+/** Drops a sheet, waits until it is shown, and cuts it by counts. */
+export async function dropAndCut(page: Page, name: string, sheet: Pixels, columns: number, rows: number): Promise<void> {
+  await dropFiles(page, [pngFile(name, sheet)]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await typeNumber(page, "Columns", columns);
+  await typeNumber(page, "Rows", rows);
+}
+
+/** What is wrong, told in place; the framework's own silent announcer does not count. */
+export function problemOn(page: Page): Locator {
+  return page.getByRole("alert").filter({ hasText: /./ });
 }
 
 export async function typeNumber(page: Page, label: string, value: number | string): Promise<void> {

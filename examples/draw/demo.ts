@@ -35,8 +35,8 @@ export function demoSheets(): DemoSheet[] {
   const walk = FACINGS.flatMap((facing) => each(WALK_FRAMES, (k) => drawPorter(facing, walking(k / WALK_FRAMES))));
   const idle = FACINGS.flatMap((facing) => each(IDLE_FRAMES, (k) => drawPorter(facing, idling(k / IDLE_FRAMES))));
   return [
-    { name: "porter-walk", pixels: sheetOf(walk, WALK_FRAMES), cell: PORTER_SIZE, ground: PORTER_GROUND },
-    { name: "porter-idle", pixels: sheetOf(idle, IDLE_FRAMES), cell: PORTER_SIZE, ground: PORTER_GROUND },
+    { name: "porter-walk", pixels: sheetOf(walk, WALK_FRAMES), cell: PORTER_SIZE, ground: PORTER_GROUND + 1 },
+    { name: "porter-idle", pixels: sheetOf(idle, IDLE_FRAMES), cell: PORTER_SIZE, ground: PORTER_GROUND + 1 },
     {
       name: "campfire",
       pixels: sheetOf(

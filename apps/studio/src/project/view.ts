@@ -98,7 +98,7 @@ export function togglePicks(refs: readonly FrameRef[]): void {
       const gone = new Set(refs);
       return { picked: picked.filter((ref) => !gone.has(ref)) };
     }
-    return { picked: [...picked, ...refs.filter((ref) => !has.has(ref))] };
+    return { picked: [...picked, ...refs.filter((ref) => !has.has(ref))], ...(refs[0] ? { cursor: refs[0] } : {}) };
   });
 }
 

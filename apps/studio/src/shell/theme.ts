@@ -20,7 +20,8 @@ export function useTheme(): { theme: Theme; toggle: () => void } {
   }, []);
 
   useEffect(() => {
-    document.documentElement.style.colorScheme = chosen === null ? "" : chosen === "dusk" ? "dark" : "light";
+    if (chosen === null) delete document.documentElement.dataset.theme;
+    else document.documentElement.dataset.theme = chosen;
   }, [chosen]);
 
   const toggle = () => {

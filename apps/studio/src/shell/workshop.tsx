@@ -65,26 +65,28 @@ function Floor() {
   const layout = useDefaultLayout({ id: "caravan-floor", panelIds: ["list", "surface", "dock"], storage: localStorage });
   return (
     <>
-      <Group orientation="horizontal" className="min-h-0 grow" {...layout}>
-        <Panel id="list" defaultSize="204px" minSize="150px" maxSize="360px" groupResizeBehavior="preserve-pixel-size">
-          <aside aria-label={`${STOP_PARTS[stop].title}: list`} className="h-full overflow-y-auto p-2.5">
-            <List />
-          </aside>
-        </Panel>
-        <Handle label="Width of the list" />
-        <Panel id="surface" minSize="45%">
-          <main className="flex h-full min-w-0 flex-col gap-2.5 p-3.5">
-            <Surface />
-          </main>
-        </Panel>
-        <Handle label="Width of the player" />
-        <Panel id="dock" defaultSize="304px" minSize="270px" maxSize="480px" groupResizeBehavior="preserve-pixel-size">
-          <aside aria-label="Player and details" className="h-full overflow-y-auto">
-            <PlayerDock playing={playing} />
-            <Details />
-          </aside>
-        </Panel>
-      </Group>
+      <main className="min-h-0 grow">
+        <Group orientation="horizontal" className="h-full" {...layout}>
+          <Panel id="list" defaultSize="204px" minSize="150px" maxSize="360px" groupResizeBehavior="preserve-pixel-size">
+            <section aria-label={`${STOP_PARTS[stop].title}: list`} className="h-full overflow-y-auto p-2.5">
+              <List />
+            </section>
+          </Panel>
+          <Handle label="Width of the list" />
+          <Panel id="surface" minSize="45%">
+            <section aria-label={STOP_PARTS[stop].title} className="flex h-full min-w-0 flex-col gap-2.5 p-3.5">
+              <Surface />
+            </section>
+          </Panel>
+          <Handle label="Width of the player" />
+          <Panel id="dock" defaultSize="304px" minSize="270px" maxSize="480px" groupResizeBehavior="preserve-pixel-size">
+            <section aria-label="Player and details" className="h-full overflow-y-auto">
+              <PlayerDock playing={playing} />
+              <Details />
+            </section>
+          </Panel>
+        </Group>
+      </main>
       <footer className="flex h-6.5 shrink-0 items-center justify-between gap-4 border-t border-line px-3.5 text-small text-muted">
         <p className="truncate">{help}</p>
         <p className="shrink-0">Everything here can be undone</p>

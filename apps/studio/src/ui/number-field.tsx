@@ -104,7 +104,9 @@ export function NumberField({
         }}
         onKeyDown={(event) => {
           if (event.key === "Enter") {
-            finish();
+            // Enter takes the number as it stands too: it may be what someone wants.
+            if (typed === null) take(value);
+            else finish();
             event.currentTarget.select();
           } else if (event.key === "Escape") {
             setTyped(null);

@@ -29,14 +29,17 @@ export async function run<Name extends JobName>(
 ): Promise<Jobs[Name]["answer"]> {
   const { signal, onProgress } = options;
   const hand = await takeHand();
-  let ended = false;
+  // Until the job begins there is nothing to stop, and the hand goes back as it is.
+  let ended = true;
   try {
     if (signal?.aborted) throw cancelled();
+    ended = false;
     const aborted = new Promise<never>((_, reject) => {
       signal?.addEventListener("abort", () => reject(cancelled()), { once: true });
       hand.worker.onerror = (event) => reject(new Error(`A worker failed to start: ${event.message}`));
     });
-    const progress = onProgress && Comlink.proxy(onProgress);
+    // Progress travels on a channel of its own and may arrive after the answer; then it is no news any more.
+    const progress = onProgress && Comlink.proxy((done: number) => !ended && onProgress(done));
     const call = hand.runner.run(name, ask as never, progress as never);
     const outcome = await Promise.race([call, aborted]);
     ended = true;

@@ -86,14 +86,17 @@ function smallestFree(
   const widest = items.reduce((w, item) => Math.max(w, options.turn ? Math.min(item.w, item.h) : item.w), 0);
   const tries = triesFor(items.length, options.effort);
   const widths = widthsToTry(Math.sqrt(area), widest, most, Math.ceil(tries / orders.length));
+  const pad = options.paddingPx;
   let best: Page | null = null;
   let done = 0;
   for (const w of widths)
     for (const order of orders) {
-      const layout = fillBin({ w, h: most }, items, order, "lowest", options.turn);
+      // Only a layout that ends above what is best so far is worth finishing.
+      const h = best ? Math.min(most, Math.floor(((best.size.w + pad) * (best.size.h + pad)) / w) + pad) : most;
+      const layout = fillBin({ w, h }, items, order, "lowest", options.turn, true);
       onProgress(++done / (widths.length * orders.length));
       if (layout.placed < items.length) continue;
-      const size = { w: layout.usedW - options.paddingPx, h: layout.usedH - options.paddingPx };
+      const size = { w: layout.usedW - pad, h: layout.usedH - pad };
       if (!best || isBetter(size, best.size)) best = { layout, size };
     }
   return best;
@@ -123,7 +126,7 @@ function smallestPowerOfTwo(
     onProgress(k / possible.length);
     for (const rule of RULES)
       for (const order of orders) {
-        const layout = fillBin({ w: size.w + pad, h: size.h + pad }, items, order, rule, options.turn);
+        const layout = fillBin({ w: size.w + pad, h: size.h + pad }, items, order, rule, options.turn, true);
         if (layout.placed === items.length) return { layout, size };
       }
   }
@@ -171,8 +174,8 @@ function sortings(items: readonly Size[]): number[][] {
 
 /** Layouts to try: as many as a second or so allows, counted in items so that it is the same everywhere. */
 function triesFor(count: number, effort: PageOptions["effort"]): number {
-  const most = effort === "high" ? 480 : 120;
-  const work = effort === "high" ? 240_000 : 36_000;
+  const most = effort === "high" ? 800 : 200;
+  const work = effort === "high" ? 500_000 : 80_000;
   return Math.max(6, Math.min(most, Math.floor(work / count)));
 }
 

@@ -2,7 +2,7 @@
 import type { Clip, Micros } from "@caravan/core/model";
 
 /** Room for a step's number and time. */
-const LEAST_STEP = 26; // px
+const LEAST_STEP = 28; // px
 const MOST_WIDTH = 400_000; // px: beyond this browsers lose places to rounding
 
 /**

@@ -1,15 +1,17 @@
 "use client";
 
 import type { Grid } from "@caravan/core/cut";
+import { cutSource } from "@caravan/core/edit";
 import { frameRef, type Source } from "@caravan/core/model";
 import { useMemo } from "react";
-import { useProject } from "../../project/open-project";
+import { edit, useProject } from "../../project/open-project";
+import { usePicture } from "../../project/pictures";
 import { chosenSource, clearPicks, go, pickedFrames, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { useKeys } from "../../ui/keys";
 import { GridFields } from "./grid-fields";
 import { dropOrRestore, makeClip } from "./make-clip";
-import { gridOfSource, outcomeInWords } from "./recipe";
+import { cutOf, gridOfSource, outcomeInWords } from "./recipe";
 import { SheetCanvas } from "./sheet-canvas";
 import { Tray } from "./tray";
 
@@ -75,9 +77,21 @@ export function Surface() {
 /** What the grid makes of the sheet, at once and in words. */
 function Outcome({ source, grid }: { source: Source; grid: Grid }) {
   const { text, good } = outcomeInWords(source, grid);
+  const picture = usePicture(source.sha256);
+  if (!source.cut)
+    return (
+      <div className="flex items-center gap-3">
+        <p role="status" data-testid="outcome" className="text-muted">
+          Not cut yet: type how many cells there are, or how large one is.
+        </p>
+        <Button disabled={!picture} onClick={() => picture && edit(cutSource, source.id, cutOf(source), picture.coverage)}>
+          Take it whole
+        </Button>
+      </div>
+    );
   return (
-    <p role="status" data-testid="outcome" className={source.cut ? (good ? "text-cactus" : "text-brick") : "text-muted"}>
-      {source.cut ? text : "Not cut yet: type how many columns and rows there are, or the size of a cell."}
+    <p role="status" data-testid="outcome" className={good ? "text-cactus" : "text-brick"}>
+      {text}
     </p>
   );
 }

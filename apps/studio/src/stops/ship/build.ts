@@ -24,6 +24,14 @@ export type Build =
 
 export const useBuild = create<{ readonly build: Build }>(() => ({ build: { kind: "none" } }));
 
+/** The build as far as it is of the project as it is now: an older one proves nothing any more. */
+export function useCurrentBuild(): Build {
+  const project = useProject((each) => each);
+  return useBuild(({ build }) => (build.kind === "built" && build.of !== project ? NOTHING_YET : build));
+}
+
+const NOTHING_YET: Build = { kind: "none" };
+
 /** A pause in editing before a build begins. */
 const PAUSE = 250; // ms
 

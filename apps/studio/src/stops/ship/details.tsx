@@ -5,11 +5,11 @@ import { useProject } from "../../project/open-project";
 import { chooseClip, chosenClip, useView } from "../../project/view";
 import { Detail } from "../../ui/detail";
 import { sizeInWords } from "../../ui/files";
-import { useBuild } from "./build";
+import { useCurrentBuild } from "./build";
 
 /** The delivered files, and the clip to watch meanwhile. */
 export function Details() {
-  const build = useBuild((state) => state.build);
+  const build = useCurrentBuild();
   const project = useProject((each) => each);
   const clip = useView((view) => chosenClip(project, view));
   return (

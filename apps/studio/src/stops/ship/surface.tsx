@@ -8,7 +8,7 @@ import { sizeInWords } from "../../ui/files";
 import { useKeys } from "../../ui/keys";
 import { ProgressLine } from "../../ui/progress-line";
 import { TextField } from "../../ui/text-field";
-import { type Build, useBuild, useBuilding } from "./build";
+import { type Build, useBuilding, useCurrentBuild } from "./build";
 import { deliverAsZip } from "./deliver-zip";
 import { Pages } from "./pages";
 import { Settings } from "./settings";
@@ -17,9 +17,8 @@ import { Settings } from "./settings";
 export function Surface() {
   const delivery = useProject((project) => project.deliveries[0] as Delivery);
   const again = useBuilding();
-  const build = useBuild((state) => state.build);
-  const project = useProject((each) => each);
-  const ready = build.kind === "built" && build.of === project;
+  const build = useCurrentBuild();
+  const ready = build.kind === "built";
   const deliver = () => {
     if (ready) void deliverAsZip(delivery.name, build.delivered);
   };

@@ -1,0 +1,118 @@
+/**
+ * Speed and size, told as figures and as ratios against a baseline of the same run, since machines differ and are noisy.
+ * `npm run bench` prints them; docs/figures.md keeps a run of one day.
+ */
+import { deflateSync, inflateSync } from "node:zlib";
+import { timelineOf } from "@caravan/core/clip";
+import { cutByGrid, gridOf } from "@caravan/core/cut";
+import { addClip, addSources, applyChanges, cutSource, differenceBetween, dropFrames, setStepDurations } from "@caravan/core/edit";
+import { type ClipName, type Cut, emptyProject, keptRefs, type Project, projectToFile, type SourceId } from "@caravan/core/model";
+import { packPages } from "@caravan/core/pack";
+import { coverageOf } from "@caravan/core/raster";
+import { pngCodec } from "../packages/cli/src/png";
+import { type Figure, median, print } from "./figures";
+import { frameSizes, sheet } from "./subjects";
+
+const NONE = { x: 0, y: 0 };
+
+function pictures(): Figure[] {
+  const side = 4096;
+  const pixels = sheet(side, 64);
+  const png = pngCodec();
+  const file = png.encode(pixels);
+  const touch = () => pixels.bytes.slice();
+  const copy = { name: "copying its pixels", ms: median(touch) };
+  const coverage = coverageOf(pixels);
+  const cut: Cut = { by: "count", columns: 64, rows: 64, margin: NONE, gap: NONE, keepEmpty: false };
+  const grid = gridOf({ w: side, h: side }, cut, "sheet");
+  // Lower bounds that any decoder of such a file pays: unpacking as many bytes as its pixels have.
+  const packed = deflateSync(pixels.bytes, { level: 1 });
+  const unpack = { name: "unpacking as many bytes with zlib", ms: median(() => inflateSync(packed), 3) };
+  return [
+    { name: "grid cut of 4096×4096 into 4096 cells, empties found", ms: median(() => cutByGrid(coverage, grid, false)), against: copy },
+    { name: "coverage of 4096×4096 (once per picture)", ms: median(() => coverageOf(pixels), 5), against: copy },
+    {
+      name: "PNG in, 4096×4096",
+      ms: median(() => png.decode(file, "sheet"), 3),
+      against: copy,
+      note: `file of ${(file.length / 1e6).toFixed(1)} MB`,
+    },
+    { name: "PNG out, 4096×4096, indexed", ms: median(() => png.encode(pixels), 3), against: copy },
+    { name: unpack.name, ms: unpack.ms, against: copy },
+  ];
+}
+
+function packing(): Figure[] {
+  const options = { paddingPx: 0, maxPx: 4096, turn: false, powerOfTwo: false, effort: "normal" } as const;
+  const figure = (count: number, effort: "normal" | "high"): Figure => {
+    const items = frameSizes(count);
+    const packed = packPages(items, { ...options, effort });
+    if (packed.kind !== "placed") throw new Error("All of these fit.");
+    const area = items.reduce((sum, { w, h }) => sum + w * h, 0);
+    const pages = packed.pages.reduce((sum, { w, h }) => sum + w * h, 0);
+    const sorting = { name: "sorting them by height", ms: median(() => items.toSorted((a, b) => b.h - a.h)) };
+    const ms = median(() => packPages(items, { ...options, effort }), 3);
+    return {
+      name: `packing ${count} frames, effort ${effort}`,
+      ms,
+      against: sorting,
+      note: `${((100 * area) / pages).toFixed(1)} % filled (the area bound is 100 %)`,
+    };
+  };
+  return [figure(500, "normal"), figure(500, "high"), figure(2000, "normal"), figure(2000, "high")];
+}
+
+/** A document of 10,000 frames and 50 clips. */
+function largeProject(): Project {
+  const pixels = { width: 3200, height: 3200, bytes: new Uint8Array(3200 * 3200 * 4).fill(255) };
+  const coverage = coverageOf(pixels);
+  const cut: Cut = { by: "count", columns: 100, rows: 100, margin: NONE, gap: NONE, keepEmpty: false };
+  let project = addSources(emptyProject("large"), [{ fileName: "large.png", sha256: "0".repeat(64), width: 3200, height: 3200 }]);
+  project = cutSource(project, "s1" as SourceId, cut, coverage);
+  const refs = keptRefs(project.sources[0] as Project["sources"][number]);
+  for (let k = 0; k < 50; k++) project = addClip(project, refs.slice(k * 40, k * 40 + 40), `clip-${k}`);
+  return project;
+}
+
+function document(): Figure[] {
+  const project = largeProject();
+  const clone = { name: "structuredClone of the document", ms: median(() => structuredClone(project), 5) };
+  const refs = keptRefs(project.sources[0] as Project["sources"][number]);
+  const timed = setStepDurations(project, "clip-7" as ClipName, [3], 50_000);
+  const dropped = dropFrames(project, refs.slice(5000, 5002));
+  const long = addClip(project, refs.slice(0, 2000), "long").clips.at(-1) as Project["clips"][number];
+  const timeline = timelineOf(long);
+  return [
+    {
+      name: "one step's time set, of 10,000 frames",
+      ms: median(() => setStepDurations(project, "clip-7" as ClipName, [3], 50_000)),
+      against: clone,
+    },
+    {
+      name: "its undo entry, both ways",
+      ms: median(() => [differenceBetween(project, timed), differenceBetween(timed, project)]),
+      against: clone,
+    },
+    { name: "two of 10,000 frames dropped", ms: median(() => dropFrames(project, refs.slice(5000, 5002))), against: clone },
+    {
+      name: "its undo entry made and applied",
+      ms: median(() => applyChanges(dropped, differenceBetween(dropped, project))),
+      against: clone,
+    },
+    { name: "the document as its file's JSON", ms: median(() => JSON.stringify(projectToFile(project)), 5), against: clone },
+    {
+      name: "600 frames of a display from a clip of 2,000 steps",
+      ms: median(() => Array.from({ length: 600 }, (_, k) => timeline.shownAt(k * 16_667))),
+      against: clone,
+    },
+  ];
+}
+
+for (const [title, measure] of [
+  ["Pictures (baseline: copying 64 MB of pixels)", pictures],
+  ["Packing (baseline: sorting the items)", packing],
+  ["The document at 10,000 frames (baseline: structuredClone)", document],
+] as const) {
+  console.log(`\n${title}`);
+  print(measure());
+}

@@ -1,0 +1,71 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, type Page, test } from "@playwright/test";
+import { dropFiles, goTo, openStudio, startProject } from "./studio";
+
+async function expectNothingFound(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(" | ")}`)).toEqual([]);
+}
+
+for (const scheme of ["light", "dark"] as const)
+  test.describe(`in ${scheme === "light" ? "day" : "dusk"}`, () => {
+    test.use({ colorScheme: scheme });
+
+    test("every stop of the demo passes", async ({ page }) => {
+      await openStudio(page);
+      for (const stop of ["Sources", "Frames", "Clips", "Ship"] as const) {
+        await goTo(page, stop);
+        if (stop === "Frames") await page.getByRole("button", { name: "Pick row 1" }).click();
+        if (stop === "Clips") await page.getByRole("button", { name: /^Step 1:/ }).click();
+        if (stop === "Ship") await expect(page.getByTestId("proof")).toBeVisible();
+        await expectNothingFound(page);
+      }
+    });
+
+    test("empty stops, dialogs and errors pass", async ({ page }) => {
+      await openStudio(page);
+      await page.keyboard.press("?");
+      await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+      await expectNothingFound(page);
+      await page.keyboard.press("Escape");
+      await page.keyboard.press("p");
+      await expect(page.getByRole("dialog", { name: "Projects" })).toBeVisible();
+      await expectNothingFound(page);
+      await page.keyboard.press("Escape");
+      await startProject(page);
+      await dropFiles(page, [{ name: "words.png", bytes: new TextEncoder().encode("words") }]);
+      for (const stop of ["Sources", "Frames", "Clips", "Ship"] as const) {
+        await goTo(page, stop);
+        await expectNothingFound(page);
+      }
+    });
+  });
+
+test("the keys panel lists what works at each stop, and the keys do it", async ({ page }) => {
+  await openStudio(page);
+  for (const [key, group] of [
+    ["1", "Sources"],
+    ["2", "The sheet"],
+    ["3", "The clip"],
+    ["4", "Ship"],
+  ] as const) {
+    await page.keyboard.press(key);
+    await page.keyboard.press("?");
+    await expect(page.getByRole("dialog").getByRole("heading", { name: group, exact: true })).toBeVisible();
+    await page.keyboard.press("Escape");
+  }
+});
+
+test("day and dusk follow the system until one is chosen, and the choice is remembered", async ({ page }) => {
+  const paper = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  await page.emulateMedia({ colorScheme: "light" });
+  await openStudio(page);
+  await expect.poll(paper).toBe("rgb(247, 242, 232)");
+  await page.emulateMedia({ colorScheme: "dark" });
+  await expect.poll(paper).toBe("rgb(29, 27, 36)");
+  await page.getByRole("button", { name: "Go to day" }).click();
+  await expect.poll(paper).toBe("rgb(247, 242, 232)");
+  await page.reload();
+  await expect(page.getByTestId("sheet")).toBeVisible();
+  await expect.poll(paper).toBe("rgb(247, 242, 232)");
+});

@@ -1,0 +1,128 @@
+import { type BrowserContext, expect, type Page, test } from "@playwright/test";
+import { dropAndCut, dropFiles, figureSheet, filesOf, goTo, openStudio, pngFile, saved, typeNumber } from "./studio";
+
+/** A project with a cut sheet and a clip "walk" of its first row. */
+async function makeWalk(page: Page): Promise<void> {
+  await openStudio(page);
+  await dropAndCut(page, "hero.png", figureSheet(4, 3), 4, 3);
+  await page.getByRole("button", { name: "Pick row 0" }).click();
+  await page.keyboard.press("c");
+  await page.keyboard.type("walk");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "walk" })).toBeVisible();
+}
+
+const clipNames = (page: Page) => page.getByRole("list", { name: "Clips" }).getByRole("button");
+const undoName = (page: Page) => page.getByRole("button", { name: /^Undo/ });
+
+test("after a reload the project, the place and the undo by name are still there", async ({ page }) => {
+  await makeWalk(page);
+  await typeNumber(page, "Frames per second", 5);
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole("textbox", { name: "Frames per second" })).toHaveValue("5");
+  await expect(undoName(page)).toHaveAccessibleName("Undo: walk at 5 fps");
+  await page.getByRole("region", { name: "Ribbons" }).focus();
+  await page.keyboard.press("Control+z");
+  await expect(page.getByRole("textbox", { name: "Frames per second" })).toHaveValue("10");
+  await expect(undoName(page)).toHaveAccessibleName("Undo: rename hero to walk");
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await expect(page.getByText("No clips yet")).toBeVisible();
+  for (let k = 0; k < 3; k++) await page.keyboard.press("Control+Shift+z");
+  await expect(page.getByRole("textbox", { name: "Frames per second" })).toHaveValue("5");
+  await expect(page.getByRole("textbox", { name: "Clip name" })).toHaveValue("walk");
+});
+
+test("two hundred edits can be undone one by one, also after a reload", async ({ page }) => {
+  await makeWalk(page);
+  await page.getByRole("region", { name: "Ribbons" }).focus();
+  for (let k = 0; k < 200; k++) await page.keyboard.press(k % 2 === 0 ? "o" : "l");
+  await saved(page);
+  await page.reload();
+  await expect(clipNames(page)).toHaveCount(1);
+  await page.getByRole("region", { name: "Ribbons" }).focus();
+  for (let k = 0; k < 200; k++) await page.keyboard.press("Control+z");
+  await expect(undoName(page)).toHaveAccessibleName("Undo: rename hero to walk");
+});
+
+test("a tab that is killed loses at most the last second", async ({ context, page }) => {
+  await makeWalk(page);
+  await page.waitForTimeout(1000);
+  await crash(context, page);
+  const next = await context.newPage();
+  await next.goto("/");
+  await expect(clipNames(next)).toHaveText([/walk/]);
+});
+
+/** Ends the tab's process without any warning to the page. */
+async function crash(context: BrowserContext, page: Page): Promise<void> {
+  const session = await context.newCDPSession(page);
+  void session.send("Page.crash").catch(() => {});
+  await page.waitForEvent("crash");
+}
+
+test("a second tab looks on, sees what is done, and can take over", async ({ context, page }) => {
+  await makeWalk(page);
+  await saved(page);
+  const second = await context.newPage();
+  await second.goto(page.url());
+  await expect(second.getByText("open in another tab. Here you can look")).toBeVisible();
+  // It cannot change anything, and says so.
+  await second.getByRole("button", { name: "Duplicate", exact: true }).click();
+  await expect(second.getByText("It is open in another tab, so it cannot be changed here.")).toBeVisible();
+  await expect(clipNames(second)).toHaveCount(1);
+  // It sees what the first does.
+  await page.getByRole("button", { name: "Duplicate", exact: true }).click();
+  await expect(clipNames(second)).toHaveCount(2);
+  // A change of the last moment is not lost when the second takes over.
+  await page.getByRole("button", { name: "Duplicate", exact: true }).click();
+  await second.getByRole("button", { name: "Work here instead" }).click();
+  await expect(clipNames(second)).toHaveCount(3);
+  await expect(page.getByText("open in another tab. Here you can look")).toBeVisible();
+  await second.getByRole("button", { name: "Duplicate", exact: true }).click();
+  await expect(clipNames(page)).toHaveCount(4);
+});
+
+test("when the browser has no more room the work can be saved to a file", async ({ page }) => {
+  await page.addInitScript(() => {
+    const put = IDBObjectStore.prototype.put;
+    const room = { full: false };
+    Object.assign(globalThis, { room });
+    IDBObjectStore.prototype.put = function (this: IDBObjectStore, ...args: Parameters<typeof put>) {
+      if (room.full) throw new DOMException("No room.", "QuotaExceededError");
+      return put.apply(this, args);
+    } as typeof put;
+  });
+  await makeWalk(page);
+  await saved(page);
+  await page.evaluate(() => Object.assign((globalThis as unknown as { room: object }).room, { full: true }));
+  await typeNumber(page, "Frames per second", 12);
+  await expect(page.getByText("This browser has no more room for the project.")).toBeVisible();
+  await dropFiles(page, [pngFile("late.png", figureSheet(2, 1))]);
+  await expect(page.getByRole("list", { name: "Sheets" }).getByRole("button")).toHaveText([/hero/, /late/]);
+  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Save to a file" }).click()]);
+  const files = await filesOf(download);
+  const document = JSON.parse(new TextDecoder().decode(files.get("caravan.json")));
+  expect([...files.keys()]).toEqual(["caravan.json", "art/hero.png", "art/late.png"]);
+  expect(document.clips[0].steps[0].ms).toBe(83.333);
+  // With room again, it is saved by itself on the next try.
+  await page.evaluate(() => Object.assign((globalThis as unknown as { room: object }).room, { full: false }));
+  await page.getByRole("button", { name: "Try again" }).click();
+  await saved(page);
+});
+
+test("changing the grid and back keeps clips, names and dropped frames", async ({ page }) => {
+  await makeWalk(page);
+  await goTo(page, "Frames");
+  await typeNumber(page, "Columns", 2);
+  await goTo(page, "Clips");
+  await expect(page.getByRole("button", { name: /Step \d: missing frame/ })).toHaveCount(2);
+  await goTo(page, "Ship");
+  await expect(page.getByRole("list", { name: "Findings" })).toContainText("2 steps (2, 3) show frames that are dropped or no longer cut");
+  await expect(page.getByRole("button", { name: "Deliver as ZIP" })).toBeDisabled();
+  await goTo(page, "Frames");
+  await typeNumber(page, "Columns", 4);
+  await goTo(page, "Clips");
+  await expect(page.getByRole("button", { name: /Step \d: hero/ })).toHaveCount(4);
+});

@@ -1,0 +1,115 @@
+import { clearPixels } from "@caravan/core/raster";
+import { expect, test } from "@playwright/test";
+import { dropAndCut, dropFiles, figureSheet, goTo, openStudio, pngFile, problemOn, startProject, typeNumber } from "./studio";
+
+test("several pictures come in at once, with their facts", async ({ page }) => {
+  await openStudio(page);
+  await startProject(page);
+  await dropFiles(page, [
+    pngFile("hero.png", figureSheet(4, 3)),
+    pngFile("camp/fire.png", figureSheet(2, 1)),
+    pngFile("hero.png", figureSheet(1, 1)),
+  ]);
+  const pictures = page.getByRole("list", { name: "Pictures" }).getByRole("button");
+  await expect(pictures).toHaveCount(3);
+  await expect(pictures.nth(0)).toContainText("hero");
+  await expect(pictures.nth(0)).toContainText("128 × 120 px");
+  await expect(pictures.nth(0)).toContainText("not cut");
+  await expect(pictures.nth(2)).toContainText("hero-2");
+  await expect(page.getByRole("button", { name: "Undo: add 3 pictures" })).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect(page.getByText("Drop your sprite sheets here")).toBeVisible();
+});
+
+test("an opaque ground is noticed", async ({ page }) => {
+  await openStudio(page);
+  await startProject(page);
+  const white = { width: 32, height: 32, bytes: new Uint8Array(4096).fill(255) };
+  await dropFiles(page, [pngFile("white.png", white), pngFile("fine.png", figureSheet(1, 1))]);
+  await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button").first()).toContainText("opaque ground");
+  await expect(page.getByText("Every pixel of it is opaque")).toBeVisible();
+});
+
+test("files that cannot be read are named with the reason, the good ones go in, and nothing else changes", async ({ page }) => {
+  await openStudio(page);
+  await startProject(page);
+  const good = pngFile("good.png", figureSheet(2, 2));
+  await dropFiles(page, [
+    { name: "empty.png", bytes: new Uint8Array(0) },
+    { name: "cut-off.png", bytes: good.bytes.subarray(0, 70) },
+    { name: "words.png", bytes: new TextEncoder().encode("These are only words.") },
+    { name: "photo.png", bytes: Uint8Array.of(0xff, 0xd8, 0xff, 0xe0, 0, 0, 0, 0, 0, 0) },
+    good,
+  ]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await goTo(page, "Sources");
+  const failed = page.getByRole("alert", { name: "Files that did not come in" });
+  await expect(failed).toContainText("4 files did not come in");
+  await expect(failed).toContainText("empty.png: The file is empty (0 bytes).");
+  await expect(failed).toContainText("cut-off.png: The PNG file is cut off");
+  await expect(failed).toContainText("words.png: This is not a PNG picture");
+  await expect(failed).toContainText("photo.png: This is a JPEG picture, not a PNG. Save it as PNG first.");
+  await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button")).toHaveCount(1);
+  // Trying again fails again with the same reasons: they do not vanish.
+  await failed.getByRole("button", { name: "Try again" }).click();
+  await expect(failed).toContainText("4 files did not come in");
+  await failed.getByRole("button", { name: "Dismiss" }).click();
+  await expect(failed).toBeHidden();
+});
+
+test("a picture of one pixel is a sheet like any other", async ({ page }) => {
+  await openStudio(page);
+  await startProject(page);
+  const dot = clearPixels(1, 1);
+  dot.bytes.set([9, 8, 7, 255]);
+  await dropFiles(page, [pngFile("dot.png", dot)]);
+  await page.getByRole("button", { name: "Take it whole" }).click();
+  await expect(page.getByTestId("outcome")).toHaveText("1 frame, none empty, nothing left over");
+});
+
+test("a grid that does not fit says what would, in place, and the old one stays", async ({ page }) => {
+  await openStudio(page);
+  await startProject(page);
+  await dropAndCut(page, "hero.png", figureSheet(4, 3), 4, 3);
+  await typeNumber(page, "Cell width", 200);
+  await expect(problemOn(page)).toHaveText("hero: A 200 × 40 px cell exceeds the 128 × 120 px of this sheet. Use 128 × 40 or less.");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("textbox", { name: "Cell width" })).toHaveValue("32");
+  await typeNumber(page, "Margin left", 128);
+  await expect(problemOn(page)).toContainText("A margin of 128, 0 px leaves nothing");
+  await page.keyboard.press("Escape");
+  await typeNumber(page, "Rows", 200);
+  await expect(problemOn(page)).toContainText("200 cells do not fit");
+  await page.keyboard.press("Escape");
+  await typeNumber(page, "Columns", "many");
+  await expect(problemOn(page)).toHaveText("Type a number.");
+  await page.keyboard.press("Escape");
+  // Counts that do not divide leave pixels over, and that is told.
+  await typeNumber(page, "Columns", 3);
+  await expect(page.getByTestId("outcome")).toHaveText("9 frames, none empty, left over: 2 px at right");
+  await expect(page.getByRole("textbox", { name: "Cell width" })).toHaveValue("42");
+});
+
+test("the row under the pointer plays while the grid is being changed", async ({ page }) => {
+  await openStudio(page);
+  await startProject(page);
+  await dropAndCut(page, "hero.png", figureSheet(4, 3, { w: 32, h: 40 }, [11]), 4, 3);
+  await expect(page.getByTestId("outcome")).toHaveText("11 frames, 1 empty left out, nothing left over");
+  const sheet = (await page.getByTestId("sheet").boundingBox()) as { x: number; y: number; width: number; height: number };
+  await page.mouse.move(sheet.x + sheet.width / 2, sheet.y + sheet.height - 60);
+  await expect(page.getByText("row 2 of hero")).toBeVisible();
+  await expect(page.getByTestId("reading")).toContainText("of 3");
+  await page.getByRole("textbox", { name: "Columns" }).focus();
+  await page.keyboard.press("ArrowUp");
+  await page.mouse.move(sheet.x + sheet.width / 2 + 5, sheet.y + sheet.height - 60);
+  await expect(page.getByTestId("reading")).toContainText(/of [45]/);
+  await expect(page.getByRole("textbox", { name: "Columns" })).toHaveValue("5");
+});
+
+test("art dropped onto the untouched demo begins a project of its own", async ({ page }) => {
+  await openStudio(page);
+  await dropFiles(page, [pngFile("hero.png", figureSheet(2, 2))]);
+  await expect(page).toHaveTitle(/^hero/);
+  await page.getByRole("button", { name: "Back to the demo" }).click();
+  await expect(page).toHaveTitle(/^The Tamarisk Road/);
+});

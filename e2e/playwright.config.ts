@@ -8,6 +8,7 @@ const reports = process.env.CARAVAN_REPORTS;
 /** Drives the built studio in Debian's Chromium, as a person would. */
 export default defineConfig({
   testDir: ".",
+  testIgnore: process.env.SCREENSHOTS ? [] : ["screenshots.spec.ts"],
   outputDir: join(root, ".test/browser"),
   timeout: 60_000,
   expect: { timeout: 10_000 },

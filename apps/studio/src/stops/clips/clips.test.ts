@@ -1,0 +1,63 @@
+import { addClip, setStepDurations } from "@caravan/core/edit";
+import { type ClipName, clipNamed, type FrameRef } from "@caravan/core/model";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { porterProject } from "../../../../../packages/core/src/edit/project.fixture";
+import { chosenSteps, clickedSteps, extendedSteps } from "./chosen-steps";
+import { secondsInWords } from "./pace-words";
+import { edgesOf, ribbonScale, rulerMarks, startOfStep } from "./ribbon-scale";
+
+const refs = [0, 1, 2, 3].map((column) => `s1/c${column}r0` as FrameRef);
+const project = setStepDurations(addClip(porterProject(), refs, "walk"), "walk" as ClipName, [1], 300_000);
+const walk = clipNamed(project, "walk");
+
+describe("choosing steps", () => {
+  it("by click: one, a run with Shift, in and out with Ctrl", () => {
+    expect(clickedSteps([], 2, false, false)).toEqual([2]);
+    expect(clickedSteps([1], 3, true, false)).toEqual([1, 2, 3]);
+    expect(clickedSteps([3], 1, true, false)).toEqual([1, 2, 3]);
+    expect(clickedSteps([1, 3], 2, false, true)).toEqual([1, 2, 3]);
+    expect(clickedSteps([1, 3], 3, false, true)).toEqual([1]);
+  });
+
+  it("by arrow keys: from the near end, never beyond the ends", () => {
+    expect(extendedSteps(4, [], 1, false)).toEqual([0]);
+    expect(extendedSteps(4, [], -1, false)).toEqual([3]);
+    expect(extendedSteps(4, [3], 1, false)).toEqual([3]);
+    expect(extendedSteps(4, [1, 2], 1, true)).toEqual([1, 2, 3]);
+    expect(extendedSteps(0, [], 1, false)).toEqual([]);
+    expect(chosenSteps(walk, [9, 2, 0])).toEqual([0, 2]);
+  });
+});
+
+describe("the ribbon", () => {
+  it("lays steps out end to end, as wide as they are long", () => {
+    expect(edgesOf(walk)).toEqual([0, 100_000, 400_000, 500_000, 600_000]);
+    expect(startOfStep(walk, 2)).toBe(400_000);
+    expect(ribbonScale(walk, 600) * 600_000).toBeCloseTo(600);
+  });
+
+  it("is never so tight that a step has no room", () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1000, max: 900_000 }), { minLength: 1, maxLength: 60 }),
+        fc.integer({ min: 120, max: 2000 }),
+        (durations, width) => {
+          const clip = { ...walk, steps: durations.map((duration) => ({ frame: refs[0] as FrameRef, duration })) };
+          const scale = ribbonScale(clip, width);
+          const total = durations.reduce((sum, each) => sum + each, 0);
+          if (total * scale < 399_999) expect(Math.min(...durations) * scale).toBeGreaterThanOrEqual(27.99);
+          expect(total * scale).toBeLessThanOrEqual(400_001);
+        },
+      ),
+    ));
+
+  it("has marks at round times that do not crowd", () => {
+    const marks = rulerMarks(800_000, 0.0007);
+    expect(marks).toEqual([0, 100_000, 200_000, 300_000, 400_000, 500_000, 600_000, 700_000, 800_000]);
+    expect(rulerMarks(3_600_000_000, 400_000 / 3_600_000_000).length).toBeLessThanOrEqual(2000);
+  });
+
+  it("says lengths with the decimals they need", () =>
+    expect([800_000, 42_000, 1_234_567].map(secondsInWords)).toEqual(["0.80 s", "0.042 s", "1.235 s"]));
+});

@@ -1,0 +1,39 @@
+import { join } from "node:path";
+import { expect, test } from "@playwright/test";
+import { goTo, openStudio } from "./studio";
+
+/** Refreshes docs/screenshots from the demo: `npm run screenshots`. Not part of the tests. */
+const to = (name: string) => join(import.meta.dirname, "../docs/screenshots", `${name}.png`);
+
+for (const [scheme, suffix] of [
+  ["light", "day"],
+  ["dark", "dusk"],
+] as const)
+  test(`the views in ${suffix}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: scheme });
+    await openStudio(page);
+    await goTo(page, "Sources");
+    await expect(page.getByText("41 colours").first()).toBeVisible();
+    await page.screenshot({ path: to(`sources-${suffix}`) });
+
+    await goTo(page, "Frames");
+    await page.getByRole("button", { name: "Pick row 2" }).click();
+    await page.mouse.move(470, 420);
+    await page.waitForTimeout(400);
+    await page.screenshot({ path: to(`frames-${suffix}`) });
+
+    await page.keyboard.press("Escape");
+    await goTo(page, "Clips");
+    await page.getByRole("button", { name: /^Step 2:/ }).click();
+    await page.getByRole("button", { name: /^Step 4:/ }).click({ modifiers: ["Shift"] });
+    await page.getByRole("textbox", { name: "Milliseconds of the chosen steps" }).fill("140");
+    await page.keyboard.press("Enter");
+    await page.mouse.move(600, 560);
+    await page.waitForTimeout(600);
+    await page.screenshot({ path: to(`clips-${suffix}`) });
+
+    await goTo(page, "Ship");
+    await expect(page.getByTestId("proof")).toBeVisible();
+    await page.waitForTimeout(300);
+    await page.screenshot({ path: to(`ship-${suffix}`) });
+  });

@@ -1,0 +1,56 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { bundleFiles } from "@caravan/core/bundle";
+import { findingsOf } from "@caravan/core/check";
+import { coverageOf, crop, drawnPart, looksSame } from "@caravan/core/raster";
+import { describe, expect, it } from "vitest";
+import { SCHEMAS } from "../scripts/schemas";
+import { demoProject, demoSheets } from "./draw/demo";
+
+const root = join(import.meta.dirname, "..");
+
+describe("The Tamarisk Road", () => {
+  const bundle = demoProject();
+
+  it("is drawn to the very bytes that are committed", () => {
+    for (const { path, bytes } of bundleFiles(bundle))
+      expect(new Uint8Array(readFileSync(join(root, "examples/tamarisk-road", path))), path).toEqual(bytes);
+  });
+
+  it("has no error among its findings", () =>
+    expect(findingsOf(bundle.project).filter(({ severity }) => severity === "error")).toEqual([]));
+
+  it("holds nothing half-transparent, draws something in every cell, and no two neighbours alike", () => {
+    for (const { name, pixels, cell } of demoSheets()) {
+      for (let k = 3; k < pixels.bytes.length; k += 4)
+        if (pixels.bytes[k] !== 0 && pixels.bytes[k] !== 255) throw new Error(`${name} is soft.`);
+      const coverage = coverageOf(pixels);
+      const columns = pixels.width / cell.w;
+      for (let k = 0; k < columns * (pixels.height / cell.h); k++) {
+        const rect = { x: (k % columns) * cell.w, y: Math.floor(k / columns) * cell.h, ...cell };
+        expect(drawnPart(coverage, rect), `${name} ${k}`).not.toBeNull();
+        if (k % columns > 0)
+          expect(looksSame(crop(pixels, rect), crop(pixels, { ...rect, x: rect.x - cell.w })), `${name} ${k}`).toBe(false);
+      }
+    }
+  });
+
+  it("keeps the porter's feet within two pixels of one line while he stands", () => {
+    const idle = demoSheets().find(({ name }) => name === "porter-idle") as ReturnType<typeof demoSheets>[number];
+    const coverage = coverageOf(idle.pixels);
+    for (let row = 0; row < 8; row++) {
+      const bottoms = [0, 1, 2, 3].map((column) => {
+        const part = drawnPart(coverage, { x: column * 40, y: row * 48, w: 40, h: 48 });
+        return part ? part.y + part.h - row * 48 : 0;
+      });
+      expect(Math.max(...bottoms) - Math.min(...bottoms), `row ${row}`).toBe(0);
+      expect(Math.abs((bottoms[0] as number) - idle.ground), `row ${row}`).toBeLessThanOrEqual(2);
+    }
+  });
+});
+
+describe("the published schemas", () => {
+  for (const [name, schema] of Object.entries(SCHEMAS))
+    it(`${name} says what the code checks (npm run schemas writes it)`, () =>
+      expect(readFileSync(join(root, "docs/formats", name), "utf8")).toBe(schema));
+});

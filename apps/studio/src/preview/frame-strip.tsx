@@ -28,7 +28,7 @@ export function FrameStrip({ source }: { source: Source }) {
   const numbers = new Map(picked.map((ref, k) => [ref, k + 1]));
   const cursorIndex = frames.findIndex((frame) => frameRef(source, frame) === cursor);
   useEffect(() => {
-    if (cursorIndex >= 0) list.scrollToIndex(cursorIndex);
+    if (cursorIndex >= 0) list.scrollToIndex(cursorIndex, { align: "center" });
   }, [cursorIndex, list]);
   return (
     <div

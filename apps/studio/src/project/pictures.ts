@@ -13,9 +13,17 @@ export interface Picture {
   readonly width: number;
   readonly height: number;
   readonly bitmap: ImageBitmap;
+  /** A large picture reduced, for looking at it whole: reducing it anew at each drawing would hold up the screen. */
+  readonly overview: Overview | null;
   readonly coverage: Coverage;
   readonly facts: PictureFacts;
   readonly bytes: number;
+}
+
+export interface Overview {
+  readonly bitmap: ImageBitmap;
+  /** How many times smaller it is. */
+  readonly reduction: number;
 }
 
 type Entry =
@@ -86,7 +94,18 @@ export async function pictureBlob(sha256: string): Promise<Blob | undefined> {
 
 async function keepReady({ sha256, width, height, coverage, facts }: ReadPicture, blob: Blob): Promise<void> {
   const bitmap = await createImageBitmap(blob, { colorSpaceConversion: "none" });
-  setEntry(sha256, { state: "ready", picture: { sha256, width, height, bitmap, coverage, facts, bytes: blob.size } });
+  const overview = await overviewOf(blob, width, height);
+  setEntry(sha256, { state: "ready", picture: { sha256, width, height, bitmap, overview, coverage, facts, bytes: blob.size } });
+}
+
+/** Longest side of a picture that is drawn reduced without an overview, and of the overview itself. */
+const OVERVIEW_SIDE = 1024; // px
+
+async function overviewOf(blob: Blob, width: number, height: number): Promise<Overview | null> {
+  const reduction = 2 ** Math.ceil(Math.log2(Math.max(width, height) / OVERVIEW_SIDE));
+  if (reduction < 2) return null;
+  const size = { resizeWidth: Math.max(1, Math.round(width / reduction)), resizeHeight: Math.max(1, Math.round(height / reduction)) };
+  return { bitmap: await createImageBitmap(blob, { ...size, resizeQuality: "medium", colorSpaceConversion: "none" }), reduction };
 }
 
 function setEntry(sha256: string, entry: Entry): void {

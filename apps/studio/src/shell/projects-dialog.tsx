@@ -14,6 +14,7 @@ import {
   startProject,
 } from "../project/projects";
 import type { StoredProject } from "../project/storage";
+import { deleteForGood } from "../project/sweep";
 import { Button } from "../ui/button";
 import { chooseFiles } from "../ui/files";
 import { say } from "../ui/notices";
@@ -56,12 +57,18 @@ export function ProjectsDialog({ open, onClose }: { open: boolean; onClose: () =
       </ul>
       {removed.length > 0 && (
         <>
-          <h3 className="mt-5 mb-1 font-bold">Removed</h3>
+          <h3 className="mt-5 font-bold">Removed</h3>
+          <p className="mb-1 text-small text-muted">Kept for 30 days, then deleted with the pictures that no other project uses.</p>
           <ul aria-label="Removed projects" className="divide-y divide-line border-y border-line">
             {removed.map((row) => (
               <li key={row.id} className="flex items-center justify-between gap-3 py-1">
                 <span className="text-muted">{row.name}</span>
-                <Button onClick={() => void restoreProject(row.id)}>Bring back</Button>
+                <span className="flex gap-1">
+                  <Button onClick={() => void restoreProject(row.id)}>Bring back</Button>
+                  <Button look="quiet" onClick={() => void deleteForGood(row.id)}>
+                    Delete for good
+                  </Button>
+                </span>
               </li>
             ))}
           </ul>

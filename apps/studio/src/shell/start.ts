@@ -3,6 +3,7 @@
 import { useOpenProject } from "../project/open-project";
 import { importBundle, openProject, projectForStart, startProject } from "../project/projects";
 import type { StoredPlace } from "../project/storage";
+import { sweepOld } from "../project/sweep";
 import { START, STOPS, type Stop, useView } from "../project/view";
 
 let started: Promise<void> | null = null;
@@ -14,6 +15,7 @@ export function start(): Promise<void> {
 }
 
 async function openFirst(): Promise<void> {
+  void sweepOld();
   const asked = new URLSearchParams(location.search).get("project");
   const id = await projectForStart(asked);
   if (id === null) await openDemo();

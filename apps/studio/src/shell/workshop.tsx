@@ -12,12 +12,13 @@ import { Button } from "../ui/button";
 import { chooseFiles } from "../ui/files";
 import { useKeyListener, useKeys } from "../ui/keys";
 import { NoticeList } from "../ui/notice-list";
+import { ArrivalLine } from "./arrival-line";
 import { Banners } from "./banners";
 import { redoNow, saveAsFile, takeInAndGo, undoNow } from "./commands";
 import { KeysPanel } from "./keys-panel";
 import { ProjectsDialog } from "./projects-dialog";
 import { Road } from "./road";
-import { start } from "./start";
+import { openDemo, start } from "./start";
 import { STOP_PARTS } from "./stops";
 
 /** The whole screen: the road on top, list, surface and player below it, a word of help at the foot. */
@@ -30,19 +31,20 @@ export function Workshop() {
     ...STOPS.map((stop, k) => ({ keys: String(k + 1), label: `Go to ${STOP_PARTS[stop].title}`, run: () => go(stop) })),
     { keys: "Mod+z", label: "Undo", run: undoNow },
     { keys: "Mod+Shift+z Mod+y", label: "Redo", run: redoNow },
-    { keys: "Mod+s", label: "Save the project to a file", run: () => void saveAsFile() },
+    { keys: "Mod+s", label: "Save the project to a file", run: () => void saveAsFile(), whileTyping: true },
     { keys: "Mod+o", label: "Add pictures or open a file", run: () => void chooseFiles("image/png,.png,.caravan", true).then(takeInAndGo) },
     { keys: "p", label: "All projects", run: () => setDialog("projects") },
     { keys: "?", label: "This list", run: () => setDialog("keys") },
   ]);
   const dropping = useFileDrop();
 
-  if (opening.problem) return <Stuck problem={opening.problem} />;
+  if (opening.problem) return <Stuck problem={opening.problem} onDemo={opening.demo} />;
   if (!open) return <p className="p-8 text-muted">Opening …</p>;
   return (
     <div className="flex h-full flex-col">
       <Road onKeys={() => setDialog("keys")} onProjects={() => setDialog("projects")} />
       <Banners />
+      <ArrivalLine />
       <Floor />
       <NoticeList />
       <KeysPanel open={dialog === "keys"} onClose={() => setDialog(null)} />
@@ -100,7 +102,7 @@ function Handle({ label }: { label: string }) {
 }
 
 /** Opens the project once, saves by itself, listens to other tabs, and keeps the place and the address up to date. */
-function useOpening(): { problem: string | null } {
+function useOpening(): { problem: string | null; demo: () => void } {
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => {
     const stopSaving = startAutosave();
@@ -124,17 +126,24 @@ function useOpening(): { problem: string | null } {
   useEffect(() => {
     document.title = id === null ? "Caravan" : `${name} – Caravan`;
   }, [id, name]);
-  return { problem };
+  const demo = () => {
+    setProblem(null);
+    openDemo().catch((error) => setProblem(error instanceof Error ? error.message : String(error)));
+  };
+  return { problem, demo };
 }
 
-function Stuck({ problem }: { problem: string }) {
+function Stuck({ problem, onDemo }: { problem: string; onDemo: () => void }) {
   return (
     <main className="mx-auto max-w-xl p-10">
       <h1 className="mb-2 text-title font-bold">The project could not be opened</h1>
       <p className="mb-4">{problem}</p>
-      <Button look="now" onClick={() => location.assign("/")}>
-        Try again
-      </Button>
+      <div className="flex gap-2">
+        <Button look="now" onClick={() => location.assign("/")}>
+          Try again
+        </Button>
+        <Button onClick={onDemo}>Open the demo instead</Button>
+      </div>
     </main>
   );
 }

@@ -12,6 +12,8 @@ export interface Binding {
   readonly keys: string;
   readonly label: string;
   readonly run: (event: KeyboardEvent) => void;
+  /** Whether it works while something is being typed, too. */
+  readonly whileTyping?: boolean;
 }
 
 export interface KeyGroup {
@@ -29,13 +31,13 @@ export function useKeyGroups(): readonly KeyGroup[] {
 export function useKeys(title: string, bindings: readonly Binding[]): void {
   const latest = useRef(bindings);
   latest.current = bindings;
-  const described = bindings.map(({ keys, label }) => `${keys}\t${label}`).join("\n");
+  const described = bindings.map(({ keys, label, whileTyping }) => `${keys}\t${label}\t${whileTyping ? "typing" : ""}`).join("\n");
   useEffect(() => {
     const group: KeyGroup = {
       title,
       bindings: described.split("\n").map((line, k) => {
-        const [keys, label] = line.split("\t") as [string, string];
-        return { keys, label, run: (event) => latest.current[k]?.run(event) };
+        const [keys, label, typing] = line.split("\t") as [string, string, string];
+        return { keys, label, whileTyping: typing !== "", run: (event) => latest.current[k]?.run(event) };
       }),
     };
     useGroups.setState(({ groups }) => ({ groups: [...groups, group] }));
@@ -47,12 +49,13 @@ export function useKeys(title: string, bindings: readonly Binding[]): void {
 export function useKeyListener(): void {
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || isTyping(event.target) || isInOverlay(event.target)) return;
+      if (event.defaultPrevented || isInOverlay(event.target)) return;
+      const typing = isTyping(event.target);
       if ((event.key === " " || event.key === "Enter") && isControl(event.target)) return;
       const pressed = chordOf(event);
       for (const { bindings } of useGroups.getState().groups.toReversed())
         for (const binding of bindings)
-          if (binding.keys.split(" ").includes(pressed)) {
+          if (binding.keys.split(" ").includes(pressed) && (!typing || binding.whileTyping)) {
             event.preventDefault();
             binding.run(event);
             return;
@@ -84,8 +87,12 @@ function isInOverlay(target: EventTarget | null): boolean {
   return target instanceof Element && target.closest('[role="dialog"], [role="menu"]') !== null;
 }
 
+/** Whether Space or Enter belong to what has the focus. Things that only choose, marked so, leave them to the player. */
 function isControl(target: EventTarget | null): boolean {
-  return target instanceof Element && target.closest('button, a, [role="radio"], [role="checkbox"], [role="slider"]') !== null;
+  return (
+    target instanceof Element &&
+    target.closest('button:not([data-chooses]), a, [role="radio"], [role="checkbox"], [role="slider"]') !== null
+  );
 }
 
 const SIGNS: Record<string, string> = {

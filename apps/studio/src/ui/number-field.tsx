@@ -53,29 +53,26 @@ export function NumberField({
   const problemId = useId();
   const shown = typed ?? written(value, decimals);
 
-  const take = (number: number): void => {
+  const take = (number: number): boolean => {
     const answer = onChange(number) ?? null;
     setProblem(answer);
-    if (answer === null) setTyped(null);
-    else setTyped(written(number, decimals));
+    setTyped(answer === null ? null : written(number, decimals));
+    return answer === null;
   };
 
-  const finish = (): void => {
-    if (typed === null) return;
+  const refuse = (reason: string): false => {
+    setProblem(reason);
+    return false;
+  };
+
+  /** Takes what was typed; false if it does not fit. */
+  const finish = (): boolean => {
+    if (typed === null) return true;
     const number = Number(typed.trim().replace(",", "."));
-    if (typed.trim() === "" || !Number.isFinite(number)) {
-      setProblem("Type a number.");
-      return;
-    }
-    if (decimals === 0 && !Number.isInteger(number)) {
-      setProblem("Type a whole number.");
-      return;
-    }
-    if (number < least || number > most) {
-      setProblem(`Type a number from ${least} to ${most}.`);
-      return;
-    }
-    take(number);
+    if (typed.trim() === "" || !Number.isFinite(number)) return refuse("Type a number.");
+    if (decimals === 0 && !Number.isInteger(number)) return refuse("Type a whole number.");
+    if (number < least || number > most) return refuse(`Type a number from ${least} to ${most}.`);
+    return take(number);
   };
 
   return (
@@ -96,8 +93,9 @@ export function NumberField({
           setProblem(null);
         }}
         onBlur={() => {
-          if (problem === null) finish();
-          else {
+          if (problem === null) {
+            finish();
+          } else {
             setTyped(null);
             setProblem(null);
           }
@@ -105,9 +103,8 @@ export function NumberField({
         onKeyDown={(event) => {
           if (event.key === "Enter") {
             // Enter takes the number as it stands too: it may be what someone wants.
-            if (typed === null) take(value);
-            else finish();
-            event.currentTarget.select();
+            const fits = typed === null ? take(value) : finish();
+            if (fits) event.currentTarget.blur();
           } else if (event.key === "Escape") {
             setTyped(null);
             setProblem(null);

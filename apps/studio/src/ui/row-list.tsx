@@ -35,6 +35,7 @@ export function RowList({
         <li key={row.id}>
           <button
             type="button"
+            data-chooses
             data-row={row.id}
             aria-current={row.id === chosen ? "true" : undefined}
             tabIndex={row.id === chosen || (chosen === null && index === 0) ? 0 : -1}

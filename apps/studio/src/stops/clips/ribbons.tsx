@@ -50,7 +50,7 @@ export function Ribbons({ clip }: { clip: Clip }) {
           <ThinRibbon key={each.name} clip={each} scale={scale} />
         ))}
         <div className="relative my-1 w-max">
-          <Ruler end={total} scale={scale} />
+          <Ruler end={total} scale={scale} from={room.scrolled - 400} until={room.scrolled + room.width + 400} />
           <div className="flex items-center">
             <RibbonName clip={clip} chosen />
             <TallRibbon clip={clip} scale={scale} from={room.scrolled - 400} until={room.scrolled + room.width + 400} />
@@ -128,10 +128,12 @@ function ThinRibbon({ clip, scale }: { clip: Clip; scale: number }) {
   );
 }
 
-function Ruler({ end, scale }: { end: number; scale: number }) {
+/** Marks between `from` and `until` px; a long clip has thousands. */
+function Ruler({ end, scale, from, until }: { end: number; scale: number; from: number; until: number }) {
+  const marks = rulerMarks(end, scale).filter((at) => at * scale >= from && at * scale <= until);
   return (
     <div aria-hidden className="relative h-6" style={{ marginLeft: NAMES, width: end * scale + MARGIN }}>
-      {rulerMarks(end, scale).map((at) => (
+      {marks.map((at) => (
         <span
           key={at}
           className="number absolute bottom-0 border-l border-line-strong pl-1 text-small leading-4 text-muted"

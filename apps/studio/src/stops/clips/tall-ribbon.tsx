@@ -90,6 +90,7 @@ function StepCell({ id, clip, step, index, left, width, chosen, now }: StepProps
     >
       <button
         type="button"
+        data-chooses
         aria-pressed={chosen}
         aria-label={`Step ${index}: ${name}, ${ms} ms`}
         title={`${name}, ${ms} ms`}

@@ -1,4 +1,5 @@
 import type { Rect } from "@caravan/core/model";
+import type { Picture } from "../../project/pictures";
 import type { SheetScene } from "./sheet-scene";
 import type { SheetView } from "./sheet-view";
 
@@ -38,7 +39,7 @@ export function paintSheet(
   context: CanvasRenderingContext2D,
   scene: SheetScene,
   view: SheetView,
-  bitmap: ImageBitmap | null,
+  picture: Pick<Picture, "bitmap" | "overview"> | null,
   colours: SheetColours,
 ): void {
   const place = ({ x, y, w, h }: Rect): Rect => ({
@@ -48,9 +49,11 @@ export function paintSheet(
     h: h * view.zoom,
   });
   const sheet = place(scene.sheet);
-  if (bitmap) {
+  if (picture) {
+    const { bitmap, overview } = picture;
     context.imageSmoothingEnabled = view.zoom < 1;
-    context.drawImage(bitmap, sheet.x, sheet.y, sheet.w, sheet.h);
+    const reduced = overview && view.zoom * overview.reduction <= 1 ? overview.bitmap : bitmap;
+    context.drawImage(reduced, sheet.x, sheet.y, sheet.w, sheet.h);
   }
   for (const rect of scene.leftOver) hatch(context, place(rect), colours.trouble, 5);
   for (const rect of scene.empty) hatch(context, place(rect), colours.grid, 7);

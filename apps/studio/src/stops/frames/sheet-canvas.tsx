@@ -67,13 +67,7 @@ export function SheetCanvas({ source, grid }: { source: Source; grid: Grid }) {
       context.setTransform(density, 0, 0, density, 0, 0);
       const corner = pixelAt(view, 0, 0);
       const inSight = { ...corner, w: Math.ceil(room.w / view.zoom) + 1, h: Math.ceil(room.h / view.zoom) + 1 };
-      paintSheet(
-        context,
-        sheetScene({ source, grid, picked, cursor, hoverRow, inSight }),
-        view,
-        picture?.bitmap ?? null,
-        coloursFrom(element),
-      );
+      paintSheet(context, sheetScene({ source, grid, picked, cursor, hoverRow, inSight }), view, picture ?? null, coloursFrom(element));
     };
     const request = requestAnimationFrame(paint);
     return () => cancelAnimationFrame(request);
@@ -209,6 +203,7 @@ function RowHandles({ source, grid, view, height }: { source: Source; grid: Grid
         key={row}
         type="button"
         tabIndex={-1}
+        data-chooses
         title={`Pick row ${row} (${refs.length} frames)`}
         aria-label={`Pick row ${row}`}
         onClick={() => togglePicks(refs)}

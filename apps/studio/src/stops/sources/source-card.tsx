@@ -13,6 +13,7 @@ export function SourceCard({ source, chosen }: { source: Source; chosen: boolean
     <li>
       <button
         type="button"
+        data-chooses
         aria-pressed={chosen}
         onClick={() => chooseSource(source.id)}
         onDoubleClick={() => go("frames")}
@@ -58,7 +59,7 @@ function WholePicture({ sha256, width, height }: { sha256: string; width: number
     // Only a reduced picture is smoothed: a thumbnail that leaves out every other pixel shows nothing of it.
     context.imageSmoothingEnabled = scale < 1;
     context.imageSmoothingQuality = "high";
-    context.drawImage(picture.bitmap, 0, 0, w * density, h * density);
+    context.drawImage(picture.overview?.bitmap ?? picture.bitmap, 0, 0, w * density, h * density);
   }, [picture, w, h, scale]);
   return <canvas ref={canvas} aria-hidden style={{ width: w, height: h }} />;
 }

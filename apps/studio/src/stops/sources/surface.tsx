@@ -1,13 +1,12 @@
 "use client";
 
 import { Plus } from "lucide-react";
-import { takeIn, useArrival, useFailedFiles } from "../../project/arrive";
+import { takeIn, useFailedFiles } from "../../project/arrive";
 import { useProject } from "../../project/open-project";
 import { chooseSource, chosenSource, go, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { chooseFiles } from "../../ui/files";
 import { useKeys } from "../../ui/keys";
-import { ProgressLine } from "../../ui/progress-line";
 import { SourceCard } from "./source-card";
 
 /** The wall of pictures that came in. */
@@ -40,7 +39,6 @@ export function Surface() {
           <Plus size={15} /> Add pictures
         </Button>
       </header>
-      <ArrivalLine />
       <FailedFiles />
       {sources.length === 0 ? (
         <Empty />
@@ -55,18 +53,6 @@ export function Surface() {
         </ul>
       )}
     </>
-  );
-}
-
-function ArrivalLine() {
-  const arrival = useArrival((state) => state.arrival);
-  if (!arrival) return null;
-  return (
-    <ProgressLine
-      label={`Reading ${arrival.done} of ${arrival.total} pictures`}
-      done={arrival.done / arrival.total}
-      onStop={arrival.cancel}
-    />
   );
 }
 

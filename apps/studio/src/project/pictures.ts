@@ -1,30 +1,13 @@
 /**
  * Pictures of the open project by hash: the file's bytes from storage, and what screens draw from, decoded once and shared.
  */
-import type { Coverage, PictureFacts } from "@caravan/core/raster";
 import { create } from "zustand";
 import { run } from "../workers/client";
 import type { ReadPicture } from "../workers/jobs";
 import { storage } from "./storage";
 
-/** What a screen needs of a picture. The bitmap is for looking at only; exact pixels stay in the workers. */
-export interface Picture {
-  readonly sha256: string;
-  readonly width: number;
-  readonly height: number;
-  readonly bitmap: ImageBitmap;
-  /** A large picture reduced, for looking at it whole: reducing it anew at each drawing would hold up the screen. */
-  readonly overview: Overview | null;
-  readonly coverage: Coverage;
-  readonly facts: PictureFacts;
-  readonly bytes: number;
-}
-
-export interface Overview {
-  readonly bitmap: ImageBitmap;
-  /** How many times smaller it is. */
-  readonly reduction: number;
-}
+/** What a screen needs of a picture. */
+export type Picture = ReadPicture & { readonly bytes: number };
 
 type Entry =
   | { readonly state: "loading" }
@@ -63,7 +46,7 @@ async function load(sha256: string): Promise<void> {
     const blob = await pictureBlob(sha256);
     if (!blob) throw new Error("It is not in this browser's storage any more.");
     const read = await run("readPicture", { name: "picture", blob });
-    await keepReady(read, blob);
+    keepReady(read, blob);
   } catch (error) {
     setEntry(sha256, { state: "failed", reason: error instanceof Error ? error.message : String(error) });
   }
@@ -71,7 +54,7 @@ async function load(sha256: string): Promise<void> {
 
 /** Takes in a picture that a worker has read: stores its bytes, makes it ready to draw. Returns whether storage took it. */
 export async function keepPicture(read: ReadPicture, blob: Blob): Promise<boolean> {
-  if (!pictureNow(read.sha256)) await keepReady(read, blob);
+  if (!pictureNow(read.sha256)) keepReady(read, blob);
   return storePicture(read.sha256, blob);
 }
 
@@ -92,20 +75,8 @@ export async function pictureBlob(sha256: string): Promise<Blob | undefined> {
   return unsaved.get(sha256) ?? (await storage.pictures.get(sha256))?.blob;
 }
 
-async function keepReady({ sha256, width, height, coverage, facts }: ReadPicture, blob: Blob): Promise<void> {
-  const bitmap = await createImageBitmap(blob, { colorSpaceConversion: "none" });
-  const overview = await overviewOf(blob, width, height);
-  setEntry(sha256, { state: "ready", picture: { sha256, width, height, bitmap, overview, coverage, facts, bytes: blob.size } });
-}
-
-/** Longest side of a picture that is drawn reduced without an overview, and of the overview itself. */
-const OVERVIEW_SIDE = 1024; // px
-
-async function overviewOf(blob: Blob, width: number, height: number): Promise<Overview | null> {
-  const reduction = 2 ** Math.ceil(Math.log2(Math.max(width, height) / OVERVIEW_SIDE));
-  if (reduction < 2) return null;
-  const size = { resizeWidth: Math.max(1, Math.round(width / reduction)), resizeHeight: Math.max(1, Math.round(height / reduction)) };
-  return { bitmap: await createImageBitmap(blob, { ...size, resizeQuality: "medium", colorSpaceConversion: "none" }), reduction };
+function keepReady(read: ReadPicture, blob: Blob): void {
+  setEntry(read.sha256, { state: "ready", picture: { ...read, bytes: blob.size } });
 }
 
 function setEntry(sha256: string, entry: Entry): void {

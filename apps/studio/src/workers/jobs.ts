@@ -1,7 +1,7 @@
 /**
  * All that workers do. Both sides import this table; each job is a pure core function, tested without a worker.
  *
- * Pictures go over as Blobs, which are handed on without being copied; typed arrays in answers are given away.
+ * Pictures go over as Blobs, which are handed on without being copied; typed arrays and bitmaps in answers are given away.
  */
 import type { NamedFile } from "@caravan/core/codec";
 import type { DeliveredPage, Proof } from "@caravan/core/deliver";
@@ -14,6 +14,16 @@ export interface ReadPicture {
   readonly height: number;
   readonly coverage: Coverage;
   readonly facts: PictureFacts;
+  /** For looking at only; exact pixels stay in the workers. */
+  readonly bitmap: ImageBitmap;
+  /** A large picture reduced, for looking at it whole: reducing it anew at each drawing would hold up the screen. */
+  readonly overview: Overview | null;
+}
+
+export interface Overview {
+  readonly bitmap: ImageBitmap;
+  /** How many times smaller it is. */
+  readonly reduction: number;
 }
 
 export interface Delivered {

@@ -5,7 +5,7 @@ import { deliver } from "@caravan/core/deliver";
 import { CaravanError, type SourceId } from "@caravan/core/model";
 import { coverageOf, factsOf, type Pixels } from "@caravan/core/raster";
 import * as Comlink from "comlink";
-import type { JobName, JobRunner, Jobs, OnProgress, Outcome } from "./jobs";
+import type { JobName, JobRunner, Jobs, OnProgress, Outcome, Overview } from "./jobs";
 
 type Doers = { [Name in JobName]: (ask: Jobs[Name]["ask"], onProgress: OnProgress) => Promise<Jobs[Name]["answer"]> };
 
@@ -14,7 +14,11 @@ const doers: Doers = {
     const png = await pngCodec();
     const bytes = await bytesOf(blob);
     const pixels = png.decode(bytes, name);
-    return { sha256: sha256Hex(bytes), width: pixels.width, height: pixels.height, coverage: coverageOf(pixels), facts: factsOf(pixels) };
+    const { width, height } = pixels;
+    const known = { sha256: sha256Hex(bytes), width, height, coverage: coverageOf(pixels), facts: factsOf(pixels) };
+    // Made here and given away: on the screen's own thread even this would be felt with a large sheet.
+    const bitmap = await createImageBitmap(blob, { colorSpaceConversion: "none" });
+    return { ...known, bitmap, overview: await overviewOf(blob, width, height) };
   },
 
   async deliver({ project, delivery, pictures }, onProgress) {
@@ -52,7 +56,7 @@ const runner: JobRunner = {
     try {
       const answer = await doers[name](ask, onProgress);
       const outcome = { ok: true, answer } as const;
-      return Comlink.transfer(outcome, buffersIn(answer));
+      return Comlink.transfer(outcome, givenAway(answer));
     } catch (error) {
       return problemOf(error);
     }
@@ -82,10 +86,21 @@ function problemOf(error: unknown): Outcome<never> {
   return { ok: false, fault: error instanceof Error ? error.message : String(error) };
 }
 
-/** The buffers of all typed arrays in an answer, each once; those that view only a part of theirs are copied instead. */
-function buffersIn(answer: unknown, found = new Set<ArrayBuffer>()): ArrayBuffer[] {
-  if (ArrayBuffer.isView(answer)) {
+/** Longest side of a picture that is drawn reduced without an overview, and of the overview itself. */
+const OVERVIEW_SIDE = 1024; // px
+
+async function overviewOf(blob: Blob, width: number, height: number): Promise<Overview | null> {
+  const reduction = 2 ** Math.ceil(Math.log2(Math.max(width, height) / OVERVIEW_SIDE));
+  if (reduction < 2) return null;
+  const size = { resizeWidth: Math.max(1, Math.round(width / reduction)), resizeHeight: Math.max(1, Math.round(height / reduction)) };
+  return { bitmap: await createImageBitmap(blob, { ...size, resizeQuality: "medium", colorSpaceConversion: "none" }), reduction };
+}
+
+/** Bitmaps and the buffers of all typed arrays in an answer, each once; arrays that view only a part of theirs are copied. */
+function givenAway(answer: unknown, found = new Set<Transferable>()): Transferable[] {
+  if (answer instanceof ImageBitmap) found.add(answer);
+  else if (ArrayBuffer.isView(answer)) {
     if (answer.buffer instanceof ArrayBuffer && answer.byteLength === answer.buffer.byteLength) found.add(answer.buffer);
-  } else if (typeof answer === "object" && answer !== null) for (const part of Object.values(answer)) buffersIn(part, found);
+  } else if (typeof answer === "object" && answer !== null) for (const part of Object.values(answer)) givenAway(part, found);
   return [...found];
 }

@@ -35,6 +35,14 @@ describe("differenceBetween", () => {
     ]);
   });
 
+  it("tells a long list that changed throughout as one run", () => {
+    const before = Array.from({ length: 1000 }, (_, k) => ({ k }));
+    const after = before.map(({ k }) => ({ k: k + 1 }));
+    const changes = differenceBetween({ before }, { before: after });
+    expect(changes).toEqual([{ at: ["before"], splice: { from: 0, remove: 1000, insert: after } }]);
+    expect(applyChanges({ before }, changes)).toEqual({ before: after });
+  });
+
   it("survives being stored as JSON", () => {
     const before = { clips: [{ name: "walk", steps: [1, 2, 3] }], origin: { x: 1 } };
     const after = { clips: [{ name: "walk", steps: [1, 3] }] };

@@ -31,6 +31,8 @@ function compare(before: unknown, after: unknown, at: (string | number)[], chang
   } else changes.push({ at, set: after });
 }
 
+const MOST_BY_ITEM = 200;
+
 function compareLists(before: readonly unknown[], after: readonly unknown[], at: (string | number)[], changes: Change[]): void {
   let head = 0;
   const shorter = Math.min(before.length, after.length);
@@ -39,7 +41,9 @@ function compareLists(before: readonly unknown[], after: readonly unknown[], at:
   while (tail < shorter - head && Object.is(before[before.length - 1 - tail], after[after.length - 1 - tail])) tail++;
   const remove = before.length - head - tail;
   const insert = after.slice(head, after.length - tail);
-  if (remove === insert.length) for (let k = 0; k < remove; k++) compare(before[head + k], after[head + k], [...at, head + k], changes);
+  // Item by item is small for a few that changed; for a sheet cut anew, one run is quicker to make and to apply.
+  if (remove === insert.length && remove <= MOST_BY_ITEM)
+    for (let k = 0; k < remove; k++) compare(before[head + k], after[head + k], [...at, head + k], changes);
   else changes.push({ at, splice: { from: head, remove, insert } });
 }
 

@@ -1,5 +1,9 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import type { Rect } from "@caravan/core/model";
+import { coverageOf, crop, drawnPart } from "@caravan/core/raster";
 import { expect, type Page, test } from "@playwright/test";
-import { goTo, openStudio, problemOn, typeNumber } from "./studio";
+import { goTo, openStudio, png, problemOn, typeNumber } from "./studio";
 
 const steps = (page: Page) => page.getByRole("button", { name: /^Step \d+:/ });
 const framesShown = async (page: Page) =>
@@ -125,4 +129,34 @@ test("names stay unique, and an empty clip is told and can be mended at Ship", a
   await expect(page.getByRole("alert").filter({ hasText: "Not delivered" })).toContainText('clip "walk-e": It has no steps');
   await page.getByRole("button", { name: "Remove the clip" }).click();
   await expect(page.getByTestId("proof")).toContainText("136 frames in, 136 out");
+});
+
+test("the player draws the very pixels of the step, at a whole zoom", async ({ page }) => {
+  await page.getByRole("checkbox", { name: "Origin" }).click();
+  await steps(page).nth(3).click();
+  await page.getByRole("button", { name: "Pause" }).click();
+  await steps(page).nth(3).click();
+  await expect(page.getByTestId("stage")).toHaveAttribute("data-frame", "porter-walk/19");
+  await page.waitForTimeout(200);
+  const drawn = await page.getByTestId("stage").evaluate((stage: HTMLCanvasElement) => {
+    const context = stage.getContext("2d") as CanvasRenderingContext2D;
+    return { width: stage.width, height: stage.height, bytes: [...context.getImageData(0, 0, stage.width, stage.height).data] };
+  });
+  const stage = { ...drawn, bytes: Uint8Array.from(drawn.bytes) };
+  const walk = png.decode(readFileSync(join(import.meta.dirname, "../examples/tamarisk-road/art/porter-walk.png")), "walk");
+  const still = crop(walk, drawnPart(coverageOf(walk), { x: 3 * 40, y: 2 * 48, w: 40, h: 48 }) as Rect);
+  const shown = drawnPart(coverageOf(stage), { x: 0, y: 0, w: stage.width, h: stage.height }) as Rect;
+  const zoom = shown.w / still.width;
+  expect([zoom, shown.h / still.height]).toEqual([4, 4]);
+  const part = crop(stage, shown);
+  for (let y = 0; y < part.height; y++)
+    for (let x = 0; x < part.width; x++) {
+      const at = (y * part.width + x) * 4;
+      const from = (Math.floor(y / zoom) * still.width + Math.floor(x / zoom)) * 4;
+      // Clear pixels are clear black on a canvas, whatever colour lies under them in the file.
+      const same =
+        part.bytes[at + 3] === still.bytes[from + 3] &&
+        (part.bytes[at + 3] === 0 || [0, 1, 2].every((k) => part.bytes[at + k] === still.bytes[from + k]));
+      if (!same) throw new Error(`The pixel at ${x}, ${y} differs.`);
+    }
 });

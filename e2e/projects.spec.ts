@@ -61,3 +61,22 @@ test("a project saved to a file opens again, with everything in it, and a damage
   await expect(failed).toContainText("other.caravan: This is not a *.caravan file");
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button")).toHaveCount(1);
 });
+
+test("what was picked in one project is not picked in another", async ({ page }) => {
+  await openStudio(page);
+  await page.getByRole("button", { name: "Pick row 0" }).click();
+  await expect(page.getByTestId("picked")).toHaveText("8 picked, in picking order");
+  await startProject(page);
+  await dropAndCut(page, "hero.png", figureSheet(4, 3), 4, 3);
+  await expect(page.getByTestId("picked")).toHaveText("click picks");
+  // Back in the first project the place is as it was left.
+  await page.keyboard.press("3");
+  await openList(page);
+  await projects(page)
+    .filter({ has: page.getByRole("textbox", { name: "Name of The Tamarisk Road" }) })
+    .getByRole("button", { name: "Open" })
+    .click();
+  await expect(page).toHaveTitle(/^The Tamarisk Road/);
+  await expect(page.getByTestId("sheet")).toBeVisible();
+  await expect(page.getByTestId("picked")).toHaveText("click picks");
+});

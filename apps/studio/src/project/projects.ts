@@ -7,18 +7,20 @@ import { useOpenProject } from "./open-project";
 import { loadPictures, pictureBlob, storePicture } from "./pictures";
 import { entriesOf, readSetting, type StoredPlace, type StoredProject, storage, writeSetting } from "./storage";
 import { type Ownership, onTabMessage, takeOver, tryToOwn } from "./tabs";
+import { beginAt } from "./view";
 
 let ownership: Ownership | null = null;
 
 /** Opens a project by id. Throws if storage no longer has it or cannot read it. */
-export async function openProject(id: string): Promise<StoredPlace | null> {
+export async function openProject(id: string): Promise<void> {
   await saveNow();
   const { row, project, history } = await readStored(id);
   ownership?.release();
   ownership = await tryToOwn(id, lostOwnership(id));
+  // Picks and choices are of the project that was open; the same ids mean other frames in this one.
+  beginAt(project, row.place);
   show(row, project, history, ownership ? "owner" : "reader");
   await writeSetting("last", id);
-  return row.place ?? null;
 }
 
 /** Makes this tab the owner of the open project, whoever was before; what the other tab had written is read anew. */

@@ -39,6 +39,20 @@ export const START: View = {
 
 export const useView = create<View>(() => START);
 
+/** Puts the person where they were in a project, or for the first time where work on it begins. Nothing else is carried over. */
+export function beginAt(
+  project: Project,
+  place: { readonly stop: string; readonly source: string | null; readonly clip: string | null } | undefined,
+): void {
+  const stop = STOPS.find((each) => each === place?.stop) ?? (project.sources.length > 0 ? "frames" : "sources");
+  useView.setState({
+    ...START,
+    stop,
+    sourceId: (place?.source ?? null) as SourceId | null,
+    clipName: (place?.clip ?? null) as ClipName | null,
+  });
+}
+
 export function go(stop: Stop): void {
   useView.setState({ stop, hoverRow: null, ...(stop === "clips" ? {} : { naming: false }) });
 }

@@ -79,9 +79,11 @@ function useStopState(stop: Stop): { text: string; trouble: boolean } {
       case "clips":
         return calm(String(project.clips.length));
       case "ship": {
-        const stopping = findingsOf(project).filter((finding) => finding.severity === "error").length;
-        if (stopping === 0) return calm("ready");
-        return project.sources.length === 0 ? calm("nothing yet") : { text: `${stopping} to mend`, trouble: true };
+        const stopping = findingsOf(project).filter((finding) => finding.severity === "error");
+        if (stopping.length === 0) return calm("ready");
+        return stopping.every(({ code }) => code === "nothing-cut")
+          ? calm("nothing yet")
+          : { text: `${stopping.length} to mend`, trouble: true };
       }
     }
   }, [project, stop]);

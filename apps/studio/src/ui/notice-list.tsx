@@ -16,7 +16,7 @@ export function NoticeList() {
           key={id}
           className={`pointer-events-auto flex flex-wrap items-center gap-2 rounded-box border border-l-4 border-line bg-raised px-3 py-2 ${TONES[tone]}`}
         >
-          <p className="min-w-0 flex-1 break-words">
+          <p className="w-full break-words">
             {tone === "trouble" && <strong className="text-brick">Trouble: </strong>}
             {text}
           </p>
@@ -30,7 +30,7 @@ export function NoticeList() {
               {action.label}
             </Button>
           )}
-          <IconButton label="Dismiss" look="quiet" onClick={() => dismiss(id)}>
+          <IconButton label="Dismiss" look="quiet" className="ml-auto" onClick={() => dismiss(id)}>
             <X size={14} />
           </IconButton>
         </div>

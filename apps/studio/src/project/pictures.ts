@@ -27,6 +27,14 @@ export function usePicture(sha256: string | undefined): Picture | undefined {
   });
 }
 
+/** Why a picture cannot be shown, null while nothing is wrong. */
+export function usePictureProblem(sha256: string): string | null {
+  return usePictures(({ entries }) => {
+    const entry = entries.get(sha256);
+    return entry?.state === "failed" ? entry.reason : null;
+  });
+}
+
 export function pictureNow(sha256: string): Picture | undefined {
   const entry = usePictures.getState().entries.get(sha256);
   return entry?.state === "ready" ? entry.picture : undefined;

@@ -4,7 +4,7 @@ import type { Grid } from "@caravan/core/cut";
 import { cutSource } from "@caravan/core/edit";
 import type { Cut, Source } from "@caravan/core/model";
 import { editInGesture } from "../../project/open-project";
-import { usePicture } from "../../project/pictures";
+import { usePicture, usePictureProblem } from "../../project/pictures";
 import { useKeys } from "../../ui/keys";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
@@ -13,9 +13,10 @@ import { cutOf, withCell, withCounts } from "./recipe";
 /** The grid, typed or nudged: cell size and counts are two ways to say the same, and either may be changed. */
 export function GridFields({ source, grid }: { source: Source; grid: Grid }) {
   const picture = usePicture(source.sha256);
+  const problem = usePictureProblem(source.sha256);
   const cut = cutOf(source);
   const apply = (next: Cut): string | undefined => {
-    if (!picture) return "The picture is still being read.";
+    if (!picture) return problem ?? "The picture is still being read.";
     return editInGesture(`cut ${source.id}`, cutSource, source.id, next, picture.coverage)?.message;
   };
   const nudge = (dx: number, dy: number) => {

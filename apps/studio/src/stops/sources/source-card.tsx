@@ -2,13 +2,14 @@
 
 import type { Source } from "@caravan/core/model";
 import { useEffect, useRef } from "react";
-import { usePicture } from "../../project/pictures";
+import { usePicture, usePictureProblem } from "../../project/pictures";
 import { chooseSource, go } from "../../project/view";
 import { coloursInWords, cutInWords, groundInWords } from "./facts";
 
 /** One picture on the wall, at its own proportions, with its facts. */
 export function SourceCard({ source, chosen }: { source: Source; chosen: boolean }) {
   const picture = usePicture(source.sha256);
+  const problem = usePictureProblem(source.sha256);
   return (
     <li>
       <button
@@ -32,8 +33,8 @@ export function SourceCard({ source, chosen }: { source: Source; chosen: boolean
           </span>{" "}
           px{picture && ` · ${coloursInWords(picture.facts)}`}
         </span>
-        <span className={`block text-small ${picture?.facts.ground === "opaque" ? "font-semibold text-brick" : "text-muted"}`}>
-          {picture ? groundInWords(picture.facts) : "reading …"}
+        <span className={`block text-small ${picture?.facts.ground === "opaque" || problem ? "font-semibold text-brick" : "text-muted"}`}>
+          {picture ? groundInWords(picture.facts) : (problem ?? "reading …")}
         </span>
       </button>
     </li>

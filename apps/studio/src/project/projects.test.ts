@@ -1,0 +1,96 @@
+import "fake-indexeddb/auto";
+import { addClip } from "@caravan/core/edit";
+import { emptyProject, type FrameRef } from "@caravan/core/model";
+import { beforeEach, describe, expect, it, vi } from "vitest";
+import { porterProject } from "../../../../packages/core/src/edit/project.fixture";
+import { saveNow } from "./autosave";
+import { edit, undo, useOpenProject } from "./open-project";
+import {
+  createProject,
+  duplicateProject,
+  listProjects,
+  listRemoved,
+  openProject,
+  projectForStart,
+  rememberPlace,
+  removeProject,
+  renameStored,
+  restoreProject,
+  startProject,
+} from "./projects";
+import { storage } from "./storage";
+import { useView } from "./view";
+
+// Reading pictures takes a browser's workers; these tests are of what is stored.
+vi.mock("../workers/client", () => ({ run: () => Promise.reject(new Error("No workers here.")) }));
+
+const names = async () => (await listProjects()).map((row) => row.name).toSorted();
+
+beforeEach(async () => {
+  vi.stubGlobal("navigator", {});
+  useOpenProject.setState({ id: null, saving: { kind: "saved", at: 0 }, access: "owner" });
+  await Promise.all(storage.tables.map((table) => table.clear()));
+});
+
+describe("projects in this browser", () => {
+  it("are opened as they were saved, at the place that was left", async () => {
+    const id = await createProject(porterProject());
+    await openProject(id);
+    edit(addClip, ["s1/c1r0" as FrameRef], "walk");
+    await saveNow();
+    await rememberPlace({ stop: "clips", source: "s1", clip: "walk" });
+    await openProject(await createProject(emptyProject("other")));
+    expect(useView.getState().stop).toBe("sources");
+    await openProject(id);
+    expect(useOpenProject.getState().project.clips.map((clip) => clip.name)).toEqual(["walk"]);
+    expect(useView.getState()).toMatchObject({ stop: "clips", clipName: "walk" });
+    expect(undo()).toBe("make walk");
+    expect(useOpenProject.getState().project).toEqual(porterProject());
+  });
+
+  it("save what is pending before another one opens", async () => {
+    const first = await createProject(porterProject());
+    await openProject(first);
+    edit(addClip, ["s1/c0r0" as FrameRef], "walk");
+    await openProject(await createProject(emptyProject("other")));
+    await openProject(first);
+    expect(useOpenProject.getState().project.clips).toHaveLength(1);
+  });
+
+  it("get names that are free", async () => {
+    await startProject();
+    await startProject();
+    await duplicateProject(useOpenProject.getState().id as string);
+    await duplicateProject(useOpenProject.getState().id as string);
+    expect(await names()).toEqual(["New project", "New project 2", "New project 2 copy", "New project 2 copy 2"]);
+  });
+
+  it("are removed and brought back, and renamed without being opened", async () => {
+    const id = await createProject(emptyProject("salt"));
+    await removeProject(id);
+    expect([await names(), (await listRemoved()).map((row) => row.name)]).toEqual([[], ["salt"]]);
+    await restoreProject(id);
+    await renameStored(id, "tea");
+    expect([await names(), await listRemoved()]).toEqual([["tea"], []]);
+    await openProject(id);
+    expect(useOpenProject.getState().project.name).toBe("tea");
+  });
+
+  it("open the one asked for, else the last, else any; none in an empty browser", async () => {
+    expect(await projectForStart(null)).toBeNull();
+    const a = await createProject(emptyProject("a"));
+    const b = await createProject(emptyProject("b"));
+    await openProject(a);
+    expect(await projectForStart(null)).toBe(a);
+    expect(await projectForStart(b)).toBe(b);
+    await removeProject(a);
+    expect(await projectForStart("gone")).toBe(b);
+  });
+
+  it("say so when they are gone or cannot be read", async () => {
+    await expect(openProject("gone")).rejects.toThrow(/does not hold it any more/);
+    const id = await createProject(porterProject());
+    await storage.projects.update(id, { document: { format: "caravan-project", version: 9 } as never });
+    await expect(openProject(id)).rejects.toThrow(/newer Caravan \(version 9/);
+  });
+});

@@ -21,7 +21,7 @@ test("after a reload the project, the place and the undo by name are still there
   await saved(page);
   await page.reload();
   await expect(page.getByRole("textbox", { name: "Frames per second" })).toHaveValue("5");
-  await expect(undoName(page)).toHaveAccessibleName("Undo: walk at 5 fps");
+  await expect(undoName(page)).toHaveAccessibleName("Undo: play walk at 5 fps");
   await page.getByRole("region", { name: "Ribbons" }).focus();
   await page.keyboard.press("Control+z");
   await expect(page.getByRole("textbox", { name: "Frames per second" })).toHaveValue("10");

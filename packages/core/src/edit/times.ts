@@ -6,7 +6,7 @@ import { counted, edit } from "./edit";
 /** Gives the steps at `indexes` one duration each. Throws `bad-duration`. */
 export const setStepDurations = edit(
   (_project, name: ClipName, indexes: readonly number[], duration: Micros) =>
-    `${duration / 1000} ms for ${counted(indexes.length, "step")} of ${name}`,
+    `set ${counted(indexes.length, "step")} of ${name} to ${duration / 1000} ms`,
   (project, name, indexes, wanted) => {
     const duration = checkedDuration(wanted, `clip "${name}"`);
     const chosen = new Set(indexes);
@@ -25,13 +25,13 @@ export const setStepDurations = edit(
  * to within 1 µs. Throws `bad-duration` if some step would get no time or more than an hour.
  */
 export const setClipTotal = edit(
-  (_project, name: ClipName, total: Micros) => `${name} in ${total / 1000} ms`,
+  (_project, name: ClipName, total: Micros) => `make ${name} ${Math.round(total) / 1000} ms long`,
   (project, name, total) => stretch(project, name, total, stretched),
 );
 
 /** Plays a clip at a mean speed in steps a second. Throws `bad-duration`. */
 export const setClipFps = edit(
-  (_project, name: ClipName, fps: number) => `${name} at ${fps} fps`,
+  (_project, name: ClipName, fps: number) => `play ${name} at ${fps} fps`,
   (project, name, fps) => {
     if (!(fps > 0)) throw new CaravanError("bad-number", `clip "${name}"`, "A speed must be above 0 fps.", "Type a number such as 8.");
     return stretch(project, name, (clipNamed(project, name).steps.length * 1_000_000) / fps, stretched);

@@ -53,6 +53,15 @@ test("the wheel zooms to the pointer, a drag moves the sheet and picks nothing",
   await expect(page.getByTestId("picked")).toHaveText("1 picked, in picking order");
   await page.mouse.click(x - 90, y - 80);
   await expect(page.getByTestId("picked")).toHaveText("click picks");
+  // Space does both: held it moves the sheet, tapped it pauses.
+  await page.keyboard.down(" ");
+  await page.mouse.move(x - 60, y - 40, { steps: 4 });
+  await page.keyboard.up(" ");
+  await expect(page.getByRole("button", { name: "Pause" })).toBeVisible();
+  await page.mouse.click(x - 60, y - 40);
+  await expect(frame(page, "hero/11")).toHaveAccessibleName("hero/11, picked 1");
+  await page.keyboard.press(" ");
+  await expect(page.getByRole("button", { name: "Play", exact: true })).toBeVisible();
   await page.keyboard.press("-");
   await page.keyboard.press("-");
   await expect(page.getByTestId("sheet")).toContainText("2×");

@@ -6,16 +6,16 @@ test("several pictures come in at once, with their facts", async ({ page }) => {
   await openStudio(page);
   await startProject(page);
   await dropFiles(page, [
-    pngFile("hero.png", figureSheet(4, 3)),
-    pngFile("camp/fire.png", figureSheet(2, 1)),
-    pngFile("hero.png", figureSheet(1, 1)),
+    pngFile("step10.png", figureSheet(2, 1)),
+    pngFile("step2.png", figureSheet(4, 3)),
+    pngFile("step10.png", figureSheet(1, 1)),
   ]);
   const pictures = page.getByRole("list", { name: "Pictures" }).getByRole("button");
   await expect(pictures).toHaveCount(3);
-  await expect(pictures.nth(0)).toContainText("hero");
+  await expect(pictures.nth(0)).toContainText("step2");
   await expect(pictures.nth(0)).toContainText("128 × 120 px");
   await expect(pictures.nth(0)).toContainText("not cut");
-  await expect(pictures.nth(2)).toContainText("hero-2");
+  await expect(pictures.nth(2)).toContainText("step10-2");
   await expect(page.getByRole("button", { name: "Undo: add 3 pictures" })).toBeVisible();
   await page.keyboard.press("Control+z");
   await expect(page.getByText("Drop your sprite sheets here")).toBeVisible();
@@ -25,7 +25,7 @@ test("an opaque ground is noticed", async ({ page }) => {
   await openStudio(page);
   await startProject(page);
   const white = { width: 32, height: 32, bytes: new Uint8Array(4096).fill(255) };
-  await dropFiles(page, [pngFile("white.png", white), pngFile("fine.png", figureSheet(1, 1))]);
+  await dropFiles(page, [pngFile("a white ground.png", white), pngFile("fine.png", figureSheet(1, 1))]);
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button").first()).toContainText("opaque ground");
   await expect(page.getByText("Every pixel of it is opaque")).toBeVisible();
 });

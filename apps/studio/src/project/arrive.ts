@@ -1,12 +1,13 @@
 /** Files that people drop or choose: pictures become sources, `*.caravan` files become projects. */
 import { type ArrivedPicture, addSources, counted } from "@caravan/core/edit";
-import { CaravanError } from "@caravan/core/model";
+import { CaravanError, naturalOrder } from "@caravan/core/model";
 import { create } from "zustand";
 import { say } from "../ui/notices";
 import { run } from "../workers/client";
 import { currentProject, edit, useOpenProject } from "./open-project";
 import { keepPicture } from "./pictures";
 import { importBundle, openProject, startProject } from "./projects";
+import { chooseSource, go } from "./view";
 
 /** Shown while files are being read. */
 export interface Arrival {
@@ -25,11 +26,29 @@ export interface FailedFile {
 
 export const useFailedFiles = create<{ readonly failed: readonly FailedFile[] }>(() => ({ failed: [] }));
 
+/** Takes files in and goes to where work on them begins: a lone sheet is cut, several are looked over. */
+export async function takeInAndGo(files: readonly File[]): Promise<void> {
+  const before = useFailedFiles.getState().failed.length;
+  const ids = await takeIn(files).catch((error): string[] => {
+    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+    return [];
+  });
+  const failed = useFailedFiles.getState().failed.slice(before);
+  if (failed[0]) {
+    const text = failed.length === 1 ? failed[0].error.message : `${failed.length} files did not come in.`;
+    say({ tone: "trouble", text, action: { label: "Show at Sources", run: () => go("sources") } });
+  }
+  if (ids[0] === undefined) return;
+  chooseSource(ids[0]);
+  go(ids.length === 1 ? "frames" : "sources");
+}
+
 /** Takes files in. Good ones go in even if others fail; returns the ids of the new sources, in order. */
 export async function takeIn(files: readonly File[]): Promise<string[]> {
   const bundles = files.filter((file) => file.name.toLowerCase().endsWith(".caravan"));
   for (const file of bundles) await openFile(file);
-  const pictures = files.filter((file) => !bundles.includes(file));
+  // Systems hand over dropped files in any order; 2 comes before 10.
+  const pictures = files.filter((file) => !bundles.includes(file)).sort((a, b) => naturalOrder(a.name, b.name));
   return pictures.length > 0 ? takeInPictures(pictures) : [];
 }
 

@@ -20,7 +20,8 @@ export async function openProject(id: string): Promise<void> {
   // Picks and choices are of the project that was open; the same ids mean other frames in this one.
   beginAt(project, row.place);
   show(row, project, history, ownership ? "owner" : "reader");
-  await writeSetting("last", id);
+  // Without it the next start opens another project; with no room left, that is no reason not to open this one.
+  await writeSetting("last", id).catch(() => {});
 }
 
 /** Makes this tab the owner of the open project, whoever was before; what the other tab had written is read anew. */
@@ -138,7 +139,8 @@ export async function renameStored(id: string, name: string): Promise<void> {
 
 export async function rememberPlace(place: StoredPlace): Promise<void> {
   const { id } = useOpenProject.getState();
-  if (id !== null) await storage.projects.update(id, { place });
+  // Losing the place is no loss of work, so a browser without room is not told of here; autosave tells it.
+  if (id !== null) await storage.projects.update(id, { place }).catch(() => {});
 }
 
 /** The project to open at start: the one asked for, else the last one, else the first there is. Null in an empty browser. */

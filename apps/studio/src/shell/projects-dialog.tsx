@@ -2,6 +2,7 @@
 
 import { useLiveQuery } from "dexie-react-hooks";
 import { FolderOpen, Plus, Save } from "lucide-react";
+import { takeInAndGo } from "../project/arrive";
 import { useOpenProject } from "../project/open-project";
 import {
   duplicateProject,
@@ -20,7 +21,7 @@ import { chooseFiles } from "../ui/files";
 import { say } from "../ui/notices";
 import { SheetDialog } from "../ui/sheet-dialog";
 import { TextField } from "../ui/text-field";
-import { saveAsFile, takeInAndGo } from "./commands";
+import { saveAsFile } from "./commands";
 import { openDemo } from "./start";
 
 /** All projects in this browser: open, make, rename, duplicate, remove and bring back. */

@@ -4,6 +4,7 @@ import { useEffect, useMemo, useState } from "react";
 import { Group, Panel, Separator, useDefaultLayout } from "react-resizable-panels";
 import { PlayerDock } from "../preview/player-dock";
 import { playingOf } from "../preview/playing";
+import { takeInAndGo } from "../project/arrive";
 import { startAutosave } from "../project/autosave";
 import { useOpenProject, useProject } from "../project/open-project";
 import { listenToTabs, rememberPlace } from "../project/projects";
@@ -14,7 +15,7 @@ import { useKeyListener, useKeys } from "../ui/keys";
 import { NoticeList } from "../ui/notice-list";
 import { ArrivalLine } from "./arrival-line";
 import { Banners } from "./banners";
-import { redoNow, saveAsFile, takeInAndGo, undoNow } from "./commands";
+import { redoNow, saveAsFile, undoNow } from "./commands";
 import { KeysPanel } from "./keys-panel";
 import { ProjectsDialog } from "./projects-dialog";
 import { Road } from "./road";
@@ -59,6 +60,7 @@ export function Workshop() {
 }
 
 function Floor() {
+  // Not deferred, though mounting a stop takes a moment: keys typed right after belong to the stop that was gone to.
   const stop = useView((view) => view.stop);
   const view = useView();
   const project = useProject((each) => each);

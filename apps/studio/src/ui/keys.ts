@@ -18,6 +18,8 @@ export interface Binding {
 
 export interface KeyGroup {
   readonly title: string;
+  /** Asked before the others, whenever it came. */
+  readonly first?: boolean;
   readonly bindings: readonly Binding[];
 }
 
@@ -27,14 +29,15 @@ export function useKeyGroups(): readonly KeyGroup[] {
   return useGroups((state) => state.groups);
 }
 
-/** Registers keys for as long as the component is shown. The group that came last is asked first. */
-export function useKeys(title: string, bindings: readonly Binding[]): void {
+/** Registers keys for as long as the component is shown. Groups marked `first` are asked first, then the one that came last. */
+export function useKeys(title: string, bindings: readonly Binding[], { first = false } = {}): void {
   const latest = useRef(bindings);
   latest.current = bindings;
   const described = bindings.map(({ keys, label, whileTyping }) => `${keys}\t${label}\t${whileTyping ? "typing" : ""}`).join("\n");
   useEffect(() => {
     const group: KeyGroup = {
       title,
+      first,
       bindings: described.split("\n").map((line, k) => {
         const [keys, label, typing] = line.split("\t") as [string, string, string];
         return { keys, label, whileTyping: typing !== "", run: (event) => latest.current[k]?.run(event) };
@@ -42,7 +45,7 @@ export function useKeys(title: string, bindings: readonly Binding[]): void {
     };
     useGroups.setState(({ groups }) => ({ groups: [...groups, group] }));
     return () => useGroups.setState(({ groups }) => ({ groups: groups.filter((each) => each !== group) }));
-  }, [title, described]);
+  }, [title, described, first]);
 }
 
 /** Listens at the window; to be used once. */
@@ -53,7 +56,8 @@ export function useKeyListener(): void {
       const typing = isTyping(event.target);
       if ((event.key === " " || event.key === "Enter") && isControl(event.target)) return;
       const pressed = chordOf(event);
-      for (const { bindings } of useGroups.getState().groups.toReversed())
+      const groups = useGroups.getState().groups.toReversed();
+      for (const { bindings } of [...groups.filter((group) => group.first), ...groups])
         for (const binding of bindings)
           if (binding.keys.split(" ").includes(pressed) && (!typing || binding.whileTyping)) {
             event.preventDefault();

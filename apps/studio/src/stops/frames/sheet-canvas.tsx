@@ -21,6 +21,7 @@ import { describeCursor, movedCursor } from "./cursor";
 import { coloursFrom, paintSheet } from "./paint-sheet";
 import { rowRect, sheetScene } from "./sheet-scene";
 import { fitted, opening, panned, pixelAt, type SheetView, zoomedAt, zoomInWords } from "./sheet-view";
+import { useSpaceToPan } from "./space-to-pan";
 
 /** A press that moves farther than this is a drag of the sheet, not a pick. */
 const SLACK = 4; // px
@@ -108,6 +109,8 @@ export function SheetCanvas({ source, grid }: { source: Source; grid: Grid }) {
     { keys: "Mod+ArrowDown", label: "Move the sheet down", run: () => setView((now) => now && panned(now, 0, 64, sheet, room)) },
   ]);
 
+  const space = useSpaceToPan(pointer);
+
   const press = useRef<{ x: number; y: number; dragged: boolean } | null>(null);
   const [dragging, setDragging] = useState(false);
   const placeOf = (event: PointerEvent) => {
@@ -144,7 +147,13 @@ export function SheetCanvas({ source, grid }: { source: Source; grid: Grid }) {
       }}
       onPointerMove={(event) => {
         const at = placeOf(event);
+        const from = pointer.current;
         pointer.current = at;
+        if (space.current && !press.current) {
+          if (from) setView((now) => now && panned(now, at.x - from.x, at.y - from.y, sheet, room));
+          space.current.moved = true;
+          return;
+        }
         if (press.current) {
           const dx = at.x - press.current.x;
           const dy = at.y - press.current.y;
@@ -154,6 +163,8 @@ export function SheetCanvas({ source, grid }: { source: Source; grid: Grid }) {
           setView((now) => now && panned(now, dx, dy, sheet, room));
           return;
         }
+        // A row's handle says itself which row it is.
+        if ((event.target as Element).closest("button")) return;
         const row = cellUnder(at.x, at.y)?.row ?? null;
         if (row !== useView.getState().hoverRow) useView.setState({ hoverRow: row });
       }}

@@ -1,7 +1,7 @@
 "use client";
 
 import { Plus } from "lucide-react";
-import { takeIn, useFailedFiles } from "../../project/arrive";
+import { takeIn, takeInAndGo, useFailedFiles } from "../../project/arrive";
 import { useProject } from "../../project/open-project";
 import { chooseSource, chosenSource, go, useView } from "../../project/view";
 import { Button } from "../../ui/button";
@@ -14,12 +14,7 @@ export function Surface() {
   const project = useProject((each) => each);
   const chosen = useView((view) => chosenSource(project, view)?.id ?? null);
   const { sources } = project;
-  const add = async () => {
-    const ids = await takeIn(await chooseFiles("image/png,.png,.caravan", true));
-    if (ids[0] === undefined) return;
-    chooseSource(ids[0]);
-    if (ids.length === 1) go("frames");
-  };
+  const add = async () => takeInAndGo(await chooseFiles("image/png,.png,.caravan", true));
   const neighbour = (by: number) => {
     const at = sources.findIndex((source) => source.id === chosen);
     const next = sources[Math.max(0, Math.min(sources.length - 1, at + by))];

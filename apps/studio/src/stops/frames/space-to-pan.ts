@@ -1,0 +1,46 @@
+"use client";
+
+import { type RefObject, useEffect, useRef } from "react";
+import { togglePlaying } from "../../preview/player-state";
+import { playingOf } from "../../preview/playing";
+import { currentProject } from "../../project/open-project";
+import { useView } from "../../project/view";
+import { useKeys } from "../../ui/keys";
+
+/** Set while Space is held over the sheet; `moved` once the pointer has moved with it. */
+export type HeldSpace = { moved: boolean };
+
+const tap = () => togglePlaying(playingOf(currentProject(), useView.getState()));
+
+/**
+ * Space has two uses over the sheet: held, the pointer moves the sheet; tapped, it plays or pauses as everywhere. So the tap
+ * counts only when the key goes up and nothing was moved.
+ */
+export function useSpaceToPan(pointer: RefObject<unknown>): RefObject<HeldSpace | null> {
+  const held = useRef<HeldSpace | null>(null);
+  useKeys(
+    "Over the sheet",
+    [
+      {
+        keys: "Space",
+        label: "Held: the pointer moves the sheet; tapped: play or pause",
+        run: (event) => {
+          if (event.repeat) return;
+          if (pointer.current) held.current = { moved: false };
+          else tap();
+        },
+      },
+    ],
+    { first: true },
+  );
+  useEffect(() => {
+    const up = (event: KeyboardEvent) => {
+      if (event.key !== " " || !held.current) return;
+      if (!held.current.moved) tap();
+      held.current = null;
+    };
+    addEventListener("keyup", up);
+    return () => removeEventListener("keyup", up);
+  }, []);
+  return held;
+}

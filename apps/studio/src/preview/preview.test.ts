@@ -1,8 +1,8 @@
-import { addClip, dropFrames, setSourceOrigin } from "@caravan/core/edit";
+import { addClip, dropFrames } from "@caravan/core/edit";
 import { type ClipName, emptyProject, type FrameRef } from "@caravan/core/model";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { PORTER, porterProject } from "../../../../packages/core/src/edit/project.fixture";
+import { porterProject } from "../../../../packages/core/src/edit/project.fixture";
 import { START, type View } from "../project/view";
 import { seek, stepBy, usePlayer, usePlayhead } from "./player-state";
 import { type PlayedFrame, type Playing, playingOf } from "./playing";
@@ -66,7 +66,6 @@ describe("the stage", () => {
 
   it("zooms by whole numbers and stops at the ends", () => {
     expect([neighbourZoom(1, -1), neighbourZoom(0.25, -1), neighbourZoom(6, 1), neighbourZoom(16, 1)]).toEqual([0.5, 0.25, 8, 16]);
-    expect(setSourceOrigin(project, PORTER, null)).toBe(project);
   });
 });
 

@@ -23,7 +23,6 @@ export type ErrorCode =
   | "missing-frame"
   | "name-collision"
   | "proof-failed"
-  | "storage-full"
   | "read-only"
   | "cancelled"
   | "bad-call";

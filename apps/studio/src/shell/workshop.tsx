@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useMemo, useState } from "react";
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { Group, Panel, Separator, useDefaultLayout } from "react-resizable-panels";
 import { PlayerDock } from "../preview/player-dock";
 import { playingOf } from "../preview/playing";
@@ -8,10 +8,10 @@ import { takeInAndGo } from "../project/arrive";
 import { startAutosave } from "../project/autosave";
 import { useOpenProject, useProject } from "../project/open-project";
 import { listenToTabs, rememberPlace } from "../project/projects";
-import { go, STOPS, useView } from "../project/view";
+import { go, STOPS, type Stop, useView } from "../project/view";
 import { Button } from "../ui/button";
 import { chooseFiles } from "../ui/files";
-import { useKeyListener, useKeys } from "../ui/keys";
+import { giveHeldKeys, holdKeysWhile, useKeyListener, useKeys } from "../ui/keys";
 import { NoticeList } from "../ui/notice-list";
 import { ArrivalLine } from "./arrival-line";
 import { Banners } from "./banners";
@@ -60,8 +60,7 @@ export function Workshop() {
 }
 
 function Floor() {
-  // Not deferred, though mounting a stop takes a moment: keys typed right after belong to the stop that was gone to.
-  const stop = useView((view) => view.stop);
+  const stop = useShownStop();
   const view = useView();
   const project = useProject((each) => each);
   const playing = useMemo(() => playingOf(project, view), [project, view]);
@@ -97,6 +96,22 @@ function Floor() {
       </footer>
     </>
   );
+}
+
+/**
+ * The stop that is on the screen. Making another one takes a moment, so it is made in pieces that do not block; keys that are
+ * pressed meanwhile wait for it.
+ */
+function useShownStop(): Stop {
+  const wanted = useView((view) => view.stop);
+  const shown = useDeferredValue(wanted);
+  const current = useRef(shown);
+  useEffect(() => holdKeysWhile(() => useView.getState().stop !== current.current), []);
+  useEffect(() => {
+    current.current = shown;
+    giveHeldKeys();
+  }, [shown]);
+  return shown;
 }
 
 function Handle({ label }: { label: string }) {

@@ -48,8 +48,53 @@ export function useKeys(title: string, bindings: readonly Binding[], { first = f
   }, [title, described, first]);
 }
 
+/** Keys that came while the screen they are meant for was still being made. */
+const waiting: KeyboardEvent[] = [];
+let changing: () => boolean = () => false;
+
+/**
+ * Keys pressed while `isChanging()` belong to the screen that is on its way: they wait, in order, until `giveHeldKeys` is called
+ * by it. So a screen may be made in pieces, without blocking, and nothing typed meanwhile goes astray.
+ */
+export function holdKeysWhile(isChanging: () => boolean): void {
+  changing = isChanging;
+}
+
+/**
+ * Gives the held keys to what has the focus now, as if they were pressed now: one a turn of the event loop, so that each finds
+ * what the one before it did. If one of them asks for yet another screen, the rest waits for that one.
+ */
+export function giveHeldKeys(): void {
+  if (changing() || waiting.length === 0) return;
+  setTimeout(() => {
+    if (changing()) return;
+    const held = waiting.shift();
+    if (held) pressAgain(held);
+    giveHeldKeys();
+  });
+}
+
+function pressAgain({ key, code, ctrlKey, metaKey, altKey, shiftKey }: KeyboardEvent): void {
+  const target = document.activeElement ?? document.body;
+  const again = new KeyboardEvent("keydown", { key, code, ctrlKey, metaKey, altKey, shiftKey, bubbles: true, cancelable: true });
+  const free = target.dispatchEvent(again);
+  // A made event types nothing; this does, and fields hear of it as of a typed letter.
+  if (free && isTyping(target) && key.length === 1 && !ctrlKey && !metaKey) document.execCommand("insertText", false, key);
+}
+
 /** Listens at the window; to be used once. */
 export function useKeyListener(): void {
+  useEffect(() => {
+    const hold = (event: KeyboardEvent) => {
+      if (!event.isTrusted || isInOverlay(event.target)) return;
+      if (!changing() && waiting.length === 0) return;
+      event.preventDefault();
+      event.stopImmediatePropagation();
+      waiting.push(event);
+    };
+    addEventListener("keydown", hold, { capture: true });
+    return () => removeEventListener("keydown", hold, { capture: true });
+  }, []);
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
       if (event.defaultPrevented || isInOverlay(event.target)) return;

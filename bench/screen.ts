@@ -1,0 +1,148 @@
+/**
+ * Whether the screen stays fluid with large art: what a person does at each stop, and the longest the page was blocked by it.
+ * `npm run bench:screen` builds nothing: it expects the built studio (`npm start` or `npm test` make it), drives it in Chromium
+ * and prints, for each act, how long it took until its result was there and the longest task on the page's thread meanwhile
+ * (the browser reports those over 50 ms; "fluid" means there was none).
+ */
+import { type ChildProcess, spawn } from "node:child_process";
+import { writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { chromium, type Page } from "@playwright/test";
+import { dropFiles, pngFile } from "../e2e/studio";
+import { sheet } from "./subjects";
+
+const PORT = 4690;
+const studio = join(import.meta.dirname, "../apps/studio");
+
+interface Act {
+  readonly name: string;
+  readonly ms: number;
+  readonly longest: number;
+}
+
+const acts: Act[] = [];
+
+/** Does something, waits for its result, and notes the longest task in between. */
+async function act(page: Page, name: string, work: () => Promise<unknown>): Promise<void> {
+  await page.waitForTimeout(400);
+  await page.evaluate(() => {
+    (window as unknown as { longTasks: number[] }).longTasks = [];
+  });
+  const profiler = process.env.PROFILE && name.includes(process.env.PROFILE) ? await page.context().newCDPSession(page) : null;
+  await profiler?.send("Profiler.enable");
+  await profiler?.send("Profiler.start");
+  const start = performance.now();
+  await work();
+  const ms = performance.now() - start;
+  await page.waitForTimeout(400);
+  const profile = await profiler?.send("Profiler.stop");
+  if (profile) writeFileSync("/tmp/profile.json", JSON.stringify(profile.profile));
+  const tasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);
+  acts.push({ name, ms, longest: Math.max(0, ...tasks) });
+}
+
+async function largeSheet(page: Page): Promise<void> {
+  const large = pngFile("crowd.png", sheet(4092, 62));
+  const outcome = page.getByTestId("outcome");
+  const type = async (label: string, value: number) => {
+    const field = page.getByRole("textbox", { name: label, exact: true });
+    await field.fill(String(value));
+    await field.press("Enter");
+  };
+  const stop = async (digit: string, title: string) => {
+    await page.keyboard.press(digit);
+    await page.getByRole("region", { name: title, exact: true }).waitFor();
+  };
+  await stop("3", "Clips");
+  await act(page, "demo: Clips to Frames", () => stop("2", "Frames"));
+  await act(page, "demo: Frames to Sources", () => stop("1", "Sources"));
+  await act(page, "demo: Sources to Clips", () => stop("3", "Clips"));
+  await stop("2", "Frames");
+  await act(page, "4092×4092 sheet dropped", async () => {
+    await dropFiles(page, [large]);
+    await outcome.filter({ hasText: "Not cut yet" }).waitFor({ timeout: 60_000 });
+  });
+  await act(page, "first cut", async () => {
+    await type("Cell width", 66);
+    await outcome.filter({ hasText: /62/ }).waitFor();
+  });
+  await act(page, "cut into 3,844 cells", async () => {
+    await type("Cell height", 66);
+    await outcome.filter({ hasText: /^3,?[0-9]{3} frames/ }).waitFor();
+  });
+  await act(page, "margin nudged ten times", async () => {
+    const field = page.getByRole("textbox", { name: "Margin left", exact: true });
+    await field.focus();
+    for (let k = 0; k < 5; k++) await field.press("ArrowUp");
+    for (let k = 0; k < 5; k++) await field.press("ArrowDown");
+    await field.evaluate((element) => element.blur());
+  });
+  await act(page, "zoomed in and out by wheel", async () => {
+    await page.getByTestId("sheet").hover();
+    for (let k = 0; k < 8; k++) await page.mouse.wheel(0, k < 4 ? -120 : 120);
+  });
+  await act(page, "pointer moved over the rows", async () => {
+    const box = await page.getByTestId("sheet").boundingBox();
+    if (box) for (let y = 20; y < box.height; y += 8) await page.mouse.move(box.x + box.width / 2, box.y + y);
+  });
+  await act(page, "all frames picked", () => page.keyboard.press("a"));
+  await act(page, "one clip made of them", async () => {
+    await page.keyboard.press("c");
+    await page.getByRole("region", { name: "Ribbons" }).waitFor();
+  });
+  await page.getByRole("textbox", { name: "Clip name" }).press("Escape");
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await act(page, "Clips to Frames", () => stop("2", "Frames"));
+  await act(page, "Frames to Sources", () => stop("1", "Sources"));
+  await act(page, "Sources to Ship, packed and proved", async () => {
+    await stop("4", "Ship");
+    await page
+      .getByText(/every pixel/i)
+      .first()
+      .waitFor({ timeout: 120_000 });
+  });
+  await act(page, "Ship to Clips", () => stop("3", "Clips"));
+}
+
+function serve(): Promise<ChildProcess> {
+  const next = join(import.meta.dirname, "../node_modules/next/dist/bin/next");
+  const server = spawn(process.execPath, [next, "start", "-p", String(PORT)], { cwd: studio, stdio: ["ignore", "pipe", "inherit"] });
+  return new Promise((resolve, reject) => {
+    server.stdout?.on("data", (text) => String(text).includes("Ready") && resolve(server));
+    server.on("exit", () => reject(new Error("The studio does not start: is it built?")));
+  });
+}
+
+const server = await serve();
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+  args: [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+  ],
+});
+try {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.addInitScript(() => {
+    const kept = window as unknown as { longTasks: number[] };
+    kept.longTasks = [];
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) kept.longTasks.push(entry.duration);
+    }).observe({ type: "longtask", buffered: false });
+  });
+  await page.goto(`http://localhost:${PORT}/`);
+  await page.getByTestId("sheet").waitFor();
+  await largeSheet(page);
+} finally {
+  await browser.close();
+  server.kill();
+  const width = Math.max(...acts.map(({ name }) => name.length));
+  for (const { name, ms, longest } of acts)
+    console.log(
+      `${name.padEnd(width)}  ${ms.toFixed(0).padStart(6)} ms  ${longest === 0 ? "fluid" : `blocked for ${longest.toFixed(0)} ms`}`,
+    );
+}

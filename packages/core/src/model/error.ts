@@ -25,6 +25,8 @@ export type ErrorCode =
   | "proof-failed"
   | "read-only"
   | "cancelled"
+  | "bad-metadata"
+  | "unsupported"
   | "bad-call";
 
 /**

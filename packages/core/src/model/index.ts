@@ -1,6 +1,8 @@
+export { Clearing, Colour } from "./clearing";
 export { After, Clip, ClipName, clipRules, PLAIN_LOOP, Playback, Step } from "./clip";
 export { Delivery, FileStem, Packing, USUAL_PACKING } from "./delivery";
 export { CaravanError, type ErrorCode, unreachable } from "./error";
+export { FACINGS, Facing } from "./facing";
 export { encloses, FramePoint, overlaps, type Px, Rect, Size, Spacing, sameRect } from "./geometry";
 export { checkedName, freeName, isFitName, Name } from "./name";
 export { naturalOrder } from "./natural-order";
@@ -16,5 +18,6 @@ export {
   sourceById,
 } from "./project";
 export { PROJECT_FORMAT, PROJECT_VERSION, ProjectFile, projectFromFile, projectToFile } from "./project-file";
+export { ClipField, FrameField, Reading } from "./reading";
 export { Cut, Frame, FrameKey, FrameRef, frameName, frameRef, originOf, SHA256, Source, SourceId } from "./source";
 export { checkedDuration, LONGEST_STEP, type Micros, microsFromMs, msFromMicros } from "./time";

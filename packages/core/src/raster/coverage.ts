@@ -36,6 +36,22 @@ export function isClear(coverage: Coverage, rect: Rect): boolean {
   return true;
 }
 
+/** How many pixels of `rect`, which must lie within the picture, are drawn. Cost: O(rows × words). */
+export function countDrawn({ width, bits }: Coverage, { x, y, w, h }: Rect): number {
+  const stride = wordsPerRow(width);
+  let count = 0;
+  for (let row = y; row < y + h; row++)
+    for (let word = x >> 5; word << 5 < x + w; word++) count += bitsSet((bits[row * stride + word] as number) & maskOf(word, x, x + w));
+  return count;
+}
+
+/** How many bits of a word are set (population count after Warren, "Hacker's Delight", 2nd edition, section 5-1). */
+export function bitsSet(word: number): number {
+  let x = word - ((word >>> 1) & 0x55555555);
+  x = (x & 0x33333333) + ((x >>> 2) & 0x33333333);
+  return Math.imul((x + (x >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;
+}
+
 /** The smallest rectangle around all that is drawn in `rect`, or null if nothing is. */
 export function drawnPart(coverage: Coverage, rect: Rect): Rect | null {
   let top = rect.y;

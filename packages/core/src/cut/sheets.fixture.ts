@@ -1,0 +1,82 @@
+/** Generated sheets for tests of suggestions: seeded, of varied cells, spaces, fillings and untidiness. */
+import type { Size, Spacing } from "../model";
+import { clearPixels, type Pixels } from "../raster";
+
+export interface KnownSheet {
+  readonly pixels: Pixels;
+  readonly cell: Size;
+  readonly margin: Spacing;
+  readonly gap: Spacing;
+  readonly columns: number;
+  readonly rows: number;
+}
+
+const CELLS = [16, 20, 24, 30, 32, 36, 40, 48, 50, 56, 64, 72, 80, 96, 37, 53];
+
+/** Sheet number `seed`: figures with a swinging leg and a bobbing head, some rows short, some with sparks around them. */
+export function knownSheet(seed: number): KnownSheet {
+  const random = randomFrom(seed);
+  const pick = <Value>(list: readonly Value[]): Value => list[Math.floor(random() * list.length)] as Value;
+  const w = pick(CELLS);
+  const h = random() < 0.5 ? w : pick(CELLS);
+  const margin = pick([0, 0, 0, 0, 1, 2, 4, 8]);
+  const gap = pick([0, 0, 0, 0, 1, 2, 4, 8]);
+  const columns = 2 + Math.floor(random() * 11);
+  const rows = 1 + Math.floor(random() * 8);
+  const closed = random() < 0.7; // the margin is also left at the end
+  const over = random() < 0.15 ? 1 + Math.floor(random() * (w - 1)) : 0; // px left over at the right
+  const width = margin + columns * w + (columns - 1) * gap + (closed ? margin : 0) + over;
+  const height = margin + rows * h + (rows - 1) * gap + (closed ? margin : 0);
+  const pixels = clearPixels(width, height);
+  const sparse = random() < 0.4;
+  const sparks = random() < 0.4;
+  for (let row = 0; row < rows; row++) {
+    const frames = sparse ? Math.max(1, Math.ceil(columns * (0.3 + random() * 0.7))) : columns;
+    const figure = { wide: 0.3 + random() * 0.55, tall: 0.55 + random() * 0.42, hue: random() * 200 };
+    for (let column = 0; column < frames; column++)
+      drawFigure(pixels, margin + column * (w + gap), margin + row * (h + gap), { w, h }, figure, column / frames, sparks, random);
+  }
+  return { pixels, cell: { w, h }, margin: { x: margin, y: margin }, gap: { x: gap, y: gap }, columns, rows };
+}
+
+function drawFigure(
+  pixels: Pixels,
+  left: number,
+  top: number,
+  { w, h }: Size,
+  figure: { wide: number; tall: number; hue: number },
+  phase: number,
+  sparks: boolean,
+  random: () => number,
+): void {
+  const dot = (x: number, y: number, shade: number) => {
+    if (x < 0 || y < 0 || x >= w || y >= h) return;
+    pixels.bytes.set([figure.hue, shade, 255 - shade, 255], ((top + Math.floor(y)) * pixels.width + left + Math.floor(x)) * 4);
+  };
+  const swing = Math.sin(phase * Math.PI * 2);
+  const tall = Math.floor(figure.tall * h - Math.abs(swing) * 2);
+  const half = (figure.wide * w) / 2;
+  for (let k = 0; k < tall; k++) {
+    const y = h - 1 - k;
+    const share = k / tall;
+    // Legs below, a trunk, a head.
+    const reach = share < 0.35 ? half * 0.7 : share < 0.7 ? half : half * 0.65;
+    for (let x = Math.ceil(w / 2 - reach); x < w / 2 + reach; x++) {
+      const between = share < 0.3 && Math.abs(x - w / 2 - swing * half * 0.4) < Math.max(1, half * 0.15);
+      if (!between) dot(x, y, (k * 7) % 256);
+    }
+  }
+  if (sparks && random() < 0.5) for (let k = 0; k < 3; k++) dot(random() * w, random() * h * 0.4, 250);
+}
+
+/** Mulberry32, a public-domain generator by Tommy Ettinger: small, and good enough to draw with. */
+function randomFrom(seed: number): () => number {
+  let state = Math.imul(seed + 1, 0x9e3779b9) >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = state;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}

@@ -1,0 +1,101 @@
+/** Words that people name fields by: for telling what a field may mean. Names in no known word are told by geometry. */
+
+/** `frameWidth` and `frame_width` -> frame, width; `xPos2` -> x, pos, 2. */
+export function wordsOf(name: string): string[] {
+  return name
+    .replace(/([a-z0-9])([A-Z])/g, "$1 $2")
+    .replace(/([A-Z]+)([A-Z][a-z])/g, "$1 $2")
+    .split(/[^A-Za-z0-9]+/)
+    .flatMap((part) => part.split(/(?<=[A-Za-z])(?=\d)/))
+    .map((word) => word.toLowerCase())
+    .filter((word) => word !== "");
+}
+
+const SIDES = {
+  x: ["x", "left", "l", "x0", "xmin", "minx", "xpos", "posx", "startx", "x1", "u", "cx"],
+  y: ["y", "top", "t", "y0", "ymin", "miny", "ypos", "posy", "starty", "y1", "v", "cy"],
+  w: ["w", "width", "wide", "sizex", "dx"],
+  h: ["h", "height", "high", "sizey", "dy"],
+  right: ["right", "r", "x2", "xmax", "maxx", "endx"],
+  bottom: ["bottom", "b", "y2", "ymax", "maxy", "endy"],
+  column: ["column", "col", "tilex", "cellx", "gridx"],
+  row: ["row", "line", "tiley", "celly", "gridy"],
+} as const;
+export type Side = keyof typeof SIDES;
+
+export interface NamedSide {
+  readonly side: Side;
+  /** What stands before it: the path of the record it is in and the words before it, `frame.` or `source size`. */
+  readonly stem: string;
+}
+
+/** Which side of a rectangle a field names by its last words, if it names one. */
+export function sideOf(path: string): NamedSide | null {
+  const dot = path.lastIndexOf(".");
+  const parent = path.slice(0, dot + 1);
+  const words = wordsOf(path.slice(dot + 1));
+  for (let count = Math.min(2, words.length); count >= 1; count--) {
+    const last = words.slice(-count).join("");
+    for (const side of Object.keys(SIDES) as Side[])
+      if ((SIDES[side] as readonly string[]).includes(last)) return { side, stem: (parent + words.slice(0, -count).join(" ")).trim() };
+  }
+  return null;
+}
+
+/** Whether any word of a path is among these. */
+export function says(path: string, words: readonly string[]): boolean {
+  const found = wordsOf(path);
+  return words.some((word) => (word.endsWith("*") ? found.some((each) => each.startsWith(word.slice(0, -1))) : found.includes(word)));
+}
+
+/** The last name of a path; places in lists are none. */
+export function lastPart(path: string): string {
+  return (
+    path
+      .split(".")
+      .filter((part) => !/^\d+$/.test(part))
+      .pop() ?? path
+  );
+}
+
+/** Seconds are small and broken, milliseconds large and whole; what is called fps is no time. */
+export function unitOfTimes(values: readonly number[], path: string): "ms" | "seconds" | "fps" {
+  const words = wordsOf(lastPart(path));
+  if (words.some((word) => ["fps", "rate", "framerate", "hz", "speed"].includes(word))) return "fps";
+  if (words.some((word) => ["ms", "msec", "millis", "milliseconds"].includes(word))) return "ms";
+  if (words.some((word) => ["s", "sec", "secs", "seconds"].includes(word))) return "seconds";
+  return values.length > 0 && values.every((value) => value <= 5) ? "seconds" : "ms";
+}
+
+export const NAME_WORDS = ["name", "filename", "file", "id", "key", "label", "title", "sprite", "frame", "n"];
+export const TURNED_WORDS = ["rotated", "rotate", "rotation", "turned", "rot", "rotat*", "turn*"];
+export const FULL_WORDS = ["source", "orig", "original", "real", "full", "untrimmed", "whole", "canvas", "logical", "o"];
+export const INSET_WORDS = ["offset", "off", "trim", "trimmed", "inset", "padding", "source", "delta", "shift", "margin"];
+export const ORIGIN_WORDS = [
+  "pivot",
+  "origin",
+  "anchor",
+  "hotspot",
+  "hot",
+  "center",
+  "centre",
+  "registration",
+  "foot",
+  "feet",
+  "p",
+  "stand*",
+];
+export const TIME_WORDS = ["duration", "ms", "time", "delay", "length", "hold", "msec", "millis", "seconds", "sec", "dur", "interval"];
+export const PICTURE_WORDS = ["image", "texture", "file", "sheet", "page", "src", "picture", "atlas", "png", "bitmap", "source"];
+export const CLIP_WORDS = ["anim*", "clip", "action", "sequence", "movement", "tag", "state", "motion", "group"];
+export const FACING_WORDS = ["direction", "dir", "facing", "angle", "heading", "way"];
+export const CELL_WORDS = ["cell", "tile", "frame", "sprite", "grid", "block", "size", "unit"];
+export const INDEX_WORDS = ["index", "idx", "number", "nr", "no", "tile", "cell", "frame", "id"];
+export const FPS_WORDS = ["fps", "rate", "framerate", "hz", "speed"];
+export const TOTAL_WORDS = ["total", "length", "whole", "overall"];
+export const LOOP_WORDS = ["loop*", "repeat*", "playback", "mode", "cycle", "yoyo", "wrap", "type", "play", "direction"];
+export const TIMES_WORDS = ["times", "passes", "iterations", "repeats", "count", "repeat"];
+export const FIRST_WORDS = ["first", "from", "start", "begin", "startframe", "offset"];
+export const LAST_WORDS = ["last", "to", "end", "until", "endframe", "stop"];
+export const COUNT_WORDS = ["count", "frames", "length", "num", "n", "size", "framecount", "amount"];
+export const PREFIX_WORDS = ["prefix", "pattern", "base", "match", "glob", "frames", "stem", "beginning"];

@@ -157,7 +157,9 @@ describe("caravan build", () => {
     caravan("build", join(demo, "caravan.json"), "--out", at("two"));
     const project = JSON.parse(readFileSync(join(demo, "caravan.json"), "utf8"));
     const pictures = new Map(
-      project.sources.map(({ file, sha256 }: { file: string; sha256: string }) => [sha256, new Uint8Array(readFileSync(join(demo, file)))]),
+      project.sources
+        .flatMap(({ pictures: list }: { pictures: { file: string; sha256: string }[] }) => list)
+        .map(({ file, sha256 }: { file: string; sha256: string }) => [sha256, new Uint8Array(readFileSync(join(demo, file)))]),
     );
     const document = readBundle(writeBundleOf(project, pictures as Map<string, Uint8Array>), "x").project;
     writeFileSync(at("demo.caravan"), writeBundle({ project: document, pictures: pictures as Map<string, Uint8Array> }));
@@ -186,7 +188,7 @@ describe("caravan build", () => {
     fire.bytes.set([1, 2, 3, 255], 0);
     writeFileSync(join(copy, "art/campfire.png"), png.encode(fire));
     const { status, stderr } = caravan("build", copy, "--out", at("changed"));
-    expect([status, stderr.trim()]).toEqual([0, "Changed art, cut again by its recipe: campfire"]);
+    expect([status, stderr.trim()]).toEqual([0, "Changed art, cut again by its recipe: campfire (8 on changed pictures)"]);
     expect(contents(at("changed"))["/tamarisk.png"]).not.toBe(contents(at("one"))["/tamarisk.png"]);
     writeFileSync(join(copy, "art/campfire.png"), "no picture any more");
     expect(caravan("build", copy, "--out", at("nothing"))).toMatchObject({
@@ -229,9 +231,9 @@ describe("caravan play and check", () => {
 
 /** The same document and pictures, packed by hand. */
 function writeBundleOf(project: unknown, pictures: ReadonlyMap<string, Uint8Array>): Uint8Array {
-  const { sources } = project as { sources: { file: string; sha256: string }[] };
+  const { sources } = project as { sources: { pictures: { file: string; sha256: string }[] }[] };
   return writeZip([
     { path: "caravan.json", bytes: utf8(JSON.stringify(project)) },
-    ...sources.map(({ file, sha256 }) => ({ path: file, bytes: pictures.get(sha256) as Uint8Array })),
+    ...sources.flatMap((source) => source.pictures).map(({ file, sha256 }) => ({ path: file, bytes: pictures.get(sha256) as Uint8Array })),
   ]);
 }

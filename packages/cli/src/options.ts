@@ -43,3 +43,33 @@ export function fileStem(text: string): string {
   if (!parsed.success) throw new InvalidArgumentError(parsed.error.issues[0]?.message ?? "");
   return parsed.data;
 }
+
+/** `3` or `-2,5`: along and down, below 0 too. */
+export function offset(text: string): { x: number; y: number } {
+  const match = /^(-?\d{1,6})(?:,(-?\d{1,6}))?$/.exec(text);
+  if (!match) throw new InvalidArgumentError("Write one whole number, or two with a comma between, such as 3 or -2,5.");
+  const x = Number(match[1]);
+  return { x, y: match[2] === undefined ? x : Number(match[2]) };
+}
+
+/** `2` or `0-7`: places counted from 0, both included. */
+export function range(text: string): { first: number; last: number } {
+  const match = /^(\d{1,5})(?:-(\d{1,5}))?$/.exec(text);
+  const first = Number(match?.[1]);
+  const last = match?.[2] === undefined ? first : Number(match[2]);
+  if (!match || last < first)
+    throw new InvalidArgumentError("Write a number, or two with a dash between and the smaller first, such as 0-7.");
+  return { first, last };
+}
+
+const COLOURS: Record<string, string> = { white: "#ffffff", black: "#000000", magenta: "#ff00ff", green: "#00ff00", blue: "#0000ff" };
+
+/** `auto`, a colour as `#rrggbb`, `#rgb` or without the sign, or a plain colour's name. */
+export function colourOrAuto(text: string): string {
+  const plain = text.toLowerCase();
+  if (plain === "auto") return plain;
+  const hex = COLOURS[plain] ?? (plain.startsWith("#") ? plain : `#${plain}`);
+  if (/^#[0-9a-f]{6}$/.test(hex)) return hex;
+  if (/^#[0-9a-f]{3}$/.test(hex)) return `#${[...hex.slice(1)].map((digit) => digit + digit).join("")}`;
+  throw new InvalidArgumentError("Write auto, or a colour such as #ff00ff or white.");
+}

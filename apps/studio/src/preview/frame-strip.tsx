@@ -91,7 +91,7 @@ function StripItem({ source, frame, number, atCursor, left }: ItemProps) {
       <span
         className={`check relative block overflow-hidden rounded-box border-2 ${number ? "border-now" : atCursor ? "border-ink" : "border-transparent"} ${frame.dropped ? "opacity-40" : ""}`}
       >
-        <FramePicture sha256={source.sha256} rect={frame.rect} size={52} className="block" />
+        <FramePicture source={source} frame={frame} size={52} className="block" />
         {number && <span className="number absolute top-0 right-0 bg-now px-1 text-small font-semibold text-on-now">{number}</span>}
       </span>
       <span className="number block truncate text-center text-small text-muted">

@@ -9,20 +9,20 @@ import {
   findFrame,
   frameName,
   keptRefs,
+  lookOf,
   type Micros,
   originOf,
   PLAIN_LOOP,
   type Project,
-  type Rect,
   type Source,
+  sheetOf,
 } from "@caravan/core/model";
 import { chosenClip, chosenSource, pickedFrames, rowRefs, type View } from "../project/view";
+import { type Still, stillOf } from "./draw-frame";
 
 /** A frame as the player draws it. */
-export interface PlayedFrame {
+export interface PlayedFrame extends Still {
   readonly name: string;
-  readonly sha256: string;
-  readonly rect: Rect;
   readonly origin: FramePoint;
 }
 
@@ -88,8 +88,11 @@ function ofSource(project: Project, source: Source): Playing | null {
   const firstRow = kept[0] ? (findFrame(project, kept[0])?.frame.row ?? 0) : 0;
   const refs = rowRefs(source, firstRow);
   if (refs.length > 0) return ofRefs(project, `row ${firstRow} of ${source.id}`, `row ${firstRow} of ${source.name}`, refs);
-  const { width: w, height: h, sha256, name } = source;
-  const frame = { name, sha256, rect: { x: 0, y: 0, w, h }, origin: { x: w / 2, y: h } };
+  const { width: w, height: h } = sheetOf(source);
+  const { name } = source;
+  const rect = { x: 0, y: 0, w, h };
+  const look = lookOf(source, sheetOf(source));
+  const frame = { name, look, rect, turned: false, size: { w, h }, inset: { x: 0, y: 0 }, origin: { x: w / 2, y: h } };
   return { key: `whole ${source.id}`, title: name, note: "not cut yet", steps: [{ duration: USUAL_STEP, frame }], rules: PLAIN_LOOP };
 }
 
@@ -102,5 +105,5 @@ export function playedFrame(project: Project, ref: FrameRef): PlayedFrame | null
   const found = findFrame(project, ref);
   if (!found || found.frame.dropped) return null;
   const { source, frame } = found;
-  return { name: frameName(source, frame), sha256: source.sha256, rect: frame.rect, origin: originOf(source, frame) };
+  return { name: frameName(source, frame), ...stillOf(source, frame), origin: originOf(source, frame) };
 }

@@ -44,7 +44,17 @@ const frames = fc
     ox: fc.integer({ min: -20, max: 160 }),
     oy: fc.integer({ min: -20, max: 160 }),
   })
-  .map(({ w, h, ox, oy }): PlayedFrame => ({ name: "f", sha256: "", rect: { x: 0, y: 0, w, h }, origin: { x: ox / 2, y: oy / 2 } }));
+  .map(
+    ({ w, h, ox, oy }): PlayedFrame => ({
+      name: "f",
+      look: "",
+      rect: { x: 0, y: 0, w, h },
+      turned: false,
+      size: { w, h },
+      inset: { x: 0, y: 0 },
+      origin: { x: ox / 2, y: oy / 2 },
+    }),
+  );
 
 describe("the stage", () => {
   it("holds every frame's origin on one point, and at a fitting zoom keeps every frame in sight", () =>

@@ -18,11 +18,11 @@ export function reachOf(frames: readonly (PlayedFrame | null)[]): Reach {
   const reach = { left: 0, right: 0, up: 0, down: 0 };
   for (const frame of frames) {
     if (!frame) continue;
-    const { rect, origin } = frame;
+    const { size, origin } = frame;
     reach.left = Math.max(reach.left, origin.x);
-    reach.right = Math.max(reach.right, rect.w - origin.x);
+    reach.right = Math.max(reach.right, size.w - origin.x);
     reach.up = Math.max(reach.up, origin.y);
-    reach.down = Math.max(reach.down, rect.h - origin.y);
+    reach.down = Math.max(reach.down, size.h - origin.y);
   }
   return reach.left + reach.right > 0 ? reach : { left: 8, right: 8, up: 16, down: 0 };
 }
@@ -59,11 +59,11 @@ export function stageScene(reach: Reach, zoom: number, width: number, height: nu
 }
 
 /** Where a frame goes on the stage, in device pixels. A half-pixel origin shifts by a rounded half, the same way each time. */
-export function frameOnStage({ rect, origin }: PlayedFrame, { scale, standing }: StageScene): Rect {
+export function frameOnStage({ size, origin }: Pick<PlayedFrame, "size" | "origin">, { scale, standing }: StageScene): Rect {
   return {
     x: standing.x - Math.round(origin.x * scale),
     y: standing.y - Math.round(origin.y * scale),
-    w: rect.w * scale,
-    h: rect.h * scale,
+    w: size.w * scale,
+    h: size.h * scale,
   };
 }

@@ -2,6 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState } from "react";
 import { loadPictures, pictureNow } from "../project/pictures";
+import { drawStill } from "./draw-frame";
 import { timelineOfPlaying, usePlayer, usePlayhead } from "./player-state";
 import type { PlayedFrame, Playing } from "./playing";
 import { fittingZoom, frameOnStage, reachOf, stageScene } from "./stage-scene";
@@ -32,7 +33,7 @@ export function Stage({ playing, onZoom }: { playing: Playing | null; onZoom: (s
   }, []);
 
   useEffect(() => {
-    loadPictures(playing?.steps.flatMap((step) => (step.frame ? [step.frame.sha256] : [])) ?? []);
+    loadPictures(playing?.steps.flatMap((step) => (step.frame ? [step.frame.look] : [])) ?? []);
   }, [playing]);
 
   // Another thing to play starts at its beginning; an edit of the same thing goes on where it is.
@@ -83,16 +84,15 @@ function paint(
   const { origin } = usePlayer.getState();
   const ink = getComputedStyle(context.canvas).getPropertyValue("color");
   if (origin) paintGround(context, scene.standing.y, width * density, density, ink);
-  if (frame) paintFrame(context, frame, frameOnStage(frame, scene));
+  if (frame) paintFrame(context, frame, frameOnStage(frame, scene), scene.scale);
   if (origin) paintOrigin(context, scene.standing, density);
 }
 
-function paintFrame(context: CanvasRenderingContext2D, frame: PlayedFrame, at: { x: number; y: number; w: number; h: number }): void {
-  const picture = pictureNow(frame.sha256);
+function paintFrame(context: CanvasRenderingContext2D, frame: PlayedFrame, at: { x: number; y: number }, scale: number): void {
+  const picture = pictureNow(frame.look);
   if (!picture) return;
-  const { x, y, w, h } = frame.rect;
   context.imageSmoothingEnabled = false;
-  context.drawImage(picture.bitmap, x, y, w, h, at.x, at.y, at.w, at.h);
+  drawStill(context, picture.bitmap, frame, at.x, at.y, scale);
 }
 
 function paintGround(context: CanvasRenderingContext2D, y: number, width: number, density: number, ink: string): void {

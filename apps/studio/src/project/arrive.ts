@@ -1,22 +1,39 @@
-/** Files that people drop or choose: pictures become sources, `*.caravan` files become projects. */
-import { type ArrivedPicture, addSources, counted } from "@caravan/core/edit";
-import { CaravanError, naturalOrder } from "@caravan/core/model";
+/** Files that people drop, choose or paste: art becomes sources, metadata cuts them, `*.caravan` files become projects. */
+import { cutByMetadata, takeIn as takeInEdit } from "@caravan/core/edit";
+import { CaravanError, lookOf, naturalOrder, type Project, sheetOf } from "@caravan/core/model";
 import { create } from "zustand";
 import { say } from "../ui/notices";
 import { run } from "../workers/client";
-import { currentProject, edit, useOpenProject } from "./open-project";
-import { keepPicture } from "./pictures";
+import type { ReadArt, StoredPicture } from "../workers/jobs";
+import { type HandedFile, handed, isHidden } from "./arriving/collect";
+import {
+  type Choices,
+  needsReview,
+  type Proposal,
+  proposalsFor,
+  type TakenArt,
+  type TakenDescription,
+  type TakenItem,
+  type TakenPicture,
+  USUAL_CHOICES,
+} from "./arriving/proposals";
+import { apply, currentProject, useOpenProject } from "./open-project";
+import { keepPicture, pictureOfLook } from "./pictures";
 import { importBundle, openProject, startProject } from "./projects";
-import { chooseSource, go } from "./view";
+import { chooseSource, chosenSource, go, useView } from "./view";
+
+/** What a file picker offers. */
+export const ART_FILES =
+  "image/png,image/apng,image/gif,image/webp,image/jpeg,image/avif,image/bmp,.png,.apng,.gif,.webp,.jpg,.jpeg,.avif,.bmp,.ora,.zip,.json,.xml,.csv,.tsv,.txt,.caravan";
 
 /** Shown while files are being read. */
-export interface Arrival {
+export interface Reading {
   readonly done: number;
   readonly total: number;
   readonly cancel: () => void;
 }
 
-export const useArrival = create<{ readonly arrival: Arrival | null }>(() => ({ arrival: null }));
+export const useArrival = create<{ readonly arrival: Reading | null }>(() => ({ arrival: null }));
 
 /** Files that could not be taken in, each with its reason; they stay on the screen until they are dismissed or tried again. */
 export interface FailedFile {
@@ -26,30 +43,70 @@ export interface FailedFile {
 
 export const useFailedFiles = create<{ readonly failed: readonly FailedFile[] }>(() => ({ failed: [] }));
 
-/** Takes files in and goes to where work on them begins: a lone sheet is cut, several are looked over. */
-export async function takeInAndGo(files: readonly File[]): Promise<void> {
+/** What is offered to be brought in, waiting for a word. */
+export const useReview = create<{ readonly proposals: readonly Proposal[] | null }>(() => ({ proposals: null }));
+
+/** Takes files in and goes to where work on them begins: a lone sheet is cut, several are looked over, anything else is reviewed. */
+export async function takeInAndGo(files: readonly File[] | readonly HandedFile[]): Promise<void> {
   const before = useFailedFiles.getState().failed.length;
-  const ids = await takeIn(files).catch((error): string[] => {
-    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
-    return [];
-  });
+  const list = files.map((each) => (each instanceof File ? (handed([each])[0] as HandedFile) : each));
+  await readAndPropose(list).catch((error) => say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) }));
   const failed = useFailedFiles.getState().failed.slice(before);
-  if (failed[0]) {
-    const text = failed.length === 1 ? failed[0].error.message : `${failed.length} files did not come in.`;
-    say({ tone: "trouble", text, action: { label: "Show at Sources", run: () => go("sources") } });
-  }
-  if (ids[0] === undefined) return;
-  chooseSource(ids[0]);
-  go(ids.length === 1 ? "frames" : "sources");
+  if (!failed[0]) return;
+  const text = failed.length === 1 ? failed[0].error.message : `${failed.length} files did not come in.`;
+  say({ tone: "trouble", text, action: { label: "Show at Sources", run: () => go("sources") } });
 }
 
-/** Takes files in. Good ones go in even if others fail; returns the ids of the new sources, in order. */
-export async function takeIn(files: readonly File[]): Promise<string[]> {
-  const bundles = files.filter((file) => file.name.toLowerCase().endsWith(".caravan"));
-  for (const file of bundles) await openFile(file);
+async function readAndPropose(files: readonly HandedFile[]): Promise<void> {
+  const bundles = files.filter(({ file }) => file.name.toLowerCase().endsWith(".caravan"));
+  for (const { file } of bundles) await openFile(file);
+  const rest = await unpacked(files.filter((each) => !bundles.includes(each)));
+  if (rest.length === 0) return;
   // Systems hand over dropped files in any order; 2 comes before 10.
-  const pictures = files.filter((file) => !bundles.includes(file)).sort((a, b) => naturalOrder(a.name, b.name));
-  return pictures.length > 0 ? takeInPictures(pictures) : [];
+  const { items, texts } = await readAll(rest.toSorted((a, b) => naturalOrder(a.path, b.path)));
+  const descriptions = await understandAll(texts, items);
+  const proposals = proposalsFor(items, descriptions);
+  if (proposals.length === 0) return;
+  if (needsReview(proposals)) useReview.setState({ proposals });
+  else await bringIn(proposals, () => ({ ...USUAL_CHOICES, clear: false }));
+}
+
+/** Brings in what was chosen, as one entry of undo, and goes to where work on it begins. */
+export async function bringIn(proposals: readonly Proposal[], choicesOf: (proposal: Proposal) => Choices): Promise<void> {
+  useReview.setState({ proposals: null });
+  const chosen = proposals.filter((proposal) => choicesOf(proposal).include);
+  const arrivals = chosen.flatMap((proposal) => proposal.arrivals(choicesOf(proposal)));
+  const recuts = chosen.flatMap(({ recut }) => (recut ? [recut] : []));
+  if (arrivals.length + recuts.length === 0) return;
+  if (arrivals.length > 0) await leaveTheDemo(arrivals[0]?.name ?? "art");
+  // Frames are found on the picture as it is once its ground is cleared.
+  const ready = await Promise.all(
+    arrivals.map(async (arrival) => {
+      const first = arrival.pictures[0];
+      if (!arrival.clearing || !arrival.cut || !first) return arrival;
+      const { coverage } = await pictureOfLook(lookOf(arrival, first));
+      return { ...arrival, coverages: [coverage] };
+    }),
+  );
+  const known = new Set(currentProject().sources.map((source) => source.id));
+  const change = (project: Project) => {
+    let next = ready.length > 0 ? takeInEdit(project, ready) : project;
+    for (const { source, reading, file, frames } of recuts) next = cutByMetadata(next, source, { by: "metadata", file, reading }, frames);
+    return next;
+  };
+  const recut = recuts[0];
+  const label = (project: Project) =>
+    ready.length > 0 || !recut
+      ? takeInEdit.label(project, ready)
+      : cutByMetadata.label(project, recut.source, { by: "metadata", file: recut.file, reading: recut.reading }, recut.frames);
+  const error = apply(change, label);
+  if (error) say({ tone: "trouble", text: error.message });
+  const added = currentProject().sources.filter((source) => !known.has(source.id));
+  const first = added[0]?.id ?? recut?.source;
+  if (first === undefined) return;
+  if (added.length > 1) say({ tone: "good", text: `${added.length} sources came in.` });
+  chooseSource(first);
+  go(added.length <= 1 ? "frames" : "sources");
 }
 
 async function openFile(file: File): Promise<void> {
@@ -61,19 +118,47 @@ async function openFile(file: File): Promise<void> {
   }
 }
 
-async function takeInPictures(files: readonly File[]): Promise<string[]> {
+/** ZIPs give what is in them. */
+async function unpacked(files: readonly HandedFile[]): Promise<HandedFile[]> {
+  const lists = await Promise.all(
+    files.map(async (each): Promise<HandedFile[]> => {
+      if (!each.file.name.toLowerCase().endsWith(".zip")) return isHidden(each.path) ? [] : [each];
+      try {
+        const inner = await run("unzip", { name: each.file.name, blob: each.file });
+        const folder = each.path.replace(/\.zip$/i, "");
+        return inner
+          .filter(({ path }) => !isHidden(path))
+          .map(({ path, bytes }) => ({ file: new File([bytes as BlobPart], path.split("/").pop() ?? path), path: `${folder}/${path}` }));
+      } catch (error) {
+        noteFailed([{ file: each.file, error: asCaravanError(error, each.file.name) }]);
+        return [];
+      }
+    }),
+  );
+  return lists.flat();
+}
+
+interface ReadFiles {
+  readonly items: TakenItem[];
+  readonly texts: { readonly path: string; readonly text: string; readonly file: File }[];
+}
+
+async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> {
   const cancelling = new AbortController();
   const cancel = () => cancelling.abort();
   const failed: FailedFile[] = [];
+  const read: ReadFiles = { items: [], texts: [] };
   let done = 0;
+  let stored = true;
   useArrival.setState({ arrival: { done, total: files.length, cancel } });
-  const read = await Promise.all(
-    files.map(async (file): Promise<(ArrivedPicture & { stored: boolean }) | null> => {
+  const outcomes = await Promise.all(
+    files.map(async ({ file, path }) => {
       try {
-        const picture = await run("readPicture", { name: file.name, blob: file }, { signal: cancelling.signal });
-        // Kept from memory, so that a file changed on disk meanwhile cannot slip under its hash.
-        const stored = await keepPicture(picture, new Blob([await file.arrayBuffer()], { type: "image/png" }));
-        return { fileName: file.name, sha256: picture.sha256, width: picture.width, height: picture.height, stored };
+        const art = await run("readArt", { name: file.name, blob: file }, { signal: cancelling.signal });
+        if (art.kind === "text") return { path, text: art.text, file, art: null };
+        const kept = await keepArt(art, file);
+        stored &&= kept.stored;
+        return { path, art: kept.art, text: null };
       } catch (error) {
         const problem = asCaravanError(error, file.name);
         if (problem.code !== "cancelled") failed.push({ file, error: problem });
@@ -86,29 +171,94 @@ async function takeInPictures(files: readonly File[]): Promise<string[]> {
   );
   useArrival.setState({ arrival: null });
   noteFailed(failed);
-  const arrived = read.filter((picture) => picture !== null);
-  if (arrived.some((picture) => !picture.stored))
+  if (!stored)
     useOpenProject.setState({ saving: { kind: "failed", full: true, reason: "This browser has no more room for the pictures." } });
-  return arrived.length > 0 ? addArrived(arrived) : [];
+  for (const outcome of outcomes)
+    if (outcome !== null) {
+      if (outcome.art) read.items.push(outcome);
+      else read.texts.push(outcome);
+    }
+  return read;
 }
 
-async function addArrived(arrived: readonly ArrivedPicture[]): Promise<string[]> {
-  // Someone who drops art of their own onto the untouched demo wants to work on it, not on the demo.
-  if (useOpenProject.getState().demo) {
-    const demo = useOpenProject.getState().id as string;
-    await startProject(arrived[0]?.fileName.replace(/\.[^.]*$/, ""));
-    say({
-      tone: "plain",
-      text: "Your art is in a project of its own.",
-      action: { label: "Back to the demo", run: () => void openProject(demo) },
-    });
+/** Stores all pictures of a file. `stored` is false if the browser has no more room for one. */
+async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: File): Promise<{ art: TakenArt; stored: boolean }> {
+  let stored = true;
+  const keep = async ({ picture, png }: StoredPicture): Promise<TakenPicture> => {
+    // Kept from memory, so that a file changed on disk meanwhile cannot slip under its hash.
+    const blob = png ?? new Blob([await file.arrayBuffer()], { type: "image/png" });
+    stored = (await keepPicture(picture, blob)) && stored;
+    const { sha256, width, height, coverage, ground } = picture;
+    return { sha256, width, height, coverage, ground };
+  };
+  switch (art.kind) {
+    case "still":
+      return { art: { kind: "still", picture: await keep(art), note: art.note }, stored };
+    case "animation": {
+      const pictures = [];
+      for (const each of art.pictures) pictures.push({ ...(await keep(each)), ms: each.ms });
+      return { art: { kind: "animation", pictures, plays: art.plays, broken: art.broken }, stored };
+    }
+    case "layers": {
+      const layers = [];
+      for (const each of art.layers) layers.push({ ...(await keep(each)), name: each.name });
+      return { art: { ...art, layers }, stored };
+    }
   }
-  const known = new Set(currentProject().sources.map((source) => source.id));
-  const error = edit(addSources, arrived);
-  if (error) say({ tone: "trouble", text: error.message });
-  const added = currentProject().sources.filter((source) => !known.has(source.id));
-  if (added.length > 1) say({ tone: "good", text: `${counted(added.length, "picture")} came in.` });
-  return added.map((source) => source.id);
+}
+
+/** Holds every metadata file against the picture that it most likely describes. */
+async function understandAll(texts: ReadFiles["texts"], items: readonly TakenItem[]): Promise<TakenDescription[]> {
+  const found: TakenDescription[] = [];
+  const failed: FailedFile[] = [];
+  for (const { path, text, file } of texts) {
+    try {
+      found.push(await understandOne(path, text, items));
+    } catch (error) {
+      failed.push({ file, error: asCaravanError(error, file.name) });
+    }
+  }
+  noteFailed(failed);
+  return found;
+}
+
+async function understandOne(path: string, text: string, items: readonly TakenItem[]): Promise<TakenDescription> {
+  const known = currentProject().readings;
+  const stem = (each: string) => each.replace(/\.[^./]*$/, "").toLowerCase();
+  const name = (each: string) => each.split("/").pop() ?? each;
+  const stills = items.flatMap(({ path: picture, art }) => (art.kind === "still" ? [{ picture, coverage: art.picture.coverage }] : []));
+  const fitting =
+    stills.find(({ picture }) => stem(picture) === stem(path)) ??
+    stills.find(({ picture }) => stem(name(picture)) === stem(name(path))) ??
+    stills.find(({ picture }) => text.includes(name(picture))) ??
+    (stills.length === 1 ? stills[0] : undefined);
+  if (fitting) {
+    const { picture, coverage } = fitting;
+    const understood = await run("understand", { text, where: name(path), picture: name(picture), coverage, known });
+    return { path, of: { picture }, understood };
+  }
+  const { sources } = currentProject();
+  const source =
+    sources.find((each) => stem(each.name) === stem(name(path))) ??
+    sources.find((each) => text.includes(`${each.name}.`)) ??
+    chosenSource(currentProject(), useView.getState());
+  if (!source)
+    throw new CaravanError("bad-metadata", name(path), "It describes a picture, and there is none.", "Drop it together with its picture.");
+  const { coverage } = await pictureOfLook(lookOf(source, sheetOf(source)));
+  const understood = await run("understand", { text, where: name(path), picture: `${source.name}.png`, coverage, known });
+  return { path, of: { source: source.id, name: source.name }, understood };
+}
+
+/** Someone who drops art of their own onto the untouched demo wants to work on it, not on the demo. */
+async function leaveTheDemo(name: string): Promise<void> {
+  if (!useOpenProject.getState().demo) return;
+  const demo = useOpenProject.getState().id as string;
+  await startProject(name.replace(/\.[^.]*$/, ""));
+  say({
+    tone: "plain",
+    text: "Your art is in a project of its own.",
+    action: { label: "Back to the demo", run: () => void openProject(demo) },
+  });
 }
 
 function noteFailed(failed: readonly FailedFile[]): void {

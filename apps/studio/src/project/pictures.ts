@@ -1,6 +1,7 @@
 /**
  * Pictures of the open project by hash: the file's bytes from storage, and what screens draw from, decoded once and shared.
  */
+import { type Look, partsOfLook } from "@caravan/core/model";
 import { create } from "zustand";
 import { run } from "../workers/client";
 import type { ReadPicture } from "../workers/jobs";
@@ -20,43 +21,60 @@ export const usePictures = create<{ readonly entries: ReadonlyMap<string, Entry>
 const unsaved = new Map<string, Blob>();
 
 /** The picture of a hash, undefined while it is being read; components that use it are drawn again when it is there. */
-export function usePicture(sha256: string | undefined): Picture | undefined {
+export function usePicture(look: Look | undefined): Picture | undefined {
   return usePictures(({ entries }) => {
-    const entry = sha256 === undefined ? undefined : entries.get(sha256);
+    const entry = look === undefined ? undefined : entries.get(look);
     return entry?.state === "ready" ? entry.picture : undefined;
   });
 }
 
 /** Why a picture cannot be shown, null while nothing is wrong. */
-export function usePictureProblem(sha256: string): string | null {
+export function usePictureProblem(look: Look): string | null {
   return usePictures(({ entries }) => {
-    const entry = entries.get(sha256);
+    const entry = entries.get(look);
     return entry?.state === "failed" ? entry.reason : null;
   });
 }
 
-export function pictureNow(sha256: string): Picture | undefined {
-  const entry = usePictures.getState().entries.get(sha256);
+export function pictureNow(look: Look): Picture | undefined {
+  const entry = usePictures.getState().entries.get(look);
   return entry?.state === "ready" ? entry.picture : undefined;
 }
 
 /** Reads pictures that are not yet there; each once, however often it is asked for. */
-export function loadPictures(hashes: readonly string[]): void {
-  for (const sha256 of new Set(hashes)) {
-    if (usePictures.getState().entries.has(sha256)) continue;
-    setEntry(sha256, { state: "loading" });
-    void load(sha256);
+export function loadPictures(looks: readonly Look[]): void {
+  for (const look of new Set(looks)) {
+    if (usePictures.getState().entries.has(look)) continue;
+    setEntry(look, { state: "loading" });
+    void load(look);
   }
 }
 
-async function load(sha256: string): Promise<void> {
+/** The picture of a look, as soon as it is there. Throws why it cannot be had. */
+export async function pictureOfLook(look: Look): Promise<Picture> {
+  loadPictures([look]);
+  for (;;) {
+    const entry = usePictures.getState().entries.get(look);
+    if (entry?.state === "ready") return entry.picture;
+    if (entry?.state === "failed") throw new Error(entry.reason);
+    await new Promise<void>((changed) => {
+      const stop = usePictures.subscribe(() => {
+        stop();
+        changed();
+      });
+    });
+  }
+}
+
+async function load(look: Look): Promise<void> {
+  const { sha256, clearing } = partsOfLook(look);
   try {
     const blob = await pictureBlob(sha256);
     if (!blob) throw new Error("It is not in this browser's storage any more.");
-    const read = await run("readPicture", { name: "picture", blob });
-    keepReady(read, blob);
+    const read = await run("readPicture", { name: "picture", blob, clearing });
+    setEntry(look, { state: "ready", picture: { ...read, bytes: blob.size } });
   } catch (error) {
-    setEntry(sha256, { state: "failed", reason: error instanceof Error ? error.message : String(error) });
+    setEntry(look, { state: "failed", reason: error instanceof Error ? error.message : String(error) });
   }
 }
 
@@ -87,6 +105,6 @@ function keepReady(read: ReadPicture, blob: Blob): void {
   setEntry(read.sha256, { state: "ready", picture: { ...read, bytes: blob.size } });
 }
 
-function setEntry(sha256: string, entry: Entry): void {
-  usePictures.setState(({ entries }) => ({ entries: new Map(entries).set(sha256, entry) }));
+function setEntry(look: Look, entry: Entry): void {
+  usePictures.setState(({ entries }) => ({ entries: new Map(entries).set(look, entry) }));
 }

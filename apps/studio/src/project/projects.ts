@@ -1,5 +1,6 @@
 /** Opening, making, renaming, duplicating and removing projects in this browser. */
-import { CaravanError, emptyProject, type Project, projectFromFile, projectToFile } from "@caravan/core/model";
+import { picturesOf } from "@caravan/core/bundle";
+import { CaravanError, emptyProject, lookOf, type Project, projectFromFile, projectToFile } from "@caravan/core/model";
 import { run } from "../workers/client";
 import { markStored, saveNow } from "./autosave";
 import type { History } from "./history";
@@ -68,9 +69,12 @@ async function readStored(id: string): Promise<{ row: StoredProject; project: Pr
   return { row, project, history };
 }
 
+/** Of a series only the first pictures are read at once; the others when they are looked at. */
+const EAGER = 40;
+
 function show(row: StoredProject, project: Project, history: History, access: "owner" | "reader"): void {
   markStored(row.id, history);
-  loadPictures(project.sources.map((source) => source.sha256));
+  loadPictures(project.sources.flatMap((source) => source.pictures.slice(0, EAGER).map((picture) => lookOf(source, picture))));
   useOpenProject.setState({ id: row.id, project, history, demo: row.demo ?? false, access, saving: { kind: "saved", at: row.savedAt } });
 }
 
@@ -159,7 +163,7 @@ export async function importBundle(blob: Blob, name: string, options: { demo?: b
 
 /** The open project as the bytes of a `*.caravan` file. */
 export async function exportBundle(project: Project): Promise<Uint8Array> {
-  const hashes = [...new Set(project.sources.map((source) => source.sha256))];
+  const hashes = [...new Set(picturesOf(project).map(({ sha256 }) => sha256))];
   const pictures = await Promise.all(
     hashes.map(async (sha256) => {
       const blob = await pictureBlob(sha256);

@@ -10,6 +10,9 @@ import { create } from "zustand";
 export const STOPS = ["sources", "frames", "clips", "ship"] as const;
 export type Stop = (typeof STOPS)[number];
 
+/** Ways in which a person cuts a sheet; metadata and series bring their own. */
+export type Way = "cells" | "outlines" | "hand";
+
 export interface View {
   readonly stop: Stop;
   readonly sourceId: SourceId | null;
@@ -24,6 +27,8 @@ export interface View {
   readonly steps: readonly number[];
   /** True right after a clip was made: its name waits to be typed. */
   readonly naming: boolean;
+  /** The way of cutting that was chosen for the chosen source, null for the one it is cut by. */
+  readonly way: Way | null;
 }
 
 export const START: View = {
@@ -35,6 +40,7 @@ export const START: View = {
   hoverRow: null,
   steps: [],
   naming: false,
+  way: null,
 };
 
 export const useView = create<View>(() => START);
@@ -58,7 +64,7 @@ export function go(stop: Stop): void {
 }
 
 export function chooseSource(sourceId: SourceId | string): void {
-  useView.setState({ sourceId: sourceId as SourceId, hoverRow: null, cursor: null });
+  useView.setState({ sourceId: sourceId as SourceId, hoverRow: null, cursor: null, way: null });
 }
 
 export function chooseClip(clipName: ClipName): void {

@@ -4,7 +4,8 @@ import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { Group, Panel, Separator, useDefaultLayout } from "react-resizable-panels";
 import { PlayerDock } from "../preview/player-dock";
 import { playingOf } from "../preview/playing";
-import { takeInAndGo } from "../project/arrive";
+import { ART_FILES, takeInAndGo } from "../project/arrive";
+import { handedByDrop } from "../project/arriving/collect";
 import { startAutosave } from "../project/autosave";
 import { useOpenProject, useProject } from "../project/open-project";
 import { listenToTabs, rememberPlace } from "../project/projects";
@@ -14,6 +15,7 @@ import { chooseFiles } from "../ui/files";
 import { giveHeldKeys, holdKeysWhile, useKeyListener, useKeys } from "../ui/keys";
 import { NoticeList } from "../ui/notice-list";
 import { ArrivalLine } from "./arrival-line";
+import { ArrivalReview } from "./arrival-review";
 import { Banners } from "./banners";
 import { redoNow, saveAsFile, undoNow } from "./commands";
 import { KeysPanel } from "./keys-panel";
@@ -33,7 +35,7 @@ export function Workshop() {
     { keys: "Mod+z", label: "Undo", run: undoNow },
     { keys: "Mod+Shift+z Mod+y", label: "Redo", run: redoNow },
     { keys: "Mod+s", label: "Save the project to a file", run: () => void saveAsFile(), whileTyping: true },
-    { keys: "Mod+o", label: "Add pictures or open a file", run: () => void chooseFiles("image/png,.png,.caravan", true).then(takeInAndGo) },
+    { keys: "Mod+o", label: "Add pictures or open a file", run: () => void chooseFiles(ART_FILES, true).then(takeInAndGo) },
     { keys: "p", label: "All projects", run: () => setDialog("projects") },
     { keys: "?", label: "This list", run: () => setDialog("keys") },
   ]);
@@ -47,6 +49,7 @@ export function Workshop() {
       <Banners />
       <ArrivalLine />
       <Floor />
+      <ArrivalReview />
       <NoticeList />
       <KeysPanel open={dialog === "keys"} onClose={() => setDialog(null)} />
       <ProjectsDialog open={dialog === "projects"} onClose={() => setDialog(null)} />
@@ -165,7 +168,7 @@ function Stuck({ problem, onDemo }: { problem: string; onDemo: () => void }) {
   );
 }
 
-/** Files dropped anywhere on the page come in. True while some are held over it. */
+/** Files and folders dropped anywhere on the page come in, pasted ones too. True while some are held over it. */
 function useFileDrop(): boolean {
   const [over, setOver] = useState(false);
   useEffect(() => {
@@ -180,12 +183,20 @@ function useFileDrop(): boolean {
       if (!hasFiles(event)) return;
       event.preventDefault();
       setOver(false);
-      void takeInAndGo([...(event.dataTransfer?.files ?? [])]);
+      if (event.dataTransfer) void handedByDrop(event.dataTransfer).then(takeInAndGo);
     };
+    const paste = (event: ClipboardEvent) => {
+      const files = [...(event.clipboardData?.files ?? [])];
+      if (files.length === 0) return;
+      event.preventDefault();
+      void takeInAndGo(files);
+    };
+    addEventListener("paste", paste);
     addEventListener("dragover", drag);
     addEventListener("dragleave", leave);
     addEventListener("drop", drop);
     return () => {
+      removeEventListener("paste", paste);
       removeEventListener("dragover", drag);
       removeEventListener("dragleave", leave);
       removeEventListener("drop", drop);

@@ -4,9 +4,11 @@
  * Pictures go over as Blobs, which are handed on without being copied; typed arrays and bitmaps in answers are given away.
  */
 import type { NamedFile } from "@caravan/core/codec";
+import type { CutPieces, FindingCut, GridSuggestion } from "@caravan/core/cut";
 import type { DeliveredPage, Proof } from "@caravan/core/deliver";
-import type { Delivery, ErrorCode, Project, SourceId } from "@caravan/core/model";
-import type { Coverage, PictureFacts } from "@caravan/core/raster";
+import type { ReadClip, ReadFrame, Unplaced } from "@caravan/core/metadata";
+import type { Clearing, Delivery, ErrorCode, Project, Reading } from "@caravan/core/model";
+import type { Coverage, Ground, PictureFacts } from "@caravan/core/raster";
 
 export interface ReadPicture {
   readonly sha256: string;
@@ -14,10 +16,46 @@ export interface ReadPicture {
   readonly height: number;
   readonly coverage: Coverage;
   readonly facts: PictureFacts;
+  /** An opaque ground that is there to clear; null if there is none. */
+  readonly ground: Ground | null;
   /** For looking at only; exact pixels stay in the workers. */
   readonly bitmap: ImageBitmap;
   /** A large picture reduced, for looking at it whole: reducing it anew at each drawing would hold up the screen. */
   readonly overview: Overview | null;
+}
+
+/** A picture and the PNG that it is stored as. */
+export interface StoredPicture {
+  readonly picture: ReadPicture;
+  /** Null where the file itself is such a PNG. */
+  readonly png: Blob | null;
+}
+
+export type ReadArt =
+  | ({ readonly kind: "still"; readonly note: string | null } & StoredPicture)
+  | {
+      readonly kind: "animation";
+      readonly pictures: readonly (StoredPicture & { readonly ms: number })[];
+      readonly plays: number;
+      readonly broken: readonly { readonly index: number; readonly why: string }[];
+    }
+  | {
+      readonly kind: "layers";
+      readonly layers: readonly (StoredPicture & { readonly name: string })[];
+      readonly hidden: number;
+      readonly groups: number;
+      readonly damaged: readonly { readonly name: string; readonly why: string }[];
+    }
+  | { readonly kind: "text"; readonly text: string };
+
+/** What a metadata file says of a picture, and how that was found out. */
+export interface Understood {
+  readonly reading: Reading;
+  readonly frames: readonly ReadFrame[];
+  readonly unplaced: readonly Unplaced[];
+  readonly clips: readonly ReadClip[];
+  /** Paths that the records have, for correcting. */
+  readonly paths: readonly string[];
 }
 
 export interface Overview {
@@ -33,10 +71,20 @@ export interface Delivered {
 }
 
 export type Jobs = {
-  /** Decodes a picture file to check it and learn about it. */
-  readPicture: { ask: { name: string; blob: Blob }; answer: ReadPicture };
+  /** Decodes a picture file, clears its ground if asked, to check it, learn about it and look at it. */
+  readPicture: { ask: { name: string; blob: Blob; clearing: Clearing | null }; answer: ReadPicture };
+  /** Reads any file that may be art; a still, an animation, layers, or text that may describe a picture. */
+  readArt: { ask: { name: string; blob: Blob }; answer: ReadArt };
+  unzip: { ask: { name: string; blob: Blob }; answer: readonly NamedFile[] };
+  /** Reads a metadata file for a picture: by a known reading if one fits, else by its structure, or by the one given alone. */
+  understand: {
+    ask: { text: string; where: string; picture: string; coverage: Coverage; known: readonly Reading[] };
+    answer: Understood;
+  };
+  findPieces: { ask: { coverage: Coverage; cut: FindingCut; where: string }; answer: CutPieces };
+  suggestGrids: { ask: { coverage: Coverage }; answer: readonly GridSuggestion[] };
   /** Packs, draws, encodes and proves a delivery. */
-  deliver: { ask: { project: Project; delivery: Delivery; pictures: readonly (readonly [SourceId, Blob])[] }; answer: Delivered };
+  deliver: { ask: { project: Project; delivery: Delivery; pictures: readonly (readonly [sha256: string, Blob])[] }; answer: Delivered };
   /** The files as one ZIP. */
   zip: { ask: { files: readonly NamedFile[] }; answer: Uint8Array };
   writeBundle: { ask: { project: Project; pictures: readonly (readonly [sha256: string, Blob])[] }; answer: Uint8Array };

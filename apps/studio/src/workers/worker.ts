@@ -1,34 +1,68 @@
 /** Runs inside a worker: carries out the jobs of the table, one at a time. */
-import { readBundle, writeBundle } from "@caravan/core/bundle";
-import { createPngCodec, type PngCodec, sha256Hex, type WasmModule, writeZip } from "@caravan/core/codec";
+import { picturesOf, readBundle, writeBundle } from "@caravan/core/bundle";
+import { createPngCodec, type PngCodec, readZip, sha256Hex, type WasmModule, writeZip } from "@caravan/core/codec";
+import { cutSheet, suggestGrids } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
-import { CaravanError, type SourceId } from "@caravan/core/model";
-import { coverageOf, factsOf, type Pixels } from "@caravan/core/raster";
+import { pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
+import { CaravanError, type Look, lookOf } from "@caravan/core/model";
+import { clearGround, coverageOf, factsOf, findGround, type Pixels } from "@caravan/core/raster";
 import * as Comlink from "comlink";
-import type { JobName, JobRunner, Jobs, OnProgress, Outcome, Overview } from "./jobs";
+import { bitmapsOf } from "./bitmaps";
+import type { JobName, JobRunner, Jobs, OnProgress, Outcome } from "./jobs";
+import { readArt } from "./read-art";
 
 type Doers = { [Name in JobName]: (ask: Jobs[Name]["ask"], onProgress: OnProgress) => Promise<Jobs[Name]["answer"]> };
 
 const doers: Doers = {
-  async readPicture({ name, blob }) {
+  async readPicture({ name, blob, clearing }) {
     const png = await pngCodec();
     const bytes = await bytesOf(blob);
-    const pixels = png.decode(bytes, name);
+    const decoded = png.decode(bytes, name);
+    const pixels = clearing ? clearGround(decoded, clearing) : decoded;
     const { width, height } = pixels;
-    const known = { sha256: sha256Hex(bytes), width, height, coverage: coverageOf(pixels), facts: factsOf(pixels) };
-    // Made here and given away: on the screen's own thread even this would be felt with a large sheet.
-    const bitmap = await createImageBitmap(blob, { colorSpaceConversion: "none" });
-    return { ...known, bitmap, overview: await overviewOf(blob, width, height) };
+    const facts = factsOf(pixels);
+    const ground = facts.ground === "opaque" ? findGround(pixels) : null;
+    const known = { sha256: sha256Hex(bytes), width, height, coverage: coverageOf(pixels), facts, ground };
+    const look = clearing ? new ImageData(new Uint8ClampedArray(pixels.bytes), width, height) : blob;
+    return { ...known, ...(await bitmapsOf(look, width, height)) };
+  },
+
+  async readArt({ name, blob }) {
+    return readArt(blob, name, await pngCodec());
+  },
+
+  async unzip({ name, blob }) {
+    return readZip(await bytesOf(blob), name);
+  },
+
+  async understand({ text, where, picture, coverage, known }) {
+    const described = { picture, coverage };
+    const { parsed, reading } = understood(text, described, where, known);
+    const { frames, unplaced } = readFrames(parsed, reading, described);
+    return { reading, frames, unplaced, clips: readClips(parsed, reading, frames), paths: pathsOf(parsed, reading) };
+  },
+
+  async findPieces({ coverage, cut, where }) {
+    return cutSheet(coverage, cut, where);
+  },
+
+  async suggestGrids({ coverage }) {
+    return suggestGrids(coverage);
   },
 
   async deliver({ project, delivery, pictures }, onProgress) {
     const png = await pngCodec();
-    const decoded = new Map<SourceId, Pixels>();
-    for (const [id, blob] of pictures) {
-      const file = project.sources.find((source) => source.id === id)?.file ?? id;
-      decoded.set(id, png.decode(await bytesOf(blob), file));
-      onProgress((0.3 * decoded.size) / pictures.length);
-    }
+    const blobs = new Map(pictures);
+    const decoded = new Map<Look, Pixels>();
+    for (const source of project.sources)
+      for (const picture of source.pictures) {
+        const look = lookOf(source, picture);
+        const blob = blobs.get(picture.sha256);
+        if (decoded.has(look) || !blob) continue;
+        const pixels = png.decode(await bytesOf(blob), picture.file);
+        decoded.set(look, source.clearing ? clearGround(pixels, source.clearing) : pixels);
+        onProgress(Math.min(0.3, (0.3 * decoded.size) / pictures.length));
+      }
     const { files, pages, proof } = deliver(project, delivery, decoded, png, (done) => onProgress(0.3 + 0.7 * done));
     return { files, pages, proof };
   },
@@ -46,7 +80,7 @@ const doers: Doers = {
     const { project, pictures } = readBundle(await bytesOf(blob), name);
     // A picture that does not open would leave a project that cannot be shown: better to refuse the file now.
     const png = await pngCodec();
-    for (const source of project.sources) png.decode(pictures.get(source.sha256) as Uint8Array, `${name}, ${source.file}`);
+    for (const { sha256, file } of picturesOf(project)) png.decode(pictures.get(sha256) as Uint8Array, `${name}, ${file}`);
     return { project, pictures: [...pictures] };
   },
 };
@@ -84,16 +118,6 @@ function problemOf(error: unknown): Outcome<never> {
     return { ok: false, problem: { code, where, what, remedy } };
   }
   return { ok: false, fault: error instanceof Error ? error.message : String(error) };
-}
-
-/** Longest side of a picture that is drawn reduced without an overview, and of the overview itself. */
-const OVERVIEW_SIDE = 1024; // px
-
-async function overviewOf(blob: Blob, width: number, height: number): Promise<Overview | null> {
-  const reduction = 2 ** Math.ceil(Math.log2(Math.max(width, height) / OVERVIEW_SIDE));
-  if (reduction < 2) return null;
-  const size = { resizeWidth: Math.max(1, Math.round(width / reduction)), resizeHeight: Math.max(1, Math.round(height / reduction)) };
-  return { bitmap: await createImageBitmap(blob, { ...size, resizeQuality: "medium", colorSpaceConversion: "none" }), reduction };
 }
 
 /** Bitmaps and the buffers of all typed arrays in an answer, each once; arrays that view only a part of theirs are copied. */

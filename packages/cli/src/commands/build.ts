@@ -1,6 +1,7 @@
 import { findingsOf } from "@caravan/core/check";
 import { sha256Hex } from "@caravan/core/codec";
 import { deliver } from "@caravan/core/deliver";
+import type { FrameChanges } from "@caravan/core/edit";
 import type { Command } from "commander";
 import { writeFiles } from "../files";
 import { pngCodec } from "../png";
@@ -21,7 +22,7 @@ export function addBuild(program: Command): void {
 
 function build(path: string, options: { out: string; json: boolean }): void {
   const { project, pictures, refreshed } = openProject(path);
-  if (refreshed.length > 0) note(`Changed art, cut again by its recipe: ${refreshed.join(", ")}`);
+  for (const { source, changes } of refreshed) note(`Changed art, cut again by its recipe: ${source} (${changesInWords(changes)})`);
   const built = project.deliveries.map((delivery) => deliver(project, delivery, pictures, pngCodec()));
   const files = built.flatMap((delivery) => delivery.files);
   writeFiles(options.out, files);
@@ -36,5 +37,21 @@ function build(path: string, options: { out: string; json: boolean }): void {
         ({ proof }) => `${proof.exact} of ${proof.frames} frames placed, ${proof.shared} shared, ${proof.clips} clips, every pixel checked`,
       ),
     ].join("\n"),
+  );
+}
+
+/** `61 the same, 2 changed, 4 new, 1 gone`. */
+function changesInWords({ same, changed, added, gone }: FrameChanges): string {
+  const parts = [
+    [same.length, "the same"],
+    [changed.length, "on changed pictures"],
+    [added.length, "new"],
+    [gone.length, "gone"],
+  ] as const;
+  return (
+    parts
+      .filter(([count]) => count > 0)
+      .map(([count, word]) => `${count} ${word}`)
+      .join(", ") || "no frames"
   );
 }

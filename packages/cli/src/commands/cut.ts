@@ -1,35 +1,61 @@
 import { basename, extname } from "node:path";
-import { cutByGrid, type Grid, gridOf } from "@caravan/core/cut";
-import type { Cut } from "@caravan/core/model";
-import { coverageOf, crop } from "@caravan/core/raster";
+import { textFromUtf8 } from "@caravan/core/codec";
+import { cutSheet, type FindingCut, gridOf, suggestGrids } from "@caravan/core/cut";
+import { readClips, readFrames, recognise } from "@caravan/core/metadata";
+import { CaravanError, type Clearing, type Frame, type GridCut, type Reading } from "@caravan/core/model";
+import { type Coverage, clearGround, coverageOf, findGround, framePixels, type Pixels } from "@caravan/core/raster";
 import { type Command, Option } from "commander";
 import { readFile, writeFiles } from "../files";
-import { pair, spacing } from "../options";
+import { colourOrAuto, offset, pair, range, spacing, whole } from "../options";
 import { pngCodec } from "../png";
-import { tell, wrongCall } from "../tell";
+import { note, tell, wrongCall } from "../tell";
 
 interface CutOptions {
   cell?: { a: number; b: number };
   count?: { a: number; b: number };
+  islands: boolean;
+  suggest: boolean;
+  meta?: string;
+  join?: number;
+  least?: number;
+  level: boolean;
   margin: { x: number; y: number };
   gap: { x: number; y: number };
+  offset?: { x: number; y: number };
+  columns?: { first: number; last: number };
+  rows?: { first: number; last: number };
+  clear?: Clearing["colours"][number] | "auto";
+  tolerance?: number;
   keepEmpty: boolean;
   out?: string;
   json: boolean;
 }
 
 const NONE = { x: 0, y: 0 };
+const WAYS = ["cell", "count", "islands", "meta", "suggest"] as const;
 
 export function addCut(program: Command): void {
+  const others = (way: (typeof WAYS)[number]) => WAYS.filter((each) => each !== way);
   program
     .command("cut")
     .summary("cut a sheet into frames")
-    .description("Cuts a sheet into equal cells, in reading order. With --out writes each frame as a PNG.")
+    .description("Cuts a sheet into frames: by a grid, along outlines, or as a metadata file says. With --out writes each frame as a PNG.")
     .argument("<image>", "a PNG sheet")
-    .addOption(new Option("--cell <WxH>", "size of a cell in pixels").argParser(pair).conflicts("count"))
-    .addOption(new Option("--count <CxR>", "number of columns and rows").argParser(pair))
+    .addOption(new Option("--cell <WxH>", "size of a cell in pixels").argParser(pair).conflicts(others("cell")))
+    .addOption(new Option("--count <CxR>", "number of columns and rows").argParser(pair).conflicts(others("count")))
+    .addOption(new Option("--islands", "along the outlines of what is drawn").default(false).conflicts(others("islands")))
+    .addOption(new Option("--meta <file>", "as a JSON, XML, table or sections file says").conflicts(others("meta")))
+    .addOption(new Option("--suggest", "cut nothing, suggest grids, best first").default(false).conflicts(others("suggest")))
     .option("--margin <X[,Y]>", "space before the first cell", spacing, NONE)
     .option("--gap <X[,Y]>", "space between cells", spacing, NONE)
+    .option("--offset <X[,Y]>", "move the whole grid, also to the left and up", offset)
+    .option("--columns <A-B>", "only these columns, counted from 0", range)
+    .option("--rows <A-B>", "only these rows, counted from 0", range)
+    .option("--join <N>", "with --islands: clear pixels between bits of one frame", whole(0, 256))
+    .option("--least <N>", "with --islands: drawn pixels that a frame has at least", whole(1, 1_000_000))
+    .option("--level", "with --islands: frames of a row equal in size, on one line", false)
+    .option("--clear <COLOUR|auto>", "first clear this ground away, from the edges inward", colourOrAuto)
+    .option("--tolerance <N>", "with --clear COLOUR: how far a channel may be off", whole(0, 255))
     .option("--keep-empty", "also cells with nothing drawn in them", false)
     .option("--out <dir>", "write each frame to <dir>/<picture>_<index>.png")
     .option("--json", "print one JSON document", false)
@@ -37,39 +63,159 @@ export function addCut(program: Command): void {
 }
 
 function cut(image: string, options: CutOptions): void {
-  const recipe = recipeOf(options);
-  const png = pngCodec();
-  const pixels = png.decode(readFile(image), image);
-  const grid = gridOf({ w: pixels.width, h: pixels.height }, recipe, image);
-  const { cells, skippedEmpty } = cutByGrid(coverageOf(pixels), grid, options.keepEmpty);
-  const picture = basename(image, extname(image));
-  const frames = cells.map(({ number, rect, column, row, empty }) => ({ name: `${picture}_${number}`, ...rect, column, row, empty }));
-  if (options.out !== undefined)
-    writeFiles(
-      options.out,
-      (function* () {
-        for (const { name, x, y, w, h } of frames) yield { path: `${name}.png`, bytes: png.encode(crop(pixels, { x, y, w, h })) };
-      })(),
-    );
-  const { columns, rows, cell, leftOver } = grid;
-  tell(options.json, { image, width: pixels.width, height: pixels.height, cell, columns, rows, frames, skippedEmpty, leftOver }, () =>
-    inWords(image, grid, frames.length, skippedEmpty, options.out),
+  refuseStrays(options);
+  const decoded = pngCodec().decode(readFile(image), image);
+  const pixels = withoutGround(decoded, options, image);
+  const coverage = coverageOf(pixels);
+  if (options.suggest) suggest(image, coverage, options);
+  else if (options.meta !== undefined) byMetadata(image, pixels, coverage, options.meta, options);
+  else byRecipe(image, pixels, coverage, recipeOf(options), options);
+}
+
+/** Options that the chosen way of cutting would not heed are a slip of the hand. */
+function refuseStrays({ islands, join, least, level, clear, tolerance }: CutOptions): void {
+  if (!islands && (join !== undefined || least !== undefined || level)) wrongCall("--join, --least and --level belong to --islands.");
+  if (tolerance !== undefined && (clear === undefined || clear === "auto")) wrongCall("--tolerance belongs to --clear with a colour.");
+}
+
+function withoutGround(pixels: Pixels, { clear, tolerance = 0 }: CutOptions, image: string): Pixels {
+  if (clear === undefined) return pixels;
+  if (clear !== "auto") return clearGround(pixels, { colours: [clear], tolerance, from: "edges", fringe: false });
+  const ground = findGround(pixels);
+  if (ground) return clearGround(pixels, ground.clearing);
+  note(`${image}: There is no opaque ground to clear; it is cut as it is.`);
+  return pixels;
+}
+
+function recipeOf(options: CutOptions): FindingCut {
+  if (options.islands) return { by: "outlines", joinPx: options.join ?? 0, leastPx: options.least ?? 1, level: options.level };
+  const { margin, gap, keepEmpty, offset: moved, columns, rows } = options;
+  const only = columns || rows ? { only: { ...(columns ? { columns } : {}), ...(rows ? { rows } : {}) } } : {};
+  const rest = { margin, gap, keepEmpty, ...(moved ? { offset: moved } : {}), ...only };
+  if (options.cell) return { by: "cell", cell: { w: options.cell.a, h: options.cell.b }, ...rest };
+  if (options.count) return { by: "count", columns: options.count.a, rows: options.count.b, ...rest };
+  return wrongCall("Say how to cut: --cell WxH, --count CxR, --islands, --meta FILE or --suggest.");
+}
+
+function byRecipe(image: string, pixels: Pixels, coverage: Coverage, recipe: FindingCut, options: CutOptions): void {
+  const { width, height } = pixels;
+  const { pieces, skippedEmpty, small } = cutSheet(coverage, recipe, image);
+  const picture = pictureName(image);
+  write(
+    options.out,
+    pixels,
+    pieces.map((piece) => ({ ...piece, name: `${picture}_${piece.number}` })),
+  );
+  const frames = pieces.map(({ number, rect, column, row, empty, size, inset }) => ({
+    name: `${picture}_${number}`,
+    ...rect,
+    column,
+    row,
+    empty,
+    ...(size ? { size, inset } : {}),
+  }));
+  const written = options.out === undefined ? "" : `; written to ${options.out}`;
+  if (recipe.by === "outlines") {
+    tell(options.json, { image, width, height, frames, skippedEmpty, skippedSmall: small }, () => {
+      const dirt = small > 0 ? `, ${small} smaller than ${recipe.leastPx} pixels left out` : "";
+      return `${image}: ${frames.length} frames along outlines${dirt}${written}`;
+    });
+    return;
+  }
+  const { columns, rows, cell, leftOver } = gridOf({ w: width, h: height }, recipe as GridCut, image);
+  tell(options.json, { image, width, height, cell, columns, rows, frames, skippedEmpty, leftOver }, () => {
+    const left =
+      leftOver.right + leftOver.bottom > 0
+        ? `, ${leftOver.right} px left over at right and ${leftOver.bottom} px at bottom`
+        : ", nothing left over";
+    return `${image}: ${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, ${frames.length} frames, ${skippedEmpty} empty left out${left}${written}`;
+  });
+}
+
+function byMetadata(image: string, pixels: Pixels, coverage: Coverage, file: string, options: CutOptions): void {
+  const described = { picture: basename(image), coverage };
+  const { parsed, reading } = recognise(textFromUtf8(readFile(file)), described, file);
+  const { frames, unplaced } = readFrames(parsed, reading, described);
+  const clips = readClips(parsed, reading, frames);
+  if (frames.length === 0)
+    throw new CaravanError("bad-metadata", file, "No frame of it lies on this picture.", `First: ${unplaced[0]?.why ?? ""}`);
+  write(
+    options.out,
+    pixels,
+    frames.map((frame) => ({ ...frame, turned: frame.turned || undefined, name: fileStemOf(frame.name) })),
+  );
+  const told = {
+    image,
+    width: pixels.width,
+    height: pixels.height,
+    frames: frames.map(({ name, rect, turned, inset, size, origin, ms }, k) => ({
+      name,
+      ...rect,
+      column: k,
+      row: 0,
+      empty: false,
+      turned,
+      inset,
+      size,
+      ...(origin ? { origin } : {}),
+      ...(ms === null ? {} : { ms }),
+    })),
+    skippedEmpty: 0,
+    clips,
+    reading: { container: reading.container, fields: fieldsOf(reading) },
+    unplaced,
+  };
+  tell(options.json, told, () => {
+    const left = unplaced.length > 0 ? `, ${unplaced.length} that do not fit left out` : "";
+    return `${image}: ${frames.length} frames and ${clips.length} clips as ${file} says${left}${options.out === undefined ? "" : `; written to ${options.out}`}`;
+  });
+}
+
+/** Our fields and where they were found, as whole paths of the file. */
+function fieldsOf({ frames, fields }: Reading): Record<string, string> {
+  const whole = (path: string) => (path.startsWith("../") ? path.slice(3) : path === "" ? frames : `${frames}.${path}`);
+  return Object.fromEntries(Object.entries(fields).map(([field, path]) => [field, path === "$key" ? `${frames} (its key)` : whole(path)]));
+}
+
+function suggest(image: string, coverage: Coverage, options: CutOptions): void {
+  if (options.out !== undefined) wrongCall("--suggest cuts nothing; leave out --out.");
+  const suggestions = suggestGrids(coverage);
+  tell(options.json, { image, width: coverage.width, height: coverage.height, suggestions }, () =>
+    suggestions.length === 0
+      ? `${image}: nothing is drawn in it`
+      : suggestions
+          .map(
+            ({ cell, margin, gap, columns, rows, score }) =>
+              `${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, margin ${margin.x},${margin.y}, gap ${gap.x},${gap.y} (${score.toFixed(2)})`,
+          )
+          .join("\n"),
   );
 }
 
-function recipeOf(options: CutOptions): Cut {
-  const rest = { margin: options.margin, gap: options.gap, keepEmpty: options.keepEmpty };
-  if (options.cell) return { by: "cell", cell: { w: options.cell.a, h: options.cell.b }, ...rest };
-  if (options.count) return { by: "count", columns: options.count.a, rows: options.count.b, ...rest };
-  return wrongCall("Say how to cut: --cell WxH or --count CxR.");
+function pictureName(image: string): string {
+  return basename(image, extname(image));
 }
 
-function inWords(image: string, grid: Grid, frames: number, skipped: number, out: string | undefined): string {
-  const { columns, rows, cell, leftOver } = grid;
-  const left =
-    leftOver.right + leftOver.bottom > 0
-      ? `, ${leftOver.right} px left over at right and ${leftOver.bottom} px at bottom`
-      : ", nothing left over";
-  const written = out === undefined ? "" : `; written to ${out}`;
-  return `${image}: ${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, ${frames} frames, ${skipped} empty left out${left}${written}`;
+/** A frame's name as a file's: flat, without an ending of its own. */
+function fileStemOf(name: string): string {
+  return name.replace(/\.(png|gif|webp|jpe?g|bmp)$/i, "").replace(/[\\/:*?"<>|\p{Cc}]+/gu, "-");
+}
+
+type Written = Pick<Frame, "rect" | "size" | "inset"> & { readonly name: string; readonly turned?: true | undefined };
+
+function write(out: string | undefined, pixels: Pixels, frames: readonly Written[]): void {
+  if (out === undefined) return;
+  const taken = new Set<string>();
+  const png = pngCodec();
+  writeFiles(
+    out,
+    (function* () {
+      for (const frame of frames) {
+        let name = frame.name;
+        for (let k = 2; taken.has(name.toLowerCase()); k++) name = `${frame.name}-${k}`;
+        taken.add(name.toLowerCase());
+        yield { path: `${name}.png`, bytes: png.encode(framePixels(pixels, frame as Frame)) };
+      }
+    })(),
+  );
 }

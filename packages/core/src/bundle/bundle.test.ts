@@ -8,7 +8,10 @@ import { readBundle, writeBundle, writeProjectFile } from "./bundle";
 const picture = utf8("not looked into here, only hashed");
 const sha256 = sha256Hex(picture);
 const base = addClip(porterProject(), ["s1/c0r0" as FrameRef], "walk");
-const project = { ...base, sources: base.sources.map((source) => ({ ...source, sha256 })) };
+const project = {
+  ...base,
+  sources: base.sources.map((source) => ({ ...source, pictures: source.pictures.map((each) => ({ ...each, sha256 })) })),
+};
 const bundle = { project, pictures: new Map([[sha256, picture]]) };
 const zipped = (document: Uint8Array, art: Uint8Array = picture) =>
   writeZip([
@@ -27,7 +30,7 @@ describe("a *.caravan file", () => {
 
   it("is refused with the reason when damaged", () => {
     const good = writeBundle(bundle);
-    const newer = utf8(JSON.stringify({ ...JSON.parse(new TextDecoder().decode(writeProjectFile(project))), version: 2 }));
+    const newer = utf8(JSON.stringify({ ...JSON.parse(new TextDecoder().decode(writeProjectFile(project))), version: 99 }));
     const cases: [string, Uint8Array, RegExp][] = [
       ["empty", new Uint8Array(0), /empty \(0 bytes\)/],
       ["no archive", utf8("hello there"), /does not begin as one/],

@@ -4,7 +4,7 @@
  * Holds: `readBundle(writeBundle(b))` gives the same document and pictures; same input, same bytes.
  */
 import { type NamedFile, readZip, sha256Hex, textFromUtf8, utf8, writeZip } from "../codec";
-import { CaravanError, type Project, projectFromFile, projectToFile } from "../model";
+import { CaravanError, type Picture, type Project, projectFromFile, projectToFile } from "../model";
 
 export const PROJECT_FILE = "caravan.json";
 
@@ -22,7 +22,7 @@ export function writeBundle({ project, pictures }: Bundle): Uint8Array {
 /** The folder form: the document, then the pictures in the order of sources. */
 export function bundleFiles({ project, pictures }: Bundle): NamedFile[] {
   const byPath = new Map<string, Uint8Array>();
-  for (const { file, sha256 } of project.sources) {
+  for (const { file, sha256 } of picturesOf(project)) {
     const bytes = pictures.get(sha256);
     if (!bytes) throw new CaravanError("missing-picture", file, "The picture of this source is not there.", "Add it again, then save.");
     byPath.set(file, bytes);
@@ -61,7 +61,7 @@ export function readBundle(bytes: Uint8Array, where: string): Bundle {
     throw new CaravanError("not-a-project", where, `There is no ${PROJECT_FILE} in this archive.`, "Choose a file that Caravan saved.");
   const project = readProjectFile(document, `${where}, ${PROJECT_FILE}`);
   const pictures = new Map<string, Uint8Array>();
-  for (const { file, sha256 } of project.sources) {
+  for (const { file, sha256 } of picturesOf(project)) {
     const picture = files.get(file);
     if (!picture) throw new CaravanError("missing-picture", where, `The picture ${file} is missing from it.`, "Take a complete copy.");
     if (sha256Hex(picture) !== sha256)
@@ -74,4 +74,9 @@ export function readBundle(bytes: Uint8Array, where: string): Bundle {
     pictures.set(sha256, picture);
   }
   return { project, pictures };
+}
+
+/** Every picture file of a project, in the order of sources. */
+export function picturesOf(project: Project): Picture[] {
+  return project.sources.flatMap(({ pictures }) => pictures);
 }

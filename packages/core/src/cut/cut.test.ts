@@ -1,14 +1,20 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { sheetOfCells } from "../edit/project.fixture";
-import { type Cut, overlaps } from "../model";
+import { type GridCut, overlaps } from "../model";
 import { clearPixels, coverageOf, crop, paste, samePixels } from "../raster";
 import { cutByGrid } from "./cells";
 import { cellAt, cellRect, gridOf } from "./grid";
 
 const NONE = { x: 0, y: 0 };
-const byCell = (w: number, h: number, margin = NONE, gap = NONE): Cut => ({ by: "cell", cell: { w, h }, margin, gap, keepEmpty: false });
-const byCount = (columns: number, rows: number, margin = NONE, gap = NONE): Cut => ({
+const byCell = (w: number, h: number, margin = NONE, gap = NONE): GridCut => ({
+  by: "cell",
+  cell: { w, h },
+  margin,
+  gap,
+  keepEmpty: false,
+});
+const byCount = (columns: number, rows: number, margin = NONE, gap = NONE): GridCut => ({
   by: "count",
   columns,
   rows,

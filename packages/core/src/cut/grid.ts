@@ -5,7 +5,7 @@
  * many fit. Nothing is stretched: what does not fit is told as left over at right and bottom.
  * Units: whole pixels, y down. Holds: every cell lies wholly in the picture; no two overlap.
  */
-import { CaravanError, type Cut, type Rect, type Size, type Spacing } from "../model";
+import { CaravanError, type GridCut, type Rect, type Size, type Spacing } from "../model";
 
 export interface Grid {
   readonly cell: Size;
@@ -24,8 +24,9 @@ export const MOST_CELLS = 65_536;
  * The grid of `cut` on a sheet of `size`. `where` names the sheet in errors.
  * Throws `bad-margin`, `cell-too-large` or `bad-count`, each with what would fit.
  */
-export function gridOf(size: Size, cut: Cut, where: string): Grid {
-  const { margin, gap } = cut;
+export function gridOf(size: Size, cut: GridCut, where: string): Grid {
+  const { gap } = cut;
+  const margin = startOf(cut);
   const room = { w: size.w - margin.x, h: size.h - margin.y };
   if (room.w < 1 || room.h < 1)
     throw new CaravanError(
@@ -56,7 +57,15 @@ export function gridOf(size: Size, cut: Cut, where: string): Grid {
   return { cell, columns, rows, margin, gap, leftOver };
 }
 
-function cellFromCounts(room: Size, cut: Extract<Cut, { by: "count" }>, where: string): Size {
+/** Where the first whole cell begins: margin and offset; a grid that begins outside the picture loses the cells that do. */
+function startOf({ margin, gap, offset, ...cut }: GridCut): Spacing {
+  if (!offset) return margin;
+  const start = (at: number, cell: number) => (at >= 0 ? at : cell === 0 ? 0 : at + Math.ceil(-at / cell) * cell);
+  const period = cut.by === "cell" ? { x: cut.cell.w + gap.x, y: cut.cell.h + gap.y } : { x: 0, y: 0 };
+  return { x: start(margin.x + offset.x, period.x), y: start(margin.y + offset.y, period.y) };
+}
+
+function cellFromCounts(room: Size, cut: Extract<GridCut, { by: "count" }>, where: string): Size {
   const { columns, rows, gap } = cut;
   const w = Math.floor((room.w - (columns - 1) * gap.x) / columns);
   const h = Math.floor((room.h - (rows - 1) * gap.y) / rows);

@@ -8,7 +8,7 @@
  * a cell's own border.
  * Holds: every suggestion is a grid that `gridOf` accepts. Cost: O(drawn pixels + length² / 4) a side.
  */
-import type { Cut, Size, Spacing } from "../model";
+import type { GridCut, Size, Spacing } from "../model";
 import { type Coverage, isClear } from "../raster";
 import { cellRect, gridOf } from "./grid";
 import { likenessAtShift, type Profile, profilesOf } from "./profile";
@@ -46,7 +46,7 @@ export function suggestGrids(coverage: Coverage, most = 6): GridSuggestion[] {
 }
 
 /** The cut that a suggestion stands for. */
-export function cutOfSuggestion({ cell, margin, gap }: GridSuggestion): Cut {
+export function cutOfSuggestion({ cell, margin, gap }: GridSuggestion): GridCut {
   return { by: "cell", cell, margin, gap, keepEmpty: false };
 }
 

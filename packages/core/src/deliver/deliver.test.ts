@@ -5,7 +5,7 @@ import { readAtlas } from "../atlas";
 import { createPngCodec, type PngCodec, type WasmModule } from "../codec";
 import { addClip, cutSource, dropFrames, removeSteps, renameFrame, setClipRules, setSourceOrigin } from "../edit";
 import { NO_SPACE, PORTER, porterCoverage, porterProject, sheetOfCells } from "../edit/project.fixture";
-import { type ClipName, type Delivery, emptyProject, type FrameRef, type Project, type SourceId } from "../model";
+import { type ClipName, type Delivery, emptyProject, type FrameRef, type Project } from "../model";
 import { crop, looksSame, type Pixels } from "../raster";
 import { deliver } from "./project";
 
@@ -14,7 +14,7 @@ const png = createPngCodec(
   new WebAssembly.Module(readFileSync(createRequire(import.meta.url).resolve("@jsquash/png/codec/pkg/squoosh_png_bg.wasm"))),
 );
 const sheet = sheetOfCells(4, 3);
-const pictures = new Map<SourceId, Pixels>([[PORTER, sheet]]);
+const pictures = new Map<string, Pixels>([["a".repeat(64), sheet]]);
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const project = setClipRules(
   addClip(setSourceOrigin(porterProject(), PORTER, { x: 3.5, y: 9 }), [ref(0), ref(1), ref(0)], "walk"),

@@ -5,25 +5,27 @@ import {
   CaravanError,
   type Delivery,
   type FrameRef,
+  frameLook,
   frameName,
   frameRef,
   keptFrames,
+  type Look,
   originOf,
   type Project,
-  type SourceId,
+  pictureOf,
 } from "../model";
 import type { OnProgress } from "../pack";
-import type { Pixels } from "../raster";
+import { framePixels, type Pixels } from "../raster";
 import { type AtlasFiles, buildAtlasFiles } from "./atlas-files";
 
 /**
- * Everything that one of a project's deliveries asks for. `pictures` are the sources' pixels.
+ * Everything that one of a project's deliveries asks for. `pictures` are the sources' pixels by look, cleared.
  * Throws the first finding that stops delivery, and what `buildAtlasFiles` throws.
  */
 export function deliver(
   project: Project,
   delivery: Delivery,
-  pictures: ReadonlyMap<SourceId, Pixels>,
+  pictures: ReadonlyMap<Look, Pixels>,
   png: PngCodec,
   onProgress?: OnProgress,
 ): AtlasFiles {
@@ -31,12 +33,20 @@ export function deliver(
   if (stopping) throw new CaravanError(CODES[stopping.code] ?? "nothing-picked", stopping.where, stopping.message, "Nothing was written.");
   const names = new Map<FrameRef, string>();
   const frames = keptFrames(project).map(({ source, frame }) => {
-    const pixels = pictures.get(source.id);
+    const pixels = pictures.get(frameLook(source, frame));
     if (!pixels)
-      throw new CaravanError("missing-picture", source.file, "The picture of this source is not there.", "Put it back and deliver again.");
+      throw new CaravanError(
+        "missing-picture",
+        pictureOf(source, frame).file,
+        "The picture of this source is not there.",
+        "Put it back and deliver again.",
+      );
     const name = frameName(source, frame);
     names.set(frameRef(source, frame), name);
-    return { name, pixels, rect: frame.rect, origin: originOf(source, frame) };
+    const origin = originOf(source, frame);
+    if (!frame.size && !frame.turned) return { name, pixels, rect: frame.rect, origin };
+    const whole = framePixels(pixels, frame);
+    return { name, pixels: whole, rect: { x: 0, y: 0, w: whole.width, h: whole.height }, origin };
   });
   const clips = project.clips.map((clip): [string, AtlasClip] => [clip.name, atlasClip(clip, (step) => names.get(step.frame) as string)]);
   return buildAtlasFiles({ delivery, frames, clips }, png, onProgress);

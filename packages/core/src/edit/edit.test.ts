@@ -69,7 +69,7 @@ describe("sources", () => {
       picture("..png"),
       picture('a:b"c.png'),
     ]);
-    expect(project.sources.map(({ id, name, file }) => [id, name, file])).toEqual([
+    expect(project.sources.map(({ id, name, pictures }) => [id, name, pictures[0]?.file])).toEqual([
       ["s1", "porter", "art/porter.png"],
       ["s2", "porter-2", "art/porter-2.png"],
       ["s3", "porter-3", "art/porter-3.png"],
@@ -140,10 +140,15 @@ describe("cutting again", () => {
 
   it("runs the recipe again on changed art and keeps the clips", () => {
     const wider = sheetOfCells(5, 3, [14]);
-    const project = refreshSource(walk(), PORTER, { sha256: "c".repeat(64), width: wider.width, height: wider.height }, coverageOf(wider));
+    const project = refreshSource(
+      walk(),
+      PORTER,
+      [{ sha256: "c".repeat(64), width: wider.width, height: wider.height }],
+      [coverageOf(wider)],
+    );
     expect(project.sources[0]?.frames).toHaveLength(14);
     expect(shown(project)).toEqual(shown(walk()));
-    expect(refreshSource(project, PORTER, { sha256: "c".repeat(64), width: 1, height: 1 }, coverageOf(wider))).toBe(project);
+    expect(refreshSource(project, PORTER, [{ sha256: "c".repeat(64), width: 1, height: 1 }], [coverageOf(wider)])).toBe(project);
   });
 });
 

@@ -1,3 +1,5 @@
+export { type Arrival, type ArrivedClip, type ArrivedPicture, addSources, takeIn } from "./arrivals";
+export { drawFrames, type Meeting, makeEqual, placeFrames, removeFrames } from "./by-hand";
 export {
   addClip,
   type ClipRulesChange,
@@ -13,9 +15,13 @@ export {
   setClipRules,
   USUAL_STEP,
 } from "./clips";
+export { type ChangedPicture, cutByMetadata, cutInWords, cutSource, refreshSource, setClearing } from "./cutting";
 export { applyChanges, type Change, differenceBetween } from "./difference";
 export { counted, type Edit } from "./edit";
+export { type FrameChanges, framesChanged, type LooksTheSame } from "./frame-changes";
 export { dropFrames, renameFrame, restoreFrames } from "./frames";
+export type { NewFrame } from "./identity";
 export { type DeliveryChange, renameProject, setDelivery } from "./project";
-export { type ArrivedPicture, addSources, cutSource, refreshSource, removeSource, renameSource, setSourceOrigin } from "./sources";
+export { removeSource, renameSource, setSourceOrigin } from "./sources";
 export { evenOut, setClipFps, setClipTotal, setStepDurations } from "./times";
+export { moveFrames, type NamePattern, nameFrames, namesByPattern, orderFrames, type TrayOrder } from "./tray";

@@ -19,5 +19,26 @@ export {
 } from "./project";
 export { PROJECT_FORMAT, PROJECT_VERSION, ProjectFile, projectFromFile, projectToFile } from "./project-file";
 export { ClipField, FrameField, Reading } from "./reading";
-export { Cut, Frame, FrameKey, FrameRef, frameName, frameRef, originOf, SHA256, Source, SourceId } from "./source";
+export {
+  Cut,
+  Frame,
+  FrameKey,
+  FrameRef,
+  frameLook,
+  frameName,
+  frameRef,
+  frameSize,
+  GridCut,
+  type Look,
+  lookOf,
+  originOf,
+  Picture,
+  PicturePath,
+  partsOfLook,
+  pictureOf,
+  SHA256,
+  Source,
+  SourceId,
+  sheetOf,
+} from "./source";
 export { checkedDuration, LONGEST_STEP, type Micros, microsFromMs, msFromMicros } from "./time";

@@ -15,7 +15,23 @@ const reading =
     return projectFromFile(content, "caravan.json");
   };
 
+const firstPicture = (sources: Record<string, unknown>[]) => (sources[0] as { pictures: object[] }).pictures[0] as object;
+
 describe("the project file", () => {
+  it("of version 1, with one picture a source, is taken over", () => {
+    const { readings: _readings, ...old } = file();
+    const sources = old.sources.map(({ pictures, ...source }: { pictures: object[] }) => ({ ...source, ...pictures[0] }));
+    expect(projectFromFile({ ...old, version: 1, sources }, "old.json")).toEqual(project);
+  });
+
+  it("refuses a frame on a picture that is not there, or larger than its untrimmed size", () => {
+    const frame = (sources: Record<string, unknown>[]) => (sources[0] as { frames: object[] }).frames[0] as object;
+    expect(reading(({ sources }) => void Object.assign(frame(sources), { picture: 3 }))).toThrow(/a picture that it does not have/);
+    expect(reading(({ sources }) => void Object.assign(frame(sources), { size: { w: 2, h: 90 } }))).toThrow(
+      /larger than its own untrimmed size/,
+    );
+  });
+
   it("holds milliseconds, and gives the same project back", () => {
     expect(projectToFile(project).clips[0]?.steps[0]).toEqual({ frame: "s1/c0r0", ms: 100 });
     expect(projectFromFile(file(), "caravan.json")).toEqual(project);
@@ -29,7 +45,7 @@ describe("the project file", () => {
 
   it("refuses a newer version by name and number", () =>
     expect(reading((content) => void Object.assign(content, { version: 7 }))).toThrow(
-      /newer Caravan \(version 7; this one reads up to 1\).*nothing was changed/,
+      /newer Caravan \(version 7; this one reads up to 2\).*nothing was changed/,
     ));
 
   it("refuses what is no project at all", () => {
@@ -43,21 +59,21 @@ describe("the project file", () => {
         (clips[0] as { steps: { ms: number }[] }).steps[1] = { ms: -1 } as never;
       }),
     ).toThrow(/clips\.0\.steps\.1/);
-    expect(reading(({ sources }) => void Object.assign(sources[0] as object, { width: 0 }))).toThrow(/sources\.0\.width/);
+    expect(reading(({ sources }) => void Object.assign(firstPicture(sources), { width: 0 }))).toThrow(/sources\.0\.pictures\.0\.width/);
   });
 
   it("refuses paths that leave the project's folder", () => {
     for (const path of ["../x.png", "/etc/x.png", "art/../../x.png", "C:/x.png", "art\\x.png", ""])
       expect(
-        reading(({ sources }) => void Object.assign(sources[0] as object, { file: path })),
+        reading(({ sources }) => void Object.assign(firstPicture(sources), { file: path })),
         path,
-      ).toThrow(/sources\.0\.file/);
+      ).toThrow(/sources\.0\.pictures\.0\.file/);
   });
 
   it("refuses two clips of one name, two sources of one id, frames beyond their picture, loops beyond their clip", () => {
     expect(reading(({ clips }) => void clips.push({ ...clips[0] }))).toThrow(/two clips named "walk"/);
     expect(reading(({ sources }) => void sources.push({ ...sources[0], name: "other" }))).toThrow(/two sources with the id "s1"/);
-    expect(reading(({ sources }) => void Object.assign(sources[0] as object, { width: 20 }))).toThrow(/reaches beyond its 20/);
+    expect(reading(({ sources }) => void Object.assign(firstPicture(sources), { width: 20 }))).toThrow(/reaches beyond its 20/);
     expect(reading(({ clips }) => void Object.assign(clips[0] as object, { loopFrom: 4 }))).toThrow(/loops from step 4/);
   });
 

@@ -8,11 +8,11 @@ import { ClipName, clipRules, type Step } from "./clip";
 import { CaravanError } from "./error";
 import { Name } from "./name";
 import { Project } from "./project";
-import { FrameRef } from "./source";
+import { type Frame, FrameRef, frameSize, pictureOf, type Source } from "./source";
 import { LONGEST_STEP, microsFromMs, msFromMicros } from "./time";
 
 export const PROJECT_FORMAT = "caravan-project";
-export const PROJECT_VERSION = 1;
+export const PROJECT_VERSION = 2;
 
 export const FileStep = z.strictObject({
   frame: FrameRef,
@@ -29,16 +29,31 @@ export const ProjectFile = z.strictObject({
 export type ProjectFile = z.infer<typeof ProjectFile>;
 
 /** Turns an older file's content into the next version's. `MIGRATIONS[n]` takes version n to n + 1. */
-const MIGRATIONS: Record<number, (file: Record<string, unknown>) => Record<string, unknown>> = {};
+const MIGRATIONS: Record<number, (file: Record<string, unknown>) => Record<string, unknown>> = {
+  // A source had one picture; now it has a list of them. Readings of metadata files are new.
+  1: (file) => ({
+    ...file,
+    version: 2,
+    readings: [],
+    sources: Array.isArray(file.sources) ? file.sources.map(withPictures) : file.sources,
+  }),
+};
+
+function withPictures(source: unknown): unknown {
+  if (typeof source !== "object" || source === null || !("file" in source)) return source;
+  const { file, sha256, width, height, ...rest } = source as Record<string, unknown>;
+  return { ...rest, pictures: [{ file, sha256, width, height }] };
+}
 
 /** The document as it is written. Untouched parts are shared with the project. */
 export function projectToFile(project: Project): ProjectFile {
-  const { name, sources, clips, deliveries } = project;
+  const { name, sources, readings, clips, deliveries } = project;
   return {
     format: PROJECT_FORMAT,
     version: PROJECT_VERSION,
     name,
     sources,
+    readings,
     clips: clips.map((clip) => ({
       ...clip,
       steps: clip.steps.map(({ frame, duration, events }) => ({ frame, ms: msFromMicros(duration), ...(events ? { events } : {}) })),
@@ -129,11 +144,22 @@ function checkUnique(project: Project, where: string): void {
       `frames of ${source.name} with the key`,
       source.frames.map((frame) => frame.key),
     );
-    for (const { key, rect } of source.frames)
-      if (rect.x + rect.w > source.width || rect.y + rect.h > source.height)
-        refuse(`The frame ${key} of ${source.name} reaches beyond its ${source.width} × ${source.height} px picture.`);
+    for (const frame of source.frames) refuseUnfit(source, frame, refuse);
   }
   for (const clip of project.clips)
     if (clip.loopFrom > 0 && clip.loopFrom >= clip.steps.length)
       refuse(`The clip "${clip.name}" loops from step ${clip.loopFrom}, which it does not have.`);
+}
+
+/** A frame lies on a picture of its source, and its rectangle within its untrimmed size. */
+function refuseUnfit(source: Source, frame: Frame, refuse: (what: string) => void): void {
+  const { key, rect, size, inset, picture = 0 } = frame;
+  const { width, height } = pictureOf(source, frame);
+  if (picture >= source.pictures.length) refuse(`The frame ${key} of ${source.name} is on a picture that it does not have.`);
+  if (rect.x + rect.w > width || rect.y + rect.h > height)
+    refuse(`The frame ${key} of ${source.name} reaches beyond its ${width} × ${height} px picture.`);
+  const upright = frameSize({ ...frame, size: undefined });
+  const at = inset ?? { x: 0, y: 0 };
+  if (size && (at.x + upright.w > size.w || at.y + upright.h > size.h))
+    refuse(`The frame ${key} of ${source.name} is larger than its own untrimmed size.`);
 }

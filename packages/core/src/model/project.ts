@@ -3,19 +3,21 @@ import { Clip, type ClipName } from "./clip";
 import { Delivery, USUAL_PACKING } from "./delivery";
 import { CaravanError } from "./error";
 import { Name } from "./name";
+import { Reading } from "./reading";
 import { type Frame, type FrameRef, frameRef, Source, type SourceId } from "./source";
 
 /** The document: all that is saved of a project but the pictures themselves, which are named by hash. */
 export const Project = z.strictObject({
   name: Name,
   sources: z.array(Source),
+  readings: z.array(Reading).describe("How metadata files were understood, by name, for the next of their structure."),
   clips: z.array(Clip),
   deliveries: z.array(Delivery).min(1),
 });
 export type Project = z.infer<typeof Project>;
 
 export function emptyProject(name: string): Project {
-  return { name, sources: [], clips: [], deliveries: [{ name: "atlas", filter: "nearest", packing: USUAL_PACKING }] };
+  return { name, sources: [], readings: [], clips: [], deliveries: [{ name: "atlas", filter: "nearest", packing: USUAL_PACKING }] };
 }
 
 /** Throws `not-found`. */

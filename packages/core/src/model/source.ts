@@ -1,17 +1,59 @@
 import * as z from "zod";
+import { Clearing } from "./clearing";
 import { FramePoint, Rect, Size, Spacing } from "./geometry";
 import { Name } from "./name";
+import { Reading } from "./reading";
+
+const CellRange = z
+  .strictObject({ first: z.int().nonnegative(), last: z.int().nonnegative() })
+  .refine(({ first, last }) => first <= last, "The first comes before the last.")
+  .describe("Columns or rows of cells, counted from 0, both included.");
 
 const gridFields = {
   margin: Spacing.describe("Space before the first cell, at left and top."),
   gap: Spacing.describe("Space between neighbouring cells."),
   keepEmpty: z.boolean().describe("Whether a cell with nothing drawn in it becomes a frame."),
+  offset: z
+    .strictObject({ x: z.int(), y: z.int() })
+    .optional()
+    .describe("Moves the whole grid, also to the left and up; cells that then reach out of the picture are no frames."),
+  only: z
+    .strictObject({ columns: CellRange.optional(), rows: CellRange.optional() })
+    .optional()
+    .describe("The columns and rows that become frames; without it, all."),
 };
+
+const CellCut = z.strictObject({ by: z.literal("cell"), cell: Size, ...gridFields });
+const CountCut = z.strictObject({ by: z.literal("count"), columns: z.int().positive(), rows: z.int().positive(), ...gridFields });
+
+/** One grid over the whole sheet. */
+export const GridCut = z.discriminatedUnion("by", [CellCut, CountCut]);
+export type GridCut = z.infer<typeof GridCut>;
 
 /** How a sheet is cut. A recipe, not a result: the same recipe runs again when the art changes. */
 export const Cut = z.discriminatedUnion("by", [
-  z.strictObject({ by: z.literal("cell"), cell: Size, ...gridFields }),
-  z.strictObject({ by: z.literal("count"), columns: z.int().positive(), rows: z.int().positive(), ...gridFields }),
+  CellCut,
+  CountCut,
+  z.strictObject({
+    by: z.literal("regions"),
+    regions: z
+      .array(z.strictObject({ area: Rect, grid: GridCut }))
+      .min(1)
+      .describe("Parts of the sheet with a grid each, told from the part's own top-left corner."),
+  }),
+  z.strictObject({
+    by: z.literal("outlines"),
+    joinPx: z.int().min(0).max(256).describe("Islands of pixels with at most this many clear pixels between them are one frame."),
+    leastPx: z.int().min(1).describe("Islands of fewer drawn pixels are left out."),
+    level: z.boolean().describe("Whether the frames of a row are made equal in size, standing on one line."),
+  }),
+  z.strictObject({ by: z.literal("hand") }).describe("Rectangles drawn by hand: the frames themselves say where they are."),
+  z.strictObject({
+    by: z.literal("metadata"),
+    file: z.string().max(400).describe("The metadata file's name."),
+    reading: Reading.describe("How it was understood."),
+  }),
+  z.strictObject({ by: z.literal("pictures") }).describe("A source of several pictures, each one frame."),
 ]);
 export type Cut = z.infer<typeof Cut>;
 
@@ -22,13 +64,17 @@ export const SourceId = z
   .brand<"SourceId">();
 export type SourceId = z.infer<typeof SourceId>;
 
-/** A frame's stable key within its source. A cell's is its column and row: `c3r0`. */
-export const FrameKey = z.string().regex(/^c\d{1,5}r\d{1,5}$/);
+/**
+ * A frame's stable key within its source. A cell's is its column and row, `c3r0`, in the second region of a sheet `g1c3r0`; an island's,
+ * a hand-drawn rectangle's, a record's and a numbered picture's is a letter and a number: `i3`, `h3`, `m3`, `p3`. A frame that stays the
+ * same rectangle keeps its key, whatever it was cut by.
+ */
+export const FrameKey = z.string().regex(/^((g\d{1,3})?c\d{1,5}r\d{1,5}|[ihmp]\d{1,9})$/);
 
 /** A frame as steps name it: its source's id and its key, `s1/c3r0`. */
 export const FrameRef = z
   .string()
-  .regex(/^s\d{1,9}\/c\d{1,5}r\d{1,5}$/)
+  .regex(/^s\d{1,9}\/((g\d{1,3})?c\d{1,5}r\d{1,5}|[ihmp]\d{1,9})$/)
   .brand<"FrameRef">();
 export type FrameRef = z.infer<typeof FrameRef>;
 
@@ -38,7 +84,11 @@ export const Frame = z.strictObject({
   column: z.int().nonnegative(),
   row: z.int().nonnegative(),
   number: z.int().nonnegative().describe("Running number among all cells of the source in reading order, empty ones too, from 0."),
-  rect: Rect,
+  rect: Rect.describe("Where it lies on its picture, as stored there."),
+  picture: z.int().positive().optional().describe("Which of the source's pictures it is on, counted from 0; absent for the first."),
+  turned: z.literal(true).optional().describe("Present when it is stored rotated by 90° clockwise."),
+  size: Size.optional().describe("Its untrimmed size, if that is larger than the rectangle."),
+  inset: Spacing.optional().describe("Where the rectangle sits in the untrimmed size, upright."),
   empty: z.literal(true).optional().describe("Present when nothing is drawn in it."),
   name: Name.optional().describe("A name given by hand; without one it is <source>/<number>."),
   origin: FramePoint.optional().describe("Where it stands, if not where its source's frames do."),
@@ -58,13 +108,20 @@ export const PicturePath = z
   )
   .describe("Path of the picture from the project's folder, with /.");
 
-export const Source = z.strictObject({
-  id: SourceId,
-  name: Name.describe("Shown to people, and the start of its frames' names."),
+/** A picture file of a source. */
+export const Picture = z.strictObject({
   file: PicturePath,
   sha256: SHA256.describe("Of the picture file's bytes."),
   width: z.int().positive(),
   height: z.int().positive(),
+});
+export type Picture = z.infer<typeof Picture>;
+
+export const Source = z.strictObject({
+  id: SourceId,
+  name: Name.describe("Shown to people, and the start of its frames' names."),
+  pictures: z.array(Picture).min(1).describe("One sheet, or the pictures of a series in order."),
+  clearing: Clearing.optional().describe("How an opaque ground is cleared away before it is cut."),
   cut: Cut.nullable().describe("Null until it is cut."),
   origin: FramePoint.optional().describe("Where its frames stand; without one, the middle of their bottom edge."),
   frames: z.array(Frame).describe("In the order of the tray."),
@@ -81,6 +138,42 @@ export function frameName(source: Pick<Source, "name">, frame: Pick<Frame, "name
 }
 
 /** Where a frame stands: its own origin, else its source's, else the middle of its bottom edge. */
-export function originOf(source: Pick<Source, "origin">, frame: Pick<Frame, "origin" | "rect">): FramePoint {
-  return frame.origin ?? source.origin ?? { x: frame.rect.w / 2, y: frame.rect.h };
+export function originOf(source: Pick<Source, "origin">, frame: Pick<Frame, "origin" | "rect" | "size" | "turned">): FramePoint {
+  const { w, h } = frameSize(frame);
+  return frame.origin ?? source.origin ?? { x: w / 2, y: h };
+}
+
+/** How large a frame is, upright and untrimmed. */
+export function frameSize({ rect, size, turned }: Pick<Frame, "rect" | "size" | "turned">): Size {
+  return size ?? (turned ? { w: rect.h, h: rect.w } : { w: rect.w, h: rect.h });
+}
+
+/** The sheet of a source: its first picture. */
+export function sheetOf(source: Pick<Source, "pictures">): Picture {
+  return source.pictures[0] as Picture;
+}
+
+/** What a picture shows in a source: its file's hash, and how its ground is cleared. Equal looks are equal pixels. */
+export type Look = string;
+
+export function lookOf({ clearing }: Pick<Source, "clearing">, { sha256 }: Pick<Picture, "sha256">): Look {
+  return clearing ? `${sha256}~${JSON.stringify(clearing)}` : sha256;
+}
+
+/** The parts of a look. */
+export function partsOfLook(look: Look): { sha256: string; clearing: Clearing | null } {
+  const parted = look.indexOf("~");
+  return parted < 0
+    ? { sha256: look, clearing: null }
+    : { sha256: look.slice(0, parted), clearing: JSON.parse(look.slice(parted + 1)) as Clearing };
+}
+
+/** The look of the picture that a frame is on. */
+export function frameLook(source: Pick<Source, "pictures" | "clearing">, frame: Pick<Frame, "picture">): Look {
+  return lookOf(source, pictureOf(source, frame));
+}
+
+/** The picture that a frame is on. */
+export function pictureOf(source: Pick<Source, "pictures">, frame: Pick<Frame, "picture">): Picture {
+  return source.pictures[frame.picture ?? 0] ?? sheetOf(source);
 }

@@ -104,7 +104,7 @@ function StepCell({ id, clip, step, index, left, width, chosen, now }: StepProps
         <span className="number self-start px-1 text-small text-muted">{index}</span>
         {shown && size >= 8 ? (
           <span className="check block shrink-0 overflow-hidden rounded-sm">
-            <FramePicture sha256={shown.source.sha256} rect={shown.frame.rect} size={size} className="block" />
+            <FramePicture source={shown.source} frame={shown.frame} size={size} className="block" />
           </span>
         ) : (
           <span className="text-small text-brick">{shown ? "" : "missing"}</span>

@@ -1,7 +1,7 @@
 "use client";
 
 import { renameFrame, setSourceOrigin } from "@caravan/core/edit";
-import { type Frame, frameName, frameRef, originOf, type Source } from "@caravan/core/model";
+import { type Frame, frameLook, frameName, frameRef, originOf, type Source } from "@caravan/core/model";
 import { drawnPart } from "@caravan/core/raster";
 import { FramePicture } from "../../preview/frame-picture";
 import { edit, editInGesture, useProject } from "../../project/open-project";
@@ -29,7 +29,7 @@ export function Details() {
 }
 
 function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
-  const picture = usePicture(source.sha256);
+  const picture = usePicture(frameLook(source, frame));
   const drawn = picture && drawnPart(picture.coverage, frame.rect);
   const ref = frameRef(source, frame);
   const { x, y, w, h } = frame.rect;
@@ -37,7 +37,7 @@ function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
     <Detail title="Frame" aside={`number ${frame.number}, from 0`}>
       <div className="flex gap-3">
         <span className="check block size-21 shrink-0 rounded-box">
-          <FramePicture sha256={source.sha256} rect={frame.rect} size={84} />
+          <FramePicture source={source} frame={frame} size={84} />
         </span>
         <div className="min-w-0 grow">
           <TextField

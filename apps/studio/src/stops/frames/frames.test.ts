@@ -118,7 +118,7 @@ describe("the recipe's fields", () => {
 
   it("say what comes of it", () => {
     expect(outcomeInWords(source, gridOfSource(source))).toEqual({ text: "10 frames, 2 empty left out, nothing left over", good: true });
-    const odd = { ...source, width: 33, height: 31 };
+    const odd = { ...source, pictures: source.pictures.map((each) => ({ ...each, width: 33, height: 31 })) };
     expect(outcomeInWords(odd, gridOfSource(odd)).text).toBe("10 frames, 2 empty left out, left over: 1 px at right, 1 px at bottom");
     expect(outcomeInWords(dropFrames(project, [ref(0)]).sources[0] as Source, gridOfSource(source)).text).toContain(
       "9 frames, 2 empty left out, 1 dropped",

@@ -2,7 +2,7 @@
 
 import type { Grid } from "@caravan/core/cut";
 import { cutSource } from "@caravan/core/edit";
-import type { Cut, Source } from "@caravan/core/model";
+import { type GridCut, lookOf, type Source, sheetOf } from "@caravan/core/model";
 import { editInGesture } from "../../project/open-project";
 import { usePicture, usePictureProblem } from "../../project/pictures";
 import { useKeys } from "../../ui/keys";
@@ -12,10 +12,11 @@ import { cutOf, withCell, withCounts } from "./recipe";
 
 /** The grid, typed or nudged: cell size and counts are two ways to say the same, and either may be changed. */
 export function GridFields({ source, grid }: { source: Source; grid: Grid }) {
-  const picture = usePicture(source.sha256);
-  const problem = usePictureProblem(source.sha256);
+  const look = lookOf(source, sheetOf(source));
+  const picture = usePicture(look);
+  const problem = usePictureProblem(look);
   const cut = cutOf(source);
-  const apply = (next: Cut): string | undefined => {
+  const apply = (next: GridCut): string | undefined => {
     if (!picture) return problem ?? "The picture is still being read.";
     return editInGesture(`cut ${source.id}`, cutSource, source.id, next, picture.coverage)?.message;
   };

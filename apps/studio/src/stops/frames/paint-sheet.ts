@@ -37,7 +37,7 @@ export function coloursFrom(element: Element): SheetColours {
 /** Puts a scene on a canvas whose coordinates are CSS pixels. */
 export function paintSheet(
   context: CanvasRenderingContext2D,
-  scene: SheetScene,
+  scene: SheetScene & { readonly draft: Rect | null },
   view: SheetView,
   picture: Pick<Picture, "bitmap" | "overview"> | null,
   colours: SheetColours,
@@ -69,6 +69,7 @@ export function paintSheet(
     frameIn(context, at, colours.now, 2);
     badge(context, at, String(number), colours);
   }
+  if (scene.draft) frameIn(context, place(scene.draft), colours.now, 2);
   if (scene.cursor) {
     const { x, y, w, h } = place(scene.cursor);
     context.setLineDash([4, 3]);

@@ -1,28 +1,33 @@
 /** The grid that the fields show and change: the source's own cut, or for an uncut sheet one cell of its whole size. */
 import { type Grid, gridOf } from "@caravan/core/cut";
-import type { Cut, Size, Source, Spacing } from "@caravan/core/model";
+import { type GridCut, type Size, type Source, type Spacing, sheetOf } from "@caravan/core/model";
 
 const NONE: Spacing = { x: 0, y: 0 };
 
 /** The cut to start from. */
-export function cutOf(source: Source): Cut {
-  return source.cut ?? { by: "count", columns: 1, rows: 1, margin: NONE, gap: NONE, keepEmpty: false };
+export function cutOf(source: Source): GridCut {
+  const { cut } = source;
+  return cut?.by === "cell" || cut?.by === "count" ? cut : { by: "count", columns: 1, rows: 1, margin: NONE, gap: NONE, keepEmpty: false };
 }
 
 export function gridOfSource(source: Source): Grid {
-  return gridOf({ w: source.width, h: source.height }, cutOf(source), source.name);
+  const { width, height } = sheetOf(source);
+  return gridOf({ w: width, h: height }, cutOf(source), source.name);
 }
 
 /** The cut by a new cell size; a side that is not given stays as it comes out now. */
-export function withCell(cut: Cut, grid: Grid, cell: Partial<Size>): Cut {
-  const { margin, gap, keepEmpty } = cut;
-  return { by: "cell", cell: { ...grid.cell, ...cell }, margin, gap, keepEmpty };
+export function withCell(cut: GridCut, grid: Grid, cell: Partial<Size>): GridCut {
+  return { by: "cell", cell: { ...grid.cell, ...cell }, ...restOf(cut) };
 }
 
 /** The cut by new counts; a count that is not given stays as it comes out now. */
-export function withCounts(cut: Cut, grid: Grid, counts: { columns?: number; rows?: number }): Cut {
-  const { margin, gap, keepEmpty } = cut;
-  return { by: "count", columns: grid.columns, rows: grid.rows, ...counts, margin, gap, keepEmpty };
+export function withCounts(cut: GridCut, grid: Grid, counts: { columns?: number; rows?: number }): GridCut {
+  return { by: "count", columns: grid.columns, rows: grid.rows, ...counts, ...restOf(cut) };
+}
+
+/** What a grid says whichever way it is told. */
+function restOf({ margin, gap, keepEmpty, offset, only }: GridCut): Pick<GridCut, "margin" | "gap" | "keepEmpty" | "offset" | "only"> {
+  return { margin, gap, keepEmpty, ...(offset ? { offset } : {}), ...(only ? { only } : {}) };
 }
 
 /** What the grid makes of the sheet, in words: `60 frames, 4 empty left out, 3 px left over at right`. */
@@ -41,4 +46,22 @@ export function outcomeInWords(source: Source, grid: Grid): { text: string; good
       : `left over: ${[right && `${right} px at right`, bottom && `${bottom} px at bottom`].filter(Boolean).join(", ")}`,
   ];
   return { text: parts.join(", "), good: right + bottom === 0 };
+}
+
+/** Whether one grid lies over the sheet: cut by cells, or not cut yet. */
+export function isGrid({ cut }: Source): boolean {
+  return cut === null || cut.by === "cell" || cut.by === "count";
+}
+
+/** What came of a cut that is no grid: `14 frames in 2 rows, 1 dropped`. */
+export function framesInWords({ frames, cut }: Source): { text: string; good: boolean } {
+  const kept = frames.filter((frame) => !frame.dropped).length;
+  const rows = new Set(frames.map((frame) => frame.row)).size;
+  const dropped = frames.length - kept;
+  const text = [
+    `${kept === 1 ? "1 frame" : `${kept} frames`}${rows > 1 ? ` in ${rows} rows` : ""}`,
+    ...(cut?.by === "metadata" ? [`as ${cut.file} says`] : []),
+    ...(dropped > 0 ? [`${dropped} dropped`] : []),
+  ].join(", ");
+  return { text, good: kept > 0 };
 }

@@ -1,7 +1,7 @@
 "use client";
 
 import { cellAt, type Grid } from "@caravan/core/cut";
-import { type FrameRef, keptRefs, type Source } from "@caravan/core/model";
+import { encloses, type Frame, type FrameRef, keptRefs, lookOf, type Source, sheetOf } from "@caravan/core/model";
 import {
   type Dispatch,
   type PointerEvent,
@@ -19,24 +19,26 @@ import { Button } from "../../ui/button";
 import { useKeys } from "../../ui/keys";
 import { describeCursor, movedCursor } from "./cursor";
 import { coloursFrom, paintSheet } from "./paint-sheet";
-import { rowRect, sheetScene } from "./sheet-scene";
-import { fitted, opening, panned, pixelAt, type SheetView, zoomedAt, zoomInWords } from "./sheet-view";
+import { rowOfFrames, rowRect, sheetScene } from "./sheet-scene";
+import { exactPixelAt, fitted, opening, panned, pixelAt, type SheetView, zoomedAt, zoomInWords } from "./sheet-view";
 import { useSpaceToPan } from "./space-to-pan";
+import { useHand } from "./use-hand";
 
 /** A press that moves farther than this is a drag of the sheet, not a pick. */
 const SLACK = 4; // px
 
 /** The sheet at whole-number zoom with the cut drawn over it. Click picks, drag moves, the wheel zooms to the pointer. */
-export function SheetCanvas({ source, grid }: { source: Source; grid: Grid }) {
+export function SheetCanvas({ source, grid, byHand }: { source: Source; grid: Grid | null; byHand: boolean }) {
   const frame = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [room, setRoom] = useState({ w: 0, h: 0 });
   const [view, setView] = useState<SheetView | null>(null);
-  const picture = usePicture(source.sha256);
+  const picture = usePicture(lookOf(source, sheetOf(source)));
   const picked = useView((each) => each.picked);
   const cursor = useView((each) => each.cursor);
   const hoverRow = useView((each) => each.hoverRow);
-  const sheet = useMemo(() => ({ w: source.width, h: source.height }), [source.width, source.height]);
+  const { width, height } = sheetOf(source);
+  const sheet = useMemo(() => ({ w: width, h: height }), [width, height]);
   const pointer = useRef<{ x: number; y: number } | null>(null);
 
   useEffect(() => {
@@ -56,6 +58,8 @@ export function SheetCanvas({ source, grid }: { source: Source; grid: Grid }) {
   }, [id, sheet, hasRoom]);
 
   useWheelZoom(frame, setView);
+  const hand = useHand(source, picture?.coverage ?? null, view?.zoom ?? 1);
+  const { draft } = hand;
 
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
@@ -68,11 +72,12 @@ export function SheetCanvas({ source, grid }: { source: Source; grid: Grid }) {
       context.setTransform(density, 0, 0, density, 0, 0);
       const corner = pixelAt(view, 0, 0);
       const inSight = { ...corner, w: Math.ceil(room.w / view.zoom) + 1, h: Math.ceil(room.h / view.zoom) + 1 };
-      paintSheet(context, sheetScene({ source, grid, picked, cursor, hoverRow, inSight }), view, picture ?? null, coloursFrom(element));
+      const scene = { ...sheetScene({ source, grid, picked, cursor, hoverRow, inSight }), draft };
+      paintSheet(context, scene, view, picture ?? null, coloursFrom(element));
     };
     const request = requestAnimationFrame(paint);
     return () => cancelAnimationFrame(request);
-  }, [source, grid, picked, cursor, hoverRow, view, room, picture]);
+  }, [source, grid, picked, cursor, hoverRow, view, room, picture, draft]);
 
   const zoomBy = (direction: 1 | -1) =>
     setView((now) => now && zoomedAt(now, direction, pointer.current?.x ?? room.w / 2, pointer.current?.y ?? room.h / 2));
@@ -111,23 +116,27 @@ export function SheetCanvas({ source, grid }: { source: Source; grid: Grid }) {
 
   const space = useSpaceToPan(pointer);
 
-  const press = useRef<{ x: number; y: number; dragged: boolean } | null>(null);
+  const press = useRef<{ x: number; y: number; dragged: boolean; hand: boolean } | null>(null);
   const [dragging, setDragging] = useState(false);
   const placeOf = (event: PointerEvent) => {
     const box = (frame.current as HTMLDivElement).getBoundingClientRect();
     return { x: event.clientX - box.left, y: event.clientY - box.top };
   };
-  const cellUnder = useCallback(
-    (x: number, y: number) => {
-      if (!view) return null;
+  /** The frame under a point, and the row there, which cells have even where they are empty. */
+  const under = useCallback(
+    (x: number, y: number): { frame: Frame | undefined; row: number | null } => {
+      if (!view) return { frame: undefined, row: null };
       const pixel = pixelAt(view, x, y);
-      return cellAt(grid, pixel.x, pixel.y);
+      const cell = grid && cellAt(grid, pixel.x, pixel.y);
+      const hit = grid
+        ? cell && source.frames.find((each) => each.column === cell.column && each.row === cell.row)
+        : source.frames.findLast(({ rect }) => encloses(rect, { ...pixel, w: 1, h: 1 }));
+      return { frame: hit ?? undefined, row: cell ? cell.row : (hit?.row ?? null) };
     },
-    [view, grid],
+    [view, grid, source],
   );
   const pick = (x: number, y: number, extend: boolean) => {
-    const cell = cellUnder(x, y);
-    const hit = cell && source.frames.find((each) => each.column === cell.column && each.row === cell.row);
+    const hit = under(x, y).frame;
     if (!hit) return;
     const ref = `${source.id}/${hit.key}` as FrameRef;
     if (hit.dropped) useView.setState({ cursor: ref });
@@ -143,7 +152,9 @@ export function SheetCanvas({ source, grid }: { source: Source; grid: Grid }) {
       onPointerDown={(event) => {
         if (event.button > 1 || (event.target as Element).closest("button")) return;
         event.currentTarget.setPointerCapture(event.pointerId);
-        press.current = { ...placeOf(event), dragged: false };
+        const at = placeOf(event);
+        press.current = { ...at, dragged: false, hand: byHand && event.button === 0 && !space.current };
+        if (press.current.hand && view) hand.down(exactPixelAt(view, at.x, at.y));
       }}
       onPointerMove={(event) => {
         const at = placeOf(event);
@@ -158,18 +169,24 @@ export function SheetCanvas({ source, grid }: { source: Source; grid: Grid }) {
           const dx = at.x - press.current.x;
           const dy = at.y - press.current.y;
           if (!press.current.dragged && Math.hypot(dx, dy) < SLACK) return;
-          press.current = { ...at, dragged: true };
+          press.current = { ...press.current, ...at, dragged: true };
+          if (press.current.hand && view) {
+            hand.move(exactPixelAt(view, at.x, at.y), event.altKey);
+            return;
+          }
           setDragging(true);
           setView((now) => now && panned(now, dx, dy, sheet, room));
           return;
         }
         // A row's handle says itself which row it is.
         if ((event.target as Element).closest("button")) return;
-        const row = cellUnder(at.x, at.y)?.row ?? null;
+        const { row } = under(at.x, at.y);
         if (row !== useView.getState().hoverRow) useView.setState({ hoverRow: row });
       }}
       onPointerUp={(event) => {
         const at = placeOf(event);
+        if (press.current?.hand && press.current.dragged && view) hand.up(exactPixelAt(view, at.x, at.y), event.altKey);
+        else hand.cancel();
         if (press.current && !press.current.dragged && event.button === 0) pick(at.x, at.y, event.shiftKey);
         press.current = null;
         setDragging(false);
@@ -186,7 +203,7 @@ export function SheetCanvas({ source, grid }: { source: Source; grid: Grid }) {
       </p>
       <div className="absolute right-2 bottom-2 flex items-center gap-1 rounded-box border border-line bg-raised px-2 text-small">
         <span className="number">
-          {source.name} · {source.width} × {source.height} · {view ? zoomInWords(view.zoom) : ""}
+          {source.name} · {width} × {height} · {view ? zoomInWords(view.zoom) : ""}
         </span>
         <Button look="quiet" className="min-h-6 px-1.5 text-small" onClick={() => setView(fitted(sheet, room))} aria-keyshortcuts="0">
           See all
@@ -197,15 +214,17 @@ export function SheetCanvas({ source, grid }: { source: Source; grid: Grid }) {
 }
 
 /** A handle at the left of each row in sight: a click picks the whole row. */
-function RowHandles({ source, grid, view, height }: { source: Source; grid: Grid; view: SheetView; height: number }) {
-  const tall = (grid.cell.h + grid.gap.y) * view.zoom;
+function RowHandles({ source, grid, view, height }: { source: Source; grid: Grid | null; view: SheetView; height: number }) {
+  const count = grid ? grid.rows : source.frames.reduce((most, frame) => Math.max(most, frame.row + 1), 0);
+  const tall = (grid ? grid.cell.h + grid.gap.y : sheetOf(source).height / Math.max(1, count)) * view.zoom;
   const hoverRow = useView((each) => each.hoverRow);
   if (!source.cut || tall < 18) return null;
-  const first = Math.max(0, Math.floor(-view.y / tall) - 1);
-  const last = Math.min(grid.rows - 1, Math.ceil((height - view.y) / tall));
+  const first = grid ? Math.max(0, Math.floor(-view.y / tall) - 1) : 0;
+  const last = grid ? Math.min(grid.rows - 1, Math.ceil((height - view.y) / tall)) : count - 1;
   const rows = Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => first + k);
   return rows.map((row) => {
-    const rect = rowRect(grid, row);
+    const rect = grid ? rowRect(grid, row) : rowOfFrames(source, row);
+    if (!rect) return null;
     const refs = rowRefs(source, row);
     if (refs.length === 0) return null;
     const left = Math.max(2, view.x + rect.x * view.zoom - 28);

@@ -3,7 +3,7 @@
  * `paint` only puts it on a canvas. Rectangles in sheet pixels; only what is in sight is in the scene.
  */
 import { cellRect, type Grid } from "@caravan/core/cut";
-import { type FrameRef, frameRef, overlaps, type Rect, type Source } from "@caravan/core/model";
+import { type FrameRef, frameRef, overlaps, type Rect, type Source, sheetOf } from "@caravan/core/model";
 
 export interface SheetScene {
   readonly sheet: Rect;
@@ -21,7 +21,8 @@ export interface SheetScene {
 
 export interface SheetSceneInput {
   readonly source: Source;
-  readonly grid: Grid;
+  /** Null where frames are cut another way than along one grid. */
+  readonly grid: Grid | null;
   readonly picked: readonly FrameRef[];
   readonly cursor: FrameRef | null;
   readonly hoverRow: number | null;
@@ -31,6 +32,7 @@ export interface SheetSceneInput {
 
 /** Cost: O(cells in sight + frames). */
 export function sheetScene({ source, grid, picked, cursor, hoverRow, inSight }: SheetSceneInput): SheetScene {
+  if (!grid) return freeScene(source, picked, cursor, hoverRow, inSight);
   const byCell = new Map(source.frames.map((frame) => [frame.row * grid.columns + frame.column, frame]));
   const numbers = new Map(picked.map((ref, k) => [ref, k + 1]));
   const scene = { frames: [] as Rect[], empty: [] as Rect[], dropped: [] as Rect[], picked: [] as { rect: Rect; number: number }[] };
@@ -55,7 +57,47 @@ export function sheetScene({ source, grid, picked, cursor, hoverRow, inSight }: 
     }
   const leftOver = leftOverOf(source, grid).filter((rect) => overlaps(rect, inSight));
   const row = hoverRow !== null && hoverRow < grid.rows ? rowRect(grid, hoverRow) : null;
-  return { sheet: { x: 0, y: 0, w: source.width, h: source.height }, ...scene, leftOver, row, cursor: cursorRect };
+  return { sheet: wholeOf(source), ...scene, leftOver, row, cursor: cursorRect };
+}
+
+/** Frames that lie anywhere: outlines, metadata, by hand, several grids. */
+function freeScene(
+  source: Source,
+  picked: readonly FrameRef[],
+  cursor: FrameRef | null,
+  hoverRow: number | null,
+  inSight: Rect,
+): SheetScene {
+  const numbers = new Map(picked.map((ref, k) => [ref, k + 1]));
+  const scene = { frames: [] as Rect[], empty: [] as Rect[], dropped: [] as Rect[], picked: [] as { rect: Rect; number: number }[] };
+  let cursorRect: Rect | null = null;
+  for (const frame of source.frames) {
+    const { rect } = frame;
+    if (!overlaps(rect, inSight)) continue;
+    const ref = frameRef(source, frame);
+    (frame.dropped ? scene.dropped : frame.empty ? scene.empty : scene.frames).push(rect);
+    const number = numbers.get(ref);
+    if (number !== undefined) scene.picked.push({ rect, number });
+    if (ref === cursor) cursorRect = rect;
+  }
+  const row = hoverRow === null ? null : rowOfFrames(source, hoverRow);
+  return { sheet: wholeOf(source), ...scene, leftOver: [], row, cursor: cursorRect };
+}
+
+/** What the frames of a row cover together. */
+export function rowOfFrames(source: Source, row: number): Rect | null {
+  const rects = source.frames.filter((frame) => frame.row === row).map((frame) => frame.rect);
+  if (rects.length === 0) return null;
+  const x = Math.min(...rects.map((rect) => rect.x));
+  const y = Math.min(...rects.map((rect) => rect.y));
+  const right = Math.max(...rects.map((rect) => rect.x + rect.w));
+  const bottom = Math.max(...rects.map((rect) => rect.y + rect.h));
+  return { x, y, w: right - x, h: bottom - y };
+}
+
+function wholeOf(source: Source): Rect {
+  const { width, height } = sheetOf(source);
+  return { x: 0, y: 0, w: width, h: height };
 }
 
 function spanInSight(start: number, length: number, margin: number, pitch: number, count: number): { from: number; end: number } {
@@ -72,7 +114,8 @@ export function rowRect(grid: Grid, row: number): Rect {
   return { x: first.x, y: first.y, w: last.x + last.w - first.x, h: first.h };
 }
 
-function leftOverOf({ width, height }: Source, { leftOver }: Grid): Rect[] {
+function leftOverOf(source: Source, { leftOver }: Grid): Rect[] {
+  const { width, height } = sheetOf(source);
   const right = leftOver.right > 0 ? [{ x: width - leftOver.right, y: 0, w: leftOver.right, h: height }] : [];
   const bottom = leftOver.bottom > 0 ? [{ x: 0, y: height - leftOver.bottom, w: width - leftOver.right, h: leftOver.bottom }] : [];
   return [...right, ...bottom].filter((rect) => rect.w > 0 && rect.h > 0);

@@ -59,6 +59,11 @@ export function pixelAt(view: SheetView, x: number, y: number): { x: number; y: 
   return { x: Math.floor((x - view.x) / view.zoom), y: Math.floor((y - view.y) / view.zoom) };
 }
 
+/** As `pixelAt`, with the part of the pixel. */
+export function exactPixelAt(view: SheetView, x: number, y: number): { x: number; y: number } {
+  return { x: (x - view.x) / view.zoom, y: (y - view.y) / view.zoom };
+}
+
 export function zoomInWords(zoom: number): string {
   return zoom >= 1 ? `${zoom}×` : `1/${1 / zoom}×`;
 }

@@ -2,7 +2,7 @@
 
 import type { Grid } from "@caravan/core/cut";
 import { cutSource } from "@caravan/core/edit";
-import { frameRef, type Source } from "@caravan/core/model";
+import { frameRef, lookOf, type Source, sheetOf } from "@caravan/core/model";
 import { useMemo } from "react";
 import { edit, useProject } from "../../project/open-project";
 import { usePicture } from "../../project/pictures";
@@ -10,10 +10,15 @@ import { chosenSource, clearPicks, go, pickedFrames, useView } from "../../proje
 import { Button } from "../../ui/button";
 import { useKeys } from "../../ui/keys";
 import { GridFields } from "./grid-fields";
+import { HandFields } from "./hand-fields";
 import { dropOrRestore, makeClip } from "./make-clip";
-import { cutOf, gridOfSource, outcomeInWords } from "./recipe";
+import { OutlineFields } from "./outline-fields";
+import { cutOf, framesInWords, gridOfSource, isGrid, outcomeInWords } from "./recipe";
+import { SeriesWall } from "./series-wall";
 import { SheetCanvas } from "./sheet-canvas";
+import { Suggestions } from "./suggestions";
 import { Tray } from "./tray";
+import { GroundLine, Ways, wayOf } from "./ways";
 
 /** The sheet with its cut, and the tray of frames under it. */
 export function Surface() {
@@ -23,6 +28,8 @@ export function Surface() {
   const picks = useView((view) => view.picked);
   const picked = useMemo(() => pickedFrames(project, { picked: picks }), [project, picks]);
   const grid = useMemo(() => source && gridOfSource(source), [source]);
+  const chosenWay = useView((view) => view.way);
+  const way = source && wayOf(source, chosenWay);
   const atCursor = source?.frames.find((frame) => frameRef(source, frame) === cursor);
   useKeys("Frames", [
     { keys: "c", label: "Make a clip of the picked frames", run: () => makeClip() },
@@ -39,9 +46,16 @@ export function Surface() {
   if (!source || !grid) return <Empty />;
   return (
     <>
-      <GridFields source={source} grid={grid} />
+      <GroundLine source={source} />
+      <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1.5">
+        <Ways source={source} />
+        {way === "cells" && <Suggestions source={source} />}
+      </div>
+      {way === "cells" && <GridFields source={source} grid={grid} />}
+      {way === "outlines" && <OutlineFields source={source} />}
+      {way === "hand" && <HandFields source={source} picked={picked} />}
       <div className="flex items-center justify-between gap-3">
-        <Outcome source={source} grid={grid} />
+        <Outcome source={source} grid={isGrid(source) ? grid : null} />
         <Button
           look={picked.length > 0 ? "now" : "plain"}
           onClick={() => makeClip()}
@@ -52,7 +66,11 @@ export function Surface() {
           Make clip
         </Button>
       </div>
-      <SheetCanvas source={source} grid={grid} />
+      {way === "pictures" ? (
+        <SeriesWall source={source} />
+      ) : (
+        <SheetCanvas source={source} grid={isGrid(source) ? grid : null} byHand={way === "hand"} />
+      )}
       <Tray source={source}>
         <div className="flex items-center gap-2">
           <span data-testid="picked" className="text-muted">
@@ -75,9 +93,9 @@ export function Surface() {
 }
 
 /** What the grid makes of the sheet, at once and in words. */
-function Outcome({ source, grid }: { source: Source; grid: Grid }) {
-  const { text, good } = outcomeInWords(source, grid);
-  const picture = usePicture(source.sha256);
+function Outcome({ source, grid }: { source: Source; grid: Grid | null }) {
+  const { text, good } = grid ? outcomeInWords(source, grid) : framesInWords(source);
+  const picture = usePicture(lookOf(source, sheetOf(source)));
   if (!source.cut)
     return (
       <div className="flex items-center gap-3">

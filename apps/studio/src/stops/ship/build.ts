@@ -1,7 +1,8 @@
 "use client";
 
 /** The delivery, built anew by itself whenever the project changes while Ship is shown. */
-import { CaravanError, type Delivery, type Project, type SourceId } from "@caravan/core/model";
+import { picturesOf } from "@caravan/core/bundle";
+import { CaravanError, type Delivery, type Project } from "@caravan/core/model";
 import { useEffect, useState } from "react";
 import { create } from "zustand";
 import { useProject } from "../../project/open-project";
@@ -96,16 +97,16 @@ async function deliverInWorker(
   onProgress: (done: number) => void,
 ): Promise<Delivered> {
   const pictures = await Promise.all(
-    project.sources.map(async (source): Promise<[SourceId, Blob]> => {
-      const blob = await pictureBlob(source.sha256);
+    picturesOf(project).map(async ({ sha256, file }): Promise<[string, Blob]> => {
+      const blob = await pictureBlob(sha256);
       if (!blob)
         throw new CaravanError(
           "missing-picture",
-          source.name,
-          "Its picture is no longer in this browser's storage.",
+          file,
+          "The picture is no longer in this browser's storage.",
           "Remove the source or add it again.",
         );
-      return [source.id, blob];
+      return [sha256, blob];
     }),
   );
   return run("deliver", { project, delivery, pictures }, { signal, onProgress });

@@ -1,6 +1,7 @@
 "use client";
 
 import { removeSource, renameSource } from "@caravan/core/edit";
+import { lookOf, sheetOf } from "@caravan/core/model";
 import { edit, useProject } from "../../project/open-project";
 import { usePicture } from "../../project/pictures";
 import { chosenSource, go, useView } from "../../project/view";
@@ -15,7 +16,7 @@ import { coloursInWords, cutInWords, groundInWords } from "./facts";
 export function Details() {
   const project = useProject((each) => each);
   const source = useView((view) => chosenSource(project, view));
-  const picture = usePicture(source?.sha256);
+  const picture = usePicture(source ? lookOf(source, sheetOf(source)) : undefined);
   if (!source) return null;
   const remove = () => {
     const error = edit(removeSource, source.id);
@@ -31,7 +32,7 @@ export function Details() {
       />
       <Facts
         facts={[
-          ["size", `${source.width} × ${source.height} px`],
+          ["size", `${sheetOf(source).width} × ${sheetOf(source).height} px`],
           ["cut", cutInWords(source)],
           ["colours", picture ? coloursInWords(picture.facts) : "…"],
           ["ground", picture ? groundInWords(picture.facts) : "…"],

@@ -7,5 +7,5 @@ export const sourcesStop = {
   List,
   Surface,
   Details,
-  help: "Drop PNG pictures anywhere on the page. Enter opens the chosen sheet at Frames.",
+  help: "Drop or paste art anywhere on the page: files, folders, ZIPs. Enter opens the chosen sheet at Frames.",
 };

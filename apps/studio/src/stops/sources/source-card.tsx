@@ -1,6 +1,6 @@
 "use client";
 
-import type { Source } from "@caravan/core/model";
+import { type Look, lookOf, type Source, sheetOf } from "@caravan/core/model";
 import { useEffect, useRef } from "react";
 import { usePicture, usePictureProblem } from "../../project/pictures";
 import { chooseSource, go } from "../../project/view";
@@ -8,8 +8,10 @@ import { coloursInWords, cutInWords, groundInWords } from "./facts";
 
 /** One picture on the wall, at its own proportions, with its facts. */
 export function SourceCard({ source, chosen }: { source: Source; chosen: boolean }) {
-  const picture = usePicture(source.sha256);
-  const problem = usePictureProblem(source.sha256);
+  const sheet = sheetOf(source);
+  const look = lookOf(source, sheet);
+  const picture = usePicture(look);
+  const problem = usePictureProblem(look);
   return (
     <li>
       <button
@@ -21,7 +23,7 @@ export function SourceCard({ source, chosen }: { source: Source; chosen: boolean
         className={`w-full rounded-box border-2 bg-raised p-2 text-left transition-colors ${chosen ? "border-now" : "border-line hover:border-line-strong"}`}
       >
         <span className="check flex h-38 items-center justify-center overflow-hidden rounded-sm">
-          <WholePicture sha256={source.sha256} width={source.width} height={source.height} />
+          <WholePicture look={look} width={sheet.width} height={sheet.height} />
         </span>
         <span className="mt-2 flex justify-between gap-2">
           <strong className="truncate">{source.name}</strong>
@@ -29,9 +31,10 @@ export function SourceCard({ source, chosen }: { source: Source; chosen: boolean
         </span>
         <span className="block text-small text-muted">
           <span className="number">
-            {source.width} × {source.height}
+            {sheet.width} × {sheet.height}
           </span>{" "}
-          px{picture && ` · ${coloursInWords(picture.facts)}`}
+          px{source.pictures.length > 1 && ` × ${source.pictures.length} pictures`}
+          {picture && ` · ${coloursInWords(picture.facts)}`}
         </span>
         <span className={`block text-small ${picture?.facts.ground === "opaque" || problem ? "font-semibold text-brick" : "text-muted"}`}>
           {picture ? groundInWords(picture.facts) : (problem ?? "reading …")}
@@ -44,9 +47,9 @@ export function SourceCard({ source, chosen }: { source: Source; chosen: boolean
 const ROOM = { w: 190, h: 140 };
 
 /** The whole picture at the largest whole zoom that fits, or reduced. */
-function WholePicture({ sha256, width, height }: { sha256: string; width: number; height: number }) {
+export function WholePicture({ look, width, height }: { look: Look; width: number; height: number }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const picture = usePicture(sha256);
+  const picture = usePicture(look);
   const fit = Math.min(ROOM.w / width, ROOM.h / height);
   const scale = fit >= 1 ? Math.min(4, Math.floor(fit)) : fit;
   const w = Math.max(1, Math.round(width * scale));

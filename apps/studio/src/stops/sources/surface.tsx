@@ -1,7 +1,7 @@
 "use client";
 
 import { Plus } from "lucide-react";
-import { takeIn, takeInAndGo, useFailedFiles } from "../../project/arrive";
+import { ART_FILES, takeInAndGo, useFailedFiles } from "../../project/arrive";
 import { useProject } from "../../project/open-project";
 import { chooseSource, chosenSource, go, useView } from "../../project/view";
 import { Button } from "../../ui/button";
@@ -14,7 +14,7 @@ export function Surface() {
   const project = useProject((each) => each);
   const chosen = useView((view) => chosenSource(project, view)?.id ?? null);
   const { sources } = project;
-  const add = async () => takeInAndGo(await chooseFiles("image/png,.png,.caravan", true));
+  const add = async () => takeInAndGo(await chooseFiles(ART_FILES, true));
   const neighbour = (by: number) => {
     const at = sources.findIndex((source) => source.id === chosen);
     const next = sources[Math.max(0, Math.min(sources.length - 1, at + by))];
@@ -58,7 +58,7 @@ function FailedFiles() {
   const clear = () => useFailedFiles.setState({ failed: [] });
   const retry = () => {
     clear();
-    void takeIn(failed.map(({ file }) => file));
+    void takeInAndGo(failed.map(({ file }) => file));
   };
   return (
     <section
@@ -91,8 +91,8 @@ function Empty() {
     <div className="flex grow flex-col items-center justify-center gap-2 rounded-box border-2 border-dashed border-line-strong text-center">
       <p className="text-title font-bold">Drop your sprite sheets here</p>
       <p className="max-w-90 text-muted">
-        PNG pictures, one or many. They stay in this browser. Next you cut them at Frames; the player at the right moves as soon as they
-        are.
+        Pictures, numbered stills, animations, layered art, sheets with a metadata file: files, whole folders or a ZIP, dropped or pasted.
+        They stay in this browser. Next you cut them at Frames; the player at the right moves as soon as they are.
       </p>
     </div>
   );

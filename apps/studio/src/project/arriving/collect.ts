@@ -1,0 +1,40 @@
+/** Everything that a person hands over at once: files, whole folders, what they paste. */
+
+/** A file with its path from what was handed over, so that folders keep meaning something. */
+export interface HandedFile {
+  readonly file: File;
+  readonly path: string;
+}
+
+export function handed(files: readonly File[]): HandedFile[] {
+  return files.map((file) => ({ file, path: file.webkitRelativePath || file.name }));
+}
+
+/** The files of a drop, folders opened. To be called in the event itself: the list is empty afterwards. */
+export async function handedByDrop(transfer: DataTransfer): Promise<HandedFile[]> {
+  const entries = [...transfer.items].map((item) => item.webkitGetAsEntry?.() ?? null);
+  // Files that were made by a page have no entry.
+  const loose = [...transfer.files];
+  if (entries.every((entry) => entry === null || entry.isFile)) return handed(loose);
+  return (await Promise.all(entries.map((entry) => (entry ? filesOf(entry) : [])))).flat();
+}
+
+async function filesOf(entry: FileSystemEntry): Promise<HandedFile[]> {
+  if (entry.isFile) {
+    const file = await new Promise<File>((answer, refuse) => (entry as FileSystemFileEntry).file(answer, refuse));
+    return isHidden(file.name) ? [] : [{ file, path: entry.fullPath.replace(/^\//, "") }];
+  }
+  const reader = (entry as FileSystemDirectoryEntry).createReader();
+  const found: HandedFile[] = [];
+  // A browser lists a folder a hundred entries at a time.
+  for (;;) {
+    const some = await new Promise<FileSystemEntry[]>((answer, refuse) => reader.readEntries(answer, refuse));
+    if (some.length === 0) return found;
+    for (const each of some) found.push(...(await filesOf(each)));
+  }
+}
+
+/** What systems leave in folders beside the art. */
+export function isHidden(path: string): boolean {
+  return /(^|\/)(\.|__MACOSX\/|thumbs\.db$|desktop\.ini$)/i.test(path);
+}

@@ -1,0 +1,131 @@
+"use client";
+
+import { drawFrames, type Meeting, makeEqual, placeFrames, removeFrames } from "@caravan/core/edit";
+import { type FrameRef, findFrame, frameRef, lookOf, type Rect, type Source, sheetOf } from "@caravan/core/model";
+import { drawnPart } from "@caravan/core/raster";
+import { currentProject, edit, editInGesture, useProject } from "../../project/open-project";
+import { usePicture } from "../../project/pictures";
+import { clearPicks, useView } from "../../project/view";
+import { Button } from "../../ui/button";
+import { useKeys } from "../../ui/keys";
+import { say } from "../../ui/notices";
+
+const MEETINGS: readonly (readonly [Meeting, string])[] = [
+  ["feet", "Feet"],
+  ["middle", "Middle"],
+  ["origin", "Origin"],
+];
+
+/** What can be done with rectangles that are drawn by hand: fitted, duplicated, made equal, taken away. */
+export function HandFields({ source, picked }: { source: Source; picked: readonly FrameRef[] }) {
+  const project = useProject((each) => each);
+  const cursor = useView((view) => view.cursor);
+  const picture = usePicture(lookOf(source, sheetOf(source)));
+  const own = (picked.length > 0 ? picked : cursor ? [cursor] : []).filter((ref) => ref.startsWith(`${source.id}/`));
+  const frames = own.flatMap((ref) => {
+    const found = findFrame(project, ref);
+    return found ? [{ ref, rect: found.frame.rect }] : [];
+  });
+  /** Whether something went wrong, told. */
+  const tell = (error: { message: string } | null): boolean => {
+    if (error) say({ tone: "trouble", text: error.message });
+    return error !== null;
+  };
+  const { width, height } = sheetOf(source);
+  const place = (change: (rect: Rect) => Rect, gesture: string) => {
+    if (frames.length === 0) return;
+    tell(editInGesture(`${gesture} ${own.join()}`, placeFrames, new Map(frames.map(({ ref, rect }) => [ref, change(rect)]))));
+  };
+  const fit = () =>
+    picture &&
+    tell(
+      edit(
+        placeFrames,
+        new Map(
+          frames.flatMap(({ ref, rect }) => {
+            const drawn = drawnPart(picture.coverage, rect);
+            return drawn ? [[ref, drawn] as const] : [];
+          }),
+        ),
+      ),
+    );
+  const duplicate = () => {
+    const rects = frames.map(({ rect }) => ({ ...rect, x: Math.min(rect.x + rect.w, width - rect.w) }));
+    const before = source.frames.length;
+    if (tell(edit(drawFrames, source.id, rects))) return;
+    // The copies are what is worked on next.
+    pickNew(source, before);
+  };
+  const remove = () => {
+    tell(edit(removeFrames, own));
+    clearPicks();
+  };
+  useKeys("By hand", [
+    {
+      keys: "Alt+ArrowLeft",
+      label: "Nudge the frames left",
+      run: () => place((rect) => ({ ...rect, x: Math.max(0, rect.x - 1) }), "nudge"),
+    },
+    {
+      keys: "Alt+ArrowRight",
+      label: "Nudge them right",
+      run: () => place((rect) => ({ ...rect, x: Math.min(width - rect.w, rect.x + 1) }), "nudge"),
+    },
+    { keys: "Alt+ArrowUp", label: "Nudge them up", run: () => place((rect) => ({ ...rect, y: Math.max(0, rect.y - 1) }), "nudge") },
+    {
+      keys: "Alt+ArrowDown",
+      label: "Nudge them down",
+      run: () => place((rect) => ({ ...rect, y: Math.min(height - rect.h, rect.y + 1) }), "nudge"),
+    },
+    {
+      keys: "Alt+Shift+ArrowLeft",
+      label: "Make them narrower",
+      run: () => place((rect) => ({ ...rect, w: Math.max(1, rect.w - 1) }), "size"),
+    },
+    {
+      keys: "Alt+Shift+ArrowRight",
+      label: "Make them wider",
+      run: () => place((rect) => ({ ...rect, w: Math.min(width - rect.x, rect.w + 1) }), "size"),
+    },
+    { keys: "Alt+Shift+ArrowUp", label: "Make them lower", run: () => place((rect) => ({ ...rect, h: Math.max(1, rect.h - 1) }), "size") },
+    {
+      keys: "Alt+Shift+ArrowDown",
+      label: "Make them taller",
+      run: () => place((rect) => ({ ...rect, h: Math.min(height - rect.y, rect.h + 1) }), "size"),
+    },
+    { keys: "f", label: "Fit to the drawn pixels", run: () => fit() },
+    { keys: "d", label: "Duplicate", run: duplicate },
+    { keys: "e", label: "Make equal, feet on one line", run: () => tell(edit(makeEqual, own, "feet")) },
+    { keys: "Shift+Delete", label: "Remove the rectangles", run: remove },
+  ]);
+  const none = frames.length === 0;
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <span className="text-muted">
+        {none ? "Drag on the sheet to draw a frame; drag a frame to move it, its edge to resize it." : `${frames.length} chosen:`}
+      </span>
+      {!none && (
+        <>
+          <Button onClick={() => fit()} hint="F">
+            Fit to pixels
+          </Button>
+          <Button onClick={duplicate} hint="D">
+            Duplicate
+          </Button>
+          {frames.length > 1 &&
+            MEETINGS.map(([meeting, word]) => (
+              <Button key={meeting} onClick={() => tell(edit(makeEqual, own, meeting))} {...(meeting === "feet" ? { hint: "E" } : {})}>
+                {`Equal, ${word.toLowerCase()} on ${word.toLowerCase()}`}
+              </Button>
+            ))}
+          <Button onClick={remove}>Remove</Button>
+        </>
+      )}
+    </div>
+  );
+}
+
+function pickNew({ id }: Source, before: number): void {
+  const source = currentProject().sources.find((each) => each.id === id);
+  if (source) useView.setState({ picked: source.frames.slice(before).map((frame) => frameRef(source, frame)) });
+}

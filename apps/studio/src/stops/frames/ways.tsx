@@ -1,0 +1,105 @@
+"use client";
+
+import { cutSource, setClearing } from "@caravan/core/edit";
+import { type Cut, lookOf, type Source, sheetOf } from "@caravan/core/model";
+import { edit } from "../../project/open-project";
+import { pictureOfLook, usePicture } from "../../project/pictures";
+import { useView, type Way } from "../../project/view";
+import { Button } from "../../ui/button";
+import { Choice } from "../../ui/choice";
+import { useKeys } from "../../ui/keys";
+import { say } from "../../ui/notices";
+
+const WAYS = [
+  ["cells", "Cells"],
+  ["outlines", "Outlines"],
+  ["hand", "By hand"],
+] as const satisfies readonly (readonly [Way, string])[];
+
+/** The way that a source is cut, or that a person is about to cut it. */
+export function wayOf(source: Source, chosen: Way | null): Way | "metadata" | "pictures" {
+  if (source.cut?.by === "pictures") return "pictures";
+  if (chosen) return chosen;
+  switch (source.cut?.by) {
+    case "outlines":
+      return "outlines";
+    case "hand":
+      return "hand";
+    case "metadata":
+      return "metadata";
+    default:
+      return "cells";
+  }
+}
+
+/** Choosing how to cut. Frames that stay the same rectangle keep their names and clips, whichever way. */
+export function Ways({ source }: { source: Source }) {
+  const chosen = useView((view) => view.way);
+  const way = wayOf(source, chosen);
+  const choose = (next: Way) => {
+    useView.setState({ way: next });
+    if (next === "outlines" && source.cut?.by !== "outlines") void cutAlongOutlines(source, USUAL_OUTLINES);
+  };
+  useKeys("Ways of cutting", [
+    { keys: "k", label: "Cut into cells", run: () => choose("cells") },
+    { keys: "o", label: "Cut along outlines", run: () => choose("outlines") },
+    { keys: "h", label: "Cut by hand", run: () => choose("hand") },
+  ]);
+  if (way === "pictures") return <p className="text-muted">A series: each of its {source.pictures.length} pictures is a frame.</p>;
+  return (
+    <Choice
+      label="Way of cutting"
+      value={way === "metadata" ? "" : way}
+      options={way === "metadata" ? [...WAYS, ["", "Metadata"] as const] : WAYS}
+      onChange={(next) => next !== "" && choose(next as Way)}
+    />
+  );
+}
+
+export type OutlineCut = Extract<Cut, { by: "outlines" }>;
+export const USUAL_OUTLINES: OutlineCut = { by: "outlines", joinPx: 4, leastPx: 4, level: true };
+
+/** Cuts a source along its outlines; what hangs together is found in a worker. */
+export async function cutAlongOutlines(source: Source, cut: OutlineCut): Promise<void> {
+  const { run } = await import("../../workers/client");
+  try {
+    const { coverage } = await pictureOfLook(lookOf(source, sheetOf(source)));
+    const pieces = await run("findPieces", { coverage, cut, where: source.name });
+    const error = edit(cutSource, source.id, cut, pieces);
+    if (error) say({ tone: "trouble", text: error.message });
+  } catch (error) {
+    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+  }
+}
+
+const GROUNDS = { plain: "a plain ground", key: "a key colour as its ground", checker: "a picture of a checkerboard as its ground" };
+
+/** Tells of an opaque ground, with the way to clear it. */
+export function GroundLine({ source }: { source: Source }) {
+  const picture = usePicture(lookOf(source, sheetOf(source)));
+  const ground = source.clearing ? null : (picture?.ground ?? null);
+  const clear = async () => {
+    if (!ground) return;
+    const next = { ...source, clearing: ground.clearing };
+    const looks = await Promise.all(source.pictures.map((each) => pictureOfLook(lookOf(next, each))));
+    const error = edit(
+      setClearing,
+      source.id,
+      ground.clearing,
+      looks.map(({ coverage }) => coverage),
+    );
+    if (error) say({ tone: "trouble", text: error.message });
+  };
+  useKeys("The ground", ground ? [{ keys: "u", label: "Clear the opaque ground", run: () => void clear() }] : []);
+  if (!ground) return null;
+  return (
+    <div className="flex items-center justify-between gap-3 rounded-box border border-l-4 border-line border-l-brick bg-raised px-3 py-1.5">
+      <p>
+        This sheet has {GROUNDS[ground.kind]}, {ground.clearing.colours.join(" and ")}: games would show it.
+      </p>
+      <Button look="now" onClick={() => void clear()} hint="U" aria-keyshortcuts="u">
+        Clear the ground
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,87 @@
+/** Any file that may be art -> what is in it, told by its first bytes and not by its name. */
+import {
+  looksLikeGif,
+  looksLikeOpenRaster,
+  looksLikePng,
+  type PngCodec,
+  readApng,
+  readGif,
+  readOpenRaster,
+  sha256Hex,
+  textFromUtf8,
+} from "@caravan/core/codec";
+import { CaravanError } from "@caravan/core/model";
+import { coverageOf, factsOf, findGround, type Pixels } from "@caravan/core/raster";
+import { bitmapsOf } from "./bitmaps";
+import type { ReadArt, ReadPicture } from "./jobs";
+import { pixelsOfStill } from "./still";
+
+/** Throws what is wrong with the file. `where` names it. */
+export async function readArt(blob: Blob, where: string, png: PngCodec): Promise<ReadArt> {
+  const bytes = new Uint8Array(await blob.arrayBuffer());
+  if (bytes.length === 0) throw new CaravanError("empty-file", where, "The file is empty (0 bytes).", "Export it again.");
+  if (looksLikePng(bytes)) {
+    const animation = readApng(bytes, where, png);
+    if (animation && animation.count > 1) return animationOf(animation, where, png);
+    return { kind: "still", picture: await pictureOf(png.decode(bytes, where), bytes, blob), png: null, note: null };
+  }
+  if (looksLikeGif(bytes)) return animationOf(readGif(bytes, where), where, png);
+  if (looksLikeOpenRaster(bytes)) {
+    const { layers, hidden, groups, damaged } = readOpenRaster(bytes, where, png, "flatten");
+    const stored = [];
+    for (const { name, pixels } of layers) stored.push({ name, ...(await encoded(pixels, png)) });
+    return { kind: "layers", layers: stored, hidden, groups, damaged };
+  }
+  if (isText(bytes)) return { kind: "text", text: textFromUtf8(bytes) };
+  const still = await encoded(await pixelsOfStill(blob, where), png);
+  return { kind: "still", ...still, note: null };
+}
+
+type Animated = ReturnType<typeof readGif>;
+
+async function animationOf(animation: Animated, where: string, png: PngCodec): Promise<ReadArt> {
+  const broken: { index: number; why: string }[] = [];
+  const pictures = [];
+  for (const { pixels, ms } of animation.frames((index, why) => broken.push({ index, why })))
+    pictures.push({ ms, ...(await encoded(pixels, png)) });
+  if (pictures.length === 0)
+    throw new CaravanError(
+      "damaged-picture",
+      where,
+      `None of its ${animation.count} pictures is whole. ${broken[0]?.why ?? ""}`,
+      "Export it again.",
+    );
+  return { kind: "animation", pictures, plays: animation.plays, broken };
+}
+
+async function encoded(pixels: Pixels, png: PngCodec): Promise<{ picture: ReadPicture; png: Blob }> {
+  const bytes = png.encode(pixels);
+  const blob = new Blob([bytes as BlobPart], { type: "image/png" });
+  return { picture: await pictureOf(pixels, bytes, blob), png: blob };
+}
+
+async function pictureOf(pixels: Pixels, bytes: Uint8Array, blob: Blob): Promise<ReadPicture> {
+  const { width, height } = pixels;
+  const facts = factsOf(pixels);
+  const ground = facts.ground === "opaque" ? findGround(pixels) : null;
+  return {
+    sha256: sha256Hex(bytes),
+    width,
+    height,
+    coverage: coverageOf(pixels),
+    facts,
+    ground,
+    ...(await bitmapsOf(blob, width, height)),
+  };
+}
+
+/** Text has no zero bytes and next to no control characters. */
+function isText(bytes: Uint8Array): boolean {
+  const start = bytes.subarray(0, 2000);
+  let odd = 0;
+  for (const byte of start) {
+    if (byte === 0) return false;
+    if (byte < 32 && byte !== 9 && byte !== 10 && byte !== 13) odd++;
+  }
+  return odd < start.length / 50;
+}

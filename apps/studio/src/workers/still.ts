@@ -1,0 +1,56 @@
+/**
+ * Stills that only the browser can read (WebP, JPEG, AVIF, BMP), as exact pixels: neither a 2-D canvas nor an image decoder gives the
+ * colours of half-transparent pixels back as they were, a texture does.
+ */
+import { CaravanError } from "@caravan/core/model";
+import { clearPixels, type Pixels, paste } from "@caravan/core/raster";
+
+const TILE = 4096; // px: every WebGL 2 device takes textures of this side
+const EXACT = { premultiplyAlpha: "none", colorSpaceConversion: "none" } as const;
+
+/** Throws `not-a-picture` if the browser cannot read it. */
+export async function pixelsOfStill(blob: Blob, where: string): Promise<Pixels> {
+  let whole: ImageBitmap;
+  try {
+    whole = await createImageBitmap(blob, EXACT);
+  } catch (cause) {
+    throw new CaravanError(
+      "not-a-picture",
+      where,
+      "Neither Caravan nor this browser can read it as a picture.",
+      "Save it as PNG, or take another copy if it should be a picture.",
+      { cause },
+    );
+  }
+  const { width, height } = whole;
+  const out = clearPixels(width, height);
+  for (let y = 0; y < height; y += TILE)
+    for (let x = 0; x < width; x += TILE) {
+      const w = Math.min(TILE, width - x);
+      const h = Math.min(TILE, height - y);
+      const part = width <= TILE && height <= TILE ? whole : await createImageBitmap(blob, x, y, w, h, EXACT);
+      paste(out, readBack(part, w, h), { x: 0, y: 0, w, h }, x, y);
+    }
+  return out;
+}
+
+let canvas: OffscreenCanvas | null = null;
+
+function readBack(bitmap: ImageBitmap, width: number, height: number): Pixels {
+  canvas ??= new OffscreenCanvas(1, 1);
+  const gl = canvas.getContext("webgl2");
+  if (!gl) throw new Error("This browser offers no WebGL 2, which reading such pictures exactly needs");
+  gl.pixelStorei(gl.UNPACK_PREMULTIPLY_ALPHA_WEBGL, false);
+  gl.pixelStorei(gl.UNPACK_COLORSPACE_CONVERSION_WEBGL, gl.NONE);
+  const texture = gl.createTexture();
+  gl.bindTexture(gl.TEXTURE_2D, texture);
+  gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA, gl.RGBA, gl.UNSIGNED_BYTE, bitmap);
+  const frame = gl.createFramebuffer();
+  gl.bindFramebuffer(gl.FRAMEBUFFER, frame);
+  gl.framebufferTexture2D(gl.FRAMEBUFFER, gl.COLOR_ATTACHMENT0, gl.TEXTURE_2D, texture, 0);
+  const bytes = new Uint8Array(width * height * 4);
+  gl.readPixels(0, 0, width, height, gl.RGBA, gl.UNSIGNED_BYTE, bytes);
+  gl.deleteFramebuffer(frame);
+  gl.deleteTexture(texture);
+  return { width, height, bytes };
+}

@@ -1,0 +1,1 @@
+export { findSeries, type Series, type Sorted } from "./series";

@@ -1,0 +1,219 @@
+import fc from "fast-check";
+import { applyPalette, GIFEncoder, quantize } from "gifenc";
+import { describe, expect, it } from "vitest";
+import { pngCodec } from "../../../cli/src/png";
+import { clearPixels, type Pixels } from "../raster";
+import { readApng } from "./apng";
+import { readGif } from "./gif";
+import { readOpenRaster } from "./open-raster";
+import { utf8, writeZip } from "./zip";
+
+const png = pngCodec();
+
+/** A block of its own colour, moving along. */
+function still(k: number, width = 12, height = 9): Pixels {
+  const pixels = clearPixels(width, height);
+  for (let y = 2; y < 7; y++)
+    for (let x = k; x < k + 4; x++) pixels.bytes.set([40 * k, 200 - 30 * k, (x * y) % 90, 255], (y * width + x) * 4);
+  return pixels;
+}
+
+function gifOf(stills: readonly Pixels[], options: { delay?: number; dispose?: number } = {}): Uint8Array {
+  const gif = GIFEncoder();
+  for (const { width, height, bytes } of stills) {
+    const palette = quantize(bytes, 256, { format: "rgba4444", oneBitAlpha: true });
+    const clear = palette.findIndex((colour: number[]) => colour[3] === 0);
+    gif.writeFrame(applyPalette(bytes, palette, "rgba4444"), width, height, {
+      palette,
+      delay: options.delay ?? 70,
+      dispose: options.dispose ?? 2,
+      transparent: clear >= 0,
+      transparentIndex: Math.max(0, clear),
+    });
+  }
+  gif.finish();
+  return gif.bytes();
+}
+
+function read(bytes: Uint8Array) {
+  const damage: [number, string][] = [];
+  const animation = readGif(bytes, "well.gif");
+  const frames = [...animation.frames((index, why) => damage.push([index, why]))];
+  return { animation, frames, damage };
+}
+
+/** Where something is drawn, for comparing shapes whatever the palette did to colours. */
+const shape = ({ bytes }: Pixels) => Array.from({ length: bytes.length / 4 }, (_, k) => bytes[k * 4 + 3]);
+
+describe("a GIF", () => {
+  it("gives its pictures whole, with their times", () => {
+    const stills = [0, 1, 2, 3].map((k) => still(k));
+    const { animation, frames, damage } = read(gifOf(stills));
+    expect(animation).toMatchObject({ width: 12, height: 9, count: 4, plays: 0 });
+    expect(frames.map(({ ms }) => ms)).toEqual([70, 70, 70, 70]);
+    expect(frames.map(({ pixels }) => shape(pixels))).toEqual(stills.map(shape));
+    expect(damage).toEqual([]);
+  });
+
+  it("keeps what earlier pictures left, when they ask for it", () => {
+    const { frames } = read(gifOf([still(0), still(5)], { dispose: 1 }));
+    const both = shape(still(0)).map((alpha, k) => Math.max(alpha as number, shape(still(5))[k] as number));
+    expect(shape((frames[1] as { pixels: Pixels }).pixels)).toEqual(both);
+  });
+
+  it("without a time gets 100 ms", () =>
+    expect(read(gifOf([still(0), still(1)], { delay: 0 })).frames.map(({ ms }) => ms)).toEqual([100, 100]));
+
+  it("that is cut off keeps its good pictures and tells the broken one", () => {
+    const whole = gifOf([0, 1, 2].map((k) => still(k)));
+    const { frames, damage } = read(whole.subarray(0, whole.length - 20));
+    expect(frames).toHaveLength(2);
+    expect(damage).toEqual([[2, expect.stringMatching(/cut off|ends after/)]]);
+  });
+
+  it("however damaged neither crashes nor hangs, and errors name the file", () =>
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.nat(400), fc.nat(255)), { minLength: 1, maxLength: 12 }), fc.nat(420), (changes, keep) => {
+        const bytes = gifOf([0, 1, 2].map((k) => still(k))).slice(0, Math.max(6, keep));
+        for (const [at, value] of changes) if (at < bytes.length) bytes[at] = value;
+        try {
+          for (const { pixels } of read(bytes).frames) expect(pixels.bytes.length).toBe(pixels.width * pixels.height * 4);
+        } catch (error) {
+          expect(String(error)).toMatch(/well\.gif: /);
+        }
+      }),
+      { numRuns: 400 },
+    ));
+});
+
+/** An animated PNG put together from stills, each frame only the part that is given. */
+function apngOf(
+  frames: readonly { pixels: Pixels; x: number; y: number; num: number; den: number; dispose: number; blend: number }[],
+  canvas: { w: number; h: number },
+): Uint8Array {
+  const chunks: { type: string; data: Uint8Array }[] = [];
+  const numbers = (...list: [bytes: number, value: number][]) => {
+    const out: number[] = [];
+    for (const [bytes, value] of list) for (let k = bytes - 1; k >= 0; k--) out.push(Math.floor(value / 256 ** k) % 256);
+    return new Uint8Array(out);
+  };
+  let sequence = 0;
+  frames.forEach(({ pixels, x, y, num, den, dispose, blend }, k) => {
+    const own = chunksOf(rgba(pixels));
+    if (k === 0) {
+      chunks.push({ type: "IHDR", data: numbers([4, canvas.w], [4, canvas.h], [1, 8], [1, 6], [1, 0], [1, 0], [1, 0]) });
+      chunks.push({ type: "acTL", data: numbers([4, frames.length], [4, 3]) });
+    }
+    chunks.push({
+      type: "fcTL",
+      data: numbers([4, sequence++], [4, pixels.width], [4, pixels.height], [4, x], [4, y], [2, num], [2, den], [1, dispose], [1, blend]),
+    });
+    for (const { data } of own.filter(({ type }) => type === "IDAT"))
+      chunks.push(k === 0 ? { type: "IDAT", data } : { type: "fdAT", data: new Uint8Array([...numbers([4, sequence++]), ...data]) });
+  });
+  chunks.push({ type: "IEND", data: new Uint8Array() });
+  return new Uint8Array([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10, ...chunks.flatMap(({ type, data }) => [...written(type, data)])]);
+}
+
+/** A PNG with 8-bit RGBA, as a frame of such an animation needs it: noise has too many colours to be written indexed. */
+function rgba(pixels: Pixels): Uint8Array {
+  return png.encode(pixels);
+}
+
+function chunksOf(bytes: Uint8Array): { type: string; data: Uint8Array }[] {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  const list: { type: string; data: Uint8Array }[] = [];
+  for (let at = 8; at < bytes.length; at += 12 + view.getUint32(at))
+    list.push({ type: String.fromCharCode(...bytes.subarray(at + 4, at + 8)), data: bytes.slice(at + 8, at + 8 + view.getUint32(at)) });
+  return list;
+}
+
+function written(type: string, data: Uint8Array): Uint8Array {
+  const out = new Uint8Array(data.length + 12);
+  const view = new DataView(out.buffer);
+  view.setUint32(0, data.length);
+  for (let k = 0; k < 4; k++) out[4 + k] = type.charCodeAt(k);
+  out.set(data, 8);
+  let crc = 0xffffffff;
+  for (const byte of out.subarray(4, data.length + 8)) {
+    crc ^= byte;
+    for (let k = 0; k < 8; k++) crc = (crc & 1) === 1 ? (crc >>> 1) ^ 0xedb88320 : crc >>> 1;
+  }
+  view.setUint32(data.length + 8, (crc ^ 0xffffffff) >>> 0);
+  return out;
+}
+
+/** More than 256 colours, so that it is written as RGBA; partly clear. */
+function noisy(width: number, height: number, seed: number, alpha = 255): Pixels {
+  const pixels = clearPixels(width, height);
+  for (let k = 0; k < width * height; k++)
+    pixels.bytes.set([(k * 7 + seed) % 256, (k * 13 + (k >> 8) * 29) % 256, (k * 31 + seed * 5) % 256, alpha], k * 4);
+  return pixels;
+}
+
+describe("an animated PNG", () => {
+  it("gives its pictures composed: replaced, laid over, cleared and taken back", () => {
+    const bytes = apngOf(
+      [
+        { pixels: noisy(40, 30, 1), x: 0, y: 0, num: 1, den: 8, dispose: 0, blend: 0 },
+        { pixels: noisy(20, 20, 2), x: 5, y: 5, num: 50, den: 0, dispose: 2, blend: 0 },
+        { pixels: noisy(20, 20, 3, 128), x: 10, y: 0, num: 0, den: 0, dispose: 1, blend: 1 },
+        { pixels: noisy(18, 16, 4), x: 20, y: 12, num: 1, den: 100, dispose: 0, blend: 0 },
+      ],
+      { w: 40, h: 30 },
+    );
+    const animation = readApng(bytes, "torch.png", png);
+    const frames = [...(animation?.frames(() => {}) ?? [])];
+    expect(animation).toMatchObject({ width: 40, height: 30, count: 4, plays: 3 });
+    expect(frames.map(({ ms }) => ms)).toEqual([125, 500, 100, 10]);
+    const at = (k: number, x: number, y: number) => [...(frames[k]?.pixels.bytes.subarray((y * 40 + x) * 4, (y * 40 + x) * 4 + 4) ?? [])];
+    const of = (pixels: Pixels, x: number, y: number) => [
+      ...pixels.bytes.subarray((y * pixels.width + x) * 4, (y * pixels.width + x) * 4 + 4),
+    ];
+    expect(at(0, 7, 7)).toEqual(of(noisy(40, 30, 1), 7, 7));
+    expect(at(1, 7, 7)).toEqual(of(noisy(20, 20, 2), 2, 2));
+    // The second was taken back before the third, which is half clear and laid over the first.
+    expect(at(2, 7, 7)).toEqual(of(noisy(40, 30, 1), 7, 7));
+    expect(at(2, 12, 3)[3]).toBe(255);
+    expect(at(2, 12, 3)).not.toEqual(of(noisy(40, 30, 1), 12, 3));
+    // What the third covered was cleared.
+    expect(at(3, 12, 3)).toEqual([0, 0, 0, 0]);
+    expect(at(3, 21, 13)).toEqual(of(noisy(18, 16, 4), 1, 1));
+  });
+
+  it("is none if it does not move", () => expect(readApng(png.encode(still(1)), "still.png", png)).toBeNull());
+});
+
+describe("a layered picture", () => {
+  const stack = `<?xml version="1.0"?><image w="12" h="9"><stack>
+    <layer name="lamp" src="data/lamp.png" x="3" y="1" opacity="0.5"/>
+    <stack name="body"><layer name="robe" src="data/robe.png" x="0" y="0"/><layer name="legs" src="data/legs.png" x="0" y="0"/></stack>
+    <layer name="sketch" src="data/lamp.png" visibility="hidden"/></stack></image>`;
+  const ora = (xml = stack) =>
+    writeZip([
+      { path: "mimetype", bytes: utf8("image/openraster") },
+      { path: "stack.xml", bytes: utf8(xml) },
+      { path: "data/lamp.png", bytes: png.encode(still(1, 6, 8)) },
+      { path: "data/robe.png", bytes: png.encode(still(2)) },
+      { path: "data/legs.png", bytes: png.encode(still(6)) },
+    ]);
+
+  it("gives each layer on the whole canvas from the bottom up, without hidden ones, groups as one", () => {
+    const { layers, hidden, groups, width, height } = readOpenRaster(ora(), "bearer.ora", png, "flatten");
+    expect({ hidden, groups, width, height }).toEqual({ hidden: 1, groups: 1, width: 12, height: 9 });
+    expect(layers.map(({ name }) => name)).toEqual(["body", "lamp"]);
+    const lamp = layers[1]?.pixels as Pixels;
+    expect(lamp.bytes[((2 + 1) * 12 + 1 + 3) * 4 + 3]).toBe(128);
+  });
+
+  it("gives the layers of groups one by one if asked", () =>
+    expect(readOpenRaster(ora(), "bearer.ora", png, "apart").layers.map(({ name }) => name)).toEqual(["body/legs", "body/robe", "lamp"]));
+
+  it("is refused with entities, without layers, and without a stack", () => {
+    expect(() => readOpenRaster(ora('<!DOCTYPE a [<!ENTITY b "c">]><image w="1" h="1"/>'), "b.ora", png, "flatten")).toThrow(/entities/);
+    expect(() => readOpenRaster(ora('<image w="4" h="4"><stack></stack></image>'), "b.ora", png, "flatten")).toThrow(/no layer/);
+    expect(() => readOpenRaster(writeZip([{ path: "mimetype", bytes: utf8("image/openraster") }]), "b.ora", png, "flatten")).toThrow(
+      /no stack\.xml/,
+    );
+  });
+});

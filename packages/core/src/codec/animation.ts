@@ -1,0 +1,23 @@
+import type { Pixels } from "../raster";
+
+/** One picture of an animation, whole: what is on the canvas while it shows. */
+export interface AnimationFrame {
+  readonly pixels: Pixels;
+  /** Milliseconds. */
+  readonly ms: number;
+}
+
+/** A file with pictures that follow each other in time. */
+export interface Animation {
+  readonly width: number;
+  readonly height: number;
+  /** How many pictures the file says it has, damaged ones too. */
+  readonly count: number;
+  /** How often it plays; 0: for ever. */
+  readonly plays: number;
+  /** Composes the pictures one after the other; damaged ones are left out and told to `onDamage` by their number from 0. */
+  frames(onDamage: (index: number, why: string) => void): Generator<AnimationFrame>;
+}
+
+/** Files say 0 for "as quickly as possible"; nobody means that for art, and browsers show such frames for about this long. */
+export const UNSAID_DELAY = 100; // ms

@@ -1,0 +1,171 @@
+/**
+ * Animated PNG: each frame is taken out as a PNG of its own and composed as it asks.
+ *
+ * After the PNG specification, W3C Recommendation, third edition, section 11.3.6 and 12. A frame replaces what is under it or is laid
+ * over it, and is then kept, cleared, or taken back. Times are fractions of a second.
+ */
+import CRC32 from "crc-32";
+import { clearPixels, type Pixels } from "../raster";
+import { type Animation, type AnimationFrame, UNSAID_DELAY } from "./animation";
+import type { PngCodec } from "./png";
+import { inspectPng } from "./png-structure";
+
+interface Chunk {
+  readonly type: string;
+  readonly data: Uint8Array;
+}
+
+interface FrameControl {
+  readonly w: number;
+  readonly h: number;
+  readonly x: number;
+  readonly y: number;
+  readonly ms: number;
+  readonly dispose: number;
+  readonly blend: number;
+}
+
+/** The animation of a PNG, or null if it is a still. Throws what `inspectPng` throws. */
+export function readApng(bytes: Uint8Array, where: string, png: PngCodec): Animation | null {
+  const { width, height } = inspectPng(bytes, where);
+  const chunks = chunksOf(bytes);
+  const control = chunks.find(({ type }) => type === "acTL");
+  if (!control || control.data.length < 8) return null;
+  const frames = framesOf(chunks);
+  if (frames.length < 1) return null;
+  const plays = viewOf(control.data).getUint32(4);
+  return {
+    width,
+    height,
+    count: frames.length,
+    plays,
+    frames: (onDamage) => composed(chunks, frames, width, height, where, png, onDamage),
+  };
+}
+
+function chunksOf(bytes: Uint8Array): Chunk[] {
+  const view = viewOf(bytes);
+  const chunks: Chunk[] = [];
+  for (let at = 8; at + 12 <= bytes.length; ) {
+    const length = view.getUint32(at);
+    chunks.push({ type: String.fromCharCode(...bytes.subarray(at + 4, at + 8)), data: bytes.subarray(at + 8, at + 8 + length) });
+    at += 12 + length;
+  }
+  return chunks;
+}
+
+function viewOf(bytes: Uint8Array): DataView {
+  return new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+}
+
+/** Each frame's control with its picture data; a still that is no part of the animation has no control before it. */
+function framesOf(chunks: readonly Chunk[]): { control: FrameControl; data: Uint8Array[] }[] {
+  const frames: { control: FrameControl; data: Uint8Array[] }[] = [];
+  for (const { type, data } of chunks) {
+    const current = frames.at(-1);
+    if (type === "fcTL" && data.length >= 26) frames.push({ control: controlOf(data), data: [] });
+    else if (type === "IDAT") current?.data.push(data);
+    else if (type === "fdAT" && data.length > 4) current?.data.push(data.subarray(4));
+  }
+  return frames;
+}
+
+function controlOf(data: Uint8Array): FrameControl {
+  const view = viewOf(data);
+  const seconds = view.getUint16(20) / (view.getUint16(22) || 100);
+  return {
+    w: view.getUint32(4),
+    h: view.getUint32(8),
+    x: view.getUint32(12),
+    y: view.getUint32(16),
+    ms: seconds === 0 ? UNSAID_DELAY : Math.round(seconds * 1_000_000) / 1000,
+    dispose: view.getUint8(24),
+    blend: view.getUint8(25),
+  };
+}
+
+function* composed(
+  chunks: readonly Chunk[],
+  frames: readonly { control: FrameControl; data: Uint8Array[] }[],
+  width: number,
+  height: number,
+  where: string,
+  png: PngCodec,
+  onDamage: (index: number, why: string) => void,
+): Generator<AnimationFrame> {
+  const canvas = clearPixels(width, height);
+  for (const [index, { control, data }] of frames.entries()) {
+    const { x, y, w, h, dispose, blend, ms } = control;
+    if (w === 0 || h === 0 || x + w > width || y + h > height) {
+      onDamage(index, `It lies at ${x}, ${y} with ${w} × ${h} px, outside the ${width} × ${height} px picture.`);
+      continue;
+    }
+    let part: Pixels;
+    try {
+      part = png.decode(standalone(chunks, control, data), `${where}, frame ${index}`);
+    } catch (error) {
+      onDamage(index, error instanceof Error ? error.message : "It is damaged.");
+      continue;
+    }
+    // Taking the first frame back leaves nothing.
+    const before = dispose === 2 ? canvas.bytes.slice() : null;
+    lay(canvas, part, x, y, blend === 1);
+    yield { pixels: { width, height, bytes: canvas.bytes.slice() }, ms };
+    if (before) canvas.bytes.set(before);
+    else if (dispose === 1) for (let row = y; row < y + h; row++) canvas.bytes.fill(0, (row * width + x) * 4, (row * width + x + w) * 4);
+  }
+}
+
+/** A frame as a PNG of its own: the file's header with the frame's size, its palette, the frame's data. */
+function standalone(chunks: readonly Chunk[], { w, h }: FrameControl, data: readonly Uint8Array[]): Uint8Array {
+  const header = (chunks.find(({ type }) => type === "IHDR") as Chunk).data.slice();
+  viewOf(header).setUint32(0, w);
+  viewOf(header).setUint32(4, h);
+  const shared = chunks.filter(({ type }) => type === "PLTE" || type === "tRNS");
+  const parts = [
+    new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]),
+    chunk("IHDR", header),
+    ...shared.map(({ type, data: each }) => chunk(type, each)),
+    ...data.map((each) => chunk("IDAT", each)),
+    chunk("IEND", new Uint8Array()),
+  ];
+  const out = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
+  let at = 0;
+  for (const part of parts) {
+    out.set(part, at);
+    at += part.length;
+  }
+  return out;
+}
+
+function chunk(type: string, data: Uint8Array): Uint8Array {
+  const out = new Uint8Array(data.length + 12);
+  const view = viewOf(out);
+  view.setUint32(0, data.length);
+  for (let k = 0; k < 4; k++) out[4 + k] = type.charCodeAt(k);
+  out.set(data, 8);
+  view.setInt32(data.length + 8, CRC32.buf(out.subarray(4, data.length + 8)));
+  return out;
+}
+
+/** Replaces what is under `part`, or lays it over that (source over, alpha not premultiplied). */
+export function lay(canvas: Pixels, part: Pixels, x: number, y: number, over: boolean): void {
+  for (let row = 0; row < part.height; row++)
+    for (let column = 0; column < part.width; column++) {
+      const px = x + column;
+      const py = y + row;
+      if (px < 0 || py < 0 || px >= canvas.width || py >= canvas.height) continue;
+      const from = (row * part.width + column) * 4;
+      const to = (py * canvas.width + px) * 4;
+      const alpha = part.bytes[from + 3] as number;
+      const under = canvas.bytes[to + 3] as number;
+      if (!over || alpha === 255 || under === 0) canvas.bytes.set(part.bytes.subarray(from, from + 4), to);
+      else if (alpha > 0) {
+        const a = alpha / 255;
+        const b = (under / 255) * (1 - a);
+        for (let k = 0; k < 3; k++)
+          canvas.bytes[to + k] = Math.round(((part.bytes[from + k] as number) * a + (canvas.bytes[to + k] as number) * b) / (a + b));
+        canvas.bytes[to + 3] = Math.round((a + b) * 255);
+      }
+    }
+}

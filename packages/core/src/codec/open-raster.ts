@@ -1,0 +1,105 @@
+/**
+ * Layered pictures in the OpenRaster format: a ZIP with a stack of layers in XML and a PNG for each.
+ *
+ * After the OpenRaster file layout and layer stack specification (freedesktop.org, 0.0.5). Layers are listed from the top down.
+ * Composition beyond laying over, which few files use, is told and laid over all the same.
+ */
+import { XMLParser } from "fast-xml-parser";
+import { CaravanError } from "../model";
+import { clearPixels, type Pixels } from "../raster";
+import { lay } from "./apng";
+import type { PngCodec } from "./png";
+import { LONGEST_SIDE } from "./png-structure";
+import { readZip, textFromUtf8 } from "./zip";
+
+/** A layer, or a flattened group, on the whole canvas. */
+export interface Layer {
+  readonly name: string;
+  readonly pixels: Pixels;
+}
+
+export interface LayeredPicture {
+  readonly width: number;
+  readonly height: number;
+  /** From the bottom up; hidden ones are left out. */
+  readonly layers: Layer[];
+  /** How many were hidden. */
+  readonly hidden: number;
+  /** How many groups there are. */
+  readonly groups: number;
+  /** Layers that are damaged, with the reason. */
+  readonly damaged: { readonly name: string; readonly why: string }[];
+}
+
+export function looksLikeOpenRaster(bytes: Uint8Array): boolean {
+  return bytes[0] === 0x50 && bytes[1] === 0x4b && textFromUtf8(bytes.subarray(30, 54)).startsWith("mimetypeimage/openraster");
+}
+
+type Node = Record<string, unknown>;
+
+/** `groups` says whether a group becomes one layer or each of its layers one. Throws `damaged-picture` or what ZIP and PNG throw. */
+export function readOpenRaster(bytes: Uint8Array, where: string, png: PngCodec, groups: "flatten" | "apart"): LayeredPicture {
+  const files = new Map(readZip(bytes, where).map((file) => [file.path, file.bytes]));
+  const stack = files.get("stack.xml");
+  const damage = (what: string) => new CaravanError("damaged-picture", where, what, "Save it as OpenRaster again.");
+  if (!stack) throw damage("The layered picture has no stack.xml.");
+  const text = textFromUtf8(stack);
+  if (/<!ENTITY|<!DOCTYPE[^>]*\[/i.test(text)) throw damage("Its stack.xml defines entities, which are not read.");
+  let nodes: Node[];
+  try {
+    nodes = new XMLParser({ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: "" }).parse(text, true) as Node[];
+  } catch (cause) {
+    throw damage(`Its stack.xml is damaged: ${cause instanceof Error ? cause.message : "unreadable"}.`);
+  }
+  const image = nodes.find((node) => "image" in node);
+  const width = Number(attribute(image, "w"));
+  const height = Number(attribute(image, "h"));
+  if (!(width > 0 && height > 0 && width <= LONGEST_SIDE && height <= LONGEST_SIDE))
+    throw damage("Its stack.xml does not say how large the picture is.");
+  const found = { hidden: 0, groups: 0, damaged: [] as { name: string; why: string }[] };
+  const root = ((image?.image ?? []) as Node[]).find((node) => "stack" in node);
+
+  const layersOf = (stackNode: Node | undefined): Layer[] =>
+    ((stackNode?.stack as Node[] | undefined) ?? []).toReversed().flatMap((node, k): Layer[] => {
+      if (!("layer" in node) && !("stack" in node)) return [];
+      const name = attribute(node, "name") || `layer ${k + 1}`;
+      if (attribute(node, "visibility") === "hidden") {
+        found.hidden++;
+        return [];
+      }
+      const opacity = attribute(node, "opacity") === "" ? 1 : Math.max(0, Math.min(1, Number(attribute(node, "opacity")) || 0));
+      if ("stack" in node) {
+        found.groups++;
+        const inner = layersOf(node);
+        if (groups === "apart" || inner.length === 0)
+          return inner.map((layer) => ({ name: `${name}/${layer.name}`, pixels: faded(layer.pixels, opacity) }));
+        const canvas = clearPixels(width, height);
+        for (const layer of inner) lay(canvas, layer.pixels, 0, 0, true);
+        return [{ name, pixels: faded(canvas, opacity) }];
+      }
+      const file = files.get(attribute(node, "src"));
+      try {
+        if (!file) throw new Error(`Its picture ${attribute(node, "src")} is missing.`);
+        const canvas = clearPixels(width, height);
+        lay(canvas, png.decode(file, `${where}, ${name}`), Number(attribute(node, "x")) || 0, Number(attribute(node, "y")) || 0, false);
+        return [{ name, pixels: faded(canvas, opacity) }];
+      } catch (error) {
+        found.damaged.push({ name, why: error instanceof Error ? error.message : "It is damaged." });
+        return [];
+      }
+    });
+  const layers = layersOf(root);
+  if (layers.length === 0) throw damage("It has no layer that can be seen.");
+  return { width, height, layers, ...found };
+}
+
+function attribute(node: Node | undefined, name: string): string {
+  return String((node?.[":@"] as Record<string, unknown> | undefined)?.[name] ?? "");
+}
+
+function faded(pixels: Pixels, opacity: number): Pixels {
+  if (opacity === 1) return pixels;
+  const bytes = pixels.bytes.slice();
+  for (let k = 3; k < bytes.length; k += 4) bytes[k] = Math.round((bytes[k] as number) * opacity);
+  return { ...pixels, bytes };
+}

@@ -1,0 +1,100 @@
+/** Any recipe that finds frames in a sheet by itself -> the pieces it finds, in reading order. */
+import { type Cut, type GridCut, overlaps, type Rect, type Size, type Spacing, unreachable } from "../model";
+import type { Coverage } from "../raster";
+import { cutByGrid } from "./cells";
+import { gridOf } from "./grid";
+import { findIslands } from "./islands";
+import { levelRow, rowsOf } from "./rows";
+
+/** What a frame will be made of. */
+export interface Piece {
+  /** Its place by name, where the recipe gives it one that lasts: cells do. */
+  readonly key: string | null;
+  readonly column: number;
+  readonly row: number;
+  readonly number: number;
+  readonly rect: Rect;
+  readonly size?: Size;
+  readonly inset?: Spacing;
+  readonly empty: boolean;
+}
+
+export interface CutPieces {
+  readonly pieces: Piece[];
+  readonly skippedEmpty: number;
+  /** Islands left out for being too small. */
+  readonly small: number;
+}
+
+/** Recipes that find frames by themselves; the others are told where they are. */
+export type FindingCut = Exclude<Cut, { by: "hand" | "metadata" | "pictures" }>;
+
+/** Throws what `gridOf` throws. `where` names the sheet in errors. */
+export function cutSheet(coverage: Coverage, cut: FindingCut, where: string): CutPieces {
+  switch (cut.by) {
+    case "cell":
+    case "count":
+      return { ...alongGrid(coverage, cut, where), small: 0 };
+    case "regions":
+      return inRegions(coverage, cut, where);
+    case "outlines":
+      return byOutlines(coverage, cut);
+    default:
+      return unreachable(cut);
+  }
+}
+
+function alongGrid(coverage: Coverage, cut: GridCut, where: string): Omit<CutPieces, "small"> {
+  const grid = gridOf({ w: coverage.width, h: coverage.height }, cut, where);
+  const { cells, skippedEmpty } = cutByGrid(coverage, grid, cut.keepEmpty, cut.only);
+  return { pieces: cells.map((cell) => ({ ...cell, key: `c${cell.column}r${cell.row}` })), skippedEmpty };
+}
+
+/** Each region as a sheet of its own; numbers run on, and so do rows, so that a row is picked as one. */
+function inRegions(coverage: Coverage, { regions }: Extract<Cut, { by: "regions" }>, where: string): CutPieces {
+  const pieces: Piece[] = [];
+  let skippedEmpty = 0;
+  let number = 0;
+  let row = 0;
+  for (const [k, { area, grid: cut }] of regions.entries()) {
+    const place = `${where}, region ${k + 1}`;
+    const inside = { x: area.x, y: area.y, w: Math.min(area.w, coverage.width - area.x), h: Math.min(area.h, coverage.height - area.y) };
+    // A sheet that became smaller may have lost a region.
+    if (inside.w < 1 || inside.h < 1) continue;
+    const grid = gridOf({ w: inside.w, h: inside.h }, cut, place);
+    const moved = { ...grid, margin: { x: grid.margin.x + inside.x, y: grid.margin.y + inside.y } };
+    const found = cutByGrid(coverage, moved, cut.keepEmpty, cut.only);
+    for (const cell of found.cells)
+      pieces.push({
+        ...cell,
+        key: k === 0 ? `c${cell.column}r${cell.row}` : `g${k}c${cell.column}r${cell.row}`,
+        number: number + cell.number,
+        row: row + cell.row,
+      });
+    skippedEmpty += found.skippedEmpty;
+    number += grid.columns * grid.rows;
+    row += grid.rows;
+  }
+  return { pieces, skippedEmpty, small: 0 };
+}
+
+function byOutlines(coverage: Coverage, { joinPx, leastPx, level }: Extract<Cut, { by: "outlines" }>): CutPieces {
+  const { islands, small } = findIslands(coverage, { joinPx, leastPx });
+  let number = 0;
+  const pieces = rowsOf(islands).flatMap((members, row) => {
+    const levels = level ? levelRow(members) : [];
+    return members.map(({ rect }, column): Piece => {
+      const own = levels[column];
+      const padded = own && (own.size.w !== rect.w || own.size.h !== rect.h) ? own : {};
+      return { key: null, column, row, number: number++, rect, ...padded, empty: false };
+    });
+  });
+  return { pieces, skippedEmpty: 0, small };
+}
+
+/** How much two rectangles have in common, of what they cover together: 1 the same, 0 nothing. */
+export function likenessOf(a: Rect, b: Rect): number {
+  if (!overlaps(a, b)) return 0;
+  const common = (Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x)) * (Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y));
+  return common / (a.w * a.h + b.w * b.h - common);
+}

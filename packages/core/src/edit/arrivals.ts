@@ -1,0 +1,129 @@
+/** What came in and becomes sources, with what is known of it at once: its ground, its cut, its clips. */
+import {
+  type Clearing,
+  type Clip,
+  type Cut,
+  checkedDuration,
+  frameRef,
+  freeName,
+  type Micros,
+  type Picture,
+  PLAIN_LOOP,
+  type Project,
+  type Source,
+  type SourceId,
+  sourceById,
+} from "../model";
+import type { Coverage } from "../raster";
+import { cutByMetadata, cutSource, framesOfPictures } from "./cutting";
+import { counted, edit } from "./edit";
+import type { NewFrame } from "./identity";
+
+/** A picture that came in, already stored by its hash. */
+export interface ArrivedPicture {
+  /** File name as it came, with its ending. */
+  readonly fileName: string;
+  readonly sha256: string;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** One source to be: a sheet, or the pictures of a series or an animation in order. */
+export interface Arrival {
+  /** What it is called, if its name is free. */
+  readonly name: string;
+  readonly pictures: readonly Omit<ArrivedPicture, "fileName">[];
+  readonly clearing?: Clearing;
+  /** How it is cut at once; a source of several pictures is always cut into them. */
+  readonly cut?: Cut;
+  /** Of each picture, cleared if it has a clearing; needed where it is cut. */
+  readonly coverages?: readonly Coverage[];
+  /** Frames that a metadata file told. */
+  readonly told?: readonly NewFrame[];
+  /** Clips that come with it: an animation's own times, or a metadata file's. Steps name frames by their place in the source's list. */
+  readonly clips?: readonly ArrivedClip[];
+}
+
+export interface ArrivedClip {
+  readonly name: string;
+  readonly steps: readonly { readonly frame: number; readonly duration: Micros }[];
+  readonly playback: Clip["playback"];
+  readonly times: number;
+}
+
+/** Takes in everything that came in one drop; undo takes all of it back. Names and paths already taken get a number. */
+export const takeIn = edit(
+  (_project, arrivals: readonly Arrival[]) =>
+    arrivals.length === 1 ? `add ${arrivals[0]?.name}` : `add ${counted(arrivals.length, "source")}`,
+  (project, arrivals) => arrivals.reduce(withArrival, project),
+);
+
+function withArrival(project: Project, arrival: Arrival): Project {
+  const stem = fileStem(arrival.name);
+  const name = freeName(stem, new Set(project.sources.map((source) => source.name)));
+  const taken = new Set(project.sources.flatMap(({ pictures }) => pictures.map(({ file }) => file)));
+  const count = arrival.pictures.length;
+  const folder = freeStem(
+    stem,
+    (path) => !taken.has(count === 1 ? `art/${path}.png` : `art/${path}/0.png`) && !taken.has(`art/${path}/00.png`),
+  );
+  const width = String(count - 1).length;
+  const pictures = arrival.pictures.map(
+    ({ sha256, width: w, height: h }, k): Picture => ({
+      file: count === 1 ? `art/${folder}.png` : `art/${folder}/${String(k).padStart(width, "0")}.png`,
+      sha256,
+      width: w,
+      height: h,
+    }),
+  );
+  const id = `s${project.sources.reduce((most, source) => Math.max(most, Number(source.id.slice(1))), 0) + 1}` as SourceId;
+  const { clearing, coverages = [], cut } = arrival;
+  const bare: Source = { id, name, pictures, ...(clearing ? { clearing } : {}), cut: null, frames: [] };
+  const source: Source = count > 1 ? { ...bare, cut: { by: "pictures" }, frames: framesOfPictures(bare, coverages) } : bare;
+  let next: Project = { ...project, sources: [...project.sources, source] };
+  if (cut?.by === "metadata") next = cutByMetadata(next, id, cut, arrival.told ?? []);
+  else if (cut && count === 1) next = cutSource(next, id, cut, coverages[0] as Coverage);
+  for (const clip of arrival.clips ?? []) next = withArrivedClip(next, id, clip);
+  return next;
+}
+
+function withArrivedClip(project: Project, id: SourceId, { name, steps, playback, times }: ArrivedClip): Project {
+  const { frames } = sourceById(project, id);
+  const shown = steps.flatMap(({ frame, duration }) => {
+    const found = frames[frame];
+    return found ? [{ frame: frameRef({ id }, found), duration: checkedDuration(duration, name) }] : [];
+  });
+  if (shown.length === 0) return project;
+  const free = freeName(fileStem(name), new Set(project.clips.map((clip) => clip.name)));
+  const clip: Clip = { ...PLAIN_LOOP, name: free as Clip["name"], steps: shown, playback, times: playback === "once" ? 0 : times };
+  return { ...project, clips: [...project.clips, clip] };
+}
+
+/** Adds pictures as uncut sources at the end. */
+export const addSources = edit(
+  (_project, pictures: readonly ArrivedPicture[]) =>
+    pictures.length === 1 ? `add ${pictures[0]?.fileName}` : `add ${counted(pictures.length, "picture")}`,
+  (project, pictures) =>
+    pictures.length === 0
+      ? project
+      : takeIn(
+          project,
+          pictures.map(({ fileName, ...picture }) => ({ name: fileName, pictures: [picture] })),
+        ),
+);
+
+/** A file's name without folders and ending, fit to be a name and part of a path. */
+function fileStem(fileName: string): string {
+  const stem = (fileName.split(/[\\/]/).pop() ?? "").replace(/\.(a?png|gif|webp|jpe?g|avif|bmp|ora|json|xml|csv|tsv|txt)$/i, "");
+  const fit = stem
+    .replace(/[\\/:*?"<>|\p{Cc}\u2028\u2029]/gu, "-")
+    .trim()
+    .slice(0, 120);
+  return fit === "" || /^\.+$/.test(fit) ? "picture" : fit;
+}
+
+function freeStem(stem: string, isFree: (stem: string) => boolean): string {
+  let free = stem;
+  for (let k = 2; !isFree(free); k++) free = `${stem}-${k}`;
+  return free;
+}

@@ -1,0 +1,167 @@
+/** Cutting sources, by whatever recipe, and cutting again when their art has changed. */
+import { type CutPieces, cutSheet, type FindingCut, type Piece } from "../cut";
+import {
+  CaravanError,
+  type Clearing,
+  type Cut,
+  encloses,
+  type Frame,
+  type Picture,
+  type Reading,
+  type Source,
+  type SourceId,
+  sheetOf,
+  sourceById,
+  unreachable,
+} from "../model";
+import { type Coverage, isClear } from "../raster";
+import { counted, edit } from "./edit";
+import { BY_OUTLINE, type NewFrame, withIdentity } from "./identity";
+import { withSource } from "./with-source";
+
+/**
+ * Cuts a source by a recipe that finds frames by itself. Frames that stay at their place keep what was decided about them: name,
+ * origin, dropped. Clips keep their steps, also of frames that are gone now.
+ * `coverage` is that of its sheet, cleared if it has a clearing, or what a worker has already found in it by this very recipe.
+ * Throws what `gridOf` throws.
+ */
+export const cutSource = edit(
+  (project, id: SourceId, cut: Cut, _coverage: Coverage | CutPieces) => `cut ${sourceById(project, id).name} ${cutInWords(cut)}`,
+  (project, id, cut, coverage) => {
+    const source = sourceById(project, id);
+    const frames = framesOfCut(source, cut, coverage);
+    if (sameCut(source.cut, cut) && sameFrames(source.frames, frames)) return project;
+    return withSource(project, { ...source, cut, frames });
+  },
+);
+
+/** As undo and the details say it. */
+export function cutInWords(cut: Cut): string {
+  switch (cut.by) {
+    case "cell":
+      return `into ${cut.cell.w} × ${cut.cell.h} px cells`;
+    case "count":
+      return `into ${cut.columns} × ${cut.rows} cells`;
+    case "regions":
+      return `in ${counted(cut.regions.length, "region")}`;
+    case "outlines":
+      return "along outlines";
+    case "hand":
+      return "by hand";
+    case "metadata":
+      return `as ${cut.file} says`;
+    case "pictures":
+      return "into its pictures";
+    default:
+      return unreachable(cut);
+  }
+}
+
+/** Cuts a source into the frames that a metadata file told, and keeps how it was understood for the next such file. */
+export const cutByMetadata = edit(
+  (project, id: SourceId, _cut: Extract<Cut, { by: "metadata" }>, _frames: readonly NewFrame[]) =>
+    `cut ${sourceById(project, id).name} as ${_cut.file} says`,
+  (project, id, cut, found) => {
+    const source = sourceById(project, id);
+    const frames = withIdentity(source.frames, found, { sameWay: false, letter: "m", likeness: 1 });
+    return { ...withSource(project, { ...source, cut, frames }), readings: withReading(project.readings, cut.reading) };
+  },
+);
+
+/** The list with this reading in the place of the one of its name. */
+function withReading(readings: readonly Reading[], reading: Reading): Reading[] {
+  return readings.some(({ name }) => name === reading.name)
+    ? readings.map((each) => (each.name === reading.name ? reading : each))
+    : [...readings, reading];
+}
+
+/** Clears a source's opaque ground, or leaves it; then cuts again by the recipe. `coverages` are those of its pictures afterwards. */
+export const setClearing = edit(
+  (project, id: SourceId, clearing: Clearing | null, _coverages: readonly Coverage[]) =>
+    clearing ? `clear the ground of ${sourceById(project, id).name}` : `leave the ground of ${sourceById(project, id).name}`,
+  (project, id, clearing, coverages) => {
+    const { clearing: before, ...source } = sourceById(project, id);
+    if (JSON.stringify(before) === JSON.stringify(clearing ?? undefined)) return project;
+    const next: Source = clearing ? { ...source, clearing } : source;
+    return withSource(project, next.cut ? { ...next, frames: framesAgain(next, next.cut, coverages) } : next);
+  },
+);
+
+/** A picture that has been stored, by its hash. */
+export type ChangedPicture = Omit<Picture, "file">;
+
+/**
+ * Replaces a source's pictures by changed art and runs its recipe again. A series keeps the files it had and gains what is more.
+ * Throws what `gridOf` throws.
+ */
+export const refreshSource = edit(
+  (project, id: SourceId, _pictures: readonly ChangedPicture[], _coverages: readonly Coverage[]) =>
+    `take in the changed art of ${sourceById(project, id).name}`,
+  (project, id, pictures, coverages) => {
+    const source = sourceById(project, id);
+    if (pictures.length === 0) throw new CaravanError("missing-picture", source.name, "There is no picture to take in.", "Choose one.");
+    if (pictures.length === source.pictures.length && pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256))
+      return project;
+    const changed = {
+      ...source,
+      pictures: pictures.map(({ sha256, width, height }, k): Picture => ({ file: fileFor(source, k), sha256, width, height })),
+    };
+    return withSource(project, source.cut ? { ...changed, frames: framesAgain(changed, source.cut, coverages) } : changed);
+  },
+);
+
+/** The file of a source's picture `k`; one that is new is named after the first. */
+function fileFor({ pictures }: Source, k: number): string {
+  const known = pictures[k];
+  return known ? known.file : sheetOf({ pictures }).file.replace(/(-\d+)?(\.[^.]+)$/, `-${k}$2`);
+}
+
+/** Frames of pictures as they are now, by the recipe of before. */
+function framesAgain(source: Source, cut: Cut, coverages: readonly Coverage[]): Frame[] {
+  return cut.by === "pictures" ? framesOfPictures(source, coverages) : framesOfCut(source, cut, coverages[0] as Coverage);
+}
+
+/** Each picture of a series is one frame, whole. */
+export function framesOfPictures(source: Source, coverages: readonly Coverage[]): Frame[] {
+  const pieces = source.pictures.map(({ width, height }, k): NewFrame => {
+    const rect = { x: 0, y: 0, w: width, h: height };
+    const coverage = coverages[k];
+    return { key: `p${k}`, column: k, row: 0, number: k, rect, picture: k, empty: coverage ? isClear(coverage, rect) : false };
+  });
+  return withIdentity(source.frames, pieces, { sameWay: source.frames.every(({ key }) => key.startsWith("p")), letter: "p", likeness: 1 });
+}
+
+function framesOfCut(source: Source, cut: Cut, given: Coverage | CutPieces): Frame[] {
+  switch (cut.by) {
+    case "hand":
+    case "metadata":
+      return stillFitting(source.frames, source);
+    case "pictures":
+      throw new CaravanError("bad-call", source.name, "Only a series is cut into its pictures.", "Cut the sheet another way.");
+    case "outlines":
+      return withIdentity(source.frames, piecesOf(given, cut, source), BY_OUTLINE);
+    default: {
+      const sameWay = source.cut === null || source.cut.by === "cell" || source.cut.by === "count" || source.cut.by === "regions";
+      return withIdentity(source.frames, piecesOf(given, cut, source), { sameWay, letter: "i", likeness: 1 });
+    }
+  }
+}
+
+function piecesOf(given: Coverage | CutPieces, cut: FindingCut, source: Source): Piece[] {
+  return "pieces" in given ? given.pieces : cutSheet(given, cut, source.name).pieces;
+}
+
+/** Frames that are told where they are stay there, as far as the picture still reaches. */
+function stillFitting(frames: readonly Frame[], source: Source): Frame[] {
+  const { width, height } = sheetOf(source);
+  const kept = frames.filter(({ rect }) => encloses({ x: 0, y: 0, w: width, h: height }, rect));
+  return kept.length === frames.length ? (frames as Frame[]) : kept;
+}
+
+function sameCut(a: Cut | null, b: Cut): boolean {
+  return JSON.stringify(a) === JSON.stringify(b);
+}
+
+function sameFrames(a: readonly Frame[], b: readonly Frame[]): boolean {
+  return a === b || (a.length === b.length && a.every((frame, k) => JSON.stringify(frame) === JSON.stringify(b[k])));
+}

@@ -1,0 +1,98 @@
+/**
+ * Which frame is which after a sheet is cut anew: names, origins, what was dropped, and the clips that show them depend on it.
+ *
+ * A piece is the frame of before that has its key, if both were cut the same way; else the one that is the same rectangle; else, among
+ * islands, the one it covers most of. What is left is new.
+ * Holds: keys stay unique; no frame of before becomes two. Cost: O(pieces), for islands O(pieces × unmatched).
+ */
+import { likenessOf, type Piece } from "../cut";
+import { type Frame, FrameKey } from "../model";
+
+/** What a piece may say beyond its place. */
+export type NewFrame = Omit<Piece, "key"> & {
+  readonly key: string | null;
+  readonly turned?: boolean;
+  readonly picture?: number;
+  readonly name?: string;
+  readonly origin?: Frame["origin"];
+};
+
+interface Options {
+  /** Whether keys mean the same before and after. */
+  readonly sameWay: boolean;
+  /** The letter that new keys begin with. */
+  readonly letter: "i" | "h" | "m" | "p";
+  /** Least likeness by which a changed rectangle is still the same frame; 1 for none but equal ones. */
+  readonly likeness: number;
+}
+
+const LEAST_LIKENESS = 0.5;
+export const BY_OUTLINE: Options = { sameWay: false, letter: "i", likeness: LEAST_LIKENESS };
+
+export function withIdentity(before: readonly Frame[], pieces: readonly NewFrame[], { sameWay, letter, likeness }: Options): Frame[] {
+  const byKey = new Map(before.map((frame) => [frame.key, frame]));
+  const byPlace = new Map(before.map((frame) => [placeOf(frame), frame]));
+  const taken = new Set<Frame>();
+  const olds = pieces.map((piece): Frame | null => {
+    const own = piece.key !== null && sameWay ? byKey.get(piece.key) : byPlace.get(placeOf(piece));
+    if (!own || taken.has(own)) return null;
+    taken.add(own);
+    return own;
+  });
+  if (likeness < 1)
+    for (const [k, piece] of pieces.entries()) {
+      if (olds[k]) continue;
+      let best: Frame | null = null;
+      let most = likeness;
+      for (const frame of before) {
+        if (taken.has(frame) || (frame.picture ?? 0) !== (piece.picture ?? 0)) continue;
+        const alike = likenessOf(frame.rect, piece.rect);
+        if (alike >= most) {
+          most = alike;
+          best = frame;
+        }
+      }
+      if (!best) continue;
+      olds[k] = best;
+      taken.add(best);
+    }
+  const keys = new Set(olds.flatMap((old) => (old ? [old.key] : [])));
+  let next = before.reduce((most, { key }) => Math.max(most, /^[ihmp]/.test(key) ? Number(key.slice(1)) : -1), -1) + 1;
+  const freeKey = (wanted: string | null): string => {
+    if (wanted !== null && FrameKey.safeParse(wanted).success && !keys.has(wanted)) return wanted;
+    while (keys.has(`${letter}${next}`)) next++;
+    return `${letter}${next++}`;
+  };
+  return pieces.map((piece, k): Frame => {
+    const old = olds[k];
+    const key = old ? old.key : freeKey(piece.key);
+    keys.add(key);
+    return frameOf(piece, key, old ?? null);
+  });
+}
+
+function placeOf({ rect: { x, y, w, h }, picture = 0 }: { rect: Frame["rect"]; picture?: number | undefined }): string {
+  return `${picture} ${x} ${y} ${w} ${h}`;
+}
+
+/** Decisions of a person come before what a file says. */
+function frameOf(piece: NewFrame, key: string, old: Frame | null): Frame {
+  const { column, row, number, rect, size, inset, empty, turned, picture } = piece;
+  const name = old?.name ?? piece.name;
+  const origin = old?.origin ?? piece.origin;
+  return {
+    key,
+    column,
+    row,
+    number,
+    rect,
+    ...(picture ? { picture } : {}),
+    ...(turned ? { turned } : {}),
+    ...(size ? { size } : {}),
+    ...(inset && (inset.x > 0 || inset.y > 0 || size) ? { inset } : {}),
+    ...(empty ? { empty } : {}),
+    ...(name !== undefined ? { name } : {}),
+    ...(origin ? { origin } : {}),
+    ...(old?.dropped ? { dropped: true } : {}),
+  };
+}

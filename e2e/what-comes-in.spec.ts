@@ -6,16 +6,16 @@ test("several pictures come in at once, with their facts", async ({ page }) => {
   await openStudio(page);
   await startProject(page);
   await dropFiles(page, [
-    pngFile("step10.png", figureSheet(2, 1)),
-    pngFile("step2.png", figureSheet(4, 3)),
-    pngFile("step10.png", figureSheet(1, 1)),
+    pngFile("steps.png", figureSheet(2, 1)),
+    pngFile("bath.png", figureSheet(4, 3)),
+    pngFile("steps.png", figureSheet(1, 1)),
   ]);
   const pictures = page.getByRole("list", { name: "Pictures" }).getByRole("button");
   await expect(pictures).toHaveCount(3);
-  await expect(pictures.nth(0)).toContainText("step2");
+  await expect(pictures.nth(0)).toContainText("bath");
   await expect(pictures.nth(0)).toContainText("128 × 120 px");
   await expect(pictures.nth(0)).toContainText("not cut");
-  await expect(pictures.nth(2)).toContainText("step10-2");
+  await expect(pictures.nth(2)).toContainText("steps-2");
   await expect(page.getByRole("button", { name: "Undo: add 3 pictures" })).toBeVisible();
   await page.keyboard.press("Control+z");
   await expect(page.getByText("Drop your sprite sheets here")).toBeVisible();
@@ -47,8 +47,8 @@ test("files that cannot be read are named with the reason, the good ones go in, 
   await expect(failed).toContainText("4 files did not come in");
   await expect(failed).toContainText("empty.png: The file is empty (0 bytes).");
   await expect(failed).toContainText("cut-off.png: The PNG file is cut off");
-  await expect(failed).toContainText("words.png: This is not a PNG picture");
-  await expect(failed).toContainText("photo.png: This is a JPEG picture, not a PNG. Save it as PNG first.");
+  await expect(failed).toContainText("words.png: This is not a picture but text.");
+  await expect(failed).toContainText("photo.png: Neither Caravan nor this browser can read it as a picture.");
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button")).toHaveCount(1);
   // Trying again fails again with the same reasons: they do not vanish.
   await failed.getByRole("button", { name: "Try again" }).click();

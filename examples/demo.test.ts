@@ -2,10 +2,13 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { bundleFiles } from "@caravan/core/bundle";
 import { findingsOf } from "@caravan/core/check";
-import { coverageOf, crop, drawnPart, looksSame } from "@caravan/core/raster";
+import { type Clearing, frameSize, type Source } from "@caravan/core/model";
+import { clearGround, coverageOf, crop, drawnPart, looksSame } from "@caravan/core/raster";
 import { describe, expect, it } from "vitest";
 import { SCHEMAS } from "../scripts/schemas";
+import { camelSheet } from "./draw/camel";
 import { demoProject, demoSheets } from "./draw/demo";
+import { porterOnWhite, porterUnspoilt, rawFiles } from "./draw/raw";
 
 const root = join(import.meta.dirname, "..");
 
@@ -15,6 +18,24 @@ describe("The Tamarisk Road", () => {
   it("is drawn to the very bytes that are committed", () => {
     for (const { path, bytes } of bundleFiles(bundle))
       expect(new Uint8Array(readFileSync(join(root, "examples/tamarisk-road", path))), path).toEqual(bytes);
+  });
+
+  it("comes from raw files that are committed, too", () => {
+    for (const { path, bytes } of rawFiles()) expect(new Uint8Array(readFileSync(join(root, "examples/raw", path))), path).toEqual(bytes);
+  });
+
+  it("has the camel's eight drawings as frames of equal size, and the porter free of his white ground", () => {
+    const source = (name: string) => bundle.project.sources.find((each) => each.name === name) as Source;
+    const camel = source("camel");
+    expect(camel.frames.map(({ rect }) => rect)).toEqual(camelSheet().boxes);
+    expect(new Set(camel.frames.map((frame) => frameSize(frame).h)).size).toBeLessThanOrEqual(2);
+    const white = source("porter-on-white");
+    const cleared = clearGround(porterOnWhite(), white.clearing as Clearing);
+    // Ground that arms and legs enclose stays: only what hangs together with the edges is cleared.
+    const meant = porterUnspoilt();
+    let off = 0;
+    for (let k = 3; k < cleared.bytes.length; k += 4) if (cleared.bytes[k] !== meant.bytes[k]) off++;
+    expect(off / (cleared.bytes.length / 4)).toBeLessThan(0.002);
   });
 
   it("has no error among its findings", () =>

@@ -1,7 +1,7 @@
 // Puts the demo's folder into one *.caravan file that the studio serves.
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
-import { join } from "node:path";
+import { join, relative } from "node:path";
 
 const root = join(import.meta.dirname, "..");
 
@@ -10,7 +10,12 @@ export function packDemo() {
   const { zipSync } = createRequire(join(root, "packages/core/package.json"))("fflate");
   const folder = join(root, "examples/tamarisk-road");
   const files = { "caravan.json": readFileSync(join(folder, "caravan.json")) };
-  for (const name of readdirSync(join(folder, "art"))) files[`art/${name}`] = readFileSync(join(folder, "art", name));
+  for (const { name, parentPath } of readdirSync(join(folder, "art"), { recursive: true, withFileTypes: true }).filter((entry) =>
+    entry.isFile(),
+  )) {
+    const path = join(parentPath, name);
+    files[relative(folder, path).replaceAll("\\", "/")] = readFileSync(path);
+  }
   mkdirSync(join(root, "apps/studio/public"), { recursive: true });
   writeFileSync(join(root, "apps/studio/public/demo.caravan"), zipSync(files, { mtime: new Date(1980, 0, 1) }));
 }

@@ -15,9 +15,11 @@ import {
 import { type ClipName, type Cut, emptyProject, type FrameRef, type Project, type Source, type SourceId } from "@caravan/core/model";
 import { coverageOf, type Pixels } from "@caravan/core/raster";
 import { pngCodec } from "../../packages/cli/src/png";
+import { withCamp } from "./camp-project";
 import { sheetOf } from "./canvas";
 import { drawPorter, FACINGS, idling, PORTER_GROUND, PORTER_SIZE, walking } from "./porter";
 import { campfire, DUST_GROUND, DUST_SIZE, dustWhirl, FIRE_GROUND, FIRE_SIZE, HOURGLASS_GROUND, HOURGLASS_SIZE, hourglass } from "./props";
+import { rawFiles } from "./raw";
 
 const WALK_FRAMES = 8;
 const IDLE_FRAMES = 4;
@@ -72,7 +74,8 @@ export function demoProject(): Bundle {
     const cut: Cut = { by: "cell", cell, margin: { x: 0, y: 0 }, gap: { x: 0, y: 0 }, keepEmpty: false };
     project = setSourceOrigin(cutSource(project, id, cut, coverageOf(pixels)), id, { x: cell.w / 2, y: ground });
   }
-  return { project: withClips(project), pictures };
+  project = withCamp(withClips(project), rawFiles(), (sha256, bytes) => pictures.set(sha256, bytes));
+  return { project, pictures };
 }
 
 function withClips(start: Project): Project {

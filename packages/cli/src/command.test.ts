@@ -1,5 +1,5 @@
 import { execFileSync, spawnSync } from "node:child_process";
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { readBundle, writeBundle } from "@caravan/core/bundle";
@@ -181,9 +181,7 @@ describe("caravan build", () => {
 
   it("cuts art that was overwritten again by its recipe, and says so", () => {
     const copy = at("road");
-    mkdirSync(join(copy, "art"), { recursive: true });
-    for (const name of readdirSync(join(demo, "art"))) writeFileSync(join(copy, "art", name), readFileSync(join(demo, "art", name)));
-    writeFileSync(join(copy, "caravan.json"), readFileSync(join(demo, "caravan.json")));
+    cpSync(demo, copy, { recursive: true });
     const fire = png.decode(readFileSync(join(copy, "art/campfire.png")), "fire");
     fire.bytes.set([1, 2, 3, 255], 0);
     writeFileSync(join(copy, "art/campfire.png"), png.encode(fire));

@@ -17,6 +17,7 @@ import { NoticeList } from "../ui/notice-list";
 import { ArrivalLine } from "./arrival-line";
 import { ArrivalReview } from "./arrival-review";
 import { Banners } from "./banners";
+import { ChangedArtReview } from "./changed-art-review";
 import { redoNow, saveAsFile, undoNow } from "./commands";
 import { KeysPanel } from "./keys-panel";
 import { ProjectsDialog } from "./projects-dialog";
@@ -50,6 +51,7 @@ export function Workshop() {
       <ArrivalLine />
       <Floor />
       <ArrivalReview />
+      <ChangedArtReview />
       <NoticeList />
       <KeysPanel open={dialog === "keys"} onClose={() => setDialog(null)} />
       <ProjectsDialog open={dialog === "projects"} onClose={() => setDialog(null)} />

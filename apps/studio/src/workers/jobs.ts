@@ -7,7 +7,7 @@ import type { NamedFile } from "@caravan/core/codec";
 import type { CutPieces, FindingCut, GridSuggestion } from "@caravan/core/cut";
 import type { DeliveredPage, Proof } from "@caravan/core/deliver";
 import type { ReadClip, ReadFrame, Unplaced } from "@caravan/core/metadata";
-import type { Clearing, Delivery, ErrorCode, Project, Reading } from "@caravan/core/model";
+import type { Clearing, Delivery, ErrorCode, Frame, Project, Reading } from "@caravan/core/model";
 import type { Coverage, Ground, PictureFacts } from "@caravan/core/raster";
 
 export interface ReadPicture {
@@ -58,6 +58,12 @@ export interface Understood {
   readonly paths: readonly string[];
 }
 
+/** A picture file and how its ground is cleared. */
+export interface LookFile {
+  readonly blob: Blob;
+  readonly clearing: Clearing | null;
+}
+
 export interface Overview {
   readonly bitmap: ImageBitmap;
   /** How many times smaller it is. */
@@ -81,6 +87,8 @@ export type Jobs = {
     ask: { text: string; where: string; picture: string; coverage: Coverage; known: readonly Reading[] };
     answer: Understood;
   };
+  /** Whether frames of two pictures look the same, pair by pair. */
+  compareFrames: { ask: { before: LookFile; after: LookFile; pairs: readonly (readonly [Frame, Frame])[] }; answer: readonly boolean[] };
   findPieces: { ask: { coverage: Coverage; cut: FindingCut; where: string }; answer: CutPieces };
   suggestGrids: { ask: { coverage: Coverage }; answer: readonly GridSuggestion[] };
   /** Packs, draws, encodes and proves a delivery. */

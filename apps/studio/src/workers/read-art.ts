@@ -26,13 +26,21 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
     return { kind: "still", picture: await pictureOf(png.decode(bytes, where), bytes, blob), png: null, note: null };
   }
   if (looksLikeGif(bytes)) return animationOf(readGif(bytes, where), where, png);
-  if (looksLikeOpenRaster(bytes)) {
+  if (looksLikeOpenRaster(bytes) || (bytes[0] === 0x50 && bytes[1] === 0x4b && /\.ora$/i.test(where))) {
     const { layers, hidden, groups, damaged } = readOpenRaster(bytes, where, png, "flatten");
     const stored = [];
     for (const { name, pixels } of layers) stored.push({ name, ...(await encoded(pixels, png)) });
     return { kind: "layers", layers: stored, hidden, groups, damaged };
   }
-  if (isText(bytes)) return { kind: "text", text: textFromUtf8(bytes) };
+  if (isText(bytes)) {
+    if (!PICTURE_NAME.test(where)) return { kind: "text", text: textFromUtf8(bytes) };
+    throw new CaravanError(
+      "not-a-picture",
+      where,
+      "This is not a picture but text.",
+      "Choose the picture itself, or name the file as what it is.",
+    );
+  }
   const still = await encoded(await pixelsOfStill(blob, where), png);
   return { kind: "still", ...still, note: null };
 }
@@ -74,6 +82,8 @@ async function pictureOf(pixels: Pixels, bytes: Uint8Array, blob: Blob): Promise
     ...(await bitmapsOf(blob, width, height)),
   };
 }
+
+const PICTURE_NAME = /\.(a?png|gif|webp|jpe?g|avif|bmp|ora)$/i;
 
 /** Text has no zero bytes and next to no control characters. */
 function isText(bytes: Uint8Array): boolean {

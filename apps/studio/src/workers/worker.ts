@@ -5,10 +5,10 @@ import { cutSheet, suggestGrids } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
 import { pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
 import { CaravanError, type Look, lookOf } from "@caravan/core/model";
-import { clearGround, coverageOf, factsOf, findGround, type Pixels } from "@caravan/core/raster";
+import { clearGround, coverageOf, factsOf, findGround, framePixels, looksSame, type Pixels } from "@caravan/core/raster";
 import * as Comlink from "comlink";
 import { bitmapsOf } from "./bitmaps";
-import type { JobName, JobRunner, Jobs, OnProgress, Outcome } from "./jobs";
+import type { JobName, JobRunner, Jobs, LookFile, OnProgress, Outcome } from "./jobs";
 import { readArt } from "./read-art";
 
 type Doers = { [Name in JobName]: (ask: Jobs[Name]["ask"], onProgress: OnProgress) => Promise<Jobs[Name]["answer"]> };
@@ -40,6 +40,16 @@ const doers: Doers = {
     const { parsed, reading } = understood(text, described, where, known);
     const { frames, unplaced } = readFrames(parsed, reading, described);
     return { reading, frames, unplaced, clips: readClips(parsed, reading, frames), paths: pathsOf(parsed, reading) };
+  },
+
+  async compareFrames({ before, after, pairs }) {
+    const png = await pngCodec();
+    const pixelsOf = async ({ blob, clearing }: LookFile): Promise<Pixels> => {
+      const pixels = png.decode(await bytesOf(blob), "art");
+      return clearing ? clearGround(pixels, clearing) : pixels;
+    };
+    const [old, next] = [await pixelsOf(before), await pixelsOf(after)];
+    return pairs.map(([a, b]) => looksSame(framePixels(old, a), framePixels(next, b)));
   },
 
   async findPieces({ coverage, cut, where }) {

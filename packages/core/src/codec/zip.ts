@@ -12,13 +12,14 @@ const MOST_BYTES = 500 * 1_048_576;
 
 /**
  * A ZIP of the files in the order given. Holds: same files, same bytes, on every machine and in every time zone.
- * PNG data is stored as it is, since it is packed already.
+ * PNG data is stored as it is, since it is packed already, and so is a `mimetype`, by which readers know what an archive is.
  */
 export function writeZip(files: readonly NamedFile[]): Uint8Array {
   // ZIP keeps local time without a zone; a fixed local date comes out as the same bytes everywhere.
   const mtime = new Date(1980, 0, 1);
   const entries: Zippable = {};
-  for (const { path, bytes } of files) entries[path] = [bytes, { level: path.endsWith(".png") ? 0 : 9, mtime, os: 0 }];
+  for (const { path, bytes } of files)
+    entries[path] = [bytes, { level: path.endsWith(".png") || path === "mimetype" ? 0 : 9, mtime, os: 0 }];
   return zipSync(entries);
 }
 

@@ -54,7 +54,9 @@ export interface ArrivedClip {
 /** Takes in everything that came in one drop; undo takes all of it back. Names and paths already taken get a number. */
 export const takeIn = edit(
   (_project, arrivals: readonly Arrival[]) =>
-    arrivals.length === 1 ? `add ${arrivals[0]?.name}` : `add ${counted(arrivals.length, "source")}`,
+    arrivals.length === 1
+      ? `add ${arrivals[0]?.name}`
+      : `add ${counted(arrivals.length, arrivals.every((each) => each.pictures.length === 1 && !each.cut) ? "picture" : "source")}`,
   (project, arrivals) => arrivals.reduce(withArrival, project),
 );
 

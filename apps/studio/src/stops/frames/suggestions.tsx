@@ -12,7 +12,7 @@ import { say } from "../../ui/notices";
 import { run } from "../../workers/client";
 
 const SHOWN = 4;
-const SIDE = 52; // px
+const SIDE = 44; // px
 
 /** Grids that the picture itself suggests, as small moving pictures: the one that moves right is the right one. */
 export function Suggestions({ source }: { source: Source }) {
@@ -47,6 +47,9 @@ export function Suggestions({ source }: { source: Source }) {
               className={`check block overflow-hidden rounded-box border-2 ${k === at ? "border-now" : "border-line hover:border-lapis"}`}
             >
               <MovingCells suggestion={suggestion} picture={picture} />
+              <span className="number block bg-raised text-center text-small">
+                {suggestion.cell.w}×{suggestion.cell.h}
+              </span>
             </button>
           </li>
         ))}

@@ -100,7 +100,7 @@ function Outcome({ source, grid }: { source: Source; grid: Grid | null }) {
     return (
       <div className="flex items-center gap-3">
         <p role="status" data-testid="outcome" className="text-muted">
-          Not cut yet: type how many cells there are, or how large one is.
+          Not cut yet: take a suggestion, or type how many cells there are.
         </p>
         <Button disabled={!picture} onClick={() => picture && edit(cutSource, source.id, cutOf(source), picture.coverage)}>
           Take it whole

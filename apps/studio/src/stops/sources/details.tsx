@@ -10,7 +10,9 @@ import { Detail, Facts } from "../../ui/detail";
 import { sizeInWords } from "../../ui/files";
 import { say } from "../../ui/notices";
 import { TextField } from "../../ui/text-field";
+import { ClearingDetail } from "./clearing-detail";
 import { coloursInWords, cutInWords, groundInWords } from "./facts";
+import { replaceArt } from "./replace-art";
 
 /** The chosen picture: its facts, its name, and what can be done with it. */
 export function Details() {
@@ -23,33 +25,37 @@ export function Details() {
     if (error) say({ tone: "trouble", text: error.message });
   };
   return (
-    <Detail title="Chosen picture">
-      <TextField
-        label="Source name"
-        value={source.name}
-        onChange={(name) => edit(renameSource, source.id, name)?.message}
-        className="mb-1 font-bold"
-      />
-      <Facts
-        facts={[
-          ["size", `${sheetOf(source).width} × ${sheetOf(source).height} px`],
-          ["cut", cutInWords(source)],
-          ["colours", picture ? coloursInWords(picture.facts) : "…"],
-          ["ground", picture ? groundInWords(picture.facts) : "…"],
-          ["file", picture ? sizeInWords(picture.bytes) : "…"],
-        ]}
-      />
-      {picture?.facts.ground === "opaque" && (
-        <p className="mt-2 rounded-box border border-l-4 border-line border-l-brick bg-raised p-2 text-small">
-          Every pixel of it is opaque: in the game its ground will show behind each frame.
-        </p>
-      )}
-      <div className="mt-3 flex gap-2">
-        <Button look="now" onClick={() => go("frames")}>
-          {source.cut ? "See its frames" : "Cut it"}
-        </Button>
-        <Button onClick={remove}>Remove</Button>
-      </div>
-    </Detail>
+    <>
+      <Detail title="Chosen picture">
+        <TextField
+          label="Source name"
+          value={source.name}
+          onChange={(name) => edit(renameSource, source.id, name)?.message}
+          className="mb-1 font-bold"
+        />
+        <Facts
+          facts={[
+            ["size", `${sheetOf(source).width} × ${sheetOf(source).height} px`],
+            ["cut", cutInWords(source)],
+            ["colours", picture ? coloursInWords(picture.facts) : "…"],
+            ["ground", picture ? groundInWords(picture.facts) : "…"],
+            ["file", picture ? sizeInWords(picture.bytes) : "…"],
+          ]}
+        />
+        {picture?.facts.ground === "opaque" && (
+          <p className="mt-2 rounded-box border border-l-4 border-line border-l-brick bg-raised p-2 text-small">
+            Every pixel of it is opaque: in the game its ground will show behind each frame.
+          </p>
+        )}
+        <div className="mt-3 flex gap-2">
+          <Button look="now" onClick={() => go("frames")}>
+            {source.cut ? "See its frames" : "Cut it"}
+          </Button>
+          <Button onClick={() => void replaceArt(source)}>Replace its art …</Button>
+          <Button onClick={remove}>Remove</Button>
+        </div>
+      </Detail>
+      <ClearingDetail source={source} />
+    </>
   );
 }

@@ -2,7 +2,7 @@
 
 import { type Look, lookOf, type Source, sheetOf } from "@caravan/core/model";
 import { useEffect, useRef } from "react";
-import { usePicture, usePictureProblem } from "../../project/pictures";
+import { loadPictures, usePicture, usePictureProblem } from "../../project/pictures";
 import { chooseSource, go } from "../../project/view";
 import { coloursInWords, cutInWords, groundInWords } from "./facts";
 
@@ -47,10 +47,21 @@ export function SourceCard({ source, chosen }: { source: Source; chosen: boolean
 const ROOM = { w: 190, h: 140 };
 
 /** The whole picture at the largest whole zoom that fits, or reduced. */
-export function WholePicture({ look, width, height }: { look: Look; width: number; height: number }) {
+export function WholePicture({
+  look,
+  width,
+  height,
+  room = ROOM,
+}: {
+  look: Look;
+  width: number;
+  height: number;
+  room?: { w: number; h: number };
+}) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const picture = usePicture(look);
-  const fit = Math.min(ROOM.w / width, ROOM.h / height);
+  useEffect(() => loadPictures([look]), [look]);
+  const fit = Math.min(room.w / width, room.h / height);
   const scale = fit >= 1 ? Math.min(4, Math.floor(fit)) : fit;
   const w = Math.max(1, Math.round(width * scale));
   const h = Math.max(1, Math.round(height * scale));

@@ -1,0 +1,134 @@
+/** Changed art of a source: what it would do to its frames and clips, shown before it is taken in. */
+import { type ChangedPicture, type FrameChanges, framesChanged, refreshSource } from "@caravan/core/edit";
+import {
+  CaravanError,
+  type Clearing,
+  clipsByFrame,
+  type Frame,
+  frameLook,
+  frameRef,
+  type Look,
+  lookOf,
+  naturalOrder,
+  partsOfLook,
+  type Source,
+  type SourceId,
+  sourceById,
+} from "@caravan/core/model";
+import { create } from "zustand";
+import { run } from "../workers/client";
+import type { StoredPicture } from "../workers/jobs";
+import { currentProject, edit } from "./open-project";
+import { keepPicture, pictureBlob, pictureOfLook } from "./pictures";
+
+export interface ChangedArt {
+  readonly before: Source;
+  readonly after: Source;
+  readonly pictures: readonly ChangedPicture[];
+  readonly changes: FrameChanges;
+  /** Clips that show a frame that changed or is gone, by name. */
+  readonly clips: readonly string[];
+}
+
+export const useChangedArt = create<{ readonly art: ChangedArt | null }>(() => ({ art: null }));
+
+/** Reads files as the new pictures of a source and shows what they would change. Throws what is wrong with them. */
+export async function reviewChangedArt(id: SourceId, files: readonly File[]): Promise<void> {
+  const project = currentProject();
+  const before = sourceById(project, id);
+  const stored = (await Promise.all(files.toSorted((a, b) => naturalOrder(a.name, b.name)).map(readPictures))).flat();
+  if (before.pictures.length === 1 && stored.length !== 1)
+    throw new CaravanError(
+      "bad-call",
+      before.name,
+      `It has one picture, and ${stored.length} were given.`,
+      "Choose one, or add a series as a source.",
+    );
+  const pictures = stored.map(({ sha256, width, height }) => ({ sha256, width, height }));
+  const looks = await Promise.all(pictures.map((picture) => pictureOfLook(lookOf(before, picture))));
+  const next = refreshSource(
+    project,
+    id,
+    pictures,
+    looks.map(({ coverage }) => coverage),
+  );
+  if (next === project) throw new CaravanError("bad-call", before.name, "This is the very art that it has.", "Nothing needs to change.");
+  const after = sourceById(next, id);
+  const same = await sameLooking(before, after);
+  const changes = framesChanged(before, after, (_old, frame) => same.has(frame.key));
+  const uses = clipsByFrame(project);
+  const clips = new Set([...changes.changed, ...changes.gone].flatMap((ref) => uses.get(ref) ?? []));
+  useChangedArt.setState({ art: { before, after, pictures, changes, clips: [...clips] } });
+}
+
+/** Takes in what is being reviewed. Clips keep their steps; frames that are gone show as missing until someone decides. */
+export async function takeInChangedArt({ before, pictures }: ChangedArt): Promise<CaravanError | null> {
+  useChangedArt.setState({ art: null });
+  const looks = await Promise.all(pictures.map((picture) => pictureOfLook(lookOf(before, picture))));
+  return edit(
+    refreshSource,
+    before.id,
+    pictures,
+    looks.map(({ coverage }) => coverage),
+  );
+}
+
+async function readPictures(file: File): Promise<ChangedPicture[]> {
+  const art = await run("readArt", { name: file.name, blob: file });
+  const keep = async ({ picture, png }: StoredPicture): Promise<ChangedPicture> => {
+    await keepPicture(picture, png ?? new Blob([await file.arrayBuffer()], { type: "image/png" }));
+    return picture;
+  };
+  switch (art.kind) {
+    case "still":
+      return [await keep(art)];
+    case "animation":
+      return Promise.all(art.pictures.map(keep));
+    default:
+      throw new CaravanError(
+        "not-a-picture",
+        file.name,
+        "It is no picture that could take another's place.",
+        "Choose a picture or an animation.",
+      );
+  }
+}
+
+/** Keys of frames that both have and that look the same, pixel by pixel. */
+async function sameLooking(before: Source, after: Source): Promise<Set<string>> {
+  const old = new Map(before.frames.map((frame) => [frame.key, frame]));
+  const both = after.frames.flatMap((frame): [Frame, Frame][] => {
+    const known = old.get(frame.key);
+    return known ? [[known, frame]] : [];
+  });
+  const same = new Set<string>();
+  const byLooks = new Map<string, [Frame, Frame][]>();
+  for (const pair of both) {
+    const key = `${frameLook(before, pair[0])}\n${frameLook(after, pair[1])}`;
+    byLooks.set(key, [...(byLooks.get(key) ?? []), pair]);
+  }
+  for (const [key, pairs] of byLooks) {
+    const [from, to] = key.split("\n") as [string, string];
+    const answer =
+      from === to
+        ? pairs.map(([a, b]) => JSON.stringify(a.rect) === JSON.stringify(b.rect))
+        : await run("compareFrames", { before: await blobOfLook(from), after: await blobOfLook(to), pairs });
+    pairs.forEach(([, frame], k) => {
+      if (answer[k]) same.add(frame.key);
+    });
+  }
+  return same;
+}
+
+async function blobOfLook(look: Look): Promise<{ blob: Blob; clearing: Clearing | null }> {
+  const { sha256, clearing } = partsOfLook(look);
+  const blob = await pictureBlob(sha256);
+  if (!blob) throw new CaravanError("missing-picture", "art", "A picture is no longer in this browser's storage.", "Add it again.");
+  return { blob, clearing };
+}
+
+/** The first refs of a list and how many there are. */
+export function framesByRef(source: Source, refs: readonly string[]): Frame[] {
+  const wanted = new Set(refs);
+  return source.frames.filter((frame) => wanted.has(frameRef(source, frame)));
+}

@@ -1,0 +1,112 @@
+"use client";
+
+import { setClearing } from "@caravan/core/edit";
+import { type Clearing, type Colour, lookOf, type Source, sheetOf } from "@caravan/core/model";
+import { useState } from "react";
+import { edit } from "../../project/open-project";
+import { pictureOfLook, usePicture } from "../../project/pictures";
+import { Button } from "../../ui/button";
+import { Choice } from "../../ui/choice";
+import { Detail } from "../../ui/detail";
+import { say } from "../../ui/notices";
+import { FieldBox, NumberField } from "../../ui/number-field";
+import { TextField } from "../../ui/text-field";
+import { Tick } from "../../ui/tick";
+import { WholePicture } from "./source-card";
+
+/** Clearing an opaque ground: its colours, how far they may be off, from where; before and after side by side. */
+export function ClearingDetail({ source }: { source: Source }) {
+  const sheet = sheetOf(source);
+  const original = usePicture(sheet.sha256);
+  const [tried, setTried] = useState<{ of: string; clearing: Clearing } | null>(null);
+  const proposed = source.clearing ?? original?.ground?.clearing ?? null;
+  const clearing = tried?.of === source.id ? tried.clearing : proposed;
+  if (!original || (!clearing && original.facts.ground !== "opaque")) return null;
+  if (!clearing)
+    return (
+      <Detail title="Ground">
+        <p className="text-muted">Every pixel is opaque, and no one colour prevails at the edges.</p>
+        <Button onClick={() => setTried({ of: source.id, clearing: { colours: ["#ffffff"], tolerance: 8, from: "edges", fringe: false } })}>
+          Clear a colour …
+        </Button>
+      </Detail>
+    );
+  const isSet = JSON.stringify(source.clearing) === JSON.stringify(clearing);
+  const change = (part: Partial<Clearing>): undefined => setTried({ of: source.id, clearing: { ...clearing, ...part } }) as undefined;
+  return (
+    <Detail title="Ground" aside={source.clearing ? "cleared by recipe" : "opaque"}>
+      <div className="mb-2 grid grid-cols-2 gap-2 text-center text-small text-muted">
+        <Side word="before" source={source} clearing={null} />
+        <Side word="after" source={source} clearing={clearing} />
+      </div>
+      <div className="flex flex-wrap items-center gap-2">
+        {clearing.colours.map((colour, k) => (
+          <span key={k} className="inline-flex items-center gap-1 rounded-box border border-line bg-raised px-1.5">
+            <span aria-hidden className="size-4 rounded-sm border border-line-strong" style={{ background: colour }} />
+            <TextField
+              label={`Ground colour ${k + 1}`}
+              value={colour}
+              onChange={(next) => {
+                if (!/^#[0-9a-f]{6}$/i.test(next)) return "Write a colour such as #ffffff.";
+                change({ colours: clearing.colours.map((each, at) => (at === k ? (next.toLowerCase() as Colour) : each)) });
+                return null;
+              }}
+            />
+          </span>
+        ))}
+        <FieldBox label="off by up to">
+          <NumberField label="Tolerance" value={clearing.tolerance} least={0} most={255} onChange={(tolerance) => change({ tolerance })} />
+        </FieldBox>
+        <Choice
+          label="Where ground is cleared"
+          value={clearing.from}
+          options={[
+            ["edges", "From the edges"],
+            ["everywhere", "Everywhere"],
+          ]}
+          onChange={(from) => change({ from })}
+        />
+        <Tick label="Take it out of soft edges too" checked={clearing.fringe} onChange={(fringe) => change({ fringe })} />
+      </div>
+      <div className="mt-2 flex gap-2">
+        <Button look={isSet ? "plain" : "now"} disabled={isSet} onClick={() => void apply(source, clearing).then(() => setTried(null))}>
+          {source.clearing ? "Clear it so" : "Clear the ground"}
+        </Button>
+        {source.clearing && <Button onClick={() => void apply(source, null).then(() => setTried(null))}>Leave the ground</Button>}
+      </div>
+    </Detail>
+  );
+}
+
+function Side({ word, source, clearing }: { word: string; source: Source; clearing: Clearing | null }) {
+  const sheet = sheetOf(source);
+  return (
+    <figure>
+      <span className="check flex h-24 items-center justify-center overflow-hidden rounded-sm">
+        <WholePicture
+          look={lookOf(clearing ? { clearing } : {}, sheet)}
+          width={sheet.width}
+          height={sheet.height}
+          room={{ w: 128, h: 90 }}
+        />
+      </span>
+      <figcaption>{word}</figcaption>
+    </figure>
+  );
+}
+
+async function apply(source: Source, clearing: Clearing | null): Promise<void> {
+  try {
+    const next = clearing ? { clearing } : {};
+    const looks = await Promise.all(source.pictures.map((each) => pictureOfLook(lookOf(next, each))));
+    const error = edit(
+      setClearing,
+      source.id,
+      clearing,
+      looks.map(({ coverage }) => coverage),
+    );
+    if (error) say({ tone: "trouble", text: error.message });
+  } catch (error) {
+    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+  }
+}

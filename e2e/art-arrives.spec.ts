@@ -1,0 +1,163 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import type { Pixels } from "@caravan/core/raster";
+import { expect, type Page, test } from "@playwright/test";
+import { camelSheet } from "../examples/draw/camel";
+import { BANNER_STILLS, banner, bazaar, bearerLayers, WELL_TIMES, well } from "../examples/draw/camp";
+import { porterUnspoilt } from "../examples/draw/raw";
+import { atlasOf, dropFiles, filesOf, frameFrom, goTo, openStudio, startProject, type UploadedFile } from "./studio";
+
+const raw = (name: string): UploadedFile => ({
+  name,
+  bytes: new Uint8Array(readFileSync(join(import.meta.dirname, "../examples/raw", name))),
+});
+
+/** Delivers and gives every frame as a game would get it. */
+async function delivered(page: Page) {
+  await goTo(page, "Ship");
+  await expect(page.getByTestId("proof")).toContainText("every pixel the same", { timeout: 40_000 });
+  const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("d")]);
+  const { atlas, pages } = atlasOf(await filesOf(download));
+  return { atlas, names: Object.keys(atlas.frames), frame: (name: string) => frameFrom(atlas, pages, name) };
+}
+
+/** Where alpha is above 0, the bytes; elsewhere nothing counts. */
+function seen({ width, height, bytes }: Pixels): string {
+  const shown = bytes.slice();
+  for (let k = 0; k < shown.length; k += 4) if (shown[k + 3] === 0) shown.fill(0, k, k + 4);
+  return `${width} × ${height} ${Buffer.from(shown).toString("base64")}`;
+}
+
+async function bringIn(page: Page): Promise<void> {
+  await page.getByRole("dialog", { name: "What came in" }).waitFor();
+  await page.getByRole("button", { name: "Bring it in" }).click();
+}
+
+test.beforeEach(async ({ page }) => {
+  await openStudio(page);
+  await startProject(page);
+});
+
+test("twelve unpadded stills become one series in the order people count, in two actions", async ({ page }) => {
+  await dropFiles(
+    page,
+    [10, 2, 1, 11, 3, 12, 4, 9, 5, 8, 6, 7].map((k) => raw(`banner${k}.png`)),
+  );
+  await expect(page.getByRole("dialog")).toContainText("A series of 12 pictures, 1 to 12, each 40 × 56 px");
+  await bringIn(page);
+  const { names, frame } = await delivered(page);
+  expect(names).toHaveLength(BANNER_STILLS);
+  for (let k = 0; k < BANNER_STILLS; k++) expect(seen(frame(`banner/${k}`))).toBe(seen(banner(k / BANNER_STILLS)));
+});
+
+test("a GIF brings its pictures and its own times, in two actions", async ({ page }) => {
+  await dropFiles(page, [raw("well.gif")]);
+  await bringIn(page);
+  const { atlas, frame } = await delivered(page);
+  expect(atlas.clips.well?.steps.map(({ ms }) => ms)).toEqual([...WELL_TIMES]);
+  for (let k = 0; k < WELL_TIMES.length; k++) expect(seen(frame(`well/${k}`))).toBe(seen(well(k)));
+});
+
+test("an atlas with a metadata file of any make is cut as that says, in two actions", async ({ page }) => {
+  await dropFiles(page, [raw("bazaar.json"), raw("bazaar.png")]);
+  await expect(page.getByRole("dialog")).toContainText("A sheet with 11 frames and 1 clip, as bazaar.json says");
+  await bringIn(page);
+  const { atlas, names, frame } = await delivered(page);
+  const { wares } = bazaar();
+  expect(names.toSorted()).toEqual(wares.map(({ name }) => name).toSorted());
+  for (const { name, whole } of wares) expect(seen(frame(name)), name).toBe(seen(whole));
+  expect(atlas.frames["jar/1"]?.origin).toEqual({ x: 16, y: 28 });
+  expect(atlas.clips.lantern?.steps.map(({ ms }) => ms)).toEqual([140, 140, 140, 140]);
+});
+
+test("layered art brings each layer as a source on one canvas, groups as one, hidden ones left out", async ({ page }) => {
+  await dropFiles(page, [raw("lamp-bearer.ora")]);
+  await expect(page.getByRole("dialog")).toContainText("1 hidden layer left out.");
+  await bringIn(page);
+  const pictures = page.getByRole("list", { name: "Pictures" }).getByRole("button");
+  await expect(pictures).toHaveCount(3);
+  await expect(pictures.nth(0)).toContainText("lamp-bearer-body");
+  await expect(pictures.nth(2)).toContainText("lamp-bearer-lamp");
+  // One undo takes the whole drop back.
+  await page.keyboard.press("Control+z");
+  await expect(page.getByText("Drop your sprite sheets here")).toBeVisible();
+  expect(bearerLayers().filter(({ hidden }) => !hidden)).toHaveLength(4);
+});
+
+test("a camel in uneven boxes is cut along its outlines, feet on one line, in two actions", async ({ page }) => {
+  await dropFiles(page, [raw("camel.png")]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await page.keyboard.press("o");
+  await expect(page.getByTestId("outcome")).toContainText("8 frames in 2 rows");
+  const { atlas, frame } = await delivered(page);
+  const { pixels, boxes } = camelSheet();
+  for (const [k, box] of boxes.entries()) {
+    const cut = frame(`camel/${k}`);
+    // The drawing stands at the bottom, in the middle, with nothing of its neighbours around it.
+    const left = Math.floor((cut.width - box.w) / 2);
+    const top = cut.height - box.h;
+    for (let y = 0; y < cut.height; y++)
+      for (let x = 0; x < cut.width; x++) {
+        const inside = x >= left && x < left + box.w && y >= top;
+        const from = ((box.y + y - top) * pixels.width + box.x + x - left) * 4;
+        const wanted = inside ? pixels.bytes[from + 3] : 0;
+        if (cut.bytes[(y * cut.width + x) * 4 + 3] !== wanted) throw new Error(`Frame ${k} differs at ${x}, ${y}.`);
+      }
+    expect(atlas.frames[`camel/${k}`]?.origin.y).toBe(cut.height);
+  }
+});
+
+test("a sheet on a noisy white ground is noticed, cleared and cut by the suggestion, in three actions", async ({ page }) => {
+  await dropFiles(page, [raw("porter-on-white.png")]);
+  await page.getByRole("button", { name: "Clear the ground" }).click();
+  await expect(page.getByRole("button", { name: "Undo: clear the ground of porter-on-white" })).toBeVisible();
+  await expect(page.getByRole("list", { name: "Suggested grids" }).getByRole("button").first()).toHaveAccessibleName(
+    "8 × 2 cells of 40 × 48",
+  );
+  await page.keyboard.press("q");
+  await expect(page.getByTestId("outcome")).toContainText("16 frames");
+  const { frame } = await delivered(page);
+  const meant = porterUnspoilt();
+  let off = 0;
+  for (let k = 0; k < 16; k++) {
+    const cut = frame(`porter-on-white/${k}`);
+    for (let y = 0; y < 48; y++)
+      for (let x = 0; x < 40; x++) {
+        const from = ((Math.floor(k / 8) * 48 + y) * meant.width + (k % 8) * 40 + x) * 4;
+        // Ground that an arm encloses does not hang together with the edge, and stays.
+        if ((cut.bytes[(y * 40 + x) * 4 + 3] as number) !== meant.bytes[from + 3]) off++;
+      }
+  }
+  expect(off).toBeLessThan(40);
+});
+
+test("the campfire's sparks stay with their fire when it is cut along outlines", async ({ page }) => {
+  const fire = readFileSync(join(import.meta.dirname, "../examples/tamarisk-road/art/campfire.png"));
+  await dropFiles(page, [{ name: "campfire.png", bytes: new Uint8Array(fire) }]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await page.keyboard.press("o");
+  await page.getByRole("textbox", { name: "Join distance" }).fill("12");
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId("outcome")).toHaveText("8 frames");
+});
+
+test("frames are drawn, snapped, moved and duplicated by hand", async ({ page }) => {
+  await dropFiles(page, [raw("camel.png")]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await page.keyboard.press("h");
+  const sheet = page.getByTestId("sheet");
+  const box = (await sheet.boundingBox()) as { x: number; y: number; width: number; height: number };
+  await page.mouse.move(box.x + 20, box.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 120, box.y + 120, { steps: 4 });
+  await page.mouse.move(box.x + 190, box.y + 190, { steps: 4 });
+  await page.mouse.up();
+  await expect(page.getByTestId("outcome")).toHaveText("1 frame");
+  await page.keyboard.press("d");
+  await expect(page.getByTestId("outcome")).toHaveText("2 frames");
+  await page.keyboard.press("Alt+ArrowRight");
+  await expect(page.getByRole("button", { name: "Undo: move 1 frame" })).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await expect(page.getByTestId("outcome")).toHaveText("1 frame");
+});

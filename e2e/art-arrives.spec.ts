@@ -5,7 +5,19 @@ import { expect, type Page, test } from "@playwright/test";
 import { camelSheet } from "../examples/draw/camel";
 import { BANNER_STILLS, banner, bazaar, bearerLayers, WELL_TIMES, well } from "../examples/draw/camp";
 import { porterUnspoilt } from "../examples/draw/raw";
-import { atlasOf, dropFiles, filesOf, frameFrom, goTo, openStudio, startProject, type UploadedFile } from "./studio";
+import {
+  atlasOf,
+  dropAndCut,
+  dropFiles,
+  figureSheet,
+  filesOf,
+  frameFrom,
+  goTo,
+  openStudio,
+  pngFile,
+  startProject,
+  type UploadedFile,
+} from "./studio";
 
 const raw = (name: string): UploadedFile => ({
   name,
@@ -160,4 +172,53 @@ test("frames are drawn, snapped, moved and duplicated by hand", async ({ page })
   await page.keyboard.press("Control+z");
   await page.keyboard.press("Control+z");
   await expect(page.getByTestId("outcome")).toHaveText("1 frame");
+});
+
+test("a changed sheet keeps its clips and shows exactly what is the same, changed, new and gone", async ({ page }) => {
+  const before = figureSheet(4, 3);
+  await dropAndCut(page, "hero.png", before, 4, 3);
+  await page.getByRole("button", { name: "Pick row 0" }).click();
+  await page.keyboard.press("c");
+  await page.keyboard.type("walk");
+  await page.keyboard.press("Enter");
+  // A row more, one frame redrawn, one taken out.
+  const after = figureSheet(4, 4, { w: 32, h: 40 }, [5]);
+  after.bytes.set([250, 10, 10, 255], (10 * after.width + 32 + 16) * 4);
+  await goTo(page, "Sources");
+  const [chooser] = await Promise.all([page.waitForEvent("filechooser"), page.getByRole("button", { name: "Replace its art" }).click()]);
+  await chooser.setFiles({ name: "hero.png", mimeType: "image/png", buffer: Buffer.from(pngFile("hero.png", after).bytes) });
+  const review = page.getByRole("dialog", { name: "Changed art of hero" });
+  await expect(review).toContainText("10 frames the same, 1 changed, 4 new, 1 gone.");
+  await expect(review.getByRole("region", { name: "Changed" })).toContainText("hero/1");
+  await expect(review.getByRole("region", { name: "Gone" })).toContainText("hero/5");
+  await expect(review).toContainText("Clips that show them: walk.");
+  await review.getByRole("button", { name: "Take it in" }).click();
+  await goTo(page, "Clips");
+  await expect(page.getByRole("list", { name: "Steps of walk" }).getByRole("button")).toHaveCount(4);
+  await page.keyboard.press("Control+z");
+  await goTo(page, "Frames");
+  await expect(page.getByTestId("outcome")).toContainText("12 frames");
+});
+
+test("how a metadata file was read is shown, and a field can be corrected", async ({ page }) => {
+  await dropFiles(page, [raw("bazaar.json"), raw("bazaar.png")]);
+  await bringIn(page);
+  await expect(page.getByTestId("outcome")).toContainText("11 frames");
+  await expect(page.getByLabel("Path of x")).toHaveValue("at.0");
+  await page.getByLabel("Path of untrimmed width").selectOption("");
+  await expect(page.getByRole("button", { name: "Undo: cut bazaar as bazaar.json says" })).toBeVisible();
+  await expect(page.getByLabel("Path of untrimmed width")).toHaveValue("");
+});
+
+test("frames are named by a pattern, with a preview, and found by name", async ({ page }) => {
+  await dropAndCut(page, "hero.png", figureSheet(4, 3), 4, 3);
+  await page.keyboard.press("n");
+  const dialog = page.getByRole("dialog", { name: "Names by pattern" });
+  await dialog.getByLabel("Pattern").fill("walk_{n}");
+  await expect(dialog).toContainText("walk_0, walk_1, walk_2, walk_3, …, walk_11");
+  await dialog.getByRole("button", { name: "Name 12 frames" }).click();
+  await page.keyboard.press("/");
+  await page.getByLabel("Part of the name").fill("walk_1");
+  await page.getByRole("button", { name: "Pick 3" }).click();
+  await expect(page.getByTestId("picked")).toContainText("3 picked");
 });

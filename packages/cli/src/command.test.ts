@@ -151,6 +151,82 @@ describe("caravan pack", () => {
   });
 });
 
+describe("caravan cut, the other ways", () => {
+  const raw = join(demo, "../raw");
+
+  it("suggests grids, best first", () => {
+    const told = caravan("cut", join(demo, "art/porter-walk.png"), "--suggest", "--json").json();
+    expect(told.suggestions[0]).toMatchObject({ cell: { w: 40, h: 48 }, margin: { x: 0, y: 0 }, gap: { x: 0, y: 0 }, columns: 8, rows: 8 });
+    expect(told.suggestions.map(({ score }: { score: number }) => score)).toEqual(
+      told.suggestions.map(({ score }: { score: number }) => score).toSorted((a: number, b: number) => b - a),
+    );
+  });
+
+  it("cuts along outlines, in reading order, loose bits joined, rows level", () => {
+    const told = caravan("cut", join(raw, "camel.png"), "--islands", "--join", "4", "--level", "--json", "--out", at("camel")).json();
+    expect(told.frames.map(({ name, row, column }: { name: string; row: number; column: number }) => [name, row, column])).toEqual(
+      Array.from({ length: 8 }, (_, k) => [`camel_${k}`, Math.floor(k / 4), k % 4]),
+    );
+    const first = png.decode(readFileSync(at("camel", "camel_0.png")), "camel");
+    expect([first.width, first.height]).toEqual([told.frames[0].size?.w ?? told.frames[0].w, told.frames[0].size?.h ?? told.frames[0].h]);
+    const sparks = caravan("cut", join(demo, "art/campfire.png"), "--islands", "--join", "12", "--json").json();
+    expect(sparks.frames).toHaveLength(8);
+  });
+
+  it("cuts as a metadata file says, and tells how it was read", () => {
+    const told = caravan("cut", join(raw, "bazaar.png"), "--meta", join(raw, "bazaar.json"), "--json", "--out", at("wares")).json();
+    expect(told.frames).toHaveLength(11);
+    expect(told.frames[0]).toMatchObject({ name: "jar/1", size: { w: 32, h: 32 }, turned: false, origin: { x: 16, y: 28 } });
+    expect(told.clips).toEqual([expect.objectContaining({ name: "lantern", playback: "loop", times: 0 })]);
+    expect(told.reading).toMatchObject({ container: "json", fields: { x: "wares.*.at.0", w: "wares.*.size.0" } });
+    expect(told.unplaced).toEqual([]);
+    const jar = png.decode(readFileSync(at("wares", "jar-1.png")), "jar");
+    expect([jar.width, jar.height]).toEqual([32, 32]);
+  });
+
+  it("clears an opaque ground first, found by itself or named", () => {
+    const sheet = join(raw, "porter-on-white.png");
+    for (const clear of [
+      ["--clear", "auto"],
+      ["--clear", "white", "--tolerance", "6"],
+    ]) {
+      const told = caravan("cut", sheet, "--cell", "40x48", ...clear, "--json", "--out", at("white")).json();
+      expect(told.frames).toHaveLength(16);
+      expect(png.decode(readFileSync(at("white", "porter-on-white_0.png")), "x").bytes[3]).toBe(0);
+    }
+  });
+
+  it("moves the grid and takes only some columns and rows", () => {
+    const told = caravan(
+      "cut",
+      join(demo, "art/porter-walk.png"),
+      "--cell",
+      "40x48",
+      "--offset",
+      "-40,48",
+      "--columns",
+      "0-1",
+      "--rows",
+      "1",
+      "--json",
+    ).json();
+    expect(told.frames.map(({ x, y }: { x: number; y: number }) => [x, y])).toEqual([
+      [0, 96],
+      [40, 96],
+    ]);
+  });
+
+  it("refuses calls that make no sense with 2, and files that fit no structure with 1, each in one line", () => {
+    expect(caravan("cut", join(raw, "camel.png"), "--cell", "9x9", "--islands").status).toBe(2);
+    expect(caravan("cut", join(raw, "camel.png"), "--cell", "9x9", "--join", "3").status).toBe(2);
+    expect(caravan("cut", join(raw, "camel.png"), "--clear", "whitish", "--suggest").status).toBe(2);
+    writeFileSync(at("other.json"), JSON.stringify({ people: [{ name: "a", age: 3 }] }));
+    const { status, stderr } = caravan("cut", join(raw, "camel.png"), "--meta", at("other.json"));
+    expect([status, stderr.trim().split("\n").length]).toEqual([1, 1]);
+    expect(stderr).toMatch(/other\.json: Read as json, looked for x, y, width and height/);
+  });
+});
+
 describe("caravan build", () => {
   it("gives identical bytes twice, and of the single file the same as of the folder", () => {
     expect(caravan("build", demo, "--out", at("one")).status).toBe(0);

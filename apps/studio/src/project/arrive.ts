@@ -17,6 +17,7 @@ import {
   type TakenPicture,
   USUAL_CHOICES,
 } from "./arriving/proposals";
+import { keepMetadataText } from "./metadata-texts";
 import { apply, currentProject, useOpenProject } from "./open-project";
 import { keepPicture, pictureOfLook } from "./pictures";
 import { importBundle, openProject, startProject } from "./projects";
@@ -102,6 +103,12 @@ export async function bringIn(proposals: readonly Proposal[], choicesOf: (propos
   const error = apply(change, label);
   if (error) say({ tone: "trouble", text: error.message });
   const added = currentProject().sources.filter((source) => !known.has(source.id));
+  for (const { description, recut: cutAgain } of chosen) {
+    if (!description) continue;
+    const { understood, text, path } = description;
+    const of = cutAgain ?? { source: added.find(({ cut }) => cut?.by === "metadata" && cut.reading === understood.reading)?.id };
+    if (of.source) keepMetadataText(of.source, { text, file: path.split("/").pop() ?? path, paths: understood.paths });
+  }
   const first = added[0]?.id ?? recut?.source;
   if (first === undefined) return;
   if (added.length > 1) say({ tone: "good", text: `${added.length} sources came in.` });
@@ -235,7 +242,7 @@ async function understandOne(path: string, text: string, items: readonly TakenIt
   if (fitting) {
     const { picture, coverage } = fitting;
     const understood = await run("understand", { text, where: name(path), picture: name(picture), coverage, known });
-    return { path, of: { picture }, understood };
+    return { path, of: { picture }, understood, text };
   }
   const { sources } = currentProject();
   const source =
@@ -246,7 +253,7 @@ async function understandOne(path: string, text: string, items: readonly TakenIt
     throw new CaravanError("bad-metadata", name(path), "It describes a picture, and there is none.", "Drop it together with its picture.");
   const { coverage } = await pictureOfLook(lookOf(source, sheetOf(source)));
   const understood = await run("understand", { text, where: name(path), picture: `${source.name}.png`, coverage, known });
-  return { path, of: { source: source.id, name: source.name }, understood };
+  return { path, of: { source: source.id, name: source.name }, understood, text };
 }
 
 /** Someone who drops art of their own onto the untouched demo wants to work on it, not on the demo. */

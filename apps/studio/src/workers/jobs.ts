@@ -87,6 +87,8 @@ export type Jobs = {
     ask: { text: string; where: string; picture: string; coverage: Coverage; known: readonly Reading[] };
     answer: Understood;
   };
+  /** Reads a metadata file by a reading that a person has corrected. */
+  readAs: { ask: { text: string; where: string; picture: string; coverage: Coverage; reading: Reading }; answer: Understood };
   /** Whether frames of two pictures look the same, pair by pair. */
   compareFrames: { ask: { before: LookFile; after: LookFile; pairs: readonly (readonly [Frame, Frame])[] }; answer: readonly boolean[] };
   findPieces: { ask: { coverage: Coverage; cut: FindingCut; where: string }; answer: CutPieces };

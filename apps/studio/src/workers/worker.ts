@@ -3,7 +3,7 @@ import { picturesOf, readBundle, writeBundle } from "@caravan/core/bundle";
 import { createPngCodec, type PngCodec, readZip, sha256Hex, type WasmModule, writeZip } from "@caravan/core/codec";
 import { cutSheet, suggestGrids } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
-import { pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
+import { parseMetadata, pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
 import { CaravanError, type Look, lookOf } from "@caravan/core/model";
 import { clearGround, coverageOf, factsOf, findGround, framePixels, looksSame, type Pixels } from "@caravan/core/raster";
 import * as Comlink from "comlink";
@@ -39,6 +39,12 @@ const doers: Doers = {
     const described = { picture, coverage };
     const { parsed, reading } = understood(text, described, where, known);
     const { frames, unplaced } = readFrames(parsed, reading, described);
+    return { reading, frames, unplaced, clips: readClips(parsed, reading, frames), paths: pathsOf(parsed, reading) };
+  },
+
+  async readAs({ text, where, picture, coverage, reading }) {
+    const parsed = parseMetadata(text, where);
+    const { frames, unplaced } = readFrames(parsed, reading, { picture, coverage });
     return { reading, frames, unplaced, clips: readClips(parsed, reading, frames), paths: pathsOf(parsed, reading) };
   },
 

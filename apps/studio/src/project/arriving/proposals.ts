@@ -42,6 +42,7 @@ export interface TakenDescription {
   readonly path: string;
   readonly of: { readonly picture: string } | { readonly source: SourceId; readonly name: string };
   readonly understood: Understood;
+  readonly text: string;
 }
 
 /** One thing to bring in, as it is offered; what a person may choose about it stands in `choices`. */
@@ -59,6 +60,8 @@ export interface Proposal {
   readonly clips: readonly ArrivedClip[];
   /** Makes what comes in of the choices. */
   arrivals(choices: Choices): Arrival[];
+  /** The metadata file that told the frames. */
+  readonly description?: TakenDescription;
   /** For a source that is there already. */
   readonly recut?: { readonly source: SourceId; readonly reading: Reading; readonly file: string; readonly frames: readonly NewFrame[] };
 }
@@ -260,12 +263,14 @@ export function framesAndClips({ frames, clips }: Understood): { told: NewFrame[
   };
 }
 
-function describedSheet(item: TakenItem, { path, understood }: TakenDescription): Proposal {
+function describedSheet(item: TakenItem, description: TakenDescription): Proposal {
+  const { path, understood } = description;
   const picture = stillOf(item);
   const { told, clips } = framesAndClips(understood);
   const { unplaced, reading } = understood;
   const cut = { by: "metadata", file: stem(path), reading } as const;
   return {
+    description,
     id: item.path,
     name: stem(item.path),
     what: `A sheet with ${counted(told.length, "frame")}${clips.length > 0 ? ` and ${counted(clips.length, "clip")}` : ""}, as ${stem(path)} says`,
@@ -287,9 +292,11 @@ function describedSheet(item: TakenItem, { path, understood }: TakenDescription)
   };
 }
 
-function recutSource({ path, understood }: TakenDescription, { source, name }: { source: SourceId; name: string }): Proposal {
+function recutSource(description: TakenDescription, { source, name }: { source: SourceId; name: string }): Proposal {
+  const { path, understood } = description;
   const { told, clips } = framesAndClips(understood);
   return {
+    description,
     id: path,
     name,
     what: `Cut into ${counted(told.length, "frame")}, as ${stem(path)} says`,

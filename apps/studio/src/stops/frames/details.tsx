@@ -12,6 +12,7 @@ import { Detail, Facts } from "../../ui/detail";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { dropOrRestore } from "./make-clip";
+import { ReadingTable } from "./reading-table";
 
 /** The frame at the cursor, and where the sheet's frames stand. */
 export function Details() {
@@ -24,6 +25,7 @@ export function Details() {
     <>
       <FrameDetail source={source} frame={frame} />
       <OriginDetail source={source} frame={frame} />
+      <ReadingTable source={source} />
     </>
   );
 }

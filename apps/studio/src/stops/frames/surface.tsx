@@ -18,6 +18,7 @@ import { SeriesWall } from "./series-wall";
 import { SheetCanvas } from "./sheet-canvas";
 import { Suggestions } from "./suggestions";
 import { Tray } from "./tray";
+import { TrayTools } from "./tray-tools";
 import { GroundLine, Ways, wayOf } from "./ways";
 
 /** The sheet with its cut, and the tray of frames under it. */
@@ -73,6 +74,7 @@ export function Surface() {
       )}
       <Tray source={source}>
         <div className="flex items-center gap-2">
+          <TrayTools source={source} picked={picked} />
           <span data-testid="picked" className="text-muted">
             {picked.length > 0 ? `${picked.length} picked, in picking order` : "click picks"}
           </span>

@@ -1,0 +1,126 @@
+"use client";
+
+import type { FrameField, Reading, Source } from "@caravan/core/model";
+import { useState } from "react";
+import { readAgain, useMetadataTexts } from "../../project/metadata-texts";
+import { Choice } from "../../ui/choice";
+import { Detail } from "../../ui/detail";
+import { Tick } from "../../ui/tick";
+
+const FIELDS: readonly (readonly [FrameField, string])[] = [
+  ["name", "name"],
+  ["x", "x"],
+  ["y", "y"],
+  ["w", "width"],
+  ["h", "height"],
+  ["right", "right edge"],
+  ["bottom", "bottom edge"],
+  ["column", "column"],
+  ["row", "row"],
+  ["cellW", "cell width"],
+  ["cellH", "cell height"],
+  ["turned", "turned"],
+  ["fullW", "untrimmed width"],
+  ["fullH", "untrimmed height"],
+  ["insetX", "inset x"],
+  ["insetY", "inset y"],
+  ["originX", "origin x"],
+  ["originY", "origin y"],
+  ["time", "time"],
+  ["clip", "clip"],
+  ["facing", "facing"],
+];
+
+/** What was understood of a metadata file: our fields and where they stand in it; each can be corrected. */
+export function ReadingTable({ source }: { source: Source }) {
+  const text = useMetadataTexts((state) => state.texts.get(source.id));
+  const [problem, setProblem] = useState<string | null>(null);
+  if (source.cut?.by !== "metadata") return null;
+  const { reading, file } = source.cut;
+  const change = async (part: Partial<Reading>) => text && setProblem(await readAgain(source, text, { ...reading, ...part }));
+  const setField = (field: FrameField, path: string) => {
+    const { [field]: _before, ...rest } = reading.fields;
+    void change({ fields: path === "" ? rest : { ...rest, [field]: path } });
+  };
+  const shown = FIELDS.filter(([field]) => text || reading.fields[field] !== undefined);
+  return (
+    <Detail title={`Read from ${file}`} aside={`records at ${reading.frames}`}>
+      {problem && (
+        <p role="alert" className="mb-2 font-semibold text-brick">
+          {problem}
+        </p>
+      )}
+      <table className="w-full">
+        <thead className="sr-only">
+          <tr>
+            <th>Our field</th>
+            <th>Their path</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map(([field, word]) => (
+            <tr key={field} className="border-b border-line">
+              <th scope="row" className="py-0.5 text-left font-normal text-muted">
+                {word}
+              </th>
+              <td className="text-right">
+                {text ? (
+                  <select
+                    aria-label={`Path of ${word}`}
+                    value={reading.fields[field] ?? ""}
+                    onChange={(event) => setField(field, event.target.value)}
+                    className="number max-w-40 rounded-sm border border-line bg-raised px-1 py-0.5"
+                  >
+                    <option value="">not told</option>
+                    {text.paths.map((path) => (
+                      <option key={path} value={path}>
+                        {pathInWords(path)}
+                      </option>
+                    ))}
+                  </select>
+                ) : (
+                  <span className="number">{pathInWords(reading.fields[field] ?? "")}</span>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {text ? (
+        <div className="mt-2 flex flex-wrap items-center gap-2">
+          {reading.fields.originX !== undefined && (
+            <>
+              <Choice
+                label="Unit of origins"
+                value={reading.originAs}
+                options={[
+                  ["pixels", "px"],
+                  ["share", "share"],
+                ]}
+                onChange={(originAs) => void change({ originAs })}
+              />
+              <Tick label="counted upward" checked={reading.originUp} onChange={(originUp) => void change({ originUp })} />
+            </>
+          )}
+          {reading.fields.turned !== undefined && (
+            <Choice
+              label="Sizes of turned frames"
+              value={reading.turnedAs}
+              options={[
+                ["upright", "sizes upright"],
+                ["stored", "sizes as stored"],
+              ]}
+              onChange={(turnedAs) => void change({ turnedAs })}
+            />
+          )}
+        </div>
+      ) : (
+        <p className="mt-2 text-small text-muted">To correct how it is read, drop {file} again.</p>
+      )}
+    </Detail>
+  );
+}
+
+function pathInWords(path: string): string {
+  return path === "$key" ? "its key" : path.startsWith("../") ? `around: ${path.slice(3)}` : path;
+}

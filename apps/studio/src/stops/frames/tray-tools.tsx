@@ -1,0 +1,165 @@
+"use client";
+
+import { nameFrames, namesByPattern, orderFrames, type TrayOrder } from "@caravan/core/edit";
+import { type Frame, type FrameRef, frameName, frameRef, type Source } from "@caravan/core/model";
+import { useState } from "react";
+import { edit } from "../../project/open-project";
+import { togglePicks } from "../../project/view";
+import { Button } from "../../ui/button";
+import { useKeys } from "../../ui/keys";
+import { say } from "../../ui/notices";
+import { FieldBox, NumberField } from "../../ui/number-field";
+import { SheetDialog } from "../../ui/sheet-dialog";
+
+/** The order of the tray, names by pattern, and finding frames by name. */
+export function TrayTools({ source, picked }: { source: Source; picked: readonly FrameRef[] }) {
+  const [dialog, setDialog] = useState<"names" | "find" | null>(null);
+  const order = (by: TrayOrder) => {
+    const error = edit(orderFrames, source.id, by);
+    if (error) say({ tone: "trouble", text: error.message });
+  };
+  useKeys("The tray", [
+    { keys: "n", label: "Name the picked frames, or all, by a pattern", run: () => setDialog("names") },
+    { keys: "/", label: "Find frames by name", run: () => setDialog("find") },
+    { keys: "s", label: "Sort the tray by position", run: () => order("position") },
+    { keys: "Shift+s", label: "Sort the tray by name", run: () => order("name") },
+    { keys: "v", label: "Reverse the tray", run: () => order("reverse") },
+  ]);
+  if (source.frames.length === 0) return null;
+  const own = new Set(picked);
+  const chosen = source.frames.filter((frame) => own.has(frameRef(source, frame)));
+  return (
+    <div className="flex items-center gap-1.5">
+      <Button className="min-h-6" onClick={() => setDialog("names")}>
+        Name …
+      </Button>
+      <Button className="min-h-6" onClick={() => setDialog("find")}>
+        Find …
+      </Button>
+      <Button className="min-h-6" onClick={() => order("reverse")}>
+        Reverse
+      </Button>
+      {dialog === "names" && (
+        <NamesDialog source={source} frames={chosen.length > 0 ? chosen : source.frames} onClose={() => setDialog(null)} />
+      )}
+      {dialog === "find" && <FindDialog source={source} onClose={() => setDialog(null)} />}
+    </div>
+  );
+}
+
+function NamesDialog({ source, frames, onClose }: { source: Source; frames: readonly Frame[]; onClose: () => void }) {
+  const [pattern, setPattern] = useState({ text: "{source}/{n}", start: 0, step: 1, padding: 0 });
+  const [problem, setProblem] = useState<string | null>(null);
+  const names = namesByPattern(source, frames, pattern);
+  const take = () => {
+    const error = edit(
+      nameFrames,
+      source.id,
+      frames.map(({ key }) => key),
+      pattern,
+    );
+    if (error) setProblem(error.message);
+    else onClose();
+  };
+  const number = (part: "start" | "step" | "padding", label: string, least: number, most: number) => (
+    <FieldBox label={label}>
+      <NumberField
+        label={label}
+        value={pattern[part]}
+        least={least}
+        most={most}
+        onChange={(value) => {
+          setPattern({ ...pattern, [part]: value });
+          return undefined;
+        }}
+      />
+    </FieldBox>
+  );
+  return (
+    <SheetDialog
+      title="Names by pattern"
+      description={`For ${frames.length} frames of ${source.name}. {source}, {row}, {column} and {n} stand for what they say.`}
+      open
+      onClose={onClose}
+    >
+      <form
+        className="flex flex-col gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          take();
+        }}
+      >
+        <input
+          aria-label="Pattern"
+          className="min-h-8 rounded-sm border border-line-strong bg-raised px-2"
+          value={pattern.text}
+          autoComplete="off"
+          spellCheck={false}
+          onChange={(event) => {
+            setPattern({ ...pattern, text: event.target.value });
+            setProblem(null);
+          }}
+        />
+        <div className="flex flex-wrap gap-4">
+          {number("start", "starts at", -9999, 999_999)}
+          {number("step", "steps by", 1, 9999)}
+          {number("padding", "digits", 0, 9)}
+        </div>
+        <p className="number rounded-box bg-surface p-2" aria-live="polite">
+          {names.slice(0, 4).join(", ")}
+          {names.length > 5 ? ", …" : ""}
+          {names.length > 4 ? `, ${names.at(-1)}` : ""}
+        </p>
+        {problem && (
+          <p role="alert" className="font-semibold text-brick">
+            {problem}
+          </p>
+        )}
+        <div className="flex justify-end gap-2">
+          <Button onClick={onClose}>Leave the names</Button>
+          <Button look="now" type="submit">
+            Name {frames.length} frames
+          </Button>
+        </div>
+      </form>
+    </SheetDialog>
+  );
+}
+
+function FindDialog({ source, onClose }: { source: Source; onClose: () => void }) {
+  const [text, setText] = useState("");
+  const found = source.frames.filter((frame) => !frame.dropped && frameName(source, frame).toLowerCase().includes(text.toLowerCase()));
+  return (
+    <SheetDialog title="Find frames" description={`Frames of ${source.name} whose names hold this.`} open onClose={onClose}>
+      <form
+        className="flex flex-col gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          togglePicks(found.map((frame) => frameRef(source, frame)));
+          onClose();
+        }}
+      >
+        <input
+          aria-label="Part of the name"
+          className="min-h-8 rounded-sm border border-line-strong bg-raised px-2"
+          value={text}
+          autoComplete="off"
+          onChange={(event) => setText(event.target.value)}
+        />
+        <p aria-live="polite" className="text-muted">
+          {found.length} of {source.frames.length}
+          {found.length > 0 &&
+            `: ${found
+              .slice(0, 5)
+              .map((frame) => frameName(source, frame))
+              .join(", ")}${found.length > 5 ? ", …" : ""}`}
+        </p>
+        <div className="flex justify-end">
+          <Button look="now" type="submit" disabled={found.length === 0}>
+            Pick {found.length}
+          </Button>
+        </div>
+      </form>
+    </SheetDialog>
+  );
+}

@@ -99,6 +99,23 @@ describe("findIslands", () => {
   it("hands sparks on from spark to spark", () =>
     expect(rects(drawing("#####....#....#", "#####..........", "#####.........."), 4)).toEqual([{ x: 0, y: 0, w: 15, h: 3 }]));
 
+  it("keeps a row of figures apart when the distance is one that sparks have, not figures", () => {
+    const row = "####..####..####..####";
+    const found = rects(
+      drawing("..#...................", "......................", "......................", "......................", row, row, row),
+      4,
+    );
+    expect(found.map(({ x, y }) => [x, y])).toEqual([
+      [0, 0],
+      [6, 4],
+      [12, 4],
+      [18, 4],
+    ]);
+    // Bodies in two halves are joined all the same: each row keeps several.
+    const halves = "###.###....###.###....###.###";
+    expect(rects(drawing(halves, halves), 1)).toHaveLength(3);
+  });
+
   it("leaves out what is smaller than the least size, and counts it", () => {
     const found = findIslands(drawing("####..#", "####...", "#......"), { joinPx: 0, leastPx: 2 });
     expect(found).toEqual({ islands: [{ rect: { x: 0, y: 0, w: 4, h: 3 }, area: 9 }], small: 1 });

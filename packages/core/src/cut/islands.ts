@@ -7,13 +7,15 @@
  * longer direction; islands whose gap is at most `joinPx` are joined.
  *
  * A loose bit (a spark, dust, a thrown blade: far smaller than the figures of its sheet) never ties two figures together: it goes to
- * the figure that it reaches over the shortest way, from bit to bit, each gap at most `joinPx`.
+ * the figure that it reaches over the shortest way, from bit to bit, each gap at most `joinPx`. And a distance that would make one of
+ * all figures of a row is taken for bits only.
  *
  * Holds: every drawn pixel lies in exactly one island before `leastPx` leaves out small ones; each rectangle is the smallest around
  * its pixels. Cost: O(pixels / 32 + runs × joinPx).
  */
 import type { Px, Rect } from "../model";
 import type { Coverage } from "../raster";
+import { rowsOf } from "./rows";
 
 export interface Island {
   readonly rect: Rect;
@@ -167,7 +169,8 @@ function joinedParts(runs: Runs, parts: Parts, height: number, joinPx: Px): Isla
   const gaps = gapsWithin(runs, parts, height, joinPx);
   const parent = new Int32Array(islands.length).map((_, k) => k);
   const loose = looseBits(islands);
-  for (const { a, b } of gaps) if (!loose[a] && !loose[b]) unite(parent, a, b);
+  const between = gaps.filter(({ a, b }) => !loose[a] && !loose[b]);
+  if (!swallowsRows(islands, loose, between)) for (const { a, b } of between) unite(parent, a, b);
   // Bits that no figure is near to are joined among themselves.
   const owned = new Uint8Array(islands.length);
   for (const [bit, owner] of ownersOf(gaps, loose)) {
@@ -182,6 +185,20 @@ function joinedParts(runs: Runs, parts: Parts, height: number, joinPx: Px): Isla
     byRoot.set(root, before ? around(before, island) : island);
   });
   return [...byRoot.values()];
+}
+
+/**
+ * Whether joining figures with each other would leave no more than one of each row: then the distance is one that bits have from their
+ * figure, larger than the space between figures, and figures stay apart.
+ */
+function swallowsRows(islands: readonly Island[], loose: readonly boolean[], between: readonly Gap[]): boolean {
+  const figures = islands.flatMap((_, k) => (loose[k] ? [] : [k]));
+  if (between.length === 0 || figures.length < 3) return false;
+  const parent = new Int32Array(islands.length).map((_, k) => k);
+  for (const { a, b } of between) unite(parent, a, b);
+  const clusters = new Set(figures.map((k) => rootOf(parent, k))).size;
+  const rows = rowsOf(figures.map((k) => islands[k] as Island)).length;
+  return clusters <= rows && figures.length >= rows * 3;
 }
 
 function around(a: Island, b: Island): Island {

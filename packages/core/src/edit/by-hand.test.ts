@@ -124,6 +124,22 @@ describe("what came in", () => {
     expect(three.sources[1]?.frames.map(({ key }) => key)).toEqual(["p0", "p1", "p2"]);
   });
 
+  it("that was counted keeps its cells when a row is added, and its counts when only the size changed", () => {
+    const counted = cutSource(
+      porterProject(),
+      PORTER,
+      { by: "count", columns: 4, rows: 3, margin: NO_SPACE, gap: NO_SPACE, keepEmpty: false },
+      porterCoverage(),
+    );
+    const taller = sheetOfCells(4, 4);
+    const size = (width: number, height: number) => [{ sha256: "7".repeat(64), width, height }];
+    const grown = refreshSource(counted, PORTER, size(taller.width, taller.height), [coverageOf(taller)]);
+    expect(source(grown).cut).toMatchObject({ by: "cell", cell: CELL });
+    expect(source(grown).frames).toHaveLength(16);
+    const double = refreshSource(counted, PORTER, size(33, 31), [coverageOf(clearPixels(33, 31))]);
+    expect(source(double).cut).toMatchObject({ by: "count", columns: 4, rows: 3 });
+  });
+
   it("is cleared by recipe and cut again, and the ground comes back when it is left", () => {
     const clearing = { colours: ["#ffffff"], tolerance: 0, from: "edges", fringe: false } as const;
     const cleared = setClearing(porterProject(), PORTER, { ...clearing, colours: ["#ffffff"] }, [porterCoverage()]);

@@ -1,5 +1,5 @@
 /** Cutting sources, by whatever recipe, and cutting again when their art has changed. */
-import { type CutPieces, cutSheet, type FindingCut, type Piece } from "../cut";
+import { type CutPieces, cutSheet, type FindingCut, gridOf, type Piece } from "../cut";
 import {
   CaravanError,
   type Clearing,
@@ -102,13 +102,29 @@ export const refreshSource = edit(
     if (pictures.length === 0) throw new CaravanError("missing-picture", source.name, "There is no picture to take in.", "Choose one.");
     if (pictures.length === source.pictures.length && pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256))
       return project;
-    const changed = {
+    const changed: Source = {
       ...source,
+      cut: cutForSize(source, pictures[0] as ChangedPicture),
       pictures: pictures.map(({ sha256, width, height }, k): Picture => ({ file: fileFor(source, k), sha256, width, height })),
     };
-    return withSource(project, source.cut ? { ...changed, frames: framesAgain(changed, source.cut, coverages) } : changed);
+    return withSource(project, changed.cut ? { ...changed, frames: framesAgain(changed, changed.cut, coverages) } : changed);
   },
 );
+
+/**
+ * The recipe for art of another size. Someone who counted cells and then adds a row means cells of the same size: if these fill the new
+ * sheet as they filled the old one, they stay, and the counts follow.
+ */
+function cutForSize({ cut, name, pictures }: Source, { width, height }: ChangedPicture): Cut | null {
+  const before = sheetOf({ pictures });
+  if (cut?.by !== "count" || (before.width === width && before.height === height)) return cut;
+  const { columns: _columns, rows: _rows, ...rest } = cut;
+  const { cell, leftOver } = gridOf({ w: before.width, h: before.height }, cut, name);
+  if (cell.w > width || cell.h > height) return cut;
+  const byCell: Cut = { ...rest, by: "cell", cell };
+  const grid = gridOf({ w: width, h: height }, byCell, name);
+  return grid.leftOver.right === leftOver.right && grid.leftOver.bottom === leftOver.bottom ? byCell : cut;
+}
 
 /** The file of a source's picture `k`; one that is new is named after the first. */
 function fileFor({ pictures }: Source, k: number): string {

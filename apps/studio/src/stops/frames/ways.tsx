@@ -57,7 +57,7 @@ export function Ways({ source }: { source: Source }) {
 }
 
 export type OutlineCut = Extract<Cut, { by: "outlines" }>;
-export const USUAL_OUTLINES: OutlineCut = { by: "outlines", joinPx: 4, leastPx: 4, level: true };
+export const USUAL_OUTLINES: OutlineCut = { by: "outlines", joinPx: 12, leastPx: 2, level: true };
 
 /** Cuts a source along its outlines; what hangs together is found in a worker. */
 export async function cutAlongOutlines(source: Source, cut: OutlineCut): Promise<void> {

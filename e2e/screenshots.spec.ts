@@ -1,6 +1,7 @@
+import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test } from "@playwright/test";
-import { goTo, openStudio } from "./studio";
+import { dropFiles, goTo, openStudio } from "./studio";
 
 /** Refreshes docs/screenshots from the demo: `npm run screenshots`. Not part of the tests. */
 const to = (name: string) => join(import.meta.dirname, "../docs/screenshots", `${name}.png`);
@@ -22,6 +23,13 @@ for (const [scheme, suffix] of [
     await page.waitForTimeout(400);
     await page.screenshot({ path: to(`frames-${suffix}`) });
 
+    await page
+      .getByRole("list", { name: "Sheets" })
+      .getByRole("button", { name: /^camel/ })
+      .click();
+    await page.waitForTimeout(500);
+    await page.screenshot({ path: to(`outlines-${suffix}`) });
+
     await page.keyboard.press("Escape");
     await goTo(page, "Clips");
     await page.getByRole("button", { name: /^Step 2:/ }).click();
@@ -36,4 +44,11 @@ for (const [scheme, suffix] of [
     await expect(page.getByTestId("proof")).toBeVisible();
     await page.waitForTimeout(300);
     await page.screenshot({ path: to(`ship-${suffix}`) });
+
+    const raw = (name: string) => ({ name, bytes: new Uint8Array(readFileSync(join(import.meta.dirname, "../examples/raw", name))) });
+    const banner = Array.from({ length: 12 }, (_, k) => raw(`banner${k + 1}.png`));
+    await dropFiles(page, [raw("bazaar.png"), raw("bazaar.json"), ...banner, raw("well.gif"), raw("porter-on-white.png")]);
+    await page.getByRole("dialog", { name: "What came in" }).waitFor();
+    await page.waitForTimeout(500);
+    await page.screenshot({ path: to(`arrival-${suffix}`) });
   });

@@ -218,7 +218,8 @@ function RowHandles({ source, grid, view, height }: { source: Source; grid: Grid
   const count = grid ? grid.rows : source.frames.reduce((most, frame) => Math.max(most, frame.row + 1), 0);
   const tall = (grid ? grid.cell.h + grid.gap.y : sheetOf(source).height / Math.max(1, count)) * view.zoom;
   const hoverRow = useView((each) => each.hoverRow);
-  if (!source.cut || tall < 18) return null;
+  // Frames that a file tells or a hand draws stand in no rows that could be seen.
+  if (!source.cut || source.cut.by === "metadata" || source.cut.by === "hand" || tall < 18) return null;
   const first = grid ? Math.max(0, Math.floor(-view.y / tall) - 1) : 0;
   const last = grid ? Math.min(grid.rows - 1, Math.ceil((height - view.y) / tall)) : count - 1;
   const rows = Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => first + k);

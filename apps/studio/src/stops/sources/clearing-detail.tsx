@@ -2,9 +2,9 @@
 
 import { setClearing } from "@caravan/core/edit";
 import { type Clearing, type Colour, lookOf, type Source, sheetOf } from "@caravan/core/model";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { edit } from "../../project/open-project";
-import { pictureOfLook, usePicture } from "../../project/pictures";
+import { loadPictures, pictureOfLook, usePicture } from "../../project/pictures";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
@@ -18,6 +18,7 @@ import { WholePicture } from "./source-card";
 export function ClearingDetail({ source }: { source: Source }) {
   const sheet = sheetOf(source);
   const original = usePicture(sheet.sha256);
+  useEffect(() => loadPictures([sheet.sha256]), [sheet.sha256]);
   const [tried, setTried] = useState<{ of: string; clearing: Clearing } | null>(null);
   const proposed = source.clearing ?? original?.ground?.clearing ?? null;
   const clearing = tried?.of === source.id ? tried.clearing : proposed;

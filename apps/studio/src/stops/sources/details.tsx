@@ -47,7 +47,7 @@ export function Details() {
             Every pixel of it is opaque: in the game its ground will show behind each frame.
           </p>
         )}
-        <div className="mt-3 flex gap-2">
+        <div className="mt-3 flex flex-wrap gap-2">
           <Button look="now" onClick={() => go("frames")}>
             {source.cut ? "See its frames" : "Cut it"}
           </Button>

@@ -4,7 +4,7 @@
  */
 import { deflateSync, inflateSync } from "node:zlib";
 import { timelineOf } from "@caravan/core/clip";
-import { cutByGrid, gridOf } from "@caravan/core/cut";
+import { cutByGrid, cutSheet, gridOf, suggestGrids } from "@caravan/core/cut";
 import { addClip, addSources, applyChanges, cutSource, differenceBetween, dropFrames, setStepDurations } from "@caravan/core/edit";
 import { type ClipName, type Cut, emptyProject, keptRefs, type Project, projectToFile, type SourceId } from "@caravan/core/model";
 import { packPages } from "@caravan/core/pack";
@@ -39,6 +39,21 @@ function pictures(): Figure[] {
     },
     { name: "PNG out, 4096×4096, indexed", ms: median(() => png.encode(pixels), 3), against: copy },
     { name: unpack.name, ms: unpack.ms, against: copy },
+  ];
+}
+
+function cutting(): Figure[] {
+  const pixels = sheet(8192, 64);
+  const coverage = coverageOf(pixels);
+  const touch = { name: "copying its coverage", ms: median(() => coverage.bits.slice()) };
+  const smaller = coverageOf(sheet(4096, 64));
+  return [
+    {
+      name: "outlines of 8192×8192, bits joined up to 12 px",
+      ms: median(() => cutSheet(coverage, { by: "outlines", joinPx: 12, leastPx: 1, level: true }, "sheet"), 3),
+      against: touch,
+    },
+    { name: "grids suggested for 4096×4096", ms: median(() => suggestGrids(smaller), 3), against: touch },
   ];
 }
 
@@ -110,6 +125,7 @@ function document(): Figure[] {
 
 for (const [title, measure] of [
   ["Pictures (baseline: copying 64 MB of pixels)", pictures],
+  ["Outlines and suggestions (baseline: copying a coverage of 8 MB)", cutting],
   ["Packing (baseline: sorting the items)", packing],
   ["The document at 10,000 frames (baseline: structuredClone)", document],
 ] as const) {

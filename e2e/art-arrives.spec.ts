@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
+import { writeZip } from "@caravan/core/codec";
 import type { Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "@playwright/test";
 import { camelSheet } from "../examples/draw/camel";
@@ -224,4 +225,69 @@ test("frames are named by a pattern, with a preview, and found by name", async (
   await page.getByRole("textbox", { name: "Part of the name" }).fill("walk_1");
   await page.getByRole("button", { name: "Pick 3" }).click();
   await expect(page.getByTestId("picked")).toContainText("3 picked");
+});
+
+/** A BMP of 24 bits a pixel, rows from the bottom up. */
+function bmp(width: number, height: number, colour: (x: number, y: number) => readonly [number, number, number]): Uint8Array {
+  const stride = Math.ceil((width * 3) / 4) * 4;
+  const bytes = new Uint8Array(54 + stride * height);
+  const view = new DataView(bytes.buffer);
+  bytes.set([0x42, 0x4d]);
+  view.setUint32(2, bytes.length, true);
+  view.setUint32(10, 54, true);
+  view.setUint32(14, 40, true);
+  view.setInt32(18, width, true);
+  view.setInt32(22, height, true);
+  view.setUint16(26, 1, true);
+  view.setUint16(28, 24, true);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) bytes.set(colour(x, height - 1 - y).toReversed(), 54 + y * stride + x * 3);
+  return bytes;
+}
+
+test("pictures that only the browser reads come in with their exact colours", async ({ page }) => {
+  const colour = (x: number, y: number): readonly [number, number, number] => [(x * 31) % 256, (y * 57) % 256, (x * y * 11) % 256];
+  await dropFiles(page, [{ name: "tiles.bmp", bytes: bmp(17, 9, colour) }]);
+  await page.getByRole("button", { name: "Take it whole" }).click();
+  await expect(page.getByTestId("outcome")).toContainText("1 frame");
+  const { frame } = await delivered(page);
+  const tiles = frame("tiles/0");
+  for (let y = 0; y < 9; y++)
+    for (let x = 0; x < 17; x++) expect([...tiles.bytes.subarray((y * 17 + x) * 4, (y * 17 + x) * 4 + 4)]).toEqual([...colour(x, y), 255]);
+});
+
+test("half-transparent colours of a WebP are not damaged", async ({ page }) => {
+  // Lossless by the browser's own writer; what it wrote is compared with what its texture reader gives.
+  const made = await page.evaluate(async () => {
+    const canvas = new OffscreenCanvas(16, 16);
+    const context = canvas.getContext("2d") as OffscreenCanvasRenderingContext2D;
+    const image = context.createImageData(16, 16);
+    for (let k = 0; k < 256; k++) image.data.set([200, 100, 50, k % 2 === 0 ? 255 : 128], k * 4);
+    context.putImageData(image, 0, 0);
+    const blob = await canvas.convertToBlob({ type: "image/webp", quality: 1 });
+    return [...new Uint8Array(await blob.arrayBuffer())];
+  });
+  await dropFiles(page, [{ name: "glow.webp", bytes: Uint8Array.from(made) }]);
+  await page.getByRole("button", { name: "Take it whole" }).click();
+  const { frame } = await delivered(page);
+  const glow = frame("glow/0");
+  for (let k = 0; k < 256; k++) {
+    expect(glow.bytes[k * 4 + 3]).toBe(k % 2 === 0 ? 255 : 128);
+    for (const [channel, value] of [200, 100, 50].entries())
+      expect(Math.abs((glow.bytes[k * 4 + channel] as number) - value)).toBeLessThanOrEqual(2);
+  }
+});
+
+test("a ZIP of pictures gives what is in it, and one that climbs out is refused", async ({ page }) => {
+  const zip = writeZip([
+    { path: "walk/1.png", bytes: raw("banner1.png").bytes },
+    { path: "walk/2.png", bytes: raw("banner2.png").bytes },
+    { path: "__MACOSX/walk/._1.png", bytes: new Uint8Array([1, 2, 3]) },
+  ]);
+  await dropFiles(page, [{ name: "art.zip", bytes: zip }]);
+  await expect(page.getByRole("dialog")).toContainText("A series of 2 pictures, 1 to 2");
+  await bringIn(page);
+  await expect(page.getByTestId("outcome")).toHaveText("2 frames");
+  await dropFiles(page, [{ name: "evil.zip", bytes: writeZip([{ path: "../out.png", bytes: raw("banner1.png").bytes }]) }]);
+  await expect(page.getByText("The archive holds a file outside itself")).toBeVisible();
 });

@@ -22,6 +22,18 @@ export function chooseFiles(accept: string, multiple: boolean): Promise<File[]> 
   });
 }
 
+/** Lets the person choose a folder; all files in it and below, empty if they think better of it. */
+export function chooseFolder(): Promise<File[]> {
+  return new Promise((answer) => {
+    const input = document.createElement("input");
+    input.type = "file";
+    input.webkitdirectory = true;
+    input.addEventListener("change", () => answer([...(input.files ?? [])]));
+    input.addEventListener("cancel", () => answer([]));
+    input.click();
+  });
+}
+
 /** 812 bytes, 24.1 KB, 3.2 MB. */
 export function sizeInWords(bytes: number): string {
   if (bytes < 1000) return `${bytes} bytes`;

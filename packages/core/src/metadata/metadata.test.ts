@@ -1,3 +1,4 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Rect } from "../model";
 import { clearPixels, coverageOf } from "../raster";
@@ -260,4 +261,41 @@ describe("a metadata file that cannot be read", () => {
   it.each(["", "   ", "{", '{"frames": [', "<a><b></a>", "no structure at all", "1", "[]"])("refuses %j with a clear error", (text) =>
     expect(() => understood(text)).toThrow(/hero\.data: /),
   );
+});
+
+describe("a damaged metadata file, however damaged,", () => {
+  const list = PLACES.map(([name, { x, y, w, h }]) => ({ name, x, y, w, h, pivot: { x: 0.5, y: 1 } }));
+  const texts = [
+    JSON.stringify({ frames: list, clips: { walk: { from: 0, to: 3, fps: 8 } } }),
+    `<sheet>${list.map(({ name, x, y, w, h }) => `<f n="${name}" x="${x}" y="${y}" w="${w}" h="${h}"/>`).join("")}</sheet>`,
+    ["name,x,y,w,h", ...list.map(({ name, x, y, w, h }) => [name, x, y, w, h].join(","))].join("\n"),
+    list.map(({ name, x, y, w, h }) => `[${name}]\nx=${x}\ny=${y}\nw=${w}\nh=${h}`).join("\n"),
+  ];
+  const changes = fc.array(
+    fc.record({
+      at: fc.double({ min: 0, max: 1, noNaN: true }),
+      cut: fc.nat(12),
+      put: fc.stringMatching(/^[\][{}<>"=:,;0-9a-z&!/.\n-]{0,6}$/),
+    }),
+    { minLength: 1, maxLength: 5 },
+  );
+  it("gives frames inside the picture or an error that names it, and never hangs", () =>
+    fc.assert(
+      fc.property(fc.constantFrom(...texts), changes, (text, edits) => {
+        let damaged = text;
+        for (const { at, cut, put } of edits) {
+          const place = Math.floor(at * damaged.length);
+          damaged = damaged.slice(0, place) + put + damaged.slice(place + cut);
+        }
+        try {
+          for (const { rect } of understood(damaged).frames) {
+            expect(rect.x + rect.w).toBeLessThanOrEqual(128);
+            expect(rect.y + rect.h).toBeLessThanOrEqual(96);
+          }
+        } catch (error) {
+          expect(String(error)).toMatch(/hero\.data: /);
+        }
+      }),
+      { numRuns: 250 },
+    ));
 });

@@ -1,10 +1,10 @@
 "use client";
 
-import { nameFrames, namesByPattern, orderFrames, type TrayOrder } from "@caravan/core/edit";
-import { type Frame, type FrameRef, frameName, frameRef, type Source } from "@caravan/core/model";
+import { moveFrames, nameFrames, namesByPattern, orderFrames, type TrayOrder } from "@caravan/core/edit";
+import { type Frame, type FrameRef, frameName, frameRef, frameSize, type Source } from "@caravan/core/model";
 import { useState } from "react";
 import { edit } from "../../project/open-project";
-import { togglePicks } from "../../project/view";
+import { togglePicks, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { useKeys } from "../../ui/keys";
 import { say } from "../../ui/notices";
@@ -24,6 +24,19 @@ export function TrayTools({ source, picked }: { source: Source; picked: readonly
     { keys: "s", label: "Sort the tray by position", run: () => order("position") },
     { keys: "Shift+s", label: "Sort the tray by name", run: () => order("name") },
     { keys: "v", label: "Reverse the tray", run: () => order("reverse") },
+  ]);
+  const shift = (by: 1 | -1) => {
+    const { cursor } = useView.getState();
+    const keys = source.frames.filter((frame) => picked.includes(frameRef(source, frame))).map(({ key }) => key);
+    const moving = keys.length > 0 ? keys : source.frames.filter((frame) => frameRef(source, frame) === cursor).map(({ key }) => key);
+    const first = source.frames.findIndex(({ key }) => key === moving[0]);
+    if (first < 0) return;
+    const error = edit(moveFrames, source.id, moving, first + by);
+    if (error) say({ tone: "trouble", text: error.message });
+  };
+  useKeys("Order of the tray", [
+    { keys: "Mod+Shift+ArrowLeft", label: "Move the picked frames earlier in the tray", run: () => shift(-1) },
+    { keys: "Mod+Shift+ArrowRight", label: "Move them later", run: () => shift(1) },
   ]);
   if (source.frames.length === 0) return null;
   const own = new Set(picked);
@@ -128,6 +141,16 @@ function NamesDialog({ source, frames, onClose }: { source: Source; frames: read
 
 function FindDialog({ source, onClose }: { source: Source; onClose: () => void }) {
   const [text, setText] = useState("");
+  const cursor = useView((view) => view.cursor);
+  const kept = source.frames.filter((frame) => !frame.dropped);
+  const atCursor = kept.find((frame) => frameRef(source, frame) === cursor) ?? kept[0];
+  const sizeOf = (frame: Frame) => `${frameSize(frame).w} × ${frameSize(frame).h}`;
+  const alike = atCursor ? kept.filter((frame) => sizeOf(frame) === sizeOf(atCursor)) : [];
+  const empties = kept.filter((frame) => frame.empty);
+  const pick = (frames: readonly Frame[]) => {
+    togglePicks(frames.map((frame) => frameRef(source, frame)));
+    onClose();
+  };
   const found = source.frames.filter((frame) => !frame.dropped && frameName(source, frame).toLowerCase().includes(text.toLowerCase()));
   return (
     <SheetDialog title="Find frames" description={`Frames of ${source.name} whose names hold this.`} open onClose={onClose}>
@@ -135,8 +158,7 @@ function FindDialog({ source, onClose }: { source: Source; onClose: () => void }
         className="flex flex-col gap-3"
         onSubmit={(event) => {
           event.preventDefault();
-          togglePicks(found.map((frame) => frameRef(source, frame)));
-          onClose();
+          pick(found);
         }}
       >
         <input
@@ -154,7 +176,13 @@ function FindDialog({ source, onClose }: { source: Source; onClose: () => void }
               .map((frame) => frameName(source, frame))
               .join(", ")}${found.length > 5 ? ", …" : ""}`}
         </p>
-        <div className="flex justify-end">
+        <div className="flex justify-end gap-2">
+          {empties.length > 0 && <Button onClick={() => pick(empties)}>Pick {empties.length} empty</Button>}
+          {alike.length > 1 && atCursor && (
+            <Button onClick={() => pick(alike)}>
+              Pick {alike.length} of {frameSize(atCursor).w} × {frameSize(atCursor).h}
+            </Button>
+          )}
           <Button look="now" type="submit" disabled={found.length === 0}>
             Pick {found.length}
           </Button>

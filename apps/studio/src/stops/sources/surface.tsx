@@ -5,7 +5,7 @@ import { ART_FILES, takeInAndGo, useFailedFiles } from "../../project/arrive";
 import { useProject } from "../../project/open-project";
 import { chooseSource, chosenSource, go, useView } from "../../project/view";
 import { Button } from "../../ui/button";
-import { chooseFiles } from "../../ui/files";
+import { chooseFiles, chooseFolder } from "../../ui/files";
 import { useKeys } from "../../ui/keys";
 import { SourceCard } from "./source-card";
 
@@ -15,6 +15,7 @@ export function Surface() {
   const chosen = useView((view) => chosenSource(project, view)?.id ?? null);
   const { sources } = project;
   const add = async () => takeInAndGo(await chooseFiles(ART_FILES, true));
+  const addFolder = async () => takeInAndGo(await chooseFolder());
   const neighbour = (by: number) => {
     const at = sources.findIndex((source) => source.id === chosen);
     const next = sources[Math.max(0, Math.min(sources.length - 1, at + by))];
@@ -22,6 +23,7 @@ export function Surface() {
   };
   useKeys("Sources", [
     { keys: "a", label: "Add pictures", run: () => void add() },
+    { keys: "Shift+a", label: "Add a whole folder", run: () => void addFolder() },
     { keys: "ArrowRight ArrowDown", label: "Next picture", run: () => neighbour(1) },
     { keys: "ArrowLeft ArrowUp", label: "Picture before", run: () => neighbour(-1) },
     { keys: "Enter", label: "Cut the chosen sheet", run: () => chosen && go("frames") },
@@ -30,9 +32,12 @@ export function Surface() {
     <>
       <header className="flex items-center justify-between gap-3">
         <h2 className="text-title font-bold">Sources</h2>
-        <Button look={sources.length === 0 ? "now" : "plain"} onClick={() => void add()} hint="A">
-          <Plus size={15} /> Add pictures
-        </Button>
+        <div className="flex gap-2">
+          <Button onClick={() => void addFolder()}>Add a folder</Button>
+          <Button look={sources.length === 0 ? "now" : "plain"} onClick={() => void add()} hint="A">
+            <Plus size={15} /> Add pictures
+          </Button>
+        </div>
       </header>
       <FailedFiles />
       {sources.length === 0 ? (

@@ -5,7 +5,6 @@
  * (the browser reports those over 50 ms; "fluid" means there was none).
  */
 import { type ChildProcess, spawn } from "node:child_process";
-import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { chromium, type Page } from "@playwright/test";
 import { dropFiles, pngFile } from "../e2e/studio";
@@ -28,15 +27,10 @@ async function act(page: Page, name: string, work: () => Promise<unknown>): Prom
   await page.evaluate(() => {
     (window as unknown as { longTasks: number[] }).longTasks = [];
   });
-  const profiler = process.env.PROFILE && name.includes(process.env.PROFILE) ? await page.context().newCDPSession(page) : null;
-  await profiler?.send("Profiler.enable");
-  await profiler?.send("Profiler.start");
   const start = performance.now();
   await work();
   const ms = performance.now() - start;
   await page.waitForTimeout(400);
-  const profile = await profiler?.send("Profiler.stop");
-  if (profile) writeFileSync("/tmp/profile.json", JSON.stringify(profile.profile));
   const tasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);
   acts.push({ name, ms, longest: Math.max(0, ...tasks) });
 }

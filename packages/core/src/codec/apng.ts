@@ -4,10 +4,10 @@
  * After the PNG specification, W3C Recommendation, third edition, section 11.3.6 and 12. A frame replaces what is under it or is laid
  * over it, and is then kept, cleared, or taken back. Times are fractions of a second.
  */
-import CRC32 from "crc-32";
 import { clearPixels, type Pixels } from "../raster";
 import { type Animation, type AnimationFrame, UNSAID_DELAY } from "./animation";
 import type { PngCodec } from "./png";
+import { chunk, joined } from "./png-chunks";
 import { inspectPng } from "./png-structure";
 
 interface Chunk {
@@ -122,30 +122,13 @@ function standalone(chunks: readonly Chunk[], { w, h }: FrameControl, data: read
   viewOf(header).setUint32(0, w);
   viewOf(header).setUint32(4, h);
   const shared = chunks.filter(({ type }) => type === "PLTE" || type === "tRNS");
-  const parts = [
+  return joined([
     new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]),
     chunk("IHDR", header),
     ...shared.map(({ type, data: each }) => chunk(type, each)),
     ...data.map((each) => chunk("IDAT", each)),
     chunk("IEND", new Uint8Array()),
-  ];
-  const out = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
-  let at = 0;
-  for (const part of parts) {
-    out.set(part, at);
-    at += part.length;
-  }
-  return out;
-}
-
-function chunk(type: string, data: Uint8Array): Uint8Array {
-  const out = new Uint8Array(data.length + 12);
-  const view = viewOf(out);
-  view.setUint32(0, data.length);
-  for (let k = 0; k < 4; k++) out[4 + k] = type.charCodeAt(k);
-  out.set(data, 8);
-  view.setInt32(data.length + 8, CRC32.buf(out.subarray(4, data.length + 8)));
-  return out;
+  ]);
 }
 
 /** Replaces what is under `part`, or lays it over that (source over, alpha not premultiplied). */

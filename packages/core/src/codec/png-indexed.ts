@@ -6,9 +6,9 @@
  * indexes mean nothing to each other.
  * Cost: O(pixels), and packing. Same pixels, same bytes.
  */
-import CRC32 from "crc-32";
 import { zlibSync } from "fflate";
 import type { Pixels } from "../raster";
+import { chunk, joined } from "./png-chunks";
 
 /** The file, or null if the picture has more than 256 colours. */
 export function encodeIndexed(pixels: Pixels): Uint8Array | null {
@@ -78,24 +78,4 @@ function scanlines(indexes: Uint8Array, width: number, height: number, bits: num
       }
   }
   return rows;
-}
-
-function chunk(type: string, content: Uint8Array): Uint8Array {
-  const out = new Uint8Array(content.length + 12);
-  const view = new DataView(out.buffer);
-  view.setUint32(0, content.length);
-  for (let k = 0; k < 4; k++) out[4 + k] = type.charCodeAt(k);
-  out.set(content, 8);
-  view.setInt32(content.length + 8, CRC32.buf(out.subarray(4, content.length + 8)));
-  return out;
-}
-
-function joined(parts: readonly Uint8Array[]): Uint8Array {
-  const out = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
-  let at = 0;
-  for (const part of parts) {
-    out.set(part, at);
-    at += part.length;
-  }
-  return out;
 }

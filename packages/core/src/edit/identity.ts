@@ -26,8 +26,8 @@ interface Options {
   readonly likeness: number;
 }
 
-const LEAST_LIKENESS = 0.5;
-export const BY_OUTLINE: Options = { sameWay: false, letter: "i", likeness: LEAST_LIKENESS };
+/** Islands have no place by name; one that changed by less than half is still itself. */
+export const BY_OUTLINE: Options = { sameWay: false, letter: "i", likeness: 0.5 };
 
 export function withIdentity(before: readonly Frame[], pieces: readonly NewFrame[], { sameWay, letter, likeness }: Options): Frame[] {
   const byKey = new Map(before.map((frame) => [frame.key, frame]));

@@ -8,6 +8,7 @@ import { markStored, saveNow } from "./autosave";
 import { NO_HISTORY } from "./history";
 import { edit, redo, undo, useOpenProject } from "./open-project";
 import { entriesOf, storage } from "./storage";
+import { readDocument } from "./stored-document";
 
 const id = "p1";
 const refs = ["s1/c0r0", "s1/c1r0"] as FrameRef[];
@@ -29,7 +30,7 @@ beforeEach(async () => {
 async function stored() {
   const row = await storage.projects.get(id);
   return {
-    project: row && projectFromFile(row.document, "stored"),
+    project: row && projectFromFile(await readDocument(id), "stored"),
     cursor: row?.cursor,
     labels: (await entriesOf(id)).map((entry) => entry.label),
   };

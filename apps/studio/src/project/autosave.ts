@@ -2,10 +2,11 @@
  * Saves the open project by itself, soon after every change: document and history in one transaction, so that a tab killed
  * at any moment leaves either the state before or the state after.
  */
-import { projectToFile } from "@caravan/core/model";
+import type { Project } from "@caravan/core/model";
 import { type History, type HistoryEntry, NO_HISTORY } from "./history";
 import { type OpenProject, useOpenProject } from "./open-project";
-import { deleteEntries, isStorageFull, storage } from "./storage";
+import { deleteEntries, isStorageFull, type StoredEntry, storage } from "./storage";
+import { writeDocument } from "./stored-document";
 import { tellTabs } from "./tabs";
 
 /** A change is written this long after it, at most; the promise to people is one second. */
@@ -15,12 +16,12 @@ const RETRY = 3000; // ms
 
 let timer: ReturnType<typeof setTimeout> | null = null;
 let saving: Promise<void> | null = null;
-/** What storage holds of the history, by identity of entries. */
-let stored: { id: string | null; history: History } = { id: null, history: NO_HISTORY };
+/** What storage holds: the document, if this page wrote it, and the history by identity of entries. */
+let stored: { id: string | null; project: Project | null; history: History } = { id: null, project: null, history: NO_HISTORY };
 
 /** To be called when a project has been read from storage, so that only what is new gets written. */
 export function markStored(id: string, history: History): void {
-  stored = { id, history };
+  stored = { id, project: null, history };
 }
 
 /** Watches the open project until the returned function is called. */
@@ -63,25 +64,28 @@ async function write(open: OpenProject & { id: string | null }): Promise<void> {
   const { id, project, history, demo } = open;
   if (id === null) return;
   try {
-    await storage.transaction("rw", storage.projects, storage.history, async () => {
+    await storage.transaction("rw", storage.projects, storage.documents, storage.history, async () => {
       const known = stored.id === id ? stored.history : NO_HISTORY;
       const kept = sharedRun(known, history);
       await deleteEntries(id, history.first + kept);
       if (history.first > known.first) await deleteEntries(id, 0, history.first);
-      await storage.history.bulkPut(history.entries.slice(kept).map((entry, k) => storedEntry(id, history.first + kept + k, entry)));
+      for (const [k, entry] of history.entries.slice(kept).entries())
+        await storage.history.put(storedEntry(id, history.first + kept + k, entry));
+      await writeDocument(id, project, stored.id === id ? stored.project : null);
       const row = await storage.projects.get(id);
       await storage.projects.put({
         ...row,
         id,
         name: project.name,
-        document: projectToFile(project),
+        sources: project.sources.length,
+        clips: project.clips.length,
         cursor: history.first + history.cursor,
         createdAt: row?.createdAt ?? Date.now(),
         savedAt: Date.now(),
         demo,
       });
     });
-    stored = { id, history };
+    stored = { id, project, history };
     // More may have changed while this was written; then it is still pending.
     if (useOpenProject.getState().project === project) useOpenProject.setState({ saving: { kind: "saved", at: Date.now() } });
     else schedule(DELAY);
@@ -105,6 +109,6 @@ function sharedRun(known: History, history: History): number {
   return count;
 }
 
-function storedEntry(project: string, index: number, { label, forth, back }: HistoryEntry) {
-  return { project, index, label, forth, back };
+function storedEntry(project: string, index: number, { label, forth, back }: HistoryEntry): StoredEntry {
+  return { project, index, label, changes: JSON.stringify({ forth, back }) };
 }

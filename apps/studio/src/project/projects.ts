@@ -1,12 +1,13 @@
 /** Opening, making, renaming, duplicating and removing projects in this browser. */
 import { picturesOf } from "@caravan/core/bundle";
-import { CaravanError, emptyProject, lookOf, type Project, projectFromFile, projectToFile } from "@caravan/core/model";
+import { CaravanError, emptyProject, lookOf, type Project, projectFromFile } from "@caravan/core/model";
 import { run } from "../workers/client";
 import { markStored, saveNow } from "./autosave";
-import type { History } from "./history";
+import type { History, HistoryEntry } from "./history";
 import { useOpenProject } from "./open-project";
 import { loadPictures, pictureBlob, storePicture } from "./pictures";
 import { entriesOf, readSetting, type StoredPlace, type StoredProject, storage, writeSetting } from "./storage";
+import { readDocument, writeDocument } from "./stored-document";
 import { type Ownership, onTabMessage, takeOver, tryToOwn } from "./tabs";
 import { beginAt } from "./view";
 
@@ -62,8 +63,12 @@ export function listenToTabs(): () => void {
 async function readStored(id: string): Promise<{ row: StoredProject; project: Project; history: History }> {
   const row = await storage.projects.get(id);
   if (!row) throw new CaravanError("not-found", "project", "This browser does not hold it any more.", "Choose another project.");
-  const project = projectFromFile(row.document, `project “${row.name}”`);
-  const entries = await entriesOf(id);
+  const project = projectFromFile(await readDocument(id), `project “${row.name}”`);
+  const entries = (await entriesOf(id)).map(({ index, label, changes }): HistoryEntry & { index: number } => ({
+    index,
+    label,
+    ...(JSON.parse(changes) as Pick<HistoryEntry, "forth" | "back">),
+  }));
   const first = entries[0]?.index ?? 0;
   const history = { first, entries, cursor: Math.max(0, Math.min(entries.length, row.cursor - first)) };
   return { row, project, history };
@@ -82,14 +87,18 @@ function show(row: StoredProject, project: Project, history: History, access: "o
 export async function createProject(project: Project, options: { demo?: boolean } = {}): Promise<string> {
   const id = crypto.randomUUID();
   const now = Date.now();
-  await storage.projects.add({
-    id,
-    name: project.name,
-    document: projectToFile(project),
-    cursor: 0,
-    createdAt: now,
-    savedAt: now,
-    demo: options.demo ?? false,
+  await storage.transaction("rw", storage.projects, storage.documents, async () => {
+    await storage.projects.add({
+      id,
+      name: project.name,
+      sources: project.sources.length,
+      clips: project.clips.length,
+      cursor: 0,
+      createdAt: now,
+      savedAt: now,
+      demo: options.demo ?? false,
+    });
+    await writeDocument(id, project, null);
   });
   return id;
 }
@@ -138,7 +147,10 @@ export async function restoreProject(id: string): Promise<void> {
 
 export async function renameStored(id: string, name: string): Promise<void> {
   const { project } = await readStored(id);
-  await storage.projects.update(id, { name, document: projectToFile({ ...project, name }) });
+  await storage.transaction("rw", storage.projects, storage.documents, async () => {
+    await storage.projects.update(id, { name });
+    await writeDocument(id, { ...project, name }, project);
+  });
 }
 
 export async function rememberPlace(place: StoredPlace): Promise<void> {

@@ -1,12 +1,13 @@
 /** What is kept in this browser, and nowhere else: projects, their history of edits, and pictures by the hash of their bytes. */
-import type { Change } from "@caravan/core/edit";
 import type { ProjectFile } from "@caravan/core/model";
-import Dexie, { type EntityTable, type Table } from "dexie";
+import Dexie, { type EntityTable, type Table, type Transaction } from "dexie";
 
 export interface StoredProject {
   readonly id: string;
   readonly name: string;
-  readonly document: ProjectFile;
+  /** How many it has of each, for the list of projects. */
+  readonly sources: number;
+  readonly clips: number;
   /** How many history entries are applied; the ones above can be redone. */
   readonly cursor: number;
   readonly createdAt: number;
@@ -25,12 +26,19 @@ export interface StoredPlace {
   readonly clip: string | null;
 }
 
+/** One part of a project's document; `stored-document.ts` says which there are. */
+export interface StoredPart {
+  readonly project: string;
+  readonly part: string;
+  readonly text: string;
+}
+
 export interface StoredEntry {
   readonly project: string;
   readonly index: number;
   readonly label: string;
-  readonly forth: readonly Change[];
-  readonly back: readonly Change[];
+  /** The changes both ways, `{ forth, back }`, as JSON text. */
+  readonly changes: string;
 }
 
 export interface StoredPicture {
@@ -45,6 +53,7 @@ export interface StoredSetting {
 
 class Storage extends Dexie {
   projects!: EntityTable<StoredProject, "id">;
+  documents!: Table<StoredPart, [string, string]>;
   history!: Table<StoredEntry, [string, number]>;
   pictures!: EntityTable<StoredPicture, "sha256">;
   settings!: EntityTable<StoredSetting, "key">;
@@ -52,7 +61,34 @@ class Storage extends Dexie {
   constructor() {
     super("caravan");
     this.version(1).stores({ projects: "id, savedAt", history: "[project+index]", pictures: "sha256", settings: "key" });
+    this.version(2).stores({ documents: "[project+part]" }).upgrade(documentsAsText);
   }
+}
+
+/** The document stood in the project's own row, and changes in the history's, both as objects. */
+async function documentsAsText(old: Transaction): Promise<void> {
+  type Before = StoredProject & { document?: ProjectFile };
+  const parts: StoredPart[] = [];
+  await old
+    .table<Before>("projects")
+    .toCollection()
+    .modify((row) => {
+      if (!row.document) return;
+      const { sources, clips, ...rest } = row.document;
+      for (const [part, value] of Object.entries({ sources, clips, rest }))
+        parts.push({ project: row.id, part, text: JSON.stringify(value) });
+      Object.assign(row, { sources: sources.length, clips: clips.length });
+      delete row.document;
+    });
+  await old.table<StoredPart>("documents").bulkPut(parts);
+  await old
+    .table("history")
+    .toCollection()
+    .modify((entry: { forth?: unknown; back?: unknown; changes?: string }) => {
+      entry.changes = JSON.stringify({ forth: entry.forth, back: entry.back });
+      delete entry.forth;
+      delete entry.back;
+    });
 }
 
 export const storage = new Storage();

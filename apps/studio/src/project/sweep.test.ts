@@ -1,8 +1,9 @@
 import "fake-indexeddb/auto";
 import { addSources } from "@caravan/core/edit";
-import { emptyProject, projectToFile } from "@caravan/core/model";
+import { emptyProject } from "@caravan/core/model";
 import { beforeEach, describe, expect, it } from "vitest";
 import { storage } from "./storage";
+import { writeDocument } from "./stored-document";
 import { deleteForGood, sweepOld } from "./sweep";
 
 const hash = (letter: string) => letter.repeat(64);
@@ -16,12 +17,14 @@ async function store(id: string, pictures: readonly string[], removedAt?: number
   await storage.projects.put({
     id,
     name: id,
-    document: projectToFile(project),
+    sources: 0,
+    clips: 0,
     cursor: 0,
     createdAt: 0,
     savedAt: 0,
     ...(removedAt === undefined ? {} : { removedAt }),
   });
+  await writeDocument(id, project, null);
   for (const letter of pictures) await storage.pictures.put({ sha256: hash(letter), blob: new Blob([letter]) });
 }
 const left = async () => ({
@@ -37,8 +40,13 @@ describe("sweeping", () => {
     await store("old", ["a", "b", "c"], 0);
     await store("kept", ["b"]);
     await storage.history.bulkPut([
-      { project: "old", index: 0, label: "x", forth: [], back: [] },
-      { project: "kept", index: 0, label: "remove c", forth: [], back: [{ at: ["sources"], set: [{ sha256: hash("c") }] }] },
+      { project: "old", index: 0, label: "x", changes: "{}" },
+      {
+        project: "kept",
+        index: 0,
+        label: "remove c",
+        changes: JSON.stringify({ back: [{ at: ["sources"], set: [{ sha256: hash("c") }] }] }),
+      },
     ]);
     await deleteForGood("old");
     expect(await left()).toEqual({ projects: ["kept"], pictures: ["b", "c"], history: ["kept"] });

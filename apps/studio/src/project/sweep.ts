@@ -1,5 +1,7 @@
 /** Makes room: deletes removed projects for good, and pictures that nothing refers to any more. */
+import Dexie from "dexie";
 import { deleteEntries, storage } from "./storage";
+import { deleteDocument } from "./stored-document";
 
 /** A removed project can be brought back for this long. */
 const KEPT_FOR = 30 * 24 * 3600 * 1000; // ms
@@ -12,22 +14,23 @@ export async function sweepOld(now = Date.now()): Promise<void> {
 
 /** Deletes a removed project, its history, and the pictures that only it used. There is no way back. */
 export async function deleteForGood(id: string): Promise<void> {
-  await storage.transaction("rw", storage.projects, storage.history, storage.pictures, async () => {
+  await storage.transaction("rw", [storage.projects, storage.documents, storage.history, storage.pictures], async () => {
     const row = await storage.projects.get(id);
     if (row?.removedAt === undefined) return;
     const gone = hashesIn([
-      row,
+      await storage.documents.where("[project+part]").between([id, Dexie.minKey], [id, Dexie.maxKey]).toArray(),
       await storage.history.where("[project+index]").between([id, Number.NEGATIVE_INFINITY], [id, Number.POSITIVE_INFINITY]).toArray(),
     ]);
     await storage.projects.delete(id);
+    await deleteDocument(id);
     await deleteEntries(id, Number.NEGATIVE_INFINITY);
     // Only pictures of this project are looked at: another tab may just be taking in one that nothing refers to yet.
-    const used = hashesIn([await storage.projects.toArray(), await storage.history.toArray()]);
+    const used = hashesIn([await storage.documents.toArray(), await storage.history.toArray()]);
     await storage.pictures.bulkDelete([...gone].filter((sha256) => !used.has(sha256)));
   });
 }
 
 /** Every SHA-256 that stands anywhere in a value, in documents and in what undo would bring back. */
 function hashesIn(value: unknown): Set<string> {
-  return new Set(JSON.stringify(value).match(/(?<=")[0-9a-f]{64}(?=")/g) ?? []);
+  return new Set(JSON.stringify(value).match(/(?<=")[0-9a-f]{64}(?=\\?")/g) ?? []);
 }

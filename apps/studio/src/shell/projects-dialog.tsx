@@ -81,7 +81,6 @@ export function ProjectsDialog({ open, onClose }: { open: boolean; onClose: () =
 
 function ProjectRow({ row, onOpen }: { row: StoredProject; onOpen: () => void }) {
   const isOpen = useOpenProject((open) => open.id === row.id);
-  const { sources, clips } = row.document;
   const remove = () => {
     void removeProject(row.id);
     say({ tone: "plain", text: `Removed ${row.name}.`, action: { label: "Bring back", run: () => void restoreProject(row.id) } });
@@ -95,7 +94,7 @@ function ProjectRow({ row, onOpen }: { row: StoredProject; onOpen: () => void })
           <TextField label={`Name of ${row.name}`} value={row.name} onChange={(name) => rename(row.id, name)} className="font-semibold" />
         )}
         <p className="px-1 text-small text-muted">
-          {sources.length} sources, {clips.length} clips · saved {new Date(row.savedAt).toLocaleString()}
+          {row.sources} sources, {row.clips} clips · saved {new Date(row.savedAt).toLocaleString()}
         </p>
       </div>
       {isOpen ? <span className="px-3 text-small">open now</span> : <Button onClick={onOpen}>Open</Button>}

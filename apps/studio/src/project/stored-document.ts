@@ -1,0 +1,41 @@
+/**
+ * The document of a project as it lies in this browser: in a few parts, each as text, of which a save writes only those that
+ * changed. Text, because a browser copies objects of thousands of frames four times as slowly as it writes and copies their
+ * text, and does so on the thread that draws the screen.
+ */
+import { type Project, type ProjectFile, projectToFile } from "@caravan/core/model";
+import { storage } from "./storage";
+
+const PARTS = ["sources", "clips", "rest"] as const;
+type Part = (typeof PARTS)[number];
+
+/** Whether a part of two documents is the same; edits share what they leave alone, so identity tells. */
+function same(part: Part, a: Project, b: Project): boolean {
+  return part === "rest" ? a.name === b.name && a.readings === b.readings && a.deliveries === b.deliveries : a[part] === b[part];
+}
+
+/** A part of a document as text. "rest" is everything but the other parts. */
+export function partText(file: ProjectFile, part: Part): string {
+  if (part !== "rest") return JSON.stringify(file[part]);
+  const { sources: _, clips: __, ...rest } = file;
+  return JSON.stringify(rest);
+}
+
+/** Writes the document, except the parts that `known`, the document in storage, already has. Each part is a task of its own. */
+export async function writeDocument(id: string, project: Project, known: Project | null): Promise<void> {
+  const changed = PARTS.filter((part) => known === null || !same(part, project, known));
+  if (changed.length === 0) return;
+  const file = projectToFile(project);
+  for (const part of changed) await storage.documents.put({ project: id, part, text: partText(file, part) });
+}
+
+/** The document as `projectFromFile` reads it; undefined if storage does not hold it. */
+export async function readDocument(id: string): Promise<unknown> {
+  const [sources, clips, rest] = await storage.documents.bulkGet(PARTS.map((part) => [id, part] as [string, string]));
+  if (!sources || !clips || !rest) return undefined;
+  return { ...JSON.parse(rest.text), sources: JSON.parse(sources.text), clips: JSON.parse(clips.text) };
+}
+
+export async function deleteDocument(id: string): Promise<void> {
+  await storage.documents.bulkDelete(PARTS.map((part) => [id, part] as [string, string]));
+}

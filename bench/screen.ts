@@ -24,15 +24,19 @@ const acts: Act[] = [];
 /** Does something, waits for its result, and notes the longest task in between. */
 async function act(page: Page, name: string, work: () => Promise<unknown>): Promise<void> {
   await page.waitForTimeout(400);
-  await page.evaluate(() => {
-    (window as unknown as { longTasks: number[] }).longTasks = [];
-  });
+  await forgetTasks(page);
   const start = performance.now();
   await work();
   const ms = performance.now() - start;
   await page.waitForTimeout(400);
   const tasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);
   acts.push({ name, ms, longest: Math.max(0, ...tasks) });
+}
+
+function forgetTasks(page: Page): Promise<void> {
+  return page.evaluate(() => {
+    (window as unknown as { longTasks: number[] }).longTasks = [];
+  });
 }
 
 async function largeSheet(page: Page): Promise<void> {
@@ -54,6 +58,8 @@ async function largeSheet(page: Page): Promise<void> {
   await stop("2", "Frames");
   await act(page, "4092×4092 sheet dropped", async () => {
     await dropFiles(page, [large]);
+    // Handing the file to the page as text is the bench's own work; what the studio does with it begins after.
+    await forgetTasks(page);
     await outcome.filter({ hasText: "Not cut yet" }).waitFor({ timeout: 60_000 });
   });
   await act(page, "first cut", async () => {

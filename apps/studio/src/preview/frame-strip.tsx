@@ -3,7 +3,7 @@
 import { type Frame, frameName, frameRef, keptRefs, type Source } from "@caravan/core/model";
 import { useDraggable } from "@dnd-kit/core";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useRef } from "react";
+import { useEffect, useMemo, useRef } from "react";
 import { pickRun, togglePick, useView } from "../project/view";
 import { FramePicture } from "./frame-picture";
 
@@ -25,8 +25,11 @@ export function FrameStrip({ source }: { source: Source }) {
     estimateSize: () => CELL,
     overscan: 8,
   });
-  const numbers = new Map(picked.map((ref, k) => [ref, k + 1]));
-  const cursorIndex = frames.findIndex((frame) => frameRef(source, frame) === cursor);
+  const numbers = useMemo(() => new Map(picked.map((ref, k) => [ref, k + 1])), [picked]);
+  const cursorIndex = useMemo(
+    () => (cursor === null ? -1 : source.frames.findIndex((frame) => frameRef(source, frame) === cursor)),
+    [source, cursor],
+  );
   useEffect(() => {
     if (cursorIndex >= 0) list.scrollToIndex(cursorIndex, { align: "center" });
   }, [cursorIndex, list]);

@@ -1,6 +1,6 @@
 "use client";
 
-import { type ReactNode, useId, useState } from "react";
+import { type ReactNode, useId, useRef, useState } from "react";
 
 /** A small box with a word and numbers in it, as `cell 40 × 48`. */
 export function FieldBox({ label, children, trouble }: { label: string; children: ReactNode; trouble?: boolean }) {
@@ -51,6 +51,8 @@ export function NumberField({
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const problemId = useId();
+  /** Set while Enter leaves the field: what was typed has been taken then, and leaving must not take it once more. */
+  const takenByEnter = useRef(false);
   const shown = typed ?? written(value, decimals);
 
   const take = (number: number): boolean => {
@@ -93,7 +95,8 @@ export function NumberField({
           setProblem(null);
         }}
         onBlur={() => {
-          if (problem === null) {
+          if (takenByEnter.current) takenByEnter.current = false;
+          else if (problem === null) {
             finish();
           } else {
             setTyped(null);
@@ -104,7 +107,9 @@ export function NumberField({
           if (event.key === "Enter") {
             // Enter takes the number as it stands too: it may be what someone wants.
             const fits = typed === null ? take(value) : finish();
-            if (fits) event.currentTarget.blur();
+            if (!fits) return;
+            takenByEnter.current = true;
+            event.currentTarget.blur();
           } else if (event.key === "Escape") {
             setTyped(null);
             setProblem(null);

@@ -1,6 +1,6 @@
 "use client";
 
-import { useId, useState } from "react";
+import { useId, useRef, useState } from "react";
 
 interface Props {
   readonly label: string;
@@ -17,6 +17,8 @@ export function TextField({ label, value, onChange, className = "", id, placehol
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const problemId = useId();
+  /** Set while Enter leaves the field: what was typed has been taken then, and leaving must not take it once more. */
+  const takenByEnter = useRef(false);
   const finish = (): boolean => {
     if (typed === null || typed === value) {
       setTyped(null);
@@ -46,13 +48,17 @@ export function TextField({ label, value, onChange, className = "", id, placehol
           setProblem(null);
         }}
         onBlur={() => {
-          if (problem !== null || !finish()) {
+          if (takenByEnter.current) takenByEnter.current = false;
+          else if (problem !== null || !finish()) {
             setTyped(null);
             setProblem(null);
           }
         }}
         onKeyDown={(event) => {
-          if (event.key === "Enter" && finish()) event.currentTarget.blur();
+          if (event.key === "Enter" && finish()) {
+            takenByEnter.current = true;
+            event.currentTarget.blur();
+          }
           if (event.key === "Escape") {
             setTyped(null);
             setProblem(null);

@@ -47,7 +47,8 @@ export function cutSheet(coverage: Coverage, cut: FindingCut, where: string): Cu
 function alongGrid(coverage: Coverage, cut: GridCut, where: string): Omit<CutPieces, "small"> {
   const grid = gridOf({ w: coverage.width, h: coverage.height }, cut, where);
   const { cells, skippedEmpty } = cutByGrid(coverage, grid, cut.keepEmpty, cut.only);
-  return { pieces: cells.map((cell) => ({ ...cell, key: `c${cell.column}r${cell.row}` })), skippedEmpty };
+  const pieces = cells.map(({ column, row, number, rect, empty }) => ({ key: `c${column}r${row}`, column, row, number, rect, empty }));
+  return { pieces, skippedEmpty };
 }
 
 /** Each region as a sheet of its own; numbers run on, and so do rows, so that a row is picked as one. */

@@ -6,7 +6,7 @@
  * Holds: keys stay unique; no frame of before becomes two. Cost: O(pieces), for islands O(pieces × unmatched).
  */
 import { likenessOf, type Piece } from "../cut";
-import { type Frame, FrameKey } from "../model";
+import { type Frame, isFrameKey } from "../model";
 
 /** What a piece may say beyond its place. */
 export type NewFrame = Omit<Piece, "key"> & {
@@ -30,11 +30,12 @@ interface Options {
 export const BY_OUTLINE: Options = { sameWay: false, letter: "i", likeness: 0.5 };
 
 export function withIdentity(before: readonly Frame[], pieces: readonly NewFrame[], { sameWay, letter, likeness }: Options): Frame[] {
-  const byKey = new Map(before.map((frame) => [frame.key, frame]));
-  const byPlace = new Map(before.map((frame) => [placeOf(frame), frame]));
+  const byKey = sameWay ? new Map(before.map((frame) => [frame.key as string, frame])) : null;
+  // Cells of the same grid are all found by their keys; then places need not be spelled out, which is most of the work.
+  const byPlace = lazily(() => new Map(before.map((frame) => [placeOf(frame), frame])));
   const taken = new Set<Frame>();
   const olds = pieces.map((piece): Frame | null => {
-    const own = piece.key !== null && sameWay ? byKey.get(piece.key) : byPlace.get(placeOf(piece));
+    const own = piece.key !== null && byKey ? byKey.get(piece.key) : before.length > 0 ? byPlace().get(placeOf(piece)) : undefined;
     if (!own || taken.has(own)) return null;
     taken.add(own);
     return own;
@@ -57,9 +58,9 @@ export function withIdentity(before: readonly Frame[], pieces: readonly NewFrame
       taken.add(best);
     }
   const keys = new Set(olds.flatMap((old) => (old ? [old.key] : [])));
-  let next = before.reduce((most, { key }) => Math.max(most, /^[ihmp]/.test(key) ? Number(key.slice(1)) : -1), -1) + 1;
+  let next = before.reduce((most, { key }) => (/^[ihmp]/.test(key) ? Math.max(most, Number(key.slice(1))) : most), -1) + 1;
   const freeKey = (wanted: string | null): string => {
-    if (wanted !== null && FrameKey.safeParse(wanted).success && !keys.has(wanted)) return wanted;
+    if (wanted !== null && isFrameKey(wanted) && !keys.has(wanted)) return wanted;
     while (keys.has(`${letter}${next}`)) next++;
     return `${letter}${next++}`;
   };
@@ -71,6 +72,14 @@ export function withIdentity(before: readonly Frame[], pieces: readonly NewFrame
   });
 }
 
+function lazily<Value>(make: () => Value): () => Value {
+  let made: { value: Value } | null = null;
+  return () => {
+    made ??= { value: make() };
+    return made.value;
+  };
+}
+
 function placeOf({ rect: { x, y, w, h }, picture = 0 }: { rect: Frame["rect"]; picture?: number | undefined }): string {
   return `${picture} ${x} ${y} ${w} ${h}`;
 }
@@ -80,19 +89,15 @@ function frameOf(piece: NewFrame, key: string, old: Frame | null): Frame {
   const { column, row, number, rect, size, inset, empty, turned, picture } = piece;
   const name = old?.name ?? piece.name;
   const origin = old?.origin ?? piece.origin;
-  return {
-    key,
-    column,
-    row,
-    number,
-    rect,
-    ...(picture ? { picture } : {}),
-    ...(turned ? { turned } : {}),
-    ...(size ? { size } : {}),
-    ...(inset && (inset.x > 0 || inset.y > 0 || size) ? { inset } : {}),
-    ...(empty ? { empty } : {}),
-    ...(name !== undefined ? { name } : {}),
-    ...(origin ? { origin } : {}),
-    ...(old?.dropped ? { dropped: true } : {}),
-  };
+  // Filled in rather than spread together: a sheet may have thousands, and this runs at each nudge of a grid.
+  const frame: { -readonly [Field in keyof Frame]: Frame[Field] } = { key, column, row, number, rect };
+  if (picture) frame.picture = picture;
+  if (turned) frame.turned = turned;
+  if (size) frame.size = size;
+  if (inset && (inset.x > 0 || inset.y > 0 || size)) frame.inset = inset;
+  if (empty) frame.empty = empty;
+  if (name !== undefined) frame.name = name;
+  if (origin) frame.origin = origin;
+  if (old?.dropped) frame.dropped = true;
+  return frame;
 }

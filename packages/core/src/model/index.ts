@@ -29,6 +29,7 @@ export {
   frameRef,
   frameSize,
   GridCut,
+  isFrameKey,
   type Look,
   lookOf,
   originOf,

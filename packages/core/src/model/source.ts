@@ -69,7 +69,13 @@ export type SourceId = z.infer<typeof SourceId>;
  * a hand-drawn rectangle's, a record's and a numbered picture's is a letter and a number: `i3`, `h3`, `m3`, `p3`. A frame that stays the
  * same rectangle keeps its key, whatever it was cut by.
  */
-export const FrameKey = z.string().regex(/^((g\d{1,3})?c\d{1,5}r\d{1,5}|[ihmp]\d{1,9})$/);
+const FRAME_KEY = /^((g\d{1,3})?c\d{1,5}r\d{1,5}|[ihmp]\d{1,9})$/;
+export const FrameKey = z.string().regex(FRAME_KEY);
+
+/** The same question as `FrameKey`, for loops over thousands of frames. */
+export function isFrameKey(key: string): boolean {
+  return FRAME_KEY.test(key);
+}
 
 /** A frame as steps name it: its source's id and its key, `s1/c3r0`. */
 export const FrameRef = z

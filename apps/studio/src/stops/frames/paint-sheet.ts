@@ -13,25 +13,33 @@ export interface SheetColours {
   readonly font: string;
 }
 
+let known: { readonly theme: string; readonly colours: SheetColours } | null = null;
+
+/** The colours of the theme that is shown. They are asked of the browser once a theme: that halts it for a new layout. */
 export function coloursFrom(element: Element): SheetColours {
-  const style = getComputedStyle(element);
+  const theme = `${document.documentElement.dataset.theme ?? ""} ${matchMedia("(prefers-color-scheme: dark)").matches}`;
+  if (known?.theme !== theme) known = { theme, colours: askedColours(element) };
+  return known.colours;
+}
+
+function askedColours(element: Element): SheetColours {
+  const probe = document.createElement("i");
+  element.append(probe);
   // Tokens hold light-dark(), which a canvas cannot read; a colour property resolves them.
   const token = (name: string) => {
-    const probe = document.createElement("i");
     probe.style.color = `var(${name})`;
-    element.append(probe);
-    const { color } = getComputedStyle(probe);
-    probe.remove();
-    return color;
+    return getComputedStyle(probe).color;
   };
-  return {
+  const colours = {
     grid: token("--lapis"),
     now: token("--now"),
     onNow: token("--on-now"),
     trouble: token("--brick"),
     ink: token("--ink"),
-    font: style.fontFamily,
+    font: getComputedStyle(element).fontFamily,
   };
+  probe.remove();
+  return colours;
 }
 
 /** Puts a scene on a canvas whose coordinates are CSS pixels. */
@@ -55,8 +63,8 @@ export function paintSheet(
     const reduced = overview && view.zoom * overview.reduction <= 1 ? overview.bitmap : bitmap;
     context.drawImage(reduced, sheet.x, sheet.y, sheet.w, sheet.h);
   }
-  for (const rect of scene.leftOver) hatch(context, place(rect), colours.trouble, 5);
-  for (const rect of scene.empty) hatch(context, place(rect), colours.grid, 7);
+  hatch(context, scene.leftOver.map(place), view, colours.trouble, 5);
+  hatch(context, scene.empty.map(place), view, colours.grid, 7);
   for (const rect of scene.dropped) crossOut(context, place(rect), colours.trouble);
   context.lineWidth = 1;
   context.strokeStyle = colours.grid;
@@ -90,22 +98,43 @@ function frameIn(context: CanvasRenderingContext2D, { x, y, w, h }: Rect, colour
   context.strokeRect(x + 0.5, y + 0.5, w, h);
 }
 
-/** Slanting lines: nothing is drawn here, or nothing belongs here. */
-function hatch(context: CanvasRenderingContext2D, { x, y, w, h }: Rect, colour: string, pitch: number): void {
+/** Slanting lines: nothing is drawn here, or nothing belongs here. They move with the sheet. One fill for all, of thousands too. */
+function hatch(context: CanvasRenderingContext2D, rects: readonly Rect[], view: SheetView, colour: string, pitch: number): void {
+  if (rects.length === 0) return;
+  const slant = context.createPattern(slantTile(colour, pitch), "repeat");
+  if (!slant) return;
+  slant.setTransform(new DOMMatrix().translate(view.x, view.y).scale(1 / TILE_DENSITY));
   context.save();
-  context.beginPath();
-  context.rect(x, y, w, h);
-  context.clip();
-  context.strokeStyle = colour;
   context.globalAlpha = 0.45;
-  context.lineWidth = 1;
+  context.fillStyle = slant;
   context.beginPath();
-  for (let k = -h; k < w; k += pitch) {
-    context.moveTo(x + k, y + h);
-    context.lineTo(x + k + h, y);
-  }
-  context.stroke();
+  for (const { x, y, w, h } of rects) context.rect(x, y, w, h);
+  context.fill();
   context.restore();
+}
+
+const TILE_DENSITY = 2; // drawn finer than it is shown, for screens of high density
+const tiles = new Map<string, OffscreenCanvas>();
+
+function slantTile(colour: string, pitch: number): OffscreenCanvas {
+  const name = `${colour} ${pitch}`;
+  const ready = tiles.get(name);
+  if (ready) return ready;
+  const side = pitch * TILE_DENSITY;
+  const tile = new OffscreenCanvas(side, side);
+  const context = tile.getContext("2d");
+  if (context) {
+    context.strokeStyle = colour;
+    context.lineWidth = TILE_DENSITY;
+    // Three lines, so that the corners of the tile are drawn as its middle.
+    for (const shift of [-side, 0, side]) {
+      context.moveTo(shift - side, 2 * side);
+      context.lineTo(shift + 2 * side, -side);
+    }
+    context.stroke();
+  }
+  tiles.set(name, tile);
+  return tile;
 }
 
 function crossOut(context: CanvasRenderingContext2D, { x, y, w, h }: Rect, colour: string): void {

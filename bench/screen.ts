@@ -1,8 +1,9 @@
 /**
  * Whether the screen stays fluid with large art: what a person does at each stop, and the longest the page was blocked by it.
  * `npm run bench:screen` builds nothing: it expects the built studio (`npm start` or `npm test` make it), drives it in Chromium
- * and prints, for each act, how long it took until its result was there and the longest task on the page's thread meanwhile
- * (the browser reports those over 50 ms; "fluid" means there was none).
+ * and prints, for each act, how long it took until its result was there and the longest task on the page's thread meanwhile, by
+ * the clock and in processor time. On a busy machine the clock also counts the time in which something else ran; what the
+ * studio is to blame for is the processor time, and 50 ms of it is the limit.
  */
 import { type ChildProcess, spawn } from "node:child_process";
 import { join } from "node:path";
@@ -16,7 +17,10 @@ const studio = join(import.meta.dirname, "../apps/studio");
 interface Act {
   readonly name: string;
   readonly ms: number;
+  /** Of the longest task by the clock, 0 if none took 50 ms. */
   readonly longest: number;
+  /** Of the task that kept the processor longest. */
+  readonly busiest: number;
 }
 
 const acts: Act[] = [];
@@ -25,18 +29,46 @@ const acts: Act[] = [];
 async function act(page: Page, name: string, work: () => Promise<unknown>): Promise<void> {
   await page.waitForTimeout(400);
   await forgetTasks(page);
+  await browser.startTracing(page, { categories: ["toplevel", "blink.user_timing"] });
   const start = performance.now();
   await work();
   const ms = performance.now() - start;
   await page.waitForTimeout(400);
   const tasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);
-  acts.push({ name, ms, longest: Math.max(0, ...tasks) });
+  const busiest = busiestTask(await browser.stopTracing());
+  acts.push({ name, ms, longest: Math.max(0, ...tasks), busiest });
 }
 
+interface TraceEvent {
+  readonly name: string;
+  readonly ph: string;
+  readonly pid: number;
+  readonly tid: number;
+  readonly ts: number;
+  /** Thread time, µs. */
+  readonly tdur?: number;
+  readonly args: { readonly name?: string };
+}
+
+/** Milliseconds of processor time of the longest task that any page's main thread ran since `forgetTasks`. */
+function busiestTask(trace: Buffer): number {
+  const { traceEvents } = JSON.parse(trace.toString()) as { traceEvents: TraceEvent[] };
+  const mains = new Set(
+    traceEvents.filter(({ name, args }) => name === "thread_name" && args.name === "CrRendererMain").map(({ pid, tid }) => `${pid} ${tid}`),
+  );
+  const tasks = traceEvents.filter((event) => event.ph === "X" && event.name.endsWith("RunTask") && mains.has(`${event.pid} ${event.tid}`));
+  const begin = Math.max(0, ...traceEvents.filter(({ name }) => name === FORGOTTEN).map(({ ts }) => ts));
+  return Math.max(0, ...tasks.filter(({ ts }) => ts > begin).map(({ tdur = 0 }) => tdur / 1000));
+}
+
+/** A mark in the trace: tasks before it do not count. */
+const FORGOTTEN = "tasks forgotten";
+
 function forgetTasks(page: Page): Promise<void> {
-  return page.evaluate(() => {
+  return page.evaluate((mark) => {
     (window as unknown as { longTasks: number[] }).longTasks = [];
-  });
+    performance.mark(mark);
+  }, FORGOTTEN);
 }
 
 async function largeSheet(page: Page): Promise<void> {
@@ -141,8 +173,10 @@ try {
   await browser.close();
   server.kill();
   const width = Math.max(...acts.map(({ name }) => name.length));
-  for (const { name, ms, longest } of acts)
+  for (const { name, ms, longest, busiest } of acts) {
+    const clock = longest === 0 ? "under 50" : `${longest.toFixed(0)}`.padStart(8);
     console.log(
-      `${name.padEnd(width)}  ${ms.toFixed(0).padStart(6)} ms  ${longest === 0 ? "fluid" : `blocked for ${longest.toFixed(0)} ms`}`,
+      `${name.padEnd(width)}  ${ms.toFixed(0).padStart(6)} ms  longest task: ${clock} ms by the clock, ${busiest.toFixed(0).padStart(4)} ms of work`,
     );
+  }
 }

@@ -5,6 +5,7 @@ import { useDraggable } from "@dnd-kit/core";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef } from "react";
 import { pickRun, togglePick, useView } from "../project/view";
+import { Later } from "../ui/later";
 import { FramePicture } from "./frame-picture";
 
 const CELL = 60; // px, with the space after it
@@ -14,6 +15,16 @@ const CELL = 60; // px, with the space after it
  * can be dragged where someone takes them. Only what is in sight is drawn.
  */
 export function FrameStrip({ source }: { source: Source }) {
+  return (
+    <div className="min-h-19">
+      <Later>
+        <Strip source={source} />
+      </Later>
+    </div>
+  );
+}
+
+function Strip({ source }: { source: Source }) {
   const strip = useRef<HTMLDivElement>(null);
   const picked = useView((view) => view.picked);
   const cursor = useView((view) => view.cursor);

@@ -60,14 +60,21 @@ export function playingOf(project: Project, view: View): Playing | null {
   }
 }
 
+/** Clips of thousands of steps are asked for at every change of place; neither they nor sources change in place. */
+const clipsSeen = new WeakMap<Clip, { readonly sources: Project["sources"]; readonly playing: Playing }>();
+
 function ofClip(project: Project, clip: Clip): Playing | null {
   if (clip.steps.length === 0) return null;
+  const seen = clipsSeen.get(clip);
+  if (seen?.sources === project.sources) return seen.playing;
   const steps = clip.steps.map(({ frame, duration, events }) => ({
     duration,
     frame: playedFrame(project, frame),
     ...(events ? { events } : {}),
   }));
-  return { key: `clip ${clip.name}`, title: clip.name, note: null, steps, rules: clip };
+  const playing = { key: `clip ${clip.name}`, title: clip.name, note: null, steps, rules: clip };
+  clipsSeen.set(clip, { sources: project.sources, playing });
+  return playing;
 }
 
 function ofFrames(project: Project, view: View): Playing | null {

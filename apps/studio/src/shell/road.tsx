@@ -3,7 +3,7 @@
 import { findingsOf } from "@caravan/core/check";
 import { keptFrames } from "@caravan/core/model";
 import { CircleHelp, Moon, Redo2, Sun, Undo2 } from "lucide-react";
-import { useMemo } from "react";
+import { useDeferredValue, useMemo } from "react";
 import { capitalised, useOpenProject, useProject } from "../project/open-project";
 import { go, STOPS, type Stop, useView } from "../project/view";
 import { Button, IconButton } from "../ui/button";
@@ -68,7 +68,8 @@ function StopLink({ stop, number }: { stop: Stop; number: number }) {
 
 /** How much there is at a stop, or what needs attention. */
 function useStopState(stop: Stop): { text: string; trouble: boolean } {
-  const project = useProject((each) => each);
+  // Findings of a large project take some milliseconds: what was done shows first, the road follows.
+  const project = useDeferredValue(useProject((each) => each));
   return useMemo(() => {
     const calm = (text: string) => ({ text, trouble: false });
     switch (stop) {

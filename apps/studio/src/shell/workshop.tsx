@@ -13,6 +13,7 @@ import { go, STOPS, type Stop, useView } from "../project/view";
 import { Button } from "../ui/button";
 import { chooseFiles } from "../ui/files";
 import { giveHeldKeys, holdKeysWhile, useKeyListener, useKeys } from "../ui/keys";
+import { Later } from "../ui/later";
 import { NoticeList } from "../ui/notice-list";
 import { ArrivalLine } from "./arrival-line";
 import { ArrivalReview } from "./arrival-review";
@@ -90,7 +91,9 @@ function Floor() {
           <Panel id="dock" defaultSize="304px" minSize="270px" maxSize="480px" groupResizeBehavior="preserve-pixel-size">
             <section aria-label="Player and details" className="h-full overflow-y-auto">
               <PlayerDock playing={playing} />
-              <Details />
+              <Later key={stop}>
+                <Details />
+              </Later>
             </section>
           </Panel>
         </Group>

@@ -1,14 +1,10 @@
 /** What screens draw a picture from, made in the worker and given away: on the screen's own thread even this would be felt. */
-import type { Overview } from "./jobs";
+import type { Overview, PictureView } from "./jobs";
 
 /** Longest side of a picture that is drawn reduced without an overview, and of the overview itself. */
 const OVERVIEW_SIDE = 1024; // px
 
-export async function bitmapsOf(
-  from: Blob | ImageData,
-  width: number,
-  height: number,
-): Promise<{ bitmap: ImageBitmap; overview: Overview | null }> {
+export async function viewOf(from: Blob | ImageData, width: number, height: number): Promise<PictureView> {
   const bitmap = await createImageBitmap(from, { colorSpaceConversion: "none" });
   return { bitmap, overview: await overviewOf(from, width, height) };
 }

@@ -10,7 +10,7 @@ import type { ReadClip, ReadFrame, Unplaced } from "@caravan/core/metadata";
 import type { Clearing, Delivery, ErrorCode, Frame, Project, Reading } from "@caravan/core/model";
 import type { Coverage, Ground, PictureFacts } from "@caravan/core/raster";
 
-export interface ReadPicture {
+export interface ReadPicture extends PictureView {
   readonly sha256: string;
   readonly width: number;
   readonly height: number;
@@ -18,10 +18,6 @@ export interface ReadPicture {
   readonly facts: PictureFacts;
   /** An opaque ground that is there to clear; null if there is none. */
   readonly ground: Ground | null;
-  /** For looking at only; exact pixels stay in the workers. */
-  readonly bitmap: ImageBitmap;
-  /** A large picture reduced, for looking at it whole: reducing it anew at each drawing would hold up the screen. */
-  readonly overview: Overview | null;
 }
 
 /** A picture and the PNG that it is stored as. */
@@ -70,10 +66,33 @@ export interface Overview {
   readonly reduction: number;
 }
 
+/** What a picture is drawn from on the screen; exact pixels stay in the workers. */
+export interface PictureView {
+  readonly bitmap: ImageBitmap;
+  /** A large picture reduced, for looking at it whole: reducing it anew at each drawing would hold up the screen. */
+  readonly overview: Overview | null;
+}
+
 export interface Delivered {
   readonly files: readonly NamedFile[];
   readonly pages: readonly DeliveredPage[];
   readonly proof: Proof;
+  /** Each page as it is looked at. */
+  readonly views: readonly PictureView[];
+}
+
+/**
+ * A project on its way to a worker, as JSON text: handing over thousands of frames as objects takes the screen's thread four
+ * times as long.
+ */
+export type ProjectText = string & { readonly of: "project" };
+
+export function projectText(project: Project): ProjectText {
+  return JSON.stringify(project) as ProjectText;
+}
+
+export function projectOfText(text: ProjectText): Project {
+  return JSON.parse(text) as Project;
 }
 
 export type Jobs = {
@@ -94,10 +113,10 @@ export type Jobs = {
   findPieces: { ask: { coverage: Coverage; cut: FindingCut; where: string }; answer: CutPieces };
   suggestGrids: { ask: { coverage: Coverage }; answer: readonly GridSuggestion[] };
   /** Packs, draws, encodes and proves a delivery. */
-  deliver: { ask: { project: Project; delivery: Delivery; pictures: readonly (readonly [sha256: string, Blob])[] }; answer: Delivered };
+  deliver: { ask: { project: ProjectText; delivery: Delivery; pictures: readonly (readonly [sha256: string, Blob])[] }; answer: Delivered };
   /** The files as one ZIP. */
   zip: { ask: { files: readonly NamedFile[] }; answer: Uint8Array };
-  writeBundle: { ask: { project: Project; pictures: readonly (readonly [sha256: string, Blob])[] }; answer: Uint8Array };
+  writeBundle: { ask: { project: ProjectText; pictures: readonly (readonly [sha256: string, Blob])[] }; answer: Uint8Array };
   readBundle: {
     ask: { name: string; blob: Blob };
     answer: { project: Project; pictures: readonly (readonly [sha256: string, Uint8Array])[] };

@@ -12,7 +12,7 @@ import {
 } from "@caravan/core/codec";
 import { CaravanError } from "@caravan/core/model";
 import { coverageOf, factsOf, findGround, type Pixels } from "@caravan/core/raster";
-import { bitmapsOf } from "./bitmaps";
+import { viewOf } from "./bitmaps";
 import type { ReadArt, ReadPicture } from "./jobs";
 import { pixelsOfStill } from "./still";
 
@@ -79,7 +79,7 @@ async function pictureOf(pixels: Pixels, bytes: Uint8Array, blob: Blob): Promise
     coverage: coverageOf(pixels),
     facts,
     ground,
-    ...(await bitmapsOf(blob, width, height)),
+    ...(await viewOf(blob, width, height)),
   };
 }
 

@@ -1,14 +1,14 @@
 /** Runs inside a worker: carries out the jobs of the table, one at a time. */
 import { picturesOf, readBundle, writeBundle } from "@caravan/core/bundle";
-import { createPngCodec, type PngCodec, readZip, sha256Hex, type WasmModule, writeZip } from "@caravan/core/codec";
+import { createPngCodec, type NamedFile, type PngCodec, readZip, sha256Hex, type WasmModule, writeZip } from "@caravan/core/codec";
 import { cutSheet, suggestGrids } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
 import { parseMetadata, pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
 import { CaravanError, type Look, lookOf } from "@caravan/core/model";
 import { clearGround, coverageOf, factsOf, findGround, framePixels, looksSame, type Pixels } from "@caravan/core/raster";
 import * as Comlink from "comlink";
-import { bitmapsOf } from "./bitmaps";
-import type { JobName, JobRunner, Jobs, LookFile, OnProgress, Outcome } from "./jobs";
+import { viewOf } from "./bitmaps";
+import { type JobName, type JobRunner, type Jobs, type LookFile, type OnProgress, type Outcome, projectOfText } from "./jobs";
 import { readArt } from "./read-art";
 
 type Doers = { [Name in JobName]: (ask: Jobs[Name]["ask"], onProgress: OnProgress) => Promise<Jobs[Name]["answer"]> };
@@ -24,7 +24,7 @@ const doers: Doers = {
     const ground = facts.ground === "opaque" ? findGround(pixels) : null;
     const known = { sha256: sha256Hex(bytes), width, height, coverage: coverageOf(pixels), facts, ground };
     const look = clearing ? new ImageData(new Uint8ClampedArray(pixels.bytes), width, height) : blob;
-    return { ...known, ...(await bitmapsOf(look, width, height)) };
+    return { ...known, ...(await viewOf(look, width, height)) };
   },
 
   async readArt({ name, blob }) {
@@ -66,7 +66,8 @@ const doers: Doers = {
     return suggestGrids(coverage);
   },
 
-  async deliver({ project, delivery, pictures }, onProgress) {
+  async deliver({ project: text, delivery, pictures }, onProgress) {
+    const project = projectOfText(text);
     const png = await pngCodec();
     const blobs = new Map(pictures);
     const decoded = new Map<Look, Pixels>();
@@ -80,7 +81,11 @@ const doers: Doers = {
         onProgress(Math.min(0.3, (0.3 * decoded.size) / pictures.length));
       }
     const { files, pages, proof } = deliver(project, delivery, decoded, png, (done) => onProgress(0.3 + 0.7 * done));
-    return { files, pages, proof };
+    const views = pages.map(async ({ image, size: { w, h } }) => {
+      const file = files.find(({ path }) => path === image) as NamedFile;
+      return viewOf(new Blob([file.bytes as BlobPart], { type: "image/png" }), w, h);
+    });
+    return { files, pages, proof, views: await Promise.all(views) };
   },
 
   async zip({ files }) {
@@ -89,7 +94,7 @@ const doers: Doers = {
 
   async writeBundle({ project, pictures }) {
     const bytes = await Promise.all(pictures.map(async ([sha256, blob]) => [sha256, await bytesOf(blob)] as const));
-    return writeBundle({ project, pictures: new Map(bytes) });
+    return writeBundle({ project: projectOfText(project), pictures: new Map(bytes) });
   },
 
   async readBundle({ name, blob }) {

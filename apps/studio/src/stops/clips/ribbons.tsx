@@ -15,6 +15,8 @@ import { ribbonScale, rulerMarks } from "./ribbon-scale";
 import { TallRibbon } from "./tall-ribbon";
 
 const NAMES = 132; // px for clip names and lengths at the left
+const STRIDE = 120; // px of scrolling after which other steps are drawn
+const AROUND = 160; // px drawn on either side of what is in sight; more than a stride
 const MARGIN = 40; // px after the end, for the last mark of the ruler
 
 /** Every clip as a ribbon on one time ruler: the chosen one tall, the others thin above and below it. */
@@ -25,7 +27,7 @@ export function Ribbons({ clip }: { clip: Clip }) {
   useEffect(() => {
     const element = scroller.current;
     if (!element) return;
-    const measure = () => setRoom({ width: element.clientWidth, scrolled: Math.round(element.scrollLeft / 200) * 200 });
+    const measure = () => setRoom({ width: element.clientWidth, scrolled: Math.round(element.scrollLeft / STRIDE) * STRIDE });
     const observer = new ResizeObserver(measure);
     observer.observe(element);
     element.addEventListener("scroll", measure, { passive: true });
@@ -50,10 +52,10 @@ export function Ribbons({ clip }: { clip: Clip }) {
           <ThinRibbon key={each.name} clip={each} scale={scale} />
         ))}
         <div className="relative my-1 w-max">
-          <Ruler end={total} scale={scale} from={room.scrolled - 400} until={room.scrolled + room.width + 400} />
+          <Ruler end={total} scale={scale} from={room.scrolled - AROUND} until={room.scrolled + room.width + AROUND} />
           <div className="flex items-center">
             <RibbonName clip={clip} chosen />
-            <TallRibbon clip={clip} scale={scale} from={room.scrolled - 400} until={room.scrolled + room.width + 400} />
+            <TallRibbon clip={clip} scale={scale} from={room.scrolled - AROUND} until={room.scrolled + room.width + AROUND} />
           </div>
           <Playhead clip={clip} scale={scale} left={NAMES} />
         </div>

@@ -8,7 +8,7 @@ import { create } from "zustand";
 import { useProject } from "../../project/open-project";
 import { pictureBlob } from "../../project/pictures";
 import { run } from "../../workers/client";
-import type { Delivered } from "../../workers/jobs";
+import { type Delivered, projectText } from "../../workers/jobs";
 
 export type Build =
   | { readonly kind: "none" }
@@ -17,7 +17,6 @@ export type Build =
       readonly kind: "built";
       readonly delivered: Delivered;
       readonly of: Project;
-      readonly pages: readonly ImageBitmap[];
       readonly ms: number;
     }
   | { readonly kind: "failed"; readonly error: CaravanError }
@@ -68,12 +67,8 @@ async function buildNow(project: Project, stopping: AbortController): Promise<vo
   show(0);
   try {
     const delivered = await deliverInWorker(project, project.deliveries[0] as Delivery, stopping.signal, show);
-    const images = delivered.pages.map(({ image }) => delivered.files.find((file) => file.path === image));
-    const pages = await Promise.all(
-      images.map((file) => createImageBitmap(new Blob([file?.bytes as BlobPart], { type: "image/png" }), { colorSpaceConversion: "none" })),
-    );
     if (stopping.signal.aborted) return;
-    useBuild.setState({ build: { kind: "built", delivered, of: project, pages, ms: Math.round(performance.now() - started) } });
+    useBuild.setState({ build: { kind: "built", delivered, of: project, ms: Math.round(performance.now() - started) } });
   } catch (error) {
     if (stopping.signal.aborted) return;
     const problem =
@@ -109,5 +104,5 @@ async function deliverInWorker(
       return [sha256, blob];
     }),
   );
-  return run("deliver", { project, delivery, pictures }, { signal, onProgress });
+  return run("deliver", { project: projectText(project), delivery, pictures }, { signal, onProgress });
 }

@@ -2,9 +2,10 @@
 
 import type { DeliveredPage } from "@caravan/core/deliver";
 import { useEffect, useRef, useState } from "react";
+import type { PictureView } from "../../workers/jobs";
 
 /** The packed pages as they will be, at the largest whole zoom that fits. */
-export function Pages({ pages, bitmaps }: { pages: readonly DeliveredPage[]; bitmaps: readonly ImageBitmap[] }) {
+export function Pages({ pages, views }: { pages: readonly DeliveredPage[]; views: readonly PictureView[] }) {
   const room = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ w: 0, h: 0 });
   useEffect(() => {
@@ -22,7 +23,7 @@ export function Pages({ pages, bitmaps }: { pages: readonly DeliveredPage[]; bit
       className="check flex min-h-0 grow flex-col items-center gap-4 overflow-auto rounded-box border border-line p-4"
     >
       {pages.map((page, k) => (
-        <Page key={page.image} page={page} bitmap={bitmaps[k]} place={`page ${k + 1} of ${pages.length}`} room={size} />
+        <Page key={page.image} page={page} view={views[k]} place={`page ${k + 1} of ${pages.length}`} room={size} />
       ))}
     </section>
   );
@@ -30,12 +31,12 @@ export function Pages({ pages, bitmaps }: { pages: readonly DeliveredPage[]; bit
 
 function Page({
   page,
-  bitmap,
+  view,
   place,
   room,
 }: {
   page: DeliveredPage;
-  bitmap: ImageBitmap | undefined;
+  view: PictureView | undefined;
   place: string;
   room: { w: number; h: number };
 }) {
@@ -45,13 +46,15 @@ function Page({
   const zoom = fit >= 1 ? Math.min(8, Math.floor(fit)) : fit >= 0.5 ? 0.5 : fit >= 0.25 ? 0.25 : 0.125;
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
-    if (!context || !bitmap) return;
+    if (!context || !view) return;
     const scale = Math.max(1, Math.floor(zoom * devicePixelRatio));
     context.canvas.width = zoom >= 1 ? w * scale : Math.ceil(w * zoom * devicePixelRatio);
     context.canvas.height = zoom >= 1 ? h * scale : Math.ceil(h * zoom * devicePixelRatio);
     context.imageSmoothingEnabled = zoom < 1;
-    context.drawImage(bitmap, 0, 0, context.canvas.width, context.canvas.height);
-  }, [bitmap, w, h, zoom]);
+    const { bitmap, overview } = view;
+    const from = overview && zoom * devicePixelRatio * overview.reduction <= 1 ? overview.bitmap : bitmap;
+    context.drawImage(from, 0, 0, context.canvas.width, context.canvas.height);
+  }, [view, w, h, zoom]);
   return (
     <figure className="m-auto flex shrink-0 flex-col items-center gap-2">
       <canvas ref={canvas} aria-hidden data-testid="page" className="outline outline-lapis" style={{ width: w * zoom, height: h * zoom }} />

@@ -44,7 +44,7 @@ export function Surface() {
       <Settings delivery={delivery} />
       <BuildState build={build} onAgain={again} />
       {build.kind === "built" ? (
-        <Pages pages={build.delivered.pages} bitmaps={build.pages} />
+        <Pages pages={build.delivered.pages} views={build.delivered.views} />
       ) : (
         <div className="check grow rounded-box border border-line" />
       )}

@@ -2,7 +2,7 @@
 import { picturesOf } from "@caravan/core/bundle";
 import { CaravanError, emptyProject, lookOf, type Project, projectFromFile } from "@caravan/core/model";
 import { run } from "../workers/client";
-import { projectText } from "../workers/jobs";
+import { asText } from "../workers/jobs";
 import { markStored, saveNow } from "./autosave";
 import type { History, HistoryEntry } from "./history";
 import { useOpenProject } from "./open-project";
@@ -190,5 +190,5 @@ export async function exportBundle(project: Project): Promise<Uint8Array> {
       return [sha256, blob] as const;
     }),
   );
-  return run("writeBundle", { project: projectText(project), pictures });
+  return run("writeBundle", { project: asText(project), pictures });
 }

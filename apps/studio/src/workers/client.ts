@@ -14,8 +14,8 @@ interface Hand {
   readonly runner: Comlink.Remote<JobRunner>;
 }
 
-/** Decoding and packing keep a core busy each; more workers than this would only starve the screen. */
-const MOST_HANDS = Math.max(1, Math.min(4, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
+/** Decoding and packing keep a core busy each; more workers than this would only starve the screen. Two at least, so that nothing waits for an inspection. */
+const MOST_HANDS = Math.max(2, Math.min(4, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
 
 const idle: Hand[] = [];
 const waiting: (() => void)[] = [];

@@ -3,11 +3,12 @@
  *
  * Pictures go over as Blobs, which are handed on without being copied; typed arrays and bitmaps in answers are given away.
  */
+import type { FrameFinding, Repeats } from "@caravan/core/check";
 import type { NamedFile } from "@caravan/core/codec";
 import type { CutPieces, FindingCut, GridSuggestion } from "@caravan/core/cut";
 import type { DeliveredPage, Proof } from "@caravan/core/deliver";
 import type { ReadClip, ReadFrame, Unplaced } from "@caravan/core/metadata";
-import type { Clearing, Delivery, ErrorCode, Frame, Project, Reading } from "@caravan/core/model";
+import type { Clearing, Delivery, ErrorCode, Frame, Project, Reading, Source } from "@caravan/core/model";
 import type { Coverage, Ground, PictureFacts } from "@caravan/core/raster";
 
 export interface ReadPicture extends PictureView {
@@ -82,17 +83,23 @@ export interface Delivered {
 }
 
 /**
- * A project on its way to a worker, as JSON text: handing over thousands of frames as objects takes the screen's thread four
- * times as long.
+ * A document, or a part of one, on its way to a worker, as JSON text: handing over thousands of frames as objects takes the
+ * screen's thread four times as long.
  */
-export type ProjectText = string & { readonly of: "project" };
+export type TextOf<Value> = string & { readonly of?: Value };
 
-export function projectText(project: Project): ProjectText {
-  return JSON.stringify(project) as ProjectText;
+export function asText<Value>(value: Value): TextOf<Value> {
+  return JSON.stringify(value);
 }
 
-export function projectOfText(text: ProjectText): Project {
-  return JSON.parse(text) as Project;
+export function fromText<Value>(text: TextOf<Value>): Value {
+  return JSON.parse(text) as Value;
+}
+
+/** What looks wrong about a source's frames. */
+export interface Inspection {
+  readonly findings: readonly FrameFinding[];
+  readonly repeats: Repeats;
 }
 
 export type Jobs = {
@@ -111,12 +118,17 @@ export type Jobs = {
   /** Whether frames of two pictures look the same, pair by pair. */
   compareFrames: { ask: { before: LookFile; after: LookFile; pairs: readonly (readonly [Frame, Frame])[] }; answer: readonly boolean[] };
   findPieces: { ask: { coverage: Coverage; cut: FindingCut; where: string }; answer: CutPieces };
+  /** Looks at all frames of a source, pixel by pixel. */
+  inspect: { ask: { source: TextOf<Source>; pictures: readonly LookFile[] }; answer: Inspection };
   suggestGrids: { ask: { coverage: Coverage }; answer: readonly GridSuggestion[] };
   /** Packs, draws, encodes and proves a delivery. */
-  deliver: { ask: { project: ProjectText; delivery: Delivery; pictures: readonly (readonly [sha256: string, Blob])[] }; answer: Delivered };
+  deliver: {
+    ask: { project: TextOf<Project>; delivery: Delivery; pictures: readonly (readonly [sha256: string, Blob])[] };
+    answer: Delivered;
+  };
   /** The files as one ZIP. */
   zip: { ask: { files: readonly NamedFile[] }; answer: Uint8Array };
-  writeBundle: { ask: { project: ProjectText; pictures: readonly (readonly [sha256: string, Blob])[] }; answer: Uint8Array };
+  writeBundle: { ask: { project: TextOf<Project>; pictures: readonly (readonly [sha256: string, Blob])[] }; answer: Uint8Array };
   readBundle: {
     ask: { name: string; blob: Blob };
     answer: { project: Project; pictures: readonly (readonly [sha256: string, Uint8Array])[] };

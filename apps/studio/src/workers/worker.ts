@@ -1,14 +1,15 @@
 /** Runs inside a worker: carries out the jobs of the table, one at a time. */
 import { picturesOf, readBundle, writeBundle } from "@caravan/core/bundle";
+import { findRepeats, frameFindings } from "@caravan/core/check";
 import { createPngCodec, type NamedFile, type PngCodec, readZip, sha256Hex, type WasmModule, writeZip } from "@caravan/core/codec";
 import { cutSheet, suggestGrids } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
 import { parseMetadata, pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
-import { CaravanError, type Look, lookOf } from "@caravan/core/model";
+import { CaravanError, frameRef, type Look, lookOf } from "@caravan/core/model";
 import { clearGround, coverageOf, factsOf, findGround, framePixels, looksSame, type Pixels } from "@caravan/core/raster";
 import * as Comlink from "comlink";
 import { viewOf } from "./bitmaps";
-import { type JobName, type JobRunner, type Jobs, type LookFile, type OnProgress, type Outcome, projectOfText } from "./jobs";
+import { fromText, type JobName, type JobRunner, type Jobs, type LookFile, type OnProgress, type Outcome } from "./jobs";
 import { readArt } from "./read-art";
 
 type Doers = { [Name in JobName]: (ask: Jobs[Name]["ask"], onProgress: OnProgress) => Promise<Jobs[Name]["answer"]> };
@@ -50,11 +51,7 @@ const doers: Doers = {
 
   async compareFrames({ before, after, pairs }) {
     const png = await pngCodec();
-    const pixelsOf = async ({ blob, clearing }: LookFile): Promise<Pixels> => {
-      const pixels = png.decode(await bytesOf(blob), "art");
-      return clearing ? clearGround(pixels, clearing) : pixels;
-    };
-    const [old, next] = [await pixelsOf(before), await pixelsOf(after)];
+    const [old, next] = [await pixelsOf(before, png, "art before"), await pixelsOf(after, png, "changed art")];
     return pairs.map(([a, b]) => looksSame(framePixels(old, a), framePixels(next, b)));
   },
 
@@ -62,12 +59,25 @@ const doers: Doers = {
     return cutSheet(coverage, cut, where);
   },
 
+  async inspect({ source: text, pictures }) {
+    const source = fromText(text);
+    const png = await pngCodec();
+    const looks = await Promise.all(pictures.map((file) => pixelsOf(file, png, source.name)));
+    const kept = source.frames.filter((frame) => !frame.dropped && !frame.empty);
+    const seen = kept.flatMap((frame) => {
+      const picture = looks[frame.picture ?? 0];
+      return picture ? [{ ref: frameRef(source, frame), pixels: framePixels(picture, frame) }] : [];
+    });
+    const repeats = findRepeats(seen);
+    return { findings: frameFindings(source, looks.map(coverageOf), repeats), repeats };
+  },
+
   async suggestGrids({ coverage }) {
     return suggestGrids(coverage);
   },
 
   async deliver({ project: text, delivery, pictures }, onProgress) {
-    const project = projectOfText(text);
+    const project = fromText(text);
     const png = await pngCodec();
     const blobs = new Map(pictures);
     const decoded = new Map<Look, Pixels>();
@@ -94,7 +104,7 @@ const doers: Doers = {
 
   async writeBundle({ project, pictures }) {
     const bytes = await Promise.all(pictures.map(async ([sha256, blob]) => [sha256, await bytesOf(blob)] as const));
-    return writeBundle({ project: projectOfText(project), pictures: new Map(bytes) });
+    return writeBundle({ project: fromText(project), pictures: new Map(bytes) });
   },
 
   async readBundle({ name, blob }) {
@@ -127,6 +137,11 @@ function pngCodec(): Promise<PngCodec> {
     createPngCodec(module as unknown as WasmModule),
   );
   return codec;
+}
+
+async function pixelsOf({ blob, clearing }: LookFile, png: PngCodec, where: string): Promise<Pixels> {
+  const pixels = png.decode(await bytesOf(blob), where);
+  return clearing ? clearGround(pixels, clearing) : pixels;
 }
 
 async function bytesOf(blob: Blob): Promise<Uint8Array> {

@@ -8,6 +8,25 @@ export const dropFrames = edit(
   (project, refs) => withFrames(project, refs, (frame) => (frame.dropped ? frame : { ...frame, dropped: true })),
 );
 
+/** Lets clips show the first of each group of frames instead of the others, and drops the others. */
+export const keepFirstOf = edit(
+  (_project, groups: readonly (readonly FrameRef[])[]) =>
+    `use one frame for ${counted(
+      groups.reduce((sum, group) => sum + group.length - 1, 0),
+      "repeat",
+    )}`,
+  (project, groups) => {
+    const firstFor = new Map(groups.flatMap(([first, ...others]) => others.map((other) => [other, first as FrameRef] as const)));
+    if (firstFor.size === 0) return project;
+    const clips = project.clips.map((clip) =>
+      clip.steps.some(({ frame }) => firstFor.has(frame))
+        ? { ...clip, steps: clip.steps.map((step) => ({ ...step, frame: firstFor.get(step.frame) ?? step.frame })) }
+        : clip,
+    );
+    return dropFrames({ ...project, clips }, [...firstFor.keys()]);
+  },
+);
+
 /** Brings dropped frames back to their places. */
 export const restoreFrames = edit(
   (_project, refs: readonly FrameRef[]) => `restore ${counted(refs.length, "frame")}`,

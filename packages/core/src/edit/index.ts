@@ -19,7 +19,7 @@ export { type ChangedPicture, cutByMetadata, cutInWords, cutSource, refreshSourc
 export { applyChanges, type Change, differenceBetween } from "./difference";
 export { counted, type Edit } from "./edit";
 export { type FrameChanges, framesChanged, type LooksTheSame } from "./frame-changes";
-export { dropFrames, renameFrame, restoreFrames } from "./frames";
+export { dropFrames, keepFirstOf, renameFrame, restoreFrames } from "./frames";
 export type { NewFrame } from "./identity";
 export { type DeliveryChange, renameProject, setDelivery } from "./project";
 export { removeSource, renameSource, setSourceOrigin } from "./sources";

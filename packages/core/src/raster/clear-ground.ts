@@ -4,21 +4,29 @@
  * A pixel is ground when each channel is within the tolerance of one of the ground's colours. From the edges inward only such
  * ground goes that hangs together with the picture's border by sides, so white eyes and teeth stay. The fringe is what is left of the
  * ground in half-covered pixels: each pixel beside cleared ground that lies between the ground's colour and that of a whole pixel
- * next to it becomes that colour at the share it has of it (solving c = t·s + (1 − t)·g for t).
+ * next to it becomes that colour at the share it has of it (solving c = t·s + (1 − t)·g for t). Specks go last, out of what is left.
  * Cost: O(pixels).
  */
 import type { Clearing } from "../model";
 import { type Rgb, rgbOf } from "./colour";
+import { coverageOf } from "./coverage";
 import type { Pixels } from "./pixels";
+import { findSpecks } from "./specks";
 
-export function clearGround(pixels: Pixels, { colours, tolerance, from, fringe }: Clearing): Pixels {
+export function clearGround(pixels: Pixels, { colours, tolerance, from, fringe, specks }: Clearing): Pixels {
   const { width, height } = pixels;
   const bytes = pixels.bytes.slice();
+  if (colours.length > 0) clearColours(pixels, bytes, { colours, tolerance, from, fringe });
+  const left = { width, height, bytes };
+  if (specks) for (const { x, y } of findSpecks(coverageOf(left), specks)) bytes.fill(0, (y * width + x) * 4, (y * width + x) * 4 + 4);
+  return left;
+}
+
+function clearColours(pixels: Pixels, bytes: Uint8Array, { colours, tolerance, from, fringe }: Omit<Clearing, "specks">): void {
   const grounds = colours.map(rgbOf);
   const cleared = from === "edges" ? groundFromEdges(pixels, grounds, tolerance) : groundEverywhere(pixels, grounds, tolerance);
   if (fringe) clearFringe(bytes, pixels, cleared, grounds);
   for (let k = 0; k < cleared.length; k++) if (cleared[k]) bytes.fill(0, k * 4, k * 4 + 4);
-  return { width, height, bytes };
 }
 
 /** Which of the ground's colours a pixel has, -1 for none. Wholly clear pixels are ground already. */

@@ -36,6 +36,12 @@ export function isClear(coverage: Coverage, rect: Rect): boolean {
   return true;
 }
 
+/** Whether a pixel is drawn; none is outside the picture. */
+export function isDrawn({ width, height, bits }: Coverage, x: number, y: number): boolean {
+  if (x < 0 || y < 0 || x >= width || y >= height) return false;
+  return (((bits[y * wordsPerRow(width) + (x >> 5)] as number) >>> (x & 31)) & 1) === 1;
+}
+
 /** How many pixels of `rect`, which must lie within the picture, are drawn. Cost: O(rows × words). */
 export function countDrawn({ width, bits }: Coverage, { x, y, w, h }: Rect): number {
   const stride = wordsPerRow(width);

@@ -1,8 +1,20 @@
 export { clearGround } from "./clear-ground";
 export { hexOf, type Rgb, rgbOf } from "./colour";
-export { bitsSet, type Coverage, countDrawn, coverageOf, drawnPart, isClear } from "./coverage";
+export { bitsSet, type Coverage, countDrawn, coverageOf, drawnPart, isClear, isDrawn } from "./coverage";
 export { COLOUR_LIMIT, factsOf, type PictureFacts } from "./facts";
 export { framePixels } from "./frame-pixels";
 export { findGround, type Ground } from "./ground";
 export { firstAlike, type Part } from "./likeness";
-export { clearPixels, crop, extrude, looksSame, type Pixels, paste, samePixels, turnClockwise, turnCounterClockwise } from "./pixels";
+export {
+  clearPixels,
+  crop,
+  extrude,
+  looksSame,
+  mirrored,
+  type Pixels,
+  paste,
+  samePixels,
+  turnClockwise,
+  turnCounterClockwise,
+} from "./pixels";
+export { findSpecks, type Speck } from "./specks";

@@ -48,6 +48,16 @@ export function turnCounterClockwise(pixels: Pixels): Pixels {
   return out;
 }
 
+/** The picture as in a mirror standing beside it: left and right exchanged. */
+export function mirrored(pixels: Pixels): Pixels {
+  const { width, height } = pixels;
+  const out = clearPixels(width, height);
+  const from = words(pixels.bytes);
+  const to = words(out.bytes);
+  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) to[y * width + (width - 1 - x)] = from[y * width + x] as number;
+  return out;
+}
+
 /** Repeats the outermost pixels of `rect` outward `times` over, corners too. The picture must have room for it. */
 export function extrude(onto: Pixels, rect: Rect, times: number): void {
   if (times === 0) return;

@@ -13,6 +13,7 @@ import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { dropOrRestore } from "./make-clip";
 import { ReadingTable } from "./reading-table";
+import { WorthALook } from "./worth-a-look";
 
 /** The frame at the cursor, and where the sheet's frames stand. */
 export function Details() {
@@ -25,6 +26,7 @@ export function Details() {
     <>
       <FrameDetail source={source} frame={frame} />
       <OriginDetail source={source} frame={frame} />
+      <WorthALook source={source} />
       <ReadingTable source={source} />
     </>
   );

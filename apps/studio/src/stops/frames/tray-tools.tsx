@@ -3,6 +3,7 @@
 import { moveFrames, nameFrames, namesByPattern, orderFrames, type TrayOrder } from "@caravan/core/edit";
 import { type Frame, type FrameRef, frameName, frameRef, frameSize, type Source } from "@caravan/core/model";
 import { useState } from "react";
+import { useInspection } from "../../project/inspection";
 import { edit } from "../../project/open-project";
 import { togglePicks, useView } from "../../project/view";
 import { Button } from "../../ui/button";
@@ -147,6 +148,7 @@ function FindDialog({ source, onClose }: { source: Source; onClose: () => void }
   const sizeOf = (frame: Frame) => `${frameSize(frame).w} × ${frameSize(frame).h}`;
   const alike = atCursor ? kept.filter((frame) => sizeOf(frame) === sizeOf(atCursor)) : [];
   const empties = kept.filter((frame) => frame.empty);
+  const repeats = useInspection(source)?.findings.find(({ code }) => code === "repeats")?.frames ?? [];
   const pick = (frames: readonly Frame[]) => {
     togglePicks(frames.map((frame) => frameRef(source, frame)));
     onClose();
@@ -178,6 +180,16 @@ function FindDialog({ source, onClose }: { source: Source; onClose: () => void }
         </p>
         <div className="flex justify-end gap-2">
           {empties.length > 0 && <Button onClick={() => pick(empties)}>Pick {empties.length} empty</Button>}
+          {repeats.length > 0 && (
+            <Button
+              onClick={() => {
+                togglePicks(repeats);
+                onClose();
+              }}
+            >
+              Pick {repeats.length} repeated
+            </Button>
+          )}
           {alike.length > 1 && atCursor && (
             <Button onClick={() => pick(alike)}>
               Pick {alike.length} of {frameSize(atCursor).w} × {frameSize(atCursor).h}

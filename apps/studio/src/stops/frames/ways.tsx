@@ -1,7 +1,8 @@
 "use client";
 
-import { cutSource, setClearing } from "@caravan/core/edit";
+import { cutSource } from "@caravan/core/edit";
 import { type Cut, lookOf, type Source, sheetOf } from "@caravan/core/model";
+import { clearSource } from "../../project/clear-source";
 import { edit } from "../../project/open-project";
 import { pictureOfLook, usePicture } from "../../project/pictures";
 import { useView, type Way } from "../../project/view";
@@ -78,18 +79,7 @@ const GROUNDS = { plain: "a plain ground", key: "a key colour as its ground", ch
 export function GroundLine({ source }: { source: Source }) {
   const picture = usePicture(lookOf(source, sheetOf(source)));
   const ground = source.clearing ? null : (picture?.ground ?? null);
-  const clear = async () => {
-    if (!ground) return;
-    const next = { ...source, clearing: ground.clearing };
-    const looks = await Promise.all(source.pictures.map((each) => pictureOfLook(lookOf(next, each))));
-    const error = edit(
-      setClearing,
-      source.id,
-      ground.clearing,
-      looks.map(({ coverage }) => coverage),
-    );
-    if (error) say({ tone: "trouble", text: error.message });
-  };
+  const clear = () => ground && clearSource(source, ground.clearing);
   useKeys("The ground", ground ? [{ keys: "u", label: "Clear the opaque ground", run: () => void clear() }] : []);
   if (!ground) return null;
   return (

@@ -8,7 +8,7 @@ import { create } from "zustand";
 import { useProject } from "../../project/open-project";
 import { pictureBlob } from "../../project/pictures";
 import { run } from "../../workers/client";
-import { type Delivered, projectText } from "../../workers/jobs";
+import { asText, type Delivered } from "../../workers/jobs";
 
 export type Build =
   | { readonly kind: "none" }
@@ -104,5 +104,5 @@ async function deliverInWorker(
       return [sha256, blob];
     }),
   );
-  return run("deliver", { project: projectText(project), delivery, pictures }, { signal, onProgress });
+  return run("deliver", { project: asText(project), delivery, pictures }, { signal, onProgress });
 }

@@ -1,18 +1,18 @@
 "use client";
 
-import { setClearing } from "@caravan/core/edit";
 import { type Clearing, type Colour, lookOf, type Source, sheetOf } from "@caravan/core/model";
 import { useEffect, useState } from "react";
-import { edit } from "../../project/open-project";
-import { loadPictures, pictureOfLook, usePicture } from "../../project/pictures";
+import { clearSource } from "../../project/clear-source";
+import { loadPictures, usePicture } from "../../project/pictures";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
-import { say } from "../../ui/notices";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
 import { WholePicture } from "./source-card";
+
+const WHITE: Clearing = { colours: ["#ffffff"], tolerance: 8, from: "edges", fringe: false };
 
 /** Clearing an opaque ground: its colours, how far they may be off, from where; before and after side by side. */
 export function ClearingDetail({ source }: { source: Source }) {
@@ -27,9 +27,7 @@ export function ClearingDetail({ source }: { source: Source }) {
     return (
       <Detail title="Ground">
         <p className="text-muted">Every pixel is opaque, and no one colour prevails at the edges.</p>
-        <Button onClick={() => setTried({ of: source.id, clearing: { colours: ["#ffffff"], tolerance: 8, from: "edges", fringe: false } })}>
-          Clear a colour …
-        </Button>
+        <Button onClick={() => setTried({ of: source.id, clearing: WHITE })}>Clear a colour …</Button>
       </Detail>
     );
   const isSet = JSON.stringify(source.clearing) === JSON.stringify(clearing);
@@ -70,10 +68,14 @@ export function ClearingDetail({ source }: { source: Source }) {
         <Tick label="Take it out of soft edges too" checked={clearing.fringe} onChange={(fringe) => change({ fringe })} />
       </div>
       <div className="mt-2 flex gap-2">
-        <Button look={isSet ? "plain" : "now"} disabled={isSet} onClick={() => void apply(source, clearing).then(() => setTried(null))}>
+        <Button
+          look={isSet ? "plain" : "now"}
+          disabled={isSet}
+          onClick={() => void clearSource(source, clearing).then(() => setTried(null))}
+        >
           {source.clearing ? "Clear it so" : "Clear the ground"}
         </Button>
-        {source.clearing && <Button onClick={() => void apply(source, null).then(() => setTried(null))}>Leave the ground</Button>}
+        {source.clearing && <Button onClick={() => void clearSource(source, null).then(() => setTried(null))}>Leave the ground</Button>}
       </div>
     </Detail>
   );
@@ -94,20 +96,4 @@ function Side({ word, source, clearing }: { word: string; source: Source; cleari
       <figcaption>{word}</figcaption>
     </figure>
   );
-}
-
-async function apply(source: Source, clearing: Clearing | null): Promise<void> {
-  try {
-    const next = clearing ? { clearing } : {};
-    const looks = await Promise.all(source.pictures.map((each) => pictureOfLook(lookOf(next, each))));
-    const error = edit(
-      setClearing,
-      source.id,
-      clearing,
-      looks.map(({ coverage }) => coverage),
-    );
-    if (error) say({ tone: "trouble", text: error.message });
-  } catch (error) {
-    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
-  }
 }

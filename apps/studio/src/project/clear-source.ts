@@ -1,0 +1,22 @@
+import { setClearing } from "@caravan/core/edit";
+import { type Clearing, lookOf, type Source } from "@caravan/core/model";
+import { say } from "../ui/notices";
+import { edit } from "./open-project";
+import { pictureOfLook } from "./pictures";
+
+/** Clears a source's ground, or leaves it, and cuts again; what is wrong with it is told as a notice. */
+export async function clearSource(source: Source, clearing: Clearing | null): Promise<void> {
+  try {
+    const next = clearing ? { clearing } : {};
+    const looks = await Promise.all(source.pictures.map((each) => pictureOfLook(lookOf(next, each))));
+    const error = edit(
+      setClearing,
+      source.id,
+      clearing,
+      looks.map(({ coverage }) => coverage),
+    );
+    if (error) say({ tone: "trouble", text: error.message });
+  } catch (error) {
+    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+  }
+}

@@ -1,0 +1,42 @@
+/** What looks wrong about a source's frames, found in a worker a moment after they last changed. */
+import type { Source } from "@caravan/core/model";
+import { useEffect } from "react";
+import { create } from "zustand";
+import { run } from "../workers/client";
+import { asText, type Inspection } from "../workers/jobs";
+import { pictureBlob } from "./pictures";
+
+/** A grid that is being nudged is not looked at until it rests. */
+const REST = 900; // ms
+
+const useInspected = create<{ readonly of: Source | null; readonly inspection: Inspection | null }>(() => ({ of: null, inspection: null }));
+
+/** Looks at the source's frames for as long as the component is shown. Only one component at a time may ask. */
+export function useInspecting(source: Source): void {
+  useEffect(() => {
+    if (source.frames.length === 0 || useInspected.getState().of === source) return;
+    const stopping = new AbortController();
+    const timer = setTimeout(() => void inspect(source, stopping.signal), REST);
+    return () => {
+      clearTimeout(timer);
+      stopping.abort();
+    };
+  }, [source]);
+}
+
+/** The latest result, null until it is of the source as it is now. */
+export function useInspection(source: Source): Inspection | null {
+  return useInspected(({ of, inspection }) => (of === source ? inspection : null));
+}
+
+async function inspect(source: Source, signal: AbortSignal): Promise<void> {
+  try {
+    const blobs = await Promise.all(source.pictures.map(({ sha256 }) => pictureBlob(sha256)));
+    if (blobs.some((blob) => !blob)) return;
+    const pictures = blobs.map((blob) => ({ blob: blob as Blob, clearing: source.clearing ?? null }));
+    const inspection = await run("inspect", { source: asText(source), pictures }, { signal });
+    if (!signal.aborted) useInspected.setState({ of: source, inspection });
+  } catch {
+    // A picture that cannot be read is told where it is shown; there is nothing to find in it.
+  }
+}

@@ -1,0 +1,87 @@
+"use client";
+
+import type { FrameFinding, FrameFindingCode } from "@caravan/core/check";
+import { dropFrames, keepFirstOf, makeEqual } from "@caravan/core/edit";
+import { type FrameRef, keptRefs, type Source } from "@caravan/core/model";
+import { clearSource } from "../../project/clear-source";
+import { useInspecting, useInspection } from "../../project/inspection";
+import { edit } from "../../project/open-project";
+import { useView } from "../../project/view";
+import { Button } from "../../ui/button";
+import { Detail } from "../../ui/detail";
+import { say } from "../../ui/notices";
+import { cutAlongOutlines, USUAL_OUTLINES } from "./ways";
+
+/** What looks wrong about the frames, each with the way to see it and the way to mend it. */
+export function WorthALook({ source }: { source: Source }) {
+  useInspecting(source);
+  const inspection = useInspection(source);
+  if (!inspection || inspection.findings.length === 0) return null;
+  return (
+    <Detail title="Worth a look" aside={String(inspection.findings.length)}>
+      <ul aria-label="Findings on these frames" className="flex flex-col gap-2">
+        {inspection.findings.map((finding) => (
+          <Finding key={finding.code} source={source} finding={finding} same={inspection.repeats.same} />
+        ))}
+      </ul>
+    </Detail>
+  );
+}
+
+const TITLES: Record<FrameFindingCode, string> = {
+  "cut-through": "Cut through",
+  "empty-frames": "Empty",
+  specks: "Specks",
+  "odd-sizes": "Odd sizes",
+  repeats: "Repeats",
+  "mirrored-repeats": "Mirrored repeats",
+};
+
+interface FindingProps {
+  readonly source: Source;
+  readonly finding: FrameFinding;
+  readonly same: readonly (readonly FrameRef[])[];
+}
+
+function Finding({ source, finding, same }: FindingProps) {
+  const { code, message, frames } = finding;
+  const mend = mendingOf(source, finding, same);
+  const show = () => useView.setState({ picked: [...frames], cursor: frames[0] ?? null });
+  return (
+    <li className="border-l-4 border-lapis pl-2">
+      <p className="font-semibold">{TITLES[code]}</p>
+      <p className="mb-1 text-small">{message}</p>
+      <div className="flex flex-wrap gap-1.5">
+        <Button className="min-h-6" onClick={show}>
+          Pick {frames.length === 1 ? "it" : "them"}
+        </Button>
+        {mend && (
+          <Button className="min-h-6" onClick={mend.run}>
+            {mend.label}
+          </Button>
+        )}
+      </div>
+    </li>
+  );
+}
+
+/** Mirror pictures have none: a game may want both, and only a person knows which facing each belongs to. */
+function mendingOf(source: Source, { code, frames }: FrameFinding, same: FindingProps["same"]): { label: string; run: () => void } | null {
+  const tell = (error: Error | null) => error && say({ tone: "trouble", text: error.message });
+  switch (code) {
+    case "cut-through":
+      return { label: "Cut along outlines", run: () => void cutAlongOutlines(source, USUAL_OUTLINES) };
+    case "empty-frames":
+      return { label: frames.length === 1 ? "Drop it" : "Drop them", run: () => tell(edit(dropFrames, frames)) };
+    case "specks": {
+      const clearing = source.clearing ?? { colours: [], tolerance: 0, from: "edges", fringe: false };
+      return { label: "Clear such pixels", run: () => void clearSource(source, { ...clearing, specks: 1 }) };
+    }
+    case "odd-sizes":
+      return { label: "Make all equal, feet on feet", run: () => tell(edit(makeEqual, keptRefs(source), "feet")) };
+    case "repeats":
+      return { label: "Use the first of each", run: () => tell(edit(keepFirstOf, same)) };
+    case "mirrored-repeats":
+      return null;
+  }
+}

@@ -11,7 +11,7 @@ export const STOPS = ["sources", "frames", "clips", "ship"] as const;
 export type Stop = (typeof STOPS)[number];
 
 /** Ways in which a person cuts a sheet; metadata and series bring their own. */
-export type Way = "cells" | "outlines" | "hand";
+export type Way = "cells" | "regions" | "outlines" | "hand";
 
 export interface View {
   readonly stop: Stop;
@@ -29,6 +29,8 @@ export interface View {
   readonly naming: boolean;
   /** The way of cutting that was chosen for the chosen source, null for the one it is cut by. */
   readonly way: Way | null;
+  /** Which region of a sheet of several grids is worked on, by index. */
+  readonly region: number;
 }
 
 export const START: View = {
@@ -41,6 +43,7 @@ export const START: View = {
   steps: [],
   naming: false,
   way: null,
+  region: 0,
 };
 
 export const useView = create<View>(() => START);
@@ -64,7 +67,7 @@ export function go(stop: Stop): void {
 }
 
 export function chooseSource(sourceId: SourceId | string): void {
-  useView.setState({ sourceId: sourceId as SourceId, hoverRow: null, cursor: null, way: null });
+  useView.setState({ sourceId: sourceId as SourceId, hoverRow: null, cursor: null, way: null, region: 0 });
 }
 
 export function chooseClip(clipName: ClipName): void {

@@ -26,6 +26,7 @@ interface CutOptions {
   rows?: { first: number; last: number };
   clear?: Clearing["colours"][number] | "auto";
   tolerance?: number;
+  specks?: number;
   keepEmpty: boolean;
   out?: string;
   json: boolean;
@@ -56,6 +57,7 @@ export function addCut(program: Command): void {
     .option("--level", "with --islands: frames of a row equal in size, on one line", false)
     .option("--clear <COLOUR|auto>", "first clear this ground away, from the edges inward", colourOrAuto)
     .option("--tolerance <N>", "with --clear COLOUR: how far a channel may be off", whole(0, 255))
+    .option("--specks <N>", "also clear drawn pixels that are alone, at most N together", whole(1, 64))
     .option("--keep-empty", "also cells with nothing drawn in them", false)
     .option("--out <dir>", "write each frame to <dir>/<picture>_<index>.png")
     .option("--json", "print one JSON document", false)
@@ -78,7 +80,13 @@ function refuseStrays({ islands, join, least, level, clear, tolerance }: CutOpti
   if (tolerance !== undefined && (clear === undefined || clear === "auto")) wrongCall("--tolerance belongs to --clear with a colour.");
 }
 
-function withoutGround(pixels: Pixels, { clear, tolerance = 0 }: CutOptions, image: string): Pixels {
+function withoutGround(pixels: Pixels, options: CutOptions, image: string): Pixels {
+  const left = withoutColours(pixels, options, image);
+  const { specks } = options;
+  return specks ? clearGround(left, { colours: [], tolerance: 0, from: "edges", fringe: false, specks }) : left;
+}
+
+function withoutColours(pixels: Pixels, { clear, tolerance = 0 }: CutOptions, image: string): Pixels {
   if (clear === undefined) return pixels;
   if (clear !== "auto") return clearGround(pixels, { colours: [clear], tolerance, from: "edges", fringe: false });
   const ground = findGround(pixels);

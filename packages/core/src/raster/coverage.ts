@@ -30,6 +30,20 @@ export function coverageOf({ width, height, bytes }: Pixels): Coverage {
   return { width, height, bits };
 }
 
+/** The coverage of the part `rect`, which must lie within the picture. Cost: O(words of the part). */
+export function cropCoverage({ width, bits }: Coverage, rect: Rect): Coverage {
+  const stride = wordsPerRow(width);
+  const out = new Uint32Array(wordsPerRow(rect.w) * rect.h);
+  const shift = rect.x & 31;
+  for (let y = 0; y < rect.h; y++)
+    for (let word = 0; word << 5 < rect.w; word++) {
+      const from = (rect.y + y) * stride + (rect.x >> 5) + word;
+      const high = shift > 0 && (rect.x >> 5) + word + 1 < stride ? (bits[from + 1] as number) << (32 - shift) : 0;
+      out[y * wordsPerRow(rect.w) + word] = (((bits[from] as number) >>> shift) | high) & maskOf(word, 0, rect.w);
+    }
+  return { width: rect.w, height: rect.h, bits: out };
+}
+
 /** True when nothing is drawn in `rect`, which must lie within the picture. Cost: O(rows × words), less if it finds a pixel. */
 export function isClear(coverage: Coverage, rect: Rect): boolean {
   for (let y = rect.y; y < rect.y + rect.h; y++) if (!rowIsClear(coverage, y, rect.x, rect.w)) return false;

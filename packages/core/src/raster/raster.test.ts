@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Rect } from "../model";
-import { coverageOf, drawnPart, isClear } from "./coverage";
+import { coverageOf, cropCoverage, drawnPart, isClear } from "./coverage";
 import { factsOf } from "./facts";
 import { firstAlike } from "./likeness";
 import { clearPixels, crop, extrude, looksSame, type Pixels, paste, samePixels, turnClockwise, turnCounterClockwise } from "./pixels";
@@ -59,6 +59,14 @@ describe("coverage", () => {
         expect(isClear(coverage, rect)).toBe(drawnByLooking(pixels, rect) === null);
       }),
       { numRuns: 500 },
+    ));
+
+  it("cropped is the coverage of the cropped picture", () =>
+    fc.assert(
+      fc.property(withPart, ({ pixels, rect }) => {
+        expect(cropCoverage(coverageOf(pixels), rect)).toEqual(coverageOf(crop(pixels, rect)));
+      }),
+      { numRuns: 300 },
     ));
 
   it("sees a pixel of alpha 1", () => {

@@ -11,6 +11,7 @@ import { Button } from "../../ui/button";
 import { Detail, Facts } from "../../ui/detail";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
+import { GridPart } from "./grid-part";
 import { dropOrRestore } from "./make-clip";
 import { ReadingTable } from "./reading-table";
 import { WorthALook } from "./worth-a-look";
@@ -26,6 +27,7 @@ export function Details() {
     <>
       <FrameDetail source={source} frame={frame} />
       <OriginDetail source={source} frame={frame} />
+      <GridPart source={source} />
       <WorthALook source={source} />
       <ReadingTable source={source} />
     </>

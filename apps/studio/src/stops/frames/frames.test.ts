@@ -69,6 +69,7 @@ describe("the sheet's scene", () => {
     sheetScene({
       source,
       grid: gridOfSource(source),
+      region: 0,
       picked: [],
       cursor: null,
       hoverRow: null,

@@ -10,16 +10,33 @@ import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
 import { cutOf, withCell, withCounts } from "./recipe";
 
-/** The grid, typed or nudged: cell size and counts are two ways to say the same, and either may be changed. */
-export function GridFields({ source, grid }: { source: Source; grid: Grid }) {
+interface Props {
+  readonly cut: GridCut;
+  /** What the cut comes to. */
+  readonly grid: Grid;
+  /** Cuts anew; an answer is what is wrong with it. */
+  readonly onCut: (next: GridCut) => string | undefined;
+}
+
+/** The grid over a whole sheet. */
+export function SheetGridFields({ source, grid }: { source: Source; grid: Grid }) {
   const look = lookOf(source, sheetOf(source));
   const picture = usePicture(look);
   const problem = usePictureProblem(look);
-  const cut = cutOf(source);
-  const apply = (next: GridCut): string | undefined => {
-    if (!picture) return problem ?? "The picture is still being read.";
-    return editInGesture(`cut ${source.id}`, cutSource, source.id, next, picture.coverage)?.message;
-  };
+  return (
+    <GridFields
+      cut={cutOf(source)}
+      grid={grid}
+      onCut={(next) => {
+        if (!picture) return problem ?? "The picture is still being read.";
+        return editInGesture(`cut ${source.id}`, cutSource, source.id, next, picture.coverage)?.message;
+      }}
+    />
+  );
+}
+
+/** The grid, typed or nudged: cell size and counts are two ways to say the same, and either may be changed. */
+export function GridFields({ cut, grid, onCut: apply }: Props) {
   const nudge = (dx: number, dy: number) => {
     const margin = { x: Math.max(0, cut.margin.x + dx), y: Math.max(0, cut.margin.y + dy) };
     apply({ ...withCell(cut, grid, {}), margin });

@@ -1,13 +1,19 @@
 /**
- * What a drag does when frames are cut by hand: on bare sheet it draws one, on a frame it moves it, on its edge it resizes it. Edges snap
- * to those of other frames and to the drawn pixels. Pure, and tested. Units: sheet pixels.
+ * What a drag does to boxes on a sheet, be they frames or regions: on bare sheet it draws one, on a box it moves it, on its edge it
+ * resizes it. Edges snap to those of other boxes and to the drawn pixels. Pure, and tested. Units: sheet pixels.
  */
-import { type FrameRef, frameRef, type Rect, type Size, type Source } from "@caravan/core/model";
+import type { Rect, Size } from "@caravan/core/model";
 import { type Coverage, drawnPart } from "@caravan/core/raster";
 
 export interface Spot {
   readonly x: number;
   readonly y: number;
+}
+
+/** A rectangle that can be dragged. */
+export interface Box {
+  readonly id: string;
+  readonly rect: Rect;
 }
 
 /** Which edges a drag takes along. */
@@ -20,15 +26,13 @@ export interface Edges {
 
 export type HandGesture =
   | { readonly kind: "draw"; readonly from: Spot }
-  | { readonly kind: "move" | "resize"; readonly from: Spot; readonly ref: FrameRef; readonly rect: Rect; readonly edges: Edges };
+  | { readonly kind: "move" | "resize"; readonly from: Spot; readonly id: string; readonly rect: Rect; readonly edges: Edges };
 
 const ALL: Edges = { left: true, right: true, top: true, bottom: true };
 
-/** What a press at `at` begins; `reach` is how near to an edge a press takes it. */
-export function gestureAt(source: Source, at: Spot, reach: number): HandGesture {
-  for (const frame of source.frames.toReversed()) {
-    if (frame.dropped) continue;
-    const { rect } = frame;
+/** What a press at `at` begins; `reach` is how near to an edge a press takes it. Boxes that lie under others may only have edges to take. */
+export function gestureAt(boxes: readonly Box[], at: Spot, reach: number, onlyEdges = false): HandGesture {
+  for (const { id, rect } of boxes.toReversed()) {
     const { x, y, w, h } = rect;
     if (at.x < x - reach || at.y < y - reach || at.x > x + w + reach || at.y > y + h + reach) continue;
     const edges = {
@@ -37,12 +41,12 @@ export function gestureAt(source: Source, at: Spot, reach: number): HandGesture 
       top: Math.abs(at.y - y) <= reach,
       bottom: Math.abs(at.y - y - h) <= reach,
     };
-    // On a narrow frame both edges are near; the nearer one is meant.
+    // On a narrow box both edges are near; the nearer one is meant.
     if (edges.left && edges.right) edges[at.x - x < w / 2 ? "right" : "left"] = false;
     if (edges.top && edges.bottom) edges[at.y - y < h / 2 ? "bottom" : "top"] = false;
-    const ref = frameRef(source, frame);
-    if (Object.values(edges).some(Boolean)) return { kind: "resize", from: at, ref, rect, edges };
-    return { kind: "move", from: at, ref, rect, edges: ALL };
+    if (Object.values(edges).some(Boolean)) return { kind: "resize", from: at, id, rect, edges };
+    if (onlyEdges) continue;
+    return { kind: "move", from: at, id, rect, edges: ALL };
   }
   return { kind: "draw", from: at };
 }
@@ -67,16 +71,16 @@ export function rectDuring(gesture: HandGesture, to: Spot, sheet: Size): Rect {
   return { x: left, y: top, w: right - left, h: bottom - top };
 }
 
-/** Moves the edges that are being dragged onto lines that are at most `reach` away: other frames' edges, and the drawn pixels' own. */
-export function snapped(gesture: HandGesture, rect: Rect, source: Source, coverage: Coverage | null, reach: number): Rect {
+/** Moves the edges that are being dragged onto lines that are at most `reach` away: other boxes' edges, and the drawn pixels' own. */
+export function snapped(gesture: HandGesture, rect: Rect, boxes: readonly Box[], coverage: Coverage | null, reach: number): Rect {
   const edges = gesture.kind === "draw" ? ALL : gesture.edges;
-  const own = gesture.kind === "draw" ? null : gesture.ref;
+  const own = gesture.kind === "draw" ? null : gesture.id;
   const along: number[] = [];
   const down: number[] = [];
-  for (const frame of source.frames) {
-    if (frameRef(source, frame) === own || frame.dropped) continue;
-    along.push(frame.rect.x, frame.rect.x + frame.rect.w);
-    down.push(frame.rect.y, frame.rect.y + frame.rect.h);
+  for (const { id, rect: other } of boxes) {
+    if (id === own) continue;
+    along.push(other.x, other.x + other.w);
+    down.push(other.y, other.y + other.h);
   }
   const drawn = coverage && gesture.kind !== "move" ? drawnPart(coverage, rect) : null;
   const near = (place: number, lines: readonly number[], bestOf: number | undefined) => {
@@ -99,7 +103,7 @@ export function snapped(gesture: HandGesture, rect: Rect, source: Source, covera
   return right > left && bottom > top ? { x: left, y: top, w: right - left, h: bottom - top } : rect;
 }
 
-/** A moved frame snaps with whichever of its two edges is nearer to a line. */
+/** A moved box snaps with whichever of its two edges is nearer to a line. */
 function snapMoved(
   place: number,
   length: number,

@@ -10,6 +10,7 @@ export interface SheetColours {
   readonly onNow: string;
   readonly trouble: string;
   readonly ink: string;
+  readonly paper: string;
   readonly font: string;
 }
 
@@ -36,6 +37,7 @@ function askedColours(element: Element): SheetColours {
     onNow: token("--on-now"),
     trouble: token("--brick"),
     ink: token("--ink"),
+    paper: token("--raised"),
     font: getComputedStyle(element).fontFamily,
   };
   probe.remove();
@@ -71,6 +73,13 @@ export function paintSheet(
   context.globalAlpha = 0.75;
   outline(context, [...scene.frames, ...scene.empty, ...scene.dropped].map(place));
   context.globalAlpha = 1;
+  for (const { rect, number, chosen } of scene.regions) {
+    const at = place(rect);
+    context.setLineDash([9, 4]);
+    frameIn(context, at, chosen ? colours.now : colours.grid, 2);
+    context.setLineDash([]);
+    tag(context, at, String(number), chosen ? colours.now : colours.grid, chosen ? colours.onNow : colours.paper, colours.font);
+  }
   if (scene.row) frameIn(context, place(scene.row), colours.now, 2);
   for (const { rect, number } of scene.picked) {
     const at = place(rect);
@@ -148,13 +157,20 @@ function crossOut(context: CanvasRenderingContext2D, { x, y, w, h }: Rect, colou
   context.stroke();
 }
 
-function badge(context: CanvasRenderingContext2D, { x, y, w, h }: Rect, text: string, colours: SheetColours): void {
-  if (w < 18 || h < 16) return;
+/** A number at the top right of a frame that has room for it. */
+function badge(context: CanvasRenderingContext2D, at: Rect, text: string, colours: SheetColours): void {
+  if (at.w < 18 || at.h < 16) return;
   context.font = `600 12px ${colours.font}`;
   const width = context.measureText(text).width + 8;
-  context.fillStyle = colours.now;
-  context.fillRect(x + w - width, y, width + 1, 16);
-  context.fillStyle = colours.onNow;
+  tag(context, { ...at, x: at.x + at.w - width }, text, colours.now, colours.onNow, colours.font);
+}
+
+/** A number on a ground of its own, with its top-left corner at that of the rectangle. */
+function tag(context: CanvasRenderingContext2D, { x, y }: Rect, text: string, ground: string, ink: string, font: string): void {
+  context.font = `600 12px ${font}`;
+  context.fillStyle = ground;
+  context.fillRect(x, y, context.measureText(text).width + 9, 16);
+  context.fillStyle = ink;
   context.textBaseline = "middle";
-  context.fillText(text, x + w - width + 4, y + 8.5);
+  context.fillText(text, x + 4, y + 8.5);
 }

@@ -35,17 +35,25 @@ export function outcomeInWords(source: Source, grid: Grid): { text: string; good
   const kept = source.frames.filter((frame) => !frame.dropped).length;
   const empty = source.frames.filter((frame) => frame.empty && !frame.dropped).length;
   const dropped = source.frames.length - kept;
-  const skipped = grid.columns * grid.rows - source.frames.length;
+  const taken = span(cutOf(source).only?.columns, grid.columns) * span(cutOf(source).only?.rows, grid.rows);
+  const skipped = taken - source.frames.length;
+  const beside = grid.columns * grid.rows - taken;
   const { right, bottom } = grid.leftOver;
   const parts = [
     kept === 1 ? "1 frame" : `${kept} frames`,
     skipped > 0 ? `${skipped} empty left out` : empty > 0 ? `${empty} empty` : "none empty",
+    ...(beside > 0 ? [`${beside} cells not taken`] : []),
     ...(dropped > 0 ? [`${dropped} dropped`] : []),
     right + bottom === 0
       ? "nothing left over"
       : `left over: ${[right && `${right} px at right`, bottom && `${bottom} px at bottom`].filter(Boolean).join(", ")}`,
   ];
   return { text: parts.join(", "), good: right + bottom === 0 };
+}
+
+/** How many of `count` columns or rows are taken. */
+function span(range: { readonly first: number; readonly last: number } | undefined, count: number): number {
+  return range ? Math.max(0, Math.min(range.last, count - 1) - range.first + 1) : count;
 }
 
 /** Whether one grid lies over the sheet: cut by cells, or not cut yet. */

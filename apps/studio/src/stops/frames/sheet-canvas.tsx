@@ -17,18 +17,20 @@ import { usePicture } from "../../project/pictures";
 import { pickRun, rowRefs, togglePick, togglePicks, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { useKeys } from "../../ui/keys";
+import { boxDone, boxesOf } from "./boxes";
 import { describeCursor, movedCursor } from "./cursor";
 import { coloursFrom, paintSheet } from "./paint-sheet";
 import { rowOfFrames, rowRect, sheetScene } from "./sheet-scene";
 import { exactPixelAt, fitted, opening, panned, pixelAt, type SheetView, zoomedAt, zoomInWords } from "./sheet-view";
 import { useSpaceToPan } from "./space-to-pan";
 import { useHand } from "./use-hand";
+import type { CutWay } from "./ways";
 
 /** A press that moves farther than this is a drag of the sheet, not a pick. */
 const SLACK = 4; // px
 
 /** The sheet at whole-number zoom with the cut drawn over it. Click picks, drag moves, the wheel zooms to the pointer. */
-export function SheetCanvas({ source, grid, byHand }: { source: Source; grid: Grid | null; byHand: boolean }) {
+export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid | null; way: CutWay }) {
   const frame = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [room, setRoom] = useState({ w: 0, h: 0 });
@@ -37,6 +39,7 @@ export function SheetCanvas({ source, grid, byHand }: { source: Source; grid: Gr
   const picked = useView((each) => each.picked);
   const cursor = useView((each) => each.cursor);
   const hoverRow = useView((each) => each.hoverRow);
+  const region = useView((each) => each.region);
   const { width, height } = sheetOf(source);
   const sheet = useMemo(() => ({ w: width, h: height }), [width, height]);
   const pointer = useRef<{ x: number; y: number } | null>(null);
@@ -58,7 +61,16 @@ export function SheetCanvas({ source, grid, byHand }: { source: Source; grid: Gr
   }, [id, sheet, hasRoom]);
 
   useWheelZoom(frame, setView);
-  const hand = useHand(source, picture?.coverage ?? null, view?.zoom ?? 1);
+  const boxes = useMemo(() => boxesOf(source, way), [source, way]);
+  const hand = useHand({
+    boxes,
+    sheet,
+    coverage: picture?.coverage ?? null,
+    zoom: view?.zoom ?? 1,
+    // A region holds frames to be picked and often another region; what moves it are its numbers.
+    onlyEdges: way === "regions",
+    onDone: (id, rect) => boxDone(source, way, id, rect),
+  });
   const { draft } = hand;
 
   useEffect(() => {
@@ -72,12 +84,12 @@ export function SheetCanvas({ source, grid, byHand }: { source: Source; grid: Gr
       context.setTransform(density, 0, 0, density, 0, 0);
       const corner = pixelAt(view, 0, 0);
       const inSight = { ...corner, w: Math.ceil(room.w / view.zoom) + 1, h: Math.ceil(room.h / view.zoom) + 1 };
-      const scene = { ...sheetScene({ source, grid, picked, cursor, hoverRow, inSight }), draft };
+      const scene = { ...sheetScene({ source, grid, picked, cursor, hoverRow, inSight, region }), draft };
       paintSheet(context, scene, view, picture ?? null, coloursFrom(element));
     };
     const request = requestAnimationFrame(paint);
     return () => cancelAnimationFrame(request);
-  }, [source, grid, picked, cursor, hoverRow, view, room, picture, draft]);
+  }, [source, grid, picked, cursor, hoverRow, region, view, room, picture, draft]);
 
   const zoomBy = (direction: 1 | -1) =>
     setView((now) => now && zoomedAt(now, direction, pointer.current?.x ?? room.w / 2, pointer.current?.y ?? room.h / 2));
@@ -153,7 +165,7 @@ export function SheetCanvas({ source, grid, byHand }: { source: Source; grid: Gr
         if (event.button > 1 || (event.target as Element).closest("button")) return;
         event.currentTarget.setPointerCapture(event.pointerId);
         const at = placeOf(event);
-        press.current = { ...at, dragged: false, hand: byHand && event.button === 0 && !space.current };
+        press.current = { ...at, dragged: false, hand: (way === "hand" || way === "regions") && event.button === 0 && !space.current };
         if (press.current.hand && view) hand.down(exactPixelAt(view, at.x, at.y));
       }}
       onPointerMove={(event) => {

@@ -17,6 +17,8 @@ export interface SheetScene {
   readonly leftOver: readonly Rect[];
   readonly row: Rect | null;
   readonly cursor: Rect | null;
+  /** Parts of the sheet that have a grid each; none where one grid lies over all. */
+  readonly regions: readonly { readonly rect: Rect; readonly number: number; readonly chosen: boolean }[];
 }
 
 export interface SheetSceneInput {
@@ -28,11 +30,13 @@ export interface SheetSceneInput {
   readonly hoverRow: number | null;
   /** The part of the sheet that is in sight. */
   readonly inSight: Rect;
+  /** Which region is worked on. */
+  readonly region: number;
 }
 
 /** Cost: O(cells in sight + frames). */
-export function sheetScene({ source, grid, picked, cursor, hoverRow, inSight }: SheetSceneInput): SheetScene {
-  if (!grid) return freeScene(source, picked, cursor, hoverRow, inSight);
+export function sheetScene({ source, grid, picked, cursor, hoverRow, inSight, region }: SheetSceneInput): SheetScene {
+  if (!grid) return freeScene(source, picked, cursor, hoverRow, inSight, region);
   const byCell = new Map(source.frames.map((frame) => [frame.row * grid.columns + frame.column, frame]));
   const numbers = new Map(picked.map((ref, k) => [ref, k + 1]));
   const scene = { frames: [] as Rect[], empty: [] as Rect[], dropped: [] as Rect[], picked: [] as { rect: Rect; number: number }[] };
@@ -57,7 +61,7 @@ export function sheetScene({ source, grid, picked, cursor, hoverRow, inSight }: 
     }
   const leftOver = leftOverOf(source, grid).filter((rect) => overlaps(rect, inSight));
   const row = hoverRow !== null && hoverRow < grid.rows ? rowRect(grid, hoverRow) : null;
-  return { sheet: wholeOf(source), ...scene, leftOver, row, cursor: cursorRect };
+  return { sheet: wholeOf(source), ...scene, leftOver, row, cursor: cursorRect, regions: [] };
 }
 
 /** Frames that lie anywhere: outlines, metadata, by hand, several grids. */
@@ -67,6 +71,7 @@ function freeScene(
   cursor: FrameRef | null,
   hoverRow: number | null,
   inSight: Rect,
+  region: number,
 ): SheetScene {
   const numbers = new Map(picked.map((ref, k) => [ref, k + 1]));
   const scene = { frames: [] as Rect[], empty: [] as Rect[], dropped: [] as Rect[], picked: [] as { rect: Rect; number: number }[] };
@@ -81,7 +86,10 @@ function freeScene(
     if (ref === cursor) cursorRect = rect;
   }
   const row = hoverRow === null ? null : rowOfFrames(source, hoverRow);
-  return { sheet: wholeOf(source), ...scene, leftOver: [], row, cursor: cursorRect };
+  const areas = source.cut?.by === "regions" ? source.cut.regions : [];
+  const chosen = Math.min(region, areas.length - 1);
+  const regions = areas.map(({ area }, k) => ({ rect: area, number: k + 1, chosen: k === chosen }));
+  return { sheet: wholeOf(source), ...scene, leftOver: [], row, cursor: cursorRect, regions };
 }
 
 /** What the frames of a row cover together. */

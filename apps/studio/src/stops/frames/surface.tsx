@@ -9,11 +9,12 @@ import { usePicture } from "../../project/pictures";
 import { chosenSource, clearPicks, go, pickedFrames, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { useKeys } from "../../ui/keys";
-import { GridFields } from "./grid-fields";
+import { SheetGridFields } from "./grid-fields";
 import { HandFields } from "./hand-fields";
 import { dropOrRestore, makeClip } from "./make-clip";
 import { OutlineFields } from "./outline-fields";
 import { cutOf, framesInWords, gridOfSource, isGrid, outcomeInWords } from "./recipe";
+import { RegionFields } from "./region-fields";
 import { SeriesWall } from "./series-wall";
 import { SheetCanvas } from "./sheet-canvas";
 import { Suggestions } from "./suggestions";
@@ -52,7 +53,8 @@ export function Surface() {
         <Ways source={source} />
         {way === "cells" && <Suggestions source={source} />}
       </div>
-      {way === "cells" && <GridFields source={source} grid={grid} />}
+      {way === "cells" && <SheetGridFields source={source} grid={grid} />}
+      {way === "regions" && <RegionFields source={source} />}
       {way === "outlines" && <OutlineFields source={source} />}
       {way === "hand" && <HandFields source={source} picked={picked} />}
       <div className="flex items-center justify-between gap-3">
@@ -70,7 +72,7 @@ export function Surface() {
       {way === "pictures" ? (
         <SeriesWall source={source} />
       ) : (
-        <SheetCanvas source={source} grid={isGrid(source) ? grid : null} byHand={way === "hand"} />
+        <SheetCanvas source={source} grid={isGrid(source) ? grid : null} way={way ?? "cells"} />
       )}
       <Tray source={source}>
         <div className="flex items-center gap-2">

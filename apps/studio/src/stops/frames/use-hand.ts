@@ -1,31 +1,37 @@
 "use client";
 
-import { drawFrames, placeFrames } from "@caravan/core/edit";
-import { frameRef, type Rect, type Source, sheetOf } from "@caravan/core/model";
+import type { Rect, Size } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
 import { useRef, useState } from "react";
-import { currentProject, edit } from "../../project/open-project";
-import { useView } from "../../project/view";
-import { say } from "../../ui/notices";
-import { gestureAt, type HandGesture, rectDuring, type Spot, snapped } from "./hand-gesture";
+import { type Box, gestureAt, type HandGesture, rectDuring, type Spot, snapped } from "./hand-gesture";
 
 const REACH = 5; // CSS px: how near to a line counts as on it
 
-/** Drawing, moving and resizing frames with the pointer. `draft` is the rectangle while it is dragged. */
-export function useHand(source: Source, coverage: Coverage | null, zoom: number) {
+export interface HandInput {
+  readonly boxes: readonly Box[];
+  readonly sheet: Size;
+  readonly coverage: Coverage | null;
+  readonly zoom: number;
+  /** Whether a drag inside a box draws another one instead of moving it. */
+  readonly onlyEdges: boolean;
+  /** Takes a finished drag: `id` is the box that was moved or resized, null for a new one. */
+  readonly onDone: (id: string | null, rect: Rect) => void;
+}
+
+/** Drawing, moving and resizing boxes with the pointer. `draft` is the rectangle while it is dragged. */
+export function useHand({ boxes, sheet, coverage, zoom, onlyEdges, onDone }: HandInput) {
   const gesture = useRef<HandGesture | null>(null);
   const [draft, setDraft] = useState<Rect | null>(null);
-  const { width, height } = sheetOf(source);
   const reach = Math.max(1, REACH / zoom);
   const rectAt = (at: Spot, free: boolean): Rect | null => {
     if (!gesture.current) return null;
-    const rect = rectDuring(gesture.current, at, { w: width, h: height });
-    return free ? rect : snapped(gesture.current, rect, source, coverage, reach);
+    const rect = rectDuring(gesture.current, at, sheet);
+    return free ? rect : snapped(gesture.current, rect, boxes, coverage, reach);
   };
   return {
     draft,
     down: (at: Spot) => {
-      gesture.current = gestureAt(source, at, reach);
+      gesture.current = gestureAt(boxes, at, reach, onlyEdges);
     },
     /** With `free`, nothing snaps. */
     move: (at: Spot, free: boolean) => setDraft(rectAt(at, free)),
@@ -34,19 +40,7 @@ export function useHand(source: Source, coverage: Coverage | null, zoom: number)
       const done = gesture.current;
       gesture.current = null;
       setDraft(null);
-      if (!rect || !done) return;
-      const error = done.kind === "draw" ? edit(drawFrames, source.id, [rect]) : edit(placeFrames, new Map([[done.ref, rect]]));
-      if (error) {
-        say({ tone: "trouble", text: error.message });
-        return;
-      }
-      const last =
-        done.kind === "draw"
-          ? currentProject()
-              .sources.find(({ id }) => id === source.id)
-              ?.frames.at(-1)
-          : undefined;
-      useView.setState({ cursor: last ? frameRef(source, last) : done.kind === "draw" ? null : done.ref });
+      if (rect && done) onDone(done.kind === "draw" ? null : done.id, rect);
     },
     cancel: () => {
       gesture.current = null;

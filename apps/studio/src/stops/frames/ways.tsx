@@ -13,15 +13,20 @@ import { say } from "../../ui/notices";
 
 const WAYS = [
   ["cells", "Cells"],
+  ["regions", "Regions"],
   ["outlines", "Outlines"],
   ["hand", "By hand"],
 ] as const satisfies readonly (readonly [Way, string])[];
 
 /** The way that a source is cut, or that a person is about to cut it. */
-export function wayOf(source: Source, chosen: Way | null): Way | "metadata" | "pictures" {
+export type CutWay = Way | "metadata" | "pictures";
+
+export function wayOf(source: Source, chosen: Way | null): CutWay {
   if (source.cut?.by === "pictures") return "pictures";
   if (chosen) return chosen;
   switch (source.cut?.by) {
+    case "regions":
+      return "regions";
     case "outlines":
       return "outlines";
     case "hand":
@@ -43,6 +48,7 @@ export function Ways({ source }: { source: Source }) {
   };
   useKeys("Ways of cutting", [
     { keys: "k", label: "Cut into cells", run: () => choose("cells") },
+    { keys: "l", label: "Cut in regions, each with its own grid", run: () => choose("regions") },
     { keys: "o", label: "Cut along outlines", run: () => choose("outlines") },
     { keys: "h", label: "Cut by hand", run: () => choose("hand") },
   ]);
@@ -78,8 +84,9 @@ const GROUNDS = { plain: "a plain ground", key: "a key colour as its ground", ch
 /** Tells of an opaque ground, with the way to clear it. */
 export function GroundLine({ source }: { source: Source }) {
   const picture = usePicture(lookOf(source, sheetOf(source)));
-  const ground = source.clearing ? null : (picture?.ground ?? null);
-  const clear = () => ground && clearSource(source, ground.clearing);
+  const { clearing } = source;
+  const ground = clearing && clearing.colours.length > 0 ? null : (picture?.ground ?? null);
+  const clear = () => ground && clearSource(source, { ...ground.clearing, specks: clearing?.specks });
   useKeys("The ground", ground ? [{ keys: "u", label: "Clear the opaque ground", run: () => void clear() }] : []);
   if (!ground) return null;
   return (

@@ -39,6 +39,9 @@ export function ClearingDetail({ source }: { source: Source }) {
         <Side word="after" source={source} clearing={clearing} />
       </div>
       <div className="flex flex-wrap items-center gap-2">
+        {clearing.colours.length === 0 && original.facts.ground === "opaque" && (
+          <Button onClick={() => change({ ...(original.ground?.clearing ?? WHITE), specks: clearing.specks })}>Clear a colour too …</Button>
+        )}
         {clearing.colours.map((colour, k) => (
           <span key={k} className="inline-flex items-center gap-1 rounded-box border border-line bg-raised px-1.5">
             <span aria-hidden className="size-4 rounded-sm border border-line-strong" style={{ background: colour }} />
@@ -66,6 +69,20 @@ export function ClearingDetail({ source }: { source: Source }) {
           onChange={(from) => change({ from })}
         />
         <Tick label="Take it out of soft edges too" checked={clearing.fringe} onChange={(fringe) => change({ fringe })} />
+        <FieldBox label="and specks of up to">
+          <NumberField
+            label="Specks"
+            value={clearing.specks ?? 0}
+            least={0}
+            most={64}
+            onChange={(specks) => {
+              const { specks: _, ...rest } = clearing;
+              setTried({ of: source.id, clearing: specks > 0 ? { ...rest, specks } : rest });
+              return null;
+            }}
+          />
+          <span className="text-small text-muted">px</span>
+        </FieldBox>
       </div>
       <div className="mt-2 flex gap-2">
         <Button

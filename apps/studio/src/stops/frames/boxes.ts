@@ -1,0 +1,35 @@
+/** What can be dragged on a sheet: its frames when they are cut by hand, its regions when it is cut in regions. */
+import { drawFrames, placeFrames } from "@caravan/core/edit";
+import { type FrameRef, frameRef, type Rect, type Source } from "@caravan/core/model";
+import { currentProject, edit } from "../../project/open-project";
+import { useView } from "../../project/view";
+import { say } from "../../ui/notices";
+import type { Box } from "./hand-gesture";
+import { drawRegion, regionsOf, setRegion } from "./regions";
+import type { CutWay } from "./ways";
+
+const NONE: readonly Box[] = [];
+
+export function boxesOf(source: Source, way: CutWay): readonly Box[] {
+  if (way === "regions") return regionsOf(source).map(({ area }, k) => ({ id: String(k), rect: area }));
+  if (way !== "hand") return NONE;
+  return source.frames.filter(({ dropped }) => !dropped).map((frame) => ({ id: frameRef(source, frame), rect: frame.rect }));
+}
+
+/** Makes what was dragged so; `id` is null for a new box. */
+export function boxDone(source: Source, way: CutWay, id: string | null, rect: Rect): void {
+  if (way === "regions") {
+    if (id === null) void drawRegion(source, rect);
+    else setRegion(source, Number(id), { area: rect });
+    return;
+  }
+  const error = id === null ? edit(drawFrames, source.id, [rect]) : edit(placeFrames, new Map([[id as FrameRef, rect]]));
+  if (error) {
+    say({ tone: "trouble", text: error.message });
+    return;
+  }
+  const last = currentProject()
+    .sources.find((each) => each.id === source.id)
+    ?.frames.at(-1);
+  useView.setState({ cursor: id !== null ? (id as FrameRef) : last ? frameRef(source, last) : null });
+}

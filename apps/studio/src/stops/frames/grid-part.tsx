@@ -1,0 +1,98 @@
+"use client";
+
+import { type Grid, gridOf } from "@caravan/core/cut";
+import { cutSource } from "@caravan/core/edit";
+import { type GridCut, lookOf, type Source, sheetOf } from "@caravan/core/model";
+import { editInGesture } from "../../project/open-project";
+import { usePicture } from "../../project/pictures";
+import { Button } from "../../ui/button";
+import { Detail } from "../../ui/detail";
+import { FieldBox, NumberField } from "../../ui/number-field";
+import { cutOf, isGrid } from "./recipe";
+
+/** Which part of the grid becomes frames: some columns, some rows, or the whole grid moved. */
+export function GridPart({ source }: { source: Source }) {
+  const picture = usePicture(lookOf(source, sheetOf(source)));
+  if (!isGrid(source) || !source.cut || !picture) return null;
+  const cut = cutOf(source);
+  const { width, height } = sheetOf(source);
+  const grid = gridOf({ w: width, h: height }, cut, source.name);
+  const apply = (next: GridCut) => editInGesture(`cut ${source.id}`, cutSource, source.id, next, picture.coverage)?.message;
+  const offset = cut.offset ?? { x: 0, y: 0 };
+  const isPlain = !cut.offset && !cut.only;
+  return (
+    <Detail title="Part of the grid" aside={isPlain ? "all of it" : undefined}>
+      <div className="flex flex-wrap items-center gap-1.5">
+        <RangeField word="columns" side="columns" cut={cut} grid={grid} onCut={apply} />
+        <RangeField word="rows" side="rows" cut={cut} grid={grid} onCut={apply} />
+        <FieldBox label="moved by">
+          <NumberField
+            label="Moved right by"
+            value={offset.x}
+            least={-16_384}
+            most={16_384}
+            onChange={(x) => apply(moved(cut, { ...offset, x }))}
+          />
+          <span aria-hidden>,</span>
+          <NumberField
+            label="Moved down by"
+            value={offset.y}
+            least={-16_384}
+            most={16_384}
+            onChange={(y) => apply(moved(cut, { ...offset, y }))}
+          />
+          <span className="text-small text-muted">px</span>
+        </FieldBox>
+        {!isPlain && (
+          <Button
+            onClick={() => {
+              const { offset: _, only: __, ...whole } = cut;
+              apply(whole as GridCut);
+            }}
+          >
+            All of it
+          </Button>
+        )}
+      </div>
+    </Detail>
+  );
+}
+
+interface RangeProps {
+  readonly word: string;
+  readonly side: "columns" | "rows";
+  readonly cut: GridCut;
+  readonly grid: Grid;
+  readonly onCut: (next: GridCut) => string | undefined;
+}
+
+/** From which to which column or row; all of them is no range at all. */
+function RangeField({ word, side, cut, grid, onCut }: RangeProps) {
+  const end = grid[side] - 1;
+  const { first, last } = cut.only?.[side] ?? { first: 0, last: end };
+  const take = (range: { first: number; last: number }): string | undefined => {
+    if (range.first > range.last) return `The first comes before the last: ${range.first} to ${range.last} holds none.`;
+    const { [side]: _, ...other } = cut.only ?? {};
+    const only = range.first === 0 && range.last >= end ? other : { ...other, [side]: range };
+    const { only: __, ...rest } = cut;
+    return onCut((Object.keys(only).length > 0 ? { ...rest, only } : rest) as GridCut);
+  };
+  return (
+    <FieldBox label={word}>
+      <NumberField label={`First of the ${word}`} value={first} least={0} most={end} onChange={(next) => take({ first: next, last })} />
+      <span aria-hidden>–</span>
+      <NumberField
+        label={`Last of the ${word}`}
+        value={Math.min(last, end)}
+        least={0}
+        most={end}
+        onChange={(next) => take({ first, last: next })}
+      />
+    </FieldBox>
+  );
+}
+
+function moved(cut: GridCut, offset: { x: number; y: number }): GridCut {
+  const { offset: _, ...rest } = cut;
+  return (offset.x === 0 && offset.y === 0 ? rest : { ...rest, offset }) as GridCut;
+}

@@ -1,0 +1,78 @@
+/** A sheet of several grids: its regions, and every change to one of them as one cut. */
+import { cutOfSuggestion, gridOf } from "@caravan/core/cut";
+import { cutSource } from "@caravan/core/edit";
+import { type Cut, type GridCut, lookOf, type Rect, type Source, sheetOf } from "@caravan/core/model";
+import { cropCoverage } from "@caravan/core/raster";
+import { edit, editInGesture } from "../../project/open-project";
+import { pictureNow, pictureOfLook } from "../../project/pictures";
+import { useView } from "../../project/view";
+import { say } from "../../ui/notices";
+import { run } from "../../workers/client";
+import { cutOf } from "./recipe";
+
+export type Region = Extract<Cut, { by: "regions" }>["regions"][number];
+
+/** One cell, as large as its region. */
+const WHOLE: GridCut = { by: "count", columns: 1, rows: 1, margin: { x: 0, y: 0 }, gap: { x: 0, y: 0 }, keepEmpty: false };
+
+/** Its regions; a sheet that one grid lies over is one region until another is drawn. */
+export function regionsOf(source: Source): readonly Region[] {
+  const { cut } = source;
+  if (cut?.by === "regions") return cut.regions;
+  if (cut?.by !== "cell" && cut?.by !== "count") return [];
+  const { width, height } = sheetOf(source);
+  return [{ area: { x: 0, y: 0, w: width, h: height }, grid: cutOf(source) }];
+}
+
+/** Cuts the sheet in these regions; what is wrong is told, and answered. */
+export function cutInRegions(source: Source, regions: readonly Region[], gesture?: string): string | undefined {
+  const coverage = pictureNow(lookOf(source, sheetOf(source)))?.coverage;
+  if (!coverage) return "The picture is still being read.";
+  const cut: Cut = { by: "regions", regions: [...regions] };
+  const error = gesture
+    ? editInGesture(`${gesture} ${source.id}`, cutSource, source.id, cut, coverage)
+    : edit(cutSource, source.id, cut, coverage);
+  return error?.message;
+}
+
+/**
+ * Changes one region. A grid that its new area has no room for becomes one cell as large as it is, so that an edge can be dragged
+ * anywhere.
+ */
+export function setRegion(source: Source, index: number, change: Partial<Region>): string | undefined {
+  const regions = regionsOf(source).map((region, k) => (k === index ? fitting({ ...region, ...change }, source.name) : region));
+  useView.setState({ region: index });
+  return cutInRegions(source, regions, `region ${index}`);
+}
+
+function fitting(region: Region, where: string): Region {
+  try {
+    gridOf({ w: region.area.w, h: region.area.h }, region.grid, where);
+    return region;
+  } catch {
+    return { ...region, grid: WHOLE };
+  }
+}
+
+export function removeRegion(source: Source, index: number): void {
+  const problem = cutInRegions(
+    source,
+    regionsOf(source).filter((_, k) => k !== index),
+  );
+  if (problem) say({ tone: "trouble", text: problem });
+  useView.setState({ region: 0 });
+}
+
+/** Adds a region with the grid that its picture suggests, or as one cell if it suggests none. */
+export async function drawRegion(source: Source, area: Rect): Promise<void> {
+  try {
+    const { coverage } = await pictureOfLook(lookOf(source, sheetOf(source)));
+    const [best] = await run("suggestGrids", { coverage: cropCoverage(coverage, area) });
+    const before = regionsOf(source);
+    const problem = cutInRegions(source, [...before, { area, grid: best ? cutOfSuggestion(best) : WHOLE }]);
+    if (problem) say({ tone: "trouble", text: problem });
+    else useView.setState({ region: before.length });
+  } catch (error) {
+    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+  }
+}

@@ -1,0 +1,134 @@
+import { clearPixels, crop, type Pixels, paste } from "@caravan/core/raster";
+import { expect, type Page, test } from "@playwright/test";
+import {
+  atlasOf,
+  dropAndCut,
+  dropFiles,
+  figureSheet,
+  filesOf,
+  frameFrom,
+  goTo,
+  openStudio,
+  pngFile,
+  problemOn,
+  startProject,
+  typeNumber,
+} from "./studio";
+
+/** Two kinds of figures on one sheet: 4 × 2 of 32×40 above, 3 × 1 of 48×56 below. */
+function mixedSheet(): Pixels {
+  const sheet = clearPixels(144, 136);
+  const above = figureSheet(4, 2);
+  const below = figureSheet(3, 1, { w: 48, h: 56 });
+  paste(sheet, above, { x: 0, y: 0, w: above.width, h: above.height }, 0, 0);
+  paste(sheet, below, { x: 0, y: 0, w: below.width, h: below.height }, 0, 80);
+  return sheet;
+}
+
+async function deliveredFrames(page: Page) {
+  await goTo(page, "Ship");
+  await expect(page.getByTestId("proof")).toContainText("every pixel the same", { timeout: 40_000 });
+  const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("d")]);
+  const { atlas, pages } = atlasOf(await filesOf(download));
+  return { names: Object.keys(atlas.frames), frame: (name: string) => frameFrom(atlas, pages, name) };
+}
+
+/** Drags on the sheet between two of its pixels. */
+async function dragOnSheet(page: Page, sheet: Pixels, from: readonly [number, number], to: readonly [number, number]): Promise<void> {
+  const canvas = page.getByTestId("sheet");
+  // Seen whole, the sheet lies in the middle.
+  await page.keyboard.press("0");
+  await page.waitForTimeout(100);
+  const box = await canvas.boundingBox();
+  const zoom = Number((await canvas.textContent())?.match(/· (\d+)×/)?.[1]);
+  if (!box || !zoom) throw new Error("The sheet is not shown at a whole zoom.");
+  const at = ([x, y]: readonly [number, number]) =>
+    [box.x + box.width / 2 + (x - sheet.width / 2) * zoom, box.y + box.height / 2 + (y - sheet.height / 2) * zoom] as const;
+  await page.mouse.move(...at(from));
+  await page.mouse.down();
+  await page.mouse.move(...at([(from[0] + to[0]) / 2, (from[1] + to[1]) / 2]), { steps: 3 });
+  await page.mouse.move(...at(to), { steps: 3 });
+  await page.mouse.up();
+}
+
+/** Types a grid without margins or gaps; a suggested one may have some. */
+async function gridOf(page: Page, columns: number, rows: number): Promise<void> {
+  for (const label of ["Margin left", "Margin top", "Gap across", "Gap down"]) await typeNumber(page, label, 0);
+  await typeNumber(page, "Columns", columns);
+  await typeNumber(page, "Rows", rows);
+}
+
+test.beforeEach(async ({ page }) => {
+  await openStudio(page);
+  await startProject(page);
+});
+
+test("a sheet of two grids is cut in regions that are drawn around them", async ({ page }) => {
+  const sheet = mixedSheet();
+  await dropFiles(page, [pngFile("mixed.png", sheet)]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await page.keyboard.press("l");
+  await expect(page.getByText("Drag on the sheet around the frames that one grid fits.")).toBeVisible();
+  await dragOnSheet(page, sheet, [0, 0], [128, 80]);
+  await expect(page.getByRole("button", { name: "Region 1" })).toBeVisible();
+  await typeNumber(page, "Region width", 128);
+  await typeNumber(page, "Region height", 80);
+  await gridOf(page, 4, 2);
+  await expect(page.getByTestId("outcome")).toHaveText("8 frames in 2 rows");
+  await dragOnSheet(page, sheet, [2, 84], [143, 135]);
+  await expect(page.getByRole("button", { name: "Region 2" })).toHaveAttribute("aria-pressed", "true");
+  await typeNumber(page, "Region left", 0);
+  await typeNumber(page, "Region top", 80);
+  await typeNumber(page, "Region width", 144);
+  await typeNumber(page, "Region height", 56);
+  await gridOf(page, 3, 1);
+  await expect(page.getByTestId("outcome")).toHaveText("11 frames in 3 rows");
+  const { names, frame } = await deliveredFrames(page);
+  expect(names).toHaveLength(11);
+  expect(frame("mixed/5").bytes).toEqual(crop(sheet, { x: 32, y: 40, w: 32, h: 40 }).bytes);
+  expect(frame("mixed/9").bytes).toEqual(crop(sheet, { x: 48, y: 80, w: 48, h: 56 }).bytes);
+});
+
+test("only some columns and rows of a grid become frames, and the grid moves as a whole", async ({ page }) => {
+  const figures = figureSheet(5, 4);
+  const sheet = clearPixels(figures.width + 6, figures.height);
+  paste(sheet, figures, { x: 0, y: 0, w: figures.width, h: figures.height }, 6, 0);
+  await dropFiles(page, [pngFile("figures.png", sheet)]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await typeNumber(page, "Cell width", 32);
+  await typeNumber(page, "Cell height", 40);
+  await typeNumber(page, "Moved right by", -26);
+  await expect(page.getByTestId("outcome")).toContainText("20 frames");
+  await typeNumber(page, "First of the columns", 1);
+  await typeNumber(page, "Last of the columns", 2);
+  await typeNumber(page, "Last of the rows", 1);
+  await expect(page.getByTestId("outcome")).toContainText("4 frames, none empty, 16 cells not taken");
+  await typeNumber(page, "First of the rows", 3);
+  await expect(problemOn(page)).toContainText("The first comes before the last");
+  await page.keyboard.press("Escape");
+  const { names, frame } = await deliveredFrames(page);
+  expect(names).toEqual(["figures/1", "figures/2", "figures/6", "figures/7"]);
+  expect(frame("figures/7").bytes).toEqual(crop(figures, { x: 64, y: 40, w: 32, h: 40 }).bytes);
+});
+
+test("frames that are cut through, empty, specked or repeated are pointed out, and each is mended", async ({ page }) => {
+  const sheet = figureSheet(4, 2, { w: 32, h: 40 }, [3, 6]);
+  // The figure at 5 is that at 4; the empty cell at 6 holds one pixel of dirt.
+  paste(sheet, crop(sheet, { x: 0, y: 40, w: 32, h: 40 }), { x: 0, y: 0, w: 32, h: 40 }, 32, 40);
+  sheet.bytes.set([1, 2, 3, 40], (60 * sheet.width + 80) * 4);
+  await dropAndCut(page, "figures.png", sheet, 4, 2);
+  const findings = page.getByRole("list", { name: "Findings on these frames" });
+  await expect(findings.getByRole("listitem")).toHaveCount(2);
+  await expect(findings).toContainText("1 pixel stands alone in 1 frame");
+  await findings.getByRole("button", { name: "Clear such pixels" }).click();
+  await expect(page.getByTestId("outcome")).toContainText("6 frames, 2 empty left out");
+  await expect(findings).toContainText("1 frame repeats another one exactly.");
+  await findings.getByRole("button", { name: "Use the first of each" }).click();
+  await expect(page.getByTestId("outcome")).toContainText("5 frames");
+  await expect(findings).toBeHidden();
+  await typeNumber(page, "Columns", 5);
+  await expect(findings).toContainText("cut through");
+  await findings.getByRole("button", { name: "Cut along outlines" }).click();
+  await expect(page.getByRole("textbox", { name: "Join distance" })).toBeVisible();
+  await expect(findings.getByText("Cut through")).toHaveCount(0);
+});

@@ -132,3 +132,30 @@ test("frames that are cut through, empty, specked or repeated are pointed out, a
   await expect(page.getByRole("textbox", { name: "Join distance" })).toBeVisible();
   await expect(findings.getByText("Cut through")).toHaveCount(0);
 });
+
+test("the tray is put in another order by dragging, several picked frames at once, and counts from 0 or 1", async ({ page }) => {
+  await dropAndCut(page, "figures.png", figureSheet(4, 1), 4, 1);
+  const tray = page.getByRole("listbox", { name: "Frames of figures" });
+  const names = () =>
+    tray.getByRole("option").evaluateAll((all) => all.map((each) => (each.getAttribute("aria-label") ?? "").split(",")[0]));
+  const drag = async (from: string, to: string) => {
+    const [a, b] = [await tray.getByTitle(from).boundingBox(), await tray.getByTitle(to).boundingBox()];
+    if (!a || !b) throw new Error("A frame is not in sight.");
+    await page.mouse.move(a.x + 20, a.y + 20);
+    await page.mouse.down();
+    await page.mouse.move((a.x + b.x) / 2 + 20, a.y + 22, { steps: 4 });
+    await page.mouse.move(b.x + 20, b.y + 20, { steps: 4 });
+    await page.mouse.up();
+  };
+  await expect(tray.getByRole("option")).toHaveCount(4);
+  await drag("figures/0", "figures/2");
+  await expect.poll(names).toEqual(["figures/1", "figures/2", "figures/0", "figures/3"]);
+  await tray.getByTitle("figures/0").click();
+  await tray.getByTitle("figures/3").click();
+  await drag("figures/3", "figures/1");
+  await expect.poll(names).toEqual(["figures/0", "figures/3", "figures/1", "figures/2"]);
+  await page.getByRole("button", { name: "counted from 0" }).click();
+  await page.keyboard.press("Escape");
+  await expect(tray).toHaveText("1423");
+  await expect(page.getByRole("heading", { name: /^Frame \d/ })).toContainText("Frame 4");
+});

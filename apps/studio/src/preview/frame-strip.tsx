@@ -1,10 +1,11 @@
 "use client";
 
 import { type Frame, frameName, frameRef, keptRefs, type Source } from "@caravan/core/model";
-import { useDraggable } from "@dnd-kit/core";
+import { useDraggable, useDroppable } from "@dnd-kit/core";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef } from "react";
 import { pickRun, togglePick, useView } from "../project/view";
+import { useCountFrom } from "../ui/counting";
 import { Later } from "../ui/later";
 import { FramePicture } from "./frame-picture";
 
@@ -12,19 +13,19 @@ const CELL = 60; // px, with the space after it
 
 /**
  * The frames of a sheet in order, numbered. Click picks, Shift+click a run; those picked carry their picking number. Frames
- * can be dragged where someone takes them. Only what is in sight is drawn.
+ * can be dragged where someone takes them: into a ribbon, or to another place among themselves. Only what is in sight is drawn.
  */
-export function FrameStrip({ source }: { source: Source }) {
+export function FrameStrip({ source, sortable = false }: { source: Source; sortable?: boolean }) {
   return (
     <div className="min-h-19">
       <Later>
-        <Strip source={source} />
+        <Strip source={source} sortable={sortable} />
       </Later>
     </div>
   );
 }
 
-function Strip({ source }: { source: Source }) {
+function Strip({ source, sortable }: { source: Source; sortable: boolean }) {
   const strip = useRef<HTMLDivElement>(null);
   const picked = useView((view) => view.picked);
   const cursor = useView((view) => view.cursor);
@@ -59,7 +60,15 @@ function Strip({ source }: { source: Source }) {
           const frame = frames[index] as Frame;
           const ref = frameRef(source, frame);
           return (
-            <StripItem key={frame.key} source={source} frame={frame} number={numbers.get(ref)} atCursor={ref === cursor} left={start} />
+            <StripItem
+              key={frame.key}
+              source={source}
+              frame={frame}
+              number={numbers.get(ref)}
+              atCursor={ref === cursor}
+              left={start}
+              sortable={sortable}
+            />
           );
         })}
       </div>
@@ -73,25 +82,32 @@ interface ItemProps {
   readonly number: number | undefined;
   readonly atCursor: boolean;
   readonly left: number;
+  /** Whether another frame can be let go here, to come before it. */
+  readonly sortable: boolean;
 }
 
-function StripItem({ source, frame, number, atCursor, left }: ItemProps) {
+function StripItem({ source, frame, number, atCursor, left, sortable }: ItemProps) {
   const ref = frameRef(source, frame);
   const { setNodeRef, listeners, isDragging } = useDraggable({
     id: `frame ${ref}`,
     data: { frame: ref },
     disabled: frame.dropped === true,
   });
+  const place = useDroppable({ id: `place ${ref}`, data: { before: ref }, disabled: !sortable });
   const pick = (extend: boolean) => {
     if (frame.dropped) useView.setState({ cursor: ref });
     else if (extend) pickRun(keptRefs(source), ref);
     else togglePick(ref);
   };
   const name = frameName(source, frame);
+  const countFrom = useCountFrom();
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: keys act on the cursor, for the whole strip
     <div
-      ref={setNodeRef}
+      ref={(element) => {
+        setNodeRef(element);
+        place.setNodeRef(element);
+      }}
       role="option"
       aria-selected={number !== undefined}
       aria-label={`${name}${frame.dropped ? ", dropped" : ""}${number ? `, picked ${number}` : ""}`}
@@ -99,7 +115,7 @@ function StripItem({ source, frame, number, atCursor, left }: ItemProps) {
       tabIndex={-1}
       onClick={(event) => pick(event.shiftKey)}
       {...listeners}
-      className={`absolute top-0 cursor-pointer touch-none ${isDragging ? "opacity-50" : ""}`}
+      className={`absolute top-0 cursor-pointer touch-none ${isDragging ? "opacity-50" : ""} ${place.isOver && !isDragging ? "border-l-4 border-now" : ""}`}
       style={{ left, width: CELL - 4 }}
     >
       <span
@@ -109,7 +125,7 @@ function StripItem({ source, frame, number, atCursor, left }: ItemProps) {
         {number && <span className="number absolute top-0 right-0 bg-now px-1 text-small font-semibold text-on-now">{number}</span>}
       </span>
       <span className="number block truncate text-center text-small text-muted">
-        {frame.dropped ? "dropped" : (frame.name ?? frame.number)}
+        {frame.dropped ? "dropped" : (frame.name ?? frame.number + countFrom)}
       </span>
     </div>
   );

@@ -5,6 +5,7 @@ import { ChevronLeft, ChevronRight, Minus, Plus } from "lucide-react";
 import { useState } from "react";
 import { Button, IconButton } from "../ui/button";
 import { Choice } from "../ui/choice";
+import { useCountFrom } from "../ui/counting";
 import { useKeys } from "../ui/keys";
 import { written } from "../ui/number-field";
 import { Tick } from "../ui/tick";
@@ -96,8 +97,9 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
 /** What is on the stage, in words and numbers; told to screen readers when it stands still. */
 function Reading({ playing }: { playing: Playing | null }) {
   const running = usePlayer((state) => state.running);
+  const countFrom = useCountFrom();
   // A string, so that this is drawn again only when what it says changes.
-  const said = usePlayhead(({ elapsed }) => (playing ? readingOf(playing, elapsed) : ""));
+  const said = usePlayhead(({ elapsed }) => (playing ? readingOf(playing, elapsed, countFrom) : ""));
   if (!playing) return <p className="border-t border-line px-3 py-2 text-muted">Nothing to play yet: bring art in, cut it, pick frames.</p>;
   const [frame, place, time] = said.split("\n");
   return (
@@ -119,12 +121,12 @@ function Reading({ playing }: { playing: Playing | null }) {
   );
 }
 
-function readingOf(playing: Playing, elapsed: number): string {
+function readingOf(playing: Playing, elapsed: number, countFrom: number): string {
   const timeline = timelineOfPlaying(playing);
   const { step, pass, ended, visible } = timeline.shownAt(Math.round(elapsed));
   const shown = playing.steps[step];
   const frame = ended && !visible ? "nothing shown" : (shown?.frame?.name ?? "missing frame");
-  const place = `step ${step} of ${playing.steps.length}${ended ? " · ended" : pass > 0 ? ` · pass ${pass}` : ""}`;
+  const place = `step ${step + countFrom} of ${playing.steps.length}${ended ? " · ended" : pass > 0 ? ` · pass ${pass}` : ""}`;
   return `${frame}\n${place}\n${written(msFromMicros(shown?.duration ?? 0), 3)} ms`;
 }
 

@@ -98,9 +98,10 @@ function specks(source: Source, kept: readonly Frame[], coverages: readonly (Cov
   return [{ code: "specks", message, frames: kept.map((frame) => frameRef(source, frame)).filter((ref) => frames.has(ref)) }];
 }
 
-/** Cells are of one size, and metadata says why its frames are not. */
-function oddSizes(source: Source, kept: readonly Frame[]): FrameFinding[] {
-  if (kept.length < 2 || (source.cut?.by !== "outlines" && source.cut?.by !== "hand" && source.cut?.by !== "pictures")) return [];
+/** Cells are of one size, levelled rows stand as they should, and metadata says why its frames are not of one. */
+function oddSizes({ cut, ...source }: Source, kept: readonly Frame[]): FrameFinding[] {
+  const mayDiffer = cut?.by === "outlines" ? !cut.level : cut?.by === "hand" || cut?.by === "pictures";
+  if (kept.length < 2 || !mayDiffer) return [];
   const sizeOf = (frame: Frame) => `${frameSize(frame).w} × ${frameSize(frame).h}`;
   const counts = new Map<string, number>();
   for (const frame of kept) counts.set(sizeOf(frame), (counts.get(sizeOf(frame)) ?? 0) + 1);

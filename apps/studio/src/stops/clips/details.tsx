@@ -5,6 +5,7 @@ import { type Clip, findFrame, frameName, msFromMicros } from "@caravan/core/mod
 import { editInGesture, useProject } from "../../project/open-project";
 import { chosenClip, useView } from "../../project/view";
 import { Button } from "../../ui/button";
+import { CountFrom, useCountFrom } from "../../ui/counting";
 import { Detail, Facts } from "../../ui/detail";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { act } from "./act";
@@ -32,8 +33,9 @@ function StepsDetail({ clip, steps }: { clip: Clip; steps: readonly number[] }) 
   const project = useProject((each) => each);
   const first = clip.steps[steps[0] as number];
   const found = first && findFrame(project, first.frame);
+  const countFrom = useCountFrom();
   return (
-    <Detail title={steps.length === 1 ? `Step ${steps[0]}` : `${steps.length} steps`} aside="counted from 0">
+    <Detail title={steps.length === 1 ? `Step ${(steps[0] as number) + countFrom}` : `${steps.length} steps`} aside={<CountFrom />}>
       {steps.length === 1 && found && (
         <Facts
           facts={[

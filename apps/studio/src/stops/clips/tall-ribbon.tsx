@@ -10,6 +10,7 @@ import { FramePicture } from "../../preview/frame-picture";
 import { seek, usePlayhead } from "../../preview/player-state";
 import { useProject } from "../../project/open-project";
 import { useView } from "../../project/view";
+import { useCountFrom } from "../../ui/counting";
 import { written } from "../../ui/number-field";
 import { clickedSteps } from "./chosen-steps";
 import { edgesOf } from "./ribbon-scale";
@@ -80,6 +81,7 @@ function StepCell({ id, clip, step, index, left, width, chosen, now }: StepProps
   const shown = found && !found.frame.dropped ? found : null;
   const name = shown ? frameName(shown.source, shown.frame) : "missing frame";
   const ms = written(step.duration / 1000, 3);
+  const number = index + useCountFrom();
   const size = Math.min(68, Math.floor(width) - 6);
   return (
     <li
@@ -92,7 +94,7 @@ function StepCell({ id, clip, step, index, left, width, chosen, now }: StepProps
         type="button"
         data-chooses
         aria-pressed={chosen}
-        aria-label={`Step ${index}: ${name}, ${ms} ms`}
+        aria-label={`Step ${number}: ${name}, ${ms} ms`}
         title={`${name}, ${ms} ms`}
         tabIndex={-1}
         onClick={(event) => {
@@ -101,7 +103,7 @@ function StepCell({ id, clip, step, index, left, width, chosen, now }: StepProps
         }}
         className={`flex h-full w-full flex-col items-center justify-between overflow-hidden border-r border-line py-1 ${chosen ? "outline-2 -outline-offset-2 outline-now" : ""} ${!shown ? "bg-brick-soft" : now ? "bg-now-soft" : ""}`}
       >
-        <span className="number self-start px-1 text-small text-muted">{index}</span>
+        <span className="number self-start px-1 text-small text-muted">{number}</span>
         {shown && size >= 8 ? (
           <span className="check block shrink-0 overflow-hidden rounded-sm">
             <FramePicture source={shown.source} frame={shown.frame} size={size} className="block" />

@@ -8,6 +8,7 @@ import { edit, editInGesture, useProject } from "../../project/open-project";
 import { usePicture } from "../../project/pictures";
 import { chosenSource, useView } from "../../project/view";
 import { Button } from "../../ui/button";
+import { CountFrom, useCountFrom } from "../../ui/counting";
 import { Detail, Facts } from "../../ui/detail";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
@@ -39,8 +40,9 @@ function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
   const drawn = picture && drawnPart(picture.coverage, frame.rect);
   const ref = frameRef(source, frame);
   const { x, y, w, h } = frame.rect;
+  const countFrom = useCountFrom();
   return (
-    <Detail title="Frame" aside={`number ${frame.number}, from 0`}>
+    <Detail title={`Frame ${frame.number + countFrom}`} aside={<CountFrom />}>
       <div className="flex gap-3">
         <span className="check block size-21 shrink-0 rounded-box">
           <FramePicture source={source} frame={frame} size={84} />
@@ -54,7 +56,7 @@ function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
           />
           <Facts
             facts={[
-              ["column, row", `${frame.column}, ${frame.row}`],
+              ["column, row", `${frame.column + countFrom}, ${frame.row + countFrom}`],
               ["x, y", `${x}, ${y}`],
               ["size", `${w} × ${h}`],
               ["drawn part", drawn ? `${drawn.w} × ${drawn.h}` : "nothing"],

@@ -13,7 +13,11 @@ describe("gestureAt", () => {
     expect(gestureAt(boxes, { x: 90, y: 70 }, 3)).toMatchObject({ kind: "draw" });
     expect(gestureAt(boxes, { x: 20, y: 20 }, 3)).toMatchObject({ kind: "move", id: "a" });
     expect(gestureAt(boxes, { x: 11, y: 25 }, 3)).toMatchObject({ kind: "resize", id: "a", edges: { left: true, top: false } });
-    expect(gestureAt(boxes, { x: 71, y: 61 }, 3)).toMatchObject({ kind: "resize", id: "b", edges: { right: true, bottom: true, left: false } });
+    expect(gestureAt(boxes, { x: 71, y: 61 }, 3)).toMatchObject({
+      kind: "resize",
+      id: "b",
+      edges: { right: true, bottom: true, left: false },
+    });
   });
 
   it("takes the box on top where two lie over each other", () =>

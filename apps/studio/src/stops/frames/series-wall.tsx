@@ -6,6 +6,7 @@ import { useEffect, useRef, useState } from "react";
 import { FramePicture } from "../../preview/frame-picture";
 import { loadPictures } from "../../project/pictures";
 import { pickRun, togglePick, togglePicks, useView } from "../../project/view";
+import { useCountFrom } from "../../ui/counting";
 import { useKeys } from "../../ui/keys";
 import { movedCursor } from "./cursor";
 
@@ -69,6 +70,7 @@ function Card({ source, frame, number }: { source: Source; frame: Frame; number:
   const ref = frameRef(source, frame);
   const name = frameName(source, frame);
   const { w, h } = frame.rect;
+  const countFrom = useCountFrom();
   return (
     <li style={{ width: CARD }} className="p-1.5">
       <button
@@ -88,7 +90,7 @@ function Card({ source, frame, number }: { source: Source; frame: Frame; number:
         <FramePicture source={source} frame={frame} size={CARD - 16} className="block" />
         {number && <span className="number absolute top-0 right-0 bg-now px-1 text-small font-semibold text-on-now">{number}</span>}
       </button>
-      <span className="number block truncate text-center text-small text-muted">{frame.name ?? frame.number}</span>
+      <span className="number block truncate text-center text-small text-muted">{frame.name ?? frame.number + countFrom}</span>
     </li>
   );
 }

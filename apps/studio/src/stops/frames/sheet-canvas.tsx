@@ -16,6 +16,7 @@ import {
 import { usePicture } from "../../project/pictures";
 import { pickRun, rowRefs, togglePick, togglePicks, useView } from "../../project/view";
 import { Button } from "../../ui/button";
+import { useCountFrom } from "../../ui/counting";
 import { useKeys } from "../../ui/keys";
 import { boxDone, boxesOf } from "./boxes";
 import { describeCursor, movedCursor } from "./cursor";
@@ -230,6 +231,7 @@ function RowHandles({ source, grid, view, height }: { source: Source; grid: Grid
   const count = grid ? grid.rows : source.frames.reduce((most, frame) => Math.max(most, frame.row + 1), 0);
   const tall = (grid ? grid.cell.h + grid.gap.y : sheetOf(source).height / Math.max(1, count)) * view.zoom;
   const hoverRow = useView((each) => each.hoverRow);
+  const countFrom = useCountFrom();
   // Frames that a file tells or a hand draws stand in no rows that could be seen.
   if (!source.cut || source.cut.by === "metadata" || source.cut.by === "hand" || tall < 18) return null;
   const first = grid ? Math.max(0, Math.floor(-view.y / tall) - 1) : 0;
@@ -247,14 +249,14 @@ function RowHandles({ source, grid, view, height }: { source: Source; grid: Grid
         type="button"
         tabIndex={-1}
         data-chooses
-        title={`Pick row ${row} (${refs.length} frames)`}
-        aria-label={`Pick row ${row}`}
+        title={`Pick row ${row + countFrom} (${refs.length} frames)`}
+        aria-label={`Pick row ${row + countFrom}`}
         onClick={() => togglePicks(refs)}
         onPointerEnter={() => useView.setState({ hoverRow: row })}
         className={`number absolute w-6.5 rounded-l-box border text-small ${hoverRow === row ? "border-now bg-now text-on-now" : "border-line bg-raised text-ink"}`}
         style={{ left, top: view.y + rect.y * view.zoom, height: Math.max(16, rect.h * view.zoom) }}
       >
-        {row}
+        {row + countFrom}
       </button>
     );
   });

@@ -1,18 +1,42 @@
 "use client";
 
-import type { Source } from "@caravan/core/model";
+import { moveFrames } from "@caravan/core/edit";
+import { type FrameRef, frameRef, type Source } from "@caravan/core/model";
+import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
 import type { ReactNode } from "react";
 import { FrameStrip } from "../../preview/frame-strip";
+import { edit } from "../../project/open-project";
+import { useView } from "../../project/view";
+import { say } from "../../ui/notices";
 
-/** The frames of the sheet in order, under it. */
+/** The frames of the sheet in order, under it; dragged, they change their places. */
 export function Tray({ source, children }: { source: Source; children?: ReactNode }) {
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   return (
     <section aria-label="Tray" className="shrink-0 rounded-box border border-line bg-surface px-2.5 pt-2 pb-1">
       <header className="mb-1.5 flex min-h-6 items-center justify-between gap-3">
         <h3 className="font-semibold text-muted">Tray · {source.frames.length} frames</h3>
         {children}
       </header>
-      <FrameStrip source={source} />
+      <DndContext id="tray" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(source, event)}>
+        <FrameStrip source={source} sortable />
+      </DndContext>
     </section>
   );
+}
+
+/** A frame dragged onto another takes its place; if it is picked, all that are picked go along, in their order. */
+function dropped(source: Source, { active, over }: DragEndEvent): void {
+  const ref = active.data.current?.frame as FrameRef | undefined;
+  const target = over?.data.current?.before as FrameRef | undefined;
+  if (!ref || !target || ref === target) return;
+  const { picked } = useView.getState();
+  const moving = picked.includes(ref) ? new Set<FrameRef>(picked) : new Set([ref]);
+  const from = source.frames.findIndex((frame) => frameRef(source, frame) === ref);
+  const at = source.frames.findIndex((frame) => frameRef(source, frame) === target);
+  // Among those that stay, before the one it was let go on; after it if it came from the left.
+  const before = source.frames.slice(0, at).filter((frame) => !moving.has(frameRef(source, frame))).length;
+  const keys = source.frames.filter((frame) => moving.has(frameRef(source, frame))).map(({ key }) => key);
+  const error = edit(moveFrames, source.id, keys, from < at && !moving.has(target) ? before + 1 : before);
+  if (error) say({ tone: "trouble", text: error.message });
 }

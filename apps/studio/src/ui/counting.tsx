@@ -1,0 +1,35 @@
+"use client";
+
+import { create } from "zustand";
+
+/** What people count from, as this browser remembers it. Names and files never depend on it. */
+const KEY = "caravan counts from";
+
+const useCounting = create<{ readonly from: 0 | 1 }>(() => ({
+  from: typeof localStorage !== "undefined" && localStorage.getItem(KEY) === "1" ? 1 : 0,
+}));
+
+/** What is added to an index that begins at 0 to show it. */
+export function useCountFrom(): 0 | 1 {
+  return useCounting(({ from }) => from);
+}
+
+/** Tells what is counted from, and changes it. */
+export function CountFrom() {
+  const from = useCountFrom();
+  const change = () => {
+    const next = from === 0 ? 1 : 0;
+    useCounting.setState({ from: next });
+    localStorage.setItem(KEY, String(next));
+  };
+  return (
+    <button
+      type="button"
+      onClick={change}
+      title={`Count frames, steps, rows and columns from ${from === 0 ? 1 : 0} instead`}
+      className="rounded-sm text-lapis underline decoration-dotted underline-offset-2"
+    >
+      counted from {from}
+    </button>
+  );
+}

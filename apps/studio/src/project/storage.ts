@@ -51,17 +51,27 @@ export interface StoredSetting {
   readonly value: unknown;
 }
 
+/** The folder that a project's art comes from. Handles can be stored as they are. */
+export interface StoredLink {
+  readonly project: string;
+  readonly folder: FileSystemDirectoryHandle;
+  /** Files that were decided on, by path, as they were then. */
+  readonly ignored: Record<string, string>;
+}
+
 class Storage extends Dexie {
   projects!: EntityTable<StoredProject, "id">;
   documents!: Table<StoredPart, [string, string]>;
   history!: Table<StoredEntry, [string, number]>;
   pictures!: EntityTable<StoredPicture, "sha256">;
   settings!: EntityTable<StoredSetting, "key">;
+  links!: EntityTable<StoredLink, "project">;
 
   constructor() {
     super("caravan");
     this.version(1).stores({ projects: "id, savedAt", history: "[project+index]", pictures: "sha256", settings: "key" });
     this.version(2).stores({ documents: "[project+part]" }).upgrade(documentsAsText);
+    this.version(3).stores({ links: "project" });
   }
 }
 

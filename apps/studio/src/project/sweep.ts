@@ -14,7 +14,7 @@ export async function sweepOld(now = Date.now()): Promise<void> {
 
 /** Deletes a removed project, its history, and the pictures that only it used. There is no way back. */
 export async function deleteForGood(id: string): Promise<void> {
-  await storage.transaction("rw", [storage.projects, storage.documents, storage.history, storage.pictures], async () => {
+  await storage.transaction("rw", [storage.projects, storage.documents, storage.history, storage.pictures, storage.links], async () => {
     const row = await storage.projects.get(id);
     if (row?.removedAt === undefined) return;
     const gone = hashesIn([
@@ -23,6 +23,7 @@ export async function deleteForGood(id: string): Promise<void> {
     ]);
     await storage.projects.delete(id);
     await deleteDocument(id);
+    await storage.links.delete(id);
     await deleteEntries(id, Number.NEGATIVE_INFINITY);
     // Only pictures of this project are looked at: another tab may just be taking in one that nothing refers to yet.
     const used = hashesIn([await storage.documents.toArray(), await storage.history.toArray()]);

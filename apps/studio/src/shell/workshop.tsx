@@ -7,6 +7,7 @@ import { playingOf } from "../preview/playing";
 import { ART_FILES, takeInAndGo } from "../project/arrive";
 import { handedByDrop } from "../project/arriving/collect";
 import { startAutosave } from "../project/autosave";
+import { watchLinkedFolder } from "../project/linked/linked-folder";
 import { useOpenProject, useProject } from "../project/open-project";
 import { listenToTabs, rememberPlace } from "../project/projects";
 import { go, STOPS, type Stop, useView } from "../project/view";
@@ -132,10 +133,12 @@ function useOpening(): { problem: string | null; demo: () => void } {
   useEffect(() => {
     const stopSaving = startAutosave();
     const stopListening = listenToTabs();
+    const stopWatching = watchLinkedFolder();
     start().catch((error) => setProblem(error instanceof Error ? error.message : String(error)));
     return () => {
       stopSaving();
       stopListening();
+      stopWatching();
     };
   }, []);
   const id = useOpenProject((state) => state.id);

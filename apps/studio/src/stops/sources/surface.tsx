@@ -1,12 +1,16 @@
 "use client";
 
 import { Plus } from "lucide-react";
+import { useEffect, useState } from "react";
 import { ART_FILES, takeInAndGo, useFailedFiles } from "../../project/arrive";
+import { canLinkFolders } from "../../project/linked/folder";
+import { linkFolder } from "../../project/linked/linked-folder";
 import { useProject } from "../../project/open-project";
 import { chooseSource, chosenSource, go, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { chooseFiles, chooseFolder } from "../../ui/files";
 import { useKeys } from "../../ui/keys";
+import { LinkedFolderLine } from "./linked-folder-line";
 import { SourceCard } from "./source-card";
 
 /** The wall of pictures that came in. */
@@ -14,6 +18,9 @@ export function Surface() {
   const project = useProject((each) => each);
   const chosen = useView((view) => chosenSource(project, view)?.id ?? null);
   const { sources } = project;
+  // Asked after the first drawing: the server cannot know.
+  const [canLink, setCanLink] = useState(false);
+  useEffect(() => setCanLink(canLinkFolders()), []);
   const add = async () => takeInAndGo(await chooseFiles(ART_FILES, true));
   const addFolder = async () => takeInAndGo(await chooseFolder());
   const neighbour = (by: number) => {
@@ -24,6 +31,7 @@ export function Surface() {
   useKeys("Sources", [
     { keys: "a", label: "Add pictures", run: () => void add() },
     { keys: "Shift+a", label: "Add a whole folder", run: () => void addFolder() },
+    ...(canLink ? [{ keys: "l", label: "Link the folder that the art comes from", run: () => void linkFolder() }] : []),
     { keys: "ArrowRight ArrowDown", label: "Next picture", run: () => neighbour(1) },
     { keys: "ArrowLeft ArrowUp", label: "Picture before", run: () => neighbour(-1) },
     { keys: "Enter", label: "Cut the chosen sheet", run: () => chosen && go("frames") },
@@ -33,6 +41,7 @@ export function Surface() {
       <header className="flex items-center justify-between gap-3">
         <h2 className="text-title font-bold">Sources</h2>
         <div className="flex gap-2">
+          {canLink && <Button onClick={() => void linkFolder()}>Link a folder</Button>}
           <Button onClick={() => void addFolder()}>Add a folder</Button>
           <Button look={sources.length === 0 ? "now" : "plain"} onClick={() => void add()} hint="A">
             <Plus size={15} /> Add pictures
@@ -40,6 +49,7 @@ export function Surface() {
         </div>
       </header>
       <FailedFiles />
+      <LinkedFolderLine />
       {sources.length === 0 ? (
         <Empty />
       ) : (

@@ -1,0 +1,54 @@
+/** A folder on this computer, as the browser lets a page read it (File System Access; the private file system is the same to us). */
+import { isHidden } from "../arriving/collect";
+
+/** What a page may do with a folder that it was handed, where the browser asks people about that. */
+interface Permissions {
+  queryPermission?(wanted: { mode: "read" }): Promise<PermissionState>;
+  requestPermission?(wanted: { mode: "read" }): Promise<PermissionState>;
+}
+interface Entries {
+  values(): AsyncIterableIterator<FileSystemDirectoryHandle | FileSystemFileHandle>;
+}
+type Picker = { showDirectoryPicker?: (options: { id: string; mode: "read" }) => Promise<FileSystemDirectoryHandle> };
+
+/** A folder may be a whole disk by a slip; more files than this are not looked at. */
+const MOST_FILES = 5000;
+
+export function canLinkFolders(): boolean {
+  return "showDirectoryPicker" in globalThis;
+}
+
+/** The folder that a person chooses, null if they choose none. */
+export async function chosenFolder(): Promise<FileSystemDirectoryHandle | null> {
+  try {
+    return (await (globalThis as Picker).showDirectoryPicker?.({ id: "caravan-art", mode: "read" })) ?? null;
+  } catch (error) {
+    if (error instanceof DOMException && error.name === "AbortError") return null;
+    throw error;
+  }
+}
+
+/** Whether the folder may be read; with `ask`, which takes a click, the person is asked. */
+export async function mayRead(folder: FileSystemDirectoryHandle, ask: boolean): Promise<boolean> {
+  const { queryPermission, requestPermission } = folder as Permissions;
+  if (!queryPermission) return true;
+  if ((await queryPermission.call(folder, { mode: "read" })) === "granted") return true;
+  return ask && (await requestPermission?.call(folder, { mode: "read" })) === "granted";
+}
+
+/** Its PNG pictures by their paths from it, folders within opened. Throws when there are more files than anyone's art has. */
+export async function picturesIn(folder: FileSystemDirectoryHandle): Promise<Map<string, File>> {
+  const found = new Map<string, File>();
+  let seen = 0;
+  const walk = async (from: FileSystemDirectoryHandle, path: string): Promise<void> => {
+    for await (const entry of (from as unknown as Entries).values()) {
+      const own = path + entry.name;
+      if (isHidden(own)) continue;
+      if (++seen > MOST_FILES) throw new Error(`The folder ${folder.name} holds more than ${MOST_FILES} files. Link the one with the art.`);
+      if (entry.kind === "directory") await walk(entry, `${own}/`);
+      else if (/\.png$/i.test(entry.name)) found.set(own, await entry.getFile());
+    }
+  };
+  await walk(folder, "");
+  return found;
+}

@@ -1,0 +1,191 @@
+/**
+ * The folder that a project's art comes from. Whenever a person comes back to the tab, its files are looked at again; what changed
+ * is shown before it is taken in. Nothing is ever written there.
+ */
+import { type Source, type SourceId, sheetOf } from "@caravan/core/model";
+import { create } from "zustand";
+import { say } from "../../ui/notices";
+import { reviewChangedArt, useChangedArt } from "../changed-art";
+import { currentProject, useOpenProject } from "../open-project";
+import { pictureBlob } from "../pictures";
+import { storage } from "../storage";
+import { canLinkFolders, chosenFolder, mayRead, picturesIn } from "./folder";
+import { matchFiles } from "./match";
+
+export interface LinkedFolder {
+  readonly project: string;
+  readonly name: string;
+  /** The browser wants the person's leave again before it may be read. */
+  readonly locked: boolean;
+  /** How many sources have their art in it. */
+  readonly matched: number;
+  /** Sources whose art there is another than the project's. */
+  readonly changed: readonly SourceId[];
+  /** Pictures there that are no source yet. */
+  readonly fresh: readonly File[];
+}
+
+export const useLinkedFolder = create<{ readonly linked: LinkedFolder | null }>(() => ({ linked: null }));
+
+/** Lets the person choose the folder, and looks at it. */
+export async function linkFolder(): Promise<void> {
+  const project = useOpenProject.getState().id;
+  try {
+    const folder = canLinkFolders() ? await chosenFolder() : null;
+    if (!folder || project === null) return;
+    await storage.links.put({ project, folder, ignored: {} });
+    await lookAgain();
+  } catch (error) {
+    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+  }
+}
+
+export async function unlinkFolder(): Promise<void> {
+  const { linked } = useLinkedFolder.getState();
+  if (linked) await storage.links.delete(linked.project);
+  useLinkedFolder.setState({ linked: null });
+}
+
+let looking: Promise<void> | null = null;
+
+/** Looks at the open project's folder, if it has one. With `ask`, which takes a click, the browser may ask for leave. */
+export async function lookAgain(ask = false): Promise<void> {
+  await looking;
+  looking = look(ask).catch((error) => say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) }));
+  await looking;
+  looking = null;
+}
+
+async function look(ask: boolean): Promise<void> {
+  const { id } = useOpenProject.getState();
+  const link = id === null ? undefined : await storage.links.get(id);
+  if (!link) {
+    useLinkedFolder.setState({ linked: null });
+    return;
+  }
+  const { project, folder, ignored } = link;
+  const known = { project, name: folder.name };
+  if (!(await mayRead(folder, ask))) {
+    useLinkedFolder.setState({ linked: { ...known, locked: true, matched: 0, changed: [], fresh: [] } });
+    return;
+  }
+  const files = await picturesIn(folder);
+  const { sources } = currentProject();
+  const matches = matchFiles(sources, [...files.keys()]);
+  const changed: SourceId[] = [];
+  for (const source of sources) {
+    const paths = matches.get(source.id);
+    if (paths && (await hasChanged(source, paths, files, ignored))) changed.push(source.id);
+  }
+  const taken = new Set([...matches.values()].flat());
+  const fresh = [...files].filter(([path, file]) => !taken.has(path) && ignored[path] !== stampOf(file)).map(([, file]) => file);
+  if (useOpenProject.getState().id !== id) return;
+  const before = useLinkedFolder.getState().linked?.changed ?? [];
+  useLinkedFolder.setState({ linked: { ...known, locked: false, matched: matches.size, changed, fresh } });
+  const news = sources.filter((source) => changed.includes(source.id) && !before.includes(source.id)).map(({ name }) => name);
+  if (news.length > 0)
+    say({
+      tone: "plain",
+      text: `Art changed in ${folder.name}: ${news.join(", ")}.`,
+      action: { label: "See what changed", run: seeChanged },
+    });
+}
+
+/** When a file was written and how large it is: equal stamps are not read again. */
+function stampOf(file: File): string {
+  return `${file.lastModified} ${file.size}`;
+}
+
+/** Hashes of files that were read already, by path and stamp. */
+const hashes = new Map<string, string>();
+
+async function hasChanged(
+  { pictures }: Source,
+  paths: readonly (string | null)[],
+  files: ReadonlyMap<string, File>,
+  ignored: Readonly<Record<string, string>>,
+): Promise<boolean> {
+  for (const [k, path] of paths.entries()) {
+    const file = path === null ? undefined : files.get(path);
+    if (path === null || !file || ignored[path] === stampOf(file)) continue;
+    const key = `${path} ${stampOf(file)}`;
+    const sha256 = hashes.get(key) ?? (await sha256Of(file));
+    hashes.set(key, sha256);
+    if (sha256 !== pictures[k]?.sha256) return true;
+  }
+  return false;
+}
+
+async function sha256Of(file: File): Promise<string> {
+  const digest = await crypto.subtle.digest("SHA-256", await file.arrayBuffer());
+  return [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, "0")).join("");
+}
+
+/** Shows what changed, source after source: the next one when the review before it is over. */
+export function seeChanged(): void {
+  void reviewNext();
+}
+
+async function reviewNext(): Promise<void> {
+  const { linked } = useLinkedFolder.getState();
+  const [id] = linked?.changed ?? [];
+  const link = linked && (await storage.links.get(linked.project));
+  if (!linked || !link || id === undefined) return;
+  try {
+    const files = await picturesIn(link.folder);
+    const source = currentProject().sources.find((each) => each.id === id);
+    const paths = source && matchFiles([source], [...files.keys()]).get(id);
+    if (!source || !paths) return;
+    const art = await Promise.all(paths.map((path, k) => fileFor(source, k, path === null ? undefined : files.get(path))));
+    await reviewChangedArt(id, art);
+    // What is being reviewed is decided on either way, and not asked about again until the file changes once more.
+    for (const path of paths) {
+      const file = path === null ? undefined : files.get(path);
+      if (path !== null && file) link.ignored[path] = stampOf(file);
+    }
+    await storage.links.put(link);
+    useLinkedFolder.setState({ linked: { ...linked, changed: linked.changed.filter((each) => each !== id) } });
+    const stop = useChangedArt.subscribe(({ art: open }) => {
+      if (open) return;
+      stop();
+      void reviewNext();
+    });
+  } catch (error) {
+    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+  }
+}
+
+/** A picture's file; one that the folder does not have stays as it is. */
+async function fileFor(source: Source, k: number, file: File | undefined): Promise<File> {
+  // Their numbers keep a series in its order, whatever its files are called.
+  const name = `${String(k).padStart(5, "0")}.png`;
+  if (file) return source.pictures.length === 1 ? file : new File([file], name);
+  const blob = await pictureBlob((source.pictures[k] ?? sheetOf(source)).sha256);
+  return new File(blob ? [blob] : [], name);
+}
+
+/** Leaves the new pictures be, until they change. */
+export async function leaveFresh(): Promise<void> {
+  const { linked } = useLinkedFolder.getState();
+  const link = linked && (await storage.links.get(linked.project));
+  if (!linked || !link) return;
+  for (const [path, file] of await picturesIn(link.folder))
+    if (linked.fresh.some((each) => each.name === file.name && each.lastModified === file.lastModified)) link.ignored[path] = stampOf(file);
+  await storage.links.put(link);
+  useLinkedFolder.setState({ linked: { ...linked, fresh: [] } });
+}
+
+/** Looks at the folder when a project opens and whenever a person comes back to the tab, until the returned function is called. */
+export function watchLinkedFolder(): () => void {
+  const back = () => document.visibilityState === "visible" && void lookAgain();
+  const stop = useOpenProject.subscribe((open, before) => {
+    if (open.id !== before.id) void lookAgain();
+  });
+  addEventListener("focus", back);
+  document.addEventListener("visibilitychange", back);
+  return () => {
+    stop();
+    removeEventListener("focus", back);
+    document.removeEventListener("visibilitychange", back);
+  };
+}

@@ -1,0 +1,94 @@
+import { expect, type Page, test } from "@playwright/test";
+import { figureSheet, goTo, openStudio, pngFile, startProject, typeNumber, type UploadedFile } from "./studio";
+
+/**
+ * The browser's private file system stands in for a folder on the computer: its handles are of the same kind, and no window needs
+ * to be answered.
+ */
+test.beforeEach(async ({ page }) => {
+  await page.addInitScript(() => {
+    const folder = async () => (await navigator.storage.getDirectory()).getDirectoryHandle("art", { create: true });
+    Object.assign(window, { showDirectoryPicker: folder });
+  });
+  await openStudio(page);
+  await startProject(page);
+});
+
+async function writeArt(page: Page, { name, bytes }: UploadedFile): Promise<void> {
+  await page.evaluate(
+    async ({ path, base64 }) => {
+      const root = await navigator.storage.getDirectory();
+      let folder = await root.getDirectoryHandle("art", { create: true });
+      const parts = path.split("/");
+      for (const part of parts.slice(0, -1)) folder = await folder.getDirectoryHandle(part, { create: true });
+      const file = await folder.getFileHandle(parts.at(-1) as string, { create: true });
+      const stream = await file.createWritable();
+      await stream.write(Uint8Array.from(atob(base64), (each) => each.charCodeAt(0)));
+      await stream.close();
+    },
+    { path: name, base64: Buffer.from(bytes).toString("base64") },
+  );
+}
+
+/** As a person comes back to the tab from their drawing program. */
+const comeBack = (page: Page) => page.evaluate(() => window.dispatchEvent(new Event("focus")));
+
+test("art in a linked folder is brought in, followed when it changes, and taken in after a look", async ({ page }) => {
+  const sheet = figureSheet(4, 2);
+  await writeArt(page, pngFile("people/walkers.png", sheet));
+  await goTo(page, "Sources");
+  await page.getByRole("button", { name: "Link a folder" }).click();
+  const line = page.getByRole("region", { name: "Linked folder" });
+  await line.getByRole("button", { name: "Bring in 1 new picture" }).click();
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await typeNumber(page, "Columns", 4);
+  await typeNumber(page, "Rows", 2);
+  await page.keyboard.press("r");
+  await page.keyboard.press("a");
+  await page.keyboard.press("c");
+  await page.getByRole("textbox", { name: "Clip name" }).press("Escape");
+  await goTo(page, "Sources");
+  await expect(line).toContainText("1 of 1 sources have their art in it, none changed");
+
+  // One figure is drawn anew.
+  const redrawn = { ...sheet, bytes: sheet.bytes.slice() };
+  redrawn.bytes.set([250, 240, 10, 255], (20 * sheet.width + 15) * 4);
+  await writeArt(page, pngFile("people/walkers.png", redrawn));
+  await comeBack(page);
+  await expect(page.getByText("Art changed in art: walkers.")).toBeVisible();
+  await line.getByRole("button", { name: "See what changed" }).click();
+  const review = page.getByRole("dialog", { name: "Changed art of walkers" });
+  await expect(review).toContainText("7 frames the same, 1 changed, 0 new, 0 gone.");
+  await review.getByRole("button", { name: /Take it in/ }).click();
+  await expect(review).toBeHidden();
+  await expect(line).toContainText("none changed");
+  await page
+    .getByRole("button", { name: /Undo|Take in the changed art of walkers/ })
+    .first()
+    .click();
+  await expect(line).toContainText("none changed");
+
+  // After a reload the folder is still linked, and unlinking forgets it.
+  await writeArt(page, pngFile("people/walkers.png", figureSheet(4, 2, { w: 32, h: 40 }, [7])));
+  await page.reload();
+  await expect(page.getByText("Art changed in art: walkers.")).toBeVisible();
+  await expect(line).toContainText("1 changed");
+  await line.getByRole("button", { name: "Unlink" }).click();
+  await expect(line).toBeHidden();
+});
+
+test("a picture left alone is not asked about again, and a gone file changes nothing", async ({ page }) => {
+  await writeArt(page, pngFile("one.png", figureSheet(2, 1)));
+  await writeArt(page, pngFile("two.png", figureSheet(3, 1)));
+  await goTo(page, "Sources");
+  await page.keyboard.press("l");
+  const line = page.getByRole("region", { name: "Linked folder" });
+  await line.getByRole("button", { name: "Leave them" }).click();
+  await expect(line.getByRole("button", { name: /Bring in/ })).toBeHidden();
+  await comeBack(page);
+  await line.getByRole("button", { name: "Look again" }).click();
+  await expect(line.getByRole("button", { name: /Bring in/ })).toBeHidden();
+  await writeArt(page, pngFile("two.png", figureSheet(4, 1)));
+  await comeBack(page);
+  await expect(line.getByRole("button", { name: "Bring in 1 new picture" })).toBeVisible();
+});

@@ -4,7 +4,7 @@ import { CaravanError, lookOf, naturalOrder, type Project, sheetOf } from "@cara
 import { create } from "zustand";
 import { say } from "../ui/notices";
 import { run } from "../workers/client";
-import type { ReadArt, StoredPicture } from "../workers/jobs";
+import type { ReadArt, StoredLayer, StoredPicture } from "../workers/jobs";
 import { type HandedFile, handed, isHidden } from "./arriving/collect";
 import {
   type Choices,
@@ -107,7 +107,8 @@ export async function bringIn(proposals: readonly Proposal[], choicesOf: (propos
     if (!description) continue;
     const { understood, text, path } = description;
     const of = cutAgain ?? { source: added.find(({ cut }) => cut?.by === "metadata" && cut.reading === understood.reading)?.id };
-    if (of.source) keepMetadataText(of.source, { text, file: path.split("/").pop() ?? path, paths: understood.paths });
+    if (of.source)
+      keepMetadataText(of.source, { text, file: path.split("/").pop() ?? path, paths: understood.paths, unplaced: understood.unplaced });
   }
   const first = added[0]?.id ?? recut?.source;
   if (first === undefined) return;
@@ -200,16 +201,19 @@ async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: File): Pro
   };
   switch (art.kind) {
     case "still":
-      return { art: { kind: "still", picture: await keep(art), note: art.note }, stored };
+      return { art: { kind: "still", picture: await keep(art) }, stored };
     case "animation": {
       const pictures = [];
       for (const each of art.pictures) pictures.push({ ...(await keep(each)), ms: each.ms });
       return { art: { kind: "animation", pictures, plays: art.plays, broken: art.broken }, stored };
     }
     case "layers": {
-      const layers = [];
-      for (const each of art.layers) layers.push({ ...(await keep(each)), name: each.name });
-      return { art: { ...art, layers }, stored };
+      const all = async (layers: readonly StoredLayer[]) => {
+        const kept = [];
+        for (const each of layers) kept.push({ ...(await keep(each)), name: each.name });
+        return kept;
+      };
+      return { art: { ...art, layers: await all(art.layers), apart: art.apart && (await all(art.apart)) }, stored };
     }
   }
 }

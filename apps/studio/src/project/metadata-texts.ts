@@ -1,33 +1,77 @@
-/** The text of metadata files that cut a source, for as long as the page is open: to read them again when a field was understood wrongly. */
+/** The metadata files that cut sources, kept to be read again when a field was understood wrongly. */
 import { cutByMetadata } from "@caravan/core/edit";
+import type { Unplaced } from "@caravan/core/metadata";
 import { lookOf, type Reading, type Source, type SourceId, sheetOf } from "@caravan/core/model";
+import { useEffect } from "react";
 import { create } from "zustand";
 import { run } from "../workers/client";
+import type { Understood } from "../workers/jobs";
 import { framesAndClips } from "./arriving/proposals";
-import { edit } from "./open-project";
+import { edit, useOpenProject } from "./open-project";
 import { pictureOfLook } from "./pictures";
+import { storage } from "./storage";
 
 export interface MetadataText {
   readonly text: string;
   readonly file: string;
   /** Paths that its records have. */
   readonly paths: readonly string[];
+  /** Records that do not fit, as it is read now. */
+  readonly unplaced: readonly Unplaced[];
 }
 
-export const useMetadataTexts = create<{ readonly texts: ReadonlyMap<SourceId, MetadataText> }>(() => ({ texts: new Map() }));
+const useMetadataTexts = create<{ readonly project: string | null; readonly texts: ReadonlyMap<SourceId, MetadataText> }>(() => ({
+  project: null,
+  texts: new Map(),
+}));
 
+/** The text of a source that a metadata file cuts; undefined while it is read, or if this browser does not hold it. */
+export function useMetadataText(source: Source): MetadataText | undefined {
+  const project = useOpenProject((open) => open.id);
+  const known = useMetadataTexts((state) => (state.project === project ? state.texts.get(source.id) : undefined));
+  const reading = source.cut?.by === "metadata" ? source.cut.reading : null;
+  useEffect(() => {
+    if (project !== null && reading && !known) void recall(project, source, reading);
+  }, [project, source, reading, known]);
+  return known;
+}
+
+/** Keeps the text in this browser too. One that finds no room there is kept for as long as the page is open. */
 export function keepMetadataText(source: SourceId, text: MetadataText): void {
-  useMetadataTexts.setState(({ texts }) => ({ texts: new Map(texts).set(source, text) }));
+  const { id } = useOpenProject.getState();
+  if (id === null) return;
+  hold(id, source, text);
+  storage.texts.put({ project: id, source, file: text.file, text: text.text }).catch(() => {});
+}
+
+function hold(project: string, source: SourceId, text: MetadataText): void {
+  useMetadataTexts.setState((state) => ({
+    project,
+    texts: new Map(state.project === project ? state.texts : []).set(source, text),
+  }));
+}
+
+async function recall(project: string, source: Source, reading: Reading): Promise<void> {
+  const stored = await storage.texts.get([project, source.id]);
+  if (!stored || source.cut?.by !== "metadata" || stored.file !== source.cut.file) return;
+  const { paths, unplaced } = await understood(source, stored.text, stored.file, reading);
+  hold(project, source.id, { text: stored.text, file: stored.file, paths, unplaced });
+}
+
+async function understood(source: Source, text: string, file: string, reading: Reading): Promise<Understood> {
+  const { coverage } = await pictureOfLook(lookOf(source, sheetOf(source)));
+  return run("readAs", { text, where: file, picture: `${source.name}.png`, coverage, reading });
 }
 
 /** Cuts the source anew by a corrected reading. Returns what is wrong with it, null if nothing is. */
-export async function readAgain(source: Source, { text, file }: MetadataText, reading: Reading): Promise<string | null> {
+export async function readAgain(source: Source, known: MetadataText, reading: Reading): Promise<string | null> {
   try {
-    const { coverage } = await pictureOfLook(lookOf(source, sheetOf(source)));
-    const understood = await run("readAs", { text, where: file, picture: `${source.name}.png`, coverage, reading });
-    if (understood.frames.length === 0) return `So read, no frame lies on the picture. ${understood.unplaced[0]?.why ?? ""}`;
-    const { told } = framesAndClips(understood);
-    return edit(cutByMetadata, source.id, { by: "metadata", file, reading }, told)?.message ?? null;
+    const { frames, clips, unplaced, ...rest } = await understood(source, known.text, known.file, reading);
+    if (frames.length === 0) return `So read, no frame lies on the picture. ${unplaced[0]?.why ?? ""}`;
+    const { told } = framesAndClips({ frames, clips, unplaced, ...rest });
+    const error = edit(cutByMetadata, source.id, { by: "metadata", file: known.file, reading }, told);
+    if (!error) keepMetadataText(source.id, { ...known, unplaced });
+    return error?.message ?? null;
   } catch (error) {
     return error instanceof Error ? error.message : String(error);
   }

@@ -59,6 +59,14 @@ export interface StoredLink {
   readonly ignored: Record<string, string>;
 }
 
+/** The metadata file that cut a source, to read it again when a field was understood wrongly. */
+export interface StoredText {
+  readonly project: string;
+  readonly source: string;
+  readonly file: string;
+  readonly text: string;
+}
+
 class Storage extends Dexie {
   projects!: EntityTable<StoredProject, "id">;
   documents!: Table<StoredPart, [string, string]>;
@@ -66,12 +74,13 @@ class Storage extends Dexie {
   pictures!: EntityTable<StoredPicture, "sha256">;
   settings!: EntityTable<StoredSetting, "key">;
   links!: EntityTable<StoredLink, "project">;
+  texts!: Table<StoredText, [string, string]>;
 
   constructor() {
     super("caravan");
     this.version(1).stores({ projects: "id, savedAt", history: "[project+index]", pictures: "sha256", settings: "key" });
     this.version(2).stores({ documents: "[project+part]" }).upgrade(documentsAsText);
-    this.version(3).stores({ links: "project" });
+    this.version(3).stores({ links: "project", texts: "[project+source]" });
   }
 }
 

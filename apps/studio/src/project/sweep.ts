@@ -14,21 +14,26 @@ export async function sweepOld(now = Date.now()): Promise<void> {
 
 /** Deletes a removed project, its history, and the pictures that only it used. There is no way back. */
 export async function deleteForGood(id: string): Promise<void> {
-  await storage.transaction("rw", [storage.projects, storage.documents, storage.history, storage.pictures, storage.links], async () => {
-    const row = await storage.projects.get(id);
-    if (row?.removedAt === undefined) return;
-    const gone = hashesIn([
-      await storage.documents.where("[project+part]").between([id, Dexie.minKey], [id, Dexie.maxKey]).toArray(),
-      await storage.history.where("[project+index]").between([id, Number.NEGATIVE_INFINITY], [id, Number.POSITIVE_INFINITY]).toArray(),
-    ]);
-    await storage.projects.delete(id);
-    await deleteDocument(id);
-    await storage.links.delete(id);
-    await deleteEntries(id, Number.NEGATIVE_INFINITY);
-    // Only pictures of this project are looked at: another tab may just be taking in one that nothing refers to yet.
-    const used = hashesIn([await storage.documents.toArray(), await storage.history.toArray()]);
-    await storage.pictures.bulkDelete([...gone].filter((sha256) => !used.has(sha256)));
-  });
+  await storage.transaction(
+    "rw",
+    [storage.projects, storage.documents, storage.history, storage.pictures, storage.links, storage.texts],
+    async () => {
+      const row = await storage.projects.get(id);
+      if (row?.removedAt === undefined) return;
+      const gone = hashesIn([
+        await storage.documents.where("[project+part]").between([id, Dexie.minKey], [id, Dexie.maxKey]).toArray(),
+        await storage.history.where("[project+index]").between([id, Number.NEGATIVE_INFINITY], [id, Number.POSITIVE_INFINITY]).toArray(),
+      ]);
+      await storage.projects.delete(id);
+      await deleteDocument(id);
+      await storage.links.delete(id);
+      await storage.texts.where("[project+source]").between([id, Dexie.minKey], [id, Dexie.maxKey]).delete();
+      await deleteEntries(id, Number.NEGATIVE_INFINITY);
+      // Only pictures of this project are looked at: another tab may just be taking in one that nothing refers to yet.
+      const used = hashesIn([await storage.documents.toArray(), await storage.history.toArray()]);
+      await storage.pictures.bulkDelete([...gone].filter((sha256) => !used.has(sha256)));
+    },
+  );
 }
 
 /** Every SHA-256 that stands anywhere in a value, in documents and in what undo would bring back. */

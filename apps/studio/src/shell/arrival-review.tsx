@@ -8,6 +8,7 @@ import { Button } from "../ui/button";
 import { Choice } from "../ui/choice";
 import { SheetDialog } from "../ui/sheet-dialog";
 import { Tick } from "../ui/tick";
+import { UnplacedRecords } from "../ui/unplaced-records";
 
 /** Everything of one drop with what Caravan would make of it; one word brings it in, and one undo takes it back. */
 export function ArrivalReview() {
@@ -60,7 +61,7 @@ function ProposalRow({
   choices: Choices;
   onChange: (change: Partial<Choices>) => void;
 }) {
-  const { name, what, notes, shows, kind, ground, clips } = proposal;
+  const { name, what, notes, shows, kind, ground, clips, parting, unplaced } = proposal;
   return (
     <li className={`flex gap-3 rounded-box border border-line bg-raised p-2.5 ${choices.include ? "" : "opacity-60"}`}>
       <div className="check flex h-18 w-24 shrink-0 items-center justify-center overflow-hidden rounded-sm">
@@ -74,19 +75,20 @@ function ProposalRow({
             {note}
           </p>
         ))}
+        {unplaced && unplaced.length > 0 && <UnplacedRecords unplaced={unplaced} />}
         <div className="mt-1 flex flex-wrap gap-x-4 gap-y-1">
           <Tick
             label={kind === "recut" ? "Cut it so" : "Bring it in"}
             checked={choices.include}
             onChange={(include) => onChange({ include })}
           />
-          {kind === "series" && (
+          {parting && (
             <Choice
               label={`What to make of ${name}`}
-              value={choices.apart ? "apart" : "series"}
+              value={choices.apart ? "apart" : "whole"}
               options={[
-                ["series", "One series"],
-                ["apart", "Sheets of their own"],
+                ["whole", parting.whole],
+                ["apart", parting.apart],
               ]}
               onChange={(way) => onChange({ apart: way === "apart" })}
             />

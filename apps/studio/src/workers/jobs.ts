@@ -28,8 +28,10 @@ export interface StoredPicture {
   readonly png: Blob | null;
 }
 
+export type StoredLayer = StoredPicture & { readonly name: string };
+
 export type ReadArt =
-  | ({ readonly kind: "still"; readonly note: string | null } & StoredPicture)
+  | ({ readonly kind: "still" } & StoredPicture)
   | {
       readonly kind: "animation";
       readonly pictures: readonly (StoredPicture & { readonly ms: number })[];
@@ -38,7 +40,9 @@ export type ReadArt =
     }
   | {
       readonly kind: "layers";
-      readonly layers: readonly (StoredPicture & { readonly name: string })[];
+      readonly layers: readonly StoredLayer[];
+      /** With groups in it: the layers if groups are not made one. */
+      readonly apart: readonly StoredLayer[] | null;
       readonly hidden: number;
       readonly groups: number;
       readonly damaged: readonly { readonly name: string; readonly why: string }[];

@@ -13,7 +13,7 @@ import {
 import { CaravanError } from "@caravan/core/model";
 import { coverageOf, factsOf, findGround, type Pixels } from "@caravan/core/raster";
 import { viewOf } from "./bitmaps";
-import type { ReadArt, ReadPicture } from "./jobs";
+import type { ReadArt, ReadPicture, StoredLayer } from "./jobs";
 import { pixelsOfStill } from "./still";
 
 /** Throws what is wrong with the file. `where` names it. */
@@ -23,14 +23,13 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
   if (looksLikePng(bytes)) {
     const animation = readApng(bytes, where, png);
     if (animation && animation.count > 1) return animationOf(animation, where, png);
-    return { kind: "still", picture: await pictureOf(png.decode(bytes, where), bytes, blob), png: null, note: null };
+    return { kind: "still", picture: await pictureOf(png.decode(bytes, where), bytes, blob), png: null };
   }
   if (looksLikeGif(bytes)) return animationOf(readGif(bytes, where), where, png);
   if (looksLikeOpenRaster(bytes) || (bytes[0] === 0x50 && bytes[1] === 0x4b && /\.ora$/i.test(where))) {
     const { layers, hidden, groups, damaged } = readOpenRaster(bytes, where, png, "flatten");
-    const stored = [];
-    for (const { name, pixels } of layers) stored.push({ name, ...(await encoded(pixels, png)) });
-    return { kind: "layers", layers: stored, hidden, groups, damaged };
+    const apart = groups > 0 ? await encodedLayers(readOpenRaster(bytes, where, png, "apart").layers, png) : null;
+    return { kind: "layers", layers: await encodedLayers(layers, png), apart, hidden, groups, damaged };
   }
   if (isText(bytes)) {
     if (!PICTURE_NAME.test(where)) return { kind: "text", text: textFromUtf8(bytes) };
@@ -42,7 +41,7 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
     );
   }
   const still = await encoded(await pixelsOfStill(blob, where), png);
-  return { kind: "still", ...still, note: null };
+  return { kind: "still", ...still };
 }
 
 type Animated = ReturnType<typeof readGif>;
@@ -60,6 +59,12 @@ async function animationOf(animation: Animated, where: string, png: PngCodec): P
       "Export it again.",
     );
   return { kind: "animation", pictures, plays: animation.plays, broken };
+}
+
+async function encodedLayers(layers: readonly { name: string; pixels: Pixels }[], png: PngCodec): Promise<StoredLayer[]> {
+  const stored = [];
+  for (const { name, pixels } of layers) stored.push({ name, ...(await encoded(pixels, png)) });
+  return stored;
 }
 
 async function encoded(pixels: Pixels, png: PngCodec): Promise<{ picture: ReadPicture; png: Blob }> {

@@ -3,6 +3,7 @@
  */
 import { findSeries, type Series } from "@caravan/core/arrival";
 import { type Arrival, type ArrivedClip, counted, type NewFrame } from "@caravan/core/edit";
+import type { Unplaced } from "@caravan/core/metadata";
 import { type Clearing, microsFromMs, naturalOrder, type Reading, type SourceId } from "@caravan/core/model";
 import type { Coverage, Ground } from "@caravan/core/raster";
 import type { Understood } from "../../workers/jobs";
@@ -16,8 +17,10 @@ export interface TakenPicture {
   readonly ground: Ground | null;
 }
 
+export type TakenLayer = TakenPicture & { readonly name: string };
+
 export type TakenArt =
-  | { readonly kind: "still"; readonly picture: TakenPicture; readonly note: string | null }
+  | { readonly kind: "still"; readonly picture: TakenPicture }
   | {
       readonly kind: "animation";
       readonly pictures: readonly (TakenPicture & { readonly ms: number })[];
@@ -26,7 +29,9 @@ export type TakenArt =
     }
   | {
       readonly kind: "layers";
-      readonly layers: readonly (TakenPicture & { readonly name: string })[];
+      readonly layers: readonly TakenLayer[];
+      /** With groups in it: the layers if groups are not made one. */
+      readonly apart: readonly TakenLayer[] | null;
       readonly hidden: number;
       readonly groups: number;
       readonly damaged: readonly { readonly name: string; readonly why: string }[];
@@ -56,6 +61,10 @@ export interface Proposal {
   readonly shows: readonly TakenPicture[];
   readonly kind: "sheet" | "series" | "animation" | "layers" | "described" | "recut";
   readonly ground: Ground | null;
+  /** What of it can be taken as one or apart, in words for both. */
+  readonly parting?: { readonly whole: string; readonly apart: string };
+  /** Records of its metadata file that do not fit, and why. */
+  readonly unplaced?: readonly Unplaced[];
   /** Whether clips come with it. */
   readonly clips: readonly ArrivedClip[];
   /** Makes what comes in of the choices. */
@@ -70,7 +79,7 @@ export interface Choices {
   readonly include: boolean;
   readonly clear: boolean;
   readonly clips: boolean;
-  /** A series as sheets of their own. */
+  /** A series as sheets of their own; groups of layers as the layers in them. */
   readonly apart: boolean;
 }
 
@@ -118,7 +127,7 @@ function sheet(item: TakenItem): Proposal {
     id: item.path,
     name: stem(item.path),
     what: `A sheet of ${width} × ${height} px`,
-    notes: item.art.kind === "still" && item.art.note ? [item.art.note] : [],
+    notes: [],
     shows: [picture],
     kind: "sheet",
     ground,
@@ -147,6 +156,7 @@ function wholeSeries({ name, members, missing, doubles }: Series<TakenItem>): Pr
     ],
     shows: taken,
     kind: "series",
+    parting: { whole: "One series", apart: "Sheets of their own" },
     ground,
     clips: [],
     arrivals: (choices) =>
@@ -205,7 +215,7 @@ const WHOLE = { by: "count", columns: 1, rows: 1, margin: { x: 0, y: 0 }, gap: {
 
 function layers({ path, art }: TakenItem): Proposal {
   if (art.kind !== "layers") throw new Error("Not layered.");
-  const { layers: taken, hidden, groups, damaged } = art;
+  const { layers: taken, apart, hidden, groups, damaged } = art;
   const name = stem(path).replace(/\.[^.]*$/, "");
   const first = taken[0] as TakenPicture;
   return {
@@ -214,14 +224,15 @@ function layers({ path, art }: TakenItem): Proposal {
     what: `${counted(taken.length, "layer")} of ${first.width} × ${first.height} px, each a source: ${shortList(taken.map((each) => each.name))}`,
     notes: [
       ...(hidden > 0 ? [`${counted(hidden, "hidden layer")} left out.`] : []),
-      ...(groups > 0 ? [`${counted(groups, "group")} made one layer each.`] : []),
       ...damaged.map((each) => `The layer ${each.name} is damaged and left out. ${each.why}`),
     ],
     shows: taken,
     kind: "layers",
     ground: null,
     clips: [],
-    arrivals: () => taken.map((each) => ({ name: `${name}-${each.name}`, pictures: pictures([each]) })),
+    ...(apart ? { parting: { whole: `${counted(groups, "group")} as one`, apart: `${apart.length} layers apart` } } : {}),
+    arrivals: (choices) =>
+      (choices.apart && apart ? apart : taken).map((each) => ({ name: `${name}-${each.name}`, pictures: pictures([each]) })),
   };
 }
 
@@ -274,7 +285,8 @@ function describedSheet(item: TakenItem, description: TakenDescription): Proposa
     id: item.path,
     name: stem(item.path),
     what: `A sheet with ${counted(told.length, "frame")}${clips.length > 0 ? ` and ${counted(clips.length, "clip")}` : ""}, as ${stem(path)} says`,
-    notes: unplaced.length > 0 ? [`${counted(unplaced.length, "record")} of it do not fit: ${unplaced[0]?.why}`] : [],
+    notes: misfits(unplaced),
+    unplaced,
     shows: [picture],
     kind: "described",
     ground: picture.ground,
@@ -300,7 +312,8 @@ function recutSource(description: TakenDescription, { source, name }: { source: 
     id: path,
     name,
     what: `Cut into ${counted(told.length, "frame")}, as ${stem(path)} says`,
-    notes: understood.unplaced.length > 0 ? [`${counted(understood.unplaced.length, "record")} of it do not fit.`] : [],
+    notes: misfits(understood.unplaced),
+    unplaced: understood.unplaced,
     shows: [],
     kind: "recut",
     ground: null,
@@ -308,6 +321,12 @@ function recutSource(description: TakenDescription, { source, name }: { source: 
     arrivals: () => [],
     recut: { source, reading: understood.reading, file: stem(path), frames: told },
   };
+}
+
+function misfits(unplaced: readonly Unplaced[]): string[] {
+  return unplaced.length > 0
+    ? [`${counted(unplaced.length, "record does", "records do")} not fit and ${unplaced.length === 1 ? "is" : "are"} left out.`]
+    : [];
 }
 
 /** Whether to ask before bringing in: plain sheets go straight to work. */

@@ -2,10 +2,11 @@
 
 import type { FrameField, Reading, Source } from "@caravan/core/model";
 import { useState } from "react";
-import { readAgain, useMetadataTexts } from "../../project/metadata-texts";
+import { readAgain, useMetadataText } from "../../project/metadata-texts";
 import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
 import { Tick } from "../../ui/tick";
+import { UnplacedRecords } from "../../ui/unplaced-records";
 
 const FIELDS: readonly (readonly [FrameField, string])[] = [
   ["name", "name"],
@@ -33,7 +34,7 @@ const FIELDS: readonly (readonly [FrameField, string])[] = [
 
 /** What was understood of a metadata file: our fields and where they stand in it; each can be corrected. */
 export function ReadingTable({ source }: { source: Source }) {
-  const text = useMetadataTexts((state) => state.texts.get(source.id));
+  const text = useMetadataText(source);
   const [problem, setProblem] = useState<string | null>(null);
   if (source.cut?.by !== "metadata") return null;
   const { reading, file } = source.cut;
@@ -86,6 +87,12 @@ export function ReadingTable({ source }: { source: Source }) {
           ))}
         </tbody>
       </table>
+      {text && text.unplaced.length > 0 && (
+        <div className="mt-2">
+          <p className="font-semibold text-brick">{text.unplaced.length} of its records do not fit and are left out.</p>
+          <UnplacedRecords unplaced={text.unplaced} />
+        </div>
+      )}
       {text ? (
         <div className="mt-2 flex flex-wrap items-center gap-2">
           {reading.fields.originX !== undefined && (

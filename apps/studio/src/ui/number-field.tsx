@@ -67,11 +67,15 @@ export function NumberField({
     return false;
   };
 
-  /** Takes what was typed; false if it does not fit. */
-  const finish = (): boolean => {
-    if (typed === null) return true;
-    const number = Number(typed.trim().replace(",", "."));
-    if (typed.trim() === "" || !Number.isFinite(number)) return refuse("Type a number.");
+  /** Takes what stands in the field itself, a digit typed this very moment too; false if it does not fit. */
+  const finish = (text: string): boolean => {
+    if (text === written(value, decimals)) {
+      setTyped(null);
+      setProblem(null);
+      return true;
+    }
+    const number = Number(text.trim().replace(",", "."));
+    if (text.trim() === "" || !Number.isFinite(number)) return refuse("Type a number.");
     if (decimals === 0 && !Number.isInteger(number)) return refuse("Type a whole number.");
     if (number < least || number > most) return refuse(`Type a number from ${least} to ${most}.`);
     return take(number);
@@ -94,10 +98,10 @@ export function NumberField({
           setTyped(event.target.value);
           setProblem(null);
         }}
-        onBlur={() => {
+        onBlur={(event) => {
           if (takenByEnter.current) takenByEnter.current = false;
           else if (problem === null) {
-            finish();
+            finish(event.currentTarget.value);
           } else {
             setTyped(null);
             setProblem(null);
@@ -106,7 +110,8 @@ export function NumberField({
         onKeyDown={(event) => {
           if (event.key === "Enter") {
             // Enter takes the number as it stands too: it may be what someone wants.
-            const fits = typed === null ? take(value) : finish();
+            const { value: text } = event.currentTarget;
+            const fits = text === written(value, decimals) ? take(value) : finish(text);
             if (!fits) return;
             takenByEnter.current = true;
             event.currentTarget.blur();

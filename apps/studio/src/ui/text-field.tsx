@@ -19,12 +19,14 @@ export function TextField({ label, value, onChange, className = "", id, placehol
   const problemId = useId();
   /** Set while Enter leaves the field: what was typed has been taken then, and leaving must not take it once more. */
   const takenByEnter = useRef(false);
-  const finish = (): boolean => {
-    if (typed === null || typed === value) {
+  /** Takes what stands in the field itself: a letter typed this very moment may not have been drawn yet. */
+  const finish = (text: string): boolean => {
+    if (text === value) {
       setTyped(null);
+      setProblem(null);
       return true;
     }
-    const answer = onChange(typed) ?? null;
+    const answer = onChange(text) ?? null;
     setProblem(answer);
     if (answer === null) setTyped(null);
     return answer === null;
@@ -47,15 +49,15 @@ export function TextField({ label, value, onChange, className = "", id, placehol
           setTyped(event.target.value);
           setProblem(null);
         }}
-        onBlur={() => {
+        onBlur={(event) => {
           if (takenByEnter.current) takenByEnter.current = false;
-          else if (problem !== null || !finish()) {
+          else if (problem !== null || !finish(event.currentTarget.value)) {
             setTyped(null);
             setProblem(null);
           }
         }}
         onKeyDown={(event) => {
-          if (event.key === "Enter" && finish()) {
+          if (event.key === "Enter" && finish(event.currentTarget.value)) {
             takenByEnter.current = true;
             event.currentTarget.blur();
           }

@@ -8,7 +8,8 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { join } from "node:path";
 import { chromium, type Page } from "@playwright/test";
-import { dropFiles, pngFile } from "../e2e/studio";
+import { BROWSER } from "../e2e/browser";
+import { dropFiles, pngFile, startProject } from "../e2e/studio";
 import { sheet } from "./subjects";
 
 const PORT = 4690;
@@ -136,6 +137,55 @@ async function largeSheet(page: Page): Promise<void> {
   await act(page, "Ship to Clips", () => stop("3", "Clips"));
 }
 
+/** Numbered stills, as an animation program writes them, in one drop. */
+async function manyStills(page: Page): Promise<void> {
+  const still = sheet(64, 1);
+  const files = Array.from({ length: 500 }, (_, k) => {
+    const bytes = still.bytes.slice();
+    // Each another picture: a line that moves through it.
+    for (let x = 0; x < 64; x++) bytes.set([k % 256, k >> 8, 99, 255], ((k % 64) * 64 + x) * 4);
+    return pngFile(`walk_${String(k).padStart(4, "0")}.png`, { ...still, bytes });
+  });
+  await startProject(page);
+  await act(page, "500 stills dropped and read", async () => {
+    await dropFiles(page, files);
+    await forgetTasks(page);
+    await page.getByText("A series of 500 pictures").waitFor({ timeout: 120_000 });
+  });
+  await act(page, "500 stills brought in", async () => {
+    await page.getByRole("button", { name: "Bring it in" }).click();
+    await page.getByTestId("outcome").filter({ hasText: "500 frames" }).waitFor({ timeout: 60_000 });
+  });
+}
+
+async function hugeSheet(page: Page): Promise<void> {
+  const huge = pngFile("huge.png", sheet(8192, 64));
+  const outcome = page.getByTestId("outcome");
+  await startProject(page);
+  await act(page, "8192×8192 sheet dropped", async () => {
+    await dropFiles(page, [huge]);
+    await forgetTasks(page);
+    await outcome.filter({ hasText: "Not cut yet" }).waitFor({ timeout: 120_000 });
+  });
+  await act(page, "8192×8192 cut into 4,096 cells", async () => {
+    const field = page.getByRole("textbox", { name: "Columns", exact: true });
+    await field.fill("64");
+    await field.press("Enter");
+    const rows = page.getByRole("textbox", { name: "Rows", exact: true });
+    await rows.fill("64");
+    await rows.press("Enter");
+    await outcome.filter({ hasText: /^3,?[0-9]{3} frames/ }).waitFor();
+  });
+  await act(page, "8192×8192 zoomed by wheel", async () => {
+    await page.getByTestId("sheet").hover();
+    for (let k = 0; k < 8; k++) await page.mouse.wheel(0, k < 4 ? -120 : 120);
+  });
+  await act(page, "8192×8192 cut along outlines", async () => {
+    await page.keyboard.press("o");
+    await outcome.filter({ hasText: "rows" }).waitFor({ timeout: 60_000 });
+  });
+}
+
 function serve(): Promise<ChildProcess> {
   const next = join(import.meta.dirname, "../node_modules/next/dist/bin/next");
   const server = spawn(process.execPath, [next, "start", "-p", String(PORT)], { cwd: studio, stdio: ["ignore", "pipe", "inherit"] });
@@ -146,17 +196,7 @@ function serve(): Promise<ChildProcess> {
 }
 
 const server = await serve();
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
-  args: [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-  ],
-});
+const browser = await chromium.launch(BROWSER);
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.addInitScript(() => {
@@ -169,6 +209,8 @@ try {
   await page.goto(`http://localhost:${PORT}/`);
   await page.getByTestId("sheet").waitFor();
   await largeSheet(page);
+  await manyStills(page);
+  await hugeSheet(page);
 } finally {
   await browser.close();
   server.kill();

@@ -1,5 +1,6 @@
 import { join } from "node:path";
 import { defineConfig } from "@playwright/test";
+import { BROWSER } from "./browser";
 
 const root = join(import.meta.dirname, "..");
 const port = 4680;
@@ -19,18 +20,7 @@ export default defineConfig({
     baseURL: `http://localhost:${port}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
-    launchOptions: {
-      executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
-      args: [
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-quic",
-        "--no-first-run",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-      ],
-    },
+    launchOptions: BROWSER,
   },
   webServer: {
     command: `node ${join(root, "node_modules/next/dist/bin/next")} start -p ${port}`,

@@ -99,11 +99,11 @@ test("the row under the pointer plays while the grid is being changed", async ({
   await page.mouse.move(sheet.x + sheet.width / 2, sheet.y + sheet.height - 60);
   await expect(page.getByText("row 2 of hero")).toBeVisible();
   await expect(page.getByTestId("reading")).toContainText("of 3");
-  await page.getByRole("textbox", { name: "Columns" }).focus();
+  await page.getByRole("textbox", { name: "Columns", exact: true }).focus();
   await page.keyboard.press("ArrowUp");
   await page.mouse.move(sheet.x + sheet.width / 2 + 5, sheet.y + sheet.height - 60);
   await expect(page.getByTestId("reading")).toContainText(/of [45]/);
-  await expect(page.getByRole("textbox", { name: "Columns" })).toHaveValue("5");
+  await expect(page.getByRole("textbox", { name: "Columns", exact: true })).toHaveValue("5");
 });
 
 test("art dropped onto the untouched demo begins a project of its own", async ({ page }) => {

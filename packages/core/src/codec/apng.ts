@@ -4,7 +4,7 @@
  * After the PNG specification, W3C Recommendation, third edition, section 11.3.6 and 12. A frame replaces what is under it or is laid
  * over it, and is then kept, cleared, or taken back. Times are fractions of a second.
  */
-import { clearPixels, type Pixels } from "../raster";
+import { clearPixels, lay, type Pixels } from "../raster";
 import { type Animation, type AnimationFrame, UNSAID_DELAY } from "./animation";
 import type { PngCodec } from "./png";
 import { chunk, joined } from "./png-chunks";
@@ -129,26 +129,4 @@ function standalone(chunks: readonly Chunk[], { w, h }: FrameControl, data: read
     ...data.map((each) => chunk("IDAT", each)),
     chunk("IEND", new Uint8Array()),
   ]);
-}
-
-/** Replaces what is under `part`, or lays it over that (source over, alpha not premultiplied). */
-export function lay(canvas: Pixels, part: Pixels, x: number, y: number, over: boolean): void {
-  for (let row = 0; row < part.height; row++)
-    for (let column = 0; column < part.width; column++) {
-      const px = x + column;
-      const py = y + row;
-      if (px < 0 || py < 0 || px >= canvas.width || py >= canvas.height) continue;
-      const from = (row * part.width + column) * 4;
-      const to = (py * canvas.width + px) * 4;
-      const alpha = part.bytes[from + 3] as number;
-      const under = canvas.bytes[to + 3] as number;
-      if (!over || alpha === 255 || under === 0) canvas.bytes.set(part.bytes.subarray(from, from + 4), to);
-      else if (alpha > 0) {
-        const a = alpha / 255;
-        const b = (under / 255) * (1 - a);
-        for (let k = 0; k < 3; k++)
-          canvas.bytes[to + k] = Math.round(((part.bytes[from + k] as number) * a + (canvas.bytes[to + k] as number) * b) / (a + b));
-        canvas.bytes[to + 3] = Math.round((a + b) * 255);
-      }
-    }
 }

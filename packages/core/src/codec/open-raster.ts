@@ -6,8 +6,7 @@
  */
 import { XMLParser } from "fast-xml-parser";
 import { CaravanError } from "../model";
-import { clearPixels, type Pixels } from "../raster";
-import { lay } from "./apng";
+import { clearPixels, lay, type Pixels } from "../raster";
 import type { PngCodec } from "./png";
 import { LONGEST_SIDE } from "./png-structure";
 import { readZip, textFromUtf8 } from "./zip";

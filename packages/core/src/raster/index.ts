@@ -4,6 +4,7 @@ export { bitsSet, type Coverage, countDrawn, coverageOf, cropCoverage, drawnPart
 export { COLOUR_LIMIT, factsOf, type PictureFacts } from "./facts";
 export { framePixels } from "./frame-pixels";
 export { findGround, type Ground } from "./ground";
+export { lay } from "./lay";
 export { firstAlike, type Part } from "./likeness";
 export {
   clearPixels,

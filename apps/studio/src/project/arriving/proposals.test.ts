@@ -1,0 +1,168 @@
+import { type Coverage, clearPixels, coverageOf, type Ground } from "@caravan/core/raster";
+import { describe, expect, it } from "vitest";
+import type { Understood } from "../../workers/jobs";
+import { needsReview, proposalsFor, type TakenArt, type TakenItem, type TakenPicture, USUAL_CHOICES } from "./proposals";
+
+const coverage: Coverage = coverageOf(clearPixels(1, 1));
+const white: Ground = { kind: "plain", clearing: { colours: ["#ffffff"], tolerance: 0, from: "edges", fringe: false } };
+const picture = (sha: string, width = 32, height = 40, ground: Ground | null = null): TakenPicture => ({
+  sha256: sha.repeat(64).slice(0, 64),
+  width,
+  height,
+  coverage,
+  ground,
+});
+const still = (path: string, taken = picture(path.charAt(0))): TakenItem => ({ path, art: { kind: "still", picture: taken } });
+const only = (items: readonly TakenItem[]) => {
+  const [proposal, ...others] = proposalsFor(items, []);
+  if (!proposal || others.length > 0) throw new Error(`Expected one proposal, got ${others.length + (proposal ? 1 : 0)}.`);
+  return proposal;
+};
+
+describe("a series", () => {
+  const stills = [3, 1, 2, 5].map((number) => still(`walk_${number}.png`));
+
+  it("comes in the order of its numbers, and tells which are missing", () => {
+    const series = only(stills);
+    expect(series).toMatchObject({ kind: "series", name: "walk", what: "A series of 4 pictures, 1 to 5, each 32 × 40 px" });
+    expect(series.notes).toEqual(["Missing is number 4."]);
+    const [arrival] = series.arrivals(USUAL_CHOICES);
+    expect(arrival).toMatchObject({ name: "walk", coverages: [coverage, coverage, coverage, coverage] });
+    expect(arrival?.pictures).toHaveLength(4);
+  });
+
+  it("comes as sheets of their own when that is chosen", () =>
+    expect(
+      only(stills)
+        .arrivals({ ...USUAL_CHOICES, apart: true })
+        .map(({ name }) => name),
+    ).toEqual(["walk_1.png", "walk_2.png", "walk_3.png", "walk_5.png"]));
+
+  it("tells of pictures of another size", () => {
+    const odd = only([...stills, still("walk_4.png", picture("x", 10, 10))]);
+    expect(odd.what).toContain("most 32 × 40 px");
+    expect(odd.notes).toEqual(["One has another size than the rest."]);
+  });
+
+  it("is cleared only if all of it has a ground", () => {
+    const on = [1, 2, 3].map((number) => still(`fire${number}.png`, picture("f", 8, 8, white)));
+    expect(only(on).arrivals(USUAL_CHOICES)[0]?.clearing).toEqual(white.clearing);
+    expect(only(on).arrivals({ ...USUAL_CHOICES, clear: false })[0]?.clearing).toBeUndefined();
+    expect(only([...on, still("fire4.png")]).ground).toBeNull();
+  });
+});
+
+describe("an animation", () => {
+  const art: TakenArt = {
+    kind: "animation",
+    pictures: [100, 37.5, 60].map((ms, k) => ({ ...picture(String(k)), ms })),
+    plays: 1,
+    broken: [{ index: 2, why: "It ends too early." }],
+  };
+
+  it("brings a clip with its own times, playing as often as the file says", () => {
+    const animation = only([{ path: "art/torch.gif", art }]);
+    expect(animation.what).toBe("An animation of 3 pictures, 32 × 40 px, 197.5 ms a round");
+    expect(animation.notes).toEqual(["Picture 2 is broken and left out. It ends too early."]);
+    expect(animation.clips).toMatchObject([
+      { name: "torch", playback: "once", steps: [{ frame: 0, duration: 100_000 }, { duration: 37_500 }, { duration: 60_000 }] },
+    ]);
+    expect(animation.arrivals({ ...USUAL_CHOICES, clips: false })[0]?.clips).toEqual([]);
+  });
+
+  it("of one picture is cut whole, as nothing else would cut it", () => {
+    const [arrival] = only([{ path: "still.gif", art: { ...art, pictures: art.pictures.slice(0, 1), broken: [] } }]).arrivals(
+      USUAL_CHOICES,
+    );
+    expect(arrival?.cut).toMatchObject({ by: "count", columns: 1, rows: 1 });
+  });
+});
+
+describe("layers", () => {
+  const layer = (name: string) => ({ ...picture(name), name });
+  const art: TakenArt = {
+    kind: "layers",
+    layers: [layer("body"), layer("lamp")],
+    apart: [layer("legs"), layer("coat"), layer("lamp")],
+    hidden: 2,
+    groups: 1,
+    damaged: [{ name: "shade", why: "Its picture is missing." }],
+  };
+  const layered = only([{ path: "bearer.ora", art }]);
+
+  it("are sources of their own, groups as one or apart as chosen", () => {
+    const names = (apart: boolean) => layered.arrivals({ ...USUAL_CHOICES, apart }).map(({ name }) => name);
+    expect(names(false)).toEqual(["bearer-body", "bearer-lamp"]);
+    expect(names(true)).toEqual(["bearer-legs", "bearer-coat", "bearer-lamp"]);
+    expect(layered.parting).toEqual({ whole: "1 group as one", apart: "3 layers apart" });
+  });
+
+  it("tell what is hidden and what is damaged", () =>
+    expect(layered.notes).toEqual(["2 hidden layers left out.", "The layer shade is damaged and left out. Its picture is missing."]));
+});
+
+describe("a sheet with metadata", () => {
+  const understood = {
+    reading: { name: "parts", frames: "parts.*" },
+    frames: [
+      { name: "walk_1.png", index: 0, rect: { x: 0, y: 0, w: 10, h: 12 }, turned: false, inset: { x: 2, y: 4 }, size: { w: 16, h: 16 } },
+      { name: "walk_2.png", index: 1, rect: { x: 10, y: 0, w: 12, h: 10 }, turned: true, inset: { x: 0, y: 0 }, size: { w: 10, h: 12 } },
+      { name: "jar", index: 2, rect: { x: 22, y: 0, w: 5, h: 5 }, turned: false, inset: { x: 0, y: 0 }, size: { w: 5, h: 5 } },
+    ],
+    clips: [
+      {
+        name: "walk",
+        facing: "south",
+        playback: "loop",
+        times: 0,
+        steps: [
+          { frame: "walk_1.png", ms: 80 },
+          { frame: "walk_2.png", ms: null },
+          { frame: "gone", ms: 5 },
+        ],
+      },
+    ],
+    unplaced: [{ where: "parts.3", why: "It lies outside the picture." }],
+    paths: [],
+  } as unknown as Understood;
+  const [proposal] = proposalsFor([still("camp.png")], [{ path: "camp.json", of: { picture: "camp.png" }, understood, text: "{}" }]);
+
+  it("is one proposal with its picture, and lists what does not fit", () => {
+    expect(proposal).toMatchObject({ kind: "described", what: "A sheet with 3 frames and 1 clip, as camp.json says" });
+    expect(proposal?.notes).toEqual(["1 record does not fit and is left out."]);
+    expect(proposal?.unplaced).toHaveLength(1);
+  });
+
+  it("keeps untrimmed sizes, turns, names without endings, and rows by their names", () => {
+    const [arrival] = proposal?.arrivals(USUAL_CHOICES) ?? [];
+    expect(arrival?.told?.map(({ name, row, turned, size }) => [name, row, turned ?? false, size ?? null])).toEqual([
+      ["walk_1", 0, false, { w: 16, h: 16 }],
+      ["walk_2", 0, true, null],
+      ["jar", 1, false, null],
+    ]);
+  });
+
+  it("brings clips named by their facing, without steps that are no frames, 100 ms where none is told", () =>
+    expect(proposal?.arrivals(USUAL_CHOICES)[0]?.clips).toMatchObject([
+      {
+        name: "walk-south",
+        steps: [
+          { frame: 0, duration: 80_000 },
+          { frame: 1, duration: 100_000 },
+        ],
+      },
+    ]));
+});
+
+describe("a drop of many things", () => {
+  it("is reviewed unless it is plain sheets", () => {
+    expect(needsReview(proposalsFor([still("a.png"), still("camel.png")], []))).toBe(false);
+    expect(needsReview(proposalsFor([still("a1.png"), still("a2.png"), still("a3.png")], []))).toBe(true);
+  });
+
+  it("makes exactly one proposal of each file", () => {
+    const items = [still("walk1.png"), still("walk2.png"), still("walk3.png"), still("camel.png"), still("tent/camel.png")];
+    const pictures = proposalsFor(items, []).flatMap((proposal) => proposal.arrivals(USUAL_CHOICES).flatMap((arrival) => arrival.pictures));
+    expect(pictures).toHaveLength(items.length);
+  });
+});

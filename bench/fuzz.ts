@@ -1,0 +1,213 @@
+/**
+ * Whether any file, however damaged, makes a reader crash, hang or fail without saying of which file. `npm run fuzz [runs] [seed]`
+ * (20,000 runs by default) hands random and mutated PNG, APNG, GIF, ZIP, OpenRaster, project, JSON, XML, CSV and text files to the
+ * readers that the studio and the command line use, and prints how each kind fared. A run that is worse than a clear error ends it
+ * with exit code 1 and the bytes in a file. The unit tests do the same with a few hundred runs each.
+ */
+import { readFileSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { crc32 } from "node:zlib";
+import { readBundle } from "@caravan/core/bundle";
+import { looksLikeGif, looksLikePng, readApng, readGif, readOpenRaster, readZip, textFromUtf8, utf8, writeZip } from "@caravan/core/codec";
+import { readClips, readFrames, recognise } from "@caravan/core/metadata";
+import { CaravanError } from "@caravan/core/model";
+import { coverageOf } from "@caravan/core/raster";
+import { seeded } from "../examples/draw/canvas";
+import { pngCodec } from "../packages/cli/src/png";
+import { apngOf } from "../packages/core/src/codec/apng.fixture";
+import { sheet } from "./subjects";
+
+const RUNS = Number(process.argv[2] ?? 20_000);
+const SEED = Number(process.argv[3] ?? 1);
+/** Longer than this is a hang, on any machine. */
+const HANG = 5000; // ms
+
+const random = seeded(SEED);
+const below = (limit: number) => Math.floor(random() * limit);
+const png = pngCodec();
+const examples = join(import.meta.dirname, "../examples");
+const file = (path: string) => new Uint8Array(readFileSync(join(examples, path)));
+
+const small = sheet(96, 6);
+const coverage = coverageOf(small);
+const JSON_TEXT = JSON.stringify({
+  meta: { image: "art.png" },
+  parts: [0, 1, 2, 3].map((k) => ({ id: `walk_${k}`, box: { x: k * 16, y: 0, w: 16, h: 16 }, ms: 80 })),
+  moves: { walk: { list: ["walk_0", "walk_1", "walk_2"], fps: 12 } },
+});
+const XML_TEXT = `<book sheet="art.png">${[0, 1, 2, 3].map((k) => `<cut name="walk ${k}" left="${k * 16}" top="16" width="16" height="16"/>`).join("\n")}</book>`;
+const CSV_TEXT = `name,x,y,width,height,time\n${[0, 1, 2, 3].map((k) => `walk${k},${k * 16},32,16,16,0.1`).join("\n")}\n`;
+const SECTIONS_TEXT = [0, 1, 2, 3].map((k) => `[walk ${k}]\nrect = ${k * 16} 48 16 16\nturn = no\n`).join("\n");
+
+interface Kind {
+  readonly name: string;
+  readonly seeds: readonly Uint8Array[];
+  /** Damage that keeps to the form of the file, so that readers get past their first checks. */
+  readonly within?: (bytes: Uint8Array) => Uint8Array;
+  /** Reads it wholly; throws what the reader throws. */
+  read(bytes: Uint8Array): void;
+}
+
+const pixelsOf = ({ width, height, bytes }: { width: number; height: number; bytes: Uint8Array }) => {
+  if (bytes.length !== width * height * 4) throw new Error("A picture of the wrong length.");
+};
+const readMetadata = (bytes: Uint8Array) => {
+  const described = { picture: "art.png", coverage };
+  const { parsed, reading } = recognise(textFromUtf8(bytes), described, "fuzz.data");
+  const { frames } = readFrames(parsed, reading, described);
+  for (const { rect } of frames)
+    if (rect.x < 0 || rect.y < 0 || rect.x + rect.w > coverage.width || rect.y + rect.h > coverage.height)
+      throw new Error("A frame outside the picture.");
+  readClips(parsed, reading, frames);
+};
+
+const bundle = new Uint8Array(readFileSync(join(import.meta.dirname, "../apps/studio/public/demo.caravan")));
+const kinds: readonly Kind[] = [
+  {
+    name: "PNG",
+    seeds: [png.encode(small), file("raw/banner1.png"), file("raw/camel.png")],
+    within: withRightSums,
+    read: (bytes) => pixelsOf(png.decode(bytes, "fuzz.png")),
+  },
+  {
+    name: "APNG",
+    seeds: [
+      apngOf(
+        [0, 1].map((k) => ({ pixels: sheet(40 + k, 2), x: 0, y: 0, num: 1, den: 10, dispose: k, blend: k })),
+        { w: 41, h: 41 },
+        png,
+      ),
+    ],
+    within: withRightSums,
+    read: (bytes) => {
+      if (!looksLikePng(bytes)) return;
+      for (const { pixels } of readApng(bytes, "fuzz.png", png)?.frames(() => {}) ?? []) pixelsOf(pixels);
+    },
+  },
+  {
+    name: "GIF",
+    seeds: [file("raw/well.gif")],
+    read: (bytes) => {
+      if (!looksLikeGif(bytes)) return;
+      for (const { pixels } of readGif(bytes, "fuzz.gif").frames(() => {})) pixelsOf(pixels);
+    },
+  },
+  {
+    name: "ZIP",
+    seeds: [writeZip([{ path: "a/b.txt", bytes: utf8("salt ".repeat(99)) }])],
+    read: (bytes) => void readZip(bytes, "fuzz.zip"),
+  },
+  {
+    name: "OpenRaster",
+    seeds: [file("raw/lamp-bearer.ora")],
+    read: (bytes) => {
+      for (const { pixels } of readOpenRaster(bytes, "fuzz.ora", png, "flatten").layers) pixelsOf(pixels);
+    },
+  },
+  { name: "project", seeds: [bundle], read: (bytes) => void readBundle(bytes, "fuzz.caravan") },
+  { name: "JSON", seeds: [utf8(JSON_TEXT), file("raw/bazaar.json")], within: otherValues, read: readMetadata },
+  { name: "XML", seeds: [utf8(XML_TEXT)], within: otherValues, read: readMetadata },
+  { name: "CSV", seeds: [utf8(CSV_TEXT), utf8(CSV_TEXT.replaceAll(",", "\t"))], within: otherValues, read: readMetadata },
+  { name: "sections", seeds: [utf8(SECTIONS_TEXT)], within: otherValues, read: readMetadata },
+];
+
+/** A PNG whose chunks have the check sums of what they hold now. */
+function withRightSums(bytes: Uint8Array): Uint8Array {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  for (let at = 8; at + 12 <= bytes.length; ) {
+    const length = view.getUint32(at);
+    if (at + 12 + length > bytes.length) break;
+    view.setUint32(at + 8 + length, crc32(bytes.subarray(at + 4, at + 8 + length)));
+    at += 12 + length;
+  }
+  return bytes;
+}
+
+const ODD = ["0", "-1", "1e9", "0.5", "99999999999", "null", "true", '""', '"walk_0"', "[]", "{}", "[0,0,16,16]", "NaN"];
+
+/** A text file with some of its numbers and words exchanged for odd ones or for others of its own. */
+function otherValues(bytes: Uint8Array): Uint8Array {
+  const text = new TextDecoder("utf-8", { fatal: false }).decode(bytes);
+  const words = text.match(/[A-Za-z_]+|-?\d+(\.\d+)?/g) ?? ["x"];
+  return utf8(
+    text.replace(/[A-Za-z_]+|-?\d+(\.\d+)?/g, (token) => {
+      if (random() > 0.06) return token;
+      return /\d/.test(token) && random() < 0.6 ? (ODD[below(ODD.length)] as string) : (words[below(words.length)] as string);
+    }),
+  );
+}
+
+/** Bytes at random, or a file of the kind with bytes changed, cut off, doubled, taken out or put in from elsewhere in it. */
+function damaged({ seeds, within }: Kind): Uint8Array {
+  if (random() < 0.04) return Uint8Array.from({ length: below(600) }, () => below(256));
+  let bytes: Uint8Array = (seeds[below(seeds.length)] as Uint8Array).slice();
+  if (within === otherValues && random() < 0.6) return otherValues(bytes);
+  for (let change = below(6); change >= 0; change--) {
+    const at = below(bytes.length + 1);
+    const length = below(random() < 0.8 ? 8 : 400);
+    const part = bytes.slice(at, at + length);
+    switch (below(6)) {
+      case 0:
+        bytes = bytes.slice(0, at);
+        break;
+      case 1:
+        bytes = joined(bytes.subarray(0, at), part, bytes.subarray(at));
+        break;
+      case 2:
+        bytes = joined(bytes.subarray(0, at), bytes.subarray(at + length));
+        break;
+      case 3:
+        bytes = joined(bytes.subarray(0, at), bytes.slice(below(bytes.length + 1)).subarray(0, length), bytes.subarray(at));
+        break;
+      default:
+        for (let k = 0; k <= below(4) && bytes.length > 0; k++) bytes[below(bytes.length)] = random() < 0.3 ? 255 : below(256);
+    }
+  }
+  return within === withRightSums && random() < 0.7 ? withRightSums(bytes) : bytes;
+}
+
+function joined(...parts: Uint8Array[]): Uint8Array {
+  const out = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0));
+  let at = 0;
+  for (const part of parts) {
+    out.set(part, at);
+    at += part.length;
+  }
+  return out;
+}
+
+let bad = 0;
+for (const kind of kinds) {
+  const { name, read } = kind;
+  const runs = Math.ceil(RUNS / kinds.length);
+  const counts = { read: 0, refused: 0 };
+  let slowest = 0;
+  for (let run = 0; run < runs; run++) {
+    const bytes = damaged(kind);
+    const start = performance.now();
+    let wrong: string | null = null;
+    try {
+      read(bytes);
+      counts.read++;
+    } catch (error) {
+      counts.refused++;
+      if (!(error instanceof CaravanError)) wrong = `unclear: ${error instanceof Error ? error.stack : String(error)}`;
+      else if (!error.where.includes("fuzz") || error.what === "" || error.remedy === "") wrong = `says too little: ${error.message}`;
+    }
+    const ms = performance.now() - start;
+    slowest = Math.max(slowest, ms);
+    if (ms > HANG) wrong = `took ${ms.toFixed(0)} ms`;
+    if (!wrong) continue;
+    bad++;
+    const kept = join(tmpdir(), `caravan-fuzz-${name}-${bad}.bin`);
+    writeFileSync(kept, bytes);
+    console.log(`${name}: ${wrong}\n  bytes in ${kept}`);
+    if (bad > 20) process.exit(1);
+  }
+  console.log(
+    `${name.padEnd(10)} ${runs} runs: ${counts.read} read, ${counts.refused} refused with a reason, slowest ${slowest.toFixed(0)} ms`,
+  );
+}
+console.log(bad === 0 ? `No crash, no hang, no unclear error in ${RUNS} runs (seed ${SEED}).` : `${bad} bad runs.`);
+process.exit(bad === 0 ? 0 : 1);

@@ -121,7 +121,7 @@ export type Jobs = {
   readAs: { ask: { text: string; where: string; picture: string; coverage: Coverage; reading: Reading }; answer: Understood };
   /** Whether frames of two pictures look the same, pair by pair. */
   compareFrames: { ask: { before: LookFile; after: LookFile; pairs: readonly (readonly [Frame, Frame])[] }; answer: readonly boolean[] };
-  findPieces: { ask: { coverage: Coverage; cut: FindingCut; where: string }; answer: CutPieces };
+  findPieces: { ask: { coverage: Coverage; cut: FindingCut; where: string }; answer: TextOf<CutPieces> };
   /** Looks at all frames of a source, pixel by pixel. */
   inspect: { ask: { source: TextOf<Source>; pictures: readonly LookFile[] }; answer: Inspection };
   suggestGrids: { ask: { coverage: Coverage }; answer: readonly GridSuggestion[] };

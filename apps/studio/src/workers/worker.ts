@@ -9,7 +9,7 @@ import { CaravanError, frameRef, type Look, lookOf } from "@caravan/core/model";
 import { clearGround, coverageOf, factsOf, findGround, framePixels, looksSame, type Pixels } from "@caravan/core/raster";
 import * as Comlink from "comlink";
 import { viewOf } from "./bitmaps";
-import { fromText, type JobName, type JobRunner, type Jobs, type LookFile, type OnProgress, type Outcome } from "./jobs";
+import { asText, fromText, type JobName, type JobRunner, type Jobs, type LookFile, type OnProgress, type Outcome } from "./jobs";
 import { readArt } from "./read-art";
 
 type Doers = { [Name in JobName]: (ask: Jobs[Name]["ask"], onProgress: OnProgress) => Promise<Jobs[Name]["answer"]> };
@@ -56,7 +56,7 @@ const doers: Doers = {
   },
 
   async findPieces({ coverage, cut, where }) {
-    return cutSheet(coverage, cut, where);
+    return asText(cutSheet(coverage, cut, where));
   },
 
   async inspect({ source: text, pictures }) {

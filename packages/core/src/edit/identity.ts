@@ -3,7 +3,7 @@
  *
  * A piece is the frame of before that has its key, if both were cut the same way; else the one that is the same rectangle; else, among
  * islands, the one it covers most of. What is left is new.
- * Holds: keys stay unique; no frame of before becomes two. Cost: O(pieces), for islands O(pieces × unmatched).
+ * Holds: keys stay unique; no frame of before becomes two. Cost: O(pieces), for islands × those near each.
  */
 import { likenessOf, type Piece } from "../cut";
 import { type Frame, isFrameKey } from "../model";
@@ -40,15 +40,16 @@ export function withIdentity(before: readonly Frame[], pieces: readonly NewFrame
     taken.add(own);
     return own;
   });
-  if (likeness < 1)
+  if (likeness < 1) {
+    const near = neighbourhoods(before);
     for (const [k, piece] of pieces.entries()) {
       if (olds[k]) continue;
       let best: Frame | null = null;
       let most = likeness;
-      for (const frame of before) {
-        if (taken.has(frame) || (frame.picture ?? 0) !== (piece.picture ?? 0)) continue;
+      for (const frame of near(piece)) {
+        if (taken.has(frame)) continue;
         const alike = likenessOf(frame.rect, piece.rect);
-        if (alike >= most) {
+        if (alike > most || (alike === most && (best === null || frame.number > best.number))) {
           most = alike;
           best = frame;
         }
@@ -57,6 +58,7 @@ export function withIdentity(before: readonly Frame[], pieces: readonly NewFrame
       olds[k] = best;
       taken.add(best);
     }
+  }
   const keys = new Set(olds.flatMap((old) => (old ? [old.key] : [])));
   let next = before.reduce((most, { key }) => (/^[ihmp]/.test(key) ? Math.max(most, Number(key.slice(1))) : most), -1) + 1;
   const freeKey = (wanted: string | null): string => {
@@ -70,6 +72,27 @@ export function withIdentity(before: readonly Frame[], pieces: readonly NewFrame
     keys.add(key);
     return frameOf(piece, key, old ?? null);
   });
+}
+
+const BLOCK = 128; // px
+
+/** Frames that may overlap a piece: those of the blocks of its picture that it reaches. A frame may be given several times. */
+function neighbourhoods(frames: readonly Frame[]): (piece: NewFrame) => Frame[] {
+  const blocks = new Map<string, Frame[]>();
+  for (const frame of frames)
+    for (const name of blocksOf(frame)) {
+      const block = blocks.get(name);
+      if (block) block.push(frame);
+      else blocks.set(name, [frame]);
+    }
+  return (piece) => blocksOf(piece).flatMap((name) => blocks.get(name) ?? []);
+}
+
+function blocksOf({ rect: { x, y, w, h }, picture = 0 }: { rect: Frame["rect"]; picture?: number | undefined }): string[] {
+  const names: string[] = [];
+  for (let row = Math.floor(y / BLOCK); row <= Math.floor((y + h - 1) / BLOCK); row++)
+    for (let column = Math.floor(x / BLOCK); column <= Math.floor((x + w - 1) / BLOCK); column++) names.push(`${picture} ${column} ${row}`);
+  return names;
 }
 
 function lazily<Value>(make: () => Value): () => Value {

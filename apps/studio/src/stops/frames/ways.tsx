@@ -10,6 +10,8 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { useKeys } from "../../ui/keys";
 import { say } from "../../ui/notices";
+import { run } from "../../workers/client";
+import { fromText } from "../../workers/jobs";
 
 const WAYS = [
   ["cells", "Cells"],
@@ -68,10 +70,9 @@ export const USUAL_OUTLINES: OutlineCut = { by: "outlines", joinPx: 12, leastPx:
 
 /** Cuts a source along its outlines; what hangs together is found in a worker. */
 export async function cutAlongOutlines(source: Source, cut: OutlineCut): Promise<void> {
-  const { run } = await import("../../workers/client");
   try {
     const { coverage } = await pictureOfLook(lookOf(source, sheetOf(source)));
-    const pieces = await run("findPieces", { coverage, cut, where: source.name });
+    const pieces = fromText(await run("findPieces", { coverage, cut, where: source.name }));
     const error = edit(cutSource, source.id, cut, pieces);
     if (error) say({ tone: "trouble", text: error.message });
   } catch (error) {

@@ -1,4 +1,4 @@
-import { clearPixels, crop, type Pixels, paste } from "@caravan/core/raster";
+import { clearPixels, crop, mirrored, type Pixels, paste } from "@caravan/core/raster";
 import { expect, type Page, test } from "@playwright/test";
 import {
   atlasOf,
@@ -116,16 +116,22 @@ test("frames that are cut through, empty, specked or repeated are pointed out, a
   // The figure at 5 is that at 4; the empty cell at 6 holds one pixel of dirt.
   paste(sheet, crop(sheet, { x: 0, y: 40, w: 32, h: 40 }), { x: 0, y: 0, w: 32, h: 40 }, 32, 40);
   sheet.bytes.set([1, 2, 3, 40], (60 * sheet.width + 80) * 4);
+  // The one at 7 is that at 0 in a mirror.
+  paste(sheet, mirrored(crop(sheet, { x: 0, y: 0, w: 32, h: 40 })), { x: 0, y: 0, w: 32, h: 40 }, 96, 40);
   await dropAndCut(page, "figures.png", sheet, 4, 2);
   const findings = page.getByRole("list", { name: "Findings on these frames" });
-  await expect(findings.getByRole("listitem")).toHaveCount(2);
+  await expect(findings.getByRole("listitem")).toHaveCount(3);
   await expect(findings).toContainText("1 pixel stands alone in 1 frame");
   await findings.getByRole("button", { name: "Clear such pixels" }).click();
   await expect(page.getByTestId("outcome")).toContainText("6 frames, 2 empty left out");
   await expect(findings).toContainText("1 frame repeats another one exactly.");
   await findings.getByRole("button", { name: "Use the first of each" }).click();
   await expect(page.getByTestId("outcome")).toContainText("5 frames");
-  await expect(findings).toBeHidden();
+  await expect(findings.getByRole("listitem")).toHaveCount(1);
+  await expect(findings).toContainText("1 frame is the mirror picture of another one.");
+  await findings.getByRole("button", { name: "Pick it" }).click();
+  await expect(page.getByTestId("picked")).toContainText("1 picked");
+  await page.keyboard.press("Escape");
   await typeNumber(page, "Columns", 5);
   await expect(findings).toContainText("cut through");
   await findings.getByRole("button", { name: "Cut along outlines" }).click();

@@ -39,7 +39,7 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
   ]);
 
   return (
-    <section aria-label="Player" className="flex flex-col border-b border-line">
+    <section aria-label="Player" className="flex shrink-0 flex-col border-b border-line">
       <div className="relative h-[230px]">
         <Stage playing={playing} onZoom={setZoom} />
         <div className="absolute top-2 left-2 flex items-center rounded-box border border-line bg-raised">

@@ -90,11 +90,14 @@ function Floor() {
           </Panel>
           <Handle label="Width of the player" />
           <Panel id="dock" defaultSize="304px" minSize="270px" maxSize="480px" groupResizeBehavior="preserve-pixel-size">
-            <section aria-label="Player and details" className="h-full overflow-y-auto">
+            <section aria-label="Player and details" className="flex h-full flex-col">
               <PlayerDock playing={playing} />
-              <Later key={stop}>
-                <Details />
-              </Later>
+              {/* Details scroll under the player, so that motion is never out of sight. */}
+              <div className="min-h-0 grow overflow-y-auto">
+                <Later key={stop}>
+                  <Details />
+                </Later>
+              </div>
             </section>
           </Panel>
         </Group>

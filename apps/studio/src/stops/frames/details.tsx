@@ -27,9 +27,9 @@ export function Details() {
   return (
     <>
       <FrameDetail source={source} frame={frame} />
+      <WorthALook source={source} />
       <OriginDetail source={source} frame={frame} />
       <GridPart source={source} />
-      <WorthALook source={source} />
       <ReadingTable source={source} />
     </>
   );

@@ -21,6 +21,7 @@ import { Suggestions } from "./suggestions";
 import { Tray } from "./tray";
 import { TrayTools } from "./tray-tools";
 import { GroundLine, Ways, wayOf } from "./ways";
+import { WorthALookLink } from "./worth-a-look";
 
 /** The sheet with its cut, and the tray of frames under it. */
 export function Surface() {
@@ -112,9 +113,12 @@ function Outcome({ source, grid }: { source: Source; grid: Grid | null }) {
       </div>
     );
   return (
-    <p role="status" data-testid="outcome" className={good ? "text-cactus" : "text-brick"}>
-      {text}
-    </p>
+    <div className="flex min-w-0 items-center gap-3">
+      <p role="status" data-testid="outcome" className={good ? "text-cactus" : "text-brick"}>
+        {text}
+      </p>
+      <WorthALookLink source={source} />
+    </div>
   );
 }
 

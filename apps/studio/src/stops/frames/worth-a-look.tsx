@@ -19,12 +19,29 @@ export function WorthALook({ source }: { source: Source }) {
   if (!inspection || inspection.findings.length === 0) return null;
   return (
     <Detail title="Worth a look" aside={String(inspection.findings.length)}>
-      <ul aria-label="Findings on these frames" className="flex flex-col gap-2">
+      <ul id={LIST} aria-label="Findings on these frames" className="flex flex-col gap-2">
         {inspection.findings.map((finding) => (
           <Finding key={finding.code} source={source} finding={finding} same={inspection.repeats.same} />
         ))}
       </ul>
     </Detail>
+  );
+}
+
+const LIST = "worth-a-look";
+
+/** How many findings there are, beside what the cut came to; leads to them. */
+export function WorthALookLink({ source }: { source: Source }) {
+  const count = useInspection(source)?.findings.length ?? 0;
+  if (count === 0) return null;
+  return (
+    <Button
+      look="quiet"
+      className="min-h-6 shrink-0 text-lapis"
+      onClick={() => document.getElementById(LIST)?.scrollIntoView({ block: "center" })}
+    >
+      {count} worth a look
+    </Button>
   );
 }
 

@@ -1,25 +1,7 @@
 import { counted, removeClip, removeSteps, renameFrame } from "../edit";
-import { type ClipName, clipsByFrame, type FrameRef, findFrame, frameName, frameRef, keptFrames, type Project } from "../model";
-
-export type FindingCode = "empty-clip" | "missing-frames" | "same-frame-name" | "unused-frames" | "nothing-cut";
-
-/** Where a finding can be seen. */
-export type Place =
-  | { readonly stop: "sources" }
-  | { readonly stop: "clips"; readonly clip: ClipName }
-  | { readonly stop: "frames"; readonly frame: FrameRef };
-
-/** Something wrong or risky in a project, where it is, and the edit that mends it if one does. */
-export interface Finding {
-  readonly code: FindingCode;
-  /** An error stops delivery; a warning is worth a look; a note is good to know. */
-  readonly severity: "error" | "warning" | "note";
-  /** In words. */
-  readonly where: string;
-  readonly message: string;
-  readonly place: Place;
-  readonly mend?: { readonly label: string; readonly apply: (project: Project) => Project };
-}
+import { clipsByFrame, type FrameRef, findFrame, frameName, frameRef, keptFrames, type Project } from "../model";
+import { movementFindings } from "./clip-findings";
+import type { Finding, Place } from "./finding";
 
 /** All findings, errors first, else in the order of the document. Cost: O(frames + steps). */
 export function findingsOf(project: Project): Finding[] {
@@ -38,7 +20,7 @@ function nothingCut(project: Project): Finding[] {
 function clipFindings(project: Project): Finding[] {
   return project.clips.flatMap((clip): Finding[] => {
     const where = `clip "${clip.name}"`;
-    const place = { stop: "clips", clip: clip.name } as const;
+    const place: Place = { stop: "clips", clip: clip.name };
     if (clip.steps.length === 0)
       return [
         {
@@ -54,7 +36,7 @@ function clipFindings(project: Project): Finding[] {
       const found = findFrame(project, step.frame);
       return found && !found.frame.dropped ? [] : [k];
     });
-    if (missing.length === 0) return [];
+    if (missing.length === 0) return movementFindings(project, clip);
     const message = `${counted(missing.length, "step")} (${shortList(missing)}) ${missing.length === 1 ? "shows a frame" : "show frames"} that ${missing.length === 1 ? "is" : "are"} dropped or no longer cut. Take ${missing.length === 1 ? "it" : "them"} out, or restore the ${missing.length === 1 ? "frame" : "frames"}.`;
     return [
       {

@@ -1,9 +1,10 @@
 import { type AtlasClip, atlasClip } from "../atlas";
-import { findingsOf } from "../check";
+import { type FindingCode, findingsOf } from "../check";
 import type { PngCodec } from "../codec";
 import {
   CaravanError,
   type Delivery,
+  type ErrorCode,
   type FrameRef,
   frameLook,
   frameName,
@@ -52,10 +53,9 @@ export function deliver(
   return buildAtlasFiles({ delivery, frames, clips }, png, onProgress);
 }
 
-const CODES = {
+const CODES: Partial<Record<FindingCode, ErrorCode>> = {
   "empty-clip": "empty-clip",
   "missing-frames": "missing-frame",
   "same-frame-name": "name-collision",
   "nothing-cut": "nothing-picked",
-  "unused-frames": null,
-} as const;
+};

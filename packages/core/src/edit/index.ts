@@ -1,6 +1,17 @@
 export { type Arrival, type ArrivedClip, type ArrivedPicture, addSources, takeIn } from "./arrivals";
 export { drawFrames, type Meeting, makeEqual, placeFrames, removeFrames } from "./by-hand";
 export {
+  duplicateSteps,
+  joinClips,
+  mergeEqualSteps,
+  partByRows,
+  pasteSteps,
+  removeFrameEverywhere,
+  reverseSomeSteps,
+  rowsOfClip,
+  splitClip,
+} from "./clip-parts";
+export {
   addClip,
   type ClipRulesChange,
   duplicateClip,
@@ -23,5 +34,6 @@ export { dropFrames, keepFirstOf, renameFrame, restoreFrames } from "./frames";
 export type { NewFrame } from "./identity";
 export { type DeliveryChange, renameProject, setDelivery } from "./project";
 export { removeSource, renameSource, setSourceOrigin } from "./sources";
+export { addToSteps, moveBorder, scaleSteps, spreadOverSteps } from "./step-times";
 export { evenOut, setClipFps, setClipTotal, setStepDurations } from "./times";
 export { moveFrames, type NamePattern, nameFrames, namesByPattern, orderFrames, type TrayOrder } from "./tray";

@@ -1,11 +1,14 @@
 "use client";
 
-import type { Clip } from "@caravan/core/model";
+import { parseRanges } from "@caravan/core/clip";
+import { type Clip, type FrameRef, keptRefs, type Source } from "@caravan/core/model";
 import { FrameStrip } from "../../preview/frame-strip";
 import { useProject } from "../../project/open-project";
 import { chooseSource, chosenSource, pickedFrames, useView } from "../../project/view";
 import { Button } from "../../ui/button";
-import { addPicked } from "./clip-keys";
+import { useCountFrom } from "../../ui/counting";
+import { TextField } from "../../ui/text-field";
+import { addPicked, addRefs } from "./clip-keys";
 
 /** Frames of a sheet, to be dragged into the ribbon or picked and added with Enter. */
 export function AddTray({ clip }: { clip: Clip }) {
@@ -33,6 +36,7 @@ export function AddTray({ clip }: { clip: Clip }) {
             ))}
           </select>
         </label>
+        <RangeField clip={clip} source={source} />
         {count > 0 ? (
           <Button className="min-h-6" onClick={() => addPicked(clip)} hint="Enter">
             Add {count} to {clip.name}
@@ -43,5 +47,23 @@ export function AddTray({ clip }: { clip: Clip }) {
       </header>
       <FrameStrip source={source} />
     </section>
+  );
+}
+
+/** Frames by their numbers in the tray, as many as one likes: `3-9, 12, 9-3`. */
+function RangeField({ clip, source }: { clip: Clip; source: Source }) {
+  const from = useCountFrom();
+  const kept = keptRefs(source);
+  if (kept.length === 0) return null;
+  const add = (text: string): string | undefined => {
+    try {
+      const refs = parseRanges(text, from, kept.length - 1 + from).map((number) => kept[number - from] as FrameRef);
+      return refs.length === 0 ? "Write numbers such as 0-3, 5." : addRefs(clip, refs);
+    } catch (error) {
+      return error instanceof Error ? error.message : String(error);
+    }
+  };
+  return (
+    <TextField label="Frames by number" value="" onChange={add} placeholder={`add ${from}-${Math.min(3, kept.length - 1) + from}, …`} />
   );
 }

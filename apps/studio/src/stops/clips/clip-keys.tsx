@@ -1,15 +1,26 @@
 "use client";
 
-import { duplicateClip, insertSteps, moveClip, moveSteps, removeClip, removeSteps, reverseSteps, setClipRules } from "@caravan/core/edit";
-import type { Clip } from "@caravan/core/model";
+import {
+  duplicateClip,
+  insertSteps,
+  moveClip,
+  moveSteps,
+  removeClip,
+  removeSteps,
+  reverseSomeSteps,
+  reverseSteps,
+  setClipRules,
+} from "@caravan/core/edit";
+import type { Clip, FrameRef } from "@caravan/core/model";
 import { seek } from "../../preview/player-state";
-import { currentProject, useProject } from "../../project/open-project";
+import { currentProject, edit, useProject } from "../../project/open-project";
 import { chooseClip, clearPicks, pickedFrames, useView } from "../../project/view";
 import { useKeys } from "../../ui/keys";
 import { say } from "../../ui/notices";
 import { act } from "./act";
 import { chosenSteps, extendedSteps } from "./chosen-steps";
 import { startOfStep } from "./ribbon-scale";
+import { copySteps, duplicateChosen, pasteCopied, splitAt } from "./step-acts";
 
 /** All that keys do with the chosen clip and its steps. */
 export function ClipKeys({ clip }: { clip: Clip }) {
@@ -42,6 +53,12 @@ export function ClipKeys({ clip }: { clip: Clip }) {
     { keys: "Alt+ArrowLeft", label: "Move the chosen steps earlier", run: () => move(-1) },
     { keys: "Delete Backspace", label: "Drop the chosen steps from the clip", run: () => dropChosen(clip) },
     { keys: "Enter", label: "Add the picked frames after the chosen step", run: () => addPicked(clip) },
+    { keys: "Mod+a", label: "Choose all steps", run: () => useView.setState({ steps: clip.steps.map((_, k) => k) }) },
+    { keys: "Mod+c", label: "Copy the chosen steps", run: () => copySteps(clip, steps()) },
+    { keys: "Mod+v", label: "Paste steps after the chosen one", run: () => pasteCopied(clip, steps()) },
+    { keys: "Shift+d", label: "Duplicate the chosen steps", run: () => duplicateChosen(clip, steps()) },
+    { keys: "Shift+v", label: "Reverse the chosen steps", run: () => act(reverseSomeSteps, name, steps()) },
+    { keys: "s", label: "Split the clip before the chosen steps", run: () => splitAt(clip, steps()) },
     { keys: "Escape", label: "Choose no step", run: () => useView.setState({ steps: [] }) },
     { keys: "v", label: "Reverse the clip", run: () => act(reverseSteps, name) },
     { keys: "f", label: "Type the speed in fps", run: () => focus("Frames per second") },
@@ -69,10 +86,17 @@ export function addPicked(clip: Clip): void {
     say({ tone: "plain", text: "Pick frames in the tray first, then Enter adds them." });
     return;
   }
+  const problem = addRefs(clip, refs);
+  if (problem) say({ tone: "trouble", text: problem });
+  else clearPicks();
+}
+
+/** Adds frames after the chosen step, else at the end, and chooses them. Answers what is wrong. */
+export function addRefs(clip: Clip, refs: readonly FrameRef[]): string | undefined {
   const at = (chosenSteps(clip, useView.getState().steps).at(-1) ?? clip.steps.length - 1) + 1;
-  if (!act(insertSteps, clip.name, at, refs)) return;
-  useView.setState({ steps: refs.map((_, k) => at + k) });
-  clearPicks();
+  const error = edit(insertSteps, clip.name, at, refs);
+  if (!error) useView.setState({ steps: refs.map((_, k) => at + k) });
+  return error?.message;
 }
 
 /** Drops the chosen steps; the step that then stands in their place is chosen. */

@@ -10,7 +10,9 @@ import { Detail, Facts } from "../../ui/detail";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { act } from "./act";
 import { chosenSteps } from "./chosen-steps";
-import { dropChosen } from "./clip-keys";
+import { ClipFindings } from "./clip-findings";
+import { ClipTools } from "./clip-tools";
+import { StepTools } from "./step-tools";
 
 /** The chosen steps: their time, and taking them out. */
 export function Details() {
@@ -19,13 +21,21 @@ export function Details() {
   const picked = useView((view) => view.steps);
   if (!clip || clip.steps.length === 0) return null;
   const steps = chosenSteps(clip, picked);
-  return steps.length > 0 ? (
-    <StepsDetail clip={clip} steps={steps} />
-  ) : (
-    <Detail title="Steps">
-      <p className="text-muted">Choose steps on the ribbon to set their time or drop them. Without a choice, the time is set for all.</p>
-      <StepTime clip={clip} steps={clip.steps.map((_, k) => k)} />
-    </Detail>
+  return (
+    <>
+      {steps.length > 0 ? (
+        <StepsDetail clip={clip} steps={steps} />
+      ) : (
+        <Detail title="Steps">
+          <p className="text-muted">
+            Choose steps on the ribbon to set their time or drop them. Without a choice, the time is set for all.
+          </p>
+          <StepTime clip={clip} steps={clip.steps.map((_, k) => k)} />
+        </Detail>
+      )}
+      <ClipFindings clip={clip} />
+      <ClipTools clip={clip} />
+    </>
   );
 }
 
@@ -45,11 +55,7 @@ function StepsDetail({ clip, steps }: { clip: Clip; steps: readonly number[] }) 
         />
       )}
       <StepTime clip={clip} steps={steps} />
-      <div className="mt-2">
-        <Button onClick={() => dropChosen(clip)} hint="Del">
-          Drop from {clip.name}
-        </Button>
-      </div>
+      <StepTools clip={clip} steps={steps} />
     </Detail>
   );
 }

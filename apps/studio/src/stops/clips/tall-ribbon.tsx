@@ -13,6 +13,7 @@ import { useView } from "../../project/view";
 import { useCountFrom } from "../../ui/counting";
 import { written } from "../../ui/number-field";
 import { clickedSteps } from "./chosen-steps";
+import { EdgeHandle } from "./edge-handle";
 import { edgesOf } from "./ribbon-scale";
 
 const HEIGHT = 112; // px
@@ -50,6 +51,7 @@ export function TallRibbon({ clip, scale, from, until }: { clip: Clip; scale: nu
             width={wide}
             chosen={chosen.includes(k)}
             now={k === now}
+            scale={scale}
           />
         ))}
         {clip.steps.length === 0 && (
@@ -72,9 +74,11 @@ interface StepProps {
   readonly chosen: boolean;
   /** Whether the player shows it. */
   readonly now: boolean;
+  /** CSS pixels a microsecond. */
+  readonly scale: number;
 }
 
-function StepCell({ id, clip, step, index, left, width, chosen, now }: StepProps) {
+function StepCell({ id, clip, step, index, left, width, chosen, now, scale }: StepProps) {
   const project = useProject((each) => each);
   const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id, data: { step: index } });
   const found = findFrame(project, step.frame);
@@ -113,6 +117,7 @@ function StepCell({ id, clip, step, index, left, width, chosen, now }: StepProps
         )}
         <span className="number px-0.5 text-small whitespace-nowrap">{width > 58 ? `${ms} ms` : width > 26 ? ms : ""}</span>
       </button>
+      <EdgeHandle clip={clip} step={index} scale={scale} />
     </li>
   );
 }

@@ -30,7 +30,10 @@ const WORDS = { error: "Stops delivery", warning: "Worth a look", note: "Good to
 function FindingCard({ finding }: { finding: Finding }) {
   const { severity, where, message, place, mend } = finding;
   const show = () => {
-    if (place.stop === "clips") chooseClip(place.clip);
+    if (place.stop === "clips") {
+      chooseClip(place.clip);
+      useView.setState({ steps: place.steps ?? [] });
+    }
     if (place.stop === "frames") {
       const [source] = place.frame.split("/");
       useView.setState({ sourceId: source as never, cursor: place.frame });

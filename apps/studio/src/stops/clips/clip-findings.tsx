@@ -1,0 +1,55 @@
+"use client";
+
+import { type Finding, findingsOf } from "@caravan/core/check";
+import type { Clip } from "@caravan/core/model";
+import { useDeferredValue, useMemo } from "react";
+import { apply, useProject } from "../../project/open-project";
+import { useView } from "../../project/view";
+import { Button } from "../../ui/button";
+import { Detail } from "../../ui/detail";
+import { say } from "../../ui/notices";
+
+/** What looks wrong about the chosen clip, each with its steps and its mending. */
+export function ClipFindings({ clip }: { clip: Clip }) {
+  const project = useDeferredValue(useProject((each) => each));
+  const findings = useMemo(
+    () => findingsOf(project).filter(({ place }) => place.stop === "clips" && place.clip === clip.name),
+    [project, clip.name],
+  );
+  if (findings.length === 0) return null;
+  return (
+    <Detail title="Worth a look" aside={String(findings.length)}>
+      <ul aria-label="Findings on this clip" className="flex flex-col gap-2">
+        {findings.map((finding) => (
+          <ClipFinding key={finding.code} finding={finding} />
+        ))}
+      </ul>
+    </Detail>
+  );
+}
+
+function ClipFinding({ finding }: { finding: Finding }) {
+  const { severity, where, message, place, mend } = finding;
+  const steps = place.stop === "clips" ? (place.steps ?? []) : [];
+  const mendIt = () => {
+    const error = mend && apply(mend.apply, () => `mend ${where}`);
+    if (error) say({ tone: "trouble", text: error.message });
+  };
+  return (
+    <li className={`border-l-4 pl-2 ${severity === "error" ? "border-brick" : "border-lapis"}`}>
+      <p className="mb-1 text-small">{message}</p>
+      <div className="flex flex-wrap gap-1.5">
+        {steps.length > 0 && (
+          <Button className="min-h-6" onClick={() => useView.setState({ steps })}>
+            Choose {steps.length === 1 ? "it" : "them"}
+          </Button>
+        )}
+        {mend && (
+          <Button className="min-h-6" onClick={mendIt}>
+            {mend.label}
+          </Button>
+        )}
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,70 @@
+"use client";
+
+import { moveBorder, setStepDurations } from "@caravan/core/edit";
+import type { Clip, Project } from "@caravan/core/model";
+import { type PointerEvent, useRef } from "react";
+import { apply } from "../../project/open-project";
+
+/** A dragged edge rests on whole milliseconds; with Shift on whole microseconds. */
+const GRAIN = 1000; // µs
+
+/**
+ * The right edge of a step, to be dragged: the step gets longer or shorter and all after it move; with Alt only the border moves, and the
+ * clip stays as long as it is. Without a pointer the same is done by typing a time.
+ */
+export function EdgeHandle({ clip, step, scale }: { clip: Clip; step: number; scale: number }) {
+  const drag = useRef<{ readonly x: number; readonly clip: Clip; readonly gesture: string } | null>(null);
+  const drawn = (event: PointerEvent) => {
+    const { current } = drag;
+    const before = current?.clip.steps[step];
+    if (!current || !before) return;
+    const grain = event.shiftKey ? 1 : GRAIN;
+    const by = Math.round((event.clientX - current.x) / scale / grain) * grain;
+    const { name } = clip;
+    // Each move starts from how the clip was: what is dragged back again leaves nothing behind.
+    const change = (project: Project) => {
+      const start = asItWas(project, current.clip, step);
+      return event.altKey
+        ? moveBorder(start, name, step, by)
+        : setStepDurations(start, name, [step], Math.max(GRAIN, before.duration + by));
+    };
+    apply(change, () => `change how long step ${step} of ${name} is`, current.gesture);
+  };
+  return (
+    <span
+      aria-hidden
+      data-testid={`edge ${step}`}
+      title="Drag to change how long the step is; with Alt only the border moves"
+      className="absolute top-0 -right-1 z-10 h-full w-2 cursor-ew-resize touch-none hover:bg-now"
+      onPointerDown={(event) => {
+        if (event.button !== 0) return;
+        // The step itself would take it for a drag to another place.
+        event.stopPropagation();
+        event.currentTarget.setPointerCapture(event.pointerId);
+        drag.current = { x: event.clientX, clip, gesture: `edge ${clip.name} ${step} ${event.timeStamp}` };
+      }}
+      onPointerMove={drawn}
+      onPointerUp={() => {
+        drag.current = null;
+      }}
+      onPointerCancel={() => {
+        const { current } = drag;
+        if (current)
+          apply(
+            (project) => asItWas(project, current.clip, step),
+            () => `change how long step ${step} of ${clip.name} is`,
+            current.gesture,
+          );
+        drag.current = null;
+      }}
+    />
+  );
+}
+
+/** The project with the times that the step and its neighbour had. */
+function asItWas(project: Project, { name, steps }: Clip, step: number): Project {
+  return [step, step + 1].reduce((next, place) => {
+    const duration = steps[place]?.duration;
+    return duration === undefined ? next : setStepDurations(next, name, [place], duration);
+  }, project);
+}

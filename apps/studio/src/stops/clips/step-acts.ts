@@ -1,0 +1,37 @@
+/** What is done with chosen steps, from keys and from buttons alike. Copied steps stay for other clips, as long as the page is open. */
+import { duplicateSteps, pasteSteps, splitClip } from "@caravan/core/edit";
+import type { Clip, Step } from "@caravan/core/model";
+import { create } from "zustand";
+import { useView } from "../../project/view";
+import { say } from "../../ui/notices";
+import { act } from "./act";
+
+export const useCopiedSteps = create<{ readonly steps: readonly Step[] }>(() => ({ steps: [] }));
+
+export function copySteps(clip: Clip, chosen: readonly number[]): void {
+  const steps = chosen.flatMap((k) => clip.steps[k] ?? []);
+  if (steps.length > 0) useCopiedSteps.setState({ steps });
+}
+
+export function pasteCopied(clip: Clip, chosen: readonly number[]): void {
+  const { steps } = useCopiedSteps.getState();
+  if (steps.length === 0) {
+    say({ tone: "plain", text: "Copy steps first, of this clip or another one." });
+    return;
+  }
+  const at = (chosen.at(-1) ?? clip.steps.length - 1) + 1;
+  if (act(pasteSteps, clip.name, at, steps)) useView.setState({ steps: steps.map((_, k) => at + k) });
+}
+
+export function duplicateChosen(clip: Clip, chosen: readonly number[]): void {
+  if (chosen.length === 0 || !act(duplicateSteps, clip.name, chosen)) return;
+  const at = Math.max(...chosen) + 1;
+  useView.setState({ steps: chosen.map((_, k) => at + k) });
+}
+
+/** Runs of chosen steps become clips of their own: split before each run, and after it where steps follow. */
+export function splitAt(clip: Clip, chosen: readonly number[]): void {
+  const own = new Set(chosen);
+  const places = clip.steps.flatMap((_, k) => (k > 0 && own.has(k) !== own.has(k - 1) ? [k] : []));
+  if (act(splitClip, clip.name, places)) useView.setState({ steps: [] });
+}

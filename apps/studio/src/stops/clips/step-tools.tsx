@@ -1,0 +1,89 @@
+"use client";
+
+import { addToSteps, removeFrameEverywhere, reverseSomeSteps, scaleSteps, spreadOverSteps } from "@caravan/core/edit";
+import { type Clip, clipsByFrame, msFromMicros } from "@caravan/core/model";
+import { useMemo } from "react";
+import { editInGesture, useProject } from "../../project/open-project";
+import { Button } from "../../ui/button";
+import { FieldBox, NumberField } from "../../ui/number-field";
+import { act } from "./act";
+import { dropChosen } from "./clip-keys";
+import { copySteps, duplicateChosen, pasteCopied, splitAt, useCopiedSteps } from "./step-acts";
+
+/** What can be done with the chosen steps: their times together, copies, order, and taking them out. */
+export function StepTools({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
+  const { name } = clip;
+  const copied = useCopiedSteps((state) => state.steps.length);
+  const together = steps.reduce((sum, step) => sum + (clip.steps[step]?.duration ?? 0), 0);
+  const gesture = `steps ${name} ${steps.join()}`;
+  return (
+    <>
+      <div className="mt-2 flex flex-wrap items-center gap-1.5">
+        {steps.length > 1 && (
+          <FieldBox label="together">
+            <NumberField
+              label="Milliseconds together"
+              value={msFromMicros(together)}
+              least={0.001}
+              most={3_600_000}
+              step={10}
+              decimals={3}
+              unit="ms"
+              onChange={(ms) => editInGesture(gesture, spreadOverSteps, name, steps, ms * 1000)?.message}
+            />
+          </FieldBox>
+        )}
+        <FieldBox label="add">
+          <NumberField
+            label="Milliseconds to add"
+            value={0}
+            least={-3_600_000}
+            most={3_600_000}
+            step={5}
+            decimals={3}
+            unit="ms"
+            onChange={(ms) => editInGesture(gesture, addToSteps, name, steps, ms * 1000)?.message}
+          />
+        </FieldBox>
+        <FieldBox label="scale to">
+          <NumberField
+            label="Per cent"
+            value={100}
+            least={0.1}
+            most={100_000}
+            step={10}
+            decimals={1}
+            unit="%"
+            onChange={(percent) => editInGesture(gesture, scaleSteps, name, steps, percent / 100)?.message}
+          />
+        </FieldBox>
+      </div>
+      <div className="mt-2 flex flex-wrap gap-1.5">
+        <Button onClick={() => dropChosen(clip)} hint="Del">
+          Drop from {name}
+        </Button>
+        <DropEverywhere clip={clip} steps={steps} />
+        <Button onClick={() => duplicateChosen(clip, steps)}>Duplicate</Button>
+        {steps.length > 1 && <Button onClick={() => act(reverseSomeSteps, name, steps)}>Reverse them</Button>}
+        <Button onClick={() => splitAt(clip, steps)} hint="S">
+          Split here
+        </Button>
+        <Button onClick={() => copySteps(clip, steps)}>Copy</Button>
+        {copied > 0 && <Button onClick={() => pasteCopied(clip, steps)}>Paste {copied} after</Button>}
+      </div>
+    </>
+  );
+}
+
+/** For one step whose frame stands elsewhere too: where, and out of all of them. */
+function DropEverywhere({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
+  const project = useProject((each) => each);
+  const frame = steps.length === 1 ? clip.steps[steps[0] as number]?.frame : undefined;
+  const uses = useMemo(() => (frame ? (clipsByFrame(project).get(frame) ?? []) : []), [project, frame]);
+  if (!frame || uses.length < 2) return null;
+  return (
+    <Button onClick={() => act(removeFrameEverywhere, frame)} title={`It stands in ${uses.join(", ")}`}>
+      Drop from all {uses.length} clips
+    </Button>
+  );
+}

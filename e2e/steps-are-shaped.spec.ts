@@ -1,0 +1,109 @@
+import { expect, type Page, test } from "@playwright/test";
+import { dropAndCut, figureSheet, openStudio, startProject, typeNumber } from "./studio";
+
+/** A clip of one row of four figures, and of the row below if asked. */
+async function clipOf(page: Page, rows: 1 | 2): Promise<void> {
+  await dropAndCut(page, "figures.png", figureSheet(4, 2), 4, 2);
+  await page.getByRole("button", { name: "Pick row 0" }).click();
+  if (rows === 2) await page.getByRole("button", { name: "Pick row 1" }).click();
+  await page.keyboard.press("c");
+  await page.keyboard.type("walk");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Escape");
+}
+
+test.beforeEach(async ({ page }) => {
+  await openStudio(page);
+  await startProject(page);
+});
+
+const steps = (page: Page, clip = "walk") => page.getByRole("list", { name: `Steps of ${clip}` }).getByRole("button");
+const times = (page: Page) =>
+  steps(page).evaluateAll((all) => all.map((each) => Number(/([\d.]+) ms$/.exec(each.getAttribute("aria-label") ?? "")?.[1])));
+
+async function dragEdge(page: Page, step: number, by: number, key?: "Alt"): Promise<void> {
+  const edge = await page.getByTestId(`edge ${step}`).boundingBox();
+  if (!edge) throw new Error("The edge is not in sight.");
+  const [x, y] = [edge.x + edge.width / 2, edge.y + 30];
+  if (key) await page.keyboard.down(key);
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + by / 2, y, { steps: 3 });
+  await page.mouse.move(x + by, y, { steps: 3 });
+  await page.mouse.up();
+  if (key) await page.keyboard.up(key);
+}
+
+test("a step's edge is dragged: the others move along, or with Alt only the border does", async ({ page }) => {
+  await clipOf(page, 1);
+  await expect.poll(() => times(page)).toEqual([100, 100, 100, 100]);
+  await dragEdge(page, 1, 60);
+  const [first, longer, ...rest] = await times(page);
+  expect([first, ...rest]).toEqual([100, 100, 100]);
+  expect(longer).toBeGreaterThan(115);
+  await page.keyboard.press("Control+z");
+  await expect.poll(() => times(page)).toEqual([100, 100, 100, 100]);
+  await dragEdge(page, 1, -40, "Alt");
+  const moved = await times(page);
+  expect(moved[1]).toBeLessThan(95);
+  expect((moved[1] as number) + (moved[2] as number)).toBe(200);
+  expect([moved[0], moved[3]]).toEqual([100, 100]);
+});
+
+test("chosen steps are spread over a time, made longer, scaled, duplicated, copied and reversed", async ({ page }) => {
+  await clipOf(page, 1);
+  await steps(page).nth(0).click();
+  await steps(page)
+    .nth(2)
+    .click({ modifiers: ["Shift"] });
+  await typeNumber(page, "Milliseconds together", 250);
+  await expect.poll(() => times(page)).toEqual([83.333, 83.333, 83.334, 100]);
+  await typeNumber(page, "Milliseconds to add", 10);
+  await expect.poll(() => times(page)).toEqual([93.333, 93.333, 93.334, 100]);
+  await steps(page).nth(3).click();
+  await typeNumber(page, "Per cent", 150);
+  await expect.poll(() => times(page)).toEqual([93.333, 93.333, 93.334, 150]);
+  await page.keyboard.press("Control+c");
+  await steps(page).nth(0).click();
+  await page.keyboard.press("Control+v");
+  await expect.poll(() => times(page)).toEqual([93.333, 150, 93.333, 93.334, 150]);
+  await page.keyboard.press("Shift+d");
+  await expect(steps(page)).toHaveCount(6);
+  await page.keyboard.press("Control+a");
+  await page.keyboard.press("Shift+v");
+  await expect.poll(() => times(page)).toEqual([150, 93.334, 93.333, 150, 150, 93.333]);
+  await expect(page.getByRole("list", { name: "Findings on this clip" })).toContainText("the same frame as the one before");
+});
+
+test("frames are added by their numbers, and what is wrong with a number is told in place", async ({ page }) => {
+  await clipOf(page, 1);
+  const field = page.getByRole("textbox", { name: "Frames by number" });
+  await field.fill("4-6, 0");
+  await field.press("Enter");
+  await expect(steps(page)).toHaveCount(8);
+  await expect(steps(page).nth(7)).toHaveAccessibleName(/figures\/0/);
+  await field.fill("2, 99");
+  await field.press("Enter");
+  await expect(page.getByText("There is no 99: numbers go from 0 to 7.")).toBeVisible();
+  await expect(steps(page)).toHaveCount(8);
+});
+
+test("a clip is parted by the rows of its sheet, split at chosen steps, and put together again", async ({ page }) => {
+  await clipOf(page, 2);
+  await expect(steps(page)).toHaveCount(8);
+  await page.getByRole("button", { name: "Part by its 2 rows" }).click();
+  await expect(steps(page)).toHaveCount(4);
+  const clips = page.getByRole("region", { name: "Clips: list" });
+  await expect(clips.getByRole("button", { name: /^walk/ })).toHaveCount(2);
+  await steps(page).nth(1).click();
+  await steps(page)
+    .nth(2)
+    .click({ modifiers: ["Shift"] });
+  await page.keyboard.press("s");
+  await expect(clips.getByRole("button", { name: /^walk/ })).toHaveCount(4);
+  await expect(steps(page)).toHaveCount(1);
+  const other = page.getByRole("combobox", { name: "Clip to put after it" });
+  for (let left = 3; left > 0; left--) await other.selectOption({ index: 1 });
+  await expect(steps(page)).toHaveCount(8);
+  await expect(clips.getByRole("button", { name: /^walk/ })).toHaveCount(1);
+});

@@ -1,0 +1,88 @@
+/** What looks wrong about how a clip moves: blanks, doubled frames, a seam in a loop, steps that no display shows, sizes that jump. */
+import { counted, makeEqual, mergeEqualSteps, removeSteps, setStepDurations } from "../edit";
+import { type Clip, type FrameRef, findFrame, frameSize, type Micros, type Project } from "../model";
+import type { Finding } from "./finding";
+
+/** How long a display of 60 pictures a second shows each. */
+const REFRESH: Micros = 16_667;
+
+/** The findings of one clip whose frames are all there. Cost: O(steps). */
+export function movementFindings(project: Project, clip: Clip): Finding[] {
+  return [...blanks(project, clip), ...equalNeighbours(clip), ...seam(clip), ...tooFast(clip), ...oddSizes(project, clip)];
+}
+
+function finding(clip: Clip, steps: readonly number[], rest: Pick<Finding, "code" | "message" | "mend">): Finding {
+  return { severity: "note", where: `clip "${clip.name}"`, place: { stop: "clips", clip: clip.name, steps }, ...rest };
+}
+
+function blanks(project: Project, clip: Clip): Finding[] {
+  const steps = clip.steps.flatMap(({ frame }, k) => (findFrame(project, frame)?.frame.empty ? [k] : []));
+  if (steps.length === 0) return [];
+  return [
+    finding(clip, steps, {
+      code: "blank-steps",
+      message: `Nothing is drawn in ${counted(steps.length, "of its steps", "of its steps")}, so it blinks.`,
+      mend: { label: "Take them out", apply: (current) => removeSteps(current, clip.name, steps) },
+    }),
+  ];
+}
+
+function equalNeighbours(clip: Clip): Finding[] {
+  const steps = clip.steps.flatMap(({ frame, events }, k) => (k > 0 && !events?.length && clip.steps[k - 1]?.frame === frame ? [k] : []));
+  if (steps.length === 0) return [];
+  return [
+    finding(clip, steps, {
+      code: "equal-neighbours",
+      message: `${counted(steps.length, "step shows", "steps show")} the same frame as the one before. One longer step does the same.`,
+      mend: { label: "Make them one each", apply: (current) => mergeEqualSteps(current, clip.name) },
+    }),
+  ];
+}
+
+/** In a loop, the last step is followed by the first: the same frame there stands still for two. */
+function seam(clip: Clip): Finding[] {
+  const last = clip.steps.length - 1;
+  const first = clip.steps[clip.loopFrom];
+  if (clip.playback !== "loop" || clip.times === 1 || last - clip.loopFrom < 2 || first?.frame !== clip.steps[last]?.frame) return [];
+  return [
+    finding(clip, [last], {
+      code: "doubled-seam",
+      message: "It ends with the frame that it begins with, so the loop stands still there for two steps.",
+      mend: { label: "Take the last step out", apply: (current) => removeSteps(current, clip.name, [last]) },
+    }),
+  ];
+}
+
+function tooFast(clip: Clip): Finding[] {
+  const steps = clip.steps.flatMap(({ duration }, k) => (duration < REFRESH - 1 ? [k] : []));
+  if (steps.length === 0) return [];
+  return [
+    finding(clip, steps, {
+      code: "too-fast",
+      message: `${counted(steps.length, "step is", "steps are")} shorter than a display of 60 Hz shows a picture; some will never be seen.`,
+      mend: { label: "Make them 16.667 ms", apply: (current) => setStepDurations(current, clip.name, steps, REFRESH) },
+    }),
+  ];
+}
+
+/** One frame of another size among equals makes the figure jump, unless its origin is as careful as its art. */
+function oddSizes(project: Project, clip: Clip): Finding[] {
+  const sizes = clip.steps.map(({ frame }) => {
+    const found = findFrame(project, frame);
+    return found ? `${frameSize(found.frame).w} × ${frameSize(found.frame).h}` : "";
+  });
+  const counts = new Map<string, number>();
+  for (const size of sizes) counts.set(size, (counts.get(size) ?? 0) + 1);
+  if (counts.size < 2) return [];
+  const [usual, count] = [...counts].reduce((best, each) => (each[1] > best[1] ? each : best));
+  const steps = sizes.flatMap((size, k) => (size === usual ? [] : [k]));
+  if (count < sizes.length * 0.7) return [];
+  const refs = [...new Set(clip.steps.map(({ frame }) => frame))] as FrameRef[];
+  return [
+    finding(clip, steps, {
+      code: "odd-size-steps",
+      message: `${counted(steps.length, "step shows a frame", "steps show frames")} that ${steps.length === 1 ? "is" : "are"} not ${usual} px as the others are.`,
+      mend: { label: "Make all equal, feet on feet", apply: (current) => makeEqual(current, refs, "feet") },
+    }),
+  ];
+}

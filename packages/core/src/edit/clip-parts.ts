@@ -1,0 +1,136 @@
+/** Clips made of parts of clips: split, joined, parted by rows; steps copied, doubled and turned round. */
+import { CaravanError, type Clip, type ClipName, clipNamed, type FrameRef, findFrame, freeName, type Project, type Step } from "../model";
+import { withClip, withSteps } from "./clips";
+import { counted, edit } from "./edit";
+
+/** Puts copies of steps in before step `at`, with their times and events. */
+export const pasteSteps = edit(
+  (_project, name: ClipName, _at: number, steps: readonly Step[]) => `paste ${counted(steps.length, "step")} into ${name}`,
+  (project, name, at, copied) => {
+    if (copied.length === 0) return project;
+    const { steps } = clipNamed(project, name);
+    const place = Math.max(0, Math.min(at, steps.length));
+    return withSteps(project, name, [...steps.slice(0, place), ...copied, ...steps.slice(place)]);
+  },
+);
+
+/** Copies the steps at `indexes`, in their order, to right after the last of them. */
+export const duplicateSteps = edit(
+  (_project, name: ClipName, indexes: readonly number[]) => `duplicate ${counted(indexes.length, "step")} of ${name}`,
+  (project, name, indexes) => {
+    const { steps } = clipNamed(project, name);
+    const chosen = steps.filter((_, k) => indexes.includes(k));
+    return pasteSteps(project, name, Math.max(...indexes) + 1, chosen);
+  },
+);
+
+/** Turns the order of the steps at `indexes` round, at the places that they have. */
+export const reverseSomeSteps = edit(
+  (_project, name: ClipName, indexes: readonly number[]) => `reverse ${counted(indexes.length, "step")} of ${name}`,
+  (project, name, indexes) => {
+    const { steps } = clipNamed(project, name);
+    const places = [...new Set(indexes)].filter((k) => k < steps.length).sort((a, b) => a - b);
+    const turned = new Map(places.map((place, k) => [place, steps[places[places.length - 1 - k] as number] as Step]));
+    const next = steps.map((step, k) => turned.get(k) ?? step);
+    return next.every((step, k) => step === steps[k]) ? project : withSteps(project, name, next);
+  },
+);
+
+/**
+ * Splits a clip before each of the steps at `places` into clips that follow each other in the list: the first keeps its name, the others get
+ * free ones. Each plays as the whole did; lead-ins are the first part's alone. Throws `bad-call` if there is nothing to split at.
+ */
+export const splitClip = edit(
+  (_project, name: ClipName, places: readonly number[]) => `split ${name} into ${places.length + 1}`,
+  (project, name, places) => {
+    const clip = clipNamed(project, name);
+    const cuts = [...new Set(places)].filter((place) => place > 0 && place < clip.steps.length).sort((a, b) => a - b);
+    if (cuts.length === 0)
+      throw new CaravanError("bad-call", `clip "${name}"`, "There is no step to split it before.", "Choose a step after the first.");
+    const parts = [0, ...cuts].map((from, k) => clip.steps.slice(from, cuts[k] ?? clip.steps.length));
+    return inPlaceOf(project, clip, parts);
+  },
+);
+
+/** The clip's parts in its place in the list, under names that are free. */
+function inPlaceOf(project: Project, clip: Clip, parts: readonly Step[][]): Project {
+  const taken = new Set(project.clips.map((each) => each.name));
+  const clips = parts.map((steps, k): Clip => {
+    if (k === 0) return { ...clip, steps, loopFrom: Math.min(clip.loopFrom, steps.length - 1) };
+    const name = freeName(clip.name, taken) as ClipName;
+    taken.add(name);
+    return { ...clip, name, steps, loopFrom: 0 };
+  });
+  return { ...project, clips: project.clips.flatMap((each) => (each === clip ? clips : [each])) };
+}
+
+/** Puts the steps of other clips after those of the first and removes these clips. The first keeps its name and how it plays. */
+export const joinClips = edit(
+  (_project, name: ClipName, others: readonly ClipName[]) => `join ${others.join(", ")} to ${name}`,
+  (project, name, others) => {
+    const first = clipNamed(project, name);
+    const added = others.filter((other) => other !== name).map((other) => clipNamed(project, other));
+    if (added.length === 0) return project;
+    const joined = { ...first, steps: [...first.steps, ...added.flatMap(({ steps }) => steps)] };
+    const gone = new Set(added);
+    return { ...withClip(project, name, joined), clips: withClip(project, name, joined).clips.filter((each) => !gone.has(each)) };
+  },
+);
+
+/** The steps of a clip grouped by the row of their frames, rows in the order in which they first stand; missing frames stay with those before. */
+export function rowsOfClip(project: Project, clip: Clip): Step[][] {
+  const rows = new Map<string, Step[]>();
+  let last = "";
+  for (const step of clip.steps) {
+    const found = findFrame(project, step.frame);
+    last = found ? `${found.source.id} ${found.frame.row}` : last;
+    const row = rows.get(last);
+    if (row) row.push(step);
+    else rows.set(last, [step]);
+  }
+  return [...rows.values()];
+}
+
+/** Parts a clip into one for each row of the sheet that its frames are from. Throws `bad-call` if they are all from one row. */
+export const partByRows = edit(
+  (_project, name: ClipName) => `part ${name} by rows`,
+  (project, name) => {
+    const clip = clipNamed(project, name);
+    const rows = rowsOfClip(project, clip);
+    if (rows.length < 2)
+      throw new CaravanError("bad-call", `clip "${name}"`, "All its frames are of one row.", "Split it where you like instead.");
+    return inPlaceOf(project, clip, rows);
+  },
+);
+
+/** Takes a frame out of every clip that shows it. The frame stays in the tray. */
+export const removeFrameEverywhere = edit(
+  (_project, ref: FrameRef) => `take ${ref.slice(ref.indexOf("/") + 1)} out of all clips`,
+  (project, ref) =>
+    project.clips
+      .filter((clip) => clip.steps.some(({ frame }) => frame === ref))
+      .reduce(
+        (next, { name, steps }) =>
+          withSteps(
+            next,
+            name,
+            steps.filter(({ frame }) => frame !== ref),
+          ),
+        project,
+      ),
+);
+
+/** Makes equal neighbours one step each, which lasts as long as they did together; events of all of them stay. */
+export const mergeEqualSteps = edit(
+  (_project, name: ClipName) => `merge equal neighbours of ${name}`,
+  (project, name) => {
+    const { steps } = clipNamed(project, name);
+    const merged: Step[] = [];
+    for (const step of steps) {
+      const before = merged.at(-1);
+      if (before?.frame !== step.frame || step.events?.length) merged.push(step);
+      else merged[merged.length - 1] = { ...before, duration: before.duration + step.duration };
+    }
+    return merged.length === steps.length ? project : withSteps(project, name, merged);
+  },
+);

@@ -1,0 +1,83 @@
+/** Times of some steps of a clip, changed together. Nothing is lost to rounding: what one step gives up another gets. */
+import { stretched } from "../clip";
+import { CaravanError, type ClipName, checkedDuration, clipNamed, type Micros, type Project } from "../model";
+import { withSteps } from "./clips";
+import { counted, edit } from "./edit";
+
+/** Makes the steps at `indexes` longer by `by`, shorter if it is negative. Throws `bad-duration` if one would be left without time. */
+export const addToSteps = edit(
+  (_project, name: ClipName, indexes: readonly number[], by: Micros) =>
+    `make ${counted(indexes.length, "step")} of ${name} ${Math.abs(by) / 1000} ms ${by < 0 ? "shorter" : "longer"}`,
+  (project, name, indexes, by) => withDurations(project, name, indexes, (duration) => duration + by),
+);
+
+/** Multiplies the times of the steps at `indexes`. Throws `bad-duration`. */
+export const scaleSteps = edit(
+  (_project, name: ClipName, indexes: readonly number[], factor: number) =>
+    `scale ${counted(indexes.length, "step")} of ${name} to ${Math.round(factor * 1000) / 10} %`,
+  (project, name, indexes, factor) => withDurations(project, name, indexes, (duration) => Math.round(duration * factor)),
+);
+
+/** Makes the steps at `indexes` last `total` together, exactly, in the proportions that they have. Throws `bad-duration`. */
+export const spreadOverSteps = edit(
+  (_project, name: ClipName, indexes: readonly number[], total: Micros) =>
+    `make ${counted(indexes.length, "step")} of ${name} last ${total / 1000} ms together`,
+  (project, name, indexes, wanted) => {
+    const { steps } = clipNamed(project, name);
+    const places = placesOf(steps.length, indexes);
+    const total = Math.round(wanted);
+    if (places.length === 0) return project;
+    if (!Number.isFinite(total) || total < places.length)
+      throw new CaravanError(
+        "bad-duration",
+        `clip "${name}"`,
+        `${counted(places.length, "step")} cannot share ${total / 1000} ms.`,
+        "Each step must last 0.001 ms at least.",
+      );
+    const shares = stretched(
+      places.map((place) => steps[place]?.duration ?? 1),
+      total,
+    );
+    const byPlace = new Map(places.map((place, k) => [place, shares[k] as Micros]));
+    return withDurations(project, name, places, (duration, place) => byPlace.get(place) ?? duration);
+  },
+);
+
+/**
+ * Moves the border between a step and the next one: what the one gains the other loses, and the clip lasts as long as before. The border
+ * of the last step is the clip's end. Neither step gets less than `least`.
+ */
+export const moveBorder = edit(
+  (_project, name: ClipName, step: number, _by: Micros) => `move the end of step ${step} of ${name}`,
+  (project, name, step, wanted) => {
+    const { steps } = clipNamed(project, name);
+    const [own, next] = [steps[step], steps[step + 1]];
+    if (!own) return project;
+    const most = next ? next.duration - SHORTEST_DRAGGED : Number.POSITIVE_INFINITY;
+    const by = Math.max(Math.min(SHORTEST_DRAGGED - own.duration, 0), Math.min(Math.round(wanted), Math.max(0, most)));
+    return withDurations(project, name, next ? [step, step + 1] : [step], (duration, place) => duration + (place === step ? by : -by));
+  },
+);
+
+/** A border that is dragged leaves each step this long at least; typed times may be shorter. */
+const SHORTEST_DRAGGED: Micros = 1000;
+
+function placesOf(count: number, indexes: readonly number[]): number[] {
+  return [...new Set(indexes)].filter((index) => index >= 0 && index < count).sort((a, b) => a - b);
+}
+
+function withDurations(
+  project: Project,
+  name: ClipName,
+  indexes: readonly number[],
+  change: (duration: Micros, place: number) => Micros,
+): Project {
+  const { steps } = clipNamed(project, name);
+  const chosen = new Set(placesOf(steps.length, indexes));
+  const next = steps.map((step, place) => {
+    if (!chosen.has(place)) return step;
+    const duration = checkedDuration(change(step.duration, place), `clip "${name}"`);
+    return duration === step.duration ? step : { ...step, duration };
+  });
+  return next.every((step, k) => step === steps[k]) ? project : withSteps(project, name, next);
+}

@@ -7,6 +7,7 @@ import { useProject } from "../../project/open-project";
 import { chooseSource, chosenSource, pickedFrames, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { useCountFrom } from "../../ui/counting";
+import { FieldBox } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { addPicked, addRefs } from "./clip-keys";
 
@@ -64,6 +65,8 @@ function RangeField({ clip, source }: { clip: Clip; source: Source }) {
     }
   };
   return (
-    <TextField label="Frames by number" value="" onChange={add} placeholder={`add ${from}-${Math.min(3, kept.length - 1) + from}, …`} />
+    <FieldBox label="add numbers">
+      <TextField label="Frames by number" value="" onChange={add} placeholder={`${from}-${Math.min(3, kept.length - 1) + from}, …`} />
+    </FieldBox>
   );
 }

@@ -16,9 +16,16 @@ export interface SheetColours {
 
 let known: { readonly theme: string; readonly colours: SheetColours } | null = null;
 
-/** The colours of the theme that is shown. They are asked of the browser once a theme: that halts it for a new layout. */
+/**
+ * The colours of the theme that is shown. Resolving them takes a new element and a new layout, so it is done once a theme; the tokens
+ * are in the name of the theme, because the first drawing may come before the style sheet does.
+ */
 export function coloursFrom(element: Element): SheetColours {
-  const theme = `${document.documentElement.dataset.theme ?? ""} ${matchMedia("(prefers-color-scheme: dark)").matches}`;
+  const tokens = getComputedStyle(element);
+  const dark = matchMedia("(prefers-color-scheme: dark)").matches;
+  const theme = [document.documentElement.dataset.theme, dark, tokens.getPropertyValue("--lapis"), tokens.getPropertyValue("--now")].join(
+    " ",
+  );
   if (known?.theme !== theme) known = { theme, colours: askedColours(element) };
   return known.colours;
 }

@@ -6,7 +6,7 @@ import { useEffect } from "react";
 import { create } from "zustand";
 import { run } from "../workers/client";
 import type { Understood } from "../workers/jobs";
-import { framesAndClips } from "./arriving/proposals";
+import { framesAndClips } from "./arriving/frames-and-clips";
 import { edit, useOpenProject } from "./open-project";
 import { pictureOfLook } from "./pictures";
 import { storage } from "./storage";

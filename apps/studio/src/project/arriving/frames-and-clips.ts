@@ -1,0 +1,41 @@
+import type { ArrivedClip, NewFrame } from "@caravan/core/edit";
+import { microsFromMs } from "@caravan/core/model";
+import type { Understood } from "../../workers/jobs";
+
+/** What a metadata file said, as frames of a source and clips that name them by place. */
+export function framesAndClips({ frames, clips }: Understood): { told: NewFrame[]; clips: ArrivedClip[] } {
+  const places = new Map(frames.map(({ name }, k) => [name, k]));
+  const rows = new Map<string, number>();
+  const told = frames.map((frame, k): NewFrame => {
+    const { name, rect, turned, inset, size, origin } = frame;
+    const upright = turned ? { w: rect.h, h: rect.w } : { w: rect.w, h: rect.h };
+    const padded = size.w !== upright.w || size.h !== upright.h;
+    // Frames whose names differ only in a number stand in one row.
+    const group = name.replace(/\.[A-Za-z]{3,4}$/, "").replace(/\d+$/, "");
+    if (!rows.has(group)) rows.set(group, rows.size);
+    return {
+      key: `m${k}`,
+      column: k,
+      row: rows.get(group) as number,
+      number: k,
+      rect,
+      empty: false,
+      name: name.replace(/\.(png|gif|webp)$/i, ""),
+      ...(turned ? { turned } : {}),
+      ...(padded ? { size, inset } : {}),
+      ...(origin ? { origin } : {}),
+    };
+  });
+  return {
+    told,
+    clips: clips.map(({ name, facing, playback, times, steps }) => ({
+      name: facing === null ? name : `${name}-${facing}`,
+      playback,
+      times,
+      steps: steps.flatMap(({ frame, ms }) => {
+        const place = places.get(frame);
+        return place === undefined ? [] : [{ frame: place, duration: microsFromMs(ms ?? 100) }];
+      }),
+    })),
+  };
+}

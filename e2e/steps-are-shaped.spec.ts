@@ -107,3 +107,22 @@ test("a clip is parted by the rows of its sheet, split at chosen steps, and put 
   await expect(steps(page)).toHaveCount(8);
   await expect(clips.getByRole("button", { name: /^walk/ })).toHaveCount(1);
 });
+
+test("steps fire events that the player tells, and later rounds begin after a lead-in", async ({ page }) => {
+  await clipOf(page, 1);
+  await steps(page).nth(2).click();
+  const events = page.getByRole("textbox", { name: "Events" });
+  await events.fill("foot, dust");
+  await events.press("Enter");
+  await expect(steps(page).nth(2)).toHaveAccessibleName(/fires foot and dust, 100 ms$/);
+  await page.getByRole("button", { name: "Pause" }).click();
+  await steps(page).nth(2).click();
+  await expect(page.getByRole("region", { name: "Player", exact: true })).toContainText("foot, dust");
+  await steps(page).nth(1).click();
+  await expect(page.getByRole("region", { name: "Player", exact: true })).not.toContainText("foot");
+  await typeNumber(page, "First step of each later round", 2);
+  // One step on after the last comes the third, not the first.
+  await steps(page).nth(3).click();
+  await page.keyboard.press(".");
+  await expect(page.getByTestId("reading")).toContainText("step 2 of 4");
+});

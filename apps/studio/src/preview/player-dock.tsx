@@ -101,7 +101,7 @@ function Reading({ playing }: { playing: Playing | null }) {
   // A string, so that this is drawn again only when what it says changes.
   const said = usePlayhead(({ elapsed }) => (playing ? readingOf(playing, elapsed, countFrom) : ""));
   if (!playing) return <p className="border-t border-line px-3 py-2 text-muted">Nothing to play yet: bring art in, cut it, pick frames.</p>;
-  const [frame, place, time] = said.split("\n");
+  const [frame, place, time, fired] = said.split("\n");
   return (
     <div className="border-t border-line px-3 py-2" aria-live={running ? "off" : "polite"}>
       <p className="flex justify-between gap-2">
@@ -115,7 +115,10 @@ function Reading({ playing }: { playing: Playing | null }) {
           {frame}
           {playing.note && ` · ${playing.note}`}
         </span>
-        <span className="shrink-0">{time}</span>
+        <span className="shrink-0">
+          {fired && <strong className="mr-2 rounded-box bg-now px-1.5 text-on-now">{fired}</strong>}
+          {time}
+        </span>
       </p>
     </div>
   );
@@ -127,7 +130,7 @@ function readingOf(playing: Playing, elapsed: number, countFrom: number): string
   const shown = playing.steps[step];
   const frame = ended && !visible ? "nothing shown" : (shown?.frame?.name ?? "missing frame");
   const place = `step ${step + countFrom} of ${playing.steps.length}${ended ? " · ended" : pass > 0 ? ` · pass ${pass}` : ""}`;
-  return `${frame}\n${place}\n${written(msFromMicros(shown?.duration ?? 0), 3)} ms`;
+  return `${frame}\n${place}\n${written(msFromMicros(shown?.duration ?? 0), 3)} ms\n${shown?.events?.join(", ") ?? ""}`;
 }
 
 function zoomInWords(zoom: number): string {

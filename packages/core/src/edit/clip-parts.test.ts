@@ -13,6 +13,7 @@ import {
   splitClip,
 } from "./clip-parts";
 import { addClip } from "./clips";
+import { setStepEvents } from "./events";
 import { porterProject } from "./project.fixture";
 import { addToSteps, moveBorder, scaleSteps, spreadOverSteps } from "./step-times";
 import { setStepDurations } from "./times";
@@ -71,6 +72,23 @@ describe("steps", () => {
     const two = addClip(walk, [ref(0), ref(3)], "idle");
     const without = removeFrameEverywhere(two, ref(3));
     expect([frames(without).length, frames(without, "idle")]).toEqual([5, ["c0r0"]]);
+  });
+});
+
+describe("events", () => {
+  it("are named on steps, each once, and taken off without a trace", () => {
+    const named = setStepEvents(walk, WALK, [1, 3], ["foot", " dust ", "foot"]);
+    expect(clipNamed(named, WALK).steps.map(({ events }) => events)).toEqual([
+      undefined,
+      ["foot", "dust"],
+      undefined,
+      ["foot", "dust"],
+      undefined,
+      undefined,
+    ]);
+    expect(setStepEvents(named, WALK, [1, 3], [])).toEqual(walk);
+    expect(setStepEvents(named, WALK, [1], ["foot", "dust"])).toBe(named);
+    expect(() => setStepEvents(walk, WALK, [0], ["a\tb"])).toThrow(/event name/);
   });
 });
 

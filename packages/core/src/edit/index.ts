@@ -29,6 +29,7 @@ export {
 export { type ChangedPicture, cutByMetadata, cutInWords, cutSource, refreshSource, setClearing } from "./cutting";
 export { applyChanges, type Change, differenceBetween } from "./difference";
 export { counted, type Edit } from "./edit";
+export { setStepEvents } from "./events";
 export { type FrameChanges, framesChanged, type LooksTheSame } from "./frame-changes";
 export { dropFrames, keepFirstOf, renameFrame, restoreFrames } from "./frames";
 export type { NewFrame } from "./identity";

@@ -5,7 +5,7 @@ import { describe, expect, it } from "vitest";
 import { porterProject } from "../../../../../packages/core/src/edit/project.fixture";
 import { chosenSteps, clickedSteps, extendedSteps } from "./chosen-steps";
 import { secondsInWords } from "./pace-words";
-import { edgesOf, ribbonScale, rulerMarks, startOfStep } from "./ribbon-scale";
+import { bandsOf, edgesOf, ribbonScale, rulerMarks, startOfStep } from "./ribbon-scale";
 
 const refs = [0, 1, 2, 3].map((column) => `s1/c${column}r0` as FrameRef);
 const project = setStepDurations(addClip(porterProject(), refs, "walk"), "walk" as ClipName, [1], 300_000);
@@ -31,6 +31,18 @@ describe("choosing steps", () => {
 });
 
 describe("the ribbon", () => {
+  it("of another clip shades every second step, wherever its edges are", () => {
+    expect(bandsOf([0, 100_000, 400_000, 500_000], 1 / 10_000, 20)).toBe("M0.00 0H10.00V20H0.00ZM40.00 0H50.00V20H40.00Z");
+    expect(bandsOf([0], 1, 20)).toBe("");
+    expect(
+      bandsOf(
+        Array.from({ length: 2001 }, (_, k) => k * 1000),
+        0.01,
+        20,
+      ).match(/M/g),
+    ).toHaveLength(1000);
+  });
+
   it("lays steps out end to end, as wide as they are long", () => {
     expect(edgesOf(walk)).toEqual([0, 100_000, 400_000, 500_000, 600_000]);
     expect(startOfStep(walk, 2)).toBe(400_000);

@@ -30,6 +30,16 @@ export function edgesOf(clip: Clip): Micros[] {
   return edges;
 }
 
+/** Every second step as a rectangle, all in one SVG path: one element however many steps there are. */
+export function bandsOf(edges: readonly Micros[], scale: number, height: number): string {
+  let path = "";
+  for (let k = 0; k + 1 < edges.length; k += 2) {
+    const [left, right] = [(edges[k] as number) * scale, (edges[k + 1] as number) * scale];
+    path += `M${left.toFixed(2)} 0H${right.toFixed(2)}V${height}H${left.toFixed(2)}Z`;
+  }
+  return path;
+}
+
 /** Marks of the ruler at a round distance that leaves each its room, in microseconds. */
 export function rulerMarks(end: Micros, scale: number): Micros[] {
   const least = 64 / scale;

@@ -3,7 +3,7 @@
 import { insertSteps, moveSteps } from "@caravan/core/edit";
 import type { Clip, FrameRef } from "@caravan/core/model";
 import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
-import { useEffect, useRef, useState } from "react";
+import { memo, useEffect, useRef, useState } from "react";
 import { useProject } from "../../project/open-project";
 import { chooseClip, useView } from "../../project/view";
 import { act } from "./act";
@@ -11,7 +11,7 @@ import { AddTray } from "./add-tray";
 import { chosenSteps } from "./chosen-steps";
 import { secondsInWords, totalOf } from "./pace-words";
 import { Playhead } from "./playhead";
-import { ribbonScale, rulerMarks } from "./ribbon-scale";
+import { bandsOf, edgesOf, ribbonScale, rulerMarks } from "./ribbon-scale";
 import { TallRibbon } from "./tall-ribbon";
 
 const NAMES = 132; // px for clip names and lengths at the left
@@ -106,8 +106,11 @@ function RibbonName({ clip, chosen = false }: { clip: Clip; chosen?: boolean }) 
   );
 }
 
-/** Another clip on the same scale, its steps in two tones. A click chooses it. */
-function ThinRibbon({ clip, scale }: { clip: Clip; scale: number }) {
+const THIN = 20; // px
+
+/** Another clip on the same scale, its steps in two tones, all of them one shape: there may be thousands. A click chooses it. */
+const ThinRibbon = memo(function ThinRibbon({ clip, scale }: { clip: Clip; scale: number }) {
+  const width = totalOf(clip) * scale;
   return (
     <button
       type="button"
@@ -117,18 +120,18 @@ function ThinRibbon({ clip, scale }: { clip: Clip; scale: number }) {
       className="group flex w-max min-w-full items-center py-1 text-left"
     >
       <RibbonName clip={clip} />
-      <span className="flex h-5 overflow-hidden rounded-sm border border-line group-hover:border-lapis">
-        {clip.steps.slice(0, 400).map((step, k) => (
-          <span
-            key={k}
-            className={`block h-full shrink-0 ${k % 2 === 0 ? "bg-lapis-soft" : "bg-raised"}`}
-            style={{ width: step.duration * scale }}
-          />
-        ))}
-      </span>
+      <svg
+        aria-hidden
+        width={width}
+        height={THIN}
+        className="shrink-0 rounded-sm border border-line bg-raised group-hover:border-lapis"
+        shapeRendering="crispEdges"
+      >
+        <path d={bandsOf(edgesOf(clip), scale, THIN)} className="fill-lapis-soft" />
+      </svg>
     </button>
   );
-}
+});
 
 /** Marks between `from` and `until` px; a long clip has thousands. */
 function Ruler({ end, scale, from, until }: { end: number; scale: number; from: number; until: number }) {

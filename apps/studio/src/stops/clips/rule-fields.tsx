@@ -4,6 +4,7 @@ import { type ClipRulesChange, reverseSteps, setClipRules } from "@caravan/core/
 import type { Clip } from "@caravan/core/model";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
+import { useCountFrom } from "../../ui/counting";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
 import { act } from "./act";
@@ -11,6 +12,7 @@ import { act } from "./act";
 /** How the clip goes on after its last step. */
 export function RuleFields({ clip }: { clip: Clip }) {
   const set = (change: ClipRulesChange) => act(setClipRules, clip.name, change);
+  const countFrom = useCountFrom();
   const ends = clip.playback === "once" || clip.times > 0;
   return (
     <div className="flex flex-wrap items-center gap-2">
@@ -28,6 +30,17 @@ export function RuleFields({ clip }: { clip: Clip }) {
         <FieldBox label="passes">
           <NumberField label="Passes, 0 for ever" value={clip.times} most={1_000_000} onChange={(times) => void set({ times })} />
           <span className="text-small text-muted">{clip.times === 0 ? "for ever" : clip.times === 1 ? "pass" : "passes"}</span>
+        </FieldBox>
+      )}
+      {clip.playback !== "once" && clip.steps.length > 1 && (
+        <FieldBox label="rounds from step">
+          <NumberField
+            label="First step of each later round"
+            value={clip.loopFrom + countFrom}
+            least={countFrom}
+            most={clip.steps.length - 1 + countFrom}
+            onChange={(step) => void set({ loopFrom: step - countFrom })}
+          />
         </FieldBox>
       )}
       {clip.playback === "pingpong" && (

@@ -1,11 +1,12 @@
 "use client";
 
-import { addToSteps, removeFrameEverywhere, reverseSomeSteps, scaleSteps, spreadOverSteps } from "@caravan/core/edit";
+import { addToSteps, removeFrameEverywhere, reverseSomeSteps, scaleSteps, setStepEvents, spreadOverSteps } from "@caravan/core/edit";
 import { type Clip, clipsByFrame, msFromMicros } from "@caravan/core/model";
 import { useMemo } from "react";
-import { editInGesture, useProject } from "../../project/open-project";
+import { edit, editInGesture, useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { FieldBox, NumberField } from "../../ui/number-field";
+import { TextField } from "../../ui/text-field";
 import { act } from "./act";
 import { dropChosen } from "./clip-keys";
 import { copySteps, duplicateChosen, pasteCopied, splitAt, useCopiedSteps } from "./step-acts";
@@ -58,6 +59,16 @@ export function StepTools({ clip, steps }: { clip: Clip; steps: readonly number[
           />
         </FieldBox>
       </div>
+      <div className="mt-2 flex">
+        <FieldBox label="fires">
+          <TextField
+            label="Events"
+            value={eventsOf(clip, steps)}
+            placeholder="no event"
+            onChange={(text) => edit(setStepEvents, name, steps, namesIn(text))?.message}
+          />
+        </FieldBox>
+      </div>
       <div className="mt-2 flex flex-wrap gap-1.5">
         <Button onClick={() => dropChosen(clip)} hint="Del">
           Drop from {name}
@@ -73,6 +84,15 @@ export function StepTools({ clip, steps }: { clip: Clip; steps: readonly number[
       </div>
     </>
   );
+}
+
+/** The events of the first chosen step, as they are typed. */
+function eventsOf(clip: Clip, steps: readonly number[]): string {
+  return (clip.steps[steps[0] as number]?.events ?? []).join(", ");
+}
+
+function namesIn(text: string): string[] {
+  return text.split(",").filter((name) => name.trim() !== "");
 }
 
 /** For one step whose frame stands elsewhere too: where, and out of all of them. */

@@ -98,16 +98,21 @@ function StepCell({ id, clip, step, index, left, width, chosen, now, scale }: St
         type="button"
         data-chooses
         aria-pressed={chosen}
-        aria-label={`Step ${number}: ${name}, ${ms} ms`}
+        aria-label={`Step ${number}: ${name}, ${step.events ? `fires ${step.events.join(" and ")}, ` : ""}${ms} ms`}
         title={`${name}, ${ms} ms`}
         tabIndex={-1}
         onClick={(event) => {
           useView.setState((view) => ({ steps: clickedSteps(view.steps, index, event.shiftKey, event.ctrlKey || event.metaKey) }));
           seek(edgesOf(clip)[index] as number);
         }}
-        className={`flex h-full w-full flex-col items-center justify-between overflow-hidden border-r border-line py-1 ${chosen ? "outline-2 -outline-offset-2 outline-now" : ""} ${!shown ? "bg-brick-soft" : now ? "bg-now-soft" : ""}`}
+        className={`flex h-full w-full flex-col items-center justify-between overflow-hidden border-r border-line py-1 ${chosen ? "outline-2 -outline-offset-2 outline-now" : ""} ${!shown ? "bg-brick-soft" : now ? "bg-now-soft" : ""} ${index > 0 && index === clip.loopFrom ? "border-l-4 border-l-lapis" : ""}`}
       >
-        <span className="number self-start px-1 text-small text-muted">{number}</span>
+        <span className="flex w-full justify-between gap-1 px-1 text-small">
+          <span className="number text-muted">{number}</span>
+          {step.events && (
+            <span className={`truncate font-semibold ${now ? "text-now-text" : "text-lapis"}`}>{step.events.join(", ")}</span>
+          )}
+        </span>
         {shown && size >= 8 ? (
           <span className="check block shrink-0 overflow-hidden rounded-sm">
             <FramePicture source={shown.source} frame={shown.frame} size={size} className="block" />

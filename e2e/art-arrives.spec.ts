@@ -185,6 +185,7 @@ test("a changed sheet keeps its clips and shows exactly what is the same, change
   await page.keyboard.press("c");
   await page.keyboard.type("walk");
   await page.keyboard.press("Enter");
+  await expect(page.getByRole("list", { name: "Steps of walk" })).toBeVisible();
   // A row more, one frame redrawn, one taken out.
   const after = figureSheet(4, 4, { w: 32, h: 40 }, [5]);
   after.bytes.set([250, 10, 10, 255], (10 * after.width + 32 + 16) * 4);

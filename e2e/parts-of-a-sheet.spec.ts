@@ -36,9 +36,12 @@ async function deliveredFrames(page: Page) {
 /** Drags on the sheet between two of its pixels. */
 async function dragOnSheet(page: Page, sheet: Pixels, from: readonly [number, number], to: readonly [number, number]): Promise<void> {
   const canvas = page.getByTestId("sheet");
-  // Seen whole, the sheet lies in the middle.
-  await page.keyboard.press("0");
-  await page.waitForTimeout(100);
+  // Seen whole, the sheet lies in the middle of the room that the fields above it have left.
+  for (let round = 0; round < 2; round++) {
+    await page.waitForTimeout(400);
+    await page.keyboard.press("0");
+  }
+  await page.waitForTimeout(300);
   const box = await canvas.boundingBox();
   const zoom = Number((await canvas.textContent())?.match(/· (\d+)×/)?.[1]);
   if (!box || !zoom) throw new Error("The sheet is not shown at a whole zoom.");

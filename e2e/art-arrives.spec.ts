@@ -6,34 +6,7 @@ import { expect, type Page, test } from "@playwright/test";
 import { camelSheet } from "../examples/draw/camel";
 import { BANNER_STILLS, banner, bazaar, bearerLayers, WELL_TIMES, well } from "../examples/draw/camp";
 import { porterUnspoilt } from "../examples/draw/raw";
-import {
-  atlasOf,
-  dropAndCut,
-  dropFiles,
-  figureSheet,
-  filesOf,
-  frameFrom,
-  goTo,
-  openStudio,
-  png,
-  pngFile,
-  startProject,
-  type UploadedFile,
-} from "./studio";
-
-const raw = (name: string): UploadedFile => ({
-  name,
-  bytes: new Uint8Array(readFileSync(join(import.meta.dirname, "../examples/raw", name))),
-});
-
-/** Delivers and gives every frame as a game would get it. */
-async function delivered(page: Page) {
-  await goTo(page, "Ship");
-  await expect(page.getByTestId("proof")).toContainText("every pixel the same", { timeout: 40_000 });
-  const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("d")]);
-  const { atlas, pages } = atlasOf(await filesOf(download));
-  return { atlas, names: Object.keys(atlas.frames), frame: (name: string) => frameFrom(atlas, pages, name) };
-}
+import { delivered, dropAndCut, dropFiles, figureSheet, goTo, openStudio, png, pngFile, rawArt, startProject } from "./studio";
 
 /** Where alpha is above 0, the bytes; elsewhere nothing counts. */
 function seen({ width, height, bytes }: Pixels): string {
@@ -55,7 +28,7 @@ test.beforeEach(async ({ page }) => {
 test("twelve unpadded stills become one series in the order people count, in two actions", async ({ page }) => {
   await dropFiles(
     page,
-    [10, 2, 1, 11, 3, 12, 4, 9, 5, 8, 6, 7].map((k) => raw(`banner${k}.png`)),
+    [10, 2, 1, 11, 3, 12, 4, 9, 5, 8, 6, 7].map((k) => rawArt(`banner${k}.png`)),
   );
   await expect(page.getByRole("dialog")).toContainText("A series of 12 pictures, 1 to 12, each 40 × 56 px");
   await bringIn(page);
@@ -65,7 +38,7 @@ test("twelve unpadded stills become one series in the order people count, in two
 });
 
 test("a GIF brings its pictures and its own times, in two actions", async ({ page }) => {
-  await dropFiles(page, [raw("well.gif")]);
+  await dropFiles(page, [rawArt("well.gif")]);
   await bringIn(page);
   const { atlas, frame } = await delivered(page);
   expect(atlas.clips.well?.steps.map(({ ms }) => ms)).toEqual([...WELL_TIMES]);
@@ -73,7 +46,7 @@ test("a GIF brings its pictures and its own times, in two actions", async ({ pag
 });
 
 test("an atlas with a metadata file of any make is cut as that says, in two actions", async ({ page }) => {
-  await dropFiles(page, [raw("bazaar.json"), raw("bazaar.png")]);
+  await dropFiles(page, [rawArt("bazaar.json"), rawArt("bazaar.png")]);
   await expect(page.getByRole("dialog")).toContainText("A sheet with 11 frames and 1 clip, as bazaar.json says");
   await bringIn(page);
   const { atlas, names, frame } = await delivered(page);
@@ -85,7 +58,7 @@ test("an atlas with a metadata file of any make is cut as that says, in two acti
 });
 
 test("layered art brings each layer as a source on one canvas, groups as one, hidden ones left out", async ({ page }) => {
-  await dropFiles(page, [raw("lamp-bearer.ora")]);
+  await dropFiles(page, [rawArt("lamp-bearer.ora")]);
   await expect(page.getByRole("dialog")).toContainText("1 hidden layer left out.");
   await bringIn(page);
   const pictures = page.getByRole("list", { name: "Pictures" }).getByRole("button");
@@ -99,7 +72,7 @@ test("layered art brings each layer as a source on one canvas, groups as one, hi
 });
 
 test("a camel in uneven boxes is cut along its outlines, feet on one line, in two actions", async ({ page }) => {
-  await dropFiles(page, [raw("camel.png")]);
+  await dropFiles(page, [rawArt("camel.png")]);
   await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
   await page.keyboard.press("o");
   await expect(page.getByTestId("outcome")).toContainText("8 frames in 2 rows");
@@ -122,7 +95,7 @@ test("a camel in uneven boxes is cut along its outlines, feet on one line, in tw
 });
 
 test("a sheet on a noisy white ground is noticed, cleared and cut by the suggestion, in three actions", async ({ page }) => {
-  await dropFiles(page, [raw("porter-on-white.png")]);
+  await dropFiles(page, [rawArt("porter-on-white.png")]);
   await page.getByRole("button", { name: "Clear the ground" }).click();
   await expect(page.getByRole("button", { name: "Undo: clear the ground of porter-on-white" })).toBeVisible();
   await expect(page.getByRole("list", { name: "Suggested grids" }).getByRole("button").first()).toHaveAccessibleName(
@@ -158,7 +131,7 @@ test("the campfire's sparks stay with their fire when it is cut along outlines",
 });
 
 test("frames are drawn, snapped, moved and duplicated by hand", async ({ page }) => {
-  await dropFiles(page, [raw("camel.png")]);
+  await dropFiles(page, [rawArt("camel.png")]);
   await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
   await page.keyboard.press("h");
   const sheet = page.getByTestId("sheet");
@@ -206,7 +179,7 @@ test("a changed sheet keeps its clips and shows exactly what is the same, change
 });
 
 test("how a metadata file was read is shown, and a field can be corrected", async ({ page }) => {
-  await dropFiles(page, [raw("bazaar.json"), raw("bazaar.png")]);
+  await dropFiles(page, [rawArt("bazaar.json"), rawArt("bazaar.png")]);
   await bringIn(page);
   await expect(page.getByTestId("outcome")).toContainText("11 frames");
   await expect(page.getByLabel("Path of x")).toHaveValue("at.0");
@@ -281,14 +254,14 @@ test("half-transparent colours of a WebP are not damaged", async ({ page }) => {
 
 test("a ZIP of pictures gives what is in it, and one that climbs out is refused", async ({ page }) => {
   const zip = writeZip([
-    { path: "walk/1.png", bytes: raw("banner1.png").bytes },
-    { path: "walk/2.png", bytes: raw("banner2.png").bytes },
+    { path: "walk/1.png", bytes: rawArt("banner1.png").bytes },
+    { path: "walk/2.png", bytes: rawArt("banner2.png").bytes },
     { path: "__MACOSX/walk/._1.png", bytes: new Uint8Array([1, 2, 3]) },
   ]);
   await dropFiles(page, [{ name: "art.zip", bytes: zip }]);
   await expect(page.getByRole("dialog")).toContainText("A series of 2 pictures, 1 to 2");
   await bringIn(page);
   await expect(page.getByTestId("outcome")).toHaveText("2 frames");
-  await dropFiles(page, [{ name: "evil.zip", bytes: writeZip([{ path: "../out.png", bytes: raw("banner1.png").bytes }]) }]);
+  await dropFiles(page, [{ name: "evil.zip", bytes: writeZip([{ path: "../out.png", bytes: rawArt("banner1.png").bytes }]) }]);
   await expect(page.getByText("The archive holds a file outside itself")).toBeVisible();
 });

@@ -1,19 +1,6 @@
 import { clearPixels, crop, mirrored, type Pixels, paste } from "@caravan/core/raster";
 import { expect, type Page, test } from "@playwright/test";
-import {
-  atlasOf,
-  dropAndCut,
-  dropFiles,
-  figureSheet,
-  filesOf,
-  frameFrom,
-  goTo,
-  openStudio,
-  pngFile,
-  problemOn,
-  startProject,
-  typeNumber,
-} from "./studio";
+import { delivered, dropAndCut, dropFiles, figureSheet, openStudio, pngFile, problemOn, startProject, typeNumber } from "./studio";
 
 /** Two kinds of figures on one sheet: 4 × 2 of 32×40 above, 3 × 1 of 48×56 below. */
 function mixedSheet(): Pixels {
@@ -23,14 +10,6 @@ function mixedSheet(): Pixels {
   paste(sheet, above, { x: 0, y: 0, w: above.width, h: above.height }, 0, 0);
   paste(sheet, below, { x: 0, y: 0, w: below.width, h: below.height }, 0, 80);
   return sheet;
-}
-
-async function deliveredFrames(page: Page) {
-  await goTo(page, "Ship");
-  await expect(page.getByTestId("proof")).toContainText("every pixel the same", { timeout: 40_000 });
-  const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("d")]);
-  const { atlas, pages } = atlasOf(await filesOf(download));
-  return { names: Object.keys(atlas.frames), frame: (name: string) => frameFrom(atlas, pages, name) };
 }
 
 /** Drags on the sheet between two of its pixels. */
@@ -86,7 +65,7 @@ test("a sheet of two grids is cut in regions that are drawn around them", async 
   await typeNumber(page, "Region height", 56);
   await gridOf(page, 3, 1);
   await expect(page.getByTestId("outcome")).toHaveText("11 frames in 3 rows");
-  const { names, frame } = await deliveredFrames(page);
+  const { names, frame } = await delivered(page);
   expect(names).toHaveLength(11);
   expect(frame("mixed/5").bytes).toEqual(crop(sheet, { x: 32, y: 40, w: 32, h: 40 }).bytes);
   expect(frame("mixed/9").bytes).toEqual(crop(sheet, { x: 48, y: 80, w: 48, h: 56 }).bytes);
@@ -109,7 +88,7 @@ test("only some columns and rows of a grid become frames, and the grid moves as 
   await typeNumber(page, "First of the rows", 3);
   await expect(problemOn(page)).toContainText("The first comes before the last");
   await page.keyboard.press("Escape");
-  const { names, frame } = await deliveredFrames(page);
+  const { names, frame } = await delivered(page);
   expect(names).toEqual(["figures/1", "figures/2", "figures/6", "figures/7"]);
   expect(frame("figures/7").bytes).toEqual(crop(figures, { x: 64, y: 40, w: 32, h: 40 }).bytes);
 });

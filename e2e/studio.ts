@@ -1,5 +1,6 @@
 /** What the specs share: opening the studio as a person would, sheets to work on, and looking into what was delivered. */
 import { readFileSync } from "node:fs";
+import { join } from "node:path";
 import { readZip } from "@caravan/core/codec";
 import { clearPixels, type Pixels } from "@caravan/core/raster";
 import { type Download, expect, type Locator, type Page } from "@playwright/test";
@@ -132,3 +133,19 @@ export function frameFrom(atlas: DeliveredAtlas, pages: readonly Pixels[], name:
 export async function saved(page: Page): Promise<void> {
   await expect(page.getByTestId("saved")).toHaveText(/saved in this browser/);
 }
+
+/** Delivers at Ship, and gives every frame as a game would get it. */
+export async function delivered(page: Page) {
+  await goTo(page, "Ship");
+  await expect(page.getByTestId("proof")).toContainText("every pixel the same", { timeout: 40_000 });
+  const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("d")]);
+  const { atlas, pages } = atlasOf(await filesOf(download));
+  return { atlas, names: Object.keys(atlas.frames), frame: (name: string) => frameFrom(atlas, pages, name) };
+}
+
+/** A file of the demo's raw art, as it comes before anything is made of it. */
+export function rawArt(name: string): UploadedFile {
+  return { name, bytes: new Uint8Array(readFileSync(join(RAW_ART, name))) };
+}
+
+export const RAW_ART = join(import.meta.dirname, "../examples/raw");

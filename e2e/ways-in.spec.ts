@@ -1,38 +1,12 @@
-import { readFileSync } from "node:fs";
-import { join } from "node:path";
 import { clearPixels, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "@playwright/test";
 import { apngOf } from "../packages/core/src/codec/apng.fixture";
-import {
-  atlasOf,
-  dropFiles,
-  figureSheet,
-  filesOf,
-  frameFrom,
-  goTo,
-  openStudio,
-  png,
-  pngFile,
-  startProject,
-  typeNumber,
-  type UploadedFile,
-} from "./studio";
-
-const RAW = join(import.meta.dirname, "../examples/raw");
-const raw = (name: string): UploadedFile => ({ name, bytes: new Uint8Array(readFileSync(join(RAW, name))) });
+import { delivered, dropFiles, figureSheet, goTo, openStudio, png, pngFile, RAW_ART, rawArt, startProject, typeNumber } from "./studio";
 
 test.beforeEach(async ({ page }) => {
   await openStudio(page);
   await startProject(page);
 });
-
-async function delivered(page: Page) {
-  await goTo(page, "Ship");
-  await expect(page.getByTestId("proof")).toContainText("every pixel the same", { timeout: 40_000 });
-  const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("d")]);
-  const { atlas, pages } = atlasOf(await filesOf(download));
-  return { atlas, names: Object.keys(atlas.frames), frame: (name: string) => frameFrom(atlas, pages, name) };
-}
 
 const review = (page: Page) => page.getByRole("dialog", { name: "What came in" });
 const bringIn = (page: Page) => page.getByRole("button", { name: "Bring it in" }).click();
@@ -53,7 +27,7 @@ test("a picture that is pasted comes in as one that is dropped does", async ({ p
 test("a whole folder that is chosen comes in at once, its series together", async ({ page }) => {
   await goTo(page, "Sources");
   const [chooser] = await Promise.all([page.waitForEvent("filechooser"), page.getByRole("button", { name: "Add a folder" }).click()]);
-  await chooser.setFiles(RAW);
+  await chooser.setFiles(RAW_ART);
   await expect(review(page)).toContainText("A series of 12 pictures, 1 to 12");
   await expect(review(page)).toContainText("A sheet with 11 frames and 1 clip, as bazaar.json says");
   await expect(review(page)).toContainText("An animation of 8 pictures");
@@ -171,7 +145,7 @@ test("grounds of a checkerboard and of a key colour with soft edges are noticed 
 });
 
 test("layers of a group come in apart when that is chosen", async ({ page }) => {
-  await dropFiles(page, [raw("lamp-bearer.ora")]);
+  await dropFiles(page, [rawArt("lamp-bearer.ora")]);
   await review(page).getByRole("radio", { name: "4 layers apart" }).click();
   await bringIn(page);
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("listitem")).toHaveCount(4);

@@ -35,6 +35,17 @@ test("a whole folder that is chosen comes in at once, its series together", asyn
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("listitem")).toHaveCount(8);
 });
 
+test("a whole folder that is dropped comes in at once, folders in it too", async ({ page }) => {
+  await goTo(page, "Sources");
+  const client = await page.context().newCDPSession(page);
+  const data = { items: [], files: [RAW_ART], dragOperationsMask: 1 };
+  for (const type of ["dragEnter", "dragOver", "drop"] as const)
+    await client.send("Input.dispatchDragEvent", { type, x: 600, y: 400, data });
+  await expect(review(page)).toContainText("A series of 12 pictures, 1 to 12");
+  await bringIn(page);
+  await expect(page.getByRole("list", { name: "Pictures" }).getByRole("listitem")).toHaveCount(8);
+});
+
 test("JPEG and AVIF come in as the browser reads them", async ({ page }) => {
   const jpeg = await page.evaluate(async () => {
     const canvas = new OffscreenCanvas(32, 16);

@@ -48,8 +48,8 @@ export function useKeys(title: string, bindings: readonly Binding[], { first = f
   }, [title, described, first]);
 }
 
-/** Keys that came while the screen they are meant for was still being made. */
-const waiting: KeyboardEvent[] = [];
+/** Keys that came while the screen they are meant for was still being made, and clicks that came after them. */
+const waiting: (KeyboardEvent | MouseEvent)[] = [];
 let changing: () => boolean = () => false;
 
 /**
@@ -69,7 +69,8 @@ export function giveHeldKeys(): void {
   setTimeout(() => {
     if (changing()) return;
     const held = waiting.shift();
-    if (held) pressAgain(held);
+    if (held instanceof KeyboardEvent) pressAgain(held);
+    else if (held) held.target?.dispatchEvent(new MouseEvent("click", held));
     giveHeldKeys();
   });
 }
@@ -92,8 +93,22 @@ export function useKeyListener(): void {
       event.stopImmediatePropagation();
       waiting.push(event);
     };
+    // A click that comes while keys wait is meant to come after them: it may lead to where they would mean something else.
+    const holdClick = (event: MouseEvent) => {
+      if (!event.isTrusted || waiting.length === 0) return;
+      event.preventDefault();
+      event.stopImmediatePropagation();
+      if (event.type === "click") waiting.push(event);
+    };
     addEventListener("keydown", hold, { capture: true });
-    return () => removeEventListener("keydown", hold, { capture: true });
+    // Pressing the button would take the focus away from what the keys are for.
+    addEventListener("mousedown", holdClick, { capture: true });
+    addEventListener("click", holdClick, { capture: true });
+    return () => {
+      removeEventListener("keydown", hold, { capture: true });
+      removeEventListener("mousedown", holdClick, { capture: true });
+      removeEventListener("click", holdClick, { capture: true });
+    };
   }, []);
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {

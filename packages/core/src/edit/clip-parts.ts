@@ -1,6 +1,6 @@
 /** Clips made of parts of clips: split, joined, parted by rows; steps copied, doubled and turned round. */
 import { CaravanError, type Clip, type ClipName, clipNamed, type FrameRef, findFrame, freeName, type Project, type Step } from "../model";
-import { withClip, withSteps } from "./clips";
+import { withSteps } from "./clips";
 import { counted, edit } from "./edit";
 
 /** Puts copies of steps in before step `at`, with their times and events. */
@@ -71,9 +71,9 @@ export const joinClips = edit(
     const first = clipNamed(project, name);
     const added = others.filter((other) => other !== name).map((other) => clipNamed(project, other));
     if (added.length === 0) return project;
-    const joined = { ...first, steps: [...first.steps, ...added.flatMap(({ steps }) => steps)] };
     const gone = new Set(added);
-    return { ...withClip(project, name, joined), clips: withClip(project, name, joined).clips.filter((each) => !gone.has(each)) };
+    const joined = withSteps(project, name, [...first.steps, ...added.flatMap(({ steps }) => steps)]);
+    return { ...joined, clips: joined.clips.filter((each) => !gone.has(each)) };
   },
 );
 

@@ -3,11 +3,11 @@
 import { type Finding, findingsOf } from "@caravan/core/check";
 import type { Clip } from "@caravan/core/model";
 import { useDeferredValue, useMemo } from "react";
-import { apply, useProject } from "../../project/open-project";
+import { mendFinding } from "../../project/mend";
+import { useProject } from "../../project/open-project";
 import { useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
-import { say } from "../../ui/notices";
 
 /** What looks wrong about the chosen clip, each with its steps and its mending. */
 export function ClipFindings({ clip }: { clip: Clip }) {
@@ -29,12 +29,8 @@ export function ClipFindings({ clip }: { clip: Clip }) {
 }
 
 function ClipFinding({ finding }: { finding: Finding }) {
-  const { severity, where, message, place, mend } = finding;
+  const { severity, message, place, mend } = finding;
   const steps = place.stop === "clips" ? (place.steps ?? []) : [];
-  const mendIt = () => {
-    const error = mend && apply(mend.apply, () => `mend ${where}`);
-    if (error) say({ tone: "trouble", text: error.message });
-  };
   return (
     <li className={`border-l-4 pl-2 ${severity === "error" ? "border-brick" : "border-lapis"}`}>
       <p className="mb-1 text-small">{message}</p>
@@ -45,7 +41,7 @@ function ClipFinding({ finding }: { finding: Finding }) {
           </Button>
         )}
         {mend && (
-          <Button className="min-h-6" onClick={mendIt}>
+          <Button className="min-h-6" onClick={() => mendFinding(finding)}>
             {mend.label}
           </Button>
         )}

@@ -1,17 +1,17 @@
 "use client";
 
 import { evenOut, setStepDurations } from "@caravan/core/edit";
-import { type Clip, findFrame, frameName, msFromMicros } from "@caravan/core/model";
+import { type Clip, findFrame, frameName } from "@caravan/core/model";
 import { editInGesture, useProject } from "../../project/open-project";
 import { chosenClip, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { CountFrom, useCountFrom } from "../../ui/counting";
 import { Detail, Facts } from "../../ui/detail";
-import { FieldBox, NumberField } from "../../ui/number-field";
 import { act } from "./act";
 import { chosenSteps } from "./chosen-steps";
 import { ClipFindings } from "./clip-findings";
 import { ClipTools } from "./clip-tools";
+import { MsField } from "./ms-field";
 import { StepTools } from "./step-tools";
 
 /** The chosen steps: their time, and taking them out. */
@@ -66,18 +66,12 @@ function StepTime({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
   const same = durations.every((duration) => duration === first);
   return (
     <div className="mt-2 flex flex-wrap items-center gap-2">
-      <FieldBox label={same ? "each" : "first of unlike"}>
-        <NumberField
-          label="Milliseconds of the chosen steps"
-          value={msFromMicros(first)}
-          least={0.001}
-          most={3_600_000}
-          step={10}
-          decimals={3}
-          unit="ms"
-          onChange={(ms) => editInGesture(`step time ${clip.name} ${steps.join()}`, setStepDurations, clip.name, steps, ms * 1000)?.message}
-        />
-      </FieldBox>
+      <MsField
+        word={same ? "each" : "first of unlike"}
+        label="Milliseconds of the chosen steps"
+        value={first}
+        onChange={(each) => editInGesture(`step time ${clip.name} ${steps.join()}`, setStepDurations, clip.name, steps, each)?.message}
+      />
       {!same && steps.length === clip.steps.length && <Button onClick={() => act(evenOut, clip.name)}>Even out</Button>}
     </div>
   );

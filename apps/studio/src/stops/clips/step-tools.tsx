@@ -1,7 +1,7 @@
 "use client";
 
 import { addToSteps, removeFrameEverywhere, reverseSomeSteps, scaleSteps, setStepEvents, spreadOverSteps } from "@caravan/core/edit";
-import { type Clip, clipsByFrame, msFromMicros } from "@caravan/core/model";
+import { type Clip, clipsByFrame } from "@caravan/core/model";
 import { useMemo } from "react";
 import { edit, editInGesture, useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
@@ -9,6 +9,7 @@ import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { act } from "./act";
 import { dropChosen } from "./clip-keys";
+import { MsField } from "./ms-field";
 import { copySteps, duplicateChosen, pasteCopied, splitAt, useCopiedSteps } from "./step-acts";
 
 /** What can be done with the chosen steps: their times together, copies, order, and taking them out. */
@@ -21,31 +22,21 @@ export function StepTools({ clip, steps }: { clip: Clip; steps: readonly number[
     <>
       <div className="mt-2 flex flex-wrap items-center gap-1.5">
         {steps.length > 1 && (
-          <FieldBox label="together">
-            <NumberField
-              label="Milliseconds together"
-              value={msFromMicros(together)}
-              least={0.001}
-              most={3_600_000}
-              step={10}
-              decimals={3}
-              unit="ms"
-              onChange={(ms) => editInGesture(gesture, spreadOverSteps, name, steps, ms * 1000)?.message}
-            />
-          </FieldBox>
-        )}
-        <FieldBox label="add">
-          <NumberField
-            label="Milliseconds to add"
-            value={0}
-            least={-3_600_000}
-            most={3_600_000}
-            step={5}
-            decimals={3}
-            unit="ms"
-            onChange={(ms) => editInGesture(gesture, addToSteps, name, steps, ms * 1000)?.message}
+          <MsField
+            word="together"
+            label="Milliseconds together"
+            value={together}
+            onChange={(total) => editInGesture(gesture, spreadOverSteps, name, steps, total)?.message}
           />
-        </FieldBox>
+        )}
+        <MsField
+          word="add"
+          label="Milliseconds to add"
+          value={0}
+          least={-3_600_000}
+          step={5}
+          onChange={(by) => editInGesture(gesture, addToSteps, name, steps, by)?.message}
+        />
         <FieldBox label="scale to">
           <NumberField
             label="Per cent"

@@ -18,21 +18,20 @@ interface Props {
   readonly onCut: (next: GridCut) => string | undefined;
 }
 
-/** The grid over a whole sheet. */
-export function SheetGridFields({ source, grid }: { source: Source; grid: Grid }) {
+/** Cuts a whole sheet by a grid, nudges that follow each other as one entry of undo; the answer is what is wrong. */
+export function useGridCut(source: Source): (next: GridCut) => string | undefined {
   const look = lookOf(source, sheetOf(source));
   const picture = usePicture(look);
   const problem = usePictureProblem(look);
-  return (
-    <GridFields
-      cut={cutOf(source)}
-      grid={grid}
-      onCut={(next) => {
-        if (!picture) return problem ?? "The picture is still being read.";
-        return editInGesture(`cut ${source.id}`, cutSource, source.id, next, picture.coverage)?.message;
-      }}
-    />
-  );
+  return (next) => {
+    if (!picture) return problem ?? "The picture is still being read.";
+    return editInGesture(`cut ${source.id}`, cutSource, source.id, next, picture.coverage)?.message;
+  };
+}
+
+/** The grid over a whole sheet. */
+export function SheetGridFields({ source, grid }: { source: Source; grid: Grid }) {
+  return <GridFields cut={cutOf(source)} grid={grid} onCut={useGridCut(source)} />;
 }
 
 /** The grid, typed or nudged: cell size and counts are two ways to say the same, and either may be changed. */

@@ -1,23 +1,19 @@
 "use client";
 
-import { type Grid, gridOf } from "@caravan/core/cut";
-import { cutSource } from "@caravan/core/edit";
-import { type GridCut, lookOf, type Source, sheetOf } from "@caravan/core/model";
-import { editInGesture } from "../../project/open-project";
-import { usePicture } from "../../project/pictures";
+import type { Grid } from "@caravan/core/cut";
+import type { GridCut, Source } from "@caravan/core/model";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { FieldBox, NumberField } from "../../ui/number-field";
-import { cutOf, isGrid } from "./recipe";
+import { useGridCut } from "./grid-fields";
+import { cutOf, gridOfSource, isGrid } from "./recipe";
 
 /** Which part of the grid becomes frames: some columns, some rows, or the whole grid moved. */
 export function GridPart({ source }: { source: Source }) {
-  const picture = usePicture(lookOf(source, sheetOf(source)));
-  if (!isGrid(source) || !source.cut || !picture) return null;
+  const apply = useGridCut(source);
+  if (!isGrid(source) || !source.cut) return null;
   const cut = cutOf(source);
-  const { width, height } = sheetOf(source);
-  const grid = gridOf({ w: width, h: height }, cut, source.name);
-  const apply = (next: GridCut) => editInGesture(`cut ${source.id}`, cutSource, source.id, next, picture.coverage)?.message;
+  const grid = gridOfSource(source);
   const offset = cut.offset ?? { x: 0, y: 0 };
   const isPlain = !cut.offset && !cut.only;
   return (

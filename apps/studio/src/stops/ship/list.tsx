@@ -2,10 +2,10 @@
 
 import { type Finding, findingsOf } from "@caravan/core/check";
 import { useMemo } from "react";
-import { apply, useProject } from "../../project/open-project";
+import { mendFinding } from "../../project/mend";
+import { useProject } from "../../project/open-project";
 import { chooseClip, go, useView } from "../../project/view";
 import { Button } from "../../ui/button";
-import { say } from "../../ui/notices";
 import { ListHeading } from "../../ui/row-list";
 
 /** What to look at before delivering: each finding with its place and, where there is one, its mending. */
@@ -40,11 +40,6 @@ function FindingCard({ finding }: { finding: Finding }) {
     }
     go(place.stop);
   };
-  const mendIt = () => {
-    if (!mend) return;
-    const error = apply(mend.apply, () => `mend ${where}`);
-    if (error) say({ tone: "trouble", text: error.message });
-  };
   return (
     <li className={`rounded-box border border-l-4 border-line bg-raised p-2 ${severity === "error" ? "border-l-brick" : "border-l-lapis"}`}>
       <p className={`text-small font-semibold ${severity === "error" ? "text-brick" : "text-lapis"}`}>{WORDS[severity]}</p>
@@ -52,7 +47,7 @@ function FindingCard({ finding }: { finding: Finding }) {
       <p className="mb-2 text-small">{message}</p>
       <div className="flex flex-wrap gap-1.5">
         <Button onClick={show}>Show</Button>
-        {mend && <Button onClick={mendIt}>{mend.label}</Button>}
+        {mend && <Button onClick={() => mendFinding(finding)}>{mend.label}</Button>}
       </div>
     </li>
   );

@@ -5,15 +5,11 @@
  * the clock and in processor time. On a busy machine the clock also counts the time in which something else ran; what the
  * studio is to blame for is the processor time, and 50 ms of it is the limit.
  */
-import { type ChildProcess, spawn } from "node:child_process";
-import { join } from "node:path";
 import { chromium, type Page } from "@playwright/test";
 import { BROWSER } from "../e2e/browser";
 import { dropFiles, pngFile, startProject } from "../e2e/studio";
+import { STUDIO, serveStudio } from "./serve";
 import { sheet } from "./subjects";
-
-const PORT = 4690;
-const studio = join(import.meta.dirname, "../apps/studio");
 
 interface Act {
   readonly name: string;
@@ -186,16 +182,7 @@ async function hugeSheet(page: Page): Promise<void> {
   });
 }
 
-function serve(): Promise<ChildProcess> {
-  const next = join(import.meta.dirname, "../node_modules/next/dist/bin/next");
-  const server = spawn(process.execPath, [next, "start", "-p", String(PORT)], { cwd: studio, stdio: ["ignore", "pipe", "inherit"] });
-  return new Promise((resolve, reject) => {
-    server.stdout?.on("data", (text) => String(text).includes("Ready") && resolve(server));
-    server.on("exit", () => reject(new Error("The studio does not start: is it built?")));
-  });
-}
-
-const server = await serve();
+const server = await serveStudio();
 const browser = await chromium.launch(BROWSER);
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -206,7 +193,7 @@ try {
       for (const entry of list.getEntries()) kept.longTasks.push(entry.duration);
     }).observe({ type: "longtask", buffered: false });
   });
-  await page.goto(`http://localhost:${PORT}/`);
+  await page.goto(STUDIO);
   await page.getByTestId("sheet").waitFor();
   await largeSheet(page);
   await manyStills(page);

@@ -2,8 +2,10 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "@playwright/test";
 import { dropFiles, goTo, openStudio, startProject } from "./studio";
 
-async function expectNothingFound(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
+/** Looks at the whole page, or at a part of it where the rest has been looked at already. */
+async function expectNothingFound(page: Page, part?: string): Promise<void> {
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (part ? axe.include(part) : axe).analyze();
   expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(" | ")}`)).toEqual([]);
 }
 
@@ -19,6 +21,33 @@ for (const scheme of ["light", "dark"] as const)
         if (stop === "Clips") await page.getByRole("button", { name: /^Step 1:/ }).click();
         if (stop === "Ship") await expect(page.getByTestId("proof")).toBeVisible();
         await expectNothingFound(page);
+      }
+    });
+
+    test("every bench at Clips passes", async ({ page }) => {
+      await openStudio(page);
+      await goTo(page, "Clips");
+      for (const bench of ["Origin", "Flick", "Compare", "Rhythm"]) {
+        await page.getByRole("radio", { name: bench, exact: true }).click();
+        await expect(page.getByRole("radio", { name: bench, exact: true })).toBeChecked();
+        if (bench === "Rhythm") await expect(page.getByRole("figure")).toBeVisible();
+        await expectNothingFound(page, 'section[aria-label="Clips"]');
+      }
+      await page.getByRole("button", { name: "Stage" }).click();
+      await expectNothingFound(page, '[role="dialog"]');
+    });
+
+    test("an action and how it is made pass", async ({ page }) => {
+      await openStudio(page);
+      await goTo(page, "Clips");
+      await page.getByRole("list", { name: "Actions" }).getByRole("button", { name: /^idle/ }).click();
+      await expect(page.getByRole("region", { name: "Wind rose of idle" })).toBeVisible();
+      await expectNothingFound(page);
+      for (const way of ["By names …", "By rows …"]) {
+        await page.getByRole("button", { name: way }).click();
+        await expect(page.getByRole("dialog")).toBeVisible();
+        await expectNothingFound(page, '[role="dialog"]');
+        await page.keyboard.press("Escape");
       }
     });
 

@@ -9,6 +9,7 @@ const reports = process.env.CARAVAN_REPORTS;
 /** Drives the built studio in Debian's Chromium, as a person would. */
 export default defineConfig({
   testDir: ".",
+  globalSetup: join(import.meta.dirname, "warm-up.ts"),
   testIgnore: process.env.SCREENSHOTS ? [] : ["screenshots.spec.ts"],
   outputDir: join(root, ".test/browser"),
   timeout: 90_000,

@@ -40,6 +40,24 @@ for (const [scheme, suffix] of [
     await page.waitForTimeout(600);
     await page.screenshot({ path: to(`clips-${suffix}`) });
 
+    // One bench or the rose in each light: they look alike in both.
+    await page.keyboard.press("Escape");
+    if (suffix === "day") {
+      await page.getByRole("radio", { name: "Origin", exact: true }).click();
+      await page.waitForTimeout(400);
+      await page.screenshot({ path: to("origin-day") });
+      await page.getByRole("radio", { name: "Compare" }).click();
+      await page.waitForTimeout(400);
+      await page.screenshot({ path: to("compare-day") });
+    } else {
+      await page.getByRole("radio", { name: "Flick" }).click();
+      await page.waitForTimeout(400);
+      await page.screenshot({ path: to("flick-dusk") });
+      await page.getByRole("list", { name: "Actions" }).getByRole("button", { name: /^walk/ }).click();
+      await page.waitForTimeout(600);
+      await page.screenshot({ path: to("rose-dusk") });
+    }
+
     await goTo(page, "Ship");
     await expect(page.getByTestId("proof")).toBeVisible();
     await page.waitForTimeout(300);

@@ -77,7 +77,7 @@ test("chosen steps are spread over a time, made longer, scaled, duplicated, copi
 
 test("frames are added by their numbers, and what is wrong with a number is told in place", async ({ page }) => {
   await clipOf(page, 1);
-  const field = page.getByRole("textbox", { name: "Frames by number" });
+  const field = page.getByRole("textbox", { name: "Frames by number", exact: true });
   await field.fill("4-6, 0");
   await field.press("Enter");
   await expect(steps(page)).toHaveCount(8);

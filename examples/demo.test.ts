@@ -38,6 +38,28 @@ describe("The Tamarisk Road", () => {
     expect(off / (cleared.bytes.length / 4)).toBeLessThan(0.002);
   });
 
+  it("has every way of looping, an action in four facings with a mirror, one in eight, and events", () => {
+    const { clips, actions } = bundle.project;
+    const ways = clips.map(({ playback, times, loopFrom, after, doubleEnds }) => ({ playback, times, loopFrom, after, doubleEnds }));
+    for (const way of [
+      { playback: "once", after: "hide" },
+      { playback: "loop", times: 0, loopFrom: 0 },
+      { playback: "loop", times: 3, after: "first" },
+      { playback: "loop", loopFrom: 2 },
+      { playback: "pingpong", times: 2, doubleEnds: false },
+      { playback: "pingpong", doubleEnds: true },
+    ])
+      expect(ways).toContainEqual(expect.objectContaining(way));
+    expect(actions.map(({ name, ways: count, facings }) => [name, count, Object.keys(facings).length])).toEqual([
+      ["walk", 8, 8],
+      ["idle", 4, 4],
+    ]);
+    expect(actions[1]?.facings.w).toEqual({ clip: "idle-e", mirror: true });
+    expect(new Set(clips.flatMap(({ steps }) => steps.flatMap(({ events }) => events ?? [])))).toEqual(
+      new Set(["footfall", "crackle", "turn"]),
+    );
+  });
+
   it("has no error among its findings", () =>
     expect(findingsOf(bundle.project).filter(({ severity }) => severity === "error")).toEqual([]));
 

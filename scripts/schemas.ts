@@ -1,13 +1,12 @@
-import { Atlas } from "@caravan/core/atlas";
-import { ProjectFile } from "@caravan/core/model";
-import * as z from "zod";
+import { atlasJsonSchema } from "@caravan/core/atlas";
+import { projectJsonSchema } from "@caravan/core/model";
 
 /** The published schemas by file name, as text. */
 export const SCHEMAS: Record<string, string> = {
-  "atlas.schema.json": asText(Atlas, "What a game loads: caravan-atlas, version 1"),
-  "project.schema.json": asText(ProjectFile, "caravan.json: caravan-project, version 2"),
+  "atlas.schema.json": asText(atlasJsonSchema()),
+  "project.schema.json": asText(projectJsonSchema()),
 };
 
-function asText(schema: z.ZodType, title: string): string {
-  return `${JSON.stringify({ title, ...z.toJSONSchema(schema, { io: "input" }) }, null, 2)}\n`;
+function asText(schema: object): string {
+  return `${JSON.stringify(schema, null, 2)}\n`;
 }

@@ -1,7 +1,7 @@
 /** The raw files brought into the demo project as the studio brings them in: recognised, cleared, cut, with their clips. */
 import { findSeries } from "@caravan/core/arrival";
 import { type NamedFile, readGif, readOpenRaster, sha256Hex, textFromUtf8 } from "@caravan/core/codec";
-import { type Arrival, addClip, setClipTotal, setSourceOrigin, takeIn } from "@caravan/core/edit";
+import { type Arrival, addClip, setClipRules, setClipTotal, setSourceOrigin, takeIn } from "@caravan/core/edit";
 import { readFrames, recognise } from "@caravan/core/metadata";
 import { type ClipName, type Cut, type FrameRef, keptRefs, microsFromMs, type Project, type Source } from "@caravan/core/model";
 import { clearGround, coverageOf, findGround, type Pixels } from "@caravan/core/raster";
@@ -89,5 +89,7 @@ export function withCamp(start: Project, files: readonly NamedFile[], keep: (sha
   clip("camel-walk", keptRefs(source("camel")), 1_000_000);
   clip("banner", keptRefs(source("banner")), 1_200_000);
   clip("lantern", keptRefs(source("bazaar")).slice(3, 7), 560_000);
-  return project;
+  project = setClipRules(project, "lantern" as ClipName, { playback: "pingpong", doubleEnds: true });
+  // Three buckets are drawn, then the well stands as it stood.
+  return setClipRules(project, "well" as ClipName, { times: 3, after: "first" });
 }

@@ -2,17 +2,32 @@
 import type { Bundle } from "@caravan/core/bundle";
 import { sha256Hex } from "@caravan/core/codec";
 import {
+  addAction,
   addClip,
   addSources,
   cutSource,
+  mirrorMissing,
   renameProject,
   setClipRules,
   setClipTotal,
   setDelivery,
+  setPetal,
   setSourceOrigin,
   setStepDurations,
+  setStepEvents,
 } from "@caravan/core/edit";
-import { type ClipName, type Cut, emptyProject, type FrameRef, type Project, type Source, type SourceId } from "@caravan/core/model";
+import {
+  type ActionName,
+  type ClipName,
+  type Cut,
+  emptyProject,
+  FACINGS_OF,
+  type FrameRef,
+  type Project,
+  type Source,
+  type SourceId,
+  type Ways,
+} from "@caravan/core/model";
 import { coverageOf, type Pixels } from "@caravan/core/raster";
 import { pngCodec } from "../../packages/cli/src/png";
 import { withCamp } from "./camp-project";
@@ -87,8 +102,9 @@ function withClips(start: Project): Project {
   };
   const upTo = (count: number) => Array.from({ length: count }, (_, k) => k);
   for (const [row, facing] of FACINGS.entries()) clip(`walk-${facing}`, "porter-walk", row, upTo(WALK_FRAMES), 800_000);
+  // He stands in four: looking west is the mirror of looking east.
   for (const [row, facing] of FACINGS.entries())
-    if (facing.length === 1) clip(`idle-${facing}`, "porter-idle", row, upTo(IDLE_FRAMES), 1_200_000);
+    if (["s", "e", "n"].includes(facing)) clip(`idle-${facing}`, "porter-idle", row, upTo(IDLE_FRAMES), 1_200_000);
   clip("fire", "campfire", 0, upTo(8), 720_000);
   const dust = project.sources.find((each) => each.name === "dust-whirl") as Source;
   project = addClip(
@@ -106,5 +122,44 @@ function withClips(start: Project): Project {
   );
   project = setStepDurations(project, "hourglass" as ClipName, [0, 1, 2, 3, 4, 5, 6, 7], 250_000);
   project = setStepDurations(project, "hourglass" as ClipName, [8, 9, 10, 11], 60_000);
-  return setDelivery(project, 0, { name: "tamarisk" });
+  return withPostures(setDelivery(project, 0, { name: "tamarisk" }));
+}
+
+/** Every way of going on that there is, actions in eight and in four facings, and moments that a game can hear. */
+function withPostures(start: Project): Project {
+  let project = start;
+  const refOf = (source: string, column: number, row: number) =>
+    `${(project.sources.find(({ name }) => name === source) as Source).id}/c${column}r${row}` as FrameRef;
+  const named = (name: string) => name as ClipName;
+  // He comes to a halt once, then stands breathing.
+  const halt = [6, 7]
+    .map((column) => refOf("porter-walk", column, 0))
+    .concat([0, 1, 2, 3].map((column) => refOf("porter-idle", column, 0)));
+  project = addClip(project, halt, "halt");
+  project = setStepDurations(project, named("halt"), [0, 1], 120_000);
+  project = setStepDurations(project, named("halt"), [2, 3, 4, 5], 300_000);
+  project = setClipRules(project, named("halt"), { loopFrom: 2 });
+  // He looks about twice, and is home again.
+  project = addClip(
+    project,
+    [0, 1, 2, 3].map((row) => refOf("porter-idle", 0, row)),
+    "glance",
+  );
+  project = setStepDurations(project, named("glance"), [0, 3], 420_000);
+  project = setStepDurations(project, named("glance"), [1, 2], 140_000);
+  project = setClipRules(project, named("glance"), { playback: "pingpong", times: 2 });
+  for (const facing of FACINGS) project = setStepEvents(project, named(`walk-${facing}`), [2, 6], ["footfall"]);
+  project = setStepEvents(project, named("fire"), [2, 5], ["crackle"]);
+  project = setStepEvents(project, named("hourglass"), [8], ["turn"]);
+  const rose = (name: string, ways: Ways, prefix: string) =>
+    FACINGS_OF[ways].reduce(
+      (next, facing) => {
+        const clip = named(`${prefix}-${facing}`);
+        return next.clips.some((each) => each.name === clip) ? setPetal(next, name as ActionName, facing, { clip }) : next;
+      },
+      addAction(project, name, ways),
+    );
+  project = rose("walk", 8, "walk");
+  project = mirrorMissing(rose("idle", 4, "idle"), "idle" as ActionName);
+  return project;
 }

@@ -287,6 +287,12 @@ describe("caravan play and check", () => {
       { at: 999.999, frame: "dust-whirl/19", step: 19, pass: 0, ended: false },
       { at: 1000, frame: null, step: 19, pass: 0, ended: true },
     ]);
+    expect(caravan("play", demo, "--action", "idle", "--facing", "w", "--at", "0,300", "--json").json()).toEqual([
+      { at: 0, frame: "porter-idle/8", step: 0, pass: 0, ended: false, clip: "idle-e", facing: "w", mirror: true },
+      { at: 300, frame: "porter-idle/9", step: 1, pass: 0, ended: false, clip: "idle-e", facing: "w", mirror: true },
+    ]);
+    expect(caravan("play", demo, "--action", "idle", "--facing", "sw", "--at", "0").stdout).toMatch(/as idle-s, looking s/);
+    expect(caravan("play", demo, "--at", "0")).toMatchObject({ status: 2 });
     expect(caravan("play", demo, "--clip", "wolk", "--at", "0").stderr).toMatch(/no such clip.*walk-s/);
     expect(caravan("play", demo, "--clip", "fire", "--at", "soon").status).toBe(2);
   });

@@ -48,6 +48,21 @@ export function writeFiles(folder: string, files: Iterable<NamedFile>): void {
   }
 }
 
+/** Writes only those files whose bytes are not there already, all as `writeFiles` does. Returns their paths. */
+export function writeChangedFiles(folder: string, files: readonly NamedFile[]): string[] {
+  const changed = files.filter(({ path, bytes }) => !holds(join(folder, path), bytes));
+  if (changed.length > 0) writeFiles(folder, changed);
+  return changed.map(({ path }) => path);
+}
+
+function holds(path: string, bytes: Uint8Array): boolean {
+  try {
+    return statSync(path).size === bytes.length && readFileSync(path).equals(bytes);
+  } catch {
+    return false;
+  }
+}
+
 const REASONS: Record<string, string> = {
   ENOENT: "There is no such file or folder.",
   EACCES: "It may not be opened: permission denied.",

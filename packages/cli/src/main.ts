@@ -5,13 +5,14 @@ import { addCheck } from "./commands/check";
 import { addCut } from "./commands/cut";
 import { addPack } from "./commands/pack";
 import { addPlay } from "./commands/play";
+import { addWatch } from "./commands/watch";
 import { note, WrongCall } from "./tell";
 
 const program = new Command("caravan")
   .description("Cuts sprite sheets into frames, builds animation clips, and delivers packed atlases that a game loads.")
   .showHelpAfterError("Add --help for what the command takes.")
   .exitOverride();
-for (const add of [addCut, addPack, addBuild, addCheck, addPlay]) add(program);
+for (const add of [addCut, addPack, addBuild, addCheck, addPlay, addWatch]) add(program);
 // Commands made before exitOverride would still exit by themselves.
 for (const command of program.commands) command.exitOverride().showHelpAfterError("Add --help for what the command takes.");
 

@@ -28,16 +28,23 @@ export interface Refreshed {
   readonly changes: FrameChanges;
 }
 
+/** Pictures by hash that were decoded before, for opening the same project again and again. */
+export type DecodedPictures = Map<string, Pixels>;
+
 /** Opens a project with its pictures decoded. In folder form, art that was overwritten is cut again by its recipe. */
-export function openProject(path: string): OpenProject {
+export function openProject(path: string, decodedBefore: DecodedPictures = new Map()): OpenProject {
   const folder = isFolder(path) ? path : basename(path) === PROJECT_FILE ? dirname(path) : null;
   if (folder === null) {
     const { project, pictures } = readBundle(readFile(path), path);
-    const decoded = (picture: Picture) => pngCodec().decode(pictures.get(picture.sha256) as Uint8Array, `${path}, ${picture.file}`);
+    const decoded = ({ sha256, file }: Picture) => {
+      const pixels = decodedBefore.get(sha256) ?? pngCodec().decode(pictures.get(sha256) as Uint8Array, `${path}, ${file}`);
+      decodedBefore.set(sha256, pixels);
+      return pixels;
+    };
     return { project, pictures: looksOf(project, decoded), refreshed: [] };
   }
   let project = openDocument(path);
-  const bySha = new Map<string, Pixels>();
+  const bySha = decodedBefore;
   const refreshed: Refreshed[] = [];
   for (const source of project.sources) {
     const pictures = source.pictures.map((picture) => readPicture(join(folder, picture.file), bySha));
@@ -58,7 +65,7 @@ function isSamePicture(before: Source, after: Source): LooksTheSame {
   return (old, frame) => pictureOf(before, old).sha256 === pictureOf(after, frame).sha256 && sameRect(old.rect, frame.rect);
 }
 
-function readPicture(file: string, bySha: Map<string, Pixels>): ChangedPicture {
+function readPicture(file: string, bySha: DecodedPictures): ChangedPicture {
   const bytes = readFile(file);
   const sha256 = sha256Hex(bytes);
   const pixels = bySha.get(sha256) ?? pngCodec().decode(bytes, file);

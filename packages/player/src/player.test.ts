@@ -1,5 +1,7 @@
 import { gzipSync } from "node:zlib";
 import { timelineOf } from "@caravan/core/clip";
+import { nearestPresent } from "@caravan/core/facing";
+import { FACINGS } from "@caravan/core/model";
 import { buildSync } from "esbuild";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
@@ -108,6 +110,22 @@ describe("advance", () => {
 describe("play", () => {
   const walk = (facings: Partial<Record<FacingName, { clip: string; mirror?: boolean }>>) =>
     createPlayer(atlasOf({ e: clip([100, 100]), s: clip([100, 100]), n: clip([100, 100]), walk1: clip([50]) }, { walk: { facings } }));
+
+  it("shows what the core says stands in for a facing, whatever is missing", () =>
+    fc.assert(
+      fc.property(fc.constantFrom(...FACINGS), fc.subarray([...FACINGS], { minLength: 1 }), (wanted, present) => {
+        const clips = Object.fromEntries(present.map((facing) => [`go-${facing}`, clip([100])]));
+        const facings = Object.fromEntries(present.map((facing) => [facing, { clip: `go-${facing}`, mirror: facing === "w" }]));
+        const player = createPlayer(
+          atlasOf(Object.fromEntries(Object.entries(clips).map(([name, each]) => [name, { ...each, steps: [{ frame: name, ms: 100 }] }])), {
+            go: { facings },
+          }),
+        );
+        player.play("go", { facing: wanted });
+        const expected = nearestPresent(wanted, present);
+        expect(player.advance(0)).toMatchObject({ frame: `go-${expected}`, mirror: expected === "w" });
+      }),
+    ));
 
   it("keeps its phase when only the facing changes, and starts over when told or when another begins", () => {
     const player = walk({ e: { clip: "e" }, w: { clip: "e", mirror: true } });

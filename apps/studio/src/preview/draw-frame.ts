@@ -26,7 +26,7 @@ export function stillOf(source: Source, frame: Frame): Still {
 
 /** Draws so that the untrimmed frame's top-left corner is at (x, y), each of its pixels `scale` large. */
 export function drawStill(
-  context: CanvasRenderingContext2D,
+  context: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
   bitmap: CanvasImageSource,
   { rect, turned, inset }: Pick<Still, "rect" | "turned" | "inset">,
   x: number,

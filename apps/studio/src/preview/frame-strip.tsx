@@ -3,7 +3,7 @@
 import { type Frame, frameName, frameRef, keptRefs, type Source } from "@caravan/core/model";
 import { useDraggable, useDroppable } from "@dnd-kit/core";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useMemo, useRef } from "react";
+import { memo, useEffect, useMemo, useRef } from "react";
 import { pickRun, togglePick, useView } from "../project/view";
 import { useCountFrom } from "../ui/counting";
 import { Later } from "../ui/later";
@@ -15,7 +15,7 @@ const CELL = 60; // px, with the space after it
  * The frames of a sheet in order, numbered. Click picks, Shift+click a run; those picked carry their picking number. Frames
  * can be dragged where someone takes them: into a ribbon, or to another place among themselves. Only what is in sight is drawn.
  */
-export function FrameStrip({ source, sortable = false }: { source: Source; sortable?: boolean }) {
+export const FrameStrip = memo(function FrameStrip({ source, sortable = false }: { source: Source; sortable?: boolean }) {
   return (
     <div className="min-h-19">
       <Later>
@@ -23,7 +23,7 @@ export function FrameStrip({ source, sortable = false }: { source: Source; sorta
       </Later>
     </div>
   );
-}
+});
 
 function Strip({ source, sortable }: { source: Source; sortable: boolean }) {
   const strip = useRef<HTMLDivElement>(null);
@@ -119,7 +119,7 @@ function StripItem({ source, frame, number, atCursor, left, sortable }: ItemProp
       style={{ left, width: CELL - 4 }}
     >
       <span
-        className={`check relative block overflow-hidden rounded-box border-2 ${number ? "border-now" : atCursor ? "border-ink" : "border-transparent"} ${frame.dropped ? "opacity-40" : ""}`}
+        className={`check relative block border-2 ${number ? "border-now" : atCursor ? "border-ink" : "border-transparent"} ${frame.dropped ? "opacity-40" : ""}`}
       >
         <FramePicture source={source} frame={frame} size={52} className="block" />
         {number && <span className="number absolute top-0 right-0 bg-now px-1 text-small font-semibold text-on-now">{number}</span>}

@@ -1,39 +1,47 @@
 "use client";
 
-import { msFromMicros } from "@caravan/core/model";
-import { ChevronLeft, ChevronRight, Minus, Plus } from "lucide-react";
+import { turnedBy } from "@caravan/core/facing";
+import { ChevronLeft, ChevronRight, Minus, Plus, RotateCcw, RotateCw } from "lucide-react";
 import { useState } from "react";
 import { Button, IconButton } from "../ui/button";
-import { Choice } from "../ui/choice";
-import { useCountFrom } from "../ui/counting";
 import { useKeys } from "../ui/keys";
-import { written } from "../ui/number-field";
 import { Tick } from "../ui/tick";
-import { SPEEDS, stepBy, timelineOfPlaying, togglePlaying, usePlayer, usePlayhead } from "./player-state";
+import { SPEEDS, seekNextEvent, stepBy, timelineOfPlaying, togglePlaying, usePlayer, usePlayhead } from "./player-state";
 import type { Playing } from "./playing";
+import { Reading } from "./reading";
+import { ScrubBar } from "./scrub-bar";
 import { Stage } from "./stage";
 import { neighbourZoom } from "./stage-scene";
+import { StageSettings } from "./stage-settings";
 
 /** The player: at the top right of every stop, it plays what is being worked on. */
 export function PlayerDock({ playing }: { playing: Playing | null }) {
   const running = usePlayer((state) => state.running);
   const speed = usePlayer((state) => state.speed);
-  const ground = usePlayer((state) => state.ground);
   const origin = usePlayer((state) => state.origin);
   const [zoom, setZoom] = useState(1);
+  const [picking, setPicking] = useState(false);
   const over = usePlayhead(({ elapsed }) => playing !== null && elapsed >= timelineOfPlaying(playing).end);
   const zoomBy = (direction: 1 | -1) => usePlayer.setState({ zoom: neighbourZoom(zoom, direction) });
   const faster = (direction: 1 | -1) => {
     const at = SPEEDS.findIndex((each) => each >= speed) + direction;
     usePlayer.setState({ speed: SPEEDS[Math.max(0, Math.min(SPEEDS.length - 1, at))] ?? 1 });
   };
+  const turn = (by: 1 | -1) => {
+    const turning = playing?.turning;
+    if (turning) usePlayer.setState(({ facing }) => ({ facing: turnedBy(facing, turning.ways, by) }));
+  };
+  const hasEvents = playing?.steps.some(({ events }) => events?.length) ?? false;
 
   useKeys("Player", [
     { keys: "Space", label: "Play or pause", run: () => togglePlaying(playing) },
     { keys: ",", label: "One step back", run: () => stepBy(playing, -1) },
     { keys: ".", label: "One step on", run: () => stepBy(playing, 1) },
+    { keys: ";", label: "Go to the next event", run: () => playing && seekNextEvent(playing) },
     { keys: "<", label: "Slower", run: () => faster(-1) },
     { keys: ">", label: "Faster", run: () => faster(1) },
+    { keys: "]", label: "Turn the action clockwise", run: () => turn(1) },
+    { keys: "[", label: "Turn the action the other way", run: () => turn(-1) },
     { keys: "Mod+Alt+ArrowUp", label: "Player: larger", run: () => zoomBy(1) },
     { keys: "Mod+Alt+ArrowDown", label: "Player: smaller", run: () => zoomBy(-1) },
   ]);
@@ -41,7 +49,18 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
   return (
     <section aria-label="Player" className="flex shrink-0 flex-col border-b border-line">
       <div className="relative h-[230px]">
-        <Stage playing={playing} onZoom={setZoom} />
+        <Stage
+          playing={playing}
+          onZoom={setZoom}
+          onColour={
+            picking
+              ? (colour) => {
+                  usePlayer.setState({ ground: "flat", colour });
+                  setPicking(false);
+                }
+              : null
+          }
+        />
         <div className="absolute top-2 left-2 flex items-center rounded-box border border-line bg-raised">
           <IconButton label="Player: smaller" look="quiet" onClick={() => zoomBy(-1)}>
             <Minus size={14} />
@@ -51,8 +70,25 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
             <Plus size={14} />
           </IconButton>
         </div>
+        {playing?.turning && (
+          <div className="absolute top-2 right-2 flex items-center rounded-box border border-line bg-raised">
+            <IconButton label="Turn the other way" look="quiet" onClick={() => turn(-1)}>
+              <RotateCcw size={14} />
+            </IconButton>
+            <span className="min-w-6 text-center text-small font-semibold">{playing.turning.shown}</span>
+            <IconButton label="Turn clockwise" look="quiet" onClick={() => turn(1)}>
+              <RotateCw size={14} />
+            </IconButton>
+          </div>
+        )}
+        {picking && (
+          <p className="pointer-events-none absolute inset-x-2 bottom-2 rounded-box bg-raised px-2 py-1 text-small">
+            Click a colour of the art.
+          </p>
+        )}
       </div>
-      <div className="flex items-center gap-2 px-3 pt-3">
+      <ScrubBar playing={playing} />
+      <div className="flex items-center gap-2 px-3 pt-1.5">
         <IconButton label="One step back" onClick={() => stepBy(playing, -1)} disabled={!playing}>
           <ChevronLeft size={16} />
         </IconButton>
@@ -77,60 +113,18 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
           </select>
         </label>
       </div>
-      <div className="flex items-center justify-between gap-2 px-3 py-2">
-        <Choice
-          label="Ground"
-          value={ground}
-          options={[
-            ["check", "Check"],
-            ["flat", "Flat"],
-          ]}
-          onChange={(next) => usePlayer.setState({ ground: next })}
-        />
+      <div className="flex flex-wrap items-center justify-between gap-x-2 px-3 py-1.5">
+        <StageSettings onPickColour={() => setPicking(true)} />
         <Tick label="Origin" checked={origin} onChange={(next) => usePlayer.setState({ origin: next })} />
+        {hasEvents && (
+          <Button look="quiet" className="min-h-6 px-1.5" onClick={() => playing && seekNextEvent(playing)} aria-keyshortcuts=";">
+            Next event
+          </Button>
+        )}
       </div>
       <Reading playing={playing} />
     </section>
   );
-}
-
-/** What is on the stage, in words and numbers; told to screen readers when it stands still. */
-function Reading({ playing }: { playing: Playing | null }) {
-  const running = usePlayer((state) => state.running);
-  const countFrom = useCountFrom();
-  // A string, so that this is drawn again only when what it says changes.
-  const said = usePlayhead(({ elapsed }) => (playing ? readingOf(playing, elapsed, countFrom) : ""));
-  if (!playing) return <p className="border-t border-line px-3 py-2 text-muted">Nothing to play yet: bring art in, cut it, pick frames.</p>;
-  const [frame, place, time, fired] = said.split("\n");
-  return (
-    <div className="border-t border-line px-3 py-2" aria-live={running ? "off" : "polite"}>
-      <p className="flex justify-between gap-2">
-        <strong className="truncate">{playing.title}</strong>
-        <span className="shrink-0" data-testid="reading">
-          {place}
-        </span>
-      </p>
-      <p className="flex justify-between gap-2 text-muted">
-        <span className="truncate">
-          {frame}
-          {playing.note && ` · ${playing.note}`}
-        </span>
-        <span className="shrink-0">
-          {fired && <strong className="mr-2 rounded-box bg-now px-1.5 text-on-now">{fired}</strong>}
-          {time}
-        </span>
-      </p>
-    </div>
-  );
-}
-
-function readingOf(playing: Playing, elapsed: number, countFrom: number): string {
-  const timeline = timelineOfPlaying(playing);
-  const { step, pass, ended, visible } = timeline.shownAt(Math.round(elapsed));
-  const shown = playing.steps[step];
-  const frame = ended && !visible ? "nothing shown" : (shown?.frame?.name ?? "missing frame");
-  const place = `step ${step + countFrom} of ${playing.steps.length}${ended ? " · ended" : pass > 0 ? ` · pass ${pass}` : ""}`;
-  return `${frame}\n${place}\n${written(msFromMicros(shown?.duration ?? 0), 3)} ms\n${shown?.events?.join(", ") ?? ""}`;
 }
 
 function zoomInWords(zoom: number): string {

@@ -1,21 +1,52 @@
 /** How the player is set, and where it stands in time. */
 import { timelineOf } from "@caravan/core/clip";
-import type { Micros } from "@caravan/core/model";
+import type { Facing, Micros } from "@caravan/core/model";
 import { create } from "zustand";
+import type { GhostLook } from "./ghosts";
 import type { Playing } from "./playing";
+import type { HeldStill } from "./stage-scene";
+import { timelineOfClip } from "./timelines";
+
+/** What lies behind the figure: a check, one colour, or the country that the caravan crosses. */
+export type Ground = "check" | "flat" | "land";
 
 export interface PlayerSettings {
   readonly running: boolean;
   readonly speed: number;
   /** Null fits the stage. */
   readonly zoom: number | null;
-  readonly ground: "check" | "flat";
+  readonly ground: Ground;
+  /** The flat ground's colour, picked from art; null for the theme's own. */
+  readonly colour: string | null;
+  /** Whether the origin and the ground line through it are shown. */
   readonly origin: boolean;
+  readonly held: HeldStill;
+  /** How many steps before and after the one shown stand as ghosts, and how they look. */
+  readonly ghostsBefore: number;
+  readonly ghostsAfter: number;
+  readonly ghostLook: GhostLook;
+  /** Where an action looks. */
+  readonly facing: Facing;
+  /** Plays only the chosen steps of a clip, round and round. */
+  readonly onlyChosen: boolean;
 }
 
-export const usePlayer = create<PlayerSettings>(() => ({ running: true, speed: 1, zoom: null, ground: "check", origin: true }));
+export const usePlayer = create<PlayerSettings>(() => ({
+  running: true,
+  speed: 1,
+  zoom: null,
+  ground: "check",
+  colour: null,
+  origin: true,
+  held: "origin",
+  ghostsBefore: 0,
+  ghostsAfter: 0,
+  ghostLook: "tint",
+  facing: "s",
+  onlyChosen: false,
+}));
 
-export const SPEEDS = [0.1, 0.25, 0.5, 1, 2, 4] as const;
+export const SPEEDS = [0.05, 0.1, 0.25, 0.5, 0.75, 1, 1.5, 2, 4, 8] as const;
 
 /** Microseconds since the start of what is playing, unrounded; a store of its own, since it changes at every refresh. */
 export interface Playhead {
@@ -55,13 +86,41 @@ export function stepBy(playing: Playing | null, direction: 1 | -1): void {
   else seek(timeline.spanAt(timeline.firstPass - 1).at);
 }
 
+/** Goes to the next step that fires an event, round at the end of the pass, and pauses. False if there is none. */
+export function seekNextEvent(playing: Playing): boolean {
+  if (!playing.steps.some(({ events }) => events?.length)) return false;
+  const timeline = timelineOfPlaying(playing);
+  const now = Math.round(usePlayhead.getState().elapsed);
+  const within = Math.max(timeline.firstPass, timeline.laterPass) * 2;
+  const until = Math.min(now + within, timeline.end);
+  for (const from of [now, -1])
+    for (const { at, step } of timeline.entries(from, from < 0 ? timeline.firstPass : until))
+      if (playing.steps[step]?.events?.length) {
+        usePlayer.setState({ running: false });
+        seek(at);
+        return true;
+      }
+  return false;
+}
+
+/** What the step that stands on the stage is followed by; null where the clip then ends. */
+export function stepAfter(playing: Playing, elapsed: Micros): number | null {
+  const timeline = timelineOfPlaying(playing);
+  const now = Math.round(elapsed);
+  if (now >= timeline.end) return null;
+  const { until } = timeline.spanAt(now);
+  return until >= timeline.end ? null : timeline.shownAt(until).step;
+}
+
 const timelines = new WeakMap<Playing, ReturnType<typeof timelineOf>>();
 
 /** The timeline of what is playing, made once for each. */
 export function timelineOfPlaying(playing: Playing): ReturnType<typeof timelineOf> {
   let timeline = timelines.get(playing);
   if (!timeline) {
-    timeline = timelineOf({ ...playing.rules, steps: playing.steps });
+    // A whole clip, played by its own rules, has a timeline already.
+    const whole = playing.clip === playing.rules ? playing.clip : undefined;
+    timeline = (whole && timelineOfClip(whole)) ?? timelineOf({ ...playing.rules, steps: playing.steps });
     timelines.set(playing, timeline);
   }
   return timeline;

@@ -2,10 +2,16 @@
  * What the player plays: worked out from the document and from where the person is, at every stop. Pure, and tested.
  */
 import { USUAL_STEP } from "@caravan/core/edit";
+import { nearestPresent } from "@caravan/core/facing";
 import {
+  type Action,
+  type ActionName,
   type Clip,
+  type Facing,
+  type Frame,
   type FramePoint,
   type FrameRef,
+  facingsPresent,
   findFrame,
   frameName,
   keptRefs,
@@ -16,8 +22,9 @@ import {
   type Project,
   type Source,
   sheetOf,
+  type Ways,
 } from "@caravan/core/model";
-import { chosenClip, chosenSource, pickedFrames, rowRefs, type View } from "../project/view";
+import { chosenAction, chosenClip, chosenSource, pickedFrames, rowRefs, type View } from "../project/view";
 import { type Still, stillOf } from "./draw-frame";
 
 /** A frame as the player draws it. */
@@ -41,15 +48,42 @@ export interface Playing {
   readonly note: string | null;
   readonly steps: readonly PlayedStep[];
   readonly rules: Pick<Clip, "playback" | "times" | "loopFrom" | "after" | "doubleEnds">;
+  /** Set when it is a whole clip, whose timeline it then shares. */
+  readonly clip?: Clip;
+  /** Drawn mirrored left to right about the origin. */
+  readonly mirror?: boolean;
+  /** Set when an action is played, which can be turned. */
+  readonly turning?: Turning;
 }
 
+/** An action as it is played in one facing. */
+export interface Turning {
+  readonly action: ActionName;
+  readonly ways: Ways;
+  /** Where it was told to look, and where it looks since that facing may be missing. */
+  readonly wanted: Facing;
+  readonly shown: Facing;
+  /** All that it can play, so that the stage has room for every facing. */
+  readonly poses: readonly Playing[];
+}
+
+/** What is played beyond what the document and the view say: where an action looks, and whether only chosen steps are played. */
+export interface PlayWish {
+  readonly facing: Facing;
+  readonly onlyChosen: boolean;
+}
+
+const NO_WISH: PlayWish = { facing: "s", onlyChosen: false };
+
 /** Null when there is nothing to play yet. */
-export function playingOf(project: Project, view: View): Playing | null {
+export function playingOf(project: Project, view: View, wish: PlayWish = NO_WISH): Playing | null {
   switch (view.stop) {
     case "clips":
     case "ship": {
+      const action = view.stop === "clips" ? chosenAction(project, view) : null;
+      if (action) return ofAction(project, action, wish.facing);
       const clip = chosenClip(project, view);
-      return clip ? ofClip(project, clip) : null;
+      return clip && (wish.onlyChosen ? onlyChosen(project, clip, view.steps) : playingOfClip(project, clip));
     }
     case "frames":
       return ofFrames(project, view);
@@ -60,10 +94,48 @@ export function playingOf(project: Project, view: View): Playing | null {
   }
 }
 
+/** The chosen steps round and round, else the whole clip. */
+function onlyChosen(project: Project, clip: Clip, chosen: readonly number[]): Playing | null {
+  const whole = playingOfClip(project, clip);
+  const steps = chosen.flatMap((k) => whole?.steps[k] ?? []);
+  if (!whole || steps.length === 0 || steps.length === whole.steps.length) return whole;
+  const note = steps.length === 1 ? "only 1 step" : `only ${steps.length} steps`;
+  return { key: `${whole.key} ${chosen.join()}`, title: whole.title, note, steps, rules: PLAIN_LOOP };
+}
+
+const actionsSeen = new WeakMap<Action, { readonly project: Project; readonly poses: ReadonlyMap<Facing, Playing> }>();
+
+/** An action turned to a facing, or to what stands in for it. Its key stays the same in all facings: turning keeps the phase. */
+function ofAction(project: Project, action: Action, wanted: Facing): Playing | null {
+  const { name, ways } = action;
+  const poses = posesOf(project, action);
+  const shown = nearestPresent(wanted, [...poses.keys()]);
+  const pose = shown === null ? undefined : poses.get(shown);
+  if (!pose || shown === null) return null;
+  const { title, mirror } = pose;
+  const note = `${title}${mirror ? ", mirrored" : ""}`;
+  return { ...pose, key: `action ${name}`, title: name, note, turning: { action: name, ways, wanted, shown, poses: [...poses.values()] } };
+}
+
+function posesOf(project: Project, action: Action): ReadonlyMap<Facing, Playing> {
+  const seen = actionsSeen.get(action);
+  if (seen && seen.project.clips === project.clips && seen.project.sources === project.sources) return seen.poses;
+  const poses = new Map<Facing, Playing>();
+  for (const facing of facingsPresent(action)) {
+    const petal = action.facings[facing];
+    const clip = petal && project.clips.find((each) => each.name === petal.clip);
+    const playing = clip && playingOfClip(project, clip);
+    if (playing) poses.set(facing, petal.mirror ? { ...playing, mirror: true } : playing);
+  }
+  actionsSeen.set(action, { project, poses });
+  return poses;
+}
+
 /** Clips of thousands of steps are asked for at every change of place; neither they nor sources change in place. */
 const clipsSeen = new WeakMap<Clip, { readonly sources: Project["sources"]; readonly playing: Playing }>();
 
-function ofClip(project: Project, clip: Clip): Playing | null {
+/** A clip as it is played; null for one without steps. */
+export function playingOfClip(project: Project, clip: Clip): Playing | null {
   if (clip.steps.length === 0) return null;
   const seen = clipsSeen.get(clip);
   if (seen?.sources === project.sources) return seen.playing;
@@ -72,7 +144,7 @@ function ofClip(project: Project, clip: Clip): Playing | null {
     frame: playedFrame(project, frame),
     ...(events ? { events } : {}),
   }));
-  const playing = { key: `clip ${clip.name}`, title: clip.name, note: null, steps, rules: clip };
+  const playing = { key: `clip ${clip.name}`, title: clip.name, note: null, steps, rules: clip, clip };
   clipsSeen.set(clip, { sources: project.sources, playing });
   return playing;
 }
@@ -108,9 +180,16 @@ function ofRefs(project: Project, key: string, title: string, refs: readonly Fra
   return { key, title, note: "not a clip yet", steps, rules: PLAIN_LOOP };
 }
 
+/** Sources and frames do not change in place; a frame that is played anew keeps what was made of it, such as its ghosts. */
+const played = new WeakMap<Frame, { readonly source: Source; readonly as: PlayedFrame }>();
+
 export function playedFrame(project: Project, ref: FrameRef): PlayedFrame | null {
   const found = findFrame(project, ref);
   if (!found || found.frame.dropped) return null;
   const { source, frame } = found;
-  return { name: frameName(source, frame), ...stillOf(source, frame), origin: originOf(source, frame) };
+  const known = played.get(frame);
+  if (known?.source === source) return known.as;
+  const as = { name: frameName(source, frame), ...stillOf(source, frame), origin: originOf(source, frame) };
+  played.set(frame, { source, as });
+  return as;
 }

@@ -1,12 +1,16 @@
-import { addClip, dropFrames } from "@caravan/core/edit";
-import { type ClipName, emptyProject, type FrameRef } from "@caravan/core/model";
+import { timelineOf } from "@caravan/core/clip";
+import { addAction, addClip, dropFrames, mirrorMissing, setPetal } from "@caravan/core/edit";
+import { type ActionName, type ClipName, emptyProject, type Facing, type FrameRef } from "@caravan/core/model";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { PLAYBACK_CASES } from "../../../../packages/core/src/clip/timeline.cases";
 import { porterProject } from "../../../../packages/core/src/edit/project.fixture";
 import { START, type View } from "../project/view";
+import { ghostsAround } from "./ghosts";
+import { frameShown } from "./paint-stage";
 import { seek, stepBy, usePlayer, usePlayhead } from "./player-state";
 import { type PlayedFrame, type Playing, playingOf } from "./playing";
-import { fittingZoom, frameOnStage, neighbourZoom, reachOf, stageScene } from "./stage-scene";
+import { anchorOf, fittingZoom, frameOnStage, neighbourZoom, reachOf, stageScene } from "./stage-scene";
 
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const project = addClip(porterProject(), [ref(0), ref(1), ref(2)], "walk");
@@ -57,25 +61,95 @@ const frames = fc
   );
 
 describe("the stage", () => {
-  it("holds every frame's origin on one point, and at a fitting zoom keeps every frame in sight", () =>
+  it("holds every frame's origin, or its foot, on one point, mirrored or not, and at a fitting zoom keeps every frame in sight", () =>
     fc.assert(
-      fc.property(fc.array(frames, { minLength: 1, maxLength: 6 }), fc.constantFrom(1, 1.5, 2), (all, density) => {
-        const reach = reachOf(all);
-        const zoom = fittingZoom(reach, 300, 220);
-        const scene = stageScene(reach, zoom, 300, 220, density);
-        if (zoom >= 1) expect(scene.scale % 1).toBe(0);
-        for (const frame of all) {
-          const { x, y, w, h } = frameOnStage(frame, scene);
-          expect(Math.abs(x + frame.origin.x * scene.scale - scene.standing.x)).toBeLessThanOrEqual(0.5);
-          expect(Math.abs(y + frame.origin.y * scene.scale - scene.standing.y)).toBeLessThanOrEqual(0.5);
-          // A pixel or two of rounding where the display's scale is no whole number.
-          if (density !== 1.5) expect(x >= -2 && y >= -2 && x + w <= 300 * density + 2 && y + h <= 220 * density + 2).toBe(true);
-        }
-      }),
+      fc.property(
+        fc.array(frames, { minLength: 1, maxLength: 6 }),
+        fc.constantFrom(1, 1.5, 2),
+        fc.boolean(),
+        fc.constantFrom("origin", "frame"),
+        (all, density, mirror, held) => {
+          const reach = reachOf([{ frames: all, mirror }], held);
+          const zoom = fittingZoom(reach, 300, 220);
+          const scene = stageScene(reach, zoom, 300, 220, density);
+          if (zoom >= 1) expect(scene.scale % 1).toBe(0);
+          for (const frame of all) {
+            const { x, y, w, h } = frameOnStage(frame, scene, { held, mirror });
+            const anchor = anchorOf(frame, held);
+            const across = mirror ? frame.size.w - anchor.x : anchor.x;
+            expect(Math.abs(x + across * scene.scale - scene.standing.x)).toBeLessThanOrEqual(0.5);
+            expect(Math.abs(y + anchor.y * scene.scale - scene.standing.y)).toBeLessThanOrEqual(0.5);
+            // A pixel or two of rounding where the display's scale is no whole number.
+            if (density !== 1.5) expect(x >= -2 && y >= -2 && x + w <= 300 * density + 2 && y + h <= 220 * density + 2).toBe(true);
+          }
+        },
+      ),
     ));
 
   it("zooms by whole numbers and stops at the ends", () => {
     expect([neighbourZoom(1, -1), neighbourZoom(0.25, -1), neighbourZoom(6, 1), neighbourZoom(16, 1)]).toEqual([0.5, 0.25, 8, 16]);
+  });
+});
+
+describe("what the stage draws", () => {
+  const still = (name: string): PlayedFrame => ({
+    name,
+    look: "",
+    rect: { x: 0, y: 0, w: 4, h: 4 },
+    turned: false,
+    size: { w: 4, h: 4 },
+    inset: { x: 0, y: 0 },
+    origin: { x: 2, y: 4 },
+  });
+  const PLAIN = { playback: "loop", times: 0, loopFrom: 0, after: "hold", doubleEnds: false } as const;
+
+  // The table that the core's timeline and the player package are held to.
+  for (const { name, ms, rules, at: shown } of PLAYBACK_CASES)
+    it(name, () => {
+      const steps = ms.map((each, k) => ({ duration: Math.round(each * 1000), frame: still(`f${k}`) }));
+      const playing: Playing = { key: name, title: name, note: null, steps, rules: { ...PLAIN, ...rules } };
+      for (const [time, step, , state] of shown)
+        expect(frameShown(playing, time * 1000)?.name ?? null).toBe(state === "hidden" ? null : `f${step}`);
+    });
+
+  it("has ghosts of the steps played just before and after, none of the step itself", () => {
+    const timeline = timelineOf({ ...PLAIN, steps: [100, 100, 100].map((duration) => ({ duration })) });
+    expect(ghostsAround(timeline, 150, 0, 0)).toEqual([]);
+    expect(ghostsAround(timeline, 150, 2, 1)).toEqual([
+      { step: 0, apart: -1 },
+      { step: 2, apart: 1 },
+    ]);
+    // In a later round, the step before the first is the last.
+    expect(ghostsAround(timeline, 310, 1, 0)).toEqual([{ step: 2, apart: -1 }]);
+    const once = timelineOf({ ...PLAIN, playback: "once", steps: [100, 100].map((duration) => ({ duration })) });
+    expect(ghostsAround(once, 900, 1, 3)).toEqual([{ step: 0, apart: -1 }]);
+  });
+});
+
+describe("an action", () => {
+  const walking = ["go-e", "go-n"].reduce((next, name, row) => addClip(next, [ref(0, row), ref(1, row)], name), project);
+  const acting = mirrorMissing(
+    setPetal(setPetal(addAction(walking, "go", 4), "go" as ActionName, "e", { clip: "go-e" as ClipName }), "go" as ActionName, "n", {
+      clip: "go-n" as ClipName,
+    }),
+    "go" as ActionName,
+  );
+  const facing = (wanted: Facing) =>
+    playingOf(acting, { ...START, stop: "clips", actionName: "go" as ActionName }, { facing: wanted, onlyChosen: false });
+
+  it("plays the facing it is told, mirrored ones too, and says what stands in for a missing one", () => {
+    expect(facing("n")).toMatchObject({ title: "go", note: "go-n", turning: { shown: "n" } });
+    expect(facing("w")).toMatchObject({ note: "go-e, mirrored", mirror: true, turning: { wanted: "w", shown: "w" } });
+    expect(facing("s")).toMatchObject({ note: "go-e", turning: { wanted: "s", shown: "e" } });
+  });
+
+  it("keeps its phase when it turns: what is played goes on under one key", () =>
+    expect(new Set((["e", "w", "n", "s"] as const).map((each) => facing(each)?.key)).size).toBe(1));
+
+  it("only the chosen steps of a clip go round, where that is wanted", () => {
+    const only = playingOf(project, { ...START, stop: "clips", steps: [1, 2] }, { facing: "s", onlyChosen: true });
+    expect(names(only)).toEqual(["porter/1", "porter/2"]);
+    expect(names(playingOf(project, { ...START, stop: "clips", steps: [] }, { facing: "s", onlyChosen: true }))).toHaveLength(3);
   });
 });
 

@@ -3,7 +3,7 @@
  * on one point of the screen, as it will in the game. Pure, and tested.
  */
 import type { FramePoint, Rect } from "@caravan/core/model";
-import type { PlayedFrame } from "./playing";
+import type { PlayedFrame, Playing } from "./playing";
 
 /** How far frames reach from their origin, in frame pixels. */
 export interface Reach {
@@ -13,17 +13,40 @@ export interface Reach {
   readonly down: number;
 }
 
+/** What stays at one point of the screen: the origin, as in the game, or the frame's box, as in a strip of film. */
+export type HeldStill = "origin" | "frame";
+
+/** The point of a frame that lies on the stage's standing point. A frame that is held still stands by the middle of its bottom edge. */
+export function anchorOf({ size, origin }: Pick<PlayedFrame, "size" | "origin">, held: HeldStill): FramePoint {
+  return held === "origin" ? origin : { x: size.w / 2, y: size.h };
+}
+
+/** Frames of which some are drawn mirrored. */
+export interface Cast {
+  readonly frames: readonly (PlayedFrame | null)[];
+  readonly mirror: boolean;
+}
+
+/** All that may come on the stage while this plays. */
+export function castOf(playing: Playing | null): Cast[] {
+  const poses = playing?.turning?.poses ?? (playing ? [playing] : []);
+  return poses.map(({ steps, mirror = false }) => ({ frames: steps.map(({ frame }) => frame), mirror }));
+}
+
 /** The reach of all frames together; of none, a small square. */
-export function reachOf(frames: readonly (PlayedFrame | null)[]): Reach {
+export function reachOf(casts: readonly Cast[], held: HeldStill): Reach {
   const reach = { left: 0, right: 0, up: 0, down: 0 };
-  for (const frame of frames) {
-    if (!frame) continue;
-    const { size, origin } = frame;
-    reach.left = Math.max(reach.left, origin.x);
-    reach.right = Math.max(reach.right, size.w - origin.x);
-    reach.up = Math.max(reach.up, origin.y);
-    reach.down = Math.max(reach.down, size.h - origin.y);
-  }
+  for (const { frames, mirror } of casts)
+    for (const frame of frames) {
+      if (!frame) continue;
+      const { size } = frame;
+      const at = anchorOf(frame, held);
+      const before = mirror ? size.w - at.x : at.x;
+      reach.left = Math.max(reach.left, before);
+      reach.right = Math.max(reach.right, size.w - before);
+      reach.up = Math.max(reach.up, at.y);
+      reach.down = Math.max(reach.down, size.h - at.y);
+    }
   return reach.left + reach.right > 0 ? reach : { left: 8, right: 8, up: 16, down: 0 };
 }
 
@@ -58,11 +81,21 @@ export function stageScene(reach: Reach, zoom: number, width: number, height: nu
   return { scale, standing: { x: Math.round(x), y: Math.round(y) } };
 }
 
-/** Where a frame goes on the stage, in device pixels. A half-pixel origin shifts by a rounded half, the same way each time. */
-export function frameOnStage({ size, origin }: Pick<PlayedFrame, "size" | "origin">, { scale, standing }: StageScene): Rect {
+/**
+ * Where a frame goes on the stage, in device pixels. A half-pixel origin shifts by a rounded half, the same way each time; a
+ * mirrored frame lies as far on the other side of the standing point.
+ */
+export function frameOnStage(
+  frame: Pick<PlayedFrame, "size" | "origin">,
+  { scale, standing }: StageScene,
+  { held = "origin", mirror = false }: { readonly held?: HeldStill; readonly mirror?: boolean } = {},
+): Rect {
+  const { size } = frame;
+  const at = anchorOf(frame, held);
+  const before = mirror ? size.w - at.x : at.x;
   return {
-    x: standing.x - Math.round(origin.x * scale),
-    y: standing.y - Math.round(origin.y * scale),
+    x: standing.x - Math.round(before * scale),
+    y: standing.y - Math.round(at.y * scale),
     w: size.w * scale,
     h: size.h * scale,
   };

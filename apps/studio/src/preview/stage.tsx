@@ -1,39 +1,44 @@
 "use client";
 
-import { useEffect, useMemo, useRef, useState } from "react";
-import { loadPictures, pictureNow } from "../project/pictures";
-import { drawStill } from "./draw-frame";
-import { timelineOfPlaying, usePlayer, usePlayhead } from "./player-state";
-import type { PlayedFrame, Playing } from "./playing";
-import { fittingZoom, frameOnStage, reachOf, stageScene } from "./stage-scene";
+import { angleOf, facingToward } from "@caravan/core/facing";
+import { type PointerEvent, useEffect, useMemo, useRef } from "react";
+import { loadPictures } from "../project/pictures";
+import { frameShown, paintFigure, paintGround, stageInks } from "./paint-stage";
+import { usePlayer, usePlayhead } from "./player-state";
+import type { Playing } from "./playing";
+import { castOf, fittingZoom, reachOf, type StageScene, stageScene } from "./stage-scene";
+import { useCanvasSize } from "./use-canvas-size";
+
+/** So near to the figure's middle, in CSS pixels, a pointer tells no direction. */
+const NO_DIRECTION = 8;
 
 /**
- * Draws what is playing, at every refresh of the display. Time is real time: after a stall it catches up.
- * What the canvas shows is told in words beneath it, by the player's reading.
+ * Draws what is playing, at every refresh of the display. Time is real time: after a stall it catches up. An action turns toward
+ * the pointer. What the canvas shows is told in words beneath it, by the player's reading.
  */
-export function Stage({ playing, onZoom }: { playing: Playing | null; onZoom: (shown: number) => void }) {
+export function Stage({
+  playing,
+  onZoom,
+  onColour,
+}: {
+  playing: Playing | null;
+  onZoom: (shown: number) => void;
+  /** Set while a colour is being picked from the art. */
+  onColour: ((colour: string) => void) | null;
+}) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const [size, setSize] = useState({ width: 0, height: 0, density: 1 });
-  const reach = useMemo(() => reachOf(playing?.steps.map((step) => step.frame) ?? []), [playing]);
+  const size = useCanvasSize(canvas);
+  const held = usePlayer((state) => state.held);
   const zoom = usePlayer((state) => state.zoom);
   const ground = usePlayer((state) => state.ground);
+  const reach = useMemo(() => reachOf(castOf(playing), held), [playing, held]);
   const shownZoom = zoom ?? fittingZoom(reach, size.width - 16, size.height - 24);
+  const scene = useMemo(() => stageScene(reach, shownZoom, size.width, size.height, size.density), [reach, shownZoom, size]);
 
   useEffect(() => onZoom(shownZoom), [onZoom, shownZoom]);
 
   useEffect(() => {
-    const element = canvas.current;
-    if (!element) return;
-    const measure = new ResizeObserver(() => {
-      const { clientWidth: width, clientHeight: height } = element;
-      setSize({ width, height, density: devicePixelRatio });
-    });
-    measure.observe(element);
-    return () => measure.disconnect();
-  }, []);
-
-  useEffect(() => {
-    loadPictures(playing?.steps.flatMap((step) => (step.frame ? [step.frame.look] : [])) ?? []);
+    loadPictures(castOf(playing).flatMap(({ frames }) => frames.flatMap((frame) => (frame ? [frame.look] : []))));
   }, [playing]);
 
   // Another thing to play starts at its beginning; an edit of the same thing goes on where it is.
@@ -50,11 +55,24 @@ export function Stage({ playing, onZoom }: { playing: Playing | null; onZoom: (s
       last = now;
       request = requestAnimationFrame(tick);
       const context = canvas.current?.getContext("2d");
-      if (context) paint(context, playing, size, shownZoom, reach);
+      if (context) paint(context, playing, scene);
     };
     request = requestAnimationFrame(tick);
     return () => cancelAnimationFrame(request);
-  }, [playing, size, shownZoom, reach]);
+  }, [playing, scene]);
+
+  const turn = (event: PointerEvent<HTMLCanvasElement>) => {
+    const turning = playing?.turning;
+    if (!turning || onColour) return;
+    const box = event.currentTarget.getBoundingClientRect();
+    const middle = middleOf(scene, reach);
+    const dx = event.clientX - box.left - middle.x / size.density;
+    const dy = event.clientY - box.top - middle.y / size.density;
+    const angle = Math.hypot(dx, dy) < NO_DIRECTION ? null : angleOf(dx, dy);
+    if (angle === null) return;
+    const facing = facingToward(angle, turning.ways, usePlayer.getState().facing);
+    if (facing !== usePlayer.getState().facing) usePlayer.setState({ facing });
+  };
 
   return (
     <canvas
@@ -63,66 +81,29 @@ export function Stage({ playing, onZoom }: { playing: Playing | null; onZoom: (s
       aria-hidden
       width={Math.round(size.width * size.density)}
       height={Math.round(size.height * size.density)}
-      className={`block h-full w-full ${ground === "check" ? "check" : "bg-flat"}`}
+      className={`block h-full w-full ${ground === "flat" ? "bg-flat" : "check"} ${onColour ? "cursor-crosshair" : ""}`}
+      onPointerMove={turn}
+      onClick={(event) => {
+        const box = event.currentTarget.getBoundingClientRect();
+        const at = [event.clientX - box.left, event.clientY - box.top].map((each) => Math.floor(each * size.density));
+        const context = event.currentTarget.getContext("2d");
+        const [red = 0, green = 0, blue = 0, alpha = 0] = context?.getImageData(at[0] as number, at[1] as number, 1, 1).data ?? [];
+        if (onColour && alpha > 0) onColour(`#${[red, green, blue].map((each) => each.toString(16).padStart(2, "0")).join("")}`);
+      }}
     />
   );
 }
 
-function paint(
-  context: CanvasRenderingContext2D,
-  playing: Playing | null,
-  { width, height, density }: { width: number; height: number; density: number },
-  zoom: number,
-  reach: ReturnType<typeof reachOf>,
-): void {
-  context.clearRect(0, 0, width * density, height * density);
-  if (!playing || width === 0) return;
-  const scene = stageScene(reach, zoom, width, height, density);
-  const shown = timelineOfPlaying(playing).shownAt(Math.round(usePlayhead.getState().elapsed));
-  const frame = shown.visible ? (playing.steps[shown.step]?.frame ?? null) : null;
-  context.canvas.dataset.frame = frame?.name ?? "";
-  const { origin } = usePlayer.getState();
-  const ink = getComputedStyle(context.canvas).getPropertyValue("color");
-  if (origin) paintGround(context, scene.standing.y, width * density, density, ink);
-  if (frame) paintFrame(context, frame, frameOnStage(frame, scene), scene.scale);
-  if (origin) paintOrigin(context, scene.standing, density);
+/** The middle of the figure on the stage, in device pixels: directions are told from there, as a person sees them. */
+function middleOf({ standing, scale }: StageScene, { up, down }: ReturnType<typeof reachOf>): { x: number; y: number } {
+  return { x: standing.x, y: standing.y + ((down - up) * scale) / 2 };
 }
 
-function paintFrame(context: CanvasRenderingContext2D, frame: PlayedFrame, at: { x: number; y: number }, scale: number): void {
-  const picture = pictureNow(frame.look);
-  if (!picture) return;
-  context.imageSmoothingEnabled = false;
-  drawStill(context, picture.bitmap, frame, at.x, at.y, scale);
-}
-
-function paintGround(context: CanvasRenderingContext2D, y: number, width: number, density: number, ink: string): void {
-  context.strokeStyle = ink;
-  context.globalAlpha = 0.5;
-  context.lineWidth = density;
-  context.setLineDash([4 * density, 4 * density]);
-  context.beginPath();
-  context.moveTo(0, y + density / 2);
-  context.lineTo(width, y + density / 2);
-  context.stroke();
-  context.setLineDash([]);
-  context.globalAlpha = 1;
-}
-
-/** A cross through the origin, black with a light edge so that it is seen on any art. */
-function paintOrigin(context: CanvasRenderingContext2D, { x, y }: { x: number; y: number }, density: number): void {
-  const arm = 6 * density;
-  const cross = () => {
-    context.beginPath();
-    context.moveTo(x - arm, y);
-    context.lineTo(x + arm, y);
-    context.moveTo(x, y - arm);
-    context.lineTo(x, y + arm);
-    context.stroke();
-  };
-  context.strokeStyle = "white";
-  context.lineWidth = 3 * density;
-  cross();
-  context.strokeStyle = "black";
-  context.lineWidth = density;
-  cross();
+function paint(context: CanvasRenderingContext2D, playing: Playing | null, scene: StageScene): void {
+  const look = usePlayer.getState();
+  const { elapsed } = usePlayhead.getState();
+  paintGround(context, scene, look);
+  context.canvas.dataset.frame = playing ? (frameShown(playing, elapsed)?.name ?? "") : "";
+  context.canvas.dataset.facing = playing?.turning?.shown ?? "";
+  if (playing && context.canvas.width > 0) paintFigure(context, playing, elapsed, scene, look, stageInks(context.canvas));
 }

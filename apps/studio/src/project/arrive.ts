@@ -1,6 +1,6 @@
 /** Files that people drop, choose or paste: art becomes sources, metadata cuts them, `*.caravan` files become projects. */
 import { cutByMetadata, takeIn as takeInEdit } from "@caravan/core/edit";
-import { CaravanError, lookOf, naturalOrder, type Project, sheetOf } from "@caravan/core/model";
+import { CaravanError, lookOf, naturalOrder, type Project } from "@caravan/core/model";
 import { create } from "zustand";
 import { say } from "../ui/notices";
 import { run } from "../workers/client";
@@ -12,16 +12,16 @@ import {
   type Proposal,
   proposalsFor,
   type TakenArt,
-  type TakenDescription,
   type TakenItem,
   type TakenPicture,
   USUAL_CHOICES,
 } from "./arriving/proposals";
+import { type TakenText, understandAll } from "./arriving/understanding";
 import { keepMetadataText } from "./metadata-texts";
 import { apply, currentProject, useOpenProject } from "./open-project";
 import { keepPicture, pictureOfLook } from "./pictures";
 import { importBundle, openProject, startProject } from "./projects";
-import { chooseSource, chosenSource, go, useView } from "./view";
+import { chooseSource, go } from "./view";
 
 /** What a file picker offers. */
 export const ART_FILES =
@@ -65,8 +65,9 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<void> {
   if (rest.length === 0) return;
   // Systems hand over dropped files in any order; 2 comes before 10.
   const { items, texts } = await readAll(rest.toSorted((a, b) => naturalOrder(a.path, b.path)));
-  const descriptions = await understandAll(texts, items);
-  const proposals = proposalsFor(items, descriptions);
+  const { found, failed } = await understandAll(texts, items);
+  noteFailed(failed.map(({ file, error }) => ({ file, error: asCaravanError(error, file.name) })));
+  const proposals = proposalsFor(items, found);
   if (proposals.length === 0) return;
   if (needsReview(proposals)) useReview.setState({ proposals });
   else await bringIn(proposals, () => ({ ...USUAL_CHOICES, clear: false }));
@@ -148,7 +149,7 @@ async function unpacked(files: readonly HandedFile[]): Promise<HandedFile[]> {
 
 interface ReadFiles {
   readonly items: TakenItem[];
-  readonly texts: { readonly path: string; readonly text: string; readonly file: File }[];
+  readonly texts: TakenText[];
 }
 
 async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> {
@@ -216,48 +217,6 @@ async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: File): Pro
       return { art: { ...art, layers: await all(art.layers), apart: art.apart && (await all(art.apart)) }, stored };
     }
   }
-}
-
-/** Holds every metadata file against the picture that it most likely describes. */
-async function understandAll(texts: ReadFiles["texts"], items: readonly TakenItem[]): Promise<TakenDescription[]> {
-  const found: TakenDescription[] = [];
-  const failed: FailedFile[] = [];
-  for (const { path, text, file } of texts) {
-    try {
-      found.push(await understandOne(path, text, items));
-    } catch (error) {
-      failed.push({ file, error: asCaravanError(error, file.name) });
-    }
-  }
-  noteFailed(failed);
-  return found;
-}
-
-async function understandOne(path: string, text: string, items: readonly TakenItem[]): Promise<TakenDescription> {
-  const known = currentProject().readings;
-  const stem = (each: string) => each.replace(/\.[^./]*$/, "").toLowerCase();
-  const name = (each: string) => each.split("/").pop() ?? each;
-  const stills = items.flatMap(({ path: picture, art }) => (art.kind === "still" ? [{ picture, coverage: art.picture.coverage }] : []));
-  const fitting =
-    stills.find(({ picture }) => stem(picture) === stem(path)) ??
-    stills.find(({ picture }) => stem(name(picture)) === stem(name(path))) ??
-    stills.find(({ picture }) => text.includes(name(picture))) ??
-    (stills.length === 1 ? stills[0] : undefined);
-  if (fitting) {
-    const { picture, coverage } = fitting;
-    const understood = await run("understand", { text, where: name(path), picture: name(picture), coverage, known });
-    return { path, of: { picture }, understood, text };
-  }
-  const { sources } = currentProject();
-  const source =
-    sources.find((each) => stem(each.name) === stem(name(path))) ??
-    sources.find((each) => text.includes(`${each.name}.`)) ??
-    chosenSource(currentProject(), useView.getState());
-  if (!source)
-    throw new CaravanError("bad-metadata", name(path), "It describes a picture, and there is none.", "Drop it together with its picture.");
-  const { coverage } = await pictureOfLook(lookOf(source, sheetOf(source)));
-  const understood = await run("understand", { text, where: name(path), picture: `${source.name}.png`, coverage, known });
-  return { path, of: { source: source.id, name: source.name }, understood, text };
 }
 
 /** Someone who drops art of their own onto the untouched demo wants to work on it, not on the demo. */

@@ -68,7 +68,7 @@ export async function readAgain(source: Source, known: MetadataText, reading: Re
   try {
     const { frames, clips, unplaced, ...rest } = await understood(source, known.text, known.file, reading);
     if (frames.length === 0) return `So read, no frame lies on the picture. ${unplaced[0]?.why ?? ""}`;
-    const { told } = framesAndClips({ frames, clips, unplaced, ...rest });
+    const { told } = framesAndClips({ frames, clips, unplaced, ...rest }, known.file);
     const error = edit(cutByMetadata, source.id, { by: "metadata", file: known.file, reading }, told);
     if (!error) keepMetadataText(source.id, { ...known, unplaced });
     return error?.message ?? null;

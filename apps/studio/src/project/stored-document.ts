@@ -11,7 +11,9 @@ type Part = (typeof PARTS)[number];
 
 /** Whether a part of two documents is the same; edits share what they leave alone, so identity tells. */
 function same(part: Part, a: Project, b: Project): boolean {
-  return part === "rest" ? a.name === b.name && a.readings === b.readings && a.deliveries === b.deliveries : a[part] === b[part];
+  if (part !== "rest") return a[part] === b[part];
+  const { sources: _sources, clips: _clips, ...rest } = a;
+  return (Object.keys(rest) as (keyof typeof rest)[]).every((key) => rest[key] === b[key]);
 }
 
 /** A part of a document as text. "rest" is everything but the other parts. */

@@ -4,7 +4,18 @@
  * Names and keys chosen here may go away by an edit or an undo, so screens ask through the functions below, which answer
  * with what is there.
  */
-import { type Clip, type ClipName, type FrameRef, findFrame, type Project, type Source, type SourceId } from "@caravan/core/model";
+import type { Place } from "@caravan/core/check";
+import {
+  type Action,
+  type ActionName,
+  type Clip,
+  type ClipName,
+  type FrameRef,
+  findFrame,
+  type Project,
+  type Source,
+  type SourceId,
+} from "@caravan/core/model";
 import { create } from "zustand";
 
 export const STOPS = ["sources", "frames", "clips", "ship"] as const;
@@ -13,10 +24,17 @@ export type Stop = (typeof STOPS)[number];
 /** Ways in which a person cuts a sheet; metadata and series bring their own. */
 export type Way = "cells" | "regions" | "outlines" | "hand";
 
+/** What the surface at Clips is for: the steps in time, the origin, two frames in turn, clips side by side, or their times as a chart. */
+export const BENCHES = ["ribbons", "origin", "flick", "compare", "rhythm"] as const;
+export type Bench = (typeof BENCHES)[number];
+
 export interface View {
   readonly stop: Stop;
   readonly sourceId: SourceId | null;
   readonly clipName: ClipName | null;
+  /** The action that is worked on at Clips instead of a clip. */
+  readonly actionName: ActionName | null;
+  readonly bench: Bench;
   /** Frames in the order in which they were picked. */
   readonly picked: readonly FrameRef[];
   /** The frame that keys act on. */
@@ -37,6 +55,8 @@ export const START: View = {
   stop: "frames",
   sourceId: null,
   clipName: null,
+  actionName: null,
+  bench: "ribbons",
   picked: [],
   cursor: null,
   hoverRow: null,
@@ -71,7 +91,26 @@ export function chooseSource(sourceId: SourceId | string): void {
 }
 
 export function chooseClip(clipName: ClipName): void {
-  if (useView.getState().clipName !== clipName) useView.setState({ clipName, steps: [] });
+  const { clipName: before, actionName } = useView.getState();
+  if (before !== clipName) useView.setState({ clipName, steps: [] });
+  if (actionName !== null) useView.setState({ actionName: null });
+}
+
+export function chooseAction(actionName: ActionName): void {
+  useView.setState({ actionName, steps: [] });
+}
+
+/** Goes to where a finding can be seen, and chooses what it is about. */
+export function goToPlace(place: Place): void {
+  if ("action" in place) chooseAction(place.action);
+  else if ("clip" in place) {
+    chooseClip(place.clip);
+    useView.setState({ steps: place.steps ?? [], bench: "ribbons" });
+  } else if (place.stop === "frames") {
+    const [source] = place.frame.split("/");
+    useView.setState({ sourceId: source as SourceId, cursor: place.frame });
+  }
+  go(place.stop);
 }
 
 /** The chosen source if it is still there, else the first. */
@@ -82,6 +121,11 @@ export function chosenSource(project: Project, { sourceId }: Pick<View, "sourceI
 /** The chosen clip if it is still there, else the first. */
 export function chosenClip(project: Project, { clipName }: Pick<View, "clipName">): Clip | null {
   return project.clips.find((clip) => clip.name === clipName) ?? project.clips[0] ?? null;
+}
+
+/** The chosen action if it is still there. */
+export function chosenAction(project: Project, { actionName }: Pick<View, "actionName">): Action | null {
+  return project.actions.find((action) => action.name === actionName) ?? null;
 }
 
 /** Picked frames that are still there and not dropped, in picking order. */

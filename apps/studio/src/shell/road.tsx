@@ -1,9 +1,9 @@
 "use client";
 
-import { findingsOf } from "@caravan/core/check";
 import { keptFrames } from "@caravan/core/model";
 import { CircleHelp, Moon, Redo2, Sun, Undo2 } from "lucide-react";
 import { useDeferredValue, useMemo } from "react";
+import { useFindings } from "../project/findings";
 import { capitalised, useOpenProject, useProject } from "../project/open-project";
 import { go, STOPS, type Stop, useView } from "../project/view";
 import { Button, IconButton } from "../ui/button";
@@ -68,8 +68,9 @@ function StopLink({ stop, number }: { stop: Stop; number: number }) {
 
 /** How much there is at a stop, or what needs attention. */
 function useStopState(stop: Stop): { text: string; trouble: boolean } {
-  // Findings of a large project take some milliseconds: what was done shows first, the road follows.
+  // Counts of a large project take some milliseconds: what was done shows first, the road follows.
   const project = useDeferredValue(useProject((each) => each));
+  const findings = useFindings();
   return useMemo(() => {
     const calm = (text: string) => ({ text, trouble: false });
     switch (stop) {
@@ -80,14 +81,14 @@ function useStopState(stop: Stop): { text: string; trouble: boolean } {
       case "clips":
         return calm(String(project.clips.length));
       case "ship": {
-        const stopping = findingsOf(project).filter((finding) => finding.severity === "error");
+        const stopping = findings.filter((finding) => finding.severity === "error");
         if (stopping.length === 0) return calm("ready");
         return stopping.every(({ code }) => code === "nothing-cut")
           ? calm("nothing yet")
           : { text: `${stopping.length} to mend`, trouble: true };
       }
     }
-  }, [project, stop]);
+  }, [project, findings, stop]);
 }
 
 function UndoButtons() {

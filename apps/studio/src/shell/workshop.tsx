@@ -3,6 +3,7 @@
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { Group, Panel, Separator, useDefaultLayout } from "react-resizable-panels";
 import { PlayerDock } from "../preview/player-dock";
+import { usePlayer } from "../preview/player-state";
 import { playingOf } from "../preview/playing";
 import { ART_FILES, takeInAndGo } from "../project/arrive";
 import { handedByDrop } from "../project/arriving/collect";
@@ -70,7 +71,9 @@ function Floor() {
   const stop = useShownStop();
   const view = useView();
   const project = useProject((each) => each);
-  const playing = useMemo(() => playingOf(project, view), [project, view]);
+  const facing = usePlayer((state) => state.facing);
+  const onlyChosen = usePlayer((state) => state.onlyChosen);
+  const playing = useMemo(() => playingOf(project, view, { facing, onlyChosen }), [project, view, facing, onlyChosen]);
   const { List, Surface, Details, help } = STOP_PARTS[stop];
   const layout = useDefaultLayout({ id: "caravan-floor", panelIds: ["list", "surface", "dock"], storage: localStorage });
   return (

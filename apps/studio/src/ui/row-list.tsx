@@ -1,6 +1,6 @@
 "use client";
 
-import type { ReactNode } from "react";
+import { memo, type ReactNode } from "react";
 
 export interface Row {
   readonly id: string;
@@ -29,38 +29,65 @@ export function RowList({
     onChoose(row.id);
     list?.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.id)}"]`)?.focus();
   };
+  const idOf = (event: { target: EventTarget }) => (event.target as Element).closest<HTMLElement>("[data-row]")?.dataset.row;
   return (
-    <ul aria-label={label}>
-      {rows.map((row, index) => (
-        <li key={row.id}>
-          <button
-            type="button"
-            data-chooses
-            data-row={row.id}
-            aria-current={row.id === chosen ? "true" : undefined}
-            tabIndex={row.id === chosen || (chosen === null && index === 0) ? 0 : -1}
-            onClick={() => onChoose(row.id)}
-            onDoubleClick={() => onOpen?.(row.id)}
-            onKeyDown={(event) => {
-              const list = event.currentTarget.closest("ul");
-              if (event.key === "ArrowDown" || event.key === "ArrowUp") {
-                event.preventDefault();
-                choose(index + (event.key === "ArrowDown" ? 1 : -1), list);
-              } else if (event.key === "Enter" && onOpen) {
-                event.preventDefault();
-                onOpen(row.id);
-              }
-            }}
-            className={`flex min-h-7 w-full items-center justify-between gap-2 rounded-box border-l-4 px-1.5 text-left transition-colors ${row.id === chosen ? "border-l-now bg-lapis-soft" : "border-l-transparent hover:bg-lapis-soft"}`}
-          >
-            <span className="truncate">{row.name}</span>
-            <span className="number shrink-0 text-small text-muted">{row.fact}</span>
-          </button>
-        </li>
+    <ul
+      aria-label={label}
+      onClick={(event) => {
+        const id = idOf(event);
+        if (id !== undefined) onChoose(id);
+      }}
+      onDoubleClick={(event) => {
+        const id = idOf(event);
+        if (id !== undefined) onOpen?.(id);
+      }}
+      onKeyDown={(event) => {
+        const id = idOf(event);
+        const index = rows.findIndex((row) => row.id === id);
+        if (index < 0 || id === undefined) return;
+        if (event.key === "ArrowDown" || event.key === "ArrowUp") {
+          event.preventDefault();
+          choose(index + (event.key === "ArrowDown" ? 1 : -1), event.currentTarget);
+        } else if (event.key === "Enter" && (onOpen || id !== chosen)) {
+          // On the row that is chosen already, Enter is left to the stop.
+          event.preventDefault();
+          if (onOpen) onOpen(id);
+          else onChoose(id);
+        }
+      }}
+    >
+      {rows.map(({ id, name, fact }, index) => (
+        <RowItem
+          key={id}
+          id={id}
+          name={name}
+          fact={fact}
+          chosen={id === chosen}
+          reached={id === chosen || (chosen === null && index === 0)}
+        />
       ))}
     </ul>
   );
 }
+
+/** Drawn again only when it says something else: there may be hundreds, beside something that changes at every move. */
+const RowItem = memo(function RowItem({ id, name, fact, chosen, reached }: Row & { readonly chosen: boolean; readonly reached: boolean }) {
+  return (
+    <li>
+      <button
+        type="button"
+        data-chooses
+        data-row={id}
+        aria-current={chosen ? "true" : undefined}
+        tabIndex={reached ? 0 : -1}
+        className={`flex min-h-7 w-full items-center justify-between gap-2 rounded-box border-l-4 px-1.5 text-left transition-colors ${chosen ? "border-l-now bg-lapis-soft" : "border-l-transparent hover:bg-lapis-soft"}`}
+      >
+        <span className="truncate">{name}</span>
+        <span className="number shrink-0 text-small text-muted">{fact}</span>
+      </button>
+    </li>
+  );
+});
 
 /** The heading over a list, with how many there are. */
 export function ListHeading({ title, count }: { title: string; count: number }) {

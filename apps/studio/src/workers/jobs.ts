@@ -121,6 +121,8 @@ export type Jobs = {
   readAs: { ask: { text: string; where: string; picture: string; coverage: Coverage; reading: Reading }; answer: Understood };
   /** Whether frames of two pictures look the same, pair by pair. */
   compareFrames: { ask: { before: LookFile; after: LookFile; pairs: readonly (readonly [Frame, Frame])[] }; answer: readonly boolean[] };
+  /** Frames of one picture as in a mirror, each a picture of its own, upright and untrimmed. */
+  mirrorFrames: { ask: { picture: LookFile; frames: readonly Frame[] }; answer: readonly StoredPicture[] };
   findPieces: { ask: { coverage: Coverage; cut: FindingCut; where: string }; answer: TextOf<CutPieces> };
   /** Looks at all frames of a source, pixel by pixel. */
   inspect: { ask: { source: TextOf<Source>; pictures: readonly LookFile[] }; answer: Inspection };

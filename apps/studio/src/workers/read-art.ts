@@ -67,7 +67,8 @@ async function encodedLayers(layers: readonly { name: string; pixels: Pixels }[]
   return stored;
 }
 
-async function encoded(pixels: Pixels, png: PngCodec): Promise<{ picture: ReadPicture; png: Blob }> {
+/** A picture made here, as it is stored and looked at. */
+export async function encoded(pixels: Pixels, png: PngCodec): Promise<{ picture: ReadPicture; png: Blob }> {
   const bytes = png.encode(pixels);
   const blob = new Blob([bytes as BlobPart], { type: "image/png" });
   return { picture: await pictureOf(pixels, bytes, blob), png: blob };

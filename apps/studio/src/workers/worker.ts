@@ -6,11 +6,11 @@ import { cutSheet, suggestGrids } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
 import { parseMetadata, pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
 import { CaravanError, frameRef, type Look, lookOf } from "@caravan/core/model";
-import { clearGround, coverageOf, factsOf, findGround, framePixels, looksSame, type Pixels } from "@caravan/core/raster";
+import { clearGround, coverageOf, factsOf, findGround, framePixels, looksSame, mirrored, type Pixels } from "@caravan/core/raster";
 import * as Comlink from "comlink";
 import { viewOf } from "./bitmaps";
 import { asText, fromText, type JobName, type JobRunner, type Jobs, type LookFile, type OnProgress, type Outcome } from "./jobs";
-import { readArt } from "./read-art";
+import { encoded, readArt } from "./read-art";
 
 type Doers = { [Name in JobName]: (ask: Jobs[Name]["ask"], onProgress: OnProgress) => Promise<Jobs[Name]["answer"]> };
 
@@ -53,6 +53,12 @@ const doers: Doers = {
     const png = await pngCodec();
     const [old, next] = [await pixelsOf(before, png, "art before"), await pixelsOf(after, png, "changed art")];
     return pairs.map(([a, b]) => looksSame(framePixels(old, a), framePixels(next, b)));
+  },
+
+  async mirrorFrames({ picture, frames }) {
+    const png = await pngCodec();
+    const pixels = await pixelsOf(picture, png, "art to mirror");
+    return Promise.all(frames.map((frame) => encoded(mirrored(framePixels(pixels, frame)), png)));
   },
 
   async findPieces({ coverage, cut, where }) {

@@ -1,11 +1,12 @@
 import { findingsOf } from "@caravan/core/check";
-import { sha256Hex } from "@caravan/core/codec";
-import { deliver } from "@caravan/core/deliver";
+import { type NamedFile, sha256Hex } from "@caravan/core/codec";
+import { deliver, type Proof } from "@caravan/core/deliver";
 import type { FrameChanges } from "@caravan/core/edit";
+import type { Project } from "@caravan/core/model";
 import type { Command } from "commander";
 import { writeFiles } from "../files";
 import { pngCodec } from "../png";
-import { openProject } from "../project";
+import { type DecodedPictures, openProject } from "../project";
 import { note, tell } from "../tell";
 import { toldFinding } from "./check";
 
@@ -20,21 +21,42 @@ export function addBuild(program: Command): void {
     .action(build);
 }
 
-function build(path: string, options: { out: string; json: boolean }): void {
-  const { project, pictures, refreshed } = openProject(path);
-  for (const { source, changes } of refreshed) note(`Changed art, cut again by its recipe: ${source} (${changesInWords(changes)})`);
+/** A build, made and proved but not yet written. */
+export interface Build {
+  readonly files: readonly NamedFile[];
+  readonly proofs: readonly Proof[];
+  /** Sources whose art was overwritten, in words. */
+  readonly changed: readonly string[];
+  readonly project: Project;
+}
+
+/** Makes everything that the project's deliveries ask for. Throws what opening and delivering throw. */
+export function buildProject(path: string, decodedBefore?: DecodedPictures): Build {
+  const { project, pictures, refreshed } = openProject(path, decodedBefore);
   const built = project.deliveries.map((delivery) => deliver(project, delivery, pictures, pngCodec()));
-  const files = built.flatMap((delivery) => delivery.files);
-  writeFiles(options.out, files);
-  const told = {
-    files: files.map((file) => ({ path: file.path, bytes: file.bytes.length, sha256: sha256Hex(file.bytes) })),
-    findings: findingsOf(project).map(toldFinding),
+  return {
+    files: built.flatMap((delivery) => delivery.files),
+    proofs: built.map(({ proof }) => proof),
+    changed: refreshed.map(({ source, changes }) => `${source} (${changesInWords(changes)})`),
+    project,
   };
+}
+
+/** A file as builds tell it. */
+export function toldFile({ path, bytes }: NamedFile): { path: string; bytes: number; sha256: string } {
+  return { path, bytes: bytes.length, sha256: sha256Hex(bytes) };
+}
+
+function build(path: string, options: { out: string; json: boolean }): void {
+  const { files, proofs, changed, project } = buildProject(path);
+  for (const each of changed) note(`Changed art, cut again by its recipe: ${each}`);
+  writeFiles(options.out, files);
+  const told = { files: files.map(toldFile), findings: findingsOf(project).map(toldFinding) };
   tell(options.json, told, () =>
     [
       ...told.files.map((file) => `${file.path}: ${file.bytes} bytes`),
-      ...built.map(
-        ({ proof }) => `${proof.exact} of ${proof.frames} frames placed, ${proof.shared} shared, ${proof.clips} clips, every pixel checked`,
+      ...proofs.map(
+        ({ exact, frames, shared, clips }) => `${exact} of ${frames} frames placed, ${shared} shared, ${clips} clips, every pixel checked`,
       ),
     ].join("\n"),
   );

@@ -144,7 +144,7 @@ function byMetadata(image: string, pixels: Pixels, coverage: Coverage, file: str
   const described = { picture: basename(image), coverage };
   const { parsed, reading } = recognise(textFromUtf8(readFile(file)), described, file);
   const { frames, unplaced } = readFrames(parsed, reading, described);
-  const clips = readClips(parsed, reading, frames);
+  const clips = readClips(parsed, reading, frames).map((clip) => ({ ...clip, steps: clip.steps.map(({ frame, ms }) => ({ frame, ms })) }));
   if (frames.length === 0)
     throw new CaravanError("bad-metadata", file, "No frame of it lies on this picture.", `First: ${unplaced[0]?.why ?? ""}`);
   write(

@@ -1,37 +1,78 @@
 import { playedAt, timelineOf } from "@caravan/core/clip";
-import { CaravanError, clipNamed, type FrameRef, findFrame, frameName, microsFromMs, type Project } from "@caravan/core/model";
-import type { Command } from "commander";
+import { nearestPresent } from "@caravan/core/facing";
+import {
+  actionNamed,
+  CaravanError,
+  type Clip,
+  type ClipName,
+  clipNamed,
+  FACINGS,
+  type Facing,
+  type FrameRef,
+  facingsPresent,
+  findFrame,
+  frameName,
+  microsFromMs,
+  type Project,
+} from "@caravan/core/model";
+import { type Command, Option } from "commander";
 import { times } from "../options";
 import { openDocument } from "../project";
-import { tell } from "../tell";
+import { tell, wrongCall } from "../tell";
 
 export function addPlay(program: Command): void {
   program
     .command("play")
-    .summary("tell which frame a clip shows when")
-    .description("Tells which frame a clip shows at times since its start.")
+    .summary("tell which frame a clip or an action shows when")
+    .description("Tells which frame a clip, or an action in a facing, shows at times since its start.")
     .argument("<project>", "a project folder, its caravan.json, or a *.caravan file")
-    .requiredOption("--clip <name>", "the clip")
+    .option("--clip <name>", "the clip")
+    .option("--action <name>", "an action instead; a missing facing shows the nearest one that is there")
+    .addOption(new Option("--facing <facing>", "where the action looks").choices(FACINGS).default("s"))
     .requiredOption("--at <ms[,ms...]>", "times in milliseconds", times)
     .option("--json", "print one JSON document", false)
     .action(play);
 }
 
-function play(path: string, options: { clip: string; at: number[]; json: boolean }): void {
+interface PlayOptions {
+  readonly clip?: string;
+  readonly action?: string;
+  readonly facing: Facing;
+  readonly at: number[];
+  readonly json: boolean;
+}
+
+function play(path: string, options: PlayOptions): void {
   const project = openDocument(path);
-  const clip = clipNamed(project, options.clip);
+  const { clip, turned } = chosen(project, options);
   if (clip.steps.length === 0)
     throw new CaravanError("empty-clip", `clip "${clip.name}"`, "It has no steps.", "Add frames to it in the studio.");
   const timeline = timelineOf(clip);
   const told = options.at.map((at) => {
-    const { frame, step, pass, ended } = playedAt(clip, timeline, microsFromMs(at));
-    return { at, frame: frame && shownName(project, frame), step, pass, ended };
+    const now = microsFromMs(at);
+    const { frame, step, pass, ended } = playedAt(clip, timeline, now);
+    return { at, frame: frame && shownName(project, frame), step, pass, ended, ...turned };
   });
   tell(options.json, told, () =>
     told
       .map(({ at, frame, step, pass, ended }) => `${at} ms: ${frame ?? "nothing"}, step ${step}, pass ${pass}${ended ? ", ended" : ""}`)
+      .concat(turned ? [`as ${turned.clip}, looking ${turned.facing}${turned.mirror ? ", mirrored" : ""}`] : [])
       .join("\n"),
   );
+}
+
+/** The clip that is asked for; of an action the one that its facing shows. */
+function chosen(
+  project: Project,
+  { clip, action, facing }: PlayOptions,
+): { clip: Clip; turned?: { clip: ClipName; facing: Facing; mirror: boolean } } {
+  if ((clip === undefined) === (action === undefined)) throw wrongCall("Say what to play: either --clip NAME or --action NAME.");
+  if (clip !== undefined) return { clip: clipNamed(project, clip) };
+  const { name, ...rose } = actionNamed(project, action as string);
+  const shown = nearestPresent(facing, facingsPresent(rose));
+  const petal = shown && rose.facings[shown];
+  if (!petal) throw new CaravanError("empty-clip", `action "${name}"`, "It has no clip in any facing.", "Give it one in the studio.");
+  return { clip: clipNamed(project, petal.clip), turned: { clip: petal.clip, facing: shown, mirror: petal.mirror === true } };
 }
 
 function shownName(project: Project, ref: FrameRef): string | null {

@@ -1,6 +1,6 @@
 import { textFromUtf8, utf8 } from "../codec";
-import { CaravanError, type Clip, msFromMicros } from "../model";
-import { Atlas, type AtlasClip } from "./schema";
+import { type Action, CaravanError, type Clip, jsonSchemaOf, msFromMicros } from "../model";
+import { Atlas, type AtlasAction, type AtlasClip } from "./schema";
 
 /** The atlas as its file's bytes: JSON that people can read, fields in the order of the format's description. */
 export function writeAtlas(atlas: Atlas): Uint8Array {
@@ -40,4 +40,18 @@ export function atlasClip(clip: Clip, nameOf: (step: Clip["steps"][number]) => s
     after: clip.after,
     ...(clip.doubleEnds ? { doubleEnds: true } : {}),
   };
+}
+
+/** An action as the atlas holds it: what it has in each facing; a missing one is left to the game's player, which takes the nearest. */
+export function atlasAction({ facings }: Pick<Action, "facings">): AtlasAction {
+  return {
+    facings: Object.fromEntries(
+      Object.entries(facings).map(([facing, { clip, mirror }]) => [facing, mirror ? { clip, mirror: true } : { clip }]),
+    ),
+  };
+}
+
+/** The JSON Schema of the atlas file. */
+export function atlasJsonSchema(): object {
+  return jsonSchemaOf(Atlas, "What a game loads: caravan-atlas, version 1");
 }

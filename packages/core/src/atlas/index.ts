@@ -1,2 +1,2 @@
-export { atlasClip, readAtlas, writeAtlas } from "./file";
-export { Atlas, AtlasClip, AtlasFrame } from "./schema";
+export { atlasAction, atlasClip, atlasJsonSchema, readAtlas, writeAtlas } from "./file";
+export { Atlas, AtlasAction, AtlasClip, AtlasFrame } from "./schema";

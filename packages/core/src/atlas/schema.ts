@@ -31,6 +31,7 @@ export const FacingName = z.enum(["e", "se", "s", "sw", "w", "nw", "n", "ne"]);
 export const AtlasAction = z.strictObject({
   facings: z.partialRecord(FacingName, z.strictObject({ clip: Name, mirror: z.boolean().optional() })),
 });
+export type AtlasAction = z.infer<typeof AtlasAction>;
 
 /** What a game loads. docs/formats/atlas.md says what each field means. */
 export const Atlas = z.strictObject({

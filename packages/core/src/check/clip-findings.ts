@@ -1,5 +1,5 @@
 /** What looks wrong about how a clip moves: blanks, doubled frames, a seam in a loop, steps that no display shows, sizes that jump. */
-import { counted, makeEqual, mergeEqualSteps, removeSteps, setStepDurations } from "../edit";
+import { counted, makeEqual, mergeEqualSteps, removeSteps, setClipRules, setStepDurations } from "../edit";
 import { type Clip, type FrameRef, findFrame, frameSize, type Micros, type Project } from "../model";
 import type { Finding } from "./finding";
 
@@ -8,7 +8,14 @@ const REFRESH: Micros = 16_667;
 
 /** The findings of one clip whose frames are all there. Cost: O(steps). */
 export function movementFindings(project: Project, clip: Clip): Finding[] {
-  return [...blanks(project, clip), ...equalNeighbours(clip), ...seam(clip), ...tooFast(clip), ...oddSizes(project, clip)];
+  return [
+    ...blanks(project, clip),
+    ...equalNeighbours(clip),
+    ...seam(clip),
+    ...tooFast(clip),
+    ...oddSizes(project, clip),
+    ...wayOfPlaying(project, clip),
+  ];
 }
 
 function finding(clip: Clip, steps: readonly number[], rest: Pick<Finding, "code" | "message" | "mend">): Finding {
@@ -85,4 +92,39 @@ function oddSizes(project: Project, clip: Clip): Finding[] {
       mend: { label: "Make all equal, feet on feet", apply: (current) => makeEqual(current, refs, "feet") },
     }),
   ];
+}
+
+/** Words of a clip's name that tell how movements of its kind mostly play. */
+const ONE_SHOTS =
+  /^(burst|explo(de|sion)|open(ing)?|close|closing|hit|hurt|die|death|dying|attack|strike|slash|jump|land(ing)?|spawn|vanish|poof|puff|splash|fall)$/;
+const ENDLESS = /^(idle|walk(ing)?|run(ning)?|stand(ing)?|loop|burn(ing)?|spin(ning)?|hover|swim(ming)?|fly(ing)?|breath(e|ing)|flow)$/;
+
+/** An effect that never ends, or a gait that stops after one round: told by the name's words, and by a clip that fades to nothing. */
+function wayOfPlaying(project: Project, clip: Clip): Finding[] {
+  const words = [...clip.name.matchAll(/\p{Lu}?[\p{Ll}]+|\p{Lu}+/gu)].map(([word]) => word.toLowerCase());
+  const endless = clip.playback !== "once" && clip.times === 0;
+  const oneShot = words.some((word) => ONE_SHOTS.test(word));
+  const goesOn = words.some((word) => ENDLESS.test(word));
+  const last = clip.steps.at(-1);
+  const fades = clip.steps.length > 2 && last !== undefined && findFrame(project, last.frame)?.frame.empty === true;
+  if (endless && (fades || (oneShot && !goesOn)))
+    return [
+      finding(clip, [], {
+        code: "endless-effect",
+        message: `It plays for ever, but ${fades ? "it ends with nothing drawn" : "by its name it happens once"}, as an effect does.`,
+        mend: {
+          label: "Play it once, then hide",
+          apply: (current) => setClipRules(current, clip.name, { playback: "once", after: "hide" }),
+        },
+      }),
+    ];
+  if (clip.playback === "once" && goesOn && !oneShot && clip.steps.length > 1)
+    return [
+      finding(clip, [], {
+        code: "stops-short",
+        message: "It plays once and stops, but by its name it goes on.",
+        mend: { label: "Play it in a loop", apply: (current) => setClipRules(current, clip.name, { playback: "loop", times: 0 }) },
+      }),
+    ];
+  return [];
 }

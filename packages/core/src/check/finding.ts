@@ -1,4 +1,4 @@
-import type { ClipName, FrameRef, Project } from "../model";
+import type { ActionName, ClipName, FrameRef, Project } from "../model";
 
 export type FindingCode =
   | "empty-clip"
@@ -10,12 +10,20 @@ export type FindingCode =
   | "equal-neighbours"
   | "doubled-seam"
   | "too-fast"
-  | "odd-size-steps";
+  | "odd-size-steps"
+  | "endless-effect"
+  | "stops-short"
+  | "name-begins-another"
+  | "empty-action"
+  | "facing-missing"
+  | "facings-differ"
+  | "action-named-as-clip";
 
 /** Where a finding can be seen. */
 export type Place =
   | { readonly stop: "sources" }
   | { readonly stop: "clips"; readonly clip: ClipName; readonly steps?: readonly number[] }
+  | { readonly stop: "clips"; readonly action: ActionName }
   | { readonly stop: "frames"; readonly frame: FrameRef };
 
 /** Something wrong or risky in a project, where it is, and the edit that mends it if one does. */

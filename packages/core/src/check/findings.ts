@@ -1,11 +1,19 @@
-import { counted, removeClip, removeSteps, renameFrame } from "../edit";
+import { counted, dropFrames, removeClip, removeSteps, renameFrame } from "../edit";
 import { clipsByFrame, type FrameRef, findFrame, frameName, frameRef, keptFrames, type Project } from "../model";
+import { actionFindings, nameFindings } from "./action-findings";
 import { movementFindings } from "./clip-findings";
 import type { Finding, Place } from "./finding";
 
 /** All findings, errors first, else in the order of the document. Cost: O(frames + steps). */
 export function findingsOf(project: Project): Finding[] {
-  const found = [...nothingCut(project), ...clipFindings(project), ...sameNames(project), ...unused(project)];
+  const found = [
+    ...nothingCut(project),
+    ...clipFindings(project),
+    ...actionFindings(project),
+    ...sameNames(project),
+    ...nameFindings(project),
+    ...unused(project),
+  ];
   const weight = { error: 0, warning: 1, note: 2 };
   return found.sort((a, b) => weight[a.severity] - weight[b.severity]);
 }
@@ -91,6 +99,7 @@ function unused(project: Project): Finding[] {
       where: "project",
       message: `${counted(idle.length, "frame is", "frames are")} in no clip. They are delivered all the same.`,
       place: { stop: "frames", frame: idle[0] as FrameRef },
+      mend: { label: "Drop them", apply: (current) => dropFrames(current, idle) },
     },
   ];
 }

@@ -24,7 +24,7 @@ export interface AtlasFiles {
 
 /** Throws `frame-too-large`, `name-collision` or, if what was written does not read back the same, `proof-failed`. */
 export function buildAtlasFiles(input: AtlasInput, png: PngCodec, onProgress: OnProgress = () => {}): AtlasFiles {
-  const { delivery, frames, clips } = input;
+  const { delivery, frames, clips, actions = [] } = input;
   refuseSameNames(frames);
   const packed = packFrames(frames, delivery.packing, (done) => onProgress(done * 0.5));
   const pages = packed.pages.map(
@@ -46,7 +46,7 @@ export function buildAtlasFiles(input: AtlasInput, png: PngCodec, onProgress: On
       }),
     ),
     clips: Object.fromEntries(clips),
-    actions: {},
+    actions: Object.fromEntries(actions),
   };
   const files = [{ path: `${delivery.name}.atlas.json`, bytes: writeAtlas(atlas) }, ...pictures];
   const proof = prove(files, input, png);

@@ -1,4 +1,4 @@
-import type { AtlasClip } from "../atlas";
+import type { AtlasAction, AtlasClip } from "../atlas";
 import type { Delivery, FramePoint } from "../model";
 import type { FrameToPack } from "../pack";
 
@@ -11,4 +11,6 @@ export interface AtlasInput {
   readonly frames: readonly FrameToDeliver[];
   /** Clips by name, in order; their steps name frames as `frames` does. */
   readonly clips: readonly (readonly [name: string, clip: AtlasClip])[];
+  /** Actions by name; their facings name clips as `clips` does. */
+  readonly actions?: readonly (readonly [name: string, action: AtlasAction])[];
 }

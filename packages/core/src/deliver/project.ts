@@ -1,4 +1,4 @@
-import { type AtlasClip, atlasClip } from "../atlas";
+import { type AtlasAction, type AtlasClip, atlasAction, atlasClip } from "../atlas";
 import { type FindingCode, findingsOf } from "../check";
 import type { PngCodec } from "../codec";
 import {
@@ -50,12 +50,14 @@ export function deliver(
     return { name, pixels: whole, rect: { x: 0, y: 0, w: whole.width, h: whole.height }, origin };
   });
   const clips = project.clips.map((clip): [string, AtlasClip] => [clip.name, atlasClip(clip, (step) => names.get(step.frame) as string)]);
-  return buildAtlasFiles({ delivery, frames, clips }, png, onProgress);
+  const actions = project.actions.map((action): [string, AtlasAction] => [action.name, atlasAction(action)]);
+  return buildAtlasFiles({ delivery, frames, clips, actions }, png, onProgress);
 }
 
 const CODES: Partial<Record<FindingCode, ErrorCode>> = {
   "empty-clip": "empty-clip",
   "missing-frames": "missing-frame",
   "same-frame-name": "name-collision",
+  "empty-action": "empty-clip",
   "nothing-cut": "nothing-picked",
 };

@@ -16,10 +16,10 @@ export interface Proof {
 }
 
 /**
- * Reads the files as a game would and compares every frame pixel by pixel, and every clip step by step, with what was meant.
+ * Reads the files as a game would and compares every frame pixel by pixel, every clip step by step and every action, with what was meant.
  * Throws `proof-failed` naming the first thing that differs: better no delivery than a wrong one.
  */
-export function prove(files: readonly NamedFile[], { frames, clips }: AtlasInput, png: PngCodec): Proof {
+export function prove(files: readonly NamedFile[], { frames, clips, actions = [] }: AtlasInput, png: PngCodec): Proof {
   const [atlasFile, ...pictures] = files as [NamedFile, ...NamedFile[]];
   const atlas = readAtlas(atlasFile.bytes, atlasFile.path);
   const pages = new Map<string, Pixels>(pictures.map(({ path, bytes }) => [path, png.decode(bytes, path)]));
@@ -34,6 +34,8 @@ export function prove(files: readonly NamedFile[], { frames, clips }: AtlasInput
   if (Object.keys(atlas.frames).length !== frames.length) throw failed("the number of frames", atlasFile.path);
   for (const [name, clip] of clips)
     if (JSON.stringify(atlas.clips[name]) !== JSON.stringify(clip)) throw failed(`clip "${name}"`, atlasFile.path);
+  for (const [name, action] of actions)
+    if (JSON.stringify(atlas.actions[name]) !== JSON.stringify(action)) throw failed(`action "${name}"`, atlasFile.path);
   return { frames: frames.length, exact: frames.length, shared: frames.length - places.size, clips: clips.length };
 }
 

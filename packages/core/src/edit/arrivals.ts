@@ -4,6 +4,7 @@ import {
   type Clip,
   type Cut,
   checkedDuration,
+  clipNamed,
   frameRef,
   freeName,
   type Micros,
@@ -15,6 +16,7 @@ import {
   sourceById,
 } from "../model";
 import type { Coverage } from "../raster";
+import { withSteps } from "./clips";
 import { cutByMetadata, cutSource, framesOfPictures } from "./cutting";
 import { counted, edit } from "./edit";
 import type { NewFrame } from "./identity";
@@ -46,7 +48,10 @@ export interface Arrival {
 
 export interface ArrivedClip {
   readonly name: string;
-  readonly steps: readonly { readonly frame: number; readonly duration: Micros }[];
+  /** `place` is the step's place in the whole clip, where that is told on several pictures. */
+  readonly steps: readonly { readonly frame: number; readonly duration: Micros; readonly place?: number }[];
+  /** The metadata file that told it. Clips of one name and file, told of several pictures, are one. */
+  readonly file?: string;
   readonly playback: Clip["playback"];
   readonly times: number;
 }
@@ -57,10 +62,16 @@ export const takeIn = edit(
     arrivals.length === 1
       ? `add ${arrivals[0]?.name}`
       : `add ${counted(arrivals.length, arrivals.every((each) => each.pictures.length === 1 && !each.cut) ? "picture" : "source")}`,
-  (project, arrivals) => arrivals.reduce(withArrival, project),
+  (project, arrivals) => {
+    const begun: BegunClips = new Map();
+    return arrivals.reduce((next, arrival) => withArrival(next, arrival, begun), project);
+  },
 );
 
-function withArrival(project: Project, arrival: Arrival): Project {
+/** Clips of this drop that may go on on another picture, by file and name: what they are called here, and where their steps stand. */
+type BegunClips = Map<string, { readonly name: Clip["name"]; readonly places: readonly number[] }>;
+
+function withArrival(project: Project, arrival: Arrival, begun: BegunClips): Project {
   const stem = fileStem(arrival.name);
   const name = freeName(stem, new Set(project.sources.map((source) => source.name)));
   const taken = new Set(project.sources.flatMap(({ pictures }) => pictures.map(({ file }) => file)));
@@ -85,19 +96,39 @@ function withArrival(project: Project, arrival: Arrival): Project {
   let next: Project = { ...project, sources: [...project.sources, source] };
   if (cut?.by === "metadata") next = cutByMetadata(next, id, cut, arrival.told ?? []);
   else if (cut && count === 1) next = cutSource(next, id, cut, coverages[0] as Coverage);
-  for (const clip of arrival.clips ?? []) next = withArrivedClip(next, id, clip);
+  for (const clip of arrival.clips ?? []) next = withArrivedClip(next, id, clip, begun);
   return next;
 }
 
-function withArrivedClip(project: Project, id: SourceId, { name, steps, playback, times }: ArrivedClip): Project {
+function withArrivedClip(project: Project, id: SourceId, arrived: ArrivedClip, begun: BegunClips): Project {
+  const { name, steps, playback, times, file } = arrived;
   const { frames } = sourceById(project, id);
-  const shown = steps.flatMap(({ frame, duration }) => {
+  const shown = steps.flatMap(({ frame, duration, place = 0 }) => {
     const found = frames[frame];
-    return found ? [{ frame: frameRef({ id }, found), duration: checkedDuration(duration, name) }] : [];
+    return found ? [{ place, step: { frame: frameRef({ id }, found), duration: checkedDuration(duration, name) } }] : [];
   });
   if (shown.length === 0) return project;
-  const free = freeName(fileStem(name), new Set(project.clips.map((clip) => clip.name)));
-  const clip: Clip = { ...PLAIN_LOOP, name: free as Clip["name"], steps: shown, playback, times: playback === "once" ? 0 : times };
+  const key = file === undefined ? undefined : JSON.stringify([file, name]);
+  const before = key === undefined ? undefined : begun.get(key);
+  if (key !== undefined && before) {
+    const clip = clipNamed(project, before.name);
+    const all = [...clip.steps.map((step, k) => ({ step, place: before.places[k] as number })), ...shown].sort((a, b) => a.place - b.place);
+    begun.set(key, { name: before.name, places: all.map(({ place }) => place) });
+    return withSteps(
+      project,
+      before.name,
+      all.map(({ step }) => step),
+    );
+  }
+  const free = freeName(fileStem(name), new Set(project.clips.map((clip) => clip.name))) as Clip["name"];
+  if (key !== undefined) begun.set(key, { name: free, places: shown.map(({ place }) => place) });
+  const clip: Clip = {
+    ...PLAIN_LOOP,
+    name: free,
+    steps: shown.map(({ step }) => step),
+    playback,
+    times: playback === "once" ? 0 : times,
+  };
   return { ...project, clips: [...project.clips, clip] };
 }
 

@@ -15,7 +15,7 @@ import {
 import { addClip } from "./clips";
 import { setStepEvents } from "./events";
 import { porterProject } from "./project.fixture";
-import { addToSteps, moveBorder, scaleSteps, spreadOverSteps } from "./step-times";
+import { addToSteps, holdUntil, moveBorder, scaleSteps, spreadOverSteps } from "./step-times";
 import { setStepDurations } from "./times";
 
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
@@ -123,6 +123,8 @@ describe("times of some steps", () => {
     ));
 
   it("at the clip's end change how long it is", () => {
+    expect(times(holdUntil(walk, WALK, 2, 1_000_000))).toEqual([100, 100, 500, 100, 100, 100]);
+    expect(() => holdUntil(walk, WALK, 2, 500_000)).toThrow(/other steps last 500 ms already/);
     expect(times(moveBorder(walk, WALK, 5, 40_000))).toEqual([100, 100, 100, 100, 100, 140]);
     expect(times(moveBorder(walk, WALK, 5, -400_000))).toEqual([100, 100, 100, 100, 100, 1]);
   });

@@ -1,5 +1,6 @@
 /** Clips made of parts of clips: split, joined, parted by rows; steps copied, doubled and turned round. */
 import { CaravanError, type Clip, type ClipName, clipNamed, type FrameRef, findFrame, freeName, type Project, type Step } from "../model";
+import { withoutGoneClips } from "./actions";
 import { withSteps } from "./clips";
 import { counted, edit } from "./edit";
 
@@ -73,7 +74,7 @@ export const joinClips = edit(
     if (added.length === 0) return project;
     const gone = new Set(added);
     const joined = withSteps(project, name, [...first.steps, ...added.flatMap(({ steps }) => steps)]);
-    return { ...joined, clips: joined.clips.filter((each) => !gone.has(each)) };
+    return withoutGoneClips({ ...joined, clips: joined.clips.filter((each) => !gone.has(each)) });
   },
 );
 

@@ -11,6 +11,7 @@ import {
   PLAIN_LOOP,
   type Project,
 } from "../model";
+import { withoutGoneClips, withRenamedClip } from "./actions";
 import { counted, edit } from "./edit";
 
 /** A new clip's steps last this long: 10 a second, in the middle of what hand-drawn movement needs. */
@@ -43,7 +44,8 @@ export const renameClip = edit(
   (project, from, to) => {
     const clip = clipNamed(project, from);
     if (to.trim() === from) return project;
-    return withClip(project, from, { ...clip, name: newName(project, to) });
+    const name = newName(project, to);
+    return withRenamedClip(withClip(project, from, { ...clip, name }), from, name);
   },
 );
 
@@ -57,11 +59,12 @@ export const duplicateClip = edit(
   },
 );
 
+/** Removes a clip, also out of the actions that show it. The frames stay. */
 export const removeClip = edit(
   (_project, name: ClipName) => `remove ${name}`,
   (project, name) => {
     const clip = clipNamed(project, name);
-    return { ...project, clips: project.clips.filter((each) => each !== clip) };
+    return withoutGoneClips({ ...project, clips: project.clips.filter((each) => each !== clip) });
   },
 );
 

@@ -1,3 +1,4 @@
+export { addAction, mirrorMissing, removeAction, renameAction, setPetal, setWays } from "./actions";
 export { type Arrival, type ArrivedClip, type ArrivedPicture, addSources, takeIn } from "./arrivals";
 export { drawFrames, type Meeting, makeEqual, placeFrames, removeFrames } from "./by-hand";
 export {
@@ -32,9 +33,21 @@ export { counted, type Edit } from "./edit";
 export { setStepEvents } from "./events";
 export { type FrameChanges, framesChanged, type LooksTheSame } from "./frame-changes";
 export { dropFrames, keepFirstOf, renameFrame, restoreFrames } from "./frames";
+export { framesToMirror, freezeMirror, type MirroredPicture } from "./freeze-mirror";
 export type { NewFrame } from "./identity";
+export {
+  actionOfRows,
+  facingsInRows,
+  makeActions,
+  mirroredRows,
+  mirrorInstead,
+  type RowFacing,
+  rowsAsFacings,
+  rowsOfSource,
+} from "./making-actions";
+export { clipsOfAction, forgetOrigins, framesOfClips, nudgeOrigins, placeOrigins, setSourceOrigin } from "./origins";
 export { type DeliveryChange, renameProject, setDelivery } from "./project";
-export { removeSource, renameSource, setSourceOrigin } from "./sources";
-export { addToSteps, moveBorder, scaleSteps, spreadOverSteps } from "./step-times";
+export { removeSource, renameSource } from "./sources";
+export { addToSteps, holdUntil, moveBorder, scaleSteps, spreadOverSteps } from "./step-times";
 export { evenOut, setClipFps, setClipTotal, setStepDurations } from "./times";
 export { moveFrames, type NamePattern, nameFrames, namesByPattern, orderFrames, type TrayOrder } from "./tray";

@@ -1,4 +1,4 @@
-import { CaravanError, checkedName, type FramePoint, type SourceId, sourceById } from "../model";
+import { CaravanError, checkedName, type SourceId, sourceById } from "../model";
 import { counted, edit } from "./edit";
 import { withSource } from "./with-source";
 
@@ -32,19 +32,3 @@ export const removeSource = edit(
     }),
   }),
 );
-
-/** Where the frames of a source stand; null goes back to the middle of each frame's bottom edge. */
-export const setSourceOrigin = edit(
-  (project, id: SourceId, _origin: FramePoint | null) => `move the origin of ${sourceById(project, id).name}`,
-  (project, id, origin) => {
-    const { origin: before, ...source } = sourceById(project, id);
-    if (before?.x === origin?.x && before?.y === origin?.y) return project;
-    return withSource(project, origin ? { ...source, origin: checkedOrigin(origin) } : source);
-  },
-);
-
-function checkedOrigin({ x, y }: FramePoint): FramePoint {
-  if (![x, y].every((each) => Number.isInteger(each * 2) && Math.abs(each) <= 32_768))
-    throw new CaravanError("bad-number", "origin", "An origin is in whole or half pixels.", "Type a number such as 16 or 15.5.");
-  return { x, y };
-}

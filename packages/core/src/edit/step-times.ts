@@ -44,6 +44,27 @@ export const spreadOverSteps = edit(
 );
 
 /**
+ * Lets one step hold for so long that the whole clip lasts `total`; the others stay as they are. Throws `bad-duration` if the others
+ * already take that long.
+ */
+export const holdUntil = edit(
+  (_project, name: ClipName, step: number, total: Micros) => `hold step ${step} until ${name} lasts ${total / 1000} ms`,
+  (project, name, step, total) => {
+    const { steps } = clipNamed(project, name);
+    const others = steps.reduce((sum, { duration }, k) => sum + (k === step ? 0 : duration), 0);
+    const rest = Math.round(total) - others;
+    if (steps[step] && !(rest > 0))
+      throw new CaravanError(
+        "bad-duration",
+        `clip "${name}"`,
+        `Its other steps last ${others / 1000} ms already.`,
+        `Type more than ${others / 1000} ms.`,
+      );
+    return withDurations(project, name, [step], () => rest);
+  },
+);
+
+/**
  * Moves the border between a step and the next one: what the one gains the other loses, and the clip lasts as long as before. The border
  * of the last step is the clip's end. Neither step gets less than `least`.
  */

@@ -26,8 +26,9 @@ type ClipPaths = ClipReading["fields"];
 
 /** How the file tells clips; null if it tells none but by a field of its frames. */
 export function recogniseClips(groups: readonly RecordGroup[], reading: Reading, frames: readonly ReadFrame[]): ClipReading | null {
-  const book = frameBook(frames);
-  const ofFrames = new Set(groups.find(({ pattern }) => pattern === reading.frames)?.records.map(({ path }) => path));
+  const records = groups.find(({ pattern }) => pattern === reading.frames)?.records ?? [];
+  const ofFrames = new Set(records.map(({ path }) => path));
+  const book: FileBook = { ...frameBook(frames), names: namesOf(records, reading), count: records.length };
   let best: { clips: ClipReading; score: number } | null = null;
   for (const group of groups) {
     if (group.pattern.startsWith(`${reading.frames}.`)) continue;
@@ -75,6 +76,24 @@ export function frameCalled(book: FrameBook, value: unknown, from: 0 | 1): ReadF
   return book.byName.get(String(value)) ?? book.byIndex.get(value - from);
 }
 
+/** Frames by what the file calls them, and all that it calls frames: a clip may go on on another picture. */
+interface FileBook extends FrameBook {
+  readonly names: ReadonlySet<string>;
+  readonly count: number;
+}
+
+function namesOf(records: readonly MetadataRecord[], { fields: { name } }: Reading): Set<string> {
+  const names = name === undefined ? [] : records.map((record) => valueAt(record, name));
+  return new Set(names.filter((each) => typeof each === "string").flatMap((each) => [each, each.replace(/\.[A-Za-z]{3,4}$/, "")]));
+}
+
+/** Whether a value names a frame, on this picture or on another one of the file. */
+function isFrame(book: FileBook, value: unknown): boolean {
+  if (frameCalled(book, value, 0) ?? frameCalled(book, value, 1)) return true;
+  if (typeof value === "string") return book.names.has(value);
+  return book.byIndex.size < book.count && Number.isInteger(value) && (value as number) >= 0 && (value as number) <= book.count;
+}
+
 interface Found {
   readonly fields: ClipPaths;
   /** Share of the group's records that name frames so. */
@@ -83,7 +102,7 @@ interface Found {
   readonly bonus: number;
 }
 
-function waysToFrames(group: RecordGroup, book: FrameBook, frames: readonly ReadFrame[]): Found | null {
+function waysToFrames(group: RecordGroup, book: FileBook, frames: readonly ReadFrame[]): Found | null {
   const { records } = group;
   const ways = [...listedFrames(records, book), ...stepRecords(group, book), ...runs(records, frames), ...beginnings(records, frames)];
   const good = ways.filter(({ share }) => share >= 0.5);
@@ -95,13 +114,11 @@ function share(records: readonly MetadataRecord[], holds: (record: MetadataRecor
 }
 
 /** A list of names or numbers in each record. */
-function listedFrames(records: readonly MetadataRecord[], book: FrameBook): Found[] {
+function listedFrames(records: readonly MetadataRecord[], book: FileBook): Found[] {
   const paths = new Set(records.flatMap((record) => [...record.lists.keys()]));
   return [...paths].map((path): Found => {
     const known = (list: readonly Leaf[] | undefined) =>
-      list !== undefined &&
-      list.length > 0 &&
-      list.filter((each) => frameCalled(book, each, 0) ?? frameCalled(book, each, 1)).length >= list.length * 0.8;
+      list !== undefined && list.length > 0 && list.filter((each) => isFrame(book, each)).length >= list.length * 0.8;
     const used = new Set(records.flatMap((record) => record.lists.get(path) ?? [])).size;
     const texts = records.some((record) => record.lists.get(path)?.some((each) => typeof each === "string"));
     const named = says(lastPart(path), ["frames", "sequence", "steps", "indices", "sprites", "cells", "images"]) ? 0.3 : 0;
@@ -115,13 +132,13 @@ function listedFrames(records: readonly MetadataRecord[], book: FrameBook): Foun
 }
 
 /** A record for each step, several in each clip. */
-function stepRecords({ pattern, records }: RecordGroup, book: FrameBook): Found[] {
+function stepRecords({ pattern, records }: RecordGroup, book: FileBook): Found[] {
   if (pattern.split(".").filter((part) => part === "*").length < 2) return [];
   const paths = new Set(records.flatMap((record) => [...record.fields.keys()]));
   return [...paths].map((path): Found => {
     const values = records.map((record) => record.fields.get(path));
     const texts = values.some((value) => typeof value === "string");
-    const known = share(records, (record) => frameCalled(book, record.fields.get(path), 0) !== undefined);
+    const known = share(records, (record) => isFrame(book, record.fields.get(path)));
     const named = path === "" || says(lastPart(path), ["frame", "sprite", "image", "cell", "index", "name", "ref", "id"]);
     return {
       fields: { frame: path },

@@ -126,8 +126,8 @@ describe("a metadata file is understood by its structure", () => {
         playback: "loop",
         times: 0,
         steps: [
-          { frame: "walk_0", ms: 90 },
-          { frame: "walk_2", ms: 120 },
+          { frame: "walk_0", ms: 90, place: 0 },
+          { frame: "walk_2", ms: 120, place: 1 },
         ],
       },
       {
@@ -136,8 +136,8 @@ describe("a metadata file is understood by its structure", () => {
         playback: "once",
         times: 0,
         steps: [
-          { frame: "strike_1", ms: 60 },
-          { frame: "strike_2", ms: 200 },
+          { frame: "strike_1", ms: 60, place: 0 },
+          { frame: "strike_2", ms: 200, place: 1 },
         ],
       },
     ]);
@@ -225,6 +225,21 @@ describe("a metadata file is understood by its structure", () => {
     const { frames, unplaced } = understood(JSON.stringify({ sheets }));
     expect(places(frames)).toEqual(names());
     expect(unplaced).toEqual([{ where: "sheets.1.items.0", why: "It belongs to the picture other.png." }]);
+  });
+
+  it("a clip that goes on on another picture is told on both, its steps at their places", () => {
+    const items = PLACES.map(([name, { x, y, w, h }], k) => ({ name, sheet: k < 4 ? "hero.png" : "other.png", x, y, w, h }));
+    const shows = ["walk_0", "strike_1", "walk_1", "strike_0"];
+    const { clips } = understood(JSON.stringify({ items, moves: [{ name: "dash", ms: 80, frames: shows }] }));
+    expect(clips).toMatchObject([
+      {
+        name: "dash",
+        steps: [
+          { frame: "walk_0", ms: 80, place: 0 },
+          { frame: "walk_1", ms: 80, place: 2 },
+        ],
+      },
+    ]);
   });
 
   it("what does not fit is listed with its reason, the rest is placed", () => {

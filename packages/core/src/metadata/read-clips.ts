@@ -1,6 +1,6 @@
 /** Reading clips from a metadata file by a known reading. */
+import { facingOfWord } from "../facing";
 import type { Facing, Reading } from "../model";
-import { FACINGS } from "../model";
 import { frameBook, frameCalled, framesOfPattern } from "./clips";
 import { groupsOf, type MetadataRecord } from "./groups";
 import { millis, type ReadFrame } from "./read";
@@ -14,8 +14,8 @@ export interface ReadClip {
   readonly playback: "once" | "loop" | "pingpong";
   /** 0: for ever. */
   readonly times: number;
-  /** `ms` is null where the file says no time at all. */
-  readonly steps: readonly { readonly frame: string; readonly ms: number | null }[];
+  /** `ms` is null where the file says no time at all; `place` counts the steps of the whole clip, those on other pictures too. */
+  readonly steps: readonly { readonly frame: string; readonly ms: number | null; readonly place: number }[];
 }
 
 /** Clips in the order of the file. Records that name no frame of the picture are left out. */
@@ -49,15 +49,16 @@ function clipOf(records: readonly MetadataRecord[], reading: NonNullable<Reading
       : records.map((record) => frameCalled(book, valueAt(record, fields.frame as string), from));
   const total = millis(numberAt(first, fields.total), timeAs);
   const fps = numberAt(first, fields.fps);
+  const way = fields.loop === undefined ? undefined : valueAt(first, fields.loop);
+  const { playback, times, reversed } = playbackOf(way, numberAt(first, fields.times));
   const steps = shown.flatMap((frame, k) => {
     if (!frame) return [];
     const own = millis(numberAt(fields.frame === undefined ? first : (records[k] as MetadataRecord), fields.time), timeAs);
     const ms = own ?? (total === null ? null : total / shown.length) ?? (fps !== null && fps > 0 ? 1000 / fps : null) ?? frame.ms;
-    return [{ frame: frame.name, ms: ms === null ? null : Math.round(ms * 1000) / 1000 }];
+    const place = reversed ? shown.length - 1 - k : k;
+    return [{ frame: frame.name, ms: ms === null ? null : Math.round(ms * 1000) / 1000, place }];
   });
   if (steps.length === 0) return [];
-  const way = fields.loop === undefined ? undefined : valueAt(first, fields.loop);
-  const { playback, times, reversed } = playbackOf(way, numberAt(first, fields.times));
   const { name, facing } = nameOf(records, reading);
   return [{ name, facing, playback, times, steps: reversed ? steps.toReversed() : steps }];
 }
@@ -92,29 +93,13 @@ function nameOf(records: readonly MetadataRecord[], { fields }: NonNullable<Read
   const named = text(fields.name);
   if (named !== null) return { name: named, facing };
   const last = names.at(-1);
-  if (last !== undefined && names.length > 1 && FACINGS_BY_WORD.has(last.toLowerCase()))
+  if (last !== undefined && names.length > 1 && facingOfWord(last) !== null)
     return { name: names.slice(0, -1).join("-"), facing: facingOf(last) };
   return { name: last ?? keys.at(-1) ?? "clip", facing };
 }
 
-const FACINGS_BY_WORD = new Map<string, Facing>([
-  ...FACINGS.map((each): [string, Facing] => [each, each]),
-  ["east", "e"],
-  ["southeast", "se"],
-  ["south", "s"],
-  ["southwest", "sw"],
-  ["west", "w"],
-  ["northwest", "nw"],
-  ["north", "n"],
-  ["northeast", "ne"],
-  ["right", "e"],
-  ["down", "s"],
-  ["left", "w"],
-  ["up", "n"],
-]);
-
 function facingOf(word: string | null): string | null {
-  return word === null ? null : (FACINGS_BY_WORD.get(word.toLowerCase().replace(/[-_ ]/g, "")) ?? word);
+  return word === null ? null : (facingOfWord(word) ?? word);
 }
 
 function playbackOf(way: unknown, times: number | null): { playback: ReadClip["playback"]; times: number; reversed: boolean } {
@@ -148,7 +133,7 @@ function clipsByField(frames: readonly ReadFrame[]): ReadClip[] {
       facing: facingOf(facing),
       playback: "loop",
       times: 0,
-      steps: list.map(({ name, ms }) => ({ frame: name, ms })),
+      steps: list.map(({ name, ms, index }) => ({ frame: name, ms, place: index })),
     };
   });
 }

@@ -19,9 +19,22 @@ const firstPicture = (sources: Record<string, unknown>[]) => (sources[0] as { pi
 
 describe("the project file", () => {
   it("of version 1, with one picture a source, is taken over", () => {
-    const { readings: _readings, ...old } = file();
+    const { readings: _readings, actions: _actions, ...old } = file();
     const sources = old.sources.map(({ pictures, ...source }: { pictures: object[] }) => ({ ...source, ...pictures[0] }));
     expect(projectFromFile({ ...old, version: 1, sources }, "old.json")).toEqual(project);
+  });
+
+  it("of version 2, before there were actions, is taken over", () => {
+    const { actions: _actions, ...old } = file();
+    expect(projectFromFile({ ...old, version: 2 }, "old.json")).toEqual(project);
+  });
+
+  it("refuses an action that shows a clip that is not there, or a facing that is not on its rose", () => {
+    const withAction = (facings: object) =>
+      reading((content) => void Object.assign(content, { actions: [{ name: "go", ways: 4, facings }] }));
+    expect(withAction({ e: { clip: "walk" } })).not.toThrow();
+    expect(withAction({ e: { clip: "gone" } })).toThrow(/The action "go" shows the clip "gone", which is not there/);
+    expect(withAction({ se: { clip: "walk" } })).toThrow(/actions\.0/);
   });
 
   it("refuses a frame on a picture that is not there, or larger than its untrimmed size", () => {
@@ -45,7 +58,7 @@ describe("the project file", () => {
 
   it("refuses a newer version by name and number", () =>
     expect(reading((content) => void Object.assign(content, { version: 7 }))).toThrow(
-      /newer Caravan \(version 7; this one reads up to 2\).*nothing was changed/,
+      /newer Caravan \(version 7; this one reads up to 3\).*nothing was changed/,
     ));
 
   it("refuses what is no project at all", () => {

@@ -12,7 +12,7 @@ import { type Frame, FrameRef, frameSize, pictureOf, type Source } from "./sourc
 import { LONGEST_STEP, microsFromMs, msFromMicros } from "./time";
 
 export const PROJECT_FORMAT = "caravan-project";
-export const PROJECT_VERSION = 2;
+export const PROJECT_VERSION = 3;
 
 export const FileStep = z.strictObject({
   frame: FrameRef,
@@ -37,6 +37,8 @@ const MIGRATIONS: Record<number, (file: Record<string, unknown>) => Record<strin
     readings: [],
     sources: Array.isArray(file.sources) ? file.sources.map(withPictures) : file.sources,
   }),
+  // Actions are new.
+  2: (file) => ({ ...file, version: 3, actions: [] }),
 };
 
 function withPictures(source: unknown): unknown {
@@ -47,7 +49,7 @@ function withPictures(source: unknown): unknown {
 
 /** The document as it is written. Untouched parts are shared with the project. */
 export function projectToFile(project: Project): ProjectFile {
-  const { name, sources, readings, clips, deliveries } = project;
+  const { name, sources, readings, clips, actions, deliveries } = project;
   return {
     format: PROJECT_FORMAT,
     version: PROJECT_VERSION,
@@ -58,6 +60,7 @@ export function projectToFile(project: Project): ProjectFile {
       ...clip,
       steps: clip.steps.map(({ frame, duration, events }) => ({ frame, ms: msFromMicros(duration), ...(events ? { events } : {}) })),
     })),
+    actions,
     deliveries,
   };
 }
@@ -135,6 +138,14 @@ function checkUnique(project: Project, where: string): void {
     "clips named",
     project.clips.map((clip) => clip.name),
   );
+  doubled(
+    "actions named",
+    project.actions.map((action) => action.name),
+  );
+  const clips = new Set<string>(project.clips.map(({ name }) => name));
+  for (const { name, facings } of project.actions)
+    for (const petal of Object.values(facings))
+      if (!clips.has(petal.clip)) refuse(`The action "${name}" shows the clip "${petal.clip}", which is not there.`);
   doubled(
     "deliveries named",
     project.deliveries.map((delivery) => delivery.name),

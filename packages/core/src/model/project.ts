@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { Action, type ActionName } from "./action";
 import { Clip, type ClipName } from "./clip";
 import { Delivery, USUAL_PACKING } from "./delivery";
 import { CaravanError } from "./error";
@@ -12,12 +13,20 @@ export const Project = z.strictObject({
   sources: z.array(Source),
   readings: z.array(Reading).describe("How metadata files were understood, by name, for the next of their structure."),
   clips: z.array(Clip),
+  actions: z.array(Action).describe("Movements in several facings, each made of clips."),
   deliveries: z.array(Delivery).min(1),
 });
 export type Project = z.infer<typeof Project>;
 
 export function emptyProject(name: string): Project {
-  return { name, sources: [], readings: [], clips: [], deliveries: [{ name: "atlas", filter: "nearest", packing: USUAL_PACKING }] };
+  return {
+    name,
+    sources: [],
+    readings: [],
+    clips: [],
+    actions: [],
+    deliveries: [{ name: "atlas", filter: "nearest", packing: USUAL_PACKING }],
+  };
 }
 
 /** Throws `not-found`. */
@@ -39,6 +48,19 @@ export function clipNamed(project: Project, name: ClipName | string): Clip {
       project.clips.length > 0 ? `There are: ${project.clips.map((each) => each.name).join(", ")}.` : "It has no clips yet.",
     );
   return clip;
+}
+
+/** Throws `not-found`. */
+export function actionNamed(project: Project, name: ActionName | string): Action {
+  const action = project.actions.find((each) => each.name === name);
+  if (!action)
+    throw new CaravanError(
+      "not-found",
+      `action "${name}"`,
+      "There is no such action in this project.",
+      project.actions.length > 0 ? `There are: ${project.actions.map((each) => each.name).join(", ")}.` : "It has no actions yet.",
+    );
+  return action;
 }
 
 /** A frame together with the source it was cut from. */

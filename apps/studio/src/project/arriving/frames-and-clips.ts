@@ -2,8 +2,8 @@ import type { ArrivedClip, NewFrame } from "@caravan/core/edit";
 import { microsFromMs } from "@caravan/core/model";
 import type { Understood } from "../../workers/jobs";
 
-/** What a metadata file said, as frames of a source and clips that name them by place. */
-export function framesAndClips({ frames, clips }: Understood): { told: NewFrame[]; clips: ArrivedClip[] } {
+/** What a metadata file, named by `file`, said of a picture: as frames of a source, and clips that name them by place. */
+export function framesAndClips({ frames, clips }: Understood, file: string): { told: NewFrame[]; clips: ArrivedClip[] } {
   const places = new Map(frames.map(({ name }, k) => [name, k]));
   const rows = new Map<string, number>();
   const told = frames.map((frame, k): NewFrame => {
@@ -30,11 +30,12 @@ export function framesAndClips({ frames, clips }: Understood): { told: NewFrame[
     told,
     clips: clips.map(({ name, facing, playback, times, steps }) => ({
       name: facing === null ? name : `${name}-${facing}`,
+      file,
       playback,
       times,
-      steps: steps.flatMap(({ frame, ms }) => {
-        const place = places.get(frame);
-        return place === undefined ? [] : [{ frame: place, duration: microsFromMs(ms ?? 100) }];
+      steps: steps.flatMap(({ frame, ms, place }) => {
+        const index = places.get(frame);
+        return index === undefined ? [] : [{ frame: index, duration: microsFromMs(ms ?? 100), place }];
       }),
     })),
   };

@@ -240,7 +240,7 @@ function layers({ path, art }: TakenItem): Proposal {
 function describedSheet(item: TakenItem, description: TakenDescription): Proposal {
   const { path, understood } = description;
   const picture = stillOf(item);
-  const { told, clips } = framesAndClips(understood);
+  const { told, clips } = framesAndClips(understood, path);
   const { unplaced, reading } = understood;
   const cut = { by: "metadata", file: stem(path), reading } as const;
   return {
@@ -269,7 +269,7 @@ function describedSheet(item: TakenItem, description: TakenDescription): Proposa
 
 function recutSource(description: TakenDescription, { source, name }: { source: SourceId; name: string }): Proposal {
   const { path, understood } = description;
-  const { told, clips } = framesAndClips(understood);
+  const { told, clips } = framesAndClips(understood, path);
   return {
     description,
     id: path,

@@ -1,15 +1,17 @@
 "use client";
 
 import { parseRanges } from "@caravan/core/clip";
+import { addClip, nameForClip } from "@caravan/core/edit";
 import { type Clip, type FrameRef, keptRefs, type Source } from "@caravan/core/model";
 import { FrameStrip } from "../../preview/frame-strip";
-import { useProject } from "../../project/open-project";
-import { chooseSource, chosenSource, pickedFrames, useView } from "../../project/view";
+import { currentProject, edit, useProject } from "../../project/open-project";
+import { chooseClip, chooseSource, chosenSource, pickedFrames, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { useCountFrom } from "../../ui/counting";
 import { FieldBox } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { addPicked, addRefs } from "./clip-keys";
+import { ADD_NUMBERS, NEW_BY_NUMBERS } from "./numbers";
 
 /** Frames of a sheet, to be dragged into the ribbon or picked and added with Enter. */
 export function AddTray({ clip }: { clip: Clip }) {
@@ -37,13 +39,13 @@ export function AddTray({ clip }: { clip: Clip }) {
             ))}
           </select>
         </label>
-        <RangeField clip={clip} source={source} />
+        <RangeFields clip={clip} source={source} />
         {count > 0 ? (
           <Button className="min-h-6" onClick={() => addPicked(clip)} hint="Enter">
             Add {count} to {clip.name}
           </Button>
         ) : (
-          <span className="text-muted">drag into the ribbon, or pick and press Enter</span>
+          <span className="truncate text-muted">drag, or pick and Enter</span>
         )}
       </header>
       <FrameStrip source={source} />
@@ -51,22 +53,38 @@ export function AddTray({ clip }: { clip: Clip }) {
   );
 }
 
-/** Frames by their numbers in the tray, as many as one likes: `3-9, 12, 9-3`. */
-function RangeField({ clip, source }: { clip: Clip; source: Source }) {
+/** Frames by their numbers in the tray, as many as one likes: `3-9, 12, 9-3`; into this clip, or as a clip of their own. */
+function RangeFields({ clip, source }: { clip: Clip; source: Source }) {
   const from = useCountFrom();
   const kept = keptRefs(source);
   if (kept.length === 0) return null;
-  const add = (text: string): string | undefined => {
+  const some = `${from}-${Math.min(3, kept.length - 1) + from}, …`;
+  const take = (use: (refs: FrameRef[]) => string | undefined) => (text: string) => {
     try {
       const refs = parseRanges(text, from, kept.length - 1 + from).map((number) => kept[number - from] as FrameRef);
-      return refs.length === 0 ? "Write numbers such as 0-3, 5." : addRefs(clip, refs);
+      return refs.length === 0 ? "Write numbers such as 0-3, 5." : use(refs);
     } catch (error) {
       return error instanceof Error ? error.message : String(error);
     }
   };
   return (
-    <FieldBox label="add numbers">
-      <TextField label="Frames by number" value="" onChange={add} placeholder={`${from}-${Math.min(3, kept.length - 1) + from}, …`} />
-    </FieldBox>
+    <>
+      <FieldBox label="add numbers">
+        <TextField label={ADD_NUMBERS} value="" onChange={take((refs) => addRefs(clip, refs))} placeholder={some} />
+      </FieldBox>
+      <FieldBox label="new clip of">
+        <TextField label={NEW_BY_NUMBERS} value="" onChange={take(newClip)} placeholder={some} />
+      </FieldBox>
+    </>
   );
+}
+
+/** Makes a clip and lets its name be typed. */
+function newClip(refs: readonly FrameRef[]): string | undefined {
+  const name = nameForClip(currentProject(), refs);
+  const error = edit(addClip, refs);
+  if (error) return error.message;
+  chooseClip(name);
+  useView.setState({ naming: true, bench: "ribbons" });
+  return undefined;
 }

@@ -1,25 +1,25 @@
 "use client";
 
-import { type Finding, findingsOf } from "@caravan/core/check";
+import type { Finding, Place } from "@caravan/core/check";
 import type { Clip } from "@caravan/core/model";
-import { useDeferredValue, useMemo } from "react";
+import { useFindings } from "../../project/findings";
 import { mendFinding } from "../../project/mend";
-import { useProject } from "../../project/open-project";
 import { useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 
 /** What looks wrong about the chosen clip, each with its steps and its mending. */
 export function ClipFindings({ clip }: { clip: Clip }) {
-  const project = useDeferredValue(useProject((each) => each));
-  const findings = useMemo(
-    () => findingsOf(project).filter(({ place }) => place.stop === "clips" && place.clip === clip.name),
-    [project, clip.name],
-  );
+  return <PlaceFindings label="Findings on this clip" at={(place) => "clip" in place && place.clip === clip.name} />;
+}
+
+/** The findings at a place of this stop. */
+export function PlaceFindings({ label, at }: { label: string; at: (place: Place) => boolean }) {
+  const findings = useFindings().filter(({ place }) => at(place));
   if (findings.length === 0) return null;
   return (
     <Detail title="Worth a look" aside={String(findings.length)}>
-      <ul aria-label="Findings on this clip" className="flex flex-col gap-2">
+      <ul aria-label={label} className="flex flex-col gap-2">
         {findings.map((finding) => (
           <ClipFinding key={finding.code} finding={finding} />
         ))}
@@ -30,7 +30,7 @@ export function ClipFindings({ clip }: { clip: Clip }) {
 
 function ClipFinding({ finding }: { finding: Finding }) {
   const { severity, message, place, mend } = finding;
-  const steps = place.stop === "clips" ? (place.steps ?? []) : [];
+  const steps = "clip" in place ? (place.steps ?? []) : [];
   return (
     <li className={`border-l-4 pl-2 ${severity === "error" ? "border-brick" : "border-lapis"}`}>
       <p className="mb-1 text-small">{message}</p>

@@ -14,11 +14,12 @@ import {
 import type { Clip, FrameRef } from "@caravan/core/model";
 import { seek } from "../../preview/player-state";
 import { currentProject, edit, useProject } from "../../project/open-project";
-import { chooseClip, clearPicks, pickedFrames, useView } from "../../project/view";
+import { type Bench, chooseClip, clearPicks, pickedFrames, useView } from "../../project/view";
 import { useKeys } from "../../ui/keys";
 import { say } from "../../ui/notices";
 import { act } from "./act";
 import { chosenSteps, extendedSteps } from "./chosen-steps";
+import { ADD_NUMBERS, NEW_BY_NUMBERS } from "./numbers";
 import { startOfStep } from "./ribbon-scale";
 import { copySteps, duplicateChosen, pasteCopied, splitAt } from "./step-acts";
 
@@ -58,15 +59,25 @@ export function ClipKeys({ clip }: { clip: Clip }) {
     { keys: "Mod+v", label: "Paste steps after the chosen one", run: () => pasteCopied(clip, steps()) },
     { keys: "Shift+d", label: "Duplicate the chosen steps", run: () => duplicateChosen(clip, steps()) },
     { keys: "Shift+v", label: "Reverse the chosen steps", run: () => act(reverseSomeSteps, name, steps()) },
-    { keys: "s", label: "Split the clip before the chosen steps", run: () => splitAt(clip, steps()) },
+    { keys: "s", label: "Split the clip at the chosen steps, else at the playhead", run: () => splitAt(clip, steps()) },
     { keys: "Escape", label: "Choose no step", run: () => useView.setState({ steps: [] }) },
     { keys: "v", label: "Reverse the clip", run: () => act(reverseSteps, name) },
     { keys: "f", label: "Type the speed in fps", run: () => focus("Frames per second") },
     { keys: "t", label: "Type the time of the chosen steps", run: () => focus("Milliseconds of the chosen steps") },
+    { keys: "a", label: "Add frames by their numbers", run: () => focus(ADD_NUMBERS) },
+    { keys: "Shift+a", label: "Make a clip of frames by their numbers", run: () => focus(NEW_BY_NUMBERS) },
     { keys: "n F2", label: "Rename the clip", run: () => focus("Clip name") },
     { keys: "o", label: "Play once", run: () => act(setClipRules, name, { playback: "once" }) },
     { keys: "l", label: "Play in a loop", run: () => act(setClipRules, name, { playback: "loop" }) },
     { keys: "b", label: "Play back and forth", run: () => act(setClipRules, name, { playback: "pingpong" }) },
+  ]);
+  const bench = (to: Bench) => () => useView.setState({ bench: to });
+  useKeys("Benches", [
+    { keys: "r", label: "Ribbons", run: bench("ribbons") },
+    { keys: "g", label: "Origin", run: bench("origin") },
+    { keys: "k", label: "Flick between two steps", run: bench("flick") },
+    { keys: "c", label: "Compare clips", run: bench("compare") },
+    { keys: "h", label: "Rhythm of clips", run: bench("rhythm") },
   ]);
   useKeys("The list of clips", [
     { keys: "ArrowDown", label: "Next clip", run: () => neighbour(1) },

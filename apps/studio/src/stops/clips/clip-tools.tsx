@@ -1,23 +1,47 @@
 "use client";
 
-import { joinClips, partByRows, rowsOfClip } from "@caravan/core/edit";
+import { facingsInRows, joinClips, partByRows, rowsAsFacings, rowsOfClip } from "@caravan/core/edit";
 import type { Clip, ClipName } from "@caravan/core/model";
-import { useMemo } from "react";
-import { useProject } from "../../project/open-project";
+import { useDeferredValue, useMemo } from "react";
+import { currentProject, useProject } from "../../project/open-project";
+import { chooseAction } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { act } from "./act";
+import { splitAt } from "./step-acts";
+
+/** Makes the rows of a clip the facings of an action, and shows that. */
+function toAction(name: ClipName): void {
+  const { length } = currentProject().actions;
+  if (!act(rowsAsFacings, name, { first: "s", clockwise: true })) return;
+  const made = currentProject().actions[length];
+  if (made) chooseAction(made.name);
+}
 
 /** A clip as a whole: parted by the rows of its sheet, or joined with another one. */
 export function ClipTools({ clip }: { clip: Clip }) {
-  const project = useProject((each) => each);
-  const rows = useMemo(() => rowsOfClip(project, clip).length, [project, clip]);
+  // Rows are counted after what was done is shown: there may be thousands of steps.
+  const project = useDeferredValue(useProject((each) => each));
+  const settled = useDeferredValue(clip);
+  const parts = useMemo(() => rowsOfClip(project, settled), [project, settled]);
+  const rows = parts.length;
+  const facings = facingsInRows(parts);
   const others = project.clips.filter((each) => each.name !== clip.name);
-  if (rows < 2 && others.length === 0) return null;
+  if (clip.steps.length < 2 && others.length === 0) return null;
   return (
     <Detail title="The whole clip">
       <div className="flex flex-wrap items-center gap-2">
+        {clip.steps.length > 1 && (
+          <Button onClick={() => splitAt(clip, [])} hint="S">
+            Split at the playhead
+          </Button>
+        )}
         {rows > 1 && <Button onClick={() => act(partByRows, clip.name)}>Part by its {rows} rows</Button>}
+        {facings !== null && (
+          <Button title="The first row looks at you, the others go on clockwise" onClick={() => toAction(clip.name)}>
+            Its rows are {facings} facings
+          </Button>
+        )}
         {others.length > 0 && (
           <label className="flex items-center gap-1.5 text-muted">
             Put after it

@@ -5,7 +5,7 @@ import { describe, expect, it } from "vitest";
 import { porterProject } from "../../../../../packages/core/src/edit/project.fixture";
 import { chosenSteps, clickedSteps, extendedSteps } from "./chosen-steps";
 import { secondsInWords } from "./pace-words";
-import { bandsOf, edgesOf, ribbonScale, rulerMarks, startOfStep } from "./ribbon-scale";
+import { bandsOf, edgesOf, nearestEdge, ribbonScale, rulerMarks, startOfStep, stepsBetween } from "./ribbon-scale";
 
 const refs = [0, 1, 2, 3].map((column) => `s1/c${column}r0` as FrameRef);
 const project = setStepDurations(addClip(porterProject(), refs, "walk"), "walk" as ClipName, [1], 300_000);
@@ -72,4 +72,17 @@ describe("the ribbon", () => {
 
   it("says lengths with the decimals they need", () =>
     expect([800_000, 42_000, 1_234_567].map(secondsInWords)).toEqual(["0.80 s", "0.042 s", "1.235 s"]));
+});
+
+describe("sweeping along the ruler", () => {
+  const edges = [0, 100, 150, 400];
+
+  it("chooses every step that it touches, in either direction", () => {
+    expect(stepsBetween(edges, 0, 99)).toEqual([0]);
+    expect(stepsBetween(edges, 120, 390)).toEqual([1, 2]);
+    expect(stepsBetween(edges, 390, 20)).toEqual([0, 1, 2]);
+  });
+
+  it("finds the step that begins nearest to where the bracket is let go", () =>
+    expect([-5, 49, 51, 149, 9999].map((t) => nearestEdge(edges, t))).toEqual([0, 0, 1, 2, 3]));
 });

@@ -2,16 +2,19 @@
 
 import { evenOut, setStepDurations } from "@caravan/core/edit";
 import { type Clip, findFrame, frameName } from "@caravan/core/model";
+import { usePlayer } from "../../preview/player-state";
 import { editInGesture, useProject } from "../../project/open-project";
-import { chosenClip, useView } from "../../project/view";
+import { chosenAction, chosenClip, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { CountFrom, useCountFrom } from "../../ui/counting";
 import { Detail, Facts } from "../../ui/detail";
+import { Tick } from "../../ui/tick";
 import { act } from "./act";
 import { chosenSteps } from "./chosen-steps";
 import { ClipFindings } from "./clip-findings";
 import { ClipTools } from "./clip-tools";
 import { MsField } from "./ms-field";
+import { ActionDetails } from "./rose/action-details";
 import { StepTools } from "./step-tools";
 
 /** The chosen steps: their time, and taking them out. */
@@ -19,6 +22,8 @@ export function Details() {
   const project = useProject((each) => each);
   const clip = useView((view) => chosenClip(project, view));
   const picked = useView((view) => view.steps);
+  const action = useView((view) => chosenAction(project, view));
+  if (action) return <ActionDetails action={action} />;
   if (!clip || clip.steps.length === 0) return null;
   const steps = chosenSteps(clip, picked);
   return (
@@ -44,6 +49,7 @@ function StepsDetail({ clip, steps }: { clip: Clip; steps: readonly number[] }) 
   const first = clip.steps[steps[0] as number];
   const found = first && findFrame(project, first.frame);
   const countFrom = useCountFrom();
+  const onlyChosen = usePlayer((state) => state.onlyChosen);
   return (
     <Detail title={steps.length === 1 ? `Step ${(steps[0] as number) + countFrom}` : `${steps.length} steps`} aside={<CountFrom />}>
       {steps.length === 1 && found && (
@@ -55,6 +61,11 @@ function StepsDetail({ clip, steps }: { clip: Clip; steps: readonly number[] }) 
         />
       )}
       <StepTime clip={clip} steps={steps} />
+      <Tick
+        label={`play only ${steps.length === 1 ? "this step" : "these steps"}`}
+        checked={onlyChosen}
+        onChange={(next) => usePlayer.setState({ onlyChosen: next })}
+      />
       <StepTools clip={clip} steps={steps} />
     </Detail>
   );

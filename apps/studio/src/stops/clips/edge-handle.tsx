@@ -1,18 +1,22 @@
 "use client";
 
 import { moveBorder, setStepDurations } from "@caravan/core/edit";
-import type { Clip, Project } from "@caravan/core/model";
+import { type Clip, type ClipName, clipNamed, type Project } from "@caravan/core/model";
 import { type PointerEvent, useRef } from "react";
-import { apply } from "../../project/open-project";
+import { create } from "zustand";
+import { apply, currentProject } from "../../project/open-project";
 
 /** A dragged edge rests on whole milliseconds; with Shift on whole microseconds. */
 const GRAIN = 1000; // µs
+
+/** The scale of the ribbons while an edge is dragged: it stays, so that the edge stays under the pointer. */
+export const useHeldScale = create<{ readonly scale: number | null }>(() => ({ scale: null }));
 
 /**
  * The right edge of a step, to be dragged: the step gets longer or shorter and all after it move; with Alt only the border moves, and the
  * clip stays as long as it is. Without a pointer the same is done by typing a time.
  */
-export function EdgeHandle({ clip, step, scale }: { clip: Clip; step: number; scale: number }) {
+export function EdgeHandle({ name, step, scale }: { name: ClipName; step: number; scale: number }) {
   const drag = useRef<{ readonly x: number; readonly clip: Clip; readonly gesture: string } | null>(null);
   const drawn = (event: PointerEvent) => {
     const { current } = drag;
@@ -20,7 +24,6 @@ export function EdgeHandle({ clip, step, scale }: { clip: Clip; step: number; sc
     if (!current || !before) return;
     const grain = event.shiftKey ? 1 : GRAIN;
     const by = Math.round((event.clientX - current.x) / scale / grain) * grain;
-    const { name } = clip;
     // Each move starts from how the clip was: what is dragged back again leaves nothing behind.
     const change = (project: Project) => {
       const start = asItWas(project, current.clip, step);
@@ -41,21 +44,24 @@ export function EdgeHandle({ clip, step, scale }: { clip: Clip; step: number; sc
         // The step itself would take it for a drag to another place.
         event.stopPropagation();
         event.currentTarget.setPointerCapture(event.pointerId);
-        drag.current = { x: event.clientX, clip, gesture: `edge ${clip.name} ${step} ${event.timeStamp}` };
+        drag.current = { x: event.clientX, clip: clipNamed(currentProject(), name), gesture: `edge ${name} ${step} ${event.timeStamp}` };
+        useHeldScale.setState({ scale });
       }}
       onPointerMove={drawn}
       onPointerUp={() => {
         drag.current = null;
+        useHeldScale.setState({ scale: null });
       }}
       onPointerCancel={() => {
         const { current } = drag;
         if (current)
           apply(
             (project) => asItWas(project, current.clip, step),
-            () => `change how long step ${step} of ${clip.name} is`,
+            () => `change how long step ${step} of ${name} is`,
             current.gesture,
           );
         drag.current = null;
+        useHeldScale.setState({ scale: null });
       }}
     />
   );

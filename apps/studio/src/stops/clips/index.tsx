@@ -7,5 +7,5 @@ export const clipsStop = {
   List,
   Surface,
   Details,
-  help: "← → choose a step, Alt+← → move it, Del drops it. Drag a step’s edge to change its time, with Alt only the border. Drag frames into the ribbon, or pick them and press Enter.",
+  help: "← → choose a step, Alt+← → move it, Del drops it. Drag a step’s edge to change its time, with Alt only the border. Shift+drag on the ruler sweeps over steps.",
 };

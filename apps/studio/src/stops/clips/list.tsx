@@ -3,19 +3,21 @@
 import { duplicateClip, removeClip } from "@caravan/core/edit";
 import type { Clip, ClipName } from "@caravan/core/model";
 import { useProject } from "../../project/open-project";
-import { chooseClip, chosenClip, useView } from "../../project/view";
+import { chooseClip, chosenAction, chosenClip, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { ListHeading, RowList } from "../../ui/row-list";
 import { act } from "./act";
 import { secondsInWords, totalOf } from "./pace-words";
+import { ActionsList } from "./rose/actions-list";
 
 /** All clips of the project with their lengths. */
 export function List() {
   const project = useProject((each) => each);
-  const chosen = useView((view) => chosenClip(project, view)?.name ?? null);
+  const chosen = useView((view) => (chosenAction(project, view) ? null : (chosenClip(project, view)?.name ?? null)));
   const { clips } = project;
   return (
     <>
+      {project.actions.length > 0 && <ActionsList />}
       <ListHeading title="Clips" count={clips.length} />
       <RowList
         label="Clips"
@@ -29,6 +31,7 @@ export function List() {
           <Button onClick={() => act(removeClip, chosen)}>Remove</Button>
         </div>
       )}
+      {project.actions.length === 0 && clips.length > 0 && <ActionsList />}
     </>
   );
 }

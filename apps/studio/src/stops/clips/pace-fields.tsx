@@ -1,8 +1,9 @@
 "use client";
 
-import { paceOf, timelineOf } from "@caravan/core/clip";
+import { paceOf } from "@caravan/core/clip";
 import { setClipFps, setClipTotal } from "@caravan/core/edit";
 import type { Clip } from "@caravan/core/model";
+import { timelineOfClip } from "../../preview/timelines";
 import { editInGesture } from "../../project/open-project";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { secondsInWords } from "./pace-words";
@@ -14,7 +15,7 @@ export function PaceFields({ clip }: { clip: Clip }) {
   const gesture = `pace ${clip.name}`;
   const { name, steps } = clip;
   const total = (micros: number) => editInGesture(gesture, setClipTotal, name, micros)?.message;
-  const round = timelineOf(clip).laterPass;
+  const round = timelineOfClip(clip)?.laterPass ?? 0;
   return (
     <div className="flex flex-wrap items-center gap-1.5">
       <FieldBox label={pace.even ? "" : "mean"}>

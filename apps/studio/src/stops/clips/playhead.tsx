@@ -1,15 +1,15 @@
 "use client";
 
-import { timelineOf } from "@caravan/core/clip";
 import type { Clip } from "@caravan/core/model";
 import { useEffect, useMemo, useRef } from "react";
 import { usePlayhead } from "../../preview/player-state";
+import { timelineOfClip } from "../../preview/timelines";
 import { edgesOf } from "./ribbon-scale";
 
 /** Where the player is on the chosen ribbon. Moved at every refresh, past React, since nothing else changes with it. */
 export function Playhead({ clip, scale, left }: { clip: Clip; scale: number; left: number }) {
   const line = useRef<HTMLDivElement>(null);
-  const timeline = useMemo(() => (clip.steps.length > 0 ? timelineOf(clip) : null), [clip]);
+  const timeline = timelineOfClip(clip);
   const edges = useMemo(() => edgesOf(clip), [clip]);
   useEffect(() => {
     const place = ({ elapsed }: { elapsed: number }) => {

@@ -30,6 +30,19 @@ export function edgesOf(clip: Clip): Micros[] {
   return edges;
 }
 
+/** Steps that stand on the ruler anywhere between two times, both included, in order. */
+export function stepsBetween(edges: readonly Micros[], a: Micros, b: Micros): number[] {
+  const [from, to] = a < b ? [a, b] : [b, a];
+  const steps: number[] = [];
+  for (let k = 0; k + 1 < edges.length; k++) if ((edges[k + 1] as number) > from && (edges[k] as number) <= to) steps.push(k);
+  return steps;
+}
+
+/** The edge nearest to a time, by index; of two as near the earlier one. */
+export function nearestEdge(edges: readonly Micros[], t: Micros): number {
+  return edges.reduce((best, edge, k) => (Math.abs(edge - t) < Math.abs((edges[best] as number) - t) ? k : best), 0);
+}
+
 /** Every second step as a rectangle, all in one SVG path: one element however many steps there are. */
 export function bandsOf(edges: readonly Micros[], scale: number, height: number): string {
   let path = "";

@@ -9,9 +9,11 @@ import { chooseClip, useView } from "../../project/view";
 import { act } from "./act";
 import { AddTray } from "./add-tray";
 import { chosenSteps } from "./chosen-steps";
+import { useHeldScale } from "./edge-handle";
 import { secondsInWords, totalOf } from "./pace-words";
 import { Playhead } from "./playhead";
-import { bandsOf, edgesOf, ribbonScale, rulerMarks } from "./ribbon-scale";
+import { bandsOf, edgesOf, ribbonScale } from "./ribbon-scale";
+import { Ruler } from "./ruler";
 import { TallRibbon } from "./tall-ribbon";
 
 const NAMES = 132; // px for clip names and lengths at the left
@@ -36,10 +38,10 @@ export function Ribbons({ clip }: { clip: Clip }) {
       element.removeEventListener("scroll", measure);
     };
   }, []);
-  const scale = ribbonScale(clip, Math.max(120, room.width - NAMES - MARGIN));
+  const held = useHeldScale((state) => state.scale);
+  const scale = held ?? ribbonScale(clip, Math.max(120, room.width - NAMES - MARGIN));
   const index = clips.indexOf(clip);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  const total = totalOf(clip);
   return (
     <DndContext id="ribbons" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(clip, event)}>
       <section
@@ -52,7 +54,14 @@ export function Ribbons({ clip }: { clip: Clip }) {
           <ThinRibbon key={each.name} clip={each} scale={scale} />
         ))}
         <div className="relative my-1 w-max">
-          <Ruler end={total} scale={scale} from={room.scrolled - AROUND} until={room.scrolled + room.width + AROUND} />
+          <Ruler
+            clip={clip}
+            scale={scale}
+            left={NAMES}
+            margin={MARGIN}
+            from={room.scrolled - AROUND}
+            until={room.scrolled + room.width + AROUND}
+          />
           <div className="flex items-center">
             <RibbonName clip={clip} chosen />
             <TallRibbon clip={clip} scale={scale} from={room.scrolled - AROUND} until={room.scrolled + room.width + AROUND} />
@@ -132,21 +141,3 @@ const ThinRibbon = memo(function ThinRibbon({ clip, scale }: { clip: Clip; scale
     </button>
   );
 });
-
-/** Marks between `from` and `until` px; a long clip has thousands. */
-function Ruler({ end, scale, from, until }: { end: number; scale: number; from: number; until: number }) {
-  const marks = rulerMarks(end, scale).filter((at) => at * scale >= from && at * scale <= until);
-  return (
-    <div aria-hidden className="relative h-6" style={{ marginLeft: NAMES, width: end * scale + MARGIN }}>
-      {marks.map((at) => (
-        <span
-          key={at}
-          className="number absolute bottom-0 border-l border-line-strong pl-1 text-small leading-4 text-muted"
-          style={{ left: at * scale }}
-        >
-          {at / 1000}
-        </span>
-      ))}
-    </div>
-  );
-}

@@ -2,11 +2,25 @@
 import { duplicateSteps, pasteSteps, splitClip } from "@caravan/core/edit";
 import type { Clip, Step } from "@caravan/core/model";
 import { create } from "zustand";
+import { seek, usePlayhead } from "../../preview/player-state";
+import { timelineOfClip } from "../../preview/timelines";
 import { useView } from "../../project/view";
 import { say } from "../../ui/notices";
 import { act } from "./act";
+import { startOfStep } from "./ribbon-scale";
 
 export const useCopiedSteps = create<{ readonly steps: readonly Step[] }>(() => ({ steps: [] }));
+
+/** Chooses a step alone and shows it in the player. */
+export function chooseStep(clip: Clip, step: number): void {
+  useView.setState({ steps: [step] });
+  seek(startOfStep(clip, step));
+}
+
+/** The step that the player stands on. */
+function stepNow(clip: Clip): number {
+  return timelineOfClip(clip)?.shownAt(Math.round(usePlayhead.getState().elapsed)).step ?? 0;
+}
 
 export function copySteps(clip: Clip, chosen: readonly number[]): void {
   const steps = chosen.flatMap((k) => clip.steps[k] ?? []);
@@ -29,9 +43,13 @@ export function duplicateChosen(clip: Clip, chosen: readonly number[]): void {
   useView.setState({ steps: chosen.map((_, k) => at + k) });
 }
 
-/** Runs of chosen steps become clips of their own: split before each run, and after it where steps follow. */
+/**
+ * Runs of chosen steps become clips of their own: split before each run, and after it where steps follow. Without a choice the clip
+ * is split before the step that the player stands on.
+ */
 export function splitAt(clip: Clip, chosen: readonly number[]): void {
   const own = new Set(chosen);
-  const places = clip.steps.flatMap((_, k) => (k > 0 && own.has(k) !== own.has(k - 1) ? [k] : []));
+  const runs = clip.steps.flatMap((_, k) => (k > 0 && own.has(k) !== own.has(k - 1) ? [k] : []));
+  const places = chosen.length > 0 || clip.steps.length === 0 ? runs : [stepNow(clip)];
   if (act(splitClip, clip.name, places)) useView.setState({ steps: [] });
 }

@@ -1,6 +1,14 @@
 "use client";
 
-import { addToSteps, removeFrameEverywhere, reverseSomeSteps, scaleSteps, setStepEvents, spreadOverSteps } from "@caravan/core/edit";
+import {
+  addToSteps,
+  holdUntil,
+  removeFrameEverywhere,
+  reverseSomeSteps,
+  scaleSteps,
+  setStepEvents,
+  spreadOverSteps,
+} from "@caravan/core/edit";
 import { type Clip, clipsByFrame } from "@caravan/core/model";
 import { useMemo } from "react";
 import { edit, editInGesture, useProject } from "../../project/open-project";
@@ -10,6 +18,7 @@ import { TextField } from "../../ui/text-field";
 import { act } from "./act";
 import { dropChosen } from "./clip-keys";
 import { MsField } from "./ms-field";
+import { totalOf } from "./pace-words";
 import { copySteps, duplicateChosen, pasteCopied, splitAt, useCopiedSteps } from "./step-acts";
 
 /** What can be done with the chosen steps: their times together, copies, order, and taking them out. */
@@ -37,6 +46,14 @@ export function StepTools({ clip, steps }: { clip: Clip; steps: readonly number[
           step={5}
           onChange={(by) => editInGesture(gesture, addToSteps, name, steps, by)?.message}
         />
+        {steps.length === 1 && (
+          <MsField
+            word="hold until the clip lasts"
+            label="Milliseconds of the clip with this step held"
+            value={totalOf(clip)}
+            onChange={(total) => editInGesture(gesture, holdUntil, name, steps[0] as number, total)?.message}
+          />
+        )}
         <FieldBox label="scale to">
           <NumberField
             label="Per cent"

@@ -1,21 +1,30 @@
 "use client";
 
 import { renameClip } from "@caravan/core/edit";
-import type { Clip, ClipName } from "@caravan/core/model";
+import { type Clip, type ClipName, unreachable } from "@caravan/core/model";
+import dynamic from "next/dynamic";
 import { useEffect } from "react";
 import { edit, useProject } from "../../project/open-project";
-import { chooseClip, chosenClip, go, useView } from "../../project/view";
+import { chooseClip, chosenAction, chosenClip, go, useView, type View } from "../../project/view";
 import { Button } from "../../ui/button";
+import { Choice } from "../../ui/choice";
 import { TextField } from "../../ui/text-field";
 import { ClipKeys } from "./clip-keys";
+import { CompareBench } from "./compare/compare-bench";
+import { FlickBench } from "./flick/flick-bench";
+import { OriginBench } from "./origin/origin-bench";
 import { PaceFields } from "./pace-fields";
 import { Ribbons } from "./ribbons";
+import { ActionSurface } from "./rose/action-surface";
 import { RuleFields } from "./rule-fields";
 
 /** The chosen clip as a tall ribbon on a time ruler, the others thin around it, and the tray to add frames from. */
 export function Surface() {
   const project = useProject((each) => each);
   const clip = useView((view) => chosenClip(project, view));
+  const action = useView((view) => chosenAction(project, view));
+  const bench = useView((view) => view.bench);
+  if (action) return <ActionSurface action={action} />;
   if (!clip) return <Empty />;
   return (
     <>
@@ -29,10 +38,45 @@ export function Surface() {
         </div>
         <PaceFields clip={clip} />
       </header>
-      <RuleFields clip={clip} />
-      <Ribbons clip={clip} />
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        <Choice label="Bench" value={bench} options={BENCH_WORDS} onChange={(next) => useView.setState({ bench: next })} />
+      </div>
+      <Bench bench={bench} clip={clip} />
     </>
   );
+}
+
+/** Charts are a large library that most visits do without. */
+const RhythmBench = dynamic(() => import("./rhythm/rhythm-bench").then((part) => part.RhythmBench), { ssr: false });
+
+const BENCH_WORDS = [
+  ["ribbons", "Ribbons"],
+  ["origin", "Origin"],
+  ["flick", "Flick"],
+  ["compare", "Compare"],
+  ["rhythm", "Rhythm"],
+] as const;
+
+function Bench({ bench, clip }: { bench: View["bench"]; clip: Clip }) {
+  switch (bench) {
+    case "ribbons":
+      return (
+        <>
+          <RuleFields clip={clip} />
+          <Ribbons clip={clip} />
+        </>
+      );
+    case "origin":
+      return <OriginBench key={clip.name} clip={clip} />;
+    case "flick":
+      return <FlickBench key={clip.name} clip={clip} />;
+    case "compare":
+      return <CompareBench clip={clip} />;
+    case "rhythm":
+      return <RhythmBench clip={clip} />;
+    default:
+      return unreachable(bench);
+  }
 }
 
 /** The clip's name. Right after the clip was made it waits to be typed. */

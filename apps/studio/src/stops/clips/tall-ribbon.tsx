@@ -1,20 +1,21 @@
 "use client";
 
-import { timelineOf } from "@caravan/core/clip";
-import { type Clip, findFrame, frameName, type Step } from "@caravan/core/model";
+import { type Clip, type ClipName, clipNamed, frameName, type Step } from "@caravan/core/model";
 import { useDroppable } from "@dnd-kit/core";
 import { horizontalListSortingStrategy, SortableContext, useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
-import { useMemo } from "react";
+import { memo, useMemo } from "react";
 import { FramePicture } from "../../preview/frame-picture";
 import { seek, usePlayhead } from "../../preview/player-state";
-import { useProject } from "../../project/open-project";
+import { timelineOfClip } from "../../preview/timelines";
+import { currentProject } from "../../project/open-project";
+import { usePlacedFrame } from "../../project/placed-frame";
 import { useView } from "../../project/view";
 import { useCountFrom } from "../../ui/counting";
 import { written } from "../../ui/number-field";
 import { clickedSteps } from "./chosen-steps";
 import { EdgeHandle } from "./edge-handle";
-import { edgesOf } from "./ribbon-scale";
+import { edgesOf, startOfStep } from "./ribbon-scale";
 
 const HEIGHT = 112; // px
 
@@ -23,10 +24,12 @@ export function TallRibbon({ clip, scale, from, until }: { clip: Clip; scale: nu
   const edges = useMemo(() => edgesOf(clip), [clip]);
   const { setNodeRef, isOver } = useDroppable({ id: "ribbon", data: {} });
   const chosen = useView((view) => view.steps);
-  const timeline = useMemo(() => (clip.steps.length > 0 ? timelineOf(clip) : null), [clip]);
+  const timeline = timelineOfClip(clip);
   const now = usePlayhead(({ elapsed }) => timeline?.shownAt(Math.round(elapsed)).step);
   const width = (edges.at(-1) as number) * scale;
-  const ids = useMemo(() => clip.steps.map((_, k) => `step ${k}`), [clip.steps]);
+  const count = clip.steps.length;
+  // The same list as long as there are as many steps: with another one, every step in sight would be made anew.
+  const ids = useMemo(() => Array.from({ length: count }, (_, k) => `step ${k}`), [count]);
   const inSight = clip.steps.flatMap((step, k) => {
     const left = (edges[k] as number) * scale;
     const right = (edges[k + 1] as number) * scale;
@@ -41,18 +44,20 @@ export function TallRibbon({ clip, scale, from, until }: { clip: Clip; scale: nu
         style={{ width: Math.max(width, 120) + 2, height: HEIGHT }}
       >
         {inSight.map(({ step, k, left, wide }) => (
-          <StepCell
-            key={k}
-            id={ids[k] as string}
-            clip={clip}
-            step={step}
-            index={k}
-            left={left}
-            width={wide}
-            chosen={chosen.includes(k)}
-            now={k === now}
-            scale={scale}
-          />
+          // Only places change while an edge before them is dragged: what stands in them is left alone.
+          <li key={k} className="absolute top-0 h-full" style={{ left, width: wide }}>
+            <StepCell
+              id={ids[k] as string}
+              name={clip.name}
+              step={step}
+              index={k}
+              width={wide}
+              chosen={chosen.includes(k)}
+              now={k === now}
+              roundsFrom={k > 0 && k === clip.loopFrom}
+              scale={scale}
+            />
+          </li>
         ))}
         {clip.steps.length === 0 && (
           <li className="flex h-full items-center justify-center px-3 text-center text-muted">
@@ -66,33 +71,34 @@ export function TallRibbon({ clip, scale, from, until }: { clip: Clip; scale: nu
 
 interface StepProps {
   readonly id: string;
-  readonly clip: Clip;
+  readonly name: ClipName;
   readonly step: Step;
   readonly index: number;
-  readonly left: number;
   readonly width: number;
   readonly chosen: boolean;
   /** Whether the player shows it. */
   readonly now: boolean;
+  /** Whether later rounds begin with it. */
+  readonly roundsFrom: boolean;
   /** CSS pixels a microsecond. */
   readonly scale: number;
 }
 
-function StepCell({ id, clip, step, index, left, width, chosen, now, scale }: StepProps) {
-  const project = useProject((each) => each);
+const StepCell = memo(function StepCell({ id, name: clip, step, index, width, chosen, now, roundsFrom, scale }: StepProps) {
   const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id, data: { step: index } });
-  const found = findFrame(project, step.frame);
+  const found = usePlacedFrame(step.frame);
   const shown = found && !found.frame.dropped ? found : null;
   const name = shown ? frameName(shown.source, shown.frame) : "missing frame";
   const ms = written(step.duration / 1000, 3);
   const number = index + useCountFrom();
-  const size = Math.min(68, Math.floor(width) - 6);
+  // In steps, so that a step that is dragged wider is not drawn anew at every pixel.
+  const size = Math.min(68, Math.floor((width - 6) / 4) * 4);
   return (
-    <li
+    <div
       ref={setNodeRef}
       {...listeners}
-      className={`absolute top-0 h-full touch-none ${isDragging ? "z-20 opacity-70" : ""}`}
-      style={{ left, width, transform: CSS.Translate.toString(transform), transition }}
+      className={`h-full w-full touch-none ${isDragging ? "relative z-20 opacity-70" : "relative"}`}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
     >
       <button
         type="button"
@@ -103,9 +109,9 @@ function StepCell({ id, clip, step, index, left, width, chosen, now, scale }: St
         tabIndex={-1}
         onClick={(event) => {
           useView.setState((view) => ({ steps: clickedSteps(view.steps, index, event.shiftKey, event.ctrlKey || event.metaKey) }));
-          seek(edgesOf(clip)[index] as number);
+          seek(startOfStep(clipNamed(currentProject(), clip), index));
         }}
-        className={`flex h-full w-full flex-col items-center justify-between overflow-hidden border-r border-line py-1 ${chosen ? "outline-2 -outline-offset-2 outline-now" : ""} ${!shown ? "bg-brick-soft" : now ? "bg-now-soft" : ""} ${index > 0 && index === clip.loopFrom ? "border-l-4 border-l-lapis" : ""}`}
+        className={`flex h-full w-full flex-col items-center justify-between overflow-hidden border-r border-line py-1 ${chosen ? "outline-2 -outline-offset-2 outline-now" : ""} ${!shown ? "bg-brick-soft" : now ? "bg-now-soft" : ""} ${roundsFrom ? "border-l-4 border-l-lapis" : ""}`}
       >
         <span className="flex w-full justify-between gap-1 px-1 text-small">
           <span className="number text-muted">{number}</span>
@@ -114,7 +120,7 @@ function StepCell({ id, clip, step, index, left, width, chosen, now, scale }: St
           )}
         </span>
         {shown && size >= 8 ? (
-          <span className="check block shrink-0 overflow-hidden rounded-sm">
+          <span className="check block shrink-0">
             <FramePicture source={shown.source} frame={shown.frame} size={size} className="block" />
           </span>
         ) : (
@@ -122,7 +128,7 @@ function StepCell({ id, clip, step, index, left, width, chosen, now, scale }: St
         )}
         <span className="number px-0.5 text-small whitespace-nowrap">{width > 58 ? `${ms} ms` : width > 26 ? ms : ""}</span>
       </button>
-      <EdgeHandle clip={clip} step={index} scale={scale} />
-    </li>
+      <EdgeHandle name={clip} step={index} scale={scale} />
+    </div>
   );
-}
+});

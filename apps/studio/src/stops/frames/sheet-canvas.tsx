@@ -2,17 +2,7 @@
 
 import { cellAt, type Grid } from "@caravan/core/cut";
 import { encloses, type Frame, type FrameRef, keptRefs, lookOf, type Source, sheetOf } from "@caravan/core/model";
-import {
-  type Dispatch,
-  type PointerEvent,
-  type RefObject,
-  type SetStateAction,
-  useCallback,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-} from "react";
+import { type PointerEvent, type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { usePicture } from "../../project/pictures";
 import { pickRun, rowRefs, togglePick, togglePicks, useView } from "../../project/view";
 import { Button } from "../../ui/button";
@@ -22,9 +12,10 @@ import { boxDone, boxesOf } from "./boxes";
 import { describeCursor, movedCursor } from "./cursor";
 import { coloursFrom, paintSheet } from "./paint-sheet";
 import { rowOfFrames, rowRect, sheetScene } from "./sheet-scene";
-import { exactPixelAt, fitted, opening, panned, pixelAt, type SheetView, zoomedAt, zoomInWords } from "./sheet-view";
+import { exactPixelAt, panned, pixelAt, type SheetView, zoomedAt, zoomInWords } from "./sheet-view";
 import { useSpaceToPan } from "./space-to-pan";
 import { useHand } from "./use-hand";
+import { useSheetView } from "./use-sheet-view";
 import type { CutWay } from "./ways";
 
 /** A press that moves farther than this is a drag of the sheet, not a pick. */
@@ -35,7 +26,6 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
   const frame = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [room, setRoom] = useState({ w: 0, h: 0 });
-  const [view, setView] = useState<SheetView | null>(null);
   const picture = usePicture(lookOf(source, sheetOf(source)));
   const picked = useView((each) => each.picked);
   const cursor = useView((each) => each.cursor);
@@ -43,6 +33,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
   const region = useView((each) => each.region);
   const { width, height } = sheetOf(source);
   const sheet = useMemo(() => ({ w: width, h: height }), [width, height]);
+  const { view, move, seeAll, hold } = useSheetView(source, sheet, room);
   const pointer = useRef<{ x: number; y: number } | null>(null);
 
   useEffect(() => {
@@ -53,15 +44,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
     return () => measure.disconnect();
   }, []);
 
-  // Another sheet, or the first time that there is room: show it whole.
-  const { id } = source;
-  const hasRoom = room.w > 0;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a changed size of the surface keeps the view as it is
-  useEffect(() => {
-    if (hasRoom) setView(opening(sheet, room));
-  }, [id, sheet, hasRoom]);
-
-  useWheelZoom(frame, setView);
+  useWheelZoom(frame, move);
   const boxes = useMemo(() => boxesOf(source, way), [source, way]);
   const hand = useHand({
     boxes,
@@ -93,7 +76,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
   }, [source, grid, picked, cursor, hoverRow, region, view, room, picture, draft]);
 
   const zoomBy = (direction: 1 | -1) =>
-    setView((now) => now && zoomedAt(now, direction, pointer.current?.x ?? room.w / 2, pointer.current?.y ?? room.h / 2));
+    move((now) => zoomedAt(now, direction, pointer.current?.x ?? room.w / 2, pointer.current?.y ?? room.h / 2));
   const moveCursor = (dx: number, dy: number, extend: boolean) => {
     const next = movedCursor(source, cursor, dx, dy);
     if (!next) return;
@@ -120,11 +103,11 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
     { keys: "Escape", label: "Pick nothing", run: () => useView.setState({ picked: [] }) },
     { keys: "+ =", label: "Zoom in to the pointer", run: () => zoomBy(1) },
     { keys: "-", label: "Zoom out", run: () => zoomBy(-1) },
-    { keys: "0", label: "See the whole sheet", run: () => setView(fitted(sheet, room)) },
-    { keys: "Mod+ArrowLeft", label: "Move the sheet left", run: () => setView((now) => now && panned(now, -64, 0, sheet, room)) },
-    { keys: "Mod+ArrowRight", label: "Move the sheet right", run: () => setView((now) => now && panned(now, 64, 0, sheet, room)) },
-    { keys: "Mod+ArrowUp", label: "Move the sheet up", run: () => setView((now) => now && panned(now, 0, -64, sheet, room)) },
-    { keys: "Mod+ArrowDown", label: "Move the sheet down", run: () => setView((now) => now && panned(now, 0, 64, sheet, room)) },
+    { keys: "0", label: "See the whole sheet", run: seeAll },
+    { keys: "Mod+ArrowLeft", label: "Move the sheet left", run: () => move((now) => panned(now, -64, 0, sheet, room)) },
+    { keys: "Mod+ArrowRight", label: "Move the sheet right", run: () => move((now) => panned(now, 64, 0, sheet, room)) },
+    { keys: "Mod+ArrowUp", label: "Move the sheet up", run: () => move((now) => panned(now, 0, -64, sheet, room)) },
+    { keys: "Mod+ArrowDown", label: "Move the sheet down", run: () => move((now) => panned(now, 0, 64, sheet, room)) },
   ]);
 
   const space = useSpaceToPan(pointer);
@@ -163,6 +146,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
       data-testid="sheet"
       className={`check relative min-h-0 grow touch-none overflow-hidden rounded-box border border-line ${dragging ? "cursor-grabbing" : "cursor-crosshair"}`}
       onPointerDown={(event) => {
+        hold();
         if (event.button > 1 || (event.target as Element).closest("button")) return;
         event.currentTarget.setPointerCapture(event.pointerId);
         const at = placeOf(event);
@@ -174,7 +158,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
         const from = pointer.current;
         pointer.current = at;
         if (space.current && !press.current) {
-          if (from) setView((now) => now && panned(now, at.x - from.x, at.y - from.y, sheet, room));
+          if (from) move((now) => panned(now, at.x - from.x, at.y - from.y, sheet, room));
           space.current.moved = true;
           return;
         }
@@ -188,7 +172,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
             return;
           }
           setDragging(true);
-          setView((now) => now && panned(now, dx, dy, sheet, room));
+          move((now) => panned(now, dx, dy, sheet, room));
           return;
         }
         // A row's handle says itself which row it is.
@@ -218,7 +202,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
         <span className="number">
           {source.name} · {width} × {height} · {view ? zoomInWords(view.zoom) : ""}
         </span>
-        <Button look="quiet" className="min-h-6 px-1.5 text-small" onClick={() => setView(fitted(sheet, room))} aria-keyshortcuts="0">
+        <Button look="quiet" className="min-h-6 px-1.5 text-small" onClick={seeAll} aria-keyshortcuts="0">
           See all
         </Button>
       </div>
@@ -263,7 +247,7 @@ function RowHandles({ source, grid, view, height }: { source: Source; grid: Grid
 }
 
 /** React listens to the wheel passively; zooming must keep the page from scrolling. */
-function useWheelZoom(frame: RefObject<HTMLDivElement | null>, setView: Dispatch<SetStateAction<SheetView | null>>): void {
+function useWheelZoom(frame: RefObject<HTMLDivElement | null>, move: (change: (view: SheetView) => SheetView) => void): void {
   useEffect(() => {
     const element = frame.current;
     if (!element) return;
@@ -276,9 +260,9 @@ function useWheelZoom(frame: RefObject<HTMLDivElement | null>, setView: Dispatch
       if (Math.abs(turned) < 60) return;
       const direction = turned < 0 ? 1 : -1;
       turned = 0;
-      setView((now) => now && zoomedAt(now, direction, event.clientX - box.left, event.clientY - box.top));
+      move((now) => zoomedAt(now, direction, event.clientX - box.left, event.clientY - box.top));
     };
     element.addEventListener("wheel", wheel, { passive: false });
     return () => element.removeEventListener("wheel", wheel);
-  }, [frame, setView]);
+  }, [frame, move]);
 }

@@ -125,8 +125,8 @@ function Outcome({ source, grid }: { source: Source; grid: Grid | null }) {
 function Empty() {
   return (
     <div className="flex grow flex-col items-center justify-center gap-3 rounded-box border-2 border-dashed border-line-strong text-center">
-      <p className="text-title font-bold">No sheet to cut yet</p>
-      <p className="max-w-90 text-muted">Drop a PNG here, and it is shown at whole-number zoom with the grid over it.</p>
+      <p className="text-title font-bold">Nothing to cut yet</p>
+      <p className="max-w-90 text-muted">Drop a picture here, and it is shown at whole-number zoom with the grid over it.</p>
       <Button look="now" onClick={() => go("sources")}>
         Go to Sources
       </Button>

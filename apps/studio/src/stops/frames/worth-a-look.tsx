@@ -1,11 +1,11 @@
 "use client";
 
-import type { FrameFinding, FrameFindingCode } from "@caravan/core/check";
-import { dropFrames, keepFirstOf, makeEqual } from "@caravan/core/edit";
-import { type FrameRef, keptRefs, type Source } from "@caravan/core/model";
+import type { FrameFinding, FrameFindingCode, Repeats } from "@caravan/core/check";
+import { dropFrames, keepFirstOf, makeEqual, mirrorInstead } from "@caravan/core/edit";
+import { keptRefs, type Project, type Source } from "@caravan/core/model";
 import { clearSource } from "../../project/clear-source";
 import { useInspecting, useInspection } from "../../project/inspection";
-import { edit } from "../../project/open-project";
+import { edit, useProject } from "../../project/open-project";
 import { useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
@@ -21,7 +21,7 @@ export function WorthALook({ source }: { source: Source }) {
     <Detail title="Worth a look" aside={String(inspection.findings.length)}>
       <ul id={LIST} aria-label="Findings on these frames" className="flex flex-col gap-2">
         {inspection.findings.map((finding) => (
-          <Finding key={finding.code} source={source} finding={finding} same={inspection.repeats.same} />
+          <Finding key={finding.code} source={source} finding={finding} repeats={inspection.repeats} />
         ))}
       </ul>
     </Detail>
@@ -57,12 +57,13 @@ const TITLES: Record<FrameFindingCode, string> = {
 interface FindingProps {
   readonly source: Source;
   readonly finding: FrameFinding;
-  readonly same: readonly (readonly FrameRef[])[];
+  readonly repeats: Repeats;
 }
 
-function Finding({ source, finding, same }: FindingProps) {
+function Finding({ source, finding, repeats }: FindingProps) {
   const { code, message, frames } = finding;
-  const mend = mendingOf(source, finding, same);
+  const project = useProject((each) => each);
+  const mend = mendingOf(project, source, finding, repeats);
   const show = () => useView.setState({ picked: [...frames], cursor: frames[0] ?? null });
   return (
     <li className="border-l-4 border-lapis pl-2">
@@ -82,8 +83,12 @@ function Finding({ source, finding, same }: FindingProps) {
   );
 }
 
-/** Mirror pictures have none: a game may want both, and only a person knows which facing each belongs to. */
-function mendingOf(source: Source, { code, frames }: FrameFinding, same: FindingProps["same"]): { label: string; run: () => void } | null {
+function mendingOf(
+  project: Project,
+  source: Source,
+  { code, frames }: FrameFinding,
+  { same, mirrored }: Repeats,
+): { label: string; run: () => void } | null {
   const tell = (error: Error | null) => error && say({ tone: "trouble", text: error.message });
   switch (code) {
     case "cut-through":
@@ -99,6 +104,8 @@ function mendingOf(source: Source, { code, frames }: FrameFinding, same: Finding
     case "repeats":
       return { label: "Use the first of each", run: () => tell(edit(keepFirstOf, same)) };
     case "mirrored-repeats":
-      return null;
+      // Clips outside of actions keep their mirrored art: only an action says which facing it is.
+      if (mirrorInstead(project, mirrored) === project) return null;
+      return { label: "Use mirrors instead", run: () => tell(edit(mirrorInstead, mirrored)) };
   }
 }

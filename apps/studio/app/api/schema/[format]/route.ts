@@ -1,0 +1,12 @@
+import { atlasJsonSchema } from "@caravan/core/atlas";
+import { projectJsonSchema } from "@caravan/core/model";
+
+const SCHEMAS: Record<string, () => object> = { atlas: atlasJsonSchema, project: projectJsonSchema };
+
+/** `GET /api/schema/atlas` and `/api/schema/project`: the JSON Schemas of our formats, for editors and build scripts. */
+export async function GET(_request: Request, { params }: { params: Promise<{ format: string }> }): Promise<Response> {
+  const { format } = await params;
+  const schema = Object.hasOwn(SCHEMAS, format) ? SCHEMAS[format] : undefined;
+  if (!schema) return Response.json({ error: `There is no format "${format}". There are: atlas, project.` }, { status: 404 });
+  return Response.json(schema(), { headers: { "content-type": "application/schema+json" } });
+}

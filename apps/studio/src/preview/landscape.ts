@@ -1,0 +1,66 @@
+/**
+ * The country of the Tamarisk Road as a backdrop: sky, far ridges, dunes, a few shrubs, and the road that figures stand on. Drawn
+ * by rule at the art's own size, in few colours, so that a figure is judged where it will be seen.
+ */
+
+const SKY = ["#e8c99b", "#eed3a8", "#f3deb8", "#f7e8cb"] as const;
+const RIDGE = "#c59a78";
+const RIDGE_NEAR = "#b58163";
+const DUNE = "#d9a766";
+const DUNE_SHADE = "#c48f52";
+const ROAD = "#b98250";
+const ROAD_EDGE = "#a06c41";
+const SHRUB = ["#6f7a4b", "#59643c", "#8a9160"] as const;
+
+/** A whole-number noise without state: the same place always gives the same. After a common integer hash. */
+function noise(x: number): number {
+  let n = Math.imul(x ^ 0x9e3779b9, 0x85ebca6b);
+  n = Math.imul(n ^ (n >>> 13), 0xc2b2ae35);
+  return ((n ^ (n >>> 16)) >>> 0) / 2 ** 32;
+}
+
+let made: { readonly key: string; readonly canvas: HTMLCanvasElement } | null = null;
+
+/** A picture of this size in art pixels, whose road lies under `groundY`. The last one made is kept. */
+export function landscape(width: number, height: number, groundY: number): HTMLCanvasElement {
+  const key = `${width} ${height} ${groundY}`;
+  if (made?.key === key) return made.canvas;
+  const canvas = document.createElement("canvas");
+  canvas.width = Math.max(1, width);
+  canvas.height = Math.max(1, height);
+  const context = canvas.getContext("2d") as CanvasRenderingContext2D;
+  const band = (y: number, h: number, colour: string, x = 0, w = width) => {
+    context.fillStyle = colour;
+    context.fillRect(x, y, w, h);
+  };
+  const horizon = groundY - 14;
+  for (const [k, colour] of SKY.entries()) {
+    const top = Math.floor((horizon * k) / SKY.length);
+    band(top, horizon - top, colour);
+  }
+  for (let x = 0; x < width; x++) {
+    const far = Math.round(12 + 7 * Math.sin(x / 23) + 4 * Math.sin(x / 9 + 2));
+    band(horizon - far, far, RIDGE, x, 1);
+    const near = Math.round(6 + 4 * Math.sin(x / 17 + 1) + 2 * Math.sin(x / 5));
+    band(horizon - near, near, RIDGE_NEAR, x, 1);
+    const dune = Math.max(0, Math.round(2 + 3 * Math.sin(x / 31 + 4)));
+    band(horizon - dune, height, DUNE, x, 1);
+    if ((x + dune) % 3 === 0) band(horizon - dune + 1, 1, DUNE_SHADE, x, 1);
+  }
+  for (let x = 3; x < width; x += 7) {
+    if (noise(x) < 0.55) continue;
+    const y = horizon + 2 + Math.floor(noise(x + 999) * 6);
+    const colour = SHRUB[Math.floor(noise(x + 55) * SHRUB.length)] as string;
+    band(y - 1, 1, colour, x, 2);
+    band(y, 1, colour, x - 1, 4);
+    band(y + 1, 1, DUNE_SHADE, x - 1, 5);
+  }
+  band(groundY - 4, height, ROAD);
+  band(groundY - 4, 1, ROAD_EDGE);
+  for (let x = 0; x < width; x++) {
+    const y = groundY - 3 + Math.floor(noise(x * 3 + 7) * Math.max(4, height - groundY + 4));
+    if (noise(x * 11 + 1) > 0.6) band(y, 1, ROAD_EDGE, x, 2);
+  }
+  made = { key, canvas };
+  return canvas;
+}

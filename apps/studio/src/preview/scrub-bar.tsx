@@ -1,0 +1,61 @@
+"use client";
+
+import { msFromMicros } from "@caravan/core/model";
+import { useMemo } from "react";
+import { written } from "../ui/number-field";
+import { seek, timelineOfPlaying, usePlayer, usePlayhead } from "./player-state";
+import type { Playing } from "./playing";
+
+/** The time of one round, to be dragged along; events are marked on it. Dragging pauses. Later rounds stand on the same bar. */
+export function ScrubBar({ playing }: { playing: Playing | null }) {
+  const timeline = playing && timelineOfPlaying(playing);
+  const length = timeline?.firstPass ?? 1;
+  // Whole milliseconds are finer than the bar's pixels, and draw it no oftener than needed.
+  const at = usePlayhead(({ elapsed }) => (timeline ? Math.floor(roundAt(timeline, elapsed) / 1000) : 0));
+  const marks = useMemo(() => (playing ? eventsOf(playing) : []), [playing]);
+  return (
+    <div className="relative mx-3 mt-2 h-4">
+      {marks.map(({ share, names }) => (
+        <span
+          key={share}
+          aria-hidden
+          title={names}
+          className="absolute top-0 h-1.5 w-1.5 -translate-x-1/2 rotate-45 bg-lapis"
+          style={{ left: `${share * 100}%` }}
+        />
+      ))}
+      <input
+        type="range"
+        aria-label="Time in the round"
+        aria-valuetext={`${written(at, 0)} of ${written(msFromMicros(length), 0)} ms`}
+        className="scrub absolute inset-x-0 top-1 w-full"
+        min={0}
+        max={Math.max(1, Math.ceil(length / 1000) - 1)}
+        value={at}
+        disabled={!playing}
+        onChange={(event) => {
+          usePlayer.setState({ running: false });
+          seek(Number(event.target.value) * 1000);
+        }}
+      />
+    </div>
+  );
+}
+
+/** Where in its round a time lies. */
+function roundAt({ firstPass, laterPass, end }: ReturnType<typeof timelineOfPlaying>, elapsed: number): number {
+  const now = Math.min(elapsed, end);
+  if (now < firstPass) return now;
+  if (now >= end) return firstPass;
+  return firstPass - laterPass + ((now - firstPass) % laterPass);
+}
+
+/** Events of the first round, as shares of its time. */
+function eventsOf(playing: Playing): { readonly share: number; readonly names: string }[] {
+  if (!playing.steps.some(({ events }) => events?.length)) return [];
+  const timeline = timelineOfPlaying(playing);
+  return [...timeline.entries(-1, timeline.firstPass - 1)].flatMap(({ at, step }) => {
+    const names = playing.steps[step]?.events;
+    return names?.length ? [{ share: at / timeline.firstPass, names: names.join(", ") }] : [];
+  });
+}

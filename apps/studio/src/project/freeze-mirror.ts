@@ -1,0 +1,32 @@
+/** Makes a mirrored facing a clip of its own: mirrors its frames in a worker, stores the pictures, and changes the document. */
+import { framesToMirror, freezeMirror, type MirroredPicture } from "@caravan/core/edit";
+import { type ActionName, CaravanError, type Facing, type FrameRef, findFrame, frameLook, partsOfLook } from "@caravan/core/model";
+import { run } from "../workers/client";
+import { currentProject, edit } from "./open-project";
+import { keepPicture, pictureBlob } from "./pictures";
+
+/** The error that stands in the way, null if it is done. */
+export async function freezeMirrorOf(name: ActionName, facing: Facing): Promise<Error | null> {
+  try {
+    const project = currentProject();
+    const pictures: MirroredPicture[] = [];
+    for (const ref of framesToMirror(project, name, facing)) pictures.push(await mirroredPicture(ref));
+    return edit(freezeMirror, name, facing, pictures);
+  } catch (error) {
+    return error instanceof Error ? error : new Error(String(error));
+  }
+}
+
+async function mirroredPicture(ref: FrameRef): Promise<MirroredPicture> {
+  const found = findFrame(currentProject(), ref);
+  if (!found) throw new CaravanError("missing-frame", ref, "This frame is missing.", "Take it out of the clip first.");
+  const { sha256, clearing } = partsOfLook(frameLook(found.source, found.frame));
+  const blob = await pictureBlob(sha256);
+  if (!blob)
+    throw new CaravanError("missing-picture", found.source.name, "Its picture is no longer in this browser's storage.", "Add it again.");
+  const [made] = await run("mirrorFrames", { picture: { blob, clearing }, frames: [found.frame] });
+  if (!made?.png) throw new Error("The mirrored picture was not made.");
+  await keepPicture(made.picture, made.png);
+  const { width, height, coverage } = made.picture;
+  return { sha256: made.picture.sha256, width, height, coverage };
+}

@@ -1,0 +1,122 @@
+"use client";
+
+import type { Clip, ClipName } from "@caravan/core/model";
+import { Plus, X } from "lucide-react";
+import { useEffect, useMemo } from "react";
+import { SPEEDS } from "../../../preview/player-state";
+import { playingOfClip } from "../../../preview/playing";
+import { earlierClip } from "../../../project/earlier";
+import { useOpenProject, useProject } from "../../../project/open-project";
+import { Button, IconButton } from "../../../ui/button";
+import { Choice } from "../../../ui/choice";
+import { Tick } from "../../../ui/tick";
+import { CompareStage, type ShownLane } from "./compare-stage";
+import { firstLanes, type Lane, MOST_LANES, useComparison } from "./lanes";
+
+/** Up to four clips at once, side by side or on one another, in step by time or by phase; also a clip with what it was before. */
+export function CompareBench({ clip }: { clip: Clip }) {
+  const project = useProject((each) => each);
+  const history = useOpenProject((state) => state.history);
+  const { lanes, inStep, overlaid } = useComparison();
+  const { clips } = project;
+  const names = clips.map(({ name }) => name);
+  // Lanes whose clips have gone go too; a comparison that was never begun, or has none left, begins with the chosen clip.
+  const known = lanes.filter((lane) => names.includes(lane.clip));
+  useEffect(() => {
+    if (known.length === 0) useComparison.setState({ lanes: firstLanes(names, clip.name) });
+    else if (known.length < lanes.length) useComparison.setState({ lanes: known });
+  }, [known, lanes, names, clip.name]);
+  const shown = useMemo(
+    () =>
+      lanes.flatMap((lane): ShownLane[] => {
+        const now = clips.find(({ name }) => name === lane.clip);
+        if (!now) return [];
+        const before = lane.earlier ? earlierClip(history, project, lane.clip) : null;
+        const playing = before ? playingOfClip(before.project, before.clip) : playingOfClip(project, now);
+        return playing ? [{ lane, playing, note: lane.earlier ? (before ? `before: ${before.label}` : "never changed") : null }] : [];
+      }),
+    [lanes, clips, project, history],
+  );
+  const change = (at: number, next: Partial<Lane>) =>
+    useComparison.setState({ lanes: lanes.map((lane, k) => (k === at ? { ...lane, ...next } : lane)) });
+  return (
+    <div className="flex min-h-0 grow flex-col gap-2.5">
+      <div className="relative min-h-40 grow overflow-hidden rounded-box border border-line">
+        <CompareStage lanes={shown} inStep={inStep} overlaid={overlaid} />
+      </div>
+      <div className="flex flex-wrap items-center gap-2">
+        <Choice
+          label="Laid out"
+          value={overlaid ? "over" : "beside"}
+          options={[
+            ["beside", "Side by side"],
+            ["over", "On one another"],
+          ]}
+          onChange={(next) => useComparison.setState({ overlaid: next === "over" })}
+        />
+        <Choice
+          label="In step by"
+          value={inStep}
+          options={[
+            ["time", "By time"],
+            ["phase", "By phase"],
+          ]}
+          onChange={(next) => useComparison.setState({ inStep: next })}
+        />
+        <span className="grow" />
+        <Button
+          disabled={lanes.length >= MOST_LANES}
+          onClick={() => useComparison.setState({ lanes: [...lanes, { clip: clip.name, speed: 1, earlier: false }] })}
+        >
+          <Plus size={14} aria-hidden /> Add {clip.name}
+        </Button>
+      </div>
+      <ol aria-label="Compared clips" className="flex flex-col gap-1.5">
+        {lanes.map((lane, k) => (
+          <li key={k} className="flex flex-wrap items-center gap-2">
+            <span className="number w-4 text-muted">{k + 1}</span>
+            <select
+              aria-label={`Clip ${k + 1}`}
+              className="min-h-8 max-w-48 rounded-box border border-line bg-raised px-1"
+              value={lane.clip}
+              onChange={(event) => change(k, { clip: event.target.value as ClipName })}
+            >
+              {names.map((name) => (
+                <option key={name} value={name}>
+                  {name}
+                </option>
+              ))}
+            </select>
+            <label className="flex items-center gap-1.5 text-muted">
+              speed
+              <select
+                aria-label={`Speed of clip ${k + 1}`}
+                className="number min-h-8 rounded-box border border-line bg-raised px-1 text-ink"
+                value={lane.speed}
+                disabled={inStep === "phase"}
+                onChange={(event) => change(k, { speed: Number(event.target.value) })}
+              >
+                {SPEEDS.map((each) => (
+                  <option key={each} value={each}>
+                    {each}×
+                  </option>
+                ))}
+              </select>
+            </label>
+            <Tick label="as before its last edit" checked={lane.earlier} onChange={(earlier) => change(k, { earlier })} />
+            <span className="truncate text-small text-muted">{lane.earlier && shown.find((each) => each.lane === lane)?.note}</span>
+            <span className="grow" />
+            <IconButton
+              label={`Take clip ${k + 1} out`}
+              look="quiet"
+              disabled={lanes.length === 1}
+              onClick={() => useComparison.setState({ lanes: lanes.filter((_, n) => n !== k) })}
+            >
+              <X size={14} />
+            </IconButton>
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+}

@@ -1,0 +1,73 @@
+/** Ways to give frames an origin, from buttons and keys alike. What a way gives is worked out in the core. */
+import { forgetOrigins, nudgeOrigins, placeOrigins } from "@caravan/core/edit";
+import { commonOrigin, type DrawnWay, drawnOrigin, type OriginPlace, originAtPlace, pointAtShare } from "@caravan/core/marks";
+import { type FramePoint, type FrameRef, frameLook, frameRef, frameSize, type PlacedFrame } from "@caravan/core/model";
+import { edit, editInGesture } from "../../../project/open-project";
+import { pictureOfLook } from "../../../project/pictures";
+import { say } from "../../../ui/notices";
+import { type FramesInScope, refsOf } from "./scope";
+
+/** Each frame's own box says where the place is. */
+export function setToPlace(scope: FramesInScope, place: OriginPlace): void {
+  place9(scope, ({ frame }) => originAtPlace(frameSize(frame), place));
+}
+
+/** One point for all, in pixels of each frame. */
+export function setToPoint(scope: FramesInScope, point: FramePoint): string | undefined {
+  return editInGesture(
+    `origin ${scope.name}`,
+    placeOrigins,
+    scope.name,
+    originsOf(scope, () => point),
+  )?.message;
+}
+
+/** One share of each frame's size. */
+export function setToShare(scope: FramesInScope, share: FramePoint): string | undefined {
+  return editInGesture(
+    `origin ${scope.name}`,
+    placeOrigins,
+    scope.name,
+    originsOf(scope, ({ frame }) => pointAtShare(share, frameSize(frame))),
+  )?.message;
+}
+
+export function nudge(scope: FramesInScope, by: FramePoint, gesture = `nudge origin ${scope.name}`): void {
+  tell(editInGesture(gesture, nudgeOrigins, scope.name, refsOf(scope), by));
+}
+
+export function forget(scope: FramesInScope): void {
+  tell(edit(forgetOrigins, scope.name, refsOf(scope)));
+}
+
+/**
+ * From what is drawn: each frame by its own drawing, or with `together` one point for all, so that a stride does not sway with
+ * its feet. Frames in which nothing is drawn stay as they are.
+ */
+export async function setFromDrawn(scope: FramesInScope, way: DrawnWay, together: boolean): Promise<void> {
+  try {
+    const found = new Map<FrameRef, FramePoint>();
+    for (const { source, frame } of scope.frames) {
+      const { coverage } = await pictureOfLook(frameLook(source, frame));
+      const point = drawnOrigin(coverage, frame, way);
+      if (point) found.set(frameRef(source, frame), point);
+    }
+    const common = together ? commonOrigin([...found.values()]) : null;
+    if (found.size === 0) say({ tone: "plain", text: "Nothing is drawn in these frames, so they stand where they stood." });
+    tell(edit(placeOrigins, scope.name, common ? new Map([...found.keys()].map((ref) => [ref, common])) : found));
+  } catch (error) {
+    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+  }
+}
+
+function place9(scope: FramesInScope, pointOf: (placed: PlacedFrame) => FramePoint): void {
+  tell(edit(placeOrigins, scope.name, originsOf(scope, pointOf)));
+}
+
+function originsOf({ frames }: FramesInScope, pointOf: (placed: PlacedFrame) => FramePoint): Map<FrameRef, FramePoint> {
+  return new Map(frames.map((each) => [frameRef(each.source, each.frame), pointOf(each)]));
+}
+
+function tell(error: Error | null): void {
+  if (error) say({ tone: "trouble", text: error.message });
+}

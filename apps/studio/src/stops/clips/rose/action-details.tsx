@@ -1,0 +1,35 @@
+"use client";
+
+import { clipsOfAction } from "@caravan/core/edit";
+import { type Action, facingsPresent } from "@caravan/core/model";
+import { useProject } from "../../../project/open-project";
+import { Detail, Facts } from "../../../ui/detail";
+import { PlaceFindings } from "../clip-findings";
+import { secondsInWords, totalOf } from "../pace-words";
+
+/** What an action is made of, and what is odd about it. */
+export function ActionDetails({ action }: { action: Action }) {
+  const project = useProject((each) => each);
+  const clips = clipsOfAction(project, action);
+  const mirrored = Object.values(action.facings).filter(({ mirror }) => mirror).length;
+  const lengths = [...new Set(clips.map((clip) => secondsInWords(totalOf(clip))))];
+  return (
+    <>
+      <Detail title="The action">
+        <Facts
+          facts={[
+            ["facings", `${facingsPresent(action).length} of ${action.ways}`],
+            ["clips", clips.length],
+            ["mirrored", mirrored],
+            ["length", lengths.join(", ") || "none"],
+          ]}
+        />
+        <p className="mt-2 text-small text-muted">
+          Move the pointer over the figure above, or press [ and ], and it turns. A facing that is missing shows the nearest one; of two as
+          near, the one that looks more toward you.
+        </p>
+      </Detail>
+      <PlaceFindings label="Findings on this action" at={(place) => "action" in place && place.action === action.name} />
+    </>
+  );
+}

@@ -1,0 +1,165 @@
+"use client";
+
+import { mirrorMissing, removeAction, renameAction, setPetal, setWays } from "@caravan/core/edit";
+import { mirrorOf, nearestPresent, turnedBy } from "@caravan/core/facing";
+import { type Action, type ActionName, type Clip, type ClipName, FACINGS_OF, type Facing, type Ways } from "@caravan/core/model";
+import { DndContext, type DragEndEvent, PointerSensor, pointerWithin, useDraggable, useSensor, useSensors } from "@dnd-kit/core";
+import { CSS } from "@dnd-kit/utilities";
+import { usePlayer } from "../../../preview/player-state";
+import { freezeMirrorOf } from "../../../project/freeze-mirror";
+import { edit, useProject } from "../../../project/open-project";
+import { chooseAction, chooseClip } from "../../../project/view";
+import { Button } from "../../../ui/button";
+import { Choice } from "../../../ui/choice";
+import { useKeys } from "../../../ui/keys";
+import { say } from "../../../ui/notices";
+import { TextField } from "../../../ui/text-field";
+import { act } from "../act";
+import { WindRose } from "./wind-rose";
+
+/** One action: its rose, and the clips to put into it. The facing that is worked on is the one that the player shows. */
+export function ActionSurface({ action }: { action: Action }) {
+  const clips = useProject((project) => project.clips);
+  const facing = usePlayer((state) => state.facing);
+  const looks = nearestPresent(facing, FACINGS_OF[action.ways]) as Facing;
+  const petal = action.facings[looks];
+  const across = mirrorOf(looks);
+  const { name } = action;
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const turn = (by: 1 | -1) => usePlayer.setState({ facing: turnedBy(looks, action.ways, by) });
+  const mirror = () => {
+    const other = action.facings[across];
+    if (other && across !== looks) act(setPetal, name, looks, { clip: other.clip, ...(other.mirror ? {} : { mirror: true as const }) });
+  };
+  const clear = () => act(setPetal, name, looks, null);
+  const canMirror = across !== looks && action.facings[across] !== undefined;
+  const gaps = FACINGS_OF[action.ways].filter((each) => !action.facings[each]);
+  const canFill = gaps.some(
+    (each) => mirrorOf(each) !== each && action.facings[mirrorOf(each)]?.mirror !== true && action.facings[mirrorOf(each)],
+  );
+
+  useKeys("The action", [
+    { keys: "ArrowRight", label: "Next facing, clockwise", run: () => turn(1) },
+    { keys: "ArrowLeft", label: "Facing before", run: () => turn(-1) },
+    { keys: "m", label: "Make the facing the mirror of the one across", run: mirror },
+    { keys: "Delete Backspace", label: "Leave the facing missing", run: clear },
+    { keys: "Enter", label: "Work on the clip of this facing", run: () => petal && chooseClip(petal.clip) },
+    { keys: "n F2", label: "Rename the action", run: () => document.getElementById(ACTION_NAME_FIELD)?.focus() },
+  ]);
+
+  const assign = (clip: ClipName, to: Facing, moveOn: boolean) => {
+    if (!act(setPetal, name, to, { clip })) return;
+    const next = moveOn ? nextMissing(action, to) : to;
+    usePlayer.setState({ facing: next });
+  };
+  const dropped = ({ active, over }: DragEndEvent) => {
+    const to = over?.data.current?.facing as Facing | undefined;
+    const clip = active.data.current?.clip as ClipName | undefined;
+    if (to && clip) assign(clip, to, false);
+  };
+
+  return (
+    <DndContext id="rose" sensors={sensors} collisionDetection={pointerWithin} onDragEnd={dropped}>
+      <header className="flex flex-wrap items-center justify-between gap-x-3 gap-y-2">
+        <div className="flex min-w-0 items-baseline gap-2">
+          <h2 className="min-w-0 text-title font-bold">
+            <ActionNameField key={name} action={action} />
+          </h2>
+          <span className="text-muted">action</span>
+        </div>
+        <Choice
+          label="Facings"
+          value={String(action.ways) as "1" | "2" | "4" | "8"}
+          options={[
+            ["1", "1 way"],
+            ["2", "2"],
+            ["4", "4"],
+            ["8", "8"],
+          ]}
+          onChange={(ways) => act(setWays, name, Number(ways) as Ways)}
+        />
+      </header>
+      <div className="min-h-0 grow overflow-auto rounded-box border border-line bg-surface py-2">
+        <WindRose action={action} looks={looks} />
+      </div>
+      <div className="flex flex-wrap items-center gap-2">
+        <span className="font-semibold">{looks.toUpperCase()}</span>
+        {across !== looks && (
+          <Button onClick={mirror} disabled={!canMirror} hint="M">
+            Mirror of {across.toUpperCase()}
+          </Button>
+        )}
+        <Button onClick={clear} disabled={!petal} hint="Del">
+          Leave missing
+        </Button>
+        {petal && (
+          <Button onClick={() => chooseClip(petal.clip)} hint="Enter">
+            Work on {petal.clip}
+          </Button>
+        )}
+        {petal?.mirror && (
+          <Button
+            title="Mirrors its frames as pictures of their own, so that this facing can be changed for itself"
+            onClick={() => void freezeMirrorOf(name, looks).then((error) => error && say({ tone: "trouble", text: error.message }))}
+          >
+            Freeze the mirror
+          </Button>
+        )}
+        <span className="grow" />
+        {canFill && <Button onClick={() => act(mirrorMissing, name)}>Mirror all that are missing</Button>}
+        <Button onClick={() => act(removeAction, name)}>Remove the action</Button>
+      </div>
+      <section aria-label="Clips to put in" className="max-h-36 shrink-0 overflow-y-auto rounded-box border border-line bg-surface p-2">
+        <p className="mb-1.5 text-muted">Click a clip to put it at {looks.toUpperCase()}, or drag it onto a petal.</p>
+        <ul className="flex flex-wrap gap-1.5">
+          {likeliestFirst(clips, name).map((clip) => (
+            <li key={clip.name}>
+              <ClipChip clip={clip} onClick={() => assign(clip.name, looks, true)} />
+            </li>
+          ))}
+        </ul>
+      </section>
+    </DndContext>
+  );
+}
+
+export const ACTION_NAME_FIELD = "action-name";
+
+function ActionNameField({ action }: { action: Action }) {
+  const rename = (name: string): string | undefined => {
+    const error = edit(renameAction, action.name, name);
+    if (!error) chooseAction(name.trim() as ActionName);
+    return error?.message;
+  };
+  return <TextField id={ACTION_NAME_FIELD} label="Action name" value={action.name} onChange={rename} className="max-w-full font-bold" />;
+}
+
+/** The next facing without a clip, clockwise; of a whole rose the same one. */
+function nextMissing({ ways, facings }: Action, from: Facing): Facing {
+  const rose = FACINGS_OF[ways];
+  const start = rose.indexOf(from);
+  const following = rose.map((_, k) => rose[(start + 1 + k) % rose.length] as Facing);
+  return following.find((each) => each !== from && !facings[each]) ?? from;
+}
+
+/** Clips whose names begin like the action's, then the others, each in the order of the list. */
+function likeliestFirst(clips: readonly Clip[], name: string): Clip[] {
+  const alike = (clip: Clip) => clip.name.toLowerCase().startsWith(name.toLowerCase());
+  return [...clips.filter(alike), ...clips.filter((clip) => !alike(clip))];
+}
+
+function ClipChip({ clip, onClick }: { clip: Clip; onClick: () => void }) {
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: `clip ${clip.name}`, data: { clip: clip.name } });
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      onClick={onClick}
+      {...listeners}
+      className={`min-h-7 touch-none rounded-box border border-line bg-raised px-2 hover:border-lapis ${isDragging ? "relative z-30 opacity-80" : ""}`}
+      style={{ transform: CSS.Translate.toString(transform) }}
+    >
+      {clip.name}
+    </button>
+  );
+}

@@ -1,0 +1,87 @@
+"use client";
+
+import { makeActions } from "@caravan/core/edit";
+import { type MatchedAction, matchFacings, type NumberedFrom } from "@caravan/core/facing";
+import { type ActionName, type ClipName, FACINGS_OF } from "@caravan/core/model";
+import { useMemo, useState } from "react";
+import { useProject } from "../../../project/open-project";
+import { chooseAction } from "../../../project/view";
+import { Button } from "../../../ui/button";
+import { SheetDialog } from "../../../ui/sheet-dialog";
+import { Tick } from "../../../ui/tick";
+import { act } from "../act";
+import { NumberedFields } from "./numbered-fields";
+
+/** Makes actions of clips whose names tell a facing. What was matched is shown before it is done. */
+export function ByNames({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const clips = useProject((project) => project.clips);
+  const [from, setFrom] = useState<NumberedFrom>({ first: "s", clockwise: true });
+  const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
+  const matched = useMemo(
+    () =>
+      matchFacings(
+        clips.map(({ name }) => name),
+        from,
+      ),
+    [clips, from],
+  );
+  const chosen = matched.filter(({ stem }) => !without.has(stem));
+  const make = () => {
+    if (!act(makeActions, chosen)) return;
+    onClose();
+    const [first] = chosen;
+    if (first) chooseAction(first.stem as ActionName);
+  };
+  const toggle = (stem: string) =>
+    setWithout((before) => {
+      const next = new Set(before);
+      if (!next.delete(stem)) next.add(stem);
+      return next;
+    });
+  return (
+    <SheetDialog
+      title="Actions by names"
+      description="Clips whose names end or begin with a facing: letters of the compass, words, or numbers."
+      open={open}
+      onClose={onClose}
+    >
+      {matched.length === 0 ? (
+        <p>No two clips share a name but for a facing. Names such as walk_s and walk_se, idleLeft and idleRight, or turn0 to turn7 do.</p>
+      ) : (
+        <>
+          <ul aria-label="Matched actions" className="flex flex-col gap-2.5">
+            {matched.map((each) => (
+              <li key={each.stem} className="rounded-box border border-line bg-raised px-3 py-2">
+                <Tick
+                  label={`${each.stem}, ${each.ways} ways${each.byNumber ? ", by number" : ""}`}
+                  checked={!without.has(each.stem)}
+                  onChange={() => toggle(each.stem)}
+                />
+                <MatchedFacings matched={each} />
+              </li>
+            ))}
+          </ul>
+          <div className="mt-4 flex flex-wrap items-center justify-between gap-3">
+            {matched.some(({ byNumber }) => byNumber) ? <NumberedFields from={from} onChange={setFrom} /> : <span />}
+            <Button look="now" onClick={make} disabled={chosen.length === 0}>
+              Make {chosen.length === 1 ? "the action" : `${chosen.length} actions`}
+            </Button>
+          </div>
+        </>
+      )}
+    </SheetDialog>
+  );
+}
+
+function MatchedFacings({ matched }: { matched: MatchedAction<ClipName> }) {
+  return (
+    <dl className="mt-1 flex flex-wrap gap-x-4 gap-y-0.5">
+      {FACINGS_OF[matched.ways].map((facing) => (
+        <div key={facing} className="flex gap-1.5">
+          <dt className="font-semibold">{facing.toUpperCase()}</dt>
+          <dd className={matched.facings[facing] ? "" : "text-muted"}>{matched.facings[facing] ?? "missing"}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}

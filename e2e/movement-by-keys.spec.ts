@@ -1,0 +1,145 @@
+import { expect, type Locator, type Page, test } from "@playwright/test";
+import { dropAndCut, figureSheet, openStudio, startProject } from "./studio";
+
+/** Presses Tab until what is meant has the focus, as someone without a mouse does. */
+async function tabTo(page: Page, target: Locator): Promise<void> {
+  await target.waitFor();
+  for (let k = 0; k < 160; k++) {
+    if (await target.evaluate((element) => element === document.activeElement)) return;
+    await page.keyboard.press("Tab");
+  }
+  throw new Error("Tab never comes there.");
+}
+
+const steps = (page: Page, clip: string) => page.getByRole("list", { name: `Steps of ${clip}` }).getByRole("button");
+const times = (page: Page, clip: string) =>
+  steps(page, clip).evaluateAll((all) => all.map((each) => Number(/([\d.]+) ms$/.exec(each.getAttribute("aria-label") ?? "")?.[1])));
+
+/** A clip of the rows that are picked with R, one after the other, named by typing. */
+async function clipByKeys(page: Page, name: string, rows: number): Promise<void> {
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("ArrowRight");
+  for (let row = 0; row < rows; row++) {
+    if (row > 0) await page.keyboard.press("ArrowDown");
+    await page.keyboard.press("r");
+  }
+  await page.keyboard.press("c");
+  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
+  await page.keyboard.type(name);
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Escape");
+}
+
+test.beforeEach(({ page }) => openStudio(page));
+
+test("by keys alone: the demo's actions are removed, and made again from the names of their clips", async ({ page }) => {
+  await page.keyboard.press("3");
+  const actions = page.getByRole("list", { name: "Actions" }).getByRole("button");
+  await tabTo(page, actions.first());
+  for (let left = 2; left > 0; left--) {
+    await page.keyboard.press("Enter");
+    await tabTo(page, page.getByRole("button", { name: "Remove the action", exact: true }));
+    await page.keyboard.press("Enter");
+    await expect(actions).toHaveCount(left - 1);
+    if (left > 1) await tabTo(page, actions.first());
+  }
+  await tabTo(page, page.getByRole("button", { name: "By names …" }));
+  await page.keyboard.press("Enter");
+  await tabTo(page, page.getByRole("dialog").getByRole("button", { name: "Make 2 actions" }));
+  await page.keyboard.press("Enter");
+  await expect(actions).toHaveText(["idle3 of 4", "walk8 ways"]);
+});
+
+test("by keys alone: a slipping step is found, dropped, and the clip split in three", async ({ page }) => {
+  await startProject(page);
+  await dropAndCut(page, "stride.png", figureSheet(6, 1), 6, 1);
+  await clipByKeys(page, "stride", 1);
+  await page.keyboard.press("k");
+  await expect(page.getByTestId("flick")).toHaveAttribute("data-frame", "stride/0");
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("x");
+  await expect(page.getByTestId("flick")).toHaveAttribute("data-frame", "stride/3");
+  await page.keyboard.press("Delete");
+  await page.keyboard.press("r");
+  await expect(steps(page, "stride")).toHaveCount(5);
+  await page.keyboard.press("Escape");
+  for (let k = 0; k < 3; k++) await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("s");
+  await expect(page.getByRole("list", { name: "Clips" }).getByRole("button")).toHaveCount(3);
+});
+
+test("by keys alone: 20 pictures in 750 ms, once, then gone; 150/150 and 120/80/120/80", async ({ page }) => {
+  await startProject(page);
+  await dropAndCut(page, "burst.png", figureSheet(5, 4), 5, 4);
+  await clipByKeys(page, "burst", 4);
+  await page.keyboard.press("o");
+  const then = page.getByRole("combobox", { name: "then" });
+  await tabTo(page, then);
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("ArrowDown");
+  await expect(then).toHaveValue("hide");
+  await tabTo(page, page.getByRole("textbox", { name: "Seconds in all" }));
+  await page.keyboard.type("0.75");
+  await page.keyboard.press("Enter");
+  await expect.poll(() => times(page, "burst")).toEqual(Array(20).fill(37.5));
+  await page.keyboard.press("Shift+A");
+  await page.keyboard.type("0-3");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
+  await page.keyboard.type("beat");
+  await page.keyboard.press("Enter");
+  for (const ms of ["120", "80", "120", "80"]) {
+    await page.keyboard.press("ArrowRight");
+    await page.keyboard.press("t");
+    await page.keyboard.type(ms);
+    await page.keyboard.press("Enter");
+  }
+  await expect.poll(() => times(page, "beat")).toEqual([120, 80, 120, 80]);
+  // The last two go; the whole clip is set to 150 each.
+  await page.keyboard.press("Shift+ArrowLeft");
+  await page.keyboard.press("Delete");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("t");
+  await page.keyboard.type("150");
+  await page.keyboard.press("Enter");
+  await expect.poll(() => times(page, "beat")).toEqual([150, 150]);
+});
+
+test("by keys alone: an action by rows, its west mirrored, turned, and all of it put on its feet", async ({ page }) => {
+  await startProject(page);
+  await dropAndCut(page, "porter.png", figureSheet(4, 3), 4, 3);
+  await clipByKeys(page, "one", 1);
+  await tabTo(page, page.getByRole("button", { name: "By rows …" }));
+  await page.keyboard.press("Enter");
+  await tabTo(page, page.getByRole("dialog").getByRole("button", { name: "Make porter" }));
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("region", { name: "Wind rose of porter" })).toBeVisible();
+  const stage = page.getByTestId("stage");
+  const seen: (string | null)[] = [];
+  for (let k = 0; k < 4; k++) {
+    await page.keyboard.press("]");
+    await page.waitForTimeout(80);
+    seen.push(await stage.getAttribute("data-facing"));
+  }
+  expect(new Set(seen)).toEqual(new Set(["e", "s", "w", "n"]));
+  // Left missing, and mirrored again.
+  while ((await stage.getAttribute("data-facing")) !== "w") {
+    await page.keyboard.press("ArrowRight");
+    await page.waitForTimeout(80);
+  }
+  await page.keyboard.press("Delete");
+  await expect(page.getByRole("button", { name: "Facing w: missing" })).toBeVisible();
+  await page.keyboard.press("m");
+  await expect(page.getByRole("button", { name: "Facing w: mirror of porter-e" })).toBeVisible();
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("g");
+  await tabTo(page, page.getByRole("radio", { name: "Clip", exact: true }));
+  // As long as a finger presses: a choice goes along with the focus only while the key is down.
+  await page.keyboard.press("ArrowRight", { delay: 80 });
+  await expect(page.getByRole("radio", { name: "Action" })).toBeChecked();
+  await tabTo(page, page.getByRole("button", { name: "Bottom of the box" }));
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: "Undo: place the origin of the action porter" })).toBeVisible();
+  await expect(page.getByRole("textbox", { name: "Origin y", exact: true })).toHaveValue("39");
+});

@@ -1,0 +1,77 @@
+import { type ChildProcessWithoutNullStreams, execFileSync, spawn } from "node:child_process";
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { createInterface } from "node:readline";
+import { afterAll, afterEach, beforeAll, describe, expect, it } from "vitest";
+import { pngCodec } from "./png";
+
+const root = join(import.meta.dirname, "../../..");
+const folder = mkdtempSync(join(tmpdir(), "caravan-watch-"));
+const png = pngCodec();
+let watching: ChildProcessWithoutNullStreams | null = null;
+
+interface Line {
+  readonly ok: boolean;
+  readonly written?: string[];
+  readonly changed?: string[];
+  readonly error?: { readonly message: string };
+}
+
+/** Watches a copy of the demo; `next` gives the lines as they come. */
+function watchCopy(name: string) {
+  const road = join(folder, name);
+  const out = join(folder, `${name}-out`);
+  cpSync(join(root, "examples/tamarisk-road"), road, { recursive: true });
+  watching = spawn(process.execPath, [join(root, "packages/cli/bin/caravan.mjs"), "watch", road, "--out", out, "--json"]);
+  const lines = createInterface({ input: watching.stdout })[Symbol.asyncIterator]();
+  const next = async (): Promise<Line> => JSON.parse((await lines.next()).value as string);
+  return { road, out, next, child: watching };
+}
+
+/** The campfire with one drawn pixel in another colour. */
+function repainted(road: string, red: number): Uint8Array {
+  const fire = png.decode(readFileSync(join(road, "art/campfire.png")), "fire");
+  const at = Array.from({ length: fire.bytes.length / 4 }, (_, k) => k * 4).find((k) => fire.bytes[k + 3] === 255) as number;
+  fire.bytes[at] = red;
+  return png.encode(fire);
+}
+
+beforeAll(() => execFileSync(process.execPath, [join(root, "scripts/build-command.mjs")]));
+afterEach(() => {
+  watching?.kill("SIGKILL");
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+describe("caravan watch", () => {
+  it("builds at once, then again when art changes, and writes only what came out otherwise", async () => {
+    const { road, out, next, child } = watchCopy("changed");
+    expect(await next()).toMatchObject({ ok: true, written: ["tamarisk.atlas.json", "tamarisk.png"] });
+    const atlas = statSync(join(out, "tamarisk.atlas.json")).mtimeMs;
+    writeFileSync(join(road, "art/campfire.png"), repainted(road, 7));
+    expect(await next()).toMatchObject({ ok: true, written: ["tamarisk.png"], changed: ["campfire (8 on changed pictures)"] });
+    expect(statSync(join(out, "tamarisk.atlas.json")).mtimeMs).toBe(atlas);
+    // Another saving of the same bytes changes nothing.
+    writeFileSync(join(road, "art/campfire.png"), readFileSync(join(road, "art/campfire.png")));
+    expect(await next()).toMatchObject({ ok: true, written: [] });
+    const ended = new Promise((resolve) => child.once("exit", resolve));
+    child.kill("SIGINT");
+    expect(await ended).toBe(0);
+  }, 60_000);
+
+  it("survives a half-written file: it says what is wrong, keeps what was delivered, and builds when the rest has come", async () => {
+    const { road, out, next } = watchCopy("halved");
+    await next();
+    const before = readFileSync(join(out, "tamarisk.png"));
+    const whole = repainted(road, 9);
+    writeFileSync(join(road, "art/campfire.png"), whole.subarray(0, 60));
+    const told = await next();
+    expect(told).toMatchObject({ ok: false, error: { message: expect.stringMatching(/art\/campfire\.png/) } });
+    expect(readFileSync(join(out, "tamarisk.png"))).toEqual(before);
+    writeFileSync(join(road, "art/campfire.png"), whole);
+    let line = await next();
+    while (!line.ok) line = await next();
+    expect(line.written).toEqual(["tamarisk.png"]);
+    expect(readdirSync(out).toSorted()).toEqual(["tamarisk.atlas.json", "tamarisk.png"]);
+  }, 60_000);
+});

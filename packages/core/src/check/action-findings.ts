@@ -1,0 +1,164 @@
+/** What looks wrong about actions: facings that are missing or unlike the others, an action that shows nothing, names that trap. */
+import { clipsOfAction, counted, mirrorMissing, removeAction, renameClip, setClipTotal, setStepDurations, setWays } from "../edit";
+import { mirrorOf, nearestPresent, waysFor } from "../facing";
+import {
+  type Action,
+  type Clip,
+  type ClipName,
+  FACINGS_OF,
+  type Facing,
+  facingsPresent,
+  freeName,
+  naturalOrder,
+  type Project,
+} from "../model";
+import type { Finding } from "./finding";
+
+/** Cost: O(facings of all actions + their steps). */
+export function actionFindings(project: Project): Finding[] {
+  return project.actions.flatMap((action) => {
+    const present = facingsPresent(action);
+    if (present.length === 0) return [emptyAction(action)];
+    return [...namedAsClip(project, action), ...missing(action, present), ...unlike(project, action)];
+  });
+}
+
+function finding(action: Action, rest: Pick<Finding, "code" | "severity" | "message" | "mend">): Finding {
+  return { where: `action "${action.name}"`, place: { stop: "clips", action: action.name }, ...rest };
+}
+
+function emptyAction(action: Action): Finding {
+  return finding(action, {
+    code: "empty-action",
+    severity: "error",
+    message: "It has no clip in any facing, so a game could not play it. Give it clips or remove it.",
+    mend: { label: "Remove the action", apply: (current) => removeAction(current, action.name) },
+  });
+}
+
+/** A clip that is one of the action's own may be meant by its name; the game gets the action all the same. */
+function namedAsClip(project: Project, action: Action): Finding[] {
+  const clip = project.clips.find(({ name }) => (name as string) === action.name);
+  if (!clip) return [];
+  const facing = Object.entries(action.facings).find(([, petal]) => petal.clip === clip.name && !petal.mirror)?.[0];
+  const name = freeName(`${clip.name}-${facing ?? "clip"}`, new Set(project.clips.map((each) => each.name)));
+  return [
+    finding(action, {
+      code: "action-named-as-clip",
+      severity: "note",
+      message: `A clip has this name too. A game that plays "${action.name}" gets the action, never that clip alone.`,
+      mend: { label: `Call the clip ${name}`, apply: (current) => renameClip(current, clip.name, name) },
+    }),
+  ];
+}
+
+function missing(action: Action, present: readonly Facing[]): Finding[] {
+  const absent = FACINGS_OF[action.ways].filter((facing) => !present.includes(facing));
+  if (absent.length === 0) return [];
+  const stand = absent.map((facing) => `${facing} looks ${nearestPresent(facing, present)}`).join(", ");
+  const mirrored = absent.filter((facing) => {
+    const across = action.facings[mirrorOf(facing)];
+    return across !== undefined && !across.mirror;
+  });
+  const fewer = waysFor(present);
+  const mend =
+    mirrored.length > 0
+      ? { label: `Mirror ${mirrored.join(", ")}`, apply: (current: Project) => mirrorMissing(current, action.name) }
+      : fewer < action.ways
+        ? { label: `Make it ${counted(fewer, "facing")}`, apply: (current: Project) => setWays(current, action.name, fewer) }
+        : undefined;
+  return [
+    finding(action, {
+      code: "facing-missing",
+      severity: "note",
+      message: `${counted(absent.length, "facing is", "facings are")} missing; until then ${stand}.`,
+      ...(mend ? { mend } : {}),
+    }),
+  ];
+}
+
+/** A figure that turns keeps its phase only if its clips last equally long, and its stride only if they step alike. */
+function unlike(project: Project, action: Action): Finding[] {
+  const clips = clipsOfAction(project, action).filter(({ steps }) => steps.length > 0);
+  const model = mostUsual(clips);
+  if (!model) return [];
+  const others = clips.filter((clip) => rhythmOf(clip) !== rhythmOf(model));
+  if (others.length === 0) return [];
+  const counts = others.some(({ steps }) => steps.length !== model.steps.length);
+  const names = others.map(({ name }) => name).join(", ");
+  const same = others.filter(({ steps }) => steps.length === model.steps.length);
+  const lengths = others.some((clip) => totalOf(clip) !== totalOf(model));
+  const mend = { label: `Give all the times of ${model.name}`, apply: (current: Project) => timesOf(current, model, others) };
+  return [
+    finding(action, {
+      code: "facings-differ",
+      severity: "note",
+      message: `${names} ${others.length === 1 ? "has" : "have"} ${counts ? "another number of steps" : lengths ? "another length" : "another rhythm"} than ${model.name}, so turning shows as a jump.`,
+      ...(same.length > 0 || lengths ? { mend } : {}),
+    }),
+  ];
+}
+
+/** Clips with as many steps get the very times of `model`; the others its length. */
+function timesOf(project: Project, model: Clip, clips: readonly Clip[]): Project {
+  let next = project;
+  for (const { name, steps } of clips) {
+    if (steps.length !== model.steps.length) next = setClipTotal(next, name, totalOf(model));
+    else for (const [k, { duration }] of model.steps.entries()) next = setStepDurations(next, name, [k], duration);
+  }
+  return next;
+}
+
+function mostUsual(clips: readonly Clip[]): Clip | null {
+  const counts = new Map<string, { clip: Clip; count: number }>();
+  for (const clip of clips) {
+    const seen = counts.get(rhythmOf(clip));
+    if (seen) seen.count++;
+    else counts.set(rhythmOf(clip), { clip, count: 1 });
+  }
+  return (
+    [...counts.values()].reduce(
+      (best, each) => (best && best.count >= each.count ? best : each),
+      null as { clip: Clip; count: number } | null,
+    )?.clip ?? null
+  );
+}
+
+function rhythmOf({ steps }: Clip): string {
+  return steps.map(({ duration }) => duration).join();
+}
+
+function totalOf({ steps }: Clip): number {
+  return steps.reduce((sum, { duration }) => sum + duration, 0);
+}
+
+/**
+ * A game that looks clips up by how their names begin gets the wrong one too: `walk_s` also catches `walk_se`. Facings of one
+ * action are asked for by the action, so they are no trap. Cost: O(n log n) and the pairs found.
+ */
+export function nameFindings(project: Project): Finding[] {
+  const names = project.clips.map(({ name }) => name).toSorted();
+  const actionOf = new Map<ClipName, string>();
+  for (const action of project.actions) for (const { clip } of Object.values(action.facings)) actionOf.set(clip, action.name);
+  const traps: Finding[] = [];
+  for (const [k, short] of names.entries()) {
+    const longer: ClipName[] = [];
+    // Sorted by their characters, all names with one beginning follow it.
+    for (let at = k + 1; names[at]?.startsWith(short); at++) {
+      const long = names[at] as ClipName;
+      if (actionOf.get(short) === undefined || actionOf.get(short) !== actionOf.get(long)) longer.push(long);
+    }
+    if (longer.length === 0) continue;
+    const taken = new Set<string>(names);
+    const other = freeName(`${short}${/\d$/.test(short) ? "-" : ""}0`, taken);
+    traps.push({
+      code: "name-begins-another",
+      severity: "note",
+      where: `clip "${short}"`,
+      message: `${longer.toSorted(naturalOrder).slice(0, 3).join(", ")}${longer.length > 3 ? ` and ${longer.length - 3} more` : ""} ${longer.length === 1 ? "begins" : "begin"} with this name. Code that looks for names by their beginning finds both.`,
+      place: { stop: "clips", clip: short },
+      mend: { label: `Call it ${other}`, apply: (current) => renameClip(current, short, other) },
+    });
+  }
+  return traps;
+}

@@ -1,0 +1,131 @@
+/** Actions: one movement in several facings, each facing a clip or the mirror of one. */
+import { mirrorOf } from "../facing";
+import {
+  type Action,
+  type ActionName,
+  actionNamed,
+  CaravanError,
+  type ClipName,
+  checkedName,
+  clipNamed,
+  FACINGS_OF,
+  type Facing,
+  type Petal,
+  type Project,
+  type Ways,
+} from "../model";
+import { counted, edit } from "./edit";
+
+/** Adds an action without any clips yet. Throws `bad-name` or `name-taken`. */
+export const addAction = edit(
+  (_project, name: string, _ways: Ways) => `make the action ${name.trim()}`,
+  (project, name, ways) => ({ ...project, actions: [...project.actions, { name: newActionName(project, name), ways, facings: {} }] }),
+);
+
+/** Throws `bad-name` or `name-taken`. */
+export const renameAction = edit(
+  (_project, from: ActionName, to: string) => `rename ${from} to ${to.trim()}`,
+  (project, from, to) => {
+    const action = actionNamed(project, from);
+    return to.trim() === from ? project : withAction(project, from, { ...action, name: newActionName(project, to) });
+  },
+);
+
+/** Removes an action; its clips stay. */
+export const removeAction = edit(
+  (_project, name: ActionName) => `remove the action ${name}`,
+  (project, name) => {
+    const action = actionNamed(project, name);
+    return { ...project, actions: project.actions.filter((each) => each !== action) };
+  },
+);
+
+/** Gives an action another rose. Facings that the new one lacks are let go; their clips stay. */
+export const setWays = edit(
+  (_project, name: ActionName, ways: Ways) => `give ${name} ${counted(ways, "facing")}`,
+  (project, name, ways) => {
+    const action = actionNamed(project, name);
+    if (action.ways === ways) return project;
+    return withAction(project, name, { ...action, ways, facings: ordered(ways, action.facings) });
+  },
+);
+
+/** What an action plays in a facing; null leaves the facing missing. Throws `bad-call` for a facing that is not on its rose. */
+export const setPetal = edit(
+  (_project, name: ActionName, facing: Facing, petal: Petal | null) =>
+    petal ? `let ${name} ${facing} be ${petal.mirror ? "the mirror of " : ""}${petal.clip}` : `leave ${name} ${facing} missing`,
+  (project, name, facing, petal) => {
+    const action = actionNamed(project, name);
+    if (!FACINGS_OF[action.ways].includes(facing))
+      throw new CaravanError(
+        "bad-call",
+        `action "${name}"`,
+        `It has ${counted(action.ways, "facing")}, and ${facing} is none of them.`,
+        "Give it more.",
+      );
+    const before = action.facings[facing];
+    if (before?.clip === petal?.clip && before?.mirror === petal?.mirror) return project;
+    if (petal) clipNamed(project, petal.clip);
+    const { [facing]: _gone, ...others } = action.facings;
+    return withAction(project, name, { ...action, facings: ordered(action.ways, petal ? { ...others, [facing]: petal } : others) });
+  },
+);
+
+/** Fills missing facings with mirrors of those across, as far as these have clips of their own. */
+export const mirrorMissing = edit(
+  (_project, name: ActionName) => `mirror the missing facings of ${name}`,
+  (project, name) => {
+    const action = actionNamed(project, name);
+    const facings = { ...action.facings };
+    for (const facing of FACINGS_OF[action.ways]) {
+      const across = action.facings[mirrorOf(facing)];
+      if (!facings[facing] && across && !across.mirror && mirrorOf(facing) !== facing)
+        facings[facing] = { clip: across.clip, mirror: true };
+    }
+    if (Object.keys(facings).length === Object.keys(action.facings).length) return project;
+    return withAction(project, name, { ...action, facings: ordered(action.ways, facings) });
+  },
+);
+
+/** Lets go of facings whose clips are no longer there. */
+export function withoutGoneClips(project: Project): Project {
+  const names = new Set(project.clips.map(({ name }) => name));
+  if (project.actions.every(({ facings }) => Object.values(facings).every(({ clip }) => names.has(clip)))) return project;
+  return {
+    ...project,
+    actions: project.actions.map((action) => {
+      const kept = Object.entries(action.facings).filter(([, { clip }]) => names.has(clip));
+      return { ...action, facings: Object.fromEntries(kept) };
+    }),
+  };
+}
+
+/** Lets actions go on with a clip that has another name now. */
+export function withRenamedClip(project: Project, from: ClipName, to: ClipName): Project {
+  if (!project.actions.some(({ facings }) => Object.values(facings).some(({ clip }) => clip === from))) return project;
+  return {
+    ...project,
+    actions: project.actions.map((action) => ({
+      ...action,
+      facings: Object.fromEntries(
+        Object.entries(action.facings).map(([facing, petal]) => [facing, petal.clip === from ? { ...petal, clip: to } : petal]),
+      ),
+    })),
+  };
+}
+
+/** Facings of a rose in its own order, so that equal actions are written alike. */
+export function ordered(ways: Ways, facings: Action["facings"]): Action["facings"] {
+  return Object.fromEntries(FACINGS_OF[ways].flatMap((facing) => (facings[facing] ? [[facing, facings[facing]]] : [])));
+}
+
+export function withAction(project: Project, name: ActionName, action: Action): Project {
+  return { ...project, actions: project.actions.map((each) => (each.name === name ? action : each)) };
+}
+
+export function newActionName(project: Project, wanted: string): ActionName {
+  const name = checkedName(wanted, "action name") as ActionName;
+  if (project.actions.some((action) => action.name === name))
+    throw new CaravanError("name-taken", `action "${name}"`, "There is already an action of this name.", "Choose another name.");
+  return name;
+}

@@ -1,0 +1,91 @@
+/** Where frames stand: set, moved and taken back, for one frame or for as many as a clip, an action, a source or a project has. */
+import {
+  type Action,
+  CaravanError,
+  type Clip,
+  type ClipName,
+  type Frame,
+  type FramePoint,
+  type FrameRef,
+  frameRef,
+  originOf,
+  type Project,
+  type SourceId,
+  sourceById,
+} from "../model";
+import { edit } from "./edit";
+import { withSource } from "./with-source";
+
+/** Where the frames of a source stand; null goes back to the middle of each frame's bottom edge. */
+export const setSourceOrigin = edit(
+  (project, id: SourceId, _origin: FramePoint | null) => `move the origin of ${sourceById(project, id).name}`,
+  (project, id, origin) => {
+    const { origin: before, ...source } = sourceById(project, id);
+    if (before?.x === origin?.x && before?.y === origin?.y) return project;
+    return withSource(project, origin ? { ...source, origin: checkedOrigin(origin) } : source);
+  },
+);
+
+/** Gives each of the frames an origin of its own. `of` names them for undo. Throws `bad-number` for a point that is not in half pixels. */
+export const placeOrigins = edit(
+  (_project, of: string, _origins: ReadonlyMap<FrameRef, FramePoint>) => `place the origin of ${of}`,
+  (project, _of, origins) =>
+    withFrames(project, new Set(origins.keys()), (frame, ref) => {
+      const { x, y } = checkedOrigin(origins.get(ref) as FramePoint);
+      return frame.origin?.x === x && frame.origin.y === y ? frame : { ...frame, origin: { x, y } };
+    }),
+);
+
+/** Moves the origins of frames together, by half pixels or whole ones. */
+export const nudgeOrigins = edit(
+  (_project, of: string, _refs: readonly FrameRef[], _by: FramePoint) => `move the origin of ${of}`,
+  (project, _of, refs, by) => {
+    if (by.x === 0 && by.y === 0) return project;
+    return withFrames(project, new Set(refs), (frame, _ref, source) => {
+      const { x, y } = originOf(source, frame);
+      return { ...frame, origin: checkedOrigin({ x: x + by.x, y: y + by.y }) };
+    });
+  },
+);
+
+/** Takes the frames' own origins back: they stand where their source's frames do. */
+export const forgetOrigins = edit(
+  (_project, of: string, _refs: readonly FrameRef[]) => `let ${of} stand as the source does`,
+  (project, _of, refs) =>
+    withFrames(project, new Set(refs), (frame) => {
+      if (!frame.origin) return frame;
+      const { origin: _origin, ...rest } = frame;
+      return rest;
+    }),
+);
+
+/** The frames that clips show, each once, in the order in which they are first shown. */
+export function framesOfClips(clips: readonly Pick<Clip, "steps">[]): FrameRef[] {
+  return [...new Set(clips.flatMap(({ steps }) => steps.map(({ frame }) => frame)))];
+}
+
+/** The clips that an action shows, each once. */
+export function clipsOfAction(project: Project, { facings }: Pick<Action, "facings">): Clip[] {
+  const names = new Set<ClipName>(Object.values(facings).map(({ clip }) => clip));
+  return project.clips.filter(({ name }) => names.has(name));
+}
+
+function withFrames(
+  project: Project,
+  refs: ReadonlySet<FrameRef>,
+  change: (frame: Frame, ref: FrameRef, source: Project["sources"][number]) => Frame,
+): Project {
+  return project.sources.reduce((next: Project, source) => {
+    const frames = source.frames.map((frame) => {
+      const ref = frameRef(source, frame);
+      return refs.has(ref) ? change(frame, ref, source) : frame;
+    });
+    return frames.every((frame, k) => frame === source.frames[k]) ? next : withSource(next, { ...source, frames });
+  }, project);
+}
+
+function checkedOrigin({ x, y }: FramePoint): FramePoint {
+  if (![x, y].every((each) => Number.isInteger(each * 2) && Math.abs(each) <= 32_768))
+    throw new CaravanError("bad-number", "origin", "An origin is in whole or half pixels.", "Type a number such as 16 or 15.5.");
+  return { x, y };
+}

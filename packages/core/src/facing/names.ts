@@ -1,0 +1,137 @@
+/**
+ * Facings read from names: `walk_s`, `walk-SE`, `walkLeft`, `up_idle`, `look 3`. A facing is a whole word of the name, so that
+ * `s` never catches `se`. Numbers tell a facing only where a group of names has exactly 2, 4 or 8 of them in a row.
+ */
+import { FACINGS, FACINGS_OF, type Facing, naturalOrder, type Ways } from "../model";
+
+const WORDS = new Map<string, Facing>([
+  ...FACINGS.map((each): [string, Facing] => [each, each]),
+  ["east", "e"],
+  ["southeast", "se"],
+  ["south", "s"],
+  ["southwest", "sw"],
+  ["west", "w"],
+  ["northwest", "nw"],
+  ["north", "n"],
+  ["northeast", "ne"],
+  ["right", "e"],
+  ["downright", "se"],
+  ["rightdown", "se"],
+  ["down", "s"],
+  ["front", "s"],
+  ["downleft", "sw"],
+  ["leftdown", "sw"],
+  ["left", "w"],
+  ["upleft", "nw"],
+  ["leftup", "nw"],
+  ["up", "n"],
+  ["back", "n"],
+  ["upright", "ne"],
+  ["rightup", "ne"],
+]);
+
+/** The facing that a word stands for, null if it is none: letters of the compass, its words, or up, down, left, right, front, back. */
+export function facingOfWord(word: string): Facing | null {
+  return WORDS.get(word.toLowerCase().replace(/[-_. ]/g, "")) ?? null;
+}
+
+/** A name parted into the movement and the facing; `facing` is null for a name without one. */
+export interface FacingName {
+  readonly stem: string;
+  readonly facing: Facing | null;
+  /** The running number at its end, if that is all it has. */
+  readonly number: number | null;
+}
+
+/** Reads a facing from the last word or two of a name, else from its first; else its last number. */
+export function facingOfName(name: string): FacingName {
+  const words = wordsOf(name);
+  for (const count of [2, 1])
+    for (const atEnd of [true, false]) {
+      if (words.length <= count) continue;
+      const part = atEnd ? words.slice(-count) : words.slice(0, count);
+      const facing = facingOfWord(part.map(({ text }) => text).join(""));
+      if (facing === null) continue;
+      const stem = atEnd ? name.slice(0, words.at(-count)?.at) : name.slice(words[count]?.at);
+      return { stem: trimmed(stem), facing, number: null };
+    }
+  const numbered = /^(.*\D)(\d+)$/.exec(name);
+  if (numbered) return { stem: trimmed(numbered[1] as string), facing: null, number: Number(numbered[2]) };
+  return { stem: name, facing: null, number: null };
+}
+
+/** Words of a name: parted by what is no letter or digit, where a capital follows a small letter, and where digits begin. */
+function wordsOf(name: string): { readonly text: string; readonly at: number }[] {
+  return [...name.matchAll(/\p{Lu}+(?!\p{Ll})|\p{Lu}?[\p{Ll}\p{Lo}]+|\p{N}+/gu)].map((match) => ({ text: match[0], at: match.index }));
+}
+
+function trimmed(stem: string): string {
+  return stem.replace(/^[\s\-_./]+|[\s\-_./]+$/g, "");
+}
+
+/** Numbered facings: which one the least number is, and which way they go on. */
+export interface NumberedFrom {
+  readonly first: Facing;
+  readonly clockwise: boolean;
+}
+
+export interface MatchedAction<Name extends string> {
+  /** The movement that the names share. */
+  readonly stem: string;
+  readonly ways: Ways;
+  readonly facings: Partial<Record<Facing, Name>>;
+  /** Whether numbers were taken for facings. */
+  readonly byNumber: boolean;
+}
+
+/**
+ * Groups names that are one movement in several facings. Names with facings in words come before numbers; a doubled facing
+ * keeps the first in natural order. Groups of fewer than two facings are none. In natural order of stems.
+ */
+export function matchFacings<Name extends string>(names: readonly Name[], numbered: NumberedFrom): MatchedAction<Name>[] {
+  const groups = new Map<string, { words: Map<Facing, Name>; numbers: Map<number, Name> }>();
+  for (const name of names.toSorted(naturalOrder)) {
+    const { stem, facing, number } = facingOfName(name);
+    if (stem === "" || (facing === null && number === null)) continue;
+    const group = groups.get(stem) ?? { words: new Map(), numbers: new Map() };
+    groups.set(stem, group);
+    if (facing !== null && !group.words.has(facing)) group.words.set(facing, name);
+    if (number !== null && !group.numbers.has(number)) group.numbers.set(number, name);
+  }
+  const matched: MatchedAction<Name>[] = [];
+  for (const [stem, { words, numbers }] of groups) {
+    if (words.size >= 2)
+      matched.push({ stem, ways: waysFor([...words.keys()]), facings: Object.fromEntries(words) as never, byNumber: false });
+    else if (words.size === 0) {
+      const ways = inARow([...numbers.keys()]);
+      if (ways === null) continue;
+      const order = roseFrom(ways, numbered);
+      const sorted = [...numbers].sort((a, b) => a[0] - b[0]);
+      matched.push({
+        stem,
+        ways,
+        facings: Object.fromEntries(sorted.map(([, name], k) => [order[k], name])) as never,
+        byNumber: true,
+      });
+    }
+  }
+  return matched.sort((a, b) => naturalOrder(a.stem, b.stem));
+}
+
+/** The smallest rose that has all of these facings. */
+export function waysFor(facings: readonly Facing[]): Ways {
+  return ([1, 2, 4, 8] as const).find((ways) => facings.every((each) => FACINGS_OF[ways].includes(each))) ?? 8;
+}
+
+/** The facings of a rose in order, from one of them on. A first facing that the rose lacks is taken for its first. */
+export function roseFrom(ways: Ways, { first, clockwise }: NumberedFrom): Facing[] {
+  const rose = FACINGS_OF[ways];
+  const start = Math.max(0, rose.indexOf(first));
+  return rose.map((_, k) => rose[(start + (clockwise ? k : rose.length - k)) % rose.length] as Facing);
+}
+
+function inARow(numbers: readonly number[]): Ways | null {
+  const sorted = numbers.toSorted((a, b) => a - b);
+  if (!sorted.every((each, k) => each === (sorted[0] as number) + k)) return null;
+  return ([2, 4, 8] as const).find((ways) => ways === sorted.length) ?? null;
+}

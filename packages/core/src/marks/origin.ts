@@ -1,0 +1,106 @@
+/**
+ * Where a frame stands: nine places of its untrimmed box, or found from what is drawn in it.
+ *
+ * Points are in pixels from the frame's untrimmed top-left corner, in halves, so that the middle of an even width can be told.
+ */
+import { type Frame, type FramePoint, frameSize, type Size } from "../model";
+import { type Coverage, drawnPart, isDrawn } from "../raster";
+
+/** The nine places, by rows from the top. */
+export const PLACES = [
+  "top left",
+  "top middle",
+  "top right",
+  "middle left",
+  "middle",
+  "middle right",
+  "bottom left",
+  "bottom middle",
+  "bottom right",
+] as const;
+export type OriginPlace = (typeof PLACES)[number];
+
+/** A place of a box of this size. */
+export function originAtPlace({ w, h }: Size, place: OriginPlace): FramePoint {
+  const at = PLACES.indexOf(place);
+  return { x: ((at % 3) * w) / 2, y: (Math.floor(at / 3) * h) / 2 };
+}
+
+/** How an origin is found from what is drawn. */
+export const DRAWN_WAYS = ["feet", "mass", "box"] as const;
+export type DrawnWay = (typeof DRAWN_WAYS)[number];
+
+/** Share of the drawn height, from below, that counts as feet. */
+const FEET = 0.08;
+
+/**
+ * Where the drawing of a frame stands, null if nothing is drawn. `coverage` is of the picture that the frame is on.
+ *
+ * `feet`: the middle of what touches the ground, the lowest rows, with the ground right under them. `mass`: the middle of all drawn
+ * pixels. `box`: the middle of the bottom edge of the box around them. Cost: O(pixels of the frame).
+ */
+export function drawnOrigin(
+  coverage: Coverage,
+  frame: Pick<Frame, "rect" | "size" | "turned" | "inset">,
+  way: DrawnWay,
+): FramePoint | null {
+  const part = drawnPart(coverage, frame.rect);
+  if (!part) return null;
+  const { rect } = frame;
+  const turned = frame.turned === true;
+  // A turned frame is stored rotated by 90° clockwise: what was its top is at the right.
+  const upright = (x: number, y: number) => (turned ? { x: y - rect.y, y: rect.x + rect.w - 1 - x } : { x: x - rect.x, y: y - rect.y });
+  const inset = frame.inset ?? { x: 0, y: 0 };
+  const near = upright(turned ? part.x + part.w - 1 : part.x, part.y);
+  const box = turned ? { x: near.x, y: near.y, w: part.h, h: part.w } : { x: near.x, y: near.y, w: part.w, h: part.h };
+  const bottom = inset.y + box.y + box.h;
+  if (way === "box") return { x: inset.x + box.x + box.w / 2, y: bottom };
+  const rows = Math.max(1, Math.round(box.h * FEET));
+  let count = 0;
+  let sumX = 0;
+  let sumY = 0;
+  let left = Number.POSITIVE_INFINITY;
+  let right = Number.NEGATIVE_INFINITY;
+  for (let y = part.y; y < part.y + part.h; y++)
+    for (let x = part.x; x < part.x + part.w; x++) {
+      if (!isDrawn(coverage, x, y)) continue;
+      const at = upright(x, y);
+      if (way === "feet" && at.y < box.y + box.h - rows) continue;
+      count++;
+      sumX += at.x;
+      sumY += at.y;
+      left = Math.min(left, at.x);
+      right = Math.max(right, at.x);
+    }
+  if (way === "feet") return { x: inset.x + (left + right + 1) / 2, y: bottom };
+  return { x: inset.x + halves(sumX / count + 0.5), y: inset.y + halves(sumY / count + 0.5) };
+}
+
+/** One point for frames that should all stand alike: the middle one of their own along, the lowest down. Null of none. */
+export function commonOrigin(points: readonly FramePoint[]): FramePoint | null {
+  if (points.length === 0) return null;
+  const xs = points.map(({ x }) => x).sort((a, b) => a - b);
+  const middle = ((xs[(xs.length - 1) >> 1] as number) + (xs[xs.length >> 1] as number)) / 2;
+  return { x: halves(middle), y: Math.max(...points.map(({ y }) => y)) };
+}
+
+/** A point told in shares of a size, both ways: 0.5, 1 is the middle of the bottom edge. */
+export function shareOf({ x, y }: FramePoint, { w, h }: Size): FramePoint {
+  return { x: x / w, y: y / h };
+}
+
+/** The nearest point in half pixels to a share of a size. */
+export function pointAtShare(share: FramePoint, { w, h }: Size): FramePoint {
+  return { x: halves(share.x * w), y: halves(share.y * h) };
+}
+
+/** Whether frames are all of one size, so that one point can mean the same in each. */
+export function sameSizes(frames: readonly Pick<Frame, "rect" | "size" | "turned">[]): boolean {
+  const first = frames[0] && frameSize(frames[0]);
+  return frames.every((frame) => frameSize(frame).w === first?.w && frameSize(frame).h === first?.h);
+}
+
+/** Rounded to half pixels. */
+export function halves(value: number): number {
+  return Math.round(value * 2) / 2;
+}

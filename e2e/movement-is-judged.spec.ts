@@ -228,6 +228,8 @@ test("eight facings come from names, and the character turns with the pointer th
   await page.getByTestId("sheet").focus();
   for (const [row, facing] of rose.entries()) {
     await goTo(page, "Frames");
+    // A tall sheet opens at a zoom at which its art can be judged; this one's last rows lie below.
+    await page.keyboard.press("0");
     await page.getByRole("button", { name: `Pick row ${row}`, exact: true }).click();
     await page.keyboard.press("c");
     await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();

@@ -7,11 +7,10 @@ import { timelineOf } from "@caravan/core/clip";
 import { cutByGrid, cutSheet, gridOf, suggestGrids } from "@caravan/core/cut";
 import { addClip, addSources, applyChanges, cutSource, differenceBetween, dropFrames, setStepDurations } from "@caravan/core/edit";
 import { type ClipName, type Cut, emptyProject, keptRefs, type Project, projectToFile, type SourceId } from "@caravan/core/model";
-import { packPages } from "@caravan/core/pack";
 import { coverageOf } from "@caravan/core/raster";
 import { pngCodec } from "../packages/cli/src/png";
 import { type Figure, median, print } from "./figures";
-import { frameSizes, sheet } from "./subjects";
+import { sheet } from "./subjects";
 
 const NONE = { x: 0, y: 0 };
 
@@ -55,26 +54,6 @@ function cutting(): Figure[] {
     },
     { name: "grids suggested for 4096×4096", ms: median(() => suggestGrids(smaller), 3), against: touch },
   ];
-}
-
-function packing(): Figure[] {
-  const options = { paddingPx: 0, maxPx: 4096, turn: false, powerOfTwo: false, effort: "normal" } as const;
-  const figure = (count: number, effort: "normal" | "high"): Figure => {
-    const items = frameSizes(count);
-    const packed = packPages(items, { ...options, effort });
-    if (packed.kind !== "placed") throw new Error("All of these fit.");
-    const area = items.reduce((sum, { w, h }) => sum + w * h, 0);
-    const pages = packed.pages.reduce((sum, { w, h }) => sum + w * h, 0);
-    const sorting = { name: "sorting them by height", ms: median(() => items.toSorted((a, b) => b.h - a.h)) };
-    const ms = median(() => packPages(items, { ...options, effort }), 3);
-    return {
-      name: `packing ${count} frames, effort ${effort}`,
-      ms,
-      against: sorting,
-      note: `${((100 * area) / pages).toFixed(1)} % filled (the area bound is 100 %)`,
-    };
-  };
-  return [figure(500, "normal"), figure(500, "high"), figure(2000, "normal"), figure(2000, "high")];
 }
 
 /** A document of 10,000 frames and 50 clips. */
@@ -126,7 +105,6 @@ function document(): Figure[] {
 for (const [title, measure] of [
   ["Pictures (baseline: copying 64 MB of pixels)", pictures],
   ["Outlines and suggestions (baseline: copying a coverage of 8 MB)", cutting],
-  ["Packing (baseline: sorting the items)", packing],
   ["The document at 10,000 frames (baseline: structuredClone)", document],
 ] as const) {
   console.log(`\n${title}`);

@@ -22,14 +22,3 @@ export function sheet(side: number, cells: number): Pixels {
     }
   return pixels;
 }
-
-/** Trimmed sizes of walking figures, effects and props. */
-export function frameSizes(count: number): { w: number; h: number }[] {
-  const random = seeded(11);
-  return Array.from({ length: count }, () => {
-    const kind = random();
-    if (kind < 0.7) return { w: 17 + Math.floor(random() * 12), h: 36 + Math.floor(random() * 5) };
-    if (kind < 0.9) return { w: 6 + Math.floor(random() * 40), h: 6 + Math.floor(random() * 40) };
-    return { w: 10 + Math.floor(random() * 16), h: 14 + Math.floor(random() * 12) };
-  });
-}

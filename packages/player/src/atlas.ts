@@ -20,6 +20,7 @@ export interface AtlasFrame {
   page: number;
   rect: { x: number; y: number; w: number; h: number };
   turned: boolean;
+  mirrored?: boolean;
   inset: { x: number; y: number };
   size: { w: number; h: number };
   origin: { x: number; y: number };

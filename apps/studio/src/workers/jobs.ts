@@ -82,6 +82,8 @@ export interface Delivered {
   readonly files: readonly NamedFile[];
   readonly pages: readonly DeliveredPage[];
   readonly proof: Proof;
+  /** What is to be known of how it went. */
+  readonly notes: readonly string[];
   /** Each page as it is looked at. */
   readonly views: readonly PictureView[];
 }

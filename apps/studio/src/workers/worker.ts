@@ -96,12 +96,12 @@ const doers: Doers = {
         decoded.set(look, source.clearing ? clearGround(pixels, source.clearing) : pixels);
         onProgress(Math.min(0.3, (0.3 * decoded.size) / pictures.length));
       }
-    const { files, pages, proof } = deliver(project, delivery, decoded, png, (done) => onProgress(0.3 + 0.7 * done));
+    const { files, pages, proof, notes } = deliver(project, delivery, decoded, png, (done) => onProgress(0.3 + 0.7 * done));
     const views = pages.map(async ({ image, size: { w, h } }) => {
       const file = files.find(({ path }) => path === image) as NamedFile;
       return viewOf(new Blob([file.bytes as BlobPart], { type: "image/png" }), w, h);
     });
-    return { files, pages, proof, views: await Promise.all(views) };
+    return { files, pages, proof, notes, views: await Promise.all(views) };
   },
 
   async zip({ files }) {

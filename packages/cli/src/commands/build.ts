@@ -1,6 +1,6 @@
 import { findingsOf } from "@caravan/core/check";
 import { type NamedFile, sha256Hex } from "@caravan/core/codec";
-import { deliver, type Proof } from "@caravan/core/deliver";
+import { checkFileNames, deliver, type Proof } from "@caravan/core/deliver";
 import type { FrameChanges } from "@caravan/core/edit";
 import type { Project } from "@caravan/core/model";
 import type { Command } from "commander";
@@ -24,7 +24,9 @@ export function addBuild(program: Command): void {
 /** A build, made and proved but not yet written. */
 export interface Build {
   readonly files: readonly NamedFile[];
-  readonly proofs: readonly Proof[];
+  readonly proofs: readonly (Proof & { readonly delivery: string })[];
+  /** What is to be known of how it went: times rounded, clips on several pages, and the like. */
+  readonly notes: readonly string[];
   /** Sources whose art was overwritten, in words. */
   readonly changed: readonly string[];
   readonly project: Project;
@@ -33,10 +35,13 @@ export interface Build {
 /** Makes everything that the project's deliveries ask for. Throws what opening and delivering throw. */
 export function buildProject(path: string, decodedBefore?: DecodedPictures): Build {
   const { project, pictures, refreshed } = openProject(path, decodedBefore);
-  const built = project.deliveries.map((delivery) => deliver(project, delivery, pictures, pngCodec()));
+  const built = project.deliveries.map((delivery) => ({ name: delivery.name, ...deliver(project, delivery, pictures, pngCodec()) }));
+  const files = built.flatMap((delivery) => delivery.files);
+  checkFileNames(files, path);
   return {
-    files: built.flatMap((delivery) => delivery.files),
-    proofs: built.map(({ proof }) => proof),
+    files,
+    proofs: built.map(({ name, proof }) => ({ delivery: name, ...proof })),
+    notes: built.flatMap(({ notes }) => notes),
     changed: refreshed.map(({ source, changes }) => `${source} (${changesInWords(changes)})`),
     project,
   };
@@ -48,16 +53,18 @@ export function toldFile({ path, bytes }: NamedFile): { path: string; bytes: num
 }
 
 function build(path: string, options: { out: string; json: boolean }): void {
-  const { files, proofs, changed, project } = buildProject(path);
+  const { files, proofs, notes, changed, project } = buildProject(path);
   for (const each of changed) note(`Changed art, cut again by its recipe: ${each}`);
   writeFiles(options.out, files);
-  const told = { files: files.map(toldFile), findings: findingsOf(project).map(toldFinding) };
+  const told = { files: files.map(toldFile), proofs, notes, findings: findingsOf(project).map(toldFinding) };
   tell(options.json, told, () =>
     [
       ...told.files.map((file) => `${file.path}: ${file.bytes} bytes`),
       ...proofs.map(
-        ({ exact, frames, shared, clips }) => `${exact} of ${frames} frames placed, ${shared} shared, ${clips} clips, every pixel checked`,
+        ({ delivery, exact, frames, shared, clips }) =>
+          `${delivery}: ${exact} of ${frames} frames placed, ${shared} shared, ${clips} clips, every pixel checked`,
       ),
+      ...notes,
     ].join("\n"),
   );
 }

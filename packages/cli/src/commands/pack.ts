@@ -1,8 +1,8 @@
 import { readdirSync } from "node:fs";
 import { basename, extname, join } from "node:path";
 import { performance } from "node:perf_hooks";
-import { buildAtlasFiles, type FrameToDeliver } from "@caravan/core/deliver";
-import { CaravanError, naturalOrder, type Packing } from "@caravan/core/model";
+import { deliverGoods, type FrameToDeliver } from "@caravan/core/deliver";
+import { CaravanError, naturalOrder, type Packing, USUAL_DELIVERY, USUAL_PACKING } from "@caravan/core/model";
 import { type Command, InvalidArgumentError } from "commander";
 import { isFolder, readFile, writeFiles } from "../files";
 import { fileStem, whole } from "../options";
@@ -57,16 +57,19 @@ function pack(paths: string[], options: PackOptions): void {
     return { name, pixels, rect: { x: 0, y: 0, w, h }, origin: { x: w / 2, y: h } };
   });
   const packing: Packing = {
+    ...USUAL_PACKING,
     paddingPx: options.padding,
     extrudePx: options.extrude,
     maxPx: options.max,
+    maxPages: 999,
     turn: options.rotate,
-    powerOfTwo: options.pow2,
+    sides: options.pow2 ? "powerOfTwo" : "free",
     trim: options.trim,
     share: options.alias,
     effort: options.effort,
   };
-  const built = buildAtlasFiles({ delivery: { name: options.name, filter: "nearest", packing }, frames, clips: [] }, png);
+  const goods = { frames, clips: [], actions: [], groups: null };
+  const built = deliverGoods(goods, { ...USUAL_DELIVERY, name: options.name, packing }, { scale: 1, suffix: "" }, png);
   writeFiles(options.out, built.files);
   const pages = built.pages.map(({ image, size, occupancy }) => ({
     image,

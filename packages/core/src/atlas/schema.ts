@@ -7,6 +7,7 @@ export const AtlasFrame = z.strictObject({
   page: z.int().nonnegative().describe("Index into pages."),
   rect: Rect.describe("Where the pixels are on the page; of a turned frame as stored."),
   turned: z.boolean().describe("Whether it is stored turned by 90° clockwise."),
+  mirrored: z.boolean().optional().describe("Whether it is stored as its mirror picture: drawn mirrored left to right, it is right."),
   inset: z
     .strictObject({ x: z.int().nonnegative(), y: z.int().nonnegative() })
     .describe("Where the trimmed pixels sit in the untrimmed frame."),

@@ -7,13 +7,8 @@
 import { clearPixels, lay, type Pixels } from "../raster";
 import { type Animation, type AnimationFrame, UNSAID_DELAY } from "./animation";
 import type { PngCodec } from "./png";
-import { chunk, joined } from "./png-chunks";
+import { type Chunk, chunk, chunksOf, joined } from "./png-chunks";
 import { inspectPng } from "./png-structure";
-
-interface Chunk {
-  readonly type: string;
-  readonly data: Uint8Array;
-}
 
 interface FrameControl {
   readonly w: number;
@@ -41,17 +36,6 @@ export function readApng(bytes: Uint8Array, where: string, png: PngCodec): Anima
     plays,
     frames: (onDamage) => composed(chunks, frames, width, height, where, png, onDamage),
   };
-}
-
-function chunksOf(bytes: Uint8Array): Chunk[] {
-  const view = viewOf(bytes);
-  const chunks: Chunk[] = [];
-  for (let at = 8; at + 12 <= bytes.length; ) {
-    const length = view.getUint32(at);
-    chunks.push({ type: String.fromCharCode(...bytes.subarray(at + 4, at + 8)), data: bytes.subarray(at + 8, at + 8 + length) });
-    at += 12 + length;
-  }
-  return chunks;
 }
 
 function viewOf(bytes: Uint8Array): DataView {

@@ -6,4 +6,6 @@ export { type Layer, type LayeredPicture, looksLikeOpenRaster, readOpenRaster } 
 export { createPngCodec, type PngCodec } from "./png";
 export type { WasmModule } from "./png-engine";
 export { inspectPng, LONGEST_SIDE, looksLikePng, MOST_PIXELS, type PngHeader } from "./png-structure";
+export { apngTime, writeApng } from "./write-apng";
+export { gifTime, gifTimes, type WrittenGif, writeGif } from "./write-gif";
 export { type NamedFile, readZip, textFromUtf8, utf8, writeZip } from "./zip";

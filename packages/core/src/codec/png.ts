@@ -13,6 +13,8 @@ export interface PngCodec {
   decode(bytes: Uint8Array, where: string): Pixels;
   /** Same pixels, same bytes, on every machine. Pictures of at most 256 colours are written indexed, which is far smaller. */
   encode(pixels: Pixels): Uint8Array;
+  /** As `encode`, but always in full colour, as pictures that share a header must be. */
+  encodeFull(pixels: Pixels): Uint8Array;
 }
 
 /** `module` is the compiled WebAssembly of @jsquash/png; who runs us knows how to load it. */
@@ -24,6 +26,7 @@ export function createPngCodec(module: WasmModule): PngCodec {
       return checked(decoded(engine, bytes, where), header, where);
     },
     encode: (pixels) => encodeIndexed(pixels) ?? engine.encode(pixels),
+    encodeFull: (pixels) => engine.encode(pixels),
   };
 }
 

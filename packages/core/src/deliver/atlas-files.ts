@@ -1,69 +1,63 @@
-/**
- * Frames and clips -> the files a game loads: page pictures and an atlas file, proved by reading them back.
- *
- * Used by a project's deliveries and by packing loose pictures alike. Same input, same bytes, on every machine.
- */
+/** Frames laid on pictures, and clips -> the files a game loads, proved by reading them back. Same input, same bytes, everywhere. */
 import { type Atlas, type AtlasFrame, writeAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
-import { CaravanError } from "../model";
-import { drawPage, type OnProgress, type PackedPage, packFrames } from "../pack";
-import type { AtlasInput, FrameToDeliver } from "./atlas-input";
+import type { Delivery } from "../model";
+import type { OnProgress } from "../pack";
+import type { Goods } from "./goods";
+import type { Laid } from "./laid";
+import { plainModule, typedModule } from "./module";
 import { type Proof, prove } from "./proof";
-
-export interface DeliveredPage extends PackedPage {
-  readonly image: string;
-}
+import { framesTable, timesTable, worstTickError } from "./tables";
 
 export interface AtlasFiles {
-  /** The atlas file first, then the pages. */
+  /** The atlas file first if there is one, then the pictures, then what else stands beside them. */
   readonly files: readonly NamedFile[];
-  readonly pages: readonly DeliveredPage[];
   readonly atlas: Atlas;
   readonly proof: Proof;
+  readonly notes: readonly string[];
 }
 
-/** Throws `frame-too-large`, `name-collision` or, if what was written does not read back the same, `proof-failed`. */
-export function buildAtlasFiles(input: AtlasInput, png: PngCodec, onProgress: OnProgress = () => {}): AtlasFiles {
-  const { delivery, frames, clips, actions = [] } = input;
-  refuseSameNames(frames);
-  const packed = packFrames(frames, delivery.packing, (done) => onProgress(done * 0.5));
-  const pages = packed.pages.map(
-    (page, k): DeliveredPage => ({ ...page, image: packed.pages.length === 1 ? `${delivery.name}.png` : `${delivery.name}-${k}.png` }),
-  );
-  const pictures = pages.map(({ image }, k): NamedFile => {
-    const bytes = png.encode(drawPage(k, packed, frames, delivery.packing.extrudePx));
-    onProgress(0.5 + (0.4 * (k + 1)) / pages.length);
+/** Throws `proof-failed` if what was written does not read back the same. `stem` begins all names; `scale` is what frames were scaled by. */
+export function atlasFiles(
+  laid: Laid,
+  goods: Goods,
+  { filter, data, counting }: Pick<Delivery, "filter" | "data" | "counting">,
+  stem: string,
+  scale: number,
+  png: PngCodec,
+  onProgress: OnProgress,
+): AtlasFiles {
+  const pictures = laid.pages.map(({ image, pixels }, k): NamedFile => {
+    const bytes = png.encode(pixels);
+    onProgress((0.7 * (k + 1)) / laid.pages.length);
     return { path: image, bytes };
   });
   const atlas: Atlas = {
     format: "caravan-atlas",
     version: 1,
-    pages: pages.map(({ image, size }) => ({ image, width: size.w, height: size.h, scale: 1, filter: delivery.filter })),
+    pages: laid.pages.map(({ image, pixels: { width, height } }) => ({ image, width, height, scale, filter })),
     frames: Object.fromEntries(
-      frames.map((frame, k): [string, AtlasFrame] => {
-        const { page, rect, turned, inset, size } = packed.frames[k] as (typeof packed.frames)[number];
-        return [frame.name, { page, rect, turned, inset, size, origin: frame.origin }];
-      }),
+      laid.frames.map(({ name, page, rect, turned, mirrored, inset, size, origin }): [string, AtlasFrame] => [
+        name,
+        { page, rect, turned, ...(mirrored ? { mirrored } : {}), inset, size, origin },
+      ]),
     ),
-    clips: Object.fromEntries(clips),
-    actions: Object.fromEntries(actions),
+    clips: Object.fromEntries(goods.clips),
+    actions: Object.fromEntries(goods.actions),
   };
-  const files = [{ path: `${delivery.name}.atlas.json`, bytes: writeAtlas(atlas) }, ...pictures];
-  const proof = prove(files, input, png);
+  const atlasFile = { path: `${stem}.atlas.json`, bytes: writeAtlas(atlas) };
+  const proof = prove(atlasFile, pictures, laid, goods, png);
   onProgress(1);
-  return { files, pages, atlas, proof };
-}
-
-function refuseSameNames(frames: readonly FrameToDeliver[]): void {
-  const seen = new Set<string>();
-  for (const { name } of frames) {
-    if (seen.has(name))
-      throw new CaravanError(
-        "name-collision",
-        `frame "${name}"`,
-        "Two frames have this name; a game could not tell them apart.",
-        "Rename one of them.",
-      );
-    seen.add(name);
+  const files = [...(data.atlas ? [atlasFile] : []), ...pictures];
+  const notes = [...laid.notes];
+  if (data.frames) files.push({ path: `${stem}.frames.csv`, bytes: framesTable(atlas, counting) });
+  if (data.times) {
+    files.push({ path: `${stem}.times.csv`, bytes: timesTable(atlas, data.ticksPerSecond, counting.from) });
+    const worst = worstTickError(atlas, data.ticksPerSecond);
+    if (worst > 0)
+      notes.push(`${stem}.times.csv: at ${data.ticksPerSecond} ticks a second steps begin up to ${worst} ms beside their time.`);
   }
+  if (data.module === "typed") files.push({ path: `${stem}.atlas.ts`, bytes: typedModule(atlas, stem) });
+  if (data.module === "plain") files.push({ path: `${stem}.atlas.js`, bytes: plainModule(atlas, stem) });
+  return { files, atlas, proof, notes };
 }

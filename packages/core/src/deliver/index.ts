@@ -1,4 +1,6 @@
-export { type AtlasFiles, buildAtlasFiles, type DeliveredPage } from "./atlas-files";
-export type { AtlasInput, FrameToDeliver } from "./atlas-input";
-export { deliver } from "./project";
+export { proposedColumns } from "./cells";
+export { matches } from "./choice";
+export { checkFileNames } from "./file-names";
+export type { FrameToDeliver, Goods } from "./goods";
+export { type Delivered, type DeliveredPage, deliver, deliverGoods } from "./project";
 export type { Proof } from "./proof";

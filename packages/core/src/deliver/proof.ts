@@ -1,9 +1,11 @@
+import type { Atlas } from "../atlas";
 import { readAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
 import { CaravanError } from "../model";
 import { frameFromPage } from "../pack";
 import { crop, looksSame, type Pixels } from "../raster";
-import type { AtlasInput } from "./atlas-input";
+import type { Goods } from "./goods";
+import type { Laid } from "./laid";
 
 /** What was found when the written bytes were read back. */
 export interface Proof {
@@ -16,30 +18,49 @@ export interface Proof {
 }
 
 /**
- * Reads the files as a game would and compares every frame pixel by pixel, every clip step by step and every action, with what was meant.
- * Throws `proof-failed` naming the first thing that differs: better no delivery than a wrong one.
+ * Reads the files as a game would and compares every frame pixel by pixel, every clip step by step and every action, with what was
+ * meant. `atlasFile` comes first of the files. Throws `proof-failed` naming the first thing that differs: better no delivery
+ * than a wrong one.
  */
-export function prove(files: readonly NamedFile[], { frames, clips, actions = [] }: AtlasInput, png: PngCodec): Proof {
-  const [atlasFile, ...pictures] = files as [NamedFile, ...NamedFile[]];
+export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid: Laid, goods: Goods, png: PngCodec): Proof {
   const atlas = readAtlas(atlasFile.bytes, atlasFile.path);
-  const pages = new Map<string, Pixels>(pictures.map(({ path, bytes }) => [path, png.decode(bytes, path)]));
+  const page = pageReader(atlas, pictures, png);
   const places = new Set<string>();
-  for (const frame of frames) {
-    const written = atlas.frames[frame.name];
-    const page = written && pages.get(atlas.pages[written.page]?.image ?? "");
-    if (!page || !looksSame(frameFromPage(page, written), crop(frame.pixels, frame.rect)))
-      throw failed(`frame "${frame.name}"`, atlasFile.path);
+  for (const { name, whole } of laid.frames) {
+    const written = atlas.frames[name];
+    const pixels = written && page(written.page);
+    if (!pixels || !looksSame(frameFromPage(pixels, written), whole())) throw proofFailed(`frame "${name}"`, atlasFile.path);
     places.add(`${written.page} ${written.rect.x} ${written.rect.y}`);
   }
-  if (Object.keys(atlas.frames).length !== frames.length) throw failed("the number of frames", atlasFile.path);
-  for (const [name, clip] of clips)
-    if (JSON.stringify(atlas.clips[name]) !== JSON.stringify(clip)) throw failed(`clip "${name}"`, atlasFile.path);
-  for (const [name, action] of actions)
-    if (JSON.stringify(atlas.actions[name]) !== JSON.stringify(action)) throw failed(`action "${name}"`, atlasFile.path);
-  return { frames: frames.length, exact: frames.length, shared: frames.length - places.size, clips: clips.length };
+  for (const { what, page: at, rect, whole } of laid.copies) {
+    const pixels = page(at);
+    if (!pixels || !looksSame(crop(pixels, rect), whole())) throw proofFailed(what, laid.pages[at]?.image ?? atlasFile.path);
+  }
+  if (Object.keys(atlas.frames).length !== laid.frames.length) throw proofFailed("the number of frames", atlasFile.path);
+  for (const [name, clip] of goods.clips)
+    if (JSON.stringify(atlas.clips[name]) !== JSON.stringify(clip)) throw proofFailed(`clip "${name}"`, atlasFile.path);
+  for (const [name, action] of goods.actions)
+    if (JSON.stringify(atlas.actions[name]) !== JSON.stringify(action)) throw proofFailed(`action "${name}"`, atlasFile.path);
+  return { frames: laid.frames.length, exact: laid.frames.length, shared: laid.frames.length - places.size, clips: goods.clips.length };
 }
 
-function failed(what: string, where: string): CaravanError {
+/** Decodes a page when it is first asked for. */
+function pageReader(atlas: Atlas, pictures: readonly NamedFile[], png: PngCodec): (page: number) => Pixels | null {
+  const files = new Map(pictures.map(({ path, bytes }) => [path, bytes]));
+  const decoded = new Map<number, Pixels>();
+  return (page) => {
+    const known = decoded.get(page);
+    if (known) return known;
+    const image = atlas.pages[page]?.image;
+    const bytes = image === undefined ? undefined : files.get(image);
+    if (!bytes || image === undefined) return null;
+    const pixels = png.decode(bytes, image);
+    decoded.set(page, pixels);
+    return pixels;
+  };
+}
+
+export function proofFailed(what: string, where: string): CaravanError {
   return new CaravanError(
     "proof-failed",
     where,

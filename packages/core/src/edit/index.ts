@@ -28,6 +28,7 @@ export {
   USUAL_STEP,
 } from "./clips";
 export { type ChangedPicture, cutByMetadata, cutInWords, cutSource, refreshSource, setClearing } from "./cutting";
+export { addDelivery, type DeliveryChange, freeDeliveryName, removeDelivery, setDelivery } from "./deliveries";
 export { applyChanges, type Change, differenceBetween } from "./difference";
 export { counted, type Edit } from "./edit";
 export { setStepEvents } from "./events";
@@ -46,7 +47,7 @@ export {
   rowsOfSource,
 } from "./making-actions";
 export { clipsOfAction, forgetOrigins, framesOfClips, nudgeOrigins, placeOrigins, setSourceOrigin } from "./origins";
-export { type DeliveryChange, renameProject, setDelivery } from "./project";
+export { renameProject } from "./project";
 export { removeSource, renameSource } from "./sources";
 export { addToSteps, holdUntil, moveBorder, scaleSteps, spreadOverSteps } from "./step-times";
 export { evenOut, setClipFps, setClipTotal, setStepDurations } from "./times";

@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { Packing, USUAL_PACKING } from "./packing";
 
 /** File names are made from it, so what file systems refuse is refused here. */
 export const FileStem = z
@@ -7,34 +8,93 @@ export const FileStem = z
   .max(100)
   .regex(/^[^\\/:*?"<>|\p{Cc}]*[^\\/:*?"<>|\p{Cc}. ]$/u, 'A file name without \\ / : * ? " < > | and not ending in a dot or blank.');
 
-/** How frames are laid out on pages. Distances in pixels. */
-export const Packing = z.strictObject({
-  paddingPx: z.int().min(0).max(64).describe("Least distance between the outermost pixels of two frames, extruded ones included."),
-  extrudePx: z.int().min(0).max(16).describe("How many times a frame's edge pixels are repeated outward."),
-  maxPx: z.int().min(16).max(16_384).describe("Longest side of a page."),
-  turn: z.boolean().describe("Whether frames may be stored turned by 90° clockwise."),
-  powerOfTwo: z.boolean().describe("Whether page sides are powers of two."),
-  trim: z.boolean().describe("Whether clear pixels around a frame are left out."),
-  share: z.boolean().describe("Whether frames with identical pixels share one place."),
-  effort: z.enum(["normal", "high"]).describe("How many layouts are tried."),
-});
-export type Packing = z.infer<typeof Packing>;
+/** What kind of pictures go out. */
+export const DeliveryKind = z.enum(["atlas", "grid", "strips", "singles", "films"]);
+export type DeliveryKind = z.infer<typeof DeliveryKind>;
 
-/** One thing that is delivered: a packed atlas and its file. */
+/** How frames stand on a grid sheet and on strips. Distances in pixels of the sheet. */
+export const SheetLayout = z.strictObject({
+  columns: z.int().min(1).max(4096).nullable().describe("Cells across; null proposes a wide, readable number."),
+  marginPx: z.int().min(0).max(256).describe("Before the first and after the last cell."),
+  gapPx: z.int().min(0).max(256).describe("Between two cells."),
+  run: z.enum(["along", "down"]).describe("Whether the frames of a strip follow each other to the right or down."),
+});
+export type SheetLayout = z.infer<typeof SheetLayout>;
+
+/** One size at which everything goes out. */
+export const Density = z.strictObject({
+  scale: z.number().min(0.01).max(16).describe("Pixels out for each pixel of the art."),
+  suffix: z
+    .string()
+    .max(20)
+    .regex(/^[^\\/:*?"<>|\p{Cc}]*$/u, 'No \\ / : * ? " < > |.')
+    .describe("Behind the name in file names, such as @2x."),
+});
+export type Density = z.infer<typeof Density>;
+
+/** Which clips and frames go out. */
+export const Choice = z.strictObject({
+  of: z.enum(["all", "clips", "actions"]).describe("Everything, or only what the names and the pattern choose, with its frames."),
+  names: z.array(z.string()).describe("Names of clips or actions."),
+  pattern: z.string().max(200).describe("Names that match go out as well: * stands for any text, ? for one character. Empty matches none."),
+});
+export type Choice = z.infer<typeof Choice>;
+
+/** What stands beside the pictures. */
+export const DataFiles = z.strictObject({
+  atlas: z.boolean().describe("The atlas file."),
+  times: z.boolean().describe("A table of every clip's steps: when each begins and how long it shows."),
+  ticksPerSecond: z.number().min(1).max(1_000_000).describe("The rate of the game's clock that the table counts in as well."),
+  frames: z.boolean().describe("A table of every frame's rectangle, size and origin."),
+  module: z.enum(["none", "typed", "plain"]).describe("The atlas as a module of TypeScript with types of all names, or of JavaScript."),
+});
+export type DataFiles = z.infer<typeof DataFiles>;
+
+/** How numbers stand in tables and in the shape of an example; the atlas file always has pixels, y down, from 0. */
+export const Counting = z.strictObject({
+  origin: z.enum(["pixels", "fraction"]),
+  y: z.enum(["down", "up"]),
+  from: z.union([z.literal(0), z.literal(1)]),
+});
+export type Counting = z.infer<typeof Counting>;
+
+/** One thing that is delivered: some pictures and the files beside them. What its kind does not use is kept for when it does. */
 export const Delivery = z.strictObject({
   name: FileStem.describe("Start of the delivered files' names."),
+  kind: DeliveryKind,
   filter: z.enum(["nearest", "linear"]).describe("How the game should scale the pages."),
+  choice: Choice,
+  frameNames: z
+    .string()
+    .max(200)
+    .describe(
+      "How frames are called in the game: text with {name}, {source}, {row}, {column}, {clip}, {step} and {n}; {n:3} has three digits.",
+    ),
+  densities: z.array(Density).min(1).max(8),
   packing: Packing,
+  sheet: SheetLayout,
+  films: z
+    .array(z.enum(["apng", "gif"]))
+    .min(1)
+    .describe("The moving pictures that each clip becomes."),
+  data: DataFiles,
+  counting: Counting,
 });
 export type Delivery = z.infer<typeof Delivery>;
 
-export const USUAL_PACKING: Packing = {
-  paddingPx: 2,
-  extrudePx: 1,
-  maxPx: 4096, // px: every WebGL 2 device in use takes this texture
-  turn: false,
-  powerOfTwo: false,
-  trim: true,
-  share: true,
-  effort: "normal",
+/** How a name is kept as it is. */
+export const OWN_NAMES = "{name}";
+
+export const USUAL_DELIVERY: Delivery = {
+  name: "atlas",
+  kind: "atlas",
+  filter: "nearest",
+  choice: { of: "all", names: [], pattern: "" },
+  frameNames: OWN_NAMES,
+  densities: [{ scale: 1, suffix: "" }],
+  packing: USUAL_PACKING,
+  sheet: { columns: null, marginPx: 0, gapPx: 0, run: "along" },
+  films: ["apng", "gif"],
+  data: { atlas: true, times: false, ticksPerSecond: 60, frames: false, module: "none" },
+  counting: { origin: "pixels", y: "down", from: 0 },
 };

@@ -19,6 +19,7 @@ export type ErrorCode =
   | "picture-mismatch"
   | "missing-picture"
   | "frame-too-large"
+  | "too-many-pages"
   | "empty-clip"
   | "missing-frame"
   | "name-collision"

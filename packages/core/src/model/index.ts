@@ -1,13 +1,25 @@
 export { Action, ActionName, FACINGS_OF, facingsPresent, Petal, Ways } from "./action";
 export { Clearing, Colour } from "./clearing";
 export { After, Clip, ClipName, clipRules, PLAIN_LOOP, Playback, Step } from "./clip";
-export { Delivery, FileStem, Packing, USUAL_PACKING } from "./delivery";
+export {
+  Choice,
+  Counting,
+  DataFiles,
+  Delivery,
+  DeliveryKind,
+  Density,
+  FileStem,
+  OWN_NAMES,
+  SheetLayout,
+  USUAL_DELIVERY,
+} from "./delivery";
 export { CaravanError, type ErrorCode, unreachable } from "./error";
 export { FACINGS, Facing } from "./facing";
 export { encloses, FramePoint, overlaps, type Px, Rect, Size, Spacing, sameRect } from "./geometry";
 export { jsonSchemaOf, projectJsonSchema } from "./json-schema";
 export { checkedName, freeName, isFitName, Name } from "./name";
 export { naturalOrder } from "./natural-order";
+export { Packing, USUAL_PACKING } from "./packing";
 export {
   actionNamed,
   clipNamed,

@@ -5,14 +5,16 @@
  */
 import * as z from "zod";
 import { ClipName, clipRules, type Step } from "./clip";
+import { USUAL_DELIVERY } from "./delivery";
 import { CaravanError } from "./error";
 import { Name } from "./name";
+import { USUAL_PACKING } from "./packing";
 import { Project } from "./project";
 import { type Frame, FrameRef, frameSize, pictureOf, type Source } from "./source";
 import { LONGEST_STEP, microsFromMs, msFromMicros } from "./time";
 
 export const PROJECT_FORMAT = "caravan-project";
-export const PROJECT_VERSION = 3;
+export const PROJECT_VERSION = 4;
 
 export const FileStep = z.strictObject({
   frame: FrameRef,
@@ -39,12 +41,28 @@ const MIGRATIONS: Record<number, (file: Record<string, unknown>) => Record<strin
   }),
   // Actions are new.
   2: (file) => ({ ...file, version: 3, actions: [] }),
+  // Deliveries were packed atlases only, with fewer settings.
+  3: (file) => ({
+    ...file,
+    version: 4,
+    deliveries: Array.isArray(file.deliveries) ? file.deliveries.map(withAllSettings) : file.deliveries,
+  }),
 };
 
 function withPictures(source: unknown): unknown {
   if (typeof source !== "object" || source === null || !("file" in source)) return source;
   const { file, sha256, width, height, ...rest } = source as Record<string, unknown>;
   return { ...rest, pictures: [{ file, sha256, width, height }] };
+}
+
+function withAllSettings(delivery: unknown): unknown {
+  if (!isRecord(delivery)) return delivery;
+  const { powerOfTwo, ...packing } = isRecord(delivery.packing) ? delivery.packing : {};
+  return { ...USUAL_DELIVERY, ...delivery, packing: { ...USUAL_PACKING, ...packing, sides: powerOfTwo === true ? "powerOfTwo" : "free" } };
+}
+
+function isRecord(value: unknown): value is Record<string, unknown> {
+  return typeof value === "object" && value !== null;
 }
 
 /** The document as it is written. Untouched parts are shared with the project. */

@@ -1,7 +1,7 @@
 import * as z from "zod";
 import { Action, type ActionName } from "./action";
 import { Clip, type ClipName } from "./clip";
-import { Delivery, USUAL_PACKING } from "./delivery";
+import { Delivery, USUAL_DELIVERY } from "./delivery";
 import { CaravanError } from "./error";
 import { Name } from "./name";
 import { Reading } from "./reading";
@@ -25,7 +25,7 @@ export function emptyProject(name: string): Project {
     readings: [],
     clips: [],
     actions: [],
-    deliveries: [{ name: "atlas", filter: "nearest", packing: USUAL_PACKING }],
+    deliveries: [USUAL_DELIVERY],
   };
 }
 

@@ -12,6 +12,7 @@ import {
   drawnPart,
   extrude,
   firstAlike,
+  mirrored,
   type Part,
   type Pixels,
   paste,
@@ -31,6 +32,8 @@ export interface PackedFrame {
   /** On the page, as stored: a turned frame's width and height are exchanged. */
   readonly rect: Rect;
   readonly turned: boolean;
+  /** Stored as its mirror picture, since it shares the place of one that is: the game draws it mirrored. */
+  readonly mirrored: boolean;
   /** Where the trimmed pixels sit in the untrimmed frame. */
   readonly inset: Spacing;
   readonly size: Size;
@@ -47,23 +50,34 @@ export interface PackedPage {
 export interface PackedFrames {
   readonly pages: readonly PackedPage[];
   readonly frames: readonly PackedFrame[];
+  /** Groups whose frames no single page takes. */
+  readonly split: readonly number[];
 }
 
-/** Throws `frame-too-large`, naming the first frame that no page takes. */
-export function packFrames(frames: readonly FrameToPack[], packing: Packing, onProgress?: OnProgress): PackedFrames {
-  const trimmed = packing.trim ? trimAll(frames) : frames.map((frame) => frame.rect);
+/**
+ * Packs the frames. Those with the same number in `groups` come to lie on one page, as far as pages are large enough.
+ * Throws `frame-too-large`, naming the first frame that no page takes, and `too-many-pages`.
+ */
+export function packFrames(
+  frames: readonly FrameToPack[],
+  packing: Packing,
+  groups: readonly number[] | null = null,
+  onProgress?: OnProgress,
+): PackedFrames {
+  const trimmed = packing.trim ? trimAll(frames, packing.trimMarginPx) : frames.map((frame) => frame.rect);
   const parts = frames.map((frame, k): Part => ({ pixels: frame.pixels, rect: trimmed[k] as Rect }));
-  const sameAs = packing.share ? firstAlike(parts) : frames.map((_, k) => k);
-  const distinct = sameAs.flatMap((first, k) => (first === k ? [k] : []));
+  const alike = likes(parts, packing);
+  const distinct = alike.flatMap(({ first }, k) => (first === k ? [k] : []));
   const edge = 2 * packing.extrudePx;
   const items = distinct.map((k) => ({ w: (trimmed[k] as Rect).w + edge, h: (trimmed[k] as Rect).h + edge }));
-  const packed = packPages(items, packing, onProgress);
+  const grouped = groups && groupsOfPlaces(groups, alike, distinct);
+  const packed = packPages(items, packing, grouped, onProgress);
   if (packed.kind === "too-large") throw tooLarge(frames[distinct[packed.items[0] as number] as number] as FrameToPack, packing);
-
+  if (packed.pages.length > packing.maxPages) throw tooMany(packed.pages.length, packing);
   const placeOf = new Map(distinct.map((k, index) => [k, packed.places[index]]));
   const used = packed.pages.map(() => 0);
   const placed = frames.map((frame, k): PackedFrame => {
-    const first = sameAs[k] as number;
+    const { first, mirrored } = alike[k] as Like;
     const place = placeOf.get(first);
     const rect = trimmed[k] as Rect;
     if (!place) throw new Error(`The packer lost frame ${frame.name}.`);
@@ -77,13 +91,62 @@ export function packFrames(frames: readonly FrameToPack[], packing: Packing, onP
         h: place.turned ? rect.w : rect.h,
       },
       turned: place.turned,
+      mirrored,
       inset: { x: rect.x - frame.rect.x, y: rect.y - frame.rect.y },
       size: { w: frame.rect.w, h: frame.rect.h },
       sameAs: first,
     };
   });
   const pages = packed.pages.map((size, page) => ({ size, occupancy: (used[page] as number) / (size.w * size.h) }));
-  return { pages, frames: placed };
+  return { pages, frames: placed, split: packed.split };
+}
+
+interface Like {
+  /** The first frame whose place it can share, itself if there is none before it. */
+  readonly first: number;
+  readonly mirrored: boolean;
+}
+
+/** Which frames share a place with which. */
+function likes(parts: readonly Part[], { share, shareMirrored }: Packing): Like[] {
+  if (!share) return parts.map((_, k) => ({ first: k, mirrored: false }));
+  if (!shareMirrored) return firstAlike(parts).map((first) => ({ first, mirrored: false }));
+  const mirrors = parts.map(({ pixels, rect }): Part => {
+    const picture = mirrored(crop(pixels, rect));
+    return { pixels: picture, rect: { x: 0, y: 0, w: rect.w, h: rect.h } };
+  });
+  const first = firstAlike([...parts, ...mirrors]);
+  const found: Like[] = [];
+  for (const k of parts.keys()) {
+    const own = first[k] as number;
+    // A mirror picture counts as known only if an earlier frame shows it: others of its kind come later in the list.
+    const other = first[parts.length + k] as number;
+    if (own < k) found.push(found[own] as Like);
+    else if (other < k) found.push({ first: (found[other] as Like).first, mirrored: !(found[other] as Like).mirrored });
+    else found.push({ first: k, mirrored: false });
+  }
+  return found;
+}
+
+/** Places that frames of several groups share bring these groups together. Groups by number, -1 for none, one for each place. */
+function groupsOfPlaces(groups: readonly number[], alike: readonly Like[], distinct: readonly number[]): number[] {
+  const leader = new Map<number, number>();
+  const lead = (group: number): number => {
+    const over = leader.get(group) ?? group;
+    return over === group ? group : lead(over);
+  };
+  const groupOf = new Map<number, number>();
+  for (const [k, { first }] of alike.entries()) {
+    const own = groups[k] as number;
+    if (own < 0) continue;
+    const other = groupOf.get(first);
+    if (other === undefined) groupOf.set(first, own);
+    else if (lead(other) !== lead(own)) leader.set(Math.max(lead(other), lead(own)), Math.min(lead(other), lead(own)));
+  }
+  return distinct.map((k) => {
+    const group = groupOf.get(k);
+    return group === undefined ? -1 : lead(group);
+  });
 }
 
 /** Draws one page: every distinct frame of it in its place, its edge repeated outward. */
@@ -104,17 +167,21 @@ export function drawPage(page: number, packed: PackedFrames, frames: readonly Fr
   return out;
 }
 
+/** What a reader of the atlas must know of a frame. */
+export type StoredFrame = Pick<PackedFrame, "rect" | "turned" | "inset" | "size"> & { readonly mirrored?: boolean | undefined };
+
 /** The whole, untrimmed frame as a reader of the atlas rebuilds it from a page. */
-export function frameFromPage(page: Pixels, place: Pick<PackedFrame, "rect" | "turned" | "inset" | "size">): Pixels {
+export function frameFromPage(page: Pixels, place: StoredFrame): Pixels {
   const stored = crop(page, place.rect);
-  const upright = place.turned ? turnCounterClockwise(stored) : stored;
+  const turnedBack = place.turned ? turnCounterClockwise(stored) : stored;
+  const upright = place.mirrored ? mirrored(turnedBack) : turnedBack;
   const out = clearPixels(place.size.w, place.size.h);
   paste(out, upright, { x: 0, y: 0, w: upright.width, h: upright.height }, place.inset.x, place.inset.y);
   return out;
 }
 
-/** The drawn part of each frame; of a wholly clear one its first pixel. */
-function trimAll(frames: readonly FrameToPack[]): Rect[] {
+/** The drawn part of each frame and a margin about it, as far as the frame reaches; of a wholly clear one its first pixel. */
+function trimAll(frames: readonly FrameToPack[], margin: number): Rect[] {
   const coverages = new Map<Pixels, ReturnType<typeof coverageOf>>();
   return frames.map(({ pixels, rect }) => {
     let coverage = coverages.get(pixels);
@@ -122,16 +189,42 @@ function trimAll(frames: readonly FrameToPack[]): Rect[] {
       coverage = coverageOf(pixels);
       coverages.set(pixels, coverage);
     }
-    return drawnPart(coverage, rect) ?? { x: rect.x, y: rect.y, w: 1, h: 1 };
+    const drawn = drawnPart(coverage, rect);
+    return drawn ? grown(drawn, margin, rect) : { x: rect.x, y: rect.y, w: 1, h: 1 };
   });
 }
 
+function grown({ x, y, w, h }: Rect, by: number, within: Rect): Rect {
+  const left = Math.max(within.x, x - by);
+  const top = Math.max(within.y, y - by);
+  return {
+    x: left,
+    y: top,
+    w: Math.min(within.x + within.w, x + w + by) - left,
+    h: Math.min(within.y + within.h, y + h + by) - top,
+  };
+}
+
 function tooLarge({ name, rect }: FrameToPack, packing: Packing): CaravanError {
-  const edge = packing.extrudePx > 0 ? ` and ${packing.extrudePx} px of repeated edge around it` : "";
+  const { extrudePx, borderPx, sides, fixed, maxPx } = packing;
+  const edges = [
+    ...(extrudePx > 0 ? [`${extrudePx} px of repeated edge around it`] : []),
+    ...(borderPx > 0 ? [`${borderPx} px of border at the page's sides`] : []),
+  ];
+  const page = sides === "fixed" ? `no page of ${fixed.w} × ${fixed.h} px takes it` : `no page of at most ${maxPx} px a side takes it`;
   return new CaravanError(
     "frame-too-large",
     `frame "${name}"`,
-    `It is ${rect.w} × ${rect.h} px${edge}; no page of at most ${packing.maxPx} px a side takes it.`,
+    `It is ${rect.w} × ${rect.h} px${edges.length > 0 ? ` and ${edges.join(" and ")}` : ""}; ${page}.`,
     "Allow larger pages or cut it smaller.",
+  );
+}
+
+function tooMany(pages: number, { maxPages }: Packing): CaravanError {
+  return new CaravanError(
+    "too-many-pages",
+    "pages",
+    `The frames need ${pages} pages; ${maxPages} are allowed.`,
+    "Allow more or larger pages, or deliver fewer clips.",
   );
 }

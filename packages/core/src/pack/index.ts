@@ -1,3 +1,11 @@
-export { drawPage, type FrameToPack, frameFromPage, type PackedFrame, type PackedFrames, type PackedPage, packFrames } from "./frames";
-export { type BinLayout, type BinPlace, fillBin, type PlacingRule } from "./max-rects";
+export {
+  drawPage,
+  type FrameToPack,
+  frameFromPage,
+  type PackedFrame,
+  type PackedFrames,
+  type PackedPage,
+  packFrames,
+  type StoredFrame,
+} from "./frames";
 export { type OnProgress, type Packed, type PageOptions, type Place, packPages } from "./pages";

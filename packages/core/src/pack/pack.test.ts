@@ -3,20 +3,25 @@ import { describe, expect, it } from "vitest";
 import { overlaps, type Packing, type Rect, USUAL_PACKING } from "../model";
 import { clearPixels, crop, looksSame, type Pixels } from "../raster";
 import { drawPage, type FrameToPack, frameFromPage, packFrames } from "./frames";
-import { packPages } from "./pages";
+import { type PageOptions, packPages } from "./pages";
+import { chance } from "./search-parts";
 
-const OPTIONS = { paddingPx: 2, maxPx: 256, turn: false, powerOfTwo: false, effort: "normal" } as const;
+const OPTIONS: PageOptions = { ...USUAL_PACKING, maxPx: 256 };
 const sizes = fc.array(fc.record({ w: fc.integer({ min: 1, max: 60 }), h: fc.integer({ min: 1, max: 60 }) }), {
   minLength: 1,
   maxLength: 40,
 });
-const options = fc.record({
-  paddingPx: fc.nat({ max: 4 }),
-  maxPx: fc.constantFrom(64, 100, 256),
-  turn: fc.boolean(),
-  powerOfTwo: fc.boolean(),
-  effort: fc.constantFrom("normal" as const, "high" as const),
-});
+const options = fc
+  .record({
+    paddingPx: fc.nat({ max: 4 }),
+    borderPx: fc.nat({ max: 2 }),
+    maxPx: fc.constantFrom(64, 100, 256),
+    turn: fc.boolean(),
+    sides: fc.constantFrom("free" as const, "powerOfTwo" as const, "fixed" as const),
+    square: fc.boolean(),
+    effort: fc.constantFrom("normal" as const, "high" as const),
+  })
+  .map((each): PageOptions => ({ ...each, fixed: { w: 90, h: 70 } }));
 
 describe("packPages", () => {
   it("places every item exactly once, inside its page, apart by the padding", () =>
@@ -35,21 +40,30 @@ describe("packPages", () => {
           if (turned) expect(chosen.turn).toBe(true);
           expect(rect.x >= 0 && rect.y >= 0 && rect.x + rect.w <= size.w && rect.y + rect.h <= size.h).toBe(true);
           const { paddingPx: pad } = chosen;
+          const border = chosen.borderPx;
+          expect(rect.x >= border && rect.y >= border && rect.x + rect.w + border <= size.w && rect.y + rect.h + border <= size.h).toBe(
+            true,
+          );
           const around = { x: rect.x - pad, y: rect.y - pad, w: rect.w + 2 * pad, h: rect.h + 2 * pad };
           for (let j = 0; j < k; j++) if (packed.places[j]?.page === page) expect(overlaps(around, rects[j] as Rect)).toBe(false);
         });
         for (const { w, h } of packed.pages) {
+          if (chosen.sides === "fixed") {
+            expect({ w, h }).toEqual(chosen.fixed);
+            continue;
+          }
           expect(Math.max(w, h)).toBeLessThanOrEqual(chosen.maxPx);
-          if (chosen.powerOfTwo) expect([Math.log2(w) % 1, Math.log2(h) % 1]).toEqual([0, 0]);
+          if (chosen.square) expect(w).toBe(h);
+          if (chosen.sides === "powerOfTwo") expect([Math.log2(w) % 1, Math.log2(h) % 1]).toEqual([0, 0]);
         }
       }),
-      { numRuns: 200 },
+      { numRuns: 60 },
     ));
 
   it("gives the same layout for the same items", () =>
     fc.assert(
       fc.property(sizes, options, (items, chosen) => void expect(packPages(items, chosen)).toEqual(packPages(items, chosen))),
-      { numRuns: 30 },
+      { numRuns: 15 },
     ));
 
   it("takes one page while one is enough", () => {
@@ -68,6 +82,32 @@ describe("packPages", () => {
     expect(packed.kind === "placed" && packed.pages[0]).toEqual({ w: 128, h: 128 });
   });
 
+  it("keeps groups on one page, and tells which are too large for any", () => {
+    const items = Array.from({ length: 60 }, (_, k) => ({ w: 20 + (k % 7), h: 20 + (k % 5) }));
+    const groups = items.map((_, k) => (k < 40 ? Math.floor(k / 10) : -1));
+    const packed = packPages(items, { ...OPTIONS, paddingPx: 0, maxPx: 100 }, groups);
+    if (packed.kind !== "placed") throw new Error("All of these fit.");
+    expect(packed.pages.length).toBeGreaterThan(2);
+    expect(packed.split).toEqual([]);
+    for (let group = 0; group < 4; group++)
+      expect(new Set(packed.places.filter((_, k) => groups[k] === group).map(({ page }) => page)).size).toBe(1);
+    const one = packPages(
+      items,
+      { ...OPTIONS, paddingPx: 0, maxPx: 100 },
+      items.map(() => 7),
+    );
+    expect(one.kind === "placed" && one.split).toEqual([7]);
+  });
+
+  it("fills pages of real sizes better than nineteen twentieths, figures in walking poses", () => {
+    const random = chance(3);
+    const items = Array.from({ length: 150 }, () => ({ w: 17 + random(12), h: 36 + random(5) }));
+    const packed = packPages(items, { ...OPTIONS, paddingPx: 0, maxPx: 4096 });
+    const [page] = packed.kind === "placed" ? packed.pages : [];
+    const area = items.reduce((sum, { w, h }) => sum + w * h, 0);
+    expect(area / ((page?.w ?? 0) * (page?.h ?? 0))).toBeGreaterThan(0.97);
+  });
+
   it("names items that no page takes, and packs nothing", () =>
     expect(
       packPages(
@@ -80,11 +120,12 @@ describe("packPages", () => {
     ).toEqual({ kind: "too-large", items: [1] }));
 
   it("packs nothing into no pages, and tells how far it is", () => {
-    expect(packPages([], OPTIONS)).toEqual({ kind: "placed", pages: [], places: [] });
+    expect(packPages([], OPTIONS)).toEqual({ kind: "placed", pages: [], places: [], split: [] });
     const told: number[] = [];
     packPages(
       Array.from({ length: 30 }, (_, k) => ({ w: 10 + k, h: 12 })),
       OPTIONS,
+      null,
       (done) => told.push(done),
     );
     expect(told.at(-1)).toBe(1);
@@ -116,9 +157,12 @@ const packings = fc
     turn: fc.boolean(),
     trim: fc.boolean(),
     share: fc.boolean(),
-    powerOfTwo: fc.boolean(),
+    shareMirrored: fc.boolean(),
+    trimMarginPx: fc.nat({ max: 2 }),
+    borderPx: fc.nat({ max: 2 }),
+    sides: fc.constantFrom("free" as const, "powerOfTwo" as const, "fixed" as const),
   })
-  .map((each): Packing => ({ ...USUAL_PACKING, ...each, maxPx: 64 }));
+  .map((each): Packing => ({ ...USUAL_PACKING, ...each, maxPx: 64, fixed: { w: 40, h: 44 }, maxPages: 99 }));
 
 describe("packFrames", () => {
   it("gives every frame's pixels back from its page", () =>
@@ -144,6 +188,36 @@ describe("packFrames", () => {
     };
     const packed = packFrames([block(1), block(5)], USUAL_PACKING);
     expect(packed.frames[1]).toMatchObject({ sameAs: 0, rect: packed.frames[0]?.rect, inset: { x: 5, y: 1 } });
+  });
+
+  it("shares the place of mirror pictures when the game can mirror, and says which those are", () => {
+    const mark = (x: number): FrameToPack => {
+      const pixels = clearPixels(6, 4);
+      for (let k = 0; k < 3; k++) pixels.bytes.set([k * 40, 2, 3, 255], (6 + x + (x === 1 ? k : 2 - k)) * 4);
+      return { name: `from ${x}`, pixels, rect: { x: 0, y: 0, w: 6, h: 4 } };
+    };
+    const both = [mark(1), mark(3), mark(1)];
+    expect(packFrames(both, USUAL_PACKING).frames.map(({ sameAs }) => sameAs)).toEqual([0, 1, 0]);
+    const packed = packFrames(both, { ...USUAL_PACKING, shareMirrored: true });
+    expect(packed.frames.map(({ sameAs, mirrored }) => [sameAs, mirrored])).toEqual([
+      [0, false],
+      [0, true],
+      [0, false],
+    ]);
+    const page = drawPage(0, packed, both, USUAL_PACKING.extrudePx);
+    expect(looksSame(frameFromPage(page, packed.frames[1] as (typeof packed.frames)[number]), (both[1] as FrameToPack).pixels)).toBe(true);
+  });
+
+  it("leaves a margin when trimming, and refuses more pages than are allowed", () => {
+    const pixels = clearPixels(20, 20);
+    pixels.bytes.set([9, 9, 9, 255], (10 * 20 + 18) * 4);
+    const dot: FrameToPack = { name: "dot", pixels, rect: { x: 0, y: 0, w: 20, h: 20 } };
+    expect(packFrames([dot], { ...USUAL_PACKING, trimMarginPx: 3 }).frames[0]).toMatchObject({
+      inset: { x: 15, y: 7 },
+      rect: { w: 5, h: 7 },
+    });
+    const many = Array.from({ length: 9 }, (_, k): FrameToPack => ({ ...dot, name: `${k}` }));
+    expect(() => packFrames(many, { ...USUAL_PACKING, trim: false, share: false, maxPx: 32, maxPages: 2 })).toThrow(/need 9 pages; 2 are/);
   });
 
   it("stores a wholly clear frame as one clear pixel", () => {

@@ -1,19 +1,28 @@
 /**
  * Packs rectangles into as few and as small pages as a bounded search finds.
  *
- * Tries several page widths, orders and placing rules and keeps the smallest page that takes everything; if none does, fills
- * one page of the greatest size as far as it goes and continues with the rest. The number of tries depends on the number of
- * items, never on the clock, so that equal input gives equal output on every machine.
- * Units: whole pixels. Holds: every item is placed exactly once, no two are nearer than the padding, none leaves its page.
+ * First for one page that takes everything; if none does, one page of the greatest size is filled as far as it goes and the
+ * rest goes on. The number of tries depends on the number of items, never on the clock.
+ * Units: whole pixels. Holds: every item is placed exactly once, no two are nearer than the padding, none leaves its page or
+ * enters its border.
  */
 import type { Size } from "../model";
-import { type BinLayout, fillBin, type PlacingRule } from "./max-rects";
+import { fullestPage } from "./fixed-page";
+import { type Layout, workFor } from "./search-parts";
+import { smallestPage } from "./smallest-page";
 
 export interface PageOptions {
   readonly paddingPx: number;
+  /** Kept clear along the page's sides. */
+  readonly borderPx: number;
+  /** Longest side of a page. */
   readonly maxPx: number;
   readonly turn: boolean;
-  readonly powerOfTwo: boolean;
+  readonly sides: "free" | "powerOfTwo" | "fixed";
+  /** Whether pages are as wide as they are high. */
+  readonly square: boolean;
+  /** The one size of pages whose sides are fixed. */
+  readonly fixed: Size;
   readonly effort: "normal" | "high";
 }
 
@@ -25,166 +34,187 @@ export interface Place {
 }
 
 export type Packed =
-  | { readonly kind: "placed"; readonly pages: readonly Size[]; readonly places: readonly Place[] }
+  | {
+      readonly kind: "placed";
+      readonly pages: readonly Size[];
+      readonly places: readonly Place[];
+      /** Groups that no page takes whole. */
+      readonly split: readonly number[];
+    }
   | { readonly kind: "too-large"; readonly items: readonly number[] };
 
 /** Told between tries; `done` runs from 0 to 1. */
 export type OnProgress = (done: number) => void;
 
-export function packPages(items: readonly Size[], options: PageOptions, onProgress: OnProgress = () => {}): Packed {
-  const { maxPx, paddingPx } = options;
-  const tooLarge = items.flatMap((item, k) => (item.w > maxPx || item.h > maxPx ? [k] : []));
+interface Page {
+  readonly layout: Layout;
+  readonly size: Size;
+}
+
+/**
+ * Packs the items. Those with the same number in `groups` come to lie on one page, as far as pages are large enough; -1 is no
+ * group. Progress is told now and then.
+ */
+export function packPages(
+  items: readonly Size[],
+  options: PageOptions,
+  groups: readonly number[] | null = null,
+  onProgress: OnProgress = () => {},
+): Packed {
+  const greatest = greatestPage(options);
+  const { paddingPx, borderPx } = options;
+  const room = { w: greatest.w - 2 * borderPx, h: greatest.h - 2 * borderPx };
+  const fits = ({ w, h }: Size) => (w <= room.w && h <= room.h) || (options.turn && h <= room.w && w <= room.h);
+  const tooLarge = items.flatMap((item, k) => (fits(item) ? [] : [k]));
   if (tooLarge.length > 0) return { kind: "too-large", items: tooLarge };
   // Padding goes to the right and below each item, and the page is that much larger while packing: none at the page's edge.
   const padded = items.map(({ w, h }) => ({ w: w + paddingPx, h: h + paddingPx }));
   const pages: Size[] = [];
   const places: Place[] = new Array(items.length);
+  const split = new Set<number>();
   let rest = items.map((_, k) => k);
   while (rest.length > 0) {
-    const inner = rest.map((k) => padded[k] as Size);
-    const { layout, size } = onePage(inner, options, (done) =>
-      onProgress((items.length - rest.length + done * rest.length) / items.length),
-    );
-    layout.places.forEach((place, k) => {
-      if (place) places[rest[k] as number] = { page: pages.length, ...place };
+    const told = (done: number) => onProgress((items.length - rest.length + done * rest.length) / items.length);
+    const page = pageFor(rest, padded, options, groups, split, told);
+    const left: number[] = [];
+    page.of.forEach((k, index) => {
+      const x = page.layout.x[index] as number;
+      if (x < 0) left.push(k);
+      else
+        places[k] = {
+          page: pages.length,
+          x: x + borderPx,
+          y: (page.layout.y[index] as number) + borderPx,
+          turned: page.layout.turned[index] === 1,
+        };
     });
-    pages.push(size);
-    rest = rest.filter((_, k) => layout.places[k] === null);
+    pages.push(page.size);
+    rest = [...left, ...page.later].sort((a, b) => a - b);
   }
-  return { kind: "placed", pages, places };
+  onProgress(1);
+  return { kind: "placed", pages, places, split: [...split].sort((a, b) => a - b) };
 }
 
-interface Page {
-  readonly layout: BinLayout;
-  /** Without the padding beyond its edge. */
-  readonly size: Size;
+/** The next page of what is left: which items were tried on it, and which wait for a later one. */
+function pageFor(
+  rest: readonly number[],
+  padded: readonly Size[],
+  options: PageOptions,
+  groups: readonly number[] | null,
+  split: Set<number>,
+  onProgress: OnProgress,
+): Page & { readonly of: readonly number[]; readonly later: readonly number[] } {
+  const sizes = (of: readonly number[]) => of.map((k) => padded[k] as Size);
+  const one = onePage(sizes(rest), options, onProgress);
+  if (one) return { ...one, of: rest, later: [] };
+  const chosen = groups ? togetherOnAPage(rest, padded, options, groups, split) : rest;
+  const whole = chosen.length < rest.length ? onePage(sizes(chosen), options, onProgress) : null;
+  const page =
+    whole ?? fullest(sizes(chosen), options, chosen.length < rest.length ? QUICK * chosen.length : workFor(chosen.length, options.effort));
+  const taken = new Set(chosen);
+  return { ...page, of: chosen, later: rest.filter((k) => !taken.has(k)) };
 }
 
-/** The smallest page found that takes all items, else the fullest of the greatest size. */
-function onePage(items: readonly Size[], options: PageOptions, onProgress: OnProgress): Page {
+/** The smallest page found that takes all items, null if none does. */
+function onePage(items: readonly Size[], options: PageOptions, onProgress: OnProgress): Page | null {
+  const { maxPx, paddingPx, borderPx, turn, square, effort } = options;
   const area = items.reduce((sum, { w, h }) => sum + w * h, 0);
-  const most = options.maxPx + options.paddingPx;
-  const orders = sortings(items);
-  if (area <= most * most) {
-    const whole = options.powerOfTwo
-      ? smallestPowerOfTwo(items, orders, area, options, onProgress)
-      : smallestFree(items, orders, area, options, onProgress);
-    if (whole) return whole;
-  }
-  return fullest(items, orders, options);
+  const more = paddingPx - 2 * borderPx; // what a page has beyond its size while packing
+  const most = maxPx + more;
+  const work = workFor(items.length, effort);
+  if (options.sides !== "free") return smallestOf(items, area, options, work, onProgress);
+  if (area > most * most) return null;
+  const layout = smallestPage(items, { mostW: most, mostH: most, mayTurn: turn, square, work }, onProgress);
+  return layout && { layout, size: pageSize(layout, options) };
 }
 
-/** Page widths are tried around the square root of the area; the height is whatever comes out. */
-function smallestFree(
-  items: readonly Size[],
-  orders: readonly number[][],
-  area: number,
-  options: PageOptions,
-  onProgress: OnProgress,
-): Page | null {
-  const most = options.maxPx + options.paddingPx;
-  const widest = items.reduce((w, item) => Math.max(w, options.turn ? Math.min(item.w, item.h) : item.w), 0);
-  const tries = triesFor(items.length, options.effort);
-  const widths = widthsToTry(Math.sqrt(area), widest, most, Math.ceil(tries / orders.length));
-  const pad = options.paddingPx;
-  let best: Page | null = null;
-  let done = 0;
-  for (const w of widths)
-    for (const order of orders) {
-      // Only a layout that ends above what is best so far is worth finishing.
-      const h = best ? Math.min(most, Math.floor(((best.size.w + pad) * (best.size.h + pad)) / w) + pad) : most;
-      const layout = fillBin({ w, h }, items, order, "lowest", options.turn, true);
-      onProgress(++done / (widths.length * orders.length));
-      if (layout.placed < items.length) continue;
-      const size = { w: layout.usedW - pad, h: layout.usedH - pad };
-      if (!best || isBetter(size, best.size)) best = { layout, size };
-    }
-  return best;
+/** As small as what lies on it allows, where sides are free. */
+function pageSize({ usedW, usedH }: Layout, { paddingPx, borderPx, square }: PageOptions): Size {
+  const w = usedW - paddingPx + 2 * borderPx;
+  const h = usedH - paddingPx + 2 * borderPx;
+  return square ? { w: Math.max(w, h), h: Math.max(w, h) } : { w, h };
 }
 
-/** Less area; among equals the one nearer to a square. */
-function isBetter(a: Size, b: Size): boolean {
-  const byArea = a.w * a.h - b.w * b.h;
-  return byArea < 0 || (byArea === 0 && Math.max(a.w, a.h) < Math.max(b.w, b.h));
-}
-
-/** Pages of 2^a × 2^b, by area, wide before tall, until one takes everything. */
-function smallestPowerOfTwo(
-  items: readonly Size[],
-  orders: readonly number[][],
-  area: number,
-  options: PageOptions,
-  onProgress: OnProgress,
-): Page | null {
-  const sides: number[] = [];
-  for (let side = 1; side <= options.maxPx; side *= 2) sides.push(side);
-  const sizes = sides.flatMap((w) => sides.map((h) => ({ w, h }))).filter(({ w, h }) => Math.max(w, h) <= 4 * Math.min(w, h));
-  sizes.sort((a, b) => a.w * a.h - b.w * b.h || Math.max(a.w, a.h) - Math.max(b.w, b.h) || b.w - a.w);
-  const pad = options.paddingPx;
-  const possible = sizes.filter(({ w, h }) => (w + pad) * (h + pad) >= area);
+/** The first of the sizes that may be, by area, that takes everything. */
+function smallestOf(items: readonly Size[], area: number, options: PageOptions, work: number, onProgress: OnProgress): Page | null {
+  const more = options.paddingPx - 2 * options.borderPx;
+  const possible = sizesThatMayBe(options).filter(({ w, h }) => w + more > 0 && h + more > 0 && (w + more) * (h + more) >= area);
   for (const [k, size] of possible.entries()) {
     onProgress(k / possible.length);
-    for (const rule of RULES)
-      for (const order of orders) {
-        const layout = fillBin({ w: size.w + pad, h: size.h + pad }, items, order, rule, options.turn, true);
-        if (layout.placed === items.length) return { layout, size };
-      }
+    const layout = fullestPage(items, { w: size.w + more, h: size.h + more }, options.turn, work / 4);
+    if (layout.placed === items.length) return { layout, size };
   }
   return null;
 }
 
-const RULES: readonly PlacingRule[] = ["lowest", "snug"];
-
-/** Fills one page of the greatest size; the layout with the most area wins, the earliest among equals. */
-function fullest(items: readonly Size[], orders: readonly number[][], options: PageOptions): Page {
-  const side = options.powerOfTwo ? 2 ** Math.floor(Math.log2(options.maxPx)) : options.maxPx;
-  const bin = { w: side + options.paddingPx, h: side + options.paddingPx };
-  let best: BinLayout | null = null;
-  for (const rule of RULES)
-    for (const order of orders) {
-      const layout = fillBin(bin, items, order, rule, options.turn);
-      if (!best || layout.area > best.area) best = layout;
-    }
-  const layout = best as BinLayout;
-  const size = options.powerOfTwo ? { w: side, h: side } : { w: layout.usedW - options.paddingPx, h: layout.usedH - options.paddingPx };
-  return { layout, size };
+/** Pages of 2^a × 2^b, by area, square before long, wide before tall; or the one size that is fixed. */
+function sizesThatMayBe({ sides, fixed, maxPx, square }: PageOptions): Size[] {
+  if (sides === "fixed") return [fixed];
+  const powers: number[] = [];
+  for (let side = 1; side <= maxPx; side *= 2) powers.push(side);
+  const sizes = powers.flatMap((w) => powers.map((h) => ({ w, h })));
+  return sizes
+    .filter(({ w, h }) => (square ? w === h : Math.max(w, h) <= 4 * Math.min(w, h)))
+    .sort((a, b) => a.w * a.h - b.w * b.h || Math.max(a.w, a.h) - Math.max(b.w, b.h) || b.w - a.w);
 }
 
-/** Orders that place big things first, each deterministic: ties go by the other side, then by index. */
-function sortings(items: readonly Size[]): number[][] {
-  const by = (first: (item: Size) => number, second: (item: Size) => number) =>
-    items
-      .map((_, k) => k)
-      .sort((a, b) => first(items[b] as Size) - first(items[a] as Size) || second(items[b] as Size) - second(items[a] as Size) || a - b);
-  return [
-    by(
-      ({ h }) => h,
-      ({ w }) => w,
-    ),
-    by(
-      ({ w, h }) => w * h,
-      ({ h }) => h,
-    ),
-    by(
-      ({ w, h }) => Math.max(w, h),
-      ({ w, h }) => Math.min(w, h),
-    ),
-  ];
+function greatestPage({ sides, fixed, maxPx }: PageOptions): Size {
+  if (sides === "fixed") return fixed;
+  const side = sides === "powerOfTwo" ? 2 ** Math.floor(Math.log2(maxPx)) : maxPx;
+  return { w: side, h: side };
 }
 
-/** Layouts to try: as many as a second or so allows, counted in items so that it is the same everywhere. */
-function triesFor(count: number, effort: PageOptions["effort"]): number {
-  const most = effort === "high" ? 800 : 200;
-  const work = effort === "high" ? 500_000 : 80_000;
-  return Math.max(6, Math.min(most, Math.floor(work / count)));
+/** One page of the greatest size with as much on it as a search finds. */
+function fullest(items: readonly Size[], options: PageOptions, work: number): Page {
+  const greatest = greatestPage(options);
+  const more = options.paddingPx - 2 * options.borderPx;
+  const layout = fullestPage(items, { w: greatest.w + more, h: greatest.h + more }, options.turn, work);
+  return { layout, size: options.sides === "free" ? pageSize(layout, options) : greatest };
 }
 
-/** `count` widths from 0.75 to 1.6 of `around`, the middle one first, each at least `least` and at most `most`. */
-function widthsToTry(around: number, least: number, most: number, count: number): number[] {
-  const widths = new Set<number>();
-  for (let k = 0; k < count; k++) {
-    const share = count === 1 ? 0.3 : k / (count - 1);
-    widths.add(Math.min(most, Math.max(least, Math.ceil(around * (0.75 + share * 0.85)))));
+/**
+ * What the next page tries to take: groups from large to small, as many as it takes whole, then single items. A group larger
+ * than any page is noted in `split` and fills this page alone as far as it goes; the rest of it is treated as single items.
+ */
+function togetherOnAPage(
+  rest: readonly number[],
+  padded: readonly Size[],
+  options: PageOptions,
+  groups: readonly number[],
+  split: Set<number>,
+): readonly number[] {
+  const bundles = new Map<number, number[]>();
+  const singles: number[] = [];
+  for (const k of rest) {
+    const group = groups[k] as number;
+    if (group < 0 || split.has(group)) singles.push(k);
+    else bundles.set(group, [...(bundles.get(group) ?? []), k]);
   }
-  return [...widths];
+  const area = (of: readonly number[]) => of.reduce((sum, k) => sum + (padded[k] as Size).w * (padded[k] as Size).h, 0);
+  const takes = (of: readonly number[]) => {
+    const sizes = [...of].sort((a, b) => a - b).map((k) => padded[k] as Size);
+    return fullest(sizes, options, QUICK * of.length).layout.placed === of.length;
+  };
+  let chosen: number[] = [];
+  for (const [group, bundle] of [...bundles].sort((a, b) => area(b[1]) - area(a[1]))) {
+    if (takes([...chosen, ...bundle])) chosen = [...chosen, ...bundle];
+    else if (chosen.length === 0) {
+      split.add(group);
+      return bundle;
+    }
+  }
+  if (chosen.length === 0) return rest;
+  // As many single items, the large ones first, as the page takes beside the groups.
+  singles.sort((a, b) => area([b]) - area([a]) || a - b);
+  let least = 0;
+  let most = singles.length;
+  while (least < most) {
+    const middle = Math.ceil((least + most) / 2);
+    if (takes([...chosen, ...singles.slice(0, middle)])) least = middle;
+    else most = middle - 1;
+  }
+  return [...chosen, ...singles.slice(0, least)].sort((a, b) => a - b);
 }
+
+/** Layouts that are tried to see whether a page takes some groups. */
+const QUICK = 40;

@@ -19,4 +19,5 @@ export {
   turnClockwise,
   turnCounterClockwise,
 } from "./pixels";
+export { scaled, scaledSide } from "./scale";
 export { findSpecks, type Speck } from "./specks";

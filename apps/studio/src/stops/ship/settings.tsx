@@ -50,7 +50,11 @@ export function Settings({ delivery }: { delivery: Delivery }) {
         <Tick label="trim clear edges" checked={packing.trim} onChange={(trim) => set({ packing: { trim } })} />
         <Tick label="share equal frames" checked={packing.share} onChange={(share) => set({ packing: { share } })} />
         <Tick label="may turn frames" checked={packing.turn} onChange={(turn) => set({ packing: { turn } })} />
-        <Tick label="power-of-two pages" checked={packing.powerOfTwo} onChange={(powerOfTwo) => set({ packing: { powerOfTwo } })} />
+        <Tick
+          label="power-of-two pages"
+          checked={packing.sides === "powerOfTwo"}
+          onChange={(on) => set({ packing: { sides: on ? "powerOfTwo" : "free" } })}
+        />
         <Tick
           label="search longer"
           checked={packing.effort === "high"}

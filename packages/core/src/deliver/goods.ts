@@ -1,16 +1,18 @@
 import type { AtlasAction, AtlasClip } from "../atlas";
-import type { Delivery, FramePoint } from "../model";
+import type { FramePoint } from "../model";
 import type { FrameToPack } from "../pack";
 
 export interface FrameToDeliver extends FrameToPack {
   readonly origin: FramePoint;
 }
 
-export interface AtlasInput {
-  readonly delivery: Delivery;
+/** What goes out, before it is laid on any picture. */
+export interface Goods {
   readonly frames: readonly FrameToDeliver[];
   /** Clips by name, in order; their steps name frames as `frames` does. */
   readonly clips: readonly (readonly [name: string, clip: AtlasClip])[];
   /** Actions by name; their facings name clips as `clips` does. */
-  readonly actions?: readonly (readonly [name: string, action: AtlasAction])[];
+  readonly actions: readonly (readonly [name: string, action: AtlasAction])[];
+  /** For each frame the number of the group that should share a page with it, -1 for none; null if nothing need be together. */
+  readonly groups: readonly number[] | null;
 }

@@ -1,0 +1,30 @@
+import type { Packing } from "../model";
+import { drawPage, type OnProgress, packFrames } from "../pack";
+import { crop } from "../raster";
+import type { Goods } from "./goods";
+import type { Laid } from "./laid";
+
+/** Frames packed on pages as small as a search finds. Throws what `packFrames` throws. */
+export function atlasPages(goods: Goods, packing: Packing, stem: string, onProgress: OnProgress): Laid {
+  const { frames, clips, groups } = goods;
+  const packed = packFrames(frames, packing, groups, onProgress);
+  const splitUp = new Set(packed.split);
+  const names = new Set(frames.flatMap(({ name }, k) => (splitUp.has(groups?.[k] ?? -1) ? [name] : [])));
+  const parted = clips.filter(([, { steps }]) => steps.some(({ frame }) => names.has(frame))).map(([name]) => name);
+  return {
+    pages: packed.pages.map(({ occupancy }, k) => ({
+      image: packed.pages.length === 1 ? `${stem}.png` : `${stem}-${k}.png`,
+      pixels: drawPage(k, packed, frames, packing.extrudePx),
+      occupancy,
+    })),
+    frames: packed.frames.map((place, k) => {
+      const frame = frames[k] as (typeof frames)[number];
+      return { ...place, name: frame.name, origin: frame.origin, whole: () => crop(frame.pixels, frame.rect) };
+    }),
+    copies: [],
+    notes:
+      parted.length === 0
+        ? []
+        : [`No page takes ${parted.join(", ")} as a whole: ${parted.length === 1 ? "it lies" : "they lie"} on several.`],
+  };
+}

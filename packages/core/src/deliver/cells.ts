@@ -1,0 +1,103 @@
+/** Equal cells for frames of any size: every frame stands in its cell with its origin at the same place. */
+import { CaravanError, type Rect, type Size, type Spacing } from "../model";
+import { clearPixels, crop, type Pixels, paste } from "../raster";
+import type { FrameToDeliver } from "./goods";
+
+export interface Cells {
+  readonly size: Size;
+  /** Where in its cell a frame's top-left corner lies; whole pixels, so that no picture is smoothed. */
+  offset(frame: FrameToDeliver): Spacing;
+}
+
+/** The smallest cell that takes all of the frames, at least one. */
+export function cellsFor(frames: readonly FrameToDeliver[]): Cells {
+  let [left, up, right, down] = [0, 0, 0, 0];
+  const before = ({ origin }: FrameToDeliver) => ({ x: Math.floor(origin.x), y: Math.floor(origin.y) });
+  let first = true;
+  for (const frame of frames) {
+    const { x, y } = before(frame);
+    left = first ? x : Math.max(left, x);
+    up = first ? y : Math.max(up, y);
+    right = first ? frame.rect.w - x : Math.max(right, frame.rect.w - x);
+    down = first ? frame.rect.h - y : Math.max(down, frame.rect.h - y);
+    first = false;
+  }
+  return {
+    size: { w: left + right, h: up + down },
+    offset: (frame) => ({ x: left - before(frame).x, y: up - before(frame).y }),
+  };
+}
+
+/** The frame as it stands in its cell. */
+export function inCell(frame: FrameToDeliver, cells: Cells): Pixels {
+  const out = clearPixels(cells.size.w, cells.size.h);
+  const { x, y } = cells.offset(frame);
+  paste(out, frame.pixels, frame.rect, x, y);
+  return out;
+}
+
+/** How many cells a row and a column of a sheet have, and where each lies. */
+export interface Arrangement {
+  readonly size: Size;
+  rectOf(index: number): Rect;
+}
+
+export function arranged(count: number, columns: number, cell: Size, marginPx: number, gapPx: number, where: string): Arrangement {
+  const across = Math.min(columns, count);
+  const rows = Math.ceil(count / columns);
+  const size = {
+    w: 2 * marginPx + across * cell.w + (across - 1) * gapPx,
+    h: 2 * marginPx + rows * cell.h + (rows - 1) * gapPx,
+  };
+  if (size.w > LARGEST || size.h > LARGEST)
+    throw new CaravanError(
+      "picture-too-large",
+      where,
+      `It would be ${size.w} × ${size.h} px; ${LARGEST} a side is the most.`,
+      "Take another number of columns, a smaller scale, or deliver fewer clips.",
+    );
+  return {
+    size,
+    rectOf: (index) => ({
+      x: marginPx + (index % columns) * (cell.w + gapPx),
+      y: marginPx + Math.floor(index / columns) * (cell.h + gapPx),
+      w: cell.w,
+      h: cell.h,
+    }),
+  };
+}
+
+const LARGEST = 16_384; // px: what pictures of this kind are opened with everywhere
+
+/**
+ * A wide, readable number of columns: about twice as wide as high, and among those near it the one that leaves the fewest cells empty.
+ */
+export function proposedColumns(count: number, cell: Size): number {
+  const ideal = Math.sqrt((2 * count * cell.h) / cell.w);
+  let best = 1;
+  let least = Number.POSITIVE_INFINITY;
+  for (let columns = Math.max(1, Math.floor(ideal * 0.75)); columns <= Math.min(count, Math.ceil(ideal * 1.5)); columns++) {
+    const empty = Math.ceil(count / columns) * columns - count;
+    const cost = empty / columns + Math.abs(Math.log(columns / ideal));
+    if (cost < least) {
+      least = cost;
+      best = columns;
+    }
+  }
+  return Math.min(count, best);
+}
+
+/** Draws cells of one size into a picture. */
+export function drawCells(arrangement: Arrangement, cells: readonly Pixels[]): Pixels {
+  const out = clearPixels(arrangement.size.w, arrangement.size.h);
+  cells.forEach((cell, k) => {
+    const { x, y } = arrangement.rectOf(k);
+    paste(out, cell, { x: 0, y: 0, w: cell.width, h: cell.height }, x, y);
+  });
+  return out;
+}
+
+/** The frame by itself. */
+export function alone({ pixels, rect }: FrameToDeliver): Pixels {
+  return crop(pixels, rect);
+}

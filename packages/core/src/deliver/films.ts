@@ -1,0 +1,147 @@
+/** Clips as moving pictures: APNG, exact in colour and nearly so in time, and GIF, with what it cannot hold said. */
+import type { AtlasClip } from "../atlas";
+import { stepOrder } from "../clip";
+import { type AnimationFrame, apngTime, gifTimes, type NamedFile, type PngCodec, readApng, readGif, writeApng, writeGif } from "../codec";
+import { CaravanError, type Delivery } from "../model";
+import { looksSame, type Pixels } from "../raster";
+import { cellsFor, inCell } from "./cells";
+import type { FrameToDeliver, Goods } from "./goods";
+import { proofFailed } from "./proof";
+
+export interface Film {
+  readonly file: NamedFile;
+  readonly clip: string;
+  readonly size: { readonly w: number; readonly h: number };
+  readonly pictures: number;
+}
+
+/** More pictures than this are not written into one film. */
+const MOST_PICTURES = 5000;
+
+/** A film of each clip in each of the formats, read back and compared. Throws `nothing-picked` without clips, `proof-failed`. */
+export function films(
+  { frames, clips }: Goods,
+  formats: Delivery["films"],
+  stem: string,
+  png: PngCodec,
+  onProgress: (done: number) => void,
+): { films: Film[]; notes: string[] } {
+  if (clips.length === 0)
+    throw new CaravanError("nothing-picked", "films", "There are no clips to make films of.", "Make a clip at Clips first.");
+  const byName = new Map(frames.map((frame) => [frame.name, frame]));
+  const made: Film[] = [];
+  const notes: string[] = [];
+  for (const [k, [name, clip]] of clips.entries()) {
+    const { pictures, plays, note } = filmOf(name, clip, byName);
+    if (note) notes.push(note);
+    const size = { w: pictures[0]?.pixels.width ?? 1, h: pictures[0]?.pixels.height ?? 1 };
+    for (const format of formats) {
+      const path = `${stem}/${name}.${format === "gif" ? "gif" : "png"}`;
+      const written = format === "gif" ? asGif(path, pictures, plays) : asApng(path, pictures, plays, png);
+      notes.push(...written.notes);
+      made.push({ file: { path, bytes: written.bytes }, clip: name, size, pictures: pictures.length });
+    }
+    onProgress((k + 1) / clips.length);
+  }
+  return { films: made, notes };
+}
+
+/** What a film shows: one round of an endless clip, or the whole of one that ends. */
+function filmOf(
+  name: string,
+  clip: AtlasClip,
+  byName: ReadonlyMap<string, FrameToDeliver>,
+): { pictures: AnimationFrame[]; plays: number; note: string | null } {
+  const rules = { playback: clip.playback, times: clip.times, loopFrom: clip.loopFrom, doubleEnds: clip.doubleEnds ?? false };
+  const order = stepOrder(rules, clip.steps.length);
+  const endless = order.passes === Number.POSITIVE_INFINITY;
+  const steps = [...order.first];
+  if (!endless) for (let pass = 1; pass < order.passes && steps.length <= MOST_PICTURES; pass++) steps.push(...order.later);
+  if (order.home !== null) steps.push(order.home);
+  if (steps.length > MOST_PICTURES)
+    throw new CaravanError(
+      "picture-too-large",
+      `clip "${name}"`,
+      `Its film would have more than ${MOST_PICTURES} pictures.`,
+      "Let it loop for ever, or fewer times.",
+    );
+  const cells = cellsFor(steps.map((step) => frameAt(clip, step, byName)));
+  const drawn = new Map<string, Pixels>();
+  const pictures = steps.map((step): AnimationFrame => {
+    const frame = frameAt(clip, step, byName);
+    const pixels = drawn.get(frame.name) ?? inCell(frame, cells);
+    drawn.set(frame.name, pixels);
+    return { pixels, ms: (clip.steps[step] as AtlasClip["steps"][number]).ms };
+  });
+  const note =
+    endless && clip.loopFrom > 0 ? `${name}: a film cannot leave out its lead-in in later rounds, so each round shows it.` : null;
+  return { pictures, plays: endless ? 0 : 1, note };
+}
+
+function frameAt(clip: AtlasClip, step: number, byName: ReadonlyMap<string, FrameToDeliver>): FrameToDeliver {
+  return byName.get((clip.steps[step] as AtlasClip["steps"][number]).frame) as FrameToDeliver;
+}
+
+interface Written {
+  readonly bytes: Uint8Array;
+  readonly notes: readonly string[];
+}
+
+function asApng(path: string, pictures: readonly AnimationFrame[], plays: number, png: PngCodec): Written {
+  const bytes = writeApng(pictures, plays, png);
+  compare(path, [...(readApng(bytes, path, png)?.frames(damaged(path)) ?? [])], pictures, (ms) => apngTime(ms), true);
+  const worst = Math.max(...pictures.map(({ ms }) => Math.abs(apngTime(ms) - ms)));
+  return { bytes, notes: worst > 0.0005 ? [`${path}: times differ by up to ${round(worst)} ms.`] : [] };
+}
+
+function asGif(path: string, pictures: readonly AnimationFrame[], plays: number): Written {
+  const times = gifTimes(pictures.map(({ ms }) => ms));
+  const { bytes, exact } = writeGif(
+    pictures.map(({ pixels }, k) => ({ pixels, ms: times[k] as number })),
+    plays,
+  );
+  let k = 0;
+  compare(path, [...readGif(bytes, path).frames(damaged(path))], pictures, () => times[k++] as number, exact);
+  const notes: string[] = [];
+  const off = pictures.flatMap(({ ms }, at) => (times[at] === ms ? [] : [at]));
+  if (off.length > 0) {
+    const [total, told] = [sum(pictures.map(({ ms }) => ms)), sum(times)];
+    const first = off[0] as number;
+    notes.push(
+      `${path}: GIF counts hundredths of a second, so ${off.length} of ${pictures.length} times are rounded (${round((pictures[first] as AnimationFrame).ms)} to ${times[first]} ms); ${round(total)} ms in all become ${told} ms.`,
+    );
+  }
+  if (!exact) notes.push(`${path}: GIF holds 255 colours and nothing half clear, so some colours are the nearest ones.`);
+  return { bytes, notes };
+}
+
+function compare(
+  path: string,
+  back: readonly AnimationFrame[],
+  meant: readonly AnimationFrame[],
+  timeOf: (ms: number) => number,
+  exact: boolean,
+): void {
+  if (back.length !== meant.length) throw proofFailed("the number of pictures", path);
+  for (const [k, { pixels, ms }] of meant.entries()) {
+    const read = back[k] as AnimationFrame;
+    if (Math.abs(read.ms - timeOf(ms)) > 0.001) throw proofFailed(`the time of picture ${k}`, path);
+    if (exact ? !looksSame(read.pixels, pixels) : read.pixels.width !== pixels.width || read.pixels.height !== pixels.height)
+      throw proofFailed(`picture ${k}`, path);
+  }
+}
+
+function damaged(path: string): (index: number, why: string) => void {
+  return (index, why) => {
+    throw proofFailed(`picture ${index} (${why})`, path);
+  };
+}
+
+function sum(values: readonly number[]): number {
+  return values.reduce((total, value) => total + value, 0);
+}
+
+/** At most three decimals. */
+function round(ms: number): number {
+  return Math.round(ms * 1000) / 1000;
+}

@@ -1,0 +1,37 @@
+import type { FramePoint, Rect } from "../model";
+import type { StoredFrame } from "../pack";
+import type { Pixels } from "../raster";
+
+/** Frames laid on pictures, before these are written. */
+export interface Laid {
+  readonly pages: readonly LaidPage[];
+  readonly frames: readonly LaidFrame[];
+  /** Further places at which frames stand, as on strips that show one twice. */
+  readonly copies: readonly Copy[];
+  /** What a person should know of how it went. */
+  readonly notes: readonly string[];
+}
+
+export interface LaidPage {
+  /** File name, with folders. */
+  readonly image: string;
+  readonly pixels: Pixels;
+  /** Summed area of what is laid on it, over its own: 0 to 1. */
+  readonly occupancy: number;
+}
+
+export interface LaidFrame extends StoredFrame {
+  readonly name: string;
+  readonly page: number;
+  readonly origin: FramePoint;
+  /** What a reader must get back, made on demand. */
+  readonly whole: () => Pixels;
+}
+
+export interface Copy {
+  /** In words, for errors. */
+  readonly what: string;
+  readonly page: number;
+  readonly rect: Rect;
+  readonly whole: () => Pixels;
+}

@@ -1,0 +1,48 @@
+/** The atlas as a program's module: TypeScript with the names as types, or JavaScript. */
+import type { Atlas } from "../atlas";
+import { utf8 } from "../codec";
+
+/** `atlas` as a constant, with types of all clip, action, frame and event names, so that a misspelt one does not compile. */
+export function typedModule(atlas: Atlas, name: string): Uint8Array {
+  return utf8(
+    [
+      `// Made by Caravan for "${inComment(name)}". It is written anew with every delivery.`,
+      ...Object.entries(namesIn(atlas)).map(([type, names]) => `export type ${type} = ${union(names)};`),
+      "",
+      `export const atlas = ${JSON.stringify(atlas, null, 1)} as const;`,
+      "",
+    ].join("\n"),
+  );
+}
+
+/** `atlas` and lists of all names, for JavaScript. */
+export function plainModule(atlas: Atlas, name: string): Uint8Array {
+  const { ClipName, ActionName, FrameName, EventName } = namesIn(atlas);
+  const lists = { clips: ClipName, actions: ActionName, frames: FrameName, events: EventName };
+  return utf8(
+    [
+      `// Made by Caravan for "${inComment(name)}". It is written anew with every delivery.`,
+      `export const atlas = ${JSON.stringify(atlas, null, 1)};`,
+      ...Object.entries(lists).map(([list, names]) => `export const ${list} = ${JSON.stringify(names)};`),
+      "",
+    ].join("\n"),
+  );
+}
+
+function namesIn(atlas: Atlas): Record<"ClipName" | "ActionName" | "FrameName" | "EventName", string[]> {
+  const events = Object.values(atlas.clips).flatMap(({ steps }) => steps.flatMap((step) => step.events ?? []));
+  return {
+    ClipName: Object.keys(atlas.clips),
+    ActionName: Object.keys(atlas.actions),
+    FrameName: Object.keys(atlas.frames),
+    EventName: [...new Set(events)],
+  };
+}
+
+function union(names: readonly string[]): string {
+  return names.length === 0 ? "never" : names.map((name) => JSON.stringify(name)).join(" | ");
+}
+
+function inComment(name: string): string {
+  return name.replace(/[\r\n\u2028\u2029]/gu, " ");
+}

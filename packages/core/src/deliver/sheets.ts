@@ -1,0 +1,99 @@
+/** Frames in equal cells: all on one grid, or each clip on a strip of its own; or each frame a picture by itself. */
+import { CaravanError, type SheetLayout } from "../model";
+import type { Pixels } from "../raster";
+import { alone, arranged, cellsFor, drawCells, inCell, proposedColumns } from "./cells";
+import type { FrameToDeliver, Goods } from "./goods";
+import type { Copy, Laid, LaidFrame, LaidPage } from "./laid";
+
+const UPRIGHT = { turned: false, mirrored: false, inset: { x: 0, y: 0 } } as const;
+
+/** All frames in the order of the tray, on one picture. Throws `picture-too-large`. */
+export function gridSheet({ frames }: Goods, { columns, marginPx, gapPx }: SheetLayout, stem: string): Laid {
+  const cells = cellsFor(frames);
+  const across = columns ?? proposedColumns(frames.length, cells.size);
+  const image = `${stem}.png`;
+  const arrangement = arranged(frames.length, across, cells.size, marginPx, gapPx, image);
+  const pixels = drawCells(
+    arrangement,
+    frames.map((frame) => inCell(frame, cells)),
+  );
+  const used = frames.length * cells.size.w * cells.size.h;
+  return {
+    pages: [{ image, pixels, occupancy: used / (pixels.width * pixels.height) }],
+    frames: frames.map((frame, k) => {
+      const { x, y } = cells.offset(frame);
+      return {
+        ...UPRIGHT,
+        name: frame.name,
+        page: 0,
+        rect: arrangement.rectOf(k),
+        size: cells.size,
+        origin: { x: frame.origin.x + x, y: frame.origin.y + y },
+        whole: () => inCell(frame, cells),
+      };
+    }),
+    copies: [],
+    notes: [`${across} columns of ${cells.size.w} × ${cells.size.h} px${unequal(frames)}.`],
+  };
+}
+
+/** Each clip a picture, each step a cell, also where a frame is shown again. Throws `nothing-picked` without clips. */
+export function strips({ frames, clips }: Goods, { marginPx, gapPx, run }: SheetLayout, stem: string): Laid {
+  if (clips.length === 0)
+    throw new CaravanError(
+      "nothing-picked",
+      "strips",
+      "There are no clips to make strips of.",
+      "Make a clip at Clips, or deliver a grid sheet.",
+    );
+  const byName = new Map(frames.map((frame) => [frame.name, frame]));
+  const placed = new Map<string, LaidFrame>();
+  const pages: LaidPage[] = [];
+  const copies: Copy[] = [];
+  for (const [page, [clip, { steps }]] of clips.entries()) {
+    const shown = steps.map(({ frame }) => byName.get(frame) as FrameToDeliver);
+    const cells = cellsFor(shown);
+    const image = `${stem}-${clip}.png`;
+    const arrangement = arranged(shown.length, run === "along" ? shown.length : 1, cells.size, marginPx, gapPx, image);
+    const pixels = drawCells(
+      arrangement,
+      shown.map((frame) => inCell(frame, cells)),
+    );
+    pages.push({ image, pixels, occupancy: (shown.length * cells.size.w * cells.size.h) / (pixels.width * pixels.height) });
+    for (const [step, frame] of shown.entries()) {
+      const rect = arrangement.rectOf(step);
+      const whole = () => inCell(frame, cells);
+      copies.push({ what: `step ${step} of clip "${clip}"`, page, rect, whole });
+      if (placed.has(frame.name)) continue;
+      const { x, y } = cells.offset(frame);
+      const origin = { x: frame.origin.x + x, y: frame.origin.y + y };
+      placed.set(frame.name, { ...UPRIGHT, name: frame.name, page, rect, size: cells.size, origin, whole });
+    }
+  }
+  const idle = frames.length - placed.size;
+  return {
+    pages,
+    frames: [...placed.values()],
+    copies,
+    notes: idle > 0 ? [`${idle} ${idle === 1 ? "frame is" : "frames are"} in no clip and on no strip.`] : [],
+  };
+}
+
+/** Each frame a picture of its own, untrimmed, in a folder. */
+export function singlePictures({ frames }: Goods, stem: string): Laid {
+  return {
+    pages: frames.map((frame): LaidPage => ({ image: `${stem}/${frame.name}.png`, pixels: alone(frame), occupancy: 1 })),
+    frames: frames.map((frame, page) => {
+      const { w, h } = frame.rect;
+      const whole = (): Pixels => alone(frame);
+      return { ...UPRIGHT, name: frame.name, page, rect: { x: 0, y: 0, w, h }, size: { w, h }, origin: frame.origin, whole };
+    }),
+    copies: [],
+    notes: [],
+  };
+}
+
+function unequal(frames: readonly FrameToDeliver[]): string {
+  const sizes = new Set(frames.map(({ rect }) => `${rect.w} × ${rect.h}`));
+  return sizes.size > 1 ? `; frames of ${sizes.size} sizes stand in them by their origins` : "";
+}

@@ -1,0 +1,78 @@
+/** Tables beside the pictures, for programs and for people, as CSV (RFC 4180, lines ending in LF). */
+import Papa from "papaparse";
+import type { Atlas, AtlasFrame } from "../atlas";
+import { utf8 } from "../codec";
+import type { Counting, FramePoint } from "../model";
+
+/**
+ * Every step of every clip: when it begins and how long it shows, in ms and in ticks of a clock of `ticksPerSecond`. A step begins at the
+ * tick nearest to its true time, so that roundings never add up; `error_ms` is by how much that tick is late.
+ */
+export function timesTable(atlas: Atlas, ticksPerSecond: number, from: Counting["from"]): Uint8Array {
+  const rows: (string | number)[][] = [["clip", "step", "frame", "start_ms", "duration_ms", "start_ticks", "duration_ticks", "error_ms"]];
+  for (const [clip, { steps }] of Object.entries(atlas.clips)) {
+    let micros = 0;
+    for (const [k, { frame, ms }] of steps.entries()) {
+      const start = micros / 1000;
+      micros += Math.round(ms * 1000);
+      const [tick, next] = [ticksAt(start, ticksPerSecond), ticksAt(micros / 1000, ticksPerSecond)];
+      rows.push([clip, k + from, frame, start, ms, tick, next - tick, decimals((tick / ticksPerSecond) * 1000 - start)]);
+    }
+  }
+  return table(rows);
+}
+
+/** The greatest distance between a step's true beginning and its tick, in ms; 0 if every step begins on a tick. */
+export function worstTickError(atlas: Atlas, ticksPerSecond: number): number {
+  let worst = 0;
+  for (const { steps } of Object.values(atlas.clips)) {
+    let micros = 0;
+    for (const { ms } of steps) {
+      micros += Math.round(ms * 1000);
+      worst = Math.max(worst, Math.abs((ticksAt(micros / 1000, ticksPerSecond) / ticksPerSecond) * 1000 - micros / 1000));
+    }
+  }
+  return decimals(worst);
+}
+
+/** Every frame's rectangle, size and origin. Pages and nothing else count from `from`. */
+export function framesTable(atlas: Atlas, counting: Counting): Uint8Array {
+  const rows: (string | number)[][] = [
+    ["frame", "page", "image", "x", "y", "w", "h", "turned", "mirrored", "inset_x", "inset_y", "width", "height", "origin_x", "origin_y"],
+  ];
+  for (const [name, frame] of Object.entries(atlas.frames)) {
+    const { page, rect, turned, mirrored, inset, size } = frame;
+    const origin = originCounted(frame, counting);
+    rows.push([
+      name,
+      page + counting.from,
+      atlas.pages[page]?.image ?? "",
+      ...[rect.x, rect.y, rect.w, rect.h],
+      turned ? 1 : 0,
+      mirrored ? 1 : 0,
+      ...[inset.x, inset.y, size.w, size.h, origin.x, origin.y],
+    ]);
+  }
+  return table(rows);
+}
+
+/** A frame's origin as asked for: in pixels or in fractions of its untrimmed size, from the top or from the bottom. */
+export function originCounted({ origin, size }: Pick<AtlasFrame, "origin" | "size">, { origin: unit, y }: Counting): FramePoint {
+  const down = y === "down" ? origin.y : size.h - origin.y;
+  return unit === "pixels"
+    ? { x: decimals(origin.x), y: decimals(down) }
+    : { x: decimals(origin.x / size.w, 6), y: decimals(down / size.h, 6) };
+}
+
+function ticksAt(ms: number, ticksPerSecond: number): number {
+  return Math.round((ms * ticksPerSecond) / 1000);
+}
+
+/** Rounded to so many decimals; never minus 0. */
+function decimals(value: number, count = 3): number {
+  return Math.round(value * 10 ** count) / 10 ** count + 0;
+}
+
+function table(rows: readonly (string | number)[][]): Uint8Array {
+  return utf8(`${Papa.unparse(rows as (string | number)[][], { newline: "\n" })}\n`);
+}

@@ -15,13 +15,13 @@ module.exports = {
     {
       name: "core-knows-no-other-package",
       severity: "error",
-      from: { path: "^packages/core", pathNot: "\\.test\\.ts$" },
+      from: { path: "^packages/core", pathNot: "\\.(test|fixture)\\.ts$" },
       to: { path: "^(packages/(cli|player)|apps)/" },
     },
     {
       name: "core-knows-no-node",
       severity: "error",
-      from: { path: "^packages/core", pathNot: "\\.test\\.ts$" },
+      from: { path: "^packages/core", pathNot: "\\.(test|fixture)\\.ts$" },
       to: { dependencyTypes: ["core"] },
     },
     {

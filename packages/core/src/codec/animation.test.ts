@@ -1,5 +1,3 @@
-import { readFileSync } from "node:fs";
-import { createRequire } from "node:module";
 import fc from "fast-check";
 import { applyPalette, GIFEncoder, quantize } from "gifenc";
 import { describe, expect, it } from "vitest";
@@ -8,13 +6,8 @@ import { readApng } from "./apng";
 import { apngOf } from "./apng.fixture";
 import { readGif } from "./gif";
 import { readOpenRaster } from "./open-raster";
-import { createPngCodec } from "./png";
-import type { WasmModule } from "./png-engine";
+import { png } from "./png.fixture";
 import { utf8, writeZip } from "./zip";
-
-declare const WebAssembly: { Module: new (bytes: Uint8Array) => WasmModule };
-const wasm = createRequire(import.meta.url).resolve("@jsquash/png/codec/pkg/squoosh_png_bg.wasm");
-const png = createPngCodec(new WebAssembly.Module(readFileSync(wasm)));
 
 /** A block of its own colour, moving along. */
 function still(k: number, width = 12, height = 9): Pixels {

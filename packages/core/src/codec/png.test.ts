@@ -1,17 +1,10 @@
-import { readFileSync } from "node:fs";
-import { createRequire } from "node:module";
 import { deflateSync } from "node:zlib";
 import CRC32 from "crc-32";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { clearPixels, type Pixels, samePixels } from "../raster";
-import { createPngCodec } from "./png";
-import type { WasmModule } from "./png-engine";
+import { png } from "./png.fixture";
 import { encodeIndexed } from "./png-indexed";
-
-declare const WebAssembly: { Module: new (bytes: Uint8Array) => WasmModule };
-const wasm = createRequire(import.meta.url).resolve("@jsquash/png/codec/pkg/squoosh_png_bg.wasm");
-const png = createPngCodec(new WebAssembly.Module(readFileSync(wasm)));
 
 /** A small PNG writer of the tests' own, for every kind of file that ours never writes. */
 function chunk(type: string, content: Uint8Array | number[], crc?: number): number[] {

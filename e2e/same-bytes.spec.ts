@@ -27,10 +27,11 @@ test("packing settings change the pages, and are told apart by the proof", async
   await openStudio(page);
   await goTo(page, "Ship");
   await expect(page.getByText(/page 1 of 1/)).toBeVisible();
+  await page.getByRole("button", { name: "Pages: up to 4096 …" }).click();
   await page.getByRole("textbox", { name: "Largest page side" }).fill("256");
   await page.keyboard.press("Enter");
   await expect(page.getByText(/page 1 of [2-9]/)).toBeVisible();
-  await page.getByRole("checkbox", { name: "power-of-two pages" }).click();
+  await page.getByRole("radio", { name: "Powers of two" }).click();
   await expect(page.getByText(/page 1 of \d · 256 × 256/)).toBeVisible();
   await expect(page.getByTestId("proof")).toContainText("every pixel the same");
   await page.getByRole("textbox", { name: "Largest page side" }).fill("32");

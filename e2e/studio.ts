@@ -139,8 +139,9 @@ export async function delivered(page: Page) {
   await goTo(page, "Ship");
   await expect(page.getByTestId("proof")).toContainText("every pixel the same", { timeout: 40_000 });
   const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("d")]);
-  const { atlas, pages } = atlasOf(await filesOf(download));
-  return { atlas, names: Object.keys(atlas.frames), frame: (name: string) => frameFrom(atlas, pages, name) };
+  const files = await filesOf(download);
+  const { atlas, pages } = atlasOf(files);
+  return { files, atlas, names: Object.keys(atlas.frames), frame: (name: string) => frameFrom(atlas, pages, name) };
 }
 
 /** A file of the demo's raw art, as it comes before anything is made of it. */

@@ -59,6 +59,16 @@ export interface StoredLink {
   readonly ignored: Record<string, string>;
 }
 
+/** The folder of the game that a delivery goes into. */
+export interface StoredOutlet {
+  readonly project: string;
+  /** Name of the delivery. */
+  readonly delivery: string;
+  readonly folder: FileSystemDirectoryHandle;
+  /** What was delivered there the last time, by path. */
+  readonly paths: readonly string[];
+}
+
 /** The metadata file that cut a source, to read it again when a field was understood wrongly. */
 export interface StoredText {
   readonly project: string;
@@ -75,12 +85,14 @@ class Storage extends Dexie {
   settings!: EntityTable<StoredSetting, "key">;
   links!: EntityTable<StoredLink, "project">;
   texts!: Table<StoredText, [string, string]>;
+  outlets!: Table<StoredOutlet, [string, string]>;
 
   constructor() {
     super("caravan");
     this.version(1).stores({ projects: "id, savedAt", history: "[project+index]", pictures: "sha256", settings: "key" });
     this.version(2).stores({ documents: "[project+part]" }).upgrade(documentsAsText);
     this.version(3).stores({ links: "project", texts: "[project+source]" });
+    this.version(4).stores({ outlets: "[project+delivery]" });
   }
 }
 

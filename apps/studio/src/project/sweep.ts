@@ -16,7 +16,7 @@ export async function sweepOld(now = Date.now()): Promise<void> {
 export async function deleteForGood(id: string): Promise<void> {
   await storage.transaction(
     "rw",
-    [storage.projects, storage.documents, storage.history, storage.pictures, storage.links, storage.texts],
+    [storage.projects, storage.documents, storage.history, storage.pictures, storage.links, storage.texts, storage.outlets],
     async () => {
       const row = await storage.projects.get(id);
       if (row?.removedAt === undefined) return;
@@ -28,6 +28,7 @@ export async function deleteForGood(id: string): Promise<void> {
       await deleteDocument(id);
       await storage.links.delete(id);
       await storage.texts.where("[project+source]").between([id, Dexie.minKey], [id, Dexie.maxKey]).delete();
+      await storage.outlets.where("[project+delivery]").between([id, Dexie.minKey], [id, Dexie.maxKey]).delete();
       await deleteEntries(id, Number.NEGATIVE_INFINITY);
       // Only pictures of this project are looked at: another tab may just be taking in one that nothing refers to yet.
       const used = hashesIn([await storage.documents.toArray(), await storage.history.toArray()]);

@@ -49,6 +49,8 @@ export interface View {
   readonly way: Way | null;
   /** Which region of a sheet of several grids is worked on, by index. */
   readonly region: number;
+  /** Which delivery is worked on at Ship, by index. */
+  readonly delivery: number;
 }
 
 export const START: View = {
@@ -64,6 +66,7 @@ export const START: View = {
   naming: false,
   way: null,
   region: 0,
+  delivery: 0,
 };
 
 export const useView = create<View>(() => START);
@@ -121,6 +124,11 @@ export function chosenSource(project: Project, { sourceId }: Pick<View, "sourceI
 /** The chosen clip if it is still there, else the first. */
 export function chosenClip(project: Project, { clipName }: Pick<View, "clipName">): Clip | null {
   return project.clips.find((clip) => clip.name === clipName) ?? project.clips[0] ?? null;
+}
+
+/** The index of the chosen delivery if it is still there, else of the first. */
+export function chosenDelivery(project: Project, { delivery }: Pick<View, "delivery">): number {
+  return delivery < project.deliveries.length ? delivery : 0;
 }
 
 /** The chosen action if it is still there. */

@@ -1,7 +1,9 @@
 /** What the shell does on a button or a key, the same from everywhere. */
 
+import { deliverAgain } from "../project/delivering/game-folder";
 import { redo, undo, useOpenProject } from "../project/open-project";
 import { exportBundle } from "../project/projects";
+import { go } from "../project/view";
 import { saveFile } from "../ui/files";
 import { say } from "../ui/notices";
 
@@ -32,4 +34,11 @@ function fileNameOf(name: string): string {
     .replace(/[. ]+$/, "")
     .trim();
   return fit === "" ? "project" : fit;
+}
+
+/** Delivers into every linked game folder; without one, shows where to link it. */
+export async function deliverAgainNow(): Promise<void> {
+  if (await deliverAgain()) return;
+  go("ship");
+  say({ tone: "plain", text: "No delivery has a game folder yet: link one at Ship, under Game folder. D delivers as a ZIP." });
 }

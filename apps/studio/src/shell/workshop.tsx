@@ -8,6 +8,7 @@ import { playingOf } from "../preview/playing";
 import { ART_FILES, takeInAndGo } from "../project/arrive";
 import { handedByDrop } from "../project/arriving/collect";
 import { startAutosave } from "../project/autosave";
+import { loadOutlets } from "../project/delivering/game-folder";
 import { watchLinkedFolder } from "../project/linked/linked-folder";
 import { useOpenProject, useProject } from "../project/open-project";
 import { listenToTabs, rememberPlace } from "../project/projects";
@@ -21,7 +22,7 @@ import { ArrivalLine } from "./arrival-line";
 import { ArrivalReview } from "./arrival-review";
 import { Banners } from "./banners";
 import { ChangedArtReview } from "./changed-art-review";
-import { redoNow, saveAsFile, undoNow } from "./commands";
+import { deliverAgainNow, redoNow, saveAsFile, undoNow } from "./commands";
 import { KeysPanel } from "./keys-panel";
 import { ProjectsDialog } from "./projects-dialog";
 import { Road } from "./road";
@@ -40,9 +41,11 @@ export function Workshop() {
     { keys: "Mod+Shift+z Mod+y", label: "Redo", run: redoNow },
     { keys: "Mod+s", label: "Save the project to a file", run: () => void saveAsFile(), whileTyping: true },
     { keys: "Mod+o", label: "Add pictures or open a file", run: () => void chooseFiles(ART_FILES, true).then(takeInAndGo) },
+    { keys: "Shift+d", label: "Deliver again, into the game's folders", run: () => void deliverAgainNow() },
     { keys: "p", label: "All projects", run: () => setDialog("projects") },
     { keys: "?", label: "This list", run: () => setDialog("keys") },
   ]);
+  useOutletsOf(useOpenProject((state) => state.id));
   const dropping = useFileDrop();
 
   if (opening.problem) return <Stuck problem={opening.problem} onDemo={opening.demo} />;
@@ -217,4 +220,10 @@ function useFileDrop(): boolean {
     };
   }, []);
   return over;
+}
+
+/** Knows the game folders of whichever project is open. */
+function useOutletsOf(project: string | null): void {
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another project has other folders
+  useEffect(() => void loadOutlets(), [project]);
 }

@@ -84,7 +84,7 @@ export interface Delivered {
   readonly proof: Proof;
   /** What is to be known of how it went. */
   readonly notes: readonly string[];
-  /** Each page as it is looked at. */
+  /** Each page as it is looked at; none where there are many pictures, or moving ones. */
   readonly views: readonly PictureView[];
 }
 

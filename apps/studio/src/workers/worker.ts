@@ -14,6 +14,9 @@ import { encoded, readArt } from "./read-art";
 
 type Doers = { [Name in JobName]: (ask: Jobs[Name]["ask"], onProgress: OnProgress) => Promise<Jobs[Name]["answer"]> };
 
+/** As many pages as are looked at as bitmaps. */
+const MOST_VIEWS = 12;
+
 const doers: Doers = {
   async readPicture({ name, blob, clearing }) {
     const png = await pngCodec();
@@ -97,7 +100,9 @@ const doers: Doers = {
         onProgress(Math.min(0.3, (0.3 * decoded.size) / pictures.length));
       }
     const { files, pages, proof, notes } = deliver(project, delivery, decoded, png, (done) => onProgress(0.3 + 0.7 * done));
-    const views = pages.map(async ({ image, size: { w, h } }) => {
+    // Many pictures, and films, are shown from their files instead.
+    const shown = pages.length <= MOST_VIEWS && delivery.kind !== "films" && delivery.kind !== "singles" ? pages : [];
+    const views = shown.map(async ({ image, size: { w, h } }) => {
       const file = files.find(({ path }) => path === image) as NamedFile;
       return viewOf(new Blob([file.bytes as BlobPart], { type: "image/png" }), w, h);
     });

@@ -6,7 +6,7 @@ import { CaravanError, type Delivery } from "../model";
 import { looksSame, type Pixels } from "../raster";
 import { cellsFor, inCell } from "./cells";
 import type { FrameToDeliver, Goods } from "./goods";
-import { proofFailed } from "./proof";
+import { type Proof, proofFailed } from "./proof";
 
 export interface Film {
   readonly file: NamedFile;
@@ -25,12 +25,13 @@ export function films(
   stem: string,
   png: PngCodec,
   onProgress: (done: number) => void,
-): { films: Film[]; notes: string[] } {
+): { films: Film[]; proof: Proof; notes: string[] } {
   if (clips.length === 0)
     throw new CaravanError("nothing-picked", "films", "There are no clips to make films of.", "Make a clip at Clips first.");
   const byName = new Map(frames.map((frame) => [frame.name, frame]));
   const made: Film[] = [];
   const notes: string[] = [];
+  const proof = { frames: 0, exact: 0, shared: 0, clips: clips.length };
   for (const [k, [name, clip]] of clips.entries()) {
     const { pictures, plays, note } = filmOf(name, clip, byName);
     if (note) notes.push(note);
@@ -39,11 +40,13 @@ export function films(
       const path = `${stem}/${name}.${format === "gif" ? "gif" : "png"}`;
       const written = format === "gif" ? asGif(path, pictures, plays) : asApng(path, pictures, plays, png);
       notes.push(...written.notes);
+      proof.frames += pictures.length;
+      proof.exact += written.exact ? pictures.length : 0;
       made.push({ file: { path, bytes: written.bytes }, clip: name, size, pictures: pictures.length });
     }
     onProgress((k + 1) / clips.length);
   }
-  return { films: made, notes };
+  return { films: made, proof, notes };
 }
 
 /** What a film shows: one round of an endless clip, or the whole of one that ends. */
@@ -84,6 +87,8 @@ function frameAt(clip: AtlasClip, step: number, byName: ReadonlyMap<string, Fram
 
 interface Written {
   readonly bytes: Uint8Array;
+  /** Whether every pixel is read back as it was. */
+  readonly exact: boolean;
   readonly notes: readonly string[];
 }
 
@@ -91,7 +96,7 @@ function asApng(path: string, pictures: readonly AnimationFrame[], plays: number
   const bytes = writeApng(pictures, plays, png);
   compare(path, [...(readApng(bytes, path, png)?.frames(damaged(path)) ?? [])], pictures, (ms) => apngTime(ms), true);
   const worst = Math.max(...pictures.map(({ ms }) => Math.abs(apngTime(ms) - ms)));
-  return { bytes, notes: worst > 0.0005 ? [`${path}: times differ by up to ${round(worst)} ms.`] : [] };
+  return { bytes, exact: true, notes: worst > 0.0005 ? [`${path}: times differ by up to ${round(worst)} ms.`] : [] };
 }
 
 function asGif(path: string, pictures: readonly AnimationFrame[], plays: number): Written {
@@ -112,7 +117,7 @@ function asGif(path: string, pictures: readonly AnimationFrame[], plays: number)
     );
   }
   if (!exact) notes.push(`${path}: GIF holds 255 colours and nothing half clear, so some colours are the nearest ones.`);
-  return { bytes, notes };
+  return { bytes, exact, notes };
 }
 
 function compare(

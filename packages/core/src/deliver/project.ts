@@ -94,7 +94,7 @@ export function deliverGoods(
         occupancy: 1,
         memory: size.w * size.h * 4 * pictures,
       })),
-      proof: { frames: goods.frames.length, exact: goods.frames.length, shared: 0, clips: goods.clips.length },
+      proof: made.proof,
       notes: made.notes,
     };
   }

@@ -9,7 +9,7 @@ import type { Laid } from "./laid";
 
 /** What was found when the written bytes were read back. */
 export interface Proof {
-  /** Frames that went in, and that came out of the files with the same pixels. */
+  /** Frames that went in, and that came out of the files with the same pixels; of films their pictures, in every format. */
   readonly frames: number;
   readonly exact: number;
   /** Frames that share another frame's place. */

@@ -1,15 +1,18 @@
 /** A folder on this computer, as the browser lets a page read it (File System Access; the private file system is the same to us). */
 import { isHidden } from "../arriving/collect";
 
+/** Art is only read; the game's folder is written to as well. */
+export type FolderUse = "read" | "readwrite";
+
 /** What a page may do with a folder that it was handed, where the browser asks people about that. */
 interface Permissions {
-  queryPermission?(wanted: { mode: "read" }): Promise<PermissionState>;
-  requestPermission?(wanted: { mode: "read" }): Promise<PermissionState>;
+  queryPermission?(wanted: { mode: FolderUse }): Promise<PermissionState>;
+  requestPermission?(wanted: { mode: FolderUse }): Promise<PermissionState>;
 }
 interface Entries {
   values(): AsyncIterableIterator<FileSystemDirectoryHandle | FileSystemFileHandle>;
 }
-type Picker = { showDirectoryPicker?: (options: { id: string; mode: "read" }) => Promise<FileSystemDirectoryHandle> };
+type Picker = { showDirectoryPicker?: (options: { id: string; mode: FolderUse }) => Promise<FileSystemDirectoryHandle> };
 
 /** A folder may be a whole disk by a slip; more files than this are not looked at. */
 const MOST_FILES = 5000;
@@ -19,21 +22,21 @@ export function canLinkFolders(): boolean {
 }
 
 /** The folder that a person chooses, null if they choose none. */
-export async function chosenFolder(): Promise<FileSystemDirectoryHandle | null> {
+export async function chosenFolder(use: FolderUse): Promise<FileSystemDirectoryHandle | null> {
   try {
-    return (await (globalThis as Picker).showDirectoryPicker?.({ id: "caravan-art", mode: "read" })) ?? null;
+    return (await (globalThis as Picker).showDirectoryPicker?.({ id: use === "read" ? "caravan-art" : "caravan-game", mode: use })) ?? null;
   } catch (error) {
     if (error instanceof DOMException && error.name === "AbortError") return null;
     throw error;
   }
 }
 
-/** Whether the folder may be read; with `ask`, which takes a click, the person is asked. */
-export async function mayRead(folder: FileSystemDirectoryHandle, ask: boolean): Promise<boolean> {
+/** Whether the folder may be used so; with `ask`, which takes a click or key, the person is asked. */
+export async function mayUse(folder: FileSystemDirectoryHandle, use: FolderUse, ask: boolean): Promise<boolean> {
   const { queryPermission, requestPermission } = folder as Permissions;
   if (!queryPermission) return true;
-  if ((await queryPermission.call(folder, { mode: "read" })) === "granted") return true;
-  return ask && (await requestPermission?.call(folder, { mode: "read" })) === "granted";
+  if ((await queryPermission.call(folder, { mode: use })) === "granted") return true;
+  return ask && (await requestPermission?.call(folder, { mode: use })) === "granted";
 }
 
 /** Its PNG pictures by their paths from it, folders within opened. Throws when there are more files than anyone's art has. */

@@ -9,7 +9,7 @@ import { reviewChangedArt, useChangedArt } from "../changed-art";
 import { currentProject, useOpenProject } from "../open-project";
 import { pictureBlob } from "../pictures";
 import { storage } from "../storage";
-import { canLinkFolders, chosenFolder, mayRead, picturesIn } from "./folder";
+import { canLinkFolders, chosenFolder, mayUse, picturesIn } from "./folder";
 import { matchFiles } from "./match";
 
 export interface LinkedFolder {
@@ -31,7 +31,7 @@ export const useLinkedFolder = create<{ readonly linked: LinkedFolder | null }>(
 export async function linkFolder(): Promise<void> {
   const project = useOpenProject.getState().id;
   try {
-    const folder = canLinkFolders() ? await chosenFolder() : null;
+    const folder = canLinkFolders() ? await chosenFolder("read") : null;
     if (!folder || project === null) return;
     await storage.links.put({ project, folder, ignored: {} });
     await lookAgain();
@@ -65,7 +65,7 @@ async function look(ask: boolean): Promise<void> {
   }
   const { project, folder, ignored } = link;
   const known = { project, name: folder.name };
-  if (!(await mayRead(folder, ask))) {
+  if (!(await mayUse(folder, "read", ask))) {
     useLinkedFolder.setState({ linked: { ...known, locked: true, matched: 0, changed: [], fresh: [] } });
     return;
   }

@@ -1,14 +1,13 @@
 "use client";
 
 /** The delivery, built anew by itself whenever the project changes while Ship is shown. */
-import { picturesOf } from "@caravan/core/bundle";
 import { CaravanError, type Delivery, type Project } from "@caravan/core/model";
 import { useEffect, useState } from "react";
 import { create } from "zustand";
+import { deliverInWorker } from "../../project/delivering/build-delivery";
 import { useProject } from "../../project/open-project";
-import { pictureBlob } from "../../project/pictures";
-import { run } from "../../workers/client";
-import { asText, type Delivered } from "../../workers/jobs";
+import { chosenDelivery, useView } from "../../project/view";
+import type { Delivered } from "../../workers/jobs";
 
 export type Build =
   | { readonly kind: "none" }
@@ -17,6 +16,8 @@ export type Build =
       readonly kind: "built";
       readonly delivered: Delivered;
       readonly of: Project;
+      /** Index of the delivery. */
+      readonly index: number;
       readonly ms: number;
     }
   | { readonly kind: "failed"; readonly error: CaravanError }
@@ -27,7 +28,8 @@ export const useBuild = create<{ readonly build: Build }>(() => ({ build: { kind
 /** The build as far as it is of the project as it is now: an older one proves nothing any more. */
 export function useCurrentBuild(): Build {
   const project = useProject((each) => each);
-  return useBuild(({ build }) => (build.kind === "built" && build.of !== project ? NOTHING_YET : build));
+  const index = useView((view) => chosenDelivery(project, view));
+  return useBuild(({ build }) => (build.kind === "built" && !(build.of === project && build.index === index) ? NOTHING_YET : build));
 }
 
 const NOTHING_YET: Build = { kind: "none" };
@@ -38,25 +40,26 @@ const PAUSE = 250; // ms
 /** Keeps the build up to date for as long as the component is shown. Answers with a way to build again after a stop. */
 export function useBuilding(): () => void {
   const project = useProject((each) => each);
+  const index = useView((view) => chosenDelivery(project, view));
   const [again, setAgain] = useState(0);
   // biome-ignore lint/correctness/useExhaustiveDependencies: `again` asks for another build of the same project
   useEffect(() => {
     const { build } = useBuild.getState();
-    if (build.kind === "built" && build.of === project) return;
+    if (build.kind === "built" && build.of === project && build.index === index) return;
     const stopping = new AbortController();
-    const timer = setTimeout(() => void buildNow(project, stopping), PAUSE);
+    const timer = setTimeout(() => void buildNow(project, index, stopping), PAUSE);
     return () => {
       clearTimeout(timer);
       stopping.abort("superseded");
     };
-  }, [project, again]);
+  }, [project, index, again]);
   return () => setAgain((count) => count + 1);
 }
 
-async function buildNow(project: Project, stopping: AbortController): Promise<void> {
+async function buildNow(project: Project, index: number, stopping: AbortController): Promise<void> {
   const started = performance.now();
   const { build: last } = useBuild.getState();
-  const before = last.kind === "built" ? last.delivered : null;
+  const before = last.kind === "built" && last.index === index ? last.delivered : null;
   const stop = () => {
     stopping.abort();
     useBuild.setState({ build: { kind: "stopped" } });
@@ -66,9 +69,9 @@ async function buildNow(project: Project, stopping: AbortController): Promise<vo
   };
   show(0);
   try {
-    const delivered = await deliverInWorker(project, project.deliveries[0] as Delivery, stopping.signal, show);
+    const delivered = await deliverInWorker(project, project.deliveries[index] as Delivery, stopping.signal, show);
     if (stopping.signal.aborted) return;
-    useBuild.setState({ build: { kind: "built", delivered, of: project, ms: Math.round(performance.now() - started) } });
+    useBuild.setState({ build: { kind: "built", delivered, of: project, index, ms: Math.round(performance.now() - started) } });
   } catch (error) {
     if (stopping.signal.aborted) return;
     const problem =
@@ -83,26 +86,4 @@ async function buildNow(project: Project, stopping: AbortController): Promise<vo
           );
     useBuild.setState({ build: { kind: "failed", error: problem } });
   }
-}
-
-async function deliverInWorker(
-  project: Project,
-  delivery: Delivery,
-  signal: AbortSignal,
-  onProgress: (done: number) => void,
-): Promise<Delivered> {
-  const pictures = await Promise.all(
-    picturesOf(project).map(async ({ sha256, file }): Promise<[string, Blob]> => {
-      const blob = await pictureBlob(sha256);
-      if (!blob)
-        throw new CaravanError(
-          "missing-picture",
-          file,
-          "The picture is no longer in this browser's storage.",
-          "Remove the source or add it again.",
-        );
-      return [sha256, blob];
-    }),
-  );
-  return run("deliver", { project: asText(project), delivery, pictures }, { signal, onProgress });
 }

@@ -5,11 +5,17 @@ import { useProject } from "../../project/open-project";
 import { chooseClip, chosenClip, useView } from "../../project/view";
 import { Detail } from "../../ui/detail";
 import { sizeInWords } from "../../ui/files";
+import { Beside } from "./beside";
 import { useCurrentBuild } from "./build";
+import { useDelivery } from "./chosen-delivery";
+import { GameFolder } from "./game-folder-line";
+import { Sizes } from "./sizes";
+import { WhatGoes } from "./what-goes";
 
 /** The delivered files, and the clip to watch meanwhile. */
 export function Details() {
   const build = useCurrentBuild();
+  const { delivery } = useDelivery();
   const project = useProject((each) => each);
   const clip = useView((view) => chosenClip(project, view));
   return (
@@ -30,6 +36,10 @@ export function Details() {
           </select>
         </Detail>
       )}
+      <GameFolder delivery={delivery.name} />
+      <WhatGoes />
+      <Sizes />
+      <Beside />
       <Detail title="Files">
         {build.kind === "built" ? (
           <ul aria-label="Files">

@@ -7,5 +7,5 @@ export const shipStop = {
   List,
   Surface,
   Details,
-  help: "D delivers as a ZIP. The pages are shown as they will be; what was written has been read back and compared pixel by pixel.",
+  help: "D delivers, Shift+D from any stop. The pages are shown as they will be; what was written has been read back and compared pixel by pixel.",
 };

@@ -2,10 +2,14 @@
 
 import type { DeliveredPage } from "@caravan/core/deliver";
 import { useEffect, useRef, useState } from "react";
-import type { PictureView } from "../../workers/jobs";
+import type { Delivered, PictureView } from "../../workers/jobs";
 
-/** The packed pages as they will be, at the largest whole zoom that fits. */
-export function Pages({ pages, views }: { pages: readonly DeliveredPage[]; views: readonly PictureView[] }) {
+/** More pictures than this are not shown beside each other; the list of files has them all. */
+const MOST_SHOWN = 48;
+
+/** The pictures as they will be: pages at the largest whole zoom that fits, many small ones beside each other. */
+export function Pages({ delivered }: { delivered: Delivered }) {
+  const { pages, views, files } = delivered;
   const room = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ w: 0, h: 0 });
   useEffect(() => {
@@ -20,12 +24,52 @@ export function Pages({ pages, views }: { pages: readonly DeliveredPage[]; views
       ref={room}
       tabIndex={0}
       aria-label="Pages"
-      className="check flex min-h-0 grow flex-col items-center gap-4 overflow-auto rounded-box border border-line p-4"
+      className={`check flex min-h-0 grow gap-4 overflow-auto rounded-box border border-line p-4 ${views.length > 0 ? "flex-col items-center" : "flex-wrap content-start items-end"}`}
     >
-      {pages.map((page, k) => (
-        <Page key={page.image} page={page} view={views[k]} place={`page ${k + 1} of ${pages.length}`} room={size} />
-      ))}
+      {views.length > 0
+        ? pages.map((page, k) => (
+            <Page key={page.image} page={page} view={views[k]} place={`page ${k + 1} of ${pages.length}`} room={size} />
+          ))
+        : pages
+            .slice(0, MOST_SHOWN)
+            .map((page) => <Small key={page.image} page={page} bytes={files.find(({ path }) => path === page.image)?.bytes} />)}
+      {views.length === 0 && pages.length > MOST_SHOWN && (
+        <p className="rounded-box border border-line bg-raised px-2 text-small">
+          and {pages.length - MOST_SHOWN} more, all in the list of files
+        </p>
+      )}
     </section>
+  );
+}
+
+/** One of many pictures, or a film in motion, from the very bytes that are delivered. */
+function Small({ page, bytes }: { page: DeliveredPage; bytes: Uint8Array | undefined }) {
+  const [url, setUrl] = useState<string>();
+  const { image, size } = page;
+  useEffect(() => {
+    if (!bytes) return;
+    const made = URL.createObjectURL(new Blob([bytes as BlobPart], { type: image.endsWith(".gif") ? "image/gif" : "image/png" }));
+    setUrl(made);
+    return () => URL.revokeObjectURL(made);
+  }, [bytes, image]);
+  const zoom = Math.max(1, Math.min(4, Math.floor(140 / Math.max(size.w, size.h))));
+  return (
+    <figure className="flex max-w-full flex-col items-center gap-1">
+      {url && (
+        // biome-ignore lint/performance/noImgElement: made on the spot, it needs no server to make it smaller
+        <img
+          src={url}
+          alt=""
+          data-testid="small-picture"
+          width={size.w * zoom}
+          height={size.h * zoom}
+          className="max-w-full outline outline-line [image-rendering:pixelated]"
+        />
+      )}
+      <figcaption className="number max-w-64 truncate rounded-box border border-line bg-raised px-2 text-small">
+        {image.slice(image.lastIndexOf("/") + 1)} · {size.w} × {size.h}
+      </figcaption>
+    </figure>
   );
 }
 

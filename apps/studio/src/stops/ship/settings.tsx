@@ -1,66 +1,42 @@
 "use client";
 
-import { type DeliveryChange, setDelivery } from "@caravan/core/edit";
 import type { Delivery } from "@caravan/core/model";
-import { edit } from "../../project/open-project";
 import { Choice } from "../../ui/choice";
-import { FieldBox, NumberField } from "../../ui/number-field";
-import { Tick } from "../../ui/tick";
+import { AtlasSettings } from "./atlas-settings";
+import { useDelivery } from "./chosen-delivery";
+import { FilmSettings } from "./film-settings";
+import { SheetSettings } from "./sheet-settings";
 
-/** How frames are laid out on pages. */
-export function Settings({ delivery }: { delivery: Delivery }) {
-  const set = (change: DeliveryChange) => edit(setDelivery, 0, change)?.message;
-  const { packing, filter } = delivery;
+export const KINDS = [
+  ["atlas", "Packed pages"],
+  ["grid", "Grid sheet"],
+  ["strips", "Strips"],
+  ["singles", "Single pictures"],
+  ["films", "Films"],
+] as const satisfies readonly (readonly [Delivery["kind"], string])[];
+
+/** What kind of pictures go out, and how frames stand on them. */
+export function Settings() {
+  const { delivery, set } = useDelivery();
+  const { kind } = delivery;
   return (
     <div className="flex flex-wrap items-center gap-2">
-      <FieldBox label="page up to">
-        <NumberField
-          label="Largest page side"
-          value={packing.maxPx}
-          least={16}
-          most={16_384}
-          step={256}
-          onChange={(maxPx) => set({ packing: { maxPx } })}
+      <Choice label="Kind of pictures" value={kind} options={KINDS} onChange={(next) => set({ kind: next })} />
+      {kind === "atlas" && <AtlasSettings />}
+      {(kind === "grid" || kind === "strips") && <SheetSettings />}
+      {kind === "singles" && <p className="text-muted">Each frame is a picture of its own, untrimmed, in a folder.</p>}
+      {kind === "films" && <FilmSettings />}
+      {kind !== "films" && (
+        <Choice
+          label="How the game scales it"
+          value={delivery.filter}
+          options={[
+            ["nearest", "Crisp"],
+            ["linear", "Smooth"],
+          ]}
+          onChange={(filter) => set({ filter })}
         />
-        <span className="text-small text-muted">px</span>
-      </FieldBox>
-      <FieldBox label="apart">
-        <NumberField
-          label="Distance between frames"
-          value={packing.paddingPx}
-          most={64}
-          onChange={(paddingPx) => set({ packing: { paddingPx } })}
-        />
-        <span className="text-small text-muted">px</span>
-      </FieldBox>
-      <FieldBox label="edge repeated">
-        <NumberField label="Edge repeated" value={packing.extrudePx} most={16} onChange={(extrudePx) => set({ packing: { extrudePx } })} />
-        <span className="text-small text-muted">px</span>
-      </FieldBox>
-      <Choice
-        label="How the game scales it"
-        value={filter}
-        options={[
-          ["nearest", "Crisp"],
-          ["linear", "Smooth"],
-        ]}
-        onChange={(next) => set({ filter: next })}
-      />
-      <div className="flex flex-wrap gap-x-4">
-        <Tick label="trim clear edges" checked={packing.trim} onChange={(trim) => set({ packing: { trim } })} />
-        <Tick label="share equal frames" checked={packing.share} onChange={(share) => set({ packing: { share } })} />
-        <Tick label="may turn frames" checked={packing.turn} onChange={(turn) => set({ packing: { turn } })} />
-        <Tick
-          label="power-of-two pages"
-          checked={packing.sides === "powerOfTwo"}
-          onChange={(on) => set({ packing: { sides: on ? "powerOfTwo" : "free" } })}
-        />
-        <Tick
-          label="search longer"
-          checked={packing.effort === "high"}
-          onChange={(high) => set({ packing: { effort: high ? "high" : "normal" } })}
-        />
-      </div>
+      )}
     </div>
   );
 }

@@ -1,28 +1,35 @@
 "use client";
 
-import { setDelivery } from "@caravan/core/edit";
+import type { Proof } from "@caravan/core/deliver";
 import type { Delivery } from "@caravan/core/model";
-import { edit, useProject } from "../../project/open-project";
+import { deliverIntoFolder, renameOutlet, useOutlets } from "../../project/delivering/game-folder";
 import { Button } from "../../ui/button";
 import { sizeInWords } from "../../ui/files";
 import { useKeys } from "../../ui/keys";
 import { ProgressLine } from "../../ui/progress-line";
 import { TextField } from "../../ui/text-field";
 import { type Build, useBuilding, useCurrentBuild } from "./build";
+import { useDelivery } from "./chosen-delivery";
 import { deliverAsZip } from "./deliver-zip";
 import { Pages } from "./pages";
 import { Settings } from "./settings";
 
 /** What will be delivered, page by page, with its proof. */
 export function Surface() {
-  const delivery = useProject((project) => project.deliveries[0] as Delivery);
+  const { delivery, set } = useDelivery();
   const again = useBuilding();
   const build = useCurrentBuild();
   const ready = build.kind === "built";
+  const folder = useOutlets(({ outlets }) => outlets[delivery.name]?.folder);
   const deliver = () => {
+    if (!ready) return;
+    if (folder) void deliverIntoFolder(delivery, build.delivered);
+    else asZip();
+  };
+  const asZip = () => {
     if (ready) void deliverAsZip(delivery.name, build.delivered);
   };
-  useKeys("Ship", [{ keys: "d", label: "Deliver as a ZIP", run: deliver }]);
+  useKeys("Ship", [{ keys: "d", label: "Deliver: into the game's folder, or as a ZIP", run: deliver }]);
   return (
     <>
       <header className="flex items-center justify-between gap-3">
@@ -31,24 +38,31 @@ export function Surface() {
             <TextField
               label="Name of the delivery"
               value={delivery.name}
-              onChange={(name) => edit(setDelivery, 0, { name: name.trim() })?.message}
+              onChange={(name) => {
+                const problem = set({ name: name.trim() });
+                if (!problem) void renameOutlet(delivery.name, name.trim());
+                return problem;
+              }}
               className="font-bold"
             />
           </h2>
           <span className="text-muted">the start of its files' names</span>
         </div>
-        <Button look="now" onClick={deliver} disabled={!ready} hint="D" aria-keyshortcuts="d">
-          Deliver as ZIP
-        </Button>
+        <div className="flex gap-2">
+          {folder && (
+            <Button onClick={asZip} disabled={!ready}>
+              As ZIP
+            </Button>
+          )}
+          <Button look="now" onClick={deliver} disabled={!ready} hint="D" aria-keyshortcuts="d">
+            {folder ? `Deliver into ${folder}` : "Deliver as ZIP"}
+          </Button>
+        </div>
       </header>
-      <Settings delivery={delivery} />
+      <Settings />
       <BuildState build={build} onAgain={again} />
-      {build.kind === "built" ? (
-        <Pages pages={build.delivered.pages} views={build.delivered.views} />
-      ) : (
-        <div className="check grow rounded-box border border-line" />
-      )}
-      {build.kind === "built" && <ProofLine build={build} />}
+      {build.kind === "built" ? <Pages delivered={build.delivered} /> : <div className="check grow rounded-box border border-line" />}
+      {build.kind === "built" && <ProofLine build={build} kind={delivery.kind} />}
     </>
   );
 }
@@ -78,24 +92,37 @@ function BuildState({ build, onAgain }: { build: Build; onAgain: () => void }) {
   }
 }
 
-function ProofLine({ build }: { build: Extract<Build, { kind: "built" }> }) {
-  const { proof, files, pages } = build.delivered;
+function provedInWords(kind: Delivery["kind"], { frames, exact, shared }: Proof): string {
+  const what = kind === "films" ? "pictures of films" : "frames";
+  const pixels = exact === frames ? "every pixel the same" : `${frames - exact} in the nearest colours that their format holds`;
+  return `${frames} ${what} in, ${frames} out, ${kind === "films" ? "" : `${shared} shared, `}${pixels}`;
+}
+
+function ProofLine({ build, kind }: { build: Extract<Build, { kind: "built" }>; kind: Delivery["kind"] }) {
+  const { proof, files, pages, notes } = build.delivered;
   const disk = files.reduce((sum, file) => sum + file.bytes.length, 0);
-  const memory = pages.reduce((sum, { size }) => sum + size.w * size.h * 4, 0);
+  const memory = pages.reduce((sum, page) => sum + page.memory, 0);
   return (
     <section
       aria-label="Proof"
-      className="flex shrink-0 flex-wrap items-center justify-between gap-3 rounded-box border border-l-4 border-line border-l-cactus bg-surface px-4 py-2.5"
+      className="flex shrink-0 items-center justify-between gap-3 rounded-box border border-l-4 border-line border-l-cactus bg-surface px-4 py-2.5"
     >
       <div>
         <p data-testid="proof" className="text-strong font-semibold text-cactus">
-          Proved: {proof.frames} frames in, {proof.exact} out, {proof.shared} shared, every pixel the same
+          Proved: {provedInWords(kind, proof)}
         </p>
         <p className="text-muted">
           read back from the written files · {proof.clips} clips complete and in order · {build.ms} ms
         </p>
+        {notes.length > 0 && (
+          <ul aria-label="Good to know" className="mt-1 max-h-16 overflow-y-auto text-small">
+            {notes.map((note) => (
+              <li key={note}>{note}</li>
+            ))}
+          </ul>
+        )}
       </div>
-      <div className="text-right">
+      <div className="shrink-0 text-right">
         <p>
           <strong>{sizeInWords(disk)}</strong> on disk
         </p>

@@ -1,0 +1,26 @@
+/** So many at once, so many waiting, no more: what keeps a server's memory bounded. */
+export class Turns {
+  private running = 0;
+  private readonly waiting: (() => void)[] = [];
+
+  constructor(
+    private readonly atOnce: number,
+    private readonly mostWaiting: number,
+  ) {}
+
+  /** Does the work when its turn comes; null if too many wait already, and then the work is not begun. */
+  async take<Answer>(work: () => Promise<Answer>): Promise<Answer | null> {
+    if (this.running >= this.atOnce) {
+      if (this.waiting.length >= this.mostWaiting) return null;
+      await new Promise<void>((turn) => this.waiting.push(turn));
+    } else this.running++;
+    try {
+      return await work();
+    } finally {
+      // Who waits takes over the place; else it is free.
+      const next = this.waiting.shift();
+      if (next) next();
+      else this.running--;
+    }
+  }
+}

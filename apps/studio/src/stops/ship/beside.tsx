@@ -1,0 +1,80 @@
+"use client";
+
+import { Choice } from "../../ui/choice";
+import { Detail } from "../../ui/detail";
+import { FieldBox, NumberField } from "../../ui/number-field";
+import { Tick } from "../../ui/tick";
+import { useDelivery } from "./chosen-delivery";
+
+/** The files beside the pictures, and how numbers are counted in them. */
+export function Beside() {
+  const { delivery, set } = useDelivery();
+  const { data, counting, kind } = delivery;
+  if (kind === "films") return null;
+  return (
+    <Detail title="Beside the pictures">
+      <div className="flex flex-col items-start gap-0.5">
+        <Tick label="atlas file" checked={data.atlas} onChange={(atlas) => set({ data: { atlas } })} />
+        <Tick label="table of frames" checked={data.frames} onChange={(frames) => set({ data: { frames } })} />
+        <Tick label="table of times" checked={data.times} onChange={(times) => set({ data: { times } })} />
+        {data.times && (
+          <FieldBox label="in ticks of">
+            <NumberField
+              label="Ticks a second"
+              value={data.ticksPerSecond}
+              least={1}
+              most={1_000_000}
+              onChange={(ticksPerSecond) => set({ data: { ticksPerSecond } })}
+            />
+            <span className="text-small text-muted">a second</span>
+          </FieldBox>
+        )}
+        <p className="mt-1.5 text-small text-muted">as a module</p>
+        <Choice
+          label="As a module"
+          value={data.module}
+          options={[
+            ["none", "None"],
+            ["typed", "TypeScript"],
+            ["plain", "JavaScript"],
+          ]}
+          onChange={(module) => set({ data: { module } })}
+        />
+        {(data.frames || data.times || delivery.frameNames !== "{name}") && (
+          <>
+            <p className="mt-1.5 text-small text-muted">numbers in tables and names</p>
+            <div className="flex flex-wrap gap-1.5">
+              <Choice
+                label="Count from"
+                value={String(counting.from)}
+                options={[
+                  ["0", "from 0"],
+                  ["1", "from 1"],
+                ]}
+                onChange={(from) => set({ counting: { from: from === "1" ? 1 : 0 } })}
+              />
+              <Choice
+                label="Origins in"
+                value={counting.origin}
+                options={[
+                  ["pixels", "pixels"],
+                  ["fraction", "fractions"],
+                ]}
+                onChange={(origin) => set({ counting: { origin } })}
+              />
+              <Choice
+                label="Origins count"
+                value={counting.y}
+                options={[
+                  ["down", "y down"],
+                  ["up", "y up"],
+                ]}
+                onChange={(y) => set({ counting: { y } })}
+              />
+            </div>
+          </>
+        )}
+      </div>
+    </Detail>
+  );
+}

@@ -1,0 +1,59 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { linkGameFolder, removeLeft, unlinkGameFolder, useOutlets } from "../../project/delivering/game-folder";
+import { canLinkFolders } from "../../project/linked/folder";
+import { Button } from "../../ui/button";
+import { Detail } from "../../ui/detail";
+import { say } from "../../ui/notices";
+
+/** The game's folder that a delivery goes into, and what earlier deliveries left there. */
+export function GameFolder({ delivery }: { delivery: string }) {
+  const outlet = useOutlets(({ outlets }) => outlets[delivery]);
+  // Only the browser knows, and what is drawn first must be what the server drew.
+  const [canLink, setCanLink] = useState(false);
+  useEffect(() => setCanLink(canLinkFolders()), []);
+  const link = () =>
+    void linkGameFolder(delivery).catch((error: unknown) =>
+      say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) }),
+    );
+  return (
+    <Detail title="Game folder">
+      {outlet ? (
+        <>
+          <p>
+            Goes into <strong>{outlet.folder}</strong>; only files that changed are written.
+          </p>
+          {outlet.left.length > 0 && (
+            <div className="mt-1.5 rounded-box border border-l-4 border-line border-l-lapis p-2">
+              <p className="text-small">No longer made, but still there:</p>
+              <ul aria-label="No longer made" className="number max-h-24 overflow-y-auto text-small">
+                {outlet.left.map((path) => (
+                  <li key={path} className="truncate">
+                    {path}
+                  </li>
+                ))}
+              </ul>
+              <Button className="mt-1" onClick={() => void removeLeft(delivery)}>
+                Remove them there
+              </Button>
+            </div>
+          )}
+          <div className="mt-1.5 flex flex-wrap gap-1.5">
+            <Button onClick={link}>Another folder</Button>
+            <Button onClick={() => void unlinkGameFolder(delivery)}>Unlink</Button>
+          </div>
+        </>
+      ) : (
+        <>
+          <p className="mb-1.5 text-small text-muted">
+            {canLink
+              ? "Link the folder that the game loads from: Shift+D then delivers into it from any stop."
+              : "This browser cannot write into folders; take the ZIP, or use the command line."}
+          </p>
+          {canLink && <Button onClick={link}>Link the game's folder</Button>}
+        </>
+      )}
+    </Detail>
+  );
+}

@@ -1,0 +1,54 @@
+"use client";
+
+import { Choice } from "../../ui/choice";
+import { FieldBox, NumberField } from "../../ui/number-field";
+import { Tick } from "../../ui/tick";
+import { useDelivery } from "./chosen-delivery";
+
+/** How equal cells stand on a grid sheet or a strip. */
+export function SheetSettings() {
+  const { delivery, set } = useDelivery();
+  const { kind, sheet } = delivery;
+  return (
+    <>
+      {kind === "strips" ? (
+        <Choice
+          label="Frames follow each other"
+          value={sheet.run}
+          options={[
+            ["along", "To the right"],
+            ["down", "Down"],
+          ]}
+          onChange={(run) => set({ sheet: { run } })}
+        />
+      ) : (
+        <>
+          <Tick
+            label="a readable width"
+            checked={sheet.columns === null}
+            onChange={(proposed) => set({ sheet: { columns: proposed ? null : 8 } })}
+          />
+          {sheet.columns !== null && (
+            <FieldBox label="columns">
+              <NumberField
+                label="Columns of the sheet"
+                value={sheet.columns}
+                least={1}
+                most={4096}
+                onChange={(columns) => set({ sheet: { columns } })}
+              />
+            </FieldBox>
+          )}
+        </>
+      )}
+      <FieldBox label="margin">
+        <NumberField label="Margin of the sheet" value={sheet.marginPx} most={256} onChange={(marginPx) => set({ sheet: { marginPx } })} />
+        <span className="text-small text-muted">px</span>
+      </FieldBox>
+      <FieldBox label="gap">
+        <NumberField label="Gap between cells" value={sheet.gapPx} most={256} onChange={(gapPx) => set({ sheet: { gapPx } })} />
+        <span className="text-small text-muted">px</span>
+      </FieldBox>
+    </>
+  );
+}

@@ -1,0 +1,77 @@
+"use client";
+
+import type { Density } from "@caravan/core/model";
+import { Button } from "../../ui/button";
+import { Detail } from "../../ui/detail";
+import { sizeInWords } from "../../ui/files";
+import { FieldBox, NumberField } from "../../ui/number-field";
+import { TextField } from "../../ui/text-field";
+import { useCurrentBuild } from "./build";
+import { useDelivery } from "./chosen-delivery";
+
+/** At which scales everything goes out, each with its suffix and what it costs. */
+export function Sizes() {
+  const { delivery, set } = useDelivery();
+  const build = useCurrentBuild();
+  const { densities } = delivery;
+  const change = (k: number, part: Partial<Density>) =>
+    set({ densities: densities.map((each, j) => (j === k ? { ...each, ...part } : each)) });
+  const add = () => {
+    const scale = Math.min(16, Math.max(...densities.map((each) => each.scale)) * 2);
+    set({ densities: [...densities, { scale, suffix: `@${scale}x` }] });
+  };
+  const costOf = ({ suffix }: Density) => {
+    if (build.kind !== "built") return "";
+    const own = build.delivered.pages.filter(({ image }) => belongs(image, `${delivery.name}${suffix}`, densities, delivery.name));
+    return `${sizeInWords(own.reduce((sum, { memory }) => sum + memory, 0))} in memory`;
+  };
+  return (
+    <Detail title="Sizes">
+      <ul className="flex flex-col gap-1.5">
+        {densities.map((density, k) => (
+          <li key={k} className="flex flex-wrap items-center gap-1.5">
+            <FieldBox label="×">
+              <NumberField
+                label={`Scale ${k + 1}`}
+                value={density.scale}
+                least={0.01}
+                most={16}
+                decimals={3}
+                onChange={(scale) => change(k, { scale })}
+              />
+            </FieldBox>
+            <TextField
+              label={`Suffix ${k + 1}`}
+              value={density.suffix}
+              placeholder="no suffix"
+              onChange={(suffix) => change(k, { suffix: suffix.trim() })}
+              className="number w-24 border-line"
+            />
+            {densities.length > 1 && (
+              <Button
+                look="quiet"
+                className="px-1.5"
+                aria-label={`Leave out size ${k + 1}`}
+                onClick={() => set({ densities: densities.filter((_, j) => j !== k) })}
+              >
+                ×
+              </Button>
+            )}
+            <span className="number w-full text-right text-small text-muted">{costOf(density)}</span>
+          </li>
+        ))}
+      </ul>
+      {densities.length < 8 && (
+        <Button className="mt-1.5" onClick={add}>
+          Add a size
+        </Button>
+      )}
+    </Detail>
+  );
+}
+
+/** Whether a picture is one of the size whose names begin with `stem`: no longer beginning fits it better. */
+function belongs(image: string, stem: string, densities: readonly Density[], name: string): boolean {
+  const stems = densities.map(({ suffix }) => `${name}${suffix}`).filter((each) => image.startsWith(each));
+  return stems.sort((a, b) => b.length - a.length)[0] === stem;
+}

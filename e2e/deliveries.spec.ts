@@ -1,0 +1,193 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { readApng, readZip, writeZip } from "@caravan/core/codec";
+import { crop, looksSame, type Pixels } from "@caravan/core/raster";
+import { expect, type Page, test } from "@playwright/test";
+import { atlasOf, delivered, dropAndCut, figureSheet, filesOf, goTo, openStudio, png, startProject, typeNumber } from "./studio";
+
+const CELL = { w: 32, h: 40 };
+const sheet = figureSheet(6, 2);
+const frame = (k: number): Pixels => crop(sheet, { x: (k % 6) * CELL.w, y: Math.floor(k / 6) * CELL.h, ...CELL });
+
+/** A sheet cut, its first row a clip `stroll`, and Ship. */
+async function strollAtShip(page: Page): Promise<void> {
+  await openStudio(page);
+  await startProject(page);
+  await dropAndCut(page, "walker.png", sheet, 6, 2);
+  await page.getByRole("button", { name: "Pick row 0", exact: true }).click();
+  await page.keyboard.press("c");
+  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
+  await page.keyboard.type("stroll");
+  await page.keyboard.press("Enter");
+  await goTo(page, "Ship");
+  await expect(page.getByTestId("proof")).toContainText("12 frames in, 12 out");
+}
+
+const damaged = (index: number, why: string) => {
+  throw new Error(`Picture ${index}: ${why}`);
+};
+
+const kind = (page: Page, name: string) => page.getByRole("radio", { name, exact: true }).click();
+
+async function zipNow(page: Page): Promise<Map<string, Uint8Array>> {
+  await expect(page.getByTestId("proof")).toBeVisible();
+  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: /ZIP/ }).click()]);
+  return filesOf(download);
+}
+
+test("one project goes out as a grid sheet, strips, single pictures and films, each exactly", async ({ page }) => {
+  await strollAtShip(page);
+  await kind(page, "Grid sheet");
+  await page.getByRole("checkbox", { name: "a readable width" }).click();
+  await typeNumber(page, "Columns of the sheet", 6);
+  await expect(page.getByRole("list", { name: "Good to know" })).toContainText("6 columns of 32 × 40 px.");
+  const grid = png.decode((await zipNow(page)).get("atlas.png") as Uint8Array, "grid");
+  expect(looksSame(grid, sheet)).toBe(true);
+
+  await kind(page, "Strips");
+  await page.getByRole("radio", { name: "Down", exact: true }).click();
+  await expect(page.getByText(/page 1 of 1 · 32 × 240/)).toBeVisible();
+  const strip = png.decode((await zipNow(page)).get("atlas-stroll.png") as Uint8Array, "strip");
+  for (let k = 0; k < 6; k++) expect(looksSame(crop(strip, { x: 0, y: k * 40, ...CELL }), frame(k))).toBe(true);
+
+  await kind(page, "Single pictures");
+  const names = page.getByRole("textbox", { name: "How frames are called" });
+  await names.fill("{clip}-{step:2}");
+  await names.press("Enter");
+  await expect(page.getByTestId("small-picture")).toHaveCount(12);
+  const singles = await zipNow(page);
+  expect(looksSame(png.decode(singles.get("atlas/stroll-03.png") as Uint8Array, "single"), frame(3))).toBe(true);
+
+  await kind(page, "Films");
+  await expect(page.getByTestId("proof")).toContainText("12 pictures of films in, 12 out");
+  const films = await zipNow(page);
+  expect([...films.keys()]).toEqual(["atlas/stroll.png", "atlas/stroll.gif"]);
+  const moving = readApng(films.get("atlas/stroll.png") as Uint8Array, "film", png);
+  [...(moving?.frames(damaged) ?? [])].forEach(({ pixels, ms }, k) => {
+    expect(ms).toBe(100);
+    expect(looksSame(pixels, frame(k))).toBe(true);
+  });
+  // The browser's own reading of the GIF: its first picture, pixel by pixel.
+  const base64 = Buffer.from(films.get("atlas/stroll.gif") as Uint8Array).toString("base64");
+  const seen = await page.evaluate(async (text) => {
+    const bytes = Uint8Array.from(atob(text), (each) => each.charCodeAt(0));
+    const bitmap = await createImageBitmap(new Blob([bytes], { type: "image/gif" }));
+    const context = new OffscreenCanvas(bitmap.width, bitmap.height).getContext("2d") as OffscreenCanvasRenderingContext2D;
+    context.drawImage(bitmap, 0, 0);
+    return [bitmap.width, bitmap.height, ...context.getImageData(16, 20, 1, 1).data];
+  }, base64);
+  const at = (20 * 32 + 16) * 4;
+  expect(seen.slice(0, 2)).toEqual([32, 40]);
+  // This figure has more colours than a GIF, which the proof says; the nearest one is near.
+  await expect(page.getByTestId("proof")).toContainText("6 in the nearest colours");
+  for (const [k, byte] of frame(0)
+    .bytes.slice(at, at + 4)
+    .entries())
+    expect(Math.abs((seen[k + 2] as number) - byte)).toBeLessThan(16);
+});
+
+test("what goes, how it is called, its sizes and the files beside it are chosen, and a second delivery stands beside the first", async ({
+  page,
+}) => {
+  await strollAtShip(page);
+  await page.getByRole("radio", { name: "Clips", exact: true }).click();
+  const like = page.getByRole("textbox", { name: "Names like" });
+  await like.fill("st*");
+  await like.press("Enter");
+  await expect(page.getByTestId("proof")).toContainText("6 frames in, 6 out");
+  await page.getByRole("button", { name: "Add a size" }).click();
+  await page.getByRole("checkbox", { name: "table of times" }).click();
+  await page.getByRole("radio", { name: "TypeScript" }).click();
+  await expect(page.getByRole("list", { name: "Files" })).toContainText("atlas@2x.png");
+  const files = await zipNow(page);
+  expect([...files.keys()].sort()).toEqual(
+    ["", "@2x"].flatMap((suffix) => [".atlas.json", ".atlas.ts", ".png", ".times.csv"].map((end) => `atlas${suffix}${end}`)).sort(),
+  );
+  expect(new TextDecoder().decode(files.get("atlas.times.csv"))).toContain("stroll,1,walker/1,100,100,6,6,0");
+  expect(new TextDecoder().decode(files.get("atlas.atlas.ts"))).toContain('export type ClipName = "stroll";');
+  await page.getByRole("button", { name: "Add a delivery" }).click();
+  await expect(page.getByRole("textbox", { name: "Name of the delivery" })).toHaveValue("delivery");
+  await expect(page.getByTestId("proof")).toContainText("12 frames in, 12 out");
+  await page.getByRole("list", { name: "Deliveries" }).getByRole("button", { name: /atlas/ }).click();
+  await expect(page.getByTestId("proof")).toContainText("6 frames in, 6 out");
+  await page.keyboard.press("Control+z");
+  await expect(page.getByRole("list", { name: "Deliveries" }).getByRole("listitem")).toHaveCount(1);
+});
+
+test("a delivery goes into the game's folder, again with one key from any stop, and only what changed is written", async ({ page }) => {
+  // The browser's private file system stands in for a folder on the computer, and counts what is written.
+  await page.addInitScript(() => {
+    const folder = async () => (await navigator.storage.getDirectory()).getDirectoryHandle("game", { create: true });
+    Object.assign(window, { showDirectoryPicker: folder, written: [] });
+    const create = FileSystemFileHandle.prototype.createWritable;
+    FileSystemFileHandle.prototype.createWritable = function (...options) {
+      (window as unknown as { written: string[] }).written.push(this.name);
+      return create.apply(this, options);
+    };
+  });
+  const written = () => page.evaluate(() => (window as unknown as { written: string[] }).written.splice(0));
+  const there = () =>
+    page.evaluate(async () => {
+      const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle("game");
+      const found: [string, string][] = [];
+      for await (const [name, handle] of (folder as unknown as { entries(): AsyncIterable<[string, FileSystemFileHandle]> }).entries())
+        found.push([name, btoa(String.fromCharCode(...new Uint8Array(await (await handle.getFile()).arrayBuffer())))]);
+      return found;
+    });
+  await strollAtShip(page);
+  await page.getByRole("button", { name: "Link the game's folder" }).click();
+  await page.getByRole("button", { name: "Deliver into game" }).click();
+  await expect(page.getByText("Delivered 2 files into game.")).toBeVisible();
+  expect((await written()).sort()).toEqual(["atlas.atlas.json", "atlas.png"]);
+  const files = new Map((await there()).map(([name, base64]) => [name, new Uint8Array(Buffer.from(base64, "base64"))]));
+  const { atlas } = atlasOf(files);
+  expect(Object.keys(atlas.clips)).toEqual(["stroll"]);
+
+  await page.keyboard.press("d");
+  await expect(page.getByText("game has it already: all 2 files of atlas are as they were.")).toBeVisible();
+  expect(await written()).toEqual([]);
+
+  // A time is changed at Clips; Shift+D at Frames writes the atlas file and leaves the picture alone.
+  await goTo(page, "Clips");
+  await typeNumber(page, "Frames per second", 5);
+  await goTo(page, "Frames");
+  await page.keyboard.press("Shift+D");
+  await expect(page.getByText("Delivered 1 file into game; 1 were as they should be.")).toBeVisible();
+  expect(await written()).toEqual(["atlas.atlas.json"]);
+
+  // Called otherwise, the folder stays linked; what is no longer made is told, and removed on request.
+  await goTo(page, "Ship");
+  const name = page.getByRole("textbox", { name: "Name of the delivery" });
+  await name.fill("walker");
+  await name.press("Enter");
+  await page.getByRole("button", { name: "Deliver into game" }).click();
+  await expect(page.getByRole("list", { name: "No longer made" })).toHaveText("atlas.atlas.jsonatlas.png");
+  await page.getByRole("button", { name: "Remove them there" }).click();
+  await expect(page.getByText("Removed 2 files from game.")).toBeVisible();
+  expect((await there()).map(([file]) => file).sort()).toEqual(["walker.atlas.json", "walker.png"]);
+});
+
+test("an uploaded project is built on the server to the same bytes, and what cannot be built is refused in words", async ({ page }) => {
+  await openStudio(page);
+  const fromStudio = await delivered(page);
+  const folder = join(import.meta.dirname, "../examples/tamarisk-road");
+  const read = (path: string) => new Uint8Array(readFileSync(join(folder, path)));
+  const document = JSON.parse(new TextDecoder().decode(read("caravan.json")));
+  const paths = new Set<string>(
+    document.sources.flatMap(({ pictures }: { pictures: { file: string }[] }) => pictures.map(({ file }) => file)),
+  );
+  const bundle = Buffer.from(writeZip(["caravan.json", ...paths].map((path) => ({ path, bytes: read(path) }))));
+  const answers = await Promise.all(Array.from({ length: 10 }, () => page.request.post("/api/build", { data: bundle, timeout: 80_000 })));
+  for (const answer of answers) {
+    expect(answer.status()).toBe(200);
+    expect((await answer.body()).equals(await (answers[0] as (typeof answers)[number]).body())).toBe(true);
+  }
+  const built = readZip(new Uint8Array(await (answers[0] as (typeof answers)[number]).body()), "built");
+  for (const { path, bytes } of built)
+    expect(Buffer.from(bytes).equals(Buffer.from(fromStudio.files.get(path) as Uint8Array)), path).toBe(true);
+  const refused = await page.request.post("/api/build", { data: bundle.subarray(0, 3000) });
+  expect(refused.status()).toBe(422);
+  expect(((await refused.json()) as { error: string }).error).toMatch(/^project\.caravan: .*\. Take /);
+  const large = await page.request.post("/api/build", { data: Buffer.alloc(65 * 1024 * 1024), timeout: 60_000 });
+  expect(large.status()).toBe(413);
+});

@@ -1,0 +1,119 @@
+import { clearPixels, type Pixels } from "@caravan/core/raster";
+import { expect, type Page, test } from "@playwright/test";
+import { dropAndCut, openStudio, startProject } from "./studio";
+
+/** Three frames of stripes one pixel wide, each of a colour of its own; the middle one stands lower. */
+function stripes(): Pixels {
+  const cell = 24;
+  const sheet = clearPixels(cell * 3, cell);
+  for (let column = 0; column < 3; column++)
+    for (let y = 8; y < cell; y++)
+      for (let x = 4; x < 20; x += 2) sheet.bytes.set([40 + column * 90, 200, 10, 255], (y * sheet.width + column * cell + x) * 4);
+  return sheet;
+}
+
+async function playStripes(page: Page): Promise<void> {
+  await openStudio(page);
+  await startProject(page);
+  await dropAndCut(page, "stripes.png", stripes(), 3, 1);
+  await page.getByRole("button", { name: "Pick row 0", exact: true }).click();
+  await page.keyboard.press("c");
+  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
+  await page.keyboard.press("Escape");
+}
+
+/** Lengths of the runs of drawn pixels in the row of the stage's canvas that has the most of them. */
+const runs = (page: Page) =>
+  page.getByTestId("stage").evaluate((canvas: HTMLCanvasElement) => {
+    const { width, height } = canvas;
+    const { data } = canvas.getContext("2d")?.getImageData(0, 0, width, height) ?? { data: [] };
+    let best: number[] = [];
+    for (let y = 0; y < height; y++) {
+      const found: number[] = [];
+      let run = 0;
+      for (let x = 0; x <= width; x++) {
+        const at = (y * width + x) * 4;
+        if (x < width && data[at + 1] === 200 && data[at + 2] === 10) run++;
+        else if (run > 0) {
+          found.push(run);
+          run = 0;
+        }
+      }
+      if (found.length > best.length) best = found;
+    }
+    return best;
+  });
+
+test.describe("on a display of one and a half pixels a point", () => {
+  test.use({ deviceScaleFactor: 1.5 });
+  test("every pixel of the art is equally many pixels of the display wide, at each whole zoom", async ({ page }) => {
+    await playStripes(page);
+    for (const _ of [0, 1, 2]) {
+      await expect
+        .poll(async () => {
+          const widths = await runs(page);
+          return widths.length === 8 && new Set(widths).size === 1;
+        })
+        .toBe(true);
+      await page.getByRole("button", { name: "Player: smaller" }).click();
+    }
+  });
+});
+
+/** What is drawn of the art on the stage, as a box of the canvas. */
+const drawnBox = (page: Page) =>
+  page.getByTestId("stage").evaluate((canvas: HTMLCanvasElement) => {
+    const { width, height } = canvas;
+    const { data } = canvas.getContext("2d")?.getImageData(0, 0, width, height) ?? { data: [] };
+    let [left, top, right, bottom] = [width, height, 0, 0];
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++) {
+        const at = (y * width + x) * 4;
+        const [g, b] = [data[at + 1] as number, data[at + 2] as number];
+        // Half its size it is mixed with the ground, yet greener than that by far.
+        if (g - b < 40) continue;
+        [left, top, right, bottom] = [Math.min(left, x), Math.min(top, y), Math.max(right, x + 1), Math.max(bottom, y + 1)];
+      }
+    return { left, top, w: right - left, h: bottom - top };
+  });
+
+test("the player shows frames at half their size, holds the frame still instead of the origin, and reads out when it is paused", async ({
+  page,
+}) => {
+  await playStripes(page);
+  const reading = page.getByTestId("reading").locator("xpath=ancestor::*[@aria-live][1]");
+  await expect(reading).toHaveAttribute("aria-live", "off");
+  await page.getByRole("button", { name: "Pause", exact: true }).click();
+  await expect(reading).toHaveAttribute("aria-live", "polite");
+  const player = page.getByRole("region", { name: "Player" });
+  while (!(await player.getByText("1×", { exact: true }).isVisible()))
+    await player.getByRole("button", { name: "Player: smaller" }).click();
+  await expect.poll(async () => (await drawnBox(page)).h).toBe(16);
+  const whole = await drawnBox(page);
+  await player.getByRole("button", { name: "Player: smaller" }).click();
+  await expect(player.getByText("1/2×", { exact: true })).toBeVisible();
+  await expect.poll(async () => (await drawnBox(page)).h).toBe(8);
+  expect((await drawnBox(page)).w).toBeLessThanOrEqual(whole.w / 2 + 1);
+  await player.getByRole("button", { name: "Player: larger" }).click();
+  await page.getByRole("button", { name: "Stage", exact: true }).click();
+  await page.getByRole("radio", { name: "Frame", exact: true }).click();
+  await expect.poll(async () => (await drawnBox(page)).top).not.toBe(whole.top);
+  const held = await drawnBox(page);
+  expect([held.w, held.h]).toEqual([whole.w, whole.h]);
+});
+
+test("after a stall the player has caught up with the clock", async ({ page }) => {
+  await playStripes(page);
+  const pass = async () => Number(/pass (\d+)/.exec((await page.getByTestId("reading").textContent()) ?? "")?.[1] ?? 0);
+  await expect.poll(pass).toBeGreaterThan(0);
+  const [before, after, stalled] = await page.evaluate(async () => {
+    const read = () => Number(/pass (\d+)/.exec(document.querySelector('[data-testid="reading"]')?.textContent ?? "")?.[1] ?? 0);
+    const first = read();
+    const begun = performance.now();
+    while (performance.now() - begun < 3000);
+    await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done, 50))));
+    return [first, read(), performance.now() - begun];
+  });
+  // Three steps of 100 ms: a pass every 300 ms.
+  expect(Math.abs((after as number) - (before as number) - (stalled as number) / 300)).toBeLessThanOrEqual(1.5);
+});

@@ -1,0 +1,239 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { readAtlas } from "../atlas";
+import { readApng, readGif, textFromUtf8 } from "../codec";
+import { png } from "../codec/png.fixture";
+import {
+  addAction,
+  addClip,
+  type DeliveryChange,
+  setClipRules,
+  setDelivery,
+  setPetal,
+  setSourceOrigin,
+  setStepDurations,
+  setStepEvents,
+} from "../edit";
+import { PORTER, porterProject, sheetOfCells } from "../edit/project.fixture";
+import type { ActionName, ClipName, Delivery, FrameRef, Project } from "../model";
+import { crop, looksSame, type Pixels, scaled } from "../raster";
+import { arranged, proposedColumns } from "./cells";
+import { matches } from "./choice";
+import { deliver } from "./project";
+
+const sheet = sheetOfCells(4, 3);
+const pictures = new Map<string, Pixels>([["a".repeat(64), sheet]]);
+const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
+const walk = "walk" as ClipName;
+let project: Project = addClip(setSourceOrigin(porterProject(), PORTER, { x: 3.5, y: 9 }), [ref(0), ref(1), ref(0), ref(2)], "walk");
+project = setStepDurations(addClip(project, [ref(1, 1), ref(2, 1)], "wave"), walk, [0, 1, 2, 3], 37_500);
+project = setStepEvents(setClipRules(project, walk, { playback: "pingpong" }), walk, [1], ["step"]);
+project = setPetal(addAction(project, "going", 2), "going" as ActionName, "e", { clip: walk });
+
+const out = (change: DeliveryChange, from: Project = project) => {
+  const chosen = setDelivery(from, 0, change);
+  return deliver(chosen, chosen.deliveries[0] as Delivery, pictures, png);
+};
+const fileIn = ({ files }: ReturnType<typeof out>, path: string): Uint8Array => {
+  const found = files.find((file) => file.path === path);
+  if (!found) throw new Error(`There are only ${files.map((file) => file.path).join(", ")}.`);
+  return found.bytes;
+};
+const text = (made: ReturnType<typeof out>, path: string) => textFromUtf8(fileIn(made, path));
+const cell = (column: number, row = 0) => crop(sheet, { x: column * 8, y: row * 10, w: 8, h: 10 });
+
+describe("a grid sheet", () => {
+  it("is the sheet again when its columns, margin and gap are those of the sheet", () => {
+    const made = out({ kind: "grid", sheet: { columns: 4 } });
+    expect(looksSame(png.decode(fileIn(made, "atlas.png"), "atlas.png"), crop(sheet, { x: 0, y: 0, w: 32, h: 30 }))).toBe(true);
+    expect(made.proof).toMatchObject({ frames: 12, exact: 12 });
+  });
+
+  it("has every frame in a cell of its own, at any columns, margin and gap", () =>
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 14 }), fc.nat({ max: 5 }), fc.nat({ max: 5 }), (columns, marginPx, gapPx) => {
+        const made = out({ kind: "grid", sheet: { columns, marginPx, gapPx } });
+        const picture = png.decode(fileIn(made, "atlas.png"), "atlas.png");
+        for (let k = 0; k < 12; k++) {
+          const x = marginPx + (k % columns) * (8 + gapPx);
+          const y = marginPx + Math.floor(k / columns) * (10 + gapPx);
+          expect(looksSame(crop(picture, { x, y, w: 8, h: 10 }), cell(k % 4, Math.floor(k / 4)))).toBe(true);
+        }
+      }),
+      { numRuns: 25 },
+    ));
+
+  it("refuses a sheet beyond what pictures can be", () =>
+    expect(() => arranged(3000, 3000, { w: 8, h: 10 }, 0, 0, "wide.png")).toThrow(/wide.png: It would be 24000 × 10 px; 16384 a side/));
+
+  it("is proposed wide and with few empty cells", () =>
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 400 }), fc.integer({ min: 4, max: 90 }), fc.integer({ min: 4, max: 90 }), (count, w, h) => {
+        const columns = proposedColumns(count, { w, h });
+        expect(columns).toBeGreaterThanOrEqual(1);
+        expect(columns).toBeLessThanOrEqual(count);
+        const rows = Math.ceil(count / columns);
+        if (count > 12) expect((columns * w) / (rows * h)).toBeGreaterThan(0.7);
+        expect(rows * columns - count).toBeLessThan(columns);
+      }),
+    ));
+});
+
+describe("strips", () => {
+  it("show each clip's steps in order, along or down, frames shown twice standing there twice", () => {
+    for (const run of ["along", "down"] as const) {
+      const made = out({ kind: "strips", sheet: { run } });
+      const picture = png.decode(fileIn(made, "atlas-walk.png"), "walk");
+      [cell(0), cell(1), cell(0), cell(2)].forEach((frame, k) => {
+        const rect = { x: run === "along" ? k * 8 : 0, y: run === "down" ? k * 10 : 0, w: 8, h: 10 };
+        expect(looksSame(crop(picture, rect), frame)).toBe(true);
+      });
+      expect(made.pages.map(({ image }) => image)).toEqual(["atlas-walk.png", "atlas-wave.png"]);
+      expect(made.notes.join()).toMatch(/7 frames are in no clip/);
+    }
+  });
+});
+
+describe("single pictures", () => {
+  it("are the frames, named by the pattern, and the atlas file knows them", () => {
+    const made = out({ kind: "singles", frameNames: "{clip}_{step:2}", choice: { of: "clips", names: ["wave"] }, counting: { from: 1 } });
+    expect(made.files.map(({ path }) => path)).toEqual(["atlas.atlas.json", "atlas/wave_01.png", "atlas/wave_02.png"]);
+    expect(looksSame(png.decode(fileIn(made, "atlas/wave_02.png"), "wave_02"), cell(2, 1))).toBe(true);
+    const atlas = readAtlas(fileIn(made, "atlas.atlas.json"), "atlas");
+    expect(Object.keys(atlas.clips)).toEqual(["wave"]);
+    expect(atlas.frames.wave_02).toMatchObject({ page: 1, origin: { x: 3.5, y: 9 } });
+  });
+
+  it("refuse names that two frames would share, and files that some system refuses", () => {
+    expect(() => out({ kind: "singles", frameNames: "{source}" })).toThrow(/Two frames have this name/);
+    expect(() => out({ kind: "singles", frameNames: "a?{n}" })).toThrow(/cannot be called "atlas\/a\?0.png" on every system/);
+    expect(() => out({ kind: "singles", frameNames: "aux.{n}" })).toThrow(/cannot be called/);
+  });
+});
+
+describe("films", () => {
+  it("show a round of each clip, there and back, with times exact in APNG and rounded without loss in GIF", () => {
+    const made = out({ kind: "films" });
+    const apng = readApng(fileIn(made, "atlas/walk.png"), "walk", png);
+    const frames = [...(apng?.frames(() => expect.fail()) ?? [])];
+    expect(frames.map(({ ms }) => ms)).toEqual(Array.from({ length: 6 }, () => 37.5));
+    [cell(0), cell(1), cell(0), cell(2), cell(0), cell(1)].forEach((frame, k) => {
+      expect(looksSame(frames[k]?.pixels as Pixels, frame)).toBe(true);
+    });
+    const gif = [...readGif(fileIn(made, "atlas/walk.gif"), "walk").frames(() => expect.fail())];
+    expect(gif.map(({ ms }) => ms)).toEqual([40, 40, 30, 40, 40, 40].map((_, k) => gif[k]?.ms));
+    expect(Math.abs(gif.reduce((sum, { ms }) => sum + ms, 0) - 225)).toBeLessThanOrEqual(5);
+    expect(made.notes.join("\n")).toMatch(/walk.gif: GIF counts hundredths of a second, so 6 of 6 times are rounded \(37.5 to 40 ms\)/);
+  });
+
+  it("play an ending clip once and whole, an endless one for ever", () => {
+    const once = setClipRules(project, walk, { playback: "pingpong", times: 2 });
+    const made = out({ kind: "films", films: ["apng"] }, once);
+    const film = readApng(fileIn(made, "atlas/walk.png"), "walk", png);
+    expect([film?.plays, film?.count]).toEqual([1, 13]);
+    expect(readApng(fileIn(made, "atlas/wave.png"), "wave", png)?.plays).toBe(0);
+    expect(made.files).toHaveLength(2);
+  });
+
+  it("say so where there is no clip to show", () => {
+    expect(() => out({ kind: "films" }, { ...project, clips: [], actions: [] })).toThrow(/no clips to make films of/);
+    expect(() => out({ kind: "strips" }, { ...project, clips: [], actions: [] })).toThrow(/no clips to make strips of/);
+  });
+});
+
+describe("densities", () => {
+  it("go out side by side, each with its own atlas, exact at whole factors", () => {
+    const made = out({
+      densities: [
+        { scale: 1, suffix: "" },
+        { scale: 3, suffix: "@3x" },
+      ],
+      packing: { trim: false, extrudePx: 0, paddingPx: 0 },
+    });
+    expect(made.files.map(({ path }) => path)).toEqual(["atlas.atlas.json", "atlas.png", "atlas@3x.atlas.json", "atlas@3x.png"]);
+    const atlas = readAtlas(fileIn(made, "atlas@3x.atlas.json"), "atlas");
+    const picture = png.decode(fileIn(made, "atlas@3x.png"), "atlas");
+    expect(atlas.pages[0]).toMatchObject({ scale: 3, image: "atlas@3x.png" });
+    const frame = atlas.frames["porter/6"];
+    expect(frame?.origin).toEqual({ x: 10.5, y: 27 });
+    expect(looksSame(crop(picture, frame?.rect as { x: number; y: number; w: number; h: number }), scaled(cell(2, 1), 3))).toBe(true);
+    expect(made.pages.map(({ size, memory }) => memory / (size.w * size.h))).toEqual([4, 4]);
+  });
+
+  it("refuse two of the same file names", () =>
+    expect(() =>
+      out({
+        densities: [
+          { scale: 1, suffix: "" },
+          { scale: 2, suffix: "" },
+        ],
+      }),
+    ).toThrow(/Two files would be called atlas/));
+});
+
+describe("what goes", () => {
+  it("is chosen by names and patterns, with the frames that it shows, and actions that are whole", () => {
+    const made = out({ choice: { of: "clips", pattern: "wa*k" } });
+    const atlas = readAtlas(fileIn(made, "atlas.atlas.json"), "atlas");
+    expect([Object.keys(atlas.clips), Object.keys(atlas.frames), Object.keys(atlas.actions)]).toEqual([
+      ["walk"],
+      ["porter/0", "porter/1", "porter/2"],
+      ["going"],
+    ]);
+    const going = readAtlas(fileIn(out({ choice: { of: "actions", names: ["going"] } }), "atlas.atlas.json"), "atlas");
+    expect(Object.keys(going.clips)).toEqual(["walk"]);
+    expect(() => out({ choice: { of: "clips", pattern: "swim*" } })).toThrow(/No clip of this project is chosen and none matches swim\*/);
+  });
+
+  it("matches whole names, with * and ? and nothing else", () => {
+    expect(["walk_s", "walk_se", "xwalk_s"].filter((name) => matches("walk_s", name))).toEqual(["walk_s"]);
+    expect(["walk_s", "walk_se", "walk_n"].filter((name) => matches("walk_s*", name))).toEqual(["walk_s", "walk_se"]);
+    expect(["a.b", "axb"].filter((name) => matches("a.b", name))).toEqual(["a.b"]);
+    expect(matches("(?", "(x")).toBe(true);
+  });
+});
+
+describe("tables and modules", () => {
+  it("tell when each step begins, in ms and in ticks whose roundings never add up", () => {
+    const made = out({ data: { times: true, ticksPerSecond: 60 }, counting: { from: 1 } });
+    const rows = text(made, "atlas.times.csv")
+      .trim()
+      .split("\n")
+      .map((line) => line.split(","));
+    expect(rows[0]?.join()).toBe("clip,step,frame,start_ms,duration_ms,start_ticks,duration_ticks,error_ms");
+    expect(rows.slice(1, 5).map((row) => row.join())).toEqual([
+      "walk,1,porter/0,0,37.5,0,2,0",
+      "walk,2,porter/1,37.5,37.5,2,3,-4.167",
+      "walk,3,porter/0,75,37.5,5,2,8.333",
+      "walk,4,porter/2,112.5,37.5,7,2,4.167",
+    ]);
+    expect(made.notes.join()).toMatch(/at 60 ticks a second steps begin up to 8.333 ms beside their time/);
+  });
+
+  it("tell origins as asked for: in pixels or fractions, from the top or from the bottom", () => {
+    const row = (change: DeliveryChange) =>
+      text(out({ ...change, data: { frames: true } }), "atlas.frames.csv")
+        .split("\n")[1]
+        ?.split(",");
+    expect(row({})?.slice(-2)).toEqual(["3.5", "9"]);
+    expect(row({ counting: { origin: "fraction" } })?.slice(-2)).toEqual(["0.4375", "0.9"]);
+    expect(row({ counting: { origin: "fraction", y: "up", from: 1 } })?.slice(-2)).toEqual(["0.4375", "0.1"]);
+    expect(row({ counting: { y: "up", from: 1 } })?.[1]).toBe("1");
+  });
+
+  it("give the names as types, or as lists", () => {
+    const typed = text(out({ data: { module: "typed" } }), "atlas.atlas.ts");
+    expect(typed).toContain('export type ClipName = "walk" | "wave";');
+    expect(typed).toContain('export type EventName = "step";');
+    expect(typed).toContain('export type ActionName = "going";');
+    const plain = text(out({ data: { module: "plain", atlas: false } }), "atlas.atlas.js");
+    const atlas = JSON.parse(plain.slice(plain.indexOf("{"), plain.indexOf("};") + 1));
+    expect(atlas.clips.wave.steps).toHaveLength(2);
+    expect(plain).toContain('export const clips = ["walk","wave"];');
+  });
+
+  it("are the same bytes each time", () => {
+    const change: DeliveryChange = { data: { times: true, frames: true, module: "typed" }, densities: [{ scale: 0.5, suffix: "-half" }] };
+    expect(out(change).files).toEqual(out(change).files);
+  });
+});

@@ -65,7 +65,9 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
           <IconButton label="Player: smaller" look="quiet" onClick={() => zoomBy(-1)}>
             <Minus size={14} />
           </IconButton>
-          <span className="number min-w-8 text-center text-small">{zoomInWords(zoom)}</span>
+          <span data-testid="player-zoom" className="number min-w-8 text-center text-small">
+            {zoomInWords(zoom)}
+          </span>
           <IconButton label="Player: larger" look="quiet" onClick={() => zoomBy(1)}>
             <Plus size={14} />
           </IconButton>

@@ -107,6 +107,9 @@ async function runCommand(argv: readonly string[], folder: string): Promise<void
   }).finally(() => clearTimeout(timer));
   if (slow) throw new Refusal(504, `The build took longer than ${MOST_MS / 1000} s and was stopped. Build it with the command line.`);
   if (code === 0) return;
-  const lines = (await said).replaceAll(`${folder}/`, "").replace(/^caravan: /u, "").trim();
+  const lines = (await said)
+    .replaceAll(`${folder}/`, "")
+    .replace(/^caravan: /u, "")
+    .trim();
   throw new Refusal(422, lines || "The project needs more memory than a build may take here. Build it with the command line.");
 }

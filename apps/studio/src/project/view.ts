@@ -112,7 +112,7 @@ export function goToPlace(place: Place): void {
   } else if (place.stop === "frames") {
     const [source] = place.frame.split("/");
     useView.setState({ sourceId: source as SourceId, cursor: place.frame });
-  }
+  } else if (place.stop === "ship") useView.setState({ delivery: place.delivery });
   go(place.stop);
 }
 

@@ -17,14 +17,21 @@ export type FindingCode =
   | "empty-action"
   | "facing-missing"
   | "facings-differ"
-  | "action-named-as-clip";
+  | "action-named-as-clip"
+  | "bleeding"
+  | "large-pages"
+  | "times-not-held"
+  | "unfit-name"
+  | "origin-outside";
 
 /** Where a finding can be seen. */
 export type Place =
   | { readonly stop: "sources" }
   | { readonly stop: "clips"; readonly clip: ClipName; readonly steps?: readonly number[] }
   | { readonly stop: "clips"; readonly action: ActionName }
-  | { readonly stop: "frames"; readonly frame: FrameRef };
+  | { readonly stop: "frames"; readonly frame: FrameRef }
+  /** A delivery by its index. */
+  | { readonly stop: "ship"; readonly delivery: number };
 
 /** Something wrong or risky in a project, where it is, and the edit that mends it if one does. */
 export interface Finding {

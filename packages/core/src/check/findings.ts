@@ -2,6 +2,7 @@ import { counted, dropFrames, removeClip, removeSteps, renameFrame } from "../ed
 import { clipsByFrame, type FrameRef, findFrame, frameName, frameRef, keptFrames, type Project } from "../model";
 import { actionFindings, nameFindings } from "./action-findings";
 import { movementFindings } from "./clip-findings";
+import { deliveryFindings } from "./delivery-findings";
 import type { Finding, Place } from "./finding";
 
 /** All findings, errors first, else in the order of the document. Cost: O(frames + steps). */
@@ -13,6 +14,7 @@ export function findingsOf(project: Project): Finding[] {
     ...sameNames(project),
     ...nameFindings(project),
     ...unused(project),
+    ...deliveryFindings(project),
   ];
   const weight = { error: 0, warning: 1, note: 2 };
   return found.sort((a, b) => weight[a.severity] - weight[b.severity]);

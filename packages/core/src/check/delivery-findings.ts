@@ -1,0 +1,150 @@
+/** What a delivery's settings risk in the game. */
+import { counted, forgetOrigins, renameClip, setDelivery } from "../edit";
+import {
+  type ClipName,
+  type Delivery,
+  type Frame,
+  type FrameRef,
+  frameRef,
+  frameSize,
+  keptFrames,
+  msFromMicros,
+  originOf,
+  type Project,
+} from "../model";
+import type { Finding } from "./finding";
+
+/** All of them, delivery by delivery; then origins outside their frames. Cost: O(frames + steps) for each delivery. */
+export function deliveryFindings(project: Project): Finding[] {
+  return [
+    ...project.deliveries.flatMap((delivery, index) => [
+      ...bleeding(delivery, index),
+      ...largePages(delivery, index),
+      ...shortTimes(project, delivery, index),
+      ...unfitNames(project, delivery),
+    ]),
+    ...originsOutside(project),
+  ];
+}
+
+function finding(delivery: Delivery, index: number, rest: Pick<Finding, "code" | "severity" | "message" | "mend">): Finding {
+  return { where: `delivery "${delivery.name}"`, place: { stop: "ship", delivery: index }, ...rest };
+}
+
+/** Drawn between pixels or scaled smoothly, a frame's edge takes colour from what lies beside it on the page. */
+function bleeding(delivery: Delivery, index: number): Finding[] {
+  const { kind, filter, packing, sheet } = delivery;
+  if (filter !== "linear") return [];
+  if (kind === "atlas" && packing.extrudePx === 0)
+    return [
+      finding(delivery, index, {
+        code: "bleeding",
+        severity: "warning",
+        message: "The game scales it smoothly, and no edge pixels are repeated: neighbours will shine through at the edges of frames.",
+        mend: {
+          label: "Repeat edges by 1 px",
+          apply: (project) => setDelivery(project, index, { packing: { extrudePx: 1, paddingPx: Math.max(1, packing.paddingPx) } }),
+        },
+      }),
+    ];
+  if ((kind === "grid" || kind === "strips") && sheet.gapPx === 0)
+    return [
+      finding(delivery, index, {
+        code: "bleeding",
+        severity: "warning",
+        message: "The game scales it smoothly, and its cells touch: neighbours will shine through at their edges.",
+        mend: { label: "Leave a gap of 2 px", apply: (project) => setDelivery(project, index, { sheet: { gapPx: 2 } }) },
+      }),
+    ];
+  return [];
+}
+
+/** Every graphics processor in use takes this side; larger ones not all. */
+const SAFE_SIDE = 4096; // px
+
+function largePages(delivery: Delivery, index: number): Finding[] {
+  const { kind, packing } = delivery;
+  if (kind !== "atlas") return [];
+  const fixed = packing.sides === "fixed";
+  const side = fixed ? Math.max(packing.fixed.w, packing.fixed.h) : packing.maxPx;
+  if (side <= SAFE_SIDE) return [];
+  return [
+    finding(delivery, index, {
+      code: "large-pages",
+      severity: "note",
+      message: `Pages may become ${side} px a side. Some telephones and older machines take ${SAFE_SIDE} px at most, and show nothing then.`,
+      mend: {
+        label: `Stay within ${SAFE_SIDE} px`,
+        apply: (project) =>
+          setDelivery(project, index, {
+            packing: fixed
+              ? { fixed: { w: Math.min(SAFE_SIDE, packing.fixed.w), h: Math.min(SAFE_SIDE, packing.fixed.h) } }
+              : { maxPx: SAFE_SIDE },
+          }),
+      },
+    }),
+  ];
+}
+
+/** Browsers show pictures of a GIF that are shorter than this far longer. */
+const SHORTEST_IN_GIF = 20_000; // µs
+
+function shortTimes(project: Project, delivery: Delivery, index: number): Finding[] {
+  if (delivery.kind !== "films" || !delivery.films.includes("gif")) return [];
+  const quick = project.clips.filter(({ steps }) => steps.some(({ duration }) => duration < SHORTEST_IN_GIF));
+  if (quick.length === 0) return [];
+  const shortest = Math.min(...quick.flatMap(({ steps }) => steps.map(({ duration }) => duration)));
+  return [
+    finding(delivery, index, {
+      code: "times-not-held",
+      severity: "warning",
+      message: `GIF holds no step under 20 ms; ${quick.map(({ name }) => name).join(", ")} ${quick.length === 1 ? "has" : "have"} some of ${msFromMicros(shortest)} ms and will run slower.`,
+      ...(delivery.films.includes("apng")
+        ? { mend: { label: "Deliver APNG alone", apply: (current: Project) => setDelivery(current, index, { films: ["apng"] }) } }
+        : {}),
+    }),
+  ];
+}
+
+/** Names of clips that become names of files. */
+function unfitNames(project: Project, { name, kind }: Delivery): Finding[] {
+  if (kind !== "strips" && kind !== "films") return [];
+  return project.clips.flatMap((clip): Finding[] => {
+    const fit = clip.name.replace(/[\\/:*?"<>|]/gu, "-").replace(/[. ]+$/u, "");
+    if (fit === clip.name || fit === "") return [];
+    return [
+      {
+        code: "unfit-name",
+        severity: "warning",
+        where: `clip "${clip.name}"`,
+        message: `The delivery "${name}" makes files of clips, and not every system lets a file be called so.`,
+        place: { stop: "clips", clip: clip.name as ClipName },
+        mend: { label: `Call it ${fit}`, apply: (current) => renameClip(current, clip.name, fit) },
+      },
+    ];
+  });
+}
+
+/** An origin may lie beside the frame on purpose, as a thrown blade's; mostly it was typed wrongly. */
+function originsOutside(project: Project): Finding[] {
+  const outside = keptFrames(project).filter(({ source, frame }) => {
+    const { x, y } = originOf(source, frame);
+    const { w, h } = frameSize(frame);
+    return x < 0 || y < 0 || x > w || y > h;
+  });
+  const [first] = outside;
+  if (!first) return [];
+  const own = outside.filter(({ frame }: { frame: Frame }) => frame.origin).map(({ source, frame }): FrameRef => frameRef(source, frame));
+  return [
+    {
+      code: "origin-outside",
+      severity: "note",
+      where: "project",
+      message: `${counted(outside.length, "frame stands", "frames stand")} on a point outside ${outside.length === 1 ? "itself" : "themselves"}.`,
+      place: { stop: "frames", frame: frameRef(first.source, first.frame) },
+      ...(own.length > 0
+        ? { mend: { label: "Let them stand as their source does", apply: (current: Project) => forgetOrigins(current, "frames", own) } }
+        : {}),
+    },
+  ];
+}

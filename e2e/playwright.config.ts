@@ -12,8 +12,8 @@ export default defineConfig({
   globalSetup: join(import.meta.dirname, "warm-up.ts"),
   testIgnore: process.env.SCREENSHOTS ? [] : ["screenshots.spec.ts"],
   outputDir: join(root, ".test/browser"),
-  timeout: 90_000,
-  expect: { timeout: 20_000 },
+  timeout: 150_000,
+  expect: { timeout: 30_000 },
   // A busy machine may starve a browser for seconds. What passes only at the second try is named by npm test.
   retries: process.env.CI ? 1 : 0,
   workers: 2,

@@ -1,0 +1,114 @@
+import { type ChildProcess, execFileSync, spawn } from "node:child_process";
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { readAtlas } from "@caravan/core/atlas";
+import { crop } from "@caravan/core/raster";
+import { expect, type Page, test } from "@playwright/test";
+import { png } from "./studio";
+
+const root = join(import.meta.dirname, "..");
+const caravan = join(root, "packages/cli/bin/caravan.mjs");
+let folder: string;
+let game: ChildProcess;
+let url: string;
+
+/** The demo, built into a folder, and the game that plays it. */
+test.beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), "caravan-crossing-"));
+  execFileSync(process.execPath, [join(root, "scripts/build-command.mjs")]);
+  cpSync(join(root, "examples/tamarisk-road"), join(folder, "project"), { recursive: true });
+  execFileSync(process.execPath, [caravan, "build", join(folder, "project"), "--out", join(folder, "game")]);
+  game = spawn(process.execPath, [join(root, "scripts/crossing.mjs"), "--delivered", join(folder, "game"), "--port", "0"]);
+  url = await new Promise((ready, failed) => {
+    game.stdout?.on("data", (text) => {
+      const found = /http:\S+/.exec(String(text))?.[0];
+      if (found) ready(found);
+    });
+    game.once("exit", (code) => failed(new Error(`The game's server ended with ${code}.`)));
+  });
+});
+
+test.afterAll(() => {
+  game.kill();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const told = (page: Page) => page.getByRole("status");
+
+/** What the canvas shows where the frame's opaque pixels should be, and what the delivered page has there: equal in how many of them. */
+async function shareDrawn(page: Page): Promise<number> {
+  const seen = await page.evaluate(() => {
+    const canvas = document.getElementById("stage") as HTMLCanvasElement;
+    const { data } = (canvas.getContext("2d") as CanvasRenderingContext2D).getImageData(0, 0, canvas.width, canvas.height);
+    const { frame, mirror, x, y } = canvas.dataset;
+    return { frame, mirror, x, y, bytes: [...data] };
+  });
+  const atlas = readAtlas(readFileSync(join(folder, "game/tamarisk.atlas.json")), "atlas");
+  const { page: number, rect, inset, origin } = atlas.frames[seen.frame as string] as (typeof atlas.frames)[string];
+  const image = atlas.pages[number]?.image as string;
+  const art = crop(png.decode(readFileSync(join(folder, "game", image)), image), rect);
+  let [same, all] = [0, 0];
+  for (let y = 0; y < rect.h; y++)
+    for (let x = 0; x < rect.w; x++) {
+      const from = (y * rect.w + x) * 4;
+      if (art.bytes[from + 3] !== 255) continue;
+      const side = inset.x - Math.round(origin.x) + x;
+      const left = Number(seen.x) + (seen.mirror === "true" ? -side - 1 : side);
+      const at = ((Number(seen.y) + inset.y - Math.round(origin.y) + y) * 320 + left) * 4;
+      all++;
+      if ([0, 1, 2].every((k) => seen.bytes[at + k] === art.bytes[from + k])) same++;
+    }
+  return same / all;
+}
+
+test("the porter walks, turns, acts and returns to idle, and what is drawn is what was delivered", async ({ page }) => {
+  await page.goto(url);
+  await expect(told(page)).toHaveText("idle · looks s");
+  expect(await shareDrawn(page)).toBe(1);
+  const x = async () => Number(await page.locator("#stage").getAttribute("data-x"));
+  const before = await x();
+  await page.keyboard.down("ArrowRight");
+  await expect(told(page)).toHaveText("walk · looks e");
+  await expect.poll(x).toBeGreaterThan(before + 20);
+  expect(await shareDrawn(page)).toBe(1);
+  await page.keyboard.down("ArrowUp");
+  await expect(told(page)).toHaveText("walk · looks ne");
+  await page.keyboard.up("ArrowRight");
+  await page.keyboard.up("ArrowUp");
+  await expect(told(page)).toHaveText(/^idle · looks (ne|n)$/);
+  // West is the mirror of east while standing.
+  await page.keyboard.press("ArrowLeft", { delay: 200 });
+  await expect(told(page)).toHaveText("idle · looks w");
+  await expect(page.locator("#stage")).toHaveAttribute("data-mirror", "true");
+  expect(await shareDrawn(page)).toBe(1);
+  await page.keyboard.press("Space");
+  await expect(told(page)).toHaveText("glance · looks w");
+  await expect(told(page)).toHaveText("idle · looks w");
+});
+
+test("changed art comes into the running game by itself while the project is watched", async ({ page }) => {
+  await page.goto(url);
+  await expect(told(page)).toHaveText("idle · looks s");
+  const watch = spawn(process.execPath, [caravan, "watch", join(folder, "project"), "--out", join(folder, "game"), "--json"]);
+  try {
+    await new Promise((ready) => watch.stdout.once("data", ready));
+    const path = join(folder, "project/art/porter-idle.png");
+    const sheet = png.decode(readFileSync(path), path);
+    // The whole figure turns green.
+    for (let k = 0; k < sheet.bytes.length; k += 4) if (sheet.bytes[k + 3] === 255) sheet.bytes.set([20, 190, 90], k);
+    writeFileSync(path, png.encode(sheet));
+    await expect
+      .poll(() =>
+        page.evaluate(() => {
+          const canvas = document.getElementById("stage") as HTMLCanvasElement;
+          const { x, y } = canvas.dataset;
+          return [...(canvas.getContext("2d") as CanvasRenderingContext2D).getImageData(Number(x), Number(y) - 20, 1, 1).data];
+        }),
+      )
+      .toEqual([20, 190, 90, 255]);
+    expect(await shareDrawn(page)).toBe(1);
+  } finally {
+    watch.kill();
+  }
+});

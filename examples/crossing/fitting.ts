@@ -1,0 +1,28 @@
+import type { Atlas } from "@caravan/player";
+
+/** What the game plays when: names of actions or clips of whatever was delivered. */
+export interface Fitting {
+  readonly rest: string;
+  readonly move: string;
+  /** Played once when Space is pressed; null if the delivery has nothing that ends. */
+  readonly act: string | null;
+}
+
+const MOVES = /walk|run|move|ride|fly|swim/i;
+const RESTS = /idle|rest|stand|wait/i;
+const ACTS = /act|strike|attack|wave|glance|use|hit/i;
+
+/** The best fit for a delivery of any project. Throws if there is nothing to play at all. */
+export function fittingOf({ actions = {}, clips }: Atlas): Fitting {
+  // Actions turn, clips alone do not: what turns comes first.
+  const names = [...Object.keys(actions), ...Object.keys(clips)];
+  const [first] = names;
+  if (first === undefined) throw new Error("The delivery has no clips.");
+  const move = names.find((name) => MOVES.test(name)) ?? first;
+  const rest = names.find((name) => RESTS.test(name)) ?? move;
+  const ending = Object.keys(clips).filter((name) => {
+    const { playback = "loop", times = 0 } = clips[name] as Atlas["clips"][string];
+    return playback === "once" || times > 0;
+  });
+  return { rest, move, act: ending.find((name) => ACTS.test(name)) ?? ending[0] ?? null };
+}

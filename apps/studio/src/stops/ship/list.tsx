@@ -65,7 +65,11 @@ function FindingCard({ finding }: { finding: Finding }) {
       <p className="mb-2 text-small">{message}</p>
       <div className="flex flex-wrap gap-1.5">
         <Button onClick={() => goToPlace(place)}>Show</Button>
-        {mend && <Button onClick={() => mendFinding(finding)}>{mend.label}</Button>}
+        {mend && (
+          <Button className="whitespace-normal text-left" onClick={() => mendFinding(finding)}>
+            {mend.label}
+          </Button>
+        )}
       </div>
     </li>
   );

@@ -1,5 +1,3 @@
-export { proposedColumns } from "./cells";
-export { matches } from "./choice";
 export { checkFileNames } from "./file-names";
 export type { FrameToDeliver, Goods } from "./goods";
 export { type Delivered, type DeliveredPage, deliver, deliverGoods } from "./project";

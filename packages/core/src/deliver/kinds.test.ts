@@ -121,7 +121,7 @@ describe("films", () => {
       expect(looksSame(frames[k]?.pixels as Pixels, frame)).toBe(true);
     });
     const gif = [...readGif(fileIn(made, "atlas/walk.gif"), "walk").frames(() => expect.fail())];
-    expect(gif.map(({ ms }) => ms)).toEqual([40, 40, 30, 40, 40, 40].map((_, k) => gif[k]?.ms));
+    expect(gif.map(({ ms }) => ms)).toEqual([40, 40, 30, 40, 40, 40]);
     expect(Math.abs(gif.reduce((sum, { ms }) => sum + ms, 0) - 225)).toBeLessThanOrEqual(5);
     expect(made.notes.join("\n")).toMatch(/walk.gif: GIF counts hundredths of a second, so 6 of 6 times are rounded \(37.5 to 40 ms\)/);
   });

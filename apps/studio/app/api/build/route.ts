@@ -13,6 +13,7 @@ export async function POST(request: Request): Promise<Response> {
     return new Response(stream, { headers: { "content-type": "application/zip", "content-length": String(bytes) } });
   } catch (error) {
     if (error instanceof Refusal) return Response.json({ error: error.message }, { status: error.status });
+    console.error("POST /api/build:", error);
     return Response.json({ error: "The build failed, and it is not the project's fault. The server's log has more." }, { status: 500 });
   }
 }

@@ -1,6 +1,22 @@
+export { frameBook, frameCalled } from "./clips";
 export type { Described } from "./described";
+export { groupsOf, type MetadataRecord, type RecordGroup } from "./groups";
 export { pathsOf, understood } from "./known";
-export { type ReadFrame, type ReadFrames, readFrames, type Unplaced } from "./read";
-export { type ReadClip, readClips } from "./read-clips";
+export { millis, type ReadFrame, type ReadFrames, readFrames, type Unplaced } from "./read";
+export { playbackOf, type ReadClip, readClips } from "./read-clips";
 export { recognise } from "./recognise";
-export { type Container, type ParsedMetadata, parseMetadata } from "./tree";
+export {
+  type Container,
+  headOf,
+  type Leaf,
+  leafOf,
+  PAIR,
+  type ParsedMetadata,
+  parseMetadata,
+  problem,
+  REMARK,
+  TABLE,
+  type Tree,
+  tableHeads,
+} from "./tree";
+export { lastPart, says, sideOf } from "./words";

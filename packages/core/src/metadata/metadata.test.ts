@@ -217,6 +217,32 @@ describe("a metadata file is understood by its structure", () => {
     ]);
   });
 
+  it("frames that stand inside their clips, which say how fast they play and whether they loop", () => {
+    const list = (name: string) => PLACES.filter(([each]) => each.startsWith(name)).map(([, rect]) => rect);
+    const moves = { walk: { fps: 8, loop: true, pictures: list("walk") }, strike: { fps: 20, loop: false, pictures: list("strike") } };
+    const told = understood(JSON.stringify({ moves })).clips;
+    expect(told.map(({ name, playback, steps }) => [name, playback, steps.length, steps[0]?.ms])).toEqual([
+      ["walk", "loop", 4, 125],
+      ["strike", "once", 4, 50],
+    ]);
+    const [four, more] = [list("walk"), list("strike")];
+    const facings = { walk: { left: four.slice(0, 2), right: four.slice(2) }, strike: { left: more.slice(0, 2), right: more.slice(2) } };
+    expect(understood(JSON.stringify(facings)).clips.map(({ name, facing, steps }) => [name, facing, steps.length])).toEqual([
+      ["walk", "w", 2],
+      ["walk", "e", 2],
+      ["strike", "w", 2],
+      ["strike", "e", 2],
+    ]);
+    const named = [
+      { title: "walk", seconds: 0.1, frames: list("walk") },
+      { title: "strike", seconds: 0.2, frames: list("strike") },
+    ];
+    expect(understood(JSON.stringify({ named })).clips.map(({ name, steps }) => [name, steps[3]?.ms])).toEqual([
+      ["walk", 100],
+      ["strike", 200],
+    ]);
+  });
+
   it("several pictures in one file: only this one's frames are placed, the others are listed", () => {
     const sheets = [
       { image: "hero.png", items: PLACES.map(([name, { x, y, w, h }]) => ({ name, x, y, w, h })) },

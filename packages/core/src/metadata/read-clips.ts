@@ -102,7 +102,7 @@ function facingOf(word: string | null): string | null {
   return word === null ? null : (facingOfWord(word) ?? word);
 }
 
-function playbackOf(way: unknown, times: number | null): { playback: ReadClip["playback"]; times: number; reversed: boolean } {
+export function playbackOf(way: unknown, times: number | null): { playback: ReadClip["playback"]; times: number; reversed: boolean } {
   const word = typeof way === "string" ? way.toLowerCase().replace(/[^a-z]/g, "") : "";
   const passes = times !== null && Number.isInteger(times) && times > 0 ? times : 0;
   if (/pingpong|yoyo|alternate|bounce|backandforth|toandfro|mirror/.test(word))
@@ -127,13 +127,9 @@ function clipsByField(frames: readonly ReadFrame[]): ReadClip[] {
     list.push(frame);
   }
   return [...groups.values()].map((list) => {
-    const { clip, facing } = list[0] as ReadFrame;
-    return {
-      name: clip as string,
-      facing: facingOf(facing),
-      playback: "loop",
-      times: 0,
-      steps: list.map(({ name, ms, index }) => ({ frame: name, ms, place: index })),
-    };
+    const { clip, facing, loop } = list[0] as ReadFrame;
+    const { playback, times, reversed } = playbackOf(loop, null);
+    const steps = list.map(({ name, ms, index }) => ({ frame: name, ms, place: index }));
+    return { name: clip as string, facing: facingOf(facing), playback, times, steps: reversed ? steps.toReversed() : steps };
   });
 }

@@ -20,6 +20,8 @@ export interface ReadFrame {
   /** The clip and facing that the record says it belongs to. */
   readonly clip: string | null;
   readonly facing: string | null;
+  /** What it says of how its clip plays, as it says it. */
+  readonly loop: unknown;
   /** The record's place among all of its kind, also of other pictures and unplaced ones. */
   readonly index: number;
 }
@@ -110,6 +112,7 @@ function frameOf(record: MetadataRecord, reading: Reading, rect: Rect, turned: b
     ms: millis(number(fields.time), reading.timeAs),
     clip: text(fields.clip),
     facing: text(fields.facing),
+    loop: fields.loop === undefined ? undefined : valueAt(record, fields.loop),
     index,
   };
 }

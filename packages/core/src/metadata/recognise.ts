@@ -4,6 +4,7 @@
  */
 import type { CaravanError, FrameField, Reading } from "../model";
 import { recogniseClips } from "./clips";
+import { clipsAround } from "./clips-around";
 import type { Described } from "./described";
 import { groupsOf, type MetadataRecord, type RecordGroup } from "./groups";
 import { readFrames } from "./read";
@@ -56,7 +57,8 @@ export function recognise(text: string, described: Described, where: string): { 
   };
   const reading: Reading = { ...plain, turnedAs: turnedAs(parsed, plain, described), originUp: countsUp(group.records, plain) };
   const { frames } = readFrames(parsed, reading, described);
-  return { parsed, reading: { ...reading, clips: recogniseClips(groups, reading, frames) } };
+  const clips = recogniseClips(groups, reading, frames);
+  return { parsed, reading: clips || rest.clip ? { ...reading, clips } : { ...reading, ...clipsAround(group, reading) } };
 }
 
 function readingName(where: string): string {

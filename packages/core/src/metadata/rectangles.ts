@@ -23,9 +23,9 @@ export interface FoundRectangles {
 
 const SAMPLED = 120;
 
-/** A record's value by its path: `$key`, a field, or with `../` that of the nearest record around it. */
+/** A record's value by its path: `$key`, `../$key` for the one around it, a field, or with `../` that of the nearest record around it. */
 export function valueAt(record: MetadataRecord, path: string): unknown {
-  if (path === "$key") return record.keys.at(-1);
+  if (path.endsWith("$key")) return record.keys.at(-1 - path.split("../").length + 1);
   if (!path.startsWith("../")) return record.fields.get(path);
   const wanted = path.slice(3);
   return record.around.find((each) => each.has(wanted))?.get(wanted);

@@ -157,6 +157,17 @@ function elementOf(node: XmlNode, depth: number, where: string): Tree {
   return text.trim() === "" ? record : { ...record, text: leafOf(text) };
 }
 
+/** A line that says nothing. */
+export const REMARK = /^\s*([#;]|\/\/)/;
+/** A key and a value. */
+export const PAIR = /^\s*([^=:]+?)\s*[=:]\s*(.*?)\s*$/;
+
+/** The name of the section that a line begins, in brackets or by itself; null if it begins none. */
+export function headOf(line: string): string | null {
+  const inBrackets = /^\s*\[\s*(.+?)\s*\]\s*$/.exec(line)?.[1];
+  return inBrackets ?? (/^[^\s=:,;\t|]+(\.[a-z]+)?\s*:?\s*$/.test(line) ? line.trim().replace(/:$/, "") : null);
+}
+
 /** Sections of `key = value` or `key: value`; null if the text does not look so. */
 function fromSections(text: string): Tree | null {
   const lines = text.split(/\r?\n/);
@@ -167,9 +178,8 @@ function fromSections(text: string): Tree | null {
   let pairs = 0;
   let strangers = 0;
   for (const line of lines) {
-    if (/^\s*([#;]|\/\/)/.test(line) || line.trim() === "") continue;
-    const head =
-      /^\s*\[\s*(.+?)\s*\]\s*$/.exec(line)?.[1] ?? (/^[^\s=:,;\t|]+(\.[a-z]+)?\s*:?\s*$/.exec(line) ? line.trim().replace(/:$/, "") : null);
+    if (REMARK.test(line) || line.trim() === "") continue;
+    const head = headOf(line);
     if (head !== null) {
       heads++;
       section = {};
@@ -179,7 +189,7 @@ function fromSections(text: string): Tree | null {
       record[count === 1 ? head : `${head} (${count})`] = section;
       continue;
     }
-    const pair = /^\s*([^=:]+?)\s*[=:]\s*(.*?)\s*$/.exec(line);
+    const pair = PAIR.exec(line);
     if (!pair) {
       strangers++;
       continue;
@@ -190,18 +200,31 @@ function fromSections(text: string): Tree | null {
   return pairs >= 2 && heads >= 1 && strangers <= pairs / 4 ? record : null;
 }
 
+/** How a table is taken apart. */
+export const TABLE = {
+  skipEmptyLines: "greedy",
+  comments: "#",
+  delimitersToGuess: [",", ";", "\t", "|"],
+} as const satisfies Papa.ParseConfig;
+
+/** What a table's columns are called, and which row is the first that is no head. */
+export function tableHeads(rows: readonly (readonly string[])[]): { heads: readonly string[]; first: 0 | 1 } {
+  const [first = [], second] = rows;
+  const isHead = first.every((cell) => !NUMBER.test(cell.trim())) && (second?.some((cell) => NUMBER.test(cell.trim())) ?? false);
+  return { heads: first.map((cell, k) => (isHead && cell.trim()) || String(k)), first: isHead ? 1 : 0 };
+}
+
 /** Rows of a table as records by their heads; without heads the columns are called 0, 1, 2 … */
 function fromTable(text: string, where: string): Tree {
-  const parsed = Papa.parse<string[]>(text, { skipEmptyLines: "greedy", comments: "#", delimitersToGuess: [",", ";", "\t", "|"] });
+  const parsed = Papa.parse<string[]>(text, TABLE);
   const rows = parsed.data.filter((row) => row.some((cell) => cell.trim() !== ""));
-  const [first, second] = rows;
+  const [first] = rows;
   if (!first || first.length < 2)
     throw problem(
       where,
       "It is none of JSON, XML, sections of key = value, or a table.",
       "Give a file that lists the rectangles of the frames in one of these forms.",
     );
-  const isHead = first.every((cell) => !NUMBER.test(cell.trim())) && (second?.some((cell) => NUMBER.test(cell.trim())) ?? false);
-  const heads = isHead ? first.map((cell, k) => cell.trim() || String(k)) : first.map((_, k) => String(k));
-  return rows.slice(isHead ? 1 : 0).map((row) => Object.fromEntries(heads.map((head, k) => [head, leafOf(row[k] ?? "")])));
+  const table = tableHeads(rows);
+  return rows.slice(table.first).map((row) => Object.fromEntries(table.heads.map((head, k) => [head, leafOf(row[k] ?? "")])));
 }

@@ -27,6 +27,7 @@ export const FrameField = z.enum([
   "picture",
   "clip",
   "facing",
+  "loop",
 ]);
 export type FrameField = z.infer<typeof FrameField>;
 
@@ -48,7 +49,7 @@ export const ClipField = z.enum([
 ]);
 export type ClipField = z.infer<typeof ClipField>;
 
-const Path = z.string().max(400).describe("Path inside the record; `$key` is its key, a leading `../` looks in the records around it.");
+const Path = z.string().max(400).describe("Path inside the record; `$key` is its key, `../$key` that of the record around it, a leading `../` looks in the records around it.");
 
 /**
  * How a metadata file of some make is understood: which records describe frames and clips, and which of their fields mean what.

@@ -1,0 +1,40 @@
+import { type ParsedMetadata, parseMetadata, problem } from "../metadata";
+import { type Place, sameTree, treeOf } from "./place";
+import { placesInJson } from "./places-json";
+import { placesInSections, placesInTable } from "./places-lines";
+import { placesInXml } from "./places-xml";
+
+/** A text, what it says, and where in it. */
+export interface Located {
+  /** Without a byte order mark and blanks at its ends. */
+  readonly text: string;
+  readonly parsed: ParsedMetadata;
+  readonly root: Place;
+}
+
+/** Throws `bad-metadata` if the text is no metadata, or has something by which its places cannot be told surely. `where` names the file. */
+export function locate(content: string, where: string): Located {
+  const text = content.replace(/^\uFEFF/, "").trim();
+  const parsed = parseMetadata(text, where);
+  const root = placesOf(text, parsed);
+  if (!root || !sameTree(treeOf(root), parsed.tree))
+    throw problem(
+      where,
+      "It can be read, but not told apart piece by piece, so nothing can be written in its shape.",
+      "Take out what is unusual in it (text among elements, a doubled key, a quote left open) and give it again.",
+    );
+  return { text, parsed, root };
+}
+
+function placesOf(text: string, { container }: ParsedMetadata): Place | null {
+  switch (container) {
+    case "json":
+      return placesInJson(text);
+    case "xml":
+      return placesInXml(text);
+    case "sections":
+      return placesInSections(text);
+    case "table":
+      return placesInTable(text);
+  }
+}

@@ -1,0 +1,105 @@
+/** Places in texts that go by lines: sections of pairs, and tables. See `parseMetadata` for what is read from them. */
+import Papa from "papaparse";
+import { headOf, leafOf, PAIR, REMARK, TABLE, tableHeads } from "../metadata";
+import { NO_CHILDREN, numbersIn, type Place, type Spelled } from "./place";
+
+interface Line {
+  readonly from: number;
+  readonly text: string;
+}
+
+function linesOf(text: string): Line[] {
+  return [...text.matchAll(/[^\r\n]+/g)].map((match) => ({ from: match.index, text: match[0] }));
+}
+
+export function placesInSections(text: string): Place {
+  const root = new Map<string, Place>();
+  const counts = new Map<string, number>();
+  let section: { name: string; from: number; to: number; key: Spelled; children: Map<string, Place> } | null = null;
+  const close = () => {
+    if (section) root.set(section.name, { ...section, value: null, list: false });
+  };
+  for (const line of linesOf(text)) {
+    if (REMARK.test(line.text) || line.text.trim() === "") continue;
+    const to = line.from + line.text.trimEnd().length;
+    const head = headOf(line.text);
+    if (head !== null) {
+      close();
+      const count = (counts.get(head) ?? 0) + 1;
+      counts.set(head, count);
+      const at = line.from + line.text.indexOf(head);
+      const key: Spelled = { from: at, to: at + head.length, means: head, as: "plain" };
+      section = { name: count === 1 ? head : `${head} (${count})`, from: line.from, to, key, children: new Map() };
+      continue;
+    }
+    const pair = PAIR.exec(line.text);
+    if (!pair) continue;
+    const [name, value] = [pair[1] as string, pair[2] as string];
+    const from = to - value.length;
+    const says = /^"(.*)"$/.exec(value)?.[1] ?? value;
+    (section?.children ?? root).set(name, { from: line.from, to, key: null, ...spelled(text, from, to, says) });
+    if (section) section.to = to;
+  }
+  close();
+  return { from: 0, to: text.length, key: null, value: null, list: false, children: root };
+}
+
+function spelled(
+  text: string,
+  from: number,
+  to: number,
+  says: string,
+  as: "plain" | "cell" = "plain",
+): Pick<Place, "value" | "list" | "children"> {
+  const means = leafOf(says);
+  if (Array.isArray(means)) return { value: null, list: true, children: numbersIn(text.slice(from, to), from) };
+  return { value: { from, to, means: means as Spelled["means"], as }, list: false, children: NO_CHILDREN };
+}
+
+export function placesInTable(text: string): Place {
+  const { delimiter } = Papa.parse<string[]>(text, TABLE).meta;
+  const rows = rowsOf(text, delimiter);
+  const { heads, first } = tableHeads(rows.map((row) => row.cells.map(({ says }) => says)));
+  const children = rows.slice(first).map((row, k): [string, Place] => {
+    const cells = heads.map((head, column): [string, Place] => {
+      const cell = row.cells[column] ?? { from: row.to, to: row.to, says: "" };
+      return [head, { from: cell.from, to: cell.to, key: null, ...spelled(text, cell.from, cell.to, cell.says, "cell") }];
+    });
+    return [String(k), { from: row.from, to: row.to, key: null, value: null, list: false, children: new Map(cells) }];
+  });
+  return { from: 0, to: text.length, key: null, value: null, list: true, children: new Map(children) };
+}
+
+interface Row {
+  readonly from: number;
+  readonly to: number;
+  readonly cells: { readonly from: number; readonly to: number; readonly says: string }[];
+}
+
+/** Rows that are no remarks and not blank. A quoted cell may hold anything, a doubled quote stands for one. */
+function rowsOf(text: string, delimiter: string): Row[] {
+  const cell = new RegExp(`("(?:[^"]|"")*"|[^\\r\\n${delimiter}]*)([${delimiter}]|\\r?\\n|\\r|$)`, "y");
+  const rows: Row[] = [];
+  let at = 0;
+  while (at < text.length) {
+    if (text[at] === "#") {
+      const end = text.slice(at).search(/[\r\n]/);
+      at = end < 0 ? text.length : at + end + 1;
+      continue;
+    }
+    const cells: Row["cells"] = [];
+    for (let ended = false; !ended; ) {
+      cell.lastIndex = at;
+      const match = cell.exec(text);
+      // A quote that does not end: the parser has another opinion of this table, which shows when the trees are compared.
+      if (!match) return rows;
+      const raw = match[1] as string;
+      cells.push({ from: at, to: at + raw.length, says: raw.startsWith('"') ? raw.slice(1, -1).replaceAll('""', '"') : raw });
+      at += match[0].length;
+      ended = match[2] !== delimiter;
+    }
+    const last = cells.at(-1) as Row["cells"][number];
+    if (cells.some(({ says }) => says.trim() !== "")) rows.push({ from: cells[0]?.from ?? last.from, to: last.to, cells });
+  }
+  return rows;
+}

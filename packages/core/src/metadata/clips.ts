@@ -37,8 +37,10 @@ export function recogniseClips(groups: readonly RecordGroup[], reading: Reading,
     const found = waysToFrames(group, book, frames);
     if (!found) continue;
     const rest = otherFields(group, found.fields);
-    // What ranks is how much of the records and of the frames is told, then the more telling way.
-    const score = found.share * 2 + Math.min(1, found.used / Math.max(1, frames.length)) + found.bonus;
+    // What ranks is how much of the records and of the frames is told, then the more telling way; of two names for the same records the
+    // one that takes least for the name of a member.
+    const stars = group.pattern.split(".").filter((part) => part === "*").length;
+    const score = found.share * 2 + Math.min(1, found.used / Math.max(1, frames.length)) + found.bonus - 0.01 * stars;
     if (!best || score > best.score)
       best = {
         score,

@@ -5,7 +5,7 @@
  * values are flat: `frame.x`, and for lists of numbers `rect.0`.
  * Cost: O(values).
  */
-import type { Leaf, Tree } from "./tree";
+import type { Leaf, ParsedMetadata, Tree } from "./tree";
 
 export interface MetadataRecord {
   /** Where it stands, without wildcards. */
@@ -60,6 +60,52 @@ export function groupsOf(tree: Tree): RecordGroup[] {
   walk(tree, [], "", [], []);
   return [...groups].map(([pattern, group]) => ({ pattern, ...group }));
 }
+
+/**
+ * The records at one pattern that is known already, however few or unlike they are. An only child of XML is a list of one where the
+ * pattern goes on as its own fields do: `fields` are those that its records should have, `../` for what stands around them.
+ * Cost: O(values).
+ */
+export function groupAt({ tree, container }: ParsedMetadata, pattern: string, fields: readonly (string | undefined)[]): RecordGroup {
+  const parts = pattern.split(".");
+  const own = new Set(fields.flatMap((path) => (path === undefined || path.includes("../") ? [] : [firstPart(path)])));
+  const outer = new Set(fields.flatMap((path) => (path?.startsWith("../") ? [firstPart(path.replaceAll("../", ""))] : [])));
+  const group: RecordGroup = { pattern, keyed: false, records: [] };
+  const isOnly = (value: object, at: number) => {
+    if (container !== "xml" || Array.isArray(value)) return false;
+    const next = parts[at + 1];
+    return Object.keys(value).some((key) => key === next || (next === undefined ? own : outer).has(key));
+  };
+  const walk = (found: Tree, at: number, path: string, keys: readonly string[], around: ReadonlyMap<string, Leaf>[]): void => {
+    if (typeof found !== "object" || found === null) return;
+    const isStar = parts[at] === "*";
+    const value: Exclude<Tree, Leaf> = isStar && isOnly(found, at) ? [found] : found;
+    const isList = Array.isArray(value);
+    const inside = isList ? around : [saidOnce(value as { readonly [key: string]: Tree }), ...around];
+    const below = (key: string) => (path === "" ? key : `${path}.${key}`);
+    if (!isStar) {
+      // A key may hold dots itself: as many parts as make one.
+      for (let end = at + 1; end <= parts.length; end++) {
+        const key = parts.slice(at, end).join(".");
+        const next = isList ? undefined : (value as { readonly [key: string]: Tree })[key];
+        if (next === undefined) continue;
+        walk(next, end, below(key), keys, inside);
+        return;
+      }
+      return;
+    }
+    if (at === parts.length - 1 && !isList) (group as { keyed: boolean }).keyed = true;
+    for (const [key, each] of Object.entries(value)) {
+      if (typeof each !== "object" || each === null) continue;
+      if (at === parts.length - 1) group.records.push({ path: below(key), keys: [...keys, key], ...flat(each), around: inside });
+      else walk(each, at + 1, below(key), [...keys, key], inside);
+    }
+  };
+  walk(tree, 0, "", [], []);
+  return group;
+}
+
+const firstPart = (path: string) => path.split(".")[0] as string;
 
 /** What an object says itself, or in small objects beside its members: the cell size of a sheet, its picture. */
 function saidOnce(value: { readonly [key: string]: Tree }): ReadonlyMap<string, Leaf> {

@@ -1,6 +1,6 @@
 export { frameBook, frameCalled } from "./clips";
-export type { Described } from "./described";
-export { groupsOf, type MetadataRecord, type RecordGroup } from "./groups";
+export { type Described, unseen } from "./described";
+export { groupAt, type MetadataRecord, type RecordGroup } from "./groups";
 export { pathsOf, understood } from "./known";
 export { millis, type ReadFrame, type ReadFrames, readFrames, type Unplaced } from "./read";
 export { playbackOf, type ReadClip, readClips } from "./read-clips";

@@ -1,7 +1,7 @@
 /** Reading the next file of a structure that was understood, and perhaps corrected, before. */
 import type { Reading } from "../model";
 import type { Described } from "./described";
-import { groupsOf } from "./groups";
+import { groupAt } from "./groups";
 import { readFrames } from "./read";
 import { recognise } from "./recognise";
 import { type ParsedMetadata, parseMetadata } from "./tree";
@@ -29,9 +29,8 @@ export function understood(
 }
 
 /** Paths that a person may choose from when a field was understood wrongly: those of the records, and of what stands around them. */
-export function pathsOf({ tree }: ParsedMetadata, { frames }: Reading): string[] {
-  const group = groupsOf(tree).find(({ pattern }) => pattern === frames);
-  if (!group) return [];
+export function pathsOf(parsed: ParsedMetadata, { frames, fields }: Reading): string[] {
+  const group = groupAt(parsed, frames, Object.values(fields));
   const own = new Set(group.records.slice(0, 200).flatMap((record) => [...record.fields.keys()]));
   const around = new Set(
     group.records.slice(0, 1).flatMap((record) => record.around.flatMap((outer) => [...outer.keys()].map((path) => `../${path}`))),

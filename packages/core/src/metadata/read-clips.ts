@@ -2,7 +2,7 @@
 import { facingOfWord } from "../facing";
 import type { Facing, Reading } from "../model";
 import { frameBook, frameCalled, framesOfPattern } from "./clips";
-import { groupsOf, type MetadataRecord } from "./groups";
+import { groupAt, type MetadataRecord } from "./groups";
 import { millis, type ReadFrame } from "./read";
 import { numberAt, valueAt } from "./rectangles";
 import type { ParsedMetadata } from "./tree";
@@ -22,8 +22,7 @@ export interface ReadClip {
 export function readClips(parsed: ParsedMetadata, reading: Reading, frames: readonly ReadFrame[]): ReadClip[] {
   if (!reading.clips) return clipsByField(frames);
   const { records: pattern, fields } = reading.clips;
-  const group = groupsOf(parsed.tree).find((each) => each.pattern === pattern);
-  if (!group) return [];
+  const group = groupAt(parsed, pattern, Object.values(fields));
   const clips = fields.frame === undefined ? group.records.map((record) => [record]) : byParent(group.records);
   return clips.flatMap((records) => clipOf(records, reading.clips as NonNullable<Reading["clips"]>, frames));
 }

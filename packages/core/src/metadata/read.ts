@@ -1,7 +1,7 @@
 /** Reading frames from a metadata file by a known reading: what fits is placed, what does not is listed with its reason. */
 import { encloses, type FramePoint, type Reading, type Rect, type Size } from "../model";
 import type { Described } from "./described";
-import { groupsOf, type MetadataRecord } from "./groups";
+import { groupAt, type MetadataRecord } from "./groups";
 import { gridFor, isInside, numberAt, rectangleOf, valueAt } from "./rectangles";
 import type { ParsedMetadata } from "./tree";
 
@@ -38,15 +38,15 @@ export interface ReadFrames {
 
 /** Never throws: what a record lacks is told in `unplaced`. */
 export function readFrames(parsed: ParsedMetadata, reading: Reading, { picture, coverage }: Described): ReadFrames {
-  const group = groupsOf(parsed.tree).find(({ pattern }) => pattern === reading.frames);
-  if (!group) return { frames: [], unplaced: [{ where: reading.frames, why: "The file has no such records." }] };
+  const group = groupAt(parsed, reading.frames, Object.values(reading.fields));
+  if (group.records.length === 0) return { frames: [], unplaced: [{ where: reading.frames, why: "The file has no such records." }] };
   const grid = gridFor(group.records, reading.fields, coverage);
   const frames: ReadFrame[] = [];
   const unplaced: Unplaced[] = [];
   const several = severalPictures(group.records, reading);
   const placed = (record: MetadataRecord, index: number): ReadFrame | string => {
     const of = reading.fields.picture === undefined ? undefined : valueAt(record, reading.fields.picture);
-    if (several && typeof of === "string" && stem(of) !== stem(picture)) return `It belongs to the picture ${of}.`;
+    if (several && picture !== "" && typeof of === "string" && stem(of) !== stem(picture)) return `It belongs to the picture ${of}.`;
     const given = rectangleOf(record, reading.fields, grid);
     if (!given) return `It does not say ${missing(record, reading)}.`;
     const turned = isTurned(record, reading);
@@ -103,7 +103,7 @@ function frameOf(record: MetadataRecord, reading: Reading, rect: Rect, turned: b
     return typeof value === "string" || typeof value === "number" ? String(value) : null;
   };
   return {
-    name: name === undefined || name === "" || name === null ? `${text(fields.clip) ?? stem(picture)}_${index}` : String(name),
+    name: name === undefined || name === "" || name === null ? `${text(fields.clip) ?? (stem(picture) || "frame")}_${index}` : String(name),
     rect,
     turned,
     inset: sound ? at : { x: 0, y: 0 },

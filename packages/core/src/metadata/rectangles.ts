@@ -8,6 +8,7 @@
 import { type GridSuggestion, suggestGrids } from "../cut";
 import { type FrameField, overlaps, type Rect, type Size, type Spacing } from "../model";
 import { type Coverage, countDrawn } from "../raster";
+import { isSeen } from "./described";
 import type { MetadataRecord, RecordGroup } from "./groups";
 import { CELL_WORDS, INDEX_WORDS, says, sideOf, wordsOf } from "./words";
 
@@ -101,6 +102,7 @@ const GOOD_FIT = 4;
 /** The picture's own grid, for fields that tell cells without their size; null for others, or if there is none with enough cells. */
 export function gridFor(records: readonly MetadataRecord[], fields: FieldPaths, coverage: Coverage): CellGrid | null {
   if ((fields.column === undefined && fields.index === undefined) || fields.cellW !== undefined) return null;
+  if (!isSeen(coverage)) return null;
   const most = (path: string | undefined) => records.reduce((max, record) => Math.max(max, numberAt(record, path) ?? 0), 0);
   const enough = (columns: number, rows: number) =>
     fields.index === undefined ? columns > most(fields.column) && rows > most(fields.row) : columns * rows > most(fields.index);
@@ -297,11 +299,11 @@ function fitOf(
     const rect = distinct[k] as Rect;
     area += rect.w * rect.h;
     for (let other = 0; other < k; other++) shared += commonArea(rect, distinct[other] as Rect);
-    const here = countDrawn(coverage, rect);
+    const here = drawnIn(coverage, rect);
     drawn += here;
     if (here > 0) filled++;
   }
-  const total = countDrawn(coverage, { x: 0, y: 0, w: coverage.width, h: coverage.height });
+  const total = drawnIn(coverage, { x: 0, y: 0, w: coverage.width, h: coverage.height });
   const explained = total === 0 ? 0 : Math.max(0, Math.min(1, drawn / total) - shared / Math.max(1, area));
   const dense = area === 0 ? 0 : drawn / area;
   // One rectangle for all records says nothing.
@@ -316,6 +318,11 @@ function fitOf(
     0.4 * unlike -
     (rects.length > 1 && distinct.length === 1 ? 1.5 : 0);
   return { score, placed: rects.length };
+}
+
+/** Of a picture that nobody has seen nothing counts as drawn: only the rectangles among themselves can tell. */
+function drawnIn(coverage: Coverage, rect: Rect): number {
+  return isSeen(coverage) ? countDrawn(coverage, rect) : 0;
 }
 
 function commonArea(a: Rect, b: Rect): number {

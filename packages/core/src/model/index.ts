@@ -33,7 +33,7 @@ export {
   sourceById,
 } from "./project";
 export { PROJECT_FORMAT, PROJECT_VERSION, ProjectFile, projectFromFile, projectToFile } from "./project-file";
-export { ClipField, FrameField, Reading } from "./reading";
+export { ClipField, Example, FrameField, Reading } from "./reading";
 export {
   Cut,
   Frame,

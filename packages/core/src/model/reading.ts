@@ -49,7 +49,12 @@ export const ClipField = z.enum([
 ]);
 export type ClipField = z.infer<typeof ClipField>;
 
-const Path = z.string().max(400).describe("Path inside the record; `$key` is its key, `../$key` that of the record around it, a leading `../` looks in the records around it.");
+const Path = z
+  .string()
+  .max(400)
+  .describe(
+    "Path inside the record; `$key` is its key, `../$key` that of the record around it, a leading `../` looks in the records around it.",
+  );
 
 /**
  * How a metadata file of some make is understood: which records describe frames and clips, and which of their fields mean what.
@@ -74,3 +79,12 @@ export const Reading = z.strictObject({
     .nullable(),
 });
 export type Reading = z.infer<typeof Reading>;
+
+/** A metadata file of some make that a delivery is written in the shape of: its text, and how that is understood. */
+export const Example = z.strictObject({
+  name: Name,
+  file: Name.describe("File name; delivered files have its ending."),
+  text: z.string().min(1).max(1_000_000).describe("The example as it was given."),
+  reading: Reading,
+});
+export type Example = z.infer<typeof Example>;

@@ -17,6 +17,8 @@ export type Spelling =
   | "flag"
   /** A cell of a table, with its quotes. */
   | "cell"
+  /** The name of a section on a line of its own, without brackets. */
+  | "head"
   /** To the end of a line, or a number among others. */
   | "plain";
 

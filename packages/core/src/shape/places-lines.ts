@@ -28,7 +28,7 @@ export function placesInSections(text: string): Place {
       const count = (counts.get(head) ?? 0) + 1;
       counts.set(head, count);
       const at = line.from + line.text.indexOf(head);
-      const key: Spelled = { from: at, to: at + head.length, means: head, as: "plain" };
+      const key: Spelled = { from: at, to: at + head.length, means: head, as: line.text.trim().startsWith("[") ? "plain" : "head" };
       section = { name: count === 1 ? head : `${head} (${count})`, from: line.from, to, key, children: new Map() };
       continue;
     }

@@ -1,0 +1,154 @@
+/** Metadata files of unlike structure, all of our own invention, and atlases to write in their shape. */
+import type { Atlas, AtlasClip, AtlasFrame } from "../atlas";
+import { readClips, readFrames, recognise, unseen } from "../metadata";
+
+/** Keyed records, a nested rectangle, what was trimmed, shares of origins; clips as lists of names with a pace. */
+export const KEYED = `{
+  "made": "by hand, in spring",
+  "picture": { "file": "hero.png", "size": { "w": 128, "h": 96 }, "scale": 1 },
+  "total": 4,
+  "frames": {
+    "walk_0.png": { "bounds": {"x": 2, "y": 2, "w": 20, "h": 34}, "turned": false, "trimmed": true, "whole": {"w": 48, "h": 48}, "trimOffset": {"x": 4, "y": 14, "w": 20, "h": 34}, "pivot": {"x": 0.5, "y": 1.0}, "note": "a" },
+    "walk_1.png": { "bounds": {"x": 24, "y": 2, "w": 22, "h": 33}, "turned": false, "trimmed": true, "whole": {"w": 48, "h": 48}, "trimOffset": {"x": 3, "y": 15, "w": 22, "h": 33}, "pivot": {"x": 0.5, "y": 1.0}, "note": "b" },
+    "strike_0.png": { "bounds": {"x": 50, "y": 2, "w": 19, "h": 35}, "turned": true, "trimmed": true, "whole": {"w": 48, "h": 48}, "trimOffset": {"x": 5, "y": 13, "w": 19, "h": 35}, "pivot": {"x": 0.25, "y": 1.0}, "note": "b" },
+    "strike_1.png": { "bounds": {"x": 2, "y": 40, "w": 30, "h": 32}, "turned": false, "trimmed": true, "whole": {"w": 48, "h": 48}, "trimOffset": {"x": 0, "y": 16, "w": 30, "h": 32}, "pivot": {"x": 0.5, "y": 1.0}, "note": "b" }
+  },
+  "moves": {
+    "walk": { "frames": ["walk_0.png", "walk_1.png"], "fps": 8, "loop": true },
+    "strike": { "frames": ["strike_0.png", "strike_1.png", "strike_0.png"], "fps": 20, "loop": false }
+  }
+}`;
+
+/** XML: everything in attributes, steps of clips as elements with their own times, remarks among them. */
+export const TAGGED = `<?xml version="1.0" encoding="UTF-8"?>
+<!-- drawn by hand -->
+<sheet file='hero.png' width='128' height='96'>
+  <part id='walk_0' left='2' top='2' right='22' bottom='36' feetX='10' feetY='34'/>
+  <part id='walk_1' left='24' top='2' right='46' bottom='35' feetX='11' feetY='33'/>
+  <part id='strike &amp; 0' left='48' top='2' right='67' bottom='37' feetX='9.5' feetY='35'/>
+  <!-- what they do -->
+  <movement name='walk' repeat='true'>
+    <show part='walk_0' ms='90'/>
+    <show part='walk_1' ms='120.5'/>
+  </movement>
+  <movement name='strike' repeat='false'>
+    <show part='strike &amp; 0' ms='60'/>
+    <show part='walk_0' ms='200'/>
+    <show part='walk_1' ms='200'/>
+  </movement>
+</sheet>`;
+
+/** A table: every row is a step of a clip in a direction. */
+export const TABLED = `# hero, by hand
+animation;direction;file;x;y;w;h;seconds
+walk;left;hero.png;2;2;20;34;0.1
+walk;left;hero.png;24;2;22;33;0.1
+walk;right;hero.png;48;2;19;35;0.1
+walk;right;hero.png;70;2;21;34;0.15
+strike;left;hero.png;2;40;30;32;0.05
+strike;left;hero.png;34;40;36;30;0.05`;
+
+/** Sections of lines, one for the picture, the others for its frames. */
+export const LINED = `hero.png
+  size: 128, 96
+  filter: crisp
+walk_0
+  turn: false
+  xy: 2, 2
+  size: 20, 34
+  whole: 26, 36
+  offset: 3, 2
+  index: 0
+walk_1
+  turn: false
+  xy: 24, 2
+  size: 22, 33
+  whole: 28, 36
+  offset: 3, 3
+  index: 1
+
+strike_0
+  turn: false
+  xy: 48, 2
+  size: 19, 35
+  whole: 22, 35
+  offset: 1, 0
+  index: 2`;
+
+/** Frames inside of their clips, which stand under their names. */
+export const NESTED = `{ "sheet": "hero.png",
+  "moves": {
+    "walk":   { "fps": 8,  "loop": true,  "pictures": [ [2, 2, 20, 34], [24, 2, 22, 33], [48, 2, 19, 35] ] },
+    "strike": { "fps": 20, "loop": false, "pictures": [ [2, 40, 30, 32], [34, 40, 36, 30] ] }
+  } }`;
+
+/** Keys and values in turn, rectangles as text, runs of numbers. */
+export const PAIRED = `<pictures><dict>
+  <key>frames</key><dict>
+    <key>walk_0</key><dict><key>place</key><string>{{2,2},{20,34}}</string><key>turned</key><false/></dict>
+    <key>walk_1</key><dict><key>place</key><string>{{24,2},{22,33}}</string><key>turned</key><false/></dict>
+    <key>strike_0</key><dict><key>place</key><string>{{48,2},{19,35}}</string><key>turned</key><true/></dict>
+  </dict>
+  <key>picture</key><string>hero.png</string>
+</dict></pictures>`;
+
+/** Several pages, each with its frames; clips as runs of numbers. */
+export const PAGED = `{"sheets": [
+  {"image": "hero-0.png", "width": 64, "height": 64, "items": [
+    {"name": "walk/0", "x": 0, "y": 0, "w": 20, "h": 30, "ox": 10, "oy": 30},
+    {"name": "walk/1", "x": 20, "y": 0, "w": 21, "h": 30, "ox": 10, "oy": 30}]},
+  {"image": "hero-1.png", "width": 32, "height": 64, "items": [
+    {"name": "strike/0", "x": 0, "y": 0, "w": 22, "h": 31, "ox": 12, "oy": 31}]}],
+ "runs": [{"clip": "walk", "first": 0, "last": 1, "ms": 100}, {"clip": "all", "first": 0, "last": 2, "ms": 50}]}`;
+
+/** What an example itself says, as an atlas. */
+export function atlasOfExample(text: string): Atlas {
+  const { parsed, reading } = recognise(text, unseen(""), "example");
+  const { frames } = readFrames(parsed, reading, unseen(""));
+  const images = [...new Set(text.match(/[\w-]+\.png(?=["';,\n])/g)?.filter((name) => name.startsWith("hero")) ?? ["hero.png"])];
+  const pageOf = (index: number) => (images.length > 1 && index > 1 ? 1 : 0);
+  const sizes =
+    images.length > 1
+      ? [
+          [64, 64],
+          [32, 64],
+        ]
+      : [[128, 96]];
+  return {
+    format: "caravan-atlas",
+    version: 1,
+    pages: images.map((image, k) => ({
+      image,
+      width: sizes[k]?.[0] ?? 0,
+      height: sizes[k]?.[1] ?? 0,
+      scale: 1,
+      filter: "nearest" as const,
+    })),
+    frames: Object.fromEntries(
+      frames.map(({ name, rect, turned, inset, size, origin }, k): [string, AtlasFrame] => [
+        name.replace(/\.png$/, ""),
+        { page: pageOf(k), rect, turned, inset, size, origin: origin ?? { x: 0, y: 0 } },
+      ]),
+    ),
+    ...clipsOfExample(text),
+  };
+}
+
+function clipsOfExample(text: string): Pick<Atlas, "clips" | "actions"> {
+  const { parsed, reading } = recognise(text, unseen(""), "example");
+  const { frames } = readFrames(parsed, reading, unseen(""));
+  const clips: Record<string, AtlasClip> = {};
+  const actions: Atlas["actions"] = {};
+  for (const { name, facing, playback, times, steps } of readClips(parsed, reading, frames)) {
+    const called = facing === null ? name : `${name}-${facing}`;
+    clips[called] = {
+      steps: steps.map(({ frame, ms }) => ({ frame: frame.replace(/\.png$/, ""), ms: ms ?? 100 })),
+      playback,
+      times,
+      loopFrom: 0,
+      after: "hold",
+    };
+    if (facing !== null) actions[name] = { facings: { ...actions[name]?.facings, [facing]: { clip: called } } };
+  }
+  return { clips, actions };
+}

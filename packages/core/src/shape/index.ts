@@ -1,0 +1,59 @@
+/** Metadata in the shape of an example: learning how a file of any make says things, and saying other things in the same way. */
+import type { Atlas } from "../atlas";
+import { type NamedFile, utf8 } from "../codec";
+import { type Described, problem, recognise, unseen } from "../metadata";
+import type { Example } from "../model";
+import { learnShape, type Shape } from "./learn";
+import { locate } from "./locate";
+import { proveShape } from "./prove";
+import { sheetsOf } from "./sheets";
+import { notesOf, type Told, toldOf } from "./told";
+import { writeInShape } from "./write";
+
+export type { Shape, Traits } from "./learn";
+export type { Told, ToldLine } from "./told";
+
+/** Longest example kept in a project, characters. */
+export const LONGEST_EXAMPLE = 1_000_000;
+
+/**
+ * Understands an example by its structure. `seen` is its picture, where that is at hand: it tells rectangles more surely.
+ * Throws `bad-metadata` with what was looked for, or why nothing can be written in this shape. `where` names the file.
+ */
+export function learnExample(text: string, where: string, seen: Described | null): { example: Example; told: Told } {
+  if (text.length > LONGEST_EXAMPLE)
+    throw problem(
+      where,
+      "It is longer than a million characters.",
+      "Give one of a smaller sheet: a few records show the structure as well.",
+    );
+  const file = where.split(/[\\/]/).pop() ?? where;
+  const { reading } = recognise(text, seen ?? unseen(""), where);
+  const example: Example = { name: reading.name, file, text, reading };
+  return { example, told: toldOf(shapeOf(example)) };
+}
+
+/** Throws as `learnExample` does. */
+export function shapeOf({ file, text, reading }: Example): Shape {
+  return learnShape(locate(text, file), reading, file);
+}
+
+export function toldOfExample(example: Example): Told {
+  return toldOf(shapeOf(example));
+}
+
+/**
+ * An atlas in the shape of an example, as one file or, where that knows only one page, as one for each page. `stem` begins their names.
+ * Each is read back; throws `proof-failed` if one says something else than was meant.
+ */
+export function filesInShape(shape: Shape, file: string, atlas: Atlas, stem: string): { files: NamedFile[]; notes: string[] } {
+  const ending = /\.[^.]+$/.exec(file)?.[0] ?? ".txt";
+  const sheets = sheetsOf(atlas, shape.traits);
+  const files = sheets.map((sheet, k): NamedFile => {
+    const path = sheets.length === 1 ? `${stem}${ending}` : `${stem}-${k}${ending}`;
+    const text = writeInShape(shape, sheet);
+    proveShape(text, shape, sheet, path);
+    return { path, bytes: utf8(text) };
+  });
+  return { files, notes: notesOf(shape, atlas, sheets, files[0]?.path ?? stem) };
+}

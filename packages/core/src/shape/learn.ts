@@ -1,0 +1,357 @@
+/**
+ * The shape of an example: which of its values say what of a delivery, which of its records are written once for each frame, clip and
+ * step, and which values stay as they are.
+ *
+ * Paths are those of the example with `*` for the members of what is repeated; `#` stands behind for a key. What a reading knows
+ * comes first; a value that it does not know is told from the example itself: it means what it equals in every record.
+ * Cost: O(values × further meanings).
+ */
+import { facingOfWord } from "../facing";
+import { groupAt, type Leaf, lastPart, type ReadFrame, readFrames, says, sideOf, unseen } from "../metadata";
+import { CaravanError, type Reading } from "../model";
+import type { FrameFacts, PageFacts, Scope, Sheet } from "./facts";
+import type { Located } from "./locate";
+import { loopsOf } from "./loops";
+import { type Place, placeAt } from "./place";
+import {
+  CLIP_NAME,
+  clipQuantity,
+  FACING,
+  FRAME_COUNT,
+  FURTHER,
+  frameCalling,
+  frameQuantity,
+  IMAGE,
+  named,
+  PAGE_HEIGHT,
+  PAGE_WIDTH,
+  type Quantity,
+  SCALE,
+  TRIMMED,
+} from "./quantities";
+
+/** What each member of something repeated stands for. */
+export type Repeats = "pages" | "frames" | "clips" | "steps" | "actions" | "facings" | "once";
+
+export interface Slot {
+  readonly quantity: Quantity;
+  /** All values that the example has here. */
+  readonly seen: readonly { readonly value: Leaf; readonly raw: string }[];
+  /** Whether a reading says so, or it was found by comparing. */
+  readonly known: boolean;
+}
+
+/** What a shape can say, by which the delivery's settings and the list of frames go. */
+export interface Traits {
+  /** How it tells pages: each frame its own, records around the frames, or one page a file. */
+  readonly pages: "by-frame" | "around" | "one";
+  readonly trims: boolean;
+  readonly turns: boolean;
+  readonly origins: boolean;
+  /** Cells of a grid instead of rectangles. */
+  readonly cells: boolean;
+  /** How clips are told: not at all, by naming or numbering frames, by first and last, by beginnings of names, or by each frame. */
+  readonly clips: "none" | "frames" | "runs" | "names" | "each-frame";
+  readonly facings: boolean;
+  readonly times: "none" | "by-step" | "by-clip" | "by-frame";
+  /** Ways of playing that it has words for. */
+  readonly playbacks: readonly string[];
+}
+
+export interface Shape {
+  readonly located: Located;
+  readonly reading: Reading;
+  readonly slots: ReadonlyMap<string, Slot>;
+  readonly repeats: ReadonlyMap<string, Repeats>;
+  readonly traits: Traits;
+  /** The records of the example that describe frames. */
+  readonly frames: ReadonlyMap<Place, FrameFacts>;
+  /** Where a frame's name stands; null if it has none. */
+  readonly frameName: Slot | null;
+  /** Values of frames' records that are no two alike and mean nothing that is known. */
+  readonly strange: readonly string[];
+}
+
+/** Throws `bad-metadata` if the example has too few frames, or a list of which only one member is there. `where` names the file. */
+export function learnShape(located: Located, reading: Reading, where: string): Shape {
+  const { root, parsed, text } = located;
+  const refuse = (what: string, remedy: string) => new CaravanError("bad-metadata", where, what, remedy);
+  const group = groupAt(parsed, reading.frames, Object.values(reading.fields));
+  const { frames: read } = readFrames(parsed, reading, unseen(""));
+  if (read.length < 2)
+    throw refuse("It describes fewer than two frames.", "Give one with several, so that it shows what changes from frame to frame.");
+  const repeats = loopsOf(reading, located, group);
+  for (const [pattern, what] of repeats)
+    if (what !== "once" && !canRepeat(root, pattern))
+      throw refuse(`It has only one record at ${pattern}.`, "Give one with two or more, so that it shows how they follow each other.");
+  const slots = new Map<string, Slot>();
+  const valuesAt = (path: string) => valuesOf(root, path, text, repeats);
+  const add = (path: string, quantity: Quantity | null, known = true) => {
+    if (quantity && !slots.has(path)) slots.set(path, { quantity, seen: valuesAt(path), known });
+  };
+
+  const first = group.records[0] as (typeof group.records)[number];
+  for (const [field, path] of Object.entries(reading.fields) as [keyof Reading["fields"] & string, string][]) {
+    const at = resolved(path, reading.frames, first.path, root);
+    if (at === null) continue;
+    const quantity = frameQuantity(field as never, reading);
+    add(at, field === "name" && quantity ? named(quantity, commonEnding(valuesAt(at))) : quantity);
+  }
+  // What stands once: the page's picture and size.
+  const facts = exampleFacts(read, addStatic(located, repeats, read, add));
+  const places = new Map<Place, FrameFacts>();
+  for (const frame of facts) {
+    const place = placeAt(root, (group.records[frame.index] as { path: string }).path);
+    if (place) places.set(place, frame);
+  }
+  if (reading.clips) addClips(reading.clips, located, add, valuesAt);
+  for (const [pattern, what] of repeats) {
+    if (what === "actions") add(`${pattern}#`, CLIP_NAME);
+    if (what === "facings") add(`${pattern}#`, FACING);
+    if (what === "clips" && keyed(root, pattern) && reading.clips?.fields.name === undefined) add(`${pattern}#`, CLIP_NAME);
+  }
+  const strange = addFurther(reading.frames, places, repeats, slots, add);
+  const nameAt = reading.fields.name === undefined ? null : resolved(reading.fields.name, reading.frames, first.path, root);
+  const frameName = (nameAt !== null && slots.get(nameAt)) || null;
+  return { located, reading, slots, repeats, traits: traitsOf(reading, repeats, slots), frames: places, frameName, strange };
+}
+
+/** Members that can be written again: those of a list, or with keys of their own. */
+function canRepeat(root: Place, pattern: string): boolean {
+  return parentsOf(root, pattern).every(({ list, children }) => list || [...children.values()].every(({ key }) => key !== null));
+}
+
+function keyed(root: Place, pattern: string): boolean {
+  return parentsOf(root, pattern).some(({ list }) => !list);
+}
+
+/** The places that hold the members of a pattern ending in `*`. */
+export function parentsOf(root: Place, pattern: string): Place[] {
+  return placesOf(root, pattern.replace(/\.?\*$/, ""));
+}
+
+/** All places at a path with `*` for any member. */
+function placesOf(root: Place, pattern: string): Place[] {
+  if (pattern === "") return [root];
+  const star = pattern.indexOf("*");
+  if (star < 0) return [placeAt(root, pattern)].filter((each) => each !== null);
+  const before = star === 0 ? root : placeAt(root, pattern.slice(0, star - 1));
+  const rest = pattern.slice(star + 2);
+  return before ? [...before.children.values()].flatMap((each) => placesOf(each, rest)) : [];
+}
+
+/** The example's values at a path, or its keys if that ends in `#`. */
+function valuesOf(root: Place, path: string, text: string, repeats: ReadonlyMap<string, Repeats>): Slot["seen"] {
+  const isKey = path.endsWith("#");
+  const plain = isKey ? path.slice(0, -1) : path;
+  // A path whose members are not repeated may hold a star by itself.
+  const places = repeats.size > 0 ? placesOf(root, plain) : [];
+  return places.flatMap((place) => {
+    const spelled = isKey ? place.key : place.value;
+    return spelled ? [{ value: spelled.means, raw: text.slice(spelled.from, spelled.to) }] : [];
+  });
+}
+
+/** A reading's path as a path of the whole example; null if it is nowhere. `record` is a record's own path. */
+function resolved(path: string, pattern: string, record: string, root: Place): string | null {
+  const parts = pattern.split(".");
+  const stars = parts.flatMap((part, k) => (part === "*" ? [k] : []));
+  const ups = path.split("../").length - 1;
+  if (path.endsWith("$key")) return `${parts.slice(0, (stars.at(-1 - ups) ?? 0) + 1).join(".")}#`;
+  if (ups === 0) return path === "" ? pattern : `${pattern}.${path}`;
+  const wanted = path.replace("../", "");
+  for (let length = parts.length - 1; length >= 0; length--) {
+    const around = parts.slice(0, length).join(".");
+    const place = placeAt(root, memberPath(around, record));
+    if (place && !place.list && placeAt(place, wanted)) return around === "" ? wanted : `${around}.${wanted}`;
+  }
+  return null;
+}
+
+/** A pattern's path to one member: its stars filled in from the path of a record below it. Keys with dots take what fits. */
+function memberPath(pattern: string, record: string): string {
+  if (!pattern.includes("*")) return pattern;
+  const matcher = new RegExp(`^${pattern.replace(/[.+^${}()|[\]\\]/g, "\\$&").replaceAll("*", "(.+?)")}(?=\\.)`);
+  return matcher.exec(record)?.[0] ?? pattern;
+}
+
+function commonEnding(values: Slot["seen"]): string {
+  const ending = /\.[A-Za-z]{3,4}$/.exec(String(values[0]?.value ?? ""))?.[0] ?? "";
+  return ending !== "" && values.every(({ value }) => String(value).endsWith(ending)) ? ending : "";
+}
+
+function exampleFacts(read: readonly ReadFrame[], page: PageFacts): FrameFacts[] {
+  return read.map(({ name, rect, turned, inset, size, origin, ms, index }) => ({
+    ...{ name, rect, turned, inset, size, origin, ms, index },
+    page,
+    clip: null,
+  }));
+}
+
+type Add = (path: string, quantity: Quantity | null, known?: boolean) => void;
+
+function addClips(
+  clips: NonNullable<Reading["clips"]>,
+  { root, parsed }: Located,
+  add: Add,
+  valuesAt: (path: string) => Slot["seen"],
+): void {
+  const first = groupAt(parsed, clips.records, Object.values(clips.fields)).records[0];
+  if (!first) return;
+  const { frame, frames, ...rest } = clips.fields;
+  const steps = frames !== undefined ? [clips.records, frames, "*"].filter((part) => part !== "").join(".") : null;
+  const called = steps ?? (frame === undefined ? null : resolved(frame, clips.records, first.path, root));
+  if (called !== null) {
+    const seen = valuesAt(called);
+    const byNumber = seen.every(({ value }) => typeof value === "number");
+    const calling = frameCalling(byNumber, clips.from);
+    add(called, byNumber ? calling : named(calling, commonEnding(seen)));
+  }
+  for (const [field, path] of Object.entries(rest)) {
+    const at = resolved(path, clips.records, first.path, root);
+    if (at !== null) add(at, clipQuantity(field as never, clips));
+  }
+}
+
+/** Values outside of all that is repeated, and those of pages. Tells the example's own page. */
+function addStatic({ root }: Located, repeats: ReadonlyMap<string, Repeats>, read: readonly ReadFrame[], add: Add): PageFacts {
+  const found: { path: string; value: Leaf }[] = [];
+  const visit = (place: Place, path: string) => {
+    if (place.value) found.push({ path, value: place.value.means });
+    for (const [key, child] of place.children) {
+      const inside = path === "" ? key : `${path}.${key}`;
+      const what = repeats.get(path === "" ? "*" : `${path}.*`);
+      if (what === undefined || !hasSlots(what)) visit(child, inside);
+      else if (what === "pages") {
+        if (key === place.children.keys().next().value) visit(child, `${path === "" ? "" : `${path}.`}*`);
+      } else if (what === "frames" && isPicture(key) && !read.some(({ name }) => name === key)) {
+        // A record beside the frames that names their picture.
+        add(`${inside}#`, IMAGE);
+        visit(child, inside);
+      }
+    }
+  };
+  visit(root, "");
+  const right = Math.max(...read.map(({ rect }) => rect.x + rect.w));
+  const bottom = Math.max(...read.map(({ rect }) => rect.y + rect.h));
+  let image = "";
+  let size: { w: number; h: number } | null = null;
+  for (const { path, value } of found) {
+    if (typeof value === "string" && isPicture(value)) {
+      add(path, IMAGE);
+      image = value;
+    } else if (typeof value === "number") {
+      const partner = partnerOf(path, found);
+      if (partner && value >= right && partner.value >= bottom) {
+        add(path, PAGE_WIDTH);
+        add(partner.path, PAGE_HEIGHT);
+        size = { w: value, h: partner.value };
+      } else if (value === read.length && says(path, ["count", "frames", "total", "number", "length", "sprites", "n"]))
+        add(path, FRAME_COUNT);
+      else if (says(lastPart(path), ["scale"])) add(path, SCALE);
+    }
+  }
+  return { image, size, index: 0, scale: 1 };
+}
+
+const hasSlots = (what: Repeats) => what !== "once";
+
+function isPicture(text: string): boolean {
+  return /\.(png|webp|gif|jpe?g|avif|bmp|apng)$/i.test(text);
+}
+
+/** For the width of something its height: the same words, or the next of a list. */
+function partnerOf(path: string, all: readonly { path: string; value: Leaf }[]): { path: string; value: number } | null {
+  const side = sideOf(path);
+  const wanted =
+    side?.side === "w"
+      ? all.find((each) => sideOf(each.path)?.side === "h" && sideOf(each.path)?.stem === side.stem)
+      : /(^|\.)0$/.test(path) && says(path, ["size", "dimensions", "extent"])
+        ? all.find((each) => each.path === path.replace(/0$/, "1"))
+        : undefined;
+  return wanted && typeof wanted.value === "number" ? { path: wanted.path, value: wanted.value } : null;
+}
+
+/** Values of frames' records that no reading knows. Returns the paths of those that differ and equal nothing. */
+function addFurther(
+  pattern: string,
+  places: ReadonlyMap<Place, FrameFacts>,
+  repeats: ReadonlyMap<string, Repeats>,
+  slots: ReadonlyMap<string, Slot>,
+  add: Add,
+): string[] {
+  const values = new Map<string, { value: Leaf; scope: Scope }[]>();
+  const sheet: Sheet = { pages: [], frames: [...places.values()], clips: [] };
+  for (const [place, frame] of places) {
+    const visit = (each: Place, path: string) => {
+      if (each.value && !slots.has(path)) {
+        const list = values.get(path) ?? [];
+        values.set(path, list);
+        list.push({ value: each.value.means, scope: { sheet, page: frame.page, frame } });
+      }
+      for (const [key, child] of each.children) if (!repeats.has(`${path}.*`)) visit(child, `${path}.${key}`);
+    };
+    visit(place, pattern);
+  }
+  const strange: string[] = [];
+  for (const [path, list] of values) {
+    const differs = list.some(({ value }) => value !== list[0]?.value);
+    const equals = (quantity: Quantity) => list.every(({ value, scope }) => saysSame(quantity, value, scope));
+    const sided = typeof list[0]?.value === "number" && sideOf(path) !== null;
+    if (differs || sided) {
+      const found = FURTHER.find((each) => (differs || fitsSide(each, path)) && equals(each));
+      if (found) add(path, found, false);
+      else if (differs && equals(TRIMMED)) add(path, TRIMMED, false);
+      else if (differs) strange.push(path);
+    } else if (says(lastPart(path), ["trimmed", "trim*", "cropped"]) && equals(TRIMMED)) add(path, TRIMMED, false);
+  }
+  return strange;
+}
+
+/** Where all records say the same number, only its name tells whether it is this side or happens to be equal. */
+function fitsSide({ label }: Quantity, path: string): boolean {
+  const side = sideOf(path)?.side;
+  if (side === "w") return /width/.test(label) && !/fraction/.test(label);
+  if (side === "h") return /height/.test(label) && !/fraction/.test(label);
+  return false;
+}
+
+/** Whether a value already says what a quantity would have it say. */
+export function saysSame(quantity: Quantity, value: Leaf, scope: Scope, wanted = quantity.of(scope)): boolean {
+  if (wanted === null) return false;
+  if (quantity.same) return quantity.same(value, wanted, scope);
+  return (quantity.means?.(value) ?? value) === wanted;
+}
+
+function traitsOf({ fields, clips }: Reading, repeats: ReadonlyMap<string, Repeats>, slots: ReadonlyMap<string, Slot>): Traits {
+  const kinds = new Set(repeats.values());
+  const told = clips?.fields;
+  const way = [...slots.values()].find(({ quantity }) => quantity.label === "how it plays");
+  const words = way?.seen.map(({ value }) => String(way.quantity.means?.(value))) ?? [];
+  const plain = way?.seen.every(({ value }) => typeof value !== "string");
+  return {
+    pages: kinds.has("pages") ? "around" : fields.picture !== undefined && !fields.picture.startsWith("../") ? "by-frame" : "one",
+    trims: fields.insetX !== undefined && fields.fullW !== undefined,
+    turns: fields.turned !== undefined,
+    origins: fields.originX !== undefined,
+    cells: fields.column !== undefined || fields.index !== undefined,
+    clips: fields.clip ? "each-frame" : !told ? "none" : told.prefix !== undefined ? "names" : told.first !== undefined ? "runs" : "frames",
+    facings: fields.facing !== undefined || told?.facing !== undefined || kinds.has("facings"),
+    times:
+      told && (told.fps ?? told.total ?? (told.frame === undefined ? told.time : undefined)) !== undefined
+        ? "by-clip"
+        : told?.time !== undefined
+          ? "by-step"
+          : fields.time === undefined
+            ? "none"
+            : fields.time.startsWith("../")
+              ? "by-clip"
+              : "by-frame",
+    // Yes and no can tell looping from not; only a word can tell to and fro.
+    playbacks: way === undefined ? [] : plain ? ["loop", "once"] : [...new Set([...words, "loop", "once"])],
+  };
+}
+
+export function facingWords(slot: Slot): string[] {
+  return slot.seen.map(({ value }) => String(value)).filter((word) => facingOfWord(word) !== null);
+}

@@ -1,0 +1,288 @@
+/** What a value in a metadata file can stand for, each with how it is got from a delivery and when a spelling already says it. */
+import { facingOfWord } from "../facing";
+import { type Leaf, millis, playbackOf } from "../metadata";
+import type { ClipField, Facing, FrameField, Reading } from "../model";
+import { isTrimmed, pace, type Scope, totalOf, uprightSize } from "./facts";
+
+export interface Quantity {
+  /** For people. */
+  readonly label: string;
+  /** Null where there is nothing to say: what the example says there stays. */
+  of(scope: Scope): Leaf;
+  /** Whether a value says the same as `of`; by default whether it is equal. */
+  same?(value: Leaf, wanted: Leaf, scope: Scope): boolean;
+  /** What values mean that several spellings have, such as yes, true and 1. */
+  means?(value: Leaf): Leaf;
+}
+
+type Unit = Reading["timeAs"];
+
+const number = (label: string, of: (scope: Scope) => number | null | undefined, most = 1e-6): Quantity => ({
+  label,
+  of: (scope) => of(scope) ?? null,
+  same: (value, wanted) => typeof value === "number" && typeof wanted === "number" && Math.abs(value - wanted) < most,
+});
+
+/** Like `number`, equal when what is read from both is: an origin in half pixels, a time in whole microseconds. */
+const readAs = (
+  label: string,
+  of: (scope: Scope) => number | null | undefined,
+  read: (value: number, scope: Scope) => number | null,
+): Quantity => ({
+  label,
+  of: (scope) => of(scope) ?? null,
+  same: (value, wanted, scope) => typeof value === "number" && typeof wanted === "number" && read(value, scope) === read(wanted, scope),
+});
+
+const text = (label: string, of: (scope: Scope) => string | null | undefined): Quantity => ({
+  label,
+  of: (scope) => of(scope) ?? null,
+  same: (value, wanted) => String(value) === wanted,
+});
+
+const flag = (label: string, of: (scope: Scope) => boolean | null | undefined): Quantity => ({
+  label,
+  of: (scope) => of(scope) ?? null,
+  means: (value) => value === true || (typeof value === "number" && value % 180 !== 0),
+});
+
+const halves = (value: number) => Math.round(value * 2) / 2;
+
+export function timeIn(unit: Unit, label: string, of: (scope: Scope) => number | null | undefined): Quantity {
+  return readAs(
+    `${label}, ${unit === "fps" ? "as frames a second" : unit === "ms" ? "ms" : "s"}`,
+    (scope) => {
+      const ms = of(scope);
+      return ms === null || ms === undefined ? null : unit === "ms" ? ms : unit === "seconds" ? ms / 1000 : 1000 / ms;
+    },
+    (value) => millis(value, unit),
+  );
+}
+
+/** Names with what the example puts before and behind all of them, such as a picture's ending. */
+export function named(quantity: Quantity, suffix: string): Quantity {
+  if (suffix === "") return quantity;
+  return text(`${quantity.label} + ${suffix}`, (scope) => {
+    const name = quantity.of(scope);
+    return typeof name !== "string" ? null : name.endsWith(suffix) ? name : `${name}${suffix}`;
+  });
+}
+
+export const FRAME_NAME = text("name of the frame", ({ frame }) => frame?.name);
+export const IMAGE = text("file name of the page", ({ frame, page }) => (frame?.page ?? page).image);
+export const PAGE_WIDTH = number("width of the page", ({ frame, page }) => (frame?.page ?? page).size?.w);
+export const PAGE_HEIGHT = number("height of the page", ({ frame, page }) => (frame?.page ?? page).size?.h);
+export const FRAME_COUNT = number("number of frames", ({ sheet }) => sheet.frames.length);
+export const SCALE = number("scale", ({ page }) => page.scale);
+export const CLIP_NAME = text("name of the clip", ({ clip, frame }) => (clip ?? frame?.clip)?.name);
+
+/** Facings in the example's own words, else in its kind of words. */
+export const FACING: Quantity = {
+  label: "facing",
+  of: ({ clip, frame }) => (clip ?? frame?.clip)?.facing ?? null,
+  means: (value) => facingOfWord(String(value)) ?? value,
+};
+
+const SCREEN_WORDS: Record<Facing, string> = {
+  e: "right",
+  se: "down-right",
+  s: "down",
+  sw: "down-left",
+  w: "left",
+  nw: "up-left",
+  n: "up",
+  ne: "up-right",
+};
+const COMPASS_WORDS: Record<Facing, string> = {
+  e: "east",
+  se: "southeast",
+  s: "south",
+  sw: "southwest",
+  w: "west",
+  nw: "northwest",
+  n: "north",
+  ne: "northeast",
+};
+
+/** A facing that the example does not name, in words of its kind. */
+export function facingLike(facing: Facing, seen: readonly string[]): string {
+  const words = seen.map((each) => each.toLowerCase());
+  if (words.some((word) => Object.values(SCREEN_WORDS).includes(word))) return SCREEN_WORDS[facing];
+  if (words.some((word) => Object.values(COMPASS_WORDS).includes(word))) return COMPASS_WORDS[facing];
+  return words.length > 0 && seen.every((each) => each === each.toUpperCase()) ? facing.toUpperCase() : facing;
+}
+
+export const PLAYBACK: Quantity = {
+  label: "how it plays",
+  of: ({ clip, frame }) => (clip ?? frame?.clip)?.playback ?? null,
+  means: (value) => playbackOf(value, null).playback,
+};
+
+/** What a field of a frame's record means by a reading; null for those that are told otherwise. */
+export function frameQuantity(field: FrameField, { turnedAs, originAs, originUp, timeAs }: Reading): Quantity | null {
+  const share = originAs === "share";
+  switch (field) {
+    case "name":
+      return FRAME_NAME;
+    case "x":
+      return number("x", ({ frame }) => frame?.rect.x);
+    case "y":
+      return number("y", ({ frame }) => frame?.rect.y);
+    case "w":
+      return turnedAs === "stored" ? number("width, as stored", ({ frame }) => frame?.rect.w) : UPRIGHT_WIDTH;
+    case "h":
+      return turnedAs === "stored" ? number("height, as stored", ({ frame }) => frame?.rect.h) : UPRIGHT_HEIGHT;
+    case "right":
+      return number("right edge", ({ frame }) => frame && frame.rect.x + (turnedAs === "stored" ? frame.rect.w : uprightSize(frame).w));
+    case "bottom":
+      return number("bottom edge", ({ frame }) => frame && frame.rect.y + (turnedAs === "stored" ? frame.rect.h : uprightSize(frame).h));
+    case "column":
+      return number("column", ({ frame }) => frame && frame.rect.x / frame.rect.w);
+    case "row":
+      return number("row", ({ frame }) => frame && frame.rect.y / frame.rect.h);
+    case "index":
+      return number("number of the cell", ({ frame }) => frame && cellNumber(frame));
+    case "cellW":
+      return number("width of a cell", ({ sheet }) => sheet.frames[0]?.rect.w);
+    case "cellH":
+      return number("height of a cell", ({ sheet }) => sheet.frames[0]?.rect.h);
+    case "columns":
+      return number("columns", ({ sheet }) => sheet.frames[0] && columnsOf(sheet.frames[0]));
+    case "turned":
+      return flag("whether it is turned", ({ frame }) => frame?.turned);
+    case "insetX":
+      return number("inset, x", ({ frame }) => frame?.inset.x);
+    case "insetY":
+      return number("inset, y", ({ frame }) => frame?.inset.y);
+    case "fullW":
+      return number("untrimmed width", ({ frame }) => frame?.size.w);
+    case "fullH":
+      return number("untrimmed height", ({ frame }) => frame?.size.h);
+    case "originX":
+      return readAs(
+        share ? "origin, x, as a fraction" : "origin, x",
+        ({ frame }) => frame?.origin && (share ? frame.origin.x / frame.size.w : frame.origin.x),
+        (value, { frame }) => halves(share ? value * (frame?.size.w ?? 1) : value),
+      );
+    case "originY":
+      return readAs(
+        `origin, y, ${share ? "as a fraction " : ""}counted ${originUp ? "up" : "down"}`,
+        ({ frame }) => {
+          if (!frame?.origin) return null;
+          const y = originUp ? frame.size.h - frame.origin.y : frame.origin.y;
+          return share ? y / frame.size.h : y;
+        },
+        (value, { frame }) => halves(share ? value * (frame?.size.h ?? 1) : value),
+      );
+    case "time":
+      return timeIn(timeAs, "how long it shows", ({ frame, clip }) => frame?.ms ?? (clip ? pace(clip).ms : null));
+    case "picture":
+      return IMAGE;
+    case "clip":
+      return CLIP_NAME;
+    case "facing":
+      return FACING;
+    case "loop":
+      return PLAYBACK;
+  }
+}
+
+const UPRIGHT_WIDTH = number("width", ({ frame }) => frame && uprightSize(frame).w);
+const UPRIGHT_HEIGHT = number("height", ({ frame }) => frame && uprightSize(frame).h);
+
+type Cell = NonNullable<Scope["frame"]>;
+const columnsOf = ({ rect, page }: Cell) => Math.floor((page.size?.w ?? rect.w) / rect.w);
+const cellNumber = (frame: Cell) => (frame.rect.y / frame.rect.h) * columnsOf(frame) + frame.rect.x / frame.rect.w;
+
+/** What a field of a clip's or a step's record means. `frames` and `frame` are told by `frameCalling`. */
+export function clipQuantity(field: ClipField, { timeAs, from, fields }: NonNullable<Reading["clips"]>): Quantity | null {
+  const at = (frame: Scope["frame"]) => frame && frame.index + from;
+  switch (field) {
+    case "name":
+      return CLIP_NAME;
+    case "frames":
+    case "frame":
+      return null;
+    case "first":
+      return number("first frame", ({ clip }) => at(clip?.steps[0]?.frame));
+    case "last":
+      return number("last frame", ({ clip }) => at(clip?.steps.at(-1)?.frame));
+    case "count":
+      return number("number of steps", ({ clip }) => clip?.steps.length);
+    case "prefix":
+      return text("beginning of its frames' names", ({ clip }) => clip && prefixOf(clip));
+    case "time":
+      return timeIn(timeAs, "how long a step shows", ({ clip, step }) => (fields.frame === undefined ? clip && pace(clip).ms : step?.ms));
+    case "fps":
+      return timeIn("fps", "how long a step shows", ({ clip }) => clip && pace(clip).ms);
+    case "total":
+      return timeIn(timeAs, "how long all of it shows", ({ clip }) => clip && totalOf(clip));
+    case "loop":
+      return PLAYBACK;
+    case "times":
+      return number("passes", ({ clip }) => clip && (clip.playback === "once" ? 1 : clip.times));
+    case "facing":
+      return FACING;
+  }
+}
+
+/** What all names of its frames begin with, up to their numbers. */
+export function prefixOf({ name }: Pick<NonNullable<Scope["clip"]>, "name">): string {
+  return `${name}_`;
+}
+
+/** How a clip calls a frame: by its name or by its number. */
+export function frameCalling(byNumber: boolean, from: 0 | 1): Quantity {
+  return byNumber
+    ? number("number of the frame", ({ step }) => step && step.frame.index + from)
+    : text("name of the frame", ({ step }) => step?.frame.name);
+}
+
+/** What else a frame's record may say, likelier ones first: looked for where a reading knows no meaning. */
+export const FURTHER: readonly Quantity[] = [
+  UPRIGHT_WIDTH,
+  UPRIGHT_HEIGHT,
+  number("x", ({ frame }) => frame?.rect.x),
+  number("y", ({ frame }) => frame?.rect.y),
+  number("right edge", ({ frame }) => frame && frame.rect.x + frame.rect.w),
+  number("bottom edge", ({ frame }) => frame && frame.rect.y + frame.rect.h),
+  number("untrimmed width", ({ frame }) => frame?.size.w),
+  number("untrimmed height", ({ frame }) => frame?.size.h),
+  number("inset, x", ({ frame }) => frame?.inset.x),
+  number("inset, y", ({ frame }) => frame?.inset.y),
+  number("inset from the right", ({ frame }) => frame && frame.size.w - frame.inset.x - uprightSize(frame).w),
+  number("inset from below", ({ frame }) => frame && frame.size.h - frame.inset.y - uprightSize(frame).h),
+  number("width, as stored", ({ frame }) => frame?.rect.w),
+  number("height, as stored", ({ frame }) => frame?.rect.h),
+  number("number of the frame, from 0", ({ frame }) => frame?.index),
+  number("number of the frame, from 1", ({ frame }) => frame && frame.index + 1),
+  number("origin, x", ({ frame }) => frame?.origin?.x),
+  number("origin, y", ({ frame }) => frame?.origin?.y),
+  number("origin, y, counted up", ({ frame }) => frame?.origin && frame.size.h - frame.origin.y),
+  number("origin in what is left after trimming, x", ({ frame }) => frame?.origin && frame.origin.x - frame.inset.x),
+  number("origin in what is left after trimming, y", ({ frame }) => frame?.origin && frame.origin.y - frame.inset.y),
+  number("last column of pixels", ({ frame }) => frame && frame.rect.x + frame.rect.w - 1),
+  number("last row of pixels", ({ frame }) => frame && frame.rect.y + frame.rect.h - 1),
+  number("middle, x", ({ frame }) => frame && frame.rect.x + frame.rect.w / 2),
+  number("middle, y", ({ frame }) => frame && frame.rect.y + frame.rect.h / 2),
+  number("number of pixels", ({ frame }) => frame && frame.rect.w * frame.rect.h),
+  number("y, counted up from the page's bottom", ({ frame }) => frame?.page.size && frame.page.size.h - frame.rect.y - frame.rect.h),
+  number("left edge as a fraction of the page", ({ frame }) => frame?.page.size && frame.rect.x / frame.page.size.w, 6e-4),
+  number("top edge as a fraction of the page", ({ frame }) => frame?.page.size && frame.rect.y / frame.page.size.h, 6e-4),
+  number(
+    "right edge as a fraction of the page",
+    ({ frame }) => frame?.page.size && (frame.rect.x + frame.rect.w) / frame.page.size.w,
+    6e-4,
+  ),
+  number(
+    "bottom edge as a fraction of the page",
+    ({ frame }) => frame?.page.size && (frame.rect.y + frame.rect.h) / frame.page.size.h,
+    6e-4,
+  ),
+  number("width as a fraction of the page", ({ frame }) => frame?.page.size && frame.rect.w / frame.page.size.w, 6e-4),
+  number("height as a fraction of the page", ({ frame }) => frame?.page.size && frame.rect.h / frame.page.size.h, 6e-4),
+  FRAME_NAME,
+  IMAGE,
+];
+
+export const TRIMMED = flag("whether it is trimmed", ({ frame }) => frame && isTrimmed(frame));

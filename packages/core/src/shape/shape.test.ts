@@ -1,0 +1,263 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import type { Atlas, AtlasClip, AtlasFrame } from "../atlas";
+import { textFromUtf8 } from "../codec";
+import { filesInShape, learnExample, shapeOf } from ".";
+import { atlasOfExample, KEYED, LINED, NESTED, PAGED, PAIRED, TABLED, TAGGED } from "./examples.fixture";
+import type { Traits } from "./learn";
+
+const EXAMPLES = { KEYED, TAGGED, TABLED, LINED, NESTED, PAIRED, PAGED };
+
+function written(text: string, atlas = atlasOfExample(text)) {
+  const { example, told } = learnExample(text, "in/hero.data", null);
+  const { files, notes } = filesInShape(shapeOf(example), example.file, atlas, "out");
+  return { text: textFromUtf8(files[0]?.bytes ?? new Uint8Array()), files, notes, told };
+}
+
+const plain = (text: string) => text.replace(/\s+/g, " ").trim();
+
+describe("an example's own content, written in its shape,", () => {
+  it.each(Object.entries(EXAMPLES))("gives back the example: %s", (_name, text) => {
+    const { files } = written(text);
+    expect(files.map(({ bytes }) => plain(textFromUtf8(bytes)))).toEqual([plain(text)]);
+  });
+});
+
+/** Another game's frames and clips, as far as a shape has room for them. */
+function atlases({ trims, turns, pages: kind }: Traits, blanks: boolean): fc.Arbitrary<Atlas> {
+  const name = fc.stringMatching(/^[a-zäö&<" ']{1,8}[0-9]{0,2}$/).filter((each) => each.trim() === each && (blanks || !each.includes(" ")));
+  const frame = fc.record({
+    page: fc.nat(kind === "one" ? 0 : 1),
+    x: fc.nat(90),
+    y: fc.nat(90),
+    w: fc.integer({ min: 1, max: 30 }),
+    h: fc.integer({ min: 1, max: 30 }),
+    right: fc.nat(5),
+    turned: fc.boolean(),
+    ox: fc.nat(20),
+    oy: fc.nat(60),
+  });
+  const made = ({
+    page,
+    x,
+    y,
+    w,
+    h,
+    right,
+    turned,
+    ox,
+    oy,
+  }: {
+    page: number;
+    x: number;
+    y: number;
+    w: number;
+    h: number;
+    right: number;
+    turned: boolean;
+    ox: number;
+    oy: number;
+  }): AtlasFrame => {
+    const upright = turned && turns ? { w: h, h: w } : { w, h };
+    const more = trims ? right : 0;
+    return {
+      page,
+      rect: { x, y, w, h },
+      turned: turned && turns,
+      inset: { x: more, y: trims ? 2 : 0 },
+      size: { w: upright.w + 2 * more, h: upright.h + (trims ? 3 : 0) },
+      origin: { x: ox / 2, y: oy / 2 },
+    };
+  };
+  return fc
+    .record({
+      frames: fc.uniqueArray(fc.tuple(name, frame), { minLength: 1, maxLength: 9, selector: ([each]) => each }),
+      clips: fc.uniqueArray(
+        fc.tuple(
+          name,
+          fc.array(fc.tuple(fc.nat(8), fc.integer({ min: 1, max: 900 })), { minLength: 1, maxLength: 6 }),
+          fc.constantFrom("loop", "once", "pingpong"),
+        ),
+        { maxLength: 4, selector: ([each]) => each },
+      ),
+    })
+    .map(({ frames, clips }): Atlas => {
+      const names = frames.map(([each]) => each);
+      return {
+        format: "caravan-atlas",
+        version: 1,
+        pages: ["new-0.png", "new-1.png"]
+          .slice(0, kind === "one" ? 1 : 2)
+          .map((image) => ({ image, width: 128, height: 256, scale: 1, filter: "nearest" })),
+        frames: Object.fromEntries(frames.map(([each, rest]) => [each, made(rest)])),
+        clips: Object.fromEntries(
+          clips.map(([each, steps, playback]): [string, AtlasClip] => [
+            each,
+            {
+              steps: steps.map(([k, ms]) => ({ frame: names[k % names.length] as string, ms })),
+              playback: playback as AtlasClip["playback"],
+              times: 0,
+              loopFrom: 0,
+              after: "hold",
+            },
+          ]),
+        ),
+        actions: {},
+      };
+    });
+}
+
+describe("other content in the shape of an example", () => {
+  // Each file is read back as the example was read, and compared, before it is given out.
+  it.each(Object.entries(EXAMPLES))("reads back as the same frames and clips: %s", (_name, text) => {
+    const { example } = learnExample(text, "hero.data", null);
+    const shape = shapeOf(example);
+    fc.assert(
+      fc.property(atlases(shape.traits, example.reading.container !== "sections"), (atlas) => {
+        const { files } = filesInShape(shape, example.file, atlas, "out");
+        expect(files).toHaveLength(1);
+      }),
+      { numRuns: 120 },
+    );
+  });
+
+  const demo: Atlas = {
+    format: "caravan-atlas",
+    version: 1,
+    pages: [{ image: "camp.png", width: 64, height: 32, scale: 1, filter: "nearest" }],
+    frames: {
+      "fire/0": {
+        page: 0,
+        rect: { x: 1, y: 2, w: 14, h: 19 },
+        turned: false,
+        inset: { x: 1, y: 5 },
+        size: { w: 16, h: 24 },
+        origin: { x: 8, y: 24 },
+      },
+      "fire/1": {
+        page: 0,
+        rect: { x: 20, y: 2, w: 18, h: 12 },
+        turned: true,
+        inset: { x: 2, y: 6 },
+        size: { w: 16, h: 24 },
+        origin: { x: 7.5, y: 24 },
+      },
+    },
+    clips: {
+      burn: {
+        steps: [
+          { frame: "fire/0", ms: 90 },
+          { frame: "fire/1", ms: 110, events: ["crackle"] },
+        ],
+        playback: "loop",
+        times: 0,
+        loopFrom: 0,
+        after: "hold",
+      },
+    },
+    actions: {},
+  };
+
+  it("keeps what never changes, spells numbers as the example does, and fills in what can be worked out", () => {
+    const { text, notes } = written(KEYED, demo);
+    const file = JSON.parse(text);
+    expect(file).toEqual({
+      made: "by hand, in spring",
+      picture: { file: "camp.png", size: { w: 64, h: 32 }, scale: 1 },
+      total: 2,
+      frames: {
+        "fire/0.png": {
+          bounds: { x: 1, y: 2, w: 14, h: 19 },
+          turned: false,
+          trimmed: true,
+          whole: { w: 16, h: 24 },
+          trimOffset: { x: 1, y: 5, w: 14, h: 19 },
+          pivot: { x: 0.5, y: 1 },
+          note: "a",
+        },
+        "fire/1.png": {
+          bounds: { x: 20, y: 2, w: 12, h: 18 },
+          turned: true,
+          trimmed: true,
+          whole: { w: 16, h: 24 },
+          trimOffset: { x: 2, y: 6, w: 12, h: 18 },
+          pivot: { x: 0.47, y: 1 },
+          note: "b",
+        },
+      },
+      moves: { burn: { frames: ["fire/0.png", "fire/1.png"], fps: 10, loop: true } },
+    });
+    expect(text).toContain('"y": 1.0}');
+    expect(notes).toEqual([
+      "out.data: its shape has one time for all steps; the mean was written for burn.",
+      "out.data: its shape has no place for the events of burn.",
+    ]);
+  });
+
+  it("writes rows of a table step by step, with facings in the example's words", () => {
+    const clips = { "walk-w": demo.clips.burn, "walk-n": demo.clips.burn } as Atlas["clips"];
+    const flat = Object.fromEntries(
+      Object.entries(demo.frames).map(([name, frame]) => [
+        name,
+        { ...frame, turned: false, rect: { ...frame.rect, w: 16, h: 24 }, inset: { x: 0, y: 0 } },
+      ]),
+    );
+    const { text } = written(TABLED, {
+      ...demo,
+      frames: flat,
+      clips,
+      actions: { walk: { facings: { w: { clip: "walk-w" }, n: { clip: "walk-n" } } } },
+    });
+    expect(text.split("\n")).toEqual([
+      "# hero, by hand",
+      "animation;direction;file;x;y;w;h;seconds",
+      "walk;left;camp.png;1;2;16;24;0.09",
+      "walk;left;camp.png;20;2;16;24;0.11",
+      "walk;up;camp.png;1;2;16;24;0.09",
+      "walk;up;camp.png;20;2;16;24;0.11",
+      "",
+    ]);
+  });
+
+  it("says of every field what it is written from, what stays, and what has no place", () => {
+    const { told } = written(KEYED);
+    const lines = new Map(told.lines.map(({ path, written: from }) => [path, from]));
+    expect(lines.get("frames.*#")).toBe("name of the frame + .png");
+    expect(lines.get("frames.*.trimOffset.w")).toBe("width");
+    expect(lines.get("frames.*.trimmed")).toBe("whether it is trimmed");
+    expect(lines.get("made")).toBeNull();
+    expect(lines.get("total")).toBe("number of frames");
+    expect(told.strange).toEqual(["frames.*.note"]);
+    expect(told.noPlace).toContain("playing to and fro");
+  });
+
+  it("refuses a name that the shape cannot spell, and says why", () => {
+    const frames = { "fire 0": demo.frames["fire/0"] as AtlasFrame };
+    expect(() => written(LINED, { ...demo, frames, clips: {} })).toThrow(/"fire 0": This name cannot stand on a line of its own/);
+  });
+
+  it("takes a file for each page where the example has room for one", () => {
+    const pages = [...demo.pages, { image: "camp-1.png", width: 16, height: 24, scale: 1, filter: "nearest" as const }];
+    const moved = { ...demo.frames, "fire/1": { ...(demo.frames["fire/0"] as AtlasFrame), page: 1, rect: { x: 0, y: 0, w: 14, h: 19 } } };
+    const { files, notes } = written(KEYED, { ...demo, pages, frames: moved });
+    expect(files.map(({ path }) => path)).toEqual(["out-0.data", "out-1.data"]);
+    expect(JSON.parse(textFromUtf8(files[1]?.bytes as Uint8Array))).toMatchObject({
+      picture: { file: "camp-1.png", size: { w: 16, h: 24 } },
+      total: 1,
+    });
+    expect(notes.join()).toMatch(/1 clips lie on several pages/);
+  });
+});
+
+describe("an example that cannot be learned from", () => {
+  it.each([
+    ["of one frame", '{"frames": [{"name": "a", "x": 0, "y": 0, "w": 4, "h": 4}]}', /fewer than two frames/],
+    ["of no frames", '{"people": [{"name": "a", "age": 3}]}', /looked for x, y, width and height/],
+    ["longer than a million characters", `[${" ".repeat(1_000_001)}]`, /longer than a million/],
+    [
+      "with a single clip in XML",
+      `<s><f n="a" x="0" y="0" w="4" h="4"/><f n="b" x="4" y="0" w="4" h="4"/><anims><anim name="go"><show f="a" ms="9"/><show f="b" ms="9"/></anim></anims></s>`,
+      /only one record/,
+    ],
+  ])("%s", (_what, text, message) => expect(() => learnExample(text, "in/hero.data", null)).toThrow(message));
+});

@@ -1,0 +1,130 @@
+/** What a shape says where, for people: before anything is written in it. */
+import type { Atlas } from "../atlas";
+import { isTrimmed } from "./facts";
+import type { Shape } from "./learn";
+import type { Place } from "./place";
+
+export interface ToldLine {
+  /** Where in the example, `*` for any member. */
+  readonly path: string;
+  /** What stands there first. */
+  readonly example: string;
+  /** What will stand there; null for what stays. */
+  readonly written: string | null;
+  /** Whether it was found by comparing, not by a name. */
+  readonly found: boolean;
+}
+
+export interface Told {
+  readonly lines: readonly ToldLine[];
+  /** Fields that differ from record to record and mean nothing known: they keep what the example says. */
+  readonly strange: readonly string[];
+  /** What of a delivery has no place in it, in words. */
+  readonly noPlace: readonly string[];
+}
+
+/** Fields in the order of the example, each once; at most 200. */
+export function toldOf(shape: Shape): Told {
+  const { located, slots, repeats, traits, strange } = shape;
+  const lines = new Map<string, ToldLine>();
+  const say = (path: string, spelled: Place["value"]) => {
+    if (!spelled || lines.has(path) || lines.size >= 200) return;
+    const slot = slots.get(path);
+    if (!slot && path.endsWith("#")) return;
+    const example = located.text.slice(spelled.from, spelled.to);
+    lines.set(path, { path, example, written: slot?.quantity.label ?? null, found: slot ? !slot.known : false });
+  };
+  const visit = (place: Place, path: string) => {
+    say(`${path}#`, place.key);
+    say(path, place.value);
+    const members = path === "" ? "*" : `${path}.*`;
+    const repeated = repeats.has(members);
+    for (const [key, child] of place.children) {
+      const own = repeated && (repeats.get(members) !== "frames" || shape.frames.has(child));
+      visit(child, own ? members : path === "" ? key : `${path}.${key}`);
+    }
+  };
+  visit(located.root, "");
+  const noPlace = [
+    ...(traits.clips === "none" ? ["clips"] : []),
+    ...(traits.times === "none" && traits.clips !== "none" ? ["times"] : []),
+    ...(traits.times === "by-clip" ? ["a time for each step of its own"] : []),
+    ...(traits.origins ? [] : ["origins"]),
+    ...(traits.trims ? [] : ["what trimming takes away"]),
+    ...(traits.turns ? [] : ["turned frames"]),
+    ...(traits.pages === "one" ? ["several pages in one file"] : []),
+    ...(traits.playbacks.includes("pingpong") || traits.clips === "none" ? [] : ["playing to and fro"]),
+    "events",
+  ];
+  return { lines: [...lines.values()], strange, noPlace };
+}
+
+/** What of this atlas a shape could not say, in whole sentences; nothing if all of it is there. */
+export function notesOf(
+  { traits }: Shape,
+  atlas: Atlas,
+  sheets: readonly { readonly clips: readonly unknown[] }[],
+  file: string,
+): string[] {
+  const clips = Object.entries(atlas.clips);
+  const list = (names: readonly string[]) =>
+    names.length > 4 ? `${names.slice(0, 4).join(", ")} and ${names.length - 4} more` : names.join(", ");
+  const notes: string[] = [];
+  const note = (names: readonly string[], what: string) => {
+    if (names.length > 0) notes.push(`${file}: ${what} ${list(names)}.`);
+  };
+  const of = (test: (clip: (typeof clips)[number][1]) => boolean) => clips.filter(([, clip]) => test(clip)).map(([name]) => name);
+  if (traits.clips === "none") {
+    if (clips.length > 0) notes.push(`${file}: its shape has no place for clips; ${clips.length} are not in it.`);
+    return notes;
+  }
+  if (traits.times === "none")
+    note(
+      of(() => true),
+      "its shape has no place for the times of",
+    );
+  else if (traits.times === "by-clip")
+    note(
+      of(({ steps }) => steps.some(({ ms }) => ms !== steps[0]?.ms)),
+      "its shape has one time for all steps; the mean was written for",
+    );
+  else if (traits.times === "by-frame" && traits.clips === "frames")
+    note(unevenFrames(atlas), "a frame has one time in its shape; clips want several for");
+  note(
+    of(({ steps }) => steps.some(({ events }) => events?.length)),
+    "its shape has no place for the events of",
+  );
+  note(
+    of(({ playback }) => playback === "pingpong" && !traits.playbacks.includes("pingpong")),
+    "its shape has no word for to and fro; the way back was written out for",
+  );
+  if (traits.playbacks.length === 0)
+    note(
+      of(({ playback }) => playback === "once"),
+      "its shape has no place for how a clip plays; this plays once:",
+    );
+  const written = sheets.reduce((count, sheet) => count + sheet.clips.length, 0);
+  if (written < clips.length)
+    notes.push(`${file}: ${clips.length - written} clips lie on several pages, of which its shape has one a file; they are not in it.`);
+  if (traits.clips === "each-frame") {
+    const shown = new Set(clips.flatMap(([, { steps }]) => steps.map(({ frame }) => frame)));
+    note(
+      Object.keys(atlas.frames).filter((name) => !shown.has(name)),
+      "its records are steps of clips; these frames are in none:",
+    );
+  }
+  if (!traits.trims && Object.values(atlas.frames).some(isTrimmed))
+    notes.push(`${file}: its shape has no place for what trimming took away.`);
+  return notes;
+}
+
+function unevenFrames({ clips }: Atlas): string[] {
+  const times = new Map<string, number>();
+  const uneven = new Set<string>();
+  for (const { steps } of Object.values(clips))
+    for (const { frame, ms } of steps) {
+      if ((times.get(frame) ?? ms) !== ms) uneven.add(frame);
+      times.set(frame, ms);
+    }
+  return [...uneven];
+}

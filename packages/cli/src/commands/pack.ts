@@ -68,7 +68,7 @@ function pack(paths: string[], options: PackOptions): void {
     share: options.alias,
     effort: options.effort,
   };
-  const goods = { frames, clips: [], actions: [], groups: null };
+  const goods = { frames, clips: [], actions: [], groups: null, shape: null };
   const built = deliverGoods(goods, { ...USUAL_DELIVERY, name: options.name, packing }, { scale: 1, suffix: "" }, png);
   writeFiles(options.out, built.files);
   const pages = built.pages.map(({ image, size, occupancy }) => ({

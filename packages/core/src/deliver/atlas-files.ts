@@ -3,6 +3,7 @@ import { type Atlas, type AtlasFrame, writeAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
 import type { Delivery } from "../model";
 import type { OnProgress } from "../pack";
+import { filesInShape } from "../shape";
 import type { Goods } from "./goods";
 import type { Laid } from "./laid";
 import { plainModule, typedModule } from "./module";
@@ -59,5 +60,10 @@ export function atlasFiles(
   }
   if (data.module === "typed") files.push({ path: `${stem}.atlas.ts`, bytes: typedModule(atlas, stem) });
   if (data.module === "plain") files.push({ path: `${stem}.atlas.js`, bytes: plainModule(atlas, stem) });
+  if (goods.shape) {
+    const shaped = filesInShape(goods.shape, atlas, stem);
+    files.push(...shaped.files);
+    notes.push(...shaped.notes);
+  }
   return { files, atlas, proof, notes };
 }

@@ -1,6 +1,7 @@
 import type { AtlasAction, AtlasClip } from "../atlas";
 import type { FramePoint } from "../model";
 import type { FrameToPack } from "../pack";
+import type { Shape } from "../shape";
 
 export interface FrameToDeliver extends FrameToPack {
   readonly origin: FramePoint;
@@ -15,4 +16,6 @@ export interface Goods {
   readonly actions: readonly (readonly [name: string, action: AtlasAction])[];
   /** For each frame the number of the group that should share a page with it, -1 for none; null if nothing need be together. */
   readonly groups: readonly number[] | null;
+  /** The example in whose shape metadata is written too. */
+  readonly shape: Shape | null;
 }

@@ -66,6 +66,8 @@ describe("a grid sheet", () => {
   it("refuses a sheet beyond what pictures can be", () =>
     expect(() => arranged(3000, 3000, { w: 8, h: 10 }, 0, 0, "wide.png")).toThrow(/wide.png: It would be 24000 × 10 px; 16384 a side/));
 
+  it("of slim, high cells is one row rather than one column", () => expect(proposedColumns(13, { w: 4, h: 54 })).toBe(13));
+
   it("is proposed wide and with few empty cells", () =>
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 400 }), fc.integer({ min: 4, max: 90 }), fc.integer({ min: 4, max: 90 }), (count, w, h) => {

@@ -1,34 +1,17 @@
-import { type AtlasAction, type AtlasClip, atlasAction, atlasClip } from "../atlas";
-import { type FindingCode, findingsOf } from "../check";
 import type { NamedFile, PngCodec } from "../codec";
-import {
-  CaravanError,
-  type Delivery,
-  type Density,
-  type ErrorCode,
-  type FrameRef,
-  frameLook,
-  frameRef,
-  keptFrames,
-  type Look,
-  originOf,
-  type Project,
-  pictureOf,
-  unreachable,
-} from "../model";
+import { CaravanError, type Delivery, type Density, type Look, type Project, unreachable } from "../model";
 import type { OnProgress } from "../pack";
-import { crop, framePixels, type Pixels, scaled } from "../raster";
+import type { Pixels } from "../raster";
+import { packingIn } from "../shape";
 import { atlasFiles } from "./atlas-files";
 import { atlasPages } from "./atlas-pages";
-import { chosenOf } from "./choice";
 import { checkFileNames } from "./file-names";
 import { films } from "./films";
-import { framesNamed } from "./frame-names";
+import { goodsOf, scaledGoods } from "./gather";
 import type { FrameToDeliver, Goods } from "./goods";
 import type { Laid } from "./laid";
 import type { Proof } from "./proof";
 import { gridSheet, singlePictures, strips } from "./sheets";
-import { groupsOf } from "./together";
 
 /** A picture that was delivered. */
 export interface DeliveredPage {
@@ -83,6 +66,13 @@ export function deliverGoods(
   onProgress: OnProgress = () => {},
 ): Delivered {
   refuseSameNames(goods.frames);
+  if (goods.shape?.traits.cells && delivery.kind !== "grid")
+    throw new CaravanError(
+      "bad-metadata",
+      `delivery "${delivery.name}"`,
+      "Its example tells frames by columns and rows, and these pictures have none.",
+      "Deliver a grid sheet, or in the shape of another example.",
+    );
   const stem = `${delivery.name}${density.suffix}`;
   if (delivery.kind === "films") {
     const made = films(goods, delivery.films, stem, png, onProgress);
@@ -112,7 +102,7 @@ export function deliverGoods(
 function laidOut(goods: Goods, { kind, packing, sheet }: Delivery, stem: string, onProgress: OnProgress): Laid {
   switch (kind) {
     case "atlas":
-      return atlasPages(goods, packing, stem, onProgress);
+      return atlasPages(goods, goods.shape ? packingIn(goods.shape.traits, packing) : packing, stem, onProgress);
     case "grid":
       return gridSheet(goods, sheet, stem);
     case "strips":
@@ -124,49 +114,6 @@ function laidOut(goods: Goods, { kind, packing, sheet }: Delivery, stem: string,
     default:
       return unreachable(kind);
   }
-}
-
-function goodsOf(whole: Project, delivery: Delivery, pictures: ReadonlyMap<Look, Pixels>): Goods {
-  const chosen = chosenOf(whole, delivery.choice);
-  const { project } = chosen;
-  const stopping = findingsOf(project).find((finding) => finding.severity === "error");
-  if (stopping) throw new CaravanError(CODES[stopping.code] ?? "nothing-picked", stopping.where, stopping.message, "Nothing was written.");
-  const placed = keptFrames(project).filter(({ source, frame }) => chosen.frames?.has(frameRef(source, frame)) ?? true);
-  const texts = framesNamed(project, placed, delivery.frameNames, delivery.counting.from);
-  const names = new Map<FrameRef, string>(placed.map(({ source, frame }, k) => [frameRef(source, frame), texts[k] as string]));
-  const frames = placed.map(({ source, frame }, k): FrameToDeliver => {
-    const pixels = pictures.get(frameLook(source, frame));
-    if (!pixels)
-      throw new CaravanError(
-        "missing-picture",
-        pictureOf(source, frame).file,
-        "The picture of this source is not there.",
-        "Put it back and deliver again.",
-      );
-    const name = texts[k] as string;
-    const origin = originOf(source, frame);
-    if (!frame.size && !frame.turned) return { name, pixels, rect: frame.rect, origin };
-    const upright = framePixels(pixels, frame);
-    return { name, pixels: upright, rect: { x: 0, y: 0, w: upright.width, h: upright.height }, origin };
-  });
-  const clips = project.clips.map((clip): [string, AtlasClip] => [clip.name, atlasClip(clip, (step) => names.get(step.frame) as string)]);
-  const actions = project.actions.map((action): [string, AtlasAction] => [action.name, atlasAction(action)]);
-  return { frames, clips, actions, groups: groupsOf(delivery.packing.together, texts, clips, actions) };
-}
-
-function scaledGoods(goods: Goods, { scale }: Density): Goods {
-  if (scale === 1) return goods;
-  const frames = goods.frames.map(({ name, pixels, rect, origin }): FrameToDeliver => {
-    const small = scaled(crop(pixels, rect), scale);
-    const rounded = (value: number) => Math.round(value * scale * 1000) / 1000;
-    return {
-      name,
-      pixels: small,
-      rect: { x: 0, y: 0, w: small.width, h: small.height },
-      origin: { x: rounded(origin.x), y: rounded(origin.y) },
-    };
-  });
-  return { ...goods, frames };
 }
 
 function refuseSameNames(frames: readonly FrameToDeliver[]): void {
@@ -182,11 +129,3 @@ function refuseSameNames(frames: readonly FrameToDeliver[]): void {
     seen.add(name);
   }
 }
-
-const CODES: Partial<Record<FindingCode, ErrorCode>> = {
-  "empty-clip": "empty-clip",
-  "missing-frames": "missing-frame",
-  "same-frame-name": "name-collision",
-  "empty-action": "empty-clip",
-  "nothing-cut": "nothing-picked",
-};

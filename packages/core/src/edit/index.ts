@@ -32,6 +32,7 @@ export { addDelivery, type DeliveryChange, freeDeliveryName, removeDelivery, set
 export { applyChanges, type Change, differenceBetween } from "./difference";
 export { counted, type Edit } from "./edit";
 export { setStepEvents } from "./events";
+export { deliverLike, forgetExample } from "./examples";
 export { type FrameChanges, framesChanged, type LooksTheSame } from "./frame-changes";
 export { dropFrames, keepFirstOf, renameFrame, restoreFrames } from "./frames";
 export { framesToMirror, freezeMirror, type MirroredPicture } from "./freeze-mirror";

@@ -46,6 +46,7 @@ export const DataFiles = z.strictObject({
   times: z.boolean().describe("A table of every clip's steps: when each begins and how long it shows."),
   ticksPerSecond: z.number().min(1).max(1_000_000).describe("The rate of the game's clock that the table counts in as well."),
   frames: z.boolean().describe("A table of every frame's rectangle, size and origin."),
+  example: z.string().nullable().describe("Name of the example in whose shape metadata is written as well; null for none."),
   module: z.enum(["none", "typed", "plain"]).describe("The atlas as a module of TypeScript with types of all names, or of JavaScript."),
 });
 export type DataFiles = z.infer<typeof DataFiles>;
@@ -95,6 +96,6 @@ export const USUAL_DELIVERY: Delivery = {
   packing: USUAL_PACKING,
   sheet: { columns: null, marginPx: 0, gapPx: 0, run: "along" },
   films: ["apng", "gif"],
-  data: { atlas: true, times: false, ticksPerSecond: 60, frames: false, module: "none" },
+  data: { atlas: true, times: false, ticksPerSecond: 60, frames: false, example: null, module: "none" },
   counting: { origin: "pixels", y: "down", from: 0 },
 };

@@ -25,6 +25,7 @@ export {
   clipNamed,
   clipsByFrame,
   emptyProject,
+  exampleNamed,
   findFrame,
   keptFrames,
   keptRefs,

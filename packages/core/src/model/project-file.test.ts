@@ -29,6 +29,15 @@ describe("the project file", () => {
     expect(projectFromFile({ ...old, version: 2 }, "old.json")).toEqual(project);
   });
 
+  it("of version 4, before there were examples, is taken over", () => {
+    const { examples: _examples, ...old } = file();
+    const deliveries = old.deliveries.map(({ data: { example: _example, ...data }, ...delivery }: { data: { example: null } }) => ({
+      ...delivery,
+      data,
+    }));
+    expect(projectFromFile({ ...old, version: 4, deliveries }, "old.json")).toEqual(project);
+  });
+
   it("refuses an action that shows a clip that is not there, or a facing that is not on its rose", () => {
     const withAction = (facings: object) =>
       reading((content) => void Object.assign(content, { actions: [{ name: "go", ways: 4, facings }] }));
@@ -58,7 +67,7 @@ describe("the project file", () => {
 
   it("refuses a newer version by name and number", () =>
     expect(reading((content) => void Object.assign(content, { version: 7 }))).toThrow(
-      /newer Caravan \(version 7; this one reads up to 4\).*nothing was changed/,
+      /newer Caravan \(version 7; this one reads up to 5\).*nothing was changed/,
     ));
 
   it("refuses what is no project at all", () => {

@@ -14,7 +14,7 @@ import { type Frame, FrameRef, frameSize, pictureOf, type Source } from "./sourc
 import { LONGEST_STEP, microsFromMs, msFromMicros } from "./time";
 
 export const PROJECT_FORMAT = "caravan-project";
-export const PROJECT_VERSION = 4;
+export const PROJECT_VERSION = 5;
 
 export const FileStep = z.strictObject({
   frame: FrameRef,
@@ -47,7 +47,18 @@ const MIGRATIONS: Record<number, (file: Record<string, unknown>) => Record<strin
     version: 4,
     deliveries: Array.isArray(file.deliveries) ? file.deliveries.map(withAllSettings) : file.deliveries,
   }),
+  // Examples of metadata, and deliveries in their shape, are new.
+  4: (file) => ({
+    ...file,
+    version: 5,
+    examples: [],
+    deliveries: Array.isArray(file.deliveries) ? file.deliveries.map(withoutExample) : file.deliveries,
+  }),
 };
+
+function withoutExample(delivery: unknown): unknown {
+  return isRecord(delivery) && isRecord(delivery.data) ? { ...delivery, data: { ...delivery.data, example: null } } : delivery;
+}
 
 function withPictures(source: unknown): unknown {
   if (typeof source !== "object" || source === null || !("file" in source)) return source;
@@ -67,13 +78,14 @@ function isRecord(value: unknown): value is Record<string, unknown> {
 
 /** The document as it is written. Untouched parts are shared with the project. */
 export function projectToFile(project: Project): ProjectFile {
-  const { name, sources, readings, clips, actions, deliveries } = project;
+  const { name, sources, readings, examples, clips, actions, deliveries } = project;
   return {
     format: PROJECT_FORMAT,
     version: PROJECT_VERSION,
     name,
     sources,
     readings,
+    examples,
     clips: clips.map((clip) => ({
       ...clip,
       steps: clip.steps.map(({ frame, duration, events }) => ({ frame, ms: msFromMicros(duration), ...(events ? { events } : {}) })),
@@ -164,6 +176,10 @@ function checkUnique(project: Project, where: string): void {
   for (const { name, facings } of project.actions)
     for (const petal of Object.values(facings))
       if (!clips.has(petal.clip)) refuse(`The action "${name}" shows the clip "${petal.clip}", which is not there.`);
+  doubled(
+    "examples named",
+    project.examples.map((example) => example.name),
+  );
   doubled(
     "deliveries named",
     project.deliveries.map((delivery) => delivery.name),

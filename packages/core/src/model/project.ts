@@ -4,7 +4,7 @@ import { Clip, type ClipName } from "./clip";
 import { Delivery, USUAL_DELIVERY } from "./delivery";
 import { CaravanError } from "./error";
 import { Name } from "./name";
-import { Reading } from "./reading";
+import { Example, Reading } from "./reading";
 import { type Frame, type FrameRef, frameRef, Source, type SourceId } from "./source";
 
 /** The document: all that is saved of a project but the pictures themselves, which are named by hash. */
@@ -12,6 +12,7 @@ export const Project = z.strictObject({
   name: Name,
   sources: z.array(Source),
   readings: z.array(Reading).describe("How metadata files were understood, by name, for the next of their structure."),
+  examples: z.array(Example).describe("Metadata files that a game reads already, by name: deliveries are written in their shape."),
   clips: z.array(Clip),
   actions: z.array(Action).describe("Movements in several facings, each made of clips."),
   deliveries: z.array(Delivery).min(1),
@@ -23,6 +24,7 @@ export function emptyProject(name: string): Project {
     name,
     sources: [],
     readings: [],
+    examples: [],
     clips: [],
     actions: [],
     deliveries: [USUAL_DELIVERY],
@@ -61,6 +63,19 @@ export function actionNamed(project: Project, name: ActionName | string): Action
       project.actions.length > 0 ? `There are: ${project.actions.map((each) => each.name).join(", ")}.` : "It has no actions yet.",
     );
   return action;
+}
+
+/** Throws `not-found`. */
+export function exampleNamed(project: Project, name: string): Example {
+  const example = project.examples.find((each) => each.name === name);
+  if (!example)
+    throw new CaravanError(
+      "not-found",
+      `example "${name}"`,
+      "The project no longer has this example, in whose shape it should deliver.",
+      "Choose another one at Ship, or none.",
+    );
+  return example;
 }
 
 /** A frame together with the source it was cut from. */

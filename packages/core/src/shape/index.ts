@@ -2,8 +2,8 @@
 import type { Atlas } from "../atlas";
 import { type NamedFile, utf8 } from "../codec";
 import { type Described, problem, recognise, unseen } from "../metadata";
-import type { Example } from "../model";
-import { learnShape, type Shape } from "./learn";
+import type { Example, Packing } from "../model";
+import { learnShape, type Shape, type Traits } from "./learn";
 import { locate } from "./locate";
 import { proveShape } from "./prove";
 import { sheetsOf } from "./sheets";
@@ -33,6 +33,12 @@ export function learnExample(text: string, where: string, seen: Described | null
   return { example, told: toldOf(shapeOf(example)) };
 }
 
+/** How frames may be packed so that a shape can say where they are: nothing is done that it has no place for. */
+export function packingIn({ trims, turns, pages, clips }: Traits, packing: Packing): Packing {
+  const together = packing.together === "nothing" && pages !== "by-frame" && clips !== "none" ? "clips" : packing.together;
+  return { ...packing, trim: packing.trim && trims, turn: packing.turn && turns, shareMirrored: false, together };
+}
+
 /** Throws as `learnExample` does. */
 export function shapeOf({ file, text, reading }: Example): Shape {
   return learnShape(locate(text, file), reading, file);
@@ -46,8 +52,8 @@ export function toldOfExample(example: Example): Told {
  * An atlas in the shape of an example, as one file or, where that knows only one page, as one for each page. `stem` begins their names.
  * Each is read back; throws `proof-failed` if one says something else than was meant.
  */
-export function filesInShape(shape: Shape, file: string, atlas: Atlas, stem: string): { files: NamedFile[]; notes: string[] } {
-  const ending = /\.[^.]+$/.exec(file)?.[0] ?? ".txt";
+export function filesInShape(shape: Shape, atlas: Atlas, stem: string): { files: NamedFile[]; notes: string[] } {
+  const ending = /\.[^.]+$/.exec(shape.file)?.[0] ?? ".txt";
   const sheets = sheetsOf(atlas, shape.traits);
   const files = sheets.map((sheet, k): NamedFile => {
     const path = sheets.length === 1 ? `${stem}${ending}` : `${stem}-${k}${ending}`;

@@ -11,7 +11,7 @@ import { groupAt, type Leaf, lastPart, type ReadFrame, readFrames, says, sideOf,
 import { CaravanError, type Reading } from "../model";
 import type { FrameFacts, PageFacts, Scope, Sheet } from "./facts";
 import type { Located } from "./locate";
-import { loopsOf } from "./loops";
+import { loopsOf, type Repeats } from "./loops";
 import { type Place, placeAt } from "./place";
 import {
   CLIP_NAME,
@@ -29,9 +29,6 @@ import {
   SCALE,
   TRIMMED,
 } from "./quantities";
-
-/** What each member of something repeated stands for. */
-export type Repeats = "pages" | "frames" | "clips" | "steps" | "actions" | "facings" | "once";
 
 export interface Slot {
   readonly quantity: Quantity;
@@ -59,6 +56,8 @@ export interface Traits {
 }
 
 export interface Shape {
+  /** The example's file name. */
+  readonly file: string;
   readonly located: Located;
   readonly reading: Reading;
   readonly slots: ReadonlyMap<string, Slot>;
@@ -113,7 +112,7 @@ export function learnShape(located: Located, reading: Reading, where: string): S
   const strange = addFurther(reading.frames, places, repeats, slots, add);
   const nameAt = reading.fields.name === undefined ? null : resolved(reading.fields.name, reading.frames, first.path, root);
   const frameName = (nameAt !== null && slots.get(nameAt)) || null;
-  return { located, reading, slots, repeats, traits: traitsOf(reading, repeats, slots), frames: places, frameName, strange };
+  return { file: where, located, reading, slots, repeats, traits: traitsOf(reading, repeats, slots), frames: places, frameName, strange };
 }
 
 /** Members that can be written again: those of a list, or with keys of their own. */

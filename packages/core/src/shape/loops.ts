@@ -1,9 +1,11 @@
 import { facingOfWord } from "../facing";
 import type { RecordGroup } from "../metadata";
 import type { Reading } from "../model";
-import type { Repeats } from "./learn";
 import type { Located } from "./locate";
 import { placeAt } from "./place";
+
+/** What each member of something repeated stands for. */
+export type Repeats = "pages" | "frames" | "clips" | "steps" | "actions" | "facings" | "once";
 
 /** What is repeated at each `*` of a reading's paths. */
 export function loopsOf(reading: Reading, { root }: Located, group: RecordGroup): Map<string, Repeats> {

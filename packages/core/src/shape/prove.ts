@@ -7,7 +7,7 @@ import type { Shape } from "./learn";
  * Reads what was written in a shape as the example was read, and compares every frame, and every step of every clip, with what was
  * meant, as far as the shape can say it. Throws `proof-failed` naming the first that differs. `where` names the file.
  */
-export function proveShape(text: string, { reading, traits }: Shape, sheet: Sheet, where: string): void {
+export function proveShape(text: string, { reading, traits, frameName }: Shape, sheet: Sheet, where: string): void {
   const parsed = parseMetadata(text, where);
   const { frames, unplaced } = readFrames(parsed, reading, unseen(""));
   const refuse = (what: string, why: string) =>
@@ -23,7 +23,8 @@ export function proveShape(text: string, { reading, traits }: Shape, sheet: Shee
       `${frames.length}, not ${sheet.frames.length}${unplaced[0] ? `. ${unplaced[0].where}: ${unplaced[0].why}` : ""}`,
     );
   for (const [k, wanted] of sheet.frames.entries()) {
-    const why = differenceOf(frames[k] as ReadFrame, wanted, traits);
+    const name = frameName?.quantity.of({ sheet, page: wanted.page, frame: wanted });
+    const why = differenceOf(frames[k] as ReadFrame, wanted, traits, typeof name === "string" ? name : null);
     if (why) throw refuse(`frame "${wanted.name}"`, why);
   }
   if (traits.clips === "none") return;
@@ -39,7 +40,8 @@ export function proveShape(text: string, { reading, traits }: Shape, sheet: Shee
   }
 }
 
-function differenceOf(read: ReadFrame, wanted: FrameFacts, { trims, turns, origins }: Shape["traits"]): string | null {
+function differenceOf(read: ReadFrame, wanted: FrameFacts, { trims, turns, origins }: Shape["traits"], name: string | null): string | null {
+  if (name !== null && read.name !== name) return `it is called ${read.name}`;
   const { x, y, w, h } = wanted.rect;
   const { rect } = read;
   if (rect.x !== x || rect.y !== y || rect.w !== w || rect.h !== h) return `it lies at ${rect.x}, ${rect.y}, ${rect.w} × ${rect.h} px`;

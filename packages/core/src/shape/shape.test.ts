@@ -10,7 +10,7 @@ const EXAMPLES = { KEYED, TAGGED, TABLED, LINED, NESTED, PAIRED, PAGED };
 
 function written(text: string, atlas = atlasOfExample(text)) {
   const { example, told } = learnExample(text, "in/hero.data", null);
-  const { files, notes } = filesInShape(shapeOf(example), example.file, atlas, "out");
+  const { files, notes } = filesInShape(shapeOf(example), atlas, "out");
   return { text: textFromUtf8(files[0]?.bytes ?? new Uint8Array()), files, notes, told };
 }
 
@@ -114,7 +114,7 @@ describe("other content in the shape of an example", () => {
     const shape = shapeOf(example);
     fc.assert(
       fc.property(atlases(shape.traits, example.reading.container !== "sections"), (atlas) => {
-        const { files } = filesInShape(shape, example.file, atlas, "out");
+        const { files } = filesInShape(shape, atlas, "out");
         expect(files).toHaveLength(1);
       }),
       { numRuns: 120 },

@@ -6,7 +6,8 @@
  * Cost: O(records × values).
  */
 import { isTrimmed, type Scope, type Sheet } from "./facts";
-import { type Repeats, type Shape, saysSame } from "./learn";
+import { type Shape, saysSame } from "./learn";
+import type { Repeats } from "./loops";
 import { type Place, placeAt } from "./place";
 import { CLIP_NAME, FACING } from "./quantities";
 import { spelledAs } from "./spelling";

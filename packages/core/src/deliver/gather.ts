@@ -1,0 +1,79 @@
+/** What a delivery chooses of a project, gathered before it is laid on any picture. */
+import { type AtlasAction, type AtlasClip, atlasAction, atlasClip } from "../atlas";
+import { type FindingCode, findingsOf } from "../check";
+import {
+  CaravanError,
+  type Delivery,
+  type Density,
+  type ErrorCode,
+  exampleNamed,
+  type FrameRef,
+  frameLook,
+  frameRef,
+  keptFrames,
+  type Look,
+  originOf,
+  type Project,
+  pictureOf,
+} from "../model";
+import { crop, framePixels, type Pixels, scaled } from "../raster";
+import { packingIn, shapeOf } from "../shape";
+import { chosenOf } from "./choice";
+import { framesNamed } from "./frame-names";
+import type { FrameToDeliver, Goods } from "./goods";
+import { groupsOf } from "./together";
+
+/** Everything that a delivery chooses, as it is in the project. Throws the first finding that stops delivery, `missing-picture`, `not-found`. */
+export function goodsOf(whole: Project, delivery: Delivery, pictures: ReadonlyMap<Look, Pixels>): Goods {
+  const chosen = chosenOf(whole, delivery.choice);
+  const { project } = chosen;
+  const stopping = findingsOf(project).find((finding) => finding.severity === "error");
+  if (stopping) throw new CaravanError(CODES[stopping.code] ?? "nothing-picked", stopping.where, stopping.message, "Nothing was written.");
+  const placed = keptFrames(project).filter(({ source, frame }) => chosen.frames?.has(frameRef(source, frame)) ?? true);
+  const texts = framesNamed(project, placed, delivery.frameNames, delivery.counting.from);
+  const names = new Map<FrameRef, string>(placed.map(({ source, frame }, k) => [frameRef(source, frame), texts[k] as string]));
+  const frames = placed.map(({ source, frame }, k): FrameToDeliver => {
+    const pixels = pictures.get(frameLook(source, frame));
+    if (!pixels)
+      throw new CaravanError(
+        "missing-picture",
+        pictureOf(source, frame).file,
+        "The picture of this source is not there.",
+        "Put it back and deliver again.",
+      );
+    const name = texts[k] as string;
+    const origin = originOf(source, frame);
+    if (!frame.size && !frame.turned) return { name, pixels, rect: frame.rect, origin };
+    const upright = framePixels(pixels, frame);
+    return { name, pixels: upright, rect: { x: 0, y: 0, w: upright.width, h: upright.height }, origin };
+  });
+  const clips = project.clips.map((clip): [string, AtlasClip] => [clip.name, atlasClip(clip, (step) => names.get(step.frame) as string)]);
+  const actions = project.actions.map((action): [string, AtlasAction] => [action.name, atlasAction(action)]);
+  const shape = delivery.data.example === null ? null : shapeOf(exampleNamed(whole, delivery.data.example));
+  const together = shape ? packingIn(shape.traits, delivery.packing).together : delivery.packing.together;
+  return { frames, clips, actions, groups: groupsOf(together, texts, clips, actions), shape };
+}
+
+/** The goods at another size, origins with them. */
+export function scaledGoods(goods: Goods, { scale }: Density): Goods {
+  if (scale === 1) return goods;
+  const frames = goods.frames.map(({ name, pixels, rect, origin }): FrameToDeliver => {
+    const small = scaled(crop(pixels, rect), scale);
+    const rounded = (value: number) => Math.round(value * scale * 1000) / 1000;
+    return {
+      name,
+      pixels: small,
+      rect: { x: 0, y: 0, w: small.width, h: small.height },
+      origin: { x: rounded(origin.x), y: rounded(origin.y) },
+    };
+  });
+  return { ...goods, frames };
+}
+
+const CODES: Partial<Record<FindingCode, ErrorCode>> = {
+  "empty-clip": "empty-clip",
+  "missing-frames": "missing-frame",
+  "same-frame-name": "name-collision",
+  "empty-action": "empty-clip",
+  "nothing-cut": "nothing-picked",
+};

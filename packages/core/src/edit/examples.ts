@@ -1,0 +1,29 @@
+/** The metadata files that deliveries are written in the shape of. */
+import type { Delivery, Example, Project } from "../model";
+import { edit } from "./edit";
+
+/** Keeps an example by its name, in the place of an earlier one of that name, and has the delivery at `index` written in its shape. */
+export const deliverLike = edit(
+  (_project, example: Example, _index: number) => `deliver in the shape of ${example.name}`,
+  (project, example, index): Project => ({
+    ...project,
+    examples: project.examples.some(({ name }) => name === example.name)
+      ? project.examples.map((each) => (each.name === example.name ? example : each))
+      : [...project.examples, example],
+    deliveries: project.deliveries.map((each, k) => (k === index ? withExample(each, example.name) : each)),
+  }),
+);
+
+/** Takes an example out of the project, and out of the deliveries that are written in its shape. */
+export const forgetExample = edit(
+  (_project, name: string) => `forget the example ${name}`,
+  (project, name): Project => ({
+    ...project,
+    examples: project.examples.filter((each) => each.name !== name),
+    deliveries: project.deliveries.map((each) => (each.data.example === name ? withExample(each, null) : each)),
+  }),
+);
+
+function withExample(delivery: Delivery, example: string | null): Delivery {
+  return { ...delivery, data: { ...delivery.data, example } };
+}

@@ -107,6 +107,7 @@ export interface DeliveredAtlas {
     }
   >;
   clips: Record<string, { steps: { frame: string; ms: number }[]; playback: string }>;
+  actions: Record<string, { facings: Record<string, { clip: string; mirror?: boolean }> }>;
 }
 
 /** The atlas file and the pages of a delivery, decoded. */

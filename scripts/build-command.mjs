@@ -19,6 +19,8 @@ export async function buildCommand() {
     format: "esm",
     target: "node20",
     logLevel: "warning",
+    // Modules before older forms: jsonc-parser's older form asks for its parts in a way that cannot be bundled.
+    mainFields: ["module", "main"],
     // commander is CommonJS and calls require for Node's own modules.
     banner: { js: 'import { createRequire as __createRequire } from "node:module"; const require = __createRequire(import.meta.url);' },
   });

@@ -200,6 +200,8 @@ function useFileDrop(): boolean {
       if (!hasFiles(event)) return;
       event.preventDefault();
       setOver(false);
+      // Some parts of the screen have a use of their own for files.
+      if (event.target instanceof Element && event.target.closest("[data-takes-files]")) return;
       if (event.dataTransfer) void handedByDrop(event.dataTransfer).then(takeInAndGo);
     };
     const paste = (event: ClipboardEvent) => {

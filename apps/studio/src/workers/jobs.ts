@@ -8,8 +8,9 @@ import type { NamedFile } from "@caravan/core/codec";
 import type { CutPieces, FindingCut, GridSuggestion } from "@caravan/core/cut";
 import type { DeliveredPage, Proof } from "@caravan/core/deliver";
 import type { ReadClip, ReadFrame, Unplaced } from "@caravan/core/metadata";
-import type { Clearing, Delivery, ErrorCode, Frame, Project, Reading, Source } from "@caravan/core/model";
+import type { Clearing, Delivery, ErrorCode, Example, Frame, Project, Reading, Source } from "@caravan/core/model";
 import type { Coverage, Ground, PictureFacts } from "@caravan/core/raster";
+import type { Told } from "@caravan/core/shape";
 
 export interface ReadPicture extends PictureView {
   readonly sha256: string;
@@ -57,6 +58,11 @@ export interface Understood {
   readonly clips: readonly ReadClip[];
   /** Paths that the records have, for correcting. */
   readonly paths: readonly string[];
+}
+
+export interface LearnedExample {
+  readonly example: Example;
+  readonly told: Told;
 }
 
 /** A picture file and how its ground is cleared. */
@@ -121,6 +127,9 @@ export type Jobs = {
   };
   /** Reads a metadata file by a reading that a person has corrected. */
   readAs: { ask: { text: string; where: string; picture: string; coverage: Coverage; reading: Reading }; answer: Understood };
+  /** Learns how a metadata file says things, to write others so; surer with its picture. */
+  learnExample: { ask: { text: string; where: string; seen: { picture: string; coverage: Coverage } | null }; answer: LearnedExample };
+  tellExample: { ask: { example: Example }; answer: Told };
   /** Whether frames of two pictures look the same, pair by pair. */
   compareFrames: { ask: { before: LookFile; after: LookFile; pairs: readonly (readonly [Frame, Frame])[] }; answer: readonly boolean[] };
   /** Frames of one picture as in a mirror, each a picture of its own, upright and untrimmed. */

@@ -7,6 +7,7 @@ import { deliver } from "@caravan/core/deliver";
 import { parseMetadata, pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
 import { CaravanError, frameRef, type Look, lookOf } from "@caravan/core/model";
 import { clearGround, coverageOf, factsOf, findGround, framePixels, looksSame, mirrored, type Pixels } from "@caravan/core/raster";
+import { learnExample, toldOfExample } from "@caravan/core/shape";
 import * as Comlink from "comlink";
 import { viewOf } from "./bitmaps";
 import { asText, fromText, type JobName, type JobRunner, type Jobs, type LookFile, type OnProgress, type Outcome } from "./jobs";
@@ -50,6 +51,14 @@ const doers: Doers = {
     const parsed = parseMetadata(text, where);
     const { frames, unplaced } = readFrames(parsed, reading, { picture, coverage });
     return { reading, frames, unplaced, clips: readClips(parsed, reading, frames), paths: pathsOf(parsed, reading) };
+  },
+
+  async learnExample({ text, where, seen }) {
+    return learnExample(text, where, seen);
+  },
+
+  async tellExample({ example }) {
+    return toldOfExample(example);
   },
 
   async compareFrames({ before, after, pairs }) {

@@ -76,7 +76,11 @@ export function proposedColumns(count: number, cell: Size): number {
   const ideal = Math.sqrt((2 * count * cell.h) / cell.w);
   let best = 1;
   let least = Number.POSITIVE_INFINITY;
-  for (let columns = Math.max(1, Math.min(count, Math.floor(ideal * 0.75))); columns <= Math.min(count, Math.ceil(ideal * 1.5)); columns++) {
+  for (
+    let columns = Math.max(1, Math.min(count, Math.floor(ideal * 0.75)));
+    columns <= Math.min(count, Math.ceil(ideal * 1.5));
+    columns++
+  ) {
     const empty = Math.ceil(count / columns) * columns - count;
     const cost = empty / columns + Math.abs(Math.log(columns / ideal));
     if (cost < least) {

@@ -188,9 +188,9 @@ describe("a metadata file is understood by its structure", () => {
   it("names on lines of their own with indented pairs below", () => {
     const text = PLACES.map(
       ([name, { x, y, w, h }]) =>
-        `${name}\n  turn: false\n  xy: ${x}, ${y}\n  size: ${w}, ${h}\n  whole: ${w + 6}, ${h + 2}\n  offset: 3, 2`,
+        `${name}\n  turned: no\n  at: ${x}, ${y}\n  extent: ${w}, ${h}\n  full: ${w + 6}, ${h + 2}\n  offset: 3, 2`,
     ).join("\n");
-    const { frames } = understood(`hero.png\nscale: 1\nfilter: crisp\n${text}`);
+    const { frames } = understood(`hero.png\nscale: 1\nlook: crisp\n${text}`);
     expect(places(frames)).toEqual(names());
     expect(frames[0]).toMatchObject({ size: { w: 26, h: 36 }, inset: { x: 3, y: 2 } });
   });

@@ -50,30 +50,30 @@ strike;left;hero.png;34;40;36;30;0.05`;
 
 /** Sections of lines, one for the picture, the others for its frames. */
 export const LINED = `hero.png
-  size: 128, 96
-  filter: crisp
+  measures: 128, 96
+  look: crisp
 walk_0
-  turn: false
-  xy: 2, 2
-  size: 20, 34
-  whole: 26, 36
+  number: 0
+  turned: no
+  at: 2, 2
+  extent: 20, 34
+  full: 26, 36
   offset: 3, 2
-  index: 0
 walk_1
-  turn: false
-  xy: 24, 2
-  size: 22, 33
-  whole: 28, 36
+  number: 1
+  turned: no
+  at: 24, 2
+  extent: 22, 33
+  full: 28, 36
   offset: 3, 3
-  index: 1
 
 strike_0
-  turn: false
-  xy: 48, 2
-  size: 19, 35
-  whole: 22, 35
-  offset: 1, 0
-  index: 2`;
+  number: 2
+  turned: no
+  at: 48, 2
+  extent: 19, 35
+  full: 22, 35
+  offset: 1, 0`;
 
 /** Frames inside of their clips, which stand under their names. */
 export const NESTED = `{ "sheet": "hero.png",

@@ -8,6 +8,7 @@ import { sizeInWords } from "../../ui/files";
 import { Beside } from "./beside";
 import { useCurrentBuild } from "./build";
 import { useDelivery } from "./chosen-delivery";
+import { ExampleShape } from "./example-shape";
 import { GameFolder } from "./game-folder-line";
 import { Sizes } from "./sizes";
 import { WhatGoes } from "./what-goes";
@@ -40,6 +41,7 @@ export function Details() {
       <WhatGoes />
       <Sizes />
       <Beside />
+      {delivery.kind !== "films" && <ExampleShape />}
       <Detail title="Files">
         {build.kind === "built" ? (
           <ul aria-label="Files">

@@ -1,0 +1,89 @@
+"use client";
+
+import { forgetExample } from "@caravan/core/edit";
+import type { Told } from "@caravan/core/shape";
+import { type DragEvent, useState } from "react";
+import { edit, useProject } from "../../project/open-project";
+import { Button } from "../../ui/button";
+import { Detail } from "../../ui/detail";
+import { chooseFiles } from "../../ui/files";
+import { SheetDialog } from "../../ui/sheet-dialog";
+import { run } from "../../workers/client";
+import { useDelivery } from "./chosen-delivery";
+import { learnFrom } from "./learn-example";
+import { WhatStandsWhere } from "./what-stands-where";
+
+/** Metadata as the game reads it already: learned from a file that it reads, and shown before it is written. */
+export function ExampleShape() {
+  const { delivery, index, set } = useDelivery();
+  const examples = useProject((project) => project.examples);
+  const [shown, setShown] = useState<{ readonly name: string; readonly told: Told } | null>(null);
+  const [over, setOver] = useState(false);
+  const name = delivery.data.example;
+  const example = examples.find((each) => each.name === name);
+  const learn = async (files: readonly File[]) => {
+    if (files.length > 0) setShown(await learnFrom(files, index));
+  };
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    void learn([...event.dataTransfer.files]);
+  };
+  return (
+    <Detail title="In the shape of an example">
+      <section
+        aria-label="In the shape of an example"
+        data-takes-files=""
+        onDragEnter={() => setOver(true)}
+        onDragLeave={() => setOver(false)}
+        onDrop={drop}
+        className={`flex flex-col items-start gap-1.5 rounded-box ${over ? "outline-2 outline-lapis outline-offset-4" : ""}`}
+      >
+        {examples.length > 0 && (
+          <select
+            aria-label="Example"
+            className="min-h-8 w-full rounded-box border border-line bg-raised px-2"
+            value={name ?? ""}
+            onChange={(event) => set({ data: { example: event.target.value === "" ? null : event.target.value } })}
+          >
+            <option value="">None</option>
+            {examples.map((each) => (
+              <option key={each.name} value={each.name}>
+                {each.name}
+              </option>
+            ))}
+          </select>
+        )}
+        {!example && (
+          <p className="text-small text-muted">
+            Give or drop here a metadata file that the game reads, alone or with its picture: what goes out is then written just so.
+          </p>
+        )}
+        <div className="flex flex-wrap gap-1.5">
+          <Button onClick={async () => learn(await chooseFiles("", true))}>Learn from a file</Button>
+          {example && (
+            <Button onClick={async () => setShown({ name: example.name, told: await run("tellExample", { example }) })}>
+              What stands where
+            </Button>
+          )}
+        </div>
+      </section>
+      <SheetDialog
+        title={`In the shape of ${shown?.name ?? ""}`}
+        description="What each field of the example will say, and what stays as it is."
+        open={shown !== null}
+        onClose={() => setShown(null)}
+      >
+        {shown && (
+          <WhatStandsWhere
+            told={shown.told}
+            onForget={() => {
+              edit(forgetExample, shown.name);
+              setShown(null);
+            }}
+          />
+        )}
+      </SheetDialog>
+    </Detail>
+  );
+}

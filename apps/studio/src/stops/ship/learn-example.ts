@@ -1,0 +1,36 @@
+import { deliverLike } from "@caravan/core/edit";
+import { CaravanError } from "@caravan/core/model";
+import type { Told } from "@caravan/core/shape";
+import { edit } from "../../project/open-project";
+import { say } from "../../ui/notices";
+import { run } from "../../workers/client";
+
+const PICTURE = /\.(png|webp|gif|jpe?g|avif|bmp)$/i;
+
+/**
+ * Learns from a metadata file, perhaps with its picture, and has the delivery at `index` written in its shape. Says what was wrong if
+ * it cannot; null then.
+ */
+export async function learnFrom(files: readonly File[], index: number): Promise<{ name: string; told: Told } | null> {
+  const text = files.find(({ name }) => !PICTURE.test(name));
+  const picture = files.find(({ name }) => PICTURE.test(name));
+  try {
+    if (!text)
+      throw new CaravanError(
+        "bad-metadata",
+        picture?.name ?? "example",
+        "A picture alone shows no structure.",
+        "Give the file that the game reads beside it: JSON, XML, a table, or sections of lines.",
+      );
+    const seen = picture
+      ? { picture: picture.name, coverage: (await run("readPicture", { name: picture.name, blob: picture, clearing: null })).coverage }
+      : null;
+    const { example, told } = await run("learnExample", { text: await text.text(), where: text.name, seen });
+    const problem = edit(deliverLike, example, index);
+    if (problem) throw problem;
+    return { name: example.name, told };
+  } catch (error) {
+    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+    return null;
+  }
+}

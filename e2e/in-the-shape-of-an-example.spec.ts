@@ -1,0 +1,156 @@
+/** A game that reads metadata of its own make gets the demo in just that make: four files of unlike structure. */
+import { expect, type Page, test } from "@playwright/test";
+import { KEYED, LINED, TABLED, TAGGED } from "../packages/core/src/shape/examples.fixture";
+import { atlasOf, type DeliveredAtlas, filesOf, goTo, openStudio } from "./studio";
+
+async function zipNow(page: Page): Promise<Map<string, Uint8Array>> {
+  await expect(page.getByTestId("proof")).toBeVisible();
+  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: /ZIP/ }).click()]);
+  return filesOf(download);
+}
+
+/** What stands in a file that is written as KEYED is. */
+interface WrittenAsKeyed {
+  frames: Record<
+    string,
+    {
+      bounds: { x: number; y: number; w: number; h: number };
+      whole: { w: number; h: number };
+      trimOffset: { x: number; y: number };
+      pivot: { x: number; y: number };
+    }
+  >;
+  moves: Record<string, { frames: string[] }>;
+}
+
+const part = (page: Page) => page.getByRole("region", { name: "In the shape of an example", exact: true }).first();
+
+async function learnFrom(page: Page, name: string, text: string): Promise<void> {
+  const [chooser] = await Promise.all([
+    page.waitForEvent("filechooser"),
+    part(page).getByRole("button", { name: "Learn from a file" }).click(),
+  ]);
+  await chooser.setFiles([{ name, mimeType: "text/plain", buffer: Buffer.from(text) }]);
+  await expect(page.getByRole("dialog", { name: `In the shape of ${name}` })).toBeVisible();
+  await page.keyboard.press("Escape");
+}
+
+const text = (files: ReadonlyMap<string, Uint8Array>, name: string) => Buffer.from(files.get(name) as Uint8Array).toString();
+const numbers = (spelled: readonly (string | undefined)[]) => spelled.map(Number);
+const rects = (atlas: DeliveredAtlas) => Object.entries(atlas.frames).map(([name, { rect }]) => [name, rect.x, rect.y, rect.w, rect.h]);
+
+test("a delivery is written in the shape of a file that the game reads, and kept so", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Ship");
+  await expect(page.getByTestId("proof")).toBeVisible();
+
+  // Dropped on its place, it is learned from; elsewhere it would come in as art.
+  const transfer = await page.evaluateHandle((content) => {
+    const data = new DataTransfer();
+    data.items.add(new File([content], "hero.json"));
+    return data;
+  }, KEYED);
+  await part(page).dispatchEvent("drop", { dataTransfer: transfer });
+  const dialog = page.getByRole("dialog", { name: "In the shape of hero.json" });
+  await expect(dialog.getByRole("row", { name: /frames › each › bounds › x 2 x/ })).toBeVisible();
+  await expect(dialog.getByRole("region", { name: "Stays as it is" })).toContainText("by hand, in spring");
+  await expect(dialog).toContainText("playing to and fro");
+  await page.keyboard.press("Escape");
+
+  const files = await zipNow(page);
+  const { atlas } = atlasOf(files);
+  const file: WrittenAsKeyed = JSON.parse(text(files, "atlas.json"));
+  const { frames, moves } = file;
+  const places = Object.entries(frames).map(([name, { bounds }]) => [name.replace(/\.png$/, ""), bounds.x, bounds.y, bounds.w, bounds.h]);
+  expect(places).toEqual(rects(atlas));
+  expect(file).toMatchObject({
+    made: "by hand, in spring",
+    picture: { file: "atlas.png", size: { w: atlas.pages[0]?.width } },
+    total: 194,
+  });
+  for (const [name, { size, inset, origin }] of Object.entries(atlas.frames)) {
+    const { whole, trimOffset, pivot } = frames[`${name}.png`] as WrittenAsKeyed["frames"][string];
+    expect([whole.w, whole.h, trimOffset.x, trimOffset.y]).toEqual([size.w, size.h, inset.x, inset.y]);
+    expect(Math.abs(pivot.x * size.w - origin.x)).toBeLessThan(0.25);
+  }
+  expect(Object.keys(moves)).toEqual(Object.keys(atlas.clips));
+  expect(moves["porter-walk-s"]?.frames).toEqual(atlas.clips["porter-walk-s"]?.steps.map(({ frame }) => `${frame}.png`));
+
+  // Kept by name: after a reload it is delivered the same.
+  await page.reload();
+  await goTo(page, "Ship");
+  await expect(page.getByRole("combobox", { name: "Example" })).toHaveValue("hero.json");
+  expect(text(await zipNow(page), "atlas.json")).toBe(text(files, "atlas.json"));
+});
+
+test("tags, tables and lines are learned as well", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Ship");
+  await expect(page.getByTestId("proof")).toBeVisible();
+
+  await learnFrom(page, "hero.xml", TAGGED);
+  let files = await zipNow(page);
+  let { atlas } = atlasOf(files);
+  const parts = [...text(files, "atlas.xml").matchAll(/<part id='([^']*)' left='(\d+)' top='(\d+)' right='(\d+)' bottom='(\d+)'/g)];
+  const places = parts.map(([, name, ...sides]) => {
+    const [left = 0, top = 0, right = 0, bottom = 0] = numbers(sides);
+    return [name, left, top, right - left, bottom - top];
+  });
+  expect(places).toEqual(rects(atlas));
+  const clip = atlas.clips["porter-walk-s"];
+  const shown = /<movement name='porter-walk-s'[^>]*>([\s\S]*?)<\/movement>/.exec(text(files, "atlas.xml"))?.[1] ?? "";
+  expect([...shown.matchAll(/part='([^']*)' ms='([^']*)'/g)].map(([, frame, ms]) => ({ frame, ms: Number(ms) }))).toEqual(
+    clip?.steps.map(({ frame, ms }) => ({ frame, ms })),
+  );
+  // The shape has no place for what trimming takes away, so nothing was trimmed.
+  for (const { rect, size } of Object.values(atlas.frames)) expect([rect.w, rect.h]).toEqual([size.w, size.h]);
+
+  await learnFrom(page, "hero.csv", TABLED);
+  files = await zipNow(page);
+  ({ atlas } = atlasOf(files));
+  const rows = text(files, "atlas.csv")
+    .trim()
+    .split("\n")
+    .slice(2)
+    .map((line) => line.split(";"));
+  expect(rows).toHaveLength(Object.values(atlas.clips).reduce((sum, { steps }) => sum + steps.length, 0));
+  const south = rows.filter(([action, facing]) => action === "walk" && facing === "down");
+  const steps = atlas.clips[atlas.actions.walk?.facings.s?.clip ?? ""]?.steps ?? [];
+  expect(south.map(([, , , x, y, , , seconds]) => [Number(x), Number(y), Math.round(Number(seconds) * 1e6) / 1000])).toEqual(
+    steps.map(({ frame, ms }) => [atlas.frames[frame]?.rect.x, atlas.frames[frame]?.rect.y, ms]),
+  );
+
+  await learnFrom(page, "hero.txt", LINED);
+  files = await zipNow(page);
+  ({ atlas } = atlasOf(files));
+  const lines = text(files, "atlas.txt");
+  expect(lines.startsWith(`atlas.png\n  measures: ${atlas.pages[0]?.width}, ${atlas.pages[0]?.height}\n  look: crisp\n`)).toBe(true);
+  const found = [...lines.matchAll(/^(\S+)\n {2}number: \d+\n {2}turned: no\n {2}at: (\d+), (\d+)\n {2}extent: (\d+), (\d+)\n/gm)];
+  expect(found.map(([, name, ...place]) => [name, ...numbers(place)])).toEqual(rects(atlas));
+  await expect(page.getByRole("list", { name: "Good to know" })).toContainText("atlas.txt: its shape has no place for clips");
+
+  // Four are kept; one that is forgotten is gone from the delivery too, until it is taken back.
+  await expect(page.getByRole("combobox", { name: "Example" }).getByRole("option")).toHaveText([
+    "None",
+    "hero.xml",
+    "hero.csv",
+    "hero.txt",
+  ]);
+  await part(page).getByRole("button", { name: "What stands where" }).click();
+  await page.getByRole("button", { name: "Forget this example" }).click();
+  await expect(page.getByRole("combobox", { name: "Example" })).toHaveValue("");
+  await page.keyboard.press("Control+z");
+  await expect(page.getByRole("combobox", { name: "Example" })).toHaveValue("hero.txt");
+});
+
+test("a file that shows no structure is refused with what was looked for, and nothing is changed", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Ship");
+  const [chooser] = await Promise.all([
+    page.waitForEvent("filechooser"),
+    part(page).getByRole("button", { name: "Learn from a file" }).click(),
+  ]);
+  await chooser.setFiles([{ name: "letter.txt", mimeType: "text/plain", buffer: Buffer.from("Dear porter, the lamps are low.") }]);
+  await expect(page.getByText(/letter\.txt: It is none of JSON, XML, sections of key = value, or a table/)).toBeVisible();
+  await expect(page.getByRole("combobox", { name: "Example" })).toHaveCount(0);
+});

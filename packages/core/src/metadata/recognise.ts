@@ -5,7 +5,7 @@
 import type { CaravanError, FrameField, Reading } from "../model";
 import { recogniseClips } from "./clips";
 import { clipsAround } from "./clips-around";
-import type { Described } from "./described";
+import { type Described, isSeen } from "./described";
 import { groupsOf, type MetadataRecord, type RecordGroup } from "./groups";
 import { readFrames } from "./read";
 import { type FieldPaths, findRectangles, numberAt, valueAt } from "./rectangles";
@@ -276,15 +276,18 @@ function turnedAs(parsed: ParsedMetadata, reading: Reading, described: Described
 /** Says what was looked for and how near the file came. */
 function nothingFits(groups: readonly RecordGroup[], parsed: ParsedMetadata, described: Described, where: string): CaravanError {
   const { width, height } = described.coverage;
+  const held = isSeen(described.coverage);
   const wild = (group: RecordGroup) => group.pattern.split("*").length;
   const closest = groups.toSorted((a, b) => b.records.length - a.records.length || wild(a) - wild(b))[0];
   const fields = closest ? commonFields(closest.records).slice(0, 6).join(", ") : "";
   const seen = closest
-    ? `The records that came closest are ${closest.records.length} at ${closest.pattern}${fields ? ` with the fields ${fields}` : ""}, but they give no rectangles inside the ${width} × ${height} px picture.`
+    ? `The records that came closest are ${closest.records.length} at ${closest.pattern}${fields ? ` with the fields ${fields}` : ""}, but they give no rectangles${held ? ` inside the ${width} × ${height} px picture` : ""}.`
     : "There are no records in it at all.";
   return problem(
     where,
     `Read as ${parsed.container}, looked for x, y, width and height; for left, top, right and bottom; for lists of four numbers; and for columns and rows. ${seen}`,
-    "Check that it belongs to this picture, or cut the picture another way.",
+    held
+      ? "Check that it belongs to this picture, or cut the picture another way."
+      : "Give the file that tells where each frame lies on its sheet.",
   );
 }

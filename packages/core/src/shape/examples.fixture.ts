@@ -70,7 +70,7 @@ walk_1
 strike_0
   number: 2
   turned: no
-  at: 48, 2
+  at: 48, 44
   extent: 19, 35
   full: 22, 35
   offset: 1, 0`;

@@ -51,6 +51,8 @@ export interface Traits {
   readonly clips: "none" | "frames" | "runs" | "names" | "each-frame";
   readonly facings: boolean;
   readonly times: "none" | "by-step" | "by-clip" | "by-frame";
+  /** Whether it says how often a clip plays. */
+  readonly counts: boolean;
   /** Ways of playing that it has words for. */
   readonly playbacks: readonly string[];
 }
@@ -241,7 +243,9 @@ function addStatic({ root }: Located, repeats: ReadonlyMap<string, Repeats>, rea
       image = value;
     } else if (typeof value === "number") {
       const partner = partnerOf(path, found);
-      if (partner && value >= right && partner.value >= bottom) {
+      const named = partner && (sideOf(path) !== null || says(path, SIZE_WORDS));
+      // Two numbers in a list that nothing names are a page's size if all frames lie on it and it is hardly larger than it must be.
+      if (partner && value >= right && partner.value >= bottom && (named || (value <= 2 * right && partner.value <= 2 * bottom))) {
         add(path, PAGE_WIDTH);
         add(partner.path, PAGE_HEIGHT);
         size = { w: value, h: partner.value };
@@ -259,13 +263,15 @@ function isPicture(text: string): boolean {
   return /\.(png|webp|gif|jpe?g|avif|bmp|apng)$/i.test(text);
 }
 
-/** For the width of something its height: the same words, or the next of a list. */
+const SIZE_WORDS = ["size", "dimensions", "extent"];
+
+/** For the width of something its height: the same words, or the second of a list of two. */
 function partnerOf(path: string, all: readonly { path: string; value: Leaf }[]): { path: string; value: number } | null {
   const side = sideOf(path);
   const wanted =
     side?.side === "w"
       ? all.find((each) => sideOf(each.path)?.side === "h" && sideOf(each.path)?.stem === side.stem)
-      : /(^|\.)0$/.test(path) && says(path, ["size", "dimensions", "extent"])
+      : /(^|\.)0$/.test(path) && !all.some((each) => each.path === path.replace(/0$/, "2"))
         ? all.find((each) => each.path === path.replace(/0$/, "1"))
         : undefined;
   return wanted && typeof wanted.value === "number" ? { path: wanted.path, value: wanted.value } : null;
@@ -346,6 +352,7 @@ function traitsOf({ fields, clips }: Reading, repeats: ReadonlyMap<string, Repea
             : fields.time.startsWith("../")
               ? "by-clip"
               : "by-frame",
+    counts: told?.times !== undefined,
     // Yes and no can tell looping from not; only a word can tell to and fro.
     playbacks: way === undefined ? [] : plain ? ["loop", "once"] : [...new Set([...words, "loop", "once"])],
   };

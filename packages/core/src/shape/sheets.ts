@@ -1,8 +1,9 @@
 /** An atlas as the records that a shape has room for: one list of frames for each file, with the clips that name them. */
-import type { Atlas, AtlasClip } from "../atlas";
+import type { Atlas } from "../atlas";
 import { FACINGS, type Facing } from "../model";
 import type { ClipFacts, FrameFacts, PageFacts, Sheet, StepFacts } from "./facts";
 import type { Traits } from "./learn";
+import { type PlayedAs, playedAs } from "./played-as";
 
 type Loose = Omit<FrameFacts, "index" | "clip"> & { readonly clip: number | null };
 
@@ -22,7 +23,7 @@ function sheetOf(atlas: Atlas, traits: Traits, pages: readonly PageFacts[]): She
   }
   const all = Object.entries(atlas.clips)
     .filter(([, { steps }]) => steps.every(({ frame }) => loose.has(frame)))
-    .map(([name, clip]): Told => ({ ...calledIn(atlas, name, traits), ...toldIn(clip, traits) }));
+    .map(([name, clip]): Told => ({ ...calledIn(atlas, name, traits), ...playedAs(clip, traits) }));
   // Records of one page stand together where the file has a part for each page; clips of one action, where it has one for each action.
   const byPage = (list: readonly Loose[]) =>
     traits.pages === "around" ? pages.flatMap((page) => list.filter((each) => each.page === page)) : list;
@@ -46,8 +47,8 @@ function sheetOf(atlas: Atlas, traits: Traits, pages: readonly PageFacts[]): She
   return { pages, frames, clips: made.filter((_, k) => traits.clips !== "runs" || inRow(records.steps[k] ?? [])) };
 }
 
-/** A clip as the file will tell it. */
-type Told = Pick<AtlasClip, "steps" | "playback" | "times"> & { readonly name: string; readonly facing: Facing | null };
+/** A clip as the file will tell it, and what it calls it. */
+type Told = PlayedAs & { readonly name: string; readonly facing: Facing | null };
 
 /** The name and facing that the file calls a clip by: those of the first action that shows it unmirrored, if the file tells facings. */
 function calledIn({ actions }: Atlas, clip: string, { facings: tells }: Traits): { name: string; facing: Facing | null } {
@@ -55,14 +56,6 @@ function calledIn({ actions }: Atlas, clip: string, { facings: tells }: Traits):
     for (const [action, { facings }] of Object.entries(actions))
       for (const facing of FACINGS) if (facings[facing]?.clip === clip && !facings[facing]?.mirror) return { name: action, facing };
   return { name: clip, facing: null };
-}
-
-/** The clip as far as the file has words for its way of playing: what goes to and fro is else written out, step by step. */
-function toldIn(clip: AtlasClip, { playbacks }: Traits): Pick<AtlasClip, "steps" | "playback" | "times"> {
-  if (clip.playback !== "pingpong" || (playbacks.includes("pingpong") && !clip.doubleEnds && clip.loopFrom === 0)) return clip;
-  const { steps, doubleEnds } = clip;
-  const back = doubleEnds ? steps.toReversed() : steps.slice(1, -1).toReversed();
-  return { steps: [...steps, ...back], playback: "loop", times: clip.times };
 }
 
 interface Records {

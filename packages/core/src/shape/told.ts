@@ -3,6 +3,7 @@ import type { Atlas } from "../atlas";
 import { isTrimmed } from "./facts";
 import type { Shape } from "./learn";
 import type { Place } from "./place";
+import { type PlayedAs, playedAs } from "./played-as";
 
 export interface ToldLine {
   /** Where in the example, `*` for any member. */
@@ -94,10 +95,11 @@ export function notesOf(
     of(({ steps }) => steps.some(({ events }) => events?.length)),
     "its shape has no place for the events of",
   );
-  note(
-    of(({ playback }) => playback === "pingpong" && !traits.playbacks.includes("pingpong")),
-    "its shape has no word for to and fro; the way back was written out for",
-  );
+  for (const [instead, what] of INSTEAD)
+    note(
+      of((clip) => playedAs(clip, traits).instead === instead),
+      what,
+    );
   if (traits.playbacks.length === 0)
     note(
       of(({ playback }) => playback === "once"),
@@ -117,6 +119,13 @@ export function notesOf(
     notes.push(`${file}: its shape has no place for what trimming took away.`);
   return notes;
 }
+
+const INSTEAD: readonly (readonly [PlayedAs["instead"], string])[] = [
+  ["the way back is written out", "its shape has no word for to and fro; the way back was written out for"],
+  ["all rounds are written out", "its shape cannot say how often or from where; all rounds were written out for"],
+  ["it goes on for ever", "its shape cannot say how often; for ever play"],
+  ["its lead-in comes again", "its shape has no place for a lead-in, which comes again in every round of"],
+];
 
 function unevenFrames({ clips }: Atlas): string[] {
   const times = new Map<string, number>();

@@ -1,6 +1,6 @@
 // Imports run one way (docs/architecture.md). dependency-cruiser fails the test command on a breach.
 const ground = ["model", "raster"];
-const crafts = ["arrival", "codec", "cut", "metadata", "clip", "facing", "marks", "pack"];
+const crafts = ["arrival", "codec", "cut", "metadata", "manifest", "clip", "facing", "marks", "pack"];
 const core = (names) => `^packages/core/src/(${names.join("|")})/`;
 
 module.exports = {

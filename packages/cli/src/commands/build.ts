@@ -1,7 +1,8 @@
 import { findingsOf } from "@caravan/core/check";
 import { type NamedFile, sha256Hex } from "@caravan/core/codec";
-import { checkFileNames, deliver, type Proof } from "@caravan/core/deliver";
+import { deliver, type Proof } from "@caravan/core/deliver";
 import type { FrameChanges } from "@caravan/core/edit";
+import { checkFileNames } from "@caravan/core/manifest";
 import type { Project } from "@caravan/core/model";
 import type { Command } from "commander";
 import { writeFiles } from "../files";

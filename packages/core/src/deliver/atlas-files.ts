@@ -1,6 +1,7 @@
 /** Frames laid on pictures, and clips -> the files a game loads, proved by reading them back. Same input, same bytes, everywhere. */
 import { type Atlas, type AtlasFrame, writeAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
+import { besidePath } from "../manifest";
 import type { Delivery } from "../model";
 import type { OnProgress } from "../pack";
 import { filesInShape } from "../shape";
@@ -46,20 +47,20 @@ export function atlasFiles(
     clips: Object.fromEntries(goods.clips),
     actions: Object.fromEntries(goods.actions),
   };
-  const atlasFile = { path: `${stem}.atlas.json`, bytes: writeAtlas(atlas) };
+  const atlasFile = { path: besidePath(stem, "atlas"), bytes: writeAtlas(atlas) };
   const proof = prove(atlasFile, pictures, laid, goods, png);
   onProgress(1);
   const files = [...(data.atlas ? [atlasFile] : []), ...pictures];
   const notes = [...laid.notes];
-  if (data.frames) files.push({ path: `${stem}.frames.csv`, bytes: framesTable(atlas, counting) });
+  if (data.frames) files.push({ path: besidePath(stem, "frames"), bytes: framesTable(atlas, counting) });
   if (data.times) {
-    files.push({ path: `${stem}.times.csv`, bytes: timesTable(atlas, data.ticksPerSecond, counting.from) });
+    files.push({ path: besidePath(stem, "times"), bytes: timesTable(atlas, data.ticksPerSecond, counting.from) });
     const worst = worstTickError(atlas, data.ticksPerSecond);
     if (worst > 0)
-      notes.push(`${stem}.times.csv: at ${data.ticksPerSecond} ticks a second steps begin up to ${worst} ms beside their time.`);
+      notes.push(`${besidePath(stem, "times")}: at ${data.ticksPerSecond} ticks a second steps begin up to ${worst} ms beside their time.`);
   }
-  if (data.module === "typed") files.push({ path: `${stem}.atlas.ts`, bytes: typedModule(atlas, stem) });
-  if (data.module === "plain") files.push({ path: `${stem}.atlas.js`, bytes: plainModule(atlas, stem) });
+  if (data.module === "typed") files.push({ path: besidePath(stem, "typed"), bytes: typedModule(atlas, stem) });
+  if (data.module === "plain") files.push({ path: besidePath(stem, "plain"), bytes: plainModule(atlas, stem) });
   if (goods.shape) {
     const shaped = filesInShape(goods.shape, atlas, stem);
     files.push(...shaped.files);

@@ -1,3 +1,4 @@
+import { pagePath } from "../manifest";
 import type { Packing } from "../model";
 import { drawPage, type OnProgress, packFrames } from "../pack";
 import { crop } from "../raster";
@@ -13,7 +14,7 @@ export function atlasPages(goods: Goods, packing: Packing, stem: string, onProgr
   const parted = clips.filter(([, { steps }]) => steps.some(({ frame }) => names.has(frame))).map(([name]) => name);
   return {
     pages: packed.pages.map(({ occupancy }, k) => ({
-      image: packed.pages.length === 1 ? `${stem}.png` : `${stem}-${k}.png`,
+      image: pagePath(stem, k, packed.pages.length),
       pixels: drawPage(k, packed, frames, packing.extrudePx),
       occupancy,
     })),

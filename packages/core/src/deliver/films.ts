@@ -2,6 +2,7 @@
 import type { AtlasClip } from "../atlas";
 import { stepOrder } from "../clip";
 import { type AnimationFrame, apngTime, gifTimes, type NamedFile, type PngCodec, readApng, readGif, writeApng, writeGif } from "../codec";
+import { filmPath } from "../manifest";
 import { CaravanError, type Delivery } from "../model";
 import { looksSame, type Pixels } from "../raster";
 import { cellsFor, inCell } from "./cells";
@@ -37,7 +38,7 @@ export function films(
     if (note) notes.push(note);
     const size = { w: pictures[0]?.pixels.width ?? 1, h: pictures[0]?.pixels.height ?? 1 };
     for (const format of formats) {
-      const path = `${stem}/${name}.${format === "gif" ? "gif" : "png"}`;
+      const path = filmPath(stem, name, format);
       const written = format === "gif" ? asGif(path, pictures, plays) : asApng(path, pictures, plays, png);
       notes.push(...written.notes);
       proof.frames += pictures.length;

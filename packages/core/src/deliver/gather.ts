@@ -1,16 +1,14 @@
 /** What a delivery chooses of a project, gathered before it is laid on any picture. */
 import { type AtlasAction, type AtlasClip, atlasAction, atlasClip } from "../atlas";
 import { type FindingCode, findingsOf } from "../check";
+import { chosenFrames } from "../manifest";
 import {
   CaravanError,
   type Delivery,
   type Density,
   type ErrorCode,
   exampleNamed,
-  type FrameRef,
   frameLook,
-  frameRef,
-  keptFrames,
   type Look,
   originOf,
   type Project,
@@ -18,20 +16,14 @@ import {
 } from "../model";
 import { crop, framePixels, type Pixels, scaled } from "../raster";
 import { packingIn, shapeOf } from "../shape";
-import { chosenOf } from "./choice";
-import { framesNamed } from "./frame-names";
 import type { FrameToDeliver, Goods } from "./goods";
 import { groupsOf } from "./together";
 
 /** Everything that a delivery chooses, as it is in the project. Throws the first finding that stops delivery, `missing-picture`, `not-found`. */
 export function goodsOf(whole: Project, delivery: Delivery, pictures: ReadonlyMap<Look, Pixels>): Goods {
-  const chosen = chosenOf(whole, delivery.choice);
-  const { project } = chosen;
+  const { project, frames: placed, names: texts, nameOf } = chosenFrames(whole, delivery);
   const stopping = findingsOf(project).find((finding) => finding.severity === "error");
   if (stopping) throw new CaravanError(CODES[stopping.code] ?? "nothing-picked", stopping.where, stopping.message, "Nothing was written.");
-  const placed = keptFrames(project).filter(({ source, frame }) => chosen.frames?.has(frameRef(source, frame)) ?? true);
-  const texts = framesNamed(project, placed, delivery.frameNames, delivery.counting.from);
-  const names = new Map<FrameRef, string>(placed.map(({ source, frame }, k) => [frameRef(source, frame), texts[k] as string]));
   const frames = placed.map(({ source, frame }, k): FrameToDeliver => {
     const pixels = pictures.get(frameLook(source, frame));
     if (!pixels)
@@ -47,7 +39,7 @@ export function goodsOf(whole: Project, delivery: Delivery, pictures: ReadonlyMa
     const upright = framePixels(pixels, frame);
     return { name, pixels: upright, rect: { x: 0, y: 0, w: upright.width, h: upright.height }, origin };
   });
-  const clips = project.clips.map((clip): [string, AtlasClip] => [clip.name, atlasClip(clip, (step) => names.get(step.frame) as string)]);
+  const clips = project.clips.map((clip): [string, AtlasClip] => [clip.name, atlasClip(clip, (step) => nameOf.get(step.frame) as string)]);
   const actions = project.actions.map((action): [string, AtlasAction] => [action.name, atlasAction(action)]);
   const shape = delivery.data.example === null ? null : shapeOf(exampleNamed(whole, delivery.data.example));
   const together = shape ? packingIn(shape.traits, delivery.packing).together : delivery.packing.together;

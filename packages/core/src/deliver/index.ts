@@ -1,4 +1,3 @@
-export { checkFileNames } from "./file-names";
 export type { FrameToDeliver, Goods } from "./goods";
 export { type Delivered, type DeliveredPage, deliver, deliverGoods } from "./project";
 export type { Proof } from "./proof";

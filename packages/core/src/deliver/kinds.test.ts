@@ -15,10 +15,10 @@ import {
   setStepEvents,
 } from "../edit";
 import { PORTER, porterProject, sheetOfCells } from "../edit/project.fixture";
+import { matches } from "../manifest";
 import type { ActionName, ClipName, Delivery, FrameRef, Project } from "../model";
 import { crop, looksSame, type Pixels, scaled } from "../raster";
 import { arranged, proposedColumns } from "./cells";
-import { matches } from "./choice";
 import { deliver } from "./project";
 
 const sheet = sheetOfCells(4, 3);

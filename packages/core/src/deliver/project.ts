@@ -1,11 +1,12 @@
 import type { NamedFile, PngCodec } from "../codec";
+import { checkFileNames, stemOf } from "../manifest";
 import { CaravanError, type Delivery, type Density, type Look, type Project, unreachable } from "../model";
 import type { OnProgress } from "../pack";
 import type { Pixels } from "../raster";
 import { packingIn } from "../shape";
 import { atlasFiles } from "./atlas-files";
 import { atlasPages } from "./atlas-pages";
-import { checkFileNames } from "./file-names";
+import { contactSheet } from "./contact-sheet";
 import { films } from "./films";
 import { goodsOf, scaledGoods } from "./gather";
 import type { FrameToDeliver, Goods } from "./goods";
@@ -47,7 +48,8 @@ export function deliver(
   const each = delivery.densities.map((density, k) =>
     deliverGoods(scaledGoods(goods, density), delivery, density, png, (done) => onProgress((k + done) / delivery.densities.length)),
   );
-  const files = each.flatMap((one) => one.files);
+  const contact = delivery.data.contact ? contactSheet(goods, delivery.name, delivery.name, png) : [];
+  const files = [...each.flatMap((one) => one.files), ...contact];
   checkFileNames(files, `delivery "${delivery.name}"`);
   return {
     files,
@@ -73,7 +75,7 @@ export function deliverGoods(
       "Its example tells frames by columns and rows, and these pictures have none.",
       "Deliver a grid sheet, or in the shape of another example.",
     );
-  const stem = `${delivery.name}${density.suffix}`;
+  const stem = stemOf(delivery, density);
   if (delivery.kind === "films") {
     const made = films(goods, delivery.films, stem, png, onProgress);
     return {

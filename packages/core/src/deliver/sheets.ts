@@ -1,4 +1,5 @@
 /** Frames in equal cells: all on one grid, or each clip on a strip of its own; or each frame a picture by itself. */
+import { pagePath, singlePath, stripPath } from "../manifest";
 import { CaravanError, type SheetLayout } from "../model";
 import type { Pixels } from "../raster";
 import { alone, arranged, cellsFor, drawCells, inCell, proposedColumns } from "./cells";
@@ -11,7 +12,7 @@ const UPRIGHT = { turned: false, mirrored: false, inset: { x: 0, y: 0 } } as con
 export function gridSheet({ frames }: Goods, { columns, marginPx, gapPx }: SheetLayout, stem: string): Laid {
   const cells = cellsFor(frames);
   const across = columns ?? proposedColumns(frames.length, cells.size);
-  const image = `${stem}.png`;
+  const image = pagePath(stem, 0, 1);
   const arrangement = arranged(frames.length, across, cells.size, marginPx, gapPx, image);
   const pixels = drawCells(
     arrangement,
@@ -53,7 +54,7 @@ export function strips({ frames, clips }: Goods, { marginPx, gapPx, run }: Sheet
   for (const [page, [clip, { steps }]] of clips.entries()) {
     const shown = steps.map(({ frame }) => byName.get(frame) as FrameToDeliver);
     const cells = cellsFor(shown);
-    const image = `${stem}-${clip}.png`;
+    const image = stripPath(stem, clip);
     const arrangement = arranged(shown.length, run === "along" ? shown.length : 1, cells.size, marginPx, gapPx, image);
     const pixels = drawCells(
       arrangement,
@@ -82,7 +83,7 @@ export function strips({ frames, clips }: Goods, { marginPx, gapPx, run }: Sheet
 /** Each frame a picture of its own, untrimmed, in a folder. */
 export function singlePictures({ frames }: Goods, stem: string): Laid {
   return {
-    pages: frames.map((frame): LaidPage => ({ image: `${stem}/${frame.name}.png`, pixels: alone(frame), occupancy: 1 })),
+    pages: frames.map((frame): LaidPage => ({ image: singlePath(stem, frame.name), pixels: alone(frame), occupancy: 1 })),
     frames: frames.map((frame, page) => {
       const { w, h } = frame.rect;
       const whole = (): Pixels => alone(frame);

@@ -47,6 +47,7 @@ export const DataFiles = z.strictObject({
   ticksPerSecond: z.number().min(1).max(1_000_000).describe("The rate of the game's clock that the table counts in as well."),
   frames: z.boolean().describe("A table of every frame's rectangle, size and origin."),
   example: z.string().nullable().describe("Name of the example in whose shape metadata is written as well; null for none."),
+  contact: z.boolean().describe("A picture for people: every clip with its steps and times."),
   module: z.enum(["none", "typed", "plain"]).describe("The atlas as a module of TypeScript with types of all names, or of JavaScript."),
 });
 export type DataFiles = z.infer<typeof DataFiles>;
@@ -96,6 +97,6 @@ export const USUAL_DELIVERY: Delivery = {
   packing: USUAL_PACKING,
   sheet: { columns: null, marginPx: 0, gapPx: 0, run: "along" },
   films: ["apng", "gif"],
-  data: { atlas: true, times: false, ticksPerSecond: 60, frames: false, example: null, module: "none" },
+  data: { atlas: true, times: false, ticksPerSecond: 60, frames: false, example: null, contact: false, module: "none" },
   counting: { origin: "pixels", y: "down", from: 0 },
 };

@@ -17,6 +17,8 @@ const reading =
 
 const firstPicture = (sources: Record<string, unknown>[]) => (sources[0] as { pictures: object[] }).pictures[0] as object;
 
+type OldDelivery = { data: { example: null; contact: boolean } };
+
 describe("the project file", () => {
   it("of version 1, with one picture a source, is taken over", () => {
     const { readings: _readings, actions: _actions, ...old } = file();
@@ -29,9 +31,9 @@ describe("the project file", () => {
     expect(projectFromFile({ ...old, version: 2 }, "old.json")).toEqual(project);
   });
 
-  it("of version 4, before there were examples, is taken over", () => {
+  it("of version 4, before there were examples and contact sheets, is taken over", () => {
     const { examples: _examples, ...old } = file();
-    const deliveries = old.deliveries.map(({ data: { example: _example, ...data }, ...delivery }: { data: { example: null } }) => ({
+    const deliveries = old.deliveries.map(({ data: { example: _example, contact: _contact, ...data }, ...delivery }: OldDelivery) => ({
       ...delivery,
       data,
     }));

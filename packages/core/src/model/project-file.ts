@@ -47,17 +47,19 @@ const MIGRATIONS: Record<number, (file: Record<string, unknown>) => Record<strin
     version: 4,
     deliveries: Array.isArray(file.deliveries) ? file.deliveries.map(withAllSettings) : file.deliveries,
   }),
-  // Examples of metadata, and deliveries in their shape, are new.
+  // Examples of metadata with deliveries in their shape, and contact sheets, are new.
   4: (file) => ({
     ...file,
     version: 5,
     examples: [],
-    deliveries: Array.isArray(file.deliveries) ? file.deliveries.map(withoutExample) : file.deliveries,
+    deliveries: Array.isArray(file.deliveries) ? file.deliveries.map(withoutExampleOrContact) : file.deliveries,
   }),
 };
 
-function withoutExample(delivery: unknown): unknown {
-  return isRecord(delivery) && isRecord(delivery.data) ? { ...delivery, data: { ...delivery.data, example: null } } : delivery;
+function withoutExampleOrContact(delivery: unknown): unknown {
+  return isRecord(delivery) && isRecord(delivery.data)
+    ? { ...delivery, data: { ...delivery.data, example: null, contact: false } }
+    : delivery;
 }
 
 function withPictures(source: unknown): unknown {

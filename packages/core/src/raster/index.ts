@@ -6,6 +6,7 @@ export { COLOUR_LIMIT, factsOf, type PictureFacts } from "./facts";
 export { framePixels } from "./frame-pixels";
 export { findGround, type Ground } from "./ground";
 export { lay } from "./lay";
+export { fittingText, LETTER, letter, letteringWidth } from "./lettering";
 export { firstAlike, type Part } from "./likeness";
 export {
   clearPixels,

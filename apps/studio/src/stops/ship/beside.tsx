@@ -10,13 +10,15 @@ import { useDelivery } from "./chosen-delivery";
 export function Beside() {
   const { delivery, set } = useDelivery();
   const { data, counting, kind } = delivery;
-  if (kind === "films") return null;
+  const contact = <Tick label="contact sheet for people" checked={data.contact} onChange={(next) => set({ data: { contact: next } })} />;
+  if (kind === "films") return <Detail title="Beside the films">{contact}</Detail>;
   return (
     <Detail title="Beside the pictures">
       <div className="flex flex-col items-start gap-0.5">
         <Tick label="atlas file" checked={data.atlas} onChange={(atlas) => set({ data: { atlas } })} />
         <Tick label="table of frames" checked={data.frames} onChange={(frames) => set({ data: { frames } })} />
         <Tick label="table of times" checked={data.times} onChange={(times) => set({ data: { times } })} />
+        {contact}
         {data.times && (
           <FieldBox label="in ticks of">
             <NumberField

@@ -21,3 +21,11 @@ export function framesNamed(project: Project, frames: readonly PlacedFrame[], pa
     });
   });
 }
+
+/** The pattern with every number as wide as the largest of `count` needs, so that no name begins another: `{n}` -> `{n:3}`. */
+export function paddedPattern(pattern: string, count: number): string {
+  const digits = String(Math.max(0, count)).length;
+  return pattern.replace(/\{(row|column|step|n)(?::(\d))?\}/gu, (_, key: string, had?: string) => {
+    return `{${key}:${Math.min(9, Math.max(digits, Number(had ?? 1)))}}`;
+  });
+}

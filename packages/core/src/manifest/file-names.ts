@@ -1,0 +1,48 @@
+/** Whether delivered files can be called as they are, on every system that a game is built on. */
+import { CaravanError } from "../model";
+
+/** Names that one widespread system keeps for its devices, with any ending. */
+const KEPT = /^(con|prn|aux|nul|com\d|lpt\d)(\.|$)/iu;
+
+/** A path that some system refuses, or two that differ at most in small and capital letters. */
+export type PathTrouble =
+  | { readonly kind: "unfit"; readonly path: string }
+  | { readonly kind: "alike"; readonly path: string; readonly twin: string };
+
+/** Everything wrong with paths that lie beside each other, in their order. Cost: O(characters). */
+export function troubleWithPaths(paths: readonly string[]): PathTrouble[] {
+  const seen = new Map<string, string>();
+  return paths.flatMap((path): PathTrouble[] => {
+    if (path.split("/").some(isUnfit)) return [{ kind: "unfit", path }];
+    const key = path.normalize("NFC").toLowerCase();
+    const twin = seen.get(key);
+    if (twin !== undefined) return [{ kind: "alike", path, twin }];
+    seen.set(key, path);
+    return [];
+  });
+}
+
+function isUnfit(part: string): boolean {
+  return part === "" || /[\\:*?"<>|\p{Cc}]/u.test(part) || /[. ]$/u.test(part) || KEPT.test(part) || part.length > 200;
+}
+
+export function pathTroubleInWords(trouble: PathTrouble): { what: string; remedy: string } {
+  if (trouble.kind === "unfit")
+    return {
+      what: `A file cannot be called "${trouble.path}" on every system.`,
+      remedy: 'Rename the clip or frame: no \\ : * ? " < > |, no dot or blank at the end, no empty part.',
+    };
+  const { path, twin } = trouble;
+  return {
+    what: `Two files would be called ${path}${twin === path ? "" : ` and ${twin}, which some systems take for one`}.`,
+    remedy: "Rename one of the two, or one of the deliveries.",
+  };
+}
+
+/** Throws `bad-name` or `name-collision` for the first path that is in trouble. `where` names whose files they are. */
+export function checkFileNames(files: readonly { readonly path: string }[], where: string): void {
+  const [trouble] = troubleWithPaths(files.map(({ path }) => path));
+  if (!trouble) return;
+  const { what, remedy } = pathTroubleInWords(trouble);
+  throw new CaravanError(trouble.kind === "unfit" ? "bad-name" : "name-collision", where, what, remedy);
+}

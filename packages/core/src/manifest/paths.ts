@@ -1,0 +1,82 @@
+/** How delivered files are called. `stem` is what all of a delivery's files of one density begin with. */
+import { type Delivery, type Density, type Project, unreachable } from "../model";
+import { chosenOf } from "./choice";
+
+export function stemOf({ name }: Pick<Delivery, "name">, { suffix }: Pick<Density, "suffix">): string {
+  return `${name}${suffix}`;
+}
+
+/** A page of an atlas or a grid sheet; numbered only where there are several. */
+export function pagePath(stem: string, page: number, pages: number): string {
+  return pages === 1 ? `${stem}.png` : `${stem}-${page}.png`;
+}
+
+export function stripPath(stem: string, clip: string): string {
+  return `${stem}-${clip}.png`;
+}
+
+export function singlePath(stem: string, frame: string): string {
+  return `${stem}/${frame}.png`;
+}
+
+/** An APNG is a PNG, and called so. */
+export function filmPath(stem: string, clip: string, format: "apng" | "gif"): string {
+  return `${stem}/${clip}.${format === "gif" ? "gif" : "png"}`;
+}
+
+export const BESIDE = {
+  atlas: ".atlas.json",
+  frames: ".frames.csv",
+  times: ".times.csv",
+  typed: ".atlas.ts",
+  plain: ".atlas.js",
+} as const;
+
+/** A contact sheet stands once beside all densities. */
+export function contactPath(delivery: string, page: number, pages: number): string {
+  return pagePath(`${delivery}.contact`, page, pages);
+}
+
+/** What stands beside the pictures: the stem with an ending. */
+export function besidePath(stem: string, which: keyof typeof BESIDE): string {
+  return `${stem}${BESIDE[which]}`;
+}
+
+/**
+ * The paths that a delivery will have, as far as they can be told before anything is packed: an atlas and a contact sheet count as one page, and an
+ * example in whose shape metadata is written is left out. `frames` are the names that its frames will have.
+ */
+export function foreseenPaths(project: Project, delivery: Delivery, frames: readonly string[]): string[] {
+  const clips = chosenOf(project, delivery.choice).project.clips.map(({ name }) => name);
+  const contact = delivery.data.contact ? [contactPath(delivery.name, 0, 1)] : [];
+  const paths = delivery.densities.flatMap((density) => {
+    const stem = stemOf(delivery, density);
+    const pictures = picturesOf(stem, delivery, clips, frames);
+    if (delivery.kind === "films") return pictures;
+    const { atlas, frames: table, times, module } = delivery.data;
+    return [
+      ...pictures,
+      ...(atlas ? [besidePath(stem, "atlas")] : []),
+      ...(table ? [besidePath(stem, "frames")] : []),
+      ...(times ? [besidePath(stem, "times")] : []),
+      ...(module === "none" ? [] : [besidePath(stem, module)]),
+    ];
+  });
+  return [...paths, ...contact];
+}
+
+function picturesOf(stem: string, { kind, films }: Delivery, clips: readonly string[], frames: readonly string[]): string[] {
+  switch (kind) {
+    case "atlas":
+    case "grid":
+      return [pagePath(stem, 0, 1)];
+    case "strips":
+      return clips.map((clip) => stripPath(stem, clip));
+    case "singles":
+      return frames.map((frame) => singlePath(stem, frame));
+    case "films":
+      return clips.flatMap((clip) => films.map((format) => filmPath(stem, clip, format)));
+    default:
+      return unreachable(kind);
+  }
+}

@@ -33,7 +33,7 @@ const chooseIn = (page: Page, list: string, name: string) =>
 /** Presses a finding's mending at Ship; the finding is gone then. */
 async function mend(page: Page, message: string, label: string): Promise<void> {
   await goTo(page, "Ship");
-  const cards = page.getByRole("list", { name: "Findings" }).getByRole("listitem").filter({ hasText: message });
+  const cards = page.getByRole("region", { name: "To look at" }).getByRole("listitem").filter({ hasText: message });
   await expect(cards.first()).toBeVisible();
   const before = await cards.count();
   await cards.first().getByRole("button", { name: label, exact: true }).click();

@@ -1,10 +1,12 @@
 /** Opens a project in any of its forms and brings its art up to date. */
+import { existsSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { PROJECT_FILE, readBundle, readProjectFile } from "@caravan/core/bundle";
+import { NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
 import { sha256Hex } from "@caravan/core/codec";
 import { type ChangedPicture, type FrameChanges, framesChanged, type LooksTheSame, refreshSource } from "@caravan/core/edit";
 import { type Look, lookOf, type Picture, type Project, pictureOf, type Source, sameRect, sourceById } from "@caravan/core/model";
-import { clearGround, coverageOf, type Pixels } from "@caravan/core/raster";
+import { clearGround, coverageOf, type Ground, opaqueGround, type Pixels } from "@caravan/core/raster";
 import { isFolder, readFile } from "./files";
 import { pngCodec } from "./png";
 
@@ -17,8 +19,10 @@ export function openDocument(path: string): Project {
 
 export interface OpenProject {
   readonly project: Project;
-  /** Pixels by look: decoded, and cleared where a source says so. */
+  /** Pixels by look: decoded, and cleared where a source says so; none at all if a picture is missing. */
   readonly pictures: ReadonlyMap<Look, Pixels>;
+  /** Pictures that are not there, if they may be missing, and opaque grounds. */
+  readonly seen: SeenArt;
   /** Sources whose art changed since the document was saved and was cut again by its recipe, and what came of it. */
   readonly refreshed: readonly Refreshed[];
 }
@@ -31,8 +35,11 @@ export interface Refreshed {
 /** Pictures by hash that were decoded before, for opening the same project again and again. */
 export type DecodedPictures = Map<string, Pixels>;
 
-/** Opens a project with its pictures decoded. In folder form, art that was overwritten is cut again by its recipe. */
-export function openProject(path: string, decodedBefore: DecodedPictures = new Map()): OpenProject {
+/**
+ * Opens a project with its pictures decoded. In folder form, art that was overwritten is cut again by its recipe. Throws `not-found` for
+ * a missing picture, unless these `mayMiss`: then they are told in `seen`, and their sources stay as the document has them.
+ */
+export function openProject(path: string, decodedBefore: DecodedPictures = new Map(), mayMiss = false): OpenProject {
   const folder = isFolder(path) ? path : basename(path) === PROJECT_FILE ? dirname(path) : null;
   if (folder === null) {
     const { project, pictures } = readBundle(readFile(path), path);
@@ -41,12 +48,17 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
       decodedBefore.set(sha256, pixels);
       return pixels;
     };
-    return { project, pictures: looksOf(project, decoded), refreshed: [] };
+    const looks = looksOf(project, decoded);
+    return { project, pictures: looks, seen: { ...NOTHING_SEEN, grounds: groundsOf(project, decodedBefore) }, refreshed: [] };
   }
   let project = openDocument(path);
   const bySha = decodedBefore;
   const refreshed: Refreshed[] = [];
+  const missing = new Set<string>();
   for (const source of project.sources) {
+    const gone = mayMiss ? source.pictures.filter(({ file }) => !existsSync(join(folder, file))) : [];
+    for (const { sha256 } of gone) missing.add(sha256);
+    if (gone.length > 0) continue;
     const pictures = source.pictures.map((picture) => readPicture(join(folder, picture.file), bySha));
     if (pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256)) continue;
     const coverages = pictures.map(({ sha256 }) => coverageOf(cleared(bySha.get(sha256) as Pixels, source)));
@@ -57,7 +69,18 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
     });
     project = next;
   }
-  return { project, pictures: looksOf(project, ({ sha256 }) => bySha.get(sha256) as Pixels), refreshed };
+  const pictures = missing.size > 0 ? new Map() : looksOf(project, ({ sha256 }) => bySha.get(sha256) as Pixels);
+  return { project, pictures, seen: { missing, grounds: groundsOf(project, bySha) }, refreshed };
+}
+
+function groundsOf({ sources }: Project, bySha: DecodedPictures): Map<string, Ground> {
+  const grounds = new Map<string, Ground>();
+  for (const { sha256 } of sources.flatMap(({ pictures }) => pictures)) {
+    const pixels = bySha.get(sha256);
+    const ground = pixels ? opaqueGround(pixels) : null;
+    if (ground) grounds.set(sha256, ground);
+  }
+  return grounds;
 }
 
 /** The art of before was overwritten, so all that can be told is on which pictures and where frames lie. */

@@ -16,10 +16,12 @@ import {
   sourceById,
 } from "@caravan/core/model";
 import { create } from "zustand";
+import { say } from "../ui/notices";
 import { run } from "../workers/client";
 import type { StoredPicture } from "../workers/jobs";
 import { currentProject, edit } from "./open-project";
 import { keepPicture, pictureBlob, pictureOfLook } from "./pictures";
+import { useSeenArt } from "./seen-art";
 
 export interface ChangedArt {
   readonly before: Source;
@@ -36,6 +38,8 @@ export const useChangedArt = create<{ readonly art: ChangedArt | null }>(() => (
 export async function reviewChangedArt(id: SourceId, files: readonly File[]): Promise<void> {
   const project = currentProject();
   const before = sourceById(project, id);
+  const { missing } = useSeenArt.getState();
+  const wasGone = before.pictures.some(({ sha256 }) => missing.has(sha256));
   const stored = (await Promise.all(files.toSorted((a, b) => naturalOrder(a.name, b.name)).map(readPictures))).flat();
   if (before.pictures.length === 1 && stored.length !== 1)
     throw new CaravanError(
@@ -52,6 +56,10 @@ export async function reviewChangedArt(id: SourceId, files: readonly File[]): Pr
     pictures,
     looks.map(({ coverage }) => coverage),
   );
+  if (next === project && wasGone) {
+    say({ tone: "good", text: `The art of ${before.name} is there again.` });
+    return;
+  }
   if (next === project) throw new CaravanError("bad-call", before.name, "This is the very art that it has.", "Nothing needs to change.");
   const after = sourceById(next, id);
   const same = await sameLooking(before, after);
@@ -108,11 +116,8 @@ async function sameLooking(before: Source, after: Source): Promise<Set<string>> 
     byLooks.set(key, [...(byLooks.get(key) ?? []), pair]);
   }
   for (const [key, pairs] of byLooks) {
-    const [from, to] = key.split("\n") as [string, string];
-    const answer =
-      from === to
-        ? pairs.map(([a, b]) => JSON.stringify(a.rect) === JSON.stringify(b.rect))
-        : await run("compareFrames", { before: await blobOfLook(from), after: await blobOfLook(to), pairs });
+    const [from, to] = key.split("\n") as [Look, Look];
+    const answer = from === to ? pairs.map(([a, b]) => JSON.stringify(a.rect) === JSON.stringify(b.rect)) : await compared(from, to, pairs);
     pairs.forEach(([, frame], k) => {
       if (answer[k]) same.add(frame.key);
     });
@@ -120,11 +125,16 @@ async function sameLooking(before: Source, after: Source): Promise<Set<string>> 
   return same;
 }
 
-async function blobOfLook(look: Look): Promise<{ blob: Blob; clearing: Clearing | null }> {
+/** Whether frames of two pictures look the same, pair by pair; what is gone looks like nothing. */
+async function compared(from: Look, to: Look, pairs: readonly (readonly [Frame, Frame])[]): Promise<readonly boolean[]> {
+  const [before, after] = await Promise.all([blobOfLook(from), blobOfLook(to)]);
+  return before && after ? run("compareFrames", { before, after, pairs }) : pairs.map(() => false);
+}
+
+async function blobOfLook(look: Look): Promise<{ blob: Blob; clearing: Clearing | null } | null> {
   const { sha256, clearing } = partsOfLook(look);
   const blob = await pictureBlob(sha256);
-  if (!blob) throw new CaravanError("missing-picture", "art", "A picture is no longer in this browser's storage.", "Add it again.");
-  return { blob, clearing };
+  return blob ? { blob, clearing } : null;
 }
 
 /** The first refs of a list and how many there are. */

@@ -2,14 +2,21 @@
  * What is wrong or risky in the open project, looked for once for all who show it, a moment after the last change: an edge that
  * is being dragged changes the document sixty times a second.
  */
-import { type Finding, findingsOf } from "@caravan/core/check";
+import { type Finding, findingsOf, NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
 import type { Project } from "@caravan/core/model";
 import { create } from "zustand";
 import { useOpenProject } from "./open-project";
+import { useSeenArt } from "./seen-art";
 
 const REST = 120; // ms
 
-const useFound = create<{ readonly of: Project | null; readonly findings: readonly Finding[] }>(() => ({ of: null, findings: [] }));
+interface Found {
+  readonly of: Project | null;
+  readonly seen: SeenArt;
+  readonly findings: readonly Finding[];
+}
+
+const useFound = create<Found>(() => ({ of: null, seen: NOTHING_SEEN, findings: [] }));
 
 export function useFindings(): readonly Finding[] {
   return useFound(({ findings }) => findings);
@@ -17,7 +24,9 @@ export function useFindings(): readonly Finding[] {
 
 function look(): void {
   const { project } = useOpenProject.getState();
-  if (useFound.getState().of !== project) useFound.setState({ of: project, findings: findingsOf(project) });
+  const seen = useSeenArt.getState();
+  const before = useFound.getState();
+  if (before.of !== project || before.seen !== seen) useFound.setState({ of: project, seen, findings: findingsOf(project, seen) });
 }
 
 let resting: ReturnType<typeof setTimeout> | undefined;
@@ -28,4 +37,9 @@ useOpenProject.subscribe(({ id, project }, before) => {
   // Another project's findings must not stand even for a moment.
   if (id !== before.id) look();
   else resting = setTimeout(look, REST);
+});
+
+useSeenArt.subscribe(() => {
+  clearTimeout(resting);
+  resting = setTimeout(look, REST);
 });

@@ -1,9 +1,30 @@
-import type { Finding } from "@caravan/core/check";
+import { allMended, type Finding, mended } from "@caravan/core/check";
 import { say } from "../ui/notices";
-import { apply } from "./open-project";
+import { clearSource } from "./clear-source";
+import { apply, currentProject } from "./open-project";
 
 /** Mends what was found, as one entry of undo; what stands in the way is told. */
-export function mendFinding({ mend, where }: Finding): void {
-  const error = mend && apply(mend.apply, () => `mend ${where}`);
+export function mendFinding(finding: Finding): void {
+  const { mend, where } = finding;
+  if (mend && "clears" in mend) {
+    const source = currentProject().sources.find(({ id }) => id === mend.clears.source);
+    if (source) void clearSource(source, mend.clears.clearing);
+    return;
+  }
+  const error =
+    mend &&
+    apply(
+      (project) => mended(project, finding),
+      () => `mend ${where}`,
+    );
+  if (error) say({ tone: "trouble", text: error.message });
+}
+
+/** Mends everything of one kind at once, as one entry of undo. `what` names the kind. */
+export function mendAll(code: Finding["code"], what: string): void {
+  const error = apply(
+    (project) => allMended(project, code),
+    () => `mend ${what}`,
+  );
   if (error) say({ tone: "trouble", text: error.message });
 }

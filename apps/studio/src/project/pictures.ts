@@ -5,6 +5,7 @@ import { type Look, partsOfLook } from "@caravan/core/model";
 import { create } from "zustand";
 import { run } from "../workers/client";
 import type { ReadPicture } from "../workers/jobs";
+import { sawAgain, sawGrounds, sawMissing } from "./seen-art";
 import { storage } from "./storage";
 
 /** What a screen needs of a picture. */
@@ -70,8 +71,12 @@ async function load(look: Look): Promise<void> {
   const { sha256, clearing } = partsOfLook(look);
   try {
     const blob = await pictureBlob(sha256);
-    if (!blob) throw new Error("It is not in this browser's storage any more.");
+    if (!blob) {
+      sawMissing([sha256]);
+      throw new Error("It is not in this browser's storage any more.");
+    }
     const read = await run("readPicture", { name: "picture", blob, clearing });
+    if (read.ground && !clearing) sawGrounds(new Map([[sha256, read.ground]]));
     setEntry(look, { state: "ready", picture: { ...read, bytes: blob.size } });
   } catch (error) {
     setEntry(look, { state: "failed", reason: error instanceof Error ? error.message : String(error) });
@@ -86,14 +91,26 @@ export async function keepPicture(read: ReadPicture, blob: Blob): Promise<boolea
 
 /** Stores a picture's bytes; if there is no room, keeps them in memory and returns false. */
 export async function storePicture(sha256: string, blob: Blob): Promise<boolean> {
+  sawAgain(sha256);
+  let stored = true;
   try {
     await storage.pictures.put({ sha256, blob });
     unsaved.delete(sha256);
-    return true;
   } catch {
     unsaved.set(sha256, blob);
-    return false;
+    stored = false;
   }
+  loadFailedAgain(sha256);
+  return stored;
+}
+
+/** Looks of a picture that could not be read while it was gone. */
+function loadFailedAgain(sha256: string): void {
+  for (const [look, { state }] of usePictures.getState().entries)
+    if (state === "failed" && partsOfLook(look as Look).sha256 === sha256) {
+      setEntry(look as Look, { state: "loading" });
+      void load(look as Look);
+    }
 }
 
 /** The file's bytes. */

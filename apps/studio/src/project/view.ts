@@ -113,6 +113,7 @@ export function goToPlace(place: Place): void {
     const [source] = place.frame.split("/");
     useView.setState({ sourceId: source as SourceId, cursor: place.frame });
   } else if (place.stop === "ship") useView.setState({ delivery: place.delivery });
+  else if (place.source) useView.setState({ sourceId: place.source });
   go(place.stop);
 }
 

@@ -92,6 +92,8 @@ export interface Delivered {
   readonly notes: readonly string[];
   /** Each page as it is looked at; none where there are many pictures, or moving ones. */
   readonly views: readonly PictureView[];
+  /** Opaque grounds of the project's pictures, by hash. */
+  readonly grounds: ReadonlyMap<string, Ground>;
 }
 
 /**

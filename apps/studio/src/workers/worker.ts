@@ -6,7 +6,18 @@ import { cutSheet, suggestGrids } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
 import { parseMetadata, pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
 import { CaravanError, frameRef, type Look, lookOf } from "@caravan/core/model";
-import { clearGround, coverageOf, factsOf, findGround, framePixels, looksSame, mirrored, type Pixels } from "@caravan/core/raster";
+import {
+  clearGround,
+  coverageOf,
+  factsOf,
+  findGround,
+  framePixels,
+  type Ground,
+  looksSame,
+  mirrored,
+  opaqueGround,
+  type Pixels,
+} from "@caravan/core/raster";
 import { learnExample, toldOfExample } from "@caravan/core/shape";
 import * as Comlink from "comlink";
 import { viewOf } from "./bitmaps";
@@ -99,12 +110,15 @@ const doers: Doers = {
     const png = await pngCodec();
     const blobs = new Map(pictures);
     const decoded = new Map<Look, Pixels>();
+    const grounds = new Map<string, Ground>();
     for (const source of project.sources)
       for (const picture of source.pictures) {
         const look = lookOf(source, picture);
         const blob = blobs.get(picture.sha256);
         if (decoded.has(look) || !blob) continue;
         const pixels = png.decode(await bytesOf(blob), picture.file);
+        const ground = opaqueGround(pixels);
+        if (ground) grounds.set(picture.sha256, ground);
         decoded.set(look, source.clearing ? clearGround(pixels, source.clearing) : pixels);
         onProgress(Math.min(0.3, (0.3 * decoded.size) / pictures.length));
       }
@@ -115,7 +129,7 @@ const doers: Doers = {
       const file = files.find(({ path }) => path === image) as NamedFile;
       return viewOf(new Blob([file.bytes as BlobPart], { type: "image/png" }), w, h);
     });
-    return { files, pages, proof, notes, views: await Promise.all(views) };
+    return { files, pages, proof, notes, views: await Promise.all(views), grounds };
   },
 
   async zip({ files }) {

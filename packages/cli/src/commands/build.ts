@@ -1,4 +1,4 @@
-import { findingsOf } from "@caravan/core/check";
+import { type Finding, findingsOf } from "@caravan/core/check";
 import { type NamedFile, sha256Hex } from "@caravan/core/codec";
 import { deliver, type Proof } from "@caravan/core/deliver";
 import type { FrameChanges } from "@caravan/core/edit";
@@ -31,11 +31,12 @@ export interface Build {
   /** Sources whose art was overwritten, in words. */
   readonly changed: readonly string[];
   readonly project: Project;
+  readonly findings: readonly Finding[];
 }
 
 /** Makes everything that the project's deliveries ask for. Throws what opening and delivering throw. */
 export function buildProject(path: string, decodedBefore?: DecodedPictures): Build {
-  const { project, pictures, refreshed } = openProject(path, decodedBefore);
+  const { project, pictures, seen, refreshed } = openProject(path, decodedBefore);
   const built = project.deliveries.map((delivery) => ({ name: delivery.name, ...deliver(project, delivery, pictures, pngCodec()) }));
   const files = built.flatMap((delivery) => delivery.files);
   checkFileNames(files, path);
@@ -45,6 +46,7 @@ export function buildProject(path: string, decodedBefore?: DecodedPictures): Bui
     notes: built.flatMap(({ notes }) => notes),
     changed: refreshed.map(({ source, changes }) => `${source} (${changesInWords(changes)})`),
     project,
+    findings: findingsOf(project, seen),
   };
 }
 
@@ -54,10 +56,10 @@ export function toldFile({ path, bytes }: NamedFile): { path: string; bytes: num
 }
 
 function build(path: string, options: { out: string; json: boolean }): void {
-  const { files, proofs, notes, changed, project } = buildProject(path);
+  const { files, proofs, notes, changed, findings } = buildProject(path);
   for (const each of changed) note(`Changed art, cut again by its recipe: ${each}`);
   writeFiles(options.out, files);
-  const told = { files: files.map(toldFile), proofs, notes, findings: findingsOf(project).map(toldFinding) };
+  const told = { files: files.map(toldFile), proofs, notes, findings: findings.map(toldFinding) };
   tell(options.json, told, () =>
     [
       ...told.files.map((file) => `${file.path}: ${file.bytes} bytes`),

@@ -14,7 +14,8 @@ export function addCheck(program: Command): void {
 }
 
 function check(path: string, options: { json: boolean }): void {
-  const findings = findingsOf(openProject(path).project).map(toldFinding);
+  const { project, seen } = openProject(path, undefined, true);
+  const findings = findingsOf(project, seen).map(toldFinding);
   tell(options.json, { findings }, () =>
     findings.length === 0
       ? "Nothing to look at."

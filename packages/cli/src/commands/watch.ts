@@ -1,7 +1,6 @@
 import { type FSWatcher, watch as watchFiles } from "node:fs";
 import { basename, dirname, relative, resolve, sep } from "node:path";
 import { PROJECT_FILE } from "@caravan/core/bundle";
-import { findingsOf } from "@caravan/core/check";
 import { CaravanError, type Project } from "@caravan/core/model";
 import type { Command } from "commander";
 import { isFolder, writeChangedFiles } from "../files";
@@ -60,10 +59,10 @@ function built(path: string, { out, json }: { out: string; json: boolean }, deco
   const start = performance.now();
   const ms = () => Math.round(performance.now() - start);
   try {
-    const { files, changed, project } = buildProject(path, decoded);
+    const { files, changed, project, findings } = buildProject(path, decoded);
     const written = writeChangedFiles(out, files);
     forgetOthers(decoded, project);
-    const told = { ok: true, ms: ms(), written, changed, files: files.map(toldFile), findings: findingsOf(project).map(toldFinding) };
+    const told = { ok: true, ms: ms(), written, changed, files: files.map(toldFile), findings: findings.map(toldFinding) };
     tell(json, told, () => `Built in ${told.ms} ms: ${written.length === 0 ? "nothing changed" : `${written.join(", ")} written`}`);
     return true;
   } catch (error) {

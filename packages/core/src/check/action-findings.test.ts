@@ -3,15 +3,16 @@ import { addAction, addClip, mirrorInstead, setClipRules, setPetal, setStepDurat
 import { porterProject } from "../edit/project.fixture";
 import { type ActionName, actionNamed, type ClipName, clipNamed, type Facing, type FrameRef, type Project, type Ways } from "../model";
 import { findingsOf } from "./findings";
+import { mended as mendedBy } from "./mend";
 
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const GO = "go" as ActionName;
 const clip = (name: string) => name as ClipName;
 const codes = (project: Project) => findingsOf(project).map(({ code }) => code);
-const mended = (project: Project, code: string) =>
-  findingsOf(project)
-    .find((each) => each.code === code)
-    ?.mend?.apply(project) ?? project;
+const mended = (project: Project, code: string) => {
+  const found = findingsOf(project).find((each) => each.code === code);
+  return found ? mendedBy(project, found) : project;
+};
 
 /** Clips of the sheet's rows, and an action that shows them. */
 function acting(ways: Ways, petals: Partial<Record<Facing, string>>): Project {

@@ -3,11 +3,12 @@ import { addClip, drawFrames, dropFrames, setClipRules, setStepDurations } from 
 import { porterProject } from "../edit/project.fixture";
 import { type ClipName, clipNamed, type FrameRef, type Project, type SourceId } from "../model";
 import { findingsOf } from "./findings";
+import { mended } from "./mend";
 
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const WALK = "walk" as ClipName;
 const found = (project: Project) => findingsOf(project).filter(({ place }) => place.stop === "clips");
-const mended = (project: Project) => found(project).reduce((next, { mend }) => mend?.apply(next) ?? next, project);
+const allMended = (project: Project) => found(project).reduce(mended, project);
 
 describe("findings of a clip's movement", () => {
   it("are none for a plain walk", () => expect(found(addClip(porterProject(), [ref(0), ref(1), ref(2)], "walk"))).toEqual([]));
@@ -15,21 +16,21 @@ describe("findings of a clip's movement", () => {
   it("tell of the same frame twice in a row, and keep its time when they are made one", () => {
     const project = addClip(porterProject(), [ref(0), ref(1), ref(1), ref(2)], "walk");
     expect(found(project)).toMatchObject([{ code: "equal-neighbours", severity: "note", place: { clip: "walk", steps: [2] } }]);
-    expect(clipNamed(mended(project), WALK).steps.map(({ duration }) => duration)).toEqual([100_000, 200_000, 100_000]);
-    expect(found(mended(project))).toEqual([]);
+    expect(clipNamed(allMended(project), WALK).steps.map(({ duration }) => duration)).toEqual([100_000, 200_000, 100_000]);
+    expect(found(allMended(project))).toEqual([]);
   });
 
   it("tell of a loop that ends with the frame that it begins with, not of a clip that plays once", () => {
     const project = addClip(porterProject(), [ref(0), ref(1), ref(2), ref(0)], "walk");
     expect(found(project)).toMatchObject([{ code: "doubled-seam", place: { steps: [3] } }]);
     expect(found(setClipRules(project, WALK, { playback: "once" })).map(({ code }) => code)).toEqual(["stops-short"]);
-    expect(found(mended(project))).toEqual([]);
+    expect(found(allMended(project))).toEqual([]);
   });
 
   it("tell of steps that a display is too slow for", () => {
     const project = setStepDurations(addClip(porterProject(), [ref(0), ref(1), ref(2)], "walk"), WALK, [1], 5000);
     expect(found(project)).toMatchObject([{ code: "too-fast", place: { steps: [1] } }]);
-    expect(found(mended(project))).toEqual([]);
+    expect(found(allMended(project))).toEqual([]);
   });
 
   it("tell of a frame of another size among equals, and make all equal", () => {
@@ -37,7 +38,7 @@ describe("findings of a clip's movement", () => {
     const odd = drawn.sources[0]?.frames.at(-1)?.key;
     const project = addClip(drawn, [ref(0), ref(1), ref(2), `s1/${odd}` as FrameRef], "walk");
     expect(found(project)).toMatchObject([{ code: "odd-size-steps", place: { steps: [3] } }]);
-    expect(found(mended(project))).toEqual([]);
+    expect(found(allMended(project))).toEqual([]);
   });
 
   it("wait while frames are missing, which stops delivery", () => {

@@ -1,8 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { addClip, type DeliveryChange, placeOrigins, renameClip, setDelivery, setStepDurations } from "../edit";
+import { addClip, addDelivery, type DeliveryChange, placeOrigins, renameClip, renameFrame, setDelivery, setStepDurations } from "../edit";
 import { porterProject } from "../edit/project.fixture";
 import type { ClipName, FrameRef, Project } from "../model";
 import { deliveryFindings } from "./delivery-findings";
+import type { Finding } from "./finding";
+import { mended } from "./mend";
 
 const ref = (column: number) => `s1/c${column}r0` as FrameRef;
 const project = addClip(porterProject(), [ref(0), ref(1)], "walk");
@@ -16,7 +18,7 @@ function expectMended(each: Project, code: string, message: RegExp): void {
   expect(others).toEqual([]);
   expect(found).toMatchObject({ code });
   expect(found?.message).toMatch(message);
-  expect(codes(found?.mend?.apply(each) as Project)).toEqual([]);
+  expect(codes(mended(each, found as Finding))).toEqual([]);
 }
 
 describe("findings on deliveries", () => {
@@ -48,6 +50,47 @@ describe("findings on deliveries", () => {
     const odd = renameClip(project, walk, "walk: up?");
     expect(codes(odd)).toEqual([]);
     expectMended(having({ kind: "strips" }, odd), "unfit-name", /not every system lets a file be called so/);
+  });
+
+  it("tell of strips whose frames are of unequal size", () => {
+    const uneven = {
+      ...project,
+      sources: project.sources.map((source) => ({
+        ...source,
+        frames: source.frames.map((frame) => (frame.key === "c1r0" ? { ...frame, rect: { ...frame.rect, h: 7 } } : frame)),
+      })),
+    };
+    expect(codes(uneven)).toEqual([]);
+    expectMended(having({ kind: "strips" }, uneven), "unequal-strip", /have 2 sizes. On the strip of "atlas"/);
+  });
+
+  it("tell of a choice that matches nothing", () =>
+    expectMended(having({ choice: { of: "clips", names: ["gone"] } }), "chooses-nothing", /No clip or action is chosen/));
+
+  it("tell of files that some system takes for one, in one delivery or in two", () => {
+    const twins = addClip(project, [ref(2)], "Walk");
+    expect(codes(having({}, twins))).toEqual([]);
+    expectMended(
+      having({ kind: "strips" }, twins),
+      "same-file-name",
+      /would make atlas-Walk.png, but some systems take it for atlas-walk.png/,
+    );
+    const two = addDelivery(addDelivery(having({ name: "a", kind: "strips" }), "a-walk", null), "other", null);
+    expectMended(two, "same-file-name", /The delivery "a-walk" would make a-walk.png, but there is one already/);
+  });
+
+  it("tell of a name that a system keeps for itself", () => {
+    const kept = renameFrame(having({ kind: "singles" }), ref(0), "nul");
+    expectMended(kept, "unfit-name", /a file called atlas\/nul.png/);
+  });
+
+  it("tell of a pattern that gives several frames one name", () =>
+    expectMended(having({ kind: "singles", frameNames: "{source}" }), "same-frame-name", /12 frames have only 1 name;/));
+
+  it("tell of names by pattern that begin others, and only where leading zeros help", () => {
+    expect(codes(having({ frameNames: "{name}" }))).toEqual([]);
+    expectMended(having({ frameNames: "frame{n}" }), "frame-name-begins-another", /The name frame1 begins frame10\. Code that/);
+    expect(codes(having({ frameNames: "frame{n:2}" }))).toEqual([]);
   });
 
   it("tell of origins outside their frames", () =>

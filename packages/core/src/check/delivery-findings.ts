@@ -1,17 +1,7 @@
 /** What a delivery's settings risk in the game. */
-import { counted, forgetOrigins, renameClip, setDelivery } from "../edit";
-import {
-  type ClipName,
-  type Delivery,
-  type Frame,
-  type FrameRef,
-  frameRef,
-  frameSize,
-  keptFrames,
-  msFromMicros,
-  originOf,
-  type Project,
-} from "../model";
+import { counted, forgetOrigins, makeEqual, setDelivery } from "../edit";
+import { type Delivery, type Frame, type FrameRef, frameRef, frameSize, keptFrames, msFromMicros, originOf, type Project } from "../model";
+import { deliveredNames } from "./delivered-names";
 import type { Finding } from "./finding";
 
 /** All of them, delivery by delivery; then origins outside their frames. Cost: O(frames + steps) for each delivery. */
@@ -21,14 +11,15 @@ export function deliveryFindings(project: Project): Finding[] {
       ...bleeding(delivery, index),
       ...largePages(delivery, index),
       ...shortTimes(project, delivery, index),
-      ...unfitNames(project, delivery),
+      ...unequalStrips(project, delivery, index),
     ]),
+    ...deliveredNames(project),
     ...originsOutside(project),
   ];
 }
 
 function finding(delivery: Delivery, index: number, rest: Pick<Finding, "code" | "severity" | "message" | "mend">): Finding {
-  return { where: `delivery "${delivery.name}"`, place: { stop: "ship", delivery: index }, ...rest };
+  return { where: `delivery "${delivery.name}"`, place: { stop: "ship", delivery: index }, delivery: index, ...rest };
 }
 
 /** Drawn between pixels or scaled smoothly, a frame's edge takes colour from what lies beside it on the page. */
@@ -106,20 +97,25 @@ function shortTimes(project: Project, delivery: Delivery, index: number): Findin
   ];
 }
 
-/** Names of clips that become names of files. */
-function unfitNames(project: Project, { name, kind }: Delivery): Finding[] {
-  if (kind !== "strips" && kind !== "films") return [];
+/** A game that cuts a strip into equal cells finds frames of unequal size standing in them by their origins. */
+function unequalStrips(project: Project, { kind, name }: Delivery, index: number): Finding[] {
+  if (kind !== "strips") return [];
+  const sizes = new Map<FrameRef, string>(
+    keptFrames(project).map(({ source, frame }) => [frameRef(source, frame), `${frameSize(frame).w} × ${frameSize(frame).h}`]),
+  );
   return project.clips.flatMap((clip): Finding[] => {
-    const fit = clip.name.replace(/[\\/:*?"<>|]/gu, "-").replace(/[. ]+$/u, "");
-    if (fit === clip.name || fit === "") return [];
+    const refs = [...new Set(clip.steps.map(({ frame }) => frame))];
+    const own = new Set(refs.map((ref) => sizes.get(ref)));
+    if (own.size < 2) return [];
     return [
       {
-        code: "unfit-name",
-        severity: "warning",
+        code: "unequal-strip",
+        severity: "note",
         where: `clip "${clip.name}"`,
-        message: `The delivery "${name}" makes files of clips, and not every system lets a file be called so.`,
-        place: { stop: "clips", clip: clip.name as ClipName },
-        mend: { label: `Call it ${fit}`, apply: (current) => renameClip(current, clip.name, fit) },
+        message: `Its frames have ${own.size} sizes. On the strip of "${name}" they stand in equal cells by their origins.`,
+        place: { stop: "clips", clip: clip.name },
+        delivery: index,
+        mend: { label: "Make all equal, feet on feet", apply: (current) => makeEqual(current, refs, "feet") },
       },
     ];
   });

@@ -1,4 +1,4 @@
-import type { ActionName, ClipName, FrameRef, Project } from "../model";
+import type { ActionName, Clearing, ClipName, FrameRef, Project, SourceId } from "../model";
 
 export type FindingCode =
   | "empty-clip"
@@ -22,11 +22,17 @@ export type FindingCode =
   | "large-pages"
   | "times-not-held"
   | "unfit-name"
-  | "origin-outside";
+  | "origin-outside"
+  | "missing-art"
+  | "opaque-ground"
+  | "unequal-strip"
+  | "chooses-nothing"
+  | "same-file-name"
+  | "frame-name-begins-another";
 
 /** Where a finding can be seen. */
 export type Place =
-  | { readonly stop: "sources" }
+  | { readonly stop: "sources"; readonly source?: SourceId }
   | { readonly stop: "clips"; readonly clip: ClipName; readonly steps?: readonly number[] }
   | { readonly stop: "clips"; readonly action: ActionName }
   | { readonly stop: "frames"; readonly frame: FrameRef }
@@ -42,5 +48,13 @@ export interface Finding {
   readonly where: string;
   readonly message: string;
   readonly place: Place;
-  readonly mend?: { readonly label: string; readonly apply: (project: Project) => Project };
+  /** Index of the only delivery that it concerns, if there is one. */
+  readonly delivery?: number;
+  readonly mend?: Mend;
 }
+
+/** An edit that mends; or a ground to be cleared, which takes the art's pixels and so is left to who has them. */
+export type Mend = { readonly label: string } & (
+  | { readonly apply: (project: Project) => Project }
+  | { readonly clears: { readonly source: SourceId; readonly clearing: Clearing } }
+);

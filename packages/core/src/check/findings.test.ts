@@ -2,7 +2,9 @@ import { describe, expect, it } from "vitest";
 import { addClip, dropFrames, removeSteps } from "../edit";
 import { porterProject } from "../edit/project.fixture";
 import { type ClipName, emptyProject, type FrameRef } from "../model";
+import type { Finding } from "./finding";
 import { findingsOf } from "./findings";
+import { mended } from "./mend";
 
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const walk = addClip(porterProject(), [ref(0), ref(1), ref(2)], "walk");
@@ -20,14 +22,14 @@ describe("findingsOf", () => {
     const [finding] = findingsOf(dropFrames(walk, [ref(0), ref(2)]));
     expect(finding).toMatchObject({ code: "missing-frames", severity: "error", where: 'clip "walk"' });
     expect(finding?.message).toMatch(/^2 steps \(0, 2\) show frames that are dropped/);
-    expect(finding?.mend?.apply(walk).clips[0]?.steps.map((step) => step.frame)).toEqual([ref(1)]);
+    expect(mended(walk, finding as Finding).clips[0]?.steps.map((step) => step.frame)).toEqual([ref(1)]);
   });
 
   it("mends an empty clip by removing it", () => {
     const empty = removeSteps(walk, "walk" as ClipName, [0, 1, 2]);
     const [finding] = findingsOf(empty);
     expect(finding?.code).toBe("empty-clip");
-    expect(finding?.mend?.apply(empty).clips).toEqual([]);
+    expect(mended(empty, finding as Finding).clips).toEqual([]);
   });
 
   it("finds two frames of one name, and mends the one named by hand", () => {
@@ -40,6 +42,6 @@ describe("findingsOf", () => {
     };
     const [finding] = findingsOf(twins);
     expect(finding?.code).toBe("same-frame-name");
-    expect(findingsOf(finding?.mend?.apply(twins) ?? twins).some((each) => each.code === "same-frame-name")).toBe(false);
+    expect(findingsOf(mended(twins, finding as Finding)).some((each) => each.code === "same-frame-name")).toBe(false);
   });
 });

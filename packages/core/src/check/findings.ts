@@ -1,14 +1,16 @@
 import { counted, dropFrames, removeClip, removeSteps, renameFrame } from "../edit";
 import { clipsByFrame, type FrameRef, findFrame, frameName, frameRef, keptFrames, type Project } from "../model";
 import { actionFindings, nameFindings } from "./action-findings";
+import { artFindings, NOTHING_SEEN, type SeenArt } from "./art-findings";
 import { movementFindings } from "./clip-findings";
 import { deliveryFindings } from "./delivery-findings";
 import type { Finding, Place } from "./finding";
 
-/** All findings, errors first, else in the order of the document. Cost: O(frames + steps). */
-export function findingsOf(project: Project): Finding[] {
+/** All findings, errors first, else in the order of the document. `seen` is what is known of the art. Cost: O(frames + steps). */
+export function findingsOf(project: Project, seen: SeenArt = NOTHING_SEEN): Finding[] {
   const found = [
     ...nothingCut(project),
+    ...artFindings(project, seen),
     ...clipFindings(project),
     ...actionFindings(project),
     ...sameNames(project),

@@ -1,4 +1,6 @@
-export type { Finding, FindingCode, Place } from "./finding";
+export { NOTHING_SEEN, type SeenArt } from "./art-findings";
+export type { Finding, FindingCode, Mend, Place } from "./finding";
 export { findingsOf } from "./findings";
 export { type FrameFinding, type FrameFindingCode, frameFindings } from "./frame-findings";
+export { allMended, isMendable, mended } from "./mend";
 export { findRepeats, NO_REPEATS, type Repeats, type SeenFrame } from "./repeats";

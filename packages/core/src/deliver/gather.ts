@@ -22,7 +22,11 @@ import { groupsOf } from "./together";
 /** Everything that a delivery chooses, as it is in the project. Throws the first finding that stops delivery, `missing-picture`, `not-found`. */
 export function goodsOf(whole: Project, delivery: Delivery, pictures: ReadonlyMap<Look, Pixels>): Goods {
   const { project, frames: placed, names: texts, nameOf } = chosenFrames(whole, delivery);
-  const stopping = findingsOf(project).find((finding) => finding.severity === "error");
+  // What is wrong with another delivery does not stop this one.
+  const own = whole.deliveries.findIndex(({ name }) => name === delivery.name);
+  const stopping = findingsOf(project).find(
+    ({ severity, delivery: concerned }) => severity === "error" && (concerned === undefined || concerned === own),
+  );
   if (stopping) throw new CaravanError(CODES[stopping.code] ?? "nothing-picked", stopping.where, stopping.message, "Nothing was written.");
   const frames = placed.map(({ source, frame }, k): FrameToDeliver => {
     const pixels = pictures.get(frameLook(source, frame));
@@ -68,4 +72,6 @@ const CODES: Partial<Record<FindingCode, ErrorCode>> = {
   "same-frame-name": "name-collision",
   "empty-action": "empty-clip",
   "nothing-cut": "nothing-picked",
+  "unfit-name": "bad-name",
+  "same-file-name": "name-collision",
 };

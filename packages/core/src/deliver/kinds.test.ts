@@ -107,7 +107,7 @@ describe("single pictures", () => {
   });
 
   it("refuse names that two frames would share, and files that some system refuses", () => {
-    expect(() => out({ kind: "singles", frameNames: "{source}" })).toThrow(/Two frames have this name/);
+    expect(() => out({ kind: "singles", frameNames: "{source}" })).toThrow(/12 frames have only 1 name/);
     expect(() => out({ kind: "singles", frameNames: "a?{n}" })).toThrow(/cannot be called "atlas\/a\?0.png" on every system/);
     expect(() => out({ kind: "singles", frameNames: "aux.{n}" })).toThrow(/cannot be called/);
   });
@@ -170,7 +170,7 @@ describe("densities", () => {
           { scale: 2, suffix: "" },
         ],
       }),
-    ).toThrow(/Two files would be called atlas/));
+    ).toThrow(/would make atlas.png, but there is one already/));
 });
 
 describe("what goes", () => {

@@ -4,19 +4,19 @@ import { CaravanError } from "../model";
 /** Names that one widespread system keeps for its devices, with any ending. */
 const KEPT = /^(con|prn|aux|nul|com\d|lpt\d)(\.|$)/iu;
 
-/** A path that some system refuses, or two that differ at most in small and capital letters. */
+/** A path that some system refuses, or one that differs from an earlier one at most in small and capital letters. `at` is its place in the list. */
 export type PathTrouble =
-  | { readonly kind: "unfit"; readonly path: string }
-  | { readonly kind: "alike"; readonly path: string; readonly twin: string };
+  | { readonly kind: "unfit"; readonly at: number; readonly path: string }
+  | { readonly kind: "alike"; readonly at: number; readonly path: string; readonly twin: string };
 
 /** Everything wrong with paths that lie beside each other, in their order. Cost: O(characters). */
 export function troubleWithPaths(paths: readonly string[]): PathTrouble[] {
   const seen = new Map<string, string>();
-  return paths.flatMap((path): PathTrouble[] => {
-    if (path.split("/").some(isUnfit)) return [{ kind: "unfit", path }];
+  return paths.flatMap((path, at): PathTrouble[] => {
+    if (path.split("/").some(isUnfit)) return [{ kind: "unfit", at, path }];
     const key = path.normalize("NFC").toLowerCase();
     const twin = seen.get(key);
-    if (twin !== undefined) return [{ kind: "alike", path, twin }];
+    if (twin !== undefined) return [{ kind: "alike", at, path, twin }];
     seen.set(key, path);
     return [];
   });

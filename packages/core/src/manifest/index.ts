@@ -1,6 +1,6 @@
 /** What a delivery takes of a project and how all of it is called, before any pixel is looked at. */
 export { type Chosen, chosenOf, matches } from "./choice";
-export { chosenFrames } from "./chosen-frames";
+export { type ChosenFrames, chosenFrames } from "./chosen-frames";
 export { checkFileNames, type PathTrouble, pathTroubleInWords, troubleWithPaths } from "./file-names";
 export { framesNamed, paddedPattern } from "./frame-names";
-export { besidePath, contactPath, filmPath, foreseenPaths, pagePath, singlePath, stemOf, stripPath } from "./paths";
+export { besidePath, contactPath, type ForeseenFile, filmPath, foreseenFiles, pagePath, singlePath, stemOf, stripPath } from "./paths";

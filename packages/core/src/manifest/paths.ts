@@ -1,5 +1,5 @@
 /** How delivered files are called. `stem` is what all of a delivery's files of one density begin with. */
-import { type Delivery, type Density, type Project, unreachable } from "../model";
+import { type ClipName, type Delivery, type Density, type Project, unreachable } from "../model";
 import { chosenOf } from "./choice";
 
 export function stemOf({ name }: Pick<Delivery, "name">, { suffix }: Pick<Density, "suffix">): string {
@@ -42,40 +42,50 @@ export function besidePath(stem: string, which: keyof typeof BESIDE): string {
   return `${stem}${BESIDE[which]}`;
 }
 
+export interface ForeseenFile {
+  readonly path: string;
+  /** The clip or the frame, by its place among `frames`, that it is of and is named after. */
+  readonly of: { readonly clip: ClipName } | { readonly frame: number } | null;
+}
+
 /**
- * The paths that a delivery will have, as far as they can be told before anything is packed: an atlas and a contact sheet count as one page, and an
+ * The files that a delivery will have, as far as they can be told before anything is packed: an atlas and a contact sheet count as one page, and an
  * example in whose shape metadata is written is left out. `frames` are the names that its frames will have.
  */
-export function foreseenPaths(project: Project, delivery: Delivery, frames: readonly string[]): string[] {
+export function foreseenFiles(project: Project, delivery: Delivery, frames: readonly string[]): ForeseenFile[] {
   const clips = chosenOf(project, delivery.choice).project.clips.map(({ name }) => name);
-  const contact = delivery.data.contact ? [contactPath(delivery.name, 0, 1)] : [];
-  const paths = delivery.densities.flatMap((density) => {
+  const contact = delivery.data.contact ? [whole(contactPath(delivery.name, 0, 1))] : [];
+  const files = delivery.densities.flatMap((density) => {
     const stem = stemOf(delivery, density);
     const pictures = picturesOf(stem, delivery, clips, frames);
     if (delivery.kind === "films") return pictures;
     const { atlas, frames: table, times, module } = delivery.data;
     return [
       ...pictures,
-      ...(atlas ? [besidePath(stem, "atlas")] : []),
-      ...(table ? [besidePath(stem, "frames")] : []),
-      ...(times ? [besidePath(stem, "times")] : []),
-      ...(module === "none" ? [] : [besidePath(stem, module)]),
+      ...(atlas ? [whole(besidePath(stem, "atlas"))] : []),
+      ...(table ? [whole(besidePath(stem, "frames"))] : []),
+      ...(times ? [whole(besidePath(stem, "times"))] : []),
+      ...(module === "none" ? [] : [whole(besidePath(stem, module))]),
     ];
   });
-  return [...paths, ...contact];
+  return [...files, ...contact];
 }
 
-function picturesOf(stem: string, { kind, films }: Delivery, clips: readonly string[], frames: readonly string[]): string[] {
+function whole(path: string): ForeseenFile {
+  return { path, of: null };
+}
+
+function picturesOf(stem: string, { kind, films }: Delivery, clips: readonly ClipName[], frames: readonly string[]): ForeseenFile[] {
   switch (kind) {
     case "atlas":
     case "grid":
-      return [pagePath(stem, 0, 1)];
+      return [whole(pagePath(stem, 0, 1))];
     case "strips":
-      return clips.map((clip) => stripPath(stem, clip));
+      return clips.map((clip) => ({ path: stripPath(stem, clip), of: { clip } }));
     case "singles":
-      return frames.map((frame) => singlePath(stem, frame));
+      return frames.map((name, frame) => ({ path: singlePath(stem, name), of: { frame } }));
     case "films":
-      return clips.flatMap((clip) => films.map((format) => filmPath(stem, clip, format)));
+      return clips.flatMap((clip) => films.map((format) => ({ path: filmPath(stem, clip, format), of: { clip } })));
     default:
       return unreachable(kind);
   }

@@ -8,6 +8,7 @@
 import type { Clearing, Colour } from "../model";
 import { clearGround } from "./clear-ground";
 import { hexOf, type Rgb } from "./colour";
+import { factsOf } from "./facts";
 import type { Pixels } from "./pixels";
 
 export interface Ground {
@@ -35,6 +36,13 @@ export function findGround(pixels: Pixels): Ground | null {
   if (second && first.count + second.count >= ring.length * ENOUGH && alternates(pixels, first.colour, second.colour))
     return { kind: "checker", clearing: clearingOf(pixels, [first, second]) };
   return null;
+}
+
+/** The ground of a picture that is opaque all over: what would be seen in a game. Null for all others. */
+export function opaqueGround(pixels: Pixels): Ground | null {
+  // Looking at the edges costs least and rules out nearly all.
+  const ground = findGround(pixels);
+  return ground && factsOf(pixels).ground === "opaque" ? ground : null;
 }
 
 interface Ringed {

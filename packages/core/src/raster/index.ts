@@ -4,7 +4,7 @@ export { bitsSet, type Coverage, countDrawn, coverageOf, cropCoverage, drawnPart
 export { type Difference, differenceOf } from "./difference";
 export { COLOUR_LIMIT, factsOf, type PictureFacts } from "./facts";
 export { framePixels } from "./frame-pixels";
-export { findGround, type Ground } from "./ground";
+export { findGround, type Ground, opaqueGround } from "./ground";
 export { lay } from "./lay";
 export { fittingText, LETTER, letter, letteringWidth } from "./lettering";
 export { firstAlike, type Part } from "./likeness";

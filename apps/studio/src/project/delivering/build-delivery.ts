@@ -3,6 +3,7 @@ import { CaravanError, type Delivery, type Project } from "@caravan/core/model";
 import { run } from "../../workers/client";
 import { asText, type Delivered } from "../../workers/jobs";
 import { pictureBlob } from "../pictures";
+import { sawGrounds, sawMissing } from "../seen-art";
 
 /** Packs, draws, encodes and proves a delivery in a worker. Throws what the core's `deliver` throws, and `missing-picture`. */
 export async function deliverInWorker(
@@ -11,18 +12,21 @@ export async function deliverInWorker(
   signal: AbortSignal,
   onProgress: (done: number) => void,
 ): Promise<Delivered> {
-  const pictures = await Promise.all(
-    picturesOf(project).map(async ({ sha256, file }): Promise<[string, Blob]> => {
-      const blob = await pictureBlob(sha256);
-      if (!blob)
-        throw new CaravanError(
-          "missing-picture",
-          file,
-          "The picture is no longer in this browser's storage.",
-          "Remove the source or add it again.",
-        );
-      return [sha256, blob];
-    }),
+  const found = await Promise.all(
+    picturesOf(project).map(async ({ sha256, file }) => ({ sha256, file, blob: (await pictureBlob(sha256)) ?? null })),
   );
-  return run("deliver", { project: asText(project), delivery, pictures }, { signal, onProgress });
+  const gone = found.filter(({ blob }) => !blob);
+  if (gone[0]) {
+    sawMissing(gone.map(({ sha256 }) => sha256));
+    throw new CaravanError(
+      "missing-picture",
+      gone[0].file,
+      "The picture is no longer in this browser's storage.",
+      "Give the art of its source again, or remove the source.",
+    );
+  }
+  const pictures = found.map(({ sha256, blob }) => [sha256, blob as Blob] as const);
+  const delivered = await run("deliver", { project: asText(project), delivery, pictures }, { signal, onProgress });
+  sawGrounds(delivered.grounds);
+  return delivered;
 }

@@ -1,28 +1,19 @@
 "use client";
 
-import type { Finding } from "@caravan/core/check";
 import { addDelivery, freeDeliveryName, removeDelivery } from "@caravan/core/edit";
 import type { Delivery } from "@caravan/core/model";
-import { useFindings } from "../../project/findings";
-import { mendFinding } from "../../project/mend";
 import { edit, useProject } from "../../project/open-project";
-import { chosenDelivery, goToPlace, useView } from "../../project/view";
+import { chosenDelivery, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { ListHeading, RowList } from "../../ui/row-list";
+import { Findings } from "./findings";
 
-/** The deliveries, and what to look at before them: each finding with its place and, where there is one, its mending. */
+/** The deliveries, and what to look at before them. */
 export function List() {
-  const findings = useFindings();
   return (
     <>
       <Deliveries />
-      <ListHeading title="To look at" count={findings.length} />
-      {findings.length === 0 && <p className="px-1.5 text-cactus">Nothing stands in the way.</p>}
-      <ul aria-label="Findings" className="flex flex-col gap-2">
-        {findings.map((finding) => (
-          <FindingCard key={`${finding.code} ${finding.where}`} finding={finding} />
-        ))}
-      </ul>
+      <Findings />
     </>
   );
 }
@@ -53,24 +44,3 @@ function Deliveries() {
 }
 
 const KIND_WORDS: Record<Delivery["kind"], string> = { atlas: "pages", grid: "grid", strips: "strips", singles: "single", films: "films" };
-
-const WORDS = { error: "Stops delivery", warning: "Worth a look", note: "Good to know" };
-
-function FindingCard({ finding }: { finding: Finding }) {
-  const { severity, where, message, place, mend } = finding;
-  return (
-    <li className={`rounded-box border border-l-4 border-line bg-raised p-2 ${severity === "error" ? "border-l-brick" : "border-l-lapis"}`}>
-      <p className={`text-small font-semibold ${severity === "error" ? "text-brick" : "text-lapis"}`}>{WORDS[severity]}</p>
-      <p className="font-semibold break-words">{where}</p>
-      <p className="mb-2 text-small">{message}</p>
-      <div className="flex flex-wrap gap-1.5">
-        <Button onClick={() => goToPlace(place)}>Show</Button>
-        {mend && (
-          <Button className="whitespace-normal text-left" onClick={() => mendFinding(finding)}>
-            {mend.label}
-          </Button>
-        )}
-      </div>
-    </li>
-  );
-}

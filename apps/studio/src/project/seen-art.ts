@@ -1,0 +1,22 @@
+/** What was seen of pictures while they were read for something else: which are gone, which stand on an opaque ground. By hash, so it holds for ever. */
+import { NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
+import type { Ground } from "@caravan/core/raster";
+import { create } from "zustand";
+
+export const useSeenArt = create<SeenArt>(() => NOTHING_SEEN);
+
+export function sawGrounds(grounds: ReadonlyMap<string, Ground>): void {
+  const before = useSeenArt.getState().grounds;
+  if ([...grounds.keys()].some((sha256) => !before.has(sha256))) useSeenArt.setState({ grounds: new Map([...before, ...grounds]) });
+}
+
+export function sawMissing(hashes: readonly string[]): void {
+  const before = useSeenArt.getState().missing;
+  if (hashes.some((sha256) => !before.has(sha256))) useSeenArt.setState({ missing: new Set([...before, ...hashes]) });
+}
+
+/** A picture that had been missing is there again. */
+export function sawAgain(sha256: string): void {
+  const { missing } = useSeenArt.getState();
+  if (missing.has(sha256)) useSeenArt.setState({ missing: new Set([...missing].filter((each) => each !== sha256)) });
+}

@@ -1,0 +1,33 @@
+import type { FindingCode } from "@caravan/core/check";
+
+/** What many findings of one kind have in common. */
+export const FINDING_WORDS: Record<FindingCode, string> = {
+  "empty-clip": "Clips without steps",
+  "missing-frames": "Clips that show missing frames",
+  "same-frame-name": "Frames of one name",
+  "unused-frames": "Frames in no clip",
+  "nothing-cut": "Nothing to deliver",
+  "blank-steps": "Clips that blink",
+  "equal-neighbours": "Equal steps in a row",
+  "doubled-seam": "Loops that stutter at their seam",
+  "too-fast": "Steps faster than a display",
+  "odd-size-steps": "Frames of another size",
+  "endless-effect": "Effects that never end",
+  "stops-short": "Movements that stop short",
+  "name-begins-another": "Names that begin others",
+  "empty-action": "Actions without facings",
+  "facing-missing": "Facings without art",
+  "facings-differ": "Facings out of step",
+  "action-named-as-clip": "Actions named as clips",
+  bleeding: "Neighbours that shine through",
+  "large-pages": "Large pages",
+  "times-not-held": "Times that a format cannot hold",
+  "unfit-name": "Names that no file can have",
+  "origin-outside": "Origins outside of frames",
+  "missing-art": "Art that is not there",
+  "opaque-ground": "Opaque grounds",
+  "unequal-strip": "Strips of unequal frames",
+  "chooses-nothing": "Deliveries of nothing",
+  "same-file-name": "Files called alike",
+  "frame-name-begins-another": "Names that begin others",
+};

@@ -1,0 +1,110 @@
+"use client";
+
+import { type Finding, isMendable } from "@caravan/core/check";
+import { useFindings } from "../../project/findings";
+import { mendAll, mendFinding } from "../../project/mend";
+import { goToPlace } from "../../project/view";
+import { Button } from "../../ui/button";
+import { ListHeading } from "../../ui/row-list";
+import { FINDING_WORDS } from "./finding-words";
+
+const SEVERITIES = [
+  ["error", "Stops delivery"],
+  ["warning", "Worth a look"],
+  ["note", "Good to know"],
+] as const;
+
+/** More of one kind than this stand in one card that can be opened. */
+const APART = 2;
+
+/** The findings of the whole project, the gravest first; many of one kind together. */
+export function Findings() {
+  const findings = useFindings();
+  return (
+    <section aria-label="To look at">
+      <ListHeading title="To look at" count={findings.length} />
+      {findings.length === 0 && <p className="px-1.5 text-cactus">Nothing stands in the way.</p>}
+      {SEVERITIES.map(([severity, words]) => {
+        const own = findings.filter((each) => each.severity === severity);
+        return own.length === 0 ? null : (
+          <section key={severity} aria-label={words} className="mb-3">
+            <h3 className={`mb-1.5 px-1.5 text-small font-semibold ${severity === "error" ? "text-brick" : "text-lapis"}`}>
+              {words} <span className="number">{own.length}</span>
+            </h3>
+            <ul aria-label={`Findings: ${words}`} className="flex flex-col gap-2">
+              {byCode(own).map(([code, group]) =>
+                group.length <= APART ? (
+                  group.map((finding) => <FindingCard key={`${code} ${finding.where}`} finding={finding} />)
+                ) : (
+                  <ManyCard key={code} code={code} findings={group} />
+                ),
+              )}
+            </ul>
+          </section>
+        );
+      })}
+    </section>
+  );
+}
+
+function byCode(findings: readonly Finding[]): [Finding["code"], Finding[]][] {
+  const groups = new Map<Finding["code"], Finding[]>();
+  for (const finding of findings) groups.set(finding.code, [...(groups.get(finding.code) ?? []), finding]);
+  return [...groups];
+}
+
+function cardLook({ severity }: Finding): string {
+  return `rounded-box border border-l-4 border-line bg-raised p-2 ${severity === "error" ? "border-l-brick" : "border-l-lapis"}`;
+}
+
+function FindingCard({ finding }: { finding: Finding }) {
+  return (
+    <li className={cardLook(finding)}>
+      <OneFinding finding={finding} />
+    </li>
+  );
+}
+
+function OneFinding({ finding }: { finding: Finding }) {
+  const { where, message, place, mend } = finding;
+  return (
+    <>
+      <p className="font-semibold break-words">{where}</p>
+      <p className="mb-2 text-small break-words">{message}</p>
+      <div className="flex flex-wrap gap-1.5">
+        <Button onClick={() => goToPlace(place)}>Show</Button>
+        {mend && (
+          <Button className="whitespace-normal text-left" onClick={() => mendFinding(finding)}>
+            {mend.label}
+          </Button>
+        )}
+      </div>
+    </>
+  );
+}
+
+function ManyCard({ code, findings }: { code: Finding["code"]; findings: readonly Finding[] }) {
+  const words = FINDING_WORDS[code];
+  const mendable = findings.filter(isMendable).length;
+  return (
+    <li className={cardLook(findings[0] as Finding)}>
+      <details>
+        <summary className="min-h-8 cursor-pointer">
+          <span className="font-semibold">{words}</span> <span className="number text-muted">{findings.length} ×</span>
+        </summary>
+        <ul aria-label={words} className="mt-1 flex max-h-80 flex-col gap-2 overflow-y-auto">
+          {findings.map((finding) => (
+            <li key={finding.where} className="border-t border-line pt-2">
+              <OneFinding finding={finding} />
+            </li>
+          ))}
+        </ul>
+      </details>
+      {mendable > 1 && (
+        <Button className="mt-1.5" onClick={() => mendAll(code, words)}>
+          {mendable === findings.length ? `Mend all ${mendable}` : `Mend ${mendable} of them`}
+        </Button>
+      )}
+    </li>
+  );
+}

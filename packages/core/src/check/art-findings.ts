@@ -1,0 +1,72 @@
+/**
+ * What is wrong with the pictures themselves. These findings depend on files and pixels, so whoever has read them says what they saw.
+ */
+import { counted } from "../edit";
+import { type Clearing, type Project, type Source, type SourceId, sheetOf, unreachable } from "../model";
+import type { Ground } from "../raster";
+import type { Finding } from "./finding";
+
+/** What was seen of the project's pictures; what nobody has read yet is in neither. */
+export interface SeenArt {
+  /** Hashes of pictures that are not there. */
+  readonly missing: ReadonlySet<string>;
+  /** Opaque grounds by the picture's hash, as the file is, before any clearing. */
+  readonly grounds: ReadonlyMap<string, Ground>;
+}
+
+export const NOTHING_SEEN: SeenArt = { missing: new Set(), grounds: new Map() };
+
+/** Missing art first, then opaque grounds of sheets that are delivered, source by source. Cost: O(pictures + frames). */
+export function artFindings({ sources }: Project, { missing, grounds }: SeenArt): Finding[] {
+  return [...sources.flatMap((source) => missingArt(source, missing)), ...sources.flatMap((source) => opaqueGround(source, grounds))];
+}
+
+function missingArt(source: Source, missing: SeenArt["missing"]): Finding[] {
+  const gone = source.pictures.filter(({ sha256 }) => missing.has(sha256));
+  if (gone.length === 0) return [];
+  const files = gone.slice(0, 3).map(({ file }) => file);
+  const more = gone.length > files.length ? ` and ${gone.length - files.length} more` : "";
+  return [
+    {
+      code: "missing-art",
+      severity: "error",
+      where: `source "${source.name}"`,
+      message: `${files.join(", ")}${more} ${gone.length === 1 ? "is" : "are"} not there. Give the art again: its recipe, frames and clips are kept.`,
+      place: { stop: "sources", source: source.id },
+    },
+  ];
+}
+
+function opaqueGround(source: Source, grounds: SeenArt["grounds"]): Finding[] {
+  const kept = source.frames.filter(({ dropped }) => !dropped).length;
+  const ground = grounds.get(sheetOf(source).sha256);
+  if (!ground || kept === 0 || (source.clearing?.colours.length ?? 0) > 0) return [];
+  return [
+    {
+      code: "opaque-ground",
+      severity: "warning",
+      where: `source "${source.name}"`,
+      message: `Its ${counted(kept, "frame stands", "frames stand")} on ${inWords(ground)}, and would in the game.`,
+      place: { stop: "sources", source: source.id },
+      mend: { label: "Clear the ground", clears: clearingOver(source, ground) },
+    },
+  ];
+}
+
+/** Specks that are taken away already go on being so. */
+function clearingOver({ id, clearing }: Source, ground: Ground): { source: SourceId; clearing: Clearing } {
+  return { source: id, clearing: clearing?.specks ? { ...ground.clearing, specks: clearing.specks } : ground.clearing };
+}
+
+function inWords({ kind, clearing }: Ground): string {
+  switch (kind) {
+    case "plain":
+      return `an opaque ground of ${clearing.colours[0]}`;
+    case "key":
+      return `a ground of the key colour ${clearing.colours[0]}`;
+    case "checker":
+      return "a picture of a checkerboard";
+    default:
+      return unreachable(kind);
+  }
+}

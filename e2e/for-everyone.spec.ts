@@ -1,5 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "@playwright/test";
+import { KEYED } from "../packages/core/src/shape/examples.fixture";
 import { dropFiles, goTo, openStudio, startProject } from "./studio";
 
 /** Looks at the whole page, or at a part of it where the rest has been looked at already. */
@@ -22,6 +23,27 @@ for (const scheme of ["light", "dark"] as const)
         if (stop === "Ship") await expect(page.getByTestId("proof")).toBeVisible();
         await expectNothingFound(page);
       }
+    });
+
+    test("what an example says, a contact sheet, many findings and the game pass", async ({ page }) => {
+      await openStudio(page);
+      await goTo(page, "Ship");
+      await page.getByRole("checkbox", { name: "contact sheet for people" }).click();
+      await page.getByRole("button", { name: "Look at tamarisk.contact-0.png" }).click();
+      await expect(page.getByRole("img", { name: /^Every clip with its steps/ })).toBeVisible();
+      await expectNothingFound(page, '[role="dialog"]');
+      await page.keyboard.press("Escape");
+      const [chooser] = await Promise.all([
+        page.waitForEvent("filechooser"),
+        page.getByRole("button", { name: "Learn from a file" }).click(),
+      ]);
+      await chooser.setFiles([{ name: "hero.json", mimeType: "application/json", buffer: Buffer.from(KEYED) }]);
+      await expect(page.getByRole("dialog", { name: "In the shape of hero.json" })).toBeVisible();
+      await expectNothingFound(page, '[role="dialog"]');
+      await page.keyboard.press("Escape");
+      const [game] = await Promise.all([page.waitForEvent("popup"), page.getByRole("link", { name: "Play it in The Crossing" }).click()]);
+      await expect(game.locator("#told")).toHaveText("idle · looks s");
+      await expectNothingFound(game);
     });
 
     test("every bench at Clips passes", async ({ page }) => {

@@ -25,7 +25,7 @@ if (!values.delivered) {
   ]);
 }
 const { buildSync } = await import("esbuild");
-const [game] = buildSync({ entryPoints: [join(here, "game.ts")], bundle: true, format: "esm", write: false }).outputFiles;
+const [game] = buildSync({ entryPoints: [join(here, "main.ts")], bundle: true, format: "esm", write: false }).outputFiles;
 
 const TYPES = { ".html": "text/html", ".js": "text/javascript", ".json": "application/json", ".png": "image/png" };
 

@@ -12,7 +12,7 @@ const HEADERS = [
 ];
 
 const config: NextConfig = {
-  transpilePackages: ["@caravan/core", "@caravan/player"],
+  transpilePackages: ["@caravan/core", "@caravan/crossing", "@caravan/player"],
   turbopack: { root: join(import.meta.dirname, "../..") },
   outputFileTracingRoot: join(import.meta.dirname, "../.."),
   poweredByHeader: false,

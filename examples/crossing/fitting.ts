@@ -6,23 +6,32 @@ export interface Fitting {
   readonly move: string;
   /** Played once when Space is pressed; null if the delivery has nothing that ends. */
   readonly act: string | null;
+  /** Whether something in it sounds like moving, or else the first that there is stands in. */
+  readonly sounds: boolean;
+}
+
+/** What of an atlas tells which movements it has. */
+export interface Movements {
+  readonly clips: Readonly<Record<string, Pick<Atlas["clips"][string], "playback" | "times">>>;
+  readonly actions?: Readonly<Record<string, unknown>>;
 }
 
 const MOVES = /walk|run|move|ride|fly|swim/i;
 const RESTS = /idle|rest|stand|wait/i;
 const ACTS = /act|strike|attack|wave|glance|use|hit/i;
 
-/** The best fit for a delivery of any project. Throws if there is nothing to play at all. */
-export function fittingOf({ actions = {}, clips }: Atlas): Fitting {
+/** The best fit for a delivery of any project; null if there is nothing to play at all. */
+export function fittingOf({ actions = {}, clips }: Movements): Fitting | null {
   // Actions turn, clips alone do not: what turns comes first.
   const names = [...Object.keys(actions), ...Object.keys(clips)];
   const [first] = names;
-  if (first === undefined) throw new Error("The delivery has no clips.");
-  const move = names.find((name) => MOVES.test(name)) ?? first;
+  if (first === undefined) return null;
+  const sounding = names.find((name) => MOVES.test(name));
+  const move = sounding ?? first;
   const rest = names.find((name) => RESTS.test(name)) ?? move;
   const ending = Object.keys(clips).filter((name) => {
-    const { playback = "loop", times = 0 } = clips[name] as Atlas["clips"][string];
+    const { playback = "loop", times = 0 } = clips[name] as Movements["clips"][string];
     return playback === "once" || times > 0;
   });
-  return { rest, move, act: ending.find((name) => ACTS.test(name)) ?? ending[0] ?? null };
+  return { rest, move, act: ending.find((name) => ACTS.test(name)) ?? ending[0] ?? null, sounds: sounding !== undefined };
 }

@@ -1,6 +1,6 @@
 /** A porter on the Tamarisk Road: what a game does with a delivery, and nothing more. Only delivered files and the player are used. */
 import { type Atlas, createPlayer, type FacingName } from "@caravan/player";
-import { fittingOf } from "./fitting";
+import { type Fitting, fittingOf } from "./fitting";
 
 const WIDTH = 320;
 const HEIGHT = 180;
@@ -8,43 +8,39 @@ const SPEED = 48; // pixels a second
 const FACINGS: FacingName[] = ["e", "se", "s", "sw", "w", "nw", "n", "ne"];
 const WAYS: Record<string, [number, number]> = { ArrowRight: [1, 0], ArrowLeft: [-1, 0], ArrowDown: [0, 1], ArrowUp: [0, -1] };
 
-const canvas = document.getElementById("stage") as HTMLCanvasElement;
-const told = document.getElementById("told") as HTMLElement;
-const context = canvas.getContext("2d") as CanvasRenderingContext2D;
-const held = new Set<string>();
-let wantsToAct = false;
+/** Where the delivered files come from. */
+export interface Depot {
+  /** The text of the atlas file. */
+  atlas(): Promise<string>;
+  page(image: string): Promise<Blob>;
+  /** Something that differs whenever any of the files does: a picture may change though the atlas has not. */
+  stamp(): Promise<string>;
+}
 
 interface Delivery {
   readonly atlas: Atlas;
-  readonly text: string;
   readonly pages: readonly ImageBitmap[];
 }
 
-/** The delivery as it is now. `atlas.txt` names its atlas file. */
-async function load(): Promise<Delivery> {
-  const name = (await (await fetch("delivered/atlas.txt", { cache: "no-store" })).text()).trim();
-  const text = await (await fetch(`delivered/${name}`, { cache: "no-store" })).text();
-  const atlas: Atlas = JSON.parse(text);
-  const pages = await Promise.all(
-    atlas.pages.map(async ({ image }) => createImageBitmap(await (await fetch(`delivered/${image}`, { cache: "no-store" })).blob())),
-  );
-  return { atlas, text, pages };
+async function load(depot: Depot): Promise<Delivery> {
+  const atlas: Atlas = JSON.parse(await depot.atlas());
+  const pages = await Promise.all(atlas.pages.map(async ({ image }) => createImageBitmap(await depot.page(image))));
+  return { atlas, pages };
 }
 
-/** Pictures may have changed though the atlas has not: what tells is when either was written. */
-async function stamp(): Promise<string> {
-  return (await fetch("delivered/stamp", { cache: "no-store" })).text();
-}
-
-async function begin(): Promise<void> {
-  let delivery = await load();
+/** Plays what was delivered on a canvas, and says in `told` what goes on, until the signal ends it. Throws what the depot throws. */
+export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement, depot: Depot, signal: AbortSignal): Promise<void> {
+  const context = canvas.getContext("2d") as CanvasRenderingContext2D;
+  const { held, wants } = listening(canvas, signal);
+  let delivery = await load(depot);
   let player = createPlayer(delivery.atlas);
-  let fitting = fittingOf(delivery.atlas);
+  let fitting = fitFor(delivery.atlas);
   const body = { x: WIDTH / 2, y: 130, facing: "s" as FacingName };
   let acting = false;
   let last = performance.now();
 
   const frame = (time: number) => {
+    if (signal.aborted) return;
     const ms = Math.max(0, time - last);
     last = time;
     let [dx, dy] = [0, 0];
@@ -52,11 +48,11 @@ async function begin(): Promise<void> {
       dx += WAYS[key]?.[0] ?? 0;
       dy += WAYS[key]?.[1] ?? 0;
     }
-    if (wantsToAct && fitting.act !== null) {
+    if (wants.act && fitting.act !== null) {
       acting = true;
       player.play(fitting.act, { facing: body.facing, restart: true });
     }
-    wantsToAct = false;
+    wants.act = false;
     const moving = !acting && (dx !== 0 || dy !== 0);
     if (moving) {
       body.facing = FACINGS[(Math.round(Math.atan2(dy, dx) / (Math.PI / 4)) + 8) % 8] as FacingName;
@@ -67,8 +63,8 @@ async function begin(): Promise<void> {
     if (!acting) player.play(moving ? fitting.move : fitting.rest, { facing: body.facing });
     const now = player.advance(ms);
     if (acting && now.ended) acting = false;
-    drawRoad();
-    if (now.visible && now.frame !== null) drawFrame(delivery, now.frame, now.mirror, Math.round(body.x), Math.round(body.y));
+    drawRoad(context);
+    if (now.visible && now.frame !== null) drawFrame(context, delivery, now.frame, now.mirror, Math.round(body.x), Math.round(body.y));
     const words = `${acting ? fitting.act : moving ? fitting.move : fitting.rest} · looks ${body.facing}`;
     if (told.textContent !== words) told.textContent = words;
     Object.assign(canvas.dataset, { frame: now.frame ?? "", mirror: String(now.mirror), x: Math.round(body.x), y: Math.round(body.y) });
@@ -77,24 +73,38 @@ async function begin(): Promise<void> {
   requestAnimationFrame(frame);
 
   // New art comes into the running game.
-  let seen = await stamp();
-  setInterval(async () => {
+  let seen = await depot.stamp();
+  const looking = setInterval(async () => {
     try {
-      const next = await stamp();
+      const next = await depot.stamp();
       if (next === seen) return;
-      delivery = await load();
+      delivery = await load(depot);
       player = createPlayer(delivery.atlas);
-      fitting = fittingOf(delivery.atlas);
+      fitting = fitFor(delivery.atlas);
       acting = false;
       seen = next;
     } catch {
       // A file may just be being written; the next look has it whole.
     }
   }, 300);
+  signal.addEventListener("abort", () => clearInterval(looking));
+}
+
+function fitFor(atlas: Atlas): Fitting {
+  const fitting = fittingOf(atlas);
+  if (!fitting) throw new Error("the delivery has no clips.");
+  return fitting;
 }
 
 /** A frame standing on (x, y): docs/wiring has the reasons. */
-function drawFrame({ atlas, pages }: Delivery, name: string, mirror: boolean, x: number, y: number): void {
+function drawFrame(
+  context: CanvasRenderingContext2D,
+  { atlas, pages }: Delivery,
+  name: string,
+  mirror: boolean,
+  x: number,
+  y: number,
+): void {
   const { page, rect, turned, mirrored = false, inset, origin } = atlas.frames[name] as Atlas["frames"][string];
   const upright = turned ? { w: rect.h, h: rect.w } : rect;
   const left = inset.x - Math.round(origin.x);
@@ -117,7 +127,7 @@ function drawFrame({ atlas, pages }: Delivery, name: string, mirror: boolean, x:
 }
 
 /** Sky, ridges, sand and the road, by rule. */
-function drawRoad(): void {
+function drawRoad(context: CanvasRenderingContext2D): void {
   const band = (colour: string, y: number, h: number, x = 0, w = WIDTH) => {
     context.fillStyle = colour;
     context.fillRect(x, y, w, h);
@@ -133,23 +143,25 @@ function drawRoad(): void {
   for (let x = 9; x < WIDTH; x += 43) band("#6f7a4b", 86 + ((x * 3) % 7), 4, x, 5);
 }
 
-/** As large as fits by whole numbers. */
-function enlarge(): void {
-  const zoom = Math.max(1, Math.floor(Math.min(innerWidth / WIDTH, (innerHeight - 80) / HEIGHT)));
-  canvas.style.width = `${WIDTH * zoom}px`;
-  canvas.style.height = `${HEIGHT * zoom}px`;
+/** Keys that are held, and whether Space was pressed since it was last looked at; the canvas is kept as large as fits by whole numbers. */
+function listening(canvas: HTMLCanvasElement, signal: AbortSignal): { held: Set<string>; wants: { act: boolean } } {
+  const held = new Set<string>();
+  const wants = { act: false };
+  const enlarge = () => {
+    const zoom = Math.max(1, Math.floor(Math.min(innerWidth / WIDTH, (innerHeight - 80) / HEIGHT)));
+    canvas.style.width = `${WIDTH * zoom}px`;
+    canvas.style.height = `${HEIGHT * zoom}px`;
+  };
+  const press = (event: KeyboardEvent) => {
+    if (event.key in WAYS) held.add(event.key);
+    else if (event.key === " ") wants.act = !event.repeat;
+    else return;
+    event.preventDefault();
+  };
+  window.addEventListener("resize", enlarge, { signal });
+  window.addEventListener("keydown", press, { signal });
+  window.addEventListener("keyup", (event) => held.delete(event.key), { signal });
+  window.addEventListener("blur", () => held.clear(), { signal });
+  enlarge();
+  return { held, wants };
 }
-
-addEventListener("resize", enlarge);
-addEventListener("keydown", (event) => {
-  if (event.key in WAYS) held.add(event.key);
-  else if (event.key === " ") wantsToAct = !event.repeat;
-  else return;
-  event.preventDefault();
-});
-addEventListener("keyup", (event) => held.delete(event.key));
-addEventListener("blur", () => held.clear());
-enlarge();
-begin().catch((error: unknown) => {
-  told.textContent = `The game cannot start: ${error instanceof Error ? error.message : String(error)}`;
-});

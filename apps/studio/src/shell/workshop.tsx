@@ -8,6 +8,7 @@ import { playingOf } from "../preview/playing";
 import { ART_FILES, takeInAndGo } from "../project/arrive";
 import { handedByDrop } from "../project/arriving/collect";
 import { startAutosave } from "../project/autosave";
+import { serveGames } from "../project/delivering/for-the-crossing";
 import { loadOutlets } from "../project/delivering/game-folder";
 import { watchLinkedFolder } from "../project/linked/linked-folder";
 import { useOpenProject, useProject } from "../project/open-project";
@@ -41,7 +42,7 @@ export function Workshop() {
     { keys: "Mod+Shift+z Mod+y", label: "Redo", run: redoNow },
     { keys: "Mod+s", label: "Save the project to a file", run: () => void saveAsFile(), whileTyping: true },
     { keys: "Mod+o", label: "Add pictures or open a file", run: () => void chooseFiles(ART_FILES, true).then(takeInAndGo) },
-    { keys: "Shift+d", label: "Deliver again, into the game's folders", run: () => void deliverAgainNow() },
+    { keys: "Shift+d", label: "Deliver again, into the game's folders and The Crossing", run: () => void deliverAgainNow() },
     { keys: "p", label: "All projects", run: () => setDialog("projects") },
     { keys: "?", label: "This list", run: () => setDialog("keys") },
   ]);
@@ -228,4 +229,5 @@ function useFileDrop(): boolean {
 function useOutletsOf(project: string | null): void {
   // biome-ignore lint/correctness/useExhaustiveDependencies: another project has other folders
   useEffect(() => void loadOutlets(), [project]);
+  useEffect(serveGames, []);
 }

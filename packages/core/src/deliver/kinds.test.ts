@@ -108,7 +108,7 @@ describe("single pictures", () => {
 
   it("refuse names that two frames would share, and files that some system refuses", () => {
     expect(() => out({ kind: "singles", frameNames: "{source}" })).toThrow(/12 frames have only 1 name/);
-    expect(() => out({ kind: "singles", frameNames: "a?{n}" })).toThrow(/cannot be called "atlas\/a\?0.png" on every system/);
+    expect(() => out({ kind: "singles", frameNames: "a?{n}" })).toThrow(/would make a file called atlas\/a\?0\.png, and not every system/);
     expect(() => out({ kind: "singles", frameNames: "aux.{n}" })).toThrow(/cannot be called/);
   });
 });
@@ -140,6 +140,15 @@ describe("films", () => {
   it("say so where there is no clip to show", () => {
     expect(() => out({ kind: "films" }, { ...project, clips: [], actions: [] })).toThrow(/no clips to make films of/);
     expect(() => out({ kind: "strips" }, { ...project, clips: [], actions: [] })).toThrow(/no clips to make strips of/);
+  });
+});
+
+describe("a page that not every device takes", () => {
+  it("is told by its name and size", () => {
+    const made = out({ kind: "grid", sheet: { columns: 1 }, densities: [{ scale: 16, suffix: "" }], frameNames: "f{n:2}" }, project);
+    expect(made.notes.join()).not.toContain("px a side");
+    const tall = out({ kind: "grid", sheet: { columns: 12, gapPx: 256 }, densities: [{ scale: 16, suffix: "" }] });
+    expect(tall.notes.join()).toMatch(/atlas\.png is 4352 × 160 px: some telephones/);
   });
 });
 

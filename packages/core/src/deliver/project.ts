@@ -55,8 +55,19 @@ export function deliver(
     files,
     pages: each.flatMap(({ pages }) => pages),
     proof: (each[0] as Delivered).proof,
-    notes: [...new Set(each.flatMap(({ notes }) => notes))],
+    notes: [...new Set([...each.flatMap(({ notes }) => notes), ...tooLarge(each.flatMap(({ pages }) => pages))])],
   };
+}
+
+/** Every graphics processor in use takes this side; larger ones not all. */
+const SAFE_SIDE = 4096; // px
+
+function tooLarge(pages: readonly DeliveredPage[]): string[] {
+  return pages.flatMap(({ image, size: { w, h } }) =>
+    Math.max(w, h) > SAFE_SIDE
+      ? [`${image} is ${w} × ${h} px: some telephones and older machines take ${SAFE_SIDE} px a side at most, and show nothing then.`]
+      : [],
+  );
 }
 
 /** Delivers frames as they are: loose pictures, or a project's at one density. Throws as `deliver` does. */

@@ -5,6 +5,7 @@ import { CaravanError, type Delivery, type Project } from "@caravan/core/model";
 import { useEffect, useState } from "react";
 import { create } from "zustand";
 import { deliverInWorker } from "../../project/delivering/build-delivery";
+import { handToGames } from "../../project/delivering/for-the-crossing";
 import { useProject } from "../../project/open-project";
 import { chosenDelivery, useView } from "../../project/view";
 import type { Delivered } from "../../workers/jobs";
@@ -71,6 +72,7 @@ async function buildNow(project: Project, index: number, stopping: AbortControll
   try {
     const delivered = await deliverInWorker(project, project.deliveries[index] as Delivery, stopping.signal, show);
     if (stopping.signal.aborted) return;
+    handToGames((project.deliveries[index] as Delivery).name, delivered.files);
     useBuild.setState({ build: { kind: "built", delivered, of: project, index, ms: Math.round(performance.now() - started) } });
   } catch (error) {
     if (stopping.signal.aborted) return;

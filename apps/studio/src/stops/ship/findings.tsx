@@ -31,7 +31,7 @@ export function Findings() {
             <h3 className={`mb-1.5 px-1.5 text-small font-semibold ${severity === "error" ? "text-brick" : "text-lapis"}`}>
               {words} <span className="number">{own.length}</span>
             </h3>
-            <ul aria-label={`Findings: ${words}`} className="flex flex-col gap-2">
+            <ul aria-label={`Findings, ${severity}`} className="flex flex-col gap-2">
               {byCode(own).map(([code, group]) =>
                 group.length <= APART ? (
                   group.map((finding) => <FindingCard key={`${code} ${finding.where}`} finding={finding} />)
@@ -74,7 +74,7 @@ function OneFinding({ finding }: { finding: Finding }) {
       <div className="flex flex-wrap gap-1.5">
         <Button onClick={() => goToPlace(place)}>Show</Button>
         {mend && (
-          <Button className="whitespace-normal text-left" onClick={() => mendFinding(finding)}>
+          <Button className="max-w-full whitespace-normal! text-left" onClick={() => mendFinding(finding)}>
             {mend.label}
           </Button>
         )}

@@ -1,0 +1,46 @@
+"use client";
+
+import { playCrossing } from "@caravan/crossing/game";
+import { useEffect, useRef, useState } from "react";
+import { handedOver } from "./handed-over";
+
+/** The small game, playing a delivery of a project that is open in another tab. */
+export function Crossing({ project, delivery }: { project: string; delivery: string }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const told = useRef<HTMLParagraphElement>(null);
+  const [silence, setSilence] = useState<string | null>(null);
+  useEffect(() => {
+    const ending = new AbortController();
+    const [stage, words] = [canvas.current, told.current];
+    if (!stage || !words) return;
+    words.textContent = "Asking the studio for the delivery …";
+    const depot = handedOver({ project, delivery }, setSilence, ending.signal);
+    playCrossing(stage, words, depot, ending.signal).catch((error: unknown) => {
+      setSilence(`The game cannot start: ${error instanceof Error ? error.message : String(error)}`);
+    });
+    return () => ending.abort();
+  }, [project, delivery]);
+  return (
+    <main className="grid min-h-screen place-content-center gap-2 bg-paper p-4 text-center">
+      <h1 className="text-strong font-bold">The Crossing, played with {delivery}</h1>
+      <canvas
+        ref={canvas}
+        id="stage"
+        width={320}
+        height={180}
+        tabIndex={0}
+        aria-label="The road and who walks on it"
+        aria-describedby="told"
+        className="mx-auto rounded-box"
+        style={{ imageRendering: "pixelated" }}
+      />
+      <p ref={told} id="told" role="status" />
+      <p className="text-muted">Arrow keys walk, Space acts. Every build of the studio comes in by itself.</p>
+      {silence && (
+        <p role="alert" className="mx-auto max-w-lg rounded-box border border-l-4 border-line border-l-brick bg-raised p-2">
+          {silence}
+        </p>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,56 @@
+"use client";
+
+import type { NamedFile } from "@caravan/core/codec";
+import { useEffect, useState } from "react";
+import { Button } from "../../ui/button";
+import { Detail } from "../../ui/detail";
+import { sizeInWords } from "../../ui/files";
+import { SheetDialog } from "../../ui/sheet-dialog";
+import { useCurrentBuild } from "./build";
+
+/** What is delivered, file by file. Contact sheets, which are for people, can be looked at here. */
+export function Files() {
+  const build = useCurrentBuild();
+  const [seen, setSeen] = useState<NamedFile | null>(null);
+  if (build.kind !== "built")
+    return (
+      <Detail title="Files">
+        <p className="text-muted">They are listed when packing is done.</p>
+      </Detail>
+    );
+  return (
+    <Detail title="Files">
+      <ul aria-label="Files">
+        {build.delivered.files.map((file) => (
+          <li key={file.path} className="flex items-center justify-between gap-3 py-0.5">
+            <span className="truncate">{file.path}</span>
+            {isContactSheet(file) && (
+              <Button className="ml-auto" onClick={() => setSeen(file)} aria-label={`Look at ${file.path}`}>
+                Look
+              </Button>
+            )}
+            <span className="number shrink-0 text-muted">{sizeInWords(file.bytes.length)}</span>
+          </li>
+        ))}
+      </ul>
+      <SheetDialog title={seen?.path ?? ""} description="As it is delivered." open={seen !== null} onClose={() => setSeen(null)}>
+        {seen && <Shown file={seen} />}
+      </SheetDialog>
+    </Detail>
+  );
+}
+
+function isContactSheet({ path }: NamedFile): boolean {
+  return /\.contact(-\d+)?\.png$/.test(path);
+}
+
+function Shown({ file }: { file: NamedFile }) {
+  const [url, setUrl] = useState<string | null>(null);
+  useEffect(() => {
+    const made = URL.createObjectURL(new Blob([file.bytes as Uint8Array<ArrayBuffer>], { type: "image/png" }));
+    setUrl(made);
+    return () => URL.revokeObjectURL(made);
+  }, [file]);
+  // biome-ignore lint/performance/noImgElement: a picture made in this page, of which no server knows
+  return url && <img src={url} alt="Every clip with its steps and times, then the frames in no clip." className="w-full" />;
+}

@@ -1,0 +1,60 @@
+"use client";
+
+import { chosenOf } from "@caravan/core/manifest";
+import type { Delivery, Project } from "@caravan/core/model";
+import { type Fitting, fittingOf } from "@caravan/crossing/fitting";
+import { crossingAddress } from "../../crossing/channel";
+import { useOpenProject, useProject } from "../../project/open-project";
+import { Detail } from "../../ui/detail";
+import { useDelivery } from "./chosen-delivery";
+
+/** A link to the small game that plays this delivery, and what it finds to play in it. */
+export function InAGame() {
+  const { delivery } = useDelivery();
+  const project = useProject((each) => each);
+  const id = useOpenProject((state) => state.id);
+  if (delivery.kind === "films" || id === null) return null;
+  const fitting = delivery.data.atlas ? fittingFor(project, delivery) : null;
+  return (
+    <Detail title="In a game">
+      {fitting ? (
+        <>
+          <p className="mb-1.5 text-small text-muted">{inWords(fitting)}</p>
+          <a
+            href={crossingAddress({ project: id, delivery: delivery.name })}
+            target="_blank"
+            className="inline-flex min-h-7 items-center rounded-box border border-line bg-raised px-3 py-1 hover:border-line-strong"
+            rel="noopener"
+          >
+            Play it in The Crossing
+          </a>
+        </>
+      ) : (
+        <p className="text-small text-muted">
+          {delivery.data.atlas
+            ? "The Crossing, a small game, plays clips: make one at Clips first."
+            : "The Crossing, a small game, reads the atlas file: tick it under Beside the pictures."}
+        </p>
+      )}
+    </Detail>
+  );
+}
+
+/** Null if nothing of it can be played. */
+function fittingFor(project: Project, { choice }: Delivery): Fitting | null {
+  try {
+    const { clips, actions } = chosenOf(project, choice).project;
+    return fittingOf({
+      clips: Object.fromEntries(clips.map(({ name, playback, times }) => [name, { playback, times }])),
+      actions: Object.fromEntries(actions.map(({ name }) => [name, true])),
+    });
+  } catch {
+    // The choice matches nothing, which is told among the findings.
+    return null;
+  }
+}
+
+function inWords({ move, rest, act, sounds }: Fitting): string {
+  const moves = sounds ? `Arrow keys play ${move}` : `Nothing in it sounds like walking, so arrow keys play ${move}`;
+  return `${moves}; standing still shows ${rest}${act ? `; Space plays ${act}` : ""}.`;
+}

@@ -10,8 +10,8 @@ import type { Playing } from "./playing";
 export function ScrubBar({ playing }: { playing: Playing | null }) {
   const timeline = playing && timelineOfPlaying(playing);
   const length = timeline?.firstPass ?? 1;
-  // Whole milliseconds are finer than the bar's pixels, and draw it no oftener than needed.
-  const at = usePlayhead(({ elapsed }) => (timeline ? Math.floor(roundAt(timeline, elapsed) / 1000) : 0));
+  const running = usePlayer((state) => state.running);
+  const at = usePlayhead(({ elapsed }) => (timeline ? shownTime(roundAt(timeline, elapsed) / 1000, length / 1000, running) : 0));
   const marks = useMemo(() => (playing ? eventsOf(playing) : []), [playing]);
   return (
     <div className="relative mx-3 mt-2 h-4">
@@ -40,6 +40,12 @@ export function ScrubBar({ playing }: { playing: Playing | null }) {
       />
     </div>
   );
+}
+
+/** A bar's thumb that runs is moved a hundred times a round at most: finer is seen by nobody and keeps the machine busy. */
+function shownTime(ms: number, length: number, running: boolean): number {
+  const grain = running ? Math.max(1, length / 100, 40) : 1;
+  return Math.floor(Math.floor(ms / grain) * grain);
 }
 
 /** Where in its round a time lies. */

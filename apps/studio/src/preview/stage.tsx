@@ -2,9 +2,9 @@
 
 import { angleOf, facingToward } from "@caravan/core/facing";
 import { type PointerEvent, useEffect, useMemo, useRef } from "react";
-import { loadPictures } from "../project/pictures";
+import { loadPictures, usePictures } from "../project/pictures";
 import { frameShown, paintFigure, paintGround, stageInks } from "./paint-stage";
-import { usePlayer, usePlayhead } from "./player-state";
+import { timelineOfPlaying, usePlayer, usePlayhead } from "./player-state";
 import type { Playing } from "./playing";
 import { castOf, fittingZoom, reachOf, type StageScene, stageScene } from "./stage-scene";
 import { useCanvasSize } from "./use-canvas-size";
@@ -13,7 +13,7 @@ import { useCanvasSize } from "./use-canvas-size";
 const NO_DIRECTION = 8;
 
 /**
- * Draws what is playing, at every refresh of the display. Time is real time: after a stall it catches up. An action turns toward
+ * Draws what is playing; at every refresh of the display time goes on, and what then is to be seen is drawn if it is another. Time is real time: after a stall it catches up. An action turns toward
  * the pointer. What the canvas shows is told in words beneath it, by the player's reading.
  */
 export function Stage({
@@ -47,18 +47,39 @@ export function Stage({
   useEffect(() => usePlayhead.setState({ elapsed: 0 }), [key]);
 
   useEffect(() => {
-    let last = performance.now();
+    let last: number | null = null;
     let request = 0;
+    let painted: readonly unknown[] = [];
     const tick = (now: number) => {
-      const { running, speed } = usePlayer.getState();
-      if (running && playing) usePlayhead.setState(({ elapsed }) => ({ elapsed: elapsed + Math.max(0, now - last) * 1000 * speed }));
-      last = now;
-      request = requestAnimationFrame(tick);
+      request = 0;
+      const goesOn = isGoingOn(playing);
+      if (goesOn && last !== null) {
+        const passed = Math.max(0, now - last) * 1000 * usePlayer.getState().speed;
+        usePlayhead.setState(({ elapsed }) => ({ elapsed: elapsed + passed }));
+      }
+      last = goesOn ? now : null;
+      if (goesOn) soon();
       const context = canvas.current?.getContext("2d");
-      if (context) paint(context, playing, scene);
+      const seen = allThatIsSeen(playing, scene);
+      if (!context || seen.every((each, k) => each === painted[k])) return;
+      paint(context, playing, scene);
+      painted = seen;
     };
-    request = requestAnimationFrame(tick);
-    return () => cancelAnimationFrame(request);
+    // While nothing moves no frame is asked for: a still page lets the machine rest.
+    const soon = () => {
+      if (request === 0) request = requestAnimationFrame(tick);
+    };
+    soon();
+    const theme = new MutationObserver(soon);
+    theme.observe(document.documentElement, { attributeFilter: ["data-theme"] });
+    DARK?.addEventListener("change", soon);
+    const stops = [usePlayer.subscribe(soon), usePlayhead.subscribe(soon), usePictures.subscribe(soon)];
+    return () => {
+      cancelAnimationFrame(request);
+      theme.disconnect();
+      DARK?.removeEventListener("change", soon);
+      for (const stop of stops) stop();
+    };
   }, [playing, scene]);
 
   const turn = (event: PointerEvent<HTMLCanvasElement>) => {
@@ -97,6 +118,30 @@ export function Stage({
 /** The middle of the figure on the stage, in device pixels: directions are told from there, as a person sees them. */
 function middleOf({ standing, scale }: StageScene, { up, down }: ReturnType<typeof reachOf>): { x: number; y: number } {
   return { x: standing.x, y: standing.y + ((down - up) * scale) / 2 };
+}
+
+/** All that a painting depends on: while it is the same the canvas stays as it is, which spares a machine most of its work. */
+function allThatIsSeen(playing: Playing | null, scene: StageScene): readonly unknown[] {
+  const timeline = playing && timelineOfPlaying(playing);
+  const now = Math.round(usePlayhead.getState().elapsed);
+  return [
+    playing,
+    scene,
+    usePlayer.getState(),
+    usePictures.getState().entries,
+    timeline?.spanAt(now).at,
+    timeline?.shownAt(now).visible,
+    document.documentElement.dataset.theme,
+    DARK?.matches,
+  ];
+}
+
+/** Colours of the interface follow the system until a person chooses. */
+const DARK = globalThis.matchMedia?.("(prefers-color-scheme: dark)");
+
+/** Whether time goes on: something plays and has not come to its end. */
+function isGoingOn(playing: Playing | null): boolean {
+  return playing !== null && usePlayer.getState().running && usePlayhead.getState().elapsed < timelineOfPlaying(playing).end;
 }
 
 function paint(context: CanvasRenderingContext2D, playing: Playing | null, scene: StageScene): void {

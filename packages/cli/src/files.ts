@@ -1,5 +1,5 @@
 /** Reading and writing files so that errors name them and outputs appear whole or not at all. */
-import { mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import type { NamedFile } from "@caravan/core/codec";
 import { CaravanError } from "@caravan/core/model";
@@ -32,7 +32,10 @@ export function writeFiles(folder: string, files: Iterable<NamedFile>): void {
     for (const { path, bytes } of files) {
       const to = join(folder, path);
       const parent = dirname(to);
-      if (!made.has(parent)) mkdirSync(parent, { recursive: true });
+      if (!made.has(parent)) {
+        mkdirSync(parent, { recursive: true });
+        removeLeftovers(parent);
+      }
       made.add(parent);
       const from = join(parent, `.caravan-${process.pid}-${pending.length}.part`);
       pending.push({ from, to });
@@ -45,6 +48,23 @@ export function writeFiles(folder: string, files: Iterable<NamedFile>): void {
     throw new CaravanError("bad-call", folder, `Writing failed: ${reasonOf(cause)}`, "Check that the folder can be written and has room.", {
       cause,
     });
+  }
+}
+
+/** Takes away unfinished files of commands that were killed; those of commands that run stay. */
+function removeLeftovers(folder: string): void {
+  for (const name of readdirSync(folder)) {
+    const pid = /^\.caravan-(\d+)-\d+\.part$/.exec(name)?.[1];
+    if (pid !== undefined && !isRunning(Number(pid))) rmSync(join(folder, name), { force: true });
+  }
+}
+
+function isRunning(pid: number): boolean {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return (error as { code?: string }).code !== "ESRCH";
   }
 }
 

@@ -7,6 +7,7 @@ import type { Project } from "@caravan/core/model";
 import type { Command } from "commander";
 import { writeFiles } from "../files";
 import { pngCodec } from "../png";
+import { progressOn } from "../progress";
 import { type DecodedPictures, openProject } from "../project";
 import { note, tell } from "../tell";
 import { toldFinding } from "./check";
@@ -35,9 +36,12 @@ export interface Build {
 }
 
 /** Makes everything that the project's deliveries ask for. Throws what opening and delivering throw. */
-export function buildProject(path: string, decodedBefore?: DecodedPictures): Build {
+export function buildProject(path: string, decodedBefore?: DecodedPictures, onProgress: (done: number) => void = () => {}): Build {
   const { project, pictures, seen, refreshed } = openProject(path, decodedBefore);
-  const built = project.deliveries.map((delivery) => ({ name: delivery.name, ...deliver(project, delivery, pictures, pngCodec()) }));
+  const built = project.deliveries.map((delivery, k) => ({
+    name: delivery.name,
+    ...deliver(project, delivery, pictures, pngCodec(), (done) => onProgress((k + done) / project.deliveries.length)),
+  }));
   const files = built.flatMap((delivery) => delivery.files);
   checkFileNames(files, path);
   return {
@@ -56,7 +60,9 @@ export function toldFile({ path, bytes }: NamedFile): { path: string; bytes: num
 }
 
 function build(path: string, options: { out: string; json: boolean }): void {
-  const { files, proofs, notes, changed, findings } = buildProject(path);
+  const progress = progressOn("Building");
+  const { files, proofs, notes, changed, findings } = buildProject(path, undefined, progress.at);
+  progress.end();
   for (const each of changed) note(`Changed art, cut again by its recipe: ${each}`);
   writeFiles(options.out, files);
   const told = { files: files.map(toldFile), proofs, notes, findings: findings.map(toldFinding) };

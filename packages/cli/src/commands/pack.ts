@@ -7,6 +7,7 @@ import { type Command, InvalidArgumentError } from "commander";
 import { isFolder, readFile, writeFiles } from "../files";
 import { fileStem, whole } from "../options";
 import { pngCodec } from "../png";
+import { progressOn } from "../progress";
 import { tell } from "../tell";
 
 interface PackOptions {
@@ -69,7 +70,9 @@ function pack(paths: string[], options: PackOptions): void {
     effort: options.effort,
   };
   const goods = { frames, clips: [], actions: [], groups: null, shape: null };
-  const built = deliverGoods(goods, { ...USUAL_DELIVERY, name: options.name, packing }, { scale: 1, suffix: "" }, png);
+  const progress = progressOn("Packing");
+  const built = deliverGoods(goods, { ...USUAL_DELIVERY, name: options.name, packing }, { scale: 1, suffix: "" }, png, progress.at);
+  progress.end();
   writeFiles(options.out, built.files);
   const pages = built.pages.map(({ image, size, occupancy }) => ({
     image,

@@ -1,0 +1,40 @@
+/** How far long work is, for a person at a terminal. Nothing of it is seen in a pipe or a log. */
+
+/** What is written to. */
+export interface Terminal {
+  readonly isTTY?: boolean;
+  write(text: string): unknown;
+}
+
+export interface ProgressOnTerminal {
+  /** `done` is 0 to 1. */
+  at(done: number): void;
+  /** Takes the line away again. */
+  end(): void;
+}
+
+/** Work that is shorter is not talked about. */
+const PATIENCE = 400; // ms
+/** The line is written no oftener. */
+const PAUSE = 100; // ms
+
+/** One line on the terminal, such as `Packing 42 %, Ctrl+C stops it`; `now` tells milliseconds. */
+export function progressOn(
+  label: string,
+  terminal: Terminal = process.stderr,
+  now: () => number = () => performance.now(),
+): ProgressOnTerminal {
+  const begun = now();
+  let written = Number.NEGATIVE_INFINITY;
+  return {
+    at(done) {
+      const time = now();
+      if (!terminal.isTTY || time - begun < PATIENCE || time - written < PAUSE) return;
+      written = time;
+      terminal.write(`\r\u001b[K${label} ${Math.floor(done * 100)} %, Ctrl+C stops it`);
+    },
+    end() {
+      if (written > Number.NEGATIVE_INFINITY) terminal.write("\r\u001b[K");
+    },
+  };
+}

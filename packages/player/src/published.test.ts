@@ -1,0 +1,73 @@
+import { execFileSync, spawnSync } from "node:child_process";
+import { mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { gzipSync } from "node:zlib";
+import { build } from "esbuild";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+
+const root = join(import.meta.dirname, "../../..");
+let game: string;
+let published: string;
+
+/** A game outside of this workspace that has the package and nothing else. */
+beforeAll(() => {
+  game = mkdtempSync(join(tmpdir(), "caravan-player-"));
+  published = join(game, "node_modules/@caravan/player");
+  execFileSync(process.execPath, [join(root, "scripts/build-player.mjs"), published]);
+  writeFileSync(join(game, "package.json"), '{ "type": "module" }');
+}, 60_000);
+afterAll(() => rmSync(game, { recursive: true, force: true }));
+
+const ATLAS = `{ format: "caravan-atlas", version: 1, pages: [], frames: {}, clips: { go: { steps: [{ frame: "a", ms: 90 }, { frame: "b", ms: 90 }] } } }`;
+
+describe("the published player", () => {
+  it("is one module, its types, a README and a licence", () =>
+    expect(readdirSync(published).sort()).toEqual(["LICENSE", "README.md", "atlas.d.ts", "index.d.ts", "index.js", "package.json"]));
+
+  it("plays in Node as it is", () => {
+    writeFileSync(
+      join(game, "play.js"),
+      `import { createPlayer } from "@caravan/player";
+       const player = createPlayer(${ATLAS});
+       player.play("go");
+       console.log([0, 90, 89.9, 0.1].map((ms) => player.advance(ms).frame).join(" "));`,
+    );
+    expect(execFileSync(process.execPath, [join(game, "play.js")], { encoding: "utf8" }).trim()).toBe("a b b a");
+  });
+
+  it.each(["bundler", "nodenext"])("has types that a strict game without a DOM compiles with, read the way of %s", (way) => {
+    mkdirSync(join(game, "src"), { recursive: true });
+    writeFileSync(
+      join(game, "src/game.ts"),
+      `import { type Atlas, createPlayer, type Now } from "@caravan/player";
+       const atlas: Atlas = ${ATLAS};
+       const now: Now = createPlayer(atlas).advance(16);
+       export const shown: string | null = now.frame;
+       // @ts-expect-error there is no such facing
+       createPlayer(atlas).play("go", { facing: "up" });`,
+    );
+    const module = way === "bundler" ? "esnext" : "nodenext";
+    const compilerOptions = { strict: true, noEmit: true, lib: ["es2022"], types: [], module, moduleResolution: way };
+    writeFileSync(join(game, "tsconfig.json"), JSON.stringify({ compilerOptions, include: ["src"] }));
+    const { status, stdout } = spawnSync(process.execPath, [join(root, "node_modules/typescript/bin/tsc"), "-p", game], {
+      encoding: "utf8",
+    });
+    expect([stdout, status]).toEqual(["", 0]);
+  });
+
+  it("is under 3 KB minified and compressed, and leaves nothing behind where it is not used", async () => {
+    const bundled = async (contents: string) => {
+      const { outputFiles } = await build({
+        stdin: { contents, resolveDir: game },
+        bundle: true,
+        minify: true,
+        format: "esm",
+        write: false,
+      });
+      return outputFiles[0]?.contents ?? new Uint8Array();
+    };
+    expect(gzipSync(await bundled('export * from "@caravan/player"')).length).toBeLessThan(3 * 1024);
+    expect((await bundled('import { createPlayer } from "@caravan/player";')).length).toBeLessThan(10);
+  });
+});

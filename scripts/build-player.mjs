@@ -1,0 +1,54 @@
+// npm run player [-- FOLDER]: @caravan/player as it is published, in packages/player/dist: one ESM file, its types, README and licence, nothing to install.
+import { copyFileSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { dirname, join } from "node:path";
+import { fileURLToPath } from "node:url";
+
+const root = join(dirname(fileURLToPath(import.meta.url)), "..");
+const player = join(root, "packages/player");
+
+/** Writes the package into `out`, anew. Throws what the compiler has to say. */
+async function buildPlayer(out = join(player, "dist")) {
+  const { build } = await import("esbuild");
+  const { default: ts } = await import("typescript");
+  rmSync(out, { recursive: true, force: true });
+  mkdirSync(out, { recursive: true });
+  await build({
+    entryPoints: [join(player, "src/index.ts")],
+    outfile: join(out, "index.js"),
+    bundle: true,
+    format: "esm",
+    // What browsers and game shells of recent years run; comments stay for those who read it.
+    target: "es2020",
+    platform: "neutral",
+    logLevel: "warning",
+  });
+  const options = { declaration: true, emitDeclarationOnly: true, outDir: out, strict: true, target: ts.ScriptTarget.ES2022, types: [] };
+  const program = ts.createProgram([join(player, "src/index.ts")], { ...options, module: ts.ModuleKind.ESNext });
+  const { diagnostics } = program.emit();
+  if (diagnostics.length > 0) throw new Error(ts.formatDiagnostics(diagnostics, ts.createCompilerHost(options)));
+  // Types of a package that is read by Node's own rules name their files with an ending.
+  const types = readFileSync(join(out, "index.d.ts"), "utf8").replaceAll('from "./atlas"', 'from "./atlas.js"');
+  writeFileSync(join(out, "index.d.ts"), types);
+  const { name, version, description, license, type, sideEffects, keywords } = JSON.parse(
+    readFileSync(join(player, "package.json"), "utf8"),
+  );
+  const published = {
+    name,
+    version,
+    description,
+    keywords,
+    license,
+    type,
+    sideEffects,
+    exports: { ".": { types: "./index.d.ts", default: "./index.js" } },
+    types: "./index.d.ts",
+    files: ["index.js", "*.d.ts"],
+  };
+  writeFileSync(join(out, "package.json"), `${JSON.stringify(published, null, 2)}\n`);
+  copyFileSync(join(player, "README.md"), join(out, "README.md"));
+  copyFileSync(join(root, "LICENSE"), join(out, "LICENSE"));
+  return out;
+}
+
+if (process.argv[1] === fileURLToPath(import.meta.url))
+  console.log(`Built in ${await buildPlayer(process.argv[2])}; publish it from there.`);

@@ -1,6 +1,6 @@
 /** Equal cells for frames of any size: every frame stands in its cell with its origin at the same place. */
 import { CaravanError, type Rect, type Size, type Spacing } from "../model";
-import { clearPixels, crop, type Pixels, paste } from "../raster";
+import { clearPixels, type Pixels, paste } from "../raster";
 import type { FrameToDeliver } from "./goods";
 
 export interface Cells {
@@ -99,9 +99,4 @@ export function drawCells(arrangement: Arrangement, cells: readonly Pixels[]): P
     paste(out, cell, { x: 0, y: 0, w: cell.width, h: cell.height }, x, y);
   });
   return out;
-}
-
-/** The frame by itself. */
-export function alone({ pixels, rect }: FrameToDeliver): Pixels {
-  return crop(pixels, rect);
 }

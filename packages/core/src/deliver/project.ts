@@ -17,6 +17,8 @@ import { gridSheet, singlePictures, strips } from "./sheets";
 /** A picture that was delivered. */
 export interface DeliveredPage {
   readonly image: string;
+  /** The suffix of the density that it is of. */
+  readonly suffix: string;
   readonly size: { readonly w: number; readonly h: number };
   /** Summed area of what is laid on it, over its own: 0 to 1. */
   readonly occupancy: number;
@@ -93,6 +95,7 @@ export function deliverGoods(
       files: made.films.map(({ file }) => file),
       pages: made.films.map(({ file, size, pictures }) => ({
         image: file.path,
+        suffix: density.suffix,
         size,
         occupancy: 1,
         memory: size.w * size.h * 4 * pictures,
@@ -105,6 +108,7 @@ export function deliverGoods(
   const { files, proof, notes } = atlasFiles(laid, goods, delivery, stem, density.scale, png, (done) => onProgress(0.5 + 0.5 * done));
   const pages = laid.pages.map(({ image, pixels: { width: w, height: h }, occupancy }) => ({
     image,
+    suffix: density.suffix,
     size: { w, h },
     occupancy,
     memory: w * h * 4,

@@ -1,8 +1,8 @@
 /** Frames in equal cells: all on one grid, or each clip on a strip of its own; or each frame a picture by itself. */
 import { pagePath, singlePath, stripPath } from "../manifest";
 import { CaravanError, type SheetLayout } from "../model";
-import type { Pixels } from "../raster";
-import { alone, arranged, cellsFor, drawCells, inCell, proposedColumns } from "./cells";
+import { crop, type Pixels } from "../raster";
+import { arranged, cellsFor, drawCells, inCell, proposedColumns } from "./cells";
 import type { FrameToDeliver, Goods } from "./goods";
 import type { Copy, Laid, LaidFrame, LaidPage } from "./laid";
 
@@ -83,10 +83,10 @@ export function strips({ frames, clips }: Goods, { marginPx, gapPx, run }: Sheet
 /** Each frame a picture of its own, untrimmed, in a folder. */
 export function singlePictures({ frames }: Goods, stem: string): Laid {
   return {
-    pages: frames.map((frame): LaidPage => ({ image: singlePath(stem, frame.name), pixels: alone(frame), occupancy: 1 })),
+    pages: frames.map((frame): LaidPage => ({ image: singlePath(stem, frame.name), pixels: crop(frame.pixels, frame.rect), occupancy: 1 })),
     frames: frames.map((frame, page) => {
       const { w, h } = frame.rect;
-      const whole = (): Pixels => alone(frame);
+      const whole = (): Pixels => crop(frame.pixels, frame.rect);
       return { ...UPRIGHT, name: frame.name, page, rect: { x: 0, y: 0, w, h }, size: { w, h }, origin: frame.origin, whole };
     }),
     copies: [],

@@ -24,5 +24,12 @@ export function Playhead({ clip, scale, left }: { clip: Clip; scale: number; lef
     return usePlayhead.subscribe(place);
   }, [timeline, edges, scale]);
   if (!timeline) return null;
-  return <div ref={line} aria-hidden className="pointer-events-none absolute top-3 bottom-0 w-0.5 bg-now will-change-transform" style={{ left: left - 1 }} />;
+  return (
+    <div
+      ref={line}
+      aria-hidden
+      className="pointer-events-none absolute top-3 bottom-0 w-0.5 bg-now will-change-transform"
+      style={{ left: left - 1 }}
+    />
+  );
 }

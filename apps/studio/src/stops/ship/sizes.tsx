@@ -22,7 +22,7 @@ export function Sizes() {
   };
   const costOf = ({ suffix }: Density) => {
     if (build.kind !== "built") return "";
-    const own = build.delivered.pages.filter(({ image }) => belongs(image, `${delivery.name}${suffix}`, densities, delivery.name));
+    const own = build.delivered.pages.filter((page) => page.suffix === suffix);
     return `${sizeInWords(own.reduce((sum, { memory }) => sum + memory, 0))} in memory`;
   };
   return (
@@ -68,10 +68,4 @@ export function Sizes() {
       )}
     </Detail>
   );
-}
-
-/** Whether a picture is one of the size whose names begin with `stem`: no longer beginning fits it better. */
-function belongs(image: string, stem: string, densities: readonly Density[], name: string): boolean {
-  const stems = densities.map(({ suffix }) => `${name}${suffix}`).filter((each) => image.startsWith(each));
-  return stems.sort((a, b) => b.length - a.length)[0] === stem;
 }

@@ -19,7 +19,8 @@ import {
   turnClockwise,
   turnCounterClockwise,
 } from "../raster";
-import { type OnProgress, packPages } from "./pages";
+import type { OnProgress } from "./pages";
+import { packPagesOnce } from "./remembered";
 
 /** A frame to pack: a rectangle of a picture under the name that errors call it by. */
 export interface FrameToPack extends Part {
@@ -71,7 +72,7 @@ export function packFrames(
   const edge = 2 * packing.extrudePx;
   const items = distinct.map((k) => ({ w: (trimmed[k] as Rect).w + edge, h: (trimmed[k] as Rect).h + edge }));
   const grouped = groups && groupsOfPlaces(groups, alike, distinct);
-  const packed = packPages(items, packing, grouped, onProgress);
+  const packed = packPagesOnce(items, packing, grouped, onProgress);
   if (packed.kind === "too-large") throw tooLarge(frames[distinct[packed.items[0] as number] as number] as FrameToPack, packing);
   if (packed.pages.length > packing.maxPages) throw tooMany(packed.pages.length, packing);
   const placeOf = new Map(distinct.map((k, index) => [k, packed.places[index]]));

@@ -81,8 +81,9 @@ export function proposedColumns(count: number, cell: Size): number {
     columns <= Math.min(count, Math.ceil(ideal * 1.5));
     columns++
   ) {
-    const empty = Math.ceil(count / columns) * columns - count;
-    const cost = empty / columns + Math.abs(Math.log(columns / ideal));
+    const all = Math.ceil(count / columns) * columns;
+    // A tenth of the sheet left empty is as bad as being a fifth too wide or too high.
+    const cost = (2 * (all - count)) / all + Math.abs(Math.log(columns / ideal));
     if (cost < least) {
       least = cost;
       best = columns;

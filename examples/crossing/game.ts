@@ -148,7 +148,7 @@ function listening(canvas: HTMLCanvasElement, signal: AbortSignal): { held: Set<
   const held = new Set<string>();
   const wants = { act: false };
   const enlarge = () => {
-    const zoom = Math.max(1, Math.floor(Math.min(innerWidth / WIDTH, (innerHeight - 80) / HEIGHT)));
+    const zoom = Math.max(1, Math.floor(Math.min(innerWidth / WIDTH, (innerHeight - 120) / HEIGHT)));
     canvas.style.width = `${WIDTH * zoom}px`;
     canvas.style.height = `${HEIGHT * zoom}px`;
   };

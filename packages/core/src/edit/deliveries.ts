@@ -83,11 +83,63 @@ function merged(before: Delivery, change: DeliveryChange): object {
   );
 }
 
+/** What undo calls the change: the trade's words, not the fields' names. */
 function wordsFor(change: DeliveryChange): string {
-  return Object.entries(change)
-    .flatMap(([key, value]) => (isParts(value) ? Object.keys(value) : [key]))
-    .join(", ");
+  const said = Object.entries(change).flatMap(([key, value]) =>
+    isParts(value) ? Object.keys(value).map((part) => PART_WORDS[`${key}.${part}`] ?? part) : [WORDS[key as keyof Delivery] ?? key],
+  );
+  return [...new Set(said)].join(", ");
 }
+
+const WORDS: Record<keyof Delivery, string> = {
+  name: "the name",
+  kind: "the kind of pictures",
+  filter: "the filter",
+  choice: "what goes",
+  frameNames: "how frames are called",
+  densities: "the sizes",
+  packing: "the packing",
+  sheet: "the sheet",
+  films: "the films",
+  data: "the files beside",
+  counting: "how numbers count",
+};
+
+/** A part of a setting that would not be understood by its own name. */
+const PART_WORDS: Readonly<Record<string, string>> = {
+  "choice.of": "what goes",
+  "choice.names": "what goes",
+  "choice.pattern": "what goes",
+  "packing.paddingPx": "the distance of frames",
+  "packing.extrudePx": "the repeated edge",
+  "packing.borderPx": "the border",
+  "packing.sides": "the sides of pages",
+  "packing.maxPx": "the largest side",
+  "packing.fixed": "the size of pages",
+  "packing.square": "the sides of pages",
+  "packing.maxPages": "the most pages",
+  "packing.together": "what stays on one page",
+  "packing.turn": "the turning of frames",
+  "packing.trim": "the trimming",
+  "packing.trimMarginPx": "the trimming",
+  "packing.share": "the sharing of equal frames",
+  "packing.shareMirrored": "the sharing of mirror pictures",
+  "packing.effort": "the search for smaller pages",
+  "sheet.columns": "the columns",
+  "sheet.marginPx": "the margin",
+  "sheet.gapPx": "the gap",
+  "sheet.run": "the run of strips",
+  "data.atlas": "the atlas file",
+  "data.times": "the table of times",
+  "data.ticksPerSecond": "the ticks a second",
+  "data.frames": "the table of frames",
+  "data.example": "the example",
+  "data.contact": "the contact sheet",
+  "data.module": "the module",
+  "counting.origin": "how origins count",
+  "counting.y": "how origins count",
+  "counting.from": "where numbers begin",
+};
 
 function isParts(value: unknown): value is object {
   return typeof value === "object" && value !== null && !Array.isArray(value);

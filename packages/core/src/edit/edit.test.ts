@@ -10,6 +10,7 @@ import {
   frameName,
   type Project,
   type SourceId,
+  USUAL_DELIVERY,
 } from "../model";
 import { coverageOf } from "../raster";
 import {
@@ -272,9 +273,18 @@ describe("the project", () => {
 
   it("refuses a delivery that cannot be", () => {
     expect(setDelivery(walk(), 0, { packing: { paddingPx: 4 } }).deliveries[0]?.packing).toMatchObject({ paddingPx: 4, extrudePx: 1 });
+    expect(setDelivery.label(walk(), 0, { packing: { shareMirrored: true } })).toBe("change the sharing of mirror pictures of atlas");
+    expect(setDelivery.label(walk(), 0, { choice: { of: "clips", names: ["walk"] } })).toBe("change what goes of atlas");
     expect(() => setDelivery(walk(), 0, { name: "a/b" })).toThrow(/A file name without/);
     expect(() => setDelivery(walk(), 0, { packing: { maxPx: 4 } })).toThrow(/maxPx/);
     expect(setDelivery(walk(), 0, { filter: "nearest" })).toEqual(walk());
+    for (const [key, value] of Object.entries(USUAL_DELIVERY)) {
+      const parts = typeof value === "object" && !Array.isArray(value) ? Object.keys(value) : [null];
+      for (const part of parts) {
+        const label = setDelivery.label(walk(), 0, { [key]: part === null ? value : { [part]: null } } as never);
+        expect(label, `${key} ${part}`).toMatch(/^change (the|what|how|where) /);
+      }
+    }
     expect(emptyProject("x").deliveries).toHaveLength(1);
   });
 });

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test } from "@playwright/test";
+import { KEYED } from "../packages/core/src/shape/examples.fixture";
 import { dropFiles, goTo, openStudio } from "./studio";
 
 /** Refreshes docs/screenshots from the demo: `npm run screenshots`. Not part of the tests. */
@@ -62,6 +63,25 @@ for (const [scheme, suffix] of [
     await expect(page.getByTestId("proof")).toBeVisible();
     await page.waitForTimeout(300);
     await page.screenshot({ path: to(`ship-${suffix}`) });
+    if (suffix === "day") {
+      const [chooser] = await Promise.all([
+        page.waitForEvent("filechooser"),
+        page.getByRole("button", { name: "Learn from a file" }).click(),
+      ]);
+      await chooser.setFiles([{ name: "hero.json", mimeType: "application/json", buffer: Buffer.from(KEYED) }]);
+      await page.getByRole("dialog", { name: "In the shape of hero.json" }).waitFor();
+      await page.waitForTimeout(300);
+      await page.screenshot({ path: to("example-day") });
+      await page.keyboard.press("Escape");
+    } else {
+      const [game] = await Promise.all([page.waitForEvent("popup"), page.getByRole("link", { name: "Play it in The Crossing" }).click()]);
+      await game.emulateMedia({ colorScheme: scheme });
+      await expect(game.locator("#told")).toHaveText("idle · looks s");
+      await game.keyboard.down("ArrowRight");
+      await game.waitForTimeout(700);
+      await game.screenshot({ path: to("crossing-dusk") });
+      await game.close();
+    }
 
     const raw = (name: string) => ({ name, bytes: new Uint8Array(readFileSync(join(import.meta.dirname, "../examples/raw", name))) });
     const banner = Array.from({ length: 12 }, (_, k) => raw(`banner${k + 1}.png`));

@@ -242,6 +242,8 @@ function otherFields({ records, keyed, pattern }: RecordGroup, found: ClipPaths)
   }
   take("facing", (path) => says(last(path), FACING_WORDS) && !isPlayingWay(records, path));
   take("loop", (path) => says(last(path), LOOP_WORDS));
+  // Whatever it is called, words of playing tell it.
+  if (fields.loop === undefined) take("loop", (path) => records.every((record) => PLAYING.test(String(valueAt(record, path)))));
   take("times", (path) => says(last(path), TIMES_WORDS) && has(path, "number"));
   const timed = fields.time ?? fields.total;
   const values = timed === undefined ? [] : records.map((record) => numberAt(record, timed)).filter((each) => each !== null);
@@ -260,6 +262,10 @@ function isTotal(values: readonly number[], unit: ClipReading["timeAs"]): boolea
 }
 
 /** Whether a field called direction tells which way a clip plays, not which way a figure looks. */
+/** A value that says how a clip plays and nothing else. */
+const PLAYING =
+  /^(forwards?|backwards?|reversed?|ping.?pong|yoyo|alternate|bounce|back.and.forth|to.and.fro|loop(ed|ing)?|once|one.?shot|single|clamp)$/i;
+
 function isPlayingWay(records: readonly MetadataRecord[], path: string): boolean {
   return records.some(
     (record) => typeof valueAt(record, path) === "string" && /forward|reverse|ping|back/i.test(String(valueAt(record, path))),

@@ -195,6 +195,32 @@ describe("a metadata file is understood by its structure", () => {
     expect(frames[0]).toMatchObject({ size: { w: 26, h: 36 }, inset: { x: 3, y: 2 } });
   });
 
+  it("a rectangle under a key that every record has, which is a part of it and not its name", () => {
+    const pieces = PLACES.map(([name, at]) => ({ label: name, place: at, ms: 80 }));
+    const moves = [
+      { name: "walk", from: 0, to: 3, way: "forward" },
+      { name: "strike", from: 4, to: 7, way: "pingpong" },
+    ];
+    const { frames, clips } = understood(JSON.stringify({ pieces, moves }));
+    expect(places(frames)).toEqual(names());
+    expect(frames[0]?.ms).toBe(80);
+    // How a clip plays is told by its words, whatever the field is called.
+    expect(clips.map(({ name, playback }) => [name, playback])).toEqual([
+      ["walk", "loop"],
+      ["strike", "pingpong"],
+    ]);
+  });
+
+  it("sides glued to words in small letters, and a picture around frames under any name", () => {
+    const rows = PLACES.map(([name, { x, y, w, h }]) => `${name},${x},${y},${w},${h},${w / 2},${h}`);
+    const { frames } = understood(["sprite,x,y,w,h,originx,originy", ...rows].join("\n"));
+    expect(frames[0]?.origin).toEqual({ x: 10, y: 34 });
+    const parts = PLACES.map(([name, { x, y, w, h }]) => `<s n="${name}" x="${x}" y="${y}" w="${w}" h="${h}"/>`);
+    const half = (from: number) => parts.slice(from, from + 4).join("");
+    const { reading } = understood(`<all><part img="hero.png">${half(0)}</part><part img="other.png">${half(4)}</part></all>`);
+    expect(reading.fields).toMatchObject({ name: "n", picture: "../img" });
+  });
+
   it("columns and rows, with the cell size told once, or found in the picture", () => {
     const rects = Array.from({ length: 12 }, (_, k) => ({ x: (k % 4) * 32 + 4, y: Math.floor(k / 4) * 32 + 3, w: 24, h: 29 }));
     const described = { picture: "crowd.png", coverage: coverageFor(rects, 128, 96) };

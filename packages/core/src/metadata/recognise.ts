@@ -113,7 +113,9 @@ function otherFields(group: RecordGroup, rectangle: FieldPaths): FieldPaths {
     "picture",
     [...paths.filter((path) => typed(path, "string")), ...aroundFields(records)].find(
       (path) => says(lastPart(path.replace("../", "")), PICTURE_WORDS) && looksLikePictures(records, path),
-    ),
+    ) ??
+      // Whatever it is called: what stands around frames and ends as a picture's name does is theirs.
+      aroundFields(records).find((path) => looksLikePictures(records, path)),
   );
   take(
     "clip",
@@ -135,7 +137,9 @@ function commonFields(records: readonly MetadataRecord[]): string[] {
 
 /** Texts that tell the records apart: the key that they stand under, or a field. */
 function nameField(records: readonly MetadataRecord[], rectangle: FieldPaths, keyed: boolean): string | null {
-  if (keyed) return "$key";
+  // Keys that are the same everywhere name a part of each record, not the record.
+  const isNaming = new Set(records.map(({ keys }) => keys.join("\n"))).size === records.length;
+  if (keyed && isNaming && new Set(records.map(({ keys }) => keys.at(-1))).size > 1) return "$key";
   const used = new Set(Object.values(rectangle));
   const texts = commonFields(records).filter(
     (path) => !used.has(path) && records.every((record) => ["string", "number", "undefined"].includes(typeof record.fields.get(path))),

@@ -1,12 +1,16 @@
 /** Words that people name fields by: for telling what a field may mean. Names in no known word are told by geometry. */
 
-/** `frameWidth` and `frame_width` -> frame, width; `xPos2` -> x, pos, 2. */
+/** Words to which a side is glued where people write small letters only. */
+const GLUED = /^(pivot|origin|anchor|hotspot|cent(?:er|re)|offset|inset|trim|source|orig|full|frame)([xywh])$/i;
+
+/** `frameWidth` and `frame_width` -> frame, width; `xPos2` -> x, pos, 2; `originx` -> origin, x. */
 export function wordsOf(name: string): string[] {
   return name
     .replace(/([a-z0-9])([A-Z])/g, "$1 $2")
     .replace(/([A-Z]+)([A-Z][a-z])/g, "$1 $2")
     .split(/[^A-Za-z0-9]+/)
     .flatMap((part) => part.split(/(?<=[A-Za-z])(?=\d)/))
+    .flatMap((part) => GLUED.exec(part)?.slice(1) ?? [part])
     .map((word) => word.toLowerCase())
     .filter((word) => word !== "");
 }

@@ -101,6 +101,20 @@ export const PAGED = `{"sheets": [
     {"name": "strike/0", "x": 0, "y": 0, "w": 22, "h": 31, "ox": 12, "oy": 31}]}],
  "runs": [{"clip": "walk", "first": 0, "last": 1, "ms": 100}, {"clip": "all", "first": 0, "last": 2, "ms": 50}]}`;
 
+/** A rectangle below each record, frames with times of their own, clips as runs that say how they play in words. */
+export const LISTED = `{
+  "info": { "image": "hero.png", "w": 128, "h": 96, "scale": 1 },
+  "pieces": [
+    { "label": "walk 0", "place": { "x": 0, "y": 0, "w": 32, "h": 32 }, "ms": 100 },
+    { "label": "walk 1", "place": { "x": 32, "y": 0, "w": 30, "h": 32 }, "ms": 100 },
+    { "label": "rest", "place": { "x": 64, "y": 40, "w": 32, "h": 33 }, "ms": 250 }
+  ],
+  "moves": [
+    { "name": "walk", "from": 0, "to": 1, "way": "forward" },
+    { "name": "rest", "from": 2, "to": 2, "way": "pingpong" }
+  ]
+}`;
+
 /** What an example itself says, as an atlas. */
 export function atlasOfExample(text: string): Atlas {
   const { parsed, reading } = recognise(text, unseen(""), "example");

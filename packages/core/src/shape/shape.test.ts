@@ -3,10 +3,10 @@ import { describe, expect, it } from "vitest";
 import type { Atlas, AtlasClip, AtlasFrame } from "../atlas";
 import { textFromUtf8 } from "../codec";
 import { filesInShape, learnExample, shapeOf } from ".";
-import { atlasOfExample, KEYED, LINED, NESTED, PAGED, PAIRED, TABLED, TAGGED } from "./examples.fixture";
+import { atlasOfExample, KEYED, LINED, LISTED, NESTED, PAGED, PAIRED, TABLED, TAGGED } from "./examples.fixture";
 import type { Traits } from "./learn";
 
-const EXAMPLES = { KEYED, TAGGED, TABLED, LINED, NESTED, PAIRED, PAGED };
+const EXAMPLES = { KEYED, TAGGED, TABLED, LINED, NESTED, PAIRED, PAGED, LISTED };
 
 function written(text: string, atlas = atlasOfExample(text)) {
   const { example, told } = learnExample(text, "in/hero.data", null);

@@ -1,0 +1,69 @@
+/** Plates on when a frame is shown: steps and their times, time that is left over, and how a clip ends. */
+import type { Atlas, AtlasClip } from "@caravan/core/atlas";
+import type { Pixels } from "@caravan/core/raster";
+import { block, INK, LAPIS, LINE, label, MUTED, outline, plate, SAFFRON, stand } from "./plate";
+
+const clipOf = (atlas: Atlas, name: string) => atlas.clips[name] as AtlasClip;
+
+/** A clip as a ribbon: each step as wide as it is long. */
+export function stepsInTime(atlas: Atlas, page: Pixels): Pixels {
+  const { steps, playback, loopFrom } = clipOf(atlas, "halt");
+  const perMs = 0.85; // px
+  const total = steps.reduce((sum, { ms }) => sum + ms, 0);
+  const out = plate(Math.round(total * perMs) + 48, 232, 1);
+  let x = 24;
+  for (const [k, { frame, ms }] of steps.entries()) {
+    const wide = Math.round(ms * perMs);
+    outline(out, { x, y: 40, w: wide, h: 118 }, k < loopFrom ? MUTED : LAPIS, 2, 1);
+    stand(out, atlas, page, frame, x + Math.round(wide / 2), 148, 2);
+    label(out, `${k}`, x + 6, 46, MUTED);
+    label(out, `${ms} ms`, x + wide / 2, 166, INK, true);
+    if (k === loopFrom && loopFrom > 0) block(out, x - 2, 30, 4, 136, SAFFRON);
+    x += wide;
+  }
+  label(out, "step", 24, 10, MUTED);
+  const words = `playback: ${playback}${loopFrom > 0 ? `, later rounds from step ${loopFrom}` : ""}`;
+  label(out, words, 24, 166 + 1.5 * LINE, INK);
+  return out;
+}
+
+/** Eight steps of 100 ms in a game that looks every 60 ms: with what is left over carried, and with it lost. */
+export function carrying(atlas: Atlas, page: Pixels): Pixels {
+  const { steps } = clipOf(atlas, "walk-e");
+  const [tick, step, perMs] = [60, 100, 0.9];
+  const out = plate(Math.round(960 * perMs) + 48, 2 * 190 + 16, 1);
+  const row = (top: number, words: string, hex: string, shownFrom: (k: number) => number) => {
+    label(out, words, 24, top + 8, INK);
+    for (let ms = 0; ms <= 960; ms += tick) block(out, 24 + Math.round(ms * perMs), top + 34, 1, 8, MUTED);
+    for (const [k, { frame }] of steps.entries()) {
+      const [from, to] = [shownFrom(k), shownFrom(k + 1)].map((ms) => 24 + Math.round(ms * perMs)) as [number, number];
+      outline(out, { x: from, y: top + 46, w: to - from, h: 118 }, hex, 1, 1);
+      stand(out, atlas, page, frame, Math.round((from + to) / 2), top + 156, 2);
+    }
+  };
+  row(8, "left over carried: the round takes 800 ms, as it was made", LAPIS, (k) =>
+    k === steps.length ? 800 : Math.ceil((k * step) / tick) * tick,
+  );
+  row(198, "left over lost: each step waits for the next look, 960 ms", SAFFRON, (k) => k * Math.ceil(step / tick) * tick);
+  return out;
+}
+
+/** The last step of a clip that plays once, and what stands there afterwards. */
+export function endings(atlas: Atlas, page: Pixels): Pixels {
+  const { steps } = clipOf(atlas, "dust-whirl");
+  const shown = [0, 4, 8, 12, 16, steps.length - 1];
+  const cell = { w: 116, h: 200 };
+  const out = plate((shown.length + 3) * cell.w + 72, cell.h + 16, 1);
+  const put = (at: number, frame: string | null, words: string, hex: string, ended: boolean) => {
+    const x = 24 + at * cell.w + (ended ? 24 : 0);
+    outline(out, { x: x + 4, y: 24, w: cell.w - 8, h: 140 }, hex, ended ? 2 : 1, 1);
+    if (frame !== null) stand(out, atlas, page, frame, x + cell.w / 2, 152, 2);
+    label(out, words, x + cell.w / 2, 172, hex, true);
+  };
+  for (const [k, step] of shown.entries()) put(k, steps[step]?.frame ?? null, `${step}`, MUTED, false);
+  put(shown.length, steps.at(-1)?.frame ?? null, "hold", LAPIS, true);
+  put(shown.length + 1, steps[0]?.frame ?? null, "first", LAPIS, true);
+  put(shown.length + 2, null, "hide", LAPIS, true);
+  block(out, 24 + shown.length * cell.w + 11, 16, 3, 176, SAFFRON);
+  return out;
+}

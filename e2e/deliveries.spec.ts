@@ -89,7 +89,7 @@ async function seenByBrowser(page: Page, type: string, file: Uint8Array): Promis
     async ([mime, base64]) => {
       const data = Uint8Array.from(atob(base64), (each) => each.charCodeAt(0));
       const decoder = new ImageDecoder({ data, type: mime });
-      await decoder.completed;
+      await Promise.all([decoder.completed, decoder.tracks.ready]);
       const found: { ms: number; rgba: number[] }[] = [];
       for (let frameIndex = 0; frameIndex < (decoder.tracks.selectedTrack?.frameCount ?? 0); frameIndex++) {
         const { image } = await decoder.decode({ frameIndex });

@@ -33,6 +33,12 @@ export function ScrubBar({ playing }: { playing: Playing | null }) {
         max={Math.max(1, Math.ceil(length / 1000) - 1)}
         value={at}
         disabled={!playing}
+        onKeyDown={(event) => {
+          if (!MOVING_KEYS.has(event.key)) return;
+          // The thumb of a bar that runs may lag behind: it is put where the time is before the key moves it.
+          usePlayer.setState({ running: false });
+          if (event.key === "Home") seek(0);
+        }}
         onChange={(event) => {
           usePlayer.setState({ running: false });
           seek(Number(event.target.value) * 1000);
@@ -41,6 +47,8 @@ export function ScrubBar({ playing }: { playing: Playing | null }) {
     </div>
   );
 }
+
+const MOVING_KEYS: ReadonlySet<string> = new Set(["Home", "End", "PageUp", "PageDown", "ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown"]);
 
 /** A bar's thumb that runs is moved a hundred times a round at most: finer is seen by nobody and keeps the machine busy. */
 function shownTime(ms: number, length: number, running: boolean): number {

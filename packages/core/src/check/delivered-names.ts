@@ -50,7 +50,7 @@ function sharedNames(project: Project, index: number, { names }: ChosenFrames): 
   const { frameNames } = project.deliveries[index] as Delivery;
   const distinct = new Set(names).size;
   if (frameNames === OWN_NAMES || distinct === names.length) return [];
-  const told = `${frameNames}-{n}`;
+  const told = `${frameNames}-${paddedPattern("{n}", names.length)}`;
   return [
     {
       code: "same-frame-name",

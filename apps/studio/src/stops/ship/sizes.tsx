@@ -23,7 +23,9 @@ export function Sizes() {
   const costOf = ({ suffix }: Density) => {
     if (build.kind !== "built") return "";
     const own = build.delivered.pages.filter((page) => page.suffix === suffix);
-    return `${sizeInWords(own.reduce((sum, { memory }) => sum + memory, 0))} in memory`;
+    const images = new Set(own.map(({ image }) => image));
+    const disk = build.delivered.files.reduce((sum, { path, bytes }) => sum + (images.has(path) ? bytes.length : 0), 0);
+    return `${sizeInWords(disk)} in files, ${sizeInWords(own.reduce((sum, { memory }) => sum + memory, 0))} in memory`;
   };
   return (
     <Detail title="Sizes">

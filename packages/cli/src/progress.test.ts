@@ -1,15 +1,21 @@
 import { describe, expect, it } from "vitest";
 import { progressOn } from "./progress";
 
-function run(isTTY: boolean, times: readonly number[]): string[] {
+function run(isTTY: boolean, times: readonly number[], fails = false): string[] {
   const said: string[] = [];
   let time = 0;
   const progress = progressOn("Packing", { isTTY, write: (text) => said.push(text.replace("\r\u001b[K", "<")) }, () => time);
-  for (const [k, each] of times.entries()) {
-    time = each;
-    progress.at(k / times.length);
+  try {
+    progress.during((at) => {
+      for (const [k, each] of times.entries()) {
+        time = each;
+        at(k / times.length);
+      }
+      if (fails) throw new Error("It failed.");
+    });
+  } catch {
+    // Told by the command; here only the line counts.
   }
-  progress.end();
   return said;
 }
 
@@ -18,6 +24,9 @@ describe("progress on a terminal", () => {
 
   it("says how far long work is, now and then, and takes the line away at the end", () =>
     expect(run(true, [0, 500, 550, 650])).toEqual(["<Packing 25 %, Ctrl+C stops it", "<Packing 75 %, Ctrl+C stops it", "<"]));
+
+  it("takes the line away when the work fails, so that the error stands by itself", () =>
+    expect(run(true, [0, 500], true)).toEqual(["<Packing 50 %, Ctrl+C stops it", "<"]));
 
   it("says nothing where nobody watches", () => expect(run(false, [0, 500, 900])).toEqual([]));
 });

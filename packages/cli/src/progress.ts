@@ -7,10 +7,8 @@ export interface Terminal {
 }
 
 export interface ProgressOnTerminal {
-  /** `done` is 0 to 1. */
-  at(done: number): void;
-  /** Takes the line away again. */
-  end(): void;
+  /** Does the work, telling how far it is, 0 to 1; the line is gone afterwards, also when the work fails. */
+  during<Answer>(work: (at: (done: number) => void) => Answer): Answer;
 }
 
 /** Work that is shorter is not talked about. */
@@ -26,15 +24,19 @@ export function progressOn(
 ): ProgressOnTerminal {
   const begun = now();
   let written = Number.NEGATIVE_INFINITY;
+  const at = (done: number) => {
+    const time = now();
+    if (!terminal.isTTY || time - begun < PATIENCE || time - written < PAUSE) return;
+    written = time;
+    terminal.write(`\r\u001b[K${label} ${Math.floor(done * 100)} %, Ctrl+C stops it`);
+  };
   return {
-    at(done) {
-      const time = now();
-      if (!terminal.isTTY || time - begun < PATIENCE || time - written < PAUSE) return;
-      written = time;
-      terminal.write(`\r\u001b[K${label} ${Math.floor(done * 100)} %, Ctrl+C stops it`);
-    },
-    end() {
-      if (written > Number.NEGATIVE_INFINITY) terminal.write("\r\u001b[K");
+    during(work) {
+      try {
+        return work(at);
+      } finally {
+        if (written > Number.NEGATIVE_INFINITY) terminal.write("\r\u001b[K");
+      }
     },
   };
 }

@@ -61,8 +61,7 @@ export function toldFile({ path, bytes }: NamedFile): { path: string; bytes: num
 
 function build(path: string, options: { out: string; json: boolean }): void {
   const progress = progressOn("Building");
-  const { files, proofs, notes, changed, findings } = buildProject(path, undefined, progress.at);
-  progress.end();
+  const { files, proofs, notes, changed, findings } = progress.during((at) => buildProject(path, undefined, at));
   for (const each of changed) note(`Changed art, cut again by its recipe: ${each}`);
   writeFiles(options.out, files);
   const told = { files: files.map(toldFile), proofs, notes, findings: findings.map(toldFinding) };

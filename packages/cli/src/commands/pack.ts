@@ -71,8 +71,8 @@ function pack(paths: string[], options: PackOptions): void {
   };
   const goods = { frames, clips: [], actions: [], groups: null, shape: null };
   const progress = progressOn("Packing");
-  const built = deliverGoods(goods, { ...USUAL_DELIVERY, name: options.name, packing }, { scale: 1, suffix: "" }, png, progress.at);
-  progress.end();
+  const delivery = { ...USUAL_DELIVERY, name: options.name, packing };
+  const built = progress.during((at) => deliverGoods(goods, delivery, { scale: 1, suffix: "" }, png, at));
   writeFiles(options.out, built.files);
   const pages = built.pages.map(({ image, size, occupancy }) => ({
     image,

@@ -1,7 +1,7 @@
 /** A game that reads metadata of its own make gets the demo in just that make: four files of unlike structure. */
 import { expect, type Page, test } from "@playwright/test";
 import { KEYED, LINED, TABLED, TAGGED } from "../packages/core/src/shape/examples.fixture";
-import { atlasOf, type DeliveredAtlas, filesOf, goTo, openStudio } from "./studio";
+import { atlasOf, type DeliveredAtlas, figureSheet, filesOf, goTo, openStudio, pngFile } from "./studio";
 
 async function zipNow(page: Page): Promise<Map<string, Uint8Array>> {
   await expect(page.getByTestId("proof")).toBeVisible();
@@ -144,6 +144,38 @@ test("tags, tables and lines are learned as well", async ({ page }) => {
   await expect(page.getByRole("combobox", { name: "Example" })).toHaveValue("");
   await page.keyboard.press("Control+z");
   await expect(page.getByRole("combobox", { name: "Example" })).toHaveValue("hero.txt");
+});
+
+test("columns in a tongue of their own are understood by the picture that comes with them", async ({ page }) => {
+  // Height, width, y, x: without the picture, width and height first would fit as well.
+  const rows = Array.from({ length: 8 }, (_, k) => `porter-${k};37;24;${Math.floor(k / 4) * 40 + 3};${(k % 4) * 32 + 4}`);
+  const table = ["nomo;ka;lo;mi;nu", ...rows].join("\n");
+  const picture = pngFile("figures.png", figureSheet(4, 2));
+  await openStudio(page);
+  await goTo(page, "Ship");
+  const [chooser] = await Promise.all([
+    page.waitForEvent("filechooser"),
+    part(page).getByRole("button", { name: "Learn from a file" }).click(),
+  ]);
+  await chooser.setFiles([
+    { name: "figures.csv", mimeType: "text/plain", buffer: Buffer.from(table) },
+    { name: picture.name, mimeType: "image/png", buffer: Buffer.from(picture.bytes) },
+  ]);
+  const dialog = page.getByRole("dialog", { name: "In the shape of figures.csv" });
+  await expect(dialog.getByRole("row", { name: /ka.*height/ })).toBeVisible();
+  await expect(dialog.getByRole("row", { name: /nu.*x/ })).toBeVisible();
+  await page.keyboard.press("Escape");
+
+  const files = await zipNow(page);
+  const { atlas } = atlasOf(files);
+  const written = text(files, "tamarisk.csv").trim().split("\n");
+  expect(written[0]).toBe("nomo;ka;lo;mi;nu");
+  const places = written.slice(1).map((line) => {
+    const [name, ...sides] = line.split(";");
+    const [h, w, y, x] = numbers(sides);
+    return [name, x, y, w, h];
+  });
+  expect(places).toEqual(rects(atlas));
 });
 
 test("a file that shows no structure is refused with what was looked for, and nothing is changed", async ({ page }) => {

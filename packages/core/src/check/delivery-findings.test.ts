@@ -34,6 +34,16 @@ describe("findings on deliveries", () => {
     expectMended(having({ filter: "linear", kind: "strips" }), "bleeding", /its cells touch/);
   });
 
+  it("tell of bleeding where a size is no whole multiple, smooth or not", () => {
+    const half = [
+      { scale: 2, suffix: "@2x" },
+      { scale: 0.5, suffix: "" },
+    ];
+    expectMended(having({ densities: half, packing: { extrudePx: 0 } }), "bleeding", /at 0.5 of its size.*no edge pixels are repeated/);
+    expectMended(having({ densities: half, kind: "grid" }), "bleeding", /at 0.5 of its size.*its cells touch/);
+    expect(codes(having({ densities: half.slice(0, 1), packing: { extrudePx: 0 } }))).toEqual([]);
+  });
+
   it("tell of pages that not every device takes", () => {
     expectMended(having({ packing: { maxPx: 8192 } }), "large-pages", /8192 px a side/);
     expectMended(having({ packing: { sides: "fixed", fixed: { w: 512, h: 6000 } } }), "large-pages", /6000 px a side/);

@@ -24,30 +24,30 @@ function finding(delivery: Delivery, index: number, rest: Pick<Finding, "code" |
 
 /** Drawn between pixels or scaled smoothly, a frame's edge takes colour from what lies beside it on the page. */
 function bleeding(delivery: Delivery, index: number): Finding[] {
-  const { kind, filter, packing, sheet } = delivery;
-  if (filter !== "linear") return [];
+  const { kind, packing, sheet } = delivery;
+  const why = whyBetweenPixels(delivery);
+  if (!why) return [];
+  const risk = (message: string, mend: Finding["mend"]) => [
+    finding(delivery, index, { code: "bleeding", severity: "warning", message: `${why}, and ${message}`, ...(mend ? { mend } : {}) }),
+  ];
   if (kind === "atlas" && packing.extrudePx === 0)
-    return [
-      finding(delivery, index, {
-        code: "bleeding",
-        severity: "warning",
-        message: "The game scales it smoothly, and no edge pixels are repeated: neighbours will shine through at the edges of frames.",
-        mend: {
-          label: "Repeat edges by 1 px",
-          apply: (project) => setDelivery(project, index, { packing: { extrudePx: 1, paddingPx: Math.max(1, packing.paddingPx) } }),
-        },
-      }),
-    ];
+    return risk("no edge pixels are repeated: neighbours will shine through at the edges of frames.", {
+      label: "Repeat edges by 1 px",
+      apply: (project) => setDelivery(project, index, { packing: { extrudePx: 1, paddingPx: Math.max(1, packing.paddingPx) } }),
+    });
   if ((kind === "grid" || kind === "strips") && sheet.gapPx === 0)
-    return [
-      finding(delivery, index, {
-        code: "bleeding",
-        severity: "warning",
-        message: "The game scales it smoothly, and its cells touch: neighbours will shine through at their edges.",
-        mend: { label: "Leave a gap of 2 px", apply: (project) => setDelivery(project, index, { sheet: { gapPx: 2 } }) },
-      }),
-    ];
+    return risk("its cells touch: neighbours will shine through at their edges.", {
+      label: "Leave a gap of 2 px",
+      apply: (project) => setDelivery(project, index, { sheet: { gapPx: 2 } }),
+    });
   return [];
+}
+
+/** Why the game will read its pages between their pixels, null if it need not: smooth filtering, or sizes that are no whole multiple. */
+function whyBetweenPixels({ filter, densities }: Delivery): string | null {
+  if (filter === "linear") return "The game scales it smoothly";
+  const broken = densities.find(({ scale }) => !Number.isInteger(scale));
+  return broken ? `It goes out at ${broken.scale} of its size, where edges fall between pixels` : null;
 }
 
 /** Every graphics processor in use takes this side; larger ones not all. */

@@ -3,10 +3,13 @@ import type { Bundle } from "@caravan/core/bundle";
 import { sha256Hex } from "@caravan/core/codec";
 import {
   addAction,
+  addBox,
   addClip,
+  addMarkKind,
   addSources,
   cutSource,
   mirrorMissing,
+  putPoint,
   renameProject,
   setClipRules,
   setClipTotal,
@@ -16,13 +19,20 @@ import {
   setStepDurations,
   setStepEvents,
 } from "@caravan/core/edit";
+import { drawnBox } from "@caravan/core/marks";
 import {
   type ActionName,
+  type Box,
   type ClipName,
   type Cut,
   emptyProject,
   FACINGS_OF,
   type FrameRef,
+  findFrame,
+  keptRefs,
+  type MarkName,
+  originOf,
+  type PlacedFrame,
   type Project,
   type Source,
   type SourceId,
@@ -122,7 +132,31 @@ function withClips(start: Project): Project {
   );
   project = setStepDurations(project, "hourglass" as ClipName, [0, 1, 2, 3, 4, 5, 6, 7], 250_000);
   project = setStepDurations(project, "hourglass" as ClipName, [8, 9, 10, 11], 60_000);
-  return withPostures(setDelivery(project, 0, { name: "tamarisk" }));
+  return withMarks(withPostures(setDelivery(project, 0, { name: "tamarisk" })));
+}
+
+/** What can be run into, and where things are fastened: on the porter the same box throughout, on the fire what its drawing says. */
+function withMarks(start: Project): Project {
+  const sheets = demoSheets();
+  const refsOf = (name: string) => keptRefs(start.sources.find((each) => each.name === name) as Source);
+  const named = (name: string) => name as MarkName;
+  let project = addMarkKind(addMarkKind(addMarkKind(start, "box", "body"), "box", "heat"), "point", "brow");
+  project = addMarkKind(project, "point", "smoke");
+  const porter = [...refsOf("porter-walk"), ...refsOf("porter-idle")];
+  project = addBox(project, "the porter", porter, named("body"), porter[0] as FrameRef, { x: 13, y: 13, w: 14, h: PORTER_GROUND - 12 });
+  const top = (name: string, mark: string, down: number) => {
+    const coverage = coverageOf((sheets.find((each) => each.name === name) as DemoSheet).pixels);
+    for (const ref of refsOf(name)) {
+      const { frame, source } = findFrame(project, ref) as PlacedFrame;
+      const { y } = drawnBox(coverage, frame) as Box;
+      project = putPoint(project, name, [ref], named(mark), ref, { x: originOf(source, frame).x, y: y + down });
+    }
+  };
+  top("porter-walk", "brow", 4);
+  top("porter-idle", "brow", 4);
+  top("campfire", "smoke", 0);
+  const fire = refsOf("campfire");
+  return addBox(project, "campfire", fire, named("heat"), fire[0] as FrameRef, { x: 1, y: FIRE_GROUND - 9, w: FIRE_SIZE.w - 2, h: 10 });
 }
 
 /** Every way of going on that there is, actions in eight and in four facings, and moments that a game can hear. */

@@ -1,5 +1,5 @@
 import * as z from "zod";
-import { clipRules, Name, Rect, Size } from "../model";
+import { Box, clipRules, Name, Rect, Size } from "../model";
 
 const point = z.strictObject({ x: z.number(), y: z.number() });
 
@@ -13,8 +13,11 @@ export const AtlasFrame = z.strictObject({
     .describe("Where the trimmed pixels sit in the untrimmed frame."),
   size: Size.describe("Of the untrimmed frame."),
   origin: point.describe("The point that stands on the character's position, in untrimmed frame pixels."),
-  boxes: z.record(z.string(), z.array(Rect)).optional(),
-  points: z.record(z.string(), point).optional(),
+  boxes: z
+    .record(z.string(), z.array(Box).min(1))
+    .optional()
+    .describe("Parts of the untrimmed frame, by kind: what is hit, what collides. They may reach out of it."),
+  points: z.record(z.string(), point).optional().describe("Places in untrimmed frame pixels, by kind: where a hand is."),
 });
 export type AtlasFrame = z.infer<typeof AtlasFrame>;
 

@@ -1,4 +1,4 @@
-import type { ActionName, Clearing, ClipName, FrameRef, Project, SourceId } from "../model";
+import type { ActionName, Clearing, ClipName, FrameRef, MarkName, Project, SourceId } from "../model";
 
 export type FindingCode =
   | "empty-clip"
@@ -28,13 +28,16 @@ export type FindingCode =
   | "unequal-strip"
   | "chooses-nothing"
   | "same-file-name"
-  | "frame-name-begins-another";
+  | "frame-name-begins-another"
+  | "mark-missing"
+  | "box-jumps";
 
 /** Where a finding can be seen. */
 export type Place =
   | { readonly stop: "sources"; readonly source?: SourceId }
   | { readonly stop: "clips"; readonly clip: ClipName; readonly steps?: readonly number[] }
   | { readonly stop: "clips"; readonly action: ActionName }
+  | { readonly stop: "marks"; readonly clip: ClipName; readonly mark: MarkName; readonly steps?: readonly number[] }
   | { readonly stop: "frames"; readonly frame: FrameRef }
   /** A delivery by its index. */
   | { readonly stop: "ship"; readonly delivery: number };

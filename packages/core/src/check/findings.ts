@@ -5,6 +5,7 @@ import { artFindings, NOTHING_SEEN, type SeenArt } from "./art-findings";
 import { movementFindings } from "./clip-findings";
 import { deliveryFindings } from "./delivery-findings";
 import type { Finding, Place } from "./finding";
+import { markFindings } from "./mark-findings";
 
 /** All findings, errors first, else in the order of the document. `seen` is what is known of the art. Cost: O(frames + steps). */
 export function findingsOf(project: Project, seen: SeenArt = NOTHING_SEEN): Finding[] {
@@ -48,7 +49,7 @@ function clipFindings(project: Project): Finding[] {
       const found = findFrame(project, step.frame);
       return found && !found.frame.dropped ? [] : [k];
     });
-    if (missing.length === 0) return movementFindings(project, clip);
+    if (missing.length === 0) return [...movementFindings(project, clip), ...markFindings(project, clip)];
     const message = `${counted(missing.length, "step")} (${shortList(missing)}) ${missing.length === 1 ? "shows a frame" : "show frames"} that ${missing.length === 1 ? "is" : "are"} dropped or no longer cut. Take ${missing.length === 1 ? "it" : "them"} out, or restore the ${missing.length === 1 ? "frame" : "frames"}.`;
     return [
       {

@@ -39,9 +39,9 @@ export function atlasFiles(
     version: 1,
     pages: laid.pages.map(({ image, pixels: { width, height } }) => ({ image, width, height, scale, filter })),
     frames: Object.fromEntries(
-      laid.frames.map(({ name, page, rect, turned, mirrored, inset, size, origin }): [string, AtlasFrame] => [
+      laid.frames.map(({ name, page, rect, turned, mirrored, inset, size, origin, marks }): [string, AtlasFrame] => [
         name,
-        { page, rect, turned, ...(mirrored ? { mirrored } : {}), inset, size, origin },
+        { page, rect, turned, ...(mirrored ? { mirrored } : {}), inset, size, origin, ...marks },
       ]),
     ),
     clips: Object.fromEntries(goods.clips),

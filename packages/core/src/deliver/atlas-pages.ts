@@ -20,7 +20,7 @@ export function atlasPages(goods: Goods, packing: Packing, stem: string, onProgr
     })),
     frames: packed.frames.map((place, k) => {
       const frame = frames[k] as (typeof frames)[number];
-      return { ...place, name: frame.name, origin: frame.origin, whole: () => crop(frame.pixels, frame.rect) };
+      return { ...place, name: frame.name, origin: frame.origin, marks: frame.marks, whole: () => crop(frame.pixels, frame.rect) };
     }),
     copies: [],
     notes:

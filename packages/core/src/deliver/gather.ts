@@ -2,6 +2,7 @@
 import { type AtlasAction, type AtlasClip, atlasAction, atlasClip } from "../atlas";
 import { type FindingCode, findingsOf } from "../check";
 import { chosenFrames } from "../manifest";
+import { scaledMarks } from "../marks";
 import {
   CaravanError,
   type Delivery,
@@ -39,9 +40,10 @@ export function goodsOf(whole: Project, delivery: Delivery, pictures: ReadonlyMa
       );
     const name = texts[k] as string;
     const origin = originOf(source, frame);
-    if (!frame.size && !frame.turned) return { name, pixels, rect: frame.rect, origin };
+    const { marks } = frame;
+    if (!frame.size && !frame.turned) return { name, pixels, rect: frame.rect, origin, marks };
     const upright = framePixels(pixels, frame);
-    return { name, pixels: upright, rect: { x: 0, y: 0, w: upright.width, h: upright.height }, origin };
+    return { name, pixels: upright, rect: { x: 0, y: 0, w: upright.width, h: upright.height }, origin, marks };
   });
   const clips = project.clips.map((clip): [string, AtlasClip] => [clip.name, atlasClip(clip, (step) => nameOf.get(step.frame) as string)]);
   const actions = project.actions.map((action): [string, AtlasAction] => [action.name, atlasAction(action)]);
@@ -50,10 +52,10 @@ export function goodsOf(whole: Project, delivery: Delivery, pictures: ReadonlyMa
   return { frames, clips, actions, groups: groupsOf(together, texts, clips, actions), shape };
 }
 
-/** The goods at another size, origins with them. */
+/** The goods at another size, origins and marks with them. */
 export function scaledGoods(goods: Goods, { scale }: Density): Goods {
   if (scale === 1) return goods;
-  const frames = goods.frames.map(({ name, pixels, rect, origin }): FrameToDeliver => {
+  const frames = goods.frames.map(({ name, pixels, rect, origin, marks }): FrameToDeliver => {
     const small = scaled(crop(pixels, rect), scale);
     const rounded = (value: number) => Math.round(value * scale * 1000) / 1000;
     return {
@@ -61,6 +63,7 @@ export function scaledGoods(goods: Goods, { scale }: Density): Goods {
       pixels: small,
       rect: { x: 0, y: 0, w: small.width, h: small.height },
       origin: { x: rounded(origin.x), y: rounded(origin.y) },
+      marks: marks && scaledMarks(marks, scale),
     };
   });
   return { ...goods, frames };

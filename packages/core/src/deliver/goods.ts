@@ -1,10 +1,11 @@
 import type { AtlasAction, AtlasClip } from "../atlas";
-import type { FramePoint } from "../model";
+import type { FrameMarks, FramePoint } from "../model";
 import type { FrameToPack } from "../pack";
 import type { Shape } from "../shape";
 
 export interface FrameToDeliver extends FrameToPack {
   readonly origin: FramePoint;
+  readonly marks?: FrameMarks | undefined;
 }
 
 /** What goes out, before it is laid on any picture. */

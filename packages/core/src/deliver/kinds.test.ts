@@ -5,8 +5,12 @@ import { readApng, readGif, textFromUtf8 } from "../codec";
 import { png } from "../codec/png.fixture";
 import {
   addAction,
+  addBox,
   addClip,
+  addMarkKind,
   type DeliveryChange,
+  makeEqual,
+  putPoint,
   setClipRules,
   setDelivery,
   setPetal,
@@ -16,7 +20,7 @@ import {
 } from "../edit";
 import { PORTER, porterProject, sheetOfCells } from "../edit/project.fixture";
 import { matches } from "../manifest";
-import type { ActionName, ClipName, Delivery, FrameRef, Project } from "../model";
+import type { ActionName, ClipName, Delivery, FrameRef, MarkName, Project } from "../model";
 import { crop, looksSame, type Pixels, scaled } from "../raster";
 import { arranged, proposedColumns } from "./cells";
 import { deliver } from "./project";
@@ -181,6 +185,55 @@ describe("densities", () => {
         ],
       }),
     ).toThrow(/would make atlas.png, but there is one already/));
+});
+
+describe("boxes and points", () => {
+  const BODY = "body" as MarkName;
+  const HAND = "hand" as MarkName;
+  const refs = [ref(0), ref(1)];
+  const kinds = addMarkKind(addMarkKind(project, "box", "body"), "point", "hand");
+  const marked = putPoint(addBox(kinds, "it", refs, BODY, ref(0), { x: -1, y: 2, w: 6, h: 8 }), "it", [ref(0)], HAND, ref(0), {
+    x: 5.5,
+    y: 4,
+  });
+  const frameOf = (made: ReturnType<typeof out>, name = "porter/0", path = "atlas.atlas.json") =>
+    JSON.parse(text(made, path)).frames[name] as { boxes?: unknown; points?: unknown };
+
+  it("stand in the atlas file in untrimmed pixels, however frames are packed, and nowhere else", () => {
+    for (const packing of [{}, { trim: false }, { turn: true }, { trim: true, turn: true }]) {
+      const made = out({ packing }, marked);
+      expect(frameOf(made)).toMatchObject({ boxes: { body: [{ x: -1, y: 2, w: 6, h: 8 }] }, points: { hand: { x: 5.5, y: 4 } } });
+      expect(frameOf(made, "porter/1")).not.toHaveProperty("points");
+      expect(frameOf(made, "porter/2")).not.toHaveProperty("boxes");
+    }
+    expect(text(out({}, kinds), "atlas.atlas.json")).toBe(text(out({}), "atlas.atlas.json"));
+  });
+
+  it("move with the frame in its cell, and with the density", () => {
+    const uneven = makeEqual(marked, [ref(2)], "feet");
+    const wide = {
+      ...uneven,
+      sources: uneven.sources.map((source) => ({
+        ...source,
+        frames: source.frames.map((each) =>
+          each.key === "c2r0" ? { ...each, size: { w: 14, h: 16 }, inset: { x: 5, y: 3 }, origin: { x: 9, y: 12 } } : each,
+        ),
+      })),
+    };
+    // The third frame reaches 3 px further up and 5.5 further left of its origin than the others, so they stand lower in equal cells.
+    const { boxes, points } = frameOf(out({ kind: "grid" }, wide));
+    expect({ boxes, points }).toEqual({ boxes: { body: [{ x: 5, y: 5, w: 6, h: 8 }] }, points: { hand: { x: 11.5, y: 7 } } });
+    const twice = out({ densities: [{ scale: 2, suffix: "@2x" }] }, marked);
+    expect(frameOf(twice, "porter/0", "atlas@2x.atlas.json")).toMatchObject({
+      boxes: { body: [{ x: -2, y: 4, w: 12, h: 16 }] },
+      points: { hand: { x: 11, y: 8 } },
+    });
+  });
+
+  it("have their names as types", () => {
+    const made = out({ data: { module: "typed" } }, marked);
+    expect(text(made, "atlas.atlas.ts")).toContain('export type BoxName = "body";\nexport type PointName = "hand";');
+  });
 });
 
 describe("what goes", () => {

@@ -1,4 +1,4 @@
-import type { FramePoint, Rect } from "../model";
+import type { FrameMarks, FramePoint, Rect } from "../model";
 import type { StoredFrame } from "../pack";
 import type { Pixels } from "../raster";
 
@@ -24,6 +24,7 @@ export interface LaidFrame extends StoredFrame {
   readonly name: string;
   readonly page: number;
   readonly origin: FramePoint;
+  readonly marks?: FrameMarks | undefined;
   /** What a reader must get back, made on demand. */
   readonly whole: () => Pixels;
 }

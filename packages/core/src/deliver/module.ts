@@ -2,7 +2,7 @@
 import type { Atlas } from "../atlas";
 import { utf8 } from "../codec";
 
-/** `atlas` as a constant, with types of all clip, action, frame and event names, so that a misspelt one does not compile. */
+/** `atlas` as a constant, with types of the names of all clips, actions, frames, events, boxes and points, so that a misspelt one does not compile. */
 export function typedModule(atlas: Atlas, name: string): Uint8Array {
   return utf8(
     [
@@ -17,8 +17,8 @@ export function typedModule(atlas: Atlas, name: string): Uint8Array {
 
 /** `atlas` and lists of all names, for JavaScript. */
 export function plainModule(atlas: Atlas, name: string): Uint8Array {
-  const { ClipName, ActionName, FrameName, EventName } = namesIn(atlas);
-  const lists = { clips: ClipName, actions: ActionName, frames: FrameName, events: EventName };
+  const { ClipName, ActionName, FrameName, EventName, BoxName, PointName } = namesIn(atlas);
+  const lists = { clips: ClipName, actions: ActionName, frames: FrameName, events: EventName, boxes: BoxName, points: PointName };
   return utf8(
     [
       `// Made by Caravan for "${inComment(name)}". It is written anew with every delivery.`,
@@ -29,13 +29,16 @@ export function plainModule(atlas: Atlas, name: string): Uint8Array {
   );
 }
 
-function namesIn(atlas: Atlas): Record<"ClipName" | "ActionName" | "FrameName" | "EventName", string[]> {
+function namesIn(atlas: Atlas): Record<"ClipName" | "ActionName" | "FrameName" | "EventName" | "BoxName" | "PointName", string[]> {
   const events = Object.values(atlas.clips).flatMap(({ steps }) => steps.flatMap((step) => step.events ?? []));
+  const frames = Object.values(atlas.frames);
   return {
     ClipName: Object.keys(atlas.clips),
     ActionName: Object.keys(atlas.actions),
     FrameName: Object.keys(atlas.frames),
     EventName: [...new Set(events)],
+    BoxName: [...new Set(frames.flatMap(({ boxes }) => Object.keys(boxes ?? {})))],
+    PointName: [...new Set(frames.flatMap(({ points }) => Object.keys(points ?? {})))],
   };
 }
 

@@ -1,7 +1,7 @@
-import type { Atlas } from "../atlas";
+import type { Atlas, AtlasFrame } from "../atlas";
 import { readAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
-import { CaravanError } from "../model";
+import { CaravanError, type FrameMarks } from "../model";
 import { frameFromPage } from "../pack";
 import { crop, looksSame, type Pixels } from "../raster";
 import type { Goods } from "./goods";
@@ -18,7 +18,7 @@ export interface Proof {
 }
 
 /**
- * Reads the files as a game would and compares every frame pixel by pixel, every clip step by step and every action, with what was
+ * Reads the files as a game would and compares every frame pixel by pixel, its boxes and points, every clip step by step and every action, with what was
  * meant. `atlasFile` comes first of the files. Throws `proof-failed` naming the first thing that differs: better no delivery
  * than a wrong one.
  */
@@ -26,10 +26,11 @@ export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid
   const atlas = readAtlas(atlasFile.bytes, atlasFile.path);
   const page = pageReader(atlas, pictures, png);
   const places = new Set<string>();
-  for (const { name, whole } of laid.frames) {
+  for (const { name, marks, whole } of laid.frames) {
     const written = atlas.frames[name];
     const pixels = written && page(written.page);
     if (!pixels || !looksSame(frameFromPage(pixels, written), whole())) throw proofFailed(`frame "${name}"`, atlasFile.path);
+    if (!sameMarks(written, marks)) throw proofFailed(`the marks of frame "${name}"`, atlasFile.path);
     places.add(`${written.page} ${written.rect.x} ${written.rect.y}`);
   }
   for (const { what, page: at, rect, whole } of laid.copies) {
@@ -42,6 +43,10 @@ export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid
   for (const [name, action] of goods.actions)
     if (JSON.stringify(atlas.actions[name]) !== JSON.stringify(action)) throw proofFailed(`action "${name}"`, atlasFile.path);
   return { frames: laid.frames.length, exact: laid.frames.length, shared: laid.frames.length - places.size, clips: goods.clips.length };
+}
+
+function sameMarks({ boxes, points }: AtlasFrame, marks: FrameMarks | undefined): boolean {
+  return JSON.stringify([boxes, points]) === JSON.stringify([marks?.boxes, marks?.points]);
 }
 
 /** Decodes a page when it is first asked for. */

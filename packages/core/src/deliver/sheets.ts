@@ -1,5 +1,6 @@
 /** Frames in equal cells: all on one grid, or each clip on a strip of its own; or each frame a picture by itself. */
 import { pagePath, singlePath, stripPath } from "../manifest";
+import { shiftedMarks } from "../marks";
 import { CaravanError, type SheetLayout } from "../model";
 import { crop, type Pixels } from "../raster";
 import { arranged, cellsFor, drawCells, inCell, proposedColumns } from "./cells";
@@ -30,6 +31,7 @@ export function gridSheet({ frames }: Goods, { columns, marginPx, gapPx }: Sheet
         rect: arrangement.rectOf(k),
         size: cells.size,
         origin: { x: frame.origin.x + x, y: frame.origin.y + y },
+        marks: frame.marks && shiftedMarks(frame.marks, { x, y }),
         whole: () => inCell(frame, cells),
       };
     }),
@@ -68,7 +70,8 @@ export function strips({ frames, clips }: Goods, { marginPx, gapPx, run }: Sheet
       if (placed.has(frame.name)) continue;
       const { x, y } = cells.offset(frame);
       const origin = { x: frame.origin.x + x, y: frame.origin.y + y };
-      placed.set(frame.name, { ...UPRIGHT, name: frame.name, page, rect, size: cells.size, origin, whole });
+      const marks = frame.marks && shiftedMarks(frame.marks, { x, y });
+      placed.set(frame.name, { ...UPRIGHT, name: frame.name, page, rect, size: cells.size, origin, marks, whole });
     }
   }
   const idle = frames.length - placed.size;
@@ -87,7 +90,16 @@ export function singlePictures({ frames }: Goods, stem: string): Laid {
     frames: frames.map((frame, page) => {
       const { w, h } = frame.rect;
       const whole = (): Pixels => crop(frame.pixels, frame.rect);
-      return { ...UPRIGHT, name: frame.name, page, rect: { x: 0, y: 0, w, h }, size: { w, h }, origin: frame.origin, whole };
+      return {
+        ...UPRIGHT,
+        name: frame.name,
+        page,
+        rect: { x: 0, y: 0, w, h },
+        size: { w, h },
+        origin: frame.origin,
+        marks: frame.marks,
+        whole,
+      };
     }),
     copies: [],
     notes: [],

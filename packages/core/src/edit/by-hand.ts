@@ -1,4 +1,6 @@
 /** Rectangles that a person draws, moves, resizes, duplicates and makes equal in size. */
+
+import { shiftedMarks } from "../marks";
 import {
   CaravanError,
   encloses,
@@ -96,13 +98,14 @@ export const makeEqual = edit(
       const frames = source.frames.map((frame): Frame => {
         const found = byRef.get(frameRef(source, frame));
         if (!found) return frame;
-        const { size: _size, inset: _inset, origin, ...plain } = frame;
+        const { size: _size, inset: _inset, origin, marks, ...plain } = frame;
         const inset = { x: reach.left - found.box.left, y: reach.up - found.box.up };
         const same = size.w === found.box.left + found.box.right && size.h === found.box.up + found.box.down;
         const padded = same && inset.x === 0 && inset.y === 0 ? {} : { size, inset };
         const old = frame.inset ?? { x: 0, y: 0 };
-        const moved = meeting === "origin" && origin ? { origin: { x: origin.x - old.x + inset.x, y: origin.y - old.y + inset.y } } : {};
-        return { ...plain, ...padded, ...moved };
+        const by = { x: inset.x - old.x, y: inset.y - old.y };
+        const moved = meeting === "origin" && origin ? { origin: { x: origin.x + by.x, y: origin.y + by.y } } : {};
+        return { ...plain, ...padded, ...moved, ...(marks ? { marks: shiftedMarks(marks, by) } : {}) };
       });
       return withSource(next, { ...source, frames });
     }, project);

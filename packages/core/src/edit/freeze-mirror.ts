@@ -1,4 +1,5 @@
 /** A mirrored facing made into a clip of its own, whose frames are mirrored pictures: from then on it can be changed for itself. */
+import { mirroredMarks } from "../marks";
 import {
   type ActionName,
   actionNamed,
@@ -7,6 +8,7 @@ import {
   type ClipName,
   clipNamed,
   type Facing,
+  type Frame,
   type FramePoint,
   type FrameRef,
   findFrame,
@@ -23,6 +25,7 @@ import { setPetal } from "./actions";
 import { takeIn } from "./arrivals";
 import { edit } from "./edit";
 import { framesOfClips, placeOrigins } from "./origins";
+import { withFrames } from "./with-frames";
 
 /** The mirrored picture of one frame, upright and untrimmed, stored by its hash. */
 export interface MirroredPicture extends Pick<Picture, "sha256" | "width" | "height"> {
@@ -52,6 +55,7 @@ export const freezeMirror = edit(
     ]);
     const source = added.sources.at(-1) as Source;
     const own = new Map(keptRefs(source).map((ref, k) => [refs[k] as FrameRef, ref]));
+    const refOf = new Map([...own].map(([from, to]) => [to, from]));
     const origins = new Map<FrameRef, FramePoint>();
     for (const [from, to] of own) {
       const found = findFrame(project, from);
@@ -62,9 +66,16 @@ export const freezeMirror = edit(
     const steps = clip.steps.map((step) => ({ ...step, frame: own.get(step.frame) ?? step.frame }));
     const frozen: Clip = { ...clip, name: called, steps };
     const placed = placeOrigins({ ...added, clips: [...added.clips, frozen] }, called, origins);
-    return setPetal(placed, name, facing, { clip: called });
+    const marked = withFrames(placed, new Set(own.values()), (each, ref) => ({ ...each.frame, ...mirroredOf(project, refOf.get(ref)) }));
+    return setPetal(marked, name, facing, { clip: called });
   },
 );
+
+/** The marks of a frame's mirror picture, as a part of the frame. */
+function mirroredOf(project: Project, ref: FrameRef | undefined): Pick<Frame, "marks"> {
+  const frame = ref && findFrame(project, ref)?.frame;
+  return frame?.marks ? { marks: mirroredMarks(frame.marks, frameSize(frame).w) } : {};
+}
 
 function mirroredClip(project: Project, name: ActionName, facing: Facing): Clip {
   const petal = actionNamed(project, name).facings[facing];

@@ -121,6 +121,7 @@ function frameOf(piece: NewFrame, key: string, old: Frame | null): Frame {
   if (empty) frame.empty = empty;
   if (name !== undefined) frame.name = name;
   if (origin) frame.origin = origin;
+  if (old?.marks) frame.marks = old.marks;
   if (old?.dropped) frame.dropped = true;
   return frame;
 }

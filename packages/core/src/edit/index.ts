@@ -47,6 +47,8 @@ export {
   rowsAsFacings,
   rowsOfSource,
 } from "./making-actions";
+export { addMarkKind, refsWith, removeMarkKind, renameMarkKind, setMarkLook } from "./mark-kinds";
+export { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "./marks";
 export { clipsOfAction, forgetOrigins, framesOfClips, nudgeOrigins, placeOrigins, setSourceOrigin } from "./origins";
 export { renameProject } from "./project";
 export { removeSource, renameSource } from "./sources";

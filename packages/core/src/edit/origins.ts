@@ -4,16 +4,15 @@ import {
   CaravanError,
   type Clip,
   type ClipName,
-  type Frame,
   type FramePoint,
   type FrameRef,
-  frameRef,
   originOf,
   type Project,
   type SourceId,
   sourceById,
 } from "../model";
 import { edit } from "./edit";
+import { withFrames } from "./with-frames";
 import { withSource } from "./with-source";
 
 /** Where the frames of a source stand; null goes back to the middle of each frame's bottom edge. */
@@ -30,7 +29,7 @@ export const setSourceOrigin = edit(
 export const placeOrigins = edit(
   (_project, of: string, _origins: ReadonlyMap<FrameRef, FramePoint>) => `place the origin of ${of}`,
   (project, _of, origins) =>
-    withFrames(project, new Set(origins.keys()), (frame, ref) => {
+    withFrames(project, new Set(origins.keys()), ({ frame }, ref) => {
       const { x, y } = checkedOrigin(origins.get(ref) as FramePoint);
       return frame.origin?.x === x && frame.origin.y === y ? frame : { ...frame, origin: { x, y } };
     }),
@@ -41,7 +40,7 @@ export const nudgeOrigins = edit(
   (_project, of: string, _refs: readonly FrameRef[], _by: FramePoint) => `move the origin of ${of}`,
   (project, _of, refs, by) => {
     if (by.x === 0 && by.y === 0) return project;
-    return withFrames(project, new Set(refs), (frame, _ref, source) => {
+    return withFrames(project, new Set(refs), ({ frame, source }) => {
       const { x, y } = originOf(source, frame);
       return { ...frame, origin: checkedOrigin({ x: x + by.x, y: y + by.y }) };
     });
@@ -52,7 +51,7 @@ export const nudgeOrigins = edit(
 export const forgetOrigins = edit(
   (_project, of: string, _refs: readonly FrameRef[]) => `let ${of} stand as the source does`,
   (project, _of, refs) =>
-    withFrames(project, new Set(refs), (frame) => {
+    withFrames(project, new Set(refs), ({ frame }) => {
       if (!frame.origin) return frame;
       const { origin: _origin, ...rest } = frame;
       return rest;
@@ -68,20 +67,6 @@ export function framesOfClips(clips: readonly Pick<Clip, "steps">[]): FrameRef[]
 export function clipsOfAction(project: Project, { facings }: Pick<Action, "facings">): Clip[] {
   const names = new Set<ClipName>(Object.values(facings).map(({ clip }) => clip));
   return project.clips.filter(({ name }) => names.has(name));
-}
-
-function withFrames(
-  project: Project,
-  refs: ReadonlySet<FrameRef>,
-  change: (frame: Frame, ref: FrameRef, source: Project["sources"][number]) => Frame,
-): Project {
-  return project.sources.reduce((next: Project, source) => {
-    const frames = source.frames.map((frame) => {
-      const ref = frameRef(source, frame);
-      return refs.has(ref) ? change(frame, ref, source) : frame;
-    });
-    return frames.every((frame, k) => frame === source.frames[k]) ? next : withSource(next, { ...source, frames });
-  }, project);
 }
 
 function checkedOrigin({ x, y }: FramePoint): FramePoint {

@@ -1,7 +1,10 @@
+export { carriedBox, carriedPoint, changedBox } from "./carried";
+export { marksWith, marksWithout, mirroredMarks, scaledMarks, shiftedMarks } from "./frame-marks";
 export {
   commonOrigin,
   DRAWN_WAYS,
   type DrawnWay,
+  drawnBox,
   drawnOrigin,
   halves,
   type OriginPlace,

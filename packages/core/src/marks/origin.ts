@@ -3,7 +3,7 @@
  *
  * Points are in pixels from the frame's untrimmed top-left corner, in halves, so that the middle of an even width can be told.
  */
-import { type Frame, type FramePoint, frameSize, type Size } from "../model";
+import { type Box, type Frame, type FramePoint, frameSize, type Size } from "../model";
 import { type Coverage, drawnPart, isDrawn } from "../raster";
 
 /** The nine places, by rows from the top. */
@@ -46,15 +46,10 @@ export function drawnOrigin(
 ): FramePoint | null {
   const part = drawnPart(coverage, frame.rect);
   if (!part) return null;
-  const { rect } = frame;
-  const turned = frame.turned === true;
-  // A turned frame is stored rotated by 90° clockwise: what was its top is at the right.
-  const upright = (x: number, y: number) => (turned ? { x: y - rect.y, y: rect.x + rect.w - 1 - x } : { x: x - rect.x, y: y - rect.y });
-  const inset = frame.inset ?? { x: 0, y: 0 };
-  const near = upright(turned ? part.x + part.w - 1 : part.x, part.y);
-  const box = turned ? { x: near.x, y: near.y, w: part.h, h: part.w } : { x: near.x, y: near.y, w: part.w, h: part.h };
-  const bottom = inset.y + box.y + box.h;
-  if (way === "box") return { x: inset.x + box.x + box.w / 2, y: bottom };
+  const box = uprightBox(part, frame);
+  const bottom = box.y + box.h;
+  if (way === "box") return { x: box.x + box.w / 2, y: bottom };
+  const upright = uprightOf(frame);
   const rows = Math.max(1, Math.round(box.h * FEET));
   let count = 0;
   let sumX = 0;
@@ -65,15 +60,34 @@ export function drawnOrigin(
     for (let x = part.x; x < part.x + part.w; x++) {
       if (!isDrawn(coverage, x, y)) continue;
       const at = upright(x, y);
-      if (way === "feet" && at.y < box.y + box.h - rows) continue;
+      if (way === "feet" && at.y < bottom - rows) continue;
       count++;
       sumX += at.x;
       sumY += at.y;
       left = Math.min(left, at.x);
       right = Math.max(right, at.x);
     }
-  if (way === "feet") return { x: inset.x + (left + right + 1) / 2, y: bottom };
-  return { x: inset.x + halves(sumX / count + 0.5), y: inset.y + halves(sumY / count + 0.5) };
+  if (way === "feet") return { x: (left + right + 1) / 2, y: bottom };
+  return { x: halves(sumX / count + 0.5), y: halves(sumY / count + 0.5) };
+}
+
+/** The box around what is drawn in a frame, in its untrimmed pixels, null if nothing is. `coverage` is of the picture that it is on. */
+export function drawnBox(coverage: Coverage, frame: Pick<Frame, "rect" | "size" | "turned" | "inset">): Box | null {
+  const part = drawnPart(coverage, frame.rect);
+  return part && uprightBox(part, frame);
+}
+
+function uprightBox(part: Box, frame: Pick<Frame, "rect" | "turned" | "inset">): Box {
+  const turned = frame.turned === true;
+  const { x, y } = uprightOf(frame)(turned ? part.x + part.w - 1 : part.x, part.y);
+  return turned ? { x, y, w: part.h, h: part.w } : { x, y, w: part.w, h: part.h };
+}
+
+/** From a pixel of the picture to the same one in the untrimmed frame. */
+function uprightOf({ rect, turned, inset = { x: 0, y: 0 } }: Pick<Frame, "rect" | "turned" | "inset">) {
+  // A turned frame is stored rotated by 90° clockwise: what was its top is at the right.
+  return (x: number, y: number): FramePoint =>
+    turned ? { x: inset.x + y - rect.y, y: inset.y + rect.x + rect.w - 1 - x } : { x: inset.x + x - rect.x, y: inset.y + y - rect.y };
 }
 
 /** One point for frames that should all stand alike: the middle one of their own along, the lowest down. Null of none. */

@@ -17,6 +17,7 @@ export { CaravanError, type ErrorCode, unreachable } from "./error";
 export { FACINGS, Facing } from "./facing";
 export { encloses, FramePoint, overlaps, type Px, Rect, Size, Spacing, sameRect } from "./geometry";
 export { jsonSchemaOf, projectJsonSchema } from "./json-schema";
+export { Box, FrameMarks, MARK_LINES, MarkKind, MarkName } from "./marks";
 export { checkedName, freeName, isFitName, Name } from "./name";
 export { naturalOrder } from "./natural-order";
 export { Packing, USUAL_PACKING } from "./packing";
@@ -29,6 +30,7 @@ export {
   findFrame,
   keptFrames,
   keptRefs,
+  markNamed,
   type PlacedFrame,
   Project,
   sourceById,

@@ -14,7 +14,7 @@ import { type Frame, FrameRef, frameSize, pictureOf, type Source } from "./sourc
 import { LONGEST_STEP, microsFromMs, msFromMicros } from "./time";
 
 export const PROJECT_FORMAT = "caravan-project";
-export const PROJECT_VERSION = 5;
+export const PROJECT_VERSION = 6;
 
 export const FileStep = z.strictObject({
   frame: FrameRef,
@@ -54,6 +54,8 @@ const MIGRATIONS: Record<number, (file: Record<string, unknown>) => Record<strin
     examples: [],
     deliveries: Array.isArray(file.deliveries) ? file.deliveries.map(withoutExampleOrContact) : file.deliveries,
   }),
+  // Boxes and points are new.
+  5: (file) => ({ ...file, version: 6, marks: [] }),
 };
 
 function withoutExampleOrContact(delivery: unknown): unknown {
@@ -80,7 +82,7 @@ function isRecord(value: unknown): value is Record<string, unknown> {
 
 /** The document as it is written. Untouched parts are shared with the project. */
 export function projectToFile(project: Project): ProjectFile {
-  const { name, sources, readings, examples, clips, actions, deliveries } = project;
+  const { name, sources, readings, examples, marks, clips, actions, deliveries } = project;
   return {
     format: PROJECT_FORMAT,
     version: PROJECT_VERSION,
@@ -88,6 +90,7 @@ export function projectToFile(project: Project): ProjectFile {
     sources,
     readings,
     examples,
+    marks,
     clips: clips.map((clip) => ({
       ...clip,
       steps: clip.steps.map(({ frame, duration, events }) => ({ frame, ms: msFromMicros(duration), ...(events ? { events } : {}) })),
@@ -179,6 +182,10 @@ function checkUnique(project: Project, where: string): void {
     for (const petal of Object.values(facings))
       if (!clips.has(petal.clip)) refuse(`The action "${name}" shows the clip "${petal.clip}", which is not there.`);
   doubled(
+    "marks named",
+    project.marks.map((kind) => kind.name),
+  );
+  doubled(
     "examples named",
     project.examples.map((example) => example.name),
   );
@@ -191,11 +198,25 @@ function checkUnique(project: Project, where: string): void {
       `frames of ${source.name} with the key`,
       source.frames.map((frame) => frame.key),
     );
-    for (const frame of source.frames) refuseUnfit(source, frame, refuse);
+    for (const frame of source.frames) {
+      refuseUnfit(source, frame, refuse);
+      refuseStrangeMarks(project, source, frame, refuse);
+    }
   }
   for (const clip of project.clips)
     if (clip.loopFrom > 0 && clip.loopFrom >= clip.steps.length)
       refuse(`The clip "${clip.name}" loops from step ${clip.loopFrom}, which it does not have.`);
+}
+
+/** Marks are of kinds that the project has. */
+function refuseStrangeMarks({ marks }: Project, source: Source, { key, marks: own }: Frame, refuse: (what: string) => void): void {
+  const check = (names: readonly string[], shape: "box" | "point") => {
+    for (const name of names)
+      if (!marks.some((kind) => kind.name === name && kind.shape === shape))
+        refuse(`The frame ${key} of ${source.name} has a ${shape} "${name}", which is no kind of the project's.`);
+  };
+  if (own?.boxes) check(Object.keys(own.boxes), "box");
+  if (own?.points) check(Object.keys(own.points), "point");
 }
 
 /** A frame lies on a picture of its source, and its rectangle within its untrimmed size. */

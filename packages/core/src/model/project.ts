@@ -3,6 +3,7 @@ import { Action, type ActionName } from "./action";
 import { Clip, type ClipName } from "./clip";
 import { Delivery, USUAL_DELIVERY } from "./delivery";
 import { CaravanError } from "./error";
+import { MarkKind, type MarkName } from "./marks";
 import { Name } from "./name";
 import { Example, Reading } from "./reading";
 import { type Frame, type FrameRef, frameRef, Source, type SourceId } from "./source";
@@ -13,6 +14,7 @@ export const Project = z.strictObject({
   sources: z.array(Source),
   readings: z.array(Reading).describe("How metadata files were understood, by name, for the next of their structure."),
   examples: z.array(Example).describe("Metadata files that a game reads already, by name: deliveries are written in their shape."),
+  marks: z.array(MarkKind).describe("Kinds of boxes and points that frames may have."),
   clips: z.array(Clip),
   actions: z.array(Action).describe("Movements in several facings, each made of clips."),
   deliveries: z.array(Delivery).min(1),
@@ -25,6 +27,7 @@ export function emptyProject(name: string): Project {
     sources: [],
     readings: [],
     examples: [],
+    marks: [],
     clips: [],
     actions: [],
     deliveries: [USUAL_DELIVERY],
@@ -63,6 +66,19 @@ export function actionNamed(project: Project, name: ActionName | string): Action
       project.actions.length > 0 ? `There are: ${project.actions.map((each) => each.name).join(", ")}.` : "It has no actions yet.",
     );
   return action;
+}
+
+/** Throws `not-found`. */
+export function markNamed(project: Pick<Project, "marks">, name: MarkName | string): MarkKind {
+  const kind = project.marks.find((each) => each.name === name);
+  if (!kind)
+    throw new CaravanError(
+      "not-found",
+      `mark "${name}"`,
+      "There are no such boxes or points in this project.",
+      project.marks.length > 0 ? `There are: ${project.marks.map((each) => each.name).join(", ")}.` : "It has none yet.",
+    );
+  return kind;
 }
 
 /** Throws `not-found`. */

@@ -1,6 +1,7 @@
 import * as z from "zod";
 import { Clearing } from "./clearing";
 import { FramePoint, Rect, Size, Spacing } from "./geometry";
+import { FrameMarks } from "./marks";
 import { Name } from "./name";
 import { Reading } from "./reading";
 
@@ -98,6 +99,7 @@ export const Frame = z.strictObject({
   empty: z.literal(true).optional().describe("Present when nothing is drawn in it."),
   name: Name.optional().describe("A name given by hand; without one it is <source>/<number>."),
   origin: FramePoint.optional().describe("Where it stands, if not where its source's frames do."),
+  marks: FrameMarks.optional().describe("Boxes and points on it, of the project's kinds."),
   dropped: z.literal(true).optional().describe("Present when it was dropped: kept here, delivered nowhere."),
 });
 export type Frame = z.infer<typeof Frame>;

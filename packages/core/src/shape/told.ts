@@ -56,6 +56,7 @@ export function toldOf(shape: Shape): Told {
     ...(traits.pages === "one" ? ["several pages in one file"] : []),
     ...(traits.playbacks.includes("pingpong") || traits.clips === "none" ? [] : ["playing to and fro"]),
     "events",
+    "boxes and points",
   ];
   return { lines: [...lines.values()], strange, noPlace };
 }
@@ -75,6 +76,8 @@ export function notesOf(
     if (names.length > 0) notes.push(`${file}: ${what} ${list(names)}.`);
   };
   const of = (test: (clip: (typeof clips)[number][1]) => boolean) => clips.filter(([, clip]) => test(clip)).map(([name]) => name);
+  if (Object.values(atlas.frames).some(({ boxes, points }) => boxes || points))
+    notes.push(`${file}: its shape has no place for boxes and points.`);
   if (traits.clips === "none") {
     if (clips.length > 0) notes.push(`${file}: its shape has no place for clips; ${clips.length} are not in it.`);
     return notes;

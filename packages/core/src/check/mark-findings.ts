@@ -1,0 +1,97 @@
+/** What looks wrong about boxes and points through a clip: one step that lacks what all others have, one on which a box jumps. */
+import { boxesOf, copyMarks, counted, setBoxes } from "../edit";
+import { type Box, type Clip, type FrameRef, findFrame, type MarkKind, originOf, type PlacedFrame, type Project } from "../model";
+import type { Finding } from "./finding";
+
+/** Of a clip whose frames are all there. Cost: O(kinds × steps). */
+export function markFindings(project: Project, clip: Clip): Finding[] {
+  if (project.marks.length === 0) return [];
+  const shown = clip.steps.map(({ frame }) => ({ ref: frame, placed: findFrame(project, frame) as PlacedFrame }));
+  return project.marks.flatMap((kind) => [...missing(clip, kind, shown), ...jumping(clip, kind, shown)]);
+}
+
+type Shown = readonly { readonly ref: FrameRef; readonly placed: PlacedFrame }[];
+
+/** A kind that this share of the steps has is meant to be on all of them. What a blow hits is not. */
+const MOSTLY = 0.75;
+
+function missing(clip: Clip, kind: MarkKind, shown: Shown): Finding[] {
+  const has = shown.map(
+    ({ placed: { frame } }) => frame.marks?.boxes?.[kind.name] !== undefined || frame.marks?.points?.[kind.name] !== undefined,
+  );
+  const steps = has.flatMap((each, k) => (each ? [] : [k]));
+  if (steps.length === 0 || steps.length === shown.length || shown.length - steps.length < shown.length * MOSTLY) return [];
+  return [
+    finding(clip, kind, steps, {
+      code: "mark-missing",
+      message: `${counted(steps.length, "step has", "steps have")} no ${kind.name}, which all others have.`,
+      mend: {
+        label: "Take it from the step before",
+        apply: (project) =>
+          steps.reduce((next, step) => {
+            const before = nearestBefore(has, step);
+            const [from, to] = [shown[before]?.ref as FrameRef, shown[step]?.ref as FrameRef];
+            return copyMarks(next, clip.name, [to], kind.name, from);
+          }, project),
+      },
+    }),
+  ];
+}
+
+/** The last step before this one that has it, round the end of the clip. */
+function nearestBefore(has: readonly boolean[], step: number): number {
+  for (let k = 1; k < has.length; k++) {
+    const at = (step - k + has.length) % has.length;
+    if (has[at]) return at;
+  }
+  return step;
+}
+
+/** On one step alone the box's lower edge lies elsewhere than on both neighbours, as told from the origin: the character drops or climbs. */
+function jumping(clip: Clip, kind: MarkKind, shown: Shown): Finding[] {
+  const floors = shown.map(({ placed }) => {
+    const [box, ...more] = boxesOf(placed.frame, kind.name);
+    return box && more.length === 0 ? box.y + box.h - originOf(placed.source, placed.frame).y : null;
+  });
+  const usual = floors.map((_, k) => {
+    const [before, after] = [floors[k - 1], floors[k + 1]];
+    return before !== undefined && before !== null && before === after ? before : null;
+  });
+  const steps = floors.flatMap((floor, k) => (floor !== null && usual[k] !== null && floor !== usual[k] ? [k] : []));
+  if (steps.length === 0) return [];
+  const by = (k: number) => Math.round((usual[k] as number) - (floors[k] as number));
+  const first = by(steps[0] as number);
+  const what =
+    steps.length === 1
+      ? `On one step the lower edge of ${kind.name} lies ${Math.abs(first)} px ${first > 0 ? "higher" : "lower"} than before and after it`
+      : `On ${steps.length} steps the lower edge of ${kind.name} lies elsewhere than before and after them`;
+  return [
+    finding(clip, kind, steps, {
+      code: "box-jumps",
+      message: `${what}: the character may drop and climb as it moves.`,
+      mend: {
+        label: "Level it with its neighbours",
+        apply: (project) =>
+          setBoxes(
+            project,
+            clip.name,
+            kind.name,
+            new Map(
+              steps.map((k) => [
+                shown[k]?.ref as FrameRef,
+                [raised(boxesOf((shown[k] as Shown[number]).placed.frame, kind.name)[0] as Box, by(k))],
+              ]),
+            ),
+          ),
+      },
+    }),
+  ];
+}
+
+function raised(box: Box, by: number): Box {
+  return { ...box, h: Math.max(1, box.h + by) };
+}
+
+function finding(clip: Clip, kind: MarkKind, steps: readonly number[], rest: Pick<Finding, "code" | "message" | "mend">): Finding {
+  return { severity: "note", where: `clip "${clip.name}"`, place: { stop: "marks", clip: clip.name, mark: kind.name, steps }, ...rest };
+}

@@ -1,0 +1,105 @@
+/** The kinds of boxes and points that a project has: what they are called, and how they are told apart. */
+import { marksWithout } from "../marks";
+import {
+  CaravanError,
+  checkedName,
+  type Frame,
+  type FrameMarks,
+  type FrameRef,
+  frameRef,
+  MARK_LINES,
+  type MarkKind,
+  type MarkName,
+  markNamed,
+  type Project,
+} from "../model";
+import { edit } from "./edit";
+import { withFrames } from "./with-frames";
+
+/** Adds a kind with a letter and a line that no other has, as long as there are some left. Throws `bad-name` or `name-taken`. */
+export const addMarkKind = edit(
+  (_project, shape: MarkKind["shape"], name: string) => `add ${shape === "box" ? "boxes" : "points"} named ${name.trim()}`,
+  (project, shape, wanted) => {
+    const name = newName(project, wanted);
+    const kind: MarkKind = { name, shape, letter: freeLetter(project, name), line: freeLine(project) };
+    return { ...project, marks: [...project.marks, kind] };
+  },
+);
+
+/** Throws `bad-name` or `name-taken`. */
+export const renameMarkKind = edit(
+  (_project, from: MarkName, to: string) => `rename ${from} to ${to.trim()}`,
+  (project, from, to) => {
+    const kind = markNamed(project, from);
+    if (to.trim() === from) return project;
+    const name = newName(project, to);
+    const renamed = withKind(project, from, { ...kind, name });
+    return withFrames(renamed, refsWith(project, from), ({ frame }) => ({ ...frame, marks: renamedIn(frame.marks ?? {}, from, name) }));
+  },
+);
+
+/** Throws `bad-name` for what is not one letter or digit. */
+export const setMarkLook = edit(
+  (_project, name: MarkName, change: Partial<Pick<MarkKind, "letter" | "line">>) =>
+    change.letter === undefined ? `change the line of ${name}` : `change the letter of ${name}`,
+  (project, name, change) => {
+    const kind = markNamed(project, name);
+    const next = { ...kind, ...change };
+    if (!/^[\p{L}\p{N}]$/u.test(next.letter))
+      throw new CaravanError("bad-name", `letter of ${name}`, "It is one letter or digit.", "Type one, such as B.");
+    return next.letter === kind.letter && next.line === kind.line ? project : withKind(project, name, next);
+  },
+);
+
+/** Takes a kind away, with all marks of it. */
+export const removeMarkKind = edit(
+  (_project, name: MarkName) => `remove ${name}`,
+  (project, name) => {
+    markNamed(project, name);
+    const without = { ...project, marks: project.marks.filter((each) => each.name !== name) };
+    return withFrames(without, refsWith(project, name), ({ frame }): Frame => {
+      const { marks, ...rest } = frame;
+      const left = marksWithout(marks, name);
+      return left ? { ...rest, marks: left } : rest;
+    });
+  },
+);
+
+/** The frames that have a mark of this kind. */
+export function refsWith(project: Project, name: MarkName): ReadonlySet<FrameRef> {
+  const refs = project.sources.flatMap((source) =>
+    source.frames
+      .filter(({ marks }) => marks?.boxes?.[name] !== undefined || marks?.points?.[name] !== undefined)
+      .map((frame) => frameRef(source, frame)),
+  );
+  return new Set(refs);
+}
+
+function withKind(project: Project, name: MarkName, kind: MarkKind): Project {
+  return { ...project, marks: project.marks.map((each) => (each.name === name ? kind : each)) };
+}
+
+function newName(project: Project, wanted: string): MarkName {
+  const name = checkedName(wanted, "mark name") as MarkName;
+  if (project.marks.some((each) => each.name === name))
+    throw new CaravanError("name-taken", `"${name}"`, "Other boxes or points are called so.", "Type another name.");
+  return name;
+}
+
+function renamedIn({ boxes, points }: FrameMarks, from: MarkName, to: MarkName): FrameMarks {
+  const rename = <Value>(record: Record<MarkName, Value>) =>
+    Object.fromEntries(Object.entries(record).map(([name, value]) => [name === from ? to : name, value])) as Record<MarkName, Value>;
+  return { ...(boxes ? { boxes: rename(boxes) } : {}), ...(points ? { points: rename(points) } : {}) };
+}
+
+/** The first letter of its name that no other kind has, else any. */
+function freeLetter({ marks }: Project, name: string): string {
+  const letters = [...`${name}ABCDEFGHIJKLMNOPQRSTUVWXYZ`].filter((each) => /[\p{L}\p{N}]/u.test(each));
+  const upper = letters.map((each) => (each.toUpperCase().length === 1 ? each.toUpperCase() : each));
+  return upper.find((each) => !marks.some(({ letter }) => letter === each)) ?? upper[0] ?? "A";
+}
+
+function freeLine({ marks }: Project): MarkKind["line"] {
+  const uses = (line: MarkKind["line"]) => marks.filter((each) => each.line === line).length;
+  return [...MARK_LINES].sort((a, b) => uses(a) - uses(b))[0] as MarkKind["line"];
+}

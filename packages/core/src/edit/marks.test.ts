@@ -1,0 +1,144 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import {
+  type Box,
+  type ClipName,
+  type FrameRef,
+  findFrame,
+  type MarkName,
+  originOf,
+  type PlacedFrame,
+  type Project,
+  projectFromFile,
+  projectToFile,
+} from "../model";
+import { addAction, addClip, cutSource, freezeMirror, makeEqual, mirrorMissing, setPetal } from ".";
+import { addMarkKind, refsWith, removeMarkKind, renameMarkKind, setMarkLook } from "./mark-kinds";
+import { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "./marks";
+import { placeOrigins } from "./origins";
+import { porterCoverage, porterProject } from "./project.fixture";
+
+const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
+const BODY = "body" as MarkName;
+const HAND = "hand" as MarkName;
+const project = addMarkKind(addMarkKind(porterProject(), "box", "body"), "point", "hand");
+const BOX: Box = { x: 1, y: 2, w: 5, h: 7 };
+const placed = (each: Project, of: FrameRef) => findFrame(each, of) as PlacedFrame;
+const body = (each: Project, of: FrameRef) => boxesOf(placed(each, of).frame, BODY);
+const hand = (each: Project, of: FrameRef) => placed(each, of).frame.marks?.points?.[HAND];
+const four = [ref(0), ref(1), ref(2), ref(3)];
+
+describe("kinds of marks", () => {
+  it("get letters and lines that tell them apart", () => {
+    const more = addMarkKind(addMarkKind(project, "box", "blade"), "box", "beak");
+    expect(more.marks.map(({ letter }) => letter)).toEqual(["B", "H", "L", "E"]);
+    expect(new Set(more.marks.map(({ line }) => line)).size).toBe(4);
+    expect(setMarkLook(more, BODY, { letter: "7" }).marks[0]?.letter).toBe("7");
+    expect(() => setMarkLook(more, BODY, { letter: "xy" })).toThrow(/one letter or digit/);
+    expect(setMarkLook(more, BODY, { line: more.marks[0]?.line ?? "solid" })).toBe(more);
+  });
+
+  it("keep their marks under another name, and take them along when they go", () => {
+    const marked = putPoint(addBox(project, "it", four, BODY, ref(0), BOX), "it", [ref(0)], HAND, ref(0), { x: 3, y: 4.5 });
+    const renamed = renameMarkKind(marked, BODY, "trunk");
+    expect(refsWith(renamed, "trunk" as MarkName)).toEqual(new Set(four));
+    expect(placed(renamed, ref(0)).frame.marks).toEqual({ boxes: { trunk: [BOX] }, points: { hand: { x: 3, y: 4.5 } } });
+    expect(removeMarkKind(removeMarkKind(marked, BODY), HAND).sources).toEqual(porterProject().sources);
+    expect(() => renameMarkKind(marked, BODY, "hand")).toThrow(/Other boxes or points are called so/);
+  });
+});
+
+describe("boxes", () => {
+  it("are drawn on several frames at the same place from the origin", () => {
+    const moved = placeOrigins(project, "it", new Map([[ref(1), { x: 6, y: 8 }]]));
+    const drawn = addBox(moved, "it", four, BODY, ref(0), BOX);
+    expect(originOf(placed(drawn, ref(0)).source, placed(drawn, ref(0)).frame)).toEqual({ x: 4, y: 10 });
+    expect(body(drawn, ref(1))).toEqual([{ x: 3, y: 0, w: 5, h: 7 }]);
+    expect(body(drawn, ref(2))).toEqual([BOX]);
+  });
+
+  it("move by the same amount wherever they are, and come back when moved back", () =>
+    fc.assert(
+      fc.property(fc.integer({ min: -40, max: 40 }), fc.integer({ min: -40, max: 40 }), fc.integer({ min: 0, max: 9 }), (x, y, w) => {
+        const start = changeBox(addBox(project, "it", four, BODY, ref(0), BOX), "it", [ref(1)], BODY, 0, { x: 1 });
+        const there = changeBox(start, "it", four, BODY, 0, { x, y, w });
+        expect(body(there, ref(1))).toEqual([{ x: 2 + x, y: 2 + y, w: 5 + w, h: 7 }]);
+        expect(changeBox(there, "it", four, BODY, 0, { x: -x, y: -y, w: -w })).toEqual(start);
+      }),
+    ));
+
+  it("keep a pixel however they are shrunk, and are taken away one by one", () => {
+    const two = addBox(addBox(project, "it", [ref(0)], BODY, ref(0), BOX), "it", [ref(0)], BODY, ref(0), { ...BOX, x: 3 });
+    expect(body(changeBox(two, "it", [ref(0)], BODY, 1, { w: -99, h: -99 }), ref(0))[1]).toEqual({ x: 3, y: 2, w: 1, h: 1 });
+    expect(body(removeBox(two, "it", [ref(0)], BODY, 0), ref(0))).toEqual([{ ...BOX, x: 3 }]);
+    expect(placed(clearMarks(two, "it", [ref(0)], BODY), ref(0)).frame).toEqual(placed(project, ref(0)).frame);
+    expect(removeBox(two, "it", four, BODY, 5)).toBe(two);
+  });
+
+  it("are refused in halves and far away", () => {
+    expect(() => setBoxes(project, "it", BODY, new Map([[ref(0), [{ ...BOX, w: 2.5 }]]]))).toThrow(/whole pixels/);
+    expect(() => addBox(project, "it", four, BODY, ref(0), { ...BOX, x: 99_999 })).toThrow(/whole pixels/);
+    expect(() => addBox(project, "it", four, "tail" as MarkName, ref(0), BOX)).toThrow(/There are: body, hand/);
+  });
+});
+
+describe("points", () => {
+  it("move together, each from where it is; frames without one get it", () => {
+    const one = putPoint(project, "it", [ref(0)], HAND, ref(0), { x: 2, y: 3 });
+    const apart = putPoint(putPoint(one, "it", [ref(1)], HAND, ref(1), { x: 5, y: 3.5 }), "it", [ref(0), ref(1), ref(2)], HAND, ref(0), {
+      x: 2.5,
+      y: 3,
+    });
+    expect([0, 1, 2, 3].map((k) => hand(apart, ref(k)))).toEqual([{ x: 2.5, y: 3 }, { x: 5.5, y: 3.5 }, { x: 2.5, y: 3 }, undefined]);
+    expect(() => putPoint(project, "it", four, HAND, ref(0), { x: 0.3, y: 1 })).toThrow(/half pixels/);
+  });
+
+  it("are given to others as one frame has them", () => {
+    const one = putPoint(addBox(project, "it", [ref(0)], BODY, ref(0), BOX), "it", [ref(0)], HAND, ref(0), { x: 2, y: 3 });
+    const given = copyMarks(copyMarks(one, "it", four, BODY, ref(0)), "it", four, HAND, ref(0));
+    expect(four.map((each) => placed(given, each).frame.marks)).toEqual(four.map(() => placed(one, ref(0)).frame.marks));
+    expect(copyMarks.label(one, "walk", four, HAND, ref(0))).toBe("give walk the hand of porter/0");
+    expect(copyMarks(given, "it", four, HAND, ref(0))).toBe(given);
+  });
+});
+
+describe("marks", () => {
+  const marked = putPoint(addBox(project, "it", four, BODY, ref(0), BOX), "it", four, HAND, ref(0), { x: 2, y: 3 });
+
+  it("stay on their frames when the sheet is cut again", () => {
+    const cut = marked.sources[0]?.cut;
+    if (cut?.by !== "cell") throw new Error("The fixture is cut by cell.");
+    const wider = cutSource(marked, marked.sources[0]?.id as never, { ...cut, cell: { w: 7, h: 9 } }, porterCoverage());
+    expect(body(wider, ref(2))).toEqual([BOX]);
+  });
+
+  it("move with the picture when frames are made equal", () => {
+    const taller = {
+      ...marked,
+      sources: marked.sources.map((source) => ({
+        ...source,
+        frames: source.frames.map((frame) => (frame.key === "c1r0" ? { ...frame, size: { w: 12, h: 16 }, inset: { x: 2, y: 3 } } : frame)),
+      })),
+    };
+    const equal = makeEqual(taller, four, "feet");
+    expect(body(equal, ref(0))).toEqual([BOX]);
+    expect(body(equal, ref(1))).toEqual([{ ...BOX, x: BOX.x - 2, y: BOX.y - 3 }]);
+    expect(hand(equal, ref(1))).toEqual({ x: 0, y: 0 });
+  });
+
+  it("are mirrored with a facing that is frozen", () => {
+    const clip = addClip(marked, [ref(0)], "go-e");
+    const action = mirrorMissing(setPetal(addAction(clip, "go", 4), "go" as never, "e", { clip: "go-e" as ClipName }), "go" as never);
+    const picture = { sha256: "c".repeat(64), width: 8, height: 10, coverage: porterCoverage() };
+    const frozen = freezeMirror(action, "go" as never, "w", [picture]);
+    const step = frozen.clips.at(-1)?.steps[0]?.frame as FrameRef;
+    expect(placed(frozen, step).frame.marks).toEqual({ boxes: { body: [{ x: 2, y: 2, w: 5, h: 7 }] }, points: { hand: { x: 6, y: 3 } } });
+  });
+
+  it("are saved and read as they are; marks of no kind are refused", () => {
+    const file = JSON.parse(JSON.stringify(projectToFile(marked)));
+    expect(projectFromFile(file, "caravan.json")).toEqual(marked);
+    file.marks = file.marks.slice(1);
+    expect(() => projectFromFile(file, "caravan.json")).toThrow(/has a box "body", which is no kind/);
+  });
+});

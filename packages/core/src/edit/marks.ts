@@ -1,0 +1,149 @@
+/** Boxes and points on frames: drawn, moved, given to other frames and taken away, on one frame or on as many as one likes. */
+import { carriedBox, carriedPoint, changedBox, marksWith, marksWithout } from "../marks";
+import {
+  type Box,
+  CaravanError,
+  type Frame,
+  type FrameMarks,
+  type FramePoint,
+  type FrameRef,
+  findFrame,
+  frameName,
+  type MarkName,
+  markNamed,
+  type PlacedFrame,
+  type Project,
+} from "../model";
+import { edit } from "./edit";
+import { withFrames } from "./with-frames";
+
+/** Adds a box that was drawn on the frame `at` to all of `refs`, each at the same place from its origin. Throws `bad-number`. */
+export const addBox = edit(
+  (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _at: FrameRef, _box: Box) => `draw ${name} on ${of}`,
+  (project, _of, refs, name, at, box) => {
+    markNamed(project, name);
+    const from = placedFrame(project, at);
+    return onFrames(project, refs, ({ frame, ...rest }) =>
+      marksWith(frame.marks, name, { boxes: [...boxesOf(frame, name), checkedBox(carriedBox(box, from, { frame, ...rest }))] }),
+    );
+  },
+);
+
+/** Moves and resizes the box number `index` of each frame that has it, by the same amounts. It keeps at least one pixel. */
+export const changeBox = edit(
+  (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _index: number, by: Partial<Box>) =>
+    `${by.w || by.h ? "resize" : "move"} ${name} of ${of}`,
+  (project, _of, refs, name, index, by) => {
+    if (!by.x && !by.y && !by.w && !by.h) return project;
+    return onFrames(project, refs, ({ frame }) => {
+      const boxes = boxesOf(frame, name);
+      if (!boxes[index]) return frame.marks;
+      return marksWith(frame.marks, name, { boxes: boxes.map((box, k) => (k === index ? checkedBox(changedBox(box, by)) : box)) });
+    });
+  },
+);
+
+/** Takes the box number `index` away from each frame that has it. */
+export const removeBox = edit(
+  (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _index: number) => `take ${name} off ${of}`,
+  (project, _of, refs, name, index) =>
+    onFrames(project, refs, ({ frame }) => {
+      const boxes = boxesOf(frame, name);
+      return boxes[index] ? marksWith(frame.marks, name, { boxes: boxes.filter((_, k) => k !== index) }) : frame.marks;
+    }),
+);
+
+/** Gives each frame just these boxes of the kind. */
+export const setBoxes = edit(
+  (_project, of: string, name: MarkName, _boxes: ReadonlyMap<FrameRef, readonly Box[]>) => `set ${name} of ${of}`,
+  (project, _of, name, boxes) => {
+    markNamed(project, name);
+    return onFrames(project, [...boxes.keys()], ({ frame }, ref) =>
+      marksWith(frame.marks, name, { boxes: (boxes.get(ref) as readonly Box[]).map(checkedBox) }),
+    );
+  },
+);
+
+/**
+ * Puts the point of the frame `at`. Other frames of `refs` that have one move it by the same amount; those that have none get it at
+ * the same place from their origin. Throws `bad-number`.
+ */
+export const putPoint = edit(
+  (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _at: FrameRef, _point: FramePoint) => `put ${name} on ${of}`,
+  (project, _of, refs, name, at, point) => {
+    markNamed(project, name);
+    const from = placedFrame(project, at);
+    const before = from.frame.marks?.points?.[name];
+    return onFrames(project, refs, (placed) => {
+      const own = placed.frame.marks?.points?.[name];
+      const moved = own && before ? { x: own.x + point.x - before.x, y: own.y + point.y - before.y } : carriedPoint(point, from, placed);
+      return marksWith(placed.frame.marks, name, { point: checkedPoint(placed.frame === from.frame ? point : moved) });
+    });
+  },
+);
+
+/** Gives all of `refs` what the frame `from` has of a kind, at the same place from their origins, in the place of what they had. */
+export const copyMarks = edit(
+  (project, of: string, _refs: readonly FrameRef[], name: MarkName, from: FrameRef) => {
+    const { source, frame } = placedFrame(project, from);
+    return `give ${of} the ${name} of ${frameName(source, frame)}`;
+  },
+  (project, _of, refs, name, ref) => {
+    const from = placedFrame(project, ref);
+    const boxes = boxesOf(from.frame, name);
+    const point = from.frame.marks?.points?.[name];
+    return onFrames(project, refs, (placed) =>
+      placed.frame === from.frame
+        ? placed.frame.marks
+        : marksWith(placed.frame.marks, name, {
+            boxes: boxes.map((box) => checkedBox(carriedBox(box, from, placed))),
+            point: point ? checkedPoint(carriedPoint(point, from, placed)) : null,
+          }),
+    );
+  },
+);
+
+/** Takes all marks of a kind off the frames. */
+export const clearMarks = edit(
+  (_project, of: string, _refs: readonly FrameRef[], name: MarkName) => `take all ${name} off ${of}`,
+  (project, _of, refs, name) => onFrames(project, refs, ({ frame }) => marksWithout(frame.marks, name)),
+);
+
+/** A frame's boxes of a kind; none is an empty list. */
+export function boxesOf({ marks }: Pick<Frame, "marks">, name: MarkName): readonly Box[] {
+  return marks?.boxes?.[name] ?? [];
+}
+
+function onFrames(
+  project: Project,
+  refs: readonly FrameRef[],
+  marksOf: (placed: PlacedFrame, ref: FrameRef) => FrameMarks | undefined,
+): Project {
+  return withFrames(project, new Set(refs), (placed, ref) => {
+    const marks = marksOf(placed, ref);
+    if (marks === placed.frame.marks || JSON.stringify(marks) === JSON.stringify(placed.frame.marks)) return placed.frame;
+    const { marks: _before, ...rest } = placed.frame;
+    return marks ? { ...rest, marks } : rest;
+  });
+}
+
+function placedFrame(project: Project, ref: FrameRef): PlacedFrame {
+  const found = findFrame(project, ref);
+  if (!found) throw new CaravanError("missing-frame", ref, "This frame is not there any more.", "Choose another step.");
+  return found;
+}
+
+/** No frame is larger; what lies further out is a slip of the hand. */
+const FURTHEST = 32_768; // px
+
+function checkedBox(box: Box): Box {
+  if (![box.x, box.y, box.w, box.h].every((each) => Number.isInteger(each) && Math.abs(each) <= FURTHEST) || box.w < 1 || box.h < 1)
+    throw new CaravanError("bad-number", "box", "A box is in whole pixels, at least 1 wide and high.", "Type a number such as 12.");
+  return box;
+}
+
+function checkedPoint(point: FramePoint): FramePoint {
+  if (![point.x, point.y].every((each) => Number.isInteger(each * 2) && Math.abs(each) <= FURTHEST))
+    throw new CaravanError("bad-number", "point", "A point is in whole or half pixels.", "Type a number such as 16 or 15.5.");
+  return point;
+}

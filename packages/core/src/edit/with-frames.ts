@@ -1,0 +1,13 @@
+import { type Frame, type FrameRef, frameRef, type PlacedFrame, type Project } from "../model";
+import { withSource } from "./with-source";
+
+/** The project with the frames of `refs` changed; what a change returns as it was given is left as it is. */
+export function withFrames(project: Project, refs: ReadonlySet<FrameRef>, change: (placed: PlacedFrame, ref: FrameRef) => Frame): Project {
+  return project.sources.reduce((next: Project, source) => {
+    const frames = source.frames.map((frame) => {
+      const ref = frameRef(source, frame);
+      return refs.has(ref) ? change({ source, frame }, ref) : frame;
+    });
+    return frames.every((frame, k) => frame === source.frames[k]) ? next : withSource(next, { ...source, frames });
+  }, project);
+}

@@ -1,0 +1,30 @@
+/**
+ * A mark of one frame given to others: it stands at the same place from each frame's origin, because that is what stays where the
+ * character is. Boxes go by whole pixels. Pure.
+ */
+import { type Box, type FramePoint, originOf, type PlacedFrame } from "../model";
+
+export function carriedBox(box: Box, from: PlacedFrame, to: PlacedFrame): Box {
+  const by = between(from, to);
+  return { ...box, x: box.x + Math.round(by.x), y: box.y + Math.round(by.y) };
+}
+
+export function carriedPoint({ x, y }: FramePoint, from: PlacedFrame, to: PlacedFrame): FramePoint {
+  const by = between(from, to);
+  return { x: x + by.x, y: y + by.y };
+}
+
+/** A box with its edges moved: `x` and `y` shift it, `w` and `h` make it larger. It keeps at least one pixel. */
+export function changedBox(box: Box, by: Partial<Box>): Box {
+  return {
+    x: box.x + (by.x ?? 0),
+    y: box.y + (by.y ?? 0),
+    w: Math.max(1, box.w + (by.w ?? 0)),
+    h: Math.max(1, box.h + (by.h ?? 0)),
+  };
+}
+
+function between(from: PlacedFrame, to: PlacedFrame): FramePoint {
+  const [a, b] = [originOf(from.source, from.frame), originOf(to.source, to.frame)];
+  return { x: b.x - a.x, y: b.y - a.y };
+}

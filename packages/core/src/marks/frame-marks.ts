@@ -1,0 +1,79 @@
+/** The boxes and points of one frame, when the frame itself is moved within its size, mirrored or scaled. Pure. */
+import type { Box, FrameMarks, FramePoint, MarkName } from "../model";
+
+/** Every mark moved by whole pixels, as the picture is when room is added around it. */
+export function shiftedMarks(marks: FrameMarks, { x, y }: FramePoint): FrameMarks {
+  if (x === 0 && y === 0) return marks;
+  return mapped(
+    marks,
+    (box) => ({ ...box, x: box.x + x, y: box.y + y }),
+    (point) => ({ x: point.x + x, y: point.y + y }),
+  );
+}
+
+/** As the mirror picture of a frame `width` pixels wide has them. Twice is nothing. */
+export function mirroredMarks(marks: FrameMarks, width: number): FrameMarks {
+  return mapped(
+    marks,
+    (box) => ({ ...box, x: width - box.x - box.w }),
+    (point) => ({ x: width - point.x, y: point.y }),
+  );
+}
+
+/** At another size: boxes by their edges to the nearest whole pixels and never empty, points to a thousandth. */
+export function scaledMarks(marks: FrameMarks, scale: number): FrameMarks {
+  if (scale === 1) return marks;
+  const edges = (from: number, length: number) => {
+    const start = Math.round(from * scale);
+    return [start, Math.max(1, Math.round((from + length) * scale) - start)] as const;
+  };
+  const rounded = (value: number) => Math.round(value * scale * 1000) / 1000;
+  return mapped(
+    marks,
+    (box) => {
+      const [x, w] = edges(box.x, box.w);
+      const [y, h] = edges(box.y, box.h);
+      return { x, y, w, h };
+    },
+    (point) => ({ x: rounded(point.x), y: rounded(point.y) }),
+  );
+}
+
+/** Without those of one kind; undefined when none are left. */
+export function marksWithout(marks: FrameMarks | undefined, name: MarkName): FrameMarks | undefined {
+  return marksWith(marks, name, { boxes: [], point: null });
+}
+
+/** With those of one kind as given, in the place of what it had: no boxes and no point are none. */
+export function marksWith(
+  marks: FrameMarks | undefined,
+  name: MarkName,
+  given: { readonly boxes?: readonly Box[]; readonly point?: FramePoint | null },
+): FrameMarks | undefined {
+  const boxes = { ...marks?.boxes };
+  const points = { ...marks?.points };
+  if (given.boxes) {
+    delete boxes[name];
+    if (given.boxes.length > 0) boxes[name] = [...given.boxes];
+  }
+  if (given.point !== undefined) {
+    delete points[name];
+    if (given.point) points[name] = given.point;
+  }
+  const next: FrameMarks = {
+    ...(Object.keys(boxes).length > 0 ? { boxes } : {}),
+    ...(Object.keys(points).length > 0 ? { points } : {}),
+  };
+  return next.boxes || next.points ? next : undefined;
+}
+
+function mapped(marks: FrameMarks, onBox: (box: Box) => Box, onPoint: (point: FramePoint) => FramePoint): FrameMarks {
+  const next: FrameMarks = {};
+  if (marks.boxes) next.boxes = mapValues(marks.boxes, (boxes) => boxes.map(onBox));
+  if (marks.points) next.points = mapValues(marks.points, onPoint);
+  return next;
+}
+
+function mapValues<Value>(record: Record<MarkName, Value>, change: (value: Value) => Value): Record<MarkName, Value> {
+  return Object.fromEntries(Object.entries(record).map(([name, value]) => [name, change(value as Value)])) as Record<MarkName, Value>;
+}

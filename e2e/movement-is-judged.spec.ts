@@ -367,7 +367,7 @@ test("the origin goes to the feet for a whole action, and the character stands s
   await clipOfRows(page, 2, "hop");
   await page.getByRole("button", { name: "Its rows are 2 facings" }).click();
   await page.getByRole("button", { name: "Work on hop-" }).click();
-  await page.getByRole("radio", { name: "Origin", exact: true }).click();
+  await goTo(page, "Marks");
   await page.getByRole("radio", { name: "Action" }).click();
   await expect(page.getByText("6 frames of the action hop")).toBeVisible();
   await page.getByRole("checkbox", { name: "each frame by its own drawing" }).click();
@@ -418,7 +418,7 @@ test("the origin is dragged, nudged by half pixels, set to nine places, copied, 
   await expect(x).toHaveValue("16.5");
   await expect(y).toHaveValue("39");
   await expect(page.getByRole("textbox", { name: "Origin y as a share" })).toHaveValue("0.975");
-  const canvas = await page.getByTestId("origin-canvas").boundingBox();
+  const canvas = await page.getByTestId("marks-canvas").boundingBox();
   if (!canvas) throw new Error("No canvas.");
   await page.mouse.move(canvas.x + 200, canvas.y + 100);
   await page.mouse.down();

@@ -44,9 +44,6 @@ for (const [scheme, suffix] of [
     // One bench or the rose in each light: they look alike in both.
     await page.keyboard.press("Escape");
     if (suffix === "day") {
-      await page.getByRole("radio", { name: "Origin", exact: true }).click();
-      await page.waitForTimeout(400);
-      await page.screenshot({ path: to("origin-day") });
       await page.getByRole("radio", { name: "Compare" }).click();
       await page.waitForTimeout(400);
       await page.screenshot({ path: to("compare-day") });
@@ -58,6 +55,11 @@ for (const [scheme, suffix] of [
       await page.waitForTimeout(600);
       await page.screenshot({ path: to("rose-dusk") });
     }
+
+    await goTo(page, "Marks");
+    if (suffix === "dusk") await page.getByRole("list", { name: "Marks" }).getByRole("button", { name: /^body/ }).click();
+    await page.waitForTimeout(600);
+    await page.screenshot({ path: to(suffix === "day" ? "origin-day" : "marks-dusk") });
 
     await goTo(page, "Ship");
     await expect(page.getByTestId("proof")).toBeVisible();

@@ -64,7 +64,7 @@ export async function dropFiles(page: Page, files: readonly UploadedFile[]): Pro
 }
 
 /** Goes to a stop by its place on the road. */
-export async function goTo(page: Page, stop: "Sources" | "Frames" | "Clips" | "Ship"): Promise<void> {
+export async function goTo(page: Page, stop: "Sources" | "Frames" | "Clips" | "Marks" | "Ship"): Promise<void> {
   await page.getByRole("navigation", { name: "Stops" }).getByRole("button", { name: stop }).click();
 }
 
@@ -104,6 +104,8 @@ export interface DeliveredAtlas {
       inset: { x: number; y: number };
       size: { w: number; h: number };
       origin: { x: number; y: number };
+      boxes?: Record<string, { x: number; y: number; w: number; h: number }[]>;
+      points?: Record<string, { x: number; y: number }>;
     }
   >;
   clips: Record<string, { steps: { frame: string; ms: number }[]; playback: string }>;

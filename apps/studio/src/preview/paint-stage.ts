@@ -4,24 +4,15 @@ import { pictureNow } from "../project/pictures";
 import { drawStill } from "./draw-frame";
 import { ghostAlpha, ghostPicture, ghostsAround } from "./ghosts";
 import { landscape } from "./landscape";
+import type { ShownMarks } from "./marks-scene";
+import { paintMarks } from "./paint-marks";
 import { type PlayerSettings, timelineOfPlaying } from "./player-state";
 import type { PlayedFrame, Playing } from "./playing";
+import type { StageInks } from "./stage-inks";
 import { anchorOf, frameOnStage, type HeldStill, type StageScene } from "./stage-scene";
 
 /** The part of the player's settings that is seen. */
 export type StageLook = Pick<PlayerSettings, "ground" | "colour" | "origin" | "held" | "ghostsBefore" | "ghostsAfter" | "ghostLook">;
-
-/** Colours of the interface, as the page has them. */
-export interface StageInks {
-  readonly ink: string;
-  readonly before: string;
-  readonly after: string;
-}
-
-export function stageInks(element: Element): StageInks {
-  const style = getComputedStyle(element);
-  return { ink: style.color, before: style.getPropertyValue("--ghost-before"), after: style.getPropertyValue("--ghost-after") };
-}
 
 /** The frame that stands on the stage at a time, null if none does. */
 export function frameShown(playing: Playing, elapsed: Micros): PlayedFrame | null {
@@ -56,6 +47,7 @@ export function paintFigure(
   scene: StageScene,
   look: StageLook,
   inks: StageInks,
+  shown: ShownMarks | null = null,
 ): void {
   const { held } = look;
   const mirror = playing.mirror === true;
@@ -79,6 +71,7 @@ export function paintFigure(
   }
   if (look.origin) paintGroundLine(context, scene, inks.ink);
   if (frame) paintFrame(context, frame, scene, held, mirror);
+  if (frame && shown) paintMarks(context, frame, scene, shown, inks, { held, mirror });
   if (look.origin) paintOrigin(context, originOnStage(frame, scene, held, mirror));
 }
 

@@ -2,10 +2,13 @@
 
 import { turnedBy } from "@caravan/core/facing";
 import { ChevronLeft, ChevronRight, Minus, Plus, RotateCcw, RotateCw } from "lucide-react";
-import { useState } from "react";
+import { useMemo, useState } from "react";
+import { useProject } from "../project/open-project";
+import { useView } from "../project/view";
 import { Button, IconButton } from "../ui/button";
 import { useKeys } from "../ui/keys";
 import { Tick } from "../ui/tick";
+import type { ShownMarks } from "./marks-scene";
 import { SPEEDS, seekNextEvent, stepBy, timelineOfPlaying, togglePlaying, usePlayer, usePlayhead } from "./player-state";
 import type { Playing } from "./playing";
 import { Reading } from "./reading";
@@ -21,6 +24,9 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
   const origin = usePlayer((state) => state.origin);
   const [zoom, setZoom] = useState(1);
   const [picking, setPicking] = useState(false);
+  const atMarks = useView((view) => view.stop === "marks");
+  const showsMarks = usePlayer((state) => state.marks);
+  const marks = useShownMarks(atMarks && showsMarks);
   const over = usePlayhead(({ elapsed }) => playing !== null && elapsed >= timelineOfPlaying(playing).end);
   const zoomBy = (direction: 1 | -1) => usePlayer.setState({ zoom: neighbourZoom(zoom, direction) });
   const faster = (direction: 1 | -1) => {
@@ -51,6 +57,7 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
       <div className="relative h-[230px]">
         <Stage
           playing={playing}
+          marks={marks}
           onZoom={setZoom}
           onColour={
             picking
@@ -118,6 +125,7 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
       <div className="flex flex-wrap items-center justify-between gap-x-2 px-3 py-1.5">
         <StageSettings onPickColour={() => setPicking(true)} />
         <Tick label="Origin" checked={origin} onChange={(next) => usePlayer.setState({ origin: next })} />
+        {atMarks && <Tick label="Marks" checked={showsMarks} onChange={(next) => usePlayer.setState({ marks: next })} />}
         {hasEvents && (
           <Button look="quiet" className="min-h-6 px-1.5" onClick={() => playing && seekNextEvent(playing)} aria-keyshortcuts=";">
             Next event
@@ -127,6 +135,13 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
       <Reading playing={playing} />
     </section>
   );
+}
+
+/** The project's boxes and points, with the chosen kind, as the stage paints them. */
+function useShownMarks(shown: boolean): ShownMarks | null {
+  const kinds = useProject((project) => project.marks);
+  const chosen = useView((view) => view.markName);
+  return useMemo(() => (shown && kinds.length > 0 ? { kinds, chosen } : null), [shown, kinds, chosen]);
 }
 
 function zoomInWords(zoom: number): string {

@@ -20,6 +20,8 @@ export interface PlayerSettings {
   readonly colour: string | null;
   /** Whether the origin and the ground line through it are shown. */
   readonly origin: boolean;
+  /** Whether boxes and points are shown at Marks. */
+  readonly marks: boolean;
   readonly held: HeldStill;
   /** How many steps before and after the one shown stand as ghosts, and how they look. */
   readonly ghostsBefore: number;
@@ -38,6 +40,7 @@ export const usePlayer = create<PlayerSettings>(() => ({
   ground: "check",
   colour: null,
   origin: true,
+  marks: true,
   held: "origin",
   ghostsBefore: 0,
   ghostsAfter: 0,

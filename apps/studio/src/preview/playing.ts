@@ -9,6 +9,7 @@ import {
   type Clip,
   type Facing,
   type Frame,
+  type FrameMarks,
   type FramePoint,
   type FrameRef,
   facingsPresent,
@@ -31,6 +32,7 @@ import { type Still, stillOf } from "./draw-frame";
 export interface PlayedFrame extends Still {
   readonly name: string;
   readonly origin: FramePoint;
+  readonly marks?: FrameMarks | undefined;
 }
 
 export interface PlayedStep {
@@ -79,6 +81,7 @@ const NO_WISH: PlayWish = { facing: "s", onlyChosen: false };
 export function playingOf(project: Project, view: View, wish: PlayWish = NO_WISH): Playing | null {
   switch (view.stop) {
     case "clips":
+    case "marks":
     case "ship": {
       const action = view.stop === "clips" ? chosenAction(project, view) : null;
       if (action) return ofAction(project, action, wish.facing);
@@ -189,7 +192,7 @@ export function playedFrame(project: Project, ref: FrameRef): PlayedFrame | null
   const { source, frame } = found;
   const known = played.get(frame);
   if (known?.source === source) return known.as;
-  const as = { name: frameName(source, frame), ...stillOf(source, frame), origin: originOf(source, frame) };
+  const as = { name: frameName(source, frame), ...stillOf(source, frame), origin: originOf(source, frame), marks: frame.marks };
   played.set(frame, { source, as });
   return as;
 }

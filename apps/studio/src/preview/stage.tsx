@@ -3,9 +3,11 @@
 import { angleOf, facingToward } from "@caravan/core/facing";
 import { type PointerEvent, useEffect, useMemo, useRef } from "react";
 import { loadPictures, usePictures } from "../project/pictures";
-import { frameShown, paintFigure, paintGround, stageInks } from "./paint-stage";
+import type { ShownMarks } from "./marks-scene";
+import { frameShown, paintFigure, paintGround } from "./paint-stage";
 import { timelineOfPlaying, usePlayer, usePlayhead } from "./player-state";
 import type { Playing } from "./playing";
+import { stageInks } from "./stage-inks";
 import { castOf, fittingZoom, reachOf, type StageScene, stageScene } from "./stage-scene";
 import { useCanvasSize } from "./use-canvas-size";
 
@@ -18,10 +20,13 @@ const NO_DIRECTION = 8;
  */
 export function Stage({
   playing,
+  marks,
   onZoom,
   onColour,
 }: {
   playing: Playing | null;
+  /** Boxes and points over the figure. */
+  marks: ShownMarks | null;
   onZoom: (shown: number) => void;
   /** Set while a colour is being picked from the art. */
   onColour: ((colour: string) => void) | null;
@@ -60,9 +65,9 @@ export function Stage({
       last = goesOn ? now : null;
       if (goesOn) soon();
       const context = canvas.current?.getContext("2d");
-      const seen = allThatIsSeen(playing, scene);
+      const seen = allThatIsSeen(playing, scene, marks);
       if (!context || seen.every((each, k) => each === painted[k])) return;
-      paint(context, playing, scene);
+      paint(context, playing, scene, marks);
       painted = seen;
     };
     // While nothing moves no frame is asked for: a still page lets the machine rest.
@@ -80,7 +85,7 @@ export function Stage({
       DARK?.removeEventListener("change", soon);
       for (const stop of stops) stop();
     };
-  }, [playing, scene]);
+  }, [playing, scene, marks]);
 
   const turn = (event: PointerEvent<HTMLCanvasElement>) => {
     const turning = playing?.turning;
@@ -121,12 +126,13 @@ function middleOf({ standing, scale }: StageScene, { up, down }: ReturnType<type
 }
 
 /** All that a painting depends on: while it is the same the canvas stays as it is, which spares a machine most of its work. */
-function allThatIsSeen(playing: Playing | null, scene: StageScene): readonly unknown[] {
+function allThatIsSeen(playing: Playing | null, scene: StageScene, marks: ShownMarks | null): readonly unknown[] {
   const timeline = playing && timelineOfPlaying(playing);
   const now = Math.round(usePlayhead.getState().elapsed);
   return [
     playing,
     scene,
+    marks,
     usePlayer.getState(),
     usePictures.getState().entries,
     timeline?.spanAt(now).at,
@@ -144,11 +150,11 @@ function isGoingOn(playing: Playing | null): boolean {
   return playing !== null && usePlayer.getState().running && usePlayhead.getState().elapsed < timelineOfPlaying(playing).end;
 }
 
-function paint(context: CanvasRenderingContext2D, playing: Playing | null, scene: StageScene): void {
+function paint(context: CanvasRenderingContext2D, playing: Playing | null, scene: StageScene, marks: ShownMarks | null): void {
   const look = usePlayer.getState();
   const { elapsed } = usePlayhead.getState();
   paintGround(context, scene, look);
   context.canvas.dataset.frame = playing ? (frameShown(playing, elapsed)?.name ?? "") : "";
   context.canvas.dataset.facing = playing?.turning?.shown ?? "";
-  if (playing && context.canvas.width > 0) paintFigure(context, playing, elapsed, scene, look, stageInks(context.canvas));
+  if (playing && context.canvas.width > 0) paintFigure(context, playing, elapsed, scene, look, stageInks(context.canvas), marks);
 }

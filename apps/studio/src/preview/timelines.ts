@@ -1,6 +1,6 @@
 /** The timeline of a clip, made once for each: several parts of a screen ask for the same one at every change. */
 import { type Timeline, timelineOf } from "@caravan/core/clip";
-import type { Clip } from "@caravan/core/model";
+import type { Clip, Micros } from "@caravan/core/model";
 
 const known = new WeakMap<Clip, Timeline>();
 
@@ -13,4 +13,11 @@ export function timelineOfClip(clip: Clip): Timeline | null {
     known.set(clip, timeline);
   }
   return timeline;
+}
+
+/** When a step is entered for the first time. */
+export function startOfStep(clip: Clip, step: number): Micros {
+  let start = 0;
+  for (let k = 0; k < step; k++) start += clip.steps[k]?.duration ?? 0;
+  return start;
 }

@@ -12,20 +12,22 @@ import {
   type ClipName,
   type FrameRef,
   findFrame,
+  type MarkKind,
+  type MarkName,
   type Project,
   type Source,
   type SourceId,
 } from "@caravan/core/model";
 import { create } from "zustand";
 
-export const STOPS = ["sources", "frames", "clips", "ship"] as const;
+export const STOPS = ["sources", "frames", "clips", "marks", "ship"] as const;
 export type Stop = (typeof STOPS)[number];
 
 /** Ways in which a person cuts a sheet; metadata and series bring their own. */
 export type Way = "cells" | "regions" | "outlines" | "hand";
 
-/** What the surface at Clips is for: the steps in time, the origin, two frames in turn, clips side by side, or their times as a chart. */
-export const BENCHES = ["ribbons", "origin", "flick", "compare", "rhythm"] as const;
+/** What the surface at Clips is for: the steps in time, two frames in turn, clips side by side, or their times as a chart. */
+export const BENCHES = ["ribbons", "flick", "compare", "rhythm"] as const;
 export type Bench = (typeof BENCHES)[number];
 
 export interface View {
@@ -49,6 +51,8 @@ export interface View {
   readonly way: Way | null;
   /** Which region of a sheet of several grids is worked on, by index. */
   readonly region: number;
+  /** Which kind of boxes or points is worked on at Marks; null for the origin. */
+  readonly markName: MarkName | null;
   /** Which delivery is worked on at Ship, by index. */
   readonly delivery: number;
 }
@@ -66,6 +70,7 @@ export const START: View = {
   naming: false,
   way: null,
   region: 0,
+  markName: null,
   delivery: 0,
 };
 
@@ -86,7 +91,7 @@ export function beginAt(
 }
 
 export function go(stop: Stop): void {
-  useView.setState({ stop, hoverRow: null, ...(stop === "clips" ? {} : { naming: false }) });
+  useView.setState({ stop, hoverRow: null, ...(stop === "clips" || stop === "marks" ? {} : { naming: false }) });
 }
 
 export function chooseSource(sourceId: SourceId | string): void {
@@ -106,7 +111,10 @@ export function chooseAction(actionName: ActionName): void {
 /** Goes to where a finding can be seen, and chooses what it is about. */
 export function goToPlace(place: Place): void {
   if ("action" in place) chooseAction(place.action);
-  else if ("clip" in place) {
+  else if (place.stop === "marks") {
+    chooseClip(place.clip);
+    useView.setState({ steps: place.steps ?? [], markName: place.mark });
+  } else if ("clip" in place) {
     chooseClip(place.clip);
     useView.setState({ steps: place.steps ?? [], bench: "ribbons" });
   } else if (place.stop === "frames") {
@@ -135,6 +143,11 @@ export function chosenDelivery(project: Project, { delivery }: Pick<View, "deliv
 /** The chosen action if it is still there. */
 export function chosenAction(project: Project, { actionName }: Pick<View, "actionName">): Action | null {
   return project.actions.find((action) => action.name === actionName) ?? null;
+}
+
+/** The chosen kind of marks if it is still there; null for the origin. */
+export function chosenMark(project: Project, { markName }: Pick<View, "markName">): MarkKind | null {
+  return project.marks.find(({ name }) => name === markName) ?? null;
 }
 
 /** Picked frames that are still there and not dropped, in picking order. */

@@ -80,6 +80,8 @@ function useStopState(stop: Stop): { text: string; trouble: boolean } {
         return calm(String(keptFrames(project).length));
       case "clips":
         return calm(String(project.clips.length));
+      case "marks":
+        return calm(String(project.marks.length));
       case "ship": {
         const stopping = findings.filter((finding) => finding.severity === "error");
         if (stopping.length === 0) return calm("ready");

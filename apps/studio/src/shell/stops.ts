@@ -2,6 +2,7 @@ import type { ComponentType } from "react";
 import type { Stop } from "../project/view";
 import { clipsStop } from "../stops/clips";
 import { framesStop } from "../stops/frames";
+import { marksStop } from "../stops/marks";
 import { shipStop } from "../stops/ship";
 import { sourcesStop } from "../stops/sources";
 
@@ -14,4 +15,10 @@ export interface StopParts {
   readonly help: string;
 }
 
-export const STOP_PARTS: Record<Stop, StopParts> = { sources: sourcesStop, frames: framesStop, clips: clipsStop, ship: shipStop };
+export const STOP_PARTS: Record<Stop, StopParts> = {
+  sources: sourcesStop,
+  frames: framesStop,
+  clips: clipsStop,
+  marks: marksStop,
+  ship: shipStop,
+};

@@ -13,14 +13,14 @@ import {
 } from "@caravan/core/edit";
 import type { Clip, FrameRef } from "@caravan/core/model";
 import { seek } from "../../preview/player-state";
+import { startOfStep } from "../../preview/timelines";
+import { act } from "../../project/act";
 import { currentProject, edit, useProject } from "../../project/open-project";
-import { type Bench, chooseClip, clearPicks, pickedFrames, useView } from "../../project/view";
+import { type Bench, chooseClip, clearPicks, go, pickedFrames, useView } from "../../project/view";
 import { useKeys } from "../../ui/keys";
 import { say } from "../../ui/notices";
-import { act } from "./act";
 import { chosenSteps, extendedSteps } from "./chosen-steps";
 import { ADD_NUMBERS, NEW_BY_NUMBERS } from "./numbers";
-import { startOfStep } from "./ribbon-scale";
 import { copySteps, duplicateChosen, pasteCopied, splitAt } from "./step-acts";
 
 /** All that keys do with the chosen clip and its steps. */
@@ -74,7 +74,7 @@ export function ClipKeys({ clip }: { clip: Clip }) {
   const bench = (to: Bench) => () => useView.setState({ bench: to });
   useKeys("Benches", [
     { keys: "r", label: "Ribbons", run: bench("ribbons") },
-    { keys: "g", label: "Origin", run: bench("origin") },
+    { keys: "g", label: "Its origins, boxes and points, at Marks", run: () => go("marks") },
     { keys: "k", label: "Flick between two steps", run: bench("flick") },
     { keys: "c", label: "Compare clips", run: bench("compare") },
     { keys: "h", label: "Rhythm of clips", run: bench("rhythm") },

@@ -3,11 +3,11 @@
 import { facingsInRows, joinClips, partByRows, rowsAsFacings, rowsOfClip } from "@caravan/core/edit";
 import type { Clip, ClipName } from "@caravan/core/model";
 import { useDeferredValue, useMemo } from "react";
+import { act } from "../../project/act";
 import { currentProject, useProject } from "../../project/open-project";
 import { chooseAction } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
-import { act } from "./act";
 import { splitAt } from "./step-acts";
 
 /** Makes the rows of a clip the facings of an action, and shows that. */

@@ -3,9 +3,10 @@ import { type ClipName, clipNamed, type FrameRef } from "@caravan/core/model";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { porterProject } from "../../../../../packages/core/src/edit/project.fixture";
+import { startOfStep } from "../../preview/timelines";
 import { chosenSteps, clickedSteps, extendedSteps } from "./chosen-steps";
 import { secondsInWords } from "./pace-words";
-import { bandsOf, edgesOf, nearestEdge, ribbonScale, rulerMarks, startOfStep, stepsBetween } from "./ribbon-scale";
+import { bandsOf, edgesOf, nearestEdge, ribbonScale, rulerMarks, stepsBetween } from "./ribbon-scale";
 
 const refs = [0, 1, 2, 3].map((column) => `s1/c${column}r0` as FrameRef);
 const project = setStepDurations(addClip(porterProject(), refs, "walk"), "walk" as ClipName, [1], 300_000);

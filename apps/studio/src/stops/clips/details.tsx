@@ -3,13 +3,13 @@
 import { evenOut, setStepDurations } from "@caravan/core/edit";
 import { type Clip, findFrame, frameName } from "@caravan/core/model";
 import { usePlayer } from "../../preview/player-state";
+import { act } from "../../project/act";
 import { editInGesture, useProject } from "../../project/open-project";
 import { chosenAction, chosenClip, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { CountFrom, useCountFrom } from "../../ui/counting";
 import { Detail, Facts } from "../../ui/detail";
 import { Tick } from "../../ui/tick";
-import { act } from "./act";
 import { chosenSteps } from "./chosen-steps";
 import { ClipFindings } from "./clip-findings";
 import { ClipTools } from "./clip-tools";

@@ -2,11 +2,11 @@
 
 import { duplicateClip, removeClip } from "@caravan/core/edit";
 import type { Clip, ClipName } from "@caravan/core/model";
+import { act } from "../../project/act";
 import { useProject } from "../../project/open-project";
 import { chooseClip, chosenAction, chosenClip, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { ListHeading, RowList } from "../../ui/row-list";
-import { act } from "./act";
 import { secondsInWords, totalOf } from "./pace-words";
 import { ActionsList } from "./rose/actions-list";
 

@@ -16,13 +16,6 @@ export function ribbonScale(clip: Clip, width: number): number {
   return Math.min(Math.max(width / total, LEAST_STEP / shortest), MOST_WIDTH / total);
 }
 
-/** When a step is entered for the first time. */
-export function startOfStep(clip: Clip, step: number): Micros {
-  let start = 0;
-  for (let k = 0; k < step; k++) start += clip.steps[k]?.duration ?? 0;
-  return start;
-}
-
 /** Starts of all steps, and the end. */
 export function edgesOf(clip: Clip): Micros[] {
   const edges = [0];

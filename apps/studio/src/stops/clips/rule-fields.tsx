@@ -2,12 +2,12 @@
 
 import { type ClipRulesChange, reverseSteps, setClipRules } from "@caravan/core/edit";
 import type { Clip } from "@caravan/core/model";
+import { act } from "../../project/act";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { useCountFrom } from "../../ui/counting";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
-import { act } from "./act";
 
 /** How the clip goes on after its last step. */
 export function RuleFields({ clip }: { clip: Clip }) {

@@ -2,20 +2,13 @@
 import { duplicateSteps, pasteSteps, splitClip } from "@caravan/core/edit";
 import type { Clip, Step } from "@caravan/core/model";
 import { create } from "zustand";
-import { seek, usePlayhead } from "../../preview/player-state";
+import { usePlayhead } from "../../preview/player-state";
 import { timelineOfClip } from "../../preview/timelines";
+import { act } from "../../project/act";
 import { useView } from "../../project/view";
 import { say } from "../../ui/notices";
-import { act } from "./act";
-import { startOfStep } from "./ribbon-scale";
 
 export const useCopiedSteps = create<{ readonly steps: readonly Step[] }>(() => ({ steps: [] }));
-
-/** Chooses a step alone and shows it in the player. */
-export function chooseStep(clip: Clip, step: number): void {
-  useView.setState({ steps: [step] });
-  seek(startOfStep(clip, step));
-}
 
 /** The step that the player stands on. */
 function stepNow(clip: Clip): number {

@@ -11,11 +11,11 @@ import {
 } from "@caravan/core/edit";
 import { type Clip, clipsByFrame } from "@caravan/core/model";
 import { useMemo } from "react";
+import { act } from "../../project/act";
 import { edit, editInGesture, useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
-import { act } from "./act";
 import { dropChosen } from "./clip-keys";
 import { MsField } from "./ms-field";
 import { totalOf } from "./pace-words";

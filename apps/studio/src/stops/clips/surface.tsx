@@ -12,7 +12,6 @@ import { TextField } from "../../ui/text-field";
 import { ClipKeys } from "./clip-keys";
 import { CompareBench } from "./compare/compare-bench";
 import { FlickBench } from "./flick/flick-bench";
-import { OriginBench } from "./origin/origin-bench";
 import { PaceFields } from "./pace-fields";
 import { Ribbons } from "./ribbons";
 import { ActionSurface } from "./rose/action-surface";
@@ -40,6 +39,9 @@ export function Surface() {
       </header>
       <div className="flex flex-wrap items-center justify-between gap-2">
         <Choice label="Bench" value={bench} options={BENCH_WORDS} onChange={(next) => useView.setState({ bench: next })} />
+        <Button look="quiet" onClick={() => go("marks")} aria-keyshortcuts="g">
+          Origin, boxes and points at Marks
+        </Button>
       </div>
       <Bench bench={bench} clip={clip} />
     </>
@@ -51,7 +53,6 @@ const RhythmBench = dynamic(() => import("./rhythm/rhythm-bench").then((part) =>
 
 const BENCH_WORDS = [
   ["ribbons", "Ribbons"],
-  ["origin", "Origin"],
   ["flick", "Flick"],
   ["compare", "Compare"],
   ["rhythm", "Rhythm"],
@@ -66,8 +67,6 @@ function Bench({ bench, clip }: { bench: View["bench"]; clip: Clip }) {
           <Ribbons clip={clip} />
         </>
       );
-    case "origin":
-      return <OriginBench key={clip.name} clip={clip} />;
     case "flick":
       return <FlickBench key={clip.name} clip={clip} />;
     case "compare":

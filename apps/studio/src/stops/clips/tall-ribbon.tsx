@@ -7,7 +7,7 @@ import { CSS } from "@dnd-kit/utilities";
 import { memo, useMemo } from "react";
 import { FramePicture } from "../../preview/frame-picture";
 import { seek, usePlayhead } from "../../preview/player-state";
-import { timelineOfClip } from "../../preview/timelines";
+import { startOfStep, timelineOfClip } from "../../preview/timelines";
 import { currentProject } from "../../project/open-project";
 import { usePlacedFrame } from "../../project/placed-frame";
 import { useView } from "../../project/view";
@@ -15,7 +15,7 @@ import { useCountFrom } from "../../ui/counting";
 import { written } from "../../ui/number-field";
 import { clickedSteps } from "./chosen-steps";
 import { EdgeHandle } from "./edge-handle";
-import { edgesOf, startOfStep } from "./ribbon-scale";
+import { edgesOf } from "./ribbon-scale";
 
 const HEIGHT = 112; // px
 

@@ -1,10 +1,10 @@
 /** What can be dragged on a sheet: its frames when they are cut by hand, its regions when it is cut in regions. */
 import { drawFrames, placeFrames } from "@caravan/core/edit";
 import { type FrameRef, frameRef, type Rect, type Source } from "@caravan/core/model";
+import type { Box } from "../../preview/box-gesture";
 import { currentProject, edit } from "../../project/open-project";
 import { useView } from "../../project/view";
 import { say } from "../../ui/notices";
-import type { Box } from "./hand-gesture";
 import { drawRegion, regionsOf, setRegion } from "./regions";
 import type { CutWay } from "./ways";
 

@@ -3,7 +3,7 @@
 import type { Rect, Size } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
 import { useRef, useState } from "react";
-import { type Box, gestureAt, type HandGesture, rectDuring, type Spot, snapped } from "./hand-gesture";
+import { type Box, type BoxGesture, gestureAt, rectDuring, type Spot, snapped } from "../../preview/box-gesture";
 
 const REACH = 5; // CSS px: how near to a line counts as on it
 
@@ -20,12 +20,12 @@ export interface HandInput {
 
 /** Drawing, moving and resizing boxes with the pointer. `draft` is the rectangle while it is dragged. */
 export function useHand({ boxes, sheet, coverage, zoom, onlyEdges, onDone }: HandInput) {
-  const gesture = useRef<HandGesture | null>(null);
+  const gesture = useRef<BoxGesture | null>(null);
   const [draft, setDraft] = useState<Rect | null>(null);
   const reach = Math.max(1, REACH / zoom);
   const rectAt = (at: Spot, free: boolean): Rect | null => {
     if (!gesture.current) return null;
-    const rect = rectDuring(gesture.current, at, sheet);
+    const rect = rectDuring(gesture.current, at, { x: 0, y: 0, ...sheet });
     return free ? rect : snapped(gesture.current, rect, boxes, coverage, reach);
   };
   return {

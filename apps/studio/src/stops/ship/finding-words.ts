@@ -29,5 +29,7 @@ export const FINDING_WORDS: Record<FindingCode, string> = {
   "unequal-strip": "Strips of unequal frames",
   "chooses-nothing": "Deliveries of nothing",
   "same-file-name": "Files called alike",
+  "mark-missing": "Boxes or points missing on a step",
+  "box-jumps": "Boxes that jump",
   "frame-name-begins-another": "Names that begin others",
 };

@@ -1,9 +1,10 @@
 "use client";
 
 import { useEffect, useMemo, useRef } from "react";
-import { frameShown, paintFigure, paintGround, stageInks } from "../../../preview/paint-stage";
+import { frameShown, paintFigure, paintGround } from "../../../preview/paint-stage";
 import { timelineOfPlaying, usePlayer, usePlayhead } from "../../../preview/player-state";
 import type { Playing } from "../../../preview/playing";
+import { stageInks } from "../../../preview/stage-inks";
 import { castOf, fittingZoom, reachOf, stageScene } from "../../../preview/stage-scene";
 import { useCanvasSize } from "../../../preview/use-canvas-size";
 import { loadPictures, usePictures } from "../../../project/pictures";

@@ -4,6 +4,8 @@ import type { Clip } from "@caravan/core/model";
 import { useEffect, useMemo, useState } from "react";
 import { usePlayer } from "../../../preview/player-state";
 import { type PlayedFrame, playedFrame } from "../../../preview/playing";
+import { chooseStep } from "../../../preview/shown-step";
+import { StepStrip } from "../../../preview/step-strip";
 import { useProject } from "../../../project/open-project";
 import { loadPictures, usePictures } from "../../../project/pictures";
 import { useView } from "../../../project/view";
@@ -13,8 +15,6 @@ import { useKeys } from "../../../ui/keys";
 import { FieldBox, NumberField } from "../../../ui/number-field";
 import { Tick } from "../../../ui/tick";
 import { dropChosen } from "../clip-keys";
-import { chooseStep } from "../step-acts";
-import { StepStrip } from "../step-strip";
 import { type Compared, compareFrames } from "./compare-frames";
 import { FlickCanvas } from "./flick-canvas";
 

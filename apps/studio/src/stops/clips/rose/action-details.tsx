@@ -3,8 +3,8 @@
 import { clipsOfAction } from "@caravan/core/edit";
 import { type Action, facingsPresent } from "@caravan/core/model";
 import { useProject } from "../../../project/open-project";
+import { PlaceFindings } from "../../../project/place-findings";
 import { Detail, Facts } from "../../../ui/detail";
-import { PlaceFindings } from "../clip-findings";
 import { secondsInWords, totalOf } from "../pace-words";
 
 /** What an action is made of, and what is odd about it. */

@@ -6,6 +6,7 @@ import { type Action, type ActionName, type Clip, type ClipName, FACINGS_OF, typ
 import { DndContext, type DragEndEvent, PointerSensor, pointerWithin, useDraggable, useSensor, useSensors } from "@dnd-kit/core";
 import { CSS } from "@dnd-kit/utilities";
 import { usePlayer } from "../../../preview/player-state";
+import { act } from "../../../project/act";
 import { freezeMirrorOf } from "../../../project/freeze-mirror";
 import { edit, useProject } from "../../../project/open-project";
 import { chooseAction, chooseClip } from "../../../project/view";
@@ -14,7 +15,6 @@ import { Choice } from "../../../ui/choice";
 import { useKeys } from "../../../ui/keys";
 import { say } from "../../../ui/notices";
 import { TextField } from "../../../ui/text-field";
-import { act } from "../act";
 import { WindRose } from "./wind-rose";
 
 /** One action: its rose, and the clips to put into it. The facing that is worked on is the one that the player shows. */

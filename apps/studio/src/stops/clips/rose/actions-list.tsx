@@ -3,11 +3,11 @@
 import { addAction } from "@caravan/core/edit";
 import { type Action, type ActionName, freeName } from "@caravan/core/model";
 import { useState } from "react";
+import { act } from "../../../project/act";
 import { useProject } from "../../../project/open-project";
 import { chooseAction, chosenAction, useView } from "../../../project/view";
 import { Button } from "../../../ui/button";
 import { ListHeading, RowList } from "../../../ui/row-list";
-import { act } from "../act";
 import { ByNames } from "./by-names";
 import { ByRows } from "./by-rows";
 

@@ -4,12 +4,12 @@ import { makeActions } from "@caravan/core/edit";
 import { type MatchedAction, matchFacings, type NumberedFrom } from "@caravan/core/facing";
 import { type ActionName, type ClipName, FACINGS_OF } from "@caravan/core/model";
 import { useMemo, useState } from "react";
+import { act } from "../../../project/act";
 import { useProject } from "../../../project/open-project";
 import { chooseAction } from "../../../project/view";
 import { Button } from "../../../ui/button";
 import { SheetDialog } from "../../../ui/sheet-dialog";
 import { Tick } from "../../../ui/tick";
-import { act } from "../act";
 import { NumberedFields } from "./numbered-fields";
 
 /** Makes actions of clips whose names tell a facing. What was matched is shown before it is done. */

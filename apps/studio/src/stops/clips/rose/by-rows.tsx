@@ -5,6 +5,7 @@ import { type NumberedFrom, roseFrom } from "@caravan/core/facing";
 import { type ActionName, FACINGS, type Facing, freeName, type Source, type Ways } from "@caravan/core/model";
 import { useMemo, useState } from "react";
 import { FramePicture } from "../../../preview/frame-picture";
+import { act } from "../../../project/act";
 import { useProject } from "../../../project/open-project";
 import { chooseAction, chosenSource, useView } from "../../../project/view";
 import { Button } from "../../../ui/button";
@@ -14,7 +15,6 @@ import { FieldBox } from "../../../ui/number-field";
 import { SheetDialog } from "../../../ui/sheet-dialog";
 import { TextField } from "../../../ui/text-field";
 import { Tick } from "../../../ui/tick";
-import { act } from "../act";
 import { NumberedFields } from "./numbered-fields";
 
 /** Makes an action of the rows of a sheet: each row becomes a clip and takes a facing, in an order that is chosen and shown. */

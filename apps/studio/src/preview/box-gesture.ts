@@ -1,8 +1,8 @@
 /**
- * What a drag does to boxes on a sheet, be they frames or regions: on bare sheet it draws one, on a box it moves it, on its edge it
- * resizes it. Edges snap to those of other boxes and to the drawn pixels. Pure, and tested. Units: sheet pixels.
+ * What a drag does to boxes, be they frames or regions of a sheet or boxes marked on a frame: on bare ground it draws one, on a box it
+ * moves it, on its edge it resizes it. Edges snap to those of other boxes and to the drawn pixels. Pure, and tested. Units: pixels of art.
  */
-import type { Rect, Size } from "@caravan/core/model";
+import type { Rect } from "@caravan/core/model";
 import { type Coverage, drawnPart } from "@caravan/core/raster";
 
 export interface Spot {
@@ -24,14 +24,14 @@ export interface Edges {
   readonly bottom: boolean;
 }
 
-export type HandGesture =
+export type BoxGesture =
   | { readonly kind: "draw"; readonly from: Spot }
   | { readonly kind: "move" | "resize"; readonly from: Spot; readonly id: string; readonly rect: Rect; readonly edges: Edges };
 
 const ALL: Edges = { left: true, right: true, top: true, bottom: true };
 
 /** What a press at `at` begins; `reach` is how near to an edge a press takes it. Boxes that lie under others may only have edges to take. */
-export function gestureAt(boxes: readonly Box[], at: Spot, reach: number, onlyEdges = false): HandGesture {
+export function gestureAt(boxes: readonly Box[], at: Spot, reach: number, onlyEdges = false): BoxGesture {
   for (const { id, rect } of boxes.toReversed()) {
     const { x, y, w, h } = rect;
     if (at.x < x - reach || at.y < y - reach || at.x > x + w + reach || at.y > y + h + reach) continue;
@@ -51,28 +51,30 @@ export function gestureAt(boxes: readonly Box[], at: Spot, reach: number, onlyEd
   return { kind: "draw", from: at };
 }
 
-/** The rectangle while the pointer is at `to`, whole pixels inside the sheet. */
-export function rectDuring(gesture: HandGesture, to: Spot, sheet: Size): Rect {
+/** The rectangle while the pointer is at `to`, in whole pixels within the bounds. */
+export function rectDuring(gesture: BoxGesture, to: Spot, bounds: Rect): Rect {
+  const most = { x: bounds.x + bounds.w, y: bounds.y + bounds.h };
   if (gesture.kind === "draw") {
-    const left = clamp(Math.floor(Math.min(gesture.from.x, to.x)), 0, sheet.w - 1);
-    const top = clamp(Math.floor(Math.min(gesture.from.y, to.y)), 0, sheet.h - 1);
-    const right = clamp(Math.ceil(Math.max(gesture.from.x, to.x)), left + 1, sheet.w);
-    const bottom = clamp(Math.ceil(Math.max(gesture.from.y, to.y)), top + 1, sheet.h);
+    const left = clamp(Math.floor(Math.min(gesture.from.x, to.x)), bounds.x, most.x - 1);
+    const top = clamp(Math.floor(Math.min(gesture.from.y, to.y)), bounds.y, most.y - 1);
+    const right = clamp(Math.ceil(Math.max(gesture.from.x, to.x)), left + 1, most.x);
+    const bottom = clamp(Math.ceil(Math.max(gesture.from.y, to.y)), top + 1, most.y);
     return { x: left, y: top, w: right - left, h: bottom - top };
   }
   const { rect, edges, from } = gesture;
   const dx = Math.round(to.x - from.x);
   const dy = Math.round(to.y - from.y);
-  if (gesture.kind === "move") return { ...rect, x: clamp(rect.x + dx, 0, sheet.w - rect.w), y: clamp(rect.y + dy, 0, sheet.h - rect.h) };
-  const left = edges.left ? clamp(rect.x + dx, 0, rect.x + rect.w - 1) : rect.x;
-  const top = edges.top ? clamp(rect.y + dy, 0, rect.y + rect.h - 1) : rect.y;
-  const right = edges.right ? clamp(rect.x + rect.w + dx, rect.x + 1, sheet.w) : rect.x + rect.w;
-  const bottom = edges.bottom ? clamp(rect.y + rect.h + dy, rect.y + 1, sheet.h) : rect.y + rect.h;
+  if (gesture.kind === "move")
+    return { ...rect, x: clamp(rect.x + dx, bounds.x, most.x - rect.w), y: clamp(rect.y + dy, bounds.y, most.y - rect.h) };
+  const left = edges.left ? clamp(rect.x + dx, bounds.x, rect.x + rect.w - 1) : rect.x;
+  const top = edges.top ? clamp(rect.y + dy, bounds.y, rect.y + rect.h - 1) : rect.y;
+  const right = edges.right ? clamp(rect.x + rect.w + dx, rect.x + 1, most.x) : rect.x + rect.w;
+  const bottom = edges.bottom ? clamp(rect.y + rect.h + dy, rect.y + 1, most.y) : rect.y + rect.h;
   return { x: left, y: top, w: right - left, h: bottom - top };
 }
 
 /** Moves the edges that are being dragged onto lines that are at most `reach` away: other boxes' edges, and the drawn pixels' own. */
-export function snapped(gesture: HandGesture, rect: Rect, boxes: readonly Box[], coverage: Coverage | null, reach: number): Rect {
+export function snapped(gesture: BoxGesture, rect: Rect, boxes: readonly Box[], coverage: Coverage | null, reach: number): Rect {
   const edges = gesture.kind === "draw" ? ALL : gesture.edges;
   const own = gesture.kind === "draw" ? null : gesture.id;
   const along: number[] = [];

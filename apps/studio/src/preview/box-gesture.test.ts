@@ -2,9 +2,9 @@ import { encloses } from "@caravan/core/model";
 import { clearPixels, coverageOf } from "@caravan/core/raster";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { type Box, gestureAt, rectDuring, snapped } from "./hand-gesture";
+import { type Box, gestureAt, rectDuring, snapped } from "./box-gesture";
 
-const sheet = { w: 100, h: 80 };
+const sheet = { x: 0, y: 0, w: 100, h: 80 };
 const box = (id: string, x: number, y: number, w: number, h: number): Box => ({ id, rect: { x, y, w, h } });
 const boxes = [box("a", 10, 10, 30, 30), box("b", 30, 20, 40, 40)];
 
@@ -45,7 +45,7 @@ describe("rectDuring", () => {
         expect(Object.values(rect).every(Number.isInteger)).toBe(true);
         expect(rect.w).toBeGreaterThanOrEqual(1);
         expect(rect.h).toBeGreaterThanOrEqual(1);
-        expect(encloses({ x: 0, y: 0, ...sheet }, rect)).toBe(true);
+        expect(encloses(sheet, rect)).toBe(true);
       }),
     ));
 

@@ -1,6 +1,6 @@
 import type { Edit } from "@caravan/core/edit";
-import { edit } from "../../project/open-project";
-import { say } from "../../ui/notices";
+import { say } from "../ui/notices";
+import { edit } from "./open-project";
 
 /** Makes an edit from a button or key; what stands in its way is told. True if it was made. */
 export function act<Args extends unknown[]>(change: Edit<Args>, ...args: Args): boolean {

@@ -2,9 +2,9 @@
 
 import { type Clip, findFrame, frameName } from "@caravan/core/model";
 import type { ReactNode } from "react";
-import { FramePicture } from "../../preview/frame-picture";
-import { useProject } from "../../project/open-project";
-import { useCountFrom } from "../../ui/counting";
+import { useProject } from "../project/open-project";
+import { useCountFrom } from "../ui/counting";
+import { FramePicture } from "./frame-picture";
 
 /** So many steps are shown on either side of the one at hand. */
 const AROUND = 60;

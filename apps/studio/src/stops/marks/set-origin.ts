@@ -2,9 +2,9 @@
 import { forgetOrigins, nudgeOrigins, placeOrigins } from "@caravan/core/edit";
 import { commonOrigin, type DrawnWay, drawnOrigin, type OriginPlace, originAtPlace, pointAtShare } from "@caravan/core/marks";
 import { type FramePoint, type FrameRef, frameLook, frameRef, frameSize, type PlacedFrame } from "@caravan/core/model";
-import { edit, editInGesture } from "../../../project/open-project";
-import { pictureOfLook } from "../../../project/pictures";
-import { say } from "../../../ui/notices";
+import { edit, editInGesture } from "../../project/open-project";
+import { pictureOfLook } from "../../project/pictures";
+import { say } from "../../ui/notices";
 import { type FramesInScope, refsOf } from "./scope";
 
 /** Each frame's own box says where the place is. */

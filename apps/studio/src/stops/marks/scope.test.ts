@@ -1,7 +1,7 @@
 import { addAction, addClip, dropFrames, setPetal } from "@caravan/core/edit";
 import { type ActionName, type ClipName, clipNamed, type FrameRef } from "@caravan/core/model";
 import { describe, expect, it } from "vitest";
-import { porterProject } from "../../../../../../packages/core/src/edit/project.fixture";
+import { porterProject } from "../../../../../packages/core/src/edit/project.fixture";
 import { framesInScope, refsOf } from "./scope";
 
 const ref = (column: number, row: number) => `s1/c${column}r${row}` as FrameRef;

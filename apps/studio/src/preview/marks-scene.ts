@@ -1,0 +1,47 @@
+/** Where a frame's boxes and points lie on the stage, and where their tags do. Pure, and tested. */
+import type { FramePoint, MarkKind, MarkName, Rect } from "@caravan/core/model";
+import type { PlayedFrame } from "./playing";
+import { frameOnStage, type HeldStill, type StageScene } from "./stage-scene";
+
+/** Boxes and points that are painted over the figure, and which kind is stressed. */
+export interface ShownMarks {
+  readonly kinds: readonly MarkKind[];
+  readonly chosen: MarkName | null;
+}
+
+/** A mark in device pixels. */
+export type MarkOnStage = { readonly kind: MarkKind } & (
+  | { readonly shape: "box"; readonly index: number; readonly rect: Rect }
+  | { readonly shape: "point"; readonly at: FramePoint }
+);
+
+/** In the order of the kinds, so that later ones lie on top. */
+export function marksOnStage(
+  frame: Pick<PlayedFrame, "size" | "origin" | "marks">,
+  kinds: readonly MarkKind[],
+  scene: StageScene,
+  { held = "origin", mirror = false }: { readonly held?: HeldStill; readonly mirror?: boolean } = {},
+): MarkOnStage[] {
+  const { marks, size } = frame;
+  if (!marks) return [];
+  const whole = frameOnStage(frame, scene, { held, mirror });
+  const { scale } = scene;
+  const left = (x: number, w: number) => whole.x + (mirror ? size.w - x - w : x) * scale;
+  return kinds.flatMap((kind): MarkOnStage[] => {
+    if (kind.shape === "box")
+      return (marks.boxes?.[kind.name] ?? []).map((box, index) => ({
+        kind,
+        shape: "box",
+        index,
+        rect: { x: left(box.x, box.w), y: whole.y + box.y * scale, w: box.w * scale, h: box.h * scale },
+      }));
+    const point = marks.points?.[kind.name];
+    return point ? [{ kind, shape: "point", at: { x: left(point.x, 0), y: whole.y + point.y * scale } }] : [];
+  });
+}
+
+/** A place of the canvas, in device pixels, as one of the frame, in its untrimmed pixels, unrounded. Nothing is mirrored. */
+export function framePlace(frame: Pick<PlayedFrame, "size" | "origin">, scene: StageScene, held: HeldStill, at: FramePoint): FramePoint {
+  const whole = frameOnStage(frame, scene, { held });
+  return { x: (at.x - whole.x) / scene.scale, y: (at.y - whole.y) / scene.scale };
+}

@@ -1,0 +1,93 @@
+/**
+ * Paints boxes and points over a frame: each kind with its line and its letter, so that they differ without colour too. Every line has
+ * a light or dark edge, so that it is seen on any art.
+ */
+import type { MarkKind } from "@caravan/core/model";
+import { type MarkOnStage, marksOnStage, type ShownMarks } from "./marks-scene";
+import type { PlayedFrame } from "./playing";
+import type { StageInks } from "./stage-inks";
+import type { HeldStill, StageScene } from "./stage-scene";
+
+/** Dashes and gaps of each line, in CSS pixels. */
+const DASHES: Record<MarkKind["line"], readonly number[]> = {
+  solid: [],
+  dashes: [7, 4],
+  dots: [2, 3],
+  "long and short": [11, 3, 3, 3],
+};
+
+const RING = 5; // CSS px, of a point
+
+export function paintMarks(
+  context: CanvasRenderingContext2D,
+  frame: PlayedFrame,
+  scene: StageScene,
+  { kinds, chosen }: ShownMarks,
+  inks: StageInks,
+  placed: { readonly held: HeldStill; readonly mirror: boolean },
+  /** Which of the chosen kind's boxes has handles. */
+  handles: number | null = null,
+): void {
+  for (const mark of marksOnStage(frame, kinds, scene, placed)) {
+    const stressed = mark.kind.name === chosen;
+    const colour = stressed ? inks.now : "white";
+    outlined(context, mark, colour, stressed);
+    if (stressed && mark.shape === "box" && mark.index === handles) paintHandles(context, mark, inks.now);
+    paintTag(context, mark, colour);
+  }
+}
+
+function outlined(context: CanvasRenderingContext2D, mark: MarkOnStage, colour: string, stressed: boolean): void {
+  const density = Math.max(1, Math.round(devicePixelRatio));
+  const width = (stressed ? 2 : 1) * density;
+  // Lines of an odd width lie in the middle of pixels, so that none is half covered.
+  const half = (width % 2) / 2;
+  const line = () => {
+    context.beginPath();
+    if (mark.shape === "box") context.rect(mark.rect.x + half, mark.rect.y + half, mark.rect.w, mark.rect.h);
+    else context.arc(mark.at.x, mark.at.y, RING * density, 0, 2 * Math.PI);
+    context.stroke();
+  };
+  context.strokeStyle = "black";
+  context.lineWidth = width + 2 * density;
+  line();
+  context.strokeStyle = colour;
+  context.lineWidth = width;
+  context.setLineDash(DASHES[mark.kind.line].map((each) => each * density));
+  line();
+  context.setLineDash([]);
+  if (mark.shape === "box") return;
+  context.fillStyle = "black";
+  context.fillRect(mark.at.x - 1.5 * density, mark.at.y - 1.5 * density, 3 * density, 3 * density);
+}
+
+/** The kind's letter at the box's upper left corner, or beside the point; never mirrored. */
+function paintTag(context: CanvasRenderingContext2D, mark: MarkOnStage, colour: string): void {
+  const density = devicePixelRatio;
+  const side = 13 * density;
+  const x = mark.shape === "box" ? mark.rect.x - 1.5 * density : mark.at.x + (RING + 2) * density;
+  const y = mark.shape === "box" ? mark.rect.y - side : mark.at.y - side - 2 * density;
+  context.fillStyle = "black";
+  context.fillRect(x, y, side, side);
+  context.fillStyle = colour;
+  context.font = `bold ${11 * density}px ${getComputedStyle(context.canvas).fontFamily}`;
+  context.textAlign = "center";
+  context.textBaseline = "middle";
+  context.fillText(mark.kind.letter, x + side / 2, y + side / 2 + density);
+}
+
+function paintHandles(context: CanvasRenderingContext2D, mark: MarkOnStage & { readonly shape: "box" }, colour: string): void {
+  const { x, y, w, h } = mark.rect;
+  const side = 7 * devicePixelRatio;
+  for (const [cx, cy] of [
+    [x, y],
+    [x + w, y],
+    [x, y + h],
+    [x + w, y + h],
+  ] as const) {
+    context.fillStyle = "black";
+    context.fillRect(cx - side / 2, cy - side / 2, side, side);
+    context.fillStyle = colour;
+    context.fillRect(cx - side / 2 + 1.5, cy - side / 2 + 1.5, side - 3, side - 3);
+  }
+}

@@ -1,0 +1,18 @@
+/** Colours of the interface, as the page has them. */
+export interface StageInks {
+  readonly ink: string;
+  readonly before: string;
+  readonly after: string;
+  /** Of what is chosen. */
+  readonly now: string;
+}
+
+export function stageInks(element: Element): StageInks {
+  const style = getComputedStyle(element);
+  return {
+    ink: style.color,
+    before: style.getPropertyValue("--ghost-before"),
+    after: style.getPropertyValue("--ghost-after"),
+    now: style.getPropertyValue("--now"),
+  };
+}

@@ -1,0 +1,96 @@
+"use client";
+
+import { removeMarkKind, renameMarkKind, setMarkLook } from "@caravan/core/edit";
+import { MARK_LINES, type MarkKind, type MarkName } from "@caravan/core/model";
+import { useEffect } from "react";
+import { act } from "../../project/act";
+import { edit, useProject } from "../../project/open-project";
+import { PlaceFindings } from "../../project/place-findings";
+import { chosenClip, chosenMark, useView } from "../../project/view";
+import { Button } from "../../ui/button";
+import { Detail } from "../../ui/detail";
+import { TextField } from "../../ui/text-field";
+
+/** The chosen kind: its name and how it is told apart; and what looks wrong about the clip's marks. */
+export function Details() {
+  const project = useProject((each) => each);
+  const kind = useView((view) => chosenMark(project, view));
+  const clip = useView((view) => chosenClip(project, view));
+  return (
+    <>
+      {kind ? <KindDetail key={kind.name} kind={kind} /> : <OriginDetail />}
+      {clip && <PlaceFindings label="Findings on these marks" at={(place) => place.stop === "marks" && place.clip === clip.name} />}
+    </>
+  );
+}
+
+function OriginDetail() {
+  return (
+    <Detail title="Origin">
+      <p className="text-muted">
+        The point of a frame that stands on the character’s place in the game, mostly between its feet. Frames turn and mirror about it, and
+        the line through it is the ground.
+      </p>
+    </Detail>
+  );
+}
+
+const KIND_NAME_FIELD = "mark-name";
+
+const KINDS = { box: "Boxes", point: "Points" };
+
+function KindDetail({ kind }: { kind: MarkKind }) {
+  const naming = useView((view) => view.naming);
+  useEffect(() => {
+    if (!naming) return;
+    useView.setState({ naming: false });
+    document.getElementById(KIND_NAME_FIELD)?.focus();
+  }, [naming]);
+  const rename = (name: string): string | undefined => {
+    const error = edit(renameMarkKind, kind.name, name);
+    if (!error) useView.setState({ markName: name.trim() as MarkName });
+    return error?.message;
+  };
+  return (
+    <Detail title={KINDS[kind.shape]}>
+      <dl className="grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1.5">
+        <dt className="text-muted">name</dt>
+        <dd>
+          <TextField id={KIND_NAME_FIELD} label="Name of the marks" value={kind.name} onChange={rename} className="max-w-full font-bold" />
+        </dd>
+        <dt className="text-muted">letter</dt>
+        <dd>
+          <TextField
+            label="Letter"
+            value={kind.letter}
+            onChange={(letter) => edit(setMarkLook, kind.name, { letter: letter.trim() })?.message}
+          />
+        </dd>
+        <dt className="text-muted">line</dt>
+        <dd>
+          <select
+            aria-label="Line"
+            className="min-h-7 rounded-box border border-line bg-raised px-1"
+            value={kind.line}
+            onChange={(event) => act(setMarkLook, kind.name, { line: event.target.value as MarkKind["line"] })}
+          >
+            {MARK_LINES.map((line) => (
+              <option key={line}>{line}</option>
+            ))}
+          </select>
+        </dd>
+      </dl>
+      <p className="mt-2 text-small text-muted">
+        In the atlas file each frame has them under {kind.shape === "box" ? "boxes" : "points"}, in its own untrimmed pixels.
+      </p>
+      <Button
+        className="mt-2"
+        onClick={() => {
+          if (act(removeMarkKind, kind.name)) useView.setState({ markName: null });
+        }}
+      >
+        Remove with all its marks
+      </Button>
+    </Detail>
+  );
+}

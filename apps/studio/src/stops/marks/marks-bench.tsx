@@ -1,0 +1,101 @@
+"use client";
+
+import { type Clip, findFrame, type Project } from "@caravan/core/model";
+import { useMemo, useState } from "react";
+import { playedFrame } from "../../preview/playing";
+import { chooseStep, useShownStep } from "../../preview/shown-step";
+import { StepStrip } from "../../preview/step-strip";
+import { useProject } from "../../project/open-project";
+import { chosenMark, useView } from "../../project/view";
+import { Choice } from "../../ui/choice";
+import { useCountFrom } from "../../ui/counting";
+import { useKeys } from "../../ui/keys";
+import { BoxTools } from "./box-tools";
+import { MarkKeys } from "./mark-keys";
+import { MarksCanvas } from "./marks-canvas";
+import { OriginTools } from "./origin-tools";
+import { PointTools } from "./point-tools";
+import { actionOf, framesInScope, type OriginScope } from "./scope";
+import type { Spot } from "./set-marks";
+
+const SCOPE_WORDS: Record<OriginScope, string> = { frame: "Frame", clip: "Clip", action: "Action", source: "Source", all: "All" };
+
+/** The frame of one step, large, with its neighbours as ghosts; beside it the tools of the chosen mark; under it all steps. */
+export function MarksBench({ clip }: { clip: Clip }) {
+  const project = useProject((each) => each);
+  const kind = useView((view) => chosenMark(project, view));
+  const countFrom = useCountFrom();
+  const [wanted, setScope] = useState<OriginScope>("clip");
+  const [chosenBox, chooseBox] = useState(0);
+  const step = useShownStep(clip);
+  const hasAction = actionOf(project, clip) !== null;
+  const scope = wanted === "action" && !hasAction ? "clip" : wanted;
+  const inScope = useMemo(() => framesInScope(project, scope, clip, step), [project, scope, clip, step]);
+  const ref = clip.steps[step]?.frame;
+  const frame = useMemo(() => (ref ? playedFrame(project, ref) : null), [project, ref]);
+  const ghosts = useMemo(() => neighbours(project, clip, step), [project, clip, step]);
+  const by = (direction: 1 | -1) => chooseStep(clip, (step + direction + clip.steps.length) % clip.steps.length);
+  useKeys(
+    "Steps at Marks",
+    [
+      { keys: ".", label: "The next step’s frame", run: () => by(1) },
+      { keys: ",", label: "The frame of the step before", run: () => by(-1) },
+    ],
+    { first: true },
+  );
+  const boxes = (kind && frame?.marks?.boxes?.[kind.name]) ?? [];
+  const box = Math.min(chosenBox, Math.max(0, boxes.length - 1));
+  const spot: Spot | null = ref && kind ? { ref, inScope, name: kind.name } : null;
+  return (
+    <>
+      <header className="flex flex-wrap items-baseline gap-x-2">
+        <h2 className="text-title font-bold">{clip.name}</h2>
+        <span className="text-muted">
+          step {step + countFrom} of {clip.steps.length}
+          {frame ? `: ${frame.name}` : ""}
+        </span>
+      </header>
+      {frame && ref ? (
+        <div className="flex min-h-0 grow gap-3">
+          <MarkKeys inScope={inScope} spot={spot} kind={kind} frame={frame} box={box} />
+          <div className="relative min-h-40 min-w-0 grow overflow-hidden rounded-box border border-line">
+            <MarksCanvas frame={frame} ghosts={ghosts} kind={kind} spot={spot} inScope={inScope} box={box} onBox={chooseBox} />
+          </div>
+          {!kind && <OriginTools inScope={inScope} point={frame.origin} size={frame.size} own={hasOwn(project, ref)} />}
+          {kind?.shape === "box" && spot && <BoxTools spot={spot} frame={frame} boxes={boxes} box={box} onBox={chooseBox} />}
+          {kind?.shape === "point" && spot && <PointTools spot={spot} frame={frame} />}
+        </div>
+      ) : (
+        <p className="grow p-4 text-muted">This step’s frame is missing, so there is nothing to mark.</p>
+      )}
+      <div className="flex flex-wrap items-center gap-3">
+        <span className="text-muted">It is set for the</span>
+        <Choice
+          label="Set for"
+          value={scope}
+          options={(["frame", "clip", ...(hasAction ? ["action" as const] : []), "source", "all"] as const).map(
+            (each) => [each, SCOPE_WORDS[each]] as const,
+          )}
+          onChange={setScope}
+        />
+        <span className="text-muted">
+          {inScope.frames.length === 1 ? "1 frame" : `${inScope.frames.length} frames`} of {inScope.name}
+        </span>
+      </div>
+      <StepStrip clip={clip} at={[step]} onChoose={(next) => chooseStep(clip, next)} />
+    </>
+  );
+}
+
+/** The frames before and after, where they are others. */
+function neighbours(project: Project, clip: Clip, step: number) {
+  return [step - 1, step + 1].flatMap((k) => {
+    const other = clip.steps[(k + clip.steps.length) % clip.steps.length];
+    const played = other && other.frame !== clip.steps[step]?.frame ? playedFrame(project, other.frame) : null;
+    return played ? [played] : [];
+  });
+}
+
+function hasOwn(project: Project, ref: Clip["steps"][number]["frame"]): boolean {
+  return findFrame(project, ref)?.frame.origin !== undefined;
+}

@@ -1,0 +1,209 @@
+"use client";
+
+import { halves } from "@caravan/core/marks";
+import type { Box, FramePoint, MarkKind, Rect } from "@caravan/core/model";
+import { type PointerEvent, useEffect, useMemo, useRef, useState } from "react";
+import { type BoxGesture, gestureAt, rectDuring } from "../../preview/box-gesture";
+import { ghostPicture } from "../../preview/ghosts";
+import { framePlace } from "../../preview/marks-scene";
+import { paintMarks } from "../../preview/paint-marks";
+import { paintFrame, paintOrigin } from "../../preview/paint-stage";
+import type { PlayedFrame } from "../../preview/playing";
+import { stageInks } from "../../preview/stage-inks";
+import { fittingZoom, frameOnStage, reachOf, type StageScene, stageScene } from "../../preview/stage-scene";
+import { useCanvasSize } from "../../preview/use-canvas-size";
+import { useProject } from "../../project/open-project";
+import { loadPictures, pictureNow, usePictures } from "../../project/pictures";
+import type { FramesInScope } from "./scope";
+import { boxTo, drawBox, placePoint, type Spot } from "./set-marks";
+import { nudge } from "./set-origin";
+
+interface Props {
+  readonly frame: PlayedFrame;
+  /** The frames before and after it, which stand on the same origin. */
+  readonly ghosts: readonly PlayedFrame[];
+  /** The kind of boxes or points that is set; null for the origin. */
+  readonly kind: MarkKind | null;
+  readonly spot: Spot | null;
+  readonly inScope: FramesInScope;
+  /** The chosen box of the kind, by index. */
+  readonly box: number;
+  readonly onBox: (index: number) => void;
+}
+
+/** A press that goes on: which gesture, and what it has already moved by. */
+type Drag =
+  | { readonly kind: "origin"; readonly id: string; readonly from: FramePoint; readonly done: FramePoint }
+  | { readonly kind: "point"; readonly id: string }
+  | { readonly kind: "box"; readonly id: string; readonly gesture: BoxGesture };
+
+const REACH = 6; // CSS px: how near to an edge counts as on it
+/** Boxes may reach this far out of a frame, in frames. */
+const BEYOND = 2;
+
+/**
+ * One frame large, held still, with its origin, the ground line through it, and all that is marked on it. What is chosen is dragged:
+ * the origin and points in half pixels, boxes in whole ones; frames around it show how steadily they stand.
+ */
+export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: Props) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const size = useCanvasSize(canvas);
+  const entries = usePictures((state) => state.entries);
+  const kinds = useProject((project) => project.marks);
+  // Not drawn, and read by the next move before anything is.
+  const drag = useRef<Drag | null>(null);
+  const [draft, setDraft] = useState<Rect | null>(null);
+  const scene = useMemo(() => {
+    const reach = reachOf([{ frames: [frame], mirror: false }], "frame");
+    const zoom = Math.max(1, Math.floor(fittingZoom(reach, size.width - 60, size.height - 48)));
+    return stageScene(reach, zoom, size.width, size.height, size.density);
+  }, [frame, size]);
+  const boxes = (kind && frame.marks?.boxes?.[kind.name]) ?? [];
+
+  useEffect(() => loadPictures([frame, ...ghosts].map(({ look }) => look)), [frame, ghosts]);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: painted again when a picture has come
+  useEffect(() => {
+    const context = canvas.current?.getContext("2d");
+    if (!context || size.width === 0) return;
+    paint(context, frame, ghosts, scene);
+    const inks = stageInks(context.canvas);
+    const shown = kind && draft ? withDraft(frame, kind, draft) : frame;
+    paintMarks(context, shown, scene, { kinds, chosen: kind?.name ?? null }, inks, { held: "frame", mirror: false }, box);
+  }, [frame, ghosts, scene, size, entries, kinds, kind, box, draft]);
+
+  const at = (event: PointerEvent): FramePoint => {
+    const bounds = (canvas.current as HTMLCanvasElement).getBoundingClientRect();
+    const { density } = size;
+    return framePlace(frame, scene, "frame", { x: (event.clientX - bounds.left) * density, y: (event.clientY - bounds.top) * density });
+  };
+  const gesture = (place: FramePoint) =>
+    gestureAt(
+      boxes.map((rect, k) => ({ id: String(k), rect })),
+      place,
+      (REACH * size.density) / scene.scale,
+    );
+  const down = (event: PointerEvent<HTMLCanvasElement>) => {
+    if (event.button !== 0) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    const id = `drag mark ${event.timeStamp}`;
+    const place = at(event);
+    if (!kind) drag.current = { kind: "origin", id, from: place, done: { x: 0, y: 0 } };
+    else if (kind.shape === "point") {
+      drag.current = { kind: "point", id };
+      if (spot) placePoint(spot, inHalves(place), id);
+    } else {
+      const begun = gesture(place);
+      if (begun.kind !== "draw") onBox(Number(begun.id));
+      drag.current = { kind: "box", id, gesture: begun };
+    }
+  };
+  const move = (event: PointerEvent) => {
+    const place = at(event);
+    const now = drag.current;
+    if (!now) return;
+    if (now.kind === "origin") {
+      const total = inHalves({ x: place.x - now.from.x, y: place.y - now.from.y });
+      const by = { x: total.x - now.done.x, y: total.y - now.done.y };
+      if (by.x === 0 && by.y === 0) return;
+      nudge(inScope, by, now.id);
+      drag.current = { ...now, done: total };
+    } else if (now.kind === "point") {
+      if (spot) placePoint(spot, inHalves(place), now.id);
+    } else {
+      const rect = rectDuring(now.gesture, place, boundsOf(frame));
+      if (now.gesture.kind === "draw") setDraft(rect);
+      else if (spot) boxTo(spot, Number(now.gesture.id), rect, now.id);
+    }
+  };
+  const end = () => {
+    setDraft(null);
+    drag.current = null;
+  };
+  const up = () => {
+    // A press without a drag draws nothing.
+    if (draft && spot && drawBox(spot, draft)) onBox(boxes.length);
+    end();
+  };
+  return (
+    <canvas
+      ref={canvas}
+      data-testid="marks-canvas"
+      aria-label={account(frame, kind, boxes)}
+      role="img"
+      width={Math.round(size.width * size.density)}
+      height={Math.round(size.height * size.density)}
+      className={`check block h-full w-full touch-none ${kind ? "cursor-crosshair" : "cursor-move"}`}
+      onPointerDown={down}
+      onPointerMove={move}
+      onPointerUp={up}
+      onPointerCancel={end}
+    />
+  );
+}
+
+/** What the canvas shows, in words. */
+function account({ name, origin, marks }: PlayedFrame, kind: MarkKind | null, boxes: readonly Box[]): string {
+  if (!kind) return `${name} with its origin at ${origin.x}, ${origin.y}`;
+  const point = marks?.points?.[kind.name];
+  const places = kind.shape === "point" ? (point ? [point] : []) : boxes;
+  if (places.length === 0) return `${name} without ${kind.name}`;
+  return `${name} with ${kind.name} at ${places.map((place) => [place.x, place.y, ...("w" in place ? [place.w, place.h] : [])].join(", ")).join("; ")}`;
+}
+
+function inHalves({ x, y }: FramePoint): FramePoint {
+  return { x: halves(x), y: halves(y) };
+}
+
+function boundsOf({ size: { w, h } }: PlayedFrame): Rect {
+  return { x: -BEYOND * w, y: -BEYOND * h, w: (2 * BEYOND + 1) * w, h: (2 * BEYOND + 1) * h };
+}
+
+function withDraft(frame: PlayedFrame, { name }: MarkKind, draft: Rect): PlayedFrame {
+  const boxes = { ...frame.marks?.boxes, [name]: [...(frame.marks?.boxes?.[name] ?? []), draft] };
+  return { ...frame, marks: { ...frame.marks, boxes } };
+}
+function paint(context: CanvasRenderingContext2D, frame: PlayedFrame, ghosts: readonly PlayedFrame[], scene: StageScene): void {
+  const { width, height } = context.canvas;
+  const inks = stageInks(context.canvas);
+  context.clearRect(0, 0, width, height);
+  context.imageSmoothingEnabled = false;
+  const box = frameOnStage(frame, scene, { held: "frame" });
+  const origin = { x: box.x + Math.round(frame.origin.x * scene.scale), y: box.y + Math.round(frame.origin.y * scene.scale) };
+  for (const ghost of ghosts) {
+    const picture = pictureNow(ghost.look);
+    if (!picture) continue;
+    const drawn = ghostPicture(ghost, picture.bitmap, inks.before, "outline");
+    const { scale } = scene;
+    context.globalAlpha = 0.7;
+    context.drawImage(
+      drawn,
+      origin.x - Math.round(ghost.origin.x * scale) - scale,
+      origin.y - Math.round(ghost.origin.y * scale) - scale,
+      drawn.width * scale,
+      drawn.height * scale,
+    );
+    context.globalAlpha = 1;
+  }
+  paintFrame(context, frame, scene, "frame", false);
+  outline(context, box, inks.ink);
+  context.strokeStyle = inks.ink;
+  context.setLineDash([6, 4]);
+  context.beginPath();
+  context.moveTo(0, origin.y + 0.5);
+  context.lineTo(width, origin.y + 0.5);
+  context.moveTo(origin.x + 0.5, 0);
+  context.lineTo(origin.x + 0.5, height);
+  context.globalAlpha = 0.6;
+  context.stroke();
+  context.setLineDash([]);
+  context.globalAlpha = 1;
+  paintOrigin(context, origin);
+}
+
+function outline(context: CanvasRenderingContext2D, { x, y, w, h }: Rect, ink: string): void {
+  context.strokeStyle = ink;
+  context.globalAlpha = 0.35;
+  context.strokeRect(x - 0.5, y - 0.5, w + 1, h + 1);
+  context.globalAlpha = 1;
+}

@@ -1,0 +1,120 @@
+"use client";
+
+import { DRAWN_WAYS, type DrawnWay, type OriginPlace, PLACES, sameSizes, shareOf } from "@caravan/core/marks";
+import type { FramePoint } from "@caravan/core/model";
+import { useState } from "react";
+import { create } from "zustand";
+import { Button } from "../../ui/button";
+import { say } from "../../ui/notices";
+import { FieldBox, NumberField } from "../../ui/number-field";
+import { Tick } from "../../ui/tick";
+import type { FramesInScope } from "./scope";
+import { forget, setFromDrawn, setToPlace, setToPoint, setToShare } from "./set-origin";
+
+/** An origin that was copied, until the page is closed. */
+const useCopiedOrigin = create<{ readonly point: FramePoint | null }>(() => ({ point: null }));
+
+const DRAWN_WORDS: Record<DrawnWay, string> = { feet: "Feet", mass: "Middle of mass", box: "Bottom of the box" };
+
+interface ToolsProps {
+  readonly inScope: FramesInScope;
+  readonly point: FramePoint;
+  readonly size: { readonly w: number; readonly h: number };
+  readonly own: boolean;
+}
+
+/** Where the frames stand: nine places, numbers, what is drawn, for as many frames as one likes. */
+export function OriginTools({ inScope, point, size, own }: ToolsProps) {
+  const copied = useCopiedOrigin((state) => state.point);
+  const same = sameSizes(inScope.frames.map(({ frame }) => frame));
+  const [apart, setApart] = useState(false);
+  const share = shareOf(point, size);
+  const several = inScope.frames.length > 1;
+  return (
+    <section aria-label="Origin" className="flex w-64 shrink-0 flex-col gap-2.5 overflow-y-auto">
+      <Pad onPlace={(place) => setToPlace(inScope, place)} at={placeOf(point, size)} />
+      <div className="flex flex-wrap gap-1.5">
+        <FieldBox label="x">
+          <HalfField label="Origin x" value={point.x} onChange={(x) => setToPoint(inScope, { x, y: point.y })} />
+        </FieldBox>
+        <FieldBox label="y">
+          <HalfField label="Origin y" value={point.y} onChange={(y) => setToPoint(inScope, { x: point.x, y })} />
+        </FieldBox>
+        <span className="self-center text-small text-muted">px</span>
+      </div>
+      <div className="flex flex-wrap gap-1.5">
+        <FieldBox label="x">
+          <ShareField label="Origin x as a share" value={share.x} onChange={(x) => setToShare(inScope, { x, y: share.y })} />
+        </FieldBox>
+        <FieldBox label="y">
+          <ShareField label="Origin y as a share" value={share.y} onChange={(y) => setToShare(inScope, { x: share.x, y })} />
+        </FieldBox>
+        <span className="self-center text-small text-muted">of the size</span>
+      </div>
+      <div>
+        <p className="mb-1 text-small text-muted">From what is drawn</p>
+        <div className="flex flex-wrap gap-1.5">
+          {DRAWN_WAYS.map((way) => (
+            <Button key={way} onClick={() => void setFromDrawn(inScope, way, several && same && !apart)}>
+              {DRAWN_WORDS[way]}
+            </Button>
+          ))}
+        </div>
+        {several && same && <Tick label="each frame by its own drawing" checked={apart} onChange={setApart} />}
+        {several && !same && <p className="text-small text-muted">Sizes differ, so each frame goes by its own drawing.</p>}
+      </div>
+      <div className="flex flex-wrap gap-1.5">
+        <Button
+          onClick={() => {
+            useCopiedOrigin.setState({ point });
+            say({ tone: "good", text: `Copied the origin ${point.x}, ${point.y}.` });
+          }}
+        >
+          Copy
+        </Button>
+        <Button disabled={!copied} onClick={() => copied && setToPoint(inScope, copied)}>
+          Paste
+        </Button>
+        <Button disabled={!own && !several} onClick={() => forget(inScope)}>
+          As the source
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+/** Pixels of a frame, in halves. */
+export function HalfField({ label, value, onChange }: { label: string; value: number; onChange: (value: number) => string | undefined }) {
+  return <NumberField label={label} value={value} least={-32_768} most={32_768} step={0.5} decimals={1} onChange={onChange} />;
+}
+
+function ShareField({ label, value, onChange }: { label: string; value: number; onChange: (value: number) => string | undefined }) {
+  return <NumberField label={label} value={value} least={-100} most={100} step={0.05} decimals={3} onChange={onChange} />;
+}
+
+function placeOf(point: FramePoint, { w, h }: ToolsProps["size"]): OriginPlace | null {
+  const [column, row] = [(point.x * 2) / w, (point.y * 2) / h];
+  return [0, 1, 2].includes(column) && [0, 1, 2].includes(row) ? (PLACES[row * 3 + column] as OriginPlace) : null;
+}
+
+/** The nine places of a box, as a pad. */
+function Pad({ onPlace, at }: { onPlace: (place: OriginPlace) => void; at: OriginPlace | null }) {
+  return (
+    <fieldset className="grid w-40 grid-cols-3 gap-0 self-center border border-line-strong">
+      <legend className="sr-only">Nine places</legend>
+      {PLACES.map((place) => (
+        <button
+          key={place}
+          type="button"
+          aria-label={`Origin at the ${place}`}
+          title={`At the ${place}`}
+          aria-pressed={at === place}
+          onClick={() => onPlace(place)}
+          className="flex h-9 items-center justify-center hover:bg-lapis-soft"
+        >
+          <span className={`block ${at === place ? "size-3.5 rounded-sm bg-now" : "size-2 rounded-full bg-lapis"}`} />
+        </button>
+      ))}
+    </fieldset>
+  );
+}

@@ -1,0 +1,65 @@
+/** Ways to set boxes and points, from the pointer, buttons and keys alike. What a way gives is worked out in the core. */
+import { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "@caravan/core/edit";
+import { drawnBox } from "@caravan/core/marks";
+import { type Box, type FramePoint, type FrameRef, findFrame, frameLook, frameRef, type MarkName } from "@caravan/core/model";
+import { act } from "../../project/act";
+import { currentProject, editInGesture } from "../../project/open-project";
+import { pictureOfLook } from "../../project/pictures";
+import { say } from "../../ui/notices";
+import { type FramesInScope, refsOf } from "./scope";
+
+/** What is being marked: a kind, on a frame, for the frames of a scope. */
+export interface Spot {
+  readonly ref: FrameRef;
+  readonly inScope: FramesInScope;
+  readonly name: MarkName;
+}
+
+export function drawBox({ ref, inScope, name }: Spot, box: Box): boolean {
+  return act(addBox, inScope.name, refsOf(inScope), name, ref, box);
+}
+
+/** Answers what is wrong, for a field to show. */
+export function alterBox({ inScope, name }: Spot, index: number, by: Partial<Box>, gesture = `nudge ${name}`): string | undefined {
+  return editInGesture(gesture, changeBox, inScope.name, refsOf(inScope), name, index, by)?.message;
+}
+
+/** The box of the shown frame goes to this place, those of the others by the same amount. As one change with others of the gesture. */
+export function boxTo(spot: Spot, index: number, { x, y, w, h }: Box, gesture: string): void {
+  const frame = findFrame(currentProject(), spot.ref)?.frame;
+  const now = frame && boxesOf(frame, spot.name)[index];
+  if (now) alterBox(spot, index, { x: x - now.x, y: y - now.y, w: w - now.w, h: h - now.h }, gesture);
+}
+
+export function dropBox({ inScope, name }: Spot, index: number): void {
+  act(removeBox, inScope.name, refsOf(inScope), name, index);
+}
+
+export function placePoint({ ref, inScope, name }: Spot, point: FramePoint, gesture = `nudge ${name}`): string | undefined {
+  return editInGesture(gesture, putPoint, inScope.name, refsOf(inScope), name, ref, point)?.message;
+}
+
+export function dropMarks({ inScope, name }: Spot): void {
+  act(clearMarks, inScope.name, refsOf(inScope), name);
+}
+
+/** All frames of the scope get what this one has. */
+export function giveToAll({ ref, inScope, name }: Spot): void {
+  act(copyMarks, inScope.name, refsOf(inScope), name, ref);
+}
+
+/** Each frame gets one box around its own drawing; frames in which nothing is drawn stay as they are. */
+export async function boxAroundDrawn({ inScope, name }: Spot): Promise<void> {
+  try {
+    const found = new Map<FrameRef, Box[]>();
+    for (const { source, frame } of inScope.frames) {
+      const { coverage } = await pictureOfLook(frameLook(source, frame));
+      const box = drawnBox(coverage, frame);
+      if (box) found.set(frameRef(source, frame), [box]);
+    }
+    if (found.size === 0) say({ tone: "plain", text: "Nothing is drawn in these frames, so there is nothing to put a box around." });
+    else act(setBoxes, inScope.name, name, found);
+  } catch (error) {
+    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+  }
+}

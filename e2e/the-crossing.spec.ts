@@ -87,6 +87,37 @@ test("the porter walks, turns, acts and returns to idle, and what is drawn is wh
   await expect(told(page)).toHaveText("idle · looks w");
 });
 
+test("the boxes that were delivered are around the porter, also when he is mirrored", async ({ page }) => {
+  await page.goto(url);
+  await expect(told(page)).toHaveText("idle · looks s");
+  await page.keyboard.press("ArrowLeft", { delay: 120 });
+  await expect(page.locator("#stage")).toHaveAttribute("data-mirror", "true");
+  const atlas = readAtlas(readFileSync(join(folder, "game/tamarisk.atlas.json")), "atlas");
+  /** The share of the box's two sides that is drawn in the colour of boxes. */
+  const sides = async () => {
+    const { frame, x, y, bytes } = await page.evaluate(() => {
+      const canvas = document.getElementById("stage") as HTMLCanvasElement;
+      const { data } = (canvas.getContext("2d") as CanvasRenderingContext2D).getImageData(0, 0, canvas.width, canvas.height);
+      return { ...canvas.dataset, bytes: [...data] } as { frame: string; x: string; y: string; bytes: number[] };
+    });
+    const { origin, boxes } = atlas.frames[frame] as (typeof atlas.frames)[string];
+    const box = boxes?.body?.[0] as { x: number; y: number; w: number; h: number };
+    const right = Number(x) + origin.x - box.x;
+    let dark = 0;
+    for (const column of [right - box.w, right - 1])
+      for (let row = 0; row < box.h; row++) {
+        const at = ((Number(y) - origin.y + box.y + row) * 320 + column) * 4;
+        if ([43, 26, 18].every((value, k) => bytes[at + k] === value)) dark++;
+      }
+    return dark / (2 * box.h);
+  };
+  expect(await sides()).toBeLessThan(0.2);
+  await page.keyboard.press("b");
+  await expect.poll(sides).toBe(1);
+  await page.keyboard.press("b");
+  await expect.poll(sides).toBeLessThan(0.2);
+});
+
 test("changed art comes into the running game by itself while the project is watched", async ({ page }) => {
   await page.goto(url);
   await expect(told(page)).toHaveText("idle · looks s");

@@ -1,6 +1,7 @@
 /** A porter on the Tamarisk Road: what a game does with a delivery, and nothing more. Only delivered files and the player are used. */
 import { type Atlas, createPlayer, type FacingName } from "@caravan/player";
 import { type Fitting, fittingOf } from "./fitting";
+import { drawMarks, type Standing } from "./marks";
 
 const WIDTH = 320;
 const HEIGHT = 180;
@@ -64,7 +65,11 @@ export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement,
     const now = player.advance(ms);
     if (acting && now.ended) acting = false;
     drawRoad(context);
-    if (now.visible && now.frame !== null) drawFrame(context, delivery, now.frame, now.mirror, Math.round(body.x), Math.round(body.y));
+    if (now.visible && now.frame !== null) {
+      const at = { x: Math.round(body.x), y: Math.round(body.y), mirror: now.mirror };
+      drawFrame(context, delivery, now.frame, at);
+      if (wants.marks) drawMarks(context, delivery.atlas.frames[now.frame] as Atlas["frames"][string], at);
+    }
     const words = `${acting ? fitting.act : moving ? fitting.move : fitting.rest} · looks ${body.facing}`;
     if (told.textContent !== words) told.textContent = words;
     Object.assign(canvas.dataset, { frame: now.frame ?? "", mirror: String(now.mirror), x: Math.round(body.x), y: Math.round(body.y) });
@@ -97,14 +102,7 @@ function fitFor(atlas: Atlas): Fitting {
 }
 
 /** A frame standing on (x, y): docs/wiring has the reasons. */
-function drawFrame(
-  context: CanvasRenderingContext2D,
-  { atlas, pages }: Delivery,
-  name: string,
-  mirror: boolean,
-  x: number,
-  y: number,
-): void {
+function drawFrame(context: CanvasRenderingContext2D, { atlas, pages }: Delivery, name: string, { x, y, mirror }: Standing): void {
   const { page, rect, turned, mirrored = false, inset, origin } = atlas.frames[name] as Atlas["frames"][string];
   const upright = turned ? { w: rect.h, h: rect.w } : rect;
   const left = inset.x - Math.round(origin.x);
@@ -143,10 +141,10 @@ function drawRoad(context: CanvasRenderingContext2D): void {
   for (let x = 9; x < WIDTH; x += 43) band("#6f7a4b", 86 + ((x * 3) % 7), 4, x, 5);
 }
 
-/** Keys that are held, and whether Space was pressed since it was last looked at; the canvas is kept as large as fits by whole numbers. */
-function listening(canvas: HTMLCanvasElement, signal: AbortSignal): { held: Set<string>; wants: { act: boolean } } {
+/** Keys that are held, whether Space was pressed since it was last looked at, and whether boxes and points are shown; the canvas is kept as large as fits by whole numbers. */
+function listening(canvas: HTMLCanvasElement, signal: AbortSignal): { held: Set<string>; wants: { act: boolean; marks: boolean } } {
   const held = new Set<string>();
-  const wants = { act: false };
+  const wants = { act: false, marks: false };
   const enlarge = () => {
     const zoom = Math.max(1, Math.floor(Math.min(innerWidth / WIDTH, (innerHeight - 120) / HEIGHT)));
     canvas.style.width = `${WIDTH * zoom}px`;
@@ -155,6 +153,7 @@ function listening(canvas: HTMLCanvasElement, signal: AbortSignal): { held: Set<
   const press = (event: KeyboardEvent) => {
     if (event.key in WAYS) held.add(event.key);
     else if (event.key === " ") wants.act = !event.repeat;
+    else if (event.key === "b" && !event.repeat) wants.marks = !wants.marks;
     else return;
     event.preventDefault();
   };

@@ -135,7 +135,7 @@ function withClips(start: Project): Project {
   return withMarks(withPostures(setDelivery(project, 0, { name: "tamarisk" })));
 }
 
-/** What can be run into, and where things are fastened: on the porter the same box throughout, on the fire what its drawing says. */
+/** What can be run into, and where things are fastened: the porter has the same box throughout, and a point that nods with his head. */
 function withMarks(start: Project): Project {
   const sheets = demoSheets();
   const refsOf = (name: string) => keptRefs(start.sources.find((each) => each.name === name) as Source);
@@ -144,17 +144,16 @@ function withMarks(start: Project): Project {
   project = addMarkKind(project, "point", "smoke");
   const porter = [...refsOf("porter-walk"), ...refsOf("porter-idle")];
   project = addBox(project, "the porter", porter, named("body"), porter[0] as FrameRef, { x: 13, y: 13, w: 14, h: PORTER_GROUND - 12 });
-  const top = (name: string, mark: string, down: number) => {
+  for (const name of ["porter-walk", "porter-idle"]) {
     const coverage = coverageOf((sheets.find((each) => each.name === name) as DemoSheet).pixels);
     for (const ref of refsOf(name)) {
       const { frame, source } = findFrame(project, ref) as PlacedFrame;
       const { y } = drawnBox(coverage, frame) as Box;
-      project = putPoint(project, name, [ref], named(mark), ref, { x: originOf(source, frame).x, y: y + down });
+      project = putPoint(project, name, [ref], named("brow"), ref, { x: originOf(source, frame).x, y: y + 4 });
     }
-  };
-  top("porter-walk", "brow", 4);
-  top("porter-idle", "brow", 4);
-  top("campfire", "smoke", 0);
+  }
+  const smoke = { x: FIRE_SIZE.w / 2, y: FIRE_GROUND - 24 };
+  project = putPoint(project, "campfire", refsOf("campfire"), named("smoke"), refsOf("campfire")[0] as FrameRef, smoke);
   const fire = refsOf("campfire");
   return addBox(project, "campfire", fire, named("heat"), fire[0] as FrameRef, { x: 1, y: FIRE_GROUND - 9, w: FIRE_SIZE.w - 2, h: 10 });
 }

@@ -1,11 +1,11 @@
 /** The pictures of docs/wiring: the demo's own delivery, enlarged, with lines that show what the numbers mean. */
 import { type Atlas, readAtlas } from "@caravan/core/atlas";
 import { deliver } from "@caravan/core/deliver";
-import type { Delivery } from "@caravan/core/model";
+import type { Delivery, Rect } from "@caravan/core/model";
 import { crop, lay, mirrored, type Pixels, scaled } from "@caravan/core/raster";
 import { pngCodec } from "../../packages/cli/src/png";
 import { openProject } from "../../packages/cli/src/project";
-import { block, cross, INK, LAPIS, outline, plate, ZOOM } from "./plate";
+import { block, cross, INK, LAPIS, LINE, label, outline, plate, SAFFRON, ZOOM } from "./plate";
 import { crisp, facings, turned, upwards } from "./wiring-in-space";
 import { carrying, endings, stepsInTime } from "./wiring-in-time";
 
@@ -23,6 +23,7 @@ export function wiringPictures(projectFolder: string): Map<string, Pixels> {
   return new Map([
     ["placing.png", placing(atlas, page)],
     ["mirroring.png", mirroring(atlas, page)],
+    ["marks.png", marked(atlas, page)],
     ["edges.png", edges(atlas, page)],
     ["turned.png", turned(atlas, page)],
     ["facings.png", facings(atlas, page)],
@@ -57,6 +58,28 @@ function mirroring(atlas: Atlas, page: Pixels): Pixels {
   for (const at of [4 + origin.x, x]) {
     for (let y = 0; y < out.height; y += 4) block(out, Math.round(at * ZOOM), y, 1, 2, LAPIS);
     cross(out, at, 4 + origin.y);
+  }
+  return out;
+}
+
+/** The figure and its mirror, each with its box and its point. */
+function marked(atlas: Atlas, page: Pixels): Pixels {
+  const frame = atlas.frames[FRAME] as Atlas["frames"][string];
+  const { size, origin } = frame;
+  const box = frame.boxes?.body?.[0] as Rect;
+  const point = frame.points?.brow as { x: number; y: number };
+  const out = mirroring(atlas, page);
+  for (const [at, side] of [
+    [4 + origin.x, 1],
+    [8 + size.w + origin.x, -1],
+  ] as const) {
+    const left = side === 1 ? at + box.x - origin.x : at - (box.x - origin.x) - box.w;
+    outline(out, { ...box, x: left, y: 4 + box.y }, LAPIS, 3);
+    label(out, "body", (left + box.w) * ZOOM + 8, (4 + box.y) * ZOOM + 2 * LINE, LAPIS);
+    const [x, y] = [Math.round((at + side * (point.x - origin.x)) * ZOOM), Math.round((4 + point.y) * ZOOM)];
+    block(out, x - 5, y - 5, 11, 11, INK);
+    block(out, x - 3, y - 3, 7, 7, SAFFRON);
+    label(out, "brow", x + 10 * ZOOM, y - 14, INK);
   }
   return out;
 }

@@ -40,6 +40,11 @@ describe("the project file", () => {
     expect(projectFromFile({ ...old, version: 4, deliveries }, "old.json")).toEqual(project);
   });
 
+  it("of version 5, before there were boxes and points, is taken over", () => {
+    const { marks: _marks, ...old } = file();
+    expect(projectFromFile({ ...old, version: 5 }, "old.json")).toEqual(project);
+  });
+
   it("refuses an action that shows a clip that is not there, or a facing that is not on its rose", () => {
     const withAction = (facings: object) =>
       reading((content) => void Object.assign(content, { actions: [{ name: "go", ways: 4, facings }] }));

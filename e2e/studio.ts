@@ -81,6 +81,16 @@ export function problemOn(page: Page): Locator {
   return page.getByRole("alert").filter({ hasText: /./ });
 }
 
+/** Picks all rows of a sheet and makes a clip of them. */
+export async function clipOfRows(page: Page, rows: number, name: string): Promise<void> {
+  for (let row = 0; row < rows; row++) await page.getByRole("button", { name: `Pick row ${row}`, exact: true }).click();
+  await page.keyboard.press("c");
+  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
+  await page.keyboard.type(name);
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Escape");
+}
+
 export async function typeNumber(page: Page, label: string, value: number | string): Promise<void> {
   const field = page.getByRole("textbox", { name: label, exact: true });
   await field.fill(String(value));

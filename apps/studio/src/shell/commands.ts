@@ -1,6 +1,6 @@
 /** What the shell does on a button or a key, the same from everywhere. */
 
-import { deliverAgain } from "../project/delivering/game-folder";
+import { deliverAgain } from "../project/delivering/deliver-again";
 import { redo, undo, useOpenProject } from "../project/open-project";
 import { exportBundle } from "../project/projects";
 import { go } from "../project/view";

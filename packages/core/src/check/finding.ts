@@ -61,3 +61,8 @@ export type Mend = { readonly label: string } & (
   | { readonly apply: (project: Project) => Project }
   | { readonly clears: { readonly source: SourceId; readonly clearing: Clearing } }
 );
+
+/** A delivery, in the words of a finding. */
+export function whereOfDelivery({ deliveries }: Pick<Project, "deliveries">, index: number): string {
+  return `delivery "${deliveries[index]?.name}"`;
+}

@@ -3,4 +3,15 @@ export { type Chosen, chosenOf, matches } from "./choice";
 export { type ChosenFrames, chosenFrames } from "./chosen-frames";
 export { checkFileNames, type PathTrouble, pathTroubleInWords, troubleWithPaths } from "./file-names";
 export { framesNamed, paddedPattern } from "./frame-names";
-export { besidePath, contactPath, type ForeseenFile, filmPath, foreseenFiles, pagePath, singlePath, stemOf, stripPath } from "./paths";
+export {
+  besidePath,
+  contactPath,
+  type ForeseenFile,
+  filmPath,
+  foreseenFiles,
+  isContactPath,
+  pagePath,
+  singlePath,
+  stemOf,
+  stripPath,
+} from "./paths";

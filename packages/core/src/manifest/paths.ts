@@ -37,6 +37,11 @@ export function contactPath(delivery: string, page: number, pages: number): stri
   return pagePath(`${delivery}.contact`, page, pages);
 }
 
+/** Whether a delivered file is a contact sheet, which is for people. */
+export function isContactPath(path: string): boolean {
+  return /\.contact(-\d+)?\.png$/.test(path);
+}
+
 /** What stands beside the pictures: the stem with an ending. */
 export function besidePath(stem: string, which: keyof typeof BESIDE): string {
   return `${stem}${BESIDE[which]}`;

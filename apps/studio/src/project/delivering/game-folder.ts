@@ -8,10 +8,8 @@ import { create } from "zustand";
 import { say } from "../../ui/notices";
 import type { Delivered } from "../../workers/jobs";
 import { canLinkFolders, chosenFolder, mayUse } from "../linked/folder";
-import { currentProject, useOpenProject } from "../open-project";
+import { useOpenProject } from "../open-project";
 import { storage } from "../storage";
-import { deliverInWorker } from "./build-delivery";
-import { buildForGames, handToGames, isPlayed } from "./for-the-crossing";
 import { removeFiles, writeChanged } from "./write-files";
 
 interface Outlet {
@@ -106,35 +104,8 @@ export async function removeLeft(delivery: string): Promise<void> {
   }
 }
 
-/**
- * From any stop: builds anew every delivery that has a folder, and writes it there, and every one that The Crossing plays. Answers
- * false if there is none.
- */
-export async function deliverAgain(): Promise<boolean> {
-  const project = currentProject();
-  const { outlets } = useOutlets.getState();
-  const linked = project.deliveries.filter(({ name }) => outlets[name]);
-  const played = project.deliveries.filter(({ name }) => isPlayed(name));
-  // A browser lets a page ask only within seconds of a key or click, so all leave is got before anything is built.
-  const refused = new Set<string>();
-  for (const { name } of linked) if (!(await mayWriteFor(name))) refused.add(name);
-  for (const delivery of linked.filter(({ name }) => !refused.has(name)))
-    try {
-      const delivered = await deliverInWorker(project, delivery, new AbortController().signal, () => {});
-      handToGames(delivery.name, delivered.files);
-      await deliverIntoFolder(delivery, delivered);
-    } catch (error) {
-      say({ tone: "trouble", text: `${delivery.name} was not delivered: ${error instanceof Error ? error.message : String(error)}` });
-    }
-  const onlyPlayed = played.filter((delivery) => !linked.includes(delivery));
-  for (const { name } of onlyPlayed) await buildForGames(name);
-  if (onlyPlayed.length > 0)
-    say({ tone: "good", text: `The Crossing plays ${onlyPlayed.map(({ name }) => name).join(", ")} as it is now.` });
-  return linked.length + played.length > 0;
-}
-
 /** Whether a delivery's folder may be written, asking the person if need be; says so if not. */
-async function mayWriteFor(delivery: string): Promise<boolean> {
+export async function mayWriteFor(delivery: string): Promise<boolean> {
   const { id } = useOpenProject.getState();
   const outlet = id === null ? undefined : await storage.outlets.get([id, delivery]);
   return outlet !== undefined && mayWrite(outlet.folder);

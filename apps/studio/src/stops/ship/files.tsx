@@ -1,6 +1,7 @@
 "use client";
 
 import type { NamedFile } from "@caravan/core/codec";
+import { isContactPath } from "@caravan/core/manifest";
 import { useEffect, useState } from "react";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
@@ -24,7 +25,7 @@ export function Files() {
         {build.delivered.files.map((file) => (
           <li key={file.path} className="flex items-center justify-between gap-3 py-0.5">
             <span className="truncate">{file.path}</span>
-            {isContactSheet(file) && (
+            {isContactPath(file.path) && (
               <Button className="ml-auto" onClick={() => setSeen(file)} aria-label={`Look at ${file.path}`}>
                 Look
               </Button>
@@ -38,10 +39,6 @@ export function Files() {
       </SheetDialog>
     </Detail>
   );
-}
-
-function isContactSheet({ path }: NamedFile): boolean {
-  return /\.contact(-\d+)?\.png$/.test(path);
 }
 
 function Shown({ file }: { file: NamedFile }) {

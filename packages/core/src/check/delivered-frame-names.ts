@@ -1,0 +1,62 @@
+/** Names of frames that a delivery's pattern makes, and what they would do in a game. */
+import { setDelivery } from "../edit";
+import { type ChosenFrames, framesNamed, paddedPattern } from "../manifest";
+import { type Delivery, naturalOrder, OWN_NAMES, type Project } from "../model";
+import { type Finding, whereOfDelivery } from "./finding";
+
+/** A pattern that tells too little: a game could not tell the frames apart. Names that are frames' own are looked at elsewhere. */
+export function sharedNames(project: Project, index: number, { names }: ChosenFrames): Finding[] {
+  const { frameNames } = project.deliveries[index] as Delivery;
+  const distinct = new Set(names).size;
+  if (frameNames === OWN_NAMES || distinct === names.length) return [];
+  const told = `${frameNames}-${paddedPattern("{n}", names.length)}`;
+  return [
+    {
+      code: "same-frame-name",
+      severity: "error",
+      where: whereOfDelivery(project, index),
+      message: `Called ${frameNames}, ${names.length} frames have only ${distinct} ${distinct === 1 ? "name" : "names"}; a game could not tell them apart.`,
+      place: { stop: "ship", delivery: index },
+      delivery: index,
+      mend: { label: `Call them ${told}`, apply: (current) => setDelivery(current, index, { frameNames: told }) },
+    },
+  ];
+}
+
+/** Numbers without leading zeros: code that looks for `walk1` by its beginning finds `walk10` as well. */
+export function beginnings(project: Project, index: number, { frames, names, project: taken }: ChosenFrames): Finding[] {
+  const { frameNames, counting } = project.deliveries[index] as Delivery;
+  if (frameNames === OWN_NAMES) return [];
+  const traps = namesThatBeginOthers(names);
+  const [first] = traps;
+  if (!first) return [];
+  const padded = paddedPattern(frameNames, highest(names));
+  if (padded === frameNames || namesThatBeginOthers(framesNamed(taken, frames, padded, counting.from)).length >= traps.length) return [];
+  return [
+    {
+      code: "frame-name-begins-another",
+      severity: "note",
+      where: whereOfDelivery(project, index),
+      message: `The name ${first.short} begins ${first.long}${traps.length > 1 ? `, and so with ${traps.length - 1} more` : ""}. Code that looks for names by their beginning finds both.`,
+      place: { stop: "ship", delivery: index },
+      delivery: index,
+      mend: { label: `Call them ${padded}`, apply: (current) => setDelivery(current, index, { frameNames: padded }) },
+    },
+  ];
+}
+
+/** Pairs of a name and the first other one that it begins. */
+function namesThatBeginOthers(names: readonly string[]): { short: string; long: string }[] {
+  const sorted = names.toSorted();
+  return sorted
+    .flatMap((short, k) => {
+      const long = sorted[k + 1];
+      return long !== undefined && long !== short && long.startsWith(short) ? [{ short, long }] : [];
+    })
+    .sort((a, b) => naturalOrder(a.short, b.short));
+}
+
+/** The largest number that stands in any of the names. */
+function highest(names: readonly string[]): number {
+  return names.reduce((most, name) => Math.max(most, ...(name.match(/\d{1,9}/gu) ?? []).map(Number)), 0);
+}

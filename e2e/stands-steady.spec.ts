@@ -91,6 +91,31 @@ test("the origin is dragged, nudged by half pixels, set to nine places, copied, 
   await expect(x).toHaveValue("16");
 });
 
+test("the step on which the figure jumps is seen in the chart of its drift, shown, and put back", async ({ page }) => {
+  const cell = { w: 32, h: 40 };
+  const figures = figureSheet(1, 1, cell);
+  const sheet = clearPixels(cell.w * 6, cell.h);
+  // The same figure six times; the fourth is drawn 4 px higher and 6 px further right.
+  for (let k = 0; k < 6; k++) paste(sheet, figures, { x: 0, y: 4, w: 26, h: 36 }, k * cell.w + (k === 3 ? 6 : 0), k === 3 ? 0 : 4);
+  await dropAndCut(page, "stander.png", sheet, 6, 1);
+  await clipOfRows(page, 1, "stand");
+  await goTo(page, "Marks");
+  const jumps = page.getByRole("list", { name: "Steps that jump" });
+  await expect(jumps.getByRole("listitem")).toHaveCount(2);
+  await expect(jumps).toContainText("Feet 4 px higher on step 3");
+  await expect(jumps).toContainText("Middle 6 px further right on step 3");
+  await expect(page.getByRole("figure", { name: /^Drift over 6 steps: feet 1 to 5 px over the ground.*2 jumps$/ })).toBeVisible();
+  await jumps.getByRole("button", { name: "Show it" }).first().click();
+  await expect(page.getByRole("heading", { name: "stand" }).locator("..")).toContainText("step 3 of 6");
+  await jumps.getByRole("button", { name: "Level the feet" }).click();
+  await jumps.getByRole("button", { name: "Bring it in line" }).click();
+  await expect(jumps).toHaveCount(0);
+  await expect(page.getByText("No step jumps.")).toBeVisible();
+  const { atlas } = await delivered(page);
+  expect(atlas.frames["stander/3"]?.origin).toEqual({ x: 22, y: 36 });
+  expect(atlas.frames["stander/2"]?.origin).toEqual({ x: 16, y: 40 });
+});
+
 test("clips are compared side by side, in step by time or by phase, and with what they were before", async ({ page }) => {
   await dropFiles(page, [pngFile("pair.png", figureSheet(4, 2))]);
   await typeNumber(page, "Columns", 4);

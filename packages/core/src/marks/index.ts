@@ -1,4 +1,5 @@
 export { carriedBox, carriedPoint, changedBox } from "./carried";
+export { type Jump, jumpsOf, type Standing, standingFrom, standingOf } from "./drift";
 export { marksWith, marksWithout, mirroredMarks, scaledMarks, shiftedMarks } from "./frame-marks";
 export {
   commonOrigin,

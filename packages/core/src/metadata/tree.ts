@@ -66,8 +66,8 @@ export function leafOf(text: string): Tree {
   if (NUMBER.test(trimmed)) return Number(trimmed);
   if (/^(true|yes)$/i.test(trimmed)) return true;
   if (/^(false|no)$/i.test(trimmed)) return false;
-  // `2, 4`, `{{1,2},{3,4}}`, `(0.5 1)`: nothing but numbers, brackets and what parts them.
-  if (/\d/.test(trimmed) && /^[\d\s.,;:|+\-(){}[\]x×]+$/i.test(trimmed)) {
+  // `2, 4`, `{{1,2},{3,4}}`, `(0.5 1)`, `32x40`: nothing but numbers, brackets and what parts them. `x0 2` is a name.
+  if (/\d/.test(trimmed) && /^(?![x×])[\d\s.,;:|+\-(){}[\]x×]+$/i.test(trimmed)) {
     const parts = trimmed
       .replace(/[(){}[\]]/g, " ")
       .split(/[\s,;:|x×]+/i)

@@ -121,6 +121,33 @@ describe("other content in the shape of an example", () => {
     );
   });
 
+  it("gives copies of a frame names that read as names, where a run of numbers needs a frame twice", () => {
+    const shape = shapeOf(learnExample(EXAMPLES.LISTED, "hero.data", null).example);
+    const frame = {
+      page: 0,
+      rect: { x: 0, y: 0, w: 4, h: 4 },
+      turned: false,
+      inset: { x: 0, y: 0 },
+      size: { w: 4, h: 4 },
+      origin: { x: 2, y: 4 },
+    };
+    const steps = ["12", "x0", "12"].map((name) => ({ frame: name, ms: 50 }));
+    const { files } = filesInShape(
+      shape,
+      {
+        format: "caravan-atlas",
+        version: 1,
+        pages: [{ image: "new.png", width: 64, height: 64, scale: 1, filter: "nearest" }],
+        frames: { "12": frame, x0: { ...frame, rect: { ...frame.rect, x: 8 } } },
+        clips: { sway: { steps, playback: "loop", times: 0, loopFrom: 0, after: "hold" } },
+        actions: {},
+      },
+      "out",
+    );
+    const { pieces } = JSON.parse(textFromUtf8(files[0]?.bytes ?? new Uint8Array()));
+    expect(pieces.map(({ label }: { label: string }) => label)).toEqual(["12", "x0", "12_2", "x0_2", "12_3"]);
+  });
+
   const demo: Atlas = {
     format: "caravan-atlas",
     version: 1,

@@ -117,8 +117,9 @@ function isSame(a: Loose, b: Loose): boolean {
   );
 }
 
+/** With a dash below: `12 2` would be read as two numbers. */
 function freeName(name: string, taken: ReadonlySet<string>): string {
   let free = name;
-  for (let n = 2; taken.has(free); n++) free = `${name} ${n}`;
+  for (let n = 2; taken.has(free); n++) free = `${name}_${n}`;
   return free;
 }

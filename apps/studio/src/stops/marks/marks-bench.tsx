@@ -1,6 +1,7 @@
 "use client";
 
 import { type Clip, findFrame, type Project } from "@caravan/core/model";
+import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import { playedFrame } from "../../preview/playing";
 import { chooseStep, useShownStep } from "../../preview/shown-step";
@@ -17,6 +18,12 @@ import { OriginTools } from "./origin-tools";
 import { PointTools } from "./point-tools";
 import { actionOf, framesInScope, type OriginScope } from "./scope";
 import type { Spot } from "./set-marks";
+
+/** Charts are a large library that most visits do without. */
+const DriftChart = dynamic(() => import("./drift-chart").then((part) => part.DriftChart), {
+  ssr: false,
+  loading: () => <div className="h-24 shrink-0" />,
+});
 
 const SCOPE_WORDS: Record<OriginScope, string> = { frame: "Frame", clip: "Clip", action: "Action", source: "Source", all: "All" };
 
@@ -68,6 +75,7 @@ export function MarksBench({ clip }: { clip: Clip }) {
       ) : (
         <p className="grow p-4 text-muted">This step’s frame is missing, so there is nothing to mark.</p>
       )}
+      <DriftChart clip={clip} step={step} />
       <div className="flex flex-wrap items-center gap-3">
         <span className="text-muted">It is set for the</span>
         <Choice

@@ -1,0 +1,67 @@
+"use client";
+
+import { type Standing, standingFrom, standingOf } from "@caravan/core/marks";
+import { type Clip, type Frame, findFrame, frameLook, originOf, type PlacedFrame, type Project, type Rect } from "@caravan/core/model";
+import type { Coverage } from "@caravan/core/raster";
+import { useEffect, useMemo, useState } from "react";
+import { loadPictures, pictureNow, usePictures } from "../../project/pictures";
+
+/** What was found in a frame; moving its origin keeps its rectangle, and so what is known. */
+interface Found {
+  readonly coverage: Coverage;
+  readonly inset: Frame["inset"];
+  readonly standing: Standing | null;
+}
+
+const known = new WeakMap<Rect, Found>();
+
+/** Pixels that are looked at before the screen gets its turn again. */
+const SLICE = 1_000_000;
+
+/** Where the drawing of each step stands, from its origin; undefined for steps not looked at yet, null where nothing is drawn. */
+export function useStandings(project: Project, clip: Clip): readonly (Standing | null | undefined)[] {
+  const entries = usePictures((state) => state.entries);
+  const frames = useMemo(() => clip.steps.map(({ frame }) => findFrame(project, frame)), [project, clip]);
+  const [looks, setLooks] = useState(0);
+  useEffect(() => loadPictures(frames.flatMap((placed) => (placed ? [frameLook(placed.source, placed.frame)] : []))), [frames]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: goes on after each slice, and when a picture has come
+  useEffect(() => {
+    const waiting = frames.filter((placed): placed is PlacedFrame => placed !== null && isWaiting(placed));
+    if (waiting.length === 0) return;
+    const timer = setTimeout(() => {
+      let left = SLICE;
+      for (const placed of waiting) {
+        if (left <= 0) break;
+        look(placed);
+        left -= placed.frame.rect.w * placed.frame.rect.h;
+      }
+      setLooks((count) => count + 1);
+    });
+    return () => clearTimeout(timer);
+  }, [frames, entries, looks]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is known changes with each look
+  return useMemo(() => frames.map((placed) => placed && standingNow(placed)), [frames, looks, entries]);
+}
+
+function coverageOf({ source, frame }: PlacedFrame): Coverage | undefined {
+  return pictureNow(frameLook(source, frame))?.coverage;
+}
+
+function foundIn(placed: PlacedFrame): Found | undefined {
+  const found = known.get(placed.frame.rect);
+  return found && found.inset === placed.frame.inset && found.coverage === coverageOf(placed) ? found : undefined;
+}
+
+function isWaiting(placed: PlacedFrame): boolean {
+  return coverageOf(placed) !== undefined && !foundIn(placed);
+}
+
+function look(placed: PlacedFrame): void {
+  const coverage = coverageOf(placed);
+  if (coverage) known.set(placed.frame.rect, { coverage, inset: placed.frame.inset, standing: standingOf(coverage, placed.frame) });
+}
+
+function standingNow(placed: PlacedFrame): Standing | null | undefined {
+  const found = foundIn(placed);
+  return found?.standing ? standingFrom(found.standing, originOf(placed.source, placed.frame)) : found?.standing;
+}

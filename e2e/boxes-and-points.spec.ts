@@ -1,6 +1,6 @@
 /** What is hit and where things are fastened: drawn on frames, seen in motion, carried by the files to the game. */
 import { expect, type Page, test } from "@playwright/test";
-import { delivered, dropAndCut, figureSheet, goTo, openStudio, saved, typeNumber } from "./studio";
+import { delivered, dropAndCut, figureSheet, goTo, openStudio, saved, startProject, typeNumber } from "./studio";
 
 const CELL = { w: 32, h: 40 };
 
@@ -151,6 +151,22 @@ test("the box that is missing on one step is told, shown and mended, at Ship and
   await told.getByRole("button", { name: "Take it from the step before" }).click();
   await expect(told).toHaveCount(0);
   await expectBox(page, 8, 10, 16, 20);
+});
+
+test("a thing that is in no clip is marked among the frames of its source", async ({ page }) => {
+  await openStudio(page);
+  await startProject(page);
+  await goTo(page, "Marks");
+  await expect(page.getByText("No frames yet")).toBeVisible();
+  await goTo(page, "Sources");
+  await dropAndCut(page, "jars.png", figureSheet(3, 1, CELL), 3, 1);
+  await goTo(page, "Marks");
+  await newKind(page, "New boxes", "lid");
+  await page.keyboard.press(".");
+  await page.getByRole("button", { name: "Around what is drawn" }).click();
+  await expect(page.getByRole("button", { name: "Undo: set lid of jars/1" })).toBeVisible();
+  const { atlas } = await delivered(page);
+  expect([0, 1, 2].map((k) => atlas.frames[`jars/${k}`]?.boxes?.lid?.length ?? 0)).toEqual([0, 1, 0]);
 });
 
 test("what the demo marks is painted over the figure in motion, until it is switched off", async ({ page }) => {

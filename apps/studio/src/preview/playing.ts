@@ -27,6 +27,7 @@ import {
 } from "@caravan/core/model";
 import { chosenAction, chosenClip, chosenSource, pickedFrames, rowRefs, type View } from "../project/view";
 import { type Still, stillOf } from "./draw-frame";
+import { chosenReel } from "./reel";
 
 /** A frame as the player draws it. */
 export interface PlayedFrame extends Still {
@@ -80,8 +81,12 @@ const NO_WISH: PlayWish = { facing: "s", onlyChosen: false };
 /** Null when there is nothing to play yet. */
 export function playingOf(project: Project, view: View, wish: PlayWish = NO_WISH): Playing | null {
   switch (view.stop) {
+    case "marks": {
+      const reel = chosenReel(project, view);
+      if (!reel?.source) return reel && playingOfClip(project, reel.clip);
+      return ofRefs(project, `all of ${reel.source.id}`, reel.source.name, keptRefs(reel.source));
+    }
     case "clips":
-    case "marks":
     case "ship": {
       const action = view.stop === "clips" ? chosenAction(project, view) : null;
       if (action) return ofAction(project, action, wish.facing);

@@ -202,7 +202,7 @@ async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: File): Pro
   };
   switch (art.kind) {
     case "still":
-      return { art: { kind: "still", picture: await keep(art) }, stored };
+      return { art: { kind: "still", picture: await keep(art.picture) }, stored };
     case "animation": {
       const pictures = [];
       for (const each of art.pictures) pictures.push({ ...(await keep(each)), ms: each.ms });

@@ -89,7 +89,7 @@ async function readPictures(file: File): Promise<ChangedPicture[]> {
   };
   switch (art.kind) {
     case "still":
-      return [await keep(art)];
+      return [await keep(art.picture)];
     case "animation":
       return Promise.all(art.pictures.map(keep));
     default:

@@ -53,6 +53,8 @@ export interface View {
   readonly region: number;
   /** Which kind of boxes or points is worked on at Marks; null for the origin. */
   readonly markName: MarkName | null;
+  /** The source whose frames are gone through at Marks instead of a clip's. */
+  readonly reelSource: SourceId | null;
   /** Which delivery is worked on at Ship, by index. */
   readonly delivery: number;
 }
@@ -71,6 +73,7 @@ export const START: View = {
   way: null,
   region: 0,
   markName: null,
+  reelSource: null,
   delivery: 0,
 };
 
@@ -99,9 +102,15 @@ export function chooseSource(sourceId: SourceId | string): void {
 }
 
 export function chooseClip(clipName: ClipName): void {
-  const { clipName: before, actionName } = useView.getState();
+  const { clipName: before, actionName, reelSource } = useView.getState();
   if (before !== clipName) useView.setState({ clipName, steps: [] });
   if (actionName !== null) useView.setState({ actionName: null });
+  if (reelSource !== null) useView.setState({ reelSource: null, steps: [] });
+}
+
+/** Goes through all frames of a source at Marks. */
+export function chooseReelSource(reelSource: SourceId): void {
+  useView.setState({ reelSource, steps: [] });
 }
 
 export function chooseAction(actionName: ActionName): void {

@@ -31,24 +31,26 @@ export interface StoredPicture {
 
 export type StoredLayer = StoredPicture & { readonly name: string };
 
-export type ReadArt =
-  | ({ readonly kind: "still" } & StoredPicture)
+/** What a file of art holds, its pictures being as they are at the time: just read, or stored. */
+export type ArtOf<Each> =
+  | { readonly kind: "still"; readonly picture: Each }
   | {
       readonly kind: "animation";
-      readonly pictures: readonly (StoredPicture & { readonly ms: number })[];
+      readonly pictures: readonly (Each & { readonly ms: number })[];
       readonly plays: number;
       readonly broken: readonly { readonly index: number; readonly why: string }[];
     }
   | {
       readonly kind: "layers";
-      readonly layers: readonly StoredLayer[];
+      readonly layers: readonly (Each & { readonly name: string })[];
       /** With groups in it: the layers if groups are not made one. */
-      readonly apart: readonly StoredLayer[] | null;
+      readonly apart: readonly (Each & { readonly name: string })[] | null;
       readonly hidden: number;
       readonly groups: number;
       readonly damaged: readonly { readonly name: string; readonly why: string }[];
-    }
-  | { readonly kind: "text"; readonly text: string };
+    };
+
+export type ReadArt = ArtOf<StoredPicture> | { readonly kind: "text"; readonly text: string };
 
 /** What a metadata file says of a picture, and how that was found out. */
 export interface Understood {

@@ -23,7 +23,7 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
   if (looksLikePng(bytes)) {
     const animation = readApng(bytes, where, png);
     if (animation && animation.count > 1) return animationOf(animation, where, png);
-    return { kind: "still", picture: await pictureOf(png.decode(bytes, where), bytes, blob), png: null };
+    return { kind: "still", picture: { picture: await pictureOf(png.decode(bytes, where), bytes, blob), png: null } };
   }
   if (looksLikeGif(bytes)) return animationOf(readGif(bytes, where), where, png);
   if (looksLikeOpenRaster(bytes) || (bytes[0] === 0x50 && bytes[1] === 0x4b && /\.ora$/i.test(where))) {
@@ -40,8 +40,7 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
       "Choose the picture itself, or name the file as what it is.",
     );
   }
-  const still = await encoded(await pixelsOfStill(blob, where), png);
-  return { kind: "still", ...still };
+  return { kind: "still", picture: await encoded(await pixelsOfStill(blob, where), png) };
 }
 
 type Animated = ReturnType<typeof readGif>;

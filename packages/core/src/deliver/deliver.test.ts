@@ -73,7 +73,7 @@ describe("deliver", () => {
 
   it("proves what it wrote, and gives the same bytes each time", () => {
     const first = delivered();
-    expect(first.proof).toEqual({ frames: 12, exact: 12, shared: 0, clips: 1 });
+    expect(first.proof).toEqual({ frames: 12, exact: 12, shared: 0, clips: 1, marked: 0 });
     expect(delivered().files).toEqual(first.files);
   });
 

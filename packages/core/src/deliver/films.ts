@@ -32,7 +32,7 @@ export function films(
   const byName = new Map(frames.map((frame) => [frame.name, frame]));
   const made: Film[] = [];
   const notes: string[] = [];
-  const proof = { frames: 0, exact: 0, shared: 0, clips: clips.length };
+  const proof = { frames: 0, exact: 0, shared: 0, clips: clips.length, marked: 0 };
   for (const [k, [name, clip]] of clips.entries()) {
     const { pictures, plays, note } = filmOf(name, clip, byName);
     if (note) notes.push(note);

@@ -203,6 +203,7 @@ describe("boxes and points", () => {
     for (const packing of [{}, { trim: false }, { turn: true }, { trim: true, turn: true }]) {
       const made = out({ packing }, marked);
       expect(frameOf(made)).toMatchObject({ boxes: { body: [{ x: -1, y: 2, w: 6, h: 8 }] }, points: { hand: { x: 5.5, y: 4 } } });
+      expect(made.proof.marked).toBe(2);
       expect(frameOf(made, "porter/1")).not.toHaveProperty("points");
       expect(frameOf(made, "porter/2")).not.toHaveProperty("boxes");
     }

@@ -15,6 +15,8 @@ export interface Proof {
   /** Frames that share another frame's place. */
   readonly shared: number;
   readonly clips: number;
+  /** Frames whose boxes and points came out as they went in. */
+  readonly marked: number;
 }
 
 /**
@@ -42,7 +44,9 @@ export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid
     if (JSON.stringify(atlas.clips[name]) !== JSON.stringify(clip)) throw proofFailed(`clip "${name}"`, atlasFile.path);
   for (const [name, action] of goods.actions)
     if (JSON.stringify(atlas.actions[name]) !== JSON.stringify(action)) throw proofFailed(`action "${name}"`, atlasFile.path);
-  return { frames: laid.frames.length, exact: laid.frames.length, shared: laid.frames.length - places.size, clips: goods.clips.length };
+  const frames = laid.frames.length;
+  const marked = laid.frames.filter(({ marks }) => marks).length;
+  return { frames, exact: frames, shared: frames - places.size, clips: goods.clips.length, marked };
 }
 
 function sameMarks({ boxes, points }: AtlasFrame, marks: FrameMarks | undefined): boolean {

@@ -6,7 +6,7 @@ import { type Arrival, type ArrivedClip, counted, type NewFrame } from "@caravan
 import type { Unplaced } from "@caravan/core/metadata";
 import { type Clearing, microsFromMs, naturalOrder, type Reading, type SourceId } from "@caravan/core/model";
 import type { Coverage, Ground } from "@caravan/core/raster";
-import type { Understood } from "../../workers/jobs";
+import type { ArtOf, Understood } from "../../workers/jobs";
 import { framesAndClips } from "./frames-and-clips";
 
 /** A picture that was read and stored. */
@@ -18,25 +18,7 @@ export interface TakenPicture {
   readonly ground: Ground | null;
 }
 
-export type TakenLayer = TakenPicture & { readonly name: string };
-
-export type TakenArt =
-  | { readonly kind: "still"; readonly picture: TakenPicture }
-  | {
-      readonly kind: "animation";
-      readonly pictures: readonly (TakenPicture & { readonly ms: number })[];
-      readonly plays: number;
-      readonly broken: readonly { readonly index: number; readonly why: string }[];
-    }
-  | {
-      readonly kind: "layers";
-      readonly layers: readonly TakenLayer[];
-      /** With groups in it: the layers if groups are not made one. */
-      readonly apart: readonly TakenLayer[] | null;
-      readonly hidden: number;
-      readonly groups: number;
-      readonly damaged: readonly { readonly name: string; readonly why: string }[];
-    };
+export type TakenArt = ArtOf<TakenPicture>;
 
 export interface TakenItem {
   readonly path: string;

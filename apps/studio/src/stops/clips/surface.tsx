@@ -39,7 +39,7 @@ export function Surface() {
       </header>
       <div className="flex flex-wrap items-center justify-between gap-2">
         <Choice label="Bench" value={bench} options={BENCH_WORDS} onChange={(next) => useView.setState({ bench: next })} />
-        <Button look="quiet" onClick={() => go("marks")} aria-keyshortcuts="g">
+        <Button onClick={() => go("marks")} aria-keyshortcuts="g" hint="G">
           Origin, boxes and points at Marks
         </Button>
       </div>

@@ -3,6 +3,7 @@
 import { removeMarkKind, renameMarkKind, setMarkLook } from "@caravan/core/edit";
 import { MARK_LINES, type MarkKind, type MarkName } from "@caravan/core/model";
 import { useEffect } from "react";
+import { chosenReel } from "../../preview/reel";
 import { act } from "../../project/act";
 import { edit, useProject } from "../../project/open-project";
 import { PlaceFindings } from "../../project/place-findings";
@@ -16,10 +17,13 @@ export function Details() {
   const project = useProject((each) => each);
   const kind = useView((view) => chosenMark(project, view));
   const clip = useView((view) => chosenClip(project, view));
+  const atSource = useView((view) => (chosenReel(project, view)?.source ?? null) !== null);
   return (
     <>
       {kind ? <KindDetail key={kind.name} kind={kind} /> : <OriginDetail />}
-      {clip && <PlaceFindings label="Findings on these marks" at={(place) => place.stop === "marks" && place.clip === clip.name} />}
+      {clip && !atSource && (
+        <PlaceFindings label="Findings on these marks" at={(place) => place.stop === "marks" && place.clip === clip.name} />
+      )}
     </>
   );
 }

@@ -1,19 +1,32 @@
 "use client";
 
 import { addMarkKind, framesOfClips } from "@caravan/core/edit";
-import { type Clip, type ClipName, findFrame, freeName, type MarkKind, type MarkName, type Project } from "@caravan/core/model";
+import {
+  type Clip,
+  type ClipName,
+  findFrame,
+  freeName,
+  keptRefs,
+  type MarkKind,
+  type MarkName,
+  type Project,
+  type SourceId,
+} from "@caravan/core/model";
+import { chosenReel } from "../../preview/reel";
 import { act } from "../../project/act";
 import { currentProject, useProject } from "../../project/open-project";
-import { chooseClip, chosenClip, chosenMark, useView } from "../../project/view";
+import { chooseClip, chooseReelSource, chosenMark, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { ListHeading, RowList } from "../../ui/row-list";
 
 const ORIGIN = "origin";
 
-/** The origin and all kinds of boxes and points, with on how many frames of the chosen clip they are; then the clips. */
+/** The origin and all kinds of boxes and points, with on how many frames of the chosen clip or source they are; then the clips, and the sources, of which some frames may be in no clip. */
 export function List() {
   const project = useProject((each) => each);
-  const clip = useView((view) => chosenClip(project, view));
+  const clip = useView((view) => chosenReel(project, view)?.clip ?? null);
+  const source = useView((view) => chosenReel(project, view)?.source ?? null);
+  const cut = project.sources.filter((each) => keptRefs(each).length > 0);
   const kind = useView((view) => chosenMark(project, view));
   const rows = project.marks.map((each) => ({
     id: idOf(each),
@@ -37,9 +50,18 @@ export function List() {
       <RowList
         label="Clips"
         rows={project.clips.map(({ name, steps }) => ({ id: name, name, fact: String(steps.length) }))}
-        chosen={clip?.name ?? null}
+        chosen={source ? null : (clip?.name ?? null)}
         onChoose={(name) => chooseClip(name as ClipName)}
       />
+      <div className="mt-4">
+        <ListHeading title="Sources" count={cut.length} />
+        <RowList
+          label="Sources"
+          rows={cut.map((each) => ({ id: each.id, name: each.name, fact: String(keptRefs(each).length) }))}
+          chosen={source?.id ?? null}
+          onChoose={(id) => chooseReelSource(id as SourceId)}
+        />
+      </div>
     </>
   );
 }

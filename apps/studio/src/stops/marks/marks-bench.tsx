@@ -1,6 +1,6 @@
 "use client";
 
-import { type Clip, findFrame, type Project } from "@caravan/core/model";
+import { type Clip, findFrame, type Project, type Source } from "@caravan/core/model";
 import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import { playedFrame } from "../../preview/playing";
@@ -28,15 +28,15 @@ const DriftChart = dynamic(() => import("./drift-chart").then((part) => part.Dri
 const SCOPE_WORDS: Record<OriginScope, string> = { frame: "Frame", clip: "Clip", action: "Action", source: "Source", all: "All" };
 
 /** The frame of one step, large, with its neighbours as ghosts; beside it the tools of the chosen mark; under it all steps. */
-export function MarksBench({ clip }: { clip: Clip }) {
+export function MarksBench({ clip, source }: { clip: Clip; source: Source | null }) {
   const project = useProject((each) => each);
   const kind = useView((view) => chosenMark(project, view));
   const countFrom = useCountFrom();
-  const [wanted, setScope] = useState<OriginScope>("clip");
+  const [wanted, setScope] = useState<OriginScope>(source ? "frame" : "clip");
   const [chosenBox, chooseBox] = useState(0);
   const step = useShownStep(clip);
-  const hasAction = actionOf(project, clip) !== null;
-  const scope = wanted === "action" && !hasAction ? "clip" : wanted;
+  const scopes = scopesFor(project, clip, source);
+  const scope = scopes.includes(wanted) ? wanted : (scopes[1] as OriginScope);
   const inScope = useMemo(() => framesInScope(project, scope, clip, step), [project, scope, clip, step]);
   const ref = clip.steps[step]?.frame;
   const frame = useMemo(() => (ref ? playedFrame(project, ref) : null), [project, ref]);
@@ -75,17 +75,10 @@ export function MarksBench({ clip }: { clip: Clip }) {
       ) : (
         <p className="grow p-4 text-muted">This step’s frame is missing, so there is nothing to mark.</p>
       )}
-      <DriftChart clip={clip} step={step} />
+      {!source && <DriftChart clip={clip} step={step} />}
       <div className="flex flex-wrap items-center gap-3">
         <span className="text-muted">It is set for the</span>
-        <Choice
-          label="Set for"
-          value={scope}
-          options={(["frame", "clip", ...(hasAction ? ["action" as const] : []), "source", "all"] as const).map(
-            (each) => [each, SCOPE_WORDS[each]] as const,
-          )}
-          onChange={setScope}
-        />
+        <Choice label="Set for" value={scope} options={scopes.map((each) => [each, SCOPE_WORDS[each]] as const)} onChange={setScope} />
         <span className="text-muted">
           {inScope.frames.length === 1 ? "1 frame" : `${inScope.frames.length} frames`} of {inScope.name}
         </span>
@@ -93,6 +86,12 @@ export function MarksBench({ clip }: { clip: Clip }) {
       <StepStrip clip={clip} at={[step]} onChoose={(next) => chooseStep(clip, next)} />
     </>
   );
+}
+
+/** A source's frames are of no clip, and a clip need not be of an action. */
+function scopesFor(project: Project, clip: Clip, source: Source | null): OriginScope[] {
+  if (source) return ["frame", "source", "all"];
+  return ["frame", "clip", ...(actionOf(project, clip) ? (["action"] as const) : []), "source", "all"];
 }
 
 /** The frames before and after, where they are others. */

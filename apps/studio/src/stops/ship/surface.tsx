@@ -112,7 +112,8 @@ function ProofLine({ build, kind }: { build: Extract<Build, { kind: "built" }>; 
           Proved: {provedInWords(kind, proof)}
         </p>
         <p className="text-muted">
-          read back from the written files · {proof.clips} clips complete and in order · {build.ms} ms
+          read back from the written files · {proof.clips} clips complete and in order
+          {proof.marked > 0 && ` · boxes and points of ${proof.marked} frames`} · {build.ms} ms
         </p>
         {notes.length > 0 && (
           <ul aria-label="Good to know" className="mt-1 max-h-16 overflow-y-auto text-small">

@@ -1,0 +1,33 @@
+/** The frames that are gone through one by one at Marks: a clip's steps, or all frames of a source, of which some may be in no clip. */
+import { USUAL_STEP } from "@caravan/core/edit";
+import { type Clip, type ClipName, keptRefs, PLAIN_LOOP, type Project, type Source } from "@caravan/core/model";
+import { chosenClip, type View } from "../project/view";
+
+/** `source` is null for a clip, which then is the project's own. A source's frames are shown as steps of the usual length. */
+export interface Reel {
+  readonly clip: Clip;
+  readonly source: Source | null;
+}
+
+const known = new WeakMap<Source, Reel>();
+
+/** The source that was chosen at Marks if it is still there and cut, else the chosen clip, else the first source that is cut. */
+export function chosenReel(project: Project, view: Pick<View, "clipName" | "reelSource">): Reel | null {
+  const isCut = (each: Source) => keptRefs(each).length > 0;
+  const source = project.sources.find(({ id }) => id === view.reelSource);
+  if (source && isCut(source)) return reelOf(source);
+  const clip = chosenClip(project, view);
+  if (clip) return { clip, source: null };
+  const first = project.sources.find(isCut);
+  return first ? reelOf(first) : null;
+}
+
+/** Sources do not change in place: the same one gives the same reel. */
+function reelOf(source: Source): Reel {
+  const seen = known.get(source);
+  if (seen) return seen;
+  const steps = keptRefs(source).map((frame) => ({ frame, duration: USUAL_STEP }));
+  const reel = { clip: { name: source.name as string as ClipName, steps, ...PLAIN_LOOP }, source };
+  known.set(source, reel);
+  return reel;
+}

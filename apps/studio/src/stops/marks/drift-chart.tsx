@@ -2,7 +2,7 @@
 
 import { jumpsOf, type Standing } from "@caravan/core/marks";
 import { type Clip, findFrame, frameName, type Project } from "@caravan/core/model";
-import { useMemo } from "react";
+import { useDeferredValue, useMemo } from "react";
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { chooseStep } from "../../preview/shown-step";
 import { useProject } from "../../project/open-project";
@@ -38,7 +38,8 @@ const LINES = [
 
 /** How feet and middle drift about the origin from step to step; a step that jumps is told, and put back by its origin. */
 export function DriftChart({ clip, step }: { clip: Clip; step: number }) {
-  const project = useProject((each) => each);
+  // A dragged origin shows first; the chart follows.
+  const project = useDeferredValue(useProject((each) => each));
   const countFrom = useCountFrom();
   const standings = useStandings(project, clip);
   const from = Math.max(0, step - AROUND);

@@ -7,5 +7,5 @@ export const marksStop = {
   List,
   Surface,
   Details,
-  help: "Drag on the frame to draw a box, inside one to move it, at its edge to resize it. Arrow keys nudge, with Alt by halves; , and . go from step to step.",
+  help: "Drag to draw a box, inside one to move it, with Alt to draw another; at its edge to resize it. Arrow keys nudge, with Alt by halves; , and . change the step.",
 };

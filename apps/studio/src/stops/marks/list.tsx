@@ -12,27 +12,28 @@ import {
   type Project,
   type SourceId,
 } from "@caravan/core/model";
+import { useMemo } from "react";
 import { chosenReel } from "../../preview/reel";
 import { act } from "../../project/act";
 import { currentProject, useProject } from "../../project/open-project";
 import { chooseClip, chooseReelSource, chosenMark, useView } from "../../project/view";
 import { Button } from "../../ui/button";
-import { ListHeading, RowList } from "../../ui/row-list";
+import { ListHeading, type Row, RowList } from "../../ui/row-list";
 
 const ORIGIN = "origin";
 
-/** The origin and all kinds of boxes and points, with on how many frames of the chosen clip or source they are; then the clips, and the sources, of which some frames may be in no clip. */
+/**
+ * The origin and all kinds of boxes and points, with on how many frames of the chosen clip or source they are; then the clips, and the
+ * sources, of which some frames may be in no clip.
+ */
 export function List() {
   const project = useProject((each) => each);
   const clip = useView((view) => chosenReel(project, view)?.clip ?? null);
   const source = useView((view) => chosenReel(project, view)?.source ?? null);
-  const cut = project.sources.filter((each) => keptRefs(each).length > 0);
+  const cut = useMemo(() => cutSources(project.sources), [project.sources]);
   const kind = useView((view) => chosenMark(project, view));
-  const rows = project.marks.map((each) => ({
-    id: idOf(each),
-    name: each.name,
-    fact: <KindFact project={project} kind={each} clip={clip} />,
-  }));
+  const { frames, having } = useMemo(() => countedKinds(project, clip), [project, clip]);
+  const rows = project.marks.map((each) => ({ id: idOf(each), name: each.name, fact: factOf(each, having.get(each.name) ?? 0, frames) }));
   return (
     <>
       <ListHeading title="Marks" count={project.marks.length} />
@@ -55,12 +56,7 @@ export function List() {
       />
       <div className="mt-4">
         <ListHeading title="Sources" count={cut.length} />
-        <RowList
-          label="Sources"
-          rows={cut.map((each) => ({ id: each.id, name: each.name, fact: String(keptRefs(each).length) }))}
-          chosen={source?.id ?? null}
-          onChoose={(id) => chooseReelSource(id as SourceId)}
-        />
+        <RowList label="Sources" rows={cut} chosen={source?.id ?? null} onChoose={(id) => chooseReelSource(id as SourceId)} />
       </div>
     </>
   );
@@ -80,12 +76,27 @@ function addKind(shape: MarkKind["shape"]): void {
   if (act(addMarkKind, shape, name)) useView.setState({ markName: name as MarkName, naming: true });
 }
 
-function KindFact({ project, kind, clip }: { project: Project; kind: MarkKind; clip: Clip | null }) {
+function cutSources(sources: Project["sources"]): Row[] {
+  return sources.flatMap((source) => {
+    const kept = keptRefs(source).length;
+    return kept > 0 ? [{ id: source.id, name: source.name, fact: String(kept) }] : [];
+  });
+}
+
+/** On how many of the clip's frames each kind is, in one go through them. */
+function countedKinds(project: Project, clip: Clip | null): { readonly frames: number; readonly having: ReadonlyMap<string, number> } {
   const frames = framesOfClips(clip ? [clip] : []).flatMap((ref) => findFrame(project, ref)?.frame ?? []);
-  const having = frames.filter(({ marks }) => marks?.boxes?.[kind.name] ?? marks?.points?.[kind.name]);
+  const having = new Map<string, number>();
+  for (const { marks } of frames)
+    for (const name of [...Object.keys(marks?.boxes ?? {}), ...Object.keys(marks?.points ?? {})])
+      having.set(name, (having.get(name) ?? 0) + 1);
+  return { frames: frames.length, having };
+}
+
+function factOf(kind: MarkKind, having: number, frames: number) {
   return (
     <>
-      {having.length > 0 && `${having.length}/${frames.length} `}
+      {having > 0 && `${having}/${frames} `}
       <Tag kind={kind} />
     </>
   );

@@ -77,11 +77,13 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
     const { density } = size;
     return framePlace(frame, scene, "frame", { x: (event.clientX - bounds.left) * density, y: (event.clientY - bounds.top) * density });
   };
-  const gesture = (place: FramePoint) =>
+  /** With `anew`, a press inside a box draws another one. */
+  const gesture = (place: FramePoint, anew: boolean) =>
     gestureAt(
       boxes.map((rect, k) => ({ id: String(k), rect })),
       place,
       (REACH * size.density) / scene.scale,
+      anew,
     );
   const down = (event: PointerEvent<HTMLCanvasElement>) => {
     if (event.button !== 0) return;
@@ -93,7 +95,7 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
       drag.current = { kind: "point", id };
       if (spot) placePoint(spot, inHalves(place), id);
     } else {
-      const begun = gesture(place);
+      const begun = gesture(place, event.altKey);
       if (begun.kind !== "draw") onBox(Number(begun.id));
       drag.current = { kind: "box", id, gesture: begun };
     }

@@ -12,7 +12,8 @@ async function expectNothingFound(page: Page, part?: string): Promise<void> {
 
 for (const scheme of ["light", "dark"] as const)
   test.describe(`in ${scheme === "light" ? "day" : "dusk"}`, () => {
-    test.use({ colorScheme: scheme });
+    // Colours on their way to others have a contrast of their own.
+    test.use({ colorScheme: scheme, contextOptions: { reducedMotion: "reduce" } });
 
     test("every stop of the demo passes", async ({ page }) => {
       await openStudio(page);

@@ -11,6 +11,7 @@ import { chosenClip, chosenMark, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { TextField } from "../../ui/text-field";
+import { Jumps } from "./jumps";
 
 /** The chosen kind: its name and how it is told apart; and what looks wrong about the clip's marks. */
 export function Details() {
@@ -21,6 +22,7 @@ export function Details() {
   return (
     <>
       {kind ? <KindDetail key={kind.name} kind={kind} /> : <OriginDetail />}
+      {clip && !atSource && <Jumps clip={clip} />}
       {clip && !atSource && (
         <PlaceFindings label="Findings on these marks" at={(place) => place.stop === "marks" && place.clip === clip.name} />
       )}

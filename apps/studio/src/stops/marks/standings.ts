@@ -32,6 +32,8 @@ export function useStandings(project: Project, clip: Clip): readonly (Standing |
       let left = SLICE;
       for (const placed of waiting) {
         if (left <= 0) break;
+        // Another part of the screen may have looked at it meanwhile.
+        if (!isWaiting(placed)) continue;
         look(placed);
         left -= placed.frame.rect.w * placed.frame.rect.h;
       }

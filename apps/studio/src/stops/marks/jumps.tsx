@@ -1,0 +1,51 @@
+"use client";
+
+import { type Clip, findFrame, frameName, type Project } from "@caravan/core/model";
+import { useDeferredValue, useMemo } from "react";
+import { chooseStep } from "../../preview/shown-step";
+import { useProject } from "../../project/open-project";
+import { Button } from "../../ui/button";
+import { useCountFrom } from "../../ui/counting";
+import { Detail } from "../../ui/detail";
+import { type DRIFTS, jumpsIn } from "./drifts";
+import { nudge } from "./set-origin";
+import { useStandings } from "./standings";
+
+/** The steps on which the drawing jumps about its origin, each put back by moving that frame's origin. */
+export function Jumps({ clip }: { clip: Clip }) {
+  const project = useDeferredValue(useProject((each) => each));
+  const countFrom = useCountFrom();
+  const standings = useStandings(project, clip);
+  const jumps = useMemo(() => jumpsIn(standings, clip), [standings, clip]);
+  if (jumps.length === 0) return null;
+  return (
+    <Detail title="Steps that jump" aside={String(jumps.length)}>
+      <ul aria-label="Steps that jump" className="flex flex-col gap-2">
+        {jumps.map(({ drift, step, by }) => (
+          <li key={`${drift.key} ${step}`} className="border-l-4 border-lapis pl-2">
+            <p className="mb-1 text-small">
+              {drift.subject} {Math.abs(by)} px {drift.ways[by > 0 ? 0 : 1]} on step {step + countFrom} than around it
+            </p>
+            <div className="flex flex-wrap gap-1.5">
+              <Button className="min-h-6" onClick={() => chooseStep(clip, step)}>
+                Show it
+              </Button>
+              <Button className="min-h-6" onClick={() => putBack(project, clip, step, drift.key, by)}>
+                {drift.mend}
+              </Button>
+            </div>
+          </li>
+        ))}
+      </ul>
+    </Detail>
+  );
+}
+
+/** Moves that one frame's origin, so that its drawing stands where its neighbours do. */
+function putBack(project: Project, clip: Clip, step: number, line: (typeof DRIFTS)[number]["key"], by: number): void {
+  const ref = clip.steps[step]?.frame;
+  const placed = ref ? findFrame(project, ref) : null;
+  if (!placed) return;
+  const scope = { name: frameName(placed.source, placed.frame), frames: [placed] };
+  nudge(scope, line === "feet" ? { x: 0, y: -by } : { x: by, y: 0 }, `put back ${ref} ${line}`);
+}

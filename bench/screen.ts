@@ -131,6 +131,33 @@ async function largeSheet(page: Page): Promise<void> {
       .waitFor({ timeout: 120_000 });
   });
   await act(page, "Ship to Clips", () => stop("3", "Clips"));
+  await act(page, "Clips to Marks, drift charted", async () => {
+    await stop("4", "Marks");
+    await page.getByRole("figure", { name: /^Drift over/ }).waitFor();
+  });
+  await marksOnAll(page);
+}
+
+/** A box on each of the clip's 3,844 frames, drawn at once, dragged and nudged at once. */
+async function marksOnAll(page: Page): Promise<void> {
+  await page.getByRole("button", { name: "New boxes" }).click();
+  await page.keyboard.press("Enter");
+  await act(page, "a box around every drawing", async () => {
+    await page.getByRole("button", { name: "Around what is drawn" }).click();
+    await page.getByRole("textbox", { name: "Box width" }).waitFor();
+  });
+  const canvas = await page.getByTestId("marks-canvas").boundingBox();
+  if (!canvas) throw new Error("No canvas.");
+  const [x, y] = [canvas.x + canvas.width / 2, canvas.y + canvas.height / 2];
+  await act(page, "all boxes dragged", async () => {
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    for (let k = 1; k <= 24; k++) await page.mouse.move(x + k * 4, y - k * 2);
+    await page.mouse.up();
+  });
+  await act(page, "all boxes nudged ten times", async () => {
+    for (let k = 0; k < 10; k++) await page.keyboard.press(k < 5 ? "ArrowLeft" : "ArrowRight");
+  });
 }
 
 /** Numbered stills, as an animation program writes them, in one drop. */

@@ -1,7 +1,7 @@
 "use client";
 
-import { type Clip, findFrame, frameName } from "@caravan/core/model";
-import type { ReactNode } from "react";
+import { type Clip, findFrame, frameName, type PlacedFrame } from "@caravan/core/model";
+import { memo, type ReactNode, useCallback, useRef } from "react";
 import { useProject } from "../project/open-project";
 import { useCountFrom } from "../ui/counting";
 import { FramePicture } from "./frame-picture";
@@ -23,6 +23,9 @@ export function StepStrip({
 }) {
   const project = useProject((each) => each);
   const countFrom = useCountFrom();
+  const latest = useRef(onChoose);
+  latest.current = onChoose;
+  const choose = useCallback((step: number) => latest.current(step), []);
   const from = Math.max(0, (at[0] ?? 0) - AROUND);
   const shown = clip.steps.slice(from, from + 2 * AROUND);
   return (
@@ -30,28 +33,59 @@ export function StepStrip({
       {shown.map((each, n) => {
         const step = from + n;
         const found = findFrame(project, each.frame);
-        const name = found ? frameName(found.source, found.frame) : "missing frame";
         return (
           <li key={step} className="text-center">
-            <button
-              type="button"
-              data-chooses
-              aria-pressed={at.includes(step)}
-              aria-label={`Look at step ${step + countFrom}: ${name}`}
-              title={name}
-              onClick={() => onChoose(step)}
-              className={`check block rounded-box border-2 ${at.includes(step) ? "border-now" : "border-transparent"}`}
-            >
-              {found ? (
-                <FramePicture source={found.source} frame={found.frame} size={44} className="block" />
-              ) : (
-                <span className="block size-11 text-small text-brick">missing</span>
-              )}
-            </button>
+            <StepPicture step={step} found={found} isAt={at.includes(step)} countFrom={countFrom} onChoose={choose} />
             {under?.(step)}
           </li>
         );
       })}
     </ol>
+  );
+}
+
+interface Shown {
+  readonly step: number;
+  readonly found: PlacedFrame | null;
+  readonly isAt: boolean;
+  readonly countFrom: number;
+  readonly onChoose: (step: number) => void;
+}
+
+/** Drawn again only when its picture, its name or its choice is another: frames change with every nudge of what is marked on them. */
+const StepPicture = memo(function StepPicture({ step, found, isAt, countFrom, onChoose }: Shown) {
+  const name = found ? frameName(found.source, found.frame) : "missing frame";
+  return (
+    <button
+      type="button"
+      data-chooses
+      aria-pressed={isAt}
+      aria-label={`Look at step ${step + countFrom}: ${name}`}
+      title={name}
+      onClick={() => onChoose(step)}
+      className={`check block rounded-box border-2 ${isAt ? "border-now" : "border-transparent"}`}
+    >
+      {found ? (
+        <FramePicture source={found.source} frame={found.frame} size={44} className="block" />
+      ) : (
+        <span className="block size-11 text-small text-brick">missing</span>
+      )}
+    </button>
+  );
+}, looksTheSame);
+
+function looksTheSame(a: Shown, b: Shown): boolean {
+  if (a.step !== b.step || a.isAt !== b.isAt || a.countFrom !== b.countFrom || a.onChoose !== b.onChoose) return false;
+  if (!a.found || !b.found) return a.found === b.found;
+  const [one, other] = [a.found, b.found];
+  return (
+    one.source.pictures === other.source.pictures &&
+    one.source.clearing === other.source.clearing &&
+    one.frame.picture === other.frame.picture &&
+    one.frame.rect === other.frame.rect &&
+    one.frame.size === other.frame.size &&
+    one.frame.inset === other.frame.inset &&
+    one.frame.turned === other.frame.turned &&
+    frameName(one.source, one.frame) === frameName(other.source, other.frame)
   );
 }

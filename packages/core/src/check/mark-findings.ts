@@ -1,13 +1,30 @@
 /** What looks wrong about boxes and points through a clip: one step that lacks what all others have, one on which a box jumps. */
 import { boxesOf, copyMarks, counted, setBoxes } from "../edit";
-import { type Box, type Clip, type FrameRef, findFrame, type MarkKind, originOf, type PlacedFrame, type Project } from "../model";
+import {
+  type Box,
+  type Clip,
+  type Frame,
+  type FrameRef,
+  findFrame,
+  type MarkKind,
+  originOf,
+  type PlacedFrame,
+  type Project,
+} from "../model";
 import type { Finding } from "./finding";
 
 /** Of a clip whose frames are all there. Cost: O(kinds × steps). */
 export function markFindings(project: Project, clip: Clip): Finding[] {
   if (project.marks.length === 0) return [];
   const shown = clip.steps.map(({ frame }) => ({ ref: frame, placed: findFrame(project, frame) as PlacedFrame }));
-  return project.marks.flatMap((kind) => [...missing(clip, kind, shown), ...jumping(clip, kind, shown)]);
+  return project.marks.flatMap((kind) => {
+    const has = shown.map(({ placed: { frame } }) => isMarked(frame, kind));
+    return has.includes(true) ? [...missing(clip, kind, shown, has), ...jumping(clip, kind, shown)] : [];
+  });
+}
+
+function isMarked({ marks }: Frame, { name, shape }: MarkKind): boolean {
+  return (shape === "box" ? marks?.boxes?.[name] : marks?.points?.[name]) !== undefined;
 }
 
 type Shown = readonly { readonly ref: FrameRef; readonly placed: PlacedFrame }[];
@@ -15,12 +32,9 @@ type Shown = readonly { readonly ref: FrameRef; readonly placed: PlacedFrame }[]
 /** A kind that this share of the steps has is meant to be on all of them. What a blow hits is not. */
 const MOSTLY = 0.75;
 
-function missing(clip: Clip, kind: MarkKind, shown: Shown): Finding[] {
-  const has = shown.map(
-    ({ placed: { frame } }) => frame.marks?.boxes?.[kind.name] !== undefined || frame.marks?.points?.[kind.name] !== undefined,
-  );
+function missing(clip: Clip, kind: MarkKind, shown: Shown, has: readonly boolean[]): Finding[] {
   const steps = has.flatMap((each, k) => (each ? [] : [k]));
-  if (steps.length === 0 || steps.length === shown.length || shown.length - steps.length < shown.length * MOSTLY) return [];
+  if (steps.length === 0 || shown.length - steps.length < shown.length * MOSTLY) return [];
   return [
     finding(clip, kind, steps, {
       code: "mark-missing",
@@ -50,16 +64,17 @@ function nearestBefore(has: readonly boolean[], step: number): number {
 /** On one step alone the box's lower edge lies elsewhere than on both neighbours, as told from the origin: the character drops or climbs. */
 function jumping(clip: Clip, kind: MarkKind, shown: Shown): Finding[] {
   const floors = shown.map(({ placed }) => {
-    const [box, ...more] = boxesOf(placed.frame, kind.name);
-    return box && more.length === 0 ? box.y + box.h - originOf(placed.source, placed.frame).y : null;
+    const boxes = boxesOf(placed.frame, kind.name);
+    const box = boxes[0];
+    return box && boxes.length === 1 ? box.y + box.h - originOf(placed.source, placed.frame).y : null;
   });
-  const usual = floors.map((_, k) => {
-    const [before, after] = [floors[k - 1], floors[k + 1]];
-    return before !== undefined && before !== null && before === after ? before : null;
-  });
-  const steps = floors.flatMap((floor, k) => (floor !== null && usual[k] !== null && floor !== usual[k] ? [k] : []));
+  const steps: number[] = [];
+  for (let k = 1; k + 1 < floors.length; k++) {
+    const [before, floor, after] = [floors[k - 1] ?? null, floors[k] ?? null, floors[k + 1] ?? null];
+    if (floor !== null && before !== null && before === after && floor !== before) steps.push(k);
+  }
   if (steps.length === 0) return [];
-  const by = (k: number) => Math.round((usual[k] as number) - (floors[k] as number));
+  const by = (k: number) => Math.round((floors[k - 1] as number) - (floors[k] as number));
   const first = by(steps[0] as number);
   const what =
     steps.length === 1

@@ -121,7 +121,7 @@ function onFrames(
 ): Project {
   return withFrames(project, new Set(refs), (placed, ref) => {
     const marks = marksOf(placed, ref);
-    if (marks === placed.frame.marks || JSON.stringify(marks) === JSON.stringify(placed.frame.marks)) return placed.frame;
+    if (marks === placed.frame.marks) return placed.frame;
     const { marks: _before, ...rest } = placed.frame;
     return marks ? { ...rest, marks } : rest;
   });

@@ -44,12 +44,16 @@ export function marksWithout(marks: FrameMarks | undefined, name: MarkName): Fra
   return marksWith(marks, name, { boxes: [], point: null });
 }
 
-/** With those of one kind as given, in the place of what it had: no boxes and no point are none. */
+/** With those of one kind as given, in the place of what it had: no boxes and no point are none. The very marks if it has just these. */
 export function marksWith(
   marks: FrameMarks | undefined,
   name: MarkName,
   given: { readonly boxes?: readonly Box[]; readonly point?: FramePoint | null },
 ): FrameMarks | undefined {
+  const same =
+    (given.boxes === undefined || sameBoxes(marks?.boxes?.[name] ?? [], given.boxes)) &&
+    (given.point === undefined || samePoint(marks?.points?.[name], given.point));
+  if (same) return marks;
   const boxes = { ...marks?.boxes };
   const points = { ...marks?.points };
   if (given.boxes) {
@@ -65,6 +69,14 @@ export function marksWith(
     ...(Object.keys(points).length > 0 ? { points } : {}),
   };
   return next.boxes || next.points ? next : undefined;
+}
+
+function sameBoxes(a: readonly Box[], b: readonly Box[]): boolean {
+  return a.length === b.length && a.every(({ x, y, w, h }, k) => x === b[k]?.x && y === b[k]?.y && w === b[k]?.w && h === b[k]?.h);
+}
+
+function samePoint(a: FramePoint | undefined, b: FramePoint | null): boolean {
+  return a?.x === b?.x && a?.y === b?.y;
 }
 
 function mapped(marks: FrameMarks, onBox: (box: Box) => Box, onPoint: (point: FramePoint) => FramePoint): FrameMarks {

@@ -3,8 +3,8 @@
  *
  * Points are in pixels from the frame's untrimmed top-left corner, in halves, so that the middle of an even width can be told.
  */
-import { type Box, type Frame, type FramePoint, frameSize, type Size } from "../model";
-import { type Coverage, drawnPart, isDrawn } from "../raster";
+import { type Box, type Frame, type FramePoint, frameSize, type Rect, type Size } from "../model";
+import { type Coverage, drawnPart, middleOfDrawn } from "../raster";
 
 /** The nine places, by rows from the top. */
 export const PLACES = [
@@ -37,7 +37,7 @@ const FEET = 0.08;
  * Where the drawing of a frame stands, null if nothing is drawn. `coverage` is of the picture that the frame is on.
  *
  * `feet`: the middle of what touches the ground, the lowest rows, with the ground right under them. `mass`: the middle of all drawn
- * pixels. `box`: the middle of the bottom edge of the box around them. Cost: O(pixels of the frame).
+ * pixels. `box`: the middle of the bottom edge of the box around them. Cost: O(words of 32 pixels of the frame).
  */
 export function drawnOrigin(
   coverage: Coverage,
@@ -49,26 +49,20 @@ export function drawnOrigin(
   const box = uprightBox(part, frame);
   const bottom = box.y + box.h;
   if (way === "box") return { x: box.x + box.w / 2, y: bottom };
-  const upright = uprightOf(frame);
-  const rows = Math.max(1, Math.round(box.h * FEET));
-  let count = 0;
-  let sumX = 0;
-  let sumY = 0;
-  let left = Number.POSITIVE_INFINITY;
-  let right = Number.NEGATIVE_INFINITY;
-  for (let y = part.y; y < part.y + part.h; y++)
-    for (let x = part.x; x < part.x + part.w; x++) {
-      if (!isDrawn(coverage, x, y)) continue;
-      const at = upright(x, y);
-      if (way === "feet" && at.y < bottom - rows) continue;
-      count++;
-      sumX += at.x;
-      sumY += at.y;
-      left = Math.min(left, at.x);
-      right = Math.max(right, at.x);
-    }
-  if (way === "feet") return { x: (left + right + 1) / 2, y: bottom };
-  return { x: halves(sumX / count + 0.5), y: halves(sumY / count + 0.5) };
+  if (way === "feet") {
+    const low = lowestRows(part, frame, Math.max(1, Math.round(box.h * FEET)));
+    const { x, w } = uprightBox(drawnPart(coverage, low) as Rect, frame);
+    return { x: x + w / 2, y: bottom };
+  }
+  // The mean of the pixels upright is the mean as stored, set upright.
+  const mean = middleOfDrawn(coverage, part) as FramePoint;
+  const { x, y } = uprightOf(frame)(mean.x, mean.y);
+  return { x: halves(x + 0.5), y: halves(y + 0.5) };
+}
+
+/** The part's lowest rows as they are upright, as stored. */
+function lowestRows(part: Rect, { turned }: Pick<Frame, "turned">, rows: number): Rect {
+  return turned ? { ...part, w: rows } : { ...part, y: part.y + part.h - rows, h: rows };
 }
 
 /** The box around what is drawn in a frame, in its untrimmed pixels, null if nothing is. `coverage` is of the picture that it is on. */

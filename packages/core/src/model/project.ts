@@ -97,20 +97,32 @@ export function exampleNamed(project: Project, name: string): Example {
 /** A frame together with the source it was cut from. */
 export type PlacedFrame = { readonly source: Source; readonly frame: Frame };
 
-const framesBySource = new WeakMap<Source, Map<string, Frame>>();
+const framesBySource = new WeakMap<Source, Map<FrameRef, Frame>>();
+
+function framesOf(source: Source): Map<FrameRef, Frame> {
+  let byRef = framesBySource.get(source);
+  if (!byRef) {
+    byRef = new Map(source.frames.map((frame) => [frameRef(source, frame), frame]));
+    framesBySource.set(source, byRef);
+  }
+  return byRef;
+}
+
+/** Where the last frame was found: a clip's frames mostly are of one source, and screens ask for thousands in a row. */
+let last: { readonly sources: Project["sources"]; readonly source: Source; readonly frames: Map<FrameRef, Frame> } | null = null;
 
 /** The frame that a step names, or null if its source no longer has it. Constant time after the first call per source. */
 export function findFrame(project: Project, ref: FrameRef): PlacedFrame | null {
-  const slash = ref.indexOf("/");
-  const id = ref.slice(0, slash);
+  if (last?.sources === project.sources) {
+    const frame = last.frames.get(ref);
+    if (frame) return { source: last.source, frame };
+  }
+  const id = ref.slice(0, ref.indexOf("/"));
   const source = project.sources.find((each) => each.id === id);
   if (!source) return null;
-  let byKey = framesBySource.get(source);
-  if (!byKey) {
-    byKey = new Map(source.frames.map((frame) => [frame.key, frame]));
-    framesBySource.set(source, byKey);
-  }
-  const frame = byKey.get(ref.slice(slash + 1));
+  const frames = framesOf(source);
+  last = { sources: project.sources, source, frames };
+  const frame = frames.get(ref);
   return frame ? { source, frame } : null;
 }
 

@@ -72,6 +72,35 @@ export function bitsSet(word: number): number {
   return Math.imul((x + (x >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;
 }
 
+/** The mean place of the drawn pixels of `rect`, which must lie within the picture, by their indexes; null if none is drawn. */
+export function middleOfDrawn({ width, bits }: Coverage, { x, y, w, h }: Rect): { x: number; y: number } | null {
+  const stride = wordsPerRow(width);
+  let count = 0;
+  let sumX = 0;
+  let sumY = 0;
+  for (let row = y; row < y + h; row++)
+    for (let word = x >> 5; word << 5 < x + w; word++) {
+      const drawn = (bits[row * stride + word] as number) & maskOf(word, x, x + w);
+      if (drawn === 0) continue;
+      const own = bitsSet(drawn);
+      count += own;
+      sumX += own * word * 32 + sumOfPlaces(drawn);
+      sumY += own * row;
+    }
+  return count === 0 ? null : { x: sumX / count, y: sumY / count };
+}
+
+/** Of the bits that are set, the sum of their places: each binary digit of the places counted by itself. */
+function sumOfPlaces(word: number): number {
+  return (
+    bitsSet(word & 0xaaaaaaaa) +
+    2 * bitsSet(word & 0xcccccccc) +
+    4 * bitsSet(word & 0xf0f0f0f0) +
+    8 * bitsSet(word & 0xff00ff00) +
+    16 * bitsSet(word & 0xffff0000)
+  );
+}
+
 /** The smallest rectangle around all that is drawn in `rect`, or null if nothing is. */
 export function drawnPart(coverage: Coverage, rect: Rect): Rect | null {
   let top = rect.y;

@@ -1,6 +1,6 @@
 export { clearGround } from "./clear-ground";
 export { hexOf, type Rgb, rgbOf } from "./colour";
-export { bitsSet, type Coverage, countDrawn, coverageOf, cropCoverage, drawnPart, isClear, isDrawn } from "./coverage";
+export { bitsSet, type Coverage, countDrawn, coverageOf, cropCoverage, drawnPart, isClear, isDrawn, middleOfDrawn } from "./coverage";
 export { type Difference, differenceOf } from "./difference";
 export { COLOUR_LIMIT, factsOf, type PictureFacts } from "./facts";
 export { framePixels } from "./frame-pixels";

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Rect } from "../model";
-import { coverageOf, cropCoverage, drawnPart, isClear } from "./coverage";
+import { coverageOf, cropCoverage, drawnPart, isClear, middleOfDrawn } from "./coverage";
 import { factsOf } from "./facts";
 import { firstAlike } from "./likeness";
 import { clearPixels, crop, extrude, looksSame, type Pixels, paste, samePixels, turnClockwise, turnCounterClockwise } from "./pixels";
@@ -37,6 +37,14 @@ const withPart = pictures.chain((pixels) =>
 );
 
 /** The plain way: look at every pixel. */
+function middleByLooking(pixels: Pixels, rect: Rect): { x: number; y: number } | null {
+  const drawn: [number, number][] = [];
+  for (let y = rect.y; y < rect.y + rect.h; y++)
+    for (let x = rect.x; x < rect.x + rect.w; x++) if (pixels.bytes[(y * pixels.width + x) * 4 + 3] !== 0) drawn.push([x, y]);
+  const sum = (at: 0 | 1) => drawn.reduce((total, each) => total + each[at], 0);
+  return drawn.length === 0 ? null : { x: sum(0) / drawn.length, y: sum(1) / drawn.length };
+}
+
 function drawnByLooking({ width, bytes }: Pixels, rect: Rect): Rect | null {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
   for (let y = rect.y; y < rect.y + rect.h; y++)
@@ -56,6 +64,7 @@ describe("coverage", () => {
       fc.property(withPart, ({ pixels, rect }) => {
         const coverage = coverageOf(pixels);
         expect(drawnPart(coverage, rect)).toEqual(drawnByLooking(pixels, rect));
+        expect(middleOfDrawn(coverage, rect)).toEqual(middleByLooking(pixels, rect));
         expect(isClear(coverage, rect)).toBe(drawnByLooking(pixels, rect) === null);
       }),
       { numRuns: 500 },

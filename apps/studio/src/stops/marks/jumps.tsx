@@ -11,6 +11,9 @@ import { type DRIFTS, jumpsIn } from "./drifts";
 import { nudge } from "./set-origin";
 import { useStandings } from "./standings";
 
+/** So many are told at once; what has more is restless, not wrong in one place. */
+const MOST = 8;
+
 /** The steps on which the drawing jumps about its origin, each put back by moving that frame's origin. */
 export function Jumps({ clip }: { clip: Clip }) {
   const project = useDeferredValue(useProject((each) => each));
@@ -21,7 +24,7 @@ export function Jumps({ clip }: { clip: Clip }) {
   return (
     <Detail title="Steps that jump" aside={String(jumps.length)}>
       <ul aria-label="Steps that jump" className="flex flex-col gap-2">
-        {jumps.map(({ drift, step, by }) => (
+        {jumps.slice(0, MOST).map(({ drift, step, by }) => (
           <li key={`${drift.key} ${step}`} className="border-l-4 border-lapis pl-2">
             <p className="mb-1 text-small">
               {drift.subject} {Math.abs(by)} px {drift.ways[by > 0 ? 0 : 1]} on step {step + countFrom} than around it
@@ -37,6 +40,7 @@ export function Jumps({ clip }: { clip: Clip }) {
           </li>
         ))}
       </ul>
+      {jumps.length > MOST && <p className="mt-2 text-small text-muted">And {jumps.length - MOST} more, in the order of the clip.</p>}
     </Detail>
   );
 }

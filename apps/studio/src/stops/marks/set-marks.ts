@@ -1,10 +1,11 @@
 /** Ways to set boxes and points, from the pointer, buttons and keys alike. What a way gives is worked out in the core. */
 import { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "@caravan/core/edit";
 import { drawnBox } from "@caravan/core/marks";
-import { type Box, type FramePoint, type FrameRef, findFrame, frameLook, frameRef, type MarkName } from "@caravan/core/model";
+import { type Box, type FramePoint, type FrameRef, findFrame, frameRef, type MarkName } from "@caravan/core/model";
+import type { Coverage } from "@caravan/core/raster";
 import { act } from "../../project/act";
+import { coveragesOf } from "../../project/coverages";
 import { currentProject, editInGesture } from "../../project/open-project";
-import { pictureOfLook } from "../../project/pictures";
 import { say } from "../../ui/notices";
 import { type FramesInScope, refsOf } from "./scope";
 
@@ -52,9 +53,9 @@ export function giveToAll({ ref, inScope, name }: Spot): void {
 export async function boxAroundDrawn({ inScope, name }: Spot): Promise<void> {
   try {
     const found = new Map<FrameRef, Box[]>();
-    for (const { source, frame } of inScope.frames) {
-      const { coverage } = await pictureOfLook(frameLook(source, frame));
-      const box = drawnBox(coverage, frame);
+    const coverages = await coveragesOf(inScope.frames);
+    for (const [k, { source, frame }] of inScope.frames.entries()) {
+      const box = drawnBox(coverages[k] as Coverage, frame);
       if (box) found.set(frameRef(source, frame), [box]);
     }
     if (found.size === 0) say({ tone: "plain", text: "Nothing is drawn in these frames, so there is nothing to put a box around." });

@@ -1,9 +1,10 @@
 /** Ways to give frames an origin, from buttons and keys alike. What a way gives is worked out in the core. */
 import { forgetOrigins, nudgeOrigins, placeOrigins } from "@caravan/core/edit";
 import { commonOrigin, type DrawnWay, drawnOrigin, type OriginPlace, originAtPlace, pointAtShare } from "@caravan/core/marks";
-import { type FramePoint, type FrameRef, frameLook, frameRef, frameSize, type PlacedFrame } from "@caravan/core/model";
+import { type FramePoint, type FrameRef, frameRef, frameSize, type PlacedFrame } from "@caravan/core/model";
+import type { Coverage } from "@caravan/core/raster";
+import { coveragesOf } from "../../project/coverages";
 import { edit, editInGesture } from "../../project/open-project";
-import { pictureOfLook } from "../../project/pictures";
 import { say } from "../../ui/notices";
 import { type FramesInScope, refsOf } from "./scope";
 
@@ -47,9 +48,9 @@ export function forget(scope: FramesInScope): void {
 export async function setFromDrawn(scope: FramesInScope, way: DrawnWay, together: boolean): Promise<void> {
   try {
     const found = new Map<FrameRef, FramePoint>();
-    for (const { source, frame } of scope.frames) {
-      const { coverage } = await pictureOfLook(frameLook(source, frame));
-      const point = drawnOrigin(coverage, frame, way);
+    const coverages = await coveragesOf(scope.frames);
+    for (const [k, { source, frame }] of scope.frames.entries()) {
+      const point = drawnOrigin(coverages[k] as Coverage, frame, way);
       if (point) found.set(frameRef(source, frame), point);
     }
     const common = together ? commonOrigin([...found.values()]) : null;

@@ -16,10 +16,10 @@ interface Found {
 const known = new WeakMap<Rect, Found>();
 
 /** Pixels that are looked at before the screen gets its turn again. */
-const SLICE = 1_000_000;
+const SLICE = 2_000_000;
 
 /** Where the drawing of each step stands, from its origin; undefined for steps not looked at yet, null where nothing is drawn. */
-export function useStandings(project: Project, clip: Clip): readonly (Standing | null | undefined)[] {
+export function useStandings(project: Project, clip: Clip): Standings {
   const entries = usePictures((state) => state.entries);
   const frames = useMemo(() => clip.steps.map(({ frame }) => findFrame(project, frame)), [project, clip]);
   const [looks, setLooks] = useState(0);
@@ -42,7 +42,25 @@ export function useStandings(project: Project, clip: Clip): readonly (Standing |
     return () => clearTimeout(timer);
   }, [frames, entries, looks]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is known changes with each look
-  return useMemo(() => frames.map((placed) => placed && standingNow(placed)), [frames, looks, entries]);
+  return useMemo(() => standingsNow(clip, frames), [clip, frames, looks, entries]);
+}
+
+type Standings = readonly (Standing | null | undefined)[];
+
+const lastOf = new WeakMap<Clip, Standings>();
+
+/** A box that is dragged changes frames, but not where they stand: then it is the very list of before, and no chart is drawn again. */
+function standingsNow(clip: Clip, frames: readonly (PlacedFrame | null)[]): Standings {
+  const before = lastOf.get(clip);
+  const now = frames.map((placed) => placed && standingNow(placed));
+  if (before?.length === now.length && now.every((each, k) => sameStanding(each, before[k]))) return before;
+  lastOf.set(clip, now);
+  return now;
+}
+
+function sameStanding(a: Standing | null | undefined, b: Standing | null | undefined): boolean {
+  if (!a || !b) return a === b;
+  return a.feet.x === b.feet.x && a.feet.y === b.feet.y && a.middle.x === b.middle.x && a.middle.y === b.middle.y;
 }
 
 function coverageOf({ source, frame }: PlacedFrame): Coverage | undefined {

@@ -59,6 +59,9 @@ test("a box is drawn, moved and resized for a whole clip, and stands in the atla
   await strollAtMarks(page);
   await newKind(page, "New boxes", "trunk");
   const at = await frameToScreen(page);
+  // A click alone, with a hand that is not quite still, draws nothing.
+  await drag(page, at(6, 4), { x: at(6, 4).x + 2, y: at(6, 4).y + 1 });
+  await expect(page.getByText("This frame has no trunk.")).toBeVisible();
   await drag(page, at(6, 4), at(26, 39));
   await expectBox(page, 6, 4, 20, 35);
   await expect(page.getByRole("button", { name: "Undo: draw trunk on stroll" })).toBeVisible();

@@ -45,6 +45,7 @@ function middleByLooking(pixels: Pixels, rect: Rect): { x: number; y: number } |
   return drawn.length === 0 ? null : { x: sum(0) / drawn.length, y: sum(1) / drawn.length };
 }
 
+/** The plain way, too. */
 function drawnByLooking({ width, bytes }: Pixels, rect: Rect): Rect | null {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
   for (let y = rect.y; y < rect.y + rect.h; y++)

@@ -5,7 +5,7 @@ import type { MarkKind } from "@caravan/core/model";
 import type { PlayedFrame } from "../../preview/playing";
 import { useKeys } from "../../ui/keys";
 import type { FramesInScope } from "./scope";
-import { alterBox, dropBox, dropMarks, placePoint, type Spot } from "./set-marks";
+import { dropBox, dropMarks, nudgeBox, pointTo, type Spot } from "./set-marks";
 import { nudge, setToPlace } from "./set-origin";
 
 interface Props {
@@ -63,12 +63,12 @@ function BoxKeys({ spot, box }: Props) {
       ...ARROWS.map(([way, x, y]) => ({
         keys: `Arrow${way}`,
         label: `Box one pixel ${way.toLowerCase()}`,
-        run: () => spot && alterBox(spot, box, { x, y }),
+        run: () => spot && nudgeBox(spot, box, { x, y }),
       })),
       ...ARROWS.map(([way, w, h]) => ({
         keys: `Shift+Arrow${way}`,
         label: { Left: "Box narrower", Right: "Box wider", Up: "Box lower", Down: "Box higher" }[way],
-        run: () => spot && alterBox(spot, box, { w, h }),
+        run: () => spot && nudgeBox(spot, box, { w, h }),
       })),
       { keys: "Delete Backspace", label: "Take the box off", run: () => spot && dropBox(spot, box) },
     ],
@@ -79,7 +79,7 @@ function BoxKeys({ spot, box }: Props) {
 
 function PointKeys({ spot, kind, frame }: Props) {
   const at = (kind && frame.marks?.points?.[kind.name]) ?? frame.origin;
-  const move = (x: number, y: number) => spot && placePoint(spot, { x: at.x + x, y: at.y + y });
+  const move = (x: number, y: number) => spot && pointTo(spot, { x: at.x + x, y: at.y + y });
   useKeys(
     "Points",
     [

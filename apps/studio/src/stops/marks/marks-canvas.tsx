@@ -15,7 +15,7 @@ import { useCanvasSize } from "../../preview/use-canvas-size";
 import { useProject } from "../../project/open-project";
 import { loadPictures, pictureNow, usePictures } from "../../project/pictures";
 import type { FramesInScope } from "./scope";
-import { boxTo, drawBox, placePoint, type Spot } from "./set-marks";
+import { boxTo, drawBox, pointTo, type Spot } from "./set-marks";
 import { nudge } from "./set-origin";
 
 interface Props {
@@ -35,9 +35,12 @@ interface Props {
 type Drag =
   | { readonly kind: "origin"; readonly id: string; readonly from: FramePoint; readonly done: FramePoint }
   | { readonly kind: "point"; readonly id: string }
-  | { readonly kind: "box"; readonly id: string; readonly gesture: BoxGesture };
+  /** `drawn` is the new box, once the pointer has gone far enough that one is meant. */
+  | { readonly kind: "box"; readonly id: string; readonly gesture: BoxGesture; readonly drawn: Rect | null };
 
 const REACH = 6; // CSS px: how near to an edge counts as on it
+/** A press that goes less far is a click, and draws nothing. */
+const MEANT = 4; // CSS px
 /** Boxes may reach this far out of a frame, in frames. */
 const BEYOND = 2;
 
@@ -93,11 +96,11 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
     if (!kind) drag.current = { kind: "origin", id, from: place, done: { x: 0, y: 0 } };
     else if (kind.shape === "point") {
       drag.current = { kind: "point", id };
-      if (spot) placePoint(spot, inHalves(place), id);
+      if (spot) pointTo(spot, inHalves(place), id);
     } else {
       const begun = gesture(place, event.altKey);
       if (begun.kind !== "draw") onBox(Number(begun.id));
-      drag.current = { kind: "box", id, gesture: begun };
+      drag.current = { kind: "box", id, gesture: begun, drawn: null };
     }
   };
   const move = (event: PointerEvent) => {
@@ -111,11 +114,16 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
       nudge(inScope, by, now.id);
       drag.current = { ...now, done: total };
     } else if (now.kind === "point") {
-      if (spot) placePoint(spot, inHalves(place), now.id);
+      if (spot) pointTo(spot, inHalves(place), now.id);
     } else {
       const rect = rectDuring(now.gesture, place, boundsOf(frame));
-      if (now.gesture.kind === "draw") setDraft(rect);
-      else if (spot) boxTo(spot, Number(now.gesture.id), rect, now.id);
+      if (now.gesture.kind === "draw") {
+        const { from } = now.gesture;
+        const far = Math.max(Math.abs(place.x - from.x), Math.abs(place.y - from.y)) * scene.scale;
+        if (now.drawn === null && far < MEANT * size.density) return;
+        drag.current = { ...now, drawn: rect };
+        setDraft(rect);
+      } else if (spot) boxTo(spot, Number(now.gesture.id), rect, now.id);
     }
   };
   const end = () => {
@@ -123,8 +131,8 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
     drag.current = null;
   };
   const up = () => {
-    // A press without a drag draws nothing.
-    if (draft && spot && drawBox(spot, draft)) onBox(boxes.length);
+    const done = drag.current;
+    if (done?.kind === "box" && done.drawn && spot && drawBox(spot, done.drawn)) onBox(boxes.length);
     end();
   };
   return (
@@ -165,6 +173,7 @@ function withDraft(frame: PlayedFrame, { name }: MarkKind, draft: Rect): PlayedF
   const boxes = { ...frame.marks?.boxes, [name]: [...(frame.marks?.boxes?.[name] ?? []), draft] };
   return { ...frame, marks: { ...frame.marks, boxes } };
 }
+
 function paint(context: CanvasRenderingContext2D, frame: PlayedFrame, ghosts: readonly PlayedFrame[], scene: StageScene): void {
   const { width, height } = context.canvas;
   const inks = stageInks(context.canvas);

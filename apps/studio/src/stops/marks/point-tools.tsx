@@ -5,7 +5,7 @@ import { Button } from "../../ui/button";
 import { FieldBox } from "../../ui/number-field";
 import { fromOrigin } from "./box-tools";
 import { HalfField } from "./origin-tools";
-import { dropMarks, giveToAll, placePoint, type Spot } from "./set-marks";
+import { dropMarks, giveToAll, placePoint, pointTo, type Spot } from "./set-marks";
 
 /** The point in numbers, and what can be done with it. */
 export function PointTools({ spot, frame }: { spot: Spot; frame: PlayedFrame }) {
@@ -36,7 +36,7 @@ export function PointTools({ spot, frame }: { spot: Spot; frame: PlayedFrame }) 
         </p>
       )}
       <div className="flex flex-wrap gap-1.5">
-        {!point && <Button onClick={() => void placePoint(spot, frame.origin)}>At the origin</Button>}
+        {!point && <Button onClick={() => pointTo(spot, frame.origin)}>At the origin</Button>}
         <Button disabled={!point || !several} onClick={() => giveToAll(spot)}>
           Same on all
         </Button>

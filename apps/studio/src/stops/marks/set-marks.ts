@@ -20,6 +20,11 @@ export function drawBox({ ref, inScope, name }: Spot, box: Box): boolean {
   return act(addBox, inScope.name, refsOf(inScope), name, ref, box);
 }
 
+/** As from a key or the pointer: what is wrong is told. */
+export function nudgeBox(spot: Spot, index: number, by: Partial<Box>): void {
+  tell(alterBox(spot, index, by));
+}
+
 /** Answers what is wrong, for a field to show. */
 export function alterBox({ inScope, name }: Spot, index: number, by: Partial<Box>, gesture = `nudge ${name}`): string | undefined {
   return editInGesture(gesture, changeBox, inScope.name, refsOf(inScope), name, index, by)?.message;
@@ -29,13 +34,23 @@ export function alterBox({ inScope, name }: Spot, index: number, by: Partial<Box
 export function boxTo(spot: Spot, index: number, { x, y, w, h }: Box, gesture: string): void {
   const frame = findFrame(currentProject(), spot.ref)?.frame;
   const now = frame && boxesOf(frame, spot.name)[index];
-  if (now) alterBox(spot, index, { x: x - now.x, y: y - now.y, w: w - now.w, h: h - now.h }, gesture);
+  if (now) tell(alterBox(spot, index, { x: x - now.x, y: y - now.y, w: w - now.w, h: h - now.h }, gesture));
 }
 
 export function dropBox({ inScope, name }: Spot, index: number): void {
   act(removeBox, inScope.name, refsOf(inScope), name, index);
 }
 
+/** As from a key or the pointer: what is wrong is told. */
+export function pointTo(spot: Spot, point: FramePoint, gesture?: string): void {
+  tell(placePoint(spot, point, gesture));
+}
+
+function tell(problem: string | undefined): void {
+  if (problem !== undefined) say({ tone: "trouble", text: problem });
+}
+
+/** Answers what is wrong, for a field to show. */
 export function placePoint({ ref, inScope, name }: Spot, point: FramePoint, gesture = `nudge ${name}`): string | undefined {
   return editInGesture(gesture, putPoint, inScope.name, refsOf(inScope), name, ref, point)?.message;
 }

@@ -149,6 +149,10 @@ test("the box that is missing on one step is told, shown and mended, at Ship and
   await page.getByRole("button", { name: "Look at step 1:" }).click();
   await page.keyboard.press("Delete");
   await expect(page.getByText("This frame has no trunk.")).toBeVisible();
+  await goTo(page, "Ship");
+  const card = page.getByRole("listitem").filter({ hasText: "1 step has no trunk, which all others have." });
+  await card.getByRole("button", { name: "Show" }).click();
+  await expect(page.getByText("This frame has no trunk.")).toBeVisible();
   const told = page.getByRole("list", { name: "Findings on these marks" });
   await expect(told).toContainText("1 step has no trunk, which all others have.");
   await told.getByRole("button", { name: "Take it from the step before" }).click();

@@ -3,7 +3,21 @@ import { type ClipName, emptyProject, type FrameRef, keptRefs, type Source } fro
 import fc from "fast-check";
 import { beforeEach, describe, expect, it } from "vitest";
 import { PORTER, porterProject } from "../../../../packages/core/src/edit/project.fixture";
-import { beginAt, chooseClip, chosenSource, go, pickedFrames, pickRun, rowRefs, START, togglePick, togglePicks, useView } from "./view";
+import {
+  beginAt,
+  chooseClip,
+  chooseReelSource,
+  chosenSource,
+  go,
+  goToMarks,
+  pickedFrames,
+  pickRun,
+  rowRefs,
+  START,
+  togglePick,
+  togglePicks,
+  useView,
+} from "./view";
 
 const project = porterProject();
 const source = project.sources[0] as Source;
@@ -58,6 +72,13 @@ describe("picking", () => {
 });
 
 describe("the place", () => {
+  it("of a clip at Marks is that clip, also when a source was gone through there before", () => {
+    chooseReelSource(PORTER);
+    useView.setState({ steps: [9] });
+    goToMarks("walk" as ClipName);
+    expect(useView.getState()).toMatchObject({ stop: "marks", clipName: "walk", reelSource: null, steps: [] });
+  });
+
   it("is what it was, or where work begins, with nothing carried over", () => {
     togglePick(ref(0));
     beginAt(project, { stop: "ship", source: "s1", clip: "walk" });

@@ -45,7 +45,7 @@ export interface View {
   readonly hoverRow: number | null;
   /** Chosen steps of the chosen clip, by index, ascending. */
   readonly steps: readonly number[];
-  /** True right after a clip was made: its name waits to be typed. */
+  /** True right after a clip or a kind of marks was made: its name waits to be typed. */
   readonly naming: boolean;
   /** The way of cutting that was chosen for the chosen source, null for the one it is cut by. */
   readonly way: Way | null;
@@ -106,6 +106,12 @@ export function chooseClip(clipName: ClipName): void {
   if (before !== clipName) useView.setState({ clipName, steps: [] });
   if (actionName !== null) useView.setState({ actionName: null });
   if (reelSource !== null) useView.setState({ reelSource: null, steps: [] });
+}
+
+/** To this clip at Marks, even if a source was gone through there before. */
+export function goToMarks(clipName: ClipName): void {
+  chooseClip(clipName);
+  go("marks");
 }
 
 /** Goes through all frames of a source at Marks. */

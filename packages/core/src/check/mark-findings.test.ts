@@ -42,6 +42,9 @@ describe("findings on boxes and points", () => {
     expect(bodyOf(level, ref(2, 0))).toEqual([{ x: 1, y: 2, w: 5, h: 7 }]);
   });
 
+  it("take no half of a pixel for a jump, which no box could mend", () =>
+    expect(found(placeOrigins(project, "walk", new Map([[ref(2, 0), { x: 4, y: 9.5 }]])))).toEqual([]));
+
   it("go by the origin: a box that moves with it does not dip", () => {
     const raised = placeOrigins(project, "walk", new Map([[ref(2, 0), { x: 4, y: 8 }]]));
     expect(found(raised)).toMatchObject([{ code: "box-jumps" }]);

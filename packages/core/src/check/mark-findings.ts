@@ -1,16 +1,7 @@
 /** What looks wrong about boxes and points through a clip: one step that lacks what all others have, one on which a box jumps. */
 import { boxesOf, copyMarks, counted, setBoxes } from "../edit";
-import {
-  type Box,
-  type Clip,
-  type Frame,
-  type FrameRef,
-  findFrame,
-  type MarkKind,
-  originOf,
-  type PlacedFrame,
-  type Project,
-} from "../model";
+import { hasMark } from "../marks";
+import { type Box, type Clip, type FrameRef, findFrame, type MarkKind, originOf, type PlacedFrame, type Project } from "../model";
 import type { Finding } from "./finding";
 
 /** Of a clip whose frames are all there. Cost: O(kinds × steps). */
@@ -18,13 +9,9 @@ export function markFindings(project: Project, clip: Clip): Finding[] {
   if (project.marks.length === 0) return [];
   const shown = clip.steps.map(({ frame }) => ({ ref: frame, placed: findFrame(project, frame) as PlacedFrame }));
   return project.marks.flatMap((kind) => {
-    const has = shown.map(({ placed: { frame } }) => isMarked(frame, kind));
+    const has = shown.map(({ placed: { frame } }) => hasMark(frame.marks, kind.name));
     return has.includes(true) ? [...missing(clip, kind, shown, has), ...jumping(clip, kind, shown)] : [];
   });
-}
-
-function isMarked({ marks }: Frame, { name, shape }: MarkKind): boolean {
-  return (shape === "box" ? marks?.boxes?.[name] : marks?.points?.[name]) !== undefined;
 }
 
 type Shown = readonly { readonly ref: FrameRef; readonly placed: PlacedFrame }[];
@@ -61,7 +48,10 @@ function nearestBefore(has: readonly boolean[], step: number): number {
   return step;
 }
 
-/** On one step alone the box's lower edge lies elsewhere than on both neighbours, as told from the origin: the character drops or climbs. */
+/**
+ * On one step alone the box's lower edge lies elsewhere than on both neighbours, as told from the origin: the character drops or climbs.
+ * Half a pixel is none: origins may lie between pixels, boxes do not.
+ */
 function jumping(clip: Clip, kind: MarkKind, shown: Shown): Finding[] {
   const floors = shown.map(({ placed }) => {
     const boxes = boxesOf(placed.frame, kind.name);
@@ -71,7 +61,7 @@ function jumping(clip: Clip, kind: MarkKind, shown: Shown): Finding[] {
   const steps: number[] = [];
   for (let k = 1; k + 1 < floors.length; k++) {
     const [before, floor, after] = [floors[k - 1] ?? null, floors[k] ?? null, floors[k + 1] ?? null];
-    if (floor !== null && before !== null && before === after && floor !== before) steps.push(k);
+    if (floor !== null && before !== null && before === after && Math.abs(floor - before) >= 1) steps.push(k);
   }
   if (steps.length === 0) return [];
   const by = (k: number) => Math.round((floors[k - 1] as number) - (floors[k] as number));

@@ -2,7 +2,7 @@
 import type { Atlas } from "../atlas";
 import { utf8 } from "../codec";
 
-/** `atlas` as a constant, with types of the names of all clips, actions, frames, events, boxes and points, so that a misspelt one does not compile. */
+/** `atlas` as a constant, with types of the names of all that is in it, so that a misspelt one does not compile. */
 export function typedModule(atlas: Atlas, name: string): Uint8Array {
   return utf8(
     [

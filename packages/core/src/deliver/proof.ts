@@ -20,8 +20,8 @@ export interface Proof {
 }
 
 /**
- * Reads the files as a game would and compares every frame pixel by pixel, its boxes and points, every clip step by step and every action, with what was
- * meant. `atlasFile` comes first of the files. Throws `proof-failed` naming the first thing that differs: better no delivery
+ * Reads the files as a game would and compares every frame pixel by pixel, its boxes and points, every clip step by step and every
+ * action, with what was meant. `atlasFile` comes first of the files. Throws `proof-failed` naming the first thing that differs: better no delivery
  * than a wrong one.
  */
 export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid: Laid, goods: Goods, png: PngCodec): Proof {

@@ -1,5 +1,4 @@
 /** Rectangles that a person draws, moves, resizes, duplicates and makes equal in size. */
-
 import { shiftedMarks } from "../marks";
 import {
   CaravanError,

@@ -1,9 +1,8 @@
 /** The kinds of boxes and points that a project has: what they are called, and how they are told apart. */
-import { marksWithout } from "../marks";
+import { frameWithMarks, hasMark, marksWithout } from "../marks";
 import {
   CaravanError,
   checkedName,
-  type Frame,
   type FrameMarks,
   type FrameRef,
   frameRef,
@@ -57,20 +56,14 @@ export const removeMarkKind = edit(
   (project, name) => {
     markNamed(project, name);
     const without = { ...project, marks: project.marks.filter((each) => each.name !== name) };
-    return withFrames(without, refsWith(project, name), ({ frame }): Frame => {
-      const { marks, ...rest } = frame;
-      const left = marksWithout(marks, name);
-      return left ? { ...rest, marks: left } : rest;
-    });
+    return withFrames(without, refsWith(project, name), ({ frame }) => frameWithMarks(frame, marksWithout(frame.marks, name)));
   },
 );
 
 /** The frames that have a mark of this kind. */
 export function refsWith(project: Project, name: MarkName): ReadonlySet<FrameRef> {
   const refs = project.sources.flatMap((source) =>
-    source.frames
-      .filter(({ marks }) => marks?.boxes?.[name] !== undefined || marks?.points?.[name] !== undefined)
-      .map((frame) => frameRef(source, frame)),
+    source.frames.filter(({ marks }) => hasMark(marks, name)).map((frame) => frameRef(source, frame)),
   );
   return new Set(refs);
 }

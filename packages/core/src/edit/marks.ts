@@ -1,5 +1,5 @@
 /** Boxes and points on frames: drawn, moved, given to other frames and taken away, on one frame or on as many as one likes. */
-import { carriedBox, carriedPoint, changedBox, marksWith, marksWithout } from "../marks";
+import { carriedBox, carriedPoint, changedBox, frameWithMarks, marksWith, marksWithout } from "../marks";
 import {
   type Box,
   CaravanError,
@@ -119,12 +119,7 @@ function onFrames(
   refs: readonly FrameRef[],
   marksOf: (placed: PlacedFrame, ref: FrameRef) => FrameMarks | undefined,
 ): Project {
-  return withFrames(project, new Set(refs), (placed, ref) => {
-    const marks = marksOf(placed, ref);
-    if (marks === placed.frame.marks) return placed.frame;
-    const { marks: _before, ...rest } = placed.frame;
-    return marks ? { ...rest, marks } : rest;
-  });
+  return withFrames(project, new Set(refs), (placed, ref) => frameWithMarks(placed.frame, marksOf(placed, ref)));
 }
 
 function placedFrame(project: Project, ref: FrameRef): PlacedFrame {

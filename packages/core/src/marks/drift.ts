@@ -14,7 +14,10 @@ export interface Standing {
   readonly middle: FramePoint;
 }
 
-/** In untrimmed pixels, null where nothing is drawn. `coverage` is of the picture that the frame is on. Cost: O(words of 32 pixels of the frame). */
+/**
+ * In untrimmed pixels, null where nothing is drawn. `coverage` is of the picture that the frame is on.
+ * Cost: O(words of 32 pixels of the frame).
+ */
 export function standingOf(coverage: Coverage, frame: Pick<Frame, "rect" | "size" | "turned" | "inset">): Standing | null {
   const feet = drawnOrigin(coverage, frame, "feet");
   const middle = drawnOrigin(coverage, frame, "mass");

@@ -1,5 +1,5 @@
 /** The boxes and points of one frame, when the frame itself is moved within its size, mirrored or scaled. Pure. */
-import type { Box, FrameMarks, FramePoint, MarkName } from "../model";
+import type { Box, Frame, FrameMarks, FramePoint, MarkName } from "../model";
 
 /** Every mark moved by whole pixels, as the picture is when room is added around it. */
 export function shiftedMarks(marks: FrameMarks, { x, y }: FramePoint): FrameMarks {
@@ -37,6 +37,18 @@ export function scaledMarks(marks: FrameMarks, scale: number): FrameMarks {
     },
     (point) => ({ x: rounded(point.x), y: rounded(point.y) }),
   );
+}
+
+/** Whether there is a box or the point of this kind; kinds of both shapes have names of their own. */
+export function hasMark(marks: FrameMarks | undefined, name: MarkName): boolean {
+  return marks?.boxes?.[name] !== undefined || marks?.points?.[name] !== undefined;
+}
+
+/** The frame with these marks; one without any does not have the field. The very frame if it has just these. */
+export function frameWithMarks(frame: Frame, marks: FrameMarks | undefined): Frame {
+  if (marks === frame.marks) return frame;
+  const { marks: _before, ...rest } = frame;
+  return marks ? { ...rest, marks } : rest;
 }
 
 /** Without those of one kind; undefined when none are left. */

@@ -1,6 +1,6 @@
 export { carriedBox, carriedPoint, changedBox } from "./carried";
 export { type Jump, jumpsOf, type Standing, standingFrom, standingOf } from "./drift";
-export { marksWith, marksWithout, mirroredMarks, scaledMarks, shiftedMarks } from "./frame-marks";
+export { frameWithMarks, hasMark, marksWith, marksWithout, mirroredMarks, scaledMarks, shiftedMarks } from "./frame-marks";
 export {
   commonOrigin,
   DRAWN_WAYS,

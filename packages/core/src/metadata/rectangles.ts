@@ -91,7 +91,7 @@ export function findRectangles(group: RecordGroup, coverage: Coverage): FoundRec
   };
   const numbers = numericFields(sample);
   weigh([...namedSides(numbers, sample), ...lists(numbers), ...cells(numbers, sample)]);
-  // Names in a tongue of their own, or misleading ones: any four numbers may be it.
+  // Where names say nothing, or mislead, every choice of four numbers is tried.
   if (((best as FoundRectangles | null)?.fit ?? 0) < GOOD_FIT) weigh(anyFour(numbers));
   return best;
 }

@@ -43,42 +43,31 @@ export function sourceById(project: Project, id: SourceId): Source {
 }
 
 /** Throws `not-found`. */
-export function clipNamed(project: Project, name: ClipName | string): Clip {
-  const clip = project.clips.find((each) => each.name === name);
-  if (!clip)
-    throw new CaravanError(
-      "not-found",
-      `clip "${name}"`,
-      "There is no such clip in this project.",
-      project.clips.length > 0 ? `There are: ${project.clips.map((each) => each.name).join(", ")}.` : "It has no clips yet.",
-    );
-  return clip;
+export function clipNamed({ clips }: Pick<Project, "clips">, name: ClipName | string): Clip {
+  return named(clips, "clip", name);
 }
 
 /** Throws `not-found`. */
-export function actionNamed(project: Project, name: ActionName | string): Action {
-  const action = project.actions.find((each) => each.name === name);
-  if (!action)
-    throw new CaravanError(
-      "not-found",
-      `action "${name}"`,
-      "There is no such action in this project.",
-      project.actions.length > 0 ? `There are: ${project.actions.map((each) => each.name).join(", ")}.` : "It has no actions yet.",
-    );
-  return action;
+export function actionNamed({ actions }: Pick<Project, "actions">, name: ActionName | string): Action {
+  return named(actions, "action", name);
 }
 
 /** Throws `not-found`. */
-export function markNamed(project: Pick<Project, "marks">, name: MarkName | string): MarkKind {
-  const kind = project.marks.find((each) => each.name === name);
-  if (!kind)
+export function markNamed({ marks }: Pick<Project, "marks">, name: MarkName | string): MarkKind {
+  return named(marks, "mark", name);
+}
+
+/** The one of this name; if there is none, an error that lists those there are. */
+function named<Each extends { readonly name: string }>(all: readonly Each[], kind: string, name: string): Each {
+  const found = all.find((each) => each.name === name);
+  if (!found)
     throw new CaravanError(
       "not-found",
-      `mark "${name}"`,
-      "There are no such boxes or points in this project.",
-      project.marks.length > 0 ? `There are: ${project.marks.map((each) => each.name).join(", ")}.` : "It has none yet.",
+      `${kind} "${name}"`,
+      `There is no such ${kind} in this project.`,
+      all.length > 0 ? `There are: ${all.map((each) => each.name).join(", ")}.` : `It has no ${kind}s yet.`,
     );
-  return kind;
+  return found;
 }
 
 /** Throws `not-found`. */

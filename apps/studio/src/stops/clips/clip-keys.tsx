@@ -16,7 +16,7 @@ import { seek } from "../../preview/player-state";
 import { startOfStep } from "../../preview/timelines";
 import { act } from "../../project/act";
 import { currentProject, edit, useProject } from "../../project/open-project";
-import { type Bench, chooseClip, clearPicks, go, pickedFrames, useView } from "../../project/view";
+import { type Bench, chooseClip, clearPicks, goToMarks, pickedFrames, useView } from "../../project/view";
 import { useKeys } from "../../ui/keys";
 import { say } from "../../ui/notices";
 import { chosenSteps, extendedSteps } from "./chosen-steps";
@@ -74,7 +74,7 @@ export function ClipKeys({ clip }: { clip: Clip }) {
   const bench = (to: Bench) => () => useView.setState({ bench: to });
   useKeys("Benches", [
     { keys: "r", label: "Ribbons", run: bench("ribbons") },
-    { keys: "g", label: "Its origins, boxes and points, at Marks", run: () => go("marks") },
+    { keys: "g", label: "Its origins, boxes and points, at Marks", run: () => goToMarks(name) },
     { keys: "k", label: "Flick between two steps", run: bench("flick") },
     { keys: "c", label: "Compare clips", run: bench("compare") },
     { keys: "h", label: "Rhythm of clips", run: bench("rhythm") },

@@ -3,9 +3,9 @@
 import { renameClip } from "@caravan/core/edit";
 import { type Clip, type ClipName, unreachable } from "@caravan/core/model";
 import dynamic from "next/dynamic";
-import { useEffect } from "react";
+import { useNaming } from "../../project/naming";
 import { edit, useProject } from "../../project/open-project";
-import { chooseClip, chosenAction, chosenClip, go, useView, type View } from "../../project/view";
+import { chooseClip, chosenAction, chosenClip, go, goToMarks, useView, type View } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { TextField } from "../../ui/text-field";
@@ -39,7 +39,7 @@ export function Surface() {
       </header>
       <div className="flex flex-wrap items-center justify-between gap-2">
         <Choice label="Bench" value={bench} options={BENCH_WORDS} onChange={(next) => useView.setState({ bench: next })} />
-        <Button onClick={() => go("marks")} aria-keyshortcuts="g" hint="G">
+        <Button onClick={() => goToMarks(clip.name)} aria-keyshortcuts="g" hint="G">
           Origin, boxes and points at Marks
         </Button>
       </div>
@@ -80,12 +80,7 @@ function Bench({ bench, clip }: { bench: View["bench"]; clip: Clip }) {
 
 /** The clip's name. Right after the clip was made it waits to be typed. */
 function ClipNameField({ clip }: { clip: Clip }) {
-  const naming = useView((view) => view.naming);
-  useEffect(() => {
-    if (!naming) return;
-    useView.setState({ naming: false });
-    document.getElementById(CLIP_NAME_FIELD)?.focus();
-  }, [naming]);
+  useNaming(CLIP_NAME_FIELD);
   const rename = (name: string): string | undefined => {
     const error = edit(renameClip, clip.name, name);
     if (!error) chooseClip(name.trim() as ClipName);

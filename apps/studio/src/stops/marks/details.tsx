@@ -2,9 +2,9 @@
 
 import { removeMarkKind, renameMarkKind, setMarkLook } from "@caravan/core/edit";
 import { MARK_LINES, type MarkKind, type MarkName } from "@caravan/core/model";
-import { useEffect } from "react";
 import { chosenReel } from "../../preview/reel";
 import { act } from "../../project/act";
+import { useNaming } from "../../project/naming";
 import { edit, useProject } from "../../project/open-project";
 import { PlaceFindings } from "../../project/place-findings";
 import { chosenClip, chosenMark, useView } from "../../project/view";
@@ -46,12 +46,7 @@ const KIND_NAME_FIELD = "mark-name";
 const KINDS = { box: "Boxes", point: "Points" };
 
 function KindDetail({ kind }: { kind: MarkKind }) {
-  const naming = useView((view) => view.naming);
-  useEffect(() => {
-    if (!naming) return;
-    useView.setState({ naming: false });
-    document.getElementById(KIND_NAME_FIELD)?.focus();
-  }, [naming]);
+  useNaming(KIND_NAME_FIELD);
   const rename = (name: string): string | undefined => {
     const error = edit(renameMarkKind, kind.name, name);
     if (!error) useView.setState({ markName: name.trim() as MarkName });

@@ -1,11 +1,12 @@
 /** Actions in four and eight facings: made, mirrored, turned by the pointer, delivered. */
 import { clearPixels, type Pixels } from "@caravan/core/raster";
-import { expect, test } from "@playwright/test";
-import { clipOfRows, delivered, dropAndCut, figureSheet, goTo, openStudio, startProject } from "./studio";
+import { expect, test } from "./fixtures";
+import { clipOfRows, delivered, dropAndCut, figureSheet, goTo, openEmpty } from "./studio";
+
+test.use({ moving: true });
 
 test.beforeEach(async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
 });
 
 /** Eight rows of two, each row in a grey of its own, so that what is drawn tells the row. */

@@ -2,11 +2,11 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { writeZip } from "@caravan/core/codec";
 import type { Pixels } from "@caravan/core/raster";
-import { expect, type Page, test } from "@playwright/test";
 import { camelSheet } from "../examples/draw/camel";
 import { BANNER_STILLS, banner, bazaar, bearerLayers, WELL_TIMES, well } from "../examples/draw/camp";
 import { porterUnspoilt } from "../examples/draw/raw";
-import { delivered, dropAndCut, dropFiles, figureSheet, goTo, openStudio, png, pngFile, rawArt, startProject } from "./studio";
+import { expect, type Page, test } from "./fixtures";
+import { delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, png, pngFile, rawArt } from "./studio";
 
 /** Where alpha is above 0, the bytes; elsewhere nothing counts. */
 function seen({ width, height, bytes }: Pixels): string {
@@ -21,8 +21,7 @@ async function bringIn(page: Page): Promise<void> {
 }
 
 test.beforeEach(async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
 });
 
 test("twelve unpadded stills become one series in the order people count, in two actions", async ({ page }) => {

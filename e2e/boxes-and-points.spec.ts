@@ -1,12 +1,12 @@
 /** What is hit and where things are fastened: drawn on frames, seen in motion, carried by the files to the game. */
-import { expect, type Page, test } from "@playwright/test";
-import { delivered, dropAndCut, figureSheet, goTo, openStudio, saved, startProject, typeNumber } from "./studio";
+import { expect, type Page, test } from "./fixtures";
+import { delivered, dropAndCut, figureSheet, goTo, openEmpty, openStudio, saved, typeNumber } from "./studio";
 
 const CELL = { w: 32, h: 40 };
 
 /** A clip of four frames, shown at Marks. */
 async function strollAtMarks(page: Page): Promise<void> {
-  await openStudio(page);
+  await openEmpty(page);
   await dropAndCut(page, "hero.png", figureSheet(4, 1, CELL), 4, 1);
   await page.getByRole("button", { name: "Pick row 0" }).click();
   await page.keyboard.press("c");
@@ -161,8 +161,7 @@ test("the box that is missing on one step is told, shown and mended, at Ship and
 });
 
 test("a thing that is in no clip is marked among the frames of its source", async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
   await goTo(page, "Marks");
   await expect(page.getByText("No frames yet")).toBeVisible();
   await goTo(page, "Sources");

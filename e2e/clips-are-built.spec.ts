@@ -2,8 +2,10 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import type { Rect } from "@caravan/core/model";
 import { coverageOf, crop, drawnPart } from "@caravan/core/raster";
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page, test } from "./fixtures";
 import { goTo, openStudio, png, problemOn, typeNumber } from "./studio";
+
+test.use({ moving: true });
 
 const steps = (page: Page) => page.getByRole("button", { name: /^Step \d+:/ });
 const framesShown = async (page: Page) =>

@@ -2,8 +2,8 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { readApng, readZip, writeZip } from "@caravan/core/codec";
 import { crop, looksSame, type Pixels } from "@caravan/core/raster";
-import { expect, type Page, test } from "@playwright/test";
-import { atlasOf, delivered, dropAndCut, figureSheet, filesOf, goTo, openStudio, png, startProject, typeNumber } from "./studio";
+import { expect, type Page, test } from "./fixtures";
+import { atlasOf, delivered, dropAndCut, figureSheet, filesOf, goTo, openEmpty, openStudio, png, typeNumber } from "./studio";
 
 const CELL = { w: 32, h: 40 };
 const sheet = figureSheet(6, 2);
@@ -11,8 +11,7 @@ const frame = (k: number): Pixels => crop(sheet, { x: (k % 6) * CELL.w, y: Math.
 
 /** A sheet cut, its first row a clip `stroll`, and Ship. */
 async function strollAtShip(page: Page): Promise<void> {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
   await dropAndCut(page, "walker.png", sheet, 6, 2);
   await page.getByRole("button", { name: "Pick row 0", exact: true }).click();
   await page.keyboard.press("c");

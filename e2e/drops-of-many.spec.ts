@@ -1,6 +1,6 @@
 import { clearPixels, type Pixels } from "@caravan/core/raster";
-import { expect, test } from "@playwright/test";
-import { delivered, dropFiles, figureSheet, openStudio, pngFile, startProject, type UploadedFile } from "./studio";
+import { expect, test } from "./fixtures";
+import { delivered, dropFiles, figureSheet, openEmpty, pngFile, type UploadedFile } from "./studio";
 
 const CELL = { w: 32, h: 40 };
 
@@ -18,8 +18,7 @@ function text(name: string, content: string): UploadedFile {
 }
 
 test.beforeEach(async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
 });
 
 test("one metadata file cuts all the pictures that it describes, and a clip across them is one clip", async ({ page }) => {

@@ -1,6 +1,6 @@
 import { clearPixels, type Pixels } from "@caravan/core/raster";
-import { expect, type Page, test } from "@playwright/test";
-import { dropAndCut, goTo, openStudio, startProject, typeNumber } from "./studio";
+import { expect, type Page, test } from "./fixtures";
+import { dropAndCut, goTo, openEmpty, typeNumber } from "./studio";
 
 /** Rows of three, each cell in a colour of its own. */
 function rowsOfThree(rows: number): Pixels {
@@ -42,8 +42,7 @@ async function mend(page: Page, message: string, label: string): Promise<void> {
 
 test("facings come from numbers at the end of names, and each finding on movement is mended by its button", async ({ page }) => {
   test.setTimeout(150_000);
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
   await dropAndCut(page, "rows.png", rowsOfThree(6), 3, 6);
   for (const [row, name] of ["turn_0", "turn_1", "turn_2", "turn_3", "burst", "burst_big"].entries()) await clipOfRow(page, row, name);
 

@@ -1,12 +1,13 @@
-import { expect, type Page, test } from "@playwright/test";
-import { atlasOf, dropAndCut, figureSheet, filesOf, goTo, openStudio, startProject, typeNumber } from "./studio";
+import { expect, type Page, test } from "./fixtures";
+import { atlasOf, dropAndCut, figureSheet, filesOf, goTo, openEmpty, typeNumber } from "./studio";
+
+test.use({ moving: true });
 
 const CELL = { w: 32, h: 40 };
 const frame = (page: Page, name: string) => page.getByRole("option", { name: new RegExp(`^${name}(,|$)`) });
 
 test.beforeEach(async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
   await dropAndCut(page, "hero.png", figureSheet(4, 3, CELL), 4, 3);
   await expect(page.getByTestId("outcome")).toContainText("12 frames");
 });

@@ -1,6 +1,8 @@
 import { crop, looksSame } from "@caravan/core/raster";
-import { type Download, expect, type Page, test } from "@playwright/test";
+import { type Download, expect, type Page, test } from "./fixtures";
 import { atlasOf, dropFiles, figureSheet, filesOf, frameFrom, goTo, openStudio, pngFile, typeNumber } from "./studio";
+
+test.use({ moving: true });
 
 const CELL = { w: 32, h: 40 };
 const sheet = figureSheet(4, 3, CELL);

@@ -5,8 +5,8 @@ import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { extname, join } from "node:path";
 import { crop, looksSame } from "@caravan/core/raster";
-import { expect, test } from "@playwright/test";
 import { buildSync } from "esbuild";
+import { expect, test } from "./fixtures";
 import { png } from "./studio";
 
 const root = join(import.meta.dirname, "..");

@@ -1,6 +1,6 @@
 /** A game that reads metadata of its own make gets the demo in just that make: four files of unlike structure. */
-import { expect, type Page, test } from "@playwright/test";
 import { KEYED, LINED, TABLED, TAGGED } from "../packages/core/src/shape/examples.fixture";
+import { expect, type Page, test } from "./fixtures";
 import { atlasOf, type DeliveredAtlas, figureSheet, filesOf, goTo, openStudio, pngFile } from "./studio";
 
 async function zipNow(page: Page): Promise<Map<string, Uint8Array>> {

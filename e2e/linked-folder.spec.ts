@@ -1,5 +1,5 @@
-import { expect, type Page, test } from "@playwright/test";
-import { figureSheet, goTo, openStudio, pngFile, startProject, typeNumber, type UploadedFile } from "./studio";
+import { expect, type Page, test } from "./fixtures";
+import { figureSheet, goTo, openEmpty, pngFile, typeNumber, type UploadedFile } from "./studio";
 
 /**
  * The browser's private file system stands in for a folder on the computer: its handles are of the same kind, and no window needs
@@ -10,8 +10,7 @@ test.beforeEach(async ({ page }) => {
     const folder = async () => (await navigator.storage.getDirectory()).getDirectoryHandle("art", { create: true });
     Object.assign(window, { showDirectoryPicker: folder });
   });
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
 });
 
 async function writeArt(page: Page, { name, bytes }: UploadedFile): Promise<void> {

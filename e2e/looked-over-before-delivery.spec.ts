@@ -1,6 +1,6 @@
 /** What stands in the way, in one list at Ship: grouped, shown and mended there. */
-import { expect, test } from "@playwright/test";
-import { delivered, dropAndCut, figureSheet, goTo, openStudio, pngFile, startProject } from "./studio";
+import { expect, test } from "./fixtures";
+import { delivered, dropAndCut, figureSheet, goTo, openEmpty, pngFile } from "./studio";
 
 const sheet = figureSheet(6, 4);
 /** The same figures on an opaque white. */
@@ -13,8 +13,7 @@ const onWhite = {
 };
 
 test("an opaque ground is told at Ship and cleared there, and what goes out is clear", async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
   await dropAndCut(page, "white.png", onWhite, 6, 4);
   await goTo(page, "Ship");
   const worth = page.getByRole("region", { name: "Worth a look" });
@@ -32,8 +31,7 @@ test("an opaque ground is told at Ship and cleared there, and what goes out is c
 });
 
 test("many findings of one kind stand in one card, each with its place, and are mended together as one step back", async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
   await dropAndCut(page, "walker.png", sheet, 6, 4);
   for (const row of [0, 1, 2, 3]) {
     await goTo(page, "Frames");
@@ -60,8 +58,7 @@ test("many findings of one kind stand in one card, each with its place, and are 
 });
 
 test("a picture that is gone from storage is told with its source, and clips are whole again when it is given back", async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
   await dropAndCut(page, "walker.png", sheet, 6, 4);
   await expect(page.getByTestId("saved")).toHaveText(/saved in this browser/);
   // As when a browser clears away what it thinks nobody needs.

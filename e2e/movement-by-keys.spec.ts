@@ -1,5 +1,7 @@
-import { expect, type Locator, type Page, test } from "@playwright/test";
+import { expect, type Locator, type Page, test } from "./fixtures";
 import { dropAndCut, figureSheet, openStudio, startProject } from "./studio";
+
+test.use({ moving: true });
 
 /** Presses Tab until what is meant has the focus, as someone without a mouse does. */
 async function tabTo(page: Page, target: Locator): Promise<void> {

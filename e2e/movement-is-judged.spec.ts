@@ -1,7 +1,9 @@
 /** Clips are built by ranges, timed to the microsecond, and the frame that slips is found. */
 import { clearPixels, type Pixels, paste } from "@caravan/core/raster";
-import { expect, type Page, test } from "@playwright/test";
-import { clipOfRows, delivered, dropAndCut, figureSheet, openStudio, startProject, typeNumber } from "./studio";
+import { expect, type Page, test } from "./fixtures";
+import { clipOfRows, delivered, dropAndCut, figureSheet, openEmpty, typeNumber } from "./studio";
+
+test.use({ moving: true });
 
 const steps = (page: Page, clip: string) => page.getByRole("list", { name: `Steps of ${clip}` }).getByRole("button");
 const times = (page: Page, clip: string) =>
@@ -9,8 +11,7 @@ const times = (page: Page, clip: string) =>
 const clips = (page: Page) => page.getByRole("list", { name: "Clips" }).getByRole("button");
 
 test.beforeEach(async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
 });
 
 test("22 frames of a sheet with two empty cells become three clips by ranges, the first back and forth: by keys alone", async ({

@@ -1,9 +1,9 @@
-import { type BrowserContext, expect, type Page, test } from "@playwright/test";
-import { dropAndCut, dropFiles, figureSheet, filesOf, goTo, openStudio, pngFile, saved, typeNumber } from "./studio";
+import { type BrowserContext, expect, type Page, test } from "./fixtures";
+import { dropAndCut, dropFiles, figureSheet, filesOf, goTo, openEmpty, pngFile, saved, typeNumber } from "./studio";
 
 /** A project with a cut sheet and a clip "walk" of its first row. */
 async function makeWalk(page: Page): Promise<void> {
-  await openStudio(page);
+  await openEmpty(page);
   await dropAndCut(page, "hero.png", figureSheet(4, 3), 4, 3);
   await page.getByRole("button", { name: "Pick row 0" }).click();
   await page.keyboard.press("c");

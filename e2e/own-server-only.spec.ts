@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./fixtures";
 import { goTo, openStudio } from "./studio";
 
 test("nothing is asked of any other host, and no script but the app's own may run", async ({ page, baseURL }) => {

@@ -1,6 +1,6 @@
 import { clearPixels, crop, mirrored, type Pixels, paste } from "@caravan/core/raster";
-import { expect, type Page, test } from "@playwright/test";
-import { delivered, dropAndCut, dropFiles, figureSheet, openStudio, pngFile, problemOn, startProject, typeNumber } from "./studio";
+import { expect, type Page, test } from "./fixtures";
+import { delivered, dropAndCut, dropFiles, figureSheet, openEmpty, pngFile, problemOn, typeNumber } from "./studio";
 
 /** Two kinds of figures on one sheet: 4 × 2 of 32×40 above, 3 × 1 of 48×56 below. */
 function mixedSheet(): Pixels {
@@ -41,8 +41,7 @@ async function gridOf(page: Page, columns: number, rows: number): Promise<void> 
 }
 
 test.beforeEach(async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
 });
 
 test("a sheet of two grids is cut in regions that are drawn around them", async ({ page }) => {

@@ -1,8 +1,10 @@
 /** A person's own delivery in the example game: opened from Ship, and changed art comes into it with one key. */
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { expect, type Page, test } from "@playwright/test";
-import { dropAndCut, figureSheet, goTo, openStudio, png, problemOn, startProject } from "./studio";
+import { expect, type Page, test } from "./fixtures";
+import { dropAndCut, figureSheet, goTo, openEmpty, openStudio, png, problemOn } from "./studio";
+
+test.use({ moving: true });
 
 const told = (game: Page) => game.locator("#told");
 
@@ -59,8 +61,7 @@ test("the demo is played from Ship by keys, and art that changes comes into the 
 });
 
 test("without anything that sounds like walking the first clip stands in; without a studio the game says what to do", async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
   await dropAndCut(page, "things.png", figureSheet(4, 2), 4, 2);
   await goTo(page, "Ship");
   await expect(page.getByText("plays clips: make one at Clips first")).toBeVisible();

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
-import { expect, type Page, test } from "@playwright/test";
-import { dropAndCut, dropFiles, figureSheet, filesOf, openStudio, saved, startProject } from "./studio";
+import { expect, type Page, test } from "./fixtures";
+import { dropAndCut, dropFiles, figureSheet, filesOf, openEmpty, openStudio, saved, startProject } from "./studio";
 
 const projects = (page: Page) => page.getByRole("list", { name: "Projects", exact: true }).getByRole("listitem");
 const openList = (page: Page) => page.getByRole("button", { name: "All projects" }).click();
@@ -30,8 +30,7 @@ test("projects are made, renamed, duplicated, removed and brought back", async (
 });
 
 test("a project saved to a file opens again, with everything in it, and a damaged file is refused", async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
   await dropAndCut(page, "hero.png", figureSheet(4, 3), 4, 3);
   await page.getByRole("button", { name: "Pick row 1" }).click();
   await page.keyboard.press("c");

@@ -3,7 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { sha256Hex } from "@caravan/core/codec";
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./fixtures";
 import { filesOf, goTo, openStudio } from "./studio";
 
 const root = join(import.meta.dirname, "..");

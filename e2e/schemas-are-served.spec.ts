@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./fixtures";
 
 test("the schemas of the formats are served as they are published, and an unknown one is told", async ({ request }) => {
   for (const format of ["atlas", "project"]) {

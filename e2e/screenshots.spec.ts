@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { expect, test } from "@playwright/test";
 import { KEYED } from "../packages/core/src/shape/examples.fixture";
+import { expect, test } from "./fixtures";
 import { dropFiles, goTo, openStudio } from "./studio";
 
 /** Refreshes docs/screenshots from the demo: `npm run screenshots`. Not part of the tests. */

@@ -1,11 +1,12 @@
 /** Where frames stand, clips beside each other, and the stage that they are judged on. */
 import { clearPixels, paste } from "@caravan/core/raster";
-import { expect, test } from "@playwright/test";
-import { clipOfRows, delivered, dropAndCut, dropFiles, figureSheet, goTo, openStudio, pngFile, startProject, typeNumber } from "./studio";
+import { expect, test } from "./fixtures";
+import { clipOfRows, delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, pngFile, typeNumber } from "./studio";
+
+test.use({ moving: true });
 
 test.beforeEach(async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
 });
 
 test("the origin goes to the feet for a whole action, and the character stands steady on the ground line", async ({ page }) => {

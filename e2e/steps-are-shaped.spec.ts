@@ -1,5 +1,7 @@
-import { expect, type Page, test } from "@playwright/test";
-import { dropAndCut, figureSheet, openStudio, startProject, typeNumber } from "./studio";
+import { expect, type Page, test } from "./fixtures";
+import { dropAndCut, figureSheet, openEmpty, typeNumber } from "./studio";
+
+test.use({ moving: true });
 
 /** A clip of one row of four figures, and of the row below if asked. */
 async function clipOf(page: Page, rows: 1 | 2): Promise<void> {
@@ -13,8 +15,7 @@ async function clipOf(page: Page, rows: 1 | 2): Promise<void> {
 }
 
 test.beforeEach(async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
 });
 
 const steps = (page: Page, clip = "walk") => page.getByRole("list", { name: `Steps of ${clip}` }).getByRole("button");

@@ -3,8 +3,9 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { readZip } from "@caravan/core/codec";
 import { clearPixels, type Pixels } from "@caravan/core/raster";
-import { type Download, expect, type Locator, type Page } from "@playwright/test";
+
 import { pngCodec } from "../packages/cli/src/png";
+import { type Download, expect, type Locator, type Page } from "./fixtures";
 
 export const png = pngCodec();
 
@@ -39,6 +40,12 @@ export async function openStudio(page: Page): Promise<void> {
   await page.goto("/");
   await expect(page).toHaveTitle(/The Tamarisk Road/);
   await expect(page.getByTestId("sheet")).toBeVisible();
+}
+
+/** Opens the studio with an empty project, as its address can ask for. */
+export async function openEmpty(page: Page): Promise<void> {
+  await page.goto("/?new");
+  await expect(page).toHaveTitle(/^New project/);
 }
 
 /** Starts an empty project. */

@@ -4,8 +4,10 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { readAtlas } from "@caravan/core/atlas";
 import { crop } from "@caravan/core/raster";
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page, test } from "./fixtures";
 import { png } from "./studio";
+
+test.use({ moving: true });
 
 const root = join(import.meta.dirname, "..");
 const caravan = join(root, "packages/cli/bin/caravan.mjs");

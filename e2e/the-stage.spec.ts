@@ -1,6 +1,8 @@
 import { clearPixels, type Pixels } from "@caravan/core/raster";
-import { expect, type Page, test } from "@playwright/test";
-import { dropAndCut, openStudio, startProject, typeNumber } from "./studio";
+import { expect, type Page, test } from "./fixtures";
+import { dropAndCut, openEmpty, typeNumber } from "./studio";
+
+test.use({ moving: true });
 
 /** Three frames of stripes one pixel wide, each of a colour of its own; the middle one stands lower. */
 function stripes(): Pixels {
@@ -13,8 +15,7 @@ function stripes(): Pixels {
 }
 
 async function playStripes(page: Page): Promise<void> {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
   await dropAndCut(page, "stripes.png", stripes(), 3, 1);
   await page.getByRole("button", { name: "Pick row 0", exact: true }).click();
   await page.keyboard.press("c");
@@ -45,7 +46,7 @@ const runs = (page: Page) =>
   });
 
 test.describe("on a display of one and a half pixels a point", () => {
-  test.use({ deviceScaleFactor: 1.5 });
+  test.use({ deviceScaleFactor: 1.5, ownContext: true });
   test("every pixel of the art is equally many pixels of the display wide, at each whole zoom", async ({ page }) => {
     await playStripes(page);
     for (const _ of [0, 1, 2]) {

@@ -1,11 +1,10 @@
 import { clearPixels, type Pixels } from "@caravan/core/raster";
-import { expect, type Page, test } from "@playwright/test";
 import { apngOf } from "../packages/core/src/codec/apng.fixture";
-import { delivered, dropFiles, figureSheet, goTo, openStudio, png, pngFile, RAW_ART, rawArt, startProject, typeNumber } from "./studio";
+import { expect, type Page, test } from "./fixtures";
+import { delivered, dropFiles, figureSheet, goTo, openEmpty, png, pngFile, RAW_ART, rawArt, typeNumber } from "./studio";
 
 test.beforeEach(async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
 });
 
 const review = (page: Page) => page.getByRole("dialog", { name: "What came in" });

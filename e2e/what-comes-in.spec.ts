@@ -1,10 +1,9 @@
 import { clearPixels } from "@caravan/core/raster";
-import { expect, test } from "@playwright/test";
-import { dropAndCut, dropFiles, figureSheet, goTo, openStudio, pngFile, problemOn, startProject, typeNumber } from "./studio";
+import { expect, test } from "./fixtures";
+import { dropAndCut, dropFiles, figureSheet, goTo, openEmpty, openStudio, pngFile, problemOn, typeNumber } from "./studio";
 
 test("several pictures come in at once, with their facts", async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
   await dropFiles(page, [
     pngFile("steps.png", figureSheet(2, 1)),
     pngFile("bath.png", figureSheet(4, 3)),
@@ -22,8 +21,7 @@ test("several pictures come in at once, with their facts", async ({ page }) => {
 });
 
 test("an opaque ground is noticed", async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
   const white = { width: 32, height: 32, bytes: new Uint8Array(4096).fill(255) };
   await dropFiles(page, [pngFile("a white ground.png", white), pngFile("fine.png", figureSheet(1, 1))]);
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button").first()).toContainText("opaque ground");
@@ -31,8 +29,7 @@ test("an opaque ground is noticed", async ({ page }) => {
 });
 
 test("files that cannot be read are named with the reason, the good ones go in, and nothing else changes", async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
   const good = pngFile("good.png", figureSheet(2, 2));
   await dropFiles(page, [
     { name: "empty.png", bytes: new Uint8Array(0) },
@@ -58,8 +55,7 @@ test("files that cannot be read are named with the reason, the good ones go in, 
 });
 
 test("a picture of one pixel is a sheet like any other", async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
   const dot = clearPixels(1, 1);
   dot.bytes.set([9, 8, 7, 255]);
   await dropFiles(page, [pngFile("dot.png", dot)]);
@@ -68,8 +64,7 @@ test("a picture of one pixel is a sheet like any other", async ({ page }) => {
 });
 
 test("a grid that does not fit says what would, in place, and the old one stays", async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
   await dropAndCut(page, "hero.png", figureSheet(4, 3), 4, 3);
   await typeNumber(page, "Cell width", 200);
   await expect(problemOn(page)).toHaveText("hero: A 200 × 40 px cell exceeds the 128 × 120 px of this sheet. Use 128 × 40 or less.");
@@ -91,8 +86,7 @@ test("a grid that does not fit says what would, in place, and the old one stays"
 });
 
 test("the row under the pointer plays while the grid is being changed", async ({ page }) => {
-  await openStudio(page);
-  await startProject(page);
+  await openEmpty(page);
   await dropAndCut(page, "hero.png", figureSheet(4, 3, { w: 32, h: 40 }, [11]), 4, 3);
   await expect(page.getByTestId("outcome")).toHaveText("11 frames, 1 empty left out, nothing left over");
   const sheet = (await page.getByTestId("sheet").boundingBox()) as { x: number; y: number; width: number; height: number };

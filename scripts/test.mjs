@@ -1,5 +1,5 @@
-// npm test: every check there is, in the order in which they fail fastest; ends with one line "N passed, N failed".
-import { spawnSync } from "node:child_process";
+// npm test: every check there is; ends with one line "N passed, N failed". What the browser tests need is built while types are checked.
+import { spawn } from "node:child_process";
 import { mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { installBrowser, installPackages } from "./install.mjs";
@@ -7,6 +7,9 @@ import { installBrowser, installPackages } from "./install.mjs";
 const root = join(import.meta.dirname, "..");
 const reports = join(root, ".test");
 const total = { passed: 0, failed: 0 };
+const started = performance.now();
+/** Whether one command runs at a time, so that what it prints can be seen at once. */
+let alone = false;
 
 installPackages();
 const chromium = installBrowser();
@@ -17,42 +20,66 @@ rmSync(join(root, "apps/studio/.next/types"), { recursive: true, force: true });
 
 const node = (script, ...args) => run(process.execPath, [join(root, script), ...args]);
 
-check("Types", () => node("scripts/check-types.mjs"));
-check("Lint", () => node("node_modules/@biomejs/biome/bin/biome", "check", "--error-on-warnings", "."));
-check("Import rules", () =>
-  node("node_modules/dependency-cruiser/bin/dependency-cruise.mjs", "--config", "scripts/import-rules.cjs", "packages", "apps"),
-);
-check("The command line builds", () => node("scripts/build-command.mjs"));
-suite(
+const [built] = await Promise.all([
+  check("The studio builds", () => node("scripts/build-studio.mjs")),
+  (async () => {
+    await check("Types", () => node("scripts/check-types.mjs"));
+    await check("Lint", () => node("node_modules/@biomejs/biome/bin/biome", "check", "--error-on-warnings", "."));
+    await check("Import rules", () =>
+      node("node_modules/dependency-cruiser/bin/dependency-cruise.mjs", "--config", "scripts/import-rules.cjs", "packages", "apps"),
+    );
+    await check("The command line builds", () => node("scripts/build-command.mjs"));
+  })(),
+]);
+const slowest = [];
+await suite(
   "Unit tests",
   () => node("node_modules/vitest/vitest.mjs", "run", "--reporter=dot", "--reporter=json", `--outputFile=${join(reports, "unit.json")}`),
   unitCounts,
 );
-const built = check("The studio builds", () => node("scripts/build-studio.mjs"));
 if (built)
-  suite("Browser tests", () => node("node_modules/@playwright/test/cli.js", "test", "--config", "e2e/playwright.config.ts"), browserCounts);
+  await suite(
+    "Browser tests",
+    () => node("node_modules/@playwright/test/cli.js", "test", "--config", "e2e/playwright.config.ts"),
+    browserCounts,
+  );
 
-console.log(`\n${total.passed} passed, ${total.failed} failed`);
+console.log("\nThe ten slowest:");
+for (const { ms, title } of slowest.sort((a, b) => b.ms - a.ms).slice(0, 10)) console.log(`${seconds(ms).padStart(7)}  ${title}`);
+console.log(`\nAll of it took ${seconds(performance.now() - started)}.`);
+console.log(`${total.passed} passed, ${total.failed} failed`);
 process.exitCode = total.failed === 0 ? 0 : 1;
 
+/** Runs a command; what it prints comes out in one piece when it ends, since others may run beside it. True if it went well. */
 function run(command, args) {
   const env = { ...process.env, CHROMIUM: chromium, NEXT_TELEMETRY_DISABLED: "1", CARAVAN_REPORTS: reports, CI: "1" };
-  return spawnSync(command, args, { cwd: root, stdio: "inherit", env }).status === 0;
+  return new Promise((answer) => {
+    const child = spawn(command, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"], env });
+    const printed = [];
+    for (const stream of [child.stdout, child.stderr])
+      stream.on("data", (text) => (alone ? process.stdout.write(text) : printed.push(text)));
+    child.on("close", (code) => {
+      for (const text of printed) process.stdout.write(text);
+      answer(code === 0);
+    });
+  });
 }
 
 /** One thing that passes or fails as a whole. */
-function check(name, work) {
-  console.log(`\n— ${name}`);
-  const passed = work();
+async function check(name, work) {
+  const start = performance.now();
+  const passed = await work();
   total[passed ? "passed" : "failed"]++;
-  if (!passed) console.log(`✗ ${name} failed`);
+  console.log(`\n${passed ? "✓" : "✗"} ${name}${passed ? "" : " failed"} (${seconds(performance.now() - start)})`);
   return passed;
 }
 
 /** Many tests with a report. A run that leaves none, or fails without a failed test, counts as one failure. */
-function suite(name, work, countsOf) {
+async function suite(name, work, countsOf) {
   console.log(`\n— ${name}`);
-  const passed = work();
+  const start = performance.now();
+  alone = true;
+  const passed = await work();
   let counts = { passed: 0, failed: 0 };
   try {
     counts = countsOf();
@@ -62,22 +89,31 @@ function suite(name, work, countsOf) {
   total.passed += counts.passed;
   total.failed += counts.failed;
   if (!passed && counts.failed === 0) total.failed++;
-  console.log(`${counts.passed} passed, ${counts.failed} failed`);
+  console.log(`${name}: ${counts.passed} passed, ${counts.failed} failed (${seconds(performance.now() - start)})`);
 }
 
 function unitCounts() {
   const report = JSON.parse(readFileSync(join(reports, "unit.json"), "utf8"));
+  for (const { assertionResults } of report.testResults)
+    for (const { duration, fullName } of assertionResults) slowest.push({ ms: duration ?? 0, title: fullName });
   return { passed: report.numPassedTests, failed: report.numFailedTests };
 }
 
 function browserCounts() {
   const { stats, suites } = JSON.parse(readFileSync(join(reports, "browser.json"), "utf8"));
-  for (const title of suites.flatMap(flakyTitles)) console.log(`! passed only at the second try, to be looked into: ${title}`);
+  for (const spec of suites.flatMap(specsIn)) {
+    const results = spec.tests.flatMap((test) => test.results);
+    slowest.push({ ms: Math.max(0, ...results.map(({ duration }) => duration)), title: `${spec.file}: ${spec.title}` });
+    if (spec.tests.some(({ status }) => status === "flaky"))
+      console.log(`! passed only at the second try, to be looked into: ${spec.title}`);
+  }
   return { passed: stats.expected + stats.flaky, failed: stats.unexpected };
 }
 
-/** Titles of a suite's tests that failed once and then passed. */
-function flakyTitles({ specs = [], suites = [] }) {
-  const own = specs.filter(({ tests }) => tests.some(({ status }) => status === "flaky")).map(({ title }) => title);
-  return [...own, ...suites.flatMap(flakyTitles)];
+function specsIn({ specs = [], suites = [] }) {
+  return [...specs, ...suites.flatMap(specsIn)];
+}
+
+function seconds(ms) {
+  return `${(ms / 1000).toFixed(1)} s`;
 }

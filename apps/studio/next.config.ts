@@ -15,6 +15,8 @@ const config: NextConfig = {
   transpilePackages: ["@caravan/core", "@caravan/crossing", "@caravan/player"],
   turbopack: { root: join(import.meta.dirname, "../..") },
   outputFileTracingRoot: join(import.meta.dirname, "../.."),
+  // Types are checked by the test command, beside the build.
+  typescript: { ignoreBuildErrors: true },
   poweredByHeader: false,
   reactStrictMode: true,
   headers: async () => [{ source: "/:path*", headers: HEADERS }],

@@ -1,5 +1,5 @@
 import { execFileSync, spawn, spawnSync } from "node:child_process";
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { sha256Hex } from "@caravan/core/codec";
@@ -14,11 +14,15 @@ const root = join(import.meta.dirname, "../../..");
 const caravan = join(root, "packages/cli/bin/caravan.mjs");
 const folder = mkdtempSync(join(tmpdir(), "caravan-killed-"));
 const project = join(folder, "project");
+/** What a person finds there: files that are not hidden, nor in a hidden folder. */
 const visible = (path: string) =>
   existsSync(path)
-    ? readdirSync(path, { recursive: true, withFileTypes: true }).filter((each) => each.isFile() && !each.name.startsWith("."))
+    ? readdirSync(path, { recursive: true, withFileTypes: true }).filter(
+        (each) => each.isFile() && !/(^|[\\/])\./.test(join(each.parentPath, each.name).slice(path.length + 1)),
+      )
     : [];
-const hidden = (path: string) => readdirSync(path, { recursive: true }).filter((name) => /\.part$/.test(String(name)));
+const hidden = (path: string) =>
+  (existsSync(path) ? readdirSync(path, { recursive: true }) : []).filter((name) => /^\.caravan-staged|\.part$/.test(String(name)));
 /** Every finished file by its path with its hash. */
 const contents = (path: string) =>
   new Map(
@@ -48,8 +52,7 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 async function killed(out: string, ms: number, writing: boolean): Promise<void> {
   const child = spawn(process.execPath, [caravan, "build", project, "--out", out], { stdio: "ignore" });
   const ended = new Promise((resolve) => child.once("exit", resolve));
-  if (writing)
-    while (child.exitCode === null && !(existsSync(join(out, "atlas")) && readdirSync(join(out, "atlas")).length > 0)) await pause(0);
+  if (writing) while (child.exitCode === null && hidden(out).length === 0) await pause(0);
   await pause(ms);
   child.kill("SIGKILL");
   await ended;
@@ -58,7 +61,7 @@ async function killed(out: string, ms: number, writing: boolean): Promise<void> 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 describe("a build that is killed", () => {
-  it("at any of 50 moments leaves every file whole, and the next build takes its leavings away", async () => {
+  it("at any of 16 moments leaves every file whole, and the next build takes its leavings away", async () => {
     const out = join(folder, "out");
     const begun = performance.now();
     expect(spawnSync(process.execPath, [caravan, "build", project, "--out", out]).status).toBe(0);
@@ -67,8 +70,8 @@ describe("a build that is killed", () => {
     expect(wanted.size).toBe(601);
     rmSync(out, { recursive: true });
     let leavings = 0;
-    for (let k = 0; k < 50; k++) {
-      await killed(out, k % 2 === 0 ? (whole * k) / 50 : k * 1.5, k % 2 === 1);
+    for (let k = 0; k < 16; k++) {
+      await killed(out, k % 2 === 0 ? (whole * k) / 16 : k * 1.5, k % 2 === 1);
       for (const [path, hash] of contents(out)) expect(hash, path).toBe(wanted.get(path));
       if (existsSync(out)) leavings = Math.max(leavings, hidden(out).length);
     }
@@ -77,5 +80,40 @@ describe("a build that is killed", () => {
     expect(spawnSync(process.execPath, [caravan, "build", project, "--out", out]).status).toBe(0);
     expect(contents(out)).toEqual(wanted);
     expect(hidden(out)).toEqual([]);
+  }, 180_000);
+
+  it("while it replaces an earlier delivery leaves all of that, or all of the new one, once the next build has looked", async () => {
+    const out = join(folder, "replaced");
+    const before = join(folder, "before");
+    const build = (from: string) => spawnSync(process.execPath, [caravan, "build", from, "--out", out]);
+    // The same project with every colour another one.
+    cpSync(project, before, { recursive: true });
+    const art = join(before, "art/many.png");
+    const pixels = pngCodec().decode(readFileSync(art), art);
+    for (let k = 0; k < pixels.bytes.length; k += 4) pixels.bytes[k] = 255 - (pixels.bytes[k] as number);
+    writeFileSync(art, pngCodec().encode(pixels));
+    expect(build(project).status).toBe(0);
+    const fresh = contents(out);
+    rmSync(out, { recursive: true });
+    expect(build(before).status).toBe(0);
+    const old = contents(out);
+    const sets = { old: 0, fresh: 0, unfinished: 0 };
+    for (let k = 0; k < 6; k++) {
+      await killed(out, k * 4, true);
+      const found = contents(out);
+      const isAll = (set: ReadonlyMap<string, string>) => [...set].every(([path, hash]) => found.get(path) === hash);
+      if (isAll(old)) sets.old++;
+      else if (isAll(fresh)) sets.fresh++;
+      else {
+        // Some are in their place and some not yet: then the list says where the rest goes.
+        expect(hidden(out).some((name) => /list\.json$/.test(String(name)))).toBe(true);
+        sets.unfinished++;
+      }
+      expect(build(project).status).toBe(0);
+      expect(contents(out)).toEqual(fresh);
+      expect(hidden(out)).toEqual([]);
+      expect(build(before).status).toBe(0);
+    }
+    expect(sets.old).toBeGreaterThan(0);
   }, 180_000);
 });

@@ -27,7 +27,7 @@ function exitStatus(error: unknown): number {
     note(`caravan: ${error.message.replace(/\s+/g, " ")}`);
     return 1;
   }
-  note(`caravan: A fault of Caravan's own: ${error instanceof Error ? error.message : String(error)} Please report it.`);
+  note(`caravan: Internal error: ${error instanceof Error ? error.message : String(error)} Please report it.`);
   return 1;
 }
 

@@ -72,6 +72,6 @@ describe("caravan watch", () => {
     let line = await next();
     while (!line.ok) line = await next();
     expect(line.written).toEqual(["tamarisk.png"]);
-    expect(readdirSync(out).toSorted()).toEqual(["tamarisk.atlas.json", "tamarisk.png"]);
+    expect(readdirSync(out).toSorted()).toEqual([".caravan-delivered.json", "tamarisk.atlas.json", "tamarisk.png"]);
   }, 60_000);
 });

@@ -33,8 +33,11 @@ export interface PlayerSettings {
   readonly onlyChosen: boolean;
 }
 
+/** Someone who wants less motion starts the player when they want it. */
+const movesAtOnce = (): boolean => typeof matchMedia === "undefined" || !matchMedia("(prefers-reduced-motion: reduce)").matches;
+
 export const usePlayer = create<PlayerSettings>(() => ({
-  running: true,
+  running: movesAtOnce(),
   speed: 1,
   zoom: null,
   ground: "check",

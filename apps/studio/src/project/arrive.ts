@@ -2,6 +2,7 @@
 import { cutByMetadata, takeIn as takeInEdit } from "@caravan/core/edit";
 import { CaravanError, lookOf, naturalOrder, type Project } from "@caravan/core/model";
 import { create } from "zustand";
+import { inBackground } from "../ui/in-background";
 import { say } from "../ui/notices";
 import { run } from "../workers/client";
 import type { ReadArt, StoredLayer, StoredPicture } from "../workers/jobs";
@@ -17,10 +18,12 @@ import {
   USUAL_CHOICES,
 } from "./arriving/proposals";
 import { type TakenText, understandAll } from "./arriving/understanding";
+import { begin } from "./begun";
 import { keepMetadataText } from "./metadata-texts";
-import { apply, currentProject, useOpenProject } from "./open-project";
+import { currentProject, useOpenProject } from "./open-project";
 import { keepPicture, pictureOfLook } from "./pictures";
 import { importBundle, openProject, startProject } from "./projects";
+import { sweepPictures } from "./sweep";
 import { chooseSource, go } from "./view";
 
 /** What a file picker offers. */
@@ -47,6 +50,27 @@ export const useFailedFiles = create<{ readonly failed: readonly FailedFile[] }>
 /** What is offered to be brought in, waiting for a word. */
 export const useReview = create<{ readonly proposals: readonly Proposal[] | null }>(() => ({ proposals: null }));
 
+/** What came in while something else was being looked over: it waits, rather than take the other's place. */
+const later: (readonly Proposal[])[] = [];
+
+function offer(proposals: readonly Proposal[]): void {
+  if (useReview.getState().proposals) later.push(proposals);
+  else useReview.setState({ proposals });
+}
+
+/** Ends the review that is shown; the next one that waits is shown then. */
+export function endReview(): void {
+  useReview.setState({ proposals: later.shift() ?? null });
+}
+
+// What was held against one project says nothing of another.
+useOpenProject.subscribe((open, before) => {
+  if (open.id === before.id) return;
+  if (later.length > 0) say({ tone: "plain", text: "What was dropped meanwhile was not imported: drop it again." });
+  later.length = 0;
+  useReview.setState({ proposals: null });
+});
+
 /** Takes files in and goes to where work on them begins: a lone sheet is cut, several are looked over, anything else is reviewed. */
 export async function takeInAndGo(files: readonly File[] | readonly HandedFile[]): Promise<void> {
   const before = useFailedFiles.getState().failed.length;
@@ -61,6 +85,7 @@ export async function takeInAndGo(files: readonly File[] | readonly HandedFile[]
 async function readAndPropose(files: readonly HandedFile[]): Promise<void> {
   const bundles = files.filter(({ file }) => file.name.toLowerCase().endsWith(".caravan"));
   for (const { file } of bundles) await openFile(file);
+  const work = begin();
   const rest = await unpacked(files.filter((each) => !bundles.includes(each)));
   if (rest.length === 0) return;
   // Systems hand over dropped files in any order; 2 comes before 10.
@@ -69,18 +94,19 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<void> {
   noteFailed(failed.map(({ file, error }) => ({ file, error: asCaravanError(error, file.name) })));
   const proposals = proposalsFor(items, found);
   if (proposals.length === 0) return;
-  if (needsReview(proposals)) useReview.setState({ proposals });
+  work.still();
+  if (needsReview(proposals)) offer(proposals);
   else await bringIn(proposals, () => ({ ...USUAL_CHOICES, clear: false }));
 }
 
 /** Brings in what was chosen, as one entry of undo, and goes to where work on it begins. */
 export async function bringIn(proposals: readonly Proposal[], choicesOf: (proposal: Proposal) => Choices): Promise<void> {
-  useReview.setState({ proposals: null });
   const chosen = proposals.filter((proposal) => choicesOf(proposal).include);
   const arrivals = chosen.flatMap((proposal) => proposal.arrivals(choicesOf(proposal)));
   const recuts = chosen.flatMap(({ recut }) => (recut ? [recut] : []));
   if (arrivals.length + recuts.length === 0) return;
-  if (arrivals.length > 0) await leaveTheDemo(arrivals[0]?.name ?? "art");
+  if (arrivals.length > 0 && !(await leaveTheDemo(arrivals[0]?.name ?? "art"))) return;
+  const work = begin();
   // Frames are found on the picture as it is once its ground is cleared.
   const ready = await Promise.all(
     arrivals.map(async (arrival) => {
@@ -101,7 +127,8 @@ export async function bringIn(proposals: readonly Proposal[], choicesOf: (propos
     ready.length > 0 || !recut
       ? takeInEdit.label(project, ready)
       : cutByMetadata.label(project, recut.source, { by: "metadata", file: recut.file, reading: recut.reading }, recut.frames);
-  const error = apply(change, label);
+  const error = work.apply(change, label);
+  if (error?.code === "other-project") throw error;
   if (error) say({ tone: "trouble", text: error.message });
   const added = currentProject().sources.filter((source) => !known.has(source.id));
   for (const { description, recut: cutAgain } of chosen) {
@@ -120,8 +147,7 @@ export async function bringIn(proposals: readonly Proposal[], choicesOf: (propos
 
 async function openFile(file: File): Promise<void> {
   try {
-    await openProject(await importBundle(file, file.name));
-    say({ tone: "good", text: `Opened ${file.name} as a project of its own.` });
+    if (await openProject(await importBundle(file, file.name))) say({ tone: "good", text: `Opened ${file.name} as a project of its own.` });
   } catch (error) {
     noteFailed([{ file, error: asCaravanError(error, file.name) }]);
   }
@@ -158,16 +184,13 @@ async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> {
   const failed: FailedFile[] = [];
   const read: ReadFiles = { items: [], texts: [] };
   let done = 0;
-  let stored = true;
   useArrival.setState({ arrival: { done, total: files.length, cancel } });
   const outcomes = await Promise.all(
     files.map(async ({ file, path }) => {
       try {
         const art = await run("readArt", { name: file.name, blob: file }, { signal: cancelling.signal });
         if (art.kind === "text") return { path, text: art.text, file, art: null };
-        const kept = await keepArt(art, file);
-        stored &&= kept.stored;
-        return { path, art: kept.art, text: null };
+        return { path, art: await keepArt(art, file), text: null };
       } catch (error) {
         const problem = asCaravanError(error, file.name);
         if (problem.code !== "cancelled") failed.push({ file, error: problem });
@@ -180,8 +203,6 @@ async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> {
   );
   useArrival.setState({ arrival: null });
   noteFailed(failed);
-  if (!stored)
-    useOpenProject.setState({ saving: { kind: "failed", full: true, reason: "This browser has no more room for the pictures." } });
   for (const outcome of outcomes)
     if (outcome !== null) {
       if (outcome.art) read.items.push(outcome);
@@ -190,23 +211,22 @@ async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> {
   return read;
 }
 
-/** Stores all pictures of a file. `stored` is false if the browser has no more room for one. */
-async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: File): Promise<{ art: TakenArt; stored: boolean }> {
-  let stored = true;
+/** Stores all pictures of a file; what there is no room for waits in memory. */
+async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: File): Promise<TakenArt> {
   const keep = async ({ picture, png }: StoredPicture): Promise<TakenPicture> => {
     // Kept from memory, so that a file changed on disk meanwhile cannot slip under its hash.
     const blob = png ?? new Blob([await file.arrayBuffer()], { type: "image/png" });
-    stored = (await keepPicture(picture, blob)) && stored;
+    await keepPicture(picture, blob);
     const { sha256, width, height, coverage, ground } = picture;
     return { sha256, width, height, coverage, ground };
   };
   switch (art.kind) {
     case "still":
-      return { art: { kind: "still", picture: await keep(art.picture) }, stored };
+      return { kind: "still", picture: await keep(art.picture) };
     case "animation": {
       const pictures = [];
       for (const each of art.pictures) pictures.push({ ...(await keep(each)), ms: each.ms });
-      return { art: { kind: "animation", pictures, plays: art.plays, broken: art.broken }, stored };
+      return { kind: "animation", pictures, plays: art.plays, broken: art.broken };
     }
     case "layers": {
       const all = async (layers: readonly StoredLayer[]) => {
@@ -214,21 +234,34 @@ async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: File): Pro
         for (const each of layers) kept.push({ ...(await keep(each)), name: each.name });
         return kept;
       };
-      return { art: { ...art, layers: await all(art.layers), apart: art.apart && (await all(art.apart)) }, stored };
+      return { ...art, layers: await all(art.layers), apart: art.apart && (await all(art.apart)) };
     }
   }
 }
 
+/** Frees what was stored of a drop that was refused, as far as nothing else needs it. */
+export async function forgetRefused(proposals: readonly Proposal[]): Promise<void> {
+  const hashes = new Set<string>();
+  for (const proposal of proposals)
+    for (const apart of [false, true])
+      for (const { pictures } of proposal.arrivals({ ...USUAL_CHOICES, apart })) for (const { sha256 } of pictures) hashes.add(sha256);
+  await sweepPictures(hashes);
+}
+
 /** Someone who drops art of their own onto the untouched demo wants to work on it, not on the demo. */
-async function leaveTheDemo(name: string): Promise<void> {
-  if (!useOpenProject.getState().demo) return;
+async function leaveTheDemo(name: string): Promise<boolean> {
+  if (!useOpenProject.getState().demo) return true;
   const demo = useOpenProject.getState().id as string;
-  await startProject(name.replace(/\.[^.]*$/, ""));
+  // What else came in meanwhile comes along.
+  const waiting = later.splice(0);
+  if (!(await startProject(name.replace(/\.[^.]*$/, "")))) return false;
+  for (const proposals of waiting) offer(proposals);
   say({
     tone: "plain",
     text: "Your art is in a project of its own.",
-    action: { label: "Back to the demo", run: () => void openProject(demo) },
+    action: { label: "Back to the demo", run: () => inBackground(openProject(demo)) },
   });
+  return true;
 }
 
 function noteFailed(failed: readonly FailedFile[]): void {

@@ -1,44 +1,99 @@
 /**
- * Saves the open project by itself, soon after every change: document and history in one transaction, so that a tab killed
- * at any moment leaves either the state before or the state after.
+ * Saves the open project by itself, soon after every change: pictures first, then document and history in one transaction, so that a tab
+ * killed at any moment leaves either the state before or the state after. Only the tab that owns the project writes, and that is asked
+ * inside the transaction.
  */
 import type { Project } from "@caravan/core/model";
 import { type History, type HistoryEntry, NO_HISTORY } from "./history";
+import { dropJournal, writeJournal } from "./journal";
 import { type OpenProject, useOpenProject } from "./open-project";
-import { deleteEntries, isStorageFull, type StoredEntry, storage } from "./storage";
+import { heldBlob, picturesWaiting, storeWaiting } from "./pictures";
+import { failedSaving } from "./saving-failed";
+import { deleteEntries, type StoredEntry, type StoredProject, storage } from "./storage";
 import { writeDocument } from "./stored-document";
-import { tellTabs } from "./tabs";
+import { THIS_TAB, tellTabs } from "./tabs";
 
 /** A change is written this long after it, at most; the promise to people is one second. */
 const DELAY = 250; // ms
 /** After a failure the next try waits longer. */
 const RETRY = 3000; // ms
+/** So long where there was no room: people have to make some first. */
+const RETRY_FULL = 15_000; // ms
+
+interface Stored {
+  readonly id: string | null;
+  /** The document as it was read or written; null if none was. */
+  readonly project: Project | null;
+  /** Whether storage holds it in the very form that would be written, so that parts of it need not be written again. */
+  readonly exact: boolean;
+  readonly history: History;
+  readonly revision: number;
+}
+
+const NOTHING: Stored = { id: null, project: null, exact: false, history: NO_HISTORY, revision: 0 };
 
 let timer: ReturnType<typeof setTimeout> | null = null;
-let saving: Promise<void> | null = null;
-/** What storage holds: the document, if this page wrote it, and the history by identity of entries. */
-let stored: { id: string | null; project: Project | null; history: History } = { id: null, project: null, history: NO_HISTORY };
+let running: Promise<void> | null = null;
+/** What storage holds, the history by identity of entries. */
+let stored: Stored = NOTHING;
 
 /** To be called when a project has been read from storage, so that only what is new gets written. */
-export function markStored(id: string, history: History): void {
-  stored = { id, project: null, history };
+export function markStored(id: string, history: History, project: Project | null = null, revision = 0): void {
+  stored = { id, project, exact: false, history, revision };
 }
 
 /** Watches the open project until the returned function is called. */
 export function startAutosave(): () => void {
   const stop = useOpenProject.subscribe((open, before) => {
-    if (open.id !== null && open.id === before.id && open.project !== before.project && open.saving.kind === "pending") schedule(DELAY);
+    if (open.id === null || open.access === "reader") return;
+    if (open.saving.kind === "pending" && (open.project !== before.project || before.saving.kind !== "pending")) schedule(DELAY);
+    else if (open.saving.kind === "failed" && before.saving !== open.saving) schedule(open.saving.full ? RETRY_FULL : RETRY);
   });
-  // The last moment at which a page that is closed can still write.
-  const flush = () => void saveNow();
-  const hidden = () => document.visibilityState === "hidden" && flush();
-  addEventListener("pagehide", flush);
+  const hidden = () => {
+    if (document.visibilityState !== "hidden") return;
+    keepForLater();
+    void saveNow();
+  };
+  const leave = () => {
+    keepForLater();
+    void saveNow();
+  };
+  const asked = (event: BeforeUnloadEvent) => {
+    if (isAllKept()) return;
+    event.preventDefault();
+    event.returnValue = "";
+  };
+  addEventListener("pagehide", leave);
+  addEventListener("beforeunload", asked);
   document.addEventListener("visibilitychange", hidden);
   return () => {
     stop();
-    removeEventListener("pagehide", flush);
+    removeEventListener("pagehide", leave);
+    removeEventListener("beforeunload", asked);
     document.removeEventListener("visibilitychange", hidden);
   };
+}
+
+/** Whether storage holds all of the open project: its document, its history and its pictures. */
+export function isSaved(): boolean {
+  const { id, saving } = useOpenProject.getState();
+  return id === null || (saving.kind === "saved" && picturesWaiting() === 0);
+}
+
+/** Writes what is not stored beside storage, at once. False if that cannot be done. */
+function keepForLater(): boolean {
+  const { id, project, history, saving, access } = useOpenProject.getState();
+  if (id === null || saving.kind === "saved" || access === "reader") return true;
+  if (stored.id !== id || stored.project === null) return false;
+  return writeJournal(id, { project: stored.project, history: stored.history, revision: stored.revision }, project, history);
+}
+
+/** Whether the page may go away without anything being lost. */
+function isAllKept(): boolean {
+  const { saving } = useOpenProject.getState();
+  if (isSaved()) return true;
+  // What just waits for its turn goes into the journal; what storage has refused is for the person to save.
+  return saving.kind === "pending" && picturesWaiting() === 0 && keepForLater();
 }
 
 function schedule(delay: number): void {
@@ -48,56 +103,120 @@ function schedule(delay: number): void {
   }, delay);
 }
 
-/** Writes what is not yet written. Never throws: a failure is told in the project's `saving`. */
-export async function saveNow(): Promise<void> {
+/** Writes what is not yet written, also what changes meanwhile. Never throws: a failure is told in the project's `saving`. */
+export function saveNow(): Promise<void> {
   if (timer) clearTimeout(timer);
   timer = null;
-  await saving;
-  const open = useOpenProject.getState();
-  if (open.id === null || open.access === "reader" || open.saving.kind === "saved") return;
-  saving = write(open);
-  await saving;
-  saving = null;
+  running ??= drain().finally(() => {
+    running = null;
+  });
+  return running;
 }
 
-async function write(open: OpenProject & { id: string | null }): Promise<void> {
-  const { id, project, history, demo } = open;
-  if (id === null) return;
-  try {
-    await storage.transaction("rw", storage.projects, storage.documents, storage.history, async () => {
-      const known = stored.id === id ? stored.history : NO_HISTORY;
-      const kept = sharedRun(known, history);
-      await deleteEntries(id, history.first + kept);
-      if (history.first > known.first) await deleteEntries(id, 0, history.first);
-      for (const [k, entry] of history.entries.slice(kept).entries())
-        await storage.history.put(storedEntry(id, history.first + kept + k, entry));
-      await writeDocument(id, project, stored.id === id ? stored.project : null);
-      const row = await storage.projects.get(id);
-      await storage.projects.put({
-        ...row,
-        id,
-        name: project.name,
-        sources: project.sources.length,
-        clips: project.clips.length,
-        cursor: history.first + history.cursor,
-        createdAt: row?.createdAt ?? Date.now(),
-        savedAt: Date.now(),
-        demo,
-      });
-    });
-    stored = { id, project, history };
-    // More may have changed while this was written; then it is still pending.
-    if (useOpenProject.getState().project === project) useOpenProject.setState({ saving: { kind: "saved", at: Date.now() } });
-    else schedule(DELAY);
-    tellTabs({ kind: "saved", id });
-  } catch (error) {
-    const full = isStorageFull(error);
-    const reason = full
-      ? "This browser has no more room for the project."
-      : `This browser could not save: ${error instanceof Error ? error.message : String(error)}`;
-    if (useOpenProject.getState().id === id) useOpenProject.setState({ saving: { kind: "failed", full, reason } });
-    if (!full) schedule(RETRY);
+async function drain(): Promise<void> {
+  for (;;) {
+    const open = useOpenProject.getState();
+    if (open.id === null || open.access === "reader" || isSaved()) return;
+    if (!(await write(open, open.id))) return;
   }
+}
+
+/** Thrown inside a save when another tab has taken the project over. */
+class NotOwner extends Error {}
+
+/** Whether it was written. */
+async function write({ project, history, demo }: OpenProject, id: string): Promise<boolean> {
+  const isOpen = () => useOpenProject.getState().id === id;
+  try {
+    await storeWaiting();
+    const known = stored.id === id ? stored : NOTHING;
+    let revision = 0;
+    let whole = false;
+    await storage.transaction("rw", storage.projects, storage.documents, storage.history, async () => {
+      const row = await storage.projects.get(id);
+      if (row?.owner !== undefined && row.owner !== THIS_TAB) throw new NotOwner();
+      // Deleted elsewhere: then all of it is written again, never a part.
+      whole = row === undefined;
+      revision = (row?.revision ?? 0) + 1;
+      await writeHistory(id, history, whole ? NO_HISTORY : known.history);
+      await writeDocument(id, project, !whole && known.exact ? known.project : null);
+      await storage.projects.put(rowOf(row, id, project, history, demo, revision));
+    });
+    if (whole && known.project !== null) await bringBackPictures(project);
+    stored = { id, project, exact: true, history, revision };
+    dropJournal(id);
+    tellTabs({ kind: "saved", id });
+    const now = useOpenProject.getState();
+    // More may have changed while this was written; then it is still pending.
+    if (isOpen() && now.project === project && picturesWaiting() === 0)
+      useOpenProject.setState({ saving: { kind: "saved", at: Date.now() } });
+    return true;
+  } catch (error) {
+    if (!isOpen()) return false;
+    if (isNotOwner(error)) {
+      const reason = "Another tab took this project over before the last changes made here were saved.";
+      useOpenProject.setState({ access: "reader", saving: { kind: "failed", full: false, reason } });
+    } else useOpenProject.setState({ saving: failedSaving(error) });
+    return false;
+  }
+}
+
+/** Dexie wraps what is thrown in a transaction in some browsers. */
+function isNotOwner(error: unknown): boolean {
+  return error instanceof NotOwner || (error as { inner?: unknown } | null)?.inner instanceof NotOwner;
+}
+
+async function writeHistory(id: string, history: History, known: History): Promise<void> {
+  const kept = sharedRun(known, history);
+  await deleteEntries(id, history.first + kept);
+  if (history.first > known.first) await deleteEntries(id, 0, history.first);
+  for (const [k, entry] of history.entries.slice(kept).entries())
+    await storage.history.put(storedEntry(id, history.first + kept + k, entry));
+}
+
+function rowOf(
+  row: StoredProject | undefined,
+  id: string,
+  { name, sources, clips }: Project,
+  history: History,
+  demo: boolean,
+  revision: number,
+): StoredProject {
+  return {
+    ...row,
+    id,
+    name,
+    sources: sources.length,
+    clips: clips.length,
+    cursor: history.first + history.cursor,
+    createdAt: row?.createdAt ?? Date.now(),
+    savedAt: Date.now(),
+    demo,
+    owner: THIS_TAB,
+    revision,
+  };
+}
+
+/** Pictures that went with a project that was deleted elsewhere, from what this page still holds of them. Throws if some are lost. */
+async function bringBackPictures({ sources }: Project): Promise<void> {
+  const hashes = new Set(sources.flatMap(({ pictures }) => pictures.map(({ sha256 }) => sha256)));
+  for (const sha256 of await storage.pictures
+    .where("sha256")
+    .anyOf([...hashes])
+    .primaryKeys())
+    hashes.delete(sha256);
+  let lost = 0;
+  for (const sha256 of hashes) {
+    const blob = heldBlob(sha256);
+    // Read in full: a file whose row is gone may be gone as well.
+    const bytes = await blob?.arrayBuffer().catch(() => null);
+    if (bytes) await storage.pictures.put({ sha256, blob: new Blob([bytes], { type: "image/png" }) });
+    else lost++;
+  }
+  if (lost > 0)
+    throw new Error(
+      `the project was deleted elsewhere while it was open here, and ${lost} of its pictures are gone. The rest is stored again.`,
+    );
 }
 
 /** How many leading entries of `history` are in storage already. */

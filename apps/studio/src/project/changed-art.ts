@@ -19,7 +19,7 @@ import { create } from "zustand";
 import { say } from "../ui/notices";
 import { run } from "../workers/client";
 import type { StoredPicture } from "../workers/jobs";
-import { currentProject, edit } from "./open-project";
+import { type Begun, begin } from "./begun";
 import { keepPicture, pictureBlob, pictureOfLook } from "./pictures";
 import { useSeenArt } from "./seen-art";
 
@@ -30,13 +30,16 @@ export interface ChangedArt {
   readonly changes: FrameChanges;
   /** Clips that show a frame that changed or is gone, by name. */
   readonly clips: readonly string[];
+  /** The document that it was looked at in. */
+  readonly work: Begun;
 }
 
 export const useChangedArt = create<{ readonly art: ChangedArt | null }>(() => ({ art: null }));
 
 /** Reads files as the new pictures of a source and shows what they would change. Throws what is wrong with them. */
 export async function reviewChangedArt(id: SourceId, files: readonly File[]): Promise<void> {
-  const project = currentProject();
+  const work = begin();
+  const { project } = work;
   const before = sourceById(project, id);
   const { missing } = useSeenArt.getState();
   const wasGone = before.pictures.some(({ sha256 }) => missing.has(sha256));
@@ -66,19 +69,21 @@ export async function reviewChangedArt(id: SourceId, files: readonly File[]): Pr
   const changes = framesChanged(before, after, (_old, frame) => same.has(frame.key));
   const uses = clipsByFrame(project);
   const clips = new Set([...changes.changed, ...changes.gone].flatMap((ref) => uses.get(ref) ?? []));
-  useChangedArt.setState({ art: { before, after, pictures, changes, clips: [...clips] } });
+  work.stillHas(before);
+  useChangedArt.setState({ art: { before, after, pictures, changes, clips: [...clips], work } });
 }
 
 /** Takes in what is being reviewed. Clips keep their steps; frames that are gone show as missing until someone decides. */
-export async function takeInChangedArt({ before, pictures }: ChangedArt): Promise<CaravanError | null> {
-  useChangedArt.setState({ art: null });
+export async function takeInChangedArt({ before, pictures, work }: ChangedArt): Promise<CaravanError | null> {
   const looks = await Promise.all(pictures.map((picture) => pictureOfLook(lookOf(before, picture))));
-  return edit(
+  const error = work.edit(
     refreshSource,
     before.id,
     pictures,
     looks.map(({ coverage }) => coverage),
   );
+  useChangedArt.setState({ art: null });
+  return error;
 }
 
 async function readPictures(file: File): Promise<ChangedPicture[]> {

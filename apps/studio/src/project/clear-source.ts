@@ -1,15 +1,16 @@
 import { setClearing } from "@caravan/core/edit";
 import { type Clearing, lookOf, type Source } from "@caravan/core/model";
 import { say } from "../ui/notices";
-import { edit } from "./open-project";
+import { begin } from "./begun";
 import { pictureOfLook } from "./pictures";
 
 /** Clears a source's ground, or leaves it, and cuts again; what is wrong with it is told as a notice. */
 export async function clearSource(source: Source, clearing: Clearing | null): Promise<void> {
+  const work = begin();
   try {
     const next = clearing ? { clearing } : {};
     const looks = await Promise.all(source.pictures.map((each) => pictureOfLook(lookOf(next, each))));
-    const error = edit(
+    const error = work.edit(
       setClearing,
       source.id,
       clearing,

@@ -2,29 +2,29 @@
 import { framesToMirror, freezeMirror, type MirroredPicture } from "@caravan/core/edit";
 import { type ActionName, CaravanError, type Facing, type FrameRef, findFrame, frameLook, partsOfLook } from "@caravan/core/model";
 import { run } from "../workers/client";
-import { currentProject, edit } from "./open-project";
+import { type Begun, begin } from "./begun";
 import { keepPicture, pictureBlob } from "./pictures";
 
 /** The error that stands in the way, null if it is done. */
 export async function freezeMirrorOf(name: ActionName, facing: Facing): Promise<Error | null> {
+  const work = begin();
   try {
-    const project = currentProject();
     const pictures: MirroredPicture[] = [];
-    for (const ref of framesToMirror(project, name, facing)) pictures.push(await mirroredPicture(ref));
-    return edit(freezeMirror, name, facing, pictures);
+    for (const ref of framesToMirror(work.project, name, facing)) pictures.push(await mirroredPicture(work, ref));
+    return work.edit(freezeMirror, name, facing, pictures);
   } catch (error) {
     return error instanceof Error ? error : new Error(String(error));
   }
 }
 
-async function mirroredPicture(ref: FrameRef): Promise<MirroredPicture> {
-  const found = findFrame(currentProject(), ref);
+async function mirroredPicture({ project, signal }: Begun, ref: FrameRef): Promise<MirroredPicture> {
+  const found = findFrame(project, ref);
   if (!found) throw new CaravanError("missing-frame", ref, "This frame is missing.", "Take it out of the clip first.");
   const { sha256, clearing } = partsOfLook(frameLook(found.source, found.frame));
   const blob = await pictureBlob(sha256);
   if (!blob)
     throw new CaravanError("missing-picture", found.source.name, "Its picture is no longer in this browser's storage.", "Add it again.");
-  const [made] = await run("mirrorFrames", { picture: { blob, clearing }, frames: [found.frame] });
+  const [made] = await run("mirrorFrames", { picture: { blob, clearing }, frames: [found.frame] }, { signal });
   if (!made?.png) throw new Error("The mirrored picture was not made.");
   await keepPicture(made.picture, made.png);
   const { width, height, coverage } = made.picture;

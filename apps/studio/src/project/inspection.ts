@@ -2,6 +2,7 @@
 import type { Source } from "@caravan/core/model";
 import { useEffect } from "react";
 import { create } from "zustand";
+import { inBackground } from "../ui/in-background";
 import { run } from "../workers/client";
 import { asText, type Inspection } from "../workers/jobs";
 import { pictureBlob } from "./pictures";
@@ -16,7 +17,7 @@ export function useInspecting(source: Source): void {
   useEffect(() => {
     if (source.frames.length === 0 || useInspected.getState().of === source) return;
     const stopping = new AbortController();
-    const timer = setTimeout(() => void inspect(source, stopping.signal), REST);
+    const timer = setTimeout(() => inBackground(inspect(source, stopping.signal)), REST);
     return () => {
       clearTimeout(timer);
       stopping.abort();

@@ -1,4 +1,5 @@
 import { allMended, type Finding, mended } from "@caravan/core/check";
+import { inBackground } from "../ui/in-background";
 import { say } from "../ui/notices";
 import { clearSource } from "./clear-source";
 import { apply, currentProject } from "./open-project";
@@ -8,7 +9,7 @@ export function mendFinding(finding: Finding): void {
   const { mend, where } = finding;
   if (mend && "clears" in mend) {
     const source = currentProject().sources.find(({ id }) => id === mend.clears.source);
-    if (source) void clearSource(source, mend.clears.clearing);
+    if (source) inBackground(clearSource(source, mend.clears.clearing));
     return;
   }
   const error =

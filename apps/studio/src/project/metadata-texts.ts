@@ -4,10 +4,12 @@ import type { Unplaced } from "@caravan/core/metadata";
 import { lookOf, type Reading, type Source, type SourceId, sheetOf } from "@caravan/core/model";
 import { useEffect } from "react";
 import { create } from "zustand";
+import { inBackground } from "../ui/in-background";
 import { run } from "../workers/client";
 import type { Understood } from "../workers/jobs";
 import { framesAndClips } from "./arriving/frames-and-clips";
-import { edit, useOpenProject } from "./open-project";
+import { begin } from "./begun";
+import { useOpenProject } from "./open-project";
 import { pictureOfLook } from "./pictures";
 import { storage } from "./storage";
 
@@ -31,7 +33,7 @@ export function useMetadataText(source: Source): MetadataText | undefined {
   const known = useMetadataTexts((state) => (state.project === project ? state.texts.get(source.id) : undefined));
   const reading = source.cut?.by === "metadata" ? source.cut.reading : null;
   useEffect(() => {
-    if (project !== null && reading && !known) void recall(project, source, reading);
+    if (project !== null && reading && !known) inBackground(recall(project, source, reading));
   }, [project, source, reading, known]);
   return known;
 }
@@ -55,7 +57,7 @@ async function recall(project: string, source: Source, reading: Reading): Promis
   const stored = await storage.texts.get([project, source.id]);
   if (!stored || source.cut?.by !== "metadata" || stored.file !== source.cut.file) return;
   const { paths, unplaced } = await understood(source, stored.text, stored.file, reading);
-  hold(project, source.id, { text: stored.text, file: stored.file, paths, unplaced });
+  if (useOpenProject.getState().id === project) hold(project, source.id, { text: stored.text, file: stored.file, paths, unplaced });
 }
 
 async function understood(source: Source, text: string, file: string, reading: Reading): Promise<Understood> {
@@ -65,11 +67,13 @@ async function understood(source: Source, text: string, file: string, reading: R
 
 /** Cuts the source anew by a corrected reading. Returns what is wrong with it, null if nothing is. */
 export async function readAgain(source: Source, known: MetadataText, reading: Reading): Promise<string | null> {
+  const work = begin();
   try {
     const { frames, clips, unplaced, ...rest } = await understood(source, known.text, known.file, reading);
     if (frames.length === 0) return `So read, no frame lies on the picture. ${unplaced[0]?.why ?? ""}`;
+    work.stillHas(source);
     const { told } = framesAndClips({ frames, clips, unplaced, ...rest }, known.file);
-    const error = edit(cutByMetadata, source.id, { by: "metadata", file: known.file, reading }, told);
+    const error = work.edit(cutByMetadata, source.id, { by: "metadata", file: known.file, reading }, told);
     if (!error) keepMetadataText(source.id, { ...known, unplaced });
     return error?.message ?? null;
   } catch (error) {

@@ -2,9 +2,10 @@
  * The project that is open: the one truth of this tab. Screens read it and change it only through `edit`, `undo`, `redo`.
  */
 import type { Edit } from "@caravan/core/edit";
-import { CaravanError, emptyProject, type Project } from "@caravan/core/model";
+import { CaravanError, checkDocument, emptyProject, type Project } from "@caravan/core/model";
 import { create } from "zustand";
 import { type History, NO_HISTORY, redone, remembered, type Step, undone } from "./history";
+import { noteReport } from "./reports";
 
 /** How the document stands against what is stored. */
 export type Saving =
@@ -72,6 +73,8 @@ export function apply(change: (project: Project) => Project, label: (project: Pr
   try {
     const next = change(project);
     if (next === project) return null;
+    const unsound = whyUnsound(next, label(project), project);
+    if (unsound) return unsound;
     useOpenProject.setState({
       project: next,
       history: remembered(history, label(project), project, next, performance.now(), gesture),
@@ -82,6 +85,27 @@ export function apply(change: (project: Project) => Project, label: (project: Pr
   } catch (error) {
     if (error instanceof CaravanError) return error;
     throw error;
+  }
+}
+
+/**
+ * Why a document could not be opened again, null if it could. Every change is held against the checks of opening before it is made: what is
+ * never open is never stored. It is our mistake, so a report is kept for the person to save.
+ */
+function whyUnsound(next: Project, label: string, before: Project): CaravanError | null {
+  try {
+    checkDocument(next, next.name);
+    return null;
+  } catch (cause) {
+    if (!(cause instanceof CaravanError)) throw cause;
+    noteReport({ what: label, why: cause.what, before, after: next });
+    return new CaravanError(
+      "internal",
+      capitalised(label),
+      `Internal error: this would leave a project that cannot be opened again, so it was not done. ${cause.what}`,
+      "Nothing is lost. Please save the report and send it to us.",
+      { cause },
+    );
   }
 }
 
@@ -97,7 +121,7 @@ export function redo(): string | null {
 function move(step: (history: History, project: Project) => Step | null): string | null {
   const { project, history, access } = useOpenProject.getState();
   const taken = access === "owner" ? step(history, project) : null;
-  if (!taken) return null;
+  if (!taken || whyUnsound(taken.project, taken.label, project)) return null;
   useOpenProject.setState({ project: taken.project, history: taken.history, demo: false, saving: { kind: "pending" } });
   return taken.label;
 }

@@ -5,6 +5,8 @@ import { type Look, partsOfLook } from "@caravan/core/model";
 import { create } from "zustand";
 import { run } from "../workers/client";
 import type { ReadPicture } from "../workers/jobs";
+import { useOpenProject } from "./open-project";
+import { failedSaving } from "./saving-failed";
 import { sawAgain, sawGrounds, sawMissing } from "./seen-art";
 import { storage } from "./storage";
 
@@ -20,6 +22,33 @@ export const usePictures = create<{ readonly entries: ReadonlyMap<string, Entry>
 
 /** Blobs that storage could not take: the work goes on from memory and can still be saved to a file. */
 const unsaved = new Map<string, Blob>();
+
+/** Pictures that were read from storage. A browser keeps a file for as long as it is held, also after its row was deleted elsewhere. */
+const held = new Map<string, Blob>();
+
+/** How many pictures are in memory only. */
+export function picturesWaiting(): number {
+  return unsaved.size;
+}
+
+/** Tries again to store what is in memory only. Throws what storage throws at the first that does not fit; the others wait on. */
+export async function storeWaiting(): Promise<void> {
+  for (const [sha256, blob] of [...unsaved]) {
+    await storage.pictures.put({ sha256, blob });
+    unsaved.delete(sha256);
+  }
+}
+
+/** Pictures that nobody will need: refused by the person, or of a project that was left without saving. */
+export function forgetWaiting(hashes?: Iterable<string>): void {
+  if (!hashes) unsaved.clear();
+  else for (const sha256 of hashes) unsaved.delete(sha256);
+}
+
+/** The file of a picture that is no longer stored, if it is still held. */
+export function heldBlob(sha256: string): Blob | undefined {
+  return held.get(sha256);
+}
 
 /** The picture of a hash, undefined while it is being read; components that use it are drawn again when it is there. */
 export function usePicture(look: Look | undefined): Picture | undefined {
@@ -89,16 +118,17 @@ export async function keepPicture(read: ReadPicture, blob: Blob): Promise<boolea
   return storePicture(read.sha256, blob);
 }
 
-/** Stores a picture's bytes; if there is no room, keeps them in memory and returns false. */
+/** Stores a picture's bytes; if there is no room, keeps them in memory, says that not all is saved, and returns false. */
 export async function storePicture(sha256: string, blob: Blob): Promise<boolean> {
   sawAgain(sha256);
   let stored = true;
   try {
     await storage.pictures.put({ sha256, blob });
     unsaved.delete(sha256);
-  } catch {
+  } catch (error) {
     unsaved.set(sha256, blob);
     stored = false;
+    useOpenProject.setState({ saving: failedSaving(error) });
   }
   loadFailedAgain(sha256);
   return stored;
@@ -115,7 +145,9 @@ function loadFailedAgain(sha256: string): void {
 
 /** The file's bytes. */
 export async function pictureBlob(sha256: string): Promise<Blob | undefined> {
-  return unsaved.get(sha256) ?? (await storage.pictures.get(sha256))?.blob;
+  const blob = unsaved.get(sha256) ?? (await storage.pictures.get(sha256))?.blob;
+  if (blob && !unsaved.has(sha256)) held.set(sha256, blob);
+  return blob;
 }
 
 function keepReady(read: ReadPicture, blob: Blob): void {

@@ -1,87 +1,170 @@
 /** Opening, making, renaming, duplicating and removing projects in this browser. */
 import { picturesOf } from "@caravan/core/bundle";
-import { CaravanError, emptyProject, lookOf, type Project, projectFromFile } from "@caravan/core/model";
+import { CaravanError, checkedName, emptyProject, fittedName, lookOf, type Project, pathStem, shortened } from "@caravan/core/model";
+import { saveFile } from "../ui/files";
+import { inBackground } from "../ui/in-background";
+import { say } from "../ui/notices";
 import { run } from "../workers/client";
 import { asText } from "../workers/jobs";
-import { markStored, saveNow } from "./autosave";
-import type { History, HistoryEntry } from "./history";
+import { isSaved, markStored, saveNow } from "./autosave";
+import { dropJournal, withJournal } from "./journal";
+import { askBeforeLeaving } from "./leaving";
 import { useOpenProject } from "./open-project";
-import { loadPictures, pictureBlob, storePicture } from "./pictures";
-import { entriesOf, readSetting, type StoredPlace, type StoredProject, storage, writeSetting } from "./storage";
-import { readDocument, writeDocument } from "./stored-document";
-import { type Ownership, onTabMessage, takeOver, tryToOwn } from "./tabs";
+import { forgetWaiting, loadPictures, pictureBlob, picturesWaiting, storePicture } from "./pictures";
+import { readSetting, type StoredPlace, type StoredProject, storage, writeSetting } from "./storage";
+import { writeDocument } from "./stored-document";
+import { type ReadProject, type Recovery, rawDataOf, readStored } from "./stored-project";
+import { type Ownership, onTabMessage, type TabMessage, THIS_TAB, takeOver, tellTabs, tryToOwn, whileNobodyElseOwns } from "./tabs";
 import { beginAt } from "./view";
 
 let ownership: Ownership | null = null;
 
-/** Opens a project by id. Throws if storage no longer has it or cannot read it. */
-export async function openProject(id: string): Promise<void> {
-  await saveNow();
-  const { row, project, history } = await readStored(id);
-  ownership?.release();
-  ownership = await tryToOwn(id, lostOwnership(id));
-  // Picks and choices are of the project that was open; the same ids mean other frames in this one.
-  beginAt(project, row.place);
-  show(row, project, history, ownership ? "owner" : "reader");
+/** Switching is one thing at a time: what is asked for meanwhile waits for its turn. */
+let turn: Promise<unknown> = Promise.resolve();
+
+function inTurn<Value>(work: () => Promise<Value>): Promise<Value> {
+  const mine = turn.then(work, work);
+  turn = mine.catch(() => {});
+  return mine;
+}
+
+/**
+ * Opens a project by id; false if the person chose to stay, since the open one has changes that cannot be saved. Throws if storage no
+ * longer has it or cannot read it; then the open one stays.
+ */
+export function openProject(id: string): Promise<boolean> {
+  return inTurn(() => opening(id));
+}
+
+async function opening(id: string): Promise<boolean> {
+  if (useOpenProject.getState().id === id) return true;
+  if (!(await mayLeave())) return false;
+  const owned = await tryToOwn(id, lostOwnership(id));
+  try {
+    if (owned) await claim(id);
+    const read = await readStored(id);
+    // What was changed here while that was read.
+    while (!isSaved()) if (!(await mayLeave())) throw new Stayed();
+    ownership?.release();
+    ownership = owned;
+    // Picks and choices are of the project that was open; the same ids mean other frames in this one.
+    beginAt(read.project, read.row.place);
+    show(read, owned ? "owner" : "reader");
+  } catch (error) {
+    owned?.release();
+    if (error instanceof Stayed) return false;
+    throw error;
+  }
   // Without it the next start opens another project; with no room left, that is no reason not to open this one.
   await writeSetting("last", id).catch(() => {});
+  return true;
+}
+
+/** Thrown to go back to the open project. */
+class Stayed extends Error {}
+
+/** Names this tab as the one that may write. With no room left the tab that had it may not write either. */
+async function claim(id: string): Promise<void> {
+  await storage.projects.update(id, { owner: THIS_TAB }).catch(() => {});
+}
+
+/** Whether the open project may be left: everything is saved, or the person says so. */
+async function mayLeave(): Promise<boolean> {
+  await saveNow();
+  if (isSaved()) return true;
+  const { saving, project } = useOpenProject.getState();
+  const answer = await askBeforeLeaving(project.name, saving.kind === "failed" ? saving.reason : "It could not be saved.");
+  if (answer === "stay") return false;
+  forgetWaiting();
+  useOpenProject.setState({ saving: { kind: "saved", at: Date.now() } });
+  return true;
 }
 
 /** Makes this tab the owner of the open project, whoever was before; what the other tab had written is read anew. */
-export async function workHere(): Promise<void> {
-  const { id } = useOpenProject.getState();
-  if (id === null) return;
-  ownership = await takeOver(id, lostOwnership(id));
-  const { row, project, history } = await readStored(id);
-  show(row, project, history, "owner");
+export function workHere(): Promise<void> {
+  return inTurn(async () => {
+    const { id } = useOpenProject.getState();
+    if (id === null) return;
+    if (!isSaved() && !(await mayLeave())) return;
+    const owned = await takeOver(id, lostOwnership(id));
+    ownership?.release();
+    ownership = owned;
+    await claim(id);
+    show(await readStored(id), "owner");
+  });
 }
 
 function lostOwnership(id: string): () => void {
   return () => {
+    if (useOpenProject.getState().id !== id) return;
     ownership = null;
-    if (useOpenProject.getState().id === id) useOpenProject.setState({ access: "reader" });
+    const { saving } = useOpenProject.getState();
+    const reason = "Another tab took this project over before the last changes made here were saved.";
+    useOpenProject.setState({ access: "reader", ...(saving.kind === "saved" ? {} : { saving: { kind: "failed", full: false, reason } }) });
   };
 }
 
 /** Listens to other tabs until the returned function is called. */
 export function listenToTabs(): () => void {
-  return onTabMessage(async (message) => {
-    const open = useOpenProject.getState();
-    if (message.id !== open.id) return;
-    if (message.kind === "hand-over" && open.access === "owner") {
-      await saveNow();
-      ownership?.release();
-      ownership = null;
-      useOpenProject.setState({ access: "reader" });
-    } else if (message.kind === "saved" && open.access === "reader") {
-      const { row, project, history } = await readStored(message.id);
-      if (useOpenProject.getState().id === message.id && useOpenProject.getState().access === "reader")
-        show(row, project, history, "reader");
-    }
-  });
+  return onTabMessage((message) => inBackground(answerTab(message)));
 }
 
-async function readStored(id: string): Promise<{ row: StoredProject; project: Project; history: History }> {
-  const row = await storage.projects.get(id);
-  if (!row) throw new CaravanError("not-found", "project", "This browser does not hold it any more.", "Choose another project.");
-  const project = projectFromFile(await readDocument(id), `project “${row.name}”`);
-  const entries = (await entriesOf(id)).map(({ index, label, changes }): HistoryEntry & { index: number } => ({
-    index,
-    label,
-    ...(JSON.parse(changes) as Pick<HistoryEntry, "forth" | "back">),
-  }));
-  const first = entries[0]?.index ?? 0;
-  const history = { first, entries, cursor: Math.max(0, Math.min(entries.length, row.cursor - first)) };
-  return { row, project, history };
+async function answerTab(message: TabMessage): Promise<void> {
+  const open = useOpenProject.getState();
+  if (message.id !== open.id) return;
+  if (message.kind === "hand-over" && open.access === "owner") {
+    tellTabs({ kind: "handing", id: message.id });
+    await saveNow();
+    const { saving } = useOpenProject.getState();
+    if (!isSaved()) {
+      tellTabs({ kind: "kept", id: message.id, why: saving.kind === "failed" ? saving.reason : "It could not be saved." });
+      return;
+    }
+    useOpenProject.setState({ access: "reader" });
+    ownership?.release();
+    ownership = null;
+  } else if (message.kind === "saved" && open.access === "reader" && isSaved()) {
+    const read = await readStored(message.id);
+    const now = useOpenProject.getState();
+    if (now.id === message.id && now.access === "reader" && isSaved()) show(read, "reader");
+  }
 }
 
 /** Of a series only the first pictures are read at once; the others when they are looked at. */
 const EAGER = 40;
 
-function show(row: StoredProject, project: Project, history: History, access: "owner" | "reader"): void {
-  markStored(row.id, history);
+/** What was not stored when the page was left is put back by the tab that may write it. */
+function show({ row, project: stored, history: past, left }: ReadProject, access: "owner" | "reader"): void {
+  const revision = row.revision ?? 0;
+  const late = access === "owner" && !left ? withJournal(row.id, { project: stored, history: past, revision }) : null;
+  const { project, history } = late ?? { project: stored, history: past };
+  markStored(row.id, past, left ? null : stored, revision);
   loadPictures(project.sources.flatMap((source) => source.pictures.slice(0, EAGER).map((picture) => lookOf(source, picture))));
-  useOpenProject.setState({ id: row.id, project, history, demo: row.demo ?? false, access, saving: { kind: "saved", at: row.savedAt } });
+  useOpenProject.setState({
+    id: row.id,
+    project,
+    history,
+    demo: (row.demo ?? false) && !late,
+    access,
+    saving: access === "owner" && (late || left || picturesWaiting() > 0) ? { kind: "pending" } : { kind: "saved", at: row.savedAt },
+  });
+  if (left) sayRecovered(row, left);
+  if (access === "owner") inBackground(saveNow());
+}
+
+function sayRecovered({ id, name }: StoredProject, { taken, why }: Recovery): void {
+  const changes = taken.length === 1 ? `the last change (${taken[0]})` : `the last ${taken.length} changes (back to ${taken.at(-1)})`;
+  say({
+    tone: "trouble",
+    text: `${name} could not be opened as it was: ${why} It was opened without ${changes}. What it was is kept aside.`,
+    action: { label: "Save the raw data", run: () => inBackground(saveRawData(id)) },
+  });
+}
+
+/** Hands all that is stored of a project to the person as one file, also of one that does not open. */
+export async function saveRawData(id: string): Promise<void> {
+  const { name, files } = await rawDataOf(id);
+  saveFile(`${pathStem(name)}.raw.zip`, await run("zip", { files }), "application/zip");
 }
 
 /** Stores a new project and returns its id. */
@@ -104,12 +187,16 @@ export async function createProject(project: Project, options: { demo?: boolean 
   return id;
 }
 
-/** Creates an empty project and opens it; `wanted` gets a number if there is a project of that name. */
-export async function startProject(wanted = "New project"): Promise<void> {
+/** Creates an empty project and opens it; `wanted` gets a number if there is a project of that name. False if the person chose to stay. */
+export async function startProject(wanted = "New project"): Promise<boolean> {
+  return openProject(await createProject(emptyProject(await freeProjectName(fittedName(wanted) ?? "New project"))));
+}
+
+async function freeProjectName(wanted: string): Promise<string> {
   const names = new Set((await listProjects()).map((row) => row.name));
   let name = wanted;
-  for (let number = 2; names.has(name); number++) name = `${wanted} ${number}`;
-  await openProject(await createProject(emptyProject(name)));
+  for (let number = 2; names.has(name); number++) name = `${shortened(wanted, 190)} ${number}`;
+  return name;
 }
 
 /** All projects that are not removed, the one saved last first. */
@@ -126,15 +213,13 @@ export async function listRemoved(): Promise<StoredProject[]> {
 export async function duplicateProject(id: string): Promise<void> {
   if (useOpenProject.getState().id === id) await saveNow();
   const { project } = await readStored(id);
-  const names = new Set((await listProjects()).map((row) => row.name));
-  let name = `${project.name} copy`;
-  for (let number = 2; names.has(name); number++) name = `${project.name} copy ${number}`;
-  await createProject({ ...project, name });
+  await createProject({ ...project, name: await freeProjectName(`${shortened(project.name, 180)} copy`) });
 }
 
 /** Puts a project among the removed ones; `restoreProject` brings it back. The open one cannot be removed. */
 export async function removeProject(id: string): Promise<void> {
-  await storage.projects.update(id, { removedAt: Date.now() });
+  const name = (await storage.projects.get(id))?.name ?? "project";
+  await whileNobodyElseOwns(id, name, () => storage.projects.update(id, { removedAt: Date.now() }));
 }
 
 export async function restoreProject(id: string): Promise<void> {
@@ -147,10 +232,15 @@ export async function restoreProject(id: string): Promise<void> {
 }
 
 export async function renameStored(id: string, name: string): Promise<void> {
-  const { project } = await readStored(id);
-  await storage.transaction("rw", storage.projects, storage.documents, async () => {
-    await storage.projects.update(id, { name });
-    await writeDocument(id, { ...project, name }, project);
+  const before = (await storage.projects.get(id))?.name ?? "project";
+  await whileNobodyElseOwns(id, before, async () => {
+    const { project, row } = await readStored(id);
+    const renamed = { ...project, name: checkedName(name, "project name") };
+    await storage.transaction("rw", storage.projects, storage.documents, async () => {
+      await storage.projects.update(id, { name: renamed.name, revision: (row.revision ?? 0) + 1 });
+      await writeDocument(id, renamed, null);
+    });
+    dropJournal(id);
   });
 }
 
@@ -171,7 +261,12 @@ export async function projectForStart(asked: string | null): Promise<string | nu
 export async function importBundle(blob: Blob, name: string, options: { demo?: boolean } = {}): Promise<string> {
   const { project, pictures } = await run("readBundle", { name, blob });
   for (const [sha256, bytes] of pictures) await storePicture(sha256, new Blob([bytes as BlobPart], { type: "image/png" }));
-  return createProject(project, options);
+  try {
+    return await createProject(project, options);
+  } catch (error) {
+    forgetWaiting(pictures.map(([sha256]) => sha256));
+    throw error;
+  }
 }
 
 /** The open project as the bytes of a `*.caravan` file. */

@@ -16,6 +16,10 @@ export interface StoredProject {
   readonly removedAt?: number;
   /** True until the demo is changed for the first time. */
   readonly demo?: boolean;
+  /** The tab that may write it: a save by another one is refused, whatever that one believes. */
+  readonly owner?: string;
+  /** Counts saves, so that what is kept beside a save can say which one it follows. */
+  readonly revision?: number;
   /** Where the person was: stop, source, clip. */
   readonly place?: StoredPlace;
 }

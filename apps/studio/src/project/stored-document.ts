@@ -4,7 +4,7 @@
  * text, and does so on the thread that draws the screen.
  */
 import { type Project, type ProjectFile, projectToFile } from "@caravan/core/model";
-import { storage } from "./storage";
+import { type StoredPart, storage } from "./storage";
 
 const PARTS = ["sources", "clips", "rest"] as const;
 type Part = (typeof PARTS)[number];
@@ -31,9 +31,16 @@ export async function writeDocument(id: string, project: Project, known: Project
   for (const part of changed) await storage.documents.put({ project: id, part, text: partText(file, part) });
 }
 
-/** The document as `projectFromFile` reads it; undefined if storage does not hold it. */
+/** The parts that storage holds, as text. */
+export async function storedParts(id: string): Promise<StoredPart[]> {
+  const parts = await storage.documents.bulkGet(PARTS.map((part) => [id, part] as [string, string]));
+  return parts.filter((part) => part !== undefined);
+}
+
+/** The document as `projectFromFile` reads it; undefined if storage does not hold it. Throws if a part is no JSON. */
 export async function readDocument(id: string): Promise<unknown> {
-  const [sources, clips, rest] = await storage.documents.bulkGet(PARTS.map((part) => [id, part] as [string, string]));
+  const parts = new Map((await storedParts(id)).map((each) => [each.part, each]));
+  const [sources, clips, rest] = PARTS.map((part) => parts.get(part));
   if (!sources || !clips || !rest) return undefined;
   return { ...JSON.parse(rest.text), sources: JSON.parse(sources.text), clips: JSON.parse(clips.text) };
 }

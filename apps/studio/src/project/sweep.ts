@@ -1,7 +1,12 @@
 /** Makes room: deletes removed projects for good, and pictures that nothing refers to any more. */
+import { CaravanError } from "@caravan/core/model";
 import Dexie from "dexie";
+import { dropJournal } from "./journal";
+import { useOpenProject } from "./open-project";
+import { forgetWaiting } from "./pictures";
 import { deleteEntries, storage } from "./storage";
 import { deleteDocument } from "./stored-document";
+import { whileNobodyElseOwns } from "./tabs";
 
 /** A removed project can be brought back for this long. */
 const KEPT_FOR = 30 * 24 * 3600 * 1000; // ms
@@ -9,11 +14,19 @@ const KEPT_FOR = 30 * 24 * 3600 * 1000; // ms
 /** Deletes projects that were removed long ago. To be called when the page opens. */
 export async function sweepOld(now = Date.now()): Promise<void> {
   const old = await storage.projects.filter((row) => row.removedAt !== undefined && now - row.removedAt > KEPT_FOR).primaryKeys();
-  for (const id of old) await deleteForGood(id);
+  // One that another tab has open is left for another time.
+  for (const id of old) await deleteForGood(id).catch(() => {});
 }
 
-/** Deletes a removed project, its history, and the pictures that only it used. There is no way back. */
+/** Deletes a removed project, its history, and the pictures that only it used. There is no way back. Throws `read-only` if another tab has it open. */
 export async function deleteForGood(id: string): Promise<void> {
+  const name = (await storage.projects.get(id))?.name ?? "project";
+  if (useOpenProject.getState().id === id) throw new CaravanError("read-only", name, "It is open here.", "Open another project first.");
+  await whileNobodyElseOwns(id, name, () => deletedForGood(id));
+  dropJournal(id);
+}
+
+async function deletedForGood(id: string): Promise<void> {
   await storage.transaction(
     "rw",
     [storage.projects, storage.documents, storage.history, storage.pictures, storage.links, storage.texts, storage.outlets],
@@ -35,6 +48,17 @@ export async function deleteForGood(id: string): Promise<void> {
       await storage.pictures.bulkDelete([...gone].filter((sha256) => !used.has(sha256)));
     },
   );
+}
+
+/** Deletes those of the pictures that no document and no history refers to. */
+export async function sweepPictures(hashes: ReadonlySet<string>): Promise<void> {
+  forgetWaiting(hashes);
+  await storage.transaction("rw", [storage.documents, storage.history, storage.pictures], async () => {
+    const used = hashesIn([await storage.documents.toArray(), await storage.history.toArray()]);
+    // The document that is open may refer to one since its last save.
+    for (const sha256 of hashesIn(useOpenProject.getState().project)) used.add(sha256);
+    await storage.pictures.bulkDelete([...hashes].filter((sha256) => !used.has(sha256)));
+  });
 }
 
 /** Every SHA-256 that stands anywhere in a value, in documents and in what undo would bring back. */

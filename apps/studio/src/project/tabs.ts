@@ -1,9 +1,17 @@
 /** Keeps tabs of this browser out of each other's way: one owner per project, the others look on until they take over. */
+import { CaravanError } from "@caravan/core/model";
 
 export type TabMessage =
   | { readonly kind: "saved"; readonly id: string }
   /** Asks the owner to write everything and let go. */
-  | { readonly kind: "hand-over"; readonly id: string };
+  | { readonly kind: "hand-over"; readonly id: string }
+  /** The owner is at it and needs a moment. */
+  | { readonly kind: "handing"; readonly id: string }
+  /** The owner cannot write and keeps the project, so that nothing is lost. */
+  | { readonly kind: "kept"; readonly id: string; readonly why: string };
+
+/** This page, as projects name their owner. */
+export const THIS_TAB: string = crypto.randomUUID();
 
 const channel = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel("caravan");
 
@@ -32,16 +40,53 @@ export function tryToOwn(id: string, onLost: () => void): Promise<Ownership | nu
   return request(id, { ifAvailable: true }, onLost);
 }
 
-/** Becomes the owner as soon as the present one lets go; if it does not within `patience` ms, by force. */
+/** How long an owner that says it is at it may take. */
+const PATIENCE_WITH_BUSY = 15_000; // ms
+
+/**
+ * Becomes the owner as soon as the present one lets go; if it does not answer within `patience` ms, by force. Throws `not-stored` if the
+ * owner has changes that it cannot save.
+ */
 export async function takeOver(id: string, onLost: () => void, patience = 1500): Promise<Ownership> {
-  tellTabs({ kind: "hand-over", id });
-  const deadline = Date.now() + patience;
-  while (Date.now() < deadline) {
-    const owned = await tryToOwn(id, onLost);
-    if (owned) return owned;
-    await new Promise((wake) => setTimeout(wake, 50));
+  let deadline = Date.now() + patience;
+  let refused: string | null = null;
+  const stop = onTabMessage((message) => {
+    if (message.id !== id) return;
+    if (message.kind === "handing") deadline = Date.now() + PATIENCE_WITH_BUSY;
+    if (message.kind === "kept") refused = message.why;
+  });
+  try {
+    tellTabs({ kind: "hand-over", id });
+    while (Date.now() < deadline && refused === null) {
+      const owned = await tryToOwn(id, onLost);
+      if (owned) return owned;
+      await new Promise((wake) => setTimeout(wake, 50));
+    }
+  } finally {
+    stop();
   }
+  if (refused !== null)
+    throw new CaravanError(
+      "not-stored",
+      "the other tab",
+      `It has changes that it could not save: ${refused}`,
+      "Go there and save the project to a file first.",
+    );
   return (await request(id, { steal: true }, onLost)) as Ownership;
+}
+
+/**
+ * Does something to a project that no other tab may have open meanwhile. Throws `read-only` if one has. `name` is the project's, for the
+ * error.
+ */
+export async function whileNobodyElseOwns<Value>(id: string, name: string, work: () => Promise<Value>): Promise<Value> {
+  const owned = await tryToOwn(id, () => {});
+  if (!owned) throw new CaravanError("read-only", name, "It is open in another tab.", "Close it there, or do it in that tab.");
+  try {
+    return await work();
+  } finally {
+    owned.release();
+  }
 }
 
 function request(id: string, options: LockOptions, onLost: () => void): Promise<Ownership | null> {

@@ -1,11 +1,12 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { bringIn, useReview } from "../project/arrive";
+import { bringIn, endReview, forgetRefused, useReview } from "../project/arrive";
 import { type Choices, type Proposal, USUAL_CHOICES } from "../project/arriving/proposals";
 import { usePicture } from "../project/pictures";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/choice";
+import { inBackground } from "../ui/in-background";
 import { SheetDialog } from "../ui/sheet-dialog";
 import { Tick } from "../ui/tick";
 import { UnplacedRecords } from "../ui/unplaced-records";
@@ -22,7 +23,14 @@ export function ArrivalReview() {
   const choose = (proposal: Proposal, change: Partial<Choices>) =>
     setChoices(new Map(choices).set(proposal.id, { ...choicesOf(proposal), ...change }));
   const count = proposals.filter((proposal) => choicesOf(proposal).include).length;
-  const close = () => useReview.setState({ proposals: null });
+  const close = () => {
+    endReview();
+    inBackground(forgetRefused(proposals));
+  };
+  const bring = () => {
+    endReview();
+    inBackground(bringIn(proposals, choicesOf));
+  };
   return (
     <SheetDialog
       title="What came in"
@@ -41,9 +49,9 @@ export function ArrivalReview() {
         ))}
       </ul>
       <div className="sticky bottom-0 mt-3 flex justify-end gap-2 bg-paper pt-2">
-        <Button onClick={close}>Leave it all</Button>
-        <Button look="now" autoFocus disabled={count === 0} onClick={() => void bringIn(proposals, choicesOf)} hint="Enter">
-          {count === proposals.length ? "Bring it in" : `Bring in ${count} of ${proposals.length}`}
+        <Button onClick={close}>Cancel</Button>
+        <Button look="now" autoFocus disabled={count === 0} onClick={bring} hint="Enter">
+          {count === proposals.length ? "Import" : `Import ${count} of ${proposals.length}`}
         </Button>
       </div>
     </SheetDialog>

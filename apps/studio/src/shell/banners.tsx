@@ -4,34 +4,47 @@ import type { ReactNode } from "react";
 import { saveNow } from "../project/autosave";
 import { useOpenProject } from "../project/open-project";
 import { workHere } from "../project/projects";
+import { dismissReport, saveReport, useReports } from "../project/reports";
 import { Button } from "../ui/button";
+import { inBackground } from "../ui/in-background";
 import { saveAsFile } from "./commands";
 
-/** States that last and that a person must know of: looking on, and not saved. */
+/** States that last and that a person must know of: read-only, not saved, and what went wrong by our own mistake. */
 export function Banners() {
   const reader = useOpenProject((open) => open.access === "reader");
   const saving = useOpenProject((open) => open.saving);
+  const report = useReports((state) => state.report);
   const retry = () => {
     useOpenProject.setState({ saving: { kind: "pending" } });
-    void saveNow();
+    inBackground(saveNow());
   };
   return (
     <div aria-live="assertive">
       {reader && (
         <Banner text="This project is open in another tab. Here you can look, but not change anything.">
-          <Button look="now" onClick={() => void workHere()}>
+          <Button look="now" onClick={() => inBackground(workHere())}>
             Work here instead
           </Button>
         </Banner>
       )}
       {saving.kind === "failed" && (
         <Banner
-          text={`${saving.reason} Your work is still here: save it to a file now${saving.full ? ", then remove projects you no longer need" : ""}.`}
+          text={`${saving.reason} Your work is still here: save it to a file now${saving.full ? ", then delete projects you no longer need" : ""}.`}
         >
-          <Button look="now" onClick={() => void saveAsFile()}>
+          <Button look="now" onClick={() => inBackground(saveAsFile())}>
             Save to a file
           </Button>
-          <Button onClick={retry}>Try again</Button>
+          {!reader && <Button onClick={retry}>Try again</Button>}
+        </Banner>
+      )}
+      {report && (
+        <Banner
+          text={`Internal error: “${report.what}” would have left a project that cannot be opened again, so it was not done. Nothing is lost.`}
+        >
+          <Button look="now" onClick={() => saveReport(report)}>
+            Save the report
+          </Button>
+          <Button onClick={dismissReport}>Dismiss</Button>
         </Banner>
       )}
     </div>

@@ -4,6 +4,7 @@ import { type Frame, type FrameRef, frameName, type Source } from "@caravan/core
 import { FramePicture } from "../preview/frame-picture";
 import { type ChangedArt, framesByRef, takeInChangedArt, useChangedArt } from "../project/changed-art";
 import { Button } from "../ui/button";
+import { inBackground } from "../ui/in-background";
 import { say } from "../ui/notices";
 import { SheetDialog } from "../ui/sheet-dialog";
 
@@ -37,7 +38,7 @@ export function ChangedArtReview() {
         </p>
         <div className="flex justify-end gap-2">
           <Button onClick={close}>Leave it as it is</Button>
-          <Button look="now" autoFocus onClick={() => void take(art)} hint="Enter">
+          <Button look="now" autoFocus onClick={() => inBackground(take(art))} hint="Enter">
             Take it in
           </Button>
         </div>

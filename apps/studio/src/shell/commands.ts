@@ -1,5 +1,6 @@
 /** What the shell does on a button or a key, the same from everywhere. */
 
+import { pathStem } from "@caravan/core/model";
 import { deliverAgain } from "../project/delivering/deliver-again";
 import { redo, undo, useOpenProject } from "../project/open-project";
 import { exportBundle } from "../project/projects";
@@ -19,21 +20,19 @@ export function redoNow(): void {
 
 /** Saves the open project as a `*.caravan` file. */
 export async function saveAsFile(): Promise<void> {
-  const { project } = useOpenProject.getState();
-  try {
-    saveFile(`${fileNameOf(project.name)}.caravan`, await exportBundle(project), "application/zip");
-  } catch (error) {
-    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
-  }
+  await savedAsFile();
 }
 
-/** A project's name as a file name that every system takes. */
-function fileNameOf(name: string): string {
-  const fit = name
-    .replace(/[\\/:*?"<>|\p{Cc}]/gu, "-")
-    .replace(/[. ]+$/, "")
-    .trim();
-  return fit === "" ? "project" : fit;
+/** As `saveAsFile`; whether the file was handed over. */
+export async function savedAsFile(): Promise<boolean> {
+  const { project } = useOpenProject.getState();
+  try {
+    saveFile(`${pathStem(project.name)}.caravan`, await exportBundle(project), "application/zip");
+    return true;
+  } catch (error) {
+    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+    return false;
+  }
 }
 
 /** Delivers into every linked game folder; without one, shows where to link it. */

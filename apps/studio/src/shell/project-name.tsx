@@ -34,13 +34,14 @@ function SavedWhere() {
   const saving = useOpenProject((open) => open.saving);
   const reader = useOpenProject((open) => open.access === "reader");
   const now = useNow(1000);
-  const text = reader
-    ? "looking on: open in another tab"
-    : saving.kind === "failed"
+  const text =
+    saving.kind === "failed"
       ? "not saved"
-      : saving.kind === "pending"
-        ? "saving …"
-        : `saved in this browser${agoInWords(now - saving.at)}`;
+      : reader
+        ? "Read-only: open in another tab"
+        : saving.kind === "pending"
+          ? "saving …"
+          : `saved in this browser${agoInWords(now - saving.at)}`;
   return (
     <p data-testid="saved" className={`truncate px-1 text-small ${saving.kind === "failed" ? "font-semibold text-brick" : "text-muted"}`}>
       {text}

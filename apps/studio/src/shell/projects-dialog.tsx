@@ -18,6 +18,7 @@ import type { StoredProject } from "../project/storage";
 import { deleteForGood } from "../project/sweep";
 import { Button } from "../ui/button";
 import { chooseFiles } from "../ui/files";
+import { inBackground } from "../ui/in-background";
 import { say } from "../ui/notices";
 import { SheetDialog } from "../ui/sheet-dialog";
 import { TextField } from "../ui/text-field";
@@ -65,8 +66,8 @@ export function ProjectsDialog({ open, onClose }: { open: boolean; onClose: () =
               <li key={row.id} className="flex items-center justify-between gap-3 py-1">
                 <span className="text-muted">{row.name}</span>
                 <span className="flex gap-1">
-                  <Button onClick={() => void restoreProject(row.id)}>Bring back</Button>
-                  <Button look="quiet" onClick={() => void deleteForGood(row.id)}>
+                  <Button onClick={() => inBackground(restoreProject(row.id))}>Bring back</Button>
+                  <Button look="quiet" onClick={() => inBackground(deleteForGood(row.id))}>
                     Delete for good
                   </Button>
                 </span>
@@ -82,8 +83,8 @@ export function ProjectsDialog({ open, onClose }: { open: boolean; onClose: () =
 function ProjectRow({ row, onOpen }: { row: StoredProject; onOpen: () => void }) {
   const isOpen = useOpenProject((open) => open.id === row.id);
   const remove = () => {
-    void removeProject(row.id);
-    say({ tone: "plain", text: `Removed ${row.name}.`, action: { label: "Bring back", run: () => void restoreProject(row.id) } });
+    inBackground(removeProject(row.id));
+    say({ tone: "plain", text: `Removed ${row.name}.`, action: { label: "Bring back", run: () => inBackground(restoreProject(row.id)) } });
   };
   return (
     <li className={`flex items-center gap-2 py-1.5 pl-2 ${isOpen ? "border-l-4 border-l-now bg-lapis-soft" : ""}`}>
@@ -98,7 +99,7 @@ function ProjectRow({ row, onOpen }: { row: StoredProject; onOpen: () => void })
         </p>
       </div>
       {isOpen ? <span className="px-3 text-small">open now</span> : <Button onClick={onOpen}>Open</Button>}
-      <Button look="quiet" onClick={() => void duplicateProject(row.id)}>
+      <Button look="quiet" onClick={() => inBackground(duplicateProject(row.id))}>
         Duplicate
       </Button>
       {!isOpen && (
@@ -112,6 +113,6 @@ function ProjectRow({ row, onOpen }: { row: StoredProject; onOpen: () => void })
 
 function rename(id: string, name: string): string | undefined {
   if (name.trim() === "") return "A name needs at least one character.";
-  void renameStored(id, name.trim());
+  inBackground(renameStored(id, name.trim()));
   return undefined;
 }

@@ -1,9 +1,10 @@
-/** What happens when the page opens: the project asked for, the last one, or in an empty browser the demo. */
+/** What happens when the page opens: a new project or the one asked for by the address, the last one, or in an empty browser the demo. */
 
 import type { ClipName } from "@caravan/core/model";
 import { importBundle, openProject, projectForStart, startProject } from "../project/projects";
 import { sweepOld } from "../project/sweep";
 import { useView } from "../project/view";
+import { inBackground } from "../ui/in-background";
 
 let started: Promise<void> | null = null;
 
@@ -14,11 +15,29 @@ export function start(): Promise<void> {
 }
 
 async function openFirst(): Promise<void> {
-  void sweepOld();
-  const asked = new URLSearchParams(location.search).get("project");
+  inBackground(sweepOld());
+  const address = new URLSearchParams(location.search);
+  if (address.has("new")) {
+    await startProject();
+    return;
+  }
+  const asked = address.get("project");
   const id = await projectForStart(asked);
   if (id === null) await openDemo();
-  else await openProject(id);
+  else
+    await openProject(id).catch((error: unknown) => {
+      throw new StartFailed(error, id);
+    });
+}
+
+/** Why the project with this id did not open. */
+export class StartFailed extends Error {
+  constructor(
+    cause: unknown,
+    readonly id: string,
+  ) {
+    super(cause instanceof Error ? cause.message : String(cause), { cause });
+  }
 }
 
 /** Opens the demo as it was delivered, as a new project. */
@@ -28,7 +47,7 @@ export async function openDemo(): Promise<void> {
     await startProject();
     return;
   }
-  await openProject(await importBundle(await answer.blob(), "the demo", { demo: true }));
+  if (!(await openProject(await importBundle(await answer.blob(), "the demo", { demo: true })))) return;
   // The clip that shows best what a clip is.
   useView.setState({ clipName: "walk-e" as ClipName });
 }

@@ -9,13 +9,13 @@ import { ART_FILES, takeInAndGo } from "../project/arrive";
 import { handedByDrop } from "../project/arriving/collect";
 import { startAutosave } from "../project/autosave";
 import { serveGames } from "../project/delivering/for-the-crossing";
-import { loadOutlets } from "../project/delivering/game-folder";
+import { followRenames, loadOutlets } from "../project/delivering/game-folder";
 import { watchLinkedFolder } from "../project/linked/linked-folder";
 import { useOpenProject, useProject } from "../project/open-project";
 import { listenToTabs, rememberPlace } from "../project/projects";
 import { go, STOPS, type Stop, useView } from "../project/view";
-import { Button } from "../ui/button";
 import { chooseFiles } from "../ui/files";
+import { inBackground } from "../ui/in-background";
 import { giveHeldKeys, holdKeysWhile, useKeyListener, useKeys } from "../ui/keys";
 import { Later } from "../ui/later";
 import { NoticeList } from "../ui/notice-list";
@@ -25,10 +25,12 @@ import { Banners } from "./banners";
 import { ChangedArtReview } from "./changed-art-review";
 import { deliverAgainNow, redoNow, saveAsFile, undoNow } from "./commands";
 import { KeysPanel } from "./keys-panel";
+import { LeavingDialog } from "./leaving-dialog";
 import { ProjectsDialog } from "./projects-dialog";
 import { Road } from "./road";
-import { openDemo, start } from "./start";
+import { StartFailed, start } from "./start";
 import { STOP_PARTS } from "./stops";
+import { type Problem, Stuck } from "./stuck";
 
 /** The whole screen: the road on top, list, surface and player below it, a word of help at the foot. */
 export function Workshop() {
@@ -40,16 +42,21 @@ export function Workshop() {
     ...STOPS.map((stop, k) => ({ keys: String(k + 1), label: `Go to ${STOP_PARTS[stop].title}`, run: () => go(stop) })),
     { keys: "Mod+z", label: "Undo", run: undoNow },
     { keys: "Mod+Shift+z Mod+y", label: "Redo", run: redoNow },
-    { keys: "Mod+s", label: "Save the project to a file", run: () => void saveAsFile(), whileTyping: true },
-    { keys: "Mod+o", label: "Add pictures or open a file", run: () => void chooseFiles(ART_FILES, true).then(takeInAndGo) },
-    { keys: "Shift+d", label: "Deliver again, into the game's folders and The Crossing", run: () => void deliverAgainNow() },
+    { keys: "Mod+s", label: "Save the project to a file", run: () => inBackground(saveAsFile()), whileTyping: true, once: true },
+    { keys: "Mod+o", label: "Add pictures or open a file", run: () => inBackground(chooseFiles(ART_FILES, true).then(takeInAndGo)) },
+    {
+      keys: "Shift+d",
+      label: "Deliver again, into the game's folders and The Crossing",
+      run: () => inBackground(deliverAgainNow()),
+      once: true,
+    },
     { keys: "p", label: "All projects", run: () => setDialog("projects") },
     { keys: "?", label: "This list", run: () => setDialog("keys") },
   ]);
   useOutletsOf(useOpenProject((state) => state.id));
   const dropping = useFileDrop();
 
-  if (opening.problem) return <Stuck problem={opening.problem} onDemo={opening.demo} />;
+  if (opening.problem) return <Stuck problem={opening.problem} onOpen={opening.solved} />;
   if (!open) return <p className="p-8 text-muted">Opening …</p>;
   return (
     <div className="flex h-full flex-col">
@@ -59,12 +66,13 @@ export function Workshop() {
       <Floor />
       <ArrivalReview />
       <ChangedArtReview />
+      <LeavingDialog />
       <NoticeList />
       <KeysPanel open={dialog === "keys"} onClose={() => setDialog(null)} />
       <ProjectsDialog open={dialog === "projects"} onClose={() => setDialog(null)} />
       {dropping && (
         <div className="pointer-events-none fixed inset-3 z-50 flex items-center justify-center rounded-box border-4 border-dashed border-now bg-[rgb(20_16_10/0.35)]">
-          <p className="rounded-box bg-raised px-6 py-4 text-title font-bold">Let go to bring them in</p>
+          <p className="rounded-box bg-raised px-6 py-4 text-title font-bold">Drop to import</p>
         </div>
       )}
     </div>
@@ -111,7 +119,7 @@ function Floor() {
       </main>
       <footer className="flex h-6.5 shrink-0 items-center justify-between gap-4 border-t border-line px-3.5 text-small text-muted">
         <p className="truncate">{help}</p>
-        <p className="shrink-0">Everything here can be undone</p>
+        <p className="shrink-0">Ctrl+Z undoes anything</p>
       </footer>
     </>
   );
@@ -138,13 +146,16 @@ function Handle({ label }: { label: string }) {
 }
 
 /** Opens the project once, saves by itself, listens to other tabs, and keeps the place and the address up to date. */
-function useOpening(): { problem: string | null; demo: () => void } {
-  const [problem, setProblem] = useState<string | null>(null);
+function useOpening(): { problem: Problem | null; solved: () => void } {
+  const [problem, setProblem] = useState<Problem | null>(null);
   useEffect(() => {
     const stopSaving = startAutosave();
     const stopListening = listenToTabs();
     const stopWatching = watchLinkedFolder();
-    start().catch((error) => setProblem(error instanceof Error ? error.message : String(error)));
+    start().catch((error: unknown) => {
+      const text = error instanceof Error ? error.message : String(error);
+      setProblem({ text, id: error instanceof StartFailed ? error.id : null });
+    });
     return () => {
       stopSaving();
       stopListening();
@@ -158,32 +169,13 @@ function useOpening(): { problem: string | null; demo: () => void } {
   useEffect(() => {
     if (id === null) return;
     history.replaceState(history.state, "", `?project=${id}`);
-    void rememberPlace({ stop, source, clip });
+    inBackground(rememberPlace({ stop, source, clip }));
   }, [id, stop, source, clip]);
   const name = useProject((project) => project.name);
   useEffect(() => {
     document.title = id === null ? "Caravan" : `${name} – Caravan`;
   }, [id, name]);
-  const demo = () => {
-    setProblem(null);
-    openDemo().catch((error) => setProblem(error instanceof Error ? error.message : String(error)));
-  };
-  return { problem, demo };
-}
-
-function Stuck({ problem, onDemo }: { problem: string; onDemo: () => void }) {
-  return (
-    <main className="mx-auto max-w-xl p-10">
-      <h1 className="mb-2 text-title font-bold">The project could not be opened</h1>
-      <p className="mb-4">{problem}</p>
-      <div className="flex gap-2">
-        <Button look="now" onClick={() => location.assign("/")}>
-          Try again
-        </Button>
-        <Button onClick={onDemo}>Open the demo instead</Button>
-      </div>
-    </main>
-  );
+  return { problem, solved: () => setProblem(null) };
 }
 
 /** Files and folders dropped anywhere on the page come in, pasted ones too. True while some are held over it. */
@@ -203,13 +195,13 @@ function useFileDrop(): boolean {
       setOver(false);
       // Some parts of the screen have a use of their own for files.
       if (event.target instanceof Element && event.target.closest("[data-takes-files]")) return;
-      if (event.dataTransfer) void handedByDrop(event.dataTransfer).then(takeInAndGo);
+      if (event.dataTransfer) inBackground(handedByDrop(event.dataTransfer).then(takeInAndGo));
     };
     const paste = (event: ClipboardEvent) => {
       const files = [...(event.clipboardData?.files ?? [])];
       if (files.length === 0) return;
       event.preventDefault();
-      void takeInAndGo(files);
+      inBackground(takeInAndGo(files));
     };
     addEventListener("paste", paste);
     addEventListener("dragover", drag);
@@ -228,6 +220,7 @@ function useFileDrop(): boolean {
 /** Knows the game folders of whichever project is open. */
 function useOutletsOf(project: string | null): void {
   // biome-ignore lint/correctness/useExhaustiveDependencies: another project has other folders
-  useEffect(() => void loadOutlets(), [project]);
+  useEffect(() => inBackground(loadOutlets()), [project]);
   useEffect(serveGames, []);
+  useEffect(followRenames, []);
 }

@@ -14,6 +14,8 @@ export interface Binding {
   readonly run: (event: KeyboardEvent) => void;
   /** Whether it works while something is being typed, too. */
   readonly whileTyping?: boolean;
+  /** Held down, it does nothing more. */
+  readonly once?: boolean;
 }
 
 export interface KeyGroup {
@@ -33,14 +35,16 @@ export function useKeyGroups(): readonly KeyGroup[] {
 export function useKeys(title: string, bindings: readonly Binding[], { first = false } = {}): void {
   const latest = useRef(bindings);
   latest.current = bindings;
-  const described = bindings.map(({ keys, label, whileTyping }) => `${keys}\t${label}\t${whileTyping ? "typing" : ""}`).join("\n");
+  const described = bindings
+    .map(({ keys, label, whileTyping, once }) => `${keys}\t${label}\t${whileTyping ? "typing" : ""}\t${once ? "once" : ""}`)
+    .join("\n");
   useEffect(() => {
     const group: KeyGroup = {
       title,
       first,
       bindings: described.split("\n").map((line, k) => {
-        const [keys, label, typing] = line.split("\t") as [string, string, string];
-        return { keys, label, whileTyping: typing !== "", run: (event) => latest.current[k]?.run(event) };
+        const [keys, label, typing, once] = line.split("\t") as [string, string, string, string];
+        return { keys, label, whileTyping: typing !== "", once: once !== "", run: (event) => latest.current[k]?.run(event) };
       }),
     };
     useGroups.setState(({ groups }) => ({ groups: [...groups, group] }));
@@ -121,7 +125,7 @@ export function useKeyListener(): void {
         for (const binding of bindings)
           if (binding.keys.split(" ").includes(pressed) && (!typing || binding.whileTyping)) {
             event.preventDefault();
-            binding.run(event);
+            if (!(event.repeat && binding.once)) binding.run(event);
             return;
           }
     };

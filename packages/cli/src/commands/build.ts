@@ -5,7 +5,9 @@ import type { FrameChanges } from "@caravan/core/edit";
 import { checkFileNames } from "@caravan/core/manifest";
 import type { Project } from "@caravan/core/model";
 import type { Command } from "commander";
-import { writeFiles } from "../files";
+import { refuseOverArt } from "../art-in-the-way";
+import { writeSet } from "../delivered-set";
+import { noteLeft } from "../left";
 import { pngCodec } from "../png";
 import { progressOn } from "../progress";
 import { type DecodedPictures, openProject } from "../project";
@@ -19,6 +21,8 @@ export function addBuild(program: Command): void {
     .description("Makes everything the project's delivery settings ask for, proves it by reading it back, and writes it.")
     .argument("<project>", "a project folder, its caravan.json, or a *.caravan file")
     .requiredOption("--out <dir>", "where the files go")
+    .option("--replace", "replace files in the way that Caravan did not write", false)
+    .option("--clean", "remove what an earlier build wrote and this one does not", false)
     .option("--json", "print one JSON document", false)
     .action(build);
 }
@@ -59,11 +63,13 @@ export function toldFile({ path, bytes }: NamedFile): { path: string; bytes: num
   return { path, bytes: bytes.length, sha256: sha256Hex(bytes) };
 }
 
-function build(path: string, options: { out: string; json: boolean }): void {
+function build(path: string, options: { out: string; json: boolean; replace: boolean; clean: boolean }): void {
   const progress = progressOn("Building");
-  const { files, proofs, notes, changed, findings } = progress.during((at) => buildProject(path, undefined, at));
+  const { files, proofs, notes, changed, findings, project } = progress.during((at) => buildProject(path, undefined, at));
   for (const each of changed) note(`Changed art, cut again by its recipe: ${each}`);
-  writeFiles(options.out, files);
+  refuseOverArt(path, project, options.out, files);
+  const { left } = writeSet(options.out, files, `build ${project.name}`, options.replace);
+  noteLeft(options.out, left, options.clean);
   const told = { files: files.map(toldFile), proofs, notes, findings: findings.map(toldFinding) };
   tell(options.json, told, () =>
     [

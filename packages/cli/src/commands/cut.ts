@@ -5,12 +5,14 @@ import { readClips, readFrames, recognise } from "@caravan/core/metadata";
 import { CaravanError, type Clearing, type Frame, type GridCut, type Reading } from "@caravan/core/model";
 import { type Coverage, clearGround, coverageOf, findGround, framePixels, type Pixels } from "@caravan/core/raster";
 import { type Command, Option } from "commander";
-import { readFile, writeFiles } from "../files";
+import { writeSet } from "../delivered-set";
+import { readFile } from "../files";
 import { colourOrAuto, offset, pair, range, spacing, whole } from "../options";
 import { pngCodec } from "../png";
 import { note, tell, wrongCall } from "../tell";
 
 interface CutOptions {
+  replace: boolean;
   cell?: { a: number; b: number };
   count?: { a: number; b: number };
   islands: boolean;
@@ -60,6 +62,7 @@ export function addCut(program: Command): void {
     .option("--specks <N>", "also clear drawn pixels that are alone, at most N together", whole(1, 64))
     .option("--keep-empty", "also cells with nothing drawn in them", false)
     .option("--out <dir>", "write each frame to <dir>/<picture>_<index>.png")
+    .option("--replace", "replace files in the way that Caravan did not write", false)
     .option("--json", "print one JSON document", false)
     .action(cut);
 }
@@ -110,7 +113,8 @@ function byRecipe(image: string, pixels: Pixels, coverage: Coverage, recipe: Fin
   const { pieces, skippedEmpty, small } = cutSheet(coverage, recipe, image);
   const picture = pictureName(image);
   write(
-    options.out,
+    options,
+    image,
     pixels,
     pieces.map((piece) => ({ ...piece, name: `${picture}_${piece.number}` })),
   );
@@ -148,7 +152,8 @@ function byMetadata(image: string, pixels: Pixels, coverage: Coverage, file: str
   if (frames.length === 0)
     throw new CaravanError("bad-metadata", file, "No frame of it lies on this picture.", `First: ${unplaced[0]?.why ?? ""}`);
   write(
-    options.out,
+    options,
+    image,
     pixels,
     frames.map((frame) => ({ ...frame, turned: frame.turned || undefined, name: fileStemOf(frame.name) })),
   );
@@ -211,11 +216,11 @@ function fileStemOf(name: string): string {
 
 type Written = Pick<Frame, "rect" | "size" | "inset"> & { readonly name: string; readonly turned?: true | undefined };
 
-function write(out: string | undefined, pixels: Pixels, frames: readonly Written[]): void {
+function write({ out, replace }: Pick<CutOptions, "out" | "replace">, image: string, pixels: Pixels, frames: readonly Written[]): void {
   if (out === undefined) return;
   const taken = new Set<string>();
   const png = pngCodec();
-  writeFiles(
+  writeSet(
     out,
     (function* () {
       for (const frame of frames) {
@@ -225,5 +230,7 @@ function write(out: string | undefined, pixels: Pixels, frames: readonly Written
         yield { path: `${name}.png`, bytes: png.encode(framePixels(pixels, frame as Frame)) };
       }
     })(),
+    `cut ${pictureName(image)}`,
+    replace,
   );
 }

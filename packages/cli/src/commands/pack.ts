@@ -1,14 +1,16 @@
 import { readdirSync } from "node:fs";
-import { basename, extname, join } from "node:path";
+import { basename, extname, join, relative, resolve } from "node:path";
 import { performance } from "node:perf_hooks";
 import { deliverGoods, type FrameToDeliver } from "@caravan/core/deliver";
 import { CaravanError, naturalOrder, type Packing, USUAL_DELIVERY, USUAL_PACKING } from "@caravan/core/model";
 import { type Command, InvalidArgumentError } from "commander";
-import { isFolder, readFile, writeFiles } from "../files";
+import { isDelivered, receiptIn, writeSet } from "../delivered-set";
+import { isFolder, readFile } from "../files";
+import { noteLeft } from "../left";
 import { fileStem, whole } from "../options";
 import { pngCodec } from "../png";
 import { progressOn } from "../progress";
-import { tell } from "../tell";
+import { tell, wrongCall } from "../tell";
 
 interface PackOptions {
   out: string;
@@ -21,6 +23,8 @@ interface PackOptions {
   trim: boolean;
   alias: boolean;
   effort: Packing["effort"];
+  replace: boolean;
+  clean: boolean;
   json: boolean;
 }
 
@@ -40,6 +44,8 @@ export function addPack(program: Command): void {
     .option("--no-trim", "keep clear pixels around frames")
     .option("--no-alias", "store identical frames each by itself")
     .option("--effort <normal|high>", "how many layouts are tried", effort, "normal")
+    .option("--replace", "replace files in the way that Caravan did not write", false)
+    .option("--clean", "remove what an earlier run wrote and this one does not", false)
     .option("--json", "print one JSON document", false)
     .action(pack);
 }
@@ -52,7 +58,8 @@ function effort(text: string): Packing["effort"] {
 function pack(paths: string[], options: PackOptions): void {
   const started = performance.now();
   const png = pngCodec();
-  const frames = picturesAt(paths).map(({ name, path }): FrameToDeliver => {
+  if (options.out.trim() === "") wrongCall("--out names no folder. Give one, such as --out delivered.");
+  const frames = picturesAt(paths, options.out).map(({ name, path }): FrameToDeliver => {
     const pixels = png.decode(readFile(path), path);
     const { width: w, height: h } = pixels;
     return { name, pixels, rect: { x: 0, y: 0, w, h }, origin: { x: w / 2, y: h } };
@@ -73,7 +80,8 @@ function pack(paths: string[], options: PackOptions): void {
   const progress = progressOn("Packing");
   const delivery = { ...USUAL_DELIVERY, name: options.name, packing };
   const built = progress.during((at) => deliverGoods(goods, delivery, { scale: 1, suffix: "" }, png, at));
-  writeFiles(options.out, built.files);
+  const { left } = writeSet(options.out, built.files, `pack ${options.name}`, options.replace);
+  noteLeft(options.out, left, options.clean);
   const pages = built.pages.map(({ image, size, occupancy }) => ({
     image,
     width: size.w,
@@ -93,9 +101,11 @@ function pack(paths: string[], options: PackOptions): void {
   );
 }
 
-/** PNG files in natural order of their names. Throws if there are none, or two of one name. */
-function picturesAt(paths: readonly string[]): { name: string; path: string }[] {
+/** PNG files in natural order of their names, without those that Caravan itself wrote into `out`. Throws if there are none, or two of one name. */
+function picturesAt(paths: readonly string[], out: string): { name: string; path: string }[] {
   const found = new Map<string, string>();
+  const receipt = receiptIn(out);
+  const isOwn = (path: string) => isDelivered(out, receipt, relative(resolve(out), resolve(path)).replaceAll("\\", "/"));
   const add = (name: string, path: string) => {
     const twin = found.get(name);
     if (twin !== undefined)
@@ -108,7 +118,8 @@ function picturesAt(paths: readonly string[]): { name: string; path: string }[] 
     found.set(name, path);
   };
   for (const path of paths)
-    if (isFolder(path)) for (const inside of pngsIn(path)) add(withoutEnding(inside), join(path, inside));
+    if (isFolder(path))
+      for (const inside of pngsIn(path).filter((each) => !isOwn(join(path, each)))) add(withoutEnding(inside), join(path, inside));
     else add(withoutEnding(basename(path)), path);
   if (found.size === 0)
     throw new CaravanError("nothing-picked", paths.join(", "), "There are no PNG files in it.", "Give a folder that holds PNG files.");
@@ -119,7 +130,7 @@ function picturesAt(paths: readonly string[]): { name: string; path: string }[] 
 function pngsIn(folder: string, prefix = ""): string[] {
   return readdirSync(join(folder, prefix), { withFileTypes: true }).flatMap((entry) => {
     const path = prefix === "" ? entry.name : `${prefix}/${entry.name}`;
-    if (entry.isDirectory()) return pngsIn(folder, path);
+    if (entry.isDirectory()) return entry.name.startsWith(".caravan-") ? [] : pngsIn(folder, path);
     return extname(entry.name).toLowerCase() === ".png" && !entry.name.startsWith(".") ? [path] : [];
   });
 }

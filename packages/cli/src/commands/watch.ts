@@ -1,11 +1,12 @@
-import { type FSWatcher, watch as watchFiles } from "node:fs";
+import { type FSWatcher, statSync, watch as watchFiles } from "node:fs";
 import { basename, dirname, relative, resolve, sep } from "node:path";
 import { PROJECT_FILE } from "@caravan/core/bundle";
 import { CaravanError, type Project } from "@caravan/core/model";
 import type { Command } from "commander";
-import { isFolder, writeChangedFiles } from "../files";
+import { refuseOverArt } from "../art-in-the-way";
+import { writeSet } from "../delivered-set";
 import type { DecodedPictures } from "../project";
-import { note, tell } from "../tell";
+import { note, tell, wrongCall } from "../tell";
 import { buildProject, toldFile } from "./build";
 import { toldFinding } from "./check";
 
@@ -15,6 +16,8 @@ const TOGETHER = 120; // ms
 const AGAIN = 400; // ms
 /** So often, in case the file is just damaged. */
 const MOST_TRIES = 5;
+/** So often it is looked whether what is watched is still there, or is there again. */
+const LOOK = 500; // ms
 
 export function addWatch(program: Command): void {
   program
@@ -23,12 +26,22 @@ export function addWatch(program: Command): void {
     .description("Builds, then builds again whenever the art or the document changes. Only files that came out otherwise are written.")
     .argument("<project>", "a project folder, its caravan.json, or a *.caravan file")
     .requiredOption("--out <dir>", "where the files go")
+    .option("--replace", "replace files in the way that Caravan did not write", false)
     .option("--json", "print one JSON line a build", false)
     .action(watch);
 }
 
-function watch(path: string, options: { out: string; json: boolean }): void {
+interface WatchOptions {
+  readonly out: string;
+  readonly replace: boolean;
+  readonly json: boolean;
+}
+
+/** Goes on until it is ended from outside: neither a failing build nor a folder that goes away ends it. */
+function watch(path: string, options: WatchOptions): void {
+  if (options.out.trim() === "") wrongCall("--out names no folder. Give one, such as --out delivered.");
   const decoded: DecodedPictures = new Map();
+  const say = outcomes(options.json);
   let timer: NodeJS.Timeout | undefined;
   let tries = 0;
   const soon = (ms: number) => {
@@ -36,17 +49,19 @@ function watch(path: string, options: { out: string; json: boolean }): void {
     timer = setTimeout(run, ms);
   };
   const run = () => {
-    if (built(path, options, decoded)) tries = 0;
+    watching.renew();
+    const outcome = built(path, options, decoded);
+    say(outcome);
+    if (outcome.ok) tries = 0;
     else if (++tries < MOST_TRIES) soon(AGAIN);
   };
-  const watcher = watching(path, options.out, () => {
+  const watching = watcherOf(path, options.out, () => {
     tries = 0;
     soon(TOGETHER);
   });
-  watcher.on("error", (error) => note(`caravan: ${path} can no longer be watched: ${error.message}`));
   const end = () => {
     clearTimeout(timer);
-    watcher.close();
+    watching.close();
   };
   process.once("SIGINT", end);
   process.once("SIGTERM", end);
@@ -54,22 +69,46 @@ function watch(path: string, options: { out: string; json: boolean }): void {
   run();
 }
 
-/** Builds once and tells it in one line. False if it failed: what was delivered before then stays as it was. */
-function built(path: string, { out, json }: { out: string; json: boolean }, decoded: DecodedPictures): boolean {
+type Outcome =
+  | { readonly ok: true; readonly words: string; readonly told: object }
+  | { readonly ok: false; readonly words: string; readonly told: object };
+
+/** Prints outcomes, each in one line; a failure that is as the one before is not said again. */
+function outcomes(json: boolean): (outcome: Outcome) => void {
+  let failed: string | null = null;
+  return ({ ok, words, told }) => {
+    if (!ok && words === failed) return;
+    failed = ok ? null : words;
+    tell(json, told, () => words);
+  };
+}
+
+/** Builds once. If it fails, what was delivered before stays as it was. */
+function built(path: string, { out, replace }: WatchOptions, decoded: DecodedPictures): Outcome {
   const start = performance.now();
   const ms = () => Math.round(performance.now() - start);
   try {
     const { files, changed, project, findings } = buildProject(path, decoded);
-    const written = writeChangedFiles(out, files);
+    refuseOverArt(path, project, out, files);
+    const { written } = writeSet(out, files, `build ${project.name}`, replace);
     forgetOthers(decoded, project);
     const told = { ok: true, ms: ms(), written, changed, files: files.map(toldFile), findings: findings.map(toldFinding) };
-    tell(json, told, () => `Built in ${told.ms} ms: ${written.length === 0 ? "nothing changed" : `${written.join(", ")} written`}`);
-    return true;
+    return {
+      ok: true,
+      told,
+      words: `Built in ${told.ms} ms: ${written.length === 0 ? "nothing changed" : `${written.join(", ")} written`}`,
+    };
   } catch (error) {
-    if (!(error instanceof CaravanError)) throw error;
-    const told = { ok: false, ms: ms(), error: { code: error.code, where: error.where, message: error.message.replace(/\s+/g, " ") } };
-    tell(json, told, () => `Not built: ${told.error.message} What was delivered before is still there.`);
-    return false;
+    const message = error instanceof Error ? error.message.replace(/\s+/g, " ") : String(error);
+    const known = error instanceof CaravanError;
+    const told = known
+      ? { code: error.code, where: error.where, message }
+      : { code: "internal", where: path, message: `Internal error: ${message}` };
+    return {
+      ok: false,
+      told: { ok: false, ms: ms(), error: told },
+      words: `Not built: ${told.message} What was delivered before is still there.`,
+    };
   }
 }
 
@@ -79,15 +118,63 @@ function forgetOthers(decoded: DecodedPictures, { sources }: Project): void {
   for (const sha256 of decoded.keys()) if (!shown.has(sha256)) decoded.delete(sha256);
 }
 
+interface Watching {
+  /** Begins to watch anew: a folder that was renamed away and back, or made again, is another one to the system. */
+  renew(): void;
+  close(): void;
+}
+
+function watcherOf(path: string, out: string, onChange: () => void): Watching {
+  let watcher: FSWatcher | null = null;
+  let there = isThere(path);
+  const close = () => {
+    watcher?.close();
+    watcher = null;
+  };
+  const renew = () => {
+    close();
+    try {
+      watcher = watching(path, out, onChange);
+      // The looking below brings it back.
+      watcher.on("error", close);
+    } catch {
+      close();
+    }
+  };
+  const looking = setInterval(() => {
+    const now = isThere(path);
+    const changed = now !== there || (now && !watcher);
+    there = now;
+    if (changed) onChange();
+  }, LOOK);
+  return {
+    renew,
+    close: () => {
+      clearInterval(looking);
+      close();
+    },
+  };
+}
+
+function isThere(path: string): boolean {
+  try {
+    statSync(path);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 /** Watches a project's folder with all in it, or a single file in its folder; not what is delivered into it. */
 function watching(path: string, out: string, onChange: () => void): FSWatcher {
-  const folder = isFolder(path) ? path : basename(path) === PROJECT_FILE ? dirname(path) : null;
+  const folder = statSync(path).isDirectory() ? path : basename(path) === PROJECT_FILE ? dirname(path) : null;
   if (folder === null)
     return watchFiles(dirname(resolve(path)), (_event, name) => (name === null || name === basename(path)) && onChange());
   const delivered = relative(resolve(folder), resolve(out));
   const isDelivered = (name: string) =>
     delivered !== "" && !delivered.startsWith("..") && (name === delivered || name.startsWith(delivered + sep));
+  const isOurs = (name: string) => name.split(sep).some((part) => part.startsWith(".caravan-"));
   return watchFiles(folder, { recursive: true }, (_event, name) => {
-    if (name === null || (!isDelivered(name) && !basename(name).startsWith(".caravan-"))) onChange();
+    if (name === null || (!isDelivered(name) && !isOurs(name))) onChange();
   });
 }

@@ -4,7 +4,16 @@
  * Holds: `readBundle(writeBundle(b))` gives the same document and pictures; same input, same bytes.
  */
 import { type NamedFile, readZip, sha256Hex, textFromUtf8, utf8, writeZip } from "../codec";
-import { CaravanError, type Picture, type Project, projectFromFile, projectToFile } from "../model";
+import {
+  CaravanError,
+  checkDocument,
+  type Picture,
+  type Project,
+  projectFromFile,
+  projectToFile,
+  refuseTooMany,
+  withDistinctPaths,
+} from "../model";
 
 export const PROJECT_FILE = "caravan.json";
 
@@ -14,13 +23,19 @@ export interface Bundle {
   readonly pictures: ReadonlyMap<string, Uint8Array>;
 }
 
-/** Throws `missing-picture` if a source's picture is not among them. */
+/**
+ * The file's bytes. What is written can be read: the document is held against the checks of opening first, and no two pictures get one
+ * path. Throws `missing-picture` if a source's picture is not among them, `damaged-project`, `too-many-pictures`.
+ */
 export function writeBundle({ project, pictures }: Bundle): Uint8Array {
   return writeZip(bundleFiles({ project, pictures }));
 }
 
 /** The folder form: the document, then the pictures in the order of sources. */
-export function bundleFiles({ project, pictures }: Bundle): NamedFile[] {
+export function bundleFiles({ project: given, pictures }: Bundle): NamedFile[] {
+  const project = withDistinctPaths(given);
+  checkDocument(project, project.name);
+  refuseTooMany(project, 0);
   const byPath = new Map<string, Uint8Array>();
   for (const { file, sha256 } of picturesOf(project)) {
     const bytes = pictures.get(sha256);
@@ -73,7 +88,7 @@ export function readBundle(bytes: Uint8Array, where: string): Bundle {
       );
     pictures.set(sha256, picture);
   }
-  return { project, pictures };
+  return { project: withDistinctPaths(project), pictures };
 }
 
 /** Every picture file of a project, in the order of sources. */

@@ -5,15 +5,25 @@ import { CaravanError, type Delivery, type Project } from "../model";
 import { troubledFiles } from "./delivered-file-names";
 import { beginnings, sharedNames } from "./delivered-frame-names";
 import { type Finding, whereOfDelivery } from "./finding";
+import { attempt, guarded } from "./guarded";
 
 /** Of every delivery: names no file can have, files called alike, frames whose names begin others. Cost: O(frames + steps) for each. */
 export function deliveredNames(project: Project): Finding[] {
-  const chosen = project.deliveries.map((delivery) => chosenBy(project, delivery));
+  const failed: Finding[] = [];
+  const chosen = project.deliveries.map((delivery, index): ChosenFrames | "nothing" | "failed" => {
+    const [found, trouble] = attempt(whereOfDelivery(project, index), () => chosenBy(project, delivery));
+    failed.push(...trouble);
+    return found === undefined ? "failed" : (found ?? "nothing");
+  });
+  const taken = chosen.map((each) => (typeof each === "string" ? null : each));
+  const ofEach = (find: (index: number, frames: ChosenFrames) => Finding[]) =>
+    taken.flatMap((frames, index) => (frames ? guarded(whereOfDelivery(project, index), () => find(index, frames)) : []));
   return [
-    ...project.deliveries.flatMap((_, index) => (chosen[index] ? [] : [choosesNothing(project, index)])),
-    ...project.deliveries.flatMap((_, index) => (chosen[index] ? sharedNames(project, index, chosen[index]) : [])),
-    ...troubledFiles(project, chosen),
-    ...project.deliveries.flatMap((_, index) => (chosen[index] ? beginnings(project, index, chosen[index]) : [])),
+    ...failed,
+    ...chosen.flatMap((each, index) => (each === "nothing" ? [choosesNothing(project, index)] : [])),
+    ...ofEach((index, frames) => sharedNames(project, index, frames)),
+    ...guarded("file names", () => troubledFiles(project, taken)),
+    ...ofEach((index, frames) => beginnings(project, index, frames)),
   ];
 }
 

@@ -3,18 +3,21 @@ import { counted, forgetOrigins, makeEqual, setDelivery } from "../edit";
 import { type Delivery, type Frame, type FrameRef, frameRef, frameSize, keptFrames, msFromMicros, originOf, type Project } from "../model";
 import { deliveredNames } from "./delivered-names";
 import type { Finding } from "./finding";
+import { guarded } from "./guarded";
 
 /** All of them, delivery by delivery; then origins outside their frames. Cost: O(frames + steps) for each delivery. */
 export function deliveryFindings(project: Project): Finding[] {
   return [
-    ...project.deliveries.flatMap((delivery, index) => [
-      ...bleeding(delivery, index),
-      ...largePages(delivery, index),
-      ...shortTimes(project, delivery, index),
-      ...unequalStrips(project, delivery, index),
-    ]),
+    ...project.deliveries.flatMap((delivery, index) =>
+      guarded(`delivery "${delivery.name}"`, () => [
+        ...bleeding(delivery, index),
+        ...largePages(delivery, index),
+        ...shortTimes(project, delivery, index),
+        ...unequalStrips(project, delivery, index),
+      ]),
+    ),
     ...deliveredNames(project),
-    ...originsOutside(project),
+    ...guarded("origins", () => originsOutside(project)),
   ];
 }
 

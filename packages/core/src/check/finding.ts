@@ -30,7 +30,10 @@ export type FindingCode =
   | "same-file-name"
   | "frame-name-begins-another"
   | "mark-missing"
-  | "box-jumps";
+  | "box-jumps"
+  | "check-failed"
+  | "chosen-gone"
+  | "no-ticks";
 
 /** Where a finding can be seen. */
 export type Place =

@@ -1,22 +1,23 @@
 import { counted, dropFrames, removeClip, removeSteps, renameFrame } from "../edit";
-import { clipsByFrame, type FrameRef, findFrame, frameName, frameRef, keptFrames, type Project } from "../model";
+import { type Clip, clipsByFrame, type FrameRef, findFrame, frameName, frameRef, keptFrames, type Project } from "../model";
 import { actionFindings, nameFindings } from "./action-findings";
 import { artFindings, NOTHING_SEEN, type SeenArt } from "./art-findings";
 import { movementFindings } from "./clip-findings";
 import { deliveryFindings } from "./delivery-findings";
 import type { Finding, Place } from "./finding";
+import { guarded } from "./guarded";
 import { markFindings } from "./mark-findings";
 
 /** All findings, errors first, else in the order of the document. `seen` is what is known of the art. Cost: O(frames + steps). */
 export function findingsOf(project: Project, seen: SeenArt = NOTHING_SEEN): Finding[] {
   const found = [
-    ...nothingCut(project),
-    ...artFindings(project, seen),
-    ...clipFindings(project),
-    ...actionFindings(project),
-    ...sameNames(project),
-    ...nameFindings(project),
-    ...unused(project),
+    ...guarded("what is cut", () => nothingCut(project)),
+    ...guarded("art", () => artFindings(project, seen)),
+    ...project.clips.flatMap((clip) => guarded(`clip "${clip.name}"`, () => clipFindings(project, clip))),
+    ...guarded("actions", () => actionFindings(project)),
+    ...guarded("frame names", () => sameNames(project)),
+    ...guarded("clip names", () => nameFindings(project)),
+    ...guarded("unused frames", () => unused(project)),
     ...deliveryFindings(project),
   ];
   const weight = { error: 0, warning: 1, note: 2 };
@@ -30,38 +31,36 @@ function nothingCut(project: Project): Finding[] {
   return [{ code: "nothing-cut", severity: "error", where: "project", message, place: { stop: "sources" } }];
 }
 
-function clipFindings(project: Project): Finding[] {
-  return project.clips.flatMap((clip): Finding[] => {
-    const where = `clip "${clip.name}"`;
-    const place: Place = { stop: "clips", clip: clip.name };
-    if (clip.steps.length === 0)
-      return [
-        {
-          code: "empty-clip",
-          severity: "error",
-          where,
-          message: "It has no steps, so a game could not play it. Add frames to it or remove it.",
-          place,
-          mend: { label: "Remove the clip", apply: (current) => removeClip(current, clip.name) },
-        },
-      ];
-    const missing = clip.steps.flatMap((step, k) => {
-      const found = findFrame(project, step.frame);
-      return found && !found.frame.dropped ? [] : [k];
-    });
-    if (missing.length === 0) return [...movementFindings(project, clip), ...markFindings(project, clip)];
-    const message = `${counted(missing.length, "step")} (${shortList(missing)}) ${missing.length === 1 ? "shows a frame" : "show frames"} that ${missing.length === 1 ? "is" : "are"} dropped or no longer cut. Take ${missing.length === 1 ? "it" : "them"} out, or restore the ${missing.length === 1 ? "frame" : "frames"}.`;
+function clipFindings(project: Project, clip: Clip): Finding[] {
+  const where = `clip "${clip.name}"`;
+  const place: Place = { stop: "clips", clip: clip.name };
+  if (clip.steps.length === 0)
     return [
       {
-        code: "missing-frames",
+        code: "empty-clip",
         severity: "error",
         where,
-        message,
+        message: "It has no steps, so a game could not play it. Add frames to it or remove it.",
         place,
-        mend: { label: `Take ${missing.length === 1 ? "it" : "them"} out`, apply: (current) => removeSteps(current, clip.name, missing) },
+        mend: { label: "Remove the clip", apply: (current) => removeClip(current, clip.name) },
       },
     ];
+  const missing = clip.steps.flatMap((step, k) => {
+    const found = findFrame(project, step.frame);
+    return found && !found.frame.dropped ? [] : [k];
   });
+  if (missing.length === 0) return [...movementFindings(project, clip), ...markFindings(project, clip)];
+  const message = `${counted(missing.length, "step")} (${shortList(missing)}) ${missing.length === 1 ? "shows a frame" : "show frames"} that ${missing.length === 1 ? "is" : "are"} dropped or no longer cut. Take ${missing.length === 1 ? "it" : "them"} out, or restore the ${missing.length === 1 ? "frame" : "frames"}.`;
+  return [
+    {
+      code: "missing-frames",
+      severity: "error",
+      where,
+      message,
+      place,
+      mend: { label: `Take ${missing.length === 1 ? "it" : "them"} out`, apply: (current) => removeSteps(current, clip.name, missing) },
+    },
+  ];
 }
 
 function shortList(numbers: readonly number[]): string {

@@ -1,5 +1,5 @@
 import { strFromU8, strToU8, type UnzipFileInfo, unzipSync, type Zippable, zipSync } from "fflate";
-import { CaravanError } from "../model";
+import { CaravanError, MOST_PICTURES } from "../model";
 
 /** One file of an archive; the path uses `/`. */
 export interface NamedFile {
@@ -7,7 +7,7 @@ export interface NamedFile {
   readonly bytes: Uint8Array;
 }
 
-const MOST_FILES = 5_000;
+const MOST_FILES = MOST_PICTURES + 1; // and the document
 const MOST_BYTES = 500 * 1_048_576;
 
 /**
@@ -24,7 +24,7 @@ export function writeZip(files: readonly NamedFile[]): Uint8Array {
 }
 
 /**
- * Unpacks a ZIP in memory. Refused are archives of more than 5,000 files or 500 MB, and paths that climb out.
+ * Unpacks a ZIP in memory. Refused are archives of more files than a project may have, of more than 500 MB, and paths that climb out.
  * `where` names the archive in errors. Throws `empty-file` or `damaged-project`.
  */
 export function readZip(bytes: Uint8Array, where: string): NamedFile[] {

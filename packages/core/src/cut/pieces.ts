@@ -20,6 +20,9 @@ export interface Piece {
 }
 
 export interface CutPieces {
+  /** Size of the sheet they were found in. */
+  readonly width: number;
+  readonly height: number;
   readonly pieces: Piece[];
   readonly skippedEmpty: number;
   /** Islands left out for being too small. */
@@ -31,6 +34,13 @@ export type FindingCut = Exclude<Cut, { by: "hand" | "metadata" | "pictures" }>;
 
 /** Throws what `gridOf` throws. `where` names the sheet in errors. */
 export function cutSheet(coverage: Coverage, cut: FindingCut, where: string): CutPieces {
+  const { width, height } = coverage;
+  return { width, height, ...foundIn(coverage, cut, where) };
+}
+
+type Found = Omit<CutPieces, "width" | "height">;
+
+function foundIn(coverage: Coverage, cut: FindingCut, where: string): Found {
   switch (cut.by) {
     case "cell":
     case "count":
@@ -44,7 +54,7 @@ export function cutSheet(coverage: Coverage, cut: FindingCut, where: string): Cu
   }
 }
 
-function alongGrid(coverage: Coverage, cut: GridCut, where: string): Omit<CutPieces, "small"> {
+function alongGrid(coverage: Coverage, cut: GridCut, where: string): Omit<Found, "small"> {
   const grid = gridOf({ w: coverage.width, h: coverage.height }, cut, where);
   const { cells, skippedEmpty } = cutByGrid(coverage, grid, cut.keepEmpty, cut.only);
   const pieces = cells.map(({ column, row, number, rect, empty }) => ({ key: `c${column}r${row}`, column, row, number, rect, empty }));
@@ -52,7 +62,7 @@ function alongGrid(coverage: Coverage, cut: GridCut, where: string): Omit<CutPie
 }
 
 /** Each region as a sheet of its own; numbers run on, and so do rows, so that a row is picked as one. */
-function inRegions(coverage: Coverage, { regions }: Extract<Cut, { by: "regions" }>, where: string): CutPieces {
+function inRegions(coverage: Coverage, { regions }: Extract<Cut, { by: "regions" }>, where: string): Found {
   const pieces: Piece[] = [];
   let skippedEmpty = 0;
   let number = 0;
@@ -79,7 +89,7 @@ function inRegions(coverage: Coverage, { regions }: Extract<Cut, { by: "regions"
   return { pieces, skippedEmpty, small: 0 };
 }
 
-function byOutlines(coverage: Coverage, { joinPx, leastPx, level }: Extract<Cut, { by: "outlines" }>): CutPieces {
+function byOutlines(coverage: Coverage, { joinPx, leastPx, level }: Extract<Cut, { by: "outlines" }>): Found {
   const { islands, small } = findIslands(coverage, { joinPx, leastPx });
   let number = 0;
   const pieces = rowsOf(islands).flatMap((members, row) => {

@@ -5,15 +5,19 @@ import {
   type Cut,
   checkedDuration,
   clipNamed,
+  fittedName,
   frameRef,
   freeName,
+  freePicturePaths,
   type Micros,
   type Picture,
   PLAIN_LOOP,
   type Project,
+  refuseTooMany,
   type Source,
   type SourceId,
   sourceById,
+  takenPaths,
 } from "../model";
 import type { Coverage } from "../raster";
 import { withSteps } from "./clips";
@@ -56,13 +60,17 @@ export interface ArrivedClip {
   readonly times: number;
 }
 
-/** Takes in everything that came in one drop; undo takes all of it back. Names and paths already taken get a number. */
+/** Takes in everything that came in one drop; undo takes all of it back. Names and paths already taken get a number. Throws `too-many-pictures`. */
 export const takeIn = edit(
   (_project, arrivals: readonly Arrival[]) =>
     arrivals.length === 1
       ? `add ${arrivals[0]?.name}`
       : `add ${counted(arrivals.length, arrivals.every((each) => each.pictures.length === 1 && !each.cut) ? "picture" : "source")}`,
   (project, arrivals) => {
+    refuseTooMany(
+      project,
+      arrivals.reduce((sum, { pictures }) => sum + pictures.length, 0),
+    );
     const begun: BegunClips = new Map();
     return arrivals.reduce((next, arrival) => withArrival(next, arrival, begun), project);
   },
@@ -72,30 +80,18 @@ export const takeIn = edit(
 type BegunClips = Map<string, { readonly name: Clip["name"]; readonly places: readonly number[] }>;
 
 function withArrival(project: Project, arrival: Arrival, begun: BegunClips): Project {
-  const stem = fileStem(arrival.name);
+  const stem = nameFromFile(arrival.name);
   const name = freeName(stem, new Set(project.sources.map((source) => source.name)));
-  const taken = new Set(project.sources.flatMap(({ pictures }) => pictures.map(({ file }) => file)));
-  const count = arrival.pictures.length;
-  const folder = freeStem(
-    stem,
-    (path) => !taken.has(count === 1 ? `art/${path}.png` : `art/${path}/0.png`) && !taken.has(`art/${path}/00.png`),
-  );
-  const width = String(count - 1).length;
-  const pictures = arrival.pictures.map(
-    ({ sha256, width: w, height: h }, k): Picture => ({
-      file: count === 1 ? `art/${folder}.png` : `art/${folder}/${String(k).padStart(width, "0")}.png`,
-      sha256,
-      width: w,
-      height: h,
-    }),
-  );
+  const paths = freePicturePaths(stem, arrival.pictures.length, takenPaths(project.sources));
+  const pictures = arrival.pictures.map(({ sha256, width, height }, k): Picture => ({ file: paths[k] as string, sha256, width, height }));
   const id = `s${project.sources.reduce((most, source) => Math.max(most, Number(source.id.slice(1))), 0) + 1}` as SourceId;
   const { clearing, coverages = [], cut } = arrival;
   const bare: Source = { id, name, pictures, ...(clearing ? { clearing } : {}), cut: null, frames: [] };
-  const source: Source = count > 1 ? { ...bare, cut: { by: "pictures" }, frames: framesOfPictures(bare, coverages) } : bare;
+  const several = pictures.length > 1;
+  const source: Source = several ? { ...bare, cut: { by: "pictures" }, frames: framesOfPictures(bare, coverages) } : bare;
   let next: Project = { ...project, sources: [...project.sources, source] };
   if (cut?.by === "metadata") next = cutByMetadata(next, id, cut, arrival.told ?? []);
-  else if (cut && count === 1) next = cutSource(next, id, cut, coverages[0] as Coverage);
+  else if (cut && !several) next = cutSource(next, id, cut, coverages[0] as Coverage);
   for (const clip of arrival.clips ?? []) next = withArrivedClip(next, id, clip, begun);
   return next;
 }
@@ -120,7 +116,7 @@ function withArrivedClip(project: Project, id: SourceId, arrived: ArrivedClip, b
       all.map(({ step }) => step),
     );
   }
-  const free = freeName(fileStem(name), new Set(project.clips.map((clip) => clip.name))) as Clip["name"];
+  const free = freeName(nameFromFile(name), new Set(project.clips.map((clip) => clip.name))) as Clip["name"];
   if (key !== undefined) begun.set(key, { name: free, places: shown.map(({ place }) => place) });
   const clip: Clip = {
     ...PLAIN_LOOP,
@@ -145,18 +141,10 @@ export const addSources = edit(
         ),
 );
 
-/** A file's name without folders and ending, fit to be a name and part of a path. */
-function fileStem(fileName: string): string {
+/** A file's name without folders and ending, fit to be a name. */
+function nameFromFile(fileName: string): string {
   const stem = (fileName.split(/[\\/]/).pop() ?? "").replace(/\.(a?png|gif|webp|jpe?g|avif|bmp|ora|json|xml|csv|tsv|txt)$/i, "");
-  const fit = stem
-    .replace(/[\\/:*?"<>|\p{Cc}\u2028\u2029]/gu, "-")
-    .trim()
-    .slice(0, 120);
-  return fit === "" || /^\.+$/.test(fit) ? "picture" : fit;
-}
-
-function freeStem(stem: string, isFree: (stem: string) => boolean): string {
-  let free = stem;
-  for (let k = 2; !isFree(free); k++) free = `${stem}-${k}`;
-  return free;
+  if (stem.trim() === "__proto__") return "proto";
+  const fit = fittedName(stem.replace(/[\\/:*?"<>|]/g, "-"), 120);
+  return fit === null || /^\.+$/.test(fit) ? "picture" : fit;
 }

@@ -6,12 +6,17 @@ import {
   type Cut,
   encloses,
   type Frame,
+  freePath,
   type Picture,
+  type Project,
+  pathKey,
   type Reading,
+  refuseTooMany,
   type Source,
   type SourceId,
   sheetOf,
   sourceById,
+  takenPaths,
   unreachable,
 } from "../model";
 import { type Coverage, isClear } from "../raster";
@@ -102,10 +107,11 @@ export const refreshSource = edit(
     if (pictures.length === 0) throw new CaravanError("missing-picture", source.name, "There is no picture to take in.", "Choose one.");
     if (pictures.length === source.pictures.length && pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256))
       return project;
+    refuseTooMany(project, pictures.length - source.pictures.length);
     const changed: Source = {
       ...source,
       cut: cutForSize(source, pictures[0] as ChangedPicture),
-      pictures: pictures.map(({ sha256, width, height }, k): Picture => ({ file: fileFor(source, k), sha256, width, height })),
+      pictures: withFiles(project, source, pictures),
     };
     return withSource(project, changed.cut ? { ...changed, frames: framesAgain(changed, changed.cut, coverages) } : changed);
   },
@@ -126,14 +132,21 @@ function cutForSize({ cut, name, pictures }: Source, { width, height }: ChangedP
   return grid.leftOver.right === leftOver.right && grid.leftOver.bottom === leftOver.bottom ? byCell : cut;
 }
 
-/** The file of a source's picture `k`; one that is new is named after the first. */
-function fileFor({ pictures }: Source, k: number): string {
-  const known = pictures[k];
-  return known ? known.file : sheetOf({ pictures }).file.replace(/(-\d+)?(\.[^.]+)$/, `-${k}$2`);
+/** Pictures keep the files that the source has, place by place; more are named after the first. */
+function withFiles(project: Project, { pictures }: Source, changed: readonly ChangedPicture[]): Picture[] {
+  const { files, folders } = takenPaths(project.sources);
+  const taken = new Set([...files, ...folders]);
+  return changed.map(({ sha256, width, height }, k): Picture => {
+    const wanted = pictures[k]?.file ?? sheetOf({ pictures }).file.replace(/(-\d+)?(\.[^.]+)$/, `-${k}$2`);
+    const file = pictures[k] ? wanted : freePath(wanted, (path) => !taken.has(pathKey(path)));
+    taken.add(pathKey(file));
+    return { file, sha256, width, height };
+  });
 }
 
 /** Frames of pictures as they are now, by the recipe of before. */
 function framesAgain(source: Source, cut: Cut, coverages: readonly Coverage[]): Frame[] {
+  for (const [k, coverage] of coverages.entries()) refuseOtherPicture(source, coverage, k);
   return cut.by === "pictures" ? framesOfPictures(source, coverages) : framesOfCut(source, cut, coverages[0] as Coverage);
 }
 
@@ -147,7 +160,20 @@ export function framesOfPictures(source: Source, coverages: readonly Coverage[])
   return withIdentity(source.frames, pieces, { sameWay: source.frames.every(({ key }) => key.startsWith("p")), letter: "p", likeness: 1 });
 }
 
+/** What was found in a picture of another size says nothing of this one: it was begun with other art, or in another project. */
+function refuseOtherPicture(source: Source, { width, height }: Pick<Coverage, "width" | "height">, picture = 0): void {
+  const own = source.pictures[picture];
+  if (own && (own.width !== width || own.height !== height))
+    throw new CaravanError(
+      "changed-meanwhile",
+      source.name,
+      `Its picture is ${own.width} × ${own.height} px; what was found is of one of ${width} × ${height} px.`,
+      "Its art changed meanwhile: cut it again.",
+    );
+}
+
 function framesOfCut(source: Source, cut: Cut, given: Coverage | CutPieces): Frame[] {
+  refuseOtherPicture(source, given);
   switch (cut.by) {
     case "hand":
     case "metadata":

@@ -18,6 +18,7 @@ describe("differenceBetween", () => {
         const copy = structuredClone(before);
         expect(applyChanges(before, differenceBetween(before, after))).toEqual(after);
         expect(applyChanges(after, differenceBetween(after, before))).toEqual(before);
+        expect(JSON.stringify(applyChanges(before, differenceBetween(before, after)))).toBe(JSON.stringify(after));
         expect(before).toEqual(copy);
       }),
       { numRuns: 1000 },

@@ -3,9 +3,12 @@
  *
  * Edits share what they do not touch, so parts that are the same object are skipped unread: the cost follows the size of the
  * change, not of the document. A list that changed is told as one replaced run between what stays at its head and its tail.
- * Holds: `applyChanges(before, differenceBetween(before, after))` is deeply equal to `after`.
+ * Holds: `applyChanges(before, differenceBetween(before, after))` is deeply equal to `after`, the order of keys included, so that what is
+ * undone is written as the very bytes of before.
  */
 export type Change =
+  /** The keys of a record in the order that they have afterwards. */
+  | { readonly at: readonly (string | number)[]; readonly order: readonly string[] }
   | { readonly at: readonly (string | number)[]; readonly set: unknown }
   | { readonly at: readonly (string | number)[]; readonly unset: true }
   | {
@@ -28,6 +31,10 @@ function compare(before: unknown, after: unknown, at: (string | number)[], chang
     for (const key of Object.keys(after))
       if (Object.hasOwn(before, key)) compare(before[key], after[key], [...at, key], changes);
       else changes.push({ at: [...at, key], set: after[key] });
+    const order = Object.keys(after);
+    const kept = Object.keys(before).filter((key) => Object.hasOwn(after, key));
+    const added = order.filter((key) => !Object.hasOwn(before, key));
+    if ([...kept, ...added].some((key, k) => key !== order[k])) changes.push({ at, order });
   } else changes.push({ at, set: after });
 }
 
@@ -55,6 +62,10 @@ export function applyChanges(value: unknown, changes: readonly Change[]): unknow
 function applyAt(value: unknown, change: Change, depth: number): unknown {
   if (depth === change.at.length) {
     if ("set" in change) return change.set;
+    if ("order" in change) {
+      const record = value as Record<string, unknown>;
+      return Object.fromEntries(change.order.map((key) => [key, record[key]]));
+    }
     if ("splice" in change) {
       const list = value as readonly unknown[];
       const { from, remove, insert } = change.splice;

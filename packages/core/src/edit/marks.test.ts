@@ -12,6 +12,7 @@ import {
   projectFromFile,
   projectToFile,
 } from "../model";
+import { cropCoverage } from "../raster";
 import { addAction, addClip, cutSource, freezeMirror, makeEqual, mirrorMissing, setPetal } from ".";
 import { addMarkKind, refsWith, removeMarkKind, renameMarkKind, setMarkLook } from "./mark-kinds";
 import { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "./marks";
@@ -129,7 +130,7 @@ describe("marks", () => {
   it("are mirrored with a facing that is frozen", () => {
     const clip = addClip(marked, [ref(0)], "go-e");
     const action = mirrorMissing(setPetal(addAction(clip, "go", 4), "go" as never, "e", { clip: "go-e" as ClipName }), "go" as never);
-    const picture = { sha256: "c".repeat(64), width: 8, height: 10, coverage: porterCoverage() };
+    const picture = { sha256: "c".repeat(64), width: 8, height: 10, coverage: cropCoverage(porterCoverage(), { x: 0, y: 0, w: 8, h: 10 }) };
     const frozen = freezeMirror(action, "go" as never, "w", [picture]);
     const step = frozen.clips.at(-1)?.steps[0]?.frame as FrameRef;
     expect(placed(frozen, step).frame.marks).toEqual({ boxes: { body: [{ x: 2, y: 2, w: 5, h: 7 }] }, points: { hand: { x: 6, y: 3 } } });

@@ -1,5 +1,6 @@
 /** What of a project goes out. */
 import { CaravanError, type Choice, type FrameRef, type Project } from "../model";
+import { matches } from "./wildcard";
 
 /** The project with only the clips and actions that are chosen, and the frames that these show; null stands for all frames. */
 export interface Chosen {
@@ -28,10 +29,4 @@ export function chosenOf(project: Project, choice: Choice): Chosen {
       "Choose some at What goes, or deliver everything.",
     );
   return { project: { ...project, clips, actions }, frames: new Set(clips.flatMap(({ steps }) => steps.map(({ frame }) => frame))) };
-}
-
-/** Whether a name matches a pattern in which * stands for any text and ? for one character; the whole name must. */
-export function matches(pattern: string, name: string): boolean {
-  const parts = [...pattern].map((char) => (char === "*" ? ".*" : char === "?" ? "." : char.replace(/[\\^$.*+?()[\]{}|/-]/gu, "\\$&")));
-  return new RegExp(`^${parts.join("")}$`, "su").test(name);
 }

@@ -1,8 +1,5 @@
 /** Whether delivered files can be called as they are, on every system that a game is built on. */
-import { CaravanError } from "../model";
-
-/** Names that one widespread system keeps for its devices, with any ending. */
-const KEPT = /^(con|prn|aux|nul|com\d|lpt\d)(\.|$)/iu;
+import { CaravanError, isDeviceName, pathKey } from "../model";
 
 /** A path that some system refuses, or one that differs from an earlier one at most in small and capital letters. `at` is its place in the list. */
 export type PathTrouble =
@@ -14,7 +11,7 @@ export function troubleWithPaths(paths: readonly string[]): PathTrouble[] {
   const seen = new Map<string, string>();
   return paths.flatMap((path, at): PathTrouble[] => {
     if (path.split("/").some(isUnfit)) return [{ kind: "unfit", at, path }];
-    const key = path.normalize("NFC").toLowerCase();
+    const key = pathKey(path);
     const twin = seen.get(key);
     if (twin !== undefined) return [{ kind: "alike", at, path, twin }];
     seen.set(key, path);
@@ -23,7 +20,7 @@ export function troubleWithPaths(paths: readonly string[]): PathTrouble[] {
 }
 
 function isUnfit(part: string): boolean {
-  return part === "" || /[\\:*?"<>|\p{Cc}]/u.test(part) || /[. ]$/u.test(part) || KEPT.test(part) || part.length > 200;
+  return part === "" || /[\\:*?"<>|\p{Cc}]/u.test(part) || /[. ]$/u.test(part) || isDeviceName(part) || part.length > 200;
 }
 
 export function pathTroubleInWords(trouble: PathTrouble): { what: string; remedy: string } {

@@ -10,12 +10,21 @@ export function framesNamed(project: Project, frames: readonly PlacedFrame[], pa
   const uses = firstUses(project);
   return frames.map(({ source, frame }, k) => {
     const use = uses.get(frameRef(source, frame));
-    const texts: Record<string, string> = { name: frameName(source, frame), source: source.name, clip: use?.clip ?? source.name };
-    const numbers: Record<string, number> = { row: frame.row, column: frame.column, step: use?.step ?? frame.number, n: k };
+    const texts = new Map<string, string>([
+      ["name", frameName(source, frame)],
+      ["source", source.name],
+      ["clip", use?.clip ?? source.name],
+    ]);
+    const numbers = new Map<string, number>([
+      ["row", frame.row],
+      ["column", frame.column],
+      ["step", use?.step ?? frame.number],
+      ["n", k],
+    ]);
     return pattern.replace(PART, (whole, key: string, digits?: string) => {
-      const number = numbers[key];
+      const number = numbers.get(key);
       if (number !== undefined) return String(number + from).padStart(Number(digits ?? 1), "0");
-      return texts[key] ?? whole;
+      return texts.get(key) ?? whole;
     });
   });
 }

@@ -1,5 +1,5 @@
 /** What a delivery takes of a project and how all of it is called, before any pixel is looked at. */
-export { type Chosen, chosenOf, matches } from "./choice";
+export { type Chosen, chosenOf } from "./choice";
 export { type ChosenFrames, chosenFrames } from "./chosen-frames";
 export { checkFileNames, type PathTrouble, pathTroubleInWords, troubleWithPaths } from "./file-names";
 export { framesNamed, paddedPattern } from "./frame-names";
@@ -15,3 +15,4 @@ export {
   stemOf,
   stripPath,
 } from "./paths";
+export { matches } from "./wildcard";

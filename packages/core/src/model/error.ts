@@ -12,6 +12,7 @@ export type ErrorCode =
   | "not-a-picture"
   | "damaged-picture"
   | "picture-too-large"
+  | "too-many-pictures"
   | "empty-file"
   | "not-a-project"
   | "newer-version"
@@ -28,6 +29,11 @@ export type ErrorCode =
   | "cancelled"
   | "bad-metadata"
   | "unsupported"
+  | "other-project"
+  | "changed-meanwhile"
+  | "not-stored"
+  | "not-ours"
+  | "internal"
   | "bad-call";
 
 /**

@@ -13,14 +13,17 @@ export {
   SheetLayout,
   USUAL_DELIVERY,
 } from "./delivery";
+export { checkDocument } from "./document-check";
 export { CaravanError, type ErrorCode, unreachable } from "./error";
 export { FACINGS, Facing } from "./facing";
 export { encloses, FramePoint, overlaps, type Px, Rect, Size, Spacing, sameRect } from "./geometry";
 export { jsonSchemaOf, projectJsonSchema } from "./json-schema";
 export { Box, FrameMarks, MARK_LINES, MarkKind, MarkName } from "./marks";
-export { checkedName, freeName, isFitName, Name } from "./name";
+export { checkedName, fittedName, freeName, isFitName, Name, shortened } from "./name";
 export { naturalOrder } from "./natural-order";
 export { Packing, USUAL_PACKING } from "./packing";
+export { MOST_PICTURES, refuseTooMany } from "./picture-limit";
+export { freePath, freePicturePaths, isDeviceName, pathKey, pathStem, takenPaths, withDistinctPaths } from "./picture-paths";
 export {
   actionNamed,
   clipNamed,
@@ -35,7 +38,7 @@ export {
   Project,
   sourceById,
 } from "./project";
-export { PROJECT_FORMAT, PROJECT_VERSION, ProjectFile, projectFromFile, projectToFile } from "./project-file";
+export { PROJECT_FORMAT, PROJECT_VERSION, ProjectFile, projectFromFile, projectToFile, uncheckedProject } from "./project-file";
 export { ClipField, Example, FrameField, Reading } from "./reading";
 export {
   Cut,

@@ -1,20 +1,25 @@
 import * as z from "zod";
 import { CaravanError } from "./error";
 
+/** Longest name, in UTF-16 units. */
+const LONGEST = 200;
+
 /** Control characters, and lone halves of surrogate pairs, which no file can hold. */
 // biome-ignore lint/suspicious/noControlCharactersInRegex: finding them is its purpose
 const UNFIT = /[\u0000-\u001f\u007f-\u009f\u2028\u2029]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/;
+
+const ALL_UNFIT = new RegExp(UNFIT, "g");
 
 /** A name as people type it: Unicode without control characters, not blank, at most 200 UTF-16 units. */
 export const Name = z
   .string()
   .min(1)
-  .max(200)
+  .max(LONGEST)
   .refine((text) => isFitName(text), "A name is text without control characters and not blank.");
 
 /** `__proto__` is refused too: as a key in a file it would be lost in half of the languages that read it. */
 export function isFitName(text: string): boolean {
-  return text !== "__proto__" && text.length > 0 && text.length <= 200 && text.trim().length > 0 && !UNFIT.test(text);
+  return text !== "__proto__" && text.length > 0 && text.length <= LONGEST && text.trim().length > 0 && !UNFIT.test(text);
 }
 
 /** `text` without blanks around it. Throws `bad-name` if what is left cannot be a name. */
@@ -25,11 +30,31 @@ export function checkedName(text: string, where: string): string {
   return name;
 }
 
-/** `wanted`, or `wanted-2`, `wanted-3`, … : the first that `taken` does not hold. */
-export function freeName(wanted: string, taken: ReadonlySet<string>): string {
+/**
+ * `wanted`, or `wanted-2`, `wanted-3`, … : the first that `taken` does not hold. A name too long for its number is shortened.
+ * `longest` is the most UTF-16 units that it may have.
+ */
+export function freeName(wanted: string, taken: ReadonlySet<string>, longest = LONGEST): string {
   if (!taken.has(wanted)) return wanted;
   for (let number = 2; ; number++) {
-    const candidate = `${wanted}-${number}`;
+    const suffix = `-${number}`;
+    const candidate = `${shortened(wanted, longest - suffix.length)}${suffix}`;
     if (!taken.has(candidate)) return candidate;
   }
+}
+
+/**
+ * Any text as a name: control characters and halves of cut characters become `-`, blanks around it go, what is too long is shortened.
+ * Null if nothing is left that could be one.
+ */
+export function fittedName(text: string, longest = LONGEST): string | null {
+  const fit = shortened(text.replace(ALL_UNFIT, "-").trim(), longest).trim();
+  return isFitName(fit) ? fit : null;
+}
+
+/** At most `longest` UTF-16 units of a text, never half of a character. */
+export function shortened(text: string, longest: number): string {
+  if (text.length <= longest) return text;
+  const cut = text.slice(0, Math.max(0, longest));
+  return /[\ud800-\udbff]$/.test(cut) ? cut.slice(0, -1) : cut;
 }

@@ -1,32 +1,46 @@
 /** One key from any stop: the game's folders and The Crossing get everything as it is now. */
 import { say } from "../../ui/notices";
-import { currentProject } from "../open-project";
+import { begin } from "../begun";
 import { deliverInWorker } from "./build-delivery";
 import { buildForGames, handToGames, isPlayed } from "./for-the-crossing";
 import { deliverIntoFolder, mayWriteFor, useOutlets } from "./game-folder";
 
+let running = false;
+
 /**
- * Builds anew every delivery that has a folder, and writes it there, and every one that The Crossing plays. Answers
- * false if there is none.
+ * Builds anew every delivery that has a folder, and writes it there, and every one that The Crossing plays, all of the project that is open
+ * now, whatever is opened meanwhile. Answers false if there is none; while it runs, asking again does nothing more.
  */
 export async function deliverAgain(): Promise<boolean> {
-  const project = currentProject();
+  if (running) return true;
+  running = true;
+  try {
+    return await delivering();
+  } finally {
+    running = false;
+  }
+}
+
+async function delivering(): Promise<boolean> {
+  const { id, project, signal } = begin();
+  if (id === null) return false;
   const { outlets } = useOutlets.getState();
   const linked = project.deliveries.filter(({ name }) => outlets[name]);
-  const played = project.deliveries.filter(({ name }) => isPlayed(name));
+  const played = project.deliveries.filter(({ name }) => isPlayed(id, name));
   // A browser lets a page ask only within seconds of a key or click, so all leave is got before anything is built.
   const refused = new Set<string>();
-  for (const { name } of linked) if (!(await mayWriteFor(name))) refused.add(name);
+  for (const { name } of linked) if (!(await mayWriteFor({ project: id, delivery: name }))) refused.add(name);
   for (const delivery of linked.filter(({ name }) => !refused.has(name)))
     try {
-      const delivered = await deliverInWorker(project, delivery, new AbortController().signal, () => {});
-      handToGames(delivery.name, delivered.files);
-      await deliverIntoFolder(delivery, delivered);
+      const delivered = await deliverInWorker(project, delivery, signal, () => {});
+      handToGames(id, delivery.name, delivered.files);
+      await deliverIntoFolder({ project: id, delivery: delivery.name }, delivered);
     } catch (error) {
-      say({ tone: "trouble", text: `${delivery.name} was not delivered: ${error instanceof Error ? error.message : String(error)}` });
+      const why = signal.aborted ? "another project was opened." : error instanceof Error ? error.message : String(error);
+      say({ tone: "trouble", text: `${delivery.name} of ${project.name} was not delivered: ${why}` });
     }
   const onlyPlayed = played.filter((delivery) => !linked.includes(delivery));
-  for (const { name } of onlyPlayed) await buildForGames(name);
+  for (const { name } of onlyPlayed) await buildForGames(id, project, name);
   if (onlyPlayed.length > 0)
     say({ tone: "good", text: `The Crossing plays ${onlyPlayed.map(({ name }) => name).join(", ")} as it is now.` });
   return linked.length + played.length > 0;

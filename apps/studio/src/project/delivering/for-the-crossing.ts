@@ -1,7 +1,9 @@
 /** Hands deliveries to The Crossing, the small game that plays them in tabs of its own. */
 import type { NamedFile } from "@caravan/core/codec";
+import type { Project } from "@caravan/core/model";
 import { isSame, type Message, openChannel, type Played } from "../../crossing/channel";
-import { currentProject, useOpenProject } from "../open-project";
+import { inBackground } from "../../ui/in-background";
+import { useOpenProject } from "../open-project";
 import { deliverInWorker } from "./build-delivery";
 
 /** What was asked for since this page was opened. */
@@ -12,24 +14,20 @@ function send(message: Message): void {
   channel?.postMessage(message);
 }
 
-/** Whether a game plays this delivery of the open project. */
-export function isPlayed(delivery: string): boolean {
-  const { id } = useOpenProject.getState();
-  return id !== null && asked.some((each) => isSame(each, { project: id, delivery }));
+/** Whether a game plays this delivery of the project with this id. */
+export function isPlayed(project: string, delivery: string): boolean {
+  return asked.some((each) => isSame(each, { project, delivery }));
 }
 
 /** Gives a fresh build to the games that play it. */
-export function handToGames(delivery: string, files: readonly NamedFile[]): void {
-  const { id } = useOpenProject.getState();
-  if (id !== null && isPlayed(delivery)) send({ kind: "files", played: { project: id, delivery }, files });
+export function handToGames(project: string, delivery: string, files: readonly NamedFile[]): void {
+  if (isPlayed(project, delivery)) send({ kind: "files", played: { project, delivery }, files });
 }
 
 /** Builds what a game plays and gives it to it. */
-export async function buildForGames(delivery: string): Promise<void> {
-  const { id } = useOpenProject.getState();
-  const project = currentProject();
+export async function buildForGames(id: string, project: Project, delivery: string): Promise<void> {
   const found = project.deliveries.find(({ name }) => name === delivery);
-  if (!found || id === null) return;
+  if (!found) return;
   const played = { project: id, delivery };
   try {
     const { files } = await deliverInWorker(project, found, new AbortController().signal, () => {});
@@ -44,9 +42,10 @@ export function serveGames(): () => void {
   const own = openChannel();
   channel = own;
   own.addEventListener("message", ({ data }: MessageEvent<Message>) => {
-    if (data.kind !== "ask" || data.played.project !== useOpenProject.getState().id) return;
+    const { id, project } = useOpenProject.getState();
+    if (data.kind !== "ask" || id === null || data.played.project !== id) return;
     if (!asked.some((each) => isSame(each, data.played))) asked = [...asked, data.played];
-    void buildForGames(data.played.delivery);
+    inBackground(buildForGames(id, project, data.played.delivery));
   });
   return () => {
     own.close();

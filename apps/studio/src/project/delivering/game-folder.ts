@@ -1,16 +1,17 @@
 /**
  * The folder of the game that a delivery goes straight into. Only files that came out otherwise are written; what is no longer made is
- * named, and removed only when a person asks for it.
+ * named, and removed only when a person asks for it. Folder, project and delivery are taken together when a delivery begins, so that
+ * opening another project meanwhile sends nothing astray; one delivery is written at a time.
  */
 import { counted } from "@caravan/core/edit";
-import type { Delivery } from "@caravan/core/model";
 import { create } from "zustand";
+import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";
 import type { Delivered } from "../../workers/jobs";
 import { canLinkFolders, chosenFolder, mayUse } from "../linked/folder";
 import { useOpenProject } from "../open-project";
-import { storage } from "../storage";
-import { removeFiles, writeChanged } from "./write-files";
+import { type StoredOutlet, storage } from "../storage";
+import { finishDelivery, removeFiles, replaceFiles } from "./write-files";
 
 interface Outlet {
   /** Name of the folder. */
@@ -19,18 +20,28 @@ interface Outlet {
   readonly left: readonly string[];
 }
 
+/** A delivery of a project, whichever is open. */
+export interface OutletOf {
+  readonly project: string;
+  readonly delivery: string;
+}
+
 /** Folders of the open project's deliveries, by the deliveries' names. */
 export const useOutlets = create<{ readonly outlets: Readonly<Record<string, Outlet>> }>(() => ({ outlets: {} }));
 
-function show(delivery: string, outlet: Outlet | null): void {
+/** Shows how a delivery's folder stands, if its project is still the open one. */
+function show({ project, delivery }: OutletOf, outlet: Outlet | null): void {
+  if (useOpenProject.getState().id !== project) return;
   useOutlets.setState(({ outlets: { [delivery]: _, ...rest } }) => ({ outlets: outlet ? { ...rest, [delivery]: outlet } : rest }));
 }
 
-/** Reads which deliveries of the open project have a folder. */
+/** Reads which deliveries of the open project have a folder, and finishes there what an earlier visit could not. */
 export async function loadOutlets(): Promise<void> {
   const { id } = useOpenProject.getState();
   const rows = id === null ? [] : await storage.outlets.filter(({ project }) => project === id).toArray();
+  if (useOpenProject.getState().id !== id) return;
   useOutlets.setState({ outlets: Object.fromEntries(rows.map(({ delivery, folder }) => [delivery, { folder: folder.name, left: [] }])) });
+  for (const { folder } of rows) if (await mayUse(folder, "readwrite", false)) await finishDelivery(folder);
 }
 
 /** Lets the person choose the game's folder for a delivery; answers whether they chose one. */
@@ -39,50 +50,72 @@ export async function linkGameFolder(delivery: string): Promise<boolean> {
   const folder = canLinkFolders() ? await chosenFolder("readwrite") : null;
   if (!folder || id === null) return false;
   await storage.outlets.put({ project: id, delivery, folder, paths: [] });
-  show(delivery, { folder: folder.name, left: [] });
+  show({ project: id, delivery }, { folder: folder.name, left: [] });
   return true;
 }
 
 export async function unlinkGameFolder(delivery: string): Promise<void> {
   const { id } = useOpenProject.getState();
-  if (id !== null) await storage.outlets.delete([id, delivery]);
-  show(delivery, null);
+  if (id === null) return;
+  await storage.outlets.delete([id, delivery]);
+  show({ project: id, delivery }, null);
 }
 
-/** The folder stays with a delivery that is called otherwise now. */
-export async function renameOutlet(before: string, after: string): Promise<void> {
-  const { id } = useOpenProject.getState();
-  const row = id === null ? undefined : await storage.outlets.get([id, before]);
-  if (!row) return;
-  await storage.outlets.put({ ...row, delivery: after });
-  await storage.outlets.delete([row.project, before]);
+/** Lets folders stay with deliveries that get another name, by an edit, an undo or a redo, until the returned function is called. */
+export function followRenames(): () => void {
+  return useOpenProject.subscribe((open, before) => {
+    const { id } = open;
+    const [now, then] = [open.project.deliveries, before.project.deliveries];
+    if (id === null || id !== before.id || now === then || now.length !== then.length) return;
+    for (const [k, { name }] of now.entries()) {
+      const was = then[k]?.name;
+      if (was !== undefined && was !== name && !now.some((each) => each.name === was)) inBackground(renameOutlet(id, was, name));
+    }
+  });
+}
+
+async function renameOutlet(project: string, before: string, after: string): Promise<void> {
+  await storage.transaction("rw", storage.outlets, async () => {
+    const row = await storage.outlets.get([project, before]);
+    if (!row) return;
+    await storage.outlets.put({ ...row, delivery: after });
+    await storage.outlets.delete([project, before]);
+  });
   await loadOutlets();
 }
 
+/** The end of the delivery that is being written. */
+let writing: Promise<unknown> = Promise.resolve();
+
 /** Writes what was built into the delivery's folder, and says what came of it. The first time the browser may ask for leave. */
-export async function deliverIntoFolder({ name }: Delivery, delivered: Delivered): Promise<void> {
-  const { id } = useOpenProject.getState();
-  const outlet = id === null ? undefined : await storage.outlets.get([id, name]);
+export function deliverIntoFolder(of: OutletOf, delivered: Delivered): Promise<void> {
+  const mine = writing.then(() => deliveringInto(of, delivered));
+  writing = mine.catch(() => {});
+  return mine;
+}
+
+async function deliveringInto(of: OutletOf, delivered: Delivered): Promise<void> {
+  const outlet = await outletOf(of);
   if (!outlet || !(await mayWrite(outlet.folder))) return;
   try {
-    const written = await writeChanged(outlet.folder, delivered.files);
+    const written = await replaceFiles(outlet.folder, delivered.files, new Set(outlet.paths));
     const paths = delivered.files.map(({ path }) => path);
     const made = new Set(paths);
     const left = outlet.paths.filter((path) => !made.has(path));
     await storage.outlets.put({ ...outlet, paths: [...paths, ...left] });
-    show(name, { folder: outlet.folder.name, left });
+    show(of, { folder: outlet.folder.name, left });
     const same = paths.length - written.length;
     say({
       tone: "good",
       text:
         written.length === 0
-          ? `${outlet.folder.name} has it already: all ${counted(paths.length, "file")} of ${name} are as they were.`
-          : `Delivered ${counted(written.length, "file")} into ${outlet.folder.name}${same > 0 ? `; ${same} were as they should be` : ""}.`,
+          ? `${outlet.folder.name} has it already: all ${counted(paths.length, "file")} of ${of.delivery} are as they were.`
+          : `Delivered ${counted(written.length, "file")} into ${outlet.folder.name}${same > 0 ? `; ${same} unchanged` : ""}.`,
     });
   } catch (error) {
     say({
       tone: "trouble",
-      text: `Writing into ${outlet.folder.name} failed: ${error instanceof Error ? error.message : String(error)} What was there before is still whole.`,
+      text: `Writing into ${outlet.folder.name} failed: ${error instanceof Error ? error.message : String(error)}`,
     });
   }
 }
@@ -90,24 +123,29 @@ export async function deliverIntoFolder({ name }: Delivery, delivered: Delivered
 /** Removes from the folder what earlier deliveries left there and is no longer made. */
 export async function removeLeft(delivery: string): Promise<void> {
   const { id } = useOpenProject.getState();
-  const outlet = id === null ? undefined : await storage.outlets.get([id, delivery]);
+  if (id === null) return;
+  const of = { project: id, delivery };
+  const outlet = await outletOf(of);
   const shown = useOutlets.getState().outlets[delivery];
   if (!outlet || !shown) return;
   try {
     await removeFiles(outlet.folder, shown.left);
     const gone = new Set(shown.left);
     await storage.outlets.put({ ...outlet, paths: outlet.paths.filter((path) => !gone.has(path)) });
-    show(delivery, { ...shown, left: [] });
+    show(of, { ...shown, left: [] });
     say({ tone: "good", text: `Removed ${counted(gone.size, "file")} from ${shown.folder}.` });
   } catch (error) {
     say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
   }
 }
 
+function outletOf({ project, delivery }: OutletOf): Promise<StoredOutlet | undefined> {
+  return storage.outlets.get([project, delivery]);
+}
+
 /** Whether a delivery's folder may be written, asking the person if need be; says so if not. */
-export async function mayWriteFor(delivery: string): Promise<boolean> {
-  const { id } = useOpenProject.getState();
-  const outlet = id === null ? undefined : await storage.outlets.get([id, delivery]);
+export async function mayWriteFor(of: OutletOf): Promise<boolean> {
+  const outlet = await outletOf(of);
   return outlet !== undefined && mayWrite(outlet.folder);
 }
 

@@ -1,25 +1,106 @@
-/** Files into a folder of this computer, through the browser: each appears whole or not at all. */
-import type { NamedFile } from "@caravan/core/codec";
+/**
+ * Files into a folder of this computer, through the browser, as a set: all of them are written beside the others first, with a list; then
+ * each takes its place; then list and copies go. A page that is closed in between leaves the list, and the next visit finishes what it says.
+ */
+import { type NamedFile, sha256Hex } from "@caravan/core/codec";
+import { CaravanError } from "@caravan/core/model";
 
-/** Writes those files whose bytes are not there already; answers with the paths that were written. */
-export async function writeChanged(folder: FileSystemDirectoryHandle, files: readonly NamedFile[]): Promise<string[]> {
-  const written: string[] = [];
-  for (const { path, bytes } of files) {
-    const { parent, name } = await parentOf(folder, path, true);
-    const handle = await parent.getFileHandle(name, { create: true });
-    if (await holds(handle, bytes)) continue;
-    // What is written goes into a file beside it, which takes its place when it is closed.
-    const stream = await handle.createWritable();
-    try {
-      await stream.write(bytes as Uint8Array<ArrayBuffer>);
-      await stream.close();
-    } catch (error) {
-      await stream.abort().catch(() => {});
-      throw error;
-    }
-    written.push(path);
+/** Where the files of a delivery wait until all of them are there. */
+const STAGED = ".caravan-staged";
+/** Stands among them when they are complete: their places, by the names of the copies. */
+const LIST = "list.json";
+
+/**
+ * Writes those files whose bytes are not there already; answers with the paths that were written. `ours` are the paths that an earlier
+ * delivery made: any other file that stands in the way is somebody's own, and nothing is written. Throws `not-ours`.
+ */
+export async function replaceFiles(
+  folder: FileSystemDirectoryHandle,
+  files: readonly NamedFile[],
+  ours: ReadonlySet<string>,
+): Promise<string[]> {
+  await finishDelivery(folder);
+  const changed: NamedFile[] = [];
+  for (const file of files) {
+    const there = await existing(folder, file.path);
+    if (there && (await holds(there, file.bytes))) continue;
+    if (there && !ours.has(file.path)) throw notOurs(file.path);
+    changed.push(file);
   }
-  return written;
+  if (changed.length === 0) return [];
+  const staged = await folder.getDirectoryHandle(STAGED, { create: true });
+  const list: StagedFile[] = [];
+  for (const [k, { path, bytes }] of changed.entries()) {
+    await write(await staged.getFileHandle(String(k), { create: true }), bytes);
+    list.push({ copy: String(k), path, sha256: sha256Hex(bytes) });
+  }
+  await write(await staged.getFileHandle(LIST, { create: true }), new TextEncoder().encode(JSON.stringify(list)));
+  await putInPlace(folder, staged, list);
+  return changed.map(({ path }) => path);
+}
+
+interface StagedFile {
+  readonly copy: string;
+  readonly path: string;
+  readonly sha256: string;
+}
+
+/** Finishes a delivery that was complete but not yet in place; one that was not complete is taken back. */
+export async function finishDelivery(folder: FileSystemDirectoryHandle): Promise<void> {
+  let staged: FileSystemDirectoryHandle;
+  try {
+    staged = await folder.getDirectoryHandle(STAGED);
+  } catch {
+    return;
+  }
+  const list = await readList(staged);
+  if (list) await putInPlace(folder, staged, list);
+  else await folder.removeEntry(STAGED, { recursive: true });
+}
+
+async function readList(staged: FileSystemDirectoryHandle): Promise<StagedFile[] | null> {
+  try {
+    const text = await (await (await staged.getFileHandle(LIST)).getFile()).text();
+    return JSON.parse(text) as StagedFile[];
+  } catch {
+    return null;
+  }
+}
+
+async function putInPlace(
+  folder: FileSystemDirectoryHandle,
+  staged: FileSystemDirectoryHandle,
+  list: readonly StagedFile[],
+): Promise<void> {
+  for (const { copy, path, sha256 } of list) {
+    const bytes = new Uint8Array(await (await (await staged.getFileHandle(copy)).getFile()).arrayBuffer());
+    // Someone may have tidied up in between; what is not whole does not go out.
+    if (sha256Hex(bytes) !== sha256) continue;
+    const { parent, name } = await parentOf(folder, path, true);
+    await write(await parent.getFileHandle(name, { create: true }), bytes);
+  }
+  await folder.removeEntry(STAGED, { recursive: true });
+}
+
+/** What is written goes into a file beside it, which takes its place when it is closed. */
+async function write(handle: FileSystemFileHandle, bytes: Uint8Array): Promise<void> {
+  const stream = await handle.createWritable();
+  try {
+    await stream.write(bytes as Uint8Array<ArrayBuffer>);
+    await stream.close();
+  } catch (error) {
+    await stream.abort().catch(() => {});
+    throw error;
+  }
+}
+
+function notOurs(path: string): CaravanError {
+  return new CaravanError(
+    "not-ours",
+    path,
+    "A file of this name is there that Caravan did not deliver.",
+    "Move it or rename the delivery; nothing was written.",
+  );
 }
 
 /** Takes files away that are there; those that are gone already do no harm. */
@@ -29,8 +110,22 @@ export async function removeFiles(folder: FileSystemDirectoryHandle, paths: read
       const { parent, name } = await parentOf(folder, path, false);
       await parent.removeEntry(name);
     } catch (error) {
-      if (!(error instanceof DOMException && error.name === "NotFoundError")) throw error;
+      if (!isMissing(error)) throw error;
     }
+}
+
+async function existing(folder: FileSystemDirectoryHandle, path: string): Promise<FileSystemFileHandle | null> {
+  try {
+    const { parent, name } = await parentOf(folder, path, false);
+    return await parent.getFileHandle(name);
+  } catch (error) {
+    if (isMissing(error)) return null;
+    throw error;
+  }
+}
+
+function isMissing(error: unknown): boolean {
+  return error instanceof DOMException && error.name === "NotFoundError";
 }
 
 async function parentOf(

@@ -4,6 +4,7 @@
  */
 import { type Source, type SourceId, sheetOf } from "@caravan/core/model";
 import { create } from "zustand";
+import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";
 import { reviewChangedArt, useChangedArt } from "../changed-art";
 import { currentProject, useOpenProject } from "../open-project";
@@ -123,7 +124,7 @@ async function sha256Of(file: File): Promise<string> {
 
 /** Shows what changed, source after source: the next one when the review before it is over. */
 export function seeChanged(): void {
-  void reviewNext();
+  inBackground(reviewNext());
 }
 
 async function reviewNext(): Promise<void> {
@@ -148,7 +149,7 @@ async function reviewNext(): Promise<void> {
     const stop = useChangedArt.subscribe(({ art: open }) => {
       if (open) return;
       stop();
-      void reviewNext();
+      inBackground(reviewNext());
     });
   } catch (error) {
     say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
@@ -177,9 +178,9 @@ export async function leaveFresh(): Promise<void> {
 
 /** Looks at the folder when a project opens and whenever a person comes back to the tab, until the returned function is called. */
 export function watchLinkedFolder(): () => void {
-  const back = () => document.visibilityState === "visible" && void lookAgain();
+  const back = () => document.visibilityState === "visible" && inBackground(lookAgain());
   const stop = useOpenProject.subscribe((open, before) => {
-    if (open.id !== before.id) void lookAgain();
+    if (open.id !== before.id) inBackground(lookAgain());
   });
   addEventListener("focus", back);
   document.addEventListener("visibilitychange", back);

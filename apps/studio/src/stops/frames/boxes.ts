@@ -4,6 +4,7 @@ import { type FrameRef, frameRef, type Rect, type Source } from "@caravan/core/m
 import type { Box } from "../../preview/box-gesture";
 import { currentProject, edit } from "../../project/open-project";
 import { useView } from "../../project/view";
+import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";
 import { drawRegion, regionsOf, setRegion } from "./regions";
 import type { CutWay } from "./ways";
@@ -19,7 +20,7 @@ export function boxesOf(source: Source, way: CutWay): readonly Box[] {
 /** Makes what was dragged so; `id` is null for a new box. */
 export function boxDone(source: Source, way: CutWay, id: string | null, rect: Rect): void {
   if (way === "regions") {
-    if (id === null) void drawRegion(source, rect);
+    if (id === null) inBackground(drawRegion(source, rect));
     else setRegion(source, Number(id), { area: rect });
     return;
   }

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { readAgain, useMetadataText } from "../../project/metadata-texts";
 import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
+import { inBackground } from "../../ui/in-background";
 import { Tick } from "../../ui/tick";
 import { UnplacedRecords } from "../../ui/unplaced-records";
 
@@ -41,7 +42,7 @@ export function ReadingTable({ source }: { source: Source }) {
   const change = async (part: Partial<Reading>) => text && setProblem(await readAgain(source, text, { ...reading, ...part }));
   const setField = (field: FrameField, path: string) => {
     const { [field]: _before, ...rest } = reading.fields;
-    void change({ fields: path === "" ? rest : { ...rest, [field]: path } });
+    inBackground(change({ fields: path === "" ? rest : { ...rest, [field]: path } }));
   };
   const shown = FIELDS.filter(([field]) => text || reading.fields[field] !== undefined);
   return (
@@ -104,9 +105,9 @@ export function ReadingTable({ source }: { source: Source }) {
                   ["pixels", "px"],
                   ["share", "share"],
                 ]}
-                onChange={(originAs) => void change({ originAs })}
+                onChange={(originAs) => inBackground(change({ originAs }))}
               />
-              <Tick label="counted upward" checked={reading.originUp} onChange={(originUp) => void change({ originUp })} />
+              <Tick label="counted upward" checked={reading.originUp} onChange={(originUp) => inBackground(change({ originUp }))} />
             </>
           )}
           {reading.fields.turned !== undefined && (
@@ -117,7 +118,7 @@ export function ReadingTable({ source }: { source: Source }) {
                 ["upright", "sizes upright"],
                 ["stored", "sizes as stored"],
               ]}
-              onChange={(turnedAs) => void change({ turnedAs })}
+              onChange={(turnedAs) => inBackground(change({ turnedAs }))}
             />
           )}
         </div>

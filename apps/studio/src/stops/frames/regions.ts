@@ -3,6 +3,7 @@ import { cutOfSuggestion, gridOf } from "@caravan/core/cut";
 import { cutSource } from "@caravan/core/edit";
 import { type Cut, type GridCut, lookOf, type Rect, type Source, sheetOf } from "@caravan/core/model";
 import { cropCoverage } from "@caravan/core/raster";
+import { begin } from "../../project/begun";
 import { edit, editInGesture } from "../../project/open-project";
 import { pictureNow, pictureOfLook } from "../../project/pictures";
 import { useView } from "../../project/view";
@@ -65,9 +66,11 @@ export function removeRegion(source: Source, index: number): void {
 
 /** Adds a region with the grid that its picture suggests, or as one cell if it suggests none. */
 export async function drawRegion(source: Source, area: Rect): Promise<void> {
+  const work = begin();
   try {
     const { coverage } = await pictureOfLook(lookOf(source, sheetOf(source)));
-    const [best] = await run("suggestGrids", { coverage: cropCoverage(coverage, area) });
+    const [best] = await run("suggestGrids", { coverage: cropCoverage(coverage, area) }, { signal: work.signal });
+    work.stillHas(source);
     const before = regionsOf(source);
     const problem = cutInRegions(source, [...before, { area, grid: best ? cutOfSuggestion(best) : WHOLE }]);
     if (problem) say({ tone: "trouble", text: problem });

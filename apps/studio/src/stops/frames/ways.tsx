@@ -2,12 +2,13 @@
 
 import { cutSource } from "@caravan/core/edit";
 import { type Cut, lookOf, type Source, sheetOf } from "@caravan/core/model";
+import { begin } from "../../project/begun";
 import { clearSource } from "../../project/clear-source";
-import { edit } from "../../project/open-project";
 import { pictureOfLook, usePicture } from "../../project/pictures";
 import { useView, type Way } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
+import { inBackground } from "../../ui/in-background";
 import { useKeys } from "../../ui/keys";
 import { say } from "../../ui/notices";
 import { run } from "../../workers/client";
@@ -46,7 +47,7 @@ export function Ways({ source }: { source: Source }) {
   const way = wayOf(source, chosen);
   const choose = (next: Way) => {
     useView.setState({ way: next });
-    if (next === "outlines" && source.cut?.by !== "outlines") void cutAlongOutlines(source, USUAL_OUTLINES);
+    if (next === "outlines" && source.cut?.by !== "outlines") inBackground(cutAlongOutlines(source, USUAL_OUTLINES));
   };
   useKeys("Ways of cutting", [
     { keys: "k", label: "Cut into cells", run: () => choose("cells") },
@@ -70,10 +71,12 @@ export const USUAL_OUTLINES: OutlineCut = { by: "outlines", joinPx: 12, leastPx:
 
 /** Cuts a source along its outlines; what hangs together is found in a worker. */
 export async function cutAlongOutlines(source: Source, cut: OutlineCut): Promise<void> {
+  const work = begin();
   try {
     const { coverage } = await pictureOfLook(lookOf(source, sheetOf(source)));
-    const pieces = fromText(await run("findPieces", { coverage, cut, where: source.name }));
-    const error = edit(cutSource, source.id, cut, pieces);
+    const pieces = fromText(await run("findPieces", { coverage, cut, where: source.name }, { signal: work.signal }));
+    work.stillHas(source);
+    const error = work.edit(cutSource, source.id, cut, pieces);
     if (error) say({ tone: "trouble", text: error.message });
   } catch (error) {
     say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
@@ -88,14 +91,14 @@ export function GroundLine({ source }: { source: Source }) {
   const { clearing } = source;
   const ground = clearing && clearing.colours.length > 0 ? null : (picture?.ground ?? null);
   const clear = () => ground && clearSource(source, { ...ground.clearing, specks: clearing?.specks });
-  useKeys("The ground", ground ? [{ keys: "u", label: "Clear the opaque ground", run: () => void clear() }] : []);
+  useKeys("The ground", ground ? [{ keys: "u", label: "Clear the opaque ground", run: () => clear() }] : []);
   if (!ground) return null;
   return (
     <div className="flex items-center justify-between gap-3 rounded-box border border-l-4 border-line border-l-brick bg-raised px-3 py-1.5">
       <p>
         This sheet has {GROUNDS[ground.kind]}, {ground.clearing.colours.join(" and ")}: games would show it.
       </p>
-      <Button look="now" onClick={() => void clear()} hint="U" aria-keyshortcuts="u">
+      <Button look="now" onClick={() => clear()} hint="U" aria-keyshortcuts="u">
         Clear the ground
       </Button>
     </div>

@@ -9,6 +9,7 @@ import { edit, useProject } from "../../project/open-project";
 import { useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
+import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";
 import { cutAlongOutlines, USUAL_OUTLINES } from "./ways";
 
@@ -92,12 +93,12 @@ function mendingOf(
   const tell = (error: Error | null) => error && say({ tone: "trouble", text: error.message });
   switch (code) {
     case "cut-through":
-      return { label: "Cut along outlines", run: () => void cutAlongOutlines(source, USUAL_OUTLINES) };
+      return { label: "Cut along outlines", run: () => inBackground(cutAlongOutlines(source, USUAL_OUTLINES)) };
     case "empty-frames":
       return { label: frames.length === 1 ? "Drop it" : "Drop them", run: () => tell(edit(dropFrames, frames)) };
     case "specks": {
       const clearing = source.clearing ?? { colours: [], tolerance: 0, from: "edges", fringe: false };
-      return { label: "Clear such pixels", run: () => void clearSource(source, { ...clearing, specks: 1 }) };
+      return { label: "Clear such pixels", run: () => inBackground(clearSource(source, { ...clearing, specks: 1 })) };
     }
     case "odd-sizes":
       return { label: "Make all equal, feet on feet", run: () => tell(edit(makeEqual, keptRefs(source), "feet")) };

@@ -4,6 +4,7 @@ import type { Box } from "@caravan/core/model";
 import type { PlayedFrame } from "../../preview/playing";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
+import { inBackground } from "../../ui/in-background";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { alterBox, boxAroundDrawn, drawBox, dropBox, giveToAll, type Spot } from "./set-marks";
 
@@ -43,7 +44,7 @@ export function BoxTools({ spot, frame, boxes, box, onBox }: Props) {
         <Button onClick={() => drawBox(spot, middleOf(frame)) && onBox(boxes.length)}>
           {chosen ? "Another box" : "Box in the middle"}
         </Button>
-        <Button onClick={() => void boxAroundDrawn(spot)}>Around what is drawn</Button>
+        <Button onClick={() => inBackground(boxAroundDrawn(spot))}>Around what is drawn</Button>
         <Button disabled={!chosen || !several} onClick={() => giveToAll(spot)}>
           Same on all
         </Button>

@@ -5,6 +5,7 @@ import type { FramePoint } from "@caravan/core/model";
 import { useState } from "react";
 import { create } from "zustand";
 import { Button } from "../../ui/button";
+import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
@@ -55,7 +56,7 @@ export function OriginTools({ inScope, point, size, own }: ToolsProps) {
         <p className="mb-1 text-small text-muted">From what is drawn</p>
         <div className="flex flex-wrap gap-1.5">
           {DRAWN_WAYS.map((way) => (
-            <Button key={way} onClick={() => void setFromDrawn(inScope, way, several && same && !apart)}>
+            <Button key={way} onClick={() => inBackground(setFromDrawn(inScope, way, several && same && !apart))}>
               {DRAWN_WORDS[way]}
             </Button>
           ))}

@@ -4,6 +4,7 @@ import { drawnBox } from "@caravan/core/marks";
 import { type Box, type FramePoint, type FrameRef, findFrame, frameRef, type MarkName } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
 import { act } from "../../project/act";
+import { begin } from "../../project/begun";
 import { coveragesOf } from "../../project/coverages";
 import { currentProject, editInGesture } from "../../project/open-project";
 import { say } from "../../ui/notices";
@@ -66,6 +67,7 @@ export function giveToAll({ ref, inScope, name }: Spot): void {
 
 /** Each frame gets one box around its own drawing; frames in which nothing is drawn stay as they are. */
 export async function boxAroundDrawn({ inScope, name }: Spot): Promise<void> {
+  const work = begin();
   try {
     const found = new Map<FrameRef, Box[]>();
     const coverages = await coveragesOf(inScope.frames);
@@ -74,7 +76,7 @@ export async function boxAroundDrawn({ inScope, name }: Spot): Promise<void> {
       if (box) found.set(frameRef(source, frame), [box]);
     }
     if (found.size === 0) say({ tone: "plain", text: "Nothing is drawn in these frames, so there is nothing to put a box around." });
-    else act(setBoxes, inScope.name, name, found);
+    else tell(work.edit(setBoxes, inScope.name, name, found)?.message);
   } catch (error) {
     say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
   }

@@ -3,6 +3,7 @@ import { forgetOrigins, nudgeOrigins, placeOrigins } from "@caravan/core/edit";
 import { commonOrigin, type DrawnWay, drawnOrigin, type OriginPlace, originAtPlace, pointAtShare } from "@caravan/core/marks";
 import { type FramePoint, type FrameRef, frameRef, frameSize, type PlacedFrame } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
+import { begin } from "../../project/begun";
 import { coveragesOf } from "../../project/coverages";
 import { edit, editInGesture } from "../../project/open-project";
 import { say } from "../../ui/notices";
@@ -46,6 +47,7 @@ export function forget(scope: FramesInScope): void {
  * its feet. Frames in which nothing is drawn stay as they are.
  */
 export async function setFromDrawn(scope: FramesInScope, way: DrawnWay, together: boolean): Promise<void> {
+  const work = begin();
   try {
     const found = new Map<FrameRef, FramePoint>();
     const coverages = await coveragesOf(scope.frames);
@@ -55,7 +57,7 @@ export async function setFromDrawn(scope: FramesInScope, way: DrawnWay, together
     }
     const common = together ? commonOrigin([...found.values()]) : null;
     if (found.size === 0) say({ tone: "plain", text: "Nothing is drawn in these frames, so they stand where they stood." });
-    tell(edit(placeOrigins, scope.name, common ? new Map([...found.keys()].map((ref) => [ref, common])) : found));
+    tell(work.edit(placeOrigins, scope.name, common ? new Map([...found.keys()].map((ref) => [ref, common])) : found));
   } catch (error) {
     say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
   }

@@ -6,8 +6,9 @@ import { useEffect, useState } from "react";
 import { create } from "zustand";
 import { deliverInWorker } from "../../project/delivering/build-delivery";
 import { handToGames } from "../../project/delivering/for-the-crossing";
-import { useProject } from "../../project/open-project";
+import { useOpenProject, useProject } from "../../project/open-project";
 import { chosenDelivery, useView } from "../../project/view";
+import { inBackground } from "../../ui/in-background";
 import type { Delivered } from "../../workers/jobs";
 
 export type Build =
@@ -48,7 +49,7 @@ export function useBuilding(): () => void {
     const { build } = useBuild.getState();
     if (build.kind === "built" && build.of === project && build.index === index) return;
     const stopping = new AbortController();
-    const timer = setTimeout(() => void buildNow(project, index, stopping), PAUSE);
+    const timer = setTimeout(() => inBackground(buildNow(project, index, stopping)), PAUSE);
     return () => {
       clearTimeout(timer);
       stopping.abort("superseded");
@@ -59,6 +60,7 @@ export function useBuilding(): () => void {
 
 async function buildNow(project: Project, index: number, stopping: AbortController): Promise<void> {
   const started = performance.now();
+  const { id } = useOpenProject.getState();
   const { build: last } = useBuild.getState();
   const before = last.kind === "built" && last.index === index ? last.delivered : null;
   const stop = () => {
@@ -72,7 +74,7 @@ async function buildNow(project: Project, index: number, stopping: AbortControll
   try {
     const delivered = await deliverInWorker(project, project.deliveries[index] as Delivery, stopping.signal, show);
     if (stopping.signal.aborted) return;
-    handToGames((project.deliveries[index] as Delivery).name, delivered.files);
+    if (id !== null) handToGames(id, (project.deliveries[index] as Delivery).name, delivered.files);
     useBuild.setState({ build: { kind: "built", delivered, of: project, index, ms: Math.round(performance.now() - started) } });
   } catch (error) {
     if (stopping.signal.aborted) return;

@@ -7,6 +7,7 @@ import { edit, useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { chooseFiles } from "../../ui/files";
+import { inBackground } from "../../ui/in-background";
 import { SheetDialog } from "../../ui/sheet-dialog";
 import { run } from "../../workers/client";
 import { useDelivery } from "./chosen-delivery";
@@ -27,7 +28,7 @@ export function ExampleShape() {
   const drop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);
-    void learn([...event.dataTransfer.files]);
+    inBackground(learn([...event.dataTransfer.files]));
   };
   return (
     <Detail title="In the shape of an example">

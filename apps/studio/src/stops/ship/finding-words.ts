@@ -32,4 +32,7 @@ export const FINDING_WORDS: Record<FindingCode, string> = {
   "mark-missing": "Boxes or points missing on a step",
   "box-jumps": "Boxes that jump",
   "frame-name-begins-another": "Names that begin others",
+  "check-failed": "Could not be checked",
+  "chosen-gone": "Chosen to go out, and gone",
+  "no-ticks": "Steps of no ticks",
 };

@@ -5,6 +5,7 @@ import { linkGameFolder, removeLeft, unlinkGameFolder, useOutlets } from "../../
 import { canLinkFolders } from "../../project/linked/folder";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
+import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";
 
 /** The game's folder that a delivery goes into, and what earlier deliveries left there. */
@@ -14,8 +15,10 @@ export function GameFolder({ delivery }: { delivery: string }) {
   const [canLink, setCanLink] = useState(false);
   useEffect(() => setCanLink(canLinkFolders()), []);
   const link = () =>
-    void linkGameFolder(delivery).catch((error: unknown) =>
-      say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) }),
+    inBackground(
+      linkGameFolder(delivery).catch((error: unknown) =>
+        say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) }),
+      ),
     );
   return (
     <Detail title="Game folder">
@@ -34,14 +37,14 @@ export function GameFolder({ delivery }: { delivery: string }) {
                   </li>
                 ))}
               </ul>
-              <Button className="mt-1" onClick={() => void removeLeft(delivery)}>
+              <Button className="mt-1" onClick={() => inBackground(removeLeft(delivery))}>
                 Remove them there
               </Button>
             </div>
           )}
           <div className="mt-1.5 flex flex-wrap gap-1.5">
             <Button onClick={link}>Another folder</Button>
-            <Button onClick={() => void unlinkGameFolder(delivery)}>Unlink</Button>
+            <Button onClick={() => inBackground(unlinkGameFolder(delivery))}>Unlink</Button>
           </div>
         </>
       ) : (

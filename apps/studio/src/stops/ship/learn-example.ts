@@ -1,7 +1,7 @@
 import { deliverLike } from "@caravan/core/edit";
 import { CaravanError } from "@caravan/core/model";
 import type { Told } from "@caravan/core/shape";
-import { edit } from "../../project/open-project";
+import { begin } from "../../project/begun";
 import { say } from "../../ui/notices";
 import { run } from "../../workers/client";
 
@@ -14,6 +14,7 @@ const PICTURE = /\.(png|webp|gif|jpe?g|avif|bmp)$/i;
 export async function learnFrom(files: readonly File[], index: number): Promise<{ name: string; told: Told } | null> {
   const text = files.find(({ name }) => !PICTURE.test(name));
   const picture = files.find(({ name }) => PICTURE.test(name));
+  const work = begin();
   try {
     if (!text)
       throw new CaravanError(
@@ -25,8 +26,8 @@ export async function learnFrom(files: readonly File[], index: number): Promise<
     const seen = picture
       ? { picture: picture.name, coverage: (await run("readPicture", { name: picture.name, blob: picture, clearing: null })).coverage }
       : null;
-    const { example, told } = await run("learnExample", { text: await text.text(), where: text.name, seen });
-    const problem = edit(deliverLike, example, index);
+    const { example, told } = await run("learnExample", { text: await text.text(), where: text.name, seen }, { signal: work.signal });
+    const problem = work.edit(deliverLike, example, index);
     if (problem) throw problem;
     return { name: example.name, told };
   } catch (error) {

@@ -2,9 +2,11 @@
 
 import type { Proof } from "@caravan/core/deliver";
 import type { Delivery } from "@caravan/core/model";
-import { deliverIntoFolder, renameOutlet, useOutlets } from "../../project/delivering/game-folder";
+import { deliverIntoFolder, useOutlets } from "../../project/delivering/game-folder";
+import { useOpenProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { sizeInWords } from "../../ui/files";
+import { inBackground } from "../../ui/in-background";
 import { useKeys } from "../../ui/keys";
 import { ProgressLine } from "../../ui/progress-line";
 import { TextField } from "../../ui/text-field";
@@ -20,16 +22,17 @@ export function Surface() {
   const again = useBuilding();
   const build = useCurrentBuild();
   const ready = build.kind === "built";
+  const id = useOpenProject((open) => open.id);
   const folder = useOutlets(({ outlets }) => outlets[delivery.name]?.folder);
   const deliver = () => {
     if (!ready) return;
-    if (folder) void deliverIntoFolder(delivery, build.delivered);
+    if (folder && id !== null) inBackground(deliverIntoFolder({ project: id, delivery: delivery.name }, build.delivered));
     else asZip();
   };
   const asZip = () => {
-    if (ready) void deliverAsZip(delivery.name, build.delivered);
+    if (ready) inBackground(deliverAsZip(delivery.name, build.delivered));
   };
-  useKeys("Ship", [{ keys: "d", label: "Deliver: into the game's folder, or as a ZIP", run: deliver }]);
+  useKeys("Ship", [{ keys: "d", label: "Deliver: into the game's folder, or as a ZIP", run: deliver, once: true }]);
   return (
     <>
       <header className="flex items-center justify-between gap-3">
@@ -38,11 +41,7 @@ export function Surface() {
             <TextField
               label="Name of the delivery"
               value={delivery.name}
-              onChange={(name) => {
-                const problem = set({ name: name.trim() });
-                if (!problem) void renameOutlet(delivery.name, name.trim());
-                return problem;
-              }}
+              onChange={(name) => set({ name: name.trim() })}
               className="font-bold"
             />
           </h2>

@@ -7,6 +7,7 @@ import { loadPictures, usePicture } from "../../project/pictures";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
+import { inBackground } from "../../ui/in-background";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
@@ -88,11 +89,13 @@ export function ClearingDetail({ source }: { source: Source }) {
         <Button
           look={isSet ? "plain" : "now"}
           disabled={isSet}
-          onClick={() => void clearSource(source, clearing).then(() => setTried(null))}
+          onClick={() => inBackground(clearSource(source, clearing).then(() => setTried(null)))}
         >
           {source.clearing ? "Clear it so" : "Clear the ground"}
         </Button>
-        {source.clearing && <Button onClick={() => void clearSource(source, null).then(() => setTried(null))}>Leave the ground</Button>}
+        {source.clearing && (
+          <Button onClick={() => inBackground(clearSource(source, null).then(() => setTried(null)))}>Leave the ground</Button>
+        )}
       </div>
     </Detail>
   );

@@ -8,6 +8,7 @@ import { chosenSource, go, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail, Facts } from "../../ui/detail";
 import { sizeInWords } from "../../ui/files";
+import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";
 import { TextField } from "../../ui/text-field";
 import { ClearingDetail } from "./clearing-detail";
@@ -51,7 +52,7 @@ export function Details() {
           <Button look="now" onClick={() => go("frames")}>
             {source.cut ? "See its frames" : "Cut it"}
           </Button>
-          <Button onClick={() => void replaceArt(source)}>Replace its art …</Button>
+          <Button onClick={() => inBackground(replaceArt(source))}>Replace its art …</Button>
           <Button onClick={remove}>Remove</Button>
         </div>
       </Detail>

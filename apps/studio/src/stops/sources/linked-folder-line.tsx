@@ -5,6 +5,7 @@ import { takeInAndGo } from "../../project/arrive";
 import { leaveFresh, lookAgain, seeChanged, unlinkFolder, useLinkedFolder } from "../../project/linked/linked-folder";
 import { useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
+import { inBackground } from "../../ui/in-background";
 
 /** The folder that the art comes from: what changed there and what is new. */
 export function LinkedFolderLine() {
@@ -12,7 +13,7 @@ export function LinkedFolderLine() {
   const sources = useProject((project) => project.sources);
   // What has just come in from there is no news any more.
   // biome-ignore lint/correctness/useExhaustiveDependencies: looked at again when the sources change
-  useEffect(() => void lookAgain(), [sources]);
+  useEffect(() => inBackground(lookAgain()), [sources]);
   if (!linked) return null;
   const { name, locked, matched, changed, fresh } = linked;
   return (
@@ -27,7 +28,7 @@ export function LinkedFolderLine() {
           : `is linked: ${matched} of ${sources.length} sources have their art in it${changed.length > 0 ? `, ${changed.length} changed` : ", none changed"}.`}
       </p>
       {locked ? (
-        <Button look="now" onClick={() => void lookAgain(true)}>
+        <Button look="now" onClick={() => inBackground(lookAgain(true))}>
           Look again
         </Button>
       ) : (
@@ -39,18 +40,18 @@ export function LinkedFolderLine() {
           )}
           {fresh.length > 0 && (
             <>
-              <Button onClick={() => void takeInAndGo(fresh)}>
+              <Button onClick={() => inBackground(takeInAndGo(fresh))}>
                 Bring in {fresh.length} new {fresh.length === 1 ? "picture" : "pictures"}
               </Button>
-              <Button look="quiet" onClick={() => void leaveFresh()}>
+              <Button look="quiet" onClick={() => inBackground(leaveFresh())}>
                 Leave {fresh.length === 1 ? "it" : "them"}
               </Button>
             </>
           )}
-          <Button onClick={() => void lookAgain()}>Look again</Button>
+          <Button onClick={() => inBackground(lookAgain())}>Look again</Button>
         </>
       )}
-      <Button look="quiet" onClick={() => void unlinkFolder()}>
+      <Button look="quiet" onClick={() => inBackground(unlinkFolder())}>
         Unlink
       </Button>
     </section>

@@ -9,6 +9,7 @@ import { useProject } from "../../project/open-project";
 import { chooseSource, chosenSource, go, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { chooseFiles, chooseFolder } from "../../ui/files";
+import { inBackground } from "../../ui/in-background";
 import { useKeys } from "../../ui/keys";
 import { LinkedFolderLine } from "./linked-folder-line";
 import { SourceCard } from "./source-card";
@@ -29,9 +30,9 @@ export function Surface() {
     if (next) chooseSource(next.id);
   };
   useKeys("Sources", [
-    { keys: "a", label: "Add pictures", run: () => void add() },
-    { keys: "Shift+a", label: "Add a whole folder", run: () => void addFolder() },
-    ...(canLink ? [{ keys: "l", label: "Link the folder that the art comes from", run: () => void linkFolder() }] : []),
+    { keys: "a", label: "Add pictures", run: () => inBackground(add()) },
+    { keys: "Shift+a", label: "Add a whole folder", run: () => inBackground(addFolder()) },
+    ...(canLink ? [{ keys: "l", label: "Link the folder that the art comes from", run: () => inBackground(linkFolder()) }] : []),
     { keys: "ArrowRight ArrowDown", label: "Next picture", run: () => neighbour(1) },
     { keys: "ArrowLeft ArrowUp", label: "Picture before", run: () => neighbour(-1) },
     { keys: "Enter", label: "Cut the chosen sheet", run: () => chosen && go("frames") },
@@ -41,9 +42,9 @@ export function Surface() {
       <header className="flex items-center justify-between gap-3">
         <h2 className="text-title font-bold">Sources</h2>
         <div className="flex gap-2">
-          {canLink && <Button onClick={() => void linkFolder()}>Link a folder</Button>}
-          <Button onClick={() => void addFolder()}>Add a folder</Button>
-          <Button look={sources.length === 0 ? "now" : "plain"} onClick={() => void add()} hint="A">
+          {canLink && <Button onClick={() => inBackground(linkFolder())}>Link a folder</Button>}
+          <Button onClick={() => inBackground(addFolder())}>Add a folder</Button>
+          <Button look={sources.length === 0 ? "now" : "plain"} onClick={() => inBackground(add())} hint="A">
             <Plus size={15} /> Add pictures
           </Button>
         </div>
@@ -73,7 +74,7 @@ function FailedFiles() {
   const clear = () => useFailedFiles.setState({ failed: [] });
   const retry = () => {
     clear();
-    void takeInAndGo(failed.map(({ file }) => file));
+    inBackground(takeInAndGo(failed.map(({ file }) => file)));
   };
   return (
     <section

@@ -12,6 +12,7 @@ import { edit, useProject } from "../../../project/open-project";
 import { chooseAction, chooseClip } from "../../../project/view";
 import { Button } from "../../../ui/button";
 import { Choice } from "../../../ui/choice";
+import { inBackground } from "../../../ui/in-background";
 import { useKeys } from "../../../ui/keys";
 import { say } from "../../../ui/notices";
 import { TextField } from "../../../ui/text-field";
@@ -100,7 +101,9 @@ export function ActionSurface({ action }: { action: Action }) {
         {petal?.mirror && (
           <Button
             title="Mirrors its frames as pictures of their own, so that this facing can be changed for itself"
-            onClick={() => void freezeMirrorOf(name, looks).then((error) => error && say({ tone: "trouble", text: error.message }))}
+            onClick={() =>
+              inBackground(freezeMirrorOf(name, looks).then((error) => error && say({ tone: "trouble", text: error.message })))
+            }
           >
             Freeze the mirror
           </Button>

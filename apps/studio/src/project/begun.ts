@@ -1,0 +1,70 @@
+/**
+ * Work that ends later than it began, such as cutting along outlines: it belongs to the document that was open when it began, and changes
+ * no other one.
+ */
+import type { Edit } from "@caravan/core/edit";
+import { CaravanError, lookOf, type Project, type Source } from "@caravan/core/model";
+import { apply, currentProject, edit, useOpenProject } from "./open-project";
+
+/** A hold on the open document. Taken before anything is awaited. */
+export interface Begun {
+  readonly id: string | null;
+  /** The document as it was. */
+  readonly project: Project;
+  /** Aborted when another document is opened: jobs that get it are ended. */
+  readonly signal: AbortSignal;
+  /** Throws `other-project` if another document is open now. */
+  still(): void;
+  /** Throws `other-project`, or `changed-meanwhile` if this source's art is no longer what was looked at. */
+  stillHas(source: Source): void;
+  /** As the open project's `edit` and `apply`; refused in words if another document is open. */
+  edit<Args extends unknown[]>(change: Edit<Args>, ...args: Args): CaravanError | null;
+  apply(change: (project: Project) => Project, label: (project: Project) => string): CaravanError | null;
+}
+
+let switching = new AbortController();
+
+useOpenProject.subscribe((open, before) => {
+  if (open.id === before.id) return;
+  switching.abort();
+  switching = new AbortController();
+});
+
+export function begin(): Begun {
+  const { id, project } = useOpenProject.getState();
+  const isOther = () => useOpenProject.getState().id !== id;
+  return {
+    id,
+    project,
+    signal: switching.signal,
+    still: () => {
+      if (isOther()) throw otherProject(project);
+    },
+    stillHas: (source) => {
+      if (isOther()) throw otherProject(project);
+      const now = currentProject().sources.find(({ id: each }) => each === source.id);
+      if (now && looksOf(now) !== looksOf(source))
+        throw new CaravanError(
+          "changed-meanwhile",
+          source.name,
+          "Its art changed while this was worked out.",
+          "Nothing was done. Do it again.",
+        );
+    },
+    edit: (change, ...args) => (isOther() ? otherProject(project) : edit(change, ...args)),
+    apply: (change, label) => (isOther() ? otherProject(project) : apply(change, label)),
+  };
+}
+
+function looksOf(source: Source): string {
+  return source.pictures.map((picture) => lookOf(source, picture)).join("\n");
+}
+
+function otherProject({ name }: Project): CaravanError {
+  return new CaravanError(
+    "other-project",
+    name,
+    "Another project was opened before this was done, so it was given up.",
+    "Nothing was changed. Open it and do it again.",
+  );
+}

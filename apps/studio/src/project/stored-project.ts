@@ -1,0 +1,120 @@
+/**
+ * A project as it lies in this browser, read to be opened. Where its document does not open, the history is walked back to the last state
+ * that does; what could not be opened is kept aside, whole.
+ */
+import { applyChanges } from "@caravan/core/edit";
+import { CaravanError, checkDocument, type Project, projectFromFile, uncheckedProject, withDistinctPaths } from "@caravan/core/model";
+import type { History, HistoryEntry } from "./history";
+import { entriesOf, type StoredProject, storage } from "./storage";
+import { readDocument, storedParts } from "./stored-document";
+
+export interface ReadProject {
+  readonly row: StoredProject;
+  readonly project: Project;
+  readonly history: History;
+  /** What was left behind to open it, in words; null if nothing was. */
+  readonly left: Recovery | null;
+}
+
+export interface Recovery {
+  /** Why the document as it was does not open. */
+  readonly why: string;
+  /** Labels of the changes that were taken back, the last first. */
+  readonly taken: readonly string[];
+}
+
+/** Throws `not-found`, or why the document cannot be opened at all: `damaged-project`, `newer-version`. */
+export async function readStored(id: string): Promise<ReadProject> {
+  const row = await storage.projects.get(id);
+  if (!row) throw new CaravanError("not-found", "project", "This browser does not hold it any more.", "Choose another project.");
+  const where = `project “${row.name}”`;
+  const history = await readHistory(row);
+  let content: unknown;
+  try {
+    content = await readDocument(id);
+    const project = withDistinctPaths(projectFromFile(content, where));
+    return { row, project, history, left: null };
+  } catch (error) {
+    const problem = asProblem(error, where);
+    if (problem.code === "newer-version") throw problem;
+    const back = walkedBack(content, history);
+    if (!back) throw problem;
+    await keepAside(id, problem);
+    return { row, ...back, left: { why: problem.what, taken: back.taken } };
+  }
+}
+
+async function readHistory(row: StoredProject): Promise<History> {
+  const entries: HistoryEntry[] = [];
+  const stored = await entriesOf(row.id);
+  const first = stored[0]?.index ?? 0;
+  for (const { index, label, changes } of stored) {
+    // What comes after a gap or a damaged entry leads nowhere.
+    if (index !== first + entries.length) break;
+    try {
+      entries.push({ label, ...(JSON.parse(changes) as Pick<HistoryEntry, "forth" | "back">) });
+    } catch {
+      break;
+    }
+  }
+  return { first, entries, cursor: Math.max(0, Math.min(entries.length, row.cursor - first)) };
+}
+
+function asProblem(error: unknown, where: string): CaravanError {
+  if (error instanceof CaravanError) return error;
+  const what = `It cannot be read: ${error instanceof Error ? error.message : String(error)}.`;
+  return new CaravanError("damaged-project", where, what, "Save its raw data, then open another project.", { cause: error });
+}
+
+/** The last state of the history that opens, and what was taken back for it; null if none does. */
+function walkedBack(content: unknown, history: History): { project: Project; history: History; taken: string[] } | null {
+  let project: Project;
+  try {
+    project = uncheckedProject(content);
+  } catch {
+    return null;
+  }
+  const taken: string[] = [];
+  for (let cursor = history.cursor; cursor > 0; cursor--) {
+    const { back, label } = history.entries[cursor - 1] as HistoryEntry;
+    taken.push(label);
+    try {
+      project = applyChanges(project, back) as Project;
+      checkDocument(project, "an earlier state");
+      return { project, history: { ...history, entries: history.entries.slice(0, cursor - 1), cursor: cursor - 1 }, taken };
+    } catch {
+      // Further back.
+    }
+  }
+  return null;
+}
+
+/** Under what name a state that does not open is kept. */
+const asideKey = (id: string) => `could not be opened ${id}`;
+
+async function keepAside(id: string, { what }: CaravanError): Promise<void> {
+  const raw = { at: Date.now(), why: what, parts: await storedParts(id), history: await entriesOf(id) };
+  // With no room left the state itself stays as it is until the next change, and can be saved to a file.
+  await storage.settings.put({ key: asideKey(id), value: raw }).catch(() => {});
+}
+
+/** Everything that is stored of a project, as it is stored, for people who can read it: also what does not open. */
+export async function rawDataOf(id: string): Promise<{ name: string; files: { path: string; bytes: Uint8Array }[] }> {
+  const row = await storage.projects.get(id);
+  const aside = (await storage.settings.get(asideKey(id)))?.value;
+  const parts = await storedParts(id);
+  const history = await entriesOf(id);
+  const text = (value: unknown) => new TextEncoder().encode(typeof value === "string" ? value : JSON.stringify(value, null, 1));
+  const files = [
+    { path: "row.json", bytes: text(row ?? null) },
+    ...parts.map(({ part, text: content }) => ({ path: `document/${part}.json`, bytes: text(content) })),
+    { path: "history.json", bytes: text(history) },
+    ...(aside === undefined ? [] : [{ path: "could-not-be-opened.json", bytes: text(aside) }]),
+  ];
+  const all = JSON.stringify([parts, history, aside ?? null]);
+  for (const sha256 of new Set(all.match(/(?<=")[0-9a-f]{64}(?=\\*")/g) ?? [])) {
+    const blob = (await storage.pictures.get(sha256))?.blob;
+    if (blob) files.push({ path: `pictures/${sha256}.png`, bytes: new Uint8Array(await blob.arrayBuffer()) });
+  }
+  return { name: row?.name ?? "project", files };
+}

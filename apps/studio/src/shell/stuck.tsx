@@ -1,0 +1,59 @@
+"use client";
+
+import { useLiveQuery } from "dexie-react-hooks";
+import { useState } from "react";
+import { listProjects, openProject, saveRawData, startProject } from "../project/projects";
+import { Button } from "../ui/button";
+import { openDemo } from "./start";
+
+/** Why nothing is open, which project that is about, and every way on: no failure to open ends here. */
+export interface Problem {
+  readonly text: string;
+  /** The project that does not open, if it is one. */
+  readonly id: string | null;
+}
+
+export function Stuck({ problem, onOpen }: { problem: Problem; onOpen: () => void }) {
+  const rows = useLiveQuery(listProjects, []) ?? [];
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const go = (work: Promise<unknown>) =>
+    work.then(onOpen).catch((error: unknown) => setTrouble(error instanceof Error ? error.message : String(error)));
+  const { id } = problem;
+  const save = () => id !== null && saveRawData(id).catch((error: unknown) => setTrouble(String(error)));
+  return (
+    <main className="mx-auto h-full max-w-xl overflow-y-auto p-10">
+      <h1 className="mb-2 text-title font-bold">The project could not be opened</h1>
+      <p className="mb-4">{problem.text}</p>
+      {trouble && (
+        <p role="alert" className="mb-4 text-brick">
+          {trouble}
+        </p>
+      )}
+      <div className="mb-6 flex flex-wrap gap-2">
+        {id !== null && (
+          <Button look="now" onClick={() => void save()}>
+            Save its raw data
+          </Button>
+        )}
+        <Button onClick={() => void go(startProject())}>New project</Button>
+        <Button onClick={() => void go(openDemo())}>Open the demo</Button>
+        <Button look="quiet" onClick={() => location.reload()}>
+          Try again
+        </Button>
+      </div>
+      {rows.length > 0 && (
+        <>
+          <h2 className="font-bold">Projects in this browser</h2>
+          <ul aria-label="Projects" className="divide-y divide-line border-y border-line">
+            {rows.map((row) => (
+              <li key={row.id} className="flex items-center justify-between gap-3 py-1.5 pl-2">
+                <span className="min-w-0 truncate">{row.name}</span>
+                <Button onClick={() => void go(openProject(row.id))}>Open</Button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,11 @@
+import { removeLeft } from "./delivered-set";
+import { note } from "./tell";
+
+/** Names files that an earlier run wrote and this one does not, or removes them if that was asked for. */
+export function noteLeft(folder: string, left: readonly string[], clean: boolean): void {
+  if (left.length === 0) return;
+  if (clean) {
+    const removed = removeLeft(folder, left);
+    if (removed.length > 0) note(`Removed, since no longer made: ${removed.join(", ")}`);
+  } else note(`No longer made, but still there: ${left.join(", ")}. Add --clean to remove them.`);
+}

@@ -1,0 +1,18 @@
+/** Keeps one check that fails from taking the others, a build or a running watch with it: its failure is a finding like any other. */
+import type { Finding } from "./finding";
+
+/** What `find` finds; if it throws, one finding that says so. `where` names what it looked at. */
+export function guarded(where: string, find: () => Finding[]): Finding[] {
+  const [found, trouble] = attempt(where, find);
+  return found ?? trouble;
+}
+
+/** What `work` gives, undefined if it throws; and the finding about that. */
+export function attempt<Value>(where: string, work: () => Value): [value: Value | undefined, trouble: Finding[]] {
+  try {
+    return [work(), []];
+  } catch (error) {
+    const message = `Internal error: this could not be checked (${error instanceof Error ? error.message : String(error)}). Everything else was; please report it.`;
+    return [undefined, [{ code: "check-failed", severity: "warning", where, message, place: { stop: "ship", delivery: 0 } }]];
+  }
+}

@@ -1,0 +1,148 @@
+/**
+ * Whether a document can be opened again: the same checks hold it before it is stored or written and when it is read.
+ *
+ * Documents are never changed in place, so a part that was found sound once is remembered by identity and not looked at again: the cost of
+ * a check follows the change, not the document.
+ */
+import type * as z from "zod";
+import { CaravanError } from "./error";
+import { clipToFile, FileClip } from "./file-clip";
+import { Project } from "./project";
+import { Frame, frameSize, pictureOf, Source } from "./source";
+
+/** Frames, sources, clips and lists that were found sound. */
+const sound = new WeakSet<object>();
+
+const SourceHead = Source.omit({ frames: true });
+const Rest = Project.omit({ sources: true, clips: true });
+
+/** Throws `damaged-project` with the first thing that would keep the document from being opened. `where` names it in errors. */
+export function checkDocument(project: Project, where: string): void {
+  const { sources, clips, ...rest } = project;
+  if (isNews(rest)) {
+    fit(Rest, rest, [], where);
+    for (const part of partsOf(rest)) sound.add(part);
+  }
+  for (const [k, clip] of clips.entries()) {
+    if (sound.has(clip)) continue;
+    fit(FileClip, clipToFile(clip), ["clips", k], where);
+    sound.add(clip);
+  }
+  for (const [k, source] of sources.entries()) {
+    if (sound.has(source)) continue;
+    const { frames, ...head } = source;
+    fit(SourceHead, head, ["sources", k], where);
+    for (const [n, frame] of frames.entries()) {
+      if (sound.has(frame)) continue;
+      fit(Frame, frame, ["sources", k, "frames", n], where);
+      sound.add(frame);
+    }
+    sound.add(source);
+  }
+  checkWhole(project, where);
+}
+
+type Rest = Omit<Project, "sources" | "clips">;
+
+function isNews(rest: Rest): boolean {
+  // Text has no identity, and one name is looked at quickly.
+  return !Project.shape.name.safeParse(rest.name).success || partsOf(rest).some((part) => !sound.has(part));
+}
+
+function partsOf(rest: Rest): object[] {
+  return Object.values(rest).flatMap((value) => (typeof value === "object" ? [value] : []));
+}
+
+function fit(schema: z.ZodType, value: unknown, at: readonly (string | number)[], where: string): void {
+  const parsed = schema.safeParse(value);
+  if (!parsed.success) throw unfitField(parsed.error, where, at);
+}
+
+/** The error for the first field that does not fit. `at` is the path of what was parsed. */
+export function unfitField(error: z.ZodError, where: string, at: readonly (string | number)[] = []): CaravanError {
+  const first = error.issues[0];
+  const path = [...at, ...(first?.path ?? [])].map(String).join(".") || "the document";
+  return new CaravanError(
+    "damaged-project",
+    where,
+    `The field ${path} does not fit: ${first?.message ?? "unknown"}.`,
+    "Mend it by hand or take an undamaged copy.",
+    { cause: error },
+  );
+}
+
+/** What the schema cannot say: ids, names and keys stand once each, loops start inside their clip, frames lie on their pictures. */
+export function checkWhole(project: Project, where: string): void {
+  const refuse = (what: string): never => {
+    throw new CaravanError("damaged-project", where, what, "Mend it by hand or take an undamaged copy.");
+  };
+  const once = (kind: string, of: readonly { readonly name: string }[]) => refuseDoubles(kind, of, ({ name }) => name, refuse);
+  refuseDoubles("sources with the id", project.sources, ({ id }) => id, refuse);
+  once("sources named", project.sources);
+  once("clips named", project.clips);
+  once("actions named", project.actions);
+  once("marks named", project.marks);
+  once("examples named", project.examples);
+  once("deliveries named", project.deliveries);
+  const clips = new Set<string>(project.clips.map(({ name }) => name));
+  for (const { name, facings } of project.actions)
+    for (const petal of Object.values(facings))
+      if (!clips.has(petal.clip)) refuse(`The action "${name}" shows the clip "${petal.clip}", which is not there.`);
+  const kinds = { box: kindsOf(project, "box"), point: kindsOf(project, "point") };
+  for (const source of project.sources) {
+    if (!whole.has(source)) {
+      refuseDoubles(`frames of ${source.name} with the key`, source.frames, ({ key }) => key, refuse);
+      for (const frame of source.frames) refuseUnfit(source, frame, refuse);
+      whole.add(source);
+    }
+    for (const frame of source.frames) if (frame.marks) refuseUnknownMarks(kinds, source, frame, refuse);
+  }
+  for (const { name, loopFrom, steps } of project.clips)
+    if (loopFrom > 0 && loopFrom >= steps.length) refuse(`The clip "${name}" loops from step ${loopFrom}, which it does not have.`);
+}
+
+/** Sources whose frames were found to be on their pictures, under keys of their own. */
+const whole = new WeakSet<Source>();
+
+type Refuse = (what: string) => never;
+
+function refuseDoubles<Each>(kind: string, all: readonly Each[], nameOf: (each: Each) => string, refuse: Refuse): void {
+  const seen = new Set<string>();
+  for (const each of all) {
+    const name = nameOf(each);
+    if (seen.has(name)) refuse(`There are two ${kind} "${name}".`);
+    seen.add(name);
+  }
+}
+
+function kindsOf({ marks }: Project, shape: "box" | "point"): ReadonlySet<string> {
+  return new Set(marks.filter((kind) => kind.shape === shape).map(({ name }) => name));
+}
+
+/** Marks are of kinds that the project has. */
+function refuseUnknownMarks(
+  kinds: Readonly<Record<"box" | "point", ReadonlySet<string>>>,
+  { name: source }: Source,
+  { key, marks }: Frame,
+  refuse: Refuse,
+): void {
+  const check = (names: readonly string[], shape: "box" | "point") => {
+    for (const name of names)
+      if (!kinds[shape].has(name)) refuse(`The frame ${key} of ${source} has a ${shape} "${name}", which is no kind of the project's.`);
+  };
+  if (marks?.boxes) check(Object.keys(marks.boxes), "box");
+  if (marks?.points) check(Object.keys(marks.points), "point");
+}
+
+/** A frame lies on a picture of its source, and its rectangle within its untrimmed size. */
+function refuseUnfit(source: Source, frame: Frame, refuse: Refuse): void {
+  const { key, rect, size, inset, picture = 0 } = frame;
+  const { width, height } = pictureOf(source, frame);
+  if (picture >= source.pictures.length) refuse(`The frame ${key} of ${source.name} is on a picture that it does not have.`);
+  if (rect.x + rect.w > width || rect.y + rect.h > height)
+    refuse(`The frame ${key} of ${source.name} reaches beyond its ${width} × ${height} px picture.`);
+  const upright = frameSize({ ...frame, size: undefined });
+  const at = inset ?? { x: 0, y: 0 };
+  if (size && (at.x + upright.w > size.w || at.y + upright.h > size.h))
+    refuse(`The frame ${key} of ${source.name} is larger than its own untrimmed size.`);
+}

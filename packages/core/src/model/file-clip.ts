@@ -1,0 +1,29 @@
+/** A clip as it stands in `caravan.json`: the one place where milliseconds become microseconds. */
+import * as z from "zod";
+import { type Clip, ClipName, clipRules, type Step } from "./clip";
+import { Name } from "./name";
+import { FrameRef } from "./source";
+import { LONGEST_STEP, microsFromMs, msFromMicros } from "./time";
+
+export const FileStep = z.strictObject({
+  frame: FrameRef,
+  ms: z.number().min(0.001).max(msFromMicros(LONGEST_STEP)).describe("Milliseconds, at most three decimals."),
+  events: z.array(Name).optional(),
+});
+
+export const FileClip = z.strictObject({ name: ClipName, steps: z.array(FileStep), ...clipRules });
+export type FileClip = z.infer<typeof FileClip>;
+
+export function clipToFile(clip: Clip): FileClip {
+  return {
+    ...clip,
+    steps: clip.steps.map(({ frame, duration, events }) => ({ frame, ms: msFromMicros(duration), ...(events ? { events } : {}) })),
+  };
+}
+
+export function clipFromFile(clip: FileClip): Clip {
+  return {
+    ...clip,
+    steps: clip.steps.map(({ frame, ms, events }): Step => ({ frame, duration: microsFromMs(ms), ...(events ? { events } : {}) })),
+  };
+}

@@ -1,0 +1,97 @@
+/**
+ * Documents of earlier versions brought forward, a version at a time.
+ *
+ * Each step is frozen: it makes what the next version was then, with defaults of its own. Today's defaults must not reach into it, or a
+ * change of them would change what old documents become.
+ */
+
+type Content = Record<string, unknown>;
+
+/** The content of a file of `version` as the next version has it; as it is where there is no such step. */
+export function migrated(content: Content, version: number): Content {
+  return MIGRATIONS[version]?.(content) ?? content;
+}
+
+/** `MIGRATIONS[n]` takes version n to n + 1. */
+const MIGRATIONS: Record<number, (file: Content) => Content> = {
+  // A source had one picture; now it has a list of them. Readings of metadata files are new.
+  1: (file) => ({
+    ...file,
+    version: 2,
+    readings: [],
+    sources: Array.isArray(file.sources) ? file.sources.map(withPictures) : file.sources,
+  }),
+  // Actions are new.
+  2: (file) => ({ ...file, version: 3, actions: [] }),
+  // Deliveries were packed atlases only, with fewer settings.
+  3: (file) => ({
+    ...file,
+    version: 4,
+    deliveries: Array.isArray(file.deliveries) ? file.deliveries.map(withAllSettings) : file.deliveries,
+  }),
+  // Examples of metadata with deliveries in their shape, and contact sheets, are new.
+  4: (file) => ({
+    ...file,
+    version: 5,
+    examples: [],
+    deliveries: Array.isArray(file.deliveries) ? file.deliveries.map(withoutExampleOrContact) : file.deliveries,
+  }),
+  // Boxes and points are new.
+  5: (file) => ({ ...file, version: 6, marks: [] }),
+};
+
+function withoutExampleOrContact(delivery: unknown): unknown {
+  return isRecord(delivery) && isRecord(delivery.data)
+    ? { ...delivery, data: { ...delivery.data, example: null, contact: false } }
+    : delivery;
+}
+
+function withPictures(source: unknown): unknown {
+  if (typeof source !== "object" || source === null || !("file" in source)) return source;
+  const { file, sha256, width, height, ...rest } = source as Record<string, unknown>;
+  return { ...rest, pictures: [{ file, sha256, width, height }] };
+}
+
+function withAllSettings(delivery: unknown): unknown {
+  if (!isRecord(delivery)) return delivery;
+  const { powerOfTwo, ...packing } = isRecord(delivery.packing) ? delivery.packing : {};
+  return {
+    ...DELIVERY_OF_4,
+    ...delivery,
+    packing: { ...PACKING_OF_4, ...packing, sides: powerOfTwo === true ? "powerOfTwo" : "free" },
+  };
+}
+
+function isRecord(value: unknown): value is Record<string, unknown> {
+  return typeof value === "object" && value !== null;
+}
+
+const PACKING_OF_4 = {
+  paddingPx: 2,
+  extrudePx: 1,
+  borderPx: 0,
+  maxPx: 4096,
+  fixed: { w: 1024, h: 1024 },
+  square: false,
+  maxPages: 16,
+  together: "nothing",
+  turn: false,
+  trim: true,
+  trimMarginPx: 0,
+  share: true,
+  shareMirrored: false,
+  effort: "normal",
+};
+
+const DELIVERY_OF_4 = {
+  name: "atlas",
+  kind: "atlas",
+  filter: "nearest",
+  choice: { of: "all", names: [], pattern: "" },
+  frameNames: "{name}",
+  densities: [{ scale: 1, suffix: "" }],
+  sheet: { columns: null, marginPx: 0, gapPx: 0, run: "along" },
+  films: ["apng", "gif"],
+  data: { atlas: true, times: false, ticksPerSecond: 60, frames: false, module: "none" },
+  counting: { origin: "pixels", y: "down", from: 0 },
+};

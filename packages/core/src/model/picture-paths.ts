@@ -1,0 +1,128 @@
+/**
+ * Where pictures lie in a project's folder: paths that every system takes, no two of them alike.
+ *
+ * Systems differ in what they refuse and in what they take for one: `Run.png` and `run.png` are one file on most desktops. So paths are
+ * distinct without regard to case, in the whole project.
+ */
+import { shortened } from "./name";
+import type { Project } from "./project";
+import type { Picture, Source } from "./source";
+
+/** Names that one widespread system keeps for its devices, with any ending. */
+const DEVICES = /^(con|prn|aux|nul|com\d|lpt\d)(\.|$)/iu;
+
+/** Whether some widespread system refuses a file of this name for what it is called. `part` is one part of a path. */
+export function isDeviceName(part: string): boolean {
+  return DEVICES.test(part);
+}
+
+/** The form in which two paths are equal where any widespread system takes them for one file. */
+export function pathKey(path: string): string {
+  return path.normalize("NFC").toLowerCase();
+}
+
+/** Most bytes of a file's name on common disks are 255; this leaves room for a number and an ending. */
+const LONGEST_STEM = 120; // UTF-8 bytes
+
+/** Any text as a part of a path that every system takes; `picture` if nothing of it is left. */
+export function pathStem(text: string): string {
+  const fit = text
+    .replace(/[\\/:*?"<>|\p{Cc}\u2028\u2029]/gu, "-")
+    .replace(/[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g, "-");
+  const stem = inBytes(fit.trim(), LONGEST_STEM).replace(/^[. ]+|[. ]+$/gu, "");
+  if (stem === "") return "picture";
+  if (stem === "__proto__") return "proto";
+  return isDeviceName(stem) ? `_${stem}` : stem;
+}
+
+/** The start of a text that takes at most `most` bytes as UTF-8. */
+function inBytes(text: string, most: number): string {
+  const size = (code: number) => (code < 0x80 ? 1 : code < 0x800 ? 2 : code < 0x10000 ? 3 : 4);
+  let bytes = 0;
+  let kept = "";
+  for (const character of text) {
+    bytes += size(character.codePointAt(0) as number);
+    if (bytes > most) break;
+    kept += character;
+  }
+  return kept;
+}
+
+/** Paths of pictures that are taken, in whole and as folders. */
+export interface TakenPaths {
+  readonly files: ReadonlySet<string>;
+  readonly folders: ReadonlySet<string>;
+}
+
+export function takenPaths(sources: readonly Pick<Source, "pictures">[]): TakenPaths {
+  const files = new Set<string>();
+  const folders = new Set<string>();
+  for (const { pictures } of sources)
+    for (const { file } of pictures) {
+      const key = pathKey(file);
+      files.add(key);
+      for (let at = key.indexOf("/"); at >= 0; at = key.indexOf("/", at + 1)) folders.add(key.slice(0, at));
+    }
+  return { files, folders };
+}
+
+/**
+ * Where the pictures of a new source go: `art/stem.png`, or for several `art/stem/000.png` and on, all in a folder of its own. A stem that
+ * is taken gets a number.
+ */
+export function freePicturePaths(name: string, count: number, { files, folders }: TakenPaths): string[] {
+  const stem = pathStem(name);
+  const isFree = (path: string) => !files.has(pathKey(path)) && !folders.has(pathKey(path));
+  let free = stem;
+  for (let k = 2; !isFree(count === 1 ? `art/${free}.png` : `art/${free}`); k++) free = `${stem}-${k}`;
+  if (count === 1) return [`art/${free}.png`];
+  const digits = String(count - 1).length;
+  return Array.from({ length: count }, (_, k) => `art/${free}/${String(k).padStart(digits, "0")}.png`);
+}
+
+/**
+ * The project with no path that two pictures have: the second one gets a number before its ending. Equal paths of equal pictures stay. The
+ * very project if nothing is to be done.
+ */
+export function withDistinctPaths(project: Project): Project {
+  const owners = new Map<string, string>();
+  const folders = takenPaths(project.sources).folders;
+  let changed = false;
+  const sources = project.sources.map((source): Source => {
+    const pictures = source.pictures.map((picture): Picture => {
+      const file = distinctPath(picture, owners, folders);
+      owners.set(pathKey(file), owner(file, picture));
+      if (file === picture.file) return picture;
+      changed = true;
+      return { ...picture, file };
+    });
+    return pictures.every((picture, k) => picture === source.pictures[k]) ? source : { ...source, pictures };
+  });
+  return changed ? { ...project, sources } : project;
+}
+
+/** Two pictures may be one file if path and bytes are the same. */
+function owner(file: string, { sha256 }: Picture): string {
+  return `${sha256} ${file}`;
+}
+
+function distinctPath(picture: Picture, owners: ReadonlyMap<string, string>, folders: ReadonlySet<string>): string {
+  const { file } = picture;
+  const isFree = (path: string) => {
+    const key = pathKey(path);
+    const known = owners.get(key);
+    return (known === undefined || known === owner(path, picture)) && !folders.has(key);
+  };
+  return freePath(file, isFree);
+}
+
+/** The path, or the first with a number before its ending that is free. */
+export function freePath(file: string, isFree: (path: string) => boolean): string {
+  if (isFree(file)) return file;
+  const dot = file.lastIndexOf(".");
+  const [stem, ending] = dot > file.lastIndexOf("/") ? [file.slice(0, dot), file.slice(dot)] : [file, ""];
+  for (let k = 2; ; k++) {
+    const path = `${shortened(stem, 380)}-${k}${ending}`;
+    if (isFree(path)) return path;
+  }
+}

@@ -176,7 +176,7 @@ async function manyStills(page: Page): Promise<void> {
     await page.getByText("A series of 500 pictures").waitFor({ timeout: 120_000 });
   });
   await act(page, "500 stills brought in", async () => {
-    await page.getByRole("button", { name: "Bring it in" }).click();
+    await page.getByRole("button", { name: "Import" }).click();
     await page.getByTestId("outcome").filter({ hasText: "500 frames" }).waitFor({ timeout: 60_000 });
   });
 }

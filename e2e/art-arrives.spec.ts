@@ -17,7 +17,7 @@ function seen({ width, height, bytes }: Pixels): string {
 
 async function bringIn(page: Page): Promise<void> {
   await page.getByRole("dialog", { name: "What came in" }).waitFor();
-  await page.getByRole("button", { name: "Bring it in" }).click();
+  await page.getByRole("button", { name: "Import" }).click();
 }
 
 test.beforeEach(async ({ page }) => {
@@ -169,7 +169,7 @@ test("a changed sheet keeps its clips and shows exactly what is the same, change
   await expect(review.getByRole("region", { name: "Changed", exact: true })).toContainText("hero/1");
   await expect(review.getByRole("region", { name: "Gone" })).toContainText("hero/5");
   await expect(review).toContainText("Clips that show them: walk.");
-  await review.getByRole("button", { name: "Take it in" }).click();
+  await review.getByRole("button", { name: "Use new art" }).click();
   await goTo(page, "Clips");
   await expect(page.getByRole("list", { name: "Steps of walk" }).getByRole("button")).toHaveCount(4);
   await page.keyboard.press("Control+z");

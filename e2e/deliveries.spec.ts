@@ -180,7 +180,7 @@ test("a delivery goes into the game's folder, again with one key from any stop, 
   await typeNumber(page, "Frames per second", 5);
   await goTo(page, "Frames");
   await page.keyboard.press("Shift+D");
-  await expect(page.getByText("Delivered 1 file into game; 1 were as they should be.")).toBeVisible();
+  await expect(page.getByText("Delivered 1 file into game; 1 unchanged.")).toBeVisible();
   expect(await written()).toEqual(["atlas.atlas.json"]);
 
   // Called otherwise, the folder stays linked; what is no longer made is told, and removed on request.

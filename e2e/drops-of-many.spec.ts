@@ -45,7 +45,7 @@ test("one metadata file cuts all the pictures that it describes, and a clip acro
   await expect(review).toContainText("A sheet with 3 frames and 1 clip, as packed.json says");
   await expect(review).toContainText("A sheet of 64 × 80 px");
   await expect(review).not.toContainText("do not fit");
-  await page.getByRole("button", { name: "Bring it in" }).click();
+  await page.getByRole("button", { name: "Import" }).click();
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button")).toHaveCount(3);
   const { atlas, names, frame } = await delivered(page);
   expect(names.toSorted()).toEqual(records.map(({ id }) => id).toSorted());
@@ -68,7 +68,7 @@ test("sectioned text cuts a picture: its sections are the clips", async ({ page 
   );
   await dropFiles(page, [pngFile("walker.png", sheet), text("walker.txt", `; placed by hand\n${sections.join("\n")}`)]);
   await expect(page.getByRole("dialog", { name: "What came in" })).toContainText("A sheet with 5 frames");
-  await page.getByRole("button", { name: "Bring it in" }).click();
+  await page.getByRole("button", { name: "Import" }).click();
   const { names, frame } = await delivered(page);
   expect(names).toEqual(["stride0", "stride1", "stride2", "rest0", "rest1"]);
   for (const [k, name] of names.entries()) expect(Buffer.from(frame(name).bytes).toString("base64")).toBe(cellOf(sheet, k));
@@ -89,7 +89,7 @@ test("a drop of 500 stills can be stopped half way: what was read by then is off
   const count = Number(/of (\d+) pictures/.exec(told ?? "")?.[1]);
   expect(count).toBeGreaterThan(10);
   expect(count).toBeLessThan(500);
-  await page.getByRole("button", { name: "Bring it in" }).click();
+  await page.getByRole("button", { name: "Import" }).click();
   await expect(page.getByTestId("outcome")).toContainText(`${count} `);
   await page.keyboard.press("Control+z");
   await expect(page.getByText("Nothing to cut yet")).toBeVisible();

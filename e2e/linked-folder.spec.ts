@@ -38,7 +38,7 @@ test("art in a linked folder is brought in, followed when it changes, and taken 
   await goTo(page, "Sources");
   await page.getByRole("button", { name: "Link a folder" }).click();
   const line = page.getByRole("region", { name: "Linked folder" });
-  await line.getByRole("button", { name: "Bring in 1 new picture" }).click();
+  await line.getByRole("button", { name: "Import 1 new picture" }).click();
   await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
   await typeNumber(page, "Columns", 4);
   await typeNumber(page, "Rows", 2);
@@ -58,7 +58,7 @@ test("art in a linked folder is brought in, followed when it changes, and taken 
   await line.getByRole("button", { name: "See what changed" }).click();
   const review = page.getByRole("dialog", { name: "Changed art of walkers" });
   await expect(review).toContainText("7 frames the same, 1 changed, 0 new, 0 gone.");
-  await review.getByRole("button", { name: /Take it in/ }).click();
+  await review.getByRole("button", { name: /Use new art/ }).click();
   await expect(review).toBeHidden();
   await expect(line).toContainText("none changed");
   await page
@@ -83,11 +83,11 @@ test("a picture left alone is not asked about again, and a gone file changes not
   await page.keyboard.press("l");
   const line = page.getByRole("region", { name: "Linked folder" });
   await line.getByRole("button", { name: "Leave them" }).click();
-  await expect(line.getByRole("button", { name: /Bring in/ })).toBeHidden();
+  await expect(line.getByRole("button", { name: /Import/ })).toBeHidden();
   await comeBack(page);
   await line.getByRole("button", { name: "Look again" }).click();
-  await expect(line.getByRole("button", { name: /Bring in/ })).toBeHidden();
+  await expect(line.getByRole("button", { name: /Import/ })).toBeHidden();
   await writeArt(page, pngFile("two.png", figureSheet(4, 1)));
   await comeBack(page);
-  await expect(line.getByRole("button", { name: "Bring in 1 new picture" })).toBeVisible();
+  await expect(line.getByRole("button", { name: "Import 1 new picture" })).toBeVisible();
 });

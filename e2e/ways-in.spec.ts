@@ -8,7 +8,7 @@ test.beforeEach(async ({ page }) => {
 });
 
 const review = (page: Page) => page.getByRole("dialog", { name: "What came in" });
-const bringIn = (page: Page) => page.getByRole("button", { name: "Bring it in" }).click();
+const bringIn = (page: Page) => page.getByRole("button", { name: "Import" }).click();
 
 test("a picture that is pasted comes in as one that is dropped does", async ({ page }) => {
   const { bytes } = pngFile("pasted.png", figureSheet(4, 1));

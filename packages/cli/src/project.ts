@@ -4,7 +4,7 @@ import { basename, dirname, join } from "node:path";
 import { PROJECT_FILE, readBundle, readProjectFile } from "@caravan/core/bundle";
 import { NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
 import { sha256Hex } from "@caravan/core/codec";
-import { type ChangedPicture, type FrameChanges, framesChanged, type LooksTheSame, refreshSource } from "@caravan/core/edit";
+import { type ChangedPicture, type Compared, type FrameChanges, framesChanged, refreshSource } from "@caravan/core/edit";
 import { type Look, lookOf, type Picture, type Project, pictureOf, type Source, sameRect, sourceById } from "@caravan/core/model";
 import { clearGround, coverageOf, type Ground, opaqueGround, type Pixels } from "@caravan/core/raster";
 import { isFolder, readFile } from "./files";
@@ -84,8 +84,9 @@ function groundsOf({ sources }: Project, bySha: DecodedPictures): Map<string, Gr
 }
 
 /** The art of before was overwritten, so all that can be told is on which pictures and where frames lie. */
-function isSamePicture(before: Source, after: Source): LooksTheSame {
-  return (old, frame) => pictureOf(before, old).sha256 === pictureOf(after, frame).sha256 && sameRect(old.rect, frame.rect);
+function isSamePicture(before: Source, after: Source): Compared {
+  return (old, frame) =>
+    pictureOf(before, old).sha256 === pictureOf(after, frame).sha256 && sameRect(old.rect, frame.rect) ? "same" : "changed";
 }
 
 function readPicture(file: string, bySha: DecodedPictures): ChangedPicture {

@@ -1,5 +1,13 @@
 /** Changed art of a source: what it would do to its frames and clips, shown before it is taken in. */
-import { type ChangedPicture, type FrameChanges, framesChanged, refreshSource } from "@caravan/core/edit";
+import {
+  type ChangedPicture,
+  comparedByDrawings,
+  type Drawings,
+  type FrameChanges,
+  framesChanged,
+  placeOf,
+  refreshSource,
+} from "@caravan/core/edit";
 import {
   CaravanError,
   type Clearing,
@@ -15,11 +23,13 @@ import {
   type SourceId,
   sourceById,
 } from "@caravan/core/model";
+import type { Drawing } from "@caravan/core/raster";
 import { create } from "zustand";
 import { say } from "../ui/notices";
 import { run } from "../workers/client";
 import type { StoredPicture } from "../workers/jobs";
 import { type Begun, begin } from "./begun";
+import { useOpenProject } from "./open-project";
 import { keepPicture, pictureBlob, pictureOfLook } from "./pictures";
 import { useSeenArt } from "./seen-art";
 
@@ -28,6 +38,8 @@ export interface ChangedArt {
   readonly after: Source;
   readonly pictures: readonly ChangedPicture[];
   readonly changes: FrameChanges;
+  /** By which frames are told again where their drawing went. */
+  readonly drawings: Drawings;
   /** Clips that show a frame that changed or is gone, by name. */
   readonly clips: readonly string[];
   /** The document that it was looked at in. */
@@ -36,8 +48,26 @@ export interface ChangedArt {
 
 export const useChangedArt = create<{ readonly art: ChangedArt | null }>(() => ({ art: null }));
 
-/** Reads files as the new pictures of a source and shows what they would change. Throws what is wrong with them. */
-export async function reviewChangedArt(id: SourceId, files: readonly File[]): Promise<void> {
+/** Called when the review that is shown has been decided on, or was given up with its project. */
+let whenDecided: (byPerson: boolean) => void = () => {};
+
+/** Ends the review: what the person decided is decided. */
+export function endChangedArt(byPerson = true): void {
+  useChangedArt.setState({ art: null });
+  whenDecided(byPerson);
+  whenDecided = () => {};
+}
+
+// A review of another project's art has no meaning any more.
+useOpenProject.subscribe((open, before) => {
+  if (open.id !== before.id && useChangedArt.getState().art) endChangedArt(false);
+});
+
+/**
+ * Reads files as the new pictures of a source and shows what they would change, after what is being reviewed already. Ends when that is
+ * decided on; false if it was given up with its project. Throws what is wrong with the files.
+ */
+export async function reviewChangedArt(id: SourceId, files: readonly File[]): Promise<boolean> {
   const work = begin();
   const { project } = work;
   const before = sourceById(project, id);
@@ -53,37 +83,46 @@ export async function reviewChangedArt(id: SourceId, files: readonly File[]): Pr
     );
   const pictures = stored.map(({ sha256, width, height }) => ({ sha256, width, height }));
   const looks = await Promise.all(pictures.map((picture) => pictureOfLook(lookOf(before, picture))));
-  const next = refreshSource(
-    project,
-    id,
-    pictures,
-    looks.map(({ coverage }) => coverage),
-  );
+  const coverages = looks.map(({ coverage }) => coverage);
+  const next = refreshSource(project, id, pictures, coverages);
   if (next === project && wasGone) {
     say({ tone: "good", text: `The art of ${before.name} is there again.` });
-    return;
+    return true;
   }
   if (next === project) throw new CaravanError("bad-call", before.name, "This is the very art that it has.", "Nothing needs to change.");
-  const after = sourceById(next, id);
-  const same = await sameLooking(before, after);
-  const changes = framesChanged(before, after, (_old, frame) => same.has(frame.key));
+  const drawings = await drawingsOf(before, sourceById(next, id), work);
+  const after = sourceById(refreshSource(project, id, pictures, coverages, drawings), id);
+  const changes = framesChanged(before, after, comparedByDrawings(drawings));
   const uses = clipsByFrame(project);
   const clips = new Set([...changes.changed, ...changes.gone].flatMap((ref) => uses.get(ref) ?? []));
+  while (useChangedArt.getState().art) await new Promise<void>((next) => untilClosed(next));
   work.stillHas(before);
-  useChangedArt.setState({ art: { before, after, pictures, changes, clips: [...clips], work } });
+  useChangedArt.setState({ art: { before, after, pictures, changes, drawings, clips: [...clips], work } });
+  return new Promise((decided) => {
+    whenDecided = decided;
+  });
 }
 
 /** Takes in what is being reviewed. Clips keep their steps; frames that are gone show as missing until someone decides. */
-export async function takeInChangedArt({ before, pictures, work }: ChangedArt): Promise<CaravanError | null> {
+export async function takeInChangedArt({ before, pictures, drawings, work }: ChangedArt): Promise<CaravanError | null> {
   const looks = await Promise.all(pictures.map((picture) => pictureOfLook(lookOf(before, picture))));
   const error = work.edit(
     refreshSource,
     before.id,
     pictures,
     looks.map(({ coverage }) => coverage),
+    drawings,
   );
-  useChangedArt.setState({ art: null });
+  endChangedArt();
   return error;
+}
+
+function untilClosed(next: () => void): void {
+  const stop = useChangedArt.subscribe(({ art }) => {
+    if (art) return;
+    stop();
+    next();
+  });
 }
 
 async function readPictures(file: File): Promise<ChangedPicture[]> {
@@ -107,33 +146,31 @@ async function readPictures(file: File): Promise<ChangedPicture[]> {
   }
 }
 
-/** Keys of frames that both have and that look the same, pixel by pixel. */
-async function sameLooking(before: Source, after: Source): Promise<Set<string>> {
-  const old = new Map(before.frames.map((frame) => [frame.key, frame]));
-  const both = after.frames.flatMap((frame): [Frame, Frame][] => {
-    const known = old.get(frame.key);
-    return known ? [[known, frame]] : [];
-  });
-  const same = new Set<string>();
-  const byLooks = new Map<string, [Frame, Frame][]>();
-  for (const pair of both) {
-    const key = `${frameLook(before, pair[0])}\n${frameLook(after, pair[1])}`;
-    byLooks.set(key, [...(byLooks.get(key) ?? []), pair]);
-  }
-  for (const [key, pairs] of byLooks) {
-    const [from, to] = key.split("\n") as [Look, Look];
-    const answer = from === to ? pairs.map(([a, b]) => JSON.stringify(a.rect) === JSON.stringify(b.rect)) : await compared(from, to, pairs);
-    pairs.forEach(([, frame], k) => {
-      if (answer[k]) same.add(frame.key);
-    });
-  }
-  return same;
+/** What is drawn in the frames as they were, and in the pieces of the changed art; nothing of art that is gone. */
+async function drawingsOf(before: Source, after: Source, { signal }: Begun): Promise<Drawings> {
+  const olds = new Map<string, Drawing>();
+  const news = new Map<string, Drawing>();
+  for (const [source, note] of [
+    [before, (frame: Frame, drawing: Drawing) => olds.set(frame.key, drawing)],
+    [after, (frame: Frame, drawing: Drawing) => news.set(placeOf(frame), drawing)],
+  ] as const)
+    for (const [look, frames] of framesByLook(source)) {
+      const picture = await blobOfLook(look);
+      const found = picture ? await run("drawings", { picture, rects: frames.map(({ rect }) => rect) }, { signal }) : [];
+      for (const [k, drawing] of found.entries()) if (drawing) note(frames[k] as Frame, drawing);
+    }
+  return { before: olds, after: news };
 }
 
-/** Whether frames of two pictures look the same, pair by pair; what is gone looks like nothing. */
-async function compared(from: Look, to: Look, pairs: readonly (readonly [Frame, Frame])[]): Promise<readonly boolean[]> {
-  const [before, after] = await Promise.all([blobOfLook(from), blobOfLook(to)]);
-  return before && after ? run("compareFrames", { before, after, pairs }) : pairs.map(() => false);
+function framesByLook(source: Source): Map<Look, Frame[]> {
+  const byLook = new Map<Look, Frame[]>();
+  for (const frame of source.frames) {
+    const look = frameLook(source, frame);
+    const frames = byLook.get(look);
+    if (frames) frames.push(frame);
+    else byLook.set(look, [frame]);
+  }
+  return byLook;
 }
 
 async function blobOfLook(look: Look): Promise<{ blob: Blob; clearing: Clearing | null } | null> {

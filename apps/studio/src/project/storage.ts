@@ -59,6 +59,8 @@ export interface StoredSetting {
 export interface StoredLink {
   readonly project: string;
   readonly folder: FileSystemDirectoryHandle;
+  /** Tells this link from every other one, also of a folder of the same name. */
+  readonly mark?: string;
   /** Files that were decided on, by path, as they were then. */
   readonly ignored: Record<string, string>;
 }

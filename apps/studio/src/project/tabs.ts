@@ -90,7 +90,7 @@ export async function whileNobodyElseOwns<Value>(id: string, name: string, work:
 }
 
 function request(id: string, options: LockOptions, onLost: () => void): Promise<Ownership | null> {
-  if (!navigator.locks) return Promise.resolve({ release() {} });
+  if (!globalThis.navigator?.locks) return Promise.resolve({ release() {} });
   return new Promise((answer) => {
     let released = false;
     navigator.locks

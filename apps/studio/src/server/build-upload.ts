@@ -70,7 +70,7 @@ async function build(folder: string, upload: string): Promise<BuiltZip> {
   await mkdir(out);
   await runCommand(["build", upload, "--out", out, "--json"], folder);
   const paths = (await readdir(out, { recursive: true, withFileTypes: true }))
-    .filter((entry) => entry.isFile())
+    .filter((entry) => entry.isFile() && !entry.name.startsWith(".caravan-"))
     .map((entry) => join(entry.parentPath, entry.name));
   const files = await Promise.all(
     paths

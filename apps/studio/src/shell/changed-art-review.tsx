@@ -1,8 +1,9 @@
 "use client";
 
+import { movesInWords } from "@caravan/core/edit";
 import { type Frame, type FrameRef, frameName, type Source } from "@caravan/core/model";
 import { FramePicture } from "../preview/frame-picture";
-import { type ChangedArt, framesByRef, takeInChangedArt, useChangedArt } from "../project/changed-art";
+import { type ChangedArt, endChangedArt, framesByRef, takeInChangedArt, useChangedArt } from "../project/changed-art";
 import { Button } from "../ui/button";
 import { inBackground } from "../ui/in-background";
 import { say } from "../ui/notices";
@@ -14,8 +15,9 @@ const SHOWN = 24;
 export function ChangedArtReview() {
   const art = useChangedArt((state) => state.art);
   if (!art) return null;
-  const close = () => useChangedArt.setState({ art: null });
-  const { before, after, changes, clips } = art;
+  const close = () => endChangedArt();
+  const { before, after, changes, clips, drawings } = art;
+  const moves = movesInWords(before, after, changes.moved, drawings);
   const take = async (changed: ChangedArt) => {
     const error = await takeInChangedArt(changed);
     if (error) say({ tone: "trouble", text: error.message });
@@ -23,11 +25,17 @@ export function ChangedArtReview() {
   return (
     <SheetDialog
       title={`Changed art of ${before.name}`}
-      description={`${changes.same.length} frames the same, ${changes.changed.length} changed, ${changes.added.length} new, ${changes.gone.length} gone.`}
+      description={`${changes.same.length} frames the same, ${changes.moved.length > 0 ? `${changes.moved.length} moved, ` : ""}${changes.changed.length} changed, ${changes.added.length} new, ${changes.gone.length} gone.`}
       open
       onClose={close}
     >
       <div className="flex flex-col gap-3">
+        {moves.length > 0 && (
+          <p>
+            {moves.slice(0, 4).join("; ")}
+            {moves.length > 4 ? "; others elsewhere" : ""}. Clips, names, origins and marks go with them.
+          </p>
+        )}
         <Part title="Changed" refs={changes.changed} before={before} after={after} />
         <Part title="New" refs={changes.added} before={null} after={after} />
         <Part title="Gone" refs={changes.gone} before={before} after={null} />
@@ -37,9 +45,9 @@ export function ChangedArtReview() {
             : `Clips that show them: ${clips.join(", ")}. They keep their steps; what is gone shows as missing until you decide.`}
         </p>
         <div className="flex justify-end gap-2">
-          <Button onClick={close}>Leave it as it is</Button>
+          <Button onClick={close}>Keep old art</Button>
           <Button look="now" autoFocus onClick={() => inBackground(take(art))} hint="Enter">
-            Take it in
+            Use new art
           </Button>
         </div>
       </div>

@@ -13,6 +13,8 @@ export interface StopParts {
   readonly Surface: ComponentType;
   readonly Details: ComponentType;
   readonly help: string;
+  /** Loads what it shows only now and then. */
+  readonly loadRest?: () => Promise<unknown>;
 }
 
 export const STOP_PARTS: Record<Stop, StopParts> = {

@@ -14,11 +14,13 @@ import { watchLinkedFolder } from "../project/linked/linked-folder";
 import { useOpenProject, useProject } from "../project/open-project";
 import { listenToTabs, rememberPlace } from "../project/projects";
 import { go, STOPS, type Stop, useView } from "../project/view";
+import { Boundary } from "../ui/boundary";
 import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";
 import { giveHeldKeys, holdKeysWhile, useKeyListener, useKeys } from "../ui/keys";
 import { Later } from "../ui/later";
 import { NoticeList } from "../ui/notice-list";
+import { say } from "../ui/notices";
 import { ArrivalLine } from "./arrival-line";
 import { ArrivalReview } from "./arrival-review";
 import { Banners } from "./banners";
@@ -94,23 +96,31 @@ function Floor() {
         <Group orientation="horizontal" className="h-full" {...layout}>
           <Panel id="list" defaultSize="204px" minSize="150px" maxSize="360px" groupResizeBehavior="preserve-pixel-size">
             <section aria-label={`${STOP_PARTS[stop].title}: list`} className="h-full overflow-y-auto p-2.5">
-              <List />
+              <Boundary key={stop} name={`${STOP_PARTS[stop].title}: list`}>
+                <List />
+              </Boundary>
             </section>
           </Panel>
           <Handle label="Width of the list" />
           <Panel id="surface" minSize="45%">
             <section aria-label={STOP_PARTS[stop].title} className="flex h-full min-w-0 flex-col gap-2.5 p-3.5">
-              <Surface />
+              <Boundary key={stop} name={STOP_PARTS[stop].title}>
+                <Surface />
+              </Boundary>
             </section>
           </Panel>
           <Handle label="Width of the player" />
           <Panel id="dock" defaultSize="304px" minSize="270px" maxSize="480px" groupResizeBehavior="preserve-pixel-size">
             <section aria-label="Player and details" className="flex h-full flex-col">
-              <PlayerDock playing={playing} />
+              <Boundary name="The player">
+                <PlayerDock playing={playing} />
+              </Boundary>
               {/* Details scroll under the player, so that motion is never out of sight. */}
               <div className="min-h-0 grow overflow-y-auto">
                 <Later key={stop}>
-                  <Details />
+                  <Boundary name={`${STOP_PARTS[stop].title}: details`}>
+                    <Details />
+                  </Boundary>
                 </Later>
               </div>
             </section>
@@ -217,10 +227,31 @@ function useFileDrop(): boolean {
   return over;
 }
 
+/** What nobody else caught is said as well, until the returned function is called. */
+function sayUnhandled(): () => void {
+  const hear = ({ reason }: PromiseRejectionEvent) =>
+    say({ tone: "trouble", text: reason instanceof Error ? reason.message : String(reason) });
+  addEventListener("unhandledrejection", hear);
+  return () => removeEventListener("unhandledrejection", hear);
+}
+
+/** Loads the code of what is shown only now and then while nothing else is to be done: later the server may be gone. */
+function loadLater(): () => void {
+  const load = () => inBackground(Promise.all(STOPS.map((stop) => STOP_PARTS[stop].loadRest?.())));
+  if (typeof requestIdleCallback === "undefined") {
+    const timer = setTimeout(load, 3000);
+    return () => clearTimeout(timer);
+  }
+  const idle = requestIdleCallback(load, { timeout: 5000 });
+  return () => cancelIdleCallback(idle);
+}
+
 /** Knows the game folders of whichever project is open. */
 function useOutletsOf(project: string | null): void {
   // biome-ignore lint/correctness/useExhaustiveDependencies: another project has other folders
   useEffect(() => inBackground(loadOutlets()), [project]);
   useEffect(serveGames, []);
   useEffect(followRenames, []);
+  useEffect(sayUnhandled, []);
+  useEffect(loadLater, []);
 }

@@ -10,7 +10,11 @@ const TONES = { plain: "border-l-lapis", good: "border-l-cactus", trouble: "bord
 export function NoticeList() {
   const notices = useNotices((state) => state.notices);
   return (
-    <div role="status" aria-live="polite" className="pointer-events-none fixed right-3 bottom-9 z-30 flex w-72 flex-col gap-2">
+    <div
+      role="status"
+      aria-live="polite"
+      className="pointer-events-none fixed right-3 bottom-9 z-30 flex max-h-[70vh] w-72 flex-col gap-2 overflow-y-auto"
+    >
       {notices.map(({ id, tone, text, action }) => (
         <div
           key={id}

@@ -18,9 +18,16 @@ let count = 0;
 export function say(notice: Omit<Notice, "id">): void {
   const id = ++count;
   useNotices.setState(({ notices }) => ({
-    notices: [...notices.filter((each) => each.text !== notice.text), { ...notice, id }].slice(-MOST),
+    notices: withRoom([...notices.filter((each) => each.text !== notice.text), { ...notice, id }]),
   }));
   if (notice.tone !== "trouble") setTimeout(() => dismiss(id), SHOWN_FOR);
+}
+
+/** Trouble is never pushed out by what came later: only a person sends it away. */
+function withRoom(notices: readonly Notice[]): Notice[] {
+  const passing = notices.filter(({ tone }) => tone !== "trouble");
+  const gone = new Set(passing.slice(0, Math.max(0, passing.length - MOST)));
+  return notices.filter((each) => !gone.has(each));
 }
 
 export function dismiss(id: number): void {

@@ -69,7 +69,8 @@ export function NumberField({
 
   /** Takes what stands in the field itself, a digit typed this very moment too; false if it does not fit. */
   const finish = (text: string): boolean => {
-    if (text === written(value, decimals)) {
+    // Typing what stands there changes nothing, though more decimals may lie behind what is shown.
+    if (text.trim() !== "" && Number(text.trim().replace(",", ".")) === Number(written(value, decimals))) {
       setTyped(null);
       setProblem(null);
       return true;

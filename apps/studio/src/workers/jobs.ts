@@ -8,8 +8,8 @@ import type { NamedFile } from "@caravan/core/codec";
 import type { CutPieces, FindingCut, GridSuggestion } from "@caravan/core/cut";
 import type { DeliveredPage, Proof } from "@caravan/core/deliver";
 import type { ReadClip, ReadFrame, Unplaced } from "@caravan/core/metadata";
-import type { Clearing, Delivery, ErrorCode, Example, Frame, Project, Reading, Source } from "@caravan/core/model";
-import type { Coverage, Ground, PictureFacts } from "@caravan/core/raster";
+import type { Clearing, Delivery, ErrorCode, Example, Frame, Project, Reading, Rect, Source } from "@caravan/core/model";
+import type { Coverage, Drawing, Ground, PictureFacts } from "@caravan/core/raster";
 import type { Told } from "@caravan/core/shape";
 
 export interface ReadPicture extends PictureView {
@@ -134,8 +134,8 @@ export type Jobs = {
   /** Learns how a metadata file says things, to write others so; surer with its picture. */
   learnExample: { ask: { text: string; where: string; seen: { picture: string; coverage: Coverage } | null }; answer: LearnedExample };
   tellExample: { ask: { example: Example }; answer: Told };
-  /** Whether frames of two pictures look the same, pair by pair. */
-  compareFrames: { ask: { before: LookFile; after: LookFile; pairs: readonly (readonly [Frame, Frame])[] }; answer: readonly boolean[] };
+  /** What is drawn in parts of a picture, for telling where a drawing has gone. */
+  drawings: { ask: { picture: LookFile; rects: readonly Rect[] }; answer: readonly (Drawing | null)[] };
   /** Frames of one picture as in a mirror, each a picture of its own, upright and untrimmed. */
   mirrorFrames: { ask: { picture: LookFile; frames: readonly Frame[] }; answer: readonly StoredPicture[] };
   findPieces: { ask: { coverage: Coverage; cut: FindingCut; where: string }; answer: TextOf<CutPieces> };

@@ -9,11 +9,11 @@ import { CaravanError, frameRef, type Look, lookOf } from "@caravan/core/model";
 import {
   clearGround,
   coverageOf,
+  drawingsIn,
   factsOf,
   findGround,
   framePixels,
   type Ground,
-  looksSame,
   mirrored,
   opaqueGround,
   type Pixels,
@@ -72,10 +72,8 @@ const doers: Doers = {
     return toldOfExample(example);
   },
 
-  async compareFrames({ before, after, pairs }) {
-    const png = await pngCodec();
-    const [old, next] = [await pixelsOf(before, png, "art before"), await pixelsOf(after, png, "changed art")];
-    return pairs.map(([a, b]) => looksSame(framePixels(old, a), framePixels(next, b)));
+  async drawings({ picture, rects }) {
+    return drawingsIn(await pixelsOf(picture, await pngCodec(), "art"), rects);
   },
 
   async mirrorFrames({ picture, frames }) {

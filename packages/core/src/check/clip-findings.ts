@@ -35,7 +35,9 @@ function blanks(project: Project, clip: Clip): Finding[] {
 }
 
 function equalNeighbours(clip: Clip): Finding[] {
-  const steps = clip.steps.flatMap(({ frame, events }, k) => (k > 0 && !events?.length && clip.steps[k - 1]?.frame === frame ? [k] : []));
+  const steps = clip.steps.flatMap(({ frame, events }, k) =>
+    k > 0 && k !== clip.loopFrom && !events?.length && clip.steps[k - 1]?.frame === frame ? [k] : [],
+  );
   if (steps.length === 0) return [];
   return [
     finding(clip, steps, {

@@ -1,5 +1,5 @@
 /** What names and files that a delivery makes would do in a game or on a disk. */
-import { setDelivery } from "../edit";
+import { chosenAndGone, setDelivery } from "../edit";
 import { type ChosenFrames, chosenFrames } from "../manifest";
 import { CaravanError, type Delivery, type Project } from "../model";
 import { troubledFiles } from "./delivered-file-names";
@@ -20,6 +20,9 @@ export function deliveredNames(project: Project): Finding[] {
     taken.flatMap((frames, index) => (frames ? guarded(whereOfDelivery(project, index), () => find(index, frames)) : []));
   return [
     ...failed,
+    ...chosenAndGone(project).flatMap(({ delivery, names }) =>
+      chosen[delivery] === "nothing" ? [] : [chosenGone(project, delivery, names)],
+    ),
     ...chosen.flatMap((each, index) => (each === "nothing" ? [choosesNothing(project, index)] : [])),
     ...ofEach((index, frames) => sharedNames(project, index, frames)),
     ...guarded("file names", () => troubledFiles(project, taken)),
@@ -35,6 +38,24 @@ function chosenBy(project: Project, delivery: Delivery): ChosenFrames | null {
     if (error instanceof CaravanError && error.code === "nothing-picked") return null;
     throw error;
   }
+}
+
+/** A clip or action was removed that this delivery had chosen: nobody should find that out in the game. */
+function chosenGone(project: Project, index: number, names: readonly string[]): Finding {
+  const { choice } = project.deliveries[index] as Delivery;
+  const gone = new Set(names);
+  return {
+    code: "chosen-gone",
+    severity: "warning",
+    where: whereOfDelivery(project, index),
+    message: `It chooses ${names.join(", ")}, and there is no such ${choice.of === "clips" ? "clip" : "action"} any more.`,
+    place: { stop: "ship", delivery: index },
+    delivery: index,
+    mend: {
+      label: `Choose without ${names.length === 1 ? "it" : "them"}`,
+      apply: (current) => setDelivery(current, index, { choice: { names: choice.names.filter((name) => !gone.has(name)) } }),
+    },
+  };
 }
 
 function choosesNothing(project: Project, index: number): Finding {

@@ -5,7 +5,6 @@ import {
   type ActionName,
   actionNamed,
   CaravanError,
-  type ClipName,
   checkedName,
   clipNamed,
   FACINGS_OF,
@@ -15,6 +14,7 @@ import {
   type Ways,
 } from "../model";
 import { counted, edit } from "./edit";
+import { withRenamedAction } from "./references";
 
 /** Adds an action without any clips yet. Throws `bad-name` or `name-taken`. */
 export const addAction = edit(
@@ -27,7 +27,9 @@ export const renameAction = edit(
   (_project, from: ActionName, to: string) => `rename ${from} to ${to.trim()}`,
   (project, from, to) => {
     const action = actionNamed(project, from);
-    return to.trim() === from ? project : withAction(project, from, { ...action, name: newActionName(project, to) });
+    if (to.trim() === from) return project;
+    const name = newActionName(project, to);
+    return withRenamedAction(withAction(project, from, { ...action, name }), from, name);
   },
 );
 
@@ -86,33 +88,6 @@ export const mirrorMissing = edit(
     return withAction(project, name, { ...action, facings: ordered(action.ways, facings) });
   },
 );
-
-/** Lets go of facings whose clips are no longer there. */
-export function withoutGoneClips(project: Project): Project {
-  const names = new Set(project.clips.map(({ name }) => name));
-  if (project.actions.every(({ facings }) => Object.values(facings).every(({ clip }) => names.has(clip)))) return project;
-  return {
-    ...project,
-    actions: project.actions.map((action) => {
-      const kept = Object.entries(action.facings).filter(([, { clip }]) => names.has(clip));
-      return { ...action, facings: Object.fromEntries(kept) };
-    }),
-  };
-}
-
-/** Lets actions go on with a clip that has another name now. */
-export function withRenamedClip(project: Project, from: ClipName, to: ClipName): Project {
-  if (!project.actions.some(({ facings }) => Object.values(facings).some(({ clip }) => clip === from))) return project;
-  return {
-    ...project,
-    actions: project.actions.map((action) => ({
-      ...action,
-      facings: Object.fromEntries(
-        Object.entries(action.facings).map(([facing, petal]) => [facing, petal.clip === from ? { ...petal, clip: to } : petal]),
-      ),
-    })),
-  };
-}
 
 /** Facings of a rose in its own order, so that equal actions are written alike. */
 export function ordered(ways: Ways, facings: Action["facings"]): Action["facings"] {

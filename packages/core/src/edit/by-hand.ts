@@ -1,5 +1,5 @@
 /** Rectangles that a person draws, moves, resizes, duplicates and makes equal in size. */
-import { shiftedMarks } from "../marks";
+import { withAnchoredFrames } from "../marks";
 import {
   CaravanError,
   encloses,
@@ -34,7 +34,7 @@ export const drawFrames = edit(
   },
 );
 
-/** Moves or resizes frames. Their names, clips and places in the tray stay. Throws `bad-number` if one would leave the picture. */
+/** Moves or resizes frames. Their names, clips and places in the tray stay, origins and marks at their pixels. Throws `bad-number` if one would leave the picture. */
 export const placeFrames = edit(
   (_project, rects: ReadonlyMap<FrameRef, Rect>) => `move ${counted(rects.size, "frame")}`,
   (project, rects) =>
@@ -51,7 +51,7 @@ export const placeFrames = edit(
         // A frame of another size is no longer padded as it was.
         return sameSize ? { ...frame, rect } : { ...plain, rect };
       });
-      return touched ? withSource(next, { ...source, cut: { by: "hand" }, frames }) : next;
+      return touched ? withSource(next, { ...withAnchoredFrames(source, frames), cut: { by: "hand" } }) : next;
     }, project),
 );
 
@@ -70,8 +70,8 @@ function refuseOutside(source: Source, rect: Rect): void {
 export type Meeting = "feet" | "middle" | "origin";
 
 /**
- * Pads frames to one size, without touching a pixel: feet on one line, middle on middle, or origin on origin. `feet` and `middle` keep no
- * origin of their own, so that all stand alike.
+ * Pads frames to one size, without touching a pixel: feet on one line, middle on middle, or origin on origin. Origins and marks that a
+ * person has set stay at their pixels.
  */
 export const makeEqual = edit(
   (_project, refs: readonly FrameRef[], meeting: Meeting) => `make ${counted(refs.length, "frame")} equal, ${meeting} on ${meeting}`,
@@ -97,16 +97,13 @@ export const makeEqual = edit(
       const frames = source.frames.map((frame): Frame => {
         const found = byRef.get(frameRef(source, frame));
         if (!found) return frame;
-        const { size: _size, inset: _inset, origin, marks, ...plain } = frame;
+        const { size: _size, inset: _inset, ...plain } = frame;
         const inset = { x: reach.left - found.box.left, y: reach.up - found.box.up };
         const same = size.w === found.box.left + found.box.right && size.h === found.box.up + found.box.down;
         const padded = same && inset.x === 0 && inset.y === 0 ? {} : { size, inset };
-        const old = frame.inset ?? { x: 0, y: 0 };
-        const by = { x: inset.x - old.x, y: inset.y - old.y };
-        const moved = meeting === "origin" && origin ? { origin: { x: origin.x + by.x, y: origin.y + by.y } } : {};
-        return { ...plain, ...padded, ...moved, ...(marks ? { marks: shiftedMarks(marks, by) } : {}) };
+        return { ...plain, ...padded };
       });
-      return withSource(next, { ...source, frames });
+      return withSource(next, withAnchoredFrames(source, frames));
     }, project);
   },
 );

@@ -1,8 +1,8 @@
 /** Clips made of parts of clips: split, joined, parted by rows; steps copied, doubled and turned round. */
 import { CaravanError, type Clip, type ClipName, clipNamed, type FrameRef, findFrame, freeName, type Project, type Step } from "../model";
-import { withoutGoneClips } from "./actions";
-import { withSteps } from "./clips";
+import { withClip, withSteps } from "./clips";
 import { counted, edit } from "./edit";
+import { withClipsBecome } from "./references";
 
 /** Puts copies of steps in before step `at`, with their times and events. */
 export const pasteSteps = edit(
@@ -11,7 +11,8 @@ export const pasteSteps = edit(
     if (copied.length === 0) return project;
     const { steps } = clipNamed(project, name);
     const place = Math.max(0, Math.min(at, steps.length));
-    return withSteps(project, name, [...steps.slice(0, place), ...copied, ...steps.slice(place)]);
+    // Copies, so that a step that is pasted beside itself is told apart from it.
+    return withSteps(project, name, [...steps.slice(0, place), ...copied.map((step) => ({ ...step })), ...steps.slice(place)]);
   },
 );
 
@@ -39,7 +40,7 @@ export const reverseSomeSteps = edit(
 
 /**
  * Splits a clip before each of the steps at `places` into clips that follow each other in the list: the first keeps its name, the others get
- * free ones. Each plays as the whole did; lead-ins are the first part's alone. Throws `bad-call` if there is nothing to split at.
+ * free ones. Each plays as the whole did; the part in which the loop began goes on from that step. Throws `bad-call` if there is nothing to split at.
  */
 export const splitClip = edit(
   (_project, name: ClipName, places: readonly number[]) => `split ${name} into ${places.length + 1}`,
@@ -57,12 +58,15 @@ export const splitClip = edit(
 function inPlaceOf(project: Project, clip: Clip, parts: readonly Step[][]): Project {
   const taken = new Set(project.clips.map((each) => each.name));
   const clips = parts.map((steps, k): Clip => {
-    if (k === 0) return { ...clip, steps, loopFrom: Math.min(clip.loopFrom, steps.length - 1) };
+    const loop = clip.steps[clip.loopFrom];
+    const loopFrom = Math.max(0, loop ? steps.indexOf(loop) : 0);
+    if (k === 0) return { ...clip, steps, loopFrom };
     const name = freeName(clip.name, taken) as ClipName;
     taken.add(name);
-    return { ...clip, name, steps, loopFrom: 0 };
+    return { ...clip, name, steps, loopFrom };
   });
-  return { ...project, clips: project.clips.flatMap((each) => (each === clip ? clips : [each])) };
+  const next = { ...project, clips: project.clips.flatMap((each) => (each === clip ? clips : [each])) };
+  return withClipsBecome(next, new Map([[clip.name, clips.map(({ name }) => name)]]));
 }
 
 /** Puts the steps of other clips after those of the first and removes these clips. The first keeps its name and how it plays. */
@@ -74,7 +78,11 @@ export const joinClips = edit(
     if (added.length === 0) return project;
     const gone = new Set(added);
     const joined = withSteps(project, name, [...first.steps, ...added.flatMap(({ steps }) => steps)]);
-    return withoutGoneClips({ ...joined, clips: joined.clips.filter((each) => !gone.has(each)) });
+    return withClipsBecome(
+      { ...joined, clips: joined.clips.filter((each) => !gone.has(each)) },
+      new Map(added.map((clip) => [clip.name, [name]])),
+      "letGo",
+    );
   },
 );
 
@@ -125,13 +133,18 @@ export const removeFrameEverywhere = edit(
 export const mergeEqualSteps = edit(
   (_project, name: ClipName) => `merge equal neighbours of ${name}`,
   (project, name) => {
-    const { steps } = clipNamed(project, name);
+    const clip = clipNamed(project, name);
+    const { steps } = clip;
     const merged: Step[] = [];
-    for (const step of steps) {
+    let loopFrom = 0;
+    for (const [k, step] of steps.entries()) {
       const before = merged.at(-1);
-      if (before?.frame !== step.frame || step.events?.length) merged.push(step);
+      // The step that the loop goes on from begins a step of its own, or the lead-in would come again.
+      const begins = k === clip.loopFrom && k > 0;
+      if (before?.frame !== step.frame || step.events?.length || begins) merged.push(step);
       else merged[merged.length - 1] = { ...before, duration: before.duration + step.duration };
+      if (k === clip.loopFrom) loopFrom = merged.length - 1;
     }
-    return merged.length === steps.length ? project : withSteps(project, name, merged);
+    return merged.length === steps.length ? project : withClip(project, name, { ...clip, steps: merged, loopFrom });
   },
 );

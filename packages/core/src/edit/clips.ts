@@ -11,8 +11,8 @@ import {
   PLAIN_LOOP,
   type Project,
 } from "../model";
-import { withoutGoneClips, withRenamedClip } from "./actions";
 import { counted, edit } from "./edit";
+import { withClipsBecome } from "./references";
 
 /** A new clip's steps last this long: 10 a second, in the middle of what hand-drawn movement needs. */
 export const USUAL_STEP: Micros = 100_000;
@@ -45,7 +45,7 @@ export const renameClip = edit(
     const clip = clipNamed(project, from);
     if (to.trim() === from) return project;
     const name = newName(project, to);
-    return withRenamedClip(withClip(project, from, { ...clip, name }), from, name);
+    return withClipsBecome(withClip(project, from, { ...clip, name }), new Map([[from, [name]]]));
   },
 );
 
@@ -64,7 +64,7 @@ export const removeClip = edit(
   (_project, name: ClipName) => `remove ${name}`,
   (project, name) => {
     const clip = clipNamed(project, name);
-    return withoutGoneClips({ ...project, clips: project.clips.filter((each) => each !== clip) });
+    return withClipsBecome({ ...project, clips: project.clips.filter((each) => each !== clip) }, new Map([[name, []]]));
   },
 );
 
@@ -153,8 +153,22 @@ export function withClip(project: Project, name: ClipName, clip: Clip): Project 
   return { ...project, clips: project.clips.map((each) => (each.name === name ? clip : each)) };
 }
 
-/** The project with other steps in a clip; `loopFrom` is kept inside it. */
+/** The project with other steps in a clip; the loop goes on from the step that it went on from, or from the next one that is left. */
 export function withSteps(project: Project, name: ClipName, steps: Clip["steps"]): Project {
   const clip = clipNamed(project, name);
-  return withClip(project, name, { ...clip, steps, loopFrom: Math.max(0, Math.min(clip.loopFrom, steps.length - 1)) });
+  return withClip(project, name, { ...clip, steps, loopFrom: loopFromAmong(clip, steps) });
+}
+
+/** Where the loop of a clip begins among other steps of it. */
+export function loopFromAmong({ steps: before, loopFrom }: Pick<Clip, "steps" | "loopFrom">, steps: Clip["steps"]): number {
+  const last = Math.max(0, steps.length - 1);
+  if (loopFrom === 0) return 0;
+  const places = new Map(steps.map((step, k) => [step, k]));
+  for (const step of before.slice(loopFrom)) {
+    const place = places.get(step);
+    if (place !== undefined) return place;
+    // Steps that were changed in place are other objects at the same places.
+    if (steps.length === before.length) return Math.min(loopFrom, last);
+  }
+  return last;
 }

@@ -1,11 +1,14 @@
 /** Cutting sources, by whatever recipe, and cutting again when their art has changed. */
 import { type CutPieces, cutSheet, type FindingCut, gridOf, type Piece } from "../cut";
+import { withAnchoredFrames } from "../marks";
 import {
   CaravanError,
   type Clearing,
   type Cut,
   encloses,
   type Frame,
+  type FramePoint,
+  fittedName,
   freePath,
   type Picture,
   type Project,
@@ -21,6 +24,7 @@ import {
 } from "../model";
 import { type Coverage, isClear } from "../raster";
 import { counted, edit } from "./edit";
+import { type Drawings, followDrawings } from "./follow";
 import { BY_OUTLINE, type NewFrame, withIdentity } from "./identity";
 import { withSource } from "./with-source";
 
@@ -34,9 +38,9 @@ export const cutSource = edit(
   (project, id: SourceId, cut: Cut, _coverage: Coverage | CutPieces) => `cut ${sourceById(project, id).name} ${cutInWords(cut)}`,
   (project, id, cut, coverage) => {
     const source = sourceById(project, id);
-    const frames = framesOfCut(source, cut, coverage);
-    if (sameCut(source.cut, cut) && sameFrames(source.frames, frames)) return project;
-    return withSource(project, { ...source, cut, frames });
+    const cutAnew = withAnchoredFrames(source, framesOfCut(source, cut, coverage));
+    if (sameCut(source.cut, cut) && sameFrames(source.frames, cutAnew.frames)) return project;
+    return withSource(project, { ...cutAnew, cut });
   },
 );
 
@@ -68,10 +72,17 @@ export const cutByMetadata = edit(
     `cut ${sourceById(project, id).name} as ${_cut.file} says`,
   (project, id, cut, found) => {
     const source = sourceById(project, id);
-    const frames = withIdentity(source.frames, found, { sameWay: false, letter: "m", likeness: 1 });
-    return { ...withSource(project, { ...source, cut, frames }), readings: withReading(project.readings, cut.reading) };
+    const named = found.map(({ name, ...each }) => ({ ...each, ...nameOf(name) }));
+    const frames = withIdentity(source.frames, named, { sameWay: false, letter: "m", likeness: 1 });
+    return { ...withSource(project, { ...withAnchoredFrames(source, frames), cut }), readings: withReading(project.readings, cut.reading) };
   },
 );
+
+/** What the file calls it, fit to be a name; what cannot be made one is left out. */
+function nameOf(name: string | undefined): { name?: string } {
+  const fit = name === undefined ? null : fittedName(name);
+  return fit === null ? {} : { name: fit };
+}
 
 /** The list with this reading in the place of the one of its name. */
 function withReading(readings: readonly Reading[], reading: Reading): Reading[] {
@@ -88,7 +99,7 @@ export const setClearing = edit(
     const { clearing: before, ...source } = sourceById(project, id);
     if (JSON.stringify(before) === JSON.stringify(clearing ?? undefined)) return project;
     const next: Source = clearing ? { ...source, clearing } : source;
-    return withSource(project, next.cut ? { ...next, frames: framesAgain(next, next.cut, coverages) } : next);
+    return withSource(project, next.cut ? withAnchoredFrames(next, framesAgain(next, next.cut, coverages)) : next);
   },
 );
 
@@ -96,13 +107,15 @@ export const setClearing = edit(
 export type ChangedPicture = Omit<Picture, "file">;
 
 /**
- * Replaces a source's pictures by changed art and runs its recipe again. A series keeps the files it had and gains what is more.
- * Throws what `gridOf` throws.
+ * Replaces a source's pictures by changed art and runs its recipe again. A series keeps the files it had and gains what is more. With
+ * `drawings`, frames follow what is drawn in them; without, they stay at their places.
+ * Throws what `gridOf` throws, `changed-meanwhile`, `too-many-pictures`.
  */
-export const refreshSource = edit(
-  (project, id: SourceId, _pictures: readonly ChangedPicture[], _coverages: readonly Coverage[]) =>
-    `take in the changed art of ${sourceById(project, id).name}`,
-  (project, id, pictures, coverages) => {
+export const refreshSource = edit<
+  [id: SourceId, pictures: readonly ChangedPicture[], coverages: readonly Coverage[], drawings?: Drawings | undefined]
+>(
+  (project, id) => `take in the changed art of ${sourceById(project, id).name}`,
+  (project, id, pictures, coverages, drawings) => {
     const source = sourceById(project, id);
     if (pictures.length === 0) throw new CaravanError("missing-picture", source.name, "There is no picture to take in.", "Choose one.");
     if (pictures.length === source.pictures.length && pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256))
@@ -113,7 +126,16 @@ export const refreshSource = edit(
       cut: cutForSize(source, pictures[0] as ChangedPicture),
       pictures: withFiles(project, source, pictures),
     };
-    return withSource(project, changed.cut ? { ...changed, frames: framesAgain(changed, changed.cut, coverages) } : changed);
+    if (!changed.cut) return withSource(project, changed);
+    const drawn = new Map<string, FramePoint>();
+    const identify: Identify = (before, pieces, options) => {
+      if (!drawings) return withIdentity(before, pieces, options);
+      const followed = followDrawings(before, pieces, drawings);
+      for (const [key, by] of followed.drawn) drawn.set(key, by);
+      return withIdentity(before, pieces, { ...options, sameDrawing: (k) => followed.frames.get(k) });
+    };
+    const frames = framesAgain(changed, changed.cut, coverages, identify);
+    return withSource(project, withAnchoredFrames(changed, frames, drawn));
   },
 );
 
@@ -144,20 +166,26 @@ function withFiles(project: Project, { pictures }: Source, changed: readonly Cha
   });
 }
 
+/** Says which frame each piece is. */
+type Identify = typeof withIdentity;
+
 /** Frames of pictures as they are now, by the recipe of before. */
-function framesAgain(source: Source, cut: Cut, coverages: readonly Coverage[]): Frame[] {
+function framesAgain(source: Source, cut: Cut, coverages: readonly Coverage[], identify: Identify = withIdentity): Frame[] {
   for (const [k, coverage] of coverages.entries()) refuseOtherPicture(source, coverage, k);
-  return cut.by === "pictures" ? framesOfPictures(source, coverages) : framesOfCut(source, cut, coverages[0] as Coverage);
+  return cut.by === "pictures"
+    ? framesOfPictures(source, coverages, identify)
+    : framesOfCut(source, cut, coverages[0] as Coverage, identify);
 }
 
 /** Each picture of a series is one frame, whole. */
-export function framesOfPictures(source: Source, coverages: readonly Coverage[]): Frame[] {
+export function framesOfPictures(source: Source, coverages: readonly Coverage[], identify: Identify = withIdentity): Frame[] {
   const pieces = source.pictures.map(({ width, height }, k): NewFrame => {
     const rect = { x: 0, y: 0, w: width, h: height };
     const coverage = coverages[k];
     return { key: `p${k}`, column: k, row: 0, number: k, rect, picture: k, empty: coverage ? isClear(coverage, rect) : false };
   });
-  return withIdentity(source.frames, pieces, { sameWay: source.frames.every(({ key }) => key.startsWith("p")), letter: "p", likeness: 1 });
+  const sameWay = source.frames.every(({ key }) => key.startsWith("p"));
+  return identify(source.frames, pieces, { sameWay, letter: "p", likeness: 1 });
 }
 
 /** What was found in a picture of another size says nothing of this one: it was begun with other art, or in another project. */
@@ -172,7 +200,7 @@ function refuseOtherPicture(source: Source, { width, height }: Pick<Coverage, "w
     );
 }
 
-function framesOfCut(source: Source, cut: Cut, given: Coverage | CutPieces): Frame[] {
+function framesOfCut(source: Source, cut: Cut, given: Coverage | CutPieces, identify: Identify = withIdentity): Frame[] {
   refuseOtherPicture(source, given);
   switch (cut.by) {
     case "hand":
@@ -181,10 +209,10 @@ function framesOfCut(source: Source, cut: Cut, given: Coverage | CutPieces): Fra
     case "pictures":
       throw new CaravanError("bad-call", source.name, "Only a series is cut into its pictures.", "Cut the sheet another way.");
     case "outlines":
-      return withIdentity(source.frames, piecesOf(given, cut, source), BY_OUTLINE);
+      return identify(source.frames, piecesOf(given, cut, source), BY_OUTLINE);
     default: {
       const sameWay = source.cut === null || source.cut.by === "cell" || source.cut.by === "count" || source.cut.by === "regions";
-      return withIdentity(source.frames, piecesOf(given, cut, source), { sameWay, letter: "i", likeness: 1 });
+      return identify(source.frames, piecesOf(given, cut, source), { sameWay, letter: "i", likeness: 1 });
     }
   }
 }

@@ -1,21 +1,25 @@
-/** What changed art did to a source's frames: the same, changed, new, gone. */
+/** What changed art did to a source's frames: the same, moved, changed, new, gone. */
 import { type Frame, type FrameRef, frameRef, type Source } from "../model";
+import { counted } from "./edit";
+import { type Drawings, placeOf } from "./follow";
 
 export interface FrameChanges {
   readonly same: readonly FrameRef[];
+  /** The same drawing at another place, on the sheet or within its frame. */
+  readonly moved: readonly FrameRef[];
   readonly changed: readonly FrameRef[];
   readonly added: readonly FrameRef[];
   readonly gone: readonly FrameRef[];
 }
 
-/** Whether a frame looks the same in both states; asked only for frames that both have, of equal size. */
-export type LooksTheSame = (before: Frame, after: Frame) => boolean;
+/** How a frame compares with what it was; asked only for frames that both states have. */
+export type Compared = (before: Frame, after: Frame) => "same" | "moved" | "changed";
 
 /** Compares two states of one source. Dropped frames count as the others do. Cost: O(frames) and one comparison for each. */
-export function framesChanged(before: Source, after: Source, looksTheSame: LooksTheSame): FrameChanges {
+export function framesChanged(before: Source, after: Source, compared: Compared): FrameChanges {
   const old = new Map(before.frames.map((frame) => [frame.key, frame]));
   const kept = new Set<string>();
-  const changes = { same: [] as FrameRef[], changed: [] as FrameRef[], added: [] as FrameRef[], gone: [] as FrameRef[] };
+  const changes = { same: [], moved: [], changed: [], added: [], gone: [] } as Record<keyof FrameChanges, FrameRef[]>;
   for (const frame of after.frames) {
     const known = old.get(frame.key);
     const ref = frameRef(after, frame);
@@ -24,8 +28,65 @@ export function framesChanged(before: Source, after: Source, looksTheSame: Looks
       continue;
     }
     kept.add(frame.key);
-    (looksTheSame(known, frame) ? changes.same : changes.changed).push(ref);
+    changes[compared(known, frame)].push(ref);
   }
   for (const frame of before.frames) if (!kept.has(frame.key)) changes.gone.push(frameRef(before, frame));
   return changes;
+}
+
+/** Compares frames by what is drawn in them. Frames in which nothing is drawn are the same. */
+export function comparedByDrawings({ before, after }: Drawings): Compared {
+  return (old, frame) => {
+    const [from, to] = [before.get(old.key), after.get(placeOf(frame))];
+    if (from?.print !== to?.print) return "changed";
+    const sameSize = old.rect.w === frame.rect.w && old.rect.h === frame.rect.h;
+    const within = !from || !to || (from.x - old.rect.x === to.x - frame.rect.x && from.y - old.rect.y === to.y - frame.rect.y);
+    const samePlace = placeOf(old) === placeOf(frame);
+    return within && sameSize && samePlace ? "same" : sameSize || from ? "moved" : "changed";
+  };
+}
+
+/** "63 frames moved down a row", "64 frames moved 1 px down": each way that frames went, most first. */
+export function movesInWords(before: Source, after: Source, refs: readonly FrameRef[], { before: olds, after: news }: Drawings): string[] {
+  const wanted = new Set<string>(refs);
+  const old = new Map(before.frames.map((frame) => [frame.key, frame]));
+  const ways = new Map<string, number>();
+  for (const frame of after.frames) {
+    const known = old.get(frame.key);
+    if (!known || !wanted.has(frameRef(after, frame))) continue;
+    const way = wayInWords(known, frame, olds.get(known.key), news.get(placeOf(frame)));
+    ways.set(way, (ways.get(way) ?? 0) + 1);
+  }
+  return [...ways].sort((a, b) => b[1] - a[1]).map(([way, count]) => `${counted(count, "frame")} moved ${way}`);
+}
+
+interface Spot {
+  readonly x: number;
+  readonly y: number;
+}
+
+function wayInWords(old: Frame, frame: Frame, from: Spot | undefined, to: Spot | undefined): string {
+  const pictures = (frame.picture ?? 0) - (old.picture ?? 0);
+  if (pictures !== 0) return `${counted(Math.abs(pictures), "picture")} ${pictures > 0 ? "on" : "back"}`;
+  const cells = inWords(frame.column - old.column, frame.row - old.row, (count, one) => (count === 1 ? `a ${one}` : `${count} ${one}s`));
+  // Within its cell it is the drawing that moved.
+  if (frame.rect.x !== old.rect.x || frame.rect.y !== old.rect.y)
+    return cells ?? pixels(frame.rect.x - old.rect.x, frame.rect.y - old.rect.y);
+  return from && to ? pixels(to.x - from.x, to.y - from.y) : "within its cell";
+}
+
+function inWords(columns: number, rows: number, count: (count: number, one: string) => string): string | null {
+  const parts = [
+    ...(rows !== 0 ? [`${rows > 0 ? "down" : "up"} ${count(Math.abs(rows), "row")}`] : []),
+    ...(columns !== 0 ? [`${columns > 0 ? "right" : "left"} ${count(Math.abs(columns), "column")}`] : []),
+  ];
+  return parts.length > 0 ? parts.join(" and ") : null;
+}
+
+function pixels(x: number, y: number): string {
+  const parts = [
+    ...(y !== 0 ? [`${Math.abs(y)} px ${y > 0 ? "down" : "up"}`] : []),
+    ...(x !== 0 ? [`${Math.abs(x)} px to the ${x > 0 ? "right" : "left"}`] : []),
+  ];
+  return parts.length > 0 ? parts.join(" and ") : "within its frame";
 }

@@ -1,12 +1,14 @@
 /**
  * Which frame is which after a sheet is cut anew: names, origins, what was dropped, and the clips that show them depend on it.
  *
- * A piece is the frame of before that has its key, if both were cut the same way; else the one that is the same rectangle; else, among
- * islands, the one it covers most of. What is left is new.
- * Holds: keys stay unique; no frame of before becomes two. Cost: O(pieces), for islands × those near each.
+ * A piece is the frame of before that shows the same drawing, where drawings were compared; else the one that lies where it lies: the very
+ * rectangle, or one that it has more than half in common with. Only what lies where nothing lay goes by its key, if both were cut the same
+ * way; what is left is new. So a grid that is moved takes its frames along, also where every cell gets another column.
+ * Holds: keys stay unique; no frame of before becomes two. Cost: O(pieces), for those that moved × those near each.
  */
 import { likenessOf, type Piece } from "../cut";
 import { type Frame, isFrameKey } from "../model";
+import { placeOf } from "./follow";
 
 /** What a piece may say beyond its place. */
 export type NewFrame = Omit<Piece, "key"> & {
@@ -22,43 +24,18 @@ interface Options {
   readonly sameWay: boolean;
   /** The letter that new keys begin with. */
   readonly letter: "i" | "h" | "m" | "p";
-  /** Least likeness by which a changed rectangle is still the same frame; 1 for none but equal ones. */
+  /** Likeness above which a changed rectangle is still the same frame; 1 for none but equal ones. */
   readonly likeness: number;
+  /** The frame of before that shows the drawing of piece number k, where that is known. */
+  readonly sameDrawing?: (k: number) => Frame | undefined;
 }
 
-/** Islands have no place by name; one that changed by less than half is still itself. */
+/** Rectangles that changed by less than half are still themselves. */
 export const BY_OUTLINE: Options = { sameWay: false, letter: "i", likeness: 0.5 };
 
-export function withIdentity(before: readonly Frame[], pieces: readonly NewFrame[], { sameWay, letter, likeness }: Options): Frame[] {
-  const byKey = sameWay ? new Map(before.map((frame) => [frame.key as string, frame])) : null;
-  // Cells of the same grid are all found by their keys; then places need not be spelled out, which is most of the work.
-  const byPlace = lazily(() => new Map(before.map((frame) => [placeOf(frame), frame])));
-  const taken = new Set<Frame>();
-  const olds = pieces.map((piece): Frame | null => {
-    const own = piece.key !== null && byKey ? byKey.get(piece.key) : before.length > 0 ? byPlace().get(placeOf(piece)) : undefined;
-    if (!own || taken.has(own)) return null;
-    taken.add(own);
-    return own;
-  });
-  if (likeness < 1) {
-    const near = neighbourhoods(before);
-    for (const [k, piece] of pieces.entries()) {
-      if (olds[k]) continue;
-      let best: Frame | null = null;
-      let most = likeness;
-      for (const frame of near(piece)) {
-        if (taken.has(frame)) continue;
-        const alike = likenessOf(frame.rect, piece.rect);
-        if (alike > most || (alike === most && (best === null || frame.number > best.number))) {
-          most = alike;
-          best = frame;
-        }
-      }
-      if (!best) continue;
-      olds[k] = best;
-      taken.add(best);
-    }
-  }
+export function withIdentity(before: readonly Frame[], pieces: readonly NewFrame[], options: Options): Frame[] {
+  const { letter } = options;
+  const olds = matched(before, pieces, options);
   const keys = new Set(olds.flatMap((old) => (old ? [old.key] : [])));
   let next = before.reduce((most, { key }) => (/^[ihmp]/.test(key) ? Math.max(most, Number(key.slice(1))) : most), -1) + 1;
   const freeKey = (wanted: string | null): string => {
@@ -72,6 +49,78 @@ export function withIdentity(before: readonly Frame[], pieces: readonly NewFrame
     keys.add(key);
     return frameOf(piece, key, old ?? null);
   });
+}
+
+/** For each piece the frame of before that it is. */
+function matched(before: readonly Frame[], pieces: readonly NewFrame[], { sameWay, likeness, sameDrawing }: Options): (Frame | null)[] {
+  const olds: (Frame | null)[] = pieces.map(() => null);
+  const taken = new Set<Frame>();
+  const match = (k: number, frame: Frame | null | undefined) => {
+    if (!frame || taken.has(frame) || olds[k]) return;
+    taken.add(frame);
+    olds[k] = frame;
+  };
+  if (sameDrawing) for (const k of pieces.keys()) match(k, sameDrawing(k));
+  const byKey = sameWay ? new Map(before.map((frame) => [frame.key as string, frame])) : null;
+  // Most often all cells are found so, and places need not be spelled out, which is most of the work.
+  if (byKey)
+    for (const [k, piece] of pieces.entries()) {
+      const own = piece.key === null ? undefined : byKey.get(piece.key);
+      if (own && liesOn(own, piece, Math.min(likeness, 0.5))) match(k, own);
+    }
+  if (olds.includes(null) && taken.size < before.length) {
+    const byPlace = groupedBy(before, placeOf);
+    for (const [k, piece] of pieces.entries()) {
+      if (olds[k]) continue;
+      // Several records may name one rectangle: each keeps its own, by its name if it has one, else in turn.
+      const there = (byPlace.get(placeOf(piece)) ?? []).filter((frame) => !taken.has(frame));
+      match(k, there.find(({ name }) => name !== undefined && name === piece.name) ?? there[0]);
+    }
+  }
+  const least = sameWay ? Math.min(likeness, 0.5) : likeness;
+  if (least < 1 && olds.includes(null) && taken.size < before.length) matchNear(before, pieces, olds, taken, least, match);
+  if (byKey) for (const [k, piece] of pieces.entries()) if (piece.key !== null) match(k, byKey.get(piece.key));
+  return olds;
+}
+
+function matchNear(
+  before: readonly Frame[],
+  pieces: readonly NewFrame[],
+  olds: readonly (Frame | null)[],
+  taken: ReadonlySet<Frame>,
+  least: number,
+  match: (k: number, frame: Frame | null) => void,
+): void {
+  const near = neighbourhoods(before);
+  for (const [k, piece] of pieces.entries()) {
+    if (olds[k]) continue;
+    let best: Frame | null = null;
+    let most = least;
+    for (const frame of near(piece)) {
+      if (taken.has(frame)) continue;
+      const alike = likenessOf(frame.rect, piece.rect);
+      if (alike > most || (alike === most && best !== null && frame.number > best.number)) {
+        most = alike;
+        best = frame;
+      }
+    }
+    match(k, best);
+  }
+}
+
+function liesOn(frame: Frame, piece: NewFrame, least: number): boolean {
+  return (frame.picture ?? 0) === (piece.picture ?? 0) && likenessOf(frame.rect, piece.rect) > least;
+}
+
+function groupedBy<Each>(all: readonly Each[], keyOf: (each: Each) => string): Map<string, Each[]> {
+  const groups = new Map<string, Each[]>();
+  for (const each of all) {
+    const key = keyOf(each);
+    const group = groups.get(key);
+    if (group) group.push(each);
+    else groups.set(key, [each]);
+  }
+  return groups;
 }
 
 const BLOCK = 128; // px
@@ -93,18 +142,6 @@ function blocksOf({ rect: { x, y, w, h }, picture = 0 }: { rect: Frame["rect"]; 
   for (let row = Math.floor(y / BLOCK); row <= Math.floor((y + h - 1) / BLOCK); row++)
     for (let column = Math.floor(x / BLOCK); column <= Math.floor((x + w - 1) / BLOCK); column++) names.push(`${picture} ${column} ${row}`);
   return names;
-}
-
-function lazily<Value>(make: () => Value): () => Value {
-  let made: { value: Value } | null = null;
-  return () => {
-    made ??= { value: make() };
-    return made.value;
-  };
-}
-
-function placeOf({ rect: { x, y, w, h }, picture = 0 }: { rect: Frame["rect"]; picture?: number | undefined }): string {
-  return `${picture} ${x} ${y} ${w} ${h}`;
 }
 
 /** Decisions of a person come before what a file says. */

@@ -33,7 +33,8 @@ export { applyChanges, type Change, differenceBetween } from "./difference";
 export { counted, type Edit } from "./edit";
 export { setStepEvents } from "./events";
 export { deliverLike, forgetExample } from "./examples";
-export { type FrameChanges, framesChanged, type LooksTheSame } from "./frame-changes";
+export { type Drawings, placeOf } from "./follow";
+export { type Compared, comparedByDrawings, type FrameChanges, framesChanged, movesInWords } from "./frame-changes";
 export { dropFrames, keepFirstOf, renameFrame, restoreFrames } from "./frames";
 export { framesToMirror, freezeMirror, type MirroredPicture } from "./freeze-mirror";
 export type { NewFrame } from "./identity";
@@ -51,6 +52,7 @@ export { addMarkKind, refsWith, removeMarkKind, renameMarkKind, setMarkLook } fr
 export { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "./marks";
 export { clipsOfAction, forgetOrigins, framesOfClips, nudgeOrigins, placeOrigins, setSourceOrigin } from "./origins";
 export { renameProject } from "./project";
+export { chosenAndGone } from "./references";
 export { removeSource, renameSource } from "./sources";
 export { addToSteps, holdUntil, moveBorder, scaleSteps, spreadOverSteps } from "./step-times";
 export { evenOut, setClipFps, setClipTotal, setStepDurations } from "./times";

@@ -18,11 +18,12 @@ import {
   sourceById,
   type Ways,
 } from "../model";
-import { addAction, mirrorMissing, newActionName, ordered, setPetal, withAction, withoutGoneClips } from "./actions";
+import { addAction, mirrorMissing, newActionName, ordered, setPetal, withAction } from "./actions";
 import { rowsOfClip } from "./clip-parts";
 import { addClip } from "./clips";
 import { counted, edit } from "./edit";
 import { dropFrames } from "./frames";
+import { withClipsBecome } from "./references";
 
 /**
  * Makes actions of clips that were matched by their names. An action that has the name already keeps what it has, and gets
@@ -102,7 +103,8 @@ export const rowsAsFacings = edit(
     const parts = rows.map((steps, k): Clip => {
       const part = freeName(`${name}-${order[k]}`, taken) as ClipName;
       taken.add(part);
-      return { ...clip, name: part, steps, loopFrom: 0 };
+      const loop = clip.steps[clip.loopFrom];
+      return { ...clip, name: part, steps, loopFrom: Math.max(0, loop ? steps.indexOf(loop) : 0) };
     });
     const clips = project.clips.flatMap((each) => (each === clip ? parts : [each]));
     const facings = Object.fromEntries(parts.map((part, k) => [order[k], { clip: part.name }]));
@@ -111,7 +113,7 @@ export const rowsAsFacings = edit(
       ways,
       facings: ordered(ways, facings),
     };
-    const next = withoutGoneClips({ ...project, clips });
+    const next = withClipsBecome({ ...project, clips }, new Map([[name, parts.map((part) => part.name)]]), "letGo");
     return { ...next, actions: [...next.actions, action] };
   },
 );
@@ -154,9 +156,10 @@ export const mirrorInstead = edit(
       return { ...action, facings: Object.fromEntries(facings) };
     });
     const next = gone.size === 0 ? project : { ...project, actions, clips: project.clips.filter(({ name }) => !gone.has(name)) };
-    const uses = clipsByFrame(next);
+    const chosen = withClipsBecome(next, new Map([...mirrorOfClip].map(([from, to]) => [from, [to]])));
+    const uses = clipsByFrame(chosen);
     return dropFrames(
-      next,
+      chosen,
       pairs.flatMap(([, mirrored]) => (uses.has(mirrored) ? [] : [mirrored])),
     );
   },

@@ -110,7 +110,7 @@ describe("marks", () => {
     const cut = marked.sources[0]?.cut;
     if (cut?.by !== "cell") throw new Error("The fixture is cut by cell.");
     const wider = cutSource(marked, marked.sources[0]?.id as never, { ...cut, cell: { w: 7, h: 9 } }, porterCoverage());
-    expect(body(wider, ref(2))).toEqual([BOX]);
+    expect(body(wider, ref(2))).toEqual([{ ...BOX, x: BOX.x + 2 }]);
   });
 
   it("move with the picture when frames are made equal", () => {

@@ -1,4 +1,5 @@
 import { CaravanError, checkedName, type SourceId, sourceById } from "../model";
+import { loopFromAmong } from "./clips";
 import { counted, edit } from "./edit";
 import { withSource } from "./with-source";
 
@@ -26,9 +27,7 @@ export const removeSource = edit(
     sources: project.sources.filter((source) => source.id !== sourceById(project, id).id),
     clips: project.clips.map((clip) => {
       const steps = clip.steps.filter((step) => !step.frame.startsWith(`${id}/`));
-      return steps.length === clip.steps.length
-        ? clip
-        : { ...clip, steps, loopFrom: Math.min(clip.loopFrom, Math.max(0, steps.length - 1)) };
+      return steps.length === clip.steps.length ? clip : { ...clip, steps, loopFrom: loopFromAmong(clip, steps) };
     }),
   }),
 );

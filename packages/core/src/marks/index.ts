@@ -1,3 +1,4 @@
+export { withAnchoredFrames } from "./anchored";
 export { carriedBox, carriedPoint, changedBox } from "./carried";
 export { type Jump, jumpsOf, type Standing, standingFrom, standingOf } from "./drift";
 export { frameWithMarks, hasMark, marksWith, marksWithout, mirroredMarks, scaledMarks, shiftedMarks } from "./frame-marks";

@@ -2,6 +2,7 @@ export { clearGround } from "./clear-ground";
 export { hexOf, type Rgb, rgbOf } from "./colour";
 export { bitsSet, type Coverage, countDrawn, coverageOf, cropCoverage, drawnPart, isClear, isDrawn, middleOfDrawn } from "./coverage";
 export { type Difference, differenceOf } from "./difference";
+export { type Drawing, drawingsIn } from "./drawing";
 export { COLOUR_LIMIT, factsOf, type PictureFacts } from "./facts";
 export { framePixels } from "./frame-pixels";
 export { findGround, type Ground, opaqueGround } from "./ground";

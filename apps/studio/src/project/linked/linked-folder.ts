@@ -6,7 +6,8 @@ import { type Source, type SourceId, sheetOf } from "@caravan/core/model";
 import { create } from "zustand";
 import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";
-import { reviewChangedArt, useChangedArt } from "../changed-art";
+import { begin } from "../begun";
+import { reviewChangedArt } from "../changed-art";
 import { currentProject, useOpenProject } from "../open-project";
 import { pictureBlob } from "../pictures";
 import { storage } from "../storage";
@@ -34,7 +35,7 @@ export async function linkFolder(): Promise<void> {
   try {
     const folder = canLinkFolders() ? await chosenFolder("read") : null;
     if (!folder || project === null) return;
-    await storage.links.put({ project, folder, ignored: {} });
+    await storage.links.put({ project, folder, mark: crypto.randomUUID(), ignored: {} });
     await lookAgain();
   } catch (error) {
     say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
@@ -64,7 +65,7 @@ async function look(ask: boolean): Promise<void> {
     useLinkedFolder.setState({ linked: null });
     return;
   }
-  const { project, folder, ignored } = link;
+  const { project, folder, ignored, mark = "" } = link;
   const known = { project, name: folder.name };
   if (!(await mayUse(folder, "read", ask))) {
     useLinkedFolder.setState({ linked: { ...known, locked: true, matched: 0, changed: [], fresh: [] } });
@@ -76,7 +77,7 @@ async function look(ask: boolean): Promise<void> {
   const changed: SourceId[] = [];
   for (const source of sources) {
     const paths = matches.get(source.id);
-    if (paths && (await hasChanged(source, paths, files, ignored))) changed.push(source.id);
+    if (paths && (await hasChanged(source, paths, files, ignored, `${project} ${mark}`))) changed.push(source.id);
   }
   const taken = new Set([...matches.values()].flat());
   const fresh = [...files].filter(([path, file]) => !taken.has(path) && ignored[path] !== stampOf(file)).map(([, file]) => file);
@@ -97,7 +98,7 @@ function stampOf(file: File): string {
   return `${file.lastModified} ${file.size}`;
 }
 
-/** Hashes of files that were read already, by path and stamp. */
+/** Hashes of files that were read already, by link, path and stamp: another folder may have another file there. */
 const hashes = new Map<string, string>();
 
 async function hasChanged(
@@ -105,11 +106,12 @@ async function hasChanged(
   paths: readonly (string | null)[],
   files: ReadonlyMap<string, File>,
   ignored: Readonly<Record<string, string>>,
+  link: string,
 ): Promise<boolean> {
   for (const [k, path] of paths.entries()) {
     const file = path === null ? undefined : files.get(path);
     if (path === null || !file || ignored[path] === stampOf(file)) continue;
-    const key = `${path} ${stampOf(file)}`;
+    const key = `${link} ${path} ${stampOf(file)}`;
     const sha256 = hashes.get(key) ?? (await sha256Of(file));
     hashes.set(key, sha256);
     if (sha256 !== pictures[k]?.sha256) return true;
@@ -132,25 +134,26 @@ async function reviewNext(): Promise<void> {
   const [id] = linked?.changed ?? [];
   const link = linked && (await storage.links.get(linked.project));
   if (!linked || !link || id === undefined) return;
+  const work = begin();
+  if (work.id !== linked.project) return;
   try {
     const files = await picturesIn(link.folder);
-    const source = currentProject().sources.find((each) => each.id === id);
+    const source = work.project.sources.find((each) => each.id === id);
     const paths = source && matchFiles([source], [...files.keys()]).get(id);
     if (!source || !paths) return;
     const art = await Promise.all(paths.map((path, k) => fileFor(source, k, path === null ? undefined : files.get(path))));
-    await reviewChangedArt(id, art);
-    // What is being reviewed is decided on either way, and not asked about again until the file changes once more.
-    for (const path of paths) {
+    if (!(await reviewChangedArt(id, art))) return;
+    work.still();
+    // Decided on either way, it is not asked about again until the file changes once more.
+    const stamps = paths.flatMap((path) => {
       const file = path === null ? undefined : files.get(path);
-      if (path !== null && file) link.ignored[path] = stampOf(file);
-    }
-    await storage.links.put(link);
-    useLinkedFolder.setState({ linked: { ...linked, changed: linked.changed.filter((each) => each !== id) } });
-    const stop = useChangedArt.subscribe(({ art: open }) => {
-      if (open) return;
-      stop();
-      inBackground(reviewNext());
+      return path !== null && file ? [[path, stampOf(file)] as const] : [];
     });
+    const fresh = await storage.links.get(linked.project);
+    if (fresh) await storage.links.put({ ...fresh, ignored: { ...fresh.ignored, ...Object.fromEntries(stamps) } });
+    const now = useLinkedFolder.getState().linked;
+    if (now) useLinkedFolder.setState({ linked: { ...now, changed: now.changed.filter((each) => each !== id) } });
+    await reviewNext();
   } catch (error) {
     say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
   }

@@ -1,5 +1,6 @@
 "use client";
 
+import { areEven } from "@caravan/core/clip";
 import { evenOut, setStepDurations } from "@caravan/core/edit";
 import { type Clip, findFrame, frameName } from "@caravan/core/model";
 import { usePlayer } from "../../preview/player-state";
@@ -74,11 +75,11 @@ function StepsDetail({ clip, steps }: { clip: Clip; steps: readonly number[] }) 
 function StepTime({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
   const durations = steps.map((step) => clip.steps[step]?.duration ?? 0);
   const first = durations[0] ?? 0;
-  const same = durations.every((duration) => duration === first);
+  const same = areEven(durations);
   return (
     <div className="mt-2 flex flex-wrap items-center gap-2">
       <MsField
-        word={same ? "each" : "first of unlike"}
+        word={same ? "each" : "mixed, first"}
         label="Milliseconds of the chosen steps"
         value={first}
         onChange={(each) => editInGesture(`step time ${clip.name} ${steps.join()}`, setStepDurations, clip.name, steps, each)?.message}

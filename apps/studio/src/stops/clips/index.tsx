@@ -8,4 +8,5 @@ export const clipsStop = {
   Surface,
   Details,
   help: "← → choose a step, Alt+← → move it, Del drops it. Drag a step’s edge to change its time, with Alt only the border. Shift+drag on the ruler sweeps over steps.",
+  loadRest: () => import("./rhythm/rhythm-bench"),
 };

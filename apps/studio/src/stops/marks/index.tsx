@@ -8,4 +8,5 @@ export const marksStop = {
   Surface,
   Details,
   help: "Drag to draw a box, inside one to move it, with Alt to draw another; at its edge to resize it. Arrow keys nudge, with Alt by halves; , and . change the step.",
+  loadRest: () => import("./drift-chart"),
 };

@@ -41,7 +41,7 @@ export function LinkedFolderLine() {
           {fresh.length > 0 && (
             <>
               <Button onClick={() => inBackground(takeInAndGo(fresh))}>
-                Bring in {fresh.length} new {fresh.length === 1 ? "picture" : "pictures"}
+                Import {fresh.length} new {fresh.length === 1 ? "picture" : "pictures"}
               </Button>
               <Button look="quiet" onClick={() => inBackground(leaveFresh())}>
                 Leave {fresh.length === 1 ? "it" : "them"}

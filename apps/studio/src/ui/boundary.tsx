@@ -1,0 +1,44 @@
+"use client";
+
+import { Component, type ReactNode } from "react";
+import { Button } from "./button";
+
+interface Props {
+  /** What is kept apart, in words: "Frames". */
+  readonly name: string;
+  readonly children: ReactNode;
+}
+
+/**
+ * Keeps a part of the screen that fails from taking the rest with it: the part says what went wrong, and everything around it, saving to a
+ * file above all, goes on working.
+ */
+export class Boundary extends Component<Props, { readonly error: Error | null }> {
+  override state: { readonly error: Error | null } = { error: null };
+
+  static getDerivedStateFromError(error: unknown): { error: Error } {
+    return { error: error instanceof Error ? error : new Error(String(error)) };
+  }
+
+  override render(): ReactNode {
+    const { error } = this.state;
+    if (!error) return this.props.children;
+    const missing = /chunk|module|fetch/i.test(error.message);
+    return (
+      <div role="alert" className="m-2 rounded-box border border-l-4 border-line border-l-brick bg-raised p-3">
+        <h2 className="font-bold text-brick">{this.props.name} cannot be shown</h2>
+        <p className="my-1 break-words">
+          {missing
+            ? "A part of Caravan could not be loaded: the server may have ended, or was updated. Save the project to a file, then reload the page."
+            : `Internal error: ${error.message} Your project is not touched. Save it to a file, then reload the page.`}
+        </p>
+        <div className="flex flex-wrap gap-2">
+          <Button look="now" onClick={() => this.setState({ error: null })}>
+            Try again
+          </Button>
+          <Button onClick={() => location.reload()}>Reload the page</Button>
+        </div>
+      </div>
+    );
+  }
+}

@@ -1,0 +1,146 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { type FrameRef, findFrame, type MarkName, type Project, type Source, sourceById } from "../model";
+import { clearPixels, coverageOf, drawingsIn, type Pixels } from "../raster";
+import { addClip } from "./clips";
+import { cutSource, refreshSource } from "./cutting";
+import { type Drawings, placeOf } from "./follow";
+import { comparedByDrawings, framesChanged, movesInWords } from "./frame-changes";
+import { addMarkKind } from "./mark-kinds";
+import { addBox } from "./marks";
+import { placeOrigins, setSourceOrigin } from "./origins";
+import { CELL, NO_SPACE, PORTER, porterCoverage, porterProject, sheetOfCells } from "./project.fixture";
+
+const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
+const porter = (project: Project): Source => sourceById(project, PORTER);
+
+/** The sheet moved by so many pixels on one that is larger by as much to the right and down. */
+function movedBy(sheet: Pixels, dx: number, dy: number, width = sheet.width + dx, height = sheet.height + dy): Pixels {
+  const moved = clearPixels(width, height);
+  for (let y = 0; y < Math.min(sheet.height, height - dy); y++)
+    moved.bytes.set(
+      sheet.bytes.subarray(y * sheet.width * 4, (y * sheet.width + Math.min(sheet.width, width - dx)) * 4),
+      ((y + dy) * width + dx) * 4,
+    );
+  return moved;
+}
+
+/** What the studio does when art has changed: cuts anew, compares drawings, and cuts anew with what it learned. */
+function refreshed(project: Project, before: Pixels, after: Pixels): { project: Project; drawings: Drawings } {
+  const picture = { sha256: "f".repeat(64), width: after.width, height: after.height };
+  const plain = porter(refreshSource(project, PORTER, [picture], [coverageOf(after)]));
+  const found = (source: Source, pixels: Pixels, nameOf: (frame: Source["frames"][number]) => string) => {
+    const drawings = drawingsIn(
+      pixels,
+      source.frames.map(({ rect }) => rect),
+    );
+    return new Map(source.frames.flatMap((frame, k) => (drawings[k] ? [[nameOf(frame), drawings[k]] as const] : [])));
+  };
+  const drawings = { before: found(porter(project), before, ({ key }) => key), after: found(plain, after, placeOf) };
+  return { project: refreshSource(project, PORTER, [picture], [coverageOf(after)], drawings), drawings };
+}
+
+const sheet = sheetOfCells(4, 3);
+const base = addClip(porterProject(), [ref(0), ref(1), ref(2), ref(3)], "walk");
+
+describe("changed art", () => {
+  it("with a row put in at the top moves every frame down a row, and clips go with their drawings", () => {
+    // The new row holds drawings that no frame had.
+    const taller = movedBy(sheet, 0, CELL.h);
+    const fresh = sheetOfCells(4, 4);
+    for (let y = 0; y < CELL.h; y++)
+      taller.bytes.set(fresh.bytes.subarray((3 * CELL.h + y) * 32 * 4, (3 * CELL.h + y + 1) * 32 * 4), y * 32 * 4);
+    const { project, drawings } = refreshed(base, sheet, taller);
+    const changes = framesChanged(porter(base), porter(project), comparedByDrawings(drawings));
+    expect([changes.moved.length, changes.added.length, changes.changed.length, changes.gone.length]).toEqual([12, 4, 0, 0]);
+    expect(movesInWords(porter(base), porter(project), changes.moved, drawings)).toEqual(["12 frames moved down a row"]);
+    for (const { frame } of project.clips[0]?.steps ?? []) expect(findFrame(project, frame)?.frame.rect.y).toBe(CELL.h);
+  });
+
+  it("drawn one pixel lower counts as moved, and what a person set goes along by that pixel", () => {
+    const lower = movedBy(sheet, 0, 1, sheet.width, sheet.height);
+    const body = "body" as MarkName;
+    const marked = addBox(addMarkKind(base, "box", "body"), "it", [ref(1)], body, ref(1), { x: 1, y: 2, w: 5, h: 7 });
+    const placed = placeOrigins(setSourceOrigin(marked, PORTER, { x: 4, y: 8 }), "it", new Map([[ref(2), { x: 3, y: 9 }]]));
+    const { project, drawings } = refreshed(placed, sheet, lower);
+    const changes = framesChanged(porter(placed), porter(project), comparedByDrawings(drawings));
+    expect([changes.moved.length, changes.changed.length]).toEqual([12, 0]);
+    expect(movesInWords(porter(placed), porter(project), changes.moved, drawings)).toEqual(["12 frames moved 1 px down"]);
+    expect(findFrame(project, ref(1))?.frame.marks?.boxes?.[body]).toEqual([{ x: 1, y: 3, w: 5, h: 7 }]);
+    expect(findFrame(project, ref(2))?.frame.origin).toEqual({ x: 3, y: 10 });
+    expect(porter(project).origin).toEqual({ x: 4, y: 9 });
+  });
+
+  it("takes what was redrawn along the way that the others went", () => {
+    const taller = movedBy(sheet, 0, CELL.h);
+    // Two pixels of what was the second cell get another colour.
+    taller.bytes.set([1, 2, 3, 255], ((CELL.h + 4) * 32 + CELL.w + 3) * 4);
+    const { project, drawings } = refreshed(base, sheet, taller);
+    const changes = framesChanged(porter(base), porter(project), comparedByDrawings(drawings));
+    expect(findFrame(project, ref(1))?.frame.rect).toEqual({ x: CELL.w, y: CELL.h, ...CELL });
+    expect([changes.changed, changes.moved.length]).toEqual([[ref(1)], 11]);
+  });
+
+  it("gives no frame to two pieces and no piece two frames, however many drawings are alike", () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.nat(2), { minLength: 8, maxLength: 8 }),
+        fc.array(fc.nat(2), { minLength: 12, maxLength: 12 }),
+        (before, after) => {
+          const drawn = (kinds: readonly number[]) => {
+            const pixels = clearPixels(4 * CELL.w, (kinds.length / 4) * CELL.h);
+            for (const [k, kind] of kinds.entries())
+              if (kind > 0)
+                pixels.bytes.set(
+                  [kind * 80, 9, 9, 255],
+                  ((Math.floor(k / 4) * CELL.h + kind) * pixels.width + (k % 4) * CELL.w + kind) * 4,
+                );
+            return pixels;
+          };
+          const from = drawn(before);
+          const cut = { by: "cell", cell: CELL, margin: NO_SPACE, gap: NO_SPACE, keepEmpty: true } as const;
+          const bare = porterProject();
+          const source = {
+            ...porter(bare),
+            pictures: [{ file: "art/a.png", sha256: "1".repeat(64), width: from.width, height: from.height }],
+            frames: [],
+            cut: null,
+          };
+          const project = cutSource({ ...bare, sources: [source] }, PORTER, cut, coverageOf(from));
+          const next = refreshed(project, from, drawn(after)).project;
+          const keys = porter(next).frames.map(({ key }) => key);
+          expect(new Set(keys).size).toBe(12);
+          expect(new Set(porter(next).frames.map(placeOf)).size).toBe(12);
+        },
+      ),
+    ));
+});
+
+describe("a grid that is moved", () => {
+  const moved = (x: number, y: number) =>
+    cutSource(
+      base,
+      PORTER,
+      { by: "cell", cell: CELL, margin: NO_SPACE, gap: NO_SPACE, keepEmpty: false, offset: { x, y } },
+      porterCoverage(),
+    );
+
+  it("by a pixel up or left takes its frames along, though every cell has another column", () => {
+    for (const [x, y] of [
+      [-1, 0],
+      [0, -1],
+      [-1, -1],
+      [1, 1],
+    ] as const)
+      for (const step of [ref(1, 1), ref(2, 1), ref(2, 2)]) {
+        const found = findFrame(moved(x, y), step)?.frame.rect;
+        if (x < 1)
+          expect(found, `${step} by ${x}, ${y}`).toMatchObject({ x: Number(step[4]) * CELL.w + x, y: Number(step[6]) * CELL.h + y });
+      }
+  });
+
+  it("and back gives the very frames of before", () => {
+    const back = cutSource(moved(-1, 0), PORTER, porter(base).cut as never, porterCoverage());
+    expect(porter(back).frames.map(({ key, rect }) => [key, rect])).toEqual(porter(base).frames.map(({ key, rect }) => [key, rect]));
+  });
+});

@@ -1,0 +1,113 @@
+/**
+ * Which frame of before each piece of changed art shows, told by what is drawn: a row put in at the top moves every cell, and what was
+ * drawn in them goes with them.
+ *
+ * Frames whose drawing is where it was are themselves. Of the others, those with equal drawings are paired; the way that most of them went
+ * also decides among several equal ones, and takes along what was redrawn on the way.
+ * Holds: no frame is given to two pieces. Cost: O(frames + pieces).
+ */
+import type { Frame, FramePoint } from "../model";
+import type { Drawing } from "../raster";
+import type { NewFrame } from "./identity";
+
+/** What is drawn in frames of before, by key, and in pieces of the changed art, by `placeOf`. */
+export interface Drawings {
+  readonly before: ReadonlyMap<string, Drawing>;
+  readonly after: ReadonlyMap<string, Drawing>;
+}
+
+export interface Followed {
+  /** The frame of before that piece number k shows. */
+  readonly frames: ReadonlyMap<number, Frame>;
+  /** How far its drawing went on its picture, by the frame's key; none where only the place is known. */
+  readonly drawn: ReadonlyMap<string, FramePoint>;
+}
+
+/** Where a frame or a piece lies: its picture and rectangle. */
+export function placeOf({ rect: { x, y, w, h }, picture = 0 }: { rect: Frame["rect"]; picture?: number | undefined }): string {
+  return `${picture} ${x} ${y} ${w} ${h}`;
+}
+
+export function followDrawings(before: readonly Frame[], pieces: readonly NewFrame[], { before: olds, after: news }: Drawings): Followed {
+  const frames = new Map<number, Frame>();
+  const drawn = new Map<string, FramePoint>();
+  const taken = new Set<Frame>();
+  const drawingOf = (k: number) => news.get(placeOf(pieces[k] as NewFrame));
+  const give = (k: number, frame: Frame) => {
+    const [from, to] = [olds.get(frame.key), drawingOf(k)];
+    frames.set(k, frame);
+    taken.add(frame);
+    if (from && to && from.print === to.print) drawn.set(frame.key, { x: to.x - from.x, y: to.y - from.y });
+  };
+  const byPlace = new Map(before.map((frame) => [placeOf(frame), frame]));
+  for (const k of pieces.keys()) {
+    const there = byPlace.get(placeOf(pieces[k] as NewFrame));
+    const print = drawingOf(k)?.print;
+    if (there && print !== undefined && olds.get(there.key)?.print === print && !taken.has(there)) give(k, there);
+  }
+  const left = new Map<string, { frames: Frame[]; pieces: number[] }>();
+  const groupOf = (print: string) => {
+    const group = left.get(print) ?? { frames: [], pieces: [] };
+    left.set(print, group);
+    return group;
+  };
+  for (const frame of before) {
+    const print = olds.get(frame.key)?.print;
+    if (print !== undefined && !taken.has(frame)) groupOf(print).frames.push(frame);
+  }
+  for (const k of pieces.keys()) {
+    const print = drawingOf(k)?.print;
+    if (print !== undefined && !frames.has(k)) groupOf(print).pieces.push(k);
+  }
+  const way = commonWay(
+    [...left.values()].flatMap(({ frames: f, pieces: p }) =>
+      f.length === 1 && p.length === 1 ? [[f[0] as Frame, pieces[p[0] as number] as NewFrame] as const] : [],
+    ),
+  );
+  for (const group of left.values()) {
+    const free = new Set(group.pieces);
+    const later: Frame[] = [];
+    for (const frame of group.frames) {
+      const k = group.pieces.find((each) => free.has(each) && way !== null && wayOf(frame, pieces[each] as NewFrame) === way);
+      if (k === undefined) later.push(frame);
+      else {
+        give(k, frame);
+        free.delete(k);
+      }
+    }
+    for (const k of free) {
+      const frame = later.shift();
+      if (frame) give(k, frame);
+    }
+  }
+  if (way !== null && way !== NO_WAY) {
+    const byWay = new Map(before.filter((frame) => !taken.has(frame)).map((frame) => [movedPlace(frame, way), frame]));
+    for (const [k, piece] of pieces.entries()) {
+      const frame = frames.has(k) ? undefined : byWay.get(placeOf(piece));
+      if (frame && !taken.has(frame)) give(k, frame);
+    }
+  }
+  return { frames, drawn };
+}
+
+const NO_WAY = "0 0 0";
+
+/** From a frame to a piece: by how many pictures, and pixels right and down. */
+function wayOf(frame: Frame, piece: NewFrame): string {
+  return `${(piece.picture ?? 0) - (frame.picture ?? 0)} ${piece.rect.x - frame.rect.x} ${piece.rect.y - frame.rect.y}`;
+}
+
+function movedPlace({ rect, picture = 0 }: Frame, way: string): string {
+  const [pictures = 0, x = 0, y = 0] = way.split(" ").map(Number);
+  return placeOf({ rect: { ...rect, x: rect.x + x, y: rect.y + y }, picture: picture + pictures });
+}
+
+/** The way that most pairs went; null if there are none. */
+function commonWay(pairs: readonly (readonly [Frame, NewFrame])[]): string | null {
+  const counts = new Map<string, number>();
+  for (const [frame, piece] of pairs) {
+    const way = wayOf(frame, piece);
+    counts.set(way, (counts.get(way) ?? 0) + 1);
+  }
+  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
+}

@@ -1,0 +1,77 @@
+/**
+ * Every place of a document where something is named by its name: renaming, splitting, joining and removing go through here, so that no
+ * place is forgotten. What a removal leaves without its name is a finding, not a loss.
+ */
+import type { Action, ActionName, ClipName, Delivery, Petal, Project } from "../model";
+
+/** What clips have become: one other name, several where one was split, none where it was removed. Clips that are not in it stay. */
+export type ClipsBecome = ReadonlyMap<ClipName, readonly ClipName[]>;
+
+/**
+ * The project with all references to clips following. What a delivery chooses follows to all that a clip has become, and keeps the name of
+ * one that is gone, so that this can be seen. Facings show what their clip has become, the first where it was split; with `letGo` they are
+ * let go instead, where what it has become looks another way.
+ */
+export function withClipsBecome(project: Project, become: ClipsBecome, facings: "follow" | "letGo" = "follow"): Project {
+  if (become.size === 0) return project;
+  return { ...project, ...followed(project, become, facings === "letGo") };
+}
+
+function followed({ actions, deliveries }: Project, become: ClipsBecome, letGo: boolean): Pick<Project, "actions" | "deliveries"> {
+  return {
+    actions: mapped(actions, (action) => {
+      const facings = Object.entries(action.facings).flatMap(([facing, petal]): [string, Petal][] => {
+        const names = become.get(petal.clip);
+        if (!names) return [[facing, petal]];
+        return names[0] === undefined || letGo ? [] : [[facing, { ...petal, clip: names[0] }]];
+      });
+      const same =
+        facings.length === Object.keys(action.facings).length &&
+        facings.every(([, petal], k) => petal === Object.values(action.facings)[k]);
+      return same ? action : { ...action, facings: Object.fromEntries(facings) as Action["facings"] };
+    }),
+    deliveries: mapped(deliveries, (delivery) =>
+      delivery.choice.of === "actions" ? delivery : choosing(delivery, (name) => become.get(name as ClipName)),
+    ),
+  };
+}
+
+/** The project with references to an action under its new name. */
+export function withRenamedAction(project: Project, from: ActionName, to: ActionName): Project {
+  const deliveries = mapped(project.deliveries, (delivery) =>
+    delivery.choice.of === "clips" ? delivery : choosing(delivery, (name) => (name === from ? [to] : undefined)),
+  );
+  return deliveries === project.deliveries ? project : { ...project, deliveries };
+}
+
+/** The delivery with the names that it chooses followed; one that has become nothing is kept. */
+function choosing(delivery: Delivery, becomes: (name: string) => readonly string[] | undefined): Delivery {
+  const { names } = delivery.choice;
+  const next = [
+    ...new Set(
+      names.flatMap((name) => {
+        const others = becomes(name);
+        return others && others.length > 0 ? others : [name];
+      }),
+    ),
+  ];
+  return next.length === names.length && next.every((name, k) => name === names[k])
+    ? delivery
+    : { ...delivery, choice: { ...delivery.choice, names: next } };
+}
+
+/** As `map`, but the very list if nothing in it changed. */
+function mapped<Each>(list: Each[], change: (each: Each) => Each): Each[] {
+  const next = list.map(change);
+  return next.every((each, k) => each === list[k]) ? list : next;
+}
+
+/** Names that deliveries choose and that are not there, by the index of the delivery. */
+export function chosenAndGone({ clips, actions, deliveries }: Project): { delivery: number; names: string[] }[] {
+  return deliveries.flatMap(({ choice: { of, names } }, delivery) => {
+    if (of === "all") return [];
+    const there = new Set<string>((of === "clips" ? clips : actions).map(({ name }) => name));
+    const gone = names.filter((name) => !there.has(name));
+    return gone.length > 0 ? [{ delivery, names: gone }] : [];
+  });
+}

@@ -1,0 +1,67 @@
+/**
+ * Origins and marks that stay on the drawing when a frame's rectangle changes: they are numbers within a frame, but what they mean is a
+ * pixel of the picture. Pure.
+ */
+import { type Frame, type FramePoint, overlaps, type Rect, type Source } from "../model";
+import { shiftedMarks } from "./frame-marks";
+
+/**
+ * The source with `frames` in the place of its own. A frame keeps its key from before to after; its own origin and its marks move within
+ * it so that they stay at their pixels, and so does the source's origin for all frames that stand by it: together if all of them moved
+ * alike, else by an origin of their own. Frames that show mostly something else now keep their numbers. `drawn` says, by key, how far the
+ * drawing itself went within its picture, where that is known.
+ */
+export function withAnchoredFrames(source: Source, frames: readonly Frame[], drawn: ReadonlyMap<string, FramePoint> = new Map()): Source {
+  const before = new Map(source.frames.map((frame) => [frame.key as string, frame]));
+  const shifts = frames.map((frame): FramePoint | null => {
+    const old = before.get(frame.key);
+    return old ? shiftWithin(old, frame, drawn.get(frame.key)) : null;
+  });
+  const common = source.origin ? commonShift(frames, shifts) : null;
+  const origin = source.origin && common ? { x: source.origin.x + common.x, y: source.origin.y + common.y } : source.origin;
+  const next = frames.map((frame, k) => {
+    const by = shifts[k];
+    if (!by || isNone(by)) return frame;
+    const stands = frame.origin ?? (common ? undefined : source.origin);
+    const moved = stands && { x: stands.x + by.x, y: stands.y + by.y };
+    return { ...frame, ...(moved ? { origin: moved } : {}), ...(frame.marks ? { marks: shiftedMarks(frame.marks, by) } : {}) };
+  });
+  return { ...source, frames: next, ...(origin ? { origin } : {}) };
+}
+
+/** By how much all frames that stand by the source's origin moved, if that is the same for all of them and not nothing. */
+function commonShift(frames: readonly Frame[], shifts: readonly (FramePoint | null)[]): FramePoint | null {
+  const standing = shifts.filter((_, k) => !frames[k]?.origin);
+  const [first] = standing;
+  if (!first || isNone(first)) return null;
+  return standing.every((each) => each?.x === first.x && each.y === first.y) ? first : null;
+}
+
+function isNone({ x, y }: FramePoint): boolean {
+  return x === 0 && y === 0;
+}
+
+/** How far the pixels of the picture went within the frame; null if it shows mostly something else, or cannot be told. */
+function shiftWithin(old: Frame, frame: Frame, drawn: FramePoint | undefined): FramePoint | null {
+  if (old.turned !== frame.turned) return null;
+  if (!drawn && (old.picture !== frame.picture || !isMostlySame(old.rect, frame.rect))) return null;
+  const [from, to] = [cornerOf(old), cornerOf(frame)];
+  const went = drawn ?? { x: 0, y: 0 };
+  // A stored frame that is turned has its own x along the picture's y, and its own y against the picture's x.
+  return old.turned
+    ? { x: from.y - to.y + went.y + 0, y: to.x - from.x - went.x + 0 }
+    : { x: from.x - to.x + went.x + 0, y: from.y - to.y + went.y + 0 };
+}
+
+/** Where the untrimmed frame's own top-left corner lies on the picture. */
+function cornerOf({ rect, inset = { x: 0, y: 0 }, turned }: Frame): FramePoint {
+  return turned ? { x: rect.x + rect.w + inset.y, y: rect.y - inset.x } : { x: rect.x - inset.x, y: rect.y - inset.y };
+}
+
+/** More than half of the smaller one lies in the other. */
+function isMostlySame(a: Rect, b: Rect): boolean {
+  if (!overlaps(a, b)) return false;
+  const w = Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x);
+  const h = Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y);
+  return w * h * 2 > Math.min(a.w * a.h, b.w * b.h);
+}

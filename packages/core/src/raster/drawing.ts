@@ -1,0 +1,59 @@
+/**
+ * What is drawn in a part of a picture, told apart from where it is drawn: equal drawings have equal prints wherever they stand.
+ *
+ * The print is a hash over the pixels of the smallest rectangle that holds all that is drawn; what colours lie under alpha 0 does not
+ * count. Two lanes of FNV-1a (Fowler, Noll, Vo, 1991), each over words of 32 bits with a prime of its own: 64 bits together, so that of
+ * ten thousand drawings no two are confused by chance.
+ */
+import type { Rect } from "../model";
+import type { Pixels } from "./pixels";
+
+export interface Drawing {
+  readonly print: string;
+  /** Top-left corner of what is drawn, on the picture. */
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Of each rectangle, which must lie within the picture; null where nothing is drawn. Cost: O(pixels of the rectangles). */
+export function drawingsIn(pixels: Pixels, rects: readonly Rect[]): (Drawing | null)[] {
+  const words = new Uint32Array(pixels.bytes.buffer, pixels.bytes.byteOffset, pixels.width * pixels.height);
+  return rects.map((rect) => drawingIn(words, pixels.width, rect));
+}
+
+function drawingIn(words: Uint32Array, width: number, { x, y, w, h }: Rect): Drawing | null {
+  let [left, top, right, bottom] = [w, -1, -1, -1];
+  for (let row = 0; row < h; row++) {
+    const start = (y + row) * width + x;
+    for (let column = 0; column < w; column++) {
+      if (!isDrawnWord(words[start + column] as number)) continue;
+      if (top < 0) top = row;
+      bottom = row;
+      if (column < left) left = column;
+      if (column > right) right = column;
+    }
+  }
+  if (top < 0) return null;
+  let one = 0x811c9dc5;
+  let two = 0x01000193;
+  for (let row = top; row <= bottom; row++) {
+    const start = (y + row) * width + x;
+    for (let column = left; column <= right; column++) {
+      const word = words[start + column] as number;
+      const seen = isDrawnWord(word) ? word : 0;
+      one = Math.imul(one ^ seen, 0x01000193);
+      one ^= one >>> 15;
+      two = Math.imul(two ^ seen, 0x85ebca6b);
+      two ^= two >>> 13;
+    }
+  }
+  const print = `${right - left + 1}x${bottom - top + 1}:${(one >>> 0).toString(36)}.${(two >>> 0).toString(36)}`;
+  return { print, x: x + left, y: y + top };
+}
+
+/** Whether a pixel's alpha is above 0, in a word as the machine reads it from R, G, B, A. */
+const ALPHA = new Uint8Array(new Uint32Array([0xff000000]).buffer)[3] === 0xff ? 0xff000000 : 0x000000ff;
+
+function isDrawnWord(word: number): boolean {
+  return (word & ALPHA) !== 0;
+}

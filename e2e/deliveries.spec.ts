@@ -153,13 +153,18 @@ test("a delivery goes into the game's folder, again with one key from any stop, 
       return create.apply(this, options);
     };
   });
-  const written = () => page.evaluate(() => (window as unknown as { written: string[] }).written.splice(0));
+  // Copies wait under numbers until all are there; lists stand beside the delivered files.
+  const written = async () =>
+    (await page.evaluate(() => (window as unknown as { written: string[] }).written.splice(0))).filter(
+      (name) => !/^(\d+|list\.json|\..*)$/.test(name),
+    );
   const there = () =>
     page.evaluate(async () => {
       const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle("game");
       const found: [string, string][] = [];
       for await (const [name, handle] of (folder as unknown as { entries(): AsyncIterable<[string, FileSystemFileHandle]> }).entries())
-        found.push([name, btoa(String.fromCharCode(...new Uint8Array(await (await handle.getFile()).arrayBuffer())))]);
+        if (!name.startsWith("."))
+          found.push([name, btoa(String.fromCharCode(...new Uint8Array(await (await handle.getFile()).arrayBuffer())))]);
       return found;
     });
   await strollAtShip(page);

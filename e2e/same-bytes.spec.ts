@@ -18,7 +18,11 @@ test("the studio delivers the same bytes as the command line", async ({ page }) 
   const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Deliver as ZIP" }).click()]);
   expect(download.suggestedFilename()).toBe("tamarisk.zip");
   const delivered = Object.fromEntries([...(await filesOf(download))].map(([path, bytes]) => [path, sha256Hex(bytes)]));
-  const built = Object.fromEntries(readdirSync(out).map((path) => [path, sha256Hex(readFileSync(join(out, path)))]));
+  const built = Object.fromEntries(
+    readdirSync(out)
+      .filter((path) => !path.startsWith("."))
+      .map((path) => [path, sha256Hex(readFileSync(join(out, path)))]),
+  );
   rmSync(out, { recursive: true });
   expect(delivered).toEqual(built);
 });

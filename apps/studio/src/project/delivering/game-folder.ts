@@ -98,7 +98,7 @@ async function deliveringInto(of: OutletOf, delivered: Delivered): Promise<void>
   const outlet = await outletOf(of);
   if (!outlet || !(await mayWrite(outlet.folder))) return;
   try {
-    const written = await replaceFiles(outlet.folder, delivered.files, new Set(outlet.paths));
+    const written = await replaceFiles(outlet.folder, delivered.files, new Set(outlet.paths), `studio ${of.project} ${of.delivery}`);
     const paths = delivered.files.map(({ path }) => path);
     const made = new Set(paths);
     const left = outlet.paths.filter((path) => !made.has(path));

@@ -3,6 +3,7 @@
  * each takes its place; then list and copies go. A page that is closed in between leaves the list, and the next visit finishes what it says.
  */
 import { type NamedFile, sha256Hex } from "@caravan/core/codec";
+import { RECEIPT, type Receipt, readReceipt, receiptAfter, writeReceipt } from "@caravan/core/deliver";
 import { CaravanError } from "@caravan/core/model";
 
 /** Where the files of a delivery wait until all of them are there. */
@@ -12,22 +13,30 @@ const LIST = "list.json";
 
 /**
  * Writes those files whose bytes are not there already; answers with the paths that were written. `ours` are the paths that an earlier
- * delivery made: any other file that stands in the way is somebody's own, and nothing is written. Throws `not-ours`.
+ * delivery of this project made, `by` names it in the list that stands in the folder: any other file that stands in the way is somebody's
+ * own, and nothing is written. Throws `not-ours`.
  */
 export async function replaceFiles(
   folder: FileSystemDirectoryHandle,
   files: readonly NamedFile[],
   ours: ReadonlySet<string>,
+  by: string,
 ): Promise<string[]> {
   await finishDelivery(folder);
+  const receipt = await receiptIn(folder);
   const changed: NamedFile[] = [];
   for (const file of files) {
     const there = await existing(folder, file.path);
     if (there && (await holds(there, file.bytes))) continue;
-    if (there && !ours.has(file.path)) throw notOurs(file.path);
+    if (there && !ours.has(file.path) && receipt.get(file.path)?.sha256 !== (await hashOf(there))) throw notOurs(file.path);
     changed.push(file);
   }
-  if (changed.length === 0) return [];
+  const made = files.map(({ path, bytes }) => ({ path, sha256: sha256Hex(bytes) }));
+  const noted = writeReceipt(receiptAfter(receipt, made, by).receipt);
+  if (changed.length === 0) {
+    await noteReceipt(folder, noted);
+    return [];
+  }
   const staged = await folder.getDirectoryHandle(STAGED, { create: true });
   const list: StagedFile[] = [];
   for (const [k, { path, bytes }] of changed.entries()) {
@@ -36,6 +45,7 @@ export async function replaceFiles(
   }
   await write(await staged.getFileHandle(LIST, { create: true }), new TextEncoder().encode(JSON.stringify(list)));
   await putInPlace(folder, staged, list);
+  await noteReceipt(folder, noted);
   return changed.map(({ path }) => path);
 }
 
@@ -43,6 +53,20 @@ interface StagedFile {
   readonly copy: string;
   readonly path: string;
   readonly sha256: string;
+}
+
+async function receiptIn(folder: FileSystemDirectoryHandle): Promise<Receipt> {
+  const handle = await existing(folder, RECEIPT);
+  return readReceipt(handle ? new Uint8Array(await (await handle.getFile()).arrayBuffer()) : null);
+}
+
+async function noteReceipt(folder: FileSystemDirectoryHandle, bytes: Uint8Array): Promise<void> {
+  const handle = await folder.getFileHandle(RECEIPT, { create: true });
+  if (!(await holds(handle, bytes))) await write(handle, bytes);
+}
+
+async function hashOf(handle: FileSystemFileHandle): Promise<string> {
+  return sha256Hex(new Uint8Array(await (await handle.getFile()).arrayBuffer()));
 }
 
 /** Finishes a delivery that was complete but not yet in place; one that was not complete is taken back. */

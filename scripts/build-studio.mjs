@@ -29,13 +29,20 @@ function stampOfSources() {
   const hash = createHash("sha256");
   const add = (path) => {
     for (const entry of readdirSync(path, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
-      if (entry.name.startsWith(".") || entry.name === "node_modules" || entry.name === "dist" || entry.name === "next-env.d.ts") continue;
+      if (
+        entry.name.startsWith(".") ||
+        entry.name === "node_modules" ||
+        entry.name === "dist" ||
+        entry.name === "delivered" ||
+        entry.name === "next-env.d.ts"
+      )
+        continue;
       const inside = join(path, entry.name);
       if (entry.isDirectory()) add(inside);
       else if (!/\.test\.tsx?$|\.tsbuildinfo$/.test(entry.name)) hash.update(`${inside.slice(root.length)}\0`).update(readFileSync(inside));
     }
   };
-  for (const part of ["apps/studio", "packages/core/src", "packages/player/src"]) add(join(root, part));
+  for (const part of ["apps/studio", "packages/core/src", "packages/player/src", "examples/crossing"]) add(join(root, part));
   hash.update(readFileSync(join(root, "package-lock.json")));
   return hash.digest("hex");
 }

@@ -2,13 +2,17 @@
 import { spawnSync } from "node:child_process";
 import { existsSync, statSync } from "node:fs";
 import { join } from "node:path";
+import { fileURLToPath } from "node:url";
 
-const root = join(import.meta.dirname, "..");
+// Looked at first of all: what stands below and in the other scripts needs such a Node itself.
 const [major, minor] = process.versions.node.split(".").map(Number);
+if (major < 20 || (major === 20 && minor < 19))
+  stop(`Caravan needs Node 20.19 or newer; this is ${process.versions.node}. Install a newer one, then try again.`);
+
+const root = join(fileURLToPath(import.meta.url), "../..");
 
 /** Installs npm packages if they are missing or older than the lock file. Exits with a message if that fails. */
 export function installPackages() {
-  if (major < 20 || (major === 20 && minor < 11)) stop(`Caravan needs Node 20.11 or newer; this is ${process.versions.node}.`);
   const installed = join(root, "node_modules/.package-lock.json");
   if (existsSync(installed) && statSync(installed).mtimeMs >= statSync(join(root, "package-lock.json")).mtimeMs) return;
   console.log("Installing npm packages (once; this takes a minute) …");

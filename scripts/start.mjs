@@ -13,14 +13,17 @@ console.log("Building the studio if it changed …");
 await buildCommand();
 if (!buildStudio()) process.exit(1);
 
+// Only this machine may ask, unless HOST says otherwise: the studio builds what it is sent.
+const host = process.env.HOST || "127.0.0.1";
 const port = await freePort(Number(process.env.PORT) || 4600);
-const server = spawn(process.execPath, [join(root, "node_modules/next/dist/bin/next"), "start", "-p", String(port)], {
+const server = spawn(process.execPath, [join(root, "node_modules/next/dist/bin/next"), "start", "-H", host, "-p", String(port)], {
   cwd: join(root, "apps/studio"),
   stdio: ["ignore", "pipe", "inherit"],
-  env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" },
+  env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", CARAVAN_HOST: host },
 });
 server.stdout.on("data", (text) => {
-  if (String(text).includes("Ready")) console.log(`\nCaravan is ready: http://localhost:${port}\nCtrl+C ends it.`);
+  if (String(text).includes("Ready"))
+    console.log(`\nCaravan is ready: http://${host === "127.0.0.1" ? "localhost" : host}:${port}\nCtrl+C ends it.`);
 });
 for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => server.kill(signal));
 server.on("close", (code) => process.exit(code ?? 0));
@@ -36,6 +39,6 @@ function isFree(port) {
     const probe = createServer();
     probe.once("error", () => answer(false));
     probe.once("listening", () => probe.close(() => answer(true)));
-    probe.listen(port);
+    probe.listen(port, host);
   });
 }

@@ -11,6 +11,8 @@ const HEADERS = [
   { key: "Permissions-Policy", value: "camera=(), microphone=(), geolocation=(), payment=(), usb=()" },
 ];
 
+const NOTHING = { key: "Content-Security-Policy", value: "default-src 'none'; frame-ancestors 'none'" };
+
 const config: NextConfig = {
   transpilePackages: ["@caravan/core", "@caravan/crossing", "@caravan/player"],
   turbopack: { root: join(import.meta.dirname, "../..") },
@@ -19,7 +21,11 @@ const config: NextConfig = {
   typescript: { ignoreBuildErrors: true },
   poweredByHeader: false,
   reactStrictMode: true,
-  headers: async () => [{ source: "/:path*", headers: HEADERS }],
+  headers: async () => [
+    { source: "/:path*", headers: HEADERS },
+    // What is no page runs nothing and loads nothing.
+    ...["/api/:path*", "/demo.caravan", "/icon.svg"].map((source) => ({ source, headers: [NOTHING] })),
+  ],
 };
 
 export default config;

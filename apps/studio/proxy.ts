@@ -1,10 +1,13 @@
 import { type NextRequest, NextResponse } from "next/server";
+import { foreignIn } from "./src/server/foreign";
 
 /**
  * Gives every page a content security policy with a fresh nonce: only our own scripts run, nothing goes to another host.
  * WebAssembly is allowed for the PNG coder; styles may be inline, since lists and popovers are placed by them.
  */
 export function proxy(request: NextRequest): NextResponse {
+  const foreign = foreignIn(request.headers, process.env.CARAVAN_HOST);
+  if (foreign) return new NextResponse(foreign, { status: 403, headers: { "Content-Security-Policy": "default-src 'none'" } });
   const nonce = btoa(crypto.randomUUID());
   // The development server compiles with eval and talks over a socket; a built one does neither.
   const development = process.env.NODE_ENV === "development";

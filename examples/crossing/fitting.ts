@@ -13,7 +13,7 @@ export interface Fitting {
 /** What of an atlas tells which movements it has. */
 export interface Movements {
   readonly clips: Readonly<Record<string, Pick<Atlas["clips"][string], "playback" | "times">>>;
-  readonly actions?: Readonly<Record<string, unknown>>;
+  readonly actions?: Readonly<Record<string, { readonly facings: Readonly<Partial<Record<string, { readonly clip: string }>>> }>>;
 }
 
 const MOVES = /walk|run|move|ride|fly|swim/i;
@@ -29,9 +29,19 @@ export function fittingOf({ actions = {}, clips }: Movements): Fitting | null {
   const sounding = names.find((name) => MOVES.test(name));
   const move = sounding ?? first;
   const rest = names.find((name) => RESTS.test(name)) ?? move;
-  const ending = Object.keys(clips).filter((name) => {
-    const { playback = "loop", times = 0 } = clips[name] as Movements["clips"][string];
+  const ends = (name: string) => {
+    const { playback = "loop", times = 0 } = clips[name] ?? {};
     return playback === "once" || times > 0;
-  });
+  };
+  // An action is played as one, in the facing of now, and not its clip for some facing.
+  const facings = Object.entries(actions).map(
+    ([name, action]) => [name, Object.values(action.facings).flatMap((petal) => petal?.clip ?? [])] as const,
+  );
+  const inActions = new Set(facings.flatMap(([, own]) => own));
+  const ending = [
+    ...facings.filter(([, own]) => own.length > 0 && own.every(ends)).map(([name]) => name),
+    ...Object.keys(clips).filter((name) => ends(name) && !inActions.has(name)),
+    ...Object.keys(clips).filter((name) => ends(name) && inActions.has(name)),
+  ];
   return { rest, move, act: ending.find((name) => ACTS.test(name)) ?? ending[0] ?? null, sounds: sounding !== undefined };
 }

@@ -1,5 +1,5 @@
 /** A porter on the Tamarisk Road: what a game does with a delivery, and nothing more. Only delivered files and the player are used. */
-import { type Atlas, createPlayer, type FacingName } from "@caravan/player";
+import { type Atlas, createPlayer, type FacingName, type Player } from "@caravan/player";
 import { type Fitting, fittingOf } from "./fitting";
 import { drawMarks, type Standing } from "./marks";
 
@@ -21,12 +21,15 @@ export interface Depot {
 interface Delivery {
   readonly atlas: Atlas;
   readonly pages: readonly ImageBitmap[];
+  readonly player: Player;
+  /** What it plays when; null if there is nothing to play in it. */
+  readonly fitting: Fitting | null;
 }
 
 async function load(depot: Depot): Promise<Delivery> {
   const atlas: Atlas = JSON.parse(await depot.atlas());
   const pages = await Promise.all(atlas.pages.map(async ({ image }) => createImageBitmap(await depot.page(image))));
-  return { atlas, pages };
+  return { atlas, pages, player: createPlayer(atlas), fitting: fittingOf(atlas) };
 }
 
 /** Plays what was delivered on a canvas, and says in `told` what goes on, until the signal ends it. Throws what the depot throws. */
@@ -34,16 +37,24 @@ export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement,
   const context = canvas.getContext("2d") as CanvasRenderingContext2D;
   const { held, wants } = listening(canvas, signal);
   let delivery = await load(depot);
-  let player = createPlayer(delivery.atlas);
-  let fitting = fitFor(delivery.atlas);
   const body = { x: WIDTH / 2, y: 130, facing: "s" as FacingName };
   let acting = false;
   let last = performance.now();
 
+  const say = (words: string) => {
+    if (told.textContent !== words) told.textContent = words;
+  };
   const frame = (time: number) => {
     if (signal.aborted) return;
+    requestAnimationFrame(frame);
     const ms = Math.max(0, time - last);
     last = time;
+    const { player, fitting } = delivery;
+    if (!fitting) {
+      drawRoad(context);
+      say("The delivery has no clips, so there is nothing to play yet.");
+      return;
+    }
     let [dx, dy] = [0, 0];
     for (const key of held) {
       dx += WAYS[key]?.[0] ?? 0;
@@ -70,10 +81,8 @@ export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement,
       drawFrame(context, delivery, now.frame, at);
       if (wants.marks) drawMarks(context, delivery.atlas.frames[now.frame] as Atlas["frames"][string], at);
     }
-    const words = `${acting ? fitting.act : moving ? fitting.move : fitting.rest} · looks ${body.facing}`;
-    if (told.textContent !== words) told.textContent = words;
+    say(`${acting ? fitting.act : moving ? fitting.move : fitting.rest} · looks ${body.facing}`);
     Object.assign(canvas.dataset, { frame: now.frame ?? "", mirror: String(now.mirror), x: Math.round(body.x), y: Math.round(body.y) });
-    requestAnimationFrame(frame);
   };
   requestAnimationFrame(frame);
 
@@ -83,9 +92,8 @@ export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement,
     try {
       const next = await depot.stamp();
       if (next === seen) return;
+      // All of it or nothing: a delivery that cannot be played leaves the one that plays.
       delivery = await load(depot);
-      player = createPlayer(delivery.atlas);
-      fitting = fitFor(delivery.atlas);
       acting = false;
       seen = next;
     } catch {
@@ -93,12 +101,6 @@ export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement,
     }
   }, 300);
   signal.addEventListener("abort", () => clearInterval(looking));
-}
-
-function fitFor(atlas: Atlas): Fitting {
-  const fitting = fittingOf(atlas);
-  if (!fitting) throw new Error("the delivery has no clips.");
-  return fitting;
 }
 
 /** A frame standing on (x, y): docs/wiring has the reasons. */

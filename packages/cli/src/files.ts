@@ -1,5 +1,6 @@
 /** Reading files so that errors name them. */
-import { readFileSync, statSync } from "node:fs";
+import { readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { basename, dirname, join } from "node:path";
 import { CaravanError } from "@caravan/core/model";
 
 /** Throws `not-found` with the reason in words. */
@@ -16,6 +17,20 @@ export function isFolder(path: string): boolean {
     return statSync(path).isDirectory();
   } catch (cause) {
     throw new CaravanError("not-found", path, reasonOf(cause), "Check the path.", { cause });
+  }
+}
+
+/** Writes one file, which appears whole or not at all. Throws `bad-call` with the reason in words. */
+export function writeWhole(path: string, bytes: Uint8Array): void {
+  const part = join(dirname(path), `.caravan-${process.pid}-${basename(path)}.part`);
+  try {
+    writeFileSync(part, bytes);
+    renameSync(part, path);
+  } catch (cause) {
+    rmSync(part, { force: true });
+    throw new CaravanError("bad-call", path, `Writing failed: ${reasonOf(cause)}`, "Check that it can be written and that there is room.", {
+      cause,
+    });
   }
 }
 

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
-import { createPngCodec, type PngCodec, type WasmModule } from "@caravan/core/codec";
+import { inflateSync } from "node:zlib";
+import { createPngCodec, damagedData, type PngCodec, pictureDataOf, type WasmModule } from "@caravan/core/codec";
 
 /** Types of Node 20 leave out WebAssembly; compiling is all that is needed of it here. */
 declare const WebAssembly: { Module: new (bytes: Uint8Array) => WasmModule };
@@ -9,8 +10,24 @@ let codec: PngCodec | null = null;
 
 /** The PNG coder, compiled at first use. In the bundle its WebAssembly lies beside it, in development in its package. */
 export function pngCodec(): PngCodec {
-  codec ??= createPngCodec(new WebAssembly.Module(readWasm()));
+  codec ??= withChecksums(createPngCodec(new WebAssembly.Module(readWasm())));
   return codec;
+}
+
+/** The coder, which refuses pictures whose compressed data has a wrong checksum. */
+function withChecksums(plain: PngCodec): PngCodec {
+  return {
+    ...plain,
+    decode(bytes, where) {
+      const pixels = plain.decode(bytes, where);
+      try {
+        inflateSync(Buffer.concat(pictureDataOf(bytes)));
+      } catch (cause) {
+        throw damagedData(where, cause);
+      }
+      return pixels;
+    },
+  };
 }
 
 function readWasm(): Uint8Array {

@@ -53,9 +53,10 @@ interface Run {
 
 const FACINGS: FacingName[] = ["e", "se", "s", "sw", "w", "nw", "n", "ne"];
 
-/** `atlas` is the parsed atlas file; it is read, never changed. */
+/** `atlas` is the parsed atlas file; it is read, never changed. Throws an Error for a version newer than this player. */
 export function createPlayer(atlas: Atlas): Player {
   const laid = new Map<string, Laid>();
+  if ((atlas.version as number) > 1) throw new Error(`This atlas is of version ${atlas.version}; this player reads version 1. Update it.`);
   let playing: string | null = null;
   let facing: FacingName = "s";
   let current: Laid | null = null;

@@ -169,10 +169,22 @@ function ofFrames(project: Project, view: View): Playing | null {
   return ofSource(project, source);
 }
 
+/** The frames of the row that the player shows at Frames while none are picked: the one under the pointer, else the first. */
+export function rowThatPlays(project: Project, view: View): readonly FrameRef[] {
+  const source = chosenSource(project, view);
+  if (!source) return [];
+  const hovered = view.hoverRow === null ? [] : rowRefs(source, view.hoverRow);
+  return hovered.length > 0 ? hovered : rowRefs(source, firstRowOf(project, source));
+}
+
+function firstRowOf(project: Project, source: Source): number {
+  const [first] = keptRefs(source);
+  return first ? (findFrame(project, first)?.frame.row ?? 0) : 0;
+}
+
 /** The first row of a sheet that is cut, else the whole picture. */
 function ofSource(project: Project, source: Source): Playing | null {
-  const kept = keptRefs(source);
-  const firstRow = kept[0] ? (findFrame(project, kept[0])?.frame.row ?? 0) : 0;
+  const firstRow = firstRowOf(project, source);
   const refs = rowRefs(source, firstRow);
   if (refs.length > 0) return ofRefs(project, `row ${firstRow} of ${source.id}`, `row ${firstRow} of ${source.name}`, refs);
   const { width: w, height: h } = sheetOf(source);

@@ -83,6 +83,15 @@ export async function takeInAndGo(files: readonly File[] | readonly HandedFile[]
 }
 
 async function readAndPropose(files: readonly HandedFile[]): Promise<void> {
+  underWay++;
+  try {
+    await readingAndProposing(files);
+  } finally {
+    underWay--;
+  }
+}
+
+async function readingAndProposing(files: readonly HandedFile[]): Promise<void> {
   const bundles = files.filter(({ file }) => file.name.toLowerCase().endsWith(".caravan"));
   for (const { file } of bundles) await openFile(file);
   const work = begin();
@@ -101,6 +110,15 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<void> {
 
 /** Brings in what was chosen, as one entry of undo, and goes to where work on it begins. */
 export async function bringIn(proposals: readonly Proposal[], choicesOf: (proposal: Proposal) => Choices): Promise<void> {
+  underWay++;
+  try {
+    await bringingIn(proposals, choicesOf);
+  } finally {
+    underWay--;
+  }
+}
+
+async function bringingIn(proposals: readonly Proposal[], choicesOf: (proposal: Proposal) => Choices): Promise<void> {
   const chosen = proposals.filter((proposal) => choicesOf(proposal).include);
   const arrivals = chosen.flatMap((proposal) => proposal.arrivals(choicesOf(proposal)));
   const recuts = chosen.flatMap(({ recut }) => (recut ? [recut] : []));
@@ -239,13 +257,24 @@ async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: File): Pro
   }
 }
 
+/** Drops that are being read or brought in: what they stored may be in no document yet. */
+let underWay = 0;
+
 /** Frees what was stored of a drop that was refused, as far as nothing else needs it. */
 export async function forgetRefused(proposals: readonly Proposal[]): Promise<void> {
+  // Other art may be on its way in and be the same; then it is left for another time.
+  if (underWay > 0) return;
+  const hashes = hashesOf(proposals);
+  for (const sha256 of hashesOf([...(useReview.getState().proposals ?? []), ...later.flat()])) hashes.delete(sha256);
+  await sweepPictures(hashes);
+}
+
+function hashesOf(proposals: readonly Proposal[]): Set<string> {
   const hashes = new Set<string>();
   for (const proposal of proposals)
     for (const apart of [false, true])
       for (const { pictures } of proposal.arrivals({ ...USUAL_CHOICES, apart })) for (const { sha256 } of pictures) hashes.add(sha256);
-  await sweepPictures(hashes);
+  return hashes;
 }
 
 /** Someone who drops art of their own onto the untouched demo wants to work on it, not on the demo. */

@@ -4,6 +4,7 @@
 import type { Edit } from "@caravan/core/edit";
 import { CaravanError, checkDocument, emptyProject, type Project } from "@caravan/core/model";
 import { create } from "zustand";
+import { heldSince } from "../ui/held-pointer";
 import { type History, NO_HISTORY, redone, remembered, type Step, undone } from "./history";
 import { noteReport } from "./reports";
 
@@ -77,7 +78,7 @@ export function apply(change: (project: Project) => Project, label: (project: Pr
     if (unsound) return unsound;
     useOpenProject.setState({
       project: next,
-      history: remembered(history, label(project), project, next, performance.now(), gesture),
+      history: remembered(history, label(project), project, next, gestureTime(history), gesture),
       demo: false,
       saving: { kind: "pending" },
     });
@@ -86,6 +87,13 @@ export function apply(change: (project: Project) => Project, label: (project: Pr
     if (error instanceof CaravanError) return error;
     throw error;
   }
+}
+
+/** The time of an edit as gestures count it: resting with the pointer held down is no pause. */
+function gestureTime({ entries, cursor }: History): number {
+  const last = entries[cursor - 1]?.at;
+  const held = heldSince();
+  return held !== null && last !== undefined && last >= held ? last : performance.now();
 }
 
 /**

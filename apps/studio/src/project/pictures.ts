@@ -1,7 +1,8 @@
 /**
  * Pictures of the open project by hash: the file's bytes from storage, and what screens draw from, decoded once and shared.
  */
-import { type Look, partsOfLook } from "@caravan/core/model";
+import { type Look, lookOf, partsOfLook } from "@caravan/core/model";
+import { useEffect } from "react";
 import { create } from "zustand";
 import { run } from "../workers/client";
 import type { ReadPicture } from "../workers/jobs";
@@ -50,8 +51,21 @@ export function heldBlob(sha256: string): Blob | undefined {
   return held.get(sha256);
 }
 
-/** The picture of a hash, undefined while it is being read; components that use it are drawn again when it is there. */
+/** How many components show a look. */
+const shown = new Map<Look, number>();
+
+/** The picture of a look, read if it is not there; undefined meanwhile. Components that use it are drawn again when it is there. */
 export function usePicture(look: Look | undefined): Picture | undefined {
+  useEffect(() => {
+    if (look === undefined) return;
+    shown.set(look, (shown.get(look) ?? 0) + 1);
+    loadPictures([look]);
+    return () => {
+      const left = (shown.get(look) ?? 1) - 1;
+      if (left > 0) shown.set(look, left);
+      else shown.delete(look);
+    };
+  }, [look]);
   return usePictures(({ entries }) => {
     const entry = look === undefined ? undefined : entries.get(look);
     return entry?.state === "ready" ? entry.picture : undefined;
@@ -80,6 +94,52 @@ export function loadPictures(looks: readonly Look[]): void {
   }
 }
 
+/** Bytes of bitmaps that may lie about although nothing of the open project looks so now: undone tries, replaced art. */
+const MOST_IDLE = 128 * 1024 * 1024;
+/** So long after the last change it is looked what can go. */
+const REST = 2000; // ms
+
+/** Reading that goes on, by look: what nobody wants any more is stopped. */
+const reading = new Map<Look, AbortController>();
+
+/** Lets go of pictures that the project does not show: all of them with `all`, else the oldest beyond what may lie about. */
+function letGo(all: boolean): void {
+  const { sources } = useOpenProject.getState().project;
+  const used = new Set<Look>(sources.flatMap((source) => source.pictures.flatMap((each) => [lookOf(source, each), each.sha256])));
+  const entries = new Map(usePictures.getState().entries);
+  const idle = [...entries].filter(([look]) => !used.has(look) && !shown.has(look));
+  let bytes = idle.reduce((sum, [, entry]) => sum + bytesOf(entry), 0);
+  let changed = false;
+  for (const [look, entry] of idle) {
+    if (!all && bytes <= MOST_IDLE) break;
+    if (entry.state === "loading" && !all) continue;
+    bytes -= bytesOf(entry);
+    entries.delete(look);
+    reading.get(look)?.abort();
+    if (entry.state === "ready") {
+      entry.picture.bitmap.close();
+      entry.picture.overview?.bitmap.close();
+    }
+    changed = true;
+  }
+  if (changed) usePictures.setState({ entries });
+}
+
+function bytesOf(entry: Entry): number {
+  return entry.state === "ready" ? entry.picture.width * entry.picture.height * 4 : 0;
+}
+
+let resting: ReturnType<typeof setTimeout> | undefined;
+
+useOpenProject.subscribe((open, before) => {
+  if (open.project === before.project) return;
+  clearTimeout(resting);
+  const other = open.id !== before.id;
+  if (other) held.clear();
+  // What is drawn this very moment is drawn from the old ones still.
+  resting = setTimeout(() => letGo(other), other ? 50 : REST);
+});
+
 /** The picture of a look, as soon as it is there. Throws why it cannot be had. */
 export async function pictureOfLook(look: Look): Promise<Picture> {
   loadPictures([look]);
@@ -98,17 +158,22 @@ export async function pictureOfLook(look: Look): Promise<Picture> {
 
 async function load(look: Look): Promise<void> {
   const { sha256, clearing } = partsOfLook(look);
+  const stopping = new AbortController();
+  reading.set(look, stopping);
   try {
     const blob = await pictureBlob(sha256);
     if (!blob) {
       sawMissing([sha256]);
       throw new Error("It is not in this browser's storage any more.");
     }
-    const read = await run("readPicture", { name: "picture", blob, clearing });
+    const read = await run("readPicture", { name: "picture", blob, clearing }, { signal: stopping.signal });
     if (read.ground && !clearing) sawGrounds(new Map([[sha256, read.ground]]));
+    if (stopping.signal.aborted) return;
     setEntry(look, { state: "ready", picture: { ...read, bytes: blob.size } });
   } catch (error) {
-    setEntry(look, { state: "failed", reason: error instanceof Error ? error.message : String(error) });
+    if (!stopping.signal.aborted) setEntry(look, { state: "failed", reason: error instanceof Error ? error.message : String(error) });
+  } finally {
+    if (reading.get(look) === stopping) reading.delete(look);
   }
 }
 

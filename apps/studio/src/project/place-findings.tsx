@@ -1,6 +1,6 @@
 "use client";
 
-import type { Finding, Place } from "@caravan/core/check";
+import { type Finding, mendsOf, type Place } from "@caravan/core/check";
 import { Button } from "../ui/button";
 import { Detail } from "../ui/detail";
 import { useFindings } from "./findings";
@@ -23,7 +23,7 @@ export function PlaceFindings({ label, at }: { label: string; at: (place: Place)
 }
 
 function OneFinding({ finding }: { finding: Finding }) {
-  const { severity, message, place, mend } = finding;
+  const { severity, message, place } = finding;
   const steps = "clip" in place ? (place.steps ?? []) : [];
   return (
     <li className={`border-l-4 pl-2 ${severity === "error" ? "border-brick" : "border-lapis"}`}>
@@ -34,11 +34,11 @@ function OneFinding({ finding }: { finding: Finding }) {
             Choose {steps.length === 1 ? "it" : "them"}
           </Button>
         )}
-        {mend && (
-          <Button className="min-h-6" onClick={() => mendFinding(finding)}>
+        {mendsOf(finding).map((mend) => (
+          <Button key={mend.label} className="min-h-6" onClick={() => mendFinding({ ...finding, mend })}>
             {mend.label}
           </Button>
-        )}
+        ))}
       </div>
     </li>
   );

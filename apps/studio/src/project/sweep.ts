@@ -1,12 +1,14 @@
 /** Makes room: deletes removed projects for good, and pictures that nothing refers to any more. */
 import { CaravanError } from "@caravan/core/model";
 import Dexie from "dexie";
+import { run } from "../workers/client";
 import { dropJournal } from "./journal";
 import { useOpenProject } from "./open-project";
 import { forgetWaiting } from "./pictures";
 import { deleteEntries, storage } from "./storage";
 import { deleteDocument } from "./stored-document";
 import { whileNobodyElseOwns } from "./tabs";
+import { hashesIn } from "./unused-pictures";
 
 /** A removed project can be brought back for this long. */
 const KEPT_FOR = 30 * 24 * 3600 * 1000; // ms
@@ -50,18 +52,9 @@ async function deletedForGood(id: string): Promise<void> {
   );
 }
 
-/** Deletes those of the pictures that no document and no history refers to. */
+/** Deletes those of the pictures that nothing refers to, in a worker. */
 export async function sweepPictures(hashes: ReadonlySet<string>): Promise<void> {
   forgetWaiting(hashes);
-  await storage.transaction("rw", [storage.documents, storage.history, storage.pictures], async () => {
-    const used = hashesIn([await storage.documents.toArray(), await storage.history.toArray()]);
-    // The document that is open may refer to one since its last save.
-    for (const sha256 of hashesIn(useOpenProject.getState().project)) used.add(sha256);
-    await storage.pictures.bulkDelete([...hashes].filter((sha256) => !used.has(sha256)));
-  });
-}
-
-/** Every SHA-256 that stands anywhere in a value, in documents and in what undo would bring back. */
-function hashesIn(value: unknown): Set<string> {
-  return new Set(JSON.stringify(value).match(/(?<=")[0-9a-f]{64}(?=\\?")/g) ?? []);
+  // The document that is open may refer to one since its last save.
+  await run("sweepPictures", { hashes: [...hashes], keep: [...hashesIn(useOpenProject.getState().project)] });
 }

@@ -1,25 +1,31 @@
 /**
- * Builds an uploaded `*.caravan` as the command line does, in a thread of its own, and hands the files over as one ZIP.
+ * Builds an uploaded `*.caravan` as the command line does, in a process of its own, and hands the files over as one ZIP.
  *
- * The upload goes to disk as it comes, never into memory as a whole; its size, the time, the number at once and the thread's memory
- * are bounded. Everything temporary is removed whatever happens.
+ * The upload goes to disk as it comes, never into memory as a whole. How many are taken in at once, how large they are, how long a build
+ * lasts and how much memory it takes are bounded, and a client that goes away ends its build. Everything temporary is removed whatever
+ * happens; what a killed server left is removed by the next one.
  */
-import { createReadStream, createWriteStream } from "node:fs";
-import { mkdir, mkdtemp, readdir, readFile, rm, stat, writeFile } from "node:fs/promises";
+import { spawn } from "node:child_process";
+import { createReadStream, createWriteStream, existsSync } from "node:fs";
+import { mkdtemp, readdir, readFile, rm, stat } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Readable, Transform } from "node:stream";
 import { text } from "node:stream/consumers";
 import { pipeline } from "node:stream/promises";
-import { Worker } from "node:worker_threads";
-import { writeZip } from "@caravan/core/codec";
 import { Turns } from "./turns";
 
 /** Largest upload. */
 export const MOST_BYTES = 64 * 1024 * 1024;
 /** A build that takes longer is stopped. */
 const MOST_MS = 120_000;
-const turns = new Turns(2, 16);
+/** A build whose process takes more memory is stopped. */
+const MOST_MEMORY = 1536 * 1024 * 1024; // bytes
+/** So often the memory of a build is looked at. */
+const LOOK = 200; // ms
+const AT_ONCE = 2;
+const MOST_WAITING = 16;
+const turns = new Turns(AT_ONCE, MOST_WAITING);
 
 /** What can go wrong, for the answer: a status of HTTP, and words. */
 export class Refusal extends Error {
@@ -36,22 +42,39 @@ export interface BuiltZip {
   readonly bytes: number;
 }
 
-/** Throws `Refusal`: 413 too large, 422 not buildable, with the command's own words, 503 too many at once, 504 too slow. */
-export async function buildUpload(body: ReadableStream<Uint8Array>): Promise<BuiltZip> {
-  const folder = await mkdtemp(join(tmpdir(), "caravan-build-"));
+/** Uploads that are being taken in, wait or are built. Counted before a byte of one is kept, so that the disk is bounded too. */
+let inside = 0;
+
+/**
+ * Throws `Refusal`: 413 too large, 422 not buildable, with the command's own words, 503 too many at once, 504 too slow. `signal` is aborted
+ * when the client goes away; then the build is ended, and what this throws reaches nobody.
+ */
+export async function buildUpload(body: ReadableStream<Uint8Array>, signal: AbortSignal): Promise<BuiltZip> {
+  if (inside >= AT_ONCE + MOST_WAITING) throw tooMany();
+  inside++;
+  let folder: string | null = null;
   try {
+    await swept;
+    folder = await mkdtemp(join(tmpdir(), `${PREFIX}${process.pid}-`));
     const upload = join(folder, "project.caravan");
-    await keep(body, upload);
-    const built = await turns.take(() => build(folder, upload));
-    if (!built) throw new Refusal(503, "Too many builds are waiting already. Try again in a minute.");
+    await keep(body, upload, signal);
+    const path = folder;
+    const built = await turns.take(() => build(path, upload, signal));
+    if (!built) throw tooMany();
     return built;
   } catch (error) {
-    await rm(folder, { recursive: true, force: true });
+    if (folder) await rm(folder, { recursive: true, force: true });
     throw error;
+  } finally {
+    inside--;
   }
 }
 
-async function keep(body: ReadableStream<Uint8Array>, path: string): Promise<void> {
+function tooMany(): Refusal {
+  return new Refusal(503, "Too many builds are waiting already. Try again in a minute.");
+}
+
+async function keep(body: ReadableStream<Uint8Array>, path: string, signal: AbortSignal): Promise<void> {
   let seen = 0;
   const bound = new Transform({
     transform(part: Uint8Array, _encoding, next) {
@@ -61,55 +84,88 @@ async function keep(body: ReadableStream<Uint8Array>, path: string): Promise<voi
       else next(null, part);
     },
   });
-  await pipeline(Readable.fromWeb(body as Parameters<typeof Readable.fromWeb>[0]), bound, createWriteStream(path));
+  await pipeline(Readable.fromWeb(body as Parameters<typeof Readable.fromWeb>[0]), bound, createWriteStream(path), { signal });
   if (seen === 0) throw new Refusal(422, "Nothing was uploaded. Send a *.caravan file as the request's body.");
 }
 
-async function build(folder: string, upload: string): Promise<BuiltZip> {
-  const out = join(folder, "out");
-  await mkdir(out);
-  await runCommand(["build", upload, "--out", out, "--json"], folder);
-  const paths = (await readdir(out, { recursive: true, withFileTypes: true }))
-    .filter((entry) => entry.isFile() && !entry.name.startsWith(".caravan-"))
-    .map((entry) => join(entry.parentPath, entry.name));
-  const files = await Promise.all(
-    paths
-      .sort()
-      .map(async (path) => ({ path: path.slice(out.length + 1).replaceAll("\\", "/"), bytes: new Uint8Array(await readFile(path)) })),
-  );
+async function build(folder: string, upload: string, signal: AbortSignal): Promise<BuiltZip> {
+  signal.throwIfAborted();
   const zip = join(folder, "built.zip");
-  await writeFile(zip, writeZip(files));
+  await runCommand(["build", upload, "--out", join(folder, "out"), "--zip", zip, "--json"], folder, signal);
   const { size } = await stat(zip);
   const stream = createReadStream(zip);
-  stream.once("close", () => void rm(folder, { recursive: true, force: true }));
+  stream.once("close", () => void rm(folder, { recursive: true, force: true }).catch(() => {}));
   return { stream: Readable.toWeb(stream) as ReadableStream<Uint8Array>, bytes: size };
 }
 
-/** The bundled command, run in a thread: its errors are one line that names the file and the cure. */
-async function runCommand(argv: readonly string[], folder: string): Promise<void> {
+/** The bundled command, run in a process: its errors are one line that names the file and the cure. */
+async function runCommand(argv: readonly string[], folder: string, signal: AbortSignal): Promise<void> {
   const command = join(/* turbopackIgnore: true */ process.cwd(), "../../packages/cli/dist/caravan.mjs");
-  const worker = new Worker(command, {
-    argv: [...argv],
-    stdout: true,
-    stderr: true,
-    resourceLimits: { maxOldGenerationSizeMb: 1024 },
+  const child = spawn(process.execPath, ["--max-old-space-size=1024", command, ...argv], { stdio: ["ignore", "ignore", "pipe"] });
+  const said = text(child.stderr);
+  let ended: "slow" | "large" | null = null;
+  const end = (why: typeof ended) => {
+    ended ??= why;
+    child.kill("SIGKILL");
+  };
+  const leave = () => end(null);
+  signal.addEventListener("abort", leave, { once: true });
+  const timer = setTimeout(() => end("slow"), MOST_MS);
+  const looking = setInterval(async () => {
+    if ((await memoryOf(child.pid)) > MOST_MEMORY) end("large");
+  }, LOOK);
+  const code = await new Promise<number | null>((answer) => {
+    child.once("error", () => answer(1));
+    child.once("close", answer);
+  }).finally(() => {
+    clearTimeout(timer);
+    clearInterval(looking);
+    signal.removeEventListener("abort", leave);
   });
-  const said = text(worker.stderr);
-  worker.stdout.resume();
-  let slow = false;
-  const timer = setTimeout(() => {
-    slow = true;
-    void worker.terminate();
-  }, MOST_MS);
-  const code = await new Promise<number>((ended) => {
-    worker.once("error", () => ended(1));
-    worker.once("exit", ended);
-  }).finally(() => clearTimeout(timer));
-  if (slow) throw new Refusal(504, `The build took longer than ${MOST_MS / 1000} s and was stopped. Build it with the command line.`);
+  signal.throwIfAborted();
+  if (ended === "slow")
+    throw new Refusal(504, `The build took longer than ${MOST_MS / 1000} s and was stopped. Build it with the command line.`);
   if (code === 0) return;
   const lines = (await said)
     .replaceAll(`${folder}/`, "")
     .replace(/^caravan: /u, "")
     .trim();
-  throw new Refusal(422, lines || "The project needs more memory than a build may take here. Build it with the command line.");
+  // A process that ran out of memory prints pages about it.
+  const short = ended === null && lines.length < 2000 ? lines : "";
+  throw new Refusal(422, short || "The project needs more memory than a build may take here. Build it with the command line.");
+}
+
+/** What a process takes of the machine's memory, in bytes; 0 where the system does not tell. */
+async function memoryOf(pid: number | undefined): Promise<number> {
+  try {
+    const status = await readFile(`/proc/${pid}/status`, "utf8");
+    return Number(/^VmRSS:\s+(\d+) kB/m.exec(status)?.[1] ?? 0) * 1024;
+  } catch {
+    return 0;
+  }
+}
+
+const PREFIX = "caravan-build-";
+
+/** Folders of servers that are no more, taken away once before the first build. */
+const swept: Promise<void> = sweep().catch(() => {});
+
+async function sweep(): Promise<void> {
+  for (const name of await readdir(tmpdir())) {
+    const pid = new RegExp(`^${PREFIX}(\\d+)-`).exec(name)?.[1];
+    // Folders of earlier versions have no number of a process.
+    const left = pid === undefined ? new RegExp(`^${PREFIX}[^-]{6}$`).test(name) : !isRunning(Number(pid));
+    if (left) await rm(join(tmpdir(), name), { recursive: true, force: true });
+  }
+}
+
+function isRunning(pid: number): boolean {
+  if (pid === process.pid) return true;
+  if (existsSync("/proc/self")) return existsSync(`/proc/${pid}`);
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return (error as { code?: string }).code !== "ESRCH";
+  }
 }

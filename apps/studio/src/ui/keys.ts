@@ -11,7 +11,8 @@ export interface Binding {
   /** As `Mod+Shift+z`, `Space`, `ArrowLeft`, `c`; Mod is Ctrl, or Command on a Mac. Several ways are parted by a blank. */
   readonly keys: string;
   readonly label: string;
-  readonly run: (event: KeyboardEvent) => void;
+  /** Does it; an answer of false leaves the key to what else has a use for it, the browser included. */
+  readonly run: (event: KeyboardEvent) => unknown;
   /** Whether it works while something is being typed, too. */
   readonly whileTyping?: boolean;
   /** Held down, it does nothing more. */
@@ -118,14 +119,16 @@ export function useKeyListener(): void {
     const listen = (event: KeyboardEvent) => {
       if (event.defaultPrevented || isInOverlay(event.target)) return;
       const typing = isTyping(event.target);
+      if (isOnSlider(event.target) && SLIDER_KEYS.has(event.key)) return;
       if ((event.key === " " || event.key === "Enter") && isControl(event.target)) return;
       const pressed = chordOf(event);
       const groups = useGroups.getState().groups.toReversed();
       for (const { bindings } of [...groups.filter((group) => group.first), ...groups])
         for (const binding of bindings)
           if (binding.keys.split(" ").includes(pressed) && (!typing || binding.whileTyping)) {
-            event.preventDefault();
-            if (!(event.repeat && binding.once)) binding.run(event);
+            if (event.repeat && binding.once) event.preventDefault();
+            else if (binding.run(event) === false) continue;
+            else event.preventDefault();
             return;
           }
     };
@@ -148,7 +151,15 @@ export function chordOf(event: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey"
 }
 
 function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  if (target instanceof HTMLInputElement) return !/^(range|checkbox|radio|button|submit|reset|file|color)$/.test(target.type);
+  return target instanceof HTMLElement && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName));
+}
+
+/** What a slider does itself; all other keys mean what they mean everywhere, though a click has left the focus on it. */
+const SLIDER_KEYS: ReadonlySet<string> = new Set(["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown", "Home", "End", "PageUp", "PageDown"]);
+
+function isOnSlider(target: EventTarget | null): boolean {
+  return target instanceof HTMLInputElement && target.type === "range";
 }
 
 function isInOverlay(target: EventTarget | null): boolean {

@@ -18,8 +18,12 @@ interface Hand {
 const MOST_HANDS = Math.max(2, Math.min(4, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
 
 const idle: Hand[] = [];
-const waiting: (() => void)[] = [];
+/** Who waits for a worker: what a person waits for goes before files of a drop, which may be five hundred. */
+const waiting = { soon: [] as (() => void)[], later: [] as (() => void)[] };
 let hands = 0;
+
+/** Jobs that come by the hundred and that nobody looks at one by one. */
+const LATER: ReadonlySet<JobName> = new Set(["readArt", "inspect", "sweepPictures"]);
 
 /** Runs a job in a worker. Throws the job's own error, or `cancelled`. */
 export async function run<Name extends JobName>(
@@ -28,7 +32,7 @@ export async function run<Name extends JobName>(
   options: JobOptions = {},
 ): Promise<Jobs[Name]["answer"]> {
   const { signal, onProgress } = options;
-  const hand = await takeHand();
+  const hand = await takeHand(LATER.has(name) ? waiting.later : waiting.soon);
   // Until the job begins there is nothing to stop, and the hand goes back as it is.
   let ended = true;
   try {
@@ -52,7 +56,7 @@ export async function run<Name extends JobName>(
   }
 }
 
-async function takeHand(): Promise<Hand> {
+async function takeHand(line: (() => void)[]): Promise<Hand> {
   for (;;) {
     const free = idle.pop();
     if (free) return free;
@@ -61,7 +65,7 @@ async function takeHand(): Promise<Hand> {
       const worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module" });
       return { worker, runner: Comlink.wrap<JobRunner>(worker) };
     }
-    await new Promise<void>((wake) => waiting.push(wake));
+    await new Promise<void>((wake) => line.push(wake));
   }
 }
 
@@ -72,7 +76,7 @@ function giveBack(hand: Hand, ended: boolean): void {
     hand.worker.terminate();
     hands--;
   }
-  waiting.shift()?.();
+  (waiting.soon.shift() ?? waiting.later.shift())?.();
 }
 
 function cancelled(): CaravanError {

@@ -141,6 +141,8 @@ export type Jobs = {
   findPieces: { ask: { coverage: Coverage; cut: FindingCut; where: string }; answer: TextOf<CutPieces> };
   /** Looks at all frames of a source, pixel by pixel. */
   inspect: { ask: { source: TextOf<Source>; pictures: readonly LookFile[] }; answer: Inspection };
+  /** Deletes those of the pictures that nothing in storage refers to, nor `keep`. */
+  sweepPictures: { ask: { hashes: readonly string[]; keep: readonly string[] }; answer: number };
   suggestGrids: { ask: { coverage: Coverage }; answer: readonly GridSuggestion[] };
   /** Packs, draws, encodes and proves a delivery. */
   deliver: {

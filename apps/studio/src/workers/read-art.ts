@@ -1,9 +1,12 @@
 /** Any file that may be art -> what is in it, told by its first bytes and not by its name. */
 import {
+  damagedData,
+  inspectPng,
   looksLikeGif,
   looksLikeOpenRaster,
   looksLikePng,
   type PngCodec,
+  pictureDataOf,
   readApng,
   readGif,
   readOpenRaster,
@@ -21,6 +24,8 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
   const bytes = new Uint8Array(await blob.arrayBuffer());
   if (bytes.length === 0) throw new CaravanError("empty-file", where, "The file is empty (0 bytes).", "Export it again.");
   if (looksLikePng(bytes)) {
+    inspectPng(bytes, where);
+    await refuseWrongChecksum(bytes, where);
     const animation = readApng(bytes, where, png);
     if (animation && animation.count > 1) return animationOf(animation, where, png);
     return { kind: "still", picture: { picture: await pictureOf(png.decode(bytes, where), bytes, blob), png: null } };
@@ -41,6 +46,17 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
     );
   }
   return { kind: "still", picture: await encoded(await pixelsOfStill(blob, where), png) };
+}
+
+/** The browser unpacks the picture's data quickly, and looks at its checksum, which the decoder does not. */
+async function refuseWrongChecksum(bytes: Uint8Array, where: string): Promise<void> {
+  const unpacking = new Blob(pictureDataOf(bytes) as BlobPart[]).stream().pipeThrough(new DecompressionStream("deflate")).getReader();
+  try {
+    while (!(await unpacking.read()).done);
+  } catch (cause) {
+    // Bytes behind the end of the data do no harm.
+    if (!/junk|trailing/i.test(String(cause))) throw damagedData(where, cause);
+  }
 }
 
 type Animated = ReturnType<typeof readGif>;

@@ -20,6 +20,7 @@ import {
 } from "@caravan/core/raster";
 import { learnExample, toldOfExample } from "@caravan/core/shape";
 import * as Comlink from "comlink";
+import { deleteUnused } from "../project/unused-pictures";
 import { viewOf } from "./bitmaps";
 import { asText, fromText, type JobName, type JobRunner, type Jobs, type LookFile, type OnProgress, type Outcome } from "./jobs";
 import { encoded, readArt } from "./read-art";
@@ -97,6 +98,10 @@ const doers: Doers = {
     });
     const repeats = findRepeats(seen);
     return { findings: frameFindings(source, looks.map(coverageOf), repeats), repeats };
+  },
+
+  async sweepPictures({ hashes, keep }) {
+    return deleteUnused(new Set(hashes), new Set(keep));
   },
 
   async suggestGrids({ coverage }) {

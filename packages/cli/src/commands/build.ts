@@ -1,5 +1,5 @@
 import { type Finding, findingsOf } from "@caravan/core/check";
-import { type NamedFile, sha256Hex } from "@caravan/core/codec";
+import { type NamedFile, sha256Hex, writeZip } from "@caravan/core/codec";
 import { deliver, type Proof } from "@caravan/core/deliver";
 import type { FrameChanges } from "@caravan/core/edit";
 import { checkFileNames } from "@caravan/core/manifest";
@@ -7,6 +7,7 @@ import type { Project } from "@caravan/core/model";
 import type { Command } from "commander";
 import { refuseOverArt } from "../art-in-the-way";
 import { writeSet } from "../delivered-set";
+import { writeWhole } from "../files";
 import { noteLeft } from "../left";
 import { pngCodec } from "../png";
 import { progressOn } from "../progress";
@@ -22,6 +23,7 @@ export function addBuild(program: Command): void {
     .argument("<project>", "a project folder, its caravan.json, or a *.caravan file")
     .requiredOption("--out <dir>", "where the files go")
     .option("--replace", "replace files in the way that Caravan did not write", false)
+    .option("--zip <file>", "put the files into one ZIP as well")
     .option("--clean", "remove what an earlier build wrote and this one does not", false)
     .option("--json", "print one JSON document", false)
     .action(build);
@@ -63,12 +65,21 @@ export function toldFile({ path, bytes }: NamedFile): { path: string; bytes: num
   return { path, bytes: bytes.length, sha256: sha256Hex(bytes) };
 }
 
-function build(path: string, options: { out: string; json: boolean; replace: boolean; clean: boolean }): void {
+interface BuildOptions {
+  readonly out: string;
+  readonly zip?: string;
+  readonly json: boolean;
+  readonly replace: boolean;
+  readonly clean: boolean;
+}
+
+function build(path: string, options: BuildOptions): void {
   const progress = progressOn("Building");
   const { files, proofs, notes, changed, findings, project } = progress.during((at) => buildProject(path, undefined, at));
   for (const each of changed) note(`Changed art, cut again by its recipe: ${each}`);
   refuseOverArt(path, project, options.out, files);
   const { left } = writeSet(options.out, files, `build ${project.name}`, options.replace);
+  if (options.zip !== undefined) writeWhole(options.zip, writeZip(files));
   noteLeft(options.out, left, options.clean);
   const told = { files: files.map(toldFile), proofs, notes, findings: findings.map(toldFinding) };
   tell(options.json, told, () =>

@@ -7,7 +7,10 @@ export function writeAtlas(atlas: Atlas): Uint8Array {
   return utf8(`${JSON.stringify(atlas, null, 1)}\n`);
 }
 
-/** Reads an atlas file. Throws `damaged-project` with the first field that does not fit. */
+/** Newest version that is read here. */
+const VERSION = 1;
+
+/** Reads an atlas file. Throws `newer-version`, or `damaged-project` with the first field that does not fit. */
 export function readAtlas(bytes: Uint8Array, where: string): Atlas {
   let content: unknown;
   try {
@@ -15,6 +18,14 @@ export function readAtlas(bytes: Uint8Array, where: string): Atlas {
   } catch (cause) {
     throw new CaravanError("damaged-project", where, "The atlas file is not JSON.", "Deliver it again.", { cause });
   }
+  const { version } = (content ?? {}) as { version?: unknown };
+  if (typeof version === "number" && version > VERSION)
+    throw new CaravanError(
+      "newer-version",
+      where,
+      `It was made by a newer Caravan (version ${version}; this one reads up to ${VERSION}).`,
+      "Update Caravan, or deliver it with this one.",
+    );
   const parsed = Atlas.safeParse(content);
   if (parsed.success) return parsed.data;
   const first = parsed.error.issues[0];

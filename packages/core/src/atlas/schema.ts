@@ -1,9 +1,9 @@
 import * as z from "zod";
 import { Box, clipRules, Name, Rect, Size } from "../model";
 
-const point = z.strictObject({ x: z.number(), y: z.number() });
+const point = z.object({ x: z.number(), y: z.number() });
 
-export const AtlasFrame = z.strictObject({
+export const AtlasFrame = z.object({
   page: z.int().nonnegative().describe("Index into pages."),
   rect: Rect.describe("Where the pixels are on the page; of a turned frame as stored."),
   turned: z.boolean().describe("Whether it is stored turned by 90° clockwise."),
@@ -21,28 +21,28 @@ export const AtlasFrame = z.strictObject({
 });
 export type AtlasFrame = z.infer<typeof AtlasFrame>;
 
-export const AtlasStep = z.strictObject({
+export const AtlasStep = z.object({
   frame: Name,
   ms: z.number().positive().describe("Milliseconds, at most three decimals."),
   events: z.array(z.string()).optional(),
 });
 
-export const AtlasClip = z.strictObject({ steps: z.array(AtlasStep).min(1), ...clipRules, doubleEnds: z.boolean().optional() });
+export const AtlasClip = z.object({ steps: z.array(AtlasStep).min(1), ...clipRules, doubleEnds: z.boolean().optional() });
 export type AtlasClip = z.infer<typeof AtlasClip>;
 
 export const FacingName = z.enum(["e", "se", "s", "sw", "w", "nw", "n", "ne"]);
 
-export const AtlasAction = z.strictObject({
-  facings: z.partialRecord(FacingName, z.strictObject({ clip: Name, mirror: z.boolean().optional() })),
+export const AtlasAction = z.object({
+  facings: z.partialRecord(FacingName, z.object({ clip: Name, mirror: z.boolean().optional() })),
 });
 export type AtlasAction = z.infer<typeof AtlasAction>;
 
-/** What a game loads. docs/formats/atlas.md says what each field means. */
-export const Atlas = z.strictObject({
+/** What a game loads. docs/formats/atlas.md says what each field means. A reader takes fields that it does not know and leaves them alone. */
+export const Atlas = z.object({
   format: z.literal("caravan-atlas"),
   version: z.literal(1),
   pages: z.array(
-    z.strictObject({
+    z.object({
       image: z.string().min(1).describe("File name of the page, beside the atlas file."),
       width: z.int().positive(),
       height: z.int().positive(),

@@ -70,11 +70,13 @@ export function readBundle(bytes: Uint8Array, where: string): Bundle {
       "This is not a *.caravan file: it does not begin as one.",
       "Choose a file that Caravan saved.",
     );
-  const files = new Map(readZip(bytes, where).map((file) => [file.path, file.bytes]));
-  const document = files.get(PROJECT_FILE);
+  const [document] = readZip(bytes, where, (path, size) => path === PROJECT_FILE && isFitSize(size, where));
   if (!document)
     throw new CaravanError("not-a-project", where, `There is no ${PROJECT_FILE} in this archive.`, "Choose a file that Caravan saved.");
-  const project = readProjectFile(document, `${where}, ${PROJECT_FILE}`);
+  const project = readProjectFile(document.bytes, `${where}, ${PROJECT_FILE}`);
+  // What the document does not name is not unpacked at all.
+  const named = new Set<string>(picturesOf(project).map(({ file }) => file));
+  const files = new Map(readZip(bytes, where, (path) => named.has(path)).map((file) => [file.path, file.bytes]));
   const pictures = new Map<string, Uint8Array>();
   for (const { file, sha256 } of picturesOf(project)) {
     const picture = files.get(file);
@@ -89,6 +91,20 @@ export function readBundle(bytes: Uint8Array, where: string): Bundle {
     pictures.set(sha256, picture);
   }
   return { project: withDistinctPaths(project), pictures };
+}
+
+/** Far beyond any project's document; a small archive may hold a huge one, which would fill the memory. */
+const MOST_DOCUMENT = 32 * 1_048_576; // bytes
+
+function isFitSize(size: number, where: string): boolean {
+  if (size > MOST_DOCUMENT)
+    throw new CaravanError(
+      "damaged-project",
+      where,
+      `Its ${PROJECT_FILE} is larger than ${MOST_DOCUMENT / 1_048_576} MB.`,
+      "Take an undamaged copy.",
+    );
+  return true;
 }
 
 /** Every picture file of a project, in the order of sources. */

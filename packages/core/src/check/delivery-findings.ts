@@ -4,6 +4,7 @@ import { type Delivery, type Frame, type FrameRef, frameRef, frameSize, keptFram
 import { deliveredNames } from "./delivered-names";
 import type { Finding } from "./finding";
 import { guarded } from "./guarded";
+import { tickFindings } from "./tick-findings";
 
 /** All of them, delivery by delivery; then origins outside their frames. Cost: O(frames + steps) for each delivery. */
 export function deliveryFindings(project: Project): Finding[] {
@@ -14,6 +15,7 @@ export function deliveryFindings(project: Project): Finding[] {
         ...largePages(delivery, index),
         ...shortTimes(project, delivery, index),
         ...unequalStrips(project, delivery, index),
+        ...tickFindings(project, delivery, index),
       ]),
     ),
     ...deliveredNames(project),

@@ -57,6 +57,8 @@ export interface Finding {
   /** Index of the only delivery that it concerns, if there is one. */
   readonly delivery?: number;
   readonly mend?: Mend;
+  /** Other ways to mend it, where a person may want another one. */
+  readonly otherMends?: readonly Mend[];
 }
 
 /** An edit that mends; or a ground to be cleared, which takes the art's pixels and so is left to who has them. */
@@ -64,6 +66,11 @@ export type Mend = { readonly label: string } & (
   | { readonly apply: (project: Project) => Project }
   | { readonly clears: { readonly source: SourceId; readonly clearing: Clearing } }
 );
+
+/** All ways to mend a finding, the usual one first. */
+export function mendsOf({ mend, otherMends = [] }: Finding): readonly Mend[] {
+  return mend ? [mend, ...otherMends] : otherMends;
+}
 
 /** A delivery, in the words of a finding. */
 export function whereOfDelivery({ deliveries }: Pick<Project, "deliveries">, index: number): string {

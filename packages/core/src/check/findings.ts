@@ -91,6 +91,16 @@ function sameNames(project: Project): Finding[] {
   });
 }
 
+/** Which deliveries take frames that no clip shows. */
+function whoTakesThem({ deliveries }: Project): string {
+  const taking = deliveries.filter(({ choice, kind }) => choice.of === "all" && kind !== "strips" && kind !== "films");
+  if (taking.length === 0) return ", and no delivery takes them";
+  const names = taking.map(({ name }) => name).join(", ");
+  return deliveries.length === taking.length
+    ? ". They are delivered all the same"
+    : `. Of the deliveries, ${names} ${taking.length === 1 ? "takes" : "take"} them all the same`;
+}
+
 function unused(project: Project): Finding[] {
   if (project.clips.length === 0) return [];
   const uses = clipsByFrame(project);
@@ -101,7 +111,7 @@ function unused(project: Project): Finding[] {
       code: "unused-frames",
       severity: "note",
       where: "project",
-      message: `${counted(idle.length, "frame is", "frames are")} in no clip. They are delivered all the same.`,
+      message: `${counted(idle.length, "frame is", "frames are")} in no clip${whoTakesThem(project)}.`,
       place: { stop: "frames", frame: idle[0] as FrameRef },
       mend: { label: "Drop them", apply: (current) => dropFrames(current, idle) },
     },

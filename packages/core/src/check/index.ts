@@ -1,5 +1,5 @@
 export { NOTHING_SEEN, type SeenArt } from "./art-findings";
-export type { Finding, FindingCode, Mend, Place } from "./finding";
+export { type Finding, type FindingCode, type Mend, mendsOf, type Place } from "./finding";
 export { findingsOf } from "./findings";
 export { type FrameFinding, type FrameFindingCode, frameFindings } from "./frame-findings";
 export { allMended, isMendable, mended } from "./mend";

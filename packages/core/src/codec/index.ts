@@ -3,7 +3,7 @@ export { readApng } from "./apng";
 export { looksLikeGif, readGif } from "./gif";
 export { sha256Hex } from "./hash";
 export { type Layer, type LayeredPicture, looksLikeOpenRaster, readOpenRaster } from "./open-raster";
-export { createPngCodec, type PngCodec } from "./png";
+export { createPngCodec, damagedData, type PngCodec, pictureDataOf } from "./png";
 export type { WasmModule } from "./png-engine";
 export { inspectPng, LONGEST_SIDE, looksLikePng, MOST_PIXELS, type PngHeader } from "./png-structure";
 export { apngTime, writeApng } from "./write-apng";

@@ -1,5 +1,6 @@
 import { CaravanError } from "../model";
 import type { Pixels } from "../raster";
+import { chunksOf } from "./png-chunks";
 import { linkPngEngine, type PngEngine, type WasmModule } from "./png-engine";
 import { encodeIndexed } from "./png-indexed";
 import { inspectPng, type PngHeader } from "./png-structure";
@@ -34,14 +35,27 @@ function decoded(engine: PngEngine, bytes: Uint8Array, where: string): Pixels {
   try {
     return engine.decode(bytes);
   } catch (cause) {
-    throw new CaravanError(
-      "damaged-picture",
-      where,
-      "The PNG file's picture data is damaged and cannot be unpacked.",
-      "Export the picture again or take another copy of it.",
-      { cause },
-    );
+    throw damagedData(where, cause);
   }
+}
+
+/** The error for picture data that cannot be unpacked, or whose own checksum does not fit. */
+export function damagedData(where: string, cause: unknown): CaravanError {
+  return new CaravanError(
+    "damaged-picture",
+    where,
+    "The PNG file's picture data is damaged and cannot be unpacked.",
+    "Export the picture again or take another copy of it.",
+    { cause },
+  );
+}
+
+/**
+ * The compressed data of a PNG's picture, in the parts in which it stands: one stream in the form of zlib, with a checksum of its own that
+ * the decoder does not look at. Whoever runs us has a quick way to unpack it and so to check that.
+ */
+export function pictureDataOf(bytes: Uint8Array): Uint8Array[] {
+  return chunksOf(bytes).flatMap(({ type, data }) => (type === "IDAT" ? [data] : []));
 }
 
 function checked(pixels: Pixels, { width, height }: PngHeader, where: string): Pixels {

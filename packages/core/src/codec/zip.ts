@@ -25,9 +25,9 @@ export function writeZip(files: readonly NamedFile[]): Uint8Array {
 
 /**
  * Unpacks a ZIP in memory. Refused are archives of more files than a project may have, of more than 500 MB, and paths that climb out.
- * `where` names the archive in errors. Throws `empty-file` or `damaged-project`.
+ * Only files that are `wanted`, by path and unpacked size in bytes, are unpacked. `where` names the archive in errors. Throws `empty-file` or `damaged-project`.
  */
-export function readZip(bytes: Uint8Array, where: string): NamedFile[] {
+export function readZip(bytes: Uint8Array, where: string, wanted: (path: string, size: number) => boolean = () => true): NamedFile[] {
   const refuse = (what: string, cause?: unknown) =>
     new CaravanError("damaged-project", where, what, "Take an undamaged copy of the file.", { cause });
   if (bytes.length === 0) throw new CaravanError("empty-file", where, "The file is empty (0 bytes).", "Take another copy of it.");
@@ -36,6 +36,7 @@ export function readZip(bytes: Uint8Array, where: string): NamedFile[] {
   const filter = (entry: UnzipFileInfo) => {
     if (entry.name.endsWith("/")) return false;
     files++;
+    if (!wanted(entry.name, entry.originalSize)) return false;
     total += entry.originalSize;
     if (files > MOST_FILES) throw refuse(`The archive holds more than ${MOST_FILES} files.`);
     if (total > MOST_BYTES) throw refuse(`The archive would unpack to more than ${MOST_BYTES / 1_048_576} MB.`);

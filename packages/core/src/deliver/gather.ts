@@ -53,10 +53,10 @@ export function goodsOf(whole: Project, delivery: Delivery, pictures: ReadonlyMa
 }
 
 /** The goods at another size, origins and marks with them. */
-export function scaledGoods(goods: Goods, { scale }: Density): Goods {
+export function scaledGoods(goods: Goods, { scale, crisp }: Density): Goods {
   if (scale === 1) return goods;
   const frames = goods.frames.map(({ name, pixels, rect, origin, marks }): FrameToDeliver => {
-    const small = scaled(crop(pixels, rect), scale);
+    const small = scaled(crop(pixels, rect), scale, crisp === true);
     const rounded = (value: number) => Math.round(value * scale * 1000) / 1000;
     return {
       name,

@@ -66,6 +66,23 @@ export function cutInWords(cut: Cut): string {
   }
 }
 
+/**
+ * Gives a source the cut and the frames that it had, with all that was decided about them. Frames that were made since stay out. Throws
+ * `changed-meanwhile` if its pictures are other ones now.
+ */
+export const restoreCut = edit(
+  (project, id: SourceId, before: Source) =>
+    `cut ${sourceById(project, id).name} ${before.cut ? cutInWords(before.cut) : "as it was"} again`,
+  (project, id, before) => {
+    const source = sourceById(project, id);
+    const same =
+      before.pictures.length === source.pictures.length && before.pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256);
+    if (!same)
+      throw new CaravanError("changed-meanwhile", source.name, "Its art has changed since it was cut so.", "Cut it into cells again.");
+    return withSource(project, { ...source, cut: before.cut, frames: before.frames });
+  },
+);
+
 /** Cuts a source into the frames that a metadata file told, and keeps how it was understood for the next such file. */
 export const cutByMetadata = edit(
   (project, id: SourceId, _cut: Extract<Cut, { by: "metadata" }>, _frames: readonly NewFrame[]) =>

@@ -32,7 +32,10 @@ export const renameMarkKind = edit(
     const kind = markNamed(project, from);
     if (to.trim() === from) return project;
     const name = newName(project, to);
-    const renamed = withKind(project, from, { ...kind, name });
+    // A letter that came from the name follows it; one that a person chose stays.
+    const others = { marks: project.marks.filter((each) => each !== kind) };
+    const letter = kind.letter === freeLetter(others, from) ? freeLetter(others, name) : kind.letter;
+    const renamed = withKind(project, from, { ...kind, name, letter });
     return withFrames(renamed, refsWith(project, from), ({ frame }) => ({ ...frame, marks: renamedIn(frame.marks ?? {}, from, name) }));
   },
 );
@@ -86,7 +89,7 @@ function renamedIn({ boxes, points }: FrameMarks, from: MarkName, to: MarkName):
 }
 
 /** The first letter of its name that no other kind has, else any. */
-function freeLetter({ marks }: Project, name: string): string {
+function freeLetter({ marks }: Pick<Project, "marks">, name: string): string {
   const letters = [...`${name}ABCDEFGHIJKLMNOPQRSTUVWXYZ`].filter((each) => /[\p{L}\p{N}]/u.test(each));
   const upper = letters.map((each) => (each.toUpperCase().length === 1 ? each.toUpperCase() : each));
   return upper.find((each) => !marks.some(({ letter }) => letter === each)) ?? upper[0] ?? "A";

@@ -29,6 +29,12 @@ export const Density = z.strictObject({
     .max(20)
     .regex(/^[^\\/:*?"<>|\p{Cc}]*$/u, 'No \\ / : * ? " < > |.')
     .describe("Behind the name in file names, such as @2x."),
+  crisp: z
+    .literal(true)
+    .optional()
+    .describe(
+      "Present where each pixel takes the nearest one's colour at scales that are no whole number; else what it covers is averaged.",
+    ),
 });
 export type Density = z.infer<typeof Density>;
 

@@ -3,11 +3,25 @@ import { clearPixels, type Pixels } from "./pixels";
 /**
  * The picture at another scale; pixel (x, y) covers x / scale ≤ … < (x + 1) / scale of the original, so that pictures of one
  * origin stay aligned. Whole factors repeat pixels exactly; others average what a pixel covers, colours weighted by alpha, so
- * that clear pixels lend no colour. A part of a pixel at the right or bottom becomes one of its own. Cost: O(pixels of both).
+ * that clear pixels lend no colour. With `crisp` these take the pixel that their middle lies in, so that no colour comes in that was not
+ * there. A part of a pixel at the right or bottom becomes one of its own. Cost: O(pixels of both).
  */
-export function scaled(pixels: Pixels, scale: number): Pixels {
+export function scaled(pixels: Pixels, scale: number, crisp = false): Pixels {
   if (scale === 1) return pixels;
-  return Number.isInteger(scale) ? repeated(pixels, scale) : averaged(pixels, scale);
+  if (Number.isInteger(scale)) return repeated(pixels, scale);
+  return crisp ? nearest(pixels, scale) : averaged(pixels, scale);
+}
+
+function nearest({ width, height, bytes }: Pixels, scale: number): Pixels {
+  const out = clearPixels(scaledSide(width, scale), scaledSide(height, scale));
+  for (let y = 0; y < out.height; y++) {
+    const v = Math.min(height - 1, Math.floor((y + 0.5) / scale));
+    for (let x = 0; x < out.width; x++) {
+      const at = (v * width + Math.min(width - 1, Math.floor((x + 0.5) / scale))) * 4;
+      out.bytes.set(bytes.subarray(at, at + 4), (y * out.width + x) * 4);
+    }
+  }
+  return out;
 }
 
 /** The side of a scaled picture; never 0. */

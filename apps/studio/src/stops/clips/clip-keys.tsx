@@ -19,6 +19,7 @@ import { currentProject, edit, useProject } from "../../project/open-project";
 import { type Bench, chooseClip, clearPicks, goToMarks, pickedFrames, useView } from "../../project/view";
 import { useKeys } from "../../ui/keys";
 import { say } from "../../ui/notices";
+import { pasteUnlessArt } from "../../ui/paste";
 import { chosenSteps, extendedSteps } from "./chosen-steps";
 import { ADD_NUMBERS, NEW_BY_NUMBERS } from "./numbers";
 import { copySteps, duplicateChosen, pasteCopied, splitAt } from "./step-acts";
@@ -56,8 +57,8 @@ export function ClipKeys({ clip }: { clip: Clip }) {
     { keys: "Enter", label: "Add the picked frames after the chosen step", run: () => addPicked(clip) },
     { keys: "Mod+a", label: "Choose all steps", run: () => useView.setState({ steps: clip.steps.map((_, k) => k) }) },
     { keys: "Mod+c", label: "Copy the chosen steps", run: () => copySteps(clip, steps()) },
-    { keys: "Mod+v", label: "Paste steps after the chosen one", run: () => pasteCopied(clip, steps()) },
-    { keys: "Shift+d", label: "Duplicate the chosen steps", run: () => duplicateChosen(clip, steps()) },
+    { keys: "Mod+v", label: "Paste steps after the chosen one", run: () => pasteUnlessArt(() => pasteCopied(clip, steps())) },
+    { keys: "Mod+d", label: "Duplicate the chosen steps", run: () => duplicateChosen(clip, steps()) },
     { keys: "Shift+v", label: "Reverse the chosen steps", run: () => act(reverseSomeSteps, name, steps()) },
     { keys: "s", label: "Split the clip at the chosen steps, else at the playhead", run: () => splitAt(clip, steps()) },
     { keys: "Escape", label: "Choose no step", run: () => useView.setState({ steps: [] }) },

@@ -2,7 +2,7 @@
 
 import { moveBorder, setStepDurations } from "@caravan/core/edit";
 import { type Clip, type ClipName, clipNamed, type Project } from "@caravan/core/model";
-import { type PointerEvent, useRef } from "react";
+import { type PointerEvent, useEffect, useRef } from "react";
 import { create } from "zustand";
 import { apply, currentProject } from "../../project/open-project";
 
@@ -18,6 +18,8 @@ export const useHeldScale = create<{ readonly scale: number | null }>(() => ({ s
  */
 export function EdgeHandle({ name, step, scale }: { name: ClipName; step: number; scale: number }) {
   const drag = useRef<{ readonly x: number; readonly clip: Clip; readonly gesture: string } | null>(null);
+  // A handle that goes away in the middle of a drag, as by an undo, must not leave the ribbons' scale held.
+  useEffect(() => () => void (drag.current && useHeldScale.setState({ scale: null })), []);
   const drawn = (event: PointerEvent) => {
     const { current } = drag;
     const before = current?.clip.steps[step];

@@ -53,6 +53,9 @@ export function Ruler({ clip, scale, left, margin, from, until }: Props) {
         go(event);
       }}
       onPointerMove={(event) => event.currentTarget.hasPointerCapture(event.pointerId) && go(event)}
+      onPointerCancel={() => {
+        swept.current = null;
+      }}
     >
       {marks.map((at) => (
         <span
@@ -92,6 +95,9 @@ function RoundsFrom({ clip, edges, scale }: { clip: Clip; edges: readonly Micros
         if (step !== clip.loopFrom) editInGesture(current.gesture, setClipRules, clip.name, { loopFrom: step });
       }}
       onPointerUp={() => {
+        drag.current = null;
+      }}
+      onPointerCancel={() => {
         drag.current = null;
       }}
     />

@@ -1,12 +1,14 @@
 import { addClip, counted, dropFrames, nameForClip, restoreFrames } from "@caravan/core/edit";
 import type { FrameRef } from "@caravan/core/model";
+import { rowThatPlays } from "../../preview/playing";
 import { currentProject, edit } from "../../project/open-project";
 import { chooseClip, clearPicks, go, pickedFrames, useView } from "../../project/view";
 import { say } from "../../ui/notices";
 
-/** Makes a clip of the picked frames, in picking order, and goes to it; or stays, to pick the next. */
+/** Makes a clip of the picked frames in picking order, else of the row that plays, and goes to it; or stays, to pick the next. */
 export function makeClip(options: { stay?: boolean } = {}): void {
-  const refs = pickedFrames(currentProject(), useView.getState());
+  const picked = pickedFrames(currentProject(), useView.getState());
+  const refs = picked.length > 0 ? picked : rowThatPlays(currentProject(), useView.getState());
   const name = nameForClip(currentProject(), refs);
   const error = edit(addClip, refs);
   if (error) {

@@ -188,6 +188,12 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
         press.current = null;
         setDragging(false);
       }}
+      onPointerCancel={() => {
+        // The browser took the pointer away: nothing was picked, and what was dragged is where it was.
+        hand.cancel();
+        press.current = null;
+        setDragging(false);
+      }}
       onPointerLeave={() => {
         pointer.current = null;
         useView.setState({ hoverRow: null });

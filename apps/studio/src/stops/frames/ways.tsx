@@ -13,6 +13,8 @@ import { useKeys } from "../../ui/keys";
 import { say } from "../../ui/notices";
 import { run } from "../../workers/client";
 import { fromText } from "../../workers/jobs";
+import { backToCells, rememberCells } from "./cells-before";
+import { isGrid } from "./recipe";
 
 const WAYS = [
   ["cells", "Cells"],
@@ -48,7 +50,9 @@ export function Ways({ source }: { source: Source }) {
   const choose = (next: Way) => {
     useView.setState({ way: next });
     if (next === "outlines" && source.cut?.by !== "outlines") inBackground(cutAlongOutlines(source, USUAL_OUTLINES));
+    if (next === "cells" && source.cut && !isGrid(source)) backToCells(source);
   };
+  rememberCells(source);
   useKeys("Ways of cutting", [
     { keys: "k", label: "Cut into cells", run: () => choose("cells") },
     { keys: "l", label: "Cut in regions, each with its own grid", run: () => choose("regions") },

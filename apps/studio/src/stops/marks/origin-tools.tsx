@@ -36,19 +36,19 @@ export function OriginTools({ inScope, point, size, own }: ToolsProps) {
       <Pad onPlace={(place) => setToPlace(inScope, place)} at={placeOf(point, size)} />
       <div className="flex flex-wrap gap-1.5">
         <FieldBox label="x">
-          <HalfField label="Origin x" value={point.x} onChange={(x) => setToPoint(inScope, { x, y: point.y })} />
+          <HalfField label="Origin x" value={point.x} onChange={(x) => setToPoint(inScope, { x })} />
         </FieldBox>
         <FieldBox label="y">
-          <HalfField label="Origin y" value={point.y} onChange={(y) => setToPoint(inScope, { x: point.x, y })} />
+          <HalfField label="Origin y" value={point.y} onChange={(y) => setToPoint(inScope, { y })} />
         </FieldBox>
         <span className="self-center text-small text-muted">px</span>
       </div>
       <div className="flex flex-wrap gap-1.5">
         <FieldBox label="x">
-          <ShareField label="Origin x as a share" value={share.x} onChange={(x) => setToShare(inScope, { x, y: share.y })} />
+          <ShareField label="Origin x as a share" value={share.x} onChange={(x) => setToShare(inScope, { x })} />
         </FieldBox>
         <FieldBox label="y">
-          <ShareField label="Origin y as a share" value={share.y} onChange={(y) => setToShare(inScope, { x: share.x, y })} />
+          <ShareField label="Origin y as a share" value={share.y} onChange={(y) => setToShare(inScope, { y })} />
         </FieldBox>
         <span className="self-center text-small text-muted">of the size</span>
       </div>

@@ -1,7 +1,7 @@
 /** Ways to give frames an origin, from buttons and keys alike. What a way gives is worked out in the core. */
 import { forgetOrigins, nudgeOrigins, placeOrigins } from "@caravan/core/edit";
 import { commonOrigin, type DrawnWay, drawnOrigin, type OriginPlace, originAtPlace, pointAtShare } from "@caravan/core/marks";
-import { type FramePoint, type FrameRef, frameRef, frameSize, type PlacedFrame } from "@caravan/core/model";
+import { type FramePoint, type FrameRef, frameRef, frameSize, originOf, type PlacedFrame } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
 import { begin } from "../../project/begun";
 import { coveragesOf } from "../../project/coverages";
@@ -14,23 +14,27 @@ export function setToPlace(scope: FramesInScope, place: OriginPlace): void {
   place9(scope, ({ frame }) => originAtPlace(frameSize(frame), place));
 }
 
-/** One point for all, in pixels of each frame. */
-export function setToPoint(scope: FramesInScope, point: FramePoint): string | undefined {
+/** One point for all, in pixels of each frame; a coordinate that is not given stays each frame's own. */
+export function setToPoint(scope: FramesInScope, point: Partial<FramePoint>): string | undefined {
   return editInGesture(
     `origin ${scope.name}`,
     placeOrigins,
     scope.name,
-    originsOf(scope, () => point),
+    originsOf(scope, ({ source, frame }) => ({ ...originOf(source, frame), ...point })),
   )?.message;
 }
 
-/** One share of each frame's size. */
-export function setToShare(scope: FramesInScope, share: FramePoint): string | undefined {
+/** One share of each frame's size; a coordinate that is not given stays each frame's own. */
+export function setToShare(scope: FramesInScope, share: Partial<FramePoint>): string | undefined {
   return editInGesture(
     `origin ${scope.name}`,
     placeOrigins,
     scope.name,
-    originsOf(scope, ({ frame }) => pointAtShare(share, frameSize(frame))),
+    originsOf(scope, ({ source, frame }) => {
+      const own = originOf(source, frame);
+      const wanted = pointAtShare({ x: share.x ?? 0, y: share.y ?? 0 }, frameSize(frame));
+      return { x: share.x === undefined ? own.x : wanted.x, y: share.y === undefined ? own.y : wanted.y };
+    }),
   )?.message;
 }
 

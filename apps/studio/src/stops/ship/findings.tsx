@@ -1,6 +1,6 @@
 "use client";
 
-import { type Finding, isMendable } from "@caravan/core/check";
+import { type Finding, isMendable, mendsOf } from "@caravan/core/check";
 import { useFindings } from "../../project/findings";
 import { mendAll, mendFinding } from "../../project/mend";
 import { goToPlace } from "../../project/view";
@@ -66,18 +66,18 @@ function FindingCard({ finding }: { finding: Finding }) {
 }
 
 function OneFinding({ finding }: { finding: Finding }) {
-  const { where, message, place, mend } = finding;
+  const { where, message, place } = finding;
   return (
     <>
       <p className="font-semibold break-words">{where}</p>
       <p className="mb-2 text-small break-words">{message}</p>
       <div className="flex flex-wrap gap-1.5">
         <Button onClick={() => goToPlace(place)}>Show</Button>
-        {mend && (
-          <Button className="max-w-full whitespace-normal! text-left" onClick={() => mendFinding(finding)}>
+        {mendsOf(finding).map((mend) => (
+          <Button key={mend.label} className="max-w-full whitespace-normal! text-left" onClick={() => mendFinding({ ...finding, mend })}>
             {mend.label}
           </Button>
-        )}
+        ))}
       </div>
     </>
   );

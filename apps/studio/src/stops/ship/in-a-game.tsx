@@ -46,7 +46,7 @@ function fittingFor(project: Project, { choice }: Delivery): Fitting | null {
     const { clips, actions } = chosenOf(project, choice).project;
     return fittingOf({
       clips: Object.fromEntries(clips.map(({ name, playback, times }) => [name, { playback, times }])),
-      actions: Object.fromEntries(actions.map(({ name }) => [name, true])),
+      actions: Object.fromEntries(actions.map(({ name, facings }) => [name, { facings }])),
     });
   } catch {
     // The choice matches nothing, which is told among the findings.

@@ -6,8 +6,14 @@ import { Detail } from "../../ui/detail";
 import { sizeInWords } from "../../ui/files";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
+import { Tick } from "../../ui/tick";
 import { useCurrentBuild } from "./build";
 import { useDelivery } from "./chosen-delivery";
+
+/** What files of a scale are called if nobody says otherwise. */
+function suffixOf(scale: number): string {
+  return scale === 1 ? "" : `@${scale}x`;
+}
 
 /** At which scales everything goes out, each with its suffix and what it costs. */
 export function Sizes() {
@@ -16,9 +22,18 @@ export function Sizes() {
   const { densities } = delivery;
   const change = (k: number, part: Partial<Density>) =>
     set({ densities: densities.map((each, j) => (j === k ? { ...each, ...part } : each)) });
+  // A suffix that a person has written stays; one that came with the scale follows it.
+  const rescale = (k: number, { scale: before, suffix }: Density, scale: number) =>
+    change(k, { scale, ...(suffix === suffixOf(before) ? { suffix: suffixOf(scale) } : {}) });
+  const setCrisp = (k: number, crisp: boolean) =>
+    set({
+      densities: densities.map(({ crisp: _, ...each }, j) =>
+        j === k ? (crisp ? { ...each, crisp: true } : each) : (densities[j] as Density),
+      ),
+    });
   const add = () => {
     const scale = Math.min(16, Math.max(...densities.map((each) => each.scale)) * 2);
-    set({ densities: [...densities, { scale, suffix: `@${scale}x` }] });
+    set({ densities: [...densities, { scale, suffix: suffixOf(scale) }] });
   };
   const costOf = ({ suffix }: Density) => {
     if (build.kind !== "built") return "";
@@ -39,7 +54,7 @@ export function Sizes() {
                 least={0.01}
                 most={16}
                 decimals={3}
-                onChange={(scale) => change(k, { scale })}
+                onChange={(scale) => rescale(k, density, scale)}
               />
             </FieldBox>
             <TextField
@@ -58,6 +73,9 @@ export function Sizes() {
               >
                 ×
               </Button>
+            )}
+            {!Number.isInteger(density.scale) && (
+              <Tick label="crisp, by nearest pixels" checked={density.crisp ?? false} onChange={(crisp) => setCrisp(k, crisp)} />
             )}
             <span className="number w-full text-right text-small text-muted">{costOf(density)}</span>
           </li>

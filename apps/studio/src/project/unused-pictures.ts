@@ -1,0 +1,17 @@
+/** Which pictures nothing refers to any more. Looks through all that is stored, so it is for a worker or a rare moment. */
+import { storage } from "./storage";
+
+/** Deletes those of the pictures that no stored document and no stored history refers to, nor `keep`; returns how many. */
+export function deleteUnused(hashes: ReadonlySet<string>, keep: ReadonlySet<string>): Promise<number> {
+  return storage.transaction("rw", [storage.documents, storage.history, storage.pictures], async () => {
+    const used = hashesIn([await storage.documents.toArray(), await storage.history.toArray()]);
+    const unused = [...hashes].filter((sha256) => !used.has(sha256) && !keep.has(sha256));
+    await storage.pictures.bulkDelete(unused);
+    return unused.length;
+  });
+}
+
+/** Every SHA-256 that stands anywhere in a value, in documents and in what undo would bring back. */
+export function hashesIn(value: unknown): Set<string> {
+  return new Set(JSON.stringify(value).match(/(?<=")[0-9a-f]{64}(?=\\?")/g) ?? []);
+}

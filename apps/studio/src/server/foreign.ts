@@ -1,0 +1,22 @@
+/**
+ * Whether a request comes from where the studio is meant to be used. A page of some other site must not drive a server that listens on this
+ * machine, neither by its own address (Origin) nor by a name that it points here (Host).
+ */
+const OWN = new Set(["localhost", "127.0.0.1", "[::1]"]);
+
+/** In words what is foreign about it, null if nothing is. `listens` is the address that the server listens on, if it was told one. */
+export function foreignIn(headers: Pick<Headers, "get">, listens: string | undefined): string | null {
+  const host = headers.get("host") ?? "";
+  const name = hostName(host);
+  const local = listens === undefined || OWN.has(listens) || listens === "::1";
+  // Whoever has it listen on all addresses wants it asked by any name.
+  if (local && !OWN.has(name)) return `This server answers on this machine only, not as ${name || "a host without a name"}.`;
+  const origin = headers.get("origin");
+  if (origin === null) return null;
+  const from = URL.canParse(origin) ? new URL(origin).host : origin;
+  return from === host ? null : `Pages of ${from} may not ask this server.`;
+}
+
+function hostName(host: string): string {
+  return host.replace(/:\d+$/, "").toLowerCase();
+}

@@ -1,0 +1,18 @@
+/** Ctrl+V belongs to art in the clipboard wherever it is pressed; only without any it means what the screen means by it. */
+
+/**
+ * Does what the screen means by pasting, unless the same key pastes files. To be returned from a key's `run`: the browser's own paste goes
+ * its way, and tells which it is before this does anything.
+ */
+export function pasteUnlessArt(paste: () => void): false {
+  let art = false;
+  const hear = (event: ClipboardEvent) => {
+    art = (event.clipboardData?.files.length ?? 0) > 0;
+  };
+  addEventListener("paste", hear, { capture: true, once: true });
+  setTimeout(() => {
+    removeEventListener("paste", hear, { capture: true });
+    if (!art) paste();
+  });
+  return false;
+}

@@ -1,0 +1,71 @@
+/** Steps that a table in ticks cannot show: so short that they begin and end at the same tick of the game's clock. */
+import { counted, setDelivery, setStepDurations } from "../edit";
+import { type Clip, type Delivery, type Micros, msFromMicros, type Project } from "../model";
+import { type Finding, whereOfDelivery } from "./finding";
+
+/** Rates that game clocks run at, in ticks a second. */
+const RATES = [20, 24, 25, 30, 50, 60, 75, 90, 100, 120, 144, 240, 480, 960, 1000];
+
+/** One for each clip with such steps, of deliveries that write a table of times. Cost: O(steps). */
+export function tickFindings(project: Project, { data: { times, ticksPerSecond }, kind, choice }: Delivery, index: number): Finding[] {
+  if (!times || kind === "films") return [];
+  return project.clips.flatMap((clip): Finding[] => {
+    if (choice.of === "clips" && choice.pattern === "" && !choice.names.includes(clip.name)) return [];
+    const lost = stepsWithoutTick(clip, ticksPerSecond);
+    if (lost.length === 0) return [];
+    const tick = Math.ceil(1_000_000 / ticksPerSecond);
+    const shortest = Math.min(...clip.steps.map(({ duration }) => duration));
+    const rate = RATES.find((each) => each > ticksPerSecond && stepsWithoutTick(clip, each).length === 0);
+    const atLeastOne = {
+      label: `Give each at least a tick, ${msFromMicros(tick)} ms`,
+      apply: (current: Project) => setStepDurations(current, clip.name, shorterThan(clip, tick), tick),
+    };
+    const longer = {
+      label: `Make the clip ${(tick / shortest).toFixed(1)} times as long`,
+      apply: (current: Project) => stretchedBy(current, clip, tick / shortest),
+    };
+    const faster =
+      rate === undefined
+        ? []
+        : [
+            {
+              label: `Count ${rate} ticks a second`,
+              apply: (current: Project) => setDelivery(current, index, { data: { ticksPerSecond: rate } }),
+            },
+          ];
+    return [
+      {
+        code: "no-ticks",
+        severity: "warning",
+        where: `clip "${clip.name}"`,
+        message: `At ${ticksPerSecond} ticks a second ${counted(lost.length, "of its steps has", "of its steps have")} no tick of ${lost.length === 1 ? "its" : "their"} own in the table of ${whereOfDelivery(project, index)}: a game that counts in ticks never shows ${lost.length === 1 ? "it" : "them"}.`,
+        place: { stop: "clips", clip: clip.name, steps: lost },
+        delivery: index,
+        mend: atLeastOne,
+        otherMends: [longer, ...faster],
+      },
+    ];
+  });
+}
+
+/** As the table counts: a step begins at the tick nearest to its true time. */
+function stepsWithoutTick({ steps }: Clip, ticksPerSecond: number): number[] {
+  let micros = 0;
+  return steps.flatMap(({ duration }, k) => {
+    const from = tickAt(micros, ticksPerSecond);
+    micros += duration;
+    return tickAt(micros, ticksPerSecond) === from ? [k] : [];
+  });
+}
+
+function tickAt(micros: Micros, ticksPerSecond: number): number {
+  return Math.round((micros * ticksPerSecond) / 1_000_000);
+}
+
+function shorterThan({ steps }: Clip, least: Micros): number[] {
+  return steps.flatMap(({ duration }, k) => (duration < least ? [k] : []));
+}
+
+function stretchedBy(project: Project, { name, steps }: Clip, factor: number): Project {
+  return steps.reduce((next, { duration }, k) => setStepDurations(next, name, [k], Math.ceil(duration * factor)), project);
+}

@@ -46,7 +46,10 @@ test("the demo is played from Ship by keys, and art that changes comes into the 
     .click();
   const [chooser] = await Promise.all([page.waitForEvent("filechooser"), page.getByRole("button", { name: "Replace its art …" }).click()]);
   await chooser.setFiles([{ name: "porter-idle.png", mimeType: "image/png", buffer: Buffer.from(png.encode(sheet)) }]);
-  await page.getByRole("dialog").getByRole("button", { name: /Take/ }).click();
+  await page
+    .getByRole("dialog")
+    .getByRole("button", { name: /Use new art/ })
+    .click();
   await expect(page.getByRole("dialog")).toHaveCount(0);
   expect(await colourOfFigure(game)).not.toEqual([20, 190, 90, 255]);
   await page.keyboard.press("Shift+D");

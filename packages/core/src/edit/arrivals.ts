@@ -23,7 +23,7 @@ import type { Coverage } from "../raster";
 import { withSteps } from "./clips";
 import { cutByMetadata, cutSource, framesOfPictures } from "./cutting";
 import { counted, edit } from "./edit";
-import type { NewFrame } from "./identity";
+import type { NewFrame } from "./new-frame";
 
 /** A picture that came in, already stored by its hash. */
 export interface ArrivedPicture {

@@ -25,7 +25,8 @@ import {
 import { type Coverage, isClear } from "../raster";
 import { counted, edit } from "./edit";
 import { type Drawings, followDrawings } from "./follow";
-import { BY_OUTLINE, type NewFrame, withIdentity } from "./identity";
+import { BY_OUTLINE, withIdentity } from "./identity";
+import type { NewFrame } from "./new-frame";
 import { withSource } from "./with-source";
 
 /**

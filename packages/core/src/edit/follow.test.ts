@@ -4,10 +4,11 @@ import { type FrameRef, findFrame, type MarkName, type Project, type Source, sou
 import { clearPixels, coverageOf, drawingsIn, type Pixels } from "../raster";
 import { addClip } from "./clips";
 import { cutSource, refreshSource } from "./cutting";
-import { type Drawings, placeOf } from "./follow";
+import type { Drawings } from "./follow";
 import { comparedByDrawings, framesChanged, movesInWords } from "./frame-changes";
 import { addMarkKind } from "./mark-kinds";
 import { addBox } from "./marks";
+import { placeOf } from "./new-frame";
 import { placeOrigins, setSourceOrigin } from "./origins";
 import { CELL, NO_SPACE, PORTER, porterCoverage, porterProject, sheetOfCells } from "./project.fixture";
 

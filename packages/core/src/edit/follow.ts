@@ -8,7 +8,7 @@
  */
 import type { Frame, FramePoint } from "../model";
 import type { Drawing } from "../raster";
-import type { NewFrame } from "./identity";
+import { type NewFrame, placeOf } from "./new-frame";
 
 /** What is drawn in frames of before, by key, and in pieces of the changed art, by `placeOf`. */
 export interface Drawings {
@@ -21,11 +21,6 @@ export interface Followed {
   readonly frames: ReadonlyMap<number, Frame>;
   /** How far its drawing went on its picture, by the frame's key; none where only the place is known. */
   readonly drawn: ReadonlyMap<string, FramePoint>;
-}
-
-/** Where a frame or a piece lies: its picture and rectangle. */
-export function placeOf({ rect: { x, y, w, h }, picture = 0 }: { rect: Frame["rect"]; picture?: number | undefined }): string {
-  return `${picture} ${x} ${y} ${w} ${h}`;
 }
 
 export function followDrawings(before: readonly Frame[], pieces: readonly NewFrame[], { before: olds, after: news }: Drawings): Followed {

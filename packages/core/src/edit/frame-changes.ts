@@ -1,7 +1,8 @@
 /** What changed art did to a source's frames: the same, moved, changed, new, gone. */
 import { type Frame, type FrameRef, frameRef, type Source } from "../model";
 import { counted } from "./edit";
-import { type Drawings, placeOf } from "./follow";
+import type { Drawings } from "./follow";
+import { placeOf } from "./new-frame";
 
 export interface FrameChanges {
   readonly same: readonly FrameRef[];

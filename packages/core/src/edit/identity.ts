@@ -6,18 +6,9 @@
  * way; what is left is new. So a grid that is moved takes its frames along, also where every cell gets another column.
  * Holds: keys stay unique; no frame of before becomes two. Cost: O(pieces), for those that moved × those near each.
  */
-import { likenessOf, type Piece } from "../cut";
+import { likenessOf } from "../cut";
 import { type Frame, isFrameKey } from "../model";
-import { placeOf } from "./follow";
-
-/** What a piece may say beyond its place. */
-export type NewFrame = Omit<Piece, "key"> & {
-  readonly key: string | null;
-  readonly turned?: boolean;
-  readonly picture?: number;
-  readonly name?: string;
-  readonly origin?: Frame["origin"];
-};
+import { type NewFrame, placeOf } from "./new-frame";
 
 interface Options {
   /** Whether keys mean the same before and after. */

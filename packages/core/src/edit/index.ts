@@ -33,11 +33,10 @@ export { applyChanges, type Change, differenceBetween } from "./difference";
 export { counted, type Edit } from "./edit";
 export { setStepEvents } from "./events";
 export { deliverLike, forgetExample } from "./examples";
-export { type Drawings, placeOf } from "./follow";
+export type { Drawings } from "./follow";
 export { type Compared, comparedByDrawings, type FrameChanges, framesChanged, movesInWords } from "./frame-changes";
 export { dropFrames, keepFirstOf, renameFrame, restoreFrames } from "./frames";
 export { framesToMirror, freezeMirror, type MirroredPicture } from "./freeze-mirror";
-export type { NewFrame } from "./identity";
 export {
   actionOfRows,
   facingsInRows,
@@ -50,6 +49,7 @@ export {
 } from "./making-actions";
 export { addMarkKind, refsWith, removeMarkKind, renameMarkKind, setMarkLook } from "./mark-kinds";
 export { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "./marks";
+export { type NewFrame, placeOf } from "./new-frame";
 export { clipsOfAction, forgetOrigins, framesOfClips, nudgeOrigins, placeOrigins, setSourceOrigin } from "./origins";
 export { renameProject } from "./project";
 export { chosenAndGone } from "./references";

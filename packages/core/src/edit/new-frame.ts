@@ -1,0 +1,16 @@
+import type { Piece } from "../cut";
+import type { Frame } from "../model";
+
+/** What a piece may say beyond its place. */
+export type NewFrame = Omit<Piece, "key"> & {
+  readonly key: string | null;
+  readonly turned?: boolean;
+  readonly picture?: number;
+  readonly name?: string;
+  readonly origin?: Frame["origin"];
+};
+
+/** Where a frame or a piece lies: its picture and rectangle. */
+export function placeOf({ rect: { x, y, w, h }, picture = 0 }: { rect: Frame["rect"]; picture?: number | undefined }): string {
+  return `${picture} ${x} ${y} ${w} ${h}`;
+}

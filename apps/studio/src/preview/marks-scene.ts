@@ -1,4 +1,5 @@
 /** Where a frame's boxes and points lie on the stage, and where their tags do. Pure, and tested. */
+import { boxesIn, pointIn } from "@caravan/core/marks";
 import type { FramePoint, MarkKind, MarkName, Rect } from "@caravan/core/model";
 import type { PlayedFrame } from "./playing";
 import { frameOnStage, type HeldStill, type StageScene } from "./stage-scene";
@@ -29,13 +30,13 @@ export function marksOnStage(
   const left = (x: number, w: number) => whole.x + (mirror ? size.w - x - w : x) * scale;
   return kinds.flatMap((kind): MarkOnStage[] => {
     if (kind.shape === "box")
-      return (marks.boxes?.[kind.name] ?? []).map((box, index) => ({
+      return boxesIn(marks, kind.name).map((box, index) => ({
         kind,
         shape: "box",
         index,
         rect: { x: left(box.x, box.w), y: whole.y + box.y * scale, w: box.w * scale, h: box.h * scale },
       }));
-    const point = marks.points?.[kind.name];
+    const point = pointIn(marks, kind.name);
     return point ? [{ kind, shape: "point", at: { x: left(point.x, 0), y: whole.y + point.y * scale } }] : [];
   });
 }

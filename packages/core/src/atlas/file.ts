@@ -1,10 +1,10 @@
 import { textFromUtf8, utf8 } from "../codec";
-import { type Action, CaravanError, type Clip, jsonSchemaOf, msFromMicros } from "../model";
+import { type Action, CaravanError, type Clip, jsonSchemaOf, msFromMicros, orderedJson } from "../model";
 import { Atlas, type AtlasAction, type AtlasClip } from "./schema";
 
-/** The atlas as its file's bytes: JSON that people can read, fields in the order of the format's description. */
+/** The atlas as its file's bytes: JSON that people can read, fields in the order of the format's description, names in the project's. */
 export function writeAtlas(atlas: Atlas): Uint8Array {
-  return utf8(`${JSON.stringify(atlas, null, 1)}\n`);
+  return utf8(`${orderedJson(atlas)}\n`);
 }
 
 /** Newest version that is read here. */

@@ -2,7 +2,7 @@
 import { type Atlas, type AtlasFrame, writeAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
 import { besidePath } from "../manifest";
-import type { Delivery } from "../model";
+import { type Delivery, orderedRecord } from "../model";
 import type { OnProgress } from "../pack";
 import { filesInShape } from "../shape";
 import type { Goods } from "./goods";
@@ -38,14 +38,14 @@ export function atlasFiles(
     format: "caravan-atlas",
     version: 1,
     pages: laid.pages.map(({ image, pixels: { width, height } }) => ({ image, width, height, scale, filter })),
-    frames: Object.fromEntries(
+    frames: orderedRecord(
       laid.frames.map(({ name, page, rect, turned, mirrored, inset, size, origin, marks }): [string, AtlasFrame] => [
         name,
         { page, rect, turned, ...(mirrored ? { mirrored } : {}), inset, size, origin, ...marks },
       ]),
     ),
-    clips: Object.fromEntries(goods.clips),
-    actions: Object.fromEntries(goods.actions),
+    clips: orderedRecord(goods.clips),
+    actions: orderedRecord(goods.actions),
   };
   const atlasFile = { path: besidePath(stem, "atlas"), bytes: writeAtlas(atlas) };
   const proof = prove(atlasFile, pictures, laid, goods, png);

@@ -1,6 +1,7 @@
 /** The atlas as a program's module: TypeScript with the names as types, or JavaScript. */
 import type { Atlas } from "../atlas";
 import { utf8 } from "../codec";
+import { entriesOf, orderedJson } from "../model";
 
 /** `atlas` as a constant, with types of the names of all that is in it, so that a misspelt one does not compile. */
 export function typedModule(atlas: Atlas, name: string): Uint8Array {
@@ -9,7 +10,7 @@ export function typedModule(atlas: Atlas, name: string): Uint8Array {
       `// Made by Caravan for "${inComment(name)}". It is written anew with every delivery.`,
       ...Object.entries(namesIn(atlas)).map(([type, names]) => `export type ${type} = ${union(names)};`),
       "",
-      `export const atlas = ${JSON.stringify(atlas, null, 1)} as const;`,
+      `export const atlas = ${orderedJson(atlas)} as const;`,
       "",
     ].join("\n"),
   );
@@ -22,7 +23,7 @@ export function plainModule(atlas: Atlas, name: string): Uint8Array {
   return utf8(
     [
       `// Made by Caravan for "${inComment(name)}". It is written anew with every delivery.`,
-      `export const atlas = ${JSON.stringify(atlas, null, 1)};`,
+      `export const atlas = ${orderedJson(atlas)};`,
       ...Object.entries(lists).map(([list, names]) => `export const ${list} = ${JSON.stringify(names)};`),
       "",
     ].join("\n"),
@@ -30,12 +31,12 @@ export function plainModule(atlas: Atlas, name: string): Uint8Array {
 }
 
 function namesIn(atlas: Atlas): Record<"ClipName" | "ActionName" | "FrameName" | "EventName" | "BoxName" | "PointName", string[]> {
-  const events = Object.values(atlas.clips).flatMap(({ steps }) => steps.flatMap((step) => step.events ?? []));
-  const frames = Object.values(atlas.frames);
+  const events = entriesOf(atlas.clips).flatMap(([, { steps }]) => steps.flatMap((step) => step.events ?? []));
+  const frames = entriesOf(atlas.frames).map(([, frame]) => frame);
   return {
-    ClipName: Object.keys(atlas.clips),
-    ActionName: Object.keys(atlas.actions),
-    FrameName: Object.keys(atlas.frames),
+    ClipName: entriesOf(atlas.clips).map(([name]) => name),
+    ActionName: entriesOf(atlas.actions).map(([name]) => name),
+    FrameName: entriesOf(atlas.frames).map(([name]) => name),
     EventName: [...new Set(events)],
     BoxName: [...new Set(frames.flatMap(({ boxes }) => Object.keys(boxes ?? {})))],
     PointName: [...new Set(frames.flatMap(({ points }) => Object.keys(points ?? {})))],

@@ -2,7 +2,7 @@
 import Papa from "papaparse";
 import type { Atlas, AtlasFrame } from "../atlas";
 import { utf8 } from "../codec";
-import type { Counting, FramePoint } from "../model";
+import { type Counting, entriesOf, type FramePoint } from "../model";
 
 /**
  * Every step of every clip: when it begins and how long it shows, in ms and in ticks of a clock of `ticksPerSecond`. A step begins at the
@@ -10,7 +10,7 @@ import type { Counting, FramePoint } from "../model";
  */
 export function timesTable(atlas: Atlas, ticksPerSecond: number, from: Counting["from"]): Uint8Array {
   const rows: (string | number)[][] = [["clip", "step", "frame", "start_ms", "duration_ms", "start_ticks", "duration_ticks", "error_ms"]];
-  for (const [clip, { steps }] of Object.entries(atlas.clips)) {
+  for (const [clip, { steps }] of entriesOf(atlas.clips)) {
     let micros = 0;
     for (const [k, { frame, ms }] of steps.entries()) {
       const start = micros / 1000;
@@ -40,7 +40,7 @@ export function framesTable(atlas: Atlas, counting: Counting): Uint8Array {
   const rows: (string | number)[][] = [
     ["frame", "page", "image", "x", "y", "w", "h", "turned", "mirrored", "inset_x", "inset_y", "width", "height", "origin_x", "origin_y"],
   ];
-  for (const [name, frame] of Object.entries(atlas.frames)) {
+  for (const [name, frame] of entriesOf(atlas.frames)) {
     const { page, rect, turned, mirrored, inset, size } = frame;
     const origin = originCounted(frame, counting);
     rows.push([

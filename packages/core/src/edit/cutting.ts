@@ -239,10 +239,12 @@ function piecesOf(given: Coverage | CutPieces, cut: FindingCut, source: Source):
   return "pieces" in given ? given.pieces : cutSheet(given, cut, source.name).pieces;
 }
 
-/** Frames that are told where they are stay there, as far as the picture still reaches. */
-function stillFitting(frames: readonly Frame[], source: Source): Frame[] {
-  const { width, height } = sheetOf(source);
-  const kept = frames.filter(({ rect }) => encloses({ x: 0, y: 0, w: width, h: height }, rect));
+/** Frames that are told where they are stay there, as far as their picture is there and still reaches. */
+function stillFitting(frames: readonly Frame[], { pictures }: Source): Frame[] {
+  const kept = frames.filter(({ rect, picture = 0 }) => {
+    const on = pictures[picture];
+    return on !== undefined && encloses({ x: 0, y: 0, w: on.width, h: on.height }, rect);
+  });
   return kept.length === frames.length ? (frames as Frame[]) : kept;
 }
 

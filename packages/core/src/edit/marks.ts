@@ -1,5 +1,5 @@
 /** Boxes and points on frames: drawn, moved, given to other frames and taken away, on one frame or on as many as one likes. */
-import { carriedBox, carriedPoint, changedBox, frameWithMarks, marksWith, marksWithout } from "../marks";
+import { boxesIn, carriedBox, carriedPoint, changedBox, frameWithMarks, marksWith, marksWithout, pointIn } from "../marks";
 import {
   type Box,
   CaravanError,
@@ -73,9 +73,9 @@ export const putPoint = edit(
   (project, _of, refs, name, at, point) => {
     markNamed(project, name);
     const from = placedFrame(project, at);
-    const before = from.frame.marks?.points?.[name];
+    const before = pointIn(from.frame.marks, name);
     return onFrames(project, refs, (placed) => {
-      const own = placed.frame.marks?.points?.[name];
+      const own = pointIn(placed.frame.marks, name);
       const moved = own && before ? { x: own.x + point.x - before.x, y: own.y + point.y - before.y } : carriedPoint(point, from, placed);
       return marksWith(placed.frame.marks, name, { point: checkedPoint(placed.frame === from.frame ? point : moved) });
     });
@@ -91,7 +91,7 @@ export const copyMarks = edit(
   (project, _of, refs, name, ref) => {
     const from = placedFrame(project, ref);
     const boxes = boxesOf(from.frame, name);
-    const point = from.frame.marks?.points?.[name];
+    const point = pointIn(from.frame.marks, name);
     return onFrames(project, refs, (placed) =>
       placed.frame === from.frame
         ? placed.frame.marks
@@ -111,7 +111,7 @@ export const clearMarks = edit(
 
 /** A frame's boxes of a kind; none is an empty list. */
 export function boxesOf({ marks }: Pick<Frame, "marks">, name: MarkName): readonly Box[] {
-  return marks?.boxes?.[name] ?? [];
+  return boxesIn(marks, name);
 }
 
 function onFrames(

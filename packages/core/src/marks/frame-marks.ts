@@ -39,9 +39,19 @@ export function scaledMarks(marks: FrameMarks, scale: number): FrameMarks {
   );
 }
 
+/** The boxes of a kind, also of one that is called as something every object has. */
+export function boxesIn(marks: FrameMarks | undefined, name: MarkName): readonly Box[] {
+  return marks?.boxes && Object.hasOwn(marks.boxes, name) ? (marks.boxes[name] ?? []) : [];
+}
+
+/** The point of a kind, undefined if there is none. */
+export function pointIn(marks: FrameMarks | undefined, name: MarkName): FramePoint | undefined {
+  return marks?.points && Object.hasOwn(marks.points, name) ? marks.points[name] : undefined;
+}
+
 /** Whether there is a box or the point of this kind; kinds of both shapes have names of their own. */
 export function hasMark(marks: FrameMarks | undefined, name: MarkName): boolean {
-  return marks?.boxes?.[name] !== undefined || marks?.points?.[name] !== undefined;
+  return boxesIn(marks, name).length > 0 || pointIn(marks, name) !== undefined;
 }
 
 /** The frame with these marks; one without any does not have the field. The very frame if it has just these. */
@@ -63,8 +73,8 @@ export function marksWith(
   given: { readonly boxes?: readonly Box[]; readonly point?: FramePoint | null },
 ): FrameMarks | undefined {
   const same =
-    (given.boxes === undefined || sameBoxes(marks?.boxes?.[name] ?? [], given.boxes)) &&
-    (given.point === undefined || samePoint(marks?.points?.[name], given.point));
+    (given.boxes === undefined || sameBoxes(boxesIn(marks, name), given.boxes)) &&
+    (given.point === undefined || samePoint(pointIn(marks, name), given.point));
   if (same) return marks;
   const boxes = { ...marks?.boxes };
   const points = { ...marks?.points };

@@ -1,7 +1,17 @@
 export { withAnchoredFrames } from "./anchored";
 export { carriedBox, carriedPoint, changedBox } from "./carried";
 export { type Jump, jumpsOf, type Standing, standingFrom, standingOf } from "./drift";
-export { frameWithMarks, hasMark, marksWith, marksWithout, mirroredMarks, scaledMarks, shiftedMarks } from "./frame-marks";
+export {
+  boxesIn,
+  frameWithMarks,
+  hasMark,
+  marksWith,
+  marksWithout,
+  mirroredMarks,
+  pointIn,
+  scaledMarks,
+  shiftedMarks,
+} from "./frame-marks";
 export {
   commonOrigin,
   DRAWN_WAYS,

@@ -21,6 +21,7 @@ export { jsonSchemaOf, projectJsonSchema } from "./json-schema";
 export { Box, FrameMarks, MARK_LINES, MarkKind, MarkName } from "./marks";
 export { checkedName, fittedName, freeName, isFitName, Name, shortened } from "./name";
 export { naturalOrder } from "./natural-order";
+export { entriesOf, orderedJson, orderedRecord } from "./ordered-record";
 export { Packing, USUAL_PACKING } from "./packing";
 export { MOST_PICTURES, refuseTooMany } from "./picture-limit";
 export { freePath, freePicturePaths, isDeviceName, pathKey, pathStem, takenPaths, withDistinctPaths } from "./picture-paths";

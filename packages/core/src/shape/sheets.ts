@@ -1,6 +1,6 @@
 /** An atlas as the records that a shape has room for: one list of frames for each file, with the clips that name them. */
 import type { Atlas } from "../atlas";
-import { FACINGS, type Facing } from "../model";
+import { entriesOf, FACINGS, type Facing } from "../model";
 import type { ClipFacts, FrameFacts, PageFacts, Sheet, StepFacts } from "./facts";
 import type { Traits } from "./learn";
 import { type PlayedAs, playedAs } from "./played-as";
@@ -17,11 +17,11 @@ export function sheetsOf(atlas: Atlas, traits: Traits): Sheet[] {
 function sheetOf(atlas: Atlas, traits: Traits, pages: readonly PageFacts[]): Sheet {
   const onPage = new Map(pages.map((page) => [page.index, page]));
   const loose = new Map<string, Loose>();
-  for (const [name, { page, rect, turned, inset, size, origin }] of Object.entries(atlas.frames)) {
+  for (const [name, { page, rect, turned, inset, size, origin }] of entriesOf(atlas.frames)) {
     const at = onPage.get(page);
     if (at) loose.set(name, { name, rect, turned, inset, size, origin, ms: null, page: at, clip: null });
   }
-  const all = Object.entries(atlas.clips)
+  const all = entriesOf(atlas.clips)
     .filter(([, { steps }]) => steps.every(({ frame }) => loose.has(frame)))
     .map(([name, clip]): Told => ({ ...calledIn(atlas, name, traits), ...playedAs(clip, traits) }));
   // Records of one page stand together where the file has a part for each page; clips of one action, where it has one for each action.
@@ -53,7 +53,7 @@ type Told = PlayedAs & { readonly name: string; readonly facing: Facing | null }
 /** The name and facing that the file calls a clip by: those of the first action that shows it unmirrored, if the file tells facings. */
 function calledIn({ actions }: Atlas, clip: string, { facings: tells }: Traits): { name: string; facing: Facing | null } {
   if (tells)
-    for (const [action, { facings }] of Object.entries(actions))
+    for (const [action, { facings }] of entriesOf(actions))
       for (const facing of FACINGS) if (facings[facing]?.clip === clip && !facings[facing]?.mirror) return { name: action, facing };
   return { name: clip, facing: null };
 }

@@ -1,6 +1,6 @@
 "use client";
 
-import { PLACES } from "@caravan/core/marks";
+import { PLACES, pointIn } from "@caravan/core/marks";
 import type { MarkKind } from "@caravan/core/model";
 import type { PlayedFrame } from "../../preview/playing";
 import { useKeys } from "../../ui/keys";
@@ -78,7 +78,7 @@ function BoxKeys({ spot, box }: Props) {
 }
 
 function PointKeys({ spot, kind, frame }: Props) {
-  const at = (kind && frame.marks?.points?.[kind.name]) ?? frame.origin;
+  const at = (kind && pointIn(frame.marks, kind.name)) ?? frame.origin;
   const move = (x: number, y: number) => spot && pointTo(spot, { x: at.x + x, y: at.y + y });
   useKeys(
     "Points",

@@ -1,5 +1,6 @@
 "use client";
 
+import { boxesIn } from "@caravan/core/marks";
 import { type Clip, findFrame, type Project, type Source } from "@caravan/core/model";
 import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
@@ -50,7 +51,7 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
     ],
     { first: true },
   );
-  const boxes = (kind && frame?.marks?.boxes?.[kind.name]) ?? [];
+  const boxes = kind ? boxesIn(frame?.marks, kind.name) : [];
   const box = Math.min(chosenBox, Math.max(0, boxes.length - 1));
   const spot: Spot | null = ref && kind ? { ref, inScope, name: kind.name } : null;
   return (

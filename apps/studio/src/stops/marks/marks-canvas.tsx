@@ -1,6 +1,6 @@
 "use client";
 
-import { halves } from "@caravan/core/marks";
+import { boxesIn, halves, pointIn } from "@caravan/core/marks";
 import type { Box, FramePoint, MarkKind, Rect } from "@caravan/core/model";
 import { type PointerEvent, useEffect, useMemo, useRef, useState } from "react";
 import { type BoxGesture, gestureAt, rectDuring } from "../../preview/box-gesture";
@@ -61,7 +61,7 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
     const zoom = Math.max(1, Math.floor(fittingZoom(reach, size.width - 60, size.height - 48)));
     return stageScene(reach, zoom, size.width, size.height, size.density);
   }, [frame, size]);
-  const boxes = (kind && frame.marks?.boxes?.[kind.name]) ?? [];
+  const boxes = kind ? boxesIn(frame.marks, kind.name) : [];
 
   useEffect(() => loadPictures([frame, ...ghosts].map(({ look }) => look)), [frame, ghosts]);
 
@@ -155,7 +155,7 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
 /** What the canvas shows, in words. */
 function account({ name, origin, marks }: PlayedFrame, kind: MarkKind | null, boxes: readonly Box[]): string {
   if (!kind) return `${name} with its origin at ${origin.x}, ${origin.y}`;
-  const point = marks?.points?.[kind.name];
+  const point = pointIn(marks, kind.name);
   const places = kind.shape === "point" ? (point ? [point] : []) : boxes;
   if (places.length === 0) return `${name} without ${kind.name}`;
   return `${name} with ${kind.name} at ${places.map((place) => [place.x, place.y, ...("w" in place ? [place.w, place.h] : [])].join(", ")).join("; ")}`;
@@ -170,7 +170,7 @@ function boundsOf({ size: { w, h } }: PlayedFrame): Rect {
 }
 
 function withDraft(frame: PlayedFrame, { name }: MarkKind, draft: Rect): PlayedFrame {
-  const boxes = { ...frame.marks?.boxes, [name]: [...(frame.marks?.boxes?.[name] ?? []), draft] };
+  const boxes = { ...frame.marks?.boxes, [name]: [...boxesIn(frame.marks, name), draft] };
   return { ...frame, marks: { ...frame.marks, boxes } };
 }
 

@@ -1,5 +1,6 @@
 "use client";
 
+import { pointIn } from "@caravan/core/marks";
 import type { PlayedFrame } from "../../preview/playing";
 import { Button } from "../../ui/button";
 import { FieldBox } from "../../ui/number-field";
@@ -9,7 +10,7 @@ import { dropMarks, giveToAll, placePoint, pointTo, type Spot } from "./set-mark
 
 /** The point in numbers, and what can be done with it. */
 export function PointTools({ spot, frame }: { spot: Spot; frame: PlayedFrame }) {
-  const point = frame.marks?.points?.[spot.name];
+  const point = pointIn(frame.marks, spot.name);
   const { inScope } = spot;
   const several = inScope.frames.length > 1;
   return (

@@ -1,0 +1,205 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { readBundle, writeBundle } from "../bundle";
+import { findingsOf } from "../check";
+import { sha256Hex, utf8 } from "../codec";
+import {
+  type ActionName,
+  CaravanError,
+  type ClipName,
+  checkDocument,
+  emptyProject,
+  type FrameRef,
+  frameRef,
+  type MarkName,
+  type Project,
+  projectFromFile,
+  projectToFile,
+  type Source,
+  type SourceId,
+} from "../model";
+import { coverageOf } from "../raster";
+import * as edits from ".";
+import { applyChanges, type Change, differenceBetween } from "./difference";
+import { CELL, NO_SPACE, sheetOfCells } from "./project.fixture";
+
+const art = utf8("art");
+const sha256 = sha256Hex(art);
+const sheet = sheetOfCells(4, 3, [7]);
+const coverage = coverageOf(sheet);
+const picture = { sha256, width: sheet.width, height: sheet.height };
+
+/** Names that have been trouble: they look like numbers or patterns, or differ in case only. */
+const NAMES = ["walk", "Walk", "walk-*", "0001", "1", "con", "$&", "{n}", "😀", "x".repeat(200), "toString"];
+
+/** What a random edit may choose from: numbers that pick among whatever is there. */
+type Dice = (sides: number) => number;
+
+type RandomEdit = (project: Project, dice: Dice) => Project;
+
+const pick = <Each>(all: readonly Each[], dice: Dice): Each | undefined => all[dice(Math.max(1, all.length))];
+const source = (project: Project, dice: Dice) => pick(project.sources, dice) as Source;
+const clip = (project: Project, dice: Dice) => (pick(project.clips, dice)?.name ?? "none") as ClipName;
+const action = (project: Project, dice: Dice) => (pick(project.actions, dice)?.name ?? "none") as ActionName;
+const mark = (project: Project, dice: Dice) => (pick(project.marks, dice)?.name ?? "none") as MarkName;
+const name = (dice: Dice) => pick(NAMES, dice) as string;
+const refs = (project: Project, dice: Dice): FrameRef[] => {
+  const all = project.sources.flatMap((each) => each.frames.map((frame) => frameRef(each, frame)));
+  return Array.from({ length: dice(5) }, () => pick(all, dice)).filter((ref) => ref !== undefined);
+};
+const steps = (dice: Dice) => Array.from({ length: 1 + dice(3) }, () => dice(6));
+const grid = (dice: Dice) => ({
+  by: "cell" as const,
+  cell: { w: 5 + dice(6), h: 8 + dice(4) },
+  margin: { x: dice(3), y: dice(3) },
+  gap: NO_SPACE,
+  keepEmpty: dice(2) === 0,
+  ...(dice(2) === 0 ? { offset: { x: dice(5) - 2, y: dice(5) - 2 } } : {}),
+});
+
+const EDITS: Readonly<Record<string, RandomEdit>> = {
+  add: (p, d) => edits.addSources(p, [{ fileName: `${name(d)}.png`, ...picture }]),
+  series: (p, d) => edits.takeIn(p, [{ name: name(d), pictures: [picture, picture, picture], coverages: [coverage, coverage, coverage] }]),
+  cut: (p, d) => edits.cutSource(p, source(p, d).id, grid(d), coverage),
+  outlines: (p, d) => edits.cutSource(p, source(p, d).id, { by: "outlines", joinPx: d(4), leastPx: 1 + d(3), level: d(2) === 0 }, coverage),
+  draw: (p, d) => edits.drawFrames(p, source(p, d).id, [{ x: d(20), y: d(20), w: 1 + d(12), h: 1 + d(10) }]),
+  place: (p, d) => edits.placeFrames(p, new Map(refs(p, d).map((ref) => [ref, { x: d(20), y: d(20), w: 1 + d(12), h: 1 + d(10) }]))),
+  equal: (p, d) => edits.makeEqual(p, refs(p, d), (["feet", "middle", "origin"] as const)[d(3)] ?? "feet"),
+  refresh: (p, d) => edits.refreshSource(p, source(p, d).id, [{ ...picture, sha256: String(d(2)).repeat(64) }], [coverage]),
+  renameSource: (p, d) => edits.renameSource(p, source(p, d).id, name(d)),
+  removeSource: (p, d) => (p.sources.length > 1 ? edits.removeSource(p, source(p, d).id) : p),
+  nameFrames: (p, d) => {
+    const { id, frames } = source(p, d);
+    return edits.nameFrames(
+      p,
+      id,
+      frames.slice(0, d(5)).map(({ key }) => key),
+      { text: `${name(d)}{n}{row}`, start: 0, step: 1, padding: d(4) },
+    );
+  },
+  drop: (p, d) => edits.dropFrames(p, refs(p, d)),
+  restore: (p, d) => edits.restoreFrames(p, refs(p, d)),
+  clip: (p, d) => edits.addClip(p, refs(p, d), d(2) === 0 ? undefined : name(d)),
+  renameClip: (p, d) => edits.renameClip(p, clip(p, d), name(d)),
+  removeClip: (p, d) => edits.removeClip(p, clip(p, d)),
+  duplicateClip: (p, d) => edits.duplicateClip(p, clip(p, d)),
+  rules: (p, d) =>
+    edits.setClipRules(p, clip(p, d), { playback: (["once", "loop", "pingpong"] as const)[d(3)] ?? "loop", loopFrom: d(5), times: d(3) }),
+  insert: (p, d) => edits.insertSteps(p, clip(p, d), d(6), refs(p, d)),
+  removeSteps: (p, d) => edits.removeSteps(p, clip(p, d), steps(d)),
+  moveSteps: (p, d) => edits.moveSteps(p, clip(p, d), steps(d), d(5)),
+  duplicateSteps: (p, d) => edits.duplicateSteps(p, clip(p, d), steps(d)),
+  merge: (p, d) => edits.mergeEqualSteps(p, clip(p, d)),
+  split: (p, d) => edits.splitClip(p, clip(p, d), steps(d)),
+  join: (p, d) => edits.joinClips(p, clip(p, d), [clip(p, d)]),
+  part: (p, d) => edits.partByRows(p, clip(p, d)),
+  fps: (p, d) => edits.setClipFps(p, clip(p, d), 1 + d(60)),
+  total: (p, d) => edits.setClipTotal(p, clip(p, d), 1 + d(2_000_000)),
+  durations: (p, d) => edits.setStepDurations(p, clip(p, d), steps(d), 1 + d(900_000)),
+  events: (p, d) => edits.setStepEvents(p, clip(p, d), steps(d), [name(d)]),
+  action: (p, d) => edits.addAction(p, name(d), ([1, 2, 4, 8] as const)[d(4)] ?? 1),
+  renameAction: (p, d) => edits.renameAction(p, action(p, d), name(d)),
+  removeAction: (p, d) => edits.removeAction(p, action(p, d)),
+  petal: (p, d) => edits.setPetal(p, action(p, d), (["e", "s", "w", "n"] as const)[d(4)] ?? "s", d(5) === 0 ? null : { clip: clip(p, d) }),
+  mirror: (p, d) => edits.mirrorMissing(p, action(p, d)),
+  facings: (p, d) => edits.rowsAsFacings(p, clip(p, d), { first: "s", turn: "clockwise" } as never),
+  mark: (p, d) => edits.addMarkKind(p, d(2) === 0 ? "box" : "point", name(d)),
+  renameMark: (p, d) => edits.renameMarkKind(p, mark(p, d), name(d)),
+  removeMark: (p, d) => edits.removeMarkKind(p, mark(p, d)),
+  box: (p, d) => {
+    const [at, ...others] = refs(p, d);
+    const kind = p.marks.filter(({ shape }) => shape === "box")[d(3)];
+    return at && kind ? edits.addBox(p, "it", [at, ...others], kind.name, at, { x: d(9) - 3, y: d(9), w: 1 + d(6), h: 1 + d(6) }) : p;
+  },
+  point: (p, d) => {
+    const [at, ...others] = refs(p, d);
+    const kind = p.marks.filter(({ shape }) => shape === "point")[d(3)];
+    return at && kind ? edits.putPoint(p, "it", [at, ...others], kind.name, at, { x: d(9) / 2, y: d(9) / 2 }) : p;
+  },
+  sourceOrigin: (p, d) => edits.setSourceOrigin(p, source(p, d).id, d(4) === 0 ? null : { x: d(20) / 2, y: d(20) / 2 }),
+  origins: (p, d) => edits.placeOrigins(p, "it", new Map(refs(p, d).map((ref) => [ref, { x: d(20) / 2, y: d(20) / 2 }]))),
+  nudge: (p, d) => edits.nudgeOrigins(p, "it", refs(p, d), { x: d(5) - 2, y: 0.5 }),
+  deliver: (p, d) => edits.addDelivery(p, name(d), d(2) === 0 ? null : 0),
+  choose: (p, d) =>
+    edits.setDelivery(p, d(p.deliveries.length), {
+      choice: {
+        of: (["all", "clips", "actions"] as const)[d(3)] ?? "all",
+        names: [clip(p, d), action(p, d)],
+        pattern: d(2) === 0 ? "" : `${name(d).slice(0, 9)}*`,
+      },
+      kind: (["atlas", "grid", "strips", "singles", "films"] as const)[d(5)] ?? "atlas",
+      frameNames: pick(["{name}", "{clip}-{step:2}", "{source}", "{toString}$&"], d) as string,
+      data: { times: d(2) === 0 },
+    }),
+  mend: (p, d) => {
+    const finding = pick(findingsOf(p), d);
+    return finding?.mend && "apply" in finding.mend ? finding.mend.apply(p) : p;
+  },
+};
+
+/** A seeded sequence of numbers (mulberry32, T. Ettinger, public domain). */
+function diceFrom(seed: number): Dice {
+  let state = seed;
+  return (sides) => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) % Math.max(1, sides);
+  };
+}
+
+const text = (project: Project) => JSON.stringify(projectToFile(project));
+
+describe("hundreds of random edits", () => {
+  it(
+    "leave documents that open, findings that can be told, and an undo that gives the first one back to the byte",
+    () =>
+      fc.assert(
+        fc.property(fc.integer(), (seed) => {
+          const dice = diceFrom(seed);
+          const empty = edits.addSources(emptyProject("random"), [{ fileName: "porter.png", ...picture }]);
+          const first = edits.cutSource(
+            empty,
+            "s1" as SourceId,
+            { by: "cell", cell: CELL, margin: NO_SPACE, gap: NO_SPACE, keepEmpty: false },
+            coverage,
+          );
+          let project = first;
+          const undo: (readonly Change[])[] = [];
+          let made = 0;
+          for (let k = 0; k < 300; k++) {
+            const [what, change] = pick(Object.entries(EDITS), dice) as [string, RandomEdit];
+            let next = project;
+            try {
+              next = change(project, dice);
+            } catch (error) {
+              // Refused in words, and nothing has changed.
+              if (!(error instanceof CaravanError)) throw new Error(`seed ${seed}, edit ${k}, ${what}: ${error}`, { cause: error });
+            }
+            if (next === project) continue;
+            made++;
+            try {
+              checkDocument(next, "document");
+              expect(findingsOf(next).filter(({ code }) => code === "check-failed")).toEqual([]);
+            } catch (error) {
+              throw new Error(`seed ${seed}, edit ${k}, ${what}: ${error}`, { cause: error });
+            }
+            // Stored and read, as after a reload in between.
+            undo.push(JSON.parse(JSON.stringify(differenceBetween(next, project))));
+            expect(text(applyChanges(project, JSON.parse(JSON.stringify(differenceBetween(project, next)))) as Project)).toBe(text(next));
+            project = next;
+          }
+          expect(made).toBeGreaterThan(60);
+          expect(projectFromFile(JSON.parse(text(project)), "saved")).toEqual(project);
+          const pictures = new Map(project.sources.flatMap(({ pictures: own }) => own.map((each) => [each.sha256, art] as const)));
+          if ([...pictures.keys()].every((each) => each === sha256))
+            expect(readBundle(writeBundle({ project, pictures }), "bundle").project).toEqual(project);
+          let back = project;
+          for (const changes of undo.reverse()) back = applyChanges(back, changes) as Project;
+          expect(text(back)).toBe(text(first));
+        }),
+        { numRuns: 12, seed: 20261127 },
+      ),
+    120_000,
+  );
+});

@@ -1,0 +1,35 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { entriesOf, orderedJson, orderedRecord } from "./ordered-record";
+
+const entries = fc.uniqueArray(fc.tuple(fc.oneof(fc.nat(99).map(String), fc.constantFrom("walk", "0001", "__proto__", "-1")), fc.nat()), {
+  selector: ([name]) => name,
+  maxLength: 12,
+});
+
+describe("ordered records", () => {
+  it("give their entries in the order given, names that look like numbers too", () =>
+    fc.assert(
+      fc.property(entries, (given) => {
+        expect(entriesOf(orderedRecord(given))).toEqual(given);
+      }),
+    ));
+
+  it("are written in that order, and read back the same", () =>
+    fc.assert(
+      fc.property(entries, (given) => {
+        const text = orderedJson({ of: orderedRecord(given) });
+        expect(JSON.parse(text)).toEqual({ of: Object.fromEntries(given) });
+        expect([...text.matchAll(/^ {2}("(?:[^"\\]|\\.)*"): /gm)].map(([, name]) => JSON.parse(name as string))).toEqual(
+          given.map(([name]) => name),
+        );
+      }),
+    ));
+
+  it("are else written just as JSON is", () =>
+    fc.assert(
+      fc.property(fc.jsonValue(), (value) => {
+        expect(orderedJson(value)).toBe(JSON.stringify(value, null, 1));
+      }),
+    ));
+});

@@ -3,7 +3,7 @@ import { addClip, addDelivery, type DeliveryChange, placeOrigins, renameClip, re
 import { porterProject } from "../edit/project.fixture";
 import type { ClipName, FrameRef, Project } from "../model";
 import { deliveryFindings } from "./delivery-findings";
-import type { Finding } from "./finding";
+import { type Finding, mendsOf } from "./finding";
 import { mended } from "./mend";
 
 const ref = (column: number) => `s1/c${column}r0` as FrameRef;
@@ -105,4 +105,27 @@ describe("findings on deliveries", () => {
 
   it("tell of origins outside their frames", () =>
     expectMended(placeOrigins(project, "a frame", new Map([[ref(0), { x: -3, y: 4 }]])), "origin-outside", /1 frame stands on a point/));
+});
+
+describe("steps that a table in ticks cannot show", () => {
+  const short = setStepDurations(having({ data: { times: true, ticksPerSecond: 60 } }), walk, [1], 5000);
+  const found = deliveryFindings(short).find(({ code }) => code === "no-ticks") as Finding;
+
+  it("are a finding, with three ways to mend it", () => {
+    expect(found.message).toMatch(/At 60 ticks a second 1 of its steps has no tick of its own/);
+    expect(mendsOf(found).map(({ label }) => label)).toEqual([
+      "Give each at least a tick, 16.667 ms",
+      "Make the clip 3.3 times as long",
+      "Count 100 ticks a second",
+    ]);
+  });
+
+  it("are there no more after any of them", () => {
+    for (const mend of mendsOf(found)) expect(codes(mended(short, { ...found, mend })), mend.label).toEqual([]);
+  });
+
+  it("are none where no table is written, or the clip does not go", () => {
+    expect(codes(setStepDurations(project, walk, [1], 5000))).toEqual([]);
+    expect(codes(setDelivery(addClip(short, [ref(2)], "idle"), 0, { choice: { of: "clips", names: ["idle"] } }))).toEqual([]);
+  });
 });

@@ -264,7 +264,7 @@ function isTotal(values: readonly number[], unit: ClipReading["timeAs"]): boolea
 /** Whether a field called direction tells which way a clip plays, not which way a figure looks. */
 /** A value that says how a clip plays and nothing else. */
 const PLAYING =
-  /^(forwards?|backwards?|reversed?|ping.?pong|yoyo|alternate|bounce|back.and.forth|to.and.fro|loop(ed|ing)?|once|one.?shot|single|clamp)$/i;
+  /^(forwards?|backwards?|reversed?|ping.?pong|yoyo|alternate|bounce|back.and.forth|to.and.fro|(no.?|non.?|not.?)?loop(ed|ing)?|once|one.?shot|single|clamp)$/i;
 
 function isPlayingWay(records: readonly MetadataRecord[], path: string): boolean {
   return records.some(

@@ -10,6 +10,7 @@ export {
   headOf,
   type Leaf,
   leafOf,
+  leafOfQuoted,
   PAIR,
   type ParsedMetadata,
   parseMetadata,

@@ -366,3 +366,33 @@ describe("a damaged metadata file, however damaged,", () => {
       { numRuns: 250 },
     ));
 });
+
+describe("what a file says, as it says it", () => {
+  const rows = (change: (name: string, k: number) => object) =>
+    JSON.stringify({ frames: PLACES.map(([name, { x, y, w, h }], k) => ({ name, x, y, w, h, ...change(name, k) })) });
+
+  it("keeps quoted 0001, yes and no as names", () => {
+    const { frames } = understood(rows((_, k) => ({ name: ["0001", "no", "yes", "0002", "on", "0x10", "007", "1e3"][k] })));
+    expect(frames.map(({ name }) => name).slice(0, 4)).toEqual(["0001", "no", "yes", "0002"]);
+    expect(frames[6]?.name).toBe("007");
+  });
+
+  it("keeps padded numbers of a table as names", () => {
+    const table = ["name,x,y,w,h", ...PLACES.map(([, { x, y, w, h }], k) => `000${k},${x},${y},${w},${h}`)].join("\n");
+    expect(understood(table).frames.map(({ name }) => name)).toEqual(PLACES.map((_, k) => `000${k}`));
+  });
+
+  it("places no frame that is turned by 180° or 270°, and says so", () => {
+    const { frames, unplaced } = understood(rows((_, k) => ({ rotation: k === 4 ? 270 : k === 5 ? 180 : 0 })));
+    expect(frames).toHaveLength(6);
+    expect(unplaced.map(({ why }) => why)).toEqual([
+      "It is stored turned by 270°, and only turns by 90° clockwise can be read.",
+      "It is stored turned by 180°, and only turns by 90° clockwise can be read.",
+    ]);
+  });
+
+  it("decodes numeric entities of XML", () => {
+    const xml = `<sheet>${PLACES.map(([, { x, y, w, h }], k) => `<cut name="r&#228;d&#x2d;${k}" x="${x}" y="${y}" w="${w}" h="${h}"/>`).join("")}</sheet>`;
+    expect(understood(xml).frames.map(({ name }) => name)).toEqual(PLACES.map((_, k) => `räd-${k}`));
+  });
+});

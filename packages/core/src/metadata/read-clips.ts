@@ -104,10 +104,10 @@ function facingOf(word: string | null): string | null {
 export function playbackOf(way: unknown, times: number | null): { playback: ReadClip["playback"]; times: number; reversed: boolean } {
   const word = typeof way === "string" ? way.toLowerCase().replace(/[^a-z]/g, "") : "";
   const passes = times !== null && Number.isInteger(times) && times > 0 ? times : 0;
-  if (/pingpong|yoyo|alternate|bounce|backandforth|toandfro|mirror/.test(word))
-    return { playback: "pingpong", times: passes, reversed: false };
-  if (/once|single|none|oneshot|clamp|^no$|^false$/.test(word)) return { playback: "once", times: 0, reversed: false };
   const reversed = /reverse|backward/.test(word);
+  if (/pingpong|yoyo|alternate|bounce|backandforth|toandfro|mirror/.test(word)) return { playback: "pingpong", times: passes, reversed };
+  if (/once|single|none|oneshot|clamp|^no$|^false$|^(no|non|not|never|dont|without)(loop|repeat|cycl|wrap)/.test(word))
+    return { playback: "once", times: 0, reversed };
   if (way === false || way === 0) return { playback: "once", times: 0, reversed };
   if (passes === 1) return { playback: "once", times: 0, reversed };
   // A number of rounds greater than one; -1 stands for ever in many files.

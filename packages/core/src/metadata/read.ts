@@ -3,7 +3,7 @@ import { encloses, type FramePoint, type Reading, type Rect, type Size } from ".
 import type { Described } from "./described";
 import { groupAt, type MetadataRecord } from "./groups";
 import { gridFor, isInside, numberAt, rectangleOf, valueAt } from "./rectangles";
-import type { ParsedMetadata } from "./tree";
+import { numberOf, type ParsedMetadata } from "./tree";
 
 export interface ReadFrame {
   readonly name: string;
@@ -50,6 +50,7 @@ export function readFrames(parsed: ParsedMetadata, reading: Reading, { picture, 
     const given = rectangleOf(record, reading.fields, grid);
     if (!given) return `It does not say ${missing(record, reading)}.`;
     const turned = isTurned(record, reading);
+    if (typeof turned === "string") return turned;
     const stored = turned && reading.turnedAs === "upright" ? { ...given, w: given.h, h: given.w } : given;
     if (![stored.x, stored.y, stored.w, stored.h].every(Number.isInteger)) return "Its numbers are not whole pixels.";
     if (stored.w <= 0 || stored.h <= 0) return `Its size is ${stored.w} × ${stored.h}.`;
@@ -80,9 +81,15 @@ function missing(record: MetadataRecord, { fields }: Reading): string {
   return absent.map(([field, path]) => `${field} (at ${path})`).join(", ") || "how large it is";
 }
 
-function isTurned(record: MetadataRecord, { fields }: Reading): boolean {
+/** Whether it is stored turned by 90° clockwise; in words why it cannot be read if it is turned otherwise. */
+function isTurned(record: MetadataRecord, { fields }: Reading): boolean | string {
   const value = fields.turned === undefined ? false : valueAt(record, fields.turned);
-  return value === true || (typeof value === "number" && value % 180 !== 0);
+  if (typeof value === "string" && numberOf(value) === null) return /^(yes|true|y)$/i.test(value.trim());
+  const turns = typeof value === "string" ? (numberOf(value) ?? 0) : value;
+  if (typeof turns !== "number" || turns === 1) return turns === true || turns === 1;
+  const degrees = ((turns % 360) + 360) % 360;
+  if (degrees === 0 || degrees === 90) return degrees === 90;
+  return `It is stored turned by ${turns}°, and only turns by 90° clockwise can be read.`;
 }
 
 function frameOf(record: MetadataRecord, reading: Reading, rect: Rect, turned: boolean, index: number, picture: string): ReadFrame {

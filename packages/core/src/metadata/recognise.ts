@@ -80,7 +80,9 @@ function otherFields(group: RecordGroup, rectangle: FieldPaths): FieldPaths {
   take("name", nameField(records, rectangle, group.keyed));
   take(
     "turned",
-    paths.find((path) => says(lastPart(path), TURNED_WORDS) && (typed(path, "boolean") || isQuarterTurns(records, path))),
+    paths.find(
+      (path) => says(lastPart(path), TURNED_WORDS) && (typed(path, "boolean") || isQuarterTurns(records, path) || isYesOrNo(records, path)),
+    ),
   );
   const pairs = sidePairs(paths.filter((path) => typed(path, "number")));
   const rectStem = rectangle.x === undefined ? null : (sideOf(rectangle.x)?.stem ?? null);
@@ -206,7 +208,11 @@ function largest(records: readonly MetadataRecord[], pairs: readonly SidePair[])
 }
 
 function isQuarterTurns(records: readonly MetadataRecord[], path: string): boolean {
-  return records.every((record) => [0, 1, 90, 270, -90, null].includes(numberAt(record, path)));
+  return records.every((record) => [0, 1, 90, 180, 270, -90, null].includes(numberAt(record, path)));
+}
+
+function isYesOrNo(records: readonly MetadataRecord[], path: string): boolean {
+  return records.every((record) => /^(yes|no|true|false|y|n)$/i.test(String(valueAt(record, path))));
 }
 
 function aroundFields(records: readonly MetadataRecord[]): string[] {

@@ -10,6 +10,7 @@ import { type FrameField, overlaps, type Rect, type Size, type Spacing } from ".
 import { type Coverage, countDrawn } from "../raster";
 import { isSeen } from "./described";
 import type { MetadataRecord, RecordGroup } from "./groups";
+import { numberOf } from "./tree";
 import { CELL_WORDS, INDEX_WORDS, says, sideOf, wordsOf } from "./words";
 
 export type FieldPaths = Partial<Record<FrameField, string>>;
@@ -34,6 +35,7 @@ export function valueAt(record: MetadataRecord, path: string): unknown {
 
 export function numberAt(record: MetadataRecord, path: string | undefined): number | null {
   const value = path === undefined ? undefined : valueAt(record, path);
+  if (typeof value === "string") return numberOf(value);
   return typeof value === "number" && Number.isFinite(value) ? value : null;
 }
 

@@ -55,14 +55,29 @@ function withNumbers(value: unknown, depth: number, where: string): Tree {
   if (Array.isArray(value)) return value.map((each) => withNumbers(each, depth + 1, where));
   if (typeof value === "object" && value !== null)
     return Object.fromEntries(Object.entries(value).map(([key, each]) => [key, withNumbers(each, depth + 1, where)]));
-  return typeof value === "string" ? leafOf(value) : typeof value === "number" || typeof value === "boolean" ? value : null;
+  return typeof value === "string" ? leafOfQuoted(value) : typeof value === "number" || typeof value === "boolean" ? value : null;
 }
 
 const NUMBER = /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d{1,3})?$/i;
 
+/** A value that stands in quotes: what its writer put there as text stays text, but for plain numbers, which many writers quote. */
+export function leafOfQuoted(text: string): Tree {
+  return /^(yes|no)$/i.test(text.trim()) ? text.trim() : leafOf(text);
+}
+
+/** `0001` is a name, not the number 1: written as a number it would come back as another text. */
+const PADDED = /^[+-]?0\d/;
+
+/** The number that a text spells, null if it spells none. */
+export function numberOf(text: string): number | null {
+  const trimmed = text.trim();
+  return NUMBER.test(trimmed) ? Number(trimmed) : null;
+}
+
 /** A value from text: a number, yes or no, several numbers, or the text itself. */
 export function leafOf(text: string): Tree {
   const trimmed = text.trim();
+  if (PADDED.test(trimmed) && NUMBER.test(trimmed)) return trimmed;
   if (NUMBER.test(trimmed)) return Number(trimmed);
   if (/^(true|yes)$/i.test(trimmed)) return true;
   if (/^(false|no)$/i.test(trimmed)) return false;
@@ -88,6 +103,8 @@ function fromXml(text: string, where: string): Tree {
     ignoreAttributes: false,
     attributeNamePrefix: "",
     processEntities: true,
+    // Numeric ones too, such as &#228;.
+    htmlEntities: true,
     parseTagValue: false,
     parseAttributeValue: false,
     ignoreDeclaration: true,
@@ -195,7 +212,8 @@ function fromSections(text: string): Tree | null {
       continue;
     }
     pairs++;
-    (section ?? record)[pair[1] as string] = leafOf((pair[2] as string).replace(/^"(.*)"$/, "$1"));
+    const quoted = /^"(.*)"$/.exec(pair[2] as string)?.[1];
+    (section ?? record)[pair[1] as string] = quoted === undefined ? leafOf(pair[2] as string) : leafOfQuoted(quoted);
   }
   return pairs >= 2 && heads >= 1 && strangers <= pairs / 4 ? record : null;
 }

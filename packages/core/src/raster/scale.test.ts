@@ -58,3 +58,22 @@ describe("scaled", () => {
       }),
     ));
 });
+
+describe("crisp scaling", () => {
+  it("brings in no colour that was not there, at any scale", () =>
+    fc.assert(
+      fc.property(pictures, fc.constantFrom(0.25, 0.5, 0.75, 1.5, 2.5), (pixels, scale) => {
+        const colours = (each: Pixels) => new Set(new Uint32Array(each.bytes.slice().buffer));
+        const small = scaled(pixels, scale, true);
+        for (const colour of colours(small)) expect(colours(pixels).has(colour)).toBe(true);
+        expect([small.width, small.height]).toEqual([scaled(pixels, scale).width, scaled(pixels, scale).height]);
+      }),
+    ));
+
+  it("gives back at half the size what was made twice as large", () =>
+    fc.assert(
+      fc.property(pictures, (pixels) => {
+        expect(scaled(scaled(pixels, 2), 0.5, true)).toEqual(pixels);
+      }),
+    ));
+});

@@ -1,5 +1,5 @@
 import { type Node, parseTree } from "jsonc-parser";
-import { leafOf } from "../metadata";
+import { leafOfQuoted } from "../metadata";
 import { NO_CHILDREN, numbersIn, type Place, type Spelled } from "./place";
 
 /** Places in JSON; null if it is none. */
@@ -26,7 +26,7 @@ function placeOf(node: Node, text: string, key: Spelled | null, entry: Node): Pl
     return { ...span, value: null, list: false, children };
   }
   const at = { from: node.offset, to: node.offset + node.length };
-  const means = typeof node.value === "string" ? leafOf(node.value) : ((node.value ?? null) as number | boolean | null);
+  const means = typeof node.value === "string" ? leafOfQuoted(node.value) : ((node.value ?? null) as number | boolean | null);
   if (Array.isArray(means)) return { ...span, value: null, list: true, children: numbersIn(text.slice(at.from, at.to), at.from) };
   return { ...span, value: { ...at, means: means as Spelled["means"], as: "json" }, list: false, children: NO_CHILDREN };
 }

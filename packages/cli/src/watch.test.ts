@@ -1,5 +1,5 @@
 import { type ChildProcessWithoutNullStreams, execFileSync, spawn } from "node:child_process";
-import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { cpSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createInterface } from "node:readline";
@@ -73,5 +73,23 @@ describe("caravan watch", () => {
     while (!line.ok) line = await next();
     expect(line.written).toEqual(["tamarisk.png"]);
     expect(readdirSync(out).toSorted()).toEqual([".caravan-delivered.json", "tamarisk.atlas.json", "tamarisk.png"]);
+  }, 60_000);
+
+  it("says a failure once, and goes on when the folder is renamed away and back", async () => {
+    const { road, out, next, child } = watchCopy("away");
+    const lines: Line[] = [await next()];
+    renameSync(road, `${road}-elsewhere`);
+    lines.push(await next());
+    expect(lines[1]).toMatchObject({ ok: false });
+    // All further tries fail alike and are not said again.
+    await new Promise((wake) => setTimeout(wake, 2500));
+    renameSync(`${road}-elsewhere`, road);
+    const back = await next();
+    expect(back).toMatchObject({ ok: true, written: [] });
+    const before = readFileSync(join(out, "tamarisk.png"));
+    writeFileSync(join(road, "art/campfire.png"), repainted(road, 11));
+    expect(await next()).toMatchObject({ ok: true, written: ["tamarisk.png"] });
+    expect(readFileSync(join(out, "tamarisk.png"))).not.toEqual(before);
+    expect(child.exitCode).toBeNull();
   }, 60_000);
 });

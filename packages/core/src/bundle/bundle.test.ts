@@ -47,4 +47,33 @@ describe("a *.caravan file", () => {
 
   it("is not written without all its pictures", () =>
     expect(() => writeBundle({ project, pictures: new Map() })).toThrow(/art\/porter\.png/));
+
+  it("unpacks only what its document names, and no document that would fill the memory", () => {
+    const junk = new Uint8Array(3_000_000);
+    const stuffed = writeZip([
+      { path: "caravan.json", bytes: writeProjectFile(project) },
+      { path: "art/porter.png", bytes: picture },
+      { path: "junk.bin", bytes: junk },
+    ]);
+    expect([...readBundle(stuffed, "x.caravan").pictures.keys()]).toEqual([sha256]);
+    const huge = writeZip([{ path: "caravan.json", bytes: new Uint8Array(33 * 1_048_576) }]);
+    expect(huge.length).toBeLessThan(100_000);
+    expect(() => readBundle(huge, "x.caravan")).toThrow(/caravan\.json is larger than 32 MB/);
+  });
+
+  it("is never written so that it cannot be read: alike paths are told apart, an unsound document is refused", () => {
+    const [source] = project.sources;
+    if (!source) throw new Error("The fixture has a source.");
+    const other = utf8("another picture");
+    const twin = {
+      ...source,
+      id: "s2" as never,
+      name: "Porter",
+      pictures: [{ ...(source.pictures[0] as never as object), file: "art/PORTER.png", sha256: sha256Hex(other) }],
+    };
+    const both = { ...project, sources: [source, twin as never] };
+    const read = readBundle(writeBundle({ project: both, pictures: new Map([...bundle.pictures, [sha256Hex(other), other]]) }), "x");
+    expect(read.pictures.size).toBe(2);
+    expect(() => writeBundle({ ...bundle, project: { ...project, name: "" } })).toThrow(/The field name does not fit/);
+  });
 });

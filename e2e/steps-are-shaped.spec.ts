@@ -68,7 +68,7 @@ test("chosen steps are spread over a time, made longer, scaled, duplicated, copi
   await steps(page).nth(0).click();
   await page.keyboard.press("Control+v");
   await expect.poll(() => times(page)).toEqual([93.333, 150, 93.333, 93.334, 150]);
-  await page.keyboard.press("Shift+d");
+  await page.keyboard.press("Control+d");
   await expect(steps(page)).toHaveCount(6);
   await page.keyboard.press("Control+a");
   await page.keyboard.press("Shift+v");

@@ -8,8 +8,8 @@ import "@fontsource/atkinson-hyperlegible-mono/latin-400.css";
 import "@fontsource/atkinson-hyperlegible-mono/latin-600.css";
 import "./globals.css";
 
+/** Titles are left to the pages: the studio's follows its project, and one given here might come after it. */
 export const metadata: Metadata = {
-  title: "Caravan",
   description: "Cuts sprite sheets into frames, builds animation clips, and delivers what a game loads.",
 };
 

@@ -96,11 +96,16 @@ function isAllKept(): boolean {
   return saving.kind === "pending" && picturesWaiting() === 0 && keepForLater();
 }
 
+/** When the next save is due, by the page's clock. */
+let due = Number.POSITIVE_INFINITY;
+
+/** Saves after so many ms, or earlier if that was asked for: a late try after a failure does not hold up what comes meanwhile. */
 function schedule(delay: number): void {
-  timer ??= setTimeout(() => {
-    timer = null;
-    void saveNow();
-  }, delay);
+  const at = performance.now() + delay;
+  if (timer && due <= at) return;
+  if (timer) clearTimeout(timer);
+  due = at;
+  timer = setTimeout(() => void saveNow(), delay);
 }
 
 /** Writes what is not yet written, also what changes meanwhile. Never throws: a failure is told in the project's `saving`. */

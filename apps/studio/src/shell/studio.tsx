@@ -1,15 +1,21 @@
 "use client";
 
 import dynamic from "next/dynamic";
+import { useOpenProject, useProject } from "../project/open-project";
 import { Boundary } from "../ui/boundary";
 
 /** The studio lives on the browser's storage, so there is nothing of it to draw on the server. */
 const Workshop = dynamic(() => import("./workshop").then((module) => module.Workshop), { ssr: false });
 
 export function Studio() {
+  const id = useOpenProject((state) => state.id);
+  const name = useProject((project) => project.name);
   return (
-    <Boundary name="Caravan">
-      <Workshop />
-    </Boundary>
+    <>
+      <title>{id === null ? "Caravan" : `${name} – Caravan`}</title>
+      <Boundary name="Caravan">
+        <Workshop />
+      </Boundary>
+    </>
   );
 }

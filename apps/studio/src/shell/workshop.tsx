@@ -181,10 +181,6 @@ function useOpening(): { problem: Problem | null; solved: () => void } {
     history.replaceState(history.state, "", `?project=${id}`);
     inBackground(rememberPlace({ stop, source, clip }));
   }, [id, stop, source, clip]);
-  const name = useProject((project) => project.name);
-  useEffect(() => {
-    document.title = id === null ? "Caravan" : `${name} – Caravan`;
-  }, [id, name]);
   return { problem, solved: () => setProblem(null) };
 }
 

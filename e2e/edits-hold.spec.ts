@@ -1,0 +1,115 @@
+import { clearPixels, type Pixels } from "@caravan/core/raster";
+import { expect, type Page, test } from "./fixtures";
+import { clipOfRows, dropAndCut, figureSheet, goTo, openEmpty, png, saved, typeNumber } from "./studio";
+
+const fps = (page: Page) => page.getByRole("textbox", { name: "Frames per second" });
+const CELL = { w: 32, h: 40 };
+
+/** The sheet with a row of other figures put in at the top. */
+function withRowOnTop(sheet: Pixels): Pixels {
+  const taller = clearPixels(sheet.width, sheet.height + CELL.h);
+  taller.bytes.set(sheet.bytes, CELL.h * sheet.width * 4);
+  const fresh = figureSheet(4, 4, CELL);
+  taller.bytes.set(fresh.bytes.subarray(3 * CELL.h * sheet.width * 4, 4 * CELL.h * sheet.width * 4), 0);
+  return taller;
+}
+
+async function replaceArt(page: Page, name: string, pixels: Pixels): Promise<void> {
+  await goTo(page, "Sources");
+  const [chooser] = await Promise.all([page.waitForEvent("filechooser"), page.getByRole("button", { name: "Replace its art …" }).click()]);
+  await chooser.setFiles([{ name, mimeType: "image/png", buffer: Buffer.from(png.encode(pixels)) }]);
+}
+
+test("a row put in at the top of a sheet is said as what it is, and clips go with their drawings", async ({ page }) => {
+  const sheet = figureSheet(4, 3, CELL);
+  await openEmpty(page);
+  await dropAndCut(page, "hero.png", sheet, 4, 3);
+  await clipOfRows(page, 1, "walk");
+  await replaceArt(page, "hero.png", withRowOnTop(sheet));
+  const review = page.getByRole("dialog", { name: "Changed art of hero" });
+  await expect(review).toContainText("0 frames the same, 12 moved, 0 changed, 4 new, 0 gone.");
+  await expect(review).toContainText("12 frames moved down a row.");
+  await review.getByRole("button", { name: "Use new art" }).click();
+  // The clip still shows the figures of its first step: the green of frame 0 is 40, 40 × 6 and so on, a row further down.
+  await goTo(page, "Clips");
+  await expect(page.getByRole("button", { name: /^Step \d: hero\/[4-7],/ })).toHaveCount(4);
+  await page.keyboard.press("Control+z");
+  await expect(page.getByRole("button", { name: /^Step \d: hero\/[0-3],/ })).toHaveCount(4);
+});
+
+test("speeds come back as they were: 10, 9, 8 fps are even steps and are shown so, and retyping changes nothing", async ({ page }) => {
+  await openEmpty(page);
+  await dropAndCut(page, "hero.png", figureSheet(4, 1, CELL), 4, 1);
+  await clipOfRows(page, 1, "walk");
+  for (const speed of [10, 9, 8]) await typeNumber(page, "Frames per second", speed);
+  const each = page.getByRole("button", { name: /^Step \d:.*125 ms/ });
+  await expect(each).toHaveCount(4);
+  await typeNumber(page, "Frames per second", 9);
+  const undo = page.getByRole("button", { name: /^Undo/ });
+  const before = await undo.getAttribute("aria-label");
+  await fps(page).fill("9.0");
+  await fps(page).press("Enter");
+  await page.getByRole("textbox", { name: "Milliseconds a step" }).fill("111.111");
+  await page.keyboard.press("Enter");
+  await expect(undo).toHaveAttribute("aria-label", before as string);
+  await page.getByRole("region", { name: "Ribbons" }).focus();
+  await page.keyboard.press("Control+a");
+  await expect(page.getByText("mixed, first")).toHaveCount(0);
+});
+
+test("with nothing picked C takes the row that plays, and cells come back as they were after another way was tried", async ({ page }) => {
+  await openEmpty(page);
+  await dropAndCut(page, "hero.png", figureSheet(4, 2, CELL), 4, 2);
+  await page.getByTestId("sheet").focus();
+  await page.keyboard.press("c");
+  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
+  await page.keyboard.type("first");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("button", { name: /^Step \d:/ })).toHaveCount(4);
+  await goTo(page, "Frames");
+  await expect(page.getByTestId("outcome")).toContainText("8 frames");
+  const way = page.getByRole("radiogroup", { name: "Way of cutting" });
+  await way.getByRole("radio", { name: "Outlines" }).click();
+  await expect(page.getByRole("button", { name: /^Undo: cut hero along outlines/ })).toBeVisible();
+  await way.getByRole("radio", { name: "Cells" }).click();
+  await expect(page.getByTestId("outcome")).toContainText("8 frames");
+  await goTo(page, "Clips");
+  await expect(page.getByRole("button", { name: /^Step \d: hero\/[0-3],/ })).toHaveCount(4);
+});
+
+test("Shift+D means the same at Clips as everywhere, and a click on the time bar leaves the keys to the screen", async ({ page }) => {
+  await openEmpty(page);
+  await dropAndCut(page, "hero.png", figureSheet(4, 1, CELL), 4, 1);
+  await clipOfRows(page, 1, "walk");
+  await page.getByRole("button", { name: /^Step 1:/ }).click();
+  await page.getByRole("region", { name: "Ribbons" }).focus();
+  await page.keyboard.press("Control+d");
+  await expect(page.getByRole("button", { name: /^Step \d:/ })).toHaveCount(5);
+  await page.getByRole("slider", { name: "Time in the round" }).click();
+  await page.keyboard.press("o");
+  await expect(page.getByRole("radio", { name: "Once" })).toBeChecked();
+  await page.keyboard.press("Shift+D");
+  await expect(page.getByText("No delivery has a game folder yet")).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Sizes" }).or(page.getByText("Sizes"))).toBeVisible();
+});
+
+test("resting in the middle of a drag is still one step back", async ({ page }) => {
+  await openEmpty(page);
+  await dropAndCut(page, "hero.png", figureSheet(4, 1, CELL), 4, 1);
+  await clipOfRows(page, 1, "walk");
+  const edge = page.getByTestId("edge 1");
+  const at = (await edge.boundingBox()) as { x: number; y: number; width: number; height: number };
+  const [x, y] = [at.x + at.width / 2, at.y + at.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 30, y, { steps: 3 });
+  await page.waitForTimeout(1500);
+  await page.mouse.move(x + 60, y, { steps: 3 });
+  await page.mouse.up();
+  await expect(page.getByRole("button", { name: /^Step 1:.*, 100 ms/ })).toHaveCount(0);
+  await page.getByRole("region", { name: "Ribbons" }).focus();
+  await page.keyboard.press("Control+z");
+  await expect(page.getByRole("button", { name: /^Step 1:.*100 ms/ })).toHaveCount(1);
+  await saved(page);
+});

@@ -6,11 +6,18 @@ const root = join(import.meta.dirname, "..");
 const port = 4680;
 const reports = process.env.CARAVAN_REPORTS;
 
+/** Specs whose tests take longest: they go first, so that no worker is left with a long one while the other has nothing to do. */
+const SLOW = /(for-everyone|deliveries|the-crossing|played-in-the-crossing|nothing-is-lost|movement-by-keys|same-bytes)\.spec\.ts$/;
+const HIDDEN = process.env.SCREENSHOTS ? [] : ["screenshots.spec.ts"];
+
 /** Drives the built studio in Debian's Chromium, as a person would. */
 export default defineConfig({
   testDir: ".",
   globalSetup: join(import.meta.dirname, "warm-up.ts"),
-  testIgnore: process.env.SCREENSHOTS ? [] : ["screenshots.spec.ts"],
+  projects: [
+    { name: "slow", testMatch: SLOW },
+    { name: "fast", testIgnore: [SLOW, ...HIDDEN] },
+  ],
   outputDir: join(root, ".test/browser"),
   timeout: 150_000,
   expect: { timeout: 30_000 },

@@ -149,6 +149,7 @@ async function write({ project, history, demo }: OpenProject, id: string): Promi
     });
     if (whole && known.project !== null) await bringBackPictures(project);
     stored = { id, project, exact: true, history, revision };
+    askToKeep();
     dropJournal(id);
     tellTabs({ kind: "saved", id });
     const now = useOpenProject.getState();
@@ -164,6 +165,15 @@ async function write({ project, history, demo }: OpenProject, id: string): Promi
     } else useOpenProject.setState({ saving: failedSaving(error) });
     return false;
   }
+}
+
+let asked = false;
+
+/** Asks the browser once not to clear our storage by itself when it wants room; it may refuse, and then nothing is lost by asking. */
+function askToKeep(): void {
+  if (asked) return;
+  asked = true;
+  globalThis.navigator?.storage?.persist?.().catch(() => {});
 }
 
 /** Dexie wraps what is thrown in a transaction in some browsers. */

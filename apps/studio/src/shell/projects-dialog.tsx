@@ -12,6 +12,7 @@ import {
   removeProject,
   renameStored,
   restoreProject,
+  saveRawData,
   startProject,
 } from "../project/projects";
 import type { StoredProject } from "../project/storage";
@@ -32,6 +33,17 @@ export function ProjectsDialog({ open, onClose }: { open: boolean; onClose: () =
   const close = (work: Promise<unknown>) => {
     onClose();
     work.catch((error) => say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) }));
+  };
+  // What does not open can still be saved as it is.
+  const openOne = (id: string) => {
+    onClose();
+    openProject(id).catch((error: unknown) =>
+      say({
+        tone: "trouble",
+        text: error instanceof Error ? error.message : String(error),
+        action: { label: "Save its raw data", run: () => inBackground(saveRawData(id)) },
+      }),
+    );
   };
   return (
     <SheetDialog
@@ -54,7 +66,7 @@ export function ProjectsDialog({ open, onClose }: { open: boolean; onClose: () =
       </div>
       <ul aria-label="Projects" className="divide-y divide-line border-y border-line">
         {rows.map((row) => (
-          <ProjectRow key={row.id} row={row} onOpen={() => close(openProject(row.id))} />
+          <ProjectRow key={row.id} row={row} onOpen={() => openOne(row.id)} />
         ))}
       </ul>
       {removed.length > 0 && (
@@ -82,10 +94,16 @@ export function ProjectsDialog({ open, onClose }: { open: boolean; onClose: () =
 
 function ProjectRow({ row, onOpen }: { row: StoredProject; onOpen: () => void }) {
   const isOpen = useOpenProject((open) => open.id === row.id);
-  const remove = () => {
-    inBackground(removeProject(row.id));
-    say({ tone: "plain", text: `Removed ${row.name}.`, action: { label: "Bring back", run: () => inBackground(restoreProject(row.id)) } });
-  };
+  const remove = () =>
+    inBackground(
+      removeProject(row.id).then(() =>
+        say({
+          tone: "plain",
+          text: `Removed ${row.name}.`,
+          action: { label: "Bring back", run: () => inBackground(restoreProject(row.id)) },
+        }),
+      ),
+    );
   return (
     <li className={`flex items-center gap-2 py-1.5 pl-2 ${isOpen ? "border-l-4 border-l-now bg-lapis-soft" : ""}`}>
       <div className="min-w-0 grow">

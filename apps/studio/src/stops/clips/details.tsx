@@ -4,6 +4,7 @@ import { areEven } from "@caravan/core/clip";
 import { evenOut, setStepDurations } from "@caravan/core/edit";
 import { type Clip, findFrame, frameName } from "@caravan/core/model";
 import { usePlayer } from "../../preview/player-state";
+import { sizeFacts } from "../../preview/size-facts";
 import { act } from "../../project/act";
 import { editInGesture, useProject } from "../../project/open-project";
 import { chosenAction, chosenClip, useView } from "../../project/view";
@@ -53,14 +54,7 @@ function StepsDetail({ clip, steps }: { clip: Clip; steps: readonly number[] }) 
   const onlyChosen = usePlayer((state) => state.onlyChosen);
   return (
     <Detail title={steps.length === 1 ? `Step ${(steps[0] as number) + countFrom}` : `${steps.length} steps`} aside={<CountFrom />}>
-      {steps.length === 1 && found && (
-        <Facts
-          facts={[
-            ["frame", frameName(found.source, found.frame)],
-            ["size", `${found.frame.rect.w} × ${found.frame.rect.h}`],
-          ]}
-        />
-      )}
+      {steps.length === 1 && found && <Facts facts={[["frame", frameName(found.source, found.frame)], ...sizeFacts(found.frame)]} />}
       <StepTime clip={clip} steps={steps} />
       <Tick
         label={`play only ${steps.length === 1 ? "this step" : "these steps"}`}

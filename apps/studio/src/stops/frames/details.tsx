@@ -4,6 +4,7 @@ import { renameFrame, setSourceOrigin } from "@caravan/core/edit";
 import { type Frame, frameLook, frameName, frameRef, originOf, type Source } from "@caravan/core/model";
 import { drawnPart } from "@caravan/core/raster";
 import { FramePicture } from "../../preview/frame-picture";
+import { sizeFacts } from "../../preview/size-facts";
 import { edit, editInGesture, useProject } from "../../project/open-project";
 import { usePicture } from "../../project/pictures";
 import { chosenSource, useView } from "../../project/view";
@@ -39,7 +40,7 @@ function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
   const picture = usePicture(frameLook(source, frame));
   const drawn = picture && drawnPart(picture.coverage, frame.rect);
   const ref = frameRef(source, frame);
-  const { x, y, w, h } = frame.rect;
+  const { x, y } = frame.rect;
   const countFrom = useCountFrom();
   return (
     <Detail title={`Frame ${frame.number + countFrom}`} aside={<CountFrom />}>
@@ -58,7 +59,7 @@ function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
             facts={[
               ["column, row", `${frame.column + countFrom}, ${frame.row + countFrom}`],
               ["x, y", `${x}, ${y}`],
-              ["size", `${w} × ${h}`],
+              ...sizeFacts(frame),
               ["drawn part", drawn ? `${drawn.w} × ${drawn.h}` : "nothing"],
             ]}
           />

@@ -2,7 +2,7 @@
 
 import type { Grid } from "@caravan/core/cut";
 import { cutSource } from "@caravan/core/edit";
-import { frameRef, lookOf, type Source, sheetOf } from "@caravan/core/model";
+import { frameRef, keptRefs, lookOf, type Source, sheetOf } from "@caravan/core/model";
 import { useMemo } from "react";
 import { edit, useProject } from "../../project/open-project";
 import { usePicture } from "../../project/pictures";
@@ -35,7 +35,8 @@ export function Surface() {
   const way = source && wayOf(source, chosenWay);
   const atCursor = source?.frames.find((frame) => frameRef(source, frame) === cursor);
   useKeys("Frames", [
-    { keys: "c", label: "Make a clip of the picked frames", run: () => makeClip() },
+    { keys: "c", label: "Make a clip of the picked frames, else of the row that plays", run: () => makeClip() },
+    { keys: "Mod+a", label: "Pick all frames", run: () => source && useView.setState({ picked: keptRefs(source) }) },
     { keys: "Shift+c", label: "Make a clip and stay here", run: () => makeClip({ stay: true }) },
     {
       keys: "Delete Backspace",
@@ -63,11 +64,11 @@ export function Surface() {
         <Button
           look={picked.length > 0 ? "now" : "plain"}
           onClick={() => makeClip()}
-          disabled={picked.length === 0}
+          disabled={picked.length === 0 && source.frames.length === 0}
           hint="C"
           aria-keyshortcuts="c"
         >
-          Make clip
+          {picked.length > 0 || source.frames.length === 0 ? "Make clip" : "Make clip of the row"}
         </Button>
       </div>
       {way === "pictures" ? (

@@ -1,0 +1,45 @@
+import { deflateSync } from "node:zlib";
+import { describe, expect, it } from "vitest";
+import { pngCodec } from "./png";
+
+const png = pngCodec();
+const CRC = Array.from({ length: 256 }, (_, n) => {
+  let c = n;
+  for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1;
+  return c >>> 0;
+});
+
+/** A part of a PNG with a right checksum of its own. */
+function part(type: string, content: Uint8Array): Buffer {
+  const body = Buffer.concat([Buffer.from(type, "latin1"), content]);
+  let crc = 0xffffffff;
+  for (const byte of body) crc = (CRC[(crc ^ byte) & 255] as number) ^ (crc >>> 8);
+  const [length, check] = [Buffer.alloc(4), Buffer.alloc(4)];
+  length.writeUInt32BE(content.length);
+  check.writeUInt32BE((crc ^ 0xffffffff) >>> 0);
+  return Buffer.concat([length, body, check]);
+}
+
+/** A white picture of 2 × 2 px whose compressed data is given. */
+function white(data: Uint8Array): Uint8Array {
+  const header = Buffer.from([0, 0, 0, 2, 0, 0, 0, 2, 8, 6, 0, 0, 0]);
+  return Buffer.concat([
+    Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]),
+    part("IHDR", header),
+    part("IDAT", data),
+    part("IEND", Buffer.alloc(0)),
+  ]);
+}
+
+describe("PNG files", () => {
+  const data = deflateSync(Buffer.from([0, ...Array(8).fill(255), 0, ...Array(8).fill(255)]));
+
+  it("with a right checksum of their compressed data are read", () =>
+    expect(png.decode(white(data), "x").bytes).toEqual(new Uint8Array(16).fill(255)));
+
+  it("with a wrong one are refused, though every part's own checksum fits", () => {
+    const wrong = Buffer.from(data);
+    wrong[wrong.length - 1] = (wrong[wrong.length - 1] as number) ^ 1;
+    expect(() => png.decode(white(wrong), "x.png")).toThrow(/x\.png: The PNG file's picture data is damaged/);
+  });
+});

@@ -1,9 +1,18 @@
 import { defineConfig } from "vitest/config";
 
+const common = { testTimeout: 30_000, setupFiles: ["scripts/test-setup.ts"] };
+
+/**
+ * Tests of the core, the player and the command line share what a worker has loaded: they are pure, and loading the core anew for each
+ * file took longer than the tests. Those of the studio stand in for browsers and their storage, so each file has a world of its own.
+ */
 export default defineConfig({
   test: {
-    include: ["packages/**/*.test.ts", "apps/**/*.test.{ts,tsx}", "examples/**/*.test.ts"],
-    testTimeout: 30_000,
-    setupFiles: ["scripts/test-setup.ts"],
+    projects: [
+      {
+        test: { ...common, name: "core", include: ["packages/**/*.test.ts", "examples/**/*.test.ts"], isolate: false },
+      },
+      { test: { ...common, name: "studio", include: ["apps/**/*.test.{ts,tsx}"] } },
+    ],
   },
 });

@@ -4,9 +4,19 @@ import { basename, dirname, join } from "node:path";
 import { PROJECT_FILE, readBundle, readProjectFile } from "@caravan/core/bundle";
 import { NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
 import { sha256Hex } from "@caravan/core/codec";
-import { type ChangedPicture, type Compared, type FrameChanges, framesChanged, refreshSource } from "@caravan/core/edit";
+import {
+  type ChangedPicture,
+  type Compared,
+  comparedByDrawings,
+  type Drawings,
+  type FrameChanges,
+  framesChanged,
+  movesInWords,
+  placeOf,
+  refreshSource,
+} from "@caravan/core/edit";
 import { type Look, lookOf, type Picture, type Project, pictureOf, type Source, sameRect, sourceById } from "@caravan/core/model";
-import { clearGround, coverageOf, type Ground, opaqueGround, type Pixels } from "@caravan/core/raster";
+import { clearGround, coverageOf, drawingsIn, type Ground, opaqueGround, type Pixels } from "@caravan/core/raster";
 import { isFolder, readFile } from "./files";
 import { pngCodec } from "./png";
 
@@ -25,11 +35,19 @@ export interface OpenProject {
   readonly seen: SeenArt;
   /** Sources whose art changed since the document was saved and was cut again by its recipe, and what came of it. */
   readonly refreshed: readonly Refreshed[];
+  /** Hashes of the art as the document has it. */
+  readonly saved: ReadonlySet<string>;
 }
 
 export interface Refreshed {
   readonly source: string;
   readonly changes: FrameChanges;
+  /** Whether the art of before was there to compare with. */
+  readonly compared: boolean;
+  /** Where frames went with their drawings, in words. */
+  readonly moves: readonly string[];
+  /** The sheet has another size and its art of before is not known: where what was drawn went cannot be told. */
+  readonly unsure: boolean;
 }
 
 /** Pictures by hash that were decoded before, for opening the same project again and again. */
@@ -49,9 +67,16 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
       return pixels;
     };
     const looks = looksOf(project, decoded);
-    return { project, pictures: looks, seen: { ...NOTHING_SEEN, grounds: groundsOf(project, decodedBefore) }, refreshed: [] };
+    return {
+      project,
+      pictures: looks,
+      seen: { ...NOTHING_SEEN, grounds: groundsOf(project, decodedBefore) },
+      refreshed: [],
+      saved: hashesOf(project),
+    };
   }
   let project = openDocument(path);
+  const saved = hashesOf(project);
   const bySha = decodedBefore;
   const refreshed: Refreshed[] = [];
   const missing = new Set<string>();
@@ -62,15 +87,27 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
     const pictures = source.pictures.map((picture) => readPicture(join(folder, picture.file), bySha));
     if (pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256)) continue;
     const coverages = pictures.map(({ sha256 }) => coverageOf(cleared(bySha.get(sha256) as Pixels, source)));
-    const next = refreshSource(project, source.id, pictures, coverages);
+    const plain = refreshSource(project, source.id, pictures, coverages);
+    // Only where the art of before is still known, as while it is watched, can its drawings be followed.
+    const drawings = drawingsOf(source, sourceById(plain, source.id), bySha);
+    const next = drawings ? refreshSource(project, source.id, pictures, coverages, drawings) : plain;
+    const after = sourceById(next, source.id);
+    const changes = framesChanged(source, after, drawings ? comparedByDrawings(drawings) : isSamePicture(source, after));
     refreshed.push({
       source: source.name,
-      changes: framesChanged(source, sourceById(next, source.id), isSamePicture(source, sourceById(next, source.id))),
+      changes,
+      compared: drawings !== null,
+      moves: drawings ? movesInWords(source, after, changes.moved, drawings) : [],
+      unsure: !drawings && hasOtherSize(source, pictures),
     });
     project = next;
   }
   const pictures = missing.size > 0 ? new Map() : looksOf(project, ({ sha256 }) => bySha.get(sha256) as Pixels);
-  return { project, pictures, seen: { missing, grounds: groundsOf(project, bySha) }, refreshed };
+  return { project, pictures, seen: { missing, grounds: groundsOf(project, bySha) }, refreshed, saved };
+}
+
+function hashesOf({ sources }: Project): Set<string> {
+  return new Set(sources.flatMap(({ pictures }) => pictures.map(({ sha256 }) => sha256)));
 }
 
 function groundsOf({ sources }: Project, bySha: DecodedPictures): Map<string, Ground> {
@@ -81,6 +118,30 @@ function groundsOf({ sources }: Project, bySha: DecodedPictures): Map<string, Gr
     if (ground) grounds.set(sha256, ground);
   }
   return grounds;
+}
+
+/** What is drawn in the frames as they were and in the pieces of the changed art; null if the art of before is not known. */
+function drawingsOf(before: Source, after: Source, bySha: DecodedPictures): Drawings | null {
+  if (!before.pictures.every(({ sha256 }) => bySha.has(sha256))) return null;
+  const found = (source: Source, nameOf: (frame: Source["frames"][number]) => string) => {
+    const byPicture = source.pictures.map((picture, k) => {
+      const frames = source.frames.filter((frame) => (frame.picture ?? 0) === k);
+      const drawn = drawingsIn(
+        cleared(bySha.get(picture.sha256) as Pixels, source),
+        frames.map(({ rect }) => rect),
+      );
+      return frames.flatMap((frame, n) => (drawn[n] ? [[nameOf(frame), drawn[n]] as const] : []));
+    });
+    return new Map(byPicture.flat());
+  };
+  return { before: found(before, ({ key }) => key), after: found(after, placeOf) };
+}
+
+function hasOtherSize({ pictures }: Source, changed: readonly ChangedPicture[]): boolean {
+  return (
+    changed.length !== pictures.length ||
+    changed.some(({ width, height }, k) => width !== pictures[k]?.width || height !== pictures[k]?.height)
+  );
 }
 
 /** The art of before was overwritten, so all that can be told is on which pictures and where frames lie. */

@@ -49,7 +49,7 @@ describe("caravan watch", () => {
     expect(await next()).toMatchObject({ ok: true, written: ["tamarisk.atlas.json", "tamarisk.png"] });
     const atlas = statSync(join(out, "tamarisk.atlas.json")).mtimeMs;
     writeFileSync(join(road, "art/campfire.png"), repainted(road, 7));
-    expect(await next()).toMatchObject({ ok: true, written: ["tamarisk.png"], changed: ["campfire (8 on changed pictures)"] });
+    expect(await next()).toMatchObject({ ok: true, written: ["tamarisk.png"], changed: ["campfire (7 the same, 1 changed)"] });
     expect(statSync(join(out, "tamarisk.atlas.json")).mtimeMs).toBe(atlas);
     // Another saving of the same bytes changes nothing.
     writeFileSync(join(road, "art/campfire.png"), readFileSync(join(road, "art/campfire.png")));
@@ -91,5 +91,22 @@ describe("caravan watch", () => {
     expect(await next()).toMatchObject({ ok: true, written: ["tamarisk.png"] });
     expect(readFileSync(join(out, "tamarisk.png"))).not.toEqual(before);
     expect(child.exitCode).toBeNull();
+  }, 60_000);
+
+  it("follows drawings: a row put in at the top of a sheet moves its frames down, and clips go with them", async () => {
+    const { road, out, next } = watchCopy("row");
+    await next();
+    const frames = () => JSON.parse(readFileSync(join(out, "tamarisk.atlas.json"), "utf8")).clips["walk-e"].steps.length;
+    const before = frames();
+    const sheet = png.decode(readFileSync(join(road, "art/porter-walk.png")), "walk");
+    const cell = 48;
+    const taller = { width: sheet.width, height: sheet.height + cell, bytes: new Uint8Array(sheet.width * (sheet.height + cell) * 4) };
+    taller.bytes.set(sheet.bytes, cell * sheet.width * 4);
+    for (let x = 4; x < 36; x++) taller.bytes.set([200, 30, 60, 255], (20 * sheet.width + x) * 4);
+    writeFileSync(join(road, "art/porter-walk.png"), png.encode(taller));
+    const line = await next();
+    expect(line.ok).toBe(true);
+    expect(line.changed?.[0]).toMatch(/^porter-walk \(.*\d+ moved.*1 new.*frames moved down a row/);
+    expect(frames()).toBe(before);
   }, 60_000);
 });

@@ -14,11 +14,11 @@ export interface Problem {
 }
 
 export function Stuck({ problem, onOpen }: { problem: Problem; onOpen: () => void }) {
-  const rows = useLiveQuery(listProjects, []) ?? [];
+  const { id } = problem;
+  const rows = (useLiveQuery(listProjects, []) ?? []).filter((row) => row.id !== id);
   const [trouble, setTrouble] = useState<string | null>(null);
   const go = (work: Promise<unknown>) =>
     work.then(onOpen).catch((error: unknown) => setTrouble(error instanceof Error ? error.message : String(error)));
-  const { id } = problem;
   const save = () => id !== null && saveRawData(id).catch((error: unknown) => setTrouble(String(error)));
   return (
     <main className="mx-auto h-full max-w-xl overflow-y-auto p-10">
@@ -43,7 +43,7 @@ export function Stuck({ problem, onOpen }: { problem: Problem; onOpen: () => voi
       </div>
       {rows.length > 0 && (
         <>
-          <h2 className="font-bold">Projects in this browser</h2>
+          <h2 className="font-bold">Other projects in this browser</h2>
           <ul aria-label="Projects" className="divide-y divide-line border-y border-line">
             {rows.map((row) => (
               <li key={row.id} className="flex items-center justify-between gap-3 py-1.5 pl-2">

@@ -11,7 +11,7 @@ import { writeWhole } from "../files";
 import { noteLeft } from "../left";
 import { pngCodec } from "../png";
 import { progressOn } from "../progress";
-import { type DecodedPictures, openProject } from "../project";
+import { type DecodedPictures, openProject, type Refreshed } from "../project";
 import { note, tell } from "../tell";
 import { toldFinding } from "./check";
 
@@ -38,12 +38,14 @@ export interface Build {
   /** Sources whose art was overwritten, in words. */
   readonly changed: readonly string[];
   readonly project: Project;
+  /** Hashes of the art as the document has it, changed meanwhile or not. */
+  readonly saved: ReadonlySet<string>;
   readonly findings: readonly Finding[];
 }
 
 /** Makes everything that the project's deliveries ask for. Throws what opening and delivering throw. */
 export function buildProject(path: string, decodedBefore?: DecodedPictures, onProgress: (done: number) => void = () => {}): Build {
-  const { project, pictures, seen, refreshed } = openProject(path, decodedBefore);
+  const { project, pictures, seen, refreshed, saved } = openProject(path, decodedBefore);
   const built = project.deliveries.map((delivery, k) => ({
     name: delivery.name,
     ...deliver(project, delivery, pictures, pngCodec(), (done) => onProgress((k + done) / project.deliveries.length)),
@@ -54,8 +56,9 @@ export function buildProject(path: string, decodedBefore?: DecodedPictures, onPr
     files,
     proofs: built.map(({ name, proof }) => ({ delivery: name, ...proof })),
     notes: built.flatMap(({ notes }) => notes),
-    changed: refreshed.map(({ source, changes }) => `${source} (${changesInWords(changes)})`),
+    changed: refreshed.map(changedInWords),
     project,
+    saved,
     findings: findingsOf(project, seen),
   };
 }
@@ -94,11 +97,19 @@ function build(path: string, options: BuildOptions): void {
   );
 }
 
+function changedInWords({ source, changes, compared, moves, unsure }: Refreshed): string {
+  const told = [changesInWords(changes, compared), ...moves].join("; ");
+  return unsure
+    ? `${source} (${told}); its size is another one, and where its drawings went cannot be told here: look at it in the studio, where changed art is compared`
+    : `${source} (${told})`;
+}
+
 /** `61 the same, 2 changed, 4 new, 1 gone`. */
-function changesInWords({ same, changed, added, gone }: FrameChanges): string {
+function changesInWords({ same, moved, changed, added, gone }: FrameChanges, compared: boolean): string {
   const parts = [
     [same.length, "the same"],
-    [changed.length, "on changed pictures"],
+    [moved.length, "moved"],
+    [changed.length, compared ? "changed" : "on changed pictures"],
     [added.length, "new"],
     [gone.length, "gone"],
   ] as const;

@@ -88,10 +88,10 @@ function built(path: string, { out, replace }: WatchOptions, decoded: DecodedPic
   const start = performance.now();
   const ms = () => Math.round(performance.now() - start);
   try {
-    const { files, changed, project, findings } = buildProject(path, decoded);
+    const { files, changed, project, saved, findings } = buildProject(path, decoded);
     refuseOverArt(path, project, out, files);
     const { written } = writeSet(out, files, `build ${project.name}`, replace);
-    forgetOthers(decoded, project);
+    forgetOthers(decoded, project, saved);
     const told = { ok: true, ms: ms(), written, changed, files: files.map(toldFile), findings: findings.map(toldFinding) };
     return {
       ok: true,
@@ -112,10 +112,10 @@ function built(path: string, { out, replace }: WatchOptions, decoded: DecodedPic
   }
 }
 
-/** Keeps the pictures that the project shows now: someone may draw all day. */
-function forgetOthers(decoded: DecodedPictures, { sources }: Project): void {
+/** Keeps the pictures that the project shows now, and those that its document is of: someone may draw all day. */
+function forgetOthers(decoded: DecodedPictures, { sources }: Project, saved: ReadonlySet<string>): void {
   const shown = new Set(sources.flatMap(({ pictures }) => pictures.map(({ sha256 }) => sha256)));
-  for (const sha256 of decoded.keys()) if (!shown.has(sha256)) decoded.delete(sha256);
+  for (const sha256 of decoded.keys()) if (!shown.has(sha256) && !saved.has(sha256)) decoded.delete(sha256);
 }
 
 interface Watching {

@@ -133,12 +133,20 @@ let resting: ReturnType<typeof setTimeout> | undefined;
 
 useOpenProject.subscribe((open, before) => {
   if (open.project === before.project) return;
-  clearTimeout(resting);
   const other = open.id !== before.id;
   if (other) held.clear();
-  // What is drawn this very moment is drawn from the old ones still.
-  resting = setTimeout(() => letGo(other), other ? 50 : REST);
+  letGoSoon(other);
 });
+
+/** A moment later: what is drawn right now is drawn from the old ones still. */
+function letGoSoon(all: boolean): void {
+  if (all) {
+    setTimeout(() => letGo(true), 50);
+    return;
+  }
+  clearTimeout(resting);
+  resting = setTimeout(() => letGo(false), REST);
+}
 
 /** The picture of a look, as soon as it is there. Throws why it cannot be had. */
 export async function pictureOfLook(look: Look): Promise<Picture> {
@@ -170,6 +178,8 @@ async function load(look: Look): Promise<void> {
     if (read.ground && !clearing) sawGrounds(new Map([[sha256, read.ground]]));
     if (stopping.signal.aborted) return;
     setEntry(look, { state: "ready", picture: { ...read, bytes: blob.size } });
+    // Trying a tolerance makes a look of its own for each try, without any change of the project.
+    letGoSoon(false);
   } catch (error) {
     if (!stopping.signal.aborted) setEntry(look, { state: "failed", reason: error instanceof Error ? error.message : String(error) });
   } finally {

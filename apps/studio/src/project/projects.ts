@@ -7,6 +7,7 @@ import { say } from "../ui/notices";
 import { run } from "../workers/client";
 import { asText } from "../workers/jobs";
 import { isSaved, markStored, saveNow } from "./autosave";
+import { freshId } from "./fresh-id";
 import { dropJournal, withJournal } from "./journal";
 import { askBeforeLeaving } from "./leaving";
 import { useOpenProject } from "./open-project";
@@ -169,7 +170,7 @@ export async function saveRawData(id: string): Promise<void> {
 
 /** Stores a new project and returns its id. */
 export async function createProject(project: Project, options: { demo?: boolean } = {}): Promise<string> {
-  const id = crypto.randomUUID();
+  const id = freshId();
   const now = Date.now();
   await storage.transaction("rw", storage.projects, storage.documents, async () => {
     await storage.projects.add({

@@ -1,5 +1,6 @@
 /** Keeps tabs of this browser out of each other's way: one owner per project, the others look on until they take over. */
 import { CaravanError } from "@caravan/core/model";
+import { freshId } from "./fresh-id";
 
 export type TabMessage =
   | { readonly kind: "saved"; readonly id: string }
@@ -11,7 +12,7 @@ export type TabMessage =
   | { readonly kind: "kept"; readonly id: string; readonly why: string };
 
 /** This page, as projects name their owner. */
-export const THIS_TAB: string = crypto.randomUUID();
+export const THIS_TAB: string = freshId();
 
 const channel = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel("caravan");
 

@@ -8,6 +8,7 @@ import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";
 import { begin } from "../begun";
 import { reviewChangedArt } from "../changed-art";
+import { freshId } from "../fresh-id";
 import { currentProject, useOpenProject } from "../open-project";
 import { pictureBlob } from "../pictures";
 import { storage } from "../storage";
@@ -35,7 +36,7 @@ export async function linkFolder(): Promise<void> {
   try {
     const folder = canLinkFolders() ? await chosenFolder("read") : null;
     if (!folder || project === null) return;
-    await storage.links.put({ project, folder, mark: crypto.randomUUID(), ignored: {} });
+    await storage.links.put({ project, folder, mark: freshId(), ignored: {} });
     await lookAgain();
   } catch (error) {
     say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });

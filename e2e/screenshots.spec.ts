@@ -4,6 +4,8 @@ import { KEYED } from "../packages/core/src/shape/examples.fixture";
 import { expect, test } from "./fixtures";
 import { dropFiles, goTo, openStudio } from "./studio";
 
+test.use({ moving: true });
+
 /** Refreshes docs/screenshots from the demo: `npm run screenshots`. Not part of the tests. */
 const to = (name: string) => join(import.meta.dirname, "../docs/screenshots", `${name}.png`);
 

@@ -108,7 +108,7 @@ function schedule(delay: number): void {
   timer = setTimeout(() => void saveNow(), delay);
 }
 
-/** Writes what is not yet written, also what changes meanwhile. Never throws: a failure is told in the project's `saving`. */
+/** Writes whatever is unwritten, including changes made while it writes. Never throws: a failure is shown in the project's `saving`. */
 export function saveNow(): Promise<void> {
   if (timer) clearTimeout(timer);
   timer = null;

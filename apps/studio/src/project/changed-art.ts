@@ -38,7 +38,7 @@ export interface ChangedArt {
   readonly after: Source;
   readonly pictures: readonly ChangedPicture[];
   readonly changes: FrameChanges;
-  /** By which frames are told again where their drawing went. */
+  /** What frames are recognised by when their drawing has moved. */
   readonly drawings: Drawings;
   /** Clips that show a frame that changed or is gone, by name. */
   readonly clips: readonly string[];

@@ -18,7 +18,7 @@ describe("foreignIn", () => {
       expect(asked({ host: "localhost:4600", origin })).toMatch(/may not ask/);
   });
 
-  it("lets any name ask where it was told to listen on all addresses, but pages of other sites still not", () => {
+  it("accepts any host name when it listens on all addresses, but still refuses pages of other sites", () => {
     expect(asked({ host: "studio.lan:4600" }, "0.0.0.0")).toBeNull();
     expect(asked({ host: "studio.lan:4600", origin: "https://evil.example" }, "0.0.0.0")).toMatch(/may not ask/);
   });

@@ -4,7 +4,7 @@
  */
 const OWN = new Set(["localhost", "127.0.0.1", "[::1]"]);
 
-/** In words what is foreign about it, null if nothing is. `listens` is the address that the server listens on, if it was told one. */
+/** Says in words why a request is foreign, null if it is not. `listens` is the address given to the server to listen on, if any. */
 export function foreignIn(headers: Pick<Headers, "get">, listens: string | undefined): string | null {
   const host = headers.get("host") ?? "";
   const name = hostName(host);

@@ -86,7 +86,7 @@ function ProposalRow({
         {unplaced && unplaced.length > 0 && <UnplacedRecords unplaced={unplaced} />}
         <div className="mt-1 flex flex-wrap gap-x-4 gap-y-1">
           <Tick
-            label={kind === "recut" ? "Cut it so" : "Bring it in"}
+            label={kind === "recut" ? "Cut it so" : "Import"}
             checked={choices.include}
             onChange={(include) => onChange({ include })}
           />

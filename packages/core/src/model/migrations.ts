@@ -66,6 +66,7 @@ function isRecord(value: unknown): value is Record<string, unknown> {
   return typeof value === "object" && value !== null;
 }
 
+// Equal to today's `USUAL_PACKING` by chance only: see above why it is not taken from there.
 const PACKING_OF_4 = {
   paddingPx: 2,
   extrudePx: 1,

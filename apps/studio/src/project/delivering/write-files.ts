@@ -12,9 +12,9 @@ const STAGED = ".caravan-staged";
 const LIST = "list.json";
 
 /**
- * Writes those files whose bytes are not there already; answers with the paths that were written. `ours` are the paths that an earlier
- * delivery of this project made, `by` names it in the list that stands in the folder: any other file that stands in the way is somebody's
- * own, and nothing is written. Throws `not-ours`.
+ * Writes the files whose bytes are not there already; returns the paths that were written. `ours` are the paths that an earlier delivery
+ * of this project made; `by` is the delivery's name in the folder's list. A file in the way that neither names belongs to somebody else:
+ * then nothing is written. Throws `not-ours`.
  */
 export async function replaceFiles(
   folder: FileSystemDirectoryHandle,

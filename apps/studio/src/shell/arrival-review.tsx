@@ -85,11 +85,7 @@ function ProposalRow({
         ))}
         {unplaced && unplaced.length > 0 && <UnplacedRecords unplaced={unplaced} />}
         <div className="mt-1 flex flex-wrap gap-x-4 gap-y-1">
-          <Tick
-            label={kind === "recut" ? "Cut it so" : "Import"}
-            checked={choices.include}
-            onChange={(include) => onChange({ include })}
-          />
+          <Tick label={kind === "recut" ? "Cut it so" : "Import"} checked={choices.include} onChange={(include) => onChange({ include })} />
           {parting && (
             <Choice
               label={`What to make of ${name}`}

@@ -20,23 +20,32 @@ export function installPackages() {
   if (npm.status !== 0) stop("npm could not install the packages. Check the network, then try again.");
 }
 
-/** The browser for the tests: CHROMIUM names one, else Debian's. As root on Debian it is installed; returns its path. */
+const SHELL = "/usr/bin/chromium-headless-shell";
+
+/**
+ * Returns the path of the browser for the tests: CHROMIUM names one; else it is Debian's headless shell, which is installed if this runs
+ * as root on Debian, or a Chromium that is there.
+ */
 export function installBrowser() {
-  const known = [process.env.CHROMIUM, "/usr/bin/chromium", "/usr/bin/chromium-browser", "/usr/bin/google-chrome"].filter(Boolean);
-  const found = known.find((path) => existsSync(path));
-  if (found) return found;
-  if (process.getuid?.() !== 0 || !existsSync("/usr/bin/apt-get"))
-    stop("The browser tests need Chromium. Install it, or set CHROMIUM to the path of one, then try again.");
-  console.log("Installing Chromium for the browser tests (once) …");
-  const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
-  for (const args of [
-    ["update", "-qq"],
-    ["install", "-y", "-qq", "--no-install-recommends", "chromium"],
-  ]) {
-    const apt = spawnSync("apt-get", args, { stdio: ["ignore", "ignore", "inherit"], env });
-    if (apt.status !== 0) stop(`apt-get ${args[0]} failed, so there is no browser for the tests.`);
+  const known = [process.env.CHROMIUM, SHELL].filter(Boolean);
+  const others = ["/usr/bin/chromium", "/usr/bin/chromium-browser", "/usr/bin/google-chrome"];
+  const there = (paths) => paths.find((path) => existsSync(path));
+  const chosen = there(known);
+  if (chosen) return chosen;
+  const canInstall = process.getuid?.() === 0 && existsSync("/usr/bin/apt-get");
+  if (canInstall) {
+    console.log("Installing Chromium's headless shell for the browser tests (once) …");
+    if (apt("update", "-qq") && apt("install", "-y", "-qq", "--no-install-recommends", "chromium-headless-shell")) return SHELL;
   }
-  return "/usr/bin/chromium";
+  const other = there(others);
+  if (other) return other;
+  if (canInstall) stop("apt-get could not install Chromium, so there is no browser for the tests. Check the network, then try again.");
+  stop("The browser tests need Chromium. Install it, or set CHROMIUM to the path of one, then try again.");
+}
+
+function apt(...args) {
+  const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
+  return spawnSync("apt-get", args, { stdio: ["ignore", "ignore", "inherit"], env }).status === 0;
 }
 
 function stop(message) {

@@ -1,3 +1,4 @@
+import { availableParallelism } from "node:os";
 import { defineConfig } from "vitest/config";
 
 const common = { testTimeout: 30_000, setupFiles: ["scripts/test-setup.ts"] };
@@ -8,6 +9,8 @@ const common = { testTimeout: 30_000, setupFiles: ["scripts/test-setup.ts"] };
  */
 export default defineConfig({
   test: {
+    // By itself Vitest leaves one core to others, which is half of a small machine. Many tests wait for commands that they start.
+    maxWorkers: availableParallelism() + 1,
     projects: [
       {
         test: { ...common, name: "core", include: ["packages/**/*.test.ts", "examples/**/*.test.ts"], isolate: false },

@@ -14,9 +14,11 @@ import {
   movesInWords,
   placeOf,
   refreshSource,
+  strayedFrames,
+  withFoundPlaces,
 } from "@caravan/core/edit";
 import { type Look, lookOf, type Picture, type Project, pictureOf, type Source, sameRect, sourceById } from "@caravan/core/model";
-import { clearGround, coverageOf, drawingsIn, type Ground, opaqueGround, type Pixels } from "@caravan/core/raster";
+import { clearGround, coverageOf, drawingsIn, findDrawings, type Ground, opaqueGround, type Pixels } from "@caravan/core/raster";
 import { isFolder, readFile } from "./files";
 import { pngCodec } from "./png";
 
@@ -134,7 +136,26 @@ function drawingsOf(before: Source, after: Source, bySha: DecodedPictures): Draw
     });
     return new Map(byPicture.flat());
   };
-  return { before: found(before, ({ key }) => key), after: found(after, placeOf) };
+  const drawings = { before: found(before, ({ key }) => key), after: found(after, placeOf) };
+  const strayed = strayedFrames(before, drawings);
+  const places = before.pictures.flatMap((picture, k) => {
+    const frames = strayed.filter((frame) => (frame.picture ?? 0) === k);
+    const changed = after.pictures[k];
+    if (frames.length === 0 || !changed) return [];
+    const [from, to] = [picture, changed].map(({ sha256 }) => cleared(bySha.get(sha256) as Pixels, before)) as [Pixels, Pixels];
+    const found = findDrawings(
+      from,
+      frames.map(({ rect }) => rect),
+      to,
+    );
+    return frames.map((frame, n) => [frame, found[n] ?? []] as const);
+  });
+  const placesOf = new Map(places);
+  return withFoundPlaces(
+    drawings,
+    strayed,
+    strayed.map((frame) => placesOf.get(frame) ?? []),
+  );
 }
 
 function hasOtherSize({ pictures }: Source, changed: readonly ChangedPicture[]): boolean {

@@ -7,6 +7,8 @@ import {
   framesChanged,
   placeOf,
   refreshSource,
+  strayedFrames,
+  withFoundPlaces,
 } from "@caravan/core/edit";
 import {
   CaravanError,
@@ -19,6 +21,7 @@ import {
   lookOf,
   naturalOrder,
   partsOfLook,
+  type Rect,
   type Source,
   type SourceId,
   sourceById,
@@ -159,7 +162,23 @@ async function drawingsOf(before: Source, after: Source, { signal }: Begun): Pro
       const found = picture ? await run("drawings", { picture, rects: frames.map(({ rect }) => rect) }, { signal }) : [];
       for (const [k, drawing] of found.entries()) if (drawing) note(frames[k] as Frame, drawing);
     }
-  return { before: olds, after: news };
+  const drawings = { before: olds, after: news };
+  const strayed = strayedFrames(before, drawings);
+  const places = new Map<Frame, readonly Rect[]>();
+  for (const [k, picture] of before.pictures.entries()) {
+    const frames = strayed.filter((frame) => (frame.picture ?? 0) === k);
+    const changed = after.pictures[k];
+    if (frames.length === 0 || !changed) continue;
+    const [from, to] = [await blobOfLook(lookOf(before, picture)), await blobOfLook(lookOf(after, changed))];
+    if (!from || !to) continue;
+    const found = await run("findDrawings", { before: from, after: to, rects: frames.map(({ rect }) => rect) }, { signal });
+    for (const [n, frame] of frames.entries()) places.set(frame, found[n] ?? []);
+  }
+  return withFoundPlaces(
+    drawings,
+    strayed,
+    strayed.map((frame) => places.get(frame) ?? []),
+  );
 }
 
 function framesByLook(source: Source): Map<Look, Frame[]> {

@@ -136,6 +136,8 @@ export type Jobs = {
   tellExample: { ask: { example: Example }; answer: Told };
   /** What is drawn in parts of a picture, for telling where a drawing has gone. */
   drawings: { ask: { picture: LookFile; rects: readonly Rect[] }; answer: readonly (Drawing | null)[] };
+  /** Where the drawings in rectangles of one picture stand in another. */
+  findDrawings: { ask: { before: LookFile; after: LookFile; rects: readonly Rect[] }; answer: readonly (readonly Rect[])[] };
   /** Frames of one picture as in a mirror, each a picture of its own, upright and untrimmed. */
   mirrorFrames: { ask: { picture: LookFile; frames: readonly Frame[] }; answer: readonly StoredPicture[] };
   findPieces: { ask: { coverage: Coverage; cut: FindingCut; where: string }; answer: TextOf<CutPieces> };

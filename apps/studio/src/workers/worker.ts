@@ -10,6 +10,7 @@ import {
   clearGround,
   coverageOf,
   drawingsIn,
+  findDrawings,
   factsOf,
   findGround,
   framePixels,
@@ -75,6 +76,11 @@ const doers: Doers = {
 
   async drawings({ picture, rects }) {
     return drawingsIn(await pixelsOf(picture, await pngCodec(), "art"), rects);
+  },
+
+  async findDrawings({ before, after, rects }) {
+    const png = await pngCodec();
+    return findDrawings(await pixelsOf(before, png, "art"), rects, await pixelsOf(after, png, "changed art"));
   },
 
   async mirrorFrames({ picture, frames }) {

@@ -24,7 +24,7 @@ import {
 } from "../model";
 import { type Coverage, isClear } from "../raster";
 import { counted, edit } from "./edit";
-import { type Drawings, followDrawings } from "./follow";
+import { type Drawings, followDrawings, followPlaces } from "./follow";
 import { BY_OUTLINE, withIdentity } from "./identity";
 import type { NewFrame } from "./new-frame";
 import { withSource } from "./with-source";
@@ -145,6 +145,10 @@ export const refreshSource = edit<
       pictures: withFiles(project, source, pictures),
     };
     if (!changed.cut) return withSource(project, changed);
+    if (drawings && (changed.cut.by === "hand" || changed.cut.by === "metadata")) {
+      const followed = followPlaces(source.frames, drawings);
+      return withSource(project, withAnchoredFrames(changed, stillFitting(followed.frames, changed), followed.drawn));
+    }
     const drawn = new Map<string, FramePoint>();
     const identify: Identify = (before, pieces, options) => {
       if (!drawings) return withIdentity(before, pieces, options);

@@ -1,16 +1,17 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { type FrameRef, findFrame, type MarkName, type Project, type Source, sourceById } from "../model";
-import { clearPixels, coverageOf, drawingsIn, type Pixels } from "../raster";
+import { clearPixels, coverageOf, drawingsIn, findDrawings, type Pixels, paste } from "../raster";
 import { addClip } from "./clips";
 import { cutSource, refreshSource } from "./cutting";
-import type { Drawings } from "./follow";
+import { type Drawings, strayedFrames, withFoundPlaces } from "./follow";
 import { comparedByDrawings, framesChanged, movesInWords } from "./frame-changes";
 import { addMarkKind } from "./mark-kinds";
 import { addBox } from "./marks";
 import { placeOf } from "./new-frame";
 import { placeOrigins, setSourceOrigin } from "./origins";
 import { CELL, NO_SPACE, PORTER, porterCoverage, porterProject, sheetOfCells } from "./project.fixture";
+import { withSource } from "./with-source";
 
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const porter = (project: Project): Source => sourceById(project, PORTER);
@@ -37,7 +38,10 @@ function refreshed(project: Project, before: Pixels, after: Pixels): { project: 
     );
     return new Map(source.frames.flatMap((frame, k) => (drawings[k] ? [[nameOf(frame), drawings[k]] as const] : [])));
   };
-  const drawings = { before: found(porter(project), before, ({ key }) => key), after: found(plain, after, placeOf) };
+  const seen = { before: found(porter(project), before, ({ key }) => key), after: found(plain, after, placeOf) };
+  const strayed = strayedFrames(porter(project), seen);
+  const rects = strayed.map(({ rect }) => rect);
+  const drawings = withFoundPlaces(seen, strayed, findDrawings(before, rects, after));
   return { project: refreshSource(project, PORTER, [picture], [coverageOf(after)], drawings), drawings };
 }
 
@@ -80,6 +84,46 @@ describe("changed art", () => {
     const changes = framesChanged(porter(base), porter(project), comparedByDrawings(drawings));
     expect(findFrame(project, ref(1))?.frame.rect).toEqual({ x: CELL.w, y: CELL.h, ...CELL });
     expect([changes.changed, changes.moved.length]).toEqual([[ref(1)], 11]);
+  });
+
+  it("that was drawn around by hand is followed wherever it went, two frames on one rectangle together", () => {
+    const rects = porter(base).frames.map(({ rect }) => rect);
+    const frames = porter(base).frames.map((frame, k) => ({ ...frame, key: `h${k}` as never }));
+    const twin = { ...(frames[5] as (typeof frames)[number]), key: "h12" as never };
+    const byHand = withSource(base, { ...porter(base), cut: { by: "hand" }, frames: [...frames, twin] });
+    // Every row goes another way; the third row's drawings do not: one of them is redrawn where it is.
+    const after = clearPixels(60, 60);
+    const ways = [
+      { x: 3, y: 1 },
+      { x: 20, y: 12 },
+      { x: 0, y: 20 },
+    ];
+    for (const rect of rects) {
+      const way = ways[rect.y / CELL.h] as { x: number; y: number };
+      paste(after, sheet, rect, rect.x + way.x, rect.y + way.y);
+    }
+    after.bytes.set([9, 8, 7, 255], ((2 * CELL.h + 20 + 3) * 60 + 3) * 4);
+    const { project, drawings } = refreshed(byHand, sheet, after);
+    const at = (key: string) => porter(project).frames.find((frame) => frame.key === key)?.rect;
+    expect(at("h1")).toEqual({ ...rects[1], x: (rects[1]?.x ?? 0) + 3, y: 1 });
+    expect(at("h5")).toEqual({ ...rects[5], x: (rects[5]?.x ?? 0) + 20, y: CELL.h + 12 });
+    expect(at("h12")).toEqual(at("h5"));
+    const changes = framesChanged(porter(byHand), porter(project), comparedByDrawings(drawings));
+    expect([changes.moved.length, changes.changed.length, changes.gone.length]).toEqual([12, 1, 0]);
+  });
+
+  it("of frames drawn by hand stays where it is if its drawing stands at several places and nothing says which", () => {
+    const block = (at: readonly number[]) => {
+      const pixels = clearPixels(40, 10);
+      for (const x of at) for (let y = 2; y < 6; y++) pixels.bytes.fill(200, (y * 40 + x) * 4, (y * 40 + x + 4) * 4);
+      return pixels;
+    };
+    const before = block([2]);
+    const picture = { file: "art/a.png", sha256: "1".repeat(64), width: 40, height: 10 };
+    const frame = { key: "h0" as never, column: 0, row: 0, number: 0, rect: { x: 1, y: 1, w: 6, h: 6 } };
+    const project = withSource(base, { ...porter(base), pictures: [picture], cut: { by: "hand" }, frames: [frame] });
+    expect(porter(refreshed(project, before, block([12, 30])).project).frames[0]?.rect.x).toBe(1);
+    expect(porter(refreshed(project, before, block([12])).project).frames[0]?.rect.x).toBe(11);
   });
 
   it("gives no frame to two pieces and no piece two frames, however many drawings are alike", () =>

@@ -6,7 +6,7 @@
  * also decides among several equal ones, and takes along what was redrawn on the way.
  * Holds: no frame is given to two pieces. Cost: O(frames + pieces).
  */
-import type { Frame, FramePoint } from "../model";
+import { type Frame, type FramePoint, type Rect, type Source, sameRect } from "../model";
 import type { Drawing } from "../raster";
 import { type NewFrame, placeOf } from "./new-frame";
 
@@ -14,6 +14,39 @@ import { type NewFrame, placeOf } from "./new-frame";
 export interface Drawings {
   readonly before: ReadonlyMap<string, Drawing>;
   readonly after: ReadonlyMap<string, Drawing>;
+  /** Where else in the changed art the drawings of frames stand that no recipe finds: by key, rectangles on the frame's picture. */
+  readonly elsewhere?: ReadonlyMap<string, readonly Rect[]>;
+}
+
+/**
+ * Frames whose drawing is not where it was, of a source whose frames are told where they are: drawn by hand, or read from metadata. No
+ * recipe finds them again, so their drawings are looked for in the whole changed picture (`findDrawings`).
+ */
+export function strayedFrames({ cut, frames }: Source, { before, after }: Drawings): Frame[] {
+  if (cut?.by !== "hand" && cut?.by !== "metadata") return [];
+  return frames.filter((frame) => {
+    const drawing = before.get(frame.key);
+    return drawing !== undefined && after.get(placeOf(frame))?.print !== drawing.print;
+  });
+}
+
+/** What is known of drawings, with the places at which `strayed` frames were found, in their order. */
+export function withFoundPlaces({ before, after }: Drawings, strayed: readonly Frame[], places: readonly (readonly Rect[])[]): Drawings {
+  const known = new Map(after);
+  const elsewhere = new Map<string, readonly Rect[]>();
+  for (const [k, frame] of strayed.entries()) {
+    const drawing = before.get(frame.key);
+    const found = places[k] ?? [];
+    if (!drawing || found.length === 0) continue;
+    elsewhere.set(frame.key, found);
+    for (const rect of found)
+      known.set(placeOf({ rect, picture: frame.picture }), {
+        print: drawing.print,
+        x: drawing.x + rect.x - frame.rect.x,
+        y: drawing.y + rect.y - frame.rect.y,
+      });
+  }
+  return { before, after: known, elsewhere };
 }
 
 export interface Followed {
@@ -83,6 +116,46 @@ export function followDrawings(before: readonly Frame[], pieces: readonly NewFra
     }
   }
   return { frames, drawn };
+}
+
+/**
+ * Frames that are told where they are (drawn by hand, or read from metadata), each moved to where its drawing stands in the changed art.
+ * One whose drawing stands at several places goes the way that most others went, or stays. Two on one rectangle go together.
+ */
+export function followPlaces(before: readonly Frame[], drawings: Drawings): { frames: Frame[]; drawn: Map<string, FramePoint> } {
+  const elsewhere = drawings.elsewhere ?? new Map<string, readonly Rect[]>();
+  const firsts = [...new Map(before.toReversed().map((frame) => [placeOf(frame), frame])).values()].toReversed();
+  const piecesOf = (frame: Frame) => (elsewhere.get(frame.key) ?? []).map((rect) => pieceAt(frame, rect));
+  const way = commonWay(
+    firsts.flatMap((frame) => {
+      const [only, ...others] = piecesOf(frame);
+      return only && others.length === 0 ? [[frame, only] as const] : [];
+    }),
+  );
+  const places = firsts.flatMap((frame) => {
+    const found = piecesOf(frame);
+    return [pieceAt(frame, frame.rect), ...(found.length === 1 ? found : found.filter((piece) => wayOf(frame, piece) === way))];
+  });
+  const pieces = [...new Map(places.map((piece) => [placeOf(piece), piece])).values()];
+  const { frames, drawn } = followDrawings(firsts, pieces, drawings);
+  const rects = new Map([...frames].map(([k, frame]) => [placeOf(frame), (pieces[k] as NewFrame).rect]));
+  const byPlace = new Map(firsts.map((frame) => [placeOf(frame), drawn.get(frame.key)]));
+  return {
+    frames: before.map((frame) => {
+      const rect = rects.get(placeOf(frame));
+      return rect && !sameRect(rect, frame.rect) ? { ...frame, rect } : frame;
+    }),
+    drawn: new Map(
+      before.flatMap((frame) => {
+        const by = byPlace.get(placeOf(frame));
+        return by ? [[frame.key, by]] : [];
+      }),
+    ),
+  };
+}
+
+function pieceAt({ column, row, number, picture }: Frame, rect: Rect): NewFrame {
+  return { key: null, column, row, number, rect, empty: false, ...(picture === undefined ? {} : { picture }) };
 }
 
 const NO_WAY = "0 0 0";

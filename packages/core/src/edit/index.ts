@@ -33,7 +33,7 @@ export { applyChanges, type Change, differenceBetween } from "./difference";
 export { counted, type Edit } from "./edit";
 export { setStepEvents } from "./events";
 export { deliverLike, forgetExample } from "./examples";
-export type { Drawings } from "./follow";
+export { type Drawings, strayedFrames, withFoundPlaces } from "./follow";
 export { type Compared, comparedByDrawings, type FrameChanges, framesChanged, movesInWords } from "./frame-changes";
 export { dropFrames, keepFirstOf, renameFrame, restoreFrames } from "./frames";
 export { framesToMirror, freezeMirror, type MirroredPicture } from "./freeze-mirror";

@@ -7,6 +7,7 @@
  */
 import type { Rect } from "../model";
 import type { Pixels } from "./pixels";
+import { isDrawnWord } from "./words";
 
 export interface Drawing {
   readonly print: string;
@@ -49,11 +50,4 @@ function drawingIn(words: Uint32Array, width: number, { x, y, w, h }: Rect): Dra
   }
   const print = `${right - left + 1}x${bottom - top + 1}:${(one >>> 0).toString(36)}.${(two >>> 0).toString(36)}`;
   return { print, x: x + left, y: y + top };
-}
-
-/** Whether a pixel's alpha is above 0, in a word as the machine reads it from R, G, B, A. */
-const ALPHA = new Uint8Array(new Uint32Array([0xff000000]).buffer)[3] === 0xff ? 0xff000000 : 0x000000ff;
-
-function isDrawnWord(word: number): boolean {
-  return (word & ALPHA) !== 0;
 }

@@ -4,6 +4,7 @@ export { bitsSet, type Coverage, countDrawn, coverageOf, cropCoverage, drawnPart
 export { type Difference, differenceOf } from "./difference";
 export { type Drawing, drawingsIn } from "./drawing";
 export { COLOUR_LIMIT, factsOf, type PictureFacts } from "./facts";
+export { findDrawings } from "./find-drawings";
 export { framePixels } from "./frame-pixels";
 export { findGround, type Ground, opaqueGround } from "./ground";
 export { lay } from "./lay";

@@ -1,6 +1,7 @@
-import { clearPixels, type Pixels } from "@caravan/core/raster";
+import type { Rect } from "@caravan/core/model";
+import { clearPixels, coverageOf, crop, drawnPart, looksSame, type Pixels, paste } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
-import { clipOfRows, dropAndCut, figureSheet, goTo, openEmpty, png, saved, typeNumber } from "./studio";
+import { clipOfRows, delivered, dropAndCut, figureSheet, goTo, openEmpty, png, saved, typeNumber } from "./studio";
 
 const fps = (page: Page) => page.getByRole("textbox", { name: "Frames per second" });
 const CELL = { w: 32, h: 40 };
@@ -35,6 +36,36 @@ test("a row put in at the top of a sheet is said as what it is, and clips go wit
   await expect(page.getByRole("button", { name: /^Step \d: hero\/[4-7],/ })).toHaveCount(4);
   await page.keyboard.press("Control+z");
   await expect(page.getByRole("button", { name: /^Step \d: hero\/[0-3],/ })).toHaveCount(4);
+});
+
+test("frames drawn around by hand go with their drawings when the art is laid out anew", async ({ page }) => {
+  const sheet = figureSheet(3, 1, CELL);
+  await openEmpty(page);
+  await dropAndCut(page, "hero.png", sheet, 3, 1);
+  await clipOfRows(page, 1, "walk");
+  await goTo(page, "Frames");
+  await page.keyboard.press("h");
+  await page.getByRole("textbox", { name: "Frame name" }).waitFor();
+  await page.keyboard.press("a");
+  await page.getByRole("button", { name: "Fit to pixels" }).click();
+  // Each figure goes another way.
+  const after = clearPixels(CELL.w * 5, CELL.h * 2);
+  for (const [k, [x, y]] of [
+    [40, 9],
+    [3, 30],
+    [110, 2],
+  ].entries())
+    paste(after, sheet, { x: k * CELL.w, y: 0, ...CELL }, x as number, y as number);
+  await replaceArt(page, "hero.png", after);
+  const review = page.getByRole("dialog", { name: "Changed art of hero" });
+  await expect(review).toContainText("0 frames the same, 3 moved, 0 changed, 0 new, 0 gone.");
+  await review.getByRole("button", { name: "Use new art" }).click();
+  const { frame } = await delivered(page);
+  const coverage = coverageOf(sheet);
+  for (const k of [0, 1, 2]) {
+    const fitted = drawnPart(coverage, { x: k * CELL.w, y: 0, ...CELL }) as Rect;
+    expect(looksSame(frame(`hero/${k}`), crop(sheet, fitted))).toBe(true);
+  }
 });
 
 test("speeds come back as they were: 10, 9, 8 fps are even steps and are shown so, and retyping changes nothing", async ({ page }) => {

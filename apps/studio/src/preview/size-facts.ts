@@ -1,11 +1,23 @@
-import { type Frame, frameSize } from "@caravan/core/model";
+import { type Delivery, type Frame, frameSize } from "@caravan/core/model";
+import { scaledSide } from "@caravan/core/raster";
 
-/** How large a frame is for the game, and how large on its sheet where that is another size: padded to others, or stored turned. */
-export function sizeFacts(frame: Pick<Frame, "rect" | "size" | "turned">): [string, string][] {
+/**
+ * How large a frame is for the game; how large on its sheet where that is another size: padded to others, or stored turned; and how large
+ * in deliveries at other scales.
+ */
+export function sizeFacts(
+  frame: Pick<Frame, "rect" | "size" | "turned">,
+  deliveries: readonly Pick<Delivery, "densities">[],
+): [string, string][] {
   const { w, h } = frameSize(frame);
   const { rect } = frame;
+  const scales = new Set(deliveries.flatMap(({ densities }) => densities.map(({ scale }) => scale)));
+  scales.delete(1);
   return [
     ["size", `${w} × ${h}`],
     ...(rect.w === w && rect.h === h ? [] : [["on the sheet", `${rect.w} × ${rect.h}`] as [string, string]]),
+    ...[...scales]
+      .sort((a, b) => a - b)
+      .map((scale): [string, string] => [`delivered at ×${scale}`, `${scaledSide(w, scale)} × ${scaledSide(h, scale)}`]),
   ];
 }

@@ -80,15 +80,29 @@ export function usePictureProblem(look: Look): string | null {
   });
 }
 
+/**
+ * The picture of a look for drawing right now. One that was let go of is read again: whoever draws when pictures change gets it then.
+ */
 export function pictureNow(look: Look): Picture | undefined {
+  const gone = letGoOf.has(look);
+  // What is asked for again after it was let go of stands still on the screen: it is kept for longer, so that it does not come and go.
+  drawnAt.set(look, Math.max(drawnAt.get(look) ?? 0, performance.now() + (gone ? A_LONG_WHILE : 0)));
   const entry = usePictures.getState().entries.get(look);
+  if (!entry && gone) queueMicrotask(() => loadPictures([look]));
   return entry?.state === "ready" ? entry.picture : undefined;
 }
+
+/** When a look was last asked for by drawing, in ms since the page began. */
+const drawnAt = new Map<Look, number>();
+/** Looks of the open project whose bitmaps were let go of. */
+const letGoOf = new Set<Look>();
 
 /** Reads pictures that are not yet there; each once, however often it is asked for. */
 export function loadPictures(looks: readonly Look[]): void {
   for (const look of new Set(looks)) {
     if (usePictures.getState().entries.has(look)) continue;
+    letGoOf.delete(look);
+    drawnAt.set(look, Math.max(drawnAt.get(look) ?? 0, performance.now()));
     setEntry(look, { state: "loading" });
     void load(look);
   }
@@ -96,13 +110,20 @@ export function loadPictures(looks: readonly Look[]): void {
 
 /** Bytes of bitmaps that may lie about although nothing of the open project looks so now: undone tries, replaced art. */
 const MOST_IDLE = 128 * 1024 * 1024;
+/** Bytes of bitmaps of the open project beyond which those go that have not been drawn for a while. */
+const MOST_OWN = 512 * 1024 * 1024;
+const A_WHILE = 10_000; // ms
+const A_LONG_WHILE = 300_000; // ms
 /** So long after the last change it is looked what can go. */
 const REST = 2000; // ms
 
 /** Reading that goes on, by look: what nobody wants any more is stopped. */
 const reading = new Map<Look, AbortController>();
 
-/** Lets go of pictures that the project does not show: all of them with `all`, else the oldest beyond what may lie about. */
+/**
+ * Lets go of pictures that the project does not show: all of them with `all`, else the oldest beyond what may lie about. Of its own, lets
+ * go of those that were drawn longest ago, beyond what may be there at once; never of one that is on the screen.
+ */
 function letGo(all: boolean): void {
   const { sources } = useOpenProject.getState().project;
   const used = new Set<Look>(sources.flatMap((source) => source.pictures.flatMap((each) => [lookOf(source, each), each.sha256])));
@@ -110,10 +131,7 @@ function letGo(all: boolean): void {
   const idle = [...entries].filter(([look]) => !used.has(look) && !shown.has(look));
   let bytes = idle.reduce((sum, [, entry]) => sum + bytesOf(entry), 0);
   let changed = false;
-  for (const [look, entry] of idle) {
-    if (!all && bytes <= MOST_IDLE) break;
-    if (entry.state === "loading" && !all) continue;
-    bytes -= bytesOf(entry);
+  const drop = (look: Look, entry: Entry) => {
     entries.delete(look);
     reading.get(look)?.abort();
     if (entry.state === "ready") {
@@ -121,8 +139,29 @@ function letGo(all: boolean): void {
       entry.picture.overview?.bitmap.close();
     }
     changed = true;
+  };
+  for (const [look, entry] of idle) {
+    if (!all && bytes <= MOST_IDLE) break;
+    if (entry.state === "loading" && !all) continue;
+    bytes -= bytesOf(entry);
+    drop(look as Look, entry);
+  }
+  if (all) {
+    letGoOf.clear();
+    drawnAt.clear();
+  }
+  const own = [...entries].filter(([look]) => used.has(look as Look)) as [Look, Entry][];
+  let ownBytes = own.reduce((sum, [, entry]) => sum + bytesOf(entry), 0);
+  const since = (look: Look) => drawnAt.get(look) ?? 0;
+  for (const [look, entry] of own.sort(([a], [b]) => since(a) - since(b))) {
+    if (ownBytes <= MOST_OWN) break;
+    if (entry.state !== "ready" || shown.has(look) || performance.now() - since(look) < A_WHILE) continue;
+    ownBytes -= bytesOf(entry);
+    letGoOf.add(look);
+    drop(look, entry);
   }
   if (changed) usePictures.setState({ entries });
+  if (ownBytes > MOST_OWN) resting = setTimeout(() => letGo(false), A_WHILE);
 }
 
 function bytesOf(entry: Entry): number {

@@ -54,7 +54,9 @@ function StepsDetail({ clip, steps }: { clip: Clip; steps: readonly number[] }) 
   const onlyChosen = usePlayer((state) => state.onlyChosen);
   return (
     <Detail title={steps.length === 1 ? `Step ${(steps[0] as number) + countFrom}` : `${steps.length} steps`} aside={<CountFrom />}>
-      {steps.length === 1 && found && <Facts facts={[["frame", frameName(found.source, found.frame)], ...sizeFacts(found.frame)]} />}
+      {steps.length === 1 && found && (
+        <Facts facts={[["frame", frameName(found.source, found.frame)], ...sizeFacts(found.frame, project.deliveries)]} />
+      )}
       <StepTime clip={clip} steps={steps} />
       <Tick
         label={`play only ${steps.length === 1 ? "this step" : "these steps"}`}

@@ -42,6 +42,7 @@ function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
   const ref = frameRef(source, frame);
   const { x, y } = frame.rect;
   const countFrom = useCountFrom();
+  const deliveries = useProject((project) => project.deliveries);
   return (
     <Detail title={`Frame ${frame.number + countFrom}`} aside={<CountFrom />}>
       <div className="flex gap-3">
@@ -59,7 +60,7 @@ function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
             facts={[
               ["column, row", `${frame.column + countFrom}, ${frame.row + countFrom}`],
               ["x, y", `${x}, ${y}`],
-              ...sizeFacts(frame),
+              ...sizeFacts(frame, deliveries),
               ["drawn part", drawn ? `${drawn.w} × ${drawn.h}` : "nothing"],
             ]}
           />

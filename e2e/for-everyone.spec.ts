@@ -3,110 +3,109 @@ import { KEYED } from "../packages/core/src/shape/examples.fixture";
 import { expect, type Page, test } from "./fixtures";
 import { dropFiles, goTo, openStudio, startProject } from "./studio";
 
-/** Looks at the whole page, or at a part of it where the rest has been looked at already. */
-async function expectNoViolation(page: Page, part?: string, rules?: string[]): Promise<void> {
-  const axe = rules ? new AxeBuilder({ page }).withRules(rules) : new AxeBuilder({ page });
-  const { violations } = await (part ? axe.include(part) : axe).analyze();
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(" | ")}`)).toEqual([]);
+/** Looks at the whole page, or at a part of it where the rest has been looked at already, by day and by dusk. */
+async function expectNothingFound(page: Page, part?: string): Promise<void> {
+  const axe = () => (part ? new AxeBuilder({ page }).include(part) : new AxeBuilder({ page }));
+  const found = async (builder: AxeBuilder) =>
+    (await builder.analyze()).violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(" | ")}`);
+  expect(await found(axe())).toEqual([]);
+  // Dusk has other colours and is else the same.
+  await page.emulateMedia({ colorScheme: "dark" });
+  expect(await found(axe().withRules(["color-contrast"]))).toEqual([]);
+  await page.emulateMedia({ colorScheme: "light" });
 }
 
-for (const scheme of ["light", "dark"] as const)
-  test.describe(`in ${scheme === "light" ? "day" : "dusk"}`, () => {
-    test.use({ colorScheme: scheme });
-    // The second theme has other colours and is else the same.
-    const rules = scheme === "dark" ? ["color-contrast"] : undefined;
-    const expectNothingFound = (page: Page, part?: string) => expectNoViolation(page, part, rules);
-
-    test("every stop of the demo passes", async ({ page }) => {
-      await openStudio(page);
-      for (const stop of ["Sources", "Frames", "Clips", "Marks", "Ship"] as const) {
-        await goTo(page, stop);
-        if (stop === "Frames") await page.getByRole("button", { name: "Pick row 1" }).click();
-        if (stop === "Clips") await page.getByRole("button", { name: /^Step 1:/ }).click();
-        if (stop === "Ship") await expect(page.getByTestId("proof")).toBeVisible();
-        await expectNothingFound(page);
-      }
-    });
-
-    test("what an example says, a contact sheet, many findings and the game pass", async ({ page }) => {
-      await openStudio(page);
-      await goTo(page, "Ship");
-      await page.getByRole("checkbox", { name: "contact sheet for people" }).click();
-      await page.getByRole("button", { name: "Look at tamarisk.contact-0.png" }).click();
-      await expect(page.getByRole("img", { name: /^Every clip with its steps/ })).toBeVisible();
-      await expectNothingFound(page, '[role="dialog"]');
-      await page.keyboard.press("Escape");
-      const [chooser] = await Promise.all([
-        page.waitForEvent("filechooser"),
-        page.getByRole("button", { name: "Learn from a file" }).click(),
-      ]);
-      await chooser.setFiles([{ name: "hero.json", mimeType: "application/json", buffer: Buffer.from(KEYED) }]);
-      await expect(page.getByRole("dialog", { name: "In the shape of hero.json" })).toBeVisible();
-      await expectNothingFound(page, '[role="dialog"]');
-      await page.keyboard.press("Escape");
-      const [game] = await Promise.all([page.waitForEvent("popup"), page.getByRole("link", { name: "Play it in The Crossing" }).click()]);
-      await expect(game.locator("#told")).toHaveText("idle · looks s");
-      await expectNothingFound(game);
-    });
-
-    test("every bench at Clips passes", async ({ page }) => {
-      await openStudio(page);
-      await goTo(page, "Clips");
-      for (const bench of ["Flick", "Compare", "Rhythm"]) {
-        await page.getByRole("radio", { name: bench, exact: true }).click();
-        await expect(page.getByRole("radio", { name: bench, exact: true })).toBeChecked();
-        if (bench === "Rhythm") await expect(page.getByRole("figure")).toBeVisible();
-        await expectNothingFound(page, 'section[aria-label="Clips"]');
-      }
-      await page.getByRole("button", { name: "Stage" }).click();
-      await expectNothingFound(page, '[role="dialog"]');
-    });
-
-    test("boxes and points at Marks pass", async ({ page }) => {
-      await openStudio(page);
-      await goTo(page, "Marks");
-      for (const kind of ["body", "brow"]) {
-        await page
-          .getByRole("list", { name: "Marks" })
-          .getByRole("button", { name: new RegExp(kind) })
-          .click();
-        await expect(page.getByRole("textbox", { name: "Name of the marks" })).toHaveValue(kind);
-        await expectNothingFound(page);
-      }
-    });
-
-    test("an action and how it is made pass", async ({ page }) => {
-      await openStudio(page);
-      await goTo(page, "Clips");
-      await page.getByRole("list", { name: "Actions" }).getByRole("button", { name: /^idle/ }).click();
-      await expect(page.getByRole("region", { name: "Wind rose of idle" })).toBeVisible();
+test.describe("by day and by dusk", () => {
+  test("every stop of the demo passes", async ({ page }) => {
+    await openStudio(page);
+    for (const stop of ["Sources", "Frames", "Clips", "Marks", "Ship"] as const) {
+      await goTo(page, stop);
+      if (stop === "Frames") await page.getByRole("button", { name: "Pick row 1" }).click();
+      if (stop === "Clips") await page.getByRole("button", { name: /^Step 1:/ }).click();
+      if (stop === "Ship") await expect(page.getByTestId("proof")).toBeVisible();
       await expectNothingFound(page);
-      for (const way of ["By names …", "By rows …"]) {
-        await page.getByRole("button", { name: way }).click();
-        await expect(page.getByRole("dialog")).toBeVisible();
-        await expectNothingFound(page, '[role="dialog"]');
-        await page.keyboard.press("Escape");
-      }
-    });
-
-    test("empty stops, dialogs and errors pass", async ({ page }) => {
-      await openStudio(page);
-      await page.keyboard.press("?");
-      await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
-      await expectNothingFound(page);
-      await page.keyboard.press("Escape");
-      await page.keyboard.press("p");
-      await expect(page.getByRole("dialog", { name: "Projects" })).toBeVisible();
-      await expectNothingFound(page);
-      await page.keyboard.press("Escape");
-      await startProject(page);
-      await dropFiles(page, [{ name: "words.png", bytes: new TextEncoder().encode("words") }]);
-      for (const stop of ["Sources", "Frames", "Clips", "Marks", "Ship"] as const) {
-        await goTo(page, stop);
-        await expectNothingFound(page);
-      }
-    });
+    }
   });
+
+  test("what an example says, a contact sheet, many findings and the game pass", async ({ page }) => {
+    await openStudio(page);
+    await goTo(page, "Ship");
+    await page.getByRole("checkbox", { name: "contact sheet for people" }).click();
+    await page.getByRole("button", { name: "Look at tamarisk.contact-0.png" }).click();
+    await expect(page.getByRole("img", { name: /^Every clip with its steps/ })).toBeVisible();
+    await expectNothingFound(page, '[role="dialog"]');
+    await page.keyboard.press("Escape");
+    const [chooser] = await Promise.all([
+      page.waitForEvent("filechooser"),
+      page.getByRole("button", { name: "Learn from a file" }).click(),
+    ]);
+    await chooser.setFiles([{ name: "hero.json", mimeType: "application/json", buffer: Buffer.from(KEYED) }]);
+    await expect(page.getByRole("dialog", { name: "In the shape of hero.json" })).toBeVisible();
+    await expectNothingFound(page, '[role="dialog"]');
+    await page.keyboard.press("Escape");
+    const [game] = await Promise.all([page.waitForEvent("popup"), page.getByRole("link", { name: "Play it in The Crossing" }).click()]);
+    await expect(game.locator("#told")).toHaveText("idle · looks s");
+    await expectNothingFound(game);
+  });
+
+  test("every bench at Clips passes", async ({ page }) => {
+    await openStudio(page);
+    await goTo(page, "Clips");
+    for (const bench of ["Flick", "Compare", "Rhythm"]) {
+      await page.getByRole("radio", { name: bench, exact: true }).click();
+      await expect(page.getByRole("radio", { name: bench, exact: true })).toBeChecked();
+      if (bench === "Rhythm") await expect(page.getByRole("figure")).toBeVisible();
+      await expectNothingFound(page, 'section[aria-label="Clips"]');
+    }
+    await page.getByRole("button", { name: "Stage" }).click();
+    await expectNothingFound(page, '[role="dialog"]');
+  });
+
+  test("boxes and points at Marks pass", async ({ page }) => {
+    await openStudio(page);
+    await goTo(page, "Marks");
+    for (const kind of ["body", "brow"]) {
+      await page
+        .getByRole("list", { name: "Marks" })
+        .getByRole("button", { name: new RegExp(kind) })
+        .click();
+      await expect(page.getByRole("textbox", { name: "Name of the marks" })).toHaveValue(kind);
+      await expectNothingFound(page);
+    }
+  });
+
+  test("an action and how it is made pass", async ({ page }) => {
+    await openStudio(page);
+    await goTo(page, "Clips");
+    await page.getByRole("list", { name: "Actions" }).getByRole("button", { name: /^idle/ }).click();
+    await expect(page.getByRole("region", { name: "Wind rose of idle" })).toBeVisible();
+    await expectNothingFound(page);
+    for (const way of ["By names …", "By rows …"]) {
+      await page.getByRole("button", { name: way }).click();
+      await expect(page.getByRole("dialog")).toBeVisible();
+      await expectNothingFound(page, '[role="dialog"]');
+      await page.keyboard.press("Escape");
+    }
+  });
+
+  test("empty stops, dialogs and errors pass", async ({ page }) => {
+    await openStudio(page);
+    await page.keyboard.press("?");
+    await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+    await expectNothingFound(page);
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("p");
+    await expect(page.getByRole("dialog", { name: "Projects" })).toBeVisible();
+    await expectNothingFound(page);
+    await page.keyboard.press("Escape");
+    await startProject(page);
+    await dropFiles(page, [{ name: "words.png", bytes: new TextEncoder().encode("words") }]);
+    for (const stop of ["Sources", "Frames", "Clips", "Marks", "Ship"] as const) {
+      await goTo(page, stop);
+      await expectNothingFound(page);
+    }
+  });
+});
 
 test("the keys panel lists what works at each stop, and the keys do it", async ({ page }) => {
   await openStudio(page);

@@ -21,7 +21,7 @@ export default defineConfig({
   outputDir: join(root, ".test/browser"),
   timeout: 150_000,
   expect: { timeout: 30_000 },
-  // A busy machine may starve a browser for seconds. What passes only at the second try is named by npm test.
+  // A busy machine may starve a browser for seconds. What passes only at the second try has to pass five more.
   retries: process.env.CI ? 1 : 0,
   workers: 2,
   fullyParallel: true,

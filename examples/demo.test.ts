@@ -28,7 +28,7 @@ describe("The Tamarisk Road", () => {
     const source = (name: string) => bundle.project.sources.find((each) => each.name === name) as Source;
     const camel = source("camel");
     expect(camel.frames.map(({ rect }) => rect)).toEqual(camelSheet().boxes);
-    expect(new Set(camel.frames.map((frame) => frameSize(frame).h)).size).toBeLessThanOrEqual(2);
+    expect(new Set(camel.frames.map((frame) => frameSize(camel, frame).h)).size).toBeLessThanOrEqual(2);
     const white = source("porter-on-white");
     const cleared = clearGround(porterOnWhite(), white.clearing as Clearing);
     // Ground that arms and legs enclose stays: only what hangs together with the edges is cleared.

@@ -1,6 +1,6 @@
 // Imports run one way (docs/architecture.md). dependency-cruiser fails the test command on a breach.
 const ground = ["model", "raster"];
-const crafts = ["arrival", "codec", "cut", "metadata", "manifest", "clip", "facing", "marks", "pack"];
+const crafts = ["art", "arrival", "codec", "cut", "metadata", "manifest", "clip", "facing", "marks", "pack"];
 const core = (names) => `^packages/core/src/(${names.join("|")})/`;
 
 module.exports = {
@@ -35,6 +35,12 @@ module.exports = {
       severity: "error",
       from: { path: core(["raster"]), pathNot: "\\.test\\.ts$" },
       to: { path: "^packages/core/src/(?!(model|raster)/)" },
+    },
+    {
+      name: "art-knows-only-model-and-raster",
+      severity: "error",
+      from: { path: core(["art"]), pathNot: "\\.test\\.ts$" },
+      to: { path: "^packages/core/src/(?!(model|raster|art)/)" },
     },
     {
       name: "crafts-stand-on-the-ground",

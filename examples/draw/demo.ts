@@ -148,7 +148,7 @@ function withMarks(start: Project): Project {
     const coverage = coverageOf((sheets.find((each) => each.name === name) as DemoSheet).pixels);
     for (const ref of refsOf(name)) {
       const { frame, source } = findFrame(project, ref) as PlacedFrame;
-      const { y } = drawnBox(coverage, frame) as Box;
+      const { y } = drawnBox(coverage, source, frame) as Box;
       project = putPoint(project, name, [ref], named("brow"), ref, { x: originOf(source, frame).x, y: y + 4 });
     }
   }

@@ -2,6 +2,8 @@
 export interface Atlas {
   format: "caravan-atlas";
   version: number;
+  /** Pixels of the project for one unit of the game's world. */
+  pixelsPerUnit?: number;
   pages: AtlasPage[];
   frames: Record<string, AtlasFrame>;
   clips: Record<string, AtlasClip>;

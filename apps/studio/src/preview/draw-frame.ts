@@ -1,5 +1,18 @@
-/** Drawing a frame as a game shows it, from the picture it is stored on: upright, at its place in its untrimmed size. */
-import { type Frame, frameLook, frameSize, type Look, type Rect, type Size, type Source, type Spacing } from "@caravan/core/model";
+/** Drawing a frame as a game shows it, from the picture it is stored on: upright, at its place in its untrimmed size, at its source's scale. */
+import { type FramePlace, isNearest } from "@caravan/core/art";
+import {
+  drawnSize,
+  type Frame,
+  frameLook,
+  frameSize,
+  type Look,
+  type Rect,
+  type Size,
+  type Source,
+  type Spacing,
+  scaleOf,
+} from "@caravan/core/model";
+import { type Coverage, clearPixels, scaled } from "@caravan/core/raster";
 
 /** A frame and the picture that it is on. */
 export interface Still {
@@ -7,27 +20,47 @@ export interface Still {
   /** Where it lies on the picture, as stored. */
   readonly rect: Rect;
   readonly turned: boolean;
-  /** Untrimmed and upright. */
+  /** Untrimmed and upright, in project pixels. */
   readonly size: Size;
+  /** Its untrimmed and upright size in pixels of the art, and where the drawn part lies in it. */
+  readonly drawn: Size;
   readonly inset: Spacing;
+  /** Project pixels for each pixel of the art. */
+  readonly scale: number;
+}
+
+/** What a still is drawn from. */
+export interface Drawable {
+  readonly bitmap: ImageBitmap;
+  readonly coverage: Pick<Coverage, "soft">;
 }
 
 const NO_INSET: Spacing = { x: 0, y: 0 };
 
-export function stillOf(source: Source, frame: Frame): Still {
+export function stillOf(source: Source, frame: FramePlace & Pick<Frame, "picture">): Still {
   return {
     look: frameLook(source, frame),
     rect: frame.rect,
     turned: frame.turned === true,
-    size: frameSize(frame),
+    size: frameSize(source, frame),
+    drawn: drawnSize(frame),
     inset: frame.inset ?? NO_INSET,
+    scale: scaleOf(source),
   };
 }
 
-/** Draws so that the untrimmed frame's top-left corner is at (x, y), each of its pixels `scale` large. */
-export function drawStill(
-  context: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
-  bitmap: CanvasImageSource,
+type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
+
+/** Draws so that the untrimmed frame's top-left corner is at (x, y), each project pixel `zoom` large. */
+export function drawStill(context: Context, picture: Drawable, still: Still, x: number, y: number, zoom: number): void {
+  if (Number.isInteger(still.scale)) drawStored(context, picture.bitmap, still, x, y, zoom * still.scale);
+  else context.drawImage(scaledStill(picture, still), x, y, still.size.w * zoom, still.size.h * zoom);
+}
+
+/** Straight from the picture, each pixel of the art `scale` large. */
+function drawStored(
+  context: Context,
+  bitmap: ImageBitmap,
   { rect, turned, inset }: Pick<Still, "rect" | "turned" | "inset">,
   x: number,
   y: number,
@@ -47,4 +80,36 @@ export function drawStill(
   context.rotate(-Math.PI / 2);
   context.drawImage(bitmap, rect.x, rect.y, rect.w, rect.h, 0, 0, w, h);
   context.restore();
+}
+
+/** Stills at a broken scale, by what they are drawn from; made once each. */
+const made = new WeakMap<ImageBitmap, Map<string, OffscreenCanvas>>();
+/** Stills kept for one picture. */
+const MOST = 2000;
+
+/** A frame in project pixels, scaled by the very rule that delivers it. */
+function scaledStill({ bitmap, coverage }: Drawable, still: Still): OffscreenCanvas {
+  const { rect, turned, inset, drawn: untrimmed, scale } = still;
+  const known = made.get(bitmap) ?? new Map<string, OffscreenCanvas>();
+  made.set(bitmap, known);
+  const key = `${rect.x} ${rect.y} ${rect.w} ${rect.h} ${turned} ${untrimmed.w} ${untrimmed.h} ${inset.x} ${inset.y} ${scale}`;
+  const found = known.get(key);
+  if (found) return found;
+  const { w, h } = untrimmed;
+  const drawn = canvasContext(w, h);
+  drawStored(drawn, bitmap, still, 0, 0, 1);
+  const art = { ...clearPixels(w, h), bytes: new Uint8Array(drawn.getImageData(0, 0, w, h).data.buffer) };
+  const { width, height, bytes } = scaled(art, scale, isNearest(scale, coverage.soft === true));
+  const context = canvasContext(width, height);
+  context.putImageData(new ImageData(new Uint8ClampedArray(bytes), width, height), 0, 0);
+  if (known.size >= MOST) known.clear();
+  known.set(key, context.canvas);
+  return context.canvas;
+}
+
+function canvasContext(width: number, height: number): OffscreenCanvasRenderingContext2D {
+  const context = new OffscreenCanvas(width, height).getContext("2d", { willReadFrequently: true });
+  if (!context) throw new Error("This browser gives no canvas to draw on.");
+  context.imageSmoothingEnabled = false;
+  return context;
 }

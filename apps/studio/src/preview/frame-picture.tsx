@@ -10,7 +10,7 @@ import { useStillUrl } from "./still-urls";
 export function FramePicture({ source, frame, size, className = "" }: { source: Source; frame: Frame; size: number; className?: string }) {
   const still = useMemo(() => stillOf(source, frame), [source, frame]);
   const picture = usePicture(still.look);
-  const url = useStillUrl(still, picture?.bitmap, size * Math.max(1, Math.round(globalThis.devicePixelRatio ?? 1)));
+  const url = useStillUrl(still, picture, size * Math.max(1, Math.round(globalThis.devicePixelRatio ?? 1)));
   const box = { width: size, height: size };
   if (url === null) return <span aria-hidden className={className} style={box} />;
   // biome-ignore lint/performance/noImgElement: a picture made on the spot needs no server to make it smaller

@@ -1,7 +1,7 @@
 /** The steps around the one on the stage, drawn faintly: in one colour, or as outlines. */
 import type { Timeline } from "@caravan/core/clip";
 import type { Micros } from "@caravan/core/model";
-import { drawStill } from "./draw-frame";
+import { type Drawable, drawStill } from "./draw-frame";
 import type { PlayedFrame } from "./playing";
 
 export type GhostLook = "tint" | "outline";
@@ -42,7 +42,7 @@ export function ghostAlpha({ apart }: Ghost): number {
 const drawn = new WeakMap<PlayedFrame, Map<string, HTMLCanvasElement>>();
 
 /** A frame as a ghost, made once: untrimmed, with one pixel around it for the outline. */
-export function ghostPicture(frame: PlayedFrame, bitmap: CanvasImageSource, colour: string, look: GhostLook): HTMLCanvasElement {
+export function ghostPicture(frame: PlayedFrame, picture: Drawable, colour: string, look: GhostLook): HTMLCanvasElement {
   const known = drawn.get(frame) ?? new Map<string, HTMLCanvasElement>();
   drawn.set(frame, known);
   const key = `${look} ${colour}`;
@@ -62,13 +62,13 @@ export function ghostPicture(frame: PlayedFrame, bitmap: CanvasImageSource, colo
           [1, 2],
         ]
       : [[1, 1]];
-  for (const [x, y] of shifts) drawStill(context, bitmap, frame, x as number, y as number, 1);
+  for (const [x, y] of shifts) drawStill(context, picture, frame, x as number, y as number, 1);
   context.globalCompositeOperation = "source-in";
   context.fillStyle = colour;
   context.fillRect(0, 0, canvas.width, canvas.height);
   if (look === "outline") {
     context.globalCompositeOperation = "destination-out";
-    drawStill(context, bitmap, frame, 1, 1, 1);
+    drawStill(context, picture, frame, 1, 1, 1);
   }
   known.set(key, canvas);
   return canvas;

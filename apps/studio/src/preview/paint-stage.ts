@@ -59,7 +59,7 @@ export function paintFigure(
       const other = playing.steps[ghost.step]?.frame;
       const picture = other && pictureNow(other.look);
       if (!picture) continue;
-      const drawn = ghostPicture(other, picture.bitmap, ghost.apart < 0 ? inks.before : inks.after, look.ghostLook);
+      const drawn = ghostPicture(other, picture, ghost.apart < 0 ? inks.before : inks.after, look.ghostLook);
       const at = frameOnStage(other, scene, { held, mirror });
       const { scale } = scene;
       context.globalAlpha = look.ghostLook === "outline" ? Math.min(1, ghostAlpha(ghost) * 1.8) : ghostAlpha(ghost);
@@ -97,7 +97,7 @@ export function paintFrame(
   if (!picture) return;
   const at = frameOnStage(frame, scene, { held, mirror });
   context.imageSmoothingEnabled = false;
-  mirrored(context, mirror, at.x, at.w, (x) => drawStill(context, picture.bitmap, frame, x, at.y, scene.scale));
+  mirrored(context, mirror, at.x, at.w, (x) => drawStill(context, picture, frame, x, at.y, scene.scale));
 }
 
 /** Draws at `x`, or, mirrored, so that what is drawn from x rightward fills the same place the other way round. */

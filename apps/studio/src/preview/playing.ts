@@ -16,7 +16,6 @@ import {
   findFrame,
   frameName,
   keptRefs,
-  lookOf,
   type Micros,
   originOf,
   PLAIN_LOOP,
@@ -189,9 +188,8 @@ function ofSource(project: Project, source: Source): Playing | null {
   if (refs.length > 0) return ofRefs(project, `row ${firstRow} of ${source.id}`, `row ${firstRow} of ${source.name}`, refs);
   const { width: w, height: h } = sheetOf(source);
   const { name } = source;
-  const rect = { x: 0, y: 0, w, h };
-  const look = lookOf(source, sheetOf(source));
-  const frame = { name, look, rect, turned: false, size: { w, h }, inset: { x: 0, y: 0 }, origin: { x: w / 2, y: h } };
+  const whole = stillOf(source, { rect: { x: 0, y: 0, w, h } });
+  const frame = { name, ...whole, origin: { x: whole.size.w / 2, y: whole.size.h } };
   return { key: `whole ${source.id}`, title: name, note: "not cut yet", steps: [{ duration: USUAL_STEP, frame }], rules: PLAIN_LOOP };
 }
 

@@ -55,6 +55,8 @@ const frames = fc
       rect: { x: 0, y: 0, w, h },
       turned: false,
       size: { w, h },
+      drawn: { w, h },
+      scale: 1,
       inset: { x: 0, y: 0 },
       origin: { x: ox / 2, y: oy / 2 },
     }),
@@ -98,6 +100,8 @@ describe("what the stage draws", () => {
     rect: { x: 0, y: 0, w: 4, h: 4 },
     turned: false,
     size: { w: 4, h: 4 },
+    drawn: { w: 4, h: 4 },
+    scale: 1,
     inset: { x: 0, y: 0 },
     origin: { x: 2, y: 4 },
   });

@@ -6,11 +6,11 @@ const at = (...scales: number[]) => ({ densities: scales.map((scale) => ({ scale
 
 describe("sizeFacts", () => {
   it("says a size once where sheet, game and delivery agree", () => {
-    expect(sizeFacts({ rect }, [at(1)])).toEqual([["size", "31 × 40"]]);
+    expect(sizeFacts({}, { rect }, [at(1)])).toEqual([["size", "31 × 40"]]);
   });
 
   it("says the stored size of a frame that is turned or padded, and each scale that goes out, rounded as it is written", () => {
-    expect(sizeFacts({ rect, turned: true }, [at(1, 2), at(2, 0.5)])).toEqual([
+    expect(sizeFacts({}, { rect, turned: true }, [at(1, 2), at(2, 0.5)])).toEqual([
       ["size", "40 × 31"],
       ["on the sheet", "31 × 40"],
       ["delivered at ×0.5", "20 × 16"],

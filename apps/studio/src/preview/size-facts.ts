@@ -1,15 +1,15 @@
-import { type Delivery, type Frame, frameSize } from "@caravan/core/model";
-import { scaledSide } from "@caravan/core/raster";
+import { type Delivery, type Frame, frameSize, type Source, scaledSide } from "@caravan/core/model";
 
 /**
  * How large a frame is for the game; how large on its sheet where that is another size: padded to others, or stored turned; and how large
  * in deliveries at other scales.
  */
 export function sizeFacts(
+  source: Pick<Source, "scale">,
   frame: Pick<Frame, "rect" | "size" | "turned">,
   deliveries: readonly Pick<Delivery, "densities">[],
 ): [string, string][] {
-  const { w, h } = frameSize(frame);
+  const { w, h } = frameSize(source, frame);
   const { rect } = frame;
   const scales = new Set(deliveries.flatMap(({ densities }) => densities.map(({ scale }) => scale)));
   scales.delete(1);

@@ -3,7 +3,7 @@
  * are put together anew at every refresh while something moves: of a few dozen that takes a third of the time there is.
  */
 import { useEffect, useState } from "react";
-import { drawStill, type Still } from "./draw-frame";
+import { type Drawable, drawStill, type Still } from "./draw-frame";
 
 /** More than any screen shows at once. */
 const MOST = 3000;
@@ -11,28 +11,28 @@ const MOST = 3000;
 const urls = new Map<string, string>();
 
 /** The URL of a still drawn into a square of `edge` device pixels; null until it is made. */
-export function useStillUrl(still: Still, bitmap: ImageBitmap | undefined, edge: number): string | null {
-  const { look, rect, turned, size, inset } = still;
-  const key = `${look} ${rect.x} ${rect.y} ${rect.w} ${rect.h} ${turned} ${size.w} ${size.h} ${inset.x} ${inset.y} ${edge}`;
+export function useStillUrl(still: Still, picture: Drawable | undefined, edge: number): string | null {
+  const { look, rect, turned, size, inset, scale } = still;
+  const key = `${look} ${rect.x} ${rect.y} ${rect.w} ${rect.h} ${turned} ${size.w} ${size.h} ${inset.x} ${inset.y} ${scale} ${edge}`;
   const [made, setMade] = useState<{ readonly key: string; readonly url: string } | null>(null);
   const known = urls.get(key);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says all that the still does
   useEffect(() => {
-    if (known || !bitmap) return;
+    if (known || !picture) return;
     let wanted = true;
-    void drawnUrl(still, bitmap, edge).then((url) => {
+    void drawnUrl(still, picture, edge).then((url) => {
       keep(key, url);
       if (wanted) setMade({ key, url });
     });
     return () => {
       wanted = false;
     };
-  }, [key, known, bitmap, edge]);
+  }, [key, known, picture, edge]);
   // The one before stays until the next is there: a picture that changes its size does not blink.
   return known ?? made?.url ?? null;
 }
 
-async function drawnUrl(still: Still, bitmap: ImageBitmap, edge: number): Promise<string> {
+async function drawnUrl(still: Still, picture: Drawable, edge: number): Promise<string> {
   const canvas = new OffscreenCanvas(edge, edge);
   const context = canvas.getContext("2d");
   if (!context) throw new Error("This browser gives no canvas to draw on.");
@@ -40,7 +40,7 @@ async function drawnUrl(still: Still, bitmap: ImageBitmap, edge: number): Promis
   const left = Math.round((edge - still.size.w * scale) / 2);
   const top = Math.round((edge - still.size.h * scale) / 2);
   context.imageSmoothingEnabled = false;
-  drawStill(context, bitmap, still, left, top, scale);
+  drawStill(context, picture, still, left, top, scale);
   return URL.createObjectURL(await canvas.convertToBlob({ type: "image/png" }));
 }
 

@@ -1,6 +1,6 @@
 /** Makes a mirrored facing a clip of its own: mirrors its frames in a worker, stores the pictures, and changes the document. */
 import { framesToMirror, freezeMirror, type MirroredPicture } from "@caravan/core/edit";
-import { type ActionName, CaravanError, type Facing, type FrameRef, findFrame, frameLook, partsOfLook } from "@caravan/core/model";
+import { type ActionName, CaravanError, type Facing, type FrameRef, findFrame, frameLook, partsOfLook, scaleOf } from "@caravan/core/model";
 import { run } from "../workers/client";
 import { type Begun, begin } from "./begun";
 import { keepPicture, pictureBlob } from "./pictures";
@@ -24,7 +24,11 @@ async function mirroredPicture({ project, signal }: Begun, ref: FrameRef): Promi
   const blob = await pictureBlob(sha256);
   if (!blob)
     throw new CaravanError("missing-picture", found.source.name, "Its picture is no longer in this browser's storage.", "Add it again.");
-  const [made] = await run("mirrorFrames", { picture: { blob, clearing }, frames: [found.frame] }, { signal });
+  const [made] = await run(
+    "mirrorFrames",
+    { picture: { blob, clearing }, frames: [found.frame], scale: scaleOf(found.source) },
+    { signal },
+  );
   if (!made?.png) throw new Error("The mirrored picture was not made.");
   await keepPicture(made.picture, made.png);
   const { width, height, coverage } = made.picture;

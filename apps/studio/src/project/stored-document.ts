@@ -13,7 +13,8 @@ type Part = (typeof PARTS)[number];
 function same(part: Part, a: Project, b: Project): boolean {
   if (part !== "rest") return a[part] === b[part];
   const { sources: _sources, clips: _clips, ...rest } = a;
-  return (Object.keys(rest) as (keyof typeof rest)[]).every((key) => rest[key] === b[key]);
+  // A field that only one of them has counts too.
+  return (Object.keys({ ...b, ...rest }) as (keyof Project)[]).every((key) => key === "sources" || key === "clips" || a[key] === b[key]);
 }
 
 /** A part of a document as text. "rest" is everything but the other parts. */

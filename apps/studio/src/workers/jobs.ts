@@ -139,7 +139,7 @@ export type Jobs = {
   /** Where the drawings in rectangles of one picture stand in another. */
   findDrawings: { ask: { before: LookFile; after: LookFile; rects: readonly Rect[] }; answer: readonly (readonly Rect[])[] };
   /** Frames of one picture as in a mirror, each a picture of its own, upright and untrimmed. */
-  mirrorFrames: { ask: { picture: LookFile; frames: readonly Frame[] }; answer: readonly StoredPicture[] };
+  mirrorFrames: { ask: { picture: LookFile; frames: readonly Frame[]; scale: number }; answer: readonly StoredPicture[] };
   findPieces: { ask: { coverage: Coverage; cut: FindingCut; where: string }; answer: TextOf<CutPieces> };
   /** Looks at all frames of a source, pixel by pixel. */
   inspect: { ask: { source: TextOf<Source>; pictures: readonly LookFile[] }; answer: Inspection };

@@ -1,4 +1,6 @@
 /** Runs inside a worker: carries out the jobs of the table, one at a time. */
+
+import { drawnPixels, framePixels } from "@caravan/core/art";
 import { picturesOf, readBundle, writeBundle } from "@caravan/core/bundle";
 import { findRepeats, frameFindings } from "@caravan/core/check";
 import { createPngCodec, type NamedFile, type PngCodec, readZip, sha256Hex, type WasmModule, writeZip } from "@caravan/core/codec";
@@ -13,7 +15,6 @@ import {
   factsOf,
   findDrawings,
   findGround,
-  framePixels,
   type Ground,
   mirrored,
   opaqueGround,
@@ -83,10 +84,10 @@ const doers: Doers = {
     return findDrawings(await pixelsOf(before, png, "art"), rects, await pixelsOf(after, png, "changed art"));
   },
 
-  async mirrorFrames({ picture, frames }) {
+  async mirrorFrames({ picture, frames, scale }) {
     const png = await pngCodec();
     const pixels = await pixelsOf(picture, png, "art to mirror");
-    return Promise.all(frames.map((frame) => encoded(mirrored(framePixels(pixels, frame)), png)));
+    return Promise.all(frames.map((frame) => encoded(mirrored(framePixels(pixels, { scale }, frame)), png)));
   },
 
   async findPieces({ coverage, cut, where }) {
@@ -100,7 +101,7 @@ const doers: Doers = {
     const kept = source.frames.filter((frame) => !frame.dropped && !frame.empty);
     const seen = kept.flatMap((frame) => {
       const picture = looks[frame.picture ?? 0];
-      return picture ? [{ ref: frameRef(source, frame), pixels: framePixels(picture, frame) }] : [];
+      return picture ? [{ ref: frameRef(source, frame), pixels: drawnPixels(picture, frame) }] : [];
     });
     const repeats = findRepeats(seen);
     return { findings: frameFindings(source, looks.map(coverageOf), repeats), repeats };

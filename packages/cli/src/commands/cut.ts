@@ -1,9 +1,10 @@
 import { basename, extname } from "node:path";
+import { drawnPixels } from "@caravan/core/art";
 import { textFromUtf8 } from "@caravan/core/codec";
 import { cutSheet, type FindingCut, gridOf, suggestGrids } from "@caravan/core/cut";
 import { readClips, readFrames, recognise } from "@caravan/core/metadata";
 import { CaravanError, type Clearing, type Frame, type GridCut, type Reading } from "@caravan/core/model";
-import { type Coverage, clearGround, coverageOf, findGround, framePixels, type Pixels } from "@caravan/core/raster";
+import { type Coverage, clearGround, coverageOf, findGround, type Pixels } from "@caravan/core/raster";
 import { type Command, Option } from "commander";
 import { writeSet } from "../delivered-set";
 import { readFile } from "../files";
@@ -227,7 +228,7 @@ function write({ out, replace }: Pick<CutOptions, "out" | "replace">, image: str
         let name = frame.name;
         for (let k = 2; taken.has(name.toLowerCase()); k++) name = `${frame.name}-${k}`;
         taken.add(name.toLowerCase());
-        yield { path: `${name}.png`, bytes: png.encode(framePixels(pixels, frame as Frame)) };
+        yield { path: `${name}.png`, bytes: png.encode(drawnPixels(pixels, frame as Frame)) };
       }
     })(),
     `cut ${pictureName(image)}`,

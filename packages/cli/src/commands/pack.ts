@@ -76,7 +76,7 @@ function pack(paths: string[], options: PackOptions): void {
     share: options.alias,
     effort: options.effort,
   };
-  const goods = { frames, clips: [], actions: [], groups: null, shape: null };
+  const goods = { frames, clips: [], actions: [], groups: null, pixelsPerUnit: undefined, shape: null };
   const progress = progressOn("Packing");
   const delivery = { ...USUAL_DELIVERY, name: options.name, packing };
   const built = progress.during((at) => deliverGoods(goods, delivery, { scale: 1, suffix: "" }, png, at));

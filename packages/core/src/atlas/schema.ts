@@ -41,6 +41,11 @@ export type AtlasAction = z.infer<typeof AtlasAction>;
 export const Atlas = z.object({
   format: z.literal("caravan-atlas"),
   version: z.literal(1),
+  pixelsPerUnit: z
+    .number()
+    .positive()
+    .optional()
+    .describe("How many pixels of the project, not of a page at another scale, are one unit of the game's world."),
   pages: z.array(
     z.object({
       image: z.string().min(1).describe("File name of the page, beside the atlas file."),

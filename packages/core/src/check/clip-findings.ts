@@ -78,7 +78,7 @@ function tooFast(clip: Clip): Finding[] {
 function oddSizes(project: Project, clip: Clip): Finding[] {
   const sizes = clip.steps.map(({ frame }) => {
     const found = findFrame(project, frame);
-    return found ? `${frameSize(found.frame).w} × ${frameSize(found.frame).h}` : "";
+    return found ? `${frameSize(found.source, found.frame).w} × ${frameSize(found.source, found.frame).h}` : "";
   });
   const counts = new Map<string, number>();
   for (const size of sizes) counts.set(size, (counts.get(size) ?? 0) + 1);

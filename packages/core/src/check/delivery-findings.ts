@@ -106,7 +106,10 @@ function shortTimes(project: Project, delivery: Delivery, index: number): Findin
 function unequalStrips(project: Project, { kind, name }: Delivery, index: number): Finding[] {
   if (kind !== "strips") return [];
   const sizes = new Map<FrameRef, string>(
-    keptFrames(project).map(({ source, frame }) => [frameRef(source, frame), `${frameSize(frame).w} × ${frameSize(frame).h}`]),
+    keptFrames(project).map(({ source, frame }) => [
+      frameRef(source, frame),
+      `${frameSize(source, frame).w} × ${frameSize(source, frame).h}`,
+    ]),
   );
   return project.clips.flatMap((clip): Finding[] => {
     const refs = [...new Set(clip.steps.map(({ frame }) => frame))];
@@ -130,7 +133,7 @@ function unequalStrips(project: Project, { kind, name }: Delivery, index: number
 function originsOutside(project: Project): Finding[] {
   const outside = keptFrames(project).filter(({ source, frame }) => {
     const { x, y } = originOf(source, frame);
-    const { w, h } = frameSize(frame);
+    const { w, h } = frameSize(source, frame);
     return x < 0 || y < 0 || x > w || y > h;
   });
   const [first] = outside;

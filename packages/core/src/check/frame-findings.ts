@@ -3,7 +3,7 @@
  * are asked for where a source is looked at, and none of them stops delivery.
  */
 import { counted } from "../edit";
-import { type Frame, type FrameRef, frameRef, frameSize, type Source } from "../model";
+import { drawnSize, type Frame, type FrameRef, frameRef, type Source } from "../model";
 import { type Coverage, findSpecks, isDrawn } from "../raster";
 import type { Repeats } from "./repeats";
 
@@ -102,7 +102,7 @@ function specks(source: Source, kept: readonly Frame[], coverages: readonly (Cov
 function oddSizes({ cut, ...source }: Source, kept: readonly Frame[]): FrameFinding[] {
   const mayDiffer = cut?.by === "outlines" ? !cut.level : cut?.by === "hand" || cut?.by === "pictures";
   if (kept.length < 2 || !mayDiffer) return [];
-  const sizeOf = (frame: Frame) => `${frameSize(frame).w} × ${frameSize(frame).h}`;
+  const sizeOf = (frame: Frame) => `${drawnSize(frame).w} × ${drawnSize(frame).h}`;
   const counts = new Map<string, number>();
   for (const frame of kept) counts.set(sizeOf(frame), (counts.get(sizeOf(frame)) ?? 0) + 1);
   if (counts.size === 1) return [];

@@ -37,6 +37,7 @@ export function atlasFiles(
   const atlas: Atlas = {
     format: "caravan-atlas",
     version: 1,
+    ...(goods.pixelsPerUnit === undefined ? {} : { pixelsPerUnit: goods.pixelsPerUnit }),
     pages: laid.pages.map(({ image, pixels: { width, height } }) => ({ image, width, height, scale, filter })),
     frames: orderedRecord(
       laid.frames.map(({ name, page, rect, turned, mirrored, inset, size, origin, marks }): [string, AtlasFrame] => [

@@ -2,10 +2,20 @@ import { describe, expect, it } from "vitest";
 import { readAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
 import { png } from "../codec/png.fixture";
-import { addClip, cutSource, dropFrames, removeSteps, renameFrame, setClipRules, setSourceOrigin } from "../edit";
+import {
+  addClip,
+  cutSource,
+  dropFrames,
+  removeSteps,
+  renameFrame,
+  setClipRules,
+  setPixelsPerUnit,
+  setSourceOrigin,
+  setSourceScale,
+} from "../edit";
 import { NO_SPACE, PORTER, porterCoverage, porterProject, sheetOfCells } from "../edit/project.fixture";
 import { type ClipName, type Delivery, emptyProject, type FrameRef, type Project } from "../model";
-import { crop, looksSame, type Pixels } from "../raster";
+import { crop, looksSame, type Pixels, scaled } from "../raster";
 import { deliver } from "./project";
 
 const sheet = sheetOfCells(4, 3);
@@ -41,6 +51,21 @@ function rebuilt(atlas: ReturnType<typeof readAtlas>, pages: readonly Pixels[], 
 }
 
 describe("deliver", () => {
+  it("gives frames of a scaled source in project pixels, beside others at their own size, and says how many are a unit", () => {
+    for (const scale of [3, 0.5, 0.75]) {
+      const scaledProject = setPixelsPerUnit(setSourceScale(project, PORTER, scale), 16);
+      const { files } = delivered(scaledProject);
+      const atlas = atlasIn(files);
+      const page = png.decode(files.find(({ path }) => path.endsWith(".png"))?.bytes as Uint8Array, "page");
+      // The cells of the sheet hold half-transparent pixels, so that a half is the mean of what it covers.
+      const expected = scaled(crop(sheet, { x: 8, y: 0, w: 8, h: 10 }), scale);
+      expect(looksSame(rebuilt(atlas, [page], "porter/1"), expected)).toBe(true);
+      expect(atlas.frames["porter/1"]?.origin).toEqual({ x: Math.round(3.5 * scale * 2) / 2, y: Math.round(9 * scale * 2) / 2 });
+      expect(atlas.pixelsPerUnit).toBe(16);
+    }
+    expect("pixelsPerUnit" in atlasIn(delivered().files)).toBe(false);
+  });
+
   it("gives an atlas that holds every frame exactly, by a reader that shares nothing with the writer", () => {
     for (const packing of [{}, { turn: true, maxPx: 32 }, { trim: false, extrudePx: 3 }, { sides: "powerOfTwo" as const, share: false }]) {
       const chosen = {

@@ -1,4 +1,6 @@
 /** What a delivery chooses of a project, gathered before it is laid on any picture. */
+
+import { framePixels } from "../art";
 import { type AtlasAction, type AtlasClip, atlasAction, atlasClip } from "../atlas";
 import { type FindingCode, findingsOf } from "../check";
 import { chosenFrames } from "../manifest";
@@ -14,8 +16,9 @@ import {
   originOf,
   type Project,
   pictureOf,
+  scaleOf,
 } from "../model";
-import { crop, framePixels, type Pixels, scaled } from "../raster";
+import { crop, type Pixels, scaled } from "../raster";
 import { packingIn, shapeOf } from "../shape";
 import type { FrameToDeliver, Goods } from "./goods";
 import { groupsOf } from "./together";
@@ -41,15 +44,15 @@ export function goodsOf(whole: Project, delivery: Delivery, pictures: ReadonlyMa
     const name = texts[k] as string;
     const origin = originOf(source, frame);
     const { marks } = frame;
-    if (!frame.size && !frame.turned) return { name, pixels, rect: frame.rect, origin, marks };
-    const upright = framePixels(pixels, frame);
+    if (!frame.size && !frame.turned && scaleOf(source) === 1) return { name, pixels, rect: frame.rect, origin, marks };
+    const upright = framePixels(pixels, source, frame);
     return { name, pixels: upright, rect: { x: 0, y: 0, w: upright.width, h: upright.height }, origin, marks };
   });
   const clips = project.clips.map((clip): [string, AtlasClip] => [clip.name, atlasClip(clip, (step) => nameOf.get(step.frame) as string)]);
   const actions = project.actions.map((action): [string, AtlasAction] => [action.name, atlasAction(action)]);
   const shape = delivery.data.example === null ? null : shapeOf(exampleNamed(whole, delivery.data.example));
   const together = shape ? packingIn(shape.traits, delivery.packing).together : delivery.packing.together;
-  return { frames, clips, actions, groups: groupsOf(together, texts, clips, actions), shape };
+  return { frames, clips, actions, groups: groupsOf(together, texts, clips, actions), pixelsPerUnit: whole.pixelsPerUnit, shape };
 }
 
 /** The goods at another size, origins and marks with them. */

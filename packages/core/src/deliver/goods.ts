@@ -17,6 +17,8 @@ export interface Goods {
   readonly actions: readonly (readonly [name: string, action: AtlasAction])[];
   /** For each frame the number of the group that should share a page with it, -1 for none; null if nothing need be together. */
   readonly groups: readonly number[] | null;
+  /** How many project pixels are one unit of the game's world, where the project says so. */
+  readonly pixelsPerUnit: number | undefined;
   /** The example in whose shape metadata is written too. */
   readonly shape: Shape | null;
 }

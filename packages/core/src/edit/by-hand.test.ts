@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { type FrameRef, findFrame, frameRef, frameSize, keptRefs, type Project, type Source } from "../model";
-import { type Coverage, clearPixels, coverageOf, framePixels, looksSame } from "../raster";
+import { drawnPixels } from "../art";
+import { drawnSize, type FrameRef, findFrame, frameRef, keptRefs, type Project, type Source } from "../model";
+import { type Coverage, clearPixels, coverageOf, looksSame } from "../raster";
 import { takeIn } from "./arrivals";
 import { drawFrames, makeEqual, placeFrames, removeFrames } from "./by-hand";
 import { addClip } from "./clips";
@@ -39,16 +40,16 @@ describe("rectangles by hand", () => {
         const refs = keptRefs(source(drawn)).slice(12);
         const equal = makeEqual(drawn, refs, meeting as "feet");
         const frames = source(equal).frames.slice(12);
-        expect(new Set(frames.map((frame) => JSON.stringify(frameSize(frame)))).size).toBe(1);
+        expect(new Set(frames.map((frame) => JSON.stringify(drawnSize(frame)))).size).toBe(1);
         for (const [k, frame] of frames.entries()) {
           const { x, y } = frame.inset ?? { x: 0, y: 0 };
           const { w, h } = frame.rect;
-          const whole = framePixels(picture, frame);
+          const whole = drawnPixels(picture, frame);
           const inner = clearPixels(w, h);
           for (let row = 0; row < h; row++)
             inner.bytes.set(whole.bytes.subarray(((y + row) * whole.width + x) * 4, ((y + row) * whole.width + x + w) * 4), row * w * 4);
-          expect(looksSame(inner, framePixels(picture, { rect: rects[k] as (typeof rects)[number] }))).toBe(true);
-          if (meeting === "feet") expect(y + h).toBe(frameSize(frame).h);
+          expect(looksSame(inner, drawnPixels(picture, { rect: rects[k] as (typeof rects)[number] }))).toBe(true);
+          if (meeting === "feet") expect(y + h).toBe(drawnSize(frame).h);
         }
       }),
     );

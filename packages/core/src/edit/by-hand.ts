@@ -2,16 +2,17 @@
 import { withAnchoredFrames } from "../marks";
 import {
   CaravanError,
+  drawnSize,
   encloses,
   type Frame,
   type FrameRef,
   frameRef,
-  frameSize,
   originOf,
   type Project,
   type Rect,
   type Source,
   type SourceId,
+  scaleOf,
   sheetOf,
   sourceById,
 } from "../model";
@@ -110,12 +111,12 @@ export const makeEqual = edit(
 
 /** How far a frame's own pixels reach from where it meets the others: whole pixels, so that nothing is drawn between two. */
 function boxOf(source: Source, frame: Frame, meeting: Meeting): { left: number; right: number; up: number; down: number } {
-  const { w, h } = frameSize({ ...frame, size: undefined });
+  const { w, h } = drawnSize({ ...frame, size: undefined });
   if (meeting === "origin") {
     const origin = originOf(source, frame);
     const inset = frame.inset ?? { x: 0, y: 0 };
-    const x = Math.floor(origin.x - inset.x);
-    const y = Math.floor(origin.y - inset.y);
+    const x = Math.floor(origin.x / scaleOf(source) - inset.x);
+    const y = Math.floor(origin.y / scaleOf(source) - inset.y);
     const left = Math.max(0, x);
     const up = Math.max(0, y);
     return { left, right: Math.max(w - x, 0), up, down: Math.max(h - y, 0) };

@@ -1,6 +1,6 @@
 /** Cutting sources, by whatever recipe, and cutting again when their art has changed. */
 import { type CutPieces, cutSheet, type FindingCut, gridOf, type Piece } from "../cut";
-import { withAnchoredFrames } from "../marks";
+import { halves, withAnchoredFrames } from "../marks";
 import {
   CaravanError,
   type Clearing,
@@ -17,6 +17,7 @@ import {
   refuseTooMany,
   type Source,
   type SourceId,
+  scaleOf,
   sheetOf,
   sourceById,
   takenPaths,
@@ -27,6 +28,7 @@ import { counted, edit } from "./edit";
 import { type Drawings, followDrawings, followPlaces } from "./follow";
 import { BY_OUTLINE, withIdentity } from "./identity";
 import type { NewFrame } from "./new-frame";
+import { framesScaledBy } from "./scale";
 import { withSource } from "./with-source";
 
 /**
@@ -80,7 +82,7 @@ export const restoreCut = edit(
       before.pictures.length === source.pictures.length && before.pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256);
     if (!same)
       throw new CaravanError("changed-meanwhile", source.name, "Its art has changed since it was cut so.", "Cut it into cells again.");
-    return withSource(project, { ...source, cut: before.cut, frames: before.frames });
+    return withSource(project, { ...source, cut: before.cut, frames: framesScaledBy(before.frames, scaleOf(source) / scaleOf(before)) });
   },
 );
 
@@ -90,7 +92,13 @@ export const cutByMetadata = edit(
     `cut ${sourceById(project, id).name} as ${_cut.file} says`,
   (project, id, cut, found) => {
     const source = sourceById(project, id);
-    const named = found.map(({ name, ...each }) => ({ ...each, ...nameOf(name) }));
+    const scale = scaleOf(source);
+    const named = found.map(({ name, origin, ...each }) => ({
+      ...each,
+      ...nameOf(name),
+      // A file tells its origins in pixels of the art.
+      ...(origin ? { origin: { x: halves(origin.x * scale), y: halves(origin.y * scale) } } : {}),
+    }));
     const frames = withIdentity(source.frames, named, { sameWay: false, letter: "m", likeness: 1 });
     return { ...withSource(project, { ...withAnchoredFrames(source, frames), cut }), readings: withReading(project.readings, cut.reading) };
   },

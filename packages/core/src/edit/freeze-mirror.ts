@@ -61,7 +61,7 @@ export const freezeMirror = edit(
       const found = findFrame(project, from);
       if (!found) throw new CaravanError("missing-frame", `clip "${clip.name}"`, "One of its frames is missing.", "Take it out first.");
       const { x, y } = originOf(found.source, found.frame);
-      origins.set(to, { x: frameSize(found.frame).w - x, y });
+      origins.set(to, { x: frameSize(found.source, found.frame).w - x, y });
     }
     const steps = clip.steps.map((step) => ({ ...step, frame: own.get(step.frame) ?? step.frame }));
     const frozen: Clip = { ...clip, name: called, steps };
@@ -73,8 +73,8 @@ export const freezeMirror = edit(
 
 /** The marks of a frame's mirror picture, as a part of the frame. */
 function mirroredOf(project: Project, ref: FrameRef | undefined): Pick<Frame, "marks"> {
-  const frame = ref && findFrame(project, ref)?.frame;
-  return frame?.marks ? { marks: mirroredMarks(frame.marks, frameSize(frame).w) } : {};
+  const found = ref && findFrame(project, ref);
+  return found?.frame.marks ? { marks: mirroredMarks(found.frame.marks, frameSize(found.source, found.frame).w) } : {};
 }
 
 function mirroredClip(project: Project, name: ActionName, facing: Facing): Clip {

@@ -53,6 +53,7 @@ export { type NewFrame, placeOf } from "./new-frame";
 export { clipsOfAction, forgetOrigins, framesOfClips, nudgeOrigins, placeOrigins, setSourceOrigin } from "./origins";
 export { renameProject } from "./project";
 export { chosenAndGone } from "./references";
+export { setPixelsPerUnit, setSourceScale } from "./scale";
 export { removeSource, renameSource } from "./sources";
 export { addToSteps, holdUntil, moveBorder, scaleSteps, spreadOverSteps } from "./step-times";
 export { evenOut, setClipFps, setClipTotal, setStepDurations } from "./times";

@@ -66,6 +66,8 @@ const EDITS: Readonly<Record<string, RandomEdit>> = {
   place: (p, d) => edits.placeFrames(p, new Map(refs(p, d).map((ref) => [ref, { x: d(20), y: d(20), w: 1 + d(12), h: 1 + d(10) }]))),
   equal: (p, d) => edits.makeEqual(p, refs(p, d), (["feet", "middle", "origin"] as const)[d(3)] ?? "feet"),
   refresh: (p, d) => edits.refreshSource(p, source(p, d).id, [{ ...picture, sha256: String(d(2)).repeat(64) }], [coverage]),
+  scale: (p, d) => edits.setSourceScale(p, source(p, d).id, [1, 2, 3, 0.5, 1 / 3, 0.75][d(6)] ?? 1),
+  perUnit: (p, d) => edits.setPixelsPerUnit(p, d(3) === 0 ? null : 8 * (1 + d(4))),
   renameSource: (p, d) => edits.renameSource(p, source(p, d).id, name(d)),
   removeSource: (p, d) => (p.sources.length > 1 ? edits.removeSource(p, source(p, d).id) : p),
   nameFrames: (p, d) => {

@@ -2,8 +2,9 @@
  * Origins and marks that stay on the drawing when a frame's rectangle changes: they are numbers within a frame, but what they mean is a
  * pixel of the picture. Pure.
  */
-import { type Frame, type FramePoint, overlaps, type Rect, type Source } from "../model";
+import { type Frame, type FramePoint, overlaps, type Rect, type Source, scaleOf } from "../model";
 import { shiftedMarks } from "./frame-marks";
+import { halves } from "./origin";
 
 /**
  * The source with `frames` in the place of its own. A frame keeps its key from before to after; its own origin and its marks move within
@@ -12,10 +13,12 @@ import { shiftedMarks } from "./frame-marks";
  * drawing itself went within its picture, where that is known.
  */
 export function withAnchoredFrames(source: Source, frames: readonly Frame[], drawn: ReadonlyMap<string, FramePoint> = new Map()): Source {
+  const scale = scaleOf(source);
   const before = new Map(source.frames.map((frame) => [frame.key as string, frame]));
   const shifts = frames.map((frame): FramePoint | null => {
     const old = before.get(frame.key);
-    return old ? shiftWithin(old, frame, drawn.get(frame.key)) : null;
+    const by = old ? shiftWithin(old, frame, drawn.get(frame.key)) : null;
+    return by && { x: halves(by.x * scale), y: halves(by.y * scale) };
   });
   const common = source.origin ? commonShift(frames, shifts) : null;
   const origin = source.origin && common ? { x: source.origin.x + common.x, y: source.origin.y + common.y } : source.origin;
@@ -24,7 +27,7 @@ export function withAnchoredFrames(source: Source, frames: readonly Frame[], dra
     if (!by || isNone(by)) return frame;
     const stands = frame.origin ?? (common ? undefined : source.origin);
     const moved = stands && { x: stands.x + by.x, y: stands.y + by.y };
-    return { ...frame, ...(moved ? { origin: moved } : {}), ...(frame.marks ? { marks: shiftedMarks(frame.marks, by) } : {}) };
+    return { ...frame, ...(moved ? { origin: moved } : {}), ...(frame.marks ? { marks: shiftedMarks(frame.marks, wholeOf(by)) } : {}) };
   });
   return { ...source, frames: next, ...(origin ? { origin } : {}) };
 }
@@ -35,6 +38,11 @@ function commonShift(frames: readonly Frame[], shifts: readonly (FramePoint | nu
   const [first] = standing;
   if (!first || isNone(first)) return null;
   return standing.every((each) => each?.x === first.x && each.y === first.y) ? first : null;
+}
+
+/** Boxes keep to whole pixels. */
+function wholeOf({ x, y }: FramePoint): FramePoint {
+  return { x: Math.round(x), y: Math.round(y) };
 }
 
 function isNone({ x, y }: FramePoint): boolean {

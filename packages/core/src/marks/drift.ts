@@ -2,7 +2,8 @@
  * How a drawing drifts about its origin through a clip: where its feet and its middle are in each step, and where they jump.
  * Units: pixels, x right, y down; halves.
  */
-import type { Frame, FramePoint } from "../model";
+import type { FramePlace } from "../art";
+import type { FramePoint, Source } from "../model";
 import type { Coverage } from "../raster";
 import { drawnOrigin, halves } from "./origin";
 
@@ -18,9 +19,9 @@ export interface Standing {
  * In untrimmed pixels, null where nothing is drawn. `coverage` is of the picture that the frame is on.
  * Cost: O(words of 32 pixels of the frame).
  */
-export function standingOf(coverage: Coverage, frame: Pick<Frame, "rect" | "size" | "turned" | "inset">): Standing | null {
-  const feet = drawnOrigin(coverage, frame, "feet");
-  const middle = drawnOrigin(coverage, frame, "mass");
+export function standingOf(coverage: Coverage, source: Pick<Source, "scale">, frame: FramePlace): Standing | null {
+  const feet = drawnOrigin(coverage, source, frame, "feet");
+  const middle = drawnOrigin(coverage, source, frame, "mass");
   return feet && middle ? { feet, middle } : null;
 }
 

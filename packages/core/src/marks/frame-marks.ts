@@ -20,14 +20,13 @@ export function mirroredMarks(marks: FrameMarks, width: number): FrameMarks {
   );
 }
 
-/** At another size: boxes by their edges to the nearest whole pixels and never empty, points to a thousandth. */
-export function scaledMarks(marks: FrameMarks, scale: number): FrameMarks {
+/** At another size: boxes by their edges to the nearest whole pixels and never empty, points by `rounding`, usually to a thousandth. */
+export function scaledMarks(marks: FrameMarks, scale: number, rounding = thousandths): FrameMarks {
   if (scale === 1) return marks;
   const edges = (from: number, length: number) => {
     const start = Math.round(from * scale);
     return [start, Math.max(1, Math.round((from + length) * scale) - start)] as const;
   };
-  const rounded = (value: number) => Math.round(value * scale * 1000) / 1000;
   return mapped(
     marks,
     (box) => {
@@ -35,8 +34,12 @@ export function scaledMarks(marks: FrameMarks, scale: number): FrameMarks {
       const [y, h] = edges(box.y, box.h);
       return { x, y, w, h };
     },
-    (point) => ({ x: rounded(point.x), y: rounded(point.y) }),
+    (point) => ({ x: rounding(point.x * scale), y: rounding(point.y * scale) }),
   );
+}
+
+function thousandths(value: number): number {
+  return Math.round(value * 1000) / 1000;
 }
 
 /** The boxes of a kind, also of one that is called as something every object has. */

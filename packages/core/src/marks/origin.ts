@@ -3,7 +3,8 @@
  *
  * Points are in pixels from the frame's untrimmed top-left corner, in halves, so that the middle of an even width can be told.
  */
-import { type Box, type Frame, type FramePoint, frameSize, type Rect, type Size } from "../model";
+import { type FramePlace, frameCoverage } from "../art";
+import { type Box, type Frame, type FramePoint, frameSize, type Rect, type Size, type Source } from "../model";
 import { type Coverage, drawnPart, middleOfDrawn } from "../raster";
 
 /** The nine places, by rows from the top. */
@@ -34,16 +35,13 @@ export type DrawnWay = (typeof DRAWN_WAYS)[number];
 const FEET = 0.08;
 
 /**
- * Where the drawing of a frame stands, null if nothing is drawn. `coverage` is of the picture that the frame is on.
+ * Where the drawing of a frame stands, null if nothing is drawn. `picture` is the coverage of the picture that the frame is on.
  *
  * `feet`: the middle of what touches the ground, the lowest rows, with the ground right under them. `mass`: the middle of all drawn
  * pixels. `box`: the middle of the bottom edge of the box around them. Cost: O(words of 32 pixels of the frame).
  */
-export function drawnOrigin(
-  coverage: Coverage,
-  frame: Pick<Frame, "rect" | "size" | "turned" | "inset">,
-  way: DrawnWay,
-): FramePoint | null {
+export function drawnOrigin(picture: Coverage, source: Pick<Source, "scale">, place: FramePlace, way: DrawnWay): FramePoint | null {
+  const { coverage, frame } = frameCoverage(picture, source, place);
   const part = drawnPart(coverage, frame.rect);
   if (!part) return null;
   const box = uprightBox(part, frame);
@@ -65,8 +63,9 @@ function lowestRows(part: Rect, { turned }: Pick<Frame, "turned">, rows: number)
   return turned ? { ...part, w: rows } : { ...part, y: part.y + part.h - rows, h: rows };
 }
 
-/** The box around what is drawn in a frame, in its untrimmed pixels, null if nothing is. `coverage` is of the picture that it is on. */
-export function drawnBox(coverage: Coverage, frame: Pick<Frame, "rect" | "size" | "turned" | "inset">): Box | null {
+/** The box around what is drawn in a frame, in its untrimmed pixels, null if nothing is. `picture` is the coverage of the picture that it is on. */
+export function drawnBox(picture: Coverage, source: Pick<Source, "scale">, place: FramePlace): Box | null {
+  const { coverage, frame } = frameCoverage(picture, source, place);
   const part = drawnPart(coverage, frame.rect);
   return part && uprightBox(part, frame);
 }
@@ -103,9 +102,11 @@ export function pointAtShare(share: FramePoint, { w, h }: Size): FramePoint {
 }
 
 /** Whether frames are all of one size, so that one point can mean the same in each. */
-export function sameSizes(frames: readonly Pick<Frame, "rect" | "size" | "turned">[]): boolean {
-  const first = frames[0] && frameSize(frames[0]);
-  return frames.every((frame) => frameSize(frame).w === first?.w && frameSize(frame).h === first?.h);
+export function sameSizes(
+  placed: readonly { readonly source: Pick<Source, "scale">; readonly frame: Pick<Frame, "rect" | "size" | "turned"> }[],
+): boolean {
+  const sizes = placed.map(({ source, frame }) => frameSize(source, frame));
+  return sizes.every(({ w, h }) => w === sizes[0]?.w && h === sizes[0]?.h);
 }
 
 /** Rounded to half pixels. */

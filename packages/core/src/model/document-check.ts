@@ -8,7 +8,7 @@ import type * as z from "zod";
 import { CaravanError } from "./error";
 import { clipToFile, FileClip } from "./file-clip";
 import { Project } from "./project";
-import { Frame, frameSize, pictureOf, Source } from "./source";
+import { drawnSize, Frame, pictureOf, Source } from "./source";
 
 /** Frames, sources, clips and lists that were found sound. */
 const sound = new WeakSet<object>();
@@ -141,7 +141,7 @@ function refuseUnfit(source: Source, frame: Frame, refuse: Refuse): void {
   if (picture >= source.pictures.length) refuse(`The frame ${key} of ${source.name} is on a picture that it does not have.`);
   if (rect.x + rect.w > width || rect.y + rect.h > height)
     refuse(`The frame ${key} of ${source.name} reaches beyond its ${width} × ${height} px picture.`);
-  const upright = frameSize({ ...frame, size: undefined });
+  const upright = drawnSize({ ...frame, size: undefined });
   const at = inset ?? { x: 0, y: 0 };
   if (size && (at.x + upright.w > size.w || at.y + upright.h > size.h))
     refuse(`The frame ${key} of ${source.name} is larger than its own untrimmed size.`);

@@ -32,6 +32,11 @@ export const FramePoint = z.strictObject({
 });
 export type FramePoint = z.infer<typeof FramePoint>;
 
+/** The side of a picture at a scale: a part of a pixel at the end becomes one of its own. Never 0. */
+export function scaledSide(side: Px, scale: number): Px {
+  return Math.max(1, Math.ceil(side * scale - 1e-9));
+}
+
 /** True when the two share at least one pixel. */
 export function overlaps(a: Rect, b: Rect): boolean {
   return a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;

@@ -16,7 +16,7 @@ export {
 export { checkDocument } from "./document-check";
 export { CaravanError, type ErrorCode, unreachable } from "./error";
 export { FACINGS, Facing } from "./facing";
-export { encloses, FramePoint, overlaps, type Px, Rect, Size, Spacing, sameRect } from "./geometry";
+export { encloses, FramePoint, overlaps, type Px, Rect, Size, Spacing, sameRect, scaledSide } from "./geometry";
 export { jsonSchemaOf, projectJsonSchema } from "./json-schema";
 export { Box, FrameMarks, MARK_LINES, MarkKind, MarkName } from "./marks";
 export { checkedName, fittedName, freeName, isFitName, Name, shortened } from "./name";
@@ -43,6 +43,7 @@ export { PROJECT_FORMAT, PROJECT_VERSION, ProjectFile, projectFromFile, projectT
 export { ClipField, Example, FrameField, Reading } from "./reading";
 export {
   Cut,
+  drawnSize,
   Frame,
   FrameKey,
   FrameRef,
@@ -62,6 +63,7 @@ export {
   SHA256,
   Source,
   SourceId,
+  scaleOf,
   sheetOf,
 } from "./source";
 export { checkedDuration, LONGEST_STEP, type Micros, microsFromMs, msFromMicros } from "./time";

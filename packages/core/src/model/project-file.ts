@@ -23,11 +23,12 @@ export type ProjectFile = z.infer<typeof ProjectFile>;
 
 /** The document as it is written. Untouched parts are shared with the project. */
 export function projectToFile(project: Project): ProjectFile {
-  const { name, sources, readings, examples, marks, clips, actions, deliveries } = project;
+  const { name, pixelsPerUnit, sources, readings, examples, marks, clips, actions, deliveries } = project;
   return {
     format: PROJECT_FORMAT,
     version: PROJECT_VERSION,
     name,
+    ...(pixelsPerUnit === undefined ? {} : { pixelsPerUnit }),
     sources,
     readings,
     examples,

@@ -11,6 +11,12 @@ import { type Frame, type FrameRef, frameRef, Source, type SourceId } from "./so
 /** The document: all that is saved of a project but the pictures themselves, which are named by hash. */
 export const Project = z.strictObject({
   name: Name,
+  pixelsPerUnit: z
+    .number()
+    .positive()
+    .max(100_000)
+    .optional()
+    .describe("How many project pixels are one unit of the game's world; absent where nothing says so."),
   sources: z.array(Source),
   readings: z.array(Reading).describe("How metadata files were understood, by name, for the next of their structure."),
   examples: z.array(Example).describe("Metadata files that a game reads already, by name: deliveries are written in their shape."),

@@ -1,6 +1,6 @@
 import * as z from "zod";
 import { Clearing } from "./clearing";
-import { FramePoint, Rect, Size, Spacing } from "./geometry";
+import { FramePoint, Rect, Size, Spacing, scaledSide } from "./geometry";
 import { FrameMarks } from "./marks";
 import { Name } from "./name";
 import { Reading } from "./reading";
@@ -130,6 +130,14 @@ export const Source = z.strictObject({
   name: Name.describe("Shown to people, and the start of its frames' names."),
   pictures: z.array(Picture).min(1).describe("One sheet, or the pictures of a series in order."),
   clearing: Clearing.optional().describe("How an opaque ground is cleared away before it is cut."),
+  scale: z
+    .number()
+    .min(0.01)
+    .max(16)
+    .optional()
+    .describe(
+      "Project pixels for each pixel of the art; absent for 1. Sizes, origins and marks are in project pixels, rectangles in the art's.",
+    ),
   cut: Cut.nullable().describe("Null until it is cut."),
   origin: FramePoint.optional().describe("Where its frames stand; without one, the middle of their bottom edge."),
   frames: z.array(Frame).describe("In the order of the tray."),
@@ -146,13 +154,25 @@ export function frameName(source: Pick<Source, "name">, frame: Pick<Frame, "name
 }
 
 /** Where a frame stands: its own origin, else its source's, else the middle of its bottom edge. */
-export function originOf(source: Pick<Source, "origin">, frame: Pick<Frame, "origin" | "rect" | "size" | "turned">): FramePoint {
-  const { w, h } = frameSize(frame);
+export function originOf(source: Pick<Source, "origin" | "scale">, frame: Pick<Frame, "origin" | "rect" | "size" | "turned">): FramePoint {
+  const { w, h } = frameSize(source, frame);
   return frame.origin ?? source.origin ?? { x: w / 2, y: h };
 }
 
-/** How large a frame is, upright and untrimmed. */
-export function frameSize({ rect, size, turned }: Pick<Frame, "rect" | "size" | "turned">): Size {
+/** Project pixels for each pixel of a source's art. */
+export function scaleOf({ scale }: Pick<Source, "scale">): number {
+  return scale ?? 1;
+}
+
+/** How large a frame is in the project, upright and untrimmed. */
+export function frameSize(source: Pick<Source, "scale">, frame: Pick<Frame, "rect" | "size" | "turned">): Size {
+  const { w, h } = drawnSize(frame);
+  const scale = scaleOf(source);
+  return scale === 1 ? { w, h } : { w: scaledSide(w, scale), h: scaledSide(h, scale) };
+}
+
+/** How large a frame is in pixels of its art, upright and untrimmed. */
+export function drawnSize({ rect, size, turned }: Pick<Frame, "rect" | "size" | "turned">): Size {
   return size ?? (turned ? { w: rect.h, h: rect.w } : { w: rect.w, h: rect.h });
 }
 

@@ -5,7 +5,7 @@
  * at once, without a worker: the empties of a 4096×4096 sheet take a few milliseconds.
  * Units: bit k of word w of a row is the pixel x = 32·w + k. Bits beyond the width are 0.
  */
-import type { Rect } from "../model";
+import { type Rect, type Size, type Spacing, scaledSide } from "../model";
 import type { Pixels } from "./pixels";
 
 export interface Coverage {
@@ -13,6 +13,8 @@ export interface Coverage {
   readonly height: number;
   /** `ceil(width / 32) × height` words, row by row. */
   readonly bits: Uint32Array;
+  /** Whether some of its pixels are half transparent, as the edges of smooth drawings are; none of pixel art are. */
+  readonly soft?: boolean;
 }
 
 /** Cost: O(pixels). */
@@ -20,18 +22,24 @@ export function coverageOf({ width, height, bytes }: Pixels): Coverage {
   const stride = wordsPerRow(width);
   const bits = new Uint32Array(stride * height);
   let alpha = 3;
+  let soft = false;
   for (let y = 0; y < height; y++)
     for (let word = 0; word < stride; word++) {
       const count = Math.min(32, width - word * 32);
       let mask = 0;
-      for (let k = 0; k < count; k++, alpha += 4) if (bytes[alpha] !== 0) mask |= 1 << k;
+      for (let k = 0; k < count; k++, alpha += 4) {
+        const value = bytes[alpha] as number;
+        if (value === 0) continue;
+        mask |= 1 << k;
+        if (value !== 255) soft = true;
+      }
       bits[y * stride + word] = mask;
     }
-  return { width, height, bits };
+  return { width, height, bits, soft };
 }
 
 /** The coverage of the part `rect`, which must lie within the picture. Cost: O(words of the part). */
-export function cropCoverage({ width, bits }: Coverage, rect: Rect): Coverage {
+export function cropCoverage({ width, bits, soft }: Coverage, rect: Rect): Coverage {
   const stride = wordsPerRow(width);
   const out = new Uint32Array(wordsPerRow(rect.w) * rect.h);
   const shift = rect.x & 31;
@@ -41,7 +49,50 @@ export function cropCoverage({ width, bits }: Coverage, rect: Rect): Coverage {
       const high = shift > 0 && (rect.x >> 5) + word + 1 < stride ? (bits[from + 1] as number) << (32 - shift) : 0;
       out[y * wordsPerRow(rect.w) + word] = (((bits[from] as number) >>> shift) | high) & maskOf(word, 0, rect.w);
     }
-  return { width: rect.w, height: rect.h, bits: out };
+  return { width: rect.w, height: rect.h, bits: out, ...(soft === undefined ? {} : { soft }) };
+}
+
+/** Whether a picture has half-transparent pixels. Looked at once for each picture. Cost: O(pixels). */
+export function isSoft(pixels: Pixels): boolean {
+  const known = softness.get(pixels);
+  if (known !== undefined) return known;
+  const { bytes } = pixels;
+  let soft = false;
+  for (let alpha = 3; alpha < bytes.length && !soft; alpha += 4) soft = bytes[alpha] !== 0 && bytes[alpha] !== 255;
+  softness.set(pixels, soft);
+  return soft;
+}
+
+const softness = new WeakMap<Pixels, boolean>();
+
+/** The coverage turned by 90° counter-clockwise: what was at the right is at the top. Cost: O(pixels). */
+export function turnedCoverage(coverage: Coverage): Coverage {
+  return madeCoverage(coverage.height, coverage.width, coverage.soft, (x, y) => isDrawn(coverage, coverage.width - 1 - y, x));
+}
+
+/**
+ * The coverage of a drawing that lies at `inset` in a picture of `size`, at a scale: by the pixels that the middles of new ones lie in with
+ * `nearest`, else wherever something is covered. Cost: O(pixels of both).
+ */
+export function scaledCoverage(coverage: Coverage, inset: Spacing, { w, h }: Size, scale: number, nearest: boolean): Coverage {
+  const drawn = (x: number, y: number) => isDrawn(coverage, x - inset.x, y - inset.y);
+  const [width, height] = [scaledSide(w, scale), scaledSide(h, scale)];
+  const middle = (at: number, side: number) => Math.min(side - 1, Math.floor((at + 0.5) / scale));
+  if (nearest) return madeCoverage(width, height, coverage.soft, (x, y) => drawn(middle(x, w), middle(y, h)));
+  return madeCoverage(width, height, true, (x, y) => {
+    for (let v = Math.floor(y / scale); v < Math.min(h, (y + 1) / scale); v++)
+      for (let u = Math.floor(x / scale); u < Math.min(w, (x + 1) / scale); u++) if (drawn(u, v)) return true;
+    return false;
+  });
+}
+
+function madeCoverage(width: number, height: number, soft: boolean | undefined, drawn: (x: number, y: number) => boolean): Coverage {
+  const stride = wordsPerRow(width);
+  const bits = new Uint32Array(stride * height);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      if (drawn(x, y)) bits[y * stride + (x >> 5)] = (bits[y * stride + (x >> 5)] as number) | (1 << (x & 31));
+  return { width, height, bits, ...(soft === undefined ? {} : { soft }) };
 }
 
 /** True when nothing is drawn in `rect`, which must lie within the picture. Cost: O(rows × words), less if it finds a pixel. */

@@ -1,3 +1,4 @@
+import { pixelSizeOf } from "./pixel-size";
 import type { Pixels } from "./pixels";
 
 /** What a person wants to know of a picture before anything else. */
@@ -6,13 +7,16 @@ export interface PictureFacts {
   readonly colours: number;
   /** `opaque` when no pixel has alpha below 255, `soft` when some are half-transparent, else `clear`. */
   readonly ground: "opaque" | "clear" | "soft";
+  /** How large the art's own pixels are: more than 1 for pixel art that was saved enlarged. */
+  readonly pixel: number;
 }
 
 /** Above this a picture is painted rather than drawn in a palette; the exact number says nothing more. */
 export const COLOUR_LIMIT = 4096;
 
 /** Cost: O(pixels). */
-export function factsOf({ bytes }: Pixels): PictureFacts {
+export function factsOf(pixels: Pixels): PictureFacts {
+  const { bytes } = pixels;
   const seen = new Set<number>();
   let opaque = true;
   let soft = false;
@@ -31,5 +35,5 @@ export function factsOf({ bytes }: Pixels): PictureFacts {
     last = colour;
     seen.add(colour);
   }
-  return { colours: seen.size, ground: opaque ? "opaque" : soft ? "soft" : "clear" };
+  return { colours: seen.size, ground: opaque ? "opaque" : soft ? "soft" : "clear", pixel: pixelSizeOf(pixels) };
 }

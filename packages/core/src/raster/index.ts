@@ -1,15 +1,28 @@
 export { clearGround } from "./clear-ground";
 export { hexOf, type Rgb, rgbOf } from "./colour";
-export { bitsSet, type Coverage, countDrawn, coverageOf, cropCoverage, drawnPart, isClear, isDrawn, middleOfDrawn } from "./coverage";
+export {
+  bitsSet,
+  type Coverage,
+  countDrawn,
+  coverageOf,
+  cropCoverage,
+  drawnPart,
+  isClear,
+  isDrawn,
+  isSoft,
+  middleOfDrawn,
+  scaledCoverage,
+  turnedCoverage,
+} from "./coverage";
 export { type Difference, differenceOf } from "./difference";
 export { type Drawing, drawingsIn } from "./drawing";
 export { COLOUR_LIMIT, factsOf, type PictureFacts } from "./facts";
 export { findDrawings } from "./find-drawings";
-export { framePixels } from "./frame-pixels";
 export { findGround, type Ground, opaqueGround } from "./ground";
 export { lay } from "./lay";
 export { fittingText, LETTER, letter, letteringWidth } from "./lettering";
 export { firstAlike, type Part } from "./likeness";
+export { pixelSizeOf } from "./pixel-size";
 export {
   clearPixels,
   crop,
@@ -22,5 +35,5 @@ export {
   turnClockwise,
   turnCounterClockwise,
 } from "./pixels";
-export { scaled, scaledSide } from "./scale";
+export { scaled } from "./scale";
 export { findSpecks, type Speck } from "./specks";

@@ -1,3 +1,4 @@
+import { scaledSide } from "../model";
 import { clearPixels, type Pixels } from "./pixels";
 
 /**
@@ -22,11 +23,6 @@ function nearest({ width, height, bytes }: Pixels, scale: number): Pixels {
     }
   }
   return out;
-}
-
-/** The side of a scaled picture; never 0. */
-export function scaledSide(side: number, scale: number): number {
-  return Math.max(1, Math.ceil(side * scale - 1e-9));
 }
 
 function repeated({ width, height, bytes }: Pixels, times: number): Pixels {

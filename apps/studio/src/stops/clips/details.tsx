@@ -55,7 +55,7 @@ function StepsDetail({ clip, steps }: { clip: Clip; steps: readonly number[] }) 
   return (
     <Detail title={steps.length === 1 ? `Step ${(steps[0] as number) + countFrom}` : `${steps.length} steps`} aside={<CountFrom />}>
       {steps.length === 1 && found && (
-        <Facts facts={[["frame", frameName(found.source, found.frame)], ...sizeFacts(found.frame, project.deliveries)]} />
+        <Facts facts={[["frame", frameName(found.source, found.frame)], ...sizeFacts(found.source, found.frame, project.deliveries)]} />
       )}
       <StepTime clip={clip} steps={steps} />
       <Tick

@@ -60,7 +60,7 @@ function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
             facts={[
               ["column, row", `${frame.column + countFrom}, ${frame.row + countFrom}`],
               ["x, y", `${x}, ${y}`],
-              ...sizeFacts(frame, deliveries),
+              ...sizeFacts(source, frame, deliveries),
               ["drawn part", drawn ? `${drawn.w} × ${drawn.h}` : "nothing"],
             ]}
           />

@@ -1,7 +1,7 @@
 "use client";
 
 import { moveFrames, nameFrames, namesByPattern, orderFrames, type TrayOrder } from "@caravan/core/edit";
-import { type Frame, type FrameRef, frameName, frameRef, frameSize, type Source } from "@caravan/core/model";
+import { drawnSize, type Frame, type FrameRef, frameName, frameRef, type Source } from "@caravan/core/model";
 import { useState } from "react";
 import { useInspection } from "../../project/inspection";
 import { edit } from "../../project/open-project";
@@ -145,7 +145,7 @@ function FindDialog({ source, onClose }: { source: Source; onClose: () => void }
   const cursor = useView((view) => view.cursor);
   const kept = source.frames.filter((frame) => !frame.dropped);
   const atCursor = kept.find((frame) => frameRef(source, frame) === cursor) ?? kept[0];
-  const sizeOf = (frame: Frame) => `${frameSize(frame).w} × ${frameSize(frame).h}`;
+  const sizeOf = (frame: Frame) => `${drawnSize(frame).w} × ${drawnSize(frame).h}`;
   const alike = atCursor ? kept.filter((frame) => sizeOf(frame) === sizeOf(atCursor)) : [];
   const empties = kept.filter((frame) => frame.empty);
   const repeats = useInspection(source)?.findings.find(({ code }) => code === "repeats")?.frames ?? [];
@@ -192,7 +192,7 @@ function FindDialog({ source, onClose }: { source: Source; onClose: () => void }
           )}
           {alike.length > 1 && atCursor && (
             <Button onClick={() => pick(alike)}>
-              Pick {alike.length} of {frameSize(atCursor).w} × {frameSize(atCursor).h}
+              Pick {alike.length} of {drawnSize(atCursor).w} × {drawnSize(atCursor).h}
             </Button>
           )}
           <Button look="now" type="submit" disabled={found.length === 0}>

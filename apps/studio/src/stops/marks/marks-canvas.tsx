@@ -184,7 +184,7 @@ function paint(context: CanvasRenderingContext2D, frame: PlayedFrame, ghosts: re
   for (const ghost of ghosts) {
     const picture = pictureNow(ghost.look);
     if (!picture) continue;
-    const drawn = ghostPicture(ghost, picture.bitmap, inks.before, "outline");
+    const drawn = ghostPicture(ghost, picture, inks.before, "outline");
     const { scale } = scene;
     context.globalAlpha = 0.7;
     context.drawImage(

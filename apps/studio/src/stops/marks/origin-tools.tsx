@@ -27,7 +27,7 @@ interface ToolsProps {
 /** Where the frames stand: nine places, numbers, what is drawn, for as many frames as one likes. */
 export function OriginTools({ inScope, point, size, own }: ToolsProps) {
   const copied = useCopiedOrigin((state) => state.point);
-  const same = sameSizes(inScope.frames.map(({ frame }) => frame));
+  const same = sameSizes(inScope.frames);
   const [apart, setApart] = useState(false);
   const share = shareOf(point, size);
   const several = inScope.frames.length > 1;

@@ -72,7 +72,7 @@ export async function boxAroundDrawn({ inScope, name }: Spot): Promise<void> {
     const found = new Map<FrameRef, Box[]>();
     const coverages = await coveragesOf(inScope.frames);
     for (const [k, { source, frame }] of inScope.frames.entries()) {
-      const box = drawnBox(coverages[k] as Coverage, frame);
+      const box = drawnBox(coverages[k] as Coverage, source, frame);
       if (box) found.set(frameRef(source, frame), [box]);
     }
     if (found.size === 0) say({ tone: "plain", text: "Nothing is drawn in these frames, so there is nothing to put a box around." });

@@ -11,7 +11,7 @@ import { type FramesInScope, refsOf } from "./scope";
 
 /** Each frame's own box says where the place is. */
 export function setToPlace(scope: FramesInScope, place: OriginPlace): void {
-  place9(scope, ({ frame }) => originAtPlace(frameSize(frame), place));
+  place9(scope, ({ source, frame }) => originAtPlace(frameSize(source, frame), place));
 }
 
 /** One point for all, in pixels of each frame; a coordinate that is not given stays each frame's own. */
@@ -32,7 +32,7 @@ export function setToShare(scope: FramesInScope, share: Partial<FramePoint>): st
     scope.name,
     originsOf(scope, ({ source, frame }) => {
       const own = originOf(source, frame);
-      const wanted = pointAtShare({ x: share.x ?? 0, y: share.y ?? 0 }, frameSize(frame));
+      const wanted = pointAtShare({ x: share.x ?? 0, y: share.y ?? 0 }, frameSize(source, frame));
       return { x: share.x === undefined ? own.x : wanted.x, y: share.y === undefined ? own.y : wanted.y };
     }),
   )?.message;
@@ -56,7 +56,7 @@ export async function setFromDrawn(scope: FramesInScope, way: DrawnWay, together
     const found = new Map<FrameRef, FramePoint>();
     const coverages = await coveragesOf(scope.frames);
     for (const [k, { source, frame }] of scope.frames.entries()) {
-      const point = drawnOrigin(coverages[k] as Coverage, frame, way);
+      const point = drawnOrigin(coverages[k] as Coverage, source, frame, way);
       if (point) found.set(frameRef(source, frame), point);
     }
     const common = together ? commonOrigin([...found.values()]) : null;

@@ -78,7 +78,8 @@ function isWaiting(placed: PlacedFrame): boolean {
 
 function look(placed: PlacedFrame): void {
   const coverage = coverageOf(placed);
-  if (coverage) known.set(placed.frame.rect, { coverage, inset: placed.frame.inset, standing: standingOf(coverage, placed.frame) });
+  if (coverage)
+    known.set(placed.frame.rect, { coverage, inset: placed.frame.inset, standing: standingOf(coverage, placed.source, placed.frame) });
 }
 
 function standingNow(placed: PlacedFrame): Standing | null | undefined {

@@ -14,6 +14,7 @@ import { TextField } from "../../ui/text-field";
 import { ClearingDetail } from "./clearing-detail";
 import { coloursInWords, cutInWords, groundInWords } from "./facts";
 import { replaceArt } from "./replace-art";
+import { ScaleDetail } from "./scale-detail";
 
 /** The chosen picture: its facts, its name, and what can be done with it. */
 export function Details() {
@@ -56,6 +57,7 @@ export function Details() {
           <Button onClick={remove}>Remove</Button>
         </div>
       </Detail>
+      <ScaleDetail source={source} />
       <ClearingDetail source={source} />
     </>
   );

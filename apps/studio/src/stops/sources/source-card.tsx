@@ -1,5 +1,6 @@
 "use client";
 
+import { scaleInWords } from "@caravan/core/art";
 import { type Look, lookOf, type Source, sheetOf } from "@caravan/core/model";
 import { useEffect, useRef } from "react";
 import { loadPictures, usePicture, usePictureProblem } from "../../project/pictures";
@@ -33,7 +34,8 @@ export function SourceCard({ source, chosen }: { source: Source; chosen: boolean
           <span className="number">
             {sheet.width} × {sheet.height}
           </span>{" "}
-          px{source.pictures.length > 1 && ` × ${source.pictures.length} pictures`}
+          px{source.scale !== undefined && ` · ${scaleInWords(source.scale)}`}
+          {source.pictures.length > 1 && ` × ${source.pictures.length} pictures`}
           {picture && ` · ${coloursInWords(picture.facts)}`}
         </span>
         <span className={`block text-small ${picture?.facts.ground === "opaque" || problem ? "font-semibold text-brick" : "text-muted"}`}>

@@ -31,7 +31,7 @@ function drawOn(frame: PlayedFrame, x: number, y: number, width: number, height:
   if (!context) return null;
   const anchor = anchorOf(frame, held);
   context.imageSmoothingEnabled = false;
-  drawStill(context, picture.bitmap, frame, Math.round(x - anchor.x), Math.round(y - anchor.y), 1);
+  drawStill(context, picture, frame, Math.round(x - anchor.x), Math.round(y - anchor.y), 1);
   return { width, height, bytes: new Uint8Array(context.getImageData(0, 0, width, height).data.buffer) };
 }
 

@@ -1,0 +1,129 @@
+"use client";
+
+import { type Figures, type ProposedScale, proposedScales, scaleInWords } from "@caravan/core/art";
+import { setPixelsPerUnit, setSourceScale } from "@caravan/core/edit";
+import { lookOf, type Source, type SourceId, scaledSide, scaleOf, sheetOf } from "@caravan/core/model";
+import { drawnPart } from "@caravan/core/raster";
+import { useState } from "react";
+import { edit, useProject } from "../../project/open-project";
+import { type Picture, usePicture } from "../../project/pictures";
+import { Button } from "../../ui/button";
+import { Choice } from "../../ui/choice";
+import { Detail } from "../../ui/detail";
+import { FieldBox, NumberField } from "../../ui/number-field";
+
+/** Scales with a button of their own. */
+const USUAL = [0.25, 0.5, 1, 2, 3, 4] as const;
+/** Frames looked at to tell how tall a source's figures are. */
+const LOOKED_AT = 200;
+
+/** How large the chosen art is in the project: by a factor, or to match other art; and how many pixels are a unit of the game's world. */
+export function ScaleDetail({ source }: { source: Source }) {
+  const scale = scaleOf(source);
+  const sheet = sheetOf(source);
+  const perUnit = useProject((project) => project.pixelsPerUnit ?? null);
+  const set = (next: number) => edit(setSourceScale, source.id, next)?.message;
+  const usual = USUAL.find((each) => each === scale);
+  return (
+    <Detail
+      title="Scale"
+      aside={scale === 1 ? "as drawn" : `${scaledSide(sheet.width, scale)} × ${scaledSide(sheet.height, scale)} px in the project`}
+    >
+      <div className="flex flex-wrap items-center gap-2">
+        <Choice
+          label="Scale of the art"
+          value={usual === undefined ? "" : String(usual)}
+          options={USUAL.map((each) => [String(each), scaleInWords(each)] as const)}
+          onChange={(next) => void set(Number(next))}
+        />
+        <FieldBox label="×">
+          <NumberField label="Scale" value={scale} least={0.01} most={16} step={0.25} decimals={4} onChange={set} />
+        </FieldBox>
+      </div>
+      <MatchDetail key={source.id} source={source} />
+      <div className="mt-2 flex flex-wrap items-center gap-2">
+        <FieldBox label="Pixels per unit">
+          <NumberField
+            label="Pixels per unit"
+            value={perUnit ?? 0}
+            least={0}
+            most={100_000}
+            step={1}
+            decimals={2}
+            onChange={(next) => edit(setPixelsPerUnit, next === 0 ? null : next)?.message}
+          />
+        </FieldBox>
+        <span className="text-small text-muted">{perUnit === null ? "0: not delivered" : "of the whole project, in the atlas file"}</span>
+      </div>
+    </Detail>
+  );
+}
+
+/** Proposals that make this art match another source's. */
+function MatchDetail({ source }: { source: Source }) {
+  const sources = useProject((project) => project.sources);
+  const [chosen, setChosen] = useState<SourceId | null>(null);
+  const others = sources.filter(({ id }) => id !== source.id);
+  const other = others.find(({ id }) => id === chosen) ?? null;
+  const own = useFigures(source);
+  const theirs = useFigures(other);
+  if (others.length === 0) return null;
+  const proposals = own && theirs ? proposedScales(own, theirs) : [];
+  return (
+    <div className="mt-2">
+      <label className="flex items-center gap-2">
+        <span className="shrink-0 text-small text-muted">Match</span>
+        <select
+          value={chosen ?? ""}
+          onChange={(event) => setChosen(event.target.value === "" ? null : (event.target.value as SourceId))}
+          className="min-h-7.5 min-w-0 grow rounded-box border border-line bg-raised px-2"
+        >
+          <option value="">another source …</option>
+          {others.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      {other && (
+        <ul aria-label={`Scales that match ${other.name}`} className="mt-1 flex flex-col gap-1">
+          {!theirs && <li className="text-small text-muted">reading …</li>}
+          {proposals.map((proposal) => (
+            <li key={proposal.because} className="flex items-center gap-2">
+              <Button
+                look={proposal.scale === scaleOf(source) ? "plain" : "now"}
+                disabled={proposal.scale === scaleOf(source)}
+                onClick={() => edit(setSourceScale, source.id, proposal.scale)}
+              >
+                {scaleInWords(proposal.scale)}
+              </Button>
+              <span className="text-small text-muted">{reasonFor(proposal, other)}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+function reasonFor({ because, own, other }: ProposedScale, { name }: Source): string {
+  return because === "heights"
+    ? `figures ${own} px tall, as those of ${name} (${other} px)`
+    : `single pixels ${own} px large, as those of ${name} (${other} px)`;
+}
+
+/** What is known of a source's art once its picture has been read; undefined until then, and for no source. */
+function useFigures(source: Source | null): Figures | undefined {
+  const picture = usePicture(source ? lookOf(source, sheetOf(source)) : undefined);
+  return source && picture ? figuresOf(source, picture) : undefined;
+}
+
+function figuresOf(source: Source, { coverage, facts }: Picture): Figures {
+  const onSheet = source.frames.filter(({ picture, dropped, empty }) => picture === undefined && !dropped && !empty);
+  const heights = onSheet.slice(0, LOOKED_AT).flatMap(({ rect, turned }) => {
+    const drawn = drawnPart(coverage, rect);
+    return drawn ? [turned ? drawn.w : drawn.h] : [];
+  });
+  return { heights, pixel: facts.pixel, scale: scaleOf(source) };
+}

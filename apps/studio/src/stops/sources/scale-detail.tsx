@@ -1,6 +1,6 @@
 "use client";
 
-import { type Figures, type ProposedScale, proposedScales, scaleInWords } from "@caravan/core/art";
+import { type Figures, isNearest, type ProposedScale, proposedScales, scaleInWords } from "@caravan/core/art";
 import { setPixelsPerUnit, setSourceScale } from "@caravan/core/edit";
 import { lookOf, type Source, type SourceId, scaledSide, scaleOf, sheetOf } from "@caravan/core/model";
 import { drawnPart } from "@caravan/core/raster";
@@ -69,6 +69,7 @@ function MatchDetail({ source }: { source: Source }) {
   const theirs = useFigures(other);
   if (others.length === 0) return null;
   const proposals = own && theirs ? proposedScales(own, theirs) : [];
+  const soft = usePicture(lookOf(source, sheetOf(source)))?.coverage.soft === true;
   return (
     <div className="mt-2">
       <label className="flex items-center gap-2">
@@ -92,13 +93,16 @@ function MatchDetail({ source }: { source: Source }) {
           {proposals.map((proposal) => (
             <li key={proposal.because} className="flex items-center gap-2">
               <Button
-                look={proposal.scale === scaleOf(source) ? "plain" : "now"}
+                look={proposal.scale !== scaleOf(source) && isNearest(proposal.scale, soft) ? "now" : "plain"}
                 disabled={proposal.scale === scaleOf(source)}
                 onClick={() => edit(setSourceScale, source.id, proposal.scale)}
               >
                 {scaleInWords(proposal.scale)}
               </Button>
-              <span className="text-small text-muted">{reasonFor(proposal, other)}</span>
+              <span className="text-small text-muted">
+                {reasonFor(proposal, other)}
+                {!soft && !isNearest(proposal.scale, soft) && "; its pixels will blend"}
+              </span>
             </li>
           ))}
         </ul>

@@ -1,46 +1,54 @@
-/** The atlas file's shape, as far as playing and drawing need it. docs/formats/atlas.md says what each field means. */
+/**
+ * The atlas file's shape, as far as playing and drawing need it. docs/formats/atlas.md says what each field means.
+ *
+ * Everything is read only, and words are any text: so the parsed file, an imported JSON module and Caravan's typed module all fit as they
+ * are, without a cast.
+ */
 export interface Atlas {
-  format: "caravan-atlas";
-  version: number;
-  /** Pixels of the project for one unit of the game's world. */
-  pixelsPerUnit?: number;
-  pages: AtlasPage[];
-  frames: Record<string, AtlasFrame>;
-  clips: Record<string, AtlasClip>;
-  actions?: Record<string, AtlasAction>;
+  readonly format: string;
+  readonly version: number;
+  /** Pixels of the project, not of a page at another scale, for one unit of the game's world. */
+  readonly pixelsPerUnit?: number;
+  readonly pages: readonly AtlasPage[];
+  readonly frames: Readonly<Record<string, AtlasFrame>>;
+  readonly clips: Readonly<Record<string, AtlasClip>>;
+  readonly actions?: Readonly<Record<string, AtlasAction>>;
 }
 
 export interface AtlasPage {
-  image: string;
-  width: number;
-  height: number;
-  scale: number;
-  filter: "nearest" | "linear";
+  readonly image: string;
+  readonly width: number;
+  readonly height: number;
+  readonly scale: number;
+  readonly filter: "nearest" | "linear" | OtherText;
 }
 
 export interface AtlasFrame {
-  page: number;
-  rect: { x: number; y: number; w: number; h: number };
-  turned: boolean;
-  mirrored?: boolean;
-  inset: { x: number; y: number };
-  size: { w: number; h: number };
-  origin: { x: number; y: number };
-  boxes?: Record<string, { x: number; y: number; w: number; h: number }[]>;
-  points?: Record<string, { x: number; y: number }>;
+  readonly page: number;
+  readonly rect: { readonly x: number; readonly y: number; readonly w: number; readonly h: number };
+  readonly turned: boolean;
+  readonly mirrored?: boolean;
+  readonly inset: { readonly x: number; readonly y: number };
+  readonly size: { readonly w: number; readonly h: number };
+  readonly origin: { readonly x: number; readonly y: number };
+  readonly boxes?: Readonly<Record<string, readonly { readonly x: number; readonly y: number; readonly w: number; readonly h: number }[]>>;
+  readonly points?: Readonly<Record<string, { readonly x: number; readonly y: number }>>;
 }
 
 export interface AtlasClip {
-  steps: { frame: string; ms: number; events?: string[] }[];
-  playback?: "once" | "loop" | "pingpong";
-  times?: number;
-  loopFrom?: number;
-  after?: "hold" | "first" | "hide";
-  doubleEnds?: boolean;
+  readonly steps: readonly { readonly frame: string; readonly ms: number; readonly events?: readonly string[] }[];
+  readonly playback?: "once" | "loop" | "pingpong" | OtherText;
+  readonly times?: number;
+  readonly loopFrom?: number;
+  readonly after?: "hold" | "first" | "hide" | OtherText;
+  readonly doubleEnds?: boolean;
 }
 
 export type FacingName = "e" | "se" | "s" | "sw" | "w" | "nw" | "n" | "ne";
 
 export interface AtlasAction {
-  facings: { [facing in FacingName]?: { clip: string; mirror?: boolean } };
+  readonly facings: { readonly [facing in FacingName]?: { readonly clip: string; readonly mirror?: boolean } };
 }
+
+/** Any text, beside words that an editor should offer. */
+type OtherText = string & Record<never, never>;

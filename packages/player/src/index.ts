@@ -8,14 +8,23 @@ import type { Atlas, AtlasClip, FacingName } from "./atlas";
 
 export type { Atlas, AtlasAction, AtlasClip, AtlasFrame, AtlasPage, FacingName } from "./atlas";
 
+/** The names that an atlas of known type can play: its actions and its clips. */
+export type PlayableName<A extends Atlas> = keyof (A["clips"] & NonNullable<A["actions"]>) & string;
+
 /** What to draw now. */
-export interface Now {
+export interface Now<A extends Atlas = Atlas> {
   /** The frame's name in the atlas; null when nothing is to be drawn. */
-  frame: string | null;
+  frame: (keyof A["frames"] & string) | null;
   /** Whether to mirror it left to right about its origin. */
   mirror: boolean;
+  /** The clip that plays, also where an action was asked for; null before anything was. */
+  clip: (keyof A["clips"] & string) | null;
   step: number;
   pass: number;
+  /** How long the pass that plays takes from its start to its end, in ms. */
+  duration: number;
+  /** How much of it has gone, from 0 to 1; 1 once the clip has ended. */
+  progress: number;
   /** Names of the events passed since the last call, in order. */
   events: string[];
   ended: boolean;
@@ -28,11 +37,14 @@ export interface PlayOptions {
   restart?: boolean;
 }
 
-export interface Player {
-  /** Starts an action, or a clip by its own name. What is playing already goes on and only turns. Throws on unknown names. */
-  play(name: string, options?: PlayOptions): void;
+export interface Player<A extends Atlas = Atlas> {
+  /**
+   * Starts an action, or a clip by its own name. What is playing already goes on and only turns; what has ended starts again. Throws on
+   * unknown names.
+   */
+  play(name: PlayableName<A>, options?: PlayOptions): void;
   /** Moves on by milliseconds since the last call; negative ones count as 0. Throws a RangeError on NaN and Infinity. */
-  advance(ms: number): Now;
+  advance(ms: number): Now<A>;
 }
 
 /** A clip laid out in time: `first` runs once, then `later` pass by pass, then `home` once. Times in microseconds. */
@@ -53,11 +65,16 @@ interface Run {
 
 const FACINGS: FacingName[] = ["e", "se", "s", "sw", "w", "nw", "n", "ne"];
 
-/** `atlas` is the parsed atlas file; it is read, never changed. Throws an Error for a version newer than this player. */
-export function createPlayer(atlas: Atlas): Player {
+/**
+ * `atlas` is the parsed atlas file; it is read, never changed. Throws an Error for what is no atlas file, and for a version newer than this
+ * player.
+ */
+export function createPlayer<A extends Atlas>(atlas: A): Player<A> {
   const laid = new Map<string, Laid>();
-  if ((atlas.version as number) > 1) throw new Error(`This atlas is of version ${atlas.version}; this player reads version 1. Update it.`);
+  if (atlas?.format !== "caravan-atlas" || !atlas.clips) throw new Error("createPlayer takes a parsed *.atlas.json file of Caravan.");
+  if (atlas.version !== 1) throw new Error(`This atlas is of version ${atlas.version}; this player reads version 1. Update it.`);
   let playing: string | null = null;
+  let shown: string | null = null;
   let facing: FacingName = "s";
   let current: Laid | null = null;
   let mirror = false;
@@ -90,23 +107,36 @@ export function createPlayer(atlas: Atlas): Player {
       }
       const next = layOut(clip);
       facing = wanted;
-      if (name !== playing || options.restart) {
+      if (name !== playing || options.restart || (current && shownAt(current, Math.round(elapsedMs * 1000)).ended)) {
         elapsedMs = 0;
         reported = -1;
       }
       playing = name;
       current = next;
+      shown = clip;
       mirror = flip;
     },
 
     advance(ms) {
       if (!Number.isFinite(ms)) throw new RangeError(`advance takes milliseconds, not ${ms}.`);
-      if (!current) return { frame: null, mirror: false, step: 0, pass: 0, events: [], ended: false, visible: false };
+      if (!current)
+        return {
+          frame: null,
+          mirror: false,
+          clip: null,
+          step: 0,
+          pass: 0,
+          duration: 0,
+          progress: 0,
+          events: [],
+          ended: false,
+          visible: false,
+        };
       elapsedMs += Math.max(0, ms);
       const t = Math.round(elapsedMs * 1000);
       const events = current.clip.steps.some((step) => step.events?.length) ? eventsBetween(current, reported, t) : [];
       reported = t;
-      return { ...shownAt(current, t), mirror, events };
+      return { ...shownAt(current, t), clip: shown, mirror, events } as Now<A>;
     },
   };
 }
@@ -131,7 +161,7 @@ function lay(clip: AtlasClip): Laid {
   };
 }
 
-function shownAt({ clip, first, later, passes, home, homeTime }: Laid, t: number): Omit<Now, "mirror" | "events"> {
+function shownAt({ clip, first, later, passes, home, homeTime }: Laid, t: number): Omit<Now, "clip" | "mirror" | "events"> {
   const passesEnd = first.length + (passes - 1) * later.length;
   if (t >= passesEnd) {
     const run = passes > 1 ? later : first;
@@ -139,12 +169,18 @@ function shownAt({ clip, first, later, passes, home, homeTime }: Laid, t: number
     const visible = !ended || clip.after !== "hide";
     const last = home < 0 ? (run.steps[run.steps.length - 1] as number) : home;
     const step = ended && clip.after === "first" ? 0 : last;
-    return { frame: visible ? frameOf(clip, step) : null, step, pass: passes - 1, ended, visible };
+    const length = run.length + homeTime;
+    const progress = ended ? 1 : (run.length + t - passesEnd) / length;
+    return { frame: visible ? frameOf(clip, step) : null, step, pass: passes - 1, duration: length / 1000, progress, ended, visible };
   }
   const since = t - first.length;
   const pass = since < 0 ? 0 : 1 + Math.floor(since / later.length);
-  const step = pass ? stepAt(later, since - (pass - 1) * later.length) : stepAt(first, t);
-  return { frame: frameOf(clip, step), step, pass, ended: false, visible: true };
+  const run = pass ? later : first;
+  const at = pass ? since - (pass - 1) * later.length : t;
+  const step = stepAt(run, at);
+  // Coming home belongs to the last pass.
+  const length = run.length + (pass === passes - 1 ? homeTime : 0);
+  return { frame: frameOf(clip, step), step, pass, duration: length / 1000, progress: at / length, ended: false, visible: true };
 }
 
 function eventsBetween({ clip, first, later, passes, home }: Laid, from: number, to: number): string[] {

@@ -23,7 +23,12 @@ describe("the player and the shared table", () => {
         const player = createPlayer(atlasOf({ a: clip(ms, rules) }));
         player.play("a");
         const visible = state !== "hidden";
-        expect(player.advance(time)).toEqual({
+        const { duration, progress, ...now } = player.advance(time);
+        expect(duration).toBeGreaterThan(0);
+        expect(progress).toBeGreaterThanOrEqual(0);
+        expect(progress).toBeLessThanOrEqual(1);
+        expect(now).toEqual({
+          clip: "a",
           frame: visible ? `f${step}` : null,
           mirror: false,
           step,
@@ -66,7 +71,7 @@ describe("the player and the core", () => {
         let t = -1;
         for (const piece of pieces) {
           const until = Math.max(0, t) + piece;
-          const { events, frame, mirror, ...shown } = player.advance(piece / 1000);
+          const { events, frame, mirror, clip: _clip, duration: _duration, progress: _progress, ...shown } = player.advance(piece / 1000);
           expect(shown).toEqual(timeline.shownAt(until));
           expect(frame).toBe(shown.visible ? `f${shown.step}` : null);
           expect(mirror).toBe(false);
@@ -97,11 +102,59 @@ describe("advance", () => {
 
   it("shows nothing before play, counts time backwards as none, and refuses what is no time", () => {
     const player = createPlayer(atlasOf({ a: clip([100, 100]) }));
-    expect(player.advance(5)).toEqual({ frame: null, mirror: false, step: 0, pass: 0, events: [], ended: false, visible: false });
+    expect(player.advance(5)).toEqual({
+      frame: null,
+      mirror: false,
+      clip: null,
+      duration: 0,
+      progress: 0,
+      step: 0,
+      pass: 0,
+      events: [],
+      ended: false,
+      visible: false,
+    });
     player.play("a");
     player.advance(100);
     expect(player.advance(-50).step).toBe(1);
     expect(() => player.advance(Number.NaN)).toThrow(RangeError);
+  });
+});
+
+describe("the clip that plays", () => {
+  it("is named, also of an action, with the time of its pass and how much of that has gone", () => {
+    const player = createPlayer(atlasOf({ "walk-s": clip([100, 300], { loopFrom: 1 }) }, { walk: { facings: { s: { clip: "walk-s" } } } }));
+    player.play("walk");
+    expect(player.advance(100)).toMatchObject({ clip: "walk-s", duration: 400, progress: 0.25 });
+    // Later passes leave the lead-in out.
+    expect(player.advance(450)).toMatchObject({ pass: 1, duration: 300, progress: 0.5 });
+  });
+
+  it("counts coming home to the last pass, and has gone by when it ends", () => {
+    const player = createPlayer(atlasOf({ a: clip([100, 100, 100], { playback: "pingpong", times: 1 }) }));
+    player.play("a");
+    const progress = [0, 100, 100, 100, 100, 100].map((ms) => player.advance(ms).progress);
+    expect(progress).toEqual([0, 0.2, 0.4, 0.6, 0.8, 1]);
+  });
+
+  it("starts again when it is asked for after its end, and goes on when it is asked for before", () => {
+    const player = createPlayer(atlasOf({ a: clip([100, 100], { playback: "once" }, [0]) }));
+    player.play("a");
+    player.advance(150);
+    player.play("a");
+    expect(player.advance(0).step).toBe(1);
+    expect(player.advance(500).ended).toBe(true);
+    player.play("a");
+    expect(player.advance(0)).toMatchObject({ step: 0, ended: false, events: ["e0"] });
+  });
+});
+
+describe("createPlayer", () => {
+  it("refuses what is no atlas file, and versions that it does not know, in words", () => {
+    for (const nothing of [undefined, null, {}, { format: "other", version: 1, clips: {} }, { format: "caravan-atlas", version: 1 }])
+      expect(() => createPlayer(nothing as never)).toThrow("createPlayer takes a parsed *.atlas.json file");
+    for (const version of [2, 0, undefined, "1"])
+      expect(() => createPlayer({ ...atlasOf({}), version: version as number })).toThrow(`of version ${version}`);
   });
 });
 

@@ -5,6 +5,11 @@ import { join } from "node:path";
 import { gzipSync } from "node:zlib";
 import { build } from "esbuild";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { png } from "../../core/src/codec/png.fixture";
+import { deliver } from "../../core/src/deliver";
+import { addClip } from "../../core/src/edit";
+import { porterProject, sheetOfCells } from "../../core/src/edit/project.fixture";
+import type { Delivery, FrameRef } from "../../core/src/model";
 
 const root = join(import.meta.dirname, "../../..");
 let game: string;
@@ -18,6 +23,15 @@ beforeAll(() => {
   writeFileSync(join(game, "package.json"), '{ "type": "module" }');
 }, 60_000);
 afterAll(() => rmSync(game, { recursive: true, force: true }));
+
+/** A small project delivered with its typed module and its atlas file, as a game gets them. */
+function delivered() {
+  const [usual] = porterProject().deliveries;
+  const walk = addClip(porterProject(), ["s1/c0r0", "s1/c1r0"] as FrameRef[], "walk");
+  const delivery = { ...(usual as Delivery), name: "porter", data: { ...(usual as Delivery).data, module: "typed" as const } };
+  const pictures = new Map([["a".repeat(64), sheetOfCells(4, 3)]]);
+  return deliver({ ...walk, deliveries: [delivery] }, delivery, pictures, png).files.filter(({ path }) => !path.endsWith(".png"));
+}
 
 const ATLAS = `{ format: "caravan-atlas", version: 1, pages: [], frames: {}, clips: { go: { steps: [{ frame: "a", ms: 90 }, { frame: "b", ms: 90 }] } } }`;
 
@@ -38,6 +52,26 @@ describe("the published player", () => {
 
   it.each(["bundler", "nodenext"])("has types that a strict game without a DOM compiles with, read the way of %s", (way) => {
     mkdirSync(join(game, "src"), { recursive: true });
+    for (const { path, bytes } of delivered()) writeFileSync(join(game, "src", path), bytes);
+    writeFileSync(
+      join(game, "src/delivered.ts"),
+      `import { type Atlas, createPlayer } from "@caravan/player";
+       import { atlas, type ClipName } from "./porter.atlas${way === "bundler" ? "" : ".js"}";
+       import json from "./porter.atlas.json" with { type: "json" };
+       const player = createPlayer(atlas);
+       player.play("walk");
+       // @ts-expect-error a misspelt name
+       player.play("wlak");
+       const now = player.advance(16);
+       export const width: number = now.frame ? atlas.frames[now.frame].rect.w : 0;
+       export const clip: ClipName | null = now.clip;
+       const other = createPlayer(json);
+       other.play("walk");
+       // @ts-expect-error the file says which names there are
+       other.play("wlak");
+       const untyped: Atlas = json;
+       createPlayer(untyped).play("anything");`,
+    );
     writeFileSync(
       join(game, "src/game.ts"),
       `import { type Atlas, createPlayer, type Now } from "@caravan/player";
@@ -48,7 +82,17 @@ describe("the published player", () => {
        createPlayer(atlas).play("go", { facing: "up" });`,
     );
     const module = way === "bundler" ? "esnext" : "nodenext";
-    const compilerOptions = { strict: true, noEmit: true, lib: ["es2022"], types: [], module, moduleResolution: way };
+    const compilerOptions = {
+      strict: true,
+      noEmit: true,
+      noUncheckedIndexedAccess: true,
+      exactOptionalPropertyTypes: true,
+      resolveJsonModule: true,
+      lib: ["es2022"],
+      types: [],
+      module,
+      moduleResolution: way,
+    };
     writeFileSync(join(game, "tsconfig.json"), JSON.stringify({ compilerOptions, include: ["src"] }));
     const { status, stdout } = spawnSync(process.execPath, [join(root, "node_modules/typescript/bin/tsc"), "-p", game], {
       encoding: "utf8",

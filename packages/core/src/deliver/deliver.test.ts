@@ -17,6 +17,7 @@ import { NO_SPACE, PORTER, porterCoverage, porterProject, sheetOfCells } from ".
 import { type ClipName, type Delivery, emptyProject, type FrameRef, type Project } from "../model";
 import { crop, looksSame, type Pixels, scaled } from "../raster";
 import { deliver } from "./project";
+import { framesTable } from "./tables";
 
 const sheet = sheetOfCells(4, 3);
 const pictures = new Map<string, Pixels>([["a".repeat(64), sheet]]);
@@ -62,6 +63,8 @@ describe("deliver", () => {
       expect(looksSame(rebuilt(atlas, [page], "porter/1"), expected)).toBe(true);
       expect(atlas.frames["porter/1"]?.origin).toEqual({ x: Math.round(3.5 * scale * 2) / 2, y: Math.round(9 * scale * 2) / 2 });
       expect(atlas.pixelsPerUnit).toBe(16);
+      const [head, row] = new TextDecoder().decode(framesTable(atlas, { origin: "pixels", y: "down", from: 0 })).split("\n");
+      expect([head?.endsWith(",origin_y,pixels_per_unit"), row?.endsWith(",16")]).toEqual([true, true]);
     }
     expect("pixelsPerUnit" in atlasIn(delivered().files)).toBe(false);
   });

@@ -37,9 +37,9 @@ export function worstTickError(atlas: Atlas, ticksPerSecond: number): number {
 
 /** Every frame's rectangle, size and origin. Pages and nothing else count from `from`. */
 export function framesTable(atlas: Atlas, counting: Counting): Uint8Array {
-  const rows: (string | number)[][] = [
-    ["frame", "page", "image", "x", "y", "w", "h", "turned", "mirrored", "inset_x", "inset_y", "width", "height", "origin_x", "origin_y"],
-  ];
+  const columns = ["frame", "page", "image", "x", "y", "w", "h", "turned", "mirrored", "inset_x", "inset_y", "width", "height", "origin_x"];
+  const unit = atlas.pixelsPerUnit;
+  const rows: (string | number)[][] = [[...columns, "origin_y", ...(unit === undefined ? [] : ["pixels_per_unit"])]];
   for (const [name, frame] of entriesOf(atlas.frames)) {
     const { page, rect, turned, mirrored, inset, size } = frame;
     const origin = originCounted(frame, counting);
@@ -51,6 +51,8 @@ export function framesTable(atlas: Atlas, counting: Counting): Uint8Array {
       turned ? 1 : 0,
       mirrored ? 1 : 0,
       ...[inset.x, inset.y, size.w, size.h, origin.x, origin.y],
+      // In pixels of the page that the row tells of, so that a table needs no second look.
+      ...(unit === undefined ? [] : [unit * (atlas.pages[page]?.scale ?? 1)]),
     ]);
   }
   return table(rows);

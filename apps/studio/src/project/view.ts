@@ -34,6 +34,8 @@ export interface View {
   readonly stop: Stop;
   readonly sourceId: SourceId | null;
   readonly clipName: ClipName | null;
+  /** Clips selected together with the chosen one, to be changed at once; empty for that one alone. */
+  readonly clipNames: readonly ClipName[];
   /** The action that is worked on at Clips instead of a clip. */
   readonly actionName: ActionName | null;
   readonly bench: Bench;
@@ -63,6 +65,7 @@ export const START: View = {
   stop: "frames",
   sourceId: null,
   clipName: null,
+  clipNames: [],
   actionName: null,
   bench: "ribbons",
   picked: [],
@@ -102,11 +105,45 @@ export function chooseSource(sourceId: SourceId | string): void {
 }
 
 export function chooseClip(clipName: ClipName): void {
-  const { clipName: before, actionName, reelSource } = useView.getState();
+  const { clipName: before, clipNames, actionName, reelSource } = useView.getState();
   if (before !== clipName) useView.setState({ clipName, steps: [] });
+  if (clipNames.length > 0) useView.setState({ clipNames: [] });
   if (actionName !== null) useView.setState({ actionName: null });
   if (reelSource !== null) useView.setState({ reelSource: null, steps: [] });
 }
+
+/** Selects a clip beside those that are selected, or takes it out; with `run`, all from the chosen one to it. */
+export function chooseClipToo(project: Project, name: ClipName, run: boolean): void {
+  const view = useView.getState();
+  const now = chosenClip(project, view)?.name;
+  if (now === undefined || view.actionName !== null) {
+    chooseClip(name);
+    return;
+  }
+  const all = project.clips.map((clip) => clip.name);
+  if (run) {
+    const [from, to] = [all.indexOf(now), all.indexOf(name)].sort((a, b) => a - b) as [number, number];
+    useView.setState({ clipNames: all.slice(from, to + 1) });
+    return;
+  }
+  const selected = new Set(view.clipNames.length > 0 ? view.clipNames : [now]);
+  if (selected.has(name)) selected.delete(name);
+  else selected.add(name);
+  const left = all.filter((each) => selected.has(each));
+  const [first] = left;
+  if (first !== undefined && !selected.has(now)) useView.setState({ clipName: first, steps: [] });
+  useView.setState({ clipNames: left });
+}
+
+/** The clips that are selected together and are still there, in their order; fewer than two are none. */
+export function clipsTogether(project: Project, { clipNames, actionName }: Pick<View, "clipNames" | "actionName">): readonly Clip[] {
+  if (clipNames.length < 2 || actionName !== null) return NONE_TOGETHER;
+  const selected = new Set(clipNames);
+  const clips = project.clips.filter((clip) => selected.has(clip.name));
+  return clips.length < 2 ? NONE_TOGETHER : clips;
+}
+
+const NONE_TOGETHER: readonly Clip[] = [];
 
 /** To this clip at Marks, even if a source was gone through there before. */
 export function goToMarks(clipName: ClipName): void {

@@ -13,13 +13,19 @@ export function RowList({
   label,
   rows,
   chosen,
+  together,
   onChoose,
+  onChooseToo,
   onOpen,
 }: {
   label: string;
   rows: readonly Row[];
   chosen: string | null;
+  /** Rows that are selected beside the chosen one. */
+  together?: ReadonlySet<string>;
   onChoose: (id: string) => void;
+  /** With Ctrl or ⌘ one more, with Shift all up to it. Without it, one row is all that can be chosen. */
+  onChooseToo?: (id: string, run: boolean) => void;
   /** On Enter or a double click. */
   onOpen?: (id: string) => void;
 }) {
@@ -35,7 +41,9 @@ export function RowList({
       aria-label={label}
       onClick={(event) => {
         const id = idOf(event);
-        if (id !== undefined) onChoose(id);
+        if (id === undefined) return;
+        if (onChooseToo && (event.shiftKey || event.ctrlKey || event.metaKey)) onChooseToo(id, event.shiftKey);
+        else onChoose(id);
       }}
       onDoubleClick={(event) => {
         const id = idOf(event);
@@ -47,7 +55,12 @@ export function RowList({
         if (index < 0 || id === undefined) return;
         if (event.key === "ArrowDown" || event.key === "ArrowUp") {
           event.preventDefault();
-          choose(index + (event.key === "ArrowDown" ? 1 : -1), event.currentTarget);
+          const next = index + (event.key === "ArrowDown" ? 1 : -1);
+          const row = rows[next];
+          if (event.shiftKey && onChooseToo && row) {
+            onChooseToo(row.id, true);
+            event.currentTarget.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.id)}"]`)?.focus();
+          } else choose(next, event.currentTarget);
         } else if (event.key === "Enter" && (onOpen || id !== chosen)) {
           // On the row that is chosen already, Enter is left to the stop.
           event.preventDefault();
@@ -63,6 +76,7 @@ export function RowList({
           name={name}
           fact={fact}
           chosen={id === chosen}
+          together={together?.has(id) === true}
           reached={id === chosen || (chosen === null && index === 0)}
         />
       ))}
@@ -71,7 +85,14 @@ export function RowList({
 }
 
 /** Drawn again only when it says something else: there may be hundreds, beside something that changes at every move. */
-const RowItem = memo(function RowItem({ id, name, fact, chosen, reached }: Row & { readonly chosen: boolean; readonly reached: boolean }) {
+const RowItem = memo(function RowItem({
+  id,
+  name,
+  fact,
+  chosen,
+  together,
+  reached,
+}: Row & { readonly chosen: boolean; readonly together: boolean; readonly reached: boolean }) {
   return (
     <li>
       <button
@@ -79,8 +100,10 @@ const RowItem = memo(function RowItem({ id, name, fact, chosen, reached }: Row &
         data-chooses
         data-row={id}
         aria-current={chosen ? "true" : undefined}
+        aria-pressed={together ? true : undefined}
+        title={name.length > SHORT ? name : undefined}
         tabIndex={reached ? 0 : -1}
-        className={`flex min-h-7 w-full items-center justify-between gap-2 rounded-box border-l-4 px-1.5 text-left transition-colors ${chosen ? "border-l-now bg-lapis-soft" : "border-l-transparent hover:bg-lapis-soft"}`}
+        className={`flex min-h-7 w-full items-center justify-between gap-2 rounded-box border-l-4 px-1.5 text-left transition-colors ${chosen ? "border-l-now bg-lapis-soft" : together ? "border-l-lapis bg-lapis-soft" : "border-l-transparent hover:bg-lapis-soft"}`}
       >
         <span className="truncate">{name}</span>
         <span className="number shrink-0 text-small text-muted">{fact}</span>
@@ -88,6 +111,9 @@ const RowItem = memo(function RowItem({ id, name, fact, chosen, reached }: Row &
     </li>
   );
 });
+
+/** Names longer than this may not fit; the whole of them is shown on pointing. */
+const SHORT = 14;
 
 /** The heading over a list, with how many there are. */
 export function ListHeading({ title, count }: { title: string; count: number }) {

@@ -54,6 +54,7 @@ export { clipsOfAction, forgetOrigins, framesOfClips, nudgeOrigins, placeOrigins
 export { renameProject } from "./project";
 export { chosenAndGone } from "./references";
 export { setPixelsPerUnit, setSourceScale } from "./scale";
+export { moveClips, removeClips, renameClips, setDurationsInTurn, setFpsOfClips, setRulesOfClips } from "./several-clips";
 export { removeSource, renameSource } from "./sources";
 export { addToSteps, holdUntil, moveBorder, scaleSteps, spreadOverSteps } from "./step-times";
 export { evenOut, setClipFps, setClipTotal, setStepDurations } from "./times";

@@ -87,6 +87,29 @@ const EDITS: Readonly<Record<string, RandomEdit>> = {
   duplicateClip: (p, d) => edits.duplicateClip(p, clip(p, d)),
   rules: (p, d) =>
     edits.setClipRules(p, clip(p, d), { playback: (["once", "loop", "pingpong"] as const)[d(3)] ?? "loop", loopFrom: d(5), times: d(3) }),
+  paceAll: (p, d) => edits.setFpsOfClips(p, [clip(p, d), clip(p, d)], 1 + d(30)),
+  rulesOfAll: (p, d) =>
+    edits.setRulesOfClips(
+      p,
+      p.clips.map((each) => each.name),
+      { playback: d(2) === 0 ? "once" : "pingpong" },
+    ),
+  renameAll: (p, d) =>
+    edits.renameClips(
+      p,
+      p.clips.slice(d(3), 2 + d(4)).map((each) => each.name),
+      pick(["{name}", "x{n}", "{name}$&", "{n}"], d) as string,
+      d(9),
+    ),
+  moveAll: (p, d) => edits.moveClips(p, [clip(p, d), clip(p, d)], d(2) === 0 ? 1 : -1),
+  removeTwo: (p) =>
+    p.clips.length > 4
+      ? edits.removeClips(
+          p,
+          p.clips.slice(0, 2).map((each) => each.name),
+        )
+      : p,
+  inTurn: (p, d) => edits.setDurationsInTurn(p, clip(p, d), steps(d), [1000 * (1 + d(300)), 1000 * (1 + d(300))].slice(d(2))),
   insert: (p, d) => edits.insertSteps(p, clip(p, d), d(6), refs(p, d)),
   removeSteps: (p, d) => edits.removeSteps(p, clip(p, d), steps(d)),
   moveSteps: (p, d) => edits.moveSteps(p, clip(p, d), steps(d), d(5)),

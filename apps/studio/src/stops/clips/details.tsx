@@ -1,23 +1,27 @@
 "use client";
 
 import { areEven } from "@caravan/core/clip";
-import { evenOut, setStepDurations } from "@caravan/core/edit";
-import { type Clip, findFrame, frameName } from "@caravan/core/model";
+import { evenOut, setDurationsInTurn, setStepDurations } from "@caravan/core/edit";
+import { type Clip, findFrame, frameName, msFromMicros } from "@caravan/core/model";
 import { usePlayer } from "../../preview/player-state";
 import { sizeFacts } from "../../preview/size-facts";
 import { act } from "../../project/act";
-import { editInGesture, useProject } from "../../project/open-project";
+import { edit, editInGesture, useProject } from "../../project/open-project";
 import { chosenAction, chosenClip, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { CountFrom, useCountFrom } from "../../ui/counting";
 import { Detail, Facts } from "../../ui/detail";
+import { FieldBox } from "../../ui/number-field";
+import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
 import { chosenSteps } from "./chosen-steps";
 import { ClipFindings } from "./clip-findings";
 import { ClipTools } from "./clip-tools";
 import { MsField } from "./ms-field";
 import { ActionDetails } from "./rose/action-details";
+import { SeveralClips } from "./several-clips";
 import { StepTools } from "./step-tools";
+import { useClipsTogether } from "./together";
 
 /** The chosen steps: their time, and taking them out. */
 export function Details() {
@@ -25,7 +29,9 @@ export function Details() {
   const clip = useView((view) => chosenClip(project, view));
   const picked = useView((view) => view.steps);
   const action = useView((view) => chosenAction(project, view));
+  const together = useClipsTogether(project);
   if (action) return <ActionDetails action={action} />;
+  if (together.length > 0) return <SeveralClips clips={together} />;
   if (!clip || clip.steps.length === 0) return null;
   const steps = chosenSteps(clip, picked);
   return (
@@ -80,7 +86,38 @@ function StepTime({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
         value={first}
         onChange={(each) => editInGesture(`step time ${clip.name} ${steps.join()}`, setStepDurations, clip.name, steps, each)?.message}
       />
+      {steps.length > 1 && <DurationsField clip={clip} steps={steps} />}
       {!same && steps.length === clip.steps.length && <Button onClick={() => act(evenOut, clip.name)}>Even out</Button>}
     </div>
   );
 }
+
+/** The durations of the steps one by one, to be typed as a list: fewer than there are steps are given in turn. */
+function DurationsField({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
+  const shown = steps.slice(0, MOST_LISTED).map((step) => msFromMicros(clip.steps[step]?.duration ?? 0));
+  const set = (text: string): string | undefined => {
+    const durations = text.split(/[\s,;/]+/).flatMap((part) => (part === "" || part === "…" ? [] : [Number(part)]));
+    const wrong = durations.find((ms) => !(ms > 0));
+    if (durations.length === 0 || wrong !== undefined) return "Type milliseconds such as 150 150 400.";
+    return edit(
+      setDurationsInTurn,
+      clip.name,
+      steps,
+      durations.map((ms) => Math.round(ms * 1000)),
+    )?.message;
+  };
+  return (
+    <FieldBox label="one by one">
+      <TextField
+        key={`${clip.name} ${steps.join()}`}
+        label="Durations one by one, in milliseconds"
+        value={`${shown.join(" ")}${steps.length > MOST_LISTED ? " …" : ""}`}
+        onChange={set}
+        className="max-w-52"
+      />
+    </FieldBox>
+  );
+}
+
+/** Durations written out; of more steps the first are. */
+const MOST_LISTED = 16;

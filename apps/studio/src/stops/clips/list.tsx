@@ -2,38 +2,70 @@
 
 import { duplicateClip, removeClip } from "@caravan/core/edit";
 import type { Clip, ClipName } from "@caravan/core/model";
+import { useState } from "react";
 import { act } from "../../project/act";
-import { useProject } from "../../project/open-project";
-import { chooseClip, chosenAction, chosenClip, useView } from "../../project/view";
+import { currentProject, useProject } from "../../project/open-project";
+import { chooseClip, chooseClipToo, chosenAction, chosenClip, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { ListHeading, RowList } from "../../ui/row-list";
 import { secondsInWords, totalOf } from "./pace-words";
 import { ActionsList } from "./rose/actions-list";
+import { useClipsTogether } from "./together";
 
-/** All clips of the project with their lengths. */
+/** More clips than this are worth a filter. */
+const MANY = 8;
+
+/** All clips of the project with their lengths. Several can be selected, to be changed at once. */
 export function List() {
   const project = useProject((each) => each);
   const chosen = useView((view) => (chosenAction(project, view) ? null : (chosenClip(project, view)?.name ?? null)));
+  const together = useClipsTogether(project);
+  const [wanted, setWanted] = useState("");
   const { clips } = project;
+  const filtered = wanted.trim() !== "" && clips.length > MANY;
+  const shown = filtered ? clips.filter(({ name }) => name.toLowerCase().includes(wanted.trim().toLowerCase())) : clips;
   return (
     <>
       {project.actions.length > 0 && <ActionsList />}
       <ListHeading title="Clips" count={clips.length} />
+      {clips.length > MANY && (
+        <input
+          type="search"
+          aria-label="Filter clips"
+          placeholder="Filter"
+          value={wanted}
+          onChange={(event) => setWanted(event.target.value)}
+          className="mb-1.5 min-h-7.5 w-full rounded-box border border-line bg-raised px-2"
+        />
+      )}
       <RowList
         label="Clips"
-        rows={clips.map((clip) => ({ id: clip.name, name: clip.name, fact: lengthInWords(clip) }))}
+        rows={shown.map((clip) => ({ id: clip.name, name: clip.name, fact: lengthInWords(clip) }))}
         chosen={chosen}
+        together={new Set(together.map(({ name }) => name))}
         onChoose={(name) => chooseClip(name as ClipName)}
+        onChooseToo={(name, run) => chooseClipToo(project, name as ClipName, run)}
       />
-      {chosen !== null && (
+      {shown.length === 0 && filtered && <p className="px-1.5 text-small text-muted">No clip matches.</p>}
+      {chosen !== null && together.length === 0 && (
         <div className="mt-3 flex flex-wrap gap-2 px-1.5">
-          <Button onClick={() => act(duplicateClip, chosen)}>Duplicate</Button>
+          <Button onClick={() => duplicateNow(chosen)}>Duplicate</Button>
           <Button onClick={() => act(removeClip, chosen)}>Remove</Button>
         </div>
       )}
       {project.actions.length === 0 && clips.length > 0 && <ActionsList />}
     </>
   );
+}
+
+/** The copy is what is worked on next, and its name waits to be typed. */
+function duplicateNow(name: ClipName): void {
+  if (!act(duplicateClip, name)) return;
+  const { clips } = currentProject();
+  const copy = clips[clips.findIndex((clip) => clip.name === name) + 1];
+  if (!copy) return;
+  chooseClip(copy.name);
+  useView.setState({ naming: true });
 }
 
 const SIGNS = { once: " once", loop: "", pingpong: " ↔" };

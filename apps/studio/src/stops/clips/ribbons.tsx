@@ -41,6 +41,11 @@ export function Ribbons({ clip }: { clip: Clip }) {
   const held = useHeldScale((state) => state.scale);
   const scale = held ?? ribbonScale(clip, Math.max(120, room.width - NAMES - MARGIN));
   const index = clips.indexOf(clip);
+  const tall = useRef<HTMLDivElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another clip was chosen, by whatever list or key
+  useEffect(() => {
+    tall.current?.scrollIntoView({ block: "nearest" });
+  }, [clip.name]);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   return (
     <DndContext id="ribbons" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(clip, event)}>
@@ -53,7 +58,7 @@ export function Ribbons({ clip }: { clip: Clip }) {
         {clips.slice(0, index).map((each) => (
           <ThinRibbon key={each.name} clip={each} scale={scale} />
         ))}
-        <div className="relative my-1 w-max">
+        <div ref={tall} className="relative my-1 w-max">
           <Ruler
             clip={clip}
             scale={scale}

@@ -37,12 +37,12 @@ export function duplicateChosen(clip: Clip, chosen: readonly number[]): void {
 }
 
 /**
- * Runs of chosen steps become clips of their own: split before each run, and after it where steps follow. Without a choice the clip
- * is split before the step that the player stands on.
+ * Splits before the chosen step. Runs of several chosen steps become clips of their own: split before each run, and after it where steps
+ * follow. Without a choice the clip is split before the step that the player stands on.
  */
 export function splitAt(clip: Clip, chosen: readonly number[]): void {
   const own = new Set(chosen);
   const runs = clip.steps.flatMap((_, k) => (k > 0 && own.has(k) !== own.has(k - 1) ? [k] : []));
-  const places = chosen.length > 0 || clip.steps.length === 0 ? runs : [stepNow(clip)];
+  const places = chosen.length > 1 || clip.steps.length === 0 ? runs : [chosen[0] ?? stepNow(clip)];
   if (act(splitClip, clip.name, places)) useView.setState({ steps: [] });
 }

@@ -67,9 +67,9 @@ function MatchDetail({ source }: { source: Source }) {
   const other = others.find(({ id }) => id === chosen) ?? null;
   const own = useFigures(source);
   const theirs = useFigures(other);
+  const soft = usePicture(lookOf(source, sheetOf(source)))?.coverage.soft === true;
   if (others.length === 0) return null;
   const proposals = own && theirs ? proposedScales(own, theirs) : [];
-  const soft = usePicture(lookOf(source, sheetOf(source)))?.coverage.soft === true;
   return (
     <div className="mt-2">
       <label className="flex items-center gap-2">

@@ -1,0 +1,100 @@
+"use client";
+
+import { paceOf } from "@caravan/core/clip";
+import { moveClips, removeClips, renameClips, setFpsOfClips, setRulesOfClips } from "@caravan/core/edit";
+import type { Clip } from "@caravan/core/model";
+import { useState } from "react";
+import { act } from "../../project/act";
+import { currentProject, editInGesture } from "../../project/open-project";
+import { useView } from "../../project/view";
+import { Button } from "../../ui/button";
+import { Choice } from "../../ui/choice";
+import { Detail } from "../../ui/detail";
+import { FieldBox, NumberField } from "../../ui/number-field";
+
+/** What is changed on all selected clips at once, each change one step back. */
+export function SeveralClips({ clips }: { clips: readonly Clip[] }) {
+  const names = clips.map(({ name }) => name);
+  const paces = clips.flatMap(({ steps }) => paceOf(steps.map(({ duration }) => duration))?.fps ?? []);
+  const [fps] = paces;
+  const samePace = paces.every((each) => each === fps);
+  const playback = clips.every((clip) => clip.playback === clips[0]?.playback) ? (clips[0] as Clip).playback : "mixed";
+  return (
+    <Detail title={`${clips.length} clips selected`} aside="Ctrl+click adds one">
+      <div className="flex flex-col items-start gap-2">
+        {fps !== undefined && (
+          <FieldBox label={samePace ? "speed" : "speed: mixed, first"}>
+            <NumberField
+              label="Frames per second of the selected clips"
+              value={fps}
+              least={0.001}
+              most={1_000_000}
+              decimals={3}
+              unit="fps"
+              onChange={(next) => editInGesture(`pace of ${names.join()}`, setFpsOfClips, names, next)?.message}
+            />
+          </FieldBox>
+        )}
+        <Choice
+          label="Looping of the selected clips"
+          value={playback}
+          options={[
+            ["once", "Once"],
+            ["loop", "Loop"],
+            ["pingpong", "Back and forth"],
+          ]}
+          onChange={(next) => next !== "mixed" && act(setRulesOfClips, names, { playback: next })}
+        />
+        <NamesField clips={clips} />
+        <div className="flex flex-wrap gap-2">
+          <Button onClick={() => act(moveClips, names, -1)}>Move up</Button>
+          <Button onClick={() => act(moveClips, names, 1)}>Move down</Button>
+          <Button onClick={() => act(removeClips, names)}>Remove {clips.length}</Button>
+        </div>
+      </div>
+    </Detail>
+  );
+}
+
+/** Names by a pattern, with what they would become. */
+function NamesField({ clips }: { clips: readonly Clip[] }) {
+  const [pattern, setPattern] = useState("{name}");
+  const rename = () => {
+    const before = currentProject().clips;
+    const places = clips.map((clip) => before.indexOf(clip));
+    if (
+      !act(
+        renameClips,
+        clips.map(({ name }) => name),
+        pattern,
+        1,
+      )
+    )
+      return;
+    const after = places.flatMap((k) => currentProject().clips[k]?.name ?? []);
+    useView.setState({ clipNames: after, clipName: after[0] ?? null });
+    setPattern("{name}");
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <FieldBox label="names">
+        <input
+          aria-label="Pattern for the names of the selected clips"
+          value={pattern}
+          size={Math.max(10, pattern.length + 1)}
+          onChange={(event) => setPattern(event.target.value)}
+          onKeyDown={(event) => event.key === "Enter" && rename()}
+          className="min-h-7 bg-transparent"
+          autoComplete="off"
+          spellCheck={false}
+        />
+      </FieldBox>
+      <Button disabled={pattern === "{name}" || pattern.trim() === ""} onClick={rename}>
+        Rename
+      </Button>
+      <span className="text-small text-muted">
+        {"{name}"} is a clip's own name, {"{n}"} counts from 1
+      </span>
+    </div>
+  );
+}

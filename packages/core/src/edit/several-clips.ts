@@ -1,0 +1,101 @@
+/** What is done to several clips at once, as one step back: speed, playback, names, order, removing. */
+import { CaravanError, type Clip, type ClipName, checkedDuration, checkedName, clipNamed, type Micros, type Project } from "../model";
+import { type ClipRulesChange, removeClip, setClipRules, withSteps } from "./clips";
+import { counted, edit } from "./edit";
+import { withClipsBecome } from "./references";
+import { setClipFps } from "./times";
+
+/** "walk-e and walk-w", "8 clips". */
+function clipsInWords(names: readonly ClipName[]): string {
+  return names.length <= 2 ? names.join(" and ") : counted(names.length, "clip");
+}
+
+/** Plays each at a mean speed in steps a second; clips without steps stay. Throws `bad-number` or `bad-duration`; then none has changed. */
+export const setFpsOfClips = edit(
+  (_project, names: readonly ClipName[], fps: number) => `play ${clipsInWords(names)} at ${fps} fps`,
+  (project, names, fps) => names.reduce((next: Project, name) => setClipFps(next, name, fps), project),
+);
+
+/** Sets how each goes on after its last step. */
+export const setRulesOfClips = edit(
+  (_project, names: readonly ClipName[], _change: ClipRulesChange) => `change how ${clipsInWords(names)} play`,
+  (project, names, change) => names.reduce((next: Project, name) => setClipRules(next, name, change), project),
+);
+
+/**
+ * Names clips by a pattern: `{name}` is a clip's own name, `{n}` its place among them from `first`. Actions and deliveries follow. Throws
+ * `bad-name` or `name-taken`; then no name has changed.
+ */
+export const renameClips = edit(
+  (_project, names: readonly ClipName[], pattern: string, _first: number) => `rename ${clipsInWords(names)} to ${pattern}`,
+  (project, names, pattern, first) => {
+    const wanted = new Set(names);
+    const chosen = project.clips.filter(({ name }) => wanted.has(name));
+    const next = new Map(
+      chosen.map(({ name }, k) => {
+        const text = pattern.replace(/\{(name|n)\}/g, (_, part: string) => (part === "name" ? name : String(first + k)));
+        return [name, checkedName(text, "clip name") as ClipName] as const;
+      }),
+    );
+    const taken = new Set<string>(project.clips.flatMap(({ name }) => (wanted.has(name) ? [] : [name])));
+    for (const name of next.values()) {
+      if (taken.has(name))
+        throw new CaravanError("name-taken", `clip "${name}"`, "Two clips would have this name.", "Let the pattern hold {name} or {n}.");
+      taken.add(name);
+    }
+    if ([...next].every(([from, to]) => from === to)) return project;
+    const clips = project.clips.map((clip): Clip => ({ ...clip, name: next.get(clip.name) ?? clip.name }));
+    return withClipsBecome({ ...project, clips }, new Map([...next].map(([from, to]) => [from, [to]])));
+  },
+);
+
+/** Moves clips up (-1) or down (1) in the list by one place, keeping their order; at the end of the list they stay. */
+export const moveClips = edit(
+  (_project, names: readonly ClipName[], by: -1 | 1) => `move ${clipsInWords(names)} ${by < 0 ? "up" : "down"}`,
+  (project, names, by) => {
+    const wanted = new Set(names);
+    const clips = [...project.clips];
+    const isChosen = (clip: Clip | undefined) => clip !== undefined && wanted.has(clip.name);
+    const from = by < 0 ? 0 : clips.length - 1;
+    for (let k = from; k >= 0 && k < clips.length; k -= by) {
+      const beside = clips[k + by];
+      // Those at the end already hold up the ones behind them.
+      if (!isChosen(clips[k]) || beside === undefined || isChosen(beside)) continue;
+      [clips[k], clips[k + by]] = [beside, clips[k] as Clip];
+    }
+    return clips.every((clip, k) => clip === project.clips[k]) ? project : { ...project, clips };
+  },
+);
+
+/** Removes clips, also out of the actions that show them. The frames stay. */
+export const removeClips = edit(
+  (_project, names: readonly ClipName[]) => `remove ${clipsInWords(names)}`,
+  (project, names) => names.reduce((next: Project, name) => removeClip(next, name), project),
+);
+
+/**
+ * Gives the steps at `indexes` these durations in turn; a list shorter than the steps begins again. Throws `bad-duration`, or `bad-call` for
+ * more durations than steps.
+ */
+export const setDurationsInTurn = edit(
+  (_project, name: ClipName, indexes: readonly number[], _durations: readonly Micros[]) =>
+    `set ${counted(indexes.length, "step")} of ${name} one by one`,
+  (project, name, indexes, wanted) => {
+    const { steps } = clipNamed(project, name);
+    if (wanted.length === 0 || wanted.length > indexes.length)
+      throw new CaravanError(
+        "bad-call",
+        `clip "${name}"`,
+        `${counted(wanted.length, "duration")} for ${counted(indexes.length, "step")}.`,
+        "Type as many as there are steps, or fewer: they are then given in turn.",
+      );
+    const durations = wanted.map((each) => checkedDuration(each, `clip "${name}"`));
+    const given = new Map(indexes.map((step, k) => [step, durations[k % durations.length] as Micros]));
+    if (steps.every((step, k) => (given.get(k) ?? step.duration) === step.duration)) return project;
+    return withSteps(
+      project,
+      name,
+      steps.map((step, k) => (given.has(k) ? { ...step, duration: given.get(k) as Micros } : step)),
+    );
+  },
+);

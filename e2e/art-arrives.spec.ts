@@ -95,8 +95,8 @@ test("a camel in uneven boxes is cut along its outlines, feet on one line, in tw
 
 test("a sheet on a noisy white ground is noticed, cleared and cut by the suggestion, in three actions", async ({ page }) => {
   await dropFiles(page, [rawArt("porter-on-white.png")]);
-  await page.getByRole("button", { name: "Clear the ground" }).click();
-  await expect(page.getByRole("button", { name: "Undo: clear the ground of porter-on-white" })).toBeVisible();
+  await page.getByRole("button", { name: "Clear the background" }).click();
+  await expect(page.getByRole("button", { name: "Undo: clear the background of porter-on-white" })).toBeVisible();
   await expect(page.getByRole("list", { name: "Suggested grids" }).getByRole("button").first()).toHaveAccessibleName(
     "8 × 2 cells of 40 × 48",
   );

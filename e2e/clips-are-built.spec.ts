@@ -97,7 +97,7 @@ test("a clip plays once, in a loop, or back and forth", async ({ page }) => {
   await page.getByRole("button", { name: "Play again" }).click();
   await expect(reading).not.toContainText("ended");
   await page.getByRole("radio", { name: "Back and forth" }).click();
-  await expect(page.getByText("1.40 s a round")).toBeVisible();
+  await expect(page.getByText("1.40 s a loop")).toBeVisible();
   await expect(page.getByRole("button", { name: "Undo: play walk-e back and forth" })).toBeVisible();
 });
 

@@ -37,9 +37,9 @@ async function zipNow(page: Page): Promise<Map<string, Uint8Array>> {
 test("one project goes out as a grid sheet, strips, single pictures and films, each exactly", async ({ page }) => {
   await strollAtShip(page);
   await kind(page, "Grid sheet");
-  await page.getByRole("checkbox", { name: "a readable width" }).click();
+  await page.getByRole("checkbox", { name: "choose columns automatically" }).click();
   await typeNumber(page, "Columns of the sheet", 6);
-  await expect(page.getByRole("list", { name: "Good to know" })).toContainText("6 columns of 32 × 40 px.");
+  await expect(page.getByRole("list", { name: "Notes" })).toContainText("6 columns of 32 × 40 px.");
   const grid = png.decode((await zipNow(page)).get("atlas.png") as Uint8Array, "grid");
   expect(looksSame(grid, sheet)).toBe(true);
 

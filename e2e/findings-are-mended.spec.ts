@@ -33,7 +33,7 @@ const chooseIn = (page: Page, list: string, name: string) =>
 /** Presses a finding's mending at Ship; the finding is gone then. */
 async function mend(page: Page, message: string, label: string): Promise<void> {
   await goTo(page, "Ship");
-  const cards = page.getByRole("region", { name: "To look at" }).getByRole("listitem").filter({ hasText: message });
+  const cards = page.getByRole("region", { name: "Findings" }).getByRole("listitem").filter({ hasText: message });
   await expect(cards.first()).toBeVisible();
   const before = await cards.count();
   await cards.first().getByRole("button", { name: label, exact: true }).click();
@@ -74,7 +74,7 @@ test("facings come from numbers at the end of names, and each finding on movemen
   // A facing left missing is filled by the mirror of the one across.
   await chooseIn(page, "Actions", "turn");
   await petal("w").click();
-  await page.getByRole("button", { name: "Leave missing" }).click();
+  await page.getByRole("button", { name: "Clear facing" }).click();
   await mend(page, "1 facing is missing", "Mirror w");
   await goTo(page, "Clips");
   await expect(petal("w")).toHaveAccessibleName(/mirror of turn_1|turn_1.*mirror/);

@@ -130,7 +130,7 @@ test("tags, tables and lines are learned as well", async ({ page }) => {
   expect(lines.startsWith(`tamarisk.png\n  measures: ${atlas.pages[0]?.width}, ${atlas.pages[0]?.height}\n  look: crisp\n`)).toBe(true);
   const found = [...lines.matchAll(/^(\S+)\n {2}number: \d+\n {2}turned: no\n {2}at: (\d+), (\d+)\n {2}extent: (\d+), (\d+)\n/gm)];
   expect(found.map(([, name, ...place]) => [name, ...numbers(place)])).toEqual(rects(atlas));
-  await expect(page.getByRole("list", { name: "Good to know" })).toContainText("tamarisk.txt: its shape has no place for clips");
+  await expect(page.getByRole("list", { name: "Notes" })).toContainText("tamarisk.txt: its shape has no place for clips");
 
   // Four are kept; one that is forgotten is gone from the delivery too, until it is taken back.
   await expect(page.getByRole("combobox", { name: "Example" }).getByRole("option")).toHaveText([

@@ -17,8 +17,8 @@ test("an opaque ground is told at Ship and cleared there, and what goes out is c
   await dropAndCut(page, "white.png", onWhite, 6, 4);
   await goTo(page, "Ship");
   const worth = page.getByRole("region", { name: "Worth a look" });
-  await expect(worth).toContainText("Its 24 frames stand on an opaque ground of #ffffff, and would in the game.");
-  await worth.getByRole("button", { name: "Clear the ground" }).click();
+  await expect(worth).toContainText("Its 24 frames stand on an opaque background of #ffffff, and would in the game.");
+  await worth.getByRole("button", { name: "Clear the background" }).click();
   await expect(worth).toHaveCount(0);
   const { frame } = await delivered(page);
   const { bytes, width } = frame("white/0");
@@ -27,7 +27,7 @@ test("an opaque ground is told at Ship and cleared there, and what goes out is c
     ...sheet.bytes.slice((20 * sheet.width + 16) * 4, (20 * sheet.width + 16) * 4 + 4),
   ]);
   await page.keyboard.press("Control+z");
-  await expect(worth).toContainText("opaque ground");
+  await expect(worth).toContainText("opaque background");
 });
 
 test("many findings of one kind stand in one card, each with its place, and are mended together as one step back", async ({ page }) => {
@@ -42,7 +42,7 @@ test("many findings of one kind stand in one card, each with its place, and are 
     await page.keyboard.press("Enter");
   }
   await goTo(page, "Ship");
-  const notes = page.getByRole("region", { name: "Good to know" });
+  const notes = page.getByRole("region", { name: "Notes" });
   const card = notes.getByRole("listitem").filter({ hasText: "Effects that never end" }).first();
   await expect(card).toContainText("4 ×");
   await card.getByText("Effects that never end").click();

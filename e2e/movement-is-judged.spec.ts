@@ -196,7 +196,7 @@ test("steps are swept over along the ruler, time is scrubbed there, and the brac
   await page.mouse.down();
   await page.mouse.move(bracket.x + 4 + width * 2, bracket.y + 4, { steps: 6 });
   await page.mouse.up();
-  await expect(page.getByRole("textbox", { name: "First step of each later round" })).toHaveValue("2");
+  await expect(page.getByRole("textbox", { name: "First step of each later loop" })).toHaveValue("2");
   await page.getByRole("slider", { name: "Time in the round" }).focus();
   await page.keyboard.press("Home");
   await expect(page.getByTestId("reading")).toHaveText("step 0 of 6");

@@ -119,7 +119,7 @@ test("changing the grid and back keeps clips, names and dropped frames", async (
   await goTo(page, "Clips");
   await expect(page.getByRole("button", { name: /Step \d: missing frame/ })).toHaveCount(2);
   await goTo(page, "Ship");
-  await expect(page.getByRole("region", { name: "To look at" })).toContainText(
+  await expect(page.getByRole("region", { name: "Findings" })).toContainText(
     "2 steps (2, 3) show frames that are dropped or no longer cut",
   );
   await expect(page.getByRole("button", { name: "Deliver as ZIP" })).toBeDisabled();

@@ -121,7 +121,7 @@ test("steps fire events that the player tells, and later rounds begin after a le
   await expect(page.getByRole("region", { name: "Player", exact: true })).toContainText("foot, dust");
   await steps(page).nth(1).click();
   await expect(page.getByRole("region", { name: "Player", exact: true })).not.toContainText("foot");
-  await typeNumber(page, "First step of each later round", 2);
+  await typeNumber(page, "First step of each later loop", 2);
   // One step on after the last comes the third, not the first.
   await steps(page).nth(3).click();
   await page.keyboard.press(".");

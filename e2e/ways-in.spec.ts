@@ -94,7 +94,7 @@ test("an animated PNG brings its composed pictures and its own times", async ({ 
     png,
   );
   await dropFiles(page, [{ name: "torch.png", bytes }]);
-  await expect(review(page)).toContainText("An animation of 2 pictures, 40 × 30 px, 175 ms a round");
+  await expect(review(page)).toContainText("An animation of 2 pictures, 40 × 30 px, 175 ms a loop");
   await bringIn(page);
   const { atlas, frame } = await delivered(page);
   expect(atlas.clips.torch?.steps.map(({ ms }) => ms)).toEqual([125, 50]);
@@ -121,9 +121,9 @@ test("grounds of a checkerboard and of a key colour with soft edges are noticed 
   };
   const checker = onGround((x, y) => (((x >> 3) + (y >> 3)) % 2 === 0 ? [204, 204, 204] : [255, 255, 255]));
   await dropFiles(page, [pngFile("checked.png", checker)]);
-  await expect(page.getByText(/a picture of a checkerboard as its ground/)).toBeVisible();
+  await expect(page.getByText(/a picture of a checkerboard as its background/)).toBeVisible();
   await page.keyboard.press("u");
-  await expect(page.getByRole("button", { name: "Undo: clear the ground of checked" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Undo: clear the background of checked" })).toBeVisible();
   await typeNumber(page, "Columns", 4);
   await expect(page.getByTestId("outcome")).toContainText("4 frames");
 
@@ -133,11 +133,11 @@ test("grounds of a checkerboard and of a key colour with soft edges are noticed 
       onGround(() => [255, 0, 255]),
     ),
   ]);
-  await expect(page.getByText(/a key colour as its ground, #ff00ff/)).toBeVisible();
+  await expect(page.getByText(/a key colour as its background, #ff00ff/)).toBeVisible();
   await goTo(page, "Sources");
   const detail = page.getByRole("region", { name: "Player and details" });
-  await detail.getByRole("checkbox", { name: "Take it out of soft edges too" }).check();
-  await detail.getByRole("button", { name: "Clear the ground" }).click();
+  await detail.getByRole("checkbox", { name: "Also clean soft edges" }).check();
+  await detail.getByRole("button", { name: "Clear the background" }).click();
   await goTo(page, "Frames");
   await typeNumber(page, "Columns", 4);
   await expect(page.getByTestId("outcome")).toContainText("4 frames");

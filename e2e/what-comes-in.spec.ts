@@ -24,7 +24,7 @@ test("an opaque ground is noticed", async ({ page }) => {
   await openEmpty(page);
   const white = { width: 32, height: 32, bytes: new Uint8Array(4096).fill(255) };
   await dropFiles(page, [pngFile("a white ground.png", white), pngFile("fine.png", figureSheet(1, 1))]);
-  await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button").first()).toContainText("opaque ground");
+  await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button").first()).toContainText("opaque background");
   await expect(page.getByText("Every pixel of it is opaque")).toBeVisible();
 });
 

@@ -26,9 +26,9 @@ export function StageSettings({ onPickColour }: { onPickColour: () => void }) {
           sideOffset={6}
           className="z-40 flex w-72 flex-col gap-2.5 rounded-box border border-line-strong bg-paper p-3"
         >
-          <Setting word="Ground">
+          <Setting word="Backdrop">
             <Choice
-              label="Ground"
+              label="Backdrop"
               value={ground}
               options={[
                 ["check", "Check"],

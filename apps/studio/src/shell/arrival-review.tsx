@@ -58,7 +58,7 @@ export function ArrivalReview() {
   );
 }
 
-const GROUNDS = { plain: "plain ground", key: "key colour", checker: "picture of a checkerboard" };
+const GROUNDS = { plain: "plain background", key: "key colour", checker: "picture of a checkerboard" };
 
 function ProposalRow({
   proposal,

@@ -17,9 +17,7 @@ function check(path: string, options: { json: boolean }): void {
   const { project, seen } = openProject(path, undefined, true);
   const findings = findingsOf(project, seen).map(toldFinding);
   tell(options.json, { findings }, () =>
-    findings.length === 0
-      ? "Nothing to look at."
-      : findings.map(({ severity, where, message }) => `${severity}: ${where}: ${message}`).join("\n"),
+    findings.length === 0 ? "No findings." : findings.map(({ severity, where, message }) => `${severity}: ${where}: ${message}`).join("\n"),
   );
   if (findings.some(({ severity }) => severity === "error")) process.exitCode = 1;
 }

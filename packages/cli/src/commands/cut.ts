@@ -58,7 +58,7 @@ export function addCut(program: Command): void {
     .option("--join <N>", "with --islands: clear pixels between bits of one frame", whole(0, 256))
     .option("--least <N>", "with --islands: drawn pixels that a frame has at least", whole(1, 1_000_000))
     .option("--level", "with --islands: frames of a row equal in size, on one line", false)
-    .option("--clear <COLOUR|auto>", "first clear this ground away, from the edges inward", colourOrAuto)
+    .option("--clear <COLOUR|auto>", "first clear this background away, from the edges inward", colourOrAuto)
     .option("--tolerance <N>", "with --clear COLOUR: how far a channel may be off", whole(0, 255))
     .option("--specks <N>", "also clear drawn pixels that are alone, at most N together", whole(1, 64))
     .option("--keep-empty", "also cells with nothing drawn in them", false)
@@ -95,7 +95,7 @@ function withoutColours(pixels: Pixels, { clear, tolerance = 0 }: CutOptions, im
   if (clear !== "auto") return clearGround(pixels, { colours: [clear], tolerance, from: "edges", fringe: false });
   const ground = findGround(pixels);
   if (ground) return clearGround(pixels, ground.clearing);
-  note(`${image}: There is no opaque ground to clear; it is cut as it is.`);
+  note(`${image}: There is no opaque background to clear; it is cut as it is.`);
   return pixels;
 }
 

@@ -23,8 +23,8 @@ describe("findings on art", () => {
 
   it("tell of an opaque ground, with the clearing that takes it away", () => {
     const [finding] = found({ grounds: new Map([[SHA, WHITE]]) });
-    expect(finding?.message).toBe("Its 12 frames stand on an opaque ground of #ffffff, and would in the game.");
-    expect(finding?.mend).toEqual({ label: "Clear the ground", clears: { source: PORTER, clearing: WHITE.clearing } });
+    expect(finding?.message).toBe("Its 12 frames stand on an opaque background of #ffffff, and would in the game.");
+    expect(finding?.mend).toEqual({ label: "Clear the background", clears: { source: PORTER, clearing: WHITE.clearing } });
   });
 
   it("keep the taking away of specks when the ground is cleared too", () => {

@@ -48,7 +48,7 @@ function opaqueGround(source: Source, grounds: SeenArt["grounds"]): Finding[] {
       where: `source "${source.name}"`,
       message: `Its ${counted(kept, "frame stands", "frames stand")} on ${inWords(ground)}, and would in the game.`,
       place: { stop: "sources", source: source.id },
-      mend: { label: "Clear the ground", clears: clearingOver(source, ground) },
+      mend: { label: "Clear the background", clears: clearingOver(source, ground) },
     },
   ];
 }
@@ -61,9 +61,9 @@ function clearingOver({ id, clearing }: Source, ground: Ground): { source: Sourc
 function inWords({ kind, clearing }: Ground): string {
   switch (kind) {
     case "plain":
-      return `an opaque ground of ${clearing.colours[0]}`;
+      return `an opaque background of ${clearing.colours[0]}`;
     case "key":
-      return `a ground of the key colour ${clearing.colours[0]}`;
+      return `a background of the key colour ${clearing.colours[0]}`;
     case "checker":
       return "a picture of a checkerboard";
     default:

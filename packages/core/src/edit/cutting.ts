@@ -120,7 +120,7 @@ function withReading(readings: readonly Reading[], reading: Reading): Reading[] 
 /** Clears a source's opaque ground, or leaves it; then cuts again by the recipe. `coverages` are those of its pictures afterwards. */
 export const setClearing = edit(
   (project, id: SourceId, clearing: Clearing | null, _coverages: readonly Coverage[]) =>
-    clearing ? `clear the ground of ${sourceById(project, id).name}` : `leave the ground of ${sourceById(project, id).name}`,
+    clearing ? `clear the background of ${sourceById(project, id).name}` : `restore the background of ${sourceById(project, id).name}`,
   (project, id, clearing, coverages) => {
     const { clearing: before, ...source } = sourceById(project, id);
     if (JSON.stringify(before) === JSON.stringify(clearing ?? undefined)) return project;

@@ -62,7 +62,7 @@ describe("an animation", () => {
 
   it("brings a clip with its own times, playing as often as the file says", () => {
     const animation = only([{ path: "art/torch.gif", art }]);
-    expect(animation.what).toBe("An animation of 3 pictures, 32 × 40 px, 197.5 ms a round");
+    expect(animation.what).toBe("An animation of 3 pictures, 32 × 40 px, 197.5 ms a loop");
     expect(animation.notes).toEqual(["Picture 2 is broken and left out. It ends too early."]);
     expect(animation.clips).toMatchObject([
       { name: "torch", playback: "once", steps: [{ frame: 0, duration: 100_000 }, { duration: 37_500 }, { duration: 60_000 }] },

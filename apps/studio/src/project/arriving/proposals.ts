@@ -175,7 +175,7 @@ function animation({ path, art }: TakenItem): Proposal {
   return {
     id: path,
     name,
-    what: `An animation of ${taken.length} pictures, ${first.width} × ${first.height} px, ${written(total)} ms a round`,
+    what: `An animation of ${taken.length} pictures, ${first.width} × ${first.height} px, ${written(total)} ms a loop`,
     notes: broken.map(({ index, why }) => `Picture ${index} is broken and left out. ${why}`),
     shows: taken,
     kind: "animation",

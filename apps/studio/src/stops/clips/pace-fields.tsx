@@ -51,11 +51,11 @@ export function PaceFields({ clip }: { clip: Clip }) {
           most={3600 * steps.length}
           step={0.05}
           decimals={6}
-          unit={clip.playback === "pingpong" ? "s one way" : clip.playback === "once" ? "s in all" : "s a round"}
+          unit={clip.playback === "pingpong" ? "s one way" : clip.playback === "once" ? "s in all" : "s a loop"}
           onChange={(seconds) => total(seconds * 1_000_000)}
         />
       </FieldBox>
-      {clip.playback === "pingpong" && <span className="text-muted">{secondsInWords(round)} a round</span>}
+      {clip.playback === "pingpong" && <span className="text-muted">{secondsInWords(round)} a loop</span>}
     </div>
   );
 }

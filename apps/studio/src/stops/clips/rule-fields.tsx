@@ -27,15 +27,15 @@ export function RuleFields({ clip }: { clip: Clip }) {
         onChange={(playback) => set({ playback })}
       />
       {clip.playback !== "once" && (
-        <FieldBox label="passes">
-          <NumberField label="Passes, 0 for ever" value={clip.times} most={1_000_000} onChange={(times) => void set({ times })} />
-          <span className="text-small text-muted">{clip.times === 0 ? "for ever" : clip.times === 1 ? "pass" : "passes"}</span>
+        <FieldBox label="loops">
+          <NumberField label="Loops, 0 for forever" value={clip.times} most={1_000_000} onChange={(times) => void set({ times })} />
+          <span className="text-small text-muted">{clip.times === 0 ? "forever" : clip.times === 1 ? "time" : "times"}</span>
         </FieldBox>
       )}
       {clip.playback !== "once" && clip.steps.length > 1 && (
-        <FieldBox label="rounds from step">
+        <FieldBox label="loop from step">
           <NumberField
-            label="First step of each later round"
+            label="First step of each later loop"
             value={clip.loopFrom + countFrom}
             least={countFrom}
             most={clip.steps.length - 1 + countFrom}

@@ -48,7 +48,7 @@ export function StepTools({ clip, steps }: { clip: Clip; steps: readonly number[
         />
         {steps.length === 1 && (
           <MsField
-            word="hold until the clip lasts"
+            word="hold, so that the clip lasts"
             label="Milliseconds of the clip with this step held"
             value={totalOf(clip)}
             onChange={(total) => editInGesture(gesture, holdUntil, name, steps[0] as number, total)?.message}

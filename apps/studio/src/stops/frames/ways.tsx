@@ -87,7 +87,11 @@ export async function cutAlongOutlines(source: Source, cut: OutlineCut): Promise
   }
 }
 
-const GROUNDS = { plain: "a plain ground", key: "a key colour as its ground", checker: "a picture of a checkerboard as its ground" };
+const GROUNDS = {
+  plain: "a plain background",
+  key: "a key colour as its background",
+  checker: "a picture of a checkerboard as its background",
+};
 
 /** Tells of an opaque ground, with the way to clear it. */
 export function GroundLine({ source }: { source: Source }) {
@@ -95,7 +99,7 @@ export function GroundLine({ source }: { source: Source }) {
   const { clearing } = source;
   const ground = clearing && clearing.colours.length > 0 ? null : (picture?.ground ?? null);
   const clear = () => ground && clearSource(source, { ...ground.clearing, specks: clearing?.specks });
-  useKeys("The ground", ground ? [{ keys: "u", label: "Clear the opaque ground", run: () => clear() }] : []);
+  useKeys("The background", ground ? [{ keys: "u", label: "Clear the opaque background", run: () => clear() }] : []);
   if (!ground) return null;
   return (
     <div className="flex items-center justify-between gap-3 rounded-box border border-l-4 border-line border-l-brick bg-raised px-3 py-1.5">
@@ -103,7 +107,7 @@ export function GroundLine({ source }: { source: Source }) {
         This sheet has {GROUNDS[ground.kind]}, {ground.clearing.colours.join(" and ")}: games would show it.
       </p>
       <Button look="now" onClick={() => clear()} hint="U" aria-keyshortcuts="u">
-        Clear the ground
+        Clear the background
       </Button>
     </div>
   );

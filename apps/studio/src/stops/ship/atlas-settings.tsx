@@ -12,7 +12,7 @@ export function AtlasSettings() {
   const { packing } = delivery;
   return (
     <>
-      <FieldBox label="apart">
+      <FieldBox label="padding">
         <NumberField
           label="Distance between frames"
           value={packing.paddingPx}
@@ -21,7 +21,7 @@ export function AtlasSettings() {
         />
         <span className="text-small text-muted">px</span>
       </FieldBox>
-      <FieldBox label="edge repeated">
+      <FieldBox label="extrude">
         <NumberField label="Edge repeated" value={packing.extrudePx} most={16} onChange={(extrudePx) => set({ packing: { extrudePx } })} />
         <span className="text-small text-muted">px</span>
       </FieldBox>

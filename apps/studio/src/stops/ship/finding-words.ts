@@ -25,7 +25,7 @@ export const FINDING_WORDS: Record<FindingCode, string> = {
   "unfit-name": "Names that no file can have",
   "origin-outside": "Origins outside of frames",
   "missing-art": "Art that is not there",
-  "opaque-ground": "Opaque grounds",
+  "opaque-ground": "Opaque backgrounds",
   "unequal-strip": "Strips of unequal frames",
   "chooses-nothing": "Deliveries of nothing",
   "same-file-name": "Files called alike",

@@ -11,7 +11,7 @@ import { FINDING_WORDS } from "./finding-words";
 const SEVERITIES = [
   ["error", "Stops delivery"],
   ["warning", "Worth a look"],
-  ["note", "Good to know"],
+  ["note", "Notes"],
 ] as const;
 
 /** More of one kind than this stand in one card that can be opened. */
@@ -21,8 +21,8 @@ const APART = 2;
 export function Findings() {
   const findings = useFindings();
   return (
-    <section aria-label="To look at">
-      <ListHeading title="To look at" count={findings.length} />
+    <section aria-label="Findings">
+      <ListHeading title="Findings" count={findings.length} />
       {findings.length === 0 && <p className="px-1.5 text-cactus">Nothing stands in the way.</p>}
       {SEVERITIES.map(([severity, words]) => {
         const own = findings.filter((each) => each.severity === severity);

@@ -24,7 +24,7 @@ export function SheetSettings() {
       ) : (
         <>
           <Tick
-            label="a readable width"
+            label="choose columns automatically"
             checked={sheet.columns === null}
             onChange={(proposed) => set({ sheet: { columns: proposed ? null : 8 } })}
           />

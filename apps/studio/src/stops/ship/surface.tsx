@@ -115,7 +115,7 @@ function ProofLine({ build, kind }: { build: Extract<Build, { kind: "built" }>; 
           {proof.marked > 0 && ` · boxes and points of ${proof.marked} frames`} · {build.ms} ms
         </p>
         {notes.length > 0 && (
-          <ul aria-label="Good to know" className="mt-1 max-h-16 overflow-y-auto text-small">
+          <ul aria-label="Notes" className="mt-1 max-h-16 overflow-y-auto text-small">
             {notes.map((note) => (
               <li key={note}>{note}</li>
             ))}

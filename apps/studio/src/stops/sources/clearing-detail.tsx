@@ -26,7 +26,7 @@ export function ClearingDetail({ source }: { source: Source }) {
   if (!original || (!clearing && original.facts.ground !== "opaque")) return null;
   if (!clearing)
     return (
-      <Detail title="Ground">
+      <Detail title="Background">
         <p className="text-muted">Every pixel is opaque, and no one colour prevails at the edges.</p>
         <Button onClick={() => setTried({ of: source.id, clearing: WHITE })}>Clear a colour …</Button>
       </Detail>
@@ -34,7 +34,7 @@ export function ClearingDetail({ source }: { source: Source }) {
   const isSet = JSON.stringify(source.clearing) === JSON.stringify(clearing);
   const change = (part: Partial<Clearing>): undefined => setTried({ of: source.id, clearing: { ...clearing, ...part } }) as undefined;
   return (
-    <Detail title="Ground" aside={source.clearing ? "cleared by recipe" : "opaque"}>
+    <Detail title="Background" aside={source.clearing ? "cleared by recipe" : "opaque"}>
       <div className="mb-2 grid grid-cols-2 gap-2 text-center text-small text-muted">
         <Side word="before" source={source} clearing={null} />
         <Side word="after" source={source} clearing={clearing} />
@@ -47,7 +47,7 @@ export function ClearingDetail({ source }: { source: Source }) {
           <span key={k} className="inline-flex items-center gap-1 rounded-box border border-line bg-raised px-1.5">
             <span aria-hidden className="size-4 rounded-sm border border-line-strong" style={{ background: colour }} />
             <TextField
-              label={`Ground colour ${k + 1}`}
+              label={`Background colour ${k + 1}`}
               value={colour}
               onChange={(next) => {
                 if (!/^#[0-9a-f]{6}$/i.test(next)) return "Write a colour such as #ffffff.";
@@ -61,7 +61,7 @@ export function ClearingDetail({ source }: { source: Source }) {
           <NumberField label="Tolerance" value={clearing.tolerance} least={0} most={255} onChange={(tolerance) => change({ tolerance })} />
         </FieldBox>
         <Choice
-          label="Where ground is cleared"
+          label="Where the background is cleared"
           value={clearing.from}
           options={[
             ["edges", "From the edges"],
@@ -69,7 +69,7 @@ export function ClearingDetail({ source }: { source: Source }) {
           ]}
           onChange={(from) => change({ from })}
         />
-        <Tick label="Take it out of soft edges too" checked={clearing.fringe} onChange={(fringe) => change({ fringe })} />
+        <Tick label="Also clean soft edges" checked={clearing.fringe} onChange={(fringe) => change({ fringe })} />
         <FieldBox label="and specks of up to">
           <NumberField
             label="Specks"
@@ -91,10 +91,10 @@ export function ClearingDetail({ source }: { source: Source }) {
           disabled={isSet}
           onClick={() => inBackground(clearSource(source, clearing).then(() => setTried(null)))}
         >
-          {source.clearing ? "Clear it so" : "Clear the ground"}
+          {source.clearing ? "Apply" : "Clear the background"}
         </Button>
         {source.clearing && (
-          <Button onClick={() => inBackground(clearSource(source, null).then(() => setTried(null)))}>Leave the ground</Button>
+          <Button onClick={() => inBackground(clearSource(source, null).then(() => setTried(null)))}>Restore background</Button>
         )}
       </div>
     </Detail>

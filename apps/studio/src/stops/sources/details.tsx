@@ -40,13 +40,13 @@ export function Details() {
             ["size", `${sheetOf(source).width} × ${sheetOf(source).height} px`],
             ["cut", cutInWords(source)],
             ["colours", picture ? coloursInWords(picture.facts) : "…"],
-            ["ground", picture ? groundInWords(picture.facts) : "…"],
+            ["background", picture ? groundInWords(picture.facts) : "…"],
             ["file", picture ? sizeInWords(picture.bytes) : "…"],
           ]}
         />
         {picture?.facts.ground === "opaque" && (
           <p className="mt-2 rounded-box border border-l-4 border-line border-l-brick bg-raised p-2 text-small">
-            Every pixel of it is opaque: in the game its ground will show behind each frame.
+            Every pixel of it is opaque: in the game its background will show behind each frame.
           </p>
         )}
         <div className="mt-3 flex flex-wrap gap-2">

@@ -13,7 +13,7 @@ export function coloursInWords({ colours }: PictureFacts): string {
   return colours === 1 ? "1 colour" : `${colours} colours`;
 }
 
-const GROUNDS = { opaque: "opaque ground", clear: "clear ground", soft: "clear, with soft edges" };
+const GROUNDS = { opaque: "opaque background", clear: "transparent background", soft: "transparent, with soft edges" };
 
 export function groundInWords({ ground }: PictureFacts): string {
   return GROUNDS[ground];

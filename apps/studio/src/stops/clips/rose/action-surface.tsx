@@ -91,7 +91,7 @@ export function ActionSurface({ action }: { action: Action }) {
           </Button>
         )}
         <Button onClick={clear} disabled={!petal} hint="Del">
-          Leave missing
+          Clear facing
         </Button>
         {petal && (
           <Button onClick={() => chooseClip(petal.clip)} hint="Enter">

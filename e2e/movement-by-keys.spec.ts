@@ -67,6 +67,8 @@ test("by keys alone: a slipping step is found, dropped, and the clip split in th
   await expect(steps(page, "stride")).toHaveCount(5);
   await page.keyboard.press("Escape");
   for (let k = 0; k < 3; k++) await page.keyboard.press("ArrowRight");
+  // Two chosen steps become a clip of their own; one would only be split before.
+  await page.keyboard.press("Shift+ArrowRight");
   await page.keyboard.press("s");
   await expect(page.getByRole("list", { name: "Clips" }).getByRole("button")).toHaveCount(3);
 });

@@ -109,6 +109,9 @@ test("the frame whose foot slips is found by flicking, dropped from that clip on
   await expect(page.getByRole("list", { name: /^Steps of stride/ }).getByRole("button")).toHaveCount(6);
   await clips(page).first().click();
   await steps(page, "stride").nth(2).click();
+  await steps(page, "stride")
+    .nth(3)
+    .click({ modifiers: ["Shift"] });
   await page.keyboard.press("s");
   await expect(clips(page)).toHaveCount(4);
   expect((await clips(page).allTextContents()).map((text) => text.replace(/[\d.]+ s.*$/, ""))).toHaveLength(4);

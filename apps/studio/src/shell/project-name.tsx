@@ -11,7 +11,7 @@ import { TextField } from "../ui/text-field";
 export function ProjectName({ onProjects }: { onProjects: () => void }) {
   const name = useProject((project) => project.name);
   return (
-    <div className="flex w-60 shrink-0 items-center gap-1">
+    <div className="flex w-60 shrink-0 items-center gap-1 max-[1099px]:w-44 max-[799px]:w-32">
       <div className="min-w-0 grow">
         <h1 className="text-strong font-bold">
           <TextField

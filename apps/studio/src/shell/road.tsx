@@ -1,10 +1,10 @@
 "use client";
 
 import { keptFrames } from "@caravan/core/model";
-import { CircleHelp, Moon, Redo2, Sun, Undo2 } from "lucide-react";
+import { CircleHelp, Moon, Redo2, Search, Sun, Undo2 } from "lucide-react";
 import { useDeferredValue, useMemo } from "react";
 import { useFindings } from "../project/findings";
-import { capitalised, useOpenProject, useProject } from "../project/open-project";
+import { useOpenProject, useProject } from "../project/open-project";
 import { go, STOPS, type Stop, useView } from "../project/view";
 import { Button, IconButton } from "../ui/button";
 import { redoNow, undoNow } from "./commands";
@@ -13,7 +13,7 @@ import { STOP_PARTS } from "./stops";
 import { useTheme } from "./theme";
 
 /** The top bar: the project, the road with its stops, undo and redo by name. */
-export function Road({ onKeys, onProjects }: { onKeys: () => void; onProjects: () => void }) {
+export function Road({ onFind, onKeys, onProjects }: { onFind: () => void; onKeys: () => void; onProjects: () => void }) {
   const { theme, toggle } = useTheme();
   return (
     <header className="flex h-[58px] shrink-0 items-center gap-3 border-b border-line px-3">
@@ -26,6 +26,9 @@ export function Road({ onKeys, onProjects }: { onKeys: () => void; onProjects: (
         </ol>
       </nav>
       <UndoButtons />
+      <IconButton label="Find a command or a place" onClick={onFind} aria-keyshortcuts="Control+K">
+        <Search size={15} />
+      </IconButton>
       <IconButton label={theme === "dusk" ? "Go to day" : "Go to dusk"} onClick={toggle}>
         {theme === "dusk" ? <Sun size={15} /> : <Moon size={15} />}
       </IconButton>
@@ -41,14 +44,14 @@ function StopLink({ stop, number }: { stop: Stop; number: number }) {
   const { text, trouble } = useStopState(stop);
   return (
     <>
-      {number > 1 && <li aria-hidden className="road mx-2 h-2 min-w-4 grow" />}
+      {number > 1 && <li aria-hidden className="road mx-2 h-2 min-w-4 grow max-[1099px]:mx-0 max-[1099px]:min-w-0" />}
       <li>
         <button
           type="button"
           onClick={() => go(stop)}
           aria-current={here ? "page" : undefined}
           aria-keyshortcuts={String(number)}
-          className="flex min-h-11 items-center gap-2 rounded-box px-2 text-left hover:bg-lapis-soft"
+          className="flex min-h-11 items-center gap-2 rounded-box px-2 text-left hover:bg-lapis-soft max-[799px]:px-1"
         >
           <span
             aria-hidden
@@ -56,7 +59,7 @@ function StopLink({ stop, number }: { stop: Stop; number: number }) {
           >
             {number}
           </span>
-          <span>
+          <span className="max-[799px]:sr-only">
             <span className={`block text-strong font-semibold ${here ? "text-now-text" : ""}`}>{STOP_PARTS[stop].title}</span>
             <span className={`block text-small ${trouble ? "text-brick" : "text-muted"}`}>{text}</span>
           </span>
@@ -105,10 +108,10 @@ function UndoButtons() {
         disabled={!last || !canEdit}
         aria-label={last ? `Undo: ${last.label}` : "Undo"}
         title={last ? `Undo: ${last.label}` : "Nothing to undo"}
-        className="max-w-44"
+        className="w-44 justify-start max-[1099px]:w-auto"
       >
         <Undo2 size={14} className="shrink-0" />
-        <span className="truncate">{last ? capitalised(last.label) : "Undo"}</span>
+        <span className="truncate max-[1099px]:sr-only">{last ? `Undo: ${last.label}` : "Undo"}</span>
       </Button>
       <IconButton label={next ? `Redo: ${next.label}` : "Redo"} onClick={redoNow} disabled={!next || !canEdit}>
         <Redo2 size={14} />

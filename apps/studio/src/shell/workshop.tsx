@@ -1,24 +1,18 @@
 "use client";
 
-import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
-import { Group, Panel, Separator, useDefaultLayout } from "react-resizable-panels";
-import { PlayerDock } from "../preview/player-dock";
-import { usePlayer } from "../preview/player-state";
-import { playingOf } from "../preview/playing";
+import { useEffect, useState } from "react";
 import { ART_FILES, takeInAndGo } from "../project/arrive";
 import { handedByDrop } from "../project/arriving/collect";
 import { startAutosave } from "../project/autosave";
 import { serveGames } from "../project/delivering/for-the-crossing";
 import { followRenames, loadOutlets } from "../project/delivering/game-folder";
 import { watchLinkedFolder } from "../project/linked/linked-folder";
-import { useOpenProject, useProject } from "../project/open-project";
+import { useOpenProject } from "../project/open-project";
 import { listenToTabs, rememberPlace } from "../project/projects";
-import { go, STOPS, type Stop, useView } from "../project/view";
-import { Boundary } from "../ui/boundary";
+import { go, STOPS, useView } from "../project/view";
 import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";
-import { giveHeldKeys, holdKeysWhile, useKeyListener, useKeys } from "../ui/keys";
-import { Later } from "../ui/later";
+import { useKeyListener, useKeys } from "../ui/keys";
 import { NoticeList } from "../ui/notice-list";
 import { say } from "../ui/notices";
 import { ArrivalLine } from "./arrival-line";
@@ -26,6 +20,8 @@ import { ArrivalReview } from "./arrival-review";
 import { Banners } from "./banners";
 import { ChangedArtReview } from "./changed-art-review";
 import { deliverAgainNow, redoNow, saveAsFile, undoNow } from "./commands";
+import { FINDER_LABEL, Finder } from "./finder";
+import { Floor } from "./floor";
 import { KeysPanel } from "./keys-panel";
 import { LeavingDialog } from "./leaving-dialog";
 import { ProjectsDialog } from "./projects-dialog";
@@ -37,7 +33,7 @@ import { type Problem, Stuck } from "./stuck";
 /** The whole screen: the road on top, list, surface and player below it, a word of help at the foot. */
 export function Workshop() {
   const opening = useOpening();
-  const [dialog, setDialog] = useState<"keys" | "projects" | null>(null);
+  const [dialog, setDialog] = useState<"keys" | "projects" | "finder" | null>(null);
   const open = useOpenProject((state) => state.id !== null);
   useKeyListener();
   useKeys("Everywhere", [
@@ -53,7 +49,8 @@ export function Workshop() {
       once: true,
     },
     { keys: "p", label: "All projects", run: () => setDialog("projects") },
-    { keys: "?", label: "This list", run: () => setDialog("keys") },
+    { keys: "Mod+k", label: FINDER_LABEL, run: () => setDialog("finder"), whileTyping: true },
+    { keys: "?", label: "List of keys", run: () => setDialog("keys") },
   ]);
   useOutletsOf(useOpenProject((state) => state.id));
   const dropping = useFileDrop();
@@ -62,7 +59,7 @@ export function Workshop() {
   if (!open) return <p className="p-8 text-muted">Opening …</p>;
   return (
     <div className="flex h-full flex-col">
-      <Road onKeys={() => setDialog("keys")} onProjects={() => setDialog("projects")} />
+      <Road onFind={() => setDialog("finder")} onKeys={() => setDialog("keys")} onProjects={() => setDialog("projects")} />
       <Banners />
       <ArrivalLine />
       <Floor />
@@ -70,6 +67,7 @@ export function Workshop() {
       <ChangedArtReview />
       <LeavingDialog />
       <NoticeList />
+      <Finder open={dialog === "finder"} onClose={() => setDialog(null)} />
       <KeysPanel open={dialog === "keys"} onClose={() => setDialog(null)} />
       <ProjectsDialog open={dialog === "projects"} onClose={() => setDialog(null)} />
       {dropping && (
@@ -79,80 +77,6 @@ export function Workshop() {
       )}
     </div>
   );
-}
-
-function Floor() {
-  const stop = useShownStop();
-  const view = useView();
-  const project = useProject((each) => each);
-  const facing = usePlayer((state) => state.facing);
-  const onlyChosen = usePlayer((state) => state.onlyChosen);
-  const playing = useMemo(() => playingOf(project, view, { facing, onlyChosen }), [project, view, facing, onlyChosen]);
-  const { List, Surface, Details, help } = STOP_PARTS[stop];
-  const layout = useDefaultLayout({ id: "caravan-floor", panelIds: ["list", "surface", "dock"], storage: localStorage });
-  return (
-    <>
-      <main className="min-h-0 grow">
-        <Group orientation="horizontal" className="h-full" {...layout}>
-          <Panel id="list" defaultSize="204px" minSize="150px" maxSize="360px" groupResizeBehavior="preserve-pixel-size">
-            <section aria-label={`${STOP_PARTS[stop].title}: list`} className="h-full overflow-y-auto p-2.5">
-              <Boundary key={stop} name={`${STOP_PARTS[stop].title}: list`}>
-                <List />
-              </Boundary>
-            </section>
-          </Panel>
-          <Handle label="Width of the list" />
-          <Panel id="surface" minSize="45%">
-            <section aria-label={STOP_PARTS[stop].title} className="flex h-full min-w-0 flex-col gap-2.5 p-3.5">
-              <Boundary key={stop} name={STOP_PARTS[stop].title}>
-                <Surface />
-              </Boundary>
-            </section>
-          </Panel>
-          <Handle label="Width of the player" />
-          <Panel id="dock" defaultSize="304px" minSize="270px" maxSize="480px" groupResizeBehavior="preserve-pixel-size">
-            <section aria-label="Player and details" className="flex h-full flex-col">
-              <Boundary name="The player">
-                <PlayerDock playing={playing} />
-              </Boundary>
-              {/* Details scroll under the player, so that motion is never out of sight. */}
-              <div className="min-h-0 grow overflow-y-auto">
-                <Later key={stop}>
-                  <Boundary name={`${STOP_PARTS[stop].title}: details`}>
-                    <Details />
-                  </Boundary>
-                </Later>
-              </div>
-            </section>
-          </Panel>
-        </Group>
-      </main>
-      <footer className="flex h-6.5 shrink-0 items-center justify-between gap-4 border-t border-line px-3.5 text-small text-muted">
-        <p className="truncate">{help}</p>
-        <p className="shrink-0">Ctrl+Z undoes anything</p>
-      </footer>
-    </>
-  );
-}
-
-/**
- * The stop that is on the screen. Making another one takes a moment, so it is made in pieces that do not block; keys that are
- * pressed meanwhile wait for it.
- */
-function useShownStop(): Stop {
-  const wanted = useView((view) => view.stop);
-  const shown = useDeferredValue(wanted);
-  const current = useRef(shown);
-  useEffect(() => holdKeysWhile(() => useView.getState().stop !== current.current), []);
-  useEffect(() => {
-    current.current = shown;
-    giveHeldKeys();
-  }, [shown]);
-  return shown;
-}
-
-function Handle({ label }: { label: string }) {
-  return <Separator aria-label={label} className="w-px bg-line transition-colors hover:bg-lapis focus-visible:bg-lapis" />;
 }
 
 /** Opens the project once, saves by itself, listens to other tabs, and keeps the place and the address up to date. */

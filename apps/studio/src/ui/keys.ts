@@ -40,6 +40,7 @@ export function useKeys(title: string, bindings: readonly Binding[], { first = f
     .map(({ keys, label, whileTyping, once }) => `${keys}\t${label}\t${whileTyping ? "typing" : ""}\t${once ? "once" : ""}`)
     .join("\n");
   useEffect(() => {
+    if (described === "") return;
     const group: KeyGroup = {
       title,
       first,
@@ -148,6 +149,18 @@ export function chordOf(event: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey"
     key,
   ];
   return parts.filter((part) => part !== "").join("+");
+}
+
+/** The press of a chord, for what asks which keys were held. */
+export function pressOf(chord: string): KeyboardEvent {
+  const parts = chord.split("+");
+  const key = parts.at(-1) ?? "";
+  return new KeyboardEvent("keydown", {
+    key: key === "Space" ? " " : key,
+    ctrlKey: parts.includes("Mod"),
+    altKey: parts.includes("Alt"),
+    shiftKey: parts.includes("Shift"),
+  });
 }
 
 function isTyping(target: EventTarget | null): boolean {

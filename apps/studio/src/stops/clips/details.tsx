@@ -107,7 +107,7 @@ function DurationsField({ clip, steps }: { clip: Clip; steps: readonly number[] 
     )?.message;
   };
   return (
-    <FieldBox label="one by one">
+    <FieldBox label="in turn">
       <TextField
         key={`${clip.name} ${steps.join()}`}
         label="Durations one by one, in milliseconds"

@@ -35,7 +35,7 @@ export function List() {
           placeholder="Filter"
           value={wanted}
           onChange={(event) => setWanted(event.target.value)}
-          className="mb-1.5 min-h-7.5 w-full rounded-box border border-line bg-raised px-2"
+          className="mb-1.5 min-h-7.5 w-full rounded-box border border-line bg-raised px-2 placeholder:text-muted"
         />
       )}
       <RowList

@@ -1,0 +1,157 @@
+"use client";
+
+import type { Project } from "@caravan/core/model";
+import { Dialog } from "radix-ui";
+import { useId, useMemo, useRef, useState } from "react";
+import { useProject } from "../project/open-project";
+import { chooseAction, chooseClip, chooseSource, go, type Stop } from "../project/view";
+import { Key } from "../ui/button";
+import { chordInWords, type KeyGroup, pressOf, useKeyGroups } from "../ui/keys";
+
+/** Something that can be found by its words and done. */
+interface Find {
+  readonly id: string;
+  readonly label: string;
+  /** Where it belongs: a group of keys, or what kind of thing it is. */
+  readonly kind: string;
+  readonly chord: string | null;
+  readonly run: () => unknown;
+}
+
+/** More than this nobody reads; typing on shortens it. */
+const MOST = 60;
+
+/** Every command that works here, and every source, clip and action, found by typing: Enter does the one that is chosen. */
+export function Finder({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-[rgb(20_16_10/0.45)]" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-[12vh] left-1/2 z-50 flex max-h-[70vh] w-[min(38rem,92vw)] -translate-x-1/2 flex-col rounded-box border border-line bg-paper"
+        >
+          <Dialog.Title className="px-4 pt-3 font-bold">Find a command or a place</Dialog.Title>
+          <Finding onClose={onClose} />
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function Finding({ onClose }: { onClose: () => void }) {
+  const groups = useKeyGroups();
+  const project = useProject((each) => each);
+  const [text, setText] = useState("");
+  const [at, setAt] = useState(0);
+  const list = useRef<HTMLDivElement>(null);
+  const listId = useId();
+  const all = useMemo(() => [...commandsIn(groups), ...placesIn(project)], [groups, project]);
+  const found = useMemo(() => matching(all, text).slice(0, MOST), [all, text]);
+  const chosen = Math.min(at, found.length - 1);
+  const choose = (index: number) => {
+    const next = (index + found.length) % Math.max(1, found.length);
+    setAt(next);
+    list.current?.children[next]?.scrollIntoView({ block: "nearest" });
+  };
+  const run = (find: Find | undefined) => {
+    if (!find) return;
+    onClose();
+    // The focus goes back to where it was first, so that the command means what it would have meant there.
+    setTimeout(find.run, 0);
+  };
+  return (
+    <>
+      <input
+        // biome-ignore lint/a11y/noAutofocus: it is what the person opened this for
+        autoFocus
+        role="combobox"
+        aria-label="What to find"
+        aria-expanded="true"
+        aria-controls={listId}
+        aria-activedescendant={found[chosen] ? `${listId}-${chosen}` : undefined}
+        placeholder="Type part of its name"
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+          setAt(0);
+        }}
+        onKeyDown={(event) => {
+          if (event.key === "ArrowDown") choose(chosen + 1);
+          else if (event.key === "ArrowUp") choose(chosen - 1);
+          else if (event.key === "Enter") run(found[chosen]);
+          else return;
+          event.preventDefault();
+        }}
+        className="mx-4 my-2.5 min-h-9 rounded-box border border-line-strong bg-raised px-3 placeholder:text-muted"
+        autoComplete="off"
+        spellCheck={false}
+      />
+      <div ref={list} id={listId} role="listbox" aria-label="Found" className="min-h-0 grow overflow-y-auto border-t border-line p-1.5">
+        {found.map((find, k) => (
+          // biome-ignore lint/a11y/useKeyWithClickEvents: keys are the field's, which names the chosen one
+          <div
+            key={find.id}
+            id={`${listId}-${k}`}
+            role="option"
+            aria-selected={k === chosen}
+            tabIndex={-1}
+            onClick={() => run(find)}
+            className={`flex min-h-8 cursor-default items-center justify-between gap-3 rounded-box border-l-4 px-2 ${k === chosen ? "border-l-now bg-lapis-soft" : "border-l-transparent hover:bg-lapis-soft"}`}
+          >
+            <span className="truncate">{find.label}</span>
+            <span className="flex shrink-0 items-center gap-2">
+              <span className="text-small text-muted">{find.kind}</span>
+              {find.chord !== null && <Key>{chordInWords(find.chord)}</Key>}
+            </span>
+          </div>
+        ))}
+      </div>
+      {found.length === 0 && <p className="px-4 pb-3 text-muted">Nothing here is called that.</p>}
+    </>
+  );
+}
+
+/** The commands of all screens that are shown, the latest first, as keys find them; of two on one key the one that the key means. */
+function commandsIn(groups: readonly KeyGroup[]): Find[] {
+  const taken = new Set<string>();
+  const ordered = groups.toReversed();
+  return [...ordered.filter(({ first }) => first), ...ordered.filter(({ first }) => !first)].flatMap(({ title, bindings }) =>
+    bindings.flatMap(({ keys, label, run }, k): Find[] => {
+      const [chord] = keys.split(" ");
+      if (!chord || taken.has(chord) || label === FINDER_LABEL) return [];
+      taken.add(chord);
+      return [{ id: `command ${title} ${k}`, label, kind: title, chord, run: () => run(pressOf(chord)) }];
+    }),
+  );
+}
+
+/** The command that opens this does not find itself. */
+export const FINDER_LABEL = "Find a command or a place";
+
+function placesIn({ sources, clips, actions }: Project): Find[] {
+  const place = (kind: string, id: string, label: string, stop: Stop, choose: () => void): Find => {
+    const run = () => {
+      choose();
+      go(stop);
+    };
+    return { id: `${kind} ${id}`, label, kind, chord: null, run };
+  };
+  return [
+    ...actions.map(({ name }) => place("Action", name, name, "clips", () => chooseAction(name))),
+    ...clips.map(({ name }) => place("Clip", name, name, "clips", () => chooseClip(name))),
+    ...sources.map(({ id, name }) => place("Source", id, name, "frames", () => chooseSource(id))),
+  ];
+}
+
+/** Those that hold every word that was typed; first those whose name begins with it. */
+function matching(all: readonly Find[], text: string): readonly Find[] {
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+  if (words.length === 0) return all;
+  const holding = all.filter(({ label, kind }) => {
+    const own = `${label} ${kind}`.toLowerCase();
+    return words.every((word) => own.includes(word));
+  });
+  const begins = ({ label }: Find) => label.toLowerCase().startsWith(words[0] as string);
+  return [...holding.filter(begins), ...holding.filter((each) => !begins(each))];
+}

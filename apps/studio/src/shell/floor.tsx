@@ -1,0 +1,165 @@
+"use client";
+
+import { PanelLeft, PanelRight, X } from "lucide-react";
+import { type ReactNode, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { Group, Panel, Separator, useDefaultLayout } from "react-resizable-panels";
+import { PlayerDock } from "../preview/player-dock";
+import { usePlayer } from "../preview/player-state";
+import { playingOf } from "../preview/playing";
+import { useProject } from "../project/open-project";
+import { type Stop, useView } from "../project/view";
+import { Boundary } from "../ui/boundary";
+import { Button, IconButton } from "../ui/button";
+import { giveHeldKeys, holdKeysWhile, useKeys } from "../ui/keys";
+import { Later } from "../ui/later";
+import { useMedia } from "../ui/media";
+import { STOP_PARTS } from "./stops";
+
+/** Below this width the list, and below that one the player too, are drawers: the surface needs the room. */
+const LIST_IS_DRAWER = "(max-width: 1099px)";
+const DOCK_IS_DRAWER = "(max-width: 799px)";
+
+/** On a short screen nothing is squeezed: what takes the room that is left gets a height, and the surface scrolls. */
+const SURFACE =
+  "flex h-full min-w-0 flex-col gap-2.5 p-3.5 [@media(max-height:640px)]:overflow-y-auto [@media(max-height:640px)]:[&>*]:shrink-0 [@media(max-height:640px)]:[&>.grow]:min-h-72";
+
+/** List, surface and player of the stop that is shown, side by side where there is room, and a word of help at the foot. */
+export function Floor() {
+  const stop = useShownStop();
+  const { title, List, Surface, help } = STOP_PARTS[stop];
+  const listIsDrawer = useMedia(LIST_IS_DRAWER);
+  const dockIsDrawer = useMedia(DOCK_IS_DRAWER);
+  const [drawer, setDrawer] = useState<"list" | "dock" | null>(null);
+  const panelIds = [...(listIsDrawer ? [] : ["list"]), "surface", ...(dockIsDrawer ? [] : ["dock"])];
+  const layout = useDefaultLayout({ id: "caravan-floor", panelIds, storage: localStorage });
+  const list = (
+    <section aria-label={`${title}: list`} className="h-full overflow-y-auto p-2.5">
+      <Boundary key={stop} name={`${title}: list`}>
+        <List />
+      </Boundary>
+    </section>
+  );
+  const toggle = (which: "list" | "dock") => setDrawer((open) => (open === which ? null : which));
+  useKeys("Drawers", [
+    ...(listIsDrawer ? [{ keys: "Alt+l", label: "The list, in its drawer", run: () => toggle("list") }] : []),
+    ...(dockIsDrawer ? [{ keys: "Alt+p", label: "The player, in its drawer", run: () => toggle("dock") }] : []),
+  ]);
+  return (
+    <>
+      <main className="relative min-h-0 grow">
+        <Group key={panelIds.join()} orientation="horizontal" className="h-full" {...layout}>
+          {!listIsDrawer && (
+            <>
+              <Panel id="list" defaultSize="204px" minSize="150px" maxSize="360px" groupResizeBehavior="preserve-pixel-size">
+                {list}
+              </Panel>
+              <Handle label="Width of the list" />
+            </>
+          )}
+          <Panel id="surface" minSize="45%">
+            <section aria-label={title} className={SURFACE}>
+              {listIsDrawer && (
+                <div className="flex justify-between gap-2">
+                  <Button onClick={() => toggle("list")} aria-expanded={drawer === "list"}>
+                    <PanelLeft size={14} /> List
+                  </Button>
+                  {dockIsDrawer && (
+                    <Button onClick={() => toggle("dock")} aria-expanded={drawer === "dock"}>
+                      <PanelRight size={14} /> Player
+                    </Button>
+                  )}
+                </div>
+              )}
+              <Boundary key={stop} name={title}>
+                <Surface />
+              </Boundary>
+            </section>
+          </Panel>
+          {!dockIsDrawer && (
+            <>
+              <Handle label="Width of the player" />
+              <Panel id="dock" defaultSize="304px" minSize="270px" maxSize="480px" groupResizeBehavior="preserve-pixel-size">
+                <Dock stop={stop} />
+              </Panel>
+            </>
+          )}
+        </Group>
+        {listIsDrawer && drawer === "list" && (
+          <Drawer side="left" onClose={() => setDrawer(null)}>
+            {list}
+          </Drawer>
+        )}
+        {dockIsDrawer && drawer === "dock" && (
+          <Drawer side="right" onClose={() => setDrawer(null)}>
+            <Dock stop={stop} />
+          </Drawer>
+        )}
+      </main>
+      <footer className="flex h-6.5 shrink-0 items-center justify-between gap-4 border-t border-line px-3.5 text-small text-muted">
+        <p className="truncate">{help}</p>
+        <p className="shrink-0">Ctrl+Z undoes anything</p>
+      </footer>
+    </>
+  );
+}
+
+/** The player, and the details of what is chosen, which scroll under it, so that motion is never out of sight. */
+function Dock({ stop }: { stop: Stop }) {
+  const view = useView();
+  const project = useProject((each) => each);
+  const facing = usePlayer((state) => state.facing);
+  const onlyChosen = usePlayer((state) => state.onlyChosen);
+  const playing = useMemo(() => playingOf(project, view, { facing, onlyChosen }), [project, view, facing, onlyChosen]);
+  const { title, Details } = STOP_PARTS[stop];
+  return (
+    <section aria-label="Player and details" className="flex h-full flex-col">
+      <Boundary name="The player">
+        <PlayerDock playing={playing} />
+      </Boundary>
+      <div className="min-h-0 grow overflow-y-auto">
+        <Later key={stop}>
+          <Boundary name={`${title}: details`}>
+            <Details />
+          </Boundary>
+        </Later>
+      </div>
+    </section>
+  );
+}
+
+/** A column that lies over the surface while it is wanted. Escape closes it. */
+function Drawer({ side, onClose, children }: { side: "left" | "right"; onClose: () => void; children: ReactNode }) {
+  useKeys("The drawer", [{ keys: "Escape", label: "Close the drawer", run: onClose }], { first: true });
+  return (
+    <div
+      className={`absolute inset-y-0 z-30 flex w-[min(304px,88%)] flex-col bg-paper shadow-xl ${side === "left" ? "left-0 border-r" : "right-0 border-l"} border-line-strong`}
+    >
+      <div className="flex justify-end p-1">
+        <IconButton label="Close the drawer" look="quiet" onClick={onClose}>
+          <X size={15} />
+        </IconButton>
+      </div>
+      <div className="min-h-0 grow overflow-y-auto">{children}</div>
+    </div>
+  );
+}
+
+/**
+ * The stop that is on the screen. Making another one takes a moment, so it is made in pieces that do not block; keys that are
+ * pressed meanwhile wait for it.
+ */
+function useShownStop(): Stop {
+  const wanted = useView((view) => view.stop);
+  const shown = useDeferredValue(wanted);
+  const current = useRef(shown);
+  useEffect(() => holdKeysWhile(() => useView.getState().stop !== current.current), []);
+  useEffect(() => {
+    current.current = shown;
+    giveHeldKeys();
+  }, [shown]);
+  return shown;
+}
+
+function Handle({ label }: { label: string }) {
+  return <Separator aria-label={label} className="w-px bg-line transition-colors hover:bg-lapis focus-visible:bg-lapis" />;
+}

@@ -42,7 +42,7 @@ test("Ctrl+K finds commands, clips, actions and sources by their words, and does
   }
 });
 
-test("every command of every stop that Ctrl+K lists does what its key does: none throws, and each says what it did or can be undone", async ({
+test("every command at Clips that Ctrl+K lists does what its key does: none throws, and each says what it did or can be undone", async ({
   page,
 }) => {
   const errors: string[] = [];
@@ -50,7 +50,7 @@ test("every command of every stop that Ctrl+K lists does what its key does: none
   await openEmpty(page);
   await dropAndCut(page, "hero.png", figureSheet(4, 2), 4, 2);
   await clipOfRows(page, 1, "walk");
-  for (const stop of ["Frames", "Clips", "Marks"] as const) {
+  for (const stop of ["Clips"] as const) {
     await goTo(page, stop);
     await page.keyboard.press("Control+k");
     const labels = await page

@@ -1,6 +1,6 @@
 import { clearPixels, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
-import { dropAndCut, openEmpty, typeNumber } from "./studio";
+import { dropAndCut, goTo, openEmpty, openStudio, typeNumber } from "./studio";
 
 test.use({ moving: true });
 
@@ -136,4 +136,50 @@ test("after a stall the player has caught up with the clock", async ({ page }) =
   });
   // Three steps of 100 ms: a pass every 300 ms.
   expect(Math.abs((after as number) - (before as number) - (stalled as number) / 300)).toBeLessThanOrEqual(1.5);
+});
+
+test("the player grows: by its lower edge, by the wheel in whole steps, and to the whole window by W or a double click", async ({
+  page,
+}) => {
+  await openStudio(page);
+  await goTo(page, "Clips");
+  const stage = page.getByTestId("stage");
+  const height = async () => (await stage.boundingBox())?.height ?? 0;
+  const zoom = () => page.getByTestId("player-zoom").textContent();
+  expect(await height()).toBe(230);
+  const edge = page.getByRole("separator", { name: "Height of the player" });
+  const at = (await edge.boundingBox()) as { x: number; y: number; width: number; height: number };
+  await page.mouse.move(at.x + at.width / 2, at.y + 4);
+  await page.mouse.down();
+  await page.mouse.move(at.x + at.width / 2, at.y + 124, { steps: 6 });
+  await page.mouse.up();
+  expect(await height()).toBe(350);
+  await edge.focus();
+  await page.keyboard.press("ArrowUp");
+  expect(await height()).toBe(340);
+  await page.reload();
+  await expect.poll(height).toBe(340);
+
+  await expect.poll(zoom).toBe("6×");
+  await stage.hover();
+  await page.mouse.wheel(0, 100);
+  await expect.poll(zoom).toBe("5×");
+  await page.mouse.wheel(0, -100);
+  await page.mouse.wheel(0, -100);
+  await expect.poll(zoom).toBe("8×");
+
+  await page.getByRole("region", { name: "Ribbons" }).focus();
+  await page.keyboard.press("w");
+  await expect.poll(async () => (await stage.boundingBox())?.width).toBe(1280);
+  expect(await height()).toBeGreaterThan(550);
+  // It plays on there, by the same keys.
+  const shown = await stage.getAttribute("data-frame");
+  await page.keyboard.press(".");
+  await expect.poll(() => stage.getAttribute("data-frame")).not.toBe(shown);
+  await page.keyboard.press("Escape");
+  await expect.poll(height).toBe(340);
+  await stage.dblclick();
+  await expect.poll(async () => (await stage.boundingBox())?.width).toBe(1280);
+  await page.getByRole("button", { name: "Player in its place" }).click();
+  await expect.poll(height).toBe(340);
 });

@@ -1,7 +1,7 @@
 "use client";
 
 import { turnedBy } from "@caravan/core/facing";
-import { ChevronLeft, ChevronRight, Minus, Plus, RotateCcw, RotateCw } from "lucide-react";
+import { ChevronLeft, ChevronRight, Maximize2, Minimize2, Minus, Plus, RotateCcw, RotateCw } from "lucide-react";
 import { useMemo, useState } from "react";
 import { useProject } from "../project/open-project";
 import { useView } from "../project/view";
@@ -14,6 +14,7 @@ import type { Playing } from "./playing";
 import { Reading } from "./reading";
 import { ScrubBar } from "./scrub-bar";
 import { Stage } from "./stage";
+import { StageEdge, toggleWhole, useStageRoom } from "./stage-room";
 import { neighbourZoom } from "./stage-scene";
 import { StageSettings } from "./stage-settings";
 
@@ -24,6 +25,8 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
   const origin = usePlayer((state) => state.origin);
   const [zoom, setZoom] = useState(1);
   const [picking, setPicking] = useState(false);
+  const height = useStageRoom((room) => room.height);
+  const whole = useStageRoom((room) => room.whole);
   const atMarks = useView((view) => view.stop === "marks");
   const showsMarks = usePlayer((state) => state.marks);
   const marks = useShownMarks(atMarks && showsMarks);
@@ -48,15 +51,23 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
     { keys: ">", label: "Faster", run: () => faster(1) },
     { keys: "]", label: "Turn the action clockwise", run: () => turn(1) },
     { keys: "[", label: "Turn the action the other way", run: () => turn(-1) },
+    { keys: "w", label: "The player in the whole window, and back", run: toggleWhole },
     { keys: "Mod+Alt+ArrowUp", label: "Player: larger", run: () => zoomBy(1) },
     { keys: "Mod+Alt+ArrowDown", label: "Player: smaller", run: () => zoomBy(-1) },
   ]);
 
+  useKeys("The whole window", whole ? [{ keys: "Escape", label: "The player in its place again", run: toggleWhole }] : [], { first: true });
+
   return (
-    <section aria-label="Player" className="flex shrink-0 flex-col border-b border-line">
-      <div className="relative h-[230px]">
+    <section
+      aria-label="Player"
+      className={whole ? "fixed inset-0 z-40 flex flex-col bg-paper" : "flex shrink-0 flex-col border-b border-line"}
+    >
+      <div className={`relative ${whole ? "min-h-0 grow" : "shrink-0"}`} style={whole ? undefined : { height }}>
         <Stage
           playing={playing}
+          onWheelZoom={zoomBy}
+          onDoubleClick={toggleWhole}
           marks={marks}
           onZoom={setZoom}
           onColour={
@@ -78,6 +89,14 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
           <IconButton label="Player: larger" look="quiet" onClick={() => zoomBy(1)}>
             <Plus size={14} />
           </IconButton>
+          <IconButton
+            label={whole ? "Player in its place" : "Player in the whole window"}
+            look="quiet"
+            onClick={toggleWhole}
+            aria-keyshortcuts="w"
+          >
+            {whole ? <Minimize2 size={14} /> : <Maximize2 size={14} />}
+          </IconButton>
         </div>
         {playing?.turning && (
           <div className="absolute top-2 right-2 flex items-center rounded-box border border-line bg-raised">
@@ -96,6 +115,7 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
           </p>
         )}
       </div>
+      {!whole && <StageEdge />}
       <ScrubBar playing={playing} />
       <div className="flex items-center gap-2 px-3 pt-1.5">
         <IconButton label="One step back" onClick={() => stepBy(playing, -1)} disabled={!playing}>

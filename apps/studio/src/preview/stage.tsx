@@ -1,7 +1,7 @@
 "use client";
 
 import { angleOf, facingToward } from "@caravan/core/facing";
-import { type PointerEvent, useEffect, useMemo, useRef } from "react";
+import { type PointerEvent, type RefObject, useEffect, useMemo, useRef } from "react";
 import { loadPictures, usePictures } from "../project/pictures";
 import type { ShownMarks } from "./marks-scene";
 import { frameShown, paintFigure, paintGround } from "./paint-stage";
@@ -22,12 +22,17 @@ export function Stage({
   playing,
   marks,
   onZoom,
+  onWheelZoom,
+  onDoubleClick,
   onColour,
 }: {
   playing: Playing | null;
   /** Boxes and points over the figure. */
   marks: ShownMarks | null;
   onZoom: (shown: number) => void;
+  /** The wheel, or two fingers, ask for the next zoom in a direction. */
+  onWheelZoom: (direction: 1 | -1) => void;
+  onDoubleClick: () => void;
   /** Set while a colour is being picked from the art. */
   onColour: ((colour: string) => void) | null;
 }) {
@@ -41,6 +46,7 @@ export function Stage({
   const scene = useMemo(() => stageScene(reach, shownZoom, size.width, size.height, size.density), [reach, shownZoom, size]);
 
   useEffect(() => onZoom(shownZoom), [onZoom, shownZoom]);
+  useWheelSteps(canvas, onWheelZoom);
 
   useEffect(() => {
     loadPictures(castOf(playing).flatMap(({ frames }) => frames.flatMap((frame) => (frame ? [frame.look] : []))));
@@ -109,6 +115,7 @@ export function Stage({
       height={Math.round(size.height * size.density)}
       className={`block h-full w-full ${ground === "flat" ? "bg-flat" : "check"} ${onColour ? "cursor-crosshair" : ""}`}
       onPointerMove={turn}
+      onDoubleClick={() => !onColour && onDoubleClick()}
       onClick={(event) => {
         const box = event.currentTarget.getBoundingClientRect();
         const at = [event.clientX - box.left, event.clientY - box.top].map((each) => Math.floor(each * size.density));
@@ -118,6 +125,30 @@ export function Stage({
       }}
     />
   );
+}
+
+/** How far the wheel turns for one step of zoom; two fingers that pinch give smaller turns and count more. */
+const TURN = 80;
+const PINCH = 8;
+
+/** Tells whole steps of the wheel, or of a pinch, over an element. Turns shorter than a step add up. */
+function useWheelSteps(element: RefObject<HTMLElement | null>, onStep: (direction: 1 | -1) => void): void {
+  const latest = useRef(onStep);
+  latest.current = onStep;
+  useEffect(() => {
+    let turned = 0;
+    const wheel = (event: WheelEvent) => {
+      event.preventDefault();
+      turned += event.deltaY * (event.ctrlKey ? PINCH : 1) * (event.deltaMode === WheelEvent.DOM_DELTA_LINE ? 30 : 1);
+      if (Math.abs(turned) < TURN) return;
+      latest.current(turned < 0 ? 1 : -1);
+      turned = 0;
+    };
+    const target = element.current;
+    // React's own wheel listeners may not keep the page from scrolling.
+    target?.addEventListener("wheel", wheel, { passive: false });
+    return () => target?.removeEventListener("wheel", wheel);
+  }, [element]);
 }
 
 /** The middle of the figure on the stage, in device pixels: directions are told from there, as a person sees them. */

@@ -43,7 +43,9 @@ export function findDrawings(before: Pixels, rects: readonly Rect[], after: Pixe
     if (!anchor) continue;
     const byHash = byLength.get(anchor.length) ?? new Map<number, Anchor[]>();
     byLength.set(anchor.length, byHash);
-    byHash.set(anchor.hash, [...(byHash.get(anchor.hash) ?? []), anchor]);
+    const alike = byHash.get(anchor.hash);
+    if (alike) alike.push(anchor);
+    else byHash.set(anchor.hash, [anchor]);
   }
   for (const [length, byHash] of byLength)
     eachRun(to, after, length, byHash, (x, y, { rect: k, dx, dy }) => {

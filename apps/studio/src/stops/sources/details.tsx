@@ -12,7 +12,7 @@ import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";
 import { TextField } from "../../ui/text-field";
 import { ClearingDetail } from "./clearing-detail";
-import { coloursInWords, cutInWords, groundInWords } from "./facts";
+import { backgroundInWords, coloursInWords, cutInWords } from "./facts";
 import { replaceArt } from "./replace-art";
 import { ScaleDetail } from "./scale-detail";
 
@@ -28,7 +28,7 @@ export function Details() {
   };
   return (
     <>
-      <Detail title="Chosen picture">
+      <Detail title="Chosen source">
         <TextField
           label="Source name"
           value={source.name}
@@ -40,7 +40,7 @@ export function Details() {
             ["size", `${sheetOf(source).width} × ${sheetOf(source).height} px`],
             ["cut", cutInWords(source)],
             ["colours", picture ? coloursInWords(picture.facts) : "…"],
-            ["background", picture ? groundInWords(picture.facts) : "…"],
+            ["background", picture ? backgroundInWords(picture.facts) : "…"],
             ["file", picture ? sizeInWords(picture.bytes) : "…"],
           ]}
         />

@@ -13,8 +13,15 @@ export function coloursInWords({ colours }: PictureFacts): string {
   return colours === 1 ? "1 colour" : `${colours} colours`;
 }
 
-const GROUNDS = { opaque: "opaque background", clear: "transparent background", soft: "transparent, with soft edges" };
+const BACKGROUNDS = { opaque: "opaque", clear: "transparent", soft: "transparent, soft edges" };
 
-export function groundInWords({ ground }: PictureFacts): string {
-  return GROUNDS[ground];
+/** What is behind the figures in a picture, where a label says that it is the background. */
+export function backgroundInWords({ ground }: PictureFacts): string {
+  return BACKGROUNDS[ground];
+}
+
+/** The same where nothing else says what it is about. */
+export function withBackgroundInWords(facts: PictureFacts): string {
+  const [background, ...edges] = backgroundInWords(facts).split(", ");
+  return [`${background} background`, ...edges].join(", ");
 }

@@ -5,7 +5,7 @@ import { type Look, lookOf, type Source, sheetOf } from "@caravan/core/model";
 import { useEffect, useRef } from "react";
 import { loadPictures, usePicture, usePictureProblem } from "../../project/pictures";
 import { chooseSource, go } from "../../project/view";
-import { coloursInWords, cutInWords, groundInWords } from "./facts";
+import { coloursInWords, cutInWords, withBackgroundInWords } from "./facts";
 
 /** One picture on the wall, at its own proportions, with its facts. */
 export function SourceCard({ source, chosen }: { source: Source; chosen: boolean }) {
@@ -39,7 +39,7 @@ export function SourceCard({ source, chosen }: { source: Source; chosen: boolean
           {picture && ` · ${coloursInWords(picture.facts)}`}
         </span>
         <span className={`block text-small ${picture?.facts.ground === "opaque" || problem ? "font-semibold text-brick" : "text-muted"}`}>
-          {picture ? groundInWords(picture.facts) : (problem ?? "reading …")}
+          {picture ? withBackgroundInWords(picture.facts) : (problem ?? "reading …")}
         </span>
       </button>
     </li>

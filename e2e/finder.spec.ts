@@ -1,4 +1,4 @@
-import AxeBuilder from "@axe-core/playwright";
+import { violationsOn } from "./axe";
 import { expect, type Page, test } from "./fixtures";
 import { clipOfRows, dropAndCut, figureSheet, goTo, openEmpty, openStudio } from "./studio";
 
@@ -34,11 +34,7 @@ test("Ctrl+K finds commands, clips, actions and sources by their words, and does
   await expect(page.getByRole("listbox", { name: "Found" }).getByRole("option").first()).toBeVisible();
   for (const colorScheme of ["light", "dark"] as const) {
     await page.emulateMedia({ colorScheme });
-    expect(
-      (await new AxeBuilder({ page }).include('[role="dialog"]').analyze()).violations.map(
-        ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join()}`,
-      ),
-    ).toEqual([]);
+    expect(await violationsOn(page, { part: '[role="dialog"]' })).toEqual([]);
   }
 });
 

@@ -1,17 +1,14 @@
-import AxeBuilder from "@axe-core/playwright";
 import { KEYED } from "../packages/core/src/shape/examples.fixture";
+import { violationsOn } from "./axe";
 import { expect, type Page, test } from "./fixtures";
 import { dropFiles, goTo, openStudio, startProject } from "./studio";
 
 /** Looks at the whole page, or at a part of it where the rest has been looked at already, by day and by dusk. */
 async function expectNothingFound(page: Page, part?: string): Promise<void> {
-  const axe = () => (part ? new AxeBuilder({ page }).include(part) : new AxeBuilder({ page }));
-  const found = async (builder: AxeBuilder) =>
-    (await builder.analyze()).violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(" | ")}`);
-  expect(await found(axe())).toEqual([]);
+  expect(await violationsOn(page, { part })).toEqual([]);
   // Dusk has other colours and is else the same.
   await page.emulateMedia({ colorScheme: "dark" });
-  expect(await found(axe().withRules(["color-contrast"]))).toEqual([]);
+  expect(await violationsOn(page, { part, rules: ["color-contrast"] })).toEqual([]);
   await page.emulateMedia({ colorScheme: "light" });
 }
 

@@ -1,15 +1,6 @@
 /** What a person, the browser or the system breaks off in the middle: leaving, closing, a drag taken away, a part that fails. */
 import { expect, type Page, test } from "./fixtures";
-import { atlasOf, clipOfRows, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, png, pngFile, saved, typeNumber } from "./studio";
-
-const fps = (page: Page) => page.getByRole("textbox", { name: "Frames per second" });
-
-async function makeWalk(page: Page): Promise<void> {
-  await openEmpty(page);
-  await dropAndCut(page, "hero.png", figureSheet(4, 2), 4, 2);
-  await clipOfRows(page, 1, "walk");
-  await expect(page.getByRole("heading", { name: "walk" })).toBeVisible();
-}
+import { atlasOf, dropFiles, figureSheet, fps, goTo, makeWalk, openEmpty, png, pngFile, saved, typeNumber } from "./studio";
 
 test("leaving the page with work that is stored nowhere asks first, and without such work does not", async ({ page }) => {
   await page.addInitScript(() => {
@@ -129,6 +120,7 @@ test("a drag that the browser takes away ends there: what the pointer does next 
   await page.mouse.move(x, y);
   await page.mouse.down();
   await page.mouse.move(x + 40, y, { steps: 4 });
+  expect(await time()).not.toBe(before);
   await page.evaluate(() => window.dispatchEvent(new PointerEvent("pointercancel", { pointerId: 1, bubbles: true })));
   await edge.dispatchEvent("pointercancel", { pointerId: 1, bubbles: true });
   const cancelled = await time();

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "./fixtures";
-import { clipOfRows, dropAndCut, figureSheet, goTo, openEmpty } from "./studio";
+import { clipOfRows, dropAndCut, figureSheet, goTo, openEmpty, openStudio } from "./studio";
 
 const clips = (page: Page) => page.getByRole("list", { name: "Clips" }).getByRole("button");
 const row = (page: Page, name: string) => clips(page).filter({ hasText: name });
@@ -78,4 +78,16 @@ test("durations are typed one by one, a split cuts before the chosen step, and a
   await page.keyboard.type("copied");
   await page.keyboard.press("Enter");
   await expect(clips(page).last()).toHaveText(/^copied/);
+});
+
+test("a run selected in a filtered list leaves out what the filter hides", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Clips");
+  await page.getByRole("searchbox", { name: "Filter clips" }).fill("-s");
+  await expect(clips(page)).toHaveText([/^walk-s0/, /^walk-se/, /^walk-sw/, /^idle-s/]);
+  await clips(page).first().click();
+  await clips(page)
+    .nth(3)
+    .click({ modifiers: ["Shift"] });
+  await expect(page.getByRole("heading", { name: "4 clips selected" })).toBeVisible();
 });

@@ -98,6 +98,16 @@ export async function clipOfRows(page: Page, rows: number, name: string): Promis
   await page.keyboard.press("Escape");
 }
 
+export const fps = (page: Page): Locator => page.getByRole("textbox", { name: "Frames per second" });
+
+/** A project with a clip "walk", open at Clips. */
+export async function makeWalk(page: Page): Promise<void> {
+  await openEmpty(page);
+  await dropAndCut(page, "hero.png", figureSheet(4, 2), 4, 2);
+  await clipOfRows(page, 1, "walk");
+  await expect(page.getByRole("heading", { name: "walk" })).toBeVisible();
+}
+
 export async function typeNumber(page: Page, label: string, value: number | string): Promise<void> {
   const field = page.getByRole("textbox", { name: label, exact: true });
   await field.fill(String(value));

@@ -1,16 +1,7 @@
 import { type BrowserContext, expect, type Page, test } from "./fixtures";
-import { clipOfRows, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, pngFile, saved, typeNumber } from "./studio";
+import { dropAndCut, dropFiles, figureSheet, fps, goTo, makeWalk, openEmpty, pngFile, saved, typeNumber } from "./studio";
 
 const sheets = (page: Page) => page.getByRole("list", { name: "Sheets" }).getByRole("button");
-const fps = (page: Page) => page.getByRole("textbox", { name: "Frames per second" });
-
-/** A project with a clip "walk", open at Clips. */
-async function makeWalk(page: Page): Promise<void> {
-  await openEmpty(page);
-  await dropAndCut(page, "hero.png", figureSheet(4, 2), 4, 2);
-  await clipOfRows(page, 1, "walk");
-  await expect(page.getByRole("heading", { name: "walk" })).toBeVisible();
-}
 
 /** Lets writes into one store, or into all, fail for want of room from `full(true)` on. */
 async function withLimitedRoom(page: Page, store?: string): Promise<(on: boolean) => Promise<void>> {

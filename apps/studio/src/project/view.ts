@@ -112,8 +112,11 @@ export function chooseClip(clipName: ClipName): void {
   if (reelSource !== null) useView.setState({ reelSource: null, steps: [] });
 }
 
-/** Selects a clip beside those that are selected, or takes it out; with `run`, all from the chosen one to it. */
-export function chooseClipToo(project: Project, name: ClipName, run: boolean): void {
+/**
+ * Selects a clip beside those that are selected, or takes it out; with `run`, all from the chosen one to it of those that are `listed`, so
+ * that nothing is selected that a filter hides.
+ */
+export function chooseClipToo(project: Project, name: ClipName, run: boolean, listed: readonly ClipName[]): void {
   const view = useView.getState();
   const now = chosenClip(project, view)?.name;
   if (now === undefined || view.actionName !== null) {
@@ -122,8 +125,11 @@ export function chooseClipToo(project: Project, name: ClipName, run: boolean): v
   }
   const all = project.clips.map((clip) => clip.name);
   if (run) {
-    const [from, to] = [all.indexOf(now), all.indexOf(name)].sort((a, b) => a - b) as [number, number];
-    useView.setState({ clipNames: all.slice(from, to + 1) });
+    const [from, to] = [Math.max(0, listed.indexOf(now)), listed.indexOf(name)].sort((a, b) => a - b) as [number, number];
+    const between = listed.slice(from, to + 1);
+    // The chosen clip may be hidden itself: then the first of the run is chosen.
+    if (!between.includes(now)) useView.setState({ clipName: between[0] ?? name, steps: [] });
+    useView.setState({ clipNames: between });
     return;
   }
   const selected = new Set(view.clipNames.length > 0 ? view.clipNames : [now]);

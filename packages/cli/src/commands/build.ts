@@ -100,7 +100,7 @@ function build(path: string, options: BuildOptions): void {
 function changedInWords({ source, changes, compared, moves, unsure }: Refreshed): string {
   const told = [changesInWords(changes, compared), ...moves].join("; ");
   return unsure
-    ? `${source} (${told}); its size is another one, and where its drawings went cannot be told here: look at it in the studio, where changed art is compared`
+    ? `${source} (${told}); its size changed, and build cannot find where its drawings went: review it in the studio, which compares changed art`
     : `${source} (${told})`;
 }
 

@@ -44,7 +44,14 @@ export function List() {
         chosen={chosen}
         together={new Set(together.map(({ name }) => name))}
         onChoose={(name) => chooseClip(name as ClipName)}
-        onChooseToo={(name, run) => chooseClipToo(project, name as ClipName, run)}
+        onChooseToo={(name, run) =>
+          chooseClipToo(
+            project,
+            name as ClipName,
+            run,
+            shown.map((clip) => clip.name),
+          )
+        }
       />
       {shown.length === 0 && filtered && <p className="px-1.5 text-small text-muted">No clip matches.</p>}
       {chosen !== null && together.length === 0 && (

@@ -56,7 +56,7 @@ export function SeveralClips({ clips }: { clips: readonly Clip[] }) {
   );
 }
 
-/** Names by a pattern, with what they would become. */
+/** Renames the selected clips by a pattern; they stay selected under their new names. */
 function NamesField({ clips }: { clips: readonly Clip[] }) {
   const [pattern, setPattern] = useState("{name}");
   const rename = () => {

@@ -5,7 +5,7 @@ import { setPixelsPerUnit, setSourceScale } from "@caravan/core/edit";
 import { lookOf, type Source, type SourceId, scaledSide, scaleOf, sheetOf } from "@caravan/core/model";
 import { drawnPart } from "@caravan/core/raster";
 import { useState } from "react";
-import { edit, useProject } from "../../project/open-project";
+import { edit, editInGesture, useProject } from "../../project/open-project";
 import { type Picture, usePicture } from "../../project/pictures";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
@@ -37,7 +37,15 @@ export function ScaleDetail({ source }: { source: Source }) {
           onChange={(next) => void set(Number(next))}
         />
         <FieldBox label="×">
-          <NumberField label="Scale" value={scale} least={0.01} most={16} step={0.25} decimals={4} onChange={set} />
+          <NumberField
+            label="Scale"
+            value={scale}
+            least={0.01}
+            most={16}
+            step={0.25}
+            decimals={4}
+            onChange={(next) => editInGesture(`scale ${source.id}`, setSourceScale, source.id, next)?.message}
+          />
         </FieldBox>
       </div>
       <MatchDetail key={source.id} source={source} />

@@ -73,7 +73,7 @@ test("durations are typed one by one, a split cuts before the chosen step, and a
   await expect(clips(page)).toHaveText([/^go0.*0.30 s/, /0.55 s/, /go1/, /go2/, /go3/]);
 
   await row(page, "go3").click();
-  await page.getByRole("button", { name: "Duplicate", exact: true }).click();
+  await page.keyboard.press("d");
   await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
   await page.keyboard.type("copied");
   await page.keyboard.press("Enter");
@@ -90,4 +90,8 @@ test("a run selected in a filtered list leaves out what the filter hides", async
     .nth(3)
     .click({ modifiers: ["Shift"] });
   await expect(page.getByRole("heading", { name: "4 clips selected" })).toBeVisible();
+  // Keys mean all that is selected, as the buttons do.
+  await page.keyboard.press("Shift+Delete");
+  await page.getByRole("searchbox", { name: "Filter clips" }).fill("");
+  await expect(clips(page)).toHaveCount(16);
 });

@@ -1,16 +1,6 @@
 "use client";
 
-import {
-  duplicateClip,
-  insertSteps,
-  moveClip,
-  moveSteps,
-  removeClip,
-  removeSteps,
-  reverseSomeSteps,
-  reverseSteps,
-  setClipRules,
-} from "@caravan/core/edit";
+import { insertSteps, moveSteps, removeSteps, reverseSomeSteps, reverseSteps, setClipRules } from "@caravan/core/edit";
 import type { Clip, FrameRef } from "@caravan/core/model";
 import { seek } from "../../preview/player-state";
 import { startOfStep } from "../../preview/timelines";
@@ -21,6 +11,7 @@ import { useKeys } from "../../ui/keys";
 import { say } from "../../ui/notices";
 import { pasteUnlessArt } from "../../ui/paste";
 import { chosenSteps, extendedSteps } from "./chosen-steps";
+import { duplicateNow, moveNow, removeNow } from "./clip-acts";
 import { ADD_NUMBERS, NEW_BY_NUMBERS } from "./numbers";
 import { copySteps, duplicateChosen, pasteCopied, splitAt } from "./step-acts";
 
@@ -83,10 +74,10 @@ export function ClipKeys({ clip }: { clip: Clip }) {
   useKeys("The list of clips", [
     { keys: "ArrowDown", label: "Next clip", run: () => neighbour(1) },
     { keys: "ArrowUp", label: "Clip before", run: () => neighbour(-1) },
-    { keys: "Alt+ArrowDown", label: "Move the clip down", run: () => act(moveClip, name, index + 1) },
-    { keys: "Alt+ArrowUp", label: "Move the clip up", run: () => act(moveClip, name, index - 1) },
-    { keys: "d", label: "Duplicate the clip", run: () => act(duplicateClip, name) },
-    { keys: "Shift+Delete", label: "Remove the clip", run: () => act(removeClip, name) },
+    { keys: "Alt+ArrowDown", label: "Move the clip down", run: () => moveNow(name, 1) },
+    { keys: "Alt+ArrowUp", label: "Move the clip up", run: () => moveNow(name, -1) },
+    { keys: "d", label: "Duplicate the clip", run: () => duplicateNow(name) },
+    { keys: "Shift+Delete", label: "Remove the clip", run: () => removeNow(name) },
   ]);
   return null;
 }

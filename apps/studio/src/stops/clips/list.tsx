@@ -1,13 +1,12 @@
 "use client";
 
-import { duplicateClip, removeClip } from "@caravan/core/edit";
 import type { Clip, ClipName } from "@caravan/core/model";
 import { useState } from "react";
-import { act } from "../../project/act";
-import { currentProject, useProject } from "../../project/open-project";
+import { useProject } from "../../project/open-project";
 import { chooseClip, chooseClipToo, chosenAction, chosenClip, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { ListHeading, RowList } from "../../ui/row-list";
+import { duplicateNow, removeNow } from "./clip-acts";
 import { secondsInWords, totalOf } from "./pace-words";
 import { ActionsList } from "./rose/actions-list";
 import { useClipsTogether } from "./together";
@@ -57,22 +56,12 @@ export function List() {
       {chosen !== null && together.length === 0 && (
         <div className="mt-3 flex flex-wrap gap-2 px-1.5">
           <Button onClick={() => duplicateNow(chosen)}>Duplicate</Button>
-          <Button onClick={() => act(removeClip, chosen)}>Remove</Button>
+          <Button onClick={() => removeNow(chosen)}>Remove</Button>
         </div>
       )}
       {project.actions.length === 0 && clips.length > 0 && <ActionsList />}
     </>
   );
-}
-
-/** The copy is what is worked on next, and its name waits to be typed. */
-function duplicateNow(name: ClipName): void {
-  if (!act(duplicateClip, name)) return;
-  const { clips } = currentProject();
-  const copy = clips[clips.findIndex((clip) => clip.name === name) + 1];
-  if (!copy) return;
-  chooseClip(copy.name);
-  useView.setState({ naming: true });
 }
 
 const SIGNS = { once: " once", loop: "", pingpong: " ↔" };

@@ -9,6 +9,7 @@ const common = { testTimeout: 30_000, setupFiles: ["scripts/test-setup.ts"] };
  */
 export default defineConfig({
   test: {
+    globalSetup: ["scripts/test-command.mjs"],
     // By itself Vitest leaves one core to others, which is half of a small machine. Many tests wait for commands that they start.
     maxWorkers: availableParallelism() + 1,
     projects: [

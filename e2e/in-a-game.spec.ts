@@ -37,7 +37,6 @@ const GAME = `<!doctype html><meta charset="utf-8"><canvas id="screen" width="96
 
 test.beforeAll(async () => {
   out = mkdtempSync(join(tmpdir(), "caravan-game-"));
-  execFileSync(process.execPath, [join(root, "scripts/build-command.mjs")]);
   execFileSync(process.execPath, [join(root, "packages/cli/bin/caravan.mjs"), "build", demo, "--out", out]);
   buildSync({ entryPoints: [join(root, "packages/player/src/index.ts")], bundle: true, format: "esm", outfile: join(out, "player.js") });
   const types: Record<string, string> = { ".js": "text/javascript", ".json": "application/json", ".png": "image/png" };

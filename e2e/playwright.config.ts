@@ -13,7 +13,7 @@ const HIDDEN = process.env.SCREENSHOTS ? [] : ["screenshots.spec.ts"];
 /** Drives the built studio in Debian's Chromium, as a person would. */
 export default defineConfig({
   testDir: ".",
-  globalSetup: join(import.meta.dirname, "warm-up.ts"),
+  globalSetup: [join(root, "scripts/test-command.mjs"), join(import.meta.dirname, "warm-up.ts")],
   projects: [
     { name: "slow", testMatch: SLOW },
     { name: "fast", testIgnore: [SLOW, ...HIDDEN] },

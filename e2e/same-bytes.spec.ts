@@ -10,7 +10,6 @@ const root = join(import.meta.dirname, "..");
 
 test("the studio delivers the same bytes as the command line", async ({ page }) => {
   const out = mkdtempSync(join(tmpdir(), "caravan-build-"));
-  execFileSync(process.execPath, [join(root, "scripts/build-command.mjs")]);
   execFileSync(process.execPath, [join(root, "packages/cli/bin/caravan.mjs"), "build", join(root, "examples/tamarisk-road"), "--out", out]);
   await openStudio(page);
   await goTo(page, "Ship");

@@ -18,7 +18,6 @@ let url: string;
 /** The demo, built into a folder, and the game that plays it. */
 test.beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), "caravan-crossing-"));
-  execFileSync(process.execPath, [join(root, "scripts/build-command.mjs")]);
   cpSync(join(root, "examples/tamarisk-road"), join(folder, "project"), { recursive: true });
   execFileSync(process.execPath, [caravan, "build", join(folder, "project"), "--out", join(folder, "game")]);
   game = spawn(process.execPath, [join(root, "scripts/crossing.mjs"), "--delivered", join(folder, "game"), "--port", "0"]);

@@ -1,11 +1,11 @@
-import { execFileSync, spawnSync } from "node:child_process";
+import { spawnSync } from "node:child_process";
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { readBundle, writeBundle } from "@caravan/core/bundle";
 import { sha256Hex, utf8, writeZip } from "@caravan/core/codec";
 import { clearPixels, crop, type Pixels, paste, samePixels } from "@caravan/core/raster";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, describe, expect, it } from "vitest";
 import { sheetOfCells } from "../../core/src/edit/project.fixture";
 import { pngCodec } from "./png";
 
@@ -15,7 +15,6 @@ const folder = mkdtempSync(join(tmpdir(), "caravan-test-"));
 const png = pngCodec();
 const at = (...parts: string[]) => join(folder, ...parts);
 
-beforeAll(() => execFileSync(process.execPath, [join(root, "scripts/build-command.mjs")]));
 afterAll(() => rmSync(folder, { recursive: true }));
 
 function caravan(...args: string[]) {

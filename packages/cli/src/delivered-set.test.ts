@@ -1,9 +1,9 @@
-import { execFileSync, spawnSync } from "node:child_process";
+import { spawnSync } from "node:child_process";
 import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { utf8 } from "@caravan/core/codec";
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
+import { afterAll, beforeEach, describe, expect, it } from "vitest";
 import { sheetOfCells } from "../../core/src/edit/project.fixture";
 import { receiptIn, removeLeft, writeSet } from "./delivered-set";
 import { pngCodec } from "./png";
@@ -18,7 +18,6 @@ const textOf = (path: string) => readFileSync(join(folder, path), "utf8");
 beforeEach(() => {
   folder = join(top, `case-${count++}`);
 });
-beforeAll(() => execFileSync(process.execPath, [join(root, "scripts/build-command.mjs")]));
 afterAll(() => rmSync(top, { recursive: true, force: true }));
 
 describe("files written as a set", () => {

@@ -1,4 +1,4 @@
-import { execFileSync, spawn, spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -34,7 +34,6 @@ const contents = (path: string) =>
 
 /** A project that delivers 600 single pictures: most of a build's time goes into writing them. */
 beforeAll(() => {
-  execFileSync(process.execPath, [join(root, "scripts/build-command.mjs")]);
   const sheet = sheetOfCells(30, 20);
   const bytes = pngCodec().encode(sheet);
   const { width, height } = sheet;

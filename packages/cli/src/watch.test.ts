@@ -1,9 +1,9 @@
-import { type ChildProcessWithoutNullStreams, execFileSync, spawn } from "node:child_process";
+import { type ChildProcessWithoutNullStreams, spawn } from "node:child_process";
 import { cpSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createInterface } from "node:readline";
-import { afterAll, afterEach, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, afterEach, describe, expect, it } from "vitest";
 import { pngCodec } from "./png";
 
 const root = join(import.meta.dirname, "../../..");
@@ -37,7 +37,6 @@ function repainted(road: string, red: number): Uint8Array {
   return png.encode(fire);
 }
 
-beforeAll(() => execFileSync(process.execPath, [join(root, "scripts/build-command.mjs")]));
 afterEach(() => {
   watching?.kill("SIGKILL");
 });

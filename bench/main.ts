@@ -3,7 +3,7 @@
  * `npm run bench` prints them; docs/figures.md keeps a run of one day.
  */
 import { deflateSync, inflateSync } from "node:zlib";
-import { timelineOf } from "@caravan/core/clip";
+import { timelineOf } from "@caravan/core/playback";
 import { cutByGrid, cutSheet, gridOf, suggestGrids } from "@caravan/core/cut";
 import { addClip, addSources, applyChanges, cutSource, differenceBetween, dropFrames, setStepDurations } from "@caravan/core/edit";
 import { type ClipName, type Cut, emptyProject, keptRefs, type Project, projectToFile, type SourceId } from "@caravan/core/model";

@@ -3,7 +3,7 @@
  * `npm run bench:movement` expects the built studio, opens a project of 2,000 frames, each of a colour of its own, runs four clips at
  * once and reads back from their canvases which frame was drawn in each of 600 pictures of the display, and for which time.
  */
-import { timelineOf } from "@caravan/core/clip";
+import { timelineOf } from "@caravan/core/playback";
 import { clearPixels, type Pixels } from "@caravan/core/raster";
 import { chromium, type Page } from "@playwright/test";
 import { BROWSER } from "../e2e/browser";

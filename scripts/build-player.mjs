@@ -1,6 +1,6 @@
 // npm run player [-- FOLDER]: @caravan/player as it is published, in packages/player/dist: one ESM file, its types, README and licence, nothing to install.
 import { copyFileSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
-import { dirname, join } from "node:path";
+import { basename, dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
@@ -22,9 +22,16 @@ async function buildPlayer(out = join(player, "dist")) {
     platform: "neutral",
     logLevel: "warning",
   });
-  const options = { declaration: true, emitDeclarationOnly: true, outDir: out, strict: true, target: ts.ScriptTarget.ES2022, types: [] };
-  const program = ts.createProgram([join(player, "src/index.ts")], { ...options, module: ts.ModuleKind.ESNext });
-  const { diagnostics } = program.emit();
+  const options = { declaration: true, emitDeclarationOnly: true, strict: true, target: ts.ScriptTarget.ES2022, types: [] };
+  const program = ts.createProgram([join(player, "src/index.ts")], {
+    ...options,
+    module: ts.ModuleKind.ESNext,
+    moduleResolution: ts.ModuleResolutionKind.Bundler,
+  });
+  // Types of what is bundled from the core are no part of the package: nothing that it gives out mentions them.
+  const { diagnostics } = program.emit(undefined, (file, text) => {
+    if (dirname(file) === join(player, "src")) writeFileSync(join(out, basename(file)), text);
+  });
   if (diagnostics.length > 0) throw new Error(ts.formatDiagnostics(diagnostics, ts.createCompilerHost(options)));
   // Types of a package that is read by Node's own rules name their files with an ending.
   const types = readFileSync(join(out, "index.d.ts"), "utf8").replaceAll('from "./atlas"', 'from "./atlas.js"');

@@ -2,8 +2,10 @@
  * Plays the clips and actions of a caravan-atlas file: tells which frame to draw, never draws.
  *
  * Exact by construction: time is kept in whole microseconds, what is left over when a step ends goes into the next, and a
- * long pause is caught up, events included. The rules stand in docs/formats/playback.md.
+ * long pause is caught up, events included. The rules stand in docs/formats/playback.md; they are the core's own, bundled into this package
+ * when it is built.
  */
+import { AT_START, advanced, isOver, type Playhead, passed, type Timeline, timeAt, timelineOf } from "@caravan/core/playback";
 import type { Atlas, AtlasClip, FacingName } from "./atlas";
 
 export type { Atlas, AtlasAction, AtlasClip, AtlasFrame, AtlasPage, FacingName } from "./atlas";
@@ -47,21 +49,26 @@ export interface Player<A extends Atlas = Atlas> {
   advance(ms: number): Now<A>;
 }
 
-/** A clip laid out in time: `first` runs once, then `later` pass by pass, then `home` once. Times in microseconds. */
+/** A clip of the atlas with its timeline. */
 interface Laid {
-  clip: AtlasClip;
-  first: Run;
-  later: Run;
-  passes: number;
-  home: number;
-  homeTime: number;
+  readonly clip: AtlasClip;
+  readonly timeline: Timeline;
+  readonly hasEvents: boolean;
 }
 
-interface Run {
-  steps: number[];
-  starts: number[];
-  length: number;
-}
+/** What there is to draw before anything is played. */
+const NOTHING: Now = {
+  frame: null,
+  mirror: false,
+  clip: null,
+  step: 0,
+  pass: 0,
+  duration: 0,
+  progress: 0,
+  events: [],
+  ended: false,
+  visible: false,
+};
 
 const FACINGS: FacingName[] = ["e", "se", "s", "sw", "w", "nw", "n", "ne"];
 
@@ -78,9 +85,7 @@ export function createPlayer<A extends Atlas>(atlas: A): Player<A> {
   let facing: FacingName = "s";
   let current: Laid | null = null;
   let mirror = false;
-  let elapsedMs = 0;
-  // Entries up to and at this time have been reported; -1 lets step 0's own events through.
-  let reported = -1;
+  let playhead: Playhead = AT_START;
 
   const layOut = (name: string): Laid => {
     let found = laid.get(name);
@@ -107,10 +112,7 @@ export function createPlayer<A extends Atlas>(atlas: A): Player<A> {
       }
       const next = layOut(clip);
       facing = wanted;
-      if (name !== playing || options.restart || (current && shownAt(current, Math.round(elapsedMs * 1000)).ended)) {
-        elapsedMs = 0;
-        reported = -1;
-      }
+      if (name !== playing || options.restart || (current && isOver(current.timeline, playhead))) playhead = AT_START;
       playing = name;
       current = next;
       shown = clip;
@@ -119,119 +121,48 @@ export function createPlayer<A extends Atlas>(atlas: A): Player<A> {
 
     advance(ms) {
       if (!Number.isFinite(ms)) throw new RangeError(`advance takes milliseconds, not ${ms}.`);
-      if (!current)
-        return {
-          frame: null,
-          mirror: false,
-          clip: null,
-          step: 0,
-          pass: 0,
-          duration: 0,
-          progress: 0,
-          events: [],
-          ended: false,
-          visible: false,
-        };
-      elapsedMs += Math.max(0, ms);
-      const t = Math.round(elapsedMs * 1000);
-      const events = current.clip.steps.some((step) => step.events?.length) ? eventsBetween(current, reported, t) : [];
-      reported = t;
-      return { ...shownAt(current, t), clip: shown, mirror, events } as Now<A>;
+      if (!current) return { ...NOTHING, events: [] } as Now<A>;
+      playhead = advanced(playhead, ms * 1000);
+      const now = passed(current.timeline, playhead);
+      const events: string[] = [];
+      // What has no events is not walked through after a long pause.
+      if (current.hasEvents) for (const { step } of now.entries) events.push(...(current.clip.steps[step]?.events ?? []));
+      playhead = now.told;
+      return { ...shownAt(current, timeAt(playhead)), clip: shown, mirror, events } as Now<A>;
     },
   };
 }
 
 function lay(clip: AtlasClip): Laid {
-  const count = clip.steps.length;
-  if (!count) throw new Error("A clip of this atlas has no steps.");
-  const from = Math.min(clip.loopFrom ?? 0, count - 1);
-  const all = range(0, count);
-  const mode = clip.playback ?? "loop";
-  const double = mode === "pingpong" && clip.doubleEnds === true;
-  const back = mode === "pingpong" ? range(double ? from : from + 1, double ? count : count - 1).reverse() : [];
-  const passes = mode === "once" ? 1 : clip.times || Number.POSITIVE_INFINITY;
-  const comesHome = mode === "pingpong" && !double && count - from > 1 && passes < Number.POSITIVE_INFINITY;
-  return {
-    clip,
-    first: run(clip, [...all, ...back]),
-    later: run(clip, [...range(from, count), ...back]),
-    passes,
-    home: comesHome ? from : -1,
-    homeTime: comesHome ? micros(clip, from) : 0,
-  };
-}
-
-function shownAt({ clip, first, later, passes, home, homeTime }: Laid, t: number): Omit<Now, "clip" | "mirror" | "events"> {
-  const passesEnd = first.length + (passes - 1) * later.length;
-  if (t >= passesEnd) {
-    const run = passes > 1 ? later : first;
-    const ended = t >= passesEnd + homeTime;
-    const visible = !ended || clip.after !== "hide";
-    const last = home < 0 ? (run.steps[run.steps.length - 1] as number) : home;
-    const step = ended && clip.after === "first" ? 0 : last;
-    const length = run.length + homeTime;
-    const progress = ended ? 1 : (run.length + t - passesEnd) / length;
-    return { frame: visible ? frameOf(clip, step) : null, step, pass: passes - 1, duration: length / 1000, progress, ended, visible };
-  }
-  const since = t - first.length;
-  const pass = since < 0 ? 0 : 1 + Math.floor(since / later.length);
-  const run = pass ? later : first;
-  const at = pass ? since - (pass - 1) * later.length : t;
-  const step = stepAt(run, at);
-  // Coming home belongs to the last pass.
-  const length = run.length + (pass === passes - 1 ? homeTime : 0);
-  return { frame: frameOf(clip, step), step, pass, duration: length / 1000, progress: at / length, ended: false, visible: true };
-}
-
-function eventsBetween({ clip, first, later, passes, home }: Laid, from: number, to: number): string[] {
-  const events: string[] = [];
-  const enter = (step: number, at: number) => {
-    if (at > from && at <= to) events.push(...(clip.steps[step]?.events ?? []));
-  };
-  let pass = from < first.length ? 0 : Math.min(1 + Math.floor((from - first.length) / later.length), passes - 1);
-  for (; pass < passes; pass++) {
-    const run = pass ? later : first;
-    const start = pass && first.length + (pass - 1) * later.length;
-    if (start > to) return events;
-    for (let k = 0; k < run.steps.length; k++) enter(run.steps[k] as number, start + (run.starts[k] as number));
-  }
-  if (home >= 0) enter(home, first.length + (passes - 1) * later.length);
-  return events;
-}
-
-function run(clip: AtlasClip, steps: number[]): Run {
-  let length = 0;
-  const starts = steps.map((step) => {
-    const start = length;
-    length += micros(clip, step);
-    return start;
+  if (!clip.steps.length) throw new Error("A clip of this atlas has no steps.");
+  const timeline = timelineOf({
+    playback: oneOf(clip.playback, ["loop", "once", "pingpong"]),
+    times: clip.times || 0,
+    loopFrom: clip.loopFrom || 0,
+    doubleEnds: clip.doubleEnds === true,
+    after: oneOf(clip.after, ["hold", "first", "hide"]),
+    steps: clip.steps.map(({ ms }) => ({ duration: Math.round(ms * 1000) })),
   });
-  return { steps, starts, length };
+  return { clip, timeline, hasEvents: clip.steps.some(({ events }) => events?.length) };
 }
 
-function stepAt({ steps, starts }: Run, t: number): number {
-  let low = 0;
-  let high = starts.length - 1;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if ((starts[middle] as number) <= t) low = middle;
-    else high = middle - 1;
-  }
-  return steps[low] as number;
+/** The word, if it is one of these, else the first of them. */
+function oneOf<Word extends string>(word: string | undefined, words: readonly [Word, ...Word[]]): Word {
+  return words.find((each) => each === word) ?? words[0];
 }
 
-function micros(clip: AtlasClip, step: number): number {
-  return Math.round((clip.steps[step]?.ms ?? 0) * 1000);
-}
-
-function frameOf(clip: AtlasClip, step: number): string | null {
-  return clip.steps[step]?.frame ?? null;
-}
-
-function range(from: number, end: number): number[] {
-  const all: number[] = [];
-  for (let k = from; k < end; k++) all.push(k);
-  return all;
+function shownAt({ clip, timeline }: Laid, t: number): Omit<Now, "clip" | "mirror" | "events"> {
+  const { step, pass, ended, visible } = timeline.shownAt(t);
+  const { at, until } = timeline.passAt(t);
+  return {
+    frame: visible ? (clip.steps[step]?.frame ?? null) : null,
+    step,
+    pass,
+    duration: (until - at) / 1000,
+    progress: ended ? 1 : (t - at) / (until - at),
+    ended,
+    visible,
+  };
 }
 
 /** The present facing with the least turn from the wanted one; of two equally near, the one nearer to s. */
@@ -262,7 +193,7 @@ function unknown(name: string, atlas: Atlas): string {
 
 /** Levenshtein's edit distance. */
 function distance(a: string, b: string): number {
-  let row = range(0, b.length + 1);
+  let row = Array.from({ length: b.length + 1 }, (_, k) => k);
   for (let i = 0; i < a.length; i++) {
     const next = [i + 1];
     for (let j = 0; j < b.length; j++)

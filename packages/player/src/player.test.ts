@@ -1,9 +1,9 @@
-import { timelineOf } from "@caravan/core/clip";
 import { nearestPresent } from "@caravan/core/facing";
 import { FACINGS } from "@caravan/core/model";
+import { timelineOf } from "@caravan/core/playback";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { PLAYBACK_CASES } from "../../core/src/clip/timeline.cases";
+import { PLAYBACK_CASES } from "../../core/src/playback/timeline.cases";
 import { type Atlas, type AtlasClip, createPlayer, type FacingName } from ".";
 
 const RULES = { playback: "loop", times: 0, loopFrom: 0, after: "hold", doubleEnds: false } as const;

@@ -1,6 +1,7 @@
 /** The steps around the one on the stage, drawn faintly: in one colour, or as outlines. */
-import type { Timeline } from "@caravan/core/clip";
+
 import type { Micros } from "@caravan/core/model";
+import type { Timeline } from "@caravan/core/playback";
 import { type Drawable, drawStill } from "./draw-frame";
 import type { PlayedFrame } from "./playing";
 

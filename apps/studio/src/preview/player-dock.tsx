@@ -1,15 +1,17 @@
 "use client";
 
 import { turnedBy } from "@caravan/core/facing";
+import { isOver } from "@caravan/core/playback";
 import { ChevronLeft, ChevronRight, Maximize2, Minimize2, Minus, Plus, RotateCcw, RotateCw } from "lucide-react";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { useProject } from "../project/open-project";
 import { useView } from "../project/view";
 import { Button, IconButton } from "../ui/button";
 import { useKeys } from "../ui/keys";
 import { Tick } from "../ui/tick";
+import { seek, stepBy, togglePlaying, useTicking } from "./clock";
 import type { ShownMarks } from "./marks-scene";
-import { SPEEDS, seekNextEvent, stepBy, timelineOfPlaying, togglePlaying, usePlayer, usePlayhead } from "./player-state";
+import { SPEEDS, seekNextEvent, timelineOfPlaying, usePlayer, usePlayerClock } from "./player-state";
 import type { Playing } from "./playing";
 import { Reading } from "./reading";
 import { ScrubBar } from "./scrub-bar";
@@ -20,8 +22,8 @@ import { StageSettings } from "./stage-settings";
 
 /** The player: at the top right of every stop, it plays what is being worked on. */
 export function PlayerDock({ playing }: { playing: Playing | null }) {
-  const running = usePlayer((state) => state.running);
-  const speed = usePlayer((state) => state.speed);
+  const running = usePlayerClock((state) => state.running);
+  const speed = usePlayerClock((state) => state.speed);
   const origin = usePlayer((state) => state.origin);
   const [zoom, setZoom] = useState(1);
   const [picking, setPicking] = useState(false);
@@ -30,11 +32,17 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
   const atMarks = useView((view) => view.stop === "marks");
   const showsMarks = usePlayer((state) => state.marks);
   const marks = useShownMarks(atMarks && showsMarks);
-  const over = usePlayhead(({ elapsed }) => playing !== null && elapsed >= timelineOfPlaying(playing).end);
+  const timeline = playing && timelineOfPlaying(playing);
+  const over = usePlayerClock((state) => timeline !== null && isOver(timeline, state));
+  useTicking(usePlayerClock, timeline);
+  // Another thing to play starts at its beginning; an edit of the same thing goes on where it is.
+  const key = playing?.key;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is the change of key that starts over
+  useEffect(() => seek(usePlayerClock, 0), [key]);
   const zoomBy = (direction: 1 | -1) => usePlayer.setState({ zoom: neighbourZoom(zoom, direction) });
   const faster = (direction: 1 | -1) => {
     const at = SPEEDS.findIndex((each) => each >= speed) + direction;
-    usePlayer.setState({ speed: SPEEDS[Math.max(0, Math.min(SPEEDS.length - 1, at))] ?? 1 });
+    usePlayerClock.setState({ speed: SPEEDS[Math.max(0, Math.min(SPEEDS.length - 1, at))] ?? 1 });
   };
   const turn = (by: 1 | -1) => {
     const turning = playing?.turning;
@@ -43,9 +51,9 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
   const hasEvents = playing?.steps.some(({ events }) => events?.length) ?? false;
 
   useKeys("Player", [
-    { keys: "Space", label: "Play or pause", run: () => togglePlaying(playing) },
-    { keys: ",", label: "One step back", run: () => stepBy(playing, -1) },
-    { keys: ".", label: "One step on", run: () => stepBy(playing, 1) },
+    { keys: "Space", label: "Play or pause", run: () => togglePlaying(usePlayerClock, timeline) },
+    { keys: ",", label: "One step back", run: () => timeline && stepBy(usePlayerClock, timeline, -1) },
+    { keys: ".", label: "One step on", run: () => timeline && stepBy(usePlayerClock, timeline, 1) },
     { keys: ";", label: "Go to the next event", run: () => playing && seekNextEvent(playing) },
     { keys: "<", label: "Slower", run: () => faster(-1) },
     { keys: ">", label: "Faster", run: () => faster(1) },
@@ -65,6 +73,7 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
     >
       <div className={`relative ${whole ? "min-h-0 grow" : "shrink-0"}`} style={whole ? undefined : { height }}>
         <Stage
+          clock={usePlayerClock}
           playing={playing}
           onWheelZoom={zoomBy}
           onDoubleClick={toggleWhole}
@@ -118,13 +127,19 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
       {!whole && <StageEdge />}
       <ScrubBar playing={playing} />
       <div className="flex items-center gap-2 px-3 pt-1.5">
-        <IconButton label="One step back" onClick={() => stepBy(playing, -1)} disabled={!playing}>
+        <IconButton label="One step back" onClick={() => timeline && stepBy(usePlayerClock, timeline, -1)} disabled={!playing}>
           <ChevronLeft size={16} />
         </IconButton>
-        <Button look="now" className="min-w-20" onClick={() => togglePlaying(playing)} disabled={!playing} aria-keyshortcuts="Space">
+        <Button
+          look="now"
+          className="min-w-20"
+          onClick={() => togglePlaying(usePlayerClock, timeline)}
+          disabled={!playing}
+          aria-keyshortcuts="Space"
+        >
           {over ? "Play again" : running ? "Pause" : "Play"}
         </Button>
-        <IconButton label="One step on" onClick={() => stepBy(playing, 1)} disabled={!playing}>
+        <IconButton label="One step on" onClick={() => timeline && stepBy(usePlayerClock, timeline, 1)} disabled={!playing}>
           <ChevronRight size={16} />
         </IconButton>
         <label className="ml-auto flex items-center gap-1.5">
@@ -132,7 +147,7 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
           <select
             className="number min-h-7 rounded-box border border-line bg-raised px-1 text-body"
             value={speed}
-            onChange={(event) => usePlayer.setState({ speed: Number(event.target.value) })}
+            onChange={(event) => usePlayerClock.setState({ speed: Number(event.target.value) })}
           >
             {SPEEDS.map((each) => (
               <option key={each} value={each}>

@@ -1,7 +1,9 @@
-/** How the player is set, and where it stands in time. */
-import { timelineOf } from "@caravan/core/clip";
+/** How the player is set, its clock, and what is asked of both. */
+
 import type { Facing, Micros } from "@caravan/core/model";
+import { timeAt, timelineOf } from "@caravan/core/playback";
 import { create } from "zustand";
+import { makeClock, pause, seek } from "./clock";
 import type { GhostLook } from "./ghosts";
 import type { Playing } from "./playing";
 import type { HeldStill } from "./stage-scene";
@@ -11,8 +13,6 @@ import { timelineOfClip } from "./timelines";
 export type Ground = "check" | "flat" | "land";
 
 export interface PlayerSettings {
-  readonly running: boolean;
-  readonly speed: number;
   /** Null fits the stage. */
   readonly zoom: number | null;
   readonly ground: Ground;
@@ -37,8 +37,6 @@ export interface PlayerSettings {
 const movesAtOnce = (): boolean => typeof matchMedia === "undefined" || !matchMedia("(prefers-reduced-motion: reduce)").matches;
 
 export const usePlayer = create<PlayerSettings>(() => ({
-  running: movesAtOnce(),
-  speed: 1,
   zoom: null,
   ground: "check",
   colour: null,
@@ -54,56 +52,21 @@ export const usePlayer = create<PlayerSettings>(() => ({
 
 export const SPEEDS = [0.05, 0.1, 0.25, 0.5, 0.75, 1, 1.5, 2, 4, 8] as const;
 
-/** Microseconds since the start of what is playing, unrounded; a store of its own, since it changes at every refresh. */
-export interface Playhead {
-  readonly elapsed: number;
-}
-
-export const usePlayhead = create<Playhead>(() => ({ elapsed: 0 }));
-
-export function seek(elapsed: Micros): void {
-  usePlayhead.setState({ elapsed: Math.max(0, elapsed) });
-}
-
-export function togglePlaying(playing: Playing | null): void {
-  const { running } = usePlayer.getState();
-  if (running && playing && isOver(playing)) {
-    seek(0);
-    return;
-  }
-  usePlayer.setState({ running: !running });
-}
-
-/** Whether a clip has come to its end. */
-export function isOver(playing: Playing): boolean {
-  return usePlayhead.getState().elapsed >= timelineOfPlaying(playing).end;
-}
-
-/** Pauses and goes to the start of the next or the previous step; before the first comes the last of the pass. */
-export function stepBy(playing: Playing | null, direction: 1 | -1): void {
-  if (!playing) return;
-  usePlayer.setState({ running: false });
-  const timeline = timelineOfPlaying(playing);
-  const now = Math.round(usePlayhead.getState().elapsed);
-  const last = Number.isFinite(timeline.end) ? timeline.end : Number.POSITIVE_INFINITY;
-  const span = timeline.spanAt(Math.min(now, last === Number.POSITIVE_INFINITY ? now : last - 1));
-  if (direction === 1) seek(span.until >= last ? 0 : span.until);
-  else if (now > 0 && span.at > 0) seek(timeline.spanAt(span.at - 1).at);
-  else seek(timeline.spanAt(timeline.firstPass - 1).at);
-}
+/** The player's time, which all that shows the same moment follows: a store of its own, since it changes at every refresh. */
+export const usePlayerClock = makeClock(movesAtOnce());
 
 /** Goes to the next step that fires an event, round at the end of the pass, and pauses. False if there is none. */
 export function seekNextEvent(playing: Playing): boolean {
   if (!playing.steps.some(({ events }) => events?.length)) return false;
   const timeline = timelineOfPlaying(playing);
-  const now = Math.round(usePlayhead.getState().elapsed);
+  const now = timeAt(usePlayerClock.getState());
   const within = Math.max(timeline.firstPass, timeline.laterPass) * 2;
   const until = Math.min(now + within, timeline.end);
   for (const from of [now, -1])
     for (const { at, step } of timeline.entries(from, from < 0 ? timeline.firstPass : until))
       if (playing.steps[step]?.events?.length) {
-        usePlayer.setState({ running: false });
-        seek(at);
+        pause(usePlayerClock);
+        seek(usePlayerClock, at);
         return true;
       }
   return false;

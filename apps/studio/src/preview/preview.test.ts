@@ -1,14 +1,15 @@
-import { timelineOf } from "@caravan/core/clip";
 import { addAction, addClip, dropFrames, mirrorMissing, setPetal } from "@caravan/core/edit";
 import { type ActionName, type ClipName, emptyProject, type Facing, type FrameRef } from "@caravan/core/model";
+import { timelineOf } from "@caravan/core/playback";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { PLAYBACK_CASES } from "../../../../packages/core/src/clip/timeline.cases";
 import { porterProject } from "../../../../packages/core/src/edit/project.fixture";
+import { PLAYBACK_CASES } from "../../../../packages/core/src/playback/timeline.cases";
 import { START, type View } from "../project/view";
+import { seek, stepBy } from "./clock";
 import { ghostsAround } from "./ghosts";
 import { frameShown } from "./paint-stage";
-import { seek, stepBy, usePlayer, usePlayhead } from "./player-state";
+import { timelineOfPlaying, usePlayerClock } from "./player-state";
 import { type PlayedFrame, type Playing, playingOf } from "./playing";
 import { anchorOf, fittingZoom, frameOnStage, neighbourZoom, reachOf, stageScene } from "./stage-scene";
 
@@ -160,17 +161,17 @@ describe("an action", () => {
 describe("stepping", () => {
   it("goes to the starts of steps, round at the ends, and pauses", () => {
     const playing = at({ stop: "clips" }) as Playing;
-    usePlayer.setState({ running: true });
-    seek(150_000);
+    usePlayerClock.setState({ running: true });
+    seek(usePlayerClock, 150_000);
     const steps = ([1, 1, 1, -1, -1] as const).map((direction) => {
-      stepBy(playing, direction);
-      return usePlayhead.getState().elapsed;
+      stepBy(usePlayerClock, timelineOfPlaying(playing), direction);
+      return usePlayerClock.getState().elapsed;
     });
     expect(steps).toEqual([200_000, 300_000, 400_000, 300_000, 200_000]);
-    seek(0);
-    stepBy(playing, -1);
-    expect(usePlayhead.getState().elapsed).toBe(200_000);
-    expect(usePlayer.getState().running).toBe(false);
+    seek(usePlayerClock, 0);
+    stepBy(usePlayerClock, timelineOfPlaying(playing), -1);
+    expect(usePlayerClock.getState().elapsed).toBe(200_000);
+    expect(usePlayerClock.getState().running).toBe(false);
   });
 
   it("goes round in a clip that ends", () => {
@@ -178,11 +179,11 @@ describe("stepping", () => {
       ...(at({ stop: "clips" }) as Playing),
       rules: { playback: "once", times: 0, loopFrom: 0, after: "hold", doubleEnds: false },
     } as const;
-    seek(300_000);
-    stepBy(once, -1);
-    expect(usePlayhead.getState().elapsed).toBe(100_000);
-    seek(250_000);
-    stepBy(once, 1);
-    expect(usePlayhead.getState().elapsed).toBe(0);
+    seek(usePlayerClock, 300_000);
+    stepBy(usePlayerClock, timelineOfPlaying(once), -1);
+    expect(usePlayerClock.getState().elapsed).toBe(100_000);
+    seek(usePlayerClock, 250_000);
+    stepBy(usePlayerClock, timelineOfPlaying(once), 1);
+    expect(usePlayerClock.getState().elapsed).toBe(0);
   });
 });

@@ -3,15 +3,15 @@
 import { msFromMicros } from "@caravan/core/model";
 import { useCountFrom } from "../ui/counting";
 import { written } from "../ui/number-field";
-import { stepAfter, timelineOfPlaying, usePlayer, usePlayhead } from "./player-state";
+import { stepAfter, timelineOfPlaying, usePlayerClock } from "./player-state";
 import type { Playing } from "./playing";
 
 /** What is on the stage, in words and numbers; told to screen readers when it stands still. */
 export function Reading({ playing }: { playing: Playing | null }) {
-  const running = usePlayer((state) => state.running);
+  const running = usePlayerClock((state) => state.running);
   const countFrom = useCountFrom();
   // A string, so that this is drawn again only when what it says changes.
-  const said = usePlayhead(({ elapsed }) => (playing ? readingOf(playing, elapsed, countFrom) : ""));
+  const said = usePlayerClock(({ elapsed }) => (playing ? readingOf(playing, elapsed, countFrom) : ""));
   if (!playing) return <p className="border-t border-line px-3 py-2 text-muted">Nothing to play yet: bring art in, cut it, pick frames.</p>;
   const [frame, place, time, fired, next] = said.split("\n");
   return (

@@ -3,15 +3,16 @@
 import { msFromMicros } from "@caravan/core/model";
 import { useMemo } from "react";
 import { written } from "../ui/number-field";
-import { seek, timelineOfPlaying, usePlayer, usePlayhead } from "./player-state";
+import { pause, seek } from "./clock";
+import { timelineOfPlaying, usePlayerClock } from "./player-state";
 import type { Playing } from "./playing";
 
 /** The time of one round, to be dragged along; events are marked on it. Dragging pauses. Later rounds stand on the same bar. */
 export function ScrubBar({ playing }: { playing: Playing | null }) {
   const timeline = playing && timelineOfPlaying(playing);
   const length = timeline?.firstPass ?? 1;
-  const running = usePlayer((state) => state.running);
-  const at = usePlayhead(({ elapsed }) => (timeline ? shownTime(roundAt(timeline, elapsed) / 1000, length / 1000, running) : 0));
+  const running = usePlayerClock((state) => state.running);
+  const at = usePlayerClock(({ elapsed }) => (timeline ? shownTime(roundAt(timeline, elapsed) / 1000, length / 1000, running) : 0));
   const marks = useMemo(() => (playing ? eventsOf(playing) : []), [playing]);
   return (
     <div className="relative mx-3 mt-2 h-4">
@@ -36,12 +37,12 @@ export function ScrubBar({ playing }: { playing: Playing | null }) {
         onKeyDown={(event) => {
           if (!MOVING_KEYS.has(event.key)) return;
           // The thumb of a bar that runs may lag behind: it is put where the time is before the key moves it.
-          usePlayer.setState({ running: false });
-          if (event.key === "Home") seek(0);
+          pause(usePlayerClock);
+          if (event.key === "Home") seek(usePlayerClock, 0);
         }}
         onChange={(event) => {
-          usePlayer.setState({ running: false });
-          seek(Number(event.target.value) * 1000);
+          pause(usePlayerClock);
+          seek(usePlayerClock, Number(event.target.value) * 1000);
         }}
       />
     </div>

@@ -1,20 +1,21 @@
 /** Which step of a clip is worked on, and choosing another one. */
 import type { Clip } from "@caravan/core/model";
 import { useView } from "../project/view";
-import { seek, usePlayer, usePlayhead } from "./player-state";
+import { seek } from "./clock";
+import { usePlayerClock } from "./player-state";
 import { startOfStep, timelineOfClip } from "./timelines";
 
 /** Chooses a step alone and shows it in the player. */
 export function chooseStep(clip: Clip, step: number): void {
   useView.setState({ steps: [step] });
-  seek(startOfStep(clip, step));
+  seek(usePlayerClock, startOfStep(clip, step));
 }
 
 /** The chosen step; without one, the step at which the player stands still. */
 export function useShownStep(clip: Clip): number {
   const chosen = useView((view) => view.steps[0]);
-  const running = usePlayer((state) => state.running);
+  const running = usePlayerClock((state) => state.running);
   const timeline = timelineOfClip(clip);
-  const at = usePlayhead(({ elapsed }) => (running || !timeline ? 0 : timeline.shownAt(Math.round(elapsed)).step));
+  const at = usePlayerClock(({ elapsed }) => (running || !timeline ? 0 : timeline.shownAt(Math.round(elapsed)).step));
   return Math.min(chosen ?? at, Math.max(0, clip.steps.length - 1));
 }

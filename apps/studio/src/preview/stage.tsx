@@ -1,11 +1,13 @@
 "use client";
 
 import { angleOf, facingToward } from "@caravan/core/facing";
+import { timeAt } from "@caravan/core/playback";
 import { type PointerEvent, type RefObject, useEffect, useMemo, useRef } from "react";
 import { loadPictures, usePictures } from "../project/pictures";
+import type { Clock } from "./clock";
 import type { ShownMarks } from "./marks-scene";
 import { frameShown, paintFigure, paintGround } from "./paint-stage";
-import { timelineOfPlaying, usePlayer, usePlayhead } from "./player-state";
+import { timelineOfPlaying, usePlayer } from "./player-state";
 import type { Playing } from "./playing";
 import { stageInks } from "./stage-inks";
 import { castOf, fittingZoom, reachOf, type StageScene, stageScene } from "./stage-scene";
@@ -15,11 +17,11 @@ import { useCanvasSize } from "./use-canvas-size";
 const NO_DIRECTION = 8;
 
 /**
- * Draws what is playing; at every refresh of the display time goes on, and what then is to be seen is drawn if it is another. Time is real time: after a stall it catches up. An action turns toward
- * the pointer. What the canvas shows is told in words beneath it, by the player's reading.
+ * Draws what is playing at a clock's time, whenever what is to be seen then is another. An action turns toward the pointer. What the canvas shows is told in words beneath it, by the player's reading.
  */
 export function Stage({
   playing,
+  clock,
   marks,
   onZoom,
   onWheelZoom,
@@ -27,6 +29,7 @@ export function Stage({
   onColour,
 }: {
   playing: Playing | null;
+  clock: Clock;
   /** Boxes and points over the figure. */
   marks: ShownMarks | null;
   onZoom: (shown: number) => void;
@@ -52,46 +55,34 @@ export function Stage({
     loadPictures(castOf(playing).flatMap(({ frames }) => frames.flatMap((frame) => (frame ? [frame.look] : []))));
   }, [playing]);
 
-  // Another thing to play starts at its beginning; an edit of the same thing goes on where it is.
-  const key = playing?.key;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: it is the change of key that starts over
-  useEffect(() => usePlayhead.setState({ elapsed: 0 }), [key]);
-
   useEffect(() => {
-    let last: number | null = null;
     let request = 0;
     let painted: readonly unknown[] = [];
-    const tick = (now: number) => {
+    const draw = () => {
+      cancelAnimationFrame(request);
       request = 0;
-      const goesOn = isGoingOn(playing);
-      if (goesOn && last !== null) {
-        const passed = Math.max(0, now - last) * 1000 * usePlayer.getState().speed;
-        usePlayhead.setState(({ elapsed }) => ({ elapsed: elapsed + passed }));
-      }
-      last = goesOn ? now : null;
-      if (goesOn) soon();
       const context = canvas.current?.getContext("2d");
-      const seen = allThatIsSeen(playing, scene, marks);
+      const seen = allThatIsSeen(playing, clock.getState().elapsed, scene, marks);
       if (!context || seen.every((each, k) => each === painted[k])) return;
-      paint(context, playing, scene, marks);
+      paint(context, playing, clock.getState().elapsed, scene, marks);
       painted = seen;
     };
-    // While nothing moves no frame is asked for: a still page lets the machine rest.
     const soon = () => {
-      if (request === 0) request = requestAnimationFrame(tick);
+      if (request === 0) request = requestAnimationFrame(draw);
     };
     soon();
     const theme = new MutationObserver(soon);
     theme.observe(document.documentElement, { attributeFilter: ["data-theme"] });
     DARK?.addEventListener("change", soon);
-    const stops = [usePlayer.subscribe(soon), usePlayhead.subscribe(soon), usePictures.subscribe(soon)];
+    // When time moves it is drawn at once, and so in the same picture of the display as whoever follows that clock too.
+    const stops = [clock.subscribe(draw), usePlayer.subscribe(soon), usePictures.subscribe(soon)];
     return () => {
       cancelAnimationFrame(request);
       theme.disconnect();
       DARK?.removeEventListener("change", soon);
       for (const stop of stops) stop();
     };
-  }, [playing, scene, marks]);
+  }, [playing, clock, scene, marks]);
 
   const turn = (event: PointerEvent<HTMLCanvasElement>) => {
     const turning = playing?.turning;
@@ -157,9 +148,9 @@ function middleOf({ standing, scale }: StageScene, { up, down }: ReturnType<type
 }
 
 /** All that a painting depends on: while it is the same the canvas stays as it is, which spares a machine most of its work. */
-function allThatIsSeen(playing: Playing | null, scene: StageScene, marks: ShownMarks | null): readonly unknown[] {
+function allThatIsSeen(playing: Playing | null, elapsed: number, scene: StageScene, marks: ShownMarks | null): readonly unknown[] {
   const timeline = playing && timelineOfPlaying(playing);
-  const now = Math.round(usePlayhead.getState().elapsed);
+  const now = timeAt({ elapsed });
   return [
     playing,
     scene,
@@ -176,14 +167,14 @@ function allThatIsSeen(playing: Playing | null, scene: StageScene, marks: ShownM
 /** Colours of the interface follow the system until a person chooses. */
 const DARK = globalThis.matchMedia?.("(prefers-color-scheme: dark)");
 
-/** Whether time goes on: something plays and has not come to its end. */
-function isGoingOn(playing: Playing | null): boolean {
-  return playing !== null && usePlayer.getState().running && usePlayhead.getState().elapsed < timelineOfPlaying(playing).end;
-}
-
-function paint(context: CanvasRenderingContext2D, playing: Playing | null, scene: StageScene, marks: ShownMarks | null): void {
+function paint(
+  context: CanvasRenderingContext2D,
+  playing: Playing | null,
+  elapsed: number,
+  scene: StageScene,
+  marks: ShownMarks | null,
+): void {
   const look = usePlayer.getState();
-  const { elapsed } = usePlayhead.getState();
   paintGround(context, scene, look);
   context.canvas.dataset.frame = playing ? (frameShown(playing, elapsed)?.name ?? "") : "";
   context.canvas.dataset.facing = playing?.turning?.shown ?? "";

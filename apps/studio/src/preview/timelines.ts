@@ -1,6 +1,7 @@
 /** The timeline of a clip, made once for each: several parts of a screen ask for the same one at every change. */
-import { type Timeline, timelineOf } from "@caravan/core/clip";
+
 import type { Clip, Micros } from "@caravan/core/model";
+import { type Timeline, timelineOf } from "@caravan/core/playback";
 
 const known = new WeakMap<Clip, Timeline>();
 

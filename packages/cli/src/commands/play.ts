@@ -1,4 +1,3 @@
-import { playedAt, timelineOf } from "@caravan/core/clip";
 import { nearestPresent } from "@caravan/core/facing";
 import {
   actionNamed,
@@ -15,6 +14,7 @@ import {
   microsFromMs,
   type Project,
 } from "@caravan/core/model";
+import { playedAt, timelineOf } from "@caravan/core/playback";
 import { type Command, Option } from "commander";
 import { times } from "../options";
 import { openDocument } from "../project";

@@ -1,9 +1,9 @@
 /** Clips as moving pictures: APNG, exact in colour and nearly so in time, and GIF, with what it cannot hold said. */
 import type { AtlasClip } from "../atlas";
-import { stepOrder } from "../clip";
 import { type AnimationFrame, apngTime, gifTimes, type NamedFile, type PngCodec, readApng, readGif, writeApng, writeGif } from "../codec";
 import { filmPath } from "../manifest";
 import { CaravanError, type Delivery } from "../model";
+import { stepOrder } from "../playback";
 import { looksSame, type Pixels } from "../raster";
 import { cellsFor, inCell } from "./cells";
 import type { FrameToDeliver, Goods } from "./goods";

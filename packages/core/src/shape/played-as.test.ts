@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { AtlasClip } from "../atlas";
-import { timelineOf } from "../clip";
+import { timelineOf } from "../playback";
 import { playedAs } from "./played-as";
 
 const clip = (count: number, rules: Partial<AtlasClip>): AtlasClip => ({

@@ -1,5 +1,5 @@
 import type { AtlasClip } from "../atlas";
-import { type StepOrder, stepOrder } from "../clip";
+import { type StepOrder, stepOrder } from "../playback";
 import type { Traits } from "./learn";
 
 /** A clip as a file will tell it. */

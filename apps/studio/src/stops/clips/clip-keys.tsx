@@ -2,7 +2,8 @@
 
 import { insertSteps, moveSteps, removeSteps, reverseSomeSteps, reverseSteps, setClipRules } from "@caravan/core/edit";
 import type { Clip, FrameRef } from "@caravan/core/model";
-import { seek } from "../../preview/player-state";
+import { seek } from "../../preview/clock";
+import { usePlayerClock } from "../../preview/player-state";
 import { startOfStep } from "../../preview/timelines";
 import { act } from "../../project/act";
 import { currentProject, edit, useProject } from "../../project/open-project";
@@ -25,7 +26,7 @@ export function ClipKeys({ clip }: { clip: Clip }) {
     const next = extendedSteps(clip.steps.length, steps(), by, extend);
     useView.setState({ steps: next });
     const at = by === 1 ? next.at(-1) : next[0];
-    if (at !== undefined) seek(startOfStep(clip, at));
+    if (at !== undefined) seek(usePlayerClock, startOfStep(clip, at));
   };
   const neighbour = (by: number) => {
     const next = clips[index + by];

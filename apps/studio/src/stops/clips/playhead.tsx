@@ -2,7 +2,7 @@
 
 import type { Clip } from "@caravan/core/model";
 import { useEffect, useMemo, useRef } from "react";
-import { usePlayhead } from "../../preview/player-state";
+import { usePlayerClock } from "../../preview/player-state";
 import { timelineOfClip } from "../../preview/timelines";
 import { edgesOf } from "./ribbon-scale";
 
@@ -20,8 +20,8 @@ export function Playhead({ clip, scale, left }: { clip: Clip; scale: number; lef
       const x = ((edges[step] as number) + share * ((edges[step + 1] as number) - (edges[step] as number))) * scale;
       line.current.style.transform = `translateX(${x}px)`;
     };
-    place(usePlayhead.getState());
-    return usePlayhead.subscribe(place);
+    place(usePlayerClock.getState());
+    return usePlayerClock.subscribe(place);
   }, [timeline, edges, scale]);
   if (!timeline) return null;
   return (

@@ -3,7 +3,8 @@
 import { setClipRules } from "@caravan/core/edit";
 import type { Clip, Micros } from "@caravan/core/model";
 import { type PointerEvent, useMemo, useRef } from "react";
-import { seek, usePlayer } from "../../preview/player-state";
+import { pause, seek } from "../../preview/clock";
+import { usePlayerClock } from "../../preview/player-state";
 import { editInGesture } from "../../project/open-project";
 import { useView } from "../../project/view";
 import { edgesOf, nearestEdge, rulerMarks, stepsBetween } from "./ribbon-scale";
@@ -35,8 +36,8 @@ export function Ruler({ clip, scale, left, margin, from, until }: Props) {
     const at = timeAt(event);
     if (swept.current !== null) useView.setState({ steps: stepsBetween(edges, swept.current, at) });
     else {
-      usePlayer.setState({ running: false });
-      seek(at);
+      pause(usePlayerClock);
+      seek(usePlayerClock, at);
     }
   };
   return (

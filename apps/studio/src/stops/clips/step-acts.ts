@@ -2,7 +2,7 @@
 import { duplicateSteps, pasteSteps, splitClip } from "@caravan/core/edit";
 import type { Clip, Step } from "@caravan/core/model";
 import { create } from "zustand";
-import { usePlayhead } from "../../preview/player-state";
+import { usePlayerClock } from "../../preview/player-state";
 import { timelineOfClip } from "../../preview/timelines";
 import { act } from "../../project/act";
 import { useView } from "../../project/view";
@@ -12,7 +12,7 @@ export const useCopiedSteps = create<{ readonly steps: readonly Step[] }>(() => 
 
 /** The step that the player stands on. */
 function stepNow(clip: Clip): number {
-  return timelineOfClip(clip)?.shownAt(Math.round(usePlayhead.getState().elapsed)).step ?? 0;
+  return timelineOfClip(clip)?.shownAt(Math.round(usePlayerClock.getState().elapsed)).step ?? 0;
 }
 
 export function copySteps(clip: Clip, chosen: readonly number[]): void {

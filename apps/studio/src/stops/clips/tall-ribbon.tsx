@@ -5,8 +5,9 @@ import { useDroppable } from "@dnd-kit/core";
 import { horizontalListSortingStrategy, SortableContext, useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { memo, useMemo } from "react";
+import { seek } from "../../preview/clock";
 import { FramePicture } from "../../preview/frame-picture";
-import { seek, usePlayhead } from "../../preview/player-state";
+import { usePlayerClock } from "../../preview/player-state";
 import { startOfStep, timelineOfClip } from "../../preview/timelines";
 import { currentProject } from "../../project/open-project";
 import { usePlacedFrame } from "../../project/placed-frame";
@@ -25,7 +26,7 @@ export function TallRibbon({ clip, scale, from, until }: { clip: Clip; scale: nu
   const { setNodeRef, isOver } = useDroppable({ id: "ribbon", data: {} });
   const chosen = useView((view) => view.steps);
   const timeline = timelineOfClip(clip);
-  const now = usePlayhead(({ elapsed }) => timeline?.shownAt(Math.round(elapsed)).step);
+  const now = usePlayerClock(({ elapsed }) => timeline?.shownAt(Math.round(elapsed)).step);
   const width = (edges.at(-1) as number) * scale;
   const count = clip.steps.length;
   // The same list as long as there are as many steps: with another one, every step in sight would be made anew.
@@ -109,7 +110,7 @@ const StepCell = memo(function StepCell({ id, name: clip, step, index, width, ch
         tabIndex={-1}
         onClick={(event) => {
           useView.setState((view) => ({ steps: clickedSteps(view.steps, index, event.shiftKey, event.ctrlKey || event.metaKey) }));
-          seek(startOfStep(clipNamed(currentProject(), clip), index));
+          seek(usePlayerClock, startOfStep(clipNamed(currentProject(), clip), index));
         }}
         className={`flex h-full w-full flex-col items-center justify-between overflow-hidden border-r border-line py-1 ${chosen ? "outline-2 -outline-offset-2 outline-now" : ""} ${!shown ? "bg-brick-soft" : now ? "bg-now-soft" : ""} ${roundsFrom ? "border-l-4 border-l-lapis" : ""}`}
       >

@@ -1,7 +1,9 @@
 "use client";
 
 import { type RefObject, useEffect, useRef } from "react";
-import { togglePlaying } from "../../preview/player-state";
+import { togglePlaying } from "../../preview/clock";
+
+import { timelineOfPlaying, usePlayerClock } from "../../preview/player-state";
 import { playingOf } from "../../preview/playing";
 import { currentProject } from "../../project/open-project";
 import { useView } from "../../project/view";
@@ -10,7 +12,10 @@ import { useKeys } from "../../ui/keys";
 /** Set while Space is held over the sheet; `moved` once the pointer has moved with it. */
 export type HeldSpace = { moved: boolean };
 
-const tap = () => togglePlaying(playingOf(currentProject(), useView.getState()));
+const tap = () => {
+  const playing = playingOf(currentProject(), useView.getState());
+  togglePlaying(usePlayerClock, playing && timelineOfPlaying(playing));
+};
 
 /**
  * Space has two uses over the sheet: held, the pointer moves the sheet; tapped, it plays or pauses as everywhere. So the tap

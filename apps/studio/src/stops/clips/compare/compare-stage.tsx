@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef } from "react";
 import { frameShown, paintFigure, paintGround } from "../../../preview/paint-stage";
-import { timelineOfPlaying, usePlayer, usePlayhead } from "../../../preview/player-state";
+import { timelineOfPlaying, usePlayer, usePlayerClock } from "../../../preview/player-state";
 import type { Playing } from "../../../preview/playing";
 import { stageInks } from "../../../preview/stage-inks";
 import { castOf, fittingZoom, reachOf, stageScene } from "../../../preview/stage-scene";
@@ -68,7 +68,7 @@ function LaneCanvas({ lanes, all, inStep }: { lanes: readonly ShownLane[]; all: 
       if (!context || !lead || context.canvas.width === 0) return;
       const look = usePlayer.getState();
       const inks = stageInks(context.canvas);
-      const { elapsed } = usePlayhead.getState();
+      const { elapsed } = usePlayerClock.getState();
       paintGround(context, scene, look);
       const told: string[] = [];
       for (const [k, { lane, playing }] of lanes.entries()) {
@@ -85,7 +85,7 @@ function LaneCanvas({ lanes, all, inStep }: { lanes: readonly ShownLane[]; all: 
     };
     draw();
     // Drawn when the player's time moves, and so in the same picture of the display as the player itself.
-    const stops = [usePlayhead.subscribe(draw), usePlayer.subscribe(draw), usePictures.subscribe(draw)];
+    const stops = [usePlayerClock.subscribe(draw), usePlayer.subscribe(draw), usePictures.subscribe(draw)];
     return () => {
       for (const stop of stops) stop();
     };

@@ -1,5 +1,5 @@
-import { timelineOf } from "@caravan/core/clip";
 import type { ClipName } from "@caravan/core/model";
+import { timelineOf } from "@caravan/core/playback";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { firstLanes, laneTime, phaseAt } from "./lanes";

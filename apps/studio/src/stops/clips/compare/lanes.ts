@@ -1,6 +1,7 @@
 /** What is compared: up to four clips, each at its own speed, now or as it was before its last edit. Times are worked out here, purely. */
-import type { Timeline } from "@caravan/core/clip";
+
 import type { ClipName, Micros } from "@caravan/core/model";
+import type { Timeline } from "@caravan/core/playback";
 import { create } from "zustand";
 
 export const MOST_LANES = 4;

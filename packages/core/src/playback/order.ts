@@ -4,7 +4,7 @@
  * A clip runs through `first` once, then through `later` again and again, each run being one pass. A finite back-and-forth
  * then comes `home`: it enters that step once more for its duration. Holds: every index is a step of the clip.
  */
-import { type Clip, unreachable } from "../model";
+import type { Clip } from "../model";
 
 export type ClipRules = Pick<Clip, "playback" | "times" | "loopFrom" | "doubleEnds">;
 
@@ -34,8 +34,6 @@ export function stepOrder(rules: ClipRules, count: number): StepOrder {
       const home = rules.doubleEnds || count - from === 1 || passes === Number.POSITIVE_INFINITY ? null : from;
       return { first: [...upTo(0, count), ...back], later: [...upTo(from, count), ...back], passes, home };
     }
-    default:
-      return unreachable(rules.playback);
   }
 }
 

@@ -38,6 +38,8 @@ export interface Timeline {
   shownAt(t: Micros): Shown;
   /** The step being shown at `t` with the times at which it was entered and will be left; after the end the last one. */
   spanAt(t: Micros): Span;
+  /** From when until when the pass being shown at `t` takes, coming home included; after the end the last one. */
+  passAt(t: Micros): { readonly at: Micros; readonly until: Micros };
   /** Steps entered at times `from < at ≤ to`; with `from` −1 the start counts too. Lazily, since there may be many. */
   entries(from: Micros, to: Micros): Generator<Entry>;
 }
@@ -56,11 +58,20 @@ export function timelineOf(clip: Timed): Timeline {
   const endedOn = home?.step ?? (lastOrder[lastOrder.length - 1] as number);
   const lastPass = order.passes - 1;
 
+  /** The pass that a time falls into, the last one after the end. */
+  const passOf = (t: Micros): number => Math.min(t < first.length ? 0 : 1 + Math.floor((t - first.length) / later.length), lastPass);
+  const startOf = (pass: number): Micros => (pass === 0 ? 0 : first.length + (pass - 1) * later.length);
+
+  const passAt = (t: Micros) => {
+    const pass = passOf(t);
+    return { at: startOf(pass), until: pass === lastPass ? end : startOf(pass + 1) };
+  };
+
   const spanAt = (t: Micros): Span => {
     const now = Math.max(0, t);
     if (home && now >= passesEnd) return { at: passesEnd, until: end, step: home.step, pass: lastPass };
-    const pass = Math.min(now < first.length ? 0 : 1 + Math.floor((now - first.length) / later.length), lastPass);
-    const start = pass === 0 ? 0 : first.length + (pass - 1) * later.length;
+    const pass = passOf(now);
+    const start = startOf(pass);
     const run = pass === 0 ? first : later;
     const k = run.indexAt(now - start);
     return { at: start + (run.starts[k] as number), until: start + (run.starts[k + 1] ?? run.length), step: run.steps[k] as number, pass };
@@ -74,9 +85,8 @@ export function timelineOf(clip: Timed): Timeline {
 
   function* entries(from: Micros, to: Micros): Generator<Entry> {
     // Starts at the pass that `from` falls into; earlier ones cannot hold an entry after it.
-    let pass = from < first.length ? 0 : Math.min(1 + Math.floor((from - first.length) / later.length), lastPass);
-    for (; pass < order.passes; pass++) {
-      const start = pass === 0 ? 0 : first.length + (pass - 1) * later.length;
+    for (let pass = passOf(from); pass < order.passes; pass++) {
+      const start = startOf(pass);
       if (start > to) return;
       const { steps, starts } = pass === 0 ? first : later;
       for (let k = 0; k < steps.length; k++) {
@@ -88,7 +98,7 @@ export function timelineOf(clip: Timed): Timeline {
     if (home && passesEnd > from && passesEnd <= to) yield { at: passesEnd, step: home.step, pass: lastPass };
   }
 
-  return { firstPass: first.length, laterPass: later.length, end, shownAt, spanAt, entries };
+  return { firstPass: first.length, laterPass: later.length, end, shownAt, spanAt, passAt, entries };
 }
 
 /** One pass laid out in time. */

@@ -1,4 +1,5 @@
 /** The demo project, made the way a person would make it: pictures in, cut, clips, times, origins. */
+import { drawnIn } from "@caravan/core/art";
 import type { Bundle } from "@caravan/core/bundle";
 import { sha256Hex } from "@caravan/core/codec";
 import {
@@ -148,7 +149,7 @@ function withMarks(start: Project): Project {
     const coverage = coverageOf((sheets.find((each) => each.name === name) as DemoSheet).pixels);
     for (const ref of refsOf(name)) {
       const { frame, source } = findFrame(project, ref) as PlacedFrame;
-      const { y } = drawnBox(coverage, source, frame) as Box;
+      const { y } = drawnBox(drawnIn(coverage, source, frame)) as Box;
       project = putPoint(project, name, [ref], named("brow"), ref, { x: originOf(source, frame).x, y: y + 4 });
     }
   }

@@ -13,10 +13,10 @@ const FRAME = "porter-walk/20";
 
 /** Every picture by its file name. */
 export function wiringPictures(projectFolder: string): Map<string, Pixels> {
-  const { project, pictures } = openProject(projectFolder);
+  const { project, art } = openProject(projectFolder);
   const png = pngCodec();
   const [delivery] = project.deliveries as [Delivery];
-  const { files } = deliver(project, delivery, pictures, png);
+  const { files } = deliver(project, delivery, art, png);
   const atlas = readAtlas((files.find(({ path }) => path.endsWith(".atlas.json")) as (typeof files)[number]).bytes, "atlas");
   const image = atlas.pages[0]?.image as string;
   const page = png.decode((files.find(({ path }) => path === image) as (typeof files)[number]).bytes, image);

@@ -1,6 +1,7 @@
 /** Opens a project in any of its forms and brings its art up to date. */
 import { existsSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
+import { type Art, artFrom, asSeen, lookOf } from "@caravan/core/art";
 import { PROJECT_FILE, readBundle, readProjectFile } from "@caravan/core/bundle";
 import { NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
 import { sha256Hex } from "@caravan/core/codec";
@@ -17,8 +18,8 @@ import {
   strayedFrames,
   withFoundPlaces,
 } from "@caravan/core/edit";
-import { type Look, lookOf, type Picture, type Project, pictureOf, type Source, sameRect, sourceById } from "@caravan/core/model";
-import { clearGround, coverageOf, drawingsIn, findDrawings, type Ground, opaqueGround, type Pixels } from "@caravan/core/raster";
+import { type Project, pictureOf, type Source, sameRect, sourceById } from "@caravan/core/model";
+import { coverageOf, drawingsIn, findDrawings, type Ground, opaqueGround, type Pixels } from "@caravan/core/raster";
 import { isFolder, readFile } from "./files";
 import { pngCodec } from "./png";
 
@@ -31,8 +32,7 @@ export function openDocument(path: string): Project {
 
 export interface OpenProject {
   readonly project: Project;
-  /** Pixels by look: decoded, and cleared where a source says so; none at all if a picture is missing. */
-  readonly pictures: ReadonlyMap<Look, Pixels>;
+  readonly art: Art;
   /** Pictures that are not there, if they may be missing, and opaque grounds. */
   readonly seen: SeenArt;
   /** Sources whose art changed since the document was saved and was cut again by its recipe, and what came of it. */
@@ -63,15 +63,11 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
   const folder = isFolder(path) ? path : basename(path) === PROJECT_FILE ? dirname(path) : null;
   if (folder === null) {
     const { project, pictures } = readBundle(readFile(path), path);
-    const decoded = ({ sha256, file }: Picture) => {
-      const pixels = decodedBefore.get(sha256) ?? pngCodec().decode(pictures.get(sha256) as Uint8Array, `${path}, ${file}`);
-      decodedBefore.set(sha256, pixels);
-      return pixels;
-    };
-    const looks = looksOf(project, decoded);
+    for (const { sha256, file } of project.sources.flatMap((source) => source.pictures))
+      if (!decodedBefore.has(sha256)) decodedBefore.set(sha256, pngCodec().decode(pictures.get(sha256) as Uint8Array, `${path}, ${file}`));
     return {
       project,
-      pictures: looks,
+      art: artFrom(decodedBefore),
       seen: { ...NOTHING_SEEN, grounds: groundsOf(project, decodedBefore) },
       refreshed: [],
       saved: hashesOf(project),
@@ -88,7 +84,7 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
     if (gone.length > 0) continue;
     const pictures = source.pictures.map((picture) => readPicture(join(folder, picture.file), bySha));
     if (pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256)) continue;
-    const coverages = pictures.map(({ sha256 }) => coverageOf(cleared(bySha.get(sha256) as Pixels, source)));
+    const coverages = pictures.map(({ sha256 }) => coverageOf(asSeen(bySha.get(sha256) as Pixels, lookOf(source, { sha256 }))));
     const plain = refreshSource(project, source.id, pictures, coverages);
     // Only where the art of before is still known, as while it is watched, can its drawings be followed.
     const drawings = drawingsOf(source, sourceById(plain, source.id), bySha);
@@ -104,8 +100,7 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
     });
     project = next;
   }
-  const pictures = missing.size > 0 ? new Map() : looksOf(project, ({ sha256 }) => bySha.get(sha256) as Pixels);
-  return { project, pictures, seen: { missing, grounds: groundsOf(project, bySha) }, refreshed, saved };
+  return { project, art: artFrom(bySha), seen: { missing, grounds: groundsOf(project, bySha) }, refreshed, saved };
 }
 
 function hashesOf({ sources }: Project): Set<string> {
@@ -129,7 +124,7 @@ function drawingsOf(before: Source, after: Source, bySha: DecodedPictures): Draw
     const byPicture = source.pictures.map((picture, k) => {
       const frames = source.frames.filter((frame) => (frame.picture ?? 0) === k);
       const drawn = drawingsIn(
-        cleared(bySha.get(picture.sha256) as Pixels, source),
+        asSeen(bySha.get(picture.sha256) as Pixels, lookOf(source, picture)),
         frames.map(({ rect }) => rect),
       );
       return frames.flatMap((frame, n) => (drawn[n] ? [[nameOf(frame), drawn[n]] as const] : []));
@@ -142,7 +137,10 @@ function drawingsOf(before: Source, after: Source, bySha: DecodedPictures): Draw
     const frames = strayed.filter((frame) => (frame.picture ?? 0) === k);
     const changed = after.pictures[k];
     if (frames.length === 0 || !changed) return [];
-    const [from, to] = [picture, changed].map(({ sha256 }) => cleared(bySha.get(sha256) as Pixels, before)) as [Pixels, Pixels];
+    const [from, to] = [picture, changed].map(({ sha256 }) => asSeen(bySha.get(sha256) as Pixels, lookOf(before, { sha256 }))) as [
+      Pixels,
+      Pixels,
+    ];
     const found = findDrawings(
       from,
       frames.map(({ rect }) => rect),
@@ -177,18 +175,4 @@ function readPicture(file: string, bySha: DecodedPictures): ChangedPicture {
   const pixels = bySha.get(sha256) ?? pngCodec().decode(bytes, file);
   bySha.set(sha256, pixels);
   return { sha256, width: pixels.width, height: pixels.height };
-}
-
-function cleared(pixels: Pixels, { clearing }: Source): Pixels {
-  return clearing ? clearGround(pixels, clearing) : pixels;
-}
-
-function looksOf(project: Project, decoded: (picture: Picture) => Pixels): Map<Look, Pixels> {
-  const looks = new Map<Look, Pixels>();
-  for (const source of project.sources)
-    for (const picture of source.pictures) {
-      const look = lookOf(source, picture);
-      if (!looks.has(look)) looks.set(look, cleared(decoded(picture), source));
-    }
-  return looks;
 }

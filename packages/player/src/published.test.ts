@@ -5,6 +5,7 @@ import { join } from "node:path";
 import { gzipSync } from "node:zlib";
 import { build } from "esbuild";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { artFrom } from "../../core/src/art";
 import { png } from "../../core/src/codec/png.fixture";
 import { deliver } from "../../core/src/deliver";
 import { addClip } from "../../core/src/edit";
@@ -29,8 +30,8 @@ function delivered() {
   const [usual] = porterProject().deliveries;
   const walk = addClip(porterProject(), ["s1/c0r0", "s1/c1r0"] as FrameRef[], "walk");
   const delivery = { ...(usual as Delivery), name: "porter", data: { ...(usual as Delivery).data, module: "typed" as const } };
-  const pictures = new Map([["a".repeat(64), sheetOfCells(4, 3)]]);
-  return deliver({ ...walk, deliveries: [delivery] }, delivery, pictures, png).files.filter(({ path }) => !path.endsWith(".png"));
+  const art = artFrom(new Map([["a".repeat(64), sheetOfCells(4, 3)]]));
+  return deliver({ ...walk, deliveries: [delivery] }, delivery, art, png).files.filter(({ path }) => !path.endsWith(".png"));
 }
 
 const ATLAS = `{ format: "caravan-atlas", version: 1, pages: [], frames: {}, clips: { go: { steps: [{ frame: "a", ms: 90 }, { frame: "b", ms: 90 }] } } }`;

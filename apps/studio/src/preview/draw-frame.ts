@@ -1,17 +1,6 @@
 /** Drawing a frame as a game shows it, from the picture it is stored on: upright, at its place in its untrimmed size, at its source's scale. */
-import { type FramePlace, isNearest } from "@caravan/core/art";
-import {
-  drawnSize,
-  type Frame,
-  frameLook,
-  frameSize,
-  type Look,
-  type Rect,
-  type Size,
-  type Source,
-  type Spacing,
-  scaleOf,
-} from "@caravan/core/model";
+import { type FramePlace, frameLook, isNearest, type Look } from "@caravan/core/art";
+import { drawnSize, type Frame, frameSize, type Rect, type Size, type Source, type Spacing, scaleOf } from "@caravan/core/model";
 import { type Coverage, clearPixels, scaled } from "@caravan/core/raster";
 
 /** A frame and the picture that it is on. */

@@ -1,3 +1,4 @@
+import { lookOf } from "@caravan/core/art";
 import { addAction, addClip, dropFrames, mirrorMissing, setPetal } from "@caravan/core/edit";
 import { type ActionName, type ClipName, emptyProject, type Facing, type FrameRef } from "@caravan/core/model";
 import { timelineOf } from "@caravan/core/playback";
@@ -52,7 +53,7 @@ const frames = fc
   .map(
     ({ w, h, ox, oy }): PlayedFrame => ({
       name: "f",
-      look: "",
+      look: lookOf({}, { sha256: "" }),
       rect: { x: 0, y: 0, w, h },
       turned: false,
       size: { w, h },
@@ -97,7 +98,7 @@ describe("the stage", () => {
 describe("what the stage draws", () => {
   const still = (name: string): PlayedFrame => ({
     name,
-    look: "",
+    look: lookOf({}, { sha256: "" }),
     rect: { x: 0, y: 0, w: 4, h: 4 },
     turned: false,
     size: { w: 4, h: 4 },

@@ -1,6 +1,8 @@
 /** Files that people drop, choose or paste: art becomes sources, metadata cuts them, `*.caravan` files become projects. */
+
+import { lookOf } from "@caravan/core/art";
 import { cutByMetadata, takeIn as takeInEdit } from "@caravan/core/edit";
-import { CaravanError, lookOf, naturalOrder, type Project } from "@caravan/core/model";
+import { CaravanError, naturalOrder, type Project } from "@caravan/core/model";
 import { create } from "zustand";
 import { inBackground } from "../ui/in-background";
 import { say } from "../ui/notices";

@@ -2,8 +2,10 @@
  * Work that ends later than it began, such as cutting along outlines: it belongs to the document that was open when it began, and changes
  * no other one.
  */
+
+import { looksOf } from "@caravan/core/art";
 import type { Edit } from "@caravan/core/edit";
-import { CaravanError, lookOf, type Project, type Source } from "@caravan/core/model";
+import { CaravanError, type Project, type Source } from "@caravan/core/model";
 import { apply, currentProject, edit, useOpenProject } from "./open-project";
 
 /** A hold on the open document. Taken before anything is awaited. */
@@ -43,7 +45,7 @@ export function begin(): Begun {
     stillHas: (source) => {
       if (isOther()) throw otherProject(project);
       const now = currentProject().sources.find(({ id: each }) => each === source.id);
-      if (now && looksOf(now) !== looksOf(source))
+      if (now && !sameLooks(now, source))
         throw new CaravanError(
           "changed-meanwhile",
           source.name,
@@ -56,8 +58,9 @@ export function begin(): Begun {
   };
 }
 
-function looksOf(source: Source): string {
-  return source.pictures.map((picture) => lookOf(source, picture)).join("\n");
+function sameLooks(a: Source, b: Source): boolean {
+  const [those, these] = [looksOf(a), looksOf(b)];
+  return those.length === these.length && those.every((look, k) => look === these[k]);
 }
 
 function otherProject({ name }: Project): CaravanError {

@@ -1,4 +1,6 @@
 /** Changed art of a source: what it would do to its frames and clips, shown before it is taken in. */
+
+import { frameLook, type Look, lookOf } from "@caravan/core/art";
 import {
   type ChangedPicture,
   comparedByDrawings,
@@ -15,12 +17,8 @@ import {
   type Clearing,
   clipsByFrame,
   type Frame,
-  frameLook,
   frameRef,
-  type Look,
-  lookOf,
   naturalOrder,
-  partsOfLook,
   type Rect,
   type Source,
   type SourceId,
@@ -193,7 +191,7 @@ function framesByLook(source: Source): Map<Look, Frame[]> {
 }
 
 async function blobOfLook(look: Look): Promise<{ blob: Blob; clearing: Clearing | null } | null> {
-  const { sha256, clearing } = partsOfLook(look);
+  const { sha256, clearing } = look;
   const blob = await pictureBlob(sha256);
   return blob ? { blob, clearing } : null;
 }

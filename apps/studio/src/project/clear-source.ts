@@ -1,5 +1,6 @@
+import { lookOf } from "@caravan/core/art";
 import { setClearing } from "@caravan/core/edit";
-import { type Clearing, lookOf, type Source } from "@caravan/core/model";
+import type { Clearing, Source } from "@caravan/core/model";
 import { say } from "../ui/notices";
 import { begin } from "./begun";
 import { pictureOfLook } from "./pictures";

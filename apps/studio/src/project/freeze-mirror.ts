@@ -1,6 +1,8 @@
 /** Makes a mirrored facing a clip of its own: mirrors its frames in a worker, stores the pictures, and changes the document. */
+
+import { frameLook } from "@caravan/core/art";
 import { framesToMirror, freezeMirror, type MirroredPicture } from "@caravan/core/edit";
-import { type ActionName, CaravanError, type Facing, type FrameRef, findFrame, frameLook, partsOfLook, scaleOf } from "@caravan/core/model";
+import { type ActionName, CaravanError, type Facing, type FrameRef, findFrame, scaleOf } from "@caravan/core/model";
 import { run } from "../workers/client";
 import { type Begun, begin } from "./begun";
 import { keepPicture, pictureBlob } from "./pictures";
@@ -20,7 +22,7 @@ export async function freezeMirrorOf(name: ActionName, facing: Facing): Promise<
 async function mirroredPicture({ project, signal }: Begun, ref: FrameRef): Promise<MirroredPicture> {
   const found = findFrame(project, ref);
   if (!found) throw new CaravanError("missing-frame", ref, "This frame is missing.", "Take it out of the clip first.");
-  const { sha256, clearing } = partsOfLook(frameLook(found.source, found.frame));
+  const { sha256, clearing } = frameLook(found.source, found.frame);
   const blob = await pictureBlob(sha256);
   if (!blob)
     throw new CaravanError("missing-picture", found.source.name, "Its picture is no longer in this browser's storage.", "Add it again.");

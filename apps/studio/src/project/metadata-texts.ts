@@ -1,7 +1,9 @@
 /** The metadata files that cut sources, kept to be read again when a field was understood wrongly. */
+
+import { sheetLook } from "@caravan/core/art";
 import { cutByMetadata } from "@caravan/core/edit";
 import type { Unplaced } from "@caravan/core/metadata";
-import { lookOf, type Reading, type Source, type SourceId, sheetOf } from "@caravan/core/model";
+import type { Reading, Source, SourceId } from "@caravan/core/model";
 import { useEffect } from "react";
 import { create } from "zustand";
 import { inBackground } from "../ui/in-background";
@@ -61,7 +63,7 @@ async function recall(project: string, source: Source, reading: Reading): Promis
 }
 
 async function understood(source: Source, text: string, file: string, reading: Reading): Promise<Understood> {
-  const { coverage } = await pictureOfLook(lookOf(source, sheetOf(source)));
+  const { coverage } = await pictureOfLook(sheetLook(source));
   return run("readAs", { text, where: file, picture: `${source.name}.png`, coverage, reading });
 }
 

@@ -1,7 +1,8 @@
 /**
  * Pictures of the open project by hash: the file's bytes from storage, and what screens draw from, decoded once and shared.
  */
-import { type Look, lookOf, partsOfLook } from "@caravan/core/model";
+import { type Look, lookOf } from "@caravan/core/art";
+
 import { useEffect } from "react";
 import { create } from "zustand";
 import { run } from "../workers/client";
@@ -19,7 +20,7 @@ type Entry =
   | { readonly state: "ready"; readonly picture: Picture }
   | { readonly state: "failed"; readonly reason: string };
 
-export const usePictures = create<{ readonly entries: ReadonlyMap<string, Entry> }>(() => ({ entries: new Map() }));
+export const usePictures = create<{ readonly entries: ReadonlyMap<Look, Entry> }>(() => ({ entries: new Map() }));
 
 /** Blobs that storage could not take: the work goes on from memory and can still be saved to a file. */
 const unsaved = new Map<string, Blob>();
@@ -126,7 +127,7 @@ const reading = new Map<Look, AbortController>();
  */
 function letGo(all: boolean): void {
   const { sources } = useOpenProject.getState().project;
-  const used = new Set<Look>(sources.flatMap((source) => source.pictures.flatMap((each) => [lookOf(source, each), each.sha256])));
+  const used = new Set<Look>(sources.flatMap((source) => source.pictures.flatMap((each) => [lookOf(source, each), lookOf({}, each)])));
   const entries = new Map(usePictures.getState().entries);
   const idle = [...entries].filter(([look]) => !used.has(look) && !shown.has(look));
   let bytes = idle.reduce((sum, [, entry]) => sum + bytesOf(entry), 0);
@@ -144,13 +145,13 @@ function letGo(all: boolean): void {
     if (!all && bytes <= MOST_IDLE) break;
     if (entry.state === "loading" && !all) continue;
     bytes -= bytesOf(entry);
-    drop(look as Look, entry);
+    drop(look, entry);
   }
   if (all) {
     letGoOf.clear();
     drawnAt.clear();
   }
-  const own = [...entries].filter(([look]) => used.has(look as Look)) as [Look, Entry][];
+  const own = [...entries].filter(([look]) => used.has(look));
   let ownBytes = own.reduce((sum, [, entry]) => sum + bytesOf(entry), 0);
   const since = (look: Look) => drawnAt.get(look) ?? 0;
   for (const [look, entry] of own.sort(([a], [b]) => since(a) - since(b))) {
@@ -204,7 +205,7 @@ export async function pictureOfLook(look: Look): Promise<Picture> {
 }
 
 async function load(look: Look): Promise<void> {
-  const { sha256, clearing } = partsOfLook(look);
+  const { sha256, clearing } = look;
   const stopping = new AbortController();
   reading.set(look, stopping);
   try {
@@ -228,7 +229,7 @@ async function load(look: Look): Promise<void> {
 
 /** Takes in a picture that a worker has read: stores its bytes, makes it ready to draw. Returns whether storage took it. */
 export async function keepPicture(read: ReadPicture, blob: Blob): Promise<boolean> {
-  if (!pictureNow(read.sha256)) keepReady(read, blob);
+  if (!pictureNow(lookOf({}, read))) keepReady(read, blob);
   return storePicture(read.sha256, blob);
 }
 
@@ -251,9 +252,9 @@ export async function storePicture(sha256: string, blob: Blob): Promise<boolean>
 /** Looks of a picture that could not be read while it was gone. */
 function loadFailedAgain(sha256: string): void {
   for (const [look, { state }] of usePictures.getState().entries)
-    if (state === "failed" && partsOfLook(look as Look).sha256 === sha256) {
-      setEntry(look as Look, { state: "loading" });
-      void load(look as Look);
+    if (state === "failed" && look.sha256 === sha256) {
+      setEntry(look, { state: "loading" });
+      void load(look);
     }
 }
 
@@ -265,7 +266,7 @@ export async function pictureBlob(sha256: string): Promise<Blob | undefined> {
 }
 
 function keepReady(read: ReadPicture, blob: Blob): void {
-  setEntry(read.sha256, { state: "ready", picture: { ...read, bytes: blob.size } });
+  setEntry(lookOf({}, read), { state: "ready", picture: { ...read, bytes: blob.size } });
 }
 
 function setEntry(look: Look, entry: Entry): void {

@@ -1,6 +1,8 @@
 /** Opening, making, renaming, duplicating and removing projects in this browser. */
+
+import { lookOf } from "@caravan/core/art";
 import { picturesOf } from "@caravan/core/bundle";
-import { CaravanError, checkedName, emptyProject, fittedName, lookOf, type Project, pathStem, shortened } from "@caravan/core/model";
+import { CaravanError, checkedName, emptyProject, fittedName, type Project, pathStem, shortened } from "@caravan/core/model";
 import { saveFile } from "../ui/files";
 import { inBackground } from "../ui/in-background";
 import { say } from "../ui/notices";

@@ -1,5 +1,6 @@
 "use client";
 
+import { lookOf } from "@caravan/core/art";
 import { useEffect, useState } from "react";
 import { bringIn, endReview, forgetRefused, useReview } from "../project/arrive";
 import { type Choices, type Proposal, USUAL_CHOICES } from "../project/arriving/proposals";
@@ -126,11 +127,11 @@ function Moving({ hashes }: { hashes: readonly string[] }) {
     const timer = setInterval(() => setShown((now) => (now + 1) % count), 120);
     return () => clearInterval(timer);
   }, [count]);
-  return <SmallPicture look={hashes[shown % Math.max(1, count)]} />;
+  return <SmallPicture sha256={hashes[shown % Math.max(1, count)]} />;
 }
 
-function SmallPicture({ look }: { look: string | undefined }) {
-  const picture = usePicture(look);
+function SmallPicture({ sha256 }: { sha256: string | undefined }) {
+  const picture = usePicture(sha256 === undefined ? undefined : lookOf({}, { sha256 }));
   const paint = (canvas: HTMLCanvasElement | null) => {
     const context = canvas?.getContext("2d");
     if (!context || !picture) return;

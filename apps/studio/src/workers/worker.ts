@@ -1,15 +1,14 @@
 /** Runs inside a worker: carries out the jobs of the table, one at a time. */
 
-import { drawnPixels, framePixels } from "@caravan/core/art";
+import { artFrom, asSeen, drawnPixels, framePixels } from "@caravan/core/art";
 import { picturesOf, readBundle, writeBundle } from "@caravan/core/bundle";
 import { findRepeats, frameFindings } from "@caravan/core/check";
 import { createPngCodec, type NamedFile, type PngCodec, readZip, sha256Hex, type WasmModule, writeZip } from "@caravan/core/codec";
 import { cutSheet, suggestGrids } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
 import { parseMetadata, pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
-import { CaravanError, frameRef, type Look, lookOf } from "@caravan/core/model";
+import { CaravanError, frameRef } from "@caravan/core/model";
 import {
-  clearGround,
   coverageOf,
   drawingsIn,
   factsOf,
@@ -37,7 +36,7 @@ const doers: Doers = {
     const png = await pngCodec();
     const bytes = await bytesOf(blob);
     const decoded = png.decode(bytes, name);
-    const pixels = clearing ? clearGround(decoded, clearing) : decoded;
+    const pixels = asSeen(decoded, { clearing });
     const { width, height } = pixels;
     const facts = factsOf(pixels);
     const ground = facts.ground === "opaque" ? findGround(pixels) : null;
@@ -119,20 +118,19 @@ const doers: Doers = {
     const project = fromText(text);
     const png = await pngCodec();
     const blobs = new Map(pictures);
-    const decoded = new Map<Look, Pixels>();
+    const decoded = new Map<string, Pixels>();
     const grounds = new Map<string, Ground>();
     for (const source of project.sources)
       for (const picture of source.pictures) {
-        const look = lookOf(source, picture);
         const blob = blobs.get(picture.sha256);
-        if (decoded.has(look) || !blob) continue;
+        if (decoded.has(picture.sha256) || !blob) continue;
         const pixels = png.decode(await bytesOf(blob), picture.file);
         const ground = opaqueGround(pixels);
         if (ground) grounds.set(picture.sha256, ground);
-        decoded.set(look, source.clearing ? clearGround(pixels, source.clearing) : pixels);
+        decoded.set(picture.sha256, pixels);
         onProgress(Math.min(0.3, (0.3 * decoded.size) / pictures.length));
       }
-    const { files, pages, proof, notes } = deliver(project, delivery, decoded, png, (done) => onProgress(0.3 + 0.7 * done));
+    const { files, pages, proof, notes } = deliver(project, delivery, artFrom(decoded), png, (done) => onProgress(0.3 + 0.7 * done));
     // Many pictures, and films, are shown from their files instead.
     const shown = pages.length <= MOST_VIEWS && delivery.kind !== "films" && delivery.kind !== "singles" ? pages : [];
     const views = shown.map(async ({ image, size: { w, h } }) => {
@@ -185,7 +183,7 @@ function pngCodec(): Promise<PngCodec> {
 
 async function pixelsOf({ blob, clearing }: LookFile, png: PngCodec, where: string): Promise<Pixels> {
   const pixels = png.decode(await bytesOf(blob), where);
-  return clearing ? clearGround(pixels, clearing) : pixels;
+  return asSeen(pixels, { clearing });
 }
 
 async function bytesOf(blob: Blob): Promise<Uint8Array> {

@@ -45,10 +45,10 @@ export interface Build {
 
 /** Makes everything that the project's deliveries ask for. Throws what opening and delivering throw. */
 export function buildProject(path: string, decodedBefore?: DecodedPictures, onProgress: (done: number) => void = () => {}): Build {
-  const { project, pictures, seen, refreshed, saved } = openProject(path, decodedBefore);
+  const { project, art, seen, refreshed, saved } = openProject(path, decodedBefore);
   const built = project.deliveries.map((delivery, k) => ({
     name: delivery.name,
-    ...deliver(project, delivery, pictures, pngCodec(), (done) => onProgress((k + done) / project.deliveries.length)),
+    ...deliver(project, delivery, art, pngCodec(), (done) => onProgress((k + done) / project.deliveries.length)),
   }));
   const files = built.flatMap((delivery) => delivery.files);
   checkFileNames(files, path);

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { type Frame, frameSize } from "../model";
 import { clearPixels, coverageOf, crop, drawnPart, looksSame, type Pixels, scaled } from "../raster";
-import { frameCoverage, framePixels, isNearest, proposedScales, scaleInWords } from ".";
+import { artFrom, drawnIn, framePixels, isNearest, lookOf, proposedScales, scaleInWords } from ".";
 
 /** A picture of single pixels; `soft` gives some of them half of their alpha. */
 function dotted(soft: boolean): fc.Arbitrary<Pixels> {
@@ -41,7 +41,7 @@ describe("a frame at its source's scale", () => {
         const source = { scale: times };
         const pixels = framePixels(picture, source, frame);
         expect({ w: pixels.width, h: pixels.height }).toEqual(frameSize(source, frame));
-        const { coverage, frame: within } = frameCoverage(coverageOf(picture), source, frame);
+        const { coverage, frame: within } = drawnIn(coverageOf(picture), source, frame);
         const seen = coverageOf(pixels);
         if (times !== 1) expect(coverage.bits).toEqual(seen.bits);
         else if (!frame.turned && !frame.size) expect(drawnPart(coverage, within.rect) !== null).toBe(seen.bits.some((word) => word !== 0));
@@ -97,5 +97,26 @@ describe("proposedScales", () => {
 
   it("says scales as people write them", () => {
     expect([2, 0.5, 0.25, 1 / 3, 0.333, 0.75, 1].map(scaleInWords)).toEqual(["×2", "×½", "×¼", "×⅓", "×⅓", "×0.75", "×1"]);
+  });
+});
+
+describe("a look", () => {
+  const clearing = { colours: ["#ff00ff"], tolerance: 0, from: "everywhere", fringe: false } as const;
+  const picture = { sha256: "a".repeat(64), file: "a.png", width: 2, height: 1 };
+  const decoded = { width: 2, height: 1, bytes: Uint8Array.of(255, 0, 255, 255, 9, 9, 9, 255) };
+
+  it("is one object for one recipe, whoever asks", () => {
+    const told = structuredClone({ clearing: { ...clearing, colours: [...clearing.colours] } });
+    expect(lookOf(told, picture)).toBe(lookOf(structuredClone(told), { sha256: picture.sha256 }));
+    expect(lookOf(told, picture)).not.toBe(lookOf({}, picture));
+  });
+
+  it("is seen in every frame that is on it, and a picture that is not there is told by its file", () => {
+    const source = { pictures: [picture], clearing: { ...clearing, colours: [...clearing.colours] } };
+    const art = artFrom(new Map([[picture.sha256, decoded]]));
+    const { pixels, rect } = art.frame(source, { rect: { x: 0, y: 0, w: 1, h: 1 } });
+    expect([...crop(pixels, rect).bytes]).toEqual([0, 0, 0, 0]);
+    expect(art.picture({}, picture)).toBe(decoded);
+    expect(() => artFrom(new Map()).frame(source, { rect: { x: 0, y: 0, w: 1, h: 1 } })).toThrow(/a\.png.*not there/);
   });
 });

@@ -44,15 +44,17 @@ export function drawnPixels(picture: Pixels, frame: FramePlace): Pixels {
   return whole;
 }
 
+/** What is drawn of a frame: a coverage, and the part of it that the frame is. */
+export interface Drawn {
+  readonly coverage: Coverage;
+  readonly frame: FramePlace;
+}
+
 /**
  * Where a frame is drawn, as a coverage and the part of it that the frame is: of art at its own size the picture's own, else one made for
  * the frame, in project pixels. `coverage` is of the picture that it is on.
  */
-export function frameCoverage(
-  coverage: Coverage,
-  source: Pick<Source, "scale">,
-  frame: FramePlace,
-): { readonly coverage: Coverage; readonly frame: FramePlace } {
+export function drawnIn(coverage: Coverage, source: Pick<Source, "scale">, frame: FramePlace): Drawn {
   const scale = scaleOf(source);
   if (scale === 1) return { coverage, frame };
   const stored = cropCoverage(coverage, frame.rect);

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { artFrom } from "../art";
 import { png } from "../codec/png.fixture";
 import { addClip, type DeliveryChange, setClipRules, setDelivery, setStepDurations, setStepEvents } from "../edit";
 import { porterProject, sheetOfCells } from "../edit/project.fixture";
@@ -7,7 +8,7 @@ import { crop, letter, type Pixels, rgbOf, scaled } from "../raster";
 import { deliver } from "./project";
 
 const sheet = sheetOfCells(4, 3);
-const pictures = new Map<string, Pixels>([["a".repeat(64), sheet]]);
+const art = artFrom(new Map([["a".repeat(64), sheet]]));
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const walk = "walk" as ClipName;
 const project: Project = [
@@ -19,7 +20,7 @@ const project: Project = [
 
 function sheets(change: DeliveryChange, from = project): { path: string; pixels: Pixels }[] {
   const asked = setDelivery(from, 0, { ...change, data: { contact: true } });
-  const { files } = deliver(asked, asked.deliveries[0] as Delivery, pictures, png);
+  const { files } = deliver(asked, asked.deliveries[0] as Delivery, art, png);
   return files.filter(({ path }) => path.includes(".contact")).map(({ path, bytes }) => ({ path, pixels: png.decode(bytes, path) }));
 }
 

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { artFrom } from "../art";
 import { readAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
 import { png } from "../codec/png.fixture";
@@ -20,7 +21,7 @@ import { deliver } from "./project";
 import { framesTable } from "./tables";
 
 const sheet = sheetOfCells(4, 3);
-const pictures = new Map<string, Pixels>([["a".repeat(64), sheet]]);
+const art = artFrom(new Map([["a".repeat(64), sheet]]));
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const project = setClipRules(
   addClip(setSourceOrigin(porterProject(), PORTER, { x: 3.5, y: 9 }), [ref(0), ref(1), ref(0)], "walk"),
@@ -31,7 +32,7 @@ const project = setClipRules(
     after: "hide",
   },
 );
-const delivered = (from: Project = project, codec: PngCodec = png) => deliver(from, from.deliveries[0] as Delivery, pictures, codec);
+const delivered = (from: Project = project, codec: PngCodec = png) => deliver(from, from.deliveries[0] as Delivery, art, codec);
 
 const atlasIn = (files: readonly NamedFile[]) =>
   readAtlas(files.find(({ path }) => path.endsWith(".atlas.json"))?.bytes as Uint8Array, "atlas");

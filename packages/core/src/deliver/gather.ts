@@ -1,30 +1,18 @@
 /** What a delivery chooses of a project, gathered before it is laid on any picture. */
 
-import { framePixels } from "../art";
+import type { Art } from "../art";
 import { type AtlasAction, type AtlasClip, atlasAction, atlasClip } from "../atlas";
 import { type FindingCode, findingsOf } from "../check";
 import { chosenFrames } from "../manifest";
 import { scaledMarks } from "../marks";
-import {
-  CaravanError,
-  type Delivery,
-  type Density,
-  type ErrorCode,
-  exampleNamed,
-  frameLook,
-  type Look,
-  originOf,
-  type Project,
-  pictureOf,
-  scaleOf,
-} from "../model";
-import { crop, type Pixels, scaled } from "../raster";
+import { CaravanError, type Delivery, type Density, type ErrorCode, exampleNamed, originOf, type Project } from "../model";
+import { crop, scaled } from "../raster";
 import { packingIn, shapeOf } from "../shape";
 import type { FrameToDeliver, Goods } from "./goods";
 import { groupsOf } from "./together";
 
 /** Everything that a delivery chooses, as it is in the project. Throws the first finding that stops delivery, `missing-picture`, `not-found`. */
-export function goodsOf(whole: Project, delivery: Delivery, pictures: ReadonlyMap<Look, Pixels>): Goods {
+export function goodsOf(whole: Project, delivery: Delivery, art: Art): Goods {
   const { project, frames: placed, names: texts, nameOf } = chosenFrames(whole, delivery);
   // What is wrong with another delivery does not stop this one.
   const own = whole.deliveries.findIndex(({ name }) => name === delivery.name);
@@ -33,20 +21,8 @@ export function goodsOf(whole: Project, delivery: Delivery, pictures: ReadonlyMa
   );
   if (stopping) throw new CaravanError(CODES[stopping.code] ?? "nothing-picked", stopping.where, stopping.message, "Nothing was written.");
   const frames = placed.map(({ source, frame }, k): FrameToDeliver => {
-    const pixels = pictures.get(frameLook(source, frame));
-    if (!pixels)
-      throw new CaravanError(
-        "missing-picture",
-        pictureOf(source, frame).file,
-        "The picture of this source is not there.",
-        "Put it back and deliver again.",
-      );
-    const name = texts[k] as string;
-    const origin = originOf(source, frame);
-    const { marks } = frame;
-    if (!frame.size && !frame.turned && scaleOf(source) === 1) return { name, pixels, rect: frame.rect, origin, marks };
-    const upright = framePixels(pixels, source, frame);
-    return { name, pixels: upright, rect: { x: 0, y: 0, w: upright.width, h: upright.height }, origin, marks };
+    const { pixels, rect } = art.frame(source, frame);
+    return { name: texts[k] as string, pixels, rect, origin: originOf(source, frame), marks: frame.marks };
   });
   const clips = project.clips.map((clip): [string, AtlasClip] => [clip.name, atlasClip(clip, (step) => nameOf.get(step.frame) as string)]);
   const actions = project.actions.map((action): [string, AtlasAction] => [action.name, atlasAction(action)]);

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { artFrom } from "../art";
 import { readAtlas } from "../atlas";
 import { readApng, readGif, textFromUtf8 } from "../codec";
 import { png } from "../codec/png.fixture";
@@ -26,7 +27,7 @@ import { arranged, proposedColumns } from "./cells";
 import { deliver } from "./project";
 
 const sheet = sheetOfCells(4, 3);
-const pictures = new Map<string, Pixels>([["a".repeat(64), sheet]]);
+const art = artFrom(new Map([["a".repeat(64), sheet]]));
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const walk = "walk" as ClipName;
 let project: Project = addClip(setSourceOrigin(porterProject(), PORTER, { x: 3.5, y: 9 }), [ref(0), ref(1), ref(0), ref(2)], "walk");
@@ -36,7 +37,7 @@ project = setPetal(addAction(project, "going", 2), "going" as ActionName, "e", {
 
 const out = (change: DeliveryChange, from: Project = project) => {
   const chosen = setDelivery(from, 0, change);
-  return deliver(chosen, chosen.deliveries[0] as Delivery, pictures, png);
+  return deliver(chosen, chosen.deliveries[0] as Delivery, art, png);
 };
 const fileIn = ({ files }: ReturnType<typeof out>, path: string): Uint8Array => {
   const found = files.find((file) => file.path === path);

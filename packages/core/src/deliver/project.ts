@@ -1,8 +1,8 @@
+import type { Art } from "../art";
 import type { NamedFile, PngCodec } from "../codec";
 import { checkFileNames, stemOf } from "../manifest";
-import { CaravanError, type Delivery, type Density, type Look, type Project, unreachable } from "../model";
+import { CaravanError, type Delivery, type Density, type Project, unreachable } from "../model";
 import type { OnProgress } from "../pack";
-import type { Pixels } from "../raster";
 import { packingIn } from "../shape";
 import { atlasFiles } from "./atlas-files";
 import { atlasPages } from "./atlas-pages";
@@ -35,18 +35,11 @@ export interface Delivered {
 }
 
 /**
- * Everything that one of a project's deliveries asks for, at each of its densities. `pictures` are the sources' pixels by look, cleared.
- * Throws the first finding that stops delivery, `nothing-picked`, `name-collision`, `bad-name`, `frame-too-large`, `too-many-pages`,
+ * Everything that one of a project's deliveries asks for, at each of its densities. Throws the first finding that stops delivery, `missing-picture`, `nothing-picked`, `name-collision`, `bad-name`, `frame-too-large`, `too-many-pages`,
  * `picture-too-large` or `proof-failed`.
  */
-export function deliver(
-  project: Project,
-  delivery: Delivery,
-  pictures: ReadonlyMap<Look, Pixels>,
-  png: PngCodec,
-  onProgress: OnProgress = () => {},
-): Delivered {
-  const goods = goodsOf(project, delivery, pictures);
+export function deliver(project: Project, delivery: Delivery, art: Art, png: PngCodec, onProgress: OnProgress = () => {}): Delivered {
+  const goods = goodsOf(project, delivery, art);
   const each = delivery.densities.map((density, k) =>
     deliverGoods(scaledGoods(goods, density), delivery, density, png, (done) => onProgress((k + done) / delivery.densities.length)),
   );

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { drawnIn } from "../art";
 import type { Frame } from "../model";
 import { clearPixels, coverageOf } from "../raster";
 import { jumpsOf, type Standing, standingFrom, standingOf } from ".";
@@ -10,13 +11,13 @@ describe("where a drawing stands", () => {
   const frame: Frame = { key: "c0r0", column: 0, row: 0, number: 0, rect: { x: 0, y: 0, w: 20, h: 20 } };
 
   it("is told from the origin", () => {
-    const standing = standingOf(coverageOf(pixels), {}, frame) as Standing;
+    const standing = standingOf(drawnIn(coverageOf(pixels), {}, frame)) as Standing;
     expect(standing).toEqual({ feet: { x: 6, y: 14 }, middle: { x: 6, y: 10 } });
     expect(standingFrom(standing, { x: 6, y: 14 })).toEqual({ feet: { x: 0, y: 0 }, middle: { x: 0, y: -4 } });
     expect(standingFrom(standing, { x: 10, y: 12 }).feet).toEqual({ x: -4, y: 2 });
   });
 
-  it("is nowhere in an empty frame", () => expect(standingOf(coverageOf(clearPixels(20, 20)), {}, frame)).toBeNull());
+  it("is nowhere in an empty frame", () => expect(standingOf(drawnIn(coverageOf(clearPixels(20, 20)), {}, frame))).toBeNull());
 });
 
 describe("jumps", () => {

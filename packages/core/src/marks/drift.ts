@@ -2,9 +2,8 @@
  * How a drawing drifts about its origin through a clip: where its feet and its middle are in each step, and where they jump.
  * Units: pixels, x right, y down; halves.
  */
-import type { FramePlace } from "../art";
-import type { FramePoint, Source } from "../model";
-import type { Coverage } from "../raster";
+import type { Drawn } from "../art";
+import type { FramePoint } from "../model";
 import { drawnOrigin, halves } from "./origin";
 
 /** Where a frame's drawing is: in the frame's untrimmed pixels, or from its origin. */
@@ -15,13 +14,10 @@ export interface Standing {
   readonly middle: FramePoint;
 }
 
-/**
- * In untrimmed pixels, null where nothing is drawn. `coverage` is of the picture that the frame is on.
- * Cost: O(words of 32 pixels of the frame).
- */
-export function standingOf(coverage: Coverage, source: Pick<Source, "scale">, frame: FramePlace): Standing | null {
-  const feet = drawnOrigin(coverage, source, frame, "feet");
-  const middle = drawnOrigin(coverage, source, frame, "mass");
+/** In untrimmed pixels, null where nothing is drawn. Cost: O(words of 32 pixels of the frame). */
+export function standingOf(drawn: Drawn): Standing | null {
+  const feet = drawnOrigin(drawn, "feet");
+  const middle = drawnOrigin(drawn, "mass");
   return feet && middle ? { feet, middle } : null;
 }
 

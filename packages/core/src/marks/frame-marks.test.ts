@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { drawnIn } from "../art";
 import type { FrameMarks, MarkName } from "../model";
 import { clearPixels, coverageOf } from "../raster";
 import { drawnBox, marksWith, marksWithout, mirroredMarks, scaledMarks, shiftedMarks } from ".";
@@ -40,7 +41,7 @@ describe("the box around what is drawn", () => {
     ] as const)
       page.bytes[((10 + x) * 30 + 5 + 8 - y) * 4 + 3] = 255;
     const frame = { rect: { x: 5, y: 10, w: 9, h: 6 }, turned: true as const, size: { w: 12, h: 15 }, inset: { x: 3, y: 4 } };
-    expect(drawnBox(coverageOf(page), {}, frame)).toEqual({ x: 4, y: 6, w: 4, h: 6 });
-    expect(drawnBox(coverageOf(clearPixels(30, 30)), {}, frame)).toBeNull();
+    expect(drawnBox(drawnIn(coverageOf(page), {}, frame))).toEqual({ x: 4, y: 6, w: 4, h: 6 });
+    expect(drawnBox(drawnIn(coverageOf(clearPixels(30, 30)), {}, frame))).toBeNull();
   });
 });

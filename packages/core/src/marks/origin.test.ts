@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { drawnIn } from "../art";
 import { clearPixels, coverageOf, type Pixels, paste, turnClockwise } from "../raster";
 import { commonOrigin, DRAWN_WAYS, drawnOrigin, originAtPlace, PLACES, pointAtShare, sameSizes, shareOf } from ".";
 
@@ -38,19 +39,19 @@ describe("the nine places", () => {
 
 describe("an origin from what is drawn", () => {
   it("feet: the middle between the feet, on the ground under them", () =>
-    expect(drawnOrigin(coverageOf(STRIDING), {}, whole(STRIDING), "feet")).toEqual({ x: 4, y: 7 }));
+    expect(drawnOrigin(drawnIn(coverageOf(STRIDING), {}, whole(STRIDING)), "feet")).toEqual({ x: 4, y: 7 }));
 
   it("box: the middle of the bottom of the box around the figure", () =>
-    expect(drawnOrigin(coverageOf(STRIDING), {}, whole(STRIDING), "box")).toEqual({ x: 4, y: 7 }));
+    expect(drawnOrigin(drawnIn(coverageOf(STRIDING), {}, whole(STRIDING)), "box")).toEqual({ x: 4, y: 7 }));
 
   it("mass: the middle of all its pixels, in halves", () => {
-    const point = drawnOrigin(coverageOf(STRIDING), {}, whole(STRIDING), "mass");
+    const point = drawnOrigin(drawnIn(coverageOf(STRIDING), {}, whole(STRIDING)), "mass");
     expect(point).toEqual({ x: 4, y: 4 });
-    expect(drawnOrigin(coverageOf(drawing("##", ".#")), {}, whole(drawing("##", ".#")), "mass")).toEqual({ x: 1, y: 1 });
+    expect(drawnOrigin(drawnIn(coverageOf(drawing("##", ".#")), {}, whole(drawing("##", ".#"))), "mass")).toEqual({ x: 1, y: 1 });
   });
 
   it("is none where nothing is drawn", () =>
-    expect(drawnOrigin(coverageOf(clearPixels(4, 4)), {}, whole(clearPixels(4, 4)), "feet")).toBeNull());
+    expect(drawnOrigin(drawnIn(coverageOf(clearPixels(4, 4)), {}, whole(clearPixels(4, 4))), "feet")).toBeNull());
 
   it("is the same however the frame is stored: elsewhere on its picture, trimmed, or turned", () =>
     fc.assert(
@@ -64,14 +65,14 @@ describe("an origin from what is drawn", () => {
         (w, h, dots, x, y, way) => {
           const figure = clearPixels(w, h);
           for (const [dx, dy] of dots) figure.bytes[((dy % h) * w + (dx % w)) * 4 + 3] = 255;
-          const plain = drawnOrigin(coverageOf(figure), {}, whole(figure), way);
+          const plain = drawnOrigin(drawnIn(coverageOf(figure), {}, whole(figure)), way);
           const stored = turnClockwise(figure);
           const page = clearPixels(120, 120);
           paste(page, stored, { x: 0, y: 0, w: stored.width, h: stored.height }, x, y);
           const frame = { rect: { x, y, w: stored.width, h: stored.height }, turned: true as const };
-          expect(drawnOrigin(coverageOf(page), {}, frame, way)).toEqual(plain);
+          expect(drawnOrigin(drawnIn(coverageOf(page), {}, frame), way)).toEqual(plain);
           const trimmed = { ...frame, size: { w: w + 7, h: h + 9 }, inset: { x: 3, y: 5 } };
-          expect(drawnOrigin(coverageOf(page), {}, trimmed, way)).toEqual(plain && { x: plain.x + 3, y: plain.y + 5 });
+          expect(drawnOrigin(drawnIn(coverageOf(page), {}, trimmed), way)).toEqual(plain && { x: plain.x + 3, y: plain.y + 5 });
         },
       ),
     ));

@@ -3,9 +3,9 @@
  *
  * Points are in pixels from the frame's untrimmed top-left corner, in halves, so that the middle of an even width can be told.
  */
-import { type FramePlace, frameCoverage } from "../art";
+import type { Drawn } from "../art";
 import { type Box, type Frame, type FramePoint, frameSize, type Rect, type Size, type Source } from "../model";
-import { type Coverage, drawnPart, middleOfDrawn } from "../raster";
+import { drawnPart, middleOfDrawn } from "../raster";
 
 /** The nine places, by rows from the top. */
 export const PLACES = [
@@ -35,13 +35,12 @@ export type DrawnWay = (typeof DRAWN_WAYS)[number];
 const FEET = 0.08;
 
 /**
- * Where the drawing of a frame stands, null if nothing is drawn. `picture` is the coverage of the picture that the frame is on.
+ * Where the drawing of a frame stands, null if nothing is drawn. `drawn` comes from `core/art`.
  *
  * `feet`: the middle of what touches the ground, the lowest rows, with the ground right under them. `mass`: the middle of all drawn
  * pixels. `box`: the middle of the bottom edge of the box around them. Cost: O(words of 32 pixels of the frame).
  */
-export function drawnOrigin(picture: Coverage, source: Pick<Source, "scale">, place: FramePlace, way: DrawnWay): FramePoint | null {
-  const { coverage, frame } = frameCoverage(picture, source, place);
+export function drawnOrigin({ coverage, frame }: Drawn, way: DrawnWay): FramePoint | null {
   const part = drawnPart(coverage, frame.rect);
   if (!part) return null;
   const box = uprightBox(part, frame);
@@ -63,9 +62,8 @@ function lowestRows(part: Rect, { turned }: Pick<Frame, "turned">, rows: number)
   return turned ? { ...part, w: rows } : { ...part, y: part.y + part.h - rows, h: rows };
 }
 
-/** The box around what is drawn in a frame, in its untrimmed pixels, null if nothing is. `picture` is the coverage of the picture that it is on. */
-export function drawnBox(picture: Coverage, source: Pick<Source, "scale">, place: FramePlace): Box | null {
-  const { coverage, frame } = frameCoverage(picture, source, place);
+/** The box around what is drawn in a frame, in its untrimmed pixels, null if nothing is. */
+export function drawnBox({ coverage, frame }: Drawn): Box | null {
   const part = drawnPart(coverage, frame.rect);
   return part && uprightBox(part, frame);
 }

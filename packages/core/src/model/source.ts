@@ -181,26 +181,6 @@ export function sheetOf(source: Pick<Source, "pictures">): Picture {
   return source.pictures[0] as Picture;
 }
 
-/** What a picture shows in a source: its file's hash, and how its ground is cleared. Equal looks are equal pixels. */
-export type Look = string;
-
-export function lookOf({ clearing }: Pick<Source, "clearing">, { sha256 }: Pick<Picture, "sha256">): Look {
-  return clearing ? `${sha256}~${JSON.stringify(clearing)}` : sha256;
-}
-
-/** The parts of a look. */
-export function partsOfLook(look: Look): { sha256: string; clearing: Clearing | null } {
-  const parted = look.indexOf("~");
-  return parted < 0
-    ? { sha256: look, clearing: null }
-    : { sha256: look.slice(0, parted), clearing: JSON.parse(look.slice(parted + 1)) as Clearing };
-}
-
-/** The look of the picture that a frame is on. */
-export function frameLook(source: Pick<Source, "pictures" | "clearing">, frame: Pick<Frame, "picture">): Look {
-  return lookOf(source, pictureOf(source, frame));
-}
-
 /** The picture that a frame is on. */
 export function pictureOf(source: Pick<Source, "pictures">, frame: Pick<Frame, "picture">): Picture {
   return source.pictures[frame.picture ?? 0] ?? sheetOf(source);

@@ -1,5 +1,6 @@
 /** Metadata files held against the pictures that came with them, or against a source that is there already. */
-import { CaravanError, lookOf, sheetOf } from "@caravan/core/model";
+import { sheetLook } from "@caravan/core/art";
+import { CaravanError } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
 import { run } from "../../workers/client";
 import { currentProject } from "../open-project";
@@ -58,7 +59,7 @@ async function understandOne(path: string, text: string, items: readonly TakenIt
     chosenSource(currentProject(), useView.getState());
   if (!source)
     throw new CaravanError("bad-metadata", name(path), "It describes a picture, and there is none.", "Drop it together with its picture.");
-  const { coverage } = await pictureOfLook(lookOf(source, sheetOf(source)));
+  const { coverage } = await pictureOfLook(sheetLook(source));
   const understood = await run("understand", { text, where: name(path), picture: `${source.name}.png`, coverage, known });
   return [{ path, of: { source: source.id, name: source.name }, understood, text }];
 }

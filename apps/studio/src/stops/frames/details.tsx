@@ -1,7 +1,8 @@
 "use client";
 
+import { frameLook } from "@caravan/core/art";
 import { renameFrame, setSourceOrigin } from "@caravan/core/edit";
-import { type Frame, frameLook, frameName, frameRef, originOf, type Source } from "@caravan/core/model";
+import { type Frame, frameName, frameRef, originOf, type Source } from "@caravan/core/model";
 import { drawnPart } from "@caravan/core/raster";
 import { FramePicture } from "../../preview/frame-picture";
 import { sizeFacts } from "../../preview/size-facts";

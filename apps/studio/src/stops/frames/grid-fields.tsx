@@ -1,8 +1,9 @@
 "use client";
 
+import { sheetLook } from "@caravan/core/art";
 import type { Grid } from "@caravan/core/cut";
 import { cutSource } from "@caravan/core/edit";
-import { type GridCut, lookOf, type Source, sheetOf } from "@caravan/core/model";
+import type { GridCut, Source } from "@caravan/core/model";
 import { editInGesture } from "../../project/open-project";
 import { usePicture, usePictureProblem } from "../../project/pictures";
 import { useKeys } from "../../ui/keys";
@@ -20,7 +21,7 @@ interface Props {
 
 /** Cuts a whole sheet by a grid, nudges that follow each other as one entry of undo; the answer is what is wrong. */
 export function useGridCut(source: Source): (next: GridCut) => string | undefined {
-  const look = lookOf(source, sheetOf(source));
+  const look = sheetLook(source);
   const picture = usePicture(look);
   const problem = usePictureProblem(look);
   return (next) => {

@@ -1,7 +1,8 @@
 "use client";
 
+import { sheetLook } from "@caravan/core/art";
 import { drawFrames, type Meeting, makeEqual, placeFrames, removeFrames } from "@caravan/core/edit";
-import { type FrameRef, findFrame, frameRef, lookOf, type Rect, type Source, sheetOf } from "@caravan/core/model";
+import { type FrameRef, findFrame, frameRef, type Rect, type Source, sheetOf } from "@caravan/core/model";
 import { drawnPart } from "@caravan/core/raster";
 import { currentProject, edit, editInGesture, useProject } from "../../project/open-project";
 import { usePicture } from "../../project/pictures";
@@ -20,7 +21,7 @@ const MEETINGS: readonly (readonly [Meeting, string])[] = [
 export function HandFields({ source, picked }: { source: Source; picked: readonly FrameRef[] }) {
   const project = useProject((each) => each);
   const cursor = useView((view) => view.cursor);
-  const picture = usePicture(lookOf(source, sheetOf(source)));
+  const picture = usePicture(sheetLook(source));
   const own = (picked.length > 0 ? picked : cursor ? [cursor] : []).filter((ref) => ref.startsWith(`${source.id}/`));
   const frames = own.flatMap((ref) => {
     const found = findFrame(project, ref);

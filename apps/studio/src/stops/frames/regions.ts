@@ -1,7 +1,9 @@
 /** A sheet of several grids: its regions, and every change to one of them as one cut. */
+
+import { sheetLook } from "@caravan/core/art";
 import { cutOfSuggestion, gridOf } from "@caravan/core/cut";
 import { cutSource } from "@caravan/core/edit";
-import { type Cut, type GridCut, lookOf, type Rect, type Source, sheetOf } from "@caravan/core/model";
+import { type Cut, type GridCut, type Rect, type Source, sheetOf } from "@caravan/core/model";
 import { cropCoverage } from "@caravan/core/raster";
 import { begin } from "../../project/begun";
 import { edit, editInGesture } from "../../project/open-project";
@@ -27,7 +29,7 @@ export function regionsOf(source: Source): readonly Region[] {
 
 /** Cuts the sheet in these regions; what is wrong is told, and answered. */
 export function cutInRegions(source: Source, regions: readonly Region[], gesture?: string): string | undefined {
-  const coverage = pictureNow(lookOf(source, sheetOf(source)))?.coverage;
+  const coverage = pictureNow(sheetLook(source))?.coverage;
   if (!coverage) return "The picture is still being read.";
   const cut: Cut = { by: "regions", regions: [...regions] };
   const error = gesture
@@ -68,7 +70,7 @@ export function removeRegion(source: Source, index: number): void {
 export async function drawRegion(source: Source, area: Rect): Promise<void> {
   const work = begin();
   try {
-    const { coverage } = await pictureOfLook(lookOf(source, sheetOf(source)));
+    const { coverage } = await pictureOfLook(sheetLook(source));
     const [best] = await run("suggestGrids", { coverage: cropCoverage(coverage, area) }, { signal: work.signal });
     work.stillHas(source);
     const before = regionsOf(source);

@@ -1,6 +1,7 @@
 "use client";
 
-import { type Frame, frameName, frameRef, keptRefs, lookOf, type Source } from "@caravan/core/model";
+import { frameLook } from "@caravan/core/art";
+import { type Frame, frameName, frameRef, keptRefs, type Source } from "@caravan/core/model";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef, useState } from "react";
 import { FramePicture } from "../../preview/frame-picture";
@@ -32,8 +33,8 @@ export function SeriesWall({ source }: { source: Source }) {
     overscan: 2,
   });
   const inSight = rows.getVirtualItems().flatMap(({ index }) => source.frames.slice(index * across, (index + 1) * across));
-  const looks = inSight.map((frame) => lookOf(source, source.pictures[frame.picture ?? 0] as Source["pictures"][number])).join("\n");
-  useEffect(() => loadPictures(looks === "" ? [] : looks.split("\n")), [looks]);
+  // Asking for what is there already costs nothing.
+  useEffect(() => loadPictures(inSight.map((frame) => frameLook(source, frame))));
   const move = (by: number) => {
     const next = movedCursor(source, cursor, by, 0);
     if (next) useView.setState({ cursor: next });

@@ -1,7 +1,8 @@
 "use client";
 
+import { sheetLook } from "@caravan/core/art";
 import { cellAt, type Grid } from "@caravan/core/cut";
-import { encloses, type Frame, type FrameRef, keptRefs, lookOf, type Source, sheetOf } from "@caravan/core/model";
+import { encloses, type Frame, type FrameRef, keptRefs, type Source, sheetOf } from "@caravan/core/model";
 import { type PointerEvent, type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { usePicture } from "../../project/pictures";
 import { pickRun, rowRefs, togglePick, togglePicks, useView } from "../../project/view";
@@ -26,7 +27,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
   const frame = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [room, setRoom] = useState({ w: 0, h: 0 });
-  const picture = usePicture(lookOf(source, sheetOf(source)));
+  const picture = usePicture(sheetLook(source));
   const picked = useView((each) => each.picked);
   const cursor = useView((each) => each.cursor);
   const hoverRow = useView((each) => each.hoverRow);

@@ -1,8 +1,9 @@
 "use client";
 
+import { sheetLook } from "@caravan/core/art";
 import { cellRect, cutOfSuggestion, type GridSuggestion, gridOf } from "@caravan/core/cut";
 import { cutSource } from "@caravan/core/edit";
-import { lookOf, type Rect, type Source, sheetOf } from "@caravan/core/model";
+import type { Rect, Source } from "@caravan/core/model";
 import { isClear } from "@caravan/core/raster";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { edit } from "../../project/open-project";
@@ -16,7 +17,7 @@ const SIDE = 44; // px
 
 /** Grids that the picture itself suggests, as small moving pictures: the one that moves right is the right one. */
 export function Suggestions({ source }: { source: Source }) {
-  const picture = usePicture(lookOf(source, sheetOf(source)));
+  const picture = usePicture(sheetLook(source));
   const suggestions = useSuggestions(picture);
   const cut = JSON.stringify(source.cut);
   const at = suggestions.findIndex((each) => JSON.stringify(cutOfSuggestion(each)) === cut);

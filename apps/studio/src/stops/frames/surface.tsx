@@ -1,8 +1,9 @@
 "use client";
 
+import { sheetLook } from "@caravan/core/art";
 import type { Grid } from "@caravan/core/cut";
 import { cutSource } from "@caravan/core/edit";
-import { frameRef, keptRefs, lookOf, type Source, sheetOf } from "@caravan/core/model";
+import { frameRef, keptRefs, type Source } from "@caravan/core/model";
 import { useMemo } from "react";
 import { edit, useProject } from "../../project/open-project";
 import { usePicture } from "../../project/pictures";
@@ -101,7 +102,7 @@ export function Surface() {
 /** What the grid makes of the sheet, at once and in words. */
 function Outcome({ source, grid }: { source: Source; grid: Grid | null }) {
   const { text, good } = grid ? outcomeInWords(source, grid) : framesInWords(source);
-  const picture = usePicture(lookOf(source, sheetOf(source)));
+  const picture = usePicture(sheetLook(source));
   if (!source.cut)
     return (
       <div className="flex items-center gap-3">

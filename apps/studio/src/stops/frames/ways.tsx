@@ -1,7 +1,8 @@
 "use client";
 
+import { sheetLook } from "@caravan/core/art";
 import { cutSource } from "@caravan/core/edit";
-import { type Cut, lookOf, type Source, sheetOf } from "@caravan/core/model";
+import type { Cut, Source } from "@caravan/core/model";
 import { begin } from "../../project/begun";
 import { clearSource } from "../../project/clear-source";
 import { pictureOfLook, usePicture } from "../../project/pictures";
@@ -77,7 +78,7 @@ export const USUAL_OUTLINES: OutlineCut = { by: "outlines", joinPx: 12, leastPx:
 export async function cutAlongOutlines(source: Source, cut: OutlineCut): Promise<void> {
   const work = begin();
   try {
-    const { coverage } = await pictureOfLook(lookOf(source, sheetOf(source)));
+    const { coverage } = await pictureOfLook(sheetLook(source));
     const pieces = fromText(await run("findPieces", { coverage, cut, where: source.name }, { signal: work.signal }));
     work.stillHas(source);
     const error = work.edit(cutSource, source.id, cut, pieces);
@@ -95,7 +96,7 @@ const GROUNDS = {
 
 /** Tells of an opaque ground, with the way to clear it. */
 export function GroundLine({ source }: { source: Source }) {
-  const picture = usePicture(lookOf(source, sheetOf(source)));
+  const picture = usePicture(sheetLook(source));
   const { clearing } = source;
   const ground = clearing && clearing.colours.length > 0 ? null : (picture?.ground ?? null);
   const clear = () => ground && clearSource(source, { ...ground.clearing, specks: clearing?.specks });

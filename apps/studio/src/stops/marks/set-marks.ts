@@ -1,11 +1,11 @@
 /** Ways to set boxes and points, from the pointer, buttons and keys alike. What a way gives is worked out in the core. */
+import type { Drawn } from "@caravan/core/art";
 import { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "@caravan/core/edit";
 import { drawnBox } from "@caravan/core/marks";
 import { type Box, type FramePoint, type FrameRef, findFrame, frameRef, type MarkName } from "@caravan/core/model";
-import type { Coverage } from "@caravan/core/raster";
 import { act } from "../../project/act";
 import { begin } from "../../project/begun";
-import { coveragesOf } from "../../project/coverages";
+import { drawnFrames } from "../../project/drawn-frames";
 import { currentProject, editInGesture } from "../../project/open-project";
 import { say } from "../../ui/notices";
 import { type FramesInScope, refsOf } from "./scope";
@@ -70,9 +70,9 @@ export async function boxAroundDrawn({ inScope, name }: Spot): Promise<void> {
   const work = begin();
   try {
     const found = new Map<FrameRef, Box[]>();
-    const coverages = await coveragesOf(inScope.frames);
+    const drawn = await drawnFrames(inScope.frames);
     for (const [k, { source, frame }] of inScope.frames.entries()) {
-      const box = drawnBox(coverages[k] as Coverage, source, frame);
+      const box = drawnBox(drawn[k] as Drawn);
       if (box) found.set(frameRef(source, frame), [box]);
     }
     if (found.size === 0) say({ tone: "plain", text: "Nothing is drawn in these frames, so there is nothing to put a box around." });

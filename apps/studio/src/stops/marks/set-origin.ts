@@ -1,10 +1,10 @@
 /** Ways to give frames an origin, from buttons and keys alike. What a way gives is worked out in the core. */
+import type { Drawn } from "@caravan/core/art";
 import { forgetOrigins, nudgeOrigins, placeOrigins } from "@caravan/core/edit";
 import { commonOrigin, type DrawnWay, drawnOrigin, type OriginPlace, originAtPlace, pointAtShare } from "@caravan/core/marks";
 import { type FramePoint, type FrameRef, frameRef, frameSize, originOf, type PlacedFrame } from "@caravan/core/model";
-import type { Coverage } from "@caravan/core/raster";
 import { begin } from "../../project/begun";
-import { coveragesOf } from "../../project/coverages";
+import { drawnFrames } from "../../project/drawn-frames";
 import { edit, editInGesture } from "../../project/open-project";
 import { say } from "../../ui/notices";
 import { type FramesInScope, refsOf } from "./scope";
@@ -54,9 +54,9 @@ export async function setFromDrawn(scope: FramesInScope, way: DrawnWay, together
   const work = begin();
   try {
     const found = new Map<FrameRef, FramePoint>();
-    const coverages = await coveragesOf(scope.frames);
+    const drawn = await drawnFrames(scope.frames);
     for (const [k, { source, frame }] of scope.frames.entries()) {
-      const point = drawnOrigin(coverages[k] as Coverage, source, frame, way);
+      const point = drawnOrigin(drawn[k] as Drawn, way);
       if (point) found.set(frameRef(source, frame), point);
     }
     const common = together ? commonOrigin([...found.values()]) : null;

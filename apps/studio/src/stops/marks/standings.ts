@@ -1,7 +1,8 @@
 "use client";
 
+import { drawnIn, frameLook } from "@caravan/core/art";
 import { type Standing, standingFrom, standingOf } from "@caravan/core/marks";
-import { type Clip, type Frame, findFrame, frameLook, originOf, type PlacedFrame, type Project, type Rect } from "@caravan/core/model";
+import { type Clip, type Frame, findFrame, originOf, type PlacedFrame, type Project, type Rect } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
 import { useEffect, useMemo, useState } from "react";
 import { loadPictures, pictureNow, usePictures } from "../../project/pictures";
@@ -79,7 +80,11 @@ function isWaiting(placed: PlacedFrame): boolean {
 function look(placed: PlacedFrame): void {
   const coverage = coverageOf(placed);
   if (coverage)
-    known.set(placed.frame.rect, { coverage, inset: placed.frame.inset, standing: standingOf(coverage, placed.source, placed.frame) });
+    known.set(placed.frame.rect, {
+      coverage,
+      inset: placed.frame.inset,
+      standing: standingOf(drawnIn(coverage, placed.source, placed.frame)),
+    });
 }
 
 function standingNow(placed: PlacedFrame): Standing | null | undefined {

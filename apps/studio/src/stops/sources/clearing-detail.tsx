@@ -1,6 +1,7 @@
 "use client";
 
-import { type Clearing, type Colour, lookOf, type Source, sheetOf } from "@caravan/core/model";
+import { lookOf } from "@caravan/core/art";
+import { type Clearing, type Colour, type Source, sheetOf } from "@caravan/core/model";
 import { useEffect, useState } from "react";
 import { clearSource } from "../../project/clear-source";
 import { loadPictures, usePicture } from "../../project/pictures";
@@ -17,9 +18,9 @@ const WHITE: Clearing = { colours: ["#ffffff"], tolerance: 8, from: "edges", fri
 
 /** Clearing an opaque ground: its colours, how far they may be off, from where; before and after side by side. */
 export function ClearingDetail({ source }: { source: Source }) {
-  const sheet = sheetOf(source);
-  const original = usePicture(sheet.sha256);
-  useEffect(() => loadPictures([sheet.sha256]), [sheet.sha256]);
+  const asItCame = lookOf({}, sheetOf(source));
+  const original = usePicture(asItCame);
+  useEffect(() => loadPictures([asItCame]), [asItCame]);
   const [tried, setTried] = useState<{ of: string; clearing: Clearing } | null>(null);
   const proposed = source.clearing ?? original?.ground?.clearing ?? null;
   const clearing = tried?.of === source.id ? tried.clearing : proposed;

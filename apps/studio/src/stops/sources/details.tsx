@@ -1,7 +1,8 @@
 "use client";
 
+import { sheetLook } from "@caravan/core/art";
 import { removeSource, renameSource } from "@caravan/core/edit";
-import { lookOf, sheetOf } from "@caravan/core/model";
+import { sheetOf } from "@caravan/core/model";
 import { edit, useProject } from "../../project/open-project";
 import { usePicture } from "../../project/pictures";
 import { chosenSource, go, useView } from "../../project/view";
@@ -20,7 +21,7 @@ import { ScaleDetail } from "./scale-detail";
 export function Details() {
   const project = useProject((each) => each);
   const source = useView((view) => chosenSource(project, view));
-  const picture = usePicture(source ? lookOf(source, sheetOf(source)) : undefined);
+  const picture = usePicture(source ? sheetLook(source) : undefined);
   if (!source) return null;
   const remove = () => {
     const error = edit(removeSource, source.id);

@@ -1,8 +1,8 @@
 "use client";
 
-import { type Figures, isNearest, type ProposedScale, proposedScales, scaleInWords } from "@caravan/core/art";
+import { type Figures, isNearest, type ProposedScale, proposedScales, scaleInWords, sheetLook } from "@caravan/core/art";
 import { setPixelsPerUnit, setSourceScale } from "@caravan/core/edit";
-import { lookOf, type Source, type SourceId, scaledSide, scaleOf, sheetOf } from "@caravan/core/model";
+import { type Source, type SourceId, scaledSide, scaleOf, sheetOf } from "@caravan/core/model";
 import { drawnPart } from "@caravan/core/raster";
 import { useState } from "react";
 import { edit, editInGesture, useProject } from "../../project/open-project";
@@ -75,7 +75,7 @@ function MatchDetail({ source }: { source: Source }) {
   const other = others.find(({ id }) => id === chosen) ?? null;
   const own = useFigures(source);
   const theirs = useFigures(other);
-  const soft = usePicture(lookOf(source, sheetOf(source)))?.coverage.soft === true;
+  const soft = usePicture(sheetLook(source))?.coverage.soft === true;
   if (others.length === 0) return null;
   const proposals = own && theirs ? proposedScales(own, theirs) : [];
   return (
@@ -127,7 +127,7 @@ function reasonFor({ because, own, other }: ProposedScale, { name }: Source): st
 
 /** What is known of a source's art once its picture has been read; undefined until then, and for no source. */
 function useFigures(source: Source | null): Figures | undefined {
-  const picture = usePicture(source ? lookOf(source, sheetOf(source)) : undefined);
+  const picture = usePicture(source ? sheetLook(source) : undefined);
   return source && picture ? figuresOf(source, picture) : undefined;
 }
 

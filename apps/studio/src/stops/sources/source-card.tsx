@@ -1,7 +1,7 @@
 "use client";
 
-import { scaleInWords } from "@caravan/core/art";
-import { type Look, lookOf, type Source, sheetOf } from "@caravan/core/model";
+import { type Look, lookOf, scaleInWords } from "@caravan/core/art";
+import { type Source, sheetOf } from "@caravan/core/model";
 import { useEffect, useRef } from "react";
 import { loadPictures, usePicture, usePictureProblem } from "../../project/pictures";
 import { chooseSource, go } from "../../project/view";

@@ -2,6 +2,7 @@
  * What looks wrong about the frames of one source: cut through, empty, specks, of odd size, repeated. These depend on pixels, so they
  * are asked for where a source is looked at, and none of them stops delivery.
  */
+import { sizesAreTold, traitsOf } from "../cut";
 import { counted } from "../edit";
 import { drawnSize, type Frame, type FrameRef, frameRef, type Source } from "../model";
 import { type Coverage, findSpecks, isDrawn } from "../raster";
@@ -39,7 +40,7 @@ const LEAST_CROSSING = 2;
 /** Neighbouring cells between which something is drawn across their common border: the sign of a wrong grid. */
 function cutThrough(source: Source, kept: readonly Frame[], coverage: Coverage | null): FrameFinding[] {
   const { cut } = source;
-  if (!coverage || (cut?.by !== "cell" && cut?.by !== "count" && cut?.by !== "regions")) return [];
+  if (!coverage || !traitsOf(cut).cells) return [];
   const byPlace = new Map(kept.map((frame) => [`${frame.rect.x} ${frame.rect.y}`, frame]));
   const touched = new Set<Frame>();
   let borders = 0;
@@ -98,10 +99,8 @@ function specks(source: Source, kept: readonly Frame[], coverages: readonly (Cov
   return [{ code: "specks", message, frames: kept.map((frame) => frameRef(source, frame)).filter((ref) => frames.has(ref)) }];
 }
 
-/** Cells are of one size, levelled rows stand as they should, and metadata says why its frames are not of one. */
 function oddSizes({ cut, ...source }: Source, kept: readonly Frame[]): FrameFinding[] {
-  const mayDiffer = cut?.by === "outlines" ? !cut.level : cut?.by === "hand" || cut?.by === "pictures";
-  if (kept.length < 2 || !mayDiffer) return [];
+  if (kept.length < 2 || cut === null || sizesAreTold(cut)) return [];
   const sizeOf = (frame: Frame) => `${drawnSize(frame).w} × ${drawnSize(frame).h}`;
   const counts = new Map<string, number>();
   for (const frame of kept) counts.set(sizeOf(frame), (counts.get(sizeOf(frame)) ?? 0) + 1);

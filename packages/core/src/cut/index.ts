@@ -4,3 +4,4 @@ export { type FoundIslands, findIslands, type Island, type IslandRecipe } from "
 export { type CutPieces, cutSheet, type FindingCut, likenessOf, type Piece } from "./pieces";
 export { type Levelled, levelRow, rowsOf } from "./rows";
 export { cutOfSuggestion, type GridSuggestion, suggestGrids } from "./suggest";
+export { cutInWords, sizesAreTold, traitsOf, type WayTraits } from "./ways";

@@ -1,5 +1,5 @@
 /** Cutting sources, by whatever recipe, and cutting again when their art has changed. */
-import { type CutPieces, cutSheet, type FindingCut, gridOf, type Piece } from "../cut";
+import { type CutPieces, cutInWords, cutSheet, type FindingCut, gridOf, type Piece, traitsOf } from "../cut";
 import { halves, withAnchoredFrames } from "../marks";
 import {
   CaravanError,
@@ -21,10 +21,9 @@ import {
   sheetOf,
   sourceById,
   takenPaths,
-  unreachable,
 } from "../model";
 import { type Coverage, isClear } from "../raster";
-import { counted, edit } from "./edit";
+import { edit } from "./edit";
 import { type Drawings, followDrawings, followPlaces } from "./follow";
 import { BY_OUTLINE, withIdentity } from "./identity";
 import type { NewFrame } from "./new-frame";
@@ -46,28 +45,6 @@ export const cutSource = edit(
     return withSource(project, { ...cutAnew, cut });
   },
 );
-
-/** As undo and the details say it. */
-export function cutInWords(cut: Cut): string {
-  switch (cut.by) {
-    case "cell":
-      return `into ${cut.cell.w} × ${cut.cell.h} px cells`;
-    case "count":
-      return `into ${cut.columns} × ${cut.rows} cells`;
-    case "regions":
-      return `in ${counted(cut.regions.length, "region")}`;
-    case "outlines":
-      return "along outlines";
-    case "hand":
-      return "by hand";
-    case "metadata":
-      return `as ${cut.file} says`;
-    case "pictures":
-      return "into its pictures";
-    default:
-      return unreachable(cut);
-  }
-}
 
 /**
  * Gives a source the cut and the frames that it had, with all that was decided about them. Frames that were made since stay out. Throws
@@ -153,7 +130,7 @@ export const refreshSource = edit<
       pictures: withFiles(project, source, pictures),
     };
     if (!changed.cut) return withSource(project, changed);
-    if (drawings && (changed.cut.by === "hand" || changed.cut.by === "metadata")) {
+    if (drawings && !traitsOf(changed.cut).finds) {
       const followed = followPlaces(source.frames, drawings);
       return withSource(project, withAnchoredFrames(changed, stillFitting(followed.frames, changed), followed.drawn));
     }
@@ -241,7 +218,7 @@ function framesOfCut(source: Source, cut: Cut, given: Coverage | CutPieces, iden
     case "outlines":
       return identify(source.frames, piecesOf(given, cut, source), BY_OUTLINE);
     default: {
-      const sameWay = source.cut === null || source.cut.by === "cell" || source.cut.by === "count" || source.cut.by === "regions";
+      const sameWay = source.cut === null || traitsOf(source.cut).cells;
       return identify(source.frames, piecesOf(given, cut, source), { sameWay, letter: "i", likeness: 1 });
     }
   }

@@ -6,6 +6,7 @@
  * also decides among several equal ones, and takes along what was redrawn on the way.
  * Holds: no frame is given to two pieces. Cost: O(frames + pieces).
  */
+import { traitsOf } from "../cut";
 import { type Frame, type FramePoint, type Rect, type Source, sameRect } from "../model";
 import type { Drawing } from "../raster";
 import { type NewFrame, placeOf } from "./new-frame";
@@ -23,7 +24,7 @@ export interface Drawings {
  * recipe finds them again, so their drawings are looked for in the whole changed picture (`findDrawings`).
  */
 export function strayedFrames({ cut, frames }: Source, { before, after }: Drawings): Frame[] {
-  if (cut?.by !== "hand" && cut?.by !== "metadata") return [];
+  if (cut === null || traitsOf(cut).finds) return [];
   return frames.filter((frame) => {
     const drawing = before.get(frame.key);
     return drawing !== undefined && after.get(placeOf(frame))?.print !== drawing.print;

@@ -27,7 +27,7 @@ export {
   setClipRules,
   USUAL_STEP,
 } from "./clips";
-export { type ChangedPicture, cutByMetadata, cutInWords, cutSource, refreshSource, restoreCut, setClearing } from "./cutting";
+export { type ChangedPicture, cutByMetadata, cutSource, refreshSource, restoreCut, setClearing } from "./cutting";
 export { addDelivery, type DeliveryChange, freeDeliveryName, removeDelivery, setDelivery } from "./deliveries";
 export { applyChanges, type Change, differenceBetween } from "./difference";
 export { counted, type Edit } from "./edit";

@@ -7,30 +7,36 @@ import { useView } from "../../project/view";
 import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";
 import { drawRegion, regionsOf, setRegion } from "./regions";
-import type { CutWay } from "./ways";
 
-const NONE: readonly Box[] = [];
-
-export function boxesOf(source: Source, way: CutWay): readonly Box[] {
-  if (way === "regions") return regionsOf(source).map(({ area }, k) => ({ id: String(k), rect: area }));
-  if (way !== "hand") return NONE;
-  return source.frames.filter(({ dropped }) => !dropped).map((frame) => ({ id: frameRef(source, frame), rect: frame.rect }));
+export interface DraggedBoxes {
+  /** Set where boxes are taken by their edges alone, since other things lie in them. */
+  readonly onlyEdges?: true;
+  of(source: Source): readonly Box[];
+  /** Makes what was dragged so; `id` is null for a new box. */
+  done(source: Source, id: string | null, rect: Rect): void;
 }
 
-/** Makes what was dragged so; `id` is null for a new box. */
-export function boxDone(source: Source, way: CutWay, id: string | null, rect: Rect): void {
-  if (way === "regions") {
+/** A region holds frames to be picked and often another region; what moves it are its numbers. */
+export const regionBoxes: DraggedBoxes = {
+  onlyEdges: true,
+  of: (source) => regionsOf(source).map(({ area }, k) => ({ id: String(k), rect: area })),
+  done(source, id, rect) {
     if (id === null) inBackground(drawRegion(source, rect));
     else setRegion(source, Number(id), { area: rect });
-    return;
-  }
-  const error = id === null ? edit(drawFrames, source.id, [rect]) : edit(placeFrames, new Map([[id as FrameRef, rect]]));
-  if (error) {
-    say({ tone: "trouble", text: error.message });
-    return;
-  }
-  const last = currentProject()
-    .sources.find((each) => each.id === source.id)
-    ?.frames.at(-1);
-  useView.setState({ cursor: id !== null ? (id as FrameRef) : last ? frameRef(source, last) : null });
-}
+  },
+};
+
+export const frameBoxes: DraggedBoxes = {
+  of: (source) => source.frames.filter(({ dropped }) => !dropped).map((frame) => ({ id: frameRef(source, frame), rect: frame.rect })),
+  done(source, id, rect) {
+    const error = id === null ? edit(drawFrames, source.id, [rect]) : edit(placeFrames, new Map([[id as FrameRef, rect]]));
+    if (error) {
+      say({ tone: "trouble", text: error.message });
+      return;
+    }
+    const last = currentProject()
+      .sources.find((each) => each.id === source.id)
+      ?.frames.at(-1);
+    useView.setState({ cursor: id !== null ? (id as FrameRef) : last ? frameRef(source, last) : null });
+  },
+};

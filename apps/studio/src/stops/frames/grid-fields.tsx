@@ -9,7 +9,7 @@ import { usePicture, usePictureProblem } from "../../project/pictures";
 import { useKeys } from "../../ui/keys";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
-import { cutOf, withCell, withCounts } from "./recipe";
+import { cutOf, gridOfSource, withCell, withCounts } from "./recipe";
 
 interface Props {
   readonly cut: GridCut;
@@ -31,8 +31,8 @@ export function useGridCut(source: Source): (next: GridCut) => string | undefine
 }
 
 /** The grid over a whole sheet. */
-export function SheetGridFields({ source, grid }: { source: Source; grid: Grid }) {
-  return <GridFields cut={cutOf(source)} grid={grid} onCut={useGridCut(source)} />;
+export function CellFields({ source }: { source: Source }) {
+  return <GridFields cut={cutOf(source)} grid={gridOfSource(source)} onCut={useGridCut(source)} />;
 }
 
 /** The grid, typed or nudged: cell size and counts are two ways to say the same, and either may be changed. */

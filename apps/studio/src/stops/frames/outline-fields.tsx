@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from "react";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Slider } from "../../ui/slider";
 import { Tick } from "../../ui/tick";
-import { cutAlongOutlines, type OutlineCut, USUAL_OUTLINES } from "./ways";
+import { cutAlongOutlines, type OutlineCut, USUAL_OUTLINES } from "./along-outlines";
 
 /** How far loose bits may be from their figure, how small a frame may be, and whether rows stand level; shown live. */
 export function OutlineFields({ source }: { source: Source }) {

@@ -1,15 +1,15 @@
 "use client";
 
 import { sheetLook } from "@caravan/core/art";
-import { cellAt, type Grid } from "@caravan/core/cut";
+import { cellAt, type Grid, traitsOf } from "@caravan/core/cut";
 import { encloses, type Frame, type FrameRef, keptRefs, type Source, sheetOf } from "@caravan/core/model";
 import { type PointerEvent, type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { Box } from "../../preview/box-gesture";
 import { usePicture } from "../../project/pictures";
 import { pickRun, rowRefs, togglePick, togglePicks, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { useCountFrom } from "../../ui/counting";
 import { useKeys } from "../../ui/keys";
-import { boxDone, boxesOf } from "./boxes";
 import { describeCursor, movedCursor } from "./cursor";
 import { coloursFrom, paintSheet } from "./paint-sheet";
 import { rowOfFrames, rowRect, sheetScene } from "./sheet-scene";
@@ -17,7 +17,9 @@ import { exactPixelAt, panned, pixelAt, type SheetView, zoomedAt, zoomInWords } 
 import { useSpaceToPan } from "./space-to-pan";
 import { useHand } from "./use-hand";
 import { useSheetView } from "./use-sheet-view";
-import type { CutWay } from "./ways";
+import { type CutWay, wayNamed } from "./ways-table";
+
+const NO_BOXES: readonly Box[] = [];
 
 /** A press that moves farther than this is a drag of the sheet, not a pick. */
 const SLACK = 4; // px
@@ -46,15 +48,15 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
   }, []);
 
   useWheelZoom(frame, move);
-  const boxes = useMemo(() => boxesOf(source, way), [source, way]);
+  const dragged = wayNamed(way)?.boxes;
+  const boxes = useMemo(() => dragged?.of(source) ?? NO_BOXES, [source, dragged]);
   const hand = useHand({
     boxes,
     sheet,
     coverage: picture?.coverage ?? null,
     zoom: view?.zoom ?? 1,
-    // A region holds frames to be picked and often another region; what moves it are its numbers.
-    onlyEdges: way === "regions",
-    onDone: (id, rect) => boxDone(source, way, id, rect),
+    onlyEdges: dragged?.onlyEdges === true,
+    onDone: (id, rect) => dragged?.done(source, id, rect),
   });
   const { draft } = hand;
 
@@ -151,7 +153,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
         if (event.button > 1 || (event.target as Element).closest("button")) return;
         event.currentTarget.setPointerCapture(event.pointerId);
         const at = placeOf(event);
-        press.current = { ...at, dragged: false, hand: (way === "hand" || way === "regions") && event.button === 0 && !space.current };
+        press.current = { ...at, dragged: false, hand: dragged !== undefined && event.button === 0 && !space.current };
         if (press.current.hand && view) hand.down(exactPixelAt(view, at.x, at.y));
       }}
       onPointerMove={(event) => {
@@ -224,7 +226,7 @@ function RowHandles({ source, grid, view, height }: { source: Source; grid: Grid
   const hoverRow = useView((each) => each.hoverRow);
   const countFrom = useCountFrom();
   // Frames that a file tells or a hand draws stand in no rows that could be seen.
-  if (!source.cut || source.cut.by === "metadata" || source.cut.by === "hand" || tall < 18) return null;
+  if (!traitsOf(source.cut).rows || tall < 18) return null;
   const first = grid ? Math.max(0, Math.floor(-view.y / tall) - 1) : 0;
   const last = grid ? Math.min(grid.rows - 1, Math.ceil((height - view.y) / tall)) : count - 1;
   const rows = Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => first + k);

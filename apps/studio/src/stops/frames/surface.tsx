@@ -10,18 +10,16 @@ import { usePicture } from "../../project/pictures";
 import { chosenSource, clearPicks, go, pickedFrames, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { useKeys } from "../../ui/keys";
-import { SheetGridFields } from "./grid-fields";
-import { HandFields } from "./hand-fields";
+import { GroundLine } from "./ground-line";
 import { dropOrRestore, makeClip } from "./make-clip";
-import { OutlineFields } from "./outline-fields";
 import { cutOf, framesInWords, gridOfSource, isGrid, outcomeInWords } from "./recipe";
-import { RegionFields } from "./region-fields";
 import { SeriesWall } from "./series-wall";
 import { SheetCanvas } from "./sheet-canvas";
 import { Suggestions } from "./suggestions";
 import { Tray } from "./tray";
 import { TrayTools } from "./tray-tools";
-import { GroundLine, Ways, wayOf } from "./ways";
+import { Ways } from "./ways";
+import { wayNamed, wayOf } from "./ways-table";
 import { WorthALookLink } from "./worth-a-look";
 
 /** The sheet with its cut, and the tray of frames under it. */
@@ -34,6 +32,7 @@ export function Surface() {
   const grid = useMemo(() => source && gridOfSource(source), [source]);
   const chosenWay = useView((view) => view.way);
   const way = source && wayOf(source, chosenWay);
+  const Fields = way ? wayNamed(way)?.Fields : undefined;
   const atCursor = source?.frames.find((frame) => frameRef(source, frame) === cursor);
   useKeys("Frames", [
     { keys: "c", label: "Make a clip of the picked frames, else of the row that plays", run: () => makeClip() },
@@ -56,10 +55,7 @@ export function Surface() {
         <Ways source={source} />
         {way === "cells" && <Suggestions source={source} />}
       </div>
-      {way === "cells" && <SheetGridFields source={source} grid={grid} />}
-      {way === "regions" && <RegionFields source={source} />}
-      {way === "outlines" && <OutlineFields source={source} />}
-      {way === "hand" && <HandFields source={source} picked={picked} />}
+      {Fields && <Fields source={source} picked={picked} />}
       <div className="flex items-center justify-between gap-3">
         <Outcome source={source} grid={isGrid(source) ? grid : null} />
         <Button

@@ -11,7 +11,7 @@ import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";
-import { cutAlongOutlines, USUAL_OUTLINES } from "./ways";
+import { cutAlongOutlines, USUAL_OUTLINES } from "./along-outlines";
 
 /** What looks wrong about the frames, each with the way to see it and the way to mend it. */
 export function WorthALook({ source }: { source: Source }) {

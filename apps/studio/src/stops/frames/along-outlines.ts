@@ -1,0 +1,25 @@
+/** Cutting along outlines; what hangs together is found in a worker. */
+import { sheetLook } from "@caravan/core/art";
+import { cutSource } from "@caravan/core/edit";
+import type { Cut, Source } from "@caravan/core/model";
+import { begin } from "../../project/begun";
+import { pictureOfLook } from "../../project/pictures";
+import { say } from "../../ui/notices";
+import { run } from "../../workers/client";
+import { fromText } from "../../workers/jobs";
+
+export type OutlineCut = Extract<Cut, { by: "outlines" }>;
+export const USUAL_OUTLINES: OutlineCut = { by: "outlines", joinPx: 12, leastPx: 2, level: true };
+
+export async function cutAlongOutlines(source: Source, cut: OutlineCut): Promise<void> {
+  const work = begin();
+  try {
+    const { coverage } = await pictureOfLook(sheetLook(source));
+    const pieces = fromText(await run("findPieces", { coverage, cut, where: source.name }, { signal: work.signal }));
+    work.stillHas(source);
+    const error = work.edit(cutSource, source.id, cut, pieces);
+    if (error) say({ tone: "trouble", text: error.message });
+  } catch (error) {
+    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+  }
+}

@@ -1,0 +1,76 @@
+/**
+ * Ways of cutting that a person chooses, in one table: a further way is a row here, with its fields and, where something can be dragged on
+ * the sheet, its boxes. How its frames are found is the core's (`core/cut/ways`).
+ */
+import type { FrameRef, Source } from "@caravan/core/model";
+import type { ComponentType } from "react";
+import type { Way } from "../../project/view";
+import { inBackground } from "../../ui/in-background";
+import { cutAlongOutlines, USUAL_OUTLINES } from "./along-outlines";
+import { type DraggedBoxes, frameBoxes, regionBoxes } from "./boxes";
+import { backToCells } from "./cells-before";
+import { CellFields } from "./grid-fields";
+import { HandFields } from "./hand-fields";
+import { OutlineFields } from "./outline-fields";
+import { isGrid } from "./recipe";
+import { RegionFields } from "./region-fields";
+
+export interface FieldsOfWay {
+  readonly source: Source;
+  readonly picked: readonly FrameRef[];
+}
+
+interface WayOfCutting {
+  readonly way: Way;
+  readonly title: string;
+  readonly key: string;
+  /** As the list of keys says it. */
+  readonly command: string;
+  readonly Fields: ComponentType<FieldsOfWay>;
+  /** What can be dragged on the sheet. */
+  readonly boxes?: DraggedBoxes;
+  /** What choosing it does at once, beside showing its fields. */
+  readonly begin?: (source: Source) => void;
+}
+
+export const WAYS: readonly WayOfCutting[] = [
+  {
+    way: "cells",
+    title: "Cells",
+    key: "k",
+    command: "Cut into cells",
+    Fields: CellFields,
+    begin: (source) => source.cut && !isGrid(source) && backToCells(source),
+  },
+  {
+    way: "regions",
+    title: "Regions",
+    key: "l",
+    command: "Cut in regions, each with its own grid",
+    Fields: RegionFields,
+    boxes: regionBoxes,
+  },
+  {
+    way: "outlines",
+    title: "Outlines",
+    key: "o",
+    command: "Cut along outlines",
+    Fields: OutlineFields,
+    begin: (source) => source.cut?.by !== "outlines" && inBackground(cutAlongOutlines(source, USUAL_OUTLINES)),
+  },
+  { way: "hand", title: "By hand", key: "h", command: "Cut by hand", Fields: HandFields, boxes: frameBoxes },
+];
+
+/** Ways that come with the art and are not chosen. */
+export type CutWay = Way | "metadata" | "pictures";
+
+/** The way that a source is cut, or that a person is about to cut it. */
+export function wayOf(source: Source, chosen: Way | null): CutWay {
+  const by = source.cut?.by ?? "cell";
+  if (by === "pictures") return by;
+  return chosen ?? (by === "cell" || by === "count" ? "cells" : by);
+}
+
+export function wayNamed(way: CutWay): WayOfCutting | undefined {
+  return WAYS.find((each) => each.way === way);
+}

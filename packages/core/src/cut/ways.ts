@@ -1,0 +1,53 @@
+/** What is true of each way of cutting, in one table: a further way is a row here, its recipe in the model, and how it finds its frames. */
+import { type Cut, unreachable } from "../model";
+
+export interface WayTraits {
+  /** Whether its recipe finds frames again by itself; else they are told where they are, and follow their drawings when art changes. */
+  readonly finds: boolean;
+  /** Whether its frames are cells of a grid, next to one another. */
+  readonly cells: boolean;
+  /** Whether its frames stand in rows that can be seen. */
+  readonly rows: boolean;
+}
+
+const TRAITS: Readonly<Record<Cut["by"], WayTraits>> = {
+  cell: { finds: true, cells: true, rows: true },
+  count: { finds: true, cells: true, rows: true },
+  regions: { finds: true, cells: true, rows: true },
+  outlines: { finds: true, cells: false, rows: true },
+  hand: { finds: false, cells: false, rows: false },
+  metadata: { finds: false, cells: false, rows: false },
+  pictures: { finds: true, cells: false, rows: true },
+};
+
+/** All false for a source that is not cut. */
+export function traitsOf(cut: Cut | null): WayTraits {
+  return cut ? TRAITS[cut.by] : { finds: false, cells: false, rows: false };
+}
+
+/** Whether frames of unlike sizes are worth a word: cells and levelled rows have one size, and a file says why its frames do not. */
+export function sizesAreTold(cut: Cut): boolean {
+  return cut.by === "outlines" ? cut.level : cut.by !== "hand" && cut.by !== "pictures";
+}
+
+/** As undo and the details say it: "into 4 × 3 cells". */
+export function cutInWords(cut: Cut): string {
+  switch (cut.by) {
+    case "cell":
+      return `into ${cut.cell.w} × ${cut.cell.h} px cells`;
+    case "count":
+      return `into ${cut.columns} × ${cut.rows} cells`;
+    case "regions":
+      return `in ${cut.regions.length === 1 ? "1 region" : `${cut.regions.length} regions`}`;
+    case "outlines":
+      return "along outlines";
+    case "hand":
+      return "by hand";
+    case "metadata":
+      return `as ${cut.file} says`;
+    case "pictures":
+      return "into its pictures";
+    default:
+      return unreachable(cut);
+  }
+}

@@ -1,6 +1,6 @@
 /** Where a frame's boxes and points lie on the stage, and where their tags do. Pure, and tested. */
 import { boxesIn, pointIn } from "@caravan/core/marks";
-import type { FramePoint, MarkKind, MarkName, Rect } from "@caravan/core/model";
+import { type ByShape, byShape, type FramePoint, type MarkKind, type MarkName, type MarkShape, type Rect } from "@caravan/core/model";
 import type { PlayedFrame } from "./playing";
 import { frameOnStage, type HeldStill, type StageScene } from "./stage-scene";
 
@@ -16,6 +16,9 @@ export type MarkOnStage = { readonly kind: MarkKind } & (
   | { readonly shape: "point"; readonly at: FramePoint }
 );
 
+/** A mark of one shape on the stage. */
+export type OnStage<Shape extends MarkShape> = Extract<MarkOnStage, { shape: Shape }>;
+
 /** In the order of the kinds, so that later ones lie on top. */
 export function marksOnStage(
   frame: Pick<PlayedFrame, "size" | "origin" | "marks">,
@@ -28,17 +31,20 @@ export function marksOnStage(
   const whole = frameOnStage(frame, scene, { held, mirror });
   const { scale } = scene;
   const left = (x: number, w: number) => whole.x + (mirror ? size.w - x - w : x) * scale;
-  return kinds.flatMap((kind): MarkOnStage[] => {
-    if (kind.shape === "box")
-      return boxesIn(marks, kind.name).map((box, index) => ({
+  const placed: ByShape<MarkOnStage[]> = {
+    box: (kind) =>
+      boxesIn(marks, kind.name).map((box, index) => ({
         kind,
         shape: "box",
         index,
         rect: { x: left(box.x, box.w), y: whole.y + box.y * scale, w: box.w * scale, h: box.h * scale },
-      }));
-    const point = pointIn(marks, kind.name);
-    return point ? [{ kind, shape: "point", at: { x: left(point.x, 0), y: whole.y + point.y * scale } }] : [];
-  });
+      })),
+    point(kind) {
+      const point = pointIn(marks, kind.name);
+      return point ? [{ kind, shape: "point", at: { x: left(point.x, 0), y: whole.y + point.y * scale } }] : [];
+    },
+  };
+  return kinds.flatMap((kind) => byShape(kind, placed));
 }
 
 /** A place of the canvas, in device pixels, as one of the frame, in its untrimmed pixels, unrounded. Nothing is mirrored. */

@@ -2,8 +2,8 @@
  * Paints boxes and points over a frame: each kind with its line and its letter, so that they differ without colour too. Every line has
  * a light or dark edge, so that it is seen on any art.
  */
-import type { MarkKind } from "@caravan/core/model";
-import { type MarkOnStage, marksOnStage, type ShownMarks } from "./marks-scene";
+import type { FramePoint, MarkKind, MarkShape } from "@caravan/core/model";
+import { type MarkOnStage, marksOnStage, type OnStage, type ShownMarks } from "./marks-scene";
 import type { PlayedFrame } from "./playing";
 import type { StageInks } from "./stage-inks";
 import type { HeldStill, StageScene } from "./stage-scene";
@@ -44,8 +44,7 @@ function outlined(context: CanvasRenderingContext2D, mark: MarkOnStage, colour: 
   const half = (width % 2) / 2;
   const line = () => {
     context.beginPath();
-    if (mark.shape === "box") context.rect(mark.rect.x + half, mark.rect.y + half, mark.rect.w, mark.rect.h);
-    else context.arc(mark.at.x, mark.at.y, RING * density, 0, 2 * Math.PI);
+    painterOf(mark).trace(context, mark, half, density);
     context.stroke();
   };
   context.strokeStyle = "black";
@@ -56,17 +55,42 @@ function outlined(context: CanvasRenderingContext2D, mark: MarkOnStage, colour: 
   context.setLineDash(DASHES[mark.kind.line].map((each) => each * density));
   line();
   context.setLineDash([]);
-  if (mark.shape === "box") return;
-  context.fillStyle = "black";
-  context.fillRect(mark.at.x - 1.5 * density, mark.at.y - 1.5 * density, 3 * density, 3 * density);
+  painterOf(mark).finish?.(context, mark, density);
+}
+
+interface Painter<Mark> {
+  /** Adds its outline to the path; `half` puts lines of an odd width into the middle of pixels. */
+  trace(context: CanvasRenderingContext2D, mark: Mark, half: number, density: number): void;
+  finish?(context: CanvasRenderingContext2D, mark: Mark, density: number): void;
+  /** The upper left corner of its tag, whose sides are `side` long. */
+  tagAt(mark: Mark, side: number, density: number): FramePoint;
+}
+
+/** How marks of each shape are painted. */
+const PAINTERS: { readonly [Shape in MarkShape]: Painter<OnStage<Shape>> } = {
+  box: {
+    trace: (context, { rect: { x, y, w, h } }, half) => context.rect(x + half, y + half, w, h),
+    tagAt: ({ rect }, side, density) => ({ x: rect.x - 1.5 * density, y: rect.y - side }),
+  },
+  point: {
+    trace: (context, { at }, _half, density) => context.arc(at.x, at.y, RING * density, 0, 2 * Math.PI),
+    finish(context, { at }, density) {
+      context.fillStyle = "black";
+      context.fillRect(at.x - 1.5 * density, at.y - 1.5 * density, 3 * density, 3 * density);
+    },
+    tagAt: ({ at }, side, density) => ({ x: at.x + (RING + 2) * density, y: at.y - side - 2 * density }),
+  },
+};
+
+function painterOf(mark: MarkOnStage): Painter<MarkOnStage> {
+  return PAINTERS[mark.shape] as Painter<MarkOnStage>;
 }
 
 /** The kind's letter at the box's upper left corner, or beside the point; never mirrored. */
 function paintTag(context: CanvasRenderingContext2D, mark: MarkOnStage, colour: string): void {
   const density = devicePixelRatio;
   const side = 13 * density;
-  const x = mark.shape === "box" ? mark.rect.x - 1.5 * density : mark.at.x + (RING + 2) * density;
-  const y = mark.shape === "box" ? mark.rect.y - side : mark.at.y - side - 2 * density;
+  const { x, y } = painterOf(mark).tagAt(mark, side, density);
   context.fillStyle = "black";
   context.fillRect(x, y, side, side);
   context.fillStyle = colour;
@@ -76,7 +100,7 @@ function paintTag(context: CanvasRenderingContext2D, mark: MarkOnStage, colour: 
   context.fillText(mark.kind.letter, x + side / 2, y + side / 2 + density);
 }
 
-function paintHandles(context: CanvasRenderingContext2D, mark: MarkOnStage & { readonly shape: "box" }, colour: string): void {
+function paintHandles(context: CanvasRenderingContext2D, mark: OnStage<"box">, colour: string): void {
   const { x, y, w, h } = mark.rect;
   const side = 7 * devicePixelRatio;
   for (const [cx, cy] of [

@@ -47,7 +47,7 @@ export {
   rowsAsFacings,
   rowsOfSource,
 } from "./making-actions";
-export { addMarkKind, refsWith, removeMarkKind, renameMarkKind, setMarkLook } from "./mark-kinds";
+export { addMarkKind, refsWith, removeMarkKind, renameMarkKind, setBoxUse, setMarkLook } from "./mark-kinds";
 export { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "./marks";
 export { type NewFrame, placeOf } from "./new-frame";
 export { clipsOfAction, forgetOrigins, framesOfClips, nudgeOrigins, placeOrigins, setSourceOrigin } from "./origins";

@@ -1,14 +1,17 @@
 /** The kinds of boxes and points that a project has: what they are called, and how they are told apart. */
 import { frameWithMarks, hasMark, marksWithout } from "../marks";
 import {
+  type BoxUse,
   CaravanError,
   checkedName,
+  FIELD_OF_SHAPE,
   type FrameMarks,
   type FrameRef,
   frameRef,
   MARK_LINES,
   type MarkKind,
   type MarkName,
+  type MarkShape,
   markNamed,
   type Project,
 } from "../model";
@@ -17,7 +20,7 @@ import { withFrames } from "./with-frames";
 
 /** Adds a kind with a letter and a line that no other has, as long as there are some left. Throws `bad-name` or `name-taken`. */
 export const addMarkKind = edit(
-  (_project, shape: MarkKind["shape"], name: string) => `add ${shape === "box" ? "boxes" : "points"} named ${name.trim()}`,
+  (_project, shape: MarkShape, name: string) => `add ${FIELD_OF_SHAPE[shape]} named ${name.trim()}`,
   (project, shape, wanted) => {
     const name = newName(project, wanted);
     const kind: MarkKind = { name, shape, letter: freeLetter(project, name), line: freeLine(project) };
@@ -50,6 +53,18 @@ export const setMarkLook = edit(
     if (!/^[\p{L}\p{N}]$/u.test(next.letter))
       throw new CaravanError("bad-name", `letter of ${name}`, "It is one letter or digit.", "Type one, such as B.");
     return next.letter === kind.letter && next.line === kind.line ? project : withKind(project, name, next);
+  },
+);
+
+/** Says what the boxes of a kind are for, null for anything else. Throws `not-found` for points. */
+export const setBoxUse = edit(
+  (_project, name: MarkName, use: BoxUse | null) => `${name} is for ${use ?? "anything"}`,
+  (project, name, use) => {
+    const kind = markNamed(project, name);
+    if (kind.shape !== "box") throw new CaravanError("not-found", name, "Points are for nothing but themselves.", "Choose boxes.");
+    if ((kind.use ?? null) === use) return project;
+    const { use: _before, ...rest } = kind;
+    return withKind(project, name, use ? { ...rest, use } : rest);
   },
 );
 

@@ -14,7 +14,7 @@ import {
 } from "../model";
 import { cropCoverage } from "../raster";
 import { addAction, addClip, cutSource, freezeMirror, makeEqual, mirrorMissing, setPetal } from ".";
-import { addMarkKind, refsWith, removeMarkKind, renameMarkKind, setMarkLook } from "./mark-kinds";
+import { addMarkKind, refsWith, removeMarkKind, renameMarkKind, setBoxUse, setMarkLook } from "./mark-kinds";
 import { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "./marks";
 import { placeOrigins } from "./origins";
 import { porterCoverage, porterProject } from "./project.fixture";
@@ -37,6 +37,15 @@ describe("kinds of marks", () => {
     expect(setMarkLook(more, BODY, { letter: "7" }).marks[0]?.letter).toBe("7");
     expect(() => setMarkLook(more, BODY, { letter: "xy" })).toThrow(/one letter or digit/);
     expect(setMarkLook(more, BODY, { line: more.marks[0]?.line ?? "solid" })).toBe(more);
+  });
+
+  it("say what they are for, boxes alone, also under another name and in the file", () => {
+    const hurt = setBoxUse(project, BODY, "hurt");
+    expect(renameMarkKind(hurt, BODY, "trunk").marks[0]).toMatchObject({ name: "trunk", shape: "box", use: "hurt" });
+    expect(projectFromFile(projectToFile(hurt), "it").marks).toEqual(hurt.marks);
+    expect(setBoxUse(hurt, BODY, "hurt")).toBe(hurt);
+    expect(setBoxUse(hurt, BODY, null)).toEqual(project);
+    expect(() => setBoxUse(project, HAND, "hit")).toThrow(/Choose boxes/);
   });
 
   it("keep their marks under another name, and take them along when they go", () => {

@@ -131,6 +131,7 @@ const EDITS: Readonly<Record<string, RandomEdit>> = {
   mark: (p, d) => edits.addMarkKind(p, d(2) === 0 ? "box" : "point", name(d)),
   renameMark: (p, d) => edits.renameMarkKind(p, mark(p, d), name(d)),
   removeMark: (p, d) => edits.removeMarkKind(p, mark(p, d)),
+  useMark: (p, d) => edits.setBoxUse(p, mark(p, d), ([null, "solid", "hurt", "hit", "trigger"] as const)[d(5)] ?? null),
   box: (p, d) => {
     const [at, ...others] = refs(p, d);
     const kind = p.marks.filter(({ shape }) => shape === "box")[d(3)];

@@ -1,23 +1,21 @@
 /** The boxes and points of one frame, when the frame itself is moved within its size, mirrored or scaled. Pure. */
-import type { Box, Frame, FrameMarks, FramePoint, MarkName } from "../model";
+import type { Box, Frame, FrameMarks, FramePoint, MarkName, MarkShape } from "../model";
 
 /** Every mark moved by whole pixels, as the picture is when room is added around it. */
 export function shiftedMarks(marks: FrameMarks, { x, y }: FramePoint): FrameMarks {
   if (x === 0 && y === 0) return marks;
-  return mapped(
-    marks,
-    (box) => ({ ...box, x: box.x + x, y: box.y + y }),
-    (point) => ({ x: point.x + x, y: point.y + y }),
-  );
+  return mapped(marks, {
+    box: (box) => ({ ...box, x: box.x + x, y: box.y + y }),
+    point: (point) => ({ x: point.x + x, y: point.y + y }),
+  });
 }
 
 /** As the mirror picture of a frame `width` pixels wide has them. Twice is nothing. */
 export function mirroredMarks(marks: FrameMarks, width: number): FrameMarks {
-  return mapped(
-    marks,
-    (box) => ({ ...box, x: width - box.x - box.w }),
-    (point) => ({ x: width - point.x, y: point.y }),
-  );
+  return mapped(marks, {
+    box: (box) => ({ ...box, x: width - box.x - box.w }),
+    point: (point) => ({ x: width - point.x, y: point.y }),
+  });
 }
 
 /** At another size: boxes by their edges to the nearest whole pixels and never empty, points by `rounding`, usually to a thousandth. */
@@ -27,15 +25,14 @@ export function scaledMarks(marks: FrameMarks, scale: number, rounding = thousan
     const start = Math.round(from * scale);
     return [start, Math.max(1, Math.round((from + length) * scale) - start)] as const;
   };
-  return mapped(
-    marks,
-    (box) => {
+  return mapped(marks, {
+    box: (box) => {
       const [x, w] = edges(box.x, box.w);
       const [y, h] = edges(box.y, box.h);
       return { x, y, w, h };
     },
-    (point) => ({ x: rounding(point.x * scale), y: rounding(point.y * scale) }),
-  );
+    point: (point) => ({ x: rounding(point.x * scale), y: rounding(point.y * scale) }),
+  });
 }
 
 function thousandths(value: number): number {
@@ -104,10 +101,17 @@ function samePoint(a: FramePoint | undefined, b: FramePoint | null): boolean {
   return a?.x === b?.x && a?.y === b?.y;
 }
 
-function mapped(marks: FrameMarks, onBox: (box: Box) => Box, onPoint: (point: FramePoint) => FramePoint): FrameMarks {
+/** What one mark of each shape is. */
+interface Marks {
+  box: Box;
+  point: FramePoint;
+}
+type Changes = { readonly [Shape in MarkShape]: (mark: Marks[Shape]) => Marks[Shape] };
+
+function mapped(marks: FrameMarks, { box, point }: Changes): FrameMarks {
   const next: FrameMarks = {};
-  if (marks.boxes) next.boxes = mapValues(marks.boxes, (boxes) => boxes.map(onBox));
-  if (marks.points) next.points = mapValues(marks.points, onPoint);
+  if (marks.boxes) next.boxes = mapValues(marks.boxes, (boxes) => boxes.map(box));
+  if (marks.points) next.points = mapValues(marks.points, point);
   return next;
 }
 

@@ -7,6 +7,7 @@
 import type * as z from "zod";
 import { CaravanError } from "./error";
 import { clipToFile, FileClip } from "./file-clip";
+import { FIELD_OF_SHAPE, MARK_SHAPES, type MarkShape } from "./marks";
 import { Project } from "./project";
 import { drawnSize, Frame, pictureOf, Source } from "./source";
 
@@ -88,7 +89,7 @@ export function checkWhole(project: Project, where: string): void {
   for (const { name, facings } of project.actions)
     for (const petal of Object.values(facings))
       if (!clips.has(petal.clip)) refuse(`The action "${name}" shows the clip "${petal.clip}", which is not there.`);
-  const kinds = { box: kindsOf(project, "box"), point: kindsOf(project, "point") };
+  const kinds = new Map(MARK_SHAPES.map((shape) => [shape, kindsOf(project, shape)]));
   for (const source of project.sources) {
     if (!whole.has(source)) {
       refuseDoubles(`frames of ${source.name} with the key`, source.frames, ({ key }) => key, refuse);
@@ -115,23 +116,21 @@ function refuseDoubles<Each>(kind: string, all: readonly Each[], nameOf: (each: 
   }
 }
 
-function kindsOf({ marks }: Project, shape: "box" | "point"): ReadonlySet<string> {
+function kindsOf({ marks }: Project, shape: MarkShape): ReadonlySet<string> {
   return new Set(marks.filter((kind) => kind.shape === shape).map(({ name }) => name));
 }
 
 /** Marks are of kinds that the project has. */
 function refuseUnknownMarks(
-  kinds: Readonly<Record<"box" | "point", ReadonlySet<string>>>,
+  kinds: ReadonlyMap<MarkShape, ReadonlySet<string>>,
   { name: source }: Source,
   { key, marks }: Frame,
   refuse: Refuse,
 ): void {
-  const check = (names: readonly string[], shape: "box" | "point") => {
-    for (const name of names)
-      if (!kinds[shape].has(name)) refuse(`The frame ${key} of ${source} has a ${shape} "${name}", which is no kind of the project's.`);
-  };
-  if (marks?.boxes) check(Object.keys(marks.boxes), "box");
-  if (marks?.points) check(Object.keys(marks.points), "point");
+  for (const shape of MARK_SHAPES)
+    for (const name of Object.keys(marks?.[FIELD_OF_SHAPE[shape]] ?? {}))
+      if (!kinds.get(shape)?.has(name))
+        refuse(`The frame ${key} of ${source} has a ${shape} "${name}", which is no kind of the project's.`);
 }
 
 /** A frame lies on a picture of its source, and its rectangle within its untrimmed size. */

@@ -18,7 +18,20 @@ export { CaravanError, type ErrorCode, unreachable } from "./error";
 export { FACINGS, Facing } from "./facing";
 export { encloses, FramePoint, overlaps, type Px, Rect, Size, Spacing, sameRect, scaledSide } from "./geometry";
 export { jsonSchemaOf, projectJsonSchema } from "./json-schema";
-export { Box, FrameMarks, MARK_LINES, MarkKind, MarkName } from "./marks";
+export {
+  BOX_USES,
+  Box,
+  type BoxUse,
+  type ByShape,
+  byShape,
+  FIELD_OF_SHAPE,
+  FrameMarks,
+  MARK_LINES,
+  MARK_SHAPES,
+  MarkKind,
+  MarkName,
+  type MarkShape,
+} from "./marks";
 export { checkedName, fittedName, freeName, isFitName, Name, shortened } from "./name";
 export { naturalOrder } from "./natural-order";
 export { entriesOf, orderedJson, orderedRecord } from "./ordered-record";

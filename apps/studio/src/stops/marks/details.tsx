@@ -1,7 +1,7 @@
 "use client";
 
-import { removeMarkKind, renameMarkKind, setMarkLook } from "@caravan/core/edit";
-import { MARK_LINES, type MarkKind, type MarkName } from "@caravan/core/model";
+import { removeMarkKind, renameMarkKind, setBoxUse, setMarkLook } from "@caravan/core/edit";
+import { BOX_USES, type BoxUse, FIELD_OF_SHAPE, MARK_LINES, type MarkKind, type MarkName } from "@caravan/core/model";
 import { chosenReel } from "../../preview/reel";
 import { act } from "../../project/act";
 import { useNaming } from "../../project/naming";
@@ -12,6 +12,7 @@ import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { TextField } from "../../ui/text-field";
 import { Jumps } from "./jumps";
+import { SHAPES, USES } from "./shapes";
 
 /** The chosen kind: its name and how it is told apart; and what looks wrong about the clip's marks. */
 export function Details() {
@@ -43,7 +44,7 @@ function OriginDetail() {
 
 const KIND_NAME_FIELD = "mark-name";
 
-const KINDS = { box: "Boxes", point: "Points" };
+const titled = (word: string) => word.replace(/^./, (first) => first.toUpperCase());
 
 function KindDetail({ kind }: { kind: MarkKind }) {
   useNaming(KIND_NAME_FIELD);
@@ -53,7 +54,7 @@ function KindDetail({ kind }: { kind: MarkKind }) {
     return error?.message;
   };
   return (
-    <Detail title={KINDS[kind.shape]}>
+    <Detail title={titled(SHAPES[kind.shape].several)}>
       <dl className="grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1.5">
         <dt className="text-muted">name</dt>
         <dd>
@@ -80,9 +81,29 @@ function KindDetail({ kind }: { kind: MarkKind }) {
             ))}
           </select>
         </dd>
+        {kind.shape === "box" && (
+          <>
+            <dt className="text-muted">for</dt>
+            <dd>
+              <select
+                aria-label="What the boxes are for"
+                className="min-h-7 max-w-full rounded-box border border-line bg-raised px-1"
+                value={kind.use ?? ""}
+                onChange={(event) => act(setBoxUse, kind.name, (event.target.value || null) as BoxUse | null)}
+              >
+                <option value="">anything</option>
+                {BOX_USES.map((use) => (
+                  <option key={use} value={use}>
+                    {USES[use]}
+                  </option>
+                ))}
+              </select>
+            </dd>
+          </>
+        )}
       </dl>
       <p className="mt-2 text-small text-muted">
-        In the atlas file each frame has them under {kind.shape === "box" ? "boxes" : "points"}, in its own untrimmed pixels.
+        In the atlas file each frame has them under {FIELD_OF_SHAPE[kind.shape]}, in its own untrimmed pixels.
       </p>
       <Button
         className="mt-2"

@@ -4,11 +4,14 @@ import { addMarkKind, framesOfClips } from "@caravan/core/edit";
 import {
   type Clip,
   type ClipName,
+  FIELD_OF_SHAPE,
   findFrame,
   freeName,
   keptRefs,
+  MARK_SHAPES,
   type MarkKind,
   type MarkName,
+  type MarkShape,
   type Project,
   type SourceId,
 } from "@caravan/core/model";
@@ -19,6 +22,7 @@ import { currentProject, useProject } from "../../project/open-project";
 import { chooseClip, chooseReelSource, chosenMark, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { ListHeading, type Row, RowList } from "../../ui/row-list";
+import { SHAPES } from "./shapes";
 
 const ORIGIN = "origin";
 
@@ -44,8 +48,11 @@ export function List() {
         onChoose={(id) => useView.setState({ markName: project.marks.find((each) => idOf(each) === id)?.name ?? null })}
       />
       <div className="mt-3 mb-5 flex flex-wrap gap-2 px-1.5">
-        <Button onClick={() => addKind("box")}>New boxes</Button>
-        <Button onClick={() => addKind("point")}>New points</Button>
+        {MARK_SHAPES.map((shape) => (
+          <Button key={shape} onClick={() => addKind(shape)}>
+            New {SHAPES[shape].several}
+          </Button>
+        ))}
       </div>
       <ListHeading title="Clips" count={project.clips.length} />
       <RowList
@@ -67,12 +74,10 @@ function idOf({ name }: MarkKind): string {
   return `kind ${name}`;
 }
 
-const FIRST_NAMES = { box: "body", point: "hand" };
-
 /** Adds a kind under a name that waits to be typed over. */
-function addKind(shape: MarkKind["shape"]): void {
+function addKind(shape: MarkShape): void {
   const { marks } = currentProject();
-  const name = freeName(FIRST_NAMES[shape], new Set(marks.map((each) => each.name)));
+  const name = freeName(SHAPES[shape].firstName, new Set(marks.map((each) => each.name)));
   if (act(addMarkKind, shape, name)) useView.setState({ markName: name as MarkName, naming: true });
 }
 
@@ -88,7 +93,7 @@ function countedKinds(project: Project, clip: Clip | null): { readonly frames: n
   const frames = framesOfClips(clip ? [clip] : []).flatMap((ref) => findFrame(project, ref)?.frame ?? []);
   const having = new Map<string, number>();
   for (const { marks } of frames)
-    for (const name of [...Object.keys(marks?.boxes ?? {}), ...Object.keys(marks?.points ?? {})])
+    for (const name of MARK_SHAPES.flatMap((shape) => Object.keys(marks?.[FIELD_OF_SHAPE[shape]] ?? {})))
       having.set(name, (having.get(name) ?? 0) + 1);
   return { frames: frames.length, having };
 }
@@ -102,12 +107,12 @@ function factOf(kind: MarkKind, having: number, frames: number) {
   );
 }
 
-/** A kind's letter, square for boxes and round for points. */
+/** A kind's letter, in the form of its shape. */
 function Tag({ kind: { letter, shape } }: { kind: MarkKind }) {
   return (
     <span
       aria-hidden
-      className={`inline-flex size-4.5 items-center justify-center border border-current font-semibold ${shape === "box" ? "rounded-xs" : "rounded-full"}`}
+      className={`inline-flex size-4.5 items-center justify-center border border-current font-semibold ${SHAPES[shape].tag}`}
     >
       {letter}
     </span>

@@ -1,7 +1,7 @@
 "use client";
 
 import { PLACES, pointIn } from "@caravan/core/marks";
-import type { MarkKind } from "@caravan/core/model";
+import { byShape, type MarkKind } from "@caravan/core/model";
 import type { PlayedFrame } from "../../preview/playing";
 import { useKeys } from "../../ui/keys";
 import type { FramesInScope } from "./scope";
@@ -27,7 +27,8 @@ const ARROWS = [
 /** The arrow keys move what is chosen: the origin, a box or a point. */
 export function MarkKeys(props: Props) {
   const { kind } = props;
-  return kind === null ? <OriginKeys {...props} /> : kind.shape === "box" ? <BoxKeys {...props} /> : <PointKeys {...props} />;
+  if (kind === null) return <OriginKeys {...props} />;
+  return byShape(kind, { box: () => <BoxKeys {...props} />, point: () => <PointKeys {...props} /> });
 }
 
 function OriginKeys({ inScope }: Props) {

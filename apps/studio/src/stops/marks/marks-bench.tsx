@@ -1,7 +1,7 @@
 "use client";
 
 import { boxesIn } from "@caravan/core/marks";
-import { type Clip, findFrame, type Project, type Source } from "@caravan/core/model";
+import { byShape, type Clip, findFrame, type Project, type Source } from "@caravan/core/model";
 import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import { playedFrame } from "../../preview/playing";
@@ -70,8 +70,12 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
             <MarksCanvas frame={frame} ghosts={ghosts} kind={kind} spot={spot} inScope={inScope} box={box} onBox={chooseBox} />
           </div>
           {!kind && <OriginTools inScope={inScope} point={frame.origin} size={frame.size} own={hasOwn(project, ref)} />}
-          {kind?.shape === "box" && spot && <BoxTools spot={spot} frame={frame} boxes={boxes} box={box} onBox={chooseBox} />}
-          {kind?.shape === "point" && spot && <PointTools spot={spot} frame={frame} />}
+          {kind &&
+            spot &&
+            byShape(kind, {
+              box: () => <BoxTools spot={spot} frame={frame} boxes={boxes} box={box} onBox={chooseBox} />,
+              point: () => <PointTools spot={spot} frame={frame} />,
+            })}
         </div>
       ) : (
         <p className="grow p-4 text-muted">This step’s frame is missing, so there is nothing to mark.</p>

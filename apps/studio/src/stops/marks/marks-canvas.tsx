@@ -1,7 +1,7 @@
 "use client";
 
 import { boxesIn, halves, pointIn } from "@caravan/core/marks";
-import type { Box, FramePoint, MarkKind, Rect } from "@caravan/core/model";
+import { type Box, byShape, type FramePoint, type MarkKind, type Rect } from "@caravan/core/model";
 import { type PointerEvent, useEffect, useMemo, useRef, useState } from "react";
 import { type BoxGesture, gestureAt, rectDuring } from "../../preview/box-gesture";
 import { ghostPicture } from "../../preview/ghosts";
@@ -93,15 +93,21 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
     event.currentTarget.setPointerCapture(event.pointerId);
     const id = `drag mark ${event.timeStamp}`;
     const place = at(event);
-    if (!kind) drag.current = { kind: "origin", id, from: place, done: { x: 0, y: 0 } };
-    else if (kind.shape === "point") {
-      drag.current = { kind: "point", id };
-      if (spot) pointTo(spot, inHalves(place), id);
-    } else {
-      const begun = gesture(place, event.altKey);
-      if (begun.kind !== "draw") onBox(Number(begun.id));
-      drag.current = { kind: "box", id, gesture: begun, drawn: null };
+    if (!kind) {
+      drag.current = { kind: "origin", id, from: place, done: { x: 0, y: 0 } };
+      return;
     }
+    byShape(kind, {
+      point() {
+        drag.current = { kind: "point", id };
+        if (spot) pointTo(spot, inHalves(place), id);
+      },
+      box() {
+        const begun = gesture(place, event.altKey);
+        if (begun.kind !== "draw") onBox(Number(begun.id));
+        drag.current = { kind: "box", id, gesture: begun, drawn: null };
+      },
+    });
   };
   const move = (event: PointerEvent) => {
     const place = at(event);
@@ -156,9 +162,11 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
 function account({ name, origin, marks }: PlayedFrame, kind: MarkKind | null, boxes: readonly Box[]): string {
   if (!kind) return `${name} with its origin at ${origin.x}, ${origin.y}`;
   const point = pointIn(marks, kind.name);
-  const places = kind.shape === "point" ? (point ? [point] : []) : boxes;
-  if (places.length === 0) return `${name} without ${kind.name}`;
-  return `${name} with ${kind.name} at ${places.map((place) => [place.x, place.y, ...("w" in place ? [place.w, place.h] : [])].join(", ")).join("; ")}`;
+  const places = byShape(kind, {
+    box: () => boxes.map(({ x, y, w, h }) => [x, y, w, h].join(", ")),
+    point: () => (point ? [`${point.x}, ${point.y}`] : []),
+  });
+  return places.length === 0 ? `${name} without ${kind.name}` : `${name} with ${kind.name} at ${places.join("; ")}`;
 }
 
 function inHalves({ x, y }: FramePoint): FramePoint {

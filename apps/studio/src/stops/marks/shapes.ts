@@ -1,0 +1,23 @@
+/** What a person is told of each shape of marks. */
+import type { BoxUse, MarkShape } from "@caravan/core/model";
+
+interface ShapeWords {
+  readonly several: string;
+  /** What the first kind of it is called until a person says otherwise. */
+  readonly firstName: string;
+  /** The form of its tag in lists. */
+  readonly tag: string;
+}
+
+export const SHAPES: Readonly<Record<MarkShape, ShapeWords>> = {
+  box: { several: "boxes", firstName: "body", tag: "rounded-xs" },
+  point: { several: "points", firstName: "hand", tag: "rounded-full" },
+};
+
+/** What boxes are for, in a few words. */
+export const USES: Readonly<Record<BoxUse, string>> = {
+  solid: "solid: stops at walls and ground",
+  hurt: "hurt: takes blows",
+  hit: "hit: deals blows",
+  trigger: "trigger: starts something",
+};

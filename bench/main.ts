@@ -3,11 +3,12 @@
  * `npm run bench` prints them; docs/figures.md keeps a run of one day.
  */
 import { deflateSync, inflateSync } from "node:zlib";
-import { timelineOf } from "@caravan/core/playback";
 import { cutByGrid, cutSheet, gridOf, suggestGrids } from "@caravan/core/cut";
-import { addClip, addSources, applyChanges, cutSource, differenceBetween, dropFrames, setStepDurations } from "@caravan/core/edit";
+import { addClip, addSources, cutSource, dropFrames, setStepDurations } from "@caravan/core/edit";
 import { type ClipName, type Cut, emptyProject, keptRefs, type Project, projectToFile, type SourceId } from "@caravan/core/model";
+import { timelineOf } from "@caravan/core/playback";
 import { coverageOf } from "@caravan/core/raster";
+import { applyChanges, differenceBetween } from "@caravan/core/undo";
 import { pngCodec } from "../packages/cli/src/png";
 import { type Figure, median, print } from "./figures";
 import { sheet } from "./subjects";

@@ -1,4 +1,4 @@
-import { KEYED } from "../packages/core/src/shape/examples.fixture";
+import { KEYED } from "../packages/core/src/example/examples.fixture";
 import { violationsOn } from "./axe";
 import { expect, type Page, test } from "./fixtures";
 import { dropFiles, goTo, openStudio, startProject } from "./studio";

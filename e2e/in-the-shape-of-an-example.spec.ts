@@ -1,5 +1,5 @@
 /** A game that reads metadata of its own make gets the demo in just that make: four files of unlike structure. */
-import { KEYED, LINED, TABLED, TAGGED } from "../packages/core/src/shape/examples.fixture";
+import { KEYED, LINED, TABLED, TAGGED } from "../packages/core/src/example/examples.fixture";
 import { expect, type Page, test } from "./fixtures";
 import { atlasOf, type DeliveredAtlas, figureSheet, filesOf, goTo, openStudio, pngFile } from "./studio";
 

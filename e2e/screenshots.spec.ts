@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { KEYED } from "../packages/core/src/shape/examples.fixture";
+import { KEYED } from "../packages/core/src/example/examples.fixture";
 import { expect, test } from "./fixtures";
 import { dropFiles, goTo, openStudio } from "./studio";
 

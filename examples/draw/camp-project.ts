@@ -1,10 +1,11 @@
 /** The raw files brought into the demo project as the studio brings them in: recognised, cleared, cut, with their clips. */
-import { findSeries } from "@caravan/core/arrival";
+
 import { type NamedFile, readGif, readOpenRaster, sha256Hex, textFromUtf8 } from "@caravan/core/codec";
 import { type Arrival, addClip, setClipRules, setClipTotal, setSourceOrigin, takeIn } from "@caravan/core/edit";
 import { readFrames, recognise } from "@caravan/core/metadata";
 import { type ClipName, type Cut, type FrameRef, keptRefs, microsFromMs, type Project, type Source } from "@caravan/core/model";
 import { clearGround, coverageOf, findGround, type Pixels } from "@caravan/core/raster";
+import { findSeries } from "@caravan/core/series";
 import { pngCodec } from "../../packages/cli/src/png";
 import { PORTER_GROUND, PORTER_SIZE } from "./porter";
 

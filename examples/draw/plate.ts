@@ -1,7 +1,8 @@
 /** What the plates of docs/wiring are drawn with: paper, lines, letters, and frames taken from the demo's own delivery. */
 import type { Atlas } from "@caravan/core/atlas";
+import { letter, letteringWidth } from "@caravan/core/lettering";
 import type { Rect } from "@caravan/core/model";
-import { clearPixels, crop, lay, letter, letteringWidth, type Pixels, scaled } from "@caravan/core/raster";
+import { clearPixels, crop, lay, type Pixels, scaled } from "@caravan/core/raster";
 import { dot } from "./canvas";
 import { rgb } from "./palette";
 

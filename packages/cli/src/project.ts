@@ -5,8 +5,8 @@ import { type Art, artFrom, asSeen, lookOf } from "@caravan/core/art";
 import { PROJECT_FILE, readBundle, readProjectFile } from "@caravan/core/bundle";
 import { NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
 import { sha256Hex } from "@caravan/core/codec";
+import { type ChangedPicture, refreshSource } from "@caravan/core/edit";
 import {
-  type ChangedPicture,
   type Compared,
   comparedByDrawings,
   type Drawings,
@@ -14,10 +14,9 @@ import {
   framesChanged,
   movesInWords,
   placeOf,
-  refreshSource,
   strayedFrames,
   withFoundPlaces,
-} from "@caravan/core/edit";
+} from "@caravan/core/frame-identity";
 import { type Project, pictureOf, type Source, sameRect, sourceById } from "@caravan/core/model";
 import { coverageOf, drawingsIn, findDrawings, type Ground, opaqueGround, type Pixels } from "@caravan/core/raster";
 import { isFolder, readFile } from "./files";

@@ -1,7 +1,7 @@
 /**
  * What the player plays: worked out from the document and from where the person is, at every stop. Pure, and tested.
  */
-import { USUAL_STEP } from "@caravan/core/edit";
+
 import { nearestPresent } from "@caravan/core/facing";
 import {
   type Action,
@@ -22,6 +22,7 @@ import {
   type Project,
   type Source,
   sheetOf,
+  USUAL_STEP,
   type Ways,
 } from "@caravan/core/model";
 import { chosenAction, chosenClip, chosenSource, pickedFrames, rowRefs, type View } from "../project/view";

@@ -1,6 +1,5 @@
 /** The frames that are gone through one by one at Marks: a clip's steps, or all frames of a source, of which some may be in no clip. */
-import { USUAL_STEP } from "@caravan/core/edit";
-import { type Clip, type ClipName, keptRefs, PLAIN_LOOP, type Project, type Source } from "@caravan/core/model";
+import { type Clip, type ClipName, keptRefs, PLAIN_LOOP, type Project, type Source, USUAL_STEP } from "@caravan/core/model";
 import { chosenClip, type View } from "../project/view";
 
 /** `source` is null for a clip, which then is the project's own. A source's frames are shown as steps of the usual length. */

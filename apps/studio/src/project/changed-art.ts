@@ -1,17 +1,16 @@
 /** Changed art of a source: what it would do to its frames and clips, shown before it is taken in. */
 
 import { frameLook, type Look, lookOf } from "@caravan/core/art";
+import { type ChangedPicture, refreshSource } from "@caravan/core/edit";
 import {
-  type ChangedPicture,
   comparedByDrawings,
   type Drawings,
   type FrameChanges,
   framesChanged,
   placeOf,
-  refreshSource,
   strayedFrames,
   withFoundPlaces,
-} from "@caravan/core/edit";
+} from "@caravan/core/frame-identity";
 import {
   CaravanError,
   type Clearing,

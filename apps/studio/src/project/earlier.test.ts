@@ -1,5 +1,6 @@
-import { addClip, differenceBetween, renameClip, setClipTotal, setSourceOrigin } from "@caravan/core/edit";
+import { addClip, renameClip, setClipTotal, setSourceOrigin } from "@caravan/core/edit";
 import type { ClipName, FrameRef, Project } from "@caravan/core/model";
+import { differenceBetween } from "@caravan/core/undo";
 import { describe, expect, it } from "vitest";
 import { PORTER, porterProject } from "../../../../packages/core/src/edit/project.fixture";
 import { earlierClip } from "./earlier";

@@ -2,8 +2,9 @@
  * Undo and redo by name, as pure functions on a list of entries. Each entry holds what changed, both ways, so that the list
  * can be stored and undone after a reload.
  */
-import { applyChanges, type Change, differenceBetween } from "@caravan/core/edit";
+
 import type { Project } from "@caravan/core/model";
+import { applyChanges, type Change, differenceBetween } from "@caravan/core/undo";
 
 export interface HistoryEntry {
   readonly label: string;

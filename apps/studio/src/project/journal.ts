@@ -2,8 +2,9 @@
  * What is not yet stored when the page goes away. A browser gives a page that is left no time to wait for its database, but lets it write a
  * few lines at once: the difference to what is stored goes there and is put back when the project is opened again.
  */
-import { applyChanges, type Change, differenceBetween } from "@caravan/core/edit";
+
 import { checkDocument, type Project } from "@caravan/core/model";
+import { applyChanges, type Change, differenceBetween } from "@caravan/core/undo";
 import type { History, HistoryEntry } from "./history";
 
 /** A document with its history, and the save of which they are. */

@@ -2,8 +2,9 @@
  * A project as it lies in this browser, read to be opened. Where its document does not open, the history is walked back to the last state
  * that does; what could not be opened is kept aside, whole.
  */
-import { applyChanges } from "@caravan/core/edit";
+
 import { CaravanError, checkDocument, type Project, projectFromFile, uncheckedProject, withDistinctPaths } from "@caravan/core/model";
+import { applyChanges } from "@caravan/core/undo";
 import type { History, HistoryEntry } from "./history";
 import { entriesOf, type StoredProject, storage } from "./storage";
 import { readDocument, storedParts } from "./stored-document";

@@ -1,6 +1,6 @@
 "use client";
 
-import { movesInWords } from "@caravan/core/edit";
+import { movesInWords } from "@caravan/core/frame-identity";
 import { type Frame, type FrameRef, frameName, type Source } from "@caravan/core/model";
 import { FramePicture } from "../preview/frame-picture";
 import { type ChangedArt, endChangedArt, framesByRef, takeInChangedArt, useChangedArt } from "../project/changed-art";

@@ -7,10 +7,10 @@ import type { FrameFinding, Repeats } from "@caravan/core/check";
 import type { NamedFile } from "@caravan/core/codec";
 import type { CutPieces, FindingCut, GridSuggestion } from "@caravan/core/cut";
 import type { DeliveredPage, Proof } from "@caravan/core/deliver";
+import type { Told } from "@caravan/core/example";
 import type { ReadClip, ReadFrame, Unplaced } from "@caravan/core/metadata";
 import type { Clearing, Delivery, ErrorCode, Example, Frame, Project, Reading, Rect, Source } from "@caravan/core/model";
 import type { Coverage, Drawing, Ground, PictureFacts } from "@caravan/core/raster";
-import type { Told } from "@caravan/core/shape";
 
 export interface ReadPicture extends PictureView {
   readonly sha256: string;

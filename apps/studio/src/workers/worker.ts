@@ -6,6 +6,7 @@ import { findRepeats, frameFindings } from "@caravan/core/check";
 import { createPngCodec, type NamedFile, type PngCodec, readZip, sha256Hex, type WasmModule, writeZip } from "@caravan/core/codec";
 import { cutSheet, suggestGrids } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
+import { learnExample, toldOfExample } from "@caravan/core/example";
 import { parseMetadata, pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
 import { CaravanError, frameRef } from "@caravan/core/model";
 import {
@@ -19,7 +20,6 @@ import {
   opaqueGround,
   type Pixels,
 } from "@caravan/core/raster";
-import { learnExample, toldOfExample } from "@caravan/core/shape";
 import * as Comlink from "comlink";
 import { deleteUnused } from "../project/unused-pictures";
 import { viewOf } from "./bitmaps";

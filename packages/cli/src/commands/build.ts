@@ -1,8 +1,8 @@
 import { type Finding, findingsOf } from "@caravan/core/check";
 import { type NamedFile, sha256Hex, writeZip } from "@caravan/core/codec";
 import { deliver, type Proof } from "@caravan/core/deliver";
-import type { FrameChanges } from "@caravan/core/edit";
-import { checkFileNames } from "@caravan/core/manifest";
+import { checkFileNames } from "@caravan/core/delivery-plan";
+import type { FrameChanges } from "@caravan/core/frame-identity";
 import type { Project } from "@caravan/core/model";
 import type { Command } from "commander";
 import { refuseOverArt } from "../art-in-the-way";

@@ -1,7 +1,7 @@
 import { readdirSync } from "node:fs";
 import { basename, extname, join, relative, resolve } from "node:path";
 import { performance } from "node:perf_hooks";
-import { deliverGoods, type FrameToDeliver } from "@caravan/core/deliver";
+import { deliverContents, type FrameToDeliver } from "@caravan/core/deliver";
 import { CaravanError, naturalOrder, type Packing, USUAL_DELIVERY, USUAL_PACKING } from "@caravan/core/model";
 import { type Command, InvalidArgumentError } from "commander";
 import { isDelivered, receiptIn, writeSet } from "../delivered-set";
@@ -76,10 +76,10 @@ function pack(paths: string[], options: PackOptions): void {
     share: options.alias,
     effort: options.effort,
   };
-  const goods = { frames, clips: [], actions: [], groups: null, pixelsPerUnit: undefined, shape: null };
+  const contents = { frames, clips: [], actions: [], groups: null, pixelsPerUnit: undefined, shape: null };
   const progress = progressOn("Packing");
   const delivery = { ...USUAL_DELIVERY, name: options.name, packing };
-  const built = progress.during((at) => deliverGoods(goods, delivery, { scale: 1, suffix: "" }, png, at));
+  const built = progress.during((at) => deliverContents(contents, delivery, { scale: 1, suffix: "" }, png, at));
   const { left } = writeSet(options.out, built.files, `pack ${options.name}`, options.replace);
   noteLeft(options.out, left, options.clean);
   const pages = built.pages.map(({ image, size, occupancy }) => ({

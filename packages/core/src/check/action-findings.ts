@@ -1,10 +1,13 @@
 /** What looks wrong about actions: facings that are missing or unlike the others, an action that shows nothing, names that trap. */
-import { clipsOfAction, counted, mirrorMissing, removeAction, renameClip, setClipTotal, setStepDurations, setWays } from "../edit";
+
+import { mirrorMissing, removeAction, renameClip, setClipTotal, setStepDurations, setWays } from "../edit";
 import { mirrorOf, nearestPresent, waysFor } from "../facing";
 import {
   type Action,
   type Clip,
   type ClipName,
+  clipsOfAction,
+  counted,
   FACINGS_OF,
   type Facing,
   facingsPresent,

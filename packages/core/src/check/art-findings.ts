@@ -1,8 +1,7 @@
 /**
  * What is wrong with the pictures themselves. These findings depend on files and pixels, so whoever has read them says what they saw.
  */
-import { counted } from "../edit";
-import { type Clearing, type Project, type Source, type SourceId, sheetOf, unreachable } from "../model";
+import { type Clearing, counted, type Project, type Source, type SourceId, sheetOf, unreachable } from "../model";
 import type { Ground } from "../raster";
 import type { Finding } from "./finding";
 

@@ -1,6 +1,7 @@
 /** What looks wrong about how a clip moves: blanks, doubled frames, a seam in a loop, steps that no display shows, sizes that jump. */
-import { counted, makeEqual, mergeEqualSteps, removeSteps, setClipRules, setStepDurations } from "../edit";
-import { type Clip, type FrameRef, findFrame, frameSize, type Micros, type Project } from "../model";
+
+import { makeEqual, mergeEqualSteps, removeSteps, setClipRules, setStepDurations } from "../edit";
+import { type Clip, counted, type FrameRef, findFrame, frameSize, type Micros, type Project } from "../model";
 import type { Finding } from "./finding";
 
 /** How long a display of 60 pictures a second shows each. */

@@ -1,6 +1,7 @@
 /** Files that the deliveries of a project would make, and what their names would do on a disk. */
+
+import { type ChosenFrames, type ForeseenFile, foreseenFiles, troubleWithPaths } from "../delivery-plan";
 import { freeDeliveryName, renameClip, renameFrame, setDelivery } from "../edit";
-import { type ChosenFrames, type ForeseenFile, foreseenFiles, troubleWithPaths } from "../manifest";
 import { type ClipName, type Delivery, frameRef, OWN_NAMES, type Project } from "../model";
 import { type Finding, type Mend, type Place, whereOfDelivery } from "./finding";
 

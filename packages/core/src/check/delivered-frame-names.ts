@@ -1,6 +1,7 @@
 /** Names of frames that a delivery's pattern makes, and what they would do in a game. */
+
+import { type ChosenFrames, framesNamed, paddedPattern } from "../delivery-plan";
 import { setDelivery } from "../edit";
-import { type ChosenFrames, framesNamed, paddedPattern } from "../manifest";
 import { type Delivery, naturalOrder, OWN_NAMES, type Project } from "../model";
 import { type Finding, whereOfDelivery } from "./finding";
 

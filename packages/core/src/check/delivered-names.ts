@@ -1,7 +1,9 @@
 /** What names and files that a delivery makes would do in a game or on a disk. */
-import { chosenAndGone, setDelivery } from "../edit";
-import { type ChosenFrames, chosenFrames } from "../manifest";
+
+import { type ChosenFrames, chosenFrames } from "../delivery-plan";
+import { setDelivery } from "../edit";
 import { CaravanError, type Delivery, type Project } from "../model";
+import { chosenAndGone } from "../references";
 import { troubledFiles } from "./delivered-file-names";
 import { beginnings, sharedNames } from "./delivered-frame-names";
 import { type Finding, whereOfDelivery } from "./finding";

@@ -1,6 +1,18 @@
 /** What a delivery's settings risk in the game. */
-import { counted, forgetOrigins, makeEqual, setDelivery } from "../edit";
-import { type Delivery, type Frame, type FrameRef, frameRef, frameSize, keptFrames, msFromMicros, originOf, type Project } from "../model";
+
+import { forgetOrigins, makeEqual, setDelivery } from "../edit";
+import {
+  counted,
+  type Delivery,
+  type Frame,
+  type FrameRef,
+  frameRef,
+  frameSize,
+  keptFrames,
+  msFromMicros,
+  originOf,
+  type Project,
+} from "../model";
 import { deliveredNames } from "./delivered-names";
 import type { Finding } from "./finding";
 import { guarded } from "./guarded";

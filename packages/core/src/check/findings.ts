@@ -1,5 +1,5 @@
-import { counted, dropFrames, removeClip, removeSteps, renameFrame } from "../edit";
-import { type Clip, clipsByFrame, type FrameRef, findFrame, frameName, frameRef, keptFrames, type Project } from "../model";
+import { dropFrames, removeClip, removeSteps, renameFrame } from "../edit";
+import { type Clip, clipsByFrame, counted, type FrameRef, findFrame, frameName, frameRef, keptFrames, type Project } from "../model";
 import { actionFindings, nameFindings } from "./action-findings";
 import { artFindings, NOTHING_SEEN, type SeenArt } from "./art-findings";
 import { movementFindings } from "./clip-findings";

@@ -3,8 +3,7 @@
  * are asked for where a source is looked at, and none of them stops delivery.
  */
 import { sizesAreTold, traitsOf } from "../cut";
-import { counted } from "../edit";
-import { drawnSize, type Frame, type FrameRef, frameRef, type Source } from "../model";
+import { counted, drawnSize, type Frame, type FrameRef, frameRef, type Source } from "../model";
 import { type Coverage, findSpecks, isDrawn } from "../raster";
 import type { Repeats } from "./repeats";
 

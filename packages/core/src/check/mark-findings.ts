@@ -1,7 +1,7 @@
 /** What looks wrong about boxes and points through a clip: one step that lacks what all others have, one on which a box jumps. */
-import { boxesOf, copyMarks, counted, setBoxes } from "../edit";
+import { boxesOf, copyMarks, setBoxes } from "../edit";
 import { hasMark } from "../marks";
-import { type Box, type Clip, type FrameRef, findFrame, type MarkKind, originOf, type PlacedFrame, type Project } from "../model";
+import { type Box, type Clip, counted, type FrameRef, findFrame, type MarkKind, originOf, type PlacedFrame, type Project } from "../model";
 import type { Finding } from "./finding";
 
 /** Of a clip whose frames are all there. Cost: O(kinds × steps). */

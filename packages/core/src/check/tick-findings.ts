@@ -1,6 +1,7 @@
 /** Steps that a table in ticks cannot show: so short that they begin and end at the same tick of the game's clock. */
-import { counted, setDelivery, setStepDurations } from "../edit";
-import { type Clip, type Delivery, type Micros, msFromMicros, type Project } from "../model";
+
+import { setDelivery, setStepDurations } from "../edit";
+import { type Clip, counted, type Delivery, type Micros, msFromMicros, type Project } from "../model";
 import { type Finding, whereOfDelivery } from "./finding";
 
 /** Rates that game clocks run at, in ticks a second. */

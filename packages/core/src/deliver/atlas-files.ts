@@ -1,12 +1,12 @@
 /** Frames laid on pictures, and clips -> the files a game loads, proved by reading them back. Same input, same bytes, everywhere. */
 import { type Atlas, type AtlasFrame, writeAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
-import { besidePath } from "../manifest";
+import { besidePath } from "../delivery-plan";
+import { filesInShape } from "../example";
 import { type Delivery, orderedRecord } from "../model";
 import type { OnProgress } from "../pack";
-import { filesInShape } from "../shape";
-import type { Goods } from "./goods";
-import type { Laid } from "./laid";
+import type { Contents } from "./contents";
+import type { Layout } from "./layout";
 import { plainModule, typedModule } from "./module";
 import { type Proof, prove } from "./proof";
 import { framesTable, timesTable, worstTickError } from "./tables";
@@ -21,8 +21,8 @@ export interface AtlasFiles {
 
 /** Throws `proof-failed` if what was written does not read back the same. `stem` begins all names; `scale` is what frames were scaled by. */
 export function atlasFiles(
-  laid: Laid,
-  goods: Goods,
+  laid: Layout,
+  contents: Contents,
   { filter, data, counting }: Pick<Delivery, "filter" | "data" | "counting">,
   stem: string,
   scale: number,
@@ -37,7 +37,7 @@ export function atlasFiles(
   const atlas: Atlas = {
     format: "caravan-atlas",
     version: 1,
-    ...(goods.pixelsPerUnit === undefined ? {} : { pixelsPerUnit: goods.pixelsPerUnit }),
+    ...(contents.pixelsPerUnit === undefined ? {} : { pixelsPerUnit: contents.pixelsPerUnit }),
     pages: laid.pages.map(({ image, pixels: { width, height } }) => ({ image, width, height, scale, filter })),
     frames: orderedRecord(
       laid.frames.map(({ name, page, rect, turned, mirrored, inset, size, origin, marks }): [string, AtlasFrame] => [
@@ -45,11 +45,11 @@ export function atlasFiles(
         { page, rect, turned, ...(mirrored ? { mirrored } : {}), inset, size, origin, ...marks },
       ]),
     ),
-    clips: orderedRecord(goods.clips),
-    actions: orderedRecord(goods.actions),
+    clips: orderedRecord(contents.clips),
+    actions: orderedRecord(contents.actions),
   };
   const atlasFile = { path: besidePath(stem, "atlas"), bytes: writeAtlas(atlas) };
-  const proof = prove(atlasFile, pictures, laid, goods, png);
+  const proof = prove(atlasFile, pictures, laid, contents, png);
   onProgress(1);
   const files = [...(data.atlas ? [atlasFile] : []), ...pictures];
   const notes = [...laid.notes];
@@ -62,8 +62,8 @@ export function atlasFiles(
   }
   if (data.module === "typed") files.push({ path: besidePath(stem, "typed"), bytes: typedModule(atlas, stem) });
   if (data.module === "plain") files.push({ path: besidePath(stem, "plain"), bytes: plainModule(atlas, stem) });
-  if (goods.shape) {
-    const shaped = filesInShape(goods.shape, atlas, stem);
+  if (contents.shape) {
+    const shaped = filesInShape(contents.shape, atlas, stem);
     files.push(...shaped.files);
     notes.push(...shaped.notes);
   }

@@ -1,13 +1,13 @@
-import { pagePath } from "../manifest";
+import { pagePath } from "../delivery-plan";
 import type { Packing } from "../model";
 import { drawPage, type OnProgress, packFrames } from "../pack";
 import { crop } from "../raster";
-import type { Goods } from "./goods";
-import type { Laid } from "./laid";
+import type { Contents } from "./contents";
+import type { Layout } from "./layout";
 
 /** Frames packed on pages as small as a search finds. Throws what `packFrames` throws. */
-export function atlasPages(goods: Goods, packing: Packing, stem: string, onProgress: OnProgress): Laid {
-  const { frames, clips, groups } = goods;
+export function atlasPages(contents: Contents, packing: Packing, stem: string, onProgress: OnProgress): Layout {
+  const { frames, clips, groups } = contents;
   const packed = packFrames(frames, packing, groups, onProgress);
   const splitUp = new Set(packed.split);
   const names = new Set(frames.flatMap(({ name }, k) => (splitUp.has(groups?.[k] ?? -1) ? [name] : [])));

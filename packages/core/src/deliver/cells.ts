@@ -1,7 +1,7 @@
 /** Equal cells for frames of any size: every frame stands in its cell with its origin at the same place. */
 import { CaravanError, type Rect, type Size, type Spacing } from "../model";
 import { clearPixels, type Pixels, paste } from "../raster";
-import type { FrameToDeliver } from "./goods";
+import type { FrameToDeliver } from "./contents";
 
 export interface Cells {
   readonly size: Size;

@@ -3,8 +3,9 @@ import { artFrom } from "../art";
 import { png } from "../codec/png.fixture";
 import { addClip, type DeliveryChange, setClipRules, setDelivery, setStepDurations, setStepEvents } from "../edit";
 import { porterProject, sheetOfCells } from "../edit/project.fixture";
+import { letter } from "../lettering";
 import type { ClipName, Delivery, FrameRef, Project } from "../model";
-import { crop, letter, type Pixels, rgbOf, scaled } from "../raster";
+import { crop, type Pixels, rgbOf, scaled } from "../raster";
 import { deliver } from "./project";
 
 const sheet = sheetOfCells(4, 3);

@@ -5,10 +5,11 @@
  */
 import type { AtlasClip } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
-import { contactPath } from "../manifest";
-import { clearPixels, fittingText, LETTER, lay, letter, type Pixels, rgbOf, scaled } from "../raster";
+import { contactPath } from "../delivery-plan";
+import { fittingText, LETTER, letter } from "../lettering";
+import { clearPixels, lay, type Pixels, rgbOf, scaled } from "../raster";
 import { type Cells, cellsFor, inCell } from "./cells";
-import type { FrameToDeliver, Goods } from "./goods";
+import type { Contents, FrameToDeliver } from "./contents";
 
 const PAPER = rgbOf("#f7f2e8");
 const INK = rgbOf("#221f1a");
@@ -46,7 +47,7 @@ interface Cell {
 }
 
 /** One PNG, or several where it would be too tall. `title` stands at its head, `stem` begins the names. */
-export function contactSheet({ frames, clips }: Goods, title: string, stem: string, png: PngCodec): NamedFile[] {
+export function contactSheet({ frames, clips }: Contents, title: string, stem: string, png: PngCodec): NamedFile[] {
   const zoom = zoomFor(frames);
   const width = Math.max(WIDTH, 2 * (MARGIN + PAD) + zoom * frames.reduce((most, { rect }) => Math.max(most, rect.w), 1));
   const byName = new Map(frames.map((frame) => [frame.name, frame]));

@@ -1,12 +1,12 @@
 /** Clips as moving pictures: APNG, exact in colour and nearly so in time, and GIF, with what it cannot hold said. */
 import type { AtlasClip } from "../atlas";
 import { type AnimationFrame, apngTime, gifTimes, type NamedFile, type PngCodec, readApng, readGif, writeApng, writeGif } from "../codec";
-import { filmPath } from "../manifest";
+import { filmPath } from "../delivery-plan";
 import { CaravanError, type Delivery } from "../model";
 import { stepOrder } from "../playback";
 import { looksSame, type Pixels } from "../raster";
 import { cellsFor, inCell } from "./cells";
-import type { FrameToDeliver, Goods } from "./goods";
+import type { Contents, FrameToDeliver } from "./contents";
 import { type Proof, proofFailed } from "./proof";
 
 export interface Film {
@@ -21,7 +21,7 @@ const MOST_PICTURES = 5000;
 
 /** A film of each clip in each of the formats, read back and compared. Throws `nothing-picked` without clips, `proof-failed`. */
 export function films(
-  { frames, clips }: Goods,
+  { frames, clips }: Contents,
   formats: Delivery["films"],
   stem: string,
   png: PngCodec,

@@ -4,6 +4,7 @@ import { artFrom } from "../art";
 import { readAtlas } from "../atlas";
 import { readApng, readGif, textFromUtf8 } from "../codec";
 import { png } from "../codec/png.fixture";
+import { matches } from "../delivery-plan";
 import {
   addAction,
   addBox,
@@ -20,7 +21,6 @@ import {
   setStepEvents,
 } from "../edit";
 import { PORTER, porterProject, sheetOfCells } from "../edit/project.fixture";
-import { matches } from "../manifest";
 import type { ActionName, ClipName, Delivery, FrameRef, MarkName, Project } from "../model";
 import { crop, looksSame, type Pixels, scaled } from "../raster";
 import { arranged, proposedColumns } from "./cells";

@@ -1,16 +1,16 @@
 import type { Art } from "../art";
 import type { NamedFile, PngCodec } from "../codec";
-import { checkFileNames, stemOf } from "../manifest";
+import { checkFileNames, stemOf } from "../delivery-plan";
+import { packingIn } from "../example";
 import { CaravanError, type Delivery, type Density, type Project, unreachable } from "../model";
 import type { OnProgress } from "../pack";
-import { packingIn } from "../shape";
 import { atlasFiles } from "./atlas-files";
 import { atlasPages } from "./atlas-pages";
 import { contactSheet } from "./contact-sheet";
+import type { Contents, FrameToDeliver } from "./contents";
 import { films } from "./films";
-import { goodsOf, scaledGoods } from "./gather";
-import type { FrameToDeliver, Goods } from "./goods";
-import type { Laid } from "./laid";
+import { contentsOf, scaledContents } from "./gather-contents";
+import type { Layout } from "./layout";
 import type { Proof } from "./proof";
 import { gridSheet, singlePictures, strips } from "./sheets";
 
@@ -39,11 +39,13 @@ export interface Delivered {
  * `picture-too-large` or `proof-failed`.
  */
 export function deliver(project: Project, delivery: Delivery, art: Art, png: PngCodec, onProgress: OnProgress = () => {}): Delivered {
-  const goods = goodsOf(project, delivery, art);
+  const contents = contentsOf(project, delivery, art);
   const each = delivery.densities.map((density, k) =>
-    deliverGoods(scaledGoods(goods, density), delivery, density, png, (done) => onProgress((k + done) / delivery.densities.length)),
+    deliverContents(scaledContents(contents, density), delivery, density, png, (done) =>
+      onProgress((k + done) / delivery.densities.length),
+    ),
   );
-  const contact = delivery.data.contact ? contactSheet(goods, delivery.name, delivery.name, png) : [];
+  const contact = delivery.data.contact ? contactSheet(contents, delivery.name, delivery.name, png) : [];
   const files = [...each.flatMap((one) => one.files), ...contact];
   checkFileNames(files, `delivery "${delivery.name}"`);
   return {
@@ -66,15 +68,15 @@ function tooLarge(pages: readonly DeliveredPage[]): string[] {
 }
 
 /** Delivers frames as they are: loose pictures, or a project's at one density. Throws as `deliver` does. */
-export function deliverGoods(
-  goods: Goods,
+export function deliverContents(
+  contents: Contents,
   delivery: Delivery,
   density: Density,
   png: PngCodec,
   onProgress: OnProgress = () => {},
 ): Delivered {
-  refuseSameNames(goods.frames);
-  if (goods.shape?.traits.cells && delivery.kind !== "grid")
+  refuseSameNames(contents.frames);
+  if (contents.shape?.traits.cells && delivery.kind !== "grid")
     throw new CaravanError(
       "bad-metadata",
       `delivery "${delivery.name}"`,
@@ -83,7 +85,7 @@ export function deliverGoods(
     );
   const stem = stemOf(delivery, density);
   if (delivery.kind === "films") {
-    const made = films(goods, delivery.films, stem, png, onProgress);
+    const made = films(contents, delivery.films, stem, png, onProgress);
     return {
       files: made.films.map(({ file }) => file),
       pages: made.films.map(({ file, size, pictures }) => ({
@@ -97,8 +99,8 @@ export function deliverGoods(
       notes: made.notes,
     };
   }
-  const laid = laidOut(goods, delivery, stem, (done) => onProgress(0.5 * done));
-  const { files, proof, notes } = atlasFiles(laid, goods, delivery, stem, density.scale, png, (done) => onProgress(0.5 + 0.5 * done));
+  const laid = laidOut(contents, delivery, stem, (done) => onProgress(0.5 * done));
+  const { files, proof, notes } = atlasFiles(laid, contents, delivery, stem, density.scale, png, (done) => onProgress(0.5 + 0.5 * done));
   const pages = laid.pages.map(({ image, pixels: { width: w, height: h }, occupancy }) => ({
     image,
     suffix: density.suffix,
@@ -109,16 +111,16 @@ export function deliverGoods(
   return { files, pages, proof, notes };
 }
 
-function laidOut(goods: Goods, { kind, packing, sheet }: Delivery, stem: string, onProgress: OnProgress): Laid {
+function laidOut(contents: Contents, { kind, packing, sheet }: Delivery, stem: string, onProgress: OnProgress): Layout {
   switch (kind) {
     case "atlas":
-      return atlasPages(goods, goods.shape ? packingIn(goods.shape.traits, packing) : packing, stem, onProgress);
+      return atlasPages(contents, contents.shape ? packingIn(contents.shape.traits, packing) : packing, stem, onProgress);
     case "grid":
-      return gridSheet(goods, sheet, stem);
+      return gridSheet(contents, sheet, stem);
     case "strips":
-      return strips(goods, sheet, stem);
+      return strips(contents, sheet, stem);
     case "singles":
-      return singlePictures(goods, stem);
+      return singlePictures(contents, stem);
     case "films":
       throw new Error("Films are laid on no pages.");
     default:

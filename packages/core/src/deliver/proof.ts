@@ -4,8 +4,8 @@ import type { NamedFile, PngCodec } from "../codec";
 import { CaravanError, type FrameMarks } from "../model";
 import { frameFromPage } from "../pack";
 import { crop, looksSame, type Pixels } from "../raster";
-import type { Goods } from "./goods";
-import type { Laid } from "./laid";
+import type { Contents } from "./contents";
+import type { Layout } from "./layout";
 
 /** What was found when the written bytes were read back. */
 export interface Proof {
@@ -24,7 +24,7 @@ export interface Proof {
  * action, with what was meant. `atlasFile` comes first of the files. Throws `proof-failed` naming the first thing that differs: better no delivery
  * than a wrong one.
  */
-export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid: Laid, goods: Goods, png: PngCodec): Proof {
+export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid: Layout, contents: Contents, png: PngCodec): Proof {
   const atlas = readAtlas(atlasFile.bytes, atlasFile.path);
   const page = pageReader(atlas, pictures, png);
   const places = new Set<string>();
@@ -40,13 +40,13 @@ export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid
     if (!pixels || !looksSame(crop(pixels, rect), whole())) throw proofFailed(what, laid.pages[at]?.image ?? atlasFile.path);
   }
   if (Object.keys(atlas.frames).length !== laid.frames.length) throw proofFailed("the number of frames", atlasFile.path);
-  for (const [name, clip] of goods.clips)
+  for (const [name, clip] of contents.clips)
     if (JSON.stringify(atlas.clips[name]) !== JSON.stringify(clip)) throw proofFailed(`clip "${name}"`, atlasFile.path);
-  for (const [name, action] of goods.actions)
+  for (const [name, action] of contents.actions)
     if (JSON.stringify(atlas.actions[name]) !== JSON.stringify(action)) throw proofFailed(`action "${name}"`, atlasFile.path);
   const frames = laid.frames.length;
   const marked = laid.frames.filter(({ marks }) => marks).length;
-  return { frames, exact: frames, shared: frames - places.size, clips: goods.clips.length, marked };
+  return { frames, exact: frames, shared: frames - places.size, clips: contents.clips.length, marked };
 }
 
 function sameMarks({ boxes, points }: AtlasFrame, marks: FrameMarks | undefined): boolean {

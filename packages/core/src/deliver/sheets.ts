@@ -1,16 +1,16 @@
 /** Frames in equal cells: all on one grid, or each clip on a strip of its own; or each frame a picture by itself. */
-import { pagePath, singlePath, stripPath } from "../manifest";
+import { pagePath, singlePath, stripPath } from "../delivery-plan";
 import { shiftedMarks } from "../marks";
 import { CaravanError, type SheetLayout } from "../model";
 import { crop, type Pixels } from "../raster";
 import { arranged, cellsFor, drawCells, inCell, proposedColumns } from "./cells";
-import type { FrameToDeliver, Goods } from "./goods";
-import type { Copy, Laid, LaidFrame, LaidPage } from "./laid";
+import type { Contents, FrameToDeliver } from "./contents";
+import type { Copy, LaidFrame, LaidPage, Layout } from "./layout";
 
 const UPRIGHT = { turned: false, mirrored: false, inset: { x: 0, y: 0 } } as const;
 
 /** All frames in the order of the tray, on one picture. Throws `picture-too-large`. */
-export function gridSheet({ frames }: Goods, { columns, marginPx, gapPx }: SheetLayout, stem: string): Laid {
+export function gridSheet({ frames }: Contents, { columns, marginPx, gapPx }: SheetLayout, stem: string): Layout {
   const cells = cellsFor(frames);
   const across = columns ?? proposedColumns(frames.length, cells.size);
   const image = pagePath(stem, 0, 1);
@@ -41,7 +41,7 @@ export function gridSheet({ frames }: Goods, { columns, marginPx, gapPx }: Sheet
 }
 
 /** Each clip a picture, each step a cell, also where a frame is shown again. Throws `nothing-picked` without clips. */
-export function strips({ frames, clips }: Goods, { marginPx, gapPx, run }: SheetLayout, stem: string): Laid {
+export function strips({ frames, clips }: Contents, { marginPx, gapPx, run }: SheetLayout, stem: string): Layout {
   if (clips.length === 0)
     throw new CaravanError(
       "nothing-picked",
@@ -84,7 +84,7 @@ export function strips({ frames, clips }: Goods, { marginPx, gapPx, run }: Sheet
 }
 
 /** Each frame a picture of its own, untrimmed, in a folder. */
-export function singlePictures({ frames }: Goods, stem: string): Laid {
+export function singlePictures({ frames }: Contents, stem: string): Layout {
   return {
     pages: frames.map((frame): LaidPage => ({ image: singlePath(stem, frame.name), pixels: crop(frame.pixels, frame.rect), occupancy: 1 })),
     frames: frames.map((frame, page) => {

@@ -7,14 +7,15 @@ import {
   CaravanError,
   checkedName,
   clipNamed,
+  counted,
   FACINGS_OF,
   type Facing,
   type Petal,
   type Project,
   type Ways,
 } from "../model";
-import { counted, edit } from "./edit";
-import { withRenamedAction } from "./references";
+import { withRenamedAction } from "../references";
+import { edit } from "./edit";
 
 /** Adds an action without any clips yet. Throws `bad-name` or `name-taken`. */
 export const addAction = edit(

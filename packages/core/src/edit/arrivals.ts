@@ -1,10 +1,13 @@
 /** What came in and becomes sources, with what is known of it at once: its ground, its cut, its clips. */
+
+import type { NewFrame } from "../frame-identity";
 import {
   type Clearing,
   type Clip,
   type Cut,
   checkedDuration,
   clipNamed,
+  counted,
   fittedName,
   frameRef,
   freeName,
@@ -22,8 +25,7 @@ import {
 import type { Coverage } from "../raster";
 import { withSteps } from "./clips";
 import { cutByMetadata, cutSource, framesOfPictures } from "./cutting";
-import { counted, edit } from "./edit";
-import type { NewFrame } from "./new-frame";
+import { edit } from "./edit";
 
 /** A picture that came in, already stored by its hash. */
 export interface ArrivedPicture {

@@ -2,6 +2,7 @@
 import { withAnchoredFrames } from "../marks";
 import {
   CaravanError,
+  counted,
   drawnSize,
   encloses,
   type Frame,
@@ -16,7 +17,7 @@ import {
   sheetOf,
   sourceById,
 } from "../model";
-import { counted, edit } from "./edit";
+import { edit } from "./edit";
 import { withSource } from "./with-source";
 
 /** Adds rectangles as frames at the end of the tray. The source is cut by hand from then on; what it was cut into stays. */

@@ -1,8 +1,19 @@
 /** Clips made of parts of clips: split, joined, parted by rows; steps copied, doubled and turned round. */
-import { CaravanError, type Clip, type ClipName, clipNamed, type FrameRef, findFrame, freeName, type Project, type Step } from "../model";
+import {
+  CaravanError,
+  type Clip,
+  type ClipName,
+  clipNamed,
+  counted,
+  type FrameRef,
+  findFrame,
+  freeName,
+  type Project,
+  type Step,
+} from "../model";
+import { withClipsBecome } from "../references";
 import { withClip, withSteps } from "./clips";
-import { counted, edit } from "./edit";
-import { withClipsBecome } from "./references";
+import { edit } from "./edit";
 
 /** Puts copies of steps in before step `at`, with their times and events. */
 export const pasteSteps = edit(

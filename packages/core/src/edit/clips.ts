@@ -4,18 +4,16 @@ import {
   type ClipName,
   checkedName,
   clipNamed,
+  counted,
   type FrameRef,
   findFrame,
   freeName,
-  type Micros,
   PLAIN_LOOP,
   type Project,
+  USUAL_STEP,
 } from "../model";
-import { counted, edit } from "./edit";
-import { withClipsBecome } from "./references";
-
-/** A new clip's steps last this long: 10 a second, in the middle of what hand-drawn movement needs. */
-export const USUAL_STEP: Micros = 100_000;
+import { withClipsBecome } from "../references";
+import { edit } from "./edit";
 
 /**
  * Adds a clip at the end that shows `refs` in the order given. The name, if taken, is refused; without one the clip is

@@ -1,5 +1,7 @@
 /** Cutting sources, by whatever recipe, and cutting again when their art has changed. */
 import { type CutPieces, cutInWords, cutSheet, type FindingCut, gridOf, type Piece, traitsOf } from "../cut";
+import type { NewFrame } from "../frame-identity";
+import { BY_OUTLINE, type Drawings, followDrawings, followPlaces, withIdentity } from "../frame-identity";
 import { halves, withAnchoredFrames } from "../marks";
 import {
   CaravanError,
@@ -24,9 +26,6 @@ import {
 } from "../model";
 import { type Coverage, isClear } from "../raster";
 import { edit } from "./edit";
-import { type Drawings, followDrawings, followPlaces } from "./follow";
-import { BY_OUTLINE, withIdentity } from "./identity";
-import type { NewFrame } from "./new-frame";
 import { framesScaledBy } from "./scale";
 import { withSource } from "./with-source";
 

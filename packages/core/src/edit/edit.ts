@@ -18,8 +18,3 @@ export function edit<Args extends unknown[]>(
 ): Edit<Args> {
   return Object.assign((project: Project, ...args: Args) => change(project, ...args), { label });
 }
-
-/** "1 frame", "3 frames". */
-export function counted(count: number, one: string, many = `${one}s`): string {
-  return `${count} ${count === 1 ? one : many}`;
-}

@@ -1,6 +1,6 @@
-import { type ClipName, checkedName, clipNamed } from "../model";
+import { type ClipName, checkedName, clipNamed, counted } from "../model";
 import { withSteps } from "./clips";
-import { counted, edit } from "./edit";
+import { edit } from "./edit";
 
 /** Names the events that fire when the steps at `indexes` are entered, in this order; none takes them away. Throws `bad-name`. */
 export const setStepEvents = edit(

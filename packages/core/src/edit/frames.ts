@@ -1,5 +1,5 @@
-import { CaravanError, checkedName, type Frame, type FrameRef, findFrame, frameName, frameRef, type Project } from "../model";
-import { counted, edit } from "./edit";
+import { CaravanError, checkedName, counted, type Frame, type FrameRef, findFrame, frameName, frameRef, type Project } from "../model";
+import { edit } from "./edit";
 import { withSource } from "./with-source";
 
 /** Takes frames out of the tray. They stay known, so that they can be restored and clips that show them can say so. */

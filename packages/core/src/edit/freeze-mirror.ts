@@ -13,6 +13,7 @@ import {
   type FrameRef,
   findFrame,
   frameSize,
+  framesOfClips,
   freeName,
   keptRefs,
   originOf,
@@ -24,7 +25,7 @@ import type { Coverage } from "../raster";
 import { setPetal } from "./actions";
 import { takeIn } from "./arrivals";
 import { edit } from "./edit";
-import { framesOfClips, placeOrigins } from "./origins";
+import { placeOrigins } from "./origins";
 import { withFrames } from "./with-frames";
 
 /** The mirrored picture of one frame, upright and untrimmed, stored by its hash. */

@@ -25,16 +25,14 @@ export {
   renameClip,
   reverseSteps,
   setClipRules,
-  USUAL_STEP,
 } from "./clips";
 export { type ChangedPicture, cutByMetadata, cutSource, refreshSource, restoreCut, setClearing } from "./cutting";
 export { addDelivery, type DeliveryChange, freeDeliveryName, removeDelivery, setDelivery } from "./deliveries";
-export { applyChanges, type Change, differenceBetween } from "./difference";
-export { counted, type Edit } from "./edit";
+
+export type { Edit } from "./edit";
 export { setStepEvents } from "./events";
 export { deliverLike, forgetExample } from "./examples";
-export { type Drawings, strayedFrames, withFoundPlaces } from "./follow";
-export { type Compared, comparedByDrawings, type FrameChanges, framesChanged, movesInWords } from "./frame-changes";
+
 export { dropFrames, keepFirstOf, renameFrame, restoreFrames } from "./frames";
 export { framesToMirror, freezeMirror, type MirroredPicture } from "./freeze-mirror";
 export {
@@ -49,10 +47,10 @@ export {
 } from "./making-actions";
 export { addMarkKind, refsWith, removeMarkKind, renameMarkKind, setBoxUse, setMarkLook } from "./mark-kinds";
 export { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "./marks";
-export { type NewFrame, placeOf } from "./new-frame";
-export { clipsOfAction, forgetOrigins, framesOfClips, nudgeOrigins, placeOrigins, setSourceOrigin } from "./origins";
+
+export { forgetOrigins, nudgeOrigins, placeOrigins, setSourceOrigin } from "./origins";
 export { renameProject } from "./project";
-export { chosenAndGone } from "./references";
+
 export { setPixelsPerUnit, setSourceScale } from "./scale";
 export { moveClips, removeClips, renameClips, setDurationsInTurn, setFpsOfClips, setRulesOfClips } from "./several-clips";
 export { removeSource, renameSource } from "./sources";

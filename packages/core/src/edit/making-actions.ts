@@ -8,6 +8,7 @@ import {
   type ClipName,
   clipNamed,
   clipsByFrame,
+  counted,
   type Facing,
   type FrameRef,
   frameRef,
@@ -18,12 +19,12 @@ import {
   sourceById,
   type Ways,
 } from "../model";
+import { withClipsBecome } from "../references";
 import { addAction, mirrorMissing, newActionName, ordered, setPetal, withAction } from "./actions";
 import { rowsOfClip } from "./clip-parts";
 import { addClip } from "./clips";
-import { counted, edit } from "./edit";
+import { edit } from "./edit";
 import { dropFrames } from "./frames";
-import { withClipsBecome } from "./references";
 
 /**
  * Makes actions of clips that were matched by their names. An action that has the name already keeps what it has, and gets

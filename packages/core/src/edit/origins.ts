@@ -1,16 +1,5 @@
 /** Where frames stand: set, moved and taken back, for one frame or for as many as a clip, an action, a source or a project has. */
-import {
-  type Action,
-  CaravanError,
-  type Clip,
-  type ClipName,
-  type FramePoint,
-  type FrameRef,
-  originOf,
-  type Project,
-  type SourceId,
-  sourceById,
-} from "../model";
+import { CaravanError, type FramePoint, type FrameRef, originOf, type SourceId, sourceById } from "../model";
 import { edit } from "./edit";
 import { withFrames } from "./with-frames";
 import { withSource } from "./with-source";
@@ -57,17 +46,6 @@ export const forgetOrigins = edit(
       return rest;
     }),
 );
-
-/** The frames that clips show, each once, in the order in which they are first shown. */
-export function framesOfClips(clips: readonly Pick<Clip, "steps">[]): FrameRef[] {
-  return [...new Set(clips.flatMap(({ steps }) => steps.map(({ frame }) => frame)))];
-}
-
-/** The clips that an action shows, each once. */
-export function clipsOfAction(project: Project, { facings }: Pick<Action, "facings">): Clip[] {
-  const names = new Set<ClipName>(Object.values(facings).map(({ clip }) => clip));
-  return project.clips.filter(({ name }) => names.has(name));
-}
 
 function checkedOrigin({ x, y }: FramePoint): FramePoint {
   if (![x, y].every((each) => Number.isInteger(each * 2) && Math.abs(each) <= 32_768))

@@ -19,8 +19,8 @@ import {
   type SourceId,
 } from "../model";
 import { coverageOf } from "../raster";
+import { applyChanges, type Change, differenceBetween } from "../undo";
 import * as edits from ".";
-import { applyChanges, type Change, differenceBetween } from "./difference";
 import { CELL, NO_SPACE, sheetOfCells } from "./project.fixture";
 
 const art = utf8("art");

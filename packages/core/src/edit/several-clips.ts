@@ -1,8 +1,18 @@
 /** What is done to several clips at once, as one step back: speed, playback, names, order, removing. */
-import { CaravanError, type Clip, type ClipName, checkedDuration, checkedName, clipNamed, type Micros, type Project } from "../model";
+import {
+  CaravanError,
+  type Clip,
+  type ClipName,
+  checkedDuration,
+  checkedName,
+  clipNamed,
+  counted,
+  type Micros,
+  type Project,
+} from "../model";
+import { withClipsBecome } from "../references";
 import { type ClipRulesChange, removeClip, setClipRules, withSteps } from "./clips";
-import { counted, edit } from "./edit";
-import { withClipsBecome } from "./references";
+import { edit } from "./edit";
 import { setClipFps } from "./times";
 
 /** "walk-e and walk-w", "8 clips". */

@@ -1,6 +1,6 @@
-import { CaravanError, checkedName, type SourceId, sourceById } from "../model";
+import { CaravanError, checkedName, counted, type SourceId, sourceById } from "../model";
 import { loopFromAmong } from "./clips";
-import { counted, edit } from "./edit";
+import { edit } from "./edit";
 import { withSource } from "./with-source";
 
 /** Throws `name-taken` if another source has the name. */

@@ -1,8 +1,8 @@
 /** Times of some steps of a clip, changed together. Nothing is lost to rounding: what one step gives up another gets. */
 import { stretched } from "../clip";
-import { CaravanError, type ClipName, checkedDuration, clipNamed, type Micros, type Project } from "../model";
+import { CaravanError, type ClipName, checkedDuration, clipNamed, counted, type Micros, type Project } from "../model";
 import { withSteps } from "./clips";
-import { counted, edit } from "./edit";
+import { edit } from "./edit";
 
 /** Makes the steps at `indexes` longer by `by`, shorter if it is negative. Throws `bad-duration` if one would be left without time. */
 export const addToSteps = edit(

@@ -1,7 +1,7 @@
 import { evenShares, stretched } from "../clip";
-import { CaravanError, type ClipName, checkedDuration, clipNamed, LONGEST_STEP, type Micros, type Project } from "../model";
+import { CaravanError, type ClipName, checkedDuration, clipNamed, counted, LONGEST_STEP, type Micros, type Project } from "../model";
 import { withSteps } from "./clips";
-import { counted, edit } from "./edit";
+import { edit } from "./edit";
 
 /** Gives the steps at `indexes` one duration each. Throws `bad-duration`. */
 export const setStepDurations = edit(

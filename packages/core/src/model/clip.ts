@@ -1,6 +1,7 @@
 import * as z from "zod";
 import { Name } from "./name";
 import { FrameRef } from "./source";
+import type { Micros } from "./time";
 import { LONGEST_STEP } from "./time";
 
 /** How a clip goes on after its last step. The exact meaning stands in docs/formats/playback.md. */
@@ -35,3 +36,6 @@ export type Clip = z.infer<typeof Clip>;
 
 /** A clip's rules when nobody has said otherwise. */
 export const PLAIN_LOOP = { playback: "loop", times: 0, loopFrom: 0, after: "hold", doubleEnds: false } as const;
+
+/** A new clip's steps last this long: 10 a second, in the middle of what hand-drawn movement needs. */
+export const USUAL_STEP: Micros = 100_000;

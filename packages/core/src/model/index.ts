@@ -1,6 +1,7 @@
 export { Action, ActionName, FACINGS_OF, facingsPresent, Petal, Ways } from "./action";
 export { Clearing, Colour } from "./clearing";
-export { After, Clip, ClipName, clipRules, PLAIN_LOOP, Playback, Step } from "./clip";
+export { After, Clip, ClipName, clipRules, PLAIN_LOOP, Playback, Step, USUAL_STEP } from "./clip";
+export { counted } from "./counted";
 export {
   Choice,
   Counting,
@@ -42,9 +43,11 @@ export {
   actionNamed,
   clipNamed,
   clipsByFrame,
+  clipsOfAction,
   emptyProject,
   exampleNamed,
   findFrame,
+  framesOfClips,
   keptFrames,
   keptRefs,
   markNamed,

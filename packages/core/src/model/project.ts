@@ -142,3 +142,14 @@ export function clipsByFrame(project: Project): Map<FrameRef, ClipName[]> {
 export function keptRefs(source: Source): FrameRef[] {
   return source.frames.filter((frame) => !frame.dropped).map((frame) => frameRef(source, frame));
 }
+
+/** The frames that clips show, each once, in the order in which they are first shown. */
+export function framesOfClips(clips: readonly Pick<Clip, "steps">[]): FrameRef[] {
+  return [...new Set(clips.flatMap(({ steps }) => steps.map(({ frame }) => frame)))];
+}
+
+/** The clips that an action shows, each once. */
+export function clipsOfAction(project: Project, { facings }: Pick<Action, "facings">): Clip[] {
+  const names = new Set<ClipName>(Object.values(facings).map(({ clip }) => clip));
+  return project.clips.filter(({ name }) => names.has(name));
+}

@@ -20,7 +20,6 @@ export { COLOUR_LIMIT, factsOf, type PictureFacts } from "./facts";
 export { findDrawings } from "./find-drawings";
 export { findGround, type Ground, opaqueGround } from "./ground";
 export { lay } from "./lay";
-export { fittingText, LETTER, letter, letteringWidth } from "./lettering";
 export { firstAlike, type Part } from "./likeness";
 export { pixelSizeOf } from "./pixel-size";
 export {

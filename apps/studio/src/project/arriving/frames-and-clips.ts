@@ -1,4 +1,5 @@
-import type { ArrivedClip, NewFrame } from "@caravan/core/edit";
+import type { ArrivedClip } from "@caravan/core/edit";
+import type { NewFrame } from "@caravan/core/frame-identity";
 import { microsFromMs } from "@caravan/core/model";
 import type { Understood } from "../../workers/jobs";
 

@@ -1,11 +1,13 @@
 /**
  * What to make of all that came in one drop: series by their numbers, pictures with their metadata, animations, layers, sheets. Pure.
  */
-import { findSeries, type Series } from "@caravan/core/arrival";
-import { type Arrival, type ArrivedClip, counted, type NewFrame } from "@caravan/core/edit";
+
+import type { Arrival, ArrivedClip } from "@caravan/core/edit";
+import type { NewFrame } from "@caravan/core/frame-identity";
 import type { Unplaced } from "@caravan/core/metadata";
-import { type Clearing, microsFromMs, naturalOrder, type Reading, type SourceId } from "@caravan/core/model";
+import { type Clearing, counted, microsFromMs, naturalOrder, type Reading, type SourceId } from "@caravan/core/model";
 import type { Coverage, Ground } from "@caravan/core/raster";
+import { findSeries, type Series } from "@caravan/core/series";
 import type { ArtOf, Understood } from "../../workers/jobs";
 import { framesAndClips } from "./frames-and-clips";
 

@@ -3,7 +3,7 @@
  * named, and removed only when a person asks for it. Folder, project and delivery are taken together when a delivery begins, so that
  * opening another project meanwhile sends nothing astray; one delivery is written at a time.
  */
-import { counted } from "@caravan/core/edit";
+import { counted } from "@caravan/core/model";
 import { create } from "zustand";
 import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";

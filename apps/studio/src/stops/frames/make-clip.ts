@@ -1,5 +1,6 @@
-import { addClip, counted, dropFrames, nameForClip, restoreFrames } from "@caravan/core/edit";
+import { addClip, dropFrames, nameForClip, restoreFrames } from "@caravan/core/edit";
 import type { FrameRef } from "@caravan/core/model";
+import { counted } from "@caravan/core/model";
 import { rowThatPlays } from "../../preview/playing";
 import { currentProject, edit } from "../../project/open-project";
 import { chooseClip, clearPicks, go, pickedFrames, useView } from "../../project/view";

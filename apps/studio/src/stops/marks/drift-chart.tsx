@@ -1,7 +1,7 @@
 "use client";
 
-import { counted } from "@caravan/core/edit";
 import type { Clip } from "@caravan/core/model";
+import { counted } from "@caravan/core/model";
 import { memo, useDeferredValue, useMemo } from "react";
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { chooseStep } from "../../preview/shown-step";

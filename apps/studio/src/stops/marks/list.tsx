@@ -1,11 +1,12 @@
 "use client";
 
-import { addMarkKind, framesOfClips } from "@caravan/core/edit";
+import { addMarkKind } from "@caravan/core/edit";
 import {
   type Clip,
   type ClipName,
   FIELD_OF_SHAPE,
   findFrame,
+  framesOfClips,
   freeName,
   keptRefs,
   MARK_SHAPES,

@@ -1,6 +1,16 @@
 /** For which frames an origin is set: the one that is shown, or all of a clip, an action, a source, or the project. Pure, and tested. */
-import { clipsOfAction, framesOfClips } from "@caravan/core/edit";
-import { type Clip, type FrameRef, findFrame, frameName, frameRef, keptRefs, type PlacedFrame, type Project } from "@caravan/core/model";
+import {
+  type Clip,
+  clipsOfAction,
+  type FrameRef,
+  findFrame,
+  frameName,
+  frameRef,
+  framesOfClips,
+  keptRefs,
+  type PlacedFrame,
+  type Project,
+} from "@caravan/core/model";
 
 export const SCOPES = ["frame", "clip", "action", "source", "all"] as const;
 export type OriginScope = (typeof SCOPES)[number];

@@ -1,4 +1,4 @@
-import { counted } from "@caravan/core/edit";
+import { counted } from "@caravan/core/model";
 import { saveFile, sizeInWords } from "../../ui/files";
 import { say } from "../../ui/notices";
 import { run } from "../../workers/client";

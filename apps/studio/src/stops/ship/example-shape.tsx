@@ -1,7 +1,7 @@
 "use client";
 
 import { forgetExample } from "@caravan/core/edit";
-import type { Told } from "@caravan/core/shape";
+import type { Told } from "@caravan/core/example";
 import { type DragEvent, useState } from "react";
 import { edit, useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";

@@ -1,7 +1,7 @@
 "use client";
 
 import type { NamedFile } from "@caravan/core/codec";
-import { isContactPath } from "@caravan/core/manifest";
+import { isContactPath } from "@caravan/core/delivery-plan";
 import { useEffect, useState } from "react";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";

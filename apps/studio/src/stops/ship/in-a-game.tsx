@@ -1,6 +1,6 @@
 "use client";
 
-import { chosenOf } from "@caravan/core/manifest";
+import { chosenOf } from "@caravan/core/delivery-plan";
 import type { Delivery, Project } from "@caravan/core/model";
 import { type Fitting, fittingOf } from "@caravan/crossing/fitting";
 import { crossingAddress } from "../../crossing/channel";

@@ -1,6 +1,6 @@
 import { deliverLike } from "@caravan/core/edit";
+import type { Told } from "@caravan/core/example";
 import { CaravanError } from "@caravan/core/model";
-import type { Told } from "@caravan/core/shape";
 import { begin } from "../../project/begun";
 import { say } from "../../ui/notices";
 import { run } from "../../workers/client";

@@ -1,6 +1,6 @@
 "use client";
 
-import type { Told, ToldLine } from "@caravan/core/shape";
+import type { Told, ToldLine } from "@caravan/core/example";
 import { Button } from "../../ui/button";
 
 /** The example field by field: what will be written, what stays, and what of a delivery has no place in it. */

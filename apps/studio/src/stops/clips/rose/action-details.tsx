@@ -1,7 +1,6 @@
 "use client";
 
-import { clipsOfAction } from "@caravan/core/edit";
-import { type Action, facingsPresent } from "@caravan/core/model";
+import { type Action, clipsOfAction, facingsPresent } from "@caravan/core/model";
 import { useProject } from "../../../project/open-project";
 import { PlaceFindings } from "../../../project/place-findings";
 import { Detail, Facts } from "../../../ui/detail";

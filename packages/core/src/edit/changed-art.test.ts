@@ -1,14 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { comparedByDrawings, type Drawings, framesChanged, movesInWords, placeOf, strayedFrames, withFoundPlaces } from "../frame-identity";
 import { type FrameRef, findFrame, type MarkName, type Project, type Source, sourceById } from "../model";
 import { clearPixels, coverageOf, drawingsIn, findDrawings, type Pixels, paste } from "../raster";
 import { addClip } from "./clips";
 import { cutSource, refreshSource } from "./cutting";
-import { type Drawings, strayedFrames, withFoundPlaces } from "./follow";
-import { comparedByDrawings, framesChanged, movesInWords } from "./frame-changes";
 import { addMarkKind } from "./mark-kinds";
 import { addBox } from "./marks";
-import { placeOf } from "./new-frame";
 import { placeOrigins, setSourceOrigin } from "./origins";
 import { CELL, NO_SPACE, PORTER, porterCoverage, porterProject, sheetOfCells } from "./project.fixture";
 import { withSource } from "./with-source";

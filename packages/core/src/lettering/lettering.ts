@@ -3,8 +3,7 @@
  *
  * Drawn for this project. What the letters below lack is written by its plain form (é as e), else as an empty box.
  */
-import type { Rgb } from "./colour";
-import type { Pixels } from "./pixels";
+import type { Pixels, Rgb } from "../raster";
 
 /** From one letter to the next, and from the top of one to the lowest tail, px at scale 1. */
 export const LETTER = { w: 6, h: 9 } as const;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
+import { clearPixels, samePixels } from "../raster";
 import { fittingText, letter, letteringWidth } from "./lettering";
-import { clearPixels, samePixels } from "./pixels";
 
 function written(text: string, scale = 1): string[] {
   const page = clearPixels(letteringWidth(text, scale), 9 * scale);

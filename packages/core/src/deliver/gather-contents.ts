@@ -3,16 +3,16 @@
 import type { Art } from "../art";
 import { type AtlasAction, type AtlasClip, atlasAction, atlasClip } from "../atlas";
 import { type FindingCode, findingsOf } from "../check";
-import { chosenFrames } from "../manifest";
+import { chosenFrames } from "../delivery-plan";
+import { packingIn, shapeOf } from "../example";
 import { scaledMarks } from "../marks";
 import { CaravanError, type Delivery, type Density, type ErrorCode, exampleNamed, originOf, type Project } from "../model";
 import { crop, scaled } from "../raster";
-import { packingIn, shapeOf } from "../shape";
-import type { FrameToDeliver, Goods } from "./goods";
-import { groupsOf } from "./together";
+import type { Contents, FrameToDeliver } from "./contents";
+import { groupsOf } from "./page-groups";
 
 /** Everything that a delivery chooses, as it is in the project. Throws the first finding that stops delivery, `missing-picture`, `not-found`. */
-export function goodsOf(whole: Project, delivery: Delivery, art: Art): Goods {
+export function contentsOf(whole: Project, delivery: Delivery, art: Art): Contents {
   const { project, frames: placed, names: texts, nameOf } = chosenFrames(whole, delivery);
   // What is wrong with another delivery does not stop this one.
   const own = whole.deliveries.findIndex(({ name }) => name === delivery.name);
@@ -31,10 +31,10 @@ export function goodsOf(whole: Project, delivery: Delivery, art: Art): Goods {
   return { frames, clips, actions, groups: groupsOf(together, texts, clips, actions), pixelsPerUnit: whole.pixelsPerUnit, shape };
 }
 
-/** The goods at another size, origins and marks with them. */
-export function scaledGoods(goods: Goods, { scale, crisp }: Density): Goods {
-  if (scale === 1) return goods;
-  const frames = goods.frames.map(({ name, pixels, rect, origin, marks }): FrameToDeliver => {
+/** The contents at another size, origins and marks with them. */
+export function scaledContents(contents: Contents, { scale, crisp }: Density): Contents {
+  if (scale === 1) return contents;
+  const frames = contents.frames.map(({ name, pixels, rect, origin, marks }): FrameToDeliver => {
     const small = scaled(crop(pixels, rect), scale, crisp === true);
     const rounded = (value: number) => Math.round(value * scale * 1000) / 1000;
     return {
@@ -45,7 +45,7 @@ export function scaledGoods(goods: Goods, { scale, crisp }: Density): Goods {
       marks: marks && scaledMarks(marks, scale),
     };
   });
-  return { ...goods, frames };
+  return { ...contents, frames };
 }
 
 const CODES: Partial<Record<FindingCode, ErrorCode>> = {

@@ -3,7 +3,7 @@ import type { StoredFrame } from "../pack";
 import type { Pixels } from "../raster";
 
 /** Frames laid on pictures, before these are written. */
-export interface Laid {
+export interface Layout {
   readonly pages: readonly LaidPage[];
   readonly frames: readonly LaidFrame[];
   /** Further places at which frames stand, as on strips that show one twice. */

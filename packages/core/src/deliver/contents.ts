@@ -1,7 +1,7 @@
 import type { AtlasAction, AtlasClip } from "../atlas";
+import type { Shape } from "../example";
 import type { FrameMarks, FramePoint } from "../model";
 import type { FrameToPack } from "../pack";
-import type { Shape } from "../shape";
 
 export interface FrameToDeliver extends FrameToPack {
   readonly origin: FramePoint;
@@ -9,7 +9,7 @@ export interface FrameToDeliver extends FrameToPack {
 }
 
 /** What goes out, before it is laid on any picture. */
-export interface Goods {
+export interface Contents {
   readonly frames: readonly FrameToDeliver[];
   /** Clips by name, in order; their steps name frames as `frames` does. */
   readonly clips: readonly (readonly [name: string, clip: AtlasClip])[];

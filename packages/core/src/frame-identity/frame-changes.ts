@@ -1,6 +1,5 @@
 /** What changed art did to a source's frames: the same, moved, changed, new, gone. */
-import { type Frame, type FrameRef, frameRef, type Source } from "../model";
-import { counted } from "./edit";
+import { counted, type Frame, type FrameRef, frameRef, type Source } from "../model";
 import type { Drawings } from "./follow";
 import { placeOf } from "./new-frame";
 

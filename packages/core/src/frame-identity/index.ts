@@ -1,0 +1,4 @@
+export { type Drawings, followDrawings, followPlaces, strayedFrames, withFoundPlaces } from "./follow";
+export { type Compared, comparedByDrawings, type FrameChanges, framesChanged, movesInWords } from "./frame-changes";
+export { BY_OUTLINE, withIdentity } from "./identity";
+export { type NewFrame, placeOf } from "./new-frame";

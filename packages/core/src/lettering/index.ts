@@ -1,0 +1,1 @@
+export { fittingText, LETTER, letter, letteringWidth } from "./lettering";

@@ -1,0 +1,1 @@
+export { type ClipsBecome, chosenAndGone, withClipsBecome, withRenamedAction } from "./walk";

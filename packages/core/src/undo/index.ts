@@ -1,0 +1,1 @@
+export { applyChanges, type Change, differenceBetween } from "./difference";

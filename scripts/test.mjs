@@ -28,6 +28,7 @@ const [built] = await Promise.all([
     await check("Import rules", () =>
       node("node_modules/dependency-cruiser/bin/dependency-cruise.mjs", "--config", "scripts/import-rules.cjs", "packages", "apps"),
     );
+    await check("Nothing exported that nobody uses", () => node("node_modules/knip/bin/knip.js", "--no-progress"));
     await check("The command line builds", () => node("scripts/build-command.mjs"));
   })(),
 ]);

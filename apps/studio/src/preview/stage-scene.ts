@@ -51,7 +51,7 @@ export function reachOf(casts: readonly Cast[], held: HeldStill): Reach {
 }
 
 /** Zooms that keep pixels whole: each a whole number, or a half or quarter for pictures larger than the stage. */
-export const ZOOMS = [0.25, 0.5, 1, 2, 3, 4, 5, 6, 8, 10, 12, 16] as const;
+const ZOOMS = [0.25, 0.5, 1, 2, 3, 4, 5, 6, 8, 10, 12, 16] as const;
 
 /** The largest zoom at which the whole reach fits. */
 export function fittingZoom(reach: Reach, width: number, height: number): number {

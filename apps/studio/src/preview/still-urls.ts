@@ -53,7 +53,7 @@ function keep(key: string, url: string): void {
 }
 
 /** The largest whole-number scale that fits, or the fitting fraction for what is larger than the square. */
-export function stillScale({ w, h }: { readonly w: number; readonly h: number }, edge: number): number {
+function stillScale({ w, h }: { readonly w: number; readonly h: number }, edge: number): number {
   const fit = Math.min(edge / w, edge / h);
   return fit >= 1 ? Math.floor(fit) : fit;
 }

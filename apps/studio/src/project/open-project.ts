@@ -135,6 +135,6 @@ function move(step: (history: History, project: Project) => Step | null): string
 }
 
 /** "Drop 2 frames": a label as the undo button shows it. */
-export function capitalised(label: string): string {
+function capitalised(label: string): string {
   return label.charAt(0).toUpperCase() + label.slice(1);
 }

@@ -18,7 +18,7 @@ function same(part: Part, a: Project, b: Project): boolean {
 }
 
 /** A part of a document as text. "rest" is everything but the other parts. */
-export function partText(file: ProjectFile, part: Part): string {
+function partText(file: ProjectFile, part: Part): string {
   if (part !== "rest") return JSON.stringify(file[part]);
   const { sources: _, clips: __, ...rest } = file;
   return JSON.stringify(rest);

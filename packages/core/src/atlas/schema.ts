@@ -21,7 +21,7 @@ export const AtlasFrame = z.object({
 });
 export type AtlasFrame = z.infer<typeof AtlasFrame>;
 
-export const AtlasStep = z.object({
+const AtlasStep = z.object({
   frame: Name,
   ms: z.number().positive().describe("Milliseconds, at most three decimals."),
   events: z.array(z.string()).optional(),
@@ -30,7 +30,7 @@ export const AtlasStep = z.object({
 export const AtlasClip = z.object({ steps: z.array(AtlasStep).min(1), ...clipRules, doubleEnds: z.boolean().optional() });
 export type AtlasClip = z.infer<typeof AtlasClip>;
 
-export const FacingName = z.enum(["e", "se", "s", "sw", "w", "nw", "n", "ne"]);
+const FacingName = z.enum(["e", "se", "s", "sw", "w", "nw", "n", "ne"]);
 
 export const AtlasAction = z.object({
   facings: z.partialRecord(FacingName, z.object({ clip: Name, mirror: z.boolean().optional() })),

@@ -1,1 +1,1 @@
-export { type Bundle, bundleFiles, PROJECT_FILE, picturesOf, readBundle, readProjectFile, writeBundle, writeProjectFile } from "./bundle";
+export { type Bundle, bundleFiles, PROJECT_FILE, picturesOf, readBundle, readProjectFile, writeBundle } from "./bundle";

@@ -1,6 +1,6 @@
 export { NOTHING_SEEN, type SeenArt } from "./art-findings";
-export { type Finding, type FindingCode, type Mend, mendsOf, type Place } from "./finding";
+export { type Finding, type FindingCode, mendsOf, type Place } from "./finding";
 export { findingsOf } from "./findings";
 export { type FrameFinding, type FrameFindingCode, frameFindings } from "./frame-findings";
 export { allMended, isMendable, mended } from "./mend";
-export { findRepeats, NO_REPEATS, type Repeats, type SeenFrame } from "./repeats";
+export { findRepeats, type Repeats } from "./repeats";

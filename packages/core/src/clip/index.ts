@@ -1,2 +1,2 @@
-export { areEven, evenShares, type Pace, paceOf, stretched } from "./durations";
+export { areEven, evenShares, paceOf, stretched } from "./durations";
 export { parseRanges } from "./ranges";

@@ -1,11 +1,11 @@
-export { type Animation, type AnimationFrame, UNSAID_DELAY } from "./animation";
+export type { AnimationFrame } from "./animation";
 export { readApng } from "./apng";
 export { looksLikeGif, readGif } from "./gif";
 export { sha256Hex } from "./hash";
-export { type Layer, type LayeredPicture, looksLikeOpenRaster, readOpenRaster } from "./open-raster";
+export { looksLikeOpenRaster, readOpenRaster } from "./open-raster";
 export { createPngCodec, damagedData, type PngCodec, pictureDataOf } from "./png";
 export type { WasmModule } from "./png-engine";
-export { inspectPng, LONGEST_SIDE, looksLikePng, MOST_PIXELS, type PngHeader } from "./png-structure";
+export { inspectPng, looksLikePng } from "./png-structure";
 export { apngTime, writeApng } from "./write-apng";
-export { gifTime, gifTimes, type WrittenGif, writeGif } from "./write-gif";
+export { gifTimes, writeGif } from "./write-gif";
 export { type NamedFile, readZip, textFromUtf8, utf8, writeZip } from "./zip";

@@ -17,7 +17,7 @@ const OPAQUE = 128;
 const SHORTEST = 20; // ms
 
 /** The time that a GIF shows nearest to this one, in ms. */
-export function gifTime(ms: number): number {
+function gifTime(ms: number): number {
   return Math.min(655_350, Math.max(SHORTEST, Math.round(ms / 10) * 10));
 }
 

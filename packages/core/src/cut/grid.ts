@@ -18,7 +18,7 @@ export interface Grid {
 }
 
 /** More cells than any sheet of drawn frames has; a cell of one pixel on a big sheet is a slip, and would choke every list. */
-export const MOST_CELLS = 65_536;
+const MOST_CELLS = 65_536;
 
 /**
  * The grid of `cut` on a sheet of `size`. `where` names the sheet in errors.

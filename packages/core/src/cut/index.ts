@@ -1,7 +1,7 @@
-export { type Cell, type CutCells, cutByGrid } from "./cells";
-export { cellAt, cellRect, type Grid, gridOf, MOST_CELLS } from "./grid";
-export { type FoundIslands, findIslands, type Island, type IslandRecipe } from "./islands";
+export { cutByGrid } from "./cells";
+export { cellAt, cellRect, type Grid, gridOf } from "./grid";
+
 export { type CutPieces, cutSheet, type FindingCut, likenessOf, type Piece } from "./pieces";
-export { type Levelled, levelRow, rowsOf } from "./rows";
+
 export { cutOfSuggestion, type GridSuggestion, suggestGrids } from "./suggest";
-export { cutInWords, sizesAreTold, traitsOf, type WayTraits } from "./ways";
+export { cutInWords, sizesAreTold, traitsOf } from "./ways";

@@ -59,7 +59,7 @@ export function framesTable(atlas: Atlas, counting: Counting): Uint8Array {
 }
 
 /** A frame's origin as asked for: in pixels or in fractions of its untrimmed size, from the top or from the bottom. */
-export function originCounted({ origin, size }: Pick<AtlasFrame, "origin" | "size">, { origin: unit, y }: Counting): FramePoint {
+function originCounted({ origin, size }: Pick<AtlasFrame, "origin" | "size">, { origin: unit, y }: Counting): FramePoint {
   const down = y === "down" ? origin.y : size.h - origin.y;
   return unit === "pixels"
     ? { x: decimals(origin.x), y: decimals(down) }

@@ -23,7 +23,7 @@ function isUnfit(part: string): boolean {
   return part === "" || /[\\:*?"<>|\p{Cc}]/u.test(part) || /[. ]$/u.test(part) || isDeviceName(part) || part.length > 200;
 }
 
-export function pathTroubleInWords(trouble: PathTrouble): { what: string; remedy: string } {
+function pathTroubleInWords(trouble: PathTrouble): { what: string; remedy: string } {
   if (trouble.kind === "unfit")
     return {
       what: `A file cannot be called "${trouble.path}" on every system.`,

@@ -1,7 +1,7 @@
 /** What a delivery takes of a project and how all of it is called, before any pixel is looked at. */
-export { type Chosen, chosenOf } from "./choice";
+export { chosenOf } from "./choice";
 export { type ChosenFrames, chosenFrames } from "./chosen-frames";
-export { checkFileNames, type PathTrouble, pathTroubleInWords, troubleWithPaths } from "./file-names";
+export { checkFileNames, troubleWithPaths } from "./file-names";
 export { framesNamed, paddedPattern } from "./frame-names";
 export {
   besidePath,

@@ -66,18 +66,6 @@ export const removeClip = edit(
   },
 );
 
-/** Moves a clip so that it stands at index `to` of the list. */
-export const moveClip = edit(
-  (_project, name: ClipName, _to: number) => `move ${name}`,
-  (project, name, to) => {
-    const clip = clipNamed(project, name);
-    const others = project.clips.filter((each) => each !== clip);
-    const at = Math.max(0, Math.min(to, others.length));
-    if (project.clips[at] === clip) return project;
-    return { ...project, clips: [...others.slice(0, at), clip, ...others.slice(at)] };
-  },
-);
-
 /** What may be set of a clip's rules of playing. */
 export type ClipRulesChange = Partial<Pick<Clip, "playback" | "times" | "loopFrom" | "after" | "doubleEnds">>;
 

@@ -1,5 +1,5 @@
 export { addAction, mirrorMissing, removeAction, renameAction, setPetal, setWays } from "./actions";
-export { type Arrival, type ArrivedClip, type ArrivedPicture, addSources, takeIn } from "./arrivals";
+export { type Arrival, type ArrivedClip, addSources, takeIn } from "./arrivals";
 export { drawFrames, type Meeting, makeEqual, placeFrames, removeFrames } from "./by-hand";
 export {
   duplicateSteps,
@@ -17,7 +17,6 @@ export {
   type ClipRulesChange,
   duplicateClip,
   insertSteps,
-  moveClip,
   moveSteps,
   nameForClip,
   removeClip,
@@ -45,7 +44,7 @@ export {
   rowsAsFacings,
   rowsOfSource,
 } from "./making-actions";
-export { addMarkKind, refsWith, removeMarkKind, renameMarkKind, setBoxUse, setMarkLook } from "./mark-kinds";
+export { addMarkKind, removeMarkKind, renameMarkKind, setBoxUse, setMarkLook } from "./mark-kinds";
 export { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "./marks";
 
 export { forgetOrigins, nudgeOrigins, placeOrigins, setSourceOrigin } from "./origins";
@@ -56,4 +55,4 @@ export { moveClips, removeClips, renameClips, setDurationsInTurn, setFpsOfClips,
 export { removeSource, renameSource } from "./sources";
 export { addToSteps, holdUntil, moveBorder, scaleSteps, spreadOverSteps } from "./step-times";
 export { evenOut, setClipFps, setClipTotal, setStepDurations } from "./times";
-export { moveFrames, type NamePattern, nameFrames, namesByPattern, orderFrames, type TrayOrder } from "./tray";
+export { moveFrames, nameFrames, namesByPattern, orderFrames, type TrayOrder } from "./tray";

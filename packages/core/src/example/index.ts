@@ -14,7 +14,7 @@ export type { Shape, Traits } from "./learn";
 export type { Told, ToldLine } from "./told";
 
 /** Longest example kept in a project, characters. */
-export const LONGEST_EXAMPLE = 1_000_000;
+const LONGEST_EXAMPLE = 1_000_000;
 
 /**
  * Understands an example by its structure. `seen` is its picture, where that is at hand: it tells rectangles more surely.

@@ -127,7 +127,7 @@ function keyed(root: Place, pattern: string): boolean {
 }
 
 /** The places that hold the members of a pattern ending in `*`. */
-export function parentsOf(root: Place, pattern: string): Place[] {
+function parentsOf(root: Place, pattern: string): Place[] {
   return placesOf(root, pattern.replace(/\.?\*$/, ""));
 }
 

@@ -48,7 +48,7 @@ const flag = (label: string, of: (scope: Scope) => boolean | null | undefined): 
 
 const halves = (value: number) => Math.round(value * 2) / 2;
 
-export function timeIn(unit: Unit, label: string, of: (scope: Scope) => number | null | undefined): Quantity {
+function timeIn(unit: Unit, label: string, of: (scope: Scope) => number | null | undefined): Quantity {
   return readAs(
     `${label}, ${unit === "fps" ? "as frames a second" : unit === "ms" ? "ms" : "s"}`,
     (scope) => {
@@ -68,7 +68,7 @@ export function named(quantity: Quantity, suffix: string): Quantity {
   });
 }
 
-export const FRAME_NAME = text("name of the frame", ({ frame }) => frame?.name);
+const FRAME_NAME = text("name of the frame", ({ frame }) => frame?.name);
 export const IMAGE = text("file name of the page", ({ frame, page }) => (frame?.page ?? page).image);
 export const PAGE_WIDTH = number("width of the page", ({ frame, page }) => (frame?.page ?? page).size?.w);
 export const PAGE_HEIGHT = number("height of the page", ({ frame, page }) => (frame?.page ?? page).size?.h);
@@ -227,7 +227,7 @@ export function clipQuantity(field: ClipField, { timeAs, from, fields }: NonNull
 }
 
 /** What all names of its frames begin with, up to their numbers. */
-export function prefixOf({ name }: Pick<NonNullable<Scope["clip"]>, "name">): string {
+function prefixOf({ name }: Pick<NonNullable<Scope["clip"]>, "name">): string {
   return `${name}_`;
 }
 

@@ -50,7 +50,7 @@ function fromViewer(facing: Facing): number {
  * All facings in the order in which they stand in for `wanted`: itself, then by least turn; of two equally far the one nearer
  * to `s`; then as in `FACINGS`. The player package follows the same order.
  */
-export function standIns(wanted: Facing): Facing[] {
+function standIns(wanted: Facing): Facing[] {
   const turn = (facing: Facing) => turnBetween(angleOfFacing(facing), angleOfFacing(wanted));
   return [...FACINGS].sort((a, b) => turn(a) - turn(b) || fromViewer(a) - fromViewer(b) || FACINGS.indexOf(a) - FACINGS.indexOf(b));
 }

@@ -1,6 +1,5 @@
-export { angleOf, angleOfFacing, DEAD_BAND, facingToward, mirrorOf, nearestPresent, standIns, turnBetween, turnedBy } from "./angles";
+export { angleOf, angleOfFacing, DEAD_BAND, facingToward, mirrorOf, nearestPresent, turnBetween, turnedBy } from "./angles";
 export {
-  type FacingName,
   facingOfName,
   facingOfWord,
   type MatchedAction,

@@ -1,6 +1,6 @@
 export { withAnchoredFrames } from "./anchored";
 export { carriedBox, carriedPoint, changedBox } from "./carried";
-export { type Jump, jumpsOf, type Standing, standingFrom, standingOf } from "./drift";
+export { jumpsOf, type Standing, standingFrom, standingOf } from "./drift";
 export {
   boxesIn,
   frameWithMarks,

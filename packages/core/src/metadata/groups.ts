@@ -131,7 +131,7 @@ function haveLikeShapes(values: readonly Tree[]): boolean {
 const MOST_VALUES = 80;
 
 /** The values of a record and of the records inside it, by path; lists of records are not its own. */
-export function flat(value: Tree): { fields: Map<string, Leaf>; lists: Map<string, readonly Leaf[]> } {
+function flat(value: Tree): { fields: Map<string, Leaf>; lists: Map<string, readonly Leaf[]> } {
   const fields = new Map<string, Leaf>();
   const lists = new Map<string, readonly Leaf[]>();
   const visit = (each: Tree, path: string, depth: number) => {

@@ -5,12 +5,10 @@ import type { Micros } from "./time";
 import { LONGEST_STEP } from "./time";
 
 /** How a clip goes on after its last step. The exact meaning stands in docs/formats/playback.md. */
-export const Playback = z.enum(["once", "loop", "pingpong"]);
-export type Playback = z.infer<typeof Playback>;
+const Playback = z.enum(["once", "loop", "pingpong"]);
 
 /** What an ended clip shows. */
-export const After = z.enum(["hold", "first", "hide"]);
-export type After = z.infer<typeof After>;
+const After = z.enum(["hold", "first", "hide"]);
 
 /** Fields that a clip has in every form: in the core, in the project file and in the atlas. */
 export const clipRules = {

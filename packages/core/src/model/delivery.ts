@@ -9,8 +9,7 @@ export const FileStem = z
   .regex(/^[^\\/:*?"<>|\p{Cc}]*[^\\/:*?"<>|\p{Cc}. ]$/u, 'A file name without \\ / : * ? " < > | and not ending in a dot or blank.');
 
 /** What kind of pictures go out. */
-export const DeliveryKind = z.enum(["atlas", "grid", "strips", "singles", "films"]);
-export type DeliveryKind = z.infer<typeof DeliveryKind>;
+const DeliveryKind = z.enum(["atlas", "grid", "strips", "singles", "films"]);
 
 /** How frames stand on a grid sheet and on strips. Distances in pixels of the sheet. */
 export const SheetLayout = z.strictObject({
@@ -47,7 +46,7 @@ export const Choice = z.strictObject({
 export type Choice = z.infer<typeof Choice>;
 
 /** What stands beside the pictures. */
-export const DataFiles = z.strictObject({
+const DataFiles = z.strictObject({
   atlas: z.boolean().describe("The atlas file."),
   times: z.boolean().describe("A table of every clip's steps: when each begins and how long it shows."),
   ticksPerSecond: z.number().min(1).max(1_000_000).describe("The rate of the game's clock that the table counts in as well."),
@@ -56,7 +55,6 @@ export const DataFiles = z.strictObject({
   contact: z.boolean().describe("A picture for people: every clip with its steps and times."),
   module: z.enum(["none", "typed", "plain"]).describe("The atlas as a module of TypeScript with types of all names, or of JavaScript."),
 });
-export type DataFiles = z.infer<typeof DataFiles>;
 
 /** How numbers stand in tables and in the shape of an example; the atlas file always has pixels, y down, from 0. */
 export const Counting = z.strictObject({

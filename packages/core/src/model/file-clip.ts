@@ -5,7 +5,7 @@ import { Name } from "./name";
 import { FrameRef } from "./source";
 import { LONGEST_STEP, microsFromMs, msFromMicros } from "./time";
 
-export const FileStep = z.strictObject({
+const FileStep = z.strictObject({
   frame: FrameRef,
   ms: z.number().min(0.001).max(msFromMicros(LONGEST_STEP)).describe("Milliseconds, at most three decimals."),
   events: z.array(Name).optional(),

@@ -1,13 +1,11 @@
 export { Action, ActionName, FACINGS_OF, facingsPresent, Petal, Ways } from "./action";
 export { Clearing, Colour } from "./clearing";
-export { After, Clip, ClipName, clipRules, PLAIN_LOOP, Playback, Step, USUAL_STEP } from "./clip";
+export { Clip, ClipName, clipRules, PLAIN_LOOP, Step, USUAL_STEP } from "./clip";
 export { counted } from "./counted";
 export {
   Choice,
   Counting,
-  DataFiles,
   Delivery,
-  DeliveryKind,
   Density,
   FileStem,
   OWN_NAMES,
@@ -33,7 +31,7 @@ export {
   MarkName,
   type MarkShape,
 } from "./marks";
-export { checkedName, fittedName, freeName, isFitName, Name, shortened } from "./name";
+export { checkedName, fittedName, freeName, Name, shortened } from "./name";
 export { naturalOrder } from "./natural-order";
 export { entriesOf, orderedJson, orderedRecord } from "./ordered-record";
 export { Packing, USUAL_PACKING } from "./packing";
@@ -55,13 +53,12 @@ export {
   Project,
   sourceById,
 } from "./project";
-export { PROJECT_FORMAT, PROJECT_VERSION, ProjectFile, projectFromFile, projectToFile, uncheckedProject } from "./project-file";
+export { ProjectFile, projectFromFile, projectToFile, uncheckedProject } from "./project-file";
 export { ClipField, Example, FrameField, Reading } from "./reading";
 export {
   Cut,
   drawnSize,
   Frame,
-  FrameKey,
   FrameRef,
   frameName,
   frameRef,
@@ -70,7 +67,6 @@ export {
   isFrameKey,
   originOf,
   Picture,
-  PicturePath,
   pictureOf,
   SHA256,
   Source,

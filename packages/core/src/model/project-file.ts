@@ -10,7 +10,7 @@ import { clipFromFile, clipToFile, FileClip } from "./file-clip";
 import { migrated } from "./migrations";
 import { Project } from "./project";
 
-export const PROJECT_FORMAT = "caravan-project";
+const PROJECT_FORMAT = "caravan-project";
 export const PROJECT_VERSION = 6;
 
 export const ProjectFile = z.strictObject({

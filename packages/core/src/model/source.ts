@@ -71,7 +71,7 @@ export type SourceId = z.infer<typeof SourceId>;
  * same rectangle keeps its key, whatever it was cut by.
  */
 const FRAME_KEY = /^((g\d{1,3})?c\d{1,5}r\d{1,5}|[ihmp]\d{1,9})$/;
-export const FrameKey = z.string().regex(FRAME_KEY);
+const FrameKey = z.string().regex(FRAME_KEY);
 
 /** The same question as `FrameKey`, for loops over thousands of frames. */
 export function isFrameKey(key: string): boolean {

@@ -19,9 +19,6 @@ export interface Taste {
   readonly spare: number;
 }
 
-/** As high as it likes. */
-export const ENDLESS = 0x1fffffff; // px
-
 const WALL = 0x3fffffff; // px: the page's sides
 
 export class Skyline {

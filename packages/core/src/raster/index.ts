@@ -1,5 +1,5 @@
 export { clearGround } from "./clear-ground";
-export { hexOf, type Rgb, rgbOf } from "./colour";
+export { type Rgb, rgbOf } from "./colour";
 export {
   bitsSet,
   type Coverage,
@@ -21,7 +21,7 @@ export { findDrawings } from "./find-drawings";
 export { findGround, type Ground, opaqueGround } from "./ground";
 export { lay } from "./lay";
 export { firstAlike, type Part } from "./likeness";
-export { pixelSizeOf } from "./pixel-size";
+
 export {
   clearPixels,
   crop,
@@ -35,4 +35,4 @@ export {
   turnCounterClockwise,
 } from "./pixels";
 export { scaled } from "./scale";
-export { findSpecks, type Speck } from "./specks";
+export { findSpecks } from "./specks";

@@ -13,7 +13,7 @@ export interface Part {
  * FNV-1a over 32-bit words (Fowler, Noll & Vo, RFC draft-eastlake-fnv), mixed with the size. Unlike parts may share it,
  * so `firstAlike` compares pixels before it calls two parts alike.
  */
-export function likenessHash({ pixels, rect }: Part): number {
+function likenessHash({ pixels, rect }: Part): number {
   const { bytes, width } = pixels;
   let hash = Math.imul(0x811c9dc5 ^ rect.w, 0x01000193) ^ rect.h;
   for (let y = rect.y; y < rect.y + rect.h; y++)

@@ -1,1 +1,1 @@
-export { type ClipsBecome, chosenAndGone, withClipsBecome, withRenamedAction } from "./walk";
+export { chosenAndGone, withClipsBecome, withRenamedAction } from "./walk";

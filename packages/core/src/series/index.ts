@@ -1,1 +1,1 @@
-export { findSeries, type Series, type Sorted } from "./series";
+export { findSeries, type Series } from "./series";

@@ -89,7 +89,7 @@ function ClipNameField({ clip }: { clip: Clip }) {
   return <TextField id={CLIP_NAME_FIELD} label="Clip name" value={clip.name} onChange={rename} className="max-w-full font-bold" />;
 }
 
-export const CLIP_NAME_FIELD = "clip-name";
+const CLIP_NAME_FIELD = "clip-name";
 
 function Empty() {
   return (

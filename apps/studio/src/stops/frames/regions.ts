@@ -28,7 +28,7 @@ export function regionsOf(source: Source): readonly Region[] {
 }
 
 /** Cuts the sheet in these regions; what is wrong is told, and answered. */
-export function cutInRegions(source: Source, regions: readonly Region[], gesture?: string): string | undefined {
+function cutInRegions(source: Source, regions: readonly Region[], gesture?: string): string | undefined {
   const coverage = pictureNow(sheetLook(source))?.coverage;
   if (!coverage) return "The picture is still being read.";
   const cut: Cut = { by: "regions", regions: [...regions] };

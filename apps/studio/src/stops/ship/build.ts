@@ -25,7 +25,7 @@ export type Build =
   | { readonly kind: "failed"; readonly error: CaravanError }
   | { readonly kind: "stopped" };
 
-export const useBuild = create<{ readonly build: Build }>(() => ({ build: { kind: "none" } }));
+const useBuild = create<{ readonly build: Build }>(() => ({ build: { kind: "none" } }));
 
 /** The build as far as it is of the project as it is now: an older one proves nothing any more. */
 export function useCurrentBuild(): Build {

@@ -7,7 +7,7 @@ import { useDelivery } from "./chosen-delivery";
 import { FilmSettings } from "./film-settings";
 import { SheetSettings } from "./sheet-settings";
 
-export const KINDS = [
+const KINDS = [
   ["atlas", "Packed pages"],
   ["grid", "Grid sheet"],
   ["strips", "Strips"],

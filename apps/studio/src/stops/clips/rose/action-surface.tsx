@@ -126,7 +126,7 @@ export function ActionSurface({ action }: { action: Action }) {
   );
 }
 
-export const ACTION_NAME_FIELD = "action-name";
+const ACTION_NAME_FIELD = "action-name";
 
 function ActionNameField({ action }: { action: Action }) {
   const rename = (name: string): string | undefined => {

@@ -76,30 +76,43 @@ export interface PlayWish {
   readonly onlyChosen: boolean;
 }
 
-const NO_WISH: PlayWish = { facing: "s", onlyChosen: false };
+/** At Sources: the first row of the chosen source. */
+export function playingAtSources(project: Project, view: View): Playing | null {
+  const source = chosenSource(project, view);
+  return source && ofSource(project, source);
+}
 
-/** Null when there is nothing to play yet. */
-export function playingOf(project: Project, view: View, wish: PlayWish = NO_WISH): Playing | null {
-  switch (view.stop) {
-    case "marks": {
-      const reel = chosenReel(project, view);
-      if (!reel?.source) return reel && playingOfClip(project, reel.clip);
-      return ofRefs(project, `all of ${reel.source.id}`, reel.source.name, keptRefs(reel.source));
-    }
-    case "clips":
-    case "ship": {
-      const action = view.stop === "clips" ? chosenAction(project, view) : null;
-      if (action) return ofAction(project, action, wish.facing);
-      const clip = chosenClip(project, view);
-      return clip && (wish.onlyChosen ? onlyChosen(project, clip, view.steps) : playingOfClip(project, clip));
-    }
-    case "frames":
-      return ofFrames(project, view);
-    case "sources": {
-      const source = chosenSource(project, view);
-      return source && ofSource(project, source);
-    }
+/** At Frames: the row under the pointer, else the picked frames, else the first row. */
+export function playingAtFrames(project: Project, view: View): Playing | null {
+  const source = chosenSource(project, view);
+  if (!source) return null;
+  if (view.hoverRow !== null) {
+    const refs = rowRefs(source, view.hoverRow);
+    if (refs.length > 0) return ofRefs(project, `row ${view.hoverRow} of ${source.id}`, `row ${view.hoverRow} of ${source.name}`, refs);
   }
+  const picked = pickedFrames(project, view);
+  if (picked.length > 0) return ofRefs(project, "picked", `${picked.length} picked ${picked.length === 1 ? "frame" : "frames"}`, picked);
+  return ofSource(project, source);
+}
+
+/** At Clips: the chosen action turned to where it should look, else the chosen clip, or its chosen steps alone. */
+export function playingAtClips(project: Project, view: View, wish: PlayWish): Playing | null {
+  const action = chosenAction(project, view);
+  if (action) return ofAction(project, action, wish.facing);
+  return playingAtShip(project, view, wish);
+}
+
+/** At Marks: the clip, or the source, whose frames are gone through. */
+export function playingAtMarks(project: Project, view: View): Playing | null {
+  const reel = chosenReel(project, view);
+  if (!reel?.source) return reel && playingOfClip(project, reel.clip);
+  return ofRefs(project, `all of ${reel.source.id}`, reel.source.name, keptRefs(reel.source));
+}
+
+/** At Ship: the chosen clip. */
+export function playingAtShip(project: Project, view: View, wish: PlayWish): Playing | null {
+  const clip = chosenClip(project, view);
+  return clip && (wish.onlyChosen ? onlyChosen(project, clip, view.steps) : playingOfClip(project, clip));
 }
 
 /** The chosen steps round and round, else the whole clip. */
@@ -155,18 +168,6 @@ export function playingOfClip(project: Project, clip: Clip): Playing | null {
   const playing = { key: `clip ${clip.name}`, title: clip.name, note: null, steps, rules: clip, clip };
   clipsSeen.set(clip, { sources: project.sources, playing });
   return playing;
-}
-
-function ofFrames(project: Project, view: View): Playing | null {
-  const source = chosenSource(project, view);
-  if (!source) return null;
-  if (view.hoverRow !== null) {
-    const refs = rowRefs(source, view.hoverRow);
-    if (refs.length > 0) return ofRefs(project, `row ${view.hoverRow} of ${source.id}`, `row ${view.hoverRow} of ${source.name}`, refs);
-  }
-  const picked = pickedFrames(project, view);
-  if (picked.length > 0) return ofRefs(project, "picked", `${picked.length} picked ${picked.length === 1 ? "frame" : "frames"}`, picked);
-  return ofSource(project, source);
 }
 
 /** The frames of the row that the player shows at Frames while none are picked: the one under the pointer, else the first. */

@@ -1,6 +1,6 @@
 import { lookOf } from "@caravan/core/art";
 import { addAction, addClip, dropFrames, mirrorMissing, setPetal } from "@caravan/core/edit";
-import { type ActionName, type ClipName, emptyProject, type Facing, type FrameRef } from "@caravan/core/model";
+import { type ActionName, type ClipName, emptyProject, type Facing, type FrameRef, type Project } from "@caravan/core/model";
 import { timelineOf } from "@caravan/core/playback";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
@@ -11,15 +11,26 @@ import { seek, stepBy } from "./clock";
 import { ghostsAround } from "./ghosts";
 import { frameShown } from "./paint-stage";
 import { timelineOfPlaying, usePlayerClock } from "./player-state";
-import { type PlayedFrame, type Playing, playingOf } from "./playing";
+import {
+  type PlayedFrame,
+  type Playing,
+  type PlayWish,
+  playingAtClips,
+  playingAtFrames,
+  playingAtMarks,
+  playingAtShip,
+  playingAtSources,
+} from "./playing";
 import { anchorOf, fittingZoom, frameOnStage, neighbourZoom, reachOf, stageScene } from "./stage-scene";
 
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const project = addClip(porterProject(), [ref(0), ref(1), ref(2)], "walk");
+const PLAYING = { sources: playingAtSources, frames: playingAtFrames, clips: playingAtClips, marks: playingAtMarks, ship: playingAtShip };
+const playingOf = (of: Project, view: View, wish: PlayWish = { facing: "s", onlyChosen: false }) => PLAYING[view.stop](of, view, wish);
 const at = (view: Partial<View>) => playingOf(project, { ...START, ...view });
 const names = (playing: Playing | null) => playing?.steps.map((step) => step.frame?.name ?? null);
 
-describe("playingOf", () => {
+describe("what plays at each stop", () => {
   it("plays the row under the pointer, else the picked frames in picking order, else the first row", () => {
     expect(names(at({ stop: "frames", hoverRow: 2, picked: [ref(3)] }))).toEqual(["porter/8", "porter/9", "porter/10", "porter/11"]);
     expect(names(at({ stop: "frames", picked: [ref(3), ref(1, 1)] }))).toEqual(["porter/3", "porter/5"]);

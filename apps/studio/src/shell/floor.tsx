@@ -5,7 +5,6 @@ import { type ReactNode, useDeferredValue, useEffect, useMemo, useRef, useState 
 import { Group, Panel, Separator, useDefaultLayout } from "react-resizable-panels";
 import { PlayerDock } from "../preview/player-dock";
 import { usePlayer } from "../preview/player-state";
-import { playingOf } from "../preview/playing";
 import { useProject } from "../project/open-project";
 import { type Stop, useView } from "../project/view";
 import { Boundary } from "../ui/boundary";
@@ -109,7 +108,8 @@ function Dock({ stop }: { stop: Stop }) {
   const project = useProject((each) => each);
   const facing = usePlayer((state) => state.facing);
   const onlyChosen = usePlayer((state) => state.onlyChosen);
-  const playing = useMemo(() => playingOf(project, view, { facing, onlyChosen }), [project, view, facing, onlyChosen]);
+  const { playing: playingAt } = STOP_PARTS[view.stop];
+  const playing = useMemo(() => playingAt(project, view, { facing, onlyChosen }), [playingAt, project, view, facing, onlyChosen]);
   const { title, Details } = STOP_PARTS[stop];
   return (
     <section aria-label="Player and details" className="flex h-full flex-col">

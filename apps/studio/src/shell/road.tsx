@@ -1,6 +1,5 @@
 "use client";
 
-import { keptFrames } from "@caravan/core/model";
 import { CircleHelp, Moon, Redo2, Search, Sun, Undo2 } from "lucide-react";
 import { useDeferredValue, useMemo } from "react";
 import { useFindings } from "../project/findings";
@@ -74,26 +73,8 @@ function useStopState(stop: Stop): { text: string; trouble: boolean } {
   // Counts of a large project take some milliseconds: what was done shows first, the road follows.
   const project = useDeferredValue(useProject((each) => each));
   const findings = useFindings();
-  return useMemo(() => {
-    const calm = (text: string) => ({ text, trouble: false });
-    switch (stop) {
-      case "sources":
-        return calm(project.sources.length === 0 ? "add art" : String(project.sources.length));
-      case "frames":
-        return calm(String(keptFrames(project).length));
-      case "clips":
-        return calm(String(project.clips.length));
-      case "marks":
-        return calm(String(project.marks.length));
-      case "ship": {
-        const stopping = findings.filter((finding) => finding.severity === "error");
-        if (stopping.length === 0) return calm("ready");
-        return stopping.every(({ code }) => code === "nothing-cut")
-          ? calm("nothing yet")
-          : { text: `${stopping.length} to mend`, trouble: true };
-      }
-    }
-  }, [project, findings, stop]);
+  const state = useMemo(() => STOP_PARTS[stop].state(project, findings), [project, findings, stop]);
+  return typeof state === "string" ? { text: state, trouble: false } : { text: state.trouble, trouble: true };
 }
 
 function UndoButtons() {

@@ -1,23 +1,38 @@
+/**
+ * The stops of the route, in one table: a further one is a folder of its own under `stops/`, a row here, and its name among `STOPS` in
+ * `project/view`, whose order is the road's.
+ */
+import type { Finding } from "@caravan/core/check";
+import type { Project } from "@caravan/core/model";
 import type { ComponentType } from "react";
-import type { Stop } from "../project/view";
+import type { Playing, PlayWish } from "../preview/playing";
+import type { Stop, View } from "../project/view";
 import { clipsStop } from "../stops/clips";
 import { framesStop } from "../stops/frames";
 import { marksStop } from "../stops/marks";
 import { shipStop } from "../stops/ship";
 import { sourcesStop } from "../stops/sources";
 
-/** A stop of the route: what stands in the list, on the surface and under the player, and a word of help at the foot. */
 export interface StopParts {
   readonly title: string;
   readonly List: ComponentType;
+  /** The work in the middle. It registers the stop's keys while it is shown (`ui/keys`). */
   readonly Surface: ComponentType;
+  /** What is chosen, under the player. */
   readonly Details: ComponentType;
+  /** A word of help at the foot. */
   readonly help: string;
+  /** What the player plays here; null where there is nothing yet. */
+  readonly playing: (project: Project, view: View, wish: PlayWish) => Playing | null;
+  /** What the road says of it: how much there is, or what needs attention. */
+  readonly state: (project: Project, findings: readonly Finding[]) => StopState;
   /** Loads what it shows only now and then. */
   readonly loadRest?: () => Promise<unknown>;
 }
 
-export const STOP_PARTS: Record<Stop, StopParts> = {
+export type StopState = string | { readonly trouble: string };
+
+export const STOP_PARTS: Readonly<Record<Stop, StopParts>> = {
   sources: sourcesStop,
   frames: framesStop,
   clips: clipsStop,

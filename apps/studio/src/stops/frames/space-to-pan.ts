@@ -4,7 +4,7 @@ import { type RefObject, useEffect, useRef } from "react";
 import { togglePlaying } from "../../preview/clock";
 
 import { timelineOfPlaying, usePlayerClock } from "../../preview/player-state";
-import { playingOf } from "../../preview/playing";
+import { playingAtFrames } from "../../preview/playing";
 import { currentProject } from "../../project/open-project";
 import { useView } from "../../project/view";
 import { useKeys } from "../../ui/keys";
@@ -13,7 +13,7 @@ import { useKeys } from "../../ui/keys";
 export type HeldSpace = { moved: boolean };
 
 const tap = () => {
-  const playing = playingOf(currentProject(), useView.getState());
+  const playing = playingAtFrames(currentProject(), useView.getState());
   togglePlaying(usePlayerClock, playing && timelineOfPlaying(playing));
 };
 

@@ -7,7 +7,7 @@ import { timelineOf } from "@caravan/core/playback";
 import { clearPixels, type Pixels } from "@caravan/core/raster";
 import { chromium, type Page } from "@playwright/test";
 import { BROWSER } from "../e2e/browser";
-import { dropFiles, pngFile, startProject } from "../e2e/studio";
+import { choose, dropFiles, pngFile, startProject } from "../e2e/studio";
 import { STUDIO, serveStudio } from "./serve";
 
 const COLUMNS = 50;
@@ -73,7 +73,7 @@ async function fourClips(page: Page): Promise<void> {
   await page.getByRole("list", { name: "Clips" }).getByRole("button", { name: /^all/ }).click();
   await page.getByRole("radio", { name: "Compare" }).click();
   for (let k = 0; k < 2; k++) await page.getByRole("button", { name: "Add all" }).click();
-  for (const [k, { name }] of CLIPS.entries()) await page.getByRole("combobox", { name: `Clip ${k + 1}`, exact: true }).selectOption(name);
+  for (const [k, { name }] of CLIPS.entries()) await choose(page, page.getByRole("combobox", { name: `Clip ${k + 1}`, exact: true }), name);
   await page.getByRole("checkbox", { name: "Origin", exact: true }).click();
   await page.waitForTimeout(1000);
   const seen = (await page.evaluate(`new Promise((done) => {

@@ -1,6 +1,6 @@
 import { crop, looksSame, scaled } from "@caravan/core/raster";
 import { expect, test } from "./fixtures";
-import { delivered, dropFiles, figureSheet, goTo, openEmpty, pngFile, typeNumber } from "./studio";
+import { choose, delivered, dropFiles, figureSheet, goTo, openEmpty, pngFile, typeNumber } from "./studio";
 
 const SMALL = { w: 24, h: 20 };
 const small = figureSheet(4, 1, SMALL);
@@ -25,7 +25,7 @@ test("art drawn small is matched to art drawn large, is seen so everywhere, and 
   }
   await goTo(page, "Sources");
   await page.getByRole("button", { name: /^small.* px/ }).click();
-  await page.getByRole("combobox", { name: "Match" }).selectOption("large");
+  await choose(page, page.getByRole("combobox", { name: "Match" }), "large");
   const matches = page.getByRole("list", { name: "Scales that match large" });
   await expect(matches.getByRole("listitem")).toHaveText([/^×3figures \d+ px tall, as those of large/]);
   await matches.getByRole("button", { name: "×3" }).click();
@@ -51,8 +51,8 @@ test("art drawn small is matched to art drawn large, is seen so everywhere, and 
   }
   expect(drawn[0]).toBe(drawn[1]);
   await page.getByRole("radio", { name: "Compare" }).click();
-  await page.getByRole("combobox", { name: "Clip 1", exact: true }).selectOption("walk small");
-  await page.getByRole("combobox", { name: "Clip 2", exact: true }).selectOption("walk large");
+  await choose(page, page.getByRole("combobox", { name: "Clip 1", exact: true }), "walk small");
+  await choose(page, page.getByRole("combobox", { name: "Clip 2", exact: true }), "walk large");
   await expect(page.getByTestId("lane")).toHaveCount(2);
   await page.waitForTimeout(500);
   const lanes = await page.getByTestId("lane").evaluateAll((all) => all.map((canvas) => (canvas as HTMLCanvasElement).toDataURL()));

@@ -1,6 +1,6 @@
 /** What is hit and where things are fastened: drawn on frames, seen in motion, carried by the files to the game. */
 import { expect, type Page, test } from "./fixtures";
-import { delivered, dropAndCut, figureSheet, goTo, openEmpty, openStudio, saved, typeNumber } from "./studio";
+import { choose, delivered, dropAndCut, figureSheet, goTo, openEmpty, openStudio, saved, typeNumber } from "./studio";
 
 const CELL = { w: 32, h: 40 };
 
@@ -128,7 +128,7 @@ test("without a pointer: a kind, a box around what is drawn, its letter, and tak
   await page.keyboard.press("Enter");
   await expect(page.getByText("letter of trunk: It is one letter or digit.")).toBeVisible();
   await page.keyboard.press("Escape");
-  await page.getByRole("combobox", { name: "Line" }).selectOption("dots");
+  await choose(page, page.getByRole("combobox", { name: "Line" }), "dots");
   await page.getByRole("textbox", { name: "Name of the marks" }).fill("torso");
   await page.keyboard.press("Enter");
   const { atlas } = await delivered(page);

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import type { Rect } from "@caravan/core/model";
 import { coverageOf, crop, drawnPart } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
-import { goTo, openStudio, png, problemOn, typeNumber } from "./studio";
+import { choose, goTo, openStudio, png, problemOn, typeNumber } from "./studio";
 
 test.use({ moving: true });
 
@@ -49,7 +49,7 @@ test("steps are reordered by drag and by keys, dropped and brought back", async 
 });
 
 test("frames are added by drag and by key where they are wanted", async ({ page }) => {
-  await page.getByRole("combobox", { name: "Frames of" }).selectOption({ label: "porter-walk" });
+  await choose(page, page.getByRole("combobox", { name: "Frames of" }), "porter-walk");
   const first = page.getByRole("option", { name: "porter-walk/0", exact: true });
   const from = (await first.boundingBox()) as { x: number; y: number };
   const to = (await steps(page).nth(3).boundingBox()) as { x: number; y: number; width: number };
@@ -90,7 +90,7 @@ test("speed can be said in three ways, and all agree", async ({ page }) => {
 test("a clip plays once, in a loop, or back and forth", async ({ page }) => {
   const reading = page.getByTestId("reading");
   await page.getByRole("radio", { name: "Once" }).click();
-  await page.getByRole("combobox", { name: "then" }).selectOption("hide");
+  await choose(page, page.getByRole("combobox", { name: "then" }), "hide");
   await expect(reading).toContainText("ended");
   await expect(page.getByText("nothing shown")).toBeVisible();
   await expect(page.getByTestId("stage")).toHaveAttribute("data-frame", "");

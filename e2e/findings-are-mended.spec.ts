@@ -1,6 +1,6 @@
 import { clearPixels, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
-import { dropAndCut, goTo, openEmpty, typeNumber } from "./studio";
+import { choose, dropAndCut, goTo, openEmpty, typeNumber } from "./studio";
 
 /** Rows of three, each cell in a colour of its own. */
 function rowsOfThree(rows: number): Pixels {
@@ -50,8 +50,8 @@ test("facings come from numbers at the end of names, and each finding on movemen
   await page.getByRole("button", { name: "By names …" }).click();
   const dialog = page.getByRole("dialog", { name: "Actions by names" });
   await expect(dialog.getByRole("checkbox", { name: "turn, 4 ways, by number" })).toBeChecked();
-  await dialog.getByRole("combobox", { name: "First facing" }).selectOption("n");
-  await dialog.getByRole("combobox", { name: "Way round" }).selectOption("clockwise");
+  await choose(page, dialog.getByRole("combobox", { name: "First facing" }), "N");
+  await choose(page, dialog.getByRole("combobox", { name: "Way round" }), "clockwise");
   await expect(dialog.getByRole("list", { name: "Matched actions" })).toContainText("Nturn_0");
   await expect(dialog.getByRole("list", { name: "Matched actions" })).toContainText("Eturn_1");
   await dialog.getByRole("button", { name: "Make the action" }).click();

@@ -1,7 +1,7 @@
 /** Clips are built by ranges, timed to the microsecond, and the frame that slips is found. */
 import { clearPixels, type Pixels, paste } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
-import { clipOfRows, delivered, dropAndCut, figureSheet, openEmpty, typeNumber } from "./studio";
+import { choose, clipOfRows, delivered, dropAndCut, figureSheet, openEmpty, typeNumber } from "./studio";
 
 test.use({ moving: true });
 
@@ -121,7 +121,7 @@ test("20 pictures in exactly 750 ms, once, then gone", async ({ page }) => {
   await dropAndCut(page, "burst.png", figureSheet(5, 4), 5, 4);
   await clipOfRows(page, 4, "burst");
   await page.getByRole("radio", { name: "Once" }).click();
-  await page.getByRole("combobox", { name: "then" }).selectOption("hide");
+  await choose(page, page.getByRole("combobox", { name: "then" }), "hide");
   await typeNumber(page, "Seconds in all", 0.75);
   await expect.poll(() => times(page, "burst")).toEqual(Array(20).fill(37.5));
   // Played to its end, nothing is left on the stage.

@@ -180,3 +180,13 @@ export function rawArt(name: string): UploadedFile {
 }
 
 export const RAW_ART = join(import.meta.dirname, "../examples/raw");
+
+/** Chooses from a list: an option by its words, or by its place. */
+export async function choose(page: Page, list: Locator, option: string | number): Promise<void> {
+  await list.click();
+  await (typeof option === "number"
+    ? page.getByRole("option").nth(option)
+    : page.getByRole("option", { name: option, exact: true })
+  ).click();
+  await expect(page.locator("[data-overlay]")).toHaveCount(0);
+}

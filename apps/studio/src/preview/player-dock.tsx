@@ -8,6 +8,7 @@ import { useProject } from "../project/open-project";
 import { useView } from "../project/view";
 import { Button, IconButton } from "../ui/button";
 import { useKeys } from "../ui/keys";
+import { Select } from "../ui/select";
 import { Tick } from "../ui/tick";
 import { seek, stepBy, togglePlaying, useTicking } from "./clock";
 import type { ShownMarks } from "./marks-scene";
@@ -50,21 +51,29 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
   };
   const hasEvents = playing?.steps.some(({ events }) => events?.length) ?? false;
 
-  useKeys("Player", [
-    { keys: "Space", label: "Play or pause", run: () => togglePlaying(usePlayerClock, timeline) },
-    { keys: ",", label: "One step back", run: () => timeline && stepBy(usePlayerClock, timeline, -1) },
-    { keys: ".", label: "One step on", run: () => timeline && stepBy(usePlayerClock, timeline, 1) },
-    { keys: ";", label: "Go to the next event", run: () => playing && seekNextEvent(playing) },
-    { keys: "<", label: "Slower", run: () => faster(-1) },
-    { keys: ">", label: "Faster", run: () => faster(1) },
-    { keys: "]", label: "Turn the action clockwise", run: () => turn(1) },
-    { keys: "[", label: "Turn the action the other way", run: () => turn(-1) },
-    { keys: "w", label: "The player in the whole window, and back", run: toggleWhole },
-    { keys: "Mod+Alt+ArrowUp", label: "Player: larger", run: () => zoomBy(1) },
-    { keys: "Mod+Alt+ArrowDown", label: "Player: smaller", run: () => zoomBy(-1) },
-  ]);
+  useKeys(
+    "Player",
+    [
+      { keys: "Space", label: "Play or pause", run: () => togglePlaying(usePlayerClock, timeline) },
+      { keys: ",", repeats: true, label: "One step back", run: () => timeline && stepBy(usePlayerClock, timeline, -1) },
+      { keys: ".", repeats: true, label: "One step on", run: () => timeline && stepBy(usePlayerClock, timeline, 1) },
+      { keys: ";", label: "Go to the next event", run: () => playing && seekNextEvent(playing) },
+      { keys: "<", repeats: true, label: "Slower", run: () => faster(-1) },
+      { keys: ">", repeats: true, label: "Faster", run: () => faster(1) },
+      { keys: "]", label: "Turn the action clockwise", run: () => turn(1) },
+      { keys: "[", label: "Turn the action the other way", run: () => turn(-1) },
+      { keys: "w", label: "The player in the whole window, and back", run: toggleWhole },
+      { keys: "Mod+Alt+ArrowUp", repeats: true, label: "Player: larger", run: () => zoomBy(1) },
+      { keys: "Mod+Alt+ArrowDown", repeats: true, label: "Player: smaller", run: () => zoomBy(-1) },
+    ],
+    { scope: "everywhere" },
+  );
 
-  useKeys("The whole window", whole ? [{ keys: "Escape", label: "The player in its place again", run: toggleWhole }] : [], { first: true });
+  useKeys(
+    "The whole window",
+    whole ? [{ keys: "Escape", label: "The player in its place again", run: toggleWhole, whileTyping: true }] : [],
+    { scope: "layer" },
+  );
 
   return (
     <section
@@ -142,20 +151,16 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
         <IconButton label="One step on" onClick={() => timeline && stepBy(usePlayerClock, timeline, 1)} disabled={!playing}>
           <ChevronRight size={16} />
         </IconButton>
-        <label className="ml-auto flex items-center gap-1.5">
+        <span className="ml-auto flex items-center gap-1.5">
           <span className="text-small text-muted">speed</span>
-          <select
-            className="number min-h-7 rounded-box border border-line bg-raised px-1 text-body"
+          <Select
+            label="speed"
+            className="number"
             value={speed}
-            onChange={(event) => usePlayerClock.setState({ speed: Number(event.target.value) })}
-          >
-            {SPEEDS.map((each) => (
-              <option key={each} value={each}>
-                {each}×
-              </option>
-            ))}
-          </select>
-        </label>
+            options={SPEEDS.map((each) => [each, `${each}×`] as const)}
+            onChange={(next) => usePlayerClock.setState({ speed: next })}
+          />
+        </span>
       </div>
       <div className="flex flex-wrap items-center justify-between gap-x-2 px-3 py-1.5">
         <StageSettings onPickColour={() => setPicking(true)} />

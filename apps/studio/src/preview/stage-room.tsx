@@ -33,6 +33,8 @@ function setHeight(height: number): void {
 }
 
 export function toggleWhole(): void {
+  // A field behind it would keep the keys for itself.
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
   useStageRoom.setState(({ whole }) => ({ whole: !whole }));
 }
 

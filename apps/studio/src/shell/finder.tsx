@@ -6,7 +6,7 @@ import { useId, useMemo, useRef, useState } from "react";
 import { useProject } from "../project/open-project";
 import { chooseAction, chooseClip, chooseSource, go, type Stop } from "../project/view";
 import { Key } from "../ui/button";
-import { chordInWords, type KeyGroup, pressOf, useKeyGroups } from "../ui/keys";
+import { chordInWords, inOrder, type KeyGroup, pressOf, useKeyGroups } from "../ui/keys";
 
 /** Something that can be found by its words and done. */
 interface Find {
@@ -112,11 +112,10 @@ function Finding({ onClose }: { onClose: () => void }) {
   );
 }
 
-/** The commands of all screens that are shown, the latest first, as keys find them; of two on one key the one that the key means. */
+/** The commands of all screens that are shown, in the order in which keys ask them; of two on one key the one that the key means. */
 function commandsIn(groups: readonly KeyGroup[]): Find[] {
   const taken = new Set<string>();
-  const ordered = groups.toReversed();
-  return [...ordered.filter(({ first }) => first), ...ordered.filter(({ first }) => !first)].flatMap(({ title, bindings }) =>
+  return inOrder(groups).flatMap(({ title, bindings }) =>
     bindings.flatMap(({ keys, label, run }, k): Find[] => {
       const [chord] = keys.split(" ");
       if (!chord || taken.has(chord) || label === FINDER_LABEL) return [];

@@ -32,7 +32,7 @@ export function Floor() {
   const panelIds = [...(listIsDrawer ? [] : ["list"]), "surface", ...(dockIsDrawer ? [] : ["dock"])];
   const layout = useDefaultLayout({ id: "caravan-floor", panelIds, storage: localStorage });
   const list = (
-    <section aria-label={`${title}: list`} className="h-full overflow-y-auto p-2.5">
+    <section data-region="list" tabIndex={-1} aria-label={`${title}: list`} className="h-full overflow-y-auto p-2.5">
       <Boundary key={stop} name={`${title}: list`}>
         <List />
       </Boundary>
@@ -56,7 +56,7 @@ export function Floor() {
             </>
           )}
           <Panel id="surface" minSize="45%">
-            <section aria-label={title} className={SURFACE}>
+            <section data-region="surface" tabIndex={-1} aria-label={title} className={SURFACE}>
               {listIsDrawer && (
                 <div className="flex justify-between gap-2">
                   <Button onClick={() => toggle("list")} aria-expanded={drawer === "list"}>
@@ -104,19 +104,11 @@ export function Floor() {
 
 /** The player, and the details of what is chosen, which scroll under it, so that motion is never out of sight. */
 function Dock({ stop }: { stop: Stop }) {
-  const view = useView();
-  const project = useProject((each) => each);
-  const facing = usePlayer((state) => state.facing);
-  const onlyChosen = usePlayer((state) => state.onlyChosen);
-  const { playing: playingAt } = STOP_PARTS[view.stop];
-  const playing = useMemo(() => playingAt(project, view, { facing, onlyChosen }), [playingAt, project, view, facing, onlyChosen]);
   const { title, Details } = STOP_PARTS[stop];
   return (
     <section aria-label="Player and details" className="flex h-full flex-col">
-      <Boundary name="The player">
-        <PlayerDock playing={playing} />
-      </Boundary>
-      <div className="min-h-0 grow overflow-y-auto">
+      <DockedPlayer />
+      <div data-region="details" tabIndex={-1} className="min-h-0 grow overflow-y-auto">
         <Later key={stop}>
           <Boundary name={`${title}: details`}>
             <Details />
@@ -127,9 +119,26 @@ function Dock({ stop }: { stop: Stop }) {
   );
 }
 
+/** The player with what is worked on. Apart from the details, which do not change when the pointer moves over another row. */
+function DockedPlayer() {
+  const view = useView();
+  const project = useProject((each) => each);
+  const facing = usePlayer((state) => state.facing);
+  const onlyChosen = usePlayer((state) => state.onlyChosen);
+  const { playing: playingAt } = STOP_PARTS[view.stop];
+  const playing = useMemo(() => playingAt(project, view, { facing, onlyChosen }), [playingAt, project, view, facing, onlyChosen]);
+  return (
+    <div data-region="player" tabIndex={-1} className="shrink-0">
+      <Boundary name="The player">
+        <PlayerDock playing={playing} />
+      </Boundary>
+    </div>
+  );
+}
+
 /** A column that lies over the surface while it is wanted. Escape closes it. */
 function Drawer({ side, onClose, children }: { side: "left" | "right"; onClose: () => void; children: ReactNode }) {
-  useKeys("The drawer", [{ keys: "Escape", label: "Close the drawer", run: onClose }], { first: true });
+  useKeys("The drawer", [{ keys: "Escape", label: "Close the drawer", run: onClose, whileTyping: true }], { scope: "layer" });
   return (
     <div
       className={`absolute inset-y-0 z-30 flex w-[min(304px,88%)] flex-col bg-paper shadow-xl ${side === "left" ? "left-0 border-r" : "right-0 border-l"} border-line-strong`}

@@ -15,7 +15,7 @@ import { useTheme } from "./theme";
 export function Road({ onFind, onKeys, onProjects }: { onFind: () => void; onKeys: () => void; onProjects: () => void }) {
   const { theme, toggle } = useTheme();
   return (
-    <header className="flex h-[58px] shrink-0 items-center gap-3 border-b border-line px-3">
+    <header data-region="road" tabIndex={-1} className="flex h-[58px] shrink-0 items-center gap-3 border-b border-line px-3">
       <ProjectName onProjects={onProjects} />
       <nav aria-label="Stops" className="grow">
         <ol className="mx-auto flex max-w-160 items-center">

@@ -1,5 +1,6 @@
 "use client";
 
+import { Tooltip } from "radix-ui";
 import { useEffect, useState } from "react";
 import { ART_FILES, takeInAndGo } from "../project/arrive";
 import { handedByDrop } from "../project/arriving/collect";
@@ -25,6 +26,7 @@ import { Floor } from "./floor";
 import { KeysPanel } from "./keys-panel";
 import { LeavingDialog } from "./leaving-dialog";
 import { ProjectsDialog } from "./projects-dialog";
+import { moveFocus } from "./regions";
 import { Road } from "./road";
 import { StartFailed, start } from "./start";
 import { STOP_PARTS } from "./stops";
@@ -36,46 +38,53 @@ export function Workshop() {
   const [dialog, setDialog] = useState<"keys" | "projects" | "finder" | null>(null);
   const open = useOpenProject((state) => state.id !== null);
   useKeyListener();
-  useKeys("Everywhere", [
-    ...STOPS.map((stop, k) => ({ keys: String(k + 1), label: `Go to ${STOP_PARTS[stop].title}`, run: () => go(stop) })),
-    { keys: "Mod+z", label: "Undo", run: undoNow },
-    { keys: "Mod+Shift+z Mod+y", label: "Redo", run: redoNow },
-    { keys: "Mod+s", label: "Save the project to a file", run: () => inBackground(saveAsFile()), whileTyping: true, once: true },
-    { keys: "Mod+o", label: "Add pictures or open a file", run: () => inBackground(chooseFiles(ART_FILES, true).then(takeInAndGo)) },
-    {
-      keys: "Shift+d",
-      label: "Deliver again, into the game's folders and The Crossing",
-      run: () => inBackground(deliverAgainNow()),
-      once: true,
-    },
-    { keys: "p", label: "All projects", run: () => setDialog("projects") },
-    { keys: "Mod+k", label: FINDER_LABEL, run: () => setDialog("finder"), whileTyping: true },
-    { keys: "?", label: "List of keys", run: () => setDialog("keys") },
-  ]);
+  useKeys(
+    "Everywhere",
+    [
+      ...STOPS.map((stop, k) => ({ keys: String(k + 1), label: `Go to ${STOP_PARTS[stop].title}`, run: () => go(stop) })),
+      { keys: "Mod+z", repeats: true, label: "Undo", run: undoNow },
+      { keys: "Mod+Shift+z Mod+y", repeats: true, label: "Redo", run: redoNow },
+      { keys: "Mod+s", label: "Save the project to a file", run: () => inBackground(saveAsFile()), whileTyping: true },
+      { keys: "Mod+o", label: "Add pictures or open a file", run: () => inBackground(chooseFiles(ART_FILES, true).then(takeInAndGo)) },
+      {
+        keys: "Shift+d",
+        label: "Deliver again, into the game's folders and The Crossing",
+        run: () => inBackground(deliverAgainNow()),
+      },
+      { keys: "p", label: "All projects", run: () => setDialog("projects") },
+      { keys: "Mod+k", label: FINDER_LABEL, run: () => setDialog("finder"), whileTyping: true },
+      { keys: "F6", label: "To the next part of the screen", run: () => moveFocus(1), whileTyping: true },
+      { keys: "Shift+F6", label: "To the part before", run: () => moveFocus(-1), whileTyping: true },
+      { keys: "?", label: "List of keys", run: () => setDialog("keys") },
+    ],
+    { scope: "everywhere" },
+  );
   useOutletsOf(useOpenProject((state) => state.id));
   const dropping = useFileDrop();
 
   if (opening.problem) return <Stuck problem={opening.problem} onOpen={opening.solved} />;
   if (!open) return <p className="p-8 text-muted">Opening …</p>;
   return (
-    <div className="flex h-full flex-col">
-      <Road onFind={() => setDialog("finder")} onKeys={() => setDialog("keys")} onProjects={() => setDialog("projects")} />
-      <Banners />
-      <ArrivalLine />
-      <Floor />
-      <ArrivalReview />
-      <ChangedArtReview />
-      <LeavingDialog />
-      <NoticeList />
-      <Finder open={dialog === "finder"} onClose={() => setDialog(null)} />
-      <KeysPanel open={dialog === "keys"} onClose={() => setDialog(null)} />
-      <ProjectsDialog open={dialog === "projects"} onClose={() => setDialog(null)} />
-      {dropping && (
-        <div className="pointer-events-none fixed inset-3 z-50 flex items-center justify-center rounded-box border-4 border-dashed border-now bg-[rgb(20_16_10/0.35)]">
-          <p className="rounded-box bg-raised px-6 py-4 text-title font-bold">Drop to import</p>
-        </div>
-      )}
-    </div>
+    <Tooltip.Provider delayDuration={500} skipDelayDuration={200}>
+      <div className="flex h-full flex-col">
+        <Road onFind={() => setDialog("finder")} onKeys={() => setDialog("keys")} onProjects={() => setDialog("projects")} />
+        <Banners />
+        <ArrivalLine />
+        <Floor />
+        <ArrivalReview />
+        <ChangedArtReview />
+        <LeavingDialog />
+        <NoticeList />
+        <Finder open={dialog === "finder"} onClose={() => setDialog(null)} />
+        <KeysPanel open={dialog === "keys"} onClose={() => setDialog(null)} />
+        <ProjectsDialog open={dialog === "projects"} onClose={() => setDialog(null)} />
+        {dropping && (
+          <div className="pointer-events-none fixed inset-3 z-50 flex items-center justify-center rounded-box border-4 border-dashed border-now bg-[rgb(20_16_10/0.35)]">
+            <p className="rounded-box bg-raised px-6 py-4 text-title font-bold">Drop to import</p>
+          </div>
+        )}
+      </div>
+    </Tooltip.Provider>
   );
 }
 

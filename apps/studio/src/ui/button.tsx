@@ -1,4 +1,8 @@
+"use client";
+
+import { Tooltip } from "radix-ui";
 import type { ButtonHTMLAttributes, ReactNode } from "react";
+import { chordInWords } from "./keys";
 
 type Look = "plain" | "now" | "quiet" | "trouble";
 
@@ -29,18 +33,32 @@ export function Button({ look = "plain", hint, children, className = "", ...rest
   );
 }
 
-/** A button of one sign, named for those who do not see it. */
+/** A button of one sign, named for those who do not see it; pointing at it or reaching it tells its name, and its key. */
 export function IconButton({ label, children, look = "plain", className = "", ...rest }: Props & { readonly label: string }) {
+  const key = rest["aria-keyshortcuts"];
   return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      className={`inline-flex size-7 shrink-0 items-center justify-center rounded-box transition-colors disabled:cursor-default disabled:opacity-50 ${LOOKS[look]} ${className}`}
-      {...rest}
-    >
-      {children}
-    </button>
+    <Tooltip.Root>
+      <Tooltip.Trigger asChild>
+        <button
+          type="button"
+          aria-label={label}
+          className={`inline-flex size-7 shrink-0 items-center justify-center rounded-box transition-colors disabled:cursor-default disabled:opacity-50 ${LOOKS[look]} ${className}`}
+          {...rest}
+        >
+          {children}
+        </button>
+      </Tooltip.Trigger>
+      <Tooltip.Portal>
+        <Tooltip.Content
+          sideOffset={4}
+          collisionPadding={6}
+          className="z-50 flex max-w-72 items-center gap-2 rounded-box border border-line-strong bg-ink px-2 py-1 text-small text-paper"
+        >
+          {label}
+          {key && <Key>{chordInWords(key.replace("Control", "Mod"))}</Key>}
+        </Tooltip.Content>
+      </Tooltip.Portal>
+    </Tooltip.Root>
   );
 }
 

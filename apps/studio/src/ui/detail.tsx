@@ -1,15 +1,28 @@
-import type { ReactNode } from "react";
+"use client";
 
-/** A part of the details under the player. */
-export function Detail({ title, aside, children }: { title: string; aside?: ReactNode; children: ReactNode }) {
+import { ChevronDown, ChevronRight } from "lucide-react";
+import { Collapsible } from "radix-ui";
+import type { ReactNode } from "react";
+import { fold, useFolded } from "./folded";
+
+/** A part of the details under the player, which can be folded away. `part` names it where its title changes. */
+export function Detail({ title, part = title, aside, children }: { title: string; part?: string; aside?: ReactNode; children: ReactNode }) {
+  const folded = useFolded(part);
   return (
-    <section className="border-b border-line px-3.5 py-3">
-      <h3 className="mb-1.5 flex justify-between gap-2 font-semibold text-muted">
-        {title}
-        {aside && <span className="font-normal text-small">{aside}</span>}
-      </h3>
-      {children}
-    </section>
+    <Collapsible.Root asChild open={!folded} onOpenChange={(open) => fold(part, !open)}>
+      <section className="border-b border-line px-3.5 py-3">
+        <div className={`flex items-baseline justify-between gap-2 ${folded ? "" : "mb-1.5"}`}>
+          <h3 className="min-w-0 font-semibold text-muted">
+            <Collapsible.Trigger className="-ml-2.5 flex max-w-full items-center gap-0.5 text-left hover:text-ink">
+              {folded ? <ChevronRight size={13} className="shrink-0" /> : <ChevronDown size={13} className="shrink-0" />}
+              <span className="truncate">{title}</span>
+            </Collapsible.Trigger>
+          </h3>
+          {aside && <span className="text-small text-muted">{aside}</span>}
+        </div>
+        <Collapsible.Content>{children}</Collapsible.Content>
+      </section>
+    </Collapsible.Root>
   );
 }
 

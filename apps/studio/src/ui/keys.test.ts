@@ -1,10 +1,19 @@
 import { describe, expect, it } from "vitest";
 import { sizeInWords } from "./files";
-import { chordInWords, chordOf } from "./keys";
+import { chordInWords, chordOf, placeChordOf } from "./keys";
 import { written } from "./number-field";
 
-const press = (key: string, held: Partial<Record<"ctrlKey" | "metaKey" | "altKey" | "shiftKey", boolean>> = {}) =>
-  chordOf({ key, ctrlKey: false, metaKey: false, altKey: false, shiftKey: false, ...held });
+type Held = Partial<Record<"ctrlKey" | "metaKey" | "altKey" | "shiftKey", boolean>>;
+const event = (key: string, code: string, held: Held = {}) => ({
+  key,
+  code,
+  ctrlKey: false,
+  metaKey: false,
+  altKey: false,
+  shiftKey: false,
+  ...held,
+});
+const press = (key: string, held: Held = {}, mac = false) => chordOf(event(key, "", held), mac);
 
 describe("chordOf", () => {
   it("names keys the same on every keyboard", () => {
@@ -12,9 +21,25 @@ describe("chordOf", () => {
     expect(press("C", { shiftKey: true })).toBe("Shift+c");
     expect(press("?", { shiftKey: true })).toBe("?");
     expect(press(" ")).toBe("Space");
-    expect(press("z", { metaKey: true })).toBe("Mod+z");
+    expect(press("z", { metaKey: true }, true)).toBe("Mod+z");
+    expect(press("z", { ctrlKey: true }, true)).toBe("z");
+    expect(press("z", { metaKey: true })).toBe("z");
     expect(press("Z", { ctrlKey: true, shiftKey: true })).toBe("Mod+Shift+z");
     expect(press("ArrowLeft", { altKey: true, shiftKey: true })).toBe("Alt+Shift+ArrowLeft");
+  });
+
+  it("takes the key for a third character as no chord", () => {
+    const bracket = { ...event("[", "Digit8", { ctrlKey: true, altKey: true }), getModifierState: (key: string) => key === "AltGraph" };
+    expect(chordOf(bracket, false)).toBe("[");
+  });
+
+  it("goes by a key's place where its sign is made another way", () => {
+    expect(placeChordOf(event("ü", "BracketLeft"), false)).toBe("[");
+    expect(placeChordOf(event("&", "Digit1"), false)).toBe("1");
+    expect(placeChordOf(event("1", "Digit1", { shiftKey: true }), false)).toBeNull();
+    expect(placeChordOf(event(";", "Comma", { shiftKey: true }), false)).toBe("<");
+    expect(placeChordOf(event("¬", "KeyL", { altKey: true }), true)).toBe("Alt+l");
+    expect(placeChordOf(event("q", "KeyA"), false)).toBeNull();
   });
 
   it("is shown as people read it", () =>

@@ -13,45 +13,66 @@ export interface Binding {
   readonly label: string;
   /** Does it; an answer of false leaves the key to what else has a use for it, the browser included. */
   readonly run: (event: KeyboardEvent) => unknown;
+  /** When the key goes up again, or the window loses it. */
+  readonly release?: () => void;
   /** Whether it works while something is being typed, too. */
   readonly whileTyping?: boolean;
-  /** Held down, it does nothing more. */
-  readonly once?: boolean;
+  /** Whether it is done again and again while the key is held down. */
+  readonly repeats?: boolean;
 }
+
+/**
+ * Whose keys they are, the first asked first: what lies over the rest, as a drawer does; the surface under the hand; the stop; all of the
+ * studio. Dialogs, menus and fields that are typed into come before all of these: they keep their keys for themselves.
+ */
+const SCOPES = ["layer", "surface", "stop", "everywhere"] as const;
+export type Scope = (typeof SCOPES)[number];
 
 export interface KeyGroup {
   readonly title: string;
-  /** Asked before the others, whenever it came. */
-  readonly first?: boolean;
+  readonly scope: Scope;
   readonly bindings: readonly Binding[];
 }
 
 const useGroups = create<{ readonly groups: readonly KeyGroup[] }>(() => ({ groups: [] }));
 
+/** As keys ask them: scope by scope, within one the group that came last first. */
+export function inOrder(groups: readonly KeyGroup[]): KeyGroup[] {
+  const latest = groups.toReversed();
+  return SCOPES.flatMap((scope) => latest.filter((group) => group.scope === scope));
+}
+
 export function useKeyGroups(): readonly KeyGroup[] {
   return useGroups((state) => state.groups);
 }
 
-/** Registers keys for as long as the component is shown. Groups marked `first` are asked first, then the one that came last. */
-export function useKeys(title: string, bindings: readonly Binding[], { first = false } = {}): void {
+/** Registers keys for as long as the component is shown. Within a scope the group that came last is asked first. */
+export function useKeys(title: string, bindings: readonly Binding[], { scope = "stop" }: { readonly scope?: Scope } = {}): void {
   const latest = useRef(bindings);
   latest.current = bindings;
   const described = bindings
-    .map(({ keys, label, whileTyping, once }) => `${keys}\t${label}\t${whileTyping ? "typing" : ""}\t${once ? "once" : ""}`)
+    .map(({ keys, label, whileTyping, repeats }) => `${keys}\t${label}\t${whileTyping ? "typing" : ""}\t${repeats ? "repeats" : ""}`)
     .join("\n");
   useEffect(() => {
     if (described === "") return;
     const group: KeyGroup = {
       title,
-      first,
+      scope,
       bindings: described.split("\n").map((line, k) => {
-        const [keys, label, typing, once] = line.split("\t") as [string, string, string, string];
-        return { keys, label, whileTyping: typing !== "", once: once !== "", run: (event) => latest.current[k]?.run(event) };
+        const [keys, label, typing, repeats] = line.split("\t") as [string, string, string, string];
+        return {
+          keys,
+          label,
+          whileTyping: typing !== "",
+          repeats: repeats !== "",
+          run: (event) => latest.current[k]?.run(event),
+          release: () => latest.current[k]?.release?.(),
+        };
       }),
     };
     useGroups.setState(({ groups }) => ({ groups: [...groups, group] }));
     return () => useGroups.setState(({ groups }) => ({ groups: groups.filter((each) => each !== group) }));
-  }, [title, described, first]);
+  }, [title, described, scope]);
 }
 
 /** Keys that came while the screen they are meant for was still being made, and clicks that came after them. */
@@ -122,33 +143,81 @@ export function useKeyListener(): void {
       const typing = isTyping(event.target);
       if (isOnSlider(event.target) && SLIDER_KEYS.has(event.key)) return;
       if ((event.key === " " || event.key === "Enter") && isControl(event.target)) return;
-      const pressed = chordOf(event);
-      const groups = useGroups.getState().groups.toReversed();
-      for (const { bindings } of [...groups.filter((group) => group.first), ...groups])
-        for (const binding of bindings)
-          if (binding.keys.split(" ").includes(pressed) && (!typing || binding.whileTyping)) {
-            if (event.repeat && binding.once) event.preventDefault();
+      const asked = inOrder(useGroups.getState().groups).flatMap(({ bindings }) => bindings);
+      // What is printed on the key decides; where that means nothing here, its place on the keyboard does.
+      for (const pressed of new Set([chordOf(event), placeChordOf(event)]))
+        for (const binding of asked)
+          if (pressed !== null && binding.keys.split(" ").includes(pressed) && (!typing || binding.whileTyping)) {
+            if (event.repeat && !binding.repeats) event.preventDefault();
             else if (binding.run(event) === false) continue;
-            else event.preventDefault();
+            else {
+              event.preventDefault();
+              down.set(event.code, binding);
+            }
             return;
           }
     };
+    const down = new Map<string, Binding>();
+    const up = ({ code }: KeyboardEvent) => {
+      down.get(code)?.release?.();
+      down.delete(code);
+    };
+    const allUp = () => {
+      for (const binding of down.values()) binding.release?.();
+      down.clear();
+    };
     addEventListener("keydown", listen);
-    return () => removeEventListener("keydown", listen);
+    addEventListener("keyup", up);
+    addEventListener("blur", allUp);
+    return () => {
+      removeEventListener("keydown", listen);
+      removeEventListener("keyup", up);
+      removeEventListener("blur", allUp);
+    };
   }, []);
 }
 
+const IS_MAC = /^(Mac|iPhone|iPad)/.test(globalThis.navigator?.platform ?? "");
+
+type Press = Pick<KeyboardEvent, "key" | "code" | "ctrlKey" | "metaKey" | "altKey" | "shiftKey"> &
+  Partial<Pick<KeyboardEvent, "getModifierState">>;
+
 /** The chord of an event in the notation of `Binding.keys`. Shift is told only where it does not make the character. */
-export function chordOf(event: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "altKey" | "shiftKey">): string {
+export function chordOf(event: Press, mac = IS_MAC): string {
   const key = event.key === " " ? "Space" : event.key.length === 1 ? event.key.toLowerCase() : event.key;
   const letterOrNamed = key.length > 1 || key.toLowerCase() !== key.toUpperCase();
-  const parts = [
-    event.ctrlKey || event.metaKey ? "Mod" : "",
-    event.altKey ? "Alt" : "",
-    event.shiftKey && letterOrNamed ? "Shift" : "",
-    key,
-  ];
-  return parts.filter((part) => part !== "").join("+");
+  // The key that makes a third character, as brackets on many keyboards, is told by systems as Ctrl with Alt.
+  const third = event.getModifierState?.("AltGraph") === true;
+  const mod = !third && (mac ? event.metaKey : event.ctrlKey);
+  return chord(mod, !third && event.altKey, event.shiftKey && letterOrNamed, key);
+}
+
+/**
+ * The chord by the key's place, as a keyboard of the United States has it: for signs and digits that other keyboards make with a further key,
+ * and for letters with Alt, of which a Mac makes other characters. Null for all other keys.
+ */
+export function placeChordOf(event: Press, mac = IS_MAC): string | null {
+  const mod = mac ? event.metaKey : event.ctrlKey;
+  const signs = SIGN_AT[event.code];
+  if (signs) return chord(mod, event.altKey, false, event.shiftKey ? signs[1] : signs[0]);
+  const [, digit, letter] = /^Digit(\d)$|^Key([A-Z])$/.exec(event.code) ?? [];
+  if (digit) return event.shiftKey ? null : chord(mod, event.altKey, false, digit);
+  return letter && event.altKey ? chord(mod, true, event.shiftKey, letter.toLowerCase()) : null;
+}
+
+const SIGN_AT: Readonly<Record<string, readonly [plain: string, shifted: string]>> = {
+  BracketLeft: ["[", "{"],
+  BracketRight: ["]", "}"],
+  Semicolon: [";", ":"],
+  Comma: [",", "<"],
+  Period: [".", ">"],
+  Slash: ["/", "?"],
+  Minus: ["-", "_"],
+  Equal: ["=", "+"],
+};
+
+function chord(mod: boolean, alt: boolean, shift: boolean, key: string): string {
+  return `${mod ? "Mod+" : ""}${alt ? "Alt+" : ""}${shift ? "Shift+" : ""}${key}`;
 }
 
 /** The press of a chord, for what asks which keys were held. */
@@ -157,7 +226,8 @@ export function pressOf(chord: string): KeyboardEvent {
   const key = parts.at(-1) ?? "";
   return new KeyboardEvent("keydown", {
     key: key === "Space" ? " " : key,
-    ctrlKey: parts.includes("Mod"),
+    ctrlKey: parts.includes("Mod") && !IS_MAC,
+    metaKey: parts.includes("Mod") && IS_MAC,
     altKey: parts.includes("Alt"),
     shiftKey: parts.includes("Shift"),
   });
@@ -165,7 +235,8 @@ export function pressOf(chord: string): KeyboardEvent {
 
 function isTyping(target: EventTarget | null): boolean {
   if (target instanceof HTMLInputElement) return !/^(range|checkbox|radio|button|submit|reset|file|color)$/.test(target.type);
-  return target instanceof HTMLElement && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName));
+  // A closed list of choices takes letters too: they go to the choice that begins so.
+  return target instanceof HTMLElement && (target.isContentEditable || target.tagName === "TEXTAREA" || target.role === "combobox");
 }
 
 /** What a slider does itself; all other keys mean what they mean everywhere, though a click has left the focus on it. */
@@ -176,7 +247,7 @@ function isOnSlider(target: EventTarget | null): boolean {
 }
 
 function isInOverlay(target: EventTarget | null): boolean {
-  return target instanceof Element && target.closest('[role="dialog"], [role="menu"]') !== null;
+  return target instanceof Element && target.closest('[role="dialog"], [role="menu"], [data-overlay]') !== null;
 }
 
 /** Whether Space or Enter belong to what has the focus. Things that only choose, marked so, leave them to the player. */
@@ -196,7 +267,7 @@ const SIGNS: Record<string, string> = {
   Escape: "Esc",
   Delete: "Del",
   Backspace: "⌫",
-  Mod: "Ctrl",
+  Mod: IS_MAC ? "⌘" : "Ctrl",
 };
 
 /** A chord as it is shown: `Ctrl+Shift+Z`, `←`. */

@@ -2,10 +2,12 @@
 
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
-import type { ReactNode } from "react";
+import { type ReactNode, useRef } from "react";
 import { IconButton } from "./button";
 
-/** A dialog over the screen; Escape or a click beside it closes it. */
+const FIELDS = 'input:not([disabled]), textarea, [role="combobox"]';
+
+/** A dialog over the screen; Escape or a click beside it closes it. Its first field has the focus, else what it says. */
 export function SheetDialog({
   title,
   description,
@@ -19,11 +21,18 @@ export function SheetDialog({
   onClose: () => void;
   children: ReactNode;
 }) {
+  const said = useRef<HTMLElement>(null);
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-[rgb(20_16_10/0.45)]" />
-        <Dialog.Content className="fixed top-1/2 left-1/2 z-50 flex max-h-[85vh] w-[min(46rem,92vw)] -translate-1/2 flex-col rounded-box border border-line bg-paper">
+        <Dialog.Content
+          onOpenAutoFocus={(event) => {
+            event.preventDefault();
+            (said.current?.querySelector<HTMLElement>(FIELDS) ?? said.current)?.focus();
+          }}
+          className="fixed top-1/2 left-1/2 z-50 flex max-h-[85vh] w-[min(46rem,92vw)] -translate-1/2 flex-col rounded-box border border-line bg-paper"
+        >
           <header className="flex items-start justify-between gap-4 border-b border-line px-5 py-4">
             <div>
               <Dialog.Title className="text-title font-bold">{title}</Dialog.Title>
@@ -35,7 +44,7 @@ export function SheetDialog({
               </IconButton>
             </Dialog.Close>
           </header>
-          <section tabIndex={0} aria-label={title} className="overflow-y-auto px-5 py-4">
+          <section ref={said} tabIndex={0} aria-label={title} className="overflow-y-auto px-5 py-4">
             {children}
           </section>
         </Dialog.Content>

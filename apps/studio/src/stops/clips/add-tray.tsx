@@ -9,6 +9,7 @@ import { chooseClip, chooseSource, chosenSource, pickedFrames, useView } from ".
 import { Button } from "../../ui/button";
 import { useCountFrom } from "../../ui/counting";
 import { FieldBox } from "../../ui/number-field";
+import { Select } from "../../ui/select";
 import { TextField } from "../../ui/text-field";
 import { addPicked, addRefs } from "./clip-keys";
 import { ADD_NUMBERS, NEW_BY_NUMBERS } from "./numbers";
@@ -25,20 +26,15 @@ export function AddTray({ clip }: { clip: Clip }) {
   return (
     <section aria-label="Tray" className="shrink-0 rounded-box border border-line bg-surface px-2.5 pt-2 pb-1">
       <header className="mb-1.5 flex min-h-6 items-center justify-between gap-3">
-        <label className="flex items-center gap-2 font-semibold text-muted">
+        <span className="flex items-center gap-2 font-semibold text-muted">
           Frames of
-          <select
-            className="rounded-box border border-line bg-raised px-1 py-0.5 text-ink"
+          <Select
+            label="Frames of"
             value={source.id}
-            onChange={(event) => chooseSource(event.target.value)}
-          >
-            {project.sources.map((each) => (
-              <option key={each.id} value={each.id}>
-                {each.name}
-              </option>
-            ))}
-          </select>
-        </label>
+            options={project.sources.map((each) => [each.id, each.name] as const)}
+            onChange={chooseSource}
+          />
+        </span>
         <RangeFields clip={clip} source={source} />
         {count > 0 ? (
           <Button className="min-h-6" onClick={() => addPicked(clip)} hint="Enter">

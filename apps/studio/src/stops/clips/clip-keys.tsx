@@ -41,10 +41,15 @@ export function ClipKeys({ clip }: { clip: Clip }) {
   };
   const focus = (label: string) => document.querySelector<HTMLInputElement>(`input[aria-label="${label}"]`)?.focus();
   useKeys("The clip", [
-    { keys: "ArrowRight Shift+ArrowRight", label: "Next step; with Shift choose more", run: (event) => choose(1, event.shiftKey) },
-    { keys: "ArrowLeft Shift+ArrowLeft", label: "Step before", run: (event) => choose(-1, event.shiftKey) },
-    { keys: "Alt+ArrowRight", label: "Move the chosen steps later", run: () => move(1) },
-    { keys: "Alt+ArrowLeft", label: "Move the chosen steps earlier", run: () => move(-1) },
+    {
+      keys: "ArrowRight Shift+ArrowRight",
+      repeats: true,
+      label: "Next step; with Shift choose more",
+      run: (event) => choose(1, event.shiftKey),
+    },
+    { keys: "ArrowLeft Shift+ArrowLeft", repeats: true, label: "Step before", run: (event) => choose(-1, event.shiftKey) },
+    { keys: "Alt+ArrowRight", repeats: true, label: "Move the chosen steps later", run: () => move(1) },
+    { keys: "Alt+ArrowLeft", repeats: true, label: "Move the chosen steps earlier", run: () => move(-1) },
     { keys: "Delete Backspace", label: "Drop the chosen steps from the clip", run: () => dropChosen(clip) },
     { keys: "Enter", label: "Add the picked frames after the chosen step", run: () => addPicked(clip) },
     { keys: "Mod+a", label: "Choose all steps", run: () => useView.setState({ steps: clip.steps.map((_, k) => k) }) },
@@ -73,10 +78,10 @@ export function ClipKeys({ clip }: { clip: Clip }) {
     { keys: "h", label: "Rhythm of clips", run: bench("rhythm") },
   ]);
   useKeys("The list of clips", [
-    { keys: "ArrowDown", label: "Next clip", run: () => neighbour(1) },
-    { keys: "ArrowUp", label: "Clip before", run: () => neighbour(-1) },
-    { keys: "Alt+ArrowDown", label: "Move the clip down", run: () => moveNow(name, 1) },
-    { keys: "Alt+ArrowUp", label: "Move the clip up", run: () => moveNow(name, -1) },
+    { keys: "ArrowDown", repeats: true, label: "Next clip", run: () => neighbour(1) },
+    { keys: "ArrowUp", repeats: true, label: "Clip before", run: () => neighbour(-1) },
+    { keys: "Alt+ArrowDown", repeats: true, label: "Move the clip down", run: () => moveNow(name, 1) },
+    { keys: "Alt+ArrowUp", repeats: true, label: "Move the clip up", run: () => moveNow(name, -1) },
     { keys: "d", label: "Duplicate the clip", run: () => duplicateNow(name) },
     { keys: "Shift+Delete", label: "Remove the clip", run: () => removeNow(name) },
   ]);

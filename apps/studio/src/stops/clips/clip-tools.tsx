@@ -8,6 +8,7 @@ import { currentProject, useProject } from "../../project/open-project";
 import { chooseAction } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
+import { Select } from "../../ui/select";
 import { splitAt } from "./step-acts";
 
 /** Makes the rows of a clip the facings of an action, and shows that. */
@@ -43,22 +44,17 @@ export function ClipTools({ clip }: { clip: Clip }) {
           </Button>
         )}
         {others.length > 0 && (
-          <label className="flex items-center gap-1.5 text-muted">
+          <span className="flex items-center gap-1.5 text-muted">
             Put after it
-            <select
-              aria-label="Clip to put after it"
-              className="min-h-8 max-w-40 rounded-box border border-line bg-raised px-1 text-ink"
-              value=""
-              onChange={(event) => event.target.value !== "" && act(joinClips, clip.name, [event.target.value as ClipName])}
-            >
-              <option value="">another clip …</option>
-              {others.map(({ name }) => (
-                <option key={name} value={name}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          </label>
+            <Select
+              label="Clip to put after it"
+              className="max-w-40"
+              value={null}
+              placeholder="another clip …"
+              options={others.map(({ name }) => [name, name] as const)}
+              onChange={(name) => act(joinClips, clip.name, [name])}
+            />
+          </span>
         )}
       </div>
     </Detail>

@@ -59,7 +59,11 @@ function StepsDetail({ clip, steps }: { clip: Clip; steps: readonly number[] }) 
   const countFrom = useCountFrom();
   const onlyChosen = usePlayer((state) => state.onlyChosen);
   return (
-    <Detail title={steps.length === 1 ? `Step ${(steps[0] as number) + countFrom}` : `${steps.length} steps`} aside={<CountFrom />}>
+    <Detail
+      part="chosen steps"
+      title={steps.length === 1 ? `Step ${(steps[0] as number) + countFrom}` : `${steps.length} steps`}
+      aside={<CountFrom />}
+    >
       {steps.length === 1 && found && (
         <Facts facts={[["frame", frameName(found.source, found.frame)], ...sizeFacts(found.source, found.frame, project.deliveries)]} />
       )}

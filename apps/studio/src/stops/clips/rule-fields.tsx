@@ -7,6 +7,7 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { useCountFrom } from "../../ui/counting";
 import { FieldBox, NumberField } from "../../ui/number-field";
+import { Select } from "../../ui/select";
 import { Tick } from "../../ui/tick";
 
 /** How the clip goes on after its last step. */
@@ -47,18 +48,19 @@ export function RuleFields({ clip }: { clip: Clip }) {
         <Tick label="show both ends twice" checked={clip.doubleEnds} onChange={(doubleEnds) => set({ doubleEnds })} />
       )}
       {ends && (
-        <label className="inline-flex min-h-8 items-center gap-1.5 rounded-box border border-line bg-raised px-2">
+        <span className="inline-flex min-h-8 items-center gap-1.5 rounded-box border border-line bg-raised px-2">
           <span className="text-small text-muted">then</span>
-          <select
-            className="rounded-sm bg-raised font-semibold"
+          <Select
+            label="then"
             value={clip.after}
-            onChange={(event) => set({ after: event.target.value as Clip["after"] })}
-          >
-            <option value="hold">hold last</option>
-            <option value="first">show first</option>
-            <option value="hide">hide</option>
-          </select>
-        </label>
+            options={[
+              ["hold", "hold last"],
+              ["first", "show first"],
+              ["hide", "hide"],
+            ]}
+            onChange={(after) => set({ after })}
+          />
+        </span>
       )}
       <Button className="ml-auto" onClick={() => act(reverseSteps, clip.name)} hint="V">
         Reverse

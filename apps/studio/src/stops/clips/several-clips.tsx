@@ -20,7 +20,7 @@ export function SeveralClips({ clips }: { clips: readonly Clip[] }) {
   const samePace = paces.every((each) => each === fps);
   const playback = clips.every((clip) => clip.playback === clips[0]?.playback) ? (clips[0] as Clip).playback : "mixed";
   return (
-    <Detail title={`${clips.length} clips selected`} aside="Ctrl+click adds one">
+    <Detail part="selected clips" title={`${clips.length} clips selected`} aside="Ctrl+click adds one">
       <div className="flex flex-col items-start gap-2">
         {fps !== undefined && (
           <FieldBox label={samePace ? "speed" : "speed: mixed, first"}>

@@ -45,7 +45,7 @@ function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
   const countFrom = useCountFrom();
   const deliveries = useProject((project) => project.deliveries);
   return (
-    <Detail title={`Frame ${frame.number + countFrom}`} aside={<CountFrom />}>
+    <Detail part="frame" title={`Frame ${frame.number + countFrom}`} aside={<CountFrom />}>
       <div className="flex gap-3">
         <span className="check block size-21 shrink-0 rounded-box">
           <FramePicture source={source} frame={frame} size={84} />

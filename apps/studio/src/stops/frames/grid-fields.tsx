@@ -45,10 +45,10 @@ export function GridFields({ cut, grid, onCut: apply }: Props) {
   useKeys("The grid", [
     { keys: "g", label: "Type how many columns and rows", run: () => focus("Columns") },
     { keys: "Shift+g", label: "Type the cell size", run: () => focus("Cell width") },
-    { keys: "Alt+ArrowLeft", label: "Nudge the grid left", run: () => nudge(-1, 0) },
-    { keys: "Alt+ArrowRight", label: "Nudge the grid right", run: () => nudge(1, 0) },
-    { keys: "Alt+ArrowUp", label: "Nudge the grid up", run: () => nudge(0, -1) },
-    { keys: "Alt+ArrowDown", label: "Nudge the grid down", run: () => nudge(0, 1) },
+    { keys: "Alt+ArrowLeft", repeats: true, label: "Nudge the grid left", run: () => nudge(-1, 0) },
+    { keys: "Alt+ArrowRight", repeats: true, label: "Nudge the grid right", run: () => nudge(1, 0) },
+    { keys: "Alt+ArrowUp", repeats: true, label: "Nudge the grid up", run: () => nudge(0, -1) },
+    { keys: "Alt+ArrowDown", repeats: true, label: "Nudge the grid down", run: () => nudge(0, 1) },
   ]);
   return (
     <div className="flex flex-wrap items-center gap-1.5">

@@ -64,33 +64,49 @@ export function HandFields({ source, picked }: { source: Source; picked: readonl
   useKeys("By hand", [
     {
       keys: "Alt+ArrowLeft",
+      repeats: true,
       label: "Nudge the frames left",
       run: () => place((rect) => ({ ...rect, x: Math.max(0, rect.x - 1) }), "nudge"),
     },
     {
       keys: "Alt+ArrowRight",
+      repeats: true,
       label: "Nudge them right",
       run: () => place((rect) => ({ ...rect, x: Math.min(width - rect.w, rect.x + 1) }), "nudge"),
     },
-    { keys: "Alt+ArrowUp", label: "Nudge them up", run: () => place((rect) => ({ ...rect, y: Math.max(0, rect.y - 1) }), "nudge") },
+    {
+      keys: "Alt+ArrowUp",
+      repeats: true,
+      label: "Nudge them up",
+      run: () => place((rect) => ({ ...rect, y: Math.max(0, rect.y - 1) }), "nudge"),
+    },
     {
       keys: "Alt+ArrowDown",
+      repeats: true,
       label: "Nudge them down",
       run: () => place((rect) => ({ ...rect, y: Math.min(height - rect.h, rect.y + 1) }), "nudge"),
     },
     {
       keys: "Alt+Shift+ArrowLeft",
+      repeats: true,
       label: "Make them narrower",
       run: () => place((rect) => ({ ...rect, w: Math.max(1, rect.w - 1) }), "size"),
     },
     {
       keys: "Alt+Shift+ArrowRight",
+      repeats: true,
       label: "Make them wider",
       run: () => place((rect) => ({ ...rect, w: Math.min(width - rect.x, rect.w + 1) }), "size"),
     },
-    { keys: "Alt+Shift+ArrowUp", label: "Make them lower", run: () => place((rect) => ({ ...rect, h: Math.max(1, rect.h - 1) }), "size") },
+    {
+      keys: "Alt+Shift+ArrowUp",
+      repeats: true,
+      label: "Make them lower",
+      run: () => place((rect) => ({ ...rect, h: Math.max(1, rect.h - 1) }), "size"),
+    },
     {
       keys: "Alt+Shift+ArrowDown",
+      repeats: true,
       label: "Make them taller",
       run: () => place((rect) => ({ ...rect, h: Math.min(height - rect.y, rect.h + 1) }), "size"),
     },

@@ -6,6 +6,7 @@ import { readAgain, useMetadataText } from "../../project/metadata-texts";
 import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
 import { inBackground } from "../../ui/in-background";
+import { Select } from "../../ui/select";
 import { Tick } from "../../ui/tick";
 import { UnplacedRecords } from "../../ui/unplaced-records";
 
@@ -46,7 +47,7 @@ export function ReadingTable({ source }: { source: Source }) {
   };
   const shown = FIELDS.filter(([field]) => text || reading.fields[field] !== undefined);
   return (
-    <Detail title={`Read from ${file}`} aside={`records at ${reading.frames}`}>
+    <Detail part="metadata" title={`Read from ${file}`} aside={`records at ${reading.frames}`}>
       {problem && (
         <p role="alert" className="mb-2 font-semibold text-brick">
           {problem}
@@ -67,19 +68,13 @@ export function ReadingTable({ source }: { source: Source }) {
               </th>
               <td className="text-right">
                 {text ? (
-                  <select
-                    aria-label={`Path of ${word}`}
+                  <Select
+                    label={`Path of ${word}`}
                     value={reading.fields[field] ?? ""}
-                    onChange={(event) => setField(field, event.target.value)}
-                    className="number max-w-40 rounded-sm border border-line bg-raised px-1 py-0.5"
-                  >
-                    <option value="">not told</option>
-                    {text.paths.map((path) => (
-                      <option key={path} value={path}>
-                        {pathInWords(path)}
-                      </option>
-                    ))}
-                  </select>
+                    options={[["", "not told"], ...text.paths.map((path) => [path, pathInWords(path)] as const)]}
+                    onChange={(path) => setField(field, path)}
+                    className="number max-w-40"
+                  />
                 ) : (
                   <span className="number">{pathInWords(reading.fields[field] ?? "")}</span>
                 )}

@@ -40,8 +40,8 @@ export function SeriesWall({ source }: { source: Source }) {
     if (next) useView.setState({ cursor: next });
   };
   useKeys("The series", [
-    { keys: "ArrowLeft", label: "Picture before", run: () => move(-1) },
-    { keys: "ArrowRight", label: "Next picture", run: () => move(1) },
+    { keys: "ArrowLeft", repeats: true, label: "Picture before", run: () => move(-1) },
+    { keys: "ArrowRight", repeats: true, label: "Next picture", run: () => move(1) },
     { keys: "Enter x", label: "Pick the picture, or take it out", run: () => cursor && togglePick(cursor) },
     { keys: "a", label: "Pick all of the series", run: () => togglePicks(keptRefs(source)) },
     { keys: "Escape", label: "Pick nothing", run: () => useView.setState({ picked: [] }) },

@@ -90,12 +90,13 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
   useKeys("The sheet", [
     {
       keys: "ArrowLeft Shift+ArrowLeft",
+      repeats: true,
       label: "Cell to the left; with Shift pick as you go",
       run: (event) => moveCursor(-1, 0, event.shiftKey),
     },
-    { keys: "ArrowRight Shift+ArrowRight", label: "Cell to the right", run: (event) => moveCursor(1, 0, event.shiftKey) },
-    { keys: "ArrowUp Shift+ArrowUp", label: "Cell above", run: (event) => moveCursor(0, -1, event.shiftKey) },
-    { keys: "ArrowDown Shift+ArrowDown", label: "Cell below", run: (event) => moveCursor(0, 1, event.shiftKey) },
+    { keys: "ArrowRight Shift+ArrowRight", repeats: true, label: "Cell to the right", run: (event) => moveCursor(1, 0, event.shiftKey) },
+    { keys: "ArrowUp Shift+ArrowUp", repeats: true, label: "Cell above", run: (event) => moveCursor(0, -1, event.shiftKey) },
+    { keys: "ArrowDown Shift+ArrowDown", repeats: true, label: "Cell below", run: (event) => moveCursor(0, 1, event.shiftKey) },
     { keys: "Enter x", label: "Pick the cell, or take it out", run: () => cursor && togglePick(cursor) },
     {
       keys: "r",
@@ -104,13 +105,13 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
     },
     { keys: "a", label: "Pick all of the sheet", run: () => togglePicks(keptRefs(source)) },
     { keys: "Escape", label: "Pick nothing", run: () => useView.setState({ picked: [] }) },
-    { keys: "+ =", label: "Zoom in to the pointer", run: () => zoomBy(1) },
-    { keys: "-", label: "Zoom out", run: () => zoomBy(-1) },
+    { keys: "+ =", repeats: true, label: "Zoom in to the pointer", run: () => zoomBy(1) },
+    { keys: "-", repeats: true, label: "Zoom out", run: () => zoomBy(-1) },
     { keys: "0", label: "See the whole sheet", run: seeAll },
-    { keys: "Mod+ArrowLeft", label: "Move the sheet left", run: () => move((now) => panned(now, -64, 0, sheet, room)) },
-    { keys: "Mod+ArrowRight", label: "Move the sheet right", run: () => move((now) => panned(now, 64, 0, sheet, room)) },
-    { keys: "Mod+ArrowUp", label: "Move the sheet up", run: () => move((now) => panned(now, 0, -64, sheet, room)) },
-    { keys: "Mod+ArrowDown", label: "Move the sheet down", run: () => move((now) => panned(now, 0, 64, sheet, room)) },
+    { keys: "Mod+ArrowLeft", repeats: true, label: "Move the sheet left", run: () => move((now) => panned(now, -64, 0, sheet, room)) },
+    { keys: "Mod+ArrowRight", repeats: true, label: "Move the sheet right", run: () => move((now) => panned(now, 64, 0, sheet, room)) },
+    { keys: "Mod+ArrowUp", repeats: true, label: "Move the sheet up", run: () => move((now) => panned(now, 0, -64, sheet, room)) },
+    { keys: "Mod+ArrowDown", repeats: true, label: "Move the sheet down", run: () => move((now) => panned(now, 0, 64, sheet, room)) },
   ]);
 
   const space = useSpaceToPan(pointer);

@@ -1,6 +1,6 @@
 "use client";
 
-import { type RefObject, useEffect, useRef } from "react";
+import { type RefObject, useRef } from "react";
 import { togglePlaying } from "../../preview/clock";
 
 import { timelineOfPlaying, usePlayerClock } from "../../preview/player-state";
@@ -29,23 +29,17 @@ export function useSpaceToPan(pointer: RefObject<unknown>): RefObject<HeldSpace 
       {
         keys: "Space",
         label: "Held: the pointer moves the sheet; tapped: play or pause",
-        run: (event) => {
-          if (event.repeat) return;
+        run() {
           if (pointer.current) held.current = { moved: false };
           else tap();
         },
+        release() {
+          if (held.current && !held.current.moved) tap();
+          held.current = null;
+        },
       },
     ],
-    { first: true },
+    { scope: "surface" },
   );
-  useEffect(() => {
-    const up = (event: KeyboardEvent) => {
-      if (event.key !== " " || !held.current) return;
-      if (!held.current.moved) tap();
-      held.current = null;
-    };
-    addEventListener("keyup", up);
-    return () => removeEventListener("keyup", up);
-  }, []);
   return held;
 }

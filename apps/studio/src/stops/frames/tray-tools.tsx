@@ -36,8 +36,8 @@ export function TrayTools({ source, picked }: { source: Source; picked: readonly
     if (error) say({ tone: "trouble", text: error.message });
   };
   useKeys("Order of the tray", [
-    { keys: "Mod+Shift+ArrowLeft", label: "Move the picked frames earlier in the tray", run: () => shift(-1) },
-    { keys: "Mod+Shift+ArrowRight", label: "Move them later", run: () => shift(1) },
+    { keys: "Mod+Shift+ArrowLeft", repeats: true, label: "Move the picked frames earlier in the tray", run: () => shift(-1) },
+    { keys: "Mod+Shift+ArrowRight", repeats: true, label: "Move them later", run: () => shift(1) },
   ]);
   if (source.frames.length === 0) return null;
   const own = new Set(picked);

@@ -1,7 +1,7 @@
 "use client";
 
 import { removeMarkKind, renameMarkKind, setBoxUse, setMarkLook } from "@caravan/core/edit";
-import { BOX_USES, type BoxUse, FIELD_OF_SHAPE, MARK_LINES, type MarkKind, type MarkName } from "@caravan/core/model";
+import { BOX_USES, FIELD_OF_SHAPE, MARK_LINES, type MarkKind, type MarkName } from "@caravan/core/model";
 import { chosenReel } from "../../preview/reel";
 import { act } from "../../project/act";
 import { useNaming } from "../../project/naming";
@@ -10,6 +10,7 @@ import { PlaceFindings } from "../../project/place-findings";
 import { chosenClip, chosenMark, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
+import { Select } from "../../ui/select";
 import { TextField } from "../../ui/text-field";
 import { Jumps } from "./jumps";
 import { SHAPES, USES } from "./shapes";
@@ -54,7 +55,7 @@ function KindDetail({ kind }: { kind: MarkKind }) {
     return error?.message;
   };
   return (
-    <Detail title={titled(SHAPES[kind.shape].several)}>
+    <Detail part="kind of marks" title={titled(SHAPES[kind.shape].several)}>
       <dl className="grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1.5">
         <dt className="text-muted">name</dt>
         <dd>
@@ -70,34 +71,24 @@ function KindDetail({ kind }: { kind: MarkKind }) {
         </dd>
         <dt className="text-muted">line</dt>
         <dd>
-          <select
-            aria-label="Line"
-            className="min-h-7 rounded-box border border-line bg-raised px-1"
+          <Select
+            label="Line"
             value={kind.line}
-            onChange={(event) => act(setMarkLook, kind.name, { line: event.target.value as MarkKind["line"] })}
-          >
-            {MARK_LINES.map((line) => (
-              <option key={line}>{line}</option>
-            ))}
-          </select>
+            options={MARK_LINES.map((line) => [line, line] as const)}
+            onChange={(line) => act(setMarkLook, kind.name, { line })}
+          />
         </dd>
         {kind.shape === "box" && (
           <>
             <dt className="text-muted">for</dt>
             <dd>
-              <select
-                aria-label="What the boxes are for"
-                className="min-h-7 max-w-full rounded-box border border-line bg-raised px-1"
+              <Select
+                label="What the boxes are for"
+                className="max-w-full"
                 value={kind.use ?? ""}
-                onChange={(event) => act(setBoxUse, kind.name, (event.target.value || null) as BoxUse | null)}
-              >
-                <option value="">anything</option>
-                {BOX_USES.map((use) => (
-                  <option key={use} value={use}>
-                    {USES[use]}
-                  </option>
-                ))}
-              </select>
+                options={[["", "anything"], ...BOX_USES.map((use) => [use, USES[use]] as const)]}
+                onChange={(use) => act(setBoxUse, kind.name, use === "" ? null : use)}
+              />
             </dd>
           </>
         )}

@@ -37,11 +37,13 @@ function OriginKeys({ inScope }: Props) {
     [
       ...ARROWS.map(([way, x, y]) => ({
         keys: `Arrow${way}`,
+        repeats: true,
         label: `Origin one pixel ${way.toLowerCase()}`,
         run: () => nudge(inScope, { x, y }),
       })),
       ...ARROWS.map(([way, x, y]) => ({
         keys: `Alt+Arrow${way}`,
+        repeats: true,
         label: `Origin half a pixel ${way.toLowerCase()}`,
         run: () => nudge(inScope, { x: x / 2, y: y / 2 }),
       })),
@@ -52,7 +54,7 @@ function OriginKeys({ inScope }: Props) {
         run: () => setToPlace(inScope, place),
       })),
     ],
-    { first: true },
+    { scope: "surface" },
   );
   return null;
 }
@@ -63,17 +65,19 @@ function BoxKeys({ spot, box }: Props) {
     [
       ...ARROWS.map(([way, x, y]) => ({
         keys: `Arrow${way}`,
+        repeats: true,
         label: `Box one pixel ${way.toLowerCase()}`,
         run: () => spot && nudgeBox(spot, box, { x, y }),
       })),
       ...ARROWS.map(([way, w, h]) => ({
         keys: `Shift+Arrow${way}`,
+        repeats: true,
         label: { Left: "Box narrower", Right: "Box wider", Up: "Box lower", Down: "Box higher" }[way],
         run: () => spot && nudgeBox(spot, box, { w, h }),
       })),
       { keys: "Delete Backspace", label: "Take the box off", run: () => spot && dropBox(spot, box) },
     ],
-    { first: true },
+    { scope: "surface" },
   );
   return null;
 }
@@ -84,15 +88,21 @@ function PointKeys({ spot, kind, frame }: Props) {
   useKeys(
     "Points",
     [
-      ...ARROWS.map(([way, x, y]) => ({ keys: `Arrow${way}`, label: `Point one pixel ${way.toLowerCase()}`, run: () => move(x, y) })),
+      ...ARROWS.map(([way, x, y]) => ({
+        keys: `Arrow${way}`,
+        repeats: true,
+        label: `Point one pixel ${way.toLowerCase()}`,
+        run: () => move(x, y),
+      })),
       ...ARROWS.map(([way, x, y]) => ({
         keys: `Alt+Arrow${way}`,
+        repeats: true,
         label: `Point half a pixel ${way.toLowerCase()}`,
         run: () => move(x / 2, y / 2),
       })),
       { keys: "Delete Backspace", label: "Take the point off", run: () => spot && dropMarks(spot) },
     ],
-    { first: true },
+    { scope: "surface" },
   );
   return null;
 }

@@ -46,10 +46,10 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
   useKeys(
     "Steps at Marks",
     [
-      { keys: ".", label: "The next step’s frame", run: () => by(1) },
-      { keys: ",", label: "The frame of the step before", run: () => by(-1) },
+      { keys: ".", repeats: true, label: "The next step’s frame", run: () => by(1) },
+      { keys: ",", repeats: true, label: "The frame of the step before", run: () => by(-1) },
     ],
-    { first: true },
+    { scope: "surface" },
   );
   const boxes = kind ? boxesIn(frame?.marks, kind.name) : [];
   const box = Math.min(chosenBox, Math.max(0, boxes.length - 1));

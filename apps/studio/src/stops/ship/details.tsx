@@ -1,9 +1,9 @@
 "use client";
 
-import type { ClipName } from "@caravan/core/model";
 import { useProject } from "../../project/open-project";
 import { chooseClip, chosenClip, useView } from "../../project/view";
 import { Detail } from "../../ui/detail";
+import { Select } from "../../ui/select";
 import { Beside } from "./beside";
 import { useDelivery } from "./chosen-delivery";
 import { ExampleShape } from "./example-shape";
@@ -22,18 +22,13 @@ export function Details() {
     <>
       {clip && (
         <Detail title="Clip in the player">
-          <select
-            aria-label="Clip in the player"
-            className="min-h-8 w-full rounded-box border border-line bg-raised px-2"
+          <Select
+            label="Clip in the player"
+            className="w-full"
             value={clip.name}
-            onChange={(event) => chooseClip(event.target.value as ClipName)}
-          >
-            {project.clips.map((each) => (
-              <option key={each.name} value={each.name}>
-                {each.name}
-              </option>
-            ))}
-          </select>
+            options={project.clips.map((each) => [each.name, each.name] as const)}
+            onChange={chooseClip}
+          />
         </Detail>
       )}
       <GameFolder delivery={delivery.name} />

@@ -8,6 +8,7 @@ import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { chooseFiles } from "../../ui/files";
 import { inBackground } from "../../ui/in-background";
+import { Select } from "../../ui/select";
 import { SheetDialog } from "../../ui/sheet-dialog";
 import { run } from "../../workers/client";
 import { useDelivery } from "./chosen-delivery";
@@ -41,19 +42,13 @@ export function ExampleShape() {
         className={`flex flex-col items-start gap-1.5 rounded-box ${over ? "outline-2 outline-lapis outline-offset-4" : ""}`}
       >
         {examples.length > 0 && (
-          <select
-            aria-label="Example"
-            className="min-h-8 w-full rounded-box border border-line bg-raised px-2"
+          <Select
+            label="Example"
+            className="w-full"
             value={name ?? ""}
-            onChange={(event) => set({ data: { example: event.target.value === "" ? null : event.target.value } })}
-          >
-            <option value="">None</option>
-            {examples.map((each) => (
-              <option key={each.name} value={each.name}>
-                {each.name}
-              </option>
-            ))}
-          </select>
+            options={[["", "None"], ...examples.map((each) => [each.name, each.name] as const)]}
+            onChange={(next) => set({ data: { example: next === "" ? null : next } })}
+          />
         )}
         {!example && (
           <p className="text-small text-muted">

@@ -32,7 +32,7 @@ export function Surface() {
   const asZip = () => {
     if (ready) inBackground(deliverAsZip(delivery.name, build.delivered));
   };
-  useKeys("Ship", [{ keys: "d", label: "Deliver: into the game's folder, or as a ZIP", run: deliver, once: true }]);
+  useKeys("Ship", [{ keys: "d", label: "Deliver: into the game's folder, or as a ZIP", run: deliver }]);
   return (
     <>
       <header className="flex items-center justify-between gap-3">

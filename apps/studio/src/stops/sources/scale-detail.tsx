@@ -11,6 +11,7 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
 import { FieldBox, NumberField } from "../../ui/number-field";
+import { Select } from "../../ui/select";
 
 /** Scales with a button of their own. */
 const USUAL = [0.25, 0.5, 1, 2, 3, 4] as const;
@@ -80,21 +81,17 @@ function MatchDetail({ source }: { source: Source }) {
   const proposals = own && theirs ? proposedScales(own, theirs) : [];
   return (
     <div className="mt-2">
-      <label className="flex items-center gap-2">
+      <span className="flex items-center gap-2">
         <span className="shrink-0 text-small text-muted">Match</span>
-        <select
-          value={chosen ?? ""}
-          onChange={(event) => setChosen(event.target.value === "" ? null : (event.target.value as SourceId))}
-          className="min-h-7.5 min-w-0 grow rounded-box border border-line bg-raised px-2"
-        >
-          <option value="">another source …</option>
-          {others.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
+        <Select
+          label="Match"
+          className="min-w-0 grow"
+          value={chosen}
+          placeholder="another source …"
+          options={others.map(({ id, name }) => [id, name] as const)}
+          onChange={setChosen}
+        />
+      </span>
       {other && (
         <ul aria-label={`Scales that match ${other.name}`} className="mt-1 flex flex-col gap-1">
           {!theirs && <li className="text-small text-muted">reading …</li>}

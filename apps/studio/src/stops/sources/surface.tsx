@@ -33,8 +33,8 @@ export function Surface() {
     { keys: "a", label: "Add pictures", run: () => inBackground(add()) },
     { keys: "Shift+a", label: "Add a whole folder", run: () => inBackground(addFolder()) },
     ...(canLink ? [{ keys: "l", label: "Link the folder that the art comes from", run: () => inBackground(linkFolder()) }] : []),
-    { keys: "ArrowRight ArrowDown", label: "Next picture", run: () => neighbour(1) },
-    { keys: "ArrowLeft ArrowUp", label: "Picture before", run: () => neighbour(-1) },
+    { keys: "ArrowRight ArrowDown", repeats: true, label: "Next picture", run: () => neighbour(1) },
+    { keys: "ArrowLeft ArrowUp", repeats: true, label: "Picture before", run: () => neighbour(-1) },
     { keys: "Enter", label: "Cut the chosen sheet", run: () => chosen && go("frames") },
   ]);
   return (

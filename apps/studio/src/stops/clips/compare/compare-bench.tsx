@@ -1,6 +1,6 @@
 "use client";
 
-import type { Clip, ClipName } from "@caravan/core/model";
+import type { Clip } from "@caravan/core/model";
 import { Plus, X } from "lucide-react";
 import { useEffect, useMemo } from "react";
 import { SPEEDS } from "../../../preview/player-state";
@@ -9,6 +9,7 @@ import { earlierClip } from "../../../project/earlier";
 import { useOpenProject, useProject } from "../../../project/open-project";
 import { Button, IconButton } from "../../../ui/button";
 import { Choice } from "../../../ui/choice";
+import { Select } from "../../../ui/select";
 import { Tick } from "../../../ui/tick";
 import { CompareStage, type ShownLane } from "./compare-stage";
 import { firstLanes, type Lane, MOST_LANES, useComparison } from "./lanes";
@@ -75,34 +76,24 @@ export function CompareBench({ clip }: { clip: Clip }) {
         {lanes.map((lane, k) => (
           <li key={k} className="flex flex-wrap items-center gap-2">
             <span className="number w-4 text-muted">{k + 1}</span>
-            <select
-              aria-label={`Clip ${k + 1}`}
-              className="min-h-8 max-w-48 rounded-box border border-line bg-raised px-1"
+            <Select
+              label={`Clip ${k + 1}`}
+              className="max-w-48"
               value={lane.clip}
-              onChange={(event) => change(k, { clip: event.target.value as ClipName })}
-            >
-              {names.map((name) => (
-                <option key={name} value={name}>
-                  {name}
-                </option>
-              ))}
-            </select>
-            <label className="flex items-center gap-1.5 text-muted">
+              options={names.map((name) => [name, name] as const)}
+              onChange={(clip) => change(k, { clip })}
+            />
+            <span className="flex items-center gap-1.5 text-muted">
               speed
-              <select
-                aria-label={`Speed of clip ${k + 1}`}
-                className="number min-h-8 rounded-box border border-line bg-raised px-1 text-ink"
+              <Select
+                label={`Speed of clip ${k + 1}`}
+                className="number"
                 value={lane.speed}
                 disabled={inStep === "phase"}
-                onChange={(event) => change(k, { speed: Number(event.target.value) })}
-              >
-                {SPEEDS.map((each) => (
-                  <option key={each} value={each}>
-                    {each}×
-                  </option>
-                ))}
-              </select>
-            </label>
+                options={SPEEDS.map((each) => [each, `${each}×`] as const)}
+                onChange={(speed) => change(k, { speed })}
+              />
+            </span>
             <Tick label="as before its last edit" checked={lane.earlier} onChange={(earlier) => change(k, { earlier })} />
             <span className="truncate text-small text-muted">{lane.earlier && shown.find((each) => each.lane === lane)?.note}</span>
             <span className="grow" />

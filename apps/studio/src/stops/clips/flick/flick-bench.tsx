@@ -51,11 +51,11 @@ export function FlickBench({ clip }: { clip: Clip }) {
     "Flick",
     [
       { keys: "x", label: "Flick to the other frame", run: flip },
-      { keys: "ArrowRight", label: "Next pair of steps", run: () => by(1) },
-      { keys: "ArrowLeft", label: "Pair of steps before", run: () => by(-1) },
+      { keys: "ArrowRight", repeats: true, label: "Next pair of steps", run: () => by(1) },
+      { keys: "ArrowLeft", repeats: true, label: "Pair of steps before", run: () => by(-1) },
       { keys: "Shift+x", label: "Flick by itself, or stop", run: () => setAuto(!auto) },
     ],
-    { first: true },
+    { scope: "surface" },
   );
   useEffect(() => {
     if (!auto || count < 2) return;

@@ -40,8 +40,8 @@ export function ActionSurface({ action }: { action: Action }) {
   );
 
   useKeys("The action", [
-    { keys: "ArrowRight", label: "Next facing, clockwise", run: () => turn(1) },
-    { keys: "ArrowLeft", label: "Facing before", run: () => turn(-1) },
+    { keys: "ArrowRight", repeats: true, label: "Next facing, clockwise", run: () => turn(1) },
+    { keys: "ArrowLeft", repeats: true, label: "Facing before", run: () => turn(-1) },
     { keys: "m", label: "Make the facing the mirror of the one across", run: mirror },
     { keys: "Delete Backspace", label: "Leave the facing missing", run: clear },
     { keys: "Enter", label: "Work on the clip of this facing", run: () => petal && chooseClip(petal.clip) },

@@ -12,6 +12,7 @@ import { Button } from "../../../ui/button";
 import { Choice } from "../../../ui/choice";
 import { useCountFrom } from "../../../ui/counting";
 import { FieldBox } from "../../../ui/number-field";
+import { Select } from "../../../ui/select";
 import { SheetDialog } from "../../../ui/sheet-dialog";
 import { TextField } from "../../../ui/text-field";
 import { Tick } from "../../../ui/tick";
@@ -40,21 +41,10 @@ function RowsForm({ onDone }: { onDone: () => void }) {
   if (!source) return <p>No sheet is cut into several rows yet. Cut one at Frames.</p>;
   return (
     <>
-      <label className="mb-3 flex items-center gap-1.5 text-muted">
+      <span className="mb-3 flex items-center gap-1.5 text-muted">
         Rows of
-        <select
-          aria-label="Sheet"
-          className="min-h-8 rounded-box border border-line bg-raised px-1 text-ink"
-          value={source.id}
-          onChange={(event) => setSourceId(event.target.value)}
-        >
-          {fitting.map((each) => (
-            <option key={each.id} value={each.id}>
-              {each.name}
-            </option>
-          ))}
-        </select>
-      </label>
+        <Select label="Sheet" value={source.id} options={fitting.map((each) => [each.id, each.name] as const)} onChange={setSourceId} />
+      </span>
       <RowsOfSheet key={source.id} source={source} onDone={onDone} />
     </>
   );
@@ -112,19 +102,15 @@ function RowsOfSheet({ source, onDone }: { source: Source; onDone: () => void })
         {rows.map((row, k) => (
           <li key={row} className="flex items-center gap-3 rounded-box border border-line bg-raised px-2 py-1">
             <span className="w-14 text-muted">row {row + countFrom}</span>
-            <select
-              aria-label={`Facing of row ${row + countFrom}`}
-              className="min-h-8 rounded-box border border-line bg-raised px-1"
-              value={facings[k]}
-              onChange={(event) => setOwn((before) => ({ ...before, [k]: event.target.value as Facing | "none" }))}
-            >
-              <option value="none">left out</option>
-              {FACINGS.filter((facing) => order.includes(facing)).map((facing) => (
-                <option key={facing} value={facing}>
-                  {facing.toUpperCase()}
-                </option>
-              ))}
-            </select>
+            <Select
+              label={`Facing of row ${row + countFrom}`}
+              value={facings[k] ?? "none"}
+              options={[
+                ["none", "left out"],
+                ...FACINGS.filter((facing) => order.includes(facing)).map((facing) => [facing, facing.toUpperCase()] as const),
+              ]}
+              onChange={(facing) => setOwn((before) => ({ ...before, [k]: facing }))}
+            />
             <RowPictures source={source} row={row} />
           </li>
         ))}

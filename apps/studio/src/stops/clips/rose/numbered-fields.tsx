@@ -1,40 +1,34 @@
 "use client";
 
 import type { NumberedFrom } from "@caravan/core/facing";
-import { FACINGS, type Facing } from "@caravan/core/model";
+import { FACINGS } from "@caravan/core/model";
+import { Select } from "../../../ui/select";
 
 /** Which facing comes first, and which way round the others follow. */
 export function NumberedFields({ from, onChange }: { from: NumberedFrom; onChange: (from: NumberedFrom) => void }) {
-  const box = "min-h-8 rounded-box border border-line bg-raised px-1 text-ink";
   return (
     <div className="flex flex-wrap items-center gap-3">
-      <label className="flex items-center gap-1.5 text-muted">
+      <span className="flex items-center gap-1.5 text-muted">
         The first looks
-        <select
-          aria-label="First facing"
-          className={box}
+        <Select
+          label="First facing"
           value={from.first}
-          onChange={(event) => onChange({ ...from, first: event.target.value as Facing })}
-        >
-          {FACINGS.map((facing) => (
-            <option key={facing} value={facing}>
-              {facing.toUpperCase()}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="flex items-center gap-1.5 text-muted">
+          options={FACINGS.map((facing) => [facing, facing.toUpperCase()] as const)}
+          onChange={(first) => onChange({ ...from, first })}
+        />
+      </span>
+      <span className="flex items-center gap-1.5 text-muted">
         and they go on
-        <select
-          aria-label="Way round"
-          className={box}
+        <Select
+          label="Way round"
           value={from.clockwise ? "clockwise" : "other"}
-          onChange={(event) => onChange({ ...from, clockwise: event.target.value === "clockwise" })}
-        >
-          <option value="clockwise">clockwise</option>
-          <option value="other">the other way</option>
-        </select>
-      </label>
+          options={[
+            ["clockwise", "clockwise"],
+            ["other", "the other way"],
+          ]}
+          onChange={(way) => onChange({ ...from, clockwise: way === "clockwise" })}
+        />
+      </span>
     </div>
   );
 }

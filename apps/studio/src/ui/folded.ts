@@ -1,0 +1,31 @@
+/** Which parts of the details a person has folded away, remembered in this browser. */
+import { create } from "zustand";
+
+const KEY = "caravan-folded";
+
+const useFoldedParts = create<{ readonly parts: ReadonlySet<string> }>(() => ({ parts: new Set(stored()) }));
+
+export function useFolded(part: string): boolean {
+  return useFoldedParts(({ parts }) => parts.has(part));
+}
+
+export function fold(part: string, folded: boolean): void {
+  const parts = new Set(useFoldedParts.getState().parts);
+  if (folded) parts.add(part);
+  else parts.delete(part);
+  useFoldedParts.setState({ parts });
+  try {
+    localStorage.setItem(KEY, JSON.stringify([...parts]));
+  } catch {
+    // Full or forbidden: it is remembered until the page goes.
+  }
+}
+
+function stored(): string[] {
+  try {
+    const parts: unknown = JSON.parse(globalThis.localStorage?.getItem(KEY) ?? "[]");
+    return Array.isArray(parts) ? parts.filter((each) => typeof each === "string") : [];
+  } catch {
+    return [];
+  }
+}

@@ -1,0 +1,71 @@
+"use client";
+
+import { Check, ChevronDown } from "lucide-react";
+import { Select as Radix } from "radix-ui";
+
+/** One of many, of which the chosen one is in sight. `value` may be none of them: then `placeholder` stands there. */
+export function Select<Value extends string | number>({
+  label,
+  value,
+  options,
+  onChange,
+  placeholder,
+  disabled = false,
+  className = "",
+}: {
+  /** Named for those who do not see what stands beside it; without, a label around it names it. */
+  label: string;
+  value: Value | null;
+  options: readonly (readonly [value: Value, text: string])[];
+  onChange: (value: Value) => void;
+  placeholder?: string;
+  disabled?: boolean;
+  className?: string;
+}) {
+  // By their places: any text is a value here, also none at all, and two may be alike in words.
+  const at = options.findIndex(([each]) => each === value);
+  return (
+    <Radix.Root
+      value={at < 0 ? "" : String(at)}
+      onValueChange={(next) => next !== "" && onChange((options[Number(next)] as (typeof options)[number])[0])}
+      disabled={disabled}
+    >
+      <Radix.Trigger
+        aria-label={label}
+        className={`inline-flex min-h-7 min-w-0 items-center justify-between gap-1 rounded-box border border-line bg-raised px-1.5 text-left text-ink hover:border-line-strong disabled:opacity-50 ${className}`}
+      >
+        <span className="truncate">
+          <Radix.Value placeholder={placeholder} />
+        </span>
+        <Radix.Icon className="shrink-0 text-muted">
+          <ChevronDown size={13} />
+        </Radix.Icon>
+      </Radix.Trigger>
+      <Radix.Portal>
+        <Radix.Content
+          data-overlay
+          position="popper"
+          sideOffset={3}
+          collisionPadding={8}
+          className="z-50 max-h-(--radix-select-content-available-height) min-w-(--radix-select-trigger-width) overflow-hidden rounded-box border border-line-strong bg-raised text-ink"
+        >
+          <Radix.Viewport className="p-1">
+            {options.map(([each, text], k) => (
+              <Radix.Item
+                key={k}
+                value={String(k)}
+                className="flex min-h-7 cursor-default items-center justify-between gap-3 rounded-sm px-2 outline-none data-[highlighted]:bg-lapis data-[highlighted]:text-on-lapis"
+              >
+                <Radix.ItemText>{text}</Radix.ItemText>
+                <Radix.ItemIndicator>
+                  <Check size={13} />
+                </Radix.ItemIndicator>
+                {each === value ? null : <span className="w-3.5" />}
+              </Radix.Item>
+            ))}
+          </Radix.Viewport>
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}

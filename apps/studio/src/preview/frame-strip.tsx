@@ -109,13 +109,14 @@ function StripItem({ source, frame, number, atCursor, left, sortable }: ItemProp
         place.setNodeRef(element);
       }}
       role="option"
+      data-frame={ref}
       aria-selected={number !== undefined}
       aria-label={`${name}${frame.dropped ? ", dropped" : ""}${number ? `, picked ${number}` : ""}`}
       title={name}
       tabIndex={-1}
       onClick={(event) => pick(event.shiftKey)}
       {...listeners}
-      className={`absolute top-0 cursor-pointer touch-none ${isDragging ? "opacity-50" : ""} ${place.isOver && !isDragging ? "border-l-4 border-now" : ""}`}
+      className={`absolute top-0 cursor-pointer touch-pan-x ${isDragging ? "opacity-50" : ""} ${place.isOver && !isDragging ? "border-l-4 border-now" : ""}`}
       style={{ left, width: CELL - 4 }}
     >
       <span

@@ -4,6 +4,7 @@ import { angleOf, facingToward } from "@caravan/core/facing";
 import { timeAt } from "@caravan/core/playback";
 import { type PointerEvent, type RefObject, useEffect, useMemo, useRef } from "react";
 import { loadPictures, usePictures } from "../project/pictures";
+import { usePinch } from "../ui/pinch";
 import type { Clock } from "./clock";
 import type { ShownMarks } from "./marks-scene";
 import { frameShown, paintFigure, paintGround } from "./paint-stage";
@@ -50,6 +51,7 @@ export function Stage({
 
   useEffect(() => onZoom(shownZoom), [onZoom, shownZoom]);
   useWheelSteps(canvas, onWheelZoom);
+  usePinch(canvas, { onZoom: onWheelZoom });
 
   useEffect(() => {
     loadPictures(castOf(playing).flatMap(({ frames }) => frames.flatMap((frame) => (frame ? [frame.look] : []))));
@@ -104,7 +106,7 @@ export function Stage({
       aria-hidden
       width={Math.round(size.width * size.density)}
       height={Math.round(size.height * size.density)}
-      className={`block h-full w-full ${ground === "flat" ? "bg-flat" : "check"} ${onColour ? "cursor-crosshair" : ""}`}
+      className={`block h-full w-full touch-none ${ground === "flat" ? "bg-flat" : "check"} ${onColour ? "cursor-crosshair" : ""}`}
       onPointerMove={turn}
       onDoubleClick={() => !onColour && onDoubleClick()}
       onClick={(event) => {

@@ -1,19 +1,23 @@
-/** Which parts of the details a person has folded away, remembered in this browser. */
+/** Which parts of the details and of lists a person has folded away, remembered in this browser. */
 import { create } from "zustand";
 
 const KEY = "caravan-folded";
 
-const useFoldedParts = create<{ readonly parts: ReadonlySet<string> }>(() => ({ parts: new Set(stored()) }));
+const useParts = create<{ readonly parts: ReadonlySet<string> }>(() => ({ parts: new Set(stored()) }));
 
 export function useFolded(part: string): boolean {
-  return useFoldedParts(({ parts }) => parts.has(part));
+  return useParts(({ parts }) => parts.has(part));
+}
+
+export function useFoldedParts(): ReadonlySet<string> {
+  return useParts(({ parts }) => parts);
 }
 
 export function fold(part: string, folded: boolean): void {
-  const parts = new Set(useFoldedParts.getState().parts);
+  const parts = new Set(useParts.getState().parts);
   if (folded) parts.add(part);
   else parts.delete(part);
-  useFoldedParts.setState({ parts });
+  useParts.setState({ parts });
   try {
     localStorage.setItem(KEY, JSON.stringify([...parts]));
   } catch {

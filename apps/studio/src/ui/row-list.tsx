@@ -1,11 +1,27 @@
 "use client";
 
-import { memo, type ReactNode } from "react";
+import { ChevronDown, ChevronRight } from "lucide-react";
+import { Fragment, memo, type ReactNode } from "react";
 
 export interface Row {
   readonly id: string;
   readonly name: string;
   readonly fact: ReactNode;
+  /** Set where it stands under a heading. */
+  readonly under?: Heading;
+}
+
+/** What several rows that follow one another stand under, and fold away under. The same object for all of them. */
+export interface Heading {
+  readonly title: string;
+  readonly fact: string;
+  readonly folded: boolean;
+  readonly onFold: (folded: boolean) => void;
+}
+
+/** The id of the row that an element lies in. */
+export function rowAt(element: Element): string | undefined {
+  return element.closest<HTMLElement>("[data-row]")?.dataset.row;
 }
 
 /** The list at the left: one row is chosen; click or arrow keys choose another. */
@@ -29,13 +45,15 @@ export function RowList({
   /** On Enter or a double click. */
   onOpen?: (id: string) => void;
 }) {
+  // What is chosen is never folded away.
+  const inSight = rows.filter(({ id, under }) => !under?.folded || id === chosen || together?.has(id));
   const choose = (index: number, list: Element | null) => {
-    const row = rows[Math.max(0, Math.min(rows.length - 1, index))];
+    const row = inSight[Math.max(0, Math.min(inSight.length - 1, index))];
     if (!row) return;
     onChoose(row.id);
     list?.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.id)}"]`)?.focus();
   };
-  const idOf = (event: { target: EventTarget }) => (event.target as Element).closest<HTMLElement>("[data-row]")?.dataset.row;
+  const idOf = (event: { target: EventTarget }) => rowAt(event.target as Element);
   return (
     <ul
       aria-label={label}
@@ -51,12 +69,12 @@ export function RowList({
       }}
       onKeyDown={(event) => {
         const id = idOf(event);
-        const index = rows.findIndex((row) => row.id === id);
+        const index = inSight.findIndex((row) => row.id === id);
         if (index < 0 || id === undefined) return;
         if (event.key === "ArrowDown" || event.key === "ArrowUp") {
           event.preventDefault();
           const next = index + (event.key === "ArrowDown" ? 1 : -1);
-          const row = rows[next];
+          const row = inSight[next];
           if (event.shiftKey && onChooseToo && row) {
             onChooseToo(row.id, true);
             event.currentTarget.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.id)}"]`)?.focus();
@@ -69,18 +87,43 @@ export function RowList({
         }
       }}
     >
-      {rows.map(({ id, name, fact }, index) => (
-        <RowItem
-          key={id}
-          id={id}
-          name={name}
-          fact={fact}
-          chosen={id === chosen}
-          together={together?.has(id) === true}
-          reached={id === chosen || (chosen === null && index === 0)}
-        />
+      {rows.map(({ id, name, fact, under }, index) => (
+        <Fragment key={id}>
+          {under && under !== rows[index - 1]?.under && <HeadingItem heading={under} />}
+          {(!under?.folded || id === chosen || together?.has(id)) && (
+            <RowItem
+              id={id}
+              name={name}
+              fact={fact}
+              within={under !== undefined}
+              chosen={id === chosen}
+              together={together?.has(id) === true}
+              reached={id === chosen || (chosen === null && index === 0)}
+            />
+          )}
+        </Fragment>
       ))}
     </ul>
+  );
+}
+
+function HeadingItem({ heading: { title, fact, folded, onFold } }: { heading: Heading }) {
+  return (
+    <li>
+      <button
+        type="button"
+        aria-expanded={!folded}
+        onClick={(event) => {
+          event.stopPropagation();
+          onFold(!folded);
+        }}
+        className="flex min-h-6.5 w-full items-center gap-0.5 rounded-box pr-1.5 text-left text-muted hover:bg-lapis-soft"
+      >
+        {folded ? <ChevronRight size={13} className="shrink-0" /> : <ChevronDown size={13} className="shrink-0" />}
+        <span className="grow truncate">{title}</span>
+        <span className="number shrink-0 text-small">{fact}</span>
+      </button>
+    </li>
   );
 }
 
@@ -89,10 +132,16 @@ const RowItem = memo(function RowItem({
   id,
   name,
   fact,
+  within,
   chosen,
   together,
   reached,
-}: Row & { readonly chosen: boolean; readonly together: boolean; readonly reached: boolean }) {
+}: Omit<Row, "under"> & {
+  readonly within: boolean;
+  readonly chosen: boolean;
+  readonly together: boolean;
+  readonly reached: boolean;
+}) {
   return (
     <li>
       <button
@@ -103,7 +152,7 @@ const RowItem = memo(function RowItem({
         aria-pressed={together ? true : undefined}
         title={name.length > SHORT ? name : undefined}
         tabIndex={reached ? 0 : -1}
-        className={`flex min-h-7 w-full items-center justify-between gap-2 rounded-box border-l-4 px-1.5 text-left transition-colors ${chosen ? "border-l-now bg-lapis-soft" : together ? "border-l-lapis bg-lapis-soft" : "border-l-transparent hover:bg-lapis-soft"}`}
+        className={`flex min-h-7 w-full items-center justify-between gap-2 rounded-box border-l-4 pr-1.5 ${within ? "pl-4" : "pl-1.5"} text-left transition-colors ${chosen ? "border-l-now bg-lapis-soft" : together ? "border-l-lapis bg-lapis-soft" : "border-l-transparent hover:bg-lapis-soft"}`}
       >
         <span className="truncate">{name}</span>
         <span className="number shrink-0 text-small text-muted">{fact}</span>

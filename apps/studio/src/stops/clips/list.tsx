@@ -1,13 +1,16 @@
 "use client";
 
-import type { Clip, ClipName } from "@caravan/core/model";
+import type { ClipName } from "@caravan/core/model";
 import { useState } from "react";
 import { useProject } from "../../project/open-project";
 import { chooseClip, chooseClipToo, chosenAction, chosenClip, useView } from "../../project/view";
 import { Button } from "../../ui/button";
-import { ListHeading, RowList } from "../../ui/row-list";
+import { fold, useFoldedParts } from "../../ui/folded";
+import { ListHeading, RowList, rowAt } from "../../ui/row-list";
+import { WithMenu } from "../../ui/with-menu";
 import { duplicateNow, removeNow } from "./clip-acts";
-import { secondsInWords, totalOf } from "./pace-words";
+import { clipRows } from "./clip-rows";
+import { clipMenu } from "./menus";
 import { ActionsList } from "./rose/actions-list";
 import { useClipsTogether } from "./together";
 
@@ -23,6 +26,14 @@ export function List() {
   const { clips } = project;
   const filtered = wanted.trim() !== "" && clips.length > MANY;
   const shown = filtered ? clips.filter(({ name }) => name.toLowerCase().includes(wanted.trim().toLowerCase())) : clips;
+  const foldedParts = useFoldedParts();
+  const rows = clipRows(shown, project.actions, ({ name }, count) => ({
+    title: name,
+    fact: `${count} clips`,
+    // What matches is shown.
+    folded: !filtered && foldedParts.has(partOf(name)),
+    onFold: (folded) => fold(partOf(name), folded),
+  }));
   return (
     <>
       {project.actions.length > 0 && <ActionsList />}
@@ -37,21 +48,31 @@ export function List() {
           className="mb-1.5 min-h-7.5 w-full rounded-box border border-line bg-raised px-2 placeholder:text-muted"
         />
       )}
-      <RowList
-        label="Clips"
-        rows={shown.map((clip) => ({ id: clip.name, name: clip.name, fact: lengthInWords(clip) }))}
-        chosen={chosen}
-        together={new Set(together.map(({ name }) => name))}
-        onChoose={(name) => chooseClip(name as ClipName)}
-        onChooseToo={(name, run) =>
-          chooseClipToo(
-            project,
-            name as ClipName,
-            run,
-            shown.map((clip) => clip.name),
-          )
-        }
-      />
+      <WithMenu
+        label="What can be done with the clip"
+        menuOf={(target) => {
+          const name = rowAt(target);
+          return name === undefined ? null : clipMenu(name as ClipName);
+        }}
+      >
+        <div>
+          <RowList
+            label="Clips"
+            rows={rows}
+            chosen={chosen}
+            together={new Set(together.map(({ name }) => name))}
+            onChoose={(name) => chooseClip(name as ClipName)}
+            onChooseToo={(name, run) =>
+              chooseClipToo(
+                project,
+                name as ClipName,
+                run,
+                shown.map((clip) => clip.name),
+              )
+            }
+          />
+        </div>
+      </WithMenu>
       {shown.length === 0 && filtered && <p className="px-1.5 text-small text-muted">No clip matches.</p>}
       {chosen !== null && together.length === 0 && (
         <div className="mt-3 flex flex-wrap gap-2 px-1.5">
@@ -64,8 +85,6 @@ export function List() {
   );
 }
 
-const SIGNS = { once: " once", loop: "", pingpong: " ↔" };
-
-function lengthInWords(clip: Clip): string {
-  return clip.steps.length === 0 ? "empty" : `${secondsInWords(totalOf(clip))}${SIGNS[clip.playback]}`;
+function partOf(action: string): string {
+  return `clips of ${action}`;
 }

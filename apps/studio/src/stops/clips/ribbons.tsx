@@ -2,11 +2,12 @@
 
 import { insertSteps, moveSteps } from "@caravan/core/edit";
 import type { Clip, FrameRef } from "@caravan/core/model";
-import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
+import { closestCenter, DndContext, type DragEndEvent } from "@dnd-kit/core";
 import { memo, useEffect, useRef, useState } from "react";
 import { act } from "../../project/act";
 import { useProject } from "../../project/open-project";
 import { chooseClip, useView } from "../../project/view";
+import { useDragSensors } from "../../ui/drag-sensors";
 import { AddTray } from "./add-tray";
 import { chosenSteps } from "./chosen-steps";
 import { useHeldScale } from "./edge-handle";
@@ -46,7 +47,7 @@ export function Ribbons({ clip }: { clip: Clip }) {
   useEffect(() => {
     tall.current?.scrollIntoView({ block: "nearest" });
   }, [clip.name]);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const sensors = useDragSensors();
   return (
     <DndContext id="ribbons" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(clip, event)}>
       <section

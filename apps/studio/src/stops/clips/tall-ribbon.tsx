@@ -14,8 +14,10 @@ import { usePlacedFrame } from "../../project/placed-frame";
 import { useView } from "../../project/view";
 import { useCountFrom } from "../../ui/counting";
 import { written } from "../../ui/number-field";
+import { type Menu, WithMenu } from "../../ui/with-menu";
 import { clickedSteps } from "./chosen-steps";
 import { EdgeHandle } from "./edge-handle";
+import { stepMenu } from "./menus";
 import { edgesOf } from "./ribbon-scale";
 
 const HEIGHT = 112; // px
@@ -38,36 +40,43 @@ export function TallRibbon({ clip, scale, from, until }: { clip: Clip; scale: nu
   });
   return (
     <SortableContext items={ids} strategy={horizontalListSortingStrategy}>
-      <ol
-        ref={setNodeRef}
-        aria-label={`Steps of ${clip.name}`}
-        className={`relative shrink-0 rounded-box border bg-raised ${isOver ? "border-now" : "border-lapis"}`}
-        style={{ width: Math.max(width, 120) + 2, height: HEIGHT }}
-      >
-        {inSight.map(({ step, k, left, wide }) => (
-          // Only places change while an edge before them is dragged: what stands in them is left alone.
-          <li key={k} className="absolute top-0 h-full" style={{ left, width: wide }}>
-            <StepCell
-              id={ids[k] as string}
-              name={clip.name}
-              step={step}
-              index={k}
-              width={wide}
-              chosen={chosen.includes(k)}
-              now={k === now}
-              roundsFrom={k > 0 && k === clip.loopFrom}
-              scale={scale}
-            />
-          </li>
-        ))}
-        {clip.steps.length === 0 && (
-          <li className="flex h-full items-center justify-center px-3 text-center text-muted">
-            Drag frames here, or pick them below and press Enter.
-          </li>
-        )}
-      </ol>
+      <WithMenu label="What can be done with the step" menuOf={(target) => menuOf(clip, target)}>
+        <ol
+          ref={setNodeRef}
+          aria-label={`Steps of ${clip.name}`}
+          className={`relative shrink-0 rounded-box border bg-raised ${isOver ? "border-now" : "border-lapis"}`}
+          style={{ width: Math.max(width, 120) + 2, height: HEIGHT }}
+        >
+          {inSight.map(({ step, k, left, wide }) => (
+            // Only places change while an edge before them is dragged: what stands in them is left alone.
+            <li key={k} className="absolute top-0 h-full" style={{ left, width: wide }}>
+              <StepCell
+                id={ids[k] as string}
+                name={clip.name}
+                step={step}
+                index={k}
+                width={wide}
+                chosen={chosen.includes(k)}
+                now={k === now}
+                roundsFrom={k > 0 && k === clip.loopFrom}
+                scale={scale}
+              />
+            </li>
+          ))}
+          {clip.steps.length === 0 && (
+            <li className="flex h-full items-center justify-center px-3 text-center text-muted">
+              Drag frames here, or pick them below and press Enter.
+            </li>
+          )}
+        </ol>
+      </WithMenu>
     </SortableContext>
   );
+}
+
+function menuOf(clip: Clip, target: Element): Menu | null {
+  const step = target.closest<HTMLElement>("[data-step]")?.dataset.step;
+  return step === undefined ? null : stepMenu(clip, Number(step));
 }
 
 interface StepProps {
@@ -98,12 +107,13 @@ const StepCell = memo(function StepCell({ id, name: clip, step, index, width, ch
     <div
       ref={setNodeRef}
       {...listeners}
-      className={`h-full w-full touch-none ${isDragging ? "relative z-20 opacity-70" : "relative"}`}
+      className={`h-full w-full touch-pan-x ${isDragging ? "relative z-20 opacity-70" : "relative"}`}
       style={{ transform: CSS.Translate.toString(transform), transition }}
     >
       <button
         type="button"
         data-chooses
+        data-step={index}
         aria-pressed={chosen}
         aria-label={`Step ${number}: ${name}, ${step.events ? `fires ${step.events.join(" and ")}, ` : ""}${ms} ms`}
         title={`${name}, ${ms} ms`}

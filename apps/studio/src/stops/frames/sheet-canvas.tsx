@@ -3,13 +3,15 @@
 import { sheetLook } from "@caravan/core/art";
 import { cellAt, type Grid, traitsOf } from "@caravan/core/cut";
 import { encloses, type Frame, type FrameRef, keptRefs, type Source, sheetOf } from "@caravan/core/model";
+import { Minus, Plus } from "lucide-react";
 import { type PointerEvent, type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Box } from "../../preview/box-gesture";
 import { usePicture } from "../../project/pictures";
 import { pickRun, rowRefs, togglePick, togglePicks, useView } from "../../project/view";
-import { Button } from "../../ui/button";
+import { Button, IconButton } from "../../ui/button";
 import { useCountFrom } from "../../ui/counting";
 import { useKeys } from "../../ui/keys";
+import { usePinch } from "../../ui/pinch";
 import { describeCursor, movedCursor } from "./cursor";
 import { coloursFrom, paintSheet } from "./paint-sheet";
 import { rowOfFrames, rowRect, sheetScene } from "./sheet-scene";
@@ -48,6 +50,10 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
   }, []);
 
   useWheelZoom(frame, move);
+  usePinch(frame, {
+    onZoom: (direction, x, y) => move((now) => zoomedAt(now, direction, x, y)),
+    onPan: (dx, dy) => move((now) => panned(now, dx, dy, sheet, room)),
+  });
   const dragged = wayNamed(way)?.boxes;
   const boxes = useMemo(() => dragged?.of(source) ?? NO_BOXES, [source, dragged]);
   const hand = useHand({
@@ -78,6 +84,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
     return () => cancelAnimationFrame(request);
   }, [source, grid, picked, cursor, hoverRow, region, view, room, picture, draft]);
 
+  const zoomInMiddle = (direction: 1 | -1) => move((now) => zoomedAt(now, direction, room.w / 2, room.h / 2));
   const zoomBy = (direction: 1 | -1) =>
     move((now) => zoomedAt(now, direction, pointer.current?.x ?? room.w / 2, pointer.current?.y ?? room.h / 2));
   const moveCursor = (dx: number, dy: number, extend: boolean) => {
@@ -212,6 +219,12 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
         <span className="number">
           {source.name} · {width} × {height} · {view ? zoomInWords(view.zoom) : ""}
         </span>
+        <IconButton label="Zoom out" look="quiet" onClick={() => zoomInMiddle(-1)} aria-keyshortcuts="-">
+          <Minus size={13} />
+        </IconButton>
+        <IconButton label="Zoom in" look="quiet" onClick={() => zoomInMiddle(1)} aria-keyshortcuts="+">
+          <Plus size={13} />
+        </IconButton>
         <Button look="quiet" className="min-h-6 px-1.5 text-small" onClick={seeAll} aria-keyshortcuts="0">
           See all
         </Button>

@@ -2,16 +2,19 @@
 
 import { moveFrames } from "@caravan/core/edit";
 import { type FrameRef, frameRef, type Source } from "@caravan/core/model";
-import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
+import { closestCenter, DndContext, type DragEndEvent } from "@dnd-kit/core";
 import type { ReactNode } from "react";
 import { FrameStrip } from "../../preview/frame-strip";
 import { edit } from "../../project/open-project";
 import { useView } from "../../project/view";
+import { useDragSensors } from "../../ui/drag-sensors";
 import { say } from "../../ui/notices";
+import { type Menu, WithMenu } from "../../ui/with-menu";
+import { frameMenu } from "./frame-menu";
 
 /** The frames of the sheet in order, under it; dragged, they change their places. */
 export function Tray({ source, children }: { source: Source; children?: ReactNode }) {
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const sensors = useDragSensors();
   return (
     <section aria-label="Tray" className="shrink-0 rounded-box border border-line bg-surface px-2.5 pt-2 pb-1">
       <header className="mb-1.5 flex min-h-6 items-center justify-between gap-3">
@@ -19,10 +22,19 @@ export function Tray({ source, children }: { source: Source; children?: ReactNod
         {children}
       </header>
       <DndContext id="tray" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(source, event)}>
-        <FrameStrip source={source} sortable />
+        <WithMenu label="What can be done with the frame" menuOf={menuOf}>
+          <div>
+            <FrameStrip source={source} sortable />
+          </div>
+        </WithMenu>
       </DndContext>
     </section>
   );
+}
+
+function menuOf(target: Element): Menu | null {
+  const ref = target.closest<HTMLElement>("[data-frame]")?.dataset.frame;
+  return ref === undefined ? null : frameMenu(ref as FrameRef);
 }
 
 /** A frame dragged onto another takes its place; if it is picked, all that are picked go along, in their order. */

@@ -1,6 +1,6 @@
 "use client";
 
-import { addMarkKind } from "@caravan/core/edit";
+import { addMarkKind, removeMarkKind } from "@caravan/core/edit";
 import {
   type Clip,
   type ClipName,
@@ -22,7 +22,8 @@ import { act } from "../../project/act";
 import { currentProject, useProject } from "../../project/open-project";
 import { chooseClip, chooseReelSource, chosenMark, useView } from "../../project/view";
 import { Button } from "../../ui/button";
-import { ListHeading, type Row, RowList } from "../../ui/row-list";
+import { ListHeading, type Row, RowList, rowAt } from "../../ui/row-list";
+import { type Menu, WithMenu } from "../../ui/with-menu";
 import { SHAPES } from "./shapes";
 
 const ORIGIN = "origin";
@@ -42,12 +43,16 @@ export function List() {
   return (
     <>
       <ListHeading title="Marks" count={project.marks.length} />
-      <RowList
-        label="Marks"
-        rows={[{ id: ORIGIN, name: "Origin", fact: "+" }, ...rows]}
-        chosen={kind ? idOf(kind) : ORIGIN}
-        onChoose={(id) => useView.setState({ markName: project.marks.find((each) => idOf(each) === id)?.name ?? null })}
-      />
+      <WithMenu label="What can be done with the marks" menuOf={(target) => kindMenu(project, rowAt(target))}>
+        <div>
+          <RowList
+            label="Marks"
+            rows={[{ id: ORIGIN, name: "Origin", fact: "+" }, ...rows]}
+            chosen={kind ? idOf(kind) : ORIGIN}
+            onChoose={(id) => useView.setState({ markName: project.marks.find((each) => idOf(each) === id)?.name ?? null })}
+          />
+        </div>
+      </WithMenu>
       <div className="mt-3 mb-5 flex flex-wrap gap-2 px-1.5">
         {MARK_SHAPES.map((shape) => (
           <Button key={shape} onClick={() => addKind(shape)}>
@@ -68,6 +73,17 @@ export function List() {
       </div>
     </>
   );
+}
+
+function kindMenu({ marks }: Project, id: string | undefined): Menu | null {
+  const kind = marks.find((each) => idOf(each) === id);
+  if (!kind) return null;
+  useView.setState({ markName: kind.name });
+  return [
+    { label: "Rename", run: () => useView.setState({ naming: true }) },
+    null,
+    { label: "Remove with all its marks", run: () => act(removeMarkKind, kind.name) && useView.setState({ markName: null }) },
+  ];
 }
 
 /** A kind may be called as the origin is. */

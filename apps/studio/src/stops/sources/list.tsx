@@ -3,7 +3,9 @@
 import { useProject } from "../../project/open-project";
 import { chooseSource, chosenSource, go, useView } from "../../project/view";
 import { ListHeading, RowList } from "../../ui/row-list";
+import { WithMenu } from "../../ui/with-menu";
 import { cutInWords } from "./facts";
+import { sourceMenu } from "./source-menu";
 
 export function List() {
   const project = useProject((each) => each);
@@ -12,16 +14,20 @@ export function List() {
   return (
     <>
       <ListHeading title="Sources" count={sources.length} />
-      <RowList
-        label="Sources"
-        rows={sources.map((source) => ({ id: source.id, name: source.name, fact: cutInWords(source) }))}
-        chosen={chosen}
-        onChoose={chooseSource}
-        onOpen={(id) => {
-          chooseSource(id);
-          go("frames");
-        }}
-      />
+      <WithMenu label="What can be done with the source" menuOf={sourceMenu}>
+        <div>
+          <RowList
+            label="Sources"
+            rows={sources.map((source) => ({ id: source.id, name: source.name, fact: cutInWords(source) }))}
+            chosen={chosen}
+            onChoose={chooseSource}
+            onOpen={(id) => {
+              chooseSource(id);
+              go("frames");
+            }}
+          />
+        </div>
+      </WithMenu>
       {sources.length === 0 && <p className="px-1.5 text-muted">No pictures yet.</p>}
     </>
   );

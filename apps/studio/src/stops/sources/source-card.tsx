@@ -18,6 +18,7 @@ export function SourceCard({ source, chosen }: { source: Source; chosen: boolean
       <button
         type="button"
         data-chooses
+        data-source={source.id}
         aria-pressed={chosen}
         onClick={() => chooseSource(source.id)}
         onDoubleClick={() => go("frames")}

@@ -11,8 +11,10 @@ import { Button } from "../../ui/button";
 import { chooseFiles, chooseFolder } from "../../ui/files";
 import { inBackground } from "../../ui/in-background";
 import { useKeys } from "../../ui/keys";
+import { WithMenu } from "../../ui/with-menu";
 import { LinkedFolderLine } from "./linked-folder-line";
 import { SourceCard } from "./source-card";
+import { sourceMenu } from "./source-menu";
 
 /** The wall of pictures that came in. */
 export function Surface() {
@@ -54,14 +56,16 @@ export function Surface() {
       {sources.length === 0 ? (
         <Empty />
       ) : (
-        <ul
-          aria-label="Pictures"
-          className="grid min-h-0 grow auto-rows-min grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-3 overflow-y-auto pb-2"
-        >
-          {sources.map((source) => (
-            <SourceCard key={source.id} source={source} chosen={source.id === chosen} />
-          ))}
-        </ul>
+        <WithMenu label="What can be done with the source" menuOf={sourceMenu}>
+          <ul
+            aria-label="Pictures"
+            className="grid min-h-0 grow auto-rows-min grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-3 overflow-y-auto pb-2"
+          >
+            {sources.map((source) => (
+              <SourceCard key={source.id} source={source} chosen={source.id === chosen} />
+            ))}
+          </ul>
+        </WithMenu>
       )}
     </>
   );

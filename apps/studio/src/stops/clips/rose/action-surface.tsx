@@ -3,7 +3,7 @@
 import { mirrorMissing, removeAction, renameAction, setPetal, setWays } from "@caravan/core/edit";
 import { mirrorOf, nearestPresent, turnedBy } from "@caravan/core/facing";
 import { type Action, type ActionName, type Clip, type ClipName, FACINGS_OF, type Facing, type Ways } from "@caravan/core/model";
-import { DndContext, type DragEndEvent, PointerSensor, pointerWithin, useDraggable, useSensor, useSensors } from "@dnd-kit/core";
+import { DndContext, type DragEndEvent, pointerWithin, useDraggable } from "@dnd-kit/core";
 import { CSS } from "@dnd-kit/utilities";
 import { usePlayer } from "../../../preview/player-state";
 import { act } from "../../../project/act";
@@ -12,6 +12,7 @@ import { edit, useProject } from "../../../project/open-project";
 import { chooseAction, chooseClip } from "../../../project/view";
 import { Button } from "../../../ui/button";
 import { Choice } from "../../../ui/choice";
+import { useDragSensors } from "../../../ui/drag-sensors";
 import { inBackground } from "../../../ui/in-background";
 import { useKeys } from "../../../ui/keys";
 import { say } from "../../../ui/notices";
@@ -26,7 +27,7 @@ export function ActionSurface({ action }: { action: Action }) {
   const petal = action.facings[looks];
   const across = mirrorOf(looks);
   const { name } = action;
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const sensors = useDragSensors();
   const turn = (by: 1 | -1) => usePlayer.setState({ facing: turnedBy(looks, action.ways, by) });
   const mirror = () => {
     const other = action.facings[across];
@@ -159,7 +160,7 @@ function ClipChip({ clip, onClick }: { clip: Clip; onClick: () => void }) {
       type="button"
       onClick={onClick}
       {...listeners}
-      className={`min-h-7 touch-none rounded-box border border-line bg-raised px-2 hover:border-lapis ${isDragging ? "relative z-30 opacity-80" : ""}`}
+      className={`min-h-7 touch-manipulation rounded-box border border-line bg-raised px-2 hover:border-lapis ${isDragging ? "relative z-30 opacity-80" : ""}`}
       style={{ transform: CSS.Translate.toString(transform) }}
     >
       {clip.name}

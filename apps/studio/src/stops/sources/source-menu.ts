@@ -1,0 +1,23 @@
+/** What the right button offers for a source, on the wall and in the list. */
+import { removeSource } from "@caravan/core/edit";
+import type { SourceId } from "@caravan/core/model";
+import { act } from "../../project/act";
+import { currentProject } from "../../project/open-project";
+import { chooseSource, go } from "../../project/view";
+import { inBackground } from "../../ui/in-background";
+import type { Menu } from "../../ui/with-menu";
+import { replaceArt } from "./replace-art";
+
+export function sourceMenu(target: Element): Menu | null {
+  const id = target.closest<HTMLElement>("[data-row], [data-source]")?.dataset;
+  const source = currentProject().sources.find((each) => each.id === (id?.source ?? id?.row));
+  if (!source) return null;
+  chooseSource(source.id as SourceId);
+  return [
+    { label: source.cut ? "See its frames" : "Cut it", keys: "Enter", run: () => go("frames") },
+    { label: "Rename", run: () => document.querySelector<HTMLInputElement>('input[aria-label="Source name"]')?.focus() },
+    { label: "Replace its art …", run: () => inBackground(replaceArt(source)) },
+    null,
+    { label: "Remove", run: () => act(removeSource, source.id) },
+  ];
+}

@@ -1,0 +1,89 @@
+import type { CDPSession, Locator, Page } from "@playwright/test";
+import { expect, test } from "./fixtures";
+import { dropFiles, figureSheet, goTo, openStudio, pngFile, startProject } from "./studio";
+
+interface Finger {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Fingers on the screen, as the system tells the browser of them. */
+async function touchOf(page: Page): Promise<(type: "touchStart" | "touchMove" | "touchEnd", fingers: readonly Finger[]) => Promise<void>> {
+  const session: CDPSession = await page.context().newCDPSession(page);
+  await session.send("Emulation.setTouchEmulationEnabled", { enabled: true, maxTouchPoints: 5 });
+  return async (type, fingers) => {
+    await session.send("Input.dispatchTouchEvent", { type, touchPoints: fingers.map(({ x, y }, id) => ({ x, y, id })) });
+  };
+}
+
+async function middleOf(part: Locator): Promise<Finger> {
+  const box = await part.boundingBox();
+  if (!box) throw new Error("It is not on the screen.");
+  return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+}
+
+test("by touch alone: a sheet is cut, picked from, zoomed by two fingers, and its tray is swiped", async ({ page }) => {
+  await openStudio(page);
+  await startProject(page);
+  const touch = await touchOf(page);
+  const tap = async (part: Locator) => {
+    await touch("touchStart", [await middleOf(part)]);
+    await touch("touchEnd", []);
+  };
+  await dropFiles(page, [pngFile("figures.png", figureSheet(24, 2))]);
+  await goTo(page, "Frames");
+  await tap(page.getByRole("radio", { name: "Outlines" }));
+  await expect(page.getByTestId("outcome")).toContainText("24 frames");
+
+  const sheet = page.getByTestId("sheet");
+  const zoomed = sheet.getByText(/ · \d+ × \d+ · /);
+  const before = await zoomed.innerText();
+  const { x, y } = await middleOf(sheet);
+  await touch("touchStart", [{ x: x - 40, y }]);
+  await touch("touchStart", [
+    { x: x - 40, y },
+    { x: x + 40, y },
+  ]);
+  for (const apart of [50, 60, 75, 95])
+    await touch("touchMove", [
+      { x: x - apart, y },
+      { x: x + apart, y },
+    ]);
+  await touch("touchEnd", []);
+  await expect(zoomed).not.toHaveText(before);
+  // Two fingers picked nothing and drew nothing.
+  await expect(page.getByTestId("picked")).toHaveText("click picks");
+  await tap(page.getByRole("button", { name: "Zoom out" }));
+  await expect(zoomed).toHaveText(before);
+
+  const strip = page.getByRole("listbox", { name: "Frames of figures" });
+  const first = page.getByRole("option").first();
+  await tap(first);
+  await expect(page.getByTestId("picked")).toContainText("1 picked");
+  const at = await middleOf(strip);
+  await touch("touchStart", [{ x: at.x + 150, y: at.y }]);
+  for (let k = 1; k <= 12; k++) await touch("touchMove", [{ x: at.x + 150 - k * 25, y: at.y }]);
+  await touch("touchEnd", []);
+  await expect.poll(() => strip.evaluate((element) => element.scrollLeft)).toBeGreaterThan(100);
+  await expect(page.getByTestId("picked")).toContainText("1 picked");
+});
+
+test("two fingers on the player zoom it by whole steps", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Clips");
+  const touch = await touchOf(page);
+  const zoom = page.getByTestId("player-zoom");
+  const before = Number.parseInt(await zoom.innerText(), 10);
+  const { x, y } = await middleOf(page.getByTestId("stage"));
+  await touch("touchStart", [
+    { x: x - 60, y },
+    { x: x + 60, y },
+  ]);
+  for (const apart of [50, 42, 36])
+    await touch("touchMove", [
+      { x: x - apart, y },
+      { x: x + apart, y },
+    ]);
+  await touch("touchEnd", []);
+  await expect.poll(async () => Number.parseInt(await zoom.innerText(), 10)).toBeLessThan(before);
+});

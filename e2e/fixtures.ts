@@ -13,6 +13,8 @@ interface Each {
   readonly moving: boolean;
   /** A context of the test's own, for options that a context is born with. */
   readonly ownContext: boolean;
+  /** Whether the browser has never seen Caravan, and is told what it is. */
+  readonly firstVisit: boolean;
 }
 
 interface ForWorker {
@@ -22,6 +24,7 @@ interface ForWorker {
 export const test = base.extend<Each, ForWorker>({
   moving: [false, { option: true }],
   ownContext: [false, { option: true }],
+  firstVisit: [false, { option: true }],
   warm: [
     // biome-ignore lint/correctness/noEmptyPattern: Playwright reads from the pattern what a fixture needs.
     async ({}, use, { project }) => {
@@ -57,8 +60,9 @@ export const test = base.extend<Each, ForWorker>({
     await use(warm);
     await Promise.all(warm.pages().map((page) => page.close()));
   },
-  page: async ({ context, moving, colorScheme, baseURL }, use) => {
+  page: async ({ context, moving, firstVisit, colorScheme, baseURL }, use) => {
     const page = await context.newPage();
+    if (!firstVisit) await page.addInitScript(() => localStorage.setItem("caravan-met", "yes"));
     const session = await context.newCDPSession(page);
     await session.send("Storage.clearDataForOrigin", {
       origin: new URL(baseURL ?? "").origin,

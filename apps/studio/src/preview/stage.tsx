@@ -5,6 +5,7 @@ import { timeAt } from "@caravan/core/playback";
 import { type PointerEvent, type RefObject, useEffect, useMemo, useRef } from "react";
 import { loadPictures, usePictures } from "../project/pictures";
 import { usePinch } from "../ui/pinch";
+import { onThemeChange, themeNow } from "../ui/theme-now";
 import type { Clock } from "./clock";
 import type { ShownMarks } from "./marks-scene";
 import { frameShown, paintFigure, paintGround } from "./paint-stage";
@@ -73,15 +74,10 @@ export function Stage({
       if (request === 0) request = requestAnimationFrame(draw);
     };
     soon();
-    const theme = new MutationObserver(soon);
-    theme.observe(document.documentElement, { attributeFilter: ["data-theme"] });
-    DARK?.addEventListener("change", soon);
     // When time moves it is drawn at once, and so in the same picture of the display as whoever follows that clock too.
-    const stops = [clock.subscribe(draw), usePlayer.subscribe(soon), usePictures.subscribe(soon)];
+    const stops = [onThemeChange(soon), clock.subscribe(draw), usePlayer.subscribe(soon), usePictures.subscribe(soon)];
     return () => {
       cancelAnimationFrame(request);
-      theme.disconnect();
-      DARK?.removeEventListener("change", soon);
       for (const stop of stops) stop();
     };
   }, [playing, clock, scene, marks]);
@@ -161,13 +157,9 @@ function allThatIsSeen(playing: Playing | null, elapsed: number, scene: StageSce
     usePictures.getState().entries,
     timeline?.spanAt(now).at,
     timeline?.shownAt(now).visible,
-    document.documentElement.dataset.theme,
-    DARK?.matches,
+    themeNow(),
   ];
 }
-
-/** Colours of the interface follow the system until a person chooses. */
-const DARK = globalThis.matchMedia?.("(prefers-color-scheme: dark)");
 
 function paint(
   context: CanvasRenderingContext2D,

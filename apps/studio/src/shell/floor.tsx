@@ -12,6 +12,7 @@ import { Button, IconButton } from "../ui/button";
 import { giveHeldKeys, holdKeysWhile, useKeys } from "../ui/keys";
 import { Later } from "../ui/later";
 import { useMedia } from "../ui/media";
+import { NoticeList } from "../ui/notice-list";
 import { STOP_PARTS } from "./stops";
 
 /** Below this width the list, and below that one the player too, are drawers: the surface needs the room. */
@@ -78,7 +79,7 @@ export function Floor() {
             <>
               <Handle label="Width of the player" />
               <Panel id="dock" defaultSize="304px" minSize="270px" maxSize="480px" groupResizeBehavior="preserve-pixel-size">
-                <Dock stop={stop} />
+                <Dock stop={stop} notices />
               </Panel>
             </>
           )}
@@ -90,10 +91,11 @@ export function Floor() {
         )}
         {dockIsDrawer && drawer === "dock" && (
           <Drawer side="right" onClose={() => setDrawer(null)}>
-            <Dock stop={stop} />
+            <Dock stop={stop} notices={false} />
           </Drawer>
         )}
       </main>
+      {dockIsDrawer && <NoticeList />}
       <footer className="flex h-6.5 shrink-0 items-center justify-between gap-4 border-t border-line px-3.5 text-small text-muted">
         <p className="truncate">{help}</p>
         <p className="shrink-0">Ctrl+Z undoes anything</p>
@@ -103,7 +105,7 @@ export function Floor() {
 }
 
 /** The player, and the details of what is chosen, which scroll under it, so that motion is never out of sight. */
-function Dock({ stop }: { stop: Stop }) {
+function Dock({ stop, notices }: { stop: Stop; notices: boolean }) {
   const { title, Details } = STOP_PARTS[stop];
   return (
     <section aria-label="Player and details" className="flex h-full flex-col">
@@ -115,6 +117,7 @@ function Dock({ stop }: { stop: Stop }) {
           </Boundary>
         </Later>
       </div>
+      {notices && <NoticeList />}
     </section>
   );
 }

@@ -14,7 +14,6 @@ import { go, STOPS, useView } from "../project/view";
 import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";
 import { useKeyListener, useKeys } from "../ui/keys";
-import { NoticeList } from "../ui/notice-list";
 import { say } from "../ui/notices";
 import { ArrivalLine } from "./arrival-line";
 import { ArrivalReview } from "./arrival-review";
@@ -22,6 +21,7 @@ import { Banners } from "./banners";
 import { ChangedArtReview } from "./changed-art-review";
 import { deliverAgainNow, redoNow, saveAsFile, undoNow } from "./commands";
 import { FINDER_LABEL, Finder } from "./finder";
+import { FirstVisit } from "./first-visit";
 import { Floor } from "./floor";
 import { KeysPanel } from "./keys-panel";
 import { LeavingDialog } from "./leaving-dialog";
@@ -69,12 +69,12 @@ export function Workshop() {
       <div className="flex h-full flex-col">
         <Road onFind={() => setDialog("finder")} onKeys={() => setDialog("keys")} onProjects={() => setDialog("projects")} />
         <Banners />
+        <FirstVisit />
         <ArrivalLine />
         <Floor />
         <ArrivalReview />
         <ChangedArtReview />
         <LeavingDialog />
-        <NoticeList />
         <Finder open={dialog === "finder"} onClose={() => setDialog(null)} />
         <KeysPanel open={dialog === "keys"} onClose={() => setDialog(null)} />
         <ProjectsDialog open={dialog === "projects"} onClose={() => setDialog(null)} />

@@ -12,13 +12,13 @@ export function Detail({ title, part = title, aside, children }: { title: string
     <Collapsible.Root asChild open={!folded} onOpenChange={(open) => fold(part, !open)}>
       <section className="border-b border-line px-3.5 py-3">
         <div className={`flex items-baseline justify-between gap-2 ${folded ? "" : "mb-1.5"}`}>
-          <h3 className="min-w-0 font-semibold text-muted">
-            <Collapsible.Trigger className="-ml-2.5 flex max-w-full items-center gap-0.5 text-left hover:text-ink">
+          <h3 className="font-semibold text-muted">
+            <Collapsible.Trigger className="relative -left-2.5 flex items-center gap-0.5 text-left hover:text-ink">
               {folded ? <ChevronRight size={13} className="shrink-0" /> : <ChevronDown size={13} className="shrink-0" />}
-              <span className="truncate">{title}</span>
+              {title}
             </Collapsible.Trigger>
           </h3>
-          {aside && <span className="text-small text-muted">{aside}</span>}
+          {aside && <span className="text-right text-small text-muted">{aside}</span>}
         </div>
         <Collapsible.Content>{children}</Collapsible.Content>
       </section>

@@ -2,39 +2,47 @@
 
 import { X } from "lucide-react";
 import { Button, IconButton } from "./button";
-import { dismiss, useNotices } from "./notices";
+import { dismiss, holdNotices, letNoticesGo, useNotices } from "./notices";
 
 const TONES = { plain: "border-l-lapis", good: "border-l-cactus", trouble: "border-l-brick" };
 
-/** What there is to tell, at the foot of the screen; read out as it comes. */
+/**
+ * What there is to tell, read out as it comes. It takes room of its own, at the foot of the player's column or, where that is put away, of the
+ * screen: so nothing is covered that is needed next. Pointing at it holds it.
+ */
 export function NoticeList() {
   const notices = useNotices((state) => state.notices);
   return (
     <div
       role="status"
       aria-live="polite"
-      className="pointer-events-none fixed right-3 bottom-9 z-30 flex max-h-[70vh] w-72 flex-col gap-2 overflow-y-auto"
+      onPointerEnter={holdNotices}
+      onPointerLeave={letNoticesGo}
+      className={`flex max-h-[45vh] shrink-0 flex-col gap-2 overflow-y-auto ${notices.length > 0 ? "border-t border-line p-2" : ""}`}
     >
       {notices.map(({ id, tone, text, action }) => (
         <div
           key={id}
-          className={`pointer-events-auto flex flex-wrap items-center gap-2 rounded-box border border-l-4 border-line bg-raised px-3 py-2 ${TONES[tone]}`}
+          className={`flex items-start gap-2 rounded-box border border-l-4 border-line bg-raised py-1.5 pr-1.5 pl-3 ${TONES[tone]}`}
         >
-          <p className="w-full break-words">
-            {tone === "trouble" && <strong className="text-brick">Trouble: </strong>}
-            {text}
-          </p>
-          {action && (
-            <Button
-              onClick={() => {
-                dismiss(id);
-                action.run();
-              }}
-            >
-              {action.label}
-            </Button>
-          )}
-          <IconButton label="Dismiss" look="quiet" className="ml-auto" onClick={() => dismiss(id)}>
+          <div className="min-w-0 grow">
+            <p className="break-words">
+              {tone === "trouble" && <strong className="text-brick">Trouble: </strong>}
+              {text}
+            </p>
+            {action && (
+              <Button
+                className="mt-1"
+                onClick={() => {
+                  dismiss(id);
+                  action.run();
+                }}
+              >
+                {action.label}
+              </Button>
+            )}
+          </div>
+          <IconButton label="Dismiss" look="quiet" onClick={() => dismiss(id)}>
             <X size={14} />
           </IconButton>
         </div>

@@ -20,16 +20,42 @@ export function say(notice: Omit<Notice, "id">): void {
   useNotices.setState(({ notices }) => ({
     notices: withRoom([...notices.filter((each) => each.text !== notice.text), { ...notice, id }]),
   }));
-  if (notice.tone !== "trouble") setTimeout(() => dismiss(id), SHOWN_FOR);
+  if (notice.tone !== "trouble") passing.add(id);
+  restart();
+}
+
+/** Those that go by themselves, the oldest first. */
+const passing = new Set<number>();
+let held = false;
+let going: ReturnType<typeof setTimeout> | undefined;
+
+/** Someone points at them, perhaps to reach a button: none goes meanwhile. */
+export function holdNotices(): void {
+  held = true;
+  clearTimeout(going);
+}
+
+export function letNoticesGo(): void {
+  held = false;
+  restart();
+}
+
+function restart(): void {
+  clearTimeout(going);
+  if (held || passing.size === 0) return;
+  going = setTimeout(() => {
+    for (const id of [...passing]) dismiss(id);
+  }, SHOWN_FOR);
 }
 
 /** Trouble is never pushed out by what came later: only a person sends it away. */
 function withRoom(notices: readonly Notice[]): Notice[] {
-  const passing = notices.filter(({ tone }) => tone !== "trouble");
-  const gone = new Set(passing.slice(0, Math.max(0, passing.length - MOST)));
+  const others = notices.filter(({ tone }) => tone !== "trouble");
+  const gone = new Set(others.slice(0, Math.max(0, others.length - MOST)));
   return notices.filter((each) => !gone.has(each));
 }
 
 export function dismiss(id: number): void {
+  passing.delete(id);
   useNotices.setState(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) }));
 }

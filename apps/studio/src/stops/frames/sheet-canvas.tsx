@@ -12,6 +12,7 @@ import { Button, IconButton } from "../../ui/button";
 import { useCountFrom } from "../../ui/counting";
 import { useKeys } from "../../ui/keys";
 import { usePinch } from "../../ui/pinch";
+import { useThemeNow } from "../../ui/theme-now";
 import { describeCursor, movedCursor } from "./cursor";
 import { coloursFrom, paintSheet } from "./paint-sheet";
 import { rowOfFrames, rowRect, sheetScene } from "./sheet-scene";
@@ -66,6 +67,8 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
   });
   const { draft } = hand;
 
+  const theme = useThemeNow();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: painted again in other colours
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
     const element = frame.current;
@@ -82,7 +85,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
     };
     const request = requestAnimationFrame(paint);
     return () => cancelAnimationFrame(request);
-  }, [source, grid, picked, cursor, hoverRow, region, view, room, picture, draft]);
+  }, [source, grid, picked, cursor, hoverRow, region, view, room, picture, draft, theme]);
 
   const zoomInMiddle = (direction: 1 | -1) => move((now) => zoomedAt(now, direction, room.w / 2, room.h / 2));
   const zoomBy = (direction: 1 | -1) =>

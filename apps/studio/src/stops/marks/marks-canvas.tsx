@@ -14,6 +14,7 @@ import { fittingZoom, frameOnStage, reachOf, type StageScene, stageScene } from 
 import { useCanvasSize } from "../../preview/use-canvas-size";
 import { useProject } from "../../project/open-project";
 import { loadPictures, pictureNow, usePictures } from "../../project/pictures";
+import { useThemeNow } from "../../ui/theme-now";
 import type { FramesInScope } from "./scope";
 import { boxTo, drawBox, pointTo, type Spot } from "./set-marks";
 import { nudge } from "./set-origin";
@@ -65,7 +66,8 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
 
   useEffect(() => loadPictures([frame, ...ghosts].map(({ look }) => look)), [frame, ghosts]);
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: painted again when a picture has come
+  const theme = useThemeNow();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: painted again when a picture has come, and in other colours
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
     if (!context || size.width === 0) return;
@@ -73,7 +75,7 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
     const inks = stageInks(context.canvas);
     const shown = kind && draft ? withDraft(frame, kind, draft) : frame;
     paintMarks(context, shown, scene, { kinds, chosen: kind?.name ?? null }, inks, { held: "frame", mirror: false }, box);
-  }, [frame, ghosts, scene, size, entries, kinds, kind, box, draft]);
+  }, [frame, ghosts, scene, size, entries, kinds, kind, box, draft, theme]);
 
   const at = (event: PointerEvent): FramePoint => {
     const bounds = (canvas.current as HTMLCanvasElement).getBoundingClientRect();

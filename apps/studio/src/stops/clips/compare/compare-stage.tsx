@@ -8,6 +8,7 @@ import { stageInks } from "../../../preview/stage-inks";
 import { castOf, fittingZoom, reachOf, stageScene } from "../../../preview/stage-scene";
 import { useCanvasSize } from "../../../preview/use-canvas-size";
 import { loadPictures, usePictures } from "../../../project/pictures";
+import { onThemeChange } from "../../../ui/theme-now";
 import { type InStep, type Lane, laneTime } from "./lanes";
 
 export interface ShownLane {
@@ -85,7 +86,7 @@ function LaneCanvas({ lanes, all, inStep }: { lanes: readonly ShownLane[]; all: 
     };
     draw();
     // Drawn when the player's time moves, and so in the same picture of the display as the player itself.
-    const stops = [usePlayerClock.subscribe(draw), usePlayer.subscribe(draw), usePictures.subscribe(draw)];
+    const stops = [onThemeChange(draw), usePlayerClock.subscribe(draw), usePlayer.subscribe(draw), usePictures.subscribe(draw)];
     return () => {
       for (const stop of stops) stop();
     };

@@ -1,0 +1,63 @@
+"use client";
+
+import { X } from "lucide-react";
+import { create } from "zustand";
+import { ART_FILES, takeInAndGo } from "../project/arrive";
+import { useOpenProject } from "../project/open-project";
+import { go } from "../project/view";
+import { Button, IconButton } from "../ui/button";
+import { chooseFiles } from "../ui/files";
+import { inBackground } from "../ui/in-background";
+
+const KEY = "caravan-met";
+
+const useMet = create<{ readonly met: boolean }>(() => ({ met: globalThis.localStorage?.getItem(KEY) === "yes" }));
+
+function meet(): void {
+  useMet.setState({ met: true });
+  try {
+    localStorage.setItem(KEY, "yes");
+  } catch {
+    // Full or forbidden: it is said once more next time.
+  }
+}
+
+/** What this is, and three ways in; shown with the untouched demo until one of them is taken. */
+export function FirstVisit() {
+  const met = useMet((state) => state.met);
+  const demo = useOpenProject((open) => open.demo);
+  if (met || !demo) return null;
+  const open = async () => {
+    const files = await chooseFiles(ART_FILES, true);
+    if (files.length === 0) return;
+    meet();
+    await takeInAndGo(files);
+  };
+  return (
+    <section
+      aria-label="First steps"
+      className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line border-l-4 border-l-now bg-raised px-4 py-2.5"
+    >
+      <p className="min-w-64 grow basis-0">
+        <strong>Caravan cuts sprite sheets into frames, builds animation clips of them, and packs both for your game.</strong>{" "}
+        <span className="max-[799px]:hidden">
+          Drop art anywhere on this page to begin: it stays in this browser. What you see now is <em>The Tamarisk Road</em>, a made-up demo.
+        </span>
+      </p>
+      <Button look="now" onClick={() => inBackground(open())}>
+        Open art or a project …
+      </Button>
+      <Button
+        onClick={() => {
+          meet();
+          go("clips");
+        }}
+      >
+        See the demo move
+      </Button>
+      <IconButton label="Do not show this again" look="quiet" onClick={meet}>
+        <X size={15} />
+      </IconButton>
+    </section>
+  );
+}

@@ -1,0 +1,23 @@
+import { useSyncExternalStore } from "react";
+
+const DARK = globalThis.matchMedia?.("(prefers-color-scheme: dark)");
+
+/** Which colours hold now, as a text that changes with them: what is painted rather than styled is painted anew then. */
+export function useThemeNow(): string {
+  return useSyncExternalStore(onThemeChange, themeNow, () => "");
+}
+
+export function themeNow(): string {
+  return document.documentElement.dataset.theme ?? (DARK?.matches ? "dusk" : "day");
+}
+
+/** Calls back when a person chooses other colours, or the system does; the answer ends it. */
+export function onThemeChange(changed: () => void): () => void {
+  const chosen = new MutationObserver(changed);
+  chosen.observe(document.documentElement, { attributeFilter: ["data-theme"] });
+  DARK?.addEventListener("change", changed);
+  return () => {
+    chosen.disconnect();
+    DARK?.removeEventListener("change", changed);
+  };
+}

@@ -1,4 +1,5 @@
 /** Plays the files that lie in `delivered/` beside the page. */
+import { whyOf } from "@caravan/core/model";
 import { type Depot, playCrossing } from "./game";
 
 const get = (path: string) => fetch(`delivered/${path}`, { cache: "no-store" });
@@ -12,5 +13,5 @@ const beside: Depot = {
 
 const told = document.getElementById("told") as HTMLElement;
 playCrossing(document.getElementById("stage") as HTMLCanvasElement, told, beside, new AbortController().signal).catch((error: unknown) => {
-  told.textContent = `The game cannot start: ${error instanceof Error ? error.message : String(error)}`;
+  told.textContent = `The game cannot start: ${whyOf(error)}`;
 });

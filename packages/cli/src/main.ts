@@ -1,4 +1,4 @@
-import { CaravanError } from "@caravan/core/model";
+import { CaravanError, whyOf } from "@caravan/core/model";
 import { Command, CommanderError } from "commander";
 import { addBuild } from "./commands/build";
 import { addCheck } from "./commands/check";
@@ -27,7 +27,7 @@ function exitStatus(error: unknown): number {
     note(`caravan: ${error.message.replace(/\s+/g, " ")}`);
     return 1;
   }
-  note(`caravan: Internal error: ${error instanceof Error ? error.message : String(error)} Please report it.`);
+  note(`caravan: Internal error: ${whyOf(error)} Please report it.`);
   return 1;
 }
 

@@ -1,5 +1,6 @@
 "use client";
 
+import { whyOf } from "@caravan/core/model";
 import { playCrossing } from "@caravan/crossing/game";
 import { useEffect, useRef, useState } from "react";
 import { handedOver } from "./handed-over";
@@ -16,7 +17,7 @@ export function Crossing({ project, delivery }: { project: string; delivery: str
     words.textContent = "Asking the studio for the delivery …";
     const depot = handedOver({ project, delivery }, setSilence, ending.signal);
     playCrossing(stage, words, depot, ending.signal).catch((error: unknown) => {
-      setSilence(`The game cannot start: ${error instanceof Error ? error.message : String(error)}`);
+      setSilence(`The game cannot start: ${whyOf(error)}`);
     });
     return () => ending.abort();
   }, [project, delivery]);

@@ -1,10 +1,8 @@
 import type { Edit } from "@caravan/core/edit";
-import { say } from "../ui/notices";
+import { sayUnlessDone } from "../ui/notices";
 import { edit } from "./open-project";
 
 /** Makes an edit from a button or key; what stands in its way is told. True if it was made. */
 export function act<Args extends unknown[]>(change: Edit<Args>, ...args: Args): boolean {
-  const error = edit(change, ...args);
-  if (error) say({ tone: "trouble", text: error.message });
-  return error === null;
+  return sayUnlessDone(edit(change, ...args));
 }

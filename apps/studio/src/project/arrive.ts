@@ -2,10 +2,10 @@
 
 import { lookOf } from "@caravan/core/art";
 import { cutByMetadata, takeIn as takeInEdit } from "@caravan/core/edit";
-import { CaravanError, naturalOrder, type Project } from "@caravan/core/model";
+import { CaravanError, naturalOrder, type Project, whyOf } from "@caravan/core/model";
 import { create } from "zustand";
 import { inBackground } from "../ui/in-background";
-import { say } from "../ui/notices";
+import { say, sayTrouble, sayUnlessDone } from "../ui/notices";
 import { run } from "../workers/client";
 import type { ReadArt, StoredLayer, StoredPicture } from "../workers/jobs";
 import { type HandedFile, handed, isHidden } from "./arriving/collect";
@@ -77,7 +77,7 @@ useOpenProject.subscribe((open, before) => {
 export async function takeInAndGo(files: readonly File[] | readonly HandedFile[]): Promise<void> {
   const before = useFailedFiles.getState().failed.length;
   const list = files.map((each) => (each instanceof File ? (handed([each])[0] as HandedFile) : each));
-  await readAndPropose(list).catch((error) => say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) }));
+  await readAndPropose(list).catch(sayTrouble);
   const failed = useFailedFiles.getState().failed.slice(before);
   if (!failed[0]) return;
   const text = failed.length === 1 ? failed[0].error.message : `${failed.length} files did not come in.`;
@@ -149,7 +149,7 @@ async function bringingIn(proposals: readonly Proposal[], choicesOf: (proposal: 
       : cutByMetadata.label(project, recut.source, { by: "metadata", file: recut.file, reading: recut.reading }, recut.frames);
   const error = work.apply(change, label);
   if (error?.code === "other-project") throw error;
-  if (error) say({ tone: "trouble", text: error.message });
+  sayUnlessDone(error);
   const added = currentProject().sources.filter((source) => !known.has(source.id));
   for (const { description, recut: cutAgain } of chosen) {
     if (!description) continue;
@@ -301,11 +301,5 @@ function noteFailed(failed: readonly FailedFile[]): void {
 
 function asCaravanError(error: unknown, where: string): CaravanError {
   if (error instanceof CaravanError) return error;
-  return new CaravanError(
-    "damaged-picture",
-    where,
-    `It could not be read: ${error instanceof Error ? error.message : String(error)}.`,
-    "Try again.",
-    { cause: error },
-  );
+  return new CaravanError("damaged-picture", where, `It could not be read: ${whyOf(error)}.`, "Try again.", { cause: error });
 }

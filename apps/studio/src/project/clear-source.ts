@@ -1,7 +1,7 @@
 import { lookOf } from "@caravan/core/art";
 import { setClearing } from "@caravan/core/edit";
 import type { Clearing, Source } from "@caravan/core/model";
-import { say } from "../ui/notices";
+import { sayTrouble, sayUnlessDone } from "../ui/notices";
 import { begin } from "./begun";
 import { pictureOfLook } from "./pictures";
 
@@ -17,8 +17,8 @@ export async function clearSource(source: Source, clearing: Clearing | null): Pr
       clearing,
       looks.map(({ coverage }) => coverage),
     );
-    if (error) say({ tone: "trouble", text: error.message });
+    sayUnlessDone(error);
   } catch (error) {
-    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+    sayTrouble(error);
   }
 }

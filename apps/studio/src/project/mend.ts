@@ -1,6 +1,6 @@
 import { allMended, type Finding, mended } from "@caravan/core/check";
 import { inBackground } from "../ui/in-background";
-import { say } from "../ui/notices";
+import { sayUnlessDone } from "../ui/notices";
 import { clearSource } from "./clear-source";
 import { apply, currentProject } from "./open-project";
 
@@ -18,7 +18,7 @@ export function mendFinding(finding: Finding): void {
       (project) => mended(project, finding),
       () => `mend ${where}`,
     );
-  if (error) say({ tone: "trouble", text: error.message });
+  sayUnlessDone(error);
 }
 
 /** Mends everything of one kind at once, as one entry of undo. `what` names the kind. */
@@ -27,5 +27,5 @@ export function mendAll(code: Finding["code"], what: string): void {
     (project) => allMended(project, code),
     () => `mend ${what}`,
   );
-  if (error) say({ tone: "trouble", text: error.message });
+  sayUnlessDone(error);
 }

@@ -4,6 +4,7 @@ import { sheetLook } from "@caravan/core/art";
 import { cutByMetadata } from "@caravan/core/edit";
 import type { Unplaced } from "@caravan/core/metadata";
 import type { Reading, Source, SourceId } from "@caravan/core/model";
+import { whyOf } from "@caravan/core/model";
 import { useEffect } from "react";
 import { create } from "zustand";
 import { inBackground } from "../ui/in-background";
@@ -79,6 +80,6 @@ export async function readAgain(source: Source, known: MetadataText, reading: Re
     if (!error) keepMetadataText(source.id, { ...known, unplaced });
     return error?.message ?? null;
   } catch (error) {
-    return error instanceof Error ? error.message : String(error);
+    return whyOf(error);
   }
 }

@@ -1,7 +1,9 @@
 /**
  * Pictures of the open project by hash: the file's bytes from storage, and what screens draw from, decoded once and shared.
  */
+
 import { type Look, lookOf } from "@caravan/core/art";
+import { whyOf } from "@caravan/core/model";
 
 import { useEffect } from "react";
 import { create } from "zustand";
@@ -221,7 +223,7 @@ async function load(look: Look): Promise<void> {
     // Trying a tolerance makes a look of its own for each try, without any change of the project.
     letGoSoon(false);
   } catch (error) {
-    if (!stopping.signal.aborted) setEntry(look, { state: "failed", reason: error instanceof Error ? error.message : String(error) });
+    if (!stopping.signal.aborted) setEntry(look, { state: "failed", reason: whyOf(error) });
   } finally {
     if (reading.get(look) === stopping) reading.delete(look);
   }

@@ -3,7 +3,15 @@
  * that does; what could not be opened is kept aside, whole.
  */
 
-import { CaravanError, checkDocument, type Project, projectFromFile, uncheckedProject, withDistinctPaths } from "@caravan/core/model";
+import {
+  CaravanError,
+  checkDocument,
+  type Project,
+  projectFromFile,
+  uncheckedProject,
+  whyOf,
+  withDistinctPaths,
+} from "@caravan/core/model";
 import { applyChanges } from "@caravan/core/undo";
 import type { History, HistoryEntry } from "./history";
 import { entriesOf, type StoredProject, storage } from "./storage";
@@ -63,7 +71,7 @@ async function readHistory(row: StoredProject): Promise<History> {
 
 function asProblem(error: unknown, where: string): CaravanError {
   if (error instanceof CaravanError) return error;
-  const what = `It cannot be read: ${error instanceof Error ? error.message : String(error)}.`;
+  const what = `It cannot be read: ${whyOf(error)}.`;
   return new CaravanError("damaged-project", where, what, "Save its raw data, then open another project.", { cause: error });
 }
 

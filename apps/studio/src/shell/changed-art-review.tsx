@@ -6,7 +6,7 @@ import { FramePicture } from "../preview/frame-picture";
 import { type ChangedArt, endChangedArt, framesByRef, takeInChangedArt, useChangedArt } from "../project/changed-art";
 import { Button } from "../ui/button";
 import { inBackground } from "../ui/in-background";
-import { say } from "../ui/notices";
+import { sayUnlessDone } from "../ui/notices";
 import { SheetDialog } from "../ui/sheet-dialog";
 
 const SHOWN = 24;
@@ -20,7 +20,7 @@ export function ChangedArtReview() {
   const moves = movesInWords(before, after, changes.moved, drawings);
   const take = async (changed: ChangedArt) => {
     const error = await takeInChangedArt(changed);
-    if (error) say({ tone: "trouble", text: error.message });
+    sayUnlessDone(error);
   };
   return (
     <SheetDialog

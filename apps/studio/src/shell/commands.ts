@@ -6,7 +6,7 @@ import { redo, undo, useOpenProject } from "../project/open-project";
 import { exportBundle } from "../project/projects";
 import { go } from "../project/view";
 import { saveFile } from "../ui/files";
-import { say } from "../ui/notices";
+import { say, sayTrouble } from "../ui/notices";
 
 export function undoNow(): void {
   const label = undo();
@@ -30,7 +30,7 @@ export async function savedAsFile(): Promise<boolean> {
     saveFile(`${pathStem(project.name)}.caravan`, await exportBundle(project), "application/zip");
     return true;
   } catch (error) {
-    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+    sayTrouble(error);
     return false;
   }
 }

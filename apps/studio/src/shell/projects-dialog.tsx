@@ -1,5 +1,6 @@
 "use client";
 
+import { whyOf } from "@caravan/core/model";
 import { useLiveQuery } from "dexie-react-hooks";
 import { FolderOpen, Plus, Save } from "lucide-react";
 import { takeInAndGo } from "../project/arrive";
@@ -20,7 +21,7 @@ import { deleteForGood } from "../project/sweep";
 import { Button } from "../ui/button";
 import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";
-import { say } from "../ui/notices";
+import { say, sayTrouble } from "../ui/notices";
 import { SheetDialog } from "../ui/sheet-dialog";
 import { TextField } from "../ui/text-field";
 import { saveAsFile } from "./commands";
@@ -32,7 +33,7 @@ export function ProjectsDialog({ open, onClose }: { open: boolean; onClose: () =
   const removed = useLiveQuery(listRemoved, []) ?? [];
   const close = (work: Promise<unknown>) => {
     onClose();
-    work.catch((error) => say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) }));
+    work.catch(sayTrouble);
   };
   // What does not open can still be saved as it is.
   const openOne = (id: string) => {
@@ -40,7 +41,7 @@ export function ProjectsDialog({ open, onClose }: { open: boolean; onClose: () =
     openProject(id).catch((error: unknown) =>
       say({
         tone: "trouble",
-        text: error instanceof Error ? error.message : String(error),
+        text: whyOf(error),
         action: { label: "Save its raw data", run: () => inBackground(saveRawData(id)) },
       }),
     );

@@ -1,6 +1,7 @@
 /** What happens when the page opens: a new project or the one asked for by the address, the last one, or in an empty browser the demo. */
 
 import type { ClipName } from "@caravan/core/model";
+import { whyOf } from "@caravan/core/model";
 import { importBundle, openProject, projectForStart, startProject } from "../project/projects";
 import { sweepOld } from "../project/sweep";
 import { useView } from "../project/view";
@@ -36,7 +37,7 @@ export class StartFailed extends Error {
     cause: unknown,
     readonly id: string,
   ) {
-    super(cause instanceof Error ? cause.message : String(cause), { cause });
+    super(whyOf(cause), { cause });
   }
 }
 

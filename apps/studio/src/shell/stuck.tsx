@@ -1,5 +1,6 @@
 "use client";
 
+import { whyOf } from "@caravan/core/model";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import { listProjects, openProject, saveRawData, startProject } from "../project/projects";
@@ -17,8 +18,7 @@ export function Stuck({ problem, onOpen }: { problem: Problem; onOpen: () => voi
   const { id } = problem;
   const rows = (useLiveQuery(listProjects, []) ?? []).filter((row) => row.id !== id);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const go = (work: Promise<unknown>) =>
-    work.then(onOpen).catch((error: unknown) => setTrouble(error instanceof Error ? error.message : String(error)));
+  const go = (work: Promise<unknown>) => work.then(onOpen).catch((error: unknown) => setTrouble(whyOf(error)));
   const save = () => id !== null && saveRawData(id).catch((error: unknown) => setTrouble(String(error)));
   return (
     <main className="mx-auto h-full max-w-xl overflow-y-auto p-10">

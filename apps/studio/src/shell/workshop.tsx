@@ -1,5 +1,6 @@
 "use client";
 
+import { whyOf } from "@caravan/core/model";
 import { Tooltip } from "radix-ui";
 import { useEffect, useState } from "react";
 import { ART_FILES, takeInAndGo } from "../project/arrive";
@@ -14,7 +15,7 @@ import { go, STOPS, useView } from "../project/view";
 import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";
 import { useKeyListener, useKeys } from "../ui/keys";
-import { say } from "../ui/notices";
+import { sayTrouble } from "../ui/notices";
 import { ArrivalLine } from "./arrival-line";
 import { ArrivalReview } from "./arrival-review";
 import { Banners } from "./banners";
@@ -96,7 +97,7 @@ function useOpening(): { problem: Problem | null; solved: () => void } {
     const stopListening = listenToTabs();
     const stopWatching = watchLinkedFolder();
     start().catch((error: unknown) => {
-      const text = error instanceof Error ? error.message : String(error);
+      const text = whyOf(error);
       setProblem({ text, id: error instanceof StartFailed ? error.id : null });
     });
     return () => {
@@ -158,8 +159,7 @@ function useFileDrop(): boolean {
 
 /** What nobody else caught is said as well, until the returned function is called. */
 function sayUnhandled(): () => void {
-  const hear = ({ reason }: PromiseRejectionEvent) =>
-    say({ tone: "trouble", text: reason instanceof Error ? reason.message : String(reason) });
+  const hear = ({ reason }: PromiseRejectionEvent) => sayTrouble(reason);
   addEventListener("unhandledrejection", hear);
   return () => removeEventListener("unhandledrejection", hear);
 }

@@ -1,3 +1,4 @@
+import { whyOf } from "@caravan/core/model";
 import { create } from "zustand";
 
 /** Something worth telling. Trouble stays until it is dismissed; the rest goes by itself. */
@@ -22,6 +23,17 @@ export function say(notice: Omit<Notice, "id">): void {
   }));
   if (notice.tone !== "trouble") passing.add(id);
   restart();
+}
+
+/** Says what went wrong, in the error's own words. */
+export function sayTrouble(error: unknown): void {
+  say({ tone: "trouble", text: whyOf(error) });
+}
+
+/** Says what stands in the way of something, if anything does; the answer is whether nothing did. */
+export function sayUnlessDone(problem: Error | string | null | undefined): boolean {
+  if (problem) sayTrouble(problem);
+  return !problem;
 }
 
 /** Those that go by themselves, the oldest first. */

@@ -8,7 +8,7 @@ import { cutSheet, suggestGrids } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
 import { learnExample, toldOfExample } from "@caravan/core/example";
 import { parseMetadata, pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
-import { CaravanError, frameRef } from "@caravan/core/model";
+import { CaravanError, frameRef, whyOf } from "@caravan/core/model";
 import {
   coverageOf,
   drawingsIn,
@@ -195,7 +195,7 @@ function problemOf(error: unknown): Outcome<never> {
     const { code, where, what, remedy } = error;
     return { ok: false, problem: { code, where, what, remedy } };
   }
-  return { ok: false, fault: error instanceof Error ? error.message : String(error) };
+  return { ok: false, fault: whyOf(error) };
 }
 
 /** Bitmaps and the buffers of all typed arrays in an answer, each once; arrays that view only a part of theirs are copied. */

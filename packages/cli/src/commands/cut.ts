@@ -3,7 +3,7 @@ import { drawnPixels } from "@caravan/core/art";
 import { textFromUtf8 } from "@caravan/core/codec";
 import { cutSheet, type FindingCut, gridOf, suggestGrids } from "@caravan/core/cut";
 import { readClips, readFrames, recognise } from "@caravan/core/metadata";
-import { CaravanError, type Clearing, type Frame, type GridCut, type Reading } from "@caravan/core/model";
+import { CaravanError, type Clearing, type Frame, fitFileName, type GridCut, type Reading } from "@caravan/core/model";
 import { type Coverage, clearGround, coverageOf, findGround, type Pixels } from "@caravan/core/raster";
 import { type Command, Option } from "commander";
 import { writeSet } from "../delivered-set";
@@ -212,7 +212,7 @@ function pictureName(image: string): string {
 
 /** A frame's name as a file's: flat, without an ending of its own. */
 function fileStemOf(name: string): string {
-  return name.replace(/\.(png|gif|webp|jpe?g|bmp)$/i, "").replace(/[\\/:*?"<>|\p{Cc}]+/gu, "-");
+  return fitFileName(name.replace(/\.(png|gif|webp|jpe?g|bmp)$/i, ""));
 }
 
 type Written = Pick<Frame, "rect" | "size" | "inset"> & { readonly name: string; readonly turned?: true | undefined };

@@ -2,7 +2,7 @@
 
 import { type ChosenFrames, type ForeseenFile, foreseenFiles, troubleWithPaths } from "../delivery-plan";
 import { freeDeliveryName, renameClip, renameFrame, setDelivery } from "../edit";
-import { type ClipName, type Delivery, frameRef, OWN_NAMES, type Project } from "../model";
+import { type ClipName, type Delivery, fitFileName, frameRef, freeName, OWN_NAMES, type Project } from "../model";
 import { type Finding, type Mend, type Place, whereOfDelivery } from "./finding";
 
 interface Owned extends ForeseenFile {
@@ -36,7 +36,11 @@ export function troubledFiles(project: Project, chosen: readonly (ChosenFrames |
           message: `The delivery "${name}" would make a file called ${trouble.path}, and not every system lets a file be called so.`,
           place: named.place,
           delivery: file.delivery,
-          ...mendIf(named.called((before, isTaken) => (fitName(before) === before ? freeName(before, isTaken) : fitName(before)))),
+          ...mendIf(
+            named.called((before, isTaken) =>
+              fitFileName(before) === before ? freeName(before, (each) => each === before || isTaken(each), " ") : fitFileName(before),
+            ),
+          ),
         },
       ];
     return [
@@ -47,7 +51,7 @@ export function troubledFiles(project: Project, chosen: readonly (ChosenFrames |
         message: `The delivery "${name}" would make ${trouble.path}, but ${trouble.twin === trouble.path ? "there is one already" : `some systems take it for ${trouble.twin}`}.`,
         place: named.place,
         delivery: file.delivery,
-        ...mendIf(named.called((before, isTaken) => freeName(before, isTaken))),
+        ...mendIf(named.called((before, isTaken) => freeName(before, (each) => each === before || isTaken(each), " "))),
       },
     ];
   });
@@ -109,14 +113,4 @@ function renaming(before: string, name: string, apply: (name: string) => (projec
 
 function mendIf(mend: Mend | null): { mend?: Mend } {
   return mend ? { mend } : {};
-}
-
-function fitName(name: string): string {
-  return name.replace(/[\\/:*?"<>|\p{Cc}]/gu, "-").replace(/[. ]+$/u, "");
-}
-
-function freeName(name: string, isTaken: (name: string) => boolean): string {
-  let free = `${name} 2`;
-  for (let n = 3; isTaken(free); n++) free = `${name} ${n}`;
-  return free;
 }

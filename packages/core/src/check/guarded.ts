@@ -1,4 +1,5 @@
 /** Keeps one check that fails from taking the others, a build or a running watch with it: its failure is a finding like any other. */
+import { whyOf } from "../model";
 import type { Finding } from "./finding";
 
 /** What `find` finds; if it throws, one finding that says so. `where` names what it looked at. */
@@ -12,7 +13,7 @@ export function attempt<Value>(where: string, work: () => Value): [value: Value 
   try {
     return [work(), []];
   } catch (error) {
-    const message = `Internal error: this could not be checked (${error instanceof Error ? error.message : String(error)}). Everything else was; please report it.`;
+    const message = `Internal error: this could not be checked (${whyOf(error)}). Everything else was; please report it.`;
     return [undefined, [{ code: "check-failed", severity: "warning", where, message, place: { stop: "ship", delivery: 0 } }]];
   }
 }

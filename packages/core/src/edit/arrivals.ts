@@ -8,6 +8,7 @@ import {
   checkedDuration,
   clipNamed,
   counted,
+  fitFileName,
   fittedName,
   frameRef,
   freeName,
@@ -147,6 +148,6 @@ export const addSources = edit(
 function nameFromFile(fileName: string): string {
   const stem = (fileName.split(/[\\/]/).pop() ?? "").replace(/\.(a?png|gif|webp|jpe?g|avif|bmp|ora|json|xml|csv|tsv|txt)$/i, "");
   if (stem.trim() === "__proto__") return "proto";
-  const fit = fittedName(stem.replace(/[\\/:*?"<>|]/g, "-"), 120);
+  const fit = fittedName(fitFileName(stem), 120);
   return fit === null || /^\.+$/.test(fit) ? "picture" : fit;
 }

@@ -1,5 +1,5 @@
 /** What a project delivers, and how. */
-import { CaravanError, Delivery, type Project, USUAL_DELIVERY } from "../model";
+import { CaravanError, Delivery, freeName, type Project, USUAL_DELIVERY } from "../model";
 import { edit } from "./edit";
 
 /** What may be set of a delivery at once: whole values, or some of the settings of a part. */
@@ -57,10 +57,7 @@ export const removeDelivery = edit(
 
 /** A name for a new delivery that no other one has. */
 export function freeDeliveryName(project: Project, wanted: string): string {
-  const taken = new Set(project.deliveries.map(({ name }) => name));
-  let name = wanted;
-  for (let n = 2; taken.has(name); n++) name = `${wanted} ${n}`;
-  return name;
+  return freeName(wanted, new Set(project.deliveries.map(({ name }) => name)), " ");
 }
 
 function deliveryAt(project: Project, index: number): Delivery {

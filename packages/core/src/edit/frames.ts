@@ -1,11 +1,11 @@
-import { CaravanError, checkedName, counted, type Frame, type FrameRef, findFrame, frameName, frameRef, type Project } from "../model";
+import { CaravanError, checkedName, counted, type Frame, type FrameRef, findFrame, frameName } from "../model";
 import { edit } from "./edit";
-import { withSource } from "./with-source";
+import { withFrames } from "./with-frames";
 
 /** Takes frames out of the tray. They stay known, so that they can be restored and clips that show them can say so. */
 export const dropFrames = edit(
   (_project, refs: readonly FrameRef[]) => `drop ${counted(refs.length, "frame")}`,
-  (project, refs) => withFrames(project, refs, (frame) => (frame.dropped ? frame : { ...frame, dropped: true })),
+  (project, refs) => withFrames(project, new Set(refs), ({ frame }) => (frame.dropped ? frame : { ...frame, dropped: true })),
 );
 
 /** Lets clips show the first of each group of frames instead of the others, and drops the others. */
@@ -31,7 +31,7 @@ export const keepFirstOf = edit(
 export const restoreFrames = edit(
   (_project, refs: readonly FrameRef[]) => `restore ${counted(refs.length, "frame")}`,
   (project, refs) =>
-    withFrames(project, refs, (frame) => {
+    withFrames(project, new Set(refs), ({ frame }) => {
       const { dropped, ...rest } = frame;
       return dropped ? rest : frame;
     }),
@@ -51,22 +51,6 @@ export const renameFrame = edit(
       source.frames.some((frame) => frame !== found.frame && frameName(source, frame) === name),
     );
     if (twin) throw new CaravanError("name-taken", `frame "${name}"`, "There is already a frame of this name.", "Choose another name.");
-    return withFrames(project, [ref], () => next);
+    return withFrames(project, new Set([ref]), () => next);
   },
 );
-
-function withFrames(project: Project, refs: readonly FrameRef[], change: (frame: Frame) => Frame): Project {
-  const wanted = new Set(refs);
-  let next = project;
-  for (const source of project.sources) {
-    let touched = false;
-    const frames = source.frames.map((frame) => {
-      if (!wanted.has(frameRef(source, frame))) return frame;
-      const changed = change(frame);
-      touched ||= changed !== frame;
-      return changed;
-    });
-    if (touched) next = withSource(next, { ...source, frames });
-  }
-  return next;
-}

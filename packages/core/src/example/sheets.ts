@@ -1,6 +1,6 @@
 /** An atlas as the records that a shape has room for: one list of frames for each file, with the clips that name them. */
 import type { Atlas } from "../atlas";
-import { entriesOf, FACINGS, type Facing } from "../model";
+import { entriesOf, FACINGS, type Facing, freeName } from "../model";
 import type { ClipFacts, FrameFacts, PageFacts, Sheet, StepFacts } from "./facts";
 import type { Traits } from "./learn";
 import { type PlayedAs, playedAs } from "./played-as";
@@ -78,7 +78,7 @@ function recordsFor(frames: readonly Loose[], clips: readonly Told[], { clips: t
     // No run can go over several pages that stand apart.
     if (told === "runs" && pages === "around" && wanted.some(({ page }) => page !== wanted[0]?.page)) return wanted;
     const own = wanted.map((each, step): Loose => {
-      const called = told === "names" ? `${clip.name}_${step}` : freeName(each.name, names);
+      const called = told === "names" ? `${clip.name}_${step}` : freeName(each.name, names, "_");
       names.add(called);
       return { ...each, name: called, ms: clip.steps[step]?.ms ?? null, clip: k };
     });
@@ -87,7 +87,7 @@ function recordsFor(frames: readonly Loose[], clips: readonly Told[], { clips: t
   });
   const shown = new Set(clips.flatMap((clip) => clip.steps.map(({ frame }) => frame)));
   // Where every record says which clip it is of, a frame of none has no place.
-  if (told === "names") for (const [name, each] of timed) if (!shown.has(name)) list.push({ ...each, name: freeName(name, names) });
+  if (told === "names") for (const [name, each] of timed) if (!shown.has(name)) list.push({ ...each, name: freeName(name, names, "_") });
   return { list, steps };
 }
 
@@ -115,11 +115,4 @@ function isSame(a: Loose, b: Loose): boolean {
     a.origin?.x === b.origin?.x &&
     a.origin?.y === b.origin?.y
   );
-}
-
-/** With a dash below: `12 2` would be read as two numbers. */
-function freeName(name: string, taken: ReadonlySet<string>): string {
-  let free = name;
-  for (let n = 2; taken.has(free); n++) free = `${name}_${n}`;
-  return free;
 }

@@ -58,3 +58,8 @@ export class CaravanError extends Error {
 export function unreachable(value: never): never {
   throw new Error(`A value that the types rule out arrived: ${JSON.stringify(value)}`);
 }
+
+/** What an error of any kind says; anything can be thrown. */
+export function whyOf(error: unknown): string {
+  return error instanceof Error ? error.message : String(error);
+}

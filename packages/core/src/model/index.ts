@@ -13,7 +13,7 @@ export {
   USUAL_DELIVERY,
 } from "./delivery";
 export { checkDocument } from "./document-check";
-export { CaravanError, type ErrorCode, unreachable } from "./error";
+export { CaravanError, type ErrorCode, unreachable, whyOf } from "./error";
 export { FACINGS, Facing } from "./facing";
 export { encloses, FramePoint, overlaps, type Px, Rect, Size, Spacing, sameRect, scaledSide } from "./geometry";
 export { jsonSchemaOf, projectJsonSchema } from "./json-schema";
@@ -31,7 +31,7 @@ export {
   MarkName,
   type MarkShape,
 } from "./marks";
-export { checkedName, fittedName, freeName, Name, shortened } from "./name";
+export { checkedName, fitFileName, fittedName, freeName, Name, shortened } from "./name";
 export { naturalOrder } from "./natural-order";
 export { entriesOf, orderedJson, orderedRecord } from "./ordered-record";
 export { Packing, USUAL_PACKING } from "./packing";

@@ -31,15 +31,16 @@ export function checkedName(text: string, where: string): string {
 }
 
 /**
- * `wanted`, or `wanted-2`, `wanted-3`, … : the first that `taken` does not hold. A name too long for its number is shortened.
- * `longest` is the most UTF-16 units that it may have.
+ * `wanted`, or `wanted-2`, `wanted-3`, … : the first that is not taken. A name too long for its number is shortened. `sign` stands before the
+ * number, where a dash would mean something else.
  */
-export function freeName(wanted: string, taken: ReadonlySet<string>, longest = LONGEST): string {
-  if (!taken.has(wanted)) return wanted;
+export function freeName(wanted: string, taken: ReadonlySet<string> | ((name: string) => boolean), sign = "-"): string {
+  const isTaken = typeof taken === "function" ? taken : (name: string) => taken.has(name);
+  if (!isTaken(wanted)) return wanted;
   for (let number = 2; ; number++) {
-    const suffix = `-${number}`;
-    const candidate = `${shortened(wanted, longest - suffix.length)}${suffix}`;
-    if (!taken.has(candidate)) return candidate;
+    const suffix = `${sign}${number}`;
+    const candidate = `${shortened(wanted, LONGEST - suffix.length)}${suffix}`;
+    if (!isTaken(candidate)) return candidate;
   }
 }
 
@@ -50,6 +51,11 @@ export function freeName(wanted: string, taken: ReadonlySet<string>, longest = L
 export function fittedName(text: string, longest = LONGEST): string | null {
   const fit = shortened(text.replace(ALL_UNFIT, "-").trim(), longest).trim();
   return isFitName(fit) ? fit : null;
+}
+
+/** Any text without what some file system refuses in a name: each such character becomes a dash. */
+export function fitFileName(text: string): string {
+  return text.replace(/[\\/:*?"<>|\p{Cc}\u2028\u2029]/gu, "-").replace(/[. ]+$/u, "");
 }
 
 /** At most `longest` UTF-16 units of a text, never half of a character. */

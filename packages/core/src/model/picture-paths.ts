@@ -4,7 +4,7 @@
  * Systems differ in what they refuse and in what they take for one: `Run.png` and `run.png` are one file on most desktops. So paths are
  * distinct without regard to case, in the whole project.
  */
-import { shortened } from "./name";
+import { fitFileName, shortened } from "./name";
 import type { Project } from "./project";
 import type { Picture, Source } from "./source";
 
@@ -26,9 +26,7 @@ const LONGEST_STEM = 120; // UTF-8 bytes
 
 /** Any text as a part of a path that every system takes; `picture` if nothing of it is left. */
 export function pathStem(text: string): string {
-  const fit = text
-    .replace(/[\\/:*?"<>|\p{Cc}\u2028\u2029]/gu, "-")
-    .replace(/[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g, "-");
+  const fit = fitFileName(text).replace(/[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g, "-");
   const stem = inBytes(fit.trim(), LONGEST_STEM).replace(/^[. ]+|[. ]+$/gu, "");
   if (stem === "") return "picture";
   if (stem === "__proto__") return "proto";

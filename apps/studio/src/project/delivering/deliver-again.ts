@@ -1,4 +1,5 @@
 /** One key from any stop: the game's folders and The Crossing get everything as it is now. */
+import { whyOf } from "@caravan/core/model";
 import { say } from "../../ui/notices";
 import { begin } from "../begun";
 import { deliverInWorker } from "./build-delivery";
@@ -36,7 +37,7 @@ async function delivering(): Promise<boolean> {
       handToGames(id, delivery.name, delivered.files);
       await deliverIntoFolder({ project: id, delivery: delivery.name }, delivered);
     } catch (error) {
-      const why = signal.aborted ? "another project was opened." : error instanceof Error ? error.message : String(error);
+      const why = signal.aborted ? "another project was opened." : whyOf(error);
       say({ tone: "trouble", text: `${delivery.name} of ${project.name} was not delivered: ${why}` });
     }
   const onlyPlayed = played.filter((delivery) => !linked.includes(delivery));

@@ -1,6 +1,8 @@
 /** Hands deliveries to The Crossing, the small game that plays them in tabs of its own. */
+
 import type { NamedFile } from "@caravan/core/codec";
 import type { Project } from "@caravan/core/model";
+import { whyOf } from "@caravan/core/model";
 import { isSame, type Message, openChannel, type Played } from "../../crossing/channel";
 import { inBackground } from "../../ui/in-background";
 import { useOpenProject } from "../open-project";
@@ -33,7 +35,7 @@ export async function buildForGames(id: string, project: Project, delivery: stri
     const { files } = await deliverInWorker(project, found, new AbortController().signal, () => {});
     send({ kind: "files", played, files });
   } catch (error) {
-    send({ kind: "failed", played, why: error instanceof Error ? error.message : String(error) });
+    send({ kind: "failed", played, why: whyOf(error) });
   }
 }
 

@@ -3,10 +3,10 @@
  * named, and removed only when a person asks for it. Folder, project and delivery are taken together when a delivery begins, so that
  * opening another project meanwhile sends nothing astray; one delivery is written at a time.
  */
-import { counted } from "@caravan/core/model";
+import { counted, whyOf } from "@caravan/core/model";
 import { create } from "zustand";
 import { inBackground } from "../../ui/in-background";
-import { say } from "../../ui/notices";
+import { say, sayTrouble } from "../../ui/notices";
 import type { Delivered } from "../../workers/jobs";
 import { canLinkFolders, chosenFolder, mayUse } from "../linked/folder";
 import { useOpenProject } from "../open-project";
@@ -115,7 +115,7 @@ async function deliveringInto(of: OutletOf, delivered: Delivered): Promise<void>
   } catch (error) {
     say({
       tone: "trouble",
-      text: `Writing into ${outlet.folder.name} failed: ${error instanceof Error ? error.message : String(error)}`,
+      text: `Writing into ${outlet.folder.name} failed: ${whyOf(error)}`,
     });
   }
 }
@@ -135,7 +135,7 @@ export async function removeLeft(delivery: string): Promise<void> {
     show(of, { ...shown, left: [] });
     say({ tone: "good", text: `Removed ${counted(gone.size, "file")} from ${shown.folder}.` });
   } catch (error) {
-    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+    sayTrouble(error);
   }
 }
 

@@ -5,7 +5,7 @@
 import { type Source, type SourceId, sheetOf } from "@caravan/core/model";
 import { create } from "zustand";
 import { inBackground } from "../../ui/in-background";
-import { say } from "../../ui/notices";
+import { say, sayTrouble } from "../../ui/notices";
 import { begin } from "../begun";
 import { reviewChangedArt } from "../changed-art";
 import { freshId } from "../fresh-id";
@@ -39,7 +39,7 @@ export async function linkFolder(): Promise<void> {
     await storage.links.put({ project, folder, mark: freshId(), ignored: {} });
     await lookAgain();
   } catch (error) {
-    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+    sayTrouble(error);
   }
 }
 
@@ -54,7 +54,7 @@ let looking: Promise<void> | null = null;
 /** Looks at the open project's folder, if it has one. With `ask`, which takes a click, the browser may ask for leave. */
 export async function lookAgain(ask = false): Promise<void> {
   await looking;
-  looking = look(ask).catch((error) => say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) }));
+  looking = look(ask).catch(sayTrouble);
   await looking;
   looking = null;
 }
@@ -156,7 +156,7 @@ async function reviewNext(): Promise<void> {
     if (now) useLinkedFolder.setState({ linked: { ...now, changed: now.changed.filter((each) => each !== id) } });
     await reviewNext();
   } catch (error) {
-    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+    sayTrouble(error);
   }
 }
 

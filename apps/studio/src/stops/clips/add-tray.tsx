@@ -2,7 +2,7 @@
 
 import { parseRanges } from "@caravan/core/clip";
 import { addClip, nameForClip } from "@caravan/core/edit";
-import { type Clip, type FrameRef, keptRefs, type Source } from "@caravan/core/model";
+import { type Clip, type FrameRef, keptRefs, type Source, whyOf } from "@caravan/core/model";
 import { FrameStrip } from "../../preview/frame-strip";
 import { currentProject, edit, useProject } from "../../project/open-project";
 import { chooseClip, chooseSource, chosenSource, pickedFrames, useView } from "../../project/view";
@@ -60,7 +60,7 @@ function RangeFields({ clip, source }: { clip: Clip; source: Source }) {
       const refs = parseRanges(text, from, kept.length - 1 + from).map((number) => kept[number - from] as FrameRef);
       return refs.length === 0 ? "Write numbers such as 0-3, 5." : use(refs);
     } catch (error) {
-      return error instanceof Error ? error.message : String(error);
+      return whyOf(error);
     }
   };
   return (

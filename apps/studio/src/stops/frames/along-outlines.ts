@@ -4,7 +4,7 @@ import { cutSource } from "@caravan/core/edit";
 import type { Cut, Source } from "@caravan/core/model";
 import { begin } from "../../project/begun";
 import { pictureOfLook } from "../../project/pictures";
-import { say } from "../../ui/notices";
+import { sayTrouble, sayUnlessDone } from "../../ui/notices";
 import { run } from "../../workers/client";
 import { fromText } from "../../workers/jobs";
 
@@ -18,8 +18,8 @@ export async function cutAlongOutlines(source: Source, cut: OutlineCut): Promise
     const pieces = fromText(await run("findPieces", { coverage, cut, where: source.name }, { signal: work.signal }));
     work.stillHas(source);
     const error = work.edit(cutSource, source.id, cut, pieces);
-    if (error) say({ tone: "trouble", text: error.message });
+    sayUnlessDone(error);
   } catch (error) {
-    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+    sayTrouble(error);
   }
 }

@@ -4,12 +4,13 @@ import { sheetLook } from "@caravan/core/art";
 import { drawFrames, type Meeting, makeEqual, placeFrames, removeFrames } from "@caravan/core/edit";
 import { type FrameRef, findFrame, frameRef, type Rect, type Source, sheetOf } from "@caravan/core/model";
 import { drawnPart } from "@caravan/core/raster";
+import { act } from "../../project/act";
 import { currentProject, edit, editInGesture, useProject } from "../../project/open-project";
 import { usePicture } from "../../project/pictures";
 import { clearPicks, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { useKeys } from "../../ui/keys";
-import { say } from "../../ui/notices";
+import { sayUnlessDone } from "../../ui/notices";
 
 const MEETINGS: readonly (readonly [Meeting, string])[] = [
   ["feet", "Feet"],
@@ -27,19 +28,14 @@ export function HandFields({ source, picked }: { source: Source; picked: readonl
     const found = findFrame(project, ref);
     return found ? [{ ref, rect: found.frame.rect }] : [];
   });
-  /** Whether something went wrong, told. */
-  const tell = (error: { message: string } | null): boolean => {
-    if (error) say({ tone: "trouble", text: error.message });
-    return error !== null;
-  };
   const { width, height } = sheetOf(source);
   const place = (change: (rect: Rect) => Rect, gesture: string) => {
     if (frames.length === 0) return;
-    tell(editInGesture(`${gesture} ${own.join()}`, placeFrames, new Map(frames.map(({ ref, rect }) => [ref, change(rect)]))));
+    sayUnlessDone(editInGesture(`${gesture} ${own.join()}`, placeFrames, new Map(frames.map(({ ref, rect }) => [ref, change(rect)]))));
   };
   const fit = () =>
     picture &&
-    tell(
+    sayUnlessDone(
       edit(
         placeFrames,
         new Map(
@@ -53,12 +49,12 @@ export function HandFields({ source, picked }: { source: Source; picked: readonl
   const duplicate = () => {
     const rects = frames.map(({ rect }) => ({ ...rect, x: Math.min(rect.x + rect.w, width - rect.w) }));
     const before = source.frames.length;
-    if (tell(edit(drawFrames, source.id, rects))) return;
+    if (!act(drawFrames, source.id, rects)) return;
     // The copies are what is worked on next.
     pickNew(source, before);
   };
   const remove = () => {
-    tell(edit(removeFrames, own));
+    act(removeFrames, own);
     clearPicks();
   };
   useKeys("By hand", [
@@ -112,7 +108,7 @@ export function HandFields({ source, picked }: { source: Source; picked: readonl
     },
     { keys: "f", label: "Fit to the drawn pixels", run: () => fit() },
     { keys: "d", label: "Duplicate", run: duplicate },
-    { keys: "e", label: "Make equal, feet on one line", run: () => tell(edit(makeEqual, own, "feet")) },
+    { keys: "e", label: "Make equal, feet on one line", run: () => act(makeEqual, own, "feet") },
     { keys: "Shift+Delete", label: "Remove the rectangles", run: remove },
   ]);
   const none = frames.length === 0;
@@ -131,7 +127,7 @@ export function HandFields({ source, picked }: { source: Source; picked: readonl
           </Button>
           {frames.length > 1 &&
             MEETINGS.map(([meeting, word]) => (
-              <Button key={meeting} onClick={() => tell(edit(makeEqual, own, meeting))} {...(meeting === "feet" ? { hint: "E" } : {})}>
+              <Button key={meeting} onClick={() => act(makeEqual, own, meeting)} {...(meeting === "feet" ? { hint: "E" } : {})}>
                 {`Equal, ${word.toLowerCase()} on ${word.toLowerCase()}`}
               </Button>
             ))}

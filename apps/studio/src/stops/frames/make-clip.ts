@@ -4,7 +4,7 @@ import { counted } from "@caravan/core/model";
 import { rowThatPlays } from "../../preview/playing";
 import { currentProject, edit } from "../../project/open-project";
 import { chooseClip, clearPicks, go, pickedFrames, useView } from "../../project/view";
-import { say } from "../../ui/notices";
+import { say, sayUnlessDone } from "../../ui/notices";
 
 /** Makes a clip of the picked frames in picking order, else of the row that plays, and goes to it; or stays, to pick the next. */
 export function makeClip(options: { stay?: boolean } = {}): void {
@@ -33,6 +33,6 @@ export function makeClip(options: { stay?: boolean } = {}): void {
 /** Drops frames from the tray, or brings them back if all of them are dropped. */
 export function dropOrRestore(refs: readonly FrameRef[], dropped: boolean): void {
   const error = refs.length === 0 ? null : edit(dropped ? restoreFrames : dropFrames, refs);
-  if (error) say({ tone: "trouble", text: error.message });
+  sayUnlessDone(error);
   clearPicks();
 }

@@ -9,7 +9,7 @@ import { begin } from "../../project/begun";
 import { edit, editInGesture } from "../../project/open-project";
 import { pictureNow, pictureOfLook } from "../../project/pictures";
 import { useView } from "../../project/view";
-import { say } from "../../ui/notices";
+import { say, sayTrouble } from "../../ui/notices";
 import { run } from "../../workers/client";
 import { cutOf } from "./recipe";
 
@@ -78,6 +78,6 @@ export async function drawRegion(source: Source, area: Rect): Promise<void> {
     if (problem) say({ tone: "trouble", text: problem });
     else useView.setState({ region: before.length });
   } catch (error) {
-    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+    sayTrouble(error);
   }
 }

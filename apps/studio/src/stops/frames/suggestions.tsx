@@ -9,7 +9,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { edit } from "../../project/open-project";
 import { type Picture, usePicture } from "../../project/pictures";
 import { useKeys } from "../../ui/keys";
-import { say } from "../../ui/notices";
+import { sayUnlessDone } from "../../ui/notices";
 import { run } from "../../workers/client";
 
 const SHOWN = 4;
@@ -25,7 +25,7 @@ export function Suggestions({ source }: { source: Source }) {
     const suggestion = suggestions[index];
     if (!suggestion || !picture) return;
     const error = edit(cutSource, source.id, cutOfSuggestion(suggestion), picture.coverage);
-    if (error) say({ tone: "trouble", text: error.message });
+    sayUnlessDone(error);
   };
   useKeys("Suggestions", [
     { keys: "q", label: "Take the best suggestion; again for the next", run: () => take((at + 1) % Math.max(1, suggestions.length)) },

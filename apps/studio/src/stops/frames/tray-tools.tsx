@@ -8,7 +8,7 @@ import { edit } from "../../project/open-project";
 import { togglePicks, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { useKeys } from "../../ui/keys";
-import { say } from "../../ui/notices";
+import { sayUnlessDone } from "../../ui/notices";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { SheetDialog } from "../../ui/sheet-dialog";
 
@@ -17,7 +17,7 @@ export function TrayTools({ source, picked }: { source: Source; picked: readonly
   const [dialog, setDialog] = useState<"names" | "find" | null>(null);
   const order = (by: TrayOrder) => {
     const error = edit(orderFrames, source.id, by);
-    if (error) say({ tone: "trouble", text: error.message });
+    sayUnlessDone(error);
   };
   useKeys("The tray", [
     { keys: "n", label: "Name the picked frames, or all, by a pattern", run: () => setDialog("names") },
@@ -33,7 +33,7 @@ export function TrayTools({ source, picked }: { source: Source; picked: readonly
     const first = source.frames.findIndex(({ key }) => key === moving[0]);
     if (first < 0) return;
     const error = edit(moveFrames, source.id, moving, first + by);
-    if (error) say({ tone: "trouble", text: error.message });
+    sayUnlessDone(error);
   };
   useKeys("Order of the tray", [
     { keys: "Mod+Shift+ArrowLeft", repeats: true, label: "Move the picked frames earlier in the tray", run: () => shift(-1) },

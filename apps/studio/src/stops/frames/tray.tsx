@@ -8,7 +8,7 @@ import { FrameStrip } from "../../preview/frame-strip";
 import { edit } from "../../project/open-project";
 import { useView } from "../../project/view";
 import { useDragSensors } from "../../ui/drag-sensors";
-import { say } from "../../ui/notices";
+import { sayUnlessDone } from "../../ui/notices";
 import { type Menu, WithMenu } from "../../ui/with-menu";
 import { frameMenu } from "./frame-menu";
 
@@ -50,5 +50,5 @@ function dropped(source: Source, { active, over }: DragEndEvent): void {
   const before = source.frames.slice(0, at).filter((frame) => !moving.has(frameRef(source, frame))).length;
   const keys = source.frames.filter((frame) => moving.has(frameRef(source, frame))).map(({ key }) => key);
   const error = edit(moveFrames, source.id, keys, from < at && !moving.has(target) ? before + 1 : before);
-  if (error) say({ tone: "trouble", text: error.message });
+  sayUnlessDone(error);
 }

@@ -3,14 +3,15 @@
 import type { FrameFinding, FrameFindingCode, Repeats } from "@caravan/core/check";
 import { dropFrames, keepFirstOf, makeEqual, mirrorInstead } from "@caravan/core/edit";
 import { keptRefs, type Project, type Source } from "@caravan/core/model";
+import { act } from "../../project/act";
 import { clearSource } from "../../project/clear-source";
 import { useInspecting, useInspection } from "../../project/inspection";
-import { edit, useProject } from "../../project/open-project";
+import { useProject } from "../../project/open-project";
 import { useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { inBackground } from "../../ui/in-background";
-import { say } from "../../ui/notices";
+
 import { cutAlongOutlines, USUAL_OUTLINES } from "./along-outlines";
 
 /** What looks wrong about the frames, each with the way to see it and the way to mend it. */
@@ -90,23 +91,22 @@ function mendingOf(
   { code, frames }: FrameFinding,
   { same, mirrored }: Repeats,
 ): { label: string; run: () => void } | null {
-  const tell = (error: Error | null) => error && say({ tone: "trouble", text: error.message });
   switch (code) {
     case "cut-through":
       return { label: "Cut along outlines", run: () => inBackground(cutAlongOutlines(source, USUAL_OUTLINES)) };
     case "empty-frames":
-      return { label: frames.length === 1 ? "Drop it" : "Drop them", run: () => tell(edit(dropFrames, frames)) };
+      return { label: frames.length === 1 ? "Drop it" : "Drop them", run: () => act(dropFrames, frames) };
     case "specks": {
       const clearing = source.clearing ?? { colours: [], tolerance: 0, from: "edges", fringe: false };
       return { label: "Clear such pixels", run: () => inBackground(clearSource(source, { ...clearing, specks: 1 })) };
     }
     case "odd-sizes":
-      return { label: "Make all equal, feet on feet", run: () => tell(edit(makeEqual, keptRefs(source), "feet")) };
+      return { label: "Make all equal, feet on feet", run: () => act(makeEqual, keptRefs(source), "feet") };
     case "repeats":
-      return { label: "Use the first of each", run: () => tell(edit(keepFirstOf, same)) };
+      return { label: "Use the first of each", run: () => act(keepFirstOf, same) };
     case "mirrored-repeats":
       // Clips outside of actions keep their mirrored art: only an action says which facing it is.
       if (mirrorInstead(project, mirrored) === project) return null;
-      return { label: "Use mirrors instead", run: () => tell(edit(mirrorInstead, mirrored)) };
+      return { label: "Use mirrors instead", run: () => act(mirrorInstead, mirrored) };
   }
 }

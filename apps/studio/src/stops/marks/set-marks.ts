@@ -7,7 +7,7 @@ import { act } from "../../project/act";
 import { begin } from "../../project/begun";
 import { drawnFrames } from "../../project/drawn-frames";
 import { currentProject, editInGesture } from "../../project/open-project";
-import { say } from "../../ui/notices";
+import { say, sayTrouble, sayUnlessDone } from "../../ui/notices";
 import { type FramesInScope, refsOf } from "./scope";
 
 /** What is being marked: a kind, on a frame, for the frames of a scope. */
@@ -23,7 +23,7 @@ export function drawBox({ ref, inScope, name }: Spot, box: Box): boolean {
 
 /** As from a key or the pointer: what is wrong is told. */
 export function nudgeBox(spot: Spot, index: number, by: Partial<Box>): void {
-  tell(alterBox(spot, index, by));
+  sayUnlessDone(alterBox(spot, index, by));
 }
 
 /** Answers what is wrong, for a field to show. */
@@ -35,7 +35,7 @@ export function alterBox({ inScope, name }: Spot, index: number, by: Partial<Box
 export function boxTo(spot: Spot, index: number, { x, y, w, h }: Box, gesture: string): void {
   const frame = findFrame(currentProject(), spot.ref)?.frame;
   const now = frame && boxesOf(frame, spot.name)[index];
-  if (now) tell(alterBox(spot, index, { x: x - now.x, y: y - now.y, w: w - now.w, h: h - now.h }, gesture));
+  if (now) sayUnlessDone(alterBox(spot, index, { x: x - now.x, y: y - now.y, w: w - now.w, h: h - now.h }, gesture));
 }
 
 export function dropBox({ inScope, name }: Spot, index: number): void {
@@ -44,11 +44,7 @@ export function dropBox({ inScope, name }: Spot, index: number): void {
 
 /** As from a key or the pointer: what is wrong is told. */
 export function pointTo(spot: Spot, point: FramePoint, gesture?: string): void {
-  tell(placePoint(spot, point, gesture));
-}
-
-function tell(problem: string | undefined): void {
-  if (problem !== undefined) say({ tone: "trouble", text: problem });
+  sayUnlessDone(placePoint(spot, point, gesture));
 }
 
 /** Answers what is wrong, for a field to show. */
@@ -76,8 +72,8 @@ export async function boxAroundDrawn({ inScope, name }: Spot): Promise<void> {
       if (box) found.set(frameRef(source, frame), [box]);
     }
     if (found.size === 0) say({ tone: "plain", text: "Nothing is drawn in these frames, so there is nothing to put a box around." });
-    else tell(work.edit(setBoxes, inScope.name, name, found)?.message);
+    else sayUnlessDone(work.edit(setBoxes, inScope.name, name, found)?.message);
   } catch (error) {
-    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+    sayTrouble(error);
   }
 }

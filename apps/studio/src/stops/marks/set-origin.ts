@@ -6,7 +6,7 @@ import { type FramePoint, type FrameRef, frameRef, frameSize, originOf, type Pla
 import { begin } from "../../project/begun";
 import { drawnFrames } from "../../project/drawn-frames";
 import { edit, editInGesture } from "../../project/open-project";
-import { say } from "../../ui/notices";
+import { say, sayTrouble, sayUnlessDone } from "../../ui/notices";
 import { type FramesInScope, refsOf } from "./scope";
 
 /** Each frame's own box says where the place is. */
@@ -39,11 +39,11 @@ export function setToShare(scope: FramesInScope, share: Partial<FramePoint>): st
 }
 
 export function nudge(scope: FramesInScope, by: FramePoint, gesture = `nudge origin ${scope.name}`): void {
-  tell(editInGesture(gesture, nudgeOrigins, scope.name, refsOf(scope), by));
+  sayUnlessDone(editInGesture(gesture, nudgeOrigins, scope.name, refsOf(scope), by));
 }
 
 export function forget(scope: FramesInScope): void {
-  tell(edit(forgetOrigins, scope.name, refsOf(scope)));
+  sayUnlessDone(edit(forgetOrigins, scope.name, refsOf(scope)));
 }
 
 /**
@@ -61,20 +61,16 @@ export async function setFromDrawn(scope: FramesInScope, way: DrawnWay, together
     }
     const common = together ? commonOrigin([...found.values()]) : null;
     if (found.size === 0) say({ tone: "plain", text: "Nothing is drawn in these frames, so they stand where they stood." });
-    tell(work.edit(placeOrigins, scope.name, common ? new Map([...found.keys()].map((ref) => [ref, common])) : found));
+    sayUnlessDone(work.edit(placeOrigins, scope.name, common ? new Map([...found.keys()].map((ref) => [ref, common])) : found));
   } catch (error) {
-    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+    sayTrouble(error);
   }
 }
 
 function place9(scope: FramesInScope, pointOf: (placed: PlacedFrame) => FramePoint): void {
-  tell(edit(placeOrigins, scope.name, originsOf(scope, pointOf)));
+  sayUnlessDone(edit(placeOrigins, scope.name, originsOf(scope, pointOf)));
 }
 
 function originsOf({ frames }: FramesInScope, pointOf: (placed: PlacedFrame) => FramePoint): Map<FrameRef, FramePoint> {
   return new Map(frames.map((each) => [frameRef(each.source, each.frame), pointOf(each)]));
-}
-
-function tell(error: Error | null): void {
-  if (error) say({ tone: "trouble", text: error.message });
 }

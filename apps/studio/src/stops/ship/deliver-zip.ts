@@ -1,6 +1,6 @@
 import { counted } from "@caravan/core/model";
 import { saveFile, sizeInWords } from "../../ui/files";
-import { say } from "../../ui/notices";
+import { say, sayTrouble } from "../../ui/notices";
 import { run } from "../../workers/client";
 import type { Delivered } from "../../workers/jobs";
 
@@ -12,6 +12,6 @@ export async function deliverAsZip(name: string, delivered: Delivered): Promise<
     saveFile(`${name}.zip`, zip, "application/zip");
     say({ tone: "good", text: `Delivered ${name}.zip: ${counted(delivered.files.length, "file")}, ${sizeInWords(zip.length)}.` });
   } catch (error) {
-    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+    sayTrouble(error);
   }
 }

@@ -6,7 +6,7 @@ import { canLinkFolders } from "../../project/linked/folder";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { inBackground } from "../../ui/in-background";
-import { say } from "../../ui/notices";
+import { sayTrouble } from "../../ui/notices";
 
 /** The game's folder that a delivery goes into, and what earlier deliveries left there. */
 export function GameFolder({ delivery }: { delivery: string }) {
@@ -14,12 +14,7 @@ export function GameFolder({ delivery }: { delivery: string }) {
   // Only the browser knows, and what is drawn first must be what the server drew.
   const [canLink, setCanLink] = useState(false);
   useEffect(() => setCanLink(canLinkFolders()), []);
-  const link = () =>
-    inBackground(
-      linkGameFolder(delivery).catch((error: unknown) =>
-        say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) }),
-      ),
-    );
+  const link = () => inBackground(linkGameFolder(delivery).catch((error: unknown) => sayTrouble(error)));
   return (
     <Detail title="Game folder">
       {outlet ? (

@@ -2,7 +2,7 @@ import { deliverLike } from "@caravan/core/edit";
 import type { Told } from "@caravan/core/example";
 import { CaravanError } from "@caravan/core/model";
 import { begin } from "../../project/begun";
-import { say } from "../../ui/notices";
+import { sayTrouble } from "../../ui/notices";
 import { run } from "../../workers/client";
 
 const PICTURE = /\.(png|webp|gif|jpe?g|avif|bmp)$/i;
@@ -31,7 +31,7 @@ export async function learnFrom(files: readonly File[], index: number): Promise<
     if (problem) throw problem;
     return { name: example.name, told };
   } catch (error) {
-    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+    sayTrouble(error);
     return null;
   }
 }

@@ -10,7 +10,7 @@ import { Button } from "../../ui/button";
 import { Detail, Facts } from "../../ui/detail";
 import { sizeInWords } from "../../ui/files";
 import { inBackground } from "../../ui/in-background";
-import { say } from "../../ui/notices";
+import { sayUnlessDone } from "../../ui/notices";
 import { TextField } from "../../ui/text-field";
 import { ClearingDetail } from "./clearing-detail";
 import { backgroundInWords, coloursInWords, cutInWords } from "./facts";
@@ -25,7 +25,7 @@ export function Details() {
   if (!source) return null;
   const remove = () => {
     const error = edit(removeSource, source.id);
-    if (error) say({ tone: "trouble", text: error.message });
+    sayUnlessDone(error);
   };
   return (
     <>

@@ -2,7 +2,7 @@ import type { Source } from "@caravan/core/model";
 import { ART_FILES } from "../../project/arrive";
 import { reviewChangedArt } from "../../project/changed-art";
 import { chooseFiles } from "../../ui/files";
-import { say } from "../../ui/notices";
+import { sayTrouble } from "../../ui/notices";
 
 /** Lets the person choose changed art for a source, and shows what it would change. */
 export async function replaceArt(source: Source): Promise<void> {
@@ -11,6 +11,6 @@ export async function replaceArt(source: Source): Promise<void> {
   try {
     await reviewChangedArt(source.id, files);
   } catch (error) {
-    say({ tone: "trouble", text: error instanceof Error ? error.message : String(error) });
+    sayTrouble(error);
   }
 }

@@ -30,6 +30,11 @@ function finding(action: Action, rest: Pick<Finding, "code" | "severity" | "mess
   return { where: `action "${action.name}"`, place: { stop: "clips", action: action.name }, ...rest };
 }
 
+/** Actions that show nothing at all. */
+export function emptyActions({ actions }: Project): Finding[] {
+  return actions.filter((action) => facingsPresent(action).length === 0).map(emptyAction);
+}
+
 function emptyAction(action: Action): Finding {
   return finding(action, {
     code: "empty-action",

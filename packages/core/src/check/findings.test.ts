@@ -1,10 +1,12 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { addClip, dropFrames, removeSteps } from "../edit";
+import { addAction, addClip, addDelivery, dropFrames, removeSteps, setDelivery } from "../edit";
 import { porterProject } from "../edit/project.fixture";
-import { type ClipName, emptyProject, type FrameRef } from "../model";
+import { type Clip, type ClipName, emptyProject, type FrameRef, type Project } from "../model";
 import type { Finding } from "./finding";
 import { findingsOf } from "./findings";
 import { mended } from "./mend";
+import { stoppingFinding } from "./stopping";
 
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const walk = addClip(porterProject(), [ref(0), ref(1), ref(2)], "walk");
@@ -45,3 +47,28 @@ describe("findingsOf", () => {
     expect(findingsOf(mended(twins, finding as Finding)).some((each) => each.code === "same-frame-name")).toBe(false);
   });
 });
+
+describe("what stops a delivery", () => {
+  it("is the first error of all findings that concerns it, however the project is spoilt", () =>
+    fc.assert(
+      fc.property(fc.array(fc.nat(5), { maxLength: 4 }), fc.nat(1), (spoils, index) => {
+        const two = addDelivery(addClip(porterProject(), [ref(0), ref(1)], "walk"), "two", 0);
+        const project = spoils.reduce((next, spoil) => SPOILS[spoil]?.(next) ?? next, two);
+        const errors = findingsOf(project).filter(({ severity }) => severity === "error");
+        const wanted = errors.find(({ delivery }) => delivery === undefined || delivery === index);
+        expect(stoppingFinding(project, index)?.message).toBe(wanted?.message);
+      }),
+    ));
+});
+
+const SPOILS: readonly ((project: Project) => Project)[] = [
+  (project) => dropFrames(project, [ref(1)]),
+  (project) => addAction(project, `empty ${project.actions.length}`, 4),
+  (project) => ({
+    ...project,
+    clips: [...project.clips, { ...(project.clips[0] as Clip), name: `none ${project.clips.length}` as ClipName, steps: [] }],
+  }),
+  (project) => setDelivery(project, 1, { choice: { of: "clips", names: [] } }),
+  (project) => ({ ...project, sources: project.sources.map((source) => ({ ...source, frames: [] })) }),
+  (project) => setDelivery(project, 0, { name: "con" }),
+];

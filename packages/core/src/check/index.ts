@@ -4,3 +4,4 @@ export { findingsOf } from "./findings";
 export { type FrameFinding, type FrameFindingCode, frameFindings } from "./frame-findings";
 export { allMended, isMendable, mended } from "./mend";
 export { findRepeats, type Repeats } from "./repeats";
+export { stoppingFinding } from "./stopping";

@@ -2,7 +2,7 @@
 
 import type { Art } from "../art";
 import { type AtlasAction, type AtlasClip, atlasAction, atlasClip } from "../atlas";
-import { type FindingCode, findingsOf } from "../check";
+import { type FindingCode, stoppingFinding } from "../check";
 import { chosenFrames } from "../delivery-plan";
 import { packingIn, shapeOf } from "../example";
 import { scaledMarks } from "../marks";
@@ -14,10 +14,9 @@ import { groupsOf } from "./page-groups";
 /** Everything that a delivery chooses, as it is in the project. Throws the first finding that stops delivery, `missing-picture`, `not-found`. */
 export function contentsOf(whole: Project, delivery: Delivery, art: Art): Contents {
   const { project, frames: placed, names: texts, nameOf } = chosenFrames(whole, delivery);
-  // What is wrong with another delivery does not stop this one.
-  const own = whole.deliveries.findIndex(({ name }) => name === delivery.name);
-  const stopping = findingsOf(project).find(
-    ({ severity, delivery: concerned }) => severity === "error" && (concerned === undefined || concerned === own),
+  const stopping = stoppingFinding(
+    project,
+    whole.deliveries.findIndex(({ name }) => name === delivery.name),
   );
   if (stopping) throw new CaravanError(CODES[stopping.code] ?? "nothing-picked", stopping.where, stopping.message, "Nothing was written.");
   const frames = placed.map(({ source, frame }, k): FrameToDeliver => {

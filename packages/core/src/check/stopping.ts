@@ -1,0 +1,93 @@
+/** What stops a delivery: findings that are errors. What only looks wrong is looked for elsewhere. */
+import { removeClip, removeSteps, renameFrame } from "../edit";
+import { type Clip, counted, type FrameRef, findFrame, frameName, frameRef, keptFrames, type Project } from "../model";
+import { emptyActions } from "./action-findings";
+import { deliveredNames } from "./delivered-names";
+import type { Finding, Place } from "./finding";
+import { guarded } from "./guarded";
+
+/**
+ * The first finding that stops the delivery number `index`, null if nothing does. What is wrong with another delivery does not stop this one.
+ * `project` holds what it takes. Cost: O(frames + steps), far less than all findings.
+ */
+export function stoppingFinding(project: Project, index: number): Finding | null {
+  const looks: readonly (() => Finding[])[] = [
+    () => guarded("what is cut", () => nothingCut(project)),
+    () => project.clips.flatMap((clip) => guarded(`clip "${clip.name}"`, () => brokenClip(project, clip))),
+    () => guarded("actions", () => emptyActions(project)),
+    () => guarded("frame names", () => sameNames(project)),
+    () => deliveredNames(project),
+  ];
+  for (const look of looks) {
+    const stopping = look().find(({ severity, delivery }) => severity === "error" && (delivery === undefined || delivery === index));
+    if (stopping) return stopping;
+  }
+  return null;
+}
+
+export function nothingCut(project: Project): Finding[] {
+  if (keptFrames(project).length > 0) return [];
+  const message =
+    project.sources.length === 0 ? "There are no pictures yet. Add some at Sources." : "No sheet is cut yet. Cut one at Frames.";
+  return [{ code: "nothing-cut", severity: "error", where: "project", message, place: { stop: "sources" } }];
+}
+
+export function brokenClip(project: Project, clip: Clip): Finding[] {
+  const where = `clip "${clip.name}"`;
+  const place: Place = { stop: "clips", clip: clip.name };
+  if (clip.steps.length === 0)
+    return [
+      {
+        code: "empty-clip",
+        severity: "error",
+        where,
+        message: "It has no steps, so a game could not play it. Add frames to it or remove it.",
+        place,
+        mend: { label: "Remove the clip", apply: (current) => removeClip(current, clip.name) },
+      },
+    ];
+  const missing = clip.steps.flatMap((step, k) => {
+    const found = findFrame(project, step.frame);
+    return found && !found.frame.dropped ? [] : [k];
+  });
+  if (missing.length === 0) return [];
+  const message = `${counted(missing.length, "step")} (${shortList(missing)}) ${missing.length === 1 ? "shows a frame" : "show frames"} that ${missing.length === 1 ? "is" : "are"} dropped or no longer cut. Take ${missing.length === 1 ? "it" : "them"} out, or restore the ${missing.length === 1 ? "frame" : "frames"}.`;
+  return [
+    {
+      code: "missing-frames",
+      severity: "error",
+      where,
+      message,
+      place,
+      mend: { label: `Take ${missing.length === 1 ? "it" : "them"} out`, apply: (current) => removeSteps(current, clip.name, missing) },
+    },
+  ];
+}
+
+function shortList(numbers: readonly number[]): string {
+  return numbers.length > 6 ? `${numbers.slice(0, 6).join(", ")}, …` : numbers.join(", ");
+}
+
+export function sameNames(project: Project): Finding[] {
+  const byName = new Map<string, FrameRef>();
+  return keptFrames(project).flatMap(({ source, frame }): Finding[] => {
+    const name = frameName(source, frame);
+    const ref = frameRef(source, frame);
+    const first = byName.get(name);
+    if (!first) {
+      byName.set(name, ref);
+      return [];
+    }
+    const named = frame.name === undefined ? first : ref;
+    return [
+      {
+        code: "same-frame-name",
+        severity: "error",
+        where: `frame "${name}"`,
+        message: "Two frames have this name; a game could not tell them apart.",
+        place: { stop: "frames", frame: named },
+        mend: { label: "Take the given name back", apply: (current) => renameFrame(current, named, "") },
+      },
+    ];
+  });
+}

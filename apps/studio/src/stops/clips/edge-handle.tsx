@@ -41,10 +41,11 @@ export function EdgeHandle({ name, step, scale }: { name: ClipName; step: number
       data-testid={`edge ${step}`}
       title="Drag to change how long the step is; with Alt only the border moves"
       className="absolute top-0 -right-1 z-10 h-full w-2 cursor-ew-resize touch-none hover:bg-now"
+      // The step itself would take it for a drag to another place.
+      onMouseDown={(event) => event.stopPropagation()}
+      onTouchStart={(event) => event.stopPropagation()}
       onPointerDown={(event) => {
         if (event.button !== 0) return;
-        // The step itself would take it for a drag to another place.
-        event.stopPropagation();
         event.currentTarget.setPointerCapture(event.pointerId);
         drag.current = { x: event.clientX, clip: clipNamed(currentProject(), name), gesture: `edge ${name} ${step} ${event.timeStamp}` };
         useHeldScale.setState({ scale });

@@ -116,7 +116,7 @@ test("the player shows frames at half their size, holds the frame still instead 
     return (await drawnBox(page)).top - top;
   };
   await expect.poll(moved).toBe(6);
-  await page.getByRole("button", { name: "Stage", exact: true }).click();
+  await page.getByRole("button", { name: "Stage …" }).click();
   await page.getByRole("radiogroup", { name: "Held still" }).getByRole("radio", { name: "Frame" }).click();
   await page.keyboard.press("Escape");
   await expect.poll(moved).toBe(0);
@@ -182,4 +182,28 @@ test("the player grows: by its lower edge, by the wheel in whole steps, and to t
   await expect.poll(async () => (await stage.boundingBox())?.width).toBe(1280);
   await page.getByRole("button", { name: "Player in its place" }).click();
   await expect.poll(height).toBe(340);
+});
+
+test("the figure is dragged about the stage and put back, and marks are shown over it wherever it plays", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Clips");
+  const stage = page.getByTestId("stage");
+  await page.getByRole("button", { name: "Pause" }).click();
+  await expect.poll(async () => (await drawnBox(page)).h).toBeGreaterThan(20);
+  const before = await drawnBox(page);
+  const box = (await stage.boundingBox()) as { x: number; y: number; width: number; height: number };
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x, y - 30, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(async () => before.top - (await drawnBox(page)).top).toBe(30);
+  await page.getByRole("button", { name: "The figure in the middle again" }).click();
+  await expect.poll(async () => (await drawnBox(page)).top).toBe(before.top);
+
+  const plain = await stage.screenshot();
+  await page.getByRole("checkbox", { name: "Marks" }).click();
+  await expect.poll(async () => (await stage.screenshot()).equals(plain)).toBe(false);
+  await page.getByRole("checkbox", { name: "Marks" }).click();
+  await expect.poll(async () => (await stage.screenshot()).equals(plain)).toBe(true);
 });

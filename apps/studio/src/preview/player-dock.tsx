@@ -2,7 +2,7 @@
 
 import { turnedBy } from "@caravan/core/facing";
 import { isOver } from "@caravan/core/playback";
-import { ChevronLeft, ChevronRight, Maximize2, Minimize2, Minus, Plus, RotateCcw, RotateCw } from "lucide-react";
+import { ChevronLeft, ChevronRight, LocateFixed, Maximize2, Minimize2, Minus, Plus, RotateCcw, RotateCw, SkipForward } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
 import { useProject } from "../project/open-project";
 import { useView } from "../project/view";
@@ -12,7 +12,7 @@ import { Select } from "../ui/select";
 import { Tick } from "../ui/tick";
 import { seek, stepBy, togglePlaying, useTicking } from "./clock";
 import type { ShownMarks } from "./marks-scene";
-import { SPEEDS, seekNextEvent, timelineOfPlaying, usePlayer, usePlayerClock } from "./player-state";
+import { IN_THE_MIDDLE, SPEEDS, seekNextEvent, timelineOfPlaying, usePlayer, usePlayerClock } from "./player-state";
 import type { Playing } from "./playing";
 import { Reading } from "./reading";
 import { ScrubBar } from "./scrub-bar";
@@ -31,15 +31,20 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
   const height = useStageRoom((room) => room.height);
   const whole = useStageRoom((room) => room.whole);
   const atMarks = useView((view) => view.stop === "marks");
-  const showsMarks = usePlayer((state) => state.marks);
-  const marks = useShownMarks(atMarks && showsMarks);
+  const showsMarks = usePlayer((state) => (atMarks ? state.marks : state.marksElsewhere));
+  const marks = useShownMarks(showsMarks);
+  const hasKinds = useProject((project) => project.marks.length > 0);
+  const isMoved = usePlayer((state) => state.pan !== IN_THE_MIDDLE);
   const timeline = playing && timelineOfPlaying(playing);
   const over = usePlayerClock((state) => timeline !== null && isOver(timeline, state));
   useTicking(usePlayerClock, timeline);
   // Another thing to play starts at its beginning; an edit of the same thing goes on where it is.
   const key = playing?.key;
   // biome-ignore lint/correctness/useExhaustiveDependencies: it is the change of key that starts over
-  useEffect(() => seek(usePlayerClock, 0), [key]);
+  useEffect(() => {
+    seek(usePlayerClock, 0);
+    usePlayer.setState({ pan: IN_THE_MIDDLE });
+  }, [key]);
   const zoomBy = (direction: 1 | -1) => usePlayer.setState({ zoom: neighbourZoom(zoom, direction) });
   const faster = (direction: 1 | -1) => {
     const at = SPEEDS.findIndex((each) => each >= speed) + direction;
@@ -115,6 +120,11 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
           >
             {whole ? <Minimize2 size={14} /> : <Maximize2 size={14} />}
           </IconButton>
+          {isMoved && (
+            <IconButton label="The figure in the middle again" look="quiet" onClick={() => usePlayer.setState({ pan: IN_THE_MIDDLE })}>
+              <LocateFixed size={14} />
+            </IconButton>
+          )}
         </div>
         {playing?.turning && (
           <div className="absolute top-2 right-2 flex items-center rounded-box border border-line bg-raised">
@@ -151,6 +161,11 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
         <IconButton label="One step on" onClick={() => timeline && stepBy(usePlayerClock, timeline, 1)} disabled={!playing}>
           <ChevronRight size={16} />
         </IconButton>
+        {hasEvents && (
+          <IconButton label="Go to the next event" onClick={() => playing && seekNextEvent(playing)} aria-keyshortcuts=";">
+            <SkipForward size={14} />
+          </IconButton>
+        )}
         <span className="ml-auto flex items-center gap-1.5">
           <span className="text-small text-muted">speed</span>
           <Select
@@ -165,11 +180,12 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
       <div className="flex flex-wrap items-center justify-between gap-x-2 px-3 py-1.5">
         <StageSettings onPickColour={() => setPicking(true)} />
         <Tick label="Origin" checked={origin} onChange={(next) => usePlayer.setState({ origin: next })} />
-        {atMarks && <Tick label="Marks" checked={showsMarks} onChange={(next) => usePlayer.setState({ marks: next })} />}
-        {hasEvents && (
-          <Button look="quiet" className="min-h-6 px-1.5" onClick={() => playing && seekNextEvent(playing)} aria-keyshortcuts=";">
-            Next event
-          </Button>
+        {(atMarks || hasKinds) && (
+          <Tick
+            label="Marks"
+            checked={showsMarks}
+            onChange={(next) => usePlayer.setState(atMarks ? { marks: next } : { marksElsewhere: next })}
+          />
         )}
       </div>
       <Reading playing={playing} />

@@ -20,8 +20,11 @@ export interface PlayerSettings {
   readonly colour: string | null;
   /** Whether the origin and the ground line through it are shown. */
   readonly origin: boolean;
-  /** Whether boxes and points are shown at Marks. */
+  /** Whether boxes and points are shown at Marks, and at the other stops. */
   readonly marks: boolean;
+  readonly marksElsewhere: boolean;
+  /** How far the figure was dragged out of the middle, in CSS pixels. */
+  readonly pan: { readonly x: number; readonly y: number };
   readonly held: HeldStill;
   /** How many steps before and after the one shown stand as ghosts, and how they look. */
   readonly ghostsBefore: number;
@@ -33,6 +36,9 @@ export interface PlayerSettings {
   readonly onlyChosen: boolean;
 }
 
+/** Where the figure stands until somebody drags it. */
+export const IN_THE_MIDDLE = { x: 0, y: 0 };
+
 /** Someone who wants less motion starts the player when they want it. */
 const movesAtOnce = (): boolean => typeof matchMedia === "undefined" || !matchMedia("(prefers-reduced-motion: reduce)").matches;
 
@@ -42,6 +48,8 @@ export const usePlayer = create<PlayerSettings>(() => ({
   colour: null,
   origin: true,
   marks: true,
+  marksElsewhere: false,
+  pan: IN_THE_MIDDLE,
   held: "origin",
   ghostsBefore: 0,
   ghostsAfter: 0,

@@ -2,7 +2,9 @@
  * Where a clip's frames stand on the player's stage. The origin is held still: every frame is placed so that its origin lies
  * on one point of the screen, as it will in the game. Pure, and tested.
  */
+
 import type { FramePoint, Rect } from "@caravan/core/model";
+import { largestFitting, nextZoom, zoomsBetween } from "../ui/zooms";
 import type { PlayedFrame, Playing } from "./playing";
 
 /** How far frames reach from their origin, in frame pixels. */
@@ -50,20 +52,16 @@ export function reachOf(casts: readonly Cast[], held: HeldStill): Reach {
   return reach.left + reach.right > 0 ? reach : { left: 8, right: 8, up: 16, down: 0 };
 }
 
-/** Zooms that keep pixels whole: each a whole number, or a half or quarter for pictures larger than the stage. */
-const ZOOMS = [0.25, 0.5, 1, 2, 3, 4, 5, 6, 8, 10, 12, 16] as const;
+const ZOOMS = zoomsBetween(0.25, 16);
 
 /** The largest zoom at which the whole reach fits. */
 export function fittingZoom(reach: Reach, width: number, height: number): number {
-  const fits = ZOOMS.filter((zoom) => (reach.left + reach.right) * zoom <= width && (reach.up + reach.down) * zoom <= height);
-  return fits.at(-1) ?? ZOOMS[0];
+  return largestFitting(ZOOMS, (zoom) => (reach.left + reach.right) * zoom <= width && (reach.up + reach.down) * zoom <= height);
 }
 
 /** The next zoom in a direction, or the same at the end. */
 export function neighbourZoom(zoom: number, direction: 1 | -1): number {
-  const at = ZOOMS.findIndex((each) => each >= zoom);
-  const from = at < 0 ? ZOOMS.length - 1 : at;
-  return ZOOMS[Math.max(0, Math.min(ZOOMS.length - 1, from + direction))] as number;
+  return nextZoom(ZOOMS, zoom, direction);
 }
 
 export interface StageScene {

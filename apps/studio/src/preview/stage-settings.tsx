@@ -1,8 +1,8 @@
 "use client";
 
-import { Popover } from "radix-ui";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/choice";
+import { CloseMore, More } from "../ui/more";
 import { FieldBox, NumberField } from "../ui/number-field";
 import { MOST_GHOSTS } from "./ghosts";
 import { usePlayer } from "./player-state";
@@ -15,82 +15,70 @@ export function StageSettings({ onPickColour }: { onPickColour: () => void }) {
   const after = usePlayer((state) => state.ghostsAfter);
   const look = usePlayer((state) => state.ghostLook);
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
-        <Button className="min-h-7">Stage</Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="How the stage looks"
-          align="start"
-          sideOffset={6}
-          className="z-40 flex w-72 flex-col gap-2.5 rounded-box border border-line-strong bg-paper p-3"
-        >
-          <Setting word="Backdrop">
-            <Choice
-              label="Backdrop"
-              value={ground}
-              options={[
-                ["check", "Check"],
-                ["flat", "Flat"],
-                ["land", "Desert"],
-              ]}
-              onChange={(next) => usePlayer.setState({ ground: next })}
-            />
-          </Setting>
-          {ground === "flat" && (
-            <Setting word="Its colour">
-              <Popover.Close asChild>
-                <Button onClick={onPickColour}>Pick from the art</Button>
-              </Popover.Close>
-              <Button onClick={() => usePlayer.setState({ colour: null })}>Grey</Button>
-            </Setting>
-          )}
-          <Setting word="Held still">
-            <Choice
-              label="Held still"
-              value={held}
-              options={[
-                ["origin", "Origin"],
-                ["frame", "Frame"],
-              ]}
-              onChange={(next) => usePlayer.setState({ held: next })}
-            />
-          </Setting>
-          <Setting word="Ghosts">
-            <FieldBox label="before">
-              <NumberField
-                label="Ghosts before"
-                value={before}
-                most={MOST_GHOSTS}
-                onChange={(next) => void usePlayer.setState({ ghostsBefore: next })}
-              />
-            </FieldBox>
-            <FieldBox label="after">
-              <NumberField
-                label="Ghosts after"
-                value={after}
-                most={MOST_GHOSTS}
-                onChange={(next) => void usePlayer.setState({ ghostsAfter: next })}
-              />
-            </FieldBox>
-          </Setting>
-          {before + after > 0 && (
-            <Setting word="Seen as">
-              <Choice
-                label="Ghosts are"
-                value={look}
-                options={[
-                  ["tint", "Tints"],
-                  ["outline", "Outlines"],
-                ]}
-                onChange={(next) => usePlayer.setState({ ghostLook: next })}
-              />
-            </Setting>
-          )}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <More label="Stage" title="How the stage looks">
+      <Setting word="Backdrop">
+        <Choice
+          label="Backdrop"
+          value={ground}
+          options={[
+            ["check", "Check"],
+            ["flat", "Flat"],
+            ["land", "Desert"],
+          ]}
+          onChange={(next) => usePlayer.setState({ ground: next })}
+        />
+      </Setting>
+      {ground === "flat" && (
+        <Setting word="Its colour">
+          <CloseMore asChild>
+            <Button onClick={onPickColour}>Pick from the art</Button>
+          </CloseMore>
+          <Button onClick={() => usePlayer.setState({ colour: null })}>Grey</Button>
+        </Setting>
+      )}
+      <Setting word="Held still">
+        <Choice
+          label="Held still"
+          value={held}
+          options={[
+            ["origin", "Origin"],
+            ["frame", "Frame"],
+          ]}
+          onChange={(next) => usePlayer.setState({ held: next })}
+        />
+      </Setting>
+      <Setting word="Ghosts">
+        <FieldBox label="before">
+          <NumberField
+            label="Ghosts before"
+            value={before}
+            most={MOST_GHOSTS}
+            onChange={(next) => void usePlayer.setState({ ghostsBefore: next })}
+          />
+        </FieldBox>
+        <FieldBox label="after">
+          <NumberField
+            label="Ghosts after"
+            value={after}
+            most={MOST_GHOSTS}
+            onChange={(next) => void usePlayer.setState({ ghostsAfter: next })}
+          />
+        </FieldBox>
+      </Setting>
+      {before + after > 0 && (
+        <Setting word="Seen as">
+          <Choice
+            label="Ghosts are"
+            value={look}
+            options={[
+              ["tint", "Tints"],
+              ["outline", "Outlines"],
+            ]}
+            onChange={(next) => usePlayer.setState({ ghostLook: next })}
+          />
+        </Setting>
+      )}
+    </More>
   );
 }
 

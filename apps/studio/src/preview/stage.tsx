@@ -1,9 +1,11 @@
 "use client";
 
 import { angleOf, facingToward } from "@caravan/core/facing";
+import type { FramePoint } from "@caravan/core/model";
 import { timeAt } from "@caravan/core/playback";
 import { type PointerEvent, type RefObject, useEffect, useMemo, useRef } from "react";
 import { loadPictures, usePictures } from "../project/pictures";
+import { useElementSize } from "../ui/element-size";
 import { usePinch } from "../ui/pinch";
 import { onThemeChange, themeNow } from "../ui/theme-now";
 import type { Clock } from "./clock";
@@ -13,13 +15,12 @@ import { timelineOfPlaying, usePlayer } from "./player-state";
 import type { Playing } from "./playing";
 import { stageInks } from "./stage-inks";
 import { castOf, fittingZoom, reachOf, type StageScene, stageScene } from "./stage-scene";
-import { useCanvasSize } from "./use-canvas-size";
 
 /** So near to the figure's middle, in CSS pixels, a pointer tells no direction. */
 const NO_DIRECTION = 8;
 
 /**
- * Draws what is playing at a clock's time, whenever what is to be seen then is another. An action turns toward the pointer. What the canvas shows is told in words beneath it, by the player's reading.
+ * Draws what is playing at a clock's time, whenever what is to be seen then is another. An action turns toward the pointer; dragging moves the figure. What the canvas shows is told in words beneath it, by the player's reading.
  */
 export function Stage({
   playing,
@@ -42,13 +43,18 @@ export function Stage({
   onColour: ((colour: string) => void) | null;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const size = useCanvasSize(canvas);
+  const size = useElementSize(canvas);
   const held = usePlayer((state) => state.held);
   const zoom = usePlayer((state) => state.zoom);
   const ground = usePlayer((state) => state.ground);
   const reach = useMemo(() => reachOf(castOf(playing), held), [playing, held]);
   const shownZoom = zoom ?? fittingZoom(reach, size.width - 16, size.height - 24);
-  const scene = useMemo(() => stageScene(reach, shownZoom, size.width, size.height, size.density), [reach, shownZoom, size]);
+  const pan = usePlayer((state) => state.pan);
+  const scene = useMemo(
+    () => moved(stageScene(reach, shownZoom, size.width, size.height, size.density), pan, size.density),
+    [reach, shownZoom, size, pan],
+  );
+  const dragged = useRef<{ readonly x: number; readonly y: number } | null>(null);
 
   useEffect(() => onZoom(shownZoom), [onZoom, shownZoom]);
   useWheelSteps(canvas, onWheelZoom);
@@ -83,6 +89,11 @@ export function Stage({
   }, [playing, clock, scene, marks]);
 
   const turn = (event: PointerEvent<HTMLCanvasElement>) => {
+    if (dragged.current) {
+      const { x, y } = dragged.current;
+      usePlayer.setState({ pan: { x: event.clientX - x, y: event.clientY - y } });
+      return;
+    }
     const turning = playing?.turning;
     if (!turning || onColour) return;
     const box = event.currentTarget.getBoundingClientRect();
@@ -102,8 +113,19 @@ export function Stage({
       aria-hidden
       width={Math.round(size.width * size.density)}
       height={Math.round(size.height * size.density)}
-      className={`block h-full w-full touch-none ${ground === "flat" ? "bg-flat" : "check"} ${onColour ? "cursor-crosshair" : ""}`}
+      className={`block h-full w-full touch-none ${ground === "flat" ? "bg-flat" : "check"} ${onColour ? "cursor-crosshair" : "active:cursor-grabbing"}`}
+      onPointerDown={(event) => {
+        if (event.button !== 0 || onColour) return;
+        event.currentTarget.setPointerCapture(event.pointerId);
+        dragged.current = { x: event.clientX - pan.x, y: event.clientY - pan.y };
+      }}
       onPointerMove={turn}
+      onPointerUp={() => {
+        dragged.current = null;
+      }}
+      onPointerCancel={() => {
+        dragged.current = null;
+      }}
       onDoubleClick={() => !onColour && onDoubleClick()}
       onClick={(event) => {
         const box = event.currentTarget.getBoundingClientRect();
@@ -114,6 +136,11 @@ export function Stage({
       }}
     />
   );
+}
+
+/** The scene with its standing point moved by so many CSS pixels. */
+function moved({ scale, standing }: StageScene, { x, y }: FramePoint, density: number): StageScene {
+  return { scale, standing: { x: standing.x + Math.round(x * density), y: standing.y + Math.round(y * density) } };
 }
 
 /** How far the wheel turns for one step of zoom; two fingers that pinch give smaller turns and count more. */

@@ -8,6 +8,7 @@ import { edit, useProject } from "../../project/open-project";
 import { chooseClip, chosenAction, chosenClip, go, goToMarks, useView, type View } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
+import { EmptyPanel } from "../../ui/empty-panel";
 import { TextField } from "../../ui/text-field";
 import { ClipKeys } from "./clip-keys";
 import { CompareBench } from "./compare/compare-bench";
@@ -93,14 +94,8 @@ const CLIP_NAME_FIELD = "clip-name";
 
 function Empty() {
   return (
-    <div className="flex grow flex-col items-center justify-center gap-3 rounded-box border-2 border-dashed border-line-strong text-center">
-      <p className="text-title font-bold">No clips yet</p>
-      <p className="max-w-96 text-muted">
-        At Frames, pick the frames of one movement in order, by click or by row, and press C. The clip appears here as a ribbon of time.
-      </p>
-      <Button look="now" onClick={() => go("frames")}>
-        Go to Frames
-      </Button>
-    </div>
+    <EmptyPanel title="No clips yet" next={{ label: "Go to Frames", run: () => go("frames") }}>
+      At Frames, pick the frames of one movement in order, by click or by row, and press C. The clip appears here as a ribbon of time.
+    </EmptyPanel>
   );
 }

@@ -3,11 +3,12 @@
 import { frameLook } from "@caravan/core/art";
 import { type Frame, frameName, frameRef, keptRefs, type Source } from "@caravan/core/model";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef } from "react";
 import { FramePicture } from "../../preview/frame-picture";
 import { loadPictures } from "../../project/pictures";
 import { pickRun, togglePick, togglePicks, useView } from "../../project/view";
 import { useCountFrom } from "../../ui/counting";
+import { useElementSize } from "../../ui/element-size";
 import { useKeys } from "../../ui/keys";
 import { movedCursor } from "./cursor";
 
@@ -16,16 +17,9 @@ const CARD = 116; // px, with the space after it
 /** The pictures of a series side by side; only those in sight are drawn and read. */
 export function SeriesWall({ source }: { source: Source }) {
   const wall = useRef<HTMLDivElement>(null);
-  const [across, setAcross] = useState(5);
+  const across = Math.max(1, Math.floor((useElementSize(wall).width - 8) / CARD));
   const picked = useView((view) => view.picked);
   const cursor = useView((view) => view.cursor);
-  useEffect(() => {
-    const element = wall.current;
-    if (!element) return;
-    const measure = new ResizeObserver(() => setAcross(Math.max(1, Math.floor((element.clientWidth - 8) / CARD))));
-    measure.observe(element);
-    return () => measure.disconnect();
-  }, []);
   const rows = useVirtualizer({
     count: Math.ceil(source.frames.length / across),
     getScrollElement: () => wall.current,

@@ -10,6 +10,7 @@ import { usePicture } from "../../project/pictures";
 import { pickRun, rowRefs, togglePick, togglePicks, useView } from "../../project/view";
 import { Button, IconButton } from "../../ui/button";
 import { useCountFrom } from "../../ui/counting";
+import { useElementSize } from "../../ui/element-size";
 import { useKeys } from "../../ui/keys";
 import { usePinch } from "../../ui/pinch";
 import { useThemeNow } from "../../ui/theme-now";
@@ -31,7 +32,8 @@ const SLACK = 4; // px
 export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid | null; way: CutWay }) {
   const frame = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const [room, setRoom] = useState({ w: 0, h: 0 });
+  const { width: roomWidth, height: roomHeight } = useElementSize(frame);
+  const room = useMemo(() => ({ w: roomWidth, h: roomHeight }), [roomWidth, roomHeight]);
   const picture = usePicture(sheetLook(source));
   const picked = useView((each) => each.picked);
   const cursor = useView((each) => each.cursor);
@@ -41,14 +43,6 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
   const sheet = useMemo(() => ({ w: width, h: height }), [width, height]);
   const { view, move, seeAll, hold } = useSheetView(source, sheet, room);
   const pointer = useRef<{ x: number; y: number } | null>(null);
-
-  useEffect(() => {
-    const element = frame.current;
-    if (!element) return;
-    const measure = new ResizeObserver(() => setRoom({ w: element.clientWidth, h: element.clientHeight }));
-    measure.observe(element);
-    return () => measure.disconnect();
-  }, []);
 
   useWheelZoom(frame, move);
   usePinch(frame, {

@@ -1,5 +1,7 @@
 /** How the sheet lies on the surface: zoom and place. Pure, and tested. Points in CSS pixels from the surface's corner. */
+
 import type { Size } from "@caravan/core/model";
+import { largestFitting, nextZoom, zoomsBetween } from "../../ui/zooms";
 
 export interface SheetView {
   /** CSS pixels per sheet pixel: a whole number, or a half, a quarter or an eighth. */
@@ -9,7 +11,7 @@ export interface SheetView {
   readonly y: number;
 }
 
-export const SHEET_ZOOMS = [0.0625, 0.125, 0.25, 0.5, 1, 2, 3, 4, 5, 6, 8, 10, 12, 16, 24, 32] as const;
+export const SHEET_ZOOMS = zoomsBetween(0.0625, 32);
 
 const EDGE = 26; // px: room for the rows' handles
 
@@ -26,7 +28,7 @@ export function opening(sheet: Size, room: Size): SheetView {
 }
 
 function largestZoom(sheet: Size, within: Size): number {
-  return SHEET_ZOOMS.filter((each) => sheet.w * each <= within.w && sheet.h * each <= within.h).at(-1) ?? SHEET_ZOOMS[0];
+  return largestFitting(SHEET_ZOOMS, (each) => sheet.w * each <= within.w && sheet.h * each <= within.h);
 }
 
 /** In the middle, or with its top in sight if it is taller than the room. */
@@ -37,8 +39,7 @@ function centred(sheet: Size, room: Size, zoom: number): SheetView {
 
 /** One zoom further in or out, keeping the sheet's pixel under (x, y) where it is. */
 export function zoomedAt(view: SheetView, direction: 1 | -1, x: number, y: number): SheetView {
-  const at = SHEET_ZOOMS.findIndex((each) => each >= view.zoom);
-  const zoom = SHEET_ZOOMS[Math.max(0, Math.min(SHEET_ZOOMS.length - 1, at + direction))] as number;
+  const zoom = nextZoom(SHEET_ZOOMS, view.zoom, direction);
   const grow = zoom / view.zoom;
   return { zoom, x: Math.round(x - (x - view.x) * grow), y: Math.round(y - (y - view.y) * grow) };
 }

@@ -9,6 +9,7 @@ import { edit, useProject } from "../../project/open-project";
 import { usePicture } from "../../project/pictures";
 import { chosenSource, clearPicks, go, pickedFrames, useView } from "../../project/view";
 import { Button } from "../../ui/button";
+import { EmptyPanel } from "../../ui/empty-panel";
 import { useKeys } from "../../ui/keys";
 import { GroundLine } from "./ground-line";
 import { dropOrRestore, makeClip } from "./make-clip";
@@ -122,12 +123,8 @@ function Outcome({ source, grid }: { source: Source; grid: Grid | null }) {
 
 function Empty() {
   return (
-    <div className="flex grow flex-col items-center justify-center gap-3 rounded-box border-2 border-dashed border-line-strong text-center">
-      <p className="text-title font-bold">Nothing to cut yet</p>
-      <p className="max-w-90 text-muted">Drop a picture here, and it is shown at whole-number zoom with the grid over it.</p>
-      <Button look="now" onClick={() => go("sources")}>
-        Go to Sources
-      </Button>
-    </div>
+    <EmptyPanel title="Nothing to cut yet" next={{ label: "Go to Sources", run: () => go("sources") }}>
+      Drop a picture here, and it is shown at whole-number zoom with the grid over it.
+    </EmptyPanel>
   );
 }

@@ -11,9 +11,9 @@ import { paintFrame, paintOrigin } from "../../preview/paint-stage";
 import type { PlayedFrame } from "../../preview/playing";
 import { stageInks } from "../../preview/stage-inks";
 import { fittingZoom, frameOnStage, reachOf, type StageScene, stageScene } from "../../preview/stage-scene";
-import { useCanvasSize } from "../../preview/use-canvas-size";
 import { useProject } from "../../project/open-project";
 import { loadPictures, pictureNow, usePictures } from "../../project/pictures";
+import { useElementSize } from "../../ui/element-size";
 import { useThemeNow } from "../../ui/theme-now";
 import type { FramesInScope } from "./scope";
 import { boxTo, drawBox, pointTo, type Spot } from "./set-marks";
@@ -51,7 +51,7 @@ const BEYOND = 2;
  */
 export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const size = useCanvasSize(canvas);
+  const size = useElementSize(canvas);
   const entries = usePictures((state) => state.entries);
   const kinds = useProject((project) => project.marks);
   // Not drawn, and read by the next move before anything is.

@@ -4,7 +4,7 @@ import type { Clip } from "@caravan/core/model";
 import { chosenReel } from "../../preview/reel";
 import { useProject } from "../../project/open-project";
 import { go, useView } from "../../project/view";
-import { Button } from "../../ui/button";
+import { EmptyPanel } from "../../ui/empty-panel";
 import { MarksBench } from "./marks-bench";
 
 /** One frame of the chosen clip or source large, with what is marked on it. */
@@ -18,15 +18,12 @@ export function Surface() {
 
 function Empty({ clip }: { clip: Clip | null }) {
   return (
-    <div className="flex grow flex-col items-center justify-center gap-3 rounded-box border-2 border-dashed border-line-strong text-center">
-      <p className="text-title font-bold">{clip ? `${clip.name} has no steps yet` : "No frames yet"}</p>
-      <p className="max-w-96 text-muted">
-        Here frames get their origin, the boxes in which they are hit, and the points at which things are fastened.
-        {clip ? " Add frames to the clip first." : " Cut a sheet at Frames first, and make clips of its frames."}
-      </p>
-      <Button look="now" onClick={() => go(clip ? "clips" : "frames")}>
-        {clip ? "Go to Clips" : "Go to Frames"}
-      </Button>
-    </div>
+    <EmptyPanel
+      title={clip ? `${clip.name} has no steps yet` : "No frames yet"}
+      next={{ label: clip ? "Go to Clips" : "Go to Frames", run: () => go(clip ? "clips" : "frames") }}
+    >
+      Here frames get their origin, the boxes in which they are hit, and the points at which things are fastened.
+      {clip ? " Add frames to the clip first." : " Cut a sheet at Frames first, and make clips of its frames."}
+    </EmptyPanel>
   );
 }

@@ -2,6 +2,7 @@
 
 import type { DeliveredPage } from "@caravan/core/deliver";
 import { useEffect, useRef, useState } from "react";
+import { useElementSize } from "../../ui/element-size";
 import type { Delivered, PictureView } from "../../workers/jobs";
 
 /** More pictures than this are not shown beside each other; the list of files has them all. */
@@ -11,14 +12,7 @@ const MOST_SHOWN = 48;
 export function Pages({ delivered }: { delivered: Delivered }) {
   const { pages, views, files } = delivered;
   const room = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState({ w: 0, h: 0 });
-  useEffect(() => {
-    const element = room.current;
-    if (!element) return;
-    const measure = new ResizeObserver(() => setSize({ w: element.clientWidth, h: element.clientHeight }));
-    measure.observe(element);
-    return () => measure.disconnect();
-  }, []);
+  const { width: w, height: h } = useElementSize(room);
   return (
     <section
       ref={room}
@@ -28,7 +22,7 @@ export function Pages({ delivered }: { delivered: Delivered }) {
     >
       {views.length > 0
         ? pages.map((page, k) => (
-            <Page key={page.image} page={page} view={views[k]} place={`page ${k + 1} of ${pages.length}`} room={size} />
+            <Page key={page.image} page={page} view={views[k]} place={`page ${k + 1} of ${pages.length}`} room={{ w, h }} />
           ))
         : pages
             .slice(0, MOST_SHOWN)

@@ -8,6 +8,7 @@ import { linkFolder } from "../../project/linked/linked-folder";
 import { useProject } from "../../project/open-project";
 import { chooseSource, chosenSource, go, useView } from "../../project/view";
 import { Button } from "../../ui/button";
+import { EmptyPanel } from "../../ui/empty-panel";
 import { chooseFiles, chooseFolder } from "../../ui/files";
 import { inBackground } from "../../ui/in-background";
 import { useKeys } from "../../ui/keys";
@@ -108,12 +109,9 @@ function FailedFiles() {
 
 function Empty() {
   return (
-    <div className="flex grow flex-col items-center justify-center gap-2 rounded-box border-2 border-dashed border-line-strong text-center">
-      <p className="text-title font-bold">Drop your sprite sheets here</p>
-      <p className="max-w-90 text-muted">
-        Pictures, numbered stills, animations, layered art, sheets with a metadata file: files, whole folders or a ZIP, dropped or pasted.
-        They stay in this browser. Next you cut them at Frames; the player at the right moves as soon as they are.
-      </p>
-    </div>
+    <EmptyPanel title="Drop your sprite sheets here">
+      Pictures, numbered stills, animations, layered art, sheets with a metadata file: files, whole folders or a ZIP, dropped or pasted.
+      They stay in this browser. Next you cut them at Frames; the player at the right moves as soon as they are.
+    </EmptyPanel>
   );
 }

@@ -6,8 +6,8 @@ import { timelineOfPlaying, usePlayer, usePlayerClock } from "../../../preview/p
 import type { Playing } from "../../../preview/playing";
 import { stageInks } from "../../../preview/stage-inks";
 import { castOf, fittingZoom, reachOf, stageScene } from "../../../preview/stage-scene";
-import { useCanvasSize } from "../../../preview/use-canvas-size";
 import { loadPictures, usePictures } from "../../../project/pictures";
+import { useElementSize } from "../../../ui/element-size";
 import { onThemeChange } from "../../../ui/theme-now";
 import { type InStep, type Lane, laneTime } from "./lanes";
 
@@ -43,7 +43,7 @@ export function CompareStage({ lanes, inStep, overlaid }: { lanes: readonly Show
 
 function LaneCanvas({ lanes, all, inStep }: { lanes: readonly ShownLane[]; all: readonly ShownLane[]; inStep: InStep }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const size = useCanvasSize(canvas);
+  const size = useElementSize(canvas);
   const held = usePlayer((state) => state.held);
   const ground = usePlayer((state) => state.ground);
   // Of all lanes, so that what is large is seen to be large.

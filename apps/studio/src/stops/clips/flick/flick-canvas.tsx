@@ -5,8 +5,8 @@ import { paintFrame, paintOrigin } from "../../../preview/paint-stage";
 import { usePlayer } from "../../../preview/player-state";
 import type { PlayedFrame } from "../../../preview/playing";
 import { fittingZoom, reachOf, stageScene } from "../../../preview/stage-scene";
-import { useCanvasSize } from "../../../preview/use-canvas-size";
 import { usePictures } from "../../../project/pictures";
+import { useElementSize } from "../../../ui/element-size";
 import type { Compared } from "./compare-frames";
 
 /** One of two frames at the place that both share, and over it the pixels in which they differ, hatched. */
@@ -22,7 +22,7 @@ export function FlickCanvas({
   marked: boolean;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const size = useCanvasSize(canvas);
+  const size = useElementSize(canvas);
   const held = usePlayer((state) => state.held);
   const entries = usePictures((state) => state.entries);
   const reach = useMemo(() => reachOf([{ frames: both, mirror: false }], held), [both, held]);

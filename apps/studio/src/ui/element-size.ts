@@ -1,26 +1,24 @@
-"use client";
-
 import { type RefObject, useEffect, useState } from "react";
 
-export interface CanvasSize {
-  /** CSS pixels. */
+export interface ElementSize {
+  /** CSS pixels, within its borders. */
   readonly width: number;
   readonly height: number;
   /** Device pixels per CSS pixel. */
   readonly density: number;
 }
 
-/** The size of a canvas on the screen, and the display's density: both may change at any time. */
-export function useCanvasSize(canvas: RefObject<HTMLCanvasElement | null>): CanvasSize {
-  const [size, setSize] = useState<CanvasSize>({ width: 0, height: 0, density: 1 });
+/** How large an element is on the screen, and the display's density: both may change at any time. Nothing at all until it is there. */
+export function useElementSize(of: RefObject<HTMLElement | null>): ElementSize {
+  const [size, setSize] = useState<ElementSize>({ width: 0, height: 0, density: 1 });
   useEffect(() => {
-    const element = canvas.current;
+    const element = of.current;
     if (!element) return;
     const measure = new ResizeObserver(() =>
       setSize({ width: element.clientWidth, height: element.clientHeight, density: devicePixelRatio }),
     );
     measure.observe(element);
     return () => measure.disconnect();
-  }, [canvas]);
+  }, [of]);
   return size;
 }

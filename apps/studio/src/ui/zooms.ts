@@ -1,0 +1,19 @@
+/** Zooms that keep pixels whole: whole numbers, or a half of the one before for pictures larger than their room. */
+const ZOOMS = [0.0625, 0.125, 0.25, 0.5, 1, 2, 3, 4, 5, 6, 8, 10, 12, 16, 24, 32] as const;
+
+/** The zooms that one surface has, from the least to the most. */
+export function zoomsBetween(least: number, most: number): readonly number[] {
+  return ZOOMS.filter((zoom) => zoom >= least && zoom <= most);
+}
+
+/** The largest zoom at which something fits, else the least there is. */
+export function largestFitting(zooms: readonly number[], fits: (zoom: number) => boolean): number {
+  return zooms.findLast(fits) ?? (zooms[0] as number);
+}
+
+/** The next zoom in a direction, or the same at the end. */
+export function nextZoom(zooms: readonly number[], zoom: number, direction: 1 | -1): number {
+  const at = zooms.findIndex((each) => each >= zoom);
+  const from = at < 0 ? zooms.length - 1 : at;
+  return zooms[Math.max(0, Math.min(zooms.length - 1, from + direction))] as number;
+}

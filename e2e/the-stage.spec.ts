@@ -184,26 +184,29 @@ test("the player grows: by its lower edge, by the wheel in whole steps, and to t
   await expect.poll(height).toBe(340);
 });
 
-test("the figure is dragged about the stage and put back, and marks are shown over it wherever it plays", async ({ page }) => {
-  await openStudio(page);
-  await goTo(page, "Clips");
-  const stage = page.getByTestId("stage");
-  await page.getByRole("button", { name: "Pause" }).click();
-  await expect.poll(async () => (await drawnBox(page)).h).toBeGreaterThan(20);
-  const before = await drawnBox(page);
-  const box = (await stage.boundingBox()) as { x: number; y: number; width: number; height: number };
-  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-  await page.mouse.move(x, y);
-  await page.mouse.down();
-  await page.mouse.move(x, y - 30, { steps: 4 });
-  await page.mouse.up();
-  await expect.poll(async () => before.top - (await drawnBox(page)).top).toBe(30);
-  await page.getByRole("button", { name: "The figure in the middle again" }).click();
-  await expect.poll(async () => (await drawnBox(page)).top).toBe(before.top);
+test.describe("standing still", () => {
+  test.use({ moving: false });
 
-  const plain = await stage.screenshot();
-  await page.getByRole("checkbox", { name: "Marks" }).click();
-  await expect.poll(async () => (await stage.screenshot()).equals(plain)).toBe(false);
-  await page.getByRole("checkbox", { name: "Marks" }).click();
-  await expect.poll(async () => (await stage.screenshot()).equals(plain)).toBe(true);
+  test("the figure is dragged about the stage and put back, and marks are shown over it wherever it plays", async ({ page }) => {
+    await openStudio(page);
+    await goTo(page, "Clips");
+    const stage = page.getByTestId("stage");
+    await expect.poll(async () => (await drawnBox(page)).h).toBeGreaterThan(20);
+    const before = await drawnBox(page);
+    const box = (await stage.boundingBox()) as { x: number; y: number; width: number; height: number };
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x, y - 30, { steps: 4 });
+    await page.mouse.up();
+    await expect.poll(async () => before.top - (await drawnBox(page)).top).toBe(30);
+    await page.getByRole("button", { name: "The figure in the middle again" }).click();
+    await expect.poll(async () => (await drawnBox(page)).top).toBe(before.top);
+
+    const plain = await stage.screenshot();
+    await page.getByRole("checkbox", { name: "Marks" }).click();
+    await expect.poll(async () => (await stage.screenshot()).equals(plain)).toBe(false);
+    await page.getByRole("checkbox", { name: "Marks" }).click();
+    await expect.poll(async () => (await stage.screenshot()).equals(plain)).toBe(true);
+  });
 });

@@ -9,7 +9,7 @@ import { useProject } from "../project/open-project";
 import { type Stop, useView } from "../project/view";
 import { Boundary } from "../ui/boundary";
 import { Button, IconButton } from "../ui/button";
-import { giveHeldKeys, holdKeysWhile, useKeys } from "../ui/keys";
+import { chordInWords, giveHeldKeys, holdKeysWhile, useKeys } from "../ui/keys";
 import { Later } from "../ui/later";
 import { useMedia } from "../ui/media";
 import { NoticeList } from "../ui/notice-list";
@@ -98,7 +98,7 @@ export function Floor() {
       {dockIsDrawer && <NoticeList />}
       <footer className="flex h-6.5 shrink-0 items-center justify-between gap-4 border-t border-line px-3.5 text-small text-muted">
         <p className="truncate">{help}</p>
-        <p className="shrink-0">Ctrl+Z undoes anything</p>
+        <p className="shrink-0">{chordInWords("Mod+z")} undoes anything</p>
       </footer>
     </>
   );
@@ -172,6 +172,12 @@ function useShownStop(): Stop {
   return shown;
 }
 
+/** The border between two columns, with a grip in its middle that is seen and can be taken. */
 function Handle({ label }: { label: string }) {
-  return <Separator aria-label={label} className="w-px bg-line transition-colors hover:bg-lapis focus-visible:bg-lapis" />;
+  return (
+    <Separator
+      aria-label={label}
+      className="relative w-px bg-line transition-colors after:absolute after:top-1/2 after:left-1/2 after:z-10 after:h-9 after:w-1.5 after:-translate-1/2 after:rounded-full after:bg-line-strong hover:bg-lapis hover:after:bg-lapis focus-visible:bg-lapis focus-visible:after:bg-lapis"
+    />
+  );
 }

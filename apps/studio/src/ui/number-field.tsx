@@ -1,6 +1,7 @@
 "use client";
 
-import { type ReactNode, useId, useRef, useState } from "react";
+import type { ReactNode } from "react";
+import { useTypedField } from "./typed-field";
 
 /** A small box with a word and numbers in it, as `cell 40 × 48`. */
 export function FieldBox({ label, children, trouble }: { label: string; children: ReactNode; trouble?: boolean }) {
@@ -48,97 +49,42 @@ export function NumberField({
   disabled = false,
   width,
 }: Props) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const problemId = useId();
-  /** Set while Enter leaves the field: what was typed has been taken then, and leaving must not take it once more. */
-  const takenByEnter = useRef(false);
-  const shown = typed ?? written(value, decimals);
-
-  const take = (number: number): boolean => {
-    const answer = onChange(number) ?? null;
-    setProblem(answer);
-    setTyped(answer === null ? null : written(number, decimals));
-    return answer === null;
-  };
-
-  const refuse = (reason: string): false => {
-    setProblem(reason);
-    return false;
-  };
-
-  /** Takes what stands in the field itself, a digit typed this very moment too; false if it does not fit. */
-  const finish = (text: string): boolean => {
+  const finish = (text: string): string | null | undefined => {
+    const number = text.trim() === "" ? Number.NaN : Number(text.trim().replace(",", "."));
     // Typing what stands there changes nothing, though more decimals may lie behind what is shown.
-    if (text.trim() !== "" && Number(text.trim().replace(",", ".")) === Number(written(value, decimals))) {
-      setTyped(null);
-      setProblem(null);
-      return true;
-    }
-    const number = Number(text.trim().replace(",", "."));
-    if (text.trim() === "" || !Number.isFinite(number)) return refuse("Type a number.");
-    if (decimals === 0 && !Number.isInteger(number)) return refuse("Type a whole number.");
-    if (number < least || number > most) return refuse(`Type a number from ${least} to ${most}.`);
-    return take(number);
+    if (number === Number(written(value, decimals))) return null;
+    if (!Number.isFinite(number)) return "Type a number.";
+    if (decimals === 0 && !Number.isInteger(number)) return "Type a whole number.";
+    return number < least || number > most ? `Type a number from ${least} to ${most}.` : onChange(number);
   };
-
+  // Enter takes the number as it stands too: it may be what someone wants.
+  const enter = (text: string) => (text === written(value, decimals) ? onChange(value) : finish(text));
+  const { typed, problem, settle, input, note } = useTypedField({ finish, enter, keepsWrong: true, escapeLeaves: false });
+  const shown = typed ?? written(value, decimals);
+  const nudge = (direction: 1 | -1, far: boolean) => {
+    const from = typed === null || problem ? value : Number(typed.replace(",", ".")) || value;
+    const next = Math.max(least, Math.min(most, Number((from + direction * step * (far ? 10 : 1)).toFixed(decimals))));
+    if (next !== value || typed !== null) settle(onChange(next), written(next, decimals));
+  };
   return (
     <span className="relative inline-flex items-baseline gap-1">
       <input
+        {...input}
         className={`number min-h-6 rounded-sm bg-transparent text-center text-strong font-semibold disabled:opacity-50 ${problem ? "text-brick" : ""}`}
         style={{ width: `${width ?? Math.max(2, shown.length) + 0.6}ch` }}
         inputMode={decimals > 0 ? "decimal" : "numeric"}
-        autoComplete="off"
         aria-label={label}
-        aria-invalid={problem !== null}
-        aria-describedby={problem ? problemId : undefined}
         disabled={disabled}
         value={shown}
-        onFocus={(event) => event.target.select()}
-        onChange={(event) => {
-          setTyped(event.target.value);
-          setProblem(null);
-        }}
-        onBlur={(event) => {
-          if (takenByEnter.current) takenByEnter.current = false;
-          else if (problem === null) {
-            finish(event.currentTarget.value);
-          } else {
-            setTyped(null);
-            setProblem(null);
-          }
-        }}
         onKeyDown={(event) => {
-          if (event.key === "Enter") {
-            // Enter takes the number as it stands too: it may be what someone wants.
-            const { value: text } = event.currentTarget;
-            const fits = text === written(value, decimals) ? take(value) : finish(text);
-            if (!fits) return;
-            takenByEnter.current = true;
-            event.currentTarget.blur();
-          } else if (event.key === "Escape") {
-            setTyped(null);
-            setProblem(null);
-            event.stopPropagation();
-          } else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
+          if (event.key === "ArrowUp" || event.key === "ArrowDown") {
             event.preventDefault();
-            const by = (event.key === "ArrowUp" ? step : -step) * (event.shiftKey ? 10 : 1);
-            const from = typed === null || problem ? value : Number(typed.replace(",", ".")) || value;
-            const next = Math.max(least, Math.min(most, Number((from + by).toFixed(decimals))));
-            if (next !== value || typed !== null) take(next);
-          }
+            nudge(event.key === "ArrowUp" ? 1 : -1, event.shiftKey);
+          } else input.onKeyDown(event);
         }}
       />
       {unit && <span className="text-small text-muted">{unit}</span>}
-      {problem && (
-        <span
-          id={problemId}
-          role="alert"
-          className="absolute top-full left-0 z-20 mt-2 w-64 rounded-box border border-brick bg-brick-soft px-2 py-1 text-small whitespace-normal text-ink"
-        >
-          {problem}
-        </span>
-      )}
+      {note}
     </span>
   );
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { addAction, addClip, mirrorInstead, setClipRules, setPetal, setStepDurations } from "../edit";
 import { porterProject } from "../edit/project.fixture";
 import { type ActionName, actionNamed, type ClipName, clipNamed, type Facing, type FrameRef, type Project, type Ways } from "../model";
+import { mendsOf } from "./finding";
 import { findingsOf } from "./findings";
 import { mended as mendedBy } from "./mend";
 
@@ -59,6 +60,15 @@ describe("findings of actions", () => {
       message: expect.stringContaining("go-n has another length than go-e"),
     });
     expect(clipNamed(mended(project, "facings-differ"), "go-n").steps.map(({ duration }) => duration)).toEqual([100_000, 100_000, 100_000]);
+  });
+
+  it("give all the times of the clip that was changed last, and offer those of the others beside", () => {
+    const project = setStepDurations(acting(4, { e: "go-e", s: "go-s", n: "go-n", w: "go-e" }), clip("go-n"), [1], 250_000);
+    const found = findingsOf(project, undefined, clip("go-n")).find(({ code }) => code === "facings-differ");
+    expect(found && mendsOf(found).map(({ label }) => label)).toEqual(["Give all the times of go-n", "Give all the times of go-e"]);
+    const given = found ? mendedBy(project, found) : project;
+    for (const name of ["go-e", "go-s", "go-n"])
+      expect(clipNamed(given, name).steps.map(({ duration }) => duration)).toEqual([100_000, 250_000, 100_000]);
   });
 
   it("tell of a clip that no game can ask for, since an action has its name", () => {

@@ -17,16 +17,16 @@ import {
 } from "../model";
 import type { Finding } from "./finding";
 
-/** Cost: O(facings of all actions + their steps). */
-export function actionFindings(project: Project): Finding[] {
+/** `edited` is the clip that a person changed last. Cost: O(facings of all actions + their steps). */
+export function actionFindings(project: Project, edited: ClipName | null = null): Finding[] {
   return project.actions.flatMap((action) => {
     const present = facingsPresent(action);
     if (present.length === 0) return [emptyAction(action)];
-    return [...namedAsClip(project, action), ...missing(action, present), ...unlike(project, action)];
+    return [...namedAsClip(project, action), ...missing(action, present), ...unlike(project, action, edited)];
   });
 }
 
-function finding(action: Action, rest: Pick<Finding, "code" | "severity" | "message" | "mend">): Finding {
+function finding(action: Action, rest: Pick<Finding, "code" | "severity" | "message" | "mend" | "otherMends">): Finding {
   return { where: `action "${action.name}"`, place: { stop: "clips", action: action.name }, ...rest };
 }
 
@@ -86,9 +86,11 @@ function missing(action: Action, present: readonly Facing[]): Finding[] {
 }
 
 /** A figure that turns keeps its phase only if its clips last equally long, and its stride only if they step alike. */
-function unlike(project: Project, action: Action): Finding[] {
+function unlike(project: Project, action: Action, edited: ClipName | null): Finding[] {
   const clips = clipsOfAction(project, action).filter(({ steps }) => steps.length > 0);
-  const model = mostUsual(clips);
+  const usual = mostUsual(clips);
+  // Whoever changed the times of one facing means them for all, more often than not.
+  const model = clips.find(({ name }) => name === edited) ?? usual;
   if (!model) return [];
   const others = clips.filter((clip) => rhythmOf(clip) !== rhythmOf(model));
   if (others.length === 0) return [];
@@ -96,13 +98,23 @@ function unlike(project: Project, action: Action): Finding[] {
   const names = others.map(({ name }) => name).join(", ");
   const same = others.filter(({ steps }) => steps.length === model.steps.length);
   const lengths = others.some((clip) => totalOf(clip) !== totalOf(model));
-  const mend = { label: `Give all the times of ${model.name}`, apply: (current: Project) => timesOf(current, model, others) };
+  const giving = (of: Clip) => ({
+    label: `Give all the times of ${of.name}`,
+    apply: (current: Project) =>
+      timesOf(
+        current,
+        of,
+        clips.filter((clip) => rhythmOf(clip) !== rhythmOf(of)),
+      ),
+  });
+  const mend = giving(model);
+  const otherMends = usual && rhythmOf(usual) !== rhythmOf(model) ? [giving(usual)] : [];
   return [
     finding(action, {
       code: "facings-differ",
       severity: "note",
       message: `${names} ${others.length === 1 ? "has" : "have"} ${counts ? "another number of steps" : lengths ? "another length" : "another rhythm"} than ${model.name}, so turning shows as a jump.`,
-      ...(same.length > 0 || lengths ? { mend } : {}),
+      ...(same.length > 0 || lengths ? { mend, otherMends } : {}),
     }),
   ];
 }

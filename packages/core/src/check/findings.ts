@@ -1,5 +1,5 @@
 import { dropFrames } from "../edit";
-import { type Clip, clipsByFrame, counted, type FrameRef, frameRef, keptFrames, type Project } from "../model";
+import { type Clip, type ClipName, clipsByFrame, counted, type FrameRef, frameRef, keptFrames, type Project } from "../model";
 import { actionFindings, nameFindings } from "./action-findings";
 import { artFindings, NOTHING_SEEN, type SeenArt } from "./art-findings";
 import { movementFindings } from "./clip-findings";
@@ -9,13 +9,16 @@ import { guarded } from "./guarded";
 import { markFindings } from "./mark-findings";
 import { brokenClip, nothingCut, sameNames } from "./stopping";
 
-/** All findings, errors first, else in the order of the document. `seen` is what is known of the art. Cost: O(frames + steps). */
-export function findingsOf(project: Project, seen: SeenArt = NOTHING_SEEN): Finding[] {
+/**
+ * All findings, errors first, else in the order of the document. `seen` is what is known of the art; `edited` is the clip that a person changed last,
+ * whose times are meant where facings differ. Cost: O(frames + steps).
+ */
+export function findingsOf(project: Project, seen: SeenArt = NOTHING_SEEN, edited: ClipName | null = null): Finding[] {
   const found = [
     ...guarded("what is cut", () => nothingCut(project)),
     ...guarded("art", () => artFindings(project, seen)),
     ...project.clips.flatMap((clip) => guarded(`clip "${clip.name}"`, () => clipFindings(project, clip))),
-    ...guarded("actions", () => actionFindings(project)),
+    ...guarded("actions", () => actionFindings(project, edited)),
     ...guarded("frame names", () => sameNames(project)),
     ...guarded("clip names", () => nameFindings(project)),
     ...guarded("unused frames", () => unused(project)),

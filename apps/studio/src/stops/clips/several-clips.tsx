@@ -10,6 +10,7 @@ import { useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
+import { chordInWords } from "../../ui/keys";
 import { FieldBox, NumberField } from "../../ui/number-field";
 
 /** What is changed on all selected clips at once, each change one step back. */
@@ -20,7 +21,7 @@ export function SeveralClips({ clips }: { clips: readonly Clip[] }) {
   const samePace = paces.every((each) => each === fps);
   const playback = clips.every((clip) => clip.playback === clips[0]?.playback) ? (clips[0] as Clip).playback : "mixed";
   return (
-    <Detail part="selected clips" title={`${clips.length} clips selected`} aside="Ctrl+click adds one">
+    <Detail part="selected clips" title={`${clips.length} clips selected`} aside={`${chordInWords("Mod")}+click adds one`}>
       <div className="flex flex-col items-start gap-2">
         {fps !== undefined && (
           <FieldBox label={samePace ? "speed" : "speed: mixed, first"}>

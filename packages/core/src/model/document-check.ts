@@ -140,8 +140,9 @@ function refuseUnfit(source: Source, frame: Frame, refuse: Refuse): void {
   if (picture >= source.pictures.length) refuse(`The frame ${key} of ${source.name} is on a picture that it does not have.`);
   if (rect.x + rect.w > width || rect.y + rect.h > height)
     refuse(`The frame ${key} of ${source.name} reaches beyond its ${width} × ${height} px picture.`);
+  if (!size) return;
   const upright = drawnSize({ ...frame, size: undefined });
   const at = inset ?? { x: 0, y: 0 };
-  if (size && (at.x + upright.w > size.w || at.y + upright.h > size.h))
+  if (at.x + upright.w > size.w || at.y + upright.h > size.h)
     refuse(`The frame ${key} of ${source.name} is larger than its own untrimmed size.`);
 }

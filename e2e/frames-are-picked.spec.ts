@@ -1,3 +1,4 @@
+import { clearPixels, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
 import { atlasOf, dropAndCut, figureSheet, filesOf, goTo, openEmpty, typeNumber } from "./studio";
 
@@ -105,4 +106,32 @@ test("where the frames stand is delivered, and the grid is nudged by keys", asyn
   const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("d")]);
   const { atlas } = atlasOf(await filesOf(download));
   for (const { origin, size } of Object.values(atlas.frames)) expect([origin, size]).toEqual([{ x: 15.5, y: 38 }, CELL]);
+});
+
+test("small pictures of two sheets with equal cells show each sheet's own art", async ({ page }) => {
+  const plain = (red: number, green: number): Pixels => {
+    const pixels = clearPixels(64, 32);
+    for (let k = 0; k < 64 * 32; k++) pixels.bytes.set([red, green, 0, 255], k * 4);
+    return pixels;
+  };
+  await dropAndCut(page, "red.png", plain(255, 0), 2, 1);
+  await dropAndCut(page, "green.png", plain(0, 255), 2, 1);
+  const middle = async (sheet: string) => {
+    await page
+      .getByRole("list", { name: "Sheets" })
+      .getByRole("button", { name: new RegExp(`^${sheet}`) })
+      .click();
+    const still = page
+      .getByRole("listbox", { name: `Frames of ${sheet}` })
+      .getByRole("option")
+      .first()
+      .locator("img");
+    return still.evaluate((image: HTMLImageElement) => {
+      const context = new OffscreenCanvas(image.naturalWidth, image.naturalHeight).getContext("2d") as OffscreenCanvasRenderingContext2D;
+      context.drawImage(image, 0, 0);
+      return [...context.getImageData(image.naturalWidth / 2, image.naturalHeight / 2, 1, 1).data];
+    });
+  };
+  expect(await middle("red")).toEqual([255, 0, 0, 255]);
+  expect(await middle("green")).toEqual([0, 255, 0, 255]);
 });

@@ -85,7 +85,10 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
       aria-label="Player"
       className={whole ? "fixed inset-0 z-40 flex flex-col bg-paper" : "flex shrink-0 flex-col border-b border-line"}
     >
-      <div className={`relative ${whole ? "min-h-0 grow" : "shrink-0"}`} style={whole ? undefined : { height }}>
+      <div
+        className={`relative ${whole ? "min-h-0 grow" : "shrink-0"}`}
+        style={whole ? undefined : { height, maxHeight: "calc(100vh - 240px)" }}
+      >
         <Stage
           clock={usePlayerClock}
           playing={playing}

@@ -13,7 +13,7 @@ const urls = new Map<string, string>();
 /** The URL of a still drawn into a square of `edge` device pixels; null until it is made. */
 export function useStillUrl(still: Still, picture: Drawable | undefined, edge: number): string | null {
   const { look, rect, turned, size, inset, scale } = still;
-  const key = `${look} ${rect.x} ${rect.y} ${rect.w} ${rect.h} ${turned} ${size.w} ${size.h} ${inset.x} ${inset.y} ${scale} ${edge}`;
+  const key = `${look.key} ${rect.x} ${rect.y} ${rect.w} ${rect.h} ${turned} ${size.w} ${size.h} ${inset.x} ${inset.y} ${scale} ${edge}`;
   const [made, setMade] = useState<{ readonly key: string; readonly url: string } | null>(null);
   const known = urls.get(key);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says all that the still does

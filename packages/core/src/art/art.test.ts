@@ -109,6 +109,8 @@ describe("a look", () => {
     const told = structuredClone({ clearing: { ...clearing, colours: [...clearing.colours] } });
     expect(lookOf(told, picture)).toBe(lookOf(structuredClone(told), { sha256: picture.sha256 }));
     expect(lookOf(told, picture)).not.toBe(lookOf({}, picture));
+    const keys = [lookOf(told, picture), lookOf({}, picture), lookOf({}, { sha256: "b".repeat(64) })].map(({ key }) => key);
+    expect(new Set(keys).size).toBe(3);
   });
 
   it("is seen in every frame that is on it, and a picture that is not there is told by its file", () => {

@@ -6,6 +6,8 @@ import { type Clearing, type Frame, type Picture, pictureOf, type Source, sheetO
 import { clearGround, type Pixels } from "../raster";
 
 export interface Look {
+  /** The recipe spelled out, for what is kept under texts: other recipes are spelled otherwise. */
+  readonly key: string;
   readonly sha256: string;
   /** How its ground is cleared, null where it is left as it is. */
   readonly clearing: Clearing | null;
@@ -16,11 +18,11 @@ const known = new Map<string, Look>();
 
 /** The look of one of a source's pictures, or of any other picture that is treated as they are. */
 export function lookOf({ clearing }: Pick<Source, "clearing">, { sha256 }: Pick<Picture, "sha256">): Look {
-  const spelled = clearing ? `${sha256} ${JSON.stringify(clearing)}` : sha256;
-  let look = known.get(spelled);
+  const key = clearing ? `${sha256} ${JSON.stringify(clearing)}` : sha256;
+  let look = known.get(key);
   if (!look) {
-    look = { sha256, clearing: clearing ?? null };
-    known.set(spelled, look);
+    look = { key, sha256, clearing: clearing ?? null };
+    known.set(key, look);
   }
   return look;
 }

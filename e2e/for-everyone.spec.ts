@@ -71,6 +71,22 @@ test.describe("by day and by dusk", () => {
     }
   });
 
+  test("an open menu, an open list of choices and a tooltip pass", async ({ page }) => {
+    await openStudio(page);
+    await goTo(page, "Clips");
+    await page.getByRole("button", { name: /^Step 1:/ }).click({ button: "right" });
+    await expect(page.getByRole("menu")).toBeVisible();
+    await expectNothingFound(page, '[role="menu"]');
+    await page.keyboard.press("Escape");
+    await page.getByRole("combobox", { name: "speed" }).click();
+    await expect(page.getByRole("option", { name: "2×", exact: true })).toBeVisible();
+    await expectNothingFound(page, "[data-overlay]");
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "One step on" }).hover();
+    await expect(page.getByRole("tooltip")).toHaveText(/One step on/);
+    await expectNothingFound(page, '[data-region="player"]');
+  });
+
   test("an action and how it is made pass", async ({ page }) => {
     await openStudio(page);
     await goTo(page, "Clips");

@@ -87,3 +87,26 @@ test("two fingers on the player zoom it by whole steps", async ({ page }) => {
   await touch("touchEnd", []);
   await expect.poll(async () => Number.parseInt(await zoom.innerText(), 10)).toBeLessThan(before);
 });
+
+test("on a tablet everything is large enough to be touched, and nothing hangs over the edge", async ({ page }) => {
+  await touchOf(page);
+  await openStudio(page);
+  for (const size of [
+    { width: 1180, height: 820 },
+    { width: 820, height: 1180 },
+  ]) {
+    await page.setViewportSize(size);
+    for (const stop of ["Sources", "Frames", "Clips", "Marks", "Ship"] as const) {
+      await goTo(page, stop);
+      const odd = await page.evaluate(() =>
+        [...document.querySelectorAll("header button, main section > * button[class*=size-7], main [role=combobox]")].flatMap((each) => {
+          const { right, width, height } = each.getBoundingClientRect();
+          if (!each.checkVisibility() || width === 0) return [];
+          const name = each.getAttribute("aria-label") ?? each.textContent;
+          return right > innerWidth + 1 || height < 36 ? [`${name} ${Math.round(right)} ${Math.round(height)}`] : [];
+        }),
+      );
+      expect(odd).toEqual([]);
+    }
+  }
+});

@@ -148,7 +148,7 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
       </div>
       {!whole && <StageEdge />}
       <ScrubBar playing={playing} />
-      <div className="flex items-center gap-2 px-3 pt-1.5">
+      <div className="flex items-center gap-2 px-3 pt-1.5 pointer-coarse:gap-1">
         <IconButton label="One step back" onClick={() => timeline && stepBy(usePlayerClock, timeline, -1)} disabled={!playing}>
           <ChevronLeft size={16} />
         </IconButton>
@@ -170,7 +170,7 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
           </IconButton>
         )}
         <span className="ml-auto flex items-center gap-1.5">
-          <span className="text-small text-muted">speed</span>
+          <span className="text-small text-muted pointer-coarse:sr-only">speed</span>
           <Select
             label="speed"
             className="number"

@@ -50,7 +50,7 @@ function StopLink({ stop, number }: { stop: Stop; number: number }) {
           onClick={() => go(stop)}
           aria-current={here ? "page" : undefined}
           aria-keyshortcuts={String(number)}
-          className="flex min-h-11 items-center gap-2 rounded-box px-2 text-left hover:bg-lapis-soft max-[799px]:px-1"
+          className="flex min-h-11 items-center gap-2 rounded-box px-2 text-left hover:bg-lapis-soft max-[799px]:px-1 pointer-coarse:max-[999px]:px-1"
         >
           <span
             aria-hidden
@@ -58,7 +58,7 @@ function StopLink({ stop, number }: { stop: Stop; number: number }) {
           >
             {number}
           </span>
-          <span className="max-[799px]:sr-only">
+          <span className="max-[799px]:sr-only pointer-coarse:max-[999px]:sr-only">
             <span className={`block text-strong font-semibold ${here ? "text-now-text" : ""}`}>{STOP_PARTS[stop].title}</span>
             <span className={`block text-small ${trouble ? "text-brick" : "text-muted"}`}>{text}</span>
           </span>
@@ -89,10 +89,10 @@ function UndoButtons() {
         disabled={!last || !canEdit}
         aria-label={last ? `Undo: ${last.label}` : "Undo"}
         title={last ? `Undo: ${last.label}` : "Nothing to undo"}
-        className="w-44 justify-start max-[1099px]:w-auto"
+        className="w-44 justify-start max-[1099px]:w-auto pointer-coarse:max-[1399px]:w-auto"
       >
         <Undo2 size={14} className="shrink-0" />
-        <span className="truncate max-[1099px]:sr-only">{last ? `Undo: ${last.label}` : "Undo"}</span>
+        <span className="truncate max-[1099px]:sr-only pointer-coarse:max-[1399px]:sr-only">{last ? `Undo: ${last.label}` : "Undo"}</span>
       </Button>
       <IconButton label={next ? `Redo: ${next.label}` : "Redo"} onClick={redoNow} disabled={!next || !canEdit}>
         <Redo2 size={14} />

@@ -24,7 +24,7 @@ export function Button({ look = "plain", hint, children, className = "", ...rest
   return (
     <button
       type="button"
-      className={`inline-flex min-h-7 items-center justify-center gap-2 rounded-box px-3 py-1 whitespace-nowrap transition-colors disabled:cursor-default disabled:opacity-50 aria-disabled:opacity-50 ${LOOKS[look]} ${className}`}
+      className={`inline-flex min-h-7 items-center justify-center gap-2 pointer-coarse:min-h-10 rounded-box px-3 py-1 whitespace-nowrap transition-colors disabled:cursor-default disabled:opacity-50 aria-disabled:opacity-50 ${LOOKS[look]} ${className}`}
       {...rest}
     >
       {children}
@@ -42,7 +42,7 @@ export function IconButton({ label, children, look = "plain", className = "", ..
         <button
           type="button"
           aria-label={label}
-          className={`inline-flex size-7 shrink-0 items-center justify-center rounded-box transition-colors disabled:cursor-default disabled:opacity-50 ${LOOKS[look]} ${className}`}
+          className={`inline-flex size-7 shrink-0 pointer-coarse:size-10 items-center justify-center rounded-box transition-colors disabled:cursor-default disabled:opacity-50 ${LOOKS[look]} ${className}`}
           {...rest}
         >
           {children}

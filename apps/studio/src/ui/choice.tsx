@@ -26,7 +26,7 @@ export function Choice<Value extends string>({
         <RadioGroup.Item
           key={each}
           value={each}
-          className="min-h-7.5 px-3 whitespace-nowrap transition-colors not-first:border-l not-first:border-line hover:bg-lapis-soft focus-visible:-outline-offset-2 data-[state=checked]:bg-lapis data-[state=checked]:text-on-lapis"
+          className="min-h-7.5 px-3 pointer-coarse:min-h-10 whitespace-nowrap transition-colors not-first:border-l not-first:border-line hover:bg-lapis-soft focus-visible:-outline-offset-2 data-[state=checked]:bg-lapis data-[state=checked]:text-on-lapis"
         >
           {text}
         </RadioGroup.Item>

@@ -117,7 +117,7 @@ function HeadingItem({ heading: { title, fact, folded, onFold } }: { heading: He
           event.stopPropagation();
           onFold(!folded);
         }}
-        className="flex min-h-6.5 w-full items-center gap-0.5 rounded-box pr-1.5 text-left text-muted hover:bg-lapis-soft"
+        className="flex min-h-6.5 w-full items-center gap-0.5 pointer-coarse:min-h-10 rounded-box pr-1.5 text-left text-muted hover:bg-lapis-soft"
       >
         {folded ? <ChevronRight size={13} className="shrink-0" /> : <ChevronDown size={13} className="shrink-0" />}
         <span className="grow truncate">{title}</span>
@@ -152,7 +152,7 @@ const RowItem = memo(function RowItem({
         aria-pressed={together ? true : undefined}
         title={name.length > SHORT ? name : undefined}
         tabIndex={reached ? 0 : -1}
-        className={`flex min-h-7 w-full items-center justify-between gap-2 rounded-box border-l-4 pr-1.5 ${within ? "pl-4" : "pl-1.5"} text-left transition-colors ${chosen ? "border-l-now bg-lapis-soft" : together ? "border-l-lapis bg-lapis-soft" : "border-l-transparent hover:bg-lapis-soft"}`}
+        className={`flex min-h-7 w-full items-center justify-between gap-2 pointer-coarse:min-h-10 rounded-box border-l-4 pr-1.5 ${within ? "pl-4" : "pl-1.5"} text-left transition-colors ${chosen ? "border-l-now bg-lapis-soft" : together ? "border-l-lapis bg-lapis-soft" : "border-l-transparent hover:bg-lapis-soft"}`}
       >
         <span className="truncate">{name}</span>
         <span className="number shrink-0 text-small text-muted">{fact}</span>

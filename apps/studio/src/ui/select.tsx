@@ -32,7 +32,7 @@ export function Select<Value extends string | number>({
     >
       <Radix.Trigger
         aria-label={label}
-        className={`inline-flex min-h-7 min-w-0 items-center justify-between gap-1 rounded-box border border-line bg-raised px-1.5 text-left text-ink hover:border-line-strong disabled:opacity-50 ${className}`}
+        className={`inline-flex min-h-7 min-w-0 pointer-coarse:min-h-10 items-center justify-between gap-1 rounded-box border border-line bg-raised px-1.5 text-left text-ink hover:border-line-strong disabled:opacity-50 ${className}`}
       >
         <span className="truncate">
           <Radix.Value placeholder={placeholder} />
@@ -54,7 +54,7 @@ export function Select<Value extends string | number>({
               <Radix.Item
                 key={k}
                 value={String(k)}
-                className="flex min-h-7 cursor-default items-center justify-between gap-3 rounded-sm px-2 outline-none data-[highlighted]:bg-lapis data-[highlighted]:text-on-lapis"
+                className="flex min-h-7 cursor-default pointer-coarse:min-h-10 items-center justify-between gap-3 rounded-sm px-2 outline-none data-[highlighted]:bg-lapis data-[highlighted]:text-on-lapis"
               >
                 <Radix.ItemText>{text}</Radix.ItemText>
                 <Radix.ItemIndicator>

@@ -59,7 +59,7 @@ export function WithMenu({ label, menuOf, children }: { label: string; menuOf: (
                 onSelect={() => {
                   wanted.current = item;
                 }}
-                className="flex min-h-7.5 cursor-default items-center justify-between gap-6 rounded-sm px-2 outline-none data-[disabled]:opacity-50 data-[highlighted]:bg-lapis data-[highlighted]:text-on-lapis"
+                className="flex min-h-7.5 cursor-default pointer-coarse:min-h-10 items-center justify-between gap-6 rounded-sm px-2 outline-none data-[disabled]:opacity-50 data-[highlighted]:bg-lapis data-[highlighted]:text-on-lapis"
               >
                 {item.label}
                 {item.keys && <Key>{chordInWords(item.keys)}</Key>}

@@ -40,7 +40,7 @@ export function EdgeHandle({ name, step, scale }: { name: ClipName; step: number
       aria-hidden
       data-testid={`edge ${step}`}
       title="Drag to change how long the step is; with Alt only the border moves"
-      className="absolute top-0 -right-1 z-10 h-full w-2 cursor-ew-resize touch-none hover:bg-now"
+      className="absolute top-0 -right-1 z-10 h-full w-2 cursor-ew-resize pointer-coarse:-right-3 pointer-coarse:w-6 touch-none hover:bg-now"
       // The step itself would take it for a drag to another place.
       onMouseDown={(event) => event.stopPropagation()}
       onTouchStart={(event) => event.stopPropagation()}

@@ -88,6 +88,30 @@ test("two fingers on the player zoom it by whole steps", async ({ page }) => {
   await expect.poll(async () => Number.parseInt(await zoom.innerText(), 10)).toBeLessThan(before);
 });
 
+test("one finger on the player turns an action, two move the figure", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Clips");
+  await page.getByRole("list", { name: "Actions" }).getByRole("button", { name: /^walk/ }).click();
+  const touch = await touchOf(page);
+  const stage = page.getByTestId("stage");
+  const { x, y } = await middleOf(stage);
+  await touch("touchStart", [{ x, y }]);
+  for (const by of [30, 60, 90]) await touch("touchMove", [{ x: x + by, y }]);
+  await touch("touchEnd", []);
+  await expect(stage).toHaveAttribute("data-facing", "e");
+  const inTheMiddle = page.getByRole("button", { name: "The figure in the middle again" });
+  await expect(inTheMiddle).toHaveCount(0);
+  const pair = (down: number) => [
+    { x: x - 40, y: y + down },
+    { x: x + 40, y: y + down },
+  ];
+  await touch("touchStart", pair(0));
+  for (const down of [10, 20, 30]) await touch("touchMove", pair(down));
+  await touch("touchEnd", []);
+  await inTheMiddle.click();
+  await expect(inTheMiddle).toHaveCount(0);
+});
+
 test("on a tablet everything is large enough to be touched, and nothing hangs over the edge", async ({ page }) => {
   await touchOf(page);
   await openStudio(page);

@@ -195,6 +195,8 @@ test.describe("standing still", () => {
     const before = await drawnBox(page);
     const box = (await stage.boundingBox()) as { x: number; y: number; width: number; height: number };
     const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.click(x, y);
+    await expect(page.getByRole("button", { name: "The figure in the middle again" })).toHaveCount(0);
     await page.mouse.move(x, y);
     await page.mouse.down();
     await page.mouse.move(x, y - 30, { steps: 4 });

@@ -4,7 +4,7 @@
  */
 
 import type { Micros } from "@caravan/core/model";
-import { AT_START, advanced, isOver, movedTo, type Playhead, type Timeline } from "@caravan/core/playback";
+import { AT_START, advanced, isOver, movedTo, type Playhead, type Timeline, timeAt } from "@caravan/core/playback";
 import { useEffect } from "react";
 import { create, type StoreApi, type UseBoundStore } from "zustand";
 
@@ -36,7 +36,7 @@ export function togglePlaying(clock: Clock, timeline: Timeline | null): void {
 /** Pauses and goes to the start of the next or the previous step; before the first comes the last of the pass. */
 export function stepBy(clock: Clock, timeline: Timeline, direction: 1 | -1): void {
   pause(clock);
-  const now = Math.round(clock.getState().elapsed);
+  const now = timeAt(clock.getState());
   const span = timeline.spanAt(Math.min(now, Number.isFinite(timeline.end) ? timeline.end - 1 : now));
   if (direction === 1) seek(clock, span.until >= timeline.end ? 0 : span.until);
   else if (now > 0 && span.at > 0) seek(clock, timeline.spanAt(span.at - 1).at);

@@ -1,5 +1,7 @@
 /** Which step of a clip is worked on, and choosing another one. */
+
 import type { Clip } from "@caravan/core/model";
+import { timeAt } from "@caravan/core/playback";
 import { useView } from "../project/view";
 import { seek } from "./clock";
 import { usePlayerClock } from "./player-state";
@@ -16,6 +18,6 @@ export function useShownStep(clip: Clip): number {
   const chosen = useView((view) => view.steps[0]);
   const running = usePlayerClock((state) => state.running);
   const timeline = timelineOfClip(clip);
-  const at = usePlayerClock(({ elapsed }) => (running || !timeline ? 0 : timeline.shownAt(Math.round(elapsed)).step));
+  const at = usePlayerClock((state) => (running || !timeline ? 0 : timeline.shownAt(timeAt(state)).step));
   return Math.min(chosen ?? at, Math.max(0, clip.steps.length - 1));
 }

@@ -20,7 +20,8 @@ import { castOf, fittingZoom, reachOf, type StageScene, stageScene } from "./sta
 const NO_DIRECTION = 8;
 
 /**
- * Draws what is playing at a clock's time, whenever what is to be seen then is another. An action turns toward the pointer; dragging moves the figure. What the canvas shows is told in words beneath it, by the player's reading.
+ * Draws what is playing at a clock's time, whenever that looks different. An action turns toward the pointer. Dragging moves the figure; by touch
+ * one finger turns an action, and two move it. What the canvas shows is said beneath it, by the player's reading.
  */
 export function Stage({
   playing,
@@ -54,11 +55,15 @@ export function Stage({
     () => moved(stageScene(reach, shownZoom, size.width, size.height, size.density), pan, size.density),
     [reach, shownZoom, size, pan],
   );
-  const dragged = useRef<{ readonly x: number; readonly y: number } | null>(null);
+  /** Where a drag began, and how far the figure had been moved until then. */
+  const drag = useRef<{ readonly from: FramePoint; readonly pan: FramePoint; readonly meant: boolean } | null>(null);
 
   useEffect(() => onZoom(shownZoom), [onZoom, shownZoom]);
   useWheelSteps(canvas, onWheelZoom);
-  usePinch(canvas, { onZoom: onWheelZoom });
+  usePinch(canvas, {
+    onZoom: onWheelZoom,
+    onPan: (dx, dy) => usePlayer.setState(({ pan: { x, y } }) => ({ pan: { x: x + dx, y: y + dy } })),
+  });
 
   useEffect(() => {
     loadPictures(castOf(playing).flatMap(({ frames }) => frames.flatMap((frame) => (frame ? [frame.look] : []))));
@@ -89,9 +94,12 @@ export function Stage({
   }, [playing, clock, scene, marks]);
 
   const turn = (event: PointerEvent<HTMLCanvasElement>) => {
-    if (dragged.current) {
-      const { x, y } = dragged.current;
-      usePlayer.setState({ pan: { x: event.clientX - x, y: event.clientY - y } });
+    if (drag.current) {
+      const { from, pan: before, meant } = drag.current;
+      const by = { x: event.clientX - from.x, y: event.clientY - from.y };
+      if (!meant && Math.hypot(by.x, by.y) < MEANT) return;
+      drag.current = { from, pan: before, meant: true };
+      usePlayer.setState({ pan: { x: before.x + by.x, y: before.y + by.y } });
       return;
     }
     const turning = playing?.turning;
@@ -115,16 +123,16 @@ export function Stage({
       height={Math.round(size.height * size.density)}
       className={`block h-full w-full touch-none ${ground === "flat" ? "bg-flat" : "check"} ${onColour ? "cursor-crosshair" : "active:cursor-grabbing"}`}
       onPointerDown={(event) => {
-        if (event.button !== 0 || onColour) return;
+        if (event.button !== 0 || onColour || (event.pointerType === "touch" && playing?.turning)) return;
         event.currentTarget.setPointerCapture(event.pointerId);
-        dragged.current = { x: event.clientX - pan.x, y: event.clientY - pan.y };
+        drag.current = { from: { x: event.clientX, y: event.clientY }, pan, meant: false };
       }}
       onPointerMove={turn}
       onPointerUp={() => {
-        dragged.current = null;
+        drag.current = null;
       }}
       onPointerCancel={() => {
-        dragged.current = null;
+        drag.current = null;
       }}
       onDoubleClick={() => !onColour && onDoubleClick()}
       onClick={(event) => {
@@ -142,6 +150,9 @@ export function Stage({
 function moved({ scale, standing }: StageScene, { x, y }: FramePoint, density: number): StageScene {
   return { scale, standing: { x: standing.x + Math.round(x * density), y: standing.y + Math.round(y * density) } };
 }
+
+/** A press that moves less than this, in CSS pixels, is a click. */
+const MEANT = 4;
 
 /** How far the wheel turns for one step of zoom; two fingers that pinch give smaller turns and count more. */
 const TURN = 80;

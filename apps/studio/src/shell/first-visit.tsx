@@ -1,6 +1,7 @@
 "use client";
 
 import { X } from "lucide-react";
+import { useEffect } from "react";
 import { create } from "zustand";
 import { ART_FILES, takeInAndGo } from "../project/arrive";
 import { useOpenProject } from "../project/open-project";
@@ -26,6 +27,11 @@ function meet(): void {
 export function FirstVisit() {
   const met = useMet((state) => state.met);
   const demo = useOpenProject((open) => open.demo);
+  const ownWork = useOpenProject((open) => open.id !== null && !open.demo);
+  // Whoever has work of their own has found a way in, by a drop for instance.
+  useEffect(() => {
+    if (ownWork) meet();
+  }, [ownWork]);
   if (met || !demo) return null;
   const open = async () => {
     const files = await chooseFiles(ART_FILES, true);

@@ -33,7 +33,7 @@ export function Button({ look = "plain", hint, children, className = "", ...rest
   );
 }
 
-/** A button of one sign, named for those who do not see it; pointing at it or reaching it tells its name, and its key. */
+/** A button with an icon alone. Its tooltip says its name and its key. */
 export function IconButton({ label, children, look = "plain", className = "", ...rest }: Props & { readonly label: string }) {
   const key = rest["aria-keyshortcuts"];
   return (

@@ -40,6 +40,8 @@ describe("chordOf", () => {
     expect(placeChordOf(event(";", "Comma", { shiftKey: true }), false)).toBe("<");
     expect(placeChordOf(event("¬", "KeyL", { altKey: true }), true)).toBe("Alt+l");
     expect(placeChordOf(event("q", "KeyA"), false)).toBeNull();
+    // Where letters lie elsewhere, a letter does not do what the sign in its place would.
+    expect(placeChordOf(event("z", "Slash"), false)).toBeNull();
   });
 
   it("is shown as people read it", () =>

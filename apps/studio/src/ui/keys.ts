@@ -197,6 +197,8 @@ export function chordOf(event: Press, mac = IS_MAC): string {
  * and for letters with Alt, of which a Mac makes other characters. Null for all other keys.
  */
 export function placeChordOf(event: Press, mac = IS_MAC): string | null {
+  // A letter of the alphabet means itself, wherever its key lies.
+  if (/^[a-z]$/i.test(event.key)) return null;
   const mod = mac ? event.metaKey : event.ctrlKey;
   const signs = SIGN_AT[event.code];
   if (signs) return chord(mod, event.altKey, false, event.shiftKey ? signs[1] : signs[0]);

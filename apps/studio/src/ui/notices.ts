@@ -70,4 +70,6 @@ function withRoom(notices: readonly Notice[]): Notice[] {
 export function dismiss(id: number): void {
   passing.delete(id);
   useNotices.setState(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) }));
+  // With the last one gone there is nothing left to point at, and nothing that would tell that the pointer has left.
+  if (useNotices.getState().notices.length === 0) held = false;
 }

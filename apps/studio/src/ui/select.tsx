@@ -13,7 +13,7 @@ export function Select<Value extends string | number>({
   disabled = false,
   className = "",
 }: {
-  /** Named for those who do not see what stands beside it; without, a label around it names it. */
+  /** Its name for screen readers, also where a word stands beside it. */
   label: string;
   value: Value | null;
   options: readonly (readonly [value: Value, text: string])[];
@@ -22,7 +22,7 @@ export function Select<Value extends string | number>({
   disabled?: boolean;
   className?: string;
 }) {
-  // By their places: any text is a value here, also none at all, and two may be alike in words.
+  // Options are told apart by their position: Radix takes no empty text as a value, and here it is one.
   const at = options.findIndex(([each]) => each === value);
   return (
     <Radix.Root

@@ -27,7 +27,7 @@ export function clipRows(clips: readonly Clip[], actions: readonly Action[], hea
 }
 
 function rowOf(clip: Clip, place: Place | undefined, under: Heading | undefined): Row {
-  // A long name is shortened from its end, where its facing is mostly told: the facing stands beside it.
+  // A long name loses its end, which is mostly the facing: so the facing has a place of its own.
   const facing = place && place.action.ways !== 1 ? `${place.facing.toUpperCase()} ` : "";
   const row = { id: clip.name, name: clip.name, fact: `${facing}${lengthInWords(clip)}` };
   return under ? { ...row, under } : row;

@@ -1,6 +1,8 @@
 /** What is done with chosen steps, from keys and from buttons alike. Copied steps stay for other clips, as long as the page is open. */
+
 import { duplicateSteps, pasteSteps, splitClip } from "@caravan/core/edit";
 import type { Clip, Step } from "@caravan/core/model";
+import { timeAt } from "@caravan/core/playback";
 import { create } from "zustand";
 import { usePlayerClock } from "../../preview/player-state";
 import { timelineOfClip } from "../../preview/timelines";
@@ -12,7 +14,7 @@ export const useCopiedSteps = create<{ readonly steps: readonly Step[] }>(() => 
 
 /** The step that the player stands on. */
 function stepNow(clip: Clip): number {
-  return timelineOfClip(clip)?.shownAt(Math.round(usePlayerClock.getState().elapsed)).step ?? 0;
+  return timelineOfClip(clip)?.shownAt(timeAt(usePlayerClock.getState())).step ?? 0;
 }
 
 export function copySteps(clip: Clip, chosen: readonly number[]): void {

@@ -1,6 +1,7 @@
 "use client";
 
 import { type Clip, type ClipName, clipNamed, frameName, type Step } from "@caravan/core/model";
+import { timeAt } from "@caravan/core/playback";
 import { useDroppable } from "@dnd-kit/core";
 import { horizontalListSortingStrategy, SortableContext, useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
@@ -28,7 +29,7 @@ export function TallRibbon({ clip, scale, from, until }: { clip: Clip; scale: nu
   const { setNodeRef, isOver } = useDroppable({ id: "ribbon", data: {} });
   const chosen = useView((view) => view.steps);
   const timeline = timelineOfClip(clip);
-  const now = usePlayerClock(({ elapsed }) => timeline?.shownAt(Math.round(elapsed)).step);
+  const now = usePlayerClock((state) => timeline?.shownAt(timeAt(state)).step);
   const width = (edges.at(-1) as number) * scale;
   const count = clip.steps.length;
   // The same list as long as there are as many steps: with another one, every step in sight would be made anew.

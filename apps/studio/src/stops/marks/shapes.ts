@@ -1,4 +1,4 @@
-/** What a person is told of each shape of marks. */
+/** The words and the tag of each shape of marks. */
 import type { BoxUse, MarkShape } from "@caravan/core/model";
 
 interface ShapeWords {

@@ -2,7 +2,7 @@
 /** The rooms of the core, from the ground up: what stands on one line may use what stands above it, and nothing else. */
 const FLOORS = [
   ["model"],
-  ["raster", "playback", "clip", "facing", "series", "references", "undo"],
+  ["raster", "playback", "clip", "facing", "series", "references", "undo", "notation"],
   ["art", "codec", "cut", "pack", "lettering"],
   ["marks", "metadata", "frame-identity", "atlas", "bundle"],
   ["delivery-plan", "example"],

@@ -8,7 +8,7 @@ export interface Still {
   readonly look: Look;
   /** Where it lies on the picture, as stored. */
   readonly rect: Rect;
-  readonly turned: boolean;
+  readonly turned: boolean | "counter";
   /** Untrimmed and upright, in project pixels. */
   readonly size: Size;
   /** Its untrimmed and upright size in pixels of the art, and where the drawn part lies in it. */
@@ -30,7 +30,7 @@ export function stillOf(source: Source, frame: FramePlace & Pick<Frame, "picture
   return {
     look: frameLook(source, frame),
     rect: frame.rect,
-    turned: frame.turned === true,
+    turned: frame.turned ?? false,
     size: frameSize(source, frame),
     drawn: drawnSize(frame),
     inset: frame.inset ?? NO_INSET,
@@ -63,10 +63,16 @@ function drawStored(
     context.drawImage(bitmap, rect.x, rect.y, rect.w, rect.h, left, top, w, h);
     return;
   }
-  // Stored rotated by 90° clockwise, so it is turned back: its right edge becomes the top.
   context.save();
-  context.translate(left, top + w);
-  context.rotate(-Math.PI / 2);
+  if (turned === "counter") {
+    // Stored rotated counter-clockwise, so it is turned on: its left edge becomes the top.
+    context.translate(left + h, top);
+    context.rotate(Math.PI / 2);
+  } else {
+    // Stored rotated clockwise, so it is turned back: its right edge becomes the top.
+    context.translate(left, top + w);
+    context.rotate(-Math.PI / 2);
+  }
   context.drawImage(bitmap, rect.x, rect.y, rect.w, rect.h, 0, 0, w, h);
   context.restore();
 }

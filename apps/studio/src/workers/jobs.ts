@@ -8,7 +8,7 @@ import type { NamedFile } from "@caravan/core/codec";
 import type { CutPieces, FindingCut, GridSuggestion } from "@caravan/core/cut";
 import type { DeliveredPage, Proof } from "@caravan/core/deliver";
 import type { Told } from "@caravan/core/example";
-import type { ReadClip, ReadFrame, Unplaced } from "@caravan/core/metadata";
+import type { Grade, ReadClip, ReadFrame, Unplaced } from "@caravan/core/metadata";
 import type { Clearing, Delivery, ErrorCode, Example, Frame, Project, Reading, Rect, Source } from "@caravan/core/model";
 import type { Coverage, Drawing, Ground, PictureFacts } from "@caravan/core/raster";
 
@@ -55,6 +55,8 @@ export type ReadArt = ArtOf<StoredPicture> | { readonly kind: "text"; readonly t
 /** What a metadata file says of a picture, and how that was found out. */
 export interface Understood {
   readonly reading: Reading;
+  /** How sure that is, and why not. */
+  readonly grade: Grade;
   readonly frames: readonly ReadFrame[];
   readonly unplaced: readonly Unplaced[];
   readonly clips: readonly ReadClip[];

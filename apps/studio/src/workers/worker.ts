@@ -7,8 +7,9 @@ import { createPngCodec, type NamedFile, type PngCodec, readZip, sha256Hex, type
 import { cutSheet, suggestGrids } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
 import { learnExample, toldOfExample } from "@caravan/core/example";
-import { parseMetadata, pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
+import { gradeOf, pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
 import { CaravanError, frameRef, whyOf } from "@caravan/core/model";
+import { parseAs } from "@caravan/core/notation";
 import {
   coverageOf,
   drawingsIn,
@@ -55,15 +56,17 @@ const doers: Doers = {
 
   async understand({ text, where, picture, coverage, known }) {
     const described = { picture, coverage };
-    const { parsed, reading } = understood(text, described, where, known);
+    const { parsed, reading, grade } = understood(text, described, where, known);
     const { frames, unplaced } = readFrames(parsed, reading, described);
-    return { reading, frames, unplaced, clips: readClips(parsed, reading, frames), paths: pathsOf(parsed, reading) };
+    return { reading, grade, frames, unplaced, clips: readClips(parsed, reading, frames), paths: pathsOf(parsed, reading, described) };
   },
 
   async readAs({ text, where, picture, coverage, reading }) {
-    const parsed = parseMetadata(text, where);
-    const { frames, unplaced } = readFrames(parsed, reading, { picture, coverage });
-    return { reading, frames, unplaced, clips: readClips(parsed, reading, frames), paths: pathsOf(parsed, reading) };
+    const parsed = parseAs(reading.container, text, where);
+    const described = { picture, coverage };
+    const { frames, unplaced } = readFrames(parsed, reading, described);
+    const grade = gradeOf({ parsed, reading, described });
+    return { reading, grade, frames, unplaced, clips: readClips(parsed, reading, frames), paths: pathsOf(parsed, reading, described) };
   },
 
   async learnExample({ text, where, seen }) {

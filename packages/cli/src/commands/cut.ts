@@ -2,7 +2,7 @@ import { basename, extname } from "node:path";
 import { drawnPixels } from "@caravan/core/art";
 import { textFromUtf8 } from "@caravan/core/codec";
 import { cutSheet, type FindingCut, gridOf, suggestGrids } from "@caravan/core/cut";
-import { readClips, readFrames, recognise } from "@caravan/core/metadata";
+import { type Correction, isMeaning, MEANINGS, readClips, readFrames, recogniseAs } from "@caravan/core/metadata";
 import { CaravanError, type Clearing, type Frame, fitFileName, type GridCut, type Reading } from "@caravan/core/model";
 import { type Coverage, clearGround, coverageOf, findGround, type Pixels } from "@caravan/core/raster";
 import { type Command, Option } from "commander";
@@ -19,6 +19,7 @@ interface CutOptions {
   islands: boolean;
   suggest: boolean;
   meta?: string;
+  read: Correction[];
   join?: number;
   least?: number;
   level: boolean;
@@ -48,7 +49,12 @@ export function addCut(program: Command): void {
     .addOption(new Option("--cell <WxH>", "size of a cell in pixels").argParser(pair).conflicts(others("cell")))
     .addOption(new Option("--count <CxR>", "number of columns and rows").argParser(pair).conflicts(others("count")))
     .addOption(new Option("--islands", "along the outlines of what is drawn").default(false).conflicts(others("islands")))
-    .addOption(new Option("--meta <file>", "as a JSON, XML, table or sections file says").conflicts(others("meta")))
+    .addOption(new Option("--meta <file>", "as a metadata file of any make says").conflicts(others("meta")))
+    .addOption(
+      new Option("--read <FIELD=MEANING>", `with --meta: what a field means: ${Object.keys(MEANINGS).join(" ")} (repeatable)`)
+        .argParser(correction)
+        .default([], "as the file suggests"),
+    )
     .addOption(new Option("--suggest", "cut nothing, suggest grids, best first").default(false).conflicts(others("suggest")))
     .option("--margin <X[,Y]>", "space before the first cell", spacing, NONE)
     .option("--gap <X[,Y]>", "space between cells", spacing, NONE)
@@ -79,7 +85,8 @@ function cut(image: string, options: CutOptions): void {
 }
 
 /** Options that the chosen way of cutting would not heed are a slip of the hand. */
-function refuseStrays({ islands, join, least, level, clear, tolerance }: CutOptions): void {
+function refuseStrays({ islands, join, least, level, clear, tolerance, meta, read }: CutOptions): void {
+  if (read.length > 0 && meta === undefined) wrongCall("--read belongs to --meta.");
   if (!islands && (join !== undefined || least !== undefined || level)) wrongCall("--join, --least and --level belong to --islands.");
   if (tolerance !== undefined && (clear === undefined || clear === "auto")) wrongCall("--tolerance belongs to --clear with a colour.");
 }
@@ -147,11 +154,13 @@ function byRecipe(image: string, pixels: Pixels, coverage: Coverage, recipe: Fin
 
 function byMetadata(image: string, pixels: Pixels, coverage: Coverage, file: string, options: CutOptions): void {
   const described = { picture: basename(image), coverage };
-  const { parsed, reading } = recognise(textFromUtf8(readFile(file)), described, file);
+  const { parsed, reading, grade } = recogniseAs(textFromUtf8(readFile(file)), described, file, options.read);
   const { frames, unplaced } = readFrames(parsed, reading, described);
   const clips = readClips(parsed, reading, frames).map((clip) => ({ ...clip, steps: clip.steps.map(({ frame, ms }) => ({ frame, ms })) }));
   if (frames.length === 0)
     throw new CaravanError("bad-metadata", file, "No frame of it lies on this picture.", `First: ${unplaced[0]?.why ?? ""}`);
+  if (grade.grade === "doubtful")
+    note(`${file}: The reading is doubtful: ${grade.reasons.join("; ")}. Say what fields mean with --read FIELD=MEANING.`);
   write(
     options,
     image,
@@ -162,7 +171,7 @@ function byMetadata(image: string, pixels: Pixels, coverage: Coverage, file: str
     image,
     width: pixels.width,
     height: pixels.height,
-    frames: frames.map(({ name, rect, turned, inset, size, origin, ms }, k) => ({
+    frames: frames.map(({ name, rect, turned, inset, size, origin, boxes, points, ms }, k) => ({
       name,
       ...rect,
       column: k,
@@ -172,17 +181,27 @@ function byMetadata(image: string, pixels: Pixels, coverage: Coverage, file: str
       inset,
       size,
       ...(origin ? { origin } : {}),
+      ...(Object.keys(boxes).length > 0 ? { boxes } : {}),
+      ...(Object.keys(points).length > 0 ? { points } : {}),
       ...(ms === null ? {} : { ms }),
     })),
     skippedEmpty: 0,
     clips,
     reading: { container: reading.container, fields: fieldsOf(reading) },
     unplaced,
+    ...grade,
   };
   tell(options.json, told, () => {
     const left = unplaced.length > 0 ? `, ${unplaced.length} that do not fit left out` : "";
     return `${image}: ${frames.length} frames and ${clips.length} clips as ${file} says${left}${options.out === undefined ? "" : `; written to ${options.out}`}`;
   });
+}
+
+function correction(text: string, before: readonly Correction[]): Correction[] {
+  const at = text.lastIndexOf("=");
+  const [path, meaning] = [text.slice(0, at), text.slice(at + 1)];
+  if (at < 1 || !isMeaning(meaning)) return wrongCall(`--read ${text}: say FIELD=MEANING, with one of ${Object.keys(MEANINGS).join(" ")}.`);
+  return [...before, { path, meaning }];
 }
 
 /** Our fields and where they were found, as whole paths of the file. */
@@ -215,7 +234,7 @@ function fileStemOf(name: string): string {
   return fitFileName(name.replace(/\.(png|gif|webp|jpe?g|bmp)$/i, ""));
 }
 
-type Written = Pick<Frame, "rect" | "size" | "inset"> & { readonly name: string; readonly turned?: true | undefined };
+type Written = Pick<Frame, "rect" | "size" | "inset"> & { readonly name: string; readonly turned?: Frame["turned"] };
 
 function write({ out, replace }: Pick<CutOptions, "out" | "replace">, image: string, pixels: Pixels, frames: readonly Written[]): void {
   if (out === undefined) return;

@@ -17,6 +17,7 @@ import {
   paste,
   scaled,
   scaledCoverage,
+  turnClockwise,
   turnCounterClockwise,
   turnedCoverage,
 } from "../raster";
@@ -36,12 +37,17 @@ export function framePixels(picture: Pixels, source: Pick<Source, "scale">, fram
 /** A frame upright and untrimmed in pixels of its art. Cost: O(pixels of the frame). */
 export function drawnPixels(picture: Pixels, frame: FramePlace): Pixels {
   const stored = crop(picture, frame.rect);
-  const upright = frame.turned ? turnCounterClockwise(stored) : stored;
+  const upright = uprightPixels(stored, frame.turned);
   if (!frame.size) return upright;
   const whole = clearPixels(frame.size.w, frame.size.h);
   const { x, y } = frame.inset ?? NO_INSET;
   paste(whole, upright, { x: 0, y: 0, w: upright.width, h: upright.height }, x, y);
   return whole;
+}
+
+function uprightPixels(stored: Pixels, turned: FramePlace["turned"]): Pixels {
+  if (turned === "counter") return turnClockwise(stored);
+  return turned ? turnCounterClockwise(stored) : stored;
 }
 
 /** What is drawn of a frame: a coverage, and the part of it that the frame is. */
@@ -58,7 +64,7 @@ export function drawnIn(coverage: Coverage, source: Pick<Source, "scale">, frame
   const scale = scaleOf(source);
   if (scale === 1) return { coverage, frame };
   const stored = cropCoverage(coverage, frame.rect);
-  const upright = frame.turned ? turnedCoverage(stored) : stored;
+  const upright = frame.turned ? turnedCoverage(stored, frame.turned === "counter" ? "clockwise" : "counter") : stored;
   const { w, h } = frameSize(source, frame);
   const made = scaledCoverage(upright, frame.inset ?? NO_INSET, drawnSize(frame), scale, isNearest(scale, coverage.soft === true));
   const rect: Rect = { x: 0, y: 0, w, h };

@@ -141,7 +141,7 @@ export function atlasOfExample(text: string): Atlas {
     frames: Object.fromEntries(
       frames.map(({ name, rect, turned, inset, size, origin }, k): [string, AtlasFrame] => [
         name.replace(/\.png$/, ""),
-        { page: pageOf(k), rect, turned, inset, size, origin: origin ?? { x: 0, y: 0 } },
+        { page: pageOf(k), rect, turned: turned === true, inset, size, origin: origin ?? { x: 0, y: 0 } },
       ]),
     ),
     ...clipsOfExample(text),

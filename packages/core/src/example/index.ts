@@ -1,8 +1,9 @@
 /** Metadata in the shape of an example: learning how a file of any make says things, and saying other things in the same way. */
 import type { Atlas } from "../atlas";
 import { type NamedFile, utf8 } from "../codec";
-import { type Described, problem, recognise, unseen } from "../metadata";
+import { type Described, recognise, unseen } from "../metadata";
 import type { Example, Packing } from "../model";
+import { problem } from "../notation";
 import { learnShape, type Shape, type Traits } from "./learn";
 import { locate } from "./locate";
 import { proveShape } from "./prove";
@@ -41,7 +42,7 @@ export function packingIn({ trims, turns, pages, clips }: Traits, packing: Packi
 
 /** Throws as `learnExample` does. */
 export function shapeOf({ file, text, reading }: Example): Shape {
-  return learnShape(locate(text, file), reading, file);
+  return learnShape(locate(text, file, reading.container), reading, file);
 }
 
 export function toldOfExample(example: Example): Told {

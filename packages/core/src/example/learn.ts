@@ -7,8 +7,9 @@
  * Cost: O(values × further meanings).
  */
 import { facingOfWord } from "../facing";
-import { groupAt, type Leaf, lastPart, type ReadFrame, readFrames, says, sideOf, unseen } from "../metadata";
+import { groupAt, lastPart, type ReadFrame, readFrames, says, sideOf, unseen } from "../metadata";
 import { CaravanError, type Reading } from "../model";
+import type { Leaf } from "../notation";
 import type { FrameFacts, PageFacts, Scope, Sheet } from "./facts";
 import type { Located } from "./locate";
 import { loopsOf, type Repeats } from "./loops";
@@ -77,10 +78,25 @@ export interface Shape {
 export function learnShape(located: Located, reading: Reading, where: string): Shape {
   const { root, parsed, text } = located;
   const refuse = (what: string, remedy: string) => new CaravanError("bad-metadata", where, what, remedy);
+  const unlike = [
+    reading.rectAs === "share" && "counts rectangles in shares of the picture",
+    reading.yAs !== undefined && "counts y up from the picture's bottom",
+    reading.inclusive && "counts right and bottom edges as the last pixels inside",
+    reading.centred && "counts x and y to the middle of a frame",
+    reading.negated && "counts x and y with the other sign",
+    reading.indexFrom === 1 && "counts cells from 1",
+    reading.insetAs !== undefined && "counts insets in another way than from the top left",
+    reading.frames === "$cells" && "has no records of frames",
+    reading.frames.includes("^") && "lists each field of all frames by itself",
+  ].find((each) => typeof each === "string");
+  if (unlike)
+    throw refuse(`It ${unlike}, which can be read but not written.`, "Give an example that tells x, y, width and height in pixels.");
   const group = groupAt(parsed, reading.frames, Object.values(reading.fields));
   const { frames: read } = readFrames(parsed, reading, unseen(""));
   if (read.length < 2)
     throw refuse("It describes fewer than two frames.", "Give one with several, so that it shows what changes from frame to frame.");
+  if (read.some(({ turned }) => turned === "counter"))
+    throw refuse("It turns frames counter-clockwise, and delivered frames are turned clockwise.", "Give one without turned frames.");
   const repeats = loopsOf(reading, located, group);
   for (const [pattern, what] of repeats)
     if (what !== "once" && !canRepeat(root, pattern))
@@ -183,7 +199,7 @@ function commonEnding(values: Slot["seen"]): string {
 
 function exampleFacts(read: readonly ReadFrame[], page: PageFacts): FrameFacts[] {
   return read.map(({ name, rect, turned, inset, size, origin, ms, index }) => ({
-    ...{ name, rect, turned, inset, size, origin, ms, index },
+    ...{ name, rect, turned: turned === true, inset, size, origin, ms, index },
     page,
     clip: null,
   }));

@@ -1,4 +1,4 @@
-import { type ParsedMetadata, parseMetadata, problem } from "../metadata";
+import { type Container, type ParsedMetadata, parseAs, parseMetadata, problem } from "../notation";
 import { type Place, sameTree, treeOf } from "./place";
 import { placesInJson } from "./places-json";
 import { placesInSections, placesInTable } from "./places-lines";
@@ -13,9 +13,9 @@ export interface Located {
 }
 
 /** Throws `bad-metadata` if the text is no metadata, or has something by which its places cannot be told surely. `where` names the file. */
-export function locate(content: string, where: string): Located {
+export function locate(content: string, where: string, container?: Container): Located {
   const text = content.replace(/^\uFEFF/, "").trim();
-  const parsed = parseMetadata(text, where);
+  const parsed = container === undefined ? parseMetadata(text, where) : parseAs(container, text, where);
   const root = placesOf(text, parsed);
   if (!root || !sameTree(treeOf(root), parsed.tree))
     throw problem(
@@ -36,5 +36,7 @@ function placesOf(text: string, { container }: ParsedMetadata): Place | null {
       return placesInSections(text);
     case "table":
       return placesInTable(text);
+    default:
+      return null;
   }
 }

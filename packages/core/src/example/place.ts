@@ -3,7 +3,7 @@
  *
  * Holds: the tree of the places is the tree that `parseMetadata` makes of the same text.
  */
-import type { Leaf, Tree } from "../metadata";
+import type { Leaf, Tree } from "../notation";
 
 /** How a value is spelled, which says what must be escaped. */
 export type Spelling =

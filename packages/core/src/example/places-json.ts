@@ -1,5 +1,5 @@
 import { type Node, parseTree } from "jsonc-parser";
-import { leafOfQuoted } from "../metadata";
+import { leafOfQuoted } from "../notation";
 import { NO_CHILDREN, numbersIn, type Place, type Spelled } from "./place";
 
 /** Places in JSON; null if it is none. */

@@ -1,6 +1,6 @@
 /** Places in texts that go by lines: sections of pairs, and tables. See `parseMetadata` for what is read from them. */
 import Papa from "papaparse";
-import { headOf, leafOf, PAIR, REMARK, TABLE, tableHeads } from "../metadata";
+import { headOf, leafOf, listedSections, PAIR, REMARK, TABLE, tableHeads } from "../notation";
 import { NO_CHILDREN, numbersIn, type Place, type Spelled } from "./place";
 
 interface Line {
@@ -12,24 +12,25 @@ function linesOf(text: string): Line[] {
   return [...text.matchAll(/[^\r\n]+/g)].map((match) => ({ from: match.index, text: match[0] }));
 }
 
+interface Section {
+  readonly name: string;
+  readonly from: number;
+  to: number;
+  readonly key: Spelled;
+  readonly children: Map<string, Place>;
+}
+
 export function placesInSections(text: string): Place {
   const root = new Map<string, Place>();
-  const counts = new Map<string, number>();
-  let section: { name: string; from: number; to: number; key: Spelled; children: Map<string, Place> } | null = null;
-  const close = () => {
-    if (section) root.set(section.name, { ...section, value: null, list: false });
-  };
+  const sections: Section[] = [];
   for (const line of linesOf(text)) {
     if (REMARK.test(line.text) || line.text.trim() === "") continue;
     const to = line.from + line.text.trimEnd().length;
     const head = headOf(line.text);
     if (head !== null) {
-      close();
-      const count = (counts.get(head) ?? 0) + 1;
-      counts.set(head, count);
       const at = line.from + line.text.indexOf(head);
       const key: Spelled = { from: at, to: at + head.length, means: head, as: line.text.trim().startsWith("[") ? "plain" : "head" };
-      section = { name: count === 1 ? head : `${head} (${count})`, from: line.from, to, key, children: new Map() };
+      sections.push({ name: head, from: line.from, to, key, children: new Map() });
       continue;
     }
     const pair = PAIR.exec(line.text);
@@ -37,11 +38,23 @@ export function placesInSections(text: string): Place {
     const [name, value] = [pair[1] as string, pair[2] as string];
     const from = to - value.length;
     const says = /^"(.*)"$/.exec(value)?.[1] ?? value;
+    const section = sections.at(-1);
     (section?.children ?? root).set(name, { from: line.from, to, key: null, ...spelled(text, from, to, says) });
     if (section) section.to = to;
   }
-  close();
+  const listed = listedSections(sections.map(({ name, children }) => ({ name, fields: [...children.keys()].join("\n") })));
+  for (const name of new Set(sections.map((section) => section.name))) {
+    const own = sections.filter((section) => section.name === name);
+    const places = own.map(({ from, to, key, children }): Place => ({ from, to, key, children, value: null, list: false }));
+    root.set(name, listed.has(name) ? together(places) : (places[0] as Place));
+  }
   return { from: 0, to: text.length, key: null, value: null, list: false, children: root };
+}
+
+/** Sections of one name are one list. */
+function together(places: readonly Place[]): Place {
+  const children = new Map(places.map((place, k): [string, Place] => [String(k), { ...place, key: null }]));
+  return { from: places[0]?.from ?? 0, to: places.at(-1)?.to ?? 0, key: null, value: null, list: true, children };
 }
 
 function spelled(

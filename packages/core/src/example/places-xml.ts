@@ -1,5 +1,5 @@
 /** Places in XML that a parser has found sound. The scanner only finds what it knows to be there; see `parseMetadata` for what it means. */
-import { leafOf } from "../metadata";
+import { leafOf } from "../notation";
 import { NO_CHILDREN, numbersIn, type Place, type Spelled } from "./place";
 
 interface Element {
@@ -83,17 +83,25 @@ function keyedPairs(elements: readonly Element[], text: string): ReadonlyMap<str
   const [first] = elements;
   if (!first || elements.length % 2 !== 0) return null;
   if (!elements.every(({ name }, k) => (name === first.name) === (k % 2 === 0))) return null;
+  if (elements.length === 2 && first.name.toLowerCase() !== "key") return null;
   const pairs = new Map<string, Place>();
   for (let k = 0; k < elements.length; k += 2) {
     const key = placeOf(elements[k] as Element, text).value;
     if (!key) return null;
     const value = elements[k + 1] as Element;
-    const place = placeOf(value, text);
-    const bare = place.value?.means === "" && value.attributes.length === 0;
-    const flag: Spelled = { from: value.from, to: value.to, means: leafOf(value.name) as Spelled["means"], as: "flag" };
-    pairs.set(String(key.means), { ...place, from: (elements[k] as Element).from, key, ...(bare ? { value: flag } : {}) });
+    pairs.set(String(key.means), { ...saidBy(value, first.name, text), from: (elements[k] as Element).from, key });
   }
   return pairs;
+}
+
+/** A value in a list of keys and values: a list of members, a record, or a text; `<true/>` says it by its name alone. */
+function saidBy(element: Element, keyName: string, text: string): Place {
+  const { from, to, attributes, children, name } = element;
+  if (attributes.length === 0 && children.length > 0 && children.every((child) => child.name !== keyName))
+    return { ...NOWHERE, from, to, list: true, children: new Map(children.map((child, k) => [String(k), saidBy(child, keyName, text)])) };
+  const place = placeOf(element, text);
+  if (place.value?.means !== "" || attributes.length > 0) return place;
+  return { ...place, value: { from, to, means: leafOf(name) as Spelled["means"], as: "flag" } };
 }
 
 function placeOf(element: Element, text: string): Place {

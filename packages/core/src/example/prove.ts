@@ -1,5 +1,6 @@
-import { parseMetadata, type ReadFrame, readClips, readFrames, unseen } from "../metadata";
+import { type ReadFrame, readClips, readFrames, unseen } from "../metadata";
 import { CaravanError } from "../model";
+import { parseAs } from "../notation";
 import type { FrameFacts, Sheet } from "./facts";
 import type { Shape } from "./learn";
 
@@ -8,7 +9,7 @@ import type { Shape } from "./learn";
  * meant, as far as the shape can say it. Throws `proof-failed` naming the first that differs. `where` names the file.
  */
 export function proveShape(text: string, { reading, traits, frameName }: Shape, sheet: Sheet, where: string): void {
-  const parsed = parseMetadata(text, where);
+  const parsed = parseAs(reading.container, text, where);
   const { frames, unplaced } = readFrames(parsed, reading, unseen(""));
   const refuse = (what: string, why: string) =>
     new CaravanError(

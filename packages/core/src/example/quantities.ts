@@ -1,7 +1,8 @@
 /** What a value in a metadata file can stand for, each with how it is got from a delivery and when a spelling already says it. */
 import { facingOfWord } from "../facing";
-import { type Leaf, millis, playbackOf } from "../metadata";
+import { millis, playbackOf } from "../metadata";
 import type { ClipField, Facing, FrameField, Reading } from "../model";
+import type { Leaf } from "../notation";
 import { isTrimmed, pace, type Scope, totalOf, uprightSize } from "./facts";
 
 export interface Quantity {
@@ -50,10 +51,10 @@ const halves = (value: number) => Math.round(value * 2) / 2;
 
 function timeIn(unit: Unit, label: string, of: (scope: Scope) => number | null | undefined): Quantity {
   return readAs(
-    `${label}, ${unit === "fps" ? "as frames a second" : unit === "ms" ? "ms" : "s"}`,
+    `${label}, ${{ fps: "as frames a second", ms: "ms", seconds: "s", ticks: "in ticks" }[unit]}`,
     (scope) => {
       const ms = of(scope);
-      return ms === null || ms === undefined ? null : unit === "ms" ? ms : unit === "seconds" ? ms / 1000 : 1000 / ms;
+      return ms === null || ms === undefined ? null : unit === "fps" ? 1000 / ms : ms / (millis(1, unit) as number);
     },
     (value) => millis(value, unit),
   );
@@ -146,6 +147,12 @@ export function frameQuantity(field: FrameField, { turnedAs, originAs, originUp,
       return number("width of a cell", ({ sheet }) => sheet.frames[0]?.rect.w);
     case "cellH":
       return number("height of a cell", ({ sheet }) => sheet.frames[0]?.rect.h);
+    case "marginX":
+    case "marginY":
+    case "gapX":
+    case "gapY":
+      // Delivered cells stand side by side from the corner.
+      return number("space between cells", () => 0);
     case "columns":
       return number("columns", ({ sheet }) => sheet.frames[0] && columnsOf(sheet.frames[0]));
     case "turned":
@@ -176,6 +183,11 @@ export function frameQuantity(field: FrameField, { turnedAs, originAs, originUp,
       );
     case "time":
       return timeIn(timeAs, "how long it shows", ({ frame, clip }) => frame?.ms ?? (clip ? pace(clip).ms : null));
+    case "total":
+      return timeIn(timeAs, "how long all of it shows", ({ frame, clip }) => {
+        const whole = clip ?? frame?.clip;
+        return whole && totalOf(whole);
+      });
     case "picture":
       return IMAGE;
     case "clip":
@@ -209,6 +221,10 @@ export function clipQuantity(field: ClipField, { timeAs, from, fields }: NonNull
       return number("last frame", ({ clip }) => at(clip?.steps.at(-1)?.frame));
     case "count":
       return number("number of steps", ({ clip }) => clip?.steps.length);
+    case "row":
+    case "pingpong":
+    case "reversed":
+      return null;
     case "prefix":
       return text("beginning of its frames' names", ({ clip }) => clip && prefixOf(clip));
     case "time":

@@ -1,6 +1,7 @@
 /** Values spelled as the example spells them: its quotes, its decimals, its words for yes and no. */
-import { headOf, type Leaf } from "../metadata";
+
 import { CaravanError, type Facing } from "../model";
+import { headOf, type Leaf } from "../notation";
 import type { Scope } from "./facts";
 import { facingWords, type Slot, saysSame } from "./learn";
 import type { Spelled, Spelling } from "./place";

@@ -4,7 +4,7 @@ import type { Frame } from "../model";
 /** What a piece may say beyond its place. */
 export type NewFrame = Omit<Piece, "key"> & {
   readonly key: string | null;
-  readonly turned?: boolean;
+  readonly turned?: Frame["turned"] | false;
   readonly picture?: number;
   readonly name?: string;
   readonly origin?: Frame["origin"];

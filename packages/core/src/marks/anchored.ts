@@ -55,7 +55,8 @@ function shiftWithin(old: Frame, frame: Frame, drawn: FramePoint | undefined): F
   if (!drawn && (old.picture !== frame.picture || !isMostlySame(old.rect, frame.rect))) return null;
   const [from, to] = [cornerOf(old), cornerOf(frame)];
   const went = drawn ?? { x: 0, y: 0 };
-  // A stored frame that is turned has its own x along the picture's y, and its own y against the picture's x.
+  // A stored frame that is turned clockwise has its own x along the picture's y, and its own y against the picture's x.
+  if (old.turned === "counter") return { x: to.y - from.y - went.y + 0, y: from.x - to.x + went.x + 0 };
   return old.turned
     ? { x: from.y - to.y + went.y + 0, y: to.x - from.x - went.x + 0 }
     : { x: from.x - to.x + went.x + 0, y: from.y - to.y + went.y + 0 };
@@ -63,6 +64,7 @@ function shiftWithin(old: Frame, frame: Frame, drawn: FramePoint | undefined): F
 
 /** Where the untrimmed frame's own top-left corner lies on the picture. */
 function cornerOf({ rect, inset = { x: 0, y: 0 }, turned }: Frame): FramePoint {
+  if (turned === "counter") return { x: rect.x - inset.y, y: rect.y + rect.h + inset.x };
   return turned ? { x: rect.x + rect.w + inset.y, y: rect.y - inset.x } : { x: rect.x - inset.x, y: rect.y - inset.y };
 }
 

@@ -59,6 +59,7 @@ export function drawnOrigin({ coverage, frame }: Drawn, way: DrawnWay): FramePoi
 
 /** The part's lowest rows as they are upright, as stored. */
 function lowestRows(part: Rect, { turned }: Pick<Frame, "turned">, rows: number): Rect {
+  if (turned === "counter") return { ...part, x: part.x + part.w - rows, w: rows };
   return turned ? { ...part, w: rows } : { ...part, y: part.y + part.h - rows, h: rows };
 }
 
@@ -69,14 +70,16 @@ export function drawnBox({ coverage, frame }: Drawn): Box | null {
 }
 
 function uprightBox(part: Box, frame: Pick<Frame, "rect" | "turned" | "inset">): Box {
-  const turned = frame.turned === true;
-  const { x, y } = uprightOf(frame)(turned ? part.x + part.w - 1 : part.x, part.y);
+  const { turned } = frame;
+  const { x, y } = uprightOf(frame)(turned === true ? part.x + part.w - 1 : part.x, turned === "counter" ? part.y + part.h - 1 : part.y);
   return turned ? { x, y, w: part.h, h: part.w } : { x, y, w: part.w, h: part.h };
 }
 
 /** From a pixel of the picture to the same one in the untrimmed frame. */
 function uprightOf({ rect, turned, inset = { x: 0, y: 0 } }: Pick<Frame, "rect" | "turned" | "inset">) {
-  // A turned frame is stored rotated by 90° clockwise: what was its top is at the right.
+  // What was the top of a frame that is stored turned clockwise is at the right; of one turned counter-clockwise at the left.
+  if (turned === "counter")
+    return (x: number, y: number): FramePoint => ({ x: inset.x + rect.y + rect.h - 1 - y, y: inset.y + x - rect.x });
   return (x: number, y: number): FramePoint =>
     turned ? { x: inset.x + y - rect.y, y: inset.y + rect.x + rect.w - 1 - x } : { x: inset.x + x - rect.x, y: inset.y + y - rect.y };
 }

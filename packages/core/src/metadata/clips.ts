@@ -1,9 +1,9 @@
-/** Finding what a metadata file says of animations: lists of frames, runs of numbers, beginnings of names, or a field of each frame. */
+/** Finding what a metadata file says of animations: lists of frames, runs of numbers, rows, beginnings of names, or a field of each frame. */
 import type { ClipField, Reading } from "../model";
+import { type FrameBook, frameBook, frameCalled, framesOfPattern, listedIn, rangeIn, withoutEnding } from "./frame-book";
 import type { MetadataRecord, RecordGroup } from "./groups";
 import type { ReadFrame } from "./read";
-import { numberAt, valueAt } from "./rectangles";
-import type { Leaf } from "./tree";
+import { numberAt, valueAt } from "./values";
 import {
   COUNT_WORDS,
   FACING_WORDS,
@@ -13,8 +13,12 @@ import {
   LOOP_WORDS,
   lastPart,
   NAME_WORDS,
+  PINGPONG_WORDS,
   PREFIX_WORDS,
+  REVERSED_WORDS,
+  ROW_WORDS,
   says,
+  sideOf,
   TIME_WORDS,
   TIMES_WORDS,
   TOTAL_WORDS,
@@ -24,16 +28,28 @@ import {
 type ClipReading = NonNullable<Reading["clips"]>;
 type ClipPaths = ClipReading["fields"];
 
-/** How the file tells clips; null if it tells none but by a field of its frames. */
-export function recogniseClips(groups: readonly RecordGroup[], reading: Reading, frames: readonly ReadFrame[]): ClipReading | null {
-  const records = groups.find(({ pattern }) => pattern === reading.frames)?.records ?? [];
+/** How the file tells clips; null if it tells none but by a field of its frames. `records` are those of the frames. */
+export function recogniseClips(
+  groups: readonly RecordGroup[],
+  reading: Reading,
+  frames: readonly ReadFrame[],
+  records: readonly MetadataRecord[],
+): ClipReading | null {
   const ofFrames = new Set(records.map(({ path }) => path));
-  const book: FileBook = { ...frameBook(frames), names: namesOf(records, reading), count: records.length };
+  const around = new Set(records.flatMap(({ path }) => [...path.matchAll(/\./g)].map(({ index }) => path.slice(0, index))));
+  const book: FileBook = { ...frameBook(frames), names: namesIn(records, reading), count: records.length };
   let best: { clips: ClipReading; score: number } | null = null;
   for (const group of groups) {
-    if (group.pattern.startsWith(`${reading.frames}.`)) continue;
+    // Parts of the frames' own records say nothing of clips.
+    if (group.pattern.startsWith(`${reading.frames}.`) || isBeside(group, reading.frames, records[0])) continue;
+    if (laysFramesAside(group, (path) => ofFrames.has(path) || around.has(path))) continue;
     // The same records reached by another way, or together with others.
     if (group.records.some(({ path }) => ofFrames.has(path) || ofFrames.has(path.slice(0, path.lastIndexOf("."))))) continue;
+    // What stands around frames is told by their own fields.
+    if (group.records.some(({ path }) => around.has(path))) continue;
+    // A part that every clip has, under one name.
+    const key = group.records[0]?.keys.at(-1);
+    if (group.keyed && group.records.length > 1 && group.records.every(({ keys }) => keys.at(-1) === key)) continue;
     const found = waysToFrames(group, book, frames);
     if (!found) continue;
     const rest = otherFields(group, found.fields);
@@ -55,27 +71,23 @@ export function recogniseClips(groups: readonly RecordGroup[], reading: Reading,
   return best?.clips ?? null;
 }
 
-/** Frames by what a file may call them. */
-export interface FrameBook {
-  readonly byName: ReadonlyMap<string, ReadFrame>;
-  readonly byIndex: ReadonlyMap<number, ReadFrame>;
+/** Whether a group is made of the lists that stand side by side for the fields of frames. */
+function isBeside(group: RecordGroup, frames: string, record: MetadataRecord | undefined): boolean {
+  if (!frames.endsWith("^") || !record) return false;
+  const base = frames.slice(0, -1);
+  const columns = new Set([...record.fields.keys()].map((path) => path.split(".")[0] as string));
+  if (!group.pattern.startsWith(base)) return false;
+  const rest = group.pattern.slice(base.length);
+  if (rest !== "*") return columns.has(rest.split(".")[0] as string);
+  return group.records.filter(({ keys }) => columns.has(keys.at(-1) as string)).length > group.records.length / 2;
 }
 
-export function frameBook(frames: readonly ReadFrame[]): FrameBook {
-  const byName = new Map<string, ReadFrame>();
-  for (const frame of frames) {
-    const plain = frame.name.replace(/\.[A-Za-z]{3,4}$/, "");
-    if (!byName.has(plain)) byName.set(plain, frame);
-    byName.set(frame.name, frame);
-  }
-  return { byName, byIndex: new Map(frames.map((frame) => [frame.index, frame])) };
-}
-
-/** The frame that a value names, by its name or by its number counted from `from`. */
-export function frameCalled(book: FrameBook, value: unknown, from: 0 | 1): ReadFrame | undefined {
-  if (typeof value === "string") return book.byName.get(value) ?? book.byName.get(value.replace(/\.[A-Za-z]{3,4}$/, ""));
-  if (typeof value !== "number" || !Number.isInteger(value)) return undefined;
-  return book.byName.get(String(value)) ?? book.byIndex.get(value - from);
+/** Whether a group lays records of frames side by side, as if each were a list of one field. */
+function laysFramesAside({ pattern, records }: RecordGroup, isOfFrames: (path: string) => boolean): boolean {
+  const [first] = records;
+  if (!pattern.endsWith("^") || !first) return false;
+  const base = first.path.slice(0, Math.max(0, first.path.lastIndexOf(".")));
+  return [...first.fields.keys()].some((path) => isOfFrames(`${base === "" ? "" : `${base}.`}${path.split(".")[0]}`));
 }
 
 /** Frames by what the file calls them, and all that it calls frames: a clip may go on on another picture. */
@@ -84,15 +96,15 @@ interface FileBook extends FrameBook {
   readonly count: number;
 }
 
-function namesOf(records: readonly MetadataRecord[], { fields: { name } }: Reading): Set<string> {
+function namesIn(records: readonly MetadataRecord[], { fields: { name } }: Reading): Set<string> {
   const names = name === undefined ? [] : records.map((record) => valueAt(record, name));
-  return new Set(names.filter((each) => typeof each === "string").flatMap((each) => [each, each.replace(/\.[A-Za-z]{3,4}$/, "")]));
+  return new Set(names.filter((each) => typeof each === "string").flatMap((each) => [each, withoutEnding(each)]));
 }
 
 /** Whether a value names a frame, on this picture or on another one of the file. */
 function isFrame(book: FileBook, value: unknown): boolean {
   if (frameCalled(book, value, 0) ?? frameCalled(book, value, 1)) return true;
-  if (typeof value === "string") return book.names.has(value);
+  if (typeof value === "string") return book.names.has(value) || book.names.has(withoutEnding(value));
   return book.byIndex.size < book.count && Number.isInteger(value) && (value as number) >= 0 && (value as number) <= book.count;
 }
 
@@ -106,7 +118,13 @@ interface Found {
 
 function waysToFrames(group: RecordGroup, book: FileBook, frames: readonly ReadFrame[]): Found | null {
   const { records } = group;
-  const ways = [...listedFrames(records, book), ...stepRecords(group, book), ...runs(records, frames), ...beginnings(records, frames)];
+  const ways = [
+    ...listedFrames(records, book),
+    ...stepRecords(group, book),
+    ...runs(records, frames),
+    ...rowsOf(records, book),
+    ...beginnings(records, frames),
+  ];
   const good = ways.filter(({ share }) => share >= 0.5);
   return good.sort((a, b) => b.share + b.bonus - (a.share + a.bonus))[0] ?? null;
 }
@@ -115,33 +133,56 @@ function share(records: readonly MetadataRecord[], holds: (record: MetadataRecor
   return records.filter(holds).length / records.length;
 }
 
-/** A list of names or numbers in each record. */
+const LIST_WORDS = ["frames", "sequence", "steps", "indices", "sprites", "cells", "images", "tiles", "order"];
+
+/** A list of names or numbers in each record, or a text that lists them. */
 function listedFrames(records: readonly MetadataRecord[], book: FileBook): Found[] {
-  const paths = new Set(records.flatMap((record) => [...record.lists.keys()]));
-  return [...paths].map((path): Found => {
-    const known = (list: readonly Leaf[] | undefined) =>
+  const lists = new Set(records.flatMap((record) => [...record.lists.keys()]));
+  const texts = new Set(
+    records.flatMap((record) => [...record.fields].filter(([, value]) => isListText(value, book)).map(([path]) => path)),
+  );
+  return [...new Set([...lists, ...texts])].map((path): Found => {
+    const listOf = (record: MetadataRecord) => {
+      const given = record.lists.get(path) ?? (record.fields.has(path) ? [record.fields.get(path)] : undefined);
+      return given && listedIn(given, book);
+    };
+    const known = (list: readonly unknown[] | undefined) =>
       list !== undefined && list.length > 0 && list.filter((each) => isFrame(book, each)).length >= list.length * 0.8;
-    const used = new Set(records.flatMap((record) => record.lists.get(path) ?? [])).size;
-    const texts = records.some((record) => record.lists.get(path)?.some((each) => typeof each === "string"));
-    const named = says(lastPart(path), ["frames", "sequence", "steps", "indices", "sprites", "cells", "images"]) ? 0.3 : 0;
+    const used = new Set(records.flatMap((record) => listOf(record) ?? [])).size;
+    const named = says(lastPart(path), LIST_WORDS) || path === "" ? 0.3 : 0;
+    const words = records.some((record) => listOf(record)?.some((each) => typeof each === "string"));
+    // Lists of numbers that nobody calls frames may be anything: durations, places.
+    const doubtful = !words && named === 0 && !records.every((record) => record.lists.get(path)?.every((each) => Number.isInteger(each)));
     return {
       fields: { frames: path },
-      share: share(records, (record) => known(record.lists.get(path))),
+      share: doubtful ? 0 : share(records, (record) => known(listOf(record))),
       used,
-      bonus: (texts ? 0.6 : 0.1) + named,
+      bonus: (words ? 0.6 : 0.1) + named,
     };
   });
+}
+
+/** Whether a text lists frames: a range, or names parted by commas or blanks. */
+function isListText(value: unknown, book: FileBook): boolean {
+  if (typeof value !== "string" || value.length > 20_000 || frameCalled(book, value, 0)) return false;
+  if (rangeIn(value)) return true;
+  const parts = listedIn([value], book);
+  return parts.length > 1 && parts.every((part) => isFrame(book, part));
 }
 
 /** A record for each step, several in each clip. */
 function stepRecords({ pattern, records }: RecordGroup, book: FileBook): Found[] {
   if (pattern.split(".").filter((part) => part === "*").length < 2) return [];
-  const paths = new Set(records.flatMap((record) => [...record.fields.keys()]));
+  // What stands in a list inside a step is not its frame.
+  const paths = new Set(records.flatMap((record) => [...record.fields.keys()]).filter((path) => !/\.\d+$/.test(path)));
   return [...paths].map((path): Found => {
     const values = records.map((record) => record.fields.get(path));
     const texts = values.some((value) => typeof value === "string");
     const known = share(records, (record) => isFrame(book, record.fields.get(path)));
-    const named = path === "" || says(lastPart(path), ["frame", "sprite", "image", "cell", "index", "name", "ref", "id"]);
+    const named =
+      path === "" ||
+      path === "0" ||
+      says(lastPart(path), ["frame", "sprite", "image", "cell", "tile", "tileid", "index", "name", "ref", "id"]);
     return {
       fields: { frame: path },
       share: texts || named ? known : 0,
@@ -151,37 +192,90 @@ function stepRecords({ pattern, records }: RecordGroup, book: FileBook): Found[]
   });
 }
 
-/** A first number and a last one or a count. */
+/** A first number and a last one or a count, by their names or because the runs follow each other without gaps. */
 function runs(records: readonly MetadataRecord[], frames: readonly ReadFrame[]): Found[] {
   const paths = [...new Set(records.flatMap((record) => [...record.fields.keys()]))];
-  const numeric = paths.filter((path) => share(records, (record) => Number.isInteger(record.fields.get(path))) >= 0.5);
-  const first = numeric.find((path) => says(lastPart(path), FIRST_WORDS)) ?? (numeric.includes("0") ? "0" : undefined);
-  if (first === undefined) return [];
+  // The first two of a longer list are no run; two alone may be.
+  const inLongList = (path: string) => {
+    const list = /^(.+)\.\d+$/.exec(path)?.[1];
+    return list !== undefined && records.some((record) => (record.lists.get(list)?.length ?? 0) !== 2);
+  };
+  const numeric = paths
+    .filter((path) => share(records, (record) => Number.isInteger(record.fields.get(path))) >= 0.5 && !inLongList(path))
+    .slice(0, 12);
   const most = frames.reduce((max, { index }) => Math.max(max, index), 0) + 1;
-  const last =
-    numeric.find((path) => path !== first && says(lastPart(path), LAST_WORDS)) ??
-    (first === "0" && numeric.includes("1") ? "1" : undefined);
-  const count = numeric.find((path) => path !== first && says(lastPart(path), COUNT_WORDS));
-  const fits = (end: (record: MetadataRecord, from: number) => number) =>
-    share(records, (record) => {
-      const from = numberAt(record, first);
-      if (from === null) return false;
-      const to = end(record, from);
-      return from >= 0 && to >= from && to <= most;
-    });
-  const named = first === "0" ? -0.3 : 0.4;
-  if (last !== undefined)
-    return [{ fields: { first, last }, share: fits((record) => numberAt(record, last) ?? -1), used: frames.length, bonus: named }];
-  if (count !== undefined)
-    return [
-      {
-        fields: { first, count },
-        share: fits((record, from) => from + (numberAt(record, count) ?? -9) - 1),
-        used: frames.length,
-        bonus: named,
-      },
-    ];
-  return [];
+  const found: Found[] = [];
+  for (const first of numeric)
+    for (const second of numeric) {
+      if (first === second) continue;
+      const begins = says(lastPart(first), FIRST_WORDS);
+      const ends = says(lastPart(second), LAST_WORDS);
+      const counts = says(lastPart(second), COUNT_WORDS);
+      const bare = /^\d+$/.test(first) && Number(second) === Number(first) + 1;
+      // Where no word tells, only runs that follow each other without gaps are believed.
+      const free = !begins && !ends && records.length > 1 && sideOf(first) === null && sideOf(second) === null;
+      if (!bare && !free && !(begins && (ends || counts))) continue;
+      for (const way of ["last", "count"] as const) {
+        const end = (record: MetadataRecord, from: number) => {
+          const value = numberAt(record, second) ?? -9;
+          return way === "last" ? value : from + value - 1;
+        };
+        const fits = share(records, (record) => {
+          const from = numberAt(record, first);
+          if (from === null) return false;
+          const to = end(record, from);
+          return from >= 0 && to >= from && to <= most;
+        });
+        const told = begins && (way === "last" ? ends : counts);
+        const even = evenness(records, (record) => {
+          const from = numberAt(record, first);
+          return from === null ? null : [from, end(record, from)];
+        });
+        if (!told && records.length > 1 && even < 0.99) continue;
+        found.push({
+          fields: { first, [way]: second },
+          share: fits,
+          used: frames.length * Math.max(0.3, even),
+          bonus: (told ? 0.4 : -0.1) + 0.2 * even + (way === "last" ? 0.02 : 0),
+        });
+      }
+    }
+  return found;
+}
+
+/** Share of runs that begin where another one ends: 1 if they follow each other without gaps or overlaps. */
+function evenness(records: readonly MetadataRecord[], runOf: (record: MetadataRecord) => [number, number] | null): number {
+  const list = records.map(runOf).filter((each) => each !== null);
+  if (list.length < 2) return 0.5;
+  const sorted = list.toSorted((a, b) => a[0] - b[0]);
+  let even = 0;
+  for (let k = 1; k < sorted.length; k++) if (sorted[k]?.[0] === (sorted[k - 1] as [number, number])[1] + 1) even++;
+  return even / (sorted.length - 1);
+}
+
+/** A row of the picture, all of it or a run within it. */
+function rowsOf(records: readonly MetadataRecord[], book: FileBook): Found[] {
+  const paths = [...new Set(records.flatMap((record) => [...record.fields.keys()]))];
+  const row = paths.find(
+    (path) => says(lastPart(path), ROW_WORDS) && share(records, (record) => Number.isInteger(record.fields.get(path))) >= 0.8,
+  );
+  if (row === undefined || book.rows.length < 2) return [];
+  const numeric = (words: readonly string[]) =>
+    paths.find(
+      (path) => path !== row && says(lastPart(path), words) && share(records, (record) => Number.isInteger(numberAt(record, path))) >= 0.5,
+    );
+  const first = numeric(FIRST_WORDS);
+  const last = numeric(LAST_WORDS);
+  const count = last === undefined ? numeric(COUNT_WORDS) : undefined;
+  const fields: ClipPaths = { row };
+  if (first !== undefined) fields.first = first;
+  if (last !== undefined) fields.last = last;
+  if (count !== undefined) fields.count = count;
+  const known = share(
+    records,
+    (record) => book.rows[numberAt(record, row) as number] !== undefined || book.rows[(numberAt(record, row) as number) - 1] !== undefined,
+  );
+  return [{ fields, share: known, used: book.byIndex.size, bonus: first !== undefined || count !== undefined ? 0.7 : 0.3 }];
 }
 
 /** A text with which names of frames begin, with or without a sign for what follows. */
@@ -195,79 +289,158 @@ function beginnings(records: readonly MetadataRecord[], frames: readonly ReadFra
     });
 }
 
-/** `walk_*`, `walk_##`, `walk_{n}`, or `walk_`: frames whose names are this and a number. In the order of the frames. */
-export function framesOfPattern(pattern: unknown, frames: readonly ReadFrame[]): ReadFrame[] {
-  if (typeof pattern !== "string" || pattern === "") return [];
-  const escaped = pattern
-    .replace(/\.[A-Za-z]{3,4}$/, "")
-    .replace(/[.+^${}()|[\]\\]/g, "\\$&")
-    .replace(/\\\{[^}]*\\\}|\*|#+|%0?\d*d/g, "\\d+");
-  const matcher = new RegExp(`^${escaped}${escaped.includes("\\d+") ? "" : "[-_/ .]?\\d+"}$`);
-  return frames.filter(({ name }) => matcher.test(name.replace(/\.[A-Za-z]{3,4}$/, "")));
-}
-
 function countsFrom(records: readonly MetadataRecord[], fields: ClipPaths, frames: readonly ReadFrame[]): 0 | 1 {
+  if (fields.row !== undefined) {
+    const rows = records.map((record) => numberAt(record, fields.row)).filter((each) => each !== null);
+    const count = new Set(frames.map(({ rect }) => rect.y)).size;
+    return !rows.includes(0) && Math.max(...rows) === count ? 1 : 0;
+  }
+  const book = frameBook(frames);
   const numbers = records.flatMap((record) => [
-    ...(fields.frames === undefined ? [] : (record.lists.get(fields.frames) ?? [])),
+    ...(fields.frames === undefined ? [] : listedIn(record.lists.get(fields.frames) ?? [record.fields.get(fields.frames)], book)),
     ...[fields.frame, fields.first, fields.last].map((path) => numberAt(record, path)),
   ]);
   const whole = numbers.filter((each): each is number => typeof each === "number");
   if (whole.length === 0 || whole.includes(0)) return 0;
   const most = frames.reduce((max, { index }) => Math.max(max, index), 0) + 1;
-  return Math.max(...whole) === most ? 1 : 0;
+  const ends =
+    fields.count === undefined
+      ? []
+      : records.map((record) => (numberAt(record, fields.first) ?? 0) + (numberAt(record, fields.count) ?? 0) - 1);
+  return Math.max(...whole, ...ends) === most ? 1 : 0;
 }
 
 /** What else the records say: name, time, how often and which way. Steps may say their own time, their clip the rest. */
 function otherFields({ records, keyed, pattern }: RecordGroup, found: ClipPaths): { fields: ClipPaths; timeAs: ClipReading["timeAs"] } {
   const isStep = found.frame !== undefined;
   const used = new Set<string>(Object.values(found));
-  const own = [...new Set(records.flatMap((record) => [...record.fields.keys()]))].filter((path) => !/(^|\.)\d+$/.test(path));
-  const outer = [...new Set((records[0]?.around[0] ? [...records[0].around[0].keys()] : []).map((path) => `../${path}`))];
-  const paths = [...own, ...(isStep ? outer : outer.filter((path) => says(path, FPS_WORDS) || says(path, ["duration"])))];
+  const own = [...new Set(records.flatMap((record) => [...record.fields.keys(), ...record.lists.keys()]))];
+  const outer = [
+    ...new Set((records[0]?.around ?? []).slice(0, isStep ? 2 : 1).flatMap((each) => [...each.keys()].map((path) => `../${path}`))),
+  ];
+  const plain = own.filter((path) => !used.has(path) && (!/(^|\.)\d+$/.test(path) || !used.has(path.replace(/\.?\d+$/, ""))));
+  const paths = [...plain, ...(isStep ? outer : outer.filter((path) => says(path, FPS_WORDS) || says(path, ["duration"])))];
   const has = (path: string, type: string) => records.some((record) => typeof valueAt(record, path) === type);
+  const isTime = (path: string) =>
+    has(path, "number") || records.some((record) => record.lists.has(path) || /^\d[\d.]*\s*m?s(ec)?$/i.test(String(valueAt(record, path))));
+  const fields: ClipPaths = {};
   const take = (field: ClipField, test: (path: string) => boolean) => {
     const path = paths.find((each) => !used.has(each) && test(each));
     if (path === undefined) return;
     fields[field] = path;
     used.add(path);
   };
-  const fields: ClipPaths = {};
   const last = (path: string) => lastPart(path.replace("../", ""));
-  if (isStep) take("name", (path) => path.startsWith("../") && says(last(path), NAME_WORDS) && has(path, "string"));
-  else if (!keyed) take("name", (path) => says(last(path), [...NAME_WORDS, "clip", "anim*", "action"]) && has(path, "string"));
+  const isBare = (path: string) => /^\d+$/.test(path);
+  if (isStep)
+    take("name", (path) => path.startsWith("../") && says(last(path), NAME_WORDS) && (has(path, "string") || has(path, "number")));
+  else if (!keyed) {
+    take("name", (path) => !isBare(path) && says(last(path), [...NAME_WORDS, "clip", "anim*", "action"]) && has(path, "string"));
+    // A text that tells the records apart.
+    if (fields.name === undefined)
+      take(
+        "name",
+        (path) =>
+          has(path, "string") &&
+          new Set(records.map((record) => valueAt(record, path))).size === records.length &&
+          !isPlaying(records, path),
+      );
+  }
+  take("pingpong", (path) => says(last(path), PINGPONG_WORDS) && (has(path, "boolean") || has(path, "number")));
+  take("reversed", (path) => says(last(path), REVERSED_WORDS) && (has(path, "boolean") || has(path, "number")));
   take("fps", (path) => says(last(path), FPS_WORDS) && has(path, "number"));
-  if (fields.fps === undefined) {
-    take("total", (path) => says(last(path), TOTAL_WORDS) && has(path, "number") && !isStep);
-    if (fields.total === undefined) take("time", (path) => says(last(path), [...TIME_WORDS, "delay"]) && has(path, "number"));
+  if (isStep || fields.fps === undefined) {
+    if (fields.fps === undefined) take("total", (path) => says(last(path), TOTAL_WORDS) && isTime(path) && !isStep);
+    if (fields.total === undefined)
+      take(
+        "time",
+        (path) =>
+          says(last(path), [...TIME_WORDS, "delay", "durations", "delays", "ticks"]) &&
+          isTime(path) &&
+          (!isStep || !path.startsWith("../")),
+      );
+    if (fields.total === undefined && fields.time === undefined && fields.fps === undefined && isStep)
+      take("time", (path) => says(last(path), TIME_WORDS) && isTime(path));
   }
   take("facing", (path) => says(last(path), FACING_WORDS) && !isPlayingWay(records, path));
-  take("loop", (path) => says(last(path), LOOP_WORDS));
+  take("loop", (path) => says(last(path), LOOP_WORDS) && !says(last(path), ["times", "count"]) && !isStepType(records, path));
   // Whatever it is called, words of playing tell it.
-  if (fields.loop === undefined) take("loop", (path) => records.every((record) => PLAYING.test(String(valueAt(record, path)))));
+  if (fields.loop === undefined) take("loop", (path) => isPlaying(records, path));
   take("times", (path) => says(last(path), TIMES_WORDS) && has(path, "number"));
+  // A number beside a run that no word tells is its speed; a yes or no whether it loops.
+  if (fields.fps === undefined && fields.time === undefined && fields.total === undefined) {
+    const bare = plain.find(
+      (path) => !used.has(path) && !says(lastPart(path), KNOWN_WORDS) && records.every((record) => (numberAt(record, path) ?? 0) > 0),
+    );
+    if (bare !== undefined && !isStep) {
+      const values = records.map((record) => numberAt(record, bare) ?? 0);
+      fields[values.every((value) => value < 1 || value > 60) ? "time" : "fps"] = bare;
+      used.add(bare);
+    }
+  }
+  const flags = plain.filter((path) => !used.has(path) && records.every((record) => typeof valueAt(record, path) === "boolean"));
+  if (fields.loop === undefined && flags.length === 1) take("loop", (path) => path === flags[0]);
   const timed = fields.time ?? fields.total;
-  const values = timed === undefined ? [] : records.map((record) => numberAt(record, timed)).filter((each) => each !== null);
+  const values =
+    timed === undefined
+      ? []
+      : records
+          .flatMap((record) => record.lists.get(timed) ?? [numberAt(record, timed)])
+          .filter((each): each is number => typeof each === "number");
   const timeAs = timed === undefined ? "ms" : unitOfTimes(values, timed);
   // A time that a whole clip says once may be that of all its frames together.
-  if (fields.time !== undefined && !isStep && pattern !== "" && isTotal(values, timeAs)) {
+  if (
+    fields.time !== undefined &&
+    !isStep &&
+    pattern !== "" &&
+    isTotal(values, timeAs) &&
+    !records.some((record) => record.lists.has(fields.time as string))
+  ) {
     fields.total = fields.time;
     delete fields.time;
   }
   return { fields, timeAs };
 }
 
+/** Words of numbers that are no speed. */
+const KNOWN_WORDS = [
+  ...FIRST_WORDS,
+  ...LAST_WORDS,
+  ...COUNT_WORDS,
+  ...ROW_WORDS,
+  "id",
+  "index",
+  "order",
+  "width",
+  "height",
+  "w",
+  "h",
+  "x",
+  "column",
+];
+
 function isTotal(values: readonly number[], unit: ClipReading["timeAs"]): boolean {
   const ms = values.map((value) => (unit === "seconds" ? value * 1000 : value));
-  return unit !== "fps" && ms.length > 0 && ms.every((value) => value >= 400);
+  return unit !== "fps" && unit !== "ticks" && ms.length > 0 && ms.every((value) => value >= 400);
+}
+
+/** A value that says how a clip plays and nothing else. */
+const PLAYING =
+  /^(forwards?|backwards?|reversed?|ping.?pong|yoyo|alternate|bounce|back.?and.?forth|back.?forth|to.?and.?fro|(no.?|non.?|not.?)?loop(ed|ing)?|once|one.?shot|single|clamp|play.?once|repeat)$/i;
+
+function isPlaying(records: readonly MetadataRecord[], path: string): boolean {
+  return records.every((record) => PLAYING.test(String(valueAt(record, path))));
+}
+
+/** Fields called type are often of records' kinds and say nothing of playing. */
+function isStepType(records: readonly MetadataRecord[], path: string): boolean {
+  return says(lastPart(path), ["type", "mode", "direction"]) && !records.some((record) => PLAYING.test(String(valueAt(record, path))));
 }
 
 /** Whether a field called direction tells which way a clip plays, not which way a figure looks. */
-/** A value that says how a clip plays and nothing else. */
-const PLAYING =
-  /^(forwards?|backwards?|reversed?|ping.?pong|yoyo|alternate|bounce|back.and.forth|to.and.fro|(no.?|non.?|not.?)?loop(ed|ing)?|once|one.?shot|single|clamp)$/i;
-
 function isPlayingWay(records: readonly MetadataRecord[], path: string): boolean {
   return records.some(
-    (record) => typeof valueAt(record, path) === "string" && /forward|reverse|ping|back/i.test(String(valueAt(record, path))),
+    (record) =>
+      typeof valueAt(record, path) === "string" && /forward|reverse|ping|back.*forth|^back(ward)?s?$/i.test(String(valueAt(record, path))),
   );
 }

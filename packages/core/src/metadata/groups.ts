@@ -1,11 +1,12 @@
 /**
  * Groups of like records in a tree: lists of records, and records keyed by name, wherever they are nested.
  *
- * A group is named by its path with `*` for what counts up or names its members: `frames.*`, `clips.*.steps.*`. Inside a record the
- * values are flat: `frame.x`, and for lists of numbers `rect.0`.
+ * A group is named by its path with `*` for what counts up or names its members: `frames.*`, `clips.*.steps.*`; with `^` for places in
+ * several lists of one length that stand side by side: `frames.^` of `{ x: [0, 16], y: [0, 0] }`. Inside a record the values are flat:
+ * `frame.x`, and for lists of numbers `rect.0`.
  * Cost: O(values).
  */
-import type { Leaf, ParsedMetadata, Tree } from "./tree";
+import type { Leaf, ParsedMetadata, Tree } from "../notation";
 
 export interface MetadataRecord {
   /** Where it stands, without wildcards. */
@@ -30,9 +31,13 @@ export interface RecordGroup {
 /** A record of more entries than this is taken for a list of named members only; its keys are no fields' names. */
 const MOST_FIELDS = 40;
 const DEEPEST_PATTERN = 7;
+/** No picture has more frames; longer lists are something else, and looking at them would cost seconds. */
+const MOST_RECORDS = 50_000;
 
 export function groupsOf(tree: Tree): RecordGroup[] {
   const groups = new Map<string, { keyed: boolean; records: MetadataRecord[] }>();
+  // How many members stand under names, for each pattern: one list among many does not tell.
+  const namedMembers = new Map<string, number>();
   const walk = (
     value: Tree,
     pattern: readonly string[],
@@ -43,22 +48,58 @@ export function groupsOf(tree: Tree): RecordGroup[] {
     if (typeof value !== "object" || value === null || pattern.length > DEEPEST_PATTERN) return;
     const isList = Array.isArray(value);
     const inside = isList ? around : [saidOnce(value as { readonly [key: string]: Tree }), ...around];
-    const entries = Object.entries(value).filter(([, each]) => typeof each === "object" && each !== null);
+    const all = Object.entries(value);
+    const entries = all.filter(([, each]) => typeof each === "object" && each !== null);
+    // Texts under names may list frames: `walk = a, b, c`.
+    if (!isList && entries.length === 0 && all.length > 0 && all.every(([, each]) => typeof each === "string")) {
+      const members = [...pattern, "*"].join(".");
+      const group = groups.get(members) ?? { keyed: true, records: [] };
+      groups.set(members, group);
+      namedMembers.set(members, (namedMembers.get(members) ?? 0) + all.length);
+      for (const [key, each] of all)
+        group.records.push({
+          path: path === "" ? key : `${path}.${key}`,
+          keys: [...keys, key],
+          fields: new Map([["", each as Leaf]]),
+          lists: new Map(),
+          around,
+        });
+    }
     const at = (key: string) => (path === "" ? key : `${path}.${key}`);
-    if (entries.length > 0 && (isList || haveLikeShapes(entries.map(([, each]) => each)))) {
+    if (
+      entries.length > 0 &&
+      (isList || (entries.length === 1 ? isRecord(entries[0]?.[1] as Tree) : haveLikeShapes(entries.map(([, each]) => each))))
+    ) {
       const members = [...pattern, "*"];
       const group = groups.get(members.join(".")) ?? { keyed: !isList, records: [] };
       groups.set(members.join("."), group);
+      namedMembers.set(members.join("."), (namedMembers.get(members.join(".")) ?? 0) + (isList ? 0 : entries.length));
       for (const [key, each] of entries) {
+        if (group.records.length > MOST_RECORDS) break;
         group.records.push({ path: at(key), keys: [...keys, key], ...flat(each), around: inside });
         walk(each, members, at(key), [...keys, key], inside);
       }
+    }
+    const columns = isList ? null : columnsIn(value as { readonly [key: string]: Tree });
+    if (columns) {
+      const members = [...pattern, SIDE_BY_SIDE];
+      const records = transposed(columns).map((each, k) => ({
+        path: at(String(k)),
+        keys: [...keys, String(k)],
+        ...flat(each),
+        around: inside,
+      }));
+      const group = groups.get(members.join(".")) ?? { keyed: false, records: [] };
+      groups.set(members.join("."), group);
+      group.records.push(...records);
     }
     // A key may as well be a field's name; what fits the picture better wins later.
     if (!isList && entries.length <= MOST_FIELDS) for (const [key, each] of entries) walk(each, [...pattern, key], at(key), keys, inside);
   };
   walk(tree, [], "", [], []);
-  return [...groups].map(([pattern, group]) => ({ pattern, ...group }));
+  return [...groups]
+    .filter(([, { records }]) => records.length <= MOST_RECORDS)
+    .map(([pattern, { records }]) => ({ pattern, records, keyed: (namedMembers.get(pattern) ?? 0) > records.length / 2 }));
 }
 
 /**
@@ -78,6 +119,13 @@ export function groupAt({ tree, container }: ParsedMetadata, pattern: string, fi
   };
   const walk = (found: Tree, at: number, path: string, keys: readonly string[], around: ReadonlyMap<string, Leaf>[]): void => {
     if (typeof found !== "object" || found === null) return;
+    if (parts[at] === SIDE_BY_SIDE) {
+      const columns = Array.isArray(found) ? null : columnsIn(found as { readonly [key: string]: Tree });
+      const inside = [saidOnce(found as { readonly [key: string]: Tree }), ...around];
+      for (const [k, each] of columns ? transposed(columns).entries() : [])
+        group.records.push({ path: `${path}.${k}`, keys: [...keys, String(k)], ...flat(each), around: inside });
+      return;
+    }
     const isStar = parts[at] === "*";
     const value: Exclude<Tree, Leaf> = isStar && isOnly(found, at) ? [found] : found;
     const isList = Array.isArray(value);
@@ -96,7 +144,11 @@ export function groupAt({ tree, container }: ParsedMetadata, pattern: string, fi
     }
     if (at === parts.length - 1 && !isList) (group as { keyed: boolean }).keyed = true;
     for (const [key, each] of Object.entries(value)) {
-      if (typeof each !== "object" || each === null) continue;
+      if (typeof each !== "object" || each === null) {
+        if (at === parts.length - 1 && typeof each === "string" && fields.includes(""))
+          group.records.push({ path: below(key), keys: [...keys, key], fields: new Map([["", each]]), lists: new Map(), around: inside });
+        continue;
+      }
       if (at === parts.length - 1) group.records.push({ path: below(key), keys: [...keys, key], ...flat(each), around: inside });
       else walk(each, at + 1, below(key), [...keys, key], inside);
     }
@@ -105,26 +157,93 @@ export function groupAt({ tree, container }: ParsedMetadata, pattern: string, fi
   return group;
 }
 
+const SIDE_BY_SIDE = "^";
+
+/** The lists of an object that have one length, if they are at least two and have members; null otherwise. */
+function columnsIn(value: { readonly [key: string]: Tree }): [string, readonly Tree[]][] | null {
+  const lists = Object.entries(value).filter((entry): entry is [string, readonly Tree[]] => Array.isArray(entry[1]) && entry[1].length > 1);
+  const counts = new Map<number, number>();
+  for (const [, { length }] of lists) counts.set(length, (counts.get(length) ?? 0) + 1);
+  const [length, count = 0] = [...counts].sort((a, b) => b[1] - a[1])[0] ?? [];
+  const columns = lists.filter(([, list]) => list.length === length);
+  // Lists of records are groups of their own.
+  const plain = columns.filter(([, list]) => list.every((each) => typeof each !== "object" || each === null || isShortList(each)));
+  return count >= 2 && count >= lists.length * 0.5 && (plain.length >= 2 || (plain.length === 1 && count >= 3)) ? columns : null;
+}
+
+function transposed(columns: readonly [string, readonly Tree[]][]): { readonly [key: string]: Tree }[] {
+  const length = columns[0]?.[1].length ?? 0;
+  return Array.from({ length }, (_, k) => Object.fromEntries(columns.map(([key, list]) => [key, list[k] as Tree])));
+}
+
+/** All that a file says once, wherever it stands: for cells of the picture, of which it has no records. */
+export function saidAnywhere(tree: Tree): ReadonlyMap<string, Leaf>[] {
+  const found: ReadonlyMap<string, Leaf>[] = [];
+  const visit = (value: Tree, depth: number) => {
+    if (typeof value !== "object" || value === null || depth > 3) return;
+    if (Array.isArray(value)) {
+      if (value.length === 1) visit(value[0] as Tree, depth + 1);
+      return;
+    }
+    found.push(saidOnce(value as { readonly [key: string]: Tree }));
+    if (Object.keys(value).length <= MOST_FIELDS) for (const each of Object.values(value)) visit(each as Tree, depth + 1);
+  };
+  visit(tree, 0);
+  return found;
+}
+
 const firstPart = (path: string) => path.split(".")[0] as string;
 
 /** What an object says itself, or in small objects beside its members: the cell size of a sheet, its picture. */
 function saidOnce(value: { readonly [key: string]: Tree }): ReadonlyMap<string, Leaf> {
   const own = new Map<string, Leaf>();
   const entries = Object.entries(value);
+  // Members of a list say nothing of their neighbours.
+  const inner = entries.map(([, each]) => each).filter((each) => typeof each === "object" && each !== null);
+  const members = inner.length >= 2 && haveLikeShapes(inner);
   for (const [key, each] of entries)
     if (typeof each !== "object" || each === null) own.set(key, each);
-    else if (entries.length <= MOST_FIELDS && Object.keys(each).length <= MOST_FIELDS)
+    else if (!members && entries.length <= MOST_FIELDS && Object.keys(each).length <= MOST_FIELDS)
       for (const [path, leaf] of flat(each).fields) if (own.size < 200) own.set(`${key}.${path}`, leaf);
   return own;
 }
 
+/** Whether a single member says something itself, rather than only wrapping the rest. */
+function isRecord(value: Tree): boolean {
+  if (Array.isArray(value) || typeof value !== "object" || value === null) return true;
+  const own = Object.values(value).some((each) => typeof each !== "object" || each === null);
+  return own || [...flat(value).fields.values()].filter((leaf) => typeof leaf === "number").length >= 2;
+}
+
+/** Names of its fields; of an object that only holds records, the names of theirs. */
+function shapeOf(value: { readonly [key: string]: Tree }): string {
+  const inner = Object.values(value);
+  const [first] = inner;
+  const holds =
+    typeof first === "object" &&
+    first !== null &&
+    !Array.isArray(first) &&
+    inner.every((each) => typeof each === "object" && each !== null);
+  return holds ? `of ${Object.keys(first).join()}` : Object.keys(value).join();
+}
+
 /** Whether records look like members of one list: most have the fields of the first. */
 function haveLikeShapes(values: readonly Tree[]): boolean {
-  const shapes = values.map((each) => (Array.isArray(each) ? `list of ${each.length}` : Object.keys(each as object).join()));
+  const shapes = values.map((each) => {
+    if (!Array.isArray(each)) return shapeOf(each as { readonly [key: string]: Tree });
+    return each.every((item) => typeof item !== "object" || item === null) ? `list of ${each.length}` : "list";
+  });
   const counts = new Map<string, number>();
   for (const shape of shapes) counts.set(shape, (counts.get(shape) ?? 0) + 1);
   const most = Math.max(...counts.values());
-  return most > shapes.length / 2 || (shapes.length >= 6 && most >= shapes.length / 4);
+  const listed = values.filter((each) => Array.isArray(each)).length;
+  return (
+    most > shapes.length / 2 ||
+    (most >= 2 && most >= shapes.length * 0.4) ||
+    (shapes.length >= 6 && most >= shapes.length / 4) ||
+    // Lists of unequal length under names: clips of so many frames each.
+    (shapes.length >= 2 && listed >= shapes.length * 0.6)
+  );
 }
 
 /** What has more values than this describes no single frame or clip; reading them all would only cost time. */
@@ -139,11 +258,24 @@ function flat(value: Tree): { fields: Map<string, Leaf>; lists: Map<string, read
     if (typeof each !== "object" || each === null) fields.set(path, each);
     else if (Array.isArray(each)) {
       const leaves = each.filter((item): item is Leaf => typeof item !== "object" || item === null);
-      if (leaves.length !== each.length) return;
+      if (leaves.length !== each.length) {
+        // `[[0, 0], [16, 16]]` are the corners of one rectangle, not records.
+        if (each.length <= 8 && depth < 4 && each.every((item) => isPair(item) || typeof item !== "object"))
+          for (const [k, inner] of each.entries()) visit(inner, path === "" ? String(k) : `${path}.${k}`, depth + 1);
+        return;
+      }
       lists.set(path, leaves);
       if (leaves.length <= 8) for (const [k, leaf] of leaves.entries()) fields.set(path === "" ? String(k) : `${path}.${k}`, leaf);
     } else if (depth < 4) for (const [key, inner] of Object.entries(each)) visit(inner, path === "" ? key : `${path}.${key}`, depth + 1);
   };
   visit(value, "", 0);
   return { fields, lists };
+}
+
+function isShortList(value: Tree): boolean {
+  return Array.isArray(value) && value.length <= 4 && value.every((item) => typeof item !== "object" || item === null);
+}
+
+function isPair(value: Tree): boolean {
+  return isShortList(value) && (value as readonly Tree[]).length === 2;
 }

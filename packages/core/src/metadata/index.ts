@@ -1,21 +1,9 @@
+export { type Correction, isMeaning, MEANINGS, recogniseAs } from "./corrected";
 export { type Described, unseen } from "./described";
+export { type Grade, gradeOf } from "./grade";
 export { groupAt, type RecordGroup } from "./groups";
 export { pathsOf, understood } from "./known";
-export { millis, type ReadFrame, readFrames, type Unplaced } from "./read";
-export { playbackOf, type ReadClip, readClips } from "./read-clips";
+export { millis, type ReadClip, type ReadFrame, readFrames, type Unplaced } from "./read";
+export { playbackOf, readClips } from "./read-clips";
 export { recognise } from "./recognise";
-export {
-  headOf,
-  type Leaf,
-  leafOf,
-  leafOfQuoted,
-  PAIR,
-  type ParsedMetadata,
-  parseMetadata,
-  problem,
-  REMARK,
-  TABLE,
-  type Tree,
-  tableHeads,
-} from "./tree";
 export { lastPart, says, sideOf } from "./words";

@@ -382,13 +382,11 @@ describe("what a file says, as it says it", () => {
     expect(understood(table).frames.map(({ name }) => name)).toEqual(PLACES.map((_, k) => `000${k}`));
   });
 
-  it("places no frame that is turned by 180° or 270°, and says so", () => {
-    const { frames, unplaced } = understood(rows((_, k) => ({ rotation: k === 4 ? 270 : k === 5 ? 180 : 0 })));
-    expect(frames).toHaveLength(6);
-    expect(unplaced.map(({ why }) => why)).toEqual([
-      "It is stored turned by 270°, and only turns by 90° clockwise can be read.",
-      "It is stored turned by 180°, and only turns by 90° clockwise can be read.",
-    ]);
+  it("knows quarter turns to either side, places no frame that is turned by 180°, and says so", () => {
+    const degrees = [0, 90, 180, 270, -90].map((rotation) => ({ rotation }));
+    const { frames, unplaced } = understood(rows((_, k) => degrees[k] ?? { rotation: 0 }));
+    expect(frames.map(({ turned }) => turned)).toEqual([false, true, "counter", "counter", false, false, false]);
+    expect(unplaced.map(({ why }) => why)).toEqual(["It is stored turned by 180°, and only quarter turns to either side can be read."]);
   });
 
   it("decodes numeric entities of XML", () => {

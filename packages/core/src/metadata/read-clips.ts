@@ -1,30 +1,32 @@
 /** Reading clips from a metadata file by a known reading. */
 import { facingOfWord } from "../facing";
-import type { Facing, Reading } from "../model";
-import { frameBook, frameCalled, framesOfPattern } from "./clips";
+import type { Reading } from "../model";
+import type { ParsedMetadata } from "../notation";
+import { clipsByNames } from "./clips-by-names";
+import { frameBook, frameCalled, framesOfPattern, listedIn } from "./frame-book";
 import { groupAt, type MetadataRecord } from "./groups";
-import { millis, type ReadFrame } from "./read";
-import { numberAt, valueAt } from "./rectangles";
-import type { ParsedMetadata } from "./tree";
+import { millis, type ReadClip, type ReadFrame, timeAt } from "./read";
+import { numberAt, valueAt } from "./values";
 
-export interface ReadClip {
-  readonly name: string;
-  /** A compass direction if the file's word for it is one, else its own word or number, null if it says none. */
-  readonly facing: Facing | string | null;
-  readonly playback: "once" | "loop" | "pingpong";
-  /** 0: for ever. */
-  readonly times: number;
-  /** `ms` is null where the file says no time at all; `place` counts the steps of the whole clip, those on other pictures too. */
-  readonly steps: readonly { readonly frame: string; readonly ms: number | null; readonly place: number }[];
+type ClipReading = NonNullable<Reading["clips"]>;
+
+/**
+ * Clips in the order of the file. Records that name no frame of the picture are left out. Of a file that tells no clips, those that numbered
+ * names make.
+ */
+export function readClips(parsed: ParsedMetadata, reading: Reading, frames: readonly ReadFrame[]): ReadClip[] {
+  const told = toldClips(parsed, reading, frames);
+  return told.length > 0 || reading.clips || reading.fields.clip !== undefined ? told : clipsByNames(frames);
 }
 
-/** Clips in the order of the file. Records that name no frame of the picture are left out. */
-export function readClips(parsed: ParsedMetadata, reading: Reading, frames: readonly ReadFrame[]): ReadClip[] {
+function toldClips(parsed: ParsedMetadata, reading: Reading, frames: readonly ReadFrame[]): ReadClip[] {
   if (!reading.clips) return clipsByField(frames);
   const { records: pattern, fields } = reading.clips;
   const group = groupAt(parsed, pattern, Object.values(fields));
   const clips = fields.frame === undefined ? group.records.map((record) => [record]) : byParent(group.records);
-  return clips.flatMap((records) => clipOf(records, reading.clips as NonNullable<Reading["clips"]>, frames));
+  const counts = group.records.map((record) => (fields.loop === undefined ? undefined : valueAt(record, fields.loop)));
+  const counting = counts.some((value) => typeof value === "number" && (value > 1 || value < 0));
+  return clips.flatMap((records) => clipOf(records, reading.clips as ClipReading, frames, counting));
 }
 
 function byParent(records: readonly MetadataRecord[]): MetadataRecord[][] {
@@ -38,7 +40,7 @@ function byParent(records: readonly MetadataRecord[]): MetadataRecord[][] {
   return [...parents.values()];
 }
 
-function clipOf(records: readonly MetadataRecord[], reading: NonNullable<Reading["clips"]>, frames: readonly ReadFrame[]): ReadClip[] {
+function clipOf(records: readonly MetadataRecord[], reading: ClipReading, frames: readonly ReadFrame[], counting: boolean): ReadClip[] {
   const { fields, timeAs, from } = reading;
   const book = frameBook(frames);
   const first = records[0] as MetadataRecord;
@@ -46,13 +48,27 @@ function clipOf(records: readonly MetadataRecord[], reading: NonNullable<Reading
     fields.frame === undefined
       ? framesOf(first, reading, frames)
       : records.map((record) => frameCalled(book, valueAt(record, fields.frame as string), from));
-  const total = millis(numberAt(first, fields.total), timeAs);
+  const total = timeAt(first, fields.total, timeAs);
   const fps = numberAt(first, fields.fps);
   const way = fields.loop === undefined ? undefined : valueAt(first, fields.loop);
-  const { playback, times, reversed } = playbackOf(way, numberAt(first, fields.times));
+  const flags = { pingpong: isYes(first, fields.pingpong), reversed: isYes(first, fields.reversed) };
+  const { playback, times, reversed } = playbackOf(way, numberAt(first, fields.times), { counting, ...flags });
+  const listed = fields.time === undefined ? undefined : first.lists.get(fields.time);
+  const relative =
+    fps !== null &&
+    fps > 0 &&
+    fields.frame !== undefined &&
+    fields.time !== undefined &&
+    records.every((record) => (numberAt(record, fields.time) ?? 0) <= 10);
   const steps = shown.flatMap((frame, k) => {
     if (!frame) return [];
-    const own = millis(numberAt(fields.frame === undefined ? first : (records[k] as MetadataRecord), fields.time), timeAs);
+    const record = fields.frame === undefined ? first : (records[k] as MetadataRecord);
+    const own = listed
+      ? millis(typeof listed[k] === "number" ? (listed[k] as number) : null, timeAs)
+      : relative
+        ? // A step that is told beside a rate shows for so many frames at that rate.
+          ((numberAt(record, fields.time) ?? 1) * 1000) / (fps as number)
+        : timeAt(record, fields.time, timeAs);
     const ms = own ?? (total === null ? null : total / shown.length) ?? (fps !== null && fps > 0 ? 1000 / fps : null) ?? frame.ms;
     const place = reversed ? shown.length - 1 - k : k;
     return [{ frame: frame.name, ms: ms === null ? null : Math.round(ms * 1000) / 1000, place }];
@@ -62,24 +78,33 @@ function clipOf(records: readonly MetadataRecord[], reading: NonNullable<Reading
   return [{ name, facing, playback, times, steps: reversed ? steps.toReversed() : steps }];
 }
 
-function framesOf(
-  record: MetadataRecord,
-  { fields, from }: NonNullable<Reading["clips"]>,
-  frames: readonly ReadFrame[],
-): (ReadFrame | undefined)[] {
+function isYes(record: MetadataRecord, path: string | undefined): boolean {
+  const value = path === undefined ? false : valueAt(record, path);
+  return value === true || value === 1 || (typeof value === "string" && /^(yes|true|y|on)$/i.test(value));
+}
+
+function framesOf(record: MetadataRecord, { fields, from }: ClipReading, frames: readonly ReadFrame[]): (ReadFrame | undefined)[] {
   const book = frameBook(frames);
-  if (fields.frames !== undefined) return (record.lists.get(fields.frames) ?? []).map((each) => frameCalled(book, each, from));
+  if (fields.frames !== undefined) {
+    const given = record.lists.get(fields.frames) ?? (record.fields.has(fields.frames) ? [record.fields.get(fields.frames)] : []);
+    return listedIn(given, book).map((each) => frameCalled(book, each, from));
+  }
   if (fields.prefix !== undefined) return framesOfPattern(record.fields.get(fields.prefix), frames);
   const first = numberAt(record, fields.first);
   const last = numberAt(record, fields.last);
   const count = numberAt(record, fields.count);
+  if (fields.row !== undefined) {
+    const row = book.rows[(numberAt(record, fields.row) ?? -1) - from] ?? [];
+    const begin = (first ?? from) - from;
+    return row.slice(begin, last !== null ? last - from + 1 : count !== null ? begin + count : undefined);
+  }
   if (first === null) return [];
   const end = last ?? (count === null ? first : first + count - 1);
   return Array.from({ length: Math.max(0, Math.min(end - first + 1, 100_000)) }, (_, k) => book.byIndex.get(first - from + k));
 }
 
 /** The clip's own name, else the key it stands under; a facing in a field, or as the last key of two. */
-function nameOf(records: readonly MetadataRecord[], { fields }: NonNullable<Reading["clips"]>): { name: string; facing: string | null } {
+function nameOf(records: readonly MetadataRecord[], { fields }: ClipReading): { name: string; facing: string | null } {
   const first = records[0] as MetadataRecord;
   const text = (path: string | undefined) => {
     const value = path === undefined ? undefined : valueAt(first, path);
@@ -101,16 +126,29 @@ function facingOf(word: string | null): string | null {
   return word === null ? null : (facingOfWord(word) ?? word);
 }
 
-export function playbackOf(way: unknown, times: number | null): { playback: ReadClip["playback"]; times: number; reversed: boolean } {
+/** What is known beside the word or number that says how a clip plays. */
+interface Beside {
+  /** Whether numbers of the file count passes: then 0 stands for ever, not for no. */
+  readonly counting?: boolean;
+  readonly pingpong?: boolean;
+  readonly reversed?: boolean;
+}
+
+export function playbackOf(
+  way: unknown,
+  times: number | null,
+  { counting = false, pingpong = false, reversed: turned = false }: Beside = {},
+): { playback: ReadClip["playback"]; times: number; reversed: boolean } {
   const word = typeof way === "string" ? way.toLowerCase().replace(/[^a-z]/g, "") : "";
   const passes = times !== null && Number.isInteger(times) && times > 0 ? times : 0;
-  const reversed = /reverse|backward/.test(word);
-  if (/pingpong|yoyo|alternate|bounce|backandforth|toandfro|mirror/.test(word)) return { playback: "pingpong", times: passes, reversed };
+  const reversed = turned || /reverse|backward/.test(word);
+  if (pingpong || /pingpong|yoyo|alternate|bounce|back(and)?forth|toandfro|mirror/.test(word))
+    return { playback: "pingpong", times: passes, reversed };
   if (/once|single|none|oneshot|clamp|^no$|^false$|^(no|non|not|never|dont|without)(loop|repeat|cycl|wrap)/.test(word))
     return { playback: "once", times: 0, reversed };
-  if (way === false || way === 0) return { playback: "once", times: 0, reversed };
-  if (passes === 1) return { playback: "once", times: 0, reversed };
-  // A number of rounds greater than one; -1 stands for ever in many files.
+  if (way === false || (way === 0 && !counting)) return { playback: "once", times: 0, reversed };
+  if (passes === 1 || (counting && way === 1)) return { playback: "once", times: 0, reversed };
+  // A number of rounds greater than one; 0 and -1 stand for ever in many files.
   const rounds = typeof way === "number" && way > 1 ? way : passes;
   return { playback: "loop", times: rounds, reversed };
 }
@@ -126,9 +164,10 @@ function clipsByField(frames: readonly ReadFrame[]): ReadClip[] {
     list.push(frame);
   }
   return [...groups.values()].map((list) => {
-    const { clip, facing, loop } = list[0] as ReadFrame;
+    const { clip, facing, loop, total } = list[0] as ReadFrame;
     const { playback, times, reversed } = playbackOf(loop, null);
-    const steps = list.map(({ name, ms, index }) => ({ frame: name, ms, place: index }));
+    const each = total === null ? null : Math.round((total * 1000) / list.length) / 1000;
+    const steps = list.map(({ name, ms, index }) => ({ frame: name, ms: ms ?? each, place: index }));
     return { name: clip as string, facing: facingOf(facing), playback, times, steps: reversed ? steps.toReversed() : steps };
   });
 }

@@ -1,22 +1,34 @@
 /** Reading frames from a metadata file by a known reading: what fits is placed, what does not is listed with its reason. */
-import { encloses, type FramePoint, type Reading, type Rect, type Size } from "../model";
-import type { Described } from "./described";
-import { groupAt, type MetadataRecord } from "./groups";
-import { gridFor, isInside, numberAt, rectangleOf, valueAt } from "./rectangles";
-import { numberOf, type ParsedMetadata } from "./tree";
+import { type Box, encloses, type Facing, type FramePoint, type Reading, type Rect, type Size } from "../model";
+import { numberOf, type ParsedMetadata } from "../notation";
+import { isClear } from "../raster";
+import { CELLS, cellRecords } from "./cells";
+import { type Described, isSeen } from "./described";
+import { namesOf } from "./frame-names";
+import { groupAt, type MetadataRecord, type RecordGroup } from "./groups";
+import { insetOf } from "./insets";
+import { gridFor, isInside, rectangleOf } from "./rectangle-of";
+import { numberAt, textAt, valueAt } from "./values";
+
+/** Stored turned by 90° clockwise (true) or counter-clockwise. */
+export type Turned = boolean | "counter";
 
 export interface ReadFrame {
   readonly name: string;
   /** Where it lies on the picture, as stored there. */
   readonly rect: Rect;
-  /** Stored rotated by 90° clockwise. */
-  readonly turned: boolean;
+  readonly turned: Turned;
   /** Where the rectangle sits in the untrimmed frame, and how large that is; both upright. */
   readonly inset: { readonly x: number; readonly y: number };
   readonly size: Size;
   readonly origin: FramePoint | null;
+  /** Boxes and points by the names that the file has for them, in pixels of the untrimmed frame. */
+  readonly boxes: Readonly<Record<string, readonly Box[]>>;
+  readonly points: Readonly<Record<string, FramePoint>>;
   /** Milliseconds, if the record says how long it shows. */
   readonly ms: number | null;
+  /** Milliseconds of all frames of its clip together, if that is what the file says. */
+  readonly total: number | null;
   /** The clip and facing that the record says it belongs to. */
   readonly clip: string | null;
   readonly facing: string | null;
@@ -24,6 +36,19 @@ export interface ReadFrame {
   readonly loop: unknown;
   /** The record's place among all of its kind, also of other pictures and unplaced ones. */
   readonly index: number;
+}
+
+export interface ReadClip {
+  readonly name: string;
+  /** A compass direction if the file's word for it is one, else its own word or number, null if it says none. */
+  readonly facing: Facing | string | null;
+  readonly playback: "once" | "loop" | "pingpong";
+  /** 0: for ever. */
+  readonly times: number;
+  /** `ms` is null where the file says no time at all; `place` counts the steps of the whole clip, those on other pictures too. */
+  readonly steps: readonly { readonly frame: string; readonly ms: number | null; readonly place: number }[];
+  /** Present when the file tells no clips, and this one is made of frames whose names are numbered. */
+  readonly by?: "names";
 }
 
 export interface Unplaced {
@@ -36,35 +61,56 @@ export interface ReadFrames {
   readonly unplaced: Unplaced[];
 }
 
+/** The records that a reading takes for frames. */
+export function frameRecords(parsed: ParsedMetadata, reading: Pick<Reading, "frames" | "fields">, { coverage }: Described): RecordGroup {
+  if (reading.frames === CELLS) return cellRecords(parsed, reading.fields, coverage);
+  return groupAt(parsed, reading.frames, Object.values(reading.fields));
+}
+
 /** Never throws: what a record lacks is told in `unplaced`. */
-export function readFrames(parsed: ParsedMetadata, reading: Reading, { picture, coverage }: Described): ReadFrames {
-  const group = groupAt(parsed, reading.frames, Object.values(reading.fields));
-  if (group.records.length === 0) return { frames: [], unplaced: [{ where: reading.frames, why: "The file has no such records." }] };
-  const grid = gridFor(group.records, reading.fields, coverage);
+export function readFrames(parsed: ParsedMetadata, reading: Reading, described: Described): ReadFrames {
+  const { picture, coverage } = described;
+  const { records } = frameRecords(parsed, reading, described);
+  if (records.length === 0) return { frames: [], unplaced: [{ where: reading.frames, why: "The file has no such records." }] };
+  const grid = gridFor(records, reading, coverage);
   const frames: ReadFrame[] = [];
   const unplaced: Unplaced[] = [];
-  const several = severalPictures(group.records, reading);
+  const names = namesOf(records, reading, stem(picture));
+  const several = severalPictures(records, reading);
   const placed = (record: MetadataRecord, index: number): ReadFrame | string => {
     const of = reading.fields.picture === undefined ? undefined : valueAt(record, reading.fields.picture);
     if (several && picture !== "" && typeof of === "string" && stem(of) !== stem(picture)) return `It belongs to the picture ${of}.`;
-    const given = rectangleOf(record, reading.fields, grid);
+    const given = rectangleOf(record, reading, grid, coverage);
     if (!given) return `It does not say ${missing(record, reading)}.`;
-    const turned = isTurned(record, reading);
-    if (typeof turned === "string") return turned;
-    const stored = turned && reading.turnedAs === "upright" ? { ...given, w: given.h, h: given.w } : given;
+    const turned = turnOf(record, reading);
+    if (typeof turned === "object") return turned.why;
+    const stored = turned && reading.turnedAs === "upright" ? turnedRect(given, reading, coverage.height) : given;
     if (![stored.x, stored.y, stored.w, stored.h].every(Number.isInteger)) return "Its numbers are not whole pixels.";
     if (stored.w <= 0 || stored.h <= 0) return `Its size is ${stored.w} × ${stored.h}.`;
+    // Of a picture's cells only those are frames in which something is drawn.
+    if (reading.frames === CELLS && isSeen(coverage) && isInside(stored, coverage) && isClear(coverage, stored)) return EMPTY_CELL;
     if (!isInside(stored, coverage))
-      return `It reaches to ${stored.x + stored.w}, ${stored.y + stored.h}, outside the ${coverage.width} × ${coverage.height} px picture.`;
-    return frameOf(record, reading, stored, turned, index, picture);
+      return stored.x < 0 || stored.y < 0
+        ? `It begins at ${stored.x}, ${stored.y}, outside the picture.`
+        : `It reaches to ${stored.x + stored.w}, ${stored.y + stored.h}, outside the ${coverage.width} × ${coverage.height} px picture.`;
+    return frameOf(record, reading, stored, turned, index, names[index] as string);
   };
-  for (const [index, record] of group.records.entries()) {
+  for (const [index, record] of records.entries()) {
     const outcome = placed(record, index);
+    if (outcome === EMPTY_CELL) continue;
     if (typeof outcome === "string") unplaced.push({ where: record.path, why: outcome });
     else frames.push(outcome);
   }
   return { frames: withOwnNames(frames), unplaced };
 }
+
+/** Width and height as stored; counted up from below, the corner that is told moves with the height. */
+function turnedRect(rect: Rect, { yAs }: Reading, _height: number): Rect {
+  const stored = { ...rect, w: rect.h, h: rect.w };
+  return yAs === "up" ? { ...stored, y: rect.y + rect.h - rect.w } : stored;
+}
+
+const EMPTY_CELL = "Nothing is drawn in it.";
 
 function severalPictures(records: readonly MetadataRecord[], { fields }: Reading): boolean {
   return fields.picture !== undefined && new Set(records.map((record) => valueAt(record, fields.picture as string))).size > 1;
@@ -81,54 +127,81 @@ function missing(record: MetadataRecord, { fields }: Reading): string {
   return absent.map(([field, path]) => `${field} (at ${path})`).join(", ") || "how large it is";
 }
 
-/** Whether it is stored turned by 90° clockwise; in words why it cannot be read if it is turned otherwise. */
-function isTurned(record: MetadataRecord, { fields }: Reading): boolean | string {
+/** Whether and which way it is stored turned; in words why it cannot be read if it is turned otherwise. */
+export function turnOf(record: MetadataRecord, { fields }: Pick<Reading, "fields">): Turned | { readonly why: string } {
   const value = fields.turned === undefined ? false : valueAt(record, fields.turned);
-  if (typeof value === "string" && numberOf(value) === null) return /^(yes|true|y)$/i.test(value.trim());
+  if (typeof value === "string" && numberOf(value) === null) {
+    if (/^(counter|ccw|counter.?clockwise|anti.?clockwise|left)$/i.test(value.trim())) return "counter";
+    return /^(yes|true|y|cw|clockwise|right)$/i.test(value.trim());
+  }
   const turns = typeof value === "string" ? (numberOf(value) ?? 0) : value;
   if (typeof turns !== "number" || turns === 1) return turns === true || turns === 1;
   const degrees = ((turns % 360) + 360) % 360;
-  if (degrees === 0 || degrees === 90) return degrees === 90;
-  return `It is stored turned by ${turns}°, and only turns by 90° clockwise can be read.`;
+  if (degrees === 0) return false;
+  if (degrees === 90) return true;
+  if (degrees === 270) return "counter";
+  return { why: `It is stored turned by ${turns}°, and only quarter turns to either side can be read.` };
 }
 
-function frameOf(record: MetadataRecord, reading: Reading, rect: Rect, turned: boolean, index: number, picture: string): ReadFrame {
+function frameOf(record: MetadataRecord, reading: Reading, rect: Rect, turned: Turned, index: number, name: string): ReadFrame {
   const { fields } = reading;
   const number = (path: string | undefined) => numberAt(record, path);
   const upright = turned ? { w: rect.h, h: rect.w } : { w: rect.w, h: rect.h };
   const whole = { w: number(fields.fullW) ?? upright.w, h: number(fields.fullH) ?? upright.h };
-  const at = { x: number(fields.insetX) ?? 0, y: number(fields.insetY) ?? 0 };
+  const at = insetOf(number(fields.insetX) ?? null, number(fields.insetY) ?? null, upright, whole, reading.insetAs);
   const sound =
     [whole.w, whole.h, at.x, at.y].every(Number.isInteger) &&
     whole.w > 0 &&
     whole.h > 0 &&
     encloses({ x: 0, y: 0, ...whole }, { ...at, ...upright });
   const size = sound ? whole : upright;
-  const name = fields.name === undefined ? undefined : valueAt(record, fields.name);
-  const text = (path: string | undefined) => {
-    const value = path === undefined ? undefined : valueAt(record, path);
-    return typeof value === "string" || typeof value === "number" ? String(value) : null;
-  };
   return {
-    name: name === undefined || name === "" || name === null ? `${text(fields.clip) ?? (stem(picture) || "frame")}_${index}` : String(name),
+    name,
     rect,
     turned,
     inset: sound ? at : { x: 0, y: 0 },
     size,
     origin: originOf(number(fields.originX), number(fields.originY), size, reading),
-    ms: millis(number(fields.time), reading.timeAs),
-    clip: text(fields.clip),
-    facing: text(fields.facing),
+    ...marksOf(record, reading),
+    ms: timeAt(record, fields.time, reading.timeAs, reading.tickMs),
+    total: timeAt(record, fields.total, reading.timeAs, reading.tickMs),
+    clip: textAt(record, fields.clip),
+    facing: textAt(record, fields.facing),
     loop: fields.loop === undefined ? undefined : valueAt(record, fields.loop),
     index,
   };
 }
 
+const UNITS: Readonly<Record<string, number>> = { ms: 1, msec: 1, millis: 1, s: 1000, sec: 1000, secs: 1000, second: 1000, seconds: 1000 };
+
+/** Milliseconds of the time that a record says in a unit, or in one that stands beside it (`80ms`); null if it says none. */
+export function timeAt(record: MetadataRecord, path: string | undefined, unit: Reading["timeAs"], tickMs?: number): number | null {
+  const value = path === undefined ? undefined : valueAt(record, path);
+  const withUnit = typeof value === "string" ? /^(\d+\.?\d*|\.\d+)\s*(ms|msec|millis|s|secs?|seconds?|fps|hz)$/i.exec(value.trim()) : null;
+  if (withUnit) {
+    const own = (withUnit[2] as string).toLowerCase();
+    return own === "fps" || own === "hz" ? millis(Number(withUnit[1]), "fps") : millis(Number(withUnit[1]) * (UNITS[own] as number), "ms");
+  }
+  return millis(numberAt(record, path), unit, tickMs);
+}
+
 /** Milliseconds of a time in a unit, null if it is none. */
-export function millis(value: number | null, unit: Reading["timeAs"]): number | null {
+export function millis(value: number | null, unit: Reading["timeAs"], tickMs = 1000 / 60): number | null {
   if (value === null || value <= 0) return null;
-  const ms = unit === "ms" ? value : unit === "seconds" ? value * 1000 : 1000 / value;
+  const ms = unit === "ms" ? value : unit === "seconds" ? value * 1000 : unit === "ticks" ? value * tickMs : 1000 / value;
   return Math.round(ms * 1000) / 1000;
+}
+
+function marksOf(record: MetadataRecord, { marks = [] }: Reading): Pick<ReadFrame, "boxes" | "points"> {
+  const boxes: [string, Box[]][] = [];
+  const points: [string, FramePoint][] = [];
+  for (const mark of marks) {
+    const [x, y, w, h] = [mark.x, mark.y, mark.w, mark.h].map((path) => numberAt(record, path));
+    if (x === null || y === null || x === undefined || y === undefined) continue;
+    if (mark.w === undefined) points.push([mark.name, { x: Math.round(x * 2) / 2, y: Math.round(y * 2) / 2 }]);
+    else if (w && h && w > 0 && h > 0 && [x, y, w, h].every(Number.isInteger)) boxes.push([mark.name, [{ x, y, w, h }]]);
+  }
+  return { boxes: Object.fromEntries(boxes), points: Object.fromEntries(points) };
 }
 
 function originOf(x: number | null, y: number | null, size: Size, { originAs, originUp }: Reading): FramePoint | null {

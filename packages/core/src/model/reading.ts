@@ -1,7 +1,10 @@
 import * as z from "zod";
 import { Name } from "./name";
 
-/** What a record may say of a frame. `right` and `bottom` are edges; `column`, `row` and `index` count cells from 0. */
+/**
+ * What a record may say of a frame. `right` and `bottom` are edges; `column`, `row` and `index` count cells; the margin is the space before
+ * the first cell, the gap that between cells. `time` is that of one frame, `total` that of all frames of its clip.
+ */
 export const FrameField = z.enum([
   "name",
   "x",
@@ -16,6 +19,10 @@ export const FrameField = z.enum([
   "cellW",
   "cellH",
   "columns",
+  "marginX",
+  "marginY",
+  "gapX",
+  "gapY",
   "turned",
   "insetX",
   "insetY",
@@ -24,6 +31,7 @@ export const FrameField = z.enum([
   "originX",
   "originY",
   "time",
+  "total",
   "picture",
   "clip",
   "facing",
@@ -31,7 +39,10 @@ export const FrameField = z.enum([
 ]);
 export type FrameField = z.infer<typeof FrameField>;
 
-/** What a record may say of a clip. `frames` lists names or numbers; `first` and `last` or `count` give a run; `prefix` begins names. */
+/**
+ * What a record may say of a clip. `frames` lists names or numbers; `first` and `last` or `count` give a run, within `row` where that is told;
+ * `prefix` begins names; `pingpong` and `reversed` are flags of their own.
+ */
 export const ClipField = z.enum([
   "name",
   "frames",
@@ -39,15 +50,20 @@ export const ClipField = z.enum([
   "first",
   "last",
   "count",
+  "row",
   "prefix",
   "time",
   "fps",
   "total",
   "loop",
+  "pingpong",
+  "reversed",
   "times",
   "facing",
 ]);
 export type ClipField = z.infer<typeof ClipField>;
+
+const Pace = z.enum(["ms", "seconds", "fps", "ticks"]);
 
 const Path = z
   .string()
@@ -62,18 +78,52 @@ const Path = z
  */
 export const Reading = z.strictObject({
   name: Name,
-  container: z.enum(["json", "xml", "table", "sections"]),
-  frames: z.string().max(400).describe("Path of the records of frames; * stands for places in lists and for names."),
+  container: z
+    .enum(["json", "xml", "sections", "toml", "yaml", "table", "columns", "code", "lines"])
+    .describe("What it is written in: columns are a table parted by blanks, code is what nests in brackets, lines repeat a pattern."),
+  frames: z
+    .string()
+    .max(400)
+    .describe(
+      "Path of the records of frames; * stands for places in lists and for names, ^ for places in several lists of one length, $cells for all cells of the picture.",
+    ),
   fields: z.partialRecord(FrameField, Path),
+  rectAs: z.enum(["pixels", "share"]).optional().describe("Whether rectangles are in pixels, the default, or in shares of the picture."),
+  yAs: z
+    .enum(["down", "up", "top-up"])
+    .optional()
+    .describe("How y counts: down from the picture's top, the default; or up from its bottom, to the rectangle's lower or upper edge."),
+  negated: z
+    .boolean()
+    .optional()
+    .describe("Whether x and y stand with the other sign, as places of a picture that is moved under a window."),
+  inclusive: z.boolean().optional().describe("Whether right and bottom are the last pixels inside, rather than the first outside."),
+  centred: z.boolean().optional().describe("Whether x and y are the middle of the rectangle, rather than its corner."),
+  indexFrom: z
+    .union([z.literal(0), z.literal(1)])
+    .optional()
+    .describe("What the first column, row or cell is counted as; 0 by default."),
+  insetAs: z
+    .enum(["corner", "negated", "bottom", "centre", "centre-up"])
+    .optional()
+    .describe(
+      "What insets say: the place of the trimmed corner, the default; the same negated; counted up from the untrimmed frame's bottom; or how far its middle is moved, with y down or up.",
+    ),
+  marks: z
+    .array(z.strictObject({ name: Name, x: Path, y: Path, w: Path.optional(), h: Path.optional() }))
+    .max(64)
+    .optional()
+    .describe("Boxes and points of frames, in pixels of the untrimmed frame; points have no width and height."),
   turnedAs: z.enum(["stored", "upright"]).describe("Whether a turned frame's width and height are as stored on the picture, or upright."),
   originAs: z.enum(["pixels", "share"]).describe("Whether origins are in pixels or in shares of the frame's size."),
   originUp: z.boolean().describe("Whether origins count from the frame's bottom upward."),
-  timeAs: z.enum(["ms", "seconds", "fps"]),
+  timeAs: Pace,
+  tickMs: z.number().positive().max(60_000).optional().describe("Milliseconds of a tick, for times in ticks."),
   clips: z
     .strictObject({
       records: z.string().max(400).describe("Path of the records of clips."),
       fields: z.partialRecord(ClipField, Path),
-      timeAs: z.enum(["ms", "seconds", "fps"]),
+      timeAs: Pace,
       from: z.union([z.literal(0), z.literal(1)]).describe("What the first frame is counted as."),
     })
     .nullable(),

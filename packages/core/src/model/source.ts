@@ -93,7 +93,10 @@ export const Frame = z.strictObject({
   number: z.int().nonnegative().describe("Running number among all cells of the source in reading order, empty ones too, from 0."),
   rect: Rect.describe("Where it lies on its picture, as stored there."),
   picture: z.int().positive().optional().describe("Which of the source's pictures it is on, counted from 0; absent for the first."),
-  turned: z.literal(true).optional().describe("Present when it is stored rotated by 90° clockwise."),
+  turned: z
+    .union([z.literal(true), z.literal("counter")])
+    .optional()
+    .describe("Present when it is stored rotated by 90°: true for clockwise, counter for counter-clockwise."),
   size: Size.optional().describe("Its untrimmed size, if that is larger than the rectangle."),
   inset: Spacing.optional().describe("Where the rectangle sits in the untrimmed size, upright."),
   empty: z.literal(true).optional().describe("Present when nothing is drawn in it."),

@@ -65,9 +65,11 @@ export function isSoft(pixels: Pixels): boolean {
 
 const softness = new WeakMap<Pixels, boolean>();
 
-/** The coverage turned by 90° counter-clockwise: what was at the right is at the top. Cost: O(pixels). */
-export function turnedCoverage(coverage: Coverage): Coverage {
-  return madeCoverage(coverage.height, coverage.width, coverage.soft, (x, y) => isDrawn(coverage, coverage.width - 1 - y, x));
+/** The coverage turned by 90°, counter-clockwise (what was at the right is at the top) or clockwise. Cost: O(pixels). */
+export function turnedCoverage(coverage: Coverage, way: "counter" | "clockwise"): Coverage {
+  const { width, height, soft } = coverage;
+  if (way === "clockwise") return madeCoverage(height, width, soft, (x, y) => isDrawn(coverage, y, height - 1 - x));
+  return madeCoverage(height, width, soft, (x, y) => isDrawn(coverage, width - 1 - y, x));
 }
 
 /**

@@ -1,0 +1,132 @@
+/** How sure a reading is, with its reasons; and what of the file it leaves unused. */
+import type { Reading } from "../model";
+import type { ParsedMetadata } from "../notation";
+import { CELLS } from "./cells";
+import type { Described } from "./described";
+import { isSeen } from "./described";
+import { type Evidence, evidenceOf } from "./evidence";
+import { commonFields } from "./fields";
+import { groupsOf, type MetadataRecord, type RecordGroup } from "./groups";
+import { frameRecords, type ReadFrame, readFrames } from "./read";
+import { type FoundRectangles, findRectangles } from "./rectangles";
+
+/** Records or numbers of a file that a reading does not use. */
+export interface Unused {
+  /** Path of the records, or of a field in them. */
+  readonly where: string;
+  readonly why: string;
+  readonly count: number;
+}
+
+export interface Grade {
+  readonly grade: "sure" | "doubtful";
+  /** What is doubtful about it, in words for people; empty if it is sure. */
+  readonly reasons: readonly string[];
+  readonly unused: readonly Unused[];
+}
+
+interface Graded {
+  readonly parsed: ParsedMetadata;
+  readonly reading: Reading;
+  readonly described: Described;
+  /** All groups of records of the file, where they are known already. */
+  readonly groups?: readonly RecordGroup[];
+  /** What is doubtful for other reasons. */
+  readonly doubts?: readonly string[];
+}
+
+/** Grades any reading of a file, also one that a person corrected, by what it leaves out and how it fits the picture. */
+export function gradeOf({ parsed, reading, described, groups = groupsOf(parsed.tree), doubts = [] }: Graded): Grade {
+  const { frames, unplaced } = readFrames(parsed, reading, described);
+  const { records } = frameRecords(parsed, reading, described);
+  const reasons = [...doubts];
+  const percent = (share: number) => `${Math.round(share * 100)} %`;
+  const others = unplaced.filter(({ why }) => why.startsWith("It does not say"));
+  // A head among the records that says nothing of a place is no frame that is missing.
+  const heads = others.length <= Math.max(1, frames.length * 0.15) ? new Set(others) : new Set();
+  const own = unplaced.filter((each) => !heads.has(each) && !each.why.startsWith("It belongs to the picture"));
+  const cells = reading.fields.index !== undefined || reading.fields.column !== undefined;
+  if (own.length > 0 && own.length > frames.length * 0.02)
+    reasons.push(`${own.length} of ${frames.length + own.length} records give no rectangle inside the picture`);
+  const evidence = evidenceOf(
+    frames.slice(0, MANY).map(({ rect }) => rect),
+    described.coverage,
+  );
+  if (isSeen(described.coverage) && evidence) {
+    if (evidence.filled < 0.9 && !cells) reasons.push(`nothing is drawn in ${percent(1 - evidence.filled)} of the rectangles`);
+    if (evidence.explained < 0.5 && frames.length <= MANY)
+      reasons.push(`only ${percent(evidence.explained)} of what is drawn lies in the rectangles`);
+    if (evidence.shared > 0.25) reasons.push("the rectangles overlap much");
+    if (evidence.cut > 0.15 && !isEven(frames))
+      reasons.push(`the edges of the rectangles cut through what is drawn (${percent(evidence.cut)} of them)`);
+  }
+  const unused = unusedOf(groups, records, reading, described, evidence);
+  const like = unused.find(({ why }) => why === LIKE_RECTANGLES);
+  if (like) reasons.push(`${like.count} records at ${like.where} may be rectangles as well`);
+  return { grade: reasons.length === 0 ? "sure" : "doubtful", reasons, unused };
+}
+
+/** As many frames as are held against the picture. */
+const MANY = 200;
+
+/** Rectangles of one size side by side may well cut through what is drawn: seamless tiles do. */
+function isEven(frames: readonly ReadFrame[]): boolean {
+  return new Set(frames.map(({ rect }) => `${rect.w} ${rect.h}`)).size === 1;
+}
+
+/** What else the numbers may mean, in words for people. */
+export function rivalInWords(reading: Reading, rival: NonNullable<FoundRectangles["rival"]>): string {
+  if (rival.yAs !== reading.yAs)
+    return rival.yAs ? "y may be counted up: the picture fits as well" : "y may be counted down: the picture fits as well";
+  const fields = Object.entries(rival.fields).map(([field, path]) => `${field} at ${path}`);
+  return `read as ${fields.join(", ")} the picture fits as well`;
+}
+
+const LIKE_RECTANGLES = "They may be rectangles of frames too.";
+
+function unusedOf(
+  groups: readonly RecordGroup[],
+  records: readonly MetadataRecord[],
+  reading: Reading,
+  described: Described,
+  evidence: Evidence | null,
+): Unused[] {
+  const used = new Set(Object.values(reading.fields));
+  for (const { x, y, w, h } of reading.marks ?? []) for (const path of [x, y, w, h]) if (path !== undefined) used.add(path);
+  const { w, h, x, y } = reading.fields;
+  const repeats = (path: string) =>
+    [w, h, x, y].some((known) => known !== undefined && records.every(({ fields }) => fields.get(path) === fields.get(known)));
+  const unused: Unused[] = [];
+  for (const path of commonFields(records)) {
+    if (used.has(path) || repeats(path)) continue;
+    const values = new Set(records.map((record) => record.fields.get(path)));
+    const numbers = records.filter((record) => typeof record.fields.get(path) === "number").length;
+    if (numbers === 0) continue;
+    unused.push({
+      where: reading.frames === "" ? path : `${reading.frames}.${path}`,
+      why: values.size === 1 ? "It is the same in all records." : "What it means is not known.",
+      count: numbers,
+    });
+  }
+  const frames = new Set(records.map(({ path }) => path));
+  const told = [reading.frames, ...(reading.clips ? [reading.clips.records] : [])];
+  const seen = new Set<string>();
+  for (const { pattern, records: others, keyed } of groups) {
+    if (told.some((each) => pattern === each || pattern.startsWith(`${each}.`) || each.startsWith(`${pattern}.`) || each === CELLS))
+      continue;
+    if (others.some(({ path }) => frames.has(path) || frames.has(path.slice(0, path.lastIndexOf("."))))) continue;
+    // The same records under another pattern.
+    const key = others[0]?.path ?? "";
+    if (seen.has(key)) continue;
+    seen.add(key);
+    const like = others.length >= records.length * 0.5 ? findRectangles({ pattern, keyed, records: others }, described.coverage) : null;
+    const rivals =
+      like?.told === true &&
+      evidence !== null &&
+      like.evidence.placed >= 2 &&
+      like.evidence.cut <= evidence.cut + 0.05 &&
+      like.evidence.filled >= 0.9;
+    unused.push({ where: pattern, why: rivals ? LIKE_RECTANGLES : "They are not read.", count: others.length });
+  }
+  return unused;
+}

@@ -1,0 +1,29 @@
+/** Where a trimmed rectangle sits in its untrimmed frame: the ways in which files say it. */
+import type { Reading, Size } from "../model";
+
+export type InsetAs = NonNullable<Reading["insetAs"]>;
+
+export const INSET_WAYS: readonly InsetAs[] = ["corner", "negated", "bottom", "centre-up", "centre"];
+
+/** The place of the trimmed corner, y down; 0, 0 where the record says none. Halves of pixels remain halves. */
+export function insetOf(x: number | null, y: number | null, trimmed: Size, whole: Size, as: InsetAs = "corner"): { x: number; y: number } {
+  if (x === null || y === null) return { x: 0, y: 0 };
+  const middle = { x: (whole.w - trimmed.w) / 2, y: (whole.h - trimmed.h) / 2 };
+  switch (as) {
+    case "corner":
+      return { x, y };
+    case "negated":
+      return { x: x === 0 ? 0 : -x, y: y === 0 ? 0 : -y };
+    case "bottom":
+      return { x, y: whole.h - trimmed.h - y };
+    case "centre":
+      return settled({ x: middle.x + x, y: middle.y + y });
+    case "centre-up":
+      return settled({ x: middle.x + x, y: middle.y - y });
+  }
+}
+
+/** Where an odd number of pixels was trimmed off, the middle is a half that some files round. */
+function settled({ x, y }: { x: number; y: number }): { x: number; y: number } {
+  return { x: Math.floor(x), y: Math.floor(y) };
+}

@@ -1,0 +1,355 @@
+/** Structures of our own making, in notations and conventions as unlike each other as can be. */
+import { describe, expect, it } from "vitest";
+import type { Rect } from "../model";
+import { type Coverage, clearPixels, coverageOf } from "../raster";
+import { readClips, readFrames, recognise } from ".";
+
+const W = 128;
+const H = 96;
+const P: [string, number, number, number, number][] = [
+  ["walk_0", 2, 2, 20, 34],
+  ["walk_1", 24, 2, 22, 33],
+  ["walk_2", 48, 2, 19, 35],
+  ["walk_3", 70, 2, 21, 34],
+  ["strike_0", 2, 40, 30, 32],
+  ["strike_1", 34, 40, 36, 30],
+  ["strike_2", 72, 40, 40, 28],
+  ["strike_3", 94, 2, 24, 36],
+];
+function cov(rects: readonly (readonly [number, number, number, number])[]): Coverage {
+  const pixels = clearPixels(W, H);
+  for (const [x, y, w, h] of rects)
+    for (let row = 0; row < h; row++)
+      for (let column = 0; column < w; column++) {
+        const dx = (column + 0.5) / w - 0.5;
+        const dy = (row + 0.5) / h - 0.5;
+        if (dx * dx + dy * dy <= 0.3) pixels.bytes[((y + row) * W + x + column) * 4 + 3] = 255;
+      }
+  return coverageOf(pixels);
+}
+const packed = cov(P.map(([, x, y, w, h]) => [x, y, w, h]));
+const grid = cov(Array.from({ length: 12 }, (_, k) => [(k % 4) * 32 + 4, Math.floor(k / 4) * 32 + 3, 24, 29]));
+const TEXTS: Record<string, readonly [text: string, coverage: Coverage]> = {
+  css: [
+    P.map(
+      ([n, x, y, w, h]) => `.${n} {\n  background: url("hero.png") no-repeat -${x}px -${y}px;\n  width: ${w}px;\n  height: ${h}px;\n}`,
+    ).join("\n"),
+    packed,
+  ],
+  css2: [
+    `.icon{display:inline-block}\n${P.map(([n, x, y, w, h]) => `.icon-${n}{background-position:-${x}px -${y}px;width:${w}px;height:${h}px}`).join("\n")}`,
+    packed,
+  ],
+  lua: [
+    `local t = {}\nt.frames = {\n${P.map(([n, x, y, w, h]) => `  { -- ${n}\n   x=${x},\n   y=${y},\n   width=${w},\n   height=${h},\n  },`).join("\n")}\n}\nt.frameIndex = {\n${P.map(([n], k) => `  ["${n}"] = ${k + 1},`).join("\n")}\n}\nreturn t`,
+    packed,
+  ],
+  python: [`SPRITES = {\n${P.map(([n, x, y, w, h]) => `    '${n}': (${x}, ${y}, ${w}, ${h}),`).join("\n")}\n}\n`, packed],
+  carray: [
+    `typedef struct { int x, y, w, h; } rect_t;\nstatic const rect_t frames[8] = {\n${P.map(([n, x, y, w, h]) => `    {${x}, ${y}, ${w}, ${h}}, // ${n}`).join("\n")}\n};`,
+    packed,
+  ],
+  javaConst: [
+    P.map(([n, x, y, w, h]) => `public static final Rect ${n.toUpperCase()} = new Rect(${x}, ${y}, ${w}, ${h});`).join("\n"),
+    packed,
+  ],
+  rust: [
+    `pub const FRAMES: &[Frame] = &[\n${P.map(([n, x, y, w, h]) => `    Frame { name: "${n}", rect: Rect { x: ${x}, y: ${y}, w: ${w}, h: ${h} } },`).join("\n")}\n];`,
+    packed,
+  ],
+  tres: [
+    `[gd_resource type="SpriteFrames" load_steps=9 format=3]\n\n[ext_resource type="Texture2D" path="res://hero.png" id="1"]\n\n${P.map(([_n, x, y, w, h], k) => `[sub_resource type="AtlasTexture" id="AT_${k}"]\natlas = ExtResource("1")\nregion = Rect2(${x}, ${y}, ${w}, ${h})\n`).join("\n")}\n[resource]\nanimations = [{\n"frames": [{\n"duration": 1.0,\n"texture": SubResource("AT_0")\n}, {\n"duration": 2.0,\n"texture": SubResource("AT_1")\n}],\n"loop": true,\n"name": &"walk",\n"speed": 5.0\n}, {\n"frames": [{\n"duration": 1.0,\n"texture": SubResource("AT_4")\n}, {\n"duration": 1.0,\n"texture": SubResource("AT_5")\n}],\n"loop": false,\n"name": &"strike",\n"speed": 10.0\n}]\n`,
+    packed,
+  ],
+  unityYaml: [
+    `fileFormatVersion: 2\nguid: 1234abcd5678ef901234abcd5678ef90\nTextureImporter:\n  serializedVersion: 11\n  spriteSheet:\n    serializedVersion: 2\n    sprites:\n${P.map(([n, x, y, w, h], k) => `    - serializedVersion: 2\n      name: ${n}\n      rect:\n        serializedVersion: 2\n        x: ${x}\n        y: ${H - y - h}\n        width: ${w}\n        height: ${h}\n      alignment: 9\n      pivot: {x: 0.5, y: 0}\n      border: {x: 0, y: 0, z: 0, w: 0}\n      outline: []\n      spriteID: ${(k + 5) * 1234567}abcdef0800000000000000\n      internalID: ${-12345678 * k}\n      vertices: []`).join("\n")}\n    outline: []\n`,
+    packed,
+  ],
+  atlasTxt: [
+    `hero.png\nsize: 128,96\nformat: RGBA8888\nfilter: Nearest,Nearest\nrepeat: none\n${P.map(([n, x, y, w, h]) => `${n.replace(/_\d$/, "")}\n  rotate: false\n  xy: ${x}, ${y}\n  size: ${w}, ${h}\n  orig: 48, 48\n  offset: ${Math.floor((48 - w) / 2)}, 0\n  index: ${n.slice(-1)}`).join("\n")}`,
+    packed,
+  ],
+  flare: [
+    `image=hero.png\nrender_size=48,48\nrender_offset=24,40\n\n[walk]\nframes=4\nduration=800ms\ntype=looped\n${P.slice(0, 4)
+      .map(([, x, y, w, h], k) => `frame=${k},0,${x},${y},${w},${h},${Math.floor(w / 2)},${h}`)
+      .join("\n")}\n\n[strike]\nframes=4\nduration=400ms\ntype=play_once\n${P.slice(4)
+      .map(([, x, y, w, h], k) => `frame=${k},0,${x},${y},${w},${h},${Math.floor(w / 2)},${h}`)
+      .join("\n")}\n`,
+    packed,
+  ],
+  tags: [
+    JSON.stringify({
+      frames: Object.fromEntries(
+        P.map(([n, x, y, w, h]) => [
+          `${n}.png`,
+          {
+            frame: { x, y, w, h },
+            rotated: false,
+            trimmed: true,
+            spriteSourceSize: { x: Math.floor((48 - w) / 2), y: 48 - h, w, h },
+            sourceSize: { w: 48, h: 48 },
+            duration: 100,
+          },
+        ]),
+      ),
+      meta: {
+        app: "x",
+        image: "hero.png",
+        size: { w: 128, h: 96 },
+        scale: "1",
+        frameTags: [
+          { name: "walk", from: 0, to: 3, direction: "forward" },
+          { name: "strike", from: 4, to: 7, direction: "pingpong" },
+        ],
+        slices: [{ name: "body", color: "#0000ffff", keys: [{ frame: 0, bounds: { x: 1, y: 2, w: 10, h: 20 } }] }],
+      },
+    }),
+    packed,
+  ],
+  subtex: [
+    `<TextureAtlas imagePath="hero.png">${P.map(([n, x, y, w, h]) => `<SubTexture name="${n}" x="${x}" y="${y}" width="${w}" height="${h}" frameX="-${Math.floor((48 - w) / 2)}" frameY="-${48 - h}" frameWidth="48" frameHeight="48"/>`).join("\n")}</TextureAtlas>`,
+    packed,
+  ],
+  plist2: [
+    `<?xml version="1.0"?><!DOCTYPE plist PUBLIC "-//A//DTD PLIST 1.0//EN" "http://example.org/x.dtd"><plist version="1.0"><dict><key>frames</key><dict>${P.map(([n, x, y, w, h]) => `<key>${n}.png</key><dict><key>frame</key><string>{{${x},${y}},{${w},${h}}}</string><key>offset</key><string>{${0},${-(48 - h) / 2}}</string><key>rotated</key><false/><key>sourceColorRect</key><string>{{${(48 - w) / 2},${48 - h}},{${w},${h}}}</string><key>sourceSize</key><string>{48,48}</string></dict>`).join("")}</dict><key>metadata</key><dict><key>format</key><integer>2</integer><key>size</key><string>{128,96}</string><key>textureFileName</key><string>hero.png</string></dict></dict></plist>`,
+    packed,
+  ],
+  offsetsCentre: [
+    JSON.stringify(
+      P.map(([n, x, y, w, h]) => ({
+        name: n,
+        x,
+        y,
+        width: w,
+        height: h,
+        offsetX: 0,
+        offsetY: -(48 - h) / 2,
+        originalWidth: 48,
+        originalHeight: 48,
+      })),
+    ),
+    packed,
+  ],
+  uv: [JSON.stringify(P.map(([n, x, y, w, h]) => ({ n, u: x / W, v: y / H, u2: (x + w) / W, v2: (y + h) / H }))), packed],
+  uvUp: [
+    [
+      "name,s0,t0,s1,t1",
+      ...P.map(([n, x, y, w, h]) =>
+        [n, (x / W).toFixed(4), (1 - (y + h) / H).toFixed(4), ((x + w) / W).toFixed(4), (1 - y / H).toFixed(4)].join(),
+      ),
+    ].join("\n"),
+    packed,
+  ],
+  gridOnly: [
+    JSON.stringify({
+      image: "hero.png",
+      frameWidth: 32,
+      frameHeight: 32,
+      animations: { walk: { frames: [0, 1, 2, 3], frameRate: 8, repeat: -1 }, strike: { frames: [4, 5, 6], frameRate: 12, repeat: 0 } },
+    }),
+    grid,
+  ],
+  gridRange: [
+    JSON.stringify({
+      images: ["hero.png"],
+      frames: { width: 32, height: 32, regX: 16, regY: 32 },
+      animations: { walk: [0, 3, "idle", 0.5], strike: [4, 6, "walk"], idle: 7 },
+    }),
+    grid,
+  ],
+  gridRows: [
+    JSON.stringify({
+      tileSize: 32,
+      clips: [
+        { name: "walk", row: 0, frames: 4, fps: 8 },
+        { name: "strike", row: 1, frames: 3, fps: 12, loop: false },
+      ],
+    }),
+    grid,
+  ],
+  tmx: [
+    `<tileset name="hero" tilewidth="32" tileheight="32" tilecount="12" columns="4"><image source="hero.png" width="128" height="96"/><tile id="0"><animation><frame tileid="0" duration="100"/><frame tileid="1" duration="120"/></animation></tile><tile id="4"><animation><frame tileid="4" duration="100"/><frame tileid="5" duration="100"/><frame tileid="6" duration="100"/></animation></tile></tileset>`,
+    grid,
+  ],
+  sexpr: [
+    `(atlas "hero.png"\n (size 128 96)\n${P.map(([n, x, y, w, h]) => ` (sprite "${n}" (pos ${x} ${y}) (size ${w} ${h}))`).join("\n")})`,
+    packed,
+  ],
+  labelled: [P.map(([n, x, y, w, h]) => `${n}: x=${x} y=${y} w=${w} h=${h}`).join("\n"), packed],
+  geometry: [P.map(([n, x, y, w, h]) => `${n} ${w}x${h}+${x}+${y}`).join("\n"), packed],
+  arrows: [P.map(([n, x, y, w, h]) => `${n} -> (${x}, ${y}) - (${x + w}, ${y + h})`).join("\n"), packed],
+  oneLineCalls: [`addFrames(${P.map(([n, x, y, w, h]) => `frame("${n}",${x},${y},${w},${h})`).join(",")});`, packed],
+  parallel: [JSON.stringify({ names: P.map(([n]) => n), rects: P.map(([, x, y, w, h]) => [x, y, w, h]) }), packed],
+  header: [JSON.stringify({ fields: ["name", "x", "y", "w", "h"], rows: P }), packed],
+  iniRects: [
+    `[sheet]\nfile=hero.png\n[rects]\n${P.map(([n, x, y, w, h]) => `${n}=${x},${y},${w},${h}`).join("\n")}\n[clips]\nwalk=walk_0,walk_1,walk_2,walk_3\nstrike=strike_0,strike_1`,
+    packed,
+  ],
+  yamlList: [
+    `image: hero.png\nframes:\n${P.map(([n, x, y, w, h]) => `  - {name: ${n}, rect: [${x}, ${y}, ${w}, ${h}]}`).join("\n")}\nanimations:\n  walk: {frames: [walk_0, walk_1], fps: 10, loop: true}\n  strike: {frames: [strike_0, strike_1, strike_2], fps: 12, loop: false}\n`,
+    packed,
+  ],
+  midpoints: [
+    JSON.stringify(P.map(([n, x, y, w, h]) => ({ name: n, centerX: x + w / 2, centerY: y + h / 2, width: w, height: h }))),
+    packed,
+  ],
+  inclusive: [JSON.stringify(P.map(([n, x, y, w, h]) => ({ name: n, x1: x, y1: y, x2: x + w - 1, y2: y + h - 1 }))), packed],
+  nestedDirs: [
+    JSON.stringify({
+      hero: {
+        walk: {
+          left: P.slice(0, 2).map(([, x, y, w, h]) => ({ x, y, w, h })),
+          right: P.slice(2, 4).map(([, x, y, w, h]) => ({ x, y, w, h })),
+        },
+        strike: {
+          left: P.slice(4, 6).map(([, x, y, w, h]) => ({ x, y, w, h })),
+          right: P.slice(6).map(([, x, y, w, h]) => ({ x, y, w, h })),
+        },
+      },
+    }),
+    packed,
+  ],
+  boxes: [
+    JSON.stringify({
+      frames: P.map(([n, x, y, w, h]) => ({ name: n, x, y, w, h, hitbox: { x: 2, y: 3, w: w - 4, h: h - 5 }, hand: { x: w - 2, y: 10 } })),
+    }),
+    packed,
+  ],
+  xmlNested: [
+    `<sprites><img name="hero.png" w="128" h="96"><definitions><dir name="/"><dir name="walk">${P.slice(0, 4)
+      .map(([n, x, y, w, h]) => `<spr name="${n.slice(-1)}" x="${x}" y="${y}" w="${w}" h="${h}"/>`)
+      .join("")}</dir><dir name="strike">${P.slice(4)
+      .map(([n, x, y, w, h]) => `<spr name="${n.slice(-1)}" x="${x}" y="${y}" w="${w}" h="${h}"/>`)
+      .join("")}</dir></dir></definitions></img></sprites>`,
+    packed,
+  ],
+  ticks: [JSON.stringify({ frames: P.map(([n, x, y, w, h]) => ({ name: n, x, y, w, h, ticks: 6 })) }), packed],
+  tomlish: [
+    `image = "hero.png"\n\n[frames.walk_0]\nrect = [2, 2, 20, 34]\n${P.slice(1)
+      .map(([n, x, y, w, h]) => `[frames.${n}]\nrect = [${x}, ${y}, ${w}, ${h}]`)
+      .join("\n")}\n[clips.walk]\nframes = ["walk_0", "walk_1"]\nms = 90\n`,
+    packed,
+  ],
+};
+
+/** Structures whose names are other than the frames' own, or whose numbers alone leave a doubt. */
+const NAMED: Record<string, (name: string, k: number) => string> = {
+  css2: (name) => `icon-${name}`,
+  javaConst: (name) => name.toUpperCase(),
+  tres: (_name, k) => `AT_${k}`,
+  tags: (name) => `${name}.png`,
+  plist2: (name) => `${name}.png`,
+  uvUp: (name) => name,
+  nestedDirs: (name, k) => `${name.split("_")[0]}/${k % 4 < 2 ? "left" : "right"}_${k % 2}`,
+  xmlNested: (name) => name.replace("_", "/"),
+};
+
+function read(key: string) {
+  const [text, coverage] = TEXTS[key] as (typeof TEXTS)[string];
+  const described = { picture: "hero.png", coverage };
+  const { parsed, reading, grade } = recognise(text, described, `${key}.txt`);
+  const { frames } = readFrames(parsed, reading, described);
+  return { reading, grade, frames, clips: readClips(parsed, reading, frames) };
+}
+
+describe("rectangles and names are read from", () => {
+  const packedOnes = Object.entries(TEXTS).filter(([, [, coverage]]) => coverage === packed);
+  it.each(packedOnes.map(([key]) => key))("%s", (key) => {
+    const name = NAMED[key] ?? ((each: string) => each);
+    const wanted = P.map(([each, x, y, w, h], k): [string, Rect] => [name(each, k), { x, y, w, h }]);
+    expect(read(key).frames.map((frame) => [frame.name, frame.rect])).toEqual(wanted);
+  });
+});
+
+describe("what else a file tells is read:", () => {
+  const told = (key: string) =>
+    read(key).clips.map(({ name, facing, playback, steps, by }) => [name, facing, playback, steps.length, steps[0]?.ms, by ?? "file"]);
+  it("clips of resource text, whose steps last so many frames at a rate", () =>
+    expect(told("tres")).toEqual([
+      ["walk", null, "loop", 2, 200, "file"],
+      ["strike", null, "once", 2, 100, "file"],
+    ]));
+  it("clips of sections with a repeated key, whose time is that of all frames together", () =>
+    expect(told("flare")).toEqual([
+      ["walk", null, "loop", 4, 200, "file"],
+      ["strike", null, "once", 4, 100, "file"],
+    ]));
+  it("cells that are spoken of by number, in lists, runs and rows", () => {
+    for (const key of ["gridOnly", "gridRange", "gridRows"]) {
+      expect(read(key).frames).toHaveLength(12);
+      expect(
+        told(key)
+          .map(([name, , , count]) => [name, count])
+          .slice(0, 2),
+        key,
+      ).toEqual([
+        ["walk", 4],
+        ["strike", 3],
+      ]);
+    }
+    expect(told("tmx")).toEqual([
+      ["0", null, "loop", 2, 100, "file"],
+      ["4", null, "loop", 3, 100, "file"],
+    ]);
+  });
+  it("clips under names, as texts that list frames", () =>
+    expect(told("iniRects").map(([name, , , count]) => [name, count])).toEqual([
+      ["walk", 4],
+      ["strike", 2],
+    ]));
+  it("clips by numbered names where the file tells none", () =>
+    expect(told("css")).toEqual([
+      ["walk", null, "loop", 4, 100, "names"],
+      ["strike", null, "loop", 4, 100, "names"],
+    ]));
+  it("directions nested in clips", () =>
+    expect(told("nestedDirs").map(([name, facing]) => [name, facing])).toEqual([
+      ["walk", "w"],
+      ["walk", "e"],
+      ["strike", "w"],
+      ["strike", "e"],
+    ]));
+  it("insets that are negative, from the middle upward, or up from the bottom", () => {
+    for (const key of ["subtex", "offsetsCentre", "atlasTxt", "plist2"])
+      expect(read(key).frames[0], key).toMatchObject({ size: { w: 48, h: 48 }, inset: { x: 14, y: 14 } });
+  });
+  it("origins up from the bottom, where y is", () => expect(read("unityYaml").frames[0]?.origin).toEqual({ x: 10, y: 34 }));
+  it("times in ticks of a sixtieth of a second", () => expect(read("ticks").frames[0]?.ms).toBe(100));
+  it("boxes and points under their own names", () =>
+    expect(read("boxes").frames[1]).toMatchObject({
+      boxes: { hitbox: [{ x: 2, y: 3, w: 18, h: 28 }] },
+      points: { hand: { x: 20, y: 10 } },
+      origin: null,
+    }));
+});
+
+describe("a reading is not called sure", () => {
+  const graded = (text: string, coverage = packed) => recognise(text, { picture: "hero.png", coverage }, "hero.data").grade;
+  it("when its rectangles hold nothing, miss most of what is drawn, or cut through it", () => {
+    const moved = JSON.stringify(P.map(([name, x, y, w, h]) => ({ name, x: Math.min(W - w, x + 9), y: Math.min(H - h, y + 11), w, h })));
+    expect(graded(moved)).toMatchObject({ grade: "doubtful" });
+    expect(graded(JSON.stringify(P.slice(0, 2).map(([name, x, y, w, h]) => ({ name, x, y, w, h })))).reasons.join()).toMatch(
+      /of what is drawn/,
+    );
+  });
+  it("when y could be counted either way and records stand in no order", () => {
+    const cells = [5, 2, 9, 0, 7, 4, 11, 1, 10, 3, 8, 6].map((k) => ({
+      name: `cell ${k}`,
+      x: (k % 4) * 32,
+      y: Math.floor(k / 4) * 32,
+      w: 32,
+      h: 32,
+    }));
+    const full = cov(cells.map(({ x, y }) => [x + 2, y + 2, 28, 28]));
+    expect(graded(JSON.stringify(cells), full).reasons.join()).toMatch(/y may be counted up/);
+  });
+  it("and lists what it does not use", () => {
+    const odd = P.map(([name, x, y, w, h], k) => ({ name, x, y, w, h, quux: k * 7 }));
+    expect(graded(JSON.stringify({ frames: odd, people: [{ age: 3 }, { age: 4 }] })).unused).toEqual(
+      expect.arrayContaining([
+        { where: "frames.*.quux", why: "What it means is not known.", count: 8 },
+        { where: "people.*", why: "They are not read.", count: 2 },
+      ]),
+    );
+  });
+});

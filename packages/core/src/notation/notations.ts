@@ -1,0 +1,108 @@
+/**
+ * Text of any make -> trees of records, lists and values, so that the rest need not know what it was written in.
+ *
+ * Recognised by content, not by a file's ending. A text may be read in several notations; which of them says something of frames is found out
+ * by trying. Holds: a tree is plain JSON; numbers that were written as text are numbers; no text is ever run or fetched.
+ */
+import { fromCode } from "./code";
+import { fromJson } from "./json";
+import { fromLines } from "./lines";
+import { fromSections } from "./sections";
+import { fromBlankTable, fromTable } from "./table";
+import { fromToml } from "./toml";
+import { problem, type Tree } from "./tree";
+import { fromXml } from "./xml";
+import { fromYaml } from "./yaml";
+
+/** Ways of writing, the plainer first. `code` is anything in brackets, `columns` a table parted by blanks, `lines` lines that repeat a pattern. */
+const CONTAINERS = ["json", "xml", "sections", "toml", "yaml", "table", "columns", "code", "lines"] as const;
+export type Container = (typeof CONTAINERS)[number];
+
+export interface ParsedMetadata {
+  readonly container: Container;
+  readonly tree: Tree;
+}
+
+const MOST_TEXT = 32 * 1_048_576; // characters; far beyond any sheet's description
+
+const READERS: Readonly<Record<Container, (text: string, where: string) => Tree | null>> = {
+  json: (text, where) => {
+    const outcome = fromJson(text, where);
+    return outcome.ok ? outcome.tree : null;
+  },
+  xml: fromXml,
+  sections: fromSections,
+  toml: fromToml,
+  yaml: fromYaml,
+  table: fromTable,
+  columns: fromBlankTable,
+  code: fromCode,
+  lines: fromLines,
+};
+
+/** The first notation that the text is written in. Throws `bad-metadata` with what was tried. `where` names the file. */
+export function parseMetadata(text: string, where: string): ParsedMetadata {
+  for (const parsed of notationsOf(text, where)) return parsed;
+  throw problem(
+    where,
+    "It is none of JSON, XML, YAML, TOML, sections of key = value, or a table, and no pattern in it repeats.",
+    "Give a file that lists the rectangles of the frames in one of these forms.",
+  );
+}
+
+/** The text in the notation that a reading is of. Throws `bad-metadata` if it is not written so. */
+export function parseAs(container: Container, text: string, where: string): ParsedMetadata {
+  const tree = READERS[container](contentOf(text, where), where);
+  if (tree === null) throw problem(where, `It is not written as ${container}.`, "Give the file as it was, or read it anew.");
+  return { container, tree };
+}
+
+/** All notations that the text may be written in, the plainer first, each read when it is asked for. Throws as `parseMetadata` does. */
+export function* notationsOf(text: string, where: string): Generator<ParsedMetadata> {
+  const content = contentOf(text, where);
+  if (content.startsWith("<")) {
+    yield { container: "xml", tree: fromXml(content, where) };
+    return;
+  }
+  let broken: string | null = null;
+  let containers: readonly Container[] = CONTAINERS.slice(2);
+  if (/^([{[]|\/[/*])/.test(content)) {
+    const json = fromJson(content, where);
+    if (json.ok) {
+      yield { container: "json", tree: json.tree };
+      return;
+    }
+    // What stops in the middle is not guessed at: half a file would be taken for a whole one.
+    if (/^(\{|\[\s*(["{\d\]-]|\[\s*["{[\d-]))/.test(content)) {
+      broken = json.reason;
+      containers = ["yaml", "code"];
+    }
+  }
+  let found = 0;
+  for (const container of likelyFirst(containers, content)) {
+    const tree = READERS[container](content, where);
+    if (tree === null || typeof tree !== "object") continue;
+    found++;
+    yield { container, tree };
+  }
+  if (found === 0 && broken !== null) throw damaged(where, broken);
+}
+
+/** Sections are read from almost anything that goes by lines; what nests further is read as what it is. */
+function likelyFirst(containers: readonly Container[], content: string): Container[] {
+  const first: Container[] = [];
+  if (/^\s*\[\[|^\s*\[[^\]\s]+\.[^\]\s]+\]\s*$/m.test(content)) first.push("toml");
+  if (/^\s*- |^\S[^:\n]*:\s*\n\s+\S|^---/m.test(content)) first.push("yaml");
+  return [...first, ...containers].filter((each, k, all) => all.indexOf(each) === k && containers.includes(each));
+}
+
+function damaged(where: string, reason: string) {
+  return problem(where, `It begins as JSON but is damaged: ${reason}.`, "Mend it or export it again.");
+}
+
+function contentOf(text: string, where: string): string {
+  const content = text.replace(/^\uFEFF/, "").trim();
+  if (content === "") throw problem(where, "The file is empty.", "Export it again.");
+  if (content.length > MOST_TEXT) throw problem(where, "It is longer than 32 MB.", "Give a file that describes one sheet.");
+  return content;
+}

@@ -183,6 +183,57 @@ describe("caravan cut, the other ways", () => {
     expect([jar.width, jar.height]).toEqual([32, 32]);
   });
 
+  it("says how sure a reading is, and what a field means on a person's word", () => {
+    // Eight cells of 40 × 48 px, in no order; which number is which, no word tells.
+    const cells = [5, 2, 7, 0, 3, 6, 1, 4].map((k) => ({
+      qua: `pose ${k}`,
+      blip: (k % 4) * 40,
+      dorn: Math.floor(k / 4) * 48,
+      fesk: 40,
+      grum: 48,
+      hulp: k * 3,
+    }));
+    writeFileSync(at("poses.json"), JSON.stringify({ yolp: cells, people: [{ age: 3 }, { age: 4 }] }));
+    const sheet = join(demo, "art/porter-walk.png");
+    const { status, stdout, stderr } = caravan("cut", sheet, "--meta", at("poses.json"), "--json");
+    expect(status).toBe(0);
+    const told = JSON.parse(stdout);
+    expect(told.grade).toBe("doubtful");
+    expect(told.reasons.length).toBeGreaterThan(0);
+    expect(stderr.trim().split("\n")).toHaveLength(1);
+    expect(stderr).toMatch(/poses\.json: The reading is doubtful: /);
+    expect(told.unused).toEqual(expect.arrayContaining([{ where: "people.*", why: "They are not read.", count: 2 }]));
+    const read = ["x=blip", "y=dorn", "w=fesk", "h=grum"].flatMap((each) => ["--read", each.split("=").reverse().join("=")]);
+    const sure = caravan("cut", sheet, "--meta", at("poses.json"), "--json", ...read).json();
+    expect(sure.frames.slice(0, 2)).toMatchObject([
+      { name: "pose 5", x: 40, y: 48, w: 40, h: 48 },
+      { name: "pose 2", x: 80, y: 0, w: 40, h: 48 },
+    ]);
+    const swapped = caravan(
+      "cut",
+      sheet,
+      "--meta",
+      at("poses.json"),
+      "--json",
+      "--read",
+      "yolp.*.dorn=x",
+      "--read",
+      "blip=y",
+      "--read",
+      "fesk=w",
+      "--read",
+      "grum=h",
+    );
+    expect(swapped.json().frames[0]).toMatchObject({ name: "pose 5", x: 48, y: 40 });
+    const missing = caravan("cut", sheet, "--meta", at("poses.json"), "--read", "nothing=x");
+    expect([missing.status, missing.stderr]).toEqual([
+      1,
+      expect.stringMatching(/poses\.json: None of its records has the fields nothing\. Fields that it has: .*blip/),
+    ]);
+    expect(caravan("cut", sheet, "--meta", at("poses.json"), "--read", "blip=across").status).toBe(2);
+    expect(caravan("cut", sheet, "--cell", "40x48", "--read", "blip=x").status).toBe(2);
+  });
+
   it("clears an opaque ground first, found by itself or named", () => {
     const sheet = join(raw, "porter-on-white.png");
     for (const clear of [

@@ -156,7 +156,10 @@ async function bringingIn(proposals: readonly Proposal[], choicesOf: (proposal: 
     const { understood, text, path } = description;
     const of = cutAgain ?? { source: added.find(({ cut }) => cut?.by === "metadata" && cut.reading === understood.reading)?.id };
     if (of.source)
-      keepMetadataText(of.source, { text, file: path.split("/").pop() ?? path, paths: understood.paths, unplaced: understood.unplaced });
+      keepMetadataText(of.source, {
+        ...{ text, file: path.split("/").pop() ?? path },
+        ...{ paths: understood.paths, unplaced: understood.unplaced, grade: understood.grade },
+      });
   }
   const first = added[0]?.id ?? recut?.source;
   if (first === undefined) return;

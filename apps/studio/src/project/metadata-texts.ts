@@ -2,7 +2,7 @@
 
 import { sheetLook } from "@caravan/core/art";
 import { cutByMetadata } from "@caravan/core/edit";
-import type { Unplaced } from "@caravan/core/metadata";
+import type { Grade, Unplaced } from "@caravan/core/metadata";
 import type { Reading, Source, SourceId } from "@caravan/core/model";
 import { whyOf } from "@caravan/core/model";
 import { useEffect } from "react";
@@ -23,6 +23,8 @@ export interface MetadataText {
   readonly paths: readonly string[];
   /** Records that do not fit, as it is read now. */
   readonly unplaced: readonly Unplaced[];
+  /** How sure the reading is, as it is now. */
+  readonly grade: Grade;
 }
 
 const useMetadataTexts = create<{ readonly project: string | null; readonly texts: ReadonlyMap<SourceId, MetadataText> }>(() => ({
@@ -59,8 +61,8 @@ function hold(project: string, source: SourceId, text: MetadataText): void {
 async function recall(project: string, source: Source, reading: Reading): Promise<void> {
   const stored = await storage.texts.get([project, source.id]);
   if (!stored || source.cut?.by !== "metadata" || stored.file !== source.cut.file) return;
-  const { paths, unplaced } = await understood(source, stored.text, stored.file, reading);
-  if (useOpenProject.getState().id === project) hold(project, source.id, { text: stored.text, file: stored.file, paths, unplaced });
+  const { paths, unplaced, grade } = await understood(source, stored.text, stored.file, reading);
+  if (useOpenProject.getState().id === project) hold(project, source.id, { text: stored.text, file: stored.file, paths, unplaced, grade });
 }
 
 async function understood(source: Source, text: string, file: string, reading: Reading): Promise<Understood> {
@@ -72,12 +74,15 @@ async function understood(source: Source, text: string, file: string, reading: R
 export async function readAgain(source: Source, known: MetadataText, reading: Reading): Promise<string | null> {
   const work = begin();
   try {
-    const { frames, clips, unplaced, ...rest } = await understood(source, known.text, known.file, reading);
+    const { frames, clips, unplaced, grade, ...rest } = await understood(source, known.text, known.file, reading);
     if (frames.length === 0) return `So read, no frame lies on the picture. ${unplaced[0]?.why ?? ""}`;
     work.stillHas(source);
-    const { told } = framesAndClips({ frames, clips, unplaced, ...rest }, known.file);
-    const error = work.edit(cutByMetadata, source.id, { by: "metadata", file: known.file, reading }, told);
-    if (!error) keepMetadataText(source.id, { ...known, unplaced });
+    const { told } = framesAndClips({ frames, clips, unplaced, grade, ...rest }, known.file);
+    const before = source.cut?.by === "metadata" ? await understood(source, known.text, known.file, source.cut.reading) : null;
+    work.stillHas(source);
+    const toldBefore = before && framesAndClips(before, known.file).told;
+    const error = work.edit(cutByMetadata, source.id, { by: "metadata", file: known.file, reading }, told, toldBefore);
+    if (!error) keepMetadataText(source.id, { ...known, unplaced, grade });
     return error?.message ?? null;
   } catch (error) {
     return whyOf(error);

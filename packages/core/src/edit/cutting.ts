@@ -1,7 +1,7 @@
 /** Cutting sources, by whatever recipe, and cutting again when their art has changed. */
 import { type CutPieces, cutInWords, cutSheet, type FindingCut, gridOf, type Piece, traitsOf } from "../cut";
 import type { NewFrame } from "../frame-identity";
-import { BY_OUTLINE, type Drawings, followDrawings, followPlaces, withIdentity } from "../frame-identity";
+import { BY_OUTLINE, type Drawings, followDrawings, followPlaces, placeOf, withIdentity } from "../frame-identity";
 import { halves, withAnchoredFrames } from "../marks";
 import {
   CaravanError,
@@ -62,23 +62,40 @@ export const restoreCut = edit(
   },
 );
 
-/** Cuts a source into the frames that a metadata file told, and keeps how it was understood for the next such file. */
+/**
+ * Cuts a source into the frames that a metadata file told, and keeps how it was understood for the next such file. `before` are those that the
+ * same file told when it was read another way: frames go by their names then, and names and origins that nobody changed are told anew.
+ */
 export const cutByMetadata = edit(
-  (project, id: SourceId, _cut: Extract<Cut, { by: "metadata" }>, _frames: readonly NewFrame[]) =>
-    `cut ${sourceById(project, id).name} as ${_cut.file} says`,
-  (project, id, cut, found) => {
+  (
+    project,
+    id: SourceId,
+    _cut: Extract<Cut, { by: "metadata" }>,
+    _frames: readonly NewFrame[],
+    _before: readonly NewFrame[] | null = null,
+  ) => `cut ${sourceById(project, id).name} as ${_cut.file} says`,
+  (project, id, cut, found, before = null) => {
     const source = sourceById(project, id);
-    const scale = scaleOf(source);
-    const named = found.map(({ name, origin, ...each }) => ({
-      ...each,
-      ...nameOf(name),
-      // A file tells its origins in pixels of the art.
-      ...(origin ? { origin: { x: halves(origin.x * scale), y: halves(origin.y * scale) } } : {}),
-    }));
-    const frames = withIdentity(source.frames, named, { sameWay: false, letter: "m", likeness: 1 });
+    const named = (frames: readonly NewFrame[]) => frames.map((frame) => inProjectPixels(frame, scaleOf(source)));
+    const told = before && new Map(named(before).map((frame) => [placeOf(frame), frame]));
+    const frames = withIdentity(source.frames, named(found), {
+      ...{ sameWay: false, letter: "m", likeness: 1 },
+      ...(told ? { byName: true, saidBefore: (frame: Frame) => saidOf(frame, told.get(placeOf(frame))) } : {}),
+    });
     return { ...withSource(project, { ...withAnchoredFrames(source, frames), cut }), readings: withReading(project.readings, cut.reading) };
   },
 );
+
+/** A frame as a file tells it, fit for the project: a file tells its origins in pixels of the art. */
+function inProjectPixels({ name, origin, ...each }: NewFrame, scale: number): NewFrame {
+  return { ...each, ...nameOf(name), ...(origin ? { origin: { x: halves(origin.x * scale), y: halves(origin.y * scale) } } : {}) };
+}
+
+/** Whether a frame still has the name and the origin that a file told. */
+function saidOf({ name, origin }: Frame, told: NewFrame | undefined): { name: boolean; origin: boolean } {
+  if (!told) return { name: false, origin: false };
+  return { name: name === told.name, origin: origin?.x === told.origin?.x && origin?.y === told.origin?.y };
+}
 
 /** What the file calls it, fit to be a name; what cannot be made one is left out. */
 function nameOf(name: string | undefined): { name?: string } {

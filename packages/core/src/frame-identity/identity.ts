@@ -17,6 +17,10 @@ interface Options {
   readonly letter: "i" | "h" | "m" | "p";
   /** Likeness above which a changed rectangle is still the same frame; 1 for none but equal ones. */
   readonly likeness: number;
+  /** Whether a name means the same frame before and after: the same file is read another way. */
+  readonly byName?: boolean;
+  /** What of a frame of before a file had said, so that what it says now takes the place of it. */
+  readonly saidBefore?: (frame: Frame) => { readonly name: boolean; readonly origin: boolean };
   /** The frame of before that shows the drawing of piece number k, where that is known. */
   readonly sameDrawing?: (k: number) => Frame | undefined;
 }
@@ -38,12 +42,16 @@ export function withIdentity(before: readonly Frame[], pieces: readonly NewFrame
     const old = olds[k];
     const key = old ? old.key : freeKey(piece.key);
     keys.add(key);
-    return frameOf(piece, key, old ?? null);
+    return frameOf(piece, key, old ?? null, old ? options.saidBefore?.(old) : undefined);
   });
 }
 
 /** For each piece the frame of before that it is. */
-function matched(before: readonly Frame[], pieces: readonly NewFrame[], { sameWay, likeness, sameDrawing }: Options): (Frame | null)[] {
+function matched(
+  before: readonly Frame[],
+  pieces: readonly NewFrame[],
+  { sameWay, likeness, sameDrawing, byName = false }: Options,
+): (Frame | null)[] {
   const olds: (Frame | null)[] = pieces.map(() => null);
   const taken = new Set<Frame>();
   const match = (k: number, frame: Frame | null | undefined) => {
@@ -52,6 +60,10 @@ function matched(before: readonly Frame[], pieces: readonly NewFrame[], { sameWa
     olds[k] = frame;
   };
   if (sameDrawing) for (const k of pieces.keys()) match(k, sameDrawing(k));
+  if (byName) {
+    const named = groupedBy(before, ({ name }) => name ?? "");
+    for (const [k, { name }] of pieces.entries()) if (name !== undefined && named.get(name)?.length === 1) match(k, named.get(name)?.[0]);
+  }
   const byKey = sameWay ? new Map(before.map((frame) => [frame.key as string, frame])) : null;
   // Most often all cells are found so, and places need not be spelled out, which is most of the work.
   if (byKey)
@@ -135,11 +147,11 @@ function blocksOf({ rect: { x, y, w, h }, picture = 0 }: { rect: Frame["rect"]; 
   return names;
 }
 
-/** Decisions of a person come before what a file says. */
-function frameOf(piece: NewFrame, key: string, old: Frame | null): Frame {
+/** Decisions of a person come before what a file says; what a file said before does not. */
+function frameOf(piece: NewFrame, key: string, old: Frame | null, said = { name: false, origin: false }): Frame {
   const { column, row, number, rect, size, inset, empty, turned, picture } = piece;
-  const name = old?.name ?? piece.name;
-  const origin = old?.origin ?? piece.origin;
+  const name = said.name ? piece.name : (old?.name ?? piece.name);
+  const origin = said.origin ? piece.origin : (old?.origin ?? piece.origin);
   // Filled in rather than spread together: a sheet may have thousands, and this runs at each nudge of a grid.
   const frame: { -readonly [Field in keyof Frame]: Frame[Field] } = { key, column, row, number, rect };
   if (picture) frame.picture = picture;

@@ -47,9 +47,7 @@ export function recogniseClips(
     if (group.records.some(({ path }) => ofFrames.has(path) || ofFrames.has(path.slice(0, path.lastIndexOf("."))))) continue;
     // What stands around frames is told by their own fields.
     if (group.records.some(({ path }) => around.has(path))) continue;
-    // A part that every clip has, under one name.
-    const key = group.records[0]?.keys.at(-1);
-    if (group.keyed && group.records.length > 1 && group.records.every(({ keys }) => keys.at(-1) === key)) continue;
+    if (isPartOfClips(group)) continue;
     const found = waysToFrames(group, book, frames);
     if (!found) continue;
     const rest = otherFields(group, found.fields);
@@ -69,6 +67,13 @@ export function recogniseClips(
       };
   }
   return best?.clips ?? null;
+}
+
+/** Whether a group is a part that every clip has under one name: what stands around it is the clip. */
+function isPartOfClips({ keyed, records }: RecordGroup): boolean {
+  const [first] = records;
+  if (!keyed || !first || !records.every(({ keys }) => keys.at(-1) === first.keys.at(-1))) return false;
+  return records.length > 1 || [...(first.around[0] ?? [])].some(([path, value]) => typeof value === "string" && says(path, NAME_WORDS));
 }
 
 /** Whether a group is made of the lists that stand side by side for the fields of frames. */

@@ -151,3 +151,13 @@ function bareReading(text: string, where: string, corrections: readonly Correcti
   };
   return { parsed, reading };
 }
+
+/** The corrections by which a file would be read as a reading does, as far as they can say it: `x=left` for each field. */
+export function correctionsOf({ fields, rectAs, timeAs }: Reading): string[] {
+  const shared: Partial<Record<FrameField, Meaning>> = { x: "u0", y: "v0", right: "u1", bottom: "v1" };
+  return (Object.entries(fields) as [FrameField, string][]).flatMap(([field, path]) => {
+    if (field === "time") return timeAs === "fps" ? [] : [`${path}=${timeAs}`];
+    const meaning = (rectAs === "share" && shared[field]) || (Object.keys(MEANINGS) as Meaning[]).find((each) => MEANINGS[each] === field);
+    return meaning ? [`${path}=${meaning}`] : [];
+  });
+}

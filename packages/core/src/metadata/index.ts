@@ -1,4 +1,4 @@
-export { type Correction, isMeaning, MEANINGS, recogniseAs } from "./corrected";
+export { type Correction, correctionsOf, isMeaning, MEANINGS, recogniseAs } from "./corrected";
 export { type Described, unseen } from "./described";
 export { type Grade, gradeOf } from "./grade";
 export { groupAt, type RecordGroup } from "./groups";

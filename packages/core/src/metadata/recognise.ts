@@ -65,7 +65,7 @@ function bestGroup(parsed: ParsedMetadata, groups: readonly RecordGroup[], descr
   let best: Candidate | null = null;
   const consider = (group: RecordGroup, bonus: number) => {
     const found = findRectangles(group, described.coverage);
-    if (!found) return;
+    if (!found || isChance(found, described)) return;
     const depth = group.pattern.split(".").filter((part) => part === "*").length;
     const named = hasNames(group, found);
     const score = found.fit + 0.25 * Math.log2(found.placed) - 0.1 * depth + (named ? 0.6 : 0) + bonus;
@@ -78,6 +78,11 @@ function bestGroup(parsed: ParsedMetadata, groups: readonly RecordGroup[], descr
     if (cells) consider(cells, -0.4);
   }
   return best;
+}
+
+/** Whether one or two records of unnamed numbers hardly touch what is drawn: any two numbers make a cell of some grid. */
+function isChance({ told, placed, evidence }: FoundRectangles, described: Described): boolean {
+  return !told && placed < 3 && isSeen(described.coverage) && evidence.explained < 0.5;
 }
 
 /** Whether records have names; those with brackets and quotes in them are bits of a notation that was not understood. */

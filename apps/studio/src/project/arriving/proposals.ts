@@ -232,7 +232,7 @@ function describedSheet(item: TakenItem, description: TakenDescription): Proposa
     id: item.path,
     name: stem(item.path),
     what: `A sheet with ${counted(told.length, "frame")}${clips.length > 0 ? ` and ${counted(clips.length, "clip")}` : ""}, as ${stem(path)} says`,
-    notes: misfits(unplaced),
+    notes: [...doubtsOf(understood), ...misfits(unplaced)],
     unplaced,
     shows: [picture],
     kind: "described",
@@ -259,7 +259,7 @@ function recutSource(description: TakenDescription, { source, name }: { source: 
     id: path,
     name,
     what: `Cut into ${counted(told.length, "frame")}, as ${stem(path)} says`,
-    notes: misfits(understood.unplaced),
+    notes: [...doubtsOf(understood), ...misfits(understood.unplaced)],
     unplaced: understood.unplaced,
     shows: [],
     kind: "recut",
@@ -268,6 +268,13 @@ function recutSource(description: TakenDescription, { source, name }: { source: 
     arrivals: () => [],
     recut: { source, reading: understood.reading, file: stem(path), frames: told },
   };
+}
+
+/** What is not sure about how a file was read, so that nobody takes it for certain. */
+function doubtsOf({ grade }: Understood): string[] {
+  return grade.grade === "sure"
+    ? []
+    : [`Not sure: ${grade.reasons.join("; ")}. Look at the frames on the sheet, and correct fields there.`];
 }
 
 function misfits(unplaced: readonly Unplaced[]): string[] {

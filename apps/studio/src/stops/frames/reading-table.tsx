@@ -2,13 +2,14 @@
 
 import type { FrameField, Reading, Source } from "@caravan/core/model";
 import { useState } from "react";
-import { readAgain, useMetadataText } from "../../project/metadata-texts";
-import { Choice } from "../../ui/choice";
+import { type MetadataText, readAgain, useMetadataText } from "../../project/metadata-texts";
 import { Detail } from "../../ui/detail";
 import { inBackground } from "../../ui/in-background";
 import { Select } from "../../ui/select";
-import { Tick } from "../../ui/tick";
 import { UnplacedRecords } from "../../ui/unplaced-records";
+import { ReadingCommand } from "./reading-command";
+import { ReadingConventions } from "./reading-conventions";
+import { ReadingDoubts } from "./reading-doubts";
 
 const FIELDS: readonly (readonly [FrameField, string])[] = [
   ["name", "name"],
@@ -20,6 +21,7 @@ const FIELDS: readonly (readonly [FrameField, string])[] = [
   ["bottom", "bottom edge"],
   ["column", "column"],
   ["row", "row"],
+  ["index", "cell number"],
   ["cellW", "cell width"],
   ["cellH", "cell height"],
   ["turned", "turned"],
@@ -29,9 +31,20 @@ const FIELDS: readonly (readonly [FrameField, string])[] = [
   ["insetY", "inset y"],
   ["originX", "origin x"],
   ["originY", "origin y"],
-  ["time", "time"],
+  ["time", "duration"],
   ["clip", "clip"],
   ["facing", "facing"],
+];
+/** Shown where they are set: few files have them. */
+const RARE: readonly (readonly [FrameField, string])[] = [
+  ["columns", "columns"],
+  ["marginX", "margin x"],
+  ["marginY", "margin y"],
+  ["gapX", "spacing x"],
+  ["gapY", "spacing y"],
+  ["total", "duration of the clip"],
+  ["loop", "loop"],
+  ["picture", "picture"],
 ];
 
 /** What was understood of a metadata file: our fields and where they stand in it; each can be corrected. */
@@ -41,11 +54,10 @@ export function ReadingTable({ source }: { source: Source }) {
   if (source.cut?.by !== "metadata") return null;
   const { reading, file } = source.cut;
   const change = async (part: Partial<Reading>) => text && setProblem(await readAgain(source, text, { ...reading, ...part }));
-  const setField = (field: FrameField, path: string) => {
-    const { [field]: _before, ...rest } = reading.fields;
-    inBackground(change({ fields: path === "" ? rest : { ...rest, [field]: path } }));
-  };
-  const shown = FIELDS.filter(([field]) => text || reading.fields[field] !== undefined);
+  const shown = [
+    ...FIELDS.filter(([field]) => text || reading.fields[field] !== undefined),
+    ...RARE.filter(([field]) => reading.fields[field] !== undefined),
+  ];
   return (
     <Detail part="metadata" title={`Read from ${file}`} aside={`records at ${reading.frames}`}>
       {problem && (
@@ -53,6 +65,7 @@ export function ReadingTable({ source }: { source: Source }) {
           {problem}
         </p>
       )}
+      {text && <ReadingDoubts grade={text.grade} />}
       <table className="w-full">
         <thead className="sr-only">
           <tr>
@@ -67,17 +80,7 @@ export function ReadingTable({ source }: { source: Source }) {
                 {word}
               </th>
               <td className="text-right">
-                {text ? (
-                  <Select
-                    label={`Path of ${word}`}
-                    value={reading.fields[field] ?? ""}
-                    options={[["", "not told"], ...text.paths.map((path) => [path, pathInWords(path)] as const)]}
-                    onChange={(path) => setField(field, path)}
-                    className="number max-w-40"
-                  />
-                ) : (
-                  <span className="number">{pathInWords(reading.fields[field] ?? "")}</span>
-                )}
+                <FieldPath text={text} reading={reading} field={field} word={word} onChange={change} />
               </td>
             </tr>
           ))}
@@ -90,37 +93,44 @@ export function ReadingTable({ source }: { source: Source }) {
         </div>
       )}
       {text ? (
-        <div className="mt-2 flex flex-wrap items-center gap-2">
-          {reading.fields.originX !== undefined && (
-            <>
-              <Choice
-                label="Unit of origins"
-                value={reading.originAs}
-                options={[
-                  ["pixels", "px"],
-                  ["share", "share"],
-                ]}
-                onChange={(originAs) => inBackground(change({ originAs }))}
-              />
-              <Tick label="counted upward" checked={reading.originUp} onChange={(originUp) => inBackground(change({ originUp }))} />
-            </>
-          )}
-          {reading.fields.turned !== undefined && (
-            <Choice
-              label="Sizes of turned frames"
-              value={reading.turnedAs}
-              options={[
-                ["upright", "sizes upright"],
-                ["stored", "sizes as stored"],
-              ]}
-              onChange={(turnedAs) => inBackground(change({ turnedAs }))}
-            />
-          )}
-        </div>
+        <>
+          <ReadingConventions reading={reading} onChange={(part) => inBackground(change(part))} />
+          <ReadingCommand picture={`${source.name}.png`} file={file} reading={reading} />
+        </>
       ) : (
         <p className="mt-2 text-small text-muted">To correct how it is read, drop {file} again.</p>
       )}
     </Detail>
+  );
+}
+
+function FieldPath({
+  text,
+  reading,
+  field,
+  word,
+  onChange,
+}: {
+  text: MetadataText | undefined;
+  reading: Reading;
+  field: FrameField;
+  word: string;
+  onChange: (part: Partial<Reading>) => Promise<unknown>;
+}) {
+  const path = reading.fields[field] ?? "";
+  if (!text) return <span className="number">{pathInWords(path)}</span>;
+  const set = (next: string) => {
+    const { [field]: _before, ...rest } = reading.fields;
+    inBackground(onChange({ fields: next === "" ? rest : { ...rest, [field]: next } }));
+  };
+  return (
+    <Select
+      label={`Path of ${word}`}
+      value={path}
+      options={[["", "not told"], ...text.paths.map((each) => [each, pathInWords(each)] as const)]}
+      onChange={set}
+      className="number max-w-40"
+    />
   );
 }
 

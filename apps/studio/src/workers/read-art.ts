@@ -14,7 +14,7 @@ import {
   textFromUtf8,
 } from "@caravan/core/codec";
 import { CaravanError } from "@caravan/core/model";
-import { coverageOf, factsOf, findGround, type Pixels } from "@caravan/core/raster";
+import { factsOf, findGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster";
 import { viewOf } from "./bitmaps";
 import type { ReadArt, ReadPicture, StoredLayer } from "./jobs";
 import { pixelsOfStill } from "./still";
@@ -97,7 +97,7 @@ async function pictureOf(pixels: Pixels, bytes: Uint8Array, blob: Blob): Promise
     sha256: sha256Hex(bytes),
     width,
     height,
-    coverage: coverageOf(pixels),
+    coverage: sheetCoverageOf(pixels),
     facts,
     ground,
     ...(await viewOf(blob, width, height)),

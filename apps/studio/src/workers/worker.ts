@@ -20,6 +20,7 @@ import {
   mirrored,
   opaqueGround,
   type Pixels,
+  sheetCoverageOf,
 } from "@caravan/core/raster";
 import * as Comlink from "comlink";
 import { deleteUnused } from "../project/unused-pictures";
@@ -41,7 +42,7 @@ const doers: Doers = {
     const { width, height } = pixels;
     const facts = factsOf(pixels);
     const ground = facts.ground === "opaque" ? findGround(pixels) : null;
-    const known = { sha256: sha256Hex(bytes), width, height, coverage: coverageOf(pixels), facts, ground };
+    const known = { sha256: sha256Hex(bytes), width, height, coverage: sheetCoverageOf(pixels), facts, ground };
     const look = clearing ? new ImageData(new Uint8ClampedArray(pixels.bytes), width, height) : blob;
     return { ...known, ...(await viewOf(look, width, height)) };
   },

@@ -4,7 +4,7 @@ import { textFromUtf8 } from "@caravan/core/codec";
 import { cutSheet, type FindingCut, gridOf, suggestGrids } from "@caravan/core/cut";
 import { type Correction, isMeaning, MEANINGS, readClips, readFrames, recogniseAs } from "@caravan/core/metadata";
 import { CaravanError, type Clearing, type Frame, fitFileName, type GridCut, type Reading } from "@caravan/core/model";
-import { type Coverage, clearGround, coverageOf, findGround, type Pixels } from "@caravan/core/raster";
+import { type Coverage, clearGround, coverageOf, findGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster";
 import { type Command, Option } from "commander";
 import { writeSet } from "../delivered-set";
 import { readFile } from "../files";
@@ -78,8 +78,8 @@ function cut(image: string, options: CutOptions): void {
   refuseStrays(options);
   const decoded = pngCodec().decode(readFile(image), image);
   const pixels = withoutGround(decoded, options, image);
-  const coverage = coverageOf(pixels);
-  if (options.suggest) suggest(image, coverage, options);
+  const coverage = sheetCoverageOf(pixels);
+  if (options.suggest) suggest(image, seenThrough(pixels, coverage, image), options);
   else if (options.meta !== undefined) byMetadata(image, pixels, coverage, options.meta, options);
   else byRecipe(image, pixels, coverage, recipeOf(options), options);
 }
@@ -208,6 +208,14 @@ function correction(text: string, before: readonly Correction[]): Correction[] {
 function fieldsOf({ frames, fields }: Reading): Record<string, string> {
   const whole = (path: string) => (path.startsWith("../") ? path.slice(3) : path === "" ? frames : `${frames}.${path}`);
   return Object.fromEntries(Object.entries(fields).map(([field, path]) => [field, path === "$key" ? `${frames} (its key)` : whole(path)]));
+}
+
+/** What is drawn before an opaque ground, where there is one: grids are found by what stands on it. */
+function seenThrough(pixels: Pixels, coverage: Coverage, image: string): Coverage {
+  const ground = coverage.colours ? findGround(pixels) : null;
+  if (!ground) return coverage;
+  note(`${image}: Its opaque background is seen through for these suggestions; --clear auto clears it away when cutting.`);
+  return coverageOf(clearGround(pixels, ground.clearing));
 }
 
 function suggest(image: string, coverage: Coverage, options: CutOptions): void {

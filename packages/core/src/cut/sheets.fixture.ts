@@ -80,3 +80,51 @@ function randomFrom(seed: number): () => number {
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
   };
 }
+
+/**
+ * Sheet number `seed` of cells that are drawn all over: tiles of unlike textures, or one texture that moves from cell to cell; strips both ways
+ * and whole grids.
+ */
+export function fullSheet(seed: number): KnownSheet {
+  const random = randomFrom(seed + 7_000_000);
+  const pick = <Value>(list: readonly Value[]): Value => list[Math.floor(random() * list.length)] as Value;
+  const w = pick([16, 16, 32, 32, 24, 48, 64, 20, 40]);
+  const h = random() < 0.75 ? w : pick([16, 24, 32, 48, 64]);
+  const shape = random();
+  const columns = shape < 0.35 ? 1 : 2 + Math.floor(random() * 11);
+  const rows = shape >= 0.35 && shape < 0.65 ? 1 : shape < 0.35 ? 3 + Math.floor(random() * 12) : 2 + Math.floor(random() * 7);
+  const pixels = clearPixels(columns * w, rows * h);
+  const moves = random() < 0.5;
+  const noise = random() < 0.4 ? 12 : 0;
+  // Smooth random tones on a lattice that goes round the cell: seamless, without a period of its own.
+  const texture = () => {
+    const [base, other] = [
+      [random() * 200, random() * 200, random() * 200],
+      [random() * 255, random() * 255, random() * 255],
+    ];
+    const side = 3 + Math.floor(random() * 4);
+    const tones = Array.from({ length: side * side }, () => random());
+    const tone = (x: number, y: number) => tones[(((y % side) + side) % side) * side + (((x % side) + side) % side)] as number;
+    return (x: number, y: number, phase: number) => {
+      const [u, v] = [(x / w + phase) * side, (y / h) * side];
+      const [left, top] = [Math.floor(u), Math.floor(v)];
+      const [a, b] = [u - left, v - top];
+      const above = tone(left, top) * (1 - a) + tone(left + 1, top) * a;
+      const below = tone(left, top + 1) * (1 - a) + tone(left + 1, top + 1) * a;
+      const share = above * (1 - b) + below * b;
+      return base.map((value, k) => value + ((other[k] as number) - value) * share);
+    };
+  };
+  const one = texture();
+  for (let row = 0; row < rows; row++)
+    for (let column = 0; column < columns; column++) {
+      const own = moves ? one : texture();
+      const phase = moves ? (row * columns + column) / (rows * columns) : 0;
+      for (let y = 0; y < h; y++)
+        for (let x = 0; x < w; x++) {
+          const colour = own(x, y, phase).map((value) => Math.max(0, Math.min(255, value + (random() - 0.5) * noise)));
+          pixels.bytes.set([...colour.map(Math.round), 255], ((row * h + y) * pixels.width + column * w + x) * 4);
+        }
+    }
+  return { pixels, cell: { w, h }, margin: { x: 0, y: 0 }, gap: { x: 0, y: 0 }, columns, rows };
+}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { clearPixels, coverageOf } from "../raster";
-import { type KnownSheet, knownSheet } from "./sheets.fixture";
+import { clearPixels, sheetCoverageOf } from "../raster";
+import { fullSheet, type KnownSheet, knownSheet } from "./sheets.fixture";
 import { cutOfSuggestion, type GridSuggestion, suggestGrids } from "./suggest";
 
 const SHEETS = 120;
@@ -20,23 +20,45 @@ function isRight({ cell, margin, gap, columns, rows }: GridSuggestion, known: Kn
 }
 
 describe("suggestGrids", () => {
-  it(`finds the right grid first in 85 % of ${SHEETS} sheets and among three in 95 %`, () => {
-    const places = Array.from({ length: SHEETS }, (_, seed) => {
-      const known = knownSheet(seed);
-      return suggestGrids(coverageOf(known.pixels)).findIndex((each) => isRight(each, known));
+  const placesOf = (make: (seed: number) => KnownSheet) =>
+    Array.from({ length: SHEETS }, (_, seed) => {
+      const known = make(seed);
+      return suggestGrids(sheetCoverageOf(known.pixels)).findIndex((each) => isRight(each, known));
     });
-    const first = places.filter((place) => place === 0).length / SHEETS;
-    const three = places.filter((place) => place >= 0 && place < 3).length / SHEETS;
-    console.log(`Suggestions on ${SHEETS} sheets: right first ${(first * 100).toFixed(1)} %, among three ${(three * 100).toFixed(1)} %`);
-    expect(first).toBeGreaterThanOrEqual(0.85);
-    expect(three).toBeGreaterThanOrEqual(0.95);
+  const share = (places: readonly number[], most: number) => places.filter((place) => place >= 0 && place < most).length / places.length;
+  const said = (places: readonly number[]) => [1, 3].map((most) => `${(share(places, most) * 100).toFixed(1)} %`).join(" and ");
+
+  it(`finds the right grid first in 92 % of ${2 * SHEETS} sheets and among three in 98 %, half of them without any clear space`, () => {
+    const spaced = placesOf(knownSheet);
+    const full = placesOf(fullSheet);
+    const all = [...spaced, ...full];
+    console.log(
+      `Suggestions on ${all.length} sheets, right first and among three: ${said(all)}; with clear space ${said(spaced)}, drawn all over ${said(full)}`,
+    );
+    expect(share(all, 1)).toBeGreaterThanOrEqual(0.92);
+    expect(share(all, 3)).toBeGreaterThanOrEqual(0.98);
+    expect(share(spaced, 1)).toBeGreaterThanOrEqual(0.85);
+    expect(share(full, 1)).toBeGreaterThanOrEqual(0.92);
   });
 
-  it("suggests nothing for a picture in which nothing is drawn", () => expect(suggestGrids(coverageOf(clearPixels(64, 64)))).toEqual([]));
+  it("never suggests one cell first where the sides of a sheet that is drawn all over divide", () => {
+    const flat = (width: number, height: number) => {
+      const pixels = clearPixels(width, height);
+      for (let k = 0; k < pixels.bytes.length; k++) pixels.bytes[k] = k % 4 === 3 ? 255 : 90;
+      return suggestGrids(sheetCoverageOf(pixels))[0];
+    };
+    // Strips of square cells, where the longer side is a whole multiple of the shorter.
+    expect(flat(16, 256)).toMatchObject({ cell: { w: 16, h: 16 }, columns: 1, rows: 16 });
+    expect(flat(768, 64)).toMatchObject({ cell: { w: 64, h: 64 }, columns: 12, rows: 1 });
+    expect(flat(256, 256)).not.toMatchObject({ columns: 1, rows: 1 });
+  });
+
+  it("suggests nothing for a picture in which nothing is drawn", () =>
+    expect(suggestGrids(sheetCoverageOf(clearPixels(64, 64)))).toEqual([]));
 
   it("gives cuts that fit the sheet, each once", () => {
     const { pixels } = knownSheet(3);
-    const suggestions = suggestGrids(coverageOf(pixels));
+    const suggestions = suggestGrids(sheetCoverageOf(pixels));
     for (const { cell, margin, gap, columns, rows } of suggestions) {
       expect(margin.x + columns * cell.w + (columns - 1) * gap.x).toBeLessThanOrEqual(pixels.width);
       expect(margin.y + rows * cell.h + (rows - 1) * gap.y).toBeLessThanOrEqual(pixels.height);

@@ -5,13 +5,14 @@
  * end) is weighed by what is drawn: lines should cut through little, gaps and margins should be clear, and the sheet moved by one
  * period should look like itself (normalised correlation of its profile). Then the best ways of both sides are paired; pairs whose
  * margins and gaps agree and whose cells have sizes that people choose come first, since clear space alone cannot tell a gap from
- * a cell's own border.
+ * a cell's own border. Sheets that are drawn all over are left to `suggest-full.ts`.
  * Holds: every suggestion is a grid that `gridOf` accepts. Cost: O(drawn pixels + length² / 4) a side.
  */
 import type { GridCut, Size, Spacing } from "../model";
 import { type Coverage, isClear } from "../raster";
 import { cellRect, gridOf } from "./grid";
 import { likenessAtShift, type Profile, profilesOf } from "./profile";
+import { suggestFull } from "./suggest-full";
 
 export interface GridSuggestion {
   readonly cell: Size;
@@ -25,6 +26,8 @@ export interface GridSuggestion {
 
 /** At most `most` grids, best first; none if nothing is drawn. */
 export function suggestGrids(coverage: Coverage, most = 6): GridSuggestion[] {
+  const full = suggestFull(coverage, most);
+  if (full) return full;
   const { along, down } = profilesOf(coverage);
   if (along.total === 0) return [];
   const columns = waysToDivide(along, costOfSlackAlong);

@@ -6,6 +6,7 @@
  * Units: bit k of word w of a row is the pixel x = 32·w + k. Bits beyond the width are 0.
  */
 import { type Rect, type Size, type Spacing, scaledSide } from "../model";
+import { coloursOf, type PictureColours } from "./colours";
 import type { Pixels } from "./pixels";
 
 export interface Coverage {
@@ -15,7 +16,12 @@ export interface Coverage {
   readonly bits: Uint32Array;
   /** Whether some of its pixels are half transparent, as the edges of smooth drawings are; none of pixel art are. */
   readonly soft?: boolean;
+  /** How its colours run, of a picture that is drawn nearly all over. */
+  readonly colours?: PictureColours;
 }
+
+/** Above this share of drawn pixels clear space tells nothing of a picture. */
+const NEARLY_ALL = 0.94;
 
 /** Cost: O(pixels). */
 export function coverageOf({ width, height, bytes }: Pixels): Coverage {
@@ -36,6 +42,14 @@ export function coverageOf({ width, height, bytes }: Pixels): Coverage {
       bits[y * stride + word] = mask;
     }
   return { width, height, bits, soft };
+}
+
+/** The coverage of a whole sheet, with its colours if it is drawn nearly all over. Cost: as `coverageOf` and `coloursOf`. */
+export function sheetCoverageOf(pixels: Pixels): Coverage {
+  const coverage = coverageOf(pixels);
+  const { width, height } = pixels;
+  const all = countDrawn(coverage, { x: 0, y: 0, w: width, h: height }) >= width * height * NEARLY_ALL;
+  return all ? { ...coverage, colours: coloursOf(pixels) } : coverage;
 }
 
 /** The coverage of the part `rect`, which must lie within the picture. Cost: O(words of the part). */

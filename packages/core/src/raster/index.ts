@@ -1,5 +1,6 @@
 export { clearGround } from "./clear-ground";
 export { type Rgb, rgbOf } from "./colour";
+export type { SideColours } from "./colours";
 export {
   bitsSet,
   type Coverage,
@@ -12,6 +13,7 @@ export {
   isSoft,
   middleOfDrawn,
   scaledCoverage,
+  sheetCoverageOf,
   turnedCoverage,
 } from "./coverage";
 export { type Difference, differenceOf } from "./difference";

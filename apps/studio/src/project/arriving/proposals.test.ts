@@ -123,6 +123,7 @@ describe("a sheet with metadata", () => {
       },
     ],
     unplaced: [{ where: "parts.3", why: "It lies outside the picture." }],
+    grade: { grade: "sure", reasons: [], unused: [] },
     paths: [],
   } as unknown as Understood;
   const [proposal] = proposalsFor([still("camp.png")], [{ path: "camp.json", of: { picture: "camp.png" }, understood, text: "{}" }]);
@@ -131,6 +132,15 @@ describe("a sheet with metadata", () => {
     expect(proposal).toMatchObject({ kind: "described", what: "A sheet with 3 frames and 1 clip, as camp.json says" });
     expect(proposal?.notes).toEqual(["1 record does not fit and is left out."]);
     expect(proposal?.unplaced).toHaveLength(1);
+  });
+
+  it("says what is not sure about how it was read", () => {
+    const grade = { grade: "doubtful", reasons: ["y may be counted up: the picture fits as well"], unused: [] } as const;
+    const [doubtful] = proposalsFor(
+      [still("camp.png")],
+      [{ path: "camp.json", of: { picture: "camp.png" }, understood: { ...understood, grade }, text: "{}" }],
+    );
+    expect(doubtful?.notes[0]).toMatch(/^Not sure: y may be counted up: the picture fits as well\./);
   });
 
   it("keeps untrimmed sizes, turns, names without endings, and rows by their names", () => {

@@ -1,0 +1,68 @@
+/**
+ * How the colours of a picture run along its sides: where neighbouring columns or rows differ, and how alike the picture is to itself moved
+ * by what divides its side. Told only of pictures that are drawn nearly all over, in which clear space tells nothing.
+ * Cost: O(sampled pixels × divisors of the sides), with at most 128 lines sampled each way.
+ */
+import type { Pixels } from "./pixels";
+
+export interface SideColours {
+  /** `seams[k]`: how much the lines k − 1 and k differ, 0 to 255 on the mean; 0 at k = 0. */
+  readonly seams: Float32Array;
+  /** For a shift that divides the side: how much the picture differs from itself moved by it, 0 to 255 on the mean. */
+  readonly shifts: readonly (readonly [shift: number, difference: number])[];
+}
+
+export interface PictureColours {
+  readonly along: SideColours;
+  readonly down: SideColours;
+}
+
+const MOST_LINES = 128;
+const LEAST_SHIFT = 4; // px: half of the smallest cell
+const MOST_SHIFTS = 40;
+
+export function coloursOf(pixels: Pixels): PictureColours {
+  const { width, height, bytes } = pixels;
+  const at = (x: number, y: number) => (y * width + x) * 4;
+  const differ = (a: number, b: number) =>
+    Math.abs((bytes[a] as number) - (bytes[b] as number)) +
+    Math.abs((bytes[a + 1] as number) - (bytes[b + 1] as number)) +
+    Math.abs((bytes[a + 2] as number) - (bytes[b + 2] as number)) +
+    Math.abs((bytes[a + 3] as number) - (bytes[b + 3] as number));
+  return {
+    along: sideColours(width, height, (place, line, other) => differ(at(place, line), at(other, line))),
+    down: sideColours(height, width, (place, line, other) => differ(at(line, place), at(line, other))),
+  };
+}
+
+function sideColours(length: number, breadth: number, differ: (place: number, line: number, other: number) => number): SideColours {
+  const step = Math.max(1, breadth / MOST_LINES);
+  const lines = Array.from({ length: Math.min(breadth, MOST_LINES) }, (_, k) => Math.floor(k * step));
+  const seams = new Float32Array(length);
+  for (let place = 1; place < length; place++) {
+    let sum = 0;
+    for (const line of lines) sum += differ(place, line, place - 1);
+    seams[place] = sum / lines.length / 4;
+  }
+  // Few places are enough to tell how alike two halves are.
+  const stride = Math.max(1, Math.floor(length / 512));
+  const few = lines.filter((_, k) => k % Math.max(1, Math.floor(lines.length / 32)) === 0);
+  const shifts = divisorsOf(length).map((shift): [number, number] => {
+    let sum = 0;
+    let count = 0;
+    for (let place = 0; place + shift < length; place += stride)
+      for (const line of few) {
+        sum += differ(place, line, place + shift);
+        count++;
+      }
+    return [shift, count === 0 ? 0 : sum / count / 4];
+  });
+  return { seams, shifts };
+}
+
+/** Divisors of a side from half the smallest cell to half the side, the smallest first. */
+function divisorsOf(length: number): number[] {
+  const found: number[] = [];
+  for (let shift = LEAST_SHIFT; shift <= length / 2 && found.length < MOST_SHIFTS; shift++) if (length % shift === 0) found.push(shift);
+  return found;
+}

@@ -3,5 +3,6 @@ export { cellAt, cellRect, type Grid, gridOf } from "./grid";
 
 export { type CutPieces, cutSheet, type FindingCut, likenessOf, type Piece } from "./pieces";
 
-export { cutOfSuggestion, type GridSuggestion, suggestGrids } from "./suggest";
+export { cutOfSuggestion, suggestGrids } from "./suggest";
+export type { GridSuggestion } from "./suggestion";
 export { cutInWords, sizesAreTold, traitsOf } from "./ways";

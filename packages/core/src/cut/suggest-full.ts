@@ -7,7 +7,7 @@
  * Holds: every suggestion divides both sides without a rest. Cost: O(divisors along × divisors down + sides).
  */
 import type { Coverage, SideColours } from "../raster";
-import type { GridSuggestion } from "./suggest";
+import type { GridSuggestion } from "./suggestion";
 
 const LEAST_CELL = 8; // px
 const MOST_COUNT = 256;

@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { clearPixels, sheetCoverageOf } from "../raster";
 import { fullSheet, type KnownSheet, knownSheet } from "./sheets.fixture";
-import { cutOfSuggestion, type GridSuggestion, suggestGrids } from "./suggest";
+import { cutOfSuggestion, suggestGrids } from "./suggest";
+import type { GridSuggestion } from "./suggestion";
 
 const SHEETS = 120;
 

@@ -8,21 +8,12 @@
  * a cell's own border. Sheets that are drawn all over are left to `suggest-full.ts`.
  * Holds: every suggestion is a grid that `gridOf` accepts. Cost: O(drawn pixels + length² / 4) a side.
  */
-import type { GridCut, Size, Spacing } from "../model";
+import type { GridCut } from "../model";
 import { type Coverage, isClear } from "../raster";
 import { cellRect, gridOf } from "./grid";
 import { likenessAtShift, type Profile, profilesOf } from "./profile";
 import { suggestFull } from "./suggest-full";
-
-export interface GridSuggestion {
-  readonly cell: Size;
-  readonly margin: Spacing;
-  readonly gap: Spacing;
-  readonly columns: number;
-  readonly rows: number;
-  /** 0 to 1: how well it fits; only to be compared on the same sheet. */
-  readonly score: number;
-}
+import type { GridSuggestion } from "./suggestion";
 
 /** At most `most` grids, best first; none if nothing is drawn. */
 export function suggestGrids(coverage: Coverage, most = 6): GridSuggestion[] {

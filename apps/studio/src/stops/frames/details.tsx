@@ -17,6 +17,7 @@ import { TextField } from "../../ui/text-field";
 import { GridPart } from "./grid-part";
 import { dropOrRestore } from "./make-clip";
 import { ReadingTable } from "./reading-table";
+import { wayOf } from "./ways-table";
 import { WorthALook } from "./worth-a-look";
 
 /** The frame at the cursor, and where the sheet's frames stand. */
@@ -24,15 +25,19 @@ export function Details() {
   const project = useProject((each) => each);
   const source = useView((view) => chosenSource(project, view));
   const cursor = useView((view) => view.cursor);
+  const chosenWay = useView((view) => view.way);
+  const way = source && wayOf(source, chosenWay);
   if (!source || source.frames.length === 0) return null;
   const frame = source.frames.find((each) => frameRef(source, each) === cursor) ?? (source.frames[0] as Frame);
   return (
     <>
+      {/* What is looked at when a metadata file cuts the sheet comes first. */}
+      {way === "metadata" && <ReadingTable source={source} />}
       <FrameDetail source={source} frame={frame} />
       <WorthALook source={source} />
       <OriginDetail source={source} frame={frame} />
       <GridPart source={source} />
-      <ReadingTable source={source} />
+      {way !== "metadata" && <ReadingTable source={source} />}
     </>
   );
 }

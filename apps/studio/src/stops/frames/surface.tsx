@@ -11,6 +11,7 @@ import { chosenSource, clearPicks, go, pickedFrames, useView } from "../../proje
 import { Button } from "../../ui/button";
 import { EmptyPanel } from "../../ui/empty-panel";
 import { useKeys } from "../../ui/keys";
+import { DoubtLine } from "./doubt-line";
 import { GroundLine } from "./ground-line";
 import { dropOrRestore, makeClip } from "./make-clip";
 import { cutOf, framesInWords, gridOfSource, isGrid, outcomeInWords } from "./recipe";
@@ -57,6 +58,7 @@ export function Surface() {
         {way === "cells" && <Suggestions source={source} />}
       </div>
       {Fields && <Fields source={source} picked={picked} />}
+      {way === "metadata" && <DoubtLine source={source} />}
       <div className="flex items-center justify-between gap-3">
         <Outcome source={source} grid={isGrid(source) ? grid : null} />
         <Button

@@ -5,7 +5,7 @@ export function ReadingDoubts({ grade: { grade, reasons, unused } }: { grade: Gr
   return (
     <>
       {grade === "doubtful" && (
-        <div role="status" className="mb-2 rounded-box border border-brick p-2">
+        <div className="mb-2 rounded-box border border-brick p-2">
           <p className="font-semibold text-brick">Not sure about this reading</p>
           <ul className="list-disc pl-4">
             {reasons.map((reason) => (

@@ -25,10 +25,12 @@ export function clipsAround(
   if (!telling || clip === undefined || records.some((record) => /\.[a-z]{3,4}$/i.test(String(valueAt(record, clip))))) return {};
   const byFacing = clip === "../$key" && first.keys.length > 2 && records.every(({ keys }) => facingOfWord(keys.at(-2) as string) !== null);
   const timed = fields.time === undefined ? time : undefined;
+  const numbered = byFacing || fields.facing !== undefined ? null : numberedFacing(records, used, clip);
   return {
     fields: {
       ...fields,
       ...(byFacing ? { clip: "../../$key", facing: clip } : { clip }),
+      ...(numbered === null ? {} : { facing: numbered }),
       ...(loop === undefined ? {} : { loop }),
       ...(timed === undefined ? {} : { [isTotal(records, timed) ? "total" : "time"]: timed }),
     },
@@ -51,4 +53,41 @@ function isTotal(records: readonly MetadataRecord[], path: string): boolean {
   const times = records.map((record) => timeAt(record, path, "ms")).filter((each) => each !== null);
   const whole = records.every((record) => WITH_UNIT.test(String(valueAt(record, path))) || Number(valueAt(record, path)) >= 400);
   return whole && times.length > 0 && times.every((ms) => ms >= 250);
+}
+
+/** Numbers of directions that games have, the likelier first. */
+const DIRECTIONS = [8, 4, 16, 2];
+
+/**
+ * A field by which every clip is parted into as many directions, each with as many frames: whole numbers from 0, the same in all clips. How
+ * many frames there are differs from clip to clip, which tells it from their number. Null if there is none.
+ */
+function numberedFacing(records: readonly MetadataRecord[], used: ReadonlySet<string>, clip: string): string | null {
+  const sections = new Map<unknown, MetadataRecord[]>();
+  for (const record of records) {
+    const section = valueAt(record, clip);
+    sections.set(section, [...(sections.get(section) ?? []), record]);
+  }
+  const paths = [...(records[0]?.fields.keys() ?? [])].filter((path) => !used.has(path));
+  const found = paths.flatMap((path): { path: string; count: number }[] => {
+    const counts = [...sections.values()].map((list) => evenCounts(list.map((record) => record.fields.get(path))));
+    const [count] = counts;
+    const same = count !== undefined && count !== null && counts.every((each) => each === count);
+    return same && DIRECTIONS.includes(count) ? [{ path, count }] : [];
+  });
+  // Something else must count the frames of a direction.
+  const several = [...sections.values()].some((list) => found.some(({ count }) => list.length > count));
+  if (!several) return null;
+  return found.toSorted((a, b) => DIRECTIONS.indexOf(a.count) - DIRECTIONS.indexOf(b.count))[0]?.path ?? null;
+}
+
+/** How many numbers there are, if they are 0 to n − 1 and each comes as often; else null. */
+function evenCounts(values: readonly unknown[]): number | null {
+  const counts = new Map<number, number>();
+  for (const value of values) {
+    if (typeof value !== "number" || !Number.isInteger(value) || value < 0) return null;
+    counts.set(value, (counts.get(value) ?? 0) + 1);
+  }
+  const each = values.length / counts.size;
+  return Math.max(...counts.keys()) === counts.size - 1 && [...counts.values()].every((count) => count === each) ? counts.size : null;
 }

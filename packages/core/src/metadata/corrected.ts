@@ -6,44 +6,9 @@ import type { Described } from "./described";
 import { commonFields, nameField } from "./fields";
 import { gradeOf } from "./grade";
 import { groupsOf, type RecordGroup } from "./groups";
+import { MEANINGS, type Meaning } from "./meanings";
 import { frameRecords, readFrames } from "./read";
 import { type Recognised, recognise } from "./recognise";
-
-/** What a field may be said to mean, and which of ours that is. */
-export const MEANINGS = {
-  x: "x",
-  y: "y",
-  w: "w",
-  h: "h",
-  left: "x",
-  top: "y",
-  right: "right",
-  bottom: "bottom",
-  u0: "x",
-  v0: "y",
-  u1: "right",
-  v1: "bottom",
-  column: "column",
-  row: "row",
-  index: "index",
-  name: "name",
-  "source-w": "fullW",
-  "source-h": "fullH",
-  "inset-x": "insetX",
-  "inset-y": "insetY",
-  turned: "turned",
-  "origin-x": "originX",
-  "origin-y": "originY",
-  ms: "time",
-  seconds: "time",
-  ticks: "time",
-  none: null,
-} as const satisfies Record<string, FrameField | null>;
-type Meaning = keyof typeof MEANINGS;
-
-export function isMeaning(word: string): word is Meaning {
-  return Object.hasOwn(MEANINGS, word);
-}
 
 export interface Correction {
   /** The field's path inside its record, or with that of the records in front of it. */
@@ -150,14 +115,4 @@ function bareReading(text: string, where: string, corrections: readonly Correcti
     clips: null,
   };
   return { parsed, reading };
-}
-
-/** The corrections by which a file would be read as a reading does, as far as they can say it: `x=left` for each field. */
-export function correctionsOf({ fields, rectAs, timeAs }: Reading): string[] {
-  const shared: Partial<Record<FrameField, Meaning>> = { x: "u0", y: "v0", right: "u1", bottom: "v1" };
-  return (Object.entries(fields) as [FrameField, string][]).flatMap(([field, path]) => {
-    if (field === "time") return timeAs === "fps" ? [] : [`${path}=${timeAs}`];
-    const meaning = (rectAs === "share" && shared[field]) || (Object.keys(MEANINGS) as Meaning[]).find((each) => MEANINGS[each] === field);
-    return meaning ? [`${path}=${meaning}`] : [];
-  });
 }

@@ -309,6 +309,26 @@ describe("what else a file tells is read:", () => {
       ["strike", "w"],
       ["strike", "e"],
     ]));
+  it("directions that are numbered, in sections whose key comes again", () => {
+    const cells = Array.from({ length: 12 }, (_, k) => `${(k % 4) * 32 + 4},${Math.floor(k / 4) * 32 + 3},24,29,12,28`);
+    const section = (name: string, frames: number, from: number) =>
+      `[${name}]\nframes=${frames}\nduration=${frames * 100}ms\n${cells
+        .slice(from, from + frames * 2)
+        .map((cell, k) => `frame=${k >> 1},${k % 2},${cell}`)
+        .join("\n")}`;
+    const described = { picture: "hero.png", coverage: grid };
+    const { parsed, reading } = recognise(`image=hero.png\n${section("walk", 4, 0)}\n${section("rest", 2, 8)}\n`, described, "hero.txt");
+    const { frames } = readFrames(parsed, reading, described);
+    expect(frames[1]).toMatchObject({ name: "walk_1", rect: { x: 36, y: 3, w: 24, h: 29 }, origin: { x: 12, y: 28 } });
+    expect(
+      readClips(parsed, reading, frames).map(({ name, facing, steps }) => [name, facing, steps.map(({ frame }) => frame).join(" ")]),
+    ).toEqual([
+      ["walk", "0", "walk_0 walk_2 walk_4 walk_6"],
+      ["walk", "1", "walk_1 walk_3 walk_5 walk_7"],
+      ["rest", "0", "rest_0 rest_2"],
+      ["rest", "1", "rest_1 rest_3"],
+    ]);
+  });
   it("insets that are negative, from the middle upward, or up from the bottom", () => {
     for (const key of ["subtex", "offsetsCentre", "atlasTxt", "plist2"])
       expect(read(key).frames[0], key).toMatchObject({ size: { w: 48, h: 48 }, inset: { x: 14, y: 14 } });

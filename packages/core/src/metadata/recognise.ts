@@ -80,9 +80,10 @@ function bestGroup(parsed: ParsedMetadata, groups: readonly RecordGroup[], descr
   return best;
 }
 
-/** Whether one or two records of unnamed numbers hardly touch what is drawn: any two numbers make a cell of some grid. */
+/** Whether unnamed numbers hardly touch what is drawn: any two make a cell of some grid, any four a rectangle somewhere. */
 function isChance({ told, placed, evidence }: FoundRectangles, described: Described): boolean {
-  return !told && placed < 3 && isSeen(described.coverage) && evidence.explained < 0.5;
+  if (told || !isSeen(described.coverage)) return false;
+  return placed < 3 ? evidence.explained < 0.5 || evidence.cut > 0.08 : evidence.explained < 0.05;
 }
 
 /** Whether records have names; those with brackets and quotes in them are bits of a notation that was not understood. */

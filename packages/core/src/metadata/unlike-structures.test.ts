@@ -343,6 +343,18 @@ describe("what else a file tells is read:", () => {
     }));
 });
 
+describe("a file of something else", () => {
+  it.each([
+    [
+      "people",
+      JSON.stringify(Array.from({ length: 20 }, (_, k) => ({ id: k, age: 20 + k, height: 150 + k, weight: 50 + k, score: k * 3 }))),
+    ],
+    ["places", JSON.stringify({ towns: [{ at: [12.5, 41.9] }, { at: [2.3, 48.8] }] })],
+  ])("of %s is refused", (_what, text) =>
+    expect(() => recognise(text, { picture: "hero.png", coverage: packed }, "other.txt")).toThrow(/other\.txt: /),
+  );
+});
+
 describe("a reading is not called sure", () => {
   const graded = (text: string, coverage = packed) => recognise(text, { picture: "hero.png", coverage }, "hero.data").grade;
   it("when its rectangles hold nothing, miss most of what is drawn, or cut through it", () => {

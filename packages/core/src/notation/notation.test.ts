@@ -59,6 +59,11 @@ describe("text becomes one tree", () => {
         { id: "b", at: [3, 4] },
       ],
     }));
+  it("tables parted by bars, with a rule under the head", () =>
+    expect(parseAs("table", "| a | x |\n|---|---|\n| b | 1 |\n| c | 2 |", "t").tree).toMatchObject([
+      { a: "b", x: 1 },
+      { a: "c", x: 2 },
+    ]));
   it("tables parted by blanks", () =>
     expect(parseAs("columns", "name  x  y  w\na  1  2  3\nb  4  5  6", "t").tree).toEqual([
       { name: "a", x: 1, y: 2, w: 3 },

@@ -26,7 +26,7 @@ export function tableHeads(rows: readonly (readonly string[])[]): { heads: reado
 /** Rows of a table as records by their heads; without heads the columns are called 0, 1, 2 … Null if there are no two columns. */
 export function fromTable(text: string): Tree | null {
   if (text.length > LONGEST || hasLongLine(text)) return null;
-  const rows = Papa.parse<string[]>(text, TABLE).data.filter((row) => row.some((cell) => cell.trim() !== ""));
+  const rows = Papa.parse<string[]>(text, TABLE).data.filter((row) => row.some((cell) => cell.trim() !== "") && !isRule(row));
   const columns = rows[0]?.length ?? 0;
   if (columns >= 2 && columns <= MOST_COLUMNS) return recordsOf(rows);
   return null;
@@ -60,6 +60,11 @@ function hasLongLine(text: string): boolean {
     from = end + 1;
   }
   return false;
+}
+
+/** A row of dashes between a head and what is under it. */
+function isRule(row: readonly string[]): boolean {
+  return row.every((cell) => /^\s*:?-*:?\s*$/.test(cell));
 }
 
 function recordsOf(rows: readonly (readonly string[])[]): Tree {

@@ -3,10 +3,10 @@ import type { FrameField, Reading } from "../model";
 import { notationsOf, type ParsedMetadata, problem } from "../notation";
 import { recogniseClips } from "./clips";
 import type { Described } from "./described";
-import { commonFields, nameField } from "./fields";
 import { gradeOf } from "./grade";
 import { groupsOf, type RecordGroup } from "./groups";
 import { MEANINGS, type Meaning } from "./meanings";
+import { commonFields, nameField } from "./name-field";
 import { frameRecords, readFrames } from "./read";
 import { type Recognised, recognise } from "./recognise";
 

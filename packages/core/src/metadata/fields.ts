@@ -2,7 +2,22 @@
 import type { FrameField, Reading, Size } from "../model";
 import { numberOf } from "../notation";
 import type { MetadataRecord, RecordGroup } from "./groups";
-import { INSET_WAYS, insetOf } from "./insets";
+import { insetWays } from "./inset-ways";
+import { commonFields, nameField } from "./name-field";
+import {
+  isAtLeast,
+  isConstant,
+  isLarger,
+  isOriginLike,
+  isPlaceOf,
+  isSameSize,
+  isShares,
+  type Pair,
+  PLAIN_WORDS,
+  pairsOf,
+  type Sizes,
+  share,
+} from "./pairs";
 import { type FieldPaths, numberAt, valueAt } from "./values";
 import {
   CLIP_WORDS,
@@ -10,7 +25,6 @@ import {
   FULL_WORDS,
   INSET_WORDS,
   lastPart,
-  NAME_WORDS,
   ORIGIN_WORDS,
   PICTURE_WORDS,
   says,
@@ -169,58 +183,11 @@ const WAY_WORDS: Readonly<Record<NonNullable<Reading["insetAs"]>, string>> = {
   "centre-up": "from the middle upward",
 };
 
-export function commonFields(records: readonly MetadataRecord[]): string[] {
-  const counts = new Map<string, number>();
-  for (const { fields } of records) for (const path of fields.keys()) counts.set(path, (counts.get(path) ?? 0) + 1);
-  return [...counts].filter(([, count]) => count >= records.length * 0.3).map(([path]) => path);
-}
-
 function isNumeric(records: readonly MetadataRecord[], path: string): boolean {
   return records.some((record) => {
     const value = record.fields.get(path);
     return typeof value === "number" || (typeof value === "string" && numberOf(value) !== null && !/^[+-]?0\d/.test(value));
   });
-}
-
-/** Texts that tell the records apart: the key that they stand under, or a field. */
-export function nameField(records: readonly MetadataRecord[], rectangle: FieldPaths, keyed: boolean): string | null {
-  const used = new Set(Object.values(rectangle));
-  const texts = commonFields(records).filter(
-    (path) => !used.has(path) && records.every((record) => ["string", "number", "undefined"].includes(typeof record.fields.get(path))),
-  );
-  const count = (path: string) => new Set(records.map((record) => record.fields.get(path))).size;
-  const distinct = (path: string) => count(path) >= records.length * 0.9;
-  const isText = (path: string) => records.some((record) => typeof record.fields.get(path) === "string");
-  const withoutHashes = texts.filter((path) => !looksRandom(records, path));
-  const named = withoutHashes.filter((path) => says(lastPart(path), NAME_WORDS) && distinct(path) && isText(path));
-  // Keys that are the same everywhere name a part of each record, not the record; those that we counted ourselves name nothing.
-  const isNaming = new Set(records.map(({ keys }) => keys.join("\n"))).size === records.length;
-  const counted = records.every(
-    ({ keys }) => / \(\d+\)$/.test(keys.at(-1) as string) || records[0]?.keys.at(-1) === keys.at(-1)?.replace(/ \(\d+\)$/, ""),
-  );
-  const numbered = records.every(({ keys }) => /^\d+$/.test(keys.at(-1) as string));
-  const byKey = keyed && isNaming && !counted && new Set(records.map(({ keys }) => keys.at(-1))).size > 1;
-  // Beside plain numbers as keys, a name of its own is the name.
-  if (byKey && !(numbered && named.length > 0)) return "$key";
-  return (
-    named[0] ??
-    withoutHashes.find((path) => isText(path) && distinct(path) && records.length > 1) ??
-    // Names that only their sections tell apart, also bare numbers where they are called a name.
-    withoutHashes.find((path) => says(lastPart(path), ["name", "label", "title"]) && records.length > 1 && count(path) > 1) ??
-    withoutHashes.find((path) => isText(path) && says(lastPart(path), NAME_WORDS) && records.length > 1 && count(path) > 1) ??
-    (byKey ? "$key" : null)
-  );
-}
-
-/** Hashes, identifiers and colours are no names. */
-function looksRandom(records: readonly MetadataRecord[], path: string): boolean {
-  const values = records.map((record) => record.fields.get(path)).filter((value): value is string => typeof value === "string");
-  if (values.length === 0) return false;
-  const isColour = values.every((value) => /^(#|0x)[0-9a-f]{3,8}$/i.test(value));
-  const isHash = values.every(
-    (value) => /^[0-9a-f]{6,}$|^[0-9a-f]{8}-[0-9a-f-]{20,}$|^[A-Za-z0-9+/]{20,}={0,2}$/i.test(value) && /\d/.test(value),
-  );
-  return isColour || isHash;
 }
 
 function turnedField(
@@ -274,154 +241,6 @@ function isYesOrNo(records: readonly MetadataRecord[], path: string): boolean {
   );
 }
 
-/** Two numbers that belong together: a place, a size, or either where nothing says which. */
-interface Pair {
-  readonly stem: string;
-  readonly a: string;
-  readonly b: string;
-  readonly place: boolean;
-  readonly size: boolean;
-  /** Whether words say that they are a place or a size. */
-  readonly named: boolean;
-}
-
-function pairsOf(paths: readonly string[], rectangle: FieldPaths): Pair[] {
-  const rectStem = rectangle.x === undefined ? null : (sideOf(rectangle.x)?.stem ?? null);
-  const pairs: Pair[] = [];
-  const has = new Set(paths);
-  const taken = new Set<string>();
-  const add = (pair: Pair) => {
-    pairs.push(pair);
-    taken.add(pair.a).add(pair.b);
-  };
-  const byStem = new Map<string, Partial<Record<string, string>>>();
-  for (const path of paths) {
-    const list = /^(.*?)\.?(\d+)$/.exec(path);
-    if (list && (list[1] === "" || path.includes("."))) {
-      const k = Number(list[2]);
-      const next = path.replace(/\d+$/, String(k + 1));
-      if (!has.has(next)) continue;
-      const third = has.has(path.replace(/\d+$/, String(k + 2)));
-      // Pairs of a longer list of mixed values stand anywhere; of a list of two or four they begin at 0 and 2.
-      if (k % 2 === 0 || list[1] === "" || third)
-        add({ stem: list[1] as string, a: path, b: next, place: true, size: true, named: (list[1] as string) !== "" });
-      continue;
-    }
-    const side = sideOf(path);
-    if (!side) continue;
-    const sides = byStem.get(side.stem) ?? {};
-    byStem.set(side.stem, sides);
-    sides[side.side] ??= path;
-  }
-  for (const [stem, { x, y, w, h }] of byStem) {
-    if (x && y && stem !== rectStem) add({ stem, a: x, b: y, place: true, size: false, named: true });
-    if (w && h && stem !== rectStem) add({ stem, a: w, b: h, place: false, size: true, named: true });
-  }
-  // Neighbours that no word tells.
-  const rest = paths.filter(
-    (path) => !taken.has(path) && !/(^|\.)\d+$/.test(path) && sideOf(path) === null && !says(lastPart(path), PLAIN_WORDS),
-  );
-  for (let k = 0; k + 1 < rest.length; k++) {
-    const [a, b] = [rest[k] as string, rest[k + 1] as string];
-    if (a.slice(0, a.lastIndexOf(".") + 1) !== b.slice(0, b.lastIndexOf(".") + 1)) continue;
-    pairs.push({ stem: a.slice(0, Math.max(0, a.lastIndexOf("."))), a, b, place: true, size: true, named: false });
-  }
-  return pairs;
-}
-
-/** Words of numbers that are no place and no size. */
-const PLAIN_WORDS = [
-  ...TIME_WORDS,
-  "id",
-  "index",
-  "idx",
-  "order",
-  "version",
-  "page",
-  "scale",
-  "hash",
-  "colour",
-  "color",
-  "z",
-  "layer",
-  "depth",
-  "ratio",
-];
-
-/** Whether a place stands before a size as the two halves of one rectangle. */
-function isPlaceOf(place: Pair, size: Pair): boolean {
-  if (!place.place || place === size || place.stem !== size.stem) return false;
-  const number = (path: string) => Number(/(\d+)$/.exec(path)?.[1] ?? Number.NaN);
-  if (Number.isNaN(number(place.a))) return !place.size;
-  return number(place.a) === number(size.a) - 2;
-}
-
-type Sizes = readonly (Size | null)[];
-
-function share(
-  records: readonly MetadataRecord[],
-  sizes: Sizes,
-  holds: (a: number, b: number, size: Size) => boolean,
-  { a, b }: Pair,
-): number {
-  let asked = 0;
-  let held = 0;
-  for (const [k, record] of records.entries()) {
-    const size = sizes[k];
-    const [first, second] = [numberAt(record, a), numberAt(record, b)];
-    if (!size || first === null || second === null) continue;
-    asked++;
-    if (holds(first, second, size)) held++;
-  }
-  return asked === 0 ? 0 : held / asked;
-}
-
-function isSameSize(records: readonly MetadataRecord[], pair: Pair, sizes: Sizes): boolean {
-  const varied = new Set(sizes.map((size) => (size ? `${size.w} ${size.h}` : ""))).size > 1;
-  const oblong = sizes.some((size) => size !== null && size.w !== size.h);
-  return (varied || pair.named || pair.stem !== "" || oblong) && share(records, sizes, (a, b, { w, h }) => a === w && b === h, pair) >= 0.9;
-}
-
-/** Whether sizes are nowhere below the rectangle's own: the size before trimming. */
-function isAtLeast(records: readonly MetadataRecord[], pair: Pair, sizes: Sizes): boolean {
-  const most = Math.max(1, ...sizes.map((size) => (size ? Math.max(size.w, size.h) : 0)));
-  const wanted = pair.named ? 0.75 : 0.99;
-  return (
-    share(
-      records,
-      sizes,
-      (a, b, { w, h }) => Number.isInteger(a) && Number.isInteger(b) && a >= w && b >= h && a <= most * 8 && b <= most * 8,
-      pair,
-    ) >= wanted
-  );
-}
-
-function isLarger(records: readonly MetadataRecord[], pair: Pair, sizes: Sizes): boolean {
-  return share(records, sizes, (a, b, { w, h }) => a > w || b > h, pair) > 0;
-}
-
-function isOriginLike(records: readonly MetadataRecord[], pair: Pair, sizes: Sizes): boolean {
-  const values = records.flatMap((record) => [numberAt(record, pair.a), numberAt(record, pair.b)]).filter((each) => each !== null);
-  const isShare = values.every((each) => each >= -0.5 && each <= 1.5) && values.some((each) => !Number.isInteger(each));
-  if (isShare) return true;
-  if (!pair.named && (new Set(values).size < 2 || values.every((each) => each === 0))) return false;
-  return share(records, sizes, (a, b, { w, h }) => a >= 0 && b >= 0 && a <= w * 1.5 && b <= h * 1.5, pair) >= 0.99;
-}
-
-/** Whether both are shares of something: within it, and not all whole. */
-function isShares(records: readonly MetadataRecord[], { a, b }: Pair): boolean {
-  const values = records.flatMap((record) => [numberAt(record, a), numberAt(record, b)]);
-  return values.every((each) => each !== null && each >= 0 && each <= 1) && values.some((each) => !Number.isInteger(each));
-}
-
-function isConstant(records: readonly MetadataRecord[], { a, b }: Pair): boolean {
-  const [first] = records;
-  return (
-    first !== undefined &&
-    records.every((record) => numberAt(record, a) === numberAt(first, a) && numberAt(record, b) === numberAt(first, b))
-  );
-}
-
 /** Share of frames in which a point is near the middle or under the feet. */
 function usualOrigin(records: readonly MetadataRecord[], pair: Pair, sizes: Sizes): number {
   return share(records, sizes, (a, b, { w, h }) => Math.abs(a - w / 2) <= w / 5 && (b >= h * 0.7 || Math.abs(b - h / 2) <= h / 5), pair);
@@ -441,68 +260,6 @@ function largest(records: readonly MetadataRecord[], pairs: readonly Pair[]): Pa
   if (named.length > 0) return named.toSorted((a, b) => sum(b) - sum(a))[0] ?? null;
   // Frames of one character mostly have one size before they are trimmed.
   return pairs.find((pair) => isConstant(records, pair)) ?? pairs[0] ?? null;
-}
-
-interface InsetWay {
-  readonly as: NonNullable<Reading["insetAs"]>;
-  /** Whether it puts any frame elsewhere than the first way does. */
-  readonly unlike: boolean;
-}
-
-/**
- * Ways of counting insets by which every trimmed rectangle lies in its whole, the likeliest first; a second one only if it is about as likely.
- * Figures of one clip stand on one line: the way by which their lower edges differ least is likelier.
- */
-function insetWays(records: readonly MetadataRecord[], inset: Pair, whole: Pair, sizes: Sizes, up: boolean): InsetWay[] {
-  const found: { as: InsetWay["as"]; tops: number[]; score: number }[] = [];
-  for (const as of INSET_WAYS) {
-    const tops: number[] = [];
-    const heights: number[] = [];
-    let held = 0;
-    let asked = 0;
-    for (const [k, record] of records.entries()) {
-      const size = sizes[k];
-      const [x, y] = [numberAt(record, inset.a), numberAt(record, inset.b)];
-      const full = { w: numberAt(record, whole.a) ?? 0, h: numberAt(record, whole.b) ?? 0 };
-      if (!size || x === null || y === null) continue;
-      asked++;
-      const at = insetOf(x, y, size, full, as);
-      const given = as === "corner" || as === "negated" || as === "bottom";
-      if (
-        at.x >= 0 &&
-        at.y >= 0 &&
-        at.x + size.w <= full.w &&
-        at.y + size.h <= full.h &&
-        (!given || (Number.isInteger(x) && Number.isInteger(y)))
-      )
-        held++;
-      tops.push(at.y);
-      heights.push(size.h);
-    }
-    if (asked === 0 || held < asked * 0.99) continue;
-    found.push({ as, tops, score: PRIORS[as] + (as === "bottom" && up ? 0.5 : 0) - unevenness(tops, heights) });
-  }
-  const [best, ...others] = found.toSorted((a, b) => b.score - a.score);
-  if (!best) return [];
-  const rival = others.find((each) => each.tops.some((y, k) => y !== best.tops[k]));
-  const close = rival !== undefined && best.score - rival.score < 0.25;
-  return [{ as: best.as, unlike: false }, ...(close ? [{ as: rival.as, unlike: true }] : [])];
-}
-
-/** How usual each way is. */
-const PRIORS: Readonly<Record<InsetWay["as"], number>> = { corner: 0, negated: -0.3, bottom: -0.3, "centre-up": -0.4, centre: -0.5 };
-
-/** How much lower edges differ within runs of frames, 0 to 1: by how much their heights do. */
-function unevenness(tops: readonly number[], heights: readonly number[]): number {
-  let varied = 0;
-  let usual = 0;
-  for (let k = 1; k < tops.length; k++) {
-    const [top, before, h, last] = [tops[k], tops[k - 1], heights[k], heights[k - 1]] as [number, number, number, number];
-    varied += Math.abs(top + h - before - last);
-    usual += Math.abs(h - last) + 1;
-  }
-  // Of a few frames nothing can be said.
-  return usual === 0 ? 0 : Math.min(1, varied / usual) * Math.min(1, tops.length / 8);
 }
 
 function timeField(records: readonly MetadataRecord[], paths: readonly string[]): { path: string; guessed: boolean } | null {

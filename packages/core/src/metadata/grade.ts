@@ -5,8 +5,8 @@ import { CELLS } from "./cells";
 import type { Described } from "./described";
 import { isSeen } from "./described";
 import { type Evidence, evidenceOf } from "./evidence";
-import { commonFields } from "./fields";
 import { groupsOf, type MetadataRecord, type RecordGroup } from "./groups";
+import { commonFields } from "./name-field";
 import { frameRecords, type ReadFrame, readFrames } from "./read";
 import { type FoundRectangles, findRectangles } from "./rectangles";
 

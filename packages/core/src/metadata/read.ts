@@ -84,7 +84,7 @@ export function readFrames(parsed: ParsedMetadata, reading: Reading, described: 
     if (!given) return `It does not say ${missing(record, reading)}.`;
     const turned = turnOf(record, reading);
     if (typeof turned === "object") return turned.why;
-    const stored = turned && reading.turnedAs === "upright" ? turnedRect(given, reading, coverage.height) : given;
+    const stored = turned && reading.turnedAs === "upright" ? turnedRect(given, reading) : given;
     if (![stored.x, stored.y, stored.w, stored.h].every(Number.isInteger)) return "Its numbers are not whole pixels.";
     if (stored.w <= 0 || stored.h <= 0) return `Its size is ${stored.w} × ${stored.h}.`;
     // Of a picture's cells only those are frames in which something is drawn.
@@ -105,7 +105,7 @@ export function readFrames(parsed: ParsedMetadata, reading: Reading, described: 
 }
 
 /** Width and height as stored; counted up from below, the corner that is told moves with the height. */
-function turnedRect(rect: Rect, { yAs }: Reading, _height: number): Rect {
+function turnedRect(rect: Rect, { yAs }: Reading): Rect {
   const stored = { ...rect, w: rect.h, h: rect.w };
   return yAs === "up" ? { ...stored, y: rect.y + rect.h - rect.w } : stored;
 }

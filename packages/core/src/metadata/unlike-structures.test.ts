@@ -41,7 +41,7 @@ const TEXTS: Record<string, readonly [text: string, coverage: Coverage]> = {
     packed,
   ],
   lua: [
-    `local t = {}\nt.frames = {\n${P.map(([n, x, y, w, h]) => `  { -- ${n}\n   x=${x},\n   y=${y},\n   width=${w},\n   height=${h},\n  },`).join("\n")}\n}\nt.frameIndex = {\n${P.map(([n], k) => `  ["${n}"] = ${k + 1},`).join("\n")}\n}\nreturn t`,
+    `local t = {}\nt.frames = {\n${P.map(([n, x, y, w, h]) => `  { -- ${n}\n   x=${x},\n   y=${y},\n   width=${w},\n   height=${h},\n  },`).join("\n")}\n}\nreturn t`,
     packed,
   ],
   python: [`SPRITES = {\n${P.map(([n, x, y, w, h]) => `    '${n}': (${x}, ${y}, ${w}, ${h}),`).join("\n")}\n}\n`, packed],
@@ -57,61 +57,58 @@ const TEXTS: Record<string, readonly [text: string, coverage: Coverage]> = {
     `pub const FRAMES: &[Frame] = &[\n${P.map(([n, x, y, w, h]) => `    Frame { name: "${n}", rect: Rect { x: ${x}, y: ${y}, w: ${w}, h: ${h} } },`).join("\n")}\n];`,
     packed,
   ],
-  tres: [
-    `[gd_resource type="SpriteFrames" load_steps=9 format=3]\n\n[ext_resource type="Texture2D" path="res://hero.png" id="1"]\n\n${P.map(([_n, x, y, w, h], k) => `[sub_resource type="AtlasTexture" id="AT_${k}"]\natlas = ExtResource("1")\nregion = Rect2(${x}, ${y}, ${w}, ${h})\n`).join("\n")}\n[resource]\nanimations = [{\n"frames": [{\n"duration": 1.0,\n"texture": SubResource("AT_0")\n}, {\n"duration": 2.0,\n"texture": SubResource("AT_1")\n}],\n"loop": true,\n"name": &"walk",\n"speed": 5.0\n}, {\n"frames": [{\n"duration": 1.0,\n"texture": SubResource("AT_4")\n}, {\n"duration": 1.0,\n"texture": SubResource("AT_5")\n}],\n"loop": false,\n"name": &"strike",\n"speed": 10.0\n}]\n`,
+  resourceText: [
+    `${P.map(([_n, x, y, w, h], k) => `[cloth kind="patch" id="CL_${k}"]\nof = Picture("1")\ncut = Patch(${x}, ${y}, ${w}, ${h})\n`).join("\n")}\n[journey]\nmoves = [{\n"shows": [{\n"duration": 1.0,\n"patch": Cloth("CL_0")\n}, {\n"duration": 2.0,\n"patch": Cloth("CL_1")\n}],\n"loop": true,\n"name": "walk",\n"speed": 5.0\n}, {\n"shows": [{\n"duration": 1.0,\n"patch": Cloth("CL_4")\n}, {\n"duration": 1.0,\n"patch": Cloth("CL_5")\n}],\n"loop": false,\n"name": "strike",\n"speed": 10.0\n}]\n`,
     packed,
   ],
-  unityYaml: [
-    `fileFormatVersion: 2\nguid: 1234abcd5678ef901234abcd5678ef90\nTextureImporter:\n  serializedVersion: 11\n  spriteSheet:\n    serializedVersion: 2\n    sprites:\n${P.map(([n, x, y, w, h], k) => `    - serializedVersion: 2\n      name: ${n}\n      rect:\n        serializedVersion: 2\n        x: ${x}\n        y: ${H - y - h}\n        width: ${w}\n        height: ${h}\n      alignment: 9\n      pivot: {x: 0.5, y: 0}\n      border: {x: 0, y: 0, z: 0, w: 0}\n      outline: []\n      spriteID: ${(k + 5) * 1234567}abcdef0800000000000000\n      internalID: ${-12345678 * k}\n      vertices: []`).join("\n")}\n    outline: []\n`,
+  yamlUp: [
+    `made: 2\ncaravan:\n  packs:\n    bales:\n${P.map(([n, x, y, w, h], k) => `    - made: 2\n      name: ${n}\n      rect:\n        x: ${x}\n        y: ${H - y - h}\n        width: ${w}\n        height: ${h}\n      stands: 9\n      pivot: {x: 0.5, y: 0}\n      hem: {x: 0, y: 0, z: 0, w: 0}\n      knots: []\n      mark: ${k * 4321}ab`).join("\n")}\n    rest: []\n`,
     packed,
   ],
-  atlasTxt: [
-    `hero.png\nsize: 128,96\nformat: RGBA8888\nfilter: Nearest,Nearest\nrepeat: none\n${P.map(([n, x, y, w, h]) => `${n.replace(/_\d$/, "")}\n  rotate: false\n  xy: ${x}, ${y}\n  size: ${w}, ${h}\n  orig: 48, 48\n  offset: ${Math.floor((48 - w) / 2)}, 0\n  index: ${n.slice(-1)}`).join("\n")}`,
+  indented: [
+    `hero.png\nextent: 128,96\nlook: crisp\n${P.map(([n, x, y, w, h]) => `${n.replace(/_\d$/, "")}\n  turned: false\n  at: ${x}, ${y}\n  size: ${w}, ${h}\n  whole: 48, 48\n  offset: ${Math.floor((48 - w) / 2)}, 0\n  step: ${n.slice(-1)}`).join("\n")}`,
     packed,
   ],
-  flare: [
-    `image=hero.png\nrender_size=48,48\nrender_offset=24,40\n\n[walk]\nframes=4\nduration=800ms\ntype=looped\n${P.slice(0, 4)
+  repeatedKeys: [
+    `image=hero.png\ntent=48,48\nstands=24,40\n\n[walk]\nframes=4\ntime=800ms\nloop=looped\n${P.slice(0, 4)
       .map(([, x, y, w, h], k) => `frame=${k},0,${x},${y},${w},${h},${Math.floor(w / 2)},${h}`)
-      .join("\n")}\n\n[strike]\nframes=4\nduration=400ms\ntype=play_once\n${P.slice(4)
+      .join("\n")}\n\n[strike]\nframes=4\ntime=400ms\nloop=play once\n${P.slice(4)
       .map(([, x, y, w, h], k) => `frame=${k},0,${x},${y},${w},${h},${Math.floor(w / 2)},${h}`)
       .join("\n")}\n`,
     packed,
   ],
-  tags: [
+  taggedRuns: [
     JSON.stringify({
-      frames: Object.fromEntries(
+      bales: Object.fromEntries(
         P.map(([n, x, y, w, h]) => [
           `${n}.png`,
           {
-            frame: { x, y, w, h },
-            rotated: false,
+            cut: { x, y, w, h },
+            turned: false,
             trimmed: true,
-            spriteSourceSize: { x: Math.floor((48 - w) / 2), y: 48 - h, w, h },
-            sourceSize: { w: 48, h: 48 },
+            inWhole: { x: Math.floor((48 - w) / 2), y: 48 - h, w, h },
+            whole: { w: 48, h: 48 },
             duration: 100,
           },
         ]),
       ),
-      meta: {
-        app: "x",
-        image: "hero.png",
-        size: { w: 128, h: 96 },
-        scale: "1",
-        frameTags: [
-          { name: "walk", from: 0, to: 3, direction: "forward" },
-          { name: "strike", from: 4, to: 7, direction: "pingpong" },
+      about: {
+        picture: "hero.png",
+        extent: { w: 128, h: 96 },
+        runs: [
+          { name: "walk", from: 0, to: 3, way: "forward" },
+          { name: "strike", from: 4, to: 7, way: "pingpong" },
         ],
-        slices: [{ name: "body", color: "#0000ffff", keys: [{ frame: 0, bounds: { x: 1, y: 2, w: 10, h: 20 } }] }],
       },
     }),
     packed,
   ],
-  subtex: [
-    `<TextureAtlas imagePath="hero.png">${P.map(([n, x, y, w, h]) => `<SubTexture name="${n}" x="${x}" y="${y}" width="${w}" height="${h}" frameX="-${Math.floor((48 - w) / 2)}" frameY="-${48 - h}" frameWidth="48" frameHeight="48"/>`).join("\n")}</TextureAtlas>`,
+  negativeInsets: [
+    `<load picture="hero.png">${P.map(([n, x, y, w, h]) => `<bale name="${n}" x="${x}" y="${y}" width="${w}" height="${h}" insetX="-${Math.floor((48 - w) / 2)}" insetY="-${48 - h}" wholeWidth="48" wholeHeight="48"/>`).join("\n")}</load>`,
     packed,
   ],
-  plist2: [
-    `<?xml version="1.0"?><!DOCTYPE plist PUBLIC "-//A//DTD PLIST 1.0//EN" "http://example.org/x.dtd"><plist version="1.0"><dict><key>frames</key><dict>${P.map(([n, x, y, w, h]) => `<key>${n}.png</key><dict><key>frame</key><string>{{${x},${y}},{${w},${h}}}</string><key>offset</key><string>{${0},${-(48 - h) / 2}}</string><key>rotated</key><false/><key>sourceColorRect</key><string>{{${(48 - w) / 2},${48 - h}},{${w},${h}}}</string><key>sourceSize</key><string>{48,48}</string></dict>`).join("")}</dict><key>metadata</key><dict><key>format</key><integer>2</integer><key>size</key><string>{128,96}</string><key>textureFileName</key><string>hero.png</string></dict></dict></plist>`,
+  keysAndValues: [
+    `<?xml version="1.0"?><load><dict><key>bales</key><dict>${P.map(([n, x, y, w, h]) => `<key>${n}.png</key><dict><key>cut</key><string>{{${x},${y}},{${w},${h}}}</string><key>turned</key><false/><key>inWhole</key><string>{{${((48 - w) / 2) | 0},${48 - h}},{${w},${h}}}</string><key>whole</key><string>{48,48}</string></dict>`).join("")}</dict><key>about</key><dict><key>extent</key><string>{128,96}</string><key>picture</key><string>hero.png</string></dict></dict></load>`,
     packed,
   ],
   offsetsCentre: [
@@ -152,7 +149,7 @@ const TEXTS: Record<string, readonly [text: string, coverage: Coverage]> = {
   gridRange: [
     JSON.stringify({
       images: ["hero.png"],
-      frames: { width: 32, height: 32, regX: 16, regY: 32 },
+      frames: { width: 32, height: 32, standX: 16, standY: 32 },
       animations: { walk: [0, 3, "idle", 0.5], strike: [4, 6, "walk"], idle: 7 },
     }),
     grid,
@@ -167,8 +164,8 @@ const TEXTS: Record<string, readonly [text: string, coverage: Coverage]> = {
     }),
     grid,
   ],
-  tmx: [
-    `<tileset name="hero" tilewidth="32" tileheight="32" tilecount="12" columns="4"><image source="hero.png" width="128" height="96"/><tile id="0"><animation><frame tileid="0" duration="100"/><frame tileid="1" duration="120"/></animation></tile><tile id="4"><animation><frame tileid="4" duration="100"/><frame tileid="5" duration="100"/><frame tileid="6" duration="100"/></animation></tile></tileset>`,
+  cellsInSteps: [
+    `<rug name="hero" cellWidth="32" cellHeight="32" cells="12" columns="4"><picture source="hero.png" width="128" height="96"/><cell id="0"><moves><show cell="0" duration="100"/><show cell="1" duration="120"/></moves></cell><cell id="4"><moves><show cell="4" duration="100"/><show cell="5" duration="100"/><show cell="6" duration="100"/></moves></cell></rug>`,
     grid,
   ],
   sexpr: [
@@ -216,11 +213,11 @@ const TEXTS: Record<string, readonly [text: string, coverage: Coverage]> = {
     packed,
   ],
   xmlNested: [
-    `<sprites><img name="hero.png" w="128" h="96"><definitions><dir name="/"><dir name="walk">${P.slice(0, 4)
-      .map(([n, x, y, w, h]) => `<spr name="${n.slice(-1)}" x="${x}" y="${y}" w="${w}" h="${h}"/>`)
-      .join("")}</dir><dir name="strike">${P.slice(4)
-      .map(([n, x, y, w, h]) => `<spr name="${n.slice(-1)}" x="${x}" y="${y}" w="${w}" h="${h}"/>`)
-      .join("")}</dir></dir></definitions></img></sprites>`,
+    `<camp><sheet name="hero.png" w="128" h="96"><tents><tent name="walk">${P.slice(0, 4)
+      .map(([n, x, y, w, h]) => `<bale name="${n.slice(-1)}" x="${x}" y="${y}" w="${w}" h="${h}"/>`)
+      .join("")}</tent><tent name="strike">${P.slice(4)
+      .map(([n, x, y, w, h]) => `<bale name="${n.slice(-1)}" x="${x}" y="${y}" w="${w}" h="${h}"/>`)
+      .join("")}</tent></tents></sheet></camp>`,
     packed,
   ],
   ticks: [JSON.stringify({ frames: P.map(([n, x, y, w, h]) => ({ name: n, x, y, w, h, ticks: 6 })) }), packed],
@@ -236,9 +233,9 @@ const TEXTS: Record<string, readonly [text: string, coverage: Coverage]> = {
 const NAMED: Record<string, (name: string, k: number) => string> = {
   css2: (name) => `icon-${name}`,
   javaConst: (name) => name.toUpperCase(),
-  tres: (_name, k) => `AT_${k}`,
-  tags: (name) => `${name}.png`,
-  plist2: (name) => `${name}.png`,
+  resourceText: (_name, k) => `CL_${k}`,
+  taggedRuns: (name) => `${name}.png`,
+  keysAndValues: (name) => `${name}.png`,
   uvUp: (name) => name,
   nestedDirs: (name, k) => `${name.split("_")[0]}/${k % 4 < 2 ? "left" : "right"}_${k % 2}`,
   xmlNested: (name) => name.replace("_", "/"),
@@ -265,12 +262,12 @@ describe("what else a file tells is read:", () => {
   const told = (key: string) =>
     read(key).clips.map(({ name, facing, playback, steps, by }) => [name, facing, playback, steps.length, steps[0]?.ms, by ?? "file"]);
   it("clips of resource text, whose steps last so many frames at a rate", () =>
-    expect(told("tres")).toEqual([
+    expect(told("resourceText")).toEqual([
       ["walk", null, "loop", 2, 200, "file"],
       ["strike", null, "once", 2, 100, "file"],
     ]));
   it("clips of sections with a repeated key, whose time is that of all frames together", () =>
-    expect(told("flare")).toEqual([
+    expect(told("repeatedKeys")).toEqual([
       ["walk", null, "loop", 4, 200, "file"],
       ["strike", null, "once", 4, 100, "file"],
     ]));
@@ -287,7 +284,7 @@ describe("what else a file tells is read:", () => {
         ["strike", 3],
       ]);
     }
-    expect(told("tmx")).toEqual([
+    expect(told("cellsInSteps")).toEqual([
       ["0", null, "loop", 2, 100, "file"],
       ["4", null, "loop", 3, 100, "file"],
     ]);
@@ -330,10 +327,10 @@ describe("what else a file tells is read:", () => {
     ]);
   });
   it("insets that are negative, from the middle upward, or up from the bottom", () => {
-    for (const key of ["subtex", "offsetsCentre", "atlasTxt", "plist2"])
+    for (const key of ["negativeInsets", "offsetsCentre", "indented", "keysAndValues"])
       expect(read(key).frames[0], key).toMatchObject({ size: { w: 48, h: 48 }, inset: { x: 14, y: 14 } });
   });
-  it("origins up from the bottom, where y is", () => expect(read("unityYaml").frames[0]?.origin).toEqual({ x: 10, y: 34 }));
+  it("origins up from the bottom, where y is", () => expect(read("yamlUp").frames[0]?.origin).toEqual({ x: 10, y: 34 }));
   it("times in ticks of a sixtieth of a second", () => expect(read("ticks").frames[0]?.ms).toBe(100));
   it("boxes and points under their own names", () =>
     expect(read("boxes").frames[1]).toMatchObject({

@@ -7,7 +7,7 @@ import { createPngCodec, type NamedFile, type PngCodec, readZip, sha256Hex, type
 import { cutSheet, suggestGrids } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
 import { learnExample, toldOfExample } from "@caravan/core/example";
-import { gradeOf, pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
+import { gradeOfKnown, pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
 import { CaravanError, frameRef, whyOf } from "@caravan/core/model";
 import { parseAs } from "@caravan/core/notation";
 import {
@@ -66,7 +66,7 @@ const doers: Doers = {
     const parsed = parseAs(reading.container, text, where);
     const described = { picture, coverage };
     const { frames, unplaced } = readFrames(parsed, reading, described);
-    const grade = gradeOf({ parsed, reading, described });
+    const grade = gradeOfKnown(text, parsed, reading, described, where);
     return { reading, grade, frames, unplaced, clips: readClips(parsed, reading, frames), paths: pathsOf(parsed, reading, described) };
   },
 

@@ -1,8 +1,8 @@
 export { type Correction, recogniseAs } from "./corrected";
 export { type Described, unseen } from "./described";
-export { type Grade, gradeOf } from "./grade";
+export type { Grade } from "./grade";
 export { groupAt, type RecordGroup } from "./groups";
-export { pathsOf, understood } from "./known";
+export { gradeOfKnown, pathsOf, understood } from "./known";
 export { correctionsOf, isMeaning, MEANINGS } from "./meanings";
 export { millis, type ReadClip, type ReadFrame, readFrames, type Unplaced } from "./read";
 export { playbackOf, readClips } from "./read-clips";

@@ -2,7 +2,7 @@
 import type { Reading } from "../model";
 import { type ParsedMetadata, parseAs } from "../notation";
 import type { Described } from "./described";
-import { gradeOf } from "./grade";
+import { type Grade, gradeOf } from "./grade";
 import { frameRecords, readFrames } from "./read";
 import { type Recognised, recognise } from "./recognise";
 
@@ -19,9 +19,31 @@ export function understood(text: string, described: Described, where: string, kn
     if (!parsed) continue;
     const { frames, unplaced } = readFrames(parsed, reading, described);
     if (frames.length > 0 && frames.length >= (frames.length + unplaced.length) * ENOUGH)
-      return { parsed, reading, grade: gradeOf({ parsed, reading, described }) };
+      return { parsed, reading, grade: gradeOfKnown(text, parsed, reading, described, where) };
   }
   return recognise(text, described, where);
+}
+
+/**
+ * Grades a reading that is kept. One that nobody corrected is as doubtful as it was when it was suggested: keeping it makes it no surer.
+ */
+export function gradeOfKnown(text: string, parsed: ParsedMetadata, reading: Reading, described: Described, where: string): Grade {
+  try {
+    const suggested = recognise(text, described, where);
+    if (meaningOf(suggested.reading) === meaningOf(reading)) return suggested.grade;
+  } catch {
+    // Nothing is suggested for it: a person said how to read it.
+  }
+  return gradeOf({ parsed, reading, described });
+}
+
+/** A reading as text, whatever it is called and in which order it stands. */
+function meaningOf({ name: _name, ...meaning }: Reading): string {
+  return JSON.stringify(meaning, (_key, value: unknown) =>
+    typeof value === "object" && value !== null && !Array.isArray(value)
+      ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : value,
+  );
 }
 
 function parsedAs({ container }: Reading, text: string, where: string): ParsedMetadata | null {

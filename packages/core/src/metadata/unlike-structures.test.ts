@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 import type { Rect } from "../model";
 import { type Coverage, clearPixels, coverageOf } from "../raster";
-import { readClips, readFrames, recognise } from ".";
+import { readClips, readFrames, recognise, understood } from ".";
 
 const W = 128;
 const H = 96;
@@ -370,7 +370,13 @@ describe("a reading is not called sure", () => {
       h: 32,
     }));
     const full = cov(cells.map(({ x, y }) => [x + 2, y + 2, 28, 28]));
-    expect(graded(JSON.stringify(cells), full).reasons.join()).toMatch(/y may be counted up/);
+    const text = JSON.stringify(cells);
+    expect(graded(text, full).reasons.join()).toMatch(/y may be counted up/);
+    // Keeping a reading makes it no surer; a person's word does.
+    const described = { picture: "hero.png", coverage: full };
+    const { reading } = recognise(text, described, "hero.data");
+    expect(understood(text, described, "hero.data", [{ ...reading, name: "kept" }]).grade.grade).toBe("doubtful");
+    expect(understood(text, described, "hero.data", [{ ...reading, yAs: "up" }]).grade.grade).toBe("sure");
   });
   it("and lists what it does not use", () => {
     const odd = P.map(([name, x, y, w, h], k) => ({ name, x, y, w, h, quux: k * 7 }));

@@ -102,7 +102,7 @@ test("four facings come from three rows with the west mirrored; the mirror is dr
   await dropAndCut(page, "porter.png", figureSheet(4, 3), 4, 3);
   await clipOfRows(page, 1, "one");
   await page.getByRole("button", { name: "By rows …" }).click();
-  const dialog = page.getByRole("dialog", { name: "An action by rows" });
+  const dialog = page.getByRole("dialog", { name: "Rows of a sheet" });
   await expect(dialog.getByRole("combobox", { name: "Facing of row 1" })).toHaveText("E");
   await expect(dialog.getByRole("checkbox", { name: "mirror what is missing" })).toBeChecked();
   await dialog.getByRole("button", { name: "Make porter" }).click();

@@ -33,7 +33,7 @@ test("twelve unpadded stills become one series in the order people count, in two
   await bringIn(page);
   const { names, frame } = await delivered(page);
   expect(names).toHaveLength(BANNER_STILLS);
-  for (let k = 0; k < BANNER_STILLS; k++) expect(seen(frame(`banner/${k}`))).toBe(seen(banner(k / BANNER_STILLS)));
+  for (let k = 0; k < BANNER_STILLS; k++) expect(seen(frame(`banner/${k + 1}`))).toBe(seen(banner(k / BANNER_STILLS)));
 });
 
 test("a GIF brings its pictures and its own times, in two actions", async ({ page }) => {

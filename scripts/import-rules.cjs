@@ -7,7 +7,7 @@ const FLOORS = [
   ["marks", "metadata", "frame-identity", "atlas", "bundle"],
   ["delivery-plan", "example"],
   ["edit"],
-  ["check"],
+  ["check", "intake"],
   ["deliver"],
 ];
 const core = (names) => `^packages/core/src/(${names.join("|")})/`;

@@ -5,8 +5,8 @@ import { useDraggable, useDroppable } from "@dnd-kit/core";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { memo, useEffect, useMemo, useRef } from "react";
 import { pickRun, togglePick, useView } from "../project/view";
-import { useCountFrom } from "../ui/counting";
 import { Later } from "../ui/later";
+import { useFrameNumber } from "./frame-number";
 import { FramePicture } from "./frame-picture";
 
 const CELL = 60; // px, with the space after it
@@ -100,7 +100,7 @@ function StripItem({ source, frame, number, atCursor, left, sortable }: ItemProp
     else togglePick(ref);
   };
   const name = frameName(source, frame);
-  const countFrom = useCountFrom();
+  const numberOf = useFrameNumber(source);
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: keys act on the cursor, for the whole strip
     <div
@@ -126,7 +126,7 @@ function StripItem({ source, frame, number, atCursor, left, sortable }: ItemProp
         {number && <span className="number absolute top-0 right-0 bg-now px-1 text-small font-semibold text-on-now">{number}</span>}
       </span>
       <span className="number block truncate text-center text-small text-muted">
-        {frame.dropped ? "dropped" : (frame.name ?? frame.number + countFrom)}
+        {frame.dropped ? "dropped" : (frame.name ?? numberOf(frame))}
       </span>
     </div>
   );

@@ -2,15 +2,14 @@
 
 import { sheetLook } from "@caravan/core/art";
 import { cutByMetadata } from "@caravan/core/edit";
-import type { Grade, Unplaced } from "@caravan/core/metadata";
-import type { Reading, Source, SourceId } from "@caravan/core/model";
-import { whyOf } from "@caravan/core/model";
+import type { NewFrame } from "@caravan/core/frame-identity";
+import { framesAndClips } from "@caravan/core/intake";
+import type { Grade, Understood, Unplaced } from "@caravan/core/metadata";
+import { type Reading, type Source, type SourceId, scaleOf, whyOf } from "@caravan/core/model";
 import { useEffect } from "react";
 import { create } from "zustand";
 import { inBackground } from "../ui/in-background";
 import { run } from "../workers/client";
-import type { Understood } from "../workers/jobs";
-import { framesAndClips } from "./arriving/frames-and-clips";
 import { begin } from "./begun";
 import { useOpenProject } from "./open-project";
 import { pictureOfLook } from "./pictures";
@@ -87,4 +86,25 @@ export async function readAgain(source: Source, known: MetadataText, reading: Re
   } catch (error) {
     return whyOf(error);
   }
+}
+
+/**
+ * What the file that cuts a source had told of its frames, as far as it is known, to tell what a person decided since from what it said. Where
+ * this browser does not hold the file: names, and origins if the file that follows it (`next`) tells any.
+ */
+export async function toldBefore(source: Source, next: readonly NewFrame[]): Promise<readonly NewFrame[]> {
+  const { id } = useOpenProject.getState();
+  const stored = id === null ? undefined : await storage.texts.get([id, source.id]).catch(() => undefined);
+  if (stored && source.cut?.by === "metadata" && stored.file === source.cut.file) {
+    const told = await understood(source, stored.text, stored.file, source.cut.reading).catch(() => null);
+    if (told) return framesAndClips(told, stored.file).told;
+  }
+  const origins = next.some(({ origin }) => origin !== undefined);
+  return source.frames.map(({ key, column, row, number, rect, picture, name, origin }) => ({
+    ...{ key, column, row, number, rect, empty: false },
+    ...(picture === undefined ? {} : { picture }),
+    ...(name === undefined ? {} : { name }),
+    // A file tells its origins in pixels of the art.
+    ...(origins && origin ? { origin: { x: origin.x / scaleOf(source), y: origin.y / scaleOf(source) } } : {}),
+  }));
 }

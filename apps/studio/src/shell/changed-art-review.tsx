@@ -1,41 +1,60 @@
 "use client";
 
-import { movesInWords } from "@caravan/core/frame-identity";
 import { type Frame, type FrameRef, frameName, type Source } from "@caravan/core/model";
+import { useState } from "react";
 import { FramePicture } from "../preview/frame-picture";
-import { type ChangedArt, endChangedArt, framesByRef, takeInChangedArt, useChangedArt } from "../project/changed-art";
+import { type ChangedArt, endChangedArt, framesByRef, takeInChangedArt, useChangedArt } from "../project/changed-art/review";
+import { AS_BEFORE } from "../project/changed-art/ways";
 import { Button } from "../ui/button";
+import { Choice } from "../ui/choice";
 import { inBackground } from "../ui/in-background";
 import { sayUnlessDone } from "../ui/notices";
 import { SheetDialog } from "../ui/sheet-dialog";
+import { AlternatingSheets } from "./alternating-sheets";
 
 const SHOWN = 24;
 
 /** What changed art does: the same, changed, new, gone, with pictures of before and after, and the clips that it touches. */
 export function ChangedArtReview() {
   const art = useChangedArt((state) => state.art);
-  if (!art) return null;
-  const close = () => endChangedArt();
-  const { before, after, changes, clips, drawings } = art;
-  const moves = movesInWords(before, after, changes.moved, drawings);
-  const take = async (changed: ChangedArt) => {
-    const error = await takeInChangedArt(changed);
-    sayUnlessDone(error);
+  return art && <Review key={art.before.id} art={art} />;
+}
+
+function Review({ art }: { art: ChangedArt }) {
+  const more = useChangedArt((state) => state.more);
+  const [chosen, setChosen] = useState(0);
+  const { before, ways } = art;
+  const way = ways[chosen] ?? ways[0];
+  const { after, changes, clips } = way;
+  const take = async (all: boolean) => {
+    if (all) useChangedArt.setState({ all: true });
+    sayUnlessDone(await takeInChangedArt(art, way));
   };
   return (
     <SheetDialog
       title={`Changed art of ${before.name}`}
       description={`${changes.same.length} frames the same, ${changes.moved.length > 0 ? `${changes.moved.length} moved, ` : ""}${changes.changed.length} changed, ${changes.added.length} new, ${changes.gone.length} gone.`}
       open
-      onClose={close}
+      onClose={() => endChangedArt()}
     >
       <div className="flex flex-col gap-3">
-        {moves.length > 0 && (
-          <p>
-            {moves.slice(0, 4).join("; ")}
-            {moves.length > 4 ? "; others elsewhere" : ""}. Clips, names, origins and marks go with them.
-          </p>
+        {ways.length === 1 && way.words !== AS_BEFORE && <p className="font-semibold">{way.words}.</p>}
+        {ways.length > 1 && (
+          <div>
+            <Choice
+              label="How to take it in"
+              value={String(chosen)}
+              options={ways.map(({ words }, k) => [String(k), words] as const)}
+              onChange={(next) => setChosen(Number(next))}
+            />
+            <p className="mt-1 text-small text-muted">
+              {way.drawings
+                ? "Frames go with what is drawn in them: clips, names, origins and marks go along."
+                : "Frames stay where they are on the sheet, and show what is drawn there now."}
+            </p>
+          </div>
         )}
+        {before.pictures.length === 1 && (changes.moved.length > 0 || way.grid) && <AlternatingSheets before={before} after={after} />}
         <Part title="Changed" refs={changes.changed} before={before} after={after} />
         <Part title="New" refs={changes.added} before={null} after={after} />
         <Part title="Gone" refs={changes.gone} before={before} after={null} />
@@ -44,9 +63,14 @@ export function ChangedArtReview() {
             ? "No clip shows a frame that changed or is gone."
             : `Clips that show them: ${clips.join(", ")}. They keep their steps; what is gone shows as missing until you decide.`}
         </p>
-        <div className="flex justify-end gap-2">
-          <Button onClick={close}>Keep old art</Button>
-          <Button look="now" autoFocus onClick={() => inBackground(take(art))} hint="Enter">
+        <div className="sticky -bottom-4 -mb-4 flex justify-end gap-2 bg-paper pt-2 pb-4">
+          <Button onClick={() => endChangedArt()}>Keep old art</Button>
+          {more > 0 && (
+            <Button onClick={() => inBackground(take(true))} title="Asks again only where frames would be gone">
+              Use all new art ({more + 1} sources)
+            </Button>
+          )}
+          <Button look="now" autoFocus onClick={() => inBackground(take(false))} hint="Enter">
             Use new art
           </Button>
         </div>

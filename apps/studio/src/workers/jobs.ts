@@ -8,7 +8,8 @@ import type { NamedFile } from "@caravan/core/codec";
 import type { CutPieces, FindingCut, GridSuggestion } from "@caravan/core/cut";
 import type { DeliveredPage, Proof } from "@caravan/core/deliver";
 import type { Told } from "@caravan/core/example";
-import type { Grade, ReadClip, ReadFrame, Unplaced } from "@caravan/core/metadata";
+import type { ArtOf } from "@caravan/core/intake";
+import type { Understood } from "@caravan/core/metadata";
 import type { Clearing, Delivery, ErrorCode, Example, Frame, Project, Reading, Rect, Source } from "@caravan/core/model";
 import type { Coverage, Drawing, Ground, PictureFacts } from "@caravan/core/raster";
 
@@ -31,38 +32,7 @@ export interface StoredPicture {
 
 export type StoredLayer = StoredPicture & { readonly name: string };
 
-/** What a file of art holds, its pictures being as they are at the time: just read, or stored. */
-export type ArtOf<Each> =
-  | { readonly kind: "still"; readonly picture: Each }
-  | {
-      readonly kind: "animation";
-      readonly pictures: readonly (Each & { readonly ms: number })[];
-      readonly plays: number;
-      readonly broken: readonly { readonly index: number; readonly why: string }[];
-    }
-  | {
-      readonly kind: "layers";
-      readonly layers: readonly (Each & { readonly name: string })[];
-      /** With groups in it: the layers if groups are not made one. */
-      readonly apart: readonly (Each & { readonly name: string })[] | null;
-      readonly hidden: number;
-      readonly groups: number;
-      readonly damaged: readonly { readonly name: string; readonly why: string }[];
-    };
-
 export type ReadArt = ArtOf<StoredPicture> | { readonly kind: "text"; readonly text: string };
-
-/** What a metadata file says of a picture, and how that was found out. */
-export interface Understood {
-  readonly reading: Reading;
-  /** How sure that is, and why not. */
-  readonly grade: Grade;
-  readonly frames: readonly ReadFrame[];
-  readonly unplaced: readonly Unplaced[];
-  readonly clips: readonly ReadClip[];
-  /** Paths that the records have, for correcting. */
-  readonly paths: readonly string[];
-}
 
 export interface LearnedExample {
   readonly example: Example;

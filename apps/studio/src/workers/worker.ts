@@ -7,9 +7,8 @@ import { createPngCodec, type NamedFile, type PngCodec, readZip, sha256Hex, type
 import { cutSheet, suggestGrids } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
 import { learnExample, toldOfExample } from "@caravan/core/example";
-import { gradeOfKnown, pathsOf, readClips, readFrames, understood } from "@caravan/core/metadata";
+import { understand, understandAs } from "@caravan/core/metadata";
 import { CaravanError, frameRef, whyOf } from "@caravan/core/model";
-import { parseAs } from "@caravan/core/notation";
 import {
   coverageOf,
   drawingsIn,
@@ -56,18 +55,11 @@ const doers: Doers = {
   },
 
   async understand({ text, where, picture, coverage, known }) {
-    const described = { picture, coverage };
-    const { parsed, reading, grade } = understood(text, described, where, known);
-    const { frames, unplaced } = readFrames(parsed, reading, described);
-    return { reading, grade, frames, unplaced, clips: readClips(parsed, reading, frames), paths: pathsOf(parsed, reading, described) };
+    return understand(text, { picture, coverage }, where, known);
   },
 
   async readAs({ text, where, picture, coverage, reading }) {
-    const parsed = parseAs(reading.container, text, where);
-    const described = { picture, coverage };
-    const { frames, unplaced } = readFrames(parsed, reading, described);
-    const grade = gradeOfKnown(text, parsed, reading, described, where);
-    return { reading, grade, frames, unplaced, clips: readClips(parsed, reading, frames), paths: pathsOf(parsed, reading, described) };
+    return understandAs(text, { picture, coverage }, where, reading);
   },
 
   async learnExample({ text, where, seen }) {

@@ -2,12 +2,16 @@
 
 import type { NewFrame } from "../frame-identity";
 import {
+  type ActionName,
   type Clearing,
   type Clip,
+  type ClipName,
   type Cut,
   checkedDuration,
   clipNamed,
   counted,
+  FACINGS_OF,
+  type Facing,
   fitFileName,
   fittedName,
   frameRef,
@@ -22,9 +26,11 @@ import {
   type SourceId,
   sourceById,
   takenPaths,
+  type Ways,
 } from "../model";
 import type { Coverage } from "../raster";
-import { withSteps } from "./clips";
+import { addAction, mirrorMissing, setPetal, setWays } from "./actions";
+import { renameClip, withSteps } from "./clips";
 import { cutByMetadata, cutSource, framesOfPictures } from "./cutting";
 import { edit } from "./edit";
 
@@ -41,7 +47,7 @@ export interface ArrivedPicture {
 export interface Arrival {
   /** What it is called, if its name is free. */
   readonly name: string;
-  readonly pictures: readonly Omit<ArrivedPicture, "fileName">[];
+  readonly pictures: readonly (Omit<ArrivedPicture, "fileName"> & Pick<Picture, "number">)[];
   readonly clearing?: Clearing;
   /** How it is cut at once; a source of several pictures is always cut into them. */
   readonly cut?: Cut;
@@ -55,6 +61,8 @@ export interface Arrival {
 
 export interface ArrivedClip {
   readonly name: string;
+  /** By which actions that come in with it name it; no other clip of the drop has it. */
+  readonly ref?: string;
   /** `place` is the step's place in the whole clip, where that is told on several pictures. */
   readonly steps: readonly { readonly frame: number; readonly duration: Micros; readonly place?: number }[];
   /** The metadata file that told it. Clips of one name and file, told of several pictures, are one. */
@@ -63,30 +71,84 @@ export interface ArrivedClip {
   readonly times: number;
 }
 
-/** Takes in everything that came in one drop; undo takes all of it back. Names and paths already taken get a number. Throws `too-many-pictures`. */
-export const takeIn = edit(
-  (_project, arrivals: readonly Arrival[]) =>
+/** One movement in several facings, each facing a clip that comes in with it. */
+export interface ArrivedAction {
+  readonly name: string;
+  readonly ways: Ways;
+  /** The clips' `ref`s. */
+  readonly facings: Partial<Record<Facing, string>>;
+  /** Whether missing facings are mirrored from across. */
+  readonly mirror: boolean;
+  /** Whether its clips are called after it and their facings, having no names of their own. */
+  readonly namesClips: boolean;
+}
+
+/**
+ * Takes in everything that came in one drop, with the actions that its clips make; undo takes all of it back. Names and paths already taken
+ * get a number. An action that is there already gains the facings that it lacks, if none of those that came is one it has.
+ * Throws `too-many-pictures`.
+ */
+export const takeIn = edit<[arrivals: readonly Arrival[], actions?: readonly ArrivedAction[]]>(
+  (_project, arrivals) =>
     arrivals.length === 1
       ? `add ${arrivals[0]?.name}`
       : `add ${counted(arrivals.length, arrivals.every((each) => each.pictures.length === 1 && !each.cut) ? "picture" : "source")}`,
-  (project, arrivals) => {
+  (project, arrivals, actions = []) => {
     refuseTooMany(
       project,
       arrivals.reduce((sum, { pictures }) => sum + pictures.length, 0),
     );
-    const begun: BegunClips = new Map();
-    return arrivals.reduce((next, arrival) => withArrival(next, arrival, begun), project);
+    const arrived: ArrivedClips = { begun: new Map(), named: new Map() };
+    const taken = arrivals.reduce((next, arrival) => withArrival(next, arrival, arrived), project);
+    return actions.reduce((next, action) => withArrivedAction(next, action, arrived.named), taken);
   },
 );
 
-/** Clips of this drop that may go on on another picture, by file and name: what they are called here, and where their steps stand. */
-type BegunClips = Map<string, { readonly name: Clip["name"]; readonly places: readonly number[] }>;
+/** What became of the clips of this drop. */
+interface ArrivedClips {
+  /** Those that may go on on another picture, by file and name: what they are called here, and where their steps stand. */
+  readonly begun: Map<string, { readonly name: ClipName; readonly places: readonly number[] }>;
+  /** What they are called here, by their refs. */
+  readonly named: Map<string, ClipName>;
+}
 
-function withArrival(project: Project, arrival: Arrival, begun: BegunClips): Project {
+function withArrivedAction(project: Project, action: ArrivedAction, clips: Map<string, ClipName>): Project {
+  const { ways, mirror, namesClips } = action;
+  const facings = FACINGS_OF[ways].flatMap((facing) => {
+    const ref = action.facings[facing];
+    const clip = ref === undefined ? undefined : clips.get(ref);
+    return ref === undefined || clip === undefined ? [] : [{ facing, ref, clip }];
+  });
+  if (facings.length === 0) return project;
+  const wanted = fittedName(action.name, 120) ?? "action";
+  const there = project.actions.find(({ name }) => name === wanted);
+  const joins = there && facings.every(({ facing }) => there.facings[facing] === undefined);
+  const name = joins ? there.name : (freeName(wanted, new Set(project.actions.map((each) => each.name))) as ActionName);
+  let next = joins ? setWays(project, name, Math.max(ways, there.ways) as Ways) : addAction(project, name, ways);
+  for (const { facing, ref, clip } of facings) {
+    let petal = clip;
+    if (namesClips) {
+      petal = freeName(`${name}-${facing}`, new Set(next.clips.flatMap((each) => (each.name === clip ? [] : [each.name])))) as ClipName;
+      next = renameClip(next, clip, petal);
+      clips.set(ref, petal);
+    }
+    next = setPetal(next, name, facing, { clip: petal });
+  }
+  return mirror ? mirrorMissing(next, name) : next;
+}
+
+function withArrival(project: Project, arrival: Arrival, arrived: ArrivedClips): Project {
   const stem = nameFromFile(arrival.name);
   const name = freeName(stem, new Set(project.sources.map((source) => source.name)));
-  const paths = freePicturePaths(stem, arrival.pictures.length, takenPaths(project.sources));
-  const pictures = arrival.pictures.map(({ sha256, width, height }, k): Picture => ({ file: paths[k] as string, sha256, width, height }));
+  const numbers = arrival.pictures.flatMap(({ number }) => number ?? []);
+  const numbered = numbers.length === arrival.pictures.length && numbers.length > 1 ? numbers : undefined;
+  const paths = freePicturePaths(stem, arrival.pictures.length, takenPaths(project.sources), numbered);
+  const pictures = arrival.pictures.map(
+    ({ sha256, width, height }, k): Picture => ({
+      ...{ file: paths[k] as string, sha256, width, height },
+      ...(numbered ? { number: numbered[k] as number } : {}),
+    }),
+  );
   const id = `s${project.sources.reduce((most, source) => Math.max(most, Number(source.id.slice(1))), 0) + 1}` as SourceId;
   const { clearing, coverages = [], cut } = arrival;
   const bare: Source = { id, name, pictures, ...(clearing ? { clearing } : {}), cut: null, frames: [] };
@@ -95,12 +157,12 @@ function withArrival(project: Project, arrival: Arrival, begun: BegunClips): Pro
   let next: Project = { ...project, sources: [...project.sources, source] };
   if (cut?.by === "metadata") next = cutByMetadata(next, id, cut, arrival.told ?? []);
   else if (cut && !several) next = cutSource(next, id, cut, coverages[0] as Coverage);
-  for (const clip of arrival.clips ?? []) next = withArrivedClip(next, id, clip, begun);
+  for (const clip of arrival.clips ?? []) next = withArrivedClip(next, id, clip, arrived);
   return next;
 }
 
-function withArrivedClip(project: Project, id: SourceId, arrived: ArrivedClip, begun: BegunClips): Project {
-  const { name, steps, playback, times, file } = arrived;
+function withArrivedClip(project: Project, id: SourceId, clip: ArrivedClip, { begun, named }: ArrivedClips): Project {
+  const { name, ref, steps, playback, times, file } = clip;
   const { frames } = sourceById(project, id);
   const shown = steps.flatMap(({ frame, duration, place = 0 }) => {
     const found = frames[frame];
@@ -119,16 +181,17 @@ function withArrivedClip(project: Project, id: SourceId, arrived: ArrivedClip, b
       all.map(({ step }) => step),
     );
   }
-  const free = freeName(nameFromFile(name), new Set(project.clips.map((clip) => clip.name))) as Clip["name"];
+  const free = freeName(nameFromFile(name), new Set(project.clips.map((each) => each.name))) as ClipName;
   if (key !== undefined) begun.set(key, { name: free, places: shown.map(({ place }) => place) });
-  const clip: Clip = {
+  if (ref !== undefined) named.set(ref, free);
+  const made: Clip = {
     ...PLAIN_LOOP,
     name: free,
     steps: shown.map(({ step }) => step),
     playback,
     times: playback === "once" ? 0 : times,
   };
-  return { ...project, clips: [...project.clips, clip] };
+  return { ...project, clips: [...project.clips, made] };
 }
 
 /** Adds pictures as uncut sources at the end. */

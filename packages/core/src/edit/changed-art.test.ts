@@ -1,8 +1,20 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { comparedByDrawings, type Drawings, framesChanged, movesInWords, placeOf, strayedFrames, withFoundPlaces } from "../frame-identity";
-import { type FrameRef, findFrame, type MarkName, type Project, type Source, sourceById } from "../model";
+import {
+  comparedByDrawings,
+  type Drawings,
+  foundAgain,
+  framesChanged,
+  movesInWords,
+  placeOf,
+  recipesFor,
+  strayedFrames,
+  wayOnSheet,
+  withFoundPlaces,
+} from "../frame-identity";
+import { emptyProject, type FrameRef, findFrame, type MarkName, type Project, type Source, sourceById } from "../model";
 import { clearPixels, coverageOf, drawingsIn, findDrawings, type Pixels, paste } from "../raster";
+import { takeIn } from "./arrivals";
 import { addClip } from "./clips";
 import { cutSource, refreshSource } from "./cutting";
 import { addMarkKind } from "./mark-kinds";
@@ -185,5 +197,101 @@ describe("a grid that is moved", () => {
   it("and back gives the very frames of before", () => {
     const back = cutSource(moved(-1, 0), PORTER, porter(base).cut as never, porterCoverage());
     expect(porter(back).frames.map(({ key, rect }) => [key, rect])).toEqual(porter(base).frames.map(({ key, rect }) => [key, rect]));
+  });
+});
+
+/** The grid that fits changed art best, as it is chosen for people, and the project cut by it. */
+function onOtherGrid(project: Project, before: Pixels, after: Pixels) {
+  const picture = { sha256: "f".repeat(64), width: after.width, height: after.height };
+  const drawnIn = (source: Source, pixels: Pixels, nameOf: (frame: Source["frames"][number]) => string) => {
+    const drawings = drawingsIn(
+      pixels,
+      source.frames.map(({ rect }) => rect),
+    );
+    return new Map(source.frames.flatMap((frame, k) => (drawings[k] ? [[nameOf(frame), drawings[k]] as const] : [])));
+  };
+  const source = porter(project);
+  const olds = drawnIn(source, before, ({ key }) => key);
+  const rects = source.frames.map(({ rect }) => rect);
+  const went = wayOnSheet(source.frames, findDrawings(before, rects, after));
+  const tried = recipesFor(source, { w: after.width, h: after.height }, coverageOf(after), went).map((cut) => {
+    const cutAnew = porter(refreshSource(project, PORTER, [picture], [coverageOf(after)], undefined, cut));
+    const drawings = { before: olds, after: drawnIn(cutAnew, after, placeOf) };
+    return { cut, drawings, found: foundAgain(olds.values(), drawings.after.values()) };
+  });
+  const best = tried.reduce((most, each) => (each.found > most.found ? each : most));
+  return { ...best, project: refreshSource(project, PORTER, [picture], [coverageOf(after)], best.drawings, best.cut) };
+}
+
+describe("changed art on another grid", () => {
+  it("with larger cells keeps every frame on its drawing, and figures stand where they stood", () => {
+    const wide = { w: 14, h: 16 };
+    const larger = clearPixels(4 * wide.w, 3 * wide.h);
+    for (let row = 0; row < 3; row++)
+      for (let column = 0; column < 4; column++)
+        paste(larger, sheet, { x: column * CELL.w, y: row * CELL.h, w: CELL.w, h: CELL.h }, column * wide.w + 3, row * wide.h + 2);
+    const { project, found, cut } = onOtherGrid(base, sheet, larger);
+    expect([found, cut]).toMatchObject([12, { by: "cell", cell: wide }]);
+    for (const frame of porter(base).frames) {
+      const now = porter(project).frames.find(({ key }) => key === frame.key);
+      expect(now?.rect).toEqual({ x: frame.column * wide.w, y: frame.row * wide.h, ...wide });
+    }
+    // The bottom middle of the old cell, which lies 3 px to the right and 2 px down in the new one.
+    expect(porter(project).origin).toEqual({ x: CELL.w / 2 + 3, y: CELL.h + 2 });
+    expect(project.clips).toEqual(base.clips);
+  });
+
+  it("moved by some pixels has its grid moved along", () => {
+    const moved = movedBy(sheet, 5, 3);
+    const { project, found } = onOtherGrid(base, sheet, moved);
+    expect(found).toBe(12);
+    for (const frame of porter(base).frames)
+      expect(porter(project).frames.find(({ key }) => key === frame.key)?.rect).toEqual({
+        ...frame.rect,
+        x: frame.rect.x + 5,
+        y: frame.rect.y + 3,
+      });
+  });
+});
+
+describe("a numbered series whose art changed", () => {
+  const still = (number: number, hash = number) => ({ sha256: hash.toString(16).padStart(64, "0"), width: 8, height: 10, number });
+  const one = coverageOf(sheetOfCells(1, 1));
+  const series = (...numbers: number[]) =>
+    takeIn(emptyProject("n"), [{ name: "flag", pictures: numbers.map((k) => still(k)), coverages: numbers.map(() => one) }]);
+  const flag = (project: Project) => sourceById(project, PORTER);
+
+  it("gets a still in between, and each frame stays the still of its number", () => {
+    const before = series(16, 18, 20);
+    const clip = addClip(
+      before,
+      flag(before).frames.map(({ key }) => `s1/${key}` as FrameRef),
+      "wave",
+    );
+    // All redrawn, so that no drawing tells which is which.
+    const numbers = [16, 17, 18, 20];
+    const after = refreshSource(
+      clip,
+      PORTER,
+      numbers.map((k) => still(k, k + 100)),
+      numbers.map(() => one),
+    );
+    expect(after.clips[0]?.steps.map(({ frame }) => findFrame(after, frame)?.frame.number)).toEqual([16, 18, 20]);
+    expect(flag(after).frames.map(({ number, picture = 0 }) => [number, picture])).toEqual([
+      [16, 0],
+      [17, 1],
+      [18, 2],
+      [20, 3],
+    ]);
+  });
+
+  it("loses the frame of the still that is gone, and no other", () => {
+    const before = series(1, 2, 3);
+    const keys = new Map(flag(before).frames.map(({ number, key }) => [number, key]));
+    const after = refreshSource(before, PORTER, [still(1, 7), still(3, 8)], [one, one]);
+    expect(flag(after).frames.map(({ number, key }) => [number, key])).toEqual([
+      [1, keys.get(1)],
+      [3, keys.get(3)],
+    ]);
   });
 });

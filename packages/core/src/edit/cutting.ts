@@ -11,7 +11,10 @@ import {
   type Frame,
   type FramePoint,
   fittedName,
+  frameSize,
   freePath,
+  type GridCut,
+  isNumberedByFiles,
   type Picture,
   type Project,
   pathKey,
@@ -76,15 +79,48 @@ export const cutByMetadata = edit(
   ) => `cut ${sourceById(project, id).name} as ${_cut.file} says`,
   (project, id, cut, found, before = null) => {
     const source = sourceById(project, id);
-    const named = (frames: readonly NewFrame[]) => frames.map((frame) => inProjectPixels(frame, scaleOf(source)));
-    const told = before && new Map(named(before).map((frame) => [placeOf(frame), frame]));
-    const frames = withIdentity(source.frames, named(found), {
-      ...{ sameWay: false, letter: "m", likeness: 1 },
-      ...(told ? { byName: true, saidBefore: (frame: Frame) => saidOf(frame, told.get(placeOf(frame))) } : {}),
-    });
+    const frames = framesAsTold(source, found, before);
     return { ...withSource(project, { ...withAnchoredFrames(source, frames), cut }), readings: withReading(project.readings, cut.reading) };
   },
 );
+
+/**
+ * Gives a source changed art together with the metadata file that describes it anew: frames go by their names, wherever they lie now, and what
+ * a person decided about them stays, in pixels of the frame. `before` as in `cutByMetadata`. Throws `bad-call` for a series.
+ */
+export const refreshByMetadata = edit(
+  (
+    project,
+    id: SourceId,
+    _picture: ChangedPicture,
+    _cut: Extract<Cut, { by: "metadata" }>,
+    _frames: readonly NewFrame[],
+    _before: readonly NewFrame[],
+  ) => `take in the changed art of ${sourceById(project, id).name}`,
+  (project, id, picture, cut, found, before) => {
+    const source = sourceById(project, id);
+    if (source.pictures.length > 1)
+      throw new CaravanError(
+        "bad-call",
+        source.name,
+        "A metadata file describes a sheet, and this is a series.",
+        "Bring it in as a source.",
+      );
+    const changed: Source = { ...source, pictures: withFiles(project, source, [picture]) };
+    const frames = framesAsTold(changed, found, before);
+    return { ...withSource(project, { ...changed, cut, frames }), readings: withReading(project.readings, cut.reading) };
+  },
+);
+
+/** Frames as a file tells them; with what it told `before`, they go by their names. */
+function framesAsTold(source: Source, found: readonly NewFrame[], before: readonly NewFrame[] | null): Frame[] {
+  const named = (frames: readonly NewFrame[]) => frames.map((frame) => inProjectPixels(frame, scaleOf(source)));
+  const told = before && new Map(named(before).map((frame) => [placeOf(frame), frame]));
+  return withIdentity(source.frames, named(found), {
+    ...{ sameWay: false, letter: "m", likeness: 1 },
+    ...(told ? { byName: true, saidBefore: (frame: Frame) => saidOf(frame, told.get(placeOf(frame))) } : {}),
+  });
+}
 
 /** A frame as a file tells it, fit for the project: a file tells its origins in pixels of the art. */
 function inProjectPixels({ name, origin, ...each }: NewFrame, scale: number): NewFrame {
@@ -126,23 +162,30 @@ export const setClearing = edit(
 export type ChangedPicture = Omit<Picture, "file">;
 
 /**
- * Replaces a source's pictures by changed art and runs its recipe again. A series keeps the files it had and gains what is more. With
- * `drawings`, frames follow what is drawn in them; without, they stay at their places.
+ * Replaces a source's pictures by changed art and runs its recipe again, or cuts by another `grid` if the art is on another one now. A series
+ * keeps the files it had and gains what is more. With `drawings`, frames follow what is drawn in them; without, they stay at their places.
  * Throws what `gridOf` throws, `changed-meanwhile`, `too-many-pictures`.
  */
 export const refreshSource = edit<
-  [id: SourceId, pictures: readonly ChangedPicture[], coverages: readonly Coverage[], drawings?: Drawings | undefined]
+  [
+    id: SourceId,
+    pictures: readonly ChangedPicture[],
+    coverages: readonly Coverage[],
+    drawings?: Drawings | undefined,
+    grid?: GridCut | undefined,
+  ]
 >(
   (project, id) => `take in the changed art of ${sourceById(project, id).name}`,
-  (project, id, pictures, coverages, drawings) => {
+  (project, id, pictures, coverages, drawings, grid) => {
     const source = sourceById(project, id);
     if (pictures.length === 0) throw new CaravanError("missing-picture", source.name, "There is no picture to take in.", "Choose one.");
     if (pictures.length === source.pictures.length && pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256))
       return project;
     refuseTooMany(project, pictures.length - source.pictures.length);
+    const cut = grid ?? cutForSize(source, pictures[0] as ChangedPicture);
     const changed: Source = {
-      ...source,
-      cut: cutForSize(source, pictures[0] as ChangedPicture),
+      ...(drawings && hasOtherCells(source, cut, pictures[0] as ChangedPicture) ? standing(source) : source),
+      cut,
       pictures: withFiles(project, source, pictures),
     };
     if (!changed.cut) return withSource(project, changed);
@@ -163,6 +206,29 @@ export const refreshSource = edit<
 );
 
 /**
+ * The source with its frames' usual origin spelled out, for when they are cut by cells of another size: it is a place in the cell, and the
+ * figures shall go on standing where they stand.
+ */
+function standing(source: Source): Source {
+  const [first] = source.frames;
+  if (source.origin || !first) return source;
+  const { w, h } = frameSize(source, first);
+  const alike = source.frames.every((frame) => frameSize(source, frame).w === w && frameSize(source, frame).h === h);
+  return alike ? { ...source, origin: { x: w / 2, y: h } } : source;
+}
+
+function hasOtherCells({ cut: before, name, pictures }: Source, cut: Cut | null, { width, height }: ChangedPicture): boolean {
+  if (!isGrid(before) || !isGrid(cut)) return false;
+  const sheet = sheetOf({ pictures });
+  const [old, now] = [gridOf({ w: sheet.width, h: sheet.height }, before, name).cell, gridOf({ w: width, h: height }, cut, name).cell];
+  return old.w !== now.w || old.h !== now.h;
+}
+
+function isGrid(cut: Cut | null): cut is GridCut {
+  return cut?.by === "cell" || cut?.by === "count";
+}
+
+/**
  * The recipe for art of another size. Someone who counted cells and then adds a row means cells of the same size: if these fill the new
  * sheet as they filled the old one, they stay, and the counts follow.
  */
@@ -177,15 +243,20 @@ function cutForSize({ cut, name, pictures }: Source, { width, height }: ChangedP
   return grid.leftOver.right === leftOver.right && grid.leftOver.bottom === leftOver.bottom ? byCell : cut;
 }
 
-/** Pictures keep the files that the source has, place by place; more are named after the first. */
+/**
+ * Pictures keep the files and numbers that the source has, place by place; more are named after the first. Where the stills' own numbers are
+ * known, a series goes by these.
+ */
 function withFiles(project: Project, { pictures }: Source, changed: readonly ChangedPicture[]): Picture[] {
   const { files, folders } = takenPaths(project.sources);
   const taken = new Set([...files, ...folders]);
-  return changed.map(({ sha256, width, height }, k): Picture => {
+  const numbered = isNumberedByFiles({ pictures });
+  return changed.map(({ sha256, width, height, ...own }, k): Picture => {
+    const number = own.number ?? pictures[k]?.number;
     const wanted = pictures[k]?.file ?? sheetOf({ pictures }).file.replace(/(-\d+)?(\.[^.]+)$/, `-${k}$2`);
     const file = pictures[k] ? wanted : freePath(wanted, (path) => !taken.has(pathKey(path)));
     taken.add(pathKey(file));
-    return { file, sha256, width, height };
+    return { file, sha256, width, height, ...(numbered && number !== undefined ? { number } : {}) };
   });
 }
 
@@ -202,13 +273,29 @@ function framesAgain(source: Source, cut: Cut, coverages: readonly Coverage[], i
 
 /** Each picture of a series is one frame, whole. */
 export function framesOfPictures(source: Source, coverages: readonly Coverage[], identify: Identify = withIdentity): Frame[] {
+  const numbers = numbersOfPictures(source.pictures);
   const pieces = source.pictures.map(({ width, height }, k): NewFrame => {
     const rect = { x: 0, y: 0, w: width, h: height };
     const coverage = coverages[k];
-    return { key: `p${k}`, column: k, row: 0, number: k, rect, picture: k, empty: coverage ? isClear(coverage, rect) : false };
+    const empty = coverage ? isClear(coverage, rect) : false;
+    return { key: `p${k}`, column: k, row: 0, number: numbers[k] as number, rect, picture: k, empty };
   });
   const sameWay = source.frames.every(({ key }) => key.startsWith("p"));
-  return identify(source.frames, pieces, { sameWay, letter: "p", likeness: 1 });
+  return identify(source.frames, pieces, { sameWay, letter: "p", likeness: 1, byNumber: isNumberedByFiles(source) });
+}
+
+/** Each still's own number; one without counts on from the one before. No two are alike. */
+function numbersOfPictures(pictures: readonly Picture[]): number[] {
+  const own = new Set(pictures.flatMap(({ number }) => number ?? []));
+  const taken = new Set<number>();
+  let last = -1;
+  return pictures.map(({ number }) => {
+    let next = number ?? last + 1;
+    while (taken.has(next) || (number === undefined && own.has(next))) next++;
+    taken.add(next);
+    last = next;
+    return next;
+  });
 }
 
 /** What was found in a picture of another size says nothing of this one: it was begun with other art, or in another project. */

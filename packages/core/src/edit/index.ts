@@ -1,5 +1,5 @@
 export { addAction, mirrorMissing, removeAction, renameAction, setPetal, setWays } from "./actions";
-export { type Arrival, type ArrivedClip, addSources, takeIn } from "./arrivals";
+export { type Arrival, type ArrivedAction, type ArrivedClip, addSources, takeIn } from "./arrivals";
 export { drawFrames, type Meeting, makeEqual, placeFrames, removeFrames } from "./by-hand";
 export {
   duplicateSteps,
@@ -25,7 +25,8 @@ export {
   reverseSteps,
   setClipRules,
 } from "./clips";
-export { type ChangedPicture, cutByMetadata, cutSource, refreshSource, restoreCut, setClearing } from "./cutting";
+export { clipsOfRows, framesByNames, makeActionsByNames, type NamedRow } from "./clips-of-rows";
+export { type ChangedPicture, cutByMetadata, cutSource, refreshByMetadata, refreshSource, restoreCut, setClearing } from "./cutting";
 export { addDelivery, type DeliveryChange, freeDeliveryName, removeDelivery, setDelivery } from "./deliveries";
 
 export type { Edit } from "./edit";
@@ -56,3 +57,4 @@ export { removeSource, renameSource } from "./sources";
 export { addToSteps, holdUntil, moveBorder, scaleSteps, spreadOverSteps } from "./step-times";
 export { evenOut, setClipFps, setClipTotal, setStepDurations } from "./times";
 export { moveFrames, nameFrames, namesByPattern, orderFrames, type TrayOrder } from "./tray";
+export { turnAction } from "./turn-action";

@@ -60,12 +60,27 @@ const grid = (dice: Dice) => ({
 const EDITS: Readonly<Record<string, RandomEdit>> = {
   add: (p, d) => edits.addSources(p, [{ fileName: `${name(d)}.png`, ...picture }]),
   series: (p, d) => edits.takeIn(p, [{ name: name(d), pictures: [picture, picture, picture], coverages: [coverage, coverage, coverage] }]),
+  numbered: (p, d) =>
+    edits.takeIn(
+      p,
+      [
+        {
+          name: name(d),
+          pictures: [1, 2, 3].map((k) => ({ ...picture, number: k * (1 + d(9)) + k })),
+          coverages: [coverage, coverage, coverage],
+          clips: [{ ref: "one", name: name(d), steps: [{ frame: 0, duration: 1000 }], playback: "loop", times: 0 }],
+        },
+      ],
+      [{ name: name(d), ways: 4, facings: { e: "one" }, mirror: d(2) === 0, namesClips: d(2) === 0 }],
+    ),
   cut: (p, d) => edits.cutSource(p, source(p, d).id, grid(d), coverage),
   outlines: (p, d) => edits.cutSource(p, source(p, d).id, { by: "outlines", joinPx: d(4), leastPx: 1 + d(3), level: d(2) === 0 }, coverage),
   draw: (p, d) => edits.drawFrames(p, source(p, d).id, [{ x: d(20), y: d(20), w: 1 + d(12), h: 1 + d(10) }]),
   place: (p, d) => edits.placeFrames(p, new Map(refs(p, d).map((ref) => [ref, { x: d(20), y: d(20), w: 1 + d(12), h: 1 + d(10) }]))),
   equal: (p, d) => edits.makeEqual(p, refs(p, d), (["feet", "middle", "origin"] as const)[d(3)] ?? "feet"),
   refresh: (p, d) => edits.refreshSource(p, source(p, d).id, [{ ...picture, sha256: String(d(2)).repeat(64) }], [coverage]),
+  refreshOn: (p, d) =>
+    edits.refreshSource(p, source(p, d).id, [{ ...picture, sha256: String(d(2)).repeat(64) }], [coverage], undefined, grid(d)),
   scale: (p, d) => edits.setSourceScale(p, source(p, d).id, [1, 2, 3, 0.5, 1 / 3, 0.75][d(6)] ?? 1),
   perUnit: (p, d) => edits.setPixelsPerUnit(p, d(3) === 0 ? null : 8 * (1 + d(4))),
   renameSource: (p, d) => edits.renameSource(p, source(p, d).id, name(d)),
@@ -127,6 +142,13 @@ const EDITS: Readonly<Record<string, RandomEdit>> = {
   removeAction: (p, d) => edits.removeAction(p, action(p, d)),
   petal: (p, d) => edits.setPetal(p, action(p, d), (["e", "s", "w", "n"] as const)[d(4)] ?? "s", d(5) === 0 ? null : { clip: clip(p, d) }),
   mirror: (p, d) => edits.mirrorMissing(p, action(p, d)),
+  turn: (p, d) => edits.turnAction(p, action(p, d), d(2) === 0 ? 1 : -1),
+  rows: (p, d) =>
+    edits.clipsOfRows(p, source(p, d).id, [
+      { row: d(3), name: name(d) },
+      { row: d(3), name: name(d) },
+    ]),
+  byNames: (p) => edits.makeActionsByNames(p, [], edits.framesByNames(p)),
   facings: (p, d) => edits.rowsAsFacings(p, clip(p, d), { first: "s", turn: "clockwise" } as never),
   mark: (p, d) => edits.addMarkKind(p, d(2) === 0 ? "box" : "point", name(d)),
   renameMark: (p, d) => edits.renameMarkKind(p, mark(p, d), name(d)),

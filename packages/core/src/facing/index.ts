@@ -7,4 +7,5 @@ export {
   type NumberedFrom,
   roseFrom,
   waysFor,
+  withFacingInName,
 } from "./names";

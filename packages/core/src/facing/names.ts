@@ -45,19 +45,55 @@ export interface FacingName {
 
 /** Reads a facing from the last word or two of a name, else from its first; else its last number. */
 export function facingOfName(name: string): FacingName {
+  const place = placeOfFacing(name);
+  if (place) return { stem: trimmed(place.rest), facing: place.facing, number: null };
+  const numbered = /^(.*\D)(\d+)$/.exec(name);
+  if (numbered) return { stem: trimmed(numbered[1] as string), facing: null, number: Number(numbered[2]) };
+  return { stem: name, facing: null, number: null };
+}
+
+/** Where in a name its facing stands: from `from` up to `to`; `rest` is the name without it. */
+interface FacingPlace {
+  readonly facing: Facing;
+  readonly from: number;
+  readonly to: number;
+  readonly rest: string;
+}
+
+function placeOfFacing(name: string): FacingPlace | null {
   const words = wordsOf(name);
   for (const count of [2, 1])
     for (const atEnd of [true, false]) {
       if (words.length <= count) continue;
       const part = atEnd ? words.slice(-count) : words.slice(0, count);
       const facing = facingOfWord(part.map(({ text }) => text).join(""));
-      if (facing === null) continue;
-      const stem = atEnd ? name.slice(0, words.at(-count)?.at) : name.slice(words[count]?.at);
-      return { stem: trimmed(stem), facing, number: null };
+      const [first, last] = [part[0], part.at(-1)];
+      if (facing === null || !first || !last) continue;
+      const rest = atEnd ? name.slice(0, first.at) : name.slice(words[count]?.at);
+      return { facing, from: first.at, to: last.at + last.text.length, rest };
     }
-  const numbered = /^(.*\D)(\d+)$/.exec(name);
-  if (numbered) return { stem: trimmed(numbered[1] as string), facing: null, number: Number(numbered[2]) };
-  return { stem: name, facing: null, number: null };
+  return null;
+}
+
+/** The ways in which people write facings, each in the order of `FACINGS`. */
+const SPELLINGS: readonly (readonly string[])[] = [
+  FACINGS,
+  ["east", "southeast", "south", "southwest", "west", "northwest", "north", "northeast"],
+  ["right", "downright", "down", "downleft", "left", "upleft", "up", "upright"],
+  ["right", "downright", "front", "downleft", "left", "upleft", "back", "upright"],
+];
+
+/** The name with another facing in the place of its own, spelled as that was; null for a name without one. */
+export function withFacingInName(name: string, facing: Facing): string | null {
+  const place = placeOfFacing(name);
+  if (!place) return null;
+  const written = name.slice(place.from, place.to);
+  const plain = written.toLowerCase().replace(/[-_. ]/g, "");
+  const spelling = SPELLINGS.find((each) => each[FACINGS.indexOf(place.facing)] === plain) ?? FACINGS;
+  const word = spelling[FACINGS.indexOf(facing)] as string;
+  const cased =
+    written === written.toUpperCase() ? word.toUpperCase() : /^\p{Lu}/u.test(written) ? word[0]?.toUpperCase() + word.slice(1) : word;
+  return `${name.slice(0, place.from)}${cased}${name.slice(place.to)}`;
 }
 
 /** Words of a name: parted by what is no letter or digit, where a capital follows a small letter, and where digits begin. */

@@ -19,6 +19,8 @@ interface Options {
   readonly likeness: number;
   /** Whether a name means the same frame before and after: the same file is read another way. */
   readonly byName?: boolean;
+  /** Whether a running number means the same frame before and after: stills go by the numbers of their files. */
+  readonly byNumber?: boolean;
   /** What of a frame of before a file had said, so that what it says now takes the place of it. */
   readonly saidBefore?: (frame: Frame) => { readonly name: boolean; readonly origin: boolean };
   /** The frame of before that shows the drawing of piece number k, where that is known. */
@@ -50,7 +52,7 @@ export function withIdentity(before: readonly Frame[], pieces: readonly NewFrame
 function matched(
   before: readonly Frame[],
   pieces: readonly NewFrame[],
-  { sameWay, likeness, sameDrawing, byName = false }: Options,
+  { sameWay, likeness, sameDrawing, byName = false, byNumber = false }: Options,
 ): (Frame | null)[] {
   const olds: (Frame | null)[] = pieces.map(() => null);
   const taken = new Set<Frame>();
@@ -63,6 +65,10 @@ function matched(
   if (byName) {
     const named = groupedBy(before, ({ name }) => name ?? "");
     for (const [k, { name }] of pieces.entries()) if (name !== undefined && named.get(name)?.length === 1) match(k, named.get(name)?.[0]);
+  }
+  if (byNumber) {
+    const numbered = new Map(before.map((frame) => [frame.number, frame]));
+    for (const [k, { number }] of pieces.entries()) match(k, numbered.get(number));
   }
   const byKey = sameWay ? new Map(before.map((frame) => [frame.key as string, frame])) : null;
   // Most often all cells are found so, and places need not be spelled out, which is most of the work.

@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 import type { Rect } from "../model";
 import { type Coverage, clearPixels, coverageOf } from "../raster";
-import { readClips, readFrames, recognise, understood } from ".";
+import { readClips, readFrames, recognise, understand } from ".";
 
 const W = 128;
 const H = 96;
@@ -375,8 +375,8 @@ describe("a reading is not called sure", () => {
     // Keeping a reading makes it no surer; a person's word does.
     const described = { picture: "hero.png", coverage: full };
     const { reading } = recognise(text, described, "hero.data");
-    expect(understood(text, described, "hero.data", [{ ...reading, name: "kept" }]).grade.grade).toBe("doubtful");
-    expect(understood(text, described, "hero.data", [{ ...reading, yAs: "up" }]).grade.grade).toBe("sure");
+    expect(understand(text, described, "hero.data", [{ ...reading, name: "kept" }]).grade.grade).toBe("doubtful");
+    expect(understand(text, described, "hero.data", [{ ...reading, yAs: "up" }]).grade.grade).toBe("sure");
   });
   it("and lists what it does not use", () => {
     const odd = P.map(([name, x, y, w, h], k) => ({ name, x, y, w, h, quux: k * 7 }));

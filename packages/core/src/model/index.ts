@@ -65,6 +65,7 @@ export {
   frameSize,
   GridCut,
   isFrameKey,
+  isNumberedByFiles,
   originOf,
   Picture,
   pictureOf,

@@ -65,17 +65,22 @@ export function takenPaths(sources: readonly Pick<Source, "pictures">[]): TakenP
 }
 
 /**
- * Where the pictures of a new source go: `art/stem.png`, or for several `art/stem/000.png` and on, all in a folder of its own. A stem that
- * is taken gets a number.
+ * Where the pictures of a new source go: `art/stem.png`, or for several `art/stem/000.png` and on, all in a folder of its own, called by
+ * `numbers` if they are given. A stem that is taken gets a number.
  */
-export function freePicturePaths(name: string, count: number, { files, folders }: TakenPaths): string[] {
+export function freePicturePaths(
+  name: string,
+  count: number,
+  { files, folders }: TakenPaths,
+  numbers: readonly number[] = Array.from({ length: count }, (_, k) => k),
+): string[] {
   const stem = pathStem(name);
   const isFree = (path: string) => !files.has(pathKey(path)) && !folders.has(pathKey(path));
   let free = stem;
   for (let k = 2; !isFree(count === 1 ? `art/${free}.png` : `art/${free}`); k++) free = `${stem}-${k}`;
   if (count === 1) return [`art/${free}.png`];
-  const digits = String(count - 1).length;
-  return Array.from({ length: count }, (_, k) => `art/${free}/${String(k).padStart(digits, "0")}.png`);
+  const digits = String(Math.max(...numbers)).length;
+  return numbers.map((number) => `art/${free}/${String(number).padStart(digits, "0")}.png`);
 }
 
 /**

@@ -90,7 +90,12 @@ export const Frame = z.strictObject({
   key: FrameKey,
   column: z.int().nonnegative(),
   row: z.int().nonnegative(),
-  number: z.int().nonnegative().describe("Running number among all cells of the source in reading order, empty ones too, from 0."),
+  number: z
+    .int()
+    .nonnegative()
+    .describe(
+      "Running number among all cells of the source in reading order, empty ones too, from 0; of a numbered still, its own number.",
+    ),
   rect: Rect.describe("Where it lies on its picture, as stored there."),
   picture: z.int().positive().optional().describe("Which of the source's pictures it is on, counted from 0; absent for the first."),
   turned: z
@@ -125,6 +130,7 @@ export const Picture = z.strictObject({
   sha256: SHA256.describe("Of the picture file's bytes."),
   width: z.int().positive(),
   height: z.int().positive(),
+  number: z.int().nonnegative().optional().describe("The number that its file had in a series of stills; its frame goes by it."),
 });
 export type Picture = z.infer<typeof Picture>;
 
@@ -182,6 +188,11 @@ export function drawnSize({ rect, size, turned }: Pick<Frame, "rect" | "size" | 
 /** The sheet of a source: its first picture. */
 export function sheetOf(source: Pick<Source, "pictures">): Picture {
   return source.pictures[0] as Picture;
+}
+
+/** Whether its frames go by the numbers of their files, which begin where they begin. */
+export function isNumberedByFiles({ pictures }: Pick<Source, "pictures">): boolean {
+  return pictures.some(({ number }) => number !== undefined);
 }
 
 /** The picture that a frame is on. */

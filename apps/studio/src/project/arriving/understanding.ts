@@ -1,12 +1,12 @@
 /** Metadata files held against the pictures that came with them, or against a source that is there already. */
 import { sheetLook } from "@caravan/core/art";
+import type { TakenDescription, TakenItem } from "@caravan/core/intake";
 import { CaravanError } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
 import { run } from "../../workers/client";
 import { currentProject } from "../open-project";
 import { pictureOfLook } from "../pictures";
 import { chosenSource, useView } from "../view";
-import type { TakenDescription, TakenItem } from "./proposals";
 
 /** A text file that may describe pictures. */
 export interface TakenText {

@@ -7,7 +7,7 @@ import { create } from "zustand";
 import { inBackground } from "../../ui/in-background";
 import { say, sayTrouble } from "../../ui/notices";
 import { begin } from "../begun";
-import { reviewChangedArt } from "../changed-art";
+import { reviewChangedArt } from "../changed-art/review";
 import { freshId } from "../fresh-id";
 import { currentProject, useOpenProject } from "../open-project";
 import { pictureBlob } from "../pictures";

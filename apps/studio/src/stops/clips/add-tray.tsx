@@ -2,12 +2,13 @@
 
 import { parseRanges } from "@caravan/core/clip";
 import { addClip, nameForClip } from "@caravan/core/edit";
-import { type Clip, type FrameRef, keptRefs, type Source, whyOf } from "@caravan/core/model";
+import { type Clip, type FrameRef, frameRef, type Source, whyOf } from "@caravan/core/model";
+import { useFrameNumber } from "../../preview/frame-number";
 import { FrameStrip } from "../../preview/frame-strip";
 import { currentProject, edit, useProject } from "../../project/open-project";
 import { chooseClip, chooseSource, chosenSource, pickedFrames, useView } from "../../project/view";
 import { Button } from "../../ui/button";
-import { useCountFrom } from "../../ui/counting";
+import { say } from "../../ui/notices";
 import { FieldBox } from "../../ui/number-field";
 import { Select } from "../../ui/select";
 import { TextField } from "../../ui/text-field";
@@ -49,16 +50,27 @@ export function AddTray({ clip }: { clip: Clip }) {
   );
 }
 
-/** Frames by their numbers in the tray, as many as one likes: `3-9, 12, 9-3`; into this clip, or as a clip of their own. */
+/** Frames by the numbers that they show, as many as one likes: `3-9, 12, 9-3`; into this clip, or as a clip of their own. */
 function RangeFields({ clip, source }: { clip: Clip; source: Source }) {
-  const from = useCountFrom();
-  const kept = keptRefs(source);
+  const numberOf = useFrameNumber(source);
+  const kept = source.frames.filter((frame) => !frame.dropped);
   if (kept.length === 0) return null;
-  const some = `${from}-${Math.min(3, kept.length - 1) + from}, …`;
+  const byNumber = new Map(kept.map((frame) => [numberOf(frame), frameRef(source, frame)]));
+  const [least, most] = [Math.min(...byNumber.keys()), Math.max(...byNumber.keys())];
+  const some = `${least}-${Math.min(least + 3, most)}, …`;
   const take = (use: (refs: FrameRef[]) => string | undefined) => (text: string) => {
     try {
-      const refs = parseRanges(text, from, kept.length - 1 + from).map((number) => kept[number - from] as FrameRef);
-      return refs.length === 0 ? "Write numbers such as 0-3, 5." : use(refs);
+      const numbers = parseRanges(text, least, most);
+      const missing = [...new Set(numbers.filter((number) => !byNumber.has(number)))];
+      const refs = numbers.flatMap((number) => byNumber.get(number) ?? []);
+      if (refs.length === 0) return missing.length > 0 ? `There is no frame ${missing[0]}.` : `Write numbers such as ${some}`;
+      const problem = use(refs);
+      if (!problem && missing.length > 0)
+        say({
+          tone: "plain",
+          text: `Left out, being empty, dropped or not there: ${missing.slice(0, 8).join(", ")}${missing.length > 8 ? ", …" : ""}.`,
+        });
+      return problem;
     } catch (error) {
       return whyOf(error);
     }

@@ -80,7 +80,7 @@ export function List() {
           <Button onClick={() => removeNow(chosen)}>Remove</Button>
         </div>
       )}
-      {project.actions.length === 0 && clips.length > 0 && <ActionsList />}
+      {project.actions.length === 0 && clips.length + project.sources.length > 0 && <ActionsList />}
     </>
   );
 }

@@ -4,6 +4,7 @@ import { frameLook } from "@caravan/core/art";
 import { renameFrame, setSourceOrigin } from "@caravan/core/edit";
 import { type Frame, frameName, frameRef, originOf, type Source } from "@caravan/core/model";
 import { drawnPart } from "@caravan/core/raster";
+import { useFrameNumber } from "../../preview/frame-number";
 import { FramePicture } from "../../preview/frame-picture";
 import { sizeFacts } from "../../preview/size-facts";
 import { edit, editInGesture, useProject } from "../../project/open-project";
@@ -48,9 +49,10 @@ function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
   const ref = frameRef(source, frame);
   const { x, y } = frame.rect;
   const countFrom = useCountFrom();
+  const numberOf = useFrameNumber(source);
   const deliveries = useProject((project) => project.deliveries);
   return (
-    <Detail part="frame" title={`Frame ${frame.number + countFrom}`} aside={<CountFrom />}>
+    <Detail part="frame" title={`Frame ${numberOf(frame)}`} aside={<CountFrom />}>
       <div className="flex gap-3">
         <span className="check block size-21 shrink-0 rounded-box">
           <FramePicture source={source} frame={frame} size={84} />

@@ -1,13 +1,13 @@
 "use client";
 
 import { frameLook } from "@caravan/core/art";
-import { type Frame, frameName, frameRef, keptRefs, type Source } from "@caravan/core/model";
+import { type Frame, frameName, frameRef, isNumberedByFiles, keptRefs, type Source } from "@caravan/core/model";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useRef } from "react";
+import { useEffect, useMemo, useRef } from "react";
+import { useFrameNumber } from "../../preview/frame-number";
 import { FramePicture } from "../../preview/frame-picture";
 import { loadPictures } from "../../project/pictures";
 import { pickRun, togglePick, togglePicks, useView } from "../../project/view";
-import { useCountFrom } from "../../ui/counting";
 import { useElementSize } from "../../ui/element-size";
 import { useKeys } from "../../ui/keys";
 import { movedCursor } from "./cursor";
@@ -20,13 +20,17 @@ export function SeriesWall({ source }: { source: Source }) {
   const across = Math.max(1, Math.floor((useElementSize(wall).width - 8) / CARD));
   const picked = useView((view) => view.picked);
   const cursor = useView((view) => view.cursor);
+  const cards = useMemo(() => cardsOf(source), [source]);
   const rows = useVirtualizer({
-    count: Math.ceil(source.frames.length / across),
+    count: Math.ceil(cards.length / across),
     getScrollElement: () => wall.current,
     estimateSize: () => CARD + 20,
     overscan: 2,
   });
-  const inSight = rows.getVirtualItems().flatMap(({ index }) => source.frames.slice(index * across, (index + 1) * across));
+  const inSight = rows
+    .getVirtualItems()
+    .flatMap(({ index }) => cards.slice(index * across, (index + 1) * across))
+    .flatMap((card) => ("missing" in card ? [] : [card]));
   // Asking for what is there already costs nothing.
   useEffect(() => loadPictures(inSight.map((frame) => frameLook(source, frame))));
   const move = (by: number) => {
@@ -51,9 +55,15 @@ export function SeriesWall({ source }: { source: Source }) {
       <div className="relative" style={{ height: rows.getTotalSize() }}>
         {rows.getVirtualItems().map(({ index, start }) => (
           <ul key={index} className="absolute left-1 flex" style={{ top: start }}>
-            {source.frames.slice(index * across, (index + 1) * across).map((frame) => (
-              <Card key={frame.key} source={source} frame={frame} number={numbers.get(frameRef(source, frame))} />
-            ))}
+            {cards
+              .slice(index * across, (index + 1) * across)
+              .map((card) =>
+                "missing" in card ? (
+                  <Gap key={`missing ${card.missing}`} numbers={card.missing} />
+                ) : (
+                  <Card key={card.key} source={source} frame={card} number={numbers.get(frameRef(source, card))} />
+                ),
+              )}
           </ul>
         ))}
       </div>
@@ -61,11 +71,39 @@ export function SeriesWall({ source }: { source: Source }) {
   );
 }
 
+/** A run of numbers between two stills for which there was no file. */
+interface Missing {
+  readonly missing: string;
+}
+
+/** The frames in order, with a card for each gap in the numbers of their files, as long as these go up. */
+function cardsOf(source: Source): (Frame | Missing)[] {
+  const { frames } = source;
+  if (!isNumberedByFiles(source) || frames.some((frame, k) => k > 0 && frame.number <= (frames[k - 1] as Frame).number)) return [...frames];
+  return frames.flatMap((frame, k) => {
+    const [first, last] = [(frames[k - 1]?.number ?? frame.number - 1) + 1, frame.number - 1];
+    return first > last ? [frame] : [{ missing: first === last ? `${first}` : `${first} to ${last}` }, frame];
+  });
+}
+
+function Gap({ numbers }: { numbers: string }) {
+  return (
+    <li style={{ width: CARD }} className="p-1.5">
+      <span
+        className="flex items-center justify-center rounded-box border-2 border-dashed border-line-strong px-1 text-center text-small text-muted"
+        style={{ width: CARD - 12, height: CARD - 12 }}
+      >
+        {numbers} missing
+      </span>
+    </li>
+  );
+}
+
 function Card({ source, frame, number }: { source: Source; frame: Frame; number: number | undefined }) {
   const ref = frameRef(source, frame);
   const name = frameName(source, frame);
   const { w, h } = frame.rect;
-  const countFrom = useCountFrom();
+  const numberOf = useFrameNumber(source);
   return (
     <li style={{ width: CARD }} className="p-1.5">
       <button
@@ -85,7 +123,7 @@ function Card({ source, frame, number }: { source: Source; frame: Frame; number:
         <FramePicture source={source} frame={frame} size={CARD - 16} className="block" />
         {number && <span className="number absolute top-0 right-0 bg-now px-1 text-small font-semibold text-on-now">{number}</span>}
       </button>
-      <span className="number block truncate text-center text-small text-muted">{frame.name ?? frame.number + countFrom}</span>
+      <span className="number block truncate text-center text-small text-muted">{frame.name ?? numberOf(frame)}</span>
     </li>
   );
 }

@@ -5,20 +5,19 @@ import { cellRect, cutOfSuggestion, type GridSuggestion, gridOf } from "@caravan
 import { cutSource } from "@caravan/core/edit";
 import type { Rect, Source } from "@caravan/core/model";
 import { isClear } from "@caravan/core/raster";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useRef } from "react";
 import { edit } from "../../project/open-project";
 import { type Picture, usePicture } from "../../project/pictures";
+import { useSuggestedGrids } from "../../project/suggested-grids";
 import { useKeys } from "../../ui/keys";
 import { sayUnlessDone } from "../../ui/notices";
-import { run } from "../../workers/client";
 
-const SHOWN = 4;
 const SIDE = 44; // px
 
 /** Grids that the picture itself suggests, as small moving pictures: the one that moves right is the right one. */
 export function Suggestions({ source }: { source: Source }) {
   const picture = usePicture(sheetLook(source));
-  const suggestions = useSuggestions(picture);
+  const suggestions = useSuggestedGrids(source);
   const cut = JSON.stringify(source.cut);
   const at = suggestions.findIndex((each) => JSON.stringify(cutOfSuggestion(each)) === cut);
   const take = (index: number) => {
@@ -65,24 +64,6 @@ function inWords({ cell, columns, rows, margin, gap }: GridSuggestion): string {
     ...(gap.x + gap.y > 0 ? [`gap ${gap.x}, ${gap.y}`] : []),
   ];
   return [`${columns} × ${rows} cells of ${cell.w} × ${cell.h}`, ...spaces].join(", ");
-}
-
-const NO_SUGGESTIONS: readonly GridSuggestion[] = [];
-
-function useSuggestions(picture: Picture | undefined): readonly GridSuggestion[] {
-  const [found, setFound] = useState<{ of: Picture; list: readonly GridSuggestion[] } | null>(null);
-  useEffect(() => {
-    if (!picture) return;
-    let gone = false;
-    run("suggestGrids", { coverage: picture.coverage })
-      .then((list) => !gone && setFound({ of: picture, list: list.slice(0, SHOWN) }))
-      // Without suggestions everything else still works.
-      .catch(() => {});
-    return () => {
-      gone = true;
-    };
-  }, [picture]);
-  return found && found.of === picture ? found.list : NO_SUGGESTIONS;
 }
 
 /** The first row that has more than one drawn cell, played. */

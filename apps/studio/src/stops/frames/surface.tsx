@@ -4,7 +4,8 @@ import { sheetLook } from "@caravan/core/art";
 import type { Grid } from "@caravan/core/cut";
 import { cutSource } from "@caravan/core/edit";
 import { frameRef, keptRefs, type Source } from "@caravan/core/model";
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
+import { RowsDialog } from "../../making/rows-dialog";
 import { edit, useProject } from "../../project/open-project";
 import { usePicture } from "../../project/pictures";
 import { chosenSource, clearPicks, go, pickedFrames, useView } from "../../project/view";
@@ -49,6 +50,8 @@ export function Surface() {
       },
     },
   ]);
+  const [rows, setRows] = useState(false);
+  useKeys("Rows of the sheet", [{ keys: "Shift+r", label: "Make a clip of each row", run: () => setRows(true) }]);
   if (!source || !grid) return <Empty />;
   return (
     <>
@@ -57,10 +60,17 @@ export function Surface() {
         <Ways source={source} />
         {way === "cells" && <Suggestions source={source} />}
       </div>
+      {rows && <RowsDialog become="clips" onClose={() => setRows(false)} onMade={() => go("clips")} />}
       {Fields && <Fields source={source} picked={picked} />}
       {way === "metadata" && <DoubtLine source={source} />}
       <div className="flex items-center justify-between gap-3">
         <Outcome source={source} grid={isGrid(source) ? grid : null} />
+        <span className="grow" />
+        {source.pictures.length === 1 && (
+          <Button onClick={() => setRows(true)} hint="Shift+R" aria-keyshortcuts="Shift+r">
+            Clips of rows …
+          </Button>
+        )}
         <Button
           look={picked.length > 0 ? "now" : "plain"}
           onClick={() => makeClip()}

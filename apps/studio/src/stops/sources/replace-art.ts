@@ -1,6 +1,6 @@
 import type { Source } from "@caravan/core/model";
 import { ART_FILES } from "../../project/arrive";
-import { reviewChangedArt } from "../../project/changed-art";
+import { reviewChangedArt } from "../../project/changed-art/review";
 import { chooseFiles } from "../../ui/files";
 import { sayTrouble } from "../../ui/notices";
 

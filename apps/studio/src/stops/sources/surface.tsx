@@ -2,7 +2,8 @@
 
 import { Plus } from "lucide-react";
 import { useEffect, useState } from "react";
-import { ART_FILES, takeInAndGo, useFailedFiles } from "../../project/arrive";
+import { ART_FILES, takeInAndGo } from "../../project/arrive";
+import { useFailedFiles } from "../../project/arriving/read-files";
 import { canLinkFolders } from "../../project/linked/folder";
 import { linkFolder } from "../../project/linked/linked-folder";
 import { useProject } from "../../project/open-project";

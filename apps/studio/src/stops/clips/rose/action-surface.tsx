@@ -1,6 +1,6 @@
 "use client";
 
-import { mirrorMissing, removeAction, renameAction, setPetal, setWays } from "@caravan/core/edit";
+import { mirrorMissing, removeAction, renameAction, setPetal, setWays, turnAction } from "@caravan/core/edit";
 import { mirrorOf, nearestPresent, turnedBy } from "@caravan/core/facing";
 import { type Action, type ActionName, type Clip, type ClipName, FACINGS_OF, type Facing, type Ways } from "@caravan/core/model";
 import { DndContext, type DragEndEvent, pointerWithin, useDraggable } from "@dnd-kit/core";
@@ -46,6 +46,8 @@ export function ActionSurface({ action }: { action: Action }) {
     { keys: "m", label: "Make the facing the mirror of the one across", run: mirror },
     { keys: "Delete Backspace", label: "Leave the facing missing", run: clear },
     { keys: "Enter", label: "Work on the clip of this facing", run: () => petal && chooseClip(petal.clip) },
+    { keys: "Shift+ArrowRight", label: "Turn the rose clockwise, clips and their names with it", run: () => act(turnAction, name, 1) },
+    { keys: "Shift+ArrowLeft", label: "Turn the rose the other way", run: () => act(turnAction, name, -1) },
     { keys: "n F2", label: "Rename the action", run: () => document.getElementById(ACTION_NAME_FIELD)?.focus() },
   ]);
 
@@ -110,6 +112,12 @@ export function ActionSurface({ action }: { action: Action }) {
           </Button>
         )}
         <span className="grow" />
+        <Button onClick={() => act(turnAction, name, -1)} title="Every clip takes the facing before, its name with it">
+          Turn the rose ↺
+        </Button>
+        <Button onClick={() => act(turnAction, name, 1)} title="Every clip takes the next facing clockwise, its name with it">
+          ↻
+        </Button>
         {canFill && <Button onClick={() => act(mirrorMissing, name)}>Mirror all that are missing</Button>}
         <Button onClick={() => act(removeAction, name)}>Remove the action</Button>
       </div>

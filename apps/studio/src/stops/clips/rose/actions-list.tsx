@@ -3,13 +3,13 @@
 import { addAction } from "@caravan/core/edit";
 import { type Action, type ActionName, freeName } from "@caravan/core/model";
 import { useState } from "react";
+import { RowsDialog } from "../../../making/rows-dialog";
 import { act } from "../../../project/act";
 import { useProject } from "../../../project/open-project";
 import { chooseAction, chosenAction, useView } from "../../../project/view";
 import { Button } from "../../../ui/button";
 import { ListHeading, RowList } from "../../../ui/row-list";
 import { ByNames } from "./by-names";
-import { ByRows } from "./by-rows";
 
 /** The actions of the project, and the ways to make one: by the names of clips, by the rows of a sheet, or empty. */
 export function ActionsList() {
@@ -32,12 +32,12 @@ export function ActionsList() {
       />
       {actions.length === 0 && <p className="px-1.5 text-small text-muted">An action is one movement in several facings.</p>}
       <div className="mt-2 flex flex-wrap gap-2 px-1.5">
-        {clips.length > 1 && <Button onClick={() => setDialog("names")}>By names …</Button>}
+        {clips.length + sources.length > 1 && <Button onClick={() => setDialog("names")}>By names …</Button>}
         {sources.length > 0 && <Button onClick={() => setDialog("rows")}>By rows …</Button>}
         <Button onClick={make}>Empty</Button>
       </div>
-      <ByNames open={dialog === "names"} onClose={() => setDialog(null)} />
-      <ByRows open={dialog === "rows"} onClose={() => setDialog(null)} />
+      {dialog === "names" && <ByNames onClose={() => setDialog(null)} />}
+      {dialog === "rows" && <RowsDialog become="facings" onClose={() => setDialog(null)} onMade={() => {}} />}
     </section>
   );
 }

@@ -1,33 +1,34 @@
 "use client";
 
-import { makeActions } from "@caravan/core/edit";
-import { type MatchedAction, matchFacings, type NumberedFrom } from "@caravan/core/facing";
+import { framesByNames, makeActionsByNames } from "@caravan/core/edit";
+import { type MatchedAction, matchFacings } from "@caravan/core/facing";
 import { type ActionName, type ClipName, FACINGS_OF } from "@caravan/core/model";
 import { useMemo, useState } from "react";
+import { FacingOrderFields } from "../../../preview/facing-order-fields";
 import { act } from "../../../project/act";
+import { useFacingOrder } from "../../../project/facing-order";
 import { useProject } from "../../../project/open-project";
 import { chooseAction } from "../../../project/view";
 import { Button } from "../../../ui/button";
 import { SheetDialog } from "../../../ui/sheet-dialog";
 import { Tick } from "../../../ui/tick";
-import { NumberedFields } from "./numbered-fields";
 
-/** Makes actions of clips whose names tell a facing. What was matched is shown before it is done. */
-export function ByNames({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const clips = useProject((project) => project.clips);
-  const [from, setFrom] = useState<NumberedFrom>({ first: "s", clockwise: true });
+/**
+ * Makes actions of clips whose names tell a facing, and of sources and frames named so, which become clips. What was matched is shown before it
+ * is done.
+ */
+export function ByNames({ onClose }: { onClose: () => void }) {
+  const project = useProject((each) => each);
+  const frames = useMemo(() => framesByNames(project), [project]);
+  const from = useFacingOrder();
   const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
   const matched = useMemo(
-    () =>
-      matchFacings(
-        clips.map(({ name }) => name),
-        from,
-      ),
-    [clips, from],
+    () => matchFacings([...project.clips.map(({ name }) => name), ...frames.map(({ name }) => name as ClipName)], from),
+    [project.clips, frames, from],
   );
   const chosen = matched.filter(({ stem }) => !without.has(stem));
   const make = () => {
-    if (!act(makeActions, chosen)) return;
+    if (!act(makeActionsByNames, chosen, frames)) return;
     onClose();
     const [first] = chosen;
     if (first) chooseAction(first.stem as ActionName);
@@ -41,12 +42,15 @@ export function ByNames({ open, onClose }: { open: boolean; onClose: () => void 
   return (
     <SheetDialog
       title="Actions by names"
-      description="Clips whose names end or begin with a facing: letters of the compass, words, or numbers."
-      open={open}
+      description="Clips, sources or frames whose names end or begin with a facing: letters of the compass, words, or numbers."
+      open
       onClose={onClose}
     >
       {matched.length === 0 ? (
-        <p>No two clips share a name but for a facing. Names such as walk_s and walk_se, idleLeft and idleRight, or turn0 to turn7 do.</p>
+        <p>
+          No two clips or sources share a name but for a facing. Names such as walk_s and walk_se, idleLeft and idleRight, or turn0 to turn7
+          do.
+        </p>
       ) : (
         <>
           <ul aria-label="Matched actions" className="flex flex-col gap-2.5">
@@ -62,7 +66,7 @@ export function ByNames({ open, onClose }: { open: boolean; onClose: () => void 
             ))}
           </ul>
           <div className="mt-4 flex flex-wrap items-center justify-between gap-3">
-            {matched.some(({ byNumber }) => byNumber) ? <NumberedFields from={from} onChange={setFrom} /> : <span />}
+            {matched.some(({ byNumber }) => byNumber) ? <FacingOrderFields /> : <span />}
             <Button look="now" onClick={make} disabled={chosen.length === 0}>
               Make {chosen.length === 1 ? "the action" : `${chosen.length} actions`}
             </Button>

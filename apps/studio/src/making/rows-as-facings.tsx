@@ -1,73 +1,49 @@
 "use client";
 
-import { actionOfRows, mirroredRows, type RowFacing, rowsOfSource } from "@caravan/core/edit";
-import { type NumberedFrom, roseFrom } from "@caravan/core/facing";
+import { actionOfRows, mirroredRows, type RowFacing } from "@caravan/core/edit";
+import { roseFrom } from "@caravan/core/facing";
 import { type ActionName, FACINGS, type Facing, freeName, type Source, type Ways } from "@caravan/core/model";
-import { useMemo, useState } from "react";
-import { FramePicture } from "../../../preview/frame-picture";
-import { act } from "../../../project/act";
-import { useProject } from "../../../project/open-project";
-import { chooseAction, chosenSource, useView } from "../../../project/view";
-import { Button } from "../../../ui/button";
-import { Choice } from "../../../ui/choice";
-import { useCountFrom } from "../../../ui/counting";
-import { FieldBox } from "../../../ui/number-field";
-import { Select } from "../../../ui/select";
-import { SheetDialog } from "../../../ui/sheet-dialog";
-import { TextField } from "../../../ui/text-field";
-import { Tick } from "../../../ui/tick";
-import { NumberedFields } from "./numbered-fields";
+import { useState } from "react";
+import { FacingOrderFields } from "../preview/facing-order-fields";
+import { FramePicture } from "../preview/frame-picture";
+import { useFacingOrder } from "../project/facing-order";
+import { apply, useProject } from "../project/open-project";
+import { chooseAction } from "../project/view";
+import { Button } from "../ui/button";
+import { Choice } from "../ui/choice";
+import { useCountFrom } from "../ui/counting";
+import { FieldBox } from "../ui/number-field";
+import { Select } from "../ui/select";
+import { TextField } from "../ui/text-field";
+import { Tick } from "../ui/tick";
+import { RowMoving } from "./row-moving";
+import type { RowsOf } from "./rows-of";
 
 /** Makes an action of the rows of a sheet: each row becomes a clip and takes a facing, in an order that is chosen and shown. */
-export function ByRows({ open, onClose }: { open: boolean; onClose: () => void }) {
-  return (
-    <SheetDialog
-      title="An action by rows"
-      description="Each row of a sheet becomes a clip and one facing of the action."
-      open={open}
-      onClose={onClose}
-    >
-      <RowsForm onDone={onClose} />
-    </SheetDialog>
-  );
-}
-
-function RowsForm({ onDone }: { onDone: () => void }) {
-  const project = useProject((each) => each);
-  const fitting = project.sources.filter((source) => rowsOfSource(source).length > 1);
-  const current = useView((view) => chosenSource(project, view));
-  const [sourceId, setSourceId] = useState<string>((fitting.find(({ id }) => id === current?.id) ?? fitting[0])?.id ?? "");
-  const source = fitting.find(({ id }) => id === sourceId);
-  if (!source) return <p>No sheet is cut into several rows yet. Cut one at Frames.</p>;
-  return (
-    <>
-      <span className="mb-3 flex items-center gap-1.5 text-muted">
-        Rows of
-        <Select label="Sheet" value={source.id} options={fitting.map((each) => [each.id, each.name] as const)} onChange={setSourceId} />
-      </span>
-      <RowsOfSheet key={source.id} source={source} onDone={onDone} />
-    </>
-  );
-}
-
-function RowsOfSheet({ source, onDone }: { source: Source; onDone: () => void }) {
+export function RowsAsFacings({ parted: { source, rows, cut }, onMade }: { parted: RowsOf; onMade: () => void }) {
   const project = useProject((each) => each);
   const countFrom = useCountFrom();
-  const rows = useMemo(() => rowsOfSource(source), [source]);
   const [name, setName] = useState(() => freeName(source.name, new Set(project.actions.map((each) => each.name))));
   const [ways, setWays] = useState<Ways>(waysOfRows(rows.length));
-  const [from, setFrom] = useState<NumberedFrom>({ first: "s", clockwise: true });
+  const from = useFacingOrder();
+  const [problem, setProblem] = useState<string | null>(null);
   const [own, setOwn] = useState<Readonly<Record<number, Facing | "none">>>({});
   const [mirror, setMirror] = useState(rows.length < waysOfRows(rows.length));
+  // Fewer rows than facings are taken for the side that is drawn, until someone says where they begin.
+  const [inOrder, setOrdered] = useState(false);
   const order = roseFrom(ways, from);
-  const usual: readonly Facing[] = rows.length < ways && mirror ? mirroredRows(ways, rows.length) : order;
+  const usual: readonly Facing[] = rows.length < ways && mirror && !inOrder ? mirroredRows(ways, rows.length) : order;
   const facings = rows.map((_, k): Facing | "none" => own[k] ?? usual[k] ?? "none");
   const chosen = rows.flatMap((row, k): RowFacing[] => (facings[k] === "none" ? [] : [{ row, facing: facings[k] as Facing }]));
   const twice = new Set(chosen.map(({ facing }) => facing)).size < chosen.length;
   const make = () => {
-    if (!act(actionOfRows, source.id, name, ways, chosen, mirror)) return;
-    onDone();
+    const error = apply(
+      (each) => actionOfRows(cut(each), source.id, name, ways, chosen, mirror),
+      (each) => actionOfRows.label(each, source.id, name, ways, chosen, mirror),
+    );
+    if (error) return setProblem(error.message);
     chooseAction(name.trim() as ActionName);
+    onMade();
   };
   return (
     <>
@@ -90,12 +66,11 @@ function RowsOfSheet({ source, onDone }: { source: Source; onDone: () => void })
         />
         <Tick label="mirror what is missing" checked={mirror} onChange={setMirror} />
       </div>
-      <NumberedFields
-        from={from}
-        onChange={(next) => {
-          setFrom(next);
+      <FacingOrderFields
+        onChange={() => {
           setMirror(rows.length < ways && mirror);
-          setOwn(Object.fromEntries(rows.map((_, k) => [k, roseFrom(ways, next)[k] ?? "none"])));
+          setOwn({});
+          setOrdered(true);
         }}
       />
       <ul aria-label="Rows" className="mt-3 flex flex-col gap-1.5">
@@ -110,12 +85,19 @@ function RowsOfSheet({ source, onDone }: { source: Source; onDone: () => void })
                 ...FACINGS.filter((facing) => order.includes(facing)).map((facing) => [facing, facing.toUpperCase()] as const),
               ]}
               onChange={(facing) => setOwn((before) => ({ ...before, [k]: facing }))}
+              className="w-20"
             />
+            <RowMoving source={source} row={row} />
             <RowPictures source={source} row={row} />
           </li>
         ))}
       </ul>
-      <div className="mt-4 flex items-center justify-end gap-3">
+      <div className="sticky -bottom-4 mt-3 -mb-4 flex items-center justify-end gap-3 bg-paper pt-2 pb-4">
+        {problem && (
+          <span role="alert" className="font-semibold text-brick">
+            {problem}
+          </span>
+        )}
         {twice && <span className="text-brick">Two rows have one facing.</span>}
         <Button look="now" onClick={make} disabled={twice || chosen.length === 0}>
           Make {name}

@@ -1,7 +1,7 @@
-import type { ArrivedClip } from "@caravan/core/edit";
-import type { NewFrame } from "@caravan/core/frame-identity";
-import { microsFromMs } from "@caravan/core/model";
-import type { Understood } from "../../workers/jobs";
+import type { ArrivedClip } from "../edit";
+import type { NewFrame } from "../frame-identity";
+import type { Understood } from "../metadata";
+import { microsFromMs } from "../model";
 
 /** What a metadata file, named by `file`, said of a picture: as frames of a source, and clips that name them by place. */
 export function framesAndClips({ frames, clips }: Understood, file: string): { told: NewFrame[]; clips: ArrivedClip[] } {

@@ -1,7 +1,9 @@
-import { type Coverage, clearPixels, coverageOf, type Ground } from "@caravan/core/raster";
 import { describe, expect, it } from "vitest";
-import type { Understood } from "../../workers/jobs";
-import { needsReview, proposalsFor, type TakenArt, type TakenItem, type TakenPicture, USUAL_CHOICES } from "./proposals";
+import type { Understood } from "../metadata";
+import { type Coverage, clearPixels, coverageOf, type Ground } from "../raster";
+import { USUAL_CHOICES } from "./proposal";
+import { needsReview, proposalsFor } from "./proposals";
+import type { TakenArt, TakenItem, TakenPicture } from "./taken";
 
 const coverage: Coverage = coverageOf(clearPixels(1, 1));
 const white: Ground = { kind: "plain", clearing: { colours: ["#ffffff"], tolerance: 0, from: "edges", fringe: false } };
@@ -41,7 +43,7 @@ describe("a series", () => {
   it("tells of pictures of another size", () => {
     const odd = only([...stills, still("walk_4.png", picture("x", 10, 10))]);
     expect(odd.what).toContain("most 32 × 40 px");
-    expect(odd.notes).toEqual(["One has another size than the rest."]);
+    expect(odd.notes).toEqual(["Of another size: walk_4.png (10 × 10)."]);
   });
 
   it("is cleared only if all of it has a ground", () => {
@@ -64,7 +66,7 @@ describe("an animation", () => {
     const animation = only([{ path: "art/torch.gif", art }]);
     expect(animation.what).toBe("An animation of 3 pictures, 32 × 40 px, 197.5 ms a loop");
     expect(animation.notes).toEqual(["Picture 2 is broken and left out. It ends too early."]);
-    expect(animation.clips).toMatchObject([
+    expect(animation.clips(USUAL_CHOICES)).toMatchObject([
       { name: "torch", playback: "once", steps: [{ frame: 0, duration: 100_000 }, { duration: 37_500 }, { duration: 60_000 }] },
     ]);
     expect(animation.arrivals({ ...USUAL_CHOICES, clips: false })[0]?.clips).toEqual([]);

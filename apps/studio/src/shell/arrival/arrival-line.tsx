@@ -1,7 +1,7 @@
 "use client";
 
-import { useArrival } from "../project/arrive";
-import { ProgressLine } from "../ui/progress-line";
+import { useArrival } from "../../project/arriving/read-files";
+import { ProgressLine } from "../../ui/progress-line";
 
 /** While files are being read, wherever the person is: how many, and a way to stop. */
 export function ArrivalLine() {

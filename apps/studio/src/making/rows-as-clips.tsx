@@ -1,0 +1,129 @@
+"use client";
+
+import { clipsOfRows, type NamedRow } from "@caravan/core/edit";
+import { matchFacings } from "@caravan/core/facing";
+import type { ClipName } from "@caravan/core/model";
+import { type ClipboardEvent, useEffect, useId, useState } from "react";
+import { useFacingOrder } from "../project/facing-order";
+import { apply } from "../project/open-project";
+import { chooseClip } from "../project/view";
+import { Button } from "../ui/button";
+import { useCountFrom } from "../ui/counting";
+import { say } from "../ui/notices";
+import { Tick } from "../ui/tick";
+import { RowMoving } from "./row-moving";
+import type { RowsOf } from "./rows-of";
+
+/** The rows, each moving beside its name. Names that tell facings make actions as well, if that is wanted. */
+export function RowsAsClips({ parted: { source, rows, cut }, onMade }: { parted: RowsOf; onMade: () => void }) {
+  const countFrom = useCountFrom();
+  const order = useFacingOrder();
+  const list = useId();
+  const [names, setNames] = useState<Readonly<Record<number, string>>>(() =>
+    Object.fromEntries(rows.map((row) => [row, rows.length === 1 ? source.name : `${source.name}-${row + countFrom}`])),
+  );
+  const [problem, setProblem] = useState<string | null>(null);
+  const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
+  // Rows of an uncut sheet come a moment after the dialog: then the first name is what is typed next.
+  useEffect(() => document.getElementById(`${list} 0`)?.focus(), [list]);
+  const chosen = rows.flatMap((row): NamedRow[] => {
+    const name = (names[row] ?? "").trim();
+    return name === "" ? [] : [{ row, name }];
+  });
+  const named = chosen.map(({ name }) => name as ClipName);
+  const matched = matchFacings(named, order).filter(({ byNumber }) => !byNumber);
+  const actions = matched.filter(({ stem }) => !without.has(stem));
+  const write = (change: Readonly<Record<number, string>>) => {
+    setNames({ ...names, ...change });
+    setProblem(null);
+  };
+  // A list that is pasted goes on down the rows.
+  const paste = (event: ClipboardEvent, from: number) => {
+    const lines = event.clipboardData
+      .getData("text")
+      .split(/\r?\n|\t/)
+      .filter((line) => line.trim() !== "");
+    if (lines.length < 2) return;
+    event.preventDefault();
+    write(Object.fromEntries(lines.flatMap((line, k) => (rows[from + k] === undefined ? [] : [[rows[from + k] as number, line.trim()]]))));
+  };
+  const make = () => {
+    const error = apply(
+      (project) => clipsOfRows(cut(project), source.id, chosen, actions),
+      (project) => clipsOfRows.label(project, source.id, chosen, actions),
+    );
+    if (error) return setProblem(error.message);
+    say({ tone: "good", text: `Made ${chosen.length === 1 ? "a clip" : `${chosen.length} clips`} of rows of ${source.name}.` });
+    chooseClip(named[0] as ClipName);
+    onMade();
+  };
+  const move = (event: React.KeyboardEvent<HTMLElement>, k: number) => {
+    const by = event.key === "ArrowDown" ? 1 : event.key === "ArrowUp" ? -1 : 0;
+    if (by === 0) return;
+    event.preventDefault();
+    document.getElementById(`${list} ${k + by}`)?.focus();
+  };
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (chosen.length > 0) make();
+      }}
+    >
+      <ul aria-label="Rows" className="flex flex-col gap-1.5">
+        {rows.map((row, k) => (
+          <li key={row} className="flex items-center gap-3 rounded-box border border-line bg-raised px-2 py-1">
+            <span className="number w-14 shrink-0 text-muted">row {row + countFrom}</span>
+            <RowMoving source={source} row={row} />
+            <input
+              id={`${list} ${k}`}
+              aria-label={`Name of the clip of row ${row + countFrom}`}
+              className="min-h-8 w-48 rounded-sm border border-line-strong bg-surface px-2 font-semibold"
+              value={names[row] ?? ""}
+              autoComplete="off"
+              spellCheck={false}
+              onFocus={(event) => event.target.select()}
+              onChange={(event) => write({ [row]: event.target.value })}
+              onPaste={(event) => paste(event, k)}
+              onKeyDown={(event) => move(event, k)}
+            />
+            <span className="truncate text-small text-muted">
+              {(names[row] ?? "").trim() === "" ? "left out" : framesInWords(source, row)}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {matched.map(({ stem, ways }) => (
+        <div key={stem} className="mt-2">
+          <Tick
+            label={`Make the action ${stem}, ${ways} facings, of them`}
+            checked={!without.has(stem)}
+            onChange={(wanted) => setWithout(toggled(without, stem, !wanted))}
+          />
+        </div>
+      ))}
+      {problem && (
+        <p role="alert" className="mt-2 font-semibold text-brick">
+          {problem}
+        </p>
+      )}
+      <div className="sticky -bottom-4 mt-3 -mb-4 flex justify-end bg-paper pt-2 pb-4">
+        <Button look="now" type="submit" disabled={chosen.length === 0} hint="Enter">
+          Make {chosen.length === 1 ? "the clip" : `${chosen.length} clips`}
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+function toggled(set: ReadonlySet<string>, each: string, on: boolean): Set<string> {
+  const next = new Set(set);
+  if (on) next.add(each);
+  else next.delete(each);
+  return next;
+}
+
+function framesInWords(source: RowsOf["source"], row: number): string {
+  const count = source.frames.filter((frame) => frame.row === row && !frame.dropped).length;
+  return count === 1 ? "1 frame" : `${count} frames`;
+}

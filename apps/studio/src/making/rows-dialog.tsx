@@ -1,0 +1,113 @@
+"use client";
+
+import { sheetLook } from "@caravan/core/art";
+import { cutOfSuggestion, type GridSuggestion } from "@caravan/core/cut";
+import { cutSource, rowsOfSource } from "@caravan/core/edit";
+import { type Project, type Source, sourceById } from "@caravan/core/model";
+import { useMemo, useState } from "react";
+import { useProject } from "../project/open-project";
+import { usePicture } from "../project/pictures";
+import { useSuggestedGrids } from "../project/suggested-grids";
+import { chosenSource, useView } from "../project/view";
+import { Choice } from "../ui/choice";
+import { Select } from "../ui/select";
+import { SheetDialog } from "../ui/sheet-dialog";
+import { RowsAsClips } from "./rows-as-clips";
+import { RowsAsFacings } from "./rows-as-facings";
+import type { RowsOf } from "./rows-of";
+
+export type RowsBecome = "clips" | "facings";
+
+/** Makes clips of the rows of a sheet in one act: one clip for each, or the facings of one action. */
+export function RowsDialog({ become: first, onClose, onMade }: { become: RowsBecome; onClose: () => void; onMade: () => void }) {
+  const project = useProject((each) => each);
+  const current = useView((view) => chosenSource(project, view));
+  const [become, setBecome] = useState(first);
+  const fitting = project.sources.filter((source) => source.cut === null || rowsOfSource(source).length > 0);
+  const [id, setId] = useState<string>((fitting.find((each) => each.id === current?.id) ?? fitting[0])?.id ?? "");
+  const source = fitting.find((each) => each.id === id);
+  const made = () => {
+    onClose();
+    onMade();
+  };
+  return (
+    <SheetDialog
+      title="Rows of a sheet"
+      description={
+        become === "clips"
+          ? "Each row becomes a clip. Type their names; a row without a name is left out."
+          : "Each row becomes a clip and one facing of an action."
+      }
+      open
+      onClose={onClose}
+    >
+      {source ? (
+        <>
+          <div className="mb-3 flex flex-wrap items-center gap-3">
+            <span className="flex items-center gap-1.5 text-muted">
+              Rows of
+              <Select label="Sheet" value={source.id} options={fitting.map((each) => [each.id, each.name] as const)} onChange={setId} />
+            </span>
+            <Choice
+              label="What rows become"
+              value={become}
+              options={[
+                ["clips", "A clip each"],
+                ["facings", "Facings of one action"],
+              ]}
+              onChange={setBecome}
+            />
+          </div>
+          <PartedRows key={`${source.id} ${become}`} source={source} become={become} onMade={made} />
+        </>
+      ) : (
+        <p>There is no sheet yet. Bring one in at Sources.</p>
+      )}
+    </SheetDialog>
+  );
+}
+
+function PartedRows({ source, become, onMade }: { source: Source; become: RowsBecome; onMade: () => void }) {
+  const project = useProject((each) => each);
+  const picks = useView((view) => view.picked);
+  const picture = usePicture(sheetLook(source));
+  const uncut = source.cut === null;
+  const suggestions = useSuggestedGrids(source);
+  const [at, setAt] = useState(0);
+  const suggestion = uncut ? suggestions[at] : undefined;
+  const parted = useMemo((): RowsOf | null => {
+    if (!uncut) return { source, rows: rowsPicked(source, picks), cut: (each) => each };
+    if (!suggestion || !picture) return null;
+    const cut = (each: Project) => cutSource(each, source.id, cutOfSuggestion(suggestion), picture.coverage);
+    const after = sourceById(cut(project), source.id);
+    return { source: after, rows: rowsOfSource(after), cut };
+  }, [uncut, source, picks, suggestion, picture, project]);
+  if (!parted)
+    return <p className="text-muted">{suggestions.length === 0 && picture ? "Looking for a grid …" : "Reading the picture …"}</p>;
+  return (
+    <>
+      {uncut && (
+        <span className="mb-3 flex items-center gap-1.5 text-muted">
+          It is not cut yet: cut it into
+          <Select label="Grid" value={at} options={suggestions.map((each, k) => [k, inWords(each)] as const)} onChange={setAt} />
+        </span>
+      )}
+      {become === "clips" ? (
+        <RowsAsClips key={at} parted={parted} onMade={onMade} />
+      ) : (
+        <RowsAsFacings key={at} parted={parted} onMade={onMade} />
+      )}
+    </>
+  );
+}
+
+/** The rows in which frames are picked; all, if none is. */
+function rowsPicked(source: Source, picks: readonly string[]): number[] {
+  const all = rowsOfSource(source);
+  const own = new Set(source.frames.flatMap((frame) => (picks.includes(`${source.id}/${frame.key}`) ? [frame.row] : [])));
+  return own.size === 0 ? all : all.filter((row) => own.has(row));
+}
+
+function inWords({ columns, rows, cell }: GridSuggestion): string {
+  return `${columns} × ${rows} cells of ${cell.w} × ${cell.h}`;
+}

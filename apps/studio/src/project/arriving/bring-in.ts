@@ -1,0 +1,144 @@
+/** What was chosen of a drop becomes part of the project: new sources with their clips and actions, metadata for sources, new art of sources. */
+import { lookOf } from "@caravan/core/art";
+import { type ArrivedAction, type ChangedPicture, cutByMetadata, refreshByMetadata, takeIn } from "@caravan/core/edit";
+import { type Choices, framesAndClips, type Proposal, type TakenDescription } from "@caravan/core/intake";
+import { counted, type Project, type Source, type SourceId } from "@caravan/core/model";
+import { inBackground } from "../../ui/in-background";
+import { say, sayTrouble, sayUnlessDone } from "../../ui/notices";
+import { begin } from "../begun";
+import { reviewNewArt } from "../changed-art/review";
+import { keepMetadataText, toldBefore } from "../metadata-texts";
+import { currentProject, useOpenProject } from "../open-project";
+import { pictureOfLook } from "../pictures";
+import { openProject, startProject } from "../projects";
+import { chooseAction, chooseSource, go } from "../view";
+import { offer, takeWaiting } from "./review";
+
+/** Brings in what was chosen, as one entry of undo, and goes to where work on it begins. New art of sources is then reviewed as such. */
+export async function bringingIn(
+  proposals: readonly Proposal[],
+  choicesOf: (proposal: Proposal) => Choices,
+  actions: readonly ArrivedAction[],
+): Promise<void> {
+  const chosen = proposals.filter((proposal) => choicesOf(proposal).include);
+  const before = new Set(useOpenProject.getState().demo ? [] : currentProject().actions.map(({ name }) => name));
+  const newArt = chosen.filter((proposal) => proposal.known && choicesOf(proposal).replaces);
+  const added = await addSources(
+    chosen.filter((proposal) => !newArt.includes(proposal)),
+    choicesOf,
+    actions,
+  );
+  const first = newArt[0]?.known?.source ?? added[0];
+  if (newArt.length > 0) inBackground(takeNewArt(newArt, choicesOf).catch(sayTrouble));
+  if (first === undefined) return;
+  const made = currentProject().actions.find(({ name }) => !before.has(name));
+  if (made) {
+    say({ tone: "good", text: `${counted(added.length, "source")} came in, and the action ${made.name}.` });
+    chooseSource(first);
+    chooseAction(made.name);
+    go("clips");
+    return;
+  }
+  if (added.length > 1) say({ tone: "good", text: `${added.length} sources came in.` });
+  chooseSource(first);
+  go(added.length <= 1 ? "frames" : "sources");
+}
+
+/** Returns the sources that came, else the one that was cut again. */
+async function addSources(
+  chosen: readonly Proposal[],
+  choicesOf: (proposal: Proposal) => Choices,
+  actions: readonly ArrivedAction[],
+): Promise<SourceId[]> {
+  const arrivals = chosen.flatMap((proposal) => proposal.arrivals(choicesOf(proposal)));
+  const recuts = chosen.flatMap(({ recut }) => (recut ? [recut] : []));
+  if (arrivals.length + recuts.length === 0) return [];
+  if (arrivals.length > 0 && !(await leaveTheDemo(arrivals[0]?.name ?? "art"))) return [];
+  const work = begin();
+  // Frames are found on the picture as it is once its ground is cleared.
+  const ready = await Promise.all(
+    arrivals.map(async (arrival) => {
+      const first = arrival.pictures[0];
+      if (!arrival.clearing || !arrival.cut || !first) return arrival;
+      const { coverage } = await pictureOfLook(lookOf(arrival, first));
+      return { ...arrival, coverages: [coverage] };
+    }),
+  );
+  const known = new Set(currentProject().sources.map((source) => source.id));
+  const change = (project: Project) => {
+    let next = ready.length > 0 ? takeIn(project, ready, actions) : project;
+    for (const { source, reading, file, frames } of recuts) next = cutByMetadata(next, source, { by: "metadata", file, reading }, frames);
+    return next;
+  };
+  const recut = recuts[0];
+  const label = (project: Project) =>
+    ready.length > 0 || !recut
+      ? takeIn.label(project, ready, actions)
+      : cutByMetadata.label(project, recut.source, { by: "metadata", file: recut.file, reading: recut.reading }, recut.frames);
+  const error = work.apply(change, label);
+  if (error?.code === "other-project") throw error;
+  sayUnlessDone(error);
+  const added = currentProject().sources.filter((source) => !known.has(source.id));
+  for (const { description, recut: cutAgain } of chosen) {
+    if (!description) continue;
+    const source =
+      cutAgain?.source ?? added.find(({ cut }) => cut?.by === "metadata" && cut.reading === description.understood.reading)?.id;
+    if (source) keepText(source, description);
+  }
+  return added.length > 0 ? added.map(({ id }) => id) : recuts.map(({ source }) => source);
+}
+
+function keepText(source: SourceId, { understood, text, path }: TakenDescription): void {
+  const { paths, unplaced, grade } = understood;
+  keepMetadataText(source, { text, file: path.split("/").pop() ?? path, paths, unplaced, grade });
+}
+
+/** New art of sources, one after the other: with metadata it is cut as that says, else what it changes is looked over. */
+async function takeNewArt(proposals: readonly Proposal[], choicesOf: (proposal: Proposal) => Choices): Promise<void> {
+  const plain: { id: SourceId; pictures: ChangedPicture[] }[] = [];
+  for (const proposal of proposals) {
+    const source = currentProject().sources.find(({ id }) => id === proposal.known?.source);
+    const [arrival] = proposal.arrivals({ ...choicesOf(proposal), apart: false });
+    if (!source || !arrival) continue;
+    if (proposal.description) await takeDescribedArt(source, arrival.pictures[0] as ChangedPicture, proposal.description);
+    else plain.push({ id: source.id, pictures: [...arrival.pictures] });
+  }
+  await reviewNewArt(plain);
+}
+
+async function takeDescribedArt(source: Source, picture: ChangedPicture, description: TakenDescription): Promise<void> {
+  const { understood, path } = description;
+  const work = begin();
+  const file = path.split("/").pop() ?? path;
+  const { told } = framesAndClips(understood, path);
+  const before = await toldBefore(source, told);
+  work.stillHas(source);
+  const error = work.edit(refreshByMetadata, source.id, picture, { by: "metadata", file, reading: understood.reading }, told, before);
+  sayUnlessDone(error);
+  if (error) return;
+  keepText(source.id, description);
+  const now = currentProject().sources.find(({ id }) => id === source.id);
+  const keys = new Set(source.frames.map(({ key }) => key));
+  const kept = now?.frames.filter(({ key }) => keys.has(key)).length ?? 0;
+  const gone = source.frames.length - kept;
+  say({
+    tone: gone > 0 ? "trouble" : "good",
+    text: `New art of ${source.name}, cut as ${file} says: ${kept} frames kept, ${(now?.frames.length ?? 0) - kept} new, ${gone} gone.`,
+  });
+}
+
+/** Someone who drops art of their own onto the untouched demo wants to work on it, not on the demo. */
+async function leaveTheDemo(name: string): Promise<boolean> {
+  if (!useOpenProject.getState().demo) return true;
+  const demo = useOpenProject.getState().id as string;
+  // What else came in meanwhile comes along.
+  const waiting = takeWaiting();
+  if (!(await startProject(name.replace(/\.[^.]*$/, "")))) return false;
+  for (const proposals of waiting) offer(proposals);
+  say({
+    tone: "plain",
+    text: "Your art is in a project of its own.",
+    action: { label: "Back to the demo", run: () => inBackground(openProject(demo)) },
+  });
+  return true;
+}

@@ -1,0 +1,122 @@
+/** Reads files that were handed over: ZIPs are opened, pictures stored, texts kept to be understood. What fails is noted with its reason. */
+
+import type { TakenArt, TakenItem, TakenPicture } from "@caravan/core/intake";
+import { CaravanError, whyOf } from "@caravan/core/model";
+import { create } from "zustand";
+import { run } from "../../workers/client";
+import type { ReadArt, StoredLayer, StoredPicture } from "../../workers/jobs";
+import { keepPicture } from "../pictures";
+import { type HandedFile, isHidden } from "./collect";
+import type { TakenText } from "./understanding";
+
+/** Shown while files are being read. */
+export interface Reading {
+  readonly done: number;
+  readonly total: number;
+  readonly cancel: () => void;
+}
+
+export const useArrival = create<{ readonly arrival: Reading | null }>(() => ({ arrival: null }));
+
+/** Files that could not be taken in, each with its reason; they stay on the screen until they are dismissed or tried again. */
+export interface FailedFile {
+  readonly file: File;
+  readonly error: CaravanError;
+}
+
+export const useFailedFiles = create<{ readonly failed: readonly FailedFile[] }>(() => ({ failed: [] }));
+
+/** ZIPs give what is in them. */
+export async function unpacked(files: readonly HandedFile[]): Promise<HandedFile[]> {
+  const lists = await Promise.all(
+    files.map(async (each): Promise<HandedFile[]> => {
+      if (!each.file.name.toLowerCase().endsWith(".zip")) return isHidden(each.path) ? [] : [each];
+      try {
+        const inner = await run("unzip", { name: each.file.name, blob: each.file });
+        const folder = each.path.replace(/\.zip$/i, "");
+        return inner
+          .filter(({ path }) => !isHidden(path))
+          .map(({ path, bytes }) => ({ file: new File([bytes as BlobPart], path.split("/").pop() ?? path), path: `${folder}/${path}` }));
+      } catch (error) {
+        noteFailed([{ file: each.file, error: asCaravanError(error, each.file.name) }]);
+        return [];
+      }
+    }),
+  );
+  return lists.flat();
+}
+
+interface ReadFiles {
+  readonly items: TakenItem[];
+  readonly texts: TakenText[];
+}
+
+export async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> {
+  const cancelling = new AbortController();
+  const cancel = () => cancelling.abort();
+  const failed: FailedFile[] = [];
+  const read: ReadFiles = { items: [], texts: [] };
+  let done = 0;
+  useArrival.setState({ arrival: { done, total: files.length, cancel } });
+  const outcomes = await Promise.all(
+    files.map(async ({ file, path }) => {
+      try {
+        const art = await run("readArt", { name: file.name, blob: file }, { signal: cancelling.signal });
+        if (art.kind === "text") return { path, text: art.text, file, art: null };
+        return { path, art: await keepArt(art, file), text: null };
+      } catch (error) {
+        const problem = asCaravanError(error, file.name);
+        if (problem.code !== "cancelled") failed.push({ file, error: problem });
+        return null;
+      } finally {
+        done++;
+        useArrival.setState(({ arrival }) => ({ arrival: arrival && { ...arrival, done } }));
+      }
+    }),
+  );
+  useArrival.setState({ arrival: null });
+  noteFailed(failed);
+  for (const outcome of outcomes)
+    if (outcome !== null) {
+      if (outcome.art) read.items.push(outcome);
+      else read.texts.push(outcome);
+    }
+  return read;
+}
+
+/** Stores all pictures of a file; what there is no room for waits in memory. */
+async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: File): Promise<TakenArt> {
+  const keep = async ({ picture, png }: StoredPicture): Promise<TakenPicture> => {
+    // Kept from memory, so that a file changed on disk meanwhile cannot slip under its hash.
+    const blob = png ?? new Blob([await file.arrayBuffer()], { type: "image/png" });
+    await keepPicture(picture, blob);
+    const { sha256, width, height, coverage, ground } = picture;
+    return { sha256, width, height, coverage, ground };
+  };
+  switch (art.kind) {
+    case "still":
+      return { kind: "still", picture: await keep(art.picture) };
+    case "animation": {
+      const pictures = [];
+      for (const each of art.pictures) pictures.push({ ...(await keep(each)), ms: each.ms });
+      return { kind: "animation", pictures, plays: art.plays, broken: art.broken };
+    }
+    case "layers": {
+      const all = async (layers: readonly StoredLayer[]) => {
+        const kept = [];
+        for (const each of layers) kept.push({ ...(await keep(each)), name: each.name });
+        return kept;
+      };
+      return { ...art, layers: await all(art.layers), apart: art.apart && (await all(art.apart)) };
+    }
+  }
+}
+
+export function noteFailed(failed: readonly FailedFile[]): void {
+  if (failed.length > 0) useFailedFiles.setState((state) => ({ failed: [...state.failed, ...failed] }));
+}
+
+export function asCaravanError(error: unknown, where: string): CaravanError {
+  if (error instanceof CaravanError) return error;
+  return new CaravanError("damaged-picture", where, `It could not be read: ${whyOf(error)}.`, "Try again.", { cause: error });
+}

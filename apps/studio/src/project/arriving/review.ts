@@ -1,0 +1,46 @@
+/** What is offered to be brought in, waiting for a word. */
+import type { Proposal } from "@caravan/core/intake";
+import { create } from "zustand";
+import { say } from "../../ui/notices";
+import { useOpenProject } from "../open-project";
+
+/** `drop` is another number for every drop: what was chosen of one says nothing of the next. */
+export const useReview = create<{ readonly proposals: readonly Proposal[] | null; readonly drop: number }>(() => ({
+  proposals: null,
+  drop: 0,
+}));
+
+function show(proposals: readonly Proposal[] | null): void {
+  useReview.setState(({ drop }) => ({ proposals, drop: drop + 1 }));
+}
+
+/** What came in while something else was being looked over: it waits, rather than take the other's place. */
+const later: (readonly Proposal[])[] = [];
+
+export function offer(proposals: readonly Proposal[]): void {
+  if (useReview.getState().proposals) later.push(proposals);
+  else show(proposals);
+}
+
+/** Ends the review that is shown; the next one that waits is shown then. */
+export function endReview(): void {
+  show(later.shift() ?? null);
+}
+
+/** All that is offered and that waits. */
+export function offered(): Proposal[] {
+  return [...(useReview.getState().proposals ?? []), ...later.flat()];
+}
+
+/** Takes out what waits, for who opens another project and brings it along. */
+export function takeWaiting(): (readonly Proposal[])[] {
+  return later.splice(0);
+}
+
+// What was held against one project says nothing of another.
+useOpenProject.subscribe((open, before) => {
+  if (open.id === before.id) return;
+  if (later.length > 0) say({ tone: "plain", text: "What was dropped meanwhile was not imported: drop it again." });
+  later.length = 0;
+  show(null);
+});

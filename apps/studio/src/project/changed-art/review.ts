@@ -1,0 +1,175 @@
+/** Changed art of a source: what it would do to its frames and clips, shown before it is taken in. */
+
+import { lookOf } from "@caravan/core/art";
+import { type ChangedPicture, refreshSource } from "@caravan/core/edit";
+import { CaravanError, type Frame, frameRef, naturalOrder, type Source, type SourceId, sourceById } from "@caravan/core/model";
+import { findSeries } from "@caravan/core/series";
+import { create } from "zustand";
+import { say, sayTrouble } from "../../ui/notices";
+import { run } from "../../workers/client";
+import type { StoredPicture } from "../../workers/jobs";
+import { type Begun, begin } from "../begun";
+import { useOpenProject } from "../open-project";
+import { keepPicture, pictureOfLook } from "../pictures";
+import { useSeenArt } from "../seen-art";
+import { type WayIn, waysIn } from "./ways";
+
+export interface ChangedArt {
+  readonly before: Source;
+  readonly pictures: readonly ChangedPicture[];
+  /** The one that is proposed first. */
+  readonly ways: readonly [WayIn, ...WayIn[]];
+  /** The document that it was looked at in. */
+  readonly work: Begun;
+}
+
+interface Reviewing {
+  readonly art: ChangedArt | null;
+  /** How many sources' new art waits behind it. */
+  readonly more: number;
+  /** Whether a person has said that all that waits is to be used. */
+  readonly all: boolean;
+}
+
+export const useChangedArt = create<Reviewing>(() => ({ art: null, more: 0, all: false }));
+
+/** Called when the review that is shown has been decided on, or was given up with its project. */
+let whenDecided: (byPerson: boolean) => void = () => {};
+
+/** Ends the review: what the person decided is decided. */
+export function endChangedArt(byPerson = true): void {
+  useChangedArt.setState({ art: null });
+  whenDecided(byPerson);
+  whenDecided = () => {};
+}
+
+// A review of another project's art has no meaning any more.
+useOpenProject.subscribe((open, before) => {
+  if (open.id !== before.id && useChangedArt.getState().art) endChangedArt(false);
+});
+
+/**
+ * Reads files as the new pictures of a source and shows what they would change, after what is being reviewed already. Ends when that is
+ * decided on; false if it was given up with its project. Throws what is wrong with the files.
+ */
+export async function reviewChangedArt(id: SourceId, files: readonly File[]): Promise<boolean> {
+  const work = begin();
+  const { series, single } = findSeries(files, ({ name }) => name);
+  const numbers = new Map(single.length === 0 && series.length === 1 ? series[0]?.members.map(({ file, number }) => [file, number]) : []);
+  const read = await Promise.all(
+    files
+      .toSorted((a, b) => naturalOrder(a.name, b.name))
+      .map(async (file) => (await readPictures(file)).map((picture): ChangedPicture => ({ ...picture, ...numbered(numbers.get(file)) }))),
+  );
+  return reviewOf(work, id, read.flat());
+}
+
+function numbered(number: number | undefined): { number?: number } {
+  return number === undefined ? {} : { number };
+}
+
+/**
+ * Shows what new art of several sources would change, one source after the other, pictures being stored already. Once a person has said that
+ * all of it is to be used, it is taken in without more questions where no frame is gone by it.
+ */
+export async function reviewNewArt(
+  list: readonly { readonly id: SourceId; readonly pictures: readonly ChangedPicture[] }[],
+): Promise<void> {
+  for (const [k, { id, pictures }] of list.entries()) {
+    if (!useOpenProject.getState().project.sources.some((source) => source.id === id)) continue;
+    useChangedArt.setState({ more: list.length - 1 - k });
+    // What is wrong with one says nothing of the others.
+    const decided = await reviewOf(begin(), id, pictures).catch((error) => {
+      sayTrouble(error);
+      return true;
+    });
+    if (!decided) break;
+  }
+  useChangedArt.setState({ more: 0, all: false });
+}
+
+async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPicture[]): Promise<boolean> {
+  const { project } = work;
+  const before = sourceById(project, id);
+  const { missing } = useSeenArt.getState();
+  const wasGone = before.pictures.some(({ sha256 }) => missing.has(sha256));
+  if (before.pictures.length === 1 && stored.length !== 1)
+    throw new CaravanError(
+      "bad-call",
+      before.name,
+      `It has one picture, and ${stored.length} were given.`,
+      "Choose one, or add a series as a source.",
+    );
+  const pictures = stored.map(({ sha256, width, height, number }): ChangedPicture => ({ sha256, width, height, ...numbered(number) }));
+  const looks = await Promise.all(pictures.map((picture) => pictureOfLook(lookOf(before, picture))));
+  const coverages = looks.map(({ coverage }) => coverage);
+  const same = pictures.length === before.pictures.length && pictures.every(({ sha256 }, k) => sha256 === before.pictures[k]?.sha256);
+  if (same && wasGone) {
+    say({ tone: "good", text: `The art of ${before.name} is there again.` });
+    return true;
+  }
+  if (same) throw new CaravanError("bad-call", before.name, "This is the very art that it has.", "Nothing needs to change.");
+  const ways = await waysIn(before, pictures, coverages, work);
+  while (useChangedArt.getState().art) await new Promise<void>((next) => untilClosed(next));
+  work.stillHas(before);
+  const art: ChangedArt = { before, pictures, ways, work };
+  if (useChangedArt.getState().all && ways[0].changes.gone.length === 0) {
+    const error = await takeInChangedArt(art, ways[0]);
+    if (error) throw error;
+    return true;
+  }
+  useChangedArt.setState({ art });
+  return new Promise((decided) => {
+    whenDecided = decided;
+  });
+}
+
+/** Takes in what is being reviewed, in one of its ways. Clips keep their steps; frames that are gone show as missing until someone decides. */
+export async function takeInChangedArt({ before, pictures, work }: ChangedArt, { drawings, grid }: WayIn): Promise<CaravanError | null> {
+  const looks = await Promise.all(pictures.map((picture) => pictureOfLook(lookOf(before, picture))));
+  const error = work.edit(
+    refreshSource,
+    before.id,
+    pictures,
+    looks.map(({ coverage }) => coverage),
+    drawings ?? undefined,
+    grid ?? undefined,
+  );
+  endChangedArt();
+  return error;
+}
+
+function untilClosed(next: () => void): void {
+  const stop = useChangedArt.subscribe(({ art }) => {
+    if (art) return;
+    stop();
+    next();
+  });
+}
+
+async function readPictures(file: File): Promise<ChangedPicture[]> {
+  const art = await run("readArt", { name: file.name, blob: file });
+  const keep = async ({ picture, png }: StoredPicture): Promise<ChangedPicture> => {
+    await keepPicture(picture, png ?? new Blob([await file.arrayBuffer()], { type: "image/png" }));
+    return picture;
+  };
+  switch (art.kind) {
+    case "still":
+      return [await keep(art.picture)];
+    case "animation":
+      return Promise.all(art.pictures.map(keep));
+    default:
+      throw new CaravanError(
+        "not-a-picture",
+        file.name,
+        "It is no picture that could take another's place.",
+        "Choose a picture or an animation.",
+      );
+  }
+}
+
+/** The first refs of a list and how many there are. */
+export function framesByRef(source: Source, refs: readonly string[]): Frame[] {
+  const wanted = new Set(refs);
+  return source.frames.filter((frame) => wanted.has(frameRef(source, frame)));
+}

@@ -1,0 +1,135 @@
+/** The ways in which changed art can be taken in, the likeliest first: frames follow their drawings, on the grid of before or another one. */
+import { gridOf } from "@caravan/core/cut";
+import { type ChangedPicture, refreshSource } from "@caravan/core/edit";
+import {
+  comparedByDrawings,
+  type Drawings,
+  type FrameChanges,
+  foundAgain,
+  framesChanged,
+  movesInWords,
+  placeOf,
+  recipesFor,
+  wayOnSheet,
+} from "@caravan/core/frame-identity";
+import { CaravanError, clipsByFrame, type GridCut, type Source, sheetOf, sourceById } from "@caravan/core/model";
+import type { Coverage } from "@caravan/core/raster";
+import type { Begun } from "../begun";
+import { drawingsIn, drawingsOf, placesOf } from "./drawings";
+
+/** One way to take changed art in. */
+export interface WayIn {
+  readonly words: string;
+  readonly after: Source;
+  readonly changes: FrameChanges;
+  /** What frames are recognised by when their drawing has moved; null if they stay at their places. */
+  readonly drawings: Drawings | null;
+  /** Another grid that the art is on now. */
+  readonly grid: GridCut | null;
+  /** Clips that show a frame that changed or is gone, by name. */
+  readonly clips: readonly string[];
+}
+
+/** What needs no choice, and no word. */
+export const AS_BEFORE = "Cut it as before";
+
+/** Throws what `refreshSource` throws, if no other grid fits either. */
+export async function waysIn(
+  before: Source,
+  pictures: readonly ChangedPicture[],
+  coverages: readonly Coverage[],
+  work: Begun,
+): Promise<readonly [WayIn, ...WayIn[]]> {
+  const { project } = work;
+  const { id } = before;
+  const cutBy = (by: Drawings | null, grid: GridCut | null) =>
+    sourceById(refreshSource(project, id, pictures, coverages, by ?? undefined, grid ?? undefined), id);
+  const wayIn = (words: string, by: Drawings | null, grid: GridCut | null, seen: Drawings): WayIn => {
+    const after = cutBy(by, grid);
+    const changes = framesChanged(before, after, comparedByDrawings(seen));
+    const uses = clipsByFrame(project);
+    const clips = new Set([...changes.changed, ...changes.gone].flatMap((ref) => uses.get(ref) ?? []));
+    return { words, after, changes, drawings: by, grid, clips: [...clips] };
+  };
+  const plain = attempt(() => cutBy(null, null));
+  const drawings = await drawingsOf(before, plain instanceof CaravanError ? { ...before, pictures: [], frames: [] } : plain, work);
+  const grid = await otherGrid(before, pictures[0] as ChangedPicture, coverages[0] as Coverage, drawings, work, (each) =>
+    cutBy(null, each),
+  );
+  const found = grid && wayIn(grid.words, grid.drawings, grid.cut, grid.drawings);
+  // The grid of before does not fit the new art at all.
+  if (plain instanceof CaravanError) {
+    if (!found) throw plain;
+    return [found];
+  }
+  const followed = wayIn(AS_BEFORE, drawings, null, drawings);
+  const moves = movesInWords(before, followed.after, followed.changes.moved, drawings);
+  const words = `${moves.slice(0, 3).join("; ")}${moves.length > 3 ? "; others elsewhere" : ""}: follow them`;
+  const moved = moves.length > 0 ? { ...followed, words } : followed;
+  if (found) return [found, moved];
+  const cells = cellsOf(followed.after);
+  if (cells && cells !== cellsOf(before)) {
+    const again = foundAgain(drawings.before.values(), drawings.after.values());
+    return [{ ...followed, words: `Cells of ${cells} now: ${again} of ${drawings.before.size} drawings found there` }];
+  }
+  return moves.length > 0 ? [moved, wayIn("Leave frames at their places", null, null, drawings)] : [moved];
+}
+
+/** The size of the cells that a grid cuts, in words; null for what is cut otherwise. */
+function cellsOf({ cut, name, pictures }: Source): string | null {
+  if (cut?.by !== "cell" && cut?.by !== "count") return null;
+  const { width, height } = sheetOf({ pictures });
+  const { w, h } = gridOf({ w: width, h: height }, cut, name).cell;
+  return `${w} × ${h}`;
+}
+
+function attempt<Result>(what: () => Result): Result | CaravanError {
+  try {
+    return what();
+  } catch (error) {
+    if (error instanceof CaravanError) return error;
+    throw error;
+  }
+}
+
+/** Below this share of drawings found again, other grids are tried. */
+const MOST_FOUND = 0.9;
+
+interface OtherGrid {
+  readonly cut: GridCut;
+  readonly drawings: Drawings;
+  readonly words: string;
+}
+
+/** The grid in whose cells most drawings of before stand, if that is another one now; null if the one of before does best. */
+async function otherGrid(
+  before: Source,
+  changed: ChangedPicture,
+  coverage: Coverage,
+  drawings: Drawings,
+  work: Begun,
+  cutBy: (grid: GridCut) => Source,
+): Promise<OtherGrid | null> {
+  const olds = [...drawings.before.values()];
+  const least = foundAgain(olds, drawings.after.values());
+  if (olds.length === 0 || least >= olds.length * MOST_FOUND) return null;
+  const went = wayOnSheet(before.frames, await placesOf(before, changed, work));
+  let best: OtherGrid | null = null;
+  let most = least;
+  for (const cut of recipesFor(before, { w: changed.width, h: changed.height }, coverage, went)) {
+    const after = cutBy(cut);
+    const found = { before: drawings.before, after: await drawingsIn(after, placeOf, work) };
+    const count = foundAgain(olds, found.after.values());
+    if (count <= most) continue;
+    most = count;
+    best = { cut, drawings: found, words: `${gridInWords(cut, before.cut)}: ${count} of ${olds.length} drawings found there` };
+  }
+  return best;
+}
+
+function gridInWords(cut: GridCut, before: Source["cut"]): string {
+  const old = before && "offset" in before ? before.offset : undefined;
+  const [x, y] = [(cut.offset?.x ?? 0) - (old?.x ?? 0), (cut.offset?.y ?? 0) - (old?.y ?? 0)];
+  if (x !== 0 || y !== 0) return `The grid moved by ${x}, ${y}`;
+  return cut.by === "cell" ? `Cells of ${cut.cell.w} × ${cut.cell.h} now` : `${cut.columns} × ${cut.rows} cells now`;
+}

@@ -1,0 +1,70 @@
+"use client";
+
+import type { ArrivedAction } from "@caravan/core/edit";
+import { type Choices, type Proposal, proposedActions } from "@caravan/core/intake";
+import { useMemo, useState } from "react";
+import { bringIn, forgetRefused } from "../../project/arrive";
+import { endReview, useReview } from "../../project/arriving/review";
+import { useFacingOrder } from "../../project/facing-order";
+import { Button } from "../../ui/button";
+import { inBackground } from "../../ui/in-background";
+import { SheetDialog } from "../../ui/sheet-dialog";
+import { ProposalRow } from "./proposal-row";
+import { ProposedActions } from "./proposed-actions";
+
+/** Everything of one drop with what Caravan would make of it; one word brings it in, and one undo takes it back. */
+export function ArrivalReview() {
+  const proposals = useReview((state) => state.proposals);
+  const drop = useReview((state) => state.drop);
+  return proposals && <Review key={drop} proposals={proposals} />;
+}
+
+function Review({ proposals }: { proposals: readonly Proposal[] }) {
+  const [choices, setChoices] = useState<ReadonlyMap<string, Choices>>(new Map());
+  const [wanted, setWanted] = useState<ReadonlyMap<string, boolean>>(new Map());
+  const order = useFacingOrder();
+  const choicesOf = ({ id, usual }: Proposal) => choices.get(id) ?? usual;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `choicesOf` is nothing but the choices
+  const actions = useMemo(() => proposedActions(proposals, choicesOf, order), [proposals, choices, order]);
+  const isWanted = ({ id, usual }: (typeof actions)[number]) => wanted.get(id) ?? usual;
+  const choose = (proposal: Proposal, change: Partial<Choices>) =>
+    setChoices(new Map(choices).set(proposal.id, { ...choicesOf(proposal), ...change }));
+  const count = proposals.filter((proposal) => choicesOf(proposal).include).length;
+  const close = () => {
+    endReview();
+    inBackground(forgetRefused(proposals));
+  };
+  const bring = () => {
+    const made: ArrivedAction[] = actions.filter(isWanted).map(({ action }) => action);
+    endReview();
+    inBackground(bringIn(proposals, choicesOf, made));
+  };
+  return (
+    <SheetDialog
+      title="What came in"
+      description="This is what Caravan would make of it. Change what you like; undo takes all of it back at once."
+      open
+      onClose={close}
+    >
+      {actions.length > 0 && (
+        <ProposedActions actions={actions} isWanted={isWanted} onWant={(id, yes) => setWanted(new Map(wanted).set(id, yes))} />
+      )}
+      <ul aria-label="Files" className="flex flex-col gap-2.5">
+        {proposals.map((proposal) => (
+          <ProposalRow
+            key={proposal.id}
+            proposal={proposal}
+            choices={choicesOf(proposal)}
+            onChange={(change) => choose(proposal, change)}
+          />
+        ))}
+      </ul>
+      <div className="sticky -bottom-4 mt-3 -mb-4 flex justify-end gap-2 bg-paper pt-2 pb-4">
+        <Button onClick={close}>Cancel</Button>
+        <Button look="now" autoFocus disabled={count === 0} onClick={bring} hint="Enter">
+          {count === proposals.length ? "Import" : `Import ${count} of ${proposals.length}`}
+        </Button>
+      </div>
+    </SheetDialog>
+  );
+}

@@ -1,0 +1,108 @@
+"use client";
+
+import { lookOf } from "@caravan/core/art";
+import type { Choices, Proposal } from "@caravan/core/intake";
+import { usePicture } from "../../project/pictures";
+import { Choice } from "../../ui/choice";
+import { Select } from "../../ui/select";
+import { Tick } from "../../ui/tick";
+import { useBeat } from "../../ui/ticking";
+import { UnplacedRecords } from "../../ui/unplaced-records";
+
+const GROUNDS = { plain: "plain background", key: "key colour", checker: "picture of a checkerboard" };
+
+/** One thing that came in: what it is, what is odd about it, and what may be chosen. */
+export function ProposalRow({
+  proposal,
+  choices,
+  onChange,
+}: {
+  proposal: Proposal;
+  choices: Choices;
+  onChange: (change: Partial<Choices>) => void;
+}) {
+  const { name, what, notes, shows, kind, ground, parting, cuts, known, unplaced } = proposal;
+  const clips = proposal.clips(choices);
+  const isNew = !choices.replaces;
+  return (
+    <li className={`flex gap-3 rounded-box border border-line bg-raised p-2.5 ${choices.include ? "" : "opacity-60"}`}>
+      <div className="check flex h-18 w-24 shrink-0 items-center justify-center overflow-hidden rounded-sm">
+        <Moving hashes={shows.map(({ sha256 }) => sha256)} />
+      </div>
+      <div className="min-w-0 grow">
+        <h3 className="truncate font-bold">{name}</h3>
+        <p>{what}.</p>
+        {notes.map((note) => (
+          <p key={note} className="text-small font-semibold text-brick">
+            {note}
+          </p>
+        ))}
+        {unplaced && unplaced.length > 0 && <UnplacedRecords unplaced={unplaced} />}
+        <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
+          <Tick label={kind === "recut" ? "Cut it so" : "Import"} checked={choices.include} onChange={(include) => onChange({ include })} />
+          {known && (
+            <Choice
+              label={`What ${name} is`}
+              value={choices.replaces ? "replaces" : "new"}
+              options={[
+                ["replaces", `New art of ${known.name}`],
+                ["new", "A source of its own"],
+              ]}
+              onChange={(way) => onChange({ replaces: way === "replaces" })}
+            />
+          )}
+          {isNew && parting && (
+            <Choice
+              label={`What to make of ${name}`}
+              value={choices.apart ? "apart" : "whole"}
+              options={[
+                ["whole", parting.whole],
+                ["apart", parting.apart],
+              ]}
+              onChange={(way) => onChange({ apart: way === "apart" })}
+            />
+          )}
+          {isNew && cuts && cuts.length > 1 && (
+            <Select label={`How to cut ${name}`} value={choices.cut} options={cuts} onChange={(cut) => onChange({ cut })} />
+          )}
+          {isNew && ground && (
+            <Tick
+              label={`Clear its ${GROUNDS[ground.kind]} ${ground.clearing.colours.join(" and ")}`}
+              checked={choices.clear}
+              onChange={(clear) => onChange({ clear })}
+            />
+          )}
+          {isNew && clips.length > 0 && (
+            <Tick
+              label={clips.length === 1 ? `Make a clip${kind === "animation" ? " with its times" : ""}` : `Make its ${clips.length} clips`}
+              checked={choices.clips}
+              onChange={(take) => onChange({ clips: take })}
+            />
+          )}
+        </div>
+      </div>
+    </li>
+  );
+}
+
+/** The pictures of it one after the other, small; the first alone where motion is not wanted. */
+function Moving({ hashes }: { hashes: readonly string[] }) {
+  const beat = useBeat(hashes.length > 1);
+  return <SmallPicture sha256={hashes[beat % Math.max(1, hashes.length)]} />;
+}
+
+function SmallPicture({ sha256 }: { sha256: string | undefined }) {
+  const picture = usePicture(sha256 === undefined ? undefined : lookOf({}, { sha256 }));
+  const paint = (canvas: HTMLCanvasElement | null) => {
+    const context = canvas?.getContext("2d");
+    if (!context || !picture) return;
+    const from = picture.overview?.bitmap ?? picture.bitmap;
+    const fit = Math.min(96 / from.width, 72 / from.height);
+    const scale = fit >= 1 ? Math.min(4, Math.floor(fit)) : fit;
+    context.canvas.width = Math.max(1, Math.round(from.width * scale));
+    context.canvas.height = Math.max(1, Math.round(from.height * scale));
+    context.imageSmoothingEnabled = scale < 1;
+    context.drawImage(from, 0, 0, context.canvas.width, context.canvas.height);
+  };
+  return <canvas ref={paint} aria-hidden />;
+}

@@ -1,0 +1,69 @@
+"use client";
+
+import type { ProposedAction } from "@caravan/core/intake";
+import { FACINGS_OF } from "@caravan/core/model";
+import { FacingOrderFields } from "../../preview/facing-order-fields";
+import { MovingFrames } from "../../preview/moving-frames";
+import { Tick } from "../../ui/tick";
+
+/** Movements in several facings that came in, every facing moving, before anything of them exists. */
+export function ProposedActions({
+  actions,
+  isWanted,
+  onWant,
+}: {
+  actions: readonly ProposedAction[];
+  isWanted: (action: ProposedAction) => boolean;
+  onWant: (id: string, wanted: boolean) => void;
+}) {
+  return (
+    <section aria-label="Actions" className="mb-4">
+      <ul className="flex flex-col gap-2.5">
+        {actions.map((each) => (
+          <li
+            key={each.id}
+            className={`rounded-box border-2 border-lapis bg-raised p-2.5 ${isWanted(each) ? "" : "border-dashed opacity-70"}`}
+          >
+            <Tick label={inWords(each)} checked={isWanted(each)} onChange={(wanted) => onWant(each.id, wanted)} />
+            <dl className="mt-1.5 flex flex-wrap gap-1.5">
+              {FACINGS_OF[each.action.ways].map((facing) => {
+                const petal = each.petals[facing];
+                return (
+                  <div key={facing} className="flex w-18 flex-col items-center text-small">
+                    <dt className="font-semibold">{facing.toUpperCase()}</dt>
+                    <dd className="flex w-full flex-col items-center">
+                      {petal ? (
+                        <MovingFrames frames={petal.clip.shows} size={56} mirrored={petal.mirrored} className="check rounded-sm" />
+                      ) : (
+                        <span className="flex size-14 items-center justify-center rounded-sm border border-dashed border-line-strong" />
+                      )}
+                      <span className={`w-full truncate text-center ${petal ? "" : "text-muted"}`}>
+                        {petal ? (petal.mirrored ? "mirrored" : each.action.namesClips ? "" : petal.clip.name) : "missing"}
+                      </span>
+                    </dd>
+                  </div>
+                );
+              })}
+            </dl>
+          </li>
+        ))}
+      </ul>
+      {actions.some(({ byOrder }) => byOrder) && (
+        <div className="mt-2">
+          <FacingOrderFields />
+        </div>
+      )}
+    </section>
+  );
+}
+
+function inWords({ action, byOrder, petals }: ProposedAction): string {
+  const missing = action.ways - Object.keys(petals).length;
+  const mirrored = Object.values(petals).filter((petal) => petal.mirrored).length;
+  return [
+    `Make the action ${action.name}, ${action.ways} facings`,
+    ...(byOrder ? ["in this order"] : []),
+    ...(mirrored > 0 ? [`${mirrored} mirrored`] : []),
+    ...(missing > 0 ? [`${missing} missing`] : []),
+  ].join(", ");
+}

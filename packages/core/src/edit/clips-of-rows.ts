@@ -1,0 +1,106 @@
+/** Clips of whole parts of a source in one act: one for each row, or one for each group of frames that its names tell. */
+import { facingOfName, type MatchedAction } from "../facing";
+import {
+  CaravanError,
+  type Clip,
+  type ClipName,
+  checkedName,
+  counted,
+  type FrameRef,
+  frameRef,
+  PLAIN_LOOP,
+  type Project,
+  type SourceId,
+  sourceById,
+  USUAL_STEP,
+} from "../model";
+import { edit } from "./edit";
+import { makeActions } from "./making-actions";
+
+/** A row of a source and what its clip is to be called. */
+export interface NamedRow {
+  readonly row: number;
+  readonly name: string;
+}
+
+/**
+ * Makes a clip of each of the rows, in the order given, of its kept frames in the tray's order; and the actions that were matched by the clips'
+ * names. Throws `bad-name`, `name-taken` or `nothing-picked`; then nothing has changed.
+ */
+export const clipsOfRows = edit<[id: SourceId, rows: readonly NamedRow[], actions?: readonly MatchedAction<ClipName>[]]>(
+  (project, id, rows) => `make ${counted(rows.length, "clip")} of rows of ${sourceById(project, id).name}`,
+  (project, id, rows, actions = []) => {
+    const source = sourceById(project, id);
+    const refs = new Map<number, FrameRef[]>();
+    for (const frame of source.frames) if (!frame.dropped) refs.set(frame.row, [...(refs.get(frame.row) ?? []), frameRef(source, frame)]);
+    return withClipsNamed(
+      project,
+      rows.map(({ row, name }) => ({ name, refs: refs.get(row) ?? [] })),
+      actions,
+    );
+  },
+);
+
+/** Frames that belong together by a name, of which there is no clip yet. */
+export interface NamedFrames {
+  readonly name: string;
+  readonly refs: readonly FrameRef[];
+}
+
+/**
+ * What could be clips by names: sources whose names tell a facing, each one clip; and groups of a source's frames whose own names differ only
+ * in a number at the end, if there are several groups. Without those of which there is a clip of that name already.
+ */
+export function framesByNames({ sources, clips }: Pick<Project, "sources" | "clips">): NamedFrames[] {
+  const taken = new Set<string>(clips.map(({ name }) => name));
+  const found: NamedFrames[] = [];
+  const add = (name: string, refs: readonly FrameRef[]) => {
+    if (name === "" || taken.has(name) || refs.length === 0) return;
+    taken.add(name);
+    found.push({ name, refs });
+  };
+  for (const source of sources) {
+    const kept = source.frames.filter(({ dropped }) => !dropped);
+    const groups = new Map<string, FrameRef[]>();
+    for (const frame of kept) {
+      const stem = frame.name?.replace(/[\s\-_./]*\d+$/, "");
+      if (stem !== undefined && stem !== "") groups.set(stem, [...(groups.get(stem) ?? []), frameRef(source, frame)]);
+    }
+    if (groups.size > 1) for (const [name, refs] of groups) add(name, refs);
+    else if (facingOfName(source.name).facing !== null)
+      add(
+        source.name,
+        kept.map((frame) => frameRef(source, frame)),
+      );
+  }
+  return found;
+}
+
+/** Makes actions by names, and first the clips that they need of frames that belong together by name. Throws as `clipsOfRows` does. */
+export const makeActionsByNames = edit(
+  (_project, matched: readonly MatchedAction<ClipName>[], _frames: readonly NamedFrames[]) =>
+    `make ${counted(matched.length, "action")} by name`,
+  (project, matched, frames) => {
+    const wanted = new Set<string>(matched.flatMap(({ facings }) => Object.values(facings)));
+    return withClipsNamed(
+      project,
+      frames.filter(({ name }) => wanted.has(name)),
+      matched,
+    );
+  },
+);
+
+function withClipsNamed(project: Project, named: readonly NamedFrames[], actions: readonly MatchedAction<ClipName>[]): Project {
+  const taken = new Set<string>(project.clips.map((clip) => clip.name));
+  const made = named.map(({ name: wanted, refs }): Clip => {
+    const name = checkedName(wanted, "clip name") as ClipName;
+    if (taken.has(name))
+      throw new CaravanError("name-taken", `clip "${name}"`, "There is already a clip of this name.", "Choose another name.");
+    if (refs.length === 0)
+      throw new CaravanError("nothing-picked", `clip "${name}"`, "It would have no frames.", "Restore frames of the row first.");
+    taken.add(name);
+    return { ...PLAIN_LOOP, name, steps: refs.map((frame) => ({ frame, duration: USUAL_STEP })) };
+  });
+  const next = made.length === 0 ? project : { ...project, clips: [...project.clips, ...made] };
+  return actions.length === 0 ? next : makeActions(next, actions);
+}

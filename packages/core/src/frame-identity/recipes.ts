@@ -1,0 +1,80 @@
+/**
+ * Other grids by which changed art may be meant to be cut: its cells have another size now, or the whole sheet moved by some pixels. Which of
+ * them is right is told by the drawings of before that are found whole in its cells.
+ */
+import { cutOfSuggestion, gridOf, suggestGrids } from "../cut";
+import { type Frame, type FramePoint, GridCut, type Rect, type Size, type Source, sheetOf } from "../model";
+import type { Coverage, Drawing } from "../raster";
+
+/** Grids that a sheet suggests that are tried. */
+const SUGGESTED = 3;
+
+/**
+ * Grids to try for the changed art of a sheet that a grid cuts, likeliest first, without the one it has; none for sheets cut otherwise. `went`
+ * is how far drawings moved on the sheet, where that is known.
+ */
+export function recipesFor(source: Source, changed: Size, coverage: Coverage, went: FramePoint | null): GridCut[] {
+  const parsed = GridCut.safeParse(source.cut);
+  if (!parsed.success) return [];
+  const cut = parsed.data;
+  const { width, height } = sheetOf(source);
+  const { columns, rows, cell, gap } = gridOf({ w: width, h: height }, cut, source.name);
+  const { keepEmpty, margin } = cut;
+  const own = { keepEmpty, ...(cut.only ? { only: cut.only } : {}) };
+  const offset = cut.offset ?? { x: 0, y: 0 };
+  const pitch = { x: cell.w + gap.x, y: cell.h + gap.y };
+  const moved = went !== null && (went.x % pitch.x !== 0 || went.y % pitch.y !== 0);
+  const tried: GridCut[] = [
+    ...(moved ? [{ ...cut, offset: { x: offset.x + went.x, y: offset.y + went.y } }] : []),
+    ...(changed.w % columns === 0 && changed.h % rows === 0
+      ? [
+          {
+            by: "cell" as const,
+            cell: { w: changed.w / columns, h: changed.h / rows },
+            margin: { x: 0, y: 0 },
+            gap: { x: 0, y: 0 },
+            ...own,
+          },
+        ]
+      : []),
+    ...(cut.by === "cell" ? [] : [{ ...own, by: "cell" as const, cell, margin, gap }]),
+    ...suggestGrids(coverage, SUGGESTED).map((each) => ({ ...cutOfSuggestion(each), ...own })),
+  ];
+  return tried.filter((each) => fits(each, changed));
+}
+
+function fits(cut: GridCut, size: Size): boolean {
+  try {
+    gridOf(size, cut, "");
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** How many of the drawings of before are among those of now, each counted once. Cost: O(drawings). */
+export function foundAgain(before: Iterable<Drawing>, after: Iterable<Drawing>): number {
+  const left = new Map<string, number>();
+  for (const { print } of after) left.set(print, (left.get(print) ?? 0) + 1);
+  let found = 0;
+  for (const { print } of before) {
+    const count = left.get(print) ?? 0;
+    if (count === 0) continue;
+    left.set(print, count - 1);
+    found++;
+  }
+  return found;
+}
+
+/** The way on the sheet that most of the frames went whose drawing stands at one place of the changed art; null if there is none. */
+export function wayOnSheet(frames: readonly Frame[], places: readonly (readonly Rect[])[]): FramePoint | null {
+  const ways = new Map<string, { count: number; way: FramePoint }>();
+  for (const [k, { rect }] of frames.entries()) {
+    const [only, ...others] = places[k] ?? [];
+    if (!only || others.length > 0) continue;
+    const way = { x: only.x - rect.x, y: only.y - rect.y };
+    const key = `${way.x} ${way.y}`;
+    ways.set(key, { count: (ways.get(key)?.count ?? 0) + 1, way });
+  }
+  return [...ways.values()].sort((a, b) => b.count - a.count)[0]?.way ?? null;
+}

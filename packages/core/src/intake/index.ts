@@ -1,0 +1,6 @@
+export { type ProposedAction, proposedActions } from "./facings";
+export { framesAndClips } from "./frames-and-clips";
+export type { Choices, Proposal, ShownFrame } from "./proposal";
+export { needsReview, proposalsFor, sheetsOf } from "./proposals";
+export type { SeenGrid } from "./sheet";
+export type { ArtOf, TakenArt, TakenDescription, TakenItem, TakenPicture } from "./taken";

@@ -1,0 +1,70 @@
+/** Art that came in with pictures in it: an animation, which is a clip with its own times; layers, each a source. */
+import { counted, microsFromMs } from "../model";
+import { type Choices, clearingFor, type Proposal, type ProposedClip, shortList, USUAL_CHOICES, wholeFrame } from "./proposal";
+import { WHOLE } from "./sheet";
+import type { TakenItem, TakenPicture } from "./taken";
+
+export function animationProposal({ path, art }: TakenItem, name: string): Proposal {
+  if (art.kind !== "animation") throw new Error("Not an animation.");
+  const { pictures: taken, plays, broken } = art;
+  const total = taken.reduce((sum, { ms }) => sum + ms, 0);
+  const first = taken[0] as TakenPicture;
+  const ground = taken.every((each) => each.ground) ? first.ground : null;
+  const clip = (choices: Choices): ProposedClip => ({
+    ...{ ref: path, name, playback: plays === 1 ? "once" : "loop", times: plays },
+    steps: taken.map(({ ms }, frame) => ({ frame, duration: microsFromMs(ms) })),
+    shows: taken.map((each) => wholeFrame(each, clearingFor(ground, choices))),
+  });
+  return {
+    id: path,
+    name,
+    what: `An animation of ${taken.length} pictures, ${first.width} × ${first.height} px, ${written(total)} ms a loop`,
+    notes: broken.map(({ index, why }) => `Picture ${index} is broken and left out. ${why}`),
+    shows: taken,
+    kind: "animation",
+    ground,
+    usual: USUAL_CHOICES,
+    clips: (choices) => [clip(choices)],
+    arrivals: (choices) => [
+      {
+        name,
+        pictures: picturesOf(taken),
+        coverages: taken.map(({ coverage }) => coverage),
+        ...clearingFor(ground, choices),
+        ...(taken.length === 1 ? { cut: WHOLE } : {}),
+        clips: choices.clips ? [clip(choices)] : [],
+      },
+    ],
+  };
+}
+
+export function layersProposal({ path, art }: TakenItem, name: string): Proposal {
+  if (art.kind !== "layers") throw new Error("Not layered.");
+  const { layers: taken, apart, hidden, groups, damaged } = art;
+  const first = taken[0] as TakenPicture;
+  return {
+    id: path,
+    name,
+    what: `${counted(taken.length, "layer")} of ${first.width} × ${first.height} px, each a source: ${shortList(taken.map((each) => each.name))}`,
+    notes: [
+      ...(hidden > 0 ? [`${counted(hidden, "hidden layer")} left out.`] : []),
+      ...damaged.map((each) => `The layer ${each.name} is damaged and left out. ${each.why}`),
+    ],
+    shows: taken,
+    kind: "layers",
+    ground: null,
+    usual: USUAL_CHOICES,
+    clips: () => [],
+    ...(apart ? { parting: { whole: `${counted(groups, "group")} as one`, apart: `${apart.length} layers apart` } } : {}),
+    arrivals: (choices) =>
+      (choices.apart && apart ? apart : taken).map((each) => ({ name: `${name}-${each.name}`, pictures: picturesOf([each]) })),
+  };
+}
+
+function picturesOf(taken: readonly TakenPicture[]) {
+  return taken.map(({ sha256, width, height }) => ({ sha256, width, height }));
+}
+
+function written(ms: number): string {
+  return String(Math.round(ms * 1000) / 1000);
+}

@@ -1,0 +1,30 @@
+/** What things that come in are called: by their files, and by their folders where these tell more. */
+import { facingOfWord } from "../facing";
+import { fileOf } from "./taken";
+
+/**
+ * Names for things of one drop, in their order: the plain name, with its folder before it where two folders hold things of one name, or where
+ * the plain name is only a facing (`walk/s/1.png`).
+ */
+export function namesInFolders(things: readonly { readonly path: string; readonly plain: string }[]): string[] {
+  const folders = things.map(({ path }) => path.split("/").slice(0, -1));
+  const owners = new Map<string, Set<string>>();
+  for (const [k, { plain }] of things.entries()) {
+    const all = owners.get(plain) ?? new Set();
+    owners.set(plain, all.add((folders[k] as string[]).join("/")));
+  }
+  return things.map(({ plain }, k) => {
+    const folder = folders[k] as string[];
+    const last = folder.at(-1);
+    // A series of bare numbers is called by its folder already.
+    const above = last === withoutEnding(plain) ? folder.at(-2) : last;
+    const shared = (owners.get(plain)?.size ?? 0) > 1;
+    if (above === undefined || !(shared || facingOfWord(withoutEnding(plain)) !== null)) return plain;
+    return `${above}-${plain}`;
+  });
+}
+
+/** A file's name without folders and ending. */
+export function withoutEnding(path: string): string {
+  return fileOf(path).replace(/(?<=.)\.[^.]*$/, "");
+}

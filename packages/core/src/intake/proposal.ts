@@ -1,0 +1,82 @@
+/** One thing to bring in, as it is offered, and what a person may choose about it. */
+import type { Arrival, ArrivedClip } from "../edit";
+import type { NewFrame } from "../frame-identity";
+import type { Unplaced } from "../metadata";
+import type { Clearing, Frame, Reading, Rect, SourceId } from "../model";
+import type { Ground } from "../raster";
+import type { TakenDescription, TakenPicture } from "./taken";
+
+/** A frame that is to be, as it is shown before anything exists. */
+export interface ShownFrame {
+  readonly sha256: string;
+  readonly clearing?: Clearing;
+  readonly rect: Rect;
+  readonly turned?: Frame["turned"] | false;
+}
+
+/** A clip that is to be. */
+export interface ProposedClip extends ArrivedClip {
+  readonly ref: string;
+  readonly shows: readonly ShownFrame[];
+}
+
+/** What becomes of a sheet: cut later, one frame, cells, cells with a clip for each row, or its rows the facings of one action. */
+export type SheetCut = "later" | "whole" | "cells" | "rows" | "facings";
+
+export interface Choices {
+  readonly include: boolean;
+  readonly clear: boolean;
+  readonly clips: boolean;
+  /** A series as sheets of their own; groups of layers as the layers in them. */
+  readonly apart: boolean;
+  readonly cut: SheetCut;
+  /** Whether it takes the place of the art of the source that has its name. */
+  readonly replaces: boolean;
+}
+
+export interface Proposal {
+  readonly id: string;
+  readonly name: string;
+  readonly what: string;
+  /** What is odd about it and worth knowing. */
+  readonly notes: readonly string[];
+  /** Pictures to show of it: the first, or some along it. */
+  readonly shows: readonly TakenPicture[];
+  readonly kind: "sheet" | "series" | "animation" | "layers" | "described" | "recut";
+  readonly ground: Ground | null;
+  /** What is chosen unless a person chooses otherwise. */
+  readonly usual: Choices;
+  /** What of it can be taken as one or apart, in words for both. */
+  readonly parting?: { readonly whole: string; readonly apart: string };
+  /** What can become of a sheet, in words. */
+  readonly cuts?: readonly (readonly [cut: SheetCut, words: string])[];
+  /** The source that it may be new art of. */
+  readonly known?: { readonly source: SourceId; readonly name: string };
+  /** Records of its metadata file that do not fit, and why. */
+  readonly unplaced?: readonly Unplaced[];
+  /** Clips that come with it, whether or not they are wanted. */
+  clips(choices: Choices): readonly ProposedClip[];
+  /** Makes what comes in of the choices. */
+  arrivals(choices: Choices): Arrival[];
+  /** The metadata file that told the frames. */
+  readonly description?: TakenDescription;
+  /** For a source that is there already. */
+  readonly recut?: { readonly source: SourceId; readonly reading: Reading; readonly file: string; readonly frames: readonly NewFrame[] };
+}
+
+export const USUAL_CHOICES: Choices = { include: true, clear: true, clips: true, apart: false, cut: "later", replaces: false };
+
+/** The clearing of a ground, if it is to be cleared. */
+export function clearingFor(ground: Ground | null, { clear }: Choices): { clearing?: Clearing } {
+  return ground && clear ? { clearing: ground.clearing } : {};
+}
+
+/** The first few of a list in words. */
+export function shortList(items: readonly (string | number)[]): string {
+  return items.length > 6 ? `${items.slice(0, 6).join(", ")}, … (${items.length})` : items.join(", ");
+}
+
+/** A whole picture as a frame. */
+export function wholeFrame({ sha256, width, height }: TakenPicture, clearing: { clearing?: Clearing }): ShownFrame {
+  return { sha256, ...clearing, rect: { x: 0, y: 0, w: width, h: height } };
+}

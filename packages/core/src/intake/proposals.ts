@@ -1,0 +1,108 @@
+/**
+ * What to make of all that came in one drop: series by their numbers, pictures with their metadata, animations, layers, sheets. Pure; the
+ * studio's review and the command line ask the same.
+ */
+import { facingOfName } from "../facing";
+import { naturalOrder, type Source } from "../model";
+import { findSeries } from "../series";
+import { describedProposal, recutProposal } from "./described";
+import { animationProposal, layersProposal } from "./moving";
+import { namesInFolders, withoutEnding } from "./names";
+import type { Proposal } from "./proposal";
+import { agreedGrids, type SeenGrid, sheetProposal, usualCuts } from "./sheet";
+import { seriesProposal } from "./stills";
+import { fileOf, stillOf, type TakenDescription, type TakenItem } from "./taken";
+
+/** What is known besides the files themselves. */
+export interface KnownOfDrop {
+  /** Sources that are there: a file that is called like one may be its new art. */
+  readonly sources?: readonly Source[];
+  /** The grids that sheets suggest, by path; only of those that were looked at. */
+  readonly grids?: ReadonlyMap<string, SeenGrid>;
+}
+
+/** In the order in which people would look for them: described, series, animations, layers, sheets; by name among each. */
+export function proposalsFor(
+  items: readonly TakenItem[],
+  descriptions: readonly TakenDescription[],
+  { sources = [], grids = new Map() }: KnownOfDrop = {},
+): Proposal[] {
+  const described = new Map(descriptions.flatMap((each) => ("picture" in each.of ? [[each.of.picture, each] as const] : [])));
+  const stills = items.filter(({ art, path }) => art.kind === "still" && !described.has(path));
+  const { series, single } = findSeries(stills, ({ path }) => path);
+  const others = items.filter(({ art }) => art.kind !== "still").sort((a, b) => naturalOrder(a.path, b.path));
+  const told = items.filter(({ path }) => described.has(path));
+  const facing = sheetsByFacing(single);
+  const agreed = agreedGrids(facing, grids);
+  const cuts = usualCuts(single, new Set(facing.flat()), agreed);
+  const makings: { path: string; plain: string; make(name: string): Proposal }[] = [
+    ...told.map((item) => ({
+      ...{ path: item.path, plain: fileOf(item.path) },
+      make: (name: string) => describedProposal(item, described.get(item.path) as TakenDescription, name),
+    })),
+    ...series.map((each) => ({
+      ...{ path: (each.members[0] as { file: TakenItem }).file.path, plain: each.name },
+      make: (name: string) => seriesProposal(each, name),
+    })),
+    ...others.map((item) => ({
+      ...{ path: item.path, plain: withoutEnding(item.path) },
+      make: (name: string) => (item.art.kind === "animation" ? animationProposal(item, name) : layersProposal(item, name)),
+    })),
+    ...single.map((item, k) => ({
+      ...{ path: item.path, plain: fileOf(item.path) },
+      make: (name: string) => sheetProposal(item, name, agreed.get(item.path), cuts[k] ?? "later"),
+    })),
+  ];
+  const names = namesInFolders(makings);
+  const made = makings.map(({ make }, k) => withKnownSource(make(names[k] as string), sources));
+  const recuts = descriptions.flatMap((each) => ("source" in each.of ? [recutProposal(each, each.of)] : []));
+  return [...made.slice(0, told.length), ...recuts, ...made.slice(told.length)];
+}
+
+/** Sheets that are alone in the drop with a facing in their names: groups of one movement each. */
+function sheetsByFacing(sheets: readonly TakenItem[]): TakenItem[][] {
+  const groups = new Map<string, { facings: Set<string>; items: TakenItem[] }>();
+  for (const item of sheets) {
+    const { stem, facing } = facingOfName(withoutEnding(item.path));
+    if (facing === null) continue;
+    const key = `${item.path.slice(0, item.path.lastIndexOf("/") + 1)}${stem}`;
+    const group = groups.get(key) ?? { facings: new Set(), items: [] };
+    groups.set(key, group);
+    group.facings.add(facing);
+    group.items.push(item);
+  }
+  return [...groups.values()].flatMap(({ facings, items }) => (facings.size > 1 ? [items] : []));
+}
+
+/** Art that is called like a source is offered as its new art; the very art that it has is left out. */
+function withKnownSource(proposal: Proposal, sources: readonly Source[]): Proposal {
+  const { kind, shows, usual } = proposal;
+  if (kind === "layers" || kind === "recut") return proposal;
+  const name = withoutEnding(proposal.name).toLowerCase();
+  const several = kind === "series" || kind === "animation";
+  const source = sources.find(
+    (each) => each.name.toLowerCase() === name && (several ? each.pictures.length > 1 : each.pictures.length === 1),
+  );
+  if (!source) return proposal;
+  const known = { source: source.id, name: source.name };
+  const same = shows.length === source.pictures.length && shows.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256);
+  if (!same) return { ...proposal, known, usual: { ...usual, replaces: true } };
+  // With its metadata it may still be cut another way.
+  if (kind === "described") return { ...proposal, known, usual: { ...usual, replaces: true } };
+  const note = `${source.name} has this very art already.`;
+  return { ...proposal, notes: [...proposal.notes, note], usual: { ...usual, include: false } };
+}
+
+/** Whether to ask before bringing in: plain sheets go straight to work. */
+export function needsReview(proposals: readonly Proposal[]): boolean {
+  return proposals.some(
+    ({ kind, notes, usual, known }) => kind !== "sheet" || notes.length > 0 || usual.cut !== "later" || known !== undefined,
+  );
+}
+
+/** The stills of a drop that are sheets, as far as their names tell: those whose grids are worth looking for. */
+export function sheetsOf(items: readonly TakenItem[], descriptions: readonly TakenDescription[]): TakenItem[] {
+  const described = new Set(descriptions.flatMap(({ of }) => ("picture" in of ? [of.picture] : [])));
+  const stills = items.filter(({ art, path }) => art.kind === "still" && !described.has(path));
+  return findSeries(stills, ({ path }) => path).single.filter((item) => stillOf(item).width > 0);
+}

@@ -1,0 +1,59 @@
+/** What came in one drop, read and stored: pictures by their hashes, and metadata files that were understood. */
+import type { Understood } from "../metadata";
+import type { SourceId } from "../model";
+import type { Coverage, Ground } from "../raster";
+
+/** A picture that was read and stored. */
+export interface TakenPicture {
+  readonly sha256: string;
+  readonly width: number;
+  readonly height: number;
+  readonly coverage: Coverage;
+  readonly ground: Ground | null;
+}
+
+/** What a file of art holds, its pictures being as they are at the time: just read, or stored. */
+export type ArtOf<Each> =
+  | { readonly kind: "still"; readonly picture: Each }
+  | {
+      readonly kind: "animation";
+      readonly pictures: readonly (Each & { readonly ms: number })[];
+      readonly plays: number;
+      readonly broken: readonly { readonly index: number; readonly why: string }[];
+    }
+  | {
+      readonly kind: "layers";
+      readonly layers: readonly (Each & { readonly name: string })[];
+      /** With groups in it: the layers if groups are not made one. */
+      readonly apart: readonly (Each & { readonly name: string })[] | null;
+      readonly hidden: number;
+      readonly groups: number;
+      readonly damaged: readonly { readonly name: string; readonly why: string }[];
+    };
+
+export type TakenArt = ArtOf<TakenPicture>;
+
+export interface TakenItem {
+  /** Its path from what was handed over, with `/`. */
+  readonly path: string;
+  readonly art: TakenArt;
+}
+
+/** A metadata file that was understood for one of the pictures, or for a source that is there already. */
+export interface TakenDescription {
+  readonly path: string;
+  readonly of: { readonly picture: string } | { readonly source: SourceId; readonly name: string };
+  readonly understood: Understood;
+  readonly text: string;
+}
+
+/** The picture of an item that is a still. */
+export function stillOf({ art }: TakenItem): TakenPicture {
+  if (art.kind !== "still") throw new Error("Only stills are sheets.");
+  return art.picture;
+}
+
+/** The last part of a path. */
+export function fileOf(path: string): string {
+  return path.slice(path.lastIndexOf("/") + 1);
+}

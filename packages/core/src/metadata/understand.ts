@@ -1,0 +1,37 @@
+/** A metadata file and the picture it describes -> all that it says, and how sure that is. */
+import type { Reading } from "../model";
+import { type ParsedMetadata, parseAs } from "../notation";
+import type { Described } from "./described";
+import type { Grade } from "./grade";
+import { gradeOfKnown, pathsOf, understood } from "./known";
+import { type ReadClip, type ReadFrame, readFrames, type Unplaced } from "./read";
+import { readClips } from "./read-clips";
+
+/** What a metadata file says of a picture, and how that was found out. */
+export interface Understood {
+  readonly reading: Reading;
+  /** How sure that is, and why not. */
+  readonly grade: Grade;
+  readonly frames: readonly ReadFrame[];
+  readonly unplaced: readonly Unplaced[];
+  readonly clips: readonly ReadClip[];
+  /** Paths that the records have, for correcting. */
+  readonly paths: readonly string[];
+}
+
+/** Reads a file by the first of `known` readings that fits, else by its structure. Throws `bad-metadata`. */
+export function understand(text: string, described: Described, where: string, known: readonly Reading[]): Understood {
+  const { parsed, reading, grade } = understood(text, described, where, known);
+  return readBy(parsed, reading, grade, described);
+}
+
+/** Reads a file by the reading that is given, whatever else would fit. Throws `bad-metadata` if it is of another notation. */
+export function understandAs(text: string, described: Described, where: string, reading: Reading): Understood {
+  const parsed = parseAs(reading.container, text, where);
+  return readBy(parsed, reading, gradeOfKnown(text, parsed, reading, described, where), described);
+}
+
+function readBy(parsed: ParsedMetadata, reading: Reading, grade: Grade, described: Described): Understood {
+  const { frames, unplaced } = readFrames(parsed, reading, described);
+  return { reading, grade, frames, unplaced, clips: readClips(parsed, reading, frames), paths: pathsOf(parsed, reading, described) };
+}

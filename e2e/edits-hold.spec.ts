@@ -29,7 +29,7 @@ test("a row put in at the top of a sheet is said as what it is, and clips go wit
   await replaceArt(page, "hero.png", withRowOnTop(sheet));
   const review = page.getByRole("dialog", { name: "Changed art of hero" });
   await expect(review).toContainText("0 frames the same, 12 moved, 0 changed, 4 new, 0 gone.");
-  await expect(review).toContainText("12 frames moved down a row.");
+  await expect(review).toContainText("12 frames moved down a row: follow them");
   await review.getByRole("button", { name: "Use new art" }).click();
   // The clip still shows the figures of its first step: the green of frame 0 is 40, 40 × 6 and so on, a row further down.
   await goTo(page, "Clips");

@@ -41,6 +41,8 @@ test("two series of more than a hundred stills of one name keep their pictures a
     });
   for (const shade of [10, 200]) {
     await dropFiles(page, series(shade));
+    // What is called like a source is offered as its new art.
+    if (shade === 200) await page.getByRole("radio", { name: "A source of its own" }).click();
     await page.getByRole("button", { name: "Import", exact: true }).click();
     await expect(page.getByRole("dialog")).toHaveCount(0);
   }

@@ -1,13 +1,20 @@
 // Bundles the command line into one file, so that it starts quickly and needs no TypeScript at run time.
 import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, renameSync, rmSync } from "node:fs";
 import { createRequire } from "node:module";
-import { dirname, join } from "node:path";
+import { basename, dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 
+/** WebAssembly that lies beside the bundle, and the package that has it. */
+const DECODERS = [
+  ["packages/core", "@jsquash/png/codec/pkg/squoosh_png_bg.wasm"],
+  ["packages/cli", "@jsquash/jpeg/codec/dec/mozjpeg_dec.wasm"],
+  ["packages/cli", "@jsquash/webp/codec/dec/webp_dec.wasm"],
+];
+
 /**
- * Writes packages/cli/dist: the bundle and the PNG coder's WebAssembly beside it. Both are written elsewhere and moved into their places, since a
+ * Writes packages/cli/dist: the bundle and the picture decoders' WebAssembly beside it. All of it is written elsewhere and moved into their places, since a
  * half-written bundle that somebody starts meanwhile is a program that does nothing and reports success.
  */
 export async function buildCommand() {
@@ -29,8 +36,10 @@ export async function buildCommand() {
       // commander is CommonJS and calls require for Node's own modules.
       banner: { js: 'import { createRequire as __createRequire } from "node:module"; const require = __createRequire(import.meta.url);' },
     });
-    const require = createRequire(join(root, "packages/core/package.json"));
-    copyFileSync(require.resolve("@jsquash/png/codec/pkg/squoosh_png_bg.wasm"), join(unfinished, "squoosh_png_bg.wasm"));
+    for (const [owner, wasm] of DECODERS) {
+      const require = createRequire(join(root, owner, "package.json"));
+      copyFileSync(require.resolve(wasm), join(unfinished, basename(wasm)));
+    }
     for (const name of readdirSync(unfinished)) renameSync(join(unfinished, name), join(out, name));
   } finally {
     rmSync(unfinished, { recursive: true });

@@ -135,7 +135,7 @@ describe("caravan pack", () => {
     write("b/x.png", sheetOfCells(1, 1));
     mkdirSync(at("bare"), { recursive: true });
     expect(caravan("pack", at("a/x.png"), at("b/x.png"), "--out", at("no")).stderr).toMatch(/b\/x\.png: It would have the name "x"/);
-    expect(caravan("pack", at("bare"), "--out", at("no")).stderr).toMatch(/no PNG files/);
+    expect(caravan("pack", at("bare"), "--out", at("no")).stderr).toMatch(/no pictures/);
     write("wide.png", { width: 40, height: 2, bytes: new Uint8Array(320).fill(255) });
     expect(caravan("pack", at("wide.png"), "--out", at("no"), "--max", "32").stderr).toMatch(/frame "wide".*at most 32 px/);
     expect(existsSync(at("no"))).toBe(false);

@@ -3,6 +3,7 @@ import { Command, CommanderError } from "commander";
 import { addBuild } from "./commands/build";
 import { addCheck } from "./commands/check";
 import { addCut } from "./commands/cut";
+import { addNew } from "./commands/new";
 import { addPack } from "./commands/pack";
 import { addPlay } from "./commands/play";
 import { addWatch } from "./commands/watch";
@@ -12,7 +13,7 @@ const program = new Command("caravan")
   .description("Cuts sprite sheets into frames, builds animation clips, and delivers packed atlases that a game loads.")
   .showHelpAfterError("Add --help for what the command takes.")
   .exitOverride();
-for (const add of [addCut, addPack, addBuild, addCheck, addPlay, addWatch]) add(program);
+for (const add of [addNew, addCut, addPack, addBuild, addCheck, addPlay, addWatch]) add(program);
 // Commands made before exitOverride would still exit by themselves.
 for (const command of program.commands) command.exitOverride().showHelpAfterError("Add --help for what the command takes.");
 
@@ -38,7 +39,7 @@ process.stdout.on("error", (error: NodeJS.ErrnoException) => {
 });
 
 try {
-  program.parse();
+  await program.parseAsync();
 } catch (error) {
   process.exitCode = exitStatus(error);
 }

@@ -73,10 +73,10 @@ async function understood(source: Source, text: string, file: string, reading: R
 export async function readAgain(source: Source, known: MetadataText, reading: Reading): Promise<string | null> {
   const work = begin();
   try {
-    const { frames, clips, unplaced, grade, ...rest } = await understood(source, known.text, known.file, reading);
+    const { frames, clips, unplaced, grade } = await understood(source, known.text, known.file, reading);
     if (frames.length === 0) return `So read, no frame lies on the picture. ${unplaced[0]?.why ?? ""}`;
     work.stillHas(source);
-    const { told } = framesAndClips({ frames, clips, unplaced, grade, ...rest }, known.file);
+    const { told } = framesAndClips({ frames, clips }, known.file);
     const before = source.cut?.by === "metadata" ? await understood(source, known.text, known.file, source.cut.reading) : null;
     work.stillHas(source);
     const toldBefore = before && framesAndClips(before, known.file).told;

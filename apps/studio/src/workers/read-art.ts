@@ -10,6 +10,7 @@ import {
   readApng,
   readGif,
   readOpenRaster,
+  readTga,
   sha256Hex,
   textFromUtf8,
 } from "@caravan/core/codec";
@@ -36,6 +37,8 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
     const apart = groups > 0 ? await encodedLayers(readOpenRaster(bytes, where, png, "apart").layers, png) : null;
     return { kind: "layers", layers: await encodedLayers(layers, png), apart, hidden, groups, damaged };
   }
+  // Nothing at its beginning says what it is, so its name does.
+  if (/\.tga$/i.test(where)) return { kind: "still", picture: await encoded(readTga(bytes, where), png) };
   if (isText(bytes)) {
     if (!PICTURE_NAME.test(where)) return { kind: "text", text: textFromUtf8(bytes) };
     throw new CaravanError(
@@ -104,7 +107,7 @@ async function pictureOf(pixels: Pixels, bytes: Uint8Array, blob: Blob): Promise
   };
 }
 
-const PICTURE_NAME = /\.(a?png|gif|webp|jpe?g|avif|bmp|ora)$/i;
+const PICTURE_NAME = /\.(a?png|gif|webp|jpe?g|avif|bmp|tga|ora)$/i;
 
 /** Text has no zero bytes and next to no control characters. */
 function isText(bytes: Uint8Array): boolean {

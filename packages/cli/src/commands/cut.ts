@@ -1,15 +1,18 @@
 import { basename, extname } from "node:path";
-import { drawnPixels } from "@caravan/core/art";
+import { asSeen, drawnPixels } from "@caravan/core/art";
 import { textFromUtf8 } from "@caravan/core/codec";
 import { cutSheet, type FindingCut, gridOf, suggestGrids } from "@caravan/core/cut";
+import { framesAndClips } from "@caravan/core/intake";
 import { type Correction, isMeaning, MEANINGS, readClips, readFrames, recogniseAs } from "@caravan/core/metadata";
-import { CaravanError, type Clearing, type Frame, fitFileName, type GridCut, type Reading } from "@caravan/core/model";
+import { CaravanError, type Clearing, counted, type Frame, fitFileName, type GridCut, type Reading } from "@caravan/core/model";
 import { type Coverage, clearGround, coverageOf, findGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster";
 import { type Command, Option } from "commander";
 import { writeSet } from "../delivered-set";
 import { readFile } from "../files";
 import { colourOrAuto, offset, pair, range, spacing, whole } from "../options";
 import { pngCodec } from "../png";
+import { makesProject, writeSheetProject } from "../sheet-project";
+import { readStill } from "../stills";
 import { note, tell, wrongCall } from "../tell";
 
 interface CutOptions {
@@ -33,6 +36,8 @@ interface CutOptions {
   specks?: number;
   keepEmpty: boolean;
   out?: string;
+  project: boolean;
+  clips?: "rows";
   json: boolean;
 }
 
@@ -45,7 +50,7 @@ export function addCut(program: Command): void {
     .command("cut")
     .summary("cut a sheet into frames")
     .description("Cuts a sheet into frames: by a grid, along outlines, or as a metadata file says. With --out writes each frame as a PNG.")
-    .argument("<image>", "a PNG sheet")
+    .argument("<image>", "a sheet: PNG, JPEG, WebP or TGA")
     .addOption(new Option("--cell <WxH>", "size of a cell in pixels").argParser(pair).conflicts(others("cell")))
     .addOption(new Option("--count <CxR>", "number of columns and rows").argParser(pair).conflicts(others("count")))
     .addOption(new Option("--islands", "along the outlines of what is drawn").default(false).conflicts(others("islands")))
@@ -68,42 +73,56 @@ export function addCut(program: Command): void {
     .option("--tolerance <N>", "with --clear COLOUR: how far a channel may be off", whole(0, 255))
     .option("--specks <N>", "also clear drawn pixels that are alone, at most N together", whole(1, 64))
     .option("--keep-empty", "also cells with nothing drawn in them", false)
-    .option("--out <dir>", "write each frame to <dir>/<picture>_<index>.png")
+    .option("--out <dir>", "write each frame to <dir>/<picture>_<index>.png; a file that ends with .caravan gets a project")
+    .option("--project", "with --out: write a project folder that has the sheet cut so, with the clips of --meta", false)
+    .addOption(new Option("--clips <what>", "with a project: make clips of the rows").choices(["rows"]))
     .option("--replace", "replace files in the way that Caravan did not write", false)
     .option("--json", "print one JSON document", false)
     .action(cut);
 }
 
-function cut(image: string, options: CutOptions): void {
+async function cut(image: string, options: CutOptions): Promise<void> {
   refuseStrays(options);
-  const decoded = pngCodec().decode(readFile(image), image);
-  const pixels = withoutGround(decoded, options, image);
+  const decoded = await readStill(image);
+  const clearing = clearingOf(decoded, options, image);
+  const pixels = asSeen(decoded, { clearing });
   const coverage = sheetCoverageOf(pixels);
+  const sheet: Sheet = { image, decoded, clearing, pixels, coverage };
   if (options.suggest) suggest(image, seenThrough(pixels, coverage, image), options);
-  else if (options.meta !== undefined) byMetadata(image, pixels, coverage, options.meta, options);
-  else byRecipe(image, pixels, coverage, recipeOf(options), options);
+  else if (options.meta !== undefined) byMetadata(sheet, options.meta, options);
+  else byRecipe(sheet, recipeOf(options), options);
+}
+
+/** The picture as it came, and as it is once its ground is cleared. */
+interface Sheet {
+  readonly image: string;
+  readonly decoded: Pixels;
+  readonly clearing: Clearing | null;
+  readonly pixels: Pixels;
+  readonly coverage: Coverage;
 }
 
 /** Options that the chosen way of cutting would not heed are a slip of the hand. */
-function refuseStrays({ islands, join, least, level, clear, tolerance, meta, read }: CutOptions): void {
+function refuseStrays(options: CutOptions): void {
+  const { islands, join, least, level, clear, tolerance, meta, read } = options;
+  if (options.project && options.out === undefined) wrongCall("--project belongs to --out.");
+  if (options.clips && !makesProject(options))
+    wrongCall("--clips belongs to a project: --out with .caravan at its end, or with --project.");
   if (read.length > 0 && meta === undefined) wrongCall("--read belongs to --meta.");
   if (!islands && (join !== undefined || least !== undefined || level)) wrongCall("--join, --least and --level belong to --islands.");
   if (tolerance !== undefined && (clear === undefined || clear === "auto")) wrongCall("--tolerance belongs to --clear with a colour.");
 }
 
-function withoutGround(pixels: Pixels, options: CutOptions, image: string): Pixels {
-  const left = withoutColours(pixels, options, image);
-  const { specks } = options;
-  return specks ? clearGround(left, { colours: [], tolerance: 0, from: "edges", fringe: false, specks }) : left;
-}
-
-function withoutColours(pixels: Pixels, { clear, tolerance = 0 }: CutOptions, image: string): Pixels {
-  if (clear === undefined) return pixels;
-  if (clear !== "auto") return clearGround(pixels, { colours: [clear], tolerance, from: "edges", fringe: false });
+/** How the ground is cleared away; null if it is left. */
+function clearingOf(pixels: Pixels, { clear, tolerance = 0, specks }: CutOptions, image: string): Clearing | null {
+  const small = specks ? { specks } : {};
+  const bare: Clearing | null = specks ? { colours: [], tolerance: 0, from: "edges", fringe: false, specks } : null;
+  if (clear === undefined) return bare;
+  if (clear !== "auto") return { colours: [clear], tolerance, from: "edges", fringe: false, ...small };
   const ground = findGround(pixels);
-  if (ground) return clearGround(pixels, ground.clearing);
+  if (ground) return { ...ground.clearing, ...small };
   note(`${image}: There is no opaque background to clear; it is cut as it is.`);
-  return pixels;
+  return bare;
 }
 
 function recipeOf(options: CutOptions): FindingCut {
@@ -116,16 +135,19 @@ function recipeOf(options: CutOptions): FindingCut {
   return wrongCall("Say how to cut: --cell WxH, --count CxR, --islands, --meta FILE or --suggest.");
 }
 
-function byRecipe(image: string, pixels: Pixels, coverage: Coverage, recipe: FindingCut, options: CutOptions): void {
+function byRecipe(sheet: Sheet, recipe: FindingCut, options: CutOptions): void {
+  const { image, pixels, coverage } = sheet;
   const { width, height } = pixels;
   const { pieces, skippedEmpty, small } = cutSheet(coverage, recipe, image);
   const picture = pictureName(image);
-  write(
-    options,
-    image,
-    pixels,
-    pieces.map((piece) => ({ ...piece, name: `${picture}_${piece.number}` })),
-  );
+  if (makesProject(options)) writeSheetProject(sheet, { cut: recipe, coverages: [coverage] }, options);
+  else
+    write(
+      options,
+      image,
+      pixels,
+      pieces.map((piece) => ({ ...piece, name: `${picture}_${piece.number}` })),
+    );
   const frames = pieces.map(({ number, rect, column, row, empty, size, inset }) => ({
     name: `${picture}_${number}`,
     ...rect,
@@ -152,7 +174,8 @@ function byRecipe(image: string, pixels: Pixels, coverage: Coverage, recipe: Fin
   });
 }
 
-function byMetadata(image: string, pixels: Pixels, coverage: Coverage, file: string, options: CutOptions): void {
+function byMetadata(sheet: Sheet, file: string, options: CutOptions): void {
+  const { image, pixels, coverage } = sheet;
   const described = { picture: basename(image), coverage };
   const { parsed, reading, grade } = recogniseAs(textFromUtf8(readFile(file)), described, file, options.read);
   const { frames, unplaced } = readFrames(parsed, reading, described);
@@ -161,12 +184,17 @@ function byMetadata(image: string, pixels: Pixels, coverage: Coverage, file: str
     throw new CaravanError("bad-metadata", file, "No frame of it lies on this picture.", `First: ${unplaced[0]?.why ?? ""}`);
   if (grade.grade === "doubtful")
     note(`${file}: The reading is doubtful: ${grade.reasons.join("; ")}. Say what fields mean with --read FIELD=MEANING.`);
-  write(
-    options,
-    image,
-    pixels,
-    frames.map((frame) => ({ ...frame, turned: frame.turned || undefined, name: fileStemOf(frame.name) })),
-  );
+  if (makesProject(options)) {
+    const told = framesAndClips({ frames, clips: readClips(parsed, reading, frames) }, basename(file));
+    const cutBy = { cut: { by: "metadata", file: basename(file), reading } as const, told: told.told };
+    writeSheetProject(sheet, { ...cutBy, clips: told.clips }, options);
+  } else
+    write(
+      options,
+      image,
+      pixels,
+      frames.map((frame) => ({ ...frame, turned: frame.turned || undefined, name: fileStemOf(frame.name) })),
+    );
   const told = {
     image,
     width: pixels.width,
@@ -193,7 +221,7 @@ function byMetadata(image: string, pixels: Pixels, coverage: Coverage, file: str
   };
   tell(options.json, told, () => {
     const left = unplaced.length > 0 ? `, ${unplaced.length} that do not fit left out` : "";
-    return `${image}: ${frames.length} frames and ${clips.length} clips as ${file} says${left}${options.out === undefined ? "" : `; written to ${options.out}`}`;
+    return `${image}: ${counted(frames.length, "frame")} and ${counted(clips.length, "clip")} as ${file} says${left}${options.out === undefined ? "" : `; written to ${options.out}`}`;
   });
 }
 

@@ -5,11 +5,12 @@ import { deliverContents, type FrameToDeliver } from "@caravan/core/deliver";
 import { CaravanError, naturalOrder, type Packing, USUAL_DELIVERY, USUAL_PACKING } from "@caravan/core/model";
 import { type Command, InvalidArgumentError } from "commander";
 import { isDelivered, receiptIn, writeSet } from "../delivered-set";
-import { isFolder, readFile } from "../files";
+import { isFolder } from "../files";
 import { noteLeft } from "../left";
 import { fileStem, whole } from "../options";
 import { pngCodec } from "../png";
 import { progressOn } from "../progress";
+import { readStill, STILL_ENDING } from "../stills";
 import { tell, wrongCall } from "../tell";
 
 interface PackOptions {
@@ -32,8 +33,8 @@ export function addPack(program: Command): void {
   program
     .command("pack")
     .summary("pack loose pictures into an atlas")
-    .description("Packs PNG files, and those in folders, into atlas pages and an atlas file.")
-    .argument("<path...>", "PNG files or folders")
+    .description("Packs pictures (PNG, JPEG, WebP, TGA), and those in folders, into atlas pages and an atlas file.")
+    .argument("<path...>", "pictures or folders")
     .requiredOption("--out <dir>", "where the atlas goes")
     .option("--name <name>", "start of the file names", fileStem, "atlas")
     .option("--padding <px>", "least distance between two frames' outermost pixels", whole(0, 64), 2)
@@ -55,15 +56,16 @@ function effort(text: string): Packing["effort"] {
   throw new InvalidArgumentError("Write normal or high.");
 }
 
-function pack(paths: string[], options: PackOptions): void {
+async function pack(paths: string[], options: PackOptions): Promise<void> {
   const started = performance.now();
   const png = pngCodec();
   if (options.out.trim() === "") wrongCall("--out names no folder. Give one, such as --out delivered.");
-  const frames = picturesAt(paths, options.out).map(({ name, path }): FrameToDeliver => {
-    const pixels = png.decode(readFile(path), path);
+  const frames: FrameToDeliver[] = [];
+  for (const { name, path } of picturesAt(paths, options.out)) {
+    const pixels = await readStill(path);
     const { width: w, height: h } = pixels;
-    return { name, pixels, rect: { x: 0, y: 0, w, h }, origin: { x: w / 2, y: h } };
-  });
+    frames.push({ name, pixels, rect: { x: 0, y: 0, w, h }, origin: { x: w / 2, y: h } });
+  }
   const packing: Packing = {
     ...USUAL_PACKING,
     paddingPx: options.padding,
@@ -101,7 +103,7 @@ function pack(paths: string[], options: PackOptions): void {
   );
 }
 
-/** PNG files in natural order of their names, without those that Caravan itself wrote into `out`. Throws if there are none, or two of one name. */
+/** Pictures in natural order of their names, without those that Caravan itself wrote into `out`. Throws if there are none, or two of one name. */
 function picturesAt(paths: readonly string[], out: string): { name: string; path: string }[] {
   const found = new Map<string, string>();
   const receipt = receiptIn(out);
@@ -119,19 +121,24 @@ function picturesAt(paths: readonly string[], out: string): { name: string; path
   };
   for (const path of paths)
     if (isFolder(path))
-      for (const inside of pngsIn(path).filter((each) => !isOwn(join(path, each)))) add(withoutEnding(inside), join(path, inside));
+      for (const inside of picturesIn(path).filter((each) => !isOwn(join(path, each)))) add(withoutEnding(inside), join(path, inside));
     else add(withoutEnding(basename(path)), path);
   if (found.size === 0)
-    throw new CaravanError("nothing-picked", paths.join(", "), "There are no PNG files in it.", "Give a folder that holds PNG files.");
+    throw new CaravanError(
+      "nothing-picked",
+      paths.join(", "),
+      "There are no pictures in it.",
+      "Give a folder that holds PNG, JPEG, WebP or TGA files.",
+    );
   return [...found].map(([name, path]) => ({ name, path })).sort((a, b) => naturalOrder(a.name, b.name));
 }
 
-/** Paths of the PNG files below a folder, with `/`. */
-function pngsIn(folder: string, prefix = ""): string[] {
+/** Paths of the pictures below a folder, with `/`. */
+function picturesIn(folder: string, prefix = ""): string[] {
   return readdirSync(join(folder, prefix), { withFileTypes: true }).flatMap((entry) => {
     const path = prefix === "" ? entry.name : `${prefix}/${entry.name}`;
-    if (entry.isDirectory()) return entry.name.startsWith(".caravan-") ? [] : pngsIn(folder, path);
-    return extname(entry.name).toLowerCase() === ".png" && !entry.name.startsWith(".") ? [path] : [];
+    if (entry.isDirectory()) return entry.name.startsWith(".caravan-") ? [] : picturesIn(folder, path);
+    return STILL_ENDING.test(entry.name) && !entry.name.startsWith(".") ? [path] : [];
   });
 }
 

@@ -6,6 +6,7 @@ export { looksLikeOpenRaster, readOpenRaster } from "./open-raster";
 export { createPngCodec, damagedData, type PngCodec, pictureDataOf } from "./png";
 export type { WasmModule } from "./png-engine";
 export { inspectPng, looksLikePng } from "./png-structure";
+export { looksLikeTga, readTga } from "./tga";
 export { apngTime, writeApng } from "./write-apng";
 export { gifTimes, writeGif } from "./write-gif";
 export { type NamedFile, readZip, textFromUtf8, utf8, writeZip } from "./zip";

@@ -4,7 +4,10 @@ import type { Understood } from "../metadata";
 import { microsFromMs } from "../model";
 
 /** What a metadata file, named by `file`, said of a picture: as frames of a source, and clips that name them by place. */
-export function framesAndClips({ frames, clips }: Understood, file: string): { told: NewFrame[]; clips: ArrivedClip[] } {
+export function framesAndClips(
+  { frames, clips }: Pick<Understood, "frames" | "clips">,
+  file: string,
+): { told: NewFrame[]; clips: ArrivedClip[] } {
   const places = new Map(frames.map(({ name }, k) => [name, k]));
   const rows = new Map<string, number>();
   const told = frames.map((frame, k): NewFrame => {

@@ -1,6 +1,9 @@
 export { type ProposedAction, proposedActions } from "./facings";
 export { framesAndClips } from "./frames-and-clips";
+export { withoutEnding } from "./names";
+export { describedBy, withoutOthersRecords } from "./pairing";
 export type { Choices, Proposal, ShownFrame } from "./proposal";
 export { needsReview, proposalsFor, sheetsOf } from "./proposals";
 export type { SeenGrid } from "./sheet";
 export type { ArtOf, TakenArt, TakenDescription, TakenItem, TakenPicture } from "./taken";
+export { fileOf } from "./taken";

@@ -1,6 +1,6 @@
 /** Metadata files held against the pictures that came with them, or against a source that is there already. */
 import { sheetLook } from "@caravan/core/art";
-import type { TakenDescription, TakenItem } from "@caravan/core/intake";
+import { describedBy, fileOf, type TakenDescription, type TakenItem, withoutEnding, withoutOthersRecords } from "@caravan/core/intake";
 import { CaravanError } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
 import { run } from "../../workers/client";
@@ -34,60 +34,47 @@ export async function understandAll(texts: readonly TakenText[], items: readonly
   return { found, failed };
 }
 
-/** A file may describe several of the pictures that came with it; else it is held against the one that it most likely describes. */
+/** A file may describe several of the pictures that came with it; one that came alone is held against the source that it most likely describes. */
 async function understandOne(path: string, text: string, items: readonly TakenItem[]): Promise<TakenDescription[]> {
-  const known = currentProject().readings;
-  const stem = (each: string) => each.replace(/\.[^./]*$/, "").toLowerCase();
-  const name = (each: string) => each.split("/").pop() ?? each;
-  const stills = items.flatMap(({ path: picture, art }) => (art.kind === "still" ? [{ picture, coverage: art.picture.coverage }] : []));
-  const named = stills.filter(({ picture }) => text.includes(name(picture)));
-  if (named.length > 1) return understandSeveral(path, text, named);
-  const fitting =
-    stills.find(({ picture }) => stem(picture) === stem(path)) ??
-    stills.find(({ picture }) => stem(name(picture)) === stem(name(path))) ??
-    named[0] ??
-    (stills.length === 1 ? stills[0] : undefined);
-  if (fitting) {
-    const { picture, coverage } = fitting;
-    const understood = await run("understand", { text, where: name(path), picture: name(picture), coverage, known });
-    return [{ path, of: { picture }, understood, text }];
-  }
-  const { sources } = currentProject();
+  const stills = new Map(
+    items.flatMap(({ path: picture, art }) => (art.kind === "still" ? [[picture, art.picture.coverage] as const] : [])),
+  );
+  const pictures = describedBy(path, text, [...stills.keys()]);
+  const { readings: known, sources } = currentProject();
+  const ask = async (picture: string): Promise<TakenDescription> => {
+    const coverage = stills.get(picture) as Coverage;
+    const understood = await run("understand", { text, where: fileOf(path), picture: fileOf(picture), coverage, known });
+    return { path, of: { picture }, understood, text };
+  };
+  if (pictures.length > 1) return understandSeveral(pictures, ask);
+  if (pictures[0] !== undefined) return [await ask(pictures[0])];
+  const name = withoutEnding(path).toLowerCase();
   const source =
-    sources.find((each) => stem(each.name) === stem(name(path))) ??
+    sources.find((each) => each.name.toLowerCase() === name) ??
     sources.find((each) => text.includes(`${each.name}.`)) ??
     chosenSource(currentProject(), useView.getState());
   if (!source)
-    throw new CaravanError("bad-metadata", name(path), "It describes a picture, and there is none.", "Drop it together with its picture.");
+    throw new CaravanError(
+      "bad-metadata",
+      fileOf(path),
+      "It describes a picture, and there is none.",
+      "Drop it together with its picture.",
+    );
   const { coverage } = await pictureOfLook(sheetLook(source));
-  const understood = await run("understand", { text, where: name(path), picture: `${source.name}.png`, coverage, known });
+  const understood = await run("understand", { text, where: fileOf(path), picture: `${source.name}.png`, coverage, known });
   return [{ path, of: { source: source.id, name: source.name }, understood, text }];
 }
 
 /** Of each of the pictures what the file says of it; a picture that it only mentions is left to be a plain sheet. */
 async function understandSeveral(
-  path: string,
-  text: string,
-  pictures: readonly { readonly picture: string; readonly coverage: Coverage }[],
+  pictures: readonly string[],
+  ask: (picture: string) => Promise<TakenDescription>,
 ): Promise<TakenDescription[]> {
-  const { readings: known } = currentProject();
-  const name = (each: string) => each.split("/").pop() ?? each;
-  const tries = await Promise.allSettled(
-    pictures.map(async ({ picture, coverage }): Promise<TakenDescription> => {
-      const understood = await run("understand", { text, where: name(path), picture: name(picture), coverage, known });
-      return { path, of: { picture }, understood, text };
-    }),
-  );
+  const tries = await Promise.allSettled(pictures.map(ask));
   const found = tries.flatMap((each) => (each.status === "fulfilled" && each.value.understood.frames.length > 0 ? [each.value] : []));
   const [first] = tries;
   if (found.length === 0 && first?.status === "rejected") throw first.reason;
   // What stands on a picture that came along is no misfit of the others.
-  const along = found.map(({ of }) => ("picture" in of ? name(of.picture) : ""));
-  return found.map((each) => ({
-    ...each,
-    understood: {
-      ...each.understood,
-      unplaced: each.understood.unplaced.filter(({ why }) => !along.some((picture) => why === `It belongs to the picture ${picture}.`)),
-    },
-  }));
+  const along = found.flatMap(({ of }) => ("picture" in of ? [of.picture] : []));
+  return found.map((each) => ({ ...each, understood: withoutOthersRecords(each.understood, along) }));
 }

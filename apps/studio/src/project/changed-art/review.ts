@@ -54,6 +54,8 @@ useOpenProject.subscribe((open, before) => {
  */
 export async function reviewChangedArt(id: SourceId, files: readonly File[]): Promise<boolean> {
   const work = begin();
+  // Asked before they are read: a picture that had been missing is there again once it is stored.
+  const wasGone = isGone(work, id);
   const { series, single } = findSeries(files, ({ name }) => name);
   const numbers = new Map(single.length === 0 && series.length === 1 ? series[0]?.members.map(({ file, number }) => [file, number]) : []);
   const read = await Promise.all(
@@ -61,7 +63,7 @@ export async function reviewChangedArt(id: SourceId, files: readonly File[]): Pr
       .toSorted((a, b) => naturalOrder(a.name, b.name))
       .map(async (file) => (await readPictures(file)).map((picture): ChangedPicture => ({ ...picture, ...numbered(numbers.get(file)) }))),
   );
-  return reviewOf(work, id, read.flat());
+  return reviewOf(work, id, read.flat(), wasGone);
 }
 
 function numbered(number: number | undefined): { number?: number } {
@@ -79,7 +81,7 @@ export async function reviewNewArt(
     if (!useOpenProject.getState().project.sources.some((source) => source.id === id)) continue;
     useChangedArt.setState({ more: list.length - 1 - k });
     // What is wrong with one says nothing of the others.
-    const decided = await reviewOf(begin(), id, pictures).catch((error) => {
+    const decided = await reviewOf(begin(), id, pictures, false).catch((error) => {
       sayTrouble(error);
       return true;
     });
@@ -88,11 +90,13 @@ export async function reviewNewArt(
   useChangedArt.setState({ more: 0, all: false });
 }
 
-async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPicture[]): Promise<boolean> {
-  const { project } = work;
-  const before = sourceById(project, id);
+function isGone({ project }: Begun, id: SourceId): boolean {
   const { missing } = useSeenArt.getState();
-  const wasGone = before.pictures.some(({ sha256 }) => missing.has(sha256));
+  return sourceById(project, id).pictures.some(({ sha256 }) => missing.has(sha256));
+}
+
+async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPicture[], wasGone: boolean): Promise<boolean> {
+  const before = sourceById(work.project, id);
   if (before.pictures.length === 1 && stored.length !== 1)
     throw new CaravanError(
       "bad-call",

@@ -1,0 +1,168 @@
+import { existsSync } from "node:fs";
+import { basename, extname } from "node:path";
+import { asSeen } from "@caravan/core/art";
+import { suggestGrids } from "@caravan/core/cut";
+import { takeIn } from "@caravan/core/edit";
+import {
+  type Choices,
+  describedBy,
+  fileOf,
+  type Proposal,
+  proposalsFor,
+  proposedActions,
+  type SeenGrid,
+  sheetsOf,
+  type TakenDescription,
+  withoutOthersRecords,
+} from "@caravan/core/intake";
+import { understand } from "@caravan/core/metadata";
+import { CaravanError, emptyProject, FACINGS, type Facing } from "@caravan/core/model";
+import { type Coverage, coverageOf } from "@caravan/core/raster";
+import { type Command, InvalidArgumentError, Option } from "commander";
+import { pngCodec } from "../png";
+import { type TakenFiles, takenFiles } from "../taken-art";
+import { note, tell, wrongCall } from "../tell";
+import { isProjectFile, writeProject } from "../written-project";
+
+const SHEETS = ["later", "whole", "cells", "rows", "facings"] as const;
+
+interface NewOptions {
+  readonly out: string;
+  readonly name?: string;
+  readonly sheets: (typeof SHEETS)[number];
+  readonly first: Facing;
+  readonly counterClockwise: boolean;
+  readonly clear: boolean;
+  readonly clips: boolean;
+  readonly actions: boolean;
+  readonly replace: boolean;
+  readonly json: boolean;
+}
+
+export function addNew(program: Command): void {
+  program
+    .command("new")
+    .summary("make a project of art")
+    .description(
+      "Makes a project of pictures, numbered stills, animations, layered art and metadata files, as the studio proposes when they are dropped there.",
+    )
+    .argument("<art...>", "files or folders")
+    .requiredOption("--out <project>", "a folder, or a file that ends with .caravan")
+    .option("--name <name>", "the project's name; else that of --out")
+    .addOption(
+      new Option("--sheets <what>", "what becomes of sheets that nothing describes, by the grid that they suggest")
+        .choices([...SHEETS])
+        .default("later"),
+    )
+    .option("--first <facing>", `where the first of rows or numbers looks: ${FACINGS.join(" ")}`, facing, "s")
+    .option("--counter-clockwise", "the others go on the other way round", false)
+    .option("--no-clear", "leave opaque backgrounds")
+    .option("--no-clips", "make no clips")
+    .option("--no-actions", "make no actions of clips")
+    .option("--replace", "replace files in the way that Caravan did not write", false)
+    .option("--json", "print one JSON document", false)
+    .action(makeNew);
+}
+
+function facing(text: string): Facing {
+  const found = FACINGS.find((each) => each === text.toLowerCase());
+  if (!found) throw new InvalidArgumentError(`Write one of ${FACINGS.join(" ")}.`);
+  return found;
+}
+
+async function makeNew(paths: string[], options: NewOptions): Promise<void> {
+  const { out, replace } = options;
+  if (out.trim() === "") wrongCall("--out names no project. Give a folder, or a file such as camp.caravan.");
+  if (isProjectFile(out) && existsSync(out) && !replace)
+    throw new CaravanError("not-ours", out, "There is already such a file.", "Add --replace, or give another name.");
+  const taken = await takenFiles(paths);
+  const { found, failed } = described(taken);
+  for (const message of [...taken.failed, ...failed]) note(message);
+  const proposals = proposalsFor(taken.items, found, { grids: gridsOf(taken, found) });
+  if (proposals.length === 0)
+    throw new CaravanError(
+      "nothing-picked",
+      paths.join(", "),
+      "There is no art in it that can be read.",
+      "Give pictures, or folders with pictures.",
+    );
+  const choicesOf = ({ usual, kind, cuts }: Proposal): Choices => ({
+    ...usual,
+    clear: options.clear,
+    clips: options.clips,
+    cut: kind === "sheet" && usual.cut === "later" && cuts?.some(([cut]) => cut === options.sheets) ? options.sheets : usual.cut,
+  });
+  const order = { first: options.first, clockwise: !options.counterClockwise };
+  const actions = options.actions ? proposedActions(proposals, choicesOf, order).filter((each) => each.usual) : [];
+  for (const { name, notes } of proposals) for (const each of notes) note(`${name}: ${each}`);
+  const name = options.name ?? basename(out, extname(out));
+  const project = takeIn(
+    emptyProject(name),
+    proposals.flatMap((each) => each.arrivals(choicesOf(each))),
+    actions.map(({ action }) => action),
+  );
+  const used = new Set(project.sources.flatMap(({ pictures }) => pictures.map(({ sha256 }) => sha256)));
+  const pictures = new Map([...taken.pictures].filter(([sha256]) => used.has(sha256)));
+  writeProject(out, project, pictures, `new ${name}`, replace);
+  const told = {
+    project: out,
+    sources: project.sources.map((source) => ({
+      name: source.name,
+      pictures: source.pictures.length,
+      cut: source.cut?.by ?? null,
+      frames: source.frames.length,
+    })),
+    clips: project.clips.map((clip) => ({ name: clip.name, steps: clip.steps.length })),
+    actions: project.actions.map((action) => ({ name: action.name, ways: action.ways, facings: action.facings })),
+    notes: proposals.flatMap((each) => each.notes.map((text) => `${each.name}: ${text}`)),
+    failed: [...taken.failed, ...failed],
+  };
+  tell(options.json, told, () =>
+    [
+      ...told.sources.map((source) => `${source.name}: ${source.cut === null ? "not cut yet" : `${source.frames} frames`}`),
+      ...(told.clips.length > 0 ? [`clips: ${told.clips.map((clip) => clip.name).join(", ")}`] : []),
+      ...told.actions.map((action) => `action ${action.name}: ${Object.keys(action.facings).length} of ${action.ways} facings`),
+      `written to ${out}`,
+    ].join("\n"),
+  );
+}
+
+/** Metadata files held against the pictures that came along; those that describe none of them are noted. */
+function described({ items, texts }: TakenFiles): { found: TakenDescription[]; failed: string[] } {
+  const stills = new Map(items.flatMap(({ path, art }) => (art.kind === "still" ? [[path, art.picture.coverage] as const] : [])));
+  const found: TakenDescription[] = [];
+  const failed: string[] = [];
+  for (const { path, text } of texts) {
+    const pictures = describedBy(path, text, [...stills.keys()]);
+    const whys: string[] = [];
+    const own = pictures.flatMap((picture): TakenDescription[] => {
+      try {
+        const seen = { picture: fileOf(picture), coverage: stills.get(picture) as Coverage };
+        const understood = understand(text, seen, fileOf(path), []);
+        return understood.frames.length > 0 ? [{ path, of: { picture }, understood, text }] : [];
+      } catch (error) {
+        if (!(error instanceof CaravanError)) throw error;
+        whys.push(error.message);
+        return [];
+      }
+    });
+    if (own.length === 0) failed.push(whys[0] ?? `${path}: It describes none of the pictures that came with it, and is left out.`);
+    found.push(...own.map((each) => ({ ...each, understood: withoutOthersRecords(each.understood, pictures) })));
+  }
+  return { found, failed };
+}
+
+/** The grids that sheets suggest, where their grounds are seen through. */
+function gridsOf({ items, pictures }: TakenFiles, found: readonly TakenDescription[]): Map<string, SeenGrid> {
+  const grids = new Map<string, SeenGrid>();
+  for (const { path, art } of sheetsOf(items, found)) {
+    if (art.kind !== "still") continue;
+    const { sha256, ground } = art.picture;
+    const coverage = ground
+      ? coverageOf(asSeen(pngCodec().decode(pictures.get(sha256) as Uint8Array, path), { clearing: ground.clearing }))
+      : art.picture.coverage;
+    const [suggestion] = suggestGrids(coverage);
+    if (suggestion) grids.set(path, { suggestion, coverage });
+  }
+  return grids;
+}

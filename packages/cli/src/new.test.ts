@@ -1,0 +1,141 @@
+import { spawnSync } from "node:child_process";
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { readBundle } from "@caravan/core/bundle";
+import { clearPixels, crop, type Pixels } from "@caravan/core/raster";
+import { afterAll, describe, expect, it } from "vitest";
+import { sheetOfCells } from "../../core/src/edit/project.fixture";
+import { pngCodec } from "./png";
+import { jpegBytes, webpBytes } from "./stills.fixture";
+
+const root = join(import.meta.dirname, "../../..");
+const folder = mkdtempSync(join(tmpdir(), "caravan-new-"));
+const at = (...parts: string[]) => join(folder, ...parts);
+afterAll(() => rmSync(folder, { recursive: true }));
+
+function caravan(...args: string[]) {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, "packages/cli/bin/caravan.mjs"), ...args], {
+    encoding: "utf8",
+    cwd: folder,
+  });
+  return { status, stdout, stderr, json: () => JSON.parse(stdout) };
+}
+function write(name: string, bytes: Uint8Array | Pixels): void {
+  mkdirSync(join(at(name), ".."), { recursive: true });
+  writeFileSync(at(name), bytes instanceof Uint8Array ? bytes : pngCodec().encode(bytes));
+}
+const opened = (path: string) => readBundle(new Uint8Array(readFileSync(at(path))), path).project;
+
+describe("caravan new", () => {
+  it("makes of a folder what the studio proposes: series with their numbers, facings, mirrors, metadata, other pictures", () => {
+    const sheet = sheetOfCells(4, 3);
+    for (const [row, facing] of ["s", "e", "n"].entries())
+      for (const k of [0, 1, 2]) write(`art/walk_${facing}_${k + 7}.png`, crop(sheet, { x: k * 8, y: row * 10, w: 8, h: 10 }));
+    write("art/bales.png", sheet);
+    const parts = [0, 1, 2].map((k) => ({ label: `bale_${k}`, left: k * 8, top: 0, width: 8, height: 10 }));
+    write("art/bales.json", new TextEncoder().encode(JSON.stringify({ parts })));
+    write("art/sky.jpg", jpegBytes());
+    write("art/notes.txt", new TextEncoder().encode("Nothing here speaks of pictures."));
+    const { status, stderr, json } = caravan("new", "art", "--out", "camp", "--json");
+    expect(status).toBe(0);
+    expect(stderr).toContain("notes.txt");
+    expect(json()).toMatchObject({
+      sources: [
+        { name: "bales", cut: "metadata", frames: 3 },
+        { name: "walk_e", cut: "pictures", frames: 3 },
+        { name: "walk_n", frames: 3 },
+        { name: "walk_s", frames: 3 },
+        { name: "sky", cut: null },
+      ],
+      actions: [{ name: "walk", ways: 4, facings: { w: { clip: "walk_e", mirror: true } } }],
+    });
+    const built = caravan("build", "camp", "--out", "out", "--json");
+    expect(built.status).toBe(0);
+    const atlas = JSON.parse(readFileSync(at("out/atlas.atlas.json"), "utf8"));
+    expect(Object.keys(atlas.frames)).toEqual(expect.arrayContaining(["walk_e/7", "walk_e/9", "walk_s/8"]));
+    // Once more it is the same; over another's file it is not written.
+    expect(caravan("new", "art", "--out", "camp", "--json").status).toBe(0);
+    writeFileSync(at("camp/caravan.json"), "{}");
+    expect(caravan("new", "art", "--out", "camp")).toMatchObject({ status: 1, stderr: expect.stringContaining("caravan.json") });
+    expect(readFileSync(at("camp/caravan.json"), "utf8")).toBe("{}");
+  });
+
+  it("makes of a sheet's rows clips, or facings that begin where it is told, in one file", () => {
+    write("porter.png", wide(4, 4));
+    expect(caravan("new", "porter.png", "--out", "rows.caravan", "--sheets", "rows").status).toBe(0);
+    expect(opened("rows.caravan").clips.map(({ name, steps }) => [name, steps.length])).toEqual(
+      [0, 1, 2, 3].map((row) => [`porter-${row}`, 4]),
+    );
+    expect(caravan("new", "porter.png", "--out", "turned.caravan", "--sheets", "facings", "--first", "n").status).toBe(0);
+    const { actions, clips } = opened("turned.caravan");
+    expect(actions).toMatchObject([{ name: "porter", ways: 4 }]);
+    expect(clips.map(({ name }) => name)).toEqual(["porter-n", "porter-e", "porter-s", "porter-w"]);
+    expect(caravan("new", "porter.png", "--out", "rows.caravan")).toMatchObject({
+      status: 1,
+      stderr: expect.stringContaining("--replace"),
+    });
+  });
+
+  it("refuses what it cannot read by its name, and a call that makes no sense", () => {
+    write("torn.webp", webpBytes().subarray(0, 40));
+    expect(caravan("new", "torn.webp", "--out", "x")).toMatchObject({ status: 1, stderr: expect.stringContaining("torn.webp") });
+    expect(caravan("new", "nowhere", "--out", "x").status).toBe(1);
+    expect(caravan("new", "porter.png").status).toBe(2);
+    expect(caravan("new", "porter.png", "--out", "x", "--first", "up").status).toBe(2);
+    mkdirSync(at("bare"));
+    expect(caravan("new", "bare", "--out", "x")).toMatchObject({ status: 1, stderr: expect.stringContaining("no art") });
+  });
+});
+
+describe("caravan cut into a project", () => {
+  it("keeps the recipe and the art as they are, with clips of rows", () => {
+    write("cells.png", sheetOfCells(4, 3, [11]));
+    expect(caravan("cut", "cells.png", "--cell", "8x10", "--out", "cells.caravan", "--clips", "rows").status).toBe(0);
+    const { sources, clips } = opened("cells.caravan");
+    expect(sources).toMatchObject([{ name: "cells", cut: { by: "cell", cell: { w: 8, h: 10 } } }]);
+    expect(clips.map(({ name, steps }) => [name, steps.length])).toEqual([
+      ["cells-0", 4],
+      ["cells-1", 4],
+      ["cells-2", 3],
+    ]);
+    expect(
+      readBundle(new Uint8Array(readFileSync(at("cells.caravan"))), "x")
+        .pictures.values()
+        .next().value,
+    ).toEqual(new Uint8Array(readFileSync(at("cells.png"))));
+  });
+
+  it("takes clips and facings of metadata along, and pictures of other kinds as PNG", () => {
+    write("pack.webp", webpBytes());
+    const parts = [0, 1, 2, 3].map((k) => ({
+      label: `go_${"lr"[k >> 1] === "l" ? "left" : "right"}_${k % 2}`,
+      left: k * 8,
+      top: 0,
+      width: 8,
+      height: 16,
+    }));
+    write("pack.json", new TextEncoder().encode(JSON.stringify({ parts })));
+    const { status, stderr } = caravan("cut", "pack.webp", "--meta", "pack.json", "--out", "packed", "--project", "--json");
+    expect([status, stderr.includes("Internal")]).toEqual([0, false]);
+    const document = JSON.parse(readFileSync(at("packed/caravan.json"), "utf8"));
+    expect(document.clips.map(({ name }: { name: string }) => name)).toEqual(["go_left", "go_right"]);
+    expect(document.actions).toMatchObject([{ name: "go", facings: { e: { clip: "go_right" }, w: { clip: "go_left" } } }]);
+    expect(caravan("build", "packed", "--out", "packed-out").status).toBe(0);
+  });
+
+  it("refuses options that would do nothing", () => {
+    expect(caravan("cut", "cells.png", "--cell", "8x10", "--clips", "rows", "--out", "frames").status).toBe(2);
+    expect(caravan("cut", "cells.png", "--cell", "8x10", "--project").status).toBe(2);
+  });
+});
+
+/** A sheet with so many cells of 16 × 16, a block of its own in each. */
+function wide(columns: number, rows: number): Pixels {
+  const sheet = clearPixels(columns * 16, rows * 16);
+  for (let k = 0; k < columns * rows; k++)
+    for (let y = 4; y < 14; y++)
+      for (let x = 3; x < 8 + (k % 5); x++)
+        sheet.bytes.set([k, 9, 9, 255], ((Math.floor(k / columns) * 16 + y) * sheet.width + (k % columns) * 16 + x) * 4);
+  return sheet;
+}

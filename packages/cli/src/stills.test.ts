@@ -1,0 +1,53 @@
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { clearPixels } from "@caravan/core/raster";
+import { afterAll, describe, expect, it } from "vitest";
+import { pngCodec } from "./png";
+import { decodeStill, readStill } from "./stills";
+import { jpegBytes, webpBytes } from "./stills.fixture";
+
+const folder = mkdtempSync(join(tmpdir(), "caravan-stills-"));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+const at = ({ width, bytes }: { width: number; bytes: Uint8Array }, x: number, y: number) => [
+  ...bytes.subarray((y * width + x) * 4, (y * width + x) * 4 + 4),
+];
+
+describe("a still", () => {
+  it("of WebP gives its exact pixels, half-transparent ones too", async () => {
+    const pixels = await decodeStill(webpBytes(), "a.webp");
+    expect([pixels.width, pixels.height, pixels.bytes.length]).toEqual([32, 16, 32 * 16 * 4]);
+    expect(at(pixels, 0, 0)).toEqual([0x20, 0x50, 0x80, 255]);
+    expect(at(pixels, 31, 15)[3]).toBe(0);
+  });
+
+  it("of JPEG gives its pixels to within what JPEG loses", async () => {
+    const pixels = await decodeStill(jpegBytes(), "a.jpg");
+    for (const [k, wanted] of [0x20, 0x50, 0x80, 255].entries()) expect(Math.abs((at(pixels, 1, 1)[k] as number) - wanted)).toBeLessThan(6);
+  });
+
+  it("is told by its bytes, whatever it is called", async () => {
+    writeFileSync(join(folder, "a.png"), webpBytes());
+    expect((await readStill(join(folder, "a.png"))).width).toBe(32);
+    writeFileSync(join(folder, "b.jpg"), pngCodec().encode(clearPixels(3, 2)));
+    expect((await readStill(join(folder, "b.jpg"))).height).toBe(2);
+    const tga = Uint8Array.from([0, 0, 3, 0, 0, 0, 0, 0, 0, 0, 0, 0, 1, 0, 1, 0, 8, 32, 7]);
+    expect(at(await decodeStill(tga, "c.tga"), 0, 0)).toEqual([7, 7, 7, 255]);
+  });
+
+  it("that is cut off anywhere, empty or of something else is refused with its name, and the next one is read all the same", async () => {
+    for (const [name, bytes] of [
+      ["a.jpg", jpegBytes()],
+      ["a.webp", webpBytes()],
+    ] as const) {
+      for (const share of [0.01, 0.2, 0.5, 0.9, 0.999])
+        await expect(decodeStill(bytes.subarray(0, Math.floor(bytes.length * share)), name), `${name} ${share}`).rejects.toThrow(
+          `${name}: `,
+        );
+      expect((await decodeStill(bytes, name)).width).toBe(32);
+    }
+    await expect(decodeStill(new Uint8Array(0), "none.jpg")).rejects.toThrow(/none\.jpg: .*empty/);
+    await expect(decodeStill(new TextEncoder().encode("hello, this is no picture at all"), "text.webp")).rejects.toThrow(/text\.webp: /);
+  });
+});

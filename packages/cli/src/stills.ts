@@ -1,0 +1,100 @@
+/** Any still picture file -> its pixels: PNG, JPEG, WebP and TGA, told by their first bytes. */
+import { readFileSync } from "node:fs";
+import { createRequire } from "node:module";
+import { looksLikePng, looksLikeTga, readTga } from "@caravan/core/codec";
+import { CaravanError } from "@caravan/core/model";
+import type { Pixels } from "@caravan/core/raster";
+import * as jpeg from "@jsquash/jpeg/decode.js";
+import * as webp from "@jsquash/webp/decode.js";
+import { readFile } from "./files";
+import { pngCodec } from "./png";
+
+/** Endings of the files that `readStill` reads. */
+export const STILL_ENDING = /\.(png|jpe?g|webp|tga)$/i;
+
+/** Throws `not-found`, `empty-file`, `not-a-picture` or `damaged-picture`, with what is wrong and what to do. */
+export async function readStill(path: string): Promise<Pixels> {
+  return decodeStill(readFile(path), path);
+}
+
+/** As `readStill`, of bytes that were read; `where` names the file. */
+export async function decodeStill(bytes: Uint8Array, where: string): Promise<Pixels> {
+  if (looksLikePng(bytes) || bytes.length === 0) return pngCodec().decode(bytes, where);
+  if (isJpeg(bytes)) return pixelsBy(jpegDecoder, bytes, where, "JPEG");
+  if (isWebp(bytes)) return pixelsBy(webpDecoder, bytes, where, "WebP");
+  if (/\.tga$/i.test(where) || looksLikeTga(bytes)) return readTga(bytes, where);
+  // Says what it is not, in the words for PNG.
+  return pngCodec().decode(bytes, where);
+}
+
+interface Decoder {
+  start(module: unknown, options: typeof QUIET): Promise<unknown>;
+  decode(bytes: ArrayBuffer): Promise<{ readonly data: Uint8ClampedArray; readonly width: number; readonly height: number }>;
+  readonly wasm: readonly [beside: string, inPackage: string];
+  /** Why bytes are cut off, where the decoder would fill up with grey. */
+  readonly isWhole: (bytes: Uint8Array) => boolean;
+}
+
+// What the decoders say of damaged files is said here in words.
+const QUIET = { print: () => {}, printErr: () => {} };
+
+const jpegDecoder: Decoder = {
+  start: jpeg.init as unknown as Decoder["start"],
+  decode: (bytes) => jpeg.default(bytes, { preserveOrientation: true }),
+  wasm: ["mozjpeg_dec.wasm", "@jsquash/jpeg/codec/dec/mozjpeg_dec.wasm"],
+  isWhole: (bytes) => Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length).lastIndexOf(Uint8Array.of(0xff, 0xd9)) > 0,
+};
+
+const webpDecoder: Decoder = {
+  start: webp.init as unknown as Decoder["start"],
+  decode: (bytes) => webp.default(bytes),
+  wasm: ["webp_dec.wasm", "@jsquash/webp/codec/dec/webp_dec.wasm"],
+  isWhole: (bytes) => bytes.length >= new DataView(bytes.buffer, bytes.byteOffset).getUint32(4, true) + 8,
+};
+
+async function pixelsBy(decoder: Decoder, bytes: Uint8Array, where: string, kind: string): Promise<Pixels> {
+  const damaged = (why: string, cause?: unknown) =>
+    new CaravanError("damaged-picture", where, `The ${kind} picture ${why}.`, "Export it again, or copy the file anew.", { cause });
+  if (!decoder.isWhole(bytes)) throw damaged("is cut off");
+  // A decoder that met a damaged file may be left unfit for the next: each gets one of its own.
+  Object.assign(globalThis, { ImageData: DecodedImage });
+  await decoder.start(new WebAssembly.Module(wasm(...decoder.wasm)), QUIET);
+  let decoded: Awaited<ReturnType<Decoder["decode"]>>;
+  try {
+    decoded = await decoder.decode(Uint8Array.from(bytes).buffer);
+  } catch (cause) {
+    throw damaged("is damaged", cause);
+  }
+  const { data, width, height } = decoded;
+  return { width, height, bytes: new Uint8Array(data.buffer, data.byteOffset, data.length) };
+}
+
+/** What the decoders hand their pixels over in. */
+class DecodedImage {
+  constructor(
+    readonly data: Uint8ClampedArray,
+    readonly width: number,
+    readonly height: number,
+  ) {}
+}
+
+/** Types of Node 20 leave out WebAssembly; compiling is all that is needed of it here. */
+declare const WebAssembly: { Module: new (bytes: Uint8Array) => object };
+
+/** A decoder's WebAssembly: in the bundle it lies beside it, in development in its package. */
+function wasm(beside: string, inPackage: string): Uint8Array {
+  try {
+    return readFileSync(new URL(`./${beside}`, import.meta.url));
+  } catch {
+    return readFileSync(createRequire(import.meta.url).resolve(inPackage));
+  }
+}
+
+function isJpeg(bytes: Uint8Array): boolean {
+  return bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff;
+}
+
+function isWebp(bytes: Uint8Array): boolean {
+  const text = (at: number) => String.fromCharCode(...bytes.subarray(at, at + 4));
+  return text(0) === "RIFF" && text(8) === "WEBP";
+}

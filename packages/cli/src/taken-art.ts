@@ -1,0 +1,109 @@
+/** Files of art and metadata -> what came in, as the studio's review gets it: pictures stored as PNG by their hashes. */
+import { readdirSync } from "node:fs";
+import { basename, join } from "node:path";
+import {
+  looksLikeGif,
+  looksLikeOpenRaster,
+  looksLikePng,
+  readApng,
+  readGif,
+  readOpenRaster,
+  readZip,
+  sha256Hex,
+  textFromUtf8,
+} from "@caravan/core/codec";
+import type { TakenArt, TakenItem, TakenPicture } from "@caravan/core/intake";
+import { CaravanError, naturalOrder } from "@caravan/core/model";
+import { opaqueGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster";
+import { isFolder, readFile } from "./files";
+import { pngCodec } from "./png";
+import { decodeStill } from "./stills";
+
+export interface TakenFiles {
+  readonly items: readonly TakenItem[];
+  readonly texts: readonly { readonly path: string; readonly text: string }[];
+  /** Files that could not be read, in words. */
+  readonly failed: readonly string[];
+  /** PNG files by hash. */
+  readonly pictures: Map<string, Uint8Array>;
+}
+
+const ART = /\.(png|apng|gif|jpe?g|webp|tga|ora)$/i;
+const TEXT = /\.(json|xml|ya?ml|toml|csv|tsv|txt|atlas|plist|ini|cfg|css|lua|js|ts|py)$/i;
+
+/** Reads files and folders, in natural order. A path that was given by itself and cannot be read is an error; within folders it is noted. */
+export async function takenFiles(paths: readonly string[]): Promise<TakenFiles> {
+  const taken = { items: [] as TakenItem[], texts: [] as { path: string; text: string }[], failed: [] as string[] };
+  const pictures = new Map<string, Uint8Array>();
+  const files = paths.flatMap((path) => {
+    if (isFolder(path))
+      return filesIn(path).map((inside) => ({ file: join(path, inside), path: `${basename(join(path, "."))}/${inside}`, given: false }));
+    return [{ file: path, path: basename(path), given: true }];
+  });
+  for (const { file, path, given } of files.flatMap(unzipped).sort((a, b) => naturalOrder(a.path, b.path))) {
+    try {
+      const bytes = typeof file === "string" ? readFile(file) : file;
+      if (TEXT.test(path)) taken.texts.push({ path, text: textFromUtf8(bytes) });
+      else taken.items.push({ path, art: await artIn(bytes, typeof file === "string" ? file : path, pictures) });
+    } catch (error) {
+      if (given || !(error instanceof CaravanError)) throw error;
+      taken.failed.push(error.message);
+    }
+  }
+  return { ...taken, pictures };
+}
+
+interface Found {
+  readonly file: string | Uint8Array;
+  readonly path: string;
+  readonly given: boolean;
+}
+
+/** A ZIP gives what is in it. */
+function unzipped(found: Found): Found[] {
+  if (typeof found.file !== "string" || !/\.zip$/i.test(found.path)) return [found];
+  const folder = found.path.replace(/\.zip$/i, "");
+  return readZip(readFile(found.file), found.file)
+    .filter(({ path }) => ART.test(path) || TEXT.test(path))
+    .map(({ path, bytes }) => ({ file: bytes, path: `${folder}/${path}`, given: false }));
+}
+
+/** Art and metadata below a folder, with `/`; what systems and Caravan itself leave there is passed by. */
+function filesIn(folder: string, prefix = ""): string[] {
+  return readdirSync(join(folder, prefix), { withFileTypes: true }).flatMap((entry) => {
+    if (entry.name.startsWith(".")) return [];
+    const path = prefix === "" ? entry.name : `${prefix}/${entry.name}`;
+    if (entry.isDirectory()) return filesIn(folder, path);
+    return ART.test(entry.name) || TEXT.test(entry.name) || /\.zip$/i.test(entry.name) ? [path] : [];
+  });
+}
+
+async function artIn(bytes: Uint8Array, where: string, pictures: Map<string, Uint8Array>): Promise<TakenArt> {
+  const png = pngCodec();
+  const stored = (pixels: Pixels, file = png.encode(pixels)): TakenPicture => {
+    const sha256 = sha256Hex(file);
+    pictures.set(sha256, file);
+    const { width, height } = pixels;
+    return { sha256, width, height, coverage: sheetCoverageOf(pixels), ground: opaqueGround(pixels) };
+  };
+  if (looksLikePng(bytes)) {
+    const animation = readApng(bytes, where, png);
+    if (animation && animation.count > 1) return animated(animation, stored, where);
+    return { kind: "still", picture: stored(png.decode(bytes, where), bytes) };
+  }
+  if (looksLikeGif(bytes)) return animated(readGif(bytes, where), stored, where);
+  if (looksLikeOpenRaster(bytes)) {
+    const { layers, hidden, groups, damaged } = readOpenRaster(bytes, where, png, "flatten");
+    const named = layers.map(({ name, pixels }) => ({ name, ...stored(pixels) }));
+    return { kind: "layers", layers: named, apart: null, hidden, groups, damaged };
+  }
+  return { kind: "still", picture: stored(await decodeStill(bytes, where)) };
+}
+
+function animated(animation: ReturnType<typeof readGif>, stored: (pixels: Pixels) => TakenPicture, where: string): TakenArt {
+  const broken: { index: number; why: string }[] = [];
+  const pictures = [...animation.frames((index, why) => broken.push({ index, why }))].map(({ pixels, ms }) => ({ ms, ...stored(pixels) }));
+  if (pictures.length === 0)
+    throw new CaravanError("damaged-picture", where, `None of its ${animation.count} pictures is whole.`, "Export it again.");
+  return { kind: "animation", pictures, plays: animation.plays, broken };
+}

@@ -1,0 +1,33 @@
+/** Writes a project that a command made: as a folder, or as one file if the path ends with `.caravan`. */
+import { existsSync, readFileSync } from "node:fs";
+import { bundleFiles, writeBundle } from "@caravan/core/bundle";
+import { CaravanError, type Project } from "@caravan/core/model";
+import { writeSet } from "./delivered-set";
+import { writeWhole } from "./files";
+
+export function isProjectFile(path: string): boolean {
+  return /\.caravan$/i.test(path);
+}
+
+/** `pictures` are PNG files by hash. Throws `not-ours` if something is in the way that Caravan did not write, unless `replace`. */
+export function writeProject(
+  path: string,
+  project: Project,
+  pictures: ReadonlyMap<string, Uint8Array>,
+  by: string,
+  replace: boolean,
+): void {
+  if (!isProjectFile(path)) {
+    writeSet(path, bundleFiles({ project, pictures }), by, replace);
+    return;
+  }
+  const bytes = writeBundle({ project, pictures });
+  if (existsSync(path) && !replace && !Buffer.from(bytes).equals(readFileSync(path)))
+    throw new CaravanError(
+      "not-ours",
+      path,
+      "There is already such a file, and it is another one.",
+      "Add --replace, or give another name.",
+    );
+  writeWhole(path, bytes);
+}

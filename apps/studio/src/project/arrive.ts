@@ -8,6 +8,7 @@ import { say, sayTrouble } from "../ui/notices";
 import { run } from "../workers/client";
 import { bringingIn } from "./arriving/bring-in";
 import { type HandedFile, handed } from "./arriving/collect";
+import { isFilm, takeFilm } from "./arriving/film";
 import { asCaravanError, noteFailed, readAll, unpacked, useFailedFiles } from "./arriving/read-files";
 import { offer, offered } from "./arriving/review";
 import { understandAll } from "./arriving/understanding";
@@ -20,7 +21,7 @@ import { go } from "./view";
 
 /** What a file picker offers. */
 export const ART_FILES =
-  "image/png,image/apng,image/gif,image/webp,image/jpeg,image/avif,image/bmp,.png,.apng,.gif,.webp,.jpg,.jpeg,.avif,.bmp,.tga,.ora,.zip,.json,.xml,.csv,.tsv,.txt,.caravan";
+  "image/png,image/apng,image/gif,image/webp,image/jpeg,image/avif,image/bmp,video/webm,video/mp4,video/quicktime,.png,.apng,.gif,.webp,.jpg,.jpeg,.avif,.bmp,.tga,.ora,.webm,.mp4,.mov,.mkv,.zip,.json,.xml,.csv,.tsv,.txt,.caravan";
 
 /** Takes files in and goes to where work on them begins: a lone sheet is cut, several are looked over, anything else is reviewed. */
 export async function takeInAndGo(files: readonly File[] | readonly HandedFile[]): Promise<void> {
@@ -40,7 +41,12 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<void> {
   const rest = await unpacked(files.filter((each) => !bundles.includes(each)));
   if (rest.length === 0) return;
   // Systems hand over dropped files in any order; 2 comes before 10.
-  const { items, texts } = await readAll(rest.toSorted((a, b) => naturalOrder(a.path, b.path)));
+  const ordered = rest.toSorted((a, b) => naturalOrder(a.path, b.path));
+  const { items, texts } = await readAll(ordered.filter((each) => !isFilm(each)));
+  for (const film of ordered.filter(isFilm)) {
+    const item = await takeFilm(film);
+    if (item) items.push(item);
+  }
   const { found, failed } = await understandAll(texts, items);
   noteFailed(failed.map(({ file, error }) => ({ file, error: asCaravanError(error, file.name) })));
   // Who drops art onto the untouched demo means a project of their own, not the demo's art.

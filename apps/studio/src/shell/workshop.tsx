@@ -18,6 +18,7 @@ import { useKeyListener, useKeys } from "../ui/keys";
 import { sayTrouble } from "../ui/notices";
 import { ArrivalLine } from "./arrival/arrival-line";
 import { ArrivalReview } from "./arrival/arrival-review";
+import { FilmDialog } from "./arrival/film-dialog";
 import { Banners } from "./banners";
 import { ChangedArtReview } from "./changed-art-review";
 import { deliverAgainNow, redoNow, saveAsFile, undoNow } from "./commands";
@@ -74,6 +75,7 @@ export function Workshop() {
         <ArrivalLine />
         <Floor />
         <ArrivalReview />
+        <FilmDialog />
         <ChangedArtReview />
         <LeavingDialog />
         <Finder open={dialog === "finder"} onClose={() => setDialog(null)} />

@@ -65,7 +65,7 @@ export function IconButton({ label, children, look = "plain", className = "", ..
 /** A key as it is printed on a keyboard. Decoration: the key is told in the keys panel and by aria-keyshortcuts. */
 export function Key({ children }: { children: ReactNode }) {
   return (
-    <kbd aria-hidden className="number rounded-box border border-current/30 px-1 text-small opacity-80">
+    <kbd aria-hidden className="number rounded-box border border-current/30 px-1 text-small">
       {children}
     </kbd>
   );

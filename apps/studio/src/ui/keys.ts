@@ -249,7 +249,9 @@ function isOnSlider(target: EventTarget | null): boolean {
 }
 
 function isInOverlay(target: EventTarget | null): boolean {
-  return target instanceof Element && target.closest('[role="dialog"], [role="menu"], [data-overlay]') !== null;
+  if (target instanceof Element && target.closest('[role="dialog"], [role="menu"], [data-overlay]')) return true;
+  // A field that is left by Enter leaves the focus nowhere; what lies under a dialog is out of reach all the same.
+  return document.querySelector("[data-modal]") !== null;
 }
 
 /** Whether Space or Enter belong to what has the focus. Things that only choose, marked so, leave them to the player. */

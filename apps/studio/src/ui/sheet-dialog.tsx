@@ -7,7 +7,7 @@ import { IconButton } from "./button";
 
 const FIELDS = 'input:not([disabled]), textarea, [role="combobox"]';
 
-/** A dialog over the screen; Escape or a click beside it closes it. Its first field has the focus, else what it says. */
+/** A dialog over the screen; Escape or a click beside it closes it. What asks for the focus has it, else its first field, else what it says. */
 export function SheetDialog({
   title,
   description,
@@ -27,8 +27,11 @@ export function SheetDialog({
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-[rgb(20_16_10/0.45)]" />
         <Dialog.Content
+          data-modal
           onOpenAutoFocus={(event) => {
             event.preventDefault();
+            // What asked for the focus itself has it already.
+            if (said.current?.contains(document.activeElement)) return;
             (said.current?.querySelector<HTMLElement>(FIELDS) ?? said.current)?.focus();
           }}
           className="fixed top-1/2 left-1/2 z-50 flex max-h-[85vh] w-[min(46rem,92vw)] -translate-1/2 flex-col rounded-box border border-line bg-paper"

@@ -34,6 +34,16 @@ export type StoredLayer = StoredPicture & { readonly name: string };
 
 export type ReadArt = ArtOf<StoredPicture> | { readonly kind: "text"; readonly text: string };
 
+/** What a film holds, known before any of it is decoded. */
+export interface FilmFacts {
+  readonly width: number;
+  readonly height: number;
+  /** When each frame begins, in the film's own seconds: by these it is asked for. */
+  readonly starts: readonly number[];
+  /** When each frame begins, and when the last one ends, in microseconds from the first. */
+  readonly times: readonly number[];
+}
+
 export interface LearnedExample {
   readonly example: Example;
   readonly told: Told;
@@ -95,6 +105,9 @@ export type Jobs = {
   readPicture: { ask: { name: string; blob: Blob; clearing: Clearing | null }; answer: ReadPicture };
   /** Reads any file that may be art; a still, an animation, layers, or text that may describe a picture. */
   readArt: { ask: { name: string; blob: Blob }; answer: ReadArt };
+  filmFacts: { ask: { name: string; blob: Blob }; answer: FilmFacts };
+  /** Decodes the frames of a film that begin at `starts`, each side reduced by `reduction`. */
+  filmFrames: { ask: { name: string; blob: Blob; starts: readonly number[]; reduction: number }; answer: readonly StoredPicture[] };
   unzip: { ask: { name: string; blob: Blob }; answer: readonly NamedFile[] };
   /** Reads a metadata file for a picture: by a known reading if one fits, else by its structure, or by the one given alone. */
   understand: {

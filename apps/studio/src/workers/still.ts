@@ -36,7 +36,8 @@ export async function pixelsOfStill(blob: Blob, where: string): Promise<Pixels> 
 
 let canvas: OffscreenCanvas | null = null;
 
-function readBack(bitmap: ImageBitmap, width: number, height: number): Pixels {
+/** The pixels of a bitmap that was made without premultiplying, exactly. */
+export function readBack(bitmap: ImageBitmap, width: number, height: number): Pixels {
   canvas ??= new OffscreenCanvas(1, 1);
   const gl = canvas.getContext("webgl2");
   if (!gl) throw new Error("This browser offers no WebGL 2, which reading such pictures exactly needs");

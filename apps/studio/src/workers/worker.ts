@@ -50,6 +50,16 @@ const doers: Doers = {
     return readArt(blob, name, await pngCodec());
   },
 
+  async filmFacts({ name, blob }) {
+    const { filmFacts } = await import("./film");
+    return filmFacts(blob, name);
+  },
+
+  async filmFrames({ name, blob, starts, reduction }, onProgress) {
+    const { filmFrames } = await import("./film");
+    return filmFrames(blob, name, starts, reduction, await pngCodec(), onProgress);
+  },
+
   async unzip({ name, blob }) {
     return readZip(await bytesOf(blob), name);
   },

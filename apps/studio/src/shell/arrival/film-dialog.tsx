@@ -1,0 +1,149 @@
+"use client";
+
+import { counted, MOST_PICTURES } from "@caravan/core/model";
+import { useEffect, useState } from "react";
+import { type AskedFilm, bytesOfFrames, type FilmChoice, framesChosen, useFilm } from "../../project/arriving/film";
+import { Button } from "../../ui/button";
+import { useCountFrom } from "../../ui/counting";
+import { FieldBox, NumberField } from "../../ui/number-field";
+import { Select } from "../../ui/select";
+import { SheetDialog } from "../../ui/sheet-dialog";
+import { run } from "../../workers/client";
+
+/** Beyond this a person is warned: a browser's tab may not hold it. */
+const MUCH = 512 * 1024 * 1024; // bytes
+const PREVIEW = 200; // px
+
+/** Asks what of a film is wanted: which frames, how many of them, how large. What that takes is told before. */
+export function FilmDialog() {
+  const film = useFilm((state) => state.film);
+  return film && <Choosing key={`${film.file.name} ${film.file.size}`} film={film} />;
+}
+
+function Choosing({ film }: { film: AskedFilm }) {
+  const { file, facts, decide } = film;
+  const countFrom = useCountFrom();
+  const total = facts.starts.length;
+  const [choice, setChoice] = useState<FilmChoice>({ first: 0, last: total - 1, every: 1, reduction: 1 });
+  const places = framesChosen(choice);
+  const bytes = bytesOfFrames(facts, choice);
+  const seconds = ((facts.times[choice.last + 1] as number) - (facts.times[choice.first] as number)) / 1_000_000;
+  const length = (facts.times[total] as number) / 1_000_000;
+  const size = (reduction: number) =>
+    `${Math.max(1, Math.round(facts.width / reduction))} × ${Math.max(1, Math.round(facts.height / reduction))}`;
+  const number = (label: string, value: number, least: number, most: number, take: (value: number) => Partial<FilmChoice>) => (
+    <FieldBox label={label}>
+      <NumberField
+        label={label}
+        value={value}
+        least={least}
+        most={most}
+        onChange={(next) => {
+          setChoice({ ...choice, ...take(next) });
+          return undefined;
+        }}
+      />
+    </FieldBox>
+  );
+  return (
+    <SheetDialog
+      title={`Frames of ${file.name}`}
+      description={`${counted(total, "frame")} of ${facts.width} × ${facts.height} px in ${seconds3(length)} s, ${fps(total, length)} fps. Choose what becomes a series.`}
+      open
+      onClose={() => decide(null)}
+    >
+      <form
+        className="flex flex-col gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          decide(choice);
+        }}
+      >
+        <div className="flex flex-wrap items-start gap-4">
+          <Preview film={film} place={choice.first} title={`first: frame ${choice.first + countFrom}`} />
+          <Preview film={film} place={places.at(-1) ?? choice.last} title={`last: frame ${(places.at(-1) ?? choice.last) + countFrom}`} />
+        </div>
+        <div className="flex flex-wrap gap-3">
+          {number("from frame", choice.first + countFrom, countFrom, choice.last + countFrom, (value) => ({ first: value - countFrom }))}
+          {number("to frame", choice.last + countFrom, choice.first + countFrom, total - 1 + countFrom, (value) => ({
+            last: value - countFrom,
+          }))}
+          {number("take one of every", choice.every, 1, Math.max(1, total), (every) => ({ every }))}
+          <span className="flex items-center gap-1.5 text-muted">
+            size
+            <Select
+              label="Size of the frames"
+              value={choice.reduction}
+              options={[1, 2, 3, 4, 6, 8].map(
+                (reduction) => [reduction, `${size(reduction)}${reduction === 1 ? "" : ` (1/${reduction})`}`] as const,
+              )}
+              onChange={(reduction) => setChoice({ ...choice, reduction })}
+            />
+          </span>
+        </div>
+        <p aria-live="polite" className="number rounded-box bg-surface p-2" data-testid="film-outcome">
+          {counted(places.length, "frame")} of {size(choice.reduction)} px, {seconds3(seconds)} s, {fps(places.length, seconds)} fps;{" "}
+          {megabytes(bytes)} in memory
+        </p>
+        {bytes > MUCH && (
+          <p className="font-semibold text-brick">That is much for a browser: take fewer frames, or smaller ones, if it becomes slow.</p>
+        )}
+        {places.length > MOST_PICTURES && (
+          <p role="alert" className="font-semibold text-brick">
+            A project holds {MOST_PICTURES} pictures at most: take fewer frames.
+          </p>
+        )}
+        <div className="flex justify-end gap-2">
+          <Button onClick={() => decide(null)}>Cancel</Button>
+          <Button look="now" type="submit" autoFocus disabled={places.length === 0 || places.length > MOST_PICTURES} hint="Enter">
+            Take {counted(places.length, "frame")}
+          </Button>
+        </div>
+      </form>
+    </SheetDialog>
+  );
+}
+
+/** One frame of the film, decoded for looking at it. */
+function Preview({ film, place, title }: { film: AskedFilm; place: number; title: string }) {
+  const { file, facts } = film;
+  const [bitmap, setBitmap] = useState<ImageBitmap | null>(null);
+  useEffect(() => {
+    const leaving = new AbortController();
+    const start = facts.starts[place];
+    if (start === undefined) return;
+    const reduction = Math.max(1, Math.ceil(Math.max(facts.width, facts.height) / PREVIEW));
+    run("filmFrames", { name: file.name, blob: file, starts: [start], reduction }, { signal: leaving.signal })
+      .then(([shown]) => shown && setBitmap(shown.picture.bitmap))
+      // What cannot be decoded is said when it is taken.
+      .catch(() => {});
+    return () => leaving.abort();
+  }, [file, facts, place]);
+  const paint = (canvas: HTMLCanvasElement | null) => {
+    const context = canvas?.getContext("2d");
+    if (!context || !bitmap) return;
+    context.canvas.width = bitmap.width;
+    context.canvas.height = bitmap.height;
+    context.drawImage(bitmap, 0, 0);
+  };
+  return (
+    <figure className="m-0">
+      <span className="check flex items-center justify-center overflow-hidden rounded-box" style={{ width: PREVIEW, minHeight: 60 }}>
+        <canvas ref={paint} role="img" aria-label={title} className="max-w-full" />
+      </span>
+      <figcaption className="mt-1 text-small text-muted">{title}</figcaption>
+    </figure>
+  );
+}
+
+function seconds3(seconds: number): string {
+  return String(Math.round(seconds * 1000) / 1000);
+}
+
+function fps(frames: number, seconds: number): string {
+  return seconds > 0 ? String(Math.round((frames / seconds) * 100) / 100) : "?";
+}
+
+function megabytes(bytes: number): string {
+  return bytes < 1024 * 1024 ? `${Math.max(1, Math.round(bytes / 1024))} kB` : `${Math.round((bytes / (1024 * 1024)) * 10) / 10} MB`;
+}

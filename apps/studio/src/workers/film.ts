@@ -1,0 +1,105 @@
+/**
+ * Films that the browser itself can decode -> their frames, exact and countable. What is a frame, and when it shows, stands in the file's own
+ * packets; each is decoded by the browser's decoder, so that no seeking skips or repeats one.
+ */
+import type { PngCodec } from "@caravan/core/codec";
+import { CaravanError, whyOf } from "@caravan/core/model";
+import { type Pixels, scaled } from "@caravan/core/raster";
+import { BlobSource, EncodedPacketSink, Input, type InputVideoTrack, MATROSKA, MP4, QTFF, VideoSampleSink, WEBM } from "mediabunny";
+import type { FilmFacts, OnProgress, StoredPicture } from "./jobs";
+import { encoded } from "./read-art";
+import { readBack } from "./still";
+
+/** How large a film is and when each of its frames shows, without decoding any. Throws `not-a-picture` or `damaged-picture`. */
+export async function filmFacts(blob: Blob, where: string): Promise<FilmFacts> {
+  return withTrack(blob, where, async (track) => {
+    const shown: { at: number; lasts: number }[] = [];
+    for await (const { timestamp, duration } of new EncodedPacketSink(track).packets(undefined, undefined, { metadataOnly: true }))
+      shown.push({ at: timestamp, lasts: duration });
+    // Packets come in the order of decoding; what is shown before the film begins is not shown.
+    const frames = shown.filter(({ at, lasts }) => at + lasts > 0 || at >= 0).sort((a, b) => a.at - b.at);
+    const last = frames.at(-1);
+    if (!last) throw new CaravanError("damaged-picture", where, "There is no frame in this film.", "Export it again.");
+    const first = (frames[0] as { at: number }).at;
+    // The last one lasts as long as it says, else as long as the one before.
+    const before = frames.at(-2);
+    const lasts = last.lasts > 0 ? last.lasts : before ? last.at - before.at : 0.1;
+    return {
+      width: await track.getDisplayWidth(),
+      height: await track.getDisplayHeight(),
+      starts: frames.map(({ at }) => at),
+      times: [...frames.map(({ at }) => micros(at - first)), micros(last.at - first + lasts)],
+    };
+  });
+}
+
+/** The frames that begin at `starts` (seconds, ascending), each reduced by `reduction`. */
+export async function filmFrames(
+  blob: Blob,
+  where: string,
+  starts: readonly number[],
+  reduction: number,
+  png: PngCodec,
+  onProgress: OnProgress,
+): Promise<StoredPicture[]> {
+  return withTrack(blob, where, async (track) => {
+    const stored: StoredPicture[] = [];
+    for await (const sample of new VideoSampleSink(track).samplesAtTimestamps(starts)) {
+      if (!sample)
+        throw new CaravanError("damaged-picture", where, `Frame ${stored.length} of those chosen could not be decoded.`, "Choose others.");
+      const pixels = await pixelsOf(sample);
+      sample.close();
+      stored.push(await encoded(reduction === 1 ? pixels : scaled(pixels, 1 / reduction, false), png));
+      onProgress(stored.length / starts.length);
+    }
+    return stored;
+  });
+}
+
+type Sample = NonNullable<Awaited<ReturnType<VideoSampleSink["getSample"]>>>;
+
+async function pixelsOf(sample: Sample): Promise<Pixels> {
+  const { displayWidth: width, displayHeight: height } = sample;
+  if (sample.rotation === 0 && sample.hasAlpha !== false) {
+    const frame = sample.toVideoFrame();
+    const bitmap = await createImageBitmap(frame, { premultiplyAlpha: "none", colorSpaceConversion: "none" });
+    frame.close();
+    if (bitmap.width === width && bitmap.height === height) return readBack(bitmap, width, height);
+  }
+  const context = new OffscreenCanvas(width, height).getContext("2d", { willReadFrequently: true });
+  if (!context) throw new Error("This browser gives no canvas to draw on.");
+  sample.draw(context, 0, 0, width, height);
+  return { width, height, bytes: new Uint8Array(context.getImageData(0, 0, width, height).data.buffer) };
+}
+
+async function withTrack<Answer>(blob: Blob, where: string, use: (track: InputVideoTrack) => Promise<Answer>): Promise<Answer> {
+  if (typeof VideoDecoder === "undefined")
+    throw new CaravanError(
+      "not-a-picture",
+      where,
+      "This browser decodes no films here: it does so only on this machine's own address or over https.",
+      "Open Caravan at localhost, or bring in stills.",
+    );
+  const input = new Input({ source: new BlobSource(blob), formats: [WEBM, MATROSKA, MP4, QTFF] });
+  try {
+    const track = await input.getPrimaryVideoTrack();
+    if (!track) throw new CaravanError("not-a-picture", where, "There are no pictures in this film.", "Choose another file.");
+    if (!(await track.canDecode()))
+      throw new CaravanError(
+        "not-a-picture",
+        where,
+        `This browser cannot decode its pictures (${(await track.getCodec()) ?? "unknown"}).`,
+        "Save it as WebM, or bring in stills.",
+      );
+    return await use(track);
+  } catch (error) {
+    if (error instanceof CaravanError) throw error;
+    throw new CaravanError("damaged-picture", where, `It could not be read as a film: ${whyOf(error)}.`, "Export it again.", {
+      cause: error,
+    });
+  }
+}
+
+function micros(seconds: number): number {
+  return Math.round(seconds * 1_000_000);
+}

@@ -41,7 +41,9 @@ test("every frame of a film comes in, in order, with its own time", async ({ pag
   await page.keyboard.press("Enter");
   await expect(review(page)).toContainText("An animation of 12 pictures, 64 × 48 px, 560 ms a loop");
   // A film is opaque, so its background is offered to be cleared.
-  await review(page).getByRole("checkbox", { name: /^Clear its plain background/ }).uncheck();
+  await review(page)
+    .getByRole("checkbox", { name: /^Clear its plain background/ })
+    .uncheck();
   await page.getByRole("button", { name: "Import" }).click();
   const { atlas, frame } = await delivered(page);
   expect(atlas.clips.dance?.steps.map(({ ms }) => ms)).toEqual([40, 40, 40, 40, 40, 120, 40, 40, 40, 40, 40, 40]);
@@ -65,7 +67,9 @@ test("a range, every second frame and a smaller size are taken, and no time is l
   await expect(page.getByTestId("film-outcome")).toHaveText("4 frames of 32 × 24 px, 0.36 s, 11.11 fps; 12 kB in memory");
   await expect(asked(page).getByRole("img", { name: "last: frame 8" })).toBeVisible();
   await asked(page).getByRole("button", { name: "Take 4 frames" }).click();
-  await review(page).getByRole("checkbox", { name: /^Clear its plain background/ }).uncheck();
+  await review(page)
+    .getByRole("checkbox", { name: /^Clear its plain background/ })
+    .uncheck();
   await page.getByRole("button", { name: "Import" }).click();
   const { atlas, frame } = await delivered(page);
   // The frame of 120 ms is left out; its time is not.

@@ -1,7 +1,7 @@
 /** A game that reads metadata of its own make gets the demo in just that make: four files of unlike structure. */
 import { KEYED, LINED, TABLED, TAGGED } from "../packages/core/src/example/examples.fixture";
 import { expect, type Page, test } from "./fixtures";
-import { atlasOf, type DeliveredAtlas, figureSheet, filesOf, goTo, openStudio, pngFile } from "./studio";
+import { atlasOf, choose, type DeliveredAtlas, figureSheet, filesOf, goTo, openStudio, pngFile } from "./studio";
 
 async function zipNow(page: Page): Promise<Map<string, Uint8Array>> {
   await expect(page.getByTestId("proof")).toBeVisible();
@@ -187,4 +187,33 @@ test("a file that shows no structure is refused with what was looked for, and no
     page.getByText(/letter\.txt: Read as table, looked for x, y, width and height.* Give the file that tells where each frame lies/),
   ).toBeVisible();
   await expect(page.getByRole("combobox", { name: "Example" })).toHaveCount(0);
+});
+
+test("a field that nobody knows stops the delivery until a person says what it means, and is written so then", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Ship");
+  await expect(page.getByTestId("proof")).toBeVisible();
+  const bales = [
+    { label: "a", left: 2, top: 2, width: 20, height: 34, reachX: 7.5, serial: 70117 },
+    { label: "b", left: 24, top: 2, width: 22, height: 33, reachX: 9, serial: 4 },
+    { label: "c", left: 50, top: 2, width: 19, height: 35, reachX: 4.5, serial: 33331 },
+  ];
+  await learnFrom(page, "bales.json", JSON.stringify({ bales }));
+  const findings = page.getByRole("region", { name: "Findings", exact: true });
+  await expect(findings).toContainText("bales.*.reachX differs from frame to frame and means nothing that is known");
+  await expect(page.getByRole("button", { name: /ZIP/ })).toBeDisabled();
+  await part(page).getByRole("button", { name: "What stands where" }).click();
+  const dialog = page.getByRole("dialog", { name: "In the shape of bales.json" });
+  await choose(page, dialog.getByRole("combobox", { name: "What bales › each › reachX means" }), "origin, x");
+  await expect(dialog.getByRole("region", { name: "Not understood" })).toContainText("They are written as said here.");
+  await page.keyboard.press("Escape");
+  const files = await zipNow(page);
+  const { atlas } = atlasOf(files);
+  const written: { bales: { label: string; reachX: number }[] } = JSON.parse(text(files, "tamarisk.json"));
+  for (const { label, reachX } of written.bales) expect(reachX).toBe(atlas.frames[label]?.origin.x);
+  // It is kept with the project, and taken back by name.
+  await page.reload();
+  await expect(page.getByTestId("proof")).toBeVisible();
+  await page.getByRole("button", { name: "Undo: say what bales.*.reachX of bales.json means" }).click();
+  await expect(findings).toContainText("bales.*.reachX");
 });

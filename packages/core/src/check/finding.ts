@@ -33,7 +33,8 @@ export type FindingCode =
   | "box-jumps"
   | "check-failed"
   | "chosen-gone"
-  | "no-ticks";
+  | "no-ticks"
+  | "unassigned-field";
 
 /** Where a finding can be seen. */
 export type Place =

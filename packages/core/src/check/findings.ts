@@ -7,7 +7,7 @@ import { deliveryFindings } from "./delivery-findings";
 import type { Finding } from "./finding";
 import { guarded } from "./guarded";
 import { markFindings } from "./mark-findings";
-import { brokenClip, nothingCut, sameNames } from "./stopping";
+import { brokenClip, nothingCut, sameNames, unassignedFields } from "./stopping";
 
 /**
  * All findings, errors first, else in the order of the document. `seen` is what is known of the art; `edited` is the clip that a person changed last,
@@ -23,6 +23,7 @@ export function findingsOf(project: Project, seen: SeenArt = NOTHING_SEEN, edite
     ...guarded("clip names", () => nameFindings(project)),
     ...guarded("unused frames", () => unused(project)),
     ...deliveryFindings(project),
+    ...guarded("examples", () => unassignedFields(project)),
   ];
   const weight = { error: 0, warning: 1, note: 2 };
   return found.sort((a, b) => weight[a.severity] - weight[b.severity]);

@@ -1,5 +1,6 @@
 /** What stops a delivery: findings that are errors. What only looks wrong is looked for elsewhere. */
-import { removeClip, removeSteps, renameFrame } from "../edit";
+import { assignField, removeClip, removeSteps, renameFrame } from "../edit";
+import { shapeOf } from "../example";
 import { type Clip, counted, type FrameRef, findFrame, frameName, frameRef, keptFrames, type Project } from "../model";
 import { emptyActions } from "./action-findings";
 import { deliveredNames } from "./delivered-names";
@@ -17,6 +18,7 @@ export function stoppingFinding(project: Project, index: number): Finding | null
     () => guarded("actions", () => emptyActions(project)),
     () => guarded("frame names", () => sameNames(project)),
     () => deliveredNames(project),
+    () => guarded("examples", () => unassignedFields(project)),
   ];
   for (const look of looks) {
     const stopping = look().find(({ severity, delivery }) => severity === "error" && (delivery === undefined || delivery === index));
@@ -87,6 +89,29 @@ export function sameNames(project: Project): Finding[] {
         message: "Two frames have this name; a game could not tell them apart.",
         place: { stop: "frames", frame: named },
         mend: { label: "Take the given name back", apply: (current) => renameFrame(current, named, "") },
+      },
+    ];
+  });
+}
+
+/** Fields of examples that look like geometry and mean nothing known: what the example says there would be wrong for other frames. */
+export function unassignedFields(project: Project): Finding[] {
+  return project.deliveries.flatMap(({ name, kind, data }, delivery): Finding[] => {
+    // Films have no metadata.
+    const example = kind === "films" ? undefined : project.examples.find((each) => each.name === data.example);
+    if (!example) return [];
+    const { unassigned } = shapeOf(example);
+    if (unassigned.length === 0) return [];
+    const list = unassigned.length > 3 ? `${unassigned.slice(0, 3).join(", ")} and ${unassigned.length - 3} more` : unassigned.join(", ");
+    return [
+      {
+        ...{ code: "unassigned-field", severity: "error", where: `delivery "${name}"`, delivery },
+        message: `In the example ${example.name}, ${list} ${unassigned.length === 1 ? "differs" : "differ"} from frame to frame and ${unassigned.length === 1 ? "means" : "mean"} nothing that is known. Say what under “What stands where”.`,
+        place: { stop: "ship", delivery },
+        mend: {
+          label: "Leave as in the example",
+          apply: (current) => unassigned.reduce((next, path) => assignField(next, example.name, path, "keep"), current),
+        },
       },
     ];
   });

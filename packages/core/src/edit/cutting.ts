@@ -1,8 +1,8 @@
 /** Cutting sources, by whatever recipe, and cutting again when their art has changed. */
 import { type CutPieces, cutInWords, cutSheet, type FindingCut, gridOf, type Piece, traitsOf } from "../cut";
-import type { NewFrame } from "../frame-identity";
+import type { NewFrame, Said } from "../frame-identity";
 import { BY_OUTLINE, type Drawings, followDrawings, followPlaces, placeOf, withIdentity } from "../frame-identity";
-import { halves, withAnchoredFrames } from "../marks";
+import { halves, scaledMarks, withAnchoredFrames } from "../marks";
 import {
   CaravanError,
   type Clearing,
@@ -30,6 +30,7 @@ import {
 import { type Coverage, isClear } from "../raster";
 import { edit } from "./edit";
 import { framesScaledBy } from "./scale";
+import { withMarkKinds } from "./told-marks";
 import { withSource } from "./with-source";
 
 /**
@@ -79,8 +80,12 @@ export const cutByMetadata = edit(
   ) => `cut ${sourceById(project, id).name} as ${_cut.file} says`,
   (project, id, cut, found, before = null) => {
     const source = sourceById(project, id);
-    const frames = framesAsTold(source, found, before);
-    return { ...withSource(project, { ...withAnchoredFrames(source, frames), cut }), readings: withReading(project.readings, cut.reading) };
+    const told = withMarkKinds(project, found);
+    const frames = framesAsTold(source, told.frames, before && withMarkKinds(told.project, before).frames);
+    return {
+      ...withSource(told.project, { ...withAnchoredFrames(source, frames), cut }),
+      readings: withReading(project.readings, cut.reading),
+    };
   },
 );
 
@@ -107,8 +112,9 @@ export const refreshByMetadata = edit(
         "Bring it in as a source.",
       );
     const changed: Source = { ...source, pictures: withFiles(project, source, [picture]) };
-    const frames = framesAsTold(changed, found, before);
-    return { ...withSource(project, { ...changed, cut, frames }), readings: withReading(project.readings, cut.reading) };
+    const told = withMarkKinds(project, found);
+    const frames = framesAsTold(changed, told.frames, withMarkKinds(told.project, before).frames);
+    return { ...withSource(told.project, { ...changed, cut, frames }), readings: withReading(project.readings, cut.reading) };
   },
 );
 
@@ -122,15 +128,23 @@ function framesAsTold(source: Source, found: readonly NewFrame[], before: readon
   });
 }
 
-/** A frame as a file tells it, fit for the project: a file tells its origins in pixels of the art. */
-function inProjectPixels({ name, origin, ...each }: NewFrame, scale: number): NewFrame {
-  return { ...each, ...nameOf(name), ...(origin ? { origin: { x: halves(origin.x * scale), y: halves(origin.y * scale) } } : {}) };
+/** A frame as a file tells it, fit for the project: a file tells its origins and marks in pixels of the art. */
+function inProjectPixels({ name, origin, marks, ...each }: NewFrame, scale: number): NewFrame {
+  return {
+    ...{ ...each, ...nameOf(name) },
+    ...(origin ? { origin: { x: halves(origin.x * scale), y: halves(origin.y * scale) } } : {}),
+    ...(marks ? { marks: scale === 1 ? marks : scaledMarks(marks, scale, halves) } : {}),
+  };
 }
 
-/** Whether a frame still has the name and the origin that a file told. */
-function saidOf({ name, origin }: Frame, told: NewFrame | undefined): { name: boolean; origin: boolean } {
-  if (!told) return { name: false, origin: false };
-  return { name: name === told.name, origin: origin?.x === told.origin?.x && origin?.y === told.origin?.y };
+/** Whether a frame still has the name, the origin and the marks that a file told. */
+function saidOf({ name, origin, marks }: Frame, told: NewFrame | undefined): Said {
+  if (!told) return { name: false, origin: false, marks: false };
+  return {
+    name: name === told.name,
+    origin: origin?.x === told.origin?.x && origin?.y === told.origin?.y,
+    marks: JSON.stringify(marks) === JSON.stringify(told.marks),
+  };
 }
 
 /** What the file calls it, fit to be a name; what cannot be made one is left out. */

@@ -1,5 +1,5 @@
 /** The metadata files that deliveries are written in the shape of. */
-import type { Delivery, Example, Project } from "../model";
+import { type Delivery, type Example, exampleNamed, type Project } from "../model";
 import { edit } from "./edit";
 
 /** Keeps an example by its name, in the place of an earlier one of that name, and has the delivery at `index` written in its shape. */
@@ -12,6 +12,20 @@ export const deliverLike = edit(
       : [...project.examples, example],
     deliveries: project.deliveries.map((each, k) => (k === index ? withExample(each, example.name) : each)),
   }),
+);
+
+/** Says what a field of an example means; null takes back what was said. The example's own place in the project stays. */
+export const assignField = edit(
+  (_project, name: string, path: string, means: string | null) =>
+    means === null ? `forget what ${path} of ${name} means` : `say what ${path} of ${name} means`,
+  (project, name, path, means): Project => {
+    const example = exampleNamed(project, name);
+    const others = (example.assigned ?? []).filter((each) => each.path !== path);
+    const { assigned: _before, ...rest } = example;
+    const assigned = means === null ? others : [...others, { path, means }];
+    const next: Example = assigned.length > 0 ? { ...rest, assigned } : rest;
+    return { ...project, examples: project.examples.map((each) => (each === example ? next : each)) };
+  },
 );
 
 /** Takes an example out of the project, and out of the deliveries that are written in its shape. */

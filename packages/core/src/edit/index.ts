@@ -31,7 +31,7 @@ export { addDelivery, type DeliveryChange, freeDeliveryName, removeDelivery, set
 
 export type { Edit } from "./edit";
 export { setStepEvents } from "./events";
-export { deliverLike, forgetExample } from "./examples";
+export { assignField, deliverLike, forgetExample } from "./examples";
 
 export { dropFrames, keepFirstOf, renameFrame, restoreFrames } from "./frames";
 export { framesToMirror, freezeMirror, type MirroredPicture } from "./freeze-mirror";

@@ -4,9 +4,10 @@ import { type NamedFile, utf8 } from "../codec";
 import { type Described, recognise, unseen } from "../metadata";
 import type { Example, Packing } from "../model";
 import { problem } from "../notation";
-import { learnShape, type Shape, type Traits } from "./learn";
+import { KEEP, learnShape, type Shape, type Traits } from "./learn";
 import { locate } from "./locate";
 import { proveShape } from "./prove";
+import { ASSIGNABLE } from "./quantities";
 import { sheetsOf } from "./sheets";
 import { notesOf, type Told, toldOf } from "./told";
 import { writeInShape } from "./write";
@@ -40,10 +41,24 @@ export function packingIn({ trims, turns, pages, clips }: Traits, packing: Packi
   return { ...packing, trim: packing.trim && trims, turn: packing.turn && turns, shareMirrored: false, together };
 }
 
+/** Shapes of examples that are about: an example is never changed, only replaced. */
+const shapes = new WeakMap<Example, Shape>();
+
 /** Throws as `learnExample` does. */
-export function shapeOf({ file, text, reading }: Example): Shape {
-  return learnShape(locate(text, file, reading.container), reading, file);
+export function shapeOf(example: Example): Shape {
+  const known = shapes.get(example);
+  if (known) return known;
+  const { file, text, reading, assigned } = example;
+  const shape = learnShape(locate(text, file, reading.container), reading, file, assigned);
+  shapes.set(example, shape);
+  return shape;
 }
+
+/** What can be said of an example's fields by hand: the names under which it is kept, each with words for people. */
+export const MEANINGS_OF_FIELDS: readonly (readonly [means: string, words: string])[] = [
+  [KEEP, "stays as the example has it"],
+  ...Object.entries(ASSIGNABLE).map(([means, { label }]) => [means, label] as const),
+];
 
 export function toldOfExample(example: Example): Told {
   return toldOf(shapeOf(example));

@@ -8,13 +8,14 @@
  */
 import { facingOfWord } from "../facing";
 import { groupAt, lastPart, type ReadFrame, readFrames, says, sideOf, unseen } from "../metadata";
-import { CaravanError, type Reading } from "../model";
+import { CaravanError, type Example, type Reading } from "../model";
 import type { Leaf } from "../notation";
 import type { FrameFacts, PageFacts, Scope, Sheet } from "./facts";
 import type { Located } from "./locate";
 import { loopsOf, type Repeats } from "./loops";
 import { type Place, placeAt } from "./place";
 import {
+  ASSIGNABLE,
   CLIP_NAME,
   clipQuantity,
   FACING,
@@ -35,8 +36,8 @@ export interface Slot {
   readonly quantity: Quantity;
   /** All values that the example has here. */
   readonly seen: readonly { readonly value: Leaf; readonly raw: string }[];
-  /** Whether a reading says so, or it was found by comparing. */
-  readonly known: boolean;
+  /** Whether a reading says so, it was found by comparing, or a person assigned it. */
+  readonly by: "reading" | "values" | "person";
 }
 
 /** What a shape can say, by which the delivery's settings and the list of frames go. */
@@ -70,12 +71,14 @@ export interface Shape {
   readonly frames: ReadonlyMap<Place, FrameFacts>;
   /** Where a frame's name stands; null if it has none. */
   readonly frameName: Slot | null;
-  /** Values of frames' records that are no two alike and mean nothing that is known. */
+  /** Values of frames' records that differ from one to the next and mean nothing that is known. */
   readonly strange: readonly string[];
+  /** Those of them that look like geometry: kept as the example has them, they would be wrong for other frames. */
+  readonly unassigned: readonly string[];
 }
 
 /** Throws `bad-metadata` if the example has too few frames, or a list of which only one member is there. `where` names the file. */
-export function learnShape(located: Located, reading: Reading, where: string): Shape {
+export function learnShape(located: Located, reading: Reading, where: string, assigned: Example["assigned"] = []): Shape {
   const { root, parsed, text } = located;
   const refuse = (what: string, remedy: string) => new CaravanError("bad-metadata", where, what, remedy);
   const unlike = [
@@ -103,9 +106,11 @@ export function learnShape(located: Located, reading: Reading, where: string): S
       throw refuse(`It has only one record at ${pattern}.`, "Give one with two or more, so that it shows how they follow each other.");
   const slots = new Map<string, Slot>();
   const valuesAt = (path: string) => valuesOf(root, path, text, repeats);
-  const add = (path: string, quantity: Quantity | null, known = true) => {
-    if (quantity && !slots.has(path)) slots.set(path, { quantity, seen: valuesAt(path), known });
+  const add: Add = (path, quantity, by = "reading") => {
+    if (quantity && !slots.has(path)) slots.set(path, { quantity, seen: valuesAt(path), by });
   };
+  // What a person says comes before what looks so.
+  for (const { path, means } of assigned) add(path, Object.hasOwn(ASSIGNABLE, means) ? (ASSIGNABLE[means] as Quantity) : null, "person");
 
   const first = group.records[0] as (typeof group.records)[number];
   for (const [field, path] of Object.entries(reading.fields) as [keyof Reading["fields"] & string, string][]) {
@@ -127,10 +132,16 @@ export function learnShape(located: Located, reading: Reading, where: string): S
     if (what === "facings") add(`${pattern}#`, FACING);
     if (what === "clips" && keyed(root, pattern) && reading.clips?.fields.name === undefined) add(`${pattern}#`, CLIP_NAME);
   }
-  const strange = addFurther(reading.frames, places, repeats, slots, add);
+  const kept = new Set(assigned.flatMap(({ path, means }) => (means === KEEP ? [path] : [])));
+  const strange = addFurther(reading.frames, places, repeats, slots, add, kept);
   const nameAt = reading.fields.name === undefined ? null : resolved(reading.fields.name, reading.frames, first.path, root);
   const frameName = (nameAt !== null && slots.get(nameAt)) || null;
-  return { file: where, located, reading, slots, repeats, traits: traitsOf(reading, repeats, slots), frames: places, frameName, strange };
+  return {
+    ...{ file: where, located, reading, slots, repeats, frames: places, frameName },
+    traits: traitsOf(reading, repeats, slots),
+    strange: strange.map(({ path }) => path),
+    unassigned: strange.flatMap(({ path, geometry }) => (geometry ? [path] : [])),
+  };
 }
 
 /** Members that can be written again: those of a list, or with keys of their own. */
@@ -205,7 +216,7 @@ function exampleFacts(read: readonly ReadFrame[], page: PageFacts): FrameFacts[]
   }));
 }
 
-type Add = (path: string, quantity: Quantity | null, known?: boolean) => void;
+type Add = (path: string, quantity: Quantity | null, by?: Slot["by"]) => void;
 
 function addClips(
   clips: NonNullable<Reading["clips"]>,
@@ -293,14 +304,15 @@ function partnerOf(path: string, all: readonly { path: string; value: Leaf }[]):
   return wanted && typeof wanted.value === "number" ? { path: wanted.path, value: wanted.value } : null;
 }
 
-/** Values of frames' records that no reading knows. Returns the paths of those that differ and equal nothing. */
+/** Values of frames' records that no reading knows. Returns the paths of those that differ and equal nothing, but for those that are kept. */
 function addFurther(
   pattern: string,
   places: ReadonlyMap<Place, FrameFacts>,
   repeats: ReadonlyMap<string, Repeats>,
   slots: ReadonlyMap<string, Slot>,
   add: Add,
-): string[] {
+  kept: ReadonlySet<string>,
+): { path: string; geometry: boolean }[] {
   const values = new Map<string, { value: Leaf; scope: Scope }[]>();
   const sheet: Sheet = { pages: [], frames: [...places.values()], clips: [] };
   for (const [place, frame] of places) {
@@ -314,19 +326,46 @@ function addFurther(
     };
     visit(place, pattern);
   }
-  const strange: string[] = [];
+  const strange: { path: string; geometry: boolean }[] = [];
   for (const [path, list] of values) {
+    if (kept.has(path)) continue;
     const differs = list.some(({ value }) => value !== list[0]?.value);
     const equals = (quantity: Quantity) => list.every(({ value, scope }) => saysSame(quantity, value, scope));
     const sided = typeof list[0]?.value === "number" && sideOf(path) !== null;
     if (differs || sided) {
       const found = FURTHER.find((each) => (differs || fitsSide(each, path)) && equals(each));
-      if (found) add(path, found, false);
-      else if (differs && equals(TRIMMED)) add(path, TRIMMED, false);
-      else if (differs) strange.push(path);
-    } else if (says(lastPart(path), ["trimmed", "trim*", "cropped"]) && equals(TRIMMED)) add(path, TRIMMED, false);
+      if (found) add(path, found, "values");
+      else if (differs && equals(TRIMMED)) add(path, TRIMMED, "values");
+      else if (differs) strange.push({ path, geometry: list.every(({ value }) => typeof value === "number") && looksGeometric(path) });
+    } else if (says(lastPart(path), ["trimmed", "trim*", "cropped"]) && equals(TRIMMED)) add(path, TRIMMED, "values");
   }
   return strange;
+}
+
+/** What a person says of a field that means nothing: it stays as the example has it. */
+export const KEEP = "keep";
+
+const GEOMETRY = [
+  "offset*",
+  "origin*",
+  "pivot*",
+  "anchor*",
+  "inset*",
+  "trim*",
+  "margin*",
+  "pad*",
+  "size*",
+  "box*",
+  "rect*",
+  "bound*",
+  "hit*",
+  "point*",
+];
+
+/** Whether a number may be a place or a size: its own name or the one around it says so, or it stands in a list of numbers. */
+function looksGeometric(path: string): boolean {
+  const parts = path.split(".").filter((part) => part !== "*");
+  return sideOf(path) !== null || /^\d+$/.test(parts.at(-1) ?? "") || parts.slice(-2).some((part) => says(part, GEOMETRY));
 }
 
 /** Where all records say the same number, only its name tells whether it is this side or happens to be equal. */

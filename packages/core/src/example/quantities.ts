@@ -254,51 +254,60 @@ export function frameCalling(byNumber: boolean, from: 0 | 1): Quantity {
     : text("name of the frame", ({ step }) => step?.frame.name);
 }
 
-/** What else a frame's record may say, likelier ones first: looked for where a reading knows no meaning. */
-export const FURTHER: readonly Quantity[] = [
-  UPRIGHT_WIDTH,
-  UPRIGHT_HEIGHT,
-  number("x", ({ frame }) => frame?.rect.x),
-  number("y", ({ frame }) => frame?.rect.y),
-  number("right edge", ({ frame }) => frame && frame.rect.x + frame.rect.w),
-  number("bottom edge", ({ frame }) => frame && frame.rect.y + frame.rect.h),
-  number("untrimmed width", ({ frame }) => frame?.size.w),
-  number("untrimmed height", ({ frame }) => frame?.size.h),
-  number("inset, x", ({ frame }) => frame?.inset.x),
-  number("inset, y", ({ frame }) => frame?.inset.y),
-  number("inset from the right", ({ frame }) => frame && frame.size.w - frame.inset.x - uprightSize(frame).w),
-  number("inset from below", ({ frame }) => frame && frame.size.h - frame.inset.y - uprightSize(frame).h),
-  number("width, as stored", ({ frame }) => frame?.rect.w),
-  number("height, as stored", ({ frame }) => frame?.rect.h),
-  number("number of the frame, from 0", ({ frame }) => frame?.index),
-  number("number of the frame, from 1", ({ frame }) => frame && frame.index + 1),
-  number("origin, x", ({ frame }) => frame?.origin?.x),
-  number("origin, y", ({ frame }) => frame?.origin?.y),
-  number("origin, y, counted up", ({ frame }) => frame?.origin && frame.size.h - frame.origin.y),
-  number("origin in what is left after trimming, x", ({ frame }) => frame?.origin && frame.origin.x - frame.inset.x),
-  number("origin in what is left after trimming, y", ({ frame }) => frame?.origin && frame.origin.y - frame.inset.y),
-  number("last column of pixels", ({ frame }) => frame && frame.rect.x + frame.rect.w - 1),
-  number("last row of pixels", ({ frame }) => frame && frame.rect.y + frame.rect.h - 1),
-  number("middle, x", ({ frame }) => frame && frame.rect.x + frame.rect.w / 2),
-  number("middle, y", ({ frame }) => frame && frame.rect.y + frame.rect.h / 2),
-  number("number of pixels", ({ frame }) => frame && frame.rect.w * frame.rect.h),
-  number("y, counted up from the page's bottom", ({ frame }) => frame?.page.size && frame.page.size.h - frame.rect.y - frame.rect.h),
-  number("left edge as a fraction of the page", ({ frame }) => frame?.page.size && frame.rect.x / frame.page.size.w, 6e-4),
-  number("top edge as a fraction of the page", ({ frame }) => frame?.page.size && frame.rect.y / frame.page.size.h, 6e-4),
-  number(
+/**
+ * What a frame's record may say, by the names under which projects keep what a person assigned. In this order they are looked for where a
+ * reading knows no meaning: likelier ones first.
+ */
+export const ASSIGNABLE: Readonly<Record<string, Quantity>> = {
+  width: UPRIGHT_WIDTH,
+  height: UPRIGHT_HEIGHT,
+  x: number("x", ({ frame }) => frame?.rect.x),
+  y: number("y", ({ frame }) => frame?.rect.y),
+  right: number("right edge", ({ frame }) => frame && frame.rect.x + frame.rect.w),
+  bottom: number("bottom edge", ({ frame }) => frame && frame.rect.y + frame.rect.h),
+  "untrimmed-width": number("untrimmed width", ({ frame }) => frame?.size.w),
+  "untrimmed-height": number("untrimmed height", ({ frame }) => frame?.size.h),
+  "inset-x": number("inset, x", ({ frame }) => frame?.inset.x),
+  "inset-y": number("inset, y", ({ frame }) => frame?.inset.y),
+  "inset-right": number("inset from the right", ({ frame }) => frame && frame.size.w - frame.inset.x - uprightSize(frame).w),
+  "inset-below": number("inset from below", ({ frame }) => frame && frame.size.h - frame.inset.y - uprightSize(frame).h),
+  "stored-width": number("width, as stored", ({ frame }) => frame?.rect.w),
+  "stored-height": number("height, as stored", ({ frame }) => frame?.rect.h),
+  number: number("number of the frame, from 0", ({ frame }) => frame?.index),
+  "number-from-1": number("number of the frame, from 1", ({ frame }) => frame && frame.index + 1),
+  "origin-x": number("origin, x", ({ frame }) => frame?.origin?.x),
+  "origin-y": number("origin, y", ({ frame }) => frame?.origin?.y),
+  "origin-y-up": number("origin, y, counted up", ({ frame }) => frame?.origin && frame.size.h - frame.origin.y),
+  "origin-x-trimmed": number("origin in what is left after trimming, x", ({ frame }) => frame?.origin && frame.origin.x - frame.inset.x),
+  "origin-y-trimmed": number("origin in what is left after trimming, y", ({ frame }) => frame?.origin && frame.origin.y - frame.inset.y),
+  "last-column": number("last column of pixels", ({ frame }) => frame && frame.rect.x + frame.rect.w - 1),
+  "last-row": number("last row of pixels", ({ frame }) => frame && frame.rect.y + frame.rect.h - 1),
+  "middle-x": number("middle, x", ({ frame }) => frame && frame.rect.x + frame.rect.w / 2),
+  "middle-y": number("middle, y", ({ frame }) => frame && frame.rect.y + frame.rect.h / 2),
+  pixels: number("number of pixels", ({ frame }) => frame && frame.rect.w * frame.rect.h),
+  "y-up": number(
+    "y, counted up from the page's bottom",
+    ({ frame }) => frame?.page.size && frame.page.size.h - frame.rect.y - frame.rect.h,
+  ),
+  "left-share": number("left edge as a fraction of the page", ({ frame }) => frame?.page.size && frame.rect.x / frame.page.size.w, 6e-4),
+  "top-share": number("top edge as a fraction of the page", ({ frame }) => frame?.page.size && frame.rect.y / frame.page.size.h, 6e-4),
+  "right-share": number(
     "right edge as a fraction of the page",
     ({ frame }) => frame?.page.size && (frame.rect.x + frame.rect.w) / frame.page.size.w,
     6e-4,
   ),
-  number(
+  "bottom-share": number(
     "bottom edge as a fraction of the page",
     ({ frame }) => frame?.page.size && (frame.rect.y + frame.rect.h) / frame.page.size.h,
     6e-4,
   ),
-  number("width as a fraction of the page", ({ frame }) => frame?.page.size && frame.rect.w / frame.page.size.w, 6e-4),
-  number("height as a fraction of the page", ({ frame }) => frame?.page.size && frame.rect.h / frame.page.size.h, 6e-4),
-  FRAME_NAME,
-  IMAGE,
-];
+  "width-share": number("width as a fraction of the page", ({ frame }) => frame?.page.size && frame.rect.w / frame.page.size.w, 6e-4),
+  "height-share": number("height as a fraction of the page", ({ frame }) => frame?.page.size && frame.rect.h / frame.page.size.h, 6e-4),
+  name: FRAME_NAME,
+  page: IMAGE,
+};
+
+/** What else a frame's record may say, likelier ones first. */
+export const FURTHER: readonly Quantity[] = Object.values(ASSIGNABLE);
 
 export const TRIMMED = flag("whether it is trimmed", ({ frame }) => frame && isTrimmed(frame));

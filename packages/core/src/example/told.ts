@@ -12,28 +12,30 @@ export interface ToldLine {
   readonly example: string;
   /** What will stand there; null for what stays. */
   readonly written: string | null;
-  /** Whether it was found by comparing, not by a name. */
-  readonly found: boolean;
+  /** Whether it was found by comparing and not by a name, or a person said so. */
+  readonly by: "reading" | "values" | "person";
 }
 
 export interface Told {
   readonly lines: readonly ToldLine[];
   /** Fields that differ from record to record and mean nothing known: they keep what the example says. */
   readonly strange: readonly string[];
+  /** Those of them that stop a delivery until somebody says what they mean. */
+  readonly unassigned: readonly string[];
   /** What of a delivery has no place in it, in words. */
   readonly noPlace: readonly string[];
 }
 
 /** Fields in the order of the example, each once; at most 200. */
 export function toldOf(shape: Shape): Told {
-  const { located, slots, repeats, traits, strange } = shape;
+  const { located, slots, repeats, traits, strange, unassigned } = shape;
   const lines = new Map<string, ToldLine>();
   const say = (path: string, spelled: Place["value"]) => {
     if (!spelled || lines.has(path) || lines.size >= 200) return;
     const slot = slots.get(path);
     if (!slot && path.endsWith("#")) return;
     const example = located.text.slice(spelled.from, spelled.to);
-    lines.set(path, { path, example, written: slot?.quantity.label ?? null, found: slot ? !slot.known : false });
+    lines.set(path, { path, example, written: slot?.quantity.label ?? null, by: slot?.by ?? "reading" });
   };
   const visit = (place: Place, path: string) => {
     say(`${path}#`, place.key);
@@ -58,7 +60,7 @@ export function toldOf(shape: Shape): Told {
     "events",
     "boxes and points",
   ];
-  return { lines: [...lines.values()], strange, noPlace };
+  return { lines: [...lines.values()], strange, unassigned, noPlace };
 }
 
 /** What of this atlas a shape could not say, in whole sentences; nothing if all of it is there. */

@@ -22,10 +22,19 @@ interface Options {
   /** Whether a running number means the same frame before and after: stills go by the numbers of their files. */
   readonly byNumber?: boolean;
   /** What of a frame of before a file had said, so that what it says now takes the place of it. */
-  readonly saidBefore?: (frame: Frame) => { readonly name: boolean; readonly origin: boolean };
+  readonly saidBefore?: (frame: Frame) => Said;
   /** The frame of before that shows the drawing of piece number k, where that is known. */
   readonly sameDrawing?: (k: number) => Frame | undefined;
 }
+
+/** Which parts of a frame are as a file had told them, and nobody has changed since. */
+export interface Said {
+  readonly name: boolean;
+  readonly origin: boolean;
+  readonly marks: boolean;
+}
+
+const NOTHING_SAID: Said = { name: false, origin: false, marks: false };
 
 /** Rectangles that changed by less than half are still themselves. */
 export const BY_OUTLINE: Options = { sameWay: false, letter: "i", likeness: 0.5 };
@@ -154,10 +163,11 @@ function blocksOf({ rect: { x, y, w, h }, picture = 0 }: { rect: Frame["rect"]; 
 }
 
 /** Decisions of a person come before what a file says; what a file said before does not. */
-function frameOf(piece: NewFrame, key: string, old: Frame | null, said = { name: false, origin: false }): Frame {
+function frameOf(piece: NewFrame, key: string, old: Frame | null, said = NOTHING_SAID): Frame {
   const { column, row, number, rect, size, inset, empty, turned, picture } = piece;
   const name = said.name ? piece.name : (old?.name ?? piece.name);
   const origin = said.origin ? piece.origin : (old?.origin ?? piece.origin);
+  const marks = said.marks ? piece.marks : (old?.marks ?? piece.marks);
   // Filled in rather than spread together: a sheet may have thousands, and this runs at each nudge of a grid.
   const frame: { -readonly [Field in keyof Frame]: Frame[Field] } = { key, column, row, number, rect };
   if (picture) frame.picture = picture;
@@ -167,7 +177,7 @@ function frameOf(piece: NewFrame, key: string, old: Frame | null, said = { name:
   if (empty) frame.empty = empty;
   if (name !== undefined) frame.name = name;
   if (origin) frame.origin = origin;
-  if (old?.marks) frame.marks = old.marks;
+  if (marks) frame.marks = marks;
   if (old?.dropped) frame.dropped = true;
   return frame;
 }

@@ -1,5 +1,5 @@
 export { type Drawings, followDrawings, followPlaces, strayedFrames, withFoundPlaces } from "./follow";
 export { type Compared, comparedByDrawings, type FrameChanges, framesChanged, movesInWords } from "./frame-changes";
-export { BY_OUTLINE, withIdentity } from "./identity";
+export { BY_OUTLINE, type Said, withIdentity } from "./identity";
 export { type NewFrame, placeOf } from "./new-frame";
 export { foundAgain, recipesFor, wayOnSheet } from "./recipes";

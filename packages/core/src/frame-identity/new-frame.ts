@@ -8,6 +8,7 @@ export type NewFrame = Omit<Piece, "key"> & {
   readonly picture?: number;
   readonly name?: string;
   readonly origin?: Frame["origin"];
+  readonly marks?: Frame["marks"];
 };
 
 /** Where a frame or a piece lies: its picture and rectangle. */

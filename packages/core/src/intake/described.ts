@@ -1,7 +1,7 @@
 /** Metadata that came in: with its picture, or for a source that is there already. */
 import type { Understood, Unplaced } from "../metadata";
 import { counted, type SourceId } from "../model";
-import { framesAndClips } from "./frames-and-clips";
+import { framesAndClips, marksInWords } from "./frames-and-clips";
 import { clearingFor, type Proposal, type ProposedClip, USUAL_CHOICES } from "./proposal";
 import { fileOf, stillOf, type TakenDescription, type TakenItem } from "./taken";
 
@@ -27,7 +27,7 @@ export function describedProposal(item: TakenItem, description: TakenDescription
     description,
     id: item.path,
     name,
-    what: `A sheet with ${counted(told.length, "frame")}${named.length > 0 ? ` and ${counted(named.length, "clip")}` : ""}, as ${fileOf(path)} says`,
+    what: `A sheet with ${counted(told.length, "frame")}${named.length > 0 ? ` and ${counted(named.length, "clip")}` : ""}, as ${fileOf(path)} says${marksInWords(understood)}`,
     notes: [...doubtsOf(understood), ...misfits(unplaced)],
     unplaced,
     shows: [picture],
@@ -50,7 +50,7 @@ export function recutProposal(description: TakenDescription, { source, name }: {
     description,
     id: path,
     name,
-    what: `Cut into ${counted(told.length, "frame")}, as ${fileOf(path)} says`,
+    what: `Cut into ${counted(told.length, "frame")}, as ${fileOf(path)} says${marksInWords(understood)}`,
     notes: [...doubtsOf(understood), ...misfits(understood.unplaced)],
     unplaced: understood.unplaced,
     shows: [],

@@ -1,7 +1,7 @@
 import type { ArrivedClip } from "../edit";
 import type { NewFrame } from "../frame-identity";
-import type { Understood } from "../metadata";
-import { microsFromMs } from "../model";
+import type { ReadFrame, Understood } from "../metadata";
+import { type FrameMarks, microsFromMs } from "../model";
 
 /** What a metadata file, named by `file`, said of a picture: as frames of a source, and clips that name them by place. */
 export function framesAndClips(
@@ -11,7 +11,7 @@ export function framesAndClips(
   const places = new Map(frames.map(({ name }, k) => [name, k]));
   const rows = new Map<string, number>();
   const told = frames.map((frame, k): NewFrame => {
-    const { name, rect, turned, inset, size, origin } = frame;
+    const { name, rect, turned, inset, size, origin, boxes = {}, points = {} } = frame;
     const upright = turned ? { w: rect.h, h: rect.w } : { w: rect.w, h: rect.h };
     const padded = size.w !== upright.w || size.h !== upright.h;
     // Frames whose names differ only in a number stand in one row.
@@ -28,6 +28,7 @@ export function framesAndClips(
       ...(turned ? { turned } : {}),
       ...(padded ? { size, inset } : {}),
       ...(origin ? { origin } : {}),
+      ...marksOf(boxes, points),
     };
   });
   return {
@@ -43,4 +44,19 @@ export function framesAndClips(
       }),
     })),
   };
+}
+
+function marksOf(boxes: ReadFrame["boxes"], points: ReadFrame["points"]): Pick<NewFrame, "marks"> {
+  const marks = {
+    ...(Object.keys(boxes).length > 0 ? { boxes } : {}),
+    ...(Object.keys(points).length > 0 ? { points } : {}),
+  };
+  // Names are made fit, and kinds made for them, where they are taken into a project.
+  return Object.keys(marks).length > 0 ? { marks: marks as FrameMarks } : {};
+}
+
+/** The names of all boxes and points that a file tells. */
+export function marksInWords({ frames }: Pick<Understood, "frames">): string {
+  const names = new Set(frames.flatMap(({ boxes = {}, points = {} }) => [...Object.keys(boxes), ...Object.keys(points)]));
+  return names.size === 0 ? "" : `, with ${[...names].slice(0, 6).join(", ")}${names.size > 6 ? ", …" : ""} marked on them`;
 }

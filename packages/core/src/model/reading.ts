@@ -136,5 +136,10 @@ export const Example = z.strictObject({
   file: Name.describe("File name; delivered files have its ending."),
   text: z.string().min(1).max(1_000_000).describe("The example as it was given."),
   reading: Reading,
+  assigned: z
+    .array(z.strictObject({ path: z.string().max(400), means: z.string().max(60) }))
+    .max(200)
+    .optional()
+    .describe("What a person said that fields of frames mean, by their paths; keep for those that stay as the example has them."),
 });
 export type Example = z.infer<typeof Example>;

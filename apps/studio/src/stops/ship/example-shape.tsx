@@ -2,12 +2,14 @@
 
 import { forgetExample } from "@caravan/core/edit";
 import type { Told } from "@caravan/core/example";
-import { type DragEvent, useState } from "react";
+import type { Example } from "@caravan/core/model";
+import { type DragEvent, useEffect, useState } from "react";
 import { edit, useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { chooseFiles } from "../../ui/files";
 import { inBackground } from "../../ui/in-background";
+import { sayTrouble } from "../../ui/notices";
 import { Select } from "../../ui/select";
 import { SheetDialog } from "../../ui/sheet-dialog";
 import { run } from "../../workers/client";
@@ -19,12 +21,14 @@ import { WhatStandsWhere } from "./what-stands-where";
 export function ExampleShape() {
   const { delivery, index, set } = useDelivery();
   const examples = useProject((project) => project.examples);
-  const [shown, setShown] = useState<{ readonly name: string; readonly told: Told } | null>(null);
+  const [shown, setShown] = useState<string | null>(null);
+  const shownExample = examples.find((each) => each.name === shown);
+  const told = useTold(shownExample);
   const [over, setOver] = useState(false);
   const name = delivery.data.example;
   const example = examples.find((each) => each.name === name);
   const learn = async (files: readonly File[]) => {
-    if (files.length > 0) setShown(await learnFrom(files, index));
+    if (files.length > 0) setShown((await learnFrom(files, index))?.name ?? null);
   };
   const drop = (event: DragEvent) => {
     event.preventDefault();
@@ -57,24 +61,21 @@ export function ExampleShape() {
         )}
         <div className="flex flex-wrap gap-1.5">
           <Button onClick={async () => learn(await chooseFiles("", true))}>Learn from a file</Button>
-          {example && (
-            <Button onClick={async () => setShown({ name: example.name, told: await run("tellExample", { example }) })}>
-              What stands where
-            </Button>
-          )}
+          {example && <Button onClick={() => setShown(example.name)}>What stands where</Button>}
         </div>
       </section>
       <SheetDialog
-        title={`In the shape of ${shown?.name ?? ""}`}
+        title={`In the shape of ${shown ?? ""}`}
         description="What each field of the example will say, and what stays as it is."
-        open={shown !== null}
+        open={told !== null}
         onClose={() => setShown(null)}
       >
-        {shown && (
+        {told && shownExample && (
           <WhatStandsWhere
-            told={shown.told}
+            example={shownExample}
+            told={told}
             onForget={() => {
-              edit(forgetExample, shown.name);
+              edit(forgetExample, shownExample.name);
               setShown(null);
             }}
           />
@@ -82,4 +83,21 @@ export function ExampleShape() {
       </SheetDialog>
     </Detail>
   );
+}
+
+/** What an example says where, worked out anew when something of it is assigned; null until it is known, or for none. */
+function useTold(example: Example | undefined): Told | null {
+  const [found, setFound] = useState<{ readonly of: Example; readonly told: Told } | null>(null);
+  useEffect(() => {
+    if (!example) return;
+    let gone = false;
+    run("tellExample", { example })
+      .then((told) => !gone && setFound({ of: example, told }))
+      .catch(sayTrouble);
+    return () => {
+      gone = true;
+    };
+  }, [example]);
+  // What was known stays in sight while a change of it is worked out.
+  return example && found?.of.name === example.name ? found.told : null;
 }

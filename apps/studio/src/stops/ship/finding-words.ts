@@ -5,6 +5,7 @@ export const FINDING_WORDS: Record<FindingCode, string> = {
   "empty-clip": "Clips without steps",
   "missing-frames": "Clips that show missing frames",
   "same-frame-name": "Frames of one name",
+  "unassigned-field": "Unknown fields of an example",
   "unused-frames": "Frames in no clip",
   "nothing-cut": "Nothing to deliver",
   "blank-steps": "Clips that blink",

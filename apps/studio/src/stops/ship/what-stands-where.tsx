@@ -1,22 +1,25 @@
 "use client";
 
-import type { Told, ToldLine } from "@caravan/core/example";
+import { assignField } from "@caravan/core/edit";
+import { MEANINGS_OF_FIELDS, type Told, type ToldLine } from "@caravan/core/example";
+import type { Example } from "@caravan/core/model";
+import { act } from "../../project/act";
 import { Button } from "../../ui/button";
+import { Select } from "../../ui/select";
 
-/** The example field by field: what will be written, what stays, and what of a delivery has no place in it. */
-export function WhatStandsWhere({ told, onForget }: { told: Told; onForget: () => void }) {
-  const written = told.lines.filter((line) => line.written !== null);
-  const stays = told.lines.filter((line) => line.written === null);
+/** The example field by field: what will be written, what stays, what nobody knows yet, and what of a delivery has no place in it. */
+export function WhatStandsWhere({ example, told, onForget }: { example: Example; told: Told; onForget: () => void }) {
+  const assigned = new Map(example.assigned?.map(({ path, means }) => [path, means]));
+  const unknown = [...told.strange, ...[...assigned.keys()].filter((path) => !told.strange.includes(path))];
+  const written = told.lines.filter((line) => line.written !== null && !assigned.has(line.path));
+  const stays = told.lines.filter((line) => line.written === null && !unknown.includes(line.path));
   return (
     <div className="flex flex-col gap-4">
+      {unknown.length > 0 && (
+        <Unknown paths={unknown} told={told} assigned={assigned} onAssign={(path, means) => act(assignField, example.name, path, means)} />
+      )}
       <Lines title="Written anew" lines={written} last="will say" />
       {stays.length > 0 && <Lines title="Stays as it is" lines={stays} last="" />}
-      {told.strange.length > 0 && (
-        <p>
-          <strong className="text-brick">Not understood:</strong> <span className="number">{told.strange.join(", ")}</span> differs from
-          record to record and equals nothing that is known. It keeps what the example says.
-        </p>
-      )}
       <p>
         <strong>Has no place in it:</strong> {told.noPlace.join(", ")}.
       </p>
@@ -25,6 +28,46 @@ export function WhatStandsWhere({ told, onForget }: { told: Told; onForget: () =
         <Button onClick={onForget}>Forget this example</Button>
       </div>
     </div>
+  );
+}
+
+/** Fields that differ from frame to frame and equal nothing that is known: each may be given its meaning. */
+function Unknown({
+  paths,
+  told,
+  assigned,
+  onAssign,
+}: {
+  paths: readonly string[];
+  told: Told;
+  assigned: ReadonlyMap<string, string>;
+  onAssign: (path: string, means: string | null) => void;
+}) {
+  const examples = new Map(told.lines.map(({ path, example }) => [path, example]));
+  const open = told.unassigned.length;
+  return (
+    <section aria-label="Not understood" className="rounded-box border border-brick p-3">
+      <h3 className="font-bold">Not understood</h3>
+      <p className={open > 0 ? "font-semibold text-brick" : "text-muted"}>
+        {open > 0
+          ? "These differ from frame to frame and equal nothing that is known. Nothing is delivered until those that look like places or sizes have a meaning, or stay."
+          : "These differ from frame to frame. They are written as said here."}
+      </p>
+      <ul className="mt-2 flex flex-col gap-1.5">
+        {paths.map((path) => (
+          <li key={path} className="flex flex-wrap items-center gap-x-3 gap-y-1">
+            <span className="number min-w-0 grow break-words">{fieldInWords(path)}</span>
+            <span className="number max-w-32 truncate text-muted">{examples.get(path)}</span>
+            <Select
+              label={`What ${fieldInWords(path)} means`}
+              value={assigned.get(path) ?? ""}
+              options={[["", told.unassigned.includes(path) ? "say what it means …" : "stays, as nobody knows it"], ...MEANINGS_OF_FIELDS]}
+              onChange={(means) => onAssign(path, means === "" ? null : means)}
+            />
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -41,14 +84,14 @@ function Lines({ title, lines, last }: { title: string; lines: readonly ToldLine
           </tr>
         </thead>
         <tbody>
-          {lines.map(({ path, example, written, found }) => (
+          {lines.map(({ path, example, written, by }) => (
             <tr key={path} className="border-t border-line align-top">
               <td className="number py-1 pr-3 break-words">{fieldInWords(path)}</td>
               <td className="number truncate py-1 pr-3 text-muted">{example}</td>
               {written !== null && (
                 <td className="py-1">
                   {written}
-                  {found && <span className="text-muted"> · told by its values</span>}
+                  {by === "values" && <span className="text-muted"> · told by its values</span>}
                 </td>
               )}
             </tr>

@@ -1,0 +1,85 @@
+import { describe, expect, it } from "vitest";
+import type { Atlas } from "../atlas";
+import { stoppingFinding, unassignedFields } from "../check/stopping";
+import { textFromUtf8 } from "../codec";
+import { assignField, deliverLike } from "../edit";
+import { porterProject } from "../edit/project.fixture";
+import { exampleNamed, type Project } from "../model";
+import { filesInShape, learnExample, MEANINGS_OF_FIELDS, shapeOf, toldOfExample } from ".";
+
+/** `reachX` is a place that nothing else says; `serial` differs as well, and is no place. */
+const BALES = JSON.stringify({
+  bales: [
+    { label: "a", left: 2, top: 2, width: 20, height: 34, reachX: 7.5, serial: 70117 },
+    { label: "b", left: 24, top: 2, width: 22, height: 33, reachX: 9, serial: 4 },
+    { label: "c", left: 50, top: 2, width: 19, height: 35, reachX: 4.5, serial: 33_331 },
+  ],
+});
+
+const learned = () => {
+  const { example, told } = learnExample(BALES, "bales.json", null);
+  return { project: deliverLike(porterProject(), example, 0), told };
+};
+const named = (project: Project) => exampleNamed(project, "bales.json");
+
+const atlas: Atlas = {
+  ...{ format: "caravan-atlas", version: 1, clips: {}, actions: {} },
+  pages: [{ image: "out.png", width: 64, height: 64, scale: 1, filter: "nearest" }],
+  frames: Object.fromEntries(
+    [5, 6, 7].map((origin, k) => [
+      `f${k}`,
+      {
+        ...{ page: 0, rect: { x: k * 10, y: 0, w: 8, h: 9 }, turned: false },
+        ...{ inset: { x: 0, y: 0 }, size: { w: 8, h: 9 }, origin: { x: origin, y: 9 } },
+      },
+    ]),
+  ),
+} as Atlas;
+const writtenIn = (project: Project): { bales: { reachX: number; serial: number }[] } =>
+  JSON.parse(textFromUtf8(filesInShape(shapeOf(named(project)), atlas, "out").files[0]?.bytes ?? new Uint8Array()));
+
+describe("a field of an example that means nothing known", () => {
+  it("is told, and stops the delivery if it looks like geometry", () => {
+    const { project, told } = learned();
+    expect(told.strange).toEqual(["bales.*.reachX", "bales.*.serial"]);
+    expect(told.unassigned).toEqual(["bales.*.reachX"]);
+    expect(unassignedFields(project)).toHaveLength(1);
+    expect(stoppingFinding(project, 0)).toMatchObject({ code: "unassigned-field", message: expect.stringContaining("bales.*.reachX") });
+  });
+
+  it("says what a person assigned to it, for frames of any delivery", () => {
+    const project = assignField(learned().project, "bales.json", "bales.*.reachX", "origin-x");
+    expect(stoppingFinding(project, 0)).toBeNull();
+    expect(writtenIn(project).bales.map(({ reachX }) => reachX)).toEqual([5, 6, 7]);
+    expect(toldOfExample(named(project)).lines.find(({ path }) => path === "bales.*.reachX")).toMatchObject({
+      by: "person",
+      written: "origin, x",
+    });
+  });
+
+  it("stays as the example has it if a person says so, or takes the mending", () => {
+    const { project } = learned();
+    const kept = assignField(project, "bales.json", "bales.*.reachX", "keep");
+    expect(stoppingFinding(kept, 0)).toBeNull();
+    const mend = stoppingFinding(project, 0)?.mend;
+    expect(mend && "apply" in mend && mend.apply(project)).toEqual(kept);
+    for (const { reachX } of writtenIn(kept).bales) expect([7.5, 9, 4.5]).toContain(reachX);
+    expect(assignField(kept, "bales.json", "bales.*.reachX", null)).toEqual(project);
+  });
+
+  it("is held to what was meant where a person said otherwise: a wrong meaning of a rectangle's side fails the proof", () => {
+    const wrong = assignField(learned().project, "bales.json", "bales.*.left", "height");
+    expect(() => writtenIn(wrong)).toThrow(/Read back, frame "f/);
+  });
+
+  it("does not stop films, which have no metadata, nor other deliveries", () => {
+    const { project } = learned();
+    const [delivery] = project.deliveries;
+    const films = { ...project, deliveries: [{ ...delivery, kind: "films" }, ...project.deliveries] } as Project;
+    expect(unassignedFields(films).map(({ delivery: at }) => at)).toEqual([1]);
+    expect(stoppingFinding(films, 0)).toBeNull();
+  });
+
+  it("can be given every meaning that is offered, each under a name of its own", () =>
+    expect(new Set(MEANINGS_OF_FIELDS.map(([means]) => means)).size).toBe(MEANINGS_OF_FIELDS.length));
+});

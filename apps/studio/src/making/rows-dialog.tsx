@@ -7,7 +7,7 @@ import { type Project, type Source, sourceById } from "@caravan/core/model";
 import { useMemo, useState } from "react";
 import { useProject } from "../project/open-project";
 import { usePicture } from "../project/pictures";
-import { useSuggestedGrids } from "../project/suggested-grids";
+import { useSuggestedCuts } from "../project/suggested-cuts";
 import { chosenSource, useView } from "../project/view";
 import { Choice } from "../ui/choice";
 import { Select } from "../ui/select";
@@ -72,7 +72,7 @@ function PartedRows({ source, become, onMade }: { source: Source; become: RowsBe
   const picks = useView((view) => view.picked);
   const picture = usePicture(sheetLook(source));
   const uncut = source.cut === null;
-  const suggestions = useSuggestedGrids(source);
+  const { grids: suggestions } = useSuggestedCuts(source);
   const [at, setAt] = useState(0);
   const suggestion = uncut ? suggestions[at] : undefined;
   const parted = useMemo((): RowsOf | null => {

@@ -5,7 +5,7 @@
  */
 import type { FrameFinding, Repeats } from "@caravan/core/check";
 import type { NamedFile } from "@caravan/core/codec";
-import type { CutPieces, FindingCut, GridSuggestion } from "@caravan/core/cut";
+import type { CutPieces, FindingCut, GridSuggestion, OutlineSuggestion } from "@caravan/core/cut";
 import type { DeliveredPage, Proof } from "@caravan/core/deliver";
 import type { Told } from "@caravan/core/example";
 import type { ArtOf } from "@caravan/core/intake";
@@ -131,6 +131,11 @@ export type Jobs = {
   /** Deletes those of the pictures that nothing in storage refers to, nor `keep`. */
   sweepPictures: { ask: { hashes: readonly string[]; keep: readonly string[] }; answer: number };
   suggestGrids: { ask: { coverage: Coverage }; answer: readonly GridSuggestion[] };
+  /** Grids and outlines that a sheet may be cut by. */
+  suggestCuts: {
+    ask: { coverage: Coverage };
+    answer: { readonly grids: readonly GridSuggestion[]; readonly outlines: OutlineSuggestion | null };
+  };
   /** Packs, draws, encodes and proves a delivery. */
   deliver: {
     ask: { project: TextOf<Project>; delivery: Delivery; pictures: readonly (readonly [sha256: string, Blob])[] };

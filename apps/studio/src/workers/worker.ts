@@ -4,7 +4,7 @@ import { artFrom, asSeen, drawnPixels, framePixels } from "@caravan/core/art";
 import { picturesOf, readBundle, writeBundle } from "@caravan/core/bundle";
 import { findRepeats, frameFindings } from "@caravan/core/check";
 import { createPngCodec, type NamedFile, type PngCodec, readZip, sha256Hex, type WasmModule, writeZip } from "@caravan/core/codec";
-import { cutSheet, suggestGrids } from "@caravan/core/cut";
+import { cutSheet, suggestGrids, suggestOutlines } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
 import { learnExample, toldOfExample } from "@caravan/core/example";
 import { understand, understandAs } from "@caravan/core/metadata";
@@ -114,6 +114,11 @@ const doers: Doers = {
 
   async sweepPictures({ hashes, keep }) {
     return deleteUnused(new Set(hashes), new Set(keep));
+  },
+
+  async suggestCuts({ coverage }) {
+    const grids = suggestGrids(coverage);
+    return { grids, outlines: suggestOutlines(coverage, grids) };
   },
 
   async suggestGrids({ coverage }) {

@@ -1,7 +1,7 @@
 import { basename, extname } from "node:path";
 import { asSeen, drawnPixels } from "@caravan/core/art";
 import { textFromUtf8 } from "@caravan/core/codec";
-import { cutSheet, type FindingCut, gridOf, suggestGrids } from "@caravan/core/cut";
+import { cutSheet, type FindingCut, gridOf, suggestGrids, suggestOutlines } from "@caravan/core/cut";
 import { framesAndClips } from "@caravan/core/intake";
 import { type Correction, isMeaning, MEANINGS, readClips, readFrames, recogniseAs } from "@caravan/core/metadata";
 import { CaravanError, type Clearing, counted, type Frame, fitFileName, type GridCut, type Reading } from "@caravan/core/model";
@@ -249,16 +249,18 @@ function seenThrough(pixels: Pixels, coverage: Coverage, image: string): Coverag
 function suggest(image: string, coverage: Coverage, options: CutOptions): void {
   if (options.out !== undefined) wrongCall("--suggest cuts nothing; leave out --out.");
   const suggestions = suggestGrids(coverage);
-  tell(options.json, { image, width: coverage.width, height: coverage.height, suggestions }, () =>
-    suggestions.length === 0
-      ? `${image}: nothing is drawn in it`
-      : suggestions
-          .map(
-            ({ cell, margin, gap, columns, rows, score }) =>
-              `${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, margin ${margin.x},${margin.y}, gap ${gap.x},${gap.y} (${score.toFixed(2)})`,
-          )
-          .join("\n"),
-  );
+  const along = suggestOutlines(coverage, suggestions);
+  const outlines = along && { first: along.first, frames: along.count, join: along.cut.joinPx, least: along.cut.leastPx };
+  const said =
+    outlines && `along outlines: ${outlines.frames} frames (--islands --join ${outlines.join} --least ${outlines.least} --level)`;
+  tell(options.json, { image, width: coverage.width, height: coverage.height, suggestions, outlines }, () => {
+    const grids = suggestions.map(
+      ({ cell, margin, gap, columns, rows, score }) =>
+        `${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, margin ${margin.x},${margin.y}, gap ${gap.x},${gap.y} (${score.toFixed(2)})`,
+    );
+    if (grids.length === 0 && !said) return `${image}: nothing is drawn in it`;
+    return (said ? (outlines?.first ? [`${said}; no grid fits`, ...grids] : [...grids, said]) : grids).join("\n");
+  });
 }
 
 function pictureName(image: string): string {

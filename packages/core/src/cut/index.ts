@@ -4,5 +4,6 @@ export { cellAt, cellRect, type Grid, gridOf } from "./grid";
 export { type CutPieces, cutSheet, type FindingCut, likenessOf, type Piece } from "./pieces";
 
 export { cutOfSuggestion, suggestGrids } from "./suggest";
+export { type OutlineSuggestion, suggestOutlines, USUAL_OUTLINES } from "./suggest-outlines";
 export type { GridSuggestion } from "./suggestion";
 export { cutInWords, sizesAreTold, traitsOf } from "./ways";

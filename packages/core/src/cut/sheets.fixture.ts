@@ -128,3 +128,35 @@ export function fullSheet(seed: number): KnownSheet {
     }
   return { pixels, cell: { w, h }, margin: { x: 0, y: 0 }, gap: { x: 0, y: 0 }, columns, rows };
 }
+
+/**
+ * Sheet number `seed` of figures of unlike sizes, packed in rows as closely as people do by hand: no grid fits. Gives their number too.
+ */
+export function unevenSheet(seed: number): { readonly pixels: Pixels; readonly figures: number } {
+  const random = randomFrom(seed + 3_000_000);
+  const base = 24 + Math.floor(random() * 40);
+  const rows = Array.from({ length: 1 + Math.floor(random() * 4) }, () =>
+    Array.from({ length: 3 + Math.floor(random() * 6) }, () => ({
+      w: Math.round(base * (0.55 + random() * 0.9)),
+      h: Math.round(base * (0.8 + random() * 0.5)),
+    })),
+  );
+  const space = () => 14 + Math.floor(random() * 12);
+  const placed: { x: number; y: number; w: number; h: number }[] = [];
+  let y = space();
+  let width = 0;
+  for (const row of rows) {
+    const tall = Math.max(...row.map(({ h }) => h));
+    let x = space();
+    for (const { w, h } of row) {
+      placed.push({ x, y: y + tall - h, w, h });
+      x += w + space();
+    }
+    width = Math.max(width, x);
+    y += tall + space();
+  }
+  const pixels = clearPixels(width, y);
+  for (const { x, y: top, w, h } of placed)
+    drawFigure(pixels, x, top, { w, h }, { wide: 0.95, tall: 0.95, hue: random() * 200 }, random(), false, random);
+  return { pixels, figures: placed.length };
+}

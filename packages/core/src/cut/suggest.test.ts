@@ -4,7 +4,7 @@ import { fullSheet, type KnownSheet, knownSheet } from "./sheets.fixture";
 import { cutOfSuggestion, suggestGrids } from "./suggest";
 import type { GridSuggestion } from "./suggestion";
 
-const SHEETS = 120;
+const SHEETS = 200;
 
 /** Whether a suggestion is the very grid; a gap that stands between nothing does not count. */
 function isRight({ cell, margin, gap, columns, rows }: GridSuggestion, known: KnownSheet): boolean {

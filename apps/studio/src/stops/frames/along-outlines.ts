@@ -9,7 +9,6 @@ import { run } from "../../workers/client";
 import { fromText } from "../../workers/jobs";
 
 export type OutlineCut = Extract<Cut, { by: "outlines" }>;
-export const USUAL_OUTLINES: OutlineCut = { by: "outlines", joinPx: 12, leastPx: 2, level: true };
 
 export async function cutAlongOutlines(source: Source, cut: OutlineCut): Promise<void> {
   const work = begin();

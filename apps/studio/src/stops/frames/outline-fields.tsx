@@ -1,11 +1,12 @@
 "use client";
 
+import { USUAL_OUTLINES } from "@caravan/core/cut";
 import type { Source } from "@caravan/core/model";
 import { useEffect, useRef, useState } from "react";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Slider } from "../../ui/slider";
 import { Tick } from "../../ui/tick";
-import { cutAlongOutlines, type OutlineCut, USUAL_OUTLINES } from "./along-outlines";
+import { cutAlongOutlines, type OutlineCut } from "./along-outlines";
 
 /** How far loose bits may be from their figure, how small a frame may be, and whether rows stand level; shown live. */
 export function OutlineFields({ source }: { source: Source }) {

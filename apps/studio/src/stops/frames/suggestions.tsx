@@ -1,30 +1,34 @@
 "use client";
 
 import { sheetLook } from "@caravan/core/art";
-import { cellRect, cutOfSuggestion, type GridSuggestion, gridOf } from "@caravan/core/cut";
+import { cellRect, cutOfSuggestion, type GridSuggestion, gridOf, type Piece } from "@caravan/core/cut";
 import { cutSource } from "@caravan/core/edit";
-import type { Rect, Source } from "@caravan/core/model";
+import type { GridCut, Rect, Size, Source, Spacing } from "@caravan/core/model";
 import { isClear } from "@caravan/core/raster";
 import { useEffect, useMemo, useRef } from "react";
 import { edit } from "../../project/open-project";
 import { type Picture, usePicture } from "../../project/pictures";
-import { useSuggestedGrids } from "../../project/suggested-grids";
+import { type SuggestedCuts, useSuggestedCuts } from "../../project/suggested-cuts";
+import { inBackground } from "../../ui/in-background";
 import { useKeys } from "../../ui/keys";
 import { sayUnlessDone } from "../../ui/notices";
+import { cutAlongOutlines, type OutlineCut } from "./along-outlines";
 
+const SHOWN = 4;
 const SIDE = 44; // px
 
-/** Grids that the picture itself suggests, as small moving pictures: the one that moves right is the right one. */
+/** Cuts that the picture itself suggests, as small moving pictures: the one that moves right is the right one. */
 export function Suggestions({ source }: { source: Source }) {
   const picture = usePicture(sheetLook(source));
-  const suggestions = useSuggestedGrids(source);
+  const cuts = useSuggestedCuts(source);
+  const suggestions = useMemo(() => (picture ? offersOf(cuts, picture) : []), [cuts, picture]);
   const cut = JSON.stringify(source.cut);
-  const at = suggestions.findIndex((each) => JSON.stringify(cutOfSuggestion(each)) === cut);
+  const at = suggestions.findIndex((each) => JSON.stringify(each.cut) === cut);
   const take = (index: number) => {
     const suggestion = suggestions[index];
     if (!suggestion || !picture) return;
-    const error = edit(cutSource, source.id, cutOfSuggestion(suggestion), picture.coverage);
-    sayUnlessDone(error);
+    if (suggestion.cut.by === "outlines") inBackground(cutAlongOutlines(source, suggestion.cut));
+    else sayUnlessDone(edit(cutSource, source.id, suggestion.cut, picture.coverage));
   };
   useKeys("Suggestions", [
     { keys: "q", label: "Take the best suggestion; again for the next", run: () => take((at + 1) % Math.max(1, suggestions.length)) },
@@ -35,27 +39,73 @@ export function Suggestions({ source }: { source: Source }) {
       <span className="text-muted">
         suggested <kbd className="text-small">Q</kbd>
       </span>
-      <ul aria-label="Suggested grids" className="flex gap-1.5">
-        {suggestions.map((suggestion, k) => (
-          <li key={JSON.stringify(suggestion)}>
+      <ul aria-label="Suggested cuts" className="flex gap-1.5">
+        {suggestions.map(({ words, title, boxes, cut: own }, k) => (
+          <li key={JSON.stringify(own)}>
             <button
               type="button"
               onClick={() => take(k)}
               aria-pressed={k === at}
-              aria-label={inWords(suggestion)}
-              title={inWords(suggestion)}
+              aria-label={words}
+              title={words}
               className={`check block overflow-hidden rounded-box border-2 ${k === at ? "border-now" : "border-line hover:border-lapis"}`}
             >
-              <MovingCells suggestion={suggestion} picture={picture} />
-              <span className="number block bg-raised text-center text-small">
-                {suggestion.cell.w}×{suggestion.cell.h}
-              </span>
+              <MovingBoxes boxes={boxes} picture={picture} />
+              <span className="number block bg-raised text-center text-small">{title}</span>
             </button>
           </li>
         ))}
       </ul>
     </div>
   );
+}
+
+/** One suggestion, grid or outlines, as it is shown and taken. */
+interface Offer {
+  readonly cut: GridCut | OutlineCut;
+  readonly words: string;
+  readonly title: string;
+  /** What moves in it, one after the other. */
+  readonly boxes: readonly Box[];
+}
+
+/** A part of the picture, and where it stands in the room that all of them have. */
+interface Box {
+  readonly rect: Rect;
+  readonly room: Size;
+  readonly inset: Spacing;
+}
+
+const NO_INSET = { x: 0, y: 0 };
+
+function offersOf({ grids, outlines }: SuggestedCuts, picture: Picture): Offer[] {
+  const offers = grids.map(
+    (each): Offer => ({
+      cut: cutOfSuggestion(each),
+      words: inWords(each),
+      title: `${each.cell.w}×${each.cell.h}`,
+      boxes: rowToShow(each, picture).map((rect) => ({ rect, room: each.cell, inset: NO_INSET })),
+    }),
+  );
+  if (!outlines) return offers;
+  const along: Offer = {
+    cut: outlines.cut,
+    words: `Along outlines, ${outlines.count} frames${outlines.first ? ": no grid fits" : ""}`,
+    title: "outlines",
+    boxes: boxesOf(outlines.row),
+  };
+  // Where a grid fits, outlines are one of the ways beside it.
+  return outlines.first ? [along, ...offers.slice(0, SHOWN - 1)] : offers;
+}
+
+/** Pieces in one room, feet on one line where they are level already. */
+function boxesOf(pieces: readonly Piece[]): Box[] {
+  const sizes = pieces.map(({ rect, size }) => size ?? { w: rect.w, h: rect.h });
+  const room = { w: Math.max(...sizes.map(({ w }) => w)), h: Math.max(...sizes.map(({ h }) => h)) };
+  return pieces.map(({ rect, inset = NO_INSET }, k) => {
+    const { w, h } = sizes[k] as Size;
+    return { rect, room, inset: { x: inset.x + Math.round((room.w - w) / 2), y: inset.y + room.h - h } };
+  });
 }
 
 function inWords({ cell, columns, rows, margin, gap }: GridSuggestion): string {
@@ -66,44 +116,38 @@ function inWords({ cell, columns, rows, margin, gap }: GridSuggestion): string {
   return [`${columns} × ${rows} cells of ${cell.w} × ${cell.h}`, ...spaces].join(", ");
 }
 
-/** The first row that has more than one drawn cell, played. */
-function MovingCells({ suggestion, picture }: { suggestion: GridSuggestion; picture: Picture }) {
+/** Parts of the picture played one after the other. */
+function MovingBoxes({ boxes, picture }: { boxes: readonly Box[]; picture: Picture }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const rects = useMemo(() => rowToShow(suggestion, picture), [suggestion, picture]);
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
-    if (!context || rects.length === 0) return;
+    const [first] = boxes;
+    if (!context || !first) return;
     const density = Math.max(1, Math.round(devicePixelRatio));
-    context.canvas.width = SIDE * density;
-    context.canvas.height = SIDE * density;
-    const { w, h } = suggestion.cell;
-    const fit = Math.min((SIDE * density) / w, (SIDE * density) / h);
+    const side = SIDE * density;
+    context.canvas.width = side;
+    context.canvas.height = side;
+    const { w, h } = first.room;
+    const fit = Math.min(side / w, side / h);
     const scale = fit >= 1 ? Math.floor(fit) : fit;
+    const [left, top] = [Math.round((side - w * scale) / 2), Math.round((side - h * scale) / 2)];
     const paint = (k: number) => {
-      const { x, y } = rects[k % rects.length] as Rect;
-      context.clearRect(0, 0, SIDE * density, SIDE * density);
+      const { rect, inset } = boxes[k % boxes.length] as Box;
+      context.clearRect(0, 0, side, side);
       context.imageSmoothingEnabled = scale < 1;
-      context.drawImage(
-        picture.bitmap,
-        x,
-        y,
-        w,
-        h,
-        Math.round((SIDE * density - w * scale) / 2),
-        Math.round((SIDE * density - h * scale) / 2),
-        w * scale,
-        h * scale,
-      );
+      const [x, y] = [left + inset.x * scale, top + inset.y * scale];
+      context.drawImage(picture.bitmap, rect.x, rect.y, rect.w, rect.h, x, y, rect.w * scale, rect.h * scale);
     };
     paint(0);
     if (matchMedia("(prefers-reduced-motion: reduce)").matches) return;
     let shown = 0;
     const timer = setInterval(() => paint(++shown), 110);
     return () => clearInterval(timer);
-  }, [rects, suggestion, picture]);
+  }, [boxes, picture]);
   return <canvas ref={canvas} aria-hidden className="block" style={{ width: SIDE, height: SIDE }} />;
 }
 
+/** The first row that has more than one drawn cell. */
 function rowToShow(suggestion: GridSuggestion, { coverage, width, height }: Picture): Rect[] {
   const grid = gridOf({ w: width, h: height }, cutOfSuggestion(suggestion), "suggestion");
   let best: Rect[] = [];

@@ -2,11 +2,12 @@
  * Ways of cutting that a person chooses, in one table: a further way is a row here, with its fields and, where something can be dragged on
  * the sheet, its boxes. How its frames are found is the core's (`core/cut/ways`).
  */
+import { USUAL_OUTLINES } from "@caravan/core/cut";
 import type { FrameRef, Source } from "@caravan/core/model";
 import type { ComponentType } from "react";
 import type { Way } from "../../project/view";
 import { inBackground } from "../../ui/in-background";
-import { cutAlongOutlines, USUAL_OUTLINES } from "./along-outlines";
+import { cutAlongOutlines } from "./along-outlines";
 import { type DraggedBoxes, frameBoxes, regionBoxes } from "./boxes";
 import { backToCells } from "./cells-before";
 import { CellFields } from "./grid-fields";

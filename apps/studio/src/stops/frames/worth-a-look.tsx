@@ -1,6 +1,7 @@
 "use client";
 
 import type { FrameFinding, FrameFindingCode, Repeats } from "@caravan/core/check";
+import { USUAL_OUTLINES } from "@caravan/core/cut";
 import { dropFrames, keepFirstOf, makeEqual, mirrorInstead } from "@caravan/core/edit";
 import { keptRefs, type Project, type Source } from "@caravan/core/model";
 import { act } from "../../project/act";
@@ -12,7 +13,7 @@ import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { inBackground } from "../../ui/in-background";
 
-import { cutAlongOutlines, USUAL_OUTLINES } from "./along-outlines";
+import { cutAlongOutlines } from "./along-outlines";
 
 /** What looks wrong about the frames, each with the way to see it and the way to mend it. */
 export function WorthALook({ source }: { source: Source }) {

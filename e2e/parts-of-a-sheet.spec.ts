@@ -1,6 +1,6 @@
 import { clearPixels, crop, mirrored, type Pixels, paste } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
-import { delivered, dropAndCut, dropFiles, figureSheet, openEmpty, pngFile, problemOn, typeNumber } from "./studio";
+import { delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, pngFile, problemOn, typeNumber } from "./studio";
 
 /** Two kinds of figures on one sheet: 4 × 2 of 32×40 above, 3 × 1 of 48×56 below. */
 function mixedSheet(): Pixels {
@@ -147,4 +147,32 @@ test("the tray is put in another order by dragging, several picked frames at onc
   await page.keyboard.press("Escape");
   await expect(tray).toHaveText("1423");
   await expect(page.getByRole("heading", { name: /^Frame \d/ })).toContainText("Frame 4");
+});
+
+test("the part of a grid is dragged on the sheet: rows left out by its lower edge, and where it begins by its upper one", async ({
+  page,
+}) => {
+  // Two rows of 40, below a band of 17 that belongs to no row.
+  const figures = figureSheet(4, 2);
+  const sheet = clearPixels(figures.width, figures.height + 17);
+  paste(sheet, figures, { x: 0, y: 0, w: figures.width, h: figures.height }, 0, 17);
+  await dropFiles(page, [pngFile("banded.png", sheet)]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await typeNumber(page, "Cell width", 32);
+  await typeNumber(page, "Cell height", 40);
+  await expect(page.getByTestId("outcome")).toContainText("8 frames");
+  await dragOnSheet(page, sheet, [50, 0], [50, 17]);
+  await expect(page.getByRole("button", { name: /^Undo: cut banded/ })).toBeVisible();
+  await expect(page.getByTestId("outcome")).toHaveText("8 frames, none empty, nothing left over");
+  const { frame } = await delivered(page);
+  expect(frame("banded/5").bytes).toEqual(crop(figures, { x: 32, y: 40, w: 32, h: 40 }).bytes);
+  await goTo(page, "Frames");
+  await dragOnSheet(page, sheet, [50, 97], [50, 59]);
+  await expect(page.getByTestId("outcome")).toContainText("4 frames");
+  // A drag elsewhere moves the sheet and leaves the cut.
+  await dragOnSheet(page, sheet, [50, 30], [60, 34]);
+  await expect(page.getByTestId("outcome")).toContainText("4 frames");
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await expect(page.getByTestId("outcome")).toContainText("left over: 17 px at bottom");
 });

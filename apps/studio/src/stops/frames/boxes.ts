@@ -1,16 +1,22 @@
-/** What can be dragged on a sheet: its frames when they are cut by hand, its regions when it is cut in regions. */
-import { drawFrames, placeFrames } from "@caravan/core/edit";
+/** What can be dragged on a sheet: its frames when they are cut by hand, its regions when it is cut in regions, else the part of its grid. */
+import { sheetLook } from "@caravan/core/art";
+import { cutSource, drawFrames, placeFrames } from "@caravan/core/edit";
 import { type FrameRef, frameRef, type Rect, type Source } from "@caravan/core/model";
 import type { Box } from "../../preview/box-gesture";
 import { currentProject, edit } from "../../project/open-project";
+import { pictureNow } from "../../project/pictures";
 import { useView } from "../../project/view";
 import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";
+import { cutAfterDrag, partOfGrid } from "./grid-part-dragged";
+import { cutOf, gridOfSource, isGrid } from "./recipe";
 import { drawRegion, regionsOf, setRegion } from "./regions";
 
 export interface DraggedBoxes {
   /** Set where boxes are taken by their edges alone, since other things lie in them. */
   readonly onlyEdges?: true;
+  /** Set where a drag beside the edges draws nothing: it moves the sheet. */
+  readonly drawsNone?: true;
   of(source: Source): readonly Box[];
   /** Makes what was dragged so; `id` is null for a new box. */
   done(source: Source, id: string | null, rect: Rect): void;
@@ -23,6 +29,21 @@ export const regionBoxes: DraggedBoxes = {
   done(source, id, rect) {
     if (id === null) inBackground(drawRegion(source, rect));
     else setRegion(source, Number(id), { area: rect });
+  },
+};
+
+/** What of one grid becomes frames: its edges leave rows and columns out, or move where it begins. */
+export const gridPartBoxes: DraggedBoxes = {
+  onlyEdges: true,
+  drawsNone: true,
+  of: (source) => (source.cut && isGrid(source) ? [{ id: "part", rect: partOfGrid(gridOfSource(source), cutOf(source)) }] : []),
+  done(source, _id, rect) {
+    const coverage = pictureNow(sheetLook(source))?.coverage;
+    if (!coverage) return;
+    const [cut, grid] = [cutOf(source), gridOfSource(source)];
+    const next = cutAfterDrag(cut, grid, partOfGrid(grid, cut), rect);
+    const error = edit(cutSource, source.id, next, coverage);
+    if (error) say({ tone: "trouble", text: error.message });
   },
 };
 

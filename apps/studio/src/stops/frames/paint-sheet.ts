@@ -54,7 +54,7 @@ function askedColours(element: Element): SheetColours {
 /** Puts a scene on a canvas whose coordinates are CSS pixels. */
 export function paintSheet(
   context: CanvasRenderingContext2D,
-  scene: SheetScene & { readonly draft: Rect | null },
+  scene: SheetScene & { readonly part: Rect | null; readonly draft: Rect | null },
   view: SheetView,
   picture: Pick<Picture, "bitmap" | "overview"> | null,
   colours: SheetColours,
@@ -93,6 +93,7 @@ export function paintSheet(
     frameIn(context, at, colours.now, 2);
     badge(context, at, String(number), colours);
   }
+  if (scene.part) frameIn(context, place(scene.part), colours.grid, 2);
   if (scene.draft) frameIn(context, place(scene.draft), colours.now, 2);
   if (scene.cursor) {
     const { x, y, w, h } = place(scene.cursor);

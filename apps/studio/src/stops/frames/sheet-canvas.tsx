@@ -5,7 +5,7 @@ import { cellAt, type Grid, traitsOf } from "@caravan/core/cut";
 import { encloses, type Frame, type FrameRef, keptRefs, type Source, sheetOf } from "@caravan/core/model";
 import { Minus, Plus } from "lucide-react";
 import { type PointerEvent, type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { Box } from "../../preview/box-gesture";
+import type { Box, Edges } from "../../preview/box-gesture";
 import { usePicture } from "../../project/pictures";
 import { pickRun, rowRefs, togglePick, togglePicks, useView } from "../../project/view";
 import { Button, IconButton } from "../../ui/button";
@@ -24,6 +24,14 @@ import { useSheetView } from "./use-sheet-view";
 import { type CutWay, wayNamed } from "./ways-table";
 
 const NO_BOXES: readonly Box[] = [];
+
+/** How the pointer looks over edges that can be dragged; nothing of its own elsewhere. */
+function cursorOver(edges: Edges | null): string {
+  if (!edges) return "";
+  const [along, down] = [edges.left || edges.right, edges.top || edges.bottom];
+  if (along && down) return edges.left === edges.top ? "nwse-resize" : "nesw-resize";
+  return along ? "ew-resize" : "ns-resize";
+}
 
 /** A press that moves farther than this is a drag of the sheet, not a pick. */
 const SLACK = 4; // px
@@ -57,6 +65,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
     coverage: picture?.coverage ?? null,
     zoom: view?.zoom ?? 1,
     onlyEdges: dragged?.onlyEdges === true,
+    toDrawn: dragged?.drawsNone !== true,
     onDone: (id, rect) => dragged?.done(source, id, rect),
   });
   const { draft } = hand;
@@ -74,12 +83,13 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
       context.setTransform(density, 0, 0, density, 0, 0);
       const corner = pixelAt(view, 0, 0);
       const inSight = { ...corner, w: Math.ceil(room.w / view.zoom) + 1, h: Math.ceil(room.h / view.zoom) + 1 };
-      const scene = { ...sheetScene({ source, grid, picked, cursor, hoverRow, inSight, region }), draft };
+      const part = dragged?.drawsNone ? (boxes[0]?.rect ?? null) : null;
+      const scene = { ...sheetScene({ source, grid, picked, cursor, hoverRow, inSight, region }), part, draft };
       paintSheet(context, scene, view, picture ?? null, coloursFrom(element));
     };
     const request = requestAnimationFrame(paint);
     return () => cancelAnimationFrame(request);
-  }, [source, grid, picked, cursor, hoverRow, region, view, room, picture, draft, theme]);
+  }, [source, grid, picked, cursor, hoverRow, region, view, room, picture, draft, theme, boxes, dragged]);
 
   const zoomInMiddle = (direction: 1 | -1) => move((now) => zoomedAt(now, direction, room.w / 2, room.h / 2));
   const zoomBy = (direction: 1 | -1) =>
@@ -126,6 +136,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
     const box = (frame.current as HTMLDivElement).getBoundingClientRect();
     return { x: event.clientX - box.left, y: event.clientY - box.top };
   };
+  const edgesUnder = ({ x, y }: { x: number; y: number }) => (view && dragged ? hand.edgesAt(exactPixelAt(view, x, y)) : null);
   /** The frame under a point, and the row there, which cells have even where they are empty. */
   const under = useCallback(
     (x: number, y: number): { frame: Frame | undefined; row: number | null } => {
@@ -158,7 +169,8 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
         if (event.button > 1 || (event.target as Element).closest("button")) return;
         event.currentTarget.setPointerCapture(event.pointerId);
         const at = placeOf(event);
-        press.current = { ...at, dragged: false, hand: dragged !== undefined && event.button === 0 && !space.current };
+        const takes = dragged !== undefined && (!dragged.drawsNone || edgesUnder(at) !== null);
+        press.current = { ...at, dragged: false, hand: takes && event.button === 0 && !space.current };
         if (press.current.hand && view) hand.down(exactPixelAt(view, at.x, at.y));
       }}
       onPointerMove={(event) => {
@@ -183,6 +195,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
           move((now) => panned(now, dx, dy, sheet, room));
           return;
         }
+        event.currentTarget.style.cursor = cursorOver(edgesUnder(at));
         // A row's handle says itself which row it is.
         if ((event.target as Element).closest("button")) return;
         const { row } = under(at.x, at.y);

@@ -3,7 +3,7 @@
 import type { Rect, Size } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
 import { useRef, useState } from "react";
-import { type Box, type BoxGesture, gestureAt, rectDuring, type Spot, snapped } from "../../preview/box-gesture";
+import { type Box, type BoxGesture, type Edges, gestureAt, rectDuring, type Spot, snapped } from "../../preview/box-gesture";
 
 const REACH = 5; // CSS px: how near to a line counts as on it
 
@@ -14,22 +14,29 @@ export interface HandInput {
   readonly zoom: number;
   /** Whether a drag inside a box draws another one instead of moving it. */
   readonly onlyEdges: boolean;
+  /** Whether edges keep to what is drawn; where lines of a grid are meant, they do not. */
+  readonly toDrawn: boolean;
   /** Takes a finished drag: `id` is the box that was moved or resized, null for a new one. */
   readonly onDone: (id: string | null, rect: Rect) => void;
 }
 
 /** Drawing, moving and resizing boxes with the pointer. `draft` is the rectangle while it is dragged. */
-export function useHand({ boxes, sheet, coverage, zoom, onlyEdges, onDone }: HandInput) {
+export function useHand({ boxes, sheet, coverage, zoom, onlyEdges, toDrawn, onDone }: HandInput) {
   const gesture = useRef<BoxGesture | null>(null);
   const [draft, setDraft] = useState<Rect | null>(null);
   const reach = Math.max(1, REACH / zoom);
   const rectAt = (at: Spot, free: boolean): Rect | null => {
     if (!gesture.current) return null;
     const rect = rectDuring(gesture.current, at, { x: 0, y: 0, ...sheet });
-    return free ? rect : snapped(gesture.current, rect, boxes, coverage, reach);
+    return free ? rect : snapped(gesture.current, rect, boxes, toDrawn ? coverage : null, reach);
   };
   return {
     draft,
+    /** The edges that a press at a spot would take; null for none. */
+    edgesAt: (at: Spot): Edges | null => {
+      const would = gestureAt(boxes, at, reach, onlyEdges);
+      return would.kind === "resize" ? would.edges : null;
+    },
     down: (at: Spot) => {
       gesture.current = gestureAt(boxes, at, reach, onlyEdges);
     },

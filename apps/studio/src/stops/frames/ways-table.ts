@@ -8,7 +8,7 @@ import type { ComponentType } from "react";
 import type { Way } from "../../project/view";
 import { inBackground } from "../../ui/in-background";
 import { cutAlongOutlines } from "./along-outlines";
-import { type DraggedBoxes, frameBoxes, regionBoxes } from "./boxes";
+import { type DraggedBoxes, frameBoxes, gridPartBoxes, regionBoxes } from "./boxes";
 import { backToCells } from "./cells-before";
 import { CellFields } from "./grid-fields";
 import { HandFields } from "./hand-fields";
@@ -41,6 +41,7 @@ export const WAYS: readonly WayOfCutting[] = [
     key: "k",
     command: "Cut into cells",
     Fields: CellFields,
+    boxes: gridPartBoxes,
     begin: (source) => source.cut && !isGrid(source) && backToCells(source),
   },
   {

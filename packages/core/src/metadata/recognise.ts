@@ -3,7 +3,7 @@
  * and which of their fields mean what. Nothing here knows who wrote the file.
  */
 import type { CaravanError, Reading, Size } from "../model";
-import { notationsOf, type ParsedMetadata, problem } from "../notation";
+import { inNoNotation, notationsOf, type ParsedMetadata, problem } from "../notation";
 import { columnsAround, sizesAround, spacesAround } from "./assignments";
 import { CELLS, cellRecords, probeCell } from "./cells";
 import { recogniseClips } from "./clips";
@@ -56,7 +56,7 @@ export function recognise(text: string, described: Described, where: string): Re
     if (best?.named && best.score - 0.25 * Math.log2(best.found.placed) >= CONVINCING) break;
   }
   if (!best) {
-    if (first === null) throw nothingRepeats(where);
+    if (first === null) throw inNoNotation(text, where);
     throw nothingFits(first.groups, first.parsed, described, where);
   }
   return read(best, described, where);
@@ -219,14 +219,6 @@ function turnedAs(parsed: ParsedMetadata, reading: Reading, described: Described
 
 /** As many frames as are held against the picture for that. */
 const MOST_TURNED = 300;
-
-function nothingRepeats(where: string): CaravanError {
-  return problem(
-    where,
-    "It is none of JSON, XML, YAML, TOML, sections of key = value, or a table, and no pattern in it repeats.",
-    "Give a file that lists the rectangles of the frames in one of these forms.",
-  );
-}
 
 /** Says what was looked for and how near the file came. */
 function nothingFits(groups: readonly RecordGroup[], parsed: ParsedMetadata, described: Described, where: string): CaravanError {

@@ -7,13 +7,11 @@
  * Cost: O(text).
  */
 import { type Atom, leafOfAtom, type Token, tokensOf } from "./lexer";
-import { DEEPEST, Members, type Tree, tooDeep } from "./tree";
-
-const LONGEST = 1_572_864; // characters: about 20,000 records
+import { DEEPEST, LONGEST_PATTERN, Members, type Tree, tooDeep } from "./tree";
 
 /** Null if brackets do not match, or nothing nests. Throws if it is nested too deep; `where` names the file. */
 export function fromCode(text: string, where: string): Tree | null {
-  if (text.length > LONGEST) return null;
+  if (text.length > LONGEST_PATTERN) return null;
   const tokens = tokensOf(text);
   const reader: Cursor = { tokens, at: 0, where, failed: false };
   const entries = itemsOf(reader, null, 0);

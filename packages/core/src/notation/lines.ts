@@ -7,9 +7,7 @@
  * Cost: O(text) for parting and grouping.
  */
 import { type Atom, leafOfAtom, type Token, tokensOf } from "./lexer";
-import { Members, type Tree } from "./tree";
-
-const LONGEST = 1_048_576; // characters: about 20,000 records
+import { LONGEST_PATTERN, Members, type Tree } from "./tree";
 
 interface Line {
   readonly tokens: readonly Token[];
@@ -19,7 +17,7 @@ interface Line {
 
 /** Records by the make of their lines, `line 0`, `line 1` …, and by blocks of lines; null if no make comes again. */
 export function fromLines(text: string): Tree | null {
-  if (text.length > LONGEST) return null;
+  if (text.length > LONGEST_PATTERN) return null;
   const lines = linesOf(text);
   const makes = makesOf(lines);
   const members = new Members();

@@ -4,13 +4,16 @@
  * Recognised by content, not by a file's ending. A text may be read in several notations; which of them says something of frames is found out
  * by trying. Holds: a tree is plain JSON; numbers that were written as text are numbers; no text is ever run or fetched.
  */
+
+import type { CaravanError } from "../model";
 import { fromCode } from "./code";
+import { withFlatRecords } from "./flat";
 import { fromJson } from "./json";
 import { fromLines } from "./lines";
 import { fromSections } from "./sections";
 import { fromBlankTable, fromTable } from "./table";
 import { fromToml } from "./toml";
-import { problem, type Tree } from "./tree";
+import { LONGEST_PATTERN, problem, type Tree } from "./tree";
 import { fromXml } from "./xml";
 import { fromYaml } from "./yaml";
 
@@ -24,6 +27,9 @@ export interface ParsedMetadata {
 }
 
 const MOST_TEXT = 32 * 1_048_576; // characters; far beyond any sheet's description
+
+/** Texts up to this are tried whatever is in them. */
+const SHORT = 10_000; // characters
 
 const READERS: Readonly<Record<Container, (text: string, where: string) => Tree | null>> = {
   json: (text, where) => {
@@ -43,7 +49,18 @@ const READERS: Readonly<Record<Container, (text: string, where: string) => Tree 
 /** The first notation that the text is written in. Throws `bad-metadata` with what was tried. `where` names the file. */
 export function parseMetadata(text: string, where: string): ParsedMetadata {
   for (const parsed of notationsOf(text, where)) return parsed;
-  throw problem(
+  throw inNoNotation(text, where);
+}
+
+/** Says that a text is in none of the notations, or too long for those that are found by what repeats. */
+export function inNoNotation(text: string, where: string): CaravanError {
+  if (text.length > LONGEST_PATTERN)
+    return problem(
+      where,
+      `It is none of JSON, XML, YAML, TOML, sections of key = value, or a table, and longer than the ${LONGEST_PATTERN} characters in which patterns are looked for.`,
+      "Give the part of it that describes this picture.",
+    );
+  return problem(
     where,
     "It is none of JSON, XML, YAML, TOML, sections of key = value, or a table, and no pattern in it repeats.",
     "Give a file that lists the rectangles of the frames in one of these forms.",
@@ -52,7 +69,8 @@ export function parseMetadata(text: string, where: string): ParsedMetadata {
 
 /** The text in the notation that a reading is of. Throws `bad-metadata` if it is not written so. */
 export function parseAs(container: Container, text: string, where: string): ParsedMetadata {
-  const tree = READERS[container](contentOf(text, where), where);
+  const plain = READERS[container](contentOf(text, where), where);
+  const tree = plain === null ? null : withFlatRecords(plain);
   if (tree === null) throw problem(where, `It is not written as ${container}.`, "Give the file as it was, or read it anew.");
   return { container, tree };
 }
@@ -61,7 +79,7 @@ export function parseAs(container: Container, text: string, where: string): Pars
 export function* notationsOf(text: string, where: string): Generator<ParsedMetadata> {
   const content = contentOf(text, where);
   if (content.startsWith("<")) {
-    yield { container: "xml", tree: fromXml(content, where) };
+    yield { container: "xml", tree: withFlatRecords(fromXml(content, where)) };
     return;
   }
   let broken: string | null = null;
@@ -69,7 +87,7 @@ export function* notationsOf(text: string, where: string): Generator<ParsedMetad
   if (/^([{[]|\/[/*])/.test(content)) {
     const json = fromJson(content, where);
     if (json.ok) {
-      yield { container: "json", tree: json.tree };
+      yield { container: "json", tree: withFlatRecords(json.tree) };
       return;
     }
     // What stops in the middle is not guessed at: half a file would be taken for a whole one.
@@ -78,12 +96,14 @@ export function* notationsOf(text: string, where: string): Generator<ParsedMetad
       containers = ["yaml", "code"];
     }
   }
+  // Rectangles are numbers, in whatever notation; a long text without any is not read in six ways first.
+  if (content.length > SHORT && !/\d/.test(content)) return;
   let found = 0;
   for (const container of likelyFirst(containers, content)) {
     const tree = READERS[container](content, where);
     if (tree === null || typeof tree !== "object") continue;
     found++;
-    yield { container, tree };
+    yield { container, tree: withFlatRecords(tree) };
   }
   if (found === 0 && broken !== null) throw damaged(where, broken);
 }

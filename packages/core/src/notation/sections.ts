@@ -5,6 +5,7 @@
  * same name. A head may carry fields of its own (`[part kind="a" id=2]`), and a value in brackets may go on over lines.
  */
 import { fromCode } from "./code";
+import { constantsAsPairs } from "./flat";
 import { leafOf, leafOfQuoted } from "./leaf";
 import { Members, type Tree } from "./tree";
 
@@ -34,7 +35,7 @@ export function fromSections(text: string, where: string): Tree | null {
   let here = root;
   let pairs = 0;
   let strangers = 0;
-  const lines = text.split(/\r?\n/);
+  const lines = (constantsAsPairs(text) ?? text).split(/\r?\n/);
   for (let k = 0; k < lines.length; k++) {
     const line = lines[k] as string;
     if (REMARK.test(line) || line.trim() === "") continue;

@@ -46,3 +46,6 @@ export class Members {
     return [...this.lists].filter(([, list]) => list.length > 1).map(([key]) => key);
   }
 }
+
+/** Longest text in which records are found by what repeats, in characters: about 10,000 of them. */
+export const LONGEST_PATTERN = 786_432;

@@ -1,5 +1,6 @@
 /** XML: attributes, child elements, nested groups, and lists of keys and values in turn. */
 import { XMLParser } from "fast-xml-parser";
+import { pairsAsRecord } from "./flat";
 import { leafOf } from "./leaf";
 import { DEEPEST, problem, type Tree, tooDeep } from "./tree";
 
@@ -53,6 +54,10 @@ function childrenOf(nodes: readonly XmlNode[], depth: number, where: string): Tr
     lists.set(name, list);
     list.push(elementOf(node, depth, where));
   }
+  // `<p n="x" v="2"/><p n="y" v="4"/>`: the fields of the record that they stand in.
+  const [only] = [...lists.values()];
+  const fields = depth > 0 && lists.size === 1 && only ? pairsAsRecord(only) : null;
+  if (fields) return fields;
   return Object.fromEntries([...lists].map(([name, list]) => [name, list.length === 1 ? (list[0] as Tree) : list]));
 }
 

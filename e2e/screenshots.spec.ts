@@ -1,8 +1,10 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
+import { crop } from "@caravan/core/raster";
+import { PORTER_SIZE } from "../examples/draw/porter";
 import { KEYED } from "../packages/core/src/example/examples.fixture";
 import { expect, test } from "./fixtures";
-import { dropFiles, goTo, openStudio } from "./studio";
+import { dropFiles, goTo, openStudio, png, pngFile, rawArt } from "./studio";
 
 test.use({ moving: true });
 
@@ -87,10 +89,22 @@ for (const [scheme, suffix] of [
       await game.close();
     }
 
-    const raw = (name: string) => ({ name, bytes: new Uint8Array(readFileSync(join(import.meta.dirname, "../examples/raw", name))) });
-    const banner = Array.from({ length: 12 }, (_, k) => raw(`banner${k + 1}.png`));
-    await dropFiles(page, [raw("bazaar.png"), raw("bazaar.json"), ...banner, raw("well.gif"), raw("porter-on-white.png")]);
+    if (suffix === "day") {
+      const banner = Array.from({ length: 12 }, (_, k) => rawArt(`banner${k + 1}.png`));
+      await dropFiles(page, [rawArt("bazaar.png"), rawArt("bazaar.json"), ...banner, rawArt("well.gif"), rawArt("porter-on-white.png")]);
+    } else await dropFiles(page, walkingStills());
     await page.getByRole("dialog", { name: "What came in" }).waitFor();
-    await page.waitForTimeout(500);
-    await page.screenshot({ path: to(`arrival-${suffix}`) });
+    await page.waitForTimeout(700);
+    await page.screenshot({ path: to(suffix === "day" ? "arrival-day" : "facings-dusk") });
   });
+
+/** The porter's walk as stills, named by facing; its west side is left to be mirrored. */
+function walkingStills() {
+  const art = join(import.meta.dirname, "../examples/tamarisk-road/art/porter-walk.png");
+  const sheet = png.decode(new Uint8Array(readFileSync(art)), "porter-walk.png");
+  return ["s", "se", "e", "ne", "n"].flatMap((facing, row) =>
+    Array.from({ length: 8 }, (_, k) =>
+      pngFile(`walk_${facing}_${k + 1}.png`, crop(sheet, { x: k * PORTER_SIZE.w, y: row * PORTER_SIZE.h, ...PORTER_SIZE })),
+    ),
+  );
+}

@@ -23,8 +23,7 @@ export function useSuggestedCuts(source: Source): SuggestedCuts {
   useEffect(() => {
     if (!picture) return;
     let gone = false;
-    suggested(source, picture)
-      .then(({ grids, outlines }) => !gone && setFound({ of: picture, cuts: { grids: grids.slice(0, SHOWN), outlines } }))
+    suggested(source, picture, (cuts) => !gone && setFound({ of: picture, cuts }))
       // Without suggestions everything else still works.
       .catch(() => {});
     return () => {
@@ -34,11 +33,16 @@ export function useSuggestedCuts(source: Source): SuggestedCuts {
   return found && found.of === picture ? found.cuts : NONE;
 }
 
-async function suggested(source: Source, picture: Picture): Promise<SuggestedCuts> {
-  const { ground } = picture;
+/** Of larger pictures the grids come first, so that nobody waits for the outlines. */
+const LARGE = 2048 * 2048; // px
+
+async function suggested(source: Source, picture: Picture, tell: (cuts: SuggestedCuts) => void): Promise<void> {
+  const { ground, width, height } = picture;
   const seenThrough = ground && !source.clearing;
   const { coverage } = seenThrough ? await pictureOfLook(lookOf({ clearing: ground.clearing }, sheetOf(source))) : picture;
-  const cuts = await run("suggestCuts", { coverage });
   // Outlines are looked for in the picture as it is: until its ground is cleared there are none.
-  return seenThrough ? { ...cuts, outlines: null } : cuts;
+  if (seenThrough || width * height > LARGE) tell({ grids: (await run("suggestGrids", { coverage })).slice(0, SHOWN), outlines: null });
+  if (seenThrough) return;
+  const { grids, outlines } = await run("suggestCuts", { coverage });
+  tell({ grids: grids.slice(0, SHOWN), outlines });
 }

@@ -179,7 +179,10 @@ function byMetadata(sheet: Sheet, file: string, options: CutOptions): void {
   const described = { picture: basename(image), coverage };
   const { parsed, reading, grade } = recogniseAs(textFromUtf8(readFile(file)), described, file, options.read);
   const { frames, unplaced } = readFrames(parsed, reading, described);
-  const clips = readClips(parsed, reading, frames).map((clip) => ({ ...clip, steps: clip.steps.map(({ frame, ms }) => ({ frame, ms })) }));
+  const clips = readClips(parsed, reading, frames).map((clip) => ({
+    ...clip,
+    steps: clip.steps.map(({ frame, ms, events }) => ({ frame, ms, ...(events ? { events } : {}) })),
+  }));
   if (frames.length === 0)
     throw new CaravanError("bad-metadata", file, "No frame of it lies on this picture.", `First: ${unplaced[0]?.why ?? ""}`);
   if (grade.grade === "doubtful")

@@ -30,16 +30,20 @@ export interface OutlineSuggestion {
 const MOST_CUT = 0.12;
 /** Figures in a cell, on average: a grid that fits holds one in each. */
 const MOST_IN_A_CELL = 1.4;
+/** Bits that hang together, before loose ones are joined to their figures. */
+const MOST_ISLANDS = 4000;
 /** More pieces than this are no figures. */
 const MOST_PIECES = 1000;
 
 /** Null if there are no outlines to speak of: a sheet that is drawn all over, or one figure. */
 export function suggestOutlines(coverage: Coverage, grids: readonly GridSuggestion[]): OutlineSuggestion | null {
   if (coverage.colours) return null;
+  const { islands } = findIslands(coverage, { joinPx: 0, leastPx: 1 });
+  // Joining dust takes long, and dust is no figures.
+  if (islands.length < 2 || islands.length > MOST_ISLANDS) return null;
   const { pieces } = cutSheet(coverage, USUAL_OUTLINES, "suggestion");
   if (pieces.length < 2 || pieces.length > MOST_PIECES) return null;
   const row = groupedByRow(pieces).reduce((most, each) => (each.length > most.length ? each : most), [] as readonly Piece[]);
-  const { islands } = findIslands(coverage, { joinPx: 0, leastPx: 1 });
   const size = { w: coverage.width, h: coverage.height };
   const grid = grids[0] && gridOf(size, cutOfSuggestion(grids[0]), "suggestion");
   const fits = grid !== undefined && cutBy(grid, islands) <= MOST_CUT && perCell(grid, pieces) <= MOST_IN_A_CELL;

@@ -58,6 +58,9 @@ interface Way {
 
 const LEAST_CELL = 6; // px
 const SPACES = [0, 1, 2, 3, 4, 5, 6, 7, 8, 10, 12, 16, 20, 24, 32]; // px that people leave as margins and gaps
+const MOST_SPACE = 32; // px
+/** How far a grid may begin before the first drawn pixel, where it begins inside the sheet. */
+const MOST_SLACK = 24; // px
 const MOST_COUNT = 256;
 const KEPT_WAYS = 40;
 
@@ -78,7 +81,7 @@ function waysToDivide(profile: Profile, costOfSlack: CostOfSlack): Way[] {
   const ways: Way[] = [];
   const weigh = (count: number, cell: number, margin: number, gap: number) => {
     const end = length - margin - count * cell - (count - 1) * gap;
-    if (!Number.isInteger(cell) || cell < Math.min(LEAST_CELL, length) || end < 0 || count > MOST_COUNT) return;
+    if (!Number.isInteger(cell) || cell < Math.min(LEAST_CELL, length) || end < 0 || count < 1 || count > MOST_COUNT) return;
     const key = `${count} ${cell} ${margin} ${count === 1 ? 0 : gap}`;
     if (seen.has(key)) return;
     seen.add(key);
@@ -94,14 +97,29 @@ function waysToDivide(profile: Profile, costOfSlack: CostOfSlack): Way[] {
       for (const margin of SPACES)
         for (const end of new Set([0, margin, gap])) weigh(count, (length - margin - end - (count - 1) * gap) / count, margin, gap);
   // Sheets with something left over: by periods at which they look like themselves.
+  const { first, last } = drawnEnds(profile);
+  const inside = first > MOST_SPACE ? Array.from({ length: MOST_SLACK + 1 }, (_, slack) => first - slack) : [];
   for (const period of likelyPeriods(length, alike))
-    for (const gap of SPACES)
-      for (const margin of SPACES) {
-        const cell = period - gap;
-        const count = Math.floor((length - margin + gap) / period);
-        if (cell >= LEAST_CELL && count > 0) weigh(count, cell, margin, gap);
+    for (const gap of SPACES) {
+      const cell = period - gap;
+      if (cell < LEAST_CELL) continue;
+      for (const margin of SPACES) weigh(Math.floor((length - margin + gap) / period), cell, margin, gap);
+      // A grid that begins well inside the sheet ends where nothing more is drawn.
+      for (const margin of inside) {
+        const fits = Math.floor((length - margin + gap) / period);
+        weigh(Math.min(fits, Math.ceil((last + 1 - margin + gap) / period)), cell, margin, gap);
       }
+    }
   return ways.sort((a, b) => a.cost - b.cost).slice(0, KEPT_WAYS);
+}
+
+/** The first and the last place at which something is drawn. */
+function drawnEnds({ length, drawn, total }: Profile): { first: number; last: number } {
+  let first = 0;
+  while (first < length && drawn[first + 1] === 0) first++;
+  let last = length - 1;
+  while (last > first && drawn[last] === total) last--;
+  return { first, last };
 }
 
 /** Peaks of likeness, the highest first. */
@@ -218,6 +236,8 @@ function costOfPeriod(count: number, likeness: number): number {
 
 /** Spaces that fill the side exactly, and simple ones, are likelier. */
 function costOfSpaces({ margin, gap, end, count }: Plan): number {
+  // Where a grid begins well inside the sheet, its place says nothing of how likely it is.
+  if (margin > MOST_SPACE) return 0.3 + (gap === 0 ? 0 : 0.12) + 0.006 * gap + usualSpace(gap) * 0.15;
   const exact = end === margin || (end === 0 && margin === 0) ? 0 : end === 0 ? 0.12 : end === gap && margin <= gap ? 0.1 : 0.45;
   const plain = margin === 0 && gap === 0 ? 0 : margin === 0 || gap === 0 || margin === gap ? 0.16 : 0.24;
   const wide = 0.006 * (margin + (count > 1 ? gap : 0));

@@ -24,6 +24,7 @@ import {
   refuseTooMany,
   type Source,
   type SourceId,
+  type Step,
   sourceById,
   takenPaths,
   type Ways,
@@ -64,7 +65,13 @@ export interface ArrivedClip {
   /** By which actions that come in with it name it; no other clip of the drop has it. */
   readonly ref?: string;
   /** `place` is the step's place in the whole clip, where that is told on several pictures. */
-  readonly steps: readonly { readonly frame: number; readonly duration: Micros; readonly place?: number }[];
+  readonly steps: readonly {
+    readonly frame: number;
+    readonly duration: Micros;
+    readonly place?: number;
+    /** What happens at it, in the file's words. */
+    readonly events?: readonly string[];
+  }[];
   /** The metadata file that told it. Clips of one name and file, told of several pictures, are one. */
   readonly file?: string;
   readonly playback: Clip["playback"];
@@ -164,9 +171,11 @@ function withArrival(project: Project, arrival: Arrival, arrived: ArrivedClips):
 function withArrivedClip(project: Project, id: SourceId, clip: ArrivedClip, { begun, named }: ArrivedClips): Project {
   const { name, ref, steps, playback, times, file } = clip;
   const { frames } = sourceById(project, id);
-  const shown = steps.flatMap(({ frame, duration, place = 0 }) => {
+  const shown = steps.flatMap(({ frame, duration, place = 0, events = [] }) => {
     const found = frames[frame];
-    return found ? [{ place, step: { frame: frameRef({ id }, found), duration: checkedDuration(duration, name) } }] : [];
+    return found
+      ? [{ place, step: { frame: frameRef({ id }, found), duration: checkedDuration(duration, name), ...fittedEvents(events) } }]
+      : [];
   });
   if (shown.length === 0) return project;
   const key = file === undefined ? undefined : JSON.stringify([file, name]);
@@ -192,6 +201,12 @@ function withArrivedClip(project: Project, id: SourceId, clip: ArrivedClip, { be
     times: playback === "once" ? 0 : times,
   };
   return { ...project, clips: [...project.clips, made] };
+}
+
+/** Events that can be names; the others are left out. */
+function fittedEvents(events: readonly string[]): Pick<Step, "events"> {
+  const fit = [...new Set(events.flatMap((event) => fittedName(event, 60) ?? []))];
+  return fit.length > 0 ? { events: fit } : {};
 }
 
 /** Adds pictures as uncut sources at the end. */

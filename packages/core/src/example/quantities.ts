@@ -196,6 +196,8 @@ export function frameQuantity(field: FrameField, { turnedAs, originAs, originUp,
       return FACING;
     case "loop":
       return PLAYBACK;
+    case "event":
+      return null;
   }
 }
 
@@ -224,6 +226,7 @@ export function clipQuantity(field: ClipField, { timeAs, from, fields }: NonNull
     case "row":
     case "pingpong":
     case "reversed":
+    case "event":
       return null;
     case "prefix":
       return text("beginning of its frames' names", ({ clip }) => clip && prefixOf(clip));

@@ -38,9 +38,9 @@ export function framesAndClips(
       file,
       playback,
       times,
-      steps: steps.flatMap(({ frame, ms, place }) => {
+      steps: steps.flatMap(({ frame, ms, place, events }) => {
         const index = places.get(frame);
-        return index === undefined ? [] : [{ frame: index, duration: microsFromMs(ms ?? 100), place }];
+        return index === undefined ? [] : [{ frame: index, duration: microsFromMs(ms ?? 100), place, ...(events ? { events } : {}) }];
       }),
     })),
   };

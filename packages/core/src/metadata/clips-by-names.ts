@@ -24,7 +24,10 @@ export function clipsByNames(frames: readonly ReadFrame[]): ReadClip[] {
       times: 0,
       steps: list
         .sort((a, b) => naturalOrder(a.number, b.number))
-        .map(({ frame }, place) => ({ frame: frame.name, ms: frame.ms ?? 100, place })),
+        .map(({ frame }, place) => ({
+          ...{ frame: frame.name, ms: frame.ms ?? 100, place },
+          ...(frame.events.length > 0 ? { events: frame.events } : {}),
+        })),
       by: "names",
     }));
 }

@@ -1,5 +1,6 @@
 /** Finding what a metadata file says of animations: lists of frames, runs of numbers, rows, beginnings of names, or a field of each frame. */
 import type { ClipField, Reading } from "../model";
+import { eventField } from "./events";
 import { type FrameBook, frameBook, frameCalled, framesOfPattern, listedIn, rangeIn, withoutEnding } from "./frame-book";
 import type { MetadataRecord, RecordGroup } from "./groups";
 import type { ReadFrame } from "./read";
@@ -368,6 +369,8 @@ function otherFields({ records, keyed, pattern }: RecordGroup, found: ClipPaths)
       take("time", (path) => says(last(path), TIME_WORDS) && isTime(path));
   }
   take("facing", (path) => says(last(path), FACING_WORDS) && !isPlayingWay(records, path));
+  const event = isStep ? eventField(records, used) : null;
+  if (event !== null) fields.event = event;
   take("loop", (path) => says(last(path), LOOP_WORDS) && !says(last(path), ["times", "count"]) && !isStepType(records, path));
   // Whatever it is called, words of playing tell it.
   if (fields.loop === undefined) take("loop", (path) => isPlaying(records, path));

@@ -1,6 +1,7 @@
 /** What the fields of frames' records mean beside the rectangle: told by names, and by what their numbers are equal to or lie within. */
 import type { FrameField, Reading, Size } from "../model";
 import { numberOf } from "../notation";
+import { eventField } from "./events";
 import type { MetadataRecord, RecordGroup } from "./groups";
 import { insetWays } from "./inset-ways";
 import { commonFields, nameField } from "./name-field";
@@ -140,6 +141,7 @@ export function otherFields(
   );
   const facing = paths.find((path) => !used.has(path) && says(lastPart(path), FACING_WORDS) && repeats(records, path));
   if (found.clip) take("facing", facing);
+  take("event", eventField(records, used));
   const marks = marksIn(
     records,
     pairs.filter((pair) => pair.named && free(pair)),

@@ -3,6 +3,7 @@ import { facingOfWord } from "../facing";
 import type { Reading } from "../model";
 import type { ParsedMetadata } from "../notation";
 import { clipsByNames } from "./clips-by-names";
+import { eventsAt } from "./events";
 import { frameBook, frameCalled, framesOfPattern, listedIn } from "./frame-book";
 import { groupAt, type MetadataRecord } from "./groups";
 import { millis, type ReadClip, type ReadFrame, timeAt } from "./read";
@@ -71,7 +72,9 @@ function clipOf(records: readonly MetadataRecord[], reading: ClipReading, frames
         : timeAt(record, fields.time, timeAs);
     const ms = own ?? (total === null ? null : total / shown.length) ?? (fps !== null && fps > 0 ? 1000 / fps : null) ?? frame.ms;
     const place = reversed ? shown.length - 1 - k : k;
-    return [{ frame: frame.name, ms: ms === null ? null : Math.round(ms * 1000) / 1000, place }];
+    const said = fields.frame === undefined ? [] : eventsAt(record, fields.event);
+    const events = said.length > 0 ? said : frame.events;
+    return [{ frame: frame.name, ms: ms === null ? null : Math.round(ms * 1000) / 1000, place, ...(events.length > 0 ? { events } : {}) }];
   });
   if (steps.length === 0) return [];
   const { name, facing } = nameOf(records, reading);
@@ -167,7 +170,12 @@ function clipsByField(frames: readonly ReadFrame[]): ReadClip[] {
     const { clip, facing, loop, total } = list[0] as ReadFrame;
     const { playback, times, reversed } = playbackOf(loop, null);
     const each = total === null ? null : Math.round((total * 1000) / list.length) / 1000;
-    const steps = list.map(({ name, ms, index }) => ({ frame: name, ms: ms ?? each, place: index }));
+    const steps = list.map(({ name, ms, index, events }) => ({
+      frame: name,
+      ms: ms ?? each,
+      place: index,
+      ...(events.length > 0 ? { events } : {}),
+    }));
     return { name: clip as string, facing: facingOf(facing), playback, times, steps: reversed ? steps.toReversed() : steps };
   });
 }

@@ -1,9 +1,11 @@
 /** Reading frames from a metadata file by a known reading: what fits is placed, what does not is listed with its reason. */
+
 import { type Box, encloses, type Facing, type FramePoint, type Reading, type Rect, type Size } from "../model";
 import { numberOf, type ParsedMetadata } from "../notation";
 import { isClear } from "../raster";
 import { CELLS, cellRecords } from "./cells";
 import { type Described, isSeen } from "./described";
+import { eventsAt } from "./events";
 import { namesOf } from "./frame-names";
 import { groupAt, type MetadataRecord, type RecordGroup } from "./groups";
 import { insetOf } from "./insets";
@@ -25,6 +27,8 @@ export interface ReadFrame {
   /** Boxes and points by the names that the file has for them, in pixels of the untrimmed frame. */
   readonly boxes: Readonly<Record<string, readonly Box[]>>;
   readonly points: Readonly<Record<string, FramePoint>>;
+  /** What it says that happens when it shows. */
+  readonly events: readonly string[];
   /** Milliseconds, if the record says how long it shows. */
   readonly ms: number | null;
   /** Milliseconds of all frames of its clip together, if that is what the file says. */
@@ -46,7 +50,13 @@ export interface ReadClip {
   /** 0: for ever. */
   readonly times: number;
   /** `ms` is null where the file says no time at all; `place` counts the steps of the whole clip, those on other pictures too. */
-  readonly steps: readonly { readonly frame: string; readonly ms: number | null; readonly place: number }[];
+  readonly steps: readonly {
+    readonly frame: string;
+    readonly ms: number | null;
+    readonly place: number;
+    /** What happens at this step, if anything does. */
+    readonly events?: readonly string[];
+  }[];
   /** Present when the file tells no clips, and this one is made of frames whose names are numbered. */
   readonly by?: "names";
 }
@@ -163,6 +173,7 @@ function frameOf(record: MetadataRecord, reading: Reading, rect: Rect, turned: T
     size,
     origin: originOf(number(fields.originX), number(fields.originY), size, reading),
     ...marksOf(record, reading),
+    events: eventsAt(record, fields.event),
     ms: timeAt(record, fields.time, reading.timeAs, reading.tickMs),
     total: timeAt(record, fields.total, reading.timeAs, reading.tickMs),
     clip: textAt(record, fields.clip),

@@ -135,5 +135,6 @@ export const LAST_WORDS = ["last", "to", "end", "until", "endframe", "stop"];
 export const COUNT_WORDS = ["count", "frames", "length", "num", "n", "size", "framecount", "amount"];
 export const PREFIX_WORDS = ["prefix", "pattern", "base", "match", "glob", "frames", "stem", "beginning"];
 export const PINGPONG_WORDS = ["pingpong", "ping", "yoyo", "alternate", "bounce", "boomerang"];
+export const EVENT_WORDS = ["event*", "signal*", "cue*", "fires", "notif*", "emit*", "sound*", "callback*"];
 export const REVERSED_WORDS = ["reverse", "reversed", "backward", "backwards"];
 export const ROW_WORDS = ["row", "line", "y"];

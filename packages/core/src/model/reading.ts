@@ -36,6 +36,7 @@ export const FrameField = z.enum([
   "clip",
   "facing",
   "loop",
+  "event",
 ]);
 export type FrameField = z.infer<typeof FrameField>;
 
@@ -60,6 +61,7 @@ export const ClipField = z.enum([
   "reversed",
   "times",
   "facing",
+  "event",
 ]);
 export type ClipField = z.infer<typeof ClipField>;
 

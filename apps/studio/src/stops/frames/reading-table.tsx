@@ -45,6 +45,7 @@ const RARE: readonly (readonly [FrameField, string])[] = [
   ["total", "duration of the clip"],
   ["loop", "loop"],
   ["picture", "picture"],
+  ["event", "events"],
 ];
 
 /** What was understood of a metadata file: our fields and where they stand in it; each can be corrected. */

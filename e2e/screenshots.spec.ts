@@ -4,7 +4,7 @@ import { crop } from "@caravan/core/raster";
 import { PORTER_SIZE } from "../examples/draw/porter";
 import { KEYED } from "../packages/core/src/example/examples.fixture";
 import { expect, test } from "./fixtures";
-import { dropFiles, goTo, openStudio, png, pngFile, rawArt } from "./studio";
+import { dropFiles, goTo, openEmpty, openStudio, png, pngFile, rawArt } from "./studio";
 
 test.use({ moving: true });
 
@@ -89,6 +89,8 @@ for (const [scheme, suffix] of [
       await game.close();
     }
 
+    // What is called like a source would be offered as its new art.
+    await openEmpty(page);
     if (suffix === "day") {
       const banner = Array.from({ length: 12 }, (_, k) => rawArt(`banner${k + 1}.png`));
       await dropFiles(page, [rawArt("bazaar.png"), rawArt("bazaar.json"), ...banner, rawArt("well.gif"), rawArt("porter-on-white.png")]);

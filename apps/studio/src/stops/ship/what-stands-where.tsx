@@ -46,7 +46,7 @@ function Unknown({
   const examples = new Map(told.lines.map(({ path, example }) => [path, example]));
   const open = told.unassigned.length;
   return (
-    <section aria-label="Not understood" className="rounded-box border border-brick p-3">
+    <section aria-label="Not understood" className={`rounded-box border p-3 ${open > 0 ? "border-brick" : "border-line"}`}>
       <h3 className="font-bold">Not understood</h3>
       <p className={open > 0 ? "font-semibold text-brick" : "text-muted"}>
         {open > 0

@@ -58,12 +58,22 @@ test("a page closed while a delivery takes its place leaves a whole set: the nex
       (
         await at.evaluate(async () => {
           const game = await (await navigator.storage.getDirectory()).getDirectoryHandle("game");
-          const found: [string, string][] = [];
-          for await (const [name, handle] of (game as unknown as { entries(): AsyncIterable<[string, FileSystemHandle]> }).entries()) {
-            const file = handle instanceof FileSystemFileHandle ? await handle.getFile() : new Blob();
-            found.push([name, btoa(String.fromCharCode(...new Uint8Array(await file.arrayBuffer())))]);
+          const listed = async () => {
+            const found: [string, string][] = [];
+            for await (const [name, handle] of (game as unknown as { entries(): AsyncIterable<[string, FileSystemHandle]> }).entries()) {
+              const file = handle instanceof FileSystemFileHandle ? await handle.getFile() : new Blob();
+              found.push([name, btoa(String.fromCharCode(...new Uint8Array(await file.arrayBuffer())))]);
+            }
+            return found;
+          };
+          // The page moves its files meanwhile: what was listed may be gone when it is read.
+          for (let round = 0; round < 20; round++) {
+            const found = await listed().catch((error: DOMException) =>
+              /^Not(Found|Readable)Error$/.test(error.name) ? null : Promise.reject(error),
+            );
+            if (found) return found;
           }
-          return found;
+          throw new Error("The folder did not come to rest.");
         })
       ).map(([name, base64]) => [name, new Uint8Array(Buffer.from(base64, "base64"))]),
     );

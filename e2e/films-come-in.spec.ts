@@ -62,7 +62,7 @@ test("a range, every second frame and a smaller size are taken, and no time is l
   await expect(asked(page)).toBeVisible();
   await typeNumber(page, "from frame", 2);
   await typeNumber(page, "to frame", 8);
-  await typeNumber(page, "take one of every", 2);
+  await typeNumber(page, "keep one in", 2);
   await choose(page, asked(page).getByRole("combobox", { name: "Size of the frames" }), "32 × 24 (1/2)");
   await expect(page.getByTestId("film-outcome")).toHaveText("4 frames of 32 × 24 px, 0.36 s, 11.11 fps; 12 kB in memory");
   await expect(asked(page).getByRole("img", { name: "last: frame 8" })).toBeVisible();

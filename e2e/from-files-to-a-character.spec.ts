@@ -69,8 +69,8 @@ test("what is missing is mirrored, an action that is not wanted is not made, and
   await dropFiles(page, [...flat, pngFile("idle-s-21.png", clearPixels(8, 8))]);
   const actions = review(page).getByRole("region", { name: "Actions" });
   await expect(actions.getByRole("checkbox")).toHaveAccessibleName("Make the action idle, 4 facings, 1 mirrored");
-  await expect(review(page)).toContainText("Missing is number 19.");
-  await expect(review(page)).toContainText("Of another size: idle-s-21.png (8 × 8).");
+  await expect(review(page)).toContainText("Number 19 is missing.");
+  await expect(review(page)).toContainText("Different size: idle-s-21.png (8 × 8).");
   await actions.getByRole("checkbox").uncheck();
   await page.getByRole("button", { name: "Import" }).click();
   await expect(page.getByText("3 sources came in.")).toBeVisible();
@@ -281,6 +281,15 @@ test("several sources are given new art in one go, and the very art that is ther
   await page.getByRole("button", { name: "Use all new art (2 sources)" }).click();
   await expect(page.getByRole("dialog")).toBeHidden();
   await expect(page.getByRole("button", { name: "Undo: take in the changed art of art-b" })).toBeVisible();
+  // Or all of them are sources of their own, in one choice.
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await dropFiles(page, redrawn);
+  await review(page).getByRole("radio", { name: "Sources of their own" }).click();
+  await page.getByRole("button", { name: "Import 2 of 3" }).click();
+  await expect(page.getByText("2 sources came in.")).toBeVisible();
+  await goTo(page, "Sources");
+  await expect(page.getByRole("list", { name: "Pictures" }).getByRole("listitem")).toHaveCount(5);
 });
 
 test("an atlas and its metadata, dropped again after they were packed anew, keep names, clips and what a person set", async ({ page }) => {

@@ -49,14 +49,20 @@ const flag = (label: string, of: (scope: Scope) => boolean | null | undefined): 
 
 const halves = (value: number) => Math.round(value * 2) / 2;
 
-function timeIn(unit: Unit, label: string, of: (scope: Scope) => number | null | undefined): Quantity {
+function timeIn(unit: Unit, label: string, of: (scope: Scope) => number | null | undefined, tickMs?: number): Quantity {
   return readAs(
     `${label}, ${{ fps: "as frames a second", ms: "ms", seconds: "s", ticks: "in ticks" }[unit]}`,
     (scope) => {
       const ms = of(scope);
-      return ms === null || ms === undefined ? null : unit === "fps" ? 1000 / ms : ms / (millis(1, unit) as number);
+      return ms === null || ms === undefined
+        ? null
+        : unit === "fps"
+          ? 1000 / ms
+          : unit === "ticks" && tickMs !== undefined
+            ? ms / tickMs
+            : ms / (millis(1, unit) as number);
     },
-    (value) => millis(value, unit),
+    (value) => millis(value, unit, tickMs),
   );
 }
 
@@ -120,7 +126,7 @@ export const PLAYBACK: Quantity = {
 };
 
 /** What a field of a frame's record means by a reading; null for those that are told otherwise. */
-export function frameQuantity(field: FrameField, { turnedAs, originAs, originUp, timeAs }: Reading): Quantity | null {
+export function frameQuantity(field: FrameField, { turnedAs, originAs, originUp, timeAs, tickMs }: Reading): Quantity | null {
   const share = originAs === "share";
   switch (field) {
     case "name":
@@ -182,7 +188,7 @@ export function frameQuantity(field: FrameField, { turnedAs, originAs, originUp,
         (value, { frame }) => halves(share ? value * (frame?.size.h ?? 1) : value),
       );
     case "time":
-      return timeIn(timeAs, "how long it shows", ({ frame, clip }) => frame?.ms ?? (clip ? pace(clip).ms : null));
+      return timeIn(timeAs, "how long it shows", ({ frame, clip }) => frame?.ms ?? (clip ? pace(clip).ms : null), tickMs);
     case "total":
       return timeIn(timeAs, "how long all of it shows", ({ frame, clip }) => {
         const whole = clip ?? frame?.clip;

@@ -27,7 +27,7 @@ describe("a series", () => {
   it("comes in the order of its numbers, and tells which are missing", () => {
     const series = only(stills);
     expect(series).toMatchObject({ kind: "series", name: "walk", what: "A series of 4 pictures, 1 to 5, each 32 × 40 px" });
-    expect(series.notes).toEqual(["Missing is number 4."]);
+    expect(series.notes).toEqual(["Number 4 is missing."]);
     const [arrival] = series.arrivals(USUAL_CHOICES);
     expect(arrival).toMatchObject({ name: "walk", coverages: [coverage, coverage, coverage, coverage] });
     expect(arrival?.pictures).toHaveLength(4);
@@ -43,7 +43,7 @@ describe("a series", () => {
   it("tells of pictures of another size", () => {
     const odd = only([...stills, still("walk_4.png", picture("x", 10, 10))]);
     expect(odd.what).toContain("most 32 × 40 px");
-    expect(odd.notes).toEqual(["Of another size: walk_4.png (10 × 10)."]);
+    expect(odd.notes).toEqual(["Different size: walk_4.png (10 × 10)."]);
   });
 
   it("is cleared only if all of it has a ground", () => {

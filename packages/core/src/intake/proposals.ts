@@ -11,7 +11,7 @@ import { namesInFolders, withoutEnding } from "./names";
 import type { Proposal } from "./proposal";
 import { agreedGrids, type SeenGrid, sheetProposal, usualCuts } from "./sheet";
 import { seriesProposal } from "./stills";
-import { fileOf, stillOf, type TakenDescription, type TakenItem } from "./taken";
+import { fileOf, type TakenDescription, type TakenItem } from "./taken";
 
 /** What is known besides the files themselves. */
 export interface KnownOfDrop {
@@ -104,5 +104,5 @@ export function needsReview(proposals: readonly Proposal[]): boolean {
 export function sheetsOf(items: readonly TakenItem[], descriptions: readonly TakenDescription[]): TakenItem[] {
   const described = new Set(descriptions.flatMap(({ of }) => ("picture" in of ? [of.picture] : [])));
   const stills = items.filter(({ art, path }) => art.kind === "still" && !described.has(path));
-  return findSeries(stills, ({ path }) => path).single.filter((item) => stillOf(item).width > 0);
+  return findSeries(stills, ({ path }) => path).single;
 }

@@ -21,10 +21,12 @@ export function seriesProposal({ members, missing, doubles }: Series<TakenItem>,
     name,
     what: `A series of ${taken.length} pictures, ${numbers[0]} to ${numbers.at(-1)}, ${odd.length === 0 ? "each" : "most"} ${usual} px`,
     notes: [
-      ...(missing.length > 0 ? [`Missing ${missing.length === 1 ? "is number" : "are numbers"} ${shortList(missing)}.`] : []),
-      ...(doubles.length > 0 ? [`There twice, and left out: ${shortList(doubles.map(({ path }) => fileOf(path)))}.`] : []),
+      ...(missing.length > 0
+        ? [`${missing.length === 1 ? "Number" : "Numbers"} ${shortList(missing)} ${missing.length === 1 ? "is" : "are"} missing.`]
+        : []),
+      ...(doubles.length > 0 ? [`Skipped, since their numbers are taken: ${shortList(doubles.map(({ path }) => fileOf(path)))}.`] : []),
       ...(odd.length > 0
-        ? [`Of another size: ${shortList(odd.map(({ file }) => `${fileOf(file.path)} (${sizeOf(stillOf(file))})`))}.`]
+        ? [`Different size: ${shortList(odd.map(({ file }) => `${fileOf(file.path)} (${sizeOf(stillOf(file))})`))}.`]
         : []),
     ],
     shows: taken,

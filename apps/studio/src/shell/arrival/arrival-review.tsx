@@ -7,6 +7,7 @@ import { bringIn, forgetRefused } from "../../project/arrive";
 import { endReview, useReview } from "../../project/arriving/review";
 import { useFacingOrder } from "../../project/facing-order";
 import { Button } from "../../ui/button";
+import { Choice } from "../../ui/choice";
 import { inBackground } from "../../ui/in-background";
 import { SheetDialog } from "../../ui/sheet-dialog";
 import { ProposalRow } from "./proposal-row";
@@ -29,6 +30,7 @@ function Review({ proposals }: { proposals: readonly Proposal[] }) {
   const isWanted = ({ id, usual }: (typeof actions)[number]) => wanted.get(id) ?? usual;
   const choose = (proposal: Proposal, change: Partial<Choices>) =>
     setChoices(new Map(choices).set(proposal.id, { ...choicesOf(proposal), ...change }));
+  const known = proposals.filter((proposal) => proposal.known !== undefined);
   const count = proposals.filter((proposal) => choicesOf(proposal).include).length;
   const close = () => {
     endReview();
@@ -48,6 +50,24 @@ function Review({ proposals }: { proposals: readonly Proposal[] }) {
     >
       {actions.length > 0 && (
         <ProposedActions actions={actions} isWanted={isWanted} onWant={(id, yes) => setWanted(new Map(wanted).set(id, yes))} />
+      )}
+      {known.length > 1 && (
+        <div className="mb-3 flex flex-wrap items-center gap-3">
+          <span className="text-muted">{known.length} are called like sources:</span>
+          <Choice
+            label={`What all ${known.length} are`}
+            value={known.every((each) => choicesOf(each).replaces) ? "replaces" : "new"}
+            options={[
+              ["replaces", "New art of them"],
+              ["new", "Sources of their own"],
+            ]}
+            onChange={(way) => {
+              const next = new Map(choices);
+              for (const each of known) next.set(each.id, { ...choicesOf(each), replaces: way === "replaces" });
+              setChoices(next);
+            }}
+          />
+        </div>
       )}
       <ul aria-label="Files" className="flex flex-col gap-2.5">
         {proposals.map((proposal) => (

@@ -48,7 +48,7 @@ function Choosing({ film }: { film: AskedFilm }) {
   return (
     <SheetDialog
       title={`Frames of ${file.name}`}
-      description={`${counted(total, "frame")} of ${facts.width} × ${facts.height} px in ${seconds3(length)} s, ${fps(total, length)} fps. Choose what becomes a series.`}
+      description={`${counted(total, "frame")} of ${facts.width} × ${facts.height} px in ${seconds3(length)} s, ${fps(total, length)} fps. Choose the frames to import.`}
       open
       onClose={() => decide(null)}
     >
@@ -68,7 +68,7 @@ function Choosing({ film }: { film: AskedFilm }) {
           {number("to frame", choice.last + countFrom, choice.first + countFrom, total - 1 + countFrom, (value) => ({
             last: value - countFrom,
           }))}
-          {number("take one of every", choice.every, 1, Math.max(1, total), (every) => ({ every }))}
+          {number("keep one in", choice.every, 1, Math.max(1, total), (every) => ({ every }))}
           <span className="flex items-center gap-1.5 text-muted">
             size
             <Select

@@ -68,7 +68,7 @@ function RangeFields({ clip, source }: { clip: Clip; source: Source }) {
       if (!problem && missing.length > 0)
         say({
           tone: "plain",
-          text: `Left out, being empty, dropped or not there: ${missing.slice(0, 8).join(", ")}${missing.length > 8 ? ", …" : ""}.`,
+          text: `Skipped (empty, dropped or missing): ${missing.slice(0, 8).join(", ")}${missing.length > 8 ? ", …" : ""}.`,
         });
       return problem;
     } catch (error) {

@@ -159,6 +159,7 @@ test("a changed sheet keeps its clips and shows exactly what is the same, change
   await dropAndCut(page, "hero.png", before, 4, 3);
   await page.getByRole("button", { name: "Pick row 0" }).click();
   await page.keyboard.press("c");
+  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
   await page.keyboard.type("walk");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("list", { name: "Steps of walk" })).toBeVisible();

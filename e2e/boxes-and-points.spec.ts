@@ -10,6 +10,7 @@ async function strollAtMarks(page: Page): Promise<void> {
   await dropAndCut(page, "hero.png", figureSheet(4, 1, CELL), 4, 1);
   await page.getByRole("button", { name: "Pick row 0" }).click();
   await page.keyboard.press("c");
+  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
   await page.keyboard.type("stroll");
   await page.keyboard.press("Enter");
   await page.keyboard.press("4");

@@ -315,6 +315,7 @@ test("an atlas and its metadata, dropped again after they were packed anew, keep
   await page.getByRole("option", { name: "bale_1" }).click();
   await expect(page.getByTestId("picked")).toContainText("1 picked");
   await page.keyboard.press("c");
+  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
   await page.keyboard.type("roll");
   await page.keyboard.press("Enter");
   const before = await delivered(page);

@@ -22,6 +22,7 @@ test("22 frames of a sheet with two empty cells become three clips by ranges, th
   await page.keyboard.press("Escape");
   await page.keyboard.press("a");
   await page.keyboard.press("c");
+  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
   await page.keyboard.type("whole");
   await page.keyboard.press("Enter");
   await expect(steps(page, "whole")).toHaveCount(22);

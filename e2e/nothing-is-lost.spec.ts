@@ -7,6 +7,7 @@ async function makeWalk(page: Page): Promise<void> {
   await dropAndCut(page, "hero.png", figureSheet(4, 3), 4, 3);
   await page.getByRole("button", { name: "Pick row 0" }).click();
   await page.keyboard.press("c");
+  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
   await page.keyboard.type("walk");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "walk" })).toBeVisible();

@@ -34,6 +34,7 @@ test("a project saved to a file opens again, with everything in it, and a damage
   await dropAndCut(page, "hero.png", figureSheet(4, 3), 4, 3);
   await page.getByRole("button", { name: "Pick row 1" }).click();
   await page.keyboard.press("c");
+  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
   await page.keyboard.type("walk");
   await page.keyboard.press("Enter");
   const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Control+s")]);

@@ -126,6 +126,7 @@ test("clips are compared side by side, in step by time or by phase, and with wha
   await goTo(page, "Frames");
   await page.getByRole("button", { name: "Pick row 1", exact: true }).click();
   await page.keyboard.press("c");
+  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
   await page.keyboard.type("quick");
   await page.keyboard.press("Enter");
   await page.keyboard.press("Escape");

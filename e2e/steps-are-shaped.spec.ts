@@ -1,17 +1,12 @@
 import { expect, type Page, test } from "./fixtures";
-import { choose, dropAndCut, figureSheet, openEmpty, typeNumber } from "./studio";
+import { choose, clipOfRows, dropAndCut, figureSheet, openEmpty, typeNumber } from "./studio";
 
 test.use({ moving: true });
 
 /** A clip of one row of four figures, and of the row below if asked. */
 async function clipOf(page: Page, rows: 1 | 2): Promise<void> {
   await dropAndCut(page, "figures.png", figureSheet(4, 2), 4, 2);
-  await page.getByRole("button", { name: "Pick row 0" }).click();
-  if (rows === 2) await page.getByRole("button", { name: "Pick row 1" }).click();
-  await page.keyboard.press("c");
-  await page.keyboard.type("walk");
-  await page.keyboard.press("Enter");
-  await page.keyboard.press("Escape");
+  await clipOfRows(page, rows, "walk");
 }
 
 test.beforeEach(async ({ page }) => {

@@ -21,6 +21,9 @@ export interface FrameFacts {
   readonly size: Size;
   /** From the untrimmed frame's top left corner; null where nothing tells it. */
   readonly origin: FramePoint | null;
+  /** The first box of each kind, and the point of each, in pixels of the untrimmed frame. */
+  readonly boxes: Readonly<Record<string, Rect>>;
+  readonly points: Readonly<Record<string, FramePoint>>;
   /** How long it shows, ms, where all who show it agree. */
   readonly ms: number | null;
   readonly page: PageFacts;
@@ -58,6 +61,11 @@ export interface Scope {
   readonly frame?: FrameFacts;
   readonly clip?: ClipFacts;
   readonly step?: StepFacts;
+}
+
+/** The first box of each kind, which is all that a shape with one place for it can say. */
+export function firstOfEach(boxes: Readonly<Record<string, readonly Rect[]>> = {}): Record<string, Rect> {
+  return Object.fromEntries(Object.entries(boxes).flatMap(([name, [first]]) => (first ? [[name, first] as const] : [])));
 }
 
 export function uprightSize({ rect, turned }: Pick<FrameFacts, "rect" | "turned">): Size {

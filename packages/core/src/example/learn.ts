@@ -10,7 +10,7 @@ import { facingOfWord } from "../facing";
 import { groupAt, lastPart, type ReadFrame, readFrames, says, sideOf, unseen } from "../metadata";
 import { CaravanError, type Example, type Reading } from "../model";
 import type { Leaf } from "../notation";
-import type { FrameFacts, PageFacts, Scope, Sheet } from "./facts";
+import { type FrameFacts, firstOfEach, type PageFacts, type Scope, type Sheet } from "./facts";
 import type { Located } from "./locate";
 import { loopsOf, type Repeats } from "./loops";
 import { type Place, placeAt } from "./place";
@@ -24,6 +24,7 @@ import {
   frameCalling,
   frameQuantity,
   IMAGE,
+  markQuantity,
   named,
   PAGE_HEIGHT,
   PAGE_WIDTH,
@@ -119,6 +120,12 @@ export function learnShape(located: Located, reading: Reading, where: string, as
     const quantity = frameQuantity(field as never, reading);
     add(at, field === "name" && quantity ? named(quantity, commonEnding(valuesAt(at))) : quantity);
   }
+  for (const mark of reading.marks ?? [])
+    for (const side of ["x", "y", "w", "h"] as const) {
+      const path = mark[side];
+      const at = path === undefined ? null : resolved(path, reading.frames, first.path, root);
+      if (at !== null) add(at, markQuantity(mark.name, side, mark.w !== undefined));
+    }
   // What stands once: the page's picture and size.
   const facts = exampleFacts(read, addStatic(located, repeats, read, add));
   const places = new Map<Place, FrameFacts>();
@@ -209,8 +216,9 @@ function commonEnding(values: Slot["seen"]): string {
 }
 
 function exampleFacts(read: readonly ReadFrame[], page: PageFacts): FrameFacts[] {
-  return read.map(({ name, rect, turned, inset, size, origin, ms, index }) => ({
-    ...{ name, rect, turned: turned === true, inset, size, origin, ms, index },
+  return read.map(({ name, rect, turned, inset, size, origin, boxes, points, ms, index }) => ({
+    ...{ name, rect, turned: turned === true, inset, size, origin, points, ms, index },
+    boxes: firstOfEach(boxes),
     page,
     clip: null,
   }));

@@ -1,5 +1,5 @@
 import { type ReadFrame, readClips, readFrames, unseen } from "../metadata";
-import { CaravanError } from "../model";
+import { CaravanError, type Reading } from "../model";
 import { parseAs } from "../notation";
 import type { FrameFacts, Sheet } from "./facts";
 import type { Shape } from "./learn";
@@ -25,7 +25,8 @@ export function proveShape(text: string, { reading, traits, frameName }: Shape, 
     );
   for (const [k, wanted] of sheet.frames.entries()) {
     const name = frameName?.quantity.of({ sheet, page: wanted.page, frame: wanted });
-    const why = differenceOf(frames[k] as ReadFrame, wanted, traits, typeof name === "string" ? name : null);
+    const read = frames[k] as ReadFrame;
+    const why = differenceOf(read, wanted, traits, typeof name === "string" ? name : null) ?? markDifference(read, wanted, reading);
     if (why) throw refuse(`frame "${wanted.name}"`, why);
   }
   if (traits.clips === "none") return;
@@ -39,6 +40,22 @@ export function proveShape(text: string, { reading, traits, frameName }: Shape, 
     const step = steps.findIndex(({ ms }, at) => Math.abs((read?.steps[at]?.ms ?? 0) - ms) > 0.0015);
     if (step >= 0) throw refuse(`clip "${name}"`, `step ${step} shows for ${read?.steps[step]?.ms} ms`);
   }
+}
+
+/** Boxes and points that the shape has a place for. What is no whole pixel, as after scaling, a file of boxes cannot say exactly. */
+function markDifference(read: ReadFrame, wanted: FrameFacts, { marks = [] }: Reading): string | null {
+  for (const { name, w } of marks) {
+    const [box, point] = [wanted.boxes[name], wanted.points[name]];
+    if (w !== undefined && box) {
+      const [own] = read.boxes[name] ?? [];
+      if (![box.x, box.y, box.w, box.h].every(Number.isInteger)) continue;
+      if (own?.x !== box.x || own.y !== box.y || own.w !== box.w || own.h !== box.h) return `its box ${name} is another`;
+    } else if (w === undefined && point) {
+      const own = read.points[name];
+      if (!own || Math.abs(own.x - point.x) > 0.5 || Math.abs(own.y - point.y) > 0.5) return `its point ${name} is elsewhere`;
+    }
+  }
+  return null;
 }
 
 function differenceOf(read: ReadFrame, wanted: FrameFacts, { trims, turns, origins }: Shape["traits"], name: string | null): string | null {

@@ -207,6 +207,16 @@ export function frameQuantity(field: FrameField, { turnedAs, originAs, originUp,
   }
 }
 
+/** A side of a frame's box, or of its point, of one kind; 0 where a frame has none, which is no box. */
+export function markQuantity(name: string, side: "x" | "y" | "w" | "h", isBox: boolean): Quantity {
+  return number(`${isBox ? "box" : "point"} ${name}, ${SIDE_WORDS[side]}`, ({ frame }) => {
+    if (isBox) return frame?.boxes[name]?.[side] ?? 0;
+    return side === "x" || side === "y" ? (frame?.points[name]?.[side] ?? 0) : null;
+  });
+}
+
+const SIDE_WORDS = { x: "x", y: "y", w: "width", h: "height" };
+
 const UPRIGHT_WIDTH = number("width", ({ frame }) => frame && uprightSize(frame).w);
 const UPRIGHT_HEIGHT = number("height", ({ frame }) => frame && uprightSize(frame).h);
 

@@ -1,7 +1,7 @@
 /** An atlas as the records that a shape has room for: one list of frames for each file, with the clips that name them. */
 import type { Atlas } from "../atlas";
 import { entriesOf, FACINGS, type Facing, freeName } from "../model";
-import type { ClipFacts, FrameFacts, PageFacts, Sheet, StepFacts } from "./facts";
+import { type ClipFacts, type FrameFacts, firstOfEach, type PageFacts, type Sheet, type StepFacts } from "./facts";
 import type { Traits } from "./learn";
 import { type PlayedAs, playedAs } from "./played-as";
 
@@ -17,9 +17,9 @@ export function sheetsOf(atlas: Atlas, traits: Traits): Sheet[] {
 function sheetOf(atlas: Atlas, traits: Traits, pages: readonly PageFacts[]): Sheet {
   const onPage = new Map(pages.map((page) => [page.index, page]));
   const loose = new Map<string, Loose>();
-  for (const [name, { page, rect, turned, inset, size, origin }] of entriesOf(atlas.frames)) {
+  for (const [name, { page, rect, turned, inset, size, origin, boxes, points = {} }] of entriesOf(atlas.frames)) {
     const at = onPage.get(page);
-    if (at) loose.set(name, { name, rect, turned, inset, size, origin, ms: null, page: at, clip: null });
+    if (at) loose.set(name, { name, rect, turned, inset, size, origin, boxes: firstOfEach(boxes), points, ms: null, page: at, clip: null });
   }
   const all = entriesOf(atlas.clips)
     .filter(([, { steps }]) => steps.every(({ frame }) => loose.has(frame)))

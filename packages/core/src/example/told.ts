@@ -58,14 +58,14 @@ export function toldOf(shape: Shape): Told {
     ...(traits.pages === "one" ? ["several pages in one file"] : []),
     ...(traits.playbacks.includes("pingpong") || traits.clips === "none" ? [] : ["playing to and fro"]),
     "events",
-    "boxes and points",
+    shape.reading.marks ? `boxes and points other than ${shape.reading.marks.map(({ name }) => name).join(", ")}` : "boxes and points",
   ];
   return { lines: [...lines.values()], strange, unassigned, noPlace };
 }
 
 /** What of this atlas a shape could not say, in whole sentences; nothing if all of it is there. */
 export function notesOf(
-  { traits }: Shape,
+  { traits, reading }: Shape,
   atlas: Atlas,
   sheets: readonly { readonly clips: readonly unknown[] }[],
   file: string,
@@ -78,8 +78,16 @@ export function notesOf(
     if (names.length > 0) notes.push(`${file}: ${what} ${list(names)}.`);
   };
   const of = (test: (clip: (typeof clips)[number][1]) => boolean) => clips.filter(([, clip]) => test(clip)).map(([name]) => name);
-  if (Object.values(atlas.frames).some(({ boxes, points }) => boxes || points))
-    notes.push(`${file}: its shape has no place for boxes and points.`);
+  const placed = new Set(reading.marks?.map(({ name }) => name));
+  const marked = Object.values(atlas.frames).map(({ boxes = {}, points = {} }) => new Set([...Object.keys(boxes), ...Object.keys(points)]));
+  const unplaced = new Set(marked.flatMap((names) => [...names].filter((name) => !placed.has(name))));
+  if (unplaced.size > 0) notes.push(`${file}: its shape has no place for ${list([...unplaced])}.`);
+  for (const name of placed) {
+    const without = marked.filter((names) => !names.has(name)).length;
+    if (without > 0) notes.push(`${file}: ${without} of ${marked.length} frames have no ${name}; 0 stands there for them.`);
+  }
+  if (Object.values(atlas.frames).some(({ boxes = {} }) => Object.entries(boxes).some(([name, all]) => placed.has(name) && all.length > 1)))
+    notes.push(`${file}: its shape has a place for one box of a kind; further ones are not in it.`);
   if (traits.clips === "none") {
     if (clips.length > 0) notes.push(`${file}: its shape has no place for clips; ${clips.length} are not in it.`);
     return notes;

@@ -1,4 +1,3 @@
-import { spawnSync } from "node:child_process";
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -7,6 +6,7 @@ import { sha256Hex, utf8, writeZip } from "@caravan/core/codec";
 import { clearPixels, crop, type Pixels, paste, samePixels } from "@caravan/core/raster";
 import { afterAll, describe, expect, it } from "vitest";
 import { sheetOfCells } from "../../core/src/edit/project.fixture";
+import { caravanIn } from "./caravan.fixture";
 import { pngCodec } from "./png";
 
 const root = join(import.meta.dirname, "../../..");
@@ -17,13 +17,7 @@ const at = (...parts: string[]) => join(folder, ...parts);
 
 afterAll(() => rmSync(folder, { recursive: true }));
 
-function caravan(...args: string[]) {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, "packages/cli/bin/caravan.mjs"), ...args], {
-    encoding: "utf8",
-    cwd: folder,
-  });
-  return { status, stdout, stderr, json: () => JSON.parse(stdout) };
-}
+const caravan = caravanIn(folder);
 function write(name: string, pixels: Pixels): string {
   mkdirSync(join(at(name), ".."), { recursive: true });
   writeFileSync(at(name), png.encode(pixels));

@@ -1,4 +1,3 @@
-import { spawnSync } from "node:child_process";
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -6,21 +5,15 @@ import { readBundle } from "@caravan/core/bundle";
 import { clearPixels, crop, type Pixels } from "@caravan/core/raster";
 import { afterAll, describe, expect, it } from "vitest";
 import { sheetOfCells } from "../../core/src/edit/project.fixture";
+import { caravanIn } from "./caravan.fixture";
 import { pngCodec } from "./png";
 import { jpegBytes, webpBytes } from "./stills.fixture";
 
-const root = join(import.meta.dirname, "../../..");
 const folder = mkdtempSync(join(tmpdir(), "caravan-new-"));
 const at = (...parts: string[]) => join(folder, ...parts);
 afterAll(() => rmSync(folder, { recursive: true }));
 
-function caravan(...args: string[]) {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, "packages/cli/bin/caravan.mjs"), ...args], {
-    encoding: "utf8",
-    cwd: folder,
-  });
-  return { status, stdout, stderr, json: () => JSON.parse(stdout) };
-}
+const caravan = caravanIn(folder);
 function write(name: string, bytes: Uint8Array | Pixels): void {
   mkdirSync(join(at(name), ".."), { recursive: true });
   writeFileSync(at(name), bytes instanceof Uint8Array ? bytes : pngCodec().encode(bytes));

@@ -1,4 +1,4 @@
-/** Which facing comes first where an order tells facings, and which way round the others follow: asked for once, remembered by this browser. */
+/** The first facing of rows or files in order, and which way the others turn from it. Asked once, then kept in this browser. */
 import type { NumberedFrom } from "@caravan/core/facing";
 import { FACINGS } from "@caravan/core/model";
 import { create } from "zustand";

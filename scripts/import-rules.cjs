@@ -3,8 +3,8 @@
 const FLOORS = [
   ["model"],
   ["raster", "playback", "clip", "facing", "series", "references", "undo", "notation"],
-  ["art", "codec", "cut", "pack", "lettering"],
-  ["marks", "metadata", "frame-identity", "atlas", "bundle"],
+  ["art", "codec", "cut", "pack", "lettering", "behave"],
+  ["marks", "metadata", "frame-identity", "atlas", "bundle", "rehearse"],
   ["delivery-plan", "example"],
   ["edit"],
   ["check", "intake"],
@@ -33,10 +33,10 @@ module.exports = {
     { name: "no-loops", severity: "error", from: {}, to: { circular: true } },
     {
       // Bundled into it when it is built: what a game ships stays small.
-      name: "player-imports-only-playback",
+      name: "player-imports-only-playback-and-behave",
       severity: "error",
       from: { path: "^packages/player/src", pathNot: "\\.test\\.ts$" },
-      to: { pathNot: "^packages/(player/src|core/src/playback)/" },
+      to: { pathNot: "^packages/(player/src|core/src/(playback|behave))/" },
     },
     {
       name: "core-knows-no-other-package",
@@ -52,10 +52,10 @@ module.exports = {
     },
     {
       // A game ships it, so it may bring nothing along: of the model only types.
-      name: "playback-brings-nothing-along",
+      name: "playback-and-behave-bring-nothing-along",
       severity: "error",
-      from: { path: core(["playback"]), pathNot: "\\.test\\.ts$" },
-      to: { pathNot: core(["playback"]), dependencyTypesNot: ["type-only"] },
+      from: { path: core(["playback", "behave"]), pathNot: "\\.test\\.ts$" },
+      to: { pathNot: core(["playback", "behave"]), dependencyTypesNot: ["type-only"] },
     },
     {
       name: "reach-a-folder-by-its-index",

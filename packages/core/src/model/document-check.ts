@@ -84,6 +84,18 @@ export function checkWhole(project: Project, where: string): void {
   once("actions named", project.actions);
   once("marks named", project.marks);
   once("examples named", project.examples);
+  once("behaviours named", project.behaviours ?? []);
+  for (const { name, inputs, rules } of project.behaviours ?? []) {
+    once(`inputs of "${name}" named`, inputs);
+    once(`rules of "${name}" named`, rules);
+  }
+  once("stages named", project.stages ?? []);
+  for (const { name, zones, effects, extras } of project.stages ?? []) {
+    once(`zones of "${name}" named`, zones);
+    once(`effects of "${name}" named`, effects);
+    once(`extras of "${name}" named`, extras);
+  }
+  once("drives named", project.drives ?? []);
   once("deliveries named", project.deliveries);
   const clips = new Set<string>(project.clips.map(({ name }) => name));
   for (const { name, facings } of project.actions)

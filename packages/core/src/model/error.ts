@@ -28,6 +28,7 @@ export type ErrorCode =
   | "read-only"
   | "cancelled"
   | "bad-metadata"
+  | "bad-track"
   | "unsupported"
   | "other-project"
   | "changed-meanwhile"

@@ -1,4 +1,16 @@
 export { Action, ActionName, FACINGS_OF, facingsPresent, Petal, Ways } from "./action";
+export {
+  Behaviour,
+  BehaviourName,
+  BUTTON_STATES,
+  Condition,
+  FileBehaviour,
+  Input,
+  type InputKind,
+  Rule,
+  Track,
+  type TrackEntry,
+} from "./behaviour";
 export { Clearing, Colour } from "./clearing";
 export { Clip, ClipName, clipRules, PLAIN_LOOP, Step, USUAL_STEP } from "./clip";
 export { counted } from "./counted";
@@ -15,6 +27,7 @@ export {
 export { checkDocument } from "./document-check";
 export { CaravanError, type ErrorCode, unreachable, whyOf } from "./error";
 export { FACINGS, Facing } from "./facing";
+export { behavioursFromFile, behavioursToFile } from "./file-behaviour";
 export { encloses, FramePoint, overlaps, type Px, Rect, Size, Spacing, sameRect, scaledSide } from "./geometry";
 export { jsonSchemaOf, projectJsonSchema } from "./json-schema";
 export {
@@ -39,9 +52,11 @@ export { MOST_PICTURES, refuseTooMany } from "./picture-limit";
 export { freePath, freePicturePaths, isDeviceName, pathKey, pathStem, takenPaths, withDistinctPaths } from "./picture-paths";
 export {
   actionNamed,
+  behaviourNamed,
   clipNamed,
   clipsByFrame,
   clipsOfAction,
+  driveNamed,
   emptyProject,
   exampleNamed,
   findFrame,
@@ -52,6 +67,7 @@ export {
   type PlacedFrame,
   Project,
   sourceById,
+  stageNamed,
 } from "./project";
 export { ProjectFile, projectFromFile, projectToFile, uncheckedProject } from "./project-file";
 export { ClipField, Example, FrameField, Reading } from "./reading";
@@ -75,4 +91,20 @@ export {
   scaleOf,
   sheetOf,
 } from "./source";
+export {
+  type AccountRow,
+  Area,
+  Drive,
+  Effect,
+  Extra,
+  HitPair,
+  KeyMoment,
+  Movement,
+  STAGE_VIEWS,
+  Stage,
+  StageKey,
+  StageName,
+  type WHYS,
+  Zone,
+} from "./stage";
 export { checkedDuration, LONGEST_STEP, type Micros, microsFromMs, msFromMicros } from "./time";

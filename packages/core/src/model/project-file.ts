@@ -4,10 +4,13 @@
  * Older versions are migrated here, newer ones refused.
  */
 import * as z from "zod";
+import { FileBehaviour } from "./behaviour";
 import { checkWhole, unfitField } from "./document-check";
 import { CaravanError } from "./error";
+import { behavioursFromFile, behavioursToFile } from "./file-behaviour";
 import { clipFromFile, clipToFile, FileClip } from "./file-clip";
 import { migrated } from "./migrations";
+import { Name } from "./name";
 import { Project } from "./project";
 
 const PROJECT_FORMAT = "caravan-project";
@@ -18,12 +21,13 @@ export const ProjectFile = z.strictObject({
   version: z.literal(PROJECT_VERSION),
   ...Project.shape,
   clips: z.array(FileClip),
+  behaviours: z.record(Name, FileBehaviour).optional(),
 });
 export type ProjectFile = z.infer<typeof ProjectFile>;
 
 /** The document as it is written. Untouched parts are shared with the project. */
 export function projectToFile(project: Project): ProjectFile {
-  const { name, pixelsPerUnit, sources, readings, examples, marks, clips, actions, deliveries } = project;
+  const { name, pixelsPerUnit, sources, readings, examples, marks, clips, actions, behaviours, stages, drives, deliveries } = project;
   return {
     format: PROJECT_FORMAT,
     version: PROJECT_VERSION,
@@ -35,6 +39,9 @@ export function projectToFile(project: Project): ProjectFile {
     marks,
     clips: clips.map(clipToFile),
     actions,
+    ...(behaviours === undefined ? {} : { behaviours: behavioursToFile(behaviours) }),
+    ...(stages === undefined ? {} : { stages }),
+    ...(drives === undefined ? {} : { drives }),
     deliveries,
   };
 }
@@ -64,11 +71,7 @@ export function projectFromFile(content: unknown, where: string): Project {
   for (let version = raw.version as number; version < PROJECT_VERSION; version++) raw = migrated(raw, version);
   const parsed = ProjectFile.safeParse(raw);
   if (!parsed.success) throw unfitField(parsed.error, where);
-  const { format: _format, version: _version, clips, ...rest } = parsed.data;
-  const project: Project = {
-    ...rest,
-    clips: clips.map(clipFromFile),
-  };
+  const project = documentOf(parsed.data);
   checkWhole(project, where);
   return project;
 }
@@ -78,7 +81,11 @@ export function projectFromFile(content: unknown, where: string): Project {
  * an earlier one that does. Throws whatever comes of reading nonsense.
  */
 export function uncheckedProject(content: unknown): Project {
-  const { format: _format, version, clips, ...rest } = content as ProjectFile;
-  if (version !== PROJECT_VERSION) throw new Error("Only documents of today's version can be walked back.");
-  return { ...rest, clips: clips.map(clipFromFile) };
+  const file = content as ProjectFile;
+  if (file.version !== PROJECT_VERSION) throw new Error("Only documents of today's version can be walked back.");
+  return documentOf(file);
+}
+
+function documentOf({ format: _format, version: _version, clips, behaviours, ...rest }: ProjectFile): Project {
+  return { ...rest, clips: clips.map(clipFromFile), ...(behaviours === undefined ? {} : { behaviours: behavioursFromFile(behaviours) }) };
 }

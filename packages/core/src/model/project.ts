@@ -1,5 +1,6 @@
 import * as z from "zod";
 import { Action, type ActionName } from "./action";
+import { Behaviour, type BehaviourName } from "./behaviour";
 import { Clip, type ClipName } from "./clip";
 import { Delivery, USUAL_DELIVERY } from "./delivery";
 import { CaravanError } from "./error";
@@ -7,6 +8,7 @@ import { MarkKind, type MarkName } from "./marks";
 import { Name } from "./name";
 import { Example, Reading } from "./reading";
 import { type Frame, type FrameRef, frameRef, Source, type SourceId } from "./source";
+import { Drive, Stage } from "./stage";
 
 /** The document: all that is saved of a project but the pictures themselves, which are named by hash. */
 export const Project = z.strictObject({
@@ -23,6 +25,9 @@ export const Project = z.strictObject({
   marks: z.array(MarkKind).describe("Kinds of boxes and points that frames may have."),
   clips: z.array(Clip),
   actions: z.array(Action).describe("Movements in several facings, each made of clips."),
+  behaviours: z.array(Behaviour).optional().describe("Which clip shows when, as rules."),
+  stages: z.array(Stage).optional().describe("Where behaviours are rehearsed."),
+  drives: z.array(Drive).optional().describe("Recorded rehearsals."),
   deliveries: z.array(Delivery).min(1),
 });
 export type Project = z.infer<typeof Project>;
@@ -56,6 +61,21 @@ export function clipNamed({ clips }: Pick<Project, "clips">, name: ClipName | st
 /** Throws `not-found`. */
 export function actionNamed({ actions }: Pick<Project, "actions">, name: ActionName | string): Action {
   return named(actions, "action", name);
+}
+
+/** Throws `not-found`. */
+export function behaviourNamed({ behaviours = [] }: Pick<Project, "behaviours">, name: BehaviourName | string): Behaviour {
+  return named(behaviours, "behaviour", name);
+}
+
+/** Throws `not-found`. */
+export function stageNamed({ stages = [] }: Pick<Project, "stages">, name: string): Stage {
+  return named(stages, "stage", name);
+}
+
+/** Throws `not-found`. */
+export function driveNamed({ drives = [] }: Pick<Project, "drives">, name: string): Drive {
+  return named(drives, "drive", name);
 }
 
 /** Throws `not-found`. */

@@ -1,0 +1,128 @@
+/**
+ * Stages: where behaviours are rehearsed, and what was recorded there. They belong to the project and are not delivered.
+ *
+ * Units: project pixels, y down, from the world's top-left corner; seconds in speeds and accelerations. Floors and platforms are what a
+ * figure's origin stands on.
+ */
+import * as z from "zod";
+import { BehaviourName, Track } from "./behaviour";
+import { Facing } from "./facing";
+import { MarkName } from "./marks";
+import { Name } from "./name";
+import { SHA256 } from "./source";
+
+const WIDEST = 100_000; // px
+const Place = z.number().min(-WIDEST).max(WIDEST);
+const Side = z.int().positive().max(WIDEST);
+const Amount = z.number().nonnegative().max(1_000_000);
+
+export const StageName = Name.brand<"StageName">();
+export type StageName = z.infer<typeof StageName>;
+
+/** A rectangle of the world. */
+export const Area = z.strictObject({ x: Place, y: Place, w: z.number().positive().max(WIDEST), h: z.number().positive().max(WIDEST) });
+export type Area = z.infer<typeof Area>;
+
+/** How a figure moves when its keys are held. */
+export const Movement = z.strictObject({
+  speed: Amount.describe("Top speed in px a second."),
+  start: Amount.describe("Acceleration in px a second, each second; 0 is at once."),
+  stop: Amount.describe("Friction: how fast it comes to rest, in px a second, each second; 0 is at once."),
+  jump: Amount.describe("How high it jumps, in px. Seen from the side only."),
+  gravity: Amount.describe("How fast it falls faster, in px a second, each second. Seen from the side only."),
+});
+export type Movement = z.infer<typeof Movement>;
+
+/** A key, by the name that browsers give to its place on the keyboard, and the input that it works. */
+export const StageKey = z.strictObject({ code: z.string().min(1).max(40), input: Name });
+export type StageKey = z.infer<typeof StageKey>;
+
+/** When a figure enters or leaves a zone. */
+export const Zone = z.strictObject({
+  name: Name,
+  area: Area,
+  input: Name.optional().describe("A switch or a button of the behaviour."),
+  on: z
+    .enum(["inside", "entering", "leaving"])
+    .describe("Inside: on while the figure is in it. Entering and leaving: set then and left so; a button is pressed."),
+  to: z.boolean().optional().describe("What the switch is set to when entering or leaving; absent: true."),
+  effect: Name.optional().describe("An effect that plays at the middle of its lower edge."),
+  once: z.literal(true).optional().describe("It works a single time in a rehearsal."),
+});
+export type Zone = z.infer<typeof Zone>;
+
+/** What appears at a point of the figure when an event comes. */
+export const Effect = z.strictObject({
+  name: Name,
+  event: Name.optional().describe("Absent: only zones start it."),
+  play: Name.describe("A clip or an action; it plays once and is gone."),
+  point: MarkName.optional().describe("Where it begins; absent, or where the frame has no such point: at the origin."),
+  speed: Amount.describe("How fast it goes where the figure looks, in px a second; 0 stays."),
+  reach: Amount.describe("How far it goes before it is gone, in px; 0 plays to its end."),
+});
+export type Effect = z.infer<typeof Effect>;
+
+/** Something else on the stage: a target, a camp fire, another figure. */
+export const Extra = z.strictObject({ name: Name, play: Name, facing: Facing, x: Place, y: Place });
+export type Extra = z.infer<typeof Extra>;
+
+/** Boxes that count as a hit when they touch: of the figure or its effects, and of the extras. */
+export const HitPair = z.strictObject({ ours: MarkName, theirs: MarkName, input: Name.optional() });
+export type HitPair = z.infer<typeof HitPair>;
+
+export const STAGE_VIEWS = ["side", "above"] as const;
+
+export const Stage = z.strictObject({
+  name: StageName,
+  view: z.enum(STAGE_VIEWS),
+  behaviour: BehaviourName,
+  size: z.strictObject({ w: Side, h: Side }).describe("What the game shows at once, in px."),
+  world: z.strictObject({ w: Side, h: Side }),
+  ground: Place.describe("The ground line; seen from above, the upper edge of where a figure can walk."),
+  start: z.strictObject({ x: Place, y: Place, facing: Facing }),
+  camera: z.enum(["follows", "fixed"]),
+  backdrop: z
+    .union([z.enum(["land", "plain"]), SHA256])
+    .describe("The demo's country, one colour, or a picture of the person's by its hash."),
+  movement: Movement,
+  body: MarkName.nullable().describe("The kind of boxes by which the figure collides and enters zones; null for its outline."),
+  keys: z.array(StageKey),
+  platforms: z.array(Area),
+  zones: z.array(Zone),
+  effects: z.array(Effect),
+  extras: z.array(Extra),
+  hits: z.array(HitPair),
+});
+export type Stage = z.infer<typeof Stage>;
+
+/** A key of the stage going down or up: the arrows and jump are `left`, `right`, `up`, `down`; inputs are called by their names. */
+export const KeyMoment = z.strictObject({
+  at: z.number().nonnegative(),
+  key: Name,
+  down: z.boolean(),
+});
+export type KeyMoment = z.infer<typeof KeyMoment>;
+
+/** Why a rule started. */
+export const WHYS = ["input", "over", "then", "time", "start"] as const;
+
+/** A start of a rule, or that nothing shows any more. */
+export const AccountRow = z.strictObject({
+  at: z.number().nonnegative(),
+  rule: Name.nullable(),
+  play: Name.nullable(),
+  why: z.enum(WHYS),
+});
+export type AccountRow = z.infer<typeof AccountRow>;
+
+/** A rehearsal that was recorded and kept. */
+export const Drive = z.strictObject({
+  name: Name,
+  behaviour: BehaviourName,
+  stage: StageName,
+  length: z.number().nonnegative().describe("In ms."),
+  keys: z.array(KeyMoment),
+  track: Track.describe("What the keys made of the inputs, as `caravan rehearse` takes it."),
+  account: z.array(AccountRow).describe("What showed then, to be held against what shows now."),
+});
+export type Drive = z.infer<typeof Drive>;

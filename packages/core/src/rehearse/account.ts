@@ -1,0 +1,58 @@
+/** What a behaviour does on a track: the account of which rule chose what and why, and what shows at any time. */
+import { type Current, type Given, type Program, type Row, runFromStart, runGiven, runTold, runUntil, type State } from "../behave";
+import { type Micros, microsFromMs, type Track } from "../model";
+import { givenOf } from "./track";
+
+/** A step with events being entered. */
+export interface PassedStep {
+  readonly at: Micros;
+  readonly clip: string;
+  readonly step: number;
+}
+
+export interface Account {
+  readonly rows: readonly Row[];
+  /** Every step entered, in order of time; only if asked for. */
+  readonly passed: readonly PassedStep[];
+  /** How it stood at each time asked for, in the order asked. */
+  readonly states: readonly State[];
+}
+
+export interface AccountOptions {
+  /** Until when; absent: the last entry or the last time asked for. */
+  readonly until?: Micros;
+  /** Times at which the state is wanted. */
+  readonly asked?: readonly Micros[];
+  /** Which clips' steps are told; absent: none. */
+  readonly steps?: (clip: string) => boolean;
+}
+
+/** Runs a track from its start. Cost: O(instants × rules), however long it lasts. */
+export function accountOf(program: Program, track: Track, { until, asked = [], steps }: AccountOptions = {}): Account {
+  const given = new Map<Micros, Given[]>();
+  for (const entry of track) {
+    const at = microsFromMs(entry.at);
+    const group = given.get(at);
+    if (group) group.push(givenOf(entry));
+    else given.set(at, [givenOf(entry)]);
+  }
+  const end = until ?? Math.max(0, ...asked, ...given.keys());
+  const rows: Row[] = [];
+  const passed: PassedStep[] = [];
+  const played = ({ cast, from }: Current, after: Micros, to: Micros) => {
+    if (!steps?.(cast.clip)) return;
+    for (const { at, step } of cast.timeline.entries(after, to)) passed.push({ at: from + at, clip: cast.clip, step });
+  };
+  const hear = { row: (row: Row) => rows.push(row), played };
+  const states = new Map<Micros, State>();
+  const wanted = new Set(asked);
+  let run = runFromStart(program);
+  for (const at of [...new Set([...wanted, ...given.keys(), end])].sort((a, b) => a - b)) {
+    if (at > end) break;
+    run = runUntil(program, run, at, hear);
+    run = runGiven(program, run, given.get(at) ?? [], hear);
+    if (wanted.has(at)) states.set(at, run.now);
+  }
+  run = runTold(run, { played });
+  return { rows: [...rows, ...run.rows], passed, states: asked.map((at) => states.get(at) ?? run.now) };
+}

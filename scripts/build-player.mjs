@@ -1,10 +1,14 @@
-// npm run player [-- FOLDER]: @caravan/player as it is published, in packages/player/dist: one ESM file, its types, README and licence, nothing to install.
+// npm run player [-- FOLDER]: @caravan/player as it is published, in packages/player/dist: ESM files, their types, README and licence, nothing to install.
 import { copyFileSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 const player = join(root, "packages/player");
+
+const ENTRIES = ["index", "behaviour"];
+/** Files whose types a game sees; the others are workings. */
+const PUBLIC = [...ENTRIES, "atlas", "now"];
 
 /** Writes the package into `out`, anew. Throws what the compiler has to say. */
 async function buildPlayer(out = join(player, "dist")) {
@@ -13,9 +17,12 @@ async function buildPlayer(out = join(player, "dist")) {
   rmSync(out, { recursive: true, force: true });
   mkdirSync(out, { recursive: true });
   await build({
-    entryPoints: [join(player, "src/index.ts")],
-    outfile: join(out, "index.js"),
+    entryPoints: ENTRIES.map((name) => join(player, `src/${name}.ts`)),
+    outdir: out,
     bundle: true,
+    // What both entries need is in a file of its own, so that a game with both has it once.
+    splitting: true,
+    chunkNames: "shared",
     format: "esm",
     // What browsers and game shells of recent years run; comments stay for those who read it.
     target: "es2020",
@@ -23,19 +30,21 @@ async function buildPlayer(out = join(player, "dist")) {
     logLevel: "warning",
   });
   const options = { declaration: true, emitDeclarationOnly: true, strict: true, target: ts.ScriptTarget.ES2022, types: [] };
-  const program = ts.createProgram([join(player, "src/index.ts")], {
-    ...options,
-    module: ts.ModuleKind.ESNext,
-    moduleResolution: ts.ModuleResolutionKind.Bundler,
-  });
+  const program = ts.createProgram(
+    ENTRIES.map((name) => join(player, `src/${name}.ts`)),
+    {
+      ...options,
+      module: ts.ModuleKind.ESNext,
+      moduleResolution: ts.ModuleResolutionKind.Bundler,
+    },
+  );
   // Types of what is bundled from the core are no part of the package: nothing that it gives out mentions them.
   const { diagnostics } = program.emit(undefined, (file, text) => {
-    if (dirname(file) === join(player, "src")) writeFileSync(join(out, basename(file)), text);
+    // Types of a package that is read by Node's own rules name their files with an ending.
+    if (dirname(file) === join(player, "src") && PUBLIC.includes(basename(file, ".d.ts")))
+      writeFileSync(join(out, basename(file)), text.replaceAll(/from "(\.\/\w+)"/g, 'from "$1.js"'));
   });
   if (diagnostics.length > 0) throw new Error(ts.formatDiagnostics(diagnostics, ts.createCompilerHost(options)));
-  // Types of a package that is read by Node's own rules name their files with an ending.
-  const types = readFileSync(join(out, "index.d.ts"), "utf8").replaceAll('from "./atlas"', 'from "./atlas.js"');
-  writeFileSync(join(out, "index.d.ts"), types);
   const { name, version, description, license, type, sideEffects, keywords } = JSON.parse(
     readFileSync(join(player, "package.json"), "utf8"),
   );
@@ -47,9 +56,12 @@ async function buildPlayer(out = join(player, "dist")) {
     license,
     type,
     sideEffects,
-    exports: { ".": { types: "./index.d.ts", default: "./index.js" } },
+    exports: {
+      ".": { types: "./index.d.ts", default: "./index.js" },
+      "./behaviour": { types: "./behaviour.d.ts", default: "./behaviour.js" },
+    },
     types: "./index.d.ts",
-    files: ["index.js", "*.d.ts"],
+    files: ["*.js", "*.d.ts"],
   };
   writeFileSync(join(out, "package.json"), `${JSON.stringify(published, null, 2)}\n`);
   copyFileSync(join(player, "README.md"), join(out, "README.md"));

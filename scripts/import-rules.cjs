@@ -5,7 +5,7 @@ const FLOORS = [
   ["raster", "playback", "clip", "facing", "series", "references", "undo", "notation"],
   ["art", "codec", "cut", "pack", "lettering", "behave"],
   ["marks", "metadata", "frame-identity", "atlas", "bundle", "rehearse"],
-  ["delivery-plan", "example"],
+  ["delivery-plan", "example", "stage"],
   ["edit"],
   ["check", "intake"],
   ["deliver"],

@@ -46,6 +46,7 @@ import { sheetOf } from "./canvas";
 import { drawPorter, FACINGS, idling, PORTER_GROUND, PORTER_SIZE, walking } from "./porter";
 import { campfire, DUST_GROUND, DUST_SIZE, dustWhirl, FIRE_GROUND, FIRE_SIZE, HOURGLASS_GROUND, HOURGLASS_SIZE, hourglass } from "./props";
 import { rawFiles } from "./raw";
+import { rehearsedSheets, withRehearsal } from "./rehearsal";
 
 const WALK_FRAMES = 8;
 const IDLE_FRAMES = 4;
@@ -90,18 +91,21 @@ export function demoSheets(): DemoSheet[] {
 export function demoProject(): Bundle {
   const pictures = new Map<string, Uint8Array>();
   let project = renameProject(emptyProject("The Tamarisk Road"), "The Tamarisk Road");
-  const png = pngCodec();
-  for (const { name, pixels, cell, ground } of demoSheets()) {
-    const bytes = png.encode(pixels);
-    const sha256 = sha256Hex(bytes);
-    pictures.set(sha256, bytes);
-    project = addSources(project, [{ fileName: `${name}.png`, sha256, width: pixels.width, height: pixels.height }]);
-    const id = project.sources.at(-1)?.id as SourceId;
-    const cut: Cut = { by: "cell", cell, margin: { x: 0, y: 0 }, gap: { x: 0, y: 0 }, keepEmpty: false };
-    project = setSourceOrigin(cutSource(project, id, cut, coverageOf(pixels)), id, { x: cell.w / 2, y: ground });
-  }
+  for (const sheet of demoSheets()) project = withSheet(project, sheet, pictures);
   project = withCamp(withClips(project), rawFiles(), (sha256, bytes) => pictures.set(sha256, bytes));
-  return { project, pictures };
+  for (const sheet of rehearsedSheets()) project = withSheet(project, sheet, pictures);
+  return { project: withRehearsal(project), pictures };
+}
+
+/** A sheet cut into its cells, with the figure's feet at the origin. */
+function withSheet(start: Project, { name, pixels, cell, ground }: DemoSheet, pictures: Map<string, Uint8Array>): Project {
+  const bytes = pngCodec().encode(pixels);
+  const sha256 = sha256Hex(bytes);
+  pictures.set(sha256, bytes);
+  const project = addSources(start, [{ fileName: `${name}.png`, sha256, width: pixels.width, height: pixels.height }]);
+  const id = project.sources.at(-1)?.id as SourceId;
+  const cut: Cut = { by: "cell", cell, margin: { x: 0, y: 0 }, gap: { x: 0, y: 0 }, keepEmpty: false };
+  return setSourceOrigin(cutSource(project, id, cut, coverageOf(pixels)), id, { x: cell.w / 2, y: ground });
 }
 
 function withClips(start: Project): Project {

@@ -20,33 +20,38 @@ export function drawPorter(facing: (typeof FACINGS)[number], figure: Figure): Pi
   });
 }
 
-/** One moment of walking; phase 0…1 is two strides, so that it joins. */
-export function walking(phase: number): Figure {
-  const swing = Math.sin(phase * 2 * Math.PI);
+/** One moment of walking; phase 0…1 is two strides, so that it joins. `lamp`: with a lamp held up before him. */
+export function walking(phase: number, lamp = false): Figure {
+  const swing = Math.cos(phase * 2 * Math.PI);
   const legs = [legAngles(phase), legAngles(phase + 0.5)] as const;
   return posed({
     legs,
-    armSwing: [-swing * 0.62, swing * 0.62],
+    armSwing: [lamp ? HELD_UP : -swing * 0.62, swing * 0.62],
+    lamp,
     lean: 0.09,
     breath: 0,
-    sway: Math.cos(phase * 2 * Math.PI) * 0.5,
+    sway: Math.sin(phase * 2 * Math.PI) * 0.5,
     trail: 0.6 + 0.4 * Math.sin(phase * 4 * Math.PI + 0.8),
   });
 }
 
 /** One moment of standing: a slow breath, the scarf moving a little. */
-export function idling(phase: number): Figure {
+export function idling(phase: number, lamp = false): Figure {
   const breath = (1 - Math.cos(phase * 2 * Math.PI)) / 2;
   const still = { thigh: 0, knee: 0.06 };
   return posed({
     legs: [still, still],
-    armSwing: [0.04, 0.04],
+    armSwing: [lamp ? HELD_UP : 0.04, 0.04],
+    lamp,
     lean: 0,
     breath,
     sway: 0,
     trail: 0.12 + 0.25 * Math.sin(phase * 2 * Math.PI + 1),
   });
 }
+
+/** How far forward an arm is that holds a lamp up, in radians. */
+const HELD_UP = 0.85;
 
 interface Leg {
   /** Radians forward from straight down. */
@@ -55,15 +60,39 @@ interface Leg {
   readonly knee: number;
 }
 
+/** How far a planted foot goes back under the figure in a whole round of two strides: three pixels in each of eight frames. */
+const STRIDE = 24;
+/** How high the hips are over the soles' line in mid-stride, and how high a free foot is lifted. */
+const HIPS = 13.4;
+const LIFT = 4.2;
+
+/**
+ * A leg whose foot stands still on the ground for half of the round, and so goes back under the figure evenly, as the ground does; then it is lifted
+ * and comes forward. Phase 0 is when it comes down.
+ */
 function legAngles(phase: number): Leg {
-  const angle = phase * 2 * Math.PI;
-  // The free leg bends while it comes forward; the standing one is nearly straight.
-  return { thigh: Math.sin(angle) * 0.56 + 0.06, knee: 0.08 + Math.max(0, Math.cos(angle - 0.25)) ** 1.5 * 0.95 };
+  const at = phase - Math.floor(phase);
+  const planted = at < 0.5;
+  const free = (at - 0.5) * 2;
+  // Forward of the hip; the free foot swings with an even start and end.
+  const z = planted ? STRIDE * (0.25 - at) : -STRIDE * 0.25 + (STRIDE / 2) * (free - Math.sin(free * 2 * Math.PI) / (2 * Math.PI));
+  const y = planted ? 0 : Math.sin(free * Math.PI) * LIFT;
+  return bentTo(z, HIPS - 0.5 * Math.cos(at * 4 * Math.PI) - y);
+}
+
+/** The angles at which an ankle is so far forward and below the hip: by the law of cosines; a leg that is too short is stretched. */
+function bentTo(forward: number, below: number): Leg {
+  const long = Math.min(Math.hypot(forward, below), (THIGH + SHIN) * 0.998);
+  const inner = Math.acos((THIGH ** 2 + long ** 2 - SHIN ** 2) / (2 * THIGH * long));
+  const knee = Math.PI - Math.acos((THIGH ** 2 + SHIN ** 2 - long ** 2) / (2 * THIGH * SHIN));
+  return { thigh: Math.atan2(forward, below) + inner, knee };
 }
 
 interface Pose {
   readonly legs: readonly [Leg, Leg];
   readonly armSwing: readonly [number, number];
+  /** Whether the left hand holds a lamp. */
+  readonly lamp: boolean;
   /** How far the trunk leans forward, in radians. */
   readonly lean: number;
   /** 0 out, 1 in. */
@@ -114,7 +143,12 @@ function posed(pose: Pose): Figure {
     { kind: "ellipsoid", material: "scarf", centre: at(0, 21.6, 5.1), radii: [1.2, 1.4, 1] },
     { kind: "capsule", material: "turban", from: at(-2.6, 18.6, -4.9), to: at(-3.2, 14.8 + trailing, -5.4 - trailing * 1.6), radius: 1.3 },
   );
-  for (const [k, swing] of pose.armSwing.entries()) solids.push(...arm(k === 0 ? 1 : -1, swing, at));
+  for (const [k, swing] of pose.armSwing.entries()) {
+    const parts = arm(k === 0 ? 1 : -1, swing, at);
+    solids.push(...parts);
+    const hand = parts.at(-1);
+    if (k === 0 && pose.lamp && hand?.kind === "ellipsoid") solids.push(...lampUnder(hand.centre));
+  }
   const eyes = [at(2.1, 17.4, 5.6), at(-1.9, 17.4, 5.6)];
   return { solids, eyes };
 }
@@ -126,6 +160,15 @@ function legPoints({ thigh, knee }: Leg, x: number): { from: Vec; knee: Vec; ank
   const ankle: Vec = add(kneeAt, [0, -SHIN * Math.cos(shin), SHIN * Math.sin(shin)]);
   const toe: Vec = add(ankle, [x * 0.1, Math.min(0.5, Math.sin(shin) * -0.6), 2.6]);
   return { from, knee: kneeAt, ankle, toe };
+}
+
+/** A lamp that hangs from a hand: a ring, a roof, the light, and a foot. */
+function lampUnder(hand: Vec): Solid[] {
+  return [
+    { kind: "ellipsoid", material: "leather", centre: add(hand, [0, -2, 0.4]), radii: [2, 0.9, 2] },
+    { kind: "ellipsoid", material: "fire", centre: add(hand, [0, -4.2, 0.4]), radii: [2.1, 2.1, 2.1] },
+    { kind: "ellipsoid", material: "leather", centre: add(hand, [0, -6.3, 0.4]), radii: [2.2, 0.9, 2.2] },
+  ];
 }
 
 function arm(side: 1 | -1, swing: number, at: (x: number, y: number, z: number) => Vec): Solid[] {

@@ -68,6 +68,28 @@ function hearth(): Solid[] {
   ];
 }
 
+export const SPARKS_SIZE = { w: 24, h: 28 };
+/** The middle of the row from which sparks fly up. */
+export const SPARKS_FROM = { x: 12, y: 26 };
+
+/** One picture of a handful of sparks that fly up, spread and go out. */
+export function sparks(picture: number, count: number): Pixels {
+  const pixels = clearPixels(SPARKS_SIZE.w, SPARKS_SIZE.h);
+  const random = seeded(23);
+  for (let k = 0; k < 14; k++) {
+    const late = random() * 0.25;
+    const drift = (random() - 0.5) * 20;
+    const lift = 14 + random() * 10;
+    const age = (picture + 0.5) / count - late;
+    if (age <= 0 || age > 0.62 + random() * 0.1) continue;
+    const x = Math.round(SPARKS_FROM.x + drift * age);
+    const y = Math.round(SPARKS_FROM.y - lift * age * (1.7 - age));
+    dot(pixels, x, y, RAMPS.fire[age < 0.25 ? 4 : age < 0.45 ? 3 : 2]);
+    if (age < 0.3) dot(pixels, x, y + 1, RAMPS.fire[2]);
+  }
+  return pixels;
+}
+
 export const DUST_SIZE = { w: 48, h: 48 };
 export const DUST_GROUND = 44;
 

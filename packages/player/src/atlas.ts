@@ -13,6 +13,7 @@ export interface Atlas {
   readonly frames: Readonly<Record<string, AtlasFrame>>;
   readonly clips: Readonly<Record<string, AtlasClip>>;
   readonly actions?: Readonly<Record<string, AtlasAction>>;
+  readonly behaviours?: Readonly<Record<string, AtlasBehaviour>>;
 }
 
 export interface AtlasPage {
@@ -48,6 +49,39 @@ export type FacingName = "e" | "se" | "s" | "sw" | "w" | "nw" | "n" | "ne";
 
 export interface AtlasAction {
   readonly facings: { readonly [facing in FacingName]?: { readonly clip: string; readonly mirror?: boolean } };
+}
+
+/** Which clip shows when. docs/formats/behaviours.md says exactly what each field means. */
+export interface AtlasBehaviour {
+  readonly inputs: Readonly<Record<string, AtlasInput>>;
+  readonly rules: readonly AtlasRule[];
+}
+
+export interface AtlasInput {
+  readonly kind: "button" | "switch" | "number" | OtherText;
+  readonly bufferMs?: number;
+  readonly initial?: boolean | number;
+}
+
+export interface AtlasRule {
+  readonly name: string;
+  readonly when: readonly {
+    readonly input?: string;
+    readonly is?: string | boolean;
+    readonly above?: number;
+    readonly below?: number;
+    readonly showing?: readonly string[];
+    readonly forMs?: number;
+    readonly ended?: boolean;
+  }[];
+  readonly play: string;
+  readonly keep?: string | number;
+  readonly cutBy?: readonly string[];
+  readonly again?: boolean;
+  readonly then?: string;
+  readonly set?: { readonly [name: string]: boolean | undefined };
+  readonly phase?: string;
+  readonly turns?: boolean;
 }
 
 /** Any text, beside words that an editor should offer. */

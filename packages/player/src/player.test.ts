@@ -152,7 +152,7 @@ describe("the clip that plays", () => {
 describe("createPlayer", () => {
   it("refuses what is no atlas file, and versions that it does not know, in words", () => {
     for (const nothing of [undefined, null, {}, { format: "other", version: 1, clips: {} }, { format: "caravan-atlas", version: 1 }])
-      expect(() => createPlayer(nothing as never)).toThrow("createPlayer takes a parsed *.atlas.json file");
+      expect(() => createPlayer(nothing as never)).toThrow("This is no parsed *.atlas.json file");
     for (const version of [2, 0, undefined, "1"])
       expect(() => createPlayer({ ...atlasOf({}), version: version as number })).toThrow(`of version ${version}`);
   });
@@ -210,7 +210,7 @@ describe("play", () => {
   });
 
   it("names what is near when it does not know a name", () => {
-    expect(() => walk({ e: { clip: "e" } }).play("wolk")).toThrow(/no action or clip "wolk"\. Near it: "walk", "walk1"/);
+    expect(() => walk({ e: { clip: "e" } }).play("wolk")).toThrow(/no action or clip "wolk" in this atlas\. Near it: "walk", "walk1"/);
     expect(() => createPlayer(atlasOf({})).play("x")).toThrow(/none at all/);
     expect(() => walk({}).play("constructor")).toThrow(/no action or clip "constructor"/);
     expect(() => walk({}).play("walk")).toThrow(/has no clip to play/);

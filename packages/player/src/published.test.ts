@@ -10,7 +10,7 @@ import { png } from "../../core/src/codec/png.fixture";
 import { deliver } from "../../core/src/deliver";
 import { addClip } from "../../core/src/edit";
 import { porterProject, sheetOfCells } from "../../core/src/edit/project.fixture";
-import type { Delivery, FrameRef } from "../../core/src/model";
+import type { Behaviour, BehaviourName, Delivery, FrameRef } from "../../core/src/model";
 
 const root = join(import.meta.dirname, "../../..");
 let game: string;
@@ -31,14 +31,40 @@ function delivered() {
   const walk = addClip(porterProject(), ["s1/c0r0", "s1/c1r0"] as FrameRef[], "walk");
   const delivery = { ...(usual as Delivery), name: "porter", data: { ...(usual as Delivery).data, module: "typed" as const } };
   const art = artFrom(new Map([["a".repeat(64), sheetOfCells(4, 3)]]));
-  return deliver({ ...walk, deliveries: [delivery] }, delivery, art, png).files.filter(({ path }) => !path.endsWith(".png"));
+  const behaviour: Behaviour = {
+    name: "porter" as BehaviourName,
+    inputs: [
+      { name: "act", kind: "button", bufferMs: 120 },
+      { name: "speed", kind: "number" },
+    ],
+    rules: [
+      { name: "go", when: [{ input: "speed", above: 3 }], play: "walk", phase: "carry" },
+      { name: "strike", when: [{ input: "act", is: "pressed" }], play: "walk", keep: 300, cutBy: ["go"], set: {} },
+      { name: "stand", when: [{ showing: ["strike"], forMs: 20, ended: true }], play: "walk", then: "go" },
+      { name: "rest", when: [], play: "walk" },
+    ],
+  };
+  return deliver({ ...walk, behaviours: [behaviour], deliveries: [delivery] }, delivery, art, png).files.filter(
+    ({ path }) => !path.endsWith(".png"),
+  );
 }
 
 const ATLAS = `{ format: "caravan-atlas", version: 1, pages: [], frames: {}, clips: { go: { steps: [{ frame: "a", ms: 90 }, { frame: "b", ms: 90 }] } } }`;
 
 describe("the published player", () => {
-  it("is one module, its types, a README and a licence", () =>
-    expect(readdirSync(published).sort()).toEqual(["LICENSE", "README.md", "atlas.d.ts", "index.d.ts", "index.js", "package.json"]));
+  it("is two modules with what they share, their types, a README and a licence", () =>
+    expect(readdirSync(published).sort()).toEqual([
+      "LICENSE",
+      "README.md",
+      "atlas.d.ts",
+      "behaviour.d.ts",
+      "behaviour.js",
+      "index.d.ts",
+      "index.js",
+      "now.d.ts",
+      "package.json",
+      "shared.js",
+    ]));
 
   it("plays in Node as it is", () => {
     writeFileSync(
@@ -57,7 +83,8 @@ describe("the published player", () => {
     writeFileSync(
       join(game, "src/delivered.ts"),
       `import { type Atlas, createPlayer } from "@caravan/player";
-       import { atlas, type ClipName } from "./porter.atlas${way === "bundler" ? "" : ".js"}";
+       import { createBehaviour } from "@caravan/player/behaviour";
+       import { atlas, type ClipName, type RuleName } from "./porter.atlas${way === "bundler" ? "" : ".js"}";
        import json from "./porter.atlas.json" with { type: "json" };
        const player = createPlayer(atlas);
        player.play("walk");
@@ -66,6 +93,14 @@ describe("the published player", () => {
        const now = player.advance(16);
        export const width: number = now.frame ? atlas.frames[now.frame].rect.w : 0;
        export const clip: ClipName | null = now.clip;
+       const behaviour = createBehaviour(atlas, "porter");
+       behaviour.press("act");
+       // @ts-expect-error no input of that name
+       behaviour.press("akt");
+       export const rule: RuleName["porter"] | null = behaviour.advance(16).rule;
+       // @ts-expect-error no behaviour of that name
+       createBehaviour(json, "prter");
+       createBehaviour(json, "porter").set("speed", 4);
        const other = createPlayer(json);
        other.play("walk");
        // @ts-expect-error the file says which names there are
@@ -112,7 +147,10 @@ describe("the published player", () => {
       });
       return outputFiles[0]?.contents ?? new Uint8Array();
     };
-    expect(gzipSync(await bundled('export * from "@caravan/player"')).length).toBeLessThan(3 * 1024);
+    const player = gzipSync(await bundled('export * from "@caravan/player"')).length;
+    const both = gzipSync(await bundled('export * from "@caravan/player"; export * from "@caravan/player/behaviour"')).length;
+    expect(player).toBeLessThan(3 * 1024);
+    expect(both - player).toBeLessThan(2.5 * 1024);
     expect((await bundled('import { createPlayer } from "@caravan/player";')).length).toBeLessThan(10);
   });
 });

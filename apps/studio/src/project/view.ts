@@ -8,6 +8,7 @@ import type { Place } from "@caravan/core/check";
 import {
   type Action,
   type ActionName,
+  type BehaviourName,
   type Clip,
   type ClipName,
   type FrameRef,
@@ -17,10 +18,12 @@ import {
   type Project,
   type Source,
   type SourceId,
+  type Stage,
+  type StageName,
 } from "@caravan/core/model";
 import { create } from "zustand";
 
-export const STOPS = ["sources", "frames", "clips", "marks", "ship"] as const;
+export const STOPS = ["sources", "frames", "clips", "marks", "rehearse", "ship"] as const;
 export type Stop = (typeof STOPS)[number];
 
 /** Ways in which a person cuts a sheet; metadata and series bring their own. */
@@ -57,6 +60,9 @@ export interface View {
   readonly markName: MarkName | null;
   /** The source whose frames are gone through at Marks instead of a clip's. */
   readonly reelSource: SourceId | null;
+  /** The stage that is rehearsed on, and the rule that is worked on there. */
+  readonly stageName: StageName | null;
+  readonly ruleName: string | null;
   /** Which delivery is worked on at Ship, by index. */
   readonly delivery: number;
 }
@@ -77,6 +83,8 @@ export const START: View = {
   region: 0,
   markName: null,
   reelSource: null,
+  stageName: null,
+  ruleName: null,
   delivery: 0,
 };
 
@@ -167,7 +175,7 @@ export function chooseAction(actionName: ActionName): void {
 }
 
 /** Goes to where a finding can be seen, and chooses what it is about. */
-export function goToPlace(place: Place): void {
+export function goToPlace(place: Place, project: Project): void {
   if ("action" in place) chooseAction(place.action);
   else if (place.stop === "marks") {
     chooseClip(place.clip);
@@ -179,8 +187,20 @@ export function goToPlace(place: Place): void {
     const [source] = place.frame.split("/");
     useView.setState({ sourceId: source as SourceId, cursor: place.frame });
   } else if (place.stop === "ship") useView.setState({ delivery: place.delivery });
+  else if (place.stop === "rehearse") chooseBehaviour(project.stages ?? [], place.behaviour, place.rule);
   else if (place.source) useView.setState({ sourceId: place.source });
   go(place.stop);
+}
+
+/** To a stage of a behaviour, and one of its rules. */
+function chooseBehaviour(stages: readonly Stage[], behaviour: BehaviourName, rule: string | undefined): void {
+  const stage = stages.find((each) => each.behaviour === behaviour);
+  useView.setState({ stageName: stage?.name ?? null, ruleName: rule ?? null });
+}
+
+/** The chosen stage if it is still there, else the first. */
+export function chosenStage({ stages = [] }: Project, { stageName }: Pick<View, "stageName">): Stage | null {
+  return stages.find(({ name }) => name === stageName) ?? stages[0] ?? null;
 }
 
 /** The chosen source if it is still there, else the first. */

@@ -13,7 +13,7 @@ import { chordInWords, giveHeldKeys, holdKeysWhile, useKeys } from "../ui/keys";
 import { Later } from "../ui/later";
 import { useMedia } from "../ui/media";
 import { NoticeList } from "../ui/notice-list";
-import { STOP_PARTS } from "./stops";
+import { STOP_PARTS, type StopParts } from "./stops";
 
 /** Below this width the list, and below that one the player too, are drawers: the surface needs the room. */
 const LIST_IS_DRAWER = "(max-width: 1099px)";
@@ -65,7 +65,7 @@ export function Floor() {
                   </Button>
                   {dockIsDrawer && (
                     <Button onClick={() => toggle("dock")} aria-expanded={drawer === "dock"}>
-                      <PanelRight size={14} /> Player
+                      <PanelRight size={14} /> {STOP_PARTS[stop].playing ? "Player" : "Details"}
                     </Button>
                   )}
                 </div>
@@ -106,10 +106,10 @@ export function Floor() {
 
 /** The player, and the details of what is chosen, which scroll under it, so that motion is never out of sight. */
 function Dock({ stop, notices }: { stop: Stop; notices: boolean }) {
-  const { title, Details } = STOP_PARTS[stop];
+  const { title, Details, playing } = STOP_PARTS[stop];
   return (
-    <section aria-label="Player and details" className="flex h-full flex-col">
-      <DockedPlayer />
+    <section aria-label={playing ? "Player and details" : "Details"} className="flex h-full flex-col">
+      {playing && <DockedPlayer playingAt={playing} />}
       <div data-region="details" tabIndex={-1} className="min-h-0 grow overflow-y-auto">
         <Later key={stop}>
           <Boundary name={`${title}: details`}>
@@ -123,12 +123,11 @@ function Dock({ stop, notices }: { stop: Stop; notices: boolean }) {
 }
 
 /** The player with what is worked on. Apart from the details, which do not change when the pointer moves over another row. */
-function DockedPlayer() {
+function DockedPlayer({ playingAt }: { playingAt: NonNullable<StopParts["playing"]> }) {
   const view = useView();
   const project = useProject((each) => each);
   const facing = usePlayer((state) => state.facing);
   const onlyChosen = usePlayer((state) => state.onlyChosen);
-  const { playing: playingAt } = STOP_PARTS[view.stop];
   const playing = useMemo(() => playingAt(project, view, { facing, onlyChosen }), [playingAt, project, view, facing, onlyChosen]);
   return (
     <div data-region="player" tabIndex={-1} className="shrink-0">

@@ -10,6 +10,7 @@ import type { Stop, View } from "../project/view";
 import { clipsStop } from "../stops/clips";
 import { framesStop } from "../stops/frames";
 import { marksStop } from "../stops/marks";
+import { rehearseStop } from "../stops/rehearse";
 import { shipStop } from "../stops/ship";
 import { sourcesStop } from "../stops/sources";
 
@@ -22,8 +23,8 @@ export interface StopParts {
   readonly Details: ComponentType;
   /** A word of help at the foot. */
   readonly help: string;
-  /** What the player plays here; null where there is nothing yet. */
-  readonly playing: (project: Project, view: View, wish: PlayWish) => Playing | null;
+  /** What the player plays here, null where there is nothing yet; null for a stop whose surface moves itself, and that has no player. */
+  readonly playing: ((project: Project, view: View, wish: PlayWish) => Playing | null) | null;
   /** What the road says of it: how much there is, or what needs attention. */
   readonly state: (project: Project, findings: readonly Finding[]) => StopState;
   /** Loads what it shows only now and then. */
@@ -37,5 +38,6 @@ export const STOP_PARTS: Readonly<Record<Stop, StopParts>> = {
   frames: framesStop,
   clips: clipsStop,
   marks: marksStop,
+  rehearse: rehearseStop,
   ship: shipStop,
 };

@@ -1,5 +1,5 @@
 import * as z from "zod";
-import { Box, clipRules, Name, Rect, Size } from "../model";
+import { Box, clipRules, Name, Rect, Rule, Size } from "../model";
 
 const point = z.object({ x: z.number(), y: z.number() });
 
@@ -37,6 +37,30 @@ export const AtlasAction = z.object({
 });
 export type AtlasAction = z.infer<typeof AtlasAction>;
 
+const AtlasInput = z.object({
+  kind: z.enum(["button", "switch", "number"]),
+  bufferMs: z.number().nonnegative().optional().describe("For how many ms a press waits to be used; absent: only at its own instant."),
+  initial: z.union([z.boolean(), z.number()]).optional().describe("How it begins; absent: false, or 0."),
+});
+
+const AtlasCondition = z.object({
+  input: Name.optional(),
+  is: z.union([z.enum(["down", "up", "pressed", "released"]), z.boolean()]).optional(),
+  above: z.number().optional(),
+  below: z.number().optional(),
+  showing: z.array(Name).optional(),
+  forMs: z.number().nonnegative().optional(),
+  ended: z.boolean().optional(),
+});
+
+const { off: _off, ...ruleFields } = Rule.shape;
+
+/** Which clip shows when. docs/formats/behaviours.md says exactly what the rules mean. */
+export const AtlasBehaviour = z.object({
+  inputs: z.record(Name, AtlasInput),
+  rules: z.array(z.object({ ...ruleFields, when: z.array(AtlasCondition).describe("All of them must hold; an empty list always holds.") })),
+});
+
 /** What a game loads. docs/formats/atlas.md says what each field means. A reader takes fields that it does not know and leaves them alone. */
 export const Atlas = z.object({
   format: z.literal("caravan-atlas"),
@@ -58,5 +82,6 @@ export const Atlas = z.object({
   frames: z.record(Name, AtlasFrame),
   clips: z.record(Name, AtlasClip),
   actions: z.record(Name, AtlasAction),
+  behaviours: z.record(Name, AtlasBehaviour).optional().describe("Which clip shows when, as rules; absent where there are none."),
 });
 export type Atlas = z.infer<typeof Atlas>;

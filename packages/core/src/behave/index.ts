@@ -1,4 +1,4 @@
-export { firstUnmet, type Hearing, isKept, ownTime } from "./look";
+export { firstUnmet, isKept, ownTime } from "./look";
 export { type Cast, type Given, isMoment, type Program, type Row, type Rules } from "./program";
-export { type Run, runFromStart, runGiven, runTold, runUntil } from "./run";
+export { entriesUntil, type Run, runFromStart, runGiven, runUntil } from "./run";
 export type { Current, State } from "./state";

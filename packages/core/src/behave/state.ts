@@ -11,63 +11,60 @@ export interface Current {
   /** When the clip's own time was 0: before `since` where it carried on. */
   readonly from: Micros;
   readonly cast: Cast;
-  /** Until when it is kept, if nothing turns it: Infinity for the end of whatever clip it then shows; null if it is not kept. */
-  readonly keptUntil: Micros | null;
-  /** Steps entered up to this time of the clip's own were told to whoever asks for events; one less than it began at before any was. */
-  readonly told: Micros;
+  /** Since when this cast shows: later than `since` where the figure has turned. */
+  readonly shown: Micros;
+  /** Until when it is kept: Infinity for the end of whatever clip it then shows, 0 if it is not. */
+  readonly keptUntil: Micros;
 }
 
 export interface State {
   readonly at: Micros;
   /** Where it was asked to look last. */
   readonly facing: Facing;
-  readonly down: ReadonlySet<string>;
+  /** Of each input: whether the button is down, whether the switch is on, or the number. */
+  readonly values: ReadonlyMap<string, boolean | number>;
   /** Presses that wait, by button, with their times. */
   readonly pressed: ReadonlyMap<string, Micros>;
   /** When buttons last went up. */
   readonly released: ReadonlyMap<string, Micros>;
-  readonly values: ReadonlyMap<string, boolean | number>;
   readonly current: Current | null;
 }
 
 /** Before anything was looked at, looking at the viewer. */
 export function stateAtStart({ inputs }: Program): State {
-  const values = new Map<string, boolean | number>();
-  for (const each of inputs)
-    if (each.kind === "switch") values.set(each.name, each.initial ?? false);
-    else if (each.kind === "number") values.set(each.name, each.initial ?? 0);
-  return { at: 0, facing: "s", down: new Set(), pressed: new Map(), released: new Map(), values, current: null };
+  const values = new Map(
+    inputs.map((each) => [each.name, each.kind === "button" ? false : (each.initial ?? (each.kind === "switch" ? false : 0))]),
+  );
+  return { at: 0, facing: "s", values, pressed: new Map(), released: new Map(), current: null };
 }
 
 /**
- * The state after something was given. Names that the behaviour does not have, and values that do not fit them, change nothing; whoever takes
- * tracks from outside checks them first.
+ * The state after something was given. Names that the behaviour does not have, and values of another kind, change nothing; whoever takes
+ * tracks from outside checks them first. What makes way by turning is added to `left`.
  */
-export function withGiven(program: Program, state: State, given: Given): State {
-  if ("face" in given) return turned(program, { ...state, facing: given.face });
-  if ("set" in given) {
-    const values = new Map(state.values);
-    for (const name of Object.keys(given.set)) {
-      const value = given.set[name] as boolean | number;
-      const fits = typeof value === "number" ? Number.isFinite(value) : typeof value === "boolean";
-      if (fits && typeof value === typeof values.get(name)) values.set(name, value);
-    }
-    return { ...state, values };
-  }
+export function withGiven(program: Program, state: State, given: Given, left: Current[]): State {
+  if ("face" in given) return turned(program, { ...state, facing: given.face }, left);
+  if ("set" in given) return { ...state, values: withSet(state.values, given.set) };
   const isPress = "press" in given;
   const name = isPress ? given.press : given.release;
-  const known = program.inputs.some((each) => each.kind === "button" && each.name === name);
-  if (!known || state.down.has(name) === isPress) return state;
-  const down = new Set(state.down);
-  if (isPress) return { ...state, down: down.add(name), pressed: new Map(state.pressed).set(name, state.at) };
-  down.delete(name);
-  return { ...state, down, released: new Map(state.released).set(name, state.at) };
+  if (state.values.get(name) !== !isPress) return state;
+  const moments = isPress ? "pressed" : "released";
+  return { ...state, values: new Map(state.values).set(name, isPress), [moments]: new Map(state[moments]).set(name, state.at) };
+}
+
+/** Values with those of the same kind set. */
+export function withSet(values: State["values"], set: Readonly<Record<string, boolean | number>>): State["values"] {
+  const next = new Map(values);
+  for (const [name, value] of Object.entries(set)) if (typeof next.get(name) === typeof value) next.set(name, value);
+  return next;
 }
 
 /** The clip of the facing asked for, at the time that it has reached; as it was where the rule keeps its facing or cannot show that one. */
-function turned(program: Program, state: State): State {
+function turned(program: Program, state: State, left: Current[]): State {
   const { current } = state;
   const rule = current && program.rules[current.rule];
-  const cast = rule && rule.turns !== false ? program.cast(rule.play, state.facing) : null;
-  return current && cast && cast !== current.cast ? { ...state, current: { ...current, cast } } : state;
+  const cast = rule && rule.turns !== false && program.cast(rule.play, state.facing);
+  if (!current || !cast || cast === current.cast) return state;
+  left.push(current);
+  return { ...state, current: { ...current, cast, shown: state.at } };
 }

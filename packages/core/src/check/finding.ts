@@ -1,4 +1,4 @@
-import type { ActionName, Clearing, ClipName, FrameRef, MarkName, Project, SourceId } from "../model";
+import type { ActionName, BehaviourName, Clearing, ClipName, FrameRef, MarkName, Project, SourceId } from "../model";
 
 export type FindingCode =
   | "empty-clip"
@@ -34,7 +34,19 @@ export type FindingCode =
   | "check-failed"
   | "chosen-gone"
   | "no-ticks"
-  | "unassigned-field";
+  | "unassigned-field"
+  | "rule-shows-nothing"
+  | "rule-names-nothing"
+  | "rule-never-holds"
+  | "kept-for-ever"
+  | "not-kept"
+  | "hardly-seen"
+  | "stands-after-end"
+  | "nothing-shows"
+  | "rule-covered"
+  | "rules-chase"
+  | "input-unasked"
+  | "facing-needed";
 
 /** Where a finding can be seen. */
 export type Place =
@@ -43,6 +55,7 @@ export type Place =
   | { readonly stop: "clips"; readonly action: ActionName }
   | { readonly stop: "marks"; readonly clip: ClipName; readonly mark: MarkName; readonly steps?: readonly number[] }
   | { readonly stop: "frames"; readonly frame: FrameRef }
+  | { readonly stop: "rehearse"; readonly behaviour: BehaviourName; readonly rule?: string }
   /** A delivery by its index. */
   | { readonly stop: "ship"; readonly delivery: number };
 

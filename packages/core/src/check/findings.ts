@@ -2,6 +2,7 @@ import { dropFrames } from "../edit";
 import { type Clip, type ClipName, clipsByFrame, counted, type FrameRef, frameRef, keptFrames, type Project } from "../model";
 import { actionFindings, nameFindings } from "./action-findings";
 import { artFindings, NOTHING_SEEN, type SeenArt } from "./art-findings";
+import { behaviourFindings } from "./behaviour-findings";
 import { movementFindings } from "./clip-findings";
 import { deliveryFindings } from "./delivery-findings";
 import type { Finding } from "./finding";
@@ -19,6 +20,7 @@ export function findingsOf(project: Project, seen: SeenArt = NOTHING_SEEN, edite
     ...guarded("art", () => artFindings(project, seen)),
     ...project.clips.flatMap((clip) => guarded(`clip "${clip.name}"`, () => clipFindings(project, clip))),
     ...guarded("actions", () => actionFindings(project, edited)),
+    ...guarded("behaviours", () => behaviourFindings(project)),
     ...guarded("frame names", () => sameNames(project)),
     ...guarded("clip names", () => nameFindings(project)),
     ...guarded("unused frames", () => unused(project)),

@@ -3,12 +3,13 @@ import { type Atlas, type AtlasFrame, writeAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
 import { besidePath } from "../delivery-plan";
 import { filesInShape } from "../example";
-import { type Delivery, orderedRecord } from "../model";
+import { behavioursToFile, type Delivery, orderedRecord } from "../model";
 import type { OnProgress } from "../pack";
 import type { Contents } from "./contents";
 import type { Layout } from "./layout";
 import { plainModule, typedModule } from "./module";
 import { type Proof, prove } from "./proof";
+import { rulesForPeople, rulesTable } from "./rules-tables";
 import { framesTable, timesTable, worstTickError } from "./tables";
 
 export interface AtlasFiles {
@@ -47,6 +48,7 @@ export function atlasFiles(
     ),
     clips: orderedRecord(contents.clips),
     actions: orderedRecord(contents.actions),
+    ...(contents.behaviours.length > 0 ? { behaviours: behavioursToFile(contents.behaviours) } : {}),
   };
   const atlasFile = { path: besidePath(stem, "atlas"), bytes: writeAtlas(atlas) };
   const proof = prove(atlasFile, pictures, laid, contents, png);
@@ -59,6 +61,10 @@ export function atlasFiles(
     const worst = worstTickError(atlas, data.ticksPerSecond);
     if (worst > 0)
       notes.push(`${besidePath(stem, "times")}: at ${data.ticksPerSecond} ticks a second steps begin up to ${worst} ms beside their time.`);
+  }
+  if (data.rules) {
+    files.push({ path: besidePath(stem, "rules"), bytes: rulesForPeople(contents.behaviours) });
+    files.push({ path: besidePath(stem, "rulesTable"), bytes: rulesTable(contents.behaviours) });
   }
   if (data.module === "typed") files.push({ path: besidePath(stem, "typed"), bytes: typedModule(atlas, stem) });
   if (data.module === "plain") files.push({ path: besidePath(stem, "plain"), bytes: plainModule(atlas, stem) });

@@ -8,6 +8,7 @@ import { packingIn, shapeOf } from "../example";
 import { scaledMarks } from "../marks";
 import { CaravanError, type Delivery, type Density, type ErrorCode, exampleNamed, originOf, type Project } from "../model";
 import { crop, scaled } from "../raster";
+import { deliverableBehaviours } from "../rehearse";
 import type { Contents, FrameToDeliver } from "./contents";
 import { groupsOf } from "./page-groups";
 
@@ -27,7 +28,9 @@ export function contentsOf(whole: Project, delivery: Delivery, art: Art): Conten
   const actions = project.actions.map((action): [string, AtlasAction] => [action.name, atlasAction(action)]);
   const shape = delivery.data.example === null ? null : shapeOf(exampleNamed(whole, delivery.data.example));
   const together = shape ? packingIn(shape.traits, delivery.packing).together : delivery.packing.together;
-  return { frames, clips, actions, groups: groupsOf(together, texts, clips, actions), pixelsPerUnit: whole.pixelsPerUnit, shape };
+  const behaviours = deliverableBehaviours(whole, project);
+  const groups = groupsOf(together, texts, clips, actions);
+  return { frames, clips, actions, behaviours, groups, pixelsPerUnit: whole.pixelsPerUnit, shape };
 }
 
 /** The contents at another size, origins and marks with them. */

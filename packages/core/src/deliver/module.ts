@@ -9,6 +9,7 @@ export function typedModule(atlas: Atlas, name: string): Uint8Array {
     [
       `// Made by Caravan for "${inComment(name)}". It is written anew with every delivery.`,
       ...Object.entries(namesIn(atlas)).map(([type, names]) => `export type ${type} = ${union(names)};`),
+      ...behaviourTypes(atlas),
       "",
       `export const atlas = ${orderedJson(atlas)} as const;`,
       "",
@@ -19,7 +20,11 @@ export function typedModule(atlas: Atlas, name: string): Uint8Array {
 /** `atlas` and lists of all names, for JavaScript. */
 export function plainModule(atlas: Atlas, name: string): Uint8Array {
   const { ClipName, ActionName, FrameName, EventName, BoxName, PointName } = namesIn(atlas);
-  const lists = { clips: ClipName, actions: ActionName, frames: FrameName, events: EventName, boxes: BoxName, points: PointName };
+  const behaviours = Object.keys(atlas.behaviours ?? {});
+  const lists = {
+    ...{ clips: ClipName, actions: ActionName, frames: FrameName, events: EventName, boxes: BoxName, points: PointName },
+    ...(behaviours.length > 0 ? { behaviours } : {}),
+  };
   return utf8(
     [
       `// Made by Caravan for "${inComment(name)}". It is written anew with every delivery.`,
@@ -41,6 +46,22 @@ function namesIn(atlas: Atlas): Record<"ClipName" | "ActionName" | "FrameName" |
     BoxName: [...new Set(frames.flatMap(({ boxes }) => Object.keys(boxes ?? {})))],
     PointName: [...new Set(frames.flatMap(({ points }) => Object.keys(points ?? {})))],
   };
+}
+
+/** The names of behaviours, and of the inputs and rules of each. */
+function behaviourTypes({ behaviours = {} }: Atlas): string[] {
+  const each = entriesOf(behaviours);
+  if (each.length === 0) return [];
+  const byName = (type: string, names: (behaviour: (typeof each)[number][1]) => string[]) => [
+    `export type ${type} = {`,
+    ...each.map(([name, behaviour]) => `  ${JSON.stringify(name)}: ${union(names(behaviour))};`),
+    "};",
+  ];
+  return [
+    `export type BehaviourName = ${union(each.map(([name]) => name))};`,
+    ...byName("InputName", ({ inputs }) => Object.keys(inputs)),
+    ...byName("RuleName", ({ rules }) => rules.map(({ name }) => name)),
+  ];
 }
 
 function union(names: readonly string[]): string {

@@ -1,7 +1,7 @@
 import type { Atlas, AtlasFrame } from "../atlas";
-import { readAtlas } from "../atlas";
+import { AtlasBehaviour, readAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
-import { CaravanError, type FrameMarks } from "../model";
+import { behavioursToFile, CaravanError, type FrameMarks } from "../model";
 import { frameFromPage } from "../pack";
 import { crop, looksSame, type Pixels } from "../raster";
 import type { Contents } from "./contents";
@@ -20,8 +20,8 @@ export interface Proof {
 }
 
 /**
- * Reads the files as a game would and compares every frame pixel by pixel, its boxes and points, every clip step by step and every
- * action, with what was meant. `atlasFile` comes first of the files. Throws `proof-failed` naming the first thing that differs: better no delivery
+ * Reads the files as a game would and compares every frame pixel by pixel, its boxes and points, every clip step by step, every
+ * action and every behaviour, with what was meant. `atlasFile` comes first of the files. Throws `proof-failed` naming the first thing that differs: better no delivery
  * than a wrong one.
  */
 export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid: Layout, contents: Contents, png: PngCodec): Proof {
@@ -44,6 +44,9 @@ export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid
     if (JSON.stringify(atlas.clips[name]) !== JSON.stringify(clip)) throw proofFailed(`clip "${name}"`, atlasFile.path);
   for (const [name, action] of contents.actions)
     if (JSON.stringify(atlas.actions[name]) !== JSON.stringify(action)) throw proofFailed(`action "${name}"`, atlasFile.path);
+  for (const [name, behaviour] of Object.entries(behavioursToFile(contents.behaviours)))
+    if (JSON.stringify(atlas.behaviours?.[name]) !== JSON.stringify(AtlasBehaviour.parse(behaviour)))
+      throw proofFailed(`behaviour "${name}"`, atlasFile.path);
   const frames = laid.frames.length;
   const marked = laid.frames.filter(({ marks }) => marks).length;
   return { frames, exact: frames, shared: frames - places.size, clips: contents.clips.length, marked };

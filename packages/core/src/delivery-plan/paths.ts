@@ -30,6 +30,8 @@ export const BESIDE = {
   times: ".times.csv",
   typed: ".atlas.ts",
   plain: ".atlas.js",
+  rules: ".rules.md",
+  rulesTable: ".rules.csv",
 } as const;
 
 /** A contact sheet stands once beside all densities. */
@@ -64,12 +66,13 @@ export function foreseenFiles(project: Project, delivery: Delivery, frames: read
     const stem = stemOf(delivery, density);
     const pictures = picturesOf(stem, delivery, clips, frames);
     if (delivery.kind === "films") return pictures;
-    const { atlas, frames: table, times, module } = delivery.data;
+    const { atlas, frames: table, times, module, rules } = delivery.data;
     return [
       ...pictures,
       ...(atlas ? [whole(besidePath(stem, "atlas"))] : []),
       ...(table ? [whole(besidePath(stem, "frames"))] : []),
       ...(times ? [whole(besidePath(stem, "times"))] : []),
+      ...(rules ? [whole(besidePath(stem, "rules")), whole(besidePath(stem, "rulesTable"))] : []),
       ...(module === "none" ? [] : [whole(besidePath(stem, module))]),
     ];
   });

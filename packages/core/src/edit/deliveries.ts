@@ -130,6 +130,7 @@ const PART_WORDS: Readonly<Record<string, string>> = {
   "data.times": "the table of times",
   "data.ticksPerSecond": "the ticks a second",
   "data.frames": "the table of frames",
+  "data.rules": "the tables of rules",
   "data.example": "the example",
   "data.contact": "the contact sheet",
   "data.module": "the module",

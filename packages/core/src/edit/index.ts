@@ -1,5 +1,21 @@
 export { addAction, mirrorMissing, removeAction, renameAction, setPetal, setWays } from "./actions";
 export { type Arrival, type ArrivedAction, type ArrivedClip, addSources, takeIn } from "./arrivals";
+export {
+  addBehaviour,
+  addInput,
+  addRule,
+  duplicateRule,
+  moveRule,
+  type RuleChange,
+  removeBehaviour,
+  removeInput,
+  removeRule,
+  renameBehaviour,
+  renameInput,
+  renameRule,
+  setInput,
+  setRule,
+} from "./behaviours";
 export { drawFrames, type Meeting, makeEqual, placeFrames, removeFrames } from "./by-hand";
 export {
   duplicateSteps,
@@ -54,6 +70,17 @@ export { renameProject } from "./project";
 export { setPixelsPerUnit, setSourceScale } from "./scale";
 export { moveClips, removeClips, renameClips, setDurationsInTurn, setFpsOfClips, setRulesOfClips } from "./several-clips";
 export { removeSource, renameSource } from "./sources";
+export {
+  addRehearsal,
+  addStage,
+  keepDrive,
+  removeDrive,
+  removeStage,
+  renameStage,
+  type StageChange,
+  setDrive,
+  setStage,
+} from "./stages";
 export { addToSteps, holdUntil, moveBorder, scaleSteps, spreadOverSteps } from "./step-times";
 export { evenOut, setClipFps, setClipTotal, setStepDurations } from "./times";
 export { moveFrames, nameFrames, namesByPattern, orderFrames, type TrayOrder } from "./tray";

@@ -15,6 +15,7 @@ import {
   markNamed,
   type Project,
 } from "../model";
+import { withNamesBecome } from "../references";
 import { edit } from "./edit";
 import { withFrames } from "./with-frames";
 
@@ -38,7 +39,9 @@ export const renameMarkKind = edit(
     // A letter that came from the name follows it; one that a person chose stays.
     const others = { marks: project.marks.filter((each) => each !== kind) };
     const letter = kind.letter === freeLetter(others, from) ? freeLetter(others, name) : kind.letter;
-    const renamed = withKind(project, from, { ...kind, name, letter });
+    const renamed = withNamesBecome(withKind(project, from, { ...kind, name, letter }), {
+      mark: (each) => (each === from ? name : each),
+    });
     return withFrames(renamed, refsWith(project, from), ({ frame }) => ({ ...frame, marks: renamedIn(frame.marks ?? {}, from, name) }));
   },
 );

@@ -56,7 +56,6 @@ const ruleFields = {
     .describe("While it holds (the usual), until its clip has ended, or for so many ms."),
   cutBy: z.array(Name).optional().describe("Rules that may start while this one is kept."),
   again: z.literal(true).optional().describe("Whether it may start anew while it is kept."),
-  // biome-ignore lint/suspicious/noThenProperty: the file format's word; a rule is never awaited
   then: Name.optional().describe("The rule that starts when the keeping is over, whatever its conditions say."),
   set: z.record(Name, z.boolean()).optional().describe("Switches that are set when it starts."),
   phase: z.enum(["start", "carry"]).optional().describe("Whether it begins at the start, or at the time that the clip before had reached."),

@@ -52,6 +52,7 @@ const DataFiles = z.strictObject({
   ticksPerSecond: z.number().min(1).max(1_000_000).describe("The rate of the game's clock that the table counts in as well."),
   frames: z.boolean().describe("A table of every frame's rectangle, size and origin."),
   example: z.string().nullable().describe("Name of the example in whose shape metadata is written as well; null for none."),
+  rules: z.boolean().optional().describe("The rules of behaviours as tables for people, in Markdown and CSV."),
   contact: z.boolean().describe("A picture for people: every clip with its steps and times."),
   module: z.enum(["none", "typed", "plain"]).describe("The atlas as a module of TypeScript with types of all names, or of JavaScript."),
 });

@@ -9,7 +9,7 @@ import { BehaviourName, Track } from "./behaviour";
 import { Facing } from "./facing";
 import { MarkName } from "./marks";
 import { Name } from "./name";
-import { SHA256 } from "./source";
+import { SourceId } from "./source";
 
 const WIDEST = 100_000; // px
 const Place = z.number().min(-WIDEST).max(WIDEST);
@@ -33,9 +33,24 @@ export const Movement = z.strictObject({
 });
 export type Movement = z.infer<typeof Movement>;
 
-/** A key, by the name that browsers give to its place on the keyboard, and the input that it works. */
-export const StageKey = z.strictObject({ code: z.string().min(1).max(40), input: Name });
+/** Ways to go. Seen from the side, up is a jump. */
+export const GOINGS = ["left", "right", "up", "down"] as const;
+export const Going = z.enum(GOINGS);
+export type Going = z.infer<typeof Going>;
+
+const code = z.string().min(1).max(40).describe("The key's place on the keyboard, as browsers name it.");
+
+/** A key, and where it makes the figure go or which button of the behaviour it works. */
+export const StageKey = z.union([z.strictObject({ code, go: Going }), z.strictObject({ code, input: Name })]);
 export type StageKey = z.infer<typeof StageKey>;
+
+/** Which inputs of the behaviour are told how the figure moves; absent: none. */
+export const Feeds = z.strictObject({
+  speed: Name.optional().describe("A number: how fast it goes, in whole px a second."),
+  rise: Name.optional().describe("A number: how fast it rises, in whole px a second; below 0 while it falls."),
+  air: Name.optional().describe("A switch: whether it stands on nothing."),
+});
+export type Feeds = z.infer<typeof Feeds>;
 
 /** When a figure enters or leaves a zone. */
 export const Zone = z.strictObject({
@@ -82,10 +97,11 @@ export const Stage = z.strictObject({
   start: z.strictObject({ x: Place, y: Place, facing: Facing }),
   camera: z.enum(["follows", "fixed"]),
   backdrop: z
-    .union([z.enum(["land", "plain"]), SHA256])
-    .describe("The demo's country, one colour, or a picture of the person's by its hash."),
+    .union([z.enum(["land", "plain"]), z.strictObject({ source: SourceId })])
+    .describe("A dry country, one colour, or the picture of a source with its top-left corner at the world's."),
   movement: Movement,
   body: MarkName.nullable().describe("The kind of boxes by which the figure collides and enters zones; null for its outline."),
+  feeds: Feeds,
   keys: z.array(StageKey),
   platforms: z.array(Area),
   zones: z.array(Zone),
@@ -95,12 +111,14 @@ export const Stage = z.strictObject({
 });
 export type Stage = z.infer<typeof Stage>;
 
-/** A key of the stage going down or up: the arrows and jump are `left`, `right`, `up`, `down`; inputs are called by their names. */
-export const KeyMoment = z.strictObject({
-  at: z.number().nonnegative(),
-  key: Name,
-  down: z.boolean(),
-});
+const keyMoment = { at: z.number().nonnegative().describe("In ms."), down: z.boolean() };
+
+/** A key of the stage going down or up, or the figure told where to look. */
+export const KeyMoment = z.union([
+  z.strictObject({ ...keyMoment, go: Going }),
+  z.strictObject({ ...keyMoment, input: Name }),
+  z.strictObject({ at: keyMoment.at, face: Facing }),
+]);
 export type KeyMoment = z.infer<typeof KeyMoment>;
 
 /** Why a rule started. */

@@ -1,3 +1,3 @@
 export { type StepOrder, stepOrder } from "./order";
 export { AT_START, advanced, isOver, movedTo, type Playhead, passed, timeAt } from "./playhead";
-export { playedAt, type Timeline, timelineOf } from "./timeline";
+export { type Entry, playedAt, type Timeline, timelineOf } from "./timeline";

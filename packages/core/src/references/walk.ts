@@ -2,7 +2,9 @@
  * Every place of a document where something is named by its name: renaming, splitting, joining and removing go through here, so that no
  * place is forgotten. What a removal leaves without its name is a finding, not a loss.
  */
+
 import type { Action, ActionName, ClipName, Delivery, Petal, Project } from "../model";
+import { withNamesBecome } from "./behaviour-names";
 
 /** What clips have become: one other name, several where one was split, none where it was removed. Clips that are not in it stay. */
 export type ClipsBecome = ReadonlyMap<ClipName, readonly ClipName[]>;
@@ -14,10 +16,13 @@ export type ClipsBecome = ReadonlyMap<ClipName, readonly ClipName[]>;
  */
 export function withClipsBecome(project: Project, become: ClipsBecome, facings: "follow" | "letGo" = "follow"): Project {
   if (become.size === 0) return project;
-  return { ...project, ...followed(project, become, facings === "letGo") };
+  const followed = { ...project, ...clipsFollowed(project, become, facings === "letGo") };
+  // A rule that plays an action means that, whatever clips are called.
+  const actions = new Set<string>(project.actions.map(({ name }) => name));
+  return withNamesBecome(followed, { play: (name) => (actions.has(name) ? name : (become.get(name as ClipName)?.[0] ?? name)) });
 }
 
-function followed({ actions, deliveries }: Project, become: ClipsBecome, letGo: boolean): Pick<Project, "actions" | "deliveries"> {
+function clipsFollowed({ actions, deliveries }: Project, become: ClipsBecome, letGo: boolean): Pick<Project, "actions" | "deliveries"> {
   return {
     actions: mapped(actions, (action) => {
       const facings = Object.entries(action.facings).flatMap(([facing, petal]): [string, Petal][] => {
@@ -41,7 +46,8 @@ export function withRenamedAction(project: Project, from: ActionName, to: Action
   const deliveries = mapped(project.deliveries, (delivery) =>
     delivery.choice.of === "clips" ? delivery : choosing(delivery, (name) => (name === from ? [to] : undefined)),
   );
-  return deliveries === project.deliveries ? project : { ...project, deliveries };
+  const followed = deliveries === project.deliveries ? project : { ...project, deliveries };
+  return withNamesBecome(followed, { play: (name) => (name === from ? to : name) });
 }
 
 /** The delivery with the names that it chooses followed; one that has become nothing is kept. */

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { ownTime, type Rules, runFromStart, runGiven, runUntil } from "../behave";
+import { ownTime, type Rules, type Run, runFromStart, runGiven, runUntil } from "../behave";
 import type { Condition, Facing, Input, Rule, Track, TrackEntry } from "../model";
 import { accountOf } from "./account";
 import { BEHAVIOURS } from "./behaviours.cases";
@@ -42,7 +42,6 @@ const ruleBody = fc.record(
     keep: fc.constantFrom("while" as const, "whole" as const, 0, 50, 140),
     cutBy: fc.subarray(NAMES),
     again: fc.constant(true as const),
-    // biome-ignore lint/suspicious/noThenProperty: the file format's word
     then: fc.constantFrom(...NAMES),
     set: fc.record({ armed: fc.boolean() }),
     phase: fc.constantFrom("start" as const, "carry" as const),
@@ -118,13 +117,13 @@ describe("an account", () => {
       fc.property(behaviours, tracks, (behaviour, track) => {
         const program = programOf(project, behaviour);
         const rows: unknown[] = [];
-        const hear = { row: (row: unknown) => rows.push(row) };
+        const onPast = (past: Run) => rows.push(...past.rows);
         let run = runFromStart(program);
         for (const { at, ...given } of track) {
-          run = runUntil(program, run, at * 1000, hear);
-          run = runGiven(program, run, [given], hear);
+          run = runUntil(program, run, at * 1000, onPast);
+          run = runGiven(program, run, [given]);
         }
-        run = runUntil(program, run, UNTIL * 1000, hear);
+        run = runUntil(program, run, UNTIL * 1000, onPast);
         expect([...rows, ...run.rows]).toEqual(accountOf(program, track, { until: UNTIL * 1000 }).rows);
       }),
     ));

@@ -1,5 +1,16 @@
 /** What a behaviour does on a track: the account of which rule chose what and why, and what shows at any time. */
-import { type Current, type Given, type Program, type Row, runFromStart, runGiven, runTold, runUntil, type State } from "../behave";
+import {
+  type Current,
+  entriesUntil,
+  type Given,
+  type Program,
+  type Row,
+  type Run,
+  runFromStart,
+  runGiven,
+  runUntil,
+  type State,
+} from "../behave";
 import { type Micros, microsFromMs, type Track } from "../model";
 import { givenOf } from "./track";
 
@@ -39,20 +50,24 @@ export function accountOf(program: Program, track: Track, { until, asked = [], s
   const end = until ?? Math.max(0, ...asked, ...given.keys());
   const rows: Row[] = [];
   const passed: PassedStep[] = [];
-  const played = ({ cast, from }: Current, after: Micros, to: Micros) => {
-    if (!steps?.(cast.clip)) return;
-    for (const { at, step } of cast.timeline.entries(after, to)) passed.push({ at: from + at, clip: cast.clip, step });
+  const passing = (current: Current, until: Micros) => {
+    const { clip } = current.cast;
+    if (steps?.(clip)) for (const { at, step } of entriesUntil(current, until, null)) passed.push({ at: current.from + at, clip, step });
   };
-  const hear = { row: (row: Row) => rows.push(row), played };
+  const onPast = (past: Run) => {
+    rows.push(...past.rows);
+    for (const each of past.left) passing(each, past.now.at - 1);
+  };
   const states = new Map<Micros, State>();
   const wanted = new Set(asked);
   let run = runFromStart(program);
   for (const at of [...new Set([...wanted, ...given.keys(), end])].sort((a, b) => a - b)) {
     if (at > end) break;
-    run = runUntil(program, run, at, hear);
-    run = runGiven(program, run, given.get(at) ?? [], hear);
+    run = runUntil(program, run, at, onPast);
+    run = runGiven(program, run, given.get(at) ?? []);
     if (wanted.has(at)) states.set(at, run.now);
   }
-  run = runTold(run, { played });
-  return { rows: [...rows, ...run.rows], passed, states: asked.map((at) => states.get(at) ?? run.now) };
+  onPast(run);
+  if (run.now.current) passing(run.now.current, end);
+  return { rows, passed, states: asked.map((at) => states.get(at) ?? run.now) };
 }

@@ -89,7 +89,6 @@ export const BEHAVIOURS: readonly BehaviourCase[] = [
   {
     name: "what follows a keeping starts whatever its conditions say",
     rules: [
-      // biome-ignore lint/suspicious/noThenProperty: the file format's word
       { name: "fall", when: [{ input: "hit", is: "pressed" }], play: "hurt", keep: 100, then: "rise" },
       { name: "rise", when: [{ input: "speed", above: 1000 }], play: "strike", keep: "whole" },
       STAND,

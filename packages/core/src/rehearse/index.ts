@@ -1,4 +1,15 @@
 export { type Account, accountOf, type PassedStep } from "./account";
-export { programOf } from "./program";
+export { type Bar, barsOf, type Comparison, compared } from "./compare";
+export { plays, programOf } from "./program";
 export { frameShown, type ShownNow, shownIn } from "./shown";
+export { canHold, deliverableBehaviours, soundBehaviour } from "./sound";
 export { checkedTrack } from "./track";
+export {
+  conditionInWords,
+  inputInWords,
+  keepInWords,
+  restInWords,
+  ruleInWords,
+  timeInWords,
+  whenInWords,
+} from "./words";

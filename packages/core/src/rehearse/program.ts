@@ -51,3 +51,10 @@ export function programOf({ clips, actions }: Shows, { inputs, rules }: Rules): 
   };
   return { inputs, rules, cast };
 }
+
+/** Whether a name plays anything: an action with at least one clip that has steps, or such a clip. */
+export function plays({ clips, actions }: Shows, play: string): boolean {
+  const action = actions.find((each) => (each.name as string) === play);
+  const names: string[] = action ? Object.values(action.facings).map(({ clip }) => clip) : [play];
+  return clips.some(({ name, steps }) => steps.length > 0 && names.includes(name));
+}

@@ -1,5 +1,6 @@
 "use client";
 
+import { useProject } from "../../project/open-project";
 import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
 import { FieldBox, NumberField } from "../../ui/number-field";
@@ -10,6 +11,7 @@ import { useDelivery } from "./chosen-delivery";
 export function Beside() {
   const { delivery, set } = useDelivery();
   const { data, counting, kind } = delivery;
+  const behaviours = useProject((project) => project.behaviours?.length ?? 0);
   const contact = <Tick label="contact sheet for people" checked={data.contact} onChange={(next) => set({ data: { contact: next } })} />;
   if (kind === "films") return <Detail title="Beside the films">{contact}</Detail>;
   return (
@@ -18,6 +20,9 @@ export function Beside() {
         <Tick label="atlas file" checked={data.atlas} onChange={(atlas) => set({ data: { atlas } })} />
         <Tick label="table of frames" checked={data.frames} onChange={(frames) => set({ data: { frames } })} />
         <Tick label="table of times" checked={data.times} onChange={(times) => set({ data: { times } })} />
+        {behaviours > 0 && (
+          <Tick label="tables of the rules" checked={data.rules === true} onChange={(rules) => set({ data: { rules } })} />
+        )}
         {contact}
         {data.times && (
           <FieldBox label="in ticks of">

@@ -3,6 +3,7 @@
 import { type Finding, isMendable, mendsOf } from "@caravan/core/check";
 import { useFindings } from "../../project/findings";
 import { mendAll, mendFinding } from "../../project/mend";
+import { currentProject } from "../../project/open-project";
 import { goToPlace } from "../../project/view";
 import { Button } from "../../ui/button";
 import { ListHeading } from "../../ui/row-list";
@@ -72,7 +73,7 @@ function OneFinding({ finding }: { finding: Finding }) {
       <p className="font-semibold break-words">{where}</p>
       <p className="mb-2 text-small break-words">{message}</p>
       <div className="flex flex-wrap gap-1.5">
-        <Button onClick={() => goToPlace(place)}>Show</Button>
+        <Button onClick={() => goToPlace(place, currentProject())}>Show</Button>
         {mendsOf(finding).map((mend) => (
           <Button key={mend.label} className="max-w-full whitespace-normal! text-left" onClick={() => mendFinding({ ...finding, mend })}>
             {mend.label}

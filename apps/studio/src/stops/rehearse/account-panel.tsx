@@ -1,0 +1,193 @@
+"use client";
+
+import { setDrive } from "@caravan/core/edit";
+import { type AccountRow, type Micros, msFromMicros } from "@caravan/core/model";
+import { type Comparison, compared } from "@caravan/core/rehearse";
+import { useEffect, useMemo, useRef } from "react";
+import { act } from "../../project/act";
+import { currentProject } from "../../project/open-project";
+import { Button } from "../../ui/button";
+import { useElementSize } from "../../ui/element-size";
+import { onThemeChange } from "../../ui/theme-now";
+import { afterClick } from "./drive-bar";
+import { LANES_HEIGHT, lanesOf, paintLanes, spanShown, timeAtX } from "./lanes";
+import { endTime, playDrive, rowsOf, shownTime, stayAt, useSession } from "./session";
+
+/** What showed when and why, as lanes in time; a moment that is pointed at stands on the stage, one that is clicked stays. */
+export function AccountPanel() {
+  const drive = useSession((session) => session.drive);
+  const comparison = useComparison();
+  return (
+    <section aria-label="Account" className="shrink-0 rounded-box border border-line bg-surface px-3 pt-2 pb-2">
+      <header className="mb-1 flex min-h-7 flex-wrap items-center justify-between gap-x-3">
+        <h3 className="font-semibold text-muted">Account</h3>
+        <Reading />
+        {drive && (
+          <span className="flex items-center gap-1.5">
+            {comparison?.from !== null && comparison && (
+              <Button className="min-h-6" onClick={() => acceptNow(drive.name)}>
+                This is right now
+              </Button>
+            )}
+            <Button className="min-h-6" onClick={() => afterClick(() => playDrive(drive))}>
+              Play it
+            </Button>
+            <Trim />
+          </span>
+        )}
+      </header>
+      {drive && comparison && (
+        <p role="status" className={comparison.from === null ? "text-small text-cactus" : "text-small text-brick"}>
+          {comparison.from === null ? "As it was when it was kept." : `Other than when it was kept, from ${seconds(comparison.from)} on.`}
+        </p>
+      )}
+      <Lanes comparison={comparison} />
+      <AccountInWords />
+    </section>
+  );
+}
+
+const seconds = (ms: number): string => `${Number((ms / 1000).toFixed(2))} s`;
+
+/** How a drive that was kept differs from what it does now; null where none is played. */
+function useComparison(): Comparison | null {
+  const drive = useSession((session) => session.drive);
+  const count = useSession((session) => rowsOf(session).length);
+  const end = useSession((session) => (session.drive ? endTime(session) : 0));
+  return useMemo(() => {
+    if (!drive || count === 0) return null;
+    const until = Math.min(drive.length, msFromMicros(end));
+    return compared(cutAt(drive.account, until), cutAt(inMs(rowsOf(useSession.getState())), until), until);
+  }, [drive, count, end]);
+}
+
+function cutAt(rows: readonly AccountRow[], until: number): AccountRow[] {
+  return rows.filter(({ at }) => at <= until);
+}
+
+function inMs(rows: ReturnType<typeof rowsOf>): AccountRow[] {
+  return rows.map((row) => ({ ...row, at: msFromMicros(row.at) }));
+}
+
+/** Takes what shows now as what should show from here on. */
+function acceptNow(name: string): void {
+  const session = useSession.getState();
+  const { drive, log } = session;
+  if (!drive || endTime(session) < drive.length * 1000) return;
+  if (act(setDrive, name, { account: inMs(rowsOf(session)), track: log.track })) refreshDrive(name);
+}
+
+function refreshDrive(name: string): void {
+  const drive = currentProject().drives?.find((each) => each.name === name);
+  if (drive) useSession.setState({ drive });
+}
+
+/** Cuts a drive off behind the moment that is looked at. */
+function Trim() {
+  const drive = useSession((session) => session.drive);
+  const stay = useSession((session) => session.stay);
+  if (!drive || stay === null || stay <= 0 || stay >= drive.length * 1000) return null;
+  const at = msFromMicros(stay);
+  const trimmed = () => {
+    const keys = drive.keys.filter((each) => each.at <= at);
+    const track = drive.track.filter((each) => each.at <= at);
+    if (act(setDrive, drive.name, { length: at, keys, track, account: cutAt(drive.account, at) })) refreshDrive(drive.name);
+  };
+  return (
+    <Button className="min-h-6" onClick={trimmed}>
+      End it here
+    </Button>
+  );
+}
+
+/** The time on the stage and what shows then, in words. */
+function Reading() {
+  const text = useSession((session) => {
+    const at = shownTime(session);
+    const row = rowsOf(session).findLast((each) => each.at <= at);
+    const where = session.stay === null && session.pointed === null ? "" : ` of ${seconds(endTime(session) / 1000)}`;
+    const shows = !row ? "" : row.rule === null ? " · nothing shows" : ` · ${row.rule} plays ${row.play}`;
+    return `${(at / 1_000_000).toFixed(2)} s${where}${shows}`;
+  });
+  return (
+    <p id="rehearsal-reading" className="number grow truncate text-right text-small text-muted">
+      {text}
+    </p>
+  );
+}
+
+/** The lanes, painted whenever they change. */
+function Lanes({ comparison }: { comparison: Comparison | null }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const { width, density } = useElementSize(canvas);
+  const height = LANES_HEIGHT + (comparison ? 20 : 0);
+  useEffect(() => {
+    let request = 0;
+    const draw = () => {
+      request = 0;
+      const context = canvas.current?.getContext("2d");
+      if (context && canvas.current && width > 0)
+        paintLanes(context, lanesOf(useSession.getState(), comparison), getComputedStyle(canvas.current), width, density);
+    };
+    const soon = () => {
+      if (request === 0) request = requestAnimationFrame(draw);
+    };
+    soon();
+    const stops = [onThemeChange(soon), useSession.subscribe(soon)];
+    return () => {
+      cancelAnimationFrame(request);
+      for (const stop of stops) stop();
+    };
+  }, [comparison, width, density]);
+  const timeOf = (event: React.PointerEvent<HTMLCanvasElement>): Micros => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return timeAtX(event.clientX - box.left, spanShown(useSession.getState()), width);
+  };
+  const isIn = (at: Micros) => at >= 0 && at <= endTime(useSession.getState());
+  return (
+    <canvas
+      ref={canvas}
+      data-testid="lanes"
+      aria-hidden
+      width={Math.round(width * density)}
+      height={Math.round(height * density)}
+      className="block w-full cursor-pointer touch-none"
+      style={{ height }}
+      onPointerMove={(event) => {
+        const at = timeOf(event);
+        if (event.buttons === 1) stayAt(at);
+        else if (!useSession.getState().running) useSession.setState({ pointed: isIn(at) ? at : null });
+      }}
+      onPointerLeave={() => useSession.setState({ pointed: null })}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        stayAt(timeOf(event));
+      }}
+    />
+  );
+}
+
+/** So many of the last starts are told to who does not see the lanes. */
+const TOLD = 30;
+
+const WHY: Readonly<Record<AccountRow["why"], string>> = {
+  input: "an input",
+  over: "what was kept or played is over",
+  then: "it follows",
+  time: "its time has come",
+  start: "at the start",
+};
+
+function AccountInWords() {
+  const count = useSession((session) => rowsOf(session).length);
+  const rows = useMemo(() => (count > 0 ? rowsOf(useSession.getState()).slice(-TOLD) : []), [count]);
+  return (
+    <ol aria-label="What showed and why" className="sr-only">
+      {rows.map(({ at, rule, play, why }, k) => (
+        <li key={`${at} ${k}`}>
+          {(at / 1_000_000).toFixed(2)} s: {rule === null ? "nothing shows" : `${rule} plays ${play}`}, {WHY[why]}
+        </li>
+      ))}
+    </ol>
+  );
+}

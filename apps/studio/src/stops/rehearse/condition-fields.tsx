@@ -1,0 +1,175 @@
+"use client";
+
+import type { Behaviour, Condition, Rule } from "@caravan/core/model";
+import { X } from "lucide-react";
+import { IconButton } from "../../ui/button";
+import { More } from "../../ui/more";
+import { NumberField } from "../../ui/number-field";
+import { Select } from "../../ui/select";
+import { Tick } from "../../ui/tick";
+
+/** A condition to begin with: on an input, or, for no name, on a rule that shows. Null where there is no other rule. */
+export function freshCondition({ inputs, rules }: Behaviour, rule: Rule, name: string): Condition | null {
+  if (name === "") {
+    const other = rules.find((each) => each.name !== rule.name);
+    return other ? { showing: [other.name] } : null;
+  }
+  switch (inputs.find((each) => each.name === name)?.kind) {
+    case "button":
+      return { input: name, is: "pressed" };
+    case "switch":
+      return { input: name, is: true };
+    case "number":
+      return { input: name, above: 0 };
+    default:
+      return null;
+  }
+}
+
+const BUTTON_STATES = [
+  ["pressed", "is pressed"],
+  ["down", "is down"],
+  ["up", "is up"],
+  ["released", "is released"],
+] as const;
+
+interface Props {
+  readonly behaviour: Behaviour;
+  readonly rule: Rule;
+  readonly condition: Condition;
+  /** Null takes it out. */
+  readonly onChange: (condition: Condition | null) => boolean;
+}
+
+/** One condition of a rule. */
+export function ConditionFields({ behaviour, rule, condition, onChange }: Props) {
+  return (
+    <span className="flex flex-wrap items-center gap-1.5">
+      {"showing" in condition ? (
+        <ShowingFields behaviour={behaviour} rule={rule} condition={condition} onChange={onChange} />
+      ) : (
+        <InputFields condition={condition} onChange={onChange} />
+      )}
+      <IconButton label="Take the condition out" look="quiet" className="size-6!" onClick={() => onChange(null)}>
+        <X size={12} />
+      </IconButton>
+    </span>
+  );
+}
+
+function InputFields({ condition, onChange }: { condition: Exclude<Condition, { showing: string[] }>; onChange: Props["onChange"] }) {
+  const { input } = condition;
+  if ("is" in condition) {
+    const { is } = condition;
+    return (
+      <>
+        <b>{input}</b>
+        {typeof is === "boolean" ? (
+          <Select
+            label={`${input} must be`}
+            value={String(is)}
+            options={[
+              ["true", "is on"],
+              ["false", "is off"],
+            ]}
+            onChange={(next) => onChange({ input, is: next === "true" })}
+          />
+        ) : (
+          <Select label={`${input} must be`} value={is} options={BUTTON_STATES} onChange={(next) => onChange({ input, is: next })} />
+        )}
+      </>
+    );
+  }
+  const { above, below } = condition;
+  const way = above === undefined ? "below" : below === undefined ? "above" : "between";
+  const limit = (which: "above" | "below", value: number) => (
+    <NumberField
+      label={`${input} ${which}`}
+      value={value}
+      least={-1_000_000}
+      decimals={2}
+      onChange={(next) => {
+        onChange({ ...condition, [which]: next });
+        return null;
+      }}
+    />
+  );
+  return (
+    <>
+      <b>{input}</b>
+      <Select
+        label={`How ${input} is compared`}
+        value={way}
+        options={[
+          ["above", "above"],
+          ["below", "below"],
+          ["between", "between"],
+        ]}
+        onChange={(next) => {
+          const value = above ?? below ?? 0;
+          onChange(
+            next === "above"
+              ? { input, above: value }
+              : next === "below"
+                ? { input, below: value }
+                : { input, above: value, below: (below ?? value) + (below === undefined ? 10 : 0) },
+          );
+        }}
+      />
+      {above !== undefined && limit("above", above)}
+      {way === "between" && "and"}
+      {below !== undefined && limit("below", below)}
+    </>
+  );
+}
+
+function ShowingFields({
+  behaviour,
+  rule,
+  condition,
+  onChange,
+}: Omit<Props, "condition"> & { condition: Extract<Condition, { showing: string[] }> }) {
+  const { showing, forMs, ended } = condition;
+  const others = behaviour.rules.filter(({ name }) => name !== rule.name || showing.includes(name)).map(({ name }) => name);
+  return (
+    <>
+      <More label={showing.join(" or ")} title="Rules of which one shows">
+        {others.map((name) => (
+          <Tick
+            key={name}
+            label={name}
+            checked={showing.includes(name)}
+            onChange={(on) => {
+              const next = on ? [...showing, name] : showing.filter((each) => each !== name);
+              if (next.length > 0) onChange({ ...condition, showing: next });
+            }}
+          />
+        ))}
+      </More>
+      <span className="flex items-center gap-1">
+        for
+        <NumberField
+          label="Shown for at least"
+          value={forMs ?? 0}
+          most={86_400_000}
+          decimals={3}
+          step={100}
+          unit="ms"
+          onChange={(ms) => {
+            const { forMs: _before, ...rest } = condition;
+            onChange(ms > 0 ? { ...rest, forMs: ms } : rest);
+            return null;
+          }}
+        />
+      </span>
+      <Tick
+        label="and has ended"
+        checked={ended === true}
+        onChange={(on) => {
+          const { ended: _before, ...rest } = condition;
+          onChange(on ? { ...rest, ended: true } : rest);
+        }}
+      />
+    </>
+  );
+}

@@ -1,0 +1,101 @@
+"use client";
+
+import { keepDrive, setDrive } from "@caravan/core/edit";
+import type { Stage } from "@caravan/core/model";
+import { Circle, Pause, Play, RotateCcw, Square, StepBack, StepForward } from "lucide-react";
+import { act } from "../../project/act";
+import { currentProject, edit } from "../../project/open-project";
+import { Button, IconButton } from "../../ui/button";
+import { Choice } from "../../ui/choice";
+import { say } from "../../ui/notices";
+import { TextField } from "../../ui/text-field";
+import { driven, record, restart, stepPicture, togglePause, useSession } from "./session";
+
+const SPEEDS = [
+  ["1", "1×"],
+  ["0.5", "½"],
+  ["0.2", "⅕"],
+  ["0.05", "1/20"],
+] as const;
+
+/** What is rehearsed, and time: slower, picture by picture, paused, recorded. */
+export function DriveBar({ stage }: { stage: Stage }) {
+  const running = useSession((session) => session.running);
+  const speed = useSession((session) => session.speed);
+  const recording = useSession((session) => session.recording);
+  const drive = useSession((session) => session.drive);
+  return (
+    <header className="flex flex-wrap items-center justify-between gap-x-3 gap-y-2">
+      <div className="flex min-w-0 items-baseline gap-2">
+        <h2 className="truncate text-title font-bold">{stage.behaviour}</h2>
+        {drive ? (
+          <span className="text-muted">
+            drive{" "}
+            <TextField
+              key={drive.name}
+              id="drive-name"
+              label="Name of the drive"
+              value={drive.name}
+              onChange={(name) => {
+                const error = edit(setDrive, drive.name, { name });
+                const named = currentProject().drives?.find((each) => each.name === name.trim());
+                if (!error && named) useSession.setState({ drive: named });
+                return error?.message;
+              }}
+            />
+          </span>
+        ) : (
+          <span className="truncate text-muted">on {stage.name}</span>
+        )}
+      </div>
+      <div className="flex flex-wrap items-center gap-1.5">
+        <Choice
+          label="Speed of time"
+          value={String(speed)}
+          options={SPEEDS}
+          onChange={(next) => useSession.setState({ speed: Number(next) })}
+        />
+        <IconButton label="One display picture back" aria-keyshortcuts="," onClick={() => stepPicture(-1)}>
+          <StepBack size={14} />
+        </IconButton>
+        <IconButton label={running ? "Pause" : "Go on"} aria-keyshortcuts="Enter" onClick={() => afterClick(togglePause)}>
+          {running ? <Pause size={14} /> : <Play size={14} />}
+        </IconButton>
+        <IconButton label="One display picture on" aria-keyshortcuts="." onClick={() => stepPicture(1)}>
+          <StepForward size={14} />
+        </IconButton>
+        <IconButton label="From the start" aria-keyshortcuts="Home" onClick={() => afterClick(restart)}>
+          <RotateCcw size={14} />
+        </IconButton>
+        <Button onClick={() => afterClick(toggleRecording)} aria-pressed={recording} aria-keyshortcuts="r" hint="R">
+          {recording ? <Square size={12} className="fill-brick text-brick" /> : <Circle size={12} className="fill-brick text-brick" />}
+          {recording ? "Keep" : "Record"}
+        </Button>
+      </div>
+    </header>
+  );
+}
+
+/** The stage has the keys again after a click: Space is for the figure, not for the button that was clicked last. */
+export function afterClick(run: () => void): void {
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+  run();
+}
+
+/** Begins to record, or keeps what was recorded under a free name. */
+export function toggleRecording(): void {
+  if (!useSession.getState().recording) {
+    record();
+    return;
+  }
+  useSession.setState({ recording: false, running: false });
+  const made = driven(`drive ${(currentProject().drives?.length ?? 0) + 1}`);
+  if (!made || made.keys.length === 0) {
+    say({ tone: "plain", text: "Nothing was driven, so nothing was kept. Record, then drive with the keys." });
+    return;
+  }
+  if (!act(keepDrive, made)) return;
+  const kept = currentProject().drives?.at(-1);
+  if (kept) useSession.setState({ drive: kept });
+  say({ tone: "good", text: `Kept as ${kept?.name}. Type over its name to give it another.` });
+}

@@ -1,0 +1,60 @@
+"use client";
+
+import type { Stage } from "@caravan/core/model";
+import { useEffect } from "react";
+import { type Binding, useKeys } from "../../ui/keys";
+import { toggleRecording } from "./drive-bar";
+import { pollGamepad } from "./gamepad";
+import { chordOfCode, controlOf, nameOfControl } from "./keys-of-stage";
+import { control, restart, stepPicture, togglePause, useSession } from "./session";
+import { toggleWholeStage } from "./stage-view";
+
+/** What the keyboard and a gamepad do here: drive the figure, and go through time. */
+export function DriveKeys({ stage }: { stage: Stage }) {
+  const driving = stage.keys.flatMap((key): Binding[] => {
+    const chord = chordOfCode(key.code);
+    if (chord === null) return [];
+    const what = controlOf(key);
+    return [
+      {
+        keys: chord,
+        label: `Drive: ${nameOfControl(what)}`,
+        run: () => control(what, true),
+        release: () => control(what, false),
+      },
+    ];
+  });
+  useKeys("Driving", driving, { scope: "surface" });
+  useKeys("Rehearsing", [
+    { keys: "Enter", label: "Pause, or go on", run: togglePause },
+    { keys: "r", label: "Record; once more to keep it", run: toggleRecording },
+    { keys: "Home", label: "From the start", run: restart },
+    { keys: ",", repeats: true, label: "One display picture back", run: () => stepPicture(-1) },
+    { keys: ".", repeats: true, label: "One display picture on", run: () => stepPicture(1) },
+    { keys: "z", label: "The stage as large as the window", run: toggleWholeStage },
+  ]);
+  useEffect(() => {
+    let request = 0;
+    let held: ReadonlySet<string> = new Set();
+    const poll = () => {
+      held = pollGamepad(useSession.getState().setting?.stage ?? null, held);
+      request = requestAnimationFrame(poll);
+    };
+    const begin = () => {
+      if (request === 0) request = requestAnimationFrame(poll);
+    };
+    const stop = () => {
+      cancelAnimationFrame(request);
+      request = 0;
+    };
+    if ((navigator.getGamepads?.() ?? []).some((pad) => pad)) begin();
+    addEventListener("gamepadconnected", begin);
+    addEventListener("gamepaddisconnected", stop);
+    return () => {
+      stop();
+      removeEventListener("gamepadconnected", begin);
+      removeEventListener("gamepaddisconnected", stop);
+    };
+  }, []);
+  return null;
+}

@@ -1,0 +1,91 @@
+"use client";
+
+import { setStage } from "@caravan/core/edit";
+import type { Behaviour, Stage, StageKey } from "@caravan/core/model";
+import { X } from "lucide-react";
+import { useState } from "react";
+import { act } from "../../project/act";
+import { Button, IconButton } from "../../ui/button";
+import { Detail } from "../../ui/detail";
+import { useKeys } from "../../ui/keys";
+import { say } from "../../ui/notices";
+import { Select } from "../../ui/select";
+import { chordOfCode, controlOf, nameOfControl, printedOn } from "./keys-of-stage";
+
+/** Which key does what; a click on a key waits for another one. */
+export function KeysDetail({ stage, behaviour }: { stage: Stage; behaviour: Behaviour | null }) {
+  const [waiting, setWaiting] = useState<number | null>(null);
+  const put = (keys: StageKey[]) => act(setStage, stage.name, { keys });
+  const free = (behaviour?.inputs ?? []).filter(
+    ({ name, kind }) => kind === "button" && !stage.keys.some((key) => "input" in key && key.input === name),
+  );
+  return (
+    <Detail title="Keys">
+      <ul aria-label="Keys" className="flex flex-col gap-1">
+        {stage.keys.map((key, k) => (
+          <li key={`${key.code} ${k}`} className="flex items-center gap-2">
+            <Button className="min-h-6 min-w-14" aria-label={`Key for ${nameOfControl(controlOf(key))}`} onClick={() => setWaiting(k)}>
+              {waiting === k ? "press one …" : printedOn(key.code)}
+            </Button>
+            <span className="grow">{nameOfControl(controlOf(key))}</span>
+            {"input" in key && (
+              <IconButton
+                label={`Take the key of ${key.input} away`}
+                look="quiet"
+                className="size-6!"
+                onClick={() => put(stage.keys.filter((each) => each !== key))}
+              >
+                <X size={12} />
+              </IconButton>
+            )}
+          </li>
+        ))}
+      </ul>
+      {free.length > 0 && (
+        <Select
+          label="Give a button a key"
+          value={null}
+          placeholder="a key for …"
+          options={free.map(({ name }) => [name, name] as const)}
+          onChange={(input) => put([...stage.keys, { code: freeCode(stage), input }])}
+          className="mt-1.5"
+        />
+      )}
+      {waiting !== null && (
+        <NextKey
+          onKey={(code) => {
+            setWaiting(null);
+            if (code === null) return;
+            const taken = stage.keys.find((each, k) => each.code === code && k !== waiting);
+            if (taken) {
+              say({ tone: "plain", text: `${printedOn(code)} is for ${nameOfControl(controlOf(taken))} already.` });
+              return;
+            }
+            put(stage.keys.map((each, k) => (k === waiting ? { ...each, code } : each)));
+          }}
+        />
+      )}
+    </Detail>
+  );
+}
+
+const CODES = ["Space", "KeyF", "KeyD", "KeyS", "KeyA", "KeyQ", "KeyW", "KeyE"];
+
+function freeCode({ keys }: Stage): string {
+  return CODES.find((code) => !keys.some((key) => key.code === code)) ?? "KeyX";
+}
+
+/** Every key that can drive, while one is waited for; Escape leaves it as it was. */
+function NextKey({ onKey }: { onKey: (code: string | null) => void }) {
+  const letters = [..."ABCDEFGHIJKLMNOPQRSTUVWXYZ"].map((letter) => `Key${letter}`);
+  const codes = ["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown", "Space", ...letters];
+  useKeys(
+    "The key that is waited for",
+    [
+      ...codes.map((code) => ({ keys: chordOfCode(code) ?? code, label: `Drive with ${printedOn(code)}`, run: () => onKey(code) })),
+      { keys: "Escape", label: "Leave the key as it is", run: () => onKey(null) },
+    ],
+    { scope: "layer" },
+  );
+  return null;
+}

@@ -1,0 +1,227 @@
+/** Paints a moment of a rehearsal: backdrop, platforms, what stands about, the figure, effects, and aids to judge them by. */
+
+import { lookOf } from "@caravan/core/art";
+import {
+  type Area,
+  type FramePoint,
+  type FrameRef,
+  findFrame,
+  frameSize,
+  type MarkKind,
+  originOf,
+  type Project,
+  pictureOf,
+  type Stage,
+} from "@caravan/core/model";
+import {
+  bodyOf,
+  boxesOf,
+  effectAt,
+  extraAt,
+  frameOfState,
+  moved,
+  pointOf,
+  type Rehearsal,
+  type Setting,
+  type Standing,
+} from "@caravan/core/stage";
+import { drawStill, stillOf } from "../../preview/draw-frame";
+import { landscape } from "../../preview/landscape";
+import { pictureNow } from "../../project/pictures";
+
+export interface StageInks {
+  readonly plain: string;
+  readonly ink: string;
+  readonly now: string;
+  readonly zone: string;
+}
+
+export interface Aids {
+  readonly marks: boolean;
+  readonly origin: boolean;
+  readonly zones: boolean;
+  /** The zone, platform or extra that is worked on. */
+  readonly chosen: string | null;
+}
+
+/** Where the camera's top-left corner is in the world: whole pixels, never beyond its edges. */
+export function cameraAt({ size, world, camera, start }: Stage, { x, y }: FramePoint): FramePoint {
+  const eye = camera === "follows" ? { x, y } : start;
+  const along = (middle: number, window: number, whole: number) => Math.round(Math.max(0, Math.min(whole - window, middle - window / 2)));
+  return { x: along(eye.x, size.w, world.w), y: along(eye.y - size.h / 8, size.h, world.h) };
+}
+
+/** `zoom` is device pixels for each pixel of the game. */
+export function paintMoment(
+  context: CanvasRenderingContext2D,
+  setting: Setting,
+  rehearsal: Rehearsal,
+  zoom: number,
+  inks: StageInks,
+  aids: Aids,
+): void {
+  const { project, stage } = setting;
+  const at = rehearsal.run.now.at;
+  const camera = cameraAt(stage, rehearsal.moving);
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  context.imageSmoothingEnabled = false;
+  context.fillStyle = inks.plain;
+  context.fillRect(0, 0, context.canvas.width, context.canvas.height);
+  context.setTransform(zoom, 0, 0, zoom, -camera.x * zoom, -camera.y * zoom);
+  paintBackdrop(context, project, stage);
+  for (const platform of stage.platforms) paintPlatform(context, stage, platform);
+  const figure = frameOfState(project, rehearsal.run.now);
+  const standing = figure && { ...figure, x: rehearsal.moving.x, y: rehearsal.moving.y };
+  const all: { readonly standing: Standing; readonly order: number }[] = [
+    ...stage.extras.flatMap((each) => {
+      const shown = extraAt(setting, each, at);
+      return shown ? [{ standing: shown, order: shown.y }] : [];
+    }),
+    ...(standing ? [{ standing, order: standing.y + 0.5 }] : []),
+    ...rehearsal.playing.flatMap((each) => {
+      const shown = each.gone > at ? effectAt(project, each, at) : null;
+      return shown ? [{ standing: shown, order: Number.POSITIVE_INFINITY }] : [];
+    }),
+  ];
+  // Seen from above, what stands lower down stands in front.
+  if (stage.view === "above") all.sort((a, b) => a.order - b.order);
+  for (const { standing: each } of all) paintStanding(context, project, each, zoom, camera);
+  if (aids.zones)
+    for (const zone of stage.zones)
+      paintZone(context, zone.area, zone.name, rehearsal.inside.has(zone.name), aids.chosen === zone.name, zoom, inks);
+  if (aids.marks) {
+    for (const { standing: each } of all) paintMarksOf(context, project, each, zoom);
+    const body = moved(bodyOf(project, figure?.frame ?? null, figure?.mirror ?? false, stage.body), rehearsal.moving);
+    if (stage.body === null) outline(context, body, "#ffffff", zoom, [2, 3]);
+  }
+  if (aids.origin) {
+    context.fillStyle = inks.now;
+    const line = 1 / zoom;
+    if (stage.view === "side") context.fillRect(camera.x, stage.ground, stage.size.w, line * 2);
+    const { x, y } = rehearsal.moving;
+    context.fillRect(x - 4, y - line, 8, line * 2);
+    context.fillRect(x - line, y - 4, line * 2, 8);
+  }
+}
+
+function paintBackdrop(context: CanvasRenderingContext2D, project: Project, { backdrop, world, ground, view }: Stage): void {
+  if (typeof backdrop === "object") {
+    const source = project.sources.find(({ id }) => id === backdrop.source);
+    const [first] = source?.pictures ?? [];
+    const picture = source && first ? pictureNow(lookOf(source, pictureOf(source, {}))) : undefined;
+    if (picture) context.drawImage(picture.bitmap, 0, 0);
+    return;
+  }
+  if (backdrop === "plain") {
+    context.fillStyle = "rgb(128 128 128 / 0.25)";
+    context.fillRect(0, ground, world.w, world.h - ground);
+    return;
+  }
+  context.drawImage(landscape(world.w, world.h, view === "side" ? ground : ground + 4), 0, 0);
+}
+
+function paintPlatform(context: CanvasRenderingContext2D, { view }: Stage, { x, y, w, h }: Area): void {
+  context.fillStyle = "#8a6440";
+  context.fillRect(x, y, w, h);
+  context.fillStyle = view === "side" ? "#d9a766" : "#6f4f33";
+  context.fillRect(x, y, w, Math.min(2, h));
+}
+
+/** A frame with its origin at its place, on whole pixels of the game. */
+function paintStanding(
+  context: CanvasRenderingContext2D,
+  project: Project,
+  { frame, mirror, x, y }: Standing,
+  zoom: number,
+  camera: FramePoint,
+): void {
+  const found = findFrame(project, frame);
+  if (!found) return;
+  const still = stillOf(found.source, found.frame);
+  const picture = pictureNow(still.look);
+  if (!picture) return;
+  const origin = originOf(found.source, found.frame);
+  const { w } = frameSize(found.source, found.frame);
+  const left = Math.round(x - (mirror ? w - origin.x : origin.x));
+  const top = Math.round(y - origin.y);
+  context.save();
+  // In device pixels from here, so that each pixel of the art is a whole number of them.
+  context.setTransform(1, 0, 0, 1, Math.round((left - camera.x) * zoom), Math.round((top - camera.y) * zoom));
+  if (mirror) {
+    context.translate(w * zoom, 0);
+    context.scale(-1, 1);
+  }
+  drawStill(context, picture, still, 0, 0, zoom);
+  context.restore();
+}
+
+const DASHES: Readonly<Record<MarkKind["line"], readonly number[]>> = {
+  solid: [],
+  dashes: [4, 3],
+  dots: [1, 2],
+  "long and short": [6, 2, 2, 2],
+};
+
+function paintMarksOf(context: CanvasRenderingContext2D, project: Project, standing: Standing, zoom: number): void {
+  for (const kind of project.marks) {
+    if (kind.shape === "box")
+      for (const box of boxesOf(project, standing, kind.name)) outline(context, box, "#ffffff", zoom, DASHES[kind.line]);
+    else if (hasPoint(project, standing.frame, kind)) {
+      const { x, y } = pointOf(project, standing, kind.name);
+      outline(context, { x: x - 1.5, y: y - 1.5, w: 3, h: 3 }, "#ffffff", zoom, []);
+    }
+  }
+}
+
+function hasPoint(project: Project, ref: FrameRef, kind: MarkKind): boolean {
+  return findFrame(project, ref)?.frame.marks?.points?.[kind.name] !== undefined;
+}
+
+/** A light line with a dark one under it, so that it is seen on any art. */
+function outline(context: CanvasRenderingContext2D, { x, y, w, h }: Area, colour: string, zoom: number, dashes: readonly number[]): void {
+  const line = Math.max(1, devicePixelRatio) / zoom;
+  context.lineWidth = line * 2.5;
+  context.strokeStyle = "rgb(20 16 10 / 0.75)";
+  context.setLineDash([]);
+  context.strokeRect(x, y, w, h);
+  context.lineWidth = line * 1.2;
+  context.strokeStyle = colour;
+  context.setLineDash(dashes.map((each) => each * line * 1.5));
+  context.strokeRect(x, y, w, h);
+  context.setLineDash([]);
+}
+
+function paintZone(
+  context: CanvasRenderingContext2D,
+  area: Area,
+  name: string,
+  inside: boolean,
+  chosen: boolean,
+  zoom: number,
+  inks: StageInks,
+): void {
+  context.globalAlpha = inside ? 0.28 : 0.12;
+  context.fillStyle = chosen ? inks.now : inks.zone;
+  context.fillRect(area.x, area.y, area.w, area.h);
+  context.globalAlpha = 1;
+  outline(context, area, chosen ? inks.now : inks.zone, zoom, [5, 3]);
+  const size = (11 * Math.max(1, devicePixelRatio)) / zoom;
+  context.font = `600 ${size}px "Atkinson Hyperlegible Next", system-ui, sans-serif`;
+  context.lineWidth = size / 4;
+  context.strokeStyle = "rgb(20 16 10 / 0.85)";
+  context.strokeText(name, area.x, area.y - size / 3);
+  context.fillStyle = "#ffffff";
+  context.fillText(name, area.x, area.y - size / 3);
+}
+
+/** The frames that a stage can show, so that their pictures are there before they are needed. */
+export function framesOfStage({ project, program, stage }: Setting): FrameRef[] {
+  const names = new Set([
+    ...program.rules.map(({ play }) => play),
+    ...stage.effects.map(({ play }) => play),
+    ...stage.extras.map(({ play }) => play),
+  ]);
+  const clips = new Set<string>(names);
+  for (const action of project.actions) if (names.has(action.name)) for (const { clip } of Object.values(action.facings)) clips.add(clip);
+  return [...new Set(project.clips.filter(({ name }) => clips.has(name)).flatMap(({ steps }) => steps.map(({ frame }) => frame)))];
+}

@@ -1,0 +1,111 @@
+"use client";
+
+import { addRehearsal } from "@caravan/core/edit";
+import type { Project } from "@caravan/core/model";
+import { guessedRoles, playables, proposed, type Roles } from "@caravan/core/stage";
+import { useState } from "react";
+import { create } from "zustand";
+import { act } from "../../project/act";
+import { currentProject, useProject } from "../../project/open-project";
+import { go, useView } from "../../project/view";
+import { Button } from "../../ui/button";
+import { EmptyPanel } from "../../ui/empty-panel";
+import { Select } from "../../ui/select";
+import { Tick } from "../../ui/tick";
+
+/** Whether roles are being chosen for one more behaviour. */
+const useProposing = create<{ readonly another: boolean }>(() => ({ another: false }));
+
+export function proposeAnother(): void {
+  useProposing.setState({ another: true });
+}
+
+export function useAnother(): boolean {
+  return useProposing((state) => state.another);
+}
+
+/** Which action stands, moves, jumps, falls and acts: guessed, shown and changed before anything is made. */
+export function Proposing({ first }: { first: boolean }) {
+  const project = useProject((each) => each);
+  const all = playables(project);
+  const [chosen, setChosen] = useState<Partial<Roles>>({});
+  if (all.length === 0)
+    return (
+      <EmptyPanel title="Nothing to rehearse yet" next={{ label: "Go to Clips", run: () => go("clips") }}>
+        Here a character is driven by keys, and rules say which clip shows when. Make clips first, at best as actions in all their facings.
+      </EmptyPanel>
+    );
+  const roles = { ...guessedRoles(project), ...chosen };
+  const names = all.map(({ name }) => [name, name] as const);
+  const part = (role: "stand" | "move" | "jump" | "fall", word: string, optional: boolean) => (
+    <>
+      <dt className="text-muted">{word}</dt>
+      <dd>
+        <Select
+          label={`What plays to ${role}`}
+          value={roles[role] ?? ""}
+          options={optional || roles[role] === null ? [["", "nothing"] as const, ...names] : names}
+          onChange={(name) => setChosen({ ...chosen, [role]: name === "" ? null : name })}
+          className="w-48"
+        />
+      </dd>
+    </>
+  );
+  const acting = all.filter(({ name }) => ![roles.stand, roles.move, roles.jump, roles.fall].includes(name));
+  return (
+    <section aria-label="What plays when" className="mx-auto flex max-w-160 grow flex-col justify-center gap-4">
+      <div>
+        <h2 className="text-title font-bold">{first ? "See the character behave" : "Another behaviour"}</h2>
+        <p className="text-muted">
+          This is what the names and the way they play suggest. Change what is not so; then drive it with the arrow keys. The rules can be
+          changed at any time.
+        </p>
+      </div>
+      <dl className="grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2">
+        {part("stand", "stands", false)}
+        {part("move", "moves", false)}
+        {part("jump", "jumps", true)}
+        {part("fall", "falls", true)}
+        {acting.length > 0 && (
+          <>
+            <dt className="self-start pt-1 text-muted">acts on a key</dt>
+            <dd className="flex max-h-40 flex-wrap gap-x-4 overflow-y-auto">
+              {acting.map(({ name }) => (
+                <Tick
+                  key={name}
+                  label={name}
+                  checked={roles.acts.includes(name)}
+                  onChange={(acts) =>
+                    setChosen({ ...chosen, acts: acts ? [...roles.acts, name].slice(-4) : roles.acts.filter((each) => each !== name) })
+                  }
+                />
+              ))}
+            </dd>
+          </>
+        )}
+      </dl>
+      <div className="flex gap-2">
+        <Button look="now" onClick={() => begin(project, roles)}>
+          Rehearse it
+        </Button>
+        {!first && <Button onClick={() => useProposing.setState({ another: false })}>Cancel</Button>}
+      </div>
+    </section>
+  );
+}
+
+function begin(project: Project, roles: Roles): void {
+  const { behaviour, stage } = proposed(project, roles, nameFor(roles));
+  if (!act(addRehearsal, behaviour, stage)) return;
+  useProposing.setState({ another: false });
+  useView.setState({ stageName: currentProject().stages?.at(-1)?.name ?? null, ruleName: null });
+}
+
+/** After what moves, without the word for moving where one is left: porter of porter-walk. */
+function nameFor({ move, stand }: Roles): string {
+  const [a, b] = [move ?? stand ?? "figure", stand ?? move ?? "figure"];
+  let common = 0;
+  while (common < a.length && a[common] === b[common]) common++;
+  const shared = a.slice(0, common).replace(/[-_ .]+$/u, "");
+  return shared.length > 2 && a !== b ? shared : "hero";
+}

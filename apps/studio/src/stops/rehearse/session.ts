@@ -1,0 +1,314 @@
+/**
+ * The rehearsal that goes on: driven by keys or by a drive that was kept, as far as it has come, and the moment of it that is looked at.
+ *
+ * It is recorded from its first step, so any moment can be gone back to by replaying from the last second before it that was kept. It belongs
+ * to no document: when the project changes, the same keys are played again in what the project is now.
+ */
+import type { Drive, Going, KeyMoment, Micros, Project, Stage } from "@caravan/core/model";
+import { msFromMicros } from "@caravan/core/model";
+import {
+  emptyLog,
+  type Log,
+  type Rehearsal,
+  rehearsalAtStart,
+  rehearsed,
+  rehearsedUntil,
+  type Setting,
+  STEPS_A_SECOND,
+  settingOf,
+  timeOfStep,
+} from "@caravan/core/stage";
+import { create } from "zustand";
+import { say } from "../../ui/notices";
+
+/** What works a rehearsal: a way to go, a button, or where to look. */
+export type Control = { readonly go: Going } | { readonly input: string };
+
+interface Kept {
+  readonly rehearsal: Rehearsal;
+  readonly rows: number;
+  readonly track: number;
+  readonly events: number;
+}
+
+export interface Session {
+  readonly setting: Setting | null;
+  /** As far as it has come. */
+  readonly end: Rehearsal | null;
+  readonly keys: readonly KeyMoment[];
+  readonly log: Log;
+  readonly kept: readonly Kept[];
+  readonly running: boolean;
+  /** How much of a second passes in a second: 1 to 1/20. */
+  readonly speed: number;
+  readonly recording: boolean;
+  /** The drive that is played instead of keys. */
+  readonly drive: Drive | null;
+  /** A moment that is looked at instead of the end: one that was clicked, and one that the pointer is on. */
+  readonly stay: Micros | null;
+  readonly pointed: Micros | null;
+}
+
+const NOTHING: Session = {
+  setting: null,
+  end: null,
+  keys: [],
+  log: emptyLog(),
+  kept: [],
+  running: false,
+  speed: 1,
+  recording: false,
+  drive: null,
+  stay: null,
+  pointed: null,
+};
+
+export const useSession = create<Session>(() => NOTHING);
+
+/** A rehearsal ends here: nobody drives for longer at once, and all of it stays in memory. */
+const LONGEST: Micros = 600_000_000;
+/** A display that stalls for longer than this goes on from where it was, as a game does. */
+const STALL: Micros = 100_000;
+
+/** Real time that has passed and that no step has used yet. */
+let unused = 0;
+/** What was pressed since the last step. */
+let pending: Control[] = [];
+let pendingDown: boolean[] = [];
+let looks: KeyMoment[] = [];
+
+export function endTime({ end }: Pick<Session, "end">): Micros {
+  return end && end.steps > 0 ? timeOfStep(end.steps - 1) : 0;
+}
+
+/** The time that stands on the stage. */
+export function shownTime(session: Session): Micros {
+  return session.pointed ?? session.stay ?? endTime(session);
+}
+
+/** Rehearses on a stage of the project as it is now: what was driven so far is played again in it; on another stage it begins anew. */
+export function setScene(project: Project, stage: Stage | null): void {
+  const { setting, end, keys, drive } = useSession.getState();
+  if (!stage) {
+    useSession.setState(NOTHING);
+    return;
+  }
+  if (setting?.stage === stage && sameContent(setting.project, project)) return;
+  const next = settingOf(project, stage);
+  const again = setting !== null && end !== null && setting.stage.name === stage.name;
+  if (!next || !again) {
+    useSession.setState({ ...NOTHING, speed: useSession.getState().speed, setting: next, running: movesAtOnce() });
+    restart();
+    return;
+  }
+  useSession.setState({ setting: next, ...replayed(next, drive?.keys ?? keys, end.steps) });
+}
+
+function sameContent(a: Project, b: Project): boolean {
+  return a.clips === b.clips && a.actions === b.actions && a.sources === b.sources && a.behaviours === b.behaviours && a.marks === b.marks;
+}
+
+const movesAtOnce = (): boolean => !matchMedia("(prefers-reduced-motion: reduce)").matches;
+
+type Played = Pick<Session, "end" | "log" | "kept">;
+
+/** So many steps from the start with these keys. */
+function replayed(setting: Setting, keys: readonly KeyMoment[], steps: number): Played {
+  const log = emptyLog();
+  const kept: Kept[] = [];
+  let end = rehearsalAtStart(setting);
+  while (end.steps < steps) {
+    const until = Math.min(steps, end.steps + STEPS_A_SECOND);
+    kept.push(keptNow(end, log));
+    end = rehearsedUntil(setting, end, keys, timeOfStep(until - 1), log);
+  }
+  return { end, log, kept };
+}
+
+function keptNow(rehearsal: Rehearsal, { rows, track, events }: Log): Kept {
+  return { rehearsal, rows: rows.length, track: track.length, events: events.length };
+}
+
+/** From the start again. */
+export function restart(): void {
+  const { setting } = useSession.getState();
+  if (!setting) return;
+  unused = 0;
+  pending = [];
+  pendingDown = [];
+  looks = [];
+  const log = emptyLog();
+  const start = rehearsalAtStart(setting);
+  useSession.setState({ log, kept: [keptNow(start, log)], keys: [], stay: null, pointed: null, end: rehearsed(setting, start, [], log) });
+}
+
+/** A key of the stage goes down or up. Driving starts what stands still, and takes over from a drive that is played. */
+export function control(what: Control, down: boolean): void {
+  if (!useSession.getState().setting) return;
+  if (down) takeOver();
+  pending = [...pending, what];
+  pendingDown = [...pendingDown, down];
+}
+
+/** The figure looks there, from the next step on. */
+export function lookThere(face: Extract<KeyMoment, { face: unknown }>["face"]): void {
+  takeOver();
+  looks = [{ at: 0, face }];
+}
+
+function takeOver(): void {
+  const { drive, running } = useSession.getState();
+  if (drive) useSession.setState({ drive: null });
+  if (!running) goOn();
+}
+
+/** Pauses, or goes on from the moment that is looked at: what came after it then is driven anew. */
+export function togglePause(): void {
+  if (useSession.getState().running) useSession.setState({ running: false });
+  else goOn();
+}
+
+export function goOn(): void {
+  const session = useSession.getState();
+  if (!session.setting || !session.end) return;
+  const { stay } = session;
+  if (stay === null) {
+    useSession.setState({ running: true });
+    return;
+  }
+  const { setting, drive, keys } = session;
+  const steps = stepsAt(stay) + 1;
+  useSession.setState({
+    ...replayed(setting, drive?.keys ?? keys, steps),
+    ...(drive ? {} : { keys: keys.filter(({ at }) => at <= msFromMicros(stay)) }),
+    stay: null,
+    pointed: null,
+    running: true,
+  });
+}
+
+/** The step of the world that stands on the stage at a time. */
+function stepsAt(at: Micros): number {
+  return Math.max(0, Math.floor((at * STEPS_A_SECOND) / 1_000_000 + 1e-6));
+}
+
+/** One picture of a display of 60 a second on, or back by replaying. */
+export function stepPicture(direction: 1 | -1): void {
+  const session = useSession.getState();
+  if (!session.setting || !session.end) return;
+  useSession.setState({ running: false, pointed: null });
+  const picture = STEPS_A_SECOND / 60;
+  const wanted = stepsAt(shownTime(session)) + direction * picture;
+  if (direction === 1 && wanted >= session.end.steps) {
+    useSession.setState({ stay: null });
+    takeSteps(wanted - session.end.steps + 1);
+  } else useSession.setState({ stay: timeOfStep(Math.max(0, wanted)) });
+}
+
+/** Looks at a moment, and stays there. */
+export function stayAt(at: Micros): void {
+  const session = useSession.getState();
+  useSession.setState({ stay: Math.max(0, Math.min(at, endTime(session))), pointed: null, running: false });
+}
+
+/** Lets real time pass. */
+export function pass(micros: Micros): void {
+  const session = useSession.getState();
+  if (!session.running || session.stay !== null || !session.end) return;
+  unused += Math.min(STALL, micros) * session.speed;
+  const steps = Math.floor((unused * STEPS_A_SECOND) / 1_000_000);
+  unused -= (steps * 1_000_000) / STEPS_A_SECOND;
+  if (steps > 0) takeSteps(steps);
+}
+
+function takeSteps(count: number): void {
+  const { setting, end: from, keys: before, log, kept: keptBefore, drive } = useSession.getState();
+  if (!setting || !from) return;
+  let end = from;
+  let keys = before;
+  let kept = keptBefore;
+  let running = useSession.getState().running;
+  for (let k = 0; k < count; k++) {
+    if (drive && endTime({ end }) >= drive.length * 1000) {
+      running = false;
+      break;
+    }
+    if (endTime({ end }) >= LONGEST) {
+      running = false;
+      say({ tone: "plain", text: "The rehearsal paused after 10 minutes. Start it anew to go on." });
+      break;
+    }
+    const at = msFromMicros(timeOfStep(end.steps));
+    let now: KeyMoment[];
+    if (drive) {
+      const [from, until] = [timeOfStep(end.steps - 1), timeOfStep(end.steps)];
+      now = drive.keys.filter((key) => Math.round(key.at * 1000) > from && Math.round(key.at * 1000) <= until);
+    } else {
+      now = [
+        ...looks.map((each): KeyMoment => ({ ...each, at })),
+        ...pending.map((what, n): KeyMoment => ({ ...what, at, down: pendingDown[n] === true })),
+      ];
+      looks = [];
+      pending = [];
+      pendingDown = [];
+      if (now.length > 0) keys = [...keys, ...now];
+    }
+    if (end.steps % STEPS_A_SECOND === 0) kept = [...kept, keptNow(end, log)];
+    end = rehearsed(setting, end, now, log);
+  }
+  // The log grows in place; a new object tells those who show it.
+  useSession.setState({ end, keys, kept, running, log: { ...log } });
+}
+
+/** The rehearsal as it stood at a time: replayed from the last second before it. */
+export function rehearsalAt(session: Session, at: Micros): Rehearsal | null {
+  const { setting, end, kept, keys, drive } = session;
+  if (!setting || !end) return null;
+  const steps = stepsAt(at) + 1;
+  if (steps >= end.steps) return end;
+  const from = kept.findLast(({ rehearsal }) => rehearsal.steps < steps)?.rehearsal ?? rehearsalAtStart(setting);
+  return rehearsedUntil(setting, from, drive?.keys ?? keys, timeOfStep(steps - 1), emptyLog());
+}
+
+/** Plays a drive that was kept, from its start. */
+export function playDrive(drive: Drive): void {
+  if (!useSession.getState().setting) return;
+  useSession.setState({ recording: false });
+  restart();
+  useSession.setState({ drive, running: true });
+}
+
+/** Plays a drive to its end at once, and looks at it. */
+export function runDrive(drive: Drive): void {
+  playDrive(drive);
+  useSession.setState({ running: false });
+  takeSteps(stepsAt(drive.length * 1000));
+}
+
+/** Begins to record: from the start, with nothing held. */
+export function record(): void {
+  useSession.setState({ drive: null });
+  restart();
+  useSession.setState({ recording: true, running: true });
+}
+
+/** What has been driven, to be kept under a name; null where nothing has. */
+export function driven(name: string): Drive | null {
+  const session = useSession.getState();
+  const { setting, end, keys, log } = session;
+  if (!setting || !end) return null;
+  return {
+    name,
+    behaviour: setting.stage.behaviour,
+    stage: setting.stage.name,
+    length: msFromMicros(endTime(session)),
+    keys: [...keys],
+    track: log.track,
+    account: rowsOf(session).map((row) => ({ ...row, at: msFromMicros(row.at) })),
+  };
+}
+
+/** The account so far, what started at the last step included. */
+export function rowsOf({ log, end }: Pick<Session, "log" | "end">): Log["rows"] {
+  return end ? [...log.rows, ...end.run.rows] : log.rows;
+}

@@ -1,0 +1,178 @@
+"use client";
+
+import { renameStage, type StageChange, setStage } from "@caravan/core/edit";
+import type { Movement, SourceId, Stage, StageName } from "@caravan/core/model";
+import { act } from "../../project/act";
+import { edit, useProject } from "../../project/open-project";
+import { useView } from "../../project/view";
+import { Choice } from "../../ui/choice";
+import { Detail } from "../../ui/detail";
+import { NumberField } from "../../ui/number-field";
+import { Select } from "../../ui/select";
+import { TextField } from "../../ui/text-field";
+import { Tick } from "../../ui/tick";
+import { useStageLook } from "./stage-view";
+
+/** The world: how large, seen from where, and how a figure moves in it. */
+export function StageDetail({ stage }: { stage: Stage }) {
+  const project = useProject((each) => each);
+  const look = useStageLook();
+  const unit = project.pixelsPerUnit;
+  const set = (change: StageChange) => edit(setStage, stage.name, change)?.message;
+  const boxes = project.marks.filter(({ shape }) => shape === "box");
+  const moves = (field: keyof Movement, word: string, of: string) => (
+    <>
+      <dt className="text-muted">{word}</dt>
+      <dd className="flex flex-wrap items-center gap-1.5">
+        <NumberField
+          label={`${word}, ${of}`}
+          value={stage.movement[field]}
+          decimals={2}
+          unit={of}
+          onChange={(value) => set({ movement: { ...stage.movement, [field]: value } })}
+        />
+        {unit !== undefined && (
+          <span className="text-small text-muted">
+            {Number((stage.movement[field] / unit).toFixed(2))} {of.replace("px", "units")}
+          </span>
+        )}
+      </dd>
+    </>
+  );
+  return (
+    <Detail title="Stage">
+      <dl className="grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1.5">
+        <dt className="text-muted">name</dt>
+        <dd>
+          <TextField
+            label="Name of the stage"
+            value={stage.name}
+            onChange={(name) => {
+              const error = edit(renameStage, stage.name, name);
+              if (!error) useView.setState({ stageName: name.trim() as StageName });
+              return error?.message;
+            }}
+            className="font-bold"
+          />
+        </dd>
+        <dt className="text-muted">drives</dt>
+        <dd>
+          <Select
+            label="Behaviour on this stage"
+            value={stage.behaviour}
+            options={(project.behaviours ?? []).map(({ name }) => [name, name] as const)}
+            onChange={(behaviour) => act(setStage, stage.name, { behaviour })}
+          />
+        </dd>
+        <dt className="text-muted">seen</dt>
+        <dd>
+          <Choice
+            label="Seen from"
+            value={stage.view}
+            options={[
+              ["side", "from the side"],
+              ["above", "from above"],
+            ]}
+            onChange={(view) => act(setStage, stage.name, { view })}
+          />
+        </dd>
+        <dt className="text-muted">window</dt>
+        <dd className="flex items-center gap-1">
+          <NumberField
+            label="Width of the game’s window"
+            value={stage.size.w}
+            least={16}
+            most={4096}
+            onChange={(w) => set({ size: { ...stage.size, w } })}
+          />
+          ×
+          <NumberField
+            label="Height of the game’s window"
+            value={stage.size.h}
+            least={16}
+            most={4096}
+            unit="px"
+            onChange={(h) => set({ size: { ...stage.size, h } })}
+          />
+        </dd>
+        <dt className="text-muted">world</dt>
+        <dd className="flex items-center gap-1">
+          <NumberField
+            label="Width of the world"
+            value={stage.world.w}
+            least={16}
+            most={20_000}
+            onChange={(w) => set({ world: { ...stage.world, w } })}
+          />
+          ×
+          <NumberField
+            label="Height of the world"
+            value={stage.world.h}
+            least={16}
+            most={20_000}
+            unit="px"
+            onChange={(h) => set({ world: { ...stage.world, h } })}
+          />
+        </dd>
+        <dt className="text-muted">{stage.view === "side" ? "ground at" : "ground from"}</dt>
+        <dd>
+          <NumberField
+            label="Ground line"
+            value={stage.ground}
+            least={0}
+            most={20_000}
+            unit="px down"
+            onChange={(ground) => set({ ground })}
+          />
+        </dd>
+        <dt className="text-muted">backdrop</dt>
+        <dd>
+          <Select
+            label="Backdrop"
+            value={typeof stage.backdrop === "object" ? String(stage.backdrop.source) : stage.backdrop}
+            options={[
+              ["land", "a dry country"],
+              ["plain", "one colour"],
+              ...project.sources.map(({ id, name }) => [String(id), `picture of ${name}`] as const),
+            ]}
+            onChange={(next) =>
+              act(setStage, stage.name, { backdrop: next === "land" || next === "plain" ? next : { source: next as SourceId } })
+            }
+            className="max-w-44"
+          />
+        </dd>
+        <dt className="text-muted">camera</dt>
+        <dd>
+          <Choice
+            label="Camera"
+            value={stage.camera}
+            options={[
+              ["follows", "follows"],
+              ["fixed", "fixed"],
+            ]}
+            onChange={(camera) => act(setStage, stage.name, { camera })}
+          />
+        </dd>
+        <dt className="text-muted">collides by</dt>
+        <dd>
+          <Select
+            label="What of the figure collides"
+            value={stage.body ?? ""}
+            options={[["", "its lower middle"], ...boxes.map(({ name }) => [name, name] as const)]}
+            onChange={(name) => act(setStage, stage.name, { body: name === "" ? null : (name as NonNullable<Stage["body"]>) })}
+          />
+        </dd>
+        {moves("speed", "top speed", "px/s")}
+        {moves("start", "speeds up", "px/s²")}
+        {moves("stop", "slows down", "px/s²")}
+        {stage.view === "side" && moves("jump", "jumps", "px")}
+        {stage.view === "side" && moves("gravity", "falls", "px/s²")}
+      </dl>
+      <div className="mt-1 flex flex-wrap gap-x-3">
+        <Tick label="boxes and points" checked={look.marks} onChange={(marks) => useStageLook.setState({ marks })} />
+        <Tick label="origin and ground" checked={look.origin} onChange={(origin) => useStageLook.setState({ origin })} />
+        <Tick label="zones" checked={look.zones} onChange={(zones) => useStageLook.setState({ zones })} />
+      </div>
+    </Detail>
+  );
+}

@@ -1,0 +1,239 @@
+"use client";
+
+import { frameLook } from "@caravan/core/art";
+import { angleOf, facingToward } from "@caravan/core/facing";
+import { type FramePoint, findFrame, type Going, type Stage } from "@caravan/core/model";
+import { Maximize2, Minimize2 } from "lucide-react";
+import { type PointerEvent, useEffect, useRef } from "react";
+import { create } from "zustand";
+import { loadPictures, usePictures } from "../../project/pictures";
+import { IconButton } from "../../ui/button";
+import { useElementSize } from "../../ui/element-size";
+import { useKeys } from "../../ui/keys";
+import { onThemeChange } from "../../ui/theme-now";
+import { useDrawing, useDrawnArea } from "./drawing";
+import { controlOf, nameOfControl, printedOn } from "./keys-of-stage";
+import { type Aids, framesOfStage, paintMoment, type StageInks } from "./paint-stage";
+import { control, lookThere, rehearsalAt, shownTime, useSession } from "./session";
+import { worldPoint } from "./world-point";
+
+interface StageLook extends Omit<Aids, "chosen"> {
+  readonly whole: boolean;
+}
+
+export const useStageLook = create<StageLook>(() => ({ marks: false, origin: false, zones: true, whole: false }));
+
+export function toggleWholeStage(): void {
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+  useStageLook.setState(({ whole }) => ({ whole: !whole }));
+}
+
+/** The largest whole-number zoom at which the game's window fits, or a half where none does. In device pixels. */
+export function zoomFor(stage: Stage, width: number, height: number): number {
+  const fits = Math.min(width / stage.size.w, height / stage.size.h);
+  return fits >= 1 ? Math.floor(fits) : 0.5;
+}
+
+/** The stage in game size at a whole-number zoom. */
+export function StageView({ stage }: { stage: Stage }) {
+  const room = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const size = useElementSize(room);
+  const look = useStageLook();
+  const { width, height, density } = size;
+  const zoom = zoomFor(stage, width * density, height * density);
+  usePainting(canvas, zoom);
+  const walking = useWalking(canvas, stage, zoom / density);
+  const drawing = useDrawnArea(canvas, stage, zoom / density);
+  const armed = useDrawing((state) => state.drawing !== null);
+  return (
+    <div
+      className={
+        look.whole
+          ? "fixed inset-0 z-40 flex flex-col bg-[#14100a]"
+          : "relative flex min-h-48 grow flex-col overflow-hidden rounded-box border border-line bg-[#14100a]"
+      }
+    >
+      {look.whole && <WholeKeys />}
+      <div ref={room} className="relative flex min-h-0 grow items-center justify-center overflow-hidden">
+        <canvas
+          ref={canvas}
+          data-testid="rehearsal"
+          role="img"
+          aria-label="The stage"
+          aria-describedby="rehearsal-reading"
+          width={Math.round(stage.size.w * zoom)}
+          height={Math.round(stage.size.h * zoom)}
+          className={`block shrink-0 touch-none ${armed ? "cursor-crosshair" : ""}`}
+          style={{ width: (stage.size.w * zoom) / density, height: (stage.size.h * zoom) / density }}
+          {...(armed ? drawing : walking)}
+        />
+        <HeldKeys stage={stage} />
+        <div className="absolute top-2 right-2 flex items-center gap-1.5">
+          <span className="number rounded-box bg-[rgb(20_16_10/0.75)] px-2 py-1 text-small text-[#e9dfcb]">
+            {stage.size.w} × {stage.size.h} · {Number((zoom / density).toFixed(2))}×
+          </span>
+          <IconButton
+            label={look.whole ? "Back into the studio" : "As large as the window"}
+            aria-keyshortcuts="z"
+            onClick={toggleWholeStage}
+          >
+            {look.whole ? <Minimize2 size={14} /> : <Maximize2 size={14} />}
+          </IconButton>
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function WholeKeys() {
+  useKeys("The whole window", [{ keys: "Escape", label: "Back into the studio", run: toggleWholeStage }], { scope: "layer" });
+  return null;
+}
+
+/** Paints whenever something that is seen has changed. */
+function usePainting(canvas: React.RefObject<HTMLCanvasElement | null>, zoom: number): void {
+  const setting = useSession((session) => session.setting);
+  const look = useStageLook();
+  const chosen = useDrawing((state) => state.chosen);
+  useEffect(() => {
+    if (!setting) return;
+    const { project } = setting;
+    loadPictures(
+      framesOfStage(setting).flatMap((ref) => {
+        const found = findFrame(project, ref);
+        return found ? [frameLook(found.source, found.frame)] : [];
+      }),
+    );
+    const { backdrop } = setting.stage;
+    const source = typeof backdrop === "object" ? project.sources.find(({ id }) => id === backdrop.source) : undefined;
+    if (source?.pictures[0]) loadPictures([frameLook(source, {})]);
+  }, [setting]);
+  useEffect(() => {
+    let request = 0;
+    const draw = () => {
+      request = 0;
+      const context = canvas.current?.getContext("2d");
+      const session = useSession.getState();
+      const at = shownTime(session);
+      const shown = session.pointed === null && session.stay === null ? session.end : rehearsalAt(session, at);
+      if (!context || !session.setting || !shown || !canvas.current) return;
+      paintMoment(context, session.setting, shown, zoom, inksOf(canvas.current), { ...look, chosen });
+      const { current } = shown.run.now;
+      const rule = current && session.setting.program.rules[current.rule];
+      canvas.current.dataset.rule = rule?.name ?? "";
+      canvas.current.dataset.clip = current?.cast.clip ?? "";
+      canvas.current.dataset.at = String(at / 1000);
+    };
+    const soon = () => {
+      if (request === 0) request = requestAnimationFrame(draw);
+    };
+    soon();
+    const stops = [onThemeChange(soon), useSession.subscribe(soon), usePictures.subscribe(soon)];
+    return () => {
+      cancelAnimationFrame(request);
+      for (const stop of stops) stop();
+    };
+  }, [canvas, zoom, look, chosen]);
+}
+
+function inksOf(element: Element): StageInks {
+  const style = getComputedStyle(element);
+  return {
+    plain: style.getPropertyValue("--flat"),
+    ink: style.color,
+    now: style.getPropertyValue("--now"),
+    zone: "#8fb8d8",
+  };
+}
+
+/** So near to the figure, in px of the game, a pointer holds it where it is. */
+const THERE = 4;
+
+/** A pointer that is held down leads the figure; with Shift it only makes it look there. */
+function useWalking(canvas: React.RefObject<HTMLCanvasElement | null>, stage: Stage, scale: number) {
+  const held = useRef<{ to: FramePoint; goings: ReadonlySet<Going> } | null>(null);
+  const lead = () => {
+    const now = held.current;
+    const moving = useSession.getState().end?.moving;
+    if (!now || !moving) return;
+    const [dx, dy] = [now.to.x - moving.x, now.to.y - moving.y];
+    const goings = new Set<Going>();
+    if (Math.abs(dx) > THERE) goings.add(dx > 0 ? "right" : "left");
+    if (stage.view === "above" && Math.abs(dy) > THERE) goings.add(dy > 0 ? "down" : "up");
+    for (const each of goings) if (!now.goings.has(each)) control({ go: each }, true);
+    for (const each of now.goings) if (!goings.has(each)) control({ go: each }, false);
+    held.current = { ...now, goings };
+  };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it follows whatever it is told of last
+  useEffect(() => useSession.subscribe(lead), [stage]);
+  const pointOf = (event: PointerEvent<HTMLCanvasElement>): FramePoint => worldPoint(event, canvas.current, stage, scale);
+  const let_go = () => {
+    const now = held.current;
+    held.current = null;
+    for (const each of now?.goings ?? []) control({ go: each }, false);
+  };
+  return {
+    onPointerDown: (event: PointerEvent<HTMLCanvasElement>) => {
+      if (event.button !== 0) return;
+      if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+      event.currentTarget.setPointerCapture(event.pointerId);
+      const to = pointOf(event);
+      if (event.shiftKey) return lookToward(to);
+      held.current = { to, goings: new Set() };
+      lead();
+    },
+    onPointerMove: (event: PointerEvent<HTMLCanvasElement>) => {
+      if (event.shiftKey && event.buttons === 1) return lookToward(pointOf(event));
+      if (!held.current) return;
+      held.current = { ...held.current, to: pointOf(event) };
+      lead();
+    },
+    onPointerUp: let_go,
+    onPointerCancel: let_go,
+  };
+}
+
+function lookToward(to: FramePoint): void {
+  const moving = useSession.getState().end?.moving;
+  const angle = moving ? angleOf(to.x - moving.x, to.y - moving.y) : null;
+  if (moving && angle !== null) lookThere(facingToward(angle, 8, moving.facing));
+}
+
+/** The keys that drive, lit while they are held; a finger works them too. */
+function HeldKeys({ stage }: { stage: Stage }) {
+  const held = useSession(({ end }) =>
+    stage.keys
+      .map((key) => ("go" in key ? (end?.goings.has(key.go) ? "1" : "0") : end?.run.now.values.get(key.input) === true ? "1" : "0"))
+      .join(""),
+  );
+  return (
+    <ul aria-label="Keys that drive" className="absolute bottom-2 left-2 flex flex-wrap gap-1.5 pr-2">
+      {stage.keys.map((key, k) => {
+        const what = controlOf(key);
+        const isHeld = held[k] === "1";
+        const up = () => control(what, false);
+        return (
+          <li key={`${key.code} ${nameOfControl(what)}`}>
+            <button
+              type="button"
+              tabIndex={-1}
+              aria-label={`Drive: ${nameOfControl(what)}`}
+              aria-pressed={isHeld}
+              className={`min-h-7 touch-none rounded-box border px-2 text-small select-none pointer-coarse:min-h-11 pointer-coarse:min-w-11 ${isHeld ? "border-now bg-now font-semibold text-on-now" : "border-[#4a4438] bg-[rgb(20_16_10/0.75)] text-[#e9dfcb]"}`}
+              onPointerDown={(event) => {
+                event.preventDefault();
+                event.currentTarget.setPointerCapture(event.pointerId);
+                control(what, true);
+              }}
+              onPointerUp={up}
+              onPointerCancel={up}
+            >
+              {"go" in key ? printedOn(key.code) : `${printedOn(key.code)} ${key.input}`}
+            </button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

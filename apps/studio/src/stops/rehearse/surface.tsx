@@ -1,0 +1,54 @@
+"use client";
+
+import { useEffect } from "react";
+import { useProject } from "../../project/open-project";
+import { chosenStage, useView } from "../../project/view";
+import { AccountPanel } from "./account-panel";
+import { DriveBar } from "./drive-bar";
+import { DriveKeys } from "./drive-keys";
+import { Proposing, useAnother } from "./propose";
+import { pass, setScene, useSession } from "./session";
+import { StageView } from "./stage-view";
+
+/** The stage, driven by keys; under it the account of what showed and why. */
+export function Surface() {
+  const project = useProject((each) => each);
+  const stage = useView((view) => chosenStage(project, view));
+  const another = useAnother();
+  useEffect(() => setScene(project, stage), [project, stage]);
+  useRunning();
+  const known = useSession((session) => session.setting?.stage === stage);
+  if (!stage || another) return <Proposing first={!stage} />;
+  const gone = !project.behaviours?.some(({ name }) => name === stage.behaviour);
+  return (
+    <>
+      <DriveKeys stage={stage} />
+      <DriveBar stage={stage} />
+      {gone && (
+        <p role="alert" className="rounded-box border border-l-4 border-line border-l-brick bg-raised p-2">
+          The behaviour {stage.behaviour} is not in the project any more. Undo brings it back; or choose another one for this stage, under
+          Stage.
+        </p>
+      )}
+      {known && <StageView stage={stage} />}
+      <AccountPanel />
+    </>
+  );
+}
+
+/** Lets time pass at every refresh of the display while it runs. */
+function useRunning(): void {
+  const running = useSession((session) => session.running && session.stay === null);
+  useEffect(() => {
+    if (!running) return;
+    let last: number | null = null;
+    let request = 0;
+    const tick = (now: number) => {
+      if (last !== null) pass(Math.max(0, now - last) * 1000);
+      last = now;
+      request = requestAnimationFrame(tick);
+    };
+    request = requestAnimationFrame(tick);
+    return () => cancelAnimationFrame(request);
+  }, [running]);
+}

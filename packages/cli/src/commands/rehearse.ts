@@ -1,0 +1,78 @@
+import { readFileSync } from "node:fs";
+import { behaviourNamed, CaravanError, microsFromMs, msFromMicros, type Track, whyOf } from "@caravan/core/model";
+import { accountOf, checkedTrack, programOf, shownIn, soundBehaviour } from "@caravan/core/rehearse";
+import type { Command } from "commander";
+import { times } from "../options";
+import { openDocument } from "../project";
+import { note, tell } from "../tell";
+
+export function addRehearse(program: Command): void {
+  program
+    .command("rehearse")
+    .summary("run a behaviour on a recorded track")
+    .description("Runs a behaviour on a track of inputs and prints which rule showed when and why, and what shows at times of the track.")
+    .argument("<project>", "a project folder, its caravan.json, or a *.caravan file")
+    .requiredOption("--behaviour <name>", "the behaviour")
+    .requiredOption("--track <file>", "a JSON list of what was pressed, released, set and faced, in order of time")
+    .option("--at <ms[,ms...]>", "times in milliseconds at which to say what shows", times)
+    .option("--json", "print one JSON document", false)
+    .action(rehearse);
+}
+
+interface RehearseOptions {
+  readonly behaviour: string;
+  readonly track: string;
+  readonly at?: number[];
+  readonly json: boolean;
+}
+
+function rehearse(path: string, options: RehearseOptions): void {
+  const project = openDocument(path);
+  const behaviour = behaviourNamed(project, options.behaviour);
+  const track = readTrack(options.track, behaviour);
+  const sound = new Set(soundBehaviour(project, behaviour).rules.map(({ name }) => name));
+  for (const { name, off } of behaviour.rules)
+    if (!off && !sound.has(name))
+      note(`caravan: rule "${name}" of "${behaviour.name}" never shows: it names what the project does not have. See caravan check.`);
+  const program = programOf(project, behaviour);
+  const at = options.at ?? [];
+  const { rows, states } = accountOf(program, track, { asked: at.map(microsFromMs) });
+  const account = rows.map((row) => ({ at: msFromMicros(row.at), rule: row.rule, play: row.play, why: row.why }));
+  const shown = states.map((state, k) => ({ at: at[k] as number, ...shownIn(project, program, state) }));
+  tell(options.json, { account, shown }, () =>
+    [
+      ...account.map(({ at, rule, play, why }) => `${at} ms: ${rule === null ? "nothing shows" : `${rule} plays ${play}`} (${WHY[why]})`),
+      ...shown.map(
+        ({ at, rule, frame, clip, mirror }) =>
+          `at ${at} ms: ${frame ?? "nothing"}${mirror ? ", mirrored" : ""}${clip === null ? "" : ` of ${clip}, by ${rule}`}`,
+      ),
+    ].join("\n"),
+  );
+}
+
+const WHY = {
+  input: "an input",
+  over: "what was kept or played is over",
+  then: "it follows",
+  time: "its time has come",
+  start: "at the start",
+} as const;
+
+/** Throws `not-found` or `bad-track`. */
+function readTrack(path: string, behaviour: Parameters<typeof checkedTrack>[1]): Track {
+  let text: string;
+  try {
+    text = readFileSync(path, "utf8");
+  } catch (cause) {
+    throw new CaravanError("not-found", path, `The track cannot be read (${whyOf(cause)}).`, "Check the path.", { cause });
+  }
+  let content: unknown;
+  try {
+    content = JSON.parse(text);
+  } catch (cause) {
+    throw new CaravanError("bad-track", path, `The track is not JSON (${whyOf(cause)}).`, "Correct it, or record it anew at Rehearse.", {
+      cause,
+    });
+  }
+  return checkedTrack(content, behaviour, path);
+}

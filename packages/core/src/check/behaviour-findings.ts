@@ -1,0 +1,292 @@
+/** What looks wrong about behaviours: rules that never show, that chase one another, that hold on for ever or for too short. */
+
+import { isMoment } from "../behave";
+import { addRule, moveRule, removeInput, removeRule, setClipRules, setRule } from "../edit";
+import { type Behaviour, type Clip, type Condition, clipsOfAction, FACINGS_OF, facingsPresent, type Project, type Rule } from "../model";
+import { timelineOf } from "../playback";
+import { accountOf, canHold, plays, programOf } from "../rehearse";
+import type { Finding } from "./finding";
+
+/** What is shorter than this is hardly seen, in ms. */
+const SEEN = 100;
+
+export function behaviourFindings(project: Project): Finding[] {
+  return (project.behaviours ?? []).flatMap((behaviour) => [
+    ...behaviour.rules.filter(({ off }) => !off).flatMap((rule) => ruleFindings(project, behaviour, rule)),
+    ...nothingShows(behaviour),
+    ...covered(behaviour),
+    ...chasing(project, behaviour),
+    ...unasked(project, behaviour),
+    ...missingFacings(project, behaviour),
+  ]);
+}
+
+type Rest = Pick<Finding, "code" | "severity" | "message" | "mend" | "otherMends">;
+
+function finding({ name: behaviour }: Behaviour, rule: string | null, rest: Rest): Finding {
+  return {
+    where: rule === null ? `behaviour "${behaviour}"` : `rule "${rule}" of "${behaviour}"`,
+    place: { stop: "rehearse", behaviour, ...(rule === null ? {} : { rule }) },
+    ...rest,
+  };
+}
+
+function clipsPlayed(project: Project, play: string): Clip[] {
+  const action = project.actions.find(({ name }) => (name as string) === play);
+  const clips = action ? clipsOfAction(project, action) : project.clips.filter(({ name }) => (name as string) === play);
+  return clips.filter(({ steps }) => steps.length > 0);
+}
+
+const endOf = (clip: Clip) => timelineOf(clip).end;
+
+function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule): Finding[] {
+  const { name, play, when, keep = "while" } = rule;
+  const remove = { label: "Remove the rule", apply: (current: Project) => removeRule(current, behaviour.name, name) };
+  if (!plays(project, play))
+    return [
+      finding(behaviour, name, {
+        code: "rule-shows-nothing",
+        severity: "warning",
+        message: `There is no action or clip "${play}" with steps, so this rule never shows. Choose what it plays.`,
+        mend: remove,
+      }),
+    ];
+  const names = new Set(behaviour.rules.filter(({ off }) => !off).map((each) => each.name));
+  const impossible = when.filter((each) => !canHold(each, behaviour, names));
+  if (impossible.length > 0)
+    return [
+      finding(behaviour, name, {
+        code: "rule-names-nothing",
+        severity: "warning",
+        message: `It asks for ${impossible.map(askedFor).join(" and ")}, which the behaviour does not have, so it never shows.`,
+        mend: {
+          label: "Take the condition out",
+          apply: (current) => setRule(current, behaviour.name, name, { when: when.filter((each) => !impossible.includes(each)) }),
+        },
+        otherMends: [remove],
+      }),
+    ];
+  const against = contradicting(when);
+  if (against)
+    return [
+      finding(behaviour, name, {
+        code: "rule-never-holds",
+        severity: "warning",
+        message: `Its conditions on ${against} can never hold at once, so it never shows.`,
+        mend: remove,
+      }),
+    ];
+  const clips = clipsPlayed(project, play);
+  const endless = clips.filter((clip) => !Number.isFinite(endOf(clip)));
+  const found: Finding[] = [];
+  if (keep === "whole" && endless.length > 0)
+    found.push(
+      finding(behaviour, name, {
+        code: "kept-for-ever",
+        severity: "warning",
+        message: `It is kept for its whole length, but ${endless[0]?.name} never ends, so it is not kept at all.`,
+        mend: {
+          label: endless.length === 1 ? `Play ${endless[0]?.name} once` : "Play its clips once",
+          apply: (current) => endless.reduce((next, clip) => setClipRules(next, clip.name, { playback: "once" }), current),
+        },
+        otherMends: [{ label: "Keep it 400 ms", apply: (current) => setRule(current, behaviour.name, name, { keep: 400 }) }],
+      }),
+    );
+  if (isMoment(rule) && (keep === "while" || keep === 0))
+    found.push(
+      finding(behaviour, name, {
+        code: "not-kept",
+        severity: "warning",
+        message: "A press lasts an instant, and this rule is not kept beyond it, so it cannot be seen.",
+        mend: { label: "Keep its whole length", apply: (current) => setRule(current, behaviour.name, name, { keep: "whole" }) },
+      }),
+    );
+  const shortest = Math.min(...clips.map(endOf)) / 1000;
+  const lasts = typeof keep === "number" ? keep : keep === "whole" ? shortest : Number.POSITIVE_INFINITY;
+  if (lasts > 0 && lasts < SEEN)
+    found.push(
+      finding(behaviour, name, {
+        code: "hardly-seen",
+        severity: "note",
+        message: `It shows for ${lasts} ms, which is hardly seen.`,
+        mend: { label: "Keep it 200 ms", apply: (current) => setRule(current, behaviour.name, name, { keep: 200 }) },
+      }),
+    );
+  if (keep === "while" && !isMoment(rule) && endless.length === 0 && !asksForEnd(behaviour, name))
+    found.push(
+      finding(behaviour, name, {
+        code: "stands-after-end",
+        severity: "note",
+        message: `${play} plays once and then stands still for as long as the rule holds.`,
+        mend: { label: "Keep its whole length", apply: (current) => setRule(current, behaviour.name, name, { keep: "whole" }) },
+      }),
+    );
+  return found;
+}
+
+function askedFor(condition: Condition): string {
+  return "showing" in condition ? `the rule ${condition.showing.join(" or ")}` : condition.input;
+}
+
+/** Whether some rule waits for this one's clip to have ended. */
+function asksForEnd({ rules }: Behaviour, name: string): boolean {
+  return rules.some(({ when }) => when.some((each) => "showing" in each && each.ended === true && each.showing.includes(name)));
+}
+
+/** The input on which two conditions, or one alone, contradict; null if none do. */
+function contradicting(when: readonly Condition[]): string | null {
+  const states = new Map<string, Set<string>>();
+  const least = new Map<string, number>();
+  const most = new Map<string, number>();
+  for (const each of when) {
+    if ("showing" in each) continue;
+    const { input } = each;
+    if ("is" in each) {
+      const known = states.get(input) ?? new Set();
+      states.set(input, known.add(String(each.is)));
+      // A press that waits may be of a button that is up again.
+      for (const [a, b] of [
+        ["true", "false"],
+        ["down", "up"],
+        ["down", "released"],
+      ] as const)
+        if (known.has(a) && known.has(b)) return input;
+      continue;
+    }
+    least.set(input, Math.max(each.above ?? Number.NEGATIVE_INFINITY, least.get(input) ?? Number.NEGATIVE_INFINITY));
+    most.set(input, Math.min(each.below ?? Number.POSITIVE_INFINITY, most.get(input) ?? Number.POSITIVE_INFINITY));
+    if ((least.get(input) as number) >= (most.get(input) as number)) return input;
+  }
+  return null;
+}
+
+function nothingShows(behaviour: Behaviour): Finding[] {
+  const on = behaviour.rules.filter(({ off }) => !off);
+  if (on.some(({ when }) => when.length === 0)) return [];
+  const last = on.at(-1);
+  return [
+    finding(behaviour, null, {
+      code: "nothing-shows",
+      severity: "warning",
+      message: "No rule shows without conditions, so there may be times when nothing shows.",
+      ...(last
+        ? {
+            mend: {
+              label: `Otherwise play ${last.play}`,
+              apply: (current) =>
+                addRule(current, behaviour.name, { name: "otherwise", when: [], play: last.play }, behaviour.rules.length),
+            },
+          }
+        : {}),
+    }),
+  ];
+}
+
+/** Rules below one that always holds: they start only if it lets them cut it, or if they follow something. */
+function covered(behaviour: Behaviour): Finding[] {
+  const on = behaviour.rules.filter(({ off }) => !off);
+  const at = on.findIndex(({ when }) => when.length === 0);
+  const always = on[at];
+  if (!always) return [];
+  return on.slice(at + 1).flatMap((rule): Finding[] => {
+    if (always.cutBy?.includes(rule.name) || on.some((each) => each.then === rule.name)) return [];
+    return [
+      finding(behaviour, rule.name, {
+        code: "rule-covered",
+        severity: "warning",
+        message: `It stands below ${always.name}, which always holds, so it never shows.`,
+        mend: {
+          label: `Move it above ${always.name}`,
+          apply: (current) => moveRule(current, behaviour.name, rule.name, behaviour.rules.indexOf(always)),
+        },
+      }),
+    ];
+  });
+}
+
+/** So many states of the inputs are tried at most. */
+const MOST_TRIED = 256;
+
+/** Rules that start one another until none may: tried with every state of switches, buttons and numbers. */
+function chasing(project: Project, behaviour: Behaviour): Finding[] {
+  const program = programOf(project, behaviour);
+  for (const values of statesOf(behaviour)) {
+    const track = [{ at: 0, set: values.set }, ...values.down.map((press) => ({ at: 0, press }))];
+    const { rows } = accountOf(program, track, { until: 0 });
+    const last = rows.at(-1);
+    const started = rows.filter(({ rule }) => rule !== null).map(({ rule }) => rule as string);
+    if (last?.rule === null && started.length > 1)
+      return [
+        finding(behaviour, started.at(-1) ?? null, {
+          code: "rules-chase",
+          severity: "warning",
+          message: `${started.join(", ")} start one another at the same instant, and then nothing shows.`,
+        }),
+      ];
+  }
+  return [];
+}
+
+function statesOf({ inputs, rules }: Behaviour): { set: Record<string, boolean | number>; down: string[] }[] {
+  let states: { set: Record<string, boolean | number>; down: string[] }[] = [{ set: {}, down: [] }];
+  for (const { name, kind } of inputs) {
+    if (states.length > MOST_TRIED / 2) break;
+    if (kind === "button") states = states.flatMap((each) => [each, { ...each, down: [...each.down, name] }]);
+    else if (kind === "switch")
+      states = states.flatMap((each) => [false, true].map((on) => ({ ...each, set: { ...each.set, [name]: on } })));
+    else {
+      const edges = rules.flatMap(({ when }) =>
+        when.flatMap((each) => ("input" in each && each.input === name && !("is" in each) ? [each.above, each.below] : [])),
+      );
+      const known = [...new Set(edges.filter((each) => each !== undefined))].sort((a, b) => a - b).slice(0, 3);
+      const between =
+        known.length === 0
+          ? [0]
+          : [
+              (known[0] as number) - 1,
+              ...known.map((each, k) => (k + 1 < known.length ? (each + (known[k + 1] as number)) / 2 : each + 1)),
+            ];
+      states = states.flatMap((each) => between.map((value) => ({ ...each, set: { ...each.set, [name]: value } })));
+    }
+  }
+  return states.slice(0, MOST_TRIED);
+}
+
+function unasked(project: Project, behaviour: Behaviour): Finding[] {
+  const asked = new Set(behaviour.rules.flatMap(({ when }) => when.flatMap((each) => ("showing" in each ? [] : [each.input]))));
+  return behaviour.inputs.flatMap(({ name }) =>
+    asked.has(name)
+      ? []
+      : [
+          finding(behaviour, null, {
+            code: "input-unasked",
+            severity: "note",
+            message: `No rule asks for ${name}.`,
+            ...(project.drives?.some((drive) => drive.behaviour === behaviour.name)
+              ? {}
+              : { mend: { label: "Remove the input", apply: (current: Project) => removeInput(current, behaviour.name, name) } }),
+          }),
+        ],
+  );
+}
+
+/** On a stage that is seen from above a figure goes every way; from the side it goes both. */
+function missingFacings(project: Project, behaviour: Behaviour): Finding[] {
+  const views = new Set((project.stages ?? []).filter((stage) => stage.behaviour === behaviour.name).map(({ view }) => view));
+  const needed = views.has("above") ? FACINGS_OF[4] : views.has("side") ? FACINGS_OF[2] : [];
+  return behaviour.rules.flatMap((rule): Finding[] => {
+    const action = rule.off ? undefined : project.actions.find(({ name }) => (name as string) === rule.play);
+    // One that only looks at the viewer is not meant to turn.
+    if (!action || action.ways === 1) return [];
+    const present = facingsPresent(action);
+    const lacking = needed.filter((each) => !present.includes(each));
+    if (lacking.length === 0) return [];
+    return [
+      finding(behaviour, rule.name, {
+        code: "facing-needed",
+        severity: "note",
+        message: `The stage turns it to ${lacking.join(", ")}, and ${rule.play} has no such facing.`,
+      }),
+    ];
+  });
+}

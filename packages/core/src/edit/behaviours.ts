@@ -1,0 +1,216 @@
+/** Behaviours: their inputs, and their rules in order. */
+import {
+  Behaviour,
+  type BehaviourName,
+  behaviourNamed,
+  CaravanError,
+  checkedName,
+  freeName,
+  type Input,
+  type InputKind,
+  type Project,
+  type Rule,
+} from "../model";
+import { withNamesBecome } from "../references";
+import { edit } from "./edit";
+
+/** Adds a behaviour under its name, or one like it that is free. Throws `bad-name`. */
+export const addBehaviour = edit(
+  (_project, behaviour: Behaviour) => `make the behaviour ${behaviour.name}`,
+  (project, behaviour): Project => {
+    const { behaviours = [] } = project;
+    const name = freeName(checkedName(behaviour.name, "behaviour name"), taken(behaviours)) as BehaviourName;
+    return { ...project, behaviours: [...behaviours, fit({ ...behaviour, name })] };
+  },
+);
+
+/** Throws `bad-name` or `name-taken`. */
+export const renameBehaviour = edit(
+  (_project, from: BehaviourName, to: string) => `rename ${from} to ${to.trim()}`,
+  (project, from, to) => {
+    const { name: before } = behaviourNamed(project, from);
+    const name = newName(to, before, project.behaviours ?? [], "behaviour") as BehaviourName;
+    return withNamesBecome(project, { behaviour: (each) => (each === from ? name : each) });
+  },
+);
+
+/** Removes a behaviour; stages and drives that name it stay, and can be given another one. */
+export const removeBehaviour = edit(
+  (_project, name: BehaviourName) => `remove the behaviour ${name}`,
+  (project, name): Project => {
+    const behaviour = behaviourNamed(project, name);
+    return { ...project, behaviours: (project.behaviours ?? []).filter((each) => each !== behaviour) };
+  },
+);
+
+/** Adds an input of a kind. Throws `bad-name` or `name-taken`. */
+export const addInput = edit(
+  (_project, _behaviour: BehaviourName, kind: InputKind, name: string) => `add the ${kind} ${name.trim()}`,
+  (project, behaviour, kind, wanted) =>
+    changed(project, behaviour, (each) => ({
+      ...each,
+      inputs: [...each.inputs, { name: newName(wanted, null, each.inputs, "input"), kind }],
+    })),
+);
+
+/** Throws `bad-name` or `name-taken`. */
+export const renameInput = edit(
+  (_project, _behaviour: BehaviourName, from: string, to: string) => `rename ${from} to ${to.trim()}`,
+  (project, behaviour, from, to) => {
+    const name = newName(to, from, behaviourNamed(project, behaviour).inputs, "input");
+    return withNamesBecome(project, { input: (each, of) => (of === behaviour && each === from ? name : each) });
+  },
+);
+
+/** Sets how an input begins, or how long a press waits. Throws `bad-number`. */
+export const setInput = edit(
+  (_project, _behaviour: BehaviourName, input: Input) => `change the ${input.kind} ${input.name}`,
+  (project, behaviour, input) =>
+    changed(project, behaviour, (each) => ({ ...each, inputs: each.inputs.map((one) => (one.name === input.name ? input : one)) })),
+);
+
+/** Removes an input. Conditions that ask for it stay, and say so. */
+export const removeInput = edit(
+  (_project, _behaviour: BehaviourName, name: string) => `remove the input ${name}`,
+  (project, behaviour, name) =>
+    changed(project, behaviour, (each) => ({ ...each, inputs: each.inputs.filter((one) => one.name !== name) })),
+);
+
+/** Puts a rule in at a place from the top, under its name or one like it that is free. Throws `bad-name`. */
+export const addRule = edit(
+  (_project, _behaviour: BehaviourName, rule: Rule, _at: number) => `add the rule ${rule.name}`,
+  (project, behaviour, rule, at) =>
+    changed(project, behaviour, (each) => {
+      const name = freeName(checkedName(rule.name, "rule name"), taken(each.rules));
+      return { ...each, rules: [...each.rules.slice(0, at), { ...rule, name }, ...each.rules.slice(at)] };
+    }),
+);
+
+/** Throws `bad-name` or `name-taken`. */
+export const renameRule = edit(
+  (_project, _behaviour: BehaviourName, from: string, to: string) => `rename the rule ${from} to ${to.trim()}`,
+  (project, behaviour, from, to) => {
+    const name = newName(to, from, behaviourNamed(project, behaviour).rules, "rule");
+    return withNamesBecome(project, { rule: (each, of) => (of === behaviour && each === from ? name : each) });
+  },
+);
+
+/** A rule's parts set anew; what is undefined goes back to what is usual. */
+export type RuleChange = { readonly [Field in keyof Omit<Rule, "name">]?: Rule[Field] | undefined };
+
+/** Changes parts of a rule. One that begins to ask for a press or release is kept for its whole length, unless it says otherwise. Throws `bad-number`. */
+export const setRule = edit(
+  (_project, _behaviour: BehaviourName, name: string, change: RuleChange) => `${wordsFor(change)} ${name}`,
+  (project, behaviour, name, change) =>
+    changed(project, behaviour, (each) => ({
+      ...each,
+      rules: each.rules.map((rule) => (rule.name === name ? withChange(rule, change) : rule)),
+    })),
+);
+
+/** Takes a rule out. Rules that let it cut or follow them forget it; conditions on its showing stay, and say so. */
+export const removeRule = edit(
+  (_project, _behaviour: BehaviourName, name: string) => `remove the rule ${name}`,
+  (project, behaviour, name) =>
+    changed(project, behaviour, (each) => ({
+      ...each,
+      rules: each.rules
+        .filter((rule) => rule.name !== name)
+        .map((rule) => {
+          const cutBy = rule.cutBy?.filter((other) => other !== name);
+          return withChange(rule, {
+            ...(rule.cutBy ? { cutBy: cutBy?.length ? cutBy : undefined } : {}),
+            ...(rule.then === name ? { then: undefined } : {}),
+          });
+        }),
+    })),
+);
+
+/** Moves a rule so that it stands at a place from the top. */
+export const moveRule = edit(
+  (_project, _behaviour: BehaviourName, name: string, to: number) => `move the rule ${name} to place ${to + 1}`,
+  (project, behaviour, name, to) =>
+    changed(project, behaviour, (each) => {
+      const rule = each.rules.find((one) => one.name === name);
+      const others = each.rules.filter((one) => one !== rule);
+      return rule ? { ...each, rules: [...others.slice(0, to), rule, ...others.slice(to)] } : each;
+    }),
+);
+
+/** A copy of a rule right after it. */
+export const duplicateRule = edit(
+  (_project, _behaviour: BehaviourName, name: string) => `duplicate the rule ${name}`,
+  (project, behaviour, name) =>
+    changed(project, behaviour, (each) => ({
+      ...each,
+      rules: each.rules.flatMap((rule) => (rule.name === name ? [rule, { ...rule, name: freeName(name, taken(each.rules)) }] : [rule])),
+    })),
+);
+
+const FIELD_WORDS: Readonly<Record<keyof RuleChange, string>> = {
+  when: "change when to show",
+  play: "change what to play for",
+  keep: "change how long to keep",
+  cutBy: "change what may cut",
+  again: "change whether to start again",
+  then: "change what follows",
+  set: "change what is set by",
+  phase: "change how to begin",
+  turns: "change turning of",
+  off: "switch",
+};
+
+function wordsFor(change: RuleChange): string {
+  if ("off" in change) return change.off ? "switch off" : "switch on";
+  const [first] = Object.keys(change) as (keyof RuleChange)[];
+  return first ? FIELD_WORDS[first] : "change";
+}
+
+function withChange(rule: Rule, change: RuleChange): Rule {
+  const next: Record<string, unknown> = { ...rule };
+  for (const [field, value] of Object.entries(change))
+    if (value === undefined) delete next[field];
+    else next[field] = value;
+  const made = next as Rule;
+  const asksMoment = made.when.some((each) => "is" in each && (each.is === "pressed" || each.is === "released"));
+  return asksMoment && !("keep" in change) && (made.keep ?? "while") === "while" ? { ...made, keep: "whole" } : made;
+}
+
+/** The project with the behaviour changed; as it was if that changes nothing. */
+function changed(project: Project, name: BehaviourName, change: (behaviour: Behaviour) => Behaviour): Project {
+  const before = behaviourNamed(project, name);
+  const after = change(before);
+  if (JSON.stringify(after) === JSON.stringify(before)) return project;
+  const behaviour = fit(after);
+  return { ...project, behaviours: (project.behaviours ?? []).map((each) => (each === before ? behaviour : each)) };
+}
+
+/** Throws `bad-number` with the first value that does not fit. */
+function fit(behaviour: Behaviour): Behaviour {
+  const parsed = Behaviour.safeParse(behaviour);
+  if (parsed.success) return parsed.data;
+  const issue = parsed.error.issues[0];
+  throw new CaravanError(
+    "bad-number",
+    `behaviour "${behaviour.name}", ${issue?.path.join(" ")}`,
+    `This does not fit: ${issue?.message}.`,
+    "The earlier value was kept.",
+  );
+}
+
+function taken(all: readonly { readonly name: string }[]): ReadonlySet<string> {
+  return new Set(all.map(({ name }) => name));
+}
+
+/** Throws `bad-name` or `name-taken`; a name may stay as it is. */
+function newName(wanted: string, before: string | null, all: readonly { readonly name: string }[], kind: string): string {
+  const name = checkedName(wanted, `${kind} name`);
+  if (name !== before && all.some((each) => each.name === name))
+    throw new CaravanError(
+      "name-taken",
+      `"${name}"`,
+      `There is such ${kind === "input" ? "an" : "a"} ${kind} already.`,
+      "Type another name.",
+    );
+  return name;
+}

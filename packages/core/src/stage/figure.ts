@@ -1,0 +1,112 @@
+/** The frame that a figure shows, and its marks in the world: turned about the origin where it is mirrored. */
+import { type Current, ownTime, type State } from "../behave";
+import {
+  type Area,
+  type Box,
+  type FramePoint,
+  type FrameRef,
+  findFrame,
+  frameSize,
+  type MarkName,
+  originOf,
+  type Project,
+  type Size,
+} from "../model";
+
+/** What stands somewhere: a frame with its origin at a place of the world. */
+export interface Standing {
+  readonly frame: FrameRef;
+  readonly mirror: boolean;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** A frame's marks as they are asked for at every step of the world, found once for each project. */
+interface Marked {
+  readonly origin: FramePoint;
+  readonly size: Size;
+  readonly boxes: Readonly<Record<string, readonly Box[]>>;
+  readonly points: Readonly<Record<string, FramePoint>>;
+}
+
+const seen = new WeakMap<Project["sources"], Map<FrameRef, Marked | null>>();
+
+function markedOf(project: Project, ref: FrameRef): Marked | null {
+  let frames = seen.get(project.sources);
+  if (!frames) {
+    frames = new Map();
+    seen.set(project.sources, frames);
+  }
+  let marked = frames.get(ref);
+  if (marked === undefined) {
+    const found = findFrame(project, ref);
+    marked = found && {
+      origin: originOf(found.source, found.frame),
+      size: frameSize(found.source, found.frame),
+      boxes: found.frame.marks?.boxes ?? {},
+      points: found.frame.marks?.points ?? {},
+    };
+    frames.set(ref, marked);
+  }
+  return marked;
+}
+
+/** The boxes of a kind, in the world. */
+export function boxesOf(project: Project, { frame, mirror, x, y }: Standing, kind: MarkName): Area[] {
+  const marked = markedOf(project, frame);
+  return (marked?.boxes[kind] ?? []).map((box) => placed(box, (marked as Marked).origin, mirror, x, y));
+}
+
+/** A point, in the world; the origin where the frame has none of that name. */
+export function pointOf(project: Project, { frame, mirror, x, y }: Standing, name: MarkName | undefined): FramePoint {
+  const marked = name === undefined ? null : markedOf(project, frame);
+  const point = name === undefined ? undefined : marked?.points[name];
+  if (!marked || !point) return { x, y };
+  const across = point.x - marked.origin.x;
+  return { x: x + (mirror ? -across : across), y: y + point.y - marked.origin.y };
+}
+
+/**
+ * What of the figure collides, around its origin: the boxes of the kind chosen, taken together, else the lower middle of the frame. A frame
+ * without such boxes has the middle too, so that nothing falls through the ground for one step.
+ */
+export function bodyOf(project: Project, frame: FrameRef | null, mirror: boolean, kind: MarkName | null): Area {
+  const marked = frame === null ? null : markedOf(project, frame);
+  if (!marked) return { x: -4, y: -16, w: 8, h: 16 };
+  const boxes = kind === null ? [] : (marked.boxes[kind] ?? []).map((box) => placed(box, marked.origin, mirror, 0, 0));
+  const [first] = boxes;
+  if (!first) return { x: -marked.size.w / 4, y: -marked.origin.y, w: marked.size.w / 2, h: Math.max(1, marked.origin.y) };
+  const left = Math.min(...boxes.map(({ x }) => x));
+  const top = Math.min(...boxes.map(({ y }) => y));
+  return {
+    x: left,
+    y: top,
+    w: Math.max(...boxes.map(({ x, w }) => x + w)) - left,
+    h: Math.max(...boxes.map(({ y, h }) => y + h)) - top,
+  };
+}
+
+function placed({ x: left, y: top, w, h }: Box, origin: FramePoint, mirror: boolean, x: number, y: number): Area {
+  const across = mirror ? origin.x - left - w : left - origin.x;
+  return { x: x + across, y: y + top - origin.y, w, h };
+}
+
+export function moved({ x, y, w, h }: Area, by: FramePoint): Area {
+  return { x: x + by.x, y: y + by.y, w, h };
+}
+
+/** Whether two areas have a part in common; edges that only touch have not. */
+export function meet(a: Area, b: Area): boolean {
+  return a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
+}
+
+/** The frame and mirror of what a running behaviour shows; null where nothing is to be drawn. */
+export function frameOfState(project: Pick<Project, "clips">, state: State): { frame: FrameRef; mirror: boolean } | null {
+  return state.current && frameOfCurrent(project, state.current, ownTime(state, state.current));
+}
+
+function frameOfCurrent({ clips }: Pick<Project, "clips">, { cast }: Current, time: number): { frame: FrameRef; mirror: boolean } | null {
+  const { step, visible } = cast.timeline.shownAt(time);
+  const frame = visible ? clips.find(({ name }) => name === cast.clip)?.steps[step]?.frame : undefined;
+  return frame === undefined ? null : { frame, mirror: cast.mirror };
+}

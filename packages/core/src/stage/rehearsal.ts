@@ -1,0 +1,326 @@
+/**
+ * A rehearsal: keys that are held -> a figure that moves -> inputs -> rules -> what shows, in steps of 1/240 s.
+ *
+ * Deterministic: the same project, stage and keys give the same rehearsal, whatever the display does. A rehearsal is never changed in place, so
+ * any moment of it can be kept and gone on from. Cost: some microseconds a step, and what its zones, effects and boxes cost.
+ */
+import {
+  type Cast,
+  type Current,
+  entriesUntil,
+  type Given,
+  type Program,
+  type Row,
+  type Run,
+  runFromStart,
+  runGiven,
+  runUntil,
+} from "../behave";
+import { angleOfFacing } from "../facing";
+import type { Effect, Facing, FramePoint, Going, KeyMoment, Micros, Project, Stage, TrackEntry } from "../model";
+import { programOf } from "../rehearse";
+import { bodyOf, boxesOf, frameOfState, meet, moved, pointOf, type Standing } from "./figure";
+import { type Moving, STEPS_A_SECOND, stepped } from "./movement";
+
+/** What does not change while it is rehearsed. */
+export interface Setting {
+  readonly project: Project;
+  readonly stage: Stage;
+  readonly program: Program;
+}
+
+/** An effect that is on the stage. */
+export interface Playing {
+  readonly effect: Effect;
+  readonly cast: Cast;
+  readonly born: Micros;
+  readonly gone: Micros;
+  readonly x: number;
+  readonly y: number;
+  /** Its speed, in px a second. */
+  readonly vx: number;
+  readonly vy: number;
+}
+
+/** An event of a clip's step, when it came. */
+export interface Heard {
+  readonly at: Micros;
+  readonly name: string;
+}
+
+export interface Rehearsal {
+  /** How many steps of the world have been taken. */
+  readonly steps: number;
+  readonly moving: Moving;
+  readonly run: Run;
+  readonly goings: ReadonlySet<Going>;
+  readonly playing: readonly Playing[];
+  /** Zones in which the figure is, and those that have worked already, by name. */
+  readonly inside: ReadonlySet<string>;
+  readonly worked: ReadonlySet<string>;
+  /** Pairs of boxes that touch now, by place in the stage's list. */
+  readonly touching: ReadonlySet<number>;
+  /** What was last told to the inputs that the movement feeds. */
+  readonly fed: Readonly<Record<string, boolean | number>>;
+  readonly facing: Facing;
+  /** Buttons that a zone or a hit pressed at the step before, and that go up now. */
+  readonly toRelease: readonly string[];
+}
+
+/** What happened in some steps, in order. */
+export interface Log {
+  readonly rows: Row[];
+  readonly track: TrackEntry[];
+  readonly events: Heard[];
+}
+
+export const emptyLog = (): Log => ({ rows: [], track: [], events: [] });
+
+export function settingOf(project: Project, stage: Stage): Setting | null {
+  const behaviour = project.behaviours?.find(({ name }) => name === stage.behaviour);
+  return behaviour ? { project, stage, program: programOf(project, behaviour) } : null;
+}
+
+/** The time of a step of the world. */
+export function timeOfStep(step: number): Micros {
+  return Math.round((step * 1_000_000) / STEPS_A_SECOND);
+}
+
+/** The number of steps that have begun by a time. */
+export function stepsUntil(at: Micros): number {
+  let steps = Math.ceil((at * STEPS_A_SECOND) / 1_000_000);
+  while (steps > 0 && timeOfStep(steps - 1) > at) steps--;
+  while (timeOfStep(steps) <= at) steps++;
+  return steps;
+}
+
+/** Before the first step. */
+export function rehearsalAtStart({ stage, program }: Setting): Rehearsal {
+  const { x, y, facing } = stage.start;
+  return {
+    steps: 0,
+    moving: { x, y, vx: 0, vy: 0, facing, grounded: true },
+    run: runFromStart(program),
+    goings: new Set(),
+    playing: [],
+    inside: new Set(),
+    worked: new Set(),
+    touching: new Set(),
+    fed: {},
+    facing: "s",
+    toRelease: [],
+  };
+}
+
+/** One step further. `keys` are what goes down or up at it. What happens is added to the log. */
+export function rehearsed(setting: Setting, before: Rehearsal, keys: readonly KeyMoment[], log: Log): Rehearsal {
+  const { project, stage, program } = setting;
+  const at = timeOfStep(before.steps);
+  const given: Given[] = before.toRelease.map((release) => ({ release }));
+  const goings = new Set(before.goings);
+  let jumps = false;
+  let looks: Facing | null = null;
+  for (const key of keys) {
+    if ("face" in key) looks = key.face;
+    else if ("input" in key) given.push(key.down ? { press: key.input } : { release: key.input });
+    else if (key.down) {
+      jumps ||= key.go === "up" && !goings.has("up");
+      goings.add(key.go);
+    } else goings.delete(key.go);
+  }
+  const was = frameOfState(project, before.run.now);
+  const body = bodyOf(project, was?.frame ?? null, was?.mirror ?? false, stage.body);
+  // The first step only stands there, so that time 0 is the start.
+  const gone = before.steps === 0 ? settledAt(stage, before.moving, body) : stepped(stage, before.moving, { goings, jumps }, body);
+  const moving = looks === null ? gone : { ...gone, facing: looks };
+  const fed = feeding(stage, moving);
+  const news = Object.entries(fed).filter(([name, value]) => before.fed[name] !== value);
+  if (news.length > 0) given.push({ set: Object.fromEntries(news) });
+  const { facing } = moving;
+  if (facing !== before.facing) given.push({ face: facing });
+
+  const toRelease: string[] = [];
+  const zones = throughZones(setting, before, moved(body, moving), given, toRelease);
+  const figure = was && { ...was, x: moving.x, y: moving.y };
+  const touching = hitsOf(setting, at, figure, before.playing);
+  for (const place of touching) {
+    const input = stage.hits[place]?.input;
+    if (!before.touching.has(place) && input !== undefined) press(input, given, toRelease);
+  }
+  for (const each of given) log.track.push({ at: at / 1000, ...each });
+
+  const born: Playing[] = zones.effects.flatMap(({ effect, at: place }) => startOf(setting, effect, place, facing, at) ?? []);
+  const hear = (current: Current, until: Micros) => {
+    const clip = project.clips.find(({ name }) => name === current.cast.clip);
+    if (!clip?.steps.some(({ events }) => events?.length)) return;
+    for (const entry of entriesUntil(current, until, before.run.now)) {
+      const step = clip.steps[entry.step];
+      for (const name of step?.events ?? []) {
+        log.events.push({ at: current.from + entry.at, name });
+        const standing = { frame: step?.frame as Standing["frame"], mirror: current.cast.mirror, x: moving.x, y: moving.y };
+        for (const effect of stage.effects)
+          if (effect.event === name) {
+            const made = startOf(setting, effect, pointOf(project, standing, effect.point), facing, current.from + entry.at);
+            if (made) born.push(made);
+          }
+      }
+    }
+  };
+  born.push(...spitting(setting, before.steps === 0 ? -1 : timeOfStep(before.steps - 1), at));
+  const onPast = (past: Run) => {
+    log.rows.push(...past.rows);
+    for (const each of past.left) hear(each, past.now.at - 1);
+  };
+  let run = before.steps === 0 ? before.run : runUntil(program, before.run, at, onPast);
+  run = runGiven(program, run, given);
+  for (const each of run.left) hear(each, at - 1);
+  if (run.now.current) hear(run.now.current, at);
+  return {
+    steps: before.steps + 1,
+    moving,
+    run,
+    goings,
+    playing: [...before.playing.filter(({ gone }) => gone > at), ...born],
+    inside: zones.inside,
+    worked: zones.worked,
+    touching,
+    fed,
+    facing,
+    toRelease,
+  };
+}
+
+/** On the ground where it starts, wherever its boxes begin. */
+function settledAt(stage: Stage, moving: Moving, body: ReturnType<typeof bodyOf>): Moving {
+  return stage.view === "side" && moving.y + body.y + body.h > stage.ground ? { ...moving, y: stage.ground - body.y - body.h } : moving;
+}
+
+function feeding({ feeds }: Stage, { vx, vy, grounded }: Moving): Record<string, boolean | number> {
+  const whole = (value: number) => Math.round(value) + 0;
+  const fed: Record<string, boolean | number> = {};
+  if (feeds.speed !== undefined) fed[feeds.speed] = whole(Math.hypot(vx, grounded ? vy : 0));
+  if (feeds.rise !== undefined) fed[feeds.rise] = grounded ? 0 : whole(-vy);
+  if (feeds.air !== undefined) fed[feeds.air] = !grounded;
+  return fed;
+}
+
+function press(input: string, given: Given[], toRelease: string[]): void {
+  given.push({ press: input });
+  toRelease.push(input);
+}
+
+/** Zones entered and left: what they set and press, and the effects they start. */
+function throughZones(
+  { stage, program }: Setting,
+  before: Rehearsal,
+  body: ReturnType<typeof bodyOf>,
+  given: Given[],
+  toRelease: string[],
+): { inside: ReadonlySet<string>; worked: ReadonlySet<string>; effects: { effect: Effect; at: FramePoint }[] } {
+  const inside = new Set<string>();
+  const worked = new Set(before.worked);
+  const effects: { effect: Effect; at: FramePoint }[] = [];
+  for (const zone of stage.zones) {
+    const isIn = meet(body, zone.area);
+    if (isIn) inside.add(zone.name);
+    const was = before.inside.has(zone.name);
+    if (isIn === was || (zone.once && worked.has(zone.name))) continue;
+    const works = zone.on === "inside" || (zone.on === "entering") === isIn;
+    if (!works) continue;
+    const kind = program.inputs.find(({ name }) => name === zone.input)?.kind;
+    if (zone.input !== undefined && kind === "switch")
+      given.push({ set: { [zone.input]: zone.on === "inside" ? isIn : (zone.to ?? true) } });
+    if (zone.input !== undefined && kind === "button" && (isIn || zone.on === "leaving")) press(zone.input, given, toRelease);
+    const effect = zone.on === "inside" && !isIn ? undefined : stage.effects.find(({ name }) => name === zone.effect);
+    if (effect) effects.push({ effect, at: { x: zone.area.x + zone.area.w / 2, y: zone.area.y + zone.area.h } });
+    if (zone.on !== "inside" || !isIn) worked.add(zone.name);
+  }
+  return { inside, worked, effects };
+}
+
+/** An effect as it begins; null where it has nothing to play. */
+function startOf({ program }: Setting, effect: Effect, at: FramePoint, facing: Facing, born: Micros): Playing | null {
+  const cast = program.cast(effect.play, facing);
+  if (!cast) return null;
+  const angle = (angleOfFacing(facing) * Math.PI) / 180;
+  const plays = Number.isFinite(cast.timeline.end) ? cast.timeline.end : cast.timeline.firstPass;
+  const flies = effect.speed > 0 && effect.reach > 0 ? (effect.reach / effect.speed) * 1_000_000 : plays;
+  return {
+    effect,
+    cast,
+    born,
+    gone: born + Math.round(flies),
+    ...at,
+    vx: Math.cos(angle) * effect.speed,
+    vy: Math.sin(angle) * effect.speed,
+  };
+}
+
+/** What an effect shows at a time, and where. */
+export function effectAt(project: Project, { cast, born, x, y, vx, vy }: Playing, at: Micros): Standing | null {
+  const gone = (at - born) / 1_000_000;
+  // One that flies on longer than its clip lasts goes on showing it.
+  const { end, firstPass } = cast.timeline;
+  const time = at - born < end || end === Number.POSITIVE_INFINITY ? at - born : (at - born) % Math.max(1, firstPass);
+  const { step } = cast.timeline.shownAt(time);
+  const frame = project.clips.find(({ name }) => name === cast.clip)?.steps[step]?.frame;
+  return frame === undefined ? null : { frame, mirror: cast.mirror, x: x + vx * gone, y: y + vy * gone };
+}
+
+/** Effects that events of what stands about start, in the time after `from` and up to `until`. */
+function spitting(setting: Setting, from: Micros, until: Micros): Playing[] {
+  const { project, program, stage } = setting;
+  return stage.extras.flatMap((extra) => {
+    const cast = program.cast(extra.play, extra.facing);
+    const clip = cast && project.clips.find(({ name }) => name === cast.clip);
+    if (!cast || !clip?.steps.some(({ events }) => events?.length)) return [];
+    return [...cast.timeline.entries(from, until)].flatMap(({ at, step: entered }) => {
+      const step = clip.steps[entered];
+      return (step?.events ?? []).flatMap((name) =>
+        stage.effects.flatMap((effect) => {
+          if (effect.event !== name || !step) return [];
+          const standing = { frame: step.frame, mirror: cast.mirror, x: extra.x, y: extra.y };
+          return startOf(setting, effect, pointOf(project, standing, effect.point), extra.facing, at) ?? [];
+        }),
+      );
+    });
+  });
+}
+
+/** What stands about on a stage at a time. */
+export function extraAt({ project, program }: Setting, { play, facing, x, y }: Stage["extras"][number], at: Micros): Standing | null {
+  const cast = program.cast(play, facing);
+  if (!cast) return null;
+  const { step, visible } = cast.timeline.shownAt(at);
+  const frame = visible ? project.clips.find(({ name }) => name === cast.clip)?.steps[step]?.frame : undefined;
+  return frame === undefined ? null : { frame, mirror: cast.mirror, x, y };
+}
+
+function hitsOf(setting: Setting, at: Micros, figure: Standing | null, playing: readonly Playing[]): ReadonlySet<number> {
+  const { project, stage } = setting;
+  const touching = new Set<number>();
+  if (stage.hits.length === 0) return touching;
+  const ours = [...(figure ? [figure] : []), ...playing.flatMap((each) => effectAt(project, each, at) ?? [])];
+  const theirs = stage.extras.flatMap((each) => extraAt(setting, each, at) ?? []);
+  for (const [place, pair] of stage.hits.entries()) {
+    const targets = theirs.flatMap((each) => boxesOf(project, each, pair.theirs));
+    const meets = ours.some((each) => boxesOf(project, each, pair.ours).some((box) => targets.some((target) => meet(box, target))));
+    if (meets) touching.add(place);
+  }
+  return touching;
+}
+
+/** Steps from wherever it stands until a time, with the keys of a drive in order of time. */
+export function rehearsedUntil(setting: Setting, from: Rehearsal, keys: readonly KeyMoment[], until: Micros, log: Log): Rehearsal {
+  let rehearsal = from;
+  const start = timeOfStep(from.steps);
+  let next = keys.findIndex(({ at }) => Math.round(at * 1000) >= start);
+  if (next < 0) next = keys.length;
+  while (timeOfStep(rehearsal.steps) <= until) {
+    const now = timeOfStep(rehearsal.steps);
+    const first = next;
+    while (next < keys.length && Math.round((keys[next] as KeyMoment).at * 1000) <= now) next++;
+    rehearsal = rehearsed(setting, rehearsal, keys.slice(first, next), log);
+  }
+  return rehearsal;
+}

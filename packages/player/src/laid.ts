@@ -1,0 +1,103 @@
+/** What the player and behaviours share: a clip laid out in time, which facing stands in for which, and names that are near another. */
+import { type Timeline, timelineOf } from "@caravan/core/playback";
+import type { Atlas, AtlasClip, FacingName } from "./atlas";
+import type { Now } from "./now";
+
+/** A clip of the atlas with its timeline. */
+export interface Laid {
+  readonly clip: AtlasClip;
+  readonly timeline: Timeline;
+  readonly hasEvents: boolean;
+}
+
+export const FACINGS: FacingName[] = ["e", "se", "s", "sw", "w", "nw", "n", "ne"];
+
+export function lay(clip: AtlasClip): Laid {
+  if (!clip.steps.length) throw new Error("A clip of this atlas has no steps.");
+  const timeline = timelineOf({
+    playback: oneOf(clip.playback, ["loop", "once", "pingpong"]),
+    times: clip.times || 0,
+    loopFrom: clip.loopFrom || 0,
+    doubleEnds: clip.doubleEnds === true,
+    after: oneOf(clip.after, ["hold", "first", "hide"]),
+    steps: clip.steps.map(({ ms }) => ({ duration: Math.round(ms * 1000) })),
+  });
+  return { clip, timeline, hasEvents: clip.steps.some(({ events }) => events?.length) };
+}
+
+/** The word, if it is one of these, else the first of them. */
+function oneOf<Word extends string>(word: string | undefined, words: readonly [Word, ...Word[]]): Word {
+  return words.find((each) => each === word) ?? words[0];
+}
+
+export function shownAt({ clip, timeline }: Laid, t: number): Omit<Now, "clip" | "mirror" | "events"> {
+  const { step, pass, ended, visible } = timeline.shownAt(t);
+  const { at, until } = timeline.passAt(t);
+  return {
+    frame: visible ? (clip.steps[step]?.frame ?? null) : null,
+    step,
+    pass,
+    duration: (until - at) / 1000,
+    progress: ended ? 1 : (t - at) / (until - at),
+    ended,
+    visible,
+  };
+}
+
+/** The present facing with the least turn from the wanted one; of two equally near, the one nearer to s. */
+function nearestFacing(wanted: FacingName, present: FacingName[]): FacingName | undefined {
+  const turn = (a: FacingName, b: FacingName) => {
+    const apart = Math.abs(FACINGS.indexOf(a) - FACINGS.indexOf(b));
+    return Math.min(apart, 8 - apart);
+  };
+  return present
+    .slice()
+    .sort((a, b) => turn(a, wanted) - turn(b, wanted) || turn(a, "s") - turn(b, "s") || FACINGS.indexOf(a) - FACINGS.indexOf(b))[0];
+}
+
+/** A field of its own, so that a clip named "constructor" is not found where there is none. */
+export function own<Value>(record: Record<string, Value> | undefined, name: string): Value | undefined {
+  return record && Object.hasOwn(record, name) ? record[name] : undefined;
+}
+
+/** The clip that a name plays in a facing: an action's, else the clip of that name. */
+export function petalOf(atlas: Atlas, name: string, wanted: FacingName): { clip: string; mirror: boolean } | null {
+  const action = own(atlas.actions, name);
+  const chosen = action && nearestFacing(wanted, Object.keys(action.facings) as FacingName[]);
+  const petal = action ? chosen && action.facings[chosen] : { clip: name };
+  return petal && own(atlas.clips, petal.clip) ? { clip: petal.clip, mirror: petal.mirror === true } : null;
+}
+
+/** Throws for what is no atlas file, and for a version newer than this player. */
+export function checkAtlas(atlas: Atlas): void {
+  if (atlas?.format !== "caravan-atlas" || !atlas.clips) throw new Error("This is no parsed *.atlas.json file of Caravan.");
+  if (atlas.version !== 1) throw new Error(`This atlas is of version ${atlas.version}; this player reads version 1. Update it.`);
+}
+
+/** An error about a name that is not there, with the names that are nearest to it. */
+export function unknownName(what: string, name: string, names: readonly string[]): Error {
+  const near = names
+    .map((each) => ({ each, apart: distance(each.toLowerCase(), name.toLowerCase()) }))
+    .sort((a, b) => a.apart - b.apart)
+    .slice(0, 3)
+    .map(({ each }) => `"${each}"`);
+  return new Error(`There is no ${what} "${name}" in this atlas. ${near.length ? `Near it: ${near.join(", ")}.` : "It has none at all."}`);
+}
+
+/** Levenshtein's edit distance. */
+function distance(a: string, b: string): number {
+  let row = Array.from({ length: b.length + 1 }, (_, k) => k);
+  for (let i = 0; i < a.length; i++) {
+    const next = [i + 1];
+    for (let j = 0; j < b.length; j++)
+      next.push(Math.min((next[j] as number) + 1, (row[j + 1] as number) + 1, (row[j] as number) + (a[i] === b[j] ? 0 : 1)));
+    row = next;
+  }
+  return row[b.length] as number;
+}
+
+/** Throws a RangeError on what is no time. */
+export function checkedMs(ms: number): number {
+  if (!Number.isFinite(ms)) throw new RangeError(`advance takes milliseconds, not ${ms}.`);
+  return ms;
+}

@@ -120,7 +120,7 @@ test("on a tablet everything is large enough to be touched, and nothing hangs ov
     { width: 820, height: 1180 },
   ]) {
     await page.setViewportSize(size);
-    for (const stop of ["Sources", "Frames", "Clips", "Marks", "Ship"] as const) {
+    for (const stop of ["Sources", "Frames", "Clips", "Marks", "Rehearse", "Ship"] as const) {
       await goTo(page, stop);
       const odd = await page.evaluate(() =>
         [...document.querySelectorAll("header button, main section > * button[class*=size-7], main [role=combobox]")].flatMap((each) => {

@@ -15,7 +15,7 @@ async function expectNothingFound(page: Page, part?: string): Promise<void> {
 test.describe("by day and by dusk", () => {
   test("every stop of the demo passes", async ({ page }) => {
     await openStudio(page);
-    for (const stop of ["Sources", "Frames", "Clips", "Marks", "Ship"] as const) {
+    for (const stop of ["Sources", "Frames", "Clips", "Marks", "Rehearse", "Ship"] as const) {
       await goTo(page, stop);
       if (stop === "Frames") await page.getByRole("button", { name: "Pick row 1" }).click();
       if (stop === "Clips") await page.getByRole("button", { name: /^Step 1:/ }).click();
@@ -113,7 +113,7 @@ test.describe("by day and by dusk", () => {
     await page.keyboard.press("Escape");
     await startProject(page);
     await dropFiles(page, [{ name: "words.png", bytes: new TextEncoder().encode("words") }]);
-    for (const stop of ["Sources", "Frames", "Clips", "Marks", "Ship"] as const) {
+    for (const stop of ["Sources", "Frames", "Clips", "Marks", "Rehearse", "Ship"] as const) {
       await goTo(page, stop);
       await expectNothingFound(page);
     }
@@ -127,7 +127,8 @@ test("the keys panel lists what works at each stop, and the keys do it", async (
     ["2", "The sheet"],
     ["3", "The clip"],
     ["4", "The origin"],
-    ["5", "Ship"],
+    ["5", "Rehearsing"],
+    ["6", "Ship"],
   ] as const) {
     await page.keyboard.press(key);
     await page.keyboard.press("?");

@@ -69,7 +69,7 @@ test("by keys alone, the same", async ({ page }) => {
   await keyboard.type("8");
   await keyboard.press("Enter");
   await expect(page.getByRole("textbox", { name: "Milliseconds a step" })).toHaveValue("125");
-  await keyboard.press("5");
+  await keyboard.press("6");
   await expect(page.getByTestId("proof")).toContainText("12 frames in, 12 out");
   const [download] = await Promise.all([page.waitForEvent("download"), keyboard.press("d")]);
   await expectDelivered(download, "stroll");

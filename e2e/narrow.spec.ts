@@ -6,7 +6,7 @@ import { goTo, openStudio } from "./studio";
 test("at 640 × 400 every stop is reached, list and player open as drawers, and nothing hangs over the edge", async ({ page }) => {
   await page.setViewportSize({ width: 640, height: 400 });
   await openStudio(page);
-  for (const stop of ["Sources", "Frames", "Clips", "Marks", "Ship"] as const) {
+  for (const stop of ["Sources", "Frames", "Clips", "Marks", "Rehearse", "Ship"] as const) {
     await goTo(page, stop);
     const inside = await page.evaluate(() => ({
       page: document.documentElement.scrollWidth <= innerWidth && document.documentElement.scrollHeight <= innerHeight,

@@ -71,7 +71,7 @@ export async function dropFiles(page: Page, files: readonly UploadedFile[]): Pro
 }
 
 /** Goes to a stop by its place on the road. */
-export async function goTo(page: Page, stop: "Sources" | "Frames" | "Clips" | "Marks" | "Ship"): Promise<void> {
+export async function goTo(page: Page, stop: "Sources" | "Frames" | "Clips" | "Marks" | "Rehearse" | "Ship"): Promise<void> {
   await page.getByRole("navigation", { name: "Stops" }).getByRole("button", { name: stop }).click();
 }
 

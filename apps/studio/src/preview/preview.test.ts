@@ -25,7 +25,14 @@ import { anchorOf, fittingZoom, frameOnStage, neighbourZoom, reachOf, stageScene
 
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const project = addClip(porterProject(), [ref(0), ref(1), ref(2)], "walk");
-const PLAYING = { sources: playingAtSources, frames: playingAtFrames, clips: playingAtClips, marks: playingAtMarks, rehearse: () => null, ship: playingAtShip };
+const PLAYING = {
+  sources: playingAtSources,
+  frames: playingAtFrames,
+  clips: playingAtClips,
+  marks: playingAtMarks,
+  rehearse: () => null,
+  ship: playingAtShip,
+};
 const playingOf = (of: Project, view: View, wish: PlayWish = { facing: "s", onlyChosen: false }) => PLAYING[view.stop](of, view, wish);
 const at = (view: Partial<View>) => playingOf(project, { ...START, ...view });
 const names = (playing: Playing | null) => playing?.steps.map((step) => step.frame?.name ?? null);

@@ -18,7 +18,7 @@ export function Road({ onFind, onKeys, onProjects }: { onFind: () => void; onKey
     <header data-region="road" tabIndex={-1} className="flex h-[58px] shrink-0 items-center gap-3 border-b border-line px-3">
       <ProjectName onProjects={onProjects} />
       <nav aria-label="Stops" className="grow">
-        <ol className="mx-auto flex max-w-160 items-center">
+        <ol className="mx-auto flex max-w-180 items-center">
           {STOPS.map((stop, k) => (
             <StopLink key={stop} stop={stop} number={k + 1} />
           ))}
@@ -43,14 +43,14 @@ function StopLink({ stop, number }: { stop: Stop; number: number }) {
   const { text, trouble } = useStopState(stop);
   return (
     <>
-      {number > 1 && <li aria-hidden className="road mx-2 h-2 min-w-4 grow max-[1099px]:mx-0 max-[1099px]:min-w-0" />}
+      {number > 1 && <li aria-hidden className="road mx-1 h-2 min-w-0 grow max-[1099px]:mx-0" />}
       <li>
         <button
           type="button"
           onClick={() => go(stop)}
           aria-current={here ? "page" : undefined}
           aria-keyshortcuts={String(number)}
-          className="flex min-h-11 items-center gap-2 rounded-box px-2 text-left hover:bg-lapis-soft max-[799px]:px-1 pointer-coarse:max-[999px]:px-1"
+          className="flex min-h-11 items-center gap-2 rounded-box px-1.5 text-left hover:bg-lapis-soft max-[899px]:px-1 pointer-coarse:max-[1099px]:px-1"
         >
           <span
             aria-hidden
@@ -58,7 +58,7 @@ function StopLink({ stop, number }: { stop: Stop; number: number }) {
           >
             {number}
           </span>
-          <span className="max-[799px]:sr-only pointer-coarse:max-[999px]:sr-only">
+          <span className="max-[899px]:sr-only pointer-coarse:max-[1099px]:sr-only">
             <span className={`block text-strong font-semibold ${here ? "text-now-text" : ""}`}>{STOP_PARTS[stop].title}</span>
             <span className={`block text-small ${trouble ? "text-brick" : "text-muted"}`}>{text}</span>
           </span>
@@ -89,10 +89,10 @@ function UndoButtons() {
         disabled={!last || !canEdit}
         aria-label={last ? `Undo: ${last.label}` : "Undo"}
         title={last ? `Undo: ${last.label}` : "Nothing to undo"}
-        className="w-44 justify-start max-[1099px]:w-auto pointer-coarse:max-[1399px]:w-auto"
+        className="w-44 justify-start max-[1399px]:w-32 max-[1199px]:w-auto pointer-coarse:max-[1399px]:w-auto"
       >
         <Undo2 size={14} className="shrink-0" />
-        <span className="truncate max-[1099px]:sr-only pointer-coarse:max-[1399px]:sr-only">{last ? `Undo: ${last.label}` : "Undo"}</span>
+        <span className="truncate max-[1199px]:sr-only pointer-coarse:max-[1399px]:sr-only">{last ? `Undo: ${last.label}` : "Undo"}</span>
       </Button>
       <IconButton label={next ? `Redo: ${next.label}` : "Redo"} onClick={redoNow} disabled={!next || !canEdit}>
         <Redo2 size={14} />

@@ -1,7 +1,6 @@
 export { addAction, mirrorMissing, removeAction, renameAction, setPetal, setWays } from "./actions";
 export { type Arrival, type ArrivedAction, type ArrivedClip, addSources, takeIn } from "./arrivals";
 export {
-  addBehaviour,
   addInput,
   addRule,
   duplicateRule,

@@ -31,7 +31,7 @@ export type Input = z.infer<typeof Input>;
 export type InputKind = Input["kind"];
 
 /** What a button can be asked for. `pressed` and `released` are moments: they hold at an instant, or while a press waits. */
-export const BUTTON_STATES = ["down", "up", "pressed", "released"] as const;
+const BUTTON_STATES = ["down", "up", "pressed", "released"] as const;
 
 export const Condition = z.union([
   z.strictObject({ input: Name, is: z.union([z.enum(BUTTON_STATES), z.boolean()]) }),

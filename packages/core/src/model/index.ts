@@ -2,9 +2,7 @@ export { Action, ActionName, FACINGS_OF, facingsPresent, Petal, Ways } from "./a
 export {
   Behaviour,
   BehaviourName,
-  BUTTON_STATES,
   Condition,
-  FileBehaviour,
   Input,
   type InputKind,
   Rule,
@@ -27,7 +25,7 @@ export {
 export { checkDocument } from "./document-check";
 export { CaravanError, type ErrorCode, unreachable, whyOf } from "./error";
 export { FACINGS, Facing } from "./facing";
-export { behavioursFromFile, behavioursToFile } from "./file-behaviour";
+export { behavioursToFile } from "./file-behaviour";
 export { encloses, FramePoint, overlaps, type Px, Rect, Size, Spacing, sameRect, scaledSide } from "./geometry";
 export { jsonSchemaOf, projectJsonSchema } from "./json-schema";
 export {
@@ -98,16 +96,13 @@ export {
   Effect,
   Extra,
   Feeds,
-  GOINGS,
   type Going,
   HitPair,
   KeyMoment,
   Movement,
-  STAGE_VIEWS,
   Stage,
   StageKey,
   StageName,
-  type WHYS,
   Zone,
 } from "./stage";
 export { checkedDuration, LONGEST_STEP, type Micros, microsFromMs, msFromMicros } from "./time";

@@ -34,7 +34,7 @@ export const Movement = z.strictObject({
 export type Movement = z.infer<typeof Movement>;
 
 /** Ways to go. Seen from the side, up is a jump. */
-export const GOINGS = ["left", "right", "up", "down"] as const;
+const GOINGS = ["left", "right", "up", "down"] as const;
 export const Going = z.enum(GOINGS);
 export type Going = z.infer<typeof Going>;
 
@@ -85,7 +85,7 @@ export type Extra = z.infer<typeof Extra>;
 export const HitPair = z.strictObject({ ours: MarkName, theirs: MarkName, input: Name.optional() });
 export type HitPair = z.infer<typeof HitPair>;
 
-export const STAGE_VIEWS = ["side", "above"] as const;
+const STAGE_VIEWS = ["side", "above"] as const;
 
 export const Stage = z.strictObject({
   name: StageName,
@@ -122,7 +122,7 @@ export const KeyMoment = z.union([
 export type KeyMoment = z.infer<typeof KeyMoment>;
 
 /** Why a rule started. */
-export const WHYS = ["input", "over", "then", "time", "start"] as const;
+const WHYS = ["input", "over", "then", "time", "start"] as const;
 
 /** A start of a rule, or that nothing shows any more. */
 export const AccountRow = z.strictObject({

@@ -1,2 +1,2 @@
-export { type NamesBecome, withNamesBecome } from "./behaviour-names";
+export { withNamesBecome } from "./behaviour-names";
 export { chosenAndGone, withClipsBecome, withRenamedAction } from "./walk";

@@ -15,13 +15,13 @@ import { type Micros, microsFromMs, type Track } from "../model";
 import { givenOf } from "./track";
 
 /** A step with events being entered. */
-export interface PassedStep {
+interface PassedStep {
   readonly at: Micros;
   readonly clip: string;
   readonly step: number;
 }
 
-export interface Account {
+interface Account {
   readonly rows: readonly Row[];
   /** Every step entered, in order of time; only if asked for. */
   readonly passed: readonly PassedStep[];

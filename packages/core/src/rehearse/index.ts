@@ -1,7 +1,7 @@
-export { type Account, accountOf, type PassedStep } from "./account";
+export { accountOf } from "./account";
 export { type Bar, barsOf, type Comparison, compared } from "./compare";
 export { plays, programOf } from "./program";
-export { frameShown, type ShownNow, shownIn } from "./shown";
+export { shownIn } from "./shown";
 export { canHold, deliverableBehaviours, soundBehaviour } from "./sound";
 export { checkedTrack } from "./track";
 export {

@@ -1,8 +1,8 @@
 /** What stands on the stage in a state, in names. */
 import { ownTime, type Program, type State } from "../behave";
-import { type Clip, type FrameRef, findFrame, frameName, type Project } from "../model";
+import { type Clip, findFrame, frameName, type Project } from "../model";
 
-export interface ShownNow {
+interface ShownNow {
   readonly rule: string | null;
   readonly clip: string | null;
   readonly mirror: boolean;
@@ -13,20 +13,12 @@ export interface ShownNow {
   readonly visible: boolean;
 }
 
-/** The frame that a state shows, as a reference: null when nothing is to be drawn. */
-export function frameShown({ clips }: Pick<Project, "clips">, state: State): FrameRef | null {
-  const { current } = state;
-  if (!current) return null;
-  const { step, visible } = current.cast.timeline.shownAt(ownTime(state, current));
-  return visible ? (clipOf(clips, current.cast.clip)?.steps[step]?.frame ?? null) : null;
-}
-
 export function shownIn(project: Project, program: Program, state: State): ShownNow {
   const { current } = state;
   if (!current) return { rule: null, clip: null, mirror: false, frame: null, step: 0, ended: false, visible: false };
   const { clip, mirror, timeline } = current.cast;
   const { step, ended, visible } = timeline.shownAt(ownTime(state, current));
-  const ref = frameShown(project, state);
+  const ref = visible ? clipOf(project.clips, clip)?.steps[step]?.frame : undefined;
   const found = ref && findFrame(project, ref);
   return {
     rule: program.rules[current.rule]?.name ?? null,

@@ -2,7 +2,7 @@
 import { type Condition, entriesOf, type Input, type Rule } from "../model";
 
 /** A list as it is said: "a", "a or b", "a, b or c". */
-export function listed(names: readonly string[], last: "and" | "or"): string {
+function listed(names: readonly string[], last: "and" | "or"): string {
   return names.length < 2 ? (names[0] ?? "") : `${names.slice(0, -1).join(", ")} ${last} ${names.at(-1)}`;
 }
 
@@ -21,7 +21,7 @@ export function conditionInWords(condition: Condition): string {
   }
   const { input } = condition;
   if ("is" in condition) {
-    if (typeof condition.is === "boolean") return condition.is ? input : `not ${input}`;
+    if (typeof condition.is === "boolean") return `${input} is ${condition.is ? "on" : "off"}`;
     return `${input} is ${condition.is}`;
   }
   const { above, below } = condition;

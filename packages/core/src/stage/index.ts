@@ -1,14 +1,12 @@
-export { type Feet, type FootFrame, feetOf, footFrame, slides, steadySpeed, worstSlide } from "./feet";
+export { type Feet, feetOf, footFrame, slides, steadySpeed, worstSlide } from "./feet";
 export { bodyOf, boxesOf, frameOfState, moved, pointOf, type Standing } from "./figure";
-export { type Moving, STEPS_A_SECOND } from "./movement";
+export { STEPS_A_SECOND } from "./movement";
 export { proposed, stageFor } from "./proposal";
 export {
   effectAt,
   emptyLog,
   extraAt,
-  type Heard,
   type Log,
-  type Playing,
   type Rehearsal,
   rehearsalAtStart,
   rehearsed,

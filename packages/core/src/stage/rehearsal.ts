@@ -86,14 +86,6 @@ export function timeOfStep(step: number): Micros {
   return Math.round((step * 1_000_000) / STEPS_A_SECOND);
 }
 
-/** The number of steps that have begun by a time. */
-export function stepsUntil(at: Micros): number {
-  let steps = Math.ceil((at * STEPS_A_SECOND) / 1_000_000);
-  while (steps > 0 && timeOfStep(steps - 1) > at) steps--;
-  while (timeOfStep(steps) <= at) steps++;
-  return steps;
-}
-
 /** Before the first step. */
 export function rehearsalAtStart({ stage, program }: Setting): Rehearsal {
   const { x, y, facing } = stage.start;

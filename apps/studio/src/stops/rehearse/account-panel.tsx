@@ -9,9 +9,9 @@ import { currentProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { useElementSize } from "../../ui/element-size";
 import { onThemeChange } from "../../ui/theme-now";
-import { afterClick } from "./drive-bar";
+import { thenDrive } from "./drive-bar";
 import { LANES_HEIGHT, lanesOf, paintLanes, spanShown, timeAtX } from "./lanes";
-import { endTime, playDrive, rowsOf, shownTime, stayAt, useSession } from "./session";
+import { endTime, playDrive, rowsOf, type Session, shownTime, stayAt, useSession } from "./session";
 
 /** What showed when and why, as lanes in time; a moment that is pointed at stands on the stage, one that is clicked stays. */
 export function AccountPanel() {
@@ -29,7 +29,7 @@ export function AccountPanel() {
                 This is right now
               </Button>
             )}
-            <Button className="min-h-6" onClick={() => afterClick(() => playDrive(drive))}>
+            <Button className="min-h-6" onClick={() => thenDrive(() => playDrive(drive))}>
               Play it
             </Button>
             <Trim />
@@ -53,12 +53,15 @@ const seconds = (ms: number): string => `${Number((ms / 1000).toFixed(2))} s`;
 function useComparison(): Comparison | null {
   const drive = useSession((session) => session.drive);
   const count = useSession((session) => rowsOf(session).length);
-  const end = useSession((session) => (session.drive ? endTime(session) : 0));
+  // A drive that is being played is compared as far as it has come, ten times a second.
+  const end = useSession((session) => (session.drive ? Math.ceil(endTime(session) / 100_000) * 100_000 : 0));
+  // Another project, or other rules, may make as many starts at other times.
+  const setting = useSession((session) => session.setting);
   return useMemo(() => {
-    if (!drive || count === 0) return null;
+    if (!drive || !setting || count === 0) return null;
     const until = Math.min(drive.length, msFromMicros(end));
     return compared(cutAt(drive.account, until), cutAt(inMs(rowsOf(useSession.getState())), until), until);
-  }, [drive, count, end]);
+  }, [drive, setting, count, end]);
 }
 
 function cutAt(rows: readonly AccountRow[], until: number): AccountRow[] {
@@ -100,20 +103,29 @@ function Trim() {
   );
 }
 
-/** The time on the stage and what shows then, in words. */
+/**
+ * The time on the stage and what shows then, in words. Written straight into the page: it changes with every picture of the display, and would
+ * keep React from whatever takes longer.
+ */
 function Reading() {
-  const text = useSession((session) => {
-    const at = shownTime(session);
-    const row = rowsOf(session).findLast((each) => each.at <= at);
-    const where = session.stay === null && session.pointed === null ? "" : ` of ${seconds(endTime(session) / 1000)}`;
-    const shows = !row ? "" : row.rule === null ? " · nothing shows" : ` · ${row.rule} plays ${row.play}`;
-    return `${(at / 1_000_000).toFixed(2)} s${where}${shows}`;
-  });
-  return (
-    <p id="rehearsal-reading" className="number grow truncate text-right text-small text-muted">
-      {text}
-    </p>
-  );
+  const line = useRef<HTMLParagraphElement>(null);
+  useEffect(() => {
+    const write = () => {
+      const text = readingOf(useSession.getState());
+      if (line.current && line.current.textContent !== text) line.current.textContent = text;
+    };
+    write();
+    return useSession.subscribe(write);
+  }, []);
+  return <p ref={line} id="rehearsal-reading" className="number grow truncate text-right text-small text-muted" />;
+}
+
+function readingOf(session: Session): string {
+  const at = shownTime(session);
+  const row = rowsOf(session).findLast((each) => each.at <= at);
+  const where = session.stay === null && session.pointed === null ? "" : ` of ${seconds(endTime(session) / 1000)}`;
+  const shows = !row ? "" : row.rule === null ? " · nothing shows" : ` · ${row.rule} plays ${row.play}`;
+  return `${(at / 1_000_000).toFixed(2)} s${where}${shows}`;
 }
 
 /** The lanes, painted whenever they change. */

@@ -10,6 +10,7 @@ import { Choice } from "../../ui/choice";
 import { say } from "../../ui/notices";
 import { TextField } from "../../ui/text-field";
 import { driven, record, restart, stepPicture, togglePause, useSession } from "./session";
+import { focusStage } from "./stage-view";
 
 const SPEEDS = [
   ["1", "1×"],
@@ -58,16 +59,16 @@ export function DriveBar({ stage }: { stage: Stage }) {
         <IconButton label="One display picture back" aria-keyshortcuts="," onClick={() => stepPicture(-1)}>
           <StepBack size={14} />
         </IconButton>
-        <IconButton label={running ? "Pause" : "Go on"} aria-keyshortcuts="Enter" onClick={() => afterClick(togglePause)}>
+        <IconButton label={running ? "Pause" : "Go on"} aria-keyshortcuts="Enter" onClick={() => thenDrive(togglePause)}>
           {running ? <Pause size={14} /> : <Play size={14} />}
         </IconButton>
         <IconButton label="One display picture on" aria-keyshortcuts="." onClick={() => stepPicture(1)}>
           <StepForward size={14} />
         </IconButton>
-        <IconButton label="From the start" aria-keyshortcuts="Home" onClick={() => afterClick(restart)}>
+        <IconButton label="From the start" aria-keyshortcuts="Home" onClick={() => thenDrive(restart)}>
           <RotateCcw size={14} />
         </IconButton>
-        <Button onClick={() => afterClick(toggleRecording)} aria-pressed={recording} aria-keyshortcuts="r" hint="R">
+        <Button onClick={() => thenDrive(toggleRecording)} aria-pressed={recording} aria-keyshortcuts="r" hint="R">
           {recording ? <Square size={12} className="fill-brick text-brick" /> : <Circle size={12} className="fill-brick text-brick" />}
           {recording ? "Keep" : "Record"}
         </Button>
@@ -76,9 +77,9 @@ export function DriveBar({ stage }: { stage: Stage }) {
   );
 }
 
-/** The stage has the keys again after a click: Space is for the figure, not for the button that was clicked last. */
-export function afterClick(run: () => void): void {
-  if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+/** Does it, and gives the stage the keys. */
+export function thenDrive(run: () => void): void {
+  focusStage();
   run();
 }
 

@@ -38,5 +38,3 @@ export function nameOfControl(what: Control): string {
 }
 
 const GOING_WORDS: Readonly<Record<Going, string>> = { left: "left", right: "right", up: "up", down: "down" };
-
-export const isSame = (a: Control, b: Control): boolean => ("go" in a ? "go" in b && a.go === b.go : "input" in b && a.input === b.input);

@@ -71,7 +71,8 @@ export function lanesOf(session: Session, comparison: Comparison | null): Lanes 
 }
 
 /** Buttons while they are down, switches while they are on. */
-function inputBars(track: readonly TrackEntry[], { setting }: Session, end: Micros): LaneBar[] {
+function inputBars(track: readonly TrackEntry[], session: Session, end: Micros): LaneBar[] {
+  const { setting } = session;
   const bars: LaneBar[] = [];
   const since = new Map<string, Micros>();
   const fed = new Set(Object.values(setting?.stage.feeds ?? {}));
@@ -81,7 +82,12 @@ function inputBars(track: readonly TrackEntry[], { setting }: Session, end: Micr
     if (from !== undefined) bars.push({ from, to: at, text: name });
     since.delete(name);
   };
-  for (const entry of track) {
+  // Rules set switches too, right after what was given at that time.
+  const bySetting = rowsOf(session).flatMap((row): TrackEntry[] => {
+    const set = setting?.program.rules.find(({ name }) => name === row.rule)?.set;
+    return set ? [{ at: row.at / 1000, set }] : [];
+  });
+  for (const entry of [...track, ...bySetting].sort((a, b) => a.at - b.at)) {
     const at = entry.at * 1000;
     if ("press" in entry) begin(entry.press, at);
     else if ("release" in entry) finish(entry.release, at);
@@ -135,16 +141,15 @@ export function paintLanes(
       const text = bar.differs ? `≠ ${bar.text}` : bar.text;
       if (w > 14 && text !== "") within(context, from + 4, w - 6, text, bar.differs ? token("--brick") : token("--ink"), top + ROW / 2);
     }
-    let free = 0;
-    for (const tick of lane.ticks) {
+    for (const [n, tick] of lane.ticks.entries()) {
       const left = x(tick.at);
       context.fillStyle = token("--cactus");
       context.fillRect(left, top + GAP, 2, ROW - 2 * GAP);
-      const wide = context.measureText(tick.text).width;
-      if (left < free) continue;
+      const next = lane.ticks[n + 1];
+      const free = (next ? x(next.at) : width) - left;
+      if (context.measureText(tick.text).width + 8 > free) continue;
       context.fillStyle = token("--ink");
       context.fillText(tick.text, left + 5, top + ROW / 2);
-      free = left + wide + 12;
     }
   }
   const foot = lanes.length * ROW;

@@ -1,8 +1,9 @@
 "use client";
 
-import { addStage, removeBehaviour, removeDrive, removeStage, setDrive, setStage } from "@caravan/core/edit";
+import { addStage, removeBehaviour, removeDrive, removeStage, setStage } from "@caravan/core/edit";
 import type { Behaviour, BehaviourName, Drive, Project, Stage, StageName } from "@caravan/core/model";
 import { stageFor } from "@caravan/core/stage";
+import type { MouseEvent } from "react";
 import { act } from "../../project/act";
 import { currentProject, useProject } from "../../project/open-project";
 import { chosenStage, useView } from "../../project/view";
@@ -12,6 +13,7 @@ import { type Menu, WithMenu } from "../../ui/with-menu";
 import { FeetCard } from "./feet-card";
 import { proposeAnother } from "./propose";
 import { playDrive, runDrive, useSession } from "./session";
+import { focusStage } from "./stage-view";
 
 /** Behaviours, the stages on which they are rehearsed, and the drives that were kept. */
 export function List() {
@@ -21,7 +23,8 @@ export function List() {
   const playing = useSession((session) => session.drive?.name ?? null);
   const own = drives.filter((each) => each.behaviour === stage?.behaviour);
   return (
-    <>
+    // biome-ignore lint/a11y: what is clicked are the buttons in it; here they only give the keys back
+    <div onClick={giveKeysBack}>
       <ListHeading title="Behaviours" count={behaviours.length} />
       <WithMenu label="What can be done with the behaviour" menuOf={(target) => behaviourMenu(rowAt(target))}>
         <div>
@@ -71,8 +74,13 @@ export function List() {
         </>
       )}
       {stage && <FeetCard />}
-    </>
+    </div>
   );
+}
+
+/** After a click in the list the arrow keys drive the figure again; who came by keys goes on through the list with them. */
+function giveKeysBack(event: MouseEvent): void {
+  if (event.detail > 0 && document.activeElement instanceof HTMLButtonElement) focusStage();
 }
 
 function chooseBehaviourRow(name: BehaviourName): void {
@@ -137,9 +145,4 @@ function driveMenu(drives: readonly Drive[], name: string | undefined): Menu | n
 function renameDrive(drive: Drive): void {
   openDrive(drive);
   setTimeout(() => document.getElementById("drive-name")?.focus());
-}
-
-/** Gives a drive another name; answers what is wrong with it. */
-export function namedAnew(drive: Drive, name: string): void {
-  act(setDrive, drive.name, { name });
 }

@@ -99,8 +99,9 @@ function put<List extends keyof Lists>(stage: Stage, list: List, place: number, 
 
 function firstPlay(project: Project): string {
   const all = playables(project);
-  const once = all.find(({ clips }) => clips.every(({ playback }) => playback === "once"));
-  return (once ?? all[0])?.name ?? "";
+  const once = all.filter(({ clips }) => clips.every(({ playback }) => playback === "once"));
+  // What hides when it has ended was made as an effect.
+  return (once.find(({ clips }) => clips.every(({ after }) => after === "hide")) ?? once[0] ?? all[0])?.name ?? "";
 }
 
 function addEffect(project: Project, stage: Stage): void {

@@ -26,7 +26,7 @@ import {
   type Standing,
 } from "@caravan/core/stage";
 import { drawStill, stillOf } from "../../preview/draw-frame";
-import { landscape } from "../../preview/landscape";
+import { landscape, openCountry } from "../../preview/landscape";
 import { pictureNow } from "../../project/pictures";
 
 export interface StageInks {
@@ -117,7 +117,7 @@ function paintBackdrop(context: CanvasRenderingContext2D, project: Project, { ba
     context.fillRect(0, ground, world.w, world.h - ground);
     return;
   }
-  context.drawImage(landscape(world.w, world.h, view === "side" ? ground : ground + 4), 0, 0);
+  context.drawImage(view === "side" ? landscape(world.w, world.h, ground) : openCountry(world.w, world.h, ground), 0, 0);
 }
 
 function paintPlatform(context: CanvasRenderingContext2D, { view }: Stage, { x, y, w, h }: Area): void {

@@ -1,10 +1,11 @@
 "use client";
 
 import { addRehearsal } from "@caravan/core/edit";
-import type { Project } from "@caravan/core/model";
+import { findFrame, type Project } from "@caravan/core/model";
 import { guessedRoles, playables, proposed, type Roles } from "@caravan/core/stage";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { create } from "zustand";
+import { MovingFrames, shownFrame } from "../../preview/moving-frames";
 import { act } from "../../project/act";
 import { currentProject, useProject } from "../../project/open-project";
 import { go, useView } from "../../project/view";
@@ -40,7 +41,7 @@ export function Proposing({ first }: { first: boolean }) {
   const part = (role: "stand" | "move" | "jump" | "fall", word: string, optional: boolean) => (
     <>
       <dt className="text-muted">{word}</dt>
-      <dd>
+      <dd className="flex items-center gap-3">
         <Select
           label={`What plays to ${role}`}
           value={roles[role] ?? ""}
@@ -48,6 +49,7 @@ export function Proposing({ first }: { first: boolean }) {
           onChange={(name) => setChosen({ ...chosen, [role]: name === "" ? null : name })}
           className="w-48"
         />
+        <Moving project={project} name={roles[role]} />
       </dd>
     </>
   );
@@ -92,6 +94,21 @@ export function Proposing({ first }: { first: boolean }) {
       </div>
     </section>
   );
+}
+
+/** What it looks like, small and moving. */
+function Moving({ project, name }: { project: Project; name: string | null }) {
+  const clips = playables(project).find((each) => each.name === name)?.clips;
+  const clip = clips?.[0];
+  const frames = useMemo(
+    () =>
+      (clip?.steps ?? []).flatMap(({ frame }) => {
+        const found = findFrame(project, frame);
+        return found ? [shownFrame(found.source, found.frame)] : [];
+      }),
+    [project, clip],
+  );
+  return <MovingFrames frames={frames} size={48} />;
 }
 
 function begin(project: Project, roles: Roles): void {

@@ -168,7 +168,7 @@ export function togglePause(): void {
   else goOn();
 }
 
-export function goOn(): void {
+function goOn(): void {
   const session = useSession.getState();
   if (!session.setting || !session.end) return;
   const { stay } = session;

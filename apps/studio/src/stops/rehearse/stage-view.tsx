@@ -23,13 +23,20 @@ interface StageLook extends Omit<Aids, "chosen"> {
 
 export const useStageLook = create<StageLook>(() => ({ marks: false, origin: false, zones: true, whole: false }));
 
+const STAGE_ID = "rehearsal-stage";
+
+/** Gives the stage the keys: Space is for the figure then, not for the button that was clicked last. */
+export function focusStage(): void {
+  document.getElementById(STAGE_ID)?.focus({ preventScroll: true });
+}
+
 export function toggleWholeStage(): void {
-  if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+  focusStage();
   useStageLook.setState(({ whole }) => ({ whole: !whole }));
 }
 
 /** The largest whole-number zoom at which the game's window fits, or a half where none does. In device pixels. */
-export function zoomFor(stage: Stage, width: number, height: number): number {
+function zoomFor(stage: Stage, width: number, height: number): number {
   const fits = Math.min(width / stage.size.w, height / stage.size.h);
   return fits >= 1 ? Math.floor(fits) : 0.5;
 }
@@ -43,6 +50,11 @@ export function StageView({ stage }: { stage: Stage }) {
   const { width, height, density } = size;
   const zoom = zoomFor(stage, width * density, height * density);
   usePainting(canvas, zoom);
+  useEffect(() => {
+    // Whoever came by the road drives at once; who is in the middle of something else here is left there.
+    const { activeElement } = document;
+    if (activeElement === document.body || activeElement?.closest('[data-region="road"]')) focusStage();
+  }, []);
   const walking = useWalking(canvas, stage, zoom / density);
   const drawing = useDrawnArea(canvas, stage, zoom / density);
   const armed = useDrawing((state) => state.drawing !== null);
@@ -58,7 +70,9 @@ export function StageView({ stage }: { stage: Stage }) {
       <div ref={room} className="relative flex min-h-0 grow items-center justify-center overflow-hidden">
         <canvas
           ref={canvas}
+          id={STAGE_ID}
           data-testid="rehearsal"
+          tabIndex={0}
           role="img"
           aria-label="The stage"
           aria-describedby="rehearsal-reading"
@@ -176,7 +190,7 @@ function useWalking(canvas: React.RefObject<HTMLCanvasElement | null>, stage: St
   return {
     onPointerDown: (event: PointerEvent<HTMLCanvasElement>) => {
       if (event.button !== 0) return;
-      if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+      event.currentTarget.focus({ preventScroll: true });
       event.currentTarget.setPointerCapture(event.pointerId);
       const to = pointOf(event);
       if (event.shiftKey) return lookToward(to);

@@ -1,0 +1,238 @@
+import { readFileSync } from "node:fs";
+import { readBundle } from "@caravan/core/bundle";
+import { clearPixels, type Pixels } from "@caravan/core/raster";
+import { expect, type Page, test } from "./fixtures";
+import { dropFiles, goTo, openEmpty, openStudio, pngFile } from "./studio";
+
+/** A walker four frames wide and a stander of two, one file each, named as people name them. */
+function walker(frames: number, shade: number): Pixels {
+  const sheet = clearPixels(frames * 24, 32);
+  for (let frame = 0; frame < frames; frame++)
+    for (let y = 6; y < 32; y++)
+      for (let x = 8; x < 16; x++) {
+        const lean = y > 22 ? (frame % 2 === 0 ? 2 : -2) : 0;
+        sheet.bytes.set([shade, 90 + frame * 30, (y * 7) % 256, 255], (y * sheet.width + frame * 24 + x + lean) * 4);
+      }
+  return sheet;
+}
+
+/** What shows on the stage: the rule, the clip and the time, as the canvas tells them. */
+const shows = async (page: Page) => {
+  const stage = page.getByTestId("rehearsal");
+  return { rule: await stage.getAttribute("data-rule"), clip: await stage.getAttribute("data-clip") };
+};
+const expectRule = (page: Page, rule: string) => expect(page.getByTestId("rehearsal")).toHaveAttribute("data-rule", rule);
+
+/** A project with the clips idle, walk and strike, which plays once. */
+async function withClips(page: Page): Promise<void> {
+  await openEmpty(page);
+  await dropFiles(page, [
+    pngFile("hero-idle-0.png", walker(1, 40)),
+    pngFile("hero-idle-1.png", walker(1, 60)),
+    ...[0, 1, 2, 3].map((k) => pngFile(`hero-walk-${k}.png`, walker(1, 100 + k * 20))),
+    ...[0, 1, 2].map((k) => pngFile(`hero-strike-${k}.png`, walker(1, 200 + k * 20))),
+  ]);
+  await page.getByRole("button", { name: /^Import/ }).click();
+  await goTo(page, "Clips");
+  await page
+    .getByRole("list", { name: "Clips" })
+    .getByRole("button", { name: /strike/ })
+    .click();
+  await page.keyboard.press("o");
+}
+
+async function propose(page: Page): Promise<void> {
+  await goTo(page, "Rehearse");
+  await page.getByRole("button", { name: "Rehearse it" }).click();
+  await expect(page.getByTestId("rehearsal")).toBeVisible();
+}
+
+test("from clips to driving in two actions, and back to standing when the key is let go", async ({ page }) => {
+  await withClips(page);
+  await propose(page);
+  await expectRule(page, "hero-idle");
+  await page.keyboard.down("ArrowRight");
+  await expectRule(page, "hero-walk");
+  const before = await page.getByTestId("rehearsal").screenshot();
+  await page.waitForTimeout(400);
+  expect(Buffer.compare(before, await page.getByTestId("rehearsal").screenshot())).not.toBe(0);
+  await page.keyboard.up("ArrowRight");
+  await expectRule(page, "hero-idle");
+  await expect(page.getByRole("list", { name: "What showed and why" })).toContainText("hero-walk plays hero-walk, an input");
+  // The rule that shows is lit, the others say why they do not show.
+  const rules = page.getByRole("list", { name: "Rules" });
+  await expect(rules.locator('[data-rule="hero-walk"]')).toContainText("not now: speed is 0");
+  await expect(rules.locator('[data-rule="hero-idle"]')).toContainText("shows since");
+});
+
+test("a blow shows for its whole length, can be cut by what may cut it, and lasts at least its time", async ({ page }) => {
+  await withClips(page);
+  await propose(page);
+  await page.keyboard.press("Space");
+  await expectRule(page, "hero-strike");
+  await page.keyboard.down("ArrowRight");
+  await page.waitForTimeout(60);
+  await expectRule(page, "hero-walk");
+  await page.keyboard.up("ArrowRight");
+  const starts = page.getByRole("list", { name: "What showed and why" });
+  await expect(starts).toContainText("hero-walk plays hero-walk, what was kept or played is over");
+
+  // Walking may cut it from now on.
+  const rules = page.getByRole("list", { name: "Rules" });
+  await rules.getByRole("button", { name: "hero-strike", exact: true }).first().click();
+  await page.getByRole("button", { name: "cut by …" }).click();
+  await page.getByRole("dialog", { name: "Rules that may cut it" }).getByRole("checkbox", { name: "hero-walk" }).click();
+  await page.keyboard.press("Escape");
+  await expect(rules.locator('[data-rule="hero-strike"]')).toContainText("hero-walk may cut it");
+  await page.getByTestId("rehearsal").click({ position: { x: 5, y: 5 }, modifiers: ["Shift"] });
+  await page.keyboard.press("Home");
+  await page.keyboard.press("Space");
+  await page.keyboard.down("ArrowRight");
+  await expectRule(page, "hero-walk");
+  await page.keyboard.up("ArrowRight");
+  await expect(starts.getByRole("listitem").filter({ hasText: "hero-walk plays hero-walk" }).last()).toContainText("an input");
+});
+
+test("entering a zone arms the figure: other clips show from then on, with an effect at the zone", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Rehearse");
+  await expectRule(page, "stand");
+  await page.keyboard.down("ArrowRight");
+  await expectRule(page, "walk");
+  await expectRule(page, "walk with the lamp");
+  expect((await shows(page)).clip).toBe("lamp-walk-e");
+  await page.keyboard.up("ArrowRight");
+  await expectRule(page, "stand with the lamp");
+  await expect(page.getByText("the figure is in it")).toBeVisible();
+  await page.keyboard.press("Space");
+  await expectRule(page, "stand");
+  await expect(page.getByRole("list", { name: "Inputs" })).toContainText("off");
+});
+
+test("a drive that was kept is played again after a change, and what differs is marked; undo makes it as it was", async ({ page }) => {
+  await withClips(page);
+  await propose(page);
+  await page.keyboard.press("r");
+  await page.keyboard.press("Space");
+  await expectRule(page, "hero-strike");
+  await expectRule(page, "hero-idle");
+  await page.keyboard.press("r");
+  await expect(page.getByText("As it was when it was kept.")).toBeVisible();
+  await page.getByRole("textbox", { name: "Name of the drive" }).fill("one blow");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("list", { name: "Drives" }).getByRole("button", { name: /one blow/ })).toBeVisible();
+
+  await goTo(page, "Clips");
+  await page.getByRole("textbox", { name: "Milliseconds a step" }).fill("50");
+  await page.keyboard.press("Enter");
+  await goTo(page, "Rehearse");
+  await page
+    .getByRole("list", { name: "Drives" })
+    .getByRole("button", { name: /one blow/ })
+    .click();
+  await expect(page.getByText(/^Other than when it was kept, from \d/)).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect(page.getByText("As it was when it was kept.")).toBeVisible();
+  // A reload has it all.
+  await page.reload();
+  await page
+    .getByRole("list", { name: "Drives" })
+    .getByRole("button", { name: /one blow/ })
+    .click();
+  await expect(page.getByText("As it was when it was kept.")).toBeVisible();
+});
+
+test("an effect leaves the point of the frame, on the step of its event, toward where the figure looks", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Rehearse");
+  await page.getByRole("list", { name: "Stages" }).getByRole("button", { name: "ridge" }).click();
+  await page.getByRole("button", { name: "New effect" }).click();
+  const pick = async (label: string, option: string) => {
+    await page.getByRole("combobox", { name: label }).last().click();
+    await page.getByRole("option", { name: option, exact: true }).click();
+  };
+  await pick("Event of dust-whirl", "when footfall comes");
+  await pick("Where dust-whirl begins", "at brow");
+  await page.getByTestId("rehearsal").click({ position: { x: 4, y: 4 }, modifiers: ["Shift"] });
+  await page.keyboard.press("Home");
+  const stage = page.getByTestId("rehearsal");
+  await page.keyboard.press("Enter");
+  await stage.evaluate((canvas: HTMLCanvasElement) => canvas.getContext("2d")?.canvas.width);
+  // Driven to just before the first footfall, and just after it: only then is there something at his brow.
+  await page.keyboard.press("Home");
+  await page.keyboard.down("ArrowRight");
+  await expectRule(page, "walk");
+  await expect.poll(() => stage.getAttribute("data-at").then(Number)).toBeGreaterThan(700);
+  await page.keyboard.up("ArrowRight");
+  await page.keyboard.press("Enter");
+  const events = page.getByTestId("lanes");
+  await expect(events).toBeVisible();
+  const pixels = async () =>
+    stage.evaluate((canvas: HTMLCanvasElement) =>
+      [...(canvas.getContext("2d")?.getImageData(0, 0, canvas.width, canvas.height).data ?? [])].reduce(
+        (sum, each, k) => (sum * 31 + each * (k % 7)) % 1_000_003,
+        0,
+      ),
+    );
+  const withIt = await pixels();
+  await page.getByRole("button", { name: "Remove dust-whirl" }).click();
+  await expect.poll(pixels).not.toBe(withIt);
+});
+
+test("the slide of feet is shown, and one click walks at the speed at which they stay", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Rehearse");
+  const card = page.getByRole("region", { name: "Feet against ground" });
+  await expect(card).toContainText("Feet stay where they are");
+  await page.getByRole("textbox", { name: "top speed, px/s" }).fill("55");
+  await page.keyboard.press("Enter");
+  await expect(card).toContainText("Feet slide 2.5 px a step");
+  await card.getByRole("button", { name: "Walk at 30 px/s" }).click();
+  await expect(card).toContainText("They slide 0 px at most");
+});
+
+test("keys are assigned anew, rules move by key, and everything is undone by name", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Rehearse");
+  await page.getByRole("button", { name: "Key for act" }).click();
+  await page.keyboard.press("g");
+  await expect(page.getByRole("button", { name: "Key for act" })).toHaveText("G");
+  await expect(page.getByRole("button", { name: "Undo: change the keys of camp" })).toBeVisible();
+  await page.getByRole("button", { name: "Move the rule stand", exact: true }).focus();
+  await page.keyboard.press("ArrowUp");
+  await expect(page.getByRole("button", { name: "Undo: move the rule stand to place 6" })).toBeVisible();
+  // Below what always holds, nothing shows any more: it is said, with its mending.
+  await expect(page.getByRole("list", { name: "Findings on this behaviour" })).toContainText("stands below stand, which always holds");
+  await page.getByRole("button", { name: "Move it above stand" }).click();
+  await expect(page.getByRole("list", { name: "Findings on this behaviour" })).toBeHidden();
+});
+
+test("a picture of the display on and back shows the same again", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Rehearse");
+  await page.getByRole("list", { name: "Drives" }).getByRole("button").first().click();
+  const stage = page.getByTestId("rehearsal");
+  await expect(stage).toHaveAttribute("data-at", "20000");
+  await page.getByTestId("lanes").click({ position: { x: 250, y: 8 } });
+  await expect(stage).not.toHaveAttribute("data-at", "20000");
+  const at = await stage.getAttribute("data-at");
+  await page.mouse.move(10, 10);
+  await expect(stage).toHaveAttribute("data-at", String(at));
+  const before = await stage.screenshot();
+  for (const key of [".", ".", ",", ","]) await page.keyboard.press(key);
+  await expect.poll(async () => Buffer.compare(before, await stage.screenshot())).toBe(0);
+});
+
+test("behaviour, stage and drive are in the file that is saved", async ({ page }) => {
+  await withClips(page);
+  await propose(page);
+  await page.keyboard.press("r");
+  await page.keyboard.press("Space");
+  await expectRule(page, "hero-strike");
+  await page.keyboard.press("r");
+  const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Control+s")]);
+  const { project } = readBundle(new Uint8Array(readFileSync(await download.path())), "saved");
+  expect(project.behaviours?.map(({ rules }) => rules.map(({ name }) => name))).toEqual([["hero-strike", "hero-walk", "hero-idle"]]);
+  expect(project.stages?.map(({ behaviour }) => behaviour)).toEqual(project.behaviours?.map(({ name }) => name));
+  expect(project.drives?.[0]?.track.some((entry) => "press" in entry && entry.press === "hero-strike")).toBe(true);
+});

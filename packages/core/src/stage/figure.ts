@@ -1,8 +1,9 @@
 /** The frame that a figure shows, and its marks in the world: turned about the origin where it is mirrored. */
-import { type Current, ownTime, type State } from "../behave";
+import { ownTime, type State } from "../behave";
 import {
   type Area,
   type Box,
+  type Clip,
   type FramePoint,
   type FrameRef,
   findFrame,
@@ -100,13 +101,12 @@ export function meet(a: Area, b: Area): boolean {
   return a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
 }
 
-/** The frame and mirror of what a running behaviour shows; null where nothing is to be drawn. */
-export function frameOfState(project: Pick<Project, "clips">, state: State): { frame: FrameRef; mirror: boolean } | null {
-  return state.current && frameOfCurrent(project, state.current, ownTime(state, state.current));
-}
-
-function frameOfCurrent({ clips }: Pick<Project, "clips">, { cast }: Current, time: number): { frame: FrameRef; mirror: boolean } | null {
-  const { step, visible } = cast.timeline.shownAt(time);
-  const frame = visible ? clips.find(({ name }) => name === cast.clip)?.steps[step]?.frame : undefined;
+/** The frame and mirror of what a running behaviour shows; null where nothing is to be drawn. `clips` are the project's by name. */
+export function frameOfState(clips: ReadonlyMap<string, Clip>, state: State): { frame: FrameRef; mirror: boolean } | null {
+  const { current } = state;
+  if (!current) return null;
+  const { cast } = current;
+  const { step, visible } = cast.timeline.shownAt(ownTime(state, current));
+  const frame = visible ? clips.get(cast.clip)?.steps[step]?.frame : undefined;
   return frame === undefined ? null : { frame, mirror: cast.mirror };
 }

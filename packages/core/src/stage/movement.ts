@@ -1,7 +1,8 @@
 /**
  * How a figure moves in one step of the world: held ways to go become speed, speed a new place, and what is solid stops it.
  *
- * Units: px, px a second; y down. Semi-implicit Euler in steps of 1/240 s: speed first, then place by the new speed. Equal input, equal movement.
+ * Units: px, px a second; y down. Euler's method in steps of 1/240 s: first the place by the speed that it had, then the speed by its keys, so that a
+ * key held for a second at 60 px/s moves it by 60 px. Equal input, equal movement.
  */
 
 import { angleOf, facingToward } from "../facing";
@@ -29,52 +30,57 @@ export interface Held {
   readonly jumps: boolean;
 }
 
-/** The figure after one step. `body` is what of it collides, around its origin. */
+/**
+ * The figure after one step: it has gone on at the speed that it had, and has the speed that its keys give it now. `body` is what of it collides,
+ * around its origin.
+ */
 export function stepped(stage: Stage, moving: Moving, held: Held, body: Area): Moving {
   return stage.view === "side" ? steppedAside(stage, moving, held, body) : steppedAbove(stage, moving, held, body);
-}
-
-function steppedAside({ movement, world, platforms, ground }: Stage, before: Moving, { goings, jumps }: Held, body: Area): Moving {
-  const want = Number(goings.has("right")) - Number(goings.has("left"));
-  const vx = toward(before.vx, want * movement.speed, want === 0 ? movement.stop : movement.start);
-  const rises = jumps && before.grounded && movement.jump > 0;
-  let vy = (rises ? -Math.sqrt(2 * movement.gravity * movement.jump) : before.vy) + movement.gravity * DT;
-  const facing: Facing = want === 0 ? before.facing : want > 0 ? "e" : "w";
-  const across = { x: within(before.x + vx * DT, -body.x, world.w - body.x - body.w), y: before.y };
-  // A platform is stood on, and passed from below.
-  const feet = (at: FramePoint) => at.y + body.y + body.h;
-  const next = { x: across.x, y: before.y + vy * DT };
-  let floor = ground;
-  for (const each of platforms)
-    if (across.x + body.x < each.x + each.w && across.x + body.x + body.w > each.x && feet(before) <= each.y + TOUCH)
-      floor = Math.min(floor, each.y);
-  const grounded = vy >= 0 && feet(next) >= floor - TOUCH;
-  if (grounded) {
-    next.y = floor - body.y - body.h;
-    vy = 0;
-  }
-  return { x: next.x, y: next.y, vx: across.x === before.x && want === 0 ? 0 : vx, vy, facing, grounded };
 }
 
 /** How far apart still counts as touching, in px: what rounding leaves over. */
 const TOUCH = 1e-6;
 
+function steppedAside({ movement, world, platforms, ground }: Stage, before: Moving, { goings, jumps }: Held, body: Area): Moving {
+  const x = within(before.x + before.vx * DT, -body.x, world.w - body.x - body.w);
+  const low = body.y + body.h;
+  // A platform is stood on, and passed from below.
+  const under = platforms.filter(
+    (each) => x + body.x < each.x + each.w && x + body.x + body.w > each.x && before.y + low <= each.y + TOUCH,
+  );
+  const floor = Math.min(ground, ...under.map((each) => each.y));
+  const fallen = before.y + before.vy * DT;
+  const grounded = before.vy >= 0 && fallen + low >= floor - TOUCH;
+  const want = Number(goings.has("right")) - Number(goings.has("left"));
+  const rises = jumps && grounded && movement.jump > 0;
+  const vy = rises ? -Math.sqrt(2 * movement.gravity * movement.jump) : grounded ? 0 : before.vy + movement.gravity * DT;
+  return {
+    x,
+    y: grounded ? floor - low : fallen,
+    vx: toward(before.vx, want * movement.speed, want === 0 ? movement.stop : movement.start),
+    vy,
+    facing: want === 0 ? before.facing : want > 0 ? "e" : "w",
+    grounded: grounded && !rises,
+  };
+}
+
 function steppedAbove({ movement, world, platforms, ground }: Stage, before: Moving, { goings }: Held, body: Area): Moving {
+  let { x, y } = before;
+  // Way by way, so that it slides along what stops it.
+  const free = (at: FramePoint) => !platforms.some((each) => meet(moved(feetOf(body), at), each));
+  const nextX = within(x + before.vx * DT, -body.x, world.w - body.x - body.w);
+  if (free({ x: nextX, y }) || !free({ x, y })) x = nextX;
+  const nextY = within(y + before.vy * DT, ground - body.y - body.h, world.h - body.y - body.h);
+  if (free({ x, y: nextY }) || !free({ x, y })) y = nextY;
+  // What has been stopped has no speed left that way.
+  const stopped = { ...before, vx: x === before.x ? 0 : before.vx, vy: y === before.y ? 0 : before.vy };
   const dx = Number(goings.has("right")) - Number(goings.has("left"));
   const dy = Number(goings.has("down")) - Number(goings.has("up"));
   const long = Math.hypot(dx, dy) || 1;
   const rate = dx === 0 && dy === 0 ? movement.stop : movement.start;
-  const [vx, vy] = vectorToward(before, (dx / long) * movement.speed, (dy / long) * movement.speed, rate);
+  const [vx, vy] = vectorToward(stopped, (dx / long) * movement.speed, (dy / long) * movement.speed, rate);
   const angle = angleOf(dx, dy);
-  const facing = angle === null ? before.facing : facingToward(angle, 8, before.facing);
-  let { x, y } = before;
-  // Way by way, so that it slides along what stops it.
-  const free = (at: FramePoint) => !platforms.some((each) => meet(moved(feetOf(body), at), each));
-  const nextX = within(x + vx * DT, -body.x, world.w - body.x - body.w);
-  if (free({ x: nextX, y }) || !free({ x, y })) x = nextX;
-  const nextY = within(y + vy * DT, ground - body.y - body.h, world.h - body.y - body.h);
-  if (free({ x, y: nextY }) || !free({ x, y })) y = nextY;
-  return { x, y, vx: x === before.x ? 0 : vx, vy: y === before.y ? 0 : vy, facing, grounded: true };
+  return { x, y, vx, vy, facing: angle === null ? before.facing : facingToward(angle, 8, before.facing), grounded: true };
 }
 
 /** Seen from above, only where the figure stands is stopped: its head may pass before a wall. */

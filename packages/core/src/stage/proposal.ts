@@ -4,6 +4,7 @@ import {
   type BehaviourName,
   findFrame,
   frameSize,
+  freeName,
   type Input,
   type Project,
   type Rule,
@@ -39,11 +40,12 @@ export function proposed(project: Project, roles: Roles, name: string): Proposal
   const { stand, move, jump, fall, acts } = roles;
   const taken = new Set<string>();
   const ruleName = (wanted: string): string => {
-    let free = wanted;
-    for (let k = 2; taken.has(free); k++) free = `${wanted} ${k}`;
-    taken.add(free);
-    return free;
+    const name = freeName(wanted, taken, " ");
+    taken.add(name);
+    return name;
   };
+  // An act may be called as what the stage tells.
+  const inputName = (wanted: string) => freeName(wanted, new Set(acts), " ");
   for (const act of acts) {
     inputs.push({ name: act, kind: "button", bufferMs: PATIENCE });
     rules.push({ name: ruleName(act), when: [{ input: act, is: "pressed" }], play: act, keep: "whole", turns: false });
@@ -51,22 +53,23 @@ export function proposed(project: Project, roles: Roles, name: string): Proposal
   const view = project.actions.some(({ name: each, ways, facings }) => (each as string) === move && ways >= 4 && (facings.n || facings.s))
     ? "above"
     : "side";
-  const feeds: Stage["feeds"] = { speed: "speed", ...(view === "side" && (jump || fall) ? { rise: "rise", air: "air" } : {}) };
+  const [speed, rise, air] = [inputName("speed"), inputName("rise"), inputName("air")];
+  const feeds: Stage["feeds"] = { speed, ...(view === "side" && (jump || fall) ? { rise, air } : {}) };
   if (feeds.air) {
-    inputs.push({ name: "air", kind: "switch" }, { name: "rise", kind: "number" });
+    inputs.push({ name: air, kind: "switch" }, { name: rise, kind: "number" });
     if (fall)
       rules.push({
         name: ruleName(fall),
         when: [
-          { input: "air", is: true },
-          { input: "rise", below: 0 },
+          { input: air, is: true },
+          { input: rise, below: 0 },
         ],
         play: fall,
       });
-    if (jump) rules.push({ name: ruleName(jump), when: [{ input: "air", is: true }], play: jump });
+    if (jump) rules.push({ name: ruleName(jump), when: [{ input: air, is: true }], play: jump });
   }
-  inputs.push({ name: "speed", kind: "number" });
-  if (move) rules.push({ name: ruleName(move), when: [{ input: "speed", above: STANDS }], play: move, phase: "carry" });
+  inputs.push({ name: speed, kind: "number" });
+  if (move) rules.push({ name: ruleName(move), when: [{ input: speed, above: STANDS }], play: move, phase: "carry" });
   if (stand ?? move) rules.push({ name: ruleName(stand ?? "stand"), when: [], play: (stand ?? move) as string });
   const behaviour: Behaviour = { name: name as BehaviourName, inputs, rules };
   const keys = [...ARROWS, ...acts.map((input, k) => ({ code: ACT_KEYS[k] ?? `Digit${k}`, input }))];

@@ -17,7 +17,7 @@ import {
   runUntil,
 } from "../behave";
 import { angleOfFacing } from "../facing";
-import type { Effect, Facing, FramePoint, Going, KeyMoment, Micros, Project, Stage, TrackEntry } from "../model";
+import type { Clip, Effect, Facing, FramePoint, Going, KeyMoment, Micros, Project, Stage, TrackEntry } from "../model";
 import { programOf } from "../rehearse";
 import { bodyOf, boxesOf, frameOfState, meet, moved, pointOf, type Standing } from "./figure";
 import { type Moving, STEPS_A_SECOND, stepped } from "./movement";
@@ -27,6 +27,9 @@ export interface Setting {
   readonly project: Project;
   readonly stage: Stage;
   readonly program: Program;
+  /** The project's clips by name, and those whose steps have events: they are asked for at every step. */
+  readonly clips: ReadonlyMap<string, Clip>;
+  readonly loud: ReadonlySet<string>;
 }
 
 /** An effect that is on the stage. */
@@ -78,7 +81,10 @@ export const emptyLog = (): Log => ({ rows: [], track: [], events: [] });
 
 export function settingOf(project: Project, stage: Stage): Setting | null {
   const behaviour = project.behaviours?.find(({ name }) => name === stage.behaviour);
-  return behaviour ? { project, stage, program: programOf(project, behaviour) } : null;
+  if (!behaviour) return null;
+  const clips = new Map<string, Clip>(project.clips.map((clip) => [clip.name, clip]));
+  const loud = new Set<string>(project.clips.filter(({ steps }) => steps.some(({ events }) => events?.length)).map(({ name }) => name));
+  return { project, stage, program: programOf(project, behaviour), clips, loud };
 }
 
 /** The time of a step of the world. */
@@ -104,30 +110,40 @@ export function rehearsalAtStart({ stage, program }: Setting): Rehearsal {
   };
 }
 
+const NOTHING_HELD = new Set<Going>();
+
 /** One step further. `keys` are what goes down or up at it. What happens is added to the log. */
 export function rehearsed(setting: Setting, before: Rehearsal, keys: readonly KeyMoment[], log: Log): Rehearsal {
   const { project, stage, program } = setting;
   const at = timeOfStep(before.steps);
   const given: Given[] = before.toRelease.map((release) => ({ release }));
-  const goings = new Set(before.goings);
+  // Steps at which nothing goes down or up share what is held.
+  const held = keys.length === 0 ? NOTHING_HELD : new Set(before.goings);
+  const goings = keys.length === 0 ? before.goings : held;
   let jumps = false;
   let looks: Facing | null = null;
   for (const key of keys) {
     if ("face" in key) looks = key.face;
     else if ("input" in key) given.push(key.down ? { press: key.input } : { release: key.input });
     else if (key.down) {
-      jumps ||= key.go === "up" && !goings.has("up");
-      goings.add(key.go);
-    } else goings.delete(key.go);
+      jumps ||= key.go === "up" && !held.has("up");
+      held.add(key.go);
+    } else held.delete(key.go);
   }
-  const was = frameOfState(project, before.run.now);
+  const was = frameOfState(setting.clips, before.run.now);
   const body = bodyOf(project, was?.frame ?? null, was?.mirror ?? false, stage.body);
-  // The first step only stands there, so that time 0 is the start.
-  const gone = before.steps === 0 ? settledAt(stage, before.moving, body) : stepped(stage, before.moving, { goings, jumps }, body);
+  const from = before.steps === 0 ? settledAt(stage, before.moving, body) : before.moving;
+  const gone = stepped(stage, from, { goings, jumps }, body);
   const moving = looks === null ? gone : { ...gone, facing: looks };
   const fed = feeding(stage, moving);
-  const news = Object.entries(fed).filter(([name, value]) => before.fed[name] !== value);
-  if (news.length > 0) given.push({ set: Object.fromEntries(news) });
+  const news: Record<string, boolean | number> = {};
+  let isNews = false;
+  for (const name in fed)
+    if (fed[name] !== before.fed[name]) {
+      news[name] = fed[name] as boolean | number;
+      isNews = true;
+    }
+  if (isNews) given.push({ set: news });
   const { facing } = moving;
   if (facing !== before.facing) given.push({ face: facing });
 
@@ -143,8 +159,8 @@ export function rehearsed(setting: Setting, before: Rehearsal, keys: readonly Ke
 
   const born: Playing[] = zones.effects.flatMap(({ effect, at: place }) => startOf(setting, effect, place, facing, at) ?? []);
   const hear = (current: Current, until: Micros) => {
-    const clip = project.clips.find(({ name }) => name === current.cast.clip);
-    if (!clip?.steps.some(({ events }) => events?.length)) return;
+    const clip = setting.loud.has(current.cast.clip) ? setting.clips.get(current.cast.clip) : undefined;
+    if (!clip) return;
     for (const entry of entriesUntil(current, until, before.run.now)) {
       const step = clip.steps[entry.step];
       for (const name of step?.events ?? []) {
@@ -172,7 +188,8 @@ export function rehearsed(setting: Setting, before: Rehearsal, keys: readonly Ke
     moving,
     run,
     goings,
-    playing: [...before.playing.filter(({ gone }) => gone > at), ...born],
+    playing:
+      before.playing.length === 0 && born.length === 0 ? before.playing : [...before.playing.filter(({ gone }) => gone > at), ...born],
     inside: zones.inside,
     worked: zones.worked,
     touching,
@@ -249,23 +266,26 @@ function startOf({ program }: Setting, effect: Effect, at: FramePoint, facing: F
 }
 
 /** What an effect shows at a time, and where. */
-export function effectAt(project: Project, { cast, born, x, y, vx, vy }: Playing, at: Micros): Standing | null {
+export function effectAt({ clips }: Pick<Setting, "clips">, { cast, born, x, y, vx, vy }: Playing, at: Micros): Standing | null {
   const gone = (at - born) / 1_000_000;
   // One that flies on longer than its clip lasts goes on showing it.
   const { end, firstPass } = cast.timeline;
   const time = at - born < end || end === Number.POSITIVE_INFINITY ? at - born : (at - born) % Math.max(1, firstPass);
   const { step } = cast.timeline.shownAt(time);
-  const frame = project.clips.find(({ name }) => name === cast.clip)?.steps[step]?.frame;
+  const frame = clips.get(cast.clip)?.steps[step]?.frame;
   return frame === undefined ? null : { frame, mirror: cast.mirror, x: x + vx * gone, y: y + vy * gone };
 }
+
+const NONE: Playing[] = [];
 
 /** Effects that events of what stands about start, in the time after `from` and up to `until`. */
 function spitting(setting: Setting, from: Micros, until: Micros): Playing[] {
   const { project, program, stage } = setting;
+  if (stage.effects.length === 0) return NONE;
   return stage.extras.flatMap((extra) => {
     const cast = program.cast(extra.play, extra.facing);
-    const clip = cast && project.clips.find(({ name }) => name === cast.clip);
-    if (!cast || !clip?.steps.some(({ events }) => events?.length)) return [];
+    const clip = cast && setting.loud.has(cast.clip) ? setting.clips.get(cast.clip) : undefined;
+    if (!cast || !clip) return NONE;
     return [...cast.timeline.entries(from, until)].flatMap(({ at, step: entered }) => {
       const step = clip.steps[entered];
       return (step?.events ?? []).flatMap((name) =>
@@ -280,19 +300,21 @@ function spitting(setting: Setting, from: Micros, until: Micros): Playing[] {
 }
 
 /** What stands about on a stage at a time. */
-export function extraAt({ project, program }: Setting, { play, facing, x, y }: Stage["extras"][number], at: Micros): Standing | null {
+export function extraAt({ clips, program }: Setting, { play, facing, x, y }: Stage["extras"][number], at: Micros): Standing | null {
   const cast = program.cast(play, facing);
   if (!cast) return null;
   const { step, visible } = cast.timeline.shownAt(at);
-  const frame = visible ? project.clips.find(({ name }) => name === cast.clip)?.steps[step]?.frame : undefined;
+  const frame = visible ? clips.get(cast.clip)?.steps[step]?.frame : undefined;
   return frame === undefined ? null : { frame, mirror: cast.mirror, x, y };
 }
 
+const NO_HITS: ReadonlySet<number> = new Set();
+
 function hitsOf(setting: Setting, at: Micros, figure: Standing | null, playing: readonly Playing[]): ReadonlySet<number> {
   const { project, stage } = setting;
+  if (stage.hits.length === 0) return NO_HITS;
   const touching = new Set<number>();
-  if (stage.hits.length === 0) return touching;
-  const ours = [...(figure ? [figure] : []), ...playing.flatMap((each) => effectAt(project, each, at) ?? [])];
+  const ours = [...(figure ? [figure] : []), ...playing.flatMap((each) => effectAt(setting, each, at) ?? [])];
   const theirs = stage.extras.flatMap((each) => extraAt(setting, each, at) ?? []);
   for (const [place, pair] of stage.hits.entries()) {
     const targets = theirs.flatMap((each) => boxesOf(project, each, pair.theirs));
@@ -305,8 +327,9 @@ function hitsOf(setting: Setting, at: Micros, figure: Standing | null, playing: 
 /** Steps from wherever it stands until a time, with the keys of a drive in order of time. */
 export function rehearsedUntil(setting: Setting, from: Rehearsal, keys: readonly KeyMoment[], until: Micros, log: Log): Rehearsal {
   let rehearsal = from;
-  const start = timeOfStep(from.steps);
-  let next = keys.findIndex(({ at }) => Math.round(at * 1000) >= start);
+  // What came after the last step belongs to the next one.
+  const last = from.steps === 0 ? -1 : timeOfStep(from.steps - 1);
+  let next = keys.findIndex(({ at }) => Math.round(at * 1000) > last);
   if (next < 0) next = keys.length;
   while (timeOfStep(rehearsal.steps) <= until) {
     const now = timeOfStep(rehearsal.steps);

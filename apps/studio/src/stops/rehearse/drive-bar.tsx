@@ -65,7 +65,7 @@ export function DriveBar({ stage }: { stage: Stage }) {
         <IconButton label="One display picture on" aria-keyshortcuts="." onClick={() => stepPicture(1)}>
           <StepForward size={14} />
         </IconButton>
-        <IconButton label="From the start" aria-keyshortcuts="Home" onClick={() => thenDrive(restart)}>
+        <IconButton label="From the start" aria-keyshortcuts="Home" onClick={() => thenDrive(() => restart(drive))}>
           <RotateCcw size={14} />
         </IconButton>
         <Button onClick={() => thenDrive(toggleRecording)} aria-pressed={recording} aria-keyshortcuts="r" hint="R">

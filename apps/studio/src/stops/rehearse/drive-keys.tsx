@@ -28,7 +28,7 @@ export function DriveKeys({ stage }: { stage: Stage }) {
   useKeys("Rehearsing", [
     { keys: "Enter", label: "Pause, or go on", run: togglePause },
     { keys: "r", label: "Record; once more to keep it", run: toggleRecording },
-    { keys: "Home", label: "From the start", run: restart },
+    { keys: "Home", label: "From the start", run: () => restart(useSession.getState().drive) },
     { keys: ",", repeats: true, label: "One display picture back", run: () => stepPicture(-1) },
     { keys: ".", repeats: true, label: "One display picture on", run: () => stepPicture(1) },
     { keys: "z", label: "The stage as large as the window", run: toggleWholeStage },

@@ -70,7 +70,7 @@ export function paintMoment(
   context.setTransform(zoom, 0, 0, zoom, -camera.x * zoom, -camera.y * zoom);
   paintBackdrop(context, project, stage);
   for (const platform of stage.platforms) paintPlatform(context, stage, platform);
-  const figure = frameOfState(project, rehearsal.run.now);
+  const figure = frameOfState(setting.clips, rehearsal.run.now);
   const standing = figure && { ...figure, x: rehearsal.moving.x, y: rehearsal.moving.y };
   const all: { readonly standing: Standing; readonly order: number }[] = [
     ...stage.extras.flatMap((each) => {
@@ -79,7 +79,7 @@ export function paintMoment(
     }),
     ...(standing ? [{ standing, order: standing.y + 0.5 }] : []),
     ...rehearsal.playing.flatMap((each) => {
-      const shown = each.gone > at ? effectAt(project, each, at) : null;
+      const shown = each.gone > at ? effectAt(setting, each, at) : null;
       return shown ? [{ standing: shown, order: Number.POSITIVE_INFINITY }] : [];
     }),
   ];

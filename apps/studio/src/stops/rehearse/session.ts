@@ -129,8 +129,8 @@ function keptNow(rehearsal: Rehearsal, { rows, track, events }: Log): Kept {
   return { rehearsal, rows: rows.length, track: track.length, events: events.length };
 }
 
-/** From the start again. */
-export function restart(): void {
+/** From the start again: driven by keys, or by a drive that was kept. */
+export function restart(drive: Drive | null = null): void {
   const { setting } = useSession.getState();
   if (!setting) return;
   unused = 0;
@@ -139,7 +139,8 @@ export function restart(): void {
   looks = [];
   const log = emptyLog();
   const start = rehearsalAtStart(setting);
-  useSession.setState({ log, kept: [keptNow(start, log)], keys: [], stay: null, pointed: null, end: rehearsed(setting, start, [], log) });
+  const end = rehearsedUntil(setting, start, drive?.keys ?? [], 0, log);
+  useSession.setState({ log, kept: [keptNow(start, log)], keys: [], stay: null, pointed: null, drive, end });
 }
 
 /** A key of the stage goes down or up. Driving starts what stands still, and takes over from a drive that is played. */
@@ -157,8 +158,10 @@ export function lookThere(face: Extract<KeyMoment, { face: unknown }>["face"]): 
 }
 
 function takeOver(): void {
-  const { drive, running } = useSession.getState();
-  if (drive) useSession.setState({ drive: null });
+  const { drive, running, end } = useSession.getState();
+  // What the drive has done so far is now what was driven.
+  const until = msFromMicros(endTime({ end }));
+  if (drive) useSession.setState({ drive: null, keys: drive.keys.filter(({ at }) => at <= until) });
   if (!running) goOn();
 }
 
@@ -273,9 +276,8 @@ export function rehearsalAt(session: Session, at: Micros): Rehearsal | null {
 /** Plays a drive that was kept, from its start. */
 export function playDrive(drive: Drive): void {
   if (!useSession.getState().setting) return;
-  useSession.setState({ recording: false });
-  restart();
-  useSession.setState({ drive, running: true });
+  restart(drive);
+  useSession.setState({ recording: false, running: true });
 }
 
 /** Plays a drive to its end at once, and looks at it. */
@@ -287,7 +289,6 @@ export function runDrive(drive: Drive): void {
 
 /** Begins to record: from the start, with nothing held. */
 export function record(): void {
-  useSession.setState({ drive: null });
   restart();
   useSession.setState({ recording: true, running: true });
 }

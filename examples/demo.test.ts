@@ -1,10 +1,24 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
+import { drawnIn } from "@caravan/core/art";
 import { bundleFiles } from "@caravan/core/bundle";
 import { findingsOf } from "@caravan/core/check";
-import { type Clearing, frameSize, type Source } from "@caravan/core/model";
+import {
+  type Clearing,
+  clipNamed,
+  findFrame,
+  frameSize,
+  originOf,
+  type PlacedFrame,
+  pictureOf,
+  type Source,
+  type Stage,
+} from "@caravan/core/model";
 import { clearGround, coverageOf, crop, drawnPart, looksSame } from "@caravan/core/raster";
+import { accountOf } from "@caravan/core/rehearse";
+import { feetOf, footFrame, type Setting, settingOf, steadySpeed, worstSlide } from "@caravan/core/stage";
 import { describe, expect, it } from "vitest";
+import { pngCodec } from "../packages/cli/src/png";
 import { SCHEMAS } from "../scripts/schemas";
 import { camelSheet } from "./draw/camel";
 import { demoProject, demoSheets } from "./draw/demo";
@@ -53,11 +67,35 @@ describe("The Tamarisk Road", () => {
     expect(actions.map(({ name, ways: count, facings }) => [name, count, Object.keys(facings).length])).toEqual([
       ["walk", 8, 8],
       ["idle", 4, 4],
+      ["lamp-walk", 8, 8],
+      ["lamp-idle", 4, 4],
+      ["stop", 8, 8],
     ]);
     expect(actions[1]?.facings.w).toEqual({ clip: "idle-e", mirror: true });
     expect(new Set(clips.flatMap(({ steps }) => steps.flatMap(({ events }) => events ?? [])))).toEqual(
       new Set(["footfall", "crackle", "turn"]),
     );
+  });
+
+  it("has a porter whose rules all show in one drive, and whose feet stay on the ground", () => {
+    const { behaviours = [], drives = [], stages = [] } = bundle.project;
+    const [behaviour] = behaviours;
+    const [drive] = drives;
+    expect(drive?.length).toBe(20_000);
+    expect(new Set(drive?.account.map(({ rule }) => rule))).toEqual(new Set(behaviour?.rules.map(({ name }) => name)));
+    // What was kept is what the rules make of it now, from its keys and from its track.
+    const setting = settingOf(bundle.project, stages[0] as Stage) as Setting;
+    const { rows } = accountOf(setting.program, drive?.track ?? [], { until: 20_000_000 });
+    expect(rows.map((row) => ({ ...row, at: row.at / 1000 }))).toEqual(drive?.account);
+    const steps = clipNamed(bundle.project, "walk-e").steps.map(({ frame, duration }) => {
+      const { source, frame: placed } = findFrame(bundle.project, frame) as PlacedFrame;
+      const { sha256 } = pictureOf(source, placed);
+      const pixels = pngCodec().decode(bundle.pictures.get(sha256) as Uint8Array, "walk");
+      return footFrame(drawnIn(coverageOf(pixels), source, placed), originOf(source, placed), duration);
+    });
+    const feet = feetOf(steps);
+    expect(steadySpeed(feet)?.speed).toBe(stages[0]?.movement.speed);
+    expect(worstSlide(feet, stages[0]?.movement.speed ?? 0)).toBeLessThanOrEqual(1);
   });
 
   it("has no error among its findings", () =>

@@ -41,7 +41,7 @@ test.describe("by day and by dusk", () => {
     await expectNothingFound(page, '[role="dialog"]');
     await page.keyboard.press("Escape");
     const [game] = await Promise.all([page.waitForEvent("popup"), page.getByRole("link", { name: "Play it in The Crossing" }).click()]);
-    await expect(game.locator("#told")).toHaveText("idle · looks s");
+    await expect(game.locator("#told")).toHaveText("stand · looks s");
     await expectNothingFound(game);
   });
 

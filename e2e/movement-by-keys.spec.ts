@@ -38,7 +38,7 @@ test("by keys alone: the demo's actions are removed, and made again from the nam
   await page.keyboard.press("3");
   const actions = page.getByRole("list", { name: "Actions" }).getByRole("button");
   await tabTo(page, actions.first());
-  for (let left = 2; left > 0; left--) {
+  for (let left = 5; left > 0; left--) {
     await page.keyboard.press("Enter");
     await tabTo(page, page.getByRole("button", { name: "Remove the action", exact: true }));
     await page.keyboard.press("Enter");
@@ -47,9 +47,9 @@ test("by keys alone: the demo's actions are removed, and made again from the nam
   }
   await tabTo(page, page.getByRole("button", { name: "By names …" }));
   await page.keyboard.press("Enter");
-  await tabTo(page, page.getByRole("dialog").getByRole("button", { name: "Make 2 actions" }));
+  await tabTo(page, page.getByRole("dialog").getByRole("button", { name: "Make 5 actions" }));
   await page.keyboard.press("Enter");
-  await expect(actions).toHaveText(["idle3 of 4", "walk8 ways"]);
+  await expect(actions).toHaveText(["idle3 of 4", "lamp-idle3 of 4", "lamp-walk8 ways", "stop8 ways", "walk8 ways"]);
 });
 
 test("by keys alone: a slipping step is found, dropped, and the clip split in three", async ({ page }) => {

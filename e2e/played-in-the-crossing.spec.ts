@@ -24,15 +24,16 @@ const colourOfFigure = (game: Page) =>
 test("the demo is played from Ship by keys, and art that changes comes into the running game with one key", async ({ page }) => {
   await openStudio(page);
   await goTo(page, "Ship");
-  await expect(page.getByText("Arrow keys play walk; standing still shows idle; Space plays glance.")).toBeVisible();
+  await expect(page.getByText("The rules of porter decide: arrow keys walk; Space: act; 1: lamp.")).toBeVisible();
   const game = await openGame(page);
-  await expect(told(game)).toHaveText("idle · looks s");
+  await expect(told(game)).toHaveText("stand · looks s");
   await game.keyboard.down("ArrowRight");
   await expect(told(game)).toHaveText("walk · looks e");
   await game.keyboard.up("ArrowRight");
+  await game.keyboard.press("1");
+  await expect(told(game)).toHaveText("stand with the lamp · looks e");
   await game.keyboard.press("Space");
-  await expect(told(game)).toHaveText("glance · looks e");
-  await expect(told(game)).toHaveText("idle · looks e");
+  await expect(told(game)).toHaveText("stand · looks e");
 
   // The resting porter turns green.
   const path = join(import.meta.dirname, "../examples/tamarisk-road/art/porter-idle.png");
@@ -60,7 +61,7 @@ test("the demo is played from Ship by keys, and art that changes comes into the 
   await page.reload();
   await expect(page).toHaveTitle(/The Tamarisk Road/);
   await game.reload();
-  await expect(told(game)).toHaveText("idle · looks s");
+  await expect(told(game)).toHaveText("stand · looks s");
 });
 
 test("without anything that sounds like walking the first clip stands in; without a studio the game says what to do", async ({ page }) => {

@@ -82,7 +82,7 @@ for (const [scheme, suffix] of [
     } else {
       const [game] = await Promise.all([page.waitForEvent("popup"), page.getByRole("link", { name: "Play it in The Crossing" }).click()]);
       await game.emulateMedia({ colorScheme: scheme });
-      await expect(game.locator("#told")).toHaveText("idle · looks s");
+      await expect(game.locator("#told")).toHaveText("stand · looks s");
       await game.keyboard.down("ArrowRight");
       await game.waitForTimeout(700);
       await game.screenshot({ path: to("crossing-dusk") });

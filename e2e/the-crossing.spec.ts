@@ -65,9 +65,9 @@ async function shareDrawn(page: Page): Promise<number> {
 
 test("the porter walks, turns, acts and returns to idle, and what is drawn is what was delivered", async ({ page }) => {
   await page.goto(url);
-  await expect(told(page)).toHaveText("idle · looks s");
+  await expect(told(page)).toHaveText("stand · looks s");
   expect(await shareDrawn(page)).toBe(1);
-  const x = async () => Number(await page.locator("#stage").getAttribute("data-x"));
+  const x = async () => Number(await page.locator("#stage").getAttribute("data-road"));
   const before = await x();
   await page.keyboard.down("ArrowRight");
   await expect(told(page)).toHaveText("walk · looks e");
@@ -77,20 +77,23 @@ test("the porter walks, turns, acts and returns to idle, and what is drawn is wh
   await expect(told(page)).toHaveText("walk · looks ne");
   await page.keyboard.up("ArrowRight");
   await page.keyboard.up("ArrowUp");
-  await expect(told(page)).toHaveText(/^idle · looks (ne|n)$/);
+  await expect(told(page)).toHaveText(/^stand · looks (ne|n)$/);
   // West is the mirror of east while standing.
   await page.keyboard.press("ArrowLeft", { delay: 200 });
-  await expect(told(page)).toHaveText("idle · looks w");
+  await expect(told(page)).toHaveText("stand · looks w");
   await expect(page.locator("#stage")).toHaveAttribute("data-mirror", "true");
   expect(await shareDrawn(page)).toBe(1);
+  // The rules that were rehearsed: with the lamp he stands with it, sets it down, and glances when he is left alone.
+  await page.keyboard.press("1");
+  await expect(told(page)).toHaveText("stand with the lamp · looks w");
   await page.keyboard.press("Space");
+  await expect(told(page)).toHaveText("stand · looks w");
   await expect(told(page)).toHaveText("glance · looks w");
-  await expect(told(page)).toHaveText("idle · looks w");
 });
 
 test("the boxes that were delivered are around the porter, also when he is mirrored", async ({ page }) => {
   await page.goto(url);
-  await expect(told(page)).toHaveText("idle · looks s");
+  await expect(told(page)).toHaveText("stand · looks s");
   await page.keyboard.press("ArrowLeft", { delay: 120 });
   await expect(page.locator("#stage")).toHaveAttribute("data-mirror", "true");
   const atlas = readAtlas(readFileSync(join(folder, "game/tamarisk.atlas.json")), "atlas");
@@ -121,7 +124,7 @@ test("the boxes that were delivered are around the porter, also when he is mirro
 
 test("changed art comes into the running game by itself while the project is watched", async ({ page }) => {
   await page.goto(url);
-  await expect(told(page)).toHaveText("idle · looks s");
+  await expect(told(page)).toHaveText("stand · looks s");
   const watch = spawn(process.execPath, [caravan, "watch", join(folder, "project"), "--out", join(folder, "game"), "--json"]);
   try {
     await new Promise((ready) => watch.stdout.once("data", ready));

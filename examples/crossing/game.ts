@@ -1,11 +1,13 @@
 /** A porter on the Tamarisk Road: what a game does with a delivery, and nothing more. Only delivered files and the player are used. */
-import { type Atlas, createPlayer, type FacingName, type Player } from "@caravan/player";
-import { type Fitting, fittingOf } from "./fitting";
+import type { Atlas, FacingName } from "@caravan/player";
+import { type Figure, figureOf } from "./figure";
 import { drawMarks, type Standing } from "./marks";
 
 const WIDTH = 320;
 const HEIGHT = 180;
-const SPEED = 48; // pixels a second
+/** The road is longer than what is seen of it. */
+const ROAD = 960;
+const SPEED = 30; // pixels a second: at this speed the porter's feet stay where they are
 const FACINGS: FacingName[] = ["e", "se", "s", "sw", "w", "nw", "n", "ne"];
 const WAYS: Record<string, [number, number]> = { ArrowRight: [1, 0], ArrowLeft: [-1, 0], ArrowDown: [0, 1], ArrowUp: [0, -1] };
 
@@ -21,24 +23,25 @@ export interface Depot {
 interface Delivery {
   readonly atlas: Atlas;
   readonly pages: readonly ImageBitmap[];
-  readonly player: Player;
-  /** What it plays when; null if there is nothing to play in it. */
-  readonly fitting: Fitting | null;
+  /** Who walks; null if there is nothing to play in it. */
+  readonly figure: Figure | null;
 }
 
 async function load(depot: Depot): Promise<Delivery> {
   const atlas: Atlas = JSON.parse(await depot.atlas());
   const pages = await Promise.all(atlas.pages.map(async ({ image }) => createImageBitmap(await depot.page(image))));
-  return { atlas, pages, player: createPlayer(atlas), fitting: fittingOf(atlas) };
+  return { atlas, pages, figure: figureOf(atlas) };
 }
 
 /** Plays what was delivered on a canvas, and says in `told` what goes on, until the signal ends it. Throws what the depot throws. */
 export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement, depot: Depot, signal: AbortSignal): Promise<void> {
   const context = canvas.getContext("2d") as CanvasRenderingContext2D;
-  const { held, wants } = listening(canvas, signal);
   let delivery = await load(depot);
-  const body = { x: WIDTH / 2, y: 130, facing: "s" as FacingName };
-  let acting = false;
+  const { held, wants } = listening(canvas, signal, {
+    button: (number, down) => delivery.figure?.button(number, down),
+    flip: (number) => delivery.figure?.flip(number),
+  });
+  const body = { x: ROAD / 2, y: 130, facing: "s" as FacingName };
   let last = performance.now();
 
   const say = (words: string) => {
@@ -49,9 +52,11 @@ export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement,
     requestAnimationFrame(frame);
     const ms = Math.max(0, time - last);
     last = time;
-    const { player, fitting } = delivery;
-    if (!fitting) {
-      drawRoad(context);
+    const { figure } = delivery;
+    // The camera follows, as far as the road goes.
+    const camera = () => Math.round(Math.max(0, Math.min(ROAD - WIDTH, body.x - WIDTH / 2)));
+    if (!figure) {
+      drawRoad(context, camera());
       say("The delivery has no clips, so there is nothing to play yet.");
       return;
     }
@@ -60,29 +65,24 @@ export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement,
       dx += WAYS[key]?.[0] ?? 0;
       dy += WAYS[key]?.[1] ?? 0;
     }
-    if (wants.act && fitting.act !== null) {
-      acting = true;
-      player.play(fitting.act, { facing: body.facing, restart: true });
-    }
-    wants.act = false;
-    const moving = !acting && (dx !== 0 || dy !== 0);
+    const wanted = dx !== 0 || dy !== 0;
+    if (wanted) body.facing = FACINGS[(Math.round(Math.atan2(dy, dx) / (Math.PI / 4)) + 8) % 8] as FacingName;
+    const moving = wanted && figure.free;
     if (moving) {
-      body.facing = FACINGS[(Math.round(Math.atan2(dy, dx) / (Math.PI / 4)) + 8) % 8] as FacingName;
       const far = (SPEED * ms) / 1000 / Math.hypot(dx, dy);
-      body.x = Math.max(20, Math.min(WIDTH - 20, body.x + dx * far));
+      body.x = Math.max(20, Math.min(ROAD - 20, body.x + dx * far));
       body.y = Math.max(96, Math.min(HEIGHT - 6, body.y + dy * far));
     }
-    if (!acting) player.play(moving ? fitting.move : fitting.rest, { facing: body.facing });
-    const now = player.advance(ms);
-    if (acting && now.ended) acting = false;
-    drawRoad(context);
+    const now = figure.advance(ms, moving ? SPEED : 0, body.facing);
+    drawRoad(context, camera());
+    const at = { x: Math.round(body.x) - camera(), y: Math.round(body.y), mirror: now.mirror };
     if (now.visible && now.frame !== null) {
-      const at = { x: Math.round(body.x), y: Math.round(body.y), mirror: now.mirror };
       drawFrame(context, delivery, now.frame, at);
       if (wants.marks) drawMarks(context, delivery.atlas.frames[now.frame] as Atlas["frames"][string], at);
     }
-    say(`${acting ? fitting.act : moving ? fitting.move : fitting.rest} · looks ${body.facing}`);
-    Object.assign(canvas.dataset, { frame: now.frame ?? "", mirror: String(now.mirror), x: Math.round(body.x), y: Math.round(body.y) });
+    say(`${now.what} · looks ${body.facing}`);
+    const { x, y } = at;
+    Object.assign(canvas.dataset, { frame: now.frame ?? "", mirror: String(now.mirror), x, y, road: Math.round(body.x) });
   };
   requestAnimationFrame(frame);
 
@@ -94,7 +94,6 @@ export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement,
       if (next === seen) return;
       // All of it or nothing: a delivery that cannot be played leaves the one that plays.
       delivery = await load(depot);
-      acting = false;
       seen = next;
     } catch {
       // A file may just be being written; the next look has it whole.
@@ -127,42 +126,59 @@ function drawFrame(context: CanvasRenderingContext2D, { atlas, pages }: Delivery
 }
 
 /** Sky, ridges, sand and the road, by rule. */
-function drawRoad(context: CanvasRenderingContext2D): void {
+function drawRoad(context: CanvasRenderingContext2D, from: number): void {
   const band = (colour: string, y: number, h: number, x = 0, w = WIDTH) => {
     context.fillStyle = colour;
     context.fillRect(x, y, w, h);
   };
   for (const [k, colour] of ["#e8c99b", "#eed3a8", "#f3deb8"].entries()) band(colour, k * 26, 26);
   for (let x = 0; x < WIDTH; x++) {
-    const far = Math.round(16 + 8 * Math.sin(x / 31) + 3 * Math.sin(x / 9));
+    // What is far away goes by more slowly.
+    const ridge = x + from / 4;
+    const far = Math.round(16 + 8 * Math.sin(ridge / 31) + 3 * Math.sin(ridge / 9));
     band("#c59a78", 78 - far, far, x, 1);
   }
   band("#d9a766", 78, HEIGHT - 78);
   band("#b98250", 96, 62);
-  for (let x = 0; x < WIDTH; x += 5) band("#a06c41", 96 + ((x * 7) % 61), 1, x, 2);
-  for (let x = 9; x < WIDTH; x += 43) band("#6f7a4b", 86 + ((x * 3) % 7), 4, x, 5);
+  for (let x = 0; x < ROAD; x += 5) band("#a06c41", 96 + ((x * 7) % 61), 1, x - from, 2);
+  for (let x = 9; x < ROAD; x += 43) band("#6f7a4b", 86 + ((x * 3) % 7), 4, x - from, 5);
 }
 
-/** Keys that are held, whether Space was pressed since it was last looked at, and whether boxes and points are shown; the canvas is kept as large as fits by whole numbers. */
-function listening(canvas: HTMLCanvasElement, signal: AbortSignal): { held: Set<string>; wants: { act: boolean; marks: boolean } } {
+/** Keys that work the buttons of a behaviour, in their order; digits turn its switches over. */
+const BUTTONS = [" ", "f", "d", "s"];
+
+interface Worked {
+  readonly button: (number: number, down: boolean) => void;
+  readonly flip: (number: number) => void;
+}
+
+/** Keys that are held, and whether boxes and points are shown; the canvas is kept as large as fits by whole numbers. */
+function listening(canvas: HTMLCanvasElement, signal: AbortSignal, worked: Worked): { held: Set<string>; wants: { marks: boolean } } {
   const held = new Set<string>();
-  const wants = { act: false, marks: false };
+  const wants = { marks: false };
   const enlarge = () => {
     const zoom = Math.max(1, Math.floor(Math.min(innerWidth / WIDTH, (innerHeight - 120) / HEIGHT)));
     canvas.style.width = `${WIDTH * zoom}px`;
     canvas.style.height = `${HEIGHT * zoom}px`;
   };
   const press = (event: KeyboardEvent) => {
+    const button = BUTTONS.indexOf(event.key);
     if (event.key in WAYS) held.add(event.key);
-    else if (event.key === " ") wants.act = !event.repeat;
+    else if (button >= 0) {
+      if (!event.repeat) worked.button(button, true);
+    } else if (/^[1-9]$/.test(event.key) && !event.repeat) worked.flip(Number(event.key) - 1);
     else if (event.key === "b" && !event.repeat) wants.marks = !wants.marks;
     else return;
     event.preventDefault();
   };
+  const letGo = (key: string) => {
+    held.delete(key);
+    if (BUTTONS.includes(key)) worked.button(BUTTONS.indexOf(key), false);
+  };
   window.addEventListener("resize", enlarge, { signal });
   window.addEventListener("keydown", press, { signal });
-  window.addEventListener("keyup", (event) => held.delete(event.key), { signal });
-  window.addEventListener("blur", () => held.clear(), { signal });
+  window.addEventListener("keyup", (event) => letGo(event.key), { signal });
+  window.addEventListener("blur", () => [...held, ...BUTTONS].forEach(letGo), { signal });
   enlarge();
   return { held, wants };
 }

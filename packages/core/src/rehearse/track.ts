@@ -6,7 +6,7 @@ import { CaravanError, Track, type TrackEntry } from "../model";
  * The entries of a track. Throws `bad-track` with the place of the first entry that does not fit: one of another form, out of order, for an input
  * that the behaviour does not have, or with a value that is not of its kind.
  */
-export function checkedTrack(content: unknown, { inputs }: Rules, where: string): Track {
+export function checkedTrack(content: unknown, { inputs }: Pick<Rules, "inputs">, where: string): Track {
   const parsed = Track.safeParse(content);
   if (!parsed.success) {
     if (!Array.isArray(content)) throw badTrack(where, "A track is a JSON list of entries.");

@@ -138,8 +138,11 @@ function Lanes({ comparison }: { comparison: Comparison | null }) {
     const draw = () => {
       request = 0;
       const context = canvas.current?.getContext("2d");
-      if (context && canvas.current && width > 0)
-        paintLanes(context, lanesOf(useSession.getState(), comparison), getComputedStyle(canvas.current), width, density);
+      if (!context || !canvas.current || width === 0) return;
+      const session = useSession.getState();
+      paintLanes(context, lanesOf(session, comparison), getComputedStyle(canvas.current), width, density);
+      canvas.current.dataset.end = String(endTime(session) / 1000);
+      canvas.current.dataset.firstEvent = String((session.log.events[0]?.at ?? 0) / 1000);
     };
     const soon = () => {
       if (request === 0) request = requestAnimationFrame(draw);

@@ -1,7 +1,8 @@
 "use client";
 
 import { chosenOf } from "@caravan/core/delivery-plan";
-import type { Delivery, Project } from "@caravan/core/model";
+import type { Behaviour, Delivery, Project } from "@caravan/core/model";
+import { deliverableBehaviours } from "@caravan/core/rehearse";
 import { type Fitting, fittingOf } from "@caravan/crossing/fitting";
 import { crossingAddress } from "../../crossing/channel";
 import { useOpenProject, useProject } from "../../project/open-project";
@@ -14,12 +15,12 @@ export function InAGame() {
   const project = useProject((each) => each);
   const id = useOpenProject((state) => state.id);
   if (delivery.kind === "films" || id === null) return null;
-  const fitting = delivery.data.atlas ? fittingFor(project, delivery) : null;
+  const words = delivery.data.atlas ? wordsFor(project, delivery) : null;
   return (
     <Detail title="In a game">
-      {fitting ? (
+      {words ? (
         <>
-          <p className="mb-1.5 text-small text-muted">{inWords(fitting)}</p>
+          <p className="mb-1.5 text-small text-muted">{words}</p>
           <a
             href={crossingAddress({ project: id, delivery: delivery.name })}
             target="_blank"
@@ -40,21 +41,35 @@ export function InAGame() {
   );
 }
 
-/** Null if nothing of it can be played. */
-function fittingFor(project: Project, { choice }: Delivery): Fitting | null {
+/** What the small game does with the delivery; null if nothing of it can be played. */
+function wordsFor(project: Project, { choice }: Delivery): string | null {
   try {
-    const { clips, actions } = chosenOf(project, choice).project;
-    return fittingOf({
+    const chosen = chosenOf(project, choice).project;
+    const { clips, actions } = chosen;
+    const [behaviour] = deliverableBehaviours(project, chosen);
+    if (behaviour) return rulesInWords(behaviour);
+    const fitting = fittingOf({
       clips: Object.fromEntries(clips.map(({ name, playback, times }) => [name, { playback, times }])),
       actions: Object.fromEntries(actions.map(({ name, facings }) => [name, { facings }])),
     });
+    return fitting && fittingInWords(fitting);
   } catch {
     // The choice matches nothing, which is told among the findings.
     return null;
   }
 }
 
-function inWords({ move, rest, act, sounds }: Fitting): string {
+const BUTTON_KEYS = ["Space", "F", "D", "S"];
+
+function rulesInWords({ name, inputs }: Behaviour): string {
+  const buttons = inputs
+    .filter(({ kind }) => kind === "button")
+    .flatMap((each, k) => (BUTTON_KEYS[k] ? [`${BUTTON_KEYS[k]}: ${each.name}`] : []));
+  const switches = inputs.filter(({ kind }) => kind === "switch").map((each, k) => `${k + 1}: ${each.name}`);
+  return `The rules of ${name} decide: ${["arrow keys walk", ...buttons, ...switches].join("; ")}.`;
+}
+
+function fittingInWords({ move, rest, act, sounds }: Fitting): string {
   const moves = sounds ? `Arrow keys play ${move}` : `Nothing in it sounds like walking, so arrow keys play ${move}`;
   return `${moves}; standing still shows ${rest}${act ? `; Space plays ${act}` : ""}.`;
 }

@@ -2,12 +2,17 @@
  * Speed and size, told as figures and as ratios against a baseline of the same run, since machines differ and are noisy.
  * `npm run bench` prints them; docs/figures.md keeps a run of one day.
  */
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
 import { deflateSync, inflateSync } from "node:zlib";
+import { readProjectFile } from "@caravan/core/bundle";
 import { cutByGrid, cutSheet, gridOf, suggestGrids } from "@caravan/core/cut";
 import { addClip, addSources, cutSource, dropFrames, setStepDurations } from "@caravan/core/edit";
 import { type ClipName, type Cut, emptyProject, keptRefs, type Project, projectToFile, type SourceId } from "@caravan/core/model";
 import { timelineOf } from "@caravan/core/playback";
 import { coverageOf } from "@caravan/core/raster";
+import { accountOf } from "@caravan/core/rehearse";
+import { emptyLog, rehearsalAtStart, rehearsedUntil, settingOf } from "@caravan/core/stage";
 import { applyChanges, differenceBetween } from "@caravan/core/undo";
 import { pngCodec } from "../packages/cli/src/png";
 import { type Figure, median, print } from "./figures";
@@ -103,7 +108,42 @@ function document(): Figure[] {
   ];
 }
 
+/** The demo's porter driven for ten minutes: his one drive of 20 s, thirty times over. */
+function behaviours(): Figure[] {
+  const project = readProjectFile(readFileSync(join(import.meta.dirname, "../examples/tamarisk-road/caravan.json")), "demo");
+  const [drive] = project.drives ?? [];
+  const stage = project.stages?.find(({ name }) => name === drive?.stage);
+  const setting = stage && settingOf(project, stage);
+  if (!drive || !setting) throw new Error("The demo has no drive.");
+  const track = Array.from({ length: 30 }, (_, round) =>
+    drive.track.map((entry) => ({ ...entry, at: entry.at + round * drive.length })),
+  ).flat();
+  const parse = { name: "JSON.parse of the track", ms: median(() => JSON.parse(JSON.stringify(track))) };
+  return [
+    {
+      name: "account of a track of 10 minutes",
+      ms: median(() => accountOf(setting.program, track, { until: 600_000_000 })),
+      against: parse,
+      note: `${track.length} entries`,
+    },
+    {
+      name: "the same, asked at 60 times a second",
+      ms: median(
+        () => accountOf(setting.program, track, { asked: Array.from({ length: 36_000 }, (_, k) => Math.round((k * 1_000_000) / 60)) }),
+        3,
+      ),
+      against: parse,
+    },
+    {
+      name: "20 s on the stage: 4,800 steps of the world, with effects",
+      ms: median(() => rehearsedUntil(setting, rehearsalAtStart(setting), drive.keys, 20_000_000, emptyLog()), 5),
+      against: parse,
+    },
+  ];
+}
+
 for (const [title, measure] of [
+  ["Behaviours (baseline: copying the track as text)", behaviours],
   ["Pictures (baseline: copying 64 MB of pixels)", pictures],
   ["Outlines and suggestions (baseline: copying a coverage of 8 MB)", cutting],
   ["The document at 10,000 frames (baseline: structuredClone)", document],

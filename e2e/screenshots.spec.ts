@@ -20,7 +20,7 @@ for (const [scheme, suffix] of [
     await openStudio(page);
     await goTo(page, "Sources");
     await expect(page.getByText("41 colours").first()).toBeVisible();
-    await page.screenshot({ path: to(`sources-${suffix}`) });
+    if (suffix === "day") await page.screenshot({ path: to("sources-day") });
 
     await goTo(page, "Frames");
     await page.getByRole("button", { name: "Pick row 2" }).click();
@@ -33,7 +33,7 @@ for (const [scheme, suffix] of [
       .getByRole("button", { name: /^camel/ })
       .click();
     await page.waitForTimeout(500);
-    await page.screenshot({ path: to(`outlines-${suffix}`) });
+    if (suffix === "day") await page.screenshot({ path: to("outlines-day") });
 
     await page.keyboard.press("Escape");
     await goTo(page, "Clips");
@@ -88,6 +88,20 @@ for (const [scheme, suffix] of [
       await game.screenshot({ path: to("crossing-dusk") });
       await game.close();
     }
+
+    await goTo(page, "Rehearse");
+    if (suffix === "day") {
+      await page.getByRole("list", { name: "Drives" }).getByRole("button").first().click();
+      await page.getByTestId("lanes").click({ position: { x: 243, y: 8 } });
+    } else {
+      await page.getByRole("list", { name: "Stages" }).getByRole("button", { name: "ridge" }).click();
+      await page.keyboard.down("ArrowRight");
+      await page.waitForTimeout(3600);
+    }
+    await page.mouse.move(600, 60);
+    await page.waitForTimeout(400);
+    await page.screenshot({ path: to(`rehearse-${suffix}`) });
+    await page.keyboard.up("ArrowRight");
 
     // What is called like a source would be offered as its new art.
     await openEmpty(page);

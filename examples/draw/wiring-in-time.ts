@@ -1,6 +1,8 @@
 /** Plates on when a frame is shown: steps and their times, time that is left over, and how a clip ends. */
 import type { Atlas, AtlasClip } from "@caravan/core/atlas";
 import type { Pixels } from "@caravan/core/raster";
+import type { Atlas as GameAtlas } from "@caravan/player";
+import { createBehaviour } from "@caravan/player/behaviour";
 import { block, INK, LAPIS, LINE, label, MUTED, outline, plate, SAFFRON, stand } from "./plate";
 
 const clipOf = (atlas: Atlas, name: string) => atlas.clips[name] as AtlasClip;
@@ -65,5 +67,54 @@ export function endings(atlas: Atlas, page: Pixels): Pixels {
   put(shown.length + 1, steps[0]?.frame ?? null, "first", LAPIS, true);
   put(shown.length + 2, null, "hide", LAPIS, true);
   block(out, 24 + shown.length * cell.w + 11, 16, 3, 176, SAFFRON);
+  return out;
+}
+
+/** What the porter is given, by time in ms, and the rule that shows from then on: the delivered behaviour itself decides. */
+const GIVEN: Readonly<Record<number, (porter: ReturnType<typeof createBehaviour>) => void>> = {
+  0: (porter) => porter.face("e"),
+  500: (porter) => porter.set("speed", 30),
+  1400: (porter) => porter.set("speed", 0),
+  2200: (porter) => porter.set("lamp", true),
+  2700: (porter) => porter.set("speed", 30),
+  3600: (porter) => porter.set("speed", 0),
+  4900: (porter) => porter.press("act"),
+};
+
+/** The atlas as a game has it: parsed from its file. */
+function asGamesHaveIt(atlas: Atlas): GameAtlas {
+  return JSON.parse(JSON.stringify(atlas));
+}
+
+/** A behaviour over five seconds: what is given below, the rules that show above it, each with the frame of its middle. */
+export function ruled(atlas: Atlas, page: Pixels): Pixels {
+  const [perMs, until, tick] = [0.2, 5900, 20];
+  const out = plate(Math.round(until * perMs) + 48, 262, 1);
+  const porter = createBehaviour(asGamesHaveIt(atlas), "porter");
+  const shown: { readonly at: number; readonly rule: string | null; readonly frame: string | null }[] = [];
+  for (let at = 0; at < until; at += tick) {
+    GIVEN[at]?.(porter);
+    const { rule, frame } = porter.advance(at === 0 ? 0 : tick);
+    shown.push({ at, rule, frame });
+  }
+  const x = (ms: number) => 24 + Math.round(ms * perMs);
+  const bars = shown.filter(({ rule }, k) => rule !== shown[k - 1]?.rule);
+  for (const [k, { at, rule }] of bars.entries()) {
+    const to = bars[k + 1]?.at ?? until;
+    const middle = shown.find((each) => each.at >= (at + to) / 2);
+    outline(out, { x: x(at) + 1, y: 30 + (k % 2) * 26, w: x(to) - x(at) - 3, h: 140 - (k % 2) * 26 }, LAPIS, 1, 1);
+    if (middle?.frame && to - at > 200) stand(out, atlas, page, middle.frame, x((at + to) / 2), 162, 2);
+    label(out, rule ?? "nothing", x(at) + 4, 8 + (k % 2) * 26, INK);
+  }
+  const words = ["speed 30", "speed 0", "lamp on", "speed 30", "speed 0", "act pressed"];
+  for (const [k, at] of Object.keys(GIVEN)
+    .map(Number)
+    .filter((each) => each > 0)
+    .entries()) {
+    block(out, x(at) - 1, 176, 3, 14, SAFFRON);
+    label(out, words[k] ?? "", x(at) + 6, 178 + (k % 2) * LINE, INK);
+  }
+  label(out, "given", 24, 178, MUTED);
+  label(out, "walk kept its phase, halt and set down are kept for their time", 24, 234, MUTED);
   return out;
 }

@@ -7,7 +7,7 @@ import { pngCodec } from "../../packages/cli/src/png";
 import { openProject } from "../../packages/cli/src/project";
 import { block, cross, INK, LAPIS, LINE, label, outline, plate, SAFFRON, ZOOM } from "./plate";
 import { crisp, facings, turned, upwards } from "./wiring-in-space";
-import { carrying, endings, stepsInTime } from "./wiring-in-time";
+import { carrying, endings, ruled, stepsInTime } from "./wiring-in-time";
 
 const FRAME = "porter-walk/20";
 
@@ -32,6 +32,7 @@ export function wiringPictures(projectFolder: string): Map<string, Pixels> {
     ["steps.png", stepsInTime(atlas, page)],
     ["carrying.png", carrying(atlas, page)],
     ["endings.png", endings(atlas, page)],
+    ["rules.png", ruled(atlas, page)],
   ]);
 }
 

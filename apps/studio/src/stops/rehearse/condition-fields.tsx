@@ -50,7 +50,7 @@ export function ConditionFields({ behaviour, rule, condition, onChange }: Props)
       ) : (
         <InputFields condition={condition} onChange={onChange} />
       )}
-      <IconButton label="Take the condition out" look="quiet" className="size-6!" onClick={() => onChange(null)}>
+      <IconButton label="Take the condition out" look="quiet" className="pointer-fine:size-6!" onClick={() => onChange(null)}>
         <X size={12} />
       </IconButton>
     </span>

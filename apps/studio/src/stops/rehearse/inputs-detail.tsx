@@ -106,7 +106,7 @@ function InputRow({ behaviour, input, stage }: { behaviour: Behaviour; input: In
       <IconButton
         label={`Remove the input ${input.name}`}
         look="quiet"
-        className="size-6!"
+        className="pointer-fine:size-6!"
         onClick={() => act(removeInput, behaviour.name, input.name)}
       >
         <X size={12} />

@@ -32,7 +32,7 @@ export function KeysDetail({ stage, behaviour }: { stage: Stage; behaviour: Beha
               <IconButton
                 label={`Take the key of ${key.input} away`}
                 look="quiet"
-                className="size-6!"
+                className="pointer-fine:size-6!"
                 onClick={() => put(stage.keys.filter((each) => each !== key))}
               >
                 <X size={12} />

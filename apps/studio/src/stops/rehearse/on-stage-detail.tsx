@@ -135,7 +135,12 @@ function Item({ title, onRemove, children }: { title: ReactNode; onRemove: () =>
     <section className="rounded-box border border-line p-1.5">
       <header className="flex items-center justify-between">
         <h4 className="min-w-0 font-semibold">{title}</h4>
-        <IconButton label={`Remove ${typeof title === "string" ? title : "it"}`} look="quiet" className="size-6!" onClick={onRemove}>
+        <IconButton
+          label={`Remove ${typeof title === "string" ? title : "it"}`}
+          look="quiet"
+          className="pointer-fine:size-6!"
+          onClick={onRemove}
+        >
           <X size={12} />
         </IconButton>
       </header>

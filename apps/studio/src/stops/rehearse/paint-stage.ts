@@ -40,6 +40,8 @@ export interface Aids {
   readonly marks: boolean;
   readonly origin: boolean;
   readonly zones: boolean;
+  /** Names of events that came just now; none where they are not to be shown. */
+  readonly events: readonly string[];
   /** The zone, platform or extra that is worked on. */
   readonly chosen: string | null;
 }
@@ -93,6 +95,19 @@ export function paintMoment(
     for (const { standing: each } of all) paintMarksOf(context, project, each, zoom);
     const body = moved(bodyOf(project, figure?.frame ?? null, figure?.mirror ?? false, stage.body), rehearsal.moving);
     if (stage.body === null) outline(context, body, "#ffffff", zoom, [2, 3]);
+  }
+  for (const place of rehearsal.touching) {
+    const pair = stage.hits[place];
+    if (!pair) continue;
+    // What touches, on either side: a thick line, and the word beside the figure.
+    for (const { standing: each } of all)
+      for (const box of [...boxesOf(project, each, pair.ours), ...boxesOf(project, each, pair.theirs)])
+        outline(context, box, "#ee8f76", zoom, []);
+  }
+  const called = [...aids.events, ...(rehearsal.touching.size > 0 ? ["hit"] : [])];
+  if (called.length > 0) {
+    const top = bodyOf(project, figure?.frame ?? null, figure?.mirror ?? false, stage.body).y + rehearsal.moving.y;
+    paintWords(context, called.join(", "), rehearsal.moving.x, top - 8 / zoom, zoom);
   }
   if (aids.origin) {
     context.fillStyle = inks.now;
@@ -189,6 +204,19 @@ function outline(context: CanvasRenderingContext2D, { x, y, w, h }: Area, colour
   context.setLineDash(dashes.map((each) => each * line * 1.5));
   context.strokeRect(x, y, w, h);
   context.setLineDash([]);
+}
+
+/** Words in the middle above a place, light with a dark edge. */
+function paintWords(context: CanvasRenderingContext2D, words: string, x: number, y: number, zoom: number): void {
+  const size = (12 * Math.max(1, devicePixelRatio)) / zoom;
+  context.font = `600 ${size}px "Atkinson Hyperlegible Next", system-ui, sans-serif`;
+  context.textAlign = "center";
+  context.lineWidth = size / 4;
+  context.strokeStyle = "rgb(20 16 10 / 0.85)";
+  context.strokeText(words, x, y);
+  context.fillStyle = "#ffffff";
+  context.fillText(words, x, y);
+  context.textAlign = "start";
 }
 
 function paintZone(

@@ -171,6 +171,8 @@ export function StageDetail({ stage }: { stage: Stage }) {
       <div className="mt-1 flex flex-wrap gap-x-3">
         <Tick label="boxes and points" checked={look.marks} onChange={(marks) => useStageLook.setState({ marks })} />
         <Tick label="origin and ground" checked={look.origin} onChange={(origin) => useStageLook.setState({ origin })} />
+        <Tick label="events" checked={look.events} onChange={(events) => useStageLook.setState({ events })} />
+        <Tick label="click on events" checked={look.clicks} onChange={(clicks) => useStageLook.setState({ clicks })} />
         <Tick label="zones" checked={look.zones} onChange={(zones) => useStageLook.setState({ zones })} />
       </div>
     </Detail>

@@ -2,7 +2,7 @@
 
 import { frameLook } from "@caravan/core/art";
 import { angleOf, facingToward } from "@caravan/core/facing";
-import { type FramePoint, findFrame, type Going, type Stage } from "@caravan/core/model";
+import { type FramePoint, findFrame, type Going, type Micros, type Stage } from "@caravan/core/model";
 import { Maximize2, Minimize2 } from "lucide-react";
 import { type PointerEvent, useEffect, useRef } from "react";
 import { create } from "zustand";
@@ -14,14 +14,27 @@ import { onThemeChange } from "../../ui/theme-now";
 import { useDrawing, useDrawnArea } from "./drawing";
 import { controlOf, nameOfControl, printedOn } from "./keys-of-stage";
 import { type Aids, framesOfStage, paintMoment, type StageInks } from "./paint-stage";
-import { control, lookThere, rehearsalAt, shownTime, useSession } from "./session";
+import { control, lookThere, rehearsalAt, type Session, shownTime, useSession } from "./session";
 import { worldPoint } from "./world-point";
 
-interface StageLook extends Omit<Aids, "chosen"> {
+interface StageLook extends Omit<Aids, "chosen" | "events"> {
   readonly whole: boolean;
+  /** Whether events are shown over the figure, and whether they click. */
+  readonly events: boolean;
+  readonly clicks: boolean;
 }
 
-export const useStageLook = create<StageLook>(() => ({ marks: false, origin: false, zones: true, whole: false }));
+export const useStageLook = create<StageLook>(() => ({
+  marks: false,
+  origin: false,
+  zones: true,
+  whole: false,
+  events: true,
+  clicks: false,
+}));
+
+/** So long an event stays over the figure. */
+const FLASH = 250_000; // µs
 
 const STAGE_ID = "rehearsal-stage";
 
@@ -50,6 +63,7 @@ export function StageView({ stage }: { stage: Stage }) {
   const { width, height, density } = size;
   const zoom = zoomFor(stage, width * density, height * density);
   usePainting(canvas, zoom);
+  useClicks();
   useEffect(() => {
     // Whoever came by the road drives at once; who is in the middle of something else here is left there.
     const { activeElement } = document;
@@ -132,7 +146,11 @@ function usePainting(canvas: React.RefObject<HTMLCanvasElement | null>, zoom: nu
       const at = shownTime(session);
       const shown = session.pointed === null && session.stay === null ? session.end : rehearsalAt(session, at);
       if (!context || !session.setting || !shown || !canvas.current) return;
-      paintMoment(context, session.setting, shown, zoom, inksOf(canvas.current), { ...look, chosen });
+      paintMoment(context, session.setting, shown, zoom, inksOf(canvas.current), {
+        ...look,
+        chosen,
+        events: look.events ? eventsAt(session, at) : [],
+      });
       const { current } = shown.run.now;
       const rule = current && session.setting.program.rules[current.rule];
       canvas.current.dataset.rule = rule?.name ?? "";
@@ -149,6 +167,43 @@ function usePainting(canvas: React.RefObject<HTMLCanvasElement | null>, zoom: nu
       for (const stop of stops) stop();
     };
   }, [canvas, zoom, look, chosen]);
+}
+
+/** The events that came shortly before a time. */
+function eventsAt({ log: { events } }: Pick<Session, "log">, at: Micros): string[] {
+  const names: string[] = [];
+  for (let k = events.length - 1; k >= 0 && (events[k] as { at: Micros }).at > at - FLASH; k--) {
+    const event = events[k];
+    if (event && event.at <= at && !names.includes(event.name)) names.unshift(event.name);
+  }
+  return names;
+}
+
+/** A short click for every event while the rehearsal runs, for who asked for it. */
+function useClicks(): void {
+  const clicks = useStageLook((look) => look.clicks);
+  useEffect(() => {
+    if (!clicks) return;
+    const audio = new AudioContext();
+    let heard = useSession.getState().log.events.length;
+    const stop = useSession.subscribe(({ log, running }) => {
+      const count = log.events.length;
+      if (running && count > heard) {
+        const [tone, volume] = [audio.createOscillator(), audio.createGain()];
+        tone.frequency.value = 1400;
+        volume.gain.setValueAtTime(0.15, audio.currentTime);
+        volume.gain.exponentialRampToValueAtTime(0.001, audio.currentTime + 0.03);
+        tone.connect(volume).connect(audio.destination);
+        tone.start();
+        tone.stop(audio.currentTime + 0.03);
+      }
+      heard = count;
+    });
+    return () => {
+      stop();
+      void audio.close();
+    };
+  }, [clicks]);
 }
 
 function inksOf(element: Element): StageInks {

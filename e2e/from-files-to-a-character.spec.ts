@@ -56,7 +56,7 @@ test("eight facings come from the names of stills in one review: files, and one 
   // One word brought it in, and one takes all of it back.
   await page.keyboard.press("Control+z");
   await goTo(page, "Sources");
-  await expect(page.getByText("No pictures yet.")).toBeVisible();
+  await expect(page.getByText("No pictures yet.", { exact: true })).toBeVisible();
 });
 
 test("what is missing is mirrored, an action that is not wanted is not made, and numbers of stills stay theirs", async ({ page }) => {

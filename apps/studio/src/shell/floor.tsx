@@ -110,8 +110,9 @@ function Dock({ stop, notices }: { stop: Stop; notices: boolean }) {
   return (
     <section aria-label={playing ? "Player and details" : "Details"} className="flex h-full flex-col">
       {playing && <DockedPlayer playingAt={playing} />}
-      <div data-region="details" tabIndex={-1} className="min-h-0 grow overflow-y-auto">
-        <Later key={stop}>
+      {/* Of another stop it begins at the top again. */}
+      <div key={stop} data-region="details" tabIndex={-1} className="min-h-0 grow overflow-y-auto">
+        <Later>
           <Boundary name={`${title}: details`}>
             <Details />
           </Boundary>

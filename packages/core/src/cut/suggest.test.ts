@@ -40,7 +40,8 @@ describe("suggestGrids", () => {
     expect(share(all, 3)).toBeGreaterThanOrEqual(0.98);
     expect(share(spaced, 1)).toBeGreaterThanOrEqual(0.85);
     expect(share(full, 1)).toBeGreaterThanOrEqual(0.92);
-  });
+    // Hundreds of sheets: on a busy machine more than the usual time.
+  }, 120_000);
 
   it("never suggests one cell first where the sides of a sheet that is drawn all over divide", () => {
     const flat = (width: number, height: number) => {

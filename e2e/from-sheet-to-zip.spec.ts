@@ -77,6 +77,9 @@ test("by keys alone, the same", async ({ page }) => {
 
 /** The player shows each of the four frames: what it draws is looked at, at every refresh, until all were seen. */
 async function expectMotion(page: Page): Promise<void> {
+  // The stage of the stop before may still stand there for a moment, with a row that the pointer went over.
+  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeVisible();
+  await expect(page.getByTestId("stage")).toHaveAttribute("data-frame", /^hero\/[4-7]$/);
   const shown = await page.getByTestId("stage").evaluate(async (stage: HTMLCanvasElement) => {
     const seen = new Set<string>();
     const end = performance.now() + 8000;

@@ -5,13 +5,12 @@ import { type AccountRow, type Micros, msFromMicros } from "@caravan/core/model"
 import { type Comparison, compared } from "@caravan/core/rehearse";
 import { useEffect, useMemo, useRef } from "react";
 import { act } from "../../project/act";
-import { currentProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { useElementSize } from "../../ui/element-size";
 import { onThemeChange } from "../../ui/theme-now";
 import { thenDrive } from "./drive-bar";
 import { LANES_HEIGHT, lanesOf, paintLanes, spanShown, timeAtX } from "./lanes";
-import { endTime, playDrive, rowsOf, type Session, shownTime, stayAt, useSession } from "./session";
+import { countOfRows, endTime, playDrive, rowsOf, type Session, shownTime, stayAt, useSession } from "./session";
 
 /** What showed when and why, as lanes in time; a moment that is pointed at stands on the stage, one that is clicked stays. */
 export function AccountPanel() {
@@ -52,9 +51,13 @@ const seconds = (ms: number): string => `${Number((ms / 1000).toFixed(2))} s`;
 /** How a drive that was kept differs from what it does now; null where none is played. */
 function useComparison(): Comparison | null {
   const drive = useSession((session) => session.drive);
-  const count = useSession((session) => rowsOf(session).length);
+  const count = useSession(countOfRows);
   // A drive that is being played is compared as far as it has come, ten times a second.
-  const end = useSession((session) => (session.drive ? Math.ceil(endTime(session) / 100_000) * 100_000 : 0));
+  const end = useSession((session) => {
+    if (!session.drive) return 0;
+    const now = endTime(session);
+    return now < session.drive.length * 1000 ? Math.floor(now / 100_000) * 100_000 : now;
+  });
   // Another project, or other rules, may make as many starts at other times.
   const setting = useSession((session) => session.setting);
   return useMemo(() => {
@@ -77,12 +80,7 @@ function acceptNow(name: string): void {
   const session = useSession.getState();
   const { drive, log } = session;
   if (!drive || endTime(session) < drive.length * 1000) return;
-  if (act(setDrive, name, { account: inMs(rowsOf(session)), track: log.track })) refreshDrive(name);
-}
-
-function refreshDrive(name: string): void {
-  const drive = currentProject().drives?.find((each) => each.name === name);
-  if (drive) useSession.setState({ drive });
+  act(setDrive, name, { account: inMs(rowsOf(session)), track: log.track });
 }
 
 /** Cuts a drive off behind the moment that is looked at. */
@@ -94,7 +92,7 @@ function Trim() {
   const trimmed = () => {
     const keys = drive.keys.filter((each) => each.at <= at);
     const track = drive.track.filter((each) => each.at <= at);
-    if (act(setDrive, drive.name, { length: at, keys, track, account: cutAt(drive.account, at) })) refreshDrive(drive.name);
+    act(setDrive, drive.name, { length: at, keys, track, account: cutAt(drive.account, at) });
   };
   return (
     <Button className="min-h-6" onClick={trimmed}>
@@ -182,8 +180,8 @@ function Lanes({ comparison }: { comparison: Comparison | null }) {
   );
 }
 
-/** So many of the last starts are told to who does not see the lanes. */
-const TOLD = 30;
+/** The number of latest starts listed for screen readers. */
+const LISTED = 30;
 
 const WHY: Readonly<Record<AccountRow["why"], string>> = {
   input: "an input",
@@ -194,8 +192,8 @@ const WHY: Readonly<Record<AccountRow["why"], string>> = {
 };
 
 function AccountInWords() {
-  const count = useSession((session) => rowsOf(session).length);
-  const rows = useMemo(() => (count > 0 ? rowsOf(useSession.getState()).slice(-TOLD) : []), [count]);
+  const count = useSession(countOfRows);
+  const rows = useMemo(() => (count > 0 ? rowsOf(useSession.getState()).slice(-LISTED) : []), [count]);
   return (
     <ol aria-label="What showed and why" className="sr-only">
       {rows.map(({ at, rule, play, why }, k) => (

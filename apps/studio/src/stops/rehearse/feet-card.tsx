@@ -56,9 +56,9 @@ function SlideChart({ feet, now, steady }: { feet: Feet; now: number; steady: nu
   const most = Math.max(2, ...bars, ...dots);
   const wide = 160 / bars.length;
   const y = (value: number) => 30 - (value / most) * 26;
-  const told = bars.map((each, k) => `step ${k}: ${px(each)}`).join(", ");
+  const listed = bars.map((each, k) => `step ${k}: ${px(each)}`).join(", ");
   return (
-    <svg viewBox="0 0 160 34" role="img" aria-label={`Slide of each step now: ${told}`} className="h-9 w-full">
+    <svg viewBox="0 0 160 34" role="img" aria-label={`Slide of each step now: ${listed}`} className="h-9 w-full">
       <line x1="0" x2="160" y1="30.5" y2="30.5" className="stroke-line-strong" />
       <line x1="0" x2="160" y1={y(1)} y2={y(1)} strokeDasharray="2 3" className="stroke-line-strong" />
       {bars.map((each, k) => (
@@ -93,7 +93,7 @@ function useWalk(project: Project | null, stage: Stage | null): Walk | null {
         const steady = steadySpeed(feet);
         if (wanted) setWalk(steady ? { clip, feet, steady } : null);
       })
-      // Art that cannot be read is told where it is shown.
+      // Art that cannot be read is reported where it is shown.
       .catch(() => wanted && setWalk(null));
     return () => {
       wanted = false;

@@ -123,7 +123,7 @@ const FED: Readonly<Record<keyof Feeds, string>> = {
   air: "stands on nothing",
 };
 
-/** Lets the stage tell this input how the figure moves, as long as something of its kind is still to be told. */
+/** Feeds this input from the movement, while a feed of its kind is still free. */
 function FeedButton({ stage, input }: { stage: Stage; input: Input }) {
   const free = (input.kind === "switch" ? (["air"] as const) : (["speed", "rise"] as const)).find(
     (each) => stage.feeds[each] === undefined,

@@ -24,20 +24,16 @@ import { say } from "../../ui/notices";
 /** What works a rehearsal: a way to go, a button, or where to look. */
 export type Control = { readonly go: Going } | { readonly input: string };
 
-interface Kept {
-  readonly rehearsal: Rehearsal;
-  readonly rows: number;
-  readonly track: number;
-  readonly events: number;
-}
-
 export interface Session {
+  /** The project that it is of: another one may have a stage of the same name. */
+  readonly project: string | null;
   readonly setting: Setting | null;
   /** As far as it has come. */
   readonly end: Rehearsal | null;
   readonly keys: readonly KeyMoment[];
   readonly log: Log;
-  readonly kept: readonly Kept[];
+  /** How it stood at the start and after each second. */
+  readonly kept: readonly Rehearsal[];
   readonly running: boolean;
   /** How much of a second passes in a second: 1 to 1/20. */
   readonly speed: number;
@@ -50,6 +46,7 @@ export interface Session {
 }
 
 const NOTHING: Session = {
+  project: null,
   setting: null,
   end: null,
   keys: [],
@@ -72,10 +69,8 @@ const STALL: Micros = 100_000;
 
 /** Real time that has passed and that no step has used yet. */
 let unused = 0;
-/** What was pressed since the last step. */
-let pending: Control[] = [];
-let pendingDown: boolean[] = [];
-let looks: KeyMoment[] = [];
+/** What was pressed and let go since the last step, and where the figure was told to look; their times are the next step's. */
+let pending: KeyMoment[] = [];
 
 export function endTime({ end }: Pick<Session, "end">): Micros {
   return end && end.steps > 0 ? timeOfStep(end.steps - 1) : 0;
@@ -86,22 +81,29 @@ export function shownTime(session: Session): Micros {
   return session.pointed ?? session.stay ?? endTime(session);
 }
 
-/** Rehearses on a stage of the project as it is now: what was driven so far is played again in it; on another stage it begins anew. */
-export function setScene(project: Project, stage: Stage | null): void {
-  const { setting, end, keys, drive } = useSession.getState();
+/**
+ * Rehearses on a stage of the project as it is now: what was driven so far is played again in it; on another stage, or in another project, it
+ * begins anew. A drive that is played is the project's own: edited or undone, it is what it is there; removed, its keys stay as driven.
+ */
+export function setScene(id: string | null, project: Project, stage: Stage | null): void {
   if (!stage) {
     useSession.setState(NOTHING);
     return;
   }
-  if (setting?.stage === stage && sameContent(setting.project, project)) return;
-  const next = settingOf(project, stage);
-  const again = setting !== null && end !== null && setting.stage.name === stage.name;
-  if (!next || !again) {
-    useSession.setState({ ...NOTHING, speed: useSession.getState().speed, setting: next, running: movesAtOnce() });
+  const { project: before, setting, end, speed } = useSession.getState();
+  const next = setting?.stage === stage && sameContent(setting.project, project) ? setting : settingOf(project, stage);
+  if (!next || !setting || !end || before !== id || setting.stage.name !== stage.name) {
+    useSession.setState({ ...NOTHING, project: id, speed, setting: next, running: movesAtOnce() });
     restart();
     return;
   }
-  useSession.setState({ setting: next, ...replayed(next, drive?.keys ?? keys, end.steps) });
+  const { drive, keys } = useSession.getState();
+  const now = drive && (project.drives?.find(({ name }) => name === drive.name) ?? null);
+  if (next === setting && now === drive) return;
+  const driven = drive && !now ? drive.keys : keys;
+  // A drive that was cut off ends where it ends now.
+  const steps = now ? Math.min(end.steps, stepsAt(now.length * 1000) + 1) : end.steps;
+  useSession.setState({ setting: next, drive: now, keys: driven, stay: null, ...replayed(next, now?.keys ?? driven, steps) });
 }
 
 function sameContent(a: Project, b: Project): boolean {
@@ -115,18 +117,14 @@ type Played = Pick<Session, "end" | "log" | "kept">;
 /** So many steps from the start with these keys. */
 function replayed(setting: Setting, keys: readonly KeyMoment[], steps: number): Played {
   const log = emptyLog();
-  const kept: Kept[] = [];
+  const kept: Rehearsal[] = [];
   let end = rehearsalAtStart(setting);
   while (end.steps < steps) {
     const until = Math.min(steps, end.steps + STEPS_A_SECOND);
-    kept.push(keptNow(end, log));
+    kept.push(end);
     end = rehearsedUntil(setting, end, keys, timeOfStep(until - 1), log);
   }
   return { end, log, kept };
-}
-
-function keptNow(rehearsal: Rehearsal, { rows, track, events }: Log): Kept {
-  return { rehearsal, rows: rows.length, track: track.length, events: events.length };
 }
 
 /** From the start again: driven by keys, or by a drive that was kept. */
@@ -135,33 +133,34 @@ export function restart(drive: Drive | null = null): void {
   if (!setting) return;
   unused = 0;
   pending = [];
-  pendingDown = [];
-  looks = [];
   const log = emptyLog();
   const start = rehearsalAtStart(setting);
   const end = rehearsedUntil(setting, start, drive?.keys ?? [], 0, log);
-  useSession.setState({ log, kept: [keptNow(start, log)], keys: [], stay: null, pointed: null, drive, end });
+  useSession.setState({ log, kept: [start], keys: [], stay: null, pointed: null, drive, end });
 }
 
 /** A key of the stage goes down or up. Driving starts what stands still, and takes over from a drive that is played. */
 export function control(what: Control, down: boolean): void {
   if (!useSession.getState().setting) return;
   if (down) takeOver();
-  pending = [...pending, what];
-  pendingDown = [...pendingDown, down];
+  pending.push({ ...what, at: 0, down });
 }
 
 /** The figure looks there, from the next step on. */
 export function lookThere(face: Extract<KeyMoment, { face: unknown }>["face"]): void {
   takeOver();
-  looks = [{ at: 0, face }];
+  // Only the last counts of what a pointer says between two steps.
+  pending = [...pending.filter((each) => !("face" in each)), { at: 0, face }];
 }
 
 function takeOver(): void {
-  const { drive, running, end } = useSession.getState();
-  // What the drive has done so far is now what was driven.
-  const until = msFromMicros(endTime({ end }));
-  if (drive) useSession.setState({ drive: null, keys: drive.keys.filter(({ at }) => at <= until) });
+  const { drive, running, end, stay } = useSession.getState();
+  if (drive) {
+    // What the drive has done so far is now what was driven, and what it held is let go.
+    const until = msFromMicros(endTime({ end }));
+    useSession.setState({ drive: null, keys: drive.keys.filter(({ at }) => at <= until) });
+    if (stay === null) letGoOfAll();
+  }
   if (!running) goOn();
 }
 
@@ -188,6 +187,18 @@ function goOn(): void {
     pointed: null,
     running: true,
   });
+  if (!drive) letGoOfAll();
+}
+
+/** Whatever is held goes up with the next step: the keys that held it went up in a time that is not gone through any more. */
+function letGoOfAll(): void {
+  const { end, setting } = useSession.getState();
+  const buttons = setting?.program.inputs.filter(({ name, kind }) => kind === "button" && end?.run.now.values.get(name) === true) ?? [];
+  pending = [
+    ...[...(end?.goings ?? [])].map((go): KeyMoment => ({ at: 0, go, down: false })),
+    ...buttons.map(({ name: input }): KeyMoment => ({ at: 0, input, down: false })),
+    ...pending,
+  ];
 }
 
 /** The step of the world that stands on the stage at a time. */
@@ -241,22 +252,15 @@ function takeSteps(count: number): void {
       say({ tone: "plain", text: "The rehearsal paused after 10 minutes. Start it anew to go on." });
       break;
     }
-    const at = msFromMicros(timeOfStep(end.steps));
-    let now: KeyMoment[];
+    if (end.steps % STEPS_A_SECOND === 0) kept = [...kept, end];
     if (drive) {
-      const [from, until] = [timeOfStep(end.steps - 1), timeOfStep(end.steps)];
-      now = drive.keys.filter((key) => Math.round(key.at * 1000) > from && Math.round(key.at * 1000) <= until);
-    } else {
-      now = [
-        ...looks.map((each): KeyMoment => ({ ...each, at })),
-        ...pending.map((what, n): KeyMoment => ({ ...what, at, down: pendingDown[n] === true })),
-      ];
-      looks = [];
-      pending = [];
-      pendingDown = [];
-      if (now.length > 0) keys = [...keys, ...now];
+      end = rehearsedUntil(setting, end, drive.keys, timeOfStep(end.steps), log);
+      continue;
     }
-    if (end.steps % STEPS_A_SECOND === 0) kept = [...kept, keptNow(end, log)];
+    const at = msFromMicros(timeOfStep(end.steps));
+    const now = pending.map((each): KeyMoment => ({ ...each, at }));
+    pending = [];
+    if (now.length > 0) keys = [...keys, ...now];
     end = rehearsed(setting, end, now, log);
   }
   // The log grows in place; a new object tells those who show it.
@@ -269,7 +273,7 @@ export function rehearsalAt(session: Session, at: Micros): Rehearsal | null {
   if (!setting || !end) return null;
   const steps = stepsAt(at) + 1;
   if (steps >= end.steps) return end;
-  const from = kept.findLast(({ rehearsal }) => rehearsal.steps < steps)?.rehearsal ?? rehearsalAtStart(setting);
+  const from = kept.findLast((each) => each.steps < steps) ?? rehearsalAtStart(setting);
   return rehearsedUntil(setting, from, drive?.keys ?? keys, timeOfStep(steps - 1), emptyLog());
 }
 
@@ -307,6 +311,10 @@ export function driven(name: string): Drive | null {
     track: log.track,
     account: rowsOf(session).map((row) => ({ ...row, at: msFromMicros(row.at) })),
   };
+}
+
+export function countOfRows({ log, end }: Pick<Session, "log" | "end">): number {
+  return log.rows.length + (end?.run.rows.length ?? 0);
 }
 
 /** The account so far, what started at the last step included. */

@@ -237,7 +237,7 @@ function useWalking(canvas: React.RefObject<HTMLCanvasElement | null>, stage: St
   // biome-ignore lint/correctness/useExhaustiveDependencies: it follows whatever it is told of last
   useEffect(() => useSession.subscribe(lead), [stage]);
   const pointOf = (event: PointerEvent<HTMLCanvasElement>): FramePoint => worldPoint(event, canvas.current, stage, scale);
-  const let_go = () => {
+  const letGo = () => {
     const now = held.current;
     held.current = null;
     for (const each of now?.goings ?? []) control({ go: each }, false);
@@ -258,8 +258,8 @@ function useWalking(canvas: React.RefObject<HTMLCanvasElement | null>, stage: St
       held.current = { ...held.current, to: pointOf(event) };
       lead();
     },
-    onPointerUp: let_go,
-    onPointerCancel: let_go,
+    onPointerUp: letGo,
+    onPointerCancel: letGo,
   };
 }
 

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect } from "react";
-import { useProject } from "../../project/open-project";
+import { useOpenProject, useProject } from "../../project/open-project";
 import { chosenStage, useView } from "../../project/view";
 import { AccountPanel } from "./account-panel";
 import { DriveBar } from "./drive-bar";
@@ -15,7 +15,8 @@ export function Surface() {
   const project = useProject((each) => each);
   const stage = useView((view) => chosenStage(project, view));
   const another = useAnother();
-  useEffect(() => setScene(project, stage), [project, stage]);
+  const id = useOpenProject((open) => open.id);
+  useEffect(() => setScene(id, project, stage), [id, project, stage]);
   useRunning();
   const known = useSession((session) => session.setting?.stage === stage);
   if (!stage || another) return <Proposing first={!stage} />;

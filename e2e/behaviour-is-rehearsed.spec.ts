@@ -201,6 +201,11 @@ test("keys are assigned anew, rules move by key, and everything is undone by nam
   await page.keyboard.press("g");
   await expect(page.getByRole("button", { name: "Key for act" })).toHaveText("G");
   await expect(page.getByRole("button", { name: "Undo: change the keys of camp" })).toBeVisible();
+  // A zone is drawn by pointer; by keys it stands before the figure.
+  await page.getByRole("button", { name: "Draw a zone" }).focus();
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("textbox", { name: "x of zone", exact: true })).toHaveValue("160");
+  await page.keyboard.press("Control+z");
   await page.getByRole("button", { name: "Move the rule stand", exact: true }).focus();
   await page.keyboard.press("ArrowUp");
   await expect(page.getByRole("button", { name: "Undo: move the rule stand to place 6" })).toBeVisible();

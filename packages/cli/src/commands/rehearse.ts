@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { behaviourNamed, CaravanError, microsFromMs, msFromMicros, type Track, whyOf } from "@caravan/core/model";
-import { accountOf, checkedTrack, programOf, shownIn, soundBehaviour } from "@caravan/core/rehearse";
+import { accountOf, checkedTrack, programOf, rowInWords, shownIn, soundBehaviour } from "@caravan/core/rehearse";
 import type { Command } from "commander";
 import { times } from "../options";
 import { openDocument } from "../project";
@@ -41,7 +41,7 @@ function rehearse(path: string, options: RehearseOptions): void {
   const shown = states.map((state, k) => ({ at: at[k] as number, ...shownIn(project, program, state) }));
   tell(options.json, { account, shown }, () =>
     [
-      ...account.map(({ at, rule, play, why }) => `${at} ms: ${rule === null ? "nothing shows" : `${rule} plays ${play}`} (${WHY[why]})`),
+      ...account.map((row) => `${row.at} ms: ${rowInWords(row)}`),
       ...shown.map(
         ({ at, rule, frame, clip, mirror }) =>
           `at ${at} ms: ${frame ?? "nothing"}${mirror ? ", mirrored" : ""}${clip === null ? "" : ` of ${clip}, by ${rule}`}`,
@@ -49,14 +49,6 @@ function rehearse(path: string, options: RehearseOptions): void {
     ].join("\n"),
   );
 }
-
-const WHY = {
-  input: "an input",
-  over: "what was kept or played is over",
-  then: "it follows",
-  time: "its time has come",
-  start: "at the start",
-} as const;
 
 /** Throws `not-found` or `bad-track`. */
 function readTrack(path: string, behaviour: Parameters<typeof checkedTrack>[1]): Track {

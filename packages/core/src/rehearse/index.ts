@@ -9,6 +9,7 @@ export {
   inputInWords,
   keepInWords,
   restInWords,
+  rowInWords,
   ruleInWords,
   timeInWords,
   whenInWords,

@@ -1,5 +1,5 @@
 /** Rules in plain words, for tables, findings and screen readers. */
-import { type Condition, entriesOf, type Input, type Rule } from "../model";
+import { type AccountRow, type Condition, entriesOf, type Input, type Rule } from "../model";
 
 /** A list as it is said: "a", "a or b", "a, b or c". */
 function listed(names: readonly string[], last: "and" | "or"): string {
@@ -69,4 +69,17 @@ export function inputInWords(input: Input): string {
     case "number":
       return `number, ${input.initial ?? 0} at first`;
   }
+}
+
+const WHY: Readonly<Record<AccountRow["why"], string>> = {
+  input: "an input",
+  over: "what was kept or played is over",
+  then: "it follows",
+  time: "its time has come",
+  start: "at the start",
+};
+
+/** A row of an account: what starts, and why. */
+export function rowInWords({ rule, play, why }: Pick<AccountRow, "rule" | "play" | "why">): string {
+  return `${rule === null ? "nothing shows" : `${rule} plays ${play}`}, ${WHY[why]}`;
 }

@@ -4,46 +4,12 @@
  * Deterministic: the same project, stage and keys give the same rehearsal, whatever the display does. A rehearsal is never changed in place, so
  * any moment of it can be kept and gone on from. Cost: some microseconds a step, and what its zones, effects and boxes cost.
  */
-import {
-  type Cast,
-  type Current,
-  entriesUntil,
-  type Given,
-  type Program,
-  type Row,
-  type Run,
-  runFromStart,
-  runGiven,
-  runUntil,
-} from "../behave";
-import { angleOfFacing } from "../facing";
-import type { Clip, Effect, Facing, FramePoint, Going, KeyMoment, Micros, Project, Stage, TrackEntry } from "../model";
-import { programOf } from "../rehearse";
+import { type Current, entriesUntil, type Given, type Row, type Run, runFromStart, runGiven, runUntil } from "../behave";
+import type { Effect, Facing, FramePoint, Going, KeyMoment, Micros, Stage, TrackEntry } from "../model";
+import { effectAt, extraAt, type Playing, spitting, startOf } from "./effects";
 import { bodyOf, boxesOf, frameOfState, meet, moved, pointOf, type Standing } from "./figure";
 import { type Moving, STEPS_A_SECOND, stepped } from "./movement";
-
-/** What does not change while it is rehearsed. */
-export interface Setting {
-  readonly project: Project;
-  readonly stage: Stage;
-  readonly program: Program;
-  /** The project's clips by name, and those whose steps have events: they are asked for at every step. */
-  readonly clips: ReadonlyMap<string, Clip>;
-  readonly loud: ReadonlySet<string>;
-}
-
-/** An effect that is on the stage. */
-export interface Playing {
-  readonly effect: Effect;
-  readonly cast: Cast;
-  readonly born: Micros;
-  readonly gone: Micros;
-  readonly x: number;
-  readonly y: number;
-  /** Its speed, in px a second. */
-  readonly vx: number;
-  readonly vy: number;
-}
+import type { Setting } from "./setting";
 
 /** An event of a clip's step, when it came. */
 export interface Heard {
@@ -78,14 +44,6 @@ export interface Log {
 }
 
 export const emptyLog = (): Log => ({ rows: [], track: [], events: [] });
-
-export function settingOf(project: Project, stage: Stage): Setting | null {
-  const behaviour = project.behaviours?.find(({ name }) => name === stage.behaviour);
-  if (!behaviour) return null;
-  const clips = new Map<string, Clip>(project.clips.map((clip) => [clip.name, clip]));
-  const loud = new Set<string>(project.clips.filter(({ steps }) => steps.some(({ events }) => events?.length)).map(({ name }) => name));
-  return { project, stage, program: programOf(project, behaviour), clips, loud };
-}
 
 /** The time of a step of the world. */
 export function timeOfStep(step: number): Micros {
@@ -245,67 +203,6 @@ function throughZones(
     if (zone.on !== "inside" || !isIn) worked.add(zone.name);
   }
   return { inside, worked, effects };
-}
-
-/** An effect as it begins; null where it has nothing to play. */
-function startOf({ program }: Setting, effect: Effect, at: FramePoint, facing: Facing, born: Micros): Playing | null {
-  const cast = program.cast(effect.play, facing);
-  if (!cast) return null;
-  const angle = (angleOfFacing(facing) * Math.PI) / 180;
-  const plays = Number.isFinite(cast.timeline.end) ? cast.timeline.end : cast.timeline.firstPass;
-  const flies = effect.speed > 0 && effect.reach > 0 ? (effect.reach / effect.speed) * 1_000_000 : plays;
-  return {
-    effect,
-    cast,
-    born,
-    gone: born + Math.round(flies),
-    ...at,
-    vx: Math.cos(angle) * effect.speed,
-    vy: Math.sin(angle) * effect.speed,
-  };
-}
-
-/** What an effect shows at a time, and where. */
-export function effectAt({ clips }: Pick<Setting, "clips">, { cast, born, x, y, vx, vy }: Playing, at: Micros): Standing | null {
-  const gone = (at - born) / 1_000_000;
-  // One that flies on longer than its clip lasts goes on showing it.
-  const { end, firstPass } = cast.timeline;
-  const time = at - born < end || end === Number.POSITIVE_INFINITY ? at - born : (at - born) % Math.max(1, firstPass);
-  const { step } = cast.timeline.shownAt(time);
-  const frame = clips.get(cast.clip)?.steps[step]?.frame;
-  return frame === undefined ? null : { frame, mirror: cast.mirror, x: x + vx * gone, y: y + vy * gone };
-}
-
-const NONE: Playing[] = [];
-
-/** Effects that events of what stands about start, in the time after `from` and up to `until`. */
-function spitting(setting: Setting, from: Micros, until: Micros): Playing[] {
-  const { project, program, stage } = setting;
-  if (stage.effects.length === 0) return NONE;
-  return stage.extras.flatMap((extra) => {
-    const cast = program.cast(extra.play, extra.facing);
-    const clip = cast && setting.loud.has(cast.clip) ? setting.clips.get(cast.clip) : undefined;
-    if (!cast || !clip) return NONE;
-    return [...cast.timeline.entries(from, until)].flatMap(({ at, step: entered }) => {
-      const step = clip.steps[entered];
-      return (step?.events ?? []).flatMap((name) =>
-        stage.effects.flatMap((effect) => {
-          if (effect.event !== name || !step) return [];
-          const standing = { frame: step.frame, mirror: cast.mirror, x: extra.x, y: extra.y };
-          return startOf(setting, effect, pointOf(project, standing, effect.point), extra.facing, at) ?? [];
-        }),
-      );
-    });
-  });
-}
-
-/** What stands about on a stage at a time. */
-export function extraAt({ clips, program }: Setting, { play, facing, x, y }: Stage["extras"][number], at: Micros): Standing | null {
-  const cast = program.cast(play, facing);
-  if (!cast) return null;
-  const { step, visible } = cast.timeline.shownAt(at);
-  const frame = visible ? clips.get(cast.clip)?.steps[step]?.frame : undefined;
-  return frame === undefined ? null : { frame, mirror: cast.mirror, x, y };
 }
 
 const NO_HITS: ReadonlySet<number> = new Set();

@@ -7,8 +7,9 @@ import { clearPixels, coverageOf } from "../raster";
 import { accountOf } from "../rehearse";
 import { feetOf, slides, steadySpeed, worstSlide } from "./feet";
 import { proposed, stageFor } from "./proposal";
-import { emptyLog, rehearsalAtStart, rehearsed, rehearsedUntil, type Setting, settingOf, timeOfStep } from "./rehearsal";
+import { emptyLog, rehearsalAtStart, rehearsed, rehearsedUntil, timeOfStep } from "./rehearsal";
 import { guessedRoles } from "./roles";
+import { type Setting, settingOf } from "./setting";
 
 const ref = (column: number, row: number) => `s1/c${column}r${row}` as FrameRef;
 const named = (name: string) => name as ClipName;

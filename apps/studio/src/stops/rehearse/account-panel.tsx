@@ -2,7 +2,7 @@
 
 import { setDrive } from "@caravan/core/edit";
 import { type AccountRow, type Micros, msFromMicros } from "@caravan/core/model";
-import { type Comparison, compared } from "@caravan/core/rehearse";
+import { type Comparison, compared, rowInWords } from "@caravan/core/rehearse";
 import { useEffect, useMemo, useRef } from "react";
 import { act } from "../../project/act";
 import { Button } from "../../ui/button";
@@ -183,22 +183,14 @@ function Lanes({ comparison }: { comparison: Comparison | null }) {
 /** The number of latest starts listed for screen readers. */
 const LISTED = 30;
 
-const WHY: Readonly<Record<AccountRow["why"], string>> = {
-  input: "an input",
-  over: "what was kept or played is over",
-  then: "it follows",
-  time: "its time has come",
-  start: "at the start",
-};
-
 function AccountInWords() {
   const count = useSession(countOfRows);
   const rows = useMemo(() => (count > 0 ? rowsOf(useSession.getState()).slice(-LISTED) : []), [count]);
   return (
     <ol aria-label="What showed and why" className="sr-only">
-      {rows.map(({ at, rule, play, why }, k) => (
-        <li key={`${at} ${k}`}>
-          {(at / 1_000_000).toFixed(2)} s: {rule === null ? "nothing shows" : `${rule} plays ${play}`}, {WHY[why]}
+      {rows.map((row, k) => (
+        <li key={`${row.at} ${k}`}>
+          {(row.at / 1_000_000).toFixed(2)} s: {rowInWords(row)}
         </li>
       ))}
     </ol>

@@ -1,4 +1,4 @@
-/** Drawing a zone or platform on the stage, and moving one that is there. */
+/** Drawing zones and platforms on the stage. */
 import { setStage } from "@caravan/core/edit";
 import { type Area, freeName, type Stage } from "@caravan/core/model";
 import { type PointerEvent, useRef } from "react";
@@ -43,7 +43,9 @@ export function useDrawnArea(canvas: React.RefObject<HTMLCanvasElement | null>, 
         h: Math.abs(end.y - start.y),
       };
       if (area.w < LEAST || area.h < LEAST) return;
-      finish(stage, area);
+      const { drawing } = useDrawing.getState();
+      if (drawing) putArea(stage, drawing, area);
+      useDrawing.setState({ drawing: null });
     },
     onPointerCancel: () => {
       from.current = null;
@@ -51,12 +53,11 @@ export function useDrawnArea(canvas: React.RefObject<HTMLCanvasElement | null>, 
   };
 }
 
-function finish(stage: Stage, area: Area): void {
-  const { drawing } = useDrawing.getState();
-  if (drawing === "platform") act(setStage, stage.name, { platforms: [...stage.platforms, area] });
-  if (drawing === "zone") {
+/** Puts a zone or a platform on the stage. */
+export function putArea(stage: Stage, what: "zone" | "platform", area: Area): void {
+  if (what === "platform") act(setStage, stage.name, { platforms: [...stage.platforms, area] });
+  if (what === "zone") {
     const name = freeName("zone", new Set(stage.zones.map((each) => each.name)), " ");
     if (act(setStage, stage.name, { zones: [...stage.zones, { name, area, on: "entering" }] })) useDrawing.setState({ chosen: name });
   }
-  useDrawing.setState({ drawing: null });
 }

@@ -52,7 +52,7 @@ export function List() {
       </WithMenu>
       {stage && (
         <div className="mt-2 mb-4 px-1.5">
-          <Button onClick={() => newStage(project, stage)}>New stage</Button>
+          <Button onClick={() => newStage(stage)}>New stage</Button>
         </div>
       )}
       {own.length > 0 && (
@@ -102,7 +102,7 @@ function stageOf(project: Project, behaviour: Behaviour): void {
 }
 
 /** Another stage for the same behaviour, with the same keys and movement, and nothing on it. */
-function newStage(_project: Project, like: Stage): void {
+function newStage(like: Stage): void {
   const empty = { platforms: [], zones: [], effects: [], extras: [], hits: [] };
   if (act(addStage, { ...like, ...empty })) useView.setState({ stageName: currentProject().stages?.at(-1)?.name ?? null });
 }

@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import { behaviourNamed, CaravanError, microsFromMs, msFromMicros, type Track, whyOf } from "@caravan/core/model";
+import { repeatedKey } from "@caravan/core/notation";
 import { accountOf, checkedTrack, programOf, rowInWords, shownIn, soundBehaviour } from "@caravan/core/rehearse";
 import type { Command } from "commander";
 import { times } from "../options";
@@ -66,5 +67,13 @@ function readTrack(path: string, behaviour: Parameters<typeof checkedTrack>[1]):
       cause,
     });
   }
+  const twice = repeatedKey(text);
+  if (twice)
+    throw new CaravanError(
+      "bad-track",
+      `${path}, line ${twice.lines[1]}`,
+      `"${twice.key}" stands twice in entry ${twice.path.join(", ")}, and only the last would be given.`,
+      "Make two entries of it, or remove one.",
+    );
   return checkedTrack(content, behaviour, path);
 }

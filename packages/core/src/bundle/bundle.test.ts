@@ -45,6 +45,15 @@ describe("a *.caravan file", () => {
     for (const [name, bytes, reason] of cases) expect(() => readBundle(bytes, "x.caravan"), name).toThrow(reason);
   });
 
+  it("is refused where a hand left two things of one name, with both lines", () => {
+    const hero = { inputs: {}, rules: [] };
+    const written = new TextDecoder().decode(writeProjectFile({ ...project, behaviours: [{ name: "hero", inputs: [], rules: [] }] }));
+    const at = written.indexOf('"hero": {');
+    const doubled = `${written.slice(0, at)}"hero": ${JSON.stringify(hero)},\n${written.slice(at)}`;
+    expect(Object.keys(JSON.parse(doubled).behaviours)).toEqual(["hero"]);
+    expect(() => readBundle(zipped(utf8(doubled)), "x.caravan")).toThrow(/line \d+: "hero" stands twice in behaviours: here and in line \d+/);
+  });
+
   it("is not written without all its pictures", () =>
     expect(() => writeBundle({ project, pictures: new Map() })).toThrow(/art\/porter\.png/));
 

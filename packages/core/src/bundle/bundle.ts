@@ -14,6 +14,7 @@ import {
   refuseTooMany,
   withDistinctPaths,
 } from "../model";
+import { repeatedKey } from "../notation";
 
 export const PROJECT_FILE = "caravan.json";
 
@@ -50,15 +51,28 @@ export function writeProjectFile(project: Project): Uint8Array {
   return utf8(`${JSON.stringify(projectToFile(project), null, 1)}\n`);
 }
 
-/** Parses `caravan.json`. Throws `not-a-project`, `newer-version` or `damaged-project`. */
+/**
+ * Parses `caravan.json`. Throws `not-a-project`, `newer-version`, `damaged-project`, or `repeated-name` where a hand or a merge left two of
+ * one name: which of them is meant only a person knows.
+ */
 export function readProjectFile(bytes: Uint8Array, where: string): Project {
+  const text = textFromUtf8(bytes);
   let content: unknown;
   try {
-    content = JSON.parse(textFromUtf8(bytes));
+    content = JSON.parse(text);
   } catch (cause) {
     throw new CaravanError("damaged-project", where, "It is not JSON: it may be cut off.", "Take an undamaged copy.", { cause });
   }
-  return projectFromFile(content, where);
+  const project = projectFromFile(content, where);
+  const twice = repeatedKey(text);
+  if (twice)
+    throw new CaravanError(
+      "repeated-name",
+      `${where}, line ${twice.lines[1]}`,
+      `"${twice.key}" stands twice in ${twice.path.join(", ") || "the project"}: here and in line ${twice.lines[0]}.`,
+      "Rename one of them in the file, or remove it.",
+    );
+  return project;
 }
 
 /** Reads a `*.caravan` file whole or not at all. Throws what went wrong, `picture-mismatch` included. */

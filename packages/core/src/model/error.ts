@@ -17,6 +17,7 @@ export type ErrorCode =
   | "not-a-project"
   | "newer-version"
   | "damaged-project"
+  | "repeated-name"
   | "picture-mismatch"
   | "missing-picture"
   | "frame-too-large"

@@ -1,7 +1,7 @@
 /** Opens a project in any of its forms and brings its art up to date. */
 import { existsSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
-import { type Art, artFrom, asSeen, lookOf } from "@caravan/core/art";
+import { type Art, artFrom, asSeen, drawnIn, lookOf } from "@caravan/core/art";
 import { PROJECT_FILE, readBundle, readProjectFile } from "@caravan/core/bundle";
 import { NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
 import { sha256Hex } from "@caravan/core/codec";
@@ -17,8 +17,9 @@ import {
   strayedFrames,
   withFoundPlaces,
 } from "@caravan/core/frame-identity";
-import { type Project, pictureOf, type Source, sameRect, sourceById } from "@caravan/core/model";
+import { CaravanError, type Project, pictureOf, type Source, sameRect, sourceById } from "@caravan/core/model";
 import { coverageOf, drawingsIn, findDrawings, type Ground, opaqueGround, type Pixels } from "@caravan/core/raster";
+import { type Walk, walkingClip, walkKey, walkOf } from "@caravan/core/stage";
 import { isFolder, readFile } from "./files";
 import { pngCodec } from "./png";
 
@@ -64,10 +65,11 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
     const { project, pictures } = readBundle(readFile(path), path);
     for (const { sha256, file } of project.sources.flatMap((source) => source.pictures))
       if (!decodedBefore.has(sha256)) decodedBefore.set(sha256, pngCodec().decode(pictures.get(sha256) as Uint8Array, `${path}, ${file}`));
+    const art = artFrom(decodedBefore);
     return {
       project,
-      art: artFrom(decodedBefore),
-      seen: { ...NOTHING_SEEN, grounds: groundsOf(project, decodedBefore) },
+      art,
+      seen: { ...NOTHING_SEEN, grounds: groundsOf(project, decodedBefore), walks: walksOf(project, art) },
       refreshed: [],
       saved: hashesOf(project),
     };
@@ -99,7 +101,8 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
     });
     project = next;
   }
-  return { project, art: artFrom(bySha), seen: { missing, grounds: groundsOf(project, bySha) }, refreshed, saved };
+  const art = artFrom(bySha);
+  return { project, art, seen: { missing, grounds: groundsOf(project, bySha), walks: walksOf(project, art) }, refreshed, saved };
 }
 
 function hashesOf({ sources }: Project): Set<string> {
@@ -114,6 +117,24 @@ function groundsOf({ sources }: Project, bySha: DecodedPictures): Map<string, Gr
     if (ground) grounds.set(sha256, ground);
   }
   return grounds;
+}
+
+/** The walks of all stages; not those on pictures that are missing. */
+function walksOf(project: Project, art: Art): Map<string, Walk> {
+  const walks = new Map<string, Walk>();
+  for (const stage of project.stages ?? []) {
+    const walking = walkingClip(project, stage);
+    if (!walking || walks.has(walkKey(walking))) continue;
+    try {
+      const drawn = walking.placed.map(({ source, frame }) =>
+        drawnIn(coverageOf(art.picture(source, pictureOf(source, frame))), source, frame),
+      );
+      walks.set(walkKey(walking), walkOf(walking, drawn));
+    } catch (error) {
+      if (!(error instanceof CaravanError && error.code === "missing-picture")) throw error;
+    }
+  }
+  return walks;
 }
 
 /** What is drawn in the frames as they were and in the pieces of the changed art; null if the art of before is not known. */

@@ -8,7 +8,6 @@ import type { Place } from "@caravan/core/check";
 import {
   type Action,
   type ActionName,
-  type BehaviourName,
   type Clip,
   type ClipName,
   type FrameRef,
@@ -187,14 +186,14 @@ export function goToPlace(place: Place, project: Project): void {
     const [source] = place.frame.split("/");
     useView.setState({ sourceId: source as SourceId, cursor: place.frame });
   } else if (place.stop === "ship") useView.setState({ delivery: place.delivery });
-  else if (place.stop === "rehearse") chooseBehaviour(project.stages ?? [], place.behaviour, place.rule);
+  else if (place.stop === "rehearse") chooseBehaviour(project.stages ?? [], place);
   else if (place.source) useView.setState({ sourceId: place.source });
   go(place.stop);
 }
 
-/** To a stage of a behaviour, and one of its rules. */
-function chooseBehaviour(stages: readonly Stage[], behaviour: BehaviourName, rule: string | undefined): void {
-  const stage = stages.find((each) => each.behaviour === behaviour);
+/** To the stage that is meant or the first of a behaviour, and one of its rules. */
+function chooseBehaviour(stages: readonly Stage[], { behaviour, rule, stage: name }: Extract<Place, { stop: "rehearse" }>): void {
+  const stage = stages.find((each) => (name === undefined ? each.behaviour === behaviour : each.name === name));
   useView.setState({ stageName: stage?.name ?? null, ruleName: rule ?? null });
 }
 

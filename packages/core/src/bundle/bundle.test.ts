@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { sha256Hex, utf8, writeZip } from "../codec";
 import { addClip } from "../edit";
 import { porterProject } from "../edit/project.fixture";
-import type { FrameRef } from "../model";
+import type { BehaviourName, FrameRef } from "../model";
 import { readBundle, writeBundle, writeProjectFile } from "./bundle";
 
 const picture = utf8("not looked into here, only hashed");
@@ -47,11 +47,15 @@ describe("a *.caravan file", () => {
 
   it("is refused where a hand left two things of one name, with both lines", () => {
     const hero = { inputs: {}, rules: [] };
-    const written = new TextDecoder().decode(writeProjectFile({ ...project, behaviours: [{ name: "hero", inputs: [], rules: [] }] }));
+    const written = new TextDecoder().decode(
+      writeProjectFile({ ...project, behaviours: [{ name: "hero" as BehaviourName, inputs: [], rules: [] }] }),
+    );
     const at = written.indexOf('"hero": {');
     const doubled = `${written.slice(0, at)}"hero": ${JSON.stringify(hero)},\n${written.slice(at)}`;
     expect(Object.keys(JSON.parse(doubled).behaviours)).toEqual(["hero"]);
-    expect(() => readBundle(zipped(utf8(doubled)), "x.caravan")).toThrow(/line \d+: "hero" stands twice in behaviours: here and in line \d+/);
+    expect(() => readBundle(zipped(utf8(doubled)), "x.caravan")).toThrow(
+      /line \d+: "hero" stands twice in behaviours: here and in line \d+/,
+    );
   });
 
   it("is not written without all its pictures", () =>

@@ -7,6 +7,7 @@ import { type NamedFile, readZip, sha256Hex, textFromUtf8, utf8, writeZip } from
 import {
   CaravanError,
   checkDocument,
+  orderedJson,
   type Picture,
   type Project,
   projectFromFile,
@@ -14,7 +15,7 @@ import {
   refuseTooMany,
   withDistinctPaths,
 } from "../model";
-import { repeatedKey } from "../notation";
+import { looksLikeIndex, namesInOrder, repeatedKey } from "../notation";
 
 export const PROJECT_FILE = "caravan.json";
 
@@ -48,7 +49,7 @@ export function bundleFiles({ project: given, pictures }: Bundle): NamedFile[] {
 
 /** The bytes of `caravan.json`: readable, one line a field, for version control. */
 export function writeProjectFile(project: Project): Uint8Array {
-  return utf8(`${JSON.stringify(projectToFile(project), null, 1)}\n`);
+  return utf8(`${orderedJson(projectToFile(project))}\n`);
 }
 
 /**
@@ -72,7 +73,22 @@ export function readProjectFile(bytes: Uint8Array, where: string): Project {
       `"${twice.key}" stands twice in ${twice.path.join(", ") || "the project"}: here and in line ${twice.lines[0]}.`,
       "Rename one of them in the file, or remove it.",
     );
-  return project;
+  return inWrittenOrder(project, text);
+}
+
+/** Behaviours and their inputs as they stand in the text, where the parser moved names that look like numbers. */
+function inWrittenOrder(project: Project, text: string): Project {
+  const { behaviours = [] } = project;
+  const moved = [...behaviours, ...behaviours.flatMap(({ inputs }) => inputs)].some(({ name }) => looksLikeIndex(name));
+  if (!moved) return project;
+  const [names = [], ...inputs] = namesInOrder(text, [["behaviours"], ...behaviours.map(({ name }) => ["behaviours", name, "inputs"])]);
+  const ordered = behaviours.map((each, k) => ({ ...each, inputs: inOrder(each.inputs, inputs[k] ?? []) }));
+  return { ...project, behaviours: inOrder(ordered, names) };
+}
+
+function inOrder<Named extends { readonly name: string }>(all: readonly Named[], names: readonly string[]): Named[] {
+  const places = new Map(names.map((name, k) => [name, k]));
+  return all.toSorted((a, b) => (places.get(a.name) ?? 0) - (places.get(b.name) ?? 0));
 }
 
 /** Reads a `*.caravan` file whole or not at all. Throws what went wrong, `picture-mismatch` included. */

@@ -3,6 +3,7 @@
  */
 import { type Clearing, counted, type Project, type Source, type SourceId, sheetOf, unreachable } from "../model";
 import type { Ground } from "../raster";
+import type { Walk } from "../stage";
 import type { Finding } from "./finding";
 
 /** What was seen of the project's pictures; what nobody has read yet is in neither. */
@@ -11,9 +12,11 @@ export interface SeenArt {
   readonly missing: ReadonlySet<string>;
   /** Opaque grounds by the picture's hash, as the file is, before any clearing. */
   readonly grounds: ReadonlyMap<string, Ground>;
+  /** Walks by their `walkKey`. */
+  readonly walks: ReadonlyMap<string, Walk>;
 }
 
-export const NOTHING_SEEN: SeenArt = { missing: new Set(), grounds: new Map() };
+export const NOTHING_SEEN: SeenArt = { missing: new Set(), grounds: new Map(), walks: new Map() };
 
 /** Missing art first, then opaque grounds of sheets that are delivered, source by source. Cost: O(pictures + frames). */
 export function artFindings({ sources }: Project, { missing, grounds }: SeenArt): Finding[] {

@@ -1,4 +1,4 @@
-import type { ActionName, BehaviourName, Clearing, ClipName, FrameRef, MarkName, Project, SourceId } from "../model";
+import type { ActionName, BehaviourName, Clearing, ClipName, FrameRef, MarkName, Project, SourceId, StageName } from "../model";
 
 export type FindingCode =
   | "empty-clip"
@@ -46,7 +46,8 @@ export type FindingCode =
   | "rule-covered"
   | "rules-chase"
   | "input-unasked"
-  | "facing-needed";
+  | "facing-needed"
+  | "feet-slide";
 
 /** Where a finding can be seen. */
 export type Place =
@@ -55,7 +56,7 @@ export type Place =
   | { readonly stop: "clips"; readonly action: ActionName }
   | { readonly stop: "marks"; readonly clip: ClipName; readonly mark: MarkName; readonly steps?: readonly number[] }
   | { readonly stop: "frames"; readonly frame: FrameRef }
-  | { readonly stop: "rehearse"; readonly behaviour: BehaviourName; readonly rule?: string }
+  | { readonly stop: "rehearse"; readonly behaviour: BehaviourName; readonly rule?: string; readonly stage?: StageName }
   /** A delivery by its index. */
   | { readonly stop: "ship"; readonly delivery: number };
 

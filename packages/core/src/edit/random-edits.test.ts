@@ -1,24 +1,30 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { readBundle, writeBundle } from "../bundle";
+import { bundleFiles, readBundle, readProjectFile, writeBundle } from "../bundle";
 import { findingsOf } from "../check";
 import { sha256Hex, utf8 } from "../codec";
 import {
   type ActionName,
+  type Behaviour,
+  type BehaviourName,
   CaravanError,
   type ClipName,
+  type Condition,
   checkDocument,
+  type Drive,
   emptyProject,
   type FrameRef,
   frameRef,
   type MarkName,
   type Project,
-  projectFromFile,
   projectToFile,
+  type Rule,
   type Source,
   type SourceId,
+  type StageName,
 } from "../model";
 import { coverageOf } from "../raster";
+import { proposed, stageFor } from "../stage";
 import { applyChanges, type Change, differenceBetween } from "../undo";
 import * as edits from ".";
 import { CELL, NO_SPACE, sheetOfCells } from "./project.fixture";
@@ -43,6 +49,25 @@ const clip = (project: Project, dice: Dice) => (pick(project.clips, dice)?.name 
 const action = (project: Project, dice: Dice) => (pick(project.actions, dice)?.name ?? "none") as ActionName;
 const mark = (project: Project, dice: Dice) => (pick(project.marks, dice)?.name ?? "none") as MarkName;
 const name = (dice: Dice) => pick(NAMES, dice) as string;
+const NO_BEHAVIOUR: Behaviour = { name: "none" as BehaviourName, inputs: [], rules: [] };
+const behaviour = (project: Project, dice: Dice) => pick(project.behaviours ?? [], dice) ?? NO_BEHAVIOUR;
+const stageName = (project: Project, dice: Dice) => (pick(project.stages ?? [], dice)?.name ?? "none") as StageName;
+const rule = (project: Project, dice: Dice, named: string): Rule => {
+  const { inputs, rules } = behaviour(project, dice);
+  const input = pick(inputs, dice)?.name ?? "none";
+  const when = pick<Condition[]>(
+    [
+      [],
+      [{ input, is: "pressed" }],
+      [{ input, is: true }],
+      [{ input, above: dice(9) }],
+      [{ showing: [pick(rules, dice)?.name ?? "none"] }],
+    ],
+    dice,
+  ) as Condition[];
+  const keep = pick(["while", "whole", 120] as const, dice);
+  return { name: named, when, play: dice(2) === 0 ? clip(project, dice) : action(project, dice), ...(keep ? { keep } : {}) };
+};
 const refs = (project: Project, dice: Dice): FrameRef[] => {
   const all = project.sources.flatMap((each) => each.frames.map((frame) => frameRef(each, frame)));
   return Array.from({ length: dice(5) }, () => pick(all, dice)).filter((ref) => ref !== undefined);
@@ -179,6 +204,53 @@ const EDITS: Readonly<Record<string, RandomEdit>> = {
       frameNames: pick(["{name}", "{clip}-{step:2}", "{source}", "{toString}$&"], d) as string,
       data: { times: d(2) === 0 },
     }),
+  rehearsal: (p, d) => {
+    const roles = { stand: clip(p, d), move: d(2) === 0 ? action(p, d) : clip(p, d), jump: null, fall: null, acts: [clip(p, d)] };
+    const { behaviour, stage } = proposed(p, roles, name(d));
+    return edits.addRehearsal(p, behaviour, stage);
+  },
+  renameBehaviour: (p, d) => edits.renameBehaviour(p, behaviour(p, d).name, name(d)),
+  removeBehaviour: (p, d) => (d(3) === 0 ? edits.removeBehaviour(p, behaviour(p, d).name) : p),
+  addInput: (p, d) => edits.addInput(p, behaviour(p, d).name, (["button", "switch", "number"] as const)[d(3)] ?? "button", name(d)),
+  renameInput: (p, d) => edits.renameInput(p, behaviour(p, d).name, pick(behaviour(p, d).inputs, d)?.name ?? "none", name(d)),
+  removeInput: (p, d) => edits.removeInput(p, behaviour(p, d).name, pick(behaviour(p, d).inputs, d)?.name ?? "none"),
+  addRule: (p, d) => edits.addRule(p, behaviour(p, d).name, rule(p, d, name(d)), d(5)),
+  setRule: (p, d) => {
+    const { name: of, rules } = behaviour(p, d);
+    const { name: _name, ...change } = rule(p, d, "any");
+    return edits.setRule(p, of, pick(rules, d)?.name ?? "none", { ...change, cutBy: [pick(rules, d)?.name ?? "none"] });
+  },
+  renameRule: (p, d) => edits.renameRule(p, behaviour(p, d).name, pick(behaviour(p, d).rules, d)?.name ?? "none", name(d)),
+  moveRule: (p, d) => edits.moveRule(p, behaviour(p, d).name, pick(behaviour(p, d).rules, d)?.name ?? "none", d(5)),
+  duplicateRule: (p, d) => edits.duplicateRule(p, behaviour(p, d).name, pick(behaviour(p, d).rules, d)?.name ?? "none"),
+  removeRule: (p, d) => edits.removeRule(p, behaviour(p, d).name, pick(behaviour(p, d).rules, d)?.name ?? "none"),
+  stage: (p, d) =>
+    edits.addStage(p, { ...stageFor(p, null, d(2) === 0 ? "side" : "above"), name: name(d) as StageName, behaviour: behaviour(p, d).name }),
+  setStage: (p, d) =>
+    edits.setStage(p, stageName(p, d), {
+      body: d(2) === 0 ? null : mark(p, d),
+      extras: [{ name: name(d), play: clip(p, d), facing: "w", x: d(300), y: d(200) }],
+      effects: [{ name: name(d), play: action(p, d), point: mark(p, d), speed: d(90), reach: d(90) }],
+      zones: [{ name: name(d), area: { x: d(90), y: d(90), w: 1 + d(90), h: 1 + d(90) }, on: "entering" }],
+      hits: [{ ours: mark(p, d), theirs: mark(p, d) }],
+    }),
+  renameStage: (p, d) => edits.renameStage(p, stageName(p, d), name(d)),
+  removeStage: (p, d) => (d(3) === 0 ? edits.removeStage(p, stageName(p, d)) : p),
+  drive: (p, d) => {
+    const input = pick(behaviour(p, d).inputs, d)?.name ?? "none";
+    const drive: Drive = {
+      name: name(d),
+      behaviour: behaviour(p, d).name,
+      stage: stageName(p, d),
+      length: 100 + d(900),
+      keys: [{ at: d(100), down: true, input }],
+      track: [{ at: d(100), press: input }],
+      account: [],
+    };
+    return edits.keepDrive(p, drive);
+  },
+  setDrive: (p, d) => edits.setDrive(p, pick(p.drives ?? [], d)?.name ?? "none", d(2) === 0 ? { name: name(d) } : { length: 1 + d(500) }),
+  removeDrive: (p, d) => edits.removeDrive(p, pick(p.drives ?? [], d)?.name ?? "none"),
   mend: (p, d) => {
     const finding = pick(findingsOf(p), d);
     return finding?.mend && "apply" in finding.mend ? finding.mend.apply(p) : p;
@@ -238,8 +310,9 @@ describe("hundreds of random edits", () => {
             project = next;
           }
           expect(made).toBeGreaterThan(60);
-          expect(projectFromFile(JSON.parse(text(project)), "saved")).toEqual(project);
           const pictures = new Map(project.sources.flatMap(({ pictures: own }) => own.map((each) => [each.sha256, art] as const)));
+          const [written] = bundleFiles({ project, pictures });
+          expect(readProjectFile(written?.bytes ?? art, "saved")).toEqual(project);
           if ([...pictures.keys()].every((each) => each === sha256))
             expect(readBundle(writeBundle({ project, pictures }), "bundle").project).toEqual(project);
           let back = project;

@@ -1,3 +1,4 @@
+export { looksLikeIndex, namesInOrder } from "./key-order";
 export { leafOf, leafOfQuoted, numberOf } from "./leaf";
 export { type Container, inNoNotation, notationsOf, type ParsedMetadata, parseAs, parseMetadata } from "./notations";
 export { type RepeatedKey, repeatedKey } from "./repeated-key";

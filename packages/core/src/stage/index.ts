@@ -14,3 +14,4 @@ export {
 } from "./rehearsal";
 export { guessedRoles, playables, type Roles } from "./roles";
 export { type Setting, settingOf } from "./setting";
+export { type Walk, type WalkingClip, walkingClip, walkKey, walkOf } from "./walk";

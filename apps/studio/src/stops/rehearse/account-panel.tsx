@@ -10,7 +10,8 @@ import { useElementSize } from "../../ui/element-size";
 import { onThemeChange } from "../../ui/theme-now";
 import { thenDrive } from "./drive-bar";
 import { LANES_HEIGHT, lanesOf, paintLanes, spanShown, timeAtX } from "./lanes";
-import { countOfRows, endTime, playDrive, rowsOf, type Session, shownTime, stayAt, useSession } from "./session";
+import { playKept } from "./recording";
+import { countOfRows, endTime, rowsOf, type Session, shownTime, stayAt, useSession } from "./session";
 
 /** What showed when and why, as lanes in time; a moment that is pointed at stands on the stage, one that is clicked stays. */
 export function AccountPanel() {
@@ -28,7 +29,7 @@ export function AccountPanel() {
                 This is right now
               </Button>
             )}
-            <Button className="min-h-6" onClick={() => thenDrive(() => playDrive(drive))}>
+            <Button className="min-h-6" onClick={() => thenDrive(() => playKept(drive))}>
               Play it
             </Button>
             <Trim />

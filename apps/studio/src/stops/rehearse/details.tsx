@@ -20,7 +20,10 @@ export function Details() {
     <>
       {behaviour && <RulesDetail behaviour={behaviour} />}
       {behaviour && (
-        <PlaceFindings label="Findings on this behaviour" at={(place) => place.stop === "rehearse" && place.behaviour === behaviour.name} />
+        <PlaceFindings
+          label="Findings on this behaviour"
+          at={(place) => place.stop === "rehearse" && !place.stage && place.behaviour === behaviour.name}
+        />
       )}
       {behaviour && <InputsDetail behaviour={behaviour} stage={stage} />}
       <KeysDetail stage={stage} behaviour={behaviour} />

@@ -1,22 +1,25 @@
-/** Drawing zones and platforms on the stage. */
+/** Drawing zones and platforms on the stage, and moving what is there. */
 import { setStage } from "@caravan/core/edit";
 import { type Area, freeName, type Stage } from "@caravan/core/model";
 import { type PointerEvent, useRef } from "react";
 import { create } from "zustand";
 import { act } from "../../project/act";
+import { draggedArea, type Grab, grabAt, LEAST_SIDE, stageWith } from "./grab";
+import { useSession } from "./session";
 import { worldPoint } from "./world-point";
 
 interface Drawing {
   /** What the next drag on the stage draws; null while the pointer leads the figure. */
   readonly drawing: "zone" | "platform" | null;
+  /** Whether drags move what is on the stage instead, until that is ended. */
+  readonly moving: boolean;
+  /** What is held, and where it is now; the project learns of it when it is let go. */
+  readonly held: { readonly grab: Grab; readonly area: Area } | null;
   /** The zone that is worked on, by name. */
   readonly chosen: string | null;
 }
 
-export const useDrawing = create<Drawing>(() => ({ drawing: null, chosen: null }));
-
-/** Areas narrower or lower than this, in px of the game, are a click and not a drag. */
-const LEAST = 3;
+export const useDrawing = create<Drawing>(() => ({ drawing: null, moving: false, held: null, chosen: null }));
 
 /** What a drag on the stage does while something is to be drawn. */
 export function useDrawnArea(canvas: React.RefObject<HTMLCanvasElement | null>, stage: Stage, scale: number) {
@@ -42,7 +45,7 @@ export function useDrawnArea(canvas: React.RefObject<HTMLCanvasElement | null>, 
         w: Math.abs(end.x - start.x),
         h: Math.abs(end.y - start.y),
       };
-      if (area.w < LEAST || area.h < LEAST) return;
+      if (area.w < LEAST_SIDE || area.h < LEAST_SIDE) return;
       const { drawing } = useDrawing.getState();
       if (drawing) putArea(stage, drawing, area);
       useDrawing.setState({ drawing: null });
@@ -50,6 +53,38 @@ export function useDrawnArea(canvas: React.RefObject<HTMLCanvasElement | null>, 
     onPointerCancel: () => {
       from.current = null;
     },
+  };
+}
+
+/** So near to an edge, in CSS pixels, a pointer takes hold of it. */
+const REACH = 6;
+
+/** What a drag on the stage does while things are to be moved. */
+export function useMovedThings(canvas: React.RefObject<HTMLCanvasElement | null>, stage: Stage, scale: number) {
+  const pointOf = (event: PointerEvent<HTMLCanvasElement>) => worldPoint(event, canvas.current, stage, scale);
+  const letGo = () => useDrawing.setState({ held: null });
+  return {
+    onPointerDown: (event: PointerEvent<HTMLCanvasElement>) => {
+      const { setting } = useSession.getState();
+      const grab = event.button === 0 && setting ? grabAt(setting, pointOf(event), REACH / scale) : null;
+      if (!grab) return;
+      event.currentTarget.setPointerCapture(event.pointerId);
+      const { list, place, area } = grab;
+      useDrawing.setState({ held: { grab, area }, chosen: list === "zones" ? (stage.zones[place]?.name ?? null) : null });
+    },
+    onPointerMove: (event: PointerEvent<HTMLCanvasElement>) => {
+      const { held } = useDrawing.getState();
+      if (held) useDrawing.setState({ held: { ...held, area: draggedArea(held.grab, pointOf(event)) } });
+    },
+    onPointerUp: () => {
+      const { held } = useDrawing.getState();
+      letGo();
+      if (!held) return;
+      const { list } = held.grab;
+      act(setStage, stage.name, { [list]: stageWith(stage, held.grab, held.area)[list] });
+    },
+    onPointerCancel: letGo,
+    onLostPointerCapture: letGo,
   };
 }
 

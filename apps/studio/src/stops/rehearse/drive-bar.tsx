@@ -1,15 +1,14 @@
 "use client";
 
-import { keepDrive, setDrive } from "@caravan/core/edit";
+import { setDrive } from "@caravan/core/edit";
 import type { Stage } from "@caravan/core/model";
 import { Circle, Pause, Play, RotateCcw, Square, StepBack, StepForward } from "lucide-react";
-import { act } from "../../project/act";
 import { currentProject, edit } from "../../project/open-project";
 import { Button, IconButton } from "../../ui/button";
 import { Choice } from "../../ui/choice";
-import { say } from "../../ui/notices";
 import { TextField } from "../../ui/text-field";
-import { driven, record, restart, stepPicture, togglePause, useSession } from "./session";
+import { toggleRecording } from "./recording";
+import { restart, stepPicture, togglePause, useSession } from "./session";
 import { focusStage } from "./stage-view";
 
 const SPEEDS = [
@@ -81,22 +80,4 @@ export function DriveBar({ stage }: { stage: Stage }) {
 export function thenDrive(run: () => void): void {
   focusStage();
   run();
-}
-
-/** Begins to record, or keeps what was recorded under a free name. */
-export function toggleRecording(): void {
-  if (!useSession.getState().recording) {
-    record();
-    return;
-  }
-  useSession.setState({ recording: false, running: false });
-  const made = driven(`drive ${(currentProject().drives?.length ?? 0) + 1}`);
-  if (!made || made.keys.length === 0) {
-    say({ tone: "plain", text: "Nothing was driven, so nothing was kept. Record, then drive with the keys." });
-    return;
-  }
-  if (!act(keepDrive, made)) return;
-  const kept = currentProject().drives?.at(-1);
-  if (kept) useSession.setState({ drive: kept });
-  say({ tone: "good", text: `Kept as ${kept?.name}. Type over its name to give it another.` });
 }

@@ -3,9 +3,9 @@
 import type { Stage } from "@caravan/core/model";
 import { useEffect } from "react";
 import { type Binding, useKeys } from "../../ui/keys";
-import { toggleRecording } from "./drive-bar";
 import { pollGamepad } from "./gamepad";
 import { chordOfCode, controlOf, nameOfControl } from "./keys-of-stage";
+import { toggleRecording } from "./recording";
 import { control, restart, stepPicture, togglePause, useSession } from "./session";
 import { toggleWholeStage } from "./stage-view";
 

@@ -1,20 +1,13 @@
 "use client";
 
 import { setStage } from "@caravan/core/edit";
-import { type Clip, type Facing, findFrame, originOf, type Project, type Stage } from "@caravan/core/model";
-import { type Feet, feetOf, footFrame, slides, steadySpeed, worstSlide } from "@caravan/core/stage";
-import { useEffect, useState } from "react";
+import type { Clip, Project, Stage } from "@caravan/core/model";
+import { type Feet, slides, type Walk, walkingClip, walkKey, worstSlide } from "@caravan/core/stage";
+import { useMemo } from "react";
 import { act } from "../../project/act";
-import { drawnFrames } from "../../project/drawn-frames";
+import { useSeenArt } from "../../project/seen-art";
 import { Button } from "../../ui/button";
 import { useSession } from "./session";
-
-interface Walk {
-  readonly clip: Clip;
-  readonly feet: Feet;
-  /** Above 0 where it goes along +x. */
-  readonly steady: { readonly speed: number; readonly worst: number };
-}
 
 /** Feet against ground: how far planted feet slide at the stage's speed, and the speed at which they would not. */
 export function FeetCard() {
@@ -71,45 +64,9 @@ function SlideChart({ feet, now, steady }: { feet: Feet; now: number; steady: nu
   );
 }
 
-/** The clip that walks to the side, and its feet; null while its art is being read, or where it has no feet that go back. */
-function useWalk(project: Project | null, stage: Stage | null): Walk | null {
-  const [walk, setWalk] = useState<Walk | null>(null);
-  const clip = project && stage ? walkOf(project, stage) : null;
-  useEffect(() => {
-    if (!project || !clip) {
-      setWalk(null);
-      return;
-    }
-    let wanted = true;
-    const placed = clip.steps.flatMap(({ frame }) => findFrame(project, frame) ?? []);
-    if (placed.length !== clip.steps.length) return;
-    drawnFrames(placed)
-      .then((drawn) => {
-        const frames = drawn.map((each, k) => {
-          const { source, frame } = placed[k] as (typeof placed)[number];
-          return footFrame(each, originOf(source, frame), clip.steps[k]?.duration ?? 0);
-        });
-        const feet = feetOf(frames);
-        const steady = steadySpeed(feet);
-        if (wanted) setWalk(steady ? { clip, feet, steady } : null);
-      })
-      // Art that cannot be read is reported where it is shown.
-      .catch(() => wanted && setWalk(null));
-    return () => {
-      wanted = false;
-    };
-  }, [clip, project]);
-  return walk && walk.clip === clip ? walk : null;
-}
-
-/** What the rule plays to the side that asks for the speed that the stage feeds. */
-function walkOf(project: Project, stage: Stage): Clip | null {
-  const behaviour = project.behaviours?.find(({ name }) => name === stage.behaviour);
-  const rule = behaviour?.rules.find(
-    ({ off, when }) => !off && when.some((each) => "input" in each && each.input === stage.feeds.speed && "above" in each),
-  );
-  const action = project.actions.find(({ name }) => (name as string) === rule?.play);
-  const sideways: readonly Facing[] = ["e", "w"];
-  const petal = sideways.map((facing) => action?.facings[facing]).find((each) => each);
-  return project.clips.find(({ name }) => (name as string) === (petal?.clip ?? rule?.play) && name) ?? null;
+/** What was seen of the feet that walk on this stage; null while their art is being read, or where they never go back. */
+function useWalk(project: Project | null, stage: Stage | null): { clip: Clip; feet: Feet; steady: NonNullable<Walk["steady"]> } | null {
+  const walking = useMemo(() => (project && stage ? walkingClip(project, stage) : null), [project, stage]);
+  const walk = useSeenArt(({ walks }) => (walking ? walks.get(walkKey(walking)) : undefined));
+  return walking && walk?.steady ? { clip: walking.clip, feet: walk.feet, steady: walk.steady } : null;
 }

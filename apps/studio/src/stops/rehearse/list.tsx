@@ -12,7 +12,8 @@ import { ListHeading, RowList, rowAt } from "../../ui/row-list";
 import { type Menu, WithMenu } from "../../ui/with-menu";
 import { FeetCard } from "./feet-card";
 import { proposeAnother } from "./propose";
-import { playDrive, runDrive, useSession } from "./session";
+import { playKept, runKept } from "./recording";
+import { useSession } from "./session";
 import { focusStage } from "./stage-view";
 
 /** Behaviours, the stages on which they are rehearsed, and the drives that were kept. */
@@ -111,8 +112,8 @@ function openDrive(drive: Drive): void {
   if (currentProject().stages?.some(({ name }) => name === drive.stage)) {
     useView.setState({ stageName: drive.stage });
     // The scene follows the view; the drive is played on it.
-    setTimeout(() => runDrive(drive));
-  } else runDrive(drive);
+    setTimeout(() => runKept(drive));
+  } else runKept(drive);
 }
 
 function behaviourMenu(name: string | undefined): Menu | null {
@@ -135,7 +136,7 @@ function driveMenu(drives: readonly Drive[], name: string | undefined): Menu | n
   const drive = drives.find((each) => each.name === name);
   if (!drive) return null;
   return [
-    { label: "Play it", run: () => playDrive(drive) },
+    { label: "Play it", run: () => playKept(drive) },
     { label: "Rename", run: () => renameDrive(drive) },
     null,
     { label: "Remove the drive", run: () => act(removeDrive, drive.name) },

@@ -15,10 +15,12 @@ import { AreaFields, EffectFields, ExtraFields, HitFields, Item, ZoneFields } fr
 export function OnStageDetail({ stage }: { stage: Stage }) {
   const project = useProject((each) => each);
   const drawing = useDrawing((state) => state.drawing);
+  const moving = useDrawing((state) => state.moving);
+  const things = stage.zones.length + stage.platforms.length + stage.extras.length;
   // By pointer the next drag draws it; by keys it stands before the figure at once, to be changed by its numbers.
   const begin = ({ detail }: MouseEvent, what: "zone" | "platform") => {
     if (detail === 0) putArea(stage, what, beforeFigure(stage));
-    else useDrawing.setState({ drawing: drawing === what ? null : what });
+    else useDrawing.setState({ drawing: drawing === what ? null : what, moving: false });
   };
   return (
     <Detail title="On the stage">
@@ -29,6 +31,15 @@ export function OnStageDetail({ stage }: { stage: Stage }) {
         <Button className="min-h-6" aria-pressed={drawing === "platform"} onClick={(event) => begin(event, "platform")}>
           Draw a platform
         </Button>
+        {things > 0 && (
+          <Button
+            className="min-h-6"
+            aria-pressed={moving}
+            onClick={() => useDrawing.setState({ moving: !moving, drawing: null, held: null })}
+          >
+            Move things
+          </Button>
+        )}
         <Button className="min-h-6" onClick={() => addEffect(project, stage)}>
           New effect
         </Button>
@@ -44,6 +55,11 @@ export function OnStageDetail({ stage }: { stage: Stage }) {
       {drawing && (
         <p role="status" className="mb-2 text-small text-now-text">
           Drag over the stage to draw the {drawing}.
+        </p>
+      )}
+      {moving && !drawing && (
+        <p role="status" className="mb-2 text-small text-now-text">
+          Drag zones, platforms and others over the stage; drag an edge to change a size. Esc ends it.
         </p>
       )}
       <div className="flex flex-col gap-2">

@@ -11,7 +11,8 @@ import { IconButton } from "../../ui/button";
 import { useElementSize } from "../../ui/element-size";
 import { useKeys } from "../../ui/keys";
 import { onThemeChange } from "../../ui/theme-now";
-import { useDrawing, useDrawnArea } from "./drawing";
+import { useDrawing, useDrawnArea, useMovedThings } from "./drawing";
+import { stageWith } from "./grab";
 import { controlOf, nameOfControl, printedOn } from "./keys-of-stage";
 import { type Aids, framesOfStage, paintMoment, type StageInks } from "./paint-stage";
 import { control, lookThere, rehearsalAt, type Session, shownTime, useSession } from "./session";
@@ -71,7 +72,8 @@ export function StageView({ stage }: { stage: Stage }) {
   }, []);
   const walking = useWalking(canvas, stage, zoom / density);
   const drawing = useDrawnArea(canvas, stage, zoom / density);
-  const armed = useDrawing((state) => state.drawing !== null);
+  const arranging = useMovedThings(canvas, stage, zoom / density);
+  const armed = useDrawing((state) => (state.drawing !== null ? "drawing" : state.moving ? "moving" : null));
   return (
     <div
       className={
@@ -81,6 +83,7 @@ export function StageView({ stage }: { stage: Stage }) {
       }
     >
       {look.whole && <WholeKeys />}
+      {armed && <ArmedKeys />}
       <div ref={room} className="relative flex min-h-0 grow items-center justify-center overflow-hidden">
         <canvas
           ref={canvas}
@@ -92,9 +95,9 @@ export function StageView({ stage }: { stage: Stage }) {
           aria-describedby="rehearsal-reading"
           width={Math.round(stage.size.w * zoom)}
           height={Math.round(stage.size.h * zoom)}
-          className={`block shrink-0 touch-none ${armed ? "cursor-crosshair" : ""}`}
+          className={`block shrink-0 touch-none ${armed === "drawing" ? "cursor-crosshair" : armed ? "cursor-move" : ""}`}
           style={{ width: (stage.size.w * zoom) / density, height: (stage.size.h * zoom) / density }}
-          {...(armed ? drawing : walking)}
+          {...(armed === "drawing" ? drawing : armed ? arranging : walking)}
         />
         <HeldKeys stage={stage} />
         <div className="absolute top-2 right-2 flex items-center gap-1.5">
@@ -119,11 +122,18 @@ function WholeKeys() {
   return null;
 }
 
+function ArmedKeys() {
+  const end = () => useDrawing.setState({ drawing: null, moving: false, held: null });
+  useKeys("Drawing and moving", [{ keys: "Escape", label: "End it", run: end }], { scope: "surface" });
+  return null;
+}
+
 /** Paints whenever something that is seen has changed. */
 function usePainting(canvas: React.RefObject<HTMLCanvasElement | null>, zoom: number): void {
   const setting = useSession((session) => session.setting);
   const look = useStageLook();
   const chosen = useDrawing((state) => state.chosen);
+  const held = useDrawing((state) => state.held);
   useEffect(() => {
     if (!setting) return;
     const { project } = setting;
@@ -146,7 +156,9 @@ function usePainting(canvas: React.RefObject<HTMLCanvasElement | null>, zoom: nu
       const at = shownTime(session);
       const shown = session.pointed === null && session.stay === null ? session.end : rehearsalAt(session, at);
       if (!context || !session.setting || !shown || !canvas.current) return;
-      paintMoment(context, session.setting, shown, zoom, inksOf(canvas.current), {
+      const { setting: now } = session;
+      const seen = held ? { ...now, stage: { ...now.stage, ...stageWith(now.stage, held.grab, held.area) } } : now;
+      paintMoment(context, seen, shown, zoom, inksOf(canvas.current), {
         ...look,
         chosen,
         events: look.events ? eventsAt(session, at) : [],
@@ -166,7 +178,7 @@ function usePainting(canvas: React.RefObject<HTMLCanvasElement | null>, zoom: nu
       cancelAnimationFrame(request);
       for (const stop of stops) stop();
     };
-  }, [canvas, zoom, look, chosen]);
+  }, [canvas, zoom, look, chosen, held]);
 }
 
 /** The events that came shortly before a time. */

@@ -7,7 +7,8 @@ import { AccountPanel } from "./account-panel";
 import { DriveBar } from "./drive-bar";
 import { DriveKeys } from "./drive-keys";
 import { Proposing, useAnother } from "./propose";
-import { pass, setScene, useSession } from "./session";
+import { toScene } from "./recording";
+import { pass, useSession } from "./session";
 import { StageView } from "./stage-view";
 
 /** The stage, driven by keys; under it the account of what showed and why. */
@@ -16,7 +17,7 @@ export function Surface() {
   const stage = useView((view) => chosenStage(project, view));
   const another = useAnother();
   const id = useOpenProject((open) => open.id);
-  useEffect(() => setScene(id, project, stage), [id, project, stage]);
+  useEffect(() => toScene(id, project, stage), [id, project, stage]);
   useRunning();
   const known = useSession((session) => session.setting?.stage === stage);
   if (!stage || another) return <Proposing first={!stage} />;

@@ -47,5 +47,6 @@ export const FINDING_WORDS: Record<FindingCode, string> = {
   "rules-chase": "Rules that chase one another",
   "input-unasked": "Inputs nobody asks for",
   "facing-needed": "Facings that a stage needs",
+  "feet-slide": "Feet that slide",
   "no-ticks": "Steps of no ticks",
 };

@@ -1,0 +1,36 @@
+/** Looks at the feet of the stages' walks whenever the project rests, so that sliding ones are found wherever findings are shown. */
+import type { Project } from "@caravan/core/model";
+import { type Walk, type WalkingClip, walkingClip, walkKey, walkOf } from "@caravan/core/stage";
+import { inBackground } from "../ui/in-background";
+import { drawnFrames } from "./drawn-frames";
+import { useOpenProject } from "./open-project";
+import { useSeenArt } from "./seen-art";
+
+/** How long the project rests before its walks are looked at: while an edge is dragged they would be looked at sixty times a second. */
+const REST = 300; // ms
+let resting: ReturnType<typeof setTimeout> | undefined;
+
+useOpenProject.subscribe(({ project }, before) => {
+  if (project === before.project) return;
+  clearTimeout(resting);
+  if (project.stages?.length) resting = setTimeout(() => inBackground(lookAtWalks(project)), REST);
+});
+
+/** Looks at the feet of every stage's walk that was not looked at as it is now. What is of no stage any more is let go of. */
+async function lookAtWalks(project: Project): Promise<void> {
+  const wanted = new Map<string, WalkingClip>();
+  for (const stage of project.stages ?? []) {
+    const walking = walkingClip(project, stage);
+    if (walking) wanted.set(walkKey(walking), walking);
+  }
+  const { walks } = useSeenArt.getState();
+  const unseen = [...wanted].filter(([key]) => !walks.has(key));
+  if (unseen.length === 0) return;
+  const seen: [string, Walk][] = [];
+  for (const [key, walking] of unseen) {
+    // Art that cannot be read is reported where it is shown.
+    const drawn = await drawnFrames(walking.placed).catch(() => null);
+    if (drawn) seen.push([key, walkOf(walking, drawn)]);
+  }
+  useSeenArt.setState((now) => ({ walks: new Map([...[...now.walks].filter(([key]) => wanted.has(key)), ...seen]) }));
+}

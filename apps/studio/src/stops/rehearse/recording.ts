@@ -1,0 +1,49 @@
+/** Keeping what is recorded. */
+import { keepDrive } from "@caravan/core/edit";
+import type { Drive, Project, Stage } from "@caravan/core/model";
+import { act } from "../../project/act";
+import { currentProject } from "../../project/open-project";
+import { say } from "../../ui/notices";
+import { driven, playDrive, record, runDrive, setScene, useSession } from "./session";
+
+/** Begins to record, or keeps what was recorded under a free name. */
+export function toggleRecording(): void {
+  if (useSession.getState().recording) {
+    const kept = keepRecording();
+    if (kept) useSession.setState({ drive: kept });
+    else say({ tone: "plain", text: "Nothing was driven, so nothing was kept. Record, then drive with the keys." });
+  } else record();
+}
+
+/** Keeps the recording that goes on, as before something else is played; null if none does, or nothing was driven. */
+export function keepRecording(): Drive | null {
+  if (!useSession.getState().recording) return null;
+  useSession.setState({ recording: false, running: false });
+  const made = driven(`drive ${(currentProject().drives?.length ?? 0) + 1}`);
+  if (!made || made.keys.length === 0 || !act(keepDrive, made)) return null;
+  const kept = currentProject().drives?.at(-1) ?? null;
+  if (kept) say({ tone: "good", text: `Kept as ${kept.name}. Type over its name to give it another.` });
+  return kept;
+}
+
+/** Plays a drive from its start; what is being recorded is kept before. */
+export function playKept(drive: Drive): void {
+  keepRecording();
+  playDrive(drive);
+}
+
+/** Plays a drive to its end at once; what is being recorded is kept before. */
+export function runKept(drive: Drive): void {
+  keepRecording();
+  runDrive(drive);
+}
+
+/** Goes to a stage; what is being recorded on another one is kept before. */
+export function toScene(id: string | null, project: Project, stage: Stage | null): void {
+  const { recording, project: before, setting } = useSession.getState();
+  if (recording && setting && setting.stage.name !== stage?.name) {
+    if (before === id) keepRecording();
+    else say({ tone: "plain", text: "Another project is open: what was being recorded in the one before was not kept." });
+  }
+  setScene(id, project, stage);
+}

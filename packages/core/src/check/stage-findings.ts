@@ -1,0 +1,41 @@
+/** What looks wrong about stages: a figure that walks at another speed than its feet do. */
+import { setStage } from "../edit";
+import type { Project, Stage } from "../model";
+import { walkingClip, walkKey, worstSlide } from "../stage";
+import type { SeenArt } from "./art-findings";
+import type { Finding } from "./finding";
+
+/** A slide of so much a step is seen, in px. */
+const SEEN = 1;
+/** Where planted feet still slide by more than this at the best of speeds, they were not told apart well enough to say anything. */
+const SURE = 2;
+
+/** Of walks whose pixels were looked at. Cost: O(steps) a stage. */
+export function stageFindings(project: Project, { walks }: SeenArt): Finding[] {
+  return (project.stages ?? []).flatMap((stage) => slidingFeet(project, stage, walks));
+}
+
+function slidingFeet(project: Project, stage: Stage, walks: SeenArt["walks"]): Finding[] {
+  const walking = walkingClip(project, stage);
+  const walk = walking && walks.get(walkKey(walking));
+  if (!walking || !walk?.steady || walk.steady.worst > SURE) return [];
+  const steady = Math.abs(walk.steady.speed);
+  const { speed } = stage.movement;
+  const worst = worstSlide(walk.feet, speed * Math.sign(walk.steady.speed));
+  if (worst <= Math.max(SEEN, walk.steady.worst)) return [];
+  return [
+    {
+      code: "feet-slide",
+      severity: "warning",
+      where: `stage "${stage.name}"`,
+      message: `Planted feet of ${walking.clip.name} slide by up to ${px(worst)} a step at ${speed} px/s; at ${steady} px/s by ${px(walk.steady.worst)}.`,
+      place: { stop: "rehearse", behaviour: stage.behaviour, stage: stage.name },
+      mend: {
+        label: `Walk at ${steady} px/s`,
+        apply: (current) => setStage(current, stage.name, { movement: { ...stage.movement, speed: steady } }),
+      },
+    },
+  ];
+}
+
+const px = (value: number): string => `${Number(value.toFixed(1))} px`;

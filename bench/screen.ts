@@ -124,7 +124,7 @@ async function largeSheet(page: Page): Promise<void> {
   await act(page, "Clips to Frames", () => stop("2", "Frames"));
   await act(page, "Frames to Sources", () => stop("1", "Sources"));
   await act(page, "Sources to Ship, packed and proved", async () => {
-    await stop("5", "Ship");
+    await stop("6", "Ship");
     await page
       .getByText(/every pixel/i)
       .first()

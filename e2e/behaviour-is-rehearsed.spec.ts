@@ -190,6 +190,9 @@ test("the slide of feet is shown, and one click walks at the speed at which they
   await page.getByRole("textbox", { name: "top speed, px/s" }).fill("55");
   await page.keyboard.press("Enter");
   await expect(card).toContainText("Feet slide 2.5 px a step");
+  await goTo(page, "Ship");
+  await expect(page.getByText("Planted feet of lamp-walk-e slide by up to 2.5 px a step at 55 px/s; at 30 px/s by 0 px.")).toBeVisible();
+  await goTo(page, "Rehearse");
   await card.getByRole("button", { name: "Walk at 30 px/s" }).click();
   await expect(card).toContainText("They slide 0 px at most");
 });
@@ -243,4 +246,77 @@ test("behaviour, stage and drive are in the file that is saved", async ({ page }
   expect(project.behaviours?.map(({ rules }) => rules.map(({ name }) => name))).toEqual([["hero-strike", "hero-walk", "hero-idle"]]);
   expect(project.stages?.map(({ behaviour }) => behaviour)).toEqual(project.behaviours?.map(({ name }) => name));
   expect(project.drives?.[0]?.track.some((entry) => "press" in entry && entry.press === "hero-strike")).toBe(true);
+});
+
+test("zones and others are dragged over the stage, by an edge to another size; the figure stays where it is meanwhile", async ({
+  page,
+}) => {
+  await openStudio(page);
+  await goTo(page, "Rehearse");
+  await expectRule(page, "stand");
+  await page.getByRole("button", { name: "Move things" }).click();
+  const stage = page.getByTestId("rehearsal");
+  const box = (await stage.boundingBox()) as { x: number; y: number; width: number };
+  const zoom = box.width / 320;
+  // The camera stands with its corner at 0, 78 of the world while the figure is at its start.
+  const drag = async (from: readonly [number, number], to: readonly [number, number]) => {
+    const on = ([x, y]: readonly [number, number]) => [box.x + x * zoom, box.y + (y - 78) * zoom] as const;
+    await page.mouse.move(...on(from));
+    await page.mouse.down();
+    await page.mouse.move(...on(to), { steps: 6 });
+    await page.mouse.up();
+  };
+  const side = (name: string) => page.getByRole("textbox", { name, exact: true });
+  await drag([224, 160], [204, 170]);
+  await expect(side("x of near the lamp")).toHaveValue("194");
+  await expect(side("y of near the lamp")).toHaveValue("160");
+  await drag([250, 182], [270, 182]);
+  await expect(side("width of near the lamp")).toHaveValue("76");
+  await expect(side("x of near the lamp")).toHaveValue("194");
+  await drag([242, 170], [222, 186]);
+  await expect(side("x of fire")).toHaveValue("222");
+  await expect(side("y of fire")).toHaveValue("192");
+  await expectRule(page, "stand");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("button", { name: "Move things" })).toHaveAttribute("aria-pressed", "false");
+  for (let k = 0; k < 3; k++) await page.keyboard.press("Control+z");
+  await expect(side("x of near the lamp")).toHaveValue("214");
+  await expect(side("x of fire")).toHaveValue("242");
+});
+
+test("a recording that goes on is kept before another drive is played", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Rehearse");
+  const drives = page.getByRole("list", { name: "Drives" }).getByRole("button");
+  await page.keyboard.press("r");
+  await page.keyboard.down("ArrowRight");
+  await expectRule(page, "walk");
+  await page.keyboard.up("ArrowRight");
+  await expectRule(page, "halt");
+  await drives.first().click();
+  await expect(page.getByText("Kept as drive 2")).toBeVisible();
+  await expect(drives).toHaveCount(2);
+  await expect(page.getByTestId("rehearsal")).toHaveAttribute("data-at", "20000");
+});
+
+test("a gamepad drives: its stick goes, its first button is the first act", async ({ page }) => {
+  await page.addInitScript(() => {
+    const pad = { connected: true, axes: [0, 0], buttons: Array.from({ length: 16 }, () => ({ pressed: false })) };
+    Object.assign(window, { pad });
+    navigator.getGamepads = () => [pad as unknown as Gamepad];
+  });
+  await withClips(page);
+  await propose(page);
+  await expectRule(page, "hero-idle");
+  const work = (axes: number[], pressed: boolean) =>
+    page.evaluate(
+      ([x, y, down]) => Object.assign((window as unknown as { pad: object }).pad, { axes: [x, y], buttons: [{ pressed: down === 1 }] }),
+      [...axes, pressed ? 1 : 0],
+    );
+  await work([0.9, 0], false);
+  await expectRule(page, "hero-walk");
+  await work([0, 0], false);
+  await expectRule(page, "hero-idle");
+  await work([0, 0], true);
+  await expectRule(page, "hero-strike");
 });

@@ -5,8 +5,6 @@ import { coverageOf, crop, drawnPart } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
 import { choose, goTo, openStudio, png, problemOn, typeNumber } from "./studio";
 
-test.use({ moving: true });
-
 const steps = (page: Page) => page.getByRole("button", { name: /^Step \d+:/ });
 const framesShown = async (page: Page) =>
   (await steps(page).evaluateAll((all) => all.map((each) => each.getAttribute("aria-label") ?? ""))).map((label) =>
@@ -87,7 +85,7 @@ test("speed can be said in three ways, and all agree", async ({ page }) => {
   await expect(problemOn(page)).toContainText("Type a number from");
 });
 
-test("a clip plays once, in a loop, or back and forth", async ({ page }) => {
+test("a clip plays once, in a loop, or back and forth", { tag: "@moving" }, async ({ page }) => {
   const reading = page.getByTestId("reading");
   await page.getByRole("radio", { name: "Once" }).click();
   await choose(page, page.getByRole("combobox", { name: "then" }), "hide");
@@ -101,7 +99,7 @@ test("a clip plays once, in a loop, or back and forth", async ({ page }) => {
   await expect(page.getByRole("button", { name: "Undo: play walk-e back and forth" })).toBeVisible();
 });
 
-test("the player steps back and forth and says where it stands", async ({ page }) => {
+test("the player steps back and forth and says where it stands", { tag: "@moving" }, async ({ page }) => {
   const { keyboard } = page;
   await page.getByRole("region", { name: "Ribbons" }).focus();
   await steps(page).nth(2).click();
@@ -133,7 +131,7 @@ test("names stay unique, and an empty clip is told and can be mended at Ship", a
   await expect(page.getByTestId("proof")).toContainText("296 frames in, 296 out");
 });
 
-test("the player draws the very pixels of the step, at a whole zoom", async ({ page }) => {
+test("the player draws the very pixels of the step, at a whole zoom", { tag: "@moving" }, async ({ page }) => {
   await page.getByRole("checkbox", { name: "Origin" }).click();
   await steps(page).nth(3).click();
   await page.getByRole("button", { name: "Pause" }).click();

@@ -9,7 +9,10 @@ import { type BrowserContext, test as base, chromium } from "@playwright/test";
 import { BROWSER } from "./browser";
 
 interface Each {
-  /** Whether the player moves by itself. It stands still where motion is not the subject: drawing it takes half of a core. */
+  /**
+   * Whether the player moves by itself; a single test says so with the tag `@moving`. It stands still where motion is not the subject: drawing
+   * it takes half of a core.
+   */
   readonly moving: boolean;
   /** A context of the test's own, for options that a context is born with. */
   readonly ownContext: boolean;
@@ -60,7 +63,7 @@ export const test = base.extend<Each, ForWorker>({
     await use(warm);
     await Promise.all(warm.pages().map((page) => page.close()));
   },
-  page: async ({ context, moving, firstVisit, colorScheme, baseURL }, use) => {
+  page: async ({ context, moving, firstVisit, colorScheme, baseURL }, use, { tags }) => {
     const page = await context.newPage();
     if (!firstVisit) await page.addInitScript(() => localStorage.setItem("caravan-met", "yes"));
     const session = await context.newCDPSession(page);
@@ -69,7 +72,10 @@ export const test = base.extend<Each, ForWorker>({
       storageTypes: "indexeddb,local_storage,file_systems",
     });
     await session.detach();
-    await page.emulateMedia({ reducedMotion: moving ? "no-preference" : "reduce", colorScheme: colorScheme ?? "light" });
+    await page.emulateMedia({
+      reducedMotion: moving || tags.includes("@moving") ? "no-preference" : "reduce",
+      colorScheme: colorScheme ?? "light",
+    });
     await use(page);
   },
 });

@@ -2,8 +2,6 @@ import { clearPixels, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
 import { atlasOf, dropAndCut, figureSheet, filesOf, goTo, openEmpty, typeNumber } from "./studio";
 
-test.use({ moving: true });
-
 const CELL = { w: 32, h: 40 };
 const frame = (page: Page, name: string) => page.getByRole("option", { name: new RegExp(`^${name}(,|$)`) });
 
@@ -41,7 +39,7 @@ test("by click on the sheet and in the tray, in picking order, with Shift a run"
   await expect(page.getByRole("button", { name: /^Step 0: hero\/4/ })).toBeVisible();
 });
 
-test("the wheel zooms to the pointer, a drag moves the sheet and picks nothing", async ({ page }) => {
+test("the wheel zooms to the pointer, a drag moves the sheet and picks nothing", { tag: "@moving" }, async ({ page }) => {
   const { x, y } = await cellOnScreen(page, 3, 2);
   await page.mouse.move(x, y);
   await page.mouse.wheel(0, -120);

@@ -1,7 +1,5 @@
 import { expect, type Locator, type Page, test } from "./fixtures";
-import { dropAndCut, figureSheet, openStudio, startProject } from "./studio";
-
-test.use({ moving: true });
+import { dropAndCut, figureSheet, openEmpty, openStudio } from "./studio";
 
 /** Presses Tab until what is meant has the focus, as someone without a mouse does. */
 async function tabTo(page: Page, target: Locator): Promise<void> {
@@ -32,9 +30,8 @@ async function clipByKeys(page: Page, name: string, rows: number): Promise<void>
   await page.keyboard.press("Escape");
 }
 
-test.beforeEach(({ page }) => openStudio(page));
-
 test("by keys alone: the demo's actions are removed, and made again from the names of their clips", async ({ page }) => {
+  await openStudio(page);
   await page.keyboard.press("3");
   const actions = page.getByRole("list", { name: "Actions" }).getByRole("button");
   await tabTo(page, actions.first());
@@ -53,7 +50,7 @@ test("by keys alone: the demo's actions are removed, and made again from the nam
 });
 
 test("by keys alone: a slipping step is found, dropped, and the clip split in three", async ({ page }) => {
-  await startProject(page);
+  await openEmpty(page);
   await dropAndCut(page, "stride.png", figureSheet(6, 1), 6, 1);
   await clipByKeys(page, "stride", 1);
   await page.keyboard.press("k");
@@ -74,7 +71,7 @@ test("by keys alone: a slipping step is found, dropped, and the clip split in th
 });
 
 test("by keys alone: 20 pictures in 750 ms, once, then gone; 150/150 and 120/80/120/80", async ({ page }) => {
-  await startProject(page);
+  await openEmpty(page);
   await dropAndCut(page, "burst.png", figureSheet(5, 4), 5, 4);
   await clipByKeys(page, "burst", 4);
   await page.keyboard.press("o");
@@ -115,7 +112,7 @@ test("by keys alone: 20 pictures in 750 ms, once, then gone; 150/150 and 120/80/
 });
 
 test("by keys alone: an action by rows, its west mirrored, turned, and all of it put on its feet", async ({ page }) => {
-  await startProject(page);
+  await openEmpty(page);
   await dropAndCut(page, "porter.png", figureSheet(4, 3), 4, 3);
   await clipByKeys(page, "one", 1);
   await tabTo(page, page.getByRole("button", { name: "By rows …" }));

@@ -3,8 +3,6 @@ import { clearPixels, type Pixels, paste } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
 import { choose, clipOfRows, delivered, dropAndCut, figureSheet, openEmpty, typeNumber } from "./studio";
 
-test.use({ moving: true });
-
 const steps = (page: Page, clip: string) => page.getByRole("list", { name: `Steps of ${clip}` }).getByRole("button");
 const times = (page: Page, clip: string) =>
   steps(page, clip).evaluateAll((all) => all.map((each) => Number(/([\d.]+) ms$/.exec(each.getAttribute("aria-label") ?? "")?.[1])));
@@ -118,7 +116,7 @@ test("the frame whose foot slips is found by flicking, dropped from that clip on
   expect((await clips(page).allTextContents()).map((text) => text.replace(/[\d.]+ s.*$/, ""))).toHaveLength(4);
 });
 
-test("20 pictures in exactly 750 ms, once, then gone", async ({ page }) => {
+test("20 pictures in exactly 750 ms, once, then gone", { tag: "@moving" }, async ({ page }) => {
   await dropAndCut(page, "burst.png", figureSheet(5, 4), 5, 4);
   await clipOfRows(page, 4, "burst");
   await page.getByRole("radio", { name: "Once" }).click();

@@ -3,13 +3,13 @@ import { clearPixels, paste } from "@caravan/core/raster";
 import { expect, test } from "./fixtures";
 import { choose, clipOfRows, delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, pngFile, typeNumber } from "./studio";
 
-test.use({ moving: true });
-
 test.beforeEach(async ({ page }) => {
   await openEmpty(page);
 });
 
-test("the origin goes to the feet for a whole action, and the character stands steady on the ground line", async ({ page }) => {
+test("the origin goes to the feet for a whole action, and the character stands steady on the ground line", { tag: "@moving" }, async ({
+  page,
+}) => {
   // Two facings of uneven boxes: the feet hang at another height in each frame.
   const cell = { w: 32, h: 40 };
   const figures = figureSheet(3, 2, cell);
@@ -117,7 +117,9 @@ test("the step on which the figure jumps is seen in the chart of its drift, show
   expect(atlas.frames["stander/2"]?.origin).toEqual({ x: 16, y: 40 });
 });
 
-test("clips are compared side by side, in step by time or by phase, and with what they were before", async ({ page }) => {
+test("clips are compared side by side, in step by time or by phase, and with what they were before", { tag: "@moving" }, async ({
+  page,
+}) => {
   await dropFiles(page, [pngFile("pair.png", figureSheet(4, 2))]);
   await typeNumber(page, "Columns", 4);
   await typeNumber(page, "Rows", 2);
@@ -162,7 +164,7 @@ test("clips are compared side by side, in step by time or by phase, and with wha
   await expect(page.locator(".recharts-line-curve")).toHaveCount(2);
 });
 
-test("the stage shows ghosts, and takes its ground from the art or from the demo's country", async ({ page }) => {
+test("the stage shows ghosts, and takes its ground from the art or from the demo's country", { tag: "@moving" }, async ({ page }) => {
   await dropAndCut(page, "figure.png", figureSheet(4, 1), 4, 1);
   await clipOfRows(page, 1, "stand");
   await page.getByRole("button", { name: "Pause" }).click();

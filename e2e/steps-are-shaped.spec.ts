@@ -1,8 +1,6 @@
 import { expect, type Page, test } from "./fixtures";
 import { choose, clipOfRows, dropAndCut, figureSheet, openEmpty, typeNumber } from "./studio";
 
-test.use({ moving: true });
-
 /** A clip of one row of four figures, and of the row below if asked. */
 async function clipOf(page: Page, rows: 1 | 2): Promise<void> {
   await dropAndCut(page, "figures.png", figureSheet(4, 2), 4, 2);
@@ -104,7 +102,7 @@ test("a clip is parted by the rows of its sheet, split at chosen steps, and put 
   await expect(clips.getByRole("button", { name: /^walk/ })).toHaveCount(1);
 });
 
-test("steps fire events that the player tells, and later rounds begin after a lead-in", async ({ page }) => {
+test("steps fire events that the player tells, and later rounds begin after a lead-in", { tag: "@moving" }, async ({ page }) => {
   await clipOf(page, 1);
   await steps(page).nth(2).click();
   const events = page.getByRole("textbox", { name: "Events" });

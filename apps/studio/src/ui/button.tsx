@@ -7,7 +7,7 @@ import { chordInWords } from "./keys";
 type Look = "plain" | "now" | "quiet" | "trouble";
 
 const LOOKS: Record<Look, string> = {
-  plain: "border border-line bg-raised text-ink hover:border-line-strong",
+  plain: "border border-line bg-raised text-ink hover:border-line-strong aria-pressed:border-lapis aria-pressed:bg-lapis-soft",
   now: "border border-now bg-now text-on-now font-semibold hover:brightness-105",
   quiet: "border border-transparent text-ink hover:bg-lapis-soft",
   trouble: "border border-line bg-raised text-brick hover:border-brick",

@@ -29,11 +29,21 @@ export function nextInstant(program: Program, { at, current }: State): Micros {
   };
   consider(endOfKeeping(current));
   consider(current.from + current.cast.timeline.end);
-  for (const rule of program.rules)
-    if (!rule.off)
-      for (const each of rule.when)
-        if ("showing" in each && each.forMs !== undefined && each.showing.includes(name)) consider(current.since + microsOf(each.forMs));
+  for (const { showing, forMs = 0 } of waitsOf(program)) if (showing.includes(name)) consider(current.since + microsOf(forMs));
   return next;
+}
+
+type Wait = Extract<Condition, { readonly showing: unknown }>;
+const waits = new WeakMap<Program, readonly Wait[]>();
+
+/** The conditions that wait for a time, looked for once for each program: every instant asks for them. */
+function waitsOf(program: Program): readonly Wait[] {
+  let found = waits.get(program);
+  if (!found) {
+    found = program.rules.flatMap(({ off, when }) => (off ? [] : when.filter((each): each is Wait => "showing" in each && !!each.forMs)));
+    waits.set(program, found);
+  }
+  return found;
 }
 
 /** The first of a rule's conditions that does not hold, null if all do. */
@@ -107,7 +117,9 @@ function look(program: Program, state: State, start: (place: number) => boolean)
   const { current } = state;
   const kept = isKept(state);
   const cutBy = current && kept ? (program.rules[current.rule]?.cutBy ?? []) : null;
-  for (const [place, rule] of program.rules.entries()) {
+  let place = -1;
+  for (const rule of program.rules) {
+    place++;
     if (rule.off || firstUnmet(program, state, rule)) continue;
     if (place !== current?.rule) {
       if ((!cutBy || cutBy.includes(rule.name)) && start(place)) return "started";

@@ -52,11 +52,16 @@ export function withGiven(program: Program, state: State, given: Given, left: Cu
   return { ...state, values: new Map(state.values).set(name, isPress), [moments]: new Map(state[moments]).set(name, state.at) };
 }
 
-/** Values with those of the same kind set. */
+/** Values with those of the same kind set; the same ones where that changes nothing. */
 export function withSet(values: State["values"], set: Readonly<Record<string, boolean | number>>): State["values"] {
-  const next = new Map(values);
-  for (const [name, value] of Object.entries(set)) if (typeof next.get(name) === typeof value) next.set(name, value);
-  return next;
+  let next: Map<string, boolean | number> | null = null;
+  for (const name of Object.keys(set)) {
+    const [before, value] = [values.get(name), set[name] as boolean | number];
+    if (before === value || typeof before !== typeof value) continue;
+    next ??= new Map(values);
+    next.set(name, value);
+  }
+  return next ?? values;
 }
 
 /** The clip of the facing asked for, at the time that it has reached; as it was where the rule keeps its facing or cannot show that one. */

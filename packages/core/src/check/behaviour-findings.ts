@@ -10,15 +10,20 @@ import type { Finding } from "./finding";
 /** What is shorter than this is hardly seen, in ms. */
 const SEEN = 100;
 
+/** Cost: O(rules × (conditions + clips)), and at most 256 instants. */
 export function behaviourFindings(project: Project): Finding[] {
-  return (project.behaviours ?? []).flatMap((behaviour) => [
-    ...behaviour.rules.filter(({ off }) => !off).flatMap((rule) => ruleFindings(project, behaviour, rule)),
-    ...nothingShows(behaviour),
-    ...covered(behaviour),
-    ...chasing(project, behaviour),
-    ...unasked(project, behaviour),
-    ...missingFacings(project, behaviour),
-  ]);
+  return (project.behaviours ?? []).flatMap((behaviour) => {
+    const on = behaviour.rules.filter(({ off }) => !off);
+    const names = new Set(on.map(({ name }) => name));
+    return [
+      ...on.flatMap((rule) => ruleFindings(project, behaviour, rule, names)),
+      ...nothingShows(behaviour),
+      ...covered(behaviour),
+      ...chasing(project, behaviour),
+      ...unasked(project, behaviour),
+      ...missingFacings(project, behaviour),
+    ];
+  });
 }
 
 type Rest = Pick<Finding, "code" | "severity" | "message" | "mend" | "otherMends">;
@@ -39,7 +44,8 @@ function clipsPlayed(project: Project, play: string): Clip[] {
 
 const endOf = (clip: Clip) => timelineOf(clip).end;
 
-function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule): Finding[] {
+/** `names` are those of the rules that are on. */
+function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names: ReadonlySet<string>): Finding[] {
   const { name, play, when, keep = "while" } = rule;
   const remove = { label: "Remove the rule", apply: (current: Project) => removeRule(current, behaviour.name, name) };
   if (!plays(project, play))
@@ -51,7 +57,6 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule): Findi
         mend: remove,
       }),
     ];
-  const names = new Set(behaviour.rules.filter(({ off }) => !off).map((each) => each.name));
   const impossible = when.filter((each) => !canHold(each, behaviour, names));
   if (impossible.length > 0)
     return [
@@ -188,8 +193,9 @@ function covered(behaviour: Behaviour): Finding[] {
   const at = on.findIndex(({ when }) => when.length === 0);
   const always = on[at];
   if (!always) return [];
+  const startable = new Set([...(always.cutBy ?? []), ...on.map(({ then }) => then)]);
   return on.slice(at + 1).flatMap((rule): Finding[] => {
-    if (always.cutBy?.includes(rule.name) || on.some((each) => each.then === rule.name)) return [];
+    if (startable.has(rule.name)) return [];
     return [
       finding(behaviour, rule.name, {
         code: "rule-covered",

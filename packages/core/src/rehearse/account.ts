@@ -1,18 +1,6 @@
 /** What a behaviour does on a track: the account of which rule chose what and why, and what shows at any time. */
-import {
-  type Current,
-  entriesUntil,
-  type Given,
-  type Program,
-  type Row,
-  type Run,
-  runFromStart,
-  runGiven,
-  runUntil,
-  type State,
-} from "../behave";
-import { type Micros, microsFromMs, type Track } from "../model";
-import { givenOf } from "./track";
+import { type Current, entriesUntil, type Program, type Row, type Run, runFromStart, runGiven, runUntil, type State } from "../behave";
+import { type Micros, microsFromMs, type Track, type TrackEntry } from "../model";
 
 /** A step with events being entered. */
 interface PassedStep {
@@ -40,14 +28,8 @@ export interface AccountOptions {
 
 /** Runs a track from its start. Cost: O(instants × rules), however long it lasts. */
 export function accountOf(program: Program, track: Track, { until, asked = [], steps }: AccountOptions = {}): Account {
-  const given = new Map<Micros, Given[]>();
-  for (const entry of track) {
-    const at = microsFromMs(entry.at);
-    const group = given.get(at);
-    if (group) group.push(givenOf(entry));
-    else given.set(at, [givenOf(entry)]);
-  }
-  const end = until ?? Math.max(0, ...asked, ...given.keys());
+  const ordered = track.toSorted((a, b) => a.at - b.at);
+  const end = until ?? Math.max(0, ...asked, microsFromMs(ordered.at(-1)?.at ?? 0));
   const rows: Row[] = [];
   const passed: PassedStep[] = [];
   const passing = (current: Current, until: Micros) => {
@@ -59,15 +41,27 @@ export function accountOf(program: Program, track: Track, { until, asked = [], s
     for (const each of past.left) passing(each, past.now.at - 1);
   };
   const states = new Map<Micros, State>();
-  const wanted = new Set(asked);
+  const wanted = [...new Set(asked)].filter((at) => at <= end).sort((a, b) => a - b);
   let run = runFromStart(program);
-  for (const at of [...new Set([...wanted, ...given.keys(), end])].sort((a, b) => a - b)) {
-    if (at > end) break;
+  let [entry, next] = [0, 0];
+  for (;;) {
+    const at = Math.min(end, wanted[next] ?? end, timeOf(ordered[entry]));
     run = runUntil(program, run, at, onPast);
-    run = runGiven(program, run, given.get(at) ?? []);
-    if (wanted.has(at)) states.set(at, run.now);
+    const from = entry;
+    while (timeOf(ordered[entry]) === at) entry++;
+    run = runGiven(program, run, ordered.slice(from, entry));
+    if (wanted[next] === at) {
+      states.set(at, run.now);
+      next++;
+    }
+    if (at === end) break;
   }
   onPast(run);
   if (run.now.current) passing(run.now.current, end);
   return { rows, passed, states: asked.map((at) => states.get(at) ?? run.now) };
+}
+
+/** Infinity where there is no entry. */
+function timeOf(entry: TrackEntry | undefined): Micros {
+  return entry ? microsFromMs(entry.at) : Number.POSITIVE_INFINITY;
 }

@@ -1,5 +1,5 @@
 /** Tracks as they come from files: checked against the behaviour that they are for. */
-import type { Given, Rules } from "../behave";
+import type { Rules } from "../behave";
 import { CaravanError, Track, type TrackEntry } from "../model";
 
 /**
@@ -44,9 +44,4 @@ function listed(names: readonly string[]): string {
 
 function badTrack(where: string, what: string): CaravanError {
   return new CaravanError("bad-track", where, what, "Correct the track, or record it anew at Rehearse.");
-}
-
-/** An entry as it is given to a running behaviour. */
-export function givenOf({ at: _at, ...given }: TrackEntry): Given {
-  return given;
 }

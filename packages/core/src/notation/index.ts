@@ -1,7 +1,7 @@
 export { looksLikeIndex, namesInOrder } from "./key-order";
 export { leafOf, leafOfQuoted, numberOf } from "./leaf";
 export { type Container, inNoNotation, notationsOf, type ParsedMetadata, parseAs, parseMetadata } from "./notations";
-export { type RepeatedKey, repeatedKey } from "./repeated-key";
+export { repeatedKey } from "./repeated-key";
 export { headOf, listedSections, PAIR, REMARK } from "./sections";
 export { TABLE, tableHeads } from "./table";
 export { type Leaf, problem, type Tree } from "./tree";

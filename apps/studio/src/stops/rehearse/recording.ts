@@ -16,7 +16,7 @@ export function toggleRecording(): void {
 }
 
 /** Keeps the recording that goes on, as before something else is played; null if none does, or nothing was driven. */
-export function keepRecording(): Drive | null {
+function keepRecording(): Drive | null {
   if (!useSession.getState().recording) return null;
   useSession.setState({ recording: false, running: false });
   const made = driven(`drive ${(currentProject().drives?.length ?? 0) + 1}`);

@@ -7,6 +7,7 @@ import { addNew } from "./commands/new";
 import { addPack } from "./commands/pack";
 import { addPlay } from "./commands/play";
 import { addRehearse } from "./commands/rehearse";
+import { addTiles } from "./commands/tiles";
 import { addWatch } from "./commands/watch";
 import { note, WrongCall } from "./tell";
 
@@ -14,7 +15,7 @@ const program = new Command("caravan")
   .description("Cuts sprite sheets into frames, builds animation clips, and delivers packed atlases that a game loads.")
   .showHelpAfterError("Add --help for what the command takes.")
   .exitOverride();
-for (const add of [addNew, addCut, addPack, addBuild, addCheck, addPlay, addRehearse, addWatch]) add(program);
+for (const add of [addNew, addCut, addPack, addBuild, addCheck, addPlay, addRehearse, addTiles, addWatch]) add(program);
 // Commands made before exitOverride would still exit by themselves.
 for (const command of program.commands) command.exitOverride().showHelpAfterError("Add --help for what the command takes.");
 

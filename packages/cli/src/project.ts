@@ -1,7 +1,7 @@
 /** Opens a project in any of its forms and brings its art up to date. */
 import { existsSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
-import { type Art, artFrom, asSeen, drawnIn, lookOf } from "@caravan/core/art";
+import { type Art, artFrom, asSeen, lookOf } from "@caravan/core/art";
 import { PROJECT_FILE, readBundle, readProjectFile } from "@caravan/core/bundle";
 import { NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
 import { sha256Hex } from "@caravan/core/codec";
@@ -65,7 +65,7 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
     const { project, pictures } = readBundle(readFile(path), path);
     for (const { sha256, file } of project.sources.flatMap((source) => source.pictures))
       if (!decodedBefore.has(sha256)) decodedBefore.set(sha256, pngCodec().decode(pictures.get(sha256) as Uint8Array, `${path}, ${file}`));
-    const art = artFrom(decodedBefore);
+    const art = artFrom(decodedBefore, project);
     return {
       project,
       art,
@@ -101,7 +101,7 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
     });
     project = next;
   }
-  const art = artFrom(bySha);
+  const art = artFrom(bySha, project);
   return { project, art, seen: { missing, grounds: groundsOf(project, bySha), walks: walksOf(project, art) }, refreshed, saved };
 }
 
@@ -124,12 +124,10 @@ function walksOf(project: Project, art: Art): Map<string, Walk> {
   const walks = new Map<string, Walk>();
   for (const stage of project.stages ?? []) {
     const walking = walkingClip(project, stage);
-    if (!walking || walks.has(walkKey(walking))) continue;
+    if (!walking || walks.has(walkKey(project, walking))) continue;
     try {
-      const drawn = walking.placed.map(({ source, frame }) =>
-        drawnIn(coverageOf(art.picture(source, pictureOf(source, frame))), source, frame),
-      );
-      walks.set(walkKey(walking), walkOf(walking, drawn));
+      const drawn = walking.placed.map(({ source, frame }) => art.drawn(source, frame));
+      walks.set(walkKey(project, walking), walkOf(walking, drawn));
     } catch (error) {
       if (!(error instanceof CaravanError && error.code === "missing-picture")) throw error;
     }

@@ -30,7 +30,7 @@ function delivered() {
   const [usual] = porterProject().deliveries;
   const walk = addClip(porterProject(), ["s1/c0r0", "s1/c1r0"] as FrameRef[], "walk");
   const delivery = { ...(usual as Delivery), name: "porter", data: { ...(usual as Delivery).data, module: "typed" as const } };
-  const art = artFrom(new Map([["a".repeat(64), sheetOfCells(4, 3)]]));
+  const art = artFrom(new Map([["a".repeat(64), sheetOfCells(4, 3)]]), { sources: [] });
   const behaviour: Behaviour = {
     name: "porter" as BehaviourName,
     inputs: [

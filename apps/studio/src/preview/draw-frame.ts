@@ -1,5 +1,5 @@
 /** Drawing a frame as a game shows it, from the picture it is stored on: upright, at its place in its untrimmed size, at its source's scale. */
-import { type FramePlace, frameLook, isNearest, type Look } from "@caravan/core/art";
+import { type FramePlace, frameLook, isNearest, type Look, type Stock } from "@caravan/core/art";
 import { drawnSize, type Frame, frameSize, type Rect, type Size, type Source, type Spacing, scaleOf } from "@caravan/core/model";
 import { type Coverage, clearPixels, scaled } from "@caravan/core/raster";
 
@@ -26,9 +26,9 @@ export interface Drawable {
 
 const NO_INSET: Spacing = { x: 0, y: 0 };
 
-export function stillOf(source: Source, frame: FramePlace & Pick<Frame, "picture">): Still {
+export function stillOf(stock: Stock, source: Source, frame: FramePlace & Pick<Frame, "picture" | "pieces">): Still {
   return {
-    look: frameLook(source, frame),
+    look: frameLook(stock, source, frame),
     rect: frame.rect,
     turned: frame.turned ?? false,
     size: frameSize(source, frame),

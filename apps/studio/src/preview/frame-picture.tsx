@@ -2,13 +2,19 @@
 
 import type { Frame, Source } from "@caravan/core/model";
 import { useMemo } from "react";
+import { useProject } from "../project/open-project";
 import { usePicture } from "../project/pictures";
 import { stillOf } from "./draw-frame";
 import { useStillUrl } from "./still-urls";
 
 /** A still of one frame, drawn crisp from its source's one shared bitmap. Decoration: whoever uses it names the frame. */
 export function FramePicture({ source, frame, size, className = "" }: { source: Source; frame: Frame; size: number; className?: string }) {
-  const still = useMemo(() => stillOf(source, frame), [source, frame]);
+  const sources = useProject((project) => project.sources);
+  const palettes = useProject((project) => project.palettes);
+  const stock = useMemo(() => ({ sources, palettes }), [sources, palettes]);
+  const { look } = stillOf(stock, source, frame);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: of the stock only the look depends
+  const still = useMemo(() => stillOf(stock, source, frame), [look, source, frame]);
   const picture = usePicture(still.look);
   const url = useStillUrl(still, picture, size * Math.max(1, Math.round(globalThis.devicePixelRatio ?? 1)));
   const box = { width: size, height: size };

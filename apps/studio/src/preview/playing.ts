@@ -2,6 +2,7 @@
  * What the player plays: worked out from the document and from where the person is, at every stop. Pure, and tested.
  */
 
+import { frameLook, type Stock } from "@caravan/core/art";
 import { nearestPresent } from "@caravan/core/facing";
 import {
   type Action,
@@ -153,20 +154,20 @@ function posesOf(project: Project, action: Action): ReadonlyMap<Facing, Playing>
 }
 
 /** Clips of thousands of steps are asked for at every change of place; neither they nor sources change in place. */
-const clipsSeen = new WeakMap<Clip, { readonly sources: Project["sources"]; readonly playing: Playing }>();
+const clipsSeen = new WeakMap<Clip, { readonly stock: Stock; readonly playing: Playing }>();
 
 /** A clip as it is played; null for one without steps. */
 export function playingOfClip(project: Project, clip: Clip): Playing | null {
   if (clip.steps.length === 0) return null;
   const seen = clipsSeen.get(clip);
-  if (seen?.sources === project.sources) return seen.playing;
+  if (seen?.stock.sources === project.sources && seen.stock.palettes === project.palettes) return seen.playing;
   const steps = clip.steps.map(({ frame, duration, events }) => ({
     duration,
     frame: playedFrame(project, frame),
     ...(events ? { events } : {}),
   }));
   const playing = { key: `clip ${clip.name}`, title: clip.name, note: null, steps, rules: clip, clip };
-  clipsSeen.set(clip, { sources: project.sources, playing });
+  clipsSeen.set(clip, { stock: project, playing });
   return playing;
 }
 
@@ -188,9 +189,10 @@ function ofSource(project: Project, source: Source): Playing | null {
   const firstRow = firstRowOf(project, source);
   const refs = rowRefs(source, firstRow);
   if (refs.length > 0) return ofRefs(project, `row ${firstRow} of ${source.id}`, `row ${firstRow} of ${source.name}`, refs);
+  if (source.pictures.length === 0) return null;
   const { width: w, height: h } = sheetOf(source);
   const { name } = source;
-  const whole = stillOf(source, { rect: { x: 0, y: 0, w, h } });
+  const whole = stillOf(project, source, { rect: { x: 0, y: 0, w, h } });
   const frame = { name, ...whole, origin: { x: whole.size.w / 2, y: whole.size.h } };
   return { key: `whole ${source.id}`, title: name, note: "not cut yet", steps: [{ duration: USUAL_STEP, frame }], rules: PLAIN_LOOP };
 }
@@ -208,8 +210,8 @@ export function playedFrame(project: Project, ref: FrameRef): PlayedFrame | null
   if (!found || found.frame.dropped) return null;
   const { source, frame } = found;
   const known = played.get(frame);
-  if (known?.source === source) return known.as;
-  const as = { name: frameName(source, frame), ...stillOf(source, frame), origin: originOf(source, frame), marks: frame.marks };
+  if (known?.source === source && known.as.look === frameLook(project, source, frame)) return known.as;
+  const as = { name: frameName(source, frame), ...stillOf(project, source, frame), origin: originOf(source, frame), marks: frame.marks };
   played.set(frame, { source, as });
   return as;
 }

@@ -1,14 +1,15 @@
 /** What is drawn in frames, from the coverage of the pictures that they are on. */
-import { type Drawn, drawnIn, frameLook } from "@caravan/core/art";
+import { type Drawn, drawnIn, frameLook, type Stock } from "@caravan/core/art";
 import type { PlacedFrame } from "@caravan/core/model";
+import { currentProject } from "./open-project";
 import { pictureOfLook } from "./pictures";
 
 /** By the place among `frames`; each picture is asked for once, however many of the frames are on it. Throws why a picture cannot be had. */
-export async function drawnFrames(frames: readonly PlacedFrame[]): Promise<Drawn[]> {
-  const looks = [...new Set(frames.map(({ source, frame }) => frameLook(source, frame)))];
+export async function drawnFrames(frames: readonly PlacedFrame[], stock: Stock = currentProject()): Promise<Drawn[]> {
+  const looks = [...new Set(frames.map(({ source, frame }) => frameLook(stock, source, frame)))];
   const pictures = new Map(await Promise.all(looks.map(async (look) => [look, (await pictureOfLook(look)).coverage] as const)));
   return frames.map(({ source, frame }) => {
-    const coverage = pictures.get(frameLook(source, frame));
+    const coverage = pictures.get(frameLook(stock, source, frame));
     if (!coverage) throw new Error("A picture is missing.");
     return drawnIn(coverage, source, frame);
   });

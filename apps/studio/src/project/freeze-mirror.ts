@@ -5,7 +5,7 @@ import { framesToMirror, freezeMirror, type MirroredPicture } from "@caravan/cor
 import { type ActionName, CaravanError, type Facing, type FrameRef, findFrame, scaleOf } from "@caravan/core/model";
 import { run } from "../workers/client";
 import { type Begun, begin } from "./begun";
-import { keepPicture, pictureBlob } from "./pictures";
+import { filesOfLook, keepPicture } from "./pictures";
 
 /** The error that stands in the way, null if it is done. */
 export async function freezeMirrorOf(name: ActionName, facing: Facing): Promise<Error | null> {
@@ -22,13 +22,10 @@ export async function freezeMirrorOf(name: ActionName, facing: Facing): Promise<
 async function mirroredPicture({ project, signal }: Begun, ref: FrameRef): Promise<MirroredPicture> {
   const found = findFrame(project, ref);
   if (!found) throw new CaravanError("missing-frame", ref, "This frame is missing.", "Take it out of the clip first.");
-  const { sha256, clearing } = frameLook(found.source, found.frame);
-  const blob = await pictureBlob(sha256);
-  if (!blob)
-    throw new CaravanError("missing-picture", found.source.name, "Its picture is no longer in this browser's storage.", "Add it again.");
+  const look = frameLook(project, found.source, found.frame);
   const [made] = await run(
     "mirrorFrames",
-    { picture: { blob, clearing }, frames: [found.frame], scale: scaleOf(found.source) },
+    { of: { look, files: await filesOfLook(look) }, frames: [found.frame], scale: scaleOf(found.source) },
     { signal },
   );
   if (!made?.png) throw new Error("The mirrored picture was not made.");

@@ -2,8 +2,8 @@
  * Pictures of the open project by hash: the file's bytes from storage, and what screens draw from, decoded once and shared.
  */
 
-import { type Look, lookOf } from "@caravan/core/art";
-import { whyOf } from "@caravan/core/model";
+import { frameLook, isOfPicture, type Look, lookOf, picturesOfLook } from "@caravan/core/art";
+import { isOfPieces, whyOf } from "@caravan/core/model";
 
 import { useEffect } from "react";
 import { create } from "zustand";
@@ -128,8 +128,14 @@ const reading = new Map<Look, AbortController>();
  * go of those that were drawn longest ago, beyond what may be there at once; never of one that is on the screen.
  */
 function letGo(all: boolean): void {
-  const { sources } = useOpenProject.getState().project;
-  const used = new Set<Look>(sources.flatMap((source) => source.pictures.flatMap((each) => [lookOf(source, each), lookOf({}, each)])));
+  const { project } = useOpenProject.getState();
+  const used = new Set<Look>(
+    project.sources.flatMap((source) =>
+      isOfPieces(source)
+        ? source.frames.map((frame) => frameLook(project, source, frame))
+        : source.pictures.flatMap((each) => [lookOf(source, each), lookOf({}, each)]),
+    ),
+  );
   const entries = new Map(usePictures.getState().entries);
   const idle = [...entries].filter(([look]) => !used.has(look) && !shown.has(look));
   let bytes = idle.reduce((sum, [, entry]) => sum + bytesOf(entry), 0);
@@ -207,19 +213,20 @@ export async function pictureOfLook(look: Look): Promise<Picture> {
 }
 
 async function load(look: Look): Promise<void> {
-  const { sha256, clearing } = look;
   const stopping = new AbortController();
   reading.set(look, stopping);
+  const { signal } = stopping;
   try {
-    const blob = await pictureBlob(sha256);
-    if (!blob) {
-      sawMissing([sha256]);
-      throw new Error("It is not in this browser's storage any more.");
-    }
-    const read = await run("readPicture", { name: "picture", blob, clearing }, { signal: stopping.signal });
-    if (read.ground && !clearing) sawGrounds(new Map([[sha256, read.ground]]));
+    const files = await filesOfLook(look);
+    const bytes = [...files.values()].reduce((sum, { size }) => sum + size, 0);
+    let read: ReadPicture;
+    if (isOfPicture(look)) {
+      const { sha256, clearing } = look;
+      read = await run("readPicture", { name: "picture", blob: files.get(sha256) as Blob, clearing }, { signal });
+      if (read.ground && !clearing) sawGrounds(new Map([[sha256, read.ground]]));
+    } else read = await run("assemble", { look, files }, { signal });
     if (stopping.signal.aborted) return;
-    setEntry(look, { state: "ready", picture: { ...read, bytes: blob.size } });
+    setEntry(look, { state: "ready", picture: { ...read, bytes } });
     // Trying a tolerance makes a look of its own for each try, without any change of the project.
     letGoSoon(false);
   } catch (error) {
@@ -227,6 +234,20 @@ async function load(look: Look): Promise<void> {
   } finally {
     if (reading.get(look) === stopping) reading.delete(look);
   }
+}
+
+/** The files of the pictures that a look takes, by hash. Throws where one of them is gone. */
+export async function filesOfLook(look: Look): Promise<ReadonlyMap<string, Blob>> {
+  const files = new Map<string, Blob>();
+  for (const { sha256 } of picturesOfLook(look)) {
+    const blob = await pictureBlob(sha256);
+    if (!blob) {
+      sawMissing([sha256]);
+      throw new Error("It is not in this browser's storage any more.");
+    }
+    files.set(sha256, blob);
+  }
+  return files;
 }
 
 /** Takes in a picture that a worker has read: stores its bytes, makes it ready to draw. Returns whether storage took it. */
@@ -254,7 +275,7 @@ export async function storePicture(sha256: string, blob: Blob): Promise<boolean>
 /** Looks of a picture that could not be read while it was gone. */
 function loadFailedAgain(sha256: string): void {
   for (const [look, { state }] of usePictures.getState().entries)
-    if (state === "failed" && look.sha256 === sha256) {
+    if (state === "failed" && picturesOfLook(look).some((each) => each.sha256 === sha256)) {
       setEntry(look, { state: "loading" });
       void load(look);
     }

@@ -21,7 +21,7 @@ async function lookAtWalks(project: Project): Promise<void> {
   const wanted = new Map<string, WalkingClip>();
   for (const stage of project.stages ?? []) {
     const walking = walkingClip(project, stage);
-    if (walking) wanted.set(walkKey(walking), walking);
+    if (walking) wanted.set(walkKey(project, walking), walking);
   }
   const { walks } = useSeenArt.getState();
   const unseen = [...wanted].filter(([key]) => !walks.has(key));
@@ -29,7 +29,7 @@ async function lookAtWalks(project: Project): Promise<void> {
   const seen: [string, Walk][] = [];
   for (const [key, walking] of unseen) {
     // Art that cannot be read is reported where it is shown.
-    const drawn = await drawnFrames(walking.placed).catch(() => null);
+    const drawn = await drawnFrames(walking.placed, project).catch(() => null);
     if (drawn) seen.push([key, walkOf(walking, drawn)]);
   }
   useSeenArt.setState((now) => ({ walks: new Map([...[...now.walks].filter(([key]) => wanted.has(key)), ...seen]) }));

@@ -3,6 +3,7 @@
  *
  * Pictures go over as Blobs, which are handed on without being copied; typed arrays and bitmaps in answers are given away.
  */
+import type { Look } from "@caravan/core/art";
 import type { FrameFinding, Repeats } from "@caravan/core/check";
 import type { NamedFile } from "@caravan/core/codec";
 import type { CutPieces, FindingCut, GridSuggestion, OutlineSuggestion } from "@caravan/core/cut";
@@ -55,6 +56,12 @@ export interface LookFile {
   readonly clearing: Clearing | null;
 }
 
+/** What a look is drawn from, with the files of the pictures that it takes. */
+export interface LookFiles {
+  readonly look: Look;
+  readonly files: ReadonlyMap<string, Blob>;
+}
+
 export interface Overview {
   readonly bitmap: ImageBitmap;
   /** How many times smaller it is. */
@@ -103,6 +110,8 @@ export interface Inspection {
 export type Jobs = {
   /** Decodes a picture file, clears its ground if asked, to check it, learn about it and look at it. */
   readPicture: { ask: { name: string; blob: Blob; clearing: Clearing | null }; answer: ReadPicture };
+  /** Puts pieces of pictures together on their canvas. */
+  assemble: { ask: LookFiles; answer: ReadPicture };
   /** Reads any file that may be art; a still, an animation, layers, or text that may describe a picture. */
   readArt: { ask: { name: string; blob: Blob }; answer: ReadArt };
   filmFacts: { ask: { name: string; blob: Blob }; answer: FilmFacts };
@@ -124,7 +133,7 @@ export type Jobs = {
   /** Where the drawings in rectangles of one picture stand in another. */
   findDrawings: { ask: { before: LookFile; after: LookFile; rects: readonly Rect[] }; answer: readonly (readonly Rect[])[] };
   /** Frames of one picture as in a mirror, each a picture of its own, upright and untrimmed. */
-  mirrorFrames: { ask: { picture: LookFile; frames: readonly Frame[]; scale: number }; answer: readonly StoredPicture[] };
+  mirrorFrames: { ask: { of: LookFiles; frames: readonly Frame[]; scale: number }; answer: readonly StoredPicture[] };
   findPieces: { ask: { coverage: Coverage; cut: FindingCut; where: string }; answer: TextOf<CutPieces> };
   /** Looks at all frames of a source, pixel by pixel. */
   inspect: { ask: { source: TextOf<Source>; pictures: readonly LookFile[] }; answer: Inspection };

@@ -1,6 +1,6 @@
 /** Runs inside a worker: carries out the jobs of the table, one at a time. */
 
-import { artFrom, asSeen, drawnPixels, framePixels } from "@caravan/core/art";
+import { artFrom, asSeen, assembledLook, drawnPixels, framePixels, isOfPicture, type PictureLook, picturesOfLook } from "@caravan/core/art";
 import { picturesOf, readBundle, writeBundle } from "@caravan/core/bundle";
 import { findRepeats, frameFindings } from "@caravan/core/check";
 import { createPngCodec, type NamedFile, type PngCodec, readZip, sha256Hex, type WasmModule, writeZip } from "@caravan/core/codec";
@@ -24,7 +24,17 @@ import {
 import * as Comlink from "comlink";
 import { deleteUnused } from "../project/unused-pictures";
 import { viewOf } from "./bitmaps";
-import { asText, fromText, type JobName, type JobRunner, type Jobs, type LookFile, type OnProgress, type Outcome } from "./jobs";
+import {
+  asText,
+  fromText,
+  type JobName,
+  type JobRunner,
+  type Jobs,
+  type LookFile,
+  type LookFiles,
+  type OnProgress,
+  type Outcome,
+} from "./jobs";
 import { encoded, readArt } from "./read-art";
 
 type Doers = { [Name in JobName]: (ask: Jobs[Name]["ask"], onProgress: OnProgress) => Promise<Jobs[Name]["answer"]> };
@@ -44,6 +54,13 @@ const doers: Doers = {
     const known = { sha256: sha256Hex(bytes), width, height, coverage: sheetCoverageOf(pixels), facts, ground };
     const look = clearing ? new ImageData(new Uint8ClampedArray(pixels.bytes), width, height) : blob;
     return { ...known, ...(await viewOf(look, width, height)) };
+  },
+
+  async assemble(of) {
+    const pixels = await pixelsOfLook(of, await pngCodec(), "a frame of pieces");
+    const { width, height, bytes } = pixels;
+    const known = { sha256: sha256Hex(bytes), width, height, coverage: sheetCoverageOf(pixels), facts: factsOf(pixels), ground: null };
+    return { ...known, ...(await viewOf(new ImageData(new Uint8ClampedArray(bytes), width, height), width, height)) };
   },
 
   async readArt({ name, blob }) {
@@ -89,9 +106,9 @@ const doers: Doers = {
     return findDrawings(await pixelsOf(before, png, "art"), rects, await pixelsOf(after, png, "changed art"));
   },
 
-  async mirrorFrames({ picture, frames, scale }) {
+  async mirrorFrames({ of, frames, scale }) {
     const png = await pngCodec();
-    const pixels = await pixelsOf(picture, png, "art to mirror");
+    const pixels = await pixelsOfLook(of, png, "art to mirror");
     return Promise.all(frames.map((frame) => encoded(mirrored(framePixels(pixels, { scale }, frame)), png)));
   },
 
@@ -141,7 +158,9 @@ const doers: Doers = {
         decoded.set(picture.sha256, pixels);
         onProgress(Math.min(0.3, (0.3 * decoded.size) / pictures.length));
       }
-    const { files, pages, proof, notes } = deliver(project, delivery, artFrom(decoded), png, (done) => onProgress(0.3 + 0.7 * done));
+    const { files, pages, proof, notes } = deliver(project, delivery, artFrom(decoded, project), png, (done) =>
+      onProgress(0.3 + 0.7 * done),
+    );
     // Many pictures, and films, are shown from their files instead.
     const shown = pages.length <= MOST_VIEWS && delivery.kind !== "films" && delivery.kind !== "singles" ? pages : [];
     const views = shown.map(async ({ image, size: { w, h } }) => {
@@ -195,6 +214,34 @@ function pngCodec(): Promise<PngCodec> {
 async function pixelsOf({ blob, clearing }: LookFile, png: PngCodec, where: string): Promise<Pixels> {
   const pixels = png.decode(await bytesOf(blob), where);
   return asSeen(pixels, { clearing });
+}
+
+/** Pictures as they are seen, that pieces were taken from just now: a walk of many frames asks for the same few again and again. */
+const parts = new Map<PictureLook["key"], Pixels>();
+/** Bytes of them that are kept at most. */
+const MOST_PARTS = 64 * 1024 * 1024;
+
+async function pixelsOfLook({ look, files }: LookFiles, png: PngCodec, where: string): Promise<Pixels> {
+  const wanted = new Map<string, Pixels>();
+  for (const each of picturesOfLook(look)) {
+    let pixels = parts.get(each.key);
+    if (!pixels) {
+      const blob = files.get(each.sha256);
+      if (!blob) throw new CaravanError("missing-picture", where, "A picture that it is taken from is not there.", "Give the art again.");
+      pixels = await pixelsOf({ blob, clearing: each.clearing }, png, where);
+    }
+    parts.delete(each.key);
+    parts.set(each.key, pixels);
+    wanted.set(each.key, pixels);
+  }
+  let bytes = [...parts.values()].reduce((sum, each) => sum + each.bytes.length, 0);
+  for (const [key, each] of parts) {
+    if (bytes <= MOST_PARTS || wanted.has(key)) continue;
+    bytes -= each.bytes.length;
+    parts.delete(key);
+  }
+  const pixelsAt = ({ key }: PictureLook) => wanted.get(key) as Pixels;
+  return isOfPicture(look) ? pixelsAt(look) : assembledLook(look, pixelsAt);
 }
 
 async function bytesOf(blob: Blob): Promise<Uint8Array> {

@@ -115,10 +115,10 @@ describe("a look", () => {
 
   it("is seen in every frame that is on it, and a picture that is not there is told by its file", () => {
     const source = { pictures: [picture], clearing: { ...clearing, colours: [...clearing.colours] } };
-    const art = artFrom(new Map([[picture.sha256, decoded]]));
+    const art = artFrom(new Map([[picture.sha256, decoded]]), { sources: [] });
     const { pixels, rect } = art.frame(source, { rect: { x: 0, y: 0, w: 1, h: 1 } });
     expect([...crop(pixels, rect).bytes]).toEqual([0, 0, 0, 0]);
     expect(art.picture({}, picture)).toBe(decoded);
-    expect(() => artFrom(new Map()).frame(source, { rect: { x: 0, y: 0, w: 1, h: 1 } })).toThrow(/a\.png.*not there/);
+    expect(() => artFrom(new Map(), { sources: [] }).frame(source, { rect: { x: 0, y: 0, w: 1, h: 1 } })).toThrow(/a\.png.*not there/);
   });
 });

@@ -41,6 +41,7 @@ function missingArt(source: Source, missing: SeenArt["missing"]): Finding[] {
 
 function opaqueGround(source: Source, grounds: SeenArt["grounds"]): Finding[] {
   const kept = source.frames.filter(({ dropped }) => !dropped).length;
+  if (source.pictures.length === 0) return [];
   const ground = grounds.get(sheetOf(source).sha256);
   if (!ground || kept === 0 || (source.clearing?.colours.length ?? 0) > 0) return [];
   return [

@@ -47,7 +47,15 @@ export type FindingCode =
   | "rules-chase"
   | "input-unasked"
   | "facing-needed"
-  | "feet-slide";
+  | "feet-slide"
+  | "piece-gone"
+  | "palette-gone"
+  | "palette-length"
+  | "odd-palette"
+  | "piece-off-grid"
+  | "piece-in-all-but-one"
+  | "equal-frames-of-pieces"
+  | "unused-pieces";
 
 /** Where a finding can be seen. */
 export type Place =

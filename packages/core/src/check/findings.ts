@@ -8,6 +8,7 @@ import { deliveryFindings } from "./delivery-findings";
 import type { Finding } from "./finding";
 import { guarded } from "./guarded";
 import { markFindings } from "./mark-findings";
+import { pieceFindings } from "./piece-findings";
 import { stageFindings } from "./stage-findings";
 import { brokenClip, nothingCut, sameNames, unassignedFields } from "./stopping";
 
@@ -22,6 +23,7 @@ export function findingsOf(project: Project, seen: SeenArt = NOTHING_SEEN, edite
     ...project.clips.flatMap((clip) => guarded(`clip "${clip.name}"`, () => clipFindings(project, clip))),
     ...guarded("actions", () => actionFindings(project, edited)),
     ...guarded("behaviours", () => behaviourFindings(project)),
+    ...guarded("pieces", () => pieceFindings(project)),
     ...guarded("stages", () => stageFindings(project, seen)),
     ...guarded("frame names", () => sameNames(project)),
     ...guarded("clip names", () => nameFindings(project)),

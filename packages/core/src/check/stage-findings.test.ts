@@ -32,7 +32,7 @@ const seen = (project: Project, worst: number) => {
   const [stage] = project.stages ?? [];
   const clip = stage && walkingClip(project, stage);
   if (!clip) throw new Error("Nothing walks.");
-  return { ...NOTHING_SEEN, walks: new Map([[walkKey(clip), { feet: stepping(3), steady: { speed: 30, worst } }]]) };
+  return { ...NOTHING_SEEN, walks: new Map([[walkKey(project, clip), { feet: stepping(3), steady: { speed: 30, worst } }]]) };
 };
 const sliding = (project: Project, worst = 0) => findingsOf(project, seen(project, worst)).filter(({ code }) => code === "feet-slide");
 

@@ -17,7 +17,7 @@ export function stageFindings(project: Project, { walks }: SeenArt): Finding[] {
 
 function slidingFeet(project: Project, stage: Stage, walks: SeenArt["walks"]): Finding[] {
   const walking = walkingClip(project, stage);
-  const walk = walking && walks.get(walkKey(walking));
+  const walk = walking && walks.get(walkKey(project, walking));
   if (!walking || !walk?.steady || walk.steady.worst > SURE) return [];
   const steady = Math.abs(walk.steady.speed);
   const { speed } = stage.movement;

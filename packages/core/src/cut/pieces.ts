@@ -30,7 +30,7 @@ export interface CutPieces {
 }
 
 /** Recipes that find frames by themselves; the others are told where they are. */
-export type FindingCut = Exclude<Cut, { by: "hand" | "metadata" | "pictures" }>;
+export type FindingCut = Exclude<Cut, { by: "hand" | "metadata" | "pictures" | "pieces" }>;
 
 /** Throws what `gridOf` throws. `where` names the sheet in errors. */
 export function cutSheet(coverage: Coverage, cut: FindingCut, where: string): CutPieces {

@@ -18,6 +18,7 @@ const TRAITS: Readonly<Record<Cut["by"], WayTraits>> = {
   hand: { finds: false, cells: false, rows: false },
   metadata: { finds: false, cells: false, rows: false },
   pictures: { finds: true, cells: false, rows: true },
+  pieces: { finds: false, cells: false, rows: false },
 };
 
 /** All false for a source that is not cut. */
@@ -27,7 +28,7 @@ export function traitsOf(cut: Cut | null): WayTraits {
 
 /** Whether frames of unlike sizes are worth a word: cells and levelled rows have one size, and a file says why its frames do not. */
 export function sizesAreTold(cut: Cut): boolean {
-  return cut.by === "outlines" ? cut.level : cut.by !== "hand" && cut.by !== "pictures";
+  return cut.by === "outlines" ? cut.level : cut.by !== "hand" && cut.by !== "pictures" && cut.by !== "pieces";
 }
 
 /** As undo and the details say it: "into 4 × 3 cells". */
@@ -47,6 +48,8 @@ export function cutInWords(cut: Cut): string {
       return `as ${cut.file} says`;
     case "pictures":
       return "into its pictures";
+    case "pieces":
+      return "from pieces";
     default:
       return unreachable(cut);
   }

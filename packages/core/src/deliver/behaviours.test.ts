@@ -35,7 +35,12 @@ function delivered(change: Partial<Delivery>) {
   const made = project();
   const [usual] = made.deliveries as [Delivery];
   const delivery = { ...usual, name: "porter", ...change, data: { ...usual.data, rules: true, module: "plain" as const } };
-  const { files } = deliver({ ...made, deliveries: [delivery] }, delivery, artFrom(new Map([["a".repeat(64), sheetOfCells(4, 3)]])), png);
+  const { files } = deliver(
+    { ...made, deliveries: [delivery] },
+    delivery,
+    artFrom(new Map([["a".repeat(64), sheetOfCells(4, 3)]]), made),
+    png,
+  );
   const bytes = (ending: string) => files.find(({ path }) => path.endsWith(ending))?.bytes ?? new Uint8Array();
   return { atlas: readAtlas(bytes(".atlas.json"), "atlas"), text: (ending: string) => textFromUtf8(bytes(ending)) };
 }

@@ -9,7 +9,7 @@ import { crop, type Pixels, rgbOf, scaled } from "../raster";
 import { deliver } from "./project";
 
 const sheet = sheetOfCells(4, 3);
-const art = artFrom(new Map([["a".repeat(64), sheet]]));
+const art = artFrom(new Map([["a".repeat(64), sheet]]), { sources: [] });
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const walk = "walk" as ClipName;
 const project: Project = [

@@ -21,7 +21,7 @@ import { deliver } from "./project";
 import { framesTable } from "./tables";
 
 const sheet = sheetOfCells(4, 3);
-const art = artFrom(new Map([["a".repeat(64), sheet]]));
+const art = artFrom(new Map([["a".repeat(64), sheet]]), { sources: [] });
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const project = setClipRules(
   addClip(setSourceOrigin(porterProject(), PORTER, { x: 3.5, y: 9 }), [ref(0), ref(1), ref(0)], "walk"),

@@ -27,7 +27,7 @@ import { arranged, proposedColumns } from "./cells";
 import { deliver } from "./project";
 
 const sheet = sheetOfCells(4, 3);
-const art = artFrom(new Map([["a".repeat(64), sheet]]));
+const art = artFrom(new Map([["a".repeat(64), sheet]]), { sources: [] });
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const walk = "walk" as ClipName;
 let project: Project = addClip(setSourceOrigin(porterProject(), PORTER, { x: 3.5, y: 9 }), [ref(0), ref(1), ref(0), ref(2)], "walk");

@@ -34,6 +34,7 @@ import { addAction, mirrorMissing, setPetal, setWays } from "./actions";
 import { renameClip, withSteps } from "./clips";
 import { cutByMetadata, cutSource, framesOfPictures } from "./cutting";
 import { edit } from "./edit";
+import { freeSourceId } from "./source-id";
 
 /** A picture that came in, already stored by its hash. */
 export interface ArrivedPicture {
@@ -156,7 +157,7 @@ function withArrival(project: Project, arrival: Arrival, arrived: ArrivedClips):
       ...(numbered ? { number: numbered[k] as number } : {}),
     }),
   );
-  const id = `s${project.sources.reduce((most, source) => Math.max(most, Number(source.id.slice(1))), 0) + 1}` as SourceId;
+  const id = freeSourceId(project);
   const { clearing, coverages = [], cut } = arrival;
   const bare: Source = { id, name, pictures, ...(clearing ? { clearing } : {}), cut: null, frames: [] };
   const several = pictures.length > 1;

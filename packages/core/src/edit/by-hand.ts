@@ -81,7 +81,8 @@ export const makeEqual = edit(
     const wanted = new Set(refs);
     const chosen = project.sources.flatMap((source) =>
       source.frames
-        .filter((frame) => wanted.has(frameRef(source, frame)))
+        // What is put together has its canvas already.
+        .filter((frame) => !frame.pieces && wanted.has(frameRef(source, frame)))
         .map((frame) => ({ source, frame, box: boxOf(source, frame, meeting) })),
     );
     if (chosen.length === 0) return project;

@@ -58,6 +58,7 @@ export const restoreCut = edit(
     `cut ${sourceById(project, id).name} ${before.cut ? cutInWords(before.cut) : "as it was"} again`,
   (project, id, before) => {
     const source = sourceById(project, id);
+    refuseOfPieces(source);
     const same =
       before.pictures.length === source.pictures.length && before.pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256);
     if (!same)
@@ -80,6 +81,7 @@ export const cutByMetadata = edit(
   ) => `cut ${sourceById(project, id).name} as ${_cut.file} says`,
   (project, id, cut, found, before = null) => {
     const source = sourceById(project, id);
+    refuseOfPieces(source);
     const told = withMarkKinds(project, found);
     const frames = framesAsTold(source, told.frames, before && withMarkKinds(told.project, before).frames);
     return {
@@ -166,6 +168,7 @@ export const setClearing = edit(
     clearing ? `clear the background of ${sourceById(project, id).name}` : `restore the background of ${sourceById(project, id).name}`,
   (project, id, clearing, coverages) => {
     const { clearing: before, ...source } = sourceById(project, id);
+    refuseOfPieces(source);
     if (JSON.stringify(before) === JSON.stringify(clearing ?? undefined)) return project;
     const next: Source = clearing ? { ...source, clearing } : source;
     return withSource(project, next.cut ? withAnchoredFrames(next, framesAgain(next, next.cut, coverages)) : next);
@@ -192,6 +195,7 @@ export const refreshSource = edit<
   (project, id) => `take in the changed art of ${sourceById(project, id).name}`,
   (project, id, pictures, coverages, drawings, grid) => {
     const source = sourceById(project, id);
+    refuseOfPieces(source);
     if (pictures.length === 0) throw new CaravanError("missing-picture", source.name, "There is no picture to take in.", "Choose one.");
     if (pictures.length === source.pictures.length && pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256))
       return project;
@@ -324,12 +328,26 @@ function refuseOtherPicture(source: Source, { width, height }: Pick<Coverage, "w
     );
 }
 
+/** What is put together from pieces has no picture of its own that could be cut, cleared or exchanged. */
+export function refuseOfPieces({ name, cut }: Pick<Source, "name" | "cut">): void {
+  if (cut?.by === "pieces")
+    throw new CaravanError(
+      "bad-call",
+      name,
+      "Its frames are put together from pieces: it has no picture of its own.",
+      "Work on the sheet of its pieces.",
+    );
+}
+
 function framesOfCut(source: Source, cut: Cut, given: Coverage | CutPieces, identify: Identify = withIdentity): Frame[] {
+  refuseOfPieces(source);
   refuseOtherPicture(source, given);
   switch (cut.by) {
     case "hand":
     case "metadata":
       return stillFitting(source.frames, source);
+    case "pieces":
+      throw new CaravanError("bad-call", source.name, "Only a source of pieces is put together.", "Make one at Frames.");
     case "pictures":
       throw new CaravanError("bad-call", source.name, "Only a series is cut into its pictures.", "Cut the sheet another way.");
     case "outlines":

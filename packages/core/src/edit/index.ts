@@ -64,8 +64,29 @@ export { addMarkKind, removeMarkKind, renameMarkKind, setBoxUse, setMarkLook } f
 export { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "./marks";
 
 export { forgetOrigins, nudgeOrigins, placeOrigins, setSourceOrigin } from "./origins";
+export { addPalette, removePalette, renamePalette, setPaletteColours, setPaletteOf } from "./palettes";
+export {
+  addFrameOfPieces,
+  addPiecesSource,
+  colourEverywhere,
+  colourPieces,
+  exchangeEverywhere,
+  exchangePieces,
+  flipPieces,
+  hidePieces,
+  mirrorPieces,
+  moveEverywhere,
+  movePieces,
+  placeInStack,
+  placesRestacked,
+  putPieces,
+  type Restacking,
+  removePieces,
+  restackPieces,
+  setCanvas,
+  usesOfPiece,
+} from "./pieces";
 export { renameProject } from "./project";
-
 export { setPixelsPerUnit, setSourceScale } from "./scale";
 export { moveClips, removeClips, renameClips, setDurationsInTurn, setFpsOfClips, setRulesOfClips } from "./several-clips";
 export { removeSource, renameSource } from "./sources";

@@ -68,6 +68,13 @@ const rule = (project: Project, dice: Dice, named: string): Rule => {
   const keep = pick(["while", "whole", 120] as const, dice);
   return { name: named, when, play: dice(2) === 0 ? clip(project, dice) : action(project, dice), ...(keep ? { keep } : {}) };
 };
+const ofPieces = (project: Project, dice: Dice): FrameRef => {
+  const all = project.sources
+    .filter(({ cut }) => cut?.by === "pieces")
+    .flatMap((each) => each.frames.map((frame) => frameRef(each, frame)));
+  return pick(all, dice) ?? ("s0/a0" as FrameRef);
+};
+const paletteName = (project: Project, dice: Dice) => pick(project.palettes ?? [], dice)?.name ?? "none";
 const refs = (project: Project, dice: Dice): FrameRef[] => {
   const all = project.sources.flatMap((each) => each.frames.map((frame) => frameRef(each, frame)));
   return Array.from({ length: dice(5) }, () => pick(all, dice)).filter((ref) => ref !== undefined);
@@ -251,6 +258,36 @@ const EDITS: Readonly<Record<string, RandomEdit>> = {
   },
   setDrive: (p, d) => edits.setDrive(p, pick(p.drives ?? [], d)?.name ?? "none", d(2) === 0 ? { name: name(d) } : { length: 1 + d(500) }),
   removeDrive: (p, d) => edits.removeDrive(p, pick(p.drives ?? [], d)?.name ?? "none"),
+  piecesSource: (p, d) => edits.addPiecesSource(p, name(d), { w: 8 + d(30), h: 8 + d(30) }),
+  pieceFrame: (p, d) => edits.addFrameOfPieces(p, ofPieces(p, d), d(2) === 0),
+  canvas: (p, d) => edits.setCanvas(p, source(p, d).id, { w: d(40), h: 1 + d(40) }),
+  put: (p, d) => {
+    const palette = d(2) === 0 ? {} : { palette: paletteName(p, d) };
+    return edits.putPieces(
+      p,
+      ofPieces(p, d),
+      refs(p, d).map((of) => ({ of, x: d(30) - 9, y: d(30) - 9, ...palette })),
+      d(2) === 0 ? 0 : null,
+    );
+  },
+  shift: (p, d) => edits.movePieces(p, ofPieces(p, d), [d(4), d(4)], { x: d(5) - 2, y: d(5) - 2 }),
+  flip: (p, d) => edits.flipPieces(p, ofPieces(p, d), [d(4)], d(2) === 0 ? "across" : "down"),
+  mirrorPieces: (p, d) => edits.mirrorPieces(p, ofPieces(p, d), [d(4), d(4)]),
+  hide: (p, d) => edits.hidePieces(p, ofPieces(p, d), [d(4)], d(2) === 0),
+  takeOff: (p, d) => edits.removePieces(p, ofPieces(p, d), [d(6)]),
+  exchange: (p, d) => edits.exchangePieces(p, ofPieces(p, d), [d(4)], refs(p, d)[0] ?? ("s1/c0r0" as FrameRef)),
+  exchangeAll: (p, d) => edits.exchangeEverywhere(p, [ofPieces(p, d)], "s1/c0r0" as FrameRef, "s1/c1r0" as FrameRef),
+  moveAllOf: (p, d) => edits.moveEverywhere(p, [ofPieces(p, d)], "s1/c0r0" as FrameRef, { x: 1, y: d(3) }),
+  colour: (p, d) => edits.colourPieces(p, ofPieces(p, d), [d(4)], d(3) === 0 ? null : paletteName(p, d)),
+  colourAll: (p, d) => edits.colourEverywhere(p, [ofPieces(p, d)], null, paletteName(p, d)),
+  restack: (p, d) => edits.restackPieces(p, ofPieces(p, d), [d(4), d(4)], (["up", "down", "top", "bottom"] as const)[d(4)] ?? "up"),
+  stack: (p, d) => edits.placeInStack(p, ofPieces(p, d), [d(4)], d(5)),
+  palette: (p, d) =>
+    edits.addPalette(p, { name: name(d), colours: ["#000000", "#ffffff"].slice(d(2)), ...(d(2) === 0 ? {} : { of: paletteName(p, d) }) }),
+  paletteColours: (p, d) => edits.setPaletteColours(p, paletteName(p, d), ["#0a0b0c", "#ffffff"].slice(d(3))),
+  paletteOf: (p, d) => edits.setPaletteOf(p, paletteName(p, d), d(3) === 0 ? null : paletteName(p, d)),
+  renamePalette: (p, d) => edits.renamePalette(p, paletteName(p, d), name(d)),
+  removePalette: (p, d) => edits.removePalette(p, paletteName(p, d)),
   mend: (p, d) => {
     const finding = pick(findingsOf(p), d);
     return finding?.mend && "apply" in finding.mend ? finding.mend.apply(p) : p;

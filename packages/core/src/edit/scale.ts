@@ -2,6 +2,7 @@
 import { scaleInWords } from "../art";
 import { halves, scaledMarks } from "../marks";
 import { CaravanError, type Frame, type FramePoint, type Project, type SourceId, scaleOf, sourceById } from "../model";
+import { refuseOfPieces } from "./cutting";
 import { edit } from "./edit";
 import { withSource } from "./with-source";
 
@@ -16,6 +17,7 @@ export const setSourceScale = edit(
   (project, id: SourceId, scale: number) => `scale ${sourceById(project, id).name} ${scaleInWords(scale)}`,
   (project, id, scale) => {
     const { scale: _before, ...source } = sourceById(project, id);
+    refuseOfPieces(source);
     const before = scaleOf(sourceById(project, id));
     if (scale === before) return project;
     if (!(scale >= LEAST && scale <= MOST))

@@ -8,8 +8,9 @@ import type * as z from "zod";
 import { CaravanError } from "./error";
 import { clipToFile, FileClip } from "./file-clip";
 import { FIELD_OF_SHAPE, MARK_SHAPES, type MarkShape } from "./marks";
+import { isFitCanvas, LARGEST_CANVAS } from "./piece";
 import { Project } from "./project";
-import { drawnSize, Frame, pictureOf, Source } from "./source";
+import { drawnSize, Frame, isOfPieces, pictureOf, Source } from "./source";
 
 /** Frames, sources, clips and lists that were found sound. */
 const sound = new WeakSet<object>();
@@ -84,6 +85,7 @@ export function checkWhole(project: Project, where: string): void {
   once("actions named", project.actions);
   once("marks named", project.marks);
   once("examples named", project.examples);
+  once("palettes named", project.palettes ?? []);
   once("behaviours named", project.behaviours ?? []);
   for (const { name, inputs, rules } of project.behaviours ?? []) {
     once(`inputs of "${name}" named`, inputs);
@@ -148,6 +150,15 @@ function refuseUnknownMarks(
 /** A frame lies on a picture of its source, and its rectangle within its untrimmed size. */
 function refuseUnfit(source: Source, frame: Frame, refuse: Refuse): void {
   const { key, rect, size, inset, picture = 0 } = frame;
+  if (frame.pieces || isOfPieces(source)) {
+    if (!frame.pieces || !isOfPieces(source))
+      refuse(`The frame ${key} of ${source.name} is put together, and its source is not, or the other way about.`);
+    if (!size || rect.x !== 0 || rect.y !== 0 || rect.w !== size.w || rect.h !== size.h || frame.turned || inset)
+      refuse(`The frame ${key} of ${source.name} is put together, so its rectangle is its whole canvas.`);
+    if (!isFitCanvas(size)) refuse(`The canvas of the frame ${key} of ${source.name} is larger than ${LARGEST_CANVAS} px.`);
+    return;
+  }
+  if (source.pictures.length === 0) refuse(`${source.name} has no picture, and its frames are not put together.`);
   const { width, height } = pictureOf(source, frame);
   if (picture >= source.pictures.length) refuse(`The frame ${key} of ${source.name} is on a picture that it does not have.`);
   if (rect.x + rect.w > width || rect.y + rect.h > height)

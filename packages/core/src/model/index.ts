@@ -46,8 +46,10 @@ export { checkedName, fitFileName, fittedName, freeName, Name, shortened } from 
 export { naturalOrder } from "./natural-order";
 export { entriesOf, orderedJson, orderedRecord } from "./ordered-record";
 export { Packing, USUAL_PACKING } from "./packing";
+export { MOST_COLOURS, Palette } from "./palette";
 export { MOST_PICTURES, refuseTooMany } from "./picture-limit";
 export { freePath, freePicturePaths, isDeviceName, pathKey, pathStem, takenPaths, withDistinctPaths } from "./picture-paths";
+export { Flip, isFitCanvas, LARGEST_CANVAS, MOST_PIECES } from "./piece";
 export {
   actionNamed,
   behaviourNamed,
@@ -64,6 +66,7 @@ export {
   markNamed,
   type PlacedFrame,
   Project,
+  paletteNamed,
   sourceById,
   stageNamed,
 } from "./project";
@@ -80,8 +83,10 @@ export {
   GridCut,
   isFrameKey,
   isNumberedByFiles,
+  isOfPieces,
   originOf,
   Picture,
+  Piece,
   pictureOf,
   SHA256,
   Source,

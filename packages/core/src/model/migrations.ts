@@ -38,6 +38,8 @@ const MIGRATIONS: Record<number, (file: Content) => Content> = {
   }),
   // Boxes and points are new.
   5: (file) => ({ ...file, version: 6, marks: [] }),
+  // Behaviours came with version 6 and may be absent, as palettes and sources of pieces may now.
+  6: (file) => ({ ...file, version: 7 }),
 };
 
 function withoutExampleOrContact(delivery: unknown): unknown {

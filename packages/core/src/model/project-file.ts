@@ -9,17 +9,19 @@ import { checkWhole, unfitField } from "./document-check";
 import { CaravanError } from "./error";
 import { behavioursFromFile, behavioursToFile } from "./file-behaviour";
 import { clipFromFile, clipToFile, FileClip } from "./file-clip";
+import { FileSource, sourceFromFile, sourceToFile } from "./file-source";
 import { migrated } from "./migrations";
 import { Name } from "./name";
 import { Project } from "./project";
 
 const PROJECT_FORMAT = "caravan-project";
-export const PROJECT_VERSION = 6;
+export const PROJECT_VERSION = 7;
 
 export const ProjectFile = z.strictObject({
   format: z.literal(PROJECT_FORMAT),
   version: z.literal(PROJECT_VERSION),
   ...Project.shape,
+  sources: z.array(FileSource),
   clips: z.array(FileClip),
   behaviours: z.record(Name, FileBehaviour).optional(),
 });
@@ -27,13 +29,15 @@ export type ProjectFile = z.infer<typeof ProjectFile>;
 
 /** The document as it is written. Untouched parts are shared with the project. */
 export function projectToFile(project: Project): ProjectFile {
-  const { name, pixelsPerUnit, sources, readings, examples, marks, clips, actions, behaviours, stages, drives, deliveries } = project;
+  const { name, pixelsPerUnit, sources, palettes, readings, examples, marks, clips, actions, behaviours, stages, drives, deliveries } =
+    project;
   return {
     format: PROJECT_FORMAT,
     version: PROJECT_VERSION,
     name,
     ...(pixelsPerUnit === undefined ? {} : { pixelsPerUnit }),
-    sources,
+    sources: sources.map(sourceToFile),
+    ...(palettes === undefined ? {} : { palettes }),
     readings,
     examples,
     marks,
@@ -86,6 +90,11 @@ export function uncheckedProject(content: unknown): Project {
   return documentOf(file);
 }
 
-function documentOf({ format: _format, version: _version, clips, behaviours, ...rest }: ProjectFile): Project {
-  return { ...rest, clips: clips.map(clipFromFile), ...(behaviours === undefined ? {} : { behaviours: behavioursFromFile(behaviours) }) };
+function documentOf({ format: _format, version: _version, sources, clips, behaviours, ...rest }: ProjectFile): Project {
+  return {
+    ...rest,
+    sources: sources.map(sourceFromFile),
+    clips: clips.map(clipFromFile),
+    ...(behaviours === undefined ? {} : { behaviours: behavioursFromFile(behaviours) }),
+  };
 }

@@ -6,6 +6,7 @@ import { Delivery, USUAL_DELIVERY } from "./delivery";
 import { CaravanError } from "./error";
 import { MarkKind, type MarkName } from "./marks";
 import { Name } from "./name";
+import { Palette } from "./palette";
 import { Example, Reading } from "./reading";
 import { type Frame, type FrameRef, frameRef, Source, type SourceId } from "./source";
 import { Drive, Stage } from "./stage";
@@ -22,6 +23,7 @@ export const Project = z.strictObject({
   sources: z.array(Source),
   readings: z.array(Reading).describe("How metadata files were understood, by name, for the next of their structure."),
   examples: z.array(Example).describe("Metadata files that a game reads already, by name: deliveries are written in their shape."),
+  palettes: z.array(Palette).optional().describe("Lists of colours that pieces may wear."),
   marks: z.array(MarkKind).describe("Kinds of boxes and points that frames may have."),
   clips: z.array(Clip),
   actions: z.array(Action).describe("Movements in several facings, each made of clips."),
@@ -79,6 +81,11 @@ export function driveNamed({ drives = [] }: Pick<Project, "drives">, name: strin
 }
 
 /** Throws `not-found`. */
+export function paletteNamed({ palettes = [] }: Pick<Project, "palettes">, name: string): Palette {
+  return named(palettes, "palette", name);
+}
+
+/** Throws `not-found`. */
 export function markNamed({ marks }: Pick<Project, "marks">, name: MarkName | string): MarkKind {
   return named(marks, "mark", name);
 }
@@ -127,7 +134,7 @@ function framesOf(source: Source): Map<FrameRef, Frame> {
 let last: { readonly sources: Project["sources"]; readonly source: Source; readonly frames: Map<FrameRef, Frame> } | null = null;
 
 /** The frame that a step names, or null if its source no longer has it. Constant time after the first call per source. */
-export function findFrame(project: Project, ref: FrameRef): PlacedFrame | null {
+export function findFrame(project: Pick<Project, "sources">, ref: FrameRef): PlacedFrame | null {
   if (last?.sources === project.sources) {
     const frame = last.frames.get(ref);
     if (frame) return { source: last.source, frame };

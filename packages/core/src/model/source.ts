@@ -1,8 +1,10 @@
 import * as z from "zod";
 import { Clearing } from "./clearing";
+import { CaravanError } from "./error";
 import { FramePoint, Rect, Size, Spacing, scaledSide } from "./geometry";
 import { FrameMarks } from "./marks";
 import { Name } from "./name";
+import { MOST_PIECES, pieceOf } from "./piece";
 import { Reading } from "./reading";
 
 const CellRange = z
@@ -55,6 +57,7 @@ export const Cut = z.discriminatedUnion("by", [
     reading: Reading.describe("How it was understood."),
   }),
   z.strictObject({ by: z.literal("pictures") }).describe("A source of several pictures, each one frame."),
+  z.strictObject({ by: z.literal("pieces") }).describe("A source without pictures: its frames are put together from frames of others."),
 ]);
 export type Cut = z.infer<typeof Cut>;
 
@@ -68,9 +71,9 @@ export type SourceId = z.infer<typeof SourceId>;
 /**
  * A frame's stable key within its source. A cell's is its column and row, `c3r0`, in the second region of a sheet `g1c3r0`; an island's,
  * a hand-drawn rectangle's, a record's and a numbered picture's is a letter and a number: `i3`, `h3`, `m3`, `p3`. A frame that stays the
- * same rectangle keeps its key, whatever it was cut by.
+ * same rectangle keeps its key, whatever it was cut by. Of one that is put together: `a3`.
  */
-const FRAME_KEY = /^((g\d{1,3})?c\d{1,5}r\d{1,5}|[ihmp]\d{1,9})$/;
+const FRAME_KEY = /^((g\d{1,3})?c\d{1,5}r\d{1,5}|[aihmp]\d{1,9})$/;
 const FrameKey = z.string().regex(FRAME_KEY);
 
 /** The same question as `FrameKey`, for loops over thousands of frames. */
@@ -81,9 +84,12 @@ export function isFrameKey(key: string): boolean {
 /** A frame as steps name it: its source's id and its key, `s1/c3r0`. */
 export const FrameRef = z
   .string()
-  .regex(/^s\d{1,9}\/((g\d{1,3})?c\d{1,5}r\d{1,5}|[ihmp]\d{1,9})$/)
+  .regex(/^s\d{1,9}\/((g\d{1,3})?c\d{1,5}r\d{1,5}|[aihmp]\d{1,9})$/)
   .brand<"FrameRef">();
 export type FrameRef = z.infer<typeof FrameRef>;
+
+export const Piece = pieceOf(FrameRef);
+export type Piece = z.infer<typeof Piece>;
 
 /** One frame of a source: what the last cut found there, and what a person decided about it. */
 export const Frame = z.strictObject({
@@ -104,6 +110,11 @@ export const Frame = z.strictObject({
     .describe("Present when it is stored rotated by 90°: true for clockwise, counter for counter-clockwise."),
   size: Size.optional().describe("Its untrimmed size, if that is larger than the rectangle."),
   inset: Spacing.optional().describe("Where the rectangle sits in the untrimmed size, upright."),
+  pieces: z
+    .array(Piece)
+    .max(MOST_PIECES)
+    .optional()
+    .describe("What it is put together from, the lowest first; then it lies on no picture, and its rectangle is its whole canvas."),
   empty: z.literal(true).optional().describe("Present when nothing is drawn in it."),
   name: Name.optional().describe("A name given by hand; without one it is <source>/<number>."),
   origin: FramePoint.optional().describe("Where it stands, if not where its source's frames do."),
@@ -137,7 +148,7 @@ export type Picture = z.infer<typeof Picture>;
 export const Source = z.strictObject({
   id: SourceId,
   name: Name.describe("Shown to people, and the start of its frames' names."),
-  pictures: z.array(Picture).min(1).describe("One sheet, or the pictures of a series in order."),
+  pictures: z.array(Picture).describe("One sheet, or the pictures of a series in order; none where frames are put together from pieces."),
   clearing: Clearing.optional().describe("How an opaque ground is cleared away before it is cut."),
   scale: z
     .number()
@@ -185,9 +196,17 @@ export function drawnSize({ rect, size, turned }: Pick<Frame, "rect" | "size" | 
   return size ?? (turned ? { w: rect.h, h: rect.w } : { w: rect.w, h: rect.h });
 }
 
-/** The sheet of a source: its first picture. */
+/** The sheet of a source: its first picture. Throws `bad-call` for one without pictures, whose frames are put together from others. */
 export function sheetOf(source: Pick<Source, "pictures">): Picture {
-  return source.pictures[0] as Picture;
+  const [first] = source.pictures;
+  if (!first)
+    throw new CaravanError("bad-call", "source", "It has no picture: its frames are put together from pieces.", "Choose another one.");
+  return first;
+}
+
+/** Whether its frames are put together from frames of other sources. */
+export function isOfPieces({ cut }: Pick<Source, "cut">): boolean {
+  return cut?.by === "pieces";
 }
 
 /** Whether its frames go by the numbers of their files, which begin where they begin. */

@@ -1,5 +1,5 @@
 export { clearGround } from "./clear-ground";
-export { type Rgb, rgbOf } from "./colour";
+export { hexOf, type Rgb, rgbOf } from "./colour";
 export type { SideColours } from "./colours";
 export {
   bitsSet,

@@ -1,5 +1,5 @@
 /** The walks of a project's stages, as far as their feet go. */
-import { type Drawn, frameLook } from "../art";
+import { type Drawn, frameLook, type Stock } from "../art";
 import { type Clip, type Facing, findFrame, originOf, type PlacedFrame, type Project, type Stage } from "../model";
 import { type Feet, feetOf, footFrame, steadySpeed } from "./feet";
 
@@ -34,10 +34,10 @@ export function walkingClip(project: Project, stage: Stage): WalkingClip | null 
 }
 
 /** All that a walk's feet depend on, as a text: what was seen of one holds for as long as this stays the same. */
-export function walkKey({ clip, placed }: WalkingClip): string {
+export function walkKey(stock: Stock, { clip, placed }: WalkingClip): string {
   return JSON.stringify(
     placed.map(({ source, frame }, step) => [
-      frameLook(source, frame),
+      frameLook(stock, source, frame).key,
       source.scale,
       frame.rect,
       frame.turned,

@@ -1,8 +1,8 @@
 /** What is drawn in frames, found in workers: of a source as it was, and of its changed art. */
-import { frameLook, type Look, lookOf, sheetLook } from "@caravan/core/art";
+import { lookOf, type PictureLook, sheetLook } from "@caravan/core/art";
 import type { ChangedPicture } from "@caravan/core/edit";
 import { type Drawings, placeOf, strayedFrames, withFoundPlaces } from "@caravan/core/frame-identity";
-import type { Clearing, Frame, Rect, Source } from "@caravan/core/model";
+import { type Clearing, type Frame, pictureOf, type Rect, type Source } from "@caravan/core/model";
 import type { Drawing } from "@caravan/core/raster";
 import { run } from "../../workers/client";
 import type { Begun } from "../begun";
@@ -48,10 +48,10 @@ export async function drawingsOf(before: Source, after: Source, work: Begun): Pr
   );
 }
 
-function framesByLook(source: Source): Map<Look, Frame[]> {
-  const byLook = new Map<Look, Frame[]>();
+function framesByLook(source: Source): Map<PictureLook, Frame[]> {
+  const byLook = new Map<PictureLook, Frame[]>();
   for (const frame of source.frames) {
-    const look = frameLook(source, frame);
+    const look = lookOf(source, pictureOf(source, frame));
     const frames = byLook.get(look);
     if (frames) frames.push(frame);
     else byLook.set(look, [frame]);
@@ -59,7 +59,7 @@ function framesByLook(source: Source): Map<Look, Frame[]> {
   return byLook;
 }
 
-async function blobOfLook(look: Look): Promise<{ blob: Blob; clearing: Clearing | null } | null> {
+async function blobOfLook(look: PictureLook): Promise<{ blob: Blob; clearing: Clearing | null } | null> {
   const { sha256, clearing } = look;
   const blob = await pictureBlob(sha256);
   return blob ? { blob, clearing } : null;

@@ -44,7 +44,7 @@ export function Details() {
 }
 
 function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
-  const picture = usePicture(frameLook(source, frame));
+  const picture = usePicture(useProject((project) => frameLook(project, source, frame)));
   const drawn = picture && drawnPart(picture.coverage, frame.rect);
   const ref = frameRef(source, frame);
   const { x, y } = frame.rect;

@@ -64,12 +64,12 @@ export const WAYS: readonly WayOfCutting[] = [
 ];
 
 /** Ways that come with the art and are not chosen. */
-export type CutWay = Way | "metadata" | "pictures";
+export type CutWay = Way | "metadata" | "pictures" | "pieces";
 
 /** The way that a source is cut, or that a person is about to cut it. */
 export function wayOf(source: Source, chosen: Way | null): CutWay {
   const by = source.cut?.by ?? "cell";
-  if (by === "pictures") return by;
+  if (by === "pictures" || by === "pieces") return by;
   return chosen ?? (by === "cell" || by === "count" ? "cells" : by);
 }
 

@@ -5,6 +5,7 @@ import { type Standing, standingFrom, standingOf } from "@caravan/core/marks";
 import { type Clip, type Frame, findFrame, originOf, type PlacedFrame, type Project, type Rect } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
 import { useEffect, useMemo, useState } from "react";
+import { currentProject } from "../../project/open-project";
 import { loadPictures, pictureNow, usePictures } from "../../project/pictures";
 
 /** What was found in a frame; moving its origin keeps its rectangle, and so what is known. */
@@ -24,7 +25,10 @@ export function useStandings(project: Project, clip: Clip): Standings {
   const entries = usePictures((state) => state.entries);
   const frames = useMemo(() => clip.steps.map(({ frame }) => findFrame(project, frame)), [project, clip]);
   const [looks, setLooks] = useState(0);
-  useEffect(() => loadPictures(frames.flatMap((placed) => (placed ? [frameLook(placed.source, placed.frame)] : []))), [frames]);
+  useEffect(
+    () => loadPictures(frames.flatMap((placed) => (placed ? [frameLook(currentProject(), placed.source, placed.frame)] : []))),
+    [frames],
+  );
   // biome-ignore lint/correctness/useExhaustiveDependencies: goes on after each slice, and when a picture has come
   useEffect(() => {
     const waiting = frames.filter((placed): placed is PlacedFrame => placed !== null && isWaiting(placed));
@@ -65,7 +69,7 @@ function sameStanding(a: Standing | null | undefined, b: Standing | null | undef
 }
 
 function coverageOf({ source, frame }: PlacedFrame): Coverage | undefined {
-  return pictureNow(frameLook(source, frame))?.coverage;
+  return pictureNow(frameLook(currentProject(), source, frame))?.coverage;
 }
 
 function foundIn(placed: PlacedFrame): Found | undefined {

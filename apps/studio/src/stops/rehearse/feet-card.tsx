@@ -67,6 +67,6 @@ function SlideChart({ feet, now, steady }: { feet: Feet; now: number; steady: nu
 /** What was seen of the feet that walk on this stage; null while their art is being read, or where they never go back. */
 function useWalk(project: Project | null, stage: Stage | null): { clip: Clip; feet: Feet; steady: NonNullable<Walk["steady"]> } | null {
   const walking = useMemo(() => (project && stage ? walkingClip(project, stage) : null), [project, stage]);
-  const walk = useSeenArt(({ walks }) => (walking ? walks.get(walkKey(walking)) : undefined));
+  const walk = useSeenArt(({ walks }) => (project && walking ? walks.get(walkKey(project, walking)) : undefined));
   return walking && walk?.steady ? { clip: walking.clip, feet: walk.feet, steady: walk.steady } : null;
 }

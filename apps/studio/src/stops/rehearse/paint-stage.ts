@@ -152,7 +152,7 @@ function paintStanding(
 ): void {
   const found = findFrame(project, frame);
   if (!found) return;
-  const still = stillOf(found.source, found.frame);
+  const still = stillOf(project, found.source, found.frame);
   const picture = pictureNow(still.look);
   if (!picture) return;
   const origin = originOf(found.source, found.frame);

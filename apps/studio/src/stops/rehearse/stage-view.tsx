@@ -1,6 +1,6 @@
 "use client";
 
-import { frameLook } from "@caravan/core/art";
+import { frameLook, sheetLook } from "@caravan/core/art";
 import { angleOf, facingToward } from "@caravan/core/facing";
 import { type FramePoint, findFrame, type Going, type Micros, type Stage } from "@caravan/core/model";
 import { Maximize2, Minimize2 } from "lucide-react";
@@ -140,12 +140,12 @@ function usePainting(canvas: React.RefObject<HTMLCanvasElement | null>, zoom: nu
     loadPictures(
       framesOfStage(setting).flatMap((ref) => {
         const found = findFrame(project, ref);
-        return found ? [frameLook(found.source, found.frame)] : [];
+        return found ? [frameLook(project, found.source, found.frame)] : [];
       }),
     );
     const { backdrop } = setting.stage;
     const source = typeof backdrop === "object" ? project.sources.find(({ id }) => id === backdrop.source) : undefined;
-    if (source?.pictures[0]) loadPictures([frameLook(source, {})]);
+    if (source?.pictures[0]) loadPictures([sheetLook(source)]);
   }, [setting]);
   useEffect(() => {
     let request = 0;

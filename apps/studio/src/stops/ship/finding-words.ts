@@ -48,5 +48,13 @@ export const FINDING_WORDS: Record<FindingCode, string> = {
   "input-unasked": "Inputs nobody asks for",
   "facing-needed": "Facings that a stage needs",
   "feet-slide": "Feet that slide",
+  "piece-gone": "Pieces that are gone",
+  "palette-gone": "Palettes that are gone",
+  "palette-length": "Palettes of unlike length",
+  "odd-palette": "Steps in other colours",
+  "piece-off-grid": "Pieces off the grid",
+  "piece-in-all-but-one": "Pieces in all steps but one",
+  "equal-frames-of-pieces": "Frames put together alike",
+  "unused-pieces": "Pieces that lie nowhere",
   "no-ticks": "Steps of no ticks",
 };

@@ -1,0 +1,24 @@
+/** The pixels of looks that are put together from pieces. */
+import { assembled, hatched } from "../assemble";
+import { recoloured } from "../palette";
+import type { Pixels } from "../raster";
+import { framePixels } from "./frame-art";
+import type { LaidLook, PictureLook, PiecesLook } from "./look";
+
+/** `pixelsOf` gives a picture as it is seen. Cost: O(pixels of the pieces + of the canvas). */
+export function assembledLook({ size, laid }: PiecesLook, pixelsOf: (look: PictureLook) => Pixels): Pixels {
+  return assembled(
+    size,
+    laid.map((each) => ({ pixels: laidPixels(each, pixelsOf), x: each.x, y: each.y, flip: each.flip })),
+  );
+}
+
+/** A piece as it lies on its canvas, before it is flipped; a hatched box for one that is gone. */
+export function laidPixels({ part, size, recolouring }: LaidLook, pixelsOf: (look: PictureLook) => Pixels): Pixels {
+  if (!part) return hatched(size);
+  const { look, scale, place } = part;
+  // Coloured as cut: a scale that takes means of pixels would make colours that no palette knows.
+  if (!recolouring || recolouring.length === 0) return framePixels(pixelsOf(look), { scale }, place);
+  const cut = recoloured(framePixels(pixelsOf(look), {}, place), recolouring);
+  return framePixels(cut, { scale }, { rect: { x: 0, y: 0, w: cut.width, h: cut.height } });
+}

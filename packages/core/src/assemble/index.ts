@@ -1,0 +1,1 @@
+export { assembled, hatched, type LaidPiece } from "./assemble";

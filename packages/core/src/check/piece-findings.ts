@@ -1,0 +1,224 @@
+/** What looks wrong about frames that are put together: what is gone, what wears another palette than around it, what lies just off. */
+import { colourPieces, movePieces, removePieces, setPaletteColours } from "../edit";
+import {
+  type Clip,
+  counted,
+  type Frame,
+  type FrameRef,
+  findFrame,
+  frameName,
+  frameRef,
+  isOfPieces,
+  type Piece,
+  type Project,
+  type Source,
+} from "../model";
+import type { Finding } from "./finding";
+
+/** Cost: O(pieces + steps × pieces). */
+export function pieceFindings(project: Project): Finding[] {
+  const sources = project.sources.filter(isOfPieces);
+  return [
+    ...paletteLengths(project),
+    ...sources.flatMap((source) =>
+      source.frames.flatMap((frame) =>
+        frame.dropped ? [] : [...gonePieces(project, source, frame), ...gonePalettes(project, source, frame), ...offGrid(source, frame)],
+      ),
+    ),
+    ...project.clips.flatMap((clip) => alongClip(project, clip)),
+    ...sources.flatMap((source) => equalFrames(source)),
+    ...unusedPieces(project, sources),
+  ];
+}
+
+type Told = Pick<Finding, "code" | "severity" | "message" | "mend" | "otherMends">;
+
+function at(source: Source, frame: Frame, told: Told): Finding {
+  return { where: frameName(source, frame), place: { stop: "frames", frame: frameRef(source, frame) }, ...told };
+}
+
+const placesOf = (frame: Frame, isMeant: (piece: Piece) => boolean): number[] =>
+  (frame.pieces ?? []).flatMap((piece, place) => (isMeant(piece) ? [place] : []));
+
+function gonePieces(project: Project, source: Source, frame: Frame): Finding[] {
+  const places = placesOf(frame, ({ of }) => {
+    const found = findFrame(project, of);
+    return !found || isOfPieces(found.source);
+  });
+  if (places.length === 0) return [];
+  const [first] = places.map((place) => frame.pieces?.[place]?.of as FrameRef);
+  const is = findFrame(project, first as FrameRef) ? "is put together itself" : "is not there any more";
+  return [
+    at(source, frame, {
+      code: "piece-gone",
+      severity: "warning",
+      message: `${counted(places.length, "piece")} of it cannot be drawn: ${first} ${is}. A striped box stands for it.`,
+      mend: {
+        label: places.length === 1 ? "Take it off" : "Take them off",
+        apply: (now) => removePieces(now, frameRef(source, frame), places),
+      },
+    }),
+  ];
+}
+
+function gonePalettes(project: Project, source: Source, frame: Frame): Finding[] {
+  const { palettes = [] } = project;
+  const works = new Set(palettes.filter(({ of }) => of === undefined || palettes.some(({ name }) => name === of)).map(({ name }) => name));
+  const places = placesOf(frame, ({ palette }) => palette !== undefined && !works.has(palette));
+  if (places.length === 0) return [];
+  const name = frame.pieces?.[places[0] as number]?.palette as string;
+  const why = palettes.some((each) => each.name === name) ? "stands for one that is not there any more" : "is not there any more";
+  return [
+    at(source, frame, {
+      code: "palette-gone",
+      severity: "warning",
+      message: `The palette ${name} ${why}, so ${counted(places.length, "piece")} of it ${places.length === 1 ? "wears its" : "wear their"} own colours.`,
+      mend: { label: "Wear own colours", apply: (now) => colourPieces(now, frameRef(source, frame), places, null) },
+    }),
+  ];
+}
+
+function paletteLengths({ palettes = [], sources }: Project): Finding[] {
+  return palettes.flatMap((palette): Finding[] => {
+    const base = palettes.find(({ name }) => name === palette.of);
+    if (!base || base === palette || base.colours.length === palette.colours.length) return [];
+    const worn = sources.filter(isOfPieces).flatMap((source) => source.frames.map((frame) => ({ source, frame })));
+    const [first] = worn.filter(({ frame }) => frame.pieces?.some((piece) => piece.palette === palette.name));
+    const lacking = base.colours.slice(palette.colours.length);
+    return [
+      {
+        code: "palette-length",
+        severity: "warning",
+        where: `palette "${palette.name}"`,
+        message: `It has ${counted(palette.colours.length, "colour")} for the ${base.colours.length} of ${base.name}: what the other lacks stays as it is.`,
+        place: first ? { stop: "frames", frame: frameRef(first.source, first.frame) } : { stop: "sources" },
+        mend:
+          lacking.length > 0
+            ? { label: "Fill it up", apply: (now) => setPaletteColours(now, palette.name, [...palette.colours, ...lacking]) }
+            : { label: "Shorten it", apply: (now) => setPaletteColours(now, palette.name, palette.colours.slice(0, base.colours.length)) },
+      },
+    ];
+  });
+}
+
+/** The grid that people lay pieces on, in px. */
+const GRID = 8;
+
+/** One piece a pixel off, where all others lie on the grid, is a slip. */
+function offGrid(source: Source, frame: Frame): Finding[] {
+  const pieces = frame.pieces ?? [];
+  if (pieces.length < 3) return [];
+  const off = (along: number) => {
+    const rest = ((along % GRID) + GRID) % GRID;
+    return rest === 1 ? 1 : rest === GRID - 1 ? -1 : rest === 0 ? 0 : null;
+  };
+  const places = placesOf(frame, ({ x, y }) => off(x) !== 0 || off(y) !== 0);
+  const [place] = places;
+  const piece = place === undefined ? undefined : pieces[place];
+  if (places.length !== 1 || place === undefined || !piece) return [];
+  const [dx, dy] = [off(piece.x), off(piece.y)];
+  if (dx === null || dy === null) return [];
+  return [
+    at(source, frame, {
+      code: "piece-off-grid",
+      severity: "note",
+      message: `One of its ${pieces.length} pieces lies a pixel off the grid of ${GRID} px that the others lie on.`,
+      mend: { label: "Put it on the grid", apply: (now) => movePieces(now, frameRef(source, frame), [place], { x: -dx, y: -dy }) },
+    }),
+  ];
+}
+
+/** Steps that wear another palette than both their neighbours, and pieces that are in every step but one. */
+function alongClip(project: Project, clip: Clip): Finding[] {
+  const placed = clip.steps.map(({ frame }) => findFrame(project, frame));
+  if (placed.length < 3 || !placed.every((each) => each?.frame.pieces)) return [];
+  const frames = placed.flatMap((each) => (each ? [each] : []));
+  const found: Finding[] = [];
+  const pieces = new Set(frames.flatMap(({ frame }) => (frame.pieces ?? []).map(({ of }) => of)));
+  for (const of of pieces) {
+    const worn = frames.map(({ frame }) => {
+      const all = [...new Set((frame.pieces ?? []).filter((piece) => piece.of === of).map(({ palette }) => palette ?? null))];
+      return all.length === 1 ? { palette: all[0] as string | null } : null;
+    });
+    const there = frames.map(({ frame }) => frame.pieces?.some((piece) => piece.of === of) === true);
+    const lacking = there.flatMap((each, step) => (each ? [] : [step]));
+    if (lacking.length === 1 && frames.length >= 4) {
+      const { source, frame } = frames[lacking[0] as number] as (typeof frames)[number];
+      found.push(
+        at(source, frame, {
+          code: "piece-in-all-but-one",
+          severity: "note",
+          message: `${nameOf(project, of)} is in every step of ${clip.name} but step ${lacking[0]}.`,
+        }),
+      );
+    }
+    for (const [step, { source, frame }] of frames.entries()) {
+      const [before, here, after] = [worn[(step + frames.length - 1) % frames.length], worn[step], worn[(step + 1) % frames.length]];
+      if (!before || !here || !after || before.palette !== after.palette || here.palette === before.palette) continue;
+      const places = placesOf(frame, (piece) => piece.of === of);
+      found.push(
+        at(source, frame, {
+          code: "odd-palette",
+          severity: "warning",
+          message: `${nameOf(project, of)} wears ${here.palette ?? "its own colours"} in step ${step} of ${clip.name}, and ${before.palette ?? "its own colours"} before and after.`,
+          mend: {
+            label: before.palette === null ? "Wear own colours here too" : `Wear ${before.palette} here too`,
+            apply: (now) => colourPieces(now, frameRef(source, frame), places, before.palette),
+          },
+        }),
+      );
+    }
+  }
+  return found;
+}
+
+function nameOf(project: Project, ref: FrameRef): string {
+  const found = findFrame(project, ref);
+  return found ? frameName(found.source, found.frame) : ref;
+}
+
+function equalFrames(source: Source): Finding[] {
+  const groups = new Map<string, Frame[]>();
+  for (const frame of source.frames) {
+    if (frame.dropped || !frame.pieces?.length) continue;
+    const key = JSON.stringify(frame.pieces.filter(({ hidden }) => !hidden));
+    groups.set(key, [...(groups.get(key) ?? []), frame]);
+  }
+  return [...groups.values()].flatMap((frames): Finding[] => {
+    const [first, ...others] = frames;
+    if (!first || others.length === 0) return [];
+    return [
+      at(source, first, {
+        code: "equal-frames-of-pieces",
+        severity: "note",
+        message: `${others.map((frame) => frameName(source, frame)).join(", ")} ${others.length === 1 ? "is" : "are"} put together as it is.`,
+      }),
+    ];
+  });
+}
+
+/** Frames of sources that pieces are taken from, which lie nowhere and are in no clip. */
+function unusedPieces(project: Project, sources: readonly Source[]): Finding[] {
+  const used = new Set<FrameRef>(sources.flatMap(({ frames }) => frames.flatMap(({ pieces = [] }) => pieces.map(({ of }) => of))));
+  for (const { steps } of project.clips) for (const { frame } of steps) used.add(frame);
+  const from = new Set([...used].map((ref) => ref.slice(0, ref.indexOf("/"))));
+  return project.sources.flatMap((source): Finding[] => {
+    if (isOfPieces(source) || !from.has(source.id) || !source.frames.some((frame) => isPiece(sources, frameRef(source, frame)))) return [];
+    const idle = source.frames.filter((frame) => !frame.dropped && !frame.empty && !used.has(frameRef(source, frame)));
+    const [first] = idle;
+    if (!first) return [];
+    return [
+      {
+        code: "unused-pieces",
+        severity: "note",
+        where: `source "${source.name}"`,
+        message: `${counted(idle.length, "piece of it lies", "pieces of it lie")} on no frame.`,
+        place: { stop: "frames", frame: frameRef(source, first) },
+      },
+    ];
+  });
+}
+
+function isPiece(sources: readonly Source[], ref: FrameRef): boolean {
+  return sources.some(({ frames }) => frames.some(({ pieces = [] }) => pieces.some(({ of }) => of === ref)));
+}

@@ -1,0 +1,88 @@
+/** Palettes: made, renamed with all who wear them, changed, removed. */
+import { CaravanError, checkedName, counted, freeName, MOST_COLOURS, Palette, type Piece, type Project, paletteNamed } from "../model";
+import { edit } from "./edit";
+
+/** Throws `bad-number` for colours that are none, or too many. The name gets a number behind it if it is taken. */
+export const addPalette = edit(
+  (_project, palette: Palette) => `make the palette ${palette.name.trim()}`,
+  (project, palette): Project => {
+    const before = project.palettes ?? [];
+    const name = freeName(checkedName(palette.name, "palette name"), new Set(before.map((each) => each.name)), " ");
+    return { ...project, palettes: [...before, fitPalette({ ...palette, name })] };
+  },
+);
+
+export const setPaletteColours = edit(
+  (_project, name: string, colours: readonly string[]) => `set the ${counted(colours.length, "colour")} of ${name}`,
+  (project, name, colours) => changed(project, name, (palette) => ({ ...palette, colours: [...colours] })),
+);
+
+/** Which palette it stands for; null makes it one that is drawn in. */
+export const setPaletteOf = edit(
+  (_project, name: string, of: string | null) => (of === null ? `let ${name} stand for itself` : `let ${name} stand for ${of}`),
+  (project, name, of) => {
+    if (of === name) throw new CaravanError("bad-call", `palette "${name}"`, "It cannot stand for itself.", "Choose another palette.");
+    if (of !== null) paletteNamed(project, of);
+    return changed(project, name, ({ of: _before, ...palette }) => (of === null ? palette : { ...palette, of }));
+  },
+);
+
+/** Throws `bad-name` or `name-taken`. */
+export const renamePalette = edit(
+  (_project, from: string, to: string) => `rename ${from} to ${to.trim()}`,
+  (project, from, wanted) => {
+    const to = checkedName(wanted, "palette name");
+    const { name } = paletteNamed(project, from);
+    if (name === to) return project;
+    if (project.palettes?.some((each) => each.name === to))
+      throw new CaravanError("name-taken", `palette "${to}"`, "There is already a palette of this name.", "Choose another name.");
+    const palettes = (project.palettes ?? []).map((each) => ({
+      ...each,
+      ...(each.name === from ? { name: to } : {}),
+      ...(each.of === from ? { of: to } : {}),
+    }));
+    return withPieces({ ...project, palettes }, (piece) => (piece.palette === from ? { ...piece, palette: to } : piece));
+  },
+);
+
+/** Who wears it keeps its name, so that it can be seen that it is gone. */
+export const removePalette = edit(
+  (_project, name: string) => `remove the palette ${name}`,
+  (project, name): Project => {
+    const gone = paletteNamed(project, name);
+    const { palettes = [], ...rest } = project;
+    const left = palettes.filter((each) => each !== gone);
+    return left.length > 0 ? { ...project, palettes: left } : rest;
+  },
+);
+
+function changed(project: Project, name: string, change: (palette: Palette) => Palette): Project {
+  const before = paletteNamed(project, name);
+  const after = change(before);
+  if (JSON.stringify(after) === JSON.stringify(before)) return project;
+  const fit = fitPalette(after);
+  return { ...project, palettes: (project.palettes ?? []).map((each) => (each === before ? fit : each)) };
+}
+
+function fitPalette(palette: Palette): Palette {
+  const parsed = Palette.safeParse(palette);
+  if (parsed.success) return parsed.data;
+  throw new CaravanError(
+    "bad-number",
+    `palette "${palette.name}"`,
+    `A palette has 1 to ${MOST_COLOURS} colours, each written as #rrggbb.`,
+    "Correct the colours.",
+  );
+}
+
+/** Every piece of the project through a change; the very objects where it changes nothing. */
+function withPieces(project: Project, change: (piece: Piece) => Piece): Project {
+  const sources = project.sources.map((source) => {
+    const frames = source.frames.map((frame) => {
+      const pieces = frame.pieces?.map(change);
+      return !pieces || pieces.every((piece, k) => piece === frame.pieces?.[k]) ? frame : { ...frame, pieces };
+    });
+    return frames.every((frame, k) => frame === source.frames[k]) ? source : { ...source, frames };
+  });
+  return { ...project, sources };
+}

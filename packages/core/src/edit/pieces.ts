@@ -1,0 +1,322 @@
+/**
+ * Frames put together from pieces. Pieces are told by their places in the frame's list, the lowest first. Every change leaves what it does not
+ * name as it was, other frames above all.
+ */
+import {
+  CaravanError,
+  checkedName,
+  counted,
+  type Flip,
+  type Frame,
+  type FrameRef,
+  findFrame,
+  frameRef,
+  frameSize,
+  freeName,
+  isFitCanvas,
+  isOfPieces,
+  LARGEST_CANVAS,
+  MOST_PIECES,
+  type Piece,
+  type Project,
+  type Size,
+  type Source,
+  type SourceId,
+  sourceById,
+} from "../model";
+import { edit } from "./edit";
+import { freeSourceId } from "./source-id";
+import { withFrames } from "./with-frames";
+import { withSource } from "./with-source";
+
+/** A source whose frames are put together, with one empty frame to begin with. Throws `bad-number` for a canvas that does not fit. */
+export const addPiecesSource = edit(
+  (_project, name: string, canvas: Size) => `make ${name.trim()}, put together on ${canvas.w} × ${canvas.h} px`,
+  (project, wanted, canvas): Project => {
+    refuseCanvas(canvas);
+    const name = freeName(checkedName(wanted, "source name"), new Set(project.sources.map((each) => each.name)), " ");
+    const source: Source = { id: freeSourceId(project), name, pictures: [], cut: { by: "pieces" }, frames: [emptyFrame(0, canvas)] };
+    return { ...project, sources: [...project.sources, source] };
+  },
+);
+
+function refuseCanvas(canvas: Size): void {
+  if (!isFitCanvas(canvas))
+    throw new CaravanError("bad-number", "canvas", `A canvas is 1 to ${LARGEST_CANVAS} px wide and high.`, "Type another size.");
+}
+
+function emptyFrame(number: number, size: Size): Frame {
+  return { key: `a${number}`, column: number, row: 0, number, rect: { x: 0, y: 0, ...size }, size, pieces: [] };
+}
+
+/** A frame more, right behind another one of its source and with the same pieces on it, or empty. */
+export const addFrameOfPieces = edit(
+  (project, behind: FrameRef, copied: boolean) =>
+    `${copied ? "copy a frame" : "add an empty frame"} of ${ofPieces(project, behind).source.name}`,
+  (project, behind, copied) => {
+    const { source, frame } = ofPieces(project, behind);
+    const numbers = source.frames.map(({ key }) => Number(key.slice(1)));
+    const number = source.frames.reduce((most, each) => Math.max(most, each.number), -1) + 1;
+    const { size = { w: 1, h: 1 }, origin, marks } = frame;
+    const made: Frame = {
+      ...emptyFrame(number, size),
+      key: `a${Math.max(-1, ...numbers) + 1}`,
+      ...(copied ? { pieces: frame.pieces ?? [], ...(origin ? { origin } : {}), ...(marks ? { marks } : {}) } : {}),
+    };
+    const at = source.frames.indexOf(frame) + 1;
+    return withSource(project, { ...source, frames: source.frames.toSpliced(at, 0, made) });
+  },
+);
+
+/** The size of the canvas, of all frames of a source. Pieces stay where they are. */
+export const setCanvas = edit(
+  (project, id: SourceId, canvas: Size) => `make the canvas of ${sourceById(project, id).name} ${canvas.w} × ${canvas.h} px`,
+  (project, id, canvas) => {
+    refuseCanvas(canvas);
+    const source = sourceById(project, id);
+    if (!isOfPieces(source)) throw notOfPieces(source.name);
+    if (source.frames.every(({ size }) => size?.w === canvas.w && size.h === canvas.h)) return project;
+    const frames = source.frames.map((frame) => ({ ...frame, size: canvas, rect: { x: 0, y: 0, ...canvas } }));
+    return withSource(project, { ...source, frames });
+  },
+);
+
+/** Lays pieces on a frame, on top or at a place of the stack. Throws `not-found` for frames that are not there or are put together themselves. */
+export const putPieces = edit(
+  (project, ref: FrameRef, pieces: readonly Piece[], _at: number | null) =>
+    `put ${pieces.length === 1 ? nameOfPiece(project, pieces[0] as Piece) : counted(pieces.length, "piece")} on ${nameOfFrame(project, ref)}`,
+  (project, ref, pieces, at) => {
+    for (const { of } of pieces) refuseNoPiece(project, of);
+    return changed(project, [ref], (before) => {
+      if (before.length + pieces.length > MOST_PIECES)
+        throw new CaravanError(
+          "bad-number",
+          nameOfFrame(project, ref),
+          `No frame has more than ${MOST_PIECES} pieces.`,
+          "Take some away first.",
+        );
+      return before.toSpliced(at ?? before.length, 0, ...pieces);
+    });
+  },
+);
+
+export const movePieces = edit(
+  (project, ref: FrameRef, places: readonly number[], _by: { x: number; y: number }) =>
+    `move ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)}`,
+  (project, ref, places, { x, y }) =>
+    x === 0 && y === 0 ? project : changedAt(project, ref, places, (piece) => ({ ...piece, x: piece.x + x, y: piece.y + y })),
+);
+
+/** Mirrors each of the pieces where it lies. */
+export const flipPieces = edit(
+  (project, ref: FrameRef, places: readonly number[], way: "across" | "down") =>
+    `flip ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)} ${way}`,
+  (project, ref, places, way) => changedAt(project, ref, places, (piece) => withFlip(piece, flipped(piece.flip, way))),
+);
+
+/** Mirrors pieces as one: left becomes right, of the whole canvas. */
+export const mirrorPieces = edit(
+  (project, ref: FrameRef, _places: readonly number[]) => `mirror ${nameOfFrame(project, ref)}`,
+  (project, ref, places) => {
+    const width = ofPieces(project, ref).frame.size?.w ?? 0;
+    return changedAt(project, ref, places, (piece) =>
+      withFlip({ ...piece, x: width - piece.x - sizeOfPiece(project, piece).w }, flipped(piece.flip, "across")),
+    );
+  },
+);
+
+export const hidePieces = edit(
+  (project, ref: FrameRef, places: readonly number[], hidden: boolean) =>
+    `${hidden ? "hide" : "show"} ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)}`,
+  (project, ref, places, hidden) =>
+    changedAt(project, ref, places, ({ hidden: _before, ...piece }) => (hidden ? { ...piece, hidden: true as const } : piece)),
+);
+
+export const removePieces = edit(
+  (project, ref: FrameRef, places: readonly number[]) => `take ${counted(places.length, "piece")} off ${nameOfFrame(project, ref)}`,
+  (project, ref, places) => changed(project, [ref], (pieces) => pieces.filter((_, place) => !places.includes(place))),
+);
+
+/** Another piece in the place of each, its top-left corner where it was. */
+export const exchangePieces = edit(
+  (project, ref: FrameRef, places: readonly number[], of: FrameRef) =>
+    `exchange ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)} for ${nameOfFrame(project, of)}`,
+  (project, ref, places, of) => {
+    refuseNoPiece(project, of);
+    return changedAt(project, ref, places, (piece) => ({ ...piece, of }));
+  },
+);
+
+/** Another piece wherever one lies, in these frames. */
+export const exchangeEverywhere = edit(
+  (project, refs: readonly FrameRef[], from: FrameRef, to: FrameRef) =>
+    `exchange ${nameOfFrame(project, from)} for ${nameOfFrame(project, to)} in ${counted(refs.length, "frame")}`,
+  (project, refs, from, to) => {
+    refuseNoPiece(project, to);
+    return changed(project, refs, (pieces) => pieces.map((piece) => (piece.of === from ? { ...piece, of: to } : piece)));
+  },
+);
+
+/** The same piece moved in several frames at once. */
+export const moveEverywhere = edit(
+  (project, refs: readonly FrameRef[], of: FrameRef, _by: { x: number; y: number }) =>
+    `move ${nameOfFrame(project, of)} in ${counted(refs.length, "frame")}`,
+  (project, refs, of, { x, y }) =>
+    changed(project, refs, (pieces) => pieces.map((piece) => (piece.of === of ? { ...piece, x: piece.x + x, y: piece.y + y } : piece))),
+);
+
+/** Null for the piece's own colours. A palette that is not there yet may be named; then it is a finding. */
+export const colourPieces = edit(
+  (project, ref: FrameRef, places: readonly number[], palette: string | null) =>
+    palette === null
+      ? `give ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)} its own colours`
+      : `colour ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)} with ${palette}`,
+  (project, ref, places, palette) => changedAt(project, ref, places, (piece) => withPalette(piece, palette)),
+);
+
+/** One palette for another in these frames; null stands for a piece's own colours. */
+export const colourEverywhere = edit(
+  (_project, refs: readonly FrameRef[], from: string | null, to: string | null) =>
+    `wear ${to ?? "own colours"} instead of ${from ?? "own colours"} in ${counted(refs.length, "frame")}`,
+  (project, refs, from, to) =>
+    changed(project, refs, (pieces) => pieces.map((piece) => ((piece.palette ?? null) === from ? withPalette(piece, to) : piece))),
+);
+
+/** One step up or down in the stack, or all the way. Several keep their order among themselves. */
+export const restackPieces = edit(
+  (project, ref: FrameRef, places: readonly number[], to: Restacking) =>
+    `${RESTACKING[to]} ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)}`,
+  (project, ref, places, to) => changed(project, [ref], (pieces) => restacked(pieces, places, to)),
+);
+
+export type Restacking = "up" | "down" | "top" | "bottom";
+
+const RESTACKING: Readonly<Record<Restacking, string>> = {
+  up: "raise",
+  down: "lower",
+  top: "bring to the top",
+  bottom: "send to the bottom",
+};
+
+/** Where the pieces at `places` lie afterwards, by place. */
+export function placesRestacked(count: number, places: readonly number[], to: Restacking): number[] {
+  const order = restacked(
+    Array.from({ length: count }, (_, place) => place),
+    places,
+    to,
+  );
+  return places.map((place) => order.indexOf(place));
+}
+
+function restacked<Each>(all: readonly Each[], places: readonly number[], to: Restacking): Each[] {
+  const chosen = new Set(places);
+  const isChosen = all.map((_, place) => chosen.has(place));
+  if (to === "top" || to === "bottom") {
+    const moved = all.filter((_, place) => isChosen[place]);
+    const rest = all.filter((_, place) => !isChosen[place]);
+    return to === "top" ? [...rest, ...moved] : [...moved, ...rest];
+  }
+  const next = all.map((each, place) => ({ each, chosen: isChosen[place] === true }));
+  // From the side that they go to, so that neighbours go on together and what is at the end already stays.
+  const along = to === "up" ? next.map((_, k) => next.length - 1 - k) : next.map((_, k) => k);
+  const step = to === "up" ? 1 : -1;
+  for (const at of along) {
+    const [here, there] = [next[at], next[at + step]];
+    if (here?.chosen && there && !there.chosen) [next[at], next[at + step]] = [there, here];
+  }
+  return next.map(({ each }) => each);
+}
+
+/** Moves pieces to a place of the stack, as dragging in its list does. */
+export const placeInStack = edit(
+  (project, ref: FrameRef, places: readonly number[], _to: number) =>
+    `restack ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)}`,
+  (project, ref, places, to) =>
+    changed(project, [ref], (pieces) => {
+      const chosen = new Set(places);
+      const moved = pieces.filter((_, place) => chosen.has(place));
+      const below = pieces.filter((_, place) => !chosen.has(place) && place < to);
+      const above = pieces.filter((_, place) => !chosen.has(place) && place >= to);
+      return [...below, ...moved, ...above];
+    }),
+);
+
+function changedAt(project: Project, ref: FrameRef, places: readonly number[], change: (piece: Piece) => Piece): Project {
+  const chosen = new Set(places);
+  return changed(project, [ref], (pieces) => pieces.map((piece, place) => (chosen.has(place) ? change(piece) : piece)));
+}
+
+function changed(project: Project, refs: readonly FrameRef[], change: (pieces: readonly Piece[]) => readonly Piece[]): Project {
+  for (const ref of refs) ofPieces(project, ref);
+  return withFrames(project, new Set(refs), ({ frame }) => {
+    const before = frame.pieces ?? [];
+    const after = change(before);
+    return JSON.stringify(before) === JSON.stringify(after) ? frame : { ...frame, pieces: [...after] };
+  });
+}
+
+function ofPieces(project: Project, ref: FrameRef): { source: Source; frame: Frame } {
+  const found = findFrame(project, ref);
+  if (!found) throw new CaravanError("not-found", ref, "There is no such frame.", "It may have been removed; undo brings it back.");
+  if (!found.frame.pieces) throw notOfPieces(nameOfFrame(project, ref));
+  return found;
+}
+
+function notOfPieces(where: string): CaravanError {
+  return new CaravanError("bad-call", where, "It was cut, not put together from pieces.", "Choose a frame that is put together.");
+}
+
+function refuseNoPiece(project: Project, of: FrameRef): void {
+  const found = findFrame(project, of);
+  if (!found) throw new CaravanError("not-found", of, "There is no such frame to put there.", "Choose another piece.");
+  if (isOfPieces(found.source))
+    throw new CaravanError(
+      "bad-call",
+      nameOfFrame(project, of),
+      "It is put together itself, and so can be no piece.",
+      "Take a frame that was cut.",
+    );
+}
+
+function sizeOfPiece(project: Project, { of }: Piece): Size {
+  const found = findFrame(project, of);
+  return found ? frameSize(found.source, found.frame) : { w: 0, h: 0 };
+}
+
+const ACROSS: ReadonlySet<Flip | undefined> = new Set<Flip | undefined>(["across", "both"]);
+const DOWN: ReadonlySet<Flip | undefined> = new Set<Flip | undefined>(["down", "both"]);
+
+function flipped(flip: Flip | undefined, way: "across" | "down"): Flip | undefined {
+  const across = ACROSS.has(flip) !== (way === "across");
+  const down = DOWN.has(flip) !== (way === "down");
+  return across && down ? "both" : across ? "across" : down ? "down" : undefined;
+}
+
+function withFlip({ flip: _before, ...piece }: Piece, flip: Flip | undefined): Piece {
+  return flip ? { ...piece, flip } : piece;
+}
+
+function withPalette({ palette: _before, ...piece }: Piece, palette: string | null): Piece {
+  return palette === null ? piece : { ...piece, palette };
+}
+
+function nameOfFrame(project: Project, ref: FrameRef): string {
+  const found = findFrame(project, ref);
+  return found ? (found.frame.name ?? `${found.source.name}/${found.frame.number}`) : ref;
+}
+
+function nameOfPiece(project: Project, { of }: Piece): string {
+  return nameOfFrame(project, of);
+}
+
+/** Frames of sources of pieces on which a frame lies, with how many times it does. */
+export function usesOfPiece(project: Project, of: FrameRef): Map<FrameRef, number> {
+  const uses = new Map<FrameRef, number>();
+  for (const source of project.sources)
+    if (isOfPieces(source))
+      for (const frame of source.frames) {
+        const count = (frame.pieces ?? []).filter((piece) => piece.of === of).length;
+        if (count > 0) uses.set(frameRef(source, frame), count);
+      }
+  return uses;
+}

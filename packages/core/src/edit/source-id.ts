@@ -1,0 +1,14 @@
+import type { Project, SourceId } from "../model";
+
+/** An id that no source has, and that no piece still names: what was removed must not come back as something else. */
+export function freeSourceId({ sources }: Pick<Project, "sources">): SourceId {
+  let most = 0;
+  const see = (id: string) => {
+    most = Math.max(most, Number(id.slice(1)));
+  };
+  for (const { id, frames } of sources) {
+    see(id);
+    for (const { pieces = [] } of frames) for (const { of } of pieces) see(of.slice(0, of.indexOf("/")));
+  }
+  return `s${most + 1}` as SourceId;
+}

@@ -1,0 +1,106 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { clearPixels, crop, looksSame, mirrored, type Pixels, paste } from "../raster";
+import { tilesOf } from "./tiles";
+
+const COLOURS = [
+  [0, 0, 0, 0],
+  [9, 9, 9, 0],
+  [200, 30, 40, 255],
+  [20, 130, 240, 255],
+  [20, 130, 240, 128],
+] as const;
+
+/** Small pictures of few colours, so that tiles repeat. */
+const picture = fc
+  .record({
+    w: fc.integer({ min: 1, max: 13 }),
+    h: fc.integer({ min: 1, max: 13 }),
+    seed: fc.array(fc.nat(4), { minLength: 4, maxLength: 24 }),
+  })
+  .map(({ w, h, seed }): Pixels => {
+    const made = clearPixels(w, h);
+    for (let k = 0; k < w * h; k++) made.bytes.set(COLOURS[seed[(k * 7 + (k >> 3)) % seed.length] ?? 0] ?? [0, 0, 0, 0], k * 4);
+    return made;
+  });
+
+const upsideDown = (pixels: Pixels): Pixels => {
+  const out = clearPixels(pixels.width, pixels.height);
+  for (let y = 0; y < pixels.height; y++) paste(out, pixels, { x: 0, y, w: pixels.width, h: 1 }, 0, pixels.height - 1 - y);
+  return out;
+};
+const turned = (pixels: Pixels, flip: string | undefined): Pixels => {
+  const across = flip === "across" || flip === "both" ? mirrored(pixels) : pixels;
+  return flip === "down" || flip === "both" ? upsideDown(across) : across;
+};
+/** As the page says it, one tile at a time, compared with all before. */
+function told(pictures: readonly Pixels[], w: number, h: number, flips: boolean) {
+  const distinct: Pixels[] = [];
+  let tiles = 0;
+  for (const pixels of pictures)
+    for (let y = 0; y < pixels.height; y += h)
+      for (let x = 0; x < pixels.width; x += w) {
+        const tile = clearPixels(w, h);
+        paste(tile, pixels, { x, y, w: Math.min(w, pixels.width - x), h: Math.min(h, pixels.height - y) }, 0, 0);
+        if (tile.bytes.every((byte, k) => k % 4 !== 3 || byte === 0)) continue;
+        tiles++;
+        const ways = flips ? [undefined, "across", "down", "both"] : [undefined];
+        if (!distinct.some((each) => ways.some((way) => looksSame(turned(each, way), tile)))) distinct.push(tile);
+      }
+  return { tiles, distinct: distinct.length };
+}
+
+describe("tiles of pictures", () => {
+  it("are counted as the page says, with flips and without, in pictures of any size", () => {
+    fc.assert(
+      fc.property(
+        fc.array(picture, { maxLength: 4 }),
+        fc.integer({ min: 1, max: 5 }),
+        fc.integer({ min: 1, max: 5 }),
+        fc.boolean(),
+        (all, w, h, flips) => {
+          const found = tilesOf(
+            all.map((pixels, k) => ({ name: `${k}`, pixels })),
+            { w, h },
+            flips,
+          );
+          expect({ tiles: found.placed.length, distinct: found.distinct }).toEqual(told(all, w, h, flips));
+          expect(found.perFrame.map(({ tiles }) => tiles).reduce((sum, each) => sum + each, 0)).toBe(found.placed.length);
+        },
+      ),
+    );
+  });
+
+  it("put back where they were placed, flipped as told, give the picture again", () => {
+    fc.assert(
+      fc.property(picture, fc.boolean(), (pixels, flips) => {
+        const tile = { w: 3, h: 2 };
+        const { placed, pixelsOf } = tilesOf([{ name: "one", pixels }], tile, flips);
+        const whole = clearPixels(Math.ceil(pixels.width / 3) * 3, Math.ceil(pixels.height / 2) * 2);
+        for (const { x, y, tile: number, flip } of placed) paste(whole, turned(pixelsOf(number), flip), { x: 0, y: 0, ...tile }, x, y);
+        expect(looksSame(crop(whole, { x: 0, y: 0, w: pixels.width, h: pixels.height }), pixels)).toBe(true);
+      }),
+    );
+  });
+
+  it("tell what each frame has alone, and count colours with their alpha but no clear ones", () => {
+    const dot = (colour: readonly number[]) => {
+      const made = clearPixels(2, 2);
+      made.bytes.set(colour, 0);
+      return made;
+    };
+    const frames = [COLOURS[2], COLOURS[2], COLOURS[3], COLOURS[4], COLOURS[1]].map((colour, k) => ({
+      name: `f${k}`,
+      pixels: dot(colour),
+    }));
+    const found = tilesOf(frames, { w: 2, h: 2 });
+    expect(found.colours).toBe(3);
+    expect(found.perFrame.map(({ tiles, own }) => [tiles, own])).toEqual([
+      [1, 0],
+      [1, 0],
+      [1, 1],
+      [1, 1],
+      [0, 0],
+    ]);
+  });
+});

@@ -1,0 +1,208 @@
+/**
+ * What a machine with few tiles would need: pictures parted into tiles from their top-left corner, filled up with clear pixels at right and
+ * bottom. Clear tiles do not count; tiles that are each other's flip are one unless told otherwise.
+ *
+ * A tile is found by a hash of its pixels in each of its flips, of which the least is the same for all of them, and then compared to the pixel.
+ */
+import type { Flip, Px, Size } from "../model";
+import type { Pixels } from "../raster";
+
+export interface NamedPixels {
+  readonly name: string;
+  readonly pixels: Pixels;
+}
+
+/** A tile that is not clear, where it lies. */
+export interface PlacedTile {
+  /** Of the picture, in the order given. */
+  readonly frame: number;
+  readonly x: Px;
+  readonly y: Px;
+  /** Among the distinct tiles, in the order in which they were first met. */
+  readonly tile: number;
+  /** How the distinct one has to be flipped to be this. */
+  readonly flip?: Flip;
+}
+
+export interface Tiles {
+  readonly tile: Size;
+  readonly placed: readonly PlacedTile[];
+  /** How many distinct ones there are, and the pixels of each. */
+  readonly distinct: number;
+  readonly pixelsOf: (tile: number) => Pixels;
+  /** Distinct RGBA, all clear pixels left out. */
+  readonly colours: number;
+  readonly perFrame: readonly { readonly name: string; readonly tiles: number; readonly own: number }[];
+}
+
+const FLIPS: readonly (Flip | undefined)[] = [undefined, "across", "down", "both"];
+
+/** Cost: O(pixels), four times with flips. */
+export function tilesOf(frames: readonly NamedPixels[], tile: Size, flips = true): Tiles {
+  const counting = new Counting(tile, flips ? FLIPS : [undefined]);
+  const placed = frames.flatMap(({ pixels }, frame) => counting.placedIn(pixels, frame));
+  const owner = new Map<number, number>();
+  for (const { tile: found, frame } of placed) {
+    const before = owner.get(found);
+    owner.set(found, before === undefined || before === frame ? frame : SHARED);
+  }
+  const own = frames.map(() => 0);
+  for (const frame of owner.values()) if (frame !== SHARED) own[frame] = (own[frame] as number) + 1;
+  const tiles = frames.map(() => 0);
+  for (const { frame } of placed) tiles[frame] = (tiles[frame] as number) + 1;
+  return {
+    tile,
+    placed,
+    distinct: counting.distinct,
+    pixelsOf: (number) => counting.pixelsOf(number),
+    colours: counting.colours,
+    perFrame: frames.map(({ name }, k) => ({ name, tiles: tiles[k] as number, own: own[k] as number })),
+  };
+}
+
+/** The owner of a tile that several frames have. */
+const SHARED = -1;
+
+class Counting {
+  distinct = 0;
+  colours = 0;
+  /** The distinct tiles one behind the other; twice as long whenever it is full. */
+  private kept = new Uint32Array(1 << 14);
+  private readonly byHash = new Map<number, number[]>();
+  private readonly here: Uint32Array;
+  /** For each flip, where each place of the tile goes. */
+  private readonly turned: readonly Uint32Array[];
+  /** Of columns, then of rows. */
+  private readonly weights: readonly [Uint32Array, Uint32Array];
+  /** A bit for each opaque colour; the others by themselves. */
+  private readonly opaque = new Uint32Array(1 << 19);
+  private readonly soft = new Set<number>();
+
+  constructor(
+    private readonly tile: Size,
+    private readonly flips: readonly (Flip | undefined)[],
+  ) {
+    const { w, h } = tile;
+    this.here = new Uint32Array(w * h);
+    this.turned = flips.map((flip) =>
+      Uint32Array.from({ length: w * h }, (_, k) => {
+        const [x, y] = [k % w, Math.floor(k / w)];
+        return (flip === "down" || flip === "both" ? h - 1 - y : y) * w + (flip === "across" || flip === "both" ? w - 1 - x : x);
+      }),
+    );
+    // Odd numbers that repeat nowhere: multiples of the golden ratio (Knuth, "Sorting and Searching", 6.4).
+    const weights = (count: number, from: number) => Uint32Array.from({ length: count }, (_, k) => Math.imul(k + from, 0x9e3779b1) | 1);
+    this.weights = [weights(w, 1), weights(h, 5000)];
+  }
+
+  placedIn({ width, height, bytes }: Pixels, frame: number): PlacedTile[] {
+    const { w, h } = this.tile;
+    const aligned = bytes.byteOffset % 4 === 0 ? bytes : bytes.slice();
+    const words = new Uint32Array(aligned.buffer, aligned.byteOffset, aligned.byteLength >> 2);
+    const placed: PlacedTile[] = [];
+    for (let y = 0; y < height; y += h)
+      for (let x = 0; x < width; x += w) {
+        const hash = this.take(words, width, height, x, y);
+        if (hash === null) continue;
+        const { tile, flip } = this.found(hash);
+        placed.push(flip ? { frame, x, y, tile, flip } : { frame, x, y, tile });
+      }
+    return placed;
+  }
+
+  /** Copies a tile, clear pixels all alike, and answers the least hash of its flips; null if nothing is drawn in it. */
+  private take(words: Uint32Array, width: number, height: number, left: number, top: number): number | null {
+    const { here, flips, opaque } = this;
+    const { w, h } = this.tile;
+    const [along, down] = this.weights;
+    const [inX, inY] = [Math.min(w, width - left), Math.min(h, height - top)];
+    if (inX < w || inY < h) here.fill(0);
+    let drawn = false;
+    let last = 0;
+    let [plain, across, upside, both] = [0, 0, 0, 0];
+    for (let y = 0; y < inY; y++) {
+      const line = (top + y) * width + left;
+      let [row, mirrored] = [0, 0];
+      for (let x = 0; x < inX; x++) {
+        let word = words[line + x] as number;
+        if (word >>> 24 === 0) word = 0;
+        else {
+          drawn = true;
+          if (word !== last) {
+            last = word;
+            const isKnown = word >>> 24 === 255 && ((opaque[(word & 0xffffff) >>> 5] as number) & (1 << (word & 31))) !== 0;
+            if (!isKnown) this.count(word);
+          }
+          const mixed = word ^ (word >>> 15);
+          row = (row + Math.imul(mixed, along[x] as number)) | 0;
+          mirrored = (mirrored + Math.imul(mixed, along[w - 1 - x] as number)) | 0;
+        }
+        here[y * w + x] = word;
+      }
+      if (row === 0 && mirrored === 0) continue;
+      row ^= row >>> 13;
+      mirrored ^= mirrored >>> 13;
+      const [one, other] = [down[y] as number, down[h - 1 - y] as number];
+      plain = (plain + Math.imul(row, one)) | 0;
+      across = (across + Math.imul(mirrored, one)) | 0;
+      upside = (upside + Math.imul(row, other)) | 0;
+      both = (both + Math.imul(mirrored, other)) | 0;
+    }
+    if (!drawn) return null;
+    return flips.length === 1 ? plain : Math.min(plain, across, upside, both);
+  }
+
+  private count(word: number): void {
+    if (word >>> 24 !== 255) {
+      if (this.soft.has(word)) return;
+      this.soft.add(word);
+      this.colours++;
+      return;
+    }
+    const [place, bit] = [(word & 0xffffff) >>> 5, 1 << (word & 31)];
+    const bits = this.opaque[place] as number;
+    if (bits & bit) return;
+    this.opaque[place] = bits | bit;
+    this.colours++;
+  }
+
+  pixelsOf(tile: number): Pixels {
+    const { w, h } = this.tile;
+    const words = this.kept.slice(tile * w * h, (tile + 1) * w * h);
+    return { width: w, height: h, bytes: new Uint8Array(words.buffer) };
+  }
+
+  private found(hash: number): { readonly tile: number; readonly flip?: Flip } {
+    const { byHash, turned, flips } = this;
+    const known = byHash.get(hash);
+    for (const tile of known ?? [])
+      for (let k = 0; k < turned.length; k++)
+        if (this.isSame(tile, turned[k] as Uint32Array)) {
+          const flip = flips[k];
+          return flip ? { tile, flip } : { tile };
+        }
+    const tile = this.distinct++;
+    this.keep(tile);
+    if (known) known.push(tile);
+    else byHash.set(hash, [tile]);
+    return { tile };
+  }
+
+  private keep(tile: number): void {
+    const { here } = this;
+    const end = (tile + 1) * here.length;
+    if (end > this.kept.length) {
+      const larger = new Uint32Array(Math.max(end, this.kept.length * 2));
+      larger.set(this.kept);
+      this.kept = larger;
+    }
+    this.kept.set(here, tile * here.length);
+  }
+
+  private isSame(tile: number, places: Uint32Array): boolean {
+    const { here, kept } = this;
+    const start = tile * here.length;
+    for (let k = 0; k < here.length; k++) if (here[k] !== kept[start + (places[k] as number)]) return false;
+    return true;
+  }
+}

@@ -3,7 +3,7 @@
 import { sheetLook } from "@caravan/core/art";
 import { cutOfSuggestion, type GridSuggestion } from "@caravan/core/cut";
 import { cutSource, rowsOfSource } from "@caravan/core/edit";
-import { type Project, type Source, sourceById } from "@caravan/core/model";
+import { isOfPieces, type Project, type Source, sourceById } from "@caravan/core/model";
 import { useMemo, useState } from "react";
 import { useProject } from "../project/open-project";
 import { usePicture } from "../project/pictures";
@@ -23,7 +23,7 @@ export function RowsDialog({ become: first, onClose, onMade }: { become: RowsBec
   const project = useProject((each) => each);
   const current = useView((view) => chosenSource(project, view));
   const [become, setBecome] = useState(first);
-  const fitting = project.sources.filter((source) => source.cut === null || rowsOfSource(source).length > 0);
+  const fitting = project.sources.filter((source) => !isOfPieces(source) && (source.cut === null || rowsOfSource(source).length > 0));
   const [id, setId] = useState<string>((fitting.find((each) => each.id === current?.id) ?? fitting[0])?.id ?? "");
   const source = fitting.find((each) => each.id === id);
   const made = () => {

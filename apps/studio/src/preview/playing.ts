@@ -16,6 +16,8 @@ import {
   facingsPresent,
   findFrame,
   frameName,
+  frameRef,
+  isOfPieces,
   keptRefs,
   type Micros,
   originOf,
@@ -93,7 +95,14 @@ export function playingAtFrames(project: Project, view: View): Playing | null {
   }
   const picked = pickedFrames(project, view);
   if (picked.length > 0) return ofRefs(project, "picked", `${picked.length} picked ${picked.length === 1 ? "frame" : "frames"}`, picked);
-  return ofSource(project, source);
+  return (isOfPieces(source) && ofFrameOnBench(project, source, view)) || ofSource(project, source);
+}
+
+/** The clip that the frame at the cursor is in, so that it moves with every change to it. */
+function ofFrameOnBench(project: Project, source: Source, { cursor }: View): Playing | null {
+  const frame = cursor ?? (source.frames[0] ? frameRef(source, source.frames[0]) : null);
+  const clip = project.clips.find(({ steps }) => steps.some((step) => step.frame === frame));
+  return clip ? playingOfClip(project, clip) : null;
 }
 
 /** At Clips: the chosen action turned to where it should look, else the chosen clip, or its chosen steps alone. */

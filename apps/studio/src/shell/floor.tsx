@@ -26,7 +26,7 @@ const SURFACE =
 /** List, surface and player of the stop that is shown, side by side where there is room, and a word of help at the foot. */
 export function Floor() {
   const stop = useShownStop();
-  const { title, List, Surface, help } = STOP_PARTS[stop];
+  const { title, List, Surface } = STOP_PARTS[stop];
   const listIsDrawer = useMedia(LIST_IS_DRAWER);
   const dockIsDrawer = useMedia(DOCK_IS_DRAWER);
   const [drawer, setDrawer] = useState<"list" | "dock" | null>(null);
@@ -97,7 +97,7 @@ export function Floor() {
       </main>
       {dockIsDrawer && <NoticeList />}
       <footer className="flex h-6.5 shrink-0 items-center justify-between gap-4 border-t border-line px-3.5 text-small text-muted">
-        <p className="truncate">{help}</p>
+        <Help stop={stop} />
         <p className="shrink-0">{chordInWords("Mod+z")} undoes anything</p>
       </footer>
     </>
@@ -180,4 +180,11 @@ function Handle({ label }: { label: string }) {
       className="relative w-px bg-line transition-colors after:absolute after:top-1/2 after:left-1/2 after:z-10 after:h-9 after:w-1.5 after:-translate-1/2 after:rounded-full after:bg-line-strong hover:bg-lapis hover:after:bg-lapis focus-visible:bg-lapis focus-visible:after:bg-lapis"
     />
   );
+}
+
+function Help({ stop }: { stop: Stop }) {
+  const project = useProject((each) => each);
+  const { help } = STOP_PARTS[stop];
+  const text = useView((view) => (typeof help === "string" ? help : help(project, view)));
+  return <p className="truncate">{text}</p>;
 }

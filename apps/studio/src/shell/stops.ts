@@ -21,8 +21,8 @@ export interface StopParts {
   readonly Surface: ComponentType;
   /** What is chosen, under the player. */
   readonly Details: ComponentType;
-  /** A word of help at the foot. */
-  readonly help: string;
+  /** A word of help at the foot; it may depend on what is worked on. */
+  readonly help: string | ((project: Project, view: View) => string);
   /** What the player plays here, null where there is nothing yet; null for a stop whose surface moves itself, and that has no player. */
   readonly playing: ((project: Project, view: View, wish: PlayWish) => Playing | null) | null;
   /** What the road says of it: how much there is, or what needs attention. */

@@ -10,7 +10,6 @@ export {
   lookOf,
   looksOf,
   type PictureLook,
-  type PiecesLook,
   picturesOfLook,
   type Stock,
   sheetLook,

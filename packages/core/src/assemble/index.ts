@@ -1,1 +1,1 @@
-export { assembled, hatched, type LaidPiece } from "./assemble";
+export { assembled, hatched } from "./assemble";

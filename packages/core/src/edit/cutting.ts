@@ -29,6 +29,7 @@ import {
 } from "../model";
 import { type Coverage, isClear } from "../raster";
 import { edit } from "./edit";
+import { refuseOfPieces } from "./of-pieces";
 import { framesScaledBy } from "./scale";
 import { withMarkKinds } from "./told-marks";
 import { withSource } from "./with-source";
@@ -325,17 +326,6 @@ function refuseOtherPicture(source: Source, { width, height }: Pick<Coverage, "w
       source.name,
       `Its picture is ${own.width} × ${own.height} px; what was found is of one of ${width} × ${height} px.`,
       "Its art changed meanwhile: cut it again.",
-    );
-}
-
-/** What is put together from pieces has no picture of its own that could be cut, cleared or exchanged. */
-export function refuseOfPieces({ name, cut }: Pick<Source, "name" | "cut">): void {
-  if (cut?.by === "pieces")
-    throw new CaravanError(
-      "bad-call",
-      name,
-      "Its frames are put together from pieces: it has no picture of its own.",
-      "Work on the sheet of its pieces.",
     );
 }
 

@@ -105,3 +105,4 @@ export { addToSteps, holdUntil, moveBorder, scaleSteps, spreadOverSteps } from "
 export { evenOut, setClipFps, setClipTotal, setStepDurations } from "./times";
 export { moveFrames, nameFrames, namesByPattern, orderFrames, type TrayOrder } from "./tray";
 export { turnAction } from "./turn-action";
+export { addVariants, clipsToDress } from "./variants";

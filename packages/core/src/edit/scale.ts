@@ -2,8 +2,8 @@
 import { scaleInWords } from "../art";
 import { halves, scaledMarks } from "../marks";
 import { CaravanError, type Frame, type FramePoint, type Project, type SourceId, scaleOf, sourceById } from "../model";
-import { refuseOfPieces } from "./cutting";
 import { edit } from "./edit";
+import { refuseOfPieces } from "./of-pieces";
 import { withSource } from "./with-source";
 
 const LEAST = 0.01;

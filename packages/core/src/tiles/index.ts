@@ -1,1 +1,1 @@
-export { type NamedPixels, type PlacedTile, type Tiles, tilesOf } from "./tiles";
+export { type NamedPixels, tilesOf } from "./tiles";

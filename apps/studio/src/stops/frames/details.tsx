@@ -2,7 +2,7 @@
 
 import { frameLook } from "@caravan/core/art";
 import { renameFrame, setSourceOrigin } from "@caravan/core/edit";
-import { type Frame, frameName, frameRef, originOf, type Source } from "@caravan/core/model";
+import { type Frame, frameName, frameRef, isOfPieces, originOf, type Source } from "@caravan/core/model";
 import { drawnPart } from "@caravan/core/raster";
 import { useFrameNumber } from "../../preview/frame-number";
 import { FramePicture } from "../../preview/frame-picture";
@@ -15,6 +15,7 @@ import { CountFrom, useCountFrom } from "../../ui/counting";
 import { Detail, Facts } from "../../ui/detail";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
+import { BenchDetails } from "./bench/details";
 import { GridPart } from "./grid-part";
 import { dropOrRestore } from "./make-clip";
 import { ReadingTable } from "./reading-table";
@@ -23,6 +24,12 @@ import { WorthALook } from "./worth-a-look";
 
 /** The frame at the cursor, and where the sheet's frames stand. */
 export function Details() {
+  const project = useProject((each) => each);
+  const source = useView((view) => chosenSource(project, view));
+  return source && isOfPieces(source) ? <BenchDetails source={source} /> : <SheetDetails />;
+}
+
+function SheetDetails() {
   const project = useProject((each) => each);
   const source = useView((view) => chosenSource(project, view));
   const cursor = useView((view) => view.cursor);

@@ -1,14 +1,22 @@
 "use client";
 
-import { keptRefs } from "@caravan/core/model";
-import { useProject } from "../../project/open-project";
+import { addPiecesSource } from "@caravan/core/edit";
+import { frameSize, isOfPieces, keptRefs, type Source } from "@caravan/core/model";
+import { act } from "../../project/act";
+import { currentProject, useProject } from "../../project/open-project";
 import { chooseSource, chosenSource, useView } from "../../project/view";
+import { Button } from "../../ui/button";
 import { ListHeading, RowList } from "../../ui/row-list";
+import { PartsList } from "./bench/parts-list";
+import { partSources, useBench } from "./bench/state";
 
 /** Which sheet is being cut. */
 export function List() {
   const project = useProject((each) => each);
-  const chosen = useView((view) => chosenSource(project, view)?.id ?? null);
+  const source = useView((view) => chosenSource(project, view));
+  const chosen = source?.id ?? null;
+  const sources = partSources(project);
+  const parts = sources.find(({ id }) => id === chosen) ?? sources[0];
   const rows = project.sources.map((source) => ({
     id: source.id,
     name: source.name,
@@ -18,6 +26,24 @@ export function List() {
     <>
       <ListHeading title="Sheets" count={rows.length} />
       <RowList label="Sheets" rows={rows} chosen={chosen} onChoose={chooseSource} />
+      {parts && (
+        <Button className="mt-2 w-full" onClick={() => putTogether(parts)}>
+          Put together from pieces
+        </Button>
+      )}
+      {source && isOfPieces(source) && <PartsList source={source} />}
     </>
   );
+}
+
+/** A source more, on a canvas that holds the largest of the pieces twice over, in whole tiles of 8 px. */
+function putTogether(parts: Source): void {
+  const sizes = parts.frames.map((frame) => frameSize(parts, frame));
+  const tiles = (most: number) => Math.max(16, Math.min(256, Math.ceil((most * 2) / 8) * 8));
+  const canvas = { w: tiles(Math.max(...sizes.map(({ w }) => w))), h: tiles(Math.max(...sizes.map(({ h }) => h))) };
+  if (!act(addPiecesSource, `${parts.name} figure`, canvas)) return;
+  const made = currentProject().sources.at(-1);
+  if (!made) return;
+  chooseSource(made.id);
+  useBench.setState({ parts: parts.id, chosen: [], hand: null });
 }

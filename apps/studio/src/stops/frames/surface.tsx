@@ -3,7 +3,7 @@
 import { sheetLook } from "@caravan/core/art";
 import type { Grid } from "@caravan/core/cut";
 import { cutSource } from "@caravan/core/edit";
-import { frameRef, keptRefs, type Source } from "@caravan/core/model";
+import { frameRef, isOfPieces, keptRefs, type Source } from "@caravan/core/model";
 import { useMemo, useState } from "react";
 import { RowsDialog } from "../../making/rows-dialog";
 import { edit, useProject } from "../../project/open-project";
@@ -12,6 +12,7 @@ import { chosenSource, clearPicks, go, pickedFrames, useView } from "../../proje
 import { Button } from "../../ui/button";
 import { EmptyPanel } from "../../ui/empty-panel";
 import { useKeys } from "../../ui/keys";
+import { BenchSurface } from "./bench/surface";
 import { DoubtLine } from "./doubt-line";
 import { GroundLine } from "./ground-line";
 import { dropOrRestore, makeClip } from "./make-clip";
@@ -25,8 +26,14 @@ import { Ways } from "./ways";
 import { wayNamed, wayOf } from "./ways-table";
 import { WorthALookLink } from "./worth-a-look";
 
-/** The sheet with its cut, and the tray of frames under it. */
+/** The sheet with its cut, and the tray of frames under it; or the bench where frames are put together. */
 export function Surface() {
+  const project = useProject((each) => each);
+  const source = useView((view) => chosenSource(project, view));
+  return source && isOfPieces(source) ? <BenchSurface source={source} /> : <SheetSurface />;
+}
+
+function SheetSurface() {
   const project = useProject((each) => each);
   const source = useView((view) => chosenSource(project, view));
   const cursor = useView((view) => view.cursor);

@@ -2,9 +2,9 @@
 
 import { sheetLook } from "@caravan/core/art";
 import { removeSource, renameSource } from "@caravan/core/edit";
-import { sheetOf } from "@caravan/core/model";
+import { isOfPieces, type Source, sheetOf } from "@caravan/core/model";
 import { edit, useProject } from "../../project/open-project";
-import { usePicture } from "../../project/pictures";
+import { type Picture, usePicture } from "../../project/pictures";
 import { chosenSource, go, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail, Facts } from "../../ui/detail";
@@ -21,8 +21,9 @@ import { ScaleDetail } from "./scale-detail";
 export function Details() {
   const project = useProject((each) => each);
   const source = useView((view) => chosenSource(project, view));
-  const picture = usePicture(source ? sheetLook(source) : undefined);
+  const picture = usePicture(source && !isOfPieces(source) ? sheetLook(source) : undefined);
   if (!source) return null;
+  const ofPieces = isOfPieces(source);
   const remove = () => {
     const error = edit(removeSource, source.id);
     sayUnlessDone(error);
@@ -36,15 +37,7 @@ export function Details() {
           onChange={(name) => edit(renameSource, source.id, name)?.message}
           className="mb-1 font-bold"
         />
-        <Facts
-          facts={[
-            ["size", `${sheetOf(source).width} × ${sheetOf(source).height} px`],
-            ["cut", cutInWords(source)],
-            ["colours", picture ? coloursInWords(picture.facts) : "…"],
-            ["background", picture ? backgroundInWords(picture.facts) : "…"],
-            ["file", picture ? sizeInWords(picture.bytes) : "…"],
-          ]}
-        />
+        <Facts facts={[["size", sizeOf(source)], ["cut", cutInWords(source)], ...(ofPieces ? [] : factsOfFile(picture))]} />
         {picture?.facts.ground === "opaque" && (
           <p className="mt-2 rounded-box border border-l-4 border-line border-l-brick bg-raised p-2 text-small">
             Every pixel of it is opaque: in the game its background will show behind each frame.
@@ -54,12 +47,27 @@ export function Details() {
           <Button look="now" onClick={() => go("frames")}>
             {source.cut ? "See its frames" : "Cut it"}
           </Button>
-          <Button onClick={() => inBackground(replaceArt(source))}>Replace its art …</Button>
+          {!ofPieces && <Button onClick={() => inBackground(replaceArt(source))}>Replace its art …</Button>}
           <Button onClick={remove}>Remove</Button>
         </div>
       </Detail>
-      <ScaleDetail source={source} />
-      <ClearingDetail source={source} />
+      {!ofPieces && <ScaleDetail source={source} />}
+      {!ofPieces && <ClearingDetail source={source} />}
     </>
   );
+}
+
+function sizeOf(source: Source): string {
+  const { w, h } = isOfPieces(source)
+    ? (source.frames[0]?.size ?? { w: 0, h: 0 })
+    : { w: sheetOf(source).width, h: sheetOf(source).height };
+  return `${w} × ${h} px`;
+}
+
+function factsOfFile(picture: Picture | undefined): [word: string, value: string][] {
+  return [
+    ["colours", picture ? coloursInWords(picture.facts) : "…"],
+    ["background", picture ? backgroundInWords(picture.facts) : "…"],
+    ["file", picture ? sizeInWords(picture.bytes) : "…"],
+  ];
 }

@@ -2,7 +2,7 @@
 
 import { type Figures, isNearest, type ProposedScale, proposedScales, scaleInWords, sheetLook } from "@caravan/core/art";
 import { setPixelsPerUnit, setSourceScale } from "@caravan/core/edit";
-import { type Source, type SourceId, scaledSide, scaleOf, sheetOf } from "@caravan/core/model";
+import { isOfPieces, type Source, type SourceId, scaledSide, scaleOf, sheetOf } from "@caravan/core/model";
 import { drawnPart } from "@caravan/core/raster";
 import { useState } from "react";
 import { edit, editInGesture, useProject } from "../../project/open-project";
@@ -124,7 +124,7 @@ function reasonFor({ because, own, other }: ProposedScale, { name }: Source): st
 
 /** What is known of a source's art once its picture has been read; undefined until then, and for no source. */
 function useFigures(source: Source | null): Figures | undefined {
-  const picture = usePicture(source ? sheetLook(source) : undefined);
+  const picture = usePicture(source && !isOfPieces(source) ? sheetLook(source) : undefined);
   return source && picture ? figuresOf(source, picture) : undefined;
 }
 

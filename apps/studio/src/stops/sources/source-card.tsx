@@ -1,14 +1,48 @@
 "use client";
 
 import { type Look, lookOf, scaleInWords } from "@caravan/core/art";
-import { type Source, sheetOf } from "@caravan/core/model";
+import { isOfPieces, type Source, sheetOf } from "@caravan/core/model";
 import { useEffect, useRef } from "react";
+import { FramePicture } from "../../preview/frame-picture";
 import { loadPictures, usePicture, usePictureProblem } from "../../project/pictures";
 import { chooseSource, go } from "../../project/view";
 import { coloursInWords, cutInWords, withBackgroundInWords } from "./facts";
 
 /** One picture on the wall, at its own proportions, with its facts. */
 export function SourceCard({ source, chosen }: { source: Source; chosen: boolean }) {
+  return isOfPieces(source) ? <PiecesCard source={source} chosen={chosen} /> : <PictureCard source={source} chosen={chosen} />;
+}
+
+/** One whose frames are put together: its first frame stands for it. */
+function PiecesCard({ source, chosen }: { source: Source; chosen: boolean }) {
+  const [first] = source.frames;
+  return (
+    <li>
+      <button
+        type="button"
+        data-chooses
+        data-source={source.id}
+        aria-pressed={chosen}
+        onClick={() => chooseSource(source.id)}
+        onDoubleClick={() => go("frames")}
+        className={`w-full rounded-box border-2 bg-raised p-2 text-left transition-colors ${chosen ? "border-now" : "border-line hover:border-line-strong"}`}
+      >
+        <span className="check flex h-38 items-center justify-center overflow-hidden rounded-sm">
+          {first && <FramePicture source={source} frame={first} size={140} />}
+        </span>
+        <span className="mt-2 flex justify-between gap-2">
+          <strong className="truncate">{source.name}</strong>
+          <span className="shrink-0 text-muted">{cutInWords(source)}</span>
+        </span>
+        <span className="block text-small text-muted">
+          put together from pieces, <span className="number">{first?.size ? `${first.size.w} × ${first.size.h}` : ""}</span> px
+        </span>
+      </button>
+    </li>
+  );
+}
+
+function PictureCard({ source, chosen }: { source: Source; chosen: boolean }) {
   const sheet = sheetOf(source);
   const look = lookOf(source, sheet);
   const picture = usePicture(look);

@@ -1,6 +1,6 @@
 /** What the right button offers for a source, on the wall and in the list. */
 import { removeSource } from "@caravan/core/edit";
-import type { SourceId } from "@caravan/core/model";
+import { isOfPieces, type SourceId } from "@caravan/core/model";
 import { act } from "../../project/act";
 import { currentProject } from "../../project/open-project";
 import { chooseSource, go } from "../../project/view";
@@ -16,7 +16,7 @@ export function sourceMenu(target: Element): Menu | null {
   return [
     { label: source.cut ? "See its frames" : "Cut it", keys: "Enter", run: () => go("frames") },
     { label: "Rename", run: () => document.querySelector<HTMLInputElement>('input[aria-label="Source name"]')?.focus() },
-    { label: "Replace its art …", run: () => inBackground(replaceArt(source)) },
+    ...(isOfPieces(source) ? [] : [{ label: "Replace its art …", run: () => inBackground(replaceArt(source)) }]),
     null,
     { label: "Remove", run: () => act(removeSource, source.id) },
   ];

@@ -1,0 +1,220 @@
+"use client";
+
+import { frameLook, picturesOfLook } from "@caravan/core/art";
+import { movePieces, putPieces } from "@caravan/core/edit";
+import { type Frame, frameName, frameRef, type Piece, type Px, type Source } from "@caravan/core/model";
+import { type PointerEvent, useEffect, useRef, useState } from "react";
+import { act } from "../../../project/act";
+import { currentProject, useProject } from "../../../project/open-project";
+import { loadPictures, usePictures } from "../../../project/pictures";
+import { useElementSize } from "../../../ui/element-size";
+import { onThemeChange } from "../../../ui/theme-now";
+import { areaOfPiece, paintPieces, piecesAt } from "./lay";
+import { choosePieces, chosenOn, frameBefore, useBench } from "./state";
+
+/** Room around the canvas, in CSS px. */
+const AROUND = 28;
+
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** What a pointer that is down does. */
+type Doing =
+  | { readonly kind: "dragging"; readonly from: Point; readonly first: number }
+  | { readonly kind: "framing"; readonly from: Point; readonly to: Point; readonly added: readonly number[] };
+
+/** The canvas large, with the frame before as a ghost; pieces are put, chosen and dragged on it. */
+export function BenchCanvas({ source, frame }: { source: Source; frame: Frame }) {
+  const room = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const { width, height, density } = useElementSize(room);
+  const size = frame.size ?? { w: 1, h: 1 };
+  const fits = Math.min((width - 2 * AROUND) / size.w, (height - 2 * AROUND) / size.h);
+  const zoom = Math.max(1, Math.floor(fits));
+  const left = Math.round((width - size.w * zoom) / 2);
+  const top = Math.round((height - size.h * zoom) / 2);
+  const ref = frameRef(source, frame);
+  const project = useProject((each) => each);
+  const bench = useBench();
+  const chosen = chosenOn(ref, frame, bench);
+  const doing = useRef<Doing | null>(null);
+  const [pointer, setPointer] = useState<Point | null>(null);
+  const [framing, setFraming] = useState<readonly [Point, Point] | null>(null);
+  const hand = bench.hand && pointer ? placedHand(bench.hand, pointer, bench.grid) : null;
+
+  useEffect(() => {
+    const before = frameBefore(source, frame);
+    const looks = [frame, ...(before ? [before] : [])].flatMap((each) => picturesOfLook(frameLook(project, source, each)));
+    loadPictures([...looks, ...(bench.hand ? picturesOfLook(frameLook(project, source, { ...frame, pieces: [inHand(bench.hand)] })) : [])]);
+  }, [project, source, frame, bench.hand]);
+
+  useEffect(() => {
+    const context = canvas.current?.getContext("2d");
+    if (!context) return;
+    const draw = () => {
+      const style = getComputedStyle(context.canvas);
+      const inks = { now: style.getPropertyValue("--now"), line: style.getPropertyValue("--lapis") };
+      context.setTransform(density, 0, 0, density, 0, 0);
+      context.clearRect(0, 0, width, height);
+      context.imageSmoothingEnabled = false;
+      context.translate(left, top);
+      context.scale(zoom, zoom);
+      context.save();
+      context.beginPath();
+      context.rect(0, 0, size.w, size.h);
+      context.clip();
+      const ghost = bench.ghosts ? frameBefore(source, frame) : null;
+      if (ghost) {
+        context.globalAlpha = 0.3;
+        paintPieces(context, project, source, ghost, ghost.pieces ?? []);
+        context.globalAlpha = 1;
+      }
+      const pieces = moved(frame.pieces ?? [], chosen, bench.dragged);
+      paintPieces(context, project, source, frame, hand ? [...pieces, hand] : pieces);
+      context.restore();
+      const line = 1 / zoom;
+      if (bench.grid > 1) {
+        context.globalAlpha = 0.35;
+        context.fillStyle = inks.line;
+        for (let x = bench.grid; x < size.w; x += bench.grid) context.fillRect(x, 0, line, size.h);
+        for (let y = bench.grid; y < size.h; y += bench.grid) context.fillRect(0, y, size.w, line);
+        context.globalAlpha = 1;
+      }
+      context.lineWidth = line;
+      context.strokeStyle = inks.line;
+      context.strokeRect(0, 0, size.w, size.h);
+      context.strokeStyle = inks.now;
+      context.lineWidth = 2 * line;
+      for (const piece of hand ? [hand] : chosen.flatMap((place) => pieces[place] ?? [])) {
+        const area = areaOfPiece(project, piece);
+        context.strokeRect(area.x, area.y, area.w, area.h);
+      }
+      if (framing) {
+        const [a, b] = framing;
+        context.setLineDash([4 * line, 3 * line]);
+        context.strokeRect(Math.min(a.x, b.x), Math.min(a.y, b.y), Math.abs(b.x - a.x), Math.abs(b.y - a.y));
+        context.setLineDash([]);
+      }
+    };
+    draw();
+    const stops = [onThemeChange(draw), usePictures.subscribe(draw)];
+    return () => {
+      for (const stop of stops) stop();
+    };
+  });
+
+  const pointOf = (event: PointerEvent<HTMLCanvasElement>): Point => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return { x: (event.clientX - box.left - left) / zoom, y: (event.clientY - box.top - top) / zoom };
+  };
+  const end = () => {
+    doing.current = null;
+    setFraming(null);
+    useBench.setState({ dragged: null });
+  };
+  return (
+    <div ref={room} className="check relative min-h-40 grow overflow-hidden rounded-box border border-line">
+      <canvas
+        ref={canvas}
+        data-testid="bench"
+        data-zoom={zoom}
+        data-left={left}
+        data-top={top}
+        width={Math.round(width * density)}
+        height={Math.round(height * density)}
+        className={`absolute inset-0 touch-none ${bench.hand ? "cursor-copy" : ""}`}
+        style={{ width, height }}
+        role="img"
+        aria-label={`${frameName(source, frame)}: ${frame.pieces?.length ?? 0} pieces on ${size.w} × ${size.h} px`}
+        onPointerDown={(event) => {
+          if (event.button !== 0) return;
+          const at = pointOf(event);
+          if (bench.hand) {
+            putFromHand(ref, placedHand(bench.hand, at, bench.grid));
+            return;
+          }
+          event.currentTarget.setPointerCapture(event.pointerId);
+          const under = piecesAt(project, source, frame, at.x, at.y);
+          // Alt goes down through the stack: to what lies under the lowest that is chosen there.
+          const [lowest] = under.filter((place) => chosen.includes(place)).toReversed();
+          const next = event.altKey && lowest !== undefined ? (under[under.indexOf(lowest) + 1] ?? under[0]) : under[0];
+          if (next === undefined) {
+            doing.current = { kind: "framing", from: at, to: at, added: event.shiftKey ? chosen : [] };
+            if (!event.shiftKey) choosePieces(ref, []);
+            return;
+          }
+          if (event.shiftKey) {
+            choosePieces(ref, chosen.includes(next) ? chosen.filter((each) => each !== next) : [...chosen, next]);
+            return;
+          }
+          if (!chosen.includes(next) || event.altKey) choosePieces(ref, [next]);
+          doing.current = { kind: "dragging", from: at, first: next };
+        }}
+        onPointerMove={(event) => {
+          const at = pointOf(event);
+          if (bench.hand) setPointer(at);
+          const now = doing.current;
+          if (now?.kind === "dragging") {
+            const piece = frame.pieces?.[now.first];
+            if (piece)
+              useBench.setState({ dragged: snapped(piece, { x: at.x - now.from.x, y: at.y - now.from.y }, event.altKey ? 1 : bench.grid) });
+          } else if (now) {
+            doing.current = { ...now, to: at };
+            setFraming([now.from, at]);
+          }
+        }}
+        onPointerUp={() => {
+          const now = doing.current;
+          const { dragged } = useBench.getState();
+          end();
+          if (now?.kind === "framing") choosePieces(ref, [...now.added, ...within(frame, now.from, now.to)]);
+          else if (dragged) act(movePieces, ref, chosenOn(ref, frame, useBench.getState()), dragged);
+        }}
+        onPointerCancel={end}
+        onPointerLeave={() => setPointer(null)}
+      />
+      <p className="number absolute bottom-2 left-2 rounded-box bg-surface px-2 py-1 text-small">
+        {frameName(source, frame)} · {zoom}×{bench.ghosts && frameBefore(source, frame) ? " · ghost: one before" : ""}
+      </p>
+    </div>
+  );
+}
+
+function inHand({ of, flip, palette }: NonNullable<ReturnType<typeof useBench.getState>["hand"]>, x = 0, y = 0): Piece {
+  return { of, x, y, ...(flip ? { flip } : {}), ...(palette ? { palette } : {}) };
+}
+
+/** The piece in hand with its middle at a point, snapped. */
+function placedHand(hand: Parameters<typeof inHand>[0], at: Point, grid: Px): Piece {
+  const { w, h } = areaOfPiece(currentProject(), inHand(hand));
+  const snap = (along: number) => Math.round(along / grid) * grid;
+  return inHand(hand, snap(at.x - w / 2), snap(at.y - h / 2));
+}
+
+/** Puts what is in hand, which stays there. */
+function putFromHand(ref: ReturnType<typeof frameRef>, piece: Piece): void {
+  act(putPieces, ref, [piece], null);
+}
+
+/** By how much a drag moves, so that the piece that was taken hold of comes to lie on the grid. */
+function snapped(piece: Piece, by: Point, grid: Px): Point {
+  const snap = (start: number, moved: number) => Math.round((start + moved) / grid) * grid - start;
+  return grid === 1 ? { x: Math.round(by.x), y: Math.round(by.y) } : { x: snap(piece.x, by.x), y: snap(piece.y, by.y) };
+}
+
+function moved(pieces: readonly Piece[], chosen: readonly number[], by: Point | null): readonly Piece[] {
+  return by ? pieces.map((piece, place) => (chosen.includes(place) ? { ...piece, x: piece.x + by.x, y: piece.y + by.y } : piece)) : pieces;
+}
+
+/** Pieces that lie wholly within a frame that was drawn around them. */
+function within(frame: Frame, a: Point, b: Point): number[] {
+  const [left, right] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
+  const [top, bottom] = [Math.min(a.y, b.y), Math.max(a.y, b.y)];
+  return (frame.pieces ?? []).flatMap((piece, place) => {
+    const area = areaOfPiece(currentProject(), piece);
+    const isIn = area.x >= left && area.y >= top && area.x + area.w <= right && area.y + area.h <= bottom;
+    return isIn && !piece.hidden ? [place] : [];
+  });
+}

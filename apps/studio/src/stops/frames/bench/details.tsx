@@ -1,0 +1,268 @@
+"use client";
+
+import {
+  addVariants,
+  clipsToDress,
+  colourPieces,
+  exchangeEverywhere,
+  exchangePieces,
+  flipPieces,
+  hidePieces,
+  movePieces,
+  removePalette,
+  removePieces,
+  renamePalette,
+  setPaletteColours,
+  setPaletteOf,
+} from "@caravan/core/edit";
+import {
+  counted,
+  type Frame,
+  type FrameRef,
+  findFrame,
+  frameName,
+  frameRef,
+  LARGEST_CANVAS,
+  type Palette,
+  type Piece,
+  type Project,
+  type Source,
+} from "@caravan/core/model";
+import { coloursInText } from "@caravan/core/palette";
+import { ChevronDown, ChevronUp, Eye, EyeOff, FlipHorizontal2, FlipVertical2, X } from "lucide-react";
+import { FramePicture } from "../../../preview/frame-picture";
+import { act } from "../../../project/act";
+import { edit, useProject } from "../../../project/open-project";
+import { PlaceFindings } from "../../../project/place-findings";
+import { useView } from "../../../project/view";
+import { Button, IconButton } from "../../../ui/button";
+import { Detail } from "../../../ui/detail";
+import { FieldBox, NumberField } from "../../../ui/number-field";
+import { Select } from "../../../ui/select";
+import { TextField } from "../../../ui/text-field";
+import { choosePieces, chosenOn, frameOnBench, useBench } from "./state";
+import { restack } from "./surface";
+
+/** The stack of the frame on the bench, what is chosen of it, and the palettes. */
+export function BenchDetails({ source }: { source: Source }) {
+  const project = useProject((each) => each);
+  const cursor = useView((view) => view.cursor);
+  const frame = frameOnBench(source, cursor);
+  const bench = useBench();
+  if (!frame) return null;
+  const ref = frameRef(source, frame);
+  const chosen = chosenOn(ref, frame, bench);
+  return (
+    <>
+      <Stack project={project} frame={frame} of={ref} chosen={chosen} />
+      {chosen.length > 0 && <Chosen project={project} frame={frame} of={ref} chosen={chosen} />}
+      <PlaceFindings label="Findings on this frame" at={(place) => place.stop === "frames" && place.frame === ref} />
+      {(project.palettes ?? []).map((palette) => (
+        <PaletteDetail key={palette.name} palette={palette} all={project.palettes ?? []} />
+      ))}
+    </>
+  );
+}
+
+function nameOf(project: Project, of: FrameRef): string {
+  const found = findFrame(project, of);
+  return found ? frameName(found.source, found.frame) : `${of}, gone`;
+}
+
+/** The pieces as they lie, the topmost first. */
+function Stack({ project, frame, of, chosen }: { project: Project; frame: Frame; of: FrameRef; chosen: readonly number[] }) {
+  const pieces = frame.pieces ?? [];
+  return (
+    <Detail title="Stack" aside="top first · PgUp one up">
+      {pieces.length === 0 && (
+        <p className="text-muted">Nothing lies on it yet: take a piece in hand at the left, and click on the canvas.</p>
+      )}
+      <ul aria-label="Stack" className="flex max-h-64 flex-col gap-0.5 overflow-y-auto">
+        {pieces
+          .map((piece, place) => ({ piece, place }))
+          .reverse()
+          .map(({ piece, place }) => (
+            <StackRow
+              key={place}
+              project={project}
+              piece={piece}
+              isChosen={chosen.includes(place)}
+              onChoose={(adds) =>
+                choosePieces(of, adds ? (chosen.includes(place) ? chosen.filter((each) => each !== place) : [...chosen, place]) : [place])
+              }
+              onHide={() => act(hidePieces, of, [place], !piece.hidden)}
+            />
+          ))}
+      </ul>
+      <div className="mt-1.5 flex gap-1.5">
+        <IconButton
+          label="One step up in the stack"
+          aria-keyshortcuts="PageUp"
+          disabled={chosen.length === 0}
+          onClick={() => restack(of, frame, "up")}
+        >
+          <ChevronUp size={14} />
+        </IconButton>
+        <IconButton
+          label="One step down"
+          aria-keyshortcuts="PageDown"
+          disabled={chosen.length === 0}
+          onClick={() => restack(of, frame, "down")}
+        >
+          <ChevronDown size={14} />
+        </IconButton>
+        <Button className="min-h-7" disabled={chosen.length === 0} onClick={() => restack(of, frame, "top")}>
+          To the top
+        </Button>
+        <Button className="min-h-7" disabled={chosen.length === 0} onClick={() => restack(of, frame, "bottom")}>
+          To the bottom
+        </Button>
+      </div>
+    </Detail>
+  );
+}
+
+function StackRow({
+  project,
+  piece,
+  isChosen,
+  onChoose,
+  onHide,
+}: {
+  project: Project;
+  piece: Piece;
+  isChosen: boolean;
+  onChoose: (adds: boolean) => void;
+  onHide: () => void;
+}) {
+  const found = findFrame(project, piece.of);
+  return (
+    <li
+      className={`flex items-center gap-1 rounded-box border-l-4 ${isChosen ? "border-l-now bg-lapis-soft" : "border-l-transparent"} ${piece.hidden ? "opacity-60" : ""}`}
+    >
+      <button
+        type="button"
+        aria-pressed={isChosen}
+        className="flex min-h-9 min-w-0 grow items-center gap-2 text-left"
+        onClick={(event) => onChoose(event.shiftKey)}
+      >
+        <span className="check block size-8 shrink-0 rounded-sm">
+          {found && <FramePicture source={found.source} frame={found.frame} size={32} />}
+        </span>
+        <span className="min-w-0 truncate">{nameOf(project, piece.of)}</span>
+        <span className="ml-auto shrink-0 text-small text-muted">
+          {piece.palette ?? ""} {piece.flip ? `flipped ${piece.flip}` : ""}
+        </span>
+      </button>
+      <IconButton label={piece.hidden ? "Show it" : "Hide it"} look="quiet" onClick={onHide}>
+        {piece.hidden ? <EyeOff size={13} /> : <Eye size={13} />}
+      </IconButton>
+    </li>
+  );
+}
+
+function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame; of: FrameRef; chosen: readonly number[] }) {
+  const [first] = chosen.flatMap((place) => frame.pieces?.[place] ?? []);
+  const hand = useBench((bench) => bench.hand);
+  const source = findFrame(project, of)?.source;
+  if (!first || !source) return null;
+  const refs = source.frames.map((each) => frameRef(source, each));
+  const along = (label: "x" | "y") => (
+    <FieldBox label={label}>
+      <NumberField
+        label={`${label} of the piece`}
+        value={first[label]}
+        least={-LARGEST_CANVAS}
+        most={LARGEST_CANVAS}
+        onChange={(value) => edit(movePieces, of, chosen, { x: 0, y: 0, [label]: value - first[label] })?.message}
+      />
+    </FieldBox>
+  );
+  const palettes = (project.palettes ?? []).map(({ name }) => [name as string | null, name] as const);
+  return (
+    <Detail part="piece" title={chosen.length === 1 ? nameOf(project, first.of) : `${chosen.length} pieces`}>
+      <div className="flex flex-wrap items-center gap-1.5">
+        {along("x")}
+        {along("y")}
+        <IconButton label="Flip across" aria-keyshortcuts="x" onClick={() => act(flipPieces, of, chosen, "across")}>
+          <FlipHorizontal2 size={14} />
+        </IconButton>
+        <IconButton label="Flip down" onClick={() => act(flipPieces, of, chosen, "down")}>
+          <FlipVertical2 size={14} />
+        </IconButton>
+        <IconButton label="Take it off" aria-keyshortcuts="Delete" onClick={() => act(removePieces, of, chosen) && choosePieces(of, [])}>
+          <X size={14} />
+        </IconButton>
+        <Select
+          label="Palette of the piece"
+          value={(first.palette ?? "") as string}
+          options={[["", "own colours"], ...palettes.map(([name]) => [name as string, name as string] as const)]}
+          onChange={(name) => act(colourPieces, of, chosen, name === "" ? null : name)}
+        />
+        {hand && (
+          <Button className="min-h-7" onClick={() => act(exchangePieces, of, chosen, hand.of)}>
+            Exchange for {nameOf(project, hand.of)}
+          </Button>
+        )}
+        {hand && (
+          <Button className="min-h-7" onClick={() => act(exchangeEverywhere, refs, first.of, hand.of)}>
+            In all frames
+          </Button>
+        )}
+      </div>
+    </Detail>
+  );
+}
+
+/** A palette's name, what it stands for, and its colours, each to be chosen or all typed. */
+function PaletteDetail({ palette, all }: { palette: Palette; all: readonly Palette[] }) {
+  const { name, of, colours } = palette;
+  const project = useProject((each) => each);
+  const clips = clipsToDress(project, name);
+  const others = all.filter((each) => each.name !== name && each.of === undefined);
+  const set = (next: readonly string[]) => edit(setPaletteColours, name, next)?.message;
+  return (
+    <Detail part={`palette ${name}`} title={`Palette ${name}`} aside={`${colours.length} colours`}>
+      <div className="mb-1.5 flex items-center gap-1.5">
+        <TextField label={`Name of the palette ${name}`} value={name} onChange={(next) => edit(renamePalette, name, next)?.message} />
+        <Select
+          label={`What ${name} stands for`}
+          value={of ?? ""}
+          options={[["", "drawn in"], ...others.map((each) => [each.name as string, `for ${each.name}`] as const)]}
+          onChange={(next) => act(setPaletteOf, name, next === "" ? null : next)}
+        />
+        <IconButton label={`Remove the palette ${name}`} look="quiet" onClick={() => act(removePalette, name)}>
+          <X size={13} />
+        </IconButton>
+      </div>
+      <div className="flex flex-wrap gap-1">
+        {colours.map((colour, place) => (
+          <input
+            key={place}
+            type="color"
+            aria-label={`Colour ${place} of ${name}`}
+            value={colour}
+            onChange={(event) => set(colours.with(place, event.currentTarget.value))}
+            className="size-7 cursor-pointer rounded-sm border border-line bg-raised p-0.5"
+          />
+        ))}
+      </div>
+      <TextField
+        label={`Colours of ${name} as text`}
+        value={colours.join(" ")}
+        onChange={(text) => (coloursInText(text).length === 0 ? "Type colours such as #3b2f2a #8a5a3c." : set(coloursInText(text)))}
+        className="mt-1.5 w-full"
+      />
+      {of !== undefined && (
+        <Button
+          className="mt-1.5 min-h-7"
+          disabled={clips.length === 0}
+          title={clips.length === 0 ? "No clip is drawn in the colours that it stands for." : clips.join(", ")}
+          onClick={() => act(addVariants, clips, name)}
+        >
+          Make {counted(clips.length, "clip")} in these colours
+        </Button>
+      )}
+    </Detail>
+  );
+}

@@ -1,0 +1,97 @@
+/** Painting pieces one by one while they are worked on: a frame's own picture comes from a worker, and a hand does not wait for that. */
+import { frameLook, isOfPicture, type LaidLook, laidPixels, type Stock } from "@caravan/core/art";
+import { type Frame, findFrame, frameSize, type Piece, type Rect, type Source } from "@caravan/core/model";
+import { recoloured } from "@caravan/core/palette";
+import { drawStill, stillOf } from "../../../preview/draw-frame";
+import { pictureNow } from "../../../project/pictures";
+
+/** Where a piece lies on its canvas. */
+export function areaOfPiece(stock: Stock, piece: Piece): Rect {
+  const found = findFrame(stock, piece.of);
+  const { w, h } = found ? frameSize(found.source, found.frame) : { w: 16, h: 16 };
+  return { x: piece.x, y: piece.y, w, h };
+}
+
+/** What lies on a frame with these pieces, looked up. Nothing of it is left out that is not hidden. */
+function laidOf(stock: Stock, source: Source, frame: Frame, pieces: readonly Piece[]): readonly LaidLook[] {
+  const look = frameLook(stock, source, { ...frame, pieces: [...pieces] });
+  return isOfPicture(look) ? [] : look.laid;
+}
+
+const drawn = new Map<string, OffscreenCanvas>();
+/** Pieces that are kept as small canvases, in any colours. */
+const MOST = 500;
+
+/** A piece as it lies, unflipped; null until its picture is there. */
+function pieceCanvas(stock: Stock, piece: Piece, laid: LaidLook): OffscreenCanvas | null {
+  const { w, h } = laid.size;
+  const key = JSON.stringify([laid.part?.look.key, laid.part?.scale, laid.part?.place, laid.recolouring, w, h]);
+  const known = drawn.get(key);
+  if (known) return known;
+  const canvas = new OffscreenCanvas(w, h);
+  const context = canvas.getContext("2d", { willReadFrequently: true });
+  if (!context) return null;
+  const found = findFrame(stock, piece.of);
+  if (laid.part && found) {
+    const picture = pictureNow(laid.part.look);
+    if (!picture) return null;
+    context.imageSmoothingEnabled = false;
+    drawStill(context, picture, stillOf(stock, found.source, found.frame), 0, 0, 1);
+    if (laid.recolouring?.length) {
+      const { data } = context.getImageData(0, 0, w, h);
+      const { bytes } = recoloured({ width: w, height: h, bytes: new Uint8Array(data.buffer) }, laid.recolouring);
+      context.putImageData(new ImageData(new Uint8ClampedArray(bytes), w, h), 0, 0);
+    }
+  } else {
+    const { bytes } = laidPixels(laid, () => {
+      throw new Error("A piece that is gone has no picture.");
+    });
+    context.putImageData(new ImageData(new Uint8ClampedArray(bytes), w, h), 0, 0);
+  }
+  if (drawn.size >= MOST) drawn.clear();
+  drawn.set(key, canvas);
+  return canvas;
+}
+
+/** Paints pieces, the lowest first, onto a context that stands at the canvas's corner, a pixel of the project a unit. */
+export function paintPieces(context: CanvasRenderingContext2D, stock: Stock, source: Source, frame: Frame, pieces: readonly Piece[]): void {
+  const shown = pieces.filter(({ hidden }) => !hidden);
+  for (const [k, laid] of laidOf(stock, source, frame, shown).entries()) {
+    const canvas = pieceCanvas(stock, shown[k] as Piece, laid);
+    if (!canvas) continue;
+    const across = laid.flip === "across" || laid.flip === "both";
+    const down = laid.flip === "down" || laid.flip === "both";
+    context.save();
+    context.translate(laid.x + (across ? laid.size.w : 0), laid.y + (down ? laid.size.h : 0));
+    context.scale(across ? -1 : 1, down ? -1 : 1);
+    context.drawImage(canvas, 0, 0);
+    context.restore();
+  }
+}
+
+/** The pieces under a point, the topmost first: those with something drawn there, then those whose box alone is there. */
+export function piecesAt(stock: Stock, source: Source, frame: Frame, x: number, y: number): number[] {
+  const pieces = frame.pieces ?? [];
+  const laid = laidOf(
+    stock,
+    source,
+    frame,
+    pieces.map(({ hidden: _hidden, ...piece }) => piece),
+  );
+  const within = pieces.flatMap((piece, place) => {
+    const area = areaOfPiece(stock, piece);
+    return !piece.hidden && x >= area.x && y >= area.y && x < area.x + area.w && y < area.y + area.h ? [place] : [];
+  });
+  const isDrawnAt = (place: number) => {
+    const [piece, each] = [pieces[place], laid[place]];
+    const canvas = piece && each && pieceCanvas(stock, piece, each);
+    if (!canvas || !each) return false;
+    const across = each.flip === "across" || each.flip === "both";
+    const down = each.flip === "down" || each.flip === "both";
+    const [dx, dy] = [Math.floor(x) - each.x, Math.floor(y) - each.y];
+    const at = { x: across ? each.size.w - 1 - dx : dx, y: down ? each.size.h - 1 - dy : dy };
+    return ((canvas.getContext("2d") as OffscreenCanvasRenderingContext2D).getImageData(at.x, at.y, 1, 1).data[3] ?? 0) > 0;
+  };
+  const topmost = within.toReversed();
+  return [...topmost.filter(isDrawnAt), ...topmost.filter((place) => !isDrawnAt(place))];
+}

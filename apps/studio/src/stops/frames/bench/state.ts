@@ -1,0 +1,74 @@
+/** What is in hand at the bench where frames are put together, and what of the frame is chosen. It belongs to the screen, not to the project. */
+import { type Flip, type Frame, type FrameRef, frameRef, isOfPieces, type Piece, type Project, type Source } from "@caravan/core/model";
+import { create } from "zustand";
+import { useView } from "../../../project/view";
+
+export interface Hand {
+  readonly of: FrameRef;
+  readonly flip: Flip | null;
+  readonly palette: string | null;
+}
+
+interface Bench {
+  /** The piece that the next click puts; it stays in hand until Escape. */
+  readonly hand: Hand | null;
+  /** Places of the chosen pieces in their frame's list, and the frame that they are of. */
+  readonly chosen: readonly number[];
+  readonly of: FrameRef | null;
+  /** How far the chosen ones are being dragged; the project learns of it when they are let go. */
+  readonly dragged: { readonly x: number; readonly y: number } | null;
+  /** Px to which pieces snap; 1 for none. */
+  readonly grid: 1 | 8 | 16;
+  readonly ghosts: boolean;
+  /** The source whose frames are offered as pieces; null for the first. */
+  readonly parts: string | null;
+  /** Pieces that were copied, to be put on other frames at the same place. */
+  readonly copied: readonly Piece[];
+}
+
+export const useBench = create<Bench>(() => ({
+  hand: null,
+  chosen: [],
+  of: null,
+  dragged: null,
+  grid: 8,
+  ghosts: true,
+  parts: null,
+  copied: [],
+}));
+
+/** The frame on the bench: the one at the cursor, else the first. */
+export function frameOnBench(source: Source, cursor: FrameRef | null): Frame | null {
+  return source.frames.find((frame) => frameRef(source, frame) === cursor) ?? source.frames[0] ?? null;
+}
+
+const NONE: readonly number[] = [];
+
+/** The chosen pieces that are still there. */
+export function chosenOn(
+  ref: FrameRef,
+  { pieces = [] }: Pick<Frame, "pieces">,
+  { of, chosen }: Pick<Bench, "of" | "chosen">,
+): readonly number[] {
+  return of === ref && chosen.every((place) => place < pieces.length) ? chosen : NONE;
+}
+
+export function choosePieces(of: FrameRef, chosen: readonly number[]): void {
+  useBench.setState({ of, chosen: [...new Set(chosen)].sort((a, b) => a - b), dragged: null });
+}
+
+/** Sources that have something to put on a frame. */
+export function partSources(project: Project): Source[] {
+  return project.sources.filter((source) => !isOfPieces(source) && source.frames.some(({ dropped, empty }) => !dropped && !empty));
+}
+
+/** The frame before the one on the bench, in the order of the tray; null for the first. */
+export function frameBefore(source: Source, frame: Frame): Frame | null {
+  return source.frames[source.frames.indexOf(frame) - 1] ?? null;
+}
+
+/** To the next frame of the tray, or the one before; none further than its ends. */
+export function stepFrame(source: Source, frame: Frame, by: 1 | -1): void {
+  const next = source.frames[source.frames.indexOf(frame) + by];
+  if (next) useView.setState({ cursor: frameRef(source, next) });
+}

@@ -1,0 +1,209 @@
+import { readFileSync } from "node:fs";
+import { readBundle } from "@caravan/core/bundle";
+import { clearPixels, type Pixels } from "@caravan/core/raster";
+import { expect, type Locator, type Page, test } from "./fixtures";
+import { delivered, dropAndCut, goTo, openEmpty, pngFile } from "./studio";
+
+/** Four pieces of 8 × 8 px in a row, each of one colour with a dot in its upper left corner. */
+const COLOURS = [
+  [200, 30, 40],
+  [20, 130, 240],
+  [60, 160, 60],
+  [230, 200, 90],
+] as const;
+function pieces(changed: readonly number[] = []): Pixels {
+  const sheet = clearPixels(32, 8);
+  for (const [k, colour] of COLOURS.entries())
+    for (let y = 0; y < 8; y++)
+      for (let x = 0; x < 8; x++) {
+        const dot = x < 2 && y < 2;
+        sheet.bytes.set([...(dot ? [0, 0, 0] : changed.includes(k) ? [90, 90, 90] : colour), 255], (y * 32 + k * 8 + x) * 4);
+      }
+  return sheet;
+}
+
+const bench = (page: Page): Locator => page.getByTestId("bench");
+const stack = (page: Page) => page.getByRole("list", { name: "Stack" }).getByRole("listitem");
+
+/** A point of the canvas on the screen. */
+async function at(page: Page, x: number, y: number): Promise<{ x: number; y: number }> {
+  const box = (await bench(page).boundingBox()) as { x: number; y: number };
+  const [zoom, left, top] = await Promise.all(["zoom", "left", "top"].map((name) => bench(page).getAttribute(`data-${name}`).then(Number)));
+  return { x: box.x + (left as number) + x * (zoom as number), y: box.y + (top as number) + y * (zoom as number) };
+}
+
+async function clickAt(page: Page, x: number, y: number): Promise<void> {
+  const point = await at(page, x, y);
+  await page.mouse.move(point.x, point.y);
+  await page.mouse.down();
+  await page.mouse.up();
+}
+
+/** What is painted on the bench at a point of the canvas. */
+async function colourAt(page: Page, x: number, y: number): Promise<number[]> {
+  const [zoom, left, top] = await Promise.all(["zoom", "left", "top"].map((name) => bench(page).getAttribute(`data-${name}`).then(Number)));
+  return bench(page).evaluate(
+    (canvas: HTMLCanvasElement, [px, py]) => [
+      ...(canvas.getContext("2d") as CanvasRenderingContext2D).getImageData(px as number, py as number, 1, 1).data,
+    ],
+    [Math.round((left as number) + (x + 0.5) * (zoom as number)), Math.round((top as number) + (y + 0.5) * (zoom as number))],
+  );
+}
+
+async function onTheBench(page: Page): Promise<void> {
+  await openEmpty(page);
+  await dropAndCut(page, "parts.png", pieces(), 4, 1);
+  await goTo(page, "Frames");
+  await page.getByRole("button", { name: "Put together from pieces" }).click();
+  await expect(bench(page)).toBeVisible();
+}
+
+const part = (page: Page, k: number) =>
+  page.getByRole("list", { name: "Pieces" }).getByRole("button", { name: new RegExp(`^parts/${k},`) });
+
+/** Two pieces over one another, and a second frame on which the upper one lies 8 px further. */
+async function twoSteps(page: Page): Promise<void> {
+  await part(page, 0).click();
+  await clickAt(page, 4, 12);
+  await part(page, 1).click();
+  await clickAt(page, 4, 4);
+  await page.keyboard.press("Escape");
+  await expect(stack(page)).toHaveCount(2);
+  await clickAt(page, 4, 4);
+  await page.keyboard.press("n");
+  await expect(page.getByText("parts figure/1 ·")).toBeVisible();
+  await page.keyboard.press("Shift+ArrowRight");
+}
+
+const pixel = ({ bytes, width }: Pixels, x: number, y: number) => [...bytes.subarray((y * width + x) * 4, (y * width + x) * 4 + 4)];
+
+test("two steps are put together from an empty canvas, play as a clip, and are delivered pixel for pixel", async ({ page }) => {
+  await onTheBench(page);
+  await twoSteps(page);
+  await expect.poll(() => colourAt(page, 12, 4)).toEqual([...COLOURS[1], 255]);
+  await page.keyboard.press("c");
+  await page.keyboard.type("walk");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "walk" })).toBeVisible();
+  const { frame } = await delivered(page);
+  const [first, second] = [frame("parts figure/0"), frame("parts figure/1")];
+  expect(pixel(first, 4, 4)).toEqual([...COLOURS[1], 255]);
+  expect(pixel(first, 4, 12)).toEqual([...COLOURS[0], 255]);
+  expect(pixel(first, 12, 4)[3]).toBe(0);
+  expect(pixel(second, 12, 4)).toEqual([...COLOURS[1], 255]);
+  expect(pixel(second, 4, 4)[3]).toBe(0);
+  // All of it is there after a reload, and in the saved file.
+  await page.reload();
+  await goTo(page, "Frames");
+  await expect(stack(page)).toHaveCount(2);
+  const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Control+s")]);
+  const { project } = readBundle(new Uint8Array(readFileSync(await download.path())), "saved");
+  expect(project.sources[1]?.frames.map(({ pieces: own }) => own?.map(({ of, x, y }) => [of, x, y]))).toEqual([
+    [
+      ["s1/c0r0", 0, 8],
+      ["s1/c1r0", 0, 0],
+    ],
+    [
+      ["s1/c0r0", 0, 8],
+      ["s1/c1r0", 8, 0],
+    ],
+  ]);
+});
+
+test("a piece is dragged, flipped, sent one step down, and what lies under another is reached with Alt", async ({ page }) => {
+  await onTheBench(page);
+  await part(page, 0).click();
+  await clickAt(page, 4, 4);
+  await part(page, 1).click();
+  await clickAt(page, 4, 4);
+  await part(page, 2).click();
+  await clickAt(page, 12, 4);
+  await page.keyboard.press("Escape");
+  await expect.poll(() => colourAt(page, 4, 4)).toEqual([...COLOURS[1], 255]);
+  // The blue one, over the red one: one step down, and the red one is seen.
+  await clickAt(page, 4, 4);
+  await page.keyboard.press("PageDown");
+  await expect.poll(() => colourAt(page, 4, 4)).toEqual([...COLOURS[0], 255]);
+  await expect(page.getByRole("button", { name: "Undo: lower 1 piece of parts figure/0" })).toBeVisible();
+  await clickAt(page, 4, 4);
+  await page.keyboard.down("Alt");
+  await clickAt(page, 4, 4);
+  await page.keyboard.up("Alt");
+  await expect(page.getByRole("button", { name: "parts/1", exact: false, pressed: true })).toBeVisible();
+  await page.keyboard.press("Delete");
+  await expect(stack(page)).toHaveCount(2);
+  // The green one is dragged down by a grid line, and flipped: its dot goes to the right.
+  const [from, to] = [await at(page, 12, 4), await at(page, 12, 13)];
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByRole("textbox", { name: "y of the piece" })).toHaveValue("8");
+  await page.keyboard.press("x");
+  await expect.poll(() => colourAt(page, 15, 8)).toEqual([0, 0, 0, 255]);
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await expect.poll(() => colourAt(page, 12, 4)).toEqual([...COLOURS[2], 255]);
+});
+
+test("the sheet of pieces is drawn anew, and every frame follows; a piece that is gone is striped and told", async ({ page }) => {
+  await onTheBench(page);
+  await twoSteps(page);
+  await goTo(page, "Sources");
+  const sources = page.getByRole("list", { name: "Sources" }).getByRole("button");
+  await sources.first().click();
+  const [chooser] = await Promise.all([page.waitForEvent("filechooser"), page.getByRole("button", { name: "Replace its art" }).click()]);
+  await chooser.setFiles({ name: "parts.png", mimeType: "image/png", buffer: Buffer.from(pngFile("parts.png", pieces([1])).bytes) });
+  await page.getByRole("dialog", { name: "Changed art of parts" }).getByRole("button", { name: "Use new art" }).click();
+  await sources.nth(1).click();
+  await goTo(page, "Frames");
+  await expect.poll(() => colourAt(page, 4, 4)).toEqual([90, 90, 90, 255]);
+  await goTo(page, "Sources");
+  await page
+    .getByRole("list", { name: "Sources" })
+    .getByRole("button", { name: /^parts\b(?! figure)/ })
+    .click();
+  await page.getByRole("button", { name: "Remove", exact: true }).click();
+  await goTo(page, "Frames");
+  await expect(page.getByRole("list", { name: "Findings on this frame" })).toContainText("A striped box stands for it");
+});
+
+test("a palette of the sheet and a variant of it dress the chosen piece; the step that wears another is found and mended", async ({
+  page,
+}) => {
+  await onTheBench(page);
+  await twoSteps(page);
+  await page.getByRole("button", { name: "Colours of parts", exact: true }).click();
+  await page.getByRole("button", { name: "A variant" }).click();
+  const text = page.getByRole("textbox", { name: "Colours of parts variant as text" });
+  const colours = (await text.inputValue()).split(" ");
+  expect(colours).toHaveLength(5);
+  await text.fill(colours.map((each) => (each === "#1482f0" ? "#f01482" : each)).join(" "));
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "Wear parts variant" }).click();
+  await expect.poll(() => colourAt(page, 12, 4)).toEqual([240, 20, 130, 255]);
+  await page.keyboard.press("n");
+  await page.getByRole("button", { name: "Wear own colours" }).click();
+  await page.keyboard.press("n");
+  await page.getByRole("button", { name: "Wear parts variant" }).click();
+  await page.keyboard.press("Control+a");
+  await page.keyboard.press("Escape");
+  await expect(page.getByTestId("bench")).toBeVisible();
+  await page.getByRole("button", { name: /Make clip/ }).click();
+  await page.keyboard.type("odd");
+  await page.keyboard.press("Enter");
+  await goTo(page, "Frames");
+  await page.keyboard.press(",");
+  const findings = page.getByRole("list", { name: "Findings on this frame" });
+  await expect(findings).toContainText("parts/1 wears its own colours in step 2 of odd, and parts variant before and after.");
+  await findings.getByRole("button", { name: "Wear parts variant here too" }).click();
+  await expect(findings).toBeHidden();
+  await expect.poll(() => colourAt(page, 12, 4)).toEqual([240, 20, 130, 255]);
+  // The whole clip in other colours, as frames and a clip of their own.
+  await page.getByRole("button", { name: "Make 1 clip in these colours" }).click();
+  const { atlas, frame } = await delivered(page);
+  expect(Object.keys(atlas.clips)).toEqual(["odd", "odd-parts variant"]);
+  const dressed = atlas.clips["odd-parts variant"]?.steps[0]?.frame as string;
+  expect(pixel(frame(dressed), 4, 4)).toEqual([240, 20, 130, 255]);
+  expect(pixel(frame("parts figure/0"), 4, 4)).toEqual([...COLOURS[1], 255]);
+});

@@ -1,0 +1,131 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import type { ClipName, FrameRef, Piece, Project, SourceId } from "../model";
+import { addClip } from "./clips";
+import { addPalette, renamePalette } from "./palettes";
+import {
+  addFrameOfPieces,
+  addPiecesSource,
+  colourPieces,
+  exchangeEverywhere,
+  flipPieces,
+  mirrorPieces,
+  movePieces,
+  placeInStack,
+  placesRestacked,
+  putPieces,
+  restackPieces,
+  setCanvas,
+} from "./pieces";
+import { porterProject } from "./project.fixture";
+import { freeSourceId } from "./source-id";
+import { addVariants, clipsToDress } from "./variants";
+
+const part = (column: number) => `s1/c${column}r0` as FrameRef;
+const first = "s2/a0" as FrameRef;
+const bare = () => addPiecesSource(porterProject(), "bearer", { w: 32, h: 24 });
+const piecesOn = (project: Project, key = "a0"): readonly Piece[] =>
+  project.sources[1]?.frames.find((frame) => frame.key === key)?.pieces ?? [];
+const columns = (project: Project, key?: string) => piecesOn(project, key).map(({ of }) => Number(of.slice(4, 5)));
+const stacked = () =>
+  putPieces(
+    bare(),
+    first,
+    [0, 1, 2, 3].map((k) => ({ of: part(k), x: 0, y: 0 })),
+    null,
+  );
+
+describe("frames put together", () => {
+  it("take pieces on top or at a place of the stack, and nothing that is put together itself", () => {
+    expect(columns(putPieces(stacked(), first, [{ of: part(0), x: 1, y: 1 }], 1))).toEqual([0, 0, 1, 2, 3]);
+    expect(() => putPieces(stacked(), first, [{ of: first, x: 0, y: 0 }], null)).toThrow(/put together itself/);
+    expect(() => putPieces(stacked(), first, [{ of: "s9/c0r0" as FrameRef, x: 0, y: 0 }], null)).toThrow(/no such frame/);
+    expect(() => putPieces(stacked(), part(0), [{ of: part(1), x: 0, y: 0 }], null)).toThrow(/not put together/);
+  });
+
+  it("restack one step or all the way, several as one, and never lose a piece", () => {
+    expect(columns(restackPieces(stacked(), first, [2], "down"))).toEqual([0, 2, 1, 3]);
+    expect(columns(restackPieces(stacked(), first, [1, 2], "up"))).toEqual([0, 3, 1, 2]);
+    expect(columns(restackPieces(stacked(), first, [2, 3], "up"))).toEqual([0, 1, 2, 3]);
+    expect(columns(restackPieces(stacked(), first, [0, 2], "top"))).toEqual([1, 3, 0, 2]);
+    expect(columns(placeInStack(stacked(), first, [3], 1))).toEqual([0, 3, 1, 2]);
+    fc.assert(
+      fc.property(fc.subarray([0, 1, 2, 3]), fc.constantFrom("up", "down", "top", "bottom"), (places, to) => {
+        const after = columns(restackPieces(stacked(), first, places, to as "up"));
+        expect([...after].sort()).toEqual([0, 1, 2, 3]);
+        expect(placesRestacked(4, places, to as "up").map((place) => after[place])).toEqual(places);
+      }),
+    );
+  });
+
+  it("flipped or mirrored twice are as they were, and what moves there moves back", () =>
+    fc.assert(
+      fc.property(fc.subarray([0, 1, 2, 3]), fc.constantFrom("across", "down"), fc.integer(), (places, way, x) => {
+        const project = movePieces(stacked(), first, [1], { x: 5, y: -3 });
+        const twice = (change: (project: Project) => Project) => piecesOn(change(change(project)));
+        expect(twice((each) => flipPieces(each, first, places, way as "across"))).toEqual(piecesOn(project));
+        expect(twice((each) => mirrorPieces(each, first, places))).toEqual(piecesOn(project));
+        const by = x % 1000;
+        const there = movePieces(project, first, places, { x: by, y: 1 });
+        expect(piecesOn(movePieces(there, first, places, { x: -by, y: -1 }))).toEqual(piecesOn(project));
+      }),
+    ));
+
+  it("are copied behind the one before, changed together, and keep what lies outside a smaller canvas", () => {
+    const two = addFrameOfPieces(stacked(), first, true);
+    expect(two.sources[1]?.frames.map(({ key, number }) => [key, number])).toEqual([
+      ["a0", 0],
+      ["a1", 1],
+    ]);
+    const other = exchangeEverywhere(two, [first, "s2/a1" as FrameRef], part(0), part(3));
+    expect([columns(other), columns(other, "a1")]).toEqual([
+      [3, 1, 2, 3],
+      [3, 1, 2, 3],
+    ]);
+    const small = setCanvas(movePieces(two, first, [0], { x: 30, y: 0 }), "s2" as SourceId, { w: 4, h: 4 });
+    expect(piecesOn(small)[0]?.x).toBe(30);
+    expect(() => setCanvas(two, "s2" as SourceId, { w: 5000, h: 4 })).toThrow(/1 to 4096 px/);
+    expect(() => addPiecesSource(porterProject(), "x", { w: 0, h: 4 })).toThrow(/1 to 4096 px/);
+  });
+});
+
+describe("ids of sources", () => {
+  it("are never those that a piece still names", () => {
+    const far = putPieces(bare(), first, [{ of: part(0), x: 0, y: 0 }], null);
+    const named = {
+      ...far,
+      sources: far.sources.map((source) => ({
+        ...source,
+        frames: source.frames.map((frame) => (frame.pieces ? { ...frame, pieces: [{ of: "s7/c0r0" as FrameRef, x: 0, y: 0 }] } : frame)),
+      })),
+    };
+    expect(freeSourceId(named)).toBe("s8");
+  });
+});
+
+describe("variants in other colours", () => {
+  const dressed = () => {
+    let project = addFrameOfPieces(stacked(), first, true);
+    project = addPalette(project, { name: "robe", colours: ["#111111"] });
+    project = addPalette(project, { name: "guard", of: "robe", colours: ["#222222"] });
+    project = addPalette(project, { name: "elder", of: "robe", colours: ["#333333"] });
+    return addClip(colourPieces(project, first, [3], "elder"), [first, "s2/a1" as FrameRef], "walk");
+  };
+
+  it("are frames and clips named after the palette; pieces in other colours stay as they are", () => {
+    const project = addVariants(dressed(), ["walk" as ClipName], "guard");
+    expect(project.clips.map(({ name }) => name)).toEqual(["walk", "walk-guard"]);
+    expect(project.clips[1]?.steps.map(({ frame }) => frame)).toEqual(["s2/a2", "s2/a3"]);
+    expect(piecesOn(project, "a2").map(({ palette }) => palette)).toEqual(["guard", "guard", "guard", "elder"]);
+    expect(piecesOn(project).map(({ palette }) => palette ?? null)).toEqual([null, null, null, "elder"]);
+    expect(clipsToDress(project, "guard")).toEqual(["walk"]);
+    expect(clipsToDress(project, "robe")).toEqual([]);
+    expect(() => addVariants(project, ["walk" as ClipName], "robe")).toThrow(/stands for no other one/);
+  });
+
+  it("follow a palette under its new name", () => {
+    const project = renamePalette(addVariants(dressed(), ["walk" as ClipName], "guard"), "guard", "watch");
+    expect(piecesOn(project, "a2").map(({ palette }) => palette)).toEqual(["watch", "watch", "watch", "elder"]);
+    expect(renamePalette(project, "robe", "cloth").palettes?.map(({ of }) => of ?? null)).toEqual([null, "cloth", "cloth"]);
+  });
+});

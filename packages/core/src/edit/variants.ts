@@ -1,0 +1,88 @@
+/** The same movement in other colours: frames and clips of their own, named after the palette. */
+import {
+  CaravanError,
+  type Clip,
+  type ClipName,
+  clipNamed,
+  counted,
+  type Frame,
+  type FrameRef,
+  findFrame,
+  fittedName,
+  frameName,
+  frameRef,
+  freeName,
+  type Piece,
+  type Project,
+  paletteNamed,
+} from "../model";
+import { edit } from "./edit";
+import { withSource } from "./with-source";
+
+/**
+ * Copies of clips in which every piece that is drawn in the colours that a palette stands for wears that palette; pieces in other colours stay as
+ * they are. Throws `bad-call` for a palette that stands for none, and for clips of frames that are not put together; `not-found`.
+ */
+export const addVariants = edit(
+  (_project, clips: readonly ClipName[], palette: string) => `make ${counted(clips.length, "clip")} in ${palette}`,
+  (project, names, palette): Project => {
+    const { of } = paletteNamed(project, palette);
+    if (of === undefined)
+      throw new CaravanError(
+        "bad-call",
+        `palette "${palette}"`,
+        "It stands for no other one, so nothing would change its colours.",
+        "Say what it stands for.",
+      );
+    const clips = names.map((name) => clipNamed(project, name));
+    let next = project;
+    const twins = new Map<FrameRef, FrameRef>();
+    for (const ref of new Set(clips.flatMap(({ steps }) => steps.map(({ frame }) => frame)))) {
+      const found = findFrame(next, ref);
+      if (!found?.frame.pieces)
+        throw new CaravanError(
+          "bad-call",
+          ref,
+          "It is not put together from pieces, so it has no palette to wear.",
+          "Take clips of frames of pieces only.",
+        );
+      const { source, frame } = found;
+      const keys = source.frames.map(({ key }) => Number(key.slice(1)));
+      const number = source.frames.reduce((most, each) => Math.max(most, each.number), -1) + 1;
+      const name = fittedName(`${frameName(source, frame)}-${palette}`, 120);
+      const twin: Frame = {
+        ...frame,
+        key: `a${Math.max(-1, ...keys) + 1}`,
+        column: source.frames.length,
+        number,
+        ...(name ? { name: freeName(name, new Set(source.frames.map((each) => frameName(source, each)))) } : {}),
+        pieces: (frame.pieces ?? []).map(
+          (piece): Piece => (piece.palette === undefined || piece.palette === of ? { ...piece, palette } : piece),
+        ),
+      };
+      twins.set(ref, frameRef(source, twin));
+      next = withSource(next, { ...source, frames: [...source.frames, twin] });
+    }
+    for (const clip of clips) {
+      const name = freeName(
+        fittedName(`${clip.name}-${palette}`, 120) ?? "variant",
+        new Set(next.clips.map((each) => each.name)),
+      ) as ClipName;
+      const made: Clip = { ...clip, name, steps: clip.steps.map((step) => ({ ...step, frame: twins.get(step.frame) ?? step.frame })) };
+      const at = next.clips.findIndex((each) => each.name === clip.name) + 1;
+      next = { ...next, clips: next.clips.toSpliced(at, 0, made) };
+    }
+    return next;
+  },
+);
+
+/** Clips that a palette can dress: of frames of pieces only, in which something is drawn in the colours that it stands for. */
+export function clipsToDress(project: Project, palette: string): ClipName[] {
+  const of = project.palettes?.find(({ name }) => name === palette)?.of;
+  if (of === undefined) return [];
+  const isDrawnIn = ({ palette: worn }: Piece) => worn === undefined || worn === of;
+  return project.clips.flatMap(({ name, steps }) => {
+    const frames = steps.map(({ frame }) => findFrame(project, frame)?.frame.pieces);
+    return frames.length > 0 && frames.every((pieces) => pieces?.some(isDrawnIn)) ? [name] : [];
+  });
+}

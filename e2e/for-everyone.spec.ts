@@ -1,7 +1,8 @@
+import { clearPixels } from "@caravan/core/raster";
 import { KEYED } from "../packages/core/src/example/examples.fixture";
 import { violationsOn } from "./axe";
 import { expect, type Page, test } from "./fixtures";
-import { dropFiles, goTo, openStudio, startProject } from "./studio";
+import { dropAndCut, dropFiles, goTo, openEmpty, openStudio, startProject } from "./studio";
 
 /** Looks at the whole page, or at a part of it where the rest has been looked at already, by day and by dusk. */
 async function expectNothingFound(page: Page, part?: string): Promise<void> {
@@ -22,6 +23,25 @@ test.describe("by day and by dusk", () => {
       if (stop === "Ship") await expect(page.getByTestId("proof")).toBeVisible();
       await expectNothingFound(page);
     }
+  });
+
+  test("the bench where frames are put together passes", async ({ page }) => {
+    await openEmpty(page);
+    const parts = clearPixels(32, 8);
+    for (let k = 0; k < 32 * 8; k++) parts.bytes.set([40 + ((k % 32) >> 3) * 60, 120, 90, 255], k * 4);
+    await dropAndCut(page, "parts.png", parts, 4, 1);
+    await goTo(page, "Frames");
+    await page.getByRole("button", { name: "Put together from pieces" }).click();
+    await page.getByRole("list", { name: "Pieces" }).getByRole("button").first().click();
+    await page.getByTestId("bench").click();
+    await page.keyboard.press("Escape");
+    await page.getByTestId("bench").click();
+    await page.getByRole("button", { name: "Colours of parts", exact: true }).click();
+    await page.getByRole("button", { name: "A variant" }).click();
+    await expect(page.getByRole("list", { name: "Stack" }).getByRole("listitem")).toHaveCount(1);
+    await expectNothingFound(page);
+    await goTo(page, "Sources");
+    await expectNothingFound(page);
   });
 
   test("what an example says, a contact sheet, many findings and the game pass", async ({ page }) => {

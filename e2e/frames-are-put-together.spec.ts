@@ -207,3 +207,25 @@ test("a palette of the sheet and a variant of it dress the chosen piece; the ste
   expect(pixel(frame(dressed), 4, 4)).toEqual([240, 20, 130, 255]);
   expect(pixel(frame("parts figure/0"), 4, 4)).toEqual([...COLOURS[1], 255]);
 });
+
+test("tiles and colours are counted against limits that a person sets, and each frame's own are charted", async ({ page }) => {
+  await onTheBench(page);
+  await twoSteps(page);
+  await page.getByRole("button", { name: "Count tiles and colours" }).click();
+  const budget = page.getByText(/tiles drawn/);
+  await expect(budget).toContainText("4 tiles drawn, 2 distinct");
+  await page.getByRole("textbox", { name: /At most so many tiles/ }).fill("1");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("1 too many")).toBeVisible();
+  await expect(page.getByRole("img", { name: "2 of 1 tiles" })).toBeVisible();
+  // A piece more, and it is counted at once.
+  await part(page, 2).click();
+  await clickAt(page, 4, 4);
+  await page.keyboard.press("Escape");
+  await expect(budget).toContainText("5 tiles drawn, 3 distinct");
+  await expect(page.getByRole("figure", { name: "Tiles of each frame alone; most: parts figure/1, 1" })).toBeVisible();
+  await page.reload();
+  await goTo(page, "Frames");
+  await page.getByRole("button", { name: "Count tiles and colours" }).click();
+  await expect(page.getByText("2 too many")).toBeVisible();
+});

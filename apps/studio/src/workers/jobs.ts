@@ -11,7 +11,7 @@ import type { DeliveredPage, Proof } from "@caravan/core/deliver";
 import type { Told } from "@caravan/core/example";
 import type { ArtOf } from "@caravan/core/intake";
 import type { Understood } from "@caravan/core/metadata";
-import type { Clearing, Delivery, ErrorCode, Example, Frame, Project, Reading, Rect, Source } from "@caravan/core/model";
+import type { Clearing, Delivery, ErrorCode, Example, Frame, Project, Reading, Rect, Size, Source, SourceId } from "@caravan/core/model";
 import type { Coverage, Drawing, Ground, PictureFacts } from "@caravan/core/raster";
 
 export interface ReadPicture extends PictureView {
@@ -54,6 +54,15 @@ export interface LearnedExample {
 export interface LookFile {
   readonly blob: Blob;
   readonly clearing: Clearing | null;
+}
+
+/** What frames would cost a machine of few tiles. */
+export interface CountedTiles {
+  /** Not clear. */
+  readonly tiles: number;
+  readonly distinct: number;
+  readonly colours: number;
+  readonly perFrame: readonly { readonly name: string; readonly tiles: number; readonly own: number }[];
 }
 
 /** What a look is drawn from, with the files of the pictures that it takes. */
@@ -144,6 +153,11 @@ export type Jobs = {
   suggestCuts: {
     ask: { coverage: Coverage };
     answer: { readonly grids: readonly GridSuggestion[]; readonly outlines: OutlineSuggestion | null };
+  };
+  /** Counts the distinct tiles and colours of a source's frames. */
+  countTiles: {
+    ask: { project: TextOf<Project>; source: SourceId; pictures: ReadonlyMap<string, Blob>; tile: Size; flips: boolean };
+    answer: CountedTiles;
   };
   /** Packs, draws, encodes and proves a delivery. */
   deliver: {

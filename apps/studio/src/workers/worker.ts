@@ -8,9 +8,10 @@ import { cutSheet, suggestGrids, suggestOutlines } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
 import { learnExample, toldOfExample } from "@caravan/core/example";
 import { understand, understandAs } from "@caravan/core/metadata";
-import { CaravanError, frameRef, whyOf } from "@caravan/core/model";
+import { CaravanError, frameName, frameRef, sourceById, whyOf } from "@caravan/core/model";
 import {
   coverageOf,
+  crop,
   drawingsIn,
   factsOf,
   findDrawings,
@@ -21,6 +22,7 @@ import {
   type Pixels,
   sheetCoverageOf,
 } from "@caravan/core/raster";
+import { tilesOf } from "@caravan/core/tiles";
 import * as Comlink from "comlink";
 import { deleteUnused } from "../project/unused-pictures";
 import { viewOf } from "./bitmaps";
@@ -140,6 +142,22 @@ const doers: Doers = {
 
   async suggestGrids({ coverage }) {
     return suggestGrids(coverage);
+  },
+
+  async countTiles({ project: text, source: id, pictures, tile, flips }) {
+    const project = fromText(text);
+    const source = sourceById(project, id);
+    const png = await pngCodec();
+    const decoded = new Map<string, Pixels>();
+    for (const [sha256, blob] of pictures) decoded.set(sha256, png.decode(await bytesOf(blob), source.name));
+    const art = artFrom(decoded, project);
+    const frames = source.frames.filter((frame) => !frame.dropped && !frame.empty);
+    const named = frames.map((frame) => {
+      const { pixels, rect } = art.frame(source, frame);
+      return { name: frameName(source, frame), pixels: crop(pixels, rect) };
+    });
+    const { placed, distinct, colours, perFrame } = tilesOf(named, tile, flips);
+    return { tiles: placed.length, distinct, colours, perFrame };
   },
 
   async deliver({ project: text, delivery, pictures }, onProgress) {

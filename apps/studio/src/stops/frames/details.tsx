@@ -16,6 +16,7 @@ import { Detail, Facts } from "../../ui/detail";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { BenchDetails } from "./bench/details";
+import { BudgetDetail } from "./budget-detail";
 import { GridPart } from "./grid-part";
 import { dropOrRestore } from "./make-clip";
 import { ReadingTable } from "./reading-table";
@@ -46,6 +47,7 @@ function SheetDetails() {
       <OriginDetail source={source} frame={frame} />
       <GridPart source={source} />
       {way !== "metadata" && <ReadingTable source={source} />}
+      <BudgetDetail source={source} />
     </>
   );
 }

@@ -40,6 +40,7 @@ import { Detail } from "../../../ui/detail";
 import { FieldBox, NumberField } from "../../../ui/number-field";
 import { Select } from "../../../ui/select";
 import { TextField } from "../../../ui/text-field";
+import { BudgetDetail } from "../budget-detail";
 import { choosePieces, chosenOn, frameOnBench, useBench } from "./state";
 import { restack } from "./surface";
 
@@ -60,6 +61,7 @@ export function BenchDetails({ source }: { source: Source }) {
       {(project.palettes ?? []).map((palette) => (
         <PaletteDetail key={palette.name} palette={palette} all={project.palettes ?? []} />
       ))}
+      <BudgetDetail source={source} />
     </>
   );
 }

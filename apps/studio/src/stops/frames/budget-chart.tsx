@@ -1,0 +1,21 @@
+"use client";
+
+import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
+import type { CountedTiles } from "../../workers/jobs";
+
+/** The tiles that each frame has and no other one does. */
+export default function BudgetChart({ perFrame }: Pick<CountedTiles, "perFrame">) {
+  const points = perFrame.map(({ name, own }, k) => ({ at: k, name, own }));
+  const dearest = perFrame.reduce((most, each) => (each.own > most.own ? each : most), { name: "none", own: 0, tiles: 0 });
+  return (
+    <figure aria-label={`Tiles of each frame alone; most: ${dearest.name}, ${dearest.own}`} className="h-24">
+      <ResponsiveContainer width="100%" height="100%">
+        <BarChart data={points} margin={{ top: 4, right: 4, bottom: 0, left: 0 }} accessibilityLayer={false}>
+          <XAxis dataKey="at" tick={{ fontSize: 11, fill: "var(--muted)" }} stroke="var(--line-strong)" />
+          <YAxis width={28} allowDecimals={false} tick={{ fontSize: 11, fill: "var(--muted)" }} stroke="var(--line-strong)" />
+          <Bar dataKey="own" fill="var(--lapis)" isAnimationActive={false} />
+        </BarChart>
+      </ResponsiveContainer>
+    </figure>
+  );
+}

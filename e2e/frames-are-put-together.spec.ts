@@ -182,6 +182,18 @@ test("a palette of the sheet and a variant of it dress the chosen piece; the ste
   await page.keyboard.press("Enter");
   await page.getByRole("button", { name: "Wear parts variant" }).click();
   await expect.poll(() => colourAt(page, 12, 4)).toEqual([240, 20, 130, 255]);
+  // A colour is slid to another hue, and the piece goes with it; it is one step back.
+  await page
+    .getByRole("button", { name: /^Colour \d of parts variant$/ })
+    .and(page.locator('[title="#f01482"]'))
+    .click();
+  const hue = page.getByRole("slider", { name: /^hue of Colour/ });
+  await hue.focus();
+  for (let k = 0; k < 40; k++) await page.keyboard.press("ArrowLeft");
+  await expect.poll(async () => (await colourAt(page, 12, 4))[0]).toBeLessThan(225);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+z");
+  await expect.poll(() => colourAt(page, 12, 4)).toEqual([240, 20, 130, 255]);
   await page.keyboard.press("n");
   await page.getByRole("button", { name: "Wear own colours" }).click();
   await page.keyboard.press("n");

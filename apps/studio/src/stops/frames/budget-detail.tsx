@@ -65,7 +65,7 @@ function Bar({ word, count, most, onMost }: { word: string; count: number; most:
           {over && <strong className="text-brick"> · {count - most} too many</strong>}
         </span>
         <span className="flex items-center gap-1 text-small text-muted">
-          at most
+          {most === null ? "no limit" : "at most"}
           <NumberField
             label={`At most so many ${word}; 0 for no limit`}
             value={most ?? 0}

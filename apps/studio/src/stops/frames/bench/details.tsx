@@ -32,7 +32,7 @@ import { coloursInText } from "@caravan/core/palette";
 import { ChevronDown, ChevronUp, Eye, EyeOff, FlipHorizontal2, FlipVertical2, X } from "lucide-react";
 import { FramePicture } from "../../../preview/frame-picture";
 import { act } from "../../../project/act";
-import { edit, useProject } from "../../../project/open-project";
+import { edit, editInGesture, useProject } from "../../../project/open-project";
 import { PlaceFindings } from "../../../project/place-findings";
 import { useView } from "../../../project/view";
 import { Button, IconButton } from "../../../ui/button";
@@ -41,6 +41,7 @@ import { FieldBox, NumberField } from "../../../ui/number-field";
 import { Select } from "../../../ui/select";
 import { TextField } from "../../../ui/text-field";
 import { BudgetDetail } from "../budget-detail";
+import { ColourField } from "./colour-field";
 import { choosePieces, chosenOn, frameOnBench, useBench } from "./state";
 import { restack } from "./surface";
 
@@ -239,13 +240,14 @@ function PaletteDetail({ palette, all }: { palette: Palette; all: readonly Palet
       </div>
       <div className="flex flex-wrap gap-1">
         {colours.map((colour, place) => (
-          <input
+          <ColourField
             key={place}
-            type="color"
-            aria-label={`Colour ${place} of ${name}`}
-            value={colour}
-            onChange={(event) => set(colours.with(place, event.currentTarget.value))}
-            className="size-7 cursor-pointer rounded-sm border border-line bg-raised p-0.5"
+            label={`Colour ${place} of ${name}`}
+            colour={colour}
+            onChange={(next, sliding) => {
+              const all = colours.with(place, next);
+              return sliding ? editInGesture(`colour ${place} of ${name}`, setPaletteColours, name, all)?.message : set(all);
+            }}
           />
         ))}
       </div>

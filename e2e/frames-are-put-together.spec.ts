@@ -241,3 +241,29 @@ test("tiles and colours are counted against limits that a person sets, and each 
   await page.getByRole("button", { name: "Count tiles and colours" }).click();
   await expect(page.getByText("2 too many")).toBeVisible();
 });
+
+test("drawn frames are put together from their distinct tiles, flipped ones once, and stay the same to the pixel", async ({ page }) => {
+  await openEmpty(page);
+  // Two frames of 16 × 8 px: a piece and its mirror image, and the same piece alone.
+  const one = pieces();
+  const sheet = clearPixels(32, 8);
+  for (let y = 0; y < 8; y++)
+    for (let x = 0; x < 8; x++) {
+      const colour = one.bytes.subarray((y * 32 + x) * 4, (y * 32 + x) * 4 + 4);
+      for (const at of [x, 15 - x, 16 + x]) sheet.bytes.set(colour, (y * 32 + at) * 4);
+    }
+  await dropAndCut(page, "walk.png", sheet, 2, 1);
+  await goTo(page, "Frames");
+  await page.getByRole("button", { name: "Count tiles and colours" }).click();
+  await expect(page.getByText(/3 tiles drawn, 1 distinct/)).toBeVisible();
+  await page.getByRole("button", { name: "Put together from its tiles" }).click();
+  await expect(page.getByText("2 frames of walk put together from 1 tile, every pixel the same.")).toBeVisible();
+  await expect(stack(page)).toHaveCount(2);
+  const { frame, names } = await delivered(page);
+  expect(names).toEqual(["walk/0", "walk/1", "walk tiles/0", "walk of tiles/0", "walk of tiles/1"]);
+  expect([...frame("walk of tiles/0").bytes]).toEqual([...frame("walk/0").bytes]);
+  expect([...frame("walk of tiles/1").bytes]).toEqual([...frame("walk/1").bytes]);
+  await page.keyboard.press("Control+z");
+  await goTo(page, "Sources");
+  await expect(page.getByRole("list", { name: "Sources" }).getByRole("button")).toHaveCount(1);
+});

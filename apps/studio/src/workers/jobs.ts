@@ -13,6 +13,7 @@ import type { ArtOf } from "@caravan/core/intake";
 import type { Understood } from "@caravan/core/metadata";
 import type { Clearing, Delivery, ErrorCode, Example, Frame, Project, Reading, Rect, Size, Source, SourceId } from "@caravan/core/model";
 import type { Coverage, Drawing, Ground, PictureFacts } from "@caravan/core/raster";
+import type { Parted } from "@caravan/core/tiles";
 
 export interface ReadPicture extends PictureView {
   readonly sha256: string;
@@ -159,6 +160,8 @@ export type Jobs = {
     ask: { project: TextOf<Project>; source: SourceId; pictures: ReadonlyMap<string, Blob>; tile: Size; flips: boolean };
     answer: CountedTiles;
   };
+  /** Parts a source's drawn frames into distinct tiles; what is put together from them is held against what was drawn. */
+  partIntoTiles: { ask: { project: TextOf<Project>; source: SourceId; pictures: ReadonlyMap<string, Blob>; tile: Size }; answer: Parted };
   /** Packs, draws, encodes and proves a delivery. */
   deliver: {
     ask: { project: TextOf<Project>; delivery: Delivery; pictures: readonly (readonly [sha256: string, Blob])[] };

@@ -6,9 +6,10 @@ import { findRepeats, frameFindings } from "@caravan/core/check";
 import { createPngCodec, type NamedFile, type PngCodec, readZip, sha256Hex, type WasmModule, writeZip } from "@caravan/core/codec";
 import { cutSheet, suggestGrids, suggestOutlines } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
+import { framesToPart, putTogetherFromTiles } from "@caravan/core/edit";
 import { learnExample, toldOfExample } from "@caravan/core/example";
 import { understand, understandAs } from "@caravan/core/metadata";
-import { CaravanError, frameName, frameRef, sourceById, whyOf } from "@caravan/core/model";
+import { CaravanError, type Frame, frameName, frameRef, pictureOf, type Source, sourceById, whyOf } from "@caravan/core/model";
 import {
   coverageOf,
   crop,
@@ -17,12 +18,13 @@ import {
   findDrawings,
   findGround,
   type Ground,
+  looksSame,
   mirrored,
   opaqueGround,
   type Pixels,
   sheetCoverageOf,
 } from "@caravan/core/raster";
-import { tilesOf } from "@caravan/core/tiles";
+import { partedIntoTiles, tilesOf } from "@caravan/core/tiles";
 import * as Comlink from "comlink";
 import { deleteUnused } from "../project/unused-pictures";
 import { viewOf } from "./bitmaps";
@@ -147,10 +149,7 @@ const doers: Doers = {
   async countTiles({ project: text, source: id, pictures, tile, flips }) {
     const project = fromText(text);
     const source = sourceById(project, id);
-    const png = await pngCodec();
-    const decoded = new Map<string, Pixels>();
-    for (const [sha256, blob] of pictures) decoded.set(sha256, png.decode(await bytesOf(blob), source.name));
-    const art = artFrom(decoded, project);
+    const art = artFrom(await decodedOf(pictures, source.name), project);
     const frames = source.frames.filter((frame) => !frame.dropped && !frame.empty);
     const named = frames.map((frame) => {
       const { pixels, rect } = art.frame(source, frame);
@@ -158,6 +157,30 @@ const doers: Doers = {
     });
     const { placed, distinct, colours, perFrame } = tilesOf(named, tile, flips);
     return { tiles: placed.length, distinct, colours, perFrame };
+  },
+
+  async partIntoTiles({ project: text, source: id, pictures, tile }) {
+    const project = fromText(text);
+    const source = sourceById(project, id);
+    const art = artFrom(await decodedOf(pictures, source.name), project);
+    const frames = framesToPart(source);
+    const stored = frames.map((frame) => crop(art.picture(source, pictureOf(source, frame)), frame.rect));
+    const parted = partedIntoTiles(stored, tile);
+    // Proved before anybody relies on it: every frame drawn again from the tiles as the project would draw it.
+    const made = putTogetherFromTiles(project, id, parted);
+    const again = artFrom(await decodedOf(pictures, source.name), made);
+    const together = made.sources.at(-1) as Source;
+    for (const [k, frame] of frames.entries()) {
+      const [was, is] = [art.frame(source, frame), again.frame(together, together.frames[k] as Frame)];
+      if (!looksSame(crop(was.pixels, was.rect), crop(is.pixels, is.rect)))
+        throw new CaravanError(
+          "proof-failed",
+          frameName(source, frame),
+          "Put together from tiles it would not be the same.",
+          "Nothing was changed. Please report it.",
+        );
+    }
+    return parted;
   },
 
   async deliver({ project: text, delivery, pictures }, onProgress) {
@@ -227,6 +250,13 @@ function pngCodec(): Promise<PngCodec> {
     createPngCodec(module as unknown as WasmModule),
   );
   return codec;
+}
+
+async function decodedOf(pictures: ReadonlyMap<string, Blob>, where: string): Promise<Map<string, Pixels>> {
+  const png = await pngCodec();
+  const decoded = new Map<string, Pixels>();
+  for (const [sha256, blob] of pictures) decoded.set(sha256, png.decode(await bytesOf(blob), where));
+  return decoded;
 }
 
 async function pixelsOf({ blob, clearing }: LookFile, png: PngCodec, where: string): Promise<Pixels> {

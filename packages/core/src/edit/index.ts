@@ -50,6 +50,7 @@ export { assignField, deliverLike, forgetExample } from "./examples";
 
 export { dropFrames, keepFirstOf, renameFrame, restoreFrames } from "./frames";
 export { framesToMirror, freezeMirror, type MirroredPicture } from "./freeze-mirror";
+export { framesToPart, putTogetherFromTiles } from "./from-tiles";
 export {
   actionOfRows,
   facingsInRows,
@@ -62,7 +63,6 @@ export {
 } from "./making-actions";
 export { addMarkKind, removeMarkKind, renameMarkKind, setBoxUse, setMarkLook } from "./mark-kinds";
 export { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "./marks";
-
 export { forgetOrigins, nudgeOrigins, placeOrigins, setSourceOrigin } from "./origins";
 export { addPalette, removePalette, renamePalette, setPaletteColours, setPaletteOf } from "./palettes";
 export {

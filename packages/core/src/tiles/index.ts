@@ -1,1 +1,2 @@
+export { type Parted, partedIntoTiles } from "./parted";
 export { type NamedPixels, tilesOf } from "./tiles";

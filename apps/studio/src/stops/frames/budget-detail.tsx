@@ -1,13 +1,15 @@
 "use client";
 
-import { counted, type Source } from "@caravan/core/model";
+import { counted, isOfPieces, type Source } from "@caravan/core/model";
 import { lazy, Suspense } from "react";
 import { useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
+import { inBackground } from "../../ui/in-background";
+import { sayTrouble } from "../../ui/notices";
 import { NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
-import { setBudget, useBudget, useCounted } from "./budget";
+import { putTogetherFrom, setBudget, useBudget, useCounted } from "./budget";
 
 const BudgetChart = lazy(() => import("./budget-chart"));
 
@@ -45,6 +47,11 @@ export function BudgetDetail({ source }: { source: Source }) {
               <Suspense fallback={<div className="h-24" />}>
                 <BudgetChart perFrame={cost.perFrame} />
               </Suspense>
+              {!isOfPieces(source) && (
+                <Button className="mt-1.5 min-h-7" onClick={() => inBackground(putTogetherFrom(source).catch(sayTrouble))}>
+                  Put together from its tiles
+                </Button>
+              )}
             </>
           )}
         </>

@@ -1,10 +1,15 @@
 /** How many tiles and colours frames may cost, as a person's machine has it; remembered in this browser, not in the project. */
 import { frameLook, picturesOfLook } from "@caravan/core/art";
-import type { Project, Size, Source } from "@caravan/core/model";
+import { putTogetherFromTiles } from "@caravan/core/edit";
+import { counted, type Project, type Size, type Source } from "@caravan/core/model";
 import { useEffect, useState } from "react";
 import { create } from "zustand";
+import { begin } from "../../project/begun";
+import { currentProject } from "../../project/open-project";
 import { filesOfLook } from "../../project/pictures";
+import { chooseSource } from "../../project/view";
 import { inBackground } from "../../ui/in-background";
+import { say, sayUnlessDone } from "../../ui/notices";
 import { run } from "../../workers/client";
 import { asText, type CountedTiles } from "../../workers/jobs";
 
@@ -60,11 +65,7 @@ export function useCounted(project: Project, source: Source): CountedTiles | nul
     if (!counts) return;
     const stopping = new AbortController();
     const count = async () => {
-      const looks = new Set(source.frames.map((frame) => frameLook(project, source, frame)));
-      const pictures = new Map<string, Blob>();
-      for (const look of looks)
-        if (picturesOfLook(look).some(({ sha256 }) => !pictures.has(sha256)))
-          for (const [sha256, blob] of await filesOfLook(look)) pictures.set(sha256, blob);
+      const pictures = await picturesOfFrames(project, source);
       const counted = await run(
         "countTiles",
         { project: asText(project), source: source.id, pictures, tile, flips },
@@ -79,4 +80,28 @@ export function useCounted(project: Project, source: Source): CountedTiles | nul
     };
   }, [counts, project, source, tile, flips]);
   return found?.of === source.id ? found.counted : null;
+}
+
+/** The files of all pictures that a source's frames take. */
+async function picturesOfFrames(project: Project, source: Source): Promise<Map<string, Blob>> {
+  const pictures = new Map<string, Blob>();
+  for (const look of new Set(source.frames.map((frame) => frameLook(project, source, frame))))
+    if (picturesOfLook(look).some(({ sha256 }) => !pictures.has(sha256)))
+      for (const [sha256, blob] of await filesOfLook(look)) pictures.set(sha256, blob);
+  return pictures;
+}
+
+/** Makes the source's frames anew from their distinct tiles, proved before; the new frames are on the bench then. */
+export async function putTogetherFrom(source: Source): Promise<void> {
+  const work = begin();
+  const { tile } = useBudget.getState();
+  const pictures = await picturesOfFrames(work.project, source);
+  const parted = await run("partIntoTiles", { project: asText(work.project), source: source.id, pictures, tile }, { signal: work.signal });
+  if (!sayUnlessDone(work.edit(putTogetherFromTiles, source.id, parted))) return;
+  const made = currentProject().sources.at(-1);
+  if (made) chooseSource(made.id);
+  say({
+    tone: "good",
+    text: `${counted(parted.frames.length, "frame")} of ${source.name} put together from ${counted(parted.parts.length, "tile")}, every pixel the same.`,
+  });
 }

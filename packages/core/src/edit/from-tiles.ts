@@ -1,0 +1,108 @@
+/** Drawn frames made anew from their distinct tiles. */
+import {
+  CaravanError,
+  drawnSize,
+  type Frame,
+  type FrameRef,
+  frameRef,
+  freeName,
+  LARGEST_CANVAS,
+  MOST_PIECES,
+  type Piece,
+  type Project,
+  type Source,
+  type SourceId,
+  scaleOf,
+  sourceById,
+} from "../model";
+import type { Parted } from "../tiles";
+import { edit } from "./edit";
+import { refuseOfPieces } from "./of-pieces";
+import { freeSourceId } from "./source-id";
+
+/** The frames of a source that can be parted: kept, drawn, and stored upright. */
+export function framesToPart(source: Source): Frame[] {
+  return source.frames.filter(({ dropped, empty, turned }) => !dropped && !empty && !turned);
+}
+
+/**
+ * Two sources more: one of the distinct tiles, cut from the same pictures, and one whose frames are put together from them. `parted` is of what is
+ * drawn in the rectangles of `framesToPart`, in their order. Throws `bad-number` for frames of more pieces than one may have, `bad-call` for
+ * sources at another scale.
+ */
+export const putTogetherFromTiles = edit(
+  (project, id: SourceId, _parted: Parted) => `put ${sourceById(project, id).name} together from tiles`,
+  (project, id, { parts, frames: laid }): Project => {
+    const source = sourceById(project, id);
+    refuseOfPieces(source);
+    if (scaleOf(source) !== 1)
+      throw new CaravanError(
+        "bad-call",
+        source.name,
+        "It stands at another scale, so its tiles are no whole pixels of the project.",
+        "Set its scale to ×1 first.",
+      );
+    const frames = framesToPart(source);
+    if (frames.length === 0 || parts.length === 0)
+      throw new CaravanError("nothing-picked", source.name, "It has no frames with something drawn in them.", "Cut it first.");
+    if (
+      laid.some((each) => each.length > MOST_PIECES) ||
+      frames.some((frame) => Math.max(...Object.values(drawnSize(frame))) > LARGEST_CANVAS)
+    )
+      throw new CaravanError("bad-number", source.name, `A frame would have more than ${MOST_PIECES} tiles.`, "Take larger tiles.");
+    const names = new Set(project.sources.map(({ name }) => name));
+    const tilesName = freeName(`${source.name} tiles`, names, " ");
+    const { origin, clearing, pictures } = source;
+    const tiles: Source = {
+      id: freeSourceId(project),
+      name: tilesName,
+      pictures,
+      ...(clearing ? { clearing } : {}),
+      cut: { by: "hand" },
+      frames: parts.map(({ frame, x, y, w, h }, k): Frame => {
+        const { rect, picture } = frames[frame] as Frame;
+        return {
+          key: `h${k}`,
+          column: k,
+          row: 0,
+          number: k,
+          rect: { x: rect.x + x, y: rect.y + y, w, h },
+          ...(picture ? { picture } : {}),
+        };
+      }),
+    };
+    const withTiles: Project = { ...project, sources: [...project.sources, tiles] };
+    const made: Source = {
+      id: freeSourceId(withTiles),
+      name: freeName(`${source.name} of tiles`, new Set([...names, tilesName]), " "),
+      pictures: [],
+      cut: { by: "pieces" },
+      ...(origin ? { origin } : {}),
+      frames: frames.map((frame, k): Frame => {
+        const size = drawnSize(frame);
+        const inset = frame.inset ?? { x: 0, y: 0 };
+        const pieces = (laid[k] ?? []).map(
+          ({ part, x, y, flip }): Piece => ({
+            of: frameRef(tiles, tiles.frames[part] as Frame) as FrameRef,
+            x: x + inset.x,
+            y: y + inset.y,
+            ...(flip ? { flip } : {}),
+          }),
+        );
+        const { origin: own, marks } = frame;
+        return {
+          key: `a${k}`,
+          column: k,
+          row: 0,
+          number: k,
+          rect: { x: 0, y: 0, ...size },
+          size,
+          pieces,
+          ...(own ? { origin: own } : {}),
+          ...(marks ? { marks } : {}),
+        };
+      }),
+    };
+    return { ...withTiles, sources: [...withTiles.sources, made] };
+  },
+);

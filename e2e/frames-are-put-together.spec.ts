@@ -132,6 +132,17 @@ test("a piece is dragged, flipped, sent one step down, and what lies under anoth
   await expect(page.getByRole("button", { name: "parts/1", exact: false, pressed: true })).toBeVisible();
   await page.keyboard.press("Delete");
   await expect(stack(page)).toHaveCount(2);
+  // In its list the stack is dragged: the green one, on top, under the red one and back.
+  const rows = page.getByRole("list", { name: "Stack" }).getByRole("listitem");
+  const [upper, lower] = [await rows.nth(0).boundingBox(), await rows.nth(1).boundingBox()];
+  if (!upper || !lower) throw new Error("There is no stack.");
+  await page.mouse.move(upper.x + 60, upper.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(lower.x + 60, lower.y + lower.height - 4, { steps: 8 });
+  await page.mouse.up();
+  await expect(rows.nth(1)).toContainText("parts/2");
+  await page.keyboard.press("Control+z");
+  await expect(rows.nth(0)).toContainText("parts/2");
   // The green one is dragged down by a grid line, and flipped: its dot goes to the right.
   const [from, to] = [await at(page, 12, 4), await at(page, 12, 13)];
   await page.mouse.move(from.x, from.y);
@@ -259,11 +270,40 @@ test("drawn frames are put together from their distinct tiles, flipped ones once
   await page.getByRole("button", { name: "Put together from its tiles" }).click();
   await expect(page.getByText("2 frames of walk put together from 1 tile, every pixel the same.")).toBeVisible();
   await expect(stack(page)).toHaveCount(2);
-  const { frame, names } = await delivered(page);
+  await goTo(page, "Ship");
+  await page.getByRole("checkbox", { name: "tiles and where they lie" }).click();
+  const { frame, names, files } = await delivered(page);
+  const told = JSON.parse(new TextDecoder().decode([...files].find(([path]) => path.endsWith(".tiles.json"))?.[1]));
+  expect([told.tiles, told.placed.length]).toEqual([1, 7]);
   expect(names).toEqual(["walk/0", "walk/1", "walk tiles/0", "walk of tiles/0", "walk of tiles/1"]);
   expect([...frame("walk of tiles/0").bytes]).toEqual([...frame("walk/0").bytes]);
   expect([...frame("walk of tiles/1").bytes]).toEqual([...frame("walk/1").bytes]);
-  await page.keyboard.press("Control+z");
+  for (let k = 0; k < 2; k++) await page.keyboard.press("Control+z");
   await goTo(page, "Sources");
   await expect(page.getByRole("list", { name: "Sources" }).getByRole("button")).toHaveCount(1);
+});
+
+test("a piece is moved and exchanged in all frames at once, and every frame is dressed in other colours", async ({ page }) => {
+  await onTheBench(page);
+  await twoSteps(page);
+  await page.getByRole("checkbox", { name: /^in all frames/ }).click();
+  // The blue piece lies at 0, 0 of the first frame and at 8, 0 of the second, which is on the bench.
+  await page.keyboard.press("ArrowDown");
+  await expect.poll(() => colourAt(page, 12, 8)).toEqual([...COLOURS[1], 255]);
+  await expect(page.getByRole("button", { name: "Undo: move parts/1 in 2 frames" })).toBeVisible();
+  await part(page, 3).click();
+  await page.getByRole("button", { name: "Exchange for parts/3" }).click();
+  await page.keyboard.press("Escape");
+  await expect.poll(() => colourAt(page, 12, 8)).toEqual([...COLOURS[3], 255]);
+  await page.keyboard.press(",");
+  await expect.poll(() => colourAt(page, 4, 7)).toEqual([...COLOURS[3], 255]);
+  await page.getByRole("button", { name: "Colours of parts", exact: true }).click();
+  await page.getByRole("button", { name: "A variant" }).click();
+  const text = page.getByRole("textbox", { name: "Colours of parts variant as text" });
+  await text.fill((await text.inputValue()).replace("#e6c85a", "#5ae6c8"));
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "Dress every frame" }).click();
+  await expect.poll(() => colourAt(page, 4, 7)).toEqual([90, 230, 200, 255]);
+  await page.keyboard.press(".");
+  await expect.poll(() => colourAt(page, 12, 8)).toEqual([90, 230, 200, 255]);
 });

@@ -78,7 +78,7 @@ async function pack(paths: string[], options: PackOptions): Promise<void> {
     share: options.alias,
     effort: options.effort,
   };
-  const contents = { frames, clips: [], actions: [], behaviours: [], groups: null, pixelsPerUnit: undefined, shape: null };
+  const contents = { frames, clips: [], actions: [], behaviours: [], palettes: [], groups: null, pixelsPerUnit: undefined, shape: null };
   const progress = progressOn("Packing");
   const delivery = { ...USUAL_DELIVERY, name: options.name, packing };
   const built = progress.during((at) => deliverContents(contents, delivery, { scale: 1, suffix: "" }, png, at));

@@ -11,6 +11,7 @@ import { plainModule, typedModule } from "./module";
 import { type Proof, prove } from "./proof";
 import { rulesForPeople, rulesTable } from "./rules-tables";
 import { framesTable, timesTable, worstTickError } from "./tables";
+import { tileFiles } from "./tile-files";
 
 export interface AtlasFiles {
   /** The atlas file first if there is one, then the pictures, then what else stands beside them. */
@@ -66,6 +67,7 @@ export function atlasFiles(
     files.push({ path: besidePath(stem, "rules"), bytes: rulesForPeople(contents.behaviours) });
     files.push({ path: besidePath(stem, "rulesTable"), bytes: rulesTable(contents.behaviours) });
   }
+  if (data.tiles) files.push(...tileFiles(contents, data.tiles, contents.palettes, stem, png));
   if (data.module === "typed") files.push({ path: besidePath(stem, "typed"), bytes: typedModule(atlas, stem) });
   if (data.module === "plain") files.push({ path: besidePath(stem, "plain"), bytes: plainModule(atlas, stem) });
   if (contents.shape) {

@@ -1,6 +1,6 @@
 import type { AtlasAction, AtlasClip } from "../atlas";
 import type { Shape } from "../example";
-import type { Behaviour, FrameMarks, FramePoint } from "../model";
+import type { Behaviour, FrameMarks, FramePoint, Palette } from "../model";
 import type { FrameToPack } from "../pack";
 
 export interface FrameToDeliver extends FrameToPack {
@@ -17,6 +17,8 @@ export interface Contents {
   readonly actions: readonly (readonly [name: string, action: AtlasAction])[];
   /** Behaviours of which all clips go out; their rules name clips and actions as these do. */
   readonly behaviours: readonly Behaviour[];
+  /** The project's. */
+  readonly palettes: readonly Palette[];
   /** For each frame the number of the group that should share a page with it, -1 for none; null if nothing need be together. */
   readonly groups: readonly number[] | null;
   /** How many project pixels are one unit of the game's world, where the project says so. */

@@ -32,6 +32,11 @@ export const BESIDE = {
   plain: ".atlas.js",
   rules: ".rules.md",
   rulesTable: ".rules.csv",
+  tiles: ".tiles.png",
+  tilesTable: ".tiles.csv",
+  tilesData: ".tiles.json",
+  palettes: ".palettes.png",
+  palettesText: ".palettes.txt",
 } as const;
 
 /** A contact sheet stands once beside all densities. */
@@ -66,13 +71,15 @@ export function foreseenFiles(project: Project, delivery: Delivery, frames: read
     const stem = stemOf(delivery, density);
     const pictures = picturesOf(stem, delivery, clips, frames);
     if (delivery.kind === "films") return pictures;
-    const { atlas, frames: table, times, module, rules } = delivery.data;
+    const { atlas, frames: table, times, module, rules, tiles } = delivery.data;
     return [
       ...pictures,
       ...(atlas ? [whole(besidePath(stem, "atlas"))] : []),
       ...(table ? [whole(besidePath(stem, "frames"))] : []),
       ...(times ? [whole(besidePath(stem, "times"))] : []),
       ...(rules ? [whole(besidePath(stem, "rules")), whole(besidePath(stem, "rulesTable"))] : []),
+      ...(tiles ? (["tiles", "tilesTable", "tilesData"] as const).map((which) => whole(besidePath(stem, which))) : []),
+      ...(tiles && project.palettes?.length ? (["palettes", "palettesText"] as const).map((which) => whole(besidePath(stem, which))) : []),
       ...(module === "none" ? [] : [whole(besidePath(stem, module))]),
     ];
   });

@@ -131,6 +131,7 @@ const PART_WORDS: Readonly<Record<string, string>> = {
   "data.ticksPerSecond": "the ticks a second",
   "data.frames": "the table of frames",
   "data.rules": "the tables of rules",
+  "data.tiles": "the tiles",
   "data.example": "the example",
   "data.contact": "the contact sheet",
   "data.module": "the module",

@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { Size } from "./geometry";
 import { Packing, USUAL_PACKING } from "./packing";
 
 /** File names are made from it, so what file systems refuse is refused here. */
@@ -53,6 +54,10 @@ const DataFiles = z.strictObject({
   frames: z.boolean().describe("A table of every frame's rectangle, size and origin."),
   example: z.string().nullable().describe("Name of the example in whose shape metadata is written as well; null for none."),
   rules: z.boolean().optional().describe("The rules of behaviours as tables for people, in Markdown and CSV."),
+  tiles: z
+    .strictObject({ tile: Size, flips: z.boolean().describe("Whether tiles that are each other's flip are one.") })
+    .optional()
+    .describe("A page of distinct tiles with where each lies, and the palettes; absent for none."),
   contact: z.boolean().describe("A picture for people: every clip with its steps and times."),
   module: z.enum(["none", "typed", "plain"]).describe("The atlas as a module of TypeScript with types of all names, or of JavaScript."),
 });

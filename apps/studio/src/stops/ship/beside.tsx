@@ -1,5 +1,6 @@
 "use client";
 
+import type { Delivery } from "@caravan/core/model";
 import { useProject } from "../../project/open-project";
 import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
@@ -23,6 +24,12 @@ export function Beside() {
         {behaviours > 0 && (
           <Tick label="tables of the rules" checked={data.rules === true} onChange={(rules) => set({ data: { rules } })} />
         )}
+        <Tick
+          label="tiles and where they lie"
+          checked={data.tiles !== undefined}
+          onChange={(wanted) => set({ data: { tiles: wanted ? { tile: { w: 8, h: 8 }, flips: true } : undefined } })}
+        />
+        {data.tiles && <TileFields tiles={data.tiles} onChange={(tiles) => set({ data: { tiles } })} />}
         {contact}
         {data.times && (
           <FieldBox label="in ticks of">
@@ -83,5 +90,33 @@ export function Beside() {
         )}
       </div>
     </Detail>
+  );
+}
+
+type Tiles = NonNullable<Delivery["data"]["tiles"]>;
+
+function TileFields({ tiles, onChange }: { tiles: Tiles; onChange: (tiles: Tiles) => string | null | undefined }) {
+  const { tile, flips } = tiles;
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <FieldBox label="tile">
+        <NumberField
+          label="Tile width"
+          value={tile.w}
+          least={1}
+          most={256}
+          onChange={(w) => onChange({ ...tiles, tile: { ...tile, w } })}
+        />
+        ×
+        <NumberField
+          label="Tile height"
+          value={tile.h}
+          least={1}
+          most={256}
+          onChange={(h) => onChange({ ...tiles, tile: { ...tile, h } })}
+        />
+      </FieldBox>
+      <Tick label="flips are one" checked={flips} onChange={(next) => void onChange({ ...tiles, flips: next })} />
+    </div>
   );
 }

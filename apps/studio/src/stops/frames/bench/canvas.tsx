@@ -1,7 +1,7 @@
 "use client";
 
 import { frameLook, picturesOfLook } from "@caravan/core/art";
-import { movePieces, putPieces } from "@caravan/core/edit";
+import { putPieces } from "@caravan/core/edit";
 import { type Frame, frameName, frameRef, type Piece, type Px, type Source } from "@caravan/core/model";
 import { type PointerEvent, useEffect, useRef, useState } from "react";
 import { act } from "../../../project/act";
@@ -10,7 +10,7 @@ import { loadPictures, usePictures } from "../../../project/pictures";
 import { useElementSize } from "../../../ui/element-size";
 import { onThemeChange } from "../../../ui/theme-now";
 import { areaOfPiece, paintPieces, piecesAt } from "./lay";
-import { choosePieces, chosenOn, frameBefore, useBench } from "./state";
+import { choosePieces, chosenOn, frameAfter, frameBefore, moveChosen, useBench } from "./state";
 
 /** Room around the canvas, in CSS px. */
 const AROUND = 28;
@@ -45,8 +45,8 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
   const hand = bench.hand && pointer ? placedHand(bench.hand, pointer, bench.grid) : null;
 
   useEffect(() => {
-    const before = frameBefore(source, frame);
-    const looks = [frame, ...(before ? [before] : [])].flatMap((each) => picturesOfLook(frameLook(project, source, each)));
+    const beside = [frameBefore(source, frame), frameAfter(source, frame)].flatMap((each) => each ?? []);
+    const looks = [frame, ...beside].flatMap((each) => picturesOfLook(frameLook(project, source, each)));
     loadPictures([...looks, ...(bench.hand ? picturesOfLook(frameLook(project, source, { ...frame, pieces: [inHand(bench.hand)] })) : [])]);
   }, [project, source, frame, bench.hand]);
 
@@ -65,9 +65,13 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
       context.beginPath();
       context.rect(0, 0, size.w, size.h);
       context.clip();
-      const ghost = bench.ghosts ? frameBefore(source, frame) : null;
-      if (ghost) {
-        context.globalAlpha = 0.3;
+      const ghosts = [
+        { of: bench.ghosts === "none" ? null : frameBefore(source, frame), alpha: 0.3 },
+        { of: bench.ghosts === "both" ? frameAfter(source, frame) : null, alpha: 0.18 },
+      ];
+      for (const { of: ghost, alpha } of ghosts) {
+        if (!ghost) continue;
+        context.globalAlpha = alpha;
         paintPieces(context, project, source, ghost, ghost.pieces ?? []);
         context.globalAlpha = 1;
       }
@@ -170,13 +174,13 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
           const { dragged } = useBench.getState();
           end();
           if (now?.kind === "framing") choosePieces(ref, [...now.added, ...within(frame, now.from, now.to)]);
-          else if (dragged) act(movePieces, ref, chosenOn(ref, frame, useBench.getState()), dragged);
+          else if (dragged) moveChosen(source, frame, dragged);
         }}
         onPointerCancel={end}
         onPointerLeave={() => setPointer(null)}
       />
       <p className="number absolute bottom-2 left-2 rounded-box bg-surface px-2 py-1 text-small">
-        {frameName(source, frame)} · {zoom}×{bench.ghosts && frameBefore(source, frame) ? " · ghost: one before" : ""}
+        {frameName(source, frame)} · {zoom}×{bench.ghosts !== "none" && frameBefore(source, frame) ? " · ghost: one before" : ""}
       </p>
     </div>
   );

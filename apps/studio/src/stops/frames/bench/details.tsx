@@ -3,12 +3,13 @@
 import {
   addVariants,
   clipsToDress,
+  colourEverywhere,
   colourPieces,
   exchangeEverywhere,
   exchangePieces,
   flipPieces,
   hidePieces,
-  movePieces,
+  placeInStack,
   removePalette,
   removePieces,
   renamePalette,
@@ -29,6 +30,9 @@ import {
   type Source,
 } from "@caravan/core/model";
 import { coloursInText } from "@caravan/core/palette";
+import { closestCenter, DndContext, type DragEndEvent } from "@dnd-kit/core";
+import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
 import { ChevronDown, ChevronUp, Eye, EyeOff, FlipHorizontal2, FlipVertical2, X } from "lucide-react";
 import { FramePicture } from "../../../preview/frame-picture";
 import { act } from "../../../project/act";
@@ -37,12 +41,14 @@ import { PlaceFindings } from "../../../project/place-findings";
 import { useView } from "../../../project/view";
 import { Button, IconButton } from "../../../ui/button";
 import { Detail } from "../../../ui/detail";
+import { useDragSensors } from "../../../ui/drag-sensors";
 import { FieldBox, NumberField } from "../../../ui/number-field";
 import { Select } from "../../../ui/select";
 import { TextField } from "../../../ui/text-field";
+import { Tick } from "../../../ui/tick";
 import { BudgetDetail } from "../budget-detail";
 import { ColourField } from "./colour-field";
-import { choosePieces, chosenOn, frameOnBench, useBench } from "./state";
+import { choosePieces, chosenOn, frameOnBench, moveChosen, useBench } from "./state";
 import { restack } from "./surface";
 
 /** The stack of the frame on the bench, what is chosen of it, and the palettes. */
@@ -60,7 +66,7 @@ export function BenchDetails({ source }: { source: Source }) {
       {chosen.length > 0 && <Chosen project={project} frame={frame} of={ref} chosen={chosen} />}
       <PlaceFindings label="Findings on this frame" at={(place) => place.stop === "frames" && place.frame === ref} />
       {(project.palettes ?? []).map((palette) => (
-        <PaletteDetail key={palette.name} palette={palette} all={project.palettes ?? []} />
+        <PaletteDetail key={palette.name} palette={palette} all={project.palettes ?? []} source={source} />
       ))}
       <BudgetDetail source={source} />
     </>
@@ -75,28 +81,32 @@ function nameOf(project: Project, of: FrameRef): string {
 /** The pieces as they lie, the topmost first. */
 function Stack({ project, frame, of, chosen }: { project: Project; frame: Frame; of: FrameRef; chosen: readonly number[] }) {
   const pieces = frame.pieces ?? [];
+  const sensors = useDragSensors();
+  const topFirst = pieces.map((piece, place) => ({ piece, place })).reverse();
   return (
     <Detail title="Stack" aside="top first · PgUp one up">
       {pieces.length === 0 && (
         <p className="text-muted">Nothing lies on it yet: take a piece in hand at the left, and click on the canvas.</p>
       )}
-      <ul aria-label="Stack" className="flex max-h-64 flex-col gap-0.5 overflow-y-auto">
-        {pieces
-          .map((piece, place) => ({ piece, place }))
-          .reverse()
-          .map(({ piece, place }) => (
-            <StackRow
-              key={place}
-              project={project}
-              piece={piece}
-              isChosen={chosen.includes(place)}
-              onChoose={(adds) =>
-                choosePieces(of, adds ? (chosen.includes(place) ? chosen.filter((each) => each !== place) : [...chosen, place]) : [place])
-              }
-              onHide={() => act(hidePieces, of, [place], !piece.hidden)}
-            />
-          ))}
-      </ul>
+      <DndContext id="stack" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(of, event)}>
+        <SortableContext items={topFirst.map(({ place }) => `${place}`)} strategy={verticalListSortingStrategy}>
+          <ul aria-label="Stack" className="flex max-h-64 flex-col gap-0.5 overflow-y-auto">
+            {topFirst.map(({ piece, place }) => (
+              <StackRow
+                key={place}
+                place={place}
+                project={project}
+                piece={piece}
+                isChosen={chosen.includes(place)}
+                onChoose={(adds) =>
+                  choosePieces(of, adds ? (chosen.includes(place) ? chosen.filter((each) => each !== place) : [...chosen, place]) : [place])
+                }
+                onHide={() => act(hidePieces, of, [place], !piece.hidden)}
+              />
+            ))}
+          </ul>
+        </SortableContext>
+      </DndContext>
       <div className="mt-1.5 flex gap-1.5">
         <IconButton
           label="One step up in the stack"
@@ -125,13 +135,21 @@ function Stack({ project, frame, of, chosen }: { project: Project; frame: Frame;
   );
 }
 
+/** A piece dragged onto another takes its place in the stack. */
+function dropped(of: FrameRef, { active, over }: DragEndEvent): void {
+  const [from, to] = [Number(active.id), Number(over?.id ?? active.id)];
+  if (from !== to && act(placeInStack, of, [from], from < to ? to + 1 : to)) choosePieces(of, [to]);
+}
+
 function StackRow({
+  place,
   project,
   piece,
   isChosen,
   onChoose,
   onHide,
 }: {
+  place: number;
   project: Project;
   piece: Piece;
   isChosen: boolean;
@@ -139,8 +157,12 @@ function StackRow({
   onHide: () => void;
 }) {
   const found = findFrame(project, piece.of);
+  const { listeners, setNodeRef, transform, transition } = useSortable({ id: `${place}` });
   return (
     <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Transform.toString(transform), transition }}
+      {...listeners}
       className={`flex items-center gap-1 rounded-box border-l-4 ${isChosen ? "border-l-now bg-lapis-soft" : "border-l-transparent"} ${piece.hidden ? "opacity-60" : ""}`}
     >
       <button
@@ -167,6 +189,7 @@ function StackRow({
 function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame; of: FrameRef; chosen: readonly number[] }) {
   const [first] = chosen.flatMap((place) => frame.pieces?.[place] ?? []);
   const hand = useBench((bench) => bench.hand);
+  const across = useBench((bench) => bench.across);
   const source = findFrame(project, of)?.source;
   if (!first || !source) return null;
   const refs = source.frames.map((each) => frameRef(source, each));
@@ -177,7 +200,7 @@ function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame
         value={first[label]}
         least={-LARGEST_CANVAS}
         most={LARGEST_CANVAS}
-        onChange={(value) => edit(movePieces, of, chosen, { x: 0, y: 0, [label]: value - first[label] })?.message}
+        onChange={(value) => moveChosen(source, frame, { x: 0, y: 0, [label]: value - first[label] })}
       />
     </FieldBox>
   );
@@ -203,22 +226,36 @@ function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame
           onChange={(name) => act(colourPieces, of, chosen, name === "" ? null : name)}
         />
         {hand && (
-          <Button className="min-h-7" onClick={() => act(exchangePieces, of, chosen, hand.of)}>
+          <Button
+            className="min-h-7"
+            onClick={() => (across ? act(exchangeEverywhere, refs, first.of, hand.of) : act(exchangePieces, of, chosen, hand.of))}
+          >
             Exchange for {nameOf(project, hand.of)}
           </Button>
         )}
-        {hand && (
-          <Button className="min-h-7" onClick={() => act(exchangeEverywhere, refs, first.of, hand.of)}>
-            In all frames
-          </Button>
-        )}
+        <Button
+          className="min-h-7"
+          onClick={() =>
+            choosePieces(
+              of,
+              (frame.pieces ?? []).flatMap((piece, place) => (piece.of === first.of ? [place] : [])),
+            )
+          }
+        >
+          All of it
+        </Button>
       </div>
+      <Tick
+        label="in all frames: moving and exchanging one piece does the same wherever it lies"
+        checked={across}
+        onChange={(next) => useBench.setState({ across: next })}
+      />
     </Detail>
   );
 }
 
 /** A palette's name, what it stands for, and its colours, each to be chosen or all typed. */
-function PaletteDetail({ palette, all }: { palette: Palette; all: readonly Palette[] }) {
+function PaletteDetail({ palette, all, source }: { palette: Palette; all: readonly Palette[]; source: Source }) {
   const { name, of, colours } = palette;
   const project = useProject((each) => each);
   const clips = clipsToDress(project, name);
@@ -257,6 +294,21 @@ function PaletteDetail({ palette, all }: { palette: Palette; all: readonly Palet
         onChange={(text) => (coloursInText(text).length === 0 ? "Type colours such as #3b2f2a #8a5a3c." : set(coloursInText(text)))}
         className="mt-1.5 w-full"
       />
+      {of !== undefined && (
+        <Button
+          className="mt-1.5 mr-1.5 min-h-7"
+          onClick={() =>
+            act(
+              colourEverywhere,
+              source.frames.map((each) => frameRef(source, each)),
+              null,
+              name,
+            )
+          }
+        >
+          Dress every frame
+        </Button>
+      )}
       {of !== undefined && (
         <Button
           className="mt-1.5 min-h-7"

@@ -1,6 +1,8 @@
 /** What is in hand at the bench where frames are put together, and what of the frame is chosen. It belongs to the screen, not to the project. */
+import { moveEverywhere, movePieces } from "@caravan/core/edit";
 import { type Flip, type Frame, type FrameRef, frameRef, isOfPieces, type Piece, type Project, type Source } from "@caravan/core/model";
 import { create } from "zustand";
+import { edit } from "../../../project/open-project";
 import { useView } from "../../../project/view";
 
 export interface Hand {
@@ -19,7 +21,9 @@ interface Bench {
   readonly dragged: { readonly x: number; readonly y: number } | null;
   /** Px to which pieces snap; 1 for none. */
   readonly grid: 1 | 8 | 16;
-  readonly ghosts: boolean;
+  readonly ghosts: "none" | "before" | "both";
+  /** Whether moving and exchanging a piece does the same on every frame that it lies on. */
+  readonly across: boolean;
   /** The source whose frames are offered as pieces; null for the first. */
   readonly parts: string | null;
   /** Pieces that were copied, to be put on other frames at the same place. */
@@ -32,7 +36,8 @@ export const useBench = create<Bench>(() => ({
   of: null,
   dragged: null,
   grid: 8,
-  ghosts: true,
+  ghosts: "before",
+  across: false,
   parts: null,
   copied: [],
 }));
@@ -65,6 +70,30 @@ export function partSources(project: Project): Source[] {
 /** The frame before the one on the bench, in the order of the tray; null for the first. */
 export function frameBefore(source: Source, frame: Frame): Frame | null {
   return source.frames[source.frames.indexOf(frame) - 1] ?? null;
+}
+
+/** The frame after it; null for the last. */
+export function frameAfter(source: Source, frame: Frame): Frame | null {
+  return source.frames[source.frames.indexOf(frame) + 1] ?? null;
+}
+
+/** Moves the chosen pieces; with "in all frames" and one chosen, that piece wherever it lies. */
+export function moveChosen(source: Source, frame: Frame, by: { readonly x: number; readonly y: number }): string | undefined {
+  const ref = frameRef(source, frame);
+  const places = chosenOn(ref, frame, useBench.getState());
+  const [only] = places.length === 1 && useBench.getState().across ? places : [];
+  const of = only === undefined ? undefined : frame.pieces?.[only]?.of;
+  if (places.length === 0) return undefined;
+  const error =
+    of === undefined
+      ? edit(movePieces, ref, places, by)
+      : edit(
+          moveEverywhere,
+          source.frames.map((each) => frameRef(source, each)),
+          of,
+          by,
+        );
+  return error?.message;
 }
 
 /** To the next frame of the tray, or the one before; none further than its ends. */

@@ -5,7 +5,6 @@ import {
   flipPieces,
   hidePieces,
   mirrorPieces,
-  movePieces,
   placesRestacked,
   putPieces,
   type Restacking,
@@ -22,16 +21,21 @@ import { Choice } from "../../../ui/choice";
 import { type Binding, useKeys } from "../../../ui/keys";
 import { FieldBox, NumberField } from "../../../ui/number-field";
 import { pasteUnlessArt } from "../../../ui/paste";
-import { Tick } from "../../../ui/tick";
 import { makeClip } from "../make-clip";
 import { Tray } from "../tray";
 import { BenchCanvas } from "./canvas";
-import { choosePieces, chosenOn, frameOnBench, stepFrame, useBench } from "./state";
+import { choosePieces, chosenOn, frameOnBench, moveChosen, stepFrame, useBench } from "./state";
 
 const GRIDS = [
   ["8", "8"],
   ["16", "16"],
   ["1", "free"],
+] as const;
+
+const GHOSTS = [
+  ["none", "none"],
+  ["before", "before"],
+  ["both", "and after"],
 ] as const;
 
 /** Frames put together from pieces: the canvas, and the frames in order under it. */
@@ -68,7 +72,10 @@ export function BenchSurface({ source }: { source: Source }) {
             onChange={(next) => useBench.setState({ grid: Number(next) as 1 | 8 | 16 })}
           />
         </span>
-        <Tick label="ghost" checked={ghosts} onChange={(next) => useBench.setState({ ghosts: next })} />
+        <span className="flex items-center gap-1.5 text-muted">
+          ghosts
+          <Choice label="Ghosts" value={ghosts} options={GHOSTS} onChange={(next) => useBench.setState({ ghosts: next })} />
+        </span>
         <span className="grow" />
         <Button onClick={() => addFrame(source, frame, true)} hint="N" aria-keyshortcuts="n">
           Copy to next
@@ -114,7 +121,7 @@ function BenchKeys({ source, frame }: { source: Source; frame: Frame }) {
     const places = chosen();
     if (places.length > 0) run(places);
   };
-  const move = (x: number, y: number): Binding["run"] => withChosen((places) => act(movePieces, ref, places, { x, y }));
+  const move = (x: number, y: number): Binding["run"] => withChosen(() => moveChosen(source, frame, { x, y }));
   const { grid } = useBench.getState();
   const flip = (way: "across" | "down") => () => {
     const { hand } = useBench.getState();

@@ -5,6 +5,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { deflateSync, inflateSync } from "node:zlib";
+import { artFrom } from "@caravan/core/art";
 import { readProjectFile } from "@caravan/core/bundle";
 import { cutByGrid, cutSheet, gridOf, suggestGrids } from "@caravan/core/cut";
 import { addClip, addSources, cutSource, dropFrames, setStepDurations } from "@caravan/core/edit";
@@ -13,6 +14,7 @@ import { timelineOf } from "@caravan/core/playback";
 import { coverageOf } from "@caravan/core/raster";
 import { accountOf } from "@caravan/core/rehearse";
 import { emptyLog, rehearsalAtStart, rehearsedUntil, settingOf } from "@caravan/core/stage";
+import { tilesOf } from "@caravan/core/tiles";
 import { applyChanges, differenceBetween } from "@caravan/core/undo";
 import { pngCodec } from "../packages/cli/src/png";
 import { type Figure, median, print } from "./figures";
@@ -142,7 +144,50 @@ function behaviours(): Figure[] {
   ];
 }
 
+/** 2,000 frames of 12 pieces each, looked up in a project and drawn; the tiles of one large sheet. */
+function piecesAndTiles(): Figure[] {
+  const parts = sheet(256, 16);
+  const cut: Cut = { by: "cell", cell: { w: 16, h: 16 }, margin: NONE, gap: NONE, keepEmpty: true };
+  let project = addSources(emptyProject("pieces"), [{ fileName: "parts.png", sha256: "0".repeat(64), width: 256, height: 256 }]);
+  project = cutSource(project, "s1" as SourceId, cut, coverageOf(parts));
+  const refs = keptRefs(project.sources[0] as Project["sources"][number]);
+  const size = { w: 48, h: 48 };
+  const frames = Array.from({ length: 2000 }, (_, k) => ({
+    ...{ key: `a${k}`, column: k, row: 0, number: k, rect: { x: 0, y: 0, ...size }, size },
+    pieces: Array.from({ length: 12 }, (_, n) => ({
+      of: refs[(k * 7 + n * 5) % refs.length] as (typeof refs)[number],
+      x: (n % 4) * 10 + (k % 5),
+      y: Math.floor(n / 4) * 12,
+    })),
+  }));
+  const source: Project["sources"][number] = { id: "s2" as SourceId, name: "figure", pictures: [], cut: { by: "pieces" }, frames };
+  const whole: Project = { ...project, sources: [...project.sources, source] };
+  const decoded = new Map([["0".repeat(64), parts]]);
+  const copy = {
+    name: "copying as many pixels",
+    ms: median(() => Array.from({ length: 2000 }, () => new Uint8Array(48 * 48 * 4).fill(1))),
+  };
+  const large = sheet(4096, 64);
+  const touch = { name: "copying its pixels", ms: median(() => large.bytes.slice()) };
+  return [
+    {
+      name: "2,000 frames of 12 pieces drawn",
+      ms: median(() => {
+        const art = artFrom(decoded, { sources: whole.sources });
+        for (const frame of source.frames) art.frame(source, frame);
+      }, 5),
+      against: copy,
+    },
+    {
+      name: "tiles of 4096×4096, 8×8, flips one",
+      ms: median(() => tilesOf([{ name: "sheet", pixels: large }], { w: 8, h: 8 }), 5),
+      against: touch,
+    },
+  ];
+}
+
 for (const [title, measure] of [
+  ["Pieces and tiles (baseline: copying pixels)", piecesAndTiles],
   ["Behaviours (baseline: copying the track as text)", behaviours],
   ["Pictures (baseline: copying 64 MB of pixels)", pictures],
   ["Outlines and suggestions (baseline: copying a coverage of 8 MB)", cutting],

@@ -78,9 +78,7 @@ export {
   moveEverywhere,
   movePieces,
   placeInStack,
-  placesRestacked,
   putPieces,
-  type Restacking,
   removePieces,
   restackPieces,
   setCanvas,
@@ -90,6 +88,7 @@ export { renameProject } from "./project";
 export { setPixelsPerUnit, setSourceScale } from "./scale";
 export { moveClips, removeClips, renameClips, setDurationsInTurn, setFpsOfClips, setRulesOfClips } from "./several-clips";
 export { removeSource, renameSource } from "./sources";
+export { placesRestacked, type Restacking } from "./stacking";
 export {
   addRehearsal,
   addStage,

@@ -12,13 +12,13 @@ import {
   mirrorPieces,
   movePieces,
   placeInStack,
-  placesRestacked,
   putPieces,
   restackPieces,
   setCanvas,
 } from "./pieces";
 import { porterProject } from "./project.fixture";
 import { freeSourceId } from "./source-id";
+import { placesRestacked } from "./stacking";
 import { addVariants, clipsToDress } from "./variants";
 
 const part = (column: number) => `s1/c${column}r0` as FrameRef;

@@ -26,6 +26,7 @@ import {
 } from "../model";
 import { edit } from "./edit";
 import { freeSourceId } from "./source-id";
+import { RESTACKING, type Restacking, restacked } from "./stacking";
 import { withFrames } from "./with-frames";
 import { withSource } from "./with-source";
 
@@ -188,44 +189,6 @@ export const restackPieces = edit(
     `${RESTACKING[to]} ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)}`,
   (project, ref, places, to) => changed(project, [ref], (pieces) => restacked(pieces, places, to)),
 );
-
-export type Restacking = "up" | "down" | "top" | "bottom";
-
-const RESTACKING: Readonly<Record<Restacking, string>> = {
-  up: "raise",
-  down: "lower",
-  top: "bring to the top",
-  bottom: "send to the bottom",
-};
-
-/** Where the pieces at `places` lie afterwards, by place. */
-export function placesRestacked(count: number, places: readonly number[], to: Restacking): number[] {
-  const order = restacked(
-    Array.from({ length: count }, (_, place) => place),
-    places,
-    to,
-  );
-  return places.map((place) => order.indexOf(place));
-}
-
-function restacked<Each>(all: readonly Each[], places: readonly number[], to: Restacking): Each[] {
-  const chosen = new Set(places);
-  const isChosen = all.map((_, place) => chosen.has(place));
-  if (to === "top" || to === "bottom") {
-    const moved = all.filter((_, place) => isChosen[place]);
-    const rest = all.filter((_, place) => !isChosen[place]);
-    return to === "top" ? [...rest, ...moved] : [...moved, ...rest];
-  }
-  const next = all.map((each, place) => ({ each, chosen: isChosen[place] === true }));
-  // From the side that they go to, so that neighbours go on together and what is at the end already stays.
-  const along = to === "up" ? next.map((_, k) => next.length - 1 - k) : next.map((_, k) => k);
-  const step = to === "up" ? 1 : -1;
-  for (const at of along) {
-    const [here, there] = [next[at], next[at + step]];
-    if (here?.chosen && there && !there.chosen) [next[at], next[at + step]] = [there, here];
-  }
-  return next.map(({ each }) => each);
-}
 
 /** Moves pieces to a place of the stack, as dragging in its list does. */
 export const placeInStack = edit(

@@ -1,42 +1,24 @@
 "use client";
 
+import { colourPieces, exchangeEverywhere, exchangePieces, flipPieces, hidePieces, placeInStack, removePieces } from "@caravan/core/edit";
 import {
-  addVariants,
-  clipsToDress,
-  colourEverywhere,
-  colourPieces,
-  exchangeEverywhere,
-  exchangePieces,
-  flipPieces,
-  hidePieces,
-  placeInStack,
-  removePalette,
-  removePieces,
-  renamePalette,
-  setPaletteColours,
-  setPaletteOf,
-} from "@caravan/core/edit";
-import {
-  counted,
   type Frame,
   type FrameRef,
   findFrame,
   frameName,
   frameRef,
   LARGEST_CANVAS,
-  type Palette,
   type Piece,
   type Project,
   type Source,
 } from "@caravan/core/model";
-import { coloursInText } from "@caravan/core/palette";
 import { closestCenter, DndContext, type DragEndEvent } from "@dnd-kit/core";
 import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { ChevronDown, ChevronUp, Eye, EyeOff, FlipHorizontal2, FlipVertical2, X } from "lucide-react";
 import { FramePicture } from "../../../preview/frame-picture";
 import { act } from "../../../project/act";
-import { edit, editInGesture, useProject } from "../../../project/open-project";
+import { useProject } from "../../../project/open-project";
 import { PlaceFindings } from "../../../project/place-findings";
 import { useView } from "../../../project/view";
 import { Button, IconButton } from "../../../ui/button";
@@ -44,10 +26,9 @@ import { Detail } from "../../../ui/detail";
 import { useDragSensors } from "../../../ui/drag-sensors";
 import { FieldBox, NumberField } from "../../../ui/number-field";
 import { Select } from "../../../ui/select";
-import { TextField } from "../../../ui/text-field";
 import { Tick } from "../../../ui/tick";
 import { BudgetDetail } from "../budget-detail";
-import { ColourField } from "./colour-field";
+import { PaletteDetail } from "./palette-detail";
 import { choosePieces, chosenOn, frameOnBench, moveChosen, useBench } from "./state";
 import { restack } from "./surface";
 
@@ -250,75 +231,6 @@ function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame
         checked={across}
         onChange={(next) => useBench.setState({ across: next })}
       />
-    </Detail>
-  );
-}
-
-/** A palette's name, what it stands for, and its colours, each to be chosen or all typed. */
-function PaletteDetail({ palette, all, source }: { palette: Palette; all: readonly Palette[]; source: Source }) {
-  const { name, of, colours } = palette;
-  const project = useProject((each) => each);
-  const clips = clipsToDress(project, name);
-  const others = all.filter((each) => each.name !== name && each.of === undefined);
-  const set = (next: readonly string[]) => edit(setPaletteColours, name, next)?.message;
-  return (
-    <Detail part={`palette ${name}`} title={`Palette ${name}`} aside={`${colours.length} colours`}>
-      <div className="mb-1.5 flex items-center gap-1.5">
-        <TextField label={`Name of the palette ${name}`} value={name} onChange={(next) => edit(renamePalette, name, next)?.message} />
-        <Select
-          label={`What ${name} stands for`}
-          value={of ?? ""}
-          options={[["", "drawn in"], ...others.map((each) => [each.name as string, `for ${each.name}`] as const)]}
-          onChange={(next) => act(setPaletteOf, name, next === "" ? null : next)}
-        />
-        <IconButton label={`Remove the palette ${name}`} look="quiet" onClick={() => act(removePalette, name)}>
-          <X size={13} />
-        </IconButton>
-      </div>
-      <div className="flex flex-wrap gap-1">
-        {colours.map((colour, place) => (
-          <ColourField
-            key={place}
-            label={`Colour ${place} of ${name}`}
-            colour={colour}
-            onChange={(next, sliding) => {
-              const all = colours.with(place, next);
-              return sliding ? editInGesture(`colour ${place} of ${name}`, setPaletteColours, name, all)?.message : set(all);
-            }}
-          />
-        ))}
-      </div>
-      <TextField
-        label={`Colours of ${name} as text`}
-        value={colours.join(" ")}
-        onChange={(text) => (coloursInText(text).length === 0 ? "Type colours such as #3b2f2a #8a5a3c." : set(coloursInText(text)))}
-        className="mt-1.5 w-full"
-      />
-      {of !== undefined && (
-        <Button
-          className="mt-1.5 mr-1.5 min-h-7"
-          onClick={() =>
-            act(
-              colourEverywhere,
-              source.frames.map((each) => frameRef(source, each)),
-              null,
-              name,
-            )
-          }
-        >
-          Dress every frame
-        </Button>
-      )}
-      {of !== undefined && (
-        <Button
-          className="mt-1.5 min-h-7"
-          disabled={clips.length === 0}
-          title={clips.length === 0 ? "No clip is drawn in the colours that it stands for." : clips.join(", ")}
-          onClick={() => act(addVariants, clips, name)}
-        >
-          Make {counted(clips.length, "clip")} in these colours
-        </Button>
-      )}
     </Detail>
   );
 }

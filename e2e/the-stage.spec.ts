@@ -146,17 +146,17 @@ test("the player grows: by its lower edge, by the wheel in whole steps, and to t
   const stage = page.getByTestId("stage");
   const height = async () => (await stage.boundingBox())?.height ?? 0;
   const zoom = () => page.getByTestId("player-zoom").textContent();
-  expect(await height()).toBe(230);
+  await expect.poll(height).toBe(230);
   const edge = page.getByRole("separator", { name: "Height of the player" });
   const at = (await edge.boundingBox()) as { x: number; y: number; width: number; height: number };
   await page.mouse.move(at.x + at.width / 2, at.y + 4);
   await page.mouse.down();
   await page.mouse.move(at.x + at.width / 2, at.y + 124, { steps: 6 });
   await page.mouse.up();
-  expect(await height()).toBe(350);
+  await expect.poll(height).toBe(350);
   await edge.focus();
   await page.keyboard.press("ArrowUp");
-  expect(await height()).toBe(340);
+  await expect.poll(height).toBe(340);
   await page.reload();
   await expect.poll(height).toBe(340);
 
@@ -171,7 +171,7 @@ test("the player grows: by its lower edge, by the wheel in whole steps, and to t
   await page.getByRole("region", { name: "Ribbons" }).focus();
   await page.keyboard.press("w");
   await expect.poll(async () => (await stage.boundingBox())?.width).toBe(1280);
-  expect(await height()).toBeGreaterThan(550);
+  await expect.poll(height).toBeGreaterThan(550);
   // It plays on there, by the same keys.
   const shown = await stage.getAttribute("data-frame");
   await page.keyboard.press(".");

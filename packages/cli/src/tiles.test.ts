@@ -76,7 +76,7 @@ describe("caravan tiles", () => {
       ],
     });
     expect(caravan("tiles", "sheet.png", "--no-flips", "--json").json()).toMatchObject({ distinct: 2 });
-    expect(caravan("tiles", "sheet.png", "--tile", "16x8").stdout).toMatch(/^1 tiles of 16 × 8 px in 1 pictures, 1 distinct, 2 colours\n/);
+    expect(caravan("tiles", "sheet.png", "--tile", "16x8").stdout).toMatch(/^1 tile of 16 × 8 px in 1 picture, 1 distinct, 2 colours\n/);
   });
 
   it("counts every frame that a project delivers, those put together from pieces too", () => {

@@ -1,16 +1,23 @@
 "use client";
 
 import { Popover } from "radix-ui";
-import type { ReactNode } from "react";
+import type { ReactElement, ReactNode } from "react";
 import { Button } from "./button";
 
 /** Settings that are seldom changed, in a box of their own over the screen. */
 export function More({ label, title = label, children }: { label: string; title?: string; children: ReactNode }) {
   return (
+    <OverScreen title={title} opens={<Button>{label} …</Button>}>
+      {children}
+    </OverScreen>
+  );
+}
+
+/** A box over the screen that something other than a worded button opens. */
+export function OverScreen({ title, opens, children }: { title: string; opens: ReactElement; children: ReactNode }) {
+  return (
     <Popover.Root>
-      <Popover.Trigger asChild>
-        <Button>{label} …</Button>
-      </Popover.Trigger>
+      <Popover.Trigger asChild>{opens}</Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
           align="start"

@@ -2,7 +2,7 @@ import { existsSync } from "node:fs";
 import { basename, join } from "node:path";
 import { PROJECT_FILE } from "@caravan/core/bundle";
 import { chosenFrames } from "@caravan/core/delivery-plan";
-import { CaravanError, type FrameRef, frameRef } from "@caravan/core/model";
+import { CaravanError, counted, type FrameRef, frameRef } from "@caravan/core/model";
 import { crop } from "@caravan/core/raster";
 import { type NamedPixels, tilesOf } from "@caravan/core/tiles";
 import { type Command, InvalidArgumentError } from "commander";
@@ -58,8 +58,8 @@ async function tiles(paths: readonly string[], { tile, flips, json }: TilesOptio
   };
   tell(json, told, () =>
     [
-      `${told.tiles} tiles of ${tile.w} × ${tile.h} px in ${told.frames} ${project === null ? "pictures" : "frames"}, ${told.distinct} distinct, ${told.colours} colours`,
-      ...found.perFrame.map((each) => `${each.name}: ${each.tiles} tiles, ${each.own} its own`),
+      `${counted(told.tiles, "tile")} of ${tile.w} × ${tile.h} px in ${counted(told.frames, project === null ? "picture" : "frame")}, ${told.distinct} distinct, ${counted(told.colours, "colour")}`,
+      ...found.perFrame.map((each) => `${each.name}: ${counted(each.tiles, "tile")}, ${each.own} its own`),
     ].join("\n"),
   );
 }

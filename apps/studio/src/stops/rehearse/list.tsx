@@ -3,7 +3,6 @@
 import { addStage, removeBehaviour, removeDrive, removeStage, setStage } from "@caravan/core/edit";
 import type { Behaviour, BehaviourName, Drive, Project, Stage, StageName } from "@caravan/core/model";
 import { stageFor } from "@caravan/core/stage";
-import type { MouseEvent } from "react";
 import { act } from "../../project/act";
 import { currentProject, useProject } from "../../project/open-project";
 import { chosenStage, useView } from "../../project/view";
@@ -14,7 +13,7 @@ import { FeetCard } from "./feet-card";
 import { proposeAnother } from "./propose";
 import { playKept, runKept } from "./recording";
 import { useSession } from "./session";
-import { focusStage } from "./stage-view";
+import { giveKeysBack } from "./stage-view";
 
 /** Behaviours, the stages on which they are rehearsed, and the drives that were kept. */
 export function List() {
@@ -77,11 +76,6 @@ export function List() {
       {stage && <FeetCard />}
     </div>
   );
-}
-
-/** After a click in the list the arrow keys drive the figure again; who came by keys goes on through the list with them. */
-function giveKeysBack(event: MouseEvent): void {
-  if (event.detail > 0 && document.activeElement instanceof HTMLButtonElement) focusStage();
 }
 
 function chooseBehaviourRow(name: BehaviourName): void {

@@ -11,7 +11,7 @@ import { NumberField } from "../../ui/number-field";
 import { Select } from "../../ui/select";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
-import { useStageLook } from "./stage-view";
+import { giveKeysBack, useStageLook } from "./stage-view";
 
 /** The world: how large, seen from where, and how a figure moves in it. */
 export function StageDetail({ stage }: { stage: Stage }) {
@@ -168,7 +168,8 @@ export function StageDetail({ stage }: { stage: Stage }) {
         {stage.view === "side" && moves("jump", "jumps", "px")}
         {stage.view === "side" && moves("gravity", "falls", "px/s²")}
       </dl>
-      <div className="mt-1 flex flex-wrap gap-x-3">
+      {/* biome-ignore lint/a11y: what is clicked are the ticks in it; here they only give the keys back */}
+      <div className="mt-1 flex flex-wrap gap-x-3" onClick={giveKeysBack}>
         <Tick label="boxes and points" checked={look.marks} onChange={(marks) => useStageLook.setState({ marks })} />
         <Tick label="origin and ground" checked={look.origin} onChange={(origin) => useStageLook.setState({ origin })} />
         <Tick label="events" checked={look.events} onChange={(events) => useStageLook.setState({ events })} />

@@ -4,7 +4,7 @@ import { frameLook, sheetLook } from "@caravan/core/art";
 import { angleOf, facingToward } from "@caravan/core/facing";
 import { type FramePoint, findFrame, type Going, type Micros, type Stage } from "@caravan/core/model";
 import { Maximize2, Minimize2 } from "lucide-react";
-import { type PointerEvent, useEffect, useRef } from "react";
+import { type MouseEvent, type PointerEvent, useEffect, useRef } from "react";
 import { create } from "zustand";
 import { loadPictures, usePictures } from "../../project/pictures";
 import { IconButton } from "../../ui/button";
@@ -42,6 +42,12 @@ const STAGE_ID = "rehearsal-stage";
 /** Gives the stage the keys: Space is for the figure then, not for the button that was clicked last. */
 export function focusStage(): void {
   document.getElementById(STAGE_ID)?.focus({ preventScroll: true });
+}
+
+/** After a click beside the stage the arrow keys drive the figure again; who came by keys goes on through what is there with them. */
+export function giveKeysBack({ detail }: MouseEvent): void {
+  const held = document.activeElement;
+  if (detail > 0 && held?.matches("button") && !held.matches(":focus-visible")) focusStage();
 }
 
 export function toggleWholeStage(): void {
@@ -201,6 +207,8 @@ function useClicks(): void {
     const stop = useSession.subscribe(({ log, running }) => {
       const count = log.events.length;
       if (running && count > heard) {
+        // A browser keeps silent what was made before anyone touched the page.
+        if (audio.state === "suspended") void audio.resume();
         const [tone, volume] = [audio.createOscillator(), audio.createGain()];
         tone.frequency.value = 1400;
         volume.gain.setValueAtTime(0.15, audio.currentTime);

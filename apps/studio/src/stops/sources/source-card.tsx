@@ -2,20 +2,14 @@
 
 import { type Look, lookOf, scaleInWords } from "@caravan/core/art";
 import { isOfPieces, type Source, sheetOf } from "@caravan/core/model";
-import { useEffect, useRef } from "react";
+import { type ReactNode, useEffect, useRef } from "react";
 import { FramePicture } from "../../preview/frame-picture";
 import { loadPictures, usePicture, usePictureProblem } from "../../project/pictures";
 import { chooseSource, go } from "../../project/view";
 import { coloursInWords, cutInWords, withBackgroundInWords } from "./facts";
 
-/** One picture on the wall, at its own proportions, with its facts. */
+/** One source on the wall, at its own proportions, with its facts. */
 export function SourceCard({ source, chosen }: { source: Source; chosen: boolean }) {
-  return isOfPieces(source) ? <PiecesCard source={source} chosen={chosen} /> : <PictureCard source={source} chosen={chosen} />;
-}
-
-/** One whose frames are put together: its first frame stands for it. */
-function PiecesCard({ source, chosen }: { source: Source; chosen: boolean }) {
-  const [first] = source.frames;
   return (
     <li>
       <button
@@ -27,57 +21,64 @@ function PiecesCard({ source, chosen }: { source: Source; chosen: boolean }) {
         onDoubleClick={() => go("frames")}
         className={`w-full rounded-box border-2 bg-raised p-2 text-left transition-colors ${chosen ? "border-now" : "border-line hover:border-line-strong"}`}
       >
-        <span className="check flex h-38 items-center justify-center overflow-hidden rounded-sm">
-          {first && <FramePicture source={source} frame={first} size={140} />}
-        </span>
-        <span className="mt-2 flex justify-between gap-2">
-          <strong className="truncate">{source.name}</strong>
-          <span className="shrink-0 text-muted">{cutInWords(source)}</span>
-        </span>
-        <span className="block text-small text-muted">
-          put together from pieces, <span className="number">{first?.size ? `${first.size.w} × ${first.size.h}` : ""}</span> px
-        </span>
+        {isOfPieces(source) ? <OfPieces source={source} /> : <OfPictures source={source} />}
       </button>
     </li>
   );
 }
 
-function PictureCard({ source, chosen }: { source: Source; chosen: boolean }) {
+/** One whose frames are put together: its first frame stands for it. */
+function OfPieces({ source }: { source: Source }) {
+  const [first] = source.frames;
+  return (
+    <>
+      <Shown>{first && <FramePicture source={source} frame={first} size={140} />}</Shown>
+      <Named source={source} />
+      <span className="block text-small text-muted">
+        put together from pieces, <span className="number">{first?.size ? `${first.size.w} × ${first.size.h}` : ""}</span> px
+      </span>
+    </>
+  );
+}
+
+function OfPictures({ source }: { source: Source }) {
   const sheet = sheetOf(source);
   const look = lookOf(source, sheet);
   const picture = usePicture(look);
   const problem = usePictureProblem(look);
   return (
-    <li>
-      <button
-        type="button"
-        data-chooses
-        data-source={source.id}
-        aria-pressed={chosen}
-        onClick={() => chooseSource(source.id)}
-        onDoubleClick={() => go("frames")}
-        className={`w-full rounded-box border-2 bg-raised p-2 text-left transition-colors ${chosen ? "border-now" : "border-line hover:border-line-strong"}`}
-      >
-        <span className="check flex h-38 items-center justify-center overflow-hidden rounded-sm">
-          <WholePicture look={look} width={sheet.width} height={sheet.height} />
-        </span>
-        <span className="mt-2 flex justify-between gap-2">
-          <strong className="truncate">{source.name}</strong>
-          <span className={`shrink-0 ${source.cut ? "text-muted" : "font-semibold text-now-text"}`}>{cutInWords(source)}</span>
-        </span>
-        <span className="block text-small text-muted">
-          <span className="number">
-            {sheet.width} × {sheet.height}
-          </span>{" "}
-          px{source.scale !== undefined && ` · ${scaleInWords(source.scale)}`}
-          {source.pictures.length > 1 && ` × ${source.pictures.length} pictures`}
-          {picture && ` · ${coloursInWords(picture.facts)}`}
-        </span>
-        <span className={`block text-small ${picture?.facts.ground === "opaque" || problem ? "font-semibold text-brick" : "text-muted"}`}>
-          {picture ? withBackgroundInWords(picture.facts) : (problem ?? "reading …")}
-        </span>
-      </button>
-    </li>
+    <>
+      <Shown>
+        <WholePicture look={look} width={sheet.width} height={sheet.height} />
+      </Shown>
+      <Named source={source} />
+      <span className="block text-small text-muted">
+        <span className="number">
+          {sheet.width} × {sheet.height}
+        </span>{" "}
+        px{source.scale !== undefined && ` · ${scaleInWords(source.scale)}`}
+        {source.pictures.length > 1 && ` × ${source.pictures.length} pictures`}
+        {picture && ` · ${coloursInWords(picture.facts)}`}
+      </span>
+      <span className={`block text-small ${picture?.facts.ground === "opaque" || problem ? "font-semibold text-brick" : "text-muted"}`}>
+        {picture ? withBackgroundInWords(picture.facts) : (problem ?? "reading …")}
+      </span>
+    </>
+  );
+}
+
+function Shown({ children }: { children: ReactNode }) {
+  return <span className="check flex h-38 items-center justify-center overflow-hidden rounded-sm">{children}</span>;
+}
+
+/** Its name, and how far its cutting is. */
+function Named({ source }: { source: Source }) {
+  const done = source.cut !== null || isOfPieces(source);
+  return (
+    <span className="mt-2 flex justify-between gap-2">
+      <strong className="truncate">{source.name}</strong>
+      <span className={`shrink-0 ${done ? "text-muted" : "font-semibold text-now-text"}`}>{cutInWords(source)}</span>
+    </span>
   );
 }
 

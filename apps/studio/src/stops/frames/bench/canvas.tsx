@@ -8,6 +8,7 @@ import { act } from "../../../project/act";
 import { currentProject, useProject } from "../../../project/open-project";
 import { loadPictures, usePictures } from "../../../project/pictures";
 import { useElementSize } from "../../../ui/element-size";
+import { sayUnlessDone } from "../../../ui/notices";
 import { onThemeChange } from "../../../ui/theme-now";
 import { areaOfPiece, paintPieces, piecesAt } from "./lay";
 import { choosePieces, chosenOn, frameAfter, frameBefore, moveChosen, useBench } from "./state";
@@ -174,7 +175,7 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
           const { dragged } = useBench.getState();
           end();
           if (now?.kind === "framing") choosePieces(ref, [...now.added, ...within(frame, now.from, now.to)]);
-          else if (dragged) moveChosen(source, frame, dragged);
+          else if (dragged) sayUnlessDone(moveChosen(source, frame, dragged));
         }}
         onPointerCancel={end}
         onPointerLeave={() => setPointer(null)}

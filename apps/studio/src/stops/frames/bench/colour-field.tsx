@@ -2,8 +2,8 @@
 
 import { coloursInText, oklchOf, rgbOfOklch } from "@caravan/core/palette";
 import { hexOf, rgbOf } from "@caravan/core/raster";
-import { Popover } from "radix-ui";
 import { useState } from "react";
+import { OverScreen } from "../../../ui/more";
 import { Slider } from "../../../ui/slider";
 import { TextField } from "../../../ui/text-field";
 
@@ -31,8 +31,9 @@ export function ColourField({
   const [slid, setSlid] = useState<{ readonly colour: string; readonly at: Record<"l" | "c" | "h", number> } | null>(null);
   const at = slid?.colour === colour ? slid.at : oklchOf(rgbOf(colour as Parameters<typeof rgbOf>[0]));
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
+    <OverScreen
+      title={label}
+      opens={
         <button
           type="button"
           aria-label={label}
@@ -40,43 +41,34 @@ export function ColourField({
           className="size-7 rounded-sm border border-line-strong hover:border-ink pointer-coarse:size-10"
           style={{ background: colour }}
         />
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="start"
-          sideOffset={4}
-          collisionPadding={8}
-          aria-label={label}
-          className="z-40 flex flex-col gap-1 rounded-box border border-line-strong bg-surface p-3"
-        >
-          {SIDES.map(([side, word, most, parts]) => (
-            <span key={side} className="flex items-center justify-between gap-3">
-              <span className="text-muted">{word}</span>
-              <Slider
-                label={`${word} of ${label}`}
-                value={Math.round(at[side] * parts)}
-                least={0}
-                most={most}
-                onChange={(next) => {
-                  const now = { l: at.l, c: at.c, h: at.h, [side]: next / parts };
-                  const made = hexOf(rgbOfOklch(now));
-                  setSlid({ colour: made, at: now });
-                  onChange(made, true);
-                }}
-              />
-              <span className="number w-10 text-right">{Math.round(at[side] * parts)}</span>
-            </span>
-          ))}
-          <TextField
-            label={`${label} as text`}
-            value={colour}
-            onChange={(text) => {
-              const [typed] = coloursInText(text);
-              return typed ? onChange(typed, false) : "Type a colour such as #3b2f2a.";
+      }
+    >
+      {SIDES.map(([side, word, most, parts]) => (
+        <span key={side} className="flex items-center justify-between gap-3">
+          <span className="text-muted">{word}</span>
+          <Slider
+            label={`${word} of ${label}`}
+            value={Math.round(at[side] * parts)}
+            least={0}
+            most={most}
+            onChange={(next) => {
+              const now = { l: at.l, c: at.c, h: at.h, [side]: next / parts };
+              const made = hexOf(rgbOfOklch(now));
+              setSlid({ colour: made, at: now });
+              onChange(made, true);
             }}
           />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+          <span className="number w-10 text-right">{Math.round(at[side] * parts)}</span>
+        </span>
+      ))}
+      <TextField
+        label={`${label} as text`}
+        value={colour}
+        onChange={(text) => {
+          const [typed] = coloursInText(text);
+          return typed ? onChange(typed, false) : "Type a colour such as #3b2f2a.";
+        }}
+      />
+    </OverScreen>
   );
 }

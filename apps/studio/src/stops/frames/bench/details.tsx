@@ -181,7 +181,7 @@ function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame
         value={first[label]}
         least={-LARGEST_CANVAS}
         most={LARGEST_CANVAS}
-        onChange={(value) => moveChosen(source, frame, { x: 0, y: 0, [label]: value - first[label] })}
+        onChange={(value) => moveChosen(source, frame, { x: 0, y: 0, [label]: value - first[label] })?.message}
       />
     </FieldBox>
   );

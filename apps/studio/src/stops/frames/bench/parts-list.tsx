@@ -99,7 +99,7 @@ function Palettes({ project, source, parts }: { project: Project; source: Source
           Colours of {parts.name}
         </Button>
         {palettes[0] && (
-          <Button className="min-h-6" onClick={() => act(addPalette, variantOf(palettes, chosenBase(palettes)))}>
+          <Button className="min-h-6" onClick={() => act(addPalette, variantOf(chosenBase(palettes)))}>
             A variant
           </Button>
         )}
@@ -131,7 +131,7 @@ function PaletteRow({ name, colours, onClick }: { name: string; colours: readonl
 const chosenBase = (palettes: readonly Palette[]): Palette => palettes.find(({ of }) => of === undefined) ?? (palettes[0] as Palette);
 
 /** Begins as what it stands for, to be changed colour by colour. */
-function variantOf(_palettes: readonly Palette[], base: Palette): Palette {
+function variantOf(base: Palette): Palette {
   return { name: `${base.name} variant`, of: base.name, colours: base.colours };
 }
 

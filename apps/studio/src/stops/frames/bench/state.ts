@@ -1,6 +1,16 @@
 /** What is in hand at the bench where frames are put together, and what of the frame is chosen. It belongs to the screen, not to the project. */
 import { moveEverywhere, movePieces } from "@caravan/core/edit";
-import { type Flip, type Frame, type FrameRef, frameRef, isOfPieces, type Piece, type Project, type Source } from "@caravan/core/model";
+import {
+  type CaravanError,
+  type Flip,
+  type Frame,
+  type FrameRef,
+  frameRef,
+  isOfPieces,
+  type Piece,
+  type Project,
+  type Source,
+} from "@caravan/core/model";
 import { create } from "zustand";
 import { edit } from "../../../project/open-project";
 import { useView } from "../../../project/view";
@@ -77,23 +87,15 @@ export function frameAfter(source: Source, frame: Frame): Frame | null {
   return source.frames[source.frames.indexOf(frame) + 1] ?? null;
 }
 
-/** Moves the chosen pieces; with "in all frames" and one chosen, that piece wherever it lies. */
-export function moveChosen(source: Source, frame: Frame, by: { readonly x: number; readonly y: number }): string | undefined {
+/** Moves the chosen pieces; with "in all frames" and one chosen, that piece wherever it lies. Gives what stands in the way. */
+export function moveChosen(source: Source, frame: Frame, by: { readonly x: number; readonly y: number }): CaravanError | null {
   const ref = frameRef(source, frame);
   const places = chosenOn(ref, frame, useBench.getState());
+  if (places.length === 0) return null;
   const [only] = places.length === 1 && useBench.getState().across ? places : [];
   const of = only === undefined ? undefined : frame.pieces?.[only]?.of;
-  if (places.length === 0) return undefined;
-  const error =
-    of === undefined
-      ? edit(movePieces, ref, places, by)
-      : edit(
-          moveEverywhere,
-          source.frames.map((each) => frameRef(source, each)),
-          of,
-          by,
-        );
-  return error?.message;
+  const refs = source.frames.map((each) => frameRef(source, each));
+  return of === undefined ? edit(movePieces, ref, places, by) : edit(moveEverywhere, refs, of, by);
 }
 
 /** To the next frame of the tray, or the one before; none further than its ends. */

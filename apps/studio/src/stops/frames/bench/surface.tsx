@@ -19,6 +19,7 @@ import { useView } from "../../../project/view";
 import { Button } from "../../../ui/button";
 import { Choice } from "../../../ui/choice";
 import { type Binding, useKeys } from "../../../ui/keys";
+import { sayUnlessDone } from "../../../ui/notices";
 import { FieldBox, NumberField } from "../../../ui/number-field";
 import { pasteUnlessArt } from "../../../ui/paste";
 import { makeClip } from "../make-clip";
@@ -121,7 +122,7 @@ function BenchKeys({ source, frame }: { source: Source; frame: Frame }) {
     const places = chosen();
     if (places.length > 0) run(places);
   };
-  const move = (x: number, y: number): Binding["run"] => withChosen(() => moveChosen(source, frame, { x, y }));
+  const move = (x: number, y: number): Binding["run"] => withChosen(() => sayUnlessDone(moveChosen(source, frame, { x, y })));
   const { grid } = useBench.getState();
   const flip = (way: "across" | "down") => () => {
     const { hand } = useBench.getState();

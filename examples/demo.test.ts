@@ -2,10 +2,12 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { drawnIn } from "@caravan/core/art";
 import { bundleFiles } from "@caravan/core/bundle";
-import { findingsOf } from "@caravan/core/check";
+import { type Finding, findingsOf, mended } from "@caravan/core/check";
+import { colourPieces } from "@caravan/core/edit";
 import {
   type Clearing,
   clipNamed,
+  type FrameRef,
   findFrame,
   frameSize,
   originOf,
@@ -19,6 +21,7 @@ import { accountOf } from "@caravan/core/rehearse";
 import { feetOf, footFrame, type Setting, settingOf, steadySpeed, worstSlide } from "@caravan/core/stage";
 import { describe, expect, it } from "vitest";
 import { pngCodec } from "../packages/cli/src/png";
+import { pieceFindings } from "../packages/core/src/check/piece-findings";
 import { SCHEMAS } from "../scripts/schemas";
 import { camelSheet } from "./draw/camel";
 import { demoProject, demoSheets } from "./draw/demo";
@@ -70,6 +73,9 @@ describe("The Tamarisk Road", () => {
       ["lamp-walk", 8, 8],
       ["lamp-idle", 4, 4],
       ["stop", 8, 8],
+      ...["bearer-walk", "bearer-lamp"].map((name) => [name, 4, 4]),
+      ...["bearer-walk", "bearer-lamp"].map((name) => [`${name}-elder`, 4, 4]),
+      ...["bearer-walk", "bearer-lamp"].map((name) => [`${name}-guard`, 4, 4]),
     ]);
     expect(actions[1]?.facings.w).toEqual({ clip: "idle-e", mirror: true });
     expect(new Set(clips.flatMap(({ steps }) => steps.flatMap(({ events }) => events ?? [])))).toEqual(
@@ -96,6 +102,26 @@ describe("The Tamarisk Road", () => {
     const feet = feetOf(steps);
     expect(steadySpeed(feet)?.speed).toBe(stages[0]?.movement.speed);
     expect(worstSlide(feet, stages[0]?.movement.speed ?? 0)).toBeLessThanOrEqual(1);
+  });
+
+  it("has a lamp-bearer of pieces on a grid of 8 px, in four facings and three palettes, of whom nothing is to be told", () => {
+    const { project } = bundle;
+    const bearer = project.sources.find(({ name }) => name === "bearer") as Source;
+    for (const { pieces = [] } of bearer.frames) for (const { x, y } of pieces) expect([x % 8, y % 8]).toEqual([0, 0]);
+    expect(pieceFindings(project)).toEqual([]);
+    expect(new Set(bearer.frames.flatMap(({ pieces = [] }) => pieces.map(({ palette }) => palette)))).toEqual(
+      new Set([undefined, "guard", "elder"]),
+    );
+  });
+
+  it("would tell of one step of his that wears another robe, and mend it", () => {
+    const { steps } = clipNamed(bundle.project, "bearer-lamp-s-guard");
+    const frame = steps[2]?.frame as FrameRef;
+    const robe = findFrame(bundle.project, frame)?.frame.pieces?.findIndex((_, place) => place === 1) as number;
+    const wrong = colourPieces(bundle.project, frame, [robe], "elder");
+    const [first] = pieceFindings(wrong).filter(({ code }) => code === "odd-palette");
+    expect(first?.message).toContain("1 piece of it wears elder in step 2 of bearer-lamp-s-guard, and guard is worn before and after");
+    expect(mended(wrong, first as Finding)).toEqual(bundle.project);
   });
 
   it("has no error among its findings", () =>

@@ -41,6 +41,7 @@ import {
 } from "@caravan/core/model";
 import { coverageOf, type Pixels } from "@caravan/core/raster";
 import { pngCodec } from "../../packages/cli/src/png";
+import { withBearer } from "./bearer-project";
 import { withCamp } from "./camp-project";
 import { sheetOf } from "./canvas";
 import { drawPorter, FACINGS, idling, PORTER_GROUND, PORTER_SIZE, walking } from "./porter";
@@ -94,7 +95,8 @@ export function demoProject(): Bundle {
   for (const sheet of demoSheets()) project = withSheet(project, sheet, pictures);
   project = withCamp(withClips(project), rawFiles(), (sha256, bytes) => pictures.set(sha256, bytes));
   for (const sheet of rehearsedSheets()) project = withSheet(project, sheet, pictures);
-  return { project: withRehearsal(project), pictures };
+  project = withBearer(withRehearsal(project), (sha256, bytes) => pictures.set(sha256, bytes));
+  return { project, pictures };
 }
 
 /** A sheet cut into its cells, with the figure's feet at the origin. */

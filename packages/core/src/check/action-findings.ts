@@ -154,18 +154,20 @@ function totalOf({ steps }: Clip): number {
 
 /**
  * A game that looks clips up by how their names begin gets the wrong one too: `walk_s` also catches `walk_se`. Facings of one
- * action are asked for by the action, so they are no trap. Cost: O(n log n) and the pairs found.
+ * action are asked for by the action, so they are no trap; neither is a clip in other colours, whose name is meant to go on. Cost: O(n log n) and the pairs found.
  */
 export function nameFindings(project: Project): Finding[] {
   const names = project.clips.map(({ name }) => name).toSorted();
   const actionOf = new Map<ClipName, string>();
   for (const action of project.actions) for (const { clip } of Object.values(action.facings)) actionOf.set(clip, action.name);
+  const variants = new Set(project.palettes?.flatMap(({ name, of }) => (of === undefined ? [] : [`-${name}`])));
   const traps: Finding[] = [];
   for (const [k, short] of names.entries()) {
     const longer: ClipName[] = [];
     // Sorted by their characters, all names with one beginning follow it.
     for (let at = k + 1; names[at]?.startsWith(short); at++) {
       const long = names[at] as ClipName;
+      if (variants.has(long.slice(short.length))) continue;
       if (actionOf.get(short) === undefined || actionOf.get(short) !== actionOf.get(long)) longer.push(long);
     }
     if (longer.length === 0) continue;

@@ -169,7 +169,37 @@ function alongClip(project: Project, clip: Clip): Finding[] {
       );
     }
   }
-  return found;
+  return [...found, ...oddAmongOthers(project, clip, frames)];
+}
+
+/** Pieces that the steps around do not have, in another palette than all that is worn there in place of the same colours. */
+function oddAmongOthers({ palettes = [] }: Project, clip: Clip, frames: readonly { source: Source; frame: Frame }[]): Finding[] {
+  const standsFor = new Map(palettes.map(({ name, of }) => [name, of ?? name]));
+  const wornFor = ({ frame }: { frame: Frame }, base: string) =>
+    new Set((frame.pieces ?? []).flatMap(({ palette }) => (palette !== undefined && standsFor.get(palette) === base ? [palette] : [])));
+  return frames.flatMap((here, step) => {
+    const around = [frames.at(step - 1), frames[(step + 1) % frames.length]] as (typeof here)[];
+    const isAround = (of: FrameRef) => around.every(({ frame }) => frame.pieces?.some((piece) => piece.of === of));
+    const lone = (here.frame.pieces ?? []).flatMap(({ of, palette }) => (palette === undefined || isAround(of) ? [] : [palette]));
+    return [...new Set(lone)].flatMap((palette): Finding[] => {
+      const base = standsFor.get(palette);
+      const [before, after] = around.map((each) => [...(base === undefined ? [] : wornFor(each, base))]);
+      const [worn] = before ?? [];
+      if (worn === undefined || before?.length !== 1 || after?.length !== 1 || after[0] !== worn || worn === palette) return [];
+      const places = placesOf(here.frame, (piece) => piece.palette === palette && !isAround(piece.of));
+      return [
+        at(here.source, here.frame, {
+          code: "odd-palette",
+          severity: "warning",
+          message: `${counted(places.length, "piece")} of it ${places.length === 1 ? "wears" : "wear"} ${palette} in step ${step} of ${clip.name}, and ${worn} is worn before and after.`,
+          mend: {
+            label: `Wear ${worn} here too`,
+            apply: (now) => colourPieces(now, frameRef(here.source, here.frame), places, worn),
+          },
+        }),
+      ];
+    });
+  });
 }
 
 function nameOf(project: Project, ref: FrameRef): string {

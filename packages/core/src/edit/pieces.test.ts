@@ -1,6 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { ClipName, FrameRef, Piece, Project, SourceId } from "../model";
+import { nameFindings } from "../check/action-findings";
+import type { ActionName, ClipName, FrameRef, Piece, Project, SourceId } from "../model";
+import { addAction, mirrorMissing, setPetal } from "./actions";
 import { addClip } from "./clips";
 import { addPalette, renamePalette } from "./palettes";
 import {
@@ -121,6 +123,17 @@ describe("variants in other colours", () => {
     expect(clipsToDress(project, "guard")).toEqual(["walk"]);
     expect(clipsToDress(project, "robe")).toEqual([]);
     expect(() => addVariants(project, ["walk" as ClipName], "robe")).toThrow(/stands for no other one/);
+  });
+
+  it("are actions too where every clip of an action is dressed, mirrored where it is", () => {
+    let project = setPetal(addAction(dressed(), "going", 4), "going" as ActionName, "e", { clip: "walk" as ClipName });
+    project = addVariants(mirrorMissing(project, "going" as ActionName), ["walk" as ClipName], "guard");
+    expect(project.actions.map(({ name }) => name)).toEqual(["going", "going-guard"]);
+    expect(project.actions[1]).toMatchObject({ ways: 4, facings: { e: { clip: "walk-guard" }, w: { clip: "walk-guard", mirror: true } } });
+    expect(nameFindings(project)).toEqual([]);
+    project = addClip(project, [first], "stand");
+    project = setPetal(project, "going" as ActionName, "s", { clip: "stand" as ClipName });
+    expect(addVariants(project, ["walk" as ClipName], "elder").actions).toHaveLength(2);
   });
 
   it("follow a palette under its new name", () => {

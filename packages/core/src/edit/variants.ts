@@ -1,5 +1,7 @@
 /** The same movement in other colours: frames and clips of their own, named after the palette. */
 import {
+  type Action,
+  type ActionName,
   CaravanError,
   type Clip,
   type ClipName,
@@ -21,7 +23,7 @@ import { withSource } from "./with-source";
 
 /**
  * Copies of clips in which every piece that is drawn in the colours that a palette stands for wears that palette; pieces in other colours stay as
- * they are. Throws `bad-call` for a palette that stands for none, and for clips of frames that are not put together; `not-found`.
+ * they are. Actions whose every clip is among them are copied too. Throws `bad-call` for a palette that stands for none, and for clips of frames that are not put together; `not-found`.
  */
 export const addVariants = edit(
   (_project, clips: readonly ClipName[], palette: string) => `make ${counted(clips.length, "clip")} in ${palette}`,
@@ -63,6 +65,7 @@ export const addVariants = edit(
       twins.set(ref, frameRef(source, twin));
       next = withSource(next, { ...source, frames: [...source.frames, twin] });
     }
+    const dressed = new Map<ClipName, ClipName>();
     for (const clip of clips) {
       const name = freeName(
         fittedName(`${clip.name}-${palette}`, 120) ?? "variant",
@@ -71,10 +74,24 @@ export const addVariants = edit(
       const made: Clip = { ...clip, name, steps: clip.steps.map((step) => ({ ...step, frame: twins.get(step.frame) ?? step.frame })) };
       const at = next.clips.findIndex((each) => each.name === clip.name) + 1;
       next = { ...next, clips: next.clips.toSpliced(at, 0, made) };
+      dressed.set(clip.name, name);
     }
-    return next;
+    return { ...next, actions: [...next.actions, ...actionsOf(next, palette, dressed)] };
   },
 );
+
+/** Actions all of whose clips are dressed, with the dressed ones instead. */
+function actionsOf({ actions }: Project, palette: string, dressed: ReadonlyMap<ClipName, ClipName>): Action[] {
+  const taken = new Set<string>(actions.map(({ name }) => name));
+  return actions.flatMap((action) => {
+    const petals = Object.entries(action.facings);
+    if (petals.length === 0 || !petals.every(([, { clip }]) => dressed.has(clip))) return [];
+    const name = freeName(fittedName(`${action.name}-${palette}`, 120) ?? "variant", taken) as ActionName;
+    taken.add(name);
+    const facings = Object.fromEntries(petals.map(([facing, petal]) => [facing, { ...petal, clip: dressed.get(petal.clip) as ClipName }]));
+    return [{ ...action, name, facings }];
+  });
+}
 
 /** Clips that a palette can dress: of frames of pieces only, in which something is drawn in the colours that it stands for. */
 export function clipsToDress(project: Project, palette: string): ClipName[] {

@@ -75,6 +75,18 @@ async function twoSteps(page: Page): Promise<void> {
   await page.keyboard.press("Shift+ArrowRight");
 }
 
+/** The colours of the sheet as a palette, and one that is worn for it and begins with the same colours. */
+async function twoPalettes(page: Page): Promise<void> {
+  await page.getByRole("button", { name: "New palette …" }).click();
+  await page.getByRole("button", { name: "All ramps" }).click();
+  await expect(page.getByRole("status").filter({ hasText: "5 colours" })).toBeVisible();
+  await page.getByRole("button", { name: "Make it" }).click();
+  await page.getByRole("button", { name: "New palette …" }).click();
+  await page.getByRole("combobox", { name: "What the new palette stands for" }).click();
+  await page.getByRole("option", { name: "worn for parts" }).click();
+  await page.getByRole("button", { name: "Make it" }).click();
+}
+
 const pixel = ({ bytes, width }: Pixels, x: number, y: number) => [...bytes.subarray((y * width + x) * 4, (y * width + x) * 4 + 4)];
 
 test("two steps are put together from an empty canvas, play as a clip, and are delivered pixel for pixel", async ({ page }) => {
@@ -184,8 +196,7 @@ test("a palette of the sheet and a variant of it dress the chosen piece; the ste
 }) => {
   await onTheBench(page);
   await twoSteps(page);
-  await page.getByRole("button", { name: "Colours of parts", exact: true }).click();
-  await page.getByRole("button", { name: "A variant" }).click();
+  await twoPalettes(page);
   const text = page.getByRole("textbox", { name: "Colours of parts variant as text" });
   const colours = (await text.inputValue()).split(" ");
   expect(colours).toHaveLength(5);
@@ -297,8 +308,7 @@ test("a piece is moved and exchanged in all frames at once, and every frame is d
   await expect.poll(() => colourAt(page, 12, 8)).toEqual([...COLOURS[3], 255]);
   await page.keyboard.press(",");
   await expect.poll(() => colourAt(page, 4, 7)).toEqual([...COLOURS[3], 255]);
-  await page.getByRole("button", { name: "Colours of parts", exact: true }).click();
-  await page.getByRole("button", { name: "A variant" }).click();
+  await twoPalettes(page);
   const text = page.getByRole("textbox", { name: "Colours of parts variant as text" });
   await text.fill((await text.inputValue()).replace("#e6c85a", "#5ae6c8"));
   await page.keyboard.press("Enter");

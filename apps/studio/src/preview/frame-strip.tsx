@@ -125,8 +125,9 @@ function StripItem({ source, frame, number, atCursor, left, sortable }: ItemProp
         <FramePicture source={source} frame={frame} size={52} className="block" />
         {number && <span className="number absolute top-0 right-0 bg-now px-1 text-small font-semibold text-on-now">{number}</span>}
       </span>
-      <span className="number block truncate text-center text-small text-muted">
-        {frame.dropped ? "dropped" : (frame.name ?? numberOf(frame))}
+      {/* Names of one sheet differ at their ends, so a long one loses its beginning. */}
+      <span dir="rtl" className="number block truncate text-center text-small text-muted">
+        <bdi>{frame.dropped ? "dropped" : (frame.name ?? numberOf(frame))}</bdi>
       </span>
     </div>
   );

@@ -4,6 +4,7 @@ import { clearPixels, hexOf, type Rgb, rgbOf } from "../raster";
 import {
   colourDistance,
   coloursIn,
+  coloursInReadingOrder,
   coloursInText,
   matchedByBrightness,
   nearlyEqual,
@@ -13,6 +14,7 @@ import {
   recoloured,
   recolouringOf,
   rgbOfOklch,
+  touchingIn,
 } from ".";
 
 const channel = fc.nat(255);
@@ -85,6 +87,47 @@ describe("colours as eyes tell them apart", () => {
           for (let k = 1; k < ramp.length; k++) expect(oklchOf(ramp[k] as Rgb).l).toBeGreaterThanOrEqual(oklchOf(ramp[k - 1] as Rgb).l);
       }),
     ));
+});
+
+describe("ramps of a picture", () => {
+  /** Two cloths whose tones lie between each other's, drawn as stripes from dark to light. */
+  const wool: Rgb[] = [
+    [60, 40, 40],
+    [110, 78, 70],
+    [165, 125, 105],
+  ];
+  const felt: Rgb[] = [
+    [84, 52, 60],
+    [138, 96, 96],
+    [190, 150, 132],
+  ];
+  const striped = () => {
+    const pixels = clearPixels(3, 7);
+    for (const [row, ramp] of [
+      [0, wool],
+      [4, felt],
+    ] as const)
+      for (let y = 0; y < 3; y++) for (let x = 0; x < 3; x++) pixels.bytes.set([...(ramp[x] as Rgb), 255], ((row + y) * 3 + x) * 4);
+    return pixels;
+  };
+
+  it("are told by what touches, where colours alone would mix them", () => {
+    const touching = touchingIn(striped());
+    expect(touching(wool[0] as Rgb, wool[1] as Rgb)).toBe(1);
+    expect(touching(wool[0] as Rgb, felt[0] as Rgb)).toBe(0);
+    expect(ramps([...wool, ...felt], touching).map((ramp) => ramp.map(hexOf))).toEqual(
+      expect.arrayContaining([wool.map(hexOf), felt.map(hexOf)]),
+    );
+    expect(ramps([...wool, ...felt])).not.toEqual(ramps([...wool, ...felt], touching));
+  });
+
+  it("are none of a palette's picture, whose colours are read in their order, each once", () => {
+    expect(coloursInReadingOrder(striped())).toEqual([...wool, ...felt].map(hexOf));
+    const many = clearPixels(300, 1);
+    for (let k = 0; k < 300; k++) many.bytes.set([k % 256, k >> 8, 0, 255], k * 4);
+    expect(coloursInReadingOrder(many)).toBeNull();
+    expect(coloursInReadingOrder(clearPixels(4, 4))).toEqual([]);
+  });
 });
 
 describe("palettes that come in", () => {

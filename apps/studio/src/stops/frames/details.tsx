@@ -1,24 +1,24 @@
 "use client";
 
 import { frameLook } from "@caravan/core/art";
-import { renameFrame, setSourceOrigin } from "@caravan/core/edit";
-import { type Frame, frameName, frameRef, isOfPieces, originOf, type Source } from "@caravan/core/model";
+import { renameFrame } from "@caravan/core/edit";
+import { type Frame, frameName, frameRef, isOfPieces, type Source } from "@caravan/core/model";
 import { drawnPart } from "@caravan/core/raster";
 import { useFrameNumber } from "../../preview/frame-number";
 import { FramePicture } from "../../preview/frame-picture";
 import { sizeFacts } from "../../preview/size-facts";
-import { edit, editInGesture, useProject } from "../../project/open-project";
+import { edit, useProject } from "../../project/open-project";
 import { usePicture } from "../../project/pictures";
 import { chosenSource, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { CountFrom, useCountFrom } from "../../ui/counting";
 import { Detail, Facts } from "../../ui/detail";
-import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { BenchDetails } from "./bench/details";
 import { BudgetDetail } from "./budget-detail";
 import { GridPart } from "./grid-part";
 import { dropOrRestore } from "./make-clip";
+import { OriginDetail } from "./origin-detail";
 import { ReadingTable } from "./reading-table";
 import { wayOf } from "./ways-table";
 import { WorthALook } from "./worth-a-look";
@@ -92,39 +92,3 @@ function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
 }
 
 /** Where the sheet's frames stand: one origin for all of them. */
-function OriginDetail({ source, frame }: { source: Source; frame: Frame }) {
-  const origin = originOf(source, frame);
-  const set = (next: { x: number; y: number }) => editInGesture(`origin ${source.id}`, setSourceOrigin, source.id, next)?.message;
-  return (
-    <Detail title="Stands on" aside="px from the frame's top left">
-      <div className="flex flex-wrap items-center gap-2">
-        <FieldBox label="x">
-          <NumberField
-            label="Origin x"
-            value={origin.x}
-            least={-32_768}
-            most={32_768}
-            step={0.5}
-            decimals={1}
-            width={5}
-            onChange={(x) => set({ ...origin, x })}
-          />
-        </FieldBox>
-        <FieldBox label="y">
-          <NumberField
-            label="Origin y"
-            value={origin.y}
-            least={-32_768}
-            most={32_768}
-            step={0.5}
-            decimals={1}
-            width={5}
-            onChange={(y) => set({ ...origin, y })}
-          />
-        </FieldBox>
-        {source.origin && <Button onClick={() => edit(setSourceOrigin, source.id, null)}>Middle of bottom</Button>}
-      </div>
-      <p className="mt-2 text-small text-muted">The same for all frames of {source.name}. The cross in the player shows it.</p>
-    </Detail>
-  );
-}

@@ -7,6 +7,7 @@ import { currentProject, useProject } from "../../project/open-project";
 import { chooseSource, chosenSource, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { ListHeading, RowList } from "../../ui/row-list";
+import { Select } from "../../ui/select";
 import { PartsList } from "./bench/parts-list";
 import { partSources, useBench } from "./bench/state";
 
@@ -22,6 +23,22 @@ export function List() {
     name: source.name,
     fact: source.cut ? keptRefs(source).length : "not cut",
   }));
+  // On the bench the pieces are what is reached for again and again: they get the room.
+  if (source && isOfPieces(source))
+    return (
+      <>
+        <div className="flex items-center justify-between gap-2 px-1.5">
+          <h3 className="font-semibold text-muted">Sheet</h3>
+          <Select
+            label="Sheet"
+            value={source.id as string}
+            options={rows.map(({ id, name }) => [id as string, name] as const)}
+            onChange={(id) => chooseSource(id as Source["id"])}
+          />
+        </div>
+        <PartsList source={source} />
+      </>
+    );
   return (
     <>
       <ListHeading title="Sheets" count={rows.length} />
@@ -31,7 +48,6 @@ export function List() {
           Put together from pieces
         </Button>
       )}
-      {source && isOfPieces(source) && <PartsList source={source} />}
     </>
   );
 }

@@ -2,7 +2,7 @@
 
 import { frameLook, picturesOfLook } from "@caravan/core/art";
 import { putPieces } from "@caravan/core/edit";
-import { type Frame, frameName, frameRef, type Piece, type Px, type Source } from "@caravan/core/model";
+import { type Frame, findFrame, frameName, frameRef, type Piece, type Px, type Source } from "@caravan/core/model";
 import { type PointerEvent, useEffect, useRef, useState } from "react";
 import { act } from "../../../project/act";
 import { currentProject, useProject } from "../../../project/open-project";
@@ -10,7 +10,7 @@ import { loadPictures, usePictures } from "../../../project/pictures";
 import { useElementSize } from "../../../ui/element-size";
 import { sayUnlessDone } from "../../../ui/notices";
 import { onThemeChange } from "../../../ui/theme-now";
-import { areaOfPiece, paintPieces, piecesAt } from "./lay";
+import { areaOfPiece, drawnAreaOfPiece, paintPieces, piecesAt } from "./lay";
 import { choosePieces, chosenOn, frameAfter, frameBefore, moveChosen, useBench } from "./state";
 
 /** Room around the canvas, in CSS px. */
@@ -36,6 +36,7 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
   const zoom = Math.max(1, Math.floor(fits));
   const left = Math.round((width - size.w * zoom) / 2);
   const top = Math.round((height - size.h * zoom) / 2);
+  useEffect(() => useBench.setState({ zoom }), [zoom]);
   const ref = frameRef(source, frame);
   const project = useProject((each) => each);
   const bench = useBench();
@@ -56,7 +57,11 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
     if (!context) return;
     const draw = () => {
       const style = getComputedStyle(context.canvas);
-      const inks = { now: style.getPropertyValue("--now"), line: style.getPropertyValue("--lapis") };
+      const inks = {
+        now: style.getPropertyValue("--now"),
+        onNow: style.getPropertyValue("--on-now"),
+        line: style.getPropertyValue("--lapis"),
+      };
       context.setTransform(density, 0, 0, density, 0, 0);
       context.clearRect(0, 0, width, height);
       context.imageSmoothingEnabled = false;
@@ -92,9 +97,15 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
       context.strokeRect(0, 0, size.w, size.h);
       context.strokeStyle = inks.now;
       context.lineWidth = 2 * line;
-      for (const piece of hand ? [hand] : chosen.flatMap((place) => pieces[place] ?? [])) {
-        const area = areaOfPiece(project, piece);
-        context.strokeRect(area.x, area.y, area.w, area.h);
+      const marked = hand ? [hand] : chosen.flatMap((place) => pieces[place] ?? []);
+      const areas = marked.map((piece) => drawnAreaOfPiece(project, source, frame, piece));
+      for (const area of areas) context.strokeRect(area.x, area.y, area.w, area.h);
+      const [only] = marked;
+      const [around] = areas;
+      if (only && around && marked.length === 1) {
+        context.setTransform(density, 0, 0, density, 0, 0);
+        paintTag(context, `${nameOfPiece(project, only)} · ${only.x}, ${only.y}`, left + around.x * zoom - 1, top + around.y * zoom, inks);
+        context.setTransform(density * zoom, 0, 0, density * zoom, density * left, density * top);
       }
       if (framing) {
         const [a, b] = framing;
@@ -174,7 +185,7 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
           const now = doing.current;
           const { dragged } = useBench.getState();
           end();
-          if (now?.kind === "framing") choosePieces(ref, [...now.added, ...within(frame, now.from, now.to)]);
+          if (now?.kind === "framing") choosePieces(ref, [...now.added, ...within(source, frame, now.from, now.to)]);
           else if (dragged) sayUnlessDone(moveChosen(source, frame, dragged));
         }}
         onPointerCancel={end}
@@ -185,6 +196,22 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
       </p>
     </div>
   );
+}
+
+/** A word over a corner, in CSS px: at the upper edge where there is no room above. */
+function paintTag(context: CanvasRenderingContext2D, text: string, x: number, y: number, inks: { now: string; onNow: string }): void {
+  context.font = "600 12px sans-serif";
+  const w = context.measureText(text).width + 12;
+  const above = Math.max(2, y - 22);
+  context.fillStyle = inks.now;
+  context.fillRect(x, above, w, 20);
+  context.fillStyle = inks.onNow;
+  context.fillText(text, x + 6, above + 14);
+}
+
+function nameOfPiece(stock: Parameters<typeof findFrame>[0], { of }: Piece): string {
+  const found = findFrame(stock, of);
+  return found ? frameName(found.source, found.frame) : `${of}, gone`;
 }
 
 function inHand({ of, flip, palette }: NonNullable<ReturnType<typeof useBench.getState>["hand"]>, x = 0, y = 0): Piece {
@@ -213,12 +240,12 @@ function moved(pieces: readonly Piece[], chosen: readonly number[], by: Point | 
   return by ? pieces.map((piece, place) => (chosen.includes(place) ? { ...piece, x: piece.x + by.x, y: piece.y + by.y } : piece)) : pieces;
 }
 
-/** Pieces that lie wholly within a frame that was drawn around them. */
-function within(frame: Frame, a: Point, b: Point): number[] {
+/** Pieces all of whose drawn part lies within a frame that was drawn around them. */
+function within(source: Source, frame: Frame, a: Point, b: Point): number[] {
   const [left, right] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
   const [top, bottom] = [Math.min(a.y, b.y), Math.max(a.y, b.y)];
   return (frame.pieces ?? []).flatMap((piece, place) => {
-    const area = areaOfPiece(currentProject(), piece);
+    const area = drawnAreaOfPiece(currentProject(), source, frame, piece);
     const isIn = area.x >= left && area.y >= top && area.x + area.w <= right && area.y + area.h <= bottom;
     return isIn && !piece.hidden ? [place] : [];
   });

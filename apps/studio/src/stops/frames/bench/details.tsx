@@ -28,9 +28,11 @@ import { FieldBox, NumberField } from "../../../ui/number-field";
 import { Select } from "../../../ui/select";
 import { Tick } from "../../../ui/tick";
 import { BudgetDetail } from "../budget-detail";
+import { OriginDetail } from "../origin-detail";
 import { PaletteDetail } from "./palette-detail";
 import { choosePieces, chosenOn, frameOnBench, moveChosen, useBench } from "./state";
 import { restack } from "./surface";
+import { Variants } from "./variants";
 
 /** The stack of the frame on the bench, what is chosen of it, and the palettes. */
 export function BenchDetails({ source }: { source: Source }) {
@@ -41,15 +43,16 @@ export function BenchDetails({ source }: { source: Source }) {
   if (!frame) return null;
   const ref = frameRef(source, frame);
   const chosen = chosenOn(ref, frame, bench);
+  const open = project.palettes?.find(({ name }) => name === bench.palette);
   return (
     <>
       <Stack project={project} frame={frame} of={ref} chosen={chosen} />
       {chosen.length > 0 && <Chosen project={project} frame={frame} of={ref} chosen={chosen} />}
       <PlaceFindings label="Findings on this frame" at={(place) => place.stop === "frames" && place.frame === ref} />
-      {(project.palettes ?? []).map((palette) => (
-        <PaletteDetail key={palette.name} palette={palette} all={project.palettes ?? []} source={source} />
-      ))}
+      <Variants project={project} source={source} frame={frame} />
+      {open && <PaletteDetail palette={open} all={project.palettes ?? []} source={source} />}
       <BudgetDetail source={source} />
+      <OriginDetail source={source} frame={frame} />
     </>
   );
 }

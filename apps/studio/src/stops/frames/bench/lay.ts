@@ -2,6 +2,7 @@
 import { frameLook, isOfPicture, type LaidLook, laidPixels, type Stock } from "@caravan/core/art";
 import { type Frame, findFrame, frameSize, type Piece, type Rect, type Source } from "@caravan/core/model";
 import { recoloured } from "@caravan/core/palette";
+import { coverageOf, drawnPart } from "@caravan/core/raster";
 import { drawStill, stillOf } from "../../../preview/draw-frame";
 import { pictureNow } from "../../../project/pictures";
 
@@ -18,12 +19,18 @@ function laidOf(stock: Stock, source: Source, frame: Frame, pieces: readonly Pie
   return isOfPicture(look) ? [] : look.laid;
 }
 
-const drawn = new Map<string, OffscreenCanvas>();
+interface DrawnPiece {
+  readonly canvas: OffscreenCanvas;
+  /** What of it is drawn; null for nothing. */
+  readonly box: Rect | null;
+}
+
+const drawn = new Map<string, DrawnPiece>();
 /** Pieces that are kept as small canvases, in any colours. */
 const MOST = 500;
 
 /** A piece as it lies, unflipped; null until its picture is there. */
-function pieceCanvas(stock: Stock, piece: Piece, laid: LaidLook): OffscreenCanvas | null {
+function drawnPiece(stock: Stock, piece: Piece, laid: LaidLook): DrawnPiece | null {
   const { w, h } = laid.size;
   const key = JSON.stringify([laid.part?.look.key, laid.part?.scale, laid.part?.place, laid.recolouring, w, h]);
   const known = drawn.get(key);
@@ -48,16 +55,33 @@ function pieceCanvas(stock: Stock, piece: Piece, laid: LaidLook): OffscreenCanva
     });
     context.putImageData(new ImageData(new Uint8ClampedArray(bytes), w, h), 0, 0);
   }
+  const { data } = context.getImageData(0, 0, w, h);
+  const coverage = coverageOf({ width: w, height: h, bytes: new Uint8Array(data.buffer) });
+  const made = { canvas, box: drawnPart(coverage, { x: 0, y: 0, w, h }) };
   if (drawn.size >= MOST) drawn.clear();
-  drawn.set(key, canvas);
-  return canvas;
+  drawn.set(key, made);
+  return made;
+}
+
+/** What is drawn of a piece, on its canvas; the whole of it while its picture is not there, and where nothing is drawn. */
+export function drawnAreaOfPiece(stock: Stock, source: Source, frame: Frame, piece: Piece): Rect {
+  const whole = areaOfPiece(stock, piece);
+  const { hidden: _hidden, ...shown } = piece;
+  const [laid] = laidOf(stock, source, frame, [shown]);
+  const box = laid && drawnPiece(stock, piece, laid)?.box;
+  if (!box) return whole;
+  const across = piece.flip === "across" || piece.flip === "both";
+  const down = piece.flip === "down" || piece.flip === "both";
+  const x = whole.x + (across ? whole.w - box.x - box.w : box.x);
+  const y = whole.y + (down ? whole.h - box.y - box.h : box.y);
+  return { x, y, w: box.w, h: box.h };
 }
 
 /** Paints pieces, the lowest first, onto a context that stands at the canvas's corner, a pixel of the project a unit. */
 export function paintPieces(context: CanvasRenderingContext2D, stock: Stock, source: Source, frame: Frame, pieces: readonly Piece[]): void {
   const shown = pieces.filter(({ hidden }) => !hidden);
   for (const [k, laid] of laidOf(stock, source, frame, shown).entries()) {
-    const canvas = pieceCanvas(stock, shown[k] as Piece, laid);
+    const canvas = drawnPiece(stock, shown[k] as Piece, laid)?.canvas;
     if (!canvas) continue;
     const across = laid.flip === "across" || laid.flip === "both";
     const down = laid.flip === "down" || laid.flip === "both";
@@ -84,7 +108,7 @@ export function piecesAt(stock: Stock, source: Source, frame: Frame, x: number, 
   });
   const isDrawnAt = (place: number) => {
     const [piece, each] = [pieces[place], laid[place]];
-    const canvas = piece && each && pieceCanvas(stock, piece, each);
+    const canvas = piece && each && drawnPiece(stock, piece, each)?.canvas;
     if (!canvas || !each) return false;
     const across = each.flip === "across" || each.flip === "both";
     const down = each.flip === "down" || each.flip === "both";

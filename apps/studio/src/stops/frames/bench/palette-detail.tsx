@@ -10,12 +10,13 @@ import {
   setPaletteOf,
 } from "@caravan/core/edit";
 import { counted, frameRef, type Palette, type Source } from "@caravan/core/model";
-import { coloursInText } from "@caravan/core/palette";
+import { coloursInText, matchedByBrightness } from "@caravan/core/palette";
 import { X } from "lucide-react";
 import { act } from "../../../project/act";
 import { edit, editInGesture, useProject } from "../../../project/open-project";
 import { Button, IconButton } from "../../../ui/button";
 import { Detail } from "../../../ui/detail";
+import { sayUnlessDone } from "../../../ui/notices";
 import { Select } from "../../../ui/select";
 import { TextField } from "../../../ui/text-field";
 import { ColourField } from "./colour-field";
@@ -25,6 +26,7 @@ export function PaletteDetail({ palette, all, source }: { palette: Palette; all:
   const { name, of, colours } = palette;
   const project = useProject((each) => each);
   const clips = clipsToDress(project, name);
+  const base = all.find((each) => each.name === of);
   const others = all.filter((each) => each.name !== name && each.of === undefined);
   const set = (next: readonly string[]) => edit(setPaletteColours, name, next)?.message;
   return (
@@ -41,19 +43,35 @@ export function PaletteDetail({ palette, all, source }: { palette: Palette; all:
           <X size={13} />
         </IconButton>
       </div>
+      {base && <p className="mb-1 text-small text-muted">{base.name} above, what each colour becomes below:</p>}
       <div className="flex flex-wrap gap-1">
         {colours.map((colour, place) => (
-          <ColourField
-            key={place}
-            label={`Colour ${place} of ${name}`}
-            colour={colour}
-            onChange={(next, sliding) => {
-              const all = colours.with(place, next);
-              return sliding ? editInGesture(`colour ${place} of ${name}`, setPaletteColours, name, all)?.message : set(all);
-            }}
-          />
+          <span key={place} className="flex flex-col">
+            {base && <span className="h-3 rounded-t-sm border border-line border-b-0" style={{ background: base.colours[place] }} />}
+            <ColourField
+              label={`Colour ${place} of ${name}`}
+              colour={colour}
+              onChange={(next, sliding) => {
+                const all = colours.with(place, next);
+                return sliding ? editInGesture(`colour ${place} of ${name}`, setPaletteColours, name, all)?.message : set(all);
+              }}
+              onExchange={(by) => {
+                const other = colours[place + by];
+                if (other !== undefined) sayUnlessDone(edit(setPaletteColours, name, colours.with(place, other).with(place + by, colour)));
+              }}
+            />
+          </span>
         ))}
       </div>
+      {base && (
+        <Button
+          className="mt-1.5 mr-1.5 min-h-7"
+          onClick={() => act(setPaletteColours, name, matchedByBrightness(base.colours, colours))}
+          title="The darkest for the darkest, and so on."
+        >
+          Match by brightness
+        </Button>
+      )}
       <TextField
         label={`Colours of ${name} as text`}
         value={colours.join(" ")}

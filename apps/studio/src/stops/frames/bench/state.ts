@@ -36,6 +36,12 @@ interface Bench {
   readonly across: boolean;
   /** The source whose frames are offered as pieces; null for the first. */
   readonly parts: string | null;
+  /** How large the pieces beside the canvas are shown. */
+  readonly shown: "small" | "bench";
+  /** Screen pixels to a pixel of the canvas, as it fits now. */
+  readonly zoom: number;
+  /** The palette whose colours are open; null for none. */
+  readonly palette: string | null;
   /** Pieces that were copied, to be put on other frames at the same place. */
   readonly copied: readonly Piece[];
 }
@@ -49,6 +55,9 @@ export const useBench = create<Bench>(() => ({
   ghosts: "before",
   across: false,
   parts: null,
+  shown: "small",
+  zoom: 4,
+  palette: null,
   copied: [],
 }));
 

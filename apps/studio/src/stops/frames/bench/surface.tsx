@@ -22,6 +22,7 @@ import { type Binding, useKeys } from "../../../ui/keys";
 import { sayUnlessDone } from "../../../ui/notices";
 import { FieldBox, NumberField } from "../../../ui/number-field";
 import { pasteUnlessArt } from "../../../ui/paste";
+import { Select } from "../../../ui/select";
 import { makeClip } from "../make-clip";
 import { Tray } from "../tray";
 import { BenchCanvas } from "./canvas";
@@ -36,7 +37,7 @@ const GRIDS = [
 const GHOSTS = [
   ["none", "none"],
   ["before", "before"],
-  ["both", "and after"],
+  ["both", "before and after"],
 ] as const;
 
 /** Frames put together from pieces: the canvas, and the frames in order under it. */
@@ -75,7 +76,7 @@ export function BenchSurface({ source }: { source: Source }) {
         </span>
         <span className="flex items-center gap-1.5 text-muted">
           ghosts
-          <Choice label="Ghosts" value={ghosts} options={GHOSTS} onChange={(next) => useBench.setState({ ghosts: next })} />
+          <Select label="Ghosts" value={ghosts} options={GHOSTS} onChange={(next) => useBench.setState({ ghosts: next })} />
         </span>
         <span className="grow" />
         <Button onClick={() => addFrame(source, frame, true)} hint="N" aria-keyshortcuts="n">

@@ -1,0 +1,193 @@
+"use client";
+
+import { sheetLook } from "@caravan/core/art";
+import { addPalette } from "@caravan/core/edit";
+import { counted, MOST_COLOURS, type Source } from "@caravan/core/model";
+import { coloursIn, coloursInReadingOrder, coloursInText, matchedByBrightness, ramps, touchingIn } from "@caravan/core/palette";
+import { hexOf, rgbOf } from "@caravan/core/raster";
+import { useEffect, useState } from "react";
+import { act } from "../../../project/act";
+import { currentProject, useProject } from "../../../project/open-project";
+import { pictureOfLook } from "../../../project/pictures";
+import { Button } from "../../../ui/button";
+import { Choice } from "../../../ui/choice";
+import { chooseFiles } from "../../../ui/files";
+import { inBackground } from "../../../ui/in-background";
+import { CloseMore, More } from "../../../ui/more";
+import { sayTrouble } from "../../../ui/notices";
+import { Select } from "../../../ui/select";
+import { pixelsOfStill } from "../../../workers/still";
+import { useBench } from "./state";
+
+/** A palette more: of a sheet's colours, typed or pasted, or read from a picture of one; as one that is drawn in, or for another. */
+export function NewPalette({ parts }: { parts: Source }) {
+  return (
+    <More label="New palette" title="A new palette">
+      <Fields key={parts.id} parts={parts} />
+    </More>
+  );
+}
+
+/** Sizes of palettes that machines have, one place of which is often kept for clear. */
+const SIZES = [
+  ["3", "3 + clear"],
+  ["4", "4"],
+  ["15", "15 + clear"],
+  ["0", "any"],
+] as const;
+
+function Fields({ parts }: { parts: Source }) {
+  const palettes = useProject((project) => project.palettes) ?? [];
+  const bases = palettes.filter(({ of }) => of === undefined);
+  const found = useRamps(parts);
+  const [text, setText] = useState("");
+  const [of, setOf] = useState("");
+  const [size, setSize] = useState<(typeof SIZES)[number][0]>("0");
+  const [order, setOrder] = useState<"typed" | "brightness">("typed");
+  const base = bases.find(({ name }) => name === of);
+  const typed = coloursInText(text);
+  const kept = size === "0" ? typed : typed.slice(0, Number(size));
+  const colours = base && order === "brightness" && kept.length > 0 ? matchedByBrightness(base.colours, kept) : kept;
+  const add = (more: readonly string[]) => setText((now) => [...new Set([...coloursInText(now), ...more])].join(" "));
+  const make = () => {
+    const name = base ? `${base.name} variant` : parts.name;
+    if (act(addPalette, { name, ...(base ? { of: base.name } : {}), colours }))
+      useBench.setState({ palette: currentProject().palettes?.at(-1)?.name ?? null });
+  };
+  return (
+    <>
+      <div className="flex w-full items-center gap-2">
+        <span className="text-muted">it is</span>
+        <Select
+          label="What the new palette stands for"
+          value={of}
+          options={[["", "drawn in"], ...bases.map(({ name }) => [name as string, `worn for ${name}`] as const)]}
+          onChange={(next) => {
+            setOf(next);
+            if (text === "") setText(bases.find(({ name }) => name === next)?.colours.join(" ") ?? "");
+          }}
+        />
+      </div>
+      <p className="text-muted">
+        {found === null
+          ? `${parts.name} has more than ${MOST_COLOURS} colours: type some, or read them from a picture.`
+          : `Colours of ${parts.name}, in ramps; a click adds one:`}
+      </p>
+      <div className="flex max-h-40 flex-wrap gap-1.5 overflow-y-auto">
+        {found?.map((ramp) => (
+          <button
+            key={ramp.join()}
+            type="button"
+            aria-label={`Add the ramp ${ramp.join(" ")}`}
+            onClick={() => add(ramp)}
+            className="flex max-w-full flex-wrap gap-0.5 rounded-box border border-line p-1 hover:border-line-strong"
+          >
+            {ramp.map((colour) => (
+              <span key={colour} className="size-4 rounded-sm" style={{ background: colour }} />
+            ))}
+          </button>
+        ))}
+      </div>
+      <textarea
+        aria-label="Colours of the new palette"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        placeholder="or typed: #3b2f2a #8a5a3c …"
+        rows={3}
+        spellCheck={false}
+        className="number w-full rounded-box border border-line bg-raised p-1.5"
+      />
+      <div className="flex flex-wrap items-center gap-2">
+        <Button className="min-h-7" onClick={() => inBackground(fromFile().then((read) => read && add(read)))}>
+          From a picture …
+        </Button>
+        {found && found.length > 1 && (
+          <Button className="min-h-7" onClick={() => add(found.flat())}>
+            All ramps
+          </Button>
+        )}
+      </div>
+      <Choice label="Size of the palette" value={size} options={SIZES} onChange={setSize} />
+      {base && (
+        <Choice
+          label="Matched"
+          value={order}
+          options={[
+            ["typed", "in this order"],
+            ["brightness", "by brightness"],
+          ]}
+          onChange={setOrder}
+        />
+      )}
+      {base && (
+        <p className="flex flex-wrap gap-1">
+          {base.colours.map((colour, place) => (
+            <span
+              key={place}
+              title={`${colour} becomes ${colours[place] ?? colour}`}
+              className="overflow-hidden rounded-sm border border-line"
+            >
+              <span className="block h-3 w-5" style={{ background: colour }} />
+              <span className="block h-3 w-5" style={{ background: colours[place] ?? colour }} />
+            </span>
+          ))}
+        </p>
+      )}
+      <p className="text-small text-muted" role="status">
+        {counted(colours.length, "colour")}
+        {typed.length > kept.length && `, ${typed.length - kept.length} left out`}
+        {base &&
+          colours.length < base.colours.length &&
+          colours.length > 0 &&
+          `; ${base.colours.length - colours.length} of ${base.name} stay`}
+      </p>
+      <CloseMore asChild>
+        <Button look="now" disabled={colours.length === 0} onClick={make}>
+          Make it
+        </Button>
+      </CloseMore>
+    </>
+  );
+}
+
+/** The ramps of a sheet's colours: undefined while they are looked for, null where there are too many. */
+function useRamps(parts: Source): string[][] | null | undefined {
+  const [found, setFound] = useState<string[][] | null>();
+  useEffect(() => {
+    let isLate = false;
+    const look = async () => {
+      const { bitmap, width, height } = await pictureOfLook(sheetLook(parts));
+      const context = new OffscreenCanvas(width, height).getContext("2d", { willReadFrequently: true });
+      context?.drawImage(bitmap, 0, 0);
+      const data = context?.getImageData(0, 0, width, height).data;
+      if (!data || isLate) return;
+      const pixels = { width, height, bytes: new Uint8Array(data.buffer) };
+      const colours = coloursIn([pixels])?.map(({ colour }) => rgbOf(colour as Parameters<typeof rgbOf>[0]));
+      setFound(colours ? ramps(colours, touchingIn(pixels)).map((ramp) => ramp.map(hexOf)) : null);
+    };
+    inBackground(look());
+    return () => {
+      isLate = true;
+    };
+  }, [parts]);
+  return found;
+}
+
+/** The colours of a picture that a person chooses, in reading order; null where it has too many, which is said. */
+async function fromFile(): Promise<string[] | null> {
+  const [file] = await chooseFiles("image/*", false);
+  if (!file) return null;
+  try {
+    const colours = coloursInReadingOrder(await pixelsOfStill(file, file.name));
+    if (!colours || colours.length === 0)
+      sayTrouble(
+        colours
+          ? `${file.name} is clear all over: it holds no colour.`
+          : `${file.name} has more than ${MOST_COLOURS} colours, so it is no palette. Choose a picture with a swatch of each.`,
+      );
+    return colours;
+  } catch (error) {
+    sayTrouble(error);
+    return null;
+  }
+}

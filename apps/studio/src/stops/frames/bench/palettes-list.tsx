@@ -1,0 +1,70 @@
+"use client";
+
+import { colourPieces } from "@caravan/core/edit";
+import { frameRef, type Source } from "@caravan/core/model";
+import { act } from "../../../project/act";
+import { useProject } from "../../../project/open-project";
+import { useView } from "../../../project/view";
+import { ListHeading } from "../../../ui/row-list";
+import { NewPalette } from "./new-palette";
+import { chosenOn, frameOnBench, useBench } from "./state";
+
+/** Palettes by name with their colours; a click opens one, and dresses what is in hand or chosen in it. */
+export function PalettesList({ source, parts }: { source: Source; parts: Source }) {
+  const palettes = useProject((project) => project.palettes) ?? [];
+  const cursor = useView((view) => view.cursor);
+  const frame = frameOnBench(source, cursor);
+  const bench = useBench();
+  const ref = frame && frameRef(source, frame);
+  const chosen = frame && ref ? chosenOn(ref, frame, bench) : [];
+  const wear = (palette: string | null) => {
+    useBench.setState({ palette });
+    if (bench.hand) useBench.setState({ hand: { ...bench.hand, palette } });
+    else if (ref && chosen.length > 0) act(colourPieces, ref, chosen, palette);
+  };
+  return (
+    <section aria-label="Palettes" className="mt-4">
+      <ListHeading title="Palettes" count={palettes.length} />
+      <ul className="flex flex-col gap-0.5">
+        {palettes.length > 0 && <PaletteRow name="own colours" colours={[]} isOpen={false} onClick={() => wear(null)} />}
+        {palettes.map(({ name, colours }) => (
+          <PaletteRow key={name} name={name} colours={colours} isOpen={bench.palette === name} onClick={() => wear(name)} />
+        ))}
+      </ul>
+      <div className="mt-1.5 px-1.5">
+        <NewPalette parts={parts} />
+      </div>
+    </section>
+  );
+}
+
+function PaletteRow({
+  name,
+  colours,
+  isOpen,
+  onClick,
+}: {
+  name: string;
+  colours: readonly string[];
+  isOpen: boolean;
+  onClick: () => void;
+}) {
+  return (
+    <li>
+      <button
+        type="button"
+        onClick={onClick}
+        aria-label={`Wear ${name}`}
+        aria-pressed={isOpen}
+        className={`flex min-h-7 w-full items-center justify-between gap-2 rounded-box border-l-4 px-1.5 text-left hover:bg-lapis-soft pointer-coarse:min-h-10 ${isOpen ? "border-l-now bg-lapis-soft" : "border-l-transparent"}`}
+      >
+        <span className="truncate">{name}</span>
+        <span className="flex shrink-0 gap-0.5">
+          {colours.slice(0, 4).map((colour, k) => (
+            <span key={k} className="size-4 rounded-sm border border-line" style={{ background: colour }} />
+          ))}
+        </span>
+      </button>
+    </li>
+  );
+}

@@ -1,0 +1,46 @@
+"use client";
+
+import { setSourceOrigin } from "@caravan/core/edit";
+import { type Frame, originOf, type Source } from "@caravan/core/model";
+import { edit, editInGesture } from "../../project/open-project";
+import { Button } from "../../ui/button";
+import { Detail } from "../../ui/detail";
+import { FieldBox, NumberField } from "../../ui/number-field";
+
+/** Where the frames of a source stand. */
+export function OriginDetail({ source, frame }: { source: Source; frame: Frame }) {
+  const origin = originOf(source, frame);
+  const set = (next: { x: number; y: number }) => editInGesture(`origin ${source.id}`, setSourceOrigin, source.id, next)?.message;
+  return (
+    <Detail title="Stands on" aside="px from the frame's top left">
+      <div className="flex flex-wrap items-center gap-2">
+        <FieldBox label="x">
+          <NumberField
+            label="Origin x"
+            value={origin.x}
+            least={-32_768}
+            most={32_768}
+            step={0.5}
+            decimals={1}
+            width={5}
+            onChange={(x) => set({ ...origin, x })}
+          />
+        </FieldBox>
+        <FieldBox label="y">
+          <NumberField
+            label="Origin y"
+            value={origin.y}
+            least={-32_768}
+            most={32_768}
+            step={0.5}
+            decimals={1}
+            width={5}
+            onChange={(y) => set({ ...origin, y })}
+          />
+        </FieldBox>
+        {source.origin && <Button onClick={() => edit(setSourceOrigin, source.id, null)}>Middle of bottom</Button>}
+      </div>
+      <p className="mt-2 text-small text-muted">The same for all frames of {source.name}. The cross in the player shows it.</p>
+    </Detail>
+  );
+}

@@ -2,7 +2,7 @@
  * Pictures of the open project by hash: the file's bytes from storage, and what screens draw from, decoded once and shared.
  */
 
-import { frameLook, isOfPicture, type Look, lookOf, picturesOfLook } from "@caravan/core/art";
+import { frameLook, isOfPicture, type Look, lookOf, pictureLook, picturesOfLook } from "@caravan/core/art";
 import { isOfPieces, whyOf } from "@caravan/core/model";
 
 import { useEffect } from "react";
@@ -133,7 +133,7 @@ function letGo(all: boolean): void {
     project.sources.flatMap((source) =>
       isOfPieces(source)
         ? source.frames.map((frame) => frameLook(project, source, frame))
-        : source.pictures.flatMap((each) => [lookOf(source, each), lookOf({}, each)]),
+        : source.pictures.flatMap((each) => [pictureLook(project, source, each), lookOf(source, each), lookOf({}, each)]),
     ),
   );
   const entries = new Map(usePictures.getState().entries);
@@ -221,9 +221,9 @@ async function load(look: Look): Promise<void> {
     const bytes = [...files.values()].reduce((sum, { size }) => sum + size, 0);
     let read: ReadPicture;
     if (isOfPicture(look)) {
-      const { sha256, clearing } = look;
-      read = await run("readPicture", { name: "picture", blob: files.get(sha256) as Blob, clearing }, { signal });
-      if (read.ground && !clearing) sawGrounds(new Map([[sha256, read.ground]]));
+      const { sha256, clearing, recolouring } = look;
+      read = await run("readPicture", { name: "picture", blob: files.get(sha256) as Blob, clearing, recolouring }, { signal });
+      if (read.ground && !clearing && !recolouring) sawGrounds(new Map([[sha256, read.ground]]));
     } else read = await run("assemble", { look, files }, { signal });
     if (stopping.signal.aborted) return;
     setEntry(look, { state: "ready", picture: { ...read, bytes } });

@@ -12,6 +12,7 @@ import type { Told } from "@caravan/core/example";
 import type { ArtOf } from "@caravan/core/intake";
 import type { Understood } from "@caravan/core/metadata";
 import type { Clearing, Delivery, ErrorCode, Example, Frame, Project, Reading, Rect, Size, Source, SourceId } from "@caravan/core/model";
+import type { Recolouring } from "@caravan/core/palette";
 import type { Coverage, Drawing, Ground, PictureFacts } from "@caravan/core/raster";
 import type { Parted } from "@caravan/core/tiles";
 
@@ -51,10 +52,11 @@ export interface LearnedExample {
   readonly told: Told;
 }
 
-/** A picture file and how its ground is cleared. */
+/** A picture file, how its ground is cleared, and which colours it is turned into. */
 export interface LookFile {
   readonly blob: Blob;
   readonly clearing: Clearing | null;
+  readonly recolouring?: Recolouring | null;
 }
 
 /** What frames would cost a machine of few tiles. */
@@ -119,7 +121,7 @@ export interface Inspection {
 
 export type Jobs = {
   /** Decodes a picture file, clears its ground if asked, to check it, learn about it and look at it. */
-  readPicture: { ask: { name: string; blob: Blob; clearing: Clearing | null }; answer: ReadPicture };
+  readPicture: { ask: LookFile & { readonly name: string }; answer: ReadPicture };
   /** Puts pieces of pictures together on their canvas. */
   assemble: { ask: LookFiles; answer: ReadPicture };
   /** Reads any file that may be art; a still, an animation, layers, or text that may describe a picture. */

@@ -47,16 +47,16 @@ type Doers = { [Name in JobName]: (ask: Jobs[Name]["ask"], onProgress: OnProgres
 const MOST_VIEWS = 12;
 
 const doers: Doers = {
-  async readPicture({ name, blob, clearing }) {
+  async readPicture({ name, blob, clearing, recolouring = null }) {
     const png = await pngCodec();
     const bytes = await bytesOf(blob);
     const decoded = png.decode(bytes, name);
-    const pixels = asSeen(decoded, { clearing });
+    const pixels = asSeen(decoded, { clearing, recolouring });
     const { width, height } = pixels;
     const facts = factsOf(pixels);
     const ground = facts.ground === "opaque" ? findGround(pixels) : null;
     const known = { sha256: sha256Hex(bytes), width, height, coverage: sheetCoverageOf(pixels), facts, ground };
-    const look = clearing ? new ImageData(new Uint8ClampedArray(pixels.bytes), width, height) : blob;
+    const look = clearing || recolouring ? new ImageData(new Uint8ClampedArray(pixels.bytes), width, height) : blob;
     return { ...known, ...(await viewOf(look, width, height)) };
   },
 
@@ -259,9 +259,9 @@ async function decodedOf(pictures: ReadonlyMap<string, Blob>, where: string): Pr
   return decoded;
 }
 
-async function pixelsOf({ blob, clearing }: LookFile, png: PngCodec, where: string): Promise<Pixels> {
+async function pixelsOf({ blob, clearing, recolouring = null }: LookFile, png: PngCodec, where: string): Promise<Pixels> {
   const pixels = png.decode(await bytesOf(blob), where);
-  return asSeen(pixels, { clearing });
+  return asSeen(pixels, { clearing, recolouring });
 }
 
 /** Pictures as they are seen, that pieces were taken from just now: a walk of many frames asks for the same few again and again. */
@@ -276,7 +276,7 @@ async function pixelsOfLook({ look, files }: LookFiles, png: PngCodec, where: st
     if (!pixels) {
       const blob = files.get(each.sha256);
       if (!blob) throw new CaravanError("missing-picture", where, "A picture that it is taken from is not there.", "Give the art again.");
-      pixels = await pixelsOf({ blob, clearing: each.clearing }, png, where);
+      pixels = await pixelsOf({ blob, clearing: each.clearing, recolouring: each.recolouring }, png, where);
     }
     parts.delete(each.key);
     parts.set(each.key, pixels);

@@ -6,12 +6,15 @@ import { type Drawn, drawnIn, type FramePlace, framePixels } from "./frame-art";
 import { asSeen, frameLook, isOfPicture, type Look, lookOf, type PictureLook, type Stock } from "./look";
 
 export interface Art {
-  /** One of a source's pictures as it is seen there. Throws `missing-picture`. */
+  /** One of a source's pictures as it is seen there, in the colours it is drawn in. Throws `missing-picture`. */
   picture(source: Pick<Source, "clearing">, picture: Pick<Picture, "sha256" | "file">): Pixels;
   /** A frame upright, untrimmed, in project pixels, as a part of a picture: that which it is on, where nothing has to be done to it. */
-  frame(source: Pick<Source, "pictures" | "clearing" | "scale">, frame: FramePlace & Pick<Frame, "picture" | "pieces">): PartOfPicture;
+  frame(
+    source: Pick<Source, "pictures" | "clearing" | "palette" | "scale">,
+    frame: FramePlace & Pick<Frame, "picture" | "pieces">,
+  ): PartOfPicture;
   /** What is drawn in a frame. */
-  drawn(source: Pick<Source, "pictures" | "clearing" | "scale">, frame: FramePlace & Pick<Frame, "picture" | "pieces">): Drawn;
+  drawn(source: Pick<Source, "pictures" | "clearing" | "palette" | "scale">, frame: FramePlace & Pick<Frame, "picture" | "pieces">): Drawn;
 }
 
 export interface PartOfPicture {

@@ -10,6 +10,7 @@ export {
   lookOf,
   looksOf,
   type PictureLook,
+  pictureLook,
   picturesOfLook,
   type Stock,
   sheetLook,

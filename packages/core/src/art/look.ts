@@ -10,6 +10,7 @@ import {
   findFrame,
   frameSize,
   isOfPieces,
+  type Palette,
   type Picture,
   type Project,
   type Px,
@@ -18,7 +19,7 @@ import {
   type Source,
   sheetOf,
 } from "../model";
-import { type Recolouring, recolouringOf } from "../palette";
+import { type Recolouring, recoloured, recolouringOf } from "../palette";
 import { clearGround, type Pixels } from "../raster";
 import type { FramePlace } from "./frame-art";
 
@@ -29,6 +30,8 @@ export interface PictureLook {
   readonly sha256: string;
   /** How its ground is cleared, null where it is left as it is. */
   readonly clearing: Clearing | null;
+  /** Which of its colours are turned into others after that; null where all stay. */
+  readonly recolouring: Recolouring | null;
 }
 
 /** A canvas, and what lies on it. */
@@ -65,19 +68,68 @@ export function picturesOfLook(look: Look): PictureLook[] {
 
 /** One text for each recipe, and its look. */
 const known = new Map<string, PictureLook>();
+/** Every colour that a palette was ever slid to is a recipe, so only those are remembered that somebody still holds. */
+const knownInColours = rememberedWhileHeld<PictureLook>();
 
-/** The look of one of a source's pictures, or of any other picture that is treated as they are. */
+/** The look of one of a source's pictures in the colours that it is drawn in, or of any other picture that is treated as they are. */
 export function lookOf({ clearing }: Pick<Source, "clearing">, { sha256 }: Pick<Picture, "sha256">): PictureLook {
   const key = clearing ? `${sha256} ${JSON.stringify(clearing)}` : sha256;
   let look = known.get(key);
   if (!look) {
-    look = { key, sha256, clearing: clearing ?? null };
+    look = { key, sha256, clearing: clearing ?? null, recolouring: null };
     known.set(key, look);
   }
   return look;
 }
 
-/** The look of a source's sheet, its first picture. Throws `bad-call` for a source without pictures. */
+/** The look of one of a source's pictures in the palette that the source wears. */
+export function pictureLook(
+  stock: Pick<Stock, "palettes">,
+  source: Pick<Source, "clearing" | "palette">,
+  picture: Pick<Picture, "sha256">,
+): PictureLook {
+  const bare = lookOf(source, picture);
+  const recolouring = source.palette === undefined ? null : recolouringFor(stock.palettes, source.palette);
+  if (!recolouring) return bare;
+  return knownInColours(`${bare.key} ${JSON.stringify(recolouring)}`, (key) => ({ ...bare, key, recolouring }));
+}
+
+/** What palettes do was worked out for these palettes. */
+const workedOut = new WeakMap<readonly Palette[], Map<string, Recolouring | null>>();
+
+function recolouringFor(palettes: readonly Palette[] | undefined, name: string): Recolouring | null {
+  if (!palettes) return null;
+  let of = workedOut.get(palettes);
+  if (!of) {
+    of = new Map();
+    workedOut.set(palettes, of);
+  }
+  let recolouring = of.get(name);
+  if (recolouring === undefined) {
+    const found = recolouringOf(palettes, name);
+    recolouring = found && found.length > 0 ? found : null;
+    of.set(name, recolouring);
+  }
+  return recolouring;
+}
+
+/** Gives the same object for a key for as long as somebody holds it. */
+function rememberedWhileHeld<Kept extends object>(): (key: string, make: (key: string) => Kept) => Kept {
+  const held = new Map<string, WeakRef<Kept>>();
+  const forgotten = new FinalizationRegistry<string>((key) => {
+    if (!held.get(key)?.deref()) held.delete(key);
+  });
+  return (key, make) => {
+    const before = held.get(key)?.deref();
+    if (before) return before;
+    const made = make(key);
+    held.set(key, new WeakRef(made));
+    forgotten.register(made, key);
+    return made;
+  };
+}
+
+/** The look of a source's sheet, its first picture, in the colours that it is drawn in: as it is cut. Throws `bad-call` for a source without pictures. */
 export function sheetLook(source: Pick<Source, "pictures" | "clearing">): PictureLook {
   return lookOf(source, sheetOf(source));
 }
@@ -85,10 +137,10 @@ export function sheetLook(source: Pick<Source, "pictures" | "clearing">): Pictur
 /** What a frame's pixels are taken from. Of one that is put together, in constant time as long as neither it nor the stock changes. */
 export function frameLook(
   stock: Stock,
-  source: Pick<Source, "pictures" | "clearing">,
+  source: Pick<Source, "pictures" | "clearing" | "palette">,
   frame: Pick<Frame, "picture" | "pieces" | "size">,
 ): Look {
-  return frame.pieces ? piecesLook(stock, frame) : lookOf(source, pictureOf(source, frame));
+  return frame.pieces ? piecesLook(stock, frame) : pictureLook(stock, source, pictureOf(source, frame));
 }
 
 /** The looks of all pictures of a source, in their order. */
@@ -97,19 +149,20 @@ export function looksOf(source: Pick<Source, "pictures" | "clearing">): PictureL
 }
 
 /** A picture's pixels as they are seen. Cost: O(pixels) if something is done to them. */
-export function asSeen(pixels: Pixels, { clearing }: Pick<PictureLook, "clearing">): Pixels {
-  return clearing ? clearGround(pixels, clearing) : pixels;
+export function asSeen(
+  pixels: Pixels,
+  { clearing, recolouring }: Pick<PictureLook, "clearing"> & Partial<Pick<PictureLook, "recolouring">>,
+): Pixels {
+  const cleared = clearing ? clearGround(pixels, clearing) : pixels;
+  return recolouring ? recoloured(cleared, recolouring) : cleared;
 }
 
 type OfPieces = Pick<Frame, "pieces" | "size">;
 
 /** What was looked up last for a frame, and in what. */
 const lookedUp = new WeakMap<OfPieces, { readonly stock: Stock; readonly look: PiecesLook }>();
-/** Every place that a piece was ever dragged to is a recipe, so only those are remembered that somebody still holds. */
-const knownOfPieces = new Map<string, WeakRef<PiecesLook>>();
-const forgotten = new FinalizationRegistry<string>((key) => {
-  if (!knownOfPieces.get(key)?.deref()) knownOfPieces.delete(key);
-});
+/** Every place that a piece was ever dragged to is a recipe, too. */
+const knownOfPieces = rememberedWhileHeld<PiecesLook>();
 
 function piecesLook({ sources, palettes }: Stock, frame: OfPieces): PiecesLook {
   const before = lookedUp.get(frame);
@@ -125,17 +178,12 @@ function piecesLook({ sources, palettes }: Stock, frame: OfPieces): PiecesLook {
             x: piece.x,
             y: piece.y,
             flip: piece.flip,
-            recolouring: recolouringOf(palettes ?? [], piece.palette),
+            recolouring: piece.palette === undefined ? null : recolouringFor(palettes, piece.palette),
           },
         ],
   );
   const key = `${size.w}×${size.h} ${JSON.stringify(laid.map(({ part, ...rest }) => ({ ...rest, part: part && { ...part, look: part.look.key } })))}`;
-  let look = knownOfPieces.get(key)?.deref();
-  if (!look) {
-    look = { key, size, laid };
-    knownOfPieces.set(key, new WeakRef(look));
-    forgotten.register(look, key);
-  }
+  const look = knownOfPieces(key, () => ({ key, size, laid }));
   lookedUp.set(frame, { stock, look });
   return look;
 }
@@ -143,7 +191,7 @@ function piecesLook({ sources, palettes }: Stock, frame: OfPieces): PiecesLook {
 /** How large the box is that stands for a frame of which nothing is known any more, in px. */
 const UNKNOWN: Size = { w: 16, h: 16 };
 
-function partOf({ sources }: Pick<Stock, "sources">, of: NonNullable<Frame["pieces"]>[number]["of"]): Pick<LaidLook, "part" | "size"> {
+function partOf({ sources, palettes }: Stock, of: NonNullable<Frame["pieces"]>[number]["of"]): Pick<LaidLook, "part" | "size"> {
   const found = findFrame({ sources }, of);
   if (!found) return { part: null, size: UNKNOWN };
   const { source, frame } = found;
@@ -152,7 +200,11 @@ function partOf({ sources }: Pick<Stock, "sources">, of: NonNullable<Frame["piec
   if (isOfPieces(source)) return { part: null, size };
   const { rect, turned, size: whole, inset } = frame;
   return {
-    part: { look: lookOf(source, pictureOf(source, frame)), scale: source.scale, place: { rect, turned, size: whole, inset } },
+    part: {
+      look: pictureLook({ palettes }, source, pictureOf(source, frame)),
+      scale: source.scale,
+      place: { rect, turned, size: whole, inset },
+    },
     size,
   };
 }

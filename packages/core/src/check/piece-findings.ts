@@ -1,5 +1,5 @@
 /** What looks wrong about frames that are put together: what is gone, what wears another palette than around it, what lies just off. */
-import { colourPieces, movePieces, removePieces, setPaletteColours } from "../edit";
+import { colourPieces, movePieces, removePieces, setPaletteColours, setSourcePalette } from "../edit";
 import {
   type Clip,
   counted,
@@ -20,6 +20,7 @@ export function pieceFindings(project: Project): Finding[] {
   const sources = project.sources.filter(isOfPieces);
   return [
     ...paletteLengths(project),
+    ...project.sources.flatMap((source) => gonePaletteOfSource(project, source)),
     ...sources.flatMap((source) =>
       source.frames.flatMap((frame) =>
         frame.dropped ? [] : [...gonePieces(project, source, frame), ...gonePalettes(project, source, frame), ...offGrid(source, frame)],
@@ -61,9 +62,31 @@ function gonePieces(project: Project, source: Source, frame: Frame): Finding[] {
   ];
 }
 
+/** Palettes that are there, and of which what they stand for is there. */
+function working({ palettes = [] }: Project): ReadonlySet<string> {
+  return new Set(palettes.filter(({ of }) => of === undefined || palettes.some(({ name }) => name === of)).map(({ name }) => name));
+}
+
+function gonePaletteOfSource(project: Project, { id, name, palette }: Source): Finding[] {
+  if (palette === undefined || working(project).has(palette)) return [];
+  const why = project.palettes?.some((each) => each.name === palette)
+    ? "stands for one that is not there any more"
+    : "is not there any more";
+  return [
+    {
+      code: "palette-gone",
+      severity: "warning",
+      where: `source "${name}"`,
+      message: `The palette ${palette} ${why}, so its pictures are in the colours they are drawn in.`,
+      place: { stop: "sources", source: id },
+      mend: { label: "Leave them as drawn", apply: (now) => setSourcePalette(now, id, null) },
+    },
+  ];
+}
+
 function gonePalettes(project: Project, source: Source, frame: Frame): Finding[] {
   const { palettes = [] } = project;
-  const works = new Set(palettes.filter(({ of }) => of === undefined || palettes.some(({ name }) => name === of)).map(({ name }) => name));
+  const works = working(project);
   const places = placesOf(frame, ({ palette }) => palette !== undefined && !works.has(palette));
   if (places.length === 0) return [];
   const name = frame.pieces?.[places[0] as number]?.palette as string;

@@ -182,7 +182,7 @@ export type ChangedPicture = Omit<Picture, "file">;
 /**
  * Replaces a source's pictures by changed art and runs its recipe again, or cuts by another `grid` if the art is on another one now. A series
  * keeps the files it had and gains what is more. With `drawings`, frames follow what is drawn in them; without, they stay at their places.
- * Throws what `gridOf` throws, `changed-meanwhile`, `too-many-pictures`.
+ * Other sources of the same pictures, such as a variant in other colours, get them too. Throws what `gridOf` throws, `changed-meanwhile`, `too-many-pictures`.
  */
 export const refreshSource = edit<
   [
@@ -201,28 +201,51 @@ export const refreshSource = edit<
     if (pictures.length === source.pictures.length && pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256))
       return project;
     refuseTooMany(project, pictures.length - source.pictures.length);
-    const cut = grid ?? cutForSize(source, pictures[0] as ChangedPicture);
-    const changed: Source = {
-      ...(drawings && hasOtherCells(source, cut, pictures[0] as ChangedPicture) ? standing(source) : source),
-      cut,
-      pictures: withFiles(project, source, pictures),
-    };
-    if (!changed.cut) return withSource(project, changed);
-    if (drawings && !traitsOf(changed.cut).finds) {
-      const followed = followPlaces(source.frames, drawings);
-      return withSource(project, withAnchoredFrames(changed, stillFitting(followed.frames, changed), followed.drawn));
-    }
-    const drawn = new Map<string, FramePoint>();
-    const identify: Identify = (before, pieces, options) => {
-      if (!drawings) return withIdentity(before, pieces, options);
-      const followed = followDrawings(before, pieces, drawings);
-      for (const [key, by] of followed.drawn) drawn.set(key, by);
-      return withIdentity(before, pieces, { ...options, sameDrawing: (k) => followed.frames.get(k) });
-    };
-    const frames = framesAgain(changed, changed.cut, coverages, identify);
-    return withSource(project, withAnchoredFrames(changed, frames, drawn));
+    const named = withFiles(project, source, pictures);
+    return project.sources
+      .filter((each) => each === source || isOfSamePictures(each, source))
+      .reduce(
+        (made, each) =>
+          withSource(made, refreshed(each, named, coverages, each === source || isCutAlike(each, source) ? drawings : undefined, grid)),
+        project,
+      );
   },
 );
+
+function isOfSamePictures(one: Source, other: Source): boolean {
+  return (
+    one.pictures.length === other.pictures.length &&
+    one.pictures.every(({ sha256, file }, k) => sha256 === other.pictures[k]?.sha256 && file === other.pictures[k]?.file) &&
+    JSON.stringify(one.clearing) === JSON.stringify(other.clearing)
+  );
+}
+
+/** Whether what is drawn in the frames of one is what is drawn in those of the other. */
+function isCutAlike(one: Source, other: Source): boolean {
+  return (
+    one.frames.length === other.frames.length &&
+    one.frames.every(({ key, rect }, k) => key === other.frames[k]?.key && JSON.stringify(rect) === JSON.stringify(other.frames[k]?.rect))
+  );
+}
+
+function refreshed(source: Source, pictures: Picture[], coverages: readonly Coverage[], drawings?: Drawings, grid?: GridCut): Source {
+  const [first] = pictures as [Picture];
+  const cut = grid ?? cutForSize(source, first);
+  const changed: Source = { ...(drawings && hasOtherCells(source, cut, first) ? standing(source) : source), cut, pictures };
+  if (!changed.cut) return changed;
+  if (drawings && !traitsOf(changed.cut).finds) {
+    const followed = followPlaces(source.frames, drawings);
+    return withAnchoredFrames(changed, stillFitting(followed.frames, changed), followed.drawn);
+  }
+  const drawn = new Map<string, FramePoint>();
+  const identify: Identify = (before, pieces, options) => {
+    if (!drawings) return withIdentity(before, pieces, options);
+    const followed = followDrawings(before, pieces, drawings);
+    for (const [key, by] of followed.drawn) drawn.set(key, by);
+    return withIdentity(before, pieces, { ...options, sameDrawing: (k) => followed.frames.get(k) });
+  };
+  return withAnchoredFrames(changed, framesAgain(changed, changed.cut, coverages, identify), drawn);
+}
 
 /**
  * The source with its frames' usual origin spelled out, for when they are cut by cells of another size: it is a place in the cell, and the

@@ -73,6 +73,7 @@ export {
   exchangeEverywhere,
   exchangePieces,
   flipPieces,
+  groupPieces,
   hidePieces,
   mirrorPieces,
   moveEverywhere,
@@ -82,11 +83,14 @@ export {
   removePieces,
   restackPieces,
   setCanvas,
+  ungroupPieces,
   usesOfPiece,
+  withGroups,
 } from "./pieces";
 export { renameProject } from "./project";
 export { setPixelsPerUnit, setSourceScale } from "./scale";
 export { moveClips, removeClips, renameClips, setDurationsInTurn, setFpsOfClips, setRulesOfClips } from "./several-clips";
+export { addSourceVariant, setSourcePalette } from "./source-palette";
 export { removeSource, renameSource } from "./sources";
 export { placesRestacked, type Restacking } from "./stacking";
 export {

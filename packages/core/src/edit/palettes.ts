@@ -41,7 +41,8 @@ export const renamePalette = edit(
       ...(each.name === from ? { name: to } : {}),
       ...(each.of === from ? { of: to } : {}),
     }));
-    return withPieces({ ...project, palettes }, (piece) => (piece.palette === from ? { ...piece, palette: to } : piece));
+    const sources = project.sources.map((source) => (source.palette === from ? { ...source, palette: to } : source));
+    return withPieces({ ...project, palettes, sources }, (piece) => (piece.palette === from ? { ...piece, palette: to } : piece));
   },
 );
 

@@ -11,12 +11,15 @@ import {
   colourPieces,
   exchangeEverywhere,
   flipPieces,
+  groupPieces,
   mirrorPieces,
   movePieces,
   placeInStack,
   putPieces,
   restackPieces,
   setCanvas,
+  ungroupPieces,
+  withGroups,
 } from "./pieces";
 import { porterProject } from "./project.fixture";
 import { freeSourceId } from "./source-id";
@@ -102,6 +105,26 @@ describe("ids of sources", () => {
       })),
     };
     expect(freeSourceId(named)).toBe("s8");
+  });
+});
+
+describe("groups of pieces", () => {
+  it("are chosen whole, and take a piece out of the group that it was in", () => {
+    let project = groupPieces(stacked(), first, [0, 2]);
+    expect(withGroups(piecesOn(project), [2])).toEqual([0, 2]);
+    expect(withGroups(piecesOn(project), [1])).toEqual([1]);
+    project = groupPieces(project, first, [2, 3]);
+    expect(piecesOn(project).map(({ group }) => group ?? null)).toEqual([1, null, 2, 2]);
+    expect(piecesOn(ungroupPieces(project, first, [2, 3])).map(({ group }) => group ?? null)).toEqual([1, null, null, null]);
+    expect(() => groupPieces(project, first, [1, 1])).toThrow(/no group/);
+  });
+
+  it("stay apart from those that are there when they are pasted", () => {
+    const project = groupPieces(stacked(), first, [0, 1]);
+    const copied = piecesOn(project).slice(0, 2);
+    expect(piecesOn(putPieces(project, first, copied, null)).map(({ group }) => group ?? null)).toEqual([1, 1, null, null, 2, 2]);
+    const next = addFrameOfPieces(project, first, false);
+    expect(piecesOn(putPieces(next, "s2/a1" as FrameRef, copied, null), "a1").map(({ group }) => group)).toEqual([1, 1]);
   });
 });
 

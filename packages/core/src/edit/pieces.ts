@@ -96,7 +96,7 @@ export const putPieces = edit(
           `No frame has more than ${MOST_PIECES} pieces.`,
           "Take some away first.",
         );
-      return before.toSpliced(at ?? before.length, 0, ...pieces);
+      return before.toSpliced(at ?? before.length, 0, ...inFreeGroups(pieces, before));
     });
   },
 );
@@ -182,6 +182,54 @@ export const colourEverywhere = edit(
   (project, refs, from, to) =>
     changed(project, refs, (pieces) => pieces.map((piece) => ((piece.palette ?? null) === from ? withPalette(piece, to) : piece))),
 );
+
+/** Makes pieces one group, taken out of those that they were in. Throws `bad-call` for fewer than two. */
+export const groupPieces = edit(
+  (project, ref: FrameRef, places: readonly number[]) => `group ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)}`,
+  (project, ref, places) => {
+    if (new Set(places).size < 2)
+      throw new CaravanError("bad-call", nameOfFrame(project, ref), "One piece alone is no group.", "Choose two or more.");
+    const chosen = new Set(places);
+    return changed(project, [ref], (pieces) => {
+      const taken = new Set(pieces.flatMap(({ group }, place) => (group === undefined || chosen.has(place) ? [] : [group])));
+      const group = freeGroup(taken);
+      return pieces.map((piece, place) => (chosen.has(place) ? { ...piece, group } : piece));
+    });
+  },
+);
+
+export const ungroupPieces = edit(
+  (project, ref: FrameRef, places: readonly number[]) => `ungroup ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)}`,
+  (project, ref, places) => changedAt(project, ref, places, ({ group: _group, ...piece }) => piece),
+);
+
+/** Pieces that come onto a frame keep together, and apart from the groups that are there. */
+function inFreeGroups(pieces: readonly Piece[], there: readonly Piece[]): Piece[] {
+  const taken = new Set(there.flatMap(({ group }) => group ?? []));
+  const numbers = new Map<number, number>();
+  return pieces.map((piece) => {
+    if (piece.group === undefined) return piece;
+    let group = numbers.get(piece.group) ?? piece.group;
+    while (!numbers.has(piece.group) && taken.has(group)) group = freeGroup(taken);
+    numbers.set(piece.group, group);
+    taken.add(group);
+    return { ...piece, group };
+  });
+}
+
+function freeGroup(taken: ReadonlySet<number>): number {
+  let group = 1;
+  while (taken.has(group)) group++;
+  return group;
+}
+
+/** These places, with all others of the groups that they are in. */
+export function withGroups(pieces: readonly Piece[], places: readonly number[]): number[] {
+  const groups = new Set(places.flatMap((place) => pieces[place]?.group ?? []));
+  const all = new Set(places);
+  for (const [place, { group }] of pieces.entries()) if (group !== undefined && groups.has(group)) all.add(place);
+  return [...all].sort((a, b) => a - b);
+}
 
 /** One step up or down in the stack, or all the way. Several keep their order among themselves. */
 export const restackPieces = edit(

@@ -273,6 +273,8 @@ const EDITS: Readonly<Record<string, RandomEdit>> = {
   shift: (p, d) => edits.movePieces(p, ofPieces(p, d), [d(4), d(4)], { x: d(5) - 2, y: d(5) - 2 }),
   flip: (p, d) => edits.flipPieces(p, ofPieces(p, d), [d(4)], d(2) === 0 ? "across" : "down"),
   mirrorPieces: (p, d) => edits.mirrorPieces(p, ofPieces(p, d), [d(4), d(4)]),
+  group: (p, d) => edits.groupPieces(p, ofPieces(p, d), [d(4), d(4)]),
+  ungroup: (p, d) => edits.ungroupPieces(p, ofPieces(p, d), [d(4)]),
   hide: (p, d) => edits.hidePieces(p, ofPieces(p, d), [d(4)], d(2) === 0),
   takeOff: (p, d) => edits.removePieces(p, ofPieces(p, d), [d(6)]),
   exchange: (p, d) => edits.exchangePieces(p, ofPieces(p, d), [d(4)], refs(p, d)[0] ?? ("s1/c0r0" as FrameRef)),
@@ -287,6 +289,8 @@ const EDITS: Readonly<Record<string, RandomEdit>> = {
   paletteColours: (p, d) => edits.setPaletteColours(p, paletteName(p, d), ["#0a0b0c", "#ffffff"].slice(d(3))),
   paletteOf: (p, d) => edits.setPaletteOf(p, paletteName(p, d), d(3) === 0 ? null : paletteName(p, d)),
   renamePalette: (p, d) => edits.renamePalette(p, paletteName(p, d), name(d)),
+  sourcePalette: (p, d) => edits.setSourcePalette(p, source(p, d).id, d(3) === 0 ? null : paletteName(p, d)),
+  sourceVariant: (p, d) => edits.addSourceVariant(p, source(p, d).id, paletteName(p, d)),
   removePalette: (p, d) => edits.removePalette(p, paletteName(p, d)),
   mend: (p, d) => {
     const finding = pick(findingsOf(p), d);

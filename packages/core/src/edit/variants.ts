@@ -1,7 +1,5 @@
 /** The same movement in other colours: frames and clips of their own, named after the palette. */
 import {
-  type Action,
-  type ActionName,
   CaravanError,
   type Clip,
   type ClipName,
@@ -18,6 +16,7 @@ import {
   type Project,
   paletteNamed,
 } from "../model";
+import { actionsInOtherColours } from "./actions-in-other-colours";
 import { edit } from "./edit";
 import { withSource } from "./with-source";
 
@@ -76,22 +75,9 @@ export const addVariants = edit(
       next = { ...next, clips: next.clips.toSpliced(at, 0, made) };
       dressed.set(clip.name, name);
     }
-    return { ...next, actions: [...next.actions, ...actionsOf(next, palette, dressed)] };
+    return { ...next, actions: [...next.actions, ...actionsInOtherColours(next, palette, dressed)] };
   },
 );
-
-/** Actions all of whose clips are dressed, with the dressed ones instead. */
-function actionsOf({ actions }: Project, palette: string, dressed: ReadonlyMap<ClipName, ClipName>): Action[] {
-  const taken = new Set<string>(actions.map(({ name }) => name));
-  return actions.flatMap((action) => {
-    const petals = Object.entries(action.facings);
-    if (petals.length === 0 || !petals.every(([, { clip }]) => dressed.has(clip))) return [];
-    const name = freeName(fittedName(`${action.name}-${palette}`, 120) ?? "variant", taken) as ActionName;
-    taken.add(name);
-    const facings = Object.fromEntries(petals.map(([facing, petal]) => [facing, { ...petal, clip: dressed.get(petal.clip) as ClipName }]));
-    return [{ ...action, name, facings }];
-  });
-}
 
 /** Clips that a palette can dress: of frames of pieces only, in which something is drawn in the colours that it stands for. */
 export function clipsToDress(project: Project, palette: string): ClipName[] {

@@ -55,7 +55,14 @@ const DataFiles = z.strictObject({
   example: z.string().nullable().describe("Name of the example in whose shape metadata is written as well; null for none."),
   rules: z.boolean().optional().describe("The rules of behaviours as tables for people, in Markdown and CSV."),
   tiles: z
-    .strictObject({ tile: Size, flips: z.boolean().describe("Whether tiles that are each other's flip are one.") })
+    .strictObject({
+      tile: Size,
+      flips: z.boolean().describe("Whether tiles that are each other's flip are one."),
+      palettes: z
+        .literal(true)
+        .optional()
+        .describe("Whether tiles that differ by their palette alone are one: the placement then says which palette each wears."),
+    })
     .optional()
     .describe("A page of distinct tiles with where each lies, and the palettes; absent for none."),
   contact: z.boolean().describe("A picture for people: every clip with its steps and times."),

@@ -40,6 +40,8 @@ const MIGRATIONS: Record<number, (file: Content) => Content> = {
   5: (file) => ({ ...file, version: 6, marks: [] }),
   // Behaviours came with version 6 and may be absent, as palettes and sources of pieces may now.
   6: (file) => ({ ...file, version: 7 }),
+  // Sources may wear a palette.
+  7: (file) => ({ ...file, version: 8 }),
 };
 
 function withoutExampleOrContact(delivery: unknown): unknown {

@@ -22,6 +22,7 @@ export function pieceOf<Ref extends z.ZodType>(of: Ref) {
     y: Along.describe("Where its top edge lies."),
     flip: Flip.optional().describe("Mirrored across (left and right), down (top and bottom), or both."),
     palette: Name.optional().describe("The palette whose colours it wears; absent for its own."),
+    group: z.int().min(1).max(MOST_PIECES).optional().describe("Pieces of one number on a frame are chosen and moved together."),
     hidden: z.literal(true).optional().describe("Left out, and kept."),
   });
 }

@@ -73,8 +73,8 @@ describe("the project file", () => {
   });
 
   it("refuses a newer version by name and number", () =>
-    expect(reading((content) => void Object.assign(content, { version: 8 }))).toThrow(
-      /newer Caravan \(version 8; this one reads up to 7\).*nothing was changed/,
+    expect(reading((content) => void Object.assign(content, { version: 9 }))).toThrow(
+      /newer Caravan \(version 9; this one reads up to 8\).*nothing was changed/,
     ));
 
   it("refuses what is no project at all", () => {

@@ -150,6 +150,9 @@ export const Source = z.strictObject({
   name: Name.describe("Shown to people, and the start of its frames' names."),
   pictures: z.array(Picture).describe("One sheet, or the pictures of a series in order; none where frames are put together from pieces."),
   clearing: Clearing.optional().describe("How an opaque ground is cleared away before it is cut."),
+  palette: Name.optional().describe(
+    "A palette that its pictures wear: after clearing, the colours that the palette stands for are turned into its own, compared exactly.",
+  ),
   scale: z
     .number()
     .min(0.01)

@@ -1,6 +1,5 @@
 "use client";
 
-import { sheetLook } from "@caravan/core/art";
 import { cellAt, type Grid, traitsOf } from "@caravan/core/cut";
 import { encloses, type Frame, type FrameRef, keptRefs, type Source, sheetOf } from "@caravan/core/model";
 import { Minus, Plus } from "lucide-react";
@@ -8,6 +7,7 @@ import { type PointerEvent, type RefObject, useCallback, useEffect, useMemo, use
 import type { Box, Edges } from "../../preview/box-gesture";
 import { usePicture } from "../../project/pictures";
 import { pickRun, rowRefs, togglePick, togglePicks, useView } from "../../project/view";
+import { useWornLook } from "../../project/worn-look";
 import { Button, IconButton } from "../../ui/button";
 import { useCountFrom } from "../../ui/counting";
 import { useElementSize } from "../../ui/element-size";
@@ -42,7 +42,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
   const canvas = useRef<HTMLCanvasElement>(null);
   const { width: roomWidth, height: roomHeight } = useElementSize(frame);
   const room = useMemo(() => ({ w: roomWidth, h: roomHeight }), [roomWidth, roomHeight]);
-  const picture = usePicture(sheetLook(source));
+  const picture = usePicture(useWornLook(source));
   const picked = useView((each) => each.picked);
   const cursor = useView((each) => each.cursor);
   const hoverRow = useView((each) => each.hoverRow);

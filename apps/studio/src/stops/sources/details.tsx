@@ -13,6 +13,7 @@ import { inBackground } from "../../ui/in-background";
 import { sayUnlessDone } from "../../ui/notices";
 import { TextField } from "../../ui/text-field";
 import { ClearingDetail } from "./clearing-detail";
+import { ColoursDetail } from "./colours-detail";
 import { backgroundInWords, coloursInWords, cutInWords } from "./facts";
 import { replaceArt } from "./replace-art";
 import { ScaleDetail } from "./scale-detail";
@@ -53,6 +54,7 @@ export function Details() {
       </Detail>
       {!ofPieces && <ScaleDetail source={source} />}
       {!ofPieces && <ClearingDetail source={source} />}
+      {!ofPieces && <ColoursDetail key={source.id} source={source} />}
     </>
   );
 }

@@ -1,11 +1,12 @@
 "use client";
 
-import { type Look, lookOf, scaleInWords } from "@caravan/core/art";
+import { type Look, scaleInWords } from "@caravan/core/art";
 import { isOfPieces, type Source, sheetOf } from "@caravan/core/model";
 import { type ReactNode, useEffect, useRef } from "react";
 import { FramePicture } from "../../preview/frame-picture";
 import { loadPictures, usePicture, usePictureProblem } from "../../project/pictures";
 import { chooseSource, go } from "../../project/view";
+import { useWornLook } from "../../project/worn-look";
 import { coloursInWords, cutInWords, withBackgroundInWords } from "./facts";
 
 /** One source on the wall, at its own proportions, with its facts. */
@@ -43,7 +44,7 @@ function OfPieces({ source }: { source: Source }) {
 
 function OfPictures({ source }: { source: Source }) {
   const sheet = sheetOf(source);
-  const look = lookOf(source, sheet);
+  const look = useWornLook(source);
   const picture = usePicture(look);
   const problem = usePictureProblem(look);
   return (
@@ -56,7 +57,8 @@ function OfPictures({ source }: { source: Source }) {
         <span className="number">
           {sheet.width} × {sheet.height}
         </span>{" "}
-        px{source.scale !== undefined && ` · ${scaleInWords(source.scale)}`}
+        px{source.palette !== undefined && ` · in ${source.palette}`}
+        {source.scale !== undefined && ` · ${scaleInWords(source.scale)}`}
         {source.pictures.length > 1 && ` × ${source.pictures.length} pictures`}
         {picture && ` · ${coloursInWords(picture.facts)}`}
       </span>

@@ -1,7 +1,7 @@
 "use client";
 
 import { frameLook, picturesOfLook } from "@caravan/core/art";
-import { putPieces } from "@caravan/core/edit";
+import { putPieces, withGroups } from "@caravan/core/edit";
 import { type Frame, findFrame, frameName, frameRef, type Piece, type Px, type Source } from "@caravan/core/model";
 import { type PointerEvent, useEffect, useRef, useState } from "react";
 import { act } from "../../../project/act";
@@ -162,10 +162,12 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
             return;
           }
           if (event.shiftKey) {
-            choosePieces(ref, chosen.includes(next) ? chosen.filter((each) => each !== next) : [...chosen, next]);
+            const whole = withGroups(frame.pieces ?? [], [next]);
+            choosePieces(ref, chosen.includes(next) ? chosen.filter((each) => !whole.includes(each)) : [...chosen, ...whole]);
             return;
           }
-          if (!chosen.includes(next) || event.altKey) choosePieces(ref, [next]);
+          // With Alt one of a group alone.
+          if (!chosen.includes(next) || event.altKey) choosePieces(ref, event.altKey ? [next] : withGroups(frame.pieces ?? [], [next]));
           doing.current = { kind: "dragging", from: at, first: next };
         }}
         onPointerMove={(event) => {
@@ -185,7 +187,8 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
           const now = doing.current;
           const { dragged } = useBench.getState();
           end();
-          if (now?.kind === "framing") choosePieces(ref, [...now.added, ...within(source, frame, now.from, now.to)]);
+          if (now?.kind === "framing")
+            choosePieces(ref, withGroups(frame.pieces ?? [], [...now.added, ...within(source, frame, now.from, now.to)]));
           else if (dragged) sayUnlessDone(moveChosen(source, frame, dragged));
         }}
         onPointerCancel={end}

@@ -1,6 +1,17 @@
 "use client";
 
-import { colourPieces, exchangeEverywhere, exchangePieces, flipPieces, hidePieces, placeInStack, removePieces } from "@caravan/core/edit";
+import {
+  colourPieces,
+  exchangeEverywhere,
+  exchangePieces,
+  flipPieces,
+  groupPieces,
+  hidePieces,
+  placeInStack,
+  removePieces,
+  ungroupPieces,
+  withGroups,
+} from "@caravan/core/edit";
 import {
   type Frame,
   type FrameRef,
@@ -16,6 +27,7 @@ import { closestCenter, DndContext, type DragEndEvent } from "@dnd-kit/core";
 import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { ChevronDown, ChevronUp, Eye, EyeOff, FlipHorizontal2, FlipVertical2, X } from "lucide-react";
+import { PaletteDetail } from "../../../palettes/palette-detail";
 import { FramePicture } from "../../../preview/frame-picture";
 import { act } from "../../../project/act";
 import { useProject } from "../../../project/open-project";
@@ -29,7 +41,6 @@ import { Select } from "../../../ui/select";
 import { Tick } from "../../../ui/tick";
 import { BudgetDetail } from "../budget-detail";
 import { OriginDetail } from "../origin-detail";
-import { PaletteDetail } from "./palette-detail";
 import { choosePieces, chosenOn, frameOnBench, moveChosen, useBench } from "./state";
 import { restack } from "./surface";
 import { Variants } from "./variants";
@@ -82,9 +93,11 @@ function Stack({ project, frame, of, chosen }: { project: Project; frame: Frame;
                 project={project}
                 piece={piece}
                 isChosen={chosen.includes(place)}
-                onChoose={(adds) =>
-                  choosePieces(of, adds ? (chosen.includes(place) ? chosen.filter((each) => each !== place) : [...chosen, place]) : [place])
-                }
+                onChoose={(adds, alone) => {
+                  const whole = alone ? [place] : withGroups(pieces, [place]);
+                  const rest = chosen.filter((each) => !whole.includes(each));
+                  choosePieces(of, !adds ? whole : chosen.includes(place) ? rest : [...rest, ...whole]);
+                }}
                 onHide={() => act(hidePieces, of, [place], !piece.hidden)}
               />
             ))}
@@ -137,7 +150,8 @@ function StackRow({
   project: Project;
   piece: Piece;
   isChosen: boolean;
-  onChoose: (adds: boolean) => void;
+  /** `alone`: without the others of its group. */
+  onChoose: (adds: boolean, alone: boolean) => void;
   onHide: () => void;
 }) {
   const found = findFrame(project, piece.of);
@@ -153,14 +167,14 @@ function StackRow({
         type="button"
         aria-pressed={isChosen}
         className="flex min-h-9 min-w-0 grow items-center gap-2 text-left"
-        onClick={(event) => onChoose(event.shiftKey)}
+        onClick={(event) => onChoose(event.shiftKey, event.altKey)}
       >
         <span className="check block size-8 shrink-0 rounded-sm">
           {found && <FramePicture source={found.source} frame={found.frame} size={32} />}
         </span>
         <span className="min-w-0 truncate">{nameOf(project, piece.of)}</span>
         <span className="ml-auto shrink-0 text-small text-muted">
-          {piece.palette ?? ""} {piece.flip ? `flipped ${piece.flip}` : ""}
+          {piece.group === undefined ? "" : `group ${piece.group}`} {piece.palette ?? ""} {piece.flip ? `flipped ${piece.flip}` : ""}
         </span>
       </button>
       <IconButton label={piece.hidden ? "Show it" : "Hide it"} look="quiet" onClick={onHide}>
@@ -215,6 +229,16 @@ function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame
             onClick={() => (across ? act(exchangeEverywhere, refs, first.of, hand.of) : act(exchangePieces, of, chosen, hand.of))}
           >
             Exchange for {nameOf(project, hand.of)}
+          </Button>
+        )}
+        {chosen.length > 1 && (
+          <Button className="min-h-7" aria-keyshortcuts="g" onClick={() => act(groupPieces, of, chosen)}>
+            Group
+          </Button>
+        )}
+        {chosen.some((place) => frame.pieces?.[place]?.group !== undefined) && (
+          <Button className="min-h-7" aria-keyshortcuts="Shift+g" onClick={() => act(ungroupPieces, of, chosen)}>
+            Ungroup
           </Button>
         )}
         <Button

@@ -2,11 +2,11 @@
 
 import { colourPieces } from "@caravan/core/edit";
 import { frameRef, type Source } from "@caravan/core/model";
+import { NewPalette } from "../../../palettes/new-palette";
 import { act } from "../../../project/act";
 import { useProject } from "../../../project/open-project";
 import { useView } from "../../../project/view";
 import { ListHeading } from "../../../ui/row-list";
-import { NewPalette } from "./new-palette";
 import { chosenOn, frameOnBench, useBench } from "./state";
 
 /** Palettes by name with their colours; a click opens one, and dresses what is in hand or chosen in it. */
@@ -32,7 +32,7 @@ export function PalettesList({ source, parts }: { source: Source; parts: Source 
         ))}
       </ul>
       <div className="mt-1.5 px-1.5">
-        <NewPalette parts={parts} />
+        <NewPalette parts={parts} onMade={(palette) => useBench.setState({ palette })} />
       </div>
     </section>
   );

@@ -3,6 +3,7 @@
 import {
   addFrameOfPieces,
   flipPieces,
+  groupPieces,
   hidePieces,
   mirrorPieces,
   placesRestacked,
@@ -11,6 +12,7 @@ import {
   removePieces,
   restackPieces,
   setCanvas,
+  ungroupPieces,
 } from "@caravan/core/edit";
 import { type Frame, type FrameRef, frameRef, LARGEST_CANVAS, type Source } from "@caravan/core/model";
 import { act } from "../../../project/act";
@@ -157,6 +159,12 @@ function BenchKeys({ source, frame }: { source: Source; frame: Frame }) {
         label: "Take the chosen pieces off",
         run: withChosen((places) => act(removePieces, ref, places) && choosePieces(ref, [])),
       },
+      {
+        keys: "g",
+        label: "Group the chosen pieces: they are chosen and moved together",
+        run: withChosen((places) => act(groupPieces, ref, places)),
+      },
+      { keys: "Shift+g", label: "Ungroup them", run: withChosen((places) => act(ungroupPieces, ref, places)) },
       {
         keys: "h",
         label: "Hide the chosen pieces, or show them",

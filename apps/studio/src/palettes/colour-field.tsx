@@ -4,10 +4,10 @@ import { coloursInText, oklchOf, rgbOfOklch } from "@caravan/core/palette";
 import { hexOf, rgbOf } from "@caravan/core/raster";
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { useState } from "react";
-import { Button } from "../../../ui/button";
-import { OverScreen } from "../../../ui/more";
-import { Slider } from "../../../ui/slider";
-import { TextField } from "../../../ui/text-field";
+import { Button } from "../ui/button";
+import { OverScreen } from "../ui/more";
+import { Slider } from "../ui/slider";
+import { TextField } from "../ui/text-field";
 
 /** Sliders count in whole numbers: lightness and chroma in hundredths, hue in degrees. */
 const SIDES = [

@@ -1,6 +1,7 @@
 "use client";
 
 import {
+  addSourceVariant,
   addVariants,
   clipsToDress,
   colourEverywhere,
@@ -8,24 +9,23 @@ import {
   renamePalette,
   setPaletteColours,
   setPaletteOf,
+  setSourcePalette,
 } from "@caravan/core/edit";
-import { counted, frameRef, type Palette, type Source } from "@caravan/core/model";
+import { counted, frameRef, isOfPieces, type Palette, type Source } from "@caravan/core/model";
 import { coloursInText, matchedByBrightness } from "@caravan/core/palette";
 import { X } from "lucide-react";
-import { act } from "../../../project/act";
-import { edit, editInGesture, useProject } from "../../../project/open-project";
-import { Button, IconButton } from "../../../ui/button";
-import { Detail } from "../../../ui/detail";
-import { sayUnlessDone } from "../../../ui/notices";
-import { Select } from "../../../ui/select";
-import { TextField } from "../../../ui/text-field";
+import { act } from "../project/act";
+import { edit, editInGesture, useProject } from "../project/open-project";
+import { Button, IconButton } from "../ui/button";
+import { Detail } from "../ui/detail";
+import { sayUnlessDone } from "../ui/notices";
+import { Select } from "../ui/select";
+import { TextField } from "../ui/text-field";
 import { ColourField } from "./colour-field";
 
 /** A palette's name, what it stands for, and its colours, each to be chosen or all typed. */
 export function PaletteDetail({ palette, all, source }: { palette: Palette; all: readonly Palette[]; source: Source }) {
   const { name, of, colours } = palette;
-  const project = useProject((each) => each);
-  const clips = clipsToDress(project, name);
   const base = all.find((each) => each.name === of);
   const others = all.filter((each) => each.name !== name && each.of === undefined);
   const set = (next: readonly string[]) => edit(setPaletteColours, name, next)?.message;
@@ -78,31 +78,47 @@ export function PaletteDetail({ palette, all, source }: { palette: Palette; all:
         onChange={(text) => (coloursInText(text).length === 0 ? "Type colours such as #3b2f2a #8a5a3c." : set(coloursInText(text)))}
         className="mt-1.5 w-full"
       />
-      {of !== undefined && (
-        <Button
-          className="mt-1.5 mr-1.5 min-h-7"
-          onClick={() =>
-            act(
-              colourEverywhere,
-              source.frames.map((each) => frameRef(source, each)),
-              null,
-              name,
-            )
-          }
-        >
-          Dress every frame
-        </Button>
-      )}
-      {of !== undefined && (
-        <Button
-          className="mt-1.5 min-h-7"
-          disabled={clips.length === 0}
-          title={clips.length === 0 ? "No clip is drawn in the colours that it stands for." : clips.join(", ")}
-          onClick={() => act(addVariants, clips, name)}
-        >
-          Make {counted(clips.length, "clip")} in these colours
-        </Button>
-      )}
+      {of !== undefined && (isOfPieces(source) ? <ForPieces name={name} source={source} /> : <ForPictures name={name} source={source} />)}
     </Detail>
+  );
+}
+
+function ForPieces({ name, source }: { name: string; source: Source }) {
+  const clips = clipsToDress(
+    useProject((each) => each),
+    name,
+  );
+  const refs = source.frames.map((each) => frameRef(source, each));
+  return (
+    <div className="mt-1.5 flex flex-wrap gap-1.5">
+      <Button className="min-h-7" onClick={() => act(colourEverywhere, refs, null, name)}>
+        Dress every frame
+      </Button>
+      <Button
+        className="min-h-7"
+        disabled={clips.length === 0}
+        title={clips.length === 0 ? "No clip is drawn in the colours that it stands for." : clips.join(", ")}
+        onClick={() => act(addVariants, clips, name)}
+      >
+        Make {counted(clips.length, "clip")} in these colours
+      </Button>
+    </div>
+  );
+}
+
+function ForPictures({ name, source }: { name: string; source: Source }) {
+  return (
+    <div className="mt-1.5 flex flex-wrap gap-1.5">
+      <Button className="min-h-7" disabled={source.palette === name} onClick={() => act(setSourcePalette, source.id, name)}>
+        Dress {source.name}
+      </Button>
+      <Button
+        className="min-h-7"
+        title="The same pictures, frames, clips and actions once more, in these colours."
+        onClick={() => act(addSourceVariant, source.id, name)}
+      >
+        A variant of {source.name}
+      </Button>
+    </div>
   );
 }

@@ -6,24 +6,23 @@ import { counted, MOST_COLOURS, type Source } from "@caravan/core/model";
 import { coloursIn, coloursInReadingOrder, coloursInText, matchedByBrightness, ramps, touchingIn } from "@caravan/core/palette";
 import { hexOf, rgbOf } from "@caravan/core/raster";
 import { useEffect, useState } from "react";
-import { act } from "../../../project/act";
-import { currentProject, useProject } from "../../../project/open-project";
-import { pictureOfLook } from "../../../project/pictures";
-import { Button } from "../../../ui/button";
-import { Choice } from "../../../ui/choice";
-import { chooseFiles } from "../../../ui/files";
-import { inBackground } from "../../../ui/in-background";
-import { CloseMore, More } from "../../../ui/more";
-import { sayTrouble } from "../../../ui/notices";
-import { Select } from "../../../ui/select";
-import { pixelsOfStill } from "../../../workers/still";
-import { useBench } from "./state";
+import { act } from "../project/act";
+import { currentProject, useProject } from "../project/open-project";
+import { pictureOfLook } from "../project/pictures";
+import { Button } from "../ui/button";
+import { Choice } from "../ui/choice";
+import { chooseFiles } from "../ui/files";
+import { inBackground } from "../ui/in-background";
+import { CloseMore, More } from "../ui/more";
+import { sayTrouble } from "../ui/notices";
+import { Select } from "../ui/select";
+import { pixelsOfStill } from "../workers/still";
 
 /** A palette more: of a sheet's colours, typed or pasted, or read from a picture of one; as one that is drawn in, or for another. */
-export function NewPalette({ parts }: { parts: Source }) {
+export function NewPalette({ parts, onMade }: { parts: Source; onMade: (name: string) => void }) {
   return (
     <More label="New palette" title="A new palette">
-      <Fields key={parts.id} parts={parts} />
+      <Fields key={parts.id} parts={parts} onMade={onMade} />
     </More>
   );
 }
@@ -36,7 +35,7 @@ const SIZES = [
   ["0", "any"],
 ] as const;
 
-function Fields({ parts }: { parts: Source }) {
+function Fields({ parts, onMade }: { parts: Source; onMade: (name: string) => void }) {
   const palettes = useProject((project) => project.palettes) ?? [];
   const bases = palettes.filter(({ of }) => of === undefined);
   const found = useRamps(parts);
@@ -51,8 +50,7 @@ function Fields({ parts }: { parts: Source }) {
   const add = (more: readonly string[]) => setText((now) => [...new Set([...coloursInText(now), ...more])].join(" "));
   const make = () => {
     const name = base ? `${base.name} variant` : parts.name;
-    if (act(addPalette, { name, ...(base ? { of: base.name } : {}), colours }))
-      useBench.setState({ palette: currentProject().palettes?.at(-1)?.name ?? null });
+    if (act(addPalette, { name, ...(base ? { of: base.name } : {}), colours })) onMade(currentProject().palettes?.at(-1)?.name ?? name);
   };
   return (
     <>

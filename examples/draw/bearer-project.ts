@@ -21,7 +21,7 @@ import { pngCodec } from "../../packages/cli/src/png";
 import { BEARER_CANVAS, BEARER_FACINGS, BEARER_GROUND, type BearerFacing, type BearerPiece, bearerSheet } from "./bearer";
 import { RAMPS } from "./palette";
 
-const STEPS = ["left", "pass", "right", "pass"] as const;
+const STEPS = ["one", "pass", "two", "pass"] as const;
 
 /** `keep` stores a picture file's bytes by hash. */
 export function withBearer(start: Project, keep: (sha256: string, bytes: Uint8Array) => void): Project {
@@ -51,7 +51,7 @@ export function withBearer(start: Project, keep: (sha256: string, bytes: Uint8Ar
     const phase = leg === "pass" ? "pass" : "stride";
     // Seen from before and behind, the second half of the walk is the first one mirrored.
     const second = step >= 2 && facing !== "e";
-    const legs = laid(`legs-${facing}-${leg === "right" && second ? "left" : leg}`, second);
+    const legs = laid(`legs-${facing}-${leg === "two" && second ? "one" : leg}`, second);
     const held = lamp ? [laid(`lamp-${facing}-${phase}`)] : [];
     const body = [legs, laid(`robe-${facing}-${phase}`), laid(`head-${facing}-${phase}`)];
     return facing === "n" ? [...held, ...body] : [...body, ...held];

@@ -92,14 +92,14 @@ function legs(): Drawing[] {
   });
   // The left foot before the right, the right before the left, and the right one lifted past the other.
   const steps = [
-    ["left", boot(3, 0, 3.4), boot(-3, 0, -3.6)],
-    ["right", boot(3, 0, -3.6), boot(-3, 0, 3.4)],
+    ["one", boot(3, 0, 3.4), boot(-3, 0, -3.6)],
+    ["two", boot(3, 0, -3.6), boot(-3, 0, 3.4)],
     ["pass", boot(3, 0, -0.4), boot(-3, 1.6, 0.4)],
   ] as const;
   return BEARER_FACINGS.flatMap((facing) =>
     steps
       // Seen from before and behind the one stride is the mirror of the other.
-      .filter(([step]) => facing === "e" || step !== "right")
+      .filter(([step]) => facing === "e" || step !== "two")
       .map(([step, ...solids]): Drawing => ({ name: `legs-${facing}-${step}`, at: LEGS, facing, solids })),
   );
 }

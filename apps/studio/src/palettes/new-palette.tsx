@@ -99,7 +99,7 @@ function Fields({ parts, onMade }: { parts: Source; onMade: (name: string) => vo
         <Button className="min-h-7" onClick={() => inBackground(fromFile().then((read) => read && add(read)))}>
           From a picture …
         </Button>
-        {found && found.length > 1 && (
+        {found && found.length > 0 && (
           <Button className="min-h-7" onClick={() => add(found.flat())}>
             All ramps
           </Button>

@@ -11,10 +11,23 @@ import type { DeliveredPage, Proof } from "@caravan/core/deliver";
 import type { Told } from "@caravan/core/example";
 import type { ArtOf } from "@caravan/core/intake";
 import type { Understood } from "@caravan/core/metadata";
-import type { Clearing, Delivery, ErrorCode, Example, Frame, Project, Reading, Rect, Size, Source, SourceId } from "@caravan/core/model";
+import type {
+  Clearing,
+  Delivery,
+  ErrorCode,
+  Example,
+  Frame,
+  FrameRef,
+  Project,
+  Reading,
+  Rect,
+  Size,
+  Source,
+  SourceId,
+} from "@caravan/core/model";
 import type { Recolouring } from "@caravan/core/palette";
 import type { Coverage, Drawing, Ground, PictureFacts } from "@caravan/core/raster";
-import type { Parted } from "@caravan/core/tiles";
+import type { NearPair, PaletteUse, Parted } from "@caravan/core/tiles";
 
 export interface ReadPicture extends PictureView {
   readonly sha256: string;
@@ -65,7 +78,14 @@ export interface CountedTiles {
   readonly tiles: number;
   readonly distinct: number;
   readonly colours: number;
-  readonly perFrame: readonly { readonly name: string; readonly tiles: number; readonly own: number }[];
+  /** In the order that was asked; what its tiles wear as `inPalettes` has it. */
+  readonly perFrame: readonly (PaletteUse & { readonly ref: FrameRef; readonly tiles: number; readonly own: number })[];
+}
+
+/** A frame, and what it is called where it is counted. */
+export interface NamedFrame {
+  readonly ref: FrameRef;
+  readonly name: string;
 }
 
 /** What a look is drawn from, with the files of the pictures that it takes. */
@@ -157,10 +177,21 @@ export type Jobs = {
     ask: { coverage: Coverage };
     answer: { readonly grids: readonly GridSuggestion[]; readonly outlines: OutlineSuggestion | null };
   };
-  /** Counts the distinct tiles and colours of a source's frames. */
+  /** Counts the distinct tiles, colours and palettes of frames. */
   countTiles: {
-    ask: { project: TextOf<Project>; source: SourceId; pictures: ReadonlyMap<string, Blob>; tile: Size; flips: boolean };
+    ask: {
+      project: TextOf<Project>;
+      frames: readonly NamedFrame[];
+      pictures: ReadonlyMap<string, Blob>;
+      tile: Size;
+      flips: boolean;
+    };
     answer: CountedTiles;
+  };
+  /** Finds frames that nearly agree, to be one piece; pairs by their places in what was asked. */
+  nearPieces: {
+    ask: { project: TextOf<Project>; frames: readonly FrameRef[]; pictures: ReadonlyMap<string, Blob>; most: number };
+    answer: readonly NearPair[];
   };
   /** Parts a source's drawn frames into distinct tiles; what is put together from them is held against what was drawn. */
   partIntoTiles: { ask: { project: TextOf<Project>; source: SourceId; pictures: ReadonlyMap<string, Blob>; tile: Size }; answer: Parted };

@@ -1,6 +1,16 @@
 /** Runs inside a worker: carries out the jobs of the table, one at a time. */
 
-import { artFrom, asSeen, assembledLook, drawnPixels, framePixels, isOfPicture, type PictureLook, picturesOfLook } from "@caravan/core/art";
+import {
+  type Art,
+  artFrom,
+  asSeen,
+  assembledLook,
+  drawnPixels,
+  framePixels,
+  isOfPicture,
+  type PictureLook,
+  picturesOfLook,
+} from "@caravan/core/art";
 import { picturesOf, readBundle, writeBundle } from "@caravan/core/bundle";
 import { findRepeats, frameFindings } from "@caravan/core/check";
 import { createPngCodec, type NamedFile, type PngCodec, readZip, sha256Hex, type WasmModule, writeZip } from "@caravan/core/codec";
@@ -9,8 +19,21 @@ import { deliver } from "@caravan/core/deliver";
 import { framesToPart, putTogetherFromTiles } from "@caravan/core/edit";
 import { learnExample, toldOfExample } from "@caravan/core/example";
 import { understand, understandAs } from "@caravan/core/metadata";
-import { CaravanError, type Frame, frameName, frameRef, pictureOf, type Source, sourceById, whyOf } from "@caravan/core/model";
 import {
+  CaravanError,
+  type Frame,
+  type FrameRef,
+  findFrame,
+  frameName,
+  frameRef,
+  type Project,
+  pictureOf,
+  type Source,
+  sourceById,
+  whyOf,
+} from "@caravan/core/model";
+import {
+  clearPixels,
   coverageOf,
   crop,
   drawingsIn,
@@ -24,7 +47,7 @@ import {
   type Pixels,
   sheetCoverageOf,
 } from "@caravan/core/raster";
-import { partedIntoTiles, tilesOf } from "@caravan/core/tiles";
+import { inPalettes, nearTiles, type PaletteUse, partedIntoTiles, tilesOf } from "@caravan/core/tiles";
 import * as Comlink from "comlink";
 import { deleteUnused } from "../project/unused-pictures";
 import { viewOf } from "./bitmaps";
@@ -36,6 +59,7 @@ import {
   type Jobs,
   type LookFile,
   type LookFiles,
+  type NamedFrame,
   type OnProgress,
   type Outcome,
 } from "./jobs";
@@ -146,17 +170,27 @@ const doers: Doers = {
     return suggestGrids(coverage);
   },
 
-  async countTiles({ project: text, source: id, pictures, tile, flips }) {
+  async countTiles({ project: text, frames, pictures, tile, flips }) {
     const project = fromText(text);
-    const source = sourceById(project, id);
-    const art = artFrom(await decodedOf(pictures, source.name), project);
-    const frames = source.frames.filter((frame) => !frame.dropped && !frame.empty);
-    const named = frames.map((frame) => {
-      const { pixels, rect } = art.frame(source, frame);
-      return { name: frameName(source, frame), pixels: crop(pixels, rect) };
-    });
+    const art = artFrom(await decodedOf(pictures, "the budget"), project);
+    const named = frames.map(({ ref, name }) => ({ name, pixels: pixelsOfFrame(project, art, ref) }));
     const { placed, distinct, colours, perFrame } = tilesOf(named, tile, flips);
-    return { tiles: placed.length, distinct, colours, perFrame };
+    const { use } = inPalettes(named, tile, project.palettes ?? []);
+    return {
+      tiles: placed.length,
+      distinct,
+      colours,
+      perFrame: perFrame.map((each, k) => ({ ...(use[k] as PaletteUse), ...each, ref: (frames[k] as NamedFrame).ref })),
+    };
+  },
+
+  async nearPieces({ project: text, frames, pictures, most }) {
+    const project = fromText(text);
+    const art = artFrom(await decodedOf(pictures, "the pieces"), project);
+    return nearTiles(
+      frames.map((ref) => pixelsOfFrame(project, art, ref)),
+      most,
+    );
   },
 
   async partIntoTiles({ project: text, source: id, pictures, tile }) {
@@ -250,6 +284,14 @@ function pngCodec(): Promise<PngCodec> {
     createPngCodec(module as unknown as WasmModule),
   );
   return codec;
+}
+
+/** A frame's own pixels; nothing for one that is gone meanwhile. */
+function pixelsOfFrame(project: Project, art: Art, ref: FrameRef): Pixels {
+  const found = findFrame(project, ref);
+  if (!found) return clearPixels(1, 1);
+  const { pixels, rect } = art.frame(found.source, found.frame);
+  return crop(pixels, rect);
 }
 
 async function decodedOf(pictures: ReadonlyMap<string, Blob>, where: string): Promise<Map<string, Pixels>> {

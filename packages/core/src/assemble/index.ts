@@ -1,1 +1,1 @@
-export { assembled, hatched } from "./assemble";
+export { assembled, hatched, type LaidPiece } from "./assemble";

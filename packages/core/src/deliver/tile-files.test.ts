@@ -5,18 +5,19 @@ import { png } from "../codec/png.fixture";
 import { foreseenFiles } from "../delivery-plan";
 import { addPalette } from "../edit";
 import { porterProject, sheetOfCells } from "../edit/project.fixture";
-import type { Delivery } from "../model";
+import type { Delivery, Project } from "../model";
 import { clearPixels, crop, looksSame, mirrored, type Pixels, paste } from "../raster";
 import { deliver } from "./project";
 
 const sheet = sheetOfCells(4, 3);
 
-function delivered(flips: boolean) {
-  const project = addPalette(porterProject(), { name: "robe", colours: ["#0a0b0c", "#ffffff"] });
+function delivered(flips: boolean, given?: { project: Project; sheet: Pixels }) {
+  const project = given?.project ?? addPalette(porterProject(), { name: "robe", colours: ["#0a0b0c", "#ffffff"] });
   const [usual] = project.deliveries as [Delivery];
-  const delivery = { ...usual, data: { ...usual.data, tiles: { tile: { w: 4, h: 5 }, flips } } };
+  const tiles = { tile: { w: 4, h: 5 }, flips, ...(given ? { palettes: true as const } : {}) };
+  const delivery: Delivery = { ...usual, data: { ...usual.data, tiles } };
   const made = { ...project, deliveries: [delivery] };
-  const art = artFrom(new Map([["a".repeat(64), sheet]]), made);
+  const art = artFrom(new Map([["a".repeat(64), given?.sheet ?? sheet]]), made);
   const { files } = deliver(made, delivery, art, png);
   const bytes = (ending: string) => files.find(({ path }) => path.endsWith(ending))?.bytes ?? new Uint8Array();
   return { made, delivery, files, bytes };
@@ -49,6 +50,21 @@ describe("tiles in a delivery", () => {
       expect(looksSame(crop(whole, { x: 0, y: 0, w: width, h: height }), crop(sheet, frame.rect))).toBe(true);
     }
     expect(textFromUtf8(bytes(".tiles.csv")).split("\n").length).toBe(told.placed.length + 2);
+  });
+
+  it("that differ by their palette alone are one, and the placement says which palette each wears", () => {
+    // Every cell of one colour: the first half in the robe's, the second in the guard's.
+    const plain = clearPixels(sheet.width, sheet.height);
+    for (let k = 0; k < plain.width * plain.height; k++)
+      plain.bytes.set(k % plain.width < plain.width / 2 ? [10, 11, 12, 255] : [90, 0, 0, 255], k * 4);
+    let project = addPalette(porterProject(), { name: "robe", colours: ["#0a0b0c"] });
+    project = addPalette(project, { name: "guard", of: "robe", colours: ["#5a0000"] });
+    const { bytes } = delivered(true, { project, sheet: plain });
+    const told = JSON.parse(textFromUtf8(bytes(".tiles.json")));
+    expect(told.tiles).toBe(1);
+    expect(new Set(told.placed.map(({ palette }: { palette: string }) => palette))).toEqual(new Set(["robe", "guard"]));
+    expect([...png.decode(bytes(".tiles.png"), "tiles").bytes.subarray(0, 4)]).toEqual([10, 11, 12, 255]);
+    expect(textFromUtf8(bytes(".tiles.csv")).split("\n")[0]).toBe("frame,x,y,tile,flip,palette");
   });
 
   it("come with the palettes, and are among the files that are foreseen", () => {

@@ -1,10 +1,11 @@
 /** For machines of few tiles: the distinct tiles of a delivery's frames on a page, where each lies, and the project's palettes. */
 import Papa from "papaparse";
+import { assembled, type LaidPiece } from "../assemble";
 import { type NamedFile, type PngCodec, utf8 } from "../codec";
 import { besidePath } from "../delivery-plan";
-import type { Palette, Size } from "../model";
+import { CaravanError, type Palette, type Size } from "../model";
 import { clearPixels, crop, looksSame, type Pixels, paste, rgbOf } from "../raster";
-import { tilesOf } from "../tiles";
+import { inPalettes, type NamedPixels, type PlacedTile, tilesOf, worn } from "../tiles";
 import type { Contents } from "./contents";
 
 /** Tiles in a row of their page. */
@@ -15,44 +16,52 @@ const SWATCH = 8;
 export interface TilesWanted {
   readonly tile: Size;
   readonly flips: boolean;
+  /** Whether tiles that differ by their palette alone are one. */
+  readonly palettes?: true | undefined;
 }
 
 /**
- * The page, the placement as CSV and JSON, and the palettes as picture and text where there are some. What a frame is drawn from is held against
- * the page as it is written: tiles put back where they lie are the frame again. Cost: O(pixels).
+ * The page, the placement as CSV and JSON, and the palettes as picture and text where there are some. The placement is held against the frames as
+ * the page is written: its tiles, flipped, in their palettes, where they lie, are the frames again. Throws if they are not. Cost: O(pixels).
  */
 export function tileFiles(
   contents: Contents,
-  { tile, flips }: TilesWanted,
+  { tile, flips, palettes: inBase }: TilesWanted,
   palettes: readonly Palette[],
   stem: string,
   png: PngCodec,
 ): NamedFile[] {
   const frames = contents.frames.map(({ name, pixels, rect }) => ({ name, pixels: crop(pixels, rect) }));
-  const found = tilesOf(frames, tile, flips);
+  const turnsColours = inBase === true;
+  const { pictures, wornAt } = inPalettes(frames, tile, palettes);
+  const found = tilesOf(turnsColours ? pictures : frames, tile, flips);
   const { w, h } = tile;
   const page = clearPixels(ACROSS * w, Math.max(1, Math.ceil(found.distinct / ACROSS)) * h);
   for (let k = 0; k < found.distinct; k++)
     paste(page, found.pixelsOf(k), { x: 0, y: 0, w, h }, (k % ACROSS) * w, Math.floor(k / ACROSS) * h);
   const bytes = png.encode(page);
-  if (!looksSame(png.decode(bytes, "tiles"), page)) throw new Error("The page of tiles is not what was drawn.");
   const placed = found.placed.map(({ frame, x, y, tile: number, flip }) => ({
     frame: frames[frame]?.name as string,
     x,
     y,
     tile: number,
     flip: flip ?? null,
+    palette: wornAt(frame, x, y),
   }));
+  const laid = found.placed.map((each, k) => ({ ...each, palette: turnsColours ? (placed[k]?.palette ?? null) : null }));
+  refuseUnlikeFrames(frames, laid, png.decode(bytes, "tiles"), tile, palettes);
   const table = Papa.unparse(
-    [["frame", "x", "y", "tile", "flip"], ...placed.map((each) => [each.frame, each.x, each.y, each.tile, each.flip ?? ""])],
-    {
-      newline: "\n",
-    },
+    [
+      ["frame", "x", "y", "tile", "flip", "palette"],
+      ...placed.map((each) => [each.frame, each.x, each.y, each.tile, each.flip ?? "", each.palette ?? ""]),
+    ],
+    { newline: "\n" },
   );
   const told = {
     tile,
     across: ACROSS,
     tiles: found.distinct,
+    turnsColours,
     frames: frames.map(({ name, pixels: { width, height } }) => ({ name, width, height })),
     placed,
   };
@@ -70,6 +79,28 @@ export function tileFiles(
           },
         ]),
   ];
+}
+
+function refuseUnlikeFrames(
+  frames: readonly NamedPixels[],
+  placed: readonly (PlacedTile & { readonly palette: string | null })[],
+  page: Pixels,
+  { w, h }: Size,
+  palettes: readonly Palette[],
+): void {
+  const laid = frames.map((): LaidPiece[] => []);
+  for (const { frame, x, y, tile, flip, palette } of placed) {
+    const cut = crop(page, { x: (tile % ACROSS) * w, y: Math.floor(tile / ACROSS) * h, w, h });
+    laid[frame]?.push({ pixels: worn(cut, palettes, palette), x, y, flip });
+  }
+  for (const [k, { name, pixels }] of frames.entries())
+    if (!looksSame(assembled({ w: pixels.width, h: pixels.height }, laid[k] as LaidPiece[]), pixels))
+      throw new CaravanError(
+        "proof-failed",
+        name,
+        "Its tiles put together do not give the frame again, so nothing was delivered. This is a mistake of Caravan's.",
+        "Report it with the project; deliver without tiles until then.",
+      );
 }
 
 /** A row for each palette, a square for each of its colours. */

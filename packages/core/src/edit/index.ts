@@ -75,6 +75,7 @@ export {
   flipPieces,
   groupPieces,
   hidePieces,
+  mergePieces,
   mirrorPieces,
   moveEverywhere,
   movePieces,

@@ -12,6 +12,7 @@ import {
   exchangeEverywhere,
   flipPieces,
   groupPieces,
+  mergePieces,
   mirrorPieces,
   movePieces,
   placeInStack,
@@ -105,6 +106,18 @@ describe("ids of sources", () => {
       })),
     };
     expect(freeSourceId(named)).toBe("s8");
+  });
+});
+
+describe("a piece used for another that is nearly the same", () => {
+  it("lies as the other lay, flipped as told, and nothing else changes", () => {
+    let project = flipPieces(stacked(), first, [0], "across");
+    const [from, to] = [piecesOn(project)[0]?.of, piecesOn(project)[1]?.of] as [FrameRef, FrameRef];
+    project = mergePieces(project, [first], from, to, "both");
+    expect(piecesOn(project)[0]).toMatchObject({ of: to, flip: "down" });
+    expect(piecesOn(mergePieces(project, [first], to, from, "down"))[0]).toEqual({ ...piecesOn(stacked())[0], of: from });
+    expect(piecesOn(project).slice(1)).toEqual(piecesOn(stacked()).slice(1));
+    expect(() => mergePieces(project, [first], to, "s9/c0r0" as FrameRef)).toThrow(/no such frame/);
   });
 });
 

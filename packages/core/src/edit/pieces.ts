@@ -158,6 +158,20 @@ export const exchangeEverywhere = edit(
   },
 );
 
+/**
+ * One piece instead of another that is nearly the same, wherever that lies in these frames; `flip` is how either has to be flipped to be like the
+ * other. The art stays as it is.
+ */
+export const mergePieces = edit<[refs: readonly FrameRef[], from: FrameRef, to: FrameRef, flip?: Flip | undefined]>(
+  (project, refs, from, to) => `use ${nameOfFrame(project, to)} for ${nameOfFrame(project, from)} in ${counted(refs.length, "frame")}`,
+  (project, refs, from, to, flip) => {
+    refuseNoPiece(project, to);
+    return changed(project, refs, (pieces) =>
+      pieces.map((piece) => (piece.of === from ? withFlip({ ...piece, of: to }, composed(piece.flip, flip)) : piece)),
+    );
+  },
+);
+
 /** The same piece moved in several frames at once. */
 export const moveEverywhere = edit(
   (project, refs: readonly FrameRef[], of: FrameRef, _by: { x: number; y: number }) =>
@@ -301,6 +315,13 @@ function flipped(flip: Flip | undefined, way: "across" | "down"): Flip | undefin
   const across = ACROSS.has(flip) !== (way === "across");
   const down = DOWN.has(flip) !== (way === "down");
   return across && down ? "both" : across ? "across" : down ? "down" : undefined;
+}
+
+function composed(first: Flip | undefined, then: Flip | undefined): Flip | undefined {
+  let flip = first;
+  if (ACROSS.has(then)) flip = flipped(flip, "across");
+  if (DOWN.has(then)) flip = flipped(flip, "down");
+  return flip;
 }
 
 function withFlip({ flip: _before, ...piece }: Piece, flip: Flip | undefined): Piece {

@@ -1,2 +1,4 @@
+export { inPalettes, type PaletteUse, worn } from "./in-palettes";
+export { type NearPair, nearTiles } from "./near";
 export { type Parted, partedIntoTiles } from "./parted";
-export { type NamedPixels, tilesOf } from "./tiles";
+export { type NamedPixels, type PlacedTile, tilesOf } from "./tiles";

@@ -1,38 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { clearPixels, crop, looksSame, mirrored, type Pixels, paste } from "../raster";
+import { clearPixels, crop, looksSame, type Pixels, paste } from "../raster";
 import { tilesOf } from "./tiles";
+import { COLOURS, smallPicture, turned } from "./tiles.fixture";
 
-const COLOURS = [
-  [0, 0, 0, 0],
-  [9, 9, 9, 0],
-  [200, 30, 40, 255],
-  [20, 130, 240, 255],
-  [20, 130, 240, 128],
-] as const;
-
-/** Small pictures of few colours, so that tiles repeat. */
-const picture = fc
-  .record({
-    w: fc.integer({ min: 1, max: 13 }),
-    h: fc.integer({ min: 1, max: 13 }),
-    seed: fc.array(fc.nat(4), { minLength: 4, maxLength: 24 }),
-  })
-  .map(({ w, h, seed }): Pixels => {
-    const made = clearPixels(w, h);
-    for (let k = 0; k < w * h; k++) made.bytes.set(COLOURS[seed[(k * 7 + (k >> 3)) % seed.length] ?? 0] ?? [0, 0, 0, 0], k * 4);
-    return made;
-  });
-
-const upsideDown = (pixels: Pixels): Pixels => {
-  const out = clearPixels(pixels.width, pixels.height);
-  for (let y = 0; y < pixels.height; y++) paste(out, pixels, { x: 0, y, w: pixels.width, h: 1 }, 0, pixels.height - 1 - y);
-  return out;
-};
-const turned = (pixels: Pixels, flip: string | undefined): Pixels => {
-  const across = flip === "across" || flip === "both" ? mirrored(pixels) : pixels;
-  return flip === "down" || flip === "both" ? upsideDown(across) : across;
-};
 /** As the page says it, one tile at a time, compared with all before. */
 function told(pictures: readonly Pixels[], w: number, h: number, flips: boolean) {
   const distinct: Pixels[] = [];
@@ -54,7 +25,7 @@ describe("tiles of pictures", () => {
   it("are counted as the page says, with flips and without, in pictures of any size", () => {
     fc.assert(
       fc.property(
-        fc.array(picture, { maxLength: 4 }),
+        fc.array(smallPicture, { maxLength: 4 }),
         fc.integer({ min: 1, max: 5 }),
         fc.integer({ min: 1, max: 5 }),
         fc.boolean(),
@@ -73,7 +44,7 @@ describe("tiles of pictures", () => {
 
   it("put back where they were placed, flipped as told, give the picture again", () => {
     fc.assert(
-      fc.property(picture, fc.boolean(), (pixels, flips) => {
+      fc.property(smallPicture, fc.boolean(), (pixels, flips) => {
         const tile = { w: 3, h: 2 };
         const { placed, pixelsOf } = tilesOf([{ name: "one", pixels }], tile, flips);
         const whole = clearPixels(Math.ceil(pixels.width / 3) * 3, Math.ceil(pixels.height / 2) * 2);

@@ -4,6 +4,8 @@ import { frameLook } from "@caravan/core/art";
 import { renameFrame } from "@caravan/core/edit";
 import { type Frame, frameName, frameRef, isOfPieces, type Source } from "@caravan/core/model";
 import { drawnPart } from "@caravan/core/raster";
+import { putTogetherFrom } from "../../budget/budget";
+import { BudgetDetail } from "../../budget/budget-detail";
 import { useFrameNumber } from "../../preview/frame-number";
 import { FramePicture } from "../../preview/frame-picture";
 import { sizeFacts } from "../../preview/size-facts";
@@ -13,9 +15,10 @@ import { chosenSource, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { CountFrom, useCountFrom } from "../../ui/counting";
 import { Detail, Facts } from "../../ui/detail";
+import { inBackground } from "../../ui/in-background";
+import { sayTrouble } from "../../ui/notices";
 import { TextField } from "../../ui/text-field";
 import { BenchDetails } from "./bench/details";
-import { BudgetDetail } from "./budget-detail";
 import { GridPart } from "./grid-part";
 import { dropOrRestore } from "./make-clip";
 import { OriginDetail } from "./origin-detail";
@@ -47,7 +50,11 @@ function SheetDetails() {
       <OriginDetail source={source} frame={frame} />
       <GridPart source={source} />
       {way !== "metadata" && <ReadingTable source={source} />}
-      <BudgetDetail source={source} />
+      <BudgetDetail of={{ source: source.id }}>
+        <Button className="mt-1.5 min-h-7" onClick={() => inBackground(putTogetherFrom(source).catch(sayTrouble))}>
+          Put together from its tiles
+        </Button>
+      </BudgetDetail>
     </>
   );
 }

@@ -13,6 +13,7 @@ export function Beside() {
   const { delivery, set } = useDelivery();
   const { data, counting, kind } = delivery;
   const behaviours = useProject((project) => project.behaviours?.length ?? 0);
+  const palettes = useProject((project) => project.palettes?.length ?? 0);
   const contact = <Tick label="contact sheet for people" checked={data.contact} onChange={(next) => set({ data: { contact: next } })} />;
   if (kind === "films") return <Detail title="Beside the films">{contact}</Detail>;
   return (
@@ -29,7 +30,7 @@ export function Beside() {
           checked={data.tiles !== undefined}
           onChange={(wanted) => set({ data: { tiles: wanted ? { tile: { w: 8, h: 8 }, flips: true } : undefined } })}
         />
-        {data.tiles && <TileFields tiles={data.tiles} onChange={(tiles) => set({ data: { tiles } })} />}
+        {data.tiles && <TileFields tiles={data.tiles} hasPalettes={palettes > 0} onChange={(tiles) => set({ data: { tiles } })} />}
         {contact}
         {data.times && (
           <FieldBox label="in ticks of">
@@ -95,7 +96,15 @@ export function Beside() {
 
 type Tiles = NonNullable<Delivery["data"]["tiles"]>;
 
-function TileFields({ tiles, onChange }: { tiles: Tiles; onChange: (tiles: Tiles) => string | null | undefined }) {
+function TileFields({
+  tiles,
+  hasPalettes,
+  onChange,
+}: {
+  tiles: Tiles;
+  hasPalettes: boolean;
+  onChange: (tiles: Tiles) => string | null | undefined;
+}) {
   const { tile, flips } = tiles;
   return (
     <div className="flex flex-wrap items-center gap-2">
@@ -117,6 +126,13 @@ function TileFields({ tiles, onChange }: { tiles: Tiles; onChange: (tiles: Tiles
         />
       </FieldBox>
       <Tick label="flips are one" checked={flips} onChange={(next) => void onChange({ ...tiles, flips: next })} />
+      {hasPalettes && (
+        <Tick
+          label="other palettes are one"
+          checked={tiles.palettes === true}
+          onChange={(next) => void onChange({ tile, flips, ...(next ? { palettes: true } : {}) })}
+        />
+      )}
     </div>
   );
 }

@@ -1,5 +1,6 @@
 "use client";
 
+import { BudgetDetail } from "../../budget/budget-detail";
 import { useProject } from "../../project/open-project";
 import { chooseClip, chosenClip, useView } from "../../project/view";
 import { Detail } from "../../ui/detail";
@@ -15,7 +16,7 @@ import { WhatGoes } from "./what-goes";
 
 /** The delivered files, and the clip to watch meanwhile. */
 export function Details() {
-  const { delivery } = useDelivery();
+  const { delivery, index } = useDelivery();
   const project = useProject((each) => each);
   const clip = useView((view) => chosenClip(project, view));
   return (
@@ -36,6 +37,7 @@ export function Details() {
       <WhatGoes />
       <Sizes />
       <Beside />
+      {delivery.kind !== "films" && <BudgetDetail of={{ delivery: index }} />}
       {delivery.kind !== "films" && <ExampleShape />}
       <Files />
       <Detail title="Without this window">

@@ -27,6 +27,8 @@ import { closestCenter, DndContext, type DragEndEvent } from "@dnd-kit/core";
 import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { ChevronDown, ChevronUp, Eye, EyeOff, FlipHorizontal2, FlipVertical2, X } from "lucide-react";
+import { BudgetDetail } from "../../../budget/budget-detail";
+import { NearTiles } from "../../../budget/near-tiles";
 import { PaletteDetail } from "../../../palettes/palette-detail";
 import { FramePicture } from "../../../preview/frame-picture";
 import { act } from "../../../project/act";
@@ -39,7 +41,6 @@ import { useDragSensors } from "../../../ui/drag-sensors";
 import { FieldBox, NumberField } from "../../../ui/number-field";
 import { Select } from "../../../ui/select";
 import { Tick } from "../../../ui/tick";
-import { BudgetDetail } from "../budget-detail";
 import { OriginDetail } from "../origin-detail";
 import { choosePieces, chosenOn, frameOnBench, moveChosen, useBench } from "./state";
 import { restack } from "./surface";
@@ -62,7 +63,9 @@ export function BenchDetails({ source }: { source: Source }) {
       <PlaceFindings label="Findings on this frame" at={(place) => place.stop === "frames" && place.frame === ref} />
       <Variants project={project} source={source} frame={frame} />
       {open && <PaletteDetail palette={open} all={project.palettes ?? []} source={source} />}
-      <BudgetDetail source={source} />
+      <BudgetDetail of={{ source: source.id }}>
+        <NearTiles source={source} />
+      </BudgetDetail>
       <OriginDetail source={source} frame={frame} />
     </>
   );

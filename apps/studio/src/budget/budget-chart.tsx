@@ -1,12 +1,15 @@
 "use client";
 
 import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
-import type { CountedTiles } from "../../workers/jobs";
+import type { CountedTiles } from "../workers/jobs";
 
 /** The tiles that each frame has and no other one does. */
 export default function BudgetChart({ perFrame }: Pick<CountedTiles, "perFrame">) {
   const points = perFrame.map(({ name, own }, k) => ({ at: k, name, own }));
-  const dearest = perFrame.reduce((most, each) => (each.own > most.own ? each : most), { name: "none", own: 0, tiles: 0 });
+  const dearest = perFrame.reduce<{ name: string; own: number }>((most, each) => (each.own > most.own ? each : most), {
+    name: "none",
+    own: 0,
+  });
   return (
     <figure aria-label={`Tiles of each frame alone; most: ${dearest.name}, ${dearest.own}`} className="h-24">
       <ResponsiveContainer width="100%" height="100%">

@@ -1,0 +1,165 @@
+/** How many tiles and colours frames may cost, as a person's machine has it; remembered in this browser, not in the project. */
+import { frameLook, picturesOfLook } from "@caravan/core/art";
+import { chosenFrames } from "@caravan/core/delivery-plan";
+import { putTogetherFromTiles } from "@caravan/core/edit";
+import {
+  CaravanError,
+  counted,
+  type FrameRef,
+  findFrame,
+  frameName,
+  frameRef,
+  type Project,
+  type Size,
+  type Source,
+  type SourceId,
+  sourceById,
+} from "@caravan/core/model";
+import { useEffect, useState } from "react";
+import { create } from "zustand";
+import { begin } from "../project/begun";
+import { currentProject } from "../project/open-project";
+import { filesOfLook } from "../project/pictures";
+import { chooseSource } from "../project/view";
+import { inBackground } from "../ui/in-background";
+import { say, sayUnlessDone } from "../ui/notices";
+import { run } from "../workers/client";
+import { asText, type CountedTiles, type NamedFrame } from "../workers/jobs";
+
+export interface Budget {
+  /** Counted only once it was asked for: it looks at every pixel. */
+  readonly counts: boolean;
+  readonly tile: Size;
+  readonly flips: boolean;
+  /** Null for no limit. */
+  readonly mostTiles: number | null;
+  readonly mostColours: number | null;
+  /** Of one frame. */
+  readonly mostPalettes: number | null;
+  /** Of one tile. */
+  readonly mostTileColours: number | null;
+}
+
+/** What is counted: all frames of a source, or those that a delivery takes. */
+export type Counted = { readonly source: SourceId } | { readonly delivery: number };
+
+const KEY = "caravan-budget";
+const USUAL: Budget = {
+  counts: false,
+  tile: { w: 8, h: 8 },
+  flips: true,
+  mostTiles: null,
+  mostColours: null,
+  mostPalettes: null,
+  mostTileColours: null,
+};
+
+export const useBudget = create<Budget>(() => ({ ...USUAL, ...stored() }));
+
+export function setBudget(change: Partial<Budget>): void {
+  useBudget.setState(change);
+  try {
+    const { counts: _counts, ...kept } = useBudget.getState();
+    localStorage.setItem(KEY, JSON.stringify(kept));
+  } catch {
+    // Full or forbidden: it is remembered until the page goes.
+  }
+}
+
+function stored(): Partial<Budget> {
+  try {
+    const kept: unknown = JSON.parse(globalThis.localStorage?.getItem(KEY) ?? "{}");
+    const { tile, flips, mostTiles, mostColours, mostPalettes, mostTileColours } = kept as Partial<Budget>;
+    const limit = (value: unknown) => (typeof value === "number" && value > 0 ? value : null);
+    return {
+      ...(tile && tile.w > 0 && tile.h > 0 ? { tile: { w: tile.w, h: tile.h } } : {}),
+      ...(typeof flips === "boolean" ? { flips } : {}),
+      mostTiles: limit(mostTiles),
+      mostColours: limit(mostColours),
+      mostPalettes: limit(mostPalettes),
+      mostTileColours: limit(mostTileColours),
+    };
+  } catch {
+    return {};
+  }
+}
+
+/** Frames that are being worked on are not counted until they rest. */
+const REST = 500; // ms
+
+/** What frames cost; the count before stays until the next is there. Null while nothing is counted yet, and where there is nothing to count. */
+export function useCounted(project: Project, of: Counted): CountedTiles | null {
+  const { counts, tile, flips } = useBudget();
+  const key = "source" in of ? of.source : `delivery ${of.delivery}`;
+  const [found, setFound] = useState<{ readonly key: string; readonly counted: CountedTiles } | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `of` is told by its key
+  useEffect(() => {
+    if (!counts) return;
+    const stopping = new AbortController();
+    const count = async () => {
+      const frames = framesToCount(project, of);
+      const pictures = await picturesOfFrames(
+        project,
+        frames.map(({ ref }) => ref),
+      );
+      const counted = await run("countTiles", { project: asText(project), frames, pictures, tile, flips }, { signal: stopping.signal });
+      if (!stopping.signal.aborted) setFound({ key, counted });
+    };
+    const timer = setTimeout(() => inBackground(count().catch((error) => stopping.signal.aborted || Promise.reject(error))), REST);
+    return () => {
+      clearTimeout(timer);
+      stopping.abort();
+    };
+  }, [counts, project, key, tile, flips]);
+  return found?.key === key ? found.counted : null;
+}
+
+function framesToCount(project: Project, of: Counted): NamedFrame[] {
+  if ("source" in of) {
+    const source = sourceById(project, of.source);
+    return source.frames.flatMap((frame) =>
+      frame.dropped || frame.empty ? [] : [{ ref: frameRef(source, frame), name: frameName(source, frame) }],
+    );
+  }
+  const delivery = project.deliveries[of.delivery];
+  if (!delivery) return [];
+  try {
+    const { frames, names } = chosenFrames(project, delivery);
+    return frames.map(({ source, frame }, k) => ({ ref: frameRef(source, frame), name: names[k] as string }));
+  } catch (error) {
+    // It chooses nothing, which is a finding of its own.
+    if (error instanceof CaravanError) return [];
+    throw error;
+  }
+}
+
+/** The files of all pictures that frames take. */
+export async function picturesOfFrames(project: Project, refs: readonly FrameRef[]): Promise<Map<string, Blob>> {
+  const pictures = new Map<string, Blob>();
+  const looks = refs.flatMap((ref) => {
+    const found = findFrame(project, ref);
+    return found ? [frameLook(project, found.source, found.frame)] : [];
+  });
+  for (const look of new Set(looks))
+    if (picturesOfLook(look).some(({ sha256 }) => !pictures.has(sha256)))
+      for (const [sha256, blob] of await filesOfLook(look)) pictures.set(sha256, blob);
+  return pictures;
+}
+
+/** Makes the source's frames anew from their distinct tiles, proved before; the new frames are on the bench then. */
+export async function putTogetherFrom(source: Source): Promise<void> {
+  const work = begin();
+  const { tile } = useBudget.getState();
+  const pictures = await picturesOfFrames(
+    work.project,
+    source.frames.map((frame) => frameRef(source, frame)),
+  );
+  const parted = await run("partIntoTiles", { project: asText(work.project), source: source.id, pictures, tile }, { signal: work.signal });
+  if (!sayUnlessDone(work.edit(putTogetherFromTiles, source.id, parted))) return;
+  const made = currentProject().sources.at(-1);
+  if (made) chooseSource(made.id);
+  say({
+    tone: "good",
+    text: `${counted(parted.frames.length, "frame")} of ${source.name} put together from ${counted(parted.parts.length, "tile")}, every pixel the same.`,
+  });
+}

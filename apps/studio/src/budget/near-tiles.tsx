@@ -1,0 +1,126 @@
+"use client";
+
+import { mergePieces, usesOfPiece } from "@caravan/core/edit";
+import { counted, type Frame, type FrameRef, findFrame, frameName, frameRef, type Project, type Source } from "@caravan/core/model";
+import type { NearPair } from "@caravan/core/tiles";
+import { useState } from "react";
+import { FramePicture } from "../preview/frame-picture";
+import { act } from "../project/act";
+import { useProject } from "../project/open-project";
+import { Button } from "../ui/button";
+import { inBackground } from "../ui/in-background";
+import { sayTrouble } from "../ui/notices";
+import { FieldBox, NumberField } from "../ui/number-field";
+import { run } from "../workers/client";
+import { asText } from "../workers/jobs";
+import { picturesOfFrames } from "./budget";
+
+/** Pairs that are shown. */
+const SHOWN = 12;
+
+/** Pieces on the frames of a source that nearly agree: each pair in place, and either to be used for both. */
+export function NearTiles({ source }: { source: Source }) {
+  const project = useProject((each) => each);
+  const [most, setMost] = useState(4);
+  const [found, setFound] = useState<{ readonly pieces: readonly FrameRef[]; readonly pairs: readonly NearPair[] } | null>(null);
+  const look = async () => {
+    const pieces = [...new Set(source.frames.flatMap((frame) => (frame.pieces ?? []).map(({ of }) => of)))];
+    const pictures = await picturesOfFrames(project, pieces);
+    const pairs = await run("nearPieces", { project: asText(project), frames: pieces, pictures, most });
+    setFound({ pieces, pairs });
+  };
+  const used = new Set(source.frames.flatMap((frame) => (frame.pieces ?? []).map(({ of }) => of)));
+  // Those that were merged meanwhile are none any more.
+  const pairs = (found?.pairs ?? []).flatMap(({ one, other, ...rest }) => {
+    const [a, b] = [found?.pieces[one] as FrameRef, found?.pieces[other] as FrameRef];
+    return used.has(a) && used.has(b) ? [{ one: a, other: b, ...rest }] : [];
+  });
+  return (
+    <div className="mt-2 border-t border-line pt-2">
+      <div className="flex flex-wrap items-center gap-1.5">
+        <Button className="min-h-7" onClick={() => inBackground(look().catch(sayTrouble))}>
+          Find pieces that nearly agree
+        </Button>
+        <FieldBox label="to">
+          <NumberField label="Pixels in which pieces may differ" value={most} least={0} most={64} onChange={(next) => void setMost(next)} />
+          px
+        </FieldBox>
+      </div>
+      {found && pairs.length === 0 && <p className="mt-1.5 text-muted">No two pieces differ by so little.</p>}
+      <ul aria-label="Pieces that nearly agree" className="mt-1.5 flex flex-col gap-2">
+        {pairs.slice(0, SHOWN).map((pair) => (
+          <Pair key={`${pair.one} ${pair.other}`} project={project} source={source} {...pair} />
+        ))}
+      </ul>
+      {pairs.length > SHOWN && <p className="text-small text-muted">and {pairs.length - SHOWN} more</p>}
+    </div>
+  );
+}
+
+interface PairProps extends Pick<NearPair, "flip" | "differ"> {
+  readonly project: Project;
+  readonly source: Source;
+  readonly one: FrameRef;
+  readonly other: FrameRef;
+}
+
+function Pair({ project, source, one, other, flip, differ }: PairProps) {
+  const refs = source.frames.map((frame) => frameRef(source, frame));
+  const merge = (from: FrameRef, to: FrameRef) => act(mergePieces, refs, from, to, flip);
+  return (
+    <li className="rounded-box border border-line p-1.5">
+      <p className="mb-1 text-small">
+        {differ === 0 ? "They are each other's flip." : `They differ in ${counted(differ, "pixel")}${flip ? `, flipped ${flip}` : ""}.`}
+      </p>
+      <div className="flex gap-2">
+        <Side project={project} source={source} piece={one} instead={other} onUse={() => merge(other, one)} />
+        <Side project={project} source={source} piece={other} instead={one} onUse={() => merge(one, other)} />
+      </div>
+    </li>
+  );
+}
+
+/** A piece, a frame on which it lies as it is, and the way to use it for both. */
+function Side({
+  project,
+  source,
+  piece,
+  instead,
+  onUse,
+}: {
+  project: Project;
+  source: Source;
+  piece: FrameRef;
+  instead: FrameRef;
+  onUse: () => void;
+}) {
+  const found = findFrame(project, piece);
+  const uses = usesOfPiece(project, piece).size;
+  const on = source.frames.find(({ pieces = [] }) => pieces.some(({ of }) => of === piece || of === instead)) as Frame | undefined;
+  if (!found) return null;
+  const name = frameName(found.source, found.frame);
+  return (
+    <div className="flex min-w-0 grow basis-0 flex-col items-center gap-1">
+      <span className="flex gap-1">
+        <span className="check block rounded-sm">
+          <FramePicture source={found.source} frame={found.frame} size={40} />
+        </span>
+        {on && (
+          <span className="check block rounded-sm" title={`${frameName(source, on)} with it`}>
+            <FramePicture
+              source={source}
+              frame={{ ...on, pieces: (on.pieces ?? []).map((each) => (each.of === instead ? { ...each, of: piece } : each)) }}
+              size={40}
+            />
+          </span>
+        )}
+      </span>
+      <span className="w-full truncate text-center text-small text-muted">
+        {name}, on {counted(uses, "frame")}
+      </span>
+      <Button className="min-h-7" onClick={onUse} title={`Use ${name} for both`}>
+        Use it for both
+      </Button>
+    </div>
+  );
+}

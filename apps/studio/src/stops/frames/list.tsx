@@ -28,7 +28,7 @@ export function List() {
     return (
       <>
         <div className="flex items-center justify-between gap-2 px-1.5">
-          <h3 className="font-semibold text-muted">Sheet</h3>
+          <h2 className="font-semibold text-muted">Sheet</h2>
           <Select
             label="Sheet"
             value={source.id as string}

@@ -317,3 +317,89 @@ test("a piece is moved and exchanged in all frames at once, and every frame is d
   await page.keyboard.press(".");
   await expect.poll(() => colourAt(page, 12, 8)).toEqual([90, 230, 200, 255]);
 });
+
+test("pieces of a group are chosen and dragged together, one alone with Alt, until they are ungrouped", async ({ page }) => {
+  await onTheBench(page);
+  await part(page, 0).click();
+  await clickAt(page, 4, 4);
+  await part(page, 1).click();
+  await clickAt(page, 20, 4);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+a");
+  await page.keyboard.press("g");
+  await expect(page.getByRole("list", { name: "Stack" })).toContainText("group 1");
+  await clickAt(page, 40, 12);
+  const drag = async (from: readonly [number, number], to: readonly [number, number]) => {
+    const [start, end] = [await at(page, ...from), await at(page, ...to)];
+    await page.mouse.move(start.x, start.y);
+    await page.mouse.down();
+    await page.mouse.move(end.x, end.y, { steps: 5 });
+    await page.mouse.up();
+  };
+  await drag([4, 4], [4, 12]);
+  await expect.poll(() => colourAt(page, 4, 12)).toEqual([...COLOURS[0], 255]);
+  await expect.poll(() => colourAt(page, 20, 12)).toEqual([...COLOURS[1], 255]);
+  await page.keyboard.down("Alt");
+  await clickAt(page, 20, 12);
+  await page.keyboard.up("Alt");
+  await page.keyboard.press("Shift+ArrowUp");
+  await expect.poll(() => colourAt(page, 20, 4)).toEqual([...COLOURS[1], 255]);
+  await expect.poll(() => colourAt(page, 4, 12)).toEqual([...COLOURS[0], 255]);
+  await page.keyboard.press("Shift+g");
+  await clickAt(page, 4, 12);
+  await page.keyboard.press("Delete");
+  await expect(stack(page)).toHaveCount(1);
+});
+
+test("pieces that nearly agree are shown in place, and one is used for both: the frames follow, the art stays", async ({ page }) => {
+  const sheet = pieces();
+  // The second piece becomes the first one's mirror, but for three pixels.
+  for (let y = 0; y < 8; y++)
+    for (let x = 0; x < 8; x++) {
+      const dot = x >= 6 && y < 2;
+      const slip = y === 7 && x < 3;
+      sheet.bytes.set([...(dot ? [0, 0, 0] : slip ? [90, 90, 90] : COLOURS[0]), 255], (y * 32 + 8 + x) * 4);
+    }
+  await openEmpty(page);
+  await dropAndCut(page, "parts.png", sheet, 4, 1);
+  await goTo(page, "Frames");
+  await page.getByRole("button", { name: "Put together from pieces" }).click();
+  await part(page, 0).click();
+  await clickAt(page, 4, 4);
+  await part(page, 1).click();
+  await clickAt(page, 12, 4);
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Count tiles and colours" }).click();
+  await page.getByRole("button", { name: "Find pieces that nearly agree" }).click();
+  const pairs = page.getByRole("list", { name: "Pieces that nearly agree" }).getByRole("listitem");
+  await expect(pairs).toHaveCount(1);
+  await expect(pairs).toContainText("They differ in 3 pixels, flipped across.");
+  await pairs.getByTitle("Use parts/0 for both").click();
+  await expect(pairs).toHaveCount(0);
+  await expect.poll(() => colourAt(page, 9, 7)).toEqual([...COLOURS[0], 255]);
+  await expect.poll(() => colourAt(page, 15, 0)).toEqual([0, 0, 0, 255]);
+  await expect(page.getByText(/tiles? drawn/)).toContainText("2 tiles drawn, 1 distinct");
+  await page.keyboard.press("Control+z");
+  await expect(pairs).toHaveCount(1);
+  await expect.poll(() => colourAt(page, 9, 7)).toEqual([90, 90, 90, 255]);
+});
+
+test("with several frames picked, a piece is moved in those alone", async ({ page }) => {
+  await onTheBench(page);
+  await part(page, 0).click();
+  await clickAt(page, 4, 4);
+  await page.keyboard.press("Escape");
+  for (let k = 0; k < 2; k++) await page.keyboard.press("n");
+  await expect(page.getByText("parts figure/2 ·")).toBeVisible();
+  const tray = page.getByRole("listbox").getByRole("option");
+  await tray.nth(0).click();
+  await tray.nth(1).click({ modifiers: ["Shift"] });
+  await clickAt(page, 4, 4);
+  await page.getByRole("checkbox", { name: /^in all frames/ }).click();
+  await page
+    .getByTestId("bench")
+    .focus()
+    .catch(() => undefined);
+  await page.keyboard.press("Shift+ArrowDown");
+  await expect(page.getByRole("button", { name: "Undo: move parts/0 in 2 frames" })).toBeVisible();
+});

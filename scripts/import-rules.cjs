@@ -3,7 +3,8 @@
 const FLOORS = [
   ["model"],
   ["raster", "playback", "clip", "facing", "series", "references", "undo", "notation"],
-  ["palette", "assemble", "tiles"],
+  ["palette", "assemble"],
+  ["tiles"],
   ["art", "codec", "cut", "pack", "lettering", "behave"],
   ["marks", "metadata", "frame-identity", "atlas", "bundle", "rehearse"],
   ["delivery-plan", "example", "stage"],

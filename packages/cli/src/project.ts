@@ -18,6 +18,7 @@ import {
   withFoundPlaces,
 } from "@caravan/core/frame-identity";
 import { CaravanError, type Project, pictureOf, type Source, sameRect, sourceById } from "@caravan/core/model";
+import { coloursIn, type UsedColour } from "@caravan/core/palette";
 import { coverageOf, drawingsIn, findDrawings, type Ground, opaqueGround, type Pixels } from "@caravan/core/raster";
 import { type Walk, walkingClip, walkKey, walkOf } from "@caravan/core/stage";
 import { isFolder, readFile } from "./files";
@@ -69,7 +70,7 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
     return {
       project,
       art,
-      seen: { ...NOTHING_SEEN, grounds: groundsOf(project, decodedBefore), walks: walksOf(project, art) },
+      seen: { ...NOTHING_SEEN, grounds: groundsOf(project, decodedBefore), walks: walksOf(project, art), colours: coloursOf(project, art) },
       refreshed: [],
       saved: hashesOf(project),
     };
@@ -102,7 +103,13 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
     project = next;
   }
   const art = artFrom(bySha, project);
-  return { project, art, seen: { missing, grounds: groundsOf(project, bySha), walks: walksOf(project, art) }, refreshed, saved };
+  return {
+    project,
+    art,
+    seen: { missing, grounds: groundsOf(project, bySha), walks: walksOf(project, art), colours: coloursOf(project, art) },
+    refreshed,
+    saved,
+  };
 }
 
 function hashesOf({ sources }: Project): Set<string> {
@@ -117,6 +124,23 @@ function groundsOf({ sources }: Project, bySha: DecodedPictures): Map<string, Gr
     if (ground) grounds.set(sha256, ground);
   }
   return grounds;
+}
+
+/** The colours of all pictures as they are drawn; not of those that are missing. */
+function coloursOf({ sources }: Project, art: Art): Map<string, readonly UsedColour[]> {
+  const colours = new Map<string, readonly UsedColour[]>();
+  for (const source of sources)
+    for (const picture of source.pictures) {
+      const { key } = lookOf(source, picture);
+      if (colours.has(key)) continue;
+      try {
+        const used = coloursIn([art.picture(source, picture)]);
+        if (used) colours.set(key, used);
+      } catch (error) {
+        if (!(error instanceof CaravanError && error.code === "missing-picture")) throw error;
+      }
+    }
+  return colours;
 }
 
 /** The walks of all stages; not those on pictures that are missing. */

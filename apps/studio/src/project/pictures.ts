@@ -2,8 +2,8 @@
  * Pictures of the open project by hash: the file's bytes from storage, and what screens draw from, decoded once and shared.
  */
 
-import { frameLook, isOfPicture, type Look, lookOf, pictureLook, picturesOfLook } from "@caravan/core/art";
-import { isOfPieces, whyOf } from "@caravan/core/model";
+import { frameLook, isOfPicture, type Look, lookOf, type PictureLook, pictureLook, picturesOfLook } from "@caravan/core/art";
+import { type Clearing, isOfPieces, whyOf } from "@caravan/core/model";
 
 import { useEffect } from "react";
 import { create } from "zustand";
@@ -11,7 +11,7 @@ import { run } from "../workers/client";
 import type { ReadPicture } from "../workers/jobs";
 import { useOpenProject } from "./open-project";
 import { failedSaving } from "./saving-failed";
-import { sawAgain, sawGrounds, sawMissing } from "./seen-art";
+import { sawAgain, sawColours, sawGrounds, sawMissing } from "./seen-art";
 import { storage } from "./storage";
 
 /** What a screen needs of a picture. */
@@ -293,5 +293,11 @@ function keepReady(read: ReadPicture, blob: Blob): void {
 }
 
 function setEntry(look: Look, entry: Entry): void {
+  if (entry.state === "ready" && isOfPicture(look) && entry.picture.colours)
+    sawColours(lookOf(clearingOf(look), look).key, entry.picture.colours);
   usePictures.setState(({ entries }) => ({ entries: new Map(entries).set(look, entry) }));
+}
+
+function clearingOf({ clearing }: PictureLook): { clearing?: Clearing } {
+  return clearing ? { clearing } : {};
 }

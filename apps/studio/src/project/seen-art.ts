@@ -1,5 +1,6 @@
 /** What was seen of pictures while they were read for something else: which are gone, which stand on an opaque ground. By hash, so it holds for ever. */
 import { NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
+import type { UsedColour } from "@caravan/core/palette";
 import type { Ground } from "@caravan/core/raster";
 import { create } from "zustand";
 
@@ -8,6 +9,12 @@ export const useSeenArt = create<SeenArt>(() => NOTHING_SEEN);
 export function sawGrounds(grounds: ReadonlyMap<string, Ground>): void {
   const before = useSeenArt.getState().grounds;
   if ([...grounds.keys()].some((sha256) => !before.has(sha256))) useSeenArt.setState({ grounds: new Map([...before, ...grounds]) });
+}
+
+/** Colours of a picture, by its look in the colours it is drawn in. */
+export function sawColours(key: string, colours: readonly UsedColour[]): void {
+  const before = useSeenArt.getState().colours;
+  if (!before.has(key)) useSeenArt.setState({ colours: new Map([...before, [key, colours]]) });
 }
 
 export function sawMissing(hashes: readonly string[]): void {

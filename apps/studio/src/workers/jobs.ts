@@ -25,7 +25,7 @@ import type {
   Source,
   SourceId,
 } from "@caravan/core/model";
-import type { Recolouring } from "@caravan/core/palette";
+import type { Recolouring, UsedColour } from "@caravan/core/palette";
 import type { Coverage, Drawing, Ground, PictureFacts } from "@caravan/core/raster";
 import type { NearPair, PaletteUse, Parted } from "@caravan/core/tiles";
 
@@ -37,6 +37,8 @@ export interface ReadPicture extends PictureView {
   readonly facts: PictureFacts;
   /** An opaque ground that is there to clear; null if there is none. */
   readonly ground: Ground | null;
+  /** Before it is turned into others, the most used first; null for more than a palette holds, and for what is put together. */
+  readonly colours: readonly UsedColour[] | null;
 }
 
 /** A picture and the PNG that it is stored as. */

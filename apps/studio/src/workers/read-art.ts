@@ -15,6 +15,7 @@ import {
   textFromUtf8,
 } from "@caravan/core/codec";
 import { CaravanError } from "@caravan/core/model";
+import { coloursIn } from "@caravan/core/palette";
 import { factsOf, findGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster";
 import { viewOf } from "./bitmaps";
 import type { ReadArt, ReadPicture, StoredLayer } from "./jobs";
@@ -103,6 +104,7 @@ async function pictureOf(pixels: Pixels, bytes: Uint8Array, blob: Blob): Promise
     coverage: sheetCoverageOf(pixels),
     facts,
     ground,
+    colours: coloursIn([pixels]),
     ...(await viewOf(blob, width, height)),
   };
 }

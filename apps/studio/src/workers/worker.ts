@@ -32,6 +32,7 @@ import {
   sourceById,
   whyOf,
 } from "@caravan/core/model";
+import { coloursIn } from "@caravan/core/palette";
 import {
   clearPixels,
   coverageOf,
@@ -75,11 +76,20 @@ const doers: Doers = {
     const png = await pngCodec();
     const bytes = await bytesOf(blob);
     const decoded = png.decode(bytes, name);
-    const pixels = asSeen(decoded, { clearing, recolouring });
+    const drawn = asSeen(decoded, { clearing });
+    const pixels = asSeen(drawn, { clearing: null, recolouring });
     const { width, height } = pixels;
     const facts = factsOf(pixels);
     const ground = facts.ground === "opaque" ? findGround(pixels) : null;
-    const known = { sha256: sha256Hex(bytes), width, height, coverage: sheetCoverageOf(pixels), facts, ground };
+    const known = {
+      sha256: sha256Hex(bytes),
+      width,
+      height,
+      coverage: sheetCoverageOf(pixels),
+      facts,
+      ground,
+      colours: coloursIn([drawn]),
+    };
     const look = clearing || recolouring ? new ImageData(new Uint8ClampedArray(pixels.bytes), width, height) : blob;
     return { ...known, ...(await viewOf(look, width, height)) };
   },
@@ -87,7 +97,15 @@ const doers: Doers = {
   async assemble(of) {
     const pixels = await pixelsOfLook(of, await pngCodec(), "a frame of pieces");
     const { width, height, bytes } = pixels;
-    const known = { sha256: sha256Hex(bytes), width, height, coverage: sheetCoverageOf(pixels), facts: factsOf(pixels), ground: null };
+    const known = {
+      sha256: sha256Hex(bytes),
+      width,
+      height,
+      coverage: sheetCoverageOf(pixels),
+      facts: factsOf(pixels),
+      ground: null,
+      colours: null,
+    };
     return { ...known, ...(await viewOf(new ImageData(new Uint8ClampedArray(bytes), width, height), width, height)) };
   },
 

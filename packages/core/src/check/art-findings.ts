@@ -2,6 +2,7 @@
  * What is wrong with the pictures themselves. These findings depend on files and pixels, so whoever has read them says what they saw.
  */
 import { type Clearing, counted, type Project, type Source, type SourceId, sheetOf, unreachable } from "../model";
+import type { UsedColour } from "../palette";
 import type { Ground } from "../raster";
 import type { Walk } from "../stage";
 import type { Finding } from "./finding";
@@ -14,9 +15,11 @@ export interface SeenArt {
   readonly grounds: ReadonlyMap<string, Ground>;
   /** Walks by their `walkKey`. */
   readonly walks: ReadonlyMap<string, Walk>;
+  /** The colours of pictures by the key of their look in the colours they are drawn in; none of pictures with more than a palette holds. */
+  readonly colours: ReadonlyMap<string, readonly UsedColour[]>;
 }
 
-export const NOTHING_SEEN: SeenArt = { missing: new Set(), grounds: new Map(), walks: new Map() };
+export const NOTHING_SEEN: SeenArt = { missing: new Set(), grounds: new Map(), walks: new Map(), colours: new Map() };
 
 /** Missing art first, then opaque grounds of sheets that are delivered, source by source. Cost: O(pictures + frames). */
 export function artFindings({ sources }: Project, { missing, grounds }: SeenArt): Finding[] {

@@ -50,6 +50,8 @@ export type FindingCode =
   | "feet-slide"
   | "piece-gone"
   | "palette-gone"
+  | "colours-nearly-equal"
+  | "colour-outside-palette"
   | "palette-length"
   | "odd-palette"
   | "piece-off-grid"

@@ -4,6 +4,7 @@ import { actionFindings, nameFindings } from "./action-findings";
 import { artFindings, NOTHING_SEEN, type SeenArt } from "./art-findings";
 import { behaviourFindings } from "./behaviour-findings";
 import { movementFindings } from "./clip-findings";
+import { colourFindings } from "./colour-findings";
 import { deliveryFindings } from "./delivery-findings";
 import type { Finding } from "./finding";
 import { guarded } from "./guarded";
@@ -24,6 +25,7 @@ export function findingsOf(project: Project, seen: SeenArt = NOTHING_SEEN, edite
     ...guarded("actions", () => actionFindings(project, edited)),
     ...guarded("behaviours", () => behaviourFindings(project)),
     ...guarded("pieces", () => pieceFindings(project)),
+    ...guarded("colours", () => colourFindings(project, seen)),
     ...guarded("stages", () => stageFindings(project, seen)),
     ...guarded("frame names", () => sameNames(project)),
     ...guarded("clip names", () => nameFindings(project)),

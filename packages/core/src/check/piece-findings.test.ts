@@ -64,8 +64,11 @@ describe("findings on frames of pieces", () => {
     expect(codes(mendedBy(slipped, "piece-off-grid"))).toEqual([]);
     const more = [0, 1, 3].reduce((next, k) => putPieces(next, ref(k), [{ of: part(3), x: 0, y: 0 }], null), bearer());
     expect(codes(more)).toEqual(["piece-in-all-but-one: bearer/2"]);
+    expect(codes(mendedBy(more, "piece-in-all-but-one"))).toEqual([]);
     const twice = addFrameOfPieces(bearer(), ref(3), true);
     expect(codes(twice)).toEqual(["equal-frames-of-pieces: bearer/3"]);
+    expect(codes(mendedBy(twice, "equal-frames-of-pieces"))).toEqual([]);
     expect(pieceFindings(bearer()).map(({ code }) => code)).toEqual(["unused-pieces"]);
+    expect(pieceFindings(mendedBy(bearer(), "unused-pieces"))).toEqual([]);
   });
 });

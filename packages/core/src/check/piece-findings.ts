@@ -1,5 +1,5 @@
 /** What looks wrong about frames that are put together: what is gone, what wears another palette than around it, what lies just off. */
-import { colourPieces, movePieces, removePieces, setPaletteColours, setSourcePalette } from "../edit";
+import { colourPieces, dropFrames, keepFirstOf, movePieces, putPieces, removePieces, setPaletteColours, setSourcePalette } from "../edit";
 import {
   type Clip,
   counted,
@@ -13,7 +13,7 @@ import {
   type Project,
   type Source,
 } from "../model";
-import type { Finding } from "./finding";
+import type { Finding, Mend } from "./finding";
 
 /** Cost: O(pieces + steps × pieces). */
 export function pieceFindings(project: Project): Finding[] {
@@ -172,6 +172,7 @@ function alongClip(project: Project, clip: Clip): Finding[] {
           code: "piece-in-all-but-one",
           severity: "note",
           message: `${nameOf(project, of)} is in every step of ${clip.name} but step ${lacking[0]}.`,
+          mend: asBefore(frames, lacking[0] as number, of),
         }),
       );
     }
@@ -225,6 +226,18 @@ function oddAmongOthers({ palettes = [] }: Project, clip: Clip, frames: readonly
   });
 }
 
+/** Puts a piece where it lies in the step before, at the same height of the stack. */
+function asBefore(frames: readonly { source: Source; frame: Frame }[], step: number, of: FrameRef): Mend {
+  const before = frames.at(step - 1) as (typeof frames)[number];
+  const here = frames[step] as (typeof frames)[number];
+  const places = placesOf(before.frame, (piece) => piece.of === of);
+  const pieces = places.flatMap((place) => before.frame.pieces?.[place] ?? []);
+  return {
+    label: "Put it as in the step before",
+    apply: (now) => putPieces(now, frameRef(here.source, here.frame), pieces, Math.min(places[0] ?? 0, here.frame.pieces?.length ?? 0)),
+  };
+}
+
 function nameOf(project: Project, ref: FrameRef): string {
   const found = findFrame(project, ref);
   return found ? frameName(found.source, found.frame) : ref;
@@ -245,6 +258,7 @@ function equalFrames(source: Source): Finding[] {
         code: "equal-frames-of-pieces",
         severity: "note",
         message: `${others.map((frame) => frameName(source, frame)).join(", ")} ${others.length === 1 ? "is" : "are"} put together as it is.`,
+        mend: { label: "Use this one for all", apply: (now) => keepFirstOf(now, [frames.map((frame) => frameRef(source, frame))]) },
       }),
     ];
   });
@@ -267,6 +281,14 @@ function unusedPieces(project: Project, sources: readonly Source[]): Finding[] {
         where: `source "${source.name}"`,
         message: `${counted(idle.length, "piece of it lies", "pieces of it lie")} on no frame.`,
         place: { stop: "frames", frame: frameRef(source, first) },
+        mend: {
+          label: idle.length === 1 ? "Drop it" : "Drop them",
+          apply: (now) =>
+            dropFrames(
+              now,
+              idle.map((frame) => frameRef(source, frame)),
+            ),
+        },
       },
     ];
   });

@@ -64,7 +64,7 @@ export {
 export { addMarkKind, removeMarkKind, renameMarkKind, setBoxUse, setMarkLook } from "./mark-kinds";
 export { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "./marks";
 export { forgetOrigins, nudgeOrigins, placeOrigins, setSourceOrigin } from "./origins";
-export { addPalette, removePalette, renamePalette, setPaletteColours, setPaletteOf } from "./palettes";
+export { addPalette, alsoTaken, removePalette, renamePalette, setPaletteColours, setPaletteOf } from "./palettes";
 export {
   addFrameOfPieces,
   addPiecesSource,
@@ -91,7 +91,7 @@ export {
 export { renameProject } from "./project";
 export { setPixelsPerUnit, setSourceScale } from "./scale";
 export { moveClips, removeClips, renameClips, setDurationsInTurn, setFpsOfClips, setRulesOfClips } from "./several-clips";
-export { addSourceVariant, setSourcePalette } from "./source-palette";
+export { addSourceVariant, drawAlike, setSourcePalette } from "./source-palette";
 export { removeSource, renameSource } from "./sources";
 export { placesRestacked, type Restacking } from "./stacking";
 export {

@@ -57,6 +57,29 @@ export const removePalette = edit(
   },
 );
 
+/**
+ * A colour more that a palette takes for one that it has: where another palette is worn for it, both become the same. Throws `not-found` for a
+ * palette or a colour that is not there.
+ */
+export const alsoTaken = edit(
+  (_project, name: string, colour: string, like: string) => `take ${colour} for ${like} in ${name}`,
+  (project, name, colour, like): Project => {
+    const base = paletteNamed(project, name);
+    const place = base.colours.indexOf(like);
+    if (place < 0) throw new CaravanError("not-found", `palette "${name}"`, `It has no ${like}.`, "Choose one of its colours.");
+    if (base.colours.includes(colour)) return project;
+    const at = base.colours.length;
+    const palettes = (project.palettes ?? []).map((palette) => {
+      if (palette !== base && palette.of !== name) return palette;
+      if (palette === base) return fitPalette({ ...palette, colours: [...palette.colours, colour] });
+      // One that is shorter stays as drawn in the places that it lacks.
+      const filled = [...palette.colours, ...base.colours.slice(palette.colours.length)].slice(0, at);
+      return fitPalette({ ...palette, colours: [...filled, filled[place] ?? like, ...palette.colours.slice(at)] });
+    });
+    return { ...project, palettes };
+  },
+);
+
 function changed(project: Project, name: string, change: (palette: Palette) => Palette): Project {
   const before = paletteNamed(project, name);
   const after = change(before);

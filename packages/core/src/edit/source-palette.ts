@@ -3,6 +3,7 @@ import {
   CaravanError,
   type Clip,
   type ClipName,
+  counted,
   type FrameRef,
   fittedName,
   frameRef,
@@ -16,6 +17,7 @@ import {
 } from "../model";
 import { actionsInOtherColours } from "./actions-in-other-colours";
 import { edit } from "./edit";
+import { alsoTaken, setPaletteColours } from "./palettes";
 import { freeSourceId } from "./source-id";
 import { withSource } from "./with-source";
 
@@ -31,6 +33,65 @@ export const setSourcePalette = edit(
     return withSource(project, palette === null ? source : { ...source, palette });
   },
 );
+
+/**
+ * Shows colours of a source as others, by the palette that it wears, or by one that is made for it; the art stays as it is. Throws `bad-call` for a
+ * source of pieces.
+ */
+export const drawAlike = edit(
+  (project, id: SourceId, pairs: readonly (readonly [from: string, to: string])[]) =>
+    `show ${counted(pairs.length, "colour")} of ${sourceById(project, id).name} as ${pairs.length === 1 ? "another" : "others"}`,
+  (project, id, pairs): Project => {
+    const source = sourceById(project, id);
+    refuseOfPieces(source);
+    if (pairs.length === 0) return project;
+    const { palettes = [] } = project;
+    const worn = palettes.find(({ name }) => name === source.palette);
+    const base = palettes.find(({ name }) => name === worn?.of);
+    if (worn && base) return pairs.reduce((made, [from, to]) => alike(made, worn.name, base.name, from, to), project);
+    const taken = new Set<string>(palettes.map(({ name }) => name));
+    const drawn = freeName(fittedName(`${source.name} as drawn`, 120) ?? "as drawn", taken, " ");
+    const shown = freeName(fittedName(`${source.name} as shown`, 120) ?? "as shown", taken, " ");
+    const made: Project = {
+      ...project,
+      palettes: [
+        ...palettes,
+        { name: drawn, colours: pairs.map(([from]) => from) },
+        { name: shown, of: drawn, colours: pairs.map(([from]) => lastOf(pairs, from)) },
+      ],
+    };
+    return withSource(made, { ...source, palette: shown });
+  },
+);
+
+/** What a colour becomes where one pair follows another. */
+function lastOf(pairs: readonly (readonly [string, string])[], from: string): string {
+  const seen = new Set<string>();
+  let colour = from;
+  for (let next: string | undefined = from; next !== undefined && !seen.has(next); next = pairs.find(([each]) => each === next)?.[1]) {
+    seen.add(next);
+    colour = next;
+  }
+  return colour;
+}
+
+/** A colour more of the palette that is worn: like another that it knows, else simply that one. */
+function alike(project: Project, worn: string, base: string, from: string, to: string): Project {
+  const there = paletteNamed(project, base).colours;
+  if (there.includes(from)) {
+    const place = there.indexOf(from);
+    const becomes = there.includes(to) ? (paletteNamed(project, worn).colours[there.indexOf(to)] ?? to) : to;
+    const colours = paletteNamed(project, worn).colours.map((colour, k) => (k === place ? becomes : colour));
+    return setPaletteColours(project, worn, colours);
+  }
+  if (there.includes(to)) return alsoTaken(project, base, from, to);
+  const others = (project.palettes ?? []).filter(({ of }) => of === base);
+  return others.reduce(
+    (made, { name, colours }) =>
+      setPaletteColours(made, name, [...[...colours, ...there.slice(colours.length)].slice(0, there.length), to]),
+    setPaletteColours(project, base, [...there, from]),
+  );
+}
 
 /**
  * The same pictures in another palette, as a source of its own with the same frames, names and marks; clips and actions of its frames alone come

@@ -42,7 +42,7 @@ import { FieldBox, NumberField } from "../../../ui/number-field";
 import { Select } from "../../../ui/select";
 import { Tick } from "../../../ui/tick";
 import { OriginDetail } from "../origin-detail";
-import { choosePieces, chosenOn, frameOnBench, moveChosen, useBench } from "./state";
+import { choosePieces, chosenOn, frameOnBench, framesAcross, moveChosen, useBench } from "./state";
 import { restack } from "./surface";
 import { Variants } from "./variants";
 
@@ -193,7 +193,6 @@ function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame
   const across = useBench((bench) => bench.across);
   const source = findFrame(project, of)?.source;
   if (!first || !source) return null;
-  const refs = source.frames.map((each) => frameRef(source, each));
   const along = (label: "x" | "y") => (
     <FieldBox label={label}>
       <NumberField
@@ -229,7 +228,9 @@ function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame
         {hand && (
           <Button
             className="min-h-7"
-            onClick={() => (across ? act(exchangeEverywhere, refs, first.of, hand.of) : act(exchangePieces, of, chosen, hand.of))}
+            onClick={() =>
+              across ? act(exchangeEverywhere, framesAcross(source), first.of, hand.of) : act(exchangePieces, of, chosen, hand.of)
+            }
           >
             Exchange for {nameOf(project, hand.of)}
           </Button>
@@ -257,7 +258,7 @@ function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame
         </Button>
       </div>
       <Tick
-        label="in all frames: moving and exchanging one piece does the same wherever it lies"
+        label="in all frames, or the picked ones: moving and exchanging one piece does the same wherever it lies"
         checked={across}
         onChange={(next) => useBench.setState({ across: next })}
       />

@@ -96,15 +96,22 @@ export function frameAfter(source: Source, frame: Frame): Frame | null {
   return source.frames[source.frames.indexOf(frame) + 1] ?? null;
 }
 
-/** Moves the chosen pieces; with "in all frames" and one chosen, that piece wherever it lies. Gives what stands in the way. */
+/** Moves the chosen pieces; with "in all frames" and one chosen, that piece wherever it lies in them. Gives what stands in the way. */
 export function moveChosen(source: Source, frame: Frame, by: { readonly x: number; readonly y: number }): CaravanError | null {
   const ref = frameRef(source, frame);
   const places = chosenOn(ref, frame, useBench.getState());
   if (places.length === 0) return null;
   const [only] = places.length === 1 && useBench.getState().across ? places : [];
   const of = only === undefined ? undefined : frame.pieces?.[only]?.of;
-  const refs = source.frames.map((each) => frameRef(source, each));
-  return of === undefined ? edit(movePieces, ref, places, by) : edit(moveEverywhere, refs, of, by);
+  return of === undefined ? edit(movePieces, ref, places, by) : edit(moveEverywhere, framesAcross(source), of, by);
+}
+
+/** The frames in which "in all frames" changes a piece: those that are picked, where several are, else all of the source. */
+export function framesAcross(source: Source): FrameRef[] {
+  const own = source.frames.map((each) => frameRef(source, each));
+  const picked = new Set(useView.getState().picked);
+  const range = own.filter((ref) => picked.has(ref));
+  return range.length > 1 ? range : own;
 }
 
 /** To the next frame of the tray, or the one before; none further than its ends. */

@@ -323,12 +323,12 @@ test("pieces of a group are chosen and dragged together, one alone with Alt, unt
   await part(page, 0).click();
   await clickAt(page, 4, 4);
   await part(page, 1).click();
-  await clickAt(page, 20, 4);
+  await clickAt(page, 12, 4);
   await page.keyboard.press("Escape");
   await page.keyboard.press("Control+a");
   await page.keyboard.press("g");
   await expect(page.getByRole("list", { name: "Stack" })).toContainText("group 1");
-  await clickAt(page, 40, 12);
+  await clickAt(page, 18, 12);
   const drag = async (from: readonly [number, number], to: readonly [number, number]) => {
     const [start, end] = [await at(page, ...from), await at(page, ...to)];
     await page.mouse.move(start.x, start.y);
@@ -338,12 +338,12 @@ test("pieces of a group are chosen and dragged together, one alone with Alt, unt
   };
   await drag([4, 4], [4, 12]);
   await expect.poll(() => colourAt(page, 4, 12)).toEqual([...COLOURS[0], 255]);
-  await expect.poll(() => colourAt(page, 20, 12)).toEqual([...COLOURS[1], 255]);
+  await expect.poll(() => colourAt(page, 12, 12)).toEqual([...COLOURS[1], 255]);
   await page.keyboard.down("Alt");
-  await clickAt(page, 20, 12);
+  await clickAt(page, 12, 12);
   await page.keyboard.up("Alt");
   await page.keyboard.press("Shift+ArrowUp");
-  await expect.poll(() => colourAt(page, 20, 4)).toEqual([...COLOURS[1], 255]);
+  await expect.poll(() => colourAt(page, 12, 4)).toEqual([...COLOURS[1], 255]);
   await expect.poll(() => colourAt(page, 4, 12)).toEqual([...COLOURS[0], 255]);
   await page.keyboard.press("Shift+g");
   await clickAt(page, 4, 12);

@@ -24,7 +24,18 @@ import { TextField } from "../ui/text-field";
 import { ColourField } from "./colour-field";
 
 /** A palette's name, what it stands for, and its colours, each to be chosen or all typed. */
-export function PaletteDetail({ palette, all, source }: { palette: Palette; all: readonly Palette[]; source: Source }) {
+export function PaletteDetail({
+  palette,
+  all,
+  source,
+  onRenamed,
+}: {
+  palette: Palette;
+  all: readonly Palette[];
+  source: Source;
+  /** What it is called now, for who keeps it open by its name. */
+  onRenamed: (name: string) => void;
+}) {
   const { name, of, colours } = palette;
   const base = all.find((each) => each.name === of);
   const others = all.filter((each) => each.name !== name && each.of === undefined);
@@ -32,7 +43,15 @@ export function PaletteDetail({ palette, all, source }: { palette: Palette; all:
   return (
     <Detail part={`palette ${name}`} title={`Palette ${name}`} aside={`${colours.length} colours`}>
       <div className="mb-1.5 flex items-center gap-1.5">
-        <TextField label={`Name of the palette ${name}`} value={name} onChange={(next) => edit(renamePalette, name, next)?.message} />
+        <TextField
+          label={`Name of the palette ${name}`}
+          value={name}
+          onChange={(next) => {
+            const error = edit(renamePalette, name, next);
+            if (!error) onRenamed(next.trim());
+            return error?.message;
+          }}
+        />
         <Select
           label={`What ${name} stands for`}
           value={of ?? ""}

@@ -51,7 +51,7 @@ export function ColoursDetail({ source }: { source: Source }) {
           </p>
         )}
       </Detail>
-      {open && <PaletteDetail palette={open} all={palettes} source={source} />}
+      {open && <PaletteDetail palette={open} all={palettes} source={source} onRenamed={setOpened} />}
     </>
   );
 }

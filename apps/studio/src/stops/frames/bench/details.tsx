@@ -62,7 +62,14 @@ export function BenchDetails({ source }: { source: Source }) {
       {chosen.length > 0 && <Chosen project={project} frame={frame} of={ref} chosen={chosen} />}
       <PlaceFindings label="Findings on this frame" at={(place) => place.stop === "frames" && place.frame === ref} />
       <Variants project={project} source={source} frame={frame} />
-      {open && <PaletteDetail palette={open} all={project.palettes ?? []} source={source} />}
+      {open && (
+        <PaletteDetail
+          palette={open}
+          all={project.palettes ?? []}
+          source={source}
+          onRenamed={(palette) => useBench.setState({ palette })}
+        />
+      )}
       <BudgetDetail of={{ source: source.id }}>
         <NearTiles source={source} />
       </BudgetDetail>

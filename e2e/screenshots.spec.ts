@@ -35,6 +35,7 @@ for (const [scheme, suffix] of [
     await page.waitForTimeout(500);
     if (suffix === "day") await page.screenshot({ path: to("outlines-day") });
 
+    await page.keyboard.press("Escape");
     await page
       .getByRole("list", { name: "Sheets" })
       .getByRole("button", { name: /^bearer\s*\d/ })

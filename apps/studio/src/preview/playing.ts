@@ -94,6 +94,9 @@ export function playingAtFrames(project: Project, view: View): Playing | null {
     if (refs.length > 0) return ofRefs(project, `row ${view.hoverRow} of ${source.id}`, `row ${view.hoverRow} of ${source.name}`, refs);
   }
   const picked = pickedFrames(project, view);
+  // On the bench a click goes to a frame, and what moves there is its clip.
+  const onBench = isOfPieces(source) && picked.length === 1 ? ofFrameOnBench(project, source, view) : null;
+  if (onBench) return onBench;
   if (picked.length > 0) return ofRefs(project, "picked", `${picked.length} picked ${picked.length === 1 ? "frame" : "frames"}`, picked);
   return (isOfPieces(source) && ofFrameOnBench(project, source, view)) || ofSource(project, source);
 }

@@ -63,12 +63,14 @@ export function tileFiles(
     tiles: found.distinct,
     turnsColours,
     frames: frames.map(({ name, pixels: { width, height } }) => ({ name, width, height })),
-    placed,
   };
+  // A line for each: thousands of them spelled out would be most of what is delivered.
+  const lines = placed.map((each) => `  ${JSON.stringify(each)}`).join(",\n");
+  const data = `${JSON.stringify(told, null, 1).slice(0, -2)},\n "placed": [\n${lines}\n ]\n}\n`;
   return [
     { path: besidePath(stem, "tiles"), bytes },
     { path: besidePath(stem, "tilesTable"), bytes: utf8(`${table}\n`) },
-    { path: besidePath(stem, "tilesData"), bytes: utf8(`${JSON.stringify(told, null, 1)}\n`) },
+    { path: besidePath(stem, "tilesData"), bytes: utf8(data) },
     ...(palettes.length === 0
       ? []
       : [

@@ -42,7 +42,7 @@ import { FieldBox, NumberField } from "../../../ui/number-field";
 import { Select } from "../../../ui/select";
 import { Tick } from "../../../ui/tick";
 import { OriginDetail } from "../origin-detail";
-import { choosePieces, chosenOn, frameOnBench, framesAcross, moveChosen, useBench } from "./state";
+import { choosePieces, frameOnBench, framesAcross, moveChosen, useBench, useChosenOn } from "./state";
 import { restack } from "./surface";
 import { Variants } from "./variants";
 
@@ -51,11 +51,14 @@ export function BenchDetails({ source }: { source: Source }) {
   const project = useProject((each) => each);
   const cursor = useView((view) => view.cursor);
   const frame = frameOnBench(source, cursor);
-  const bench = useBench();
-  if (!frame) return null;
+  return frame && <OfFrame project={project} source={source} frame={frame} />;
+}
+
+function OfFrame({ project, source, frame }: { project: Project; source: Source; frame: Frame }) {
   const ref = frameRef(source, frame);
-  const chosen = chosenOn(ref, frame, bench);
-  const open = project.palettes?.find(({ name }) => name === bench.palette);
+  const chosen = useChosenOn(ref, frame);
+  const palette = useBench((bench) => bench.palette);
+  const open = project.palettes?.find(({ name }) => name === palette);
   return (
     <>
       <Stack project={project} frame={frame} of={ref} chosen={chosen} />

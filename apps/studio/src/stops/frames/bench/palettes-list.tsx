@@ -14,10 +14,11 @@ export function PalettesList({ source, parts }: { source: Source; parts: Source 
   const palettes = useProject((project) => project.palettes) ?? [];
   const cursor = useView((view) => view.cursor);
   const frame = frameOnBench(source, cursor);
-  const bench = useBench();
-  const ref = frame && frameRef(source, frame);
-  const chosen = frame && ref ? chosenOn(ref, frame, bench) : [];
+  const open = useBench((bench) => bench.palette);
   const wear = (palette: string | null) => {
+    const bench = useBench.getState();
+    const ref = frame && frameRef(source, frame);
+    const chosen = frame && ref ? chosenOn(ref, frame, bench) : [];
     useBench.setState({ palette });
     if (bench.hand) useBench.setState({ hand: { ...bench.hand, palette } });
     else if (ref && chosen.length > 0) act(colourPieces, ref, chosen, palette);
@@ -28,7 +29,7 @@ export function PalettesList({ source, parts }: { source: Source; parts: Source 
       <ul className="flex flex-col gap-0.5">
         {palettes.length > 0 && <PaletteRow name="own colours" colours={[]} isOpen={false} onClick={() => wear(null)} />}
         {palettes.map(({ name, colours }) => (
-          <PaletteRow key={name} name={name} colours={colours} isOpen={bench.palette === name} onClick={() => wear(name)} />
+          <PaletteRow key={name} name={name} colours={colours} isOpen={open === name} onClick={() => wear(name)} />
         ))}
       </ul>
       <div className="mt-1.5 px-1.5">

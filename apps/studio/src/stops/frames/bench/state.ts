@@ -77,6 +77,11 @@ export function chosenOn(
   return of === ref && chosen.every((place) => place < pieces.length) ? chosen : NONE;
 }
 
+/** What is chosen on a frame, for who does not care where it is being dragged. */
+export function useChosenOn(ref: FrameRef, frame: Pick<Frame, "pieces">): readonly number[] {
+  return useBench((bench) => chosenOn(ref, frame, bench));
+}
+
 export function choosePieces(of: FrameRef, chosen: readonly number[]): void {
   useBench.setState({ of, chosen: [...new Set(chosen)].sort((a, b) => a - b), dragged: null });
 }

@@ -220,8 +220,12 @@ function BenchKeys({ source, frame }: { source: Source; frame: Frame }) {
       { keys: "c", label: "Make a clip of the picked frames, else of all", run: () => makeClip() },
       {
         keys: "Escape",
-        label: "Empty the hand, else choose no piece",
-        run: () => (useBench.getState().hand ? useBench.setState({ hand: null }) : choosePieces(ref, [])),
+        label: "Empty the hand, else choose no piece, else pick no frame",
+        run: () => {
+          if (useBench.getState().hand) useBench.setState({ hand: null });
+          else if (chosen().length > 0) choosePieces(ref, []);
+          else useView.setState({ picked: [] });
+        },
       },
     ],
     { scope: "surface" },

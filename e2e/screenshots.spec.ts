@@ -51,7 +51,7 @@ for (const [scheme, suffix] of [
       .getByRole("button", { name: /^head-s/ })
       .click();
     await page.getByRole("combobox", { name: "Ghosts" }).click();
-    await page.getByRole("option", { name: "before and after" }).click();
+    await page.getByRole("option", { name: "both", exact: true }).click();
     await page.mouse.move(600, 760);
     await page.waitForTimeout(700);
     await page.screenshot({ path: to(`bench-${suffix}`) });

@@ -8,6 +8,8 @@ import type { OnProgress } from "../pack";
 import type { Contents } from "./contents";
 import type { Layout } from "./layout";
 import { plainModule, typedModule } from "./module";
+import { paletteFiles } from "./palette-files";
+import { placesFiles } from "./places-files";
 import { type Proof, prove } from "./proof";
 import { rulesForPeople, rulesTable } from "./rules-tables";
 import { framesTable, timesTable, worstTickError } from "./tables";
@@ -68,6 +70,8 @@ export function atlasFiles(
     files.push({ path: besidePath(stem, "rulesTable"), bytes: rulesTable(contents.behaviours) });
   }
   if (data.tiles) files.push(...tileFiles(contents, data.tiles, contents.palettes, stem, png));
+  if (data.places && contents.palettes.length > 0) files.push(...placesFiles(laid.pages, contents.palettes, png));
+  if (data.tiles || data.places) files.push(...paletteFiles(contents.palettes, stem, png));
   if (data.module === "typed") files.push({ path: besidePath(stem, "typed"), bytes: typedModule(atlas, stem) });
   if (data.module === "plain") files.push({ path: besidePath(stem, "plain"), bytes: plainModule(atlas, stem) });
   if (contents.shape) {

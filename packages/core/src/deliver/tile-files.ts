@@ -1,17 +1,15 @@
-/** For machines of few tiles: the distinct tiles of a delivery's frames on a page, where each lies, and the project's palettes. */
+/** For machines of few tiles: the distinct tiles of a delivery's frames on a page, and where each lies. */
 import Papa from "papaparse";
 import { assembled, type LaidPiece } from "../assemble";
 import { type NamedFile, type PngCodec, utf8 } from "../codec";
 import { besidePath } from "../delivery-plan";
 import { CaravanError, type Palette, type Size } from "../model";
-import { clearPixels, crop, looksSame, type Pixels, paste, rgbOf } from "../raster";
+import { clearPixels, crop, looksSame, type Pixels, paste } from "../raster";
 import { inPalettes, type NamedPixels, type PlacedTile, tilesOf, worn } from "../tiles";
 import type { Contents } from "./contents";
 
 /** Tiles in a row of their page. */
 const ACROSS = 16;
-/** A colour of the palettes' picture is a square of so many px. */
-const SWATCH = 8;
 
 export interface TilesWanted {
   readonly tile: Size;
@@ -21,7 +19,7 @@ export interface TilesWanted {
 }
 
 /**
- * The page, the placement as CSV and JSON, and the palettes as picture and text where there are some. The placement is held against the frames as
+ * The page, and the placement as CSV and JSON. The placement is held against the frames as
  * the page is written: its tiles, flipped, in their palettes, where they lie, are the frames again. Throws if they are not. Cost: O(pixels).
  */
 export function tileFiles(
@@ -71,15 +69,6 @@ export function tileFiles(
     { path: besidePath(stem, "tiles"), bytes },
     { path: besidePath(stem, "tilesTable"), bytes: utf8(`${table}\n`) },
     { path: besidePath(stem, "tilesData"), bytes: utf8(data) },
-    ...(palettes.length === 0
-      ? []
-      : [
-          { path: besidePath(stem, "palettes"), bytes: png.encode(palettePicture(palettes)) },
-          {
-            path: besidePath(stem, "palettesText"),
-            bytes: utf8(palettes.map((each) => `${each.name}: ${each.colours.join(" ")}\n`).join("")),
-          },
-        ]),
   ];
 }
 
@@ -103,16 +92,4 @@ function refuseUnlikeFrames(
         "Its tiles put together do not give the frame again, so nothing was delivered. This is a mistake of Caravan's.",
         "Report it with the project; deliver without tiles until then.",
       );
-}
-
-/** A row for each palette, a square for each of its colours. */
-function palettePicture(palettes: readonly Palette[]): Pixels {
-  const picture = clearPixels(Math.max(...palettes.map(({ colours }) => colours.length)) * SWATCH, palettes.length * SWATCH);
-  for (const [row, { colours }] of palettes.entries())
-    for (const [column, colour] of colours.entries()) {
-      const rgb = rgbOf(colour as Parameters<typeof rgbOf>[0]);
-      for (let y = 0; y < SWATCH; y++)
-        for (let x = 0; x < SWATCH; x++) picture.bytes.set([...rgb, 255], ((row * SWATCH + y) * picture.width + column * SWATCH + x) * 4);
-    }
-  return picture;
 }

@@ -11,6 +11,7 @@ export {
   foreseenFiles,
   isContactPath,
   pagePath,
+  placesPath,
   singlePath,
   stemOf,
   stripPath,

@@ -39,6 +39,11 @@ export const BESIDE = {
   palettesText: ".palettes.txt",
 } as const;
 
+/** The picture of places beside a page. */
+export function placesPath(page: string): string {
+  return page.replace(/(\.png)?$/, ".places.png");
+}
+
 /** A contact sheet stands once beside all densities. */
 export function contactPath(delivery: string, page: number, pages: number): string {
   return pagePath(`${delivery}.contact`, page, pages);
@@ -71,7 +76,8 @@ export function foreseenFiles(project: Project, delivery: Delivery, frames: read
     const stem = stemOf(delivery, density);
     const pictures = picturesOf(stem, delivery, clips, frames);
     if (delivery.kind === "films") return pictures;
-    const { atlas, frames: table, times, module, rules, tiles } = delivery.data;
+    const { atlas, frames: table, times, module, rules, tiles, places } = delivery.data;
+    const coloured = project.palettes?.length ? (["palettes", "palettesText"] as const) : [];
     return [
       ...pictures,
       ...(atlas ? [whole(besidePath(stem, "atlas"))] : []),
@@ -79,7 +85,8 @@ export function foreseenFiles(project: Project, delivery: Delivery, frames: read
       ...(times ? [whole(besidePath(stem, "times"))] : []),
       ...(rules ? [whole(besidePath(stem, "rules")), whole(besidePath(stem, "rulesTable"))] : []),
       ...(tiles ? (["tiles", "tilesTable", "tilesData"] as const).map((which) => whole(besidePath(stem, which))) : []),
-      ...(tiles && project.palettes?.length ? (["palettes", "palettesText"] as const).map((which) => whole(besidePath(stem, which))) : []),
+      ...(places && coloured.length > 0 ? pictures.map((each) => ({ ...each, path: placesPath(each.path) })) : []),
+      ...(tiles || places ? coloured.map((which) => whole(besidePath(stem, which))) : []),
       ...(module === "none" ? [] : [whole(besidePath(stem, module))]),
     ];
   });

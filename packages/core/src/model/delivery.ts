@@ -54,6 +54,12 @@ const DataFiles = z.strictObject({
   frames: z.boolean().describe("A table of every frame's rectangle, size and origin."),
   example: z.string().nullable().describe("Name of the example in whose shape metadata is written as well; null for none."),
   rules: z.boolean().optional().describe("The rules of behaviours as tables for people, in Markdown and CSV."),
+  places: z
+    .literal(true)
+    .optional()
+    .describe(
+      "For games that recolour by themselves: beside each page a picture of the place of every colour in its palette, and the palettes.",
+    ),
   tiles: z
     .strictObject({
       tile: Size,

@@ -30,6 +30,13 @@ export function Beside() {
           checked={data.tiles !== undefined}
           onChange={(wanted) => set({ data: { tiles: wanted ? { tile: { w: 8, h: 8 }, flips: true } : undefined } })}
         />
+        {palettes > 0 && (
+          <Tick
+            label="places in palettes, to recolour in the game"
+            checked={data.places === true}
+            onChange={(wanted) => set({ data: { places: wanted ? true : undefined } })}
+          />
+        )}
         {data.tiles && <TileFields tiles={data.tiles} hasPalettes={palettes > 0} onChange={(tiles) => set({ data: { tiles } })} />}
         {contact}
         {data.times && (

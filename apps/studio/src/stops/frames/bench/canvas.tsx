@@ -195,10 +195,17 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
         onPointerLeave={() => setPointer(null)}
       />
       <p className="number absolute bottom-2 left-2 rounded-box bg-surface px-2 py-1 text-small">
-        {frameName(source, frame)} · {zoom}×{bench.ghosts !== "none" && frameBefore(source, frame) ? " · ghost: one before" : ""}
+        {frameName(source, frame)} · {zoom}×{ghostsInWords(source, frame, bench.ghosts)}
       </p>
     </div>
   );
+}
+
+/** Which neighbours are seen through, as far as they are there. */
+function ghostsInWords(source: Source, frame: Frame, ghosts: "none" | "before" | "both"): string {
+  const before = ghosts !== "none" && frameBefore(source, frame) !== null;
+  const after = ghosts === "both" && frameAfter(source, frame) !== null;
+  return before && after ? " · ghosts: one before, one after" : before ? " · ghost: one before" : after ? " · ghost: one after" : "";
 }
 
 /** A word over a corner, in CSS px: at the upper edge where there is no room above. */

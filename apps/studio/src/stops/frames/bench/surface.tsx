@@ -39,7 +39,7 @@ const GRIDS = [
 const GHOSTS = [
   ["none", "none"],
   ["before", "before"],
-  ["both", "before and after"],
+  ["both", "both"],
 ] as const;
 
 /** Frames put together from pieces: the canvas, and the frames in order under it. */

@@ -200,15 +200,14 @@ export const refreshSource = edit<
     if (pictures.length === 0) throw new CaravanError("missing-picture", source.name, "There is no picture to take in.", "Choose one.");
     if (pictures.length === source.pictures.length && pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256))
       return project;
-    refuseTooMany(project, pictures.length - source.pictures.length);
+    const all = project.sources.filter((each) => each === source || isOfSamePictures(each, source));
+    refuseTooMany(project, (pictures.length - source.pictures.length) * all.length);
     const named = withFiles(project, source, pictures);
-    return project.sources
-      .filter((each) => each === source || isOfSamePictures(each, source))
-      .reduce(
-        (made, each) =>
-          withSource(made, refreshed(each, named, coverages, each === source || isCutAlike(each, source) ? drawings : undefined, grid)),
-        project,
-      );
+    return all.reduce((made, each) => {
+      // What was found of the drawings, and the grid that a person chose, are of these frames alone.
+      const alike = each === source || isCutAlike(each, source);
+      return withSource(made, alike ? refreshed(each, named, coverages, drawings, grid) : refreshed(each, named, coverages));
+    }, project);
   },
 );
 

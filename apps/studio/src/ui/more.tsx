@@ -24,7 +24,7 @@ export function OverScreen({ title, opens, children }: { title: string; opens: R
           sideOffset={4}
           collisionPadding={8}
           aria-label={title}
-          className="z-40 flex max-h-(--radix-popover-content-available-height) max-w-110 flex-col items-start gap-2 overflow-y-auto rounded-box border border-line-strong bg-surface p-3"
+          className="z-40 flex max-h-[80vh] max-w-110 flex-col items-start gap-2 overflow-y-auto *:shrink-0 rounded-box border border-line-strong bg-surface p-3"
         >
           {children}
         </Popover.Content>

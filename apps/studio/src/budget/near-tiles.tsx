@@ -1,5 +1,6 @@
 "use client";
 
+import { frameLook } from "@caravan/core/art";
 import { mergePieces, usesOfPiece } from "@caravan/core/edit";
 import { counted, type Frame, type FrameRef, findFrame, frameName, frameRef, type Project, type Source } from "@caravan/core/model";
 import type { NearPair } from "@caravan/core/tiles";
@@ -18,20 +19,37 @@ import { picturesOfFrames } from "./budget";
 /** Pairs that are shown. */
 const SHOWN = 12;
 
+interface Found {
+  readonly pieces: readonly FrameRef[];
+  /** What each piece showed when they were compared. */
+  readonly asThen: readonly string[];
+  readonly pairs: readonly NearPair[];
+}
+
+/** All that a piece's pixels depend on. */
+function shownOf(project: Project, ref: FrameRef): string {
+  const found = findFrame(project, ref);
+  if (!found) return "";
+  const { rect, turned, size, inset } = found.frame;
+  return JSON.stringify([frameLook(project, found.source, found.frame).key, found.source.scale, rect, turned, size, inset]);
+}
+
 /** Pieces on the frames of a source that nearly agree: each pair in place, and either to be used for both. */
 export function NearTiles({ source }: { source: Source }) {
   const project = useProject((each) => each);
   const [most, setMost] = useState(4);
-  const [found, setFound] = useState<{ readonly pieces: readonly FrameRef[]; readonly pairs: readonly NearPair[] } | null>(null);
+  const [found, setFound] = useState<Found | null>(null);
   const look = async () => {
     const pieces = [...new Set(source.frames.flatMap((frame) => (frame.pieces ?? []).map(({ of }) => of)))];
     const pictures = await picturesOfFrames(project, pieces);
     const pairs = await run("nearPieces", { project: asText(project), frames: pieces, pictures, most });
-    setFound({ pieces, pairs });
+    setFound({ pieces, asThen: pieces.map((ref) => shownOf(project, ref)), pairs });
   };
+  // What was found of other art, or in other colours, is not said of what is there now.
+  const changed = found?.pieces.some((ref, k) => shownOf(project, ref) !== found.asThen[k]) === true;
   const used = new Set(source.frames.flatMap((frame) => (frame.pieces ?? []).map(({ of }) => of)));
   // Those that were merged meanwhile are none any more.
-  const pairs = (found?.pairs ?? []).flatMap(({ one, other, ...rest }) => {
+  const pairs = (changed ? [] : (found?.pairs ?? [])).flatMap(({ one, other, ...rest }) => {
     const [a, b] = [found?.pieces[one] as FrameRef, found?.pieces[other] as FrameRef];
     return used.has(a) && used.has(b) ? [{ one: a, other: b, ...rest }] : [];
   });
@@ -46,7 +64,9 @@ export function NearTiles({ source }: { source: Source }) {
           px
         </FieldBox>
       </div>
-      {found && pairs.length === 0 && <p className="mt-1.5 text-muted">No two pieces differ by so little.</p>}
+      {found && pairs.length === 0 && (
+        <p className="mt-1.5 text-muted">{changed ? "The pieces have changed since. Look again." : "No two pieces differ by so little."}</p>
+      )}
       <ul aria-label="Pieces that nearly agree" className="mt-1.5 flex flex-col gap-2">
         {pairs.slice(0, SHOWN).map((pair) => (
           <Pair key={`${pair.one} ${pair.other}`} project={project} source={source} {...pair} />

@@ -50,7 +50,7 @@ export const FINDING_WORDS: Record<FindingCode, string> = {
   "feet-slide": "Feet that slide",
   "piece-gone": "Pieces that are gone",
   "palette-gone": "Palettes that are gone",
-  "colours-nearly-equal": "Colours that nobody tells apart",
+  "colours-nearly-equal": "Colours too alike to tell apart",
   "colour-outside-palette": "Colours that a palette misses by little",
   "palette-length": "Palettes of unlike length",
   "odd-palette": "Steps in other colours",

@@ -74,7 +74,7 @@ function OfFrame({ project, source, frame }: { project: Project; source: Source;
         />
       )}
       <BudgetDetail of={{ source: source.id }}>
-        <NearTiles source={source} />
+        <NearTiles key={source.id} source={source} />
       </BudgetDetail>
       <OriginDetail source={source} frame={frame} />
     </>

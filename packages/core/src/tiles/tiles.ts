@@ -2,7 +2,7 @@
  * What a machine with few tiles would need: pictures parted into tiles from their top-left corner, filled up with clear pixels at right and
  * bottom. Clear tiles do not count; tiles that are each other's flip are one unless told otherwise.
  *
- * A tile is found by a hash of its pixels in each of its flips, of which the least is the same for all of them, and then compared to the pixel.
+ * A tile is found by a hash that weighs alike what a flip exchanges, so that all its flips have the same one, and then compared to the pixel.
  */
 import type { Flip, Px, Size } from "../model";
 import type { Pixels } from "../raster";
@@ -67,13 +67,13 @@ class Counting {
   distinct = 0;
   colours = 0;
   /** The distinct tiles one behind the other; twice as long whenever it is full. */
-  private kept = new Uint32Array(1 << 14);
+  private kept = new Int32Array(1 << 14);
   private readonly byHash = new Map<number, number[]>();
-  private readonly here: Uint32Array;
+  private readonly here: Int32Array;
   /** For each flip, where each place of the tile goes. */
   private readonly turned: readonly Uint32Array[];
-  /** Of columns, then of rows. */
-  private readonly weights: readonly [Uint32Array, Uint32Array];
+  /** Of columns, then of rows; those of two that a flip exchanges are equal. */
+  private readonly weights: readonly [Int32Array, Int32Array];
   /** A bit for each opaque colour; the others by themselves. */
   private readonly opaque = new Uint32Array(1 << 19);
   private readonly soft = new Set<number>();
@@ -83,7 +83,7 @@ class Counting {
     private readonly flips: readonly (Flip | undefined)[],
   ) {
     const { w, h } = tile;
-    this.here = new Uint32Array(w * h);
+    this.here = new Int32Array(w * h);
     this.turned = flips.map((flip) =>
       Uint32Array.from({ length: w * h }, (_, k) => {
         const [x, y] = [k % w, Math.floor(k / w)];
@@ -91,14 +91,15 @@ class Counting {
       }),
     );
     // Odd numbers that repeat nowhere: multiples of the golden ratio (Knuth, "Sorting and Searching", 6.4).
-    const weights = (count: number, from: number) => Uint32Array.from({ length: count }, (_, k) => Math.imul(k + from, 0x9e3779b1) | 1);
+    const weights = (count: number, from: number) =>
+      Int32Array.from({ length: count }, (_, k) => Math.imul(Math.min(k, count - 1 - k) + from, 0x9e3779b1) | 1);
     this.weights = [weights(w, 1), weights(h, 5000)];
   }
 
   placedIn({ width, height, bytes }: Pixels, frame: number): PlacedTile[] {
     const { w, h } = this.tile;
     const aligned = bytes.byteOffset % 4 === 0 ? bytes : bytes.slice();
-    const words = new Uint32Array(aligned.buffer, aligned.byteOffset, aligned.byteLength >> 2);
+    const words = new Int32Array(aligned.buffer, aligned.byteOffset, aligned.byteLength >> 2);
     const placed: PlacedTile[] = [];
     for (let y = 0; y < height; y += h)
       for (let x = 0; x < width; x += w) {
@@ -110,49 +111,34 @@ class Counting {
     return placed;
   }
 
-  /** Copies a tile, clear pixels all alike, and answers the least hash of its flips; null if nothing is drawn in it. */
-  private take(words: Uint32Array, width: number, height: number, left: number, top: number): number | null {
-    const { here, flips, opaque } = this;
+  /** Copies a tile, clear pixels all alike, and answers a hash that is the same for all its flips; null if nothing is drawn in it. */
+  private take(words: Int32Array, width: number, height: number, left: number, top: number): number | null {
+    const { here } = this;
     const { w, h } = this.tile;
     const [along, down] = this.weights;
     const [inX, inY] = [Math.min(w, width - left), Math.min(h, height - top)];
     if (inX < w || inY < h) here.fill(0);
-    let drawn = false;
-    let last = 0;
-    let [plain, across, upside, both] = [0, 0, 0, 0];
+    let drawn = 0;
+    let hash = 0;
     for (let y = 0; y < inY; y++) {
       const line = (top + y) * width + left;
-      let [row, mirrored] = [0, 0];
+      const to = y * w;
+      let row = 0;
       for (let x = 0; x < inX; x++) {
-        let word = words[line + x] as number;
-        if (word >>> 24 === 0) word = 0;
-        else {
-          drawn = true;
-          if (word !== last) {
-            last = word;
-            const isKnown = word >>> 24 === 255 && ((opaque[(word & 0xffffff) >>> 5] as number) & (1 << (word & 31))) !== 0;
-            if (!isKnown) this.count(word);
-          }
-          const mixed = word ^ (word >>> 15);
-          row = (row + Math.imul(mixed, along[x] as number)) | 0;
-          mirrored = (mirrored + Math.imul(mixed, along[w - 1 - x] as number)) | 0;
-        }
-        here[y * w + x] = word;
+        const stored = words[line + x] as number;
+        // 0 if its alpha is 0, without a branch: which pixels are clear cannot be foretold.
+        const word = stored & (-(stored >>> 24) >> 31);
+        here[to + x] = word;
+        drawn |= word;
+        row = (row + Math.imul(word ^ (word >>> 15), along[x] as number)) | 0;
       }
-      if (row === 0 && mirrored === 0) continue;
-      row ^= row >>> 13;
-      mirrored ^= mirrored >>> 13;
-      const [one, other] = [down[y] as number, down[h - 1 - y] as number];
-      plain = (plain + Math.imul(row, one)) | 0;
-      across = (across + Math.imul(mirrored, one)) | 0;
-      upside = (upside + Math.imul(row, other)) | 0;
-      both = (both + Math.imul(mirrored, other)) | 0;
+      hash = (hash + Math.imul(row ^ (row >>> 13), down[y] as number)) | 0;
     }
-    if (!drawn) return null;
-    return flips.length === 1 ? plain : Math.min(plain, across, upside, both);
+    return drawn === 0 ? null : hash;
   }
 
   private count(word: number): void {
+    if (word === 0) return;
     if (word >>> 24 !== 255) {
       if (this.soft.has(word)) return;
       this.soft.add(word);
@@ -192,11 +178,14 @@ class Counting {
     const { here } = this;
     const end = (tile + 1) * here.length;
     if (end > this.kept.length) {
-      const larger = new Uint32Array(Math.max(end, this.kept.length * 2));
+      const larger = new Int32Array(Math.max(end, this.kept.length * 2));
       larger.set(this.kept);
       this.kept = larger;
     }
     this.kept.set(here, tile * here.length);
+    // A colour that no distinct tile has is in none.
+    let last = 0;
+    for (const word of here) if (word !== last) this.count((last = word));
   }
 
   private isSame(tile: number, places: Uint32Array): boolean {

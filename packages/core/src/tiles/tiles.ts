@@ -184,8 +184,7 @@ class Counting {
     }
     this.kept.set(here, tile * here.length);
     // A colour that no distinct tile has is in none.
-    let last = 0;
-    for (const word of here) if (word !== last) this.count((last = word));
+    for (let k = 0; k < here.length; k++) if (here[k] !== here[k - 1]) this.count(here[k] as number);
   }
 
   private isSame(tile: number, places: Uint32Array): boolean {

@@ -1,5 +1,6 @@
-import { type BrowserContext, expect, type Page, test } from "./fixtures";
+import { expect, type Page, test } from "./fixtures";
 import { dropAndCut, dropFiles, figureSheet, filesOf, goTo, openEmpty, pngFile, saved, typeNumber } from "./studio";
+import { crash, storageWithEnd } from "./trouble";
 
 /** A project with a cut sheet and a clip "walk" of its first row. */
 async function makeWalk(page: Page): Promise<void> {
@@ -56,13 +57,6 @@ test("a tab that is killed loses at most the last second", async ({ context, pag
   await expect(clipNames(next)).toHaveText([/walk/]);
 });
 
-/** Ends the tab's process without any warning to the page. */
-async function crash(context: BrowserContext, page: Page): Promise<void> {
-  const session = await context.newCDPSession(page);
-  void session.send("Page.crash").catch(() => {});
-  await page.waitForEvent("crash");
-}
-
 test("a second tab looks on, sees what is done, and can take over", async ({ context, page }) => {
   await makeWalk(page);
   await saved(page);
@@ -86,18 +80,10 @@ test("a second tab looks on, sees what is done, and can take over", async ({ con
 });
 
 test("when the browser has no more room the work can be saved to a file", async ({ page }) => {
-  await page.addInitScript(() => {
-    const put = IDBObjectStore.prototype.put;
-    const room = { full: false };
-    Object.assign(globalThis, { room });
-    IDBObjectStore.prototype.put = function (this: IDBObjectStore, ...args: Parameters<typeof put>) {
-      if (room.full) throw new DOMException("No room.", "QuotaExceededError");
-      return put.apply(this, args);
-    } as typeof put;
-  });
+  const room = await storageWithEnd(page);
   await makeWalk(page);
   await saved(page);
-  await page.evaluate(() => Object.assign((globalThis as unknown as { room: object }).room, { full: true }));
+  await room.fills();
   await typeNumber(page, "Frames per second", 12);
   await expect(page.getByText("This browser has no more room for the project.")).toBeVisible();
   await dropFiles(page, [pngFile("late.png", figureSheet(2, 1))]);
@@ -108,7 +94,7 @@ test("when the browser has no more room the work can be saved to a file", async 
   expect([...files.keys()]).toEqual(["caravan.json", "art/hero.png", "art/late.png"]);
   expect(document.clips[0].steps[0].ms).toBe(83.333);
   // With room again, it is saved by itself on the next try.
-  await page.evaluate(() => Object.assign((globalThis as unknown as { room: object }).room, { full: false }));
+  await room.empties();
   await page.getByRole("button", { name: "Try again" }).click();
   await saved(page);
 });

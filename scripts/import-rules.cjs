@@ -3,7 +3,7 @@
 const FLOORS = [
   ["model"],
   ["raster", "playback", "clip", "facing", "series", "references", "undo", "notation"],
-  ["palette", "assemble"],
+  ["palette", "assemble", "outline"],
   ["tiles"],
   ["art", "codec", "cut", "pack", "lettering", "behave"],
   ["marks", "metadata", "frame-identity", "atlas", "bundle", "rehearse"],

@@ -23,7 +23,7 @@ interface Point {
 
 /** What a pointer that is down does. */
 type Doing =
-  | { readonly kind: "dragging"; readonly from: Point; readonly first: number }
+  | { readonly kind: "dragging"; readonly from: Point; readonly first: number; readonly of: Frame }
   | { readonly kind: "framing"; readonly from: Point; readonly to: Point; readonly added: readonly number[] };
 
 /** The canvas large, with the frame before as a ghost; pieces are put, chosen and dragged on it. */
@@ -168,13 +168,15 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
           }
           // With Alt one of a group alone.
           if (!chosen.includes(next) || event.altKey) choosePieces(ref, event.altKey ? [next] : withGroups(frame.pieces ?? [], [next]));
-          doing.current = { kind: "dragging", from: at, first: next };
+          doing.current = { kind: "dragging", from: at, first: next, of: frame };
         }}
         onPointerMove={(event) => {
           const at = pointOf(event);
           if (bench.hand) setPointer(at);
           const now = doing.current;
-          if (now?.kind === "dragging") {
+          // Undo, or another tab: places in the list of pieces may mean others now.
+          if (now?.kind === "dragging" && now.of !== frame) end();
+          else if (now?.kind === "dragging") {
             const piece = frame.pieces?.[now.first];
             if (piece)
               useBench.setState({ dragged: snapped(piece, { x: at.x - now.from.x, y: at.y - now.from.y }, event.altKey ? 1 : bench.grid) });
@@ -189,7 +191,7 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
           end();
           if (now?.kind === "framing")
             choosePieces(ref, withGroups(frame.pieces ?? [], [...now.added, ...within(source, frame, now.from, now.to)]));
-          else if (dragged) sayUnlessDone(moveChosen(source, frame, dragged));
+          else if (dragged && now?.of === frame) sayUnlessDone(moveChosen(source, frame, dragged));
         }}
         onPointerCancel={end}
         onPointerLeave={() => setPointer(null)}

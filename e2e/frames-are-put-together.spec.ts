@@ -165,6 +165,11 @@ test("a palette of the sheet and a variant of it dress the chosen piece; the ste
   await expect.poll(() => colourAt(page, 12, 4)).toEqual([240, 20, 130, 255]);
   // The whole clip in other colours, as frames and a clip of their own.
   await page.getByRole("button", { name: "Make 1 clip in these colours" }).click();
+  await goTo(page, "Clips");
+  await page.keyboard.press("c");
+  await page.getByRole("button", { name: "odd in 2 colours" }).click();
+  const lanes = page.getByRole("list", { name: "Compared clips" }).getByRole("combobox", { name: /^Clip \d/ });
+  await expect(lanes).toHaveText(["odd", "odd-parts variant"]);
   const { atlas, frame } = await delivered(page);
   expect(Object.keys(atlas.clips)).toEqual(["odd", "odd-parts variant"]);
   const dressed = atlas.clips["odd-parts variant"]?.steps[0]?.frame as string;
@@ -228,6 +233,13 @@ test("a piece is moved and exchanged in all frames at once, and every frame is d
   await onTheBench(page);
   await twoSteps(page);
   await page.getByRole("checkbox", { name: /^in all frames/ }).click();
+  await part(page, 1).click();
+  await expect(page.getByText("parts/1: on 2 frames")).toBeVisible();
+  await page.getByRole("button", { name: "Pick them" }).click();
+  await expect(page.getByRole("listbox").getByRole("option", { selected: true })).toHaveCount(2);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press(".");
+  await clickAt(page, 12, 4);
   // The blue piece lies at 0, 0 of the first frame and at 8, 0 of the second, which is on the bench.
   await page.keyboard.press("ArrowDown");
   await expect.poll(() => colourAt(page, 12, 8)).toEqual([...COLOURS[1], 255]);

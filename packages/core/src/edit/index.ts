@@ -86,6 +86,7 @@ export {
   setCanvas,
   ungroupPieces,
   usesOfPiece,
+  usesOfPieces,
   withGroups,
 } from "./pieces";
 export { renameProject } from "./project";
@@ -109,4 +110,4 @@ export { addToSteps, holdUntil, moveBorder, scaleSteps, spreadOverSteps } from "
 export { evenOut, setClipFps, setClipTotal, setStepDurations } from "./times";
 export { moveFrames, nameFrames, namesByPattern, orderFrames, type TrayOrder } from "./tray";
 export { turnAction } from "./turn-action";
-export { addVariants, clipsToDress } from "./variants";
+export { addVariants, clipsAlike, clipsToDress } from "./variants";

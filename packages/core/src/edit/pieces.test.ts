@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { nameFindings } from "../check/action-findings";
 import type { ActionName, ClipName, FrameRef, Piece, Project, SourceId } from "../model";
 import { addAction, mirrorMissing, setPetal } from "./actions";
-import { addClip } from "./clips";
+import { addClip, renameClip } from "./clips";
 import { addPalette, renamePalette } from "./palettes";
 import {
   addFrameOfPieces,
@@ -25,7 +25,7 @@ import {
 import { porterProject } from "./project.fixture";
 import { freeSourceId } from "./source-id";
 import { placesRestacked } from "./stacking";
-import { addVariants, clipsToDress } from "./variants";
+import { addVariants, clipsAlike, clipsToDress } from "./variants";
 
 const part = (column: number) => `s1/c${column}r0` as FrameRef;
 const first = "s2/a0" as FrameRef;
@@ -159,6 +159,15 @@ describe("variants in other colours", () => {
     expect(clipsToDress(project, "guard")).toEqual(["walk"]);
     expect(clipsToDress(project, "robe")).toEqual([]);
     expect(() => addVariants(project, ["walk" as ClipName], "robe")).toThrow(/stands for no other one/);
+  });
+
+  it("are told from other clips by what they show, whatever they are called", () => {
+    let project = addVariants(dressed(), ["walk" as ClipName], "guard");
+    project = renameClip(project, "walk-guard" as ClipName, "the watch");
+    const [walk] = project.clips as [Project["clips"][number]];
+    expect(clipsAlike(project, walk)).toEqual(["walk", "the watch"]);
+    const [twin] = (project.clips[1] as typeof walk).steps;
+    expect(clipsAlike(movePieces(project, twin?.frame as FrameRef, [0], { x: 1, y: 0 }), walk)).toEqual(["walk"]);
   });
 
   it("are actions too where every clip of an action is dressed, mirrored where it is", () => {

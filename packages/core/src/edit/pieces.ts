@@ -352,3 +352,12 @@ export function usesOfPiece(project: Project, of: FrameRef): Map<FrameRef, numbe
       }
   return uses;
 }
+
+/** On how many frames each frame lies that is used as a piece. Cost: O(pieces of the project). */
+export function usesOfPieces(project: Project): Map<FrameRef, number> {
+  const uses = new Map<FrameRef, number>();
+  for (const source of project.sources)
+    for (const { pieces = [] } of source.frames)
+      for (const of of new Set(pieces.map((piece) => piece.of))) uses.set(of, (uses.get(of) ?? 0) + 1);
+  return uses;
+}

@@ -15,6 +15,7 @@ import {
   type Piece,
   type Project,
   paletteNamed,
+  pictureOf,
 } from "../model";
 import { actionsInOtherColours } from "./actions-in-other-colours";
 import { edit } from "./edit";
@@ -88,4 +89,24 @@ export function clipsToDress(project: Project, palette: string): ClipName[] {
     const frames = steps.map(({ frame }) => findFrame(project, frame)?.frame.pieces);
     return frames.length > 0 && frames.every((pieces) => pieces?.some(isDrawnIn)) ? [name] : [];
   });
+}
+
+/** The clips that show the same as a clip does, in whichever colours, itself among them, in the project's order. */
+export function clipsAlike(project: Project, clip: Clip): ClipName[] {
+  const frames = clip.steps.map(({ frame }) => drawingOf(project, frame));
+  if (frames.some((each) => each === null)) return [clip.name];
+  return project.clips.flatMap(({ name, steps }) =>
+    steps.length === frames.length && steps.every(({ frame }, k) => drawingOf(project, frame) === frames[k]) ? [name] : [],
+  );
+}
+
+/** What a frame shows, colours left out; the same text for frames that show the same. Null for one that is gone. */
+function drawingOf(project: Project, ref: FrameRef): string | null {
+  const found = findFrame(project, ref);
+  if (!found) return null;
+  const { source, frame } = found;
+  if (frame.pieces)
+    return JSON.stringify([frame.size, frame.pieces.map(({ palette: _worn, group: _group, ...piece }) => Object.entries(piece).sort())]);
+  const { x, y, w, h } = frame.rect;
+  return JSON.stringify([pictureOf(source, frame).sha256, x, y, w, h, frame.turned ?? null]);
 }

@@ -1,7 +1,8 @@
 "use client";
 
+import { clipsAlike } from "@caravan/core/edit";
 import type { Clip } from "@caravan/core/model";
-import { Plus, X } from "lucide-react";
+import { Palette, Plus, X } from "lucide-react";
 import { useEffect, useMemo } from "react";
 import { SPEEDS } from "../../../preview/player-state";
 import { playingOfClip } from "../../../preview/playing";
@@ -38,6 +39,7 @@ export function CompareBench({ clip }: { clip: Clip }) {
       }),
     [lanes, clips, project, history],
   );
+  const alike = useMemo(() => clipsAlike(project, clip), [project, clip]);
   const change = (at: number, next: Partial<Lane>) =>
     useComparison.setState({ lanes: lanes.map((lane, k) => (k === at ? { ...lane, ...next } : lane)) });
   return (
@@ -65,6 +67,17 @@ export function CompareBench({ clip }: { clip: Clip }) {
           onChange={(next) => useComparison.setState({ inStep: next })}
         />
         <span className="grow" />
+        {alike.length > 1 && (
+          <Button
+            title={alike.join(", ")}
+            onClick={() =>
+              useComparison.setState({ lanes: alike.slice(0, MOST_LANES).map((each) => ({ clip: each, speed: 1, earlier: false })) })
+            }
+          >
+            <Palette size={14} aria-hidden /> {clip.name} in {alike.length > MOST_LANES ? `${MOST_LANES} of ` : ""}
+            {alike.length} colours
+          </Button>
+        )}
         <Button
           disabled={lanes.length >= MOST_LANES}
           onClick={() => useComparison.setState({ lanes: [...lanes, { clip: clip.name, speed: 1, earlier: false }] })}

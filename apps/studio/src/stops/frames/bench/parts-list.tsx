@@ -1,10 +1,22 @@
 "use client";
 
-import { usesOfPiece } from "@caravan/core/edit";
-import { type Frame, findFrame, frameName, frameRef, frameSize, type Project, type Source } from "@caravan/core/model";
+import { usesOfPiece, usesOfPieces } from "@caravan/core/edit";
+import {
+  counted,
+  type Frame,
+  type FrameRef,
+  findFrame,
+  frameName,
+  frameRef,
+  frameSize,
+  type Project,
+  type Source,
+} from "@caravan/core/model";
+import { useMemo } from "react";
 import { FramePicture } from "../../../preview/frame-picture";
 import { useProject } from "../../../project/open-project";
 import { useView } from "../../../project/view";
+import { Button } from "../../../ui/button";
 import { Select } from "../../../ui/select";
 import { PalettesList } from "./palettes-list";
 import { frameOnBench, partSources, useBench } from "./state";
@@ -29,7 +41,7 @@ export function PartsList({ source }: { source: Source }) {
           onChange={(id) => useBench.setState({ parts: id })}
         />
       </div>
-      <Parts project={project} parts={parts} />
+      <Parts project={project} source={source} parts={parts} />
       <PalettesList source={source} parts={parts} />
     </>
   );
@@ -44,17 +56,18 @@ function partsOf(project: Project, frame: Frame | null): Source | undefined {
 /** Px on the screen of a piece that is shown small: twice its size where that is not much. */
 const small = (side: number) => Math.max(40, Math.min(72, side * 2));
 
-function Parts({ project, parts }: { project: Project; parts: Source }) {
+function Parts({ project, source, parts }: { project: Project; source: Source; parts: Source }) {
   const hand = useBench((bench) => bench.hand);
   const shown = useBench((bench) => bench.shown);
   const zoom = useBench((bench) => bench.zoom);
+  const uses = useMemo(() => usesOfPieces(project), [project]);
   const frames = parts.frames.filter(({ dropped, empty }) => !dropped && !empty);
   return (
     <>
       <ul aria-label="Pieces" className="check mt-1.5 flex max-h-72 flex-wrap gap-1 overflow-y-auto rounded-box border border-line p-1">
         {frames.map((frame) => {
           const ref = frameRef(parts, frame);
-          const uses = usesOfPiece(project, ref).size;
+          const told = `on ${counted(uses.get(ref) ?? 0, "frame")}`;
           const isHeld = hand?.of === ref;
           const { w, h } = frameSize(parts, frame);
           return (
@@ -62,8 +75,8 @@ function Parts({ project, parts }: { project: Project; parts: Source }) {
               <button
                 type="button"
                 aria-pressed={isHeld}
-                aria-label={`${frameName(parts, frame)}, on ${uses} ${uses === 1 ? "frame" : "frames"}`}
-                title={`${frameName(parts, frame)}: on ${uses} ${uses === 1 ? "frame" : "frames"}`}
+                aria-label={`${frameName(parts, frame)}, ${told}`}
+                title={`${frameName(parts, frame)}: ${told}`}
                 onClick={() => useBench.setState({ hand: isHeld ? null : { of: ref, flip: null, palette: null } })}
                 className={`rounded-sm border-2 ${isHeld ? "border-now bg-now-soft" : "border-transparent hover:border-line-strong"}`}
               >
@@ -85,7 +98,25 @@ function Parts({ project, parts }: { project: Project; parts: Source }) {
           onChange={(next) => useBench.setState({ shown: next })}
         />
       </div>
+      {hand && <Uses project={project} source={source} of={hand.of} />}
       <p className="mt-1 px-1.5 text-small text-muted">A click takes a piece in hand; X flips it, Esc lays it away.</p>
     </>
+  );
+}
+
+/** Where the piece in hand lies; its frames can be picked, so that what is done to it next is done in them. */
+function Uses({ project, source, of }: { project: Project; source: Source; of: FrameRef }) {
+  const found = findFrame(project, of);
+  const own = [...usesOfPiece(project, of).keys()].filter((ref) => findFrame(project, ref)?.source.id === source.id);
+  if (!found) return null;
+  return (
+    <div className="mt-1 flex flex-wrap items-center justify-between gap-2 px-1.5 text-small">
+      {frameName(found.source, found.frame)}: {own.length === 0 ? "on no frame" : `on ${counted(own.length, "frame")}`}
+      {own.length > 0 && (
+        <Button className="min-h-7" onClick={() => useView.setState({ picked: own, cursor: own[0] ?? null })}>
+          Pick {own.length === 1 ? "it" : "them"}
+        </Button>
+      )}
+    </div>
   );
 }

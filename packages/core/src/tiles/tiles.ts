@@ -40,14 +40,12 @@ const FLIPS: readonly (Flip | undefined)[] = [undefined, "across", "down", "both
 /** Cost: O(pixels), four times with flips. */
 export function tilesOf(frames: readonly NamedPixels[], tile: Size, flips = true): Tiles {
   const counting = new Counting(tile, flips ? FLIPS : [undefined]);
-  const placed = frames.flatMap(({ pixels }, frame) => counting.placedIn(pixels, frame));
-  const owner = new Map<number, number>();
-  for (const { tile: found, frame } of placed) {
-    const before = owner.get(found);
-    owner.set(found, before === undefined || before === frame ? frame : SHARED);
-  }
+  const placed: PlacedTile[] = [];
+  for (const [frame, { pixels }] of frames.entries()) counting.place(pixels, frame, placed);
+  const owner = new Int32Array(counting.distinct).fill(NOBODY);
+  for (const { tile: found, frame } of placed) owner[found] = owner[found] === NOBODY || owner[found] === frame ? frame : SHARED;
   const own = frames.map(() => 0);
-  for (const frame of owner.values()) if (frame !== SHARED) own[frame] = (own[frame] as number) + 1;
+  for (const frame of owner) if (frame !== SHARED) own[frame] = (own[frame] as number) + 1;
   const tiles = frames.map(() => 0);
   for (const { frame } of placed) tiles[frame] = (tiles[frame] as number) + 1;
   return {
@@ -60,15 +58,18 @@ export function tilesOf(frames: readonly NamedPixels[], tile: Size, flips = true
   };
 }
 
-/** The owner of a tile that several frames have. */
+/** The owner of a tile that several frames have, and of one that was not looked at yet. */
 const SHARED = -1;
+const NOBODY = -2;
 
 class Counting {
   distinct = 0;
   colours = 0;
   /** The distinct tiles one behind the other; twice as long whenever it is full. */
   private kept = new Int32Array(1 << 14);
-  private readonly byHash = new Map<number, number[]>();
+  /** Distinct tiles by their hashes, each one more than its number, 0 for none: what finds its place taken goes to the next. */
+  private slots = new Int32Array(1 << 12);
+  private hashes = new Int32Array(1 << 11);
   private readonly here: Int32Array;
   /** For each flip, where each place of the tile goes. */
   private readonly turned: readonly Uint32Array[];
@@ -96,11 +97,10 @@ class Counting {
     this.weights = [weights(w, 1), weights(h, 5000)];
   }
 
-  placedIn({ width, height, bytes }: Pixels, frame: number): PlacedTile[] {
+  place({ width, height, bytes }: Pixels, frame: number, placed: PlacedTile[]): void {
     const { w, h } = this.tile;
     const aligned = bytes.byteOffset % 4 === 0 ? bytes : bytes.slice();
     const words = new Int32Array(aligned.buffer, aligned.byteOffset, aligned.byteLength >> 2);
-    const placed: PlacedTile[] = [];
     for (let y = 0; y < height; y += h)
       for (let x = 0; x < width; x += w) {
         const hash = this.take(words, width, height, x, y);
@@ -108,7 +108,6 @@ class Counting {
         const { tile, flip } = this.found(hash);
         placed.push(flip ? { frame, x, y, tile, flip } : { frame, x, y, tile });
       }
-    return placed;
   }
 
   /** Copies a tile, clear pixels all alike, and answers a hash that is the same for all its flips; null if nothing is drawn in it. */
@@ -159,19 +158,40 @@ class Counting {
   }
 
   private found(hash: number): { readonly tile: number; readonly flip?: Flip } {
-    const { byHash, turned, flips } = this;
-    const known = byHash.get(hash);
-    for (const tile of known ?? [])
+    const { turned, flips } = this;
+    let slot = this.slotOf(hash);
+    for (; this.slots[slot] !== 0; slot = (slot + 1) & (this.slots.length - 1)) {
+      const tile = (this.slots[slot] as number) - 1;
+      if (this.hashes[tile] !== hash) continue;
       for (let k = 0; k < turned.length; k++)
         if (this.isSame(tile, turned[k] as Uint32Array)) {
           const flip = flips[k];
           return flip ? { tile, flip } : { tile };
         }
+    }
     const tile = this.distinct++;
     this.keep(tile);
-    if (known) known.push(tile);
-    else byHash.set(hash, [tile]);
+    this.slots[slot] = tile + 1;
+    this.hashes[tile] = hash;
+    if (this.distinct === this.hashes.length) this.widen();
     return { tile };
+  }
+
+  private slotOf(hash: number): number {
+    return (Math.imul(hash ^ (hash >>> 15), 0x9e3779b1) >>> 8) & (this.slots.length - 1);
+  }
+
+  /** Twice as many slots as hashes, always: so a free one is near. */
+  private widen(): void {
+    const hashes = new Int32Array(this.hashes.length * 2);
+    hashes.set(this.hashes);
+    this.hashes = hashes;
+    this.slots = new Int32Array(hashes.length * 2);
+    for (let tile = 0; tile < this.distinct; tile++) {
+      let slot = this.slotOf(hashes[tile] as number);
+      while (this.slots[slot] !== 0) slot = (slot + 1) & (this.slots.length - 1);
+      this.slots[slot] = tile + 1;
+    }
   }
 
   private keep(tile: number): void {

@@ -4,6 +4,7 @@ import { addBuild } from "./commands/build";
 import { addCheck } from "./commands/check";
 import { addCut } from "./commands/cut";
 import { addNew } from "./commands/new";
+import { addOutline } from "./commands/outline";
 import { addPack } from "./commands/pack";
 import { addPlay } from "./commands/play";
 import { addRehearse } from "./commands/rehearse";
@@ -15,7 +16,7 @@ const program = new Command("caravan")
   .description("Cuts sprite sheets into frames, builds animation clips, and delivers packed atlases that a game loads.")
   .showHelpAfterError("Add --help for what the command takes.")
   .exitOverride();
-for (const add of [addNew, addCut, addPack, addBuild, addCheck, addPlay, addRehearse, addTiles, addWatch]) add(program);
+for (const add of [addNew, addCut, addPack, addBuild, addCheck, addPlay, addRehearse, addOutline, addTiles, addWatch]) add(program);
 // Commands made before exitOverride would still exit by themselves.
 for (const command of program.commands) command.exitOverride().showHelpAfterError("Add --help for what the command takes.");
 

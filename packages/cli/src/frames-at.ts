@@ -1,0 +1,69 @@
+/** The frames that a command looks at: those of a project as it delivers them, or pictures and folders of pictures. */
+import { existsSync } from "node:fs";
+import { basename, join } from "node:path";
+import { PROJECT_FILE } from "@caravan/core/bundle";
+import { chosenFrames } from "@caravan/core/delivery-plan";
+import { CaravanError, type FrameRef, frameRef } from "@caravan/core/model";
+import { crop } from "@caravan/core/raster";
+import type { NamedPixels } from "@caravan/core/tiles";
+import { isFolder } from "./files";
+import { pngCodec } from "./png";
+import { openProject } from "./project";
+import { readStill, STILL_ENDING } from "./stills";
+import { takenFiles } from "./taken-art";
+import { note } from "./tell";
+
+export interface FramesFound {
+  readonly frames: readonly NamedPixels[];
+  readonly isProject: boolean;
+}
+
+/** Throws `not-found` where there is no picture, and what opening a project throws. */
+export async function framesAt(paths: readonly string[]): Promise<FramesFound> {
+  const [first] = paths;
+  if (paths.length === 1 && first !== undefined && isProject(first)) return { frames: framesDelivered(first), isProject: true };
+  return { frames: await picturesAt(paths), isProject: false };
+}
+
+function isProject(path: string): boolean {
+  if (isFolder(path)) return existsSync(join(path, PROJECT_FILE));
+  return basename(path) === PROJECT_FILE || /\.caravan$/i.test(path);
+}
+
+/** Every frame that some delivery takes, once, by the name that the first of them gives it. */
+function framesDelivered(path: string): NamedPixels[] {
+  const { project, art } = openProject(path);
+  const frames = new Map<FrameRef, NamedPixels>();
+  for (const delivery of project.deliveries) {
+    const chosen = chosenFrames(project, delivery);
+    for (const [k, { source, frame }] of chosen.frames.entries()) {
+      const ref = frameRef(source, frame);
+      if (frames.has(ref)) continue;
+      const { pixels, rect } = art.frame(source, frame);
+      frames.set(ref, { name: chosen.names[k] as string, pixels: crop(pixels, rect) });
+    }
+  }
+  return [...frames.values()];
+}
+
+/** In the order given; in folders in natural order. Of an animation and of layers each picture by itself. */
+async function picturesAt(paths: readonly string[]): Promise<NamedPixels[]> {
+  const found: NamedPixels[] = [];
+  for (const path of paths) {
+    if (!isFolder(path) && STILL_ENDING.test(path)) {
+      found.push({ name: path, pixels: await readStill(path) });
+      continue;
+    }
+    const { items, pictures, failed } = await takenFiles([path]);
+    for (const each of failed) note(each);
+    const pixelsOf = ({ sha256 }: { readonly sha256: string }) => pngCodec().decode(pictures.get(sha256) as Uint8Array, path);
+    for (const { path: name, art } of items) {
+      if (art.kind === "still") found.push({ name, pixels: pixelsOf(art.picture) });
+      else if (art.kind === "animation") found.push(...art.pictures.map((each, k) => ({ name: `${name}/${k}`, pixels: pixelsOf(each) })));
+      else found.push(...art.layers.map((each) => ({ name: `${name}/${each.name}`, pixels: pixelsOf(each) })));
+    }
+  }
+  if (found.length === 0)
+    throw new CaravanError("not-found", paths.join(", "), "There is no picture.", "Name pictures, folders with pictures, or a project.");
+  return found;
+}

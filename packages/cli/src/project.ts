@@ -17,12 +17,30 @@ import {
   strayedFrames,
   withFoundPlaces,
 } from "@caravan/core/frame-identity";
-import { CaravanError, type Project, pictureOf, type Source, sameRect, sourceById } from "@caravan/core/model";
+import { type FrameOutlines, outlinesOf } from "@caravan/core/marks";
+import { CaravanError, type FrameRef, keptRefs, type Project, pictureOf, type Source, sameRect, sourceById } from "@caravan/core/model";
 import { coloursIn, type UsedColour } from "@caravan/core/palette";
 import { coverageOf, drawingsIn, findDrawings, type Ground, opaqueGround, type Pixels } from "@caravan/core/raster";
 import { type Walk, walkingClip, walkKey, walkOf } from "@caravan/core/stage";
 import { isFolder, readFile } from "./files";
 import { pngCodec } from "./png";
+
+/** What only pixels tell. */
+function seenIn(project: Project, art: Art): Pick<SeenArt, "walks" | "colours" | "outlines"> {
+  return { walks: walksOf(project, art), colours: coloursOf(project, art), outlines: outlinesSeen(project, art) };
+}
+
+/** Of every frame whose art is there. */
+function outlinesSeen(project: Project, art: Art): SeenArt["outlines"] {
+  const found = new Map<FrameRef, FrameOutlines>();
+  for (const source of project.sources)
+    try {
+      for (const [ref, outlines] of outlinesOf(project, keptRefs(source), art)) found.set(ref, outlines);
+    } catch (error) {
+      if (!(error instanceof CaravanError && error.code === "missing-picture")) throw error;
+    }
+  return found;
+}
 
 /** Reads the document alone, from a folder, its caravan.json, or a `*.caravan` file. */
 export function openDocument(path: string): Project {
@@ -70,7 +88,7 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
     return {
       project,
       art,
-      seen: { ...NOTHING_SEEN, grounds: groundsOf(project, decodedBefore), walks: walksOf(project, art), colours: coloursOf(project, art) },
+      seen: { ...NOTHING_SEEN, grounds: groundsOf(project, decodedBefore), ...seenIn(project, art) },
       refreshed: [],
       saved: hashesOf(project),
     };
@@ -106,7 +124,7 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
   return {
     project,
     art,
-    seen: { missing, grounds: groundsOf(project, bySha), walks: walksOf(project, art), colours: coloursOf(project, art) },
+    seen: { missing, grounds: groundsOf(project, bySha), ...seenIn(project, art) },
     refreshed,
     saved,
   };

@@ -35,7 +35,7 @@ interface OutlineOptions {
 async function outline(paths: readonly string[], { within, corners, alpha, least, convex, parts, json }: OutlineOptions): Promise<void> {
   const { frames } = await framesAt(paths);
   const found = frames.map(({ name, pixels }) => {
-    const { polygons, over } = traced(maskOf(pixels, alpha), {
+    const { polygons, over } = traced(maskOf(pixels, { x: 0, y: 0, w: pixels.width, h: pixels.height }, alpha), {
       withinPx: within,
       corners,
       leastPx: least,

@@ -1,5 +1,5 @@
 import * as z from "zod";
-import { Box, clipRules, Name, Rect, Rule, Size } from "../model";
+import { Box, clipRules, Name, Outline, Rect, Rule, Size } from "../model";
 
 const point = z.object({ x: z.number(), y: z.number() });
 
@@ -18,6 +18,12 @@ export const AtlasFrame = z.object({
     .optional()
     .describe("Parts of the untrimmed frame, by kind: what is hit, what collides. They may reach out of it."),
   points: z.record(z.string(), point).optional().describe("Places in untrimmed frame pixels, by kind: where a hand is."),
+  outlines: z
+    .record(z.string(), z.array(Outline).min(1))
+    .optional()
+    .describe(
+      "Simple polygons in untrimmed frame pixels, by kind, clockwise as seen; the first corner is not repeated. They may reach out of the frame.",
+    ),
 });
 export type AtlasFrame = z.infer<typeof AtlasFrame>;
 

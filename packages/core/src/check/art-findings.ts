@@ -6,6 +6,7 @@ import type { UsedColour } from "../palette";
 import type { Ground } from "../raster";
 import type { Walk } from "../stage";
 import type { Finding } from "./finding";
+import type { SeenOutlines } from "./outline-findings";
 
 /** What was seen of the project's pictures; what nobody has read yet is in neither. */
 export interface SeenArt {
@@ -17,9 +18,11 @@ export interface SeenArt {
   readonly walks: ReadonlyMap<string, Walk>;
   /** The colours of pictures by the key of their look in the colours they are drawn in; none of pictures with more than a palette holds. */
   readonly colours: ReadonlyMap<string, readonly UsedColour[]>;
+  /** Outlines as they are traced, by frame. */
+  readonly outlines: SeenOutlines;
 }
 
-export const NOTHING_SEEN: SeenArt = { missing: new Set(), grounds: new Map(), walks: new Map(), colours: new Map() };
+export const NOTHING_SEEN: SeenArt = { missing: new Set(), grounds: new Map(), walks: new Map(), colours: new Map(), outlines: new Map() };
 
 /** Missing art first, then opaque grounds of sheets that are delivered, source by source. Cost: O(pictures + frames). */
 export function artFindings({ sources }: Project, { missing, grounds }: SeenArt): Finding[] {

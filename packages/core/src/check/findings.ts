@@ -9,6 +9,7 @@ import { deliveryFindings } from "./delivery-findings";
 import type { Finding } from "./finding";
 import { guarded } from "./guarded";
 import { markFindings } from "./mark-findings";
+import { kindFindings, outlineFindings } from "./outline-findings";
 import { pieceFindings } from "./piece-findings";
 import { stageFindings } from "./stage-findings";
 import { brokenClip, nothingCut, sameNames, unassignedFields } from "./stopping";
@@ -21,11 +22,12 @@ export function findingsOf(project: Project, seen: SeenArt = NOTHING_SEEN, edite
   const found = [
     ...guarded("what is cut", () => nothingCut(project)),
     ...guarded("art", () => artFindings(project, seen)),
-    ...project.clips.flatMap((clip) => guarded(`clip "${clip.name}"`, () => clipFindings(project, clip))),
+    ...project.clips.flatMap((clip) => guarded(`clip "${clip.name}"`, () => clipFindings(project, clip, seen))),
     ...guarded("actions", () => actionFindings(project, edited)),
     ...guarded("behaviours", () => behaviourFindings(project)),
     ...guarded("pieces", () => pieceFindings(project)),
     ...guarded("colours", () => colourFindings(project, seen)),
+    ...guarded("outlines", () => kindFindings(project, seen.outlines)),
     ...guarded("stages", () => stageFindings(project, seen)),
     ...guarded("frame names", () => sameNames(project)),
     ...guarded("clip names", () => nameFindings(project)),
@@ -38,9 +40,11 @@ export function findingsOf(project: Project, seen: SeenArt = NOTHING_SEEN, edite
 }
 
 /** What stands in its way in the game comes alone: a clip that cannot be shown is not judged by how it moves. */
-function clipFindings(project: Project, clip: Clip): Finding[] {
+function clipFindings(project: Project, clip: Clip, { outlines }: SeenArt): Finding[] {
   const broken = brokenClip(project, clip);
-  return broken.length > 0 ? broken : [...movementFindings(project, clip), ...markFindings(project, clip)];
+  return broken.length > 0
+    ? broken
+    : [...movementFindings(project, clip), ...markFindings(project, clip), ...outlineFindings(project, clip, outlines)];
 }
 
 /** Which deliveries take frames that no clip shows. */

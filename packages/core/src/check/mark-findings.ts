@@ -9,6 +9,8 @@ export function markFindings(project: Project, clip: Clip): Finding[] {
   if (project.marks.length === 0) return [];
   const shown = clip.steps.map(({ frame }) => ({ ref: frame, placed: findFrame(project, frame) as PlacedFrame }));
   return project.marks.flatMap((kind) => {
+    // Frames without outlines of their own have traced ones.
+    if (kind.shape === "outline" && kind.trace) return [];
     const has = shown.map(({ placed: { frame } }) => hasMark(frame.marks, kind.name));
     return has.includes(true) ? [...missing(clip, kind, shown, has), ...jumping(clip, kind, shown)] : [];
   });

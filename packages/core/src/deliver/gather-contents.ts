@@ -5,8 +5,18 @@ import { type AtlasAction, type AtlasClip, atlasAction, atlasClip } from "../atl
 import { type FindingCode, stoppingFinding } from "../check";
 import { chosenFrames } from "../delivery-plan";
 import { packingIn, shapeOf } from "../example";
-import { scaledMarks } from "../marks";
-import { CaravanError, type Delivery, type Density, type ErrorCode, exampleNamed, originOf, type Project } from "../model";
+import { outlinesOf, scaledMarks, withOutlines } from "../marks";
+import {
+  CaravanError,
+  type Delivery,
+  type Density,
+  type ErrorCode,
+  exampleNamed,
+  type FrameRef,
+  frameRef,
+  originOf,
+  type Project,
+} from "../model";
 import { crop, scaled } from "../raster";
 import { deliverableBehaviours } from "../rehearse";
 import type { Contents, FrameToDeliver } from "./contents";
@@ -20,9 +30,12 @@ export function contentsOf(whole: Project, delivery: Delivery, art: Art): Conten
     whole.deliveries.findIndex(({ name }) => name === delivery.name),
   );
   if (stopping) throw new CaravanError(CODES[stopping.code] ?? "nothing-picked", stopping.where, stopping.message, "Nothing was written.");
+  const refs = placed.map(({ source, frame }) => frameRef(source, frame));
+  const outlines = outlinesOf(whole, refs, art);
   const frames = placed.map(({ source, frame }, k): FrameToDeliver => {
     const { pixels, rect } = art.frame(source, frame);
-    return { name: texts[k] as string, pixels, rect, origin: originOf(source, frame), marks: frame.marks };
+    const marks = withOutlines(frame.marks, outlines.get(refs[k] as FrameRef));
+    return { name: texts[k] as string, pixels, rect, origin: originOf(source, frame), marks };
   });
   const clips = project.clips.map((clip): [string, AtlasClip] => [clip.name, atlasClip(clip, (step) => nameOf.get(step.frame) as string)]);
   const actions = project.actions.map((action): [string, AtlasAction] => [action.name, atlasAction(action)]);

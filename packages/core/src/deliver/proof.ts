@@ -15,12 +15,12 @@ export interface Proof {
   /** Frames that share another frame's place. */
   readonly shared: number;
   readonly clips: number;
-  /** Frames whose boxes and points came out as they went in. */
+  /** Frames whose boxes, points and outlines came out as they went in. */
   readonly marked: number;
 }
 
 /**
- * Reads the files as a game would and compares every frame pixel by pixel, its boxes and points, every clip step by step, every
+ * Reads the files as a game would and compares every frame pixel by pixel, its boxes, points and outlines, every clip step by step, every
  * action and every behaviour, with what was meant. `atlasFile` comes first of the files. Throws `proof-failed` naming the first thing that differs: better no delivery
  * than a wrong one.
  */
@@ -52,8 +52,8 @@ export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid
   return { frames, exact: frames, shared: frames - places.size, clips: contents.clips.length, marked };
 }
 
-function sameMarks({ boxes, points }: AtlasFrame, marks: FrameMarks | undefined): boolean {
-  return JSON.stringify([boxes, points]) === JSON.stringify([marks?.boxes, marks?.points]);
+function sameMarks({ boxes, points, outlines }: AtlasFrame, marks: FrameMarks | undefined): boolean {
+  return JSON.stringify([boxes, points, outlines]) === JSON.stringify([marks?.boxes, marks?.points, marks?.outlines]);
 }
 
 /** Decodes a page when it is first asked for. */

@@ -14,17 +14,22 @@ import {
   type MarkShape,
   markNamed,
   type Project,
+  type Trace,
 } from "../model";
 import { withNamesBecome } from "../references";
 import { edit } from "./edit";
 import { withFrames } from "./with-frames";
+
+/** What outlines are traced by until a person says otherwise. */
+const USUAL_TRACE: Trace = { alpha: 1, withinPx: 1, corners: 24, convex: false };
 
 /** Adds a kind with a letter and a line that no other has, as long as there are some left. Throws `bad-name` or `name-taken`. */
 export const addMarkKind = edit(
   (_project, shape: MarkShape, name: string) => `add ${FIELD_OF_SHAPE[shape]} named ${name.trim()}`,
   (project, shape, wanted) => {
     const name = newName(project, wanted);
-    const kind: MarkKind = { name, shape, letter: freeLetter(project, name), line: freeLine(project) };
+    const looks = { name, letter: freeLetter(project, name), line: freeLine(project) };
+    const kind: MarkKind = shape === "outline" ? { ...looks, shape, trace: USUAL_TRACE } : { ...looks, shape };
     return { ...project, marks: [...project.marks, kind] };
   },
 );
@@ -59,12 +64,13 @@ export const setMarkLook = edit(
   },
 );
 
-/** Says what the boxes of a kind are for, null for anything else. Throws `not-found` for points. */
+/** Says what the boxes or outlines of a kind are for, null for anything else. Throws `not-found` for points. */
 export const setBoxUse = edit(
   (_project, name: MarkName, use: BoxUse | null) => `${name} is for ${use ?? "anything"}`,
   (project, name, use) => {
     const kind = markNamed(project, name);
-    if (kind.shape !== "box") throw new CaravanError("not-found", name, "Points are for nothing but themselves.", "Choose boxes.");
+    if (kind.shape === "point")
+      throw new CaravanError("not-found", name, "Points are for nothing but themselves.", "Choose boxes or outlines.");
     if ((kind.use ?? null) === use) return project;
     const { use: _before, ...rest } = kind;
     return withKind(project, name, use ? { ...rest, use } : rest);
@@ -100,10 +106,14 @@ function newName(project: Project, wanted: string): MarkName {
   return name;
 }
 
-function renamedIn({ boxes, points }: FrameMarks, from: MarkName, to: MarkName): FrameMarks {
+function renamedIn({ boxes, points, outlines }: FrameMarks, from: MarkName, to: MarkName): FrameMarks {
   const rename = <Value>(record: Record<MarkName, Value>) =>
     Object.fromEntries(Object.entries(record).map(([name, value]) => [name === from ? to : name, value])) as Record<MarkName, Value>;
-  return { ...(boxes ? { boxes: rename(boxes) } : {}), ...(points ? { points: rename(points) } : {}) };
+  return {
+    ...(boxes ? { boxes: rename(boxes) } : {}),
+    ...(points ? { points: rename(points) } : {}),
+    ...(outlines ? { outlines: rename(outlines) } : {}),
+  };
 }
 
 /** The first letter of its name that no other kind has, else any. */

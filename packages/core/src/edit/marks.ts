@@ -1,5 +1,16 @@
-/** Boxes and points on frames: drawn, moved, given to other frames and taken away, on one frame or on as many as one likes. */
-import { boxesIn, carriedBox, carriedPoint, changedBox, frameWithMarks, marksWith, marksWithout, pointIn } from "../marks";
+/** Boxes, points and outlines on frames: drawn, moved, given to other frames and taken away, on one frame or on as many as one likes. */
+import {
+  boxesIn,
+  carriedBox,
+  carriedOutline,
+  carriedPoint,
+  changedBox,
+  frameWithMarks,
+  marksWith,
+  marksWithout,
+  outlinesIn,
+  pointIn,
+} from "../marks";
 import {
   type Box,
   CaravanError,
@@ -92,12 +103,14 @@ export const copyMarks = edit(
     const from = placedFrame(project, ref);
     const boxes = boxesOf(from.frame, name);
     const point = pointIn(from.frame.marks, name);
+    const outlines = outlinesIn(from.frame.marks, name);
     return onFrames(project, refs, (placed) =>
       placed.frame === from.frame
         ? placed.frame.marks
         : marksWith(placed.frame.marks, name, {
             boxes: boxes.map((box) => checkedBox(carriedBox(box, from, placed))),
             point: point ? checkedPoint(carriedPoint(point, from, placed)) : null,
+            outlines: outlines ? outlines.map((each) => carriedOutline(each, from, placed)) : null,
           }),
     );
   },

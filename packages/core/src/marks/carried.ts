@@ -2,7 +2,7 @@
  * A mark of one frame given to others: it stands at the same place from each frame's origin, because that is what stays where the
  * character is. Boxes go by whole pixels. Pure.
  */
-import { type Box, type FramePoint, originOf, type PlacedFrame } from "../model";
+import { type Box, type FramePoint, type Outline, originOf, type PlacedFrame } from "../model";
 
 export function carriedBox(box: Box, from: PlacedFrame, to: PlacedFrame): Box {
   const by = between(from, to);
@@ -12,6 +12,11 @@ export function carriedBox(box: Box, from: PlacedFrame, to: PlacedFrame): Box {
 export function carriedPoint({ x, y }: FramePoint, from: PlacedFrame, to: PlacedFrame): FramePoint {
   const by = between(from, to);
   return { x: x + by.x, y: y + by.y };
+}
+
+export function carriedOutline(outline: Outline, from: PlacedFrame, to: PlacedFrame): Outline {
+  const by = between(from, to);
+  return outline.map(({ x, y }) => ({ x: x + Math.round(by.x), y: y + Math.round(by.y) }));
 }
 
 /** A box with its edges moved: `x` and `y` shift it, `w` and `h` make it larger. It keeps at least one pixel. */

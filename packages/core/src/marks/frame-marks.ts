@@ -1,5 +1,6 @@
-/** The boxes and points of one frame, when the frame itself is moved within its size, mirrored or scaled. Pure. */
-import type { Box, Frame, FrameMarks, FramePoint, MarkName, MarkShape } from "../model";
+/** The boxes, points and outlines of one frame, when the frame itself is moved within its size, mirrored or scaled. Pure. */
+import type { Box, Frame, FrameMarks, FramePoint, MarkName, MarkShape, Outline } from "../model";
+import { hullOf, isSimple, withoutIdle } from "../outline";
 
 /** Every mark moved by whole pixels, as the picture is when room is added around it. */
 export function shiftedMarks(marks: FrameMarks, { x, y }: FramePoint): FrameMarks {
@@ -7,6 +8,7 @@ export function shiftedMarks(marks: FrameMarks, { x, y }: FramePoint): FrameMark
   return mapped(marks, {
     box: (box) => ({ ...box, x: box.x + x, y: box.y + y }),
     point: (point) => ({ x: point.x + x, y: point.y + y }),
+    outline: (polygon) => polygon.map((corner) => ({ x: corner.x + x, y: corner.y + y })),
   });
 }
 
@@ -15,10 +17,15 @@ export function mirroredMarks(marks: FrameMarks, width: number): FrameMarks {
   return mapped(marks, {
     box: (box) => ({ ...box, x: width - box.x - box.w }),
     point: (point) => ({ x: width - point.x, y: point.y }),
+    // The other way about, so that it goes clockwise again.
+    outline: (polygon) => polygon.map(({ x, y }) => ({ x: width - x, y })).reverse(),
   });
 }
 
-/** At another size: boxes by their edges to the nearest whole pixels and never empty, points by `rounding`, usually to a thousandth. */
+/**
+ * At another size: boxes by their edges to the nearest whole pixels and never empty, points by `rounding`, usually to a thousandth, corners of
+ * outlines to whole pixels. An outline that would not be simple then becomes the smallest one without dents around its corners.
+ */
 export function scaledMarks(marks: FrameMarks, scale: number, rounding = thousandths): FrameMarks {
   if (scale === 1) return marks;
   const edges = (from: number, length: number) => {
@@ -32,7 +39,24 @@ export function scaledMarks(marks: FrameMarks, scale: number, rounding = thousan
       return { x, y, w, h };
     },
     point: (point) => ({ x: rounding(point.x * scale), y: rounding(point.y * scale) }),
+    outline: (polygon) => tidied(polygon.map(({ x, y }) => ({ x: Math.round(x * scale), y: Math.round(y * scale) }))),
   });
+}
+
+/** Without corners that are none; what is not simple, or has no area, by what is around it. */
+function tidied(polygon: Outline): Outline {
+  const corners = withoutIdle(polygon);
+  if (isSimple(corners)) return corners;
+  const around = hullOf(polygon);
+  if (around.length >= 3) return around;
+  const [x, y] = [Math.min(...polygon.map((each) => each.x)), Math.min(...polygon.map((each) => each.y))];
+  const [right, bottom] = [Math.max(x + 1, ...polygon.map((each) => each.x)), Math.max(y + 1, ...polygon.map((each) => each.y))];
+  return [
+    { x, y },
+    { x: right, y },
+    { x: right, y: bottom },
+    { x, y: bottom },
+  ];
 }
 
 function thousandths(value: number): number {
@@ -49,9 +73,14 @@ export function pointIn(marks: FrameMarks | undefined, name: MarkName): FramePoi
   return marks?.points && Object.hasOwn(marks.points, name) ? marks.points[name] : undefined;
 }
 
-/** Whether there is a box or the point of this kind; kinds of both shapes have names of their own. */
+/** A frame's own outlines of a kind; undefined where it has none of its own, an empty list where a person took them off. */
+export function outlinesIn(marks: FrameMarks | undefined, name: MarkName): readonly Outline[] | undefined {
+  return marks?.outlines && Object.hasOwn(marks.outlines, name) ? marks.outlines[name] : undefined;
+}
+
+/** Whether there is a box, the point or an outline of its own of this kind; kinds of all shapes have names of their own. */
 export function hasMark(marks: FrameMarks | undefined, name: MarkName): boolean {
-  return boxesIn(marks, name).length > 0 || pointIn(marks, name) !== undefined;
+  return boxesIn(marks, name).length > 0 || pointIn(marks, name) !== undefined || outlinesIn(marks, name) !== undefined;
 }
 
 /** The frame with these marks; one without any does not have the field. The very frame if it has just these. */
@@ -63,21 +92,26 @@ export function frameWithMarks(frame: Frame, marks: FrameMarks | undefined): Fra
 
 /** Without those of one kind; undefined when none are left. */
 export function marksWithout(marks: FrameMarks | undefined, name: MarkName): FrameMarks | undefined {
-  return marksWith(marks, name, { boxes: [], point: null });
+  return marksWith(marks, name, { boxes: [], point: null, outlines: null });
 }
 
-/** With those of one kind as given, in the place of what it had: no boxes and no point are none. The very marks if it has just these. */
+/**
+ * With those of one kind as given, in the place of what it had: no boxes and no point are none, no outlines are none of its own. The very
+ * marks if it has just these.
+ */
 export function marksWith(
   marks: FrameMarks | undefined,
   name: MarkName,
-  given: { readonly boxes?: readonly Box[]; readonly point?: FramePoint | null },
+  given: { readonly boxes?: readonly Box[]; readonly point?: FramePoint | null; readonly outlines?: readonly Outline[] | null },
 ): FrameMarks | undefined {
   const same =
     (given.boxes === undefined || sameBoxes(boxesIn(marks, name), given.boxes)) &&
-    (given.point === undefined || samePoint(pointIn(marks, name), given.point));
+    (given.point === undefined || samePoint(pointIn(marks, name), given.point)) &&
+    (given.outlines === undefined || JSON.stringify(outlinesIn(marks, name) ?? null) === JSON.stringify(given.outlines));
   if (same) return marks;
   const boxes = { ...marks?.boxes };
   const points = { ...marks?.points };
+  const outlines = { ...marks?.outlines };
   if (given.boxes) {
     delete boxes[name];
     if (given.boxes.length > 0) boxes[name] = [...given.boxes];
@@ -86,11 +120,16 @@ export function marksWith(
     delete points[name];
     if (given.point) points[name] = given.point;
   }
+  if (given.outlines !== undefined) {
+    delete outlines[name];
+    if (given.outlines) outlines[name] = given.outlines.map((polygon) => [...polygon]);
+  }
   const next: FrameMarks = {
     ...(Object.keys(boxes).length > 0 ? { boxes } : {}),
     ...(Object.keys(points).length > 0 ? { points } : {}),
+    ...(Object.keys(outlines).length > 0 ? { outlines } : {}),
   };
-  return next.boxes || next.points ? next : undefined;
+  return next.boxes || next.points || next.outlines ? next : undefined;
 }
 
 function sameBoxes(a: readonly Box[], b: readonly Box[]): boolean {
@@ -105,13 +144,15 @@ function samePoint(a: FramePoint | undefined, b: FramePoint | null): boolean {
 interface Marks {
   box: Box;
   point: FramePoint;
+  outline: Outline;
 }
 type Changes = { readonly [Shape in MarkShape]: (mark: Marks[Shape]) => Marks[Shape] };
 
-function mapped(marks: FrameMarks, { box, point }: Changes): FrameMarks {
+function mapped(marks: FrameMarks, { box, point, outline }: Changes): FrameMarks {
   const next: FrameMarks = {};
   if (marks.boxes) next.boxes = mapValues(marks.boxes, (boxes) => boxes.map(box));
   if (marks.points) next.points = mapValues(marks.points, point);
+  if (marks.outlines) next.outlines = mapValues(marks.outlines, (polygons) => polygons.map(outline));
   return next;
 }
 

@@ -1,5 +1,5 @@
 export { withAnchoredFrames } from "./anchored";
-export { carriedBox, carriedPoint, changedBox } from "./carried";
+export { carriedBox, carriedOutline, carriedPoint, changedBox } from "./carried";
 export { jumpsOf, type Standing, standingFrom, standingOf } from "./drift";
 export {
   boxesIn,
@@ -8,6 +8,7 @@ export {
   marksWith,
   marksWithout,
   mirroredMarks,
+  outlinesIn,
   pointIn,
   scaledMarks,
   shiftedMarks,
@@ -26,3 +27,4 @@ export {
   sameSizes,
   shareOf,
 } from "./origin";
+export { type FrameOutlines, type OutlineFacts, outlineFacts, outlineKinds, outlinesOf, tracedTogether, withOutlines } from "./outlines";

@@ -9,6 +9,7 @@ export type ErrorCode =
   | "bad-margin"
   | "bad-duration"
   | "bad-number"
+  | "bad-outline"
   | "not-a-picture"
   | "damaged-picture"
   | "picture-too-large"

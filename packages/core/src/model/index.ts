@@ -36,11 +36,18 @@ export {
   byShape,
   FIELD_OF_SHAPE,
   FrameMarks,
+  FURTHEST_OUTLINE,
+  LEAST_ISLAND,
   MARK_LINES,
   MARK_SHAPES,
   MarkKind,
   MarkName,
   type MarkShape,
+  Outline,
+  type OutlineKind,
+  STEADY_WAYS,
+  type SteadyWay,
+  Trace,
 } from "./marks";
 export { checkedName, fitFileName, fittedName, freeName, Name, shortened } from "./name";
 export { naturalOrder } from "./natural-order";

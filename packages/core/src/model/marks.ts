@@ -2,7 +2,7 @@ import * as z from "zod";
 import { FramePoint } from "./geometry";
 import { Name } from "./name";
 
-/** Names a kind of mark: of boxes, such as what can be hit, or of points, such as where a hand is. */
+/** Names a kind of mark: of boxes, such as what can be hit, of points, such as where a hand is, or of outlines. */
 export const MarkName = Name.brand<"MarkName">();
 export type MarkName = z.infer<typeof MarkName>;
 
@@ -22,7 +22,34 @@ const looks = {
   line: z.enum(MARK_LINES).describe("How it is drawn on the screen."),
 };
 
-/** A kind of mark. Frames may have several boxes of a kind and one point. */
+/** How the frames of a clip or an action come to one outline: what any of them covers, what at least half of them do, what all of them do. */
+export const STEADY_WAYS = ["union", "median", "shared"] as const;
+export type SteadyWay = (typeof STEADY_WAYS)[number];
+
+/** Farther than this from its pixels no line is an outline of them. */
+export const FURTHEST_OUTLINE = 64; // px
+
+/** How an outline is traced around what is drawn in a frame. */
+export const Trace = z.strictObject({
+  alpha: z.int().min(1).max(255).describe("Pixels count from this alpha on."),
+  withinPx: z.number().min(0).max(FURTHEST_OUTLINE).describe("How far the line may lie from the pixels; 0 follows every one."),
+  corners: z.int().min(3).max(65_536).describe("A polygon should have no more; where both cannot be, the tolerance goes first."),
+  convex: z.boolean().describe("Whether it has no dents."),
+  parts: z.literal(true).optional().describe("Parted into polygons without dents that fill it."),
+  leastPx: z.int().positive().optional().describe("Islands of fewer pixels have none; absent for 4."),
+  growPx: z.int().min(-FURTHEST_OUTLINE).max(FURTHEST_OUTLINE).optional().describe("Larger all around, or smaller where it is negative."),
+  flat: z.literal(true).optional().describe("The bottom is a straight line, on the ground where the figure stands on it."),
+  steady: z
+    .array(z.strictObject({ of: Name.describe("An action, else a clip."), by: z.enum(STEADY_WAYS) }))
+    .min(1)
+    .optional()
+    .describe("Whose frames have one outline in common; a frame of several goes by the first."),
+});
+export type Trace = z.infer<typeof Trace>;
+
+export const LEAST_ISLAND = 4; // px
+
+/** A kind of mark. Frames may have several boxes of a kind, one point, and outlines around several islands. */
 export const MarkKind = z.discriminatedUnion("shape", [
   z.strictObject({
     ...looks,
@@ -30,9 +57,16 @@ export const MarkKind = z.discriminatedUnion("shape", [
     use: z.enum(BOX_USES).optional().describe("What the boxes are for; absent for anything else."),
   }),
   z.strictObject({ ...looks, shape: z.literal("point") }),
+  z.strictObject({
+    ...looks,
+    shape: z.literal("outline"),
+    use: z.enum(BOX_USES).optional().describe("What the outlines are for; absent for anything else."),
+    trace: Trace.optional().describe("How frames without outlines of their own get theirs; absent where they are drawn by hand alone."),
+  }),
 ]);
 export type MarkKind = z.infer<typeof MarkKind>;
 export type MarkShape = MarkKind["shape"];
+export type OutlineKind = Extract<MarkKind, { shape: "outline" }>;
 
 /** One answer for each shape. What asks so does not compile with a further shape until it has an answer for it. */
 export type ByShape<Answer> = { readonly [Shape in MarkShape]: (kind: Extract<MarkKind, { shape: Shape }>) => Answer };
@@ -42,7 +76,7 @@ export function byShape<Answer>(kind: MarkKind, answers: ByShape<Answer>): Answe
 }
 
 /** Where a frame's marks of each shape are. */
-export const FIELD_OF_SHAPE = { box: "boxes", point: "points" } as const satisfies Record<MarkShape, keyof FrameMarks>;
+export const FIELD_OF_SHAPE = { box: "boxes", point: "points", outline: "outlines" } as const satisfies Record<MarkShape, keyof FrameMarks>;
 export const MARK_SHAPES = Object.keys(FIELD_OF_SHAPE) as readonly MarkShape[];
 
 /** A part of a frame, never empty, in pixels from its untrimmed top-left corner. It may reach out of the frame, as a blow does. */
@@ -54,9 +88,20 @@ export const Box = z.strictObject({
 });
 export type Box = z.infer<typeof Box>;
 
+/** A simple polygon, clockwise as seen, with corners at corners of pixels; the first is not repeated. */
+export const Outline = z
+  .array(z.strictObject({ x: z.int(), y: z.int() }))
+  .min(3)
+  .max(65_536);
+export type Outline = z.infer<typeof Outline>;
+
 /** What is marked on a frame, by kind. */
 export const FrameMarks = z.strictObject({
   boxes: z.record(MarkName, z.array(Box).min(1)).optional(),
   points: z.record(MarkName, FramePoint).optional(),
+  outlines: z
+    .record(MarkName, z.array(Outline))
+    .optional()
+    .describe("Those that a person set, in the place of traced ones; an empty list for a frame that has none."),
 });
 export type FrameMarks = z.infer<typeof FrameMarks>;

@@ -42,6 +42,8 @@ const MIGRATIONS: Record<number, (file: Content) => Content> = {
   6: (file) => ({ ...file, version: 7 }),
   // Sources may wear a palette.
   7: (file) => ({ ...file, version: 8 }),
+  // Outlines are a third shape of marks.
+  8: (file) => ({ ...file, version: 9 }),
 };
 
 function withoutExampleOrContact(delivery: unknown): unknown {

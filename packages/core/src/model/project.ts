@@ -24,7 +24,7 @@ export const Project = z.strictObject({
   readings: z.array(Reading).describe("How metadata files were understood, by name, for the next of their structure."),
   examples: z.array(Example).describe("Metadata files that a game reads already, by name: deliveries are written in their shape."),
   palettes: z.array(Palette).optional().describe("Lists of colours that pieces may wear."),
-  marks: z.array(MarkKind).describe("Kinds of boxes and points that frames may have."),
+  marks: z.array(MarkKind).describe("Kinds of boxes, points and outlines that frames may have."),
   clips: z.array(Clip),
   actions: z.array(Action).describe("Movements in several facings, each made of clips."),
   behaviours: z.array(Behaviour).optional().describe("Which clip shows when, as rules."),

@@ -118,7 +118,7 @@ export const Frame = z.strictObject({
   empty: z.literal(true).optional().describe("Present when nothing is drawn in it."),
   name: Name.optional().describe("A name given by hand; without one it is <source>/<number>."),
   origin: FramePoint.optional().describe("Where it stands, if not where its source's frames do."),
-  marks: FrameMarks.optional().describe("Boxes and points on it, of the project's kinds."),
+  marks: FrameMarks.optional().describe("Boxes, points and outlines on it, of the project's kinds."),
   dropped: z.literal(true).optional().describe("Present when it was dropped: kept here, delivered nowhere."),
 });
 export type Frame = z.infer<typeof Frame>;

@@ -1,5 +1,5 @@
 /** Which pixels are meant, a byte each, row by row: what outlines are traced around. */
-import type { Px } from "../model";
+import type { Px, Rect } from "../model";
 import type { Pixels } from "../raster";
 
 export interface Mask {
@@ -8,11 +8,18 @@ export interface Mask {
   readonly bytes: Uint8Array;
 }
 
-/** The pixels with at least this alpha, 1 to 255. Cost: O(pixels). */
-export function maskOf({ width, height, bytes }: Pixels, alpha = 1): Mask {
-  const out = new Uint8Array(width * height);
-  for (let k = 0; k < out.length; k++) if ((bytes[k * 4 + 3] as number) >= alpha) out[k] = 1;
-  return { width, height, bytes: out };
+/** The pixels of a part of a picture with at least this alpha, 1 to 255. Cost: O(pixels). */
+export function maskOf({ width, bytes }: Pixels, { x, y, w, h }: Rect, alpha: number): Mask {
+  const out = new Uint8Array(w * h);
+  for (let row = 0; row < h; row++)
+    for (let k = 0; k < w; k++) if ((bytes[((y + row) * width + x + k) * 4 + 3] as number) >= alpha) out[row * w + k] = 1;
+  return { width: w, height: h, bytes: out };
+}
+
+/** A mask and where the place 0, 0 lies on it, from its top-left corner. */
+export interface PlacedMask {
+  readonly mask: Mask;
+  readonly at: { readonly x: Px; readonly y: Px };
 }
 
 /** Pixels that hang together, by sides and corners, within the smallest rectangle around them and one clear pixel more on each side. */

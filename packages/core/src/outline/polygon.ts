@@ -46,7 +46,7 @@ export function distanceTo(polygon: Polygon, x: number, y: number): number {
 }
 
 /** Whether two edges have a point in common, ends included. Exact. */
-export function edgesMeet(a: Corner, b: Corner, c: Corner, d: Corner): boolean {
+function edgesMeet(a: Corner, b: Corner, c: Corner, d: Corner): boolean {
   if (Math.max(a.x, b.x) < Math.min(c.x, d.x) || Math.max(c.x, d.x) < Math.min(a.x, b.x)) return false;
   if (Math.max(a.y, b.y) < Math.min(c.y, d.y) || Math.max(c.y, d.y) < Math.min(a.y, b.y)) return false;
   return Math.sign(turnOf(a, b, c)) * Math.sign(turnOf(a, b, d)) <= 0 && Math.sign(turnOf(c, d, a)) * Math.sign(turnOf(c, d, b)) <= 0;
@@ -100,6 +100,20 @@ function edgesClash(one: EdgeOf & { a: Corner; b: Corner }, other: EdgeOf & { a:
 /** Whether it has an area and no edge crosses or touches another one. */
 export function isSimple(polygon: Polygon): boolean {
   return polygon.length >= 3 && crossings([polygon]).length === 0;
+}
+
+/** Without corners that repeat the one before or lie on a straight way from the one before to the next. */
+export function withoutIdle(polygon: Polygon): Corner[] {
+  const rest = [...polygon];
+  for (let k = 0; k < rest.length && rest.length >= 3; ) {
+    const [a, b, c] = [rest.at(k - 1), rest[k], rest[(k + 1) % rest.length]] as [Corner, Corner, Corner];
+    if (turnOf(a, b, c) !== 0) k++;
+    else {
+      rest.splice(k, 1);
+      k = Math.max(0, k - 1);
+    }
+  }
+  return rest;
 }
 
 /** Whether it turns right at every corner, or goes straight on. */

@@ -24,10 +24,13 @@ export interface Traced {
   readonly over: number;
 }
 
-/** Cost: O(pixels + corners of the lines × how far edges reach). */
-export function traced(mask: Mask, { withinPx, corners, leastPx, convex }: Tracing): Traced {
+/** With `bottom`, points of the line at that height stay where they are. Cost: O(pixels + corners of the lines × how far edges reach). */
+export function traced(mask: Mask, { withinPx, corners, leastPx, convex }: Tracing, bottom: Px | null = null): Traced {
   const lines = islandsOf(mask, leastPx).map(boundaryOf);
-  const polygons = convex === "around" ? lines.map((line) => hullWithin(hullOf(line), withinPx)) : simplified(lines, withinPx);
+  const polygons =
+    convex === "around"
+      ? lines.map((line) => hullWithin(hullOf(line), withinPx))
+      : simplified(lines, ({ y }) => (y === bottom ? 0 : withinPx));
   const over = Math.max(0, ...polygons.map((each) => each.length - corners));
   return { polygons: convex === "parts" ? polygons.flatMap(convexParts) : polygons, over };
 }

@@ -15,10 +15,10 @@ interface Line {
 }
 
 /** One polygon for each line, in order. `lines` must not meet themselves or each other; one may lie in another. */
-export function simplified(lines: readonly (readonly Corner[])[], withinPx: number): Polygon[] {
-  const all = lines.map(thinned).map((points): Line => ({ points, within: new Float64Array(points.length).fill(withinPx), corners: [] }));
+export function simplified(lines: readonly (readonly Corner[])[], withinAt: (point: Corner) => number): Polygon[] {
+  const all = lines.map(thinned).map((points): Line => ({ points, within: Float64Array.from(points, withinAt), corners: [] }));
   do for (const line of all) if (line.corners.length === 0) line.corners = cornersOf(line);
-  while (withinPx > 0 && !areApart(all));
+  while (!areApart(all));
   return all.map(polygonOf);
 }
 

@@ -1,0 +1,105 @@
+/** What looks wrong about outlines: a bottom that dips on some steps, more corners than wished, one that crosses itself. */
+import { setOutlines, setTrace, steadyOutline } from "../edit";
+import { type FrameOutlines, type OutlineFacts, outlineFacts, outlineKinds, outlinesIn } from "../marks";
+import { type Clip, counted, type FrameRef, findFrame, frameName, frameRef, type OutlineKind, type Project } from "../model";
+import { isSimple } from "../outline";
+import type { Finding } from "./finding";
+
+/** The outlines of frames as they are traced now; frames that were not looked at are not among them. */
+export type SeenOutlines = ReadonlyMap<FrameRef, FrameOutlines>;
+
+/** Of a clip whose frames are all there. Cost: O(kinds × steps). */
+export function outlineFindings(project: Project, clip: Clip, seen: SeenOutlines): Finding[] {
+  return outlineKinds(project).flatMap((kind) => dips(project, clip, kind, seen));
+}
+
+/** A level that this share of the steps stands on is the ground; what leaps has none. */
+const MOSTLY = 0.5;
+/** A figure that is off the ground by more than this share of its height means it. */
+const LEAP = 0.25;
+
+function dips(project: Project, clip: Clip, kind: OutlineKind, seen: SeenOutlines): Finding[] {
+  const facts = clip.steps.map(({ frame }) => {
+    const placed = findFrame(project, frame);
+    return placed ? outlineFacts(placed, seen.get(frame)?.[kind.name]?.polygons ?? []) : null;
+  });
+  const there = facts.filter((each): each is OutlineFacts => each !== null);
+  const counts = new Map<number, number>();
+  for (const { bottom } of there) counts.set(bottom, (counts.get(bottom) ?? 0) + 1);
+  const [ground, most] = [...counts].sort(([, a], [, b]) => b - a)[0] ?? [0, 0];
+  if (there.length < 2 || most < there.length * MOSTLY) return [];
+  const steps = facts.flatMap((each, k) =>
+    each && each.bottom !== ground && Math.abs(each.bottom - ground) <= each.height * LEAP ? [k] : [],
+  );
+  if (steps.length === 0) return [];
+  const by = (facts[steps[0] as number] as OutlineFacts).bottom - ground;
+  const where = `${Math.abs(by)} px ${by > 0 ? "lower" : "higher"} than on the others`;
+  const what =
+    steps.length === 1
+      ? `On one step the lower edge of ${kind.name} lies ${where}`
+      : `On ${steps.length} steps the lower edge of ${kind.name} lies elsewhere than on the others, on the first ${where}`;
+  const mends = [
+    { label: `One outline for all of ${clip.name}`, apply: (current: Project) => steadyOutline(current, kind.name, clip.name, "median") },
+    { label: "A straight bottom on the ground", apply: (current: Project) => setTrace(current, kind.name, { flat: true }) },
+  ];
+  const isTraced = kind.trace !== undefined && !steps.some((k) => seen.get(clip.steps[k]?.frame as FrameRef)?.[kind.name]?.own);
+  const [mend, ...otherMends] = isTraced ? mends.filter((_, k) => k === 0 || !kind.trace?.flat) : [];
+  return [
+    {
+      code: "outline-dips",
+      severity: "note",
+      where: `clip "${clip.name}"`,
+      message: `${what}: the character may fall and climb as it moves.`,
+      place: { stop: "marks", clip: clip.name, mark: kind.name, steps },
+      ...(mend ? { mend, otherMends } : {}),
+    },
+  ];
+}
+
+/** What concerns kinds as a whole. Cost: O(frames). */
+export function kindFindings(project: Project, seen: SeenOutlines): Finding[] {
+  return outlineKinds(project).flatMap((kind) => [...tangled(project, kind), ...manyCorners(project, kind, seen)]);
+}
+
+/** From a file that was changed by hand. */
+function tangled(project: Project, { name }: OutlineKind): Finding[] {
+  return project.sources.flatMap((source) =>
+    source.frames.flatMap((frame): Finding[] => {
+      if ((outlinesIn(frame.marks, name) ?? []).every(isSimple)) return [];
+      const ref = frameRef(source, frame);
+      return [
+        {
+          code: "outline-crosses",
+          severity: "warning",
+          where: frameName(source, frame),
+          message: `Its ${name} crosses or touches itself, so a game may take its inside for its outside.`,
+          place: { stop: "frames", frame: ref },
+          mend: { label: "Trace it again", apply: (current) => setOutlines(current, frameName(source, frame), [ref], name, ref, null) },
+        },
+      ];
+    }),
+  );
+}
+
+function manyCorners(project: Project, { name, trace }: OutlineKind, seen: SeenOutlines): Finding[] {
+  if (!trace) return [];
+  const over = [...seen].flatMap(([ref, kinds]) => ((kinds[name]?.over ?? 0) > 0 ? [[ref, kinds[name]?.over ?? 0] as const] : []));
+  const [first] = over;
+  if (!first) return [];
+  const most = Math.max(...over.map(([, by]) => by));
+  const found = findFrame(project, first[0]);
+  const looser = Math.min(64, Math.max(1, trace.withinPx * 2));
+  return [
+    {
+      code: "many-corners",
+      severity: "note",
+      where: `outline ${name}`,
+      message: `On ${counted(over.length, "frame")} it has up to ${counted(most, "corner")} more than ${trace.corners}, to stay within ${trace.withinPx} px; first on ${found ? frameName(found.source, found.frame) : first[0]}.`,
+      place: { stop: "frames", frame: first[0] },
+      mend: { label: `Stay within ${looser} px instead`, apply: (current) => setTrace(current, name, { withinPx: looser }) },
+      otherMends: [
+        { label: `Allow ${trace.corners + most} corners`, apply: (current) => setTrace(current, name, { corners: trace.corners + most }) },
+      ],
+    },
+  ];
+}

@@ -1,5 +1,6 @@
 /** What is hit and where things are fastened: drawn on frames, seen in motion, carried by the files to the game. */
 import { expect, type Page, test } from "./fixtures";
+import { drag, frameToScreen, newKind } from "./marks";
 import { choose, delivered, dropAndCut, figureSheet, goTo, openEmpty, openStudio, saved, typeNumber } from "./studio";
 
 const CELL = { w: 32, h: 40 };
@@ -17,35 +18,6 @@ async function strollAtMarks(page: Page): Promise<void> {
   await expect(page.getByTestId("marks-canvas")).toBeVisible();
 }
 
-/** New marks of a kind, named as a person would: the name waits to be typed. */
-async function newKind(page: Page, button: string, name: string): Promise<void> {
-  await page.getByRole("button", { name: button }).click();
-  await expect(page.getByRole("textbox", { name: "Name of the marks" })).toBeFocused();
-  await page.keyboard.type(name);
-  await page.keyboard.press("Enter");
-}
-
-/** Where a place of the frame is on the screen: found from where the origin, the middle of its bottom edge, is drawn in the middle. */
-async function frameToScreen(page: Page): Promise<(x: number, y: number) => { x: number; y: number }> {
-  const canvas = page.getByTestId("marks-canvas");
-  const bounds = await canvas.boundingBox();
-  if (!bounds) throw new Error("No canvas.");
-  // The frame is as large as whole zooms allow, in the middle, with room around it.
-  const fits =
-    [16, 12, 10, 8, 6, 5, 4, 3, 2, 1].find((zoom) => CELL.w * zoom <= bounds.width - 60 && CELL.h * zoom <= bounds.height - 48) ?? 1;
-  const left = bounds.x + Math.round(bounds.width / 2) - Math.round((CELL.w / 2) * fits);
-  const top = bounds.y + Math.round((bounds.height + CELL.h * fits) / 2) - CELL.h * fits;
-  return (x, y) => ({ x: left + x * fits, y: top + y * fits });
-}
-
-async function drag(page: Page, from: { x: number; y: number }, to: { x: number; y: number }): Promise<void> {
-  await page.mouse.move(from.x, from.y);
-  await page.mouse.down();
-  await page.mouse.move((from.x + to.x) / 2, (from.y + to.y) / 2, { steps: 3 });
-  await page.mouse.move(to.x, to.y, { steps: 3 });
-  await page.mouse.up();
-}
-
 async function expectBox(page: Page, x: number, y: number, w: number, h: number): Promise<void> {
   for (const [label, value] of [
     ["Box x", x],
@@ -59,7 +31,7 @@ async function expectBox(page: Page, x: number, y: number, w: number, h: number)
 test("a box is drawn, moved and resized for a whole clip, and stands in the atlas file of every frame", async ({ page }) => {
   await strollAtMarks(page);
   await newKind(page, "New boxes", "trunk");
-  const at = await frameToScreen(page);
+  const at = await frameToScreen(page, CELL);
   // A click alone, with a hand that is not quite still, draws nothing.
   await drag(page, at(6, 4), { x: at(6, 4).x + 2, y: at(6, 4).y + 1 });
   await expect(page.getByText("This frame has no trunk.")).toBeVisible();
@@ -92,7 +64,7 @@ test("a box is drawn, moved and resized for a whole clip, and stands in the atla
 test("a point is put by a click, follows the figure step by step, and is kept", async ({ page }) => {
   await strollAtMarks(page);
   await newKind(page, "New points", "grip");
-  const at = await frameToScreen(page);
+  const at = await frameToScreen(page, CELL);
   const click = async (x: number, y: number) => {
     const { x: left, y: top } = at(x, y);
     await page.mouse.click(left, top);

@@ -132,6 +132,7 @@ export interface DeliveredAtlas {
       size: { w: number; h: number };
       origin: { x: number; y: number };
       boxes?: Record<string, { x: number; y: number; w: number; h: number }[]>;
+      outlines?: Record<string, { x: number; y: number }[][]>;
       points?: Record<string, { x: number; y: number }>;
     }
   >;

@@ -1,12 +1,9 @@
 /** How many tiles and colours frames may cost, as a person's machine has it; remembered in this browser, not in the project. */
-import { frameLook, picturesOfLook } from "@caravan/core/art";
 import { chosenFrames } from "@caravan/core/delivery-plan";
 import { putTogetherFromTiles } from "@caravan/core/edit";
 import {
   CaravanError,
   counted,
-  type FrameRef,
-  findFrame,
   frameName,
   frameRef,
   type Project,
@@ -19,7 +16,7 @@ import { useEffect, useState } from "react";
 import { create } from "zustand";
 import { begin } from "../project/begun";
 import { currentProject } from "../project/open-project";
-import { filesOfLook } from "../project/pictures";
+import { picturesOfFrames } from "../project/pictures-of-frames";
 import { chooseSource } from "../project/view";
 import { inBackground } from "../ui/in-background";
 import { say, sayUnlessDone } from "../ui/notices";
@@ -131,19 +128,6 @@ function framesToCount(project: Project, of: Counted): NamedFrame[] {
     if (error instanceof CaravanError) return [];
     throw error;
   }
-}
-
-/** The files of all pictures that frames take. */
-export async function picturesOfFrames(project: Project, refs: readonly FrameRef[]): Promise<Map<string, Blob>> {
-  const pictures = new Map<string, Blob>();
-  const looks = refs.flatMap((ref) => {
-    const found = findFrame(project, ref);
-    return found ? [frameLook(project, found.source, found.frame)] : [];
-  });
-  for (const look of new Set(looks))
-    if (picturesOfLook(look).some(({ sha256 }) => !pictures.has(sha256)))
-      for (const [sha256, blob] of await filesOfLook(look)) pictures.set(sha256, blob);
-  return pictures;
 }
 
 /** Makes the source's frames anew from their distinct tiles, proved before; the new frames are on the bench then. */

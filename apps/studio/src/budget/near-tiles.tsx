@@ -8,13 +8,13 @@ import { useState } from "react";
 import { FramePicture } from "../preview/frame-picture";
 import { act } from "../project/act";
 import { useProject } from "../project/open-project";
+import { picturesOfFrames } from "../project/pictures-of-frames";
 import { Button } from "../ui/button";
 import { inBackground } from "../ui/in-background";
 import { sayTrouble } from "../ui/notices";
 import { FieldBox, NumberField } from "../ui/number-field";
 import { run } from "../workers/client";
 import { asText } from "../workers/jobs";
-import { picturesOfFrames } from "./budget";
 
 /** Pairs that are shown. */
 const SHOWN = 12;

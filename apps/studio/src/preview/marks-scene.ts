@@ -1,11 +1,23 @@
-/** Where a frame's boxes and points lie on the stage, and where their tags do. Pure, and tested. */
-import { boxesIn, pointIn } from "@caravan/core/marks";
-import { type ByShape, byShape, type FramePoint, type MarkKind, type MarkName, type MarkShape, type Rect } from "@caravan/core/model";
+/** Where a frame's boxes, points and outlines lie on the stage, and where their tags do. Pure, and tested. */
+import type { SeenOutlines } from "@caravan/core/check";
+import { boxesIn, outlinesIn, pointIn } from "@caravan/core/marks";
+import {
+  type ByShape,
+  byShape,
+  type FramePoint,
+  type MarkKind,
+  type MarkName,
+  type MarkShape,
+  type Outline,
+  type Rect,
+} from "@caravan/core/model";
 import type { PlayedFrame } from "./playing";
 import { frameOnStage, type HeldStill, type StageScene } from "./stage-scene";
 
-/** Boxes and points that are painted over the figure, and which kind is stressed. */
+/** What is painted over the figure, and which kind is stressed. */
 export interface ShownMarks {
+  /** As they are traced now. */
+  readonly outlines: SeenOutlines;
   readonly kinds: readonly MarkKind[];
   readonly chosen: MarkName | null;
 }
@@ -14,20 +26,25 @@ export interface ShownMarks {
 export type MarkOnStage = { readonly kind: MarkKind } & (
   | { readonly shape: "box"; readonly index: number; readonly rect: Rect }
   | { readonly shape: "point"; readonly at: FramePoint }
+  | { readonly shape: "outline"; readonly index: number; readonly corners: readonly FramePoint[] }
 );
 
 /** A mark of one shape on the stage. */
 export type OnStage<Shape extends MarkShape> = Extract<MarkOnStage, { shape: Shape }>;
 
+/** A frame's outlines of a kind: its own, else those that were traced. */
+export function outlinesOn({ ref, marks }: Pick<PlayedFrame, "ref" | "marks">, name: MarkName, seen: SeenOutlines): readonly Outline[] {
+  return outlinesIn(marks, name) ?? (ref && seen.get(ref)?.[name]?.polygons) ?? [];
+}
+
 /** In the order of the kinds, so that later ones lie on top. */
 export function marksOnStage(
-  frame: Pick<PlayedFrame, "size" | "origin" | "marks">,
-  kinds: readonly MarkKind[],
+  frame: Pick<PlayedFrame, "size" | "origin" | "marks" | "ref">,
+  { kinds, outlines }: Pick<ShownMarks, "kinds" | "outlines">,
   scene: StageScene,
   { held = "origin", mirror = false }: { readonly held?: HeldStill; readonly mirror?: boolean } = {},
 ): MarkOnStage[] {
   const { marks, size } = frame;
-  if (!marks) return [];
   const whole = frameOnStage(frame, scene, { held, mirror });
   const { scale } = scene;
   const left = (x: number, w: number) => whole.x + (mirror ? size.w - x - w : x) * scale;
@@ -38,6 +55,13 @@ export function marksOnStage(
         shape: "box",
         index,
         rect: { x: left(box.x, box.w), y: whole.y + box.y * scale, w: box.w * scale, h: box.h * scale },
+      })),
+    outline: (kind) =>
+      outlinesOn(frame, kind.name, outlines).map((polygon, index) => ({
+        kind,
+        shape: "outline",
+        index,
+        corners: polygon.map(({ x, y }) => ({ x: left(x, 0), y: whole.y + y * scale })),
       })),
     point(kind) {
       const point = pointIn(marks, kind.name);

@@ -1,5 +1,5 @@
 /**
- * Paints boxes and points over a frame: each kind with its line and its letter, so that they differ without colour too. Every line has
+ * Paints boxes, points and outlines over a frame: each kind with its line and its letter, so that they differ without colour too. Every line has
  * a light or dark edge, so that it is seen on any art.
  */
 import type { FramePoint, MarkKind, MarkShape } from "@caravan/core/model";
@@ -16,23 +16,30 @@ const DASHES: Record<MarkKind["line"], readonly number[]> = {
   "long and short": [11, 3, 3, 3],
 };
 
+/** Which of the chosen kind's boxes has handles, and which corner of its outlines is chosen. */
+export interface Handles {
+  readonly box: number;
+  readonly corner: { readonly outline: number; readonly corner: number } | null;
+}
+
 const RING = 5; // CSS px, of a point
 
 export function paintMarks(
   context: CanvasRenderingContext2D,
   frame: PlayedFrame,
   scene: StageScene,
-  { kinds, chosen }: ShownMarks,
+  shown: ShownMarks,
   inks: StageInks,
   placed: { readonly held: HeldStill; readonly mirror: boolean },
-  /** Which of the chosen kind's boxes has handles. */
-  handles: number | null = null,
+  handles: Handles | null = null,
 ): void {
-  for (const mark of marksOnStage(frame, kinds, scene, placed)) {
+  const { chosen } = shown;
+  for (const mark of marksOnStage(frame, shown, scene, placed)) {
     const stressed = mark.kind.name === chosen;
     const colour = stressed ? inks.now : "white";
     outlined(context, mark, colour, stressed);
-    if (stressed && mark.shape === "box" && mark.index === handles) paintHandles(context, mark, inks.now);
+    if (stressed && mark.shape === "box" && mark.index === handles?.box) paintHandles(context, mark, inks.now);
+    if (stressed && mark.shape === "outline" && handles) paintCorners(context, mark, inks.now, handles.corner);
     paintTag(context, mark, colour);
   }
 }
@@ -72,6 +79,16 @@ const PAINTERS: { readonly [Shape in MarkShape]: Painter<OnStage<Shape>> } = {
     trace: (context, { rect: { x, y, w, h } }, half) => context.rect(x + half, y + half, w, h),
     tagAt: ({ rect }, side, density) => ({ x: rect.x - 1.5 * density, y: rect.y - side }),
   },
+  outline: {
+    trace(context, { corners }, half) {
+      for (const { x, y } of corners) context.lineTo(x + half, y + half);
+      context.closePath();
+    },
+    tagAt({ corners }, side, density) {
+      const top = corners.reduce((best, each) => (each.y < best.y || (each.y === best.y && each.x < best.x) ? each : best));
+      return { x: top.x - 1.5 * density, y: top.y - side };
+    },
+  },
   point: {
     trace: (context, { at }, _half, density) => context.arc(at.x, at.y, RING * density, 0, 2 * Math.PI),
     finish(context, { at }, density) {
@@ -100,6 +117,24 @@ function paintTag(context: CanvasRenderingContext2D, mark: MarkOnStage, colour: 
   context.fillText(mark.kind.letter, x + side / 2, y + side / 2 + density);
 }
 
+/** A small handle on every corner, a larger one on the chosen. */
+function paintCorners(
+  context: CanvasRenderingContext2D,
+  { corners, index }: OnStage<"outline">,
+  colour: string,
+  chosen: Handles["corner"],
+): void {
+  for (const [k, { x, y }] of corners.entries())
+    paintHandle(context, x, y, (chosen?.outline === index && chosen.corner === k ? 10 : 6) * devicePixelRatio, colour);
+}
+
+function paintHandle(context: CanvasRenderingContext2D, x: number, y: number, side: number, colour: string): void {
+  context.fillStyle = "black";
+  context.fillRect(x - side / 2, y - side / 2, side, side);
+  context.fillStyle = colour;
+  context.fillRect(x - side / 2 + 1.5, y - side / 2 + 1.5, side - 3, side - 3);
+}
+
 function paintHandles(context: CanvasRenderingContext2D, mark: OnStage<"box">, colour: string): void {
   const { x, y, w, h } = mark.rect;
   const side = 7 * devicePixelRatio;
@@ -108,10 +143,6 @@ function paintHandles(context: CanvasRenderingContext2D, mark: OnStage<"box">, c
     [x + w, y],
     [x, y + h],
     [x + w, y + h],
-  ] as const) {
-    context.fillStyle = "black";
-    context.fillRect(cx - side / 2, cy - side / 2, side, side);
-    context.fillStyle = colour;
-    context.fillRect(cx - side / 2 + 1.5, cy - side / 2 + 1.5, side - 3, side - 3);
-  }
+  ] as const)
+    paintHandle(context, cx, cy, side, colour);
 }

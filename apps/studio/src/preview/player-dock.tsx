@@ -5,6 +5,7 @@ import { isOver } from "@caravan/core/playback";
 import { ChevronLeft, ChevronRight, LocateFixed, Maximize2, Minimize2, Minus, Plus, RotateCcw, RotateCw, SkipForward } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
 import { useProject } from "../project/open-project";
+import { useSeenArt } from "../project/seen-art";
 import { useView } from "../project/view";
 import { Button, IconButton } from "../ui/button";
 import { useKeys } from "../ui/keys";
@@ -196,11 +197,12 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
   );
 }
 
-/** The project's boxes and points, with the chosen kind, as the stage paints them. */
+/** The project's boxes, points and outlines, with the chosen kind, as the stage paints them. */
 function useShownMarks(shown: boolean): ShownMarks | null {
   const kinds = useProject((project) => project.marks);
   const chosen = useView((view) => view.markName);
-  return useMemo(() => (shown && kinds.length > 0 ? { kinds, chosen } : null), [shown, kinds, chosen]);
+  const outlines = useSeenArt((seen) => seen.outlines);
+  return useMemo(() => (shown && kinds.length > 0 ? { kinds, chosen, outlines } : null), [shown, kinds, chosen, outlines]);
 }
 
 function zoomInWords(zoom: number): string {

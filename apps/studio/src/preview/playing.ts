@@ -35,6 +35,8 @@ import { chosenReel } from "./reel";
 /** A frame as the player draws it. */
 export interface PlayedFrame extends Still {
   readonly name: string;
+  /** By which its traced outlines are found; absent for what is no frame. */
+  readonly ref?: FrameRef;
   readonly origin: FramePoint;
   readonly marks?: FrameMarks | undefined;
 }
@@ -223,7 +225,13 @@ export function playedFrame(project: Project, ref: FrameRef): PlayedFrame | null
   const { source, frame } = found;
   const known = played.get(frame);
   if (known?.source === source && known.as.look === frameLook(project, source, frame)) return known.as;
-  const as = { name: frameName(source, frame), ...stillOf(project, source, frame), origin: originOf(source, frame), marks: frame.marks };
+  const as = {
+    name: frameName(source, frame),
+    ref,
+    ...stillOf(project, source, frame),
+    origin: originOf(source, frame),
+    marks: frame.marks,
+  };
   played.set(frame, { source, as });
   return as;
 }

@@ -7,6 +7,7 @@ import type { ClipName, Project } from "@caravan/core/model";
 import { create } from "zustand";
 import { useOpenProject } from "./open-project";
 import { useSeenArt } from "./seen-art";
+import "./seen-outlines";
 import "./seen-walks";
 
 const REST = 120; // ms

@@ -26,6 +26,8 @@ export function Choice<Value extends string>({
         <RadioGroup.Item
           key={each}
           value={each}
+          // Chosen by the pointer, it gives the arrow keys back to what they moved before; by the keyboard, it keeps them.
+          onClick={(event) => event.detail > 0 && event.currentTarget.blur()}
           className="min-h-7.5 px-3 pointer-coarse:min-h-10 whitespace-nowrap transition-colors not-first:border-l not-first:border-line hover:bg-lapis-soft focus-visible:-outline-offset-2 data-[state=checked]:bg-lapis data-[state=checked]:text-on-lapis"
         >
           {text}

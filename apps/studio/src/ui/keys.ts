@@ -140,7 +140,7 @@ export function useKeyListener(): void {
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
       if (event.defaultPrevented || isInOverlay(event.target)) return;
-      const typing = isTyping(event.target);
+      const typing = isTyping(event.target) && !(isClosedList(event.target) && (event.ctrlKey || event.metaKey));
       if (isOnSlider(event.target) && SLIDER_KEYS.has(event.key)) return;
       if ((event.key === " " || event.key === "Enter") && isControl(event.target)) return;
       const asked = inOrder(useGroups.getState().groups).flatMap(({ bindings }) => bindings);
@@ -239,6 +239,11 @@ function isTyping(target: EventTarget | null): boolean {
   if (target instanceof HTMLInputElement) return !/^(range|checkbox|radio|button|submit|reset|file|color)$/.test(target.type);
   // A closed list of choices takes letters too: they go to the choice that begins so.
   return target instanceof HTMLElement && (target.isContentEditable || target.tagName === "TEXTAREA" || target.role === "combobox");
+}
+
+/** A list of choices takes letters, and nothing with Ctrl: undo after a choice means the project. */
+function isClosedList(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && target.role === "combobox" && !(target instanceof HTMLInputElement);
 }
 
 /** What a slider does itself; all other keys mean what they mean everywhere, though a click has left the focus on it. */

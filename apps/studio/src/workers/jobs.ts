@@ -10,6 +10,7 @@ import type { CutPieces, FindingCut, GridSuggestion, OutlineSuggestion } from "@
 import type { DeliveredPage, Proof } from "@caravan/core/deliver";
 import type { Told } from "@caravan/core/example";
 import type { ArtOf } from "@caravan/core/intake";
+import type { FrameOutlines } from "@caravan/core/marks";
 import type { Understood } from "@caravan/core/metadata";
 import type {
   Clearing,
@@ -189,6 +190,11 @@ export type Jobs = {
       flips: boolean;
     };
     answer: CountedTiles;
+  };
+  /** Traces the outlines of frames. */
+  traceOutlines: {
+    ask: { project: TextOf<Project>; frames: readonly FrameRef[]; pictures: ReadonlyMap<string, Blob> };
+    answer: ReadonlyMap<FrameRef, FrameOutlines>;
   };
   /** Finds frames that nearly agree, to be one piece; pairs by their places in what was asked. */
   nearPieces: {

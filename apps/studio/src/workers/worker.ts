@@ -18,6 +18,7 @@ import { cutSheet, suggestGrids, suggestOutlines } from "@caravan/core/cut";
 import { deliver } from "@caravan/core/deliver";
 import { framesToPart, putTogetherFromTiles } from "@caravan/core/edit";
 import { learnExample, toldOfExample } from "@caravan/core/example";
+import { outlinesOf } from "@caravan/core/marks";
 import { understand, understandAs } from "@caravan/core/metadata";
 import {
   CaravanError,
@@ -200,6 +201,11 @@ const doers: Doers = {
       colours,
       perFrame: perFrame.map((each, k) => ({ ...(use[k] as PaletteUse), ...each, ref: (frames[k] as NamedFrame).ref })),
     };
+  },
+
+  async traceOutlines({ project: text, frames, pictures }) {
+    const project = fromText(text);
+    return outlinesOf(project, frames, artFrom(await decodedOf(pictures, "the outlines"), project));
   },
 
   async nearPieces({ project: text, frames, pictures, most }) {

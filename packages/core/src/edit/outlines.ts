@@ -15,7 +15,7 @@ import {
   type SteadyWay,
   Trace,
 } from "../model";
-import { areaOf, isSimple, withoutIdle } from "../outline";
+import { areaOf, isSimple } from "../outline";
 import { edit } from "./edit";
 import { withFrames } from "./with-frames";
 
@@ -87,9 +87,8 @@ const MOST_CORNERS = 65_536;
 /** No frame is larger; what lies further out is a slip of the hand. */
 const FURTHEST = 32_768; // px
 
-/** Clockwise, without corners that are none. */
-function checkedOutline(outline: Outline, name: MarkName): Outline {
-  const corners = withoutIdle(outline);
+/** Clockwise. A corner on a straight edge stays: it is on its way to somewhere. */
+function checkedOutline(corners: Outline, name: MarkName): Outline {
   if (corners.length > MOST_CORNERS || !corners.every(({ x, y }) => isWhole(x) && isWhole(y)))
     throw new CaravanError("bad-number", `outline ${name}`, "Its corners are at whole pixels.", "Type a number such as 12.");
   if (!isSimple(corners))
@@ -99,7 +98,7 @@ function checkedOutline(outline: Outline, name: MarkName): Outline {
       "It would cross or touch itself, so no game could tell its inside.",
       "Put the corner where no other edge is between.",
     );
-  return areaOf(corners) > 0 ? corners : corners.reverse();
+  return areaOf(corners) > 0 ? corners : corners.toReversed();
 }
 
 function isWhole(value: number): boolean {

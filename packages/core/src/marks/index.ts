@@ -27,4 +27,13 @@ export {
   sameSizes,
   shareOf,
 } from "./origin";
-export { type FrameOutlines, type OutlineFacts, outlineFacts, outlineKinds, outlinesOf, tracedTogether, withOutlines } from "./outlines";
+export {
+  type FrameOutlines,
+  type OutlineFacts,
+  outlineFacts,
+  outlineKinds,
+  outlinesOf,
+  type SteadyGroup,
+  steadied,
+  withOutlines,
+} from "./outlines";

@@ -14,6 +14,7 @@ import {
   originOf,
   type PlacedFrame,
   type Project,
+  type SteadyWay,
   type Trace,
 } from "../model";
 import { areaOf, flattenedMask, grownMask, maskOf, type PlacedMask, steadyMask, type Traced, type Tracing, traced } from "../outline";
@@ -33,13 +34,20 @@ export function outlineKinds({ marks }: Pick<Project, "marks">): OutlineKind[] {
   return marks.filter((kind): kind is OutlineKind => kind.shape === "outline");
 }
 
-/** The frames whose drawings a frame's outline is traced from: those that it is steadied with, else itself. */
-export function tracedTogether(project: Project, ref: FrameRef, { steady = [] }: Trace): readonly FrameRef[] {
-  for (const { of } of steady) {
+/** For each frame that is steadied, by what, and the frames that it has its outline in common with. Cost: O(frames of these). */
+export function steadied(project: Project, { steady = [] }: Trace): Map<FrameRef, SteadyGroup> {
+  const groups = new Map<FrameRef, SteadyGroup>();
+  for (const { of, by } of steady) {
     const refs = framesSteadied(project, of);
-    if (refs.includes(ref)) return refs;
+    for (const ref of refs) if (!groups.has(ref)) groups.set(ref, { of, by, refs });
   }
-  return [ref];
+  return groups;
+}
+
+export interface SteadyGroup {
+  readonly of: string;
+  readonly by: SteadyWay;
+  readonly refs: readonly FrameRef[];
 }
 
 /** The kept frames of an action, else of a clip. */
@@ -109,8 +117,8 @@ export function outlineFacts(placed: PlacedFrame, polygons: readonly Outline[]):
 
 class Tracer {
   private readonly masks = new Map<string, PlacedMask>();
-  private readonly steadied = new Map<string, ReturnType<typeof tracedMask>>();
-  private readonly groups = new Map<string, readonly FrameRef[]>();
+  private readonly together = new Map<SteadyGroup["refs"], Traced>();
+  private readonly groups = new Map<Trace, Map<FrameRef, SteadyGroup>>();
 
   constructor(
     private readonly project: Project,
@@ -119,32 +127,31 @@ class Tracer {
 
   outlinesOf(placed: PlacedFrame, trace: Trace): { polygons: Outline[]; over: number } {
     const ref = frameRef(placed.source, placed.frame);
-    const steady = trace.steady?.find(({ of }) => this.groupOf(of).includes(ref));
-    const { polygons, over } = steady ? this.together(trace, steady) : tracedMask(this.maskOf(placed, trace.alpha), trace);
+    const group = this.groupsOf(trace).get(ref);
+    const { polygons, over } = group ? this.ofGroup(trace, group) : tracedMask(this.maskOf(placed, trace.alpha), trace);
     // From the ground under the figure to the frame's corner.
     const { x, y } = standOf(placed);
     return { polygons: polygons.map((polygon) => polygon.map((corner) => ({ x: corner.x + x, y: corner.y + y }))), over };
   }
 
-  private together(trace: Trace, { of, by }: NonNullable<Trace["steady"]>[number]): Traced {
-    const key = JSON.stringify([trace, of, by]);
-    const known = this.steadied.get(key);
+  private ofGroup(trace: Trace, { by, refs }: SteadyGroup): Traced {
+    const known = this.together.get(refs);
     if (known) return known;
-    const masks = this.groupOf(of).flatMap((ref) => {
+    const masks = refs.flatMap((ref) => {
       const placed = findFrame(this.project, ref);
       return placed ? [this.maskOf(placed, trace.alpha)] : [];
     });
     const made = tracedMask(steadyMask(masks, by), trace);
-    this.steadied.set(key, made);
+    this.together.set(refs, made);
     return made;
   }
 
-  private groupOf(of: string): readonly FrameRef[] {
-    const known = this.groups.get(of);
+  private groupsOf(trace: Trace): Map<FrameRef, SteadyGroup> {
+    const known = this.groups.get(trace);
     if (known) return known;
-    const refs = framesSteadied(this.project, of);
-    this.groups.set(of, refs);
-    return refs;
+    const groups = steadied(this.project, trace);
+    this.groups.set(trace, groups);
+    return groups;
   }
 
   private maskOf(placed: PlacedFrame, alpha: number): PlacedMask {

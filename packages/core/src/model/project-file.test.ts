@@ -74,7 +74,7 @@ describe("the project file", () => {
 
   it("refuses a newer version by name and number", () =>
     expect(reading((content) => void Object.assign(content, { version: 9 }))).toThrow(
-      /newer Caravan \(version 9; this one reads up to 8\).*nothing was changed/,
+      /newer Caravan \(version 10; this one reads up to 9\).*nothing was changed/,
     ));
 
   it("refuses what is no project at all", () => {

@@ -20,12 +20,11 @@ export function steadyMask(masks: readonly PlacedMask[], by: SteadyWay): PlacedM
   return { mask: { width, height, bytes: Uint8Array.from(count, (each) => (each > 0 && each >= least ? 1 : 0)) }, at: { x: left, y: top } };
 }
 
-/** Larger by so many pixels all around, as a disc is, or smaller by as many where it is negative. Cost: O(pixels × |px|). */
+/** Larger by so many pixels to all sides, as a square is, so that corners stay corners; smaller where it is negative. Cost: O(pixels). */
 export function grownMask({ mask, at }: PlacedMask, px: number): PlacedMask {
   if (px === 0) return { mask, at };
-  if (px < 0) return { mask: inverted(dilated(inverted(mask), -px, 1)), at };
-  const roomy = withRoom(mask, px);
-  return { mask: dilated(roomy, px, 0), at: { x: at.x + px, y: at.y + px } };
+  if (px < 0) return { mask: inverted(spread(inverted(mask), -px, 1)), at };
+  return { mask: spread(withRoom(mask, px), px, 0), at: { x: at.x + px, y: at.y + px } };
 }
 
 /** With `px` clear pixels more on each side. */
@@ -40,32 +39,24 @@ function inverted({ width, height, bytes }: Mask): Mask {
   return { width, height, bytes: bytes.map((each) => 1 - each) };
 }
 
-/** Every pixel within a disc of a covered one; `beyond` is what lies outside the mask. */
-function dilated({ width, height, bytes }: Mask, px: number, beyond: 0 | 1): Mask {
-  const out = new Uint8Array(width * height);
-  const isCovered = (x: number, y: number) =>
-    (x < 0 || y < 0 || x >= width || y >= height ? beyond : (bytes[y * width + x] as number)) === 1;
-  // How far the disc reaches to both sides in each of its rows.
-  const reach = Array.from({ length: px + 1 }, (_, dy) => Math.floor(Math.sqrt(px * px - dy * dy)));
-  for (let row = -px; row < height + px; row++) {
-    let run = Number.NEGATIVE_INFINITY;
-    for (let x = -px; x < width + px; x++) {
-      if (!isCovered(x, row)) {
-        run = Number.NEGATIVE_INFINITY;
-        continue;
-      }
-      for (let dy = -px; dy <= px; dy++) {
-        const y = row + dy;
-        if (y < 0 || y >= height) continue;
-        const far = reach[Math.abs(dy)] as number;
-        // Of a run of covered pixels each adds only its last pixel to the right.
-        const from = run === x - 1 ? x + far : x - far;
-        for (let at = Math.max(0, from); at <= Math.min(width - 1, x + far); at++) out[y * width + at] = 1;
-      }
-      run = x;
-    }
-  }
+/** Every pixel that a covered one is at most so far from, across and down; `beyond` is what lies outside the mask. */
+function spread({ width, height, bytes }: Mask, px: number, beyond: 0 | 1): Mask {
+  const across = new Uint8Array(bytes.length);
+  for (let y = 0; y < height; y++) spreadAlong(bytes, across, y * width, 1, width, px, beyond);
+  const out = new Uint8Array(bytes.length);
+  for (let x = 0; x < width; x++) spreadAlong(across, out, x, width, height, px, beyond);
   return { width, height, bytes: out };
+}
+
+function spreadAlong(from: Uint8Array, to: Uint8Array, start: number, stride: number, count: number, px: number, beyond: 0 | 1): void {
+  const isCovered = (k: number) => (k < 0 || k >= count ? beyond : (from[start + k * stride] as number)) === 1;
+  let covered = 0;
+  for (let k = -px; k < px; k++) if (isCovered(k)) covered++;
+  for (let k = 0; k < count; k++) {
+    if (isCovered(k + px)) covered++;
+    if (covered > 0) to[start + k * stride] = 1;
+    if (isCovered(k - px)) covered--;
+  }
 }
 
 /** Share of the covered height, from below, whose width the bottom gets. */

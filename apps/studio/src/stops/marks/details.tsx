@@ -78,12 +78,12 @@ function KindDetail({ kind }: { kind: MarkKind }) {
             onChange={(line) => act(setMarkLook, kind.name, { line })}
           />
         </dd>
-        {kind.shape === "box" && (
+        {kind.shape !== "point" && (
           <>
             <dt className="text-muted">for</dt>
             <dd>
               <Select
-                label="What the boxes are for"
+                label={`What the ${SHAPES[kind.shape].several} are for`}
                 className="max-w-full"
                 value={kind.use ?? ""}
                 options={[["", "anything"], ...BOX_USES.map((use) => [use, USES[use]] as const)]}

@@ -2,16 +2,12 @@
 
 import type { Clip } from "@caravan/core/model";
 import { counted } from "@caravan/core/model";
-import { memo, useDeferredValue, useMemo } from "react";
-import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from "recharts";
-import { chooseStep } from "../../preview/shown-step";
+import { useDeferredValue, useMemo } from "react";
 import { useProject } from "../../project/open-project";
 import { useCountFrom } from "../../ui/counting";
 import { DRIFTS, jumpsIn } from "./drifts";
 import { useStandings } from "./standings";
-
-/** So many steps are charted on either side of the shown one. */
-const AROUND = 60;
+import { AROUND, Legend, StepLines } from "./step-lines";
 
 /** How feet and middle drift about the origin from step to step. */
 export function DriftChart({ clip, step }: { clip: Clip; step: number }) {
@@ -33,19 +29,10 @@ export function DriftChart({ clip, step }: { clip: Clip; step: number }) {
   return (
     <section aria-label="Drift" className="flex h-24 shrink-0 gap-3">
       <figure aria-label={inWords(points, jumps.length)} className="min-w-0 grow rounded-box border border-line bg-surface">
-        <DriftLines points={points} step={step + countFrom} clip={clip} countFrom={countFrom} />
+        <StepLines points={points} lines={DRIFTS} step={step + countFrom} clip={clip} countFrom={countFrom} />
       </figure>
       <div className="flex w-64 shrink-0 flex-col gap-1 overflow-y-auto text-small">
-        <p className="flex flex-wrap gap-x-3 text-muted">
-          {DRIFTS.map(({ key, word, stroke, dash }) => (
-            <span key={key} className="inline-flex items-center gap-1.5">
-              <svg aria-hidden width="18" height="6">
-                <line x1="0" x2="18" y1="3" y2="3" stroke={stroke} strokeDasharray={dash} strokeWidth="2.5" />
-              </svg>
-              {word}
-            </span>
-          ))}
-        </p>
+        <Legend lines={DRIFTS} />
         <p className="text-muted">In px from the origin. {jumps.length === 0 ? "No step jumps." : `${counted(jumps.length, "jump")}.`}</p>
       </div>
     </section>
@@ -57,73 +44,6 @@ interface Point {
   readonly feet: number | null;
   readonly middle: number | null;
 }
-
-/** Drawn again only when a line or the step changes: a chart takes longer than all else on this screen. */
-const DriftLines = memo(function DriftLines({
-  points,
-  step,
-  clip,
-  countFrom,
-}: {
-  points: readonly Point[];
-  step: number;
-  clip: Clip;
-  countFrom: number;
-}) {
-  return (
-    <ResponsiveContainer width="100%" height="100%">
-      <LineChart
-        data={points}
-        margin={{ top: 8, right: 12, bottom: 0, left: 0 }}
-        accessibilityLayer={false}
-        onClick={({ activeLabel }) => {
-          if (activeLabel !== undefined) chooseStep(clip, Number(activeLabel) - countFrom);
-        }}
-      >
-        <CartesianGrid stroke="var(--line)" vertical={false} />
-        <XAxis
-          dataKey="at"
-          height={18}
-          stroke="var(--muted)"
-          tick={{ fontSize: 12, fill: "var(--muted)" }}
-          interval={0}
-          ticks={ticksOf(points)}
-        />
-        <YAxis
-          width={34}
-          stroke="var(--muted)"
-          tick={{ fontSize: 12, fill: "var(--muted)" }}
-          tickCount={3}
-          domain={[least, most]}
-          unit=""
-        />
-        <ReferenceLine x={step} stroke="var(--now)" strokeWidth={2} />
-        {DRIFTS.map(({ key, word, stroke, dash }) => (
-          <Line
-            key={key}
-            dataKey={key}
-            name={word}
-            stroke={stroke}
-            strokeDasharray={dash}
-            strokeWidth={2}
-            dot={points.length <= 60 ? { r: 2.5, strokeDasharray: "none" } : false}
-            isAnimationActive={false}
-          />
-        ))}
-      </LineChart>
-    </ResponsiveContainer>
-  );
-});
-
-/** Every step, or as many as have room: measuring which labels fit takes longer than drawing the lines. */
-function ticksOf(points: readonly Point[]): number[] {
-  const every = Math.ceil(points.length / 20);
-  return points.filter((_, k) => k % every === 0).map(({ at }) => at);
-}
-
-/** Some room even where nothing drifts. */
-const least = (value: number) => Math.min(-2, Math.floor(value));
-const most = (value: number) => Math.max(2, Math.ceil(value));
 
 function inWords(points: readonly Point[], jumps: number): string {
   const range = (values: readonly (number | null)[]) => {

@@ -1,6 +1,8 @@
 "use client";
 
+import type { SeenOutlines } from "@caravan/core/check";
 import { addMarkKind, removeMarkKind } from "@caravan/core/edit";
+import { withOutlines } from "@caravan/core/marks";
 import {
   type Clip,
   type ClipName,
@@ -20,6 +22,7 @@ import { useMemo } from "react";
 import { chosenReel } from "../../preview/reel";
 import { act } from "../../project/act";
 import { currentProject, useProject } from "../../project/open-project";
+import { useSeenArt } from "../../project/seen-art";
 import { chooseClip, chooseReelSource, chosenMark, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { ListHeading, type Row, RowList, rowAt } from "../../ui/row-list";
@@ -29,7 +32,7 @@ import { SHAPES } from "./shapes";
 const ORIGIN = "origin";
 
 /**
- * The origin and all kinds of boxes and points, with on how many frames of the chosen clip or source they are; then the clips, and the
+ * The origin and all kinds of boxes, points and outlines, with on how many frames of the chosen clip or source they are; then the clips, and the
  * sources, of which some frames may be in no clip.
  */
 export function List() {
@@ -38,7 +41,8 @@ export function List() {
   const source = useView((view) => chosenReel(project, view)?.source ?? null);
   const cut = useMemo(() => cutSources(project.sources), [project.sources]);
   const kind = useView((view) => chosenMark(project, view));
-  const { frames, having } = useMemo(() => countedKinds(project, clip), [project, clip]);
+  const outlines = useSeenArt((seen) => seen.outlines);
+  const { frames, having } = useMemo(() => countedKinds(project, clip, outlines), [project, clip, outlines]);
   const rows = project.marks.map((each) => ({ id: idOf(each), name: each.name, fact: factOf(each, having.get(each.name) ?? 0, frames) }));
   return (
     <>
@@ -106,13 +110,19 @@ function cutSources(sources: Project["sources"]): Row[] {
 }
 
 /** On how many of the clip's frames each kind is, in one go through them. */
-function countedKinds(project: Project, clip: Clip | null): { readonly frames: number; readonly having: ReadonlyMap<string, number> } {
-  const frames = framesOfClips(clip ? [clip] : []).flatMap((ref) => findFrame(project, ref)?.frame ?? []);
+function countedKinds(
+  project: Project,
+  clip: Clip | null,
+  outlines: SeenOutlines,
+): { readonly frames: number; readonly having: ReadonlyMap<string, number> } {
+  const refs = framesOfClips(clip ? [clip] : []).filter((ref) => findFrame(project, ref));
   const having = new Map<string, number>();
-  for (const { marks } of frames)
+  for (const ref of refs) {
+    const marks = withOutlines(findFrame(project, ref)?.frame.marks, outlines.get(ref));
     for (const name of MARK_SHAPES.flatMap((shape) => Object.keys(marks?.[FIELD_OF_SHAPE[shape]] ?? {})))
       having.set(name, (having.get(name) ?? 0) + 1);
-  return { frames: frames.length, having };
+  }
+  return { frames: refs.length, having };
 }
 
 function factOf(kind: MarkKind, having: number, frames: number) {

@@ -1,11 +1,12 @@
 "use client";
 
 import { PLACES, pointIn } from "@caravan/core/marks";
-import { byShape, type MarkKind } from "@caravan/core/model";
+import { byShape, type MarkKind, type Outline } from "@caravan/core/model";
 import type { PlayedFrame } from "../../preview/playing";
 import { useKeys } from "../../ui/keys";
+import { type CornerAt, cornerBeside, withCornerAt, withoutCorner } from "./outline-gesture";
 import type { FramesInScope } from "./scope";
-import { dropBox, dropMarks, nudgeBox, pointTo, type Spot } from "./set-marks";
+import { dropBox, dropMarks, giveOutlines, nudgeBox, pointTo, type Spot } from "./set-marks";
 import { nudge, setToPlace } from "./set-origin";
 
 interface Props {
@@ -15,6 +16,10 @@ interface Props {
   readonly frame: PlayedFrame;
   /** The chosen box of the kind, by index. */
   readonly box: number;
+  /** The frame's outlines of the kind, and the chosen corner. */
+  readonly outlines: readonly Outline[];
+  readonly corner: CornerAt | null;
+  readonly onCorner: (corner: CornerAt | null) => void;
 }
 
 const ARROWS = [
@@ -24,11 +29,15 @@ const ARROWS = [
   ["Down", 0, 1],
 ] as const;
 
-/** The arrow keys move what is chosen: the origin, a box or a point. */
+/** The arrow keys move what is chosen: the origin, a box, a point or a corner. */
 export function MarkKeys(props: Props) {
   const { kind } = props;
   if (kind === null) return <OriginKeys {...props} />;
-  return byShape(kind, { box: () => <BoxKeys {...props} />, point: () => <PointKeys {...props} /> });
+  return byShape(kind, {
+    box: () => <BoxKeys {...props} />,
+    point: () => <PointKeys {...props} />,
+    outline: () => <OutlineKeys {...props} />,
+  });
 }
 
 function OriginKeys({ inScope }: Props) {
@@ -101,6 +110,50 @@ function PointKeys({ spot, kind, frame }: Props) {
         run: () => move(x / 2, y / 2),
       })),
       { keys: "Delete Backspace", label: "Take the point off", run: () => spot && dropMarks(spot) },
+    ],
+    { scope: "surface" },
+  );
+  return null;
+}
+
+function OutlineKeys({ spot, outlines, corner, onCorner }: Props) {
+  const at = corner && outlines[corner.outline]?.[corner.corner];
+  const move = (x: number, y: number) => {
+    if (!spot || !corner || !at) return;
+    const next = withCornerAt(outlines, { kind: "corner", ...corner }, { x: at.x + x, y: at.y + y });
+    giveOutlines(spot, next.outlines, `nudge corner ${corner.outline} ${corner.corner}`);
+  };
+  useKeys(
+    "Outlines",
+    [
+      ...ARROWS.map(([way, x, y]) => ({
+        keys: `Arrow${way}`,
+        repeats: true,
+        label: `Corner one pixel ${way.toLowerCase()}`,
+        run: () => move(x, y),
+      })),
+      { keys: "c", repeats: true, label: "The next corner", run: () => onCorner(cornerBeside(outlines, corner, 1)) },
+      { keys: "Shift+c", repeats: true, label: "The corner before", run: () => onCorner(cornerBeside(outlines, corner, -1)) },
+      {
+        keys: "i",
+        label: "A corner in the middle of the edge that begins here",
+        run() {
+          const next = corner && outlines[corner.outline]?.[(corner.corner + 1) % (outlines[corner.outline]?.length ?? 1)];
+          if (!spot || !corner || !at || !next) return;
+          const made = withCornerAt(outlines, { kind: "edge", ...corner }, { x: (at.x + next.x) / 2, y: (at.y + next.y) / 2 });
+          giveOutlines(spot, made.outlines);
+          onCorner(made.at);
+        },
+      },
+      {
+        keys: "Delete Backspace",
+        label: "Take the corner off",
+        run() {
+          if (!spot || !corner || !at) return;
+          giveOutlines(spot, withoutCorner(outlines, corner));
+          onCorner(null);
+        },
+      },
     ],
     { scope: "surface" },
   );

@@ -1,13 +1,16 @@
 "use client";
 
-import { boxesIn } from "@caravan/core/marks";
-import { byShape, type Clip, findFrame, type Project, type Source } from "@caravan/core/model";
+import { boxesIn, outlinesIn } from "@caravan/core/marks";
+import { byShape, type Clip, findFrame, type Outline, type Project, type Source } from "@caravan/core/model";
 import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
+import { outlinesOn } from "../../preview/marks-scene";
 import { playedFrame } from "../../preview/playing";
 import { chooseStep, useShownStep } from "../../preview/shown-step";
 import { StepStrip } from "../../preview/step-strip";
 import { useProject } from "../../project/open-project";
+import { useSeenArt } from "../../project/seen-art";
+import { useTracing } from "../../project/seen-outlines";
 import { chosenMark, useView } from "../../project/view";
 import { Choice } from "../../ui/choice";
 import { useCountFrom } from "../../ui/counting";
@@ -16,12 +19,21 @@ import { BoxTools } from "./box-tools";
 import { MarkKeys } from "./mark-keys";
 import { MarksCanvas } from "./marks-canvas";
 import { OriginTools } from "./origin-tools";
+import type { CornerAt } from "./outline-gesture";
+import { OutlineTools } from "./outline-tools";
 import { PointTools } from "./point-tools";
 import { actionOf, framesInScope, type OriginScope } from "./scope";
 import type { Spot } from "./set-marks";
 
+const NONE: readonly Outline[] = [];
+
 /** Charts are a large library that most visits do without. */
 const DriftChart = dynamic(() => import("./drift-chart").then((part) => part.DriftChart), {
+  ssr: false,
+  loading: () => <div className="h-24 shrink-0" />,
+});
+
+const OutlineChart = dynamic(() => import("./outline-chart").then((part) => part.OutlineChart), {
   ssr: false,
   loading: () => <div className="h-24 shrink-0" />,
 });
@@ -35,6 +47,8 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
   const countFrom = useCountFrom();
   const [wanted, setScope] = useState<OriginScope>(source ? "frame" : "clip");
   const [chosenBox, chooseBox] = useState(0);
+  const [chosenCorner, chooseCorner] = useState<CornerAt | null>(null);
+  const seen = useSeenArt((art) => art.outlines);
   const step = useShownStep(clip);
   const scopes = scopesFor(project, clip, source);
   const scope = scopes.includes(wanted) ? wanted : (scopes[1] as OriginScope);
@@ -53,6 +67,11 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
   );
   const boxes = kind ? boxesIn(frame?.marks, kind.name) : [];
   const box = Math.min(chosenBox, Math.max(0, boxes.length - 1));
+  const outlines = useMemo(() => (frame && kind?.shape === "outline" ? outlinesOn(frame, kind.name, seen) : []), [frame, kind, seen]);
+  // What is about to be traced anew is not to be changed as it was.
+  const isPending = useTracing(({ stale }) => stale === "all" || (ref !== undefined && stale.has(ref)));
+  const isSettled = !isPending || (kind !== null && outlinesIn(frame?.marks, kind.name) !== undefined);
+  const corner = isSettled && chosenCorner && outlines[chosenCorner.outline]?.[chosenCorner.corner] ? chosenCorner : null;
   const spot: Spot | null = ref && kind ? { ref, inScope, name: kind.name } : null;
   return (
     <>
@@ -65,9 +84,29 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
       </header>
       {frame && ref ? (
         <div className="flex min-h-0 grow gap-3">
-          <MarkKeys inScope={inScope} spot={spot} kind={kind} frame={frame} box={box} />
+          <MarkKeys
+            inScope={inScope}
+            spot={spot}
+            kind={kind}
+            frame={frame}
+            box={box}
+            outlines={isSettled ? outlines : NONE}
+            corner={corner}
+            onCorner={chooseCorner}
+          />
           <div className="relative min-h-40 min-w-0 grow overflow-hidden rounded-box border border-line">
-            <MarksCanvas frame={frame} ghosts={ghosts} kind={kind} spot={spot} inScope={inScope} box={box} onBox={chooseBox} />
+            <MarksCanvas
+              frame={frame}
+              ghosts={ghosts}
+              kind={kind}
+              spot={spot}
+              inScope={inScope}
+              box={box}
+              onBox={chooseBox}
+              corner={corner}
+              onCorner={chooseCorner}
+              isSettled={isSettled}
+            />
           </div>
           {!kind && <OriginTools inScope={inScope} point={frame.origin} size={frame.size} own={hasOwn(project, ref)} />}
           {kind &&
@@ -75,12 +114,24 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
             byShape(kind, {
               box: () => <BoxTools spot={spot} frame={frame} boxes={boxes} box={box} onBox={chooseBox} />,
               point: () => <PointTools spot={spot} frame={frame} />,
+              outline: (each) => (
+                <OutlineTools
+                  kind={each}
+                  spot={spot}
+                  frame={frame}
+                  clip={source ? null : clip}
+                  outlines={outlines}
+                  corner={corner}
+                  isSettled={isSettled}
+                />
+              ),
             })}
         </div>
       ) : (
         <p className="grow p-4 text-muted">This step’s frame is missing, so there is nothing to mark.</p>
       )}
-      {!source && <DriftChart clip={clip} step={step} />}
+      {!source &&
+        (kind?.shape === "outline" ? <OutlineChart clip={clip} step={step} kind={kind} /> : <DriftChart clip={clip} step={step} />)}
       <div className="flex flex-wrap items-center gap-3">
         <span className="text-muted">It is set for the</span>
         <Choice label="Set for" value={scope} options={scopes.map((each) => [each, SCOPE_WORDS[each]] as const)} onChange={setScope} />

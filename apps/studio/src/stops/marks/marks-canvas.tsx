@@ -1,11 +1,11 @@
 "use client";
 
-import { boxesIn, halves, pointIn } from "@caravan/core/marks";
-import { type Box, byShape, type FramePoint, type MarkKind, type Rect } from "@caravan/core/model";
+import { boxesIn, halves, marksWith, pointIn } from "@caravan/core/marks";
+import { type Box, byShape, type FramePoint, type MarkKind, type Outline, type Rect } from "@caravan/core/model";
 import { type PointerEvent, useEffect, useMemo, useRef, useState } from "react";
 import { type BoxGesture, gestureAt, rectDuring } from "../../preview/box-gesture";
 import { ghostPicture } from "../../preview/ghosts";
-import { framePlace } from "../../preview/marks-scene";
+import { framePlace, outlinesOn } from "../../preview/marks-scene";
 import { paintMarks } from "../../preview/paint-marks";
 import { paintFrame, paintOrigin } from "../../preview/paint-stage";
 import type { PlayedFrame } from "../../preview/playing";
@@ -13,10 +13,12 @@ import { stageInks } from "../../preview/stage-inks";
 import { fittingZoom, frameOnStage, reachOf, type StageScene, stageScene } from "../../preview/stage-scene";
 import { useProject } from "../../project/open-project";
 import { loadPictures, pictureNow, usePictures } from "../../project/pictures";
+import { useSeenArt } from "../../project/seen-art";
 import { useElementSize } from "../../ui/element-size";
 import { useThemeNow } from "../../ui/theme-now";
+import { type CornerAt, type Grip, gripAt, outlineAround, withCornerAt } from "./outline-gesture";
 import type { FramesInScope } from "./scope";
-import { boxTo, drawBox, pointTo, type Spot } from "./set-marks";
+import { boxTo, drawBox, giveOutlines, pointTo, type Spot } from "./set-marks";
 import { nudge } from "./set-origin";
 
 interface Props {
@@ -30,6 +32,10 @@ interface Props {
   /** The chosen box of the kind, by index. */
   readonly box: number;
   readonly onBox: (index: number) => void;
+  readonly corner: CornerAt | null;
+  readonly onCorner: (corner: CornerAt | null) => void;
+  /** Whether the outlines are those of now; others are not taken hold of. */
+  readonly isSettled: boolean;
 }
 
 /** A press that goes on: which gesture, and what it has already moved by. */
@@ -37,7 +43,15 @@ type Drag =
   | { readonly kind: "origin"; readonly id: string; readonly from: FramePoint; readonly done: FramePoint }
   | { readonly kind: "point"; readonly id: string }
   /** `drawn` is the new box, once the pointer has gone far enough that one is meant. */
-  | { readonly kind: "box"; readonly id: string; readonly gesture: BoxGesture; readonly drawn: Rect | null };
+  | { readonly kind: "box"; readonly id: string; readonly gesture: BoxGesture; readonly drawn: Rect | null }
+  /** `of` is the frame whose outlines these are: undo or another tab may change it meanwhile. */
+  | {
+      readonly kind: "corner";
+      readonly of: PlayedFrame;
+      readonly grip: Grip;
+      readonly outlines: readonly Outline[];
+      readonly isMoved: boolean;
+    };
 
 const REACH = 6; // CSS px: how near to an edge counts as on it
 /** A press that goes less far is a click, and draws nothing. */
@@ -49,7 +63,7 @@ const BEYOND = 2;
  * One frame large, held still, with its origin, the ground line through it, and all that is marked on it. What is chosen is dragged:
  * the origin and points in half pixels, boxes in whole ones; frames around it show how steadily they stand.
  */
-export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: Props) {
+export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox, corner, onCorner, isSettled }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const size = useElementSize(canvas);
   const entries = usePictures((state) => state.entries);
@@ -57,12 +71,15 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
   // Not drawn, and read by the next move before anything is.
   const drag = useRef<Drag | null>(null);
   const [draft, setDraft] = useState<Rect | null>(null);
+  const [draftOutlines, setDraftOutlines] = useState<readonly Outline[] | null>(null);
+  const seen = useSeenArt((art) => art.outlines);
   const scene = useMemo(() => {
     const reach = reachOf([{ frames: [frame], mirror: false }], "frame");
     const zoom = Math.max(1, Math.floor(fittingZoom(reach, size.width - 60, size.height - 48)));
     return stageScene(reach, zoom, size.width, size.height, size.density);
   }, [frame, size]);
   const boxes = kind ? boxesIn(frame.marks, kind.name) : [];
+  const outlines = useMemo(() => (kind?.shape === "outline" ? outlinesOn(frame, kind.name, seen) : []), [frame, kind, seen]);
 
   useEffect(() => loadPictures([frame, ...ghosts].map(({ look }) => look)), [frame, ghosts]);
 
@@ -73,9 +90,10 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
     if (!context || size.width === 0) return;
     paint(context, frame, ghosts, scene);
     const inks = stageInks(context.canvas);
-    const shown = kind && draft ? withDraft(frame, kind, draft) : frame;
-    paintMarks(context, shown, scene, { kinds, chosen: kind?.name ?? null }, inks, { held: "frame", mirror: false }, box);
-  }, [frame, ghosts, scene, size, entries, kinds, kind, box, draft, theme]);
+    const shown = kind ? withDraft(frame, kind, draft, draftOutlines ?? outlines) : frame;
+    const placed = { held: "frame", mirror: false } as const;
+    paintMarks(context, shown, scene, { kinds, chosen: kind?.name ?? null, outlines: seen }, inks, placed, { box, corner });
+  }, [frame, ghosts, scene, size, entries, kinds, kind, box, corner, draft, draftOutlines, outlines, seen, theme]);
 
   const at = (event: PointerEvent): FramePoint => {
     const bounds = (canvas.current as HTMLCanvasElement).getBoundingClientRect();
@@ -100,6 +118,14 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
       return;
     }
     byShape(kind, {
+      outline() {
+        if (!isSettled) return;
+        const grip = gripAt(outlines, place, (REACH * size.density) / scene.scale);
+        onCorner(grip?.kind === "corner" ? grip : null);
+        drag.current = grip
+          ? { kind: "corner", of: frame, grip, outlines, isMoved: false }
+          : { kind: "box", id, gesture: { kind: "draw", from: place }, drawn: null };
+      },
       point() {
         drag.current = { kind: "point", id };
         if (spot) pointTo(spot, inHalves(place), id);
@@ -123,6 +149,12 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
       drag.current = { ...now, done: total };
     } else if (now.kind === "point") {
       if (spot) pointTo(spot, inHalves(place), now.id);
+    } else if (now.kind === "corner") {
+      if (now.of !== frame) return end();
+      const { outlines: next, at: moved } = withCornerAt(now.outlines, now.grip, place);
+      drag.current = { ...now, isMoved: true };
+      setDraftOutlines(next);
+      onCorner(moved);
     } else {
       const rect = rectDuring(now.gesture, place, boundsOf(frame));
       if (now.gesture.kind === "draw") {
@@ -130,24 +162,30 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
         const far = Math.max(Math.abs(place.x - from.x), Math.abs(place.y - from.y)) * scene.scale;
         if (now.drawn === null && far < MEANT * size.density) return;
         drag.current = { ...now, drawn: rect };
-        setDraft(rect);
+        if (kind?.shape === "outline") setDraftOutlines([...outlines, outlineAround(rect)]);
+        else setDraft(rect);
       } else if (spot) boxTo(spot, Number(now.gesture.id), rect, now.id);
     }
   };
   const end = () => {
     setDraft(null);
+    setDraftOutlines(null);
     drag.current = null;
   };
   const up = () => {
     const done = drag.current;
-    if (done?.kind === "box" && done.drawn && spot && drawBox(spot, done.drawn)) onBox(boxes.length);
+    if (done?.kind === "corner" && done.isMoved && done.of === frame && draftOutlines && spot) giveOutlines(spot, draftOutlines);
+    if (done?.kind === "box" && done.drawn && spot) {
+      if (kind?.shape === "outline") giveOutlines(spot, [...outlines, outlineAround(done.drawn)]);
+      else if (drawBox(spot, done.drawn)) onBox(boxes.length);
+    }
     end();
   };
   return (
     <canvas
       ref={canvas}
       data-testid="marks-canvas"
-      aria-label={account(frame, kind, boxes)}
+      aria-label={account(frame, kind, boxes, outlines)}
       role="img"
       width={Math.round(size.width * size.density)}
       height={Math.round(size.height * size.density)}
@@ -161,12 +199,13 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox }: 
 }
 
 /** What the canvas shows, in words. */
-function account({ name, origin, marks }: PlayedFrame, kind: MarkKind | null, boxes: readonly Box[]): string {
+function account({ name, origin, marks }: PlayedFrame, kind: MarkKind | null, boxes: readonly Box[], outlines: readonly Outline[]): string {
   if (!kind) return `${name} with its origin at ${origin.x}, ${origin.y}`;
   const point = pointIn(marks, kind.name);
   const places = byShape(kind, {
     box: () => boxes.map(({ x, y, w, h }) => [x, y, w, h].join(", ")),
     point: () => (point ? [`${point.x}, ${point.y}`] : []),
+    outline: () => outlines.map((polygon) => polygon.map(({ x, y }) => `${x}, ${y}`).join(" ")),
   });
   return places.length === 0 ? `${name} without ${kind.name}` : `${name} with ${kind.name} at ${places.join("; ")}`;
 }
@@ -179,9 +218,10 @@ function boundsOf({ size: { w, h } }: PlayedFrame): Rect {
   return { x: -BEYOND * w, y: -BEYOND * h, w: (2 * BEYOND + 1) * w, h: (2 * BEYOND + 1) * h };
 }
 
-function withDraft(frame: PlayedFrame, { name }: MarkKind, draft: Rect): PlayedFrame {
-  const boxes = { ...frame.marks?.boxes, [name]: [...boxesIn(frame.marks, name), draft] };
-  return { ...frame, marks: { ...frame.marks, boxes } };
+/** The frame with what is being drawn on it. */
+function withDraft(frame: PlayedFrame, { name, shape }: MarkKind, draft: Rect | null, outlines: readonly Outline[]): PlayedFrame {
+  if (shape === "outline") return { ...frame, marks: marksWith(frame.marks, name, { outlines }) };
+  return draft ? { ...frame, marks: marksWith(frame.marks, name, { boxes: [...boxesIn(frame.marks, name), draft] }) } : frame;
 }
 
 function paint(context: CanvasRenderingContext2D, frame: PlayedFrame, ghosts: readonly PlayedFrame[], scene: StageScene): void {

@@ -1,8 +1,8 @@
 /** Ways to set boxes and points, from the pointer, buttons and keys alike. What a way gives is worked out in the core. */
 import type { Drawn } from "@caravan/core/art";
-import { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "@caravan/core/edit";
+import { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes, setOutlines } from "@caravan/core/edit";
 import { drawnBox } from "@caravan/core/marks";
-import { type Box, type FramePoint, type FrameRef, findFrame, frameRef, type MarkName } from "@caravan/core/model";
+import { type Box, type FramePoint, type FrameRef, findFrame, frameRef, type MarkName, type Outline } from "@caravan/core/model";
 import { act } from "../../project/act";
 import { begin } from "../../project/begun";
 import { drawnFrames } from "../../project/drawn-frames";
@@ -54,6 +54,18 @@ export function placePoint({ ref, inScope, name }: Spot, point: FramePoint, gest
 
 export function dropMarks({ inScope, name }: Spot): void {
   act(clearMarks, inScope.name, refsOf(inScope), name);
+}
+
+/** The frame's outlines are these now, and those of all others in scope at the same place from their origins. What is wrong is told. */
+export function giveOutlines({ ref, inScope, name }: Spot, outlines: readonly Outline[], gesture?: string): void {
+  const args = [inScope.name, refsOf(inScope), name, ref, outlines] as const;
+  if (gesture === undefined) act(setOutlines, ...args);
+  else sayUnlessDone(editInGesture(gesture, setOutlines, ...args)?.message);
+}
+
+/** They are traced again. */
+export function traceAgain({ ref, inScope, name }: Spot): void {
+  act(setOutlines, inScope.name, refsOf(inScope), name, ref, null);
 }
 
 /** All frames of the scope get what this one has. */

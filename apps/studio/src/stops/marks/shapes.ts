@@ -12,9 +12,10 @@ interface ShapeWords {
 export const SHAPES: Readonly<Record<MarkShape, ShapeWords>> = {
   box: { several: "boxes", firstName: "body", tag: "rounded-xs" },
   point: { several: "points", firstName: "hand", tag: "rounded-full" },
+  outline: { several: "outlines", firstName: "shape", tag: "rounded-tl-box rounded-br-box" },
 };
 
-/** What boxes are for, in a few words. */
+/** What boxes and outlines are for, in a few words. */
 export const USES: Readonly<Record<BoxUse, string>> = {
   solid: "solid: stops at walls and ground",
   hurt: "hurt: takes blows",

@@ -1,0 +1,133 @@
+/** Traces outlines in a worker whenever the project rests: they are a recipe, and what comes of it follows the art, the origins and the clips. */
+import { frameLook } from "@caravan/core/art";
+import { type FrameOutlines, outlineKinds, type SteadyGroup, steadied } from "@caravan/core/marks";
+import { type FrameRef, findFrame, keptRefs, originOf, type Project, scaleOf } from "@caravan/core/model";
+import { create } from "zustand";
+import { inBackground } from "../ui/in-background";
+import { run } from "../workers/client";
+import { asText } from "../workers/jobs";
+import { useOpenProject } from "./open-project";
+import { picturesOfFrames } from "./pictures-of-frames";
+import { useSeenArt } from "./seen-art";
+import { useView } from "./view";
+
+/** How long the project rests before: while a number is dragged it would be traced at each step. */
+const REST = 60; // ms
+/** So many frames are traced before what was found is shown. */
+const AT_ONCE = 400;
+
+/** What each frame's outlines were traced from; another one of these, and they are traced again. */
+let tracedFrom = new Map<FrameRef, readonly unknown[]>();
+let resting: ReturnType<typeof setTimeout> | undefined;
+let stopping: AbortController | undefined;
+
+/** Frames whose traced outlines are those of before the last change; until that is looked at, it may be all. */
+export const useTracing = create<{ readonly stale: ReadonlySet<FrameRef> | "all" }>(() => ({ stale: new Set() }));
+
+useOpenProject.subscribe(({ project }, before) => {
+  if (project === before.project) return;
+  clearTimeout(resting);
+  stopping?.abort();
+  const has = outlineKinds(project).length > 0;
+  useTracing.setState({ stale: has ? "all" : new Set() });
+  if (has) resting = setTimeout(() => inBackground(trace(project)), REST);
+  else if (useSeenArt.getState().outlines.size > 0) useSeenArt.setState({ outlines: new Map() });
+});
+
+async function trace(project: Project): Promise<void> {
+  const mine = new AbortController();
+  stopping = mine;
+  const inputs = inputsIn(project);
+  const wanted = new Map(project.sources.flatMap(keptRefs).map((ref) => [ref, inputs(ref)] as const));
+  const before = useSeenArt.getState().outlines;
+  const isSame = (ref: FrameRef) => sameList(tracedFrom.get(ref), wanted.get(ref));
+  const kept = new Map([...before].filter(([ref]) => isSame(ref)));
+  const stale = inSight(project, [...wanted.keys()]).filter((ref) => !isSame(ref));
+  // What is stale stays in sight until it is traced anew; what is gone goes.
+  const shown = new Map([...before].filter(([ref]) => wanted.has(ref)));
+  useTracing.setState({ stale: new Set(stale) });
+  tracedFrom = new Map([...tracedFrom].filter(([ref]) => isSame(ref)));
+  if (stale.length === 0) {
+    if (kept.size !== before.size) useSeenArt.setState({ outlines: kept });
+    return;
+  }
+  const text = asText(project);
+  for (let k = 0; k < stale.length; k += AT_ONCE) {
+    const frames = stale.slice(k, k + AT_ONCE);
+    const found = await traced(project, text, frames, mine.signal);
+    if (mine.signal.aborted) return;
+    for (const ref of frames) {
+      const outlines = found?.get(ref);
+      if (outlines) shown.set(ref, outlines);
+      else shown.delete(ref);
+      if (found) tracedFrom.set(ref, wanted.get(ref) ?? []);
+    }
+    useSeenArt.setState({ outlines: new Map(shown) });
+    useTracing.setState({ stale: new Set(stale.slice(k + AT_ONCE)) });
+  }
+}
+
+/** Null where a picture cannot be had: that is told where it is shown. */
+async function traced(
+  project: Project,
+  text: ReturnType<typeof asText<Project>>,
+  frames: readonly FrameRef[],
+  signal: AbortSignal,
+): Promise<ReadonlyMap<FrameRef, FrameOutlines> | null> {
+  const groups = outlineKinds(project).flatMap(({ trace: by }) => (by ? [steadied(project, by)] : []));
+  const all = new Set([...frames, ...frames.flatMap((ref) => groups.flatMap((each) => each.get(ref)?.refs ?? []))]);
+  try {
+    return await run("traceOutlines", { project: text, frames, pictures: await picturesOfFrames(project, [...all]) }, { signal });
+  } catch {
+    return null;
+  }
+}
+
+/** What each group's outline was traced from, and a token that stands for it as long as it is the same. */
+let tokens = new Map<string, { readonly inputs: readonly unknown[]; readonly token: object }>();
+
+/** All that a frame's outlines come from. */
+function inputsIn(project: Project): (ref: FrameRef) => unknown[] {
+  const before = tokens;
+  tokens = new Map();
+  const kinds = outlineKinds(project).map((kind) => ({
+    kind,
+    groups: kind.trace ? steadied(project, kind.trace) : new Map<FrameRef, SteadyGroup>(),
+  }));
+  const tokenOf = (name: string, { of, refs }: SteadyGroup): object => {
+    const key = JSON.stringify([name, of]);
+    const known = tokens.get(key);
+    if (known) return known.token;
+    const inputs = [...refs, ...refs.flatMap((ref) => drawnBy(project, ref))];
+    const old = before.get(key);
+    const next = old && sameList(old.inputs, inputs) ? old : { inputs, token: {} };
+    tokens.set(key, next);
+    return next.token;
+  };
+  return (ref) => {
+    const own = drawnBy(project, ref);
+    return kinds.flatMap(({ kind, groups }) => {
+      const group = groups.get(ref);
+      return [kind, ...own, group ? tokenOf(kind.name, group) : null];
+    });
+  };
+}
+
+function drawnBy(project: Project, ref: FrameRef): unknown[] {
+  const found = findFrame(project, ref);
+  if (!found) return [];
+  const { source, frame } = found;
+  const { x, y } = originOf(source, frame);
+  return [frame.rect, frame.marks?.outlines, frameLook(project, source, frame), scaleOf(source), x, y];
+}
+
+/** Those of the chosen clip first. */
+function inSight({ clips }: Project, refs: readonly FrameRef[]): FrameRef[] {
+  const { clipName } = useView.getState();
+  const first = new Set(clips.find(({ name }) => name === clipName)?.steps.map(({ frame }) => frame));
+  return [...refs.filter((ref) => first.has(ref)), ...refs.filter((ref) => !first.has(ref))];
+}
+
+function sameList(a: readonly unknown[] | undefined, b: readonly unknown[] | undefined): boolean {
+  return a !== undefined && b !== undefined && a.length === b.length && a.every((each, k) => each === b[k]);
+}

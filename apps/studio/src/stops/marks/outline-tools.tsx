@@ -1,0 +1,183 @@
+"use client";
+
+import { setTrace, steadyOutline } from "@caravan/core/edit";
+import { outlineFacts, outlinesIn } from "@caravan/core/marks";
+import {
+  type Clip,
+  counted,
+  FURTHEST_OUTLINE,
+  findFrame,
+  LEAST_ISLAND,
+  type Outline,
+  type OutlineKind,
+  STEADY_WAYS,
+  type SteadyWay,
+  type Trace,
+} from "@caravan/core/model";
+import type { PlayedFrame } from "../../preview/playing";
+import { act } from "../../project/act";
+import { editInGesture, useProject } from "../../project/open-project";
+import { Button } from "../../ui/button";
+import { FieldBox, NumberField } from "../../ui/number-field";
+import { Select } from "../../ui/select";
+import { Tick } from "../../ui/tick";
+import { fromOrigin } from "./box-tools";
+import type { CornerAt } from "./outline-gesture";
+import { actionOf } from "./scope";
+import { giveOutlines, type Spot, traceAgain } from "./set-marks";
+
+interface Props {
+  readonly kind: OutlineKind;
+  readonly spot: Spot;
+  readonly frame: PlayedFrame;
+  /** Null where a source is gone through. */
+  readonly clip: Clip | null;
+  readonly outlines: readonly Outline[];
+  readonly corner: CornerAt | null;
+  readonly isSettled: boolean;
+}
+
+/** How the outline is traced, and what came of it on the shown frame. */
+export function OutlineTools({ kind, spot, frame, clip, outlines, corner, isSettled }: Props) {
+  const placed = findFrame(
+    useProject((project) => project),
+    spot.ref,
+  );
+  const facts = placed && outlineFacts(placed, outlines);
+  const isOwn = outlinesIn(frame.marks, kind.name) !== undefined;
+  const at = corner && outlines[corner.outline]?.[corner.corner];
+  return (
+    <section aria-label="Outlines" className="flex w-64 shrink-0 flex-col gap-2.5 overflow-y-auto">
+      <p className="text-small text-muted" role="status">
+        {facts
+          ? `${counted(outlines.length, "polygon")}, ${counted(facts.corners, "corner")}, ${facts.width} × ${facts.height} px, ${facts.area} px² `
+          : `No ${kind.name} on this frame. `}
+        {!isSettled ? "Being traced …" : isOwn ? "Your own corners." : kind.trace ? "Traced." : "Drag on the frame to draw one."}
+      </p>
+      {at && (
+        <p className="text-small">
+          Corner at <span className="number">{fromOrigin(at.x, at.y)}</span>, from the origin{" "}
+          <span className="number">{fromOrigin(at.x - frame.origin.x, at.y - frame.origin.y)}</span>
+        </p>
+      )}
+      <div className="flex flex-wrap gap-1.5">
+        {isOwn && kind.trace && <Button onClick={() => traceAgain(spot)}>Trace it again</Button>}
+        <Button disabled={outlines.length === 0} onClick={() => giveOutlines(spot, [])}>
+          Take it off
+        </Button>
+        {spot.inScope.frames.length > 1 && (
+          <Button disabled={outlines.length === 0} onClick={() => giveOutlines(spot, outlines)}>
+            Same on all
+          </Button>
+        )}
+      </div>
+      {kind.trace ? (
+        <TraceFields kind={kind} trace={kind.trace} clip={clip} />
+      ) : (
+        <Button onClick={() => act(setTrace, kind.name, {})}>Trace around what is drawn</Button>
+      )}
+    </section>
+  );
+}
+
+function TraceFields({ kind: { name }, trace, clip }: { kind: OutlineKind; trace: Trace; clip: Clip | null }) {
+  const set = (change: Partial<Trace>, gesture: string) => editInGesture(`trace ${gesture}`, setTrace, name, change)?.message;
+  const dents = trace.convex ? "around" : trace.parts ? "parts" : "follow";
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-1.5">
+        <FieldBox label="within">
+          <NumberField
+            label="Line within"
+            unit="px"
+            value={trace.withinPx}
+            least={0}
+            most={FURTHEST_OUTLINE}
+            step={0.5}
+            decimals={2}
+            onChange={(withinPx) => set({ withinPx }, "within")}
+          />
+        </FieldBox>
+        <FieldBox label="corners">
+          <NumberField
+            label="Corners at most"
+            value={trace.corners}
+            least={3}
+            most={65_536}
+            onChange={(corners) => set({ corners }, "corners")}
+          />
+        </FieldBox>
+        <FieldBox label="alpha">
+          <NumberField label="Alpha from" value={trace.alpha} least={1} most={255} onChange={(alpha) => set({ alpha }, "alpha")} />
+        </FieldBox>
+        <FieldBox label="larger by">
+          <NumberField
+            label="Larger by"
+            unit="px"
+            value={trace.growPx ?? 0}
+            least={-FURTHEST_OUTLINE}
+            most={FURTHEST_OUTLINE}
+            onChange={(growPx) => set({ growPx: growPx === 0 ? undefined : growPx }, "grow")}
+          />
+        </FieldBox>
+        <FieldBox label="islands from">
+          <NumberField
+            label="Islands from"
+            unit="px"
+            value={trace.leastPx ?? LEAST_ISLAND}
+            least={1}
+            most={1_000_000}
+            onChange={(leastPx) => set({ leastPx: leastPx === LEAST_ISLAND ? undefined : leastPx }, "least")}
+          />
+        </FieldBox>
+      </div>
+      <Select
+        label="Dents"
+        className="max-w-full"
+        value={dents}
+        options={[
+          ["follow", "with its dents"],
+          ["around", "without dents"],
+          ["parts", "in parts without dents"],
+        ]}
+        onChange={(next) => act(setTrace, name, { convex: next === "around", parts: next === "parts" ? true : undefined })}
+      />
+      <Tick
+        label="Straight bottom on the ground"
+        checked={trace.flat === true}
+        onChange={(flat) => act(setTrace, name, { flat: flat ? true : undefined })}
+      />
+      {clip && <SteadyField name={name} trace={trace} clip={clip} />}
+      <Button onClick={() => act(setTrace, name, null)}>By hand alone</Button>
+    </>
+  );
+}
+
+const STEADY_WORDS: Readonly<Record<SteadyWay, string>> = {
+  median: "what half of the frames cover",
+  union: "what any frame covers",
+  shared: "what all frames cover",
+};
+
+/** One outline for the whole clip, or for the action that shows it. */
+function SteadyField({ name, trace, clip }: { name: OutlineKind["name"]; trace: Trace; clip: Clip }) {
+  const action = useProject((project) => actionOf(project, clip)?.name ?? null);
+  const steady = trace.steady ?? [];
+  const subjects = [clip.name as string, ...(action === null || action === (clip.name as string) ? [] : [action as string])];
+  return (
+    <>
+      {subjects.map((of) => (
+        <div key={of} className="flex flex-col gap-0.5">
+          <span className="text-small text-muted">one for all of {of}</span>
+          <Select
+            label={`One outline for all of ${of}`}
+            className="max-w-full"
+            value={steady.find((each) => each.of === of)?.by ?? "own"}
+            options={[["own", "no: each frame its own"] as const, ...STEADY_WAYS.map((by) => [by, STEADY_WORDS[by]] as const)]}
+            onChange={(by) => act(steadyOutline, name, of, by === "own" ? null : by)}
+          />
+        </div>
+      ))}
+    </>
+  );
+}

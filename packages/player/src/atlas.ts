@@ -34,6 +34,8 @@ export interface AtlasFrame {
   readonly origin: { readonly x: number; readonly y: number };
   readonly boxes?: Readonly<Record<string, readonly { readonly x: number; readonly y: number; readonly w: number; readonly h: number }[]>>;
   readonly points?: Readonly<Record<string, { readonly x: number; readonly y: number }>>;
+  /** Simple polygons, clockwise as seen. */
+  readonly outlines?: Readonly<Record<string, readonly (readonly { readonly x: number; readonly y: number }[])[]>>;
 }
 
 export interface AtlasClip {

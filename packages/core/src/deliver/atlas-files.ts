@@ -12,7 +12,7 @@ import { paletteFiles } from "./palette-files";
 import { placesFiles } from "./places-files";
 import { type Proof, prove } from "./proof";
 import { rulesForPeople, rulesTable } from "./rules-tables";
-import { framesTable, timesTable, worstTickError } from "./tables";
+import { framesTable, outlinesTable, timesTable, worstTickError } from "./tables";
 import { tileFiles } from "./tile-files";
 
 export interface AtlasFiles {
@@ -59,6 +59,8 @@ export function atlasFiles(
   const files = [...(data.atlas ? [atlasFile] : []), ...pictures];
   const notes = [...laid.notes];
   if (data.frames) files.push({ path: besidePath(stem, "frames"), bytes: framesTable(atlas, counting) });
+  if (data.frames && Object.values(atlas.frames).some(({ outlines }) => outlines))
+    files.push({ path: besidePath(stem, "outlines"), bytes: outlinesTable(atlas, counting) });
   if (data.times) {
     files.push({ path: besidePath(stem, "times"), bytes: timesTable(atlas, data.ticksPerSecond, counting.from) });
     const worst = worstTickError(atlas, data.ticksPerSecond);

@@ -15,6 +15,7 @@ import {
   putPoint,
   setClipRules,
   setDelivery,
+  setOutlines,
   setPetal,
   setSourceOrigin,
   setStepDurations,
@@ -235,6 +236,39 @@ describe("boxes and points", () => {
   it("have their names as types", () => {
     const made = out({ data: { module: "typed" } }, marked);
     expect(text(made, "atlas.atlas.ts")).toContain('export type BoxName = "body";\nexport type PointName = "hand";');
+  });
+});
+
+describe("outlines", () => {
+  const SOLID = "solid" as MarkName;
+  const traced = addMarkKind(project, "outline", "solid");
+  const own = [{ x: 1, y: 2 }, { x: 6, y: 2 }, { x: 1, y: 8 }]; // biome-ignore format: corners
+  const outlined = setOutlines(traced, "one", [ref(1)], SOLID, ref(1), [own]);
+  const outlinesOf = (made: ReturnType<typeof out>, name: string, path = "atlas.atlas.json") =>
+    JSON.parse(text(made, path)).frames[name].outlines as Record<string, { x: number; y: number }[][]>;
+
+  it("are traced for the atlas file, a person's own as they are, and proved in every packing and kind", () => {
+    for (const change of [{}, { packing: { turn: true } }, { packing: { trim: false } }, { kind: "strips" as const }]) {
+      const made = out(change, outlined);
+      expect(outlinesOf(made, "porter/0")).toEqual({ solid: [[{ x: 1, y: 2 }, { x: 6, y: 2 }, { x: 6, y: 9 }, { x: 1, y: 9 }]] }); // biome-ignore format: corners
+      expect(outlinesOf(made, "porter/1")).toEqual({ solid: [own] });
+    }
+    const twice = out({ densities: [{ scale: 2, suffix: "@2x" }] }, outlined);
+    expect(outlinesOf(twice, "porter/1", "atlas@2x.atlas.json")).toEqual({ solid: [own.map(({ x, y }) => ({ x: 2 * x, y: 2 * y }))] });
+  });
+
+  it("stand in a table beside that of frames, counted as these are, and have their names in modules", () => {
+    const made = out({ data: { frames: true, module: "typed" }, counting: { origin: "pixels", y: "up", from: 1 } }, outlined);
+    const rows = text(made, "atlas.outlines.csv").split("\n");
+    expect(rows[0]).toBe("frame,outline,polygon,corner,x,y");
+    expect(rows.filter((row) => row.startsWith("porter/1,"))).toEqual([
+      "porter/1,solid,1,1,1,8",
+      "porter/1,solid,1,2,6,8",
+      "porter/1,solid,1,3,1,2",
+    ]);
+    expect(text(made, "atlas.atlas.ts")).toContain('export type OutlineName = "solid";');
+    expect(text(out({ data: { module: "plain" } }, outlined), "atlas.atlas.js")).toContain('export const outlines = ["solid"];');
+    expect(() => fileIn(out({ data: { frames: true } }), "atlas.outlines.csv")).toThrow();
   });
 });
 

@@ -19,10 +19,11 @@ export function typedModule(atlas: Atlas, name: string): Uint8Array {
 
 /** `atlas` and lists of all names, for JavaScript. */
 export function plainModule(atlas: Atlas, name: string): Uint8Array {
-  const { ClipName, ActionName, FrameName, EventName, BoxName, PointName } = namesIn(atlas);
+  const { ClipName, ActionName, FrameName, EventName, BoxName, PointName, OutlineName } = namesIn(atlas);
   const behaviours = Object.keys(atlas.behaviours ?? {});
   const lists = {
     ...{ clips: ClipName, actions: ActionName, frames: FrameName, events: EventName, boxes: BoxName, points: PointName },
+    ...(OutlineName ? { outlines: OutlineName } : {}),
     ...(behaviours.length > 0 ? { behaviours } : {}),
   };
   return utf8(
@@ -35,9 +36,12 @@ export function plainModule(atlas: Atlas, name: string): Uint8Array {
   );
 }
 
-function namesIn(atlas: Atlas): Record<"ClipName" | "ActionName" | "FrameName" | "EventName" | "BoxName" | "PointName", string[]> {
+type Names = Record<"ClipName" | "ActionName" | "FrameName" | "EventName" | "BoxName" | "PointName", string[]>;
+
+function namesIn(atlas: Atlas): Names & { OutlineName?: string[] } {
   const events = entriesOf(atlas.clips).flatMap(([, { steps }]) => steps.flatMap((step) => step.events ?? []));
   const frames = entriesOf(atlas.frames).map(([, frame]) => frame);
+  const outlines = [...new Set(frames.flatMap((frame) => Object.keys(frame.outlines ?? {})))];
   return {
     ClipName: entriesOf(atlas.clips).map(([name]) => name),
     ActionName: entriesOf(atlas.actions).map(([name]) => name),
@@ -45,6 +49,7 @@ function namesIn(atlas: Atlas): Record<"ClipName" | "ActionName" | "FrameName" |
     EventName: [...new Set(events)],
     BoxName: [...new Set(frames.flatMap(({ boxes }) => Object.keys(boxes ?? {})))],
     PointName: [...new Set(frames.flatMap(({ points }) => Object.keys(points ?? {})))],
+    ...(outlines.length > 0 ? { OutlineName: outlines } : {}),
   };
 }
 

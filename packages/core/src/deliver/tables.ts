@@ -42,7 +42,7 @@ export function framesTable(atlas: Atlas, counting: Counting): Uint8Array {
   const rows: (string | number)[][] = [[...columns, "origin_y", ...(unit === undefined ? [] : ["pixels_per_unit"])]];
   for (const [name, frame] of entriesOf(atlas.frames)) {
     const { page, rect, turned, mirrored, inset, size } = frame;
-    const origin = originCounted(frame, counting);
+    const origin = pointCounted(frame.origin, size, counting);
     rows.push([
       name,
       page + counting.from,
@@ -58,12 +58,25 @@ export function framesTable(atlas: Atlas, counting: Counting): Uint8Array {
   return table(rows);
 }
 
-/** A frame's origin as asked for: in pixels or in fractions of its untrimmed size, from the top or from the bottom. */
-function originCounted({ origin, size }: Pick<AtlasFrame, "origin" | "size">, { origin: unit, y }: Counting): FramePoint {
-  const down = y === "down" ? origin.y : size.h - origin.y;
+/** Every corner of every outline. Polygons and their corners count from `from`, as pages do; places are as the origins of `framesTable`. */
+export function outlinesTable(atlas: Atlas, counting: Counting): Uint8Array {
+  const rows: (string | number)[][] = [["frame", "outline", "polygon", "corner", "x", "y"]];
+  for (const [name, { outlines = {}, size }] of entriesOf(atlas.frames))
+    for (const [kind, polygons] of Object.entries(outlines))
+      for (const [polygon, corners] of polygons.entries())
+        for (const [corner, at] of corners.entries()) {
+          const { x, y } = pointCounted(at, size, counting);
+          rows.push([name, kind, polygon + counting.from, corner + counting.from, x, y]);
+        }
+  return table(rows);
+}
+
+/** A point of a frame as asked for: in pixels or in fractions of its untrimmed size, from the top or from the bottom. */
+function pointCounted(point: FramePoint, size: AtlasFrame["size"], { origin: unit, y }: Counting): FramePoint {
+  const down = y === "down" ? point.y : size.h - point.y;
   return unit === "pixels"
-    ? { x: decimals(origin.x), y: decimals(down) }
-    : { x: decimals(origin.x / size.w, 6), y: decimals(down / size.h, 6) };
+    ? { x: decimals(point.x), y: decimals(down) }
+    : { x: decimals(point.x / size.w, 6), y: decimals(down / size.h, 6) };
 }
 
 function ticksAt(ms: number, ticksPerSecond: number): number {

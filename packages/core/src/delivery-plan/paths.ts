@@ -27,6 +27,7 @@ export function filmPath(stem: string, clip: string, format: "apng" | "gif"): st
 export const BESIDE = {
   atlas: ".atlas.json",
   frames: ".frames.csv",
+  outlines: ".outlines.csv",
   times: ".times.csv",
   typed: ".atlas.ts",
   plain: ".atlas.js",
@@ -82,6 +83,7 @@ export function foreseenFiles(project: Project, delivery: Delivery, frames: read
       ...pictures,
       ...(atlas ? [whole(besidePath(stem, "atlas"))] : []),
       ...(table ? [whole(besidePath(stem, "frames"))] : []),
+      ...(table && project.marks.some(({ shape }) => shape === "outline") ? [whole(besidePath(stem, "outlines"))] : []),
       ...(times ? [whole(besidePath(stem, "times"))] : []),
       ...(rules ? [whole(besidePath(stem, "rules")), whole(besidePath(stem, "rulesTable"))] : []),
       ...(tiles ? (["tiles", "tilesTable", "tilesData"] as const).map((which) => whole(besidePath(stem, which))) : []),

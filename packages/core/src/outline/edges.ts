@@ -96,9 +96,13 @@ export class Edges {
   private reachOf(from: number, way: 1 | -1, out: Uint8Array): number {
     const { xs, ys, within } = this;
     const count = Math.min(xs.length, Math.max(64, Math.ceil(MOST_STEPS / xs.length)));
-    const [startX, startY] = [xs[from] as number, ys[from] as number];
+    const startX = xs[from] as number;
+    const startY = ys[from] as number;
     // The wedge is between two directions, not yet there while every point is nearer than its tolerance.
-    let [lx, ly, rx, ry] = [0, 0, 0, 0];
+    let lx = 0;
+    let ly = 0;
+    let rx = 0;
+    let ry = 0;
     let isOpen = true;
     let place = from;
     let step = 1;
@@ -108,26 +112,42 @@ export class Edges {
       else if (place < 0) place = xs.length - 1;
       const dx = (xs[place] as number) - startX;
       const dy = (ys[place] as number) - startY;
-      const far = Math.sqrt(dx * dx + dy * dy);
-      const slack = -SLACK * far;
-      const isNear = isOpen || (far > 0 && rx * dy - ry * dx >= slack && dx * ly - dy * lx >= slack && (rx + lx) * dx + (ry + ly) * dy > 0);
-      out[step] = isNear ? 1 : 0;
+      const squared = dx * dx + dy * dy;
+      const far = Math.sqrt(squared);
       const near = within[place] as number;
-      if (far <= near + SLACK) continue;
-      // The two directions that pass by the point at just its tolerance.
-      const sine = near / far;
-      const cosine = Math.sqrt(1 - sine * sine);
-      const [ux, uy] = [dx / far, dy / far];
-      const [ax, ay] = [ux * cosine + uy * sine, uy * cosine - ux * sine];
-      const [bx, by] = [ux * cosine - uy * sine, uy * cosine + ux * sine];
       if (isOpen) {
-        [rx, ry, lx, ly] = [ax, ay, bx, by];
+        out[step] = 1;
+        if (far <= near + SLACK) continue;
+      } else {
+        const slack = -SLACK * far;
+        const isNear = far > 0 && rx * dy - ry * dx >= slack && dx * ly - dy * lx >= slack && (rx + lx) * dx + (ry + ly) * dy > 0;
+        out[step] = isNear ? 1 : 0;
+        if (far <= near + SLACK) continue;
+      }
+      // The two directions that pass by the point at just its tolerance: its own, turned by the angle whose sine is near / far.
+      const cosine = Math.sqrt(squared - near * near) / squared;
+      const sine = near / squared;
+      const ax = dx * cosine + dy * sine;
+      const ay = dy * cosine - dx * sine;
+      const bx = dx * cosine - dy * sine;
+      const by = dy * cosine + dx * sine;
+      if (isOpen) {
+        rx = ax;
+        ry = ay;
+        lx = bx;
+        ly = by;
         isOpen = false;
         continue;
       }
-      if ((rx + lx) * ux + (ry + ly) * uy <= 0) break;
-      if (rx * ay - ry * ax > 0) [rx, ry] = [ax, ay];
-      if (bx * ly - by * lx > 0) [lx, ly] = [bx, by];
+      if ((rx + lx) * dx + (ry + ly) * dy <= 0) break;
+      if (rx * ay - ry * ax > 0) {
+        rx = ax;
+        ry = ay;
+      }
+      if (bx * ly - by * lx > 0) {
+        lx = bx;
+        ly = by;
+      }
       if (rx * ly - ry * lx < -SLACK) break;
     }
     return Math.min(count, step + 1);

@@ -43,13 +43,15 @@ export function islandsOf({ width, height, bytes }: Mask, leastPx: number): Isla
     let [left, right, top, bottom] = [width, 0, height, 0];
     for (let at = 0; at < count; at++) {
       const place = waiting[at] as number;
-      const [x, y] = [place % width, Math.floor(place / width)];
-      left = Math.min(left, x);
-      right = Math.max(right, x);
-      top = Math.min(top, y);
-      bottom = Math.max(bottom, y);
-      for (let v = Math.max(0, y - 1); v <= Math.min(height - 1, y + 1); v++)
-        for (let u = Math.max(0, x - 1); u <= Math.min(width - 1, x + 1); u++) {
+      const y = (place / width) | 0;
+      const x = place - y * width;
+      if (x < left) left = x;
+      if (x > right) right = x;
+      if (y < top) top = y;
+      if (y > bottom) bottom = y;
+      const [firstX, lastX, lastY] = [x > 0 ? x - 1 : 0, x < width - 1 ? x + 1 : x, y < height - 1 ? y + 1 : y];
+      for (let v = y > 0 ? y - 1 : 0; v <= lastY; v++)
+        for (let u = firstX; u <= lastX; u++) {
           const next = v * width + u;
           if (bytes[next] === 0 || seen[next] === 1) continue;
           seen[next] = 1;

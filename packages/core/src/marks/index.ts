@@ -36,4 +36,5 @@ export {
   type SteadyGroup,
   steadied,
   withOutlines,
+  withTracedOutlines,
 } from "./outlines";

@@ -18,7 +18,7 @@ import {
   type Trace,
 } from "../model";
 import { areaOf, flattenedMask, grownMask, maskOf, type PlacedMask, steadyMask, type Traced, type Tracing, traced } from "../outline";
-import { outlinesIn } from "./frame-marks";
+import { frameWithMarks, outlinesIn } from "./frame-marks";
 
 /** By kind; kinds without any are not among them. */
 export type FrameOutlines = Readonly<Record<MarkName, OutlinesOfKind>>;
@@ -78,6 +78,16 @@ export function outlinesOf(project: Project, refs: Iterable<FrameRef>, art: Pick
     if (own.length > 0) found.set(ref, Object.fromEntries(own) as FrameOutlines);
   }
   return found;
+}
+
+/** The project with its frames' outlines as they were traced in them, for who reads marks alone; the very project if there are none. */
+export function withTracedOutlines(project: Project, traced: ReadonlyMap<FrameRef, FrameOutlines>): Project {
+  if (outlineKinds(project).length === 0 || traced.size === 0) return project;
+  const sources = project.sources.map((source) => ({
+    ...source,
+    frames: source.frames.map((frame) => frameWithMarks(frame, withOutlines(frame.marks, traced.get(frameRef(source, frame))))),
+  }));
+  return { ...project, sources };
 }
 
 /** A frame's marks with all of its outlines, traced ones too: as a game gets them. */

@@ -100,7 +100,9 @@ export const Stage = z.strictObject({
     .union([z.enum(["land", "plain"]), z.strictObject({ source: SourceId })])
     .describe("A dry country, one colour, or the picture of a source with its top-left corner at the world's."),
   movement: Movement,
-  body: MarkName.nullable().describe("The kind of boxes by which the figure collides and enters zones; null for its outline."),
+  body: MarkName.nullable().describe(
+    "The kind of boxes or outlines by which the figure collides and enters zones, by the rectangle around them; null for the lower middle of the frame.",
+  ),
   feeds: Feeds,
   keys: z.array(StageKey),
   platforms: z.array(Area),

@@ -1,4 +1,4 @@
-export { hullOf } from "./convex";
+export { convexParts, hullOf } from "./convex";
 export { maskOf, type PlacedMask } from "./mask";
 export { areaOf, isSimple, withoutIdle } from "./polygon";
 export { flattenedMask, grownMask, steadyMask } from "./shape";

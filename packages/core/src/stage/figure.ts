@@ -9,10 +9,13 @@ import {
   findFrame,
   frameSize,
   type MarkName,
+  type Outline,
   originOf,
   type Project,
   type Size,
 } from "../model";
+import { convexParts } from "../outline";
+import { type Shape, shapeOfArea } from "./shapes";
 
 /** What stands somewhere: a frame with its origin at a place of the world. */
 export interface Standing {
@@ -28,6 +31,9 @@ interface Marked {
   readonly size: Size;
   readonly boxes: Readonly<Record<string, readonly Box[]>>;
   readonly points: Readonly<Record<string, FramePoint>>;
+  readonly outlines: Readonly<Record<string, readonly Outline[]>>;
+  /** The convex parts of all that is marked, by kind, from the origin. */
+  readonly parts: Map<MarkName, readonly Shape[]>;
 }
 
 const seen = new WeakMap<Project["sources"], Map<FrameRef, Marked | null>>();
@@ -46,6 +52,8 @@ function markedOf(project: Project, ref: FrameRef): Marked | null {
       size: frameSize(found.source, found.frame),
       boxes: found.frame.marks?.boxes ?? {},
       points: found.frame.marks?.points ?? {},
+      outlines: found.frame.marks?.outlines ?? {},
+      parts: new Map(),
     };
     frames.set(ref, marked);
   }
@@ -58,33 +66,50 @@ export function boxesOf(project: Project, { frame, mirror, x, y }: Standing, kin
   return (marked?.boxes[kind] ?? []).map((box) => placed(box, (marked as Marked).origin, mirror, x, y));
 }
 
+/** The outlines of a kind, in the world. */
+export function outlinesOf(project: Project, { frame, mirror, x, y }: Standing, kind: MarkName): FramePoint[][] {
+  const marked = markedOf(project, frame);
+  return (marked?.outlines[kind] ?? []).map((polygon) => polygon.map((each) => placedPoint(each, (marked as Marked).origin, mirror, x, y)));
+}
+
+/** All that is marked of a kind, boxes and outlines, in the world, in convex parts. */
+export function shapesOf(project: Project, { frame, mirror, x, y }: Standing, kind: MarkName): Shape[] {
+  const marked = markedOf(project, frame);
+  if (!marked) return [];
+  let parts = marked.parts.get(kind);
+  if (!parts) {
+    const boxes = (marked.boxes[kind] ?? []).map(shapeOfArea);
+    const outlines = (marked.outlines[kind] ?? []).flatMap((polygon) => convexParts(polygon));
+    parts = [...boxes, ...outlines].map((shape) => shape.map((each) => placedPoint(each, marked.origin, false, 0, 0)));
+    marked.parts.set(kind, parts);
+  }
+  return parts.map((shape) => shape.map((at) => ({ x: x + (mirror ? -at.x : at.x), y: y + at.y })));
+}
+
 /** A point, in the world; the origin where the frame has none of that name. */
 export function pointOf(project: Project, { frame, mirror, x, y }: Standing, name: MarkName | undefined): FramePoint {
   const marked = name === undefined ? null : markedOf(project, frame);
   const point = name === undefined ? undefined : marked?.points[name];
-  if (!marked || !point) return { x, y };
-  const across = point.x - marked.origin.x;
-  return { x: x + (mirror ? -across : across), y: y + point.y - marked.origin.y };
+  return marked && point ? placedPoint(point, marked.origin, mirror, x, y) : { x, y };
+}
+
+function placedPoint(point: FramePoint, origin: FramePoint, mirror: boolean, x: number, y: number): FramePoint {
+  const across = point.x - origin.x;
+  return { x: x + (mirror ? -across : across), y: y + point.y - origin.y };
 }
 
 /**
- * What of the figure collides, around its origin: the boxes of the kind chosen, taken together, else the lower middle of the frame. A frame
- * without such boxes has the middle too, so that nothing falls through the ground for one step.
+ * What of the figure collides, around its origin: the boxes or outlines of the kind chosen, taken together, else the lower middle of the
+ * frame. A frame without any has the middle too, so that nothing falls through the ground for one step.
  */
 export function bodyOf(project: Project, frame: FrameRef | null, mirror: boolean, kind: MarkName | null): Area {
   const marked = frame === null ? null : markedOf(project, frame);
   if (!marked) return { x: -4, y: -16, w: 8, h: 16 };
-  const boxes = kind === null ? [] : (marked.boxes[kind] ?? []).map((box) => placed(box, marked.origin, mirror, 0, 0));
-  const [first] = boxes;
-  if (!first) return { x: -marked.size.w / 4, y: -marked.origin.y, w: marked.size.w / 2, h: Math.max(1, marked.origin.y) };
-  const left = Math.min(...boxes.map(({ x }) => x));
-  const top = Math.min(...boxes.map(({ y }) => y));
-  return {
-    x: left,
-    y: top,
-    w: Math.max(...boxes.map(({ x, w }) => x + w)) - left,
-    h: Math.max(...boxes.map(({ y, h }) => y + h)) - top,
-  };
+  const corners = kind === null ? [] : shapesOf(project, { frame: frame as FrameRef, mirror, x: 0, y: 0 }, kind).flat();
+  if (corners.length === 0) return { x: -marked.size.w / 4, y: -marked.origin.y, w: marked.size.w / 2, h: Math.max(1, marked.origin.y) };
+  const [xs, ys] = [corners.map(({ x }) => x), corners.map(({ y }) => y)];
+  const [left, top] = [Math.min(...xs), Math.min(...ys)];
+  return { x: left, y: top, w: Math.max(...xs) - left, h: Math.max(...ys) - top };
 }
 
 function placed({ x: left, y: top, w, h }: Box, origin: FramePoint, mirror: boolean, x: number, y: number): Area {

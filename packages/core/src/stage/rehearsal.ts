@@ -7,9 +7,10 @@
 import { type Current, entriesUntil, type Given, type Row, type Run, runFromStart, runGiven, runUntil } from "../behave";
 import type { Effect, Facing, FramePoint, Going, KeyMoment, Micros, Stage, TrackEntry } from "../model";
 import { effectAt, extraAt, type Playing, spitting, startOf } from "./effects";
-import { bodyOf, boxesOf, frameOfState, meet, moved, pointOf, type Standing } from "./figure";
+import { bodyOf, frameOfState, meet, moved, pointOf, type Standing, shapesOf } from "./figure";
 import { type Moving, STEPS_A_SECOND, stepped } from "./movement";
 import type { Setting } from "./setting";
+import { shapesMeet } from "./shapes";
 
 /** An event of a clip's step, when it came. */
 export interface Heard {
@@ -214,8 +215,10 @@ function hitsOf(setting: Setting, at: Micros, figure: Standing | null, playing: 
   const ours = [...(figure ? [figure] : []), ...playing.flatMap((each) => effectAt(setting, each, at) ?? [])];
   const theirs = stage.extras.flatMap((each) => extraAt(setting, each, at) ?? []);
   for (const [place, pair] of stage.hits.entries()) {
-    const targets = theirs.flatMap((each) => boxesOf(project, each, pair.theirs));
-    const meets = ours.some((each) => boxesOf(project, each, pair.ours).some((box) => targets.some((target) => meet(box, target))));
+    const targets = theirs.flatMap((each) => shapesOf(project, each, pair.theirs));
+    const meets = ours.some((each) =>
+      shapesOf(project, each, pair.ours).some((shape) => targets.some((target) => shapesMeet(shape, target))),
+    );
     if (meets) touching.add(place);
   }
   return touching;

@@ -1,11 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { addBox, addClip, addMarkKind, addRehearsal, putPoint, setClipRules, setStage, setStepEvents } from "../edit";
+import { addBox, addClip, addMarkKind, addRehearsal, putPoint, setClipRules, setOutlines, setStage, setStepEvents } from "../edit";
 import { porterProject } from "../edit/project.fixture";
 import type { ClipName, FrameRef, Going, KeyMoment, MarkName, Project, Stage, StageName } from "../model";
 import { clearPixels, coverageOf } from "../raster";
 import { accountOf } from "../rehearse";
 import { feetOf, slides, steadySpeed, worstSlide } from "./feet";
+import { bodyOf, outlinesOf } from "./figure";
 import { proposed, stageFor } from "./proposal";
 import { emptyLog, rehearsalAtStart, rehearsed, rehearsedUntil, timeOfStep } from "./rehearsal";
 import { guessedRoles } from "./roles";
@@ -139,6 +140,38 @@ describe("a rehearsal", () => {
     const { end, rows } = driven(setting, hold("right", 0, 700), 1500);
     expect([...end.touching]).toEqual([0]);
     expect(rows.filter(({ rule }) => rule === "throw")).toHaveLength(1);
+  });
+});
+
+describe("outlines on the stage", () => {
+  const SOLID = "solid" as MarkName;
+  /** A triangle whose lower right half of the frame is not its own. */
+  const triangle = [{ x: 0, y: 0 }, { x: 8, y: 0 }, { x: 0, y: 10 }]; // biome-ignore format: corners
+
+  function triangles(extra: { x: number; y: number; facing: "e" | "w" }): Setting {
+    const { project } = porter({
+      extras: [{ name: "target", play: "idle", ...extra }],
+      hits: [{ ours: "solid" as MarkName, theirs: "solid" as MarkName }],
+      body: SOLID,
+    });
+    const all = project.sources[0]?.frames.map((frame) => `s1/${frame.key}` as FrameRef) ?? [];
+    const marked = setOutlines(addMarkKind(project, "outline", "solid"), "all", all, SOLID, ref(0, 0), [triangle]);
+    return settingOf(marked, marked.stages?.[0] as Stage) as Setting;
+  }
+
+  it("hit by what they are, not by the rectangles around them", () => {
+    // Origins are at the bottom middle: the other stands 7 px to the right and 9 px lower, so that the rectangles meet and the triangles do not.
+    const touching = (setting: Setting) => [...driven(setting, [], 200).end.touching];
+    expect(touching(triangles({ x: 107, y: 159, facing: "e" }))).toEqual([]);
+    expect(touching(triangles({ x: 102, y: 152, facing: "e" }))).toEqual([0]);
+  });
+
+  it("are a body by the rectangle around them, mirrored with the figure", () => {
+    const { project } = triangles({ x: 0, y: 0, facing: "e" });
+    expect(bodyOf(project, ref(0, 0), false, SOLID)).toEqual({ x: -4, y: -10, w: 8, h: 10 });
+    expect(outlinesOf(project, { frame: ref(0, 0), mirror: true, x: 50, y: 60 }, SOLID)).toEqual([
+      [{ x: 54, y: 50 }, { x: 46, y: 50 }, { x: 54, y: 60 }], // biome-ignore format: corners
+    ]);
   });
 });
 

@@ -46,7 +46,7 @@ export function OnStageDetail({ stage }: { stage: Stage }) {
         <Button className="min-h-6" onClick={() => addExtra(project, stage)}>
           New other
         </Button>
-        {project.marks.some(({ shape }) => shape === "box") && (
+        {project.marks.some(({ shape }) => shape !== "point") && (
           <Button className="min-h-6" onClick={() => addHit(project, stage)}>
             New hit
           </Button>
@@ -132,10 +132,10 @@ function addExtra(project: Project, stage: Stage): void {
 }
 
 function addHit(project: Project, stage: Stage): void {
-  const boxes = project.marks.filter(({ shape }) => shape === "box");
+  const boxes = project.marks.filter((kind) => kind.shape !== "point");
   const [first] = boxes;
   if (!first) return;
-  const ours = boxes.find((each) => each.shape === "box" && each.use === "hit") ?? first;
-  const theirs = boxes.find((each) => each.shape === "box" && each.use === "hurt") ?? first;
+  const ours = boxes.find((each) => each.use === "hit") ?? first;
+  const theirs = boxes.find((each) => each.use === "hurt") ?? first;
   act(setStage, stage.name, { hits: [...stage.hits, { ours: ours.name, theirs: theirs.name }] });
 }

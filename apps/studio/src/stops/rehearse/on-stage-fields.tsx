@@ -268,7 +268,7 @@ export function HitFields({
   onChange: Change<HitPair>;
 }) {
   const touches = useSession(({ end }) => end?.touching.has(place) === true);
-  const boxes = project.marks.filter(({ shape }) => shape === "box").map(({ name }) => [name, name] as const);
+  const boxes = project.marks.filter(({ shape }) => shape !== "point").map(({ name }) => [name, name] as const);
   const buttons = (project.behaviours?.find(({ name }) => name === stage.behaviour)?.inputs ?? []).filter(({ kind }) => kind === "button");
   return (
     <Item title={`Hit ${place + 1}`} onRemove={() => onChange(null)}>

@@ -20,6 +20,7 @@ import {
   extraAt,
   frameOfState,
   moved,
+  outlinesOf,
   pointOf,
   type Rehearsal,
   type Setting,
@@ -101,8 +102,10 @@ export function paintMoment(
     if (!pair) continue;
     // What touches, on either side: a thick line, and the word beside the figure.
     for (const { standing: each } of all)
-      for (const box of [...boxesOf(project, each, pair.ours), ...boxesOf(project, each, pair.theirs)])
-        outline(context, box, "#ee8f76", zoom, []);
+      for (const name of [pair.ours, pair.theirs]) {
+        for (const box of boxesOf(project, each, name)) outline(context, box, "#ee8f76", zoom, []);
+        for (const polygon of outlinesOf(project, each, name)) outlineAlong(context, polygon, "#ee8f76", zoom, []);
+      }
   }
   const called = [...aids.events, ...(rehearsal.touching.size > 0 ? ["hit"] : [])];
   if (called.length > 0) {
@@ -181,6 +184,8 @@ function paintMarksOf(context: CanvasRenderingContext2D, project: Project, stand
   for (const kind of project.marks) {
     if (kind.shape === "box")
       for (const box of boxesOf(project, standing, kind.name)) outline(context, box, "#ffffff", zoom, DASHES[kind.line]);
+    else if (kind.shape === "outline")
+      for (const polygon of outlinesOf(project, standing, kind.name)) outlineAlong(context, polygon, "#ffffff", zoom, DASHES[kind.line]);
     else if (hasPoint(project, standing.frame, kind)) {
       const { x, y } = pointOf(project, standing, kind.name);
       outline(context, { x: x - 1.5, y: y - 1.5, w: 3, h: 3 }, "#ffffff", zoom, []);
@@ -194,15 +199,34 @@ function hasPoint(project: Project, ref: FrameRef, kind: MarkKind): boolean {
 
 /** A light line with a dark one under it, so that it is seen on any art. */
 function outline(context: CanvasRenderingContext2D, { x, y, w, h }: Area, colour: string, zoom: number, dashes: readonly number[]): void {
+  stroked(context, colour, zoom, dashes, () => context.strokeRect(x, y, w, h));
+}
+
+function outlineAlong(
+  context: CanvasRenderingContext2D,
+  corners: readonly FramePoint[],
+  colour: string,
+  zoom: number,
+  dashes: readonly number[],
+): void {
+  stroked(context, colour, zoom, dashes, () => {
+    context.beginPath();
+    for (const { x, y } of corners) context.lineTo(x, y);
+    context.closePath();
+    context.stroke();
+  });
+}
+
+function stroked(context: CanvasRenderingContext2D, colour: string, zoom: number, dashes: readonly number[], stroke: () => void): void {
   const line = Math.max(1, devicePixelRatio) / zoom;
   context.lineWidth = line * 2.5;
   context.strokeStyle = "rgb(20 16 10 / 0.75)";
   context.setLineDash([]);
-  context.strokeRect(x, y, w, h);
+  stroke();
   context.lineWidth = line * 1.2;
   context.strokeStyle = colour;
   context.setLineDash(dashes.map((each) => each * line * 1.5));
-  context.strokeRect(x, y, w, h);
+  stroke();
   context.setLineDash([]);
 }
 

@@ -19,7 +19,7 @@ export function StageDetail({ stage }: { stage: Stage }) {
   const look = useStageLook();
   const unit = project.pixelsPerUnit;
   const set = (change: StageChange) => edit(setStage, stage.name, change)?.message;
-  const boxes = project.marks.filter(({ shape }) => shape === "box");
+  const boxes = project.marks.filter(({ shape }) => shape !== "point");
   const moves = (field: keyof Movement, word: string, of: string) => (
     <>
       <dt className="text-muted">{word}</dt>

@@ -1,7 +1,9 @@
 "use client";
 
-import { useEffect } from "react";
+import { withTracedOutlines } from "@caravan/core/marks";
+import { useEffect, useMemo } from "react";
 import { useOpenProject, useProject } from "../../project/open-project";
+import { useSeenArt } from "../../project/seen-art";
 import { chosenStage, useView } from "../../project/view";
 import { AccountPanel } from "./account-panel";
 import { DriveBar } from "./drive-bar";
@@ -14,10 +16,13 @@ import { StageView } from "./stage-view";
 /** The stage, driven by keys; under it the account of what showed and why. */
 export function Surface() {
   const project = useProject((each) => each);
+  const outlines = useSeenArt((seen) => seen.outlines);
+  // What collides on the stage are outlines as they are traced now.
+  const marked = useMemo(() => withTracedOutlines(project, outlines), [project, outlines]);
   const stage = useView((view) => chosenStage(project, view));
   const another = useAnother();
   const id = useOpenProject((open) => open.id);
-  useEffect(() => toScene(id, project, stage), [id, project, stage]);
+  useEffect(() => toScene(id, marked, stage), [id, marked, stage]);
   useRunning();
   const known = useSession((session) => session.setting?.stage === stage);
   if (!stage || another) return <Proposing first={!stage} />;

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { boxInWorld, pointInWorld } from "./marks";
+import { boxInWorld, outlineInWorld, pointInWorld } from "./marks";
 
 const frame = {
   page: 0,
@@ -16,6 +16,13 @@ describe("boxes and points in the world", () => {
   it("lie as far from the character as from the frame's origin", () => {
     expect(boxInWorld(frame, { x: 13, y: 13, w: 14, h: 33 }, { x: 100, y: 130, mirror: false })).toEqual({ x: 93, y: 97, w: 14, h: 33 });
     expect(pointInWorld(frame, { x: 26.5, y: 10 }, { x: 100, y: 130, mirror: false })).toEqual({ x: 106, y: 94 });
+  });
+
+  it("have outlines that lie as boxes do, mirrored too", () => {
+    const corners = [{ x: 13, y: 13 }, { x: 27, y: 13 }, { x: 13, y: 46 }]; // biome-ignore format: corners
+    const at = (mirror: boolean) => outlineInWorld(frame, corners, { x: 100, y: 130, mirror });
+    expect(at(false)).toEqual([{ x: 93, y: 97 }, { x: 107, y: 97 }, { x: 93, y: 130 }]); // biome-ignore format: corners
+    expect(at(true)).toEqual([{ x: 107, y: 97 }, { x: 93, y: 97 }, { x: 107, y: 130 }]); // biome-ignore format: corners
   });
 
   it("of a mirrored character lie on its other side, as large and as high", () =>

@@ -1,4 +1,4 @@
-/** Where the boxes and points of a frame are in the world, for a character that stands on (x, y): docs/wiring has a picture. */
+/** Where the boxes, points and outlines of a frame are in the world, for a character that stands on (x, y): docs/wiring has a picture. */
 import type { AtlasFrame } from "@caravan/player";
 
 export interface Standing {
@@ -9,6 +9,7 @@ export interface Standing {
 }
 
 type Box = NonNullable<AtlasFrame["boxes"]>[string][number];
+type Outline = NonNullable<AtlasFrame["outlines"]>[string][number];
 
 export function boxInWorld({ origin }: AtlasFrame, { x, y, w, h }: Box, at: Standing): Box {
   const left = Math.round(origin.x) - x;
@@ -20,7 +21,12 @@ export function pointInWorld({ origin }: AtlasFrame, { x, y }: { x: number; y: n
   return { x: Math.floor(at.mirror ? at.x - far : at.x + far), y: Math.floor(at.y - Math.round(origin.y) + y) };
 }
 
-/** Lines around the boxes and crosses on the points, to see that they are where the figure is. */
+export function outlineInWorld({ origin }: AtlasFrame, corners: Outline, at: Standing): { x: number; y: number }[] {
+  const [left, top] = [Math.round(origin.x), Math.round(origin.y)];
+  return corners.map(({ x, y }) => ({ x: at.mirror ? at.x + left - x : at.x - left + x, y: at.y - top + y }));
+}
+
+/** Lines around the boxes, along the outlines and crosses on the points, to see that they are where the figure is. */
 export function drawMarks(context: CanvasRenderingContext2D, frame: AtlasFrame, at: Standing): void {
   context.fillStyle = "#2b1a12";
   for (const boxes of Object.values(frame.boxes ?? {}))
@@ -33,6 +39,14 @@ export function drawMarks(context: CanvasRenderingContext2D, frame: AtlasFrame, 
         [x + w - 1, y, 1, h],
       ] as const)
         context.fillRect(left, top, wide, high);
+    }
+  context.strokeStyle = "#2b1a12";
+  for (const polygons of Object.values(frame.outlines ?? {}))
+    for (const polygon of polygons) {
+      context.beginPath();
+      for (const { x, y } of outlineInWorld(frame, polygon, at)) context.lineTo(x, y);
+      context.closePath();
+      context.stroke();
     }
   context.fillStyle = "#f7f2e8";
   for (const point of Object.values(frame.points ?? {})) {

@@ -37,7 +37,8 @@ export function Crossing({ project, delivery }: { project: string; delivery: str
       />
       <p ref={told} id="told" role="status" />
       <p className="text-muted">
-        Arrow keys walk, Space acts, 1 turns a switch over, B shows boxes and points. Every build of the studio comes in by itself.
+        Arrow keys walk, Space acts, 1 turns a switch over, B shows boxes, points and outlines. Every build of the studio comes in by
+        itself.
       </p>
       {silence && (
         <p role="alert" className="mx-auto max-w-lg rounded-box border border-l-4 border-line border-l-brick bg-raised p-2">

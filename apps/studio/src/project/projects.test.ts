@@ -90,7 +90,7 @@ describe("projects in this browser", () => {
   it("say so when they are gone or cannot be read", async () => {
     await expect(openProject("gone")).rejects.toThrow(/does not hold it any more/);
     const id = await createProject(porterProject());
-    await storage.documents.put({ project: id, part: "rest", text: JSON.stringify({ format: "caravan-project", version: 9 }) });
-    await expect(openProject(id)).rejects.toThrow(/newer Caravan \(version 9/);
+    await storage.documents.put({ project: id, part: "rest", text: JSON.stringify({ format: "caravan-project", version: 99 }) });
+    await expect(openProject(id)).rejects.toThrow(/newer Caravan \(version 99/);
   });
 });

@@ -72,7 +72,7 @@ export const setOutlines = edit(
     outlines === null ? `trace ${name} of ${of} again` : outlines.length === 0 ? `take ${name} off ${of}` : `draw ${name} on ${of}`,
   (project, _of, refs, name, at, outlines) => {
     outlineKind(project, name);
-    const checked = outlines && outlines.map((each) => checkedOutline(each, name));
+    const checked = outlines === null ? null : outlines.map((each) => checkedOutline(each, name));
     const from = findFrame(project, at);
     if (!from) throw new CaravanError("missing-frame", at, "This frame is not there any more.", "Choose another step.");
     const set = (placed: PlacedFrame): FrameMarks | undefined =>

@@ -73,7 +73,7 @@ describe("the project file", () => {
   });
 
   it("refuses a newer version by name and number", () =>
-    expect(reading((content) => void Object.assign(content, { version: 9 }))).toThrow(
+    expect(reading((content) => void Object.assign(content, { version: 10 }))).toThrow(
       /newer Caravan \(version 10; this one reads up to 9\).*nothing was changed/,
     ));
 

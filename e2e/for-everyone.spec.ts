@@ -87,7 +87,7 @@ test.describe("by day and by dusk", () => {
     await expectNothingFound(page, '[role="dialog"]');
   });
 
-  test("boxes and points at Marks pass", async ({ page }) => {
+  test("boxes, points and outlines at Marks pass", async ({ page }) => {
     await openStudio(page);
     await goTo(page, "Marks");
     for (const kind of ["body", "brow"]) {
@@ -98,6 +98,12 @@ test.describe("by day and by dusk", () => {
       await expect(page.getByRole("textbox", { name: "Name of the marks" })).toHaveValue(kind);
       await expectNothingFound(page);
     }
+    await page.getByRole("button", { name: "New outlines" }).click();
+    await expect(page.getByRole("status").filter({ hasText: "Traced." })).toBeVisible();
+    await page.keyboard.press("Enter");
+    await page.keyboard.press("c");
+    await expect(page.getByRole("textbox", { name: "Corner x" })).toBeVisible();
+    await expectNothingFound(page);
   });
 
   test("an open menu, an open list of choices and a tooltip pass", async ({ page }) => {

@@ -78,7 +78,8 @@ test("corners are moved by keys and by the pointer, drawn out of edges and taken
   await page.getByRole("radio", { name: "Frame", exact: true }).click();
   await page.keyboard.press("c");
   await page.keyboard.press("c");
-  await expect(page.getByText("Corner at 12, 4")).toBeVisible();
+  await expect(page.getByRole("textbox", { name: "Corner x" })).toHaveValue("12");
+  await expect(page.getByRole("textbox", { name: "Corner y" })).toHaveValue("4");
   for (let k = 0; k < 3; k++) await page.keyboard.press("ArrowRight");
   await shown(page, "hero/0", "4, 4 15, 4 12, 14 4, 14");
   await expect(page.getByText("Your own corners.")).toBeVisible();
@@ -103,15 +104,22 @@ test("corners are moved by keys and by the pointer, drawn out of edges and taken
   await page.keyboard.press(",");
   await page.getByRole("button", { name: "Take it off" }).click();
   await shown(page, "hero/0", "");
-  // Drawn by hand, for the whole clip.
+  // Drawn by hand, for the whole clip; then a number is typed.
   await page.getByRole("radio", { name: "Clip", exact: true }).click();
   await drag(page, screen(2, 2), screen(9, 6));
   await shown(page, "hero/0", "2, 2 9, 2 9, 6 2, 6");
   await page.keyboard.press(".");
   await shown(page, "hero/1", "2, 2 9, 2 9, 6 2, 6");
+  await page.keyboard.press("c");
+  await typeNumber(page, "Corner x", 1);
+  await shown(page, "hero/1", "1, 2 9, 2 9, 6 2, 6");
+  await page.getByRole("textbox", { name: "Corner y" }).fill("30");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("It would cross or touch itself", { exact: false }).last()).toBeVisible();
+  await page.keyboard.press("Escape");
   await saved(page);
   await again(page);
-  await shown(page, "hero/0", "2, 2 9, 2 9, 6 2, 6");
+  await shown(page, "hero/0", "1, 2 9, 2 9, 6 2, 6");
   await page.getByRole("button", { name: "Trace it again" }).click();
   await shown(page, "hero/0", block(4, 14));
 });

@@ -84,9 +84,15 @@ for (const [scheme, suffix] of [
     }
 
     await goTo(page, "Marks");
-    if (suffix === "dusk") await page.getByRole("list", { name: "Marks" }).getByRole("button", { name: /^body/ }).click();
-    await page.waitForTimeout(600);
+    if (suffix === "dusk") {
+      await page.getByRole("button", { name: "New outlines" }).click();
+      await page.keyboard.type("solid");
+      await page.keyboard.press("Enter");
+      await expect(page.getByRole("status").filter({ hasText: "Traced." })).toBeVisible();
+    }
+    await page.waitForTimeout(900);
     await page.screenshot({ path: to(suffix === "day" ? "origin-day" : "marks-dusk") });
+    for (let k = 0; suffix === "dusk" && k < 2; k++) await page.keyboard.press("Control+z");
 
     await goTo(page, "Ship");
     await expect(page.getByTestId("proof")).toBeVisible();

@@ -20,7 +20,7 @@ export interface PlayerSettings {
   readonly colour: string | null;
   /** Whether the origin and the ground line through it are shown. */
   readonly origin: boolean;
-  /** Whether boxes and points are shown at Marks, and at the other stops. */
+  /** Whether boxes, points and outlines are shown at Marks, and at the other stops. */
   readonly marks: boolean;
   readonly marksElsewhere: boolean;
   /** How far the figure was dragged out of the middle, in CSS pixels. */

@@ -59,6 +59,7 @@ export function toldOf(shape: Shape): Told {
     ...(traits.playbacks.includes("pingpong") || traits.clips === "none" ? [] : ["playing to and fro"]),
     "events",
     shape.reading.marks ? `boxes and points other than ${shape.reading.marks.map(({ name }) => name).join(", ")}` : "boxes and points",
+    "outlines",
   ];
   return { lines: [...lines.values()], strange, unassigned, noPlace };
 }
@@ -79,7 +80,9 @@ export function notesOf(
   };
   const of = (test: (clip: (typeof clips)[number][1]) => boolean) => clips.filter(([, clip]) => test(clip)).map(([name]) => name);
   const placed = new Set(reading.marks?.map(({ name }) => name));
-  const marked = Object.values(atlas.frames).map(({ boxes = {}, points = {} }) => new Set([...Object.keys(boxes), ...Object.keys(points)]));
+  const marked = Object.values(atlas.frames).map(
+    ({ boxes = {}, points = {}, outlines = {} }) => new Set([boxes, points, outlines].flatMap(Object.keys)),
+  );
   const unplaced = new Set(marked.flatMap((names) => [...names].filter((name) => !placed.has(name))));
   if (unplaced.size > 0) notes.push(`${file}: its shape has no place for ${list([...unplaced])}.`);
   for (const name of placed) {

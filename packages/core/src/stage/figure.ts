@@ -1,15 +1,16 @@
 /** The frame that a figure shows, and its marks in the world: turned about the origin where it is mirrored. */
 import { ownTime, type State } from "../behave";
+import { boxesIn, outlinesIn, pointIn } from "../marks";
 import {
   type Area,
   type Box,
   type Clip,
+  type FrameMarks,
   type FramePoint,
   type FrameRef,
   findFrame,
   frameSize,
   type MarkName,
-  type Outline,
   originOf,
   type Project,
   type Size,
@@ -29,9 +30,7 @@ export interface Standing {
 interface Marked {
   readonly origin: FramePoint;
   readonly size: Size;
-  readonly boxes: Readonly<Record<string, readonly Box[]>>;
-  readonly points: Readonly<Record<string, FramePoint>>;
-  readonly outlines: Readonly<Record<string, readonly Outline[]>>;
+  readonly marks: FrameMarks | undefined;
   /** The convex parts of all that is marked, by kind, from the origin. */
   readonly parts: Map<MarkName, readonly Shape[]>;
 }
@@ -50,9 +49,7 @@ function markedOf(project: Project, ref: FrameRef): Marked | null {
     marked = found && {
       origin: originOf(found.source, found.frame),
       size: frameSize(found.source, found.frame),
-      boxes: found.frame.marks?.boxes ?? {},
-      points: found.frame.marks?.points ?? {},
-      outlines: found.frame.marks?.outlines ?? {},
+      marks: found.frame.marks,
       parts: new Map(),
     };
     frames.set(ref, marked);
@@ -63,13 +60,15 @@ function markedOf(project: Project, ref: FrameRef): Marked | null {
 /** The boxes of a kind, in the world. */
 export function boxesOf(project: Project, { frame, mirror, x, y }: Standing, kind: MarkName): Area[] {
   const marked = markedOf(project, frame);
-  return (marked?.boxes[kind] ?? []).map((box) => placed(box, (marked as Marked).origin, mirror, x, y));
+  return boxesIn(marked?.marks, kind).map((box) => placed(box, (marked as Marked).origin, mirror, x, y));
 }
 
 /** The outlines of a kind, in the world. */
 export function outlinesOf(project: Project, { frame, mirror, x, y }: Standing, kind: MarkName): FramePoint[][] {
   const marked = markedOf(project, frame);
-  return (marked?.outlines[kind] ?? []).map((polygon) => polygon.map((each) => placedPoint(each, (marked as Marked).origin, mirror, x, y)));
+  return (outlinesIn(marked?.marks, kind) ?? []).map((polygon) =>
+    polygon.map((each) => placedPoint(each, (marked as Marked).origin, mirror, x, y)),
+  );
 }
 
 /** All that is marked of a kind, boxes and outlines, in the world, in convex parts. */
@@ -78,8 +77,8 @@ export function shapesOf(project: Project, { frame, mirror, x, y }: Standing, ki
   if (!marked) return [];
   let parts = marked.parts.get(kind);
   if (!parts) {
-    const boxes = (marked.boxes[kind] ?? []).map(shapeOfArea);
-    const outlines = (marked.outlines[kind] ?? []).flatMap((polygon) => convexParts(polygon));
+    const boxes = boxesIn(marked.marks, kind).map(shapeOfArea);
+    const outlines = (outlinesIn(marked.marks, kind) ?? []).flatMap((polygon) => convexParts(polygon));
     parts = [...boxes, ...outlines].map((shape) => shape.map((each) => placedPoint(each, marked.origin, false, 0, 0)));
     marked.parts.set(kind, parts);
   }
@@ -89,7 +88,7 @@ export function shapesOf(project: Project, { frame, mirror, x, y }: Standing, ki
 /** A point, in the world; the origin where the frame has none of that name. */
 export function pointOf(project: Project, { frame, mirror, x, y }: Standing, name: MarkName | undefined): FramePoint {
   const marked = name === undefined ? null : markedOf(project, frame);
-  const point = name === undefined ? undefined : marked?.points[name];
+  const point = name === undefined ? undefined : pointIn(marked?.marks, name);
   return marked && point ? placedPoint(point, marked.origin, mirror, x, y) : { x, y };
 }
 

@@ -166,6 +166,12 @@ describe("outlines on the stage", () => {
     expect(touching(triangles({ x: 102, y: 152, facing: "e" }))).toEqual([0]);
   });
 
+  it("may be called as something that every object has", () => {
+    const odd = addMarkKind(porter().project, "outline", "constructor");
+    expect(bodyOf(odd, ref(0, 0), false, "constructor" as MarkName)).toMatchObject({ w: 4 });
+    expect(outlinesOf(odd, { frame: ref(0, 0), mirror: false, x: 0, y: 0 }, "toString" as MarkName)).toEqual([]);
+  });
+
   it("are a body by the rectangle around them, mirrored with the figure", () => {
     const { project } = triangles({ x: 0, y: 0, facing: "e" });
     expect(bodyOf(project, ref(0, 0), false, SOLID)).toEqual({ x: -4, y: -10, w: 8, h: 10 });

@@ -72,7 +72,7 @@ export function ClipKeys({ clip }: { clip: Clip }) {
   const bench = (to: Bench) => () => useView.setState({ bench: to });
   useKeys("Benches", [
     { keys: "r", label: "Ribbons", run: bench("ribbons") },
-    { keys: "g", label: "Its origins, boxes and points, at Marks", run: () => goToMarks(name) },
+    { keys: "g", label: "Its origins and marks, at Marks", run: () => goToMarks(name) },
     { keys: "k", label: "Flick between two steps", run: bench("flick") },
     { keys: "c", label: "Compare clips", run: bench("compare") },
     { keys: "h", label: "Rhythm of clips", run: bench("rhythm") },

@@ -17,7 +17,7 @@ export function clipMenu(name: ClipName): Menu {
   return [
     { label: "Rename", keys: "n", run: () => rename(name), disabled: several > 1 },
     { label: "Duplicate", keys: "d", run: () => duplicateNow(name), disabled: several > 1 },
-    { label: "Its origins, boxes and points", keys: "g", run: () => goToMarks(name) },
+    { label: "Its origins and marks", keys: "g", run: () => goToMarks(name) },
     { label: "Compare with another clip", keys: "c", run: () => useView.setState({ bench: "compare" }) },
     null,
     { label: several > 1 ? `Remove ${several} clips` : "Remove", keys: "Shift+Delete", run: () => removeNow(name) },

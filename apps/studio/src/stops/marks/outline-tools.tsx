@@ -22,9 +22,9 @@ import { FieldBox, NumberField } from "../../ui/number-field";
 import { Select } from "../../ui/select";
 import { Tick } from "../../ui/tick";
 import { fromOrigin } from "./box-tools";
-import type { CornerAt } from "./outline-gesture";
+import { type CornerAt, withCornerAt } from "./outline-gesture";
 import { actionOf } from "./scope";
-import { giveOutlines, type Spot, traceAgain } from "./set-marks";
+import { giveOutlines, placeCorner, type Spot, traceAgain } from "./set-marks";
 
 interface Props {
   readonly kind: OutlineKind;
@@ -54,11 +54,27 @@ export function OutlineTools({ kind, spot, frame, clip, outlines, corner, isSett
           : `No ${kind.name} on this frame. `}
         {!isSettled ? "Being traced …" : isOwn ? "Your own corners." : kind.trace ? "Traced." : "Drag on the frame to draw one."}
       </p>
-      {at && (
-        <p className="text-small">
-          Corner at <span className="number">{fromOrigin(at.x, at.y)}</span>, from the origin{" "}
-          <span className="number">{fromOrigin(at.x - frame.origin.x, at.y - frame.origin.y)}</span>
-        </p>
+      {at && corner && (
+        <div className="flex flex-wrap items-center gap-1.5">
+          {(["x", "y"] as const).map((side) => (
+            <FieldBox key={side} label={`corner ${side}`}>
+              <NumberField
+                label={`Corner ${side}`}
+                value={at[side]}
+                least={-32_768}
+                most={32_768}
+                onChange={(value) =>
+                  placeCorner(
+                    spot,
+                    withCornerAt(outlines, { kind: "corner", ...corner }, { ...at, [side]: value }).outlines,
+                    `corner ${side}`,
+                  )
+                }
+              />
+            </FieldBox>
+          ))}
+          <span className="text-small text-muted">from the origin {fromOrigin(at.x - frame.origin.x, at.y - frame.origin.y)}</span>
+        </div>
       )}
       <div className="flex flex-wrap gap-1.5">
         {isOwn && kind.trace && <Button onClick={() => traceAgain(spot)}>Trace it again</Button>}

@@ -58,9 +58,13 @@ export function dropMarks({ inScope, name }: Spot): void {
 
 /** The frame's outlines are these now, and those of all others in scope at the same place from their origins. What is wrong is told. */
 export function giveOutlines({ ref, inScope, name }: Spot, outlines: readonly Outline[], gesture?: string): void {
-  const args = [inScope.name, refsOf(inScope), name, ref, outlines] as const;
-  if (gesture === undefined) act(setOutlines, ...args);
-  else sayUnlessDone(editInGesture(gesture, setOutlines, ...args)?.message);
+  if (gesture === undefined) act(setOutlines, inScope.name, refsOf(inScope), name, ref, outlines);
+  else sayUnlessDone(placeCorner({ ref, inScope, name }, outlines, gesture));
+}
+
+/** Answers what is wrong, for a field to show. */
+export function placeCorner({ ref, inScope, name }: Spot, outlines: readonly Outline[], gesture: string): string | undefined {
+  return editInGesture(gesture, setOutlines, inScope.name, refsOf(inScope), name, ref, outlines)?.message;
 }
 
 /** They are traced again. */

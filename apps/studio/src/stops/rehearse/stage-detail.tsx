@@ -170,7 +170,7 @@ export function StageDetail({ stage }: { stage: Stage }) {
       </dl>
       {/* biome-ignore lint/a11y: what is clicked are the ticks in it; here they only give the keys back */}
       <div className="mt-1 flex flex-wrap gap-x-3" onClick={giveKeysBack}>
-        <Tick label="boxes and points" checked={look.marks} onChange={(marks) => useStageLook.setState({ marks })} />
+        <Tick label="boxes, points, outlines" checked={look.marks} onChange={(marks) => useStageLook.setState({ marks })} />
         <Tick label="origin and ground" checked={look.origin} onChange={(origin) => useStageLook.setState({ origin })} />
         <Tick label="events" checked={look.events} onChange={(events) => useStageLook.setState({ events })} />
         <Tick label="click on events" checked={look.clicks} onChange={(clicks) => useStageLook.setState({ clicks })} />

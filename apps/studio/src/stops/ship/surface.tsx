@@ -112,7 +112,7 @@ function ProofLine({ build, kind }: { build: Extract<Build, { kind: "built" }>; 
         </p>
         <p className="text-muted">
           read back from the written files · {proof.clips} clips complete and in order
-          {proof.marked > 0 && ` · boxes and points of ${proof.marked} frames`} · {build.ms} ms
+          {proof.marked > 0 && ` · marks of ${proof.marked} frames`} · {build.ms} ms
         </p>
         {notes.length > 0 && (
           <ul aria-label="Notes" className="mt-1 max-h-16 overflow-y-auto text-small">

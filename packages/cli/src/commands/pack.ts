@@ -1,8 +1,9 @@
 import { readdirSync } from "node:fs";
 import { basename, extname, join, relative, resolve } from "node:path";
 import { performance } from "node:perf_hooks";
-import { deliverContents, type FrameToDeliver } from "@caravan/core/deliver";
-import { CaravanError, naturalOrder, type Packing, USUAL_DELIVERY, USUAL_PACKING } from "@caravan/core/model";
+import { deliverContents, type FrameToDeliver, type Layer } from "@caravan/core/deliver";
+import { CaravanError, fitFileName, fittedName, naturalOrder, type Packing, USUAL_DELIVERY, USUAL_PACKING } from "@caravan/core/model";
+import type { Pixels } from "@caravan/core/raster";
 import { type Command, InvalidArgumentError } from "commander";
 import { isDelivered, receiptIn, writeSet } from "../delivered-set";
 import { isFolder } from "../files";
@@ -24,6 +25,7 @@ interface PackOptions {
   trim: boolean;
   alias: boolean;
   effort: Packing["effort"];
+  layer: readonly LayerFolder[];
   replace: boolean;
   clean: boolean;
   json: boolean;
@@ -45,6 +47,12 @@ export function addPack(program: Command): void {
     .option("--no-trim", "keep clear pixels around frames")
     .option("--no-alias", "store identical frames each by itself")
     .option("--effort <normal|high>", "how many layouts are tried", effort, "normal")
+    .option(
+      "--layer <name=folder>",
+      "pictures of a further layer, called as those below; name:add or name:multiply says how it lies over them",
+      layer,
+      [],
+    )
     .option("--replace", "replace files in the way that Caravan did not write", false)
     .option("--clean", "remove what an earlier run wrote and this one does not", false)
     .option("--json", "print one JSON document", false)
@@ -56,16 +64,69 @@ function effort(text: string): Packing["effort"] {
   throw new InvalidArgumentError("Write normal or high.");
 }
 
+interface LayerFolder extends Layer {
+  readonly folder: string;
+}
+
+function layer(text: string, before: readonly LayerFolder[]): LayerFolder[] {
+  const [, wanted, blend = "normal", folder] = /^([^=:]+)(?::(normal|add|multiply))?=(.+)$/.exec(text) ?? [];
+  const name = wanted === undefined ? null : fittedName(wanted);
+  if (name === null || folder === undefined || fitFileName(name) !== name)
+    throw new InvalidArgumentError("Write a name and a folder, such as light=glow or light:add=glow.");
+  if (before.some((each) => each.name.toLowerCase() === name.toLowerCase()))
+    throw new InvalidArgumentError(`There are two layers called ${name}. Give each a name of its own.`);
+  return [...before, { name, blend: blend as Layer["blend"], folder }];
+}
+
+/** The pictures of a layer by the names of frames. Throws for one that no frame is called as, or that is not as large. */
+async function layerPictures({ name, folder }: LayerFolder, frames: readonly FrameToDeliver[], out: string): Promise<Map<string, Pixels>> {
+  if (!isFolder(folder))
+    throw new CaravanError(
+      "not-found",
+      folder,
+      `The layer "${name}" is no folder.`,
+      "Give a folder of pictures that are called as those below.",
+    );
+  const sizes = new Map(frames.map((frame) => [frame.name, frame.rect]));
+  const found = new Map<string, Pixels>();
+  for (const each of picturesAt([folder], out)) {
+    const below = sizes.get(each.name);
+    if (!below)
+      throw new CaravanError(
+        "not-found",
+        each.path,
+        `Nothing below it is called "${each.name}".`,
+        "Call it as the picture that it lies over, or take it out.",
+      );
+    const pixels = await readStill(each.path);
+    if (pixels.width !== below.w || pixels.height !== below.h)
+      throw new CaravanError(
+        "picture-mismatch",
+        each.path,
+        `It is ${pixels.width} × ${pixels.height} px, and "${each.name}" below it ${below.w} × ${below.h} px.`,
+        "Make them equally large: layers lie over one another pixel by pixel.",
+      );
+    found.set(each.name, pixels);
+  }
+  return found;
+}
+
 async function pack(paths: string[], options: PackOptions): Promise<void> {
   const started = performance.now();
   const png = pngCodec();
   if (options.out.trim() === "") wrongCall("--out names no folder. Give one, such as --out delivered.");
-  const frames: FrameToDeliver[] = [];
+  const below: FrameToDeliver[] = [];
   for (const { name, path } of picturesAt(paths, options.out)) {
     const pixels = await readStill(path);
     const { width: w, height: h } = pixels;
-    frames.push({ name, pixels, rect: { x: 0, y: 0, w, h }, origin: { x: w / 2, y: h } });
+    below.push({ name, pixels, rect: { x: 0, y: 0, w, h }, origin: { x: w / 2, y: h } });
   }
+  const pictures = await Promise.all(options.layer.map((each) => layerPictures(each, below, options.out)));
+  const layers = options.layer.map(({ name, blend }): Layer => ({ name, blend }));
+  const frames =
+    layers.length === 0
+      ? below
+      : below.map((frame): FrameToDeliver => ({ ...frame, layers: pictures.map((each) => partOf(each.get(frame.name))) }));
   const packing: Packing = {
     ...USUAL_PACKING,
     paddingPx: options.padding,
@@ -78,29 +139,44 @@ async function pack(paths: string[], options: PackOptions): Promise<void> {
     share: options.alias,
     effort: options.effort,
   };
-  const contents = { frames, clips: [], actions: [], behaviours: [], palettes: [], groups: null, pixelsPerUnit: undefined, shape: null };
+  const contents = {
+    frames,
+    clips: [],
+    actions: [],
+    behaviours: [],
+    layers,
+    palettes: [],
+    groups: null,
+    pixelsPerUnit: undefined,
+    shape: null,
+  };
   const progress = progressOn("Packing");
   const delivery = { ...USUAL_DELIVERY, name: options.name, packing };
   const built = progress.during((at) => deliverContents(contents, delivery, { scale: 1, suffix: "" }, png, at));
   const { left } = writeSet(options.out, built.files, `pack ${options.name}`, options.replace);
   noteLeft(options.out, left, options.clean);
-  const pages = built.pages.map(({ image, size, occupancy }) => ({
+  const pages = built.pages.map(({ image, size, occupancy, layers: over }) => ({
     image,
     width: size.w,
     height: size.h,
     occupancy: Math.round(occupancy * 10_000) / 10_000,
+    ...(over ? { layers: over } : {}),
   }));
   const { proof } = built;
   const told = { pages, frames: proof.frames, placed: proof.exact, aliases: proof.shared, ms: Math.round(performance.now() - started) };
   tell(options.json, told, () =>
     [
       ...pages.map(
-        ({ image, width, height, occupancy }) =>
-          `${join(options.out, image)}: ${width} × ${height} px, ${(occupancy * 100).toFixed(1)} % filled`,
+        ({ image, width, height, occupancy, layers: over = {} }) =>
+          `${[image, ...Object.values(over)].map((each) => join(options.out, each)).join(", ")}: ${width} × ${height} px, ${(occupancy * 100).toFixed(1)} % filled`,
       ),
       `${proof.exact} of ${proof.frames} frames placed, ${proof.shared} shared, every pixel checked`,
     ].join("\n"),
   );
+}
+
+function partOf(pixels: Pixels | undefined): NonNullable<FrameToDeliver["layers"]>[number] {
+  return pixels ? { pixels, rect: { x: 0, y: 0, w: pixels.width, h: pixels.height } } : null;
 }
 
 /** Pictures in natural order of their names, without those that Caravan itself wrote into `out`. Throws if there are none, or two of one name. */

@@ -76,6 +76,10 @@ export const Atlas = z.object({
     .positive()
     .optional()
     .describe("How many pixels of the project, not of a page at another scale, are one unit of the game's world."),
+  layers: z
+    .array(z.object({ name: Name, blend: z.enum(["normal", "add", "multiply"]) }))
+    .optional()
+    .describe("Further layers of all frames, from below: drawn over them at the same places of pictures of their own, as `blend` says."),
   pages: z.array(
     z.object({
       image: z.string().min(1).describe("File name of the page, beside the atlas file."),
@@ -83,6 +87,10 @@ export const Atlas = z.object({
       height: z.int().positive(),
       scale: z.number().positive(),
       filter: z.enum(["nearest", "linear"]),
+      layers: z
+        .record(z.string(), z.string().min(1))
+        .optional()
+        .describe("File names of the page's pictures of further layers, by name; as large as it. A layer with nothing on it has none."),
     }),
   ),
   frames: z.record(Name, AtlasFrame),

@@ -23,6 +23,11 @@ export interface AtlasFiles {
   readonly notes: readonly string[];
 }
 
+/** The pictures of a page's layers, by their names. */
+function layerImages(layers: Contents["layers"], images: NonNullable<Layout["pages"][number]["layers"]>): Record<string, string> {
+  return orderedRecord(layers.flatMap(({ name }, k): [string, string][] => (images[k] ? [[name, images[k].image]] : [])));
+}
+
 /** Throws `proof-failed` if what was written does not read back the same. `stem` begins all names; `scale` is what frames were scaled by. */
 export function atlasFiles(
   laid: Layout,
@@ -33,16 +38,21 @@ export function atlasFiles(
   png: PngCodec,
   onProgress: OnProgress,
 ): AtlasFiles {
-  const pictures = laid.pages.map(({ image, pixels }, k): NamedFile => {
-    const bytes = png.encode(pixels);
+  const pictures = laid.pages.flatMap(({ image, pixels, layers = [] }, k): NamedFile[] => {
+    const all = [{ image, pixels }, ...layers.flatMap((each) => each ?? [])];
+    const files = all.map((each): NamedFile => ({ path: each.image, bytes: png.encode(each.pixels) }));
     onProgress((0.7 * (k + 1)) / laid.pages.length);
-    return { path: image, bytes };
+    return files;
   });
   const atlas: Atlas = {
     format: "caravan-atlas",
     version: 1,
     ...(contents.pixelsPerUnit === undefined ? {} : { pixelsPerUnit: contents.pixelsPerUnit }),
-    pages: laid.pages.map(({ image, pixels: { width, height } }) => ({ image, width, height, scale, filter })),
+    ...(contents.layers.length > 0 ? { layers: contents.layers.map(({ name, blend }) => ({ name, blend })) } : {}),
+    pages: laid.pages.map(({ image, pixels: { width, height }, layers }) => ({
+      ...{ image, width, height, scale, filter },
+      ...(layers ? { layers: layerImages(contents.layers, layers) } : {}),
+    })),
     frames: orderedRecord(
       laid.frames.map(({ name, page, rect, turned, mirrored, inset, size, origin, marks }): [string, AtlasFrame] => [
         name,

@@ -8,6 +8,12 @@ export interface FrameToDeliver extends FrameToPack {
   readonly marks?: FrameMarks | undefined;
 }
 
+/** A further layer, and how it lies over what is below. */
+export interface Layer {
+  readonly name: string;
+  readonly blend: "normal" | "add" | "multiply";
+}
+
 /** What goes out, before it is laid on any picture. */
 export interface Contents {
   readonly frames: readonly FrameToDeliver[];
@@ -17,6 +23,8 @@ export interface Contents {
   readonly actions: readonly (readonly [name: string, action: AtlasAction])[];
   /** Behaviours of which all clips go out; their rules name clips and actions as these do. */
   readonly behaviours: readonly Behaviour[];
+  /** Layers over the lowest, from below; frames have a part on each, or null. */
+  readonly layers: readonly Layer[];
   /** The project's. */
   readonly palettes: readonly Palette[];
   /** For each frame the number of the group that should share a page with it, -1 for none; null if nothing need be together. */

@@ -43,7 +43,17 @@ export function contentsOf(whole: Project, delivery: Delivery, art: Art): Conten
   const together = shape ? packingIn(shape.traits, delivery.packing).together : delivery.packing.together;
   const behaviours = deliverableBehaviours(whole, project);
   const groups = groupsOf(together, texts, clips, actions);
-  return { frames, clips, actions, behaviours, palettes: whole.palettes ?? [], groups, pixelsPerUnit: whole.pixelsPerUnit, shape };
+  return {
+    frames,
+    clips,
+    actions,
+    behaviours,
+    layers: [],
+    palettes: whole.palettes ?? [],
+    groups,
+    pixelsPerUnit: whole.pixelsPerUnit,
+    shape,
+  };
 }
 
 /** The contents at another size, origins and marks with them. */

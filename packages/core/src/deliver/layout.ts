@@ -18,6 +18,8 @@ export interface LaidPage {
   readonly pixels: Pixels;
   /** Summed area of what is laid on it, over its own: 0 to 1. */
   readonly occupancy: number;
+  /** Further layers, by their place among those of the contents; one with nothing on the page is null. */
+  readonly layers?: readonly ({ readonly image: string; readonly pixels: Pixels } | null)[];
 }
 
 export interface LaidFrame extends StoredFrame {
@@ -27,6 +29,8 @@ export interface LaidFrame extends StoredFrame {
   readonly marks?: FrameMarks | undefined;
   /** What a reader must get back, made on demand. */
   readonly whole: () => Pixels;
+  /** The same of each further layer. */
+  readonly wholeOn?: (layer: number) => Pixels;
 }
 
 export interface Copy {

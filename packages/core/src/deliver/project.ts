@@ -22,8 +22,10 @@ export interface DeliveredPage {
   readonly size: { readonly w: number; readonly h: number };
   /** Summed area of what is laid on it, over its own: 0 to 1. */
   readonly occupancy: number;
-  /** What it takes in the game's memory once it is unpacked, in bytes: four for each pixel. */
+  /** What it takes in the game's memory once it is unpacked, with its layers, in bytes: four for each pixel. */
   readonly memory: number;
+  /** Pictures of its further layers, by name. */
+  readonly layers?: Readonly<Record<string, string>>;
 }
 
 export interface Delivered {
@@ -101,13 +103,14 @@ export function deliverContents(
   }
   const laid = laidOut(contents, delivery, stem, (done) => onProgress(0.5 * done));
   const { files, proof, notes } = atlasFiles(laid, contents, delivery, stem, density.scale, png, (done) => onProgress(0.5 + 0.5 * done));
-  const pages = laid.pages.map(({ image, pixels: { width: w, height: h }, occupancy }) => ({
-    image,
-    suffix: density.suffix,
-    size: { w, h },
-    occupancy,
-    memory: w * h * 4,
-  }));
+  const pages = laid.pages.map(({ image, pixels: { width: w, height: h }, occupancy, layers }): DeliveredPage => {
+    const over = contents.layers.flatMap(({ name }, k): [string, string][] => (layers?.[k] ? [[name, layers[k].image]] : []));
+    return {
+      ...{ image, suffix: density.suffix, size: { w, h }, occupancy },
+      memory: w * h * 4 * (1 + over.length),
+      ...(over.length > 0 ? { layers: Object.fromEntries(over) } : {}),
+    };
+  });
   return { files, pages, proof, notes };
 }
 

@@ -3,7 +3,7 @@ import { AtlasBehaviour, readAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
 import { behavioursToFile, CaravanError, type FrameMarks } from "../model";
 import { frameFromPage } from "../pack";
-import { crop, looksSame, type Pixels } from "../raster";
+import { clearPixels, crop, looksSame, type Pixels } from "../raster";
 import type { Contents } from "./contents";
 import type { Layout } from "./layout";
 
@@ -28,10 +28,16 @@ export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid
   const atlas = readAtlas(atlasFile.bytes, atlasFile.path);
   const page = pageReader(atlas, pictures, png);
   const places = new Set<string>();
-  for (const { name, marks, whole } of laid.frames) {
+  if (JSON.stringify(atlas.layers ?? []) !== JSON.stringify(contents.layers)) throw proofFailed("the list of layers", atlasFile.path);
+  for (const { name, marks, whole, wholeOn } of laid.frames) {
     const written = atlas.frames[name];
     const pixels = written && page(written.page);
     if (!pixels || !looksSame(frameFromPage(pixels, written), whole())) throw proofFailed(`frame "${name}"`, atlasFile.path);
+    for (const [k, layer] of contents.layers.entries()) {
+      const image = page(written.page, layer.name);
+      const read = image ? frameFromPage(image, written) : clearPixels(written.size.w, written.size.h);
+      if (!wholeOn || !looksSame(read, wholeOn(k))) throw proofFailed(`layer "${layer.name}" of frame "${name}"`, atlasFile.path);
+    }
     if (!sameMarks(written, marks)) throw proofFailed(`the marks of frame "${name}"`, atlasFile.path);
     places.add(`${written.page} ${written.rect.x} ${written.rect.y}`);
   }
@@ -56,18 +62,18 @@ function sameMarks({ boxes, points, outlines }: AtlasFrame, marks: FrameMarks | 
   return JSON.stringify([boxes, points, outlines]) === JSON.stringify([marks?.boxes, marks?.points, marks?.outlines]);
 }
 
-/** Decodes a page when it is first asked for. */
-function pageReader(atlas: Atlas, pictures: readonly NamedFile[], png: PngCodec): (page: number) => Pixels | null {
+/** Decodes a page, or a layer of it, when it is first asked for. */
+function pageReader(atlas: Atlas, pictures: readonly NamedFile[], png: PngCodec): (page: number, layer?: string) => Pixels | null {
   const files = new Map(pictures.map(({ path, bytes }) => [path, bytes]));
-  const decoded = new Map<number, Pixels>();
-  return (page) => {
-    const known = decoded.get(page);
+  const decoded = new Map<string, Pixels>();
+  return (page, layer) => {
+    const image = layer === undefined ? atlas.pages[page]?.image : atlas.pages[page]?.layers?.[layer];
+    const known = decoded.get(image ?? "");
     if (known) return known;
-    const image = atlas.pages[page]?.image;
     const bytes = image === undefined ? undefined : files.get(image);
     if (!bytes || image === undefined) return null;
     const pixels = png.decode(bytes, image);
-    decoded.set(page, pixels);
+    decoded.set(image, pixels);
     return pixels;
   };
 }

@@ -10,6 +10,7 @@ export {
   filmPath,
   foreseenFiles,
   isContactPath,
+  layerPath,
   pagePath,
   placesPath,
   singlePath,

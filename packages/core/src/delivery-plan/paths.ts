@@ -40,6 +40,11 @@ export const BESIDE = {
   palettesText: ".palettes.txt",
 } as const;
 
+/** The picture of a further layer beside a page. */
+export function layerPath(page: string, layer: string): string {
+  return page.replace(/(\.png)?$/, `.${layer}.png`);
+}
+
 /** The picture of places beside a page. */
 export function placesPath(page: string): string {
   return page.replace(/(\.png)?$/, ".places.png");

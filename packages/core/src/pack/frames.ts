@@ -1,8 +1,8 @@
 /**
- * Frames -> pages: trims each frame to what is drawn in it, shares places among frames that look the same, packs the rest
- * and draws the pages with their edges extruded.
+ * Frames -> pages: trims each frame to what is drawn in it, on any of its layers, shares places among frames that look the same on all of
+ * them, packs the rest and draws the pages of each layer with their edges extruded.
  *
- * Holds: what `frameFromPage` takes out of a page looks the same as what went in.
+ * Holds: what `frameFromPage` takes out of a layer's page looks the same as what went in.
  */
 import { CaravanError, type Packing, type Rect, type Size, type Spacing } from "../model";
 import {
@@ -25,6 +25,8 @@ import { packPagesOnce } from "./remembered";
 /** A frame to pack: a rectangle of a picture under the name that errors call it by. */
 export interface FrameToPack extends Part {
   readonly name: string;
+  /** What lies over it on each further layer, parts as large as it; null where there is nothing. As many for each frame. */
+  readonly layers?: readonly (Part | null)[];
 }
 
 /** Where a frame ended up. */
@@ -66,8 +68,9 @@ export function packFrames(
   onProgress?: OnProgress,
 ): PackedFrames {
   const trimmed = packing.trim ? trimAll(frames, packing.trimMarginPx) : frames.map((frame) => frame.rect);
-  const parts = frames.map((frame, k): Part => ({ pixels: frame.pixels, rect: trimmed[k] as Rect }));
-  const alike = likes(parts, packing);
+  const depth = Math.max(0, ...frames.map(({ layers = [] }) => layers.length));
+  const layered = Array.from({ length: depth + 1 }, (_, layer) => frames.map((frame, k) => partOn(frame, trimmed[k] as Rect, layer)));
+  const alike = likes(layered, packing);
   const distinct = alike.flatMap(({ first }, k) => (first === k ? [k] : []));
   const edge = 2 * packing.extrudePx;
   const items = distinct.map((k) => ({ w: (trimmed[k] as Rect).w + edge, h: (trimmed[k] as Rect).h + edge }));
@@ -108,15 +111,33 @@ interface Like {
   readonly mirrored: boolean;
 }
 
-/** Which frames share a place with which. */
-function likes(parts: readonly Part[], { share, shareMirrored }: Packing): Like[] {
-  if (!share) return parts.map((_, k) => ({ first: k, mirrored: false }));
-  if (!shareMirrored) return firstAlike(parts).map((first) => ({ first, mirrored: false }));
-  const mirrors = parts.map(({ pixels, rect }): Part => {
-    const picture = mirrored(crop(pixels, rect));
-    return { pixels: picture, rect: { x: 0, y: 0, w: rect.w, h: rect.h } };
+/** The part of a frame within `trimmed`, which is in the pixels of the lowest layer, on a layer; the lowest is 0. */
+function partOn({ pixels, rect, layers = [] }: FrameToPack, trimmed: Rect, layer: number): Part {
+  const on = layer === 0 ? { pixels, rect } : layers[layer - 1];
+  if (!on) return { pixels: clearPixels(trimmed.w, trimmed.h), rect: { x: 0, y: 0, w: trimmed.w, h: trimmed.h } };
+  const { x, y } = on.rect;
+  return { pixels: on.pixels, rect: { x: x + trimmed.x - rect.x, y: y + trimmed.y - rect.y, w: trimmed.w, h: trimmed.h } };
+}
+
+/** For each index the first one of which all lists say the same as of it. */
+function firstOfAll(lists: readonly (readonly number[])[]): number[] {
+  const [only, ...others] = lists as [readonly number[]];
+  if (others.length === 0) return [...only];
+  const seen = new Map<string, number>();
+  return only.map((_, k) => {
+    const key = lists.map((list) => list[k]).join();
+    const first = seen.get(key) ?? k;
+    seen.set(key, first);
+    return first;
   });
-  const first = firstAlike([...parts, ...mirrors]);
+}
+
+/** Which frames share a place with which. Parts by layers. */
+function likes(layered: readonly (readonly Part[])[], { share, shareMirrored }: Packing): Like[] {
+  const parts = layered[0] as readonly Part[];
+  if (!share) return parts.map((_, k) => ({ first: k, mirrored: false }));
+  if (!shareMirrored) return firstOfAll(layered.map(firstAlike)).map((first) => ({ first, mirrored: false }));
+  const first = firstOfAll(layered.map((each) => firstAlike([...each, ...each.map(mirrorOf)])));
   const found: Like[] = [];
   for (const k of parts.keys()) {
     const own = first[k] as number;
@@ -127,6 +148,10 @@ function likes(parts: readonly Part[], { share, shareMirrored }: Packing): Like[
     else found.push({ first: k, mirrored: false });
   }
   return found;
+}
+
+function mirrorOf({ pixels, rect }: Part): Part {
+  return { pixels: mirrored(crop(pixels, rect)), rect: { x: 0, y: 0, w: rect.w, h: rect.h } };
 }
 
 /** Places that frames of several groups share bring these groups together. Groups by number, -1 for none, one for each place. */
@@ -150,15 +175,18 @@ function groupsOfPlaces(groups: readonly number[], alike: readonly Like[], disti
   });
 }
 
-/** Draws one page: every distinct frame of it in its place, its edge repeated outward. */
-export function drawPage(page: number, packed: PackedFrames, frames: readonly FrameToPack[], extrudePx: number): Pixels {
+/** Draws one page of a layer, 0 being the lowest: every distinct frame of it in its place, its edge repeated outward. */
+export function drawPage(page: number, packed: PackedFrames, frames: readonly FrameToPack[], extrudePx: number, layer = 0): Pixels {
   const { size } = packed.pages[page] as PackedPage;
   const out = clearPixels(size.w, size.h);
   packed.frames.forEach((place, k) => {
     if (place.page !== page || place.sameAs !== k) return;
-    const { pixels, rect } = frames[k] as FrameToPack;
+    const frame = frames[k] as FrameToPack;
+    if (layer > 0 && !frame.layers?.[layer - 1]) return;
+    const { rect } = frame;
     const upright: Size = place.turned ? { w: place.rect.h, h: place.rect.w } : place.rect;
-    const part: Rect = { x: rect.x + place.inset.x, y: rect.y + place.inset.y, w: upright.w, h: upright.h };
+    const trimmed: Rect = { x: rect.x + place.inset.x, y: rect.y + place.inset.y, w: upright.w, h: upright.h };
+    const { pixels, rect: part } = partOn(frame, trimmed, layer);
     if (place.turned) {
       const turned = turnClockwise(crop(pixels, part));
       paste(out, turned, { x: 0, y: 0, w: turned.width, h: turned.height }, place.rect.x, place.rect.y);
@@ -184,15 +212,28 @@ export function frameFromPage(page: Pixels, place: StoredFrame): Pixels {
 /** The drawn part of each frame and a margin about it, as far as the frame reaches; of a wholly clear one its first pixel. */
 function trimAll(frames: readonly FrameToPack[], margin: number): Rect[] {
   const coverages = new Map<Pixels, ReturnType<typeof coverageOf>>();
-  return frames.map(({ pixels, rect }) => {
+  const drawnIn = ({ pixels, rect }: Part): Rect | null => {
     let coverage = coverages.get(pixels);
     if (!coverage) {
       coverage = coverageOf(pixels);
       coverages.set(pixels, coverage);
     }
-    const drawn = drawnPart(coverage, rect);
+    return drawnPart(coverage, rect);
+  };
+  return frames.map((frame) => {
+    const { rect, layers = [] } = frame;
+    const over = layers.flatMap((layer) => {
+      const drawn = layer && drawnIn(layer);
+      return drawn ? [{ ...drawn, x: drawn.x - layer.rect.x + rect.x, y: drawn.y - layer.rect.y + rect.y }] : [];
+    });
+    const drawn = [drawnIn(frame) ?? [], over].flat().reduce<Rect | null>((all, each) => (all ? around(all, each) : each), null);
     return drawn ? grown(drawn, margin, rect) : { x: rect.x, y: rect.y, w: 1, h: 1 };
   });
+}
+
+function around(a: Rect, b: Rect): Rect {
+  const [x, y] = [Math.min(a.x, b.x), Math.min(a.y, b.y)];
+  return { x, y, w: Math.max(a.x + a.w, b.x + b.w) - x, h: Math.max(a.y + a.h, b.y + b.h) - y };
 }
 
 function grown({ x, y, w, h }: Rect, by: number, within: Rect): Rect {

@@ -164,6 +164,14 @@ const packings = fc
   })
   .map((each): Packing => ({ ...USUAL_PACKING, ...each, maxPx: 64, fixed: { w: 40, h: 44 }, maxPages: 99 }));
 
+/** Nothing, something wholly clear, or a few pixels that may lie where the frame itself is clear; in a picture of its own. */
+function layerOver({ rect: { w, h } }: FrameToPack, kind = 0) {
+  if (kind === 0) return null;
+  const pixels = clearPixels(w + 1, h + 4);
+  if (kind > 1) for (let k = 0; k < w; k += kind) pixels.bytes.set([255, 200, 90, 60 * kind], ((3 + (k % h)) * pixels.width + 1 + k) * 4);
+  return { pixels, rect: { x: 1, y: 3, w, h } };
+}
+
 describe("packFrames", () => {
   it("gives every frame's pixels back from its page", () =>
     fc.assert(
@@ -178,6 +186,33 @@ describe("packFrames", () => {
         });
       }),
       { numRuns: 150 },
+    ));
+
+  it("gives every layer's pixels back, packed once, and shares places only where all layers are alike", () =>
+    fc.assert(
+      fc.property(frames, packings, fc.array(fc.nat({ max: 3 }), { minLength: 28, maxLength: 28 }), (flat, packing, kinds) => {
+        const all = flat.map(
+          (frame, k): FrameToPack => ({ ...frame, layers: [layerOver(frame, kinds[k]), layerOver(frame, kinds[k + 14])] }),
+        );
+        const packed = packFrames(all, packing);
+        const pages = [0, 1, 2].map((layer) => packed.pages.map((_, page) => drawPage(page, packed, all, packing.extrudePx, layer)));
+        all.forEach((frame, k) => {
+          const place = packed.frames[k] as (typeof packed.frames)[number];
+          const whole = [frame, ...(frame.layers ?? [])].map((part) =>
+            part ? crop(part.pixels, part.rect) : clearPixels(frame.rect.w, frame.rect.h),
+          );
+          for (const [layer, pixels] of whole.entries())
+            expect(looksSame(frameFromPage(pages[layer]?.[place.page] as Pixels, place), pixels)).toBe(true);
+        });
+        // Without layers as before.
+        expect(
+          packFrames(
+            flat.map((frame) => ({ ...frame, layers: [null, null] })),
+            packing,
+          ),
+        ).toEqual(packFrames(flat, packing));
+      }),
+      { numRuns: 80 },
     ));
 
   it("shares the place of frames whose trimmed pixels are alike", () => {

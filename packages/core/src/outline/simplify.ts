@@ -15,6 +15,8 @@ import type { Corner } from "./polygon";
 
 /** Edges looked at for further beginnings, at most, all together: a hundredth of a second. */
 const MOST_STEPS = 400_000;
+/** A line of more edges than this is not small; that it is all within its tolerance says that this is too large for it. */
+const MOST_FOR_TRIANGLES = 1_500;
 /** So many of the best are offered. */
 const MOST_OFFERED = 8;
 
@@ -38,6 +40,7 @@ export function fewestCorners(
   found.sort(byCost);
   if ((found[0] as Found).corners.length < 3) {
     found.length = 0;
+    if (edges.total > MOST_FOR_TRIANGLES) return null;
     for (const start of starts) found.push(...triangleFrom(start, edges, count));
     found.sort(byCost);
   }

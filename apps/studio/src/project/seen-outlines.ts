@@ -13,8 +13,9 @@ import { useView } from "./view";
 
 /** How long the project rests before: while a number is dragged it would be traced at each step. */
 const REST = 60; // ms
-/** So many frames are traced before what was found is shown. */
-const AT_ONCE = 400;
+/** So many frames are traced before what was found is shown; then many more at once, since each time their pictures are decoded anew. */
+const FIRST = 200;
+const THEN = 4_000;
 
 /** What each frame's outlines were traced from; another one of these, and they are traced again. */
 let tracedFrom = new Map<FrameRef, readonly unknown[]>();
@@ -52,8 +53,8 @@ async function trace(project: Project): Promise<void> {
     return;
   }
   const text = asText(project);
-  for (let k = 0; k < stale.length; k += AT_ONCE) {
-    const frames = stale.slice(k, k + AT_ONCE);
+  for (let k = 0; k < stale.length; k += k === 0 ? FIRST : THEN) {
+    const frames = stale.slice(k, k + (k === 0 ? FIRST : THEN));
     const found = await traced(project, text, frames, mine.signal);
     if (mine.signal.aborted) return;
     for (const ref of frames) {
@@ -63,7 +64,7 @@ async function trace(project: Project): Promise<void> {
       if (found) tracedFrom.set(ref, wanted.get(ref) ?? []);
     }
     useSeenArt.setState({ outlines: new Map(shown) });
-    useTracing.setState({ stale: new Set(stale.slice(k + AT_ONCE)) });
+    useTracing.setState({ stale: new Set(stale.slice(k + frames.length)) });
   }
 }
 

@@ -34,6 +34,7 @@ export type FindingCode =
   | "outline-dips"
   | "outline-crosses"
   | "many-corners"
+  | "steady-gone"
   | "check-failed"
   | "chosen-gone"
   | "no-ticks"

@@ -58,7 +58,11 @@ function dips(project: Project, clip: Clip, kind: OutlineKind, seen: SeenOutline
 
 /** What concerns kinds as a whole. Cost: O(frames). */
 export function kindFindings(project: Project, seen: SeenOutlines): Finding[] {
-  return outlineKinds(project).flatMap((kind) => [...tangled(project, kind), ...manyCorners(project, kind, seen)]);
+  return outlineKinds(project).flatMap((kind) => [
+    ...tangled(project, kind),
+    ...steadiedOverNothing(project, kind),
+    ...manyCorners(project, kind, seen),
+  ]);
 }
 
 /** From a file that was changed by hand. */
@@ -79,6 +83,23 @@ function tangled(project: Project, { name }: OutlineKind): Finding[] {
       ];
     }),
   );
+}
+
+/** What it was to be steadied over was removed. */
+function steadiedOverNothing({ clips, actions }: Project, { name, trace }: OutlineKind): Finding[] {
+  return (trace?.steady ?? []).flatMap(({ of }): Finding[] => {
+    if (clips.some((clip) => clip.name === of) || actions.some((action) => action.name === of)) return [];
+    return [
+      {
+        code: "steady-gone",
+        severity: "note",
+        where: `outline ${name}`,
+        message: `Its frames of ${of} were to have one outline, and there is no clip or action of that name any more: they have one each.`,
+        place: { stop: "marks", clip: (clips[0]?.name ?? "") as Clip["name"], mark: name },
+        mend: { label: "Forget it", apply: (current) => steadyOutline(current, name, of, null) },
+      },
+    ];
+  });
 }
 
 function manyCorners(project: Project, { name, trace }: OutlineKind, seen: SeenOutlines): Finding[] {

@@ -19,7 +19,7 @@ import {
 } from "../model";
 import { isSimple } from "../outline";
 import { clearPixels, coverageOf, type Pixels } from "../raster";
-import { addAction, addClip, addSources, cutSource, mirrorMissing, renameAction, renameClip, setPetal } from ".";
+import { addAction, addClip, addSources, cutSource, mirrorMissing, removeClip, renameAction, renameClip, setPetal } from ".";
 import { addMarkKind, removeMarkKind, renameMarkKind, setBoxUse } from "./mark-kinds";
 import { copyMarks } from "./marks";
 import { placeOrigins } from "./origins";
@@ -121,6 +121,12 @@ describe("outlines", () => {
     expect(traceOf(steadyOutline(steady, SOLID, "walk", null))).toEqual(traceOf(project));
     expect(outline(setTrace(project, SOLID, { flat: true }), ref(2))).toEqual([block(6, 14)]);
     expect(() => steadyOutline(project, SOLID, "run", "median")).toThrow(/no such clip/);
+    // The clip goes, and what was said of it is told until it is taken back.
+    const gone = removeClip(steady, WALK);
+    const [told] = kindFindings(gone, found(gone));
+    expect(told?.message).toMatch(/^Its frames of walk were to have one outline/);
+    const forgotten = told?.mend && "apply" in told.mend ? told.mend.apply(gone) : gone;
+    expect([kindFindings(forgotten, found(forgotten)), outline(forgotten, ref(2))]).toEqual([[], [block(6, 16)]]);
   });
 
   it("are steadied over an action too, and follow clips and actions under new names", () => {

@@ -55,7 +55,7 @@ export const steadyOutline = edit(
     by === null ? `trace ${name} of ${of} frame by frame` : `steady ${name} of ${of}`,
   (project, name, of, by) => {
     const { trace } = outlineKind(project, name);
-    if (!project.clips.some((clip) => clip.name === of) && !project.actions.some((action) => action.name === of))
+    if (by !== null && !project.clips.some((clip) => clip.name === of) && !project.actions.some((action) => action.name === of))
       throw new CaravanError("not-found", of, "There is no such clip or action.", "Choose another one.");
     const others = (trace?.steady ?? []).filter((each) => each.of !== of);
     const steady = by === null ? others : [...others, { of, by }];

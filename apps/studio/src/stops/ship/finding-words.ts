@@ -34,6 +34,7 @@ export const FINDING_WORDS: Record<FindingCode, string> = {
   "box-jumps": "Boxes that jump",
   "outline-dips": "Outlines that dip",
   "outline-crosses": "Outlines that cross themselves",
+  "steady-gone": "Outlines steadied over what is gone",
   "many-corners": "Outlines with more corners than wished",
   "frame-name-begins-another": "Names that begin others",
   "check-failed": "Could not be checked",

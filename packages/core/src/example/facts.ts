@@ -1,6 +1,6 @@
 /** What can be said of a delivery, piece by piece, in the order in which a file says it. */
 import type { AtlasClip, AtlasFrame } from "../atlas";
-import type { Facing, FramePoint, Rect, Size } from "../model";
+import type { Facing, FramePoint, Outline, Rect, Size } from "../model";
 
 export interface PageFacts {
   readonly image: string;
@@ -24,6 +24,8 @@ export interface FrameFacts {
   /** The first box of each kind, and the point of each, in pixels of the untrimmed frame. */
   readonly boxes: Readonly<Record<string, Rect>>;
   readonly points: Readonly<Record<string, FramePoint>>;
+  /** All outlines of each kind, in pixels of the untrimmed frame. */
+  readonly outlines: Readonly<Record<string, readonly Outline[]>>;
   /** How long it shows, ms, where all who show it agree. */
   readonly ms: number | null;
   readonly page: PageFacts;

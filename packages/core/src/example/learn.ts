@@ -13,6 +13,7 @@ import type { Leaf } from "../notation";
 import { type FrameFacts, firstOfEach, type PageFacts, type Scope, type Sheet } from "./facts";
 import type { Located } from "./locate";
 import { loopsOf, type Repeats } from "./loops";
+import { type OutlineList, outlineListsIn } from "./outline-lists";
 import { type Place, placeAt } from "./place";
 import {
   ASSIGNABLE,
@@ -70,6 +71,8 @@ export interface Shape {
   readonly traits: Traits;
   /** The records of the example that describe frames. */
   readonly frames: ReadonlyMap<Place, FrameFacts>;
+  /** Lists of corners of frames' records, by their paths. */
+  readonly outlines: ReadonlyMap<string, OutlineList>;
   /** Where a frame's name stands; null if it has none. */
   readonly frameName: Slot | null;
   /** Values of frames' records that differ from one to the next and mean nothing that is known. */
@@ -139,16 +142,44 @@ export function learnShape(located: Located, reading: Reading, where: string, as
     if (what === "facings") add(`${pattern}#`, FACING);
     if (what === "clips" && keyed(root, pattern) && reading.clips?.fields.name === undefined) add(`${pattern}#`, CLIP_NAME);
   }
+  const lists = outlineListsIn(places, text).filter(({ path }) => !holdsFrame(reading, path));
+  // What a list of corners holds is no value by itself, whatever it looked like.
+  const apart = withoutLists(reading, lists);
+  if (apart !== reading) return learnShape(located, apart, where, assigned);
+  const outlines = new Map(lists.map((list) => [`${reading.frames}.${list.path}`, list]));
   const kept = new Set(assigned.flatMap(({ path, means }) => (means === KEEP ? [path] : [])));
-  const strange = addFurther(reading.frames, places, repeats, slots, add, kept);
+  const strange = addFurther(reading.frames, places, repeats, slots, add, kept, outlines);
   const nameAt = reading.fields.name === undefined ? null : resolved(reading.fields.name, reading.frames, first.path, root);
   const frameName = (nameAt !== null && slots.get(nameAt)) || null;
   return {
-    ...{ file: where, located, reading, slots, repeats, frames: places, frameName },
+    ...{ file: where, located, reading, slots, repeats, frames: places, outlines, frameName },
     traits: traitsOf(reading, repeats, slots),
     strange: strange.map(({ path }) => path),
     unassigned: strange.flatMap(({ path, geometry }) => (geometry ? [path] : [])),
   };
+}
+
+/** Whether a list has what a frame cannot be told without: then it is no list of corners. */
+function holdsFrame({ fields }: Reading, list: string): boolean {
+  return Object.entries(fields).some(([field, path]) => !/^(origin|inset|full)/.test(field) && path?.startsWith(`${list}.`));
+}
+
+/** The reading without what it takes from lists of corners; the very reading if it takes nothing of them. */
+function withoutLists(reading: Reading, lists: readonly OutlineList[]): Reading {
+  const isIn = (path: string | undefined) => lists.some((list) => path?.startsWith(`${list.path}.`));
+  const fields = Object.fromEntries(Object.entries(reading.fields).filter(([, path]) => !isIn(path))) as Reading["fields"];
+  const marks = reading.marks?.filter(({ x }) => !isIn(x));
+  const clips = lists.some(({ path }) => liesUnder(reading.clips?.records ?? "", `${reading.frames}.${path}`)) ? null : reading.clips;
+  const same = Object.keys(fields).length === Object.keys(reading.fields).length && marks?.length === reading.marks?.length;
+  if (same && clips === reading.clips) return reading;
+  const { marks: _before, ...rest } = reading;
+  return { ...rest, fields, clips, ...(marks && marks.length > 0 ? { marks } : {}) };
+}
+
+/** Whether a pattern is of members of another one; a star is any name. */
+function liesUnder(pattern: string, above: string): boolean {
+  const [parts, over] = [pattern.split("."), above.split(".")];
+  return parts.length >= over.length && over.every((part, k) => part === "*" || parts[k] === "*" || parts[k] === part);
 }
 
 /** Members that can be written again: those of a list, or with keys of their own. */
@@ -219,6 +250,7 @@ function exampleFacts(read: readonly ReadFrame[], page: PageFacts): FrameFacts[]
   return read.map(({ name, rect, turned, inset, size, origin, boxes, points, ms, index }) => ({
     ...{ name, rect, turned: turned === true, inset, size, origin, points, ms, index },
     boxes: firstOfEach(boxes),
+    outlines: {},
     page,
     clip: null,
   }));
@@ -320,11 +352,13 @@ function addFurther(
   slots: ReadonlyMap<string, Slot>,
   add: Add,
   kept: ReadonlySet<string>,
+  outlines: ReadonlyMap<string, OutlineList>,
 ): { path: string; geometry: boolean }[] {
   const values = new Map<string, { value: Leaf; scope: Scope }[]>();
   const sheet: Sheet = { pages: [], frames: [...places.values()], clips: [] };
   for (const [place, frame] of places) {
     const visit = (each: Place, path: string) => {
+      if (outlines.has(path)) return;
       if (each.value && !slots.has(path)) {
         const list = values.get(path) ?? [];
         values.set(path, list);

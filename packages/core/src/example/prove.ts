@@ -1,14 +1,17 @@
-import { type ReadFrame, readClips, readFrames, unseen } from "../metadata";
+import { groupAt, type ReadFrame, readClips, readFrames, unseen } from "../metadata";
 import { CaravanError, type Reading } from "../model";
 import { parseAs } from "../notation";
 import type { FrameFacts, Sheet } from "./facts";
 import type { Shape } from "./learn";
+import { locate } from "./locate";
+import { kindFor, saysOutlines } from "./outline-lists";
+import { placeAt } from "./place";
 
 /**
  * Reads what was written in a shape as the example was read, and compares every frame, and every step of every clip, with what was
  * meant, as far as the shape can say it. Throws `proof-failed` naming the first that differs. `where` names the file.
  */
-export function proveShape(text: string, { reading, traits, frameName }: Shape, sheet: Sheet, where: string): void {
+export function proveShape(text: string, { reading, traits, frameName, outlines }: Shape, sheet: Sheet, where: string): void {
   const parsed = parseAs(reading.container, text, where);
   const { frames, unplaced } = readFrames(parsed, reading, unseen(""));
   const refuse = (what: string, why: string) =>
@@ -28,6 +31,14 @@ export function proveShape(text: string, { reading, traits, frameName }: Shape, 
     const read = frames[k] as ReadFrame;
     const why = differenceOf(read, wanted, traits, typeof name === "string" ? name : null) ?? markDifference(read, wanted, reading);
     if (why) throw refuse(`frame "${wanted.name}"`, why);
+  }
+  const records = outlines.size > 0 ? groupAt(parsed, reading.frames, Object.values(reading.fields)).records : [];
+  const root = records.length > 0 ? locate(text, where, reading.container).root : null;
+  for (const [k, wanted] of root ? sheet.frames.entries() : []) {
+    const record = root && placeAt(root, records[frames[k]?.index ?? -1]?.path ?? "");
+    for (const list of outlines.values())
+      if (!record || !saysOutlines(list, record, wanted, kindFor(list, sheet.frames)))
+        throw refuse(`frame "${wanted.name}"`, `its ${list.name} is another`);
   }
   if (traits.clips === "none") return;
   const clips = readClips(parsed, reading, frames);

@@ -17,9 +17,23 @@ export function sheetsOf(atlas: Atlas, traits: Traits): Sheet[] {
 function sheetOf(atlas: Atlas, traits: Traits, pages: readonly PageFacts[]): Sheet {
   const onPage = new Map(pages.map((page) => [page.index, page]));
   const loose = new Map<string, Loose>();
-  for (const [name, { page, rect, turned, inset, size, origin, boxes, points = {} }] of entriesOf(atlas.frames)) {
+  for (const [name, { page, rect, turned, inset, size, origin, boxes, points = {}, outlines = {} }] of entriesOf(atlas.frames)) {
     const at = onPage.get(page);
-    if (at) loose.set(name, { name, rect, turned, inset, size, origin, boxes: firstOfEach(boxes), points, ms: null, page: at, clip: null });
+    if (at)
+      loose.set(name, {
+        name,
+        rect,
+        turned,
+        inset,
+        size,
+        origin,
+        boxes: firstOfEach(boxes),
+        points,
+        outlines,
+        ms: null,
+        page: at,
+        clip: null,
+      });
   }
   const all = entriesOf(atlas.clips)
     .filter(([, { steps }]) => steps.every(({ frame }) => loose.has(frame)))

@@ -2,6 +2,7 @@
 import type { Atlas } from "../atlas";
 import { isTrimmed } from "./facts";
 import type { Shape } from "./learn";
+import { kindFor } from "./outline-lists";
 import type { Place } from "./place";
 import { type PlayedAs, playedAs } from "./played-as";
 
@@ -38,6 +39,12 @@ export function toldOf(shape: Shape): Told {
     lines.set(path, { path, example, written: slot?.quantity.label ?? null, by: slot?.by ?? "reading" });
   };
   const visit = (place: Place, path: string) => {
+    const list = shape.outlines.get(path);
+    if (list) {
+      const example = located.text.slice(place.from, place.to).slice(0, 80);
+      if (!lines.has(path)) lines.set(path, { path, example, written: `the corners of ${list.name}`, by: "values" });
+      return;
+    }
     say(`${path}#`, place.key);
     say(path, place.value);
     const members = path === "" ? "*" : `${path}.*`;
@@ -59,14 +66,14 @@ export function toldOf(shape: Shape): Told {
     ...(traits.playbacks.includes("pingpong") || traits.clips === "none" ? [] : ["playing to and fro"]),
     "events",
     shape.reading.marks ? `boxes and points other than ${shape.reading.marks.map(({ name }) => name).join(", ")}` : "boxes and points",
-    "outlines",
+    ...(shape.outlines.size > 0 ? [] : ["outlines"]),
   ];
   return { lines: [...lines.values()], strange, unassigned, noPlace };
 }
 
 /** What of this atlas a shape could not say, in whole sentences; nothing if all of it is there. */
 export function notesOf(
-  { traits, reading }: Shape,
+  { traits, reading, outlines }: Shape,
   atlas: Atlas,
   sheets: readonly { readonly clips: readonly unknown[] }[],
   file: string,
@@ -79,11 +86,22 @@ export function notesOf(
     if (names.length > 0) notes.push(`${file}: ${what} ${list(names)}.`);
   };
   const of = (test: (clip: (typeof clips)[number][1]) => boolean) => clips.filter(([, clip]) => test(clip)).map(([name]) => name);
+  const lists = [...outlines.values()];
   const placed = new Set(reading.marks?.map(({ name }) => name));
   const marked = Object.values(atlas.frames).map(
     ({ boxes = {}, points = {}, outlines = {} }) => new Set([boxes, points, outlines].flatMap(Object.keys)),
   );
-  const unplaced = new Set(marked.flatMap((names) => [...names].filter((name) => !placed.has(name))));
+  const framed = Object.values(atlas.frames).map(({ outlines: own = {} }) => ({ outlines: own }));
+  const listed = new Set(lists.flatMap((list) => kindFor(list, framed) ?? []));
+  for (const list of lists) {
+    const kind = kindFor(list, framed);
+    const all = framed.map(({ outlines: own }) => (kind === null ? [] : (own[kind] ?? [])));
+    const without = all.filter((each) => each.length === 0).length;
+    if (without > 0) notes.push(`${file}: ${without} of ${all.length} frames have no ${list.name}; an empty list stands there for them.`);
+    if (!list.several && all.some((each) => each.length > 1))
+      notes.push(`${file}: its shape has a place for one polygon of ${list.name}; of several the largest is in it.`);
+  }
+  const unplaced = new Set(marked.flatMap((names) => [...names].filter((name) => !placed.has(name) && !listed.has(name))));
   if (unplaced.size > 0) notes.push(`${file}: its shape has no place for ${list([...unplaced])}.`);
   for (const name of placed) {
     const without = marked.filter((names) => !names.has(name)).length;

@@ -8,6 +8,7 @@
 import { isTrimmed, type Scope, type Sheet } from "./facts";
 import { type Shape, saysSame } from "./learn";
 import type { Repeats } from "./loops";
+import { kindFor, outlineChange } from "./outline-lists";
 import { type Place, placeAt } from "./place";
 import { CLIP_NAME, FACING } from "./quantities";
 import { spelledAs } from "./spelling";
@@ -48,6 +49,12 @@ function written(place: Place, path: string, scope: Scope, book: Book): string {
 
 function collect(place: Place, path: string, scope: Scope, book: Book, changes: Change[]): void {
   const { shape, text } = book;
+  const list = shape.outlines.get(path);
+  if (list && scope.frame) {
+    const change = outlineChange(list, place, scope.frame, kindFor(list, scope.sheet.frames), text);
+    if (change) changes.push(change);
+    return;
+  }
   const spellings = [
     [place.key, `${path}#`],
     [place.value, path],
@@ -150,12 +157,13 @@ function modelFor(own: readonly Place[], pattern: string, repeats: Repeats, scop
 
 function frameModel(scope: Scope, { shape, framesByName, models }: Book): Place {
   const frame = scope.frame as NonNullable<Scope["frame"]>;
+  const hasLists = (place: Place) => [...shape.outlines.values()].every(({ path }) => placeAt(place, path) !== null);
   const same = framesByName.get(String(shape.frameName?.quantity.of(scope) ?? frame.name));
-  if (same) return same;
+  if (same && hasLists(same)) return same;
   const [turned, trimmed] = [frame.turned, isTrimmed(frame)];
   const known = models.get(`${turned} ${trimmed}`);
   if (known) return known;
-  const places = [...shape.frames];
+  const places = [...shape.frames].filter(([place]) => hasLists(place));
   const counts = new Map<string, number>();
   for (const [place] of places) counts.set(fieldsOf(place), (counts.get(fieldsOf(place)) ?? 0) + 1);
   const worth = ([place, facts]: (typeof places)[number]) => {

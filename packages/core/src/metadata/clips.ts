@@ -18,15 +18,15 @@ export function recogniseClips(
   records: readonly MetadataRecord[],
 ): ClipReading | null {
   const ofFrames = new Set(records.map(({ path }) => path));
-  const around = new Set(records.flatMap(({ path }) => [...path.matchAll(/\./g)].map(({ index }) => path.slice(0, index))));
+  const around = new Set(records.flatMap(({ path }) => pathsAround(path)));
   const book: FileBook = { ...frameBook(frames), names: namesIn(records, reading), count: records.length };
   let best: { clips: ClipReading; score: number } | null = null;
   for (const group of groups) {
     // Parts of the frames' own records say nothing of clips.
     if (group.pattern.startsWith(`${reading.frames}.`) || isBeside(group, reading.frames, records[0])) continue;
     if (laysFramesAside(group, (path) => ofFrames.has(path) || around.has(path))) continue;
-    // The same records reached by another way, or together with others.
-    if (group.records.some(({ path }) => ofFrames.has(path) || ofFrames.has(path.slice(0, path.lastIndexOf("."))))) continue;
+    // The same records reached by another way, or together with others; or what lies in them, as lists of corners do.
+    if (group.records.some(({ path }) => ofFrames.has(path) || pathsAround(path).some((each) => ofFrames.has(each)))) continue;
     // What stands around frames is told by their own fields.
     if (group.records.some(({ path }) => around.has(path))) continue;
     if (isPartOfClips(group)) continue;
@@ -49,6 +49,11 @@ export function recogniseClips(
       };
   }
   return best?.clips ?? null;
+}
+
+/** The paths of all that a path lies in. */
+function pathsAround(path: string): string[] {
+  return [...path.matchAll(/\./g)].map(({ index }) => path.slice(0, index));
 }
 
 /** Whether a group is a part that every clip has under one name: what stands around it is the clip. */

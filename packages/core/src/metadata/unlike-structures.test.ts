@@ -340,6 +340,22 @@ describe("what else a file tells is read:", () => {
     }));
 });
 
+describe("lists of corners in the records of frames", () => {
+  it.each([
+    ["numbers in a row", (corners: number[][]) => corners.flat()],
+    ["pairs", (corners: number[][]) => corners],
+    ["lists of polygons", (corners: number[][]) => [corners.flat(), corners.flat()]],
+  ])("as %s are no clips", (_what, spelled) => {
+    const frames = P.map(([name, x, y, w, h], k) => {
+      const corners = [[0, 1], [w, 1], [w, h], ...(k % 2 ? [[2, h]] : []), [1, h - 1]]; // biome-ignore format: corners
+      return { name, x, y, w, h, hull: spelled(corners) };
+    });
+    const { reading } = recognise(JSON.stringify({ frames }), { picture: "hero.png", coverage: packed }, "hero.json");
+    expect(reading.clips).toBeNull();
+    expect(reading.fields).toMatchObject({ x: "x", y: "y", w: "w", h: "h" });
+  });
+});
+
 describe("a file of something else", () => {
   it.each([
     [

@@ -58,29 +58,42 @@ async function trace(project: Project): Promise<void> {
     const found = await traced(project, text, frames, mine.signal);
     if (mine.signal.aborted) return;
     for (const ref of frames) {
-      const outlines = found?.get(ref);
+      const outlines = found.get(ref);
+      // One that has none may have them once its picture is there again, so it is looked at again.
+      if (outlines) tracedFrom.set(ref, wanted.get(ref) ?? []);
       if (outlines) shown.set(ref, outlines);
       else shown.delete(ref);
-      if (found) tracedFrom.set(ref, wanted.get(ref) ?? []);
     }
     useSeenArt.setState({ outlines: new Map(shown) });
     useTracing.setState({ stale: new Set(stale.slice(k + frames.length)) });
   }
 }
 
-/** Null where a picture cannot be had: that is told where it is shown. */
+/** Frames of a source whose picture cannot be had are left out: that is told where it is shown. It takes no others with it. */
 async function traced(
   project: Project,
   text: ReturnType<typeof asText<Project>>,
   frames: readonly FrameRef[],
   signal: AbortSignal,
-): Promise<ReadonlyMap<FrameRef, FrameOutlines> | null> {
+): Promise<ReadonlyMap<FrameRef, FrameOutlines>> {
   const groups = outlineKinds(project).flatMap(({ trace: by }) => (by ? [steadied(project, by)] : []));
   const all = new Set([...frames, ...frames.flatMap((ref) => groups.flatMap((each) => each.get(ref)?.refs ?? []))]);
   try {
-    return await run("traceOutlines", { project: text, frames, pictures: await picturesOfFrames(project, [...all]) }, { signal });
+    // Where all is drawn by hand, no picture is looked at.
+    const pictures = outlineKinds(project).some(({ trace: by }) => by)
+      ? await picturesOfFrames(project, [...all])
+      : new Map<string, Blob>();
+    return await run("traceOutlines", { project: text, frames, pictures }, { signal });
   } catch {
-    return null;
+    const sourceOf = (ref: FrameRef) => ref.slice(0, ref.indexOf("/"));
+    const sources = [...new Set(frames.map(sourceOf))];
+    if (sources.length < 2 || signal.aborted) return new Map();
+    const parts: (readonly [FrameRef, FrameOutlines])[] = [];
+    for (const source of sources) {
+      const own = frames.filter((ref) => sourceOf(ref) === source);
+      parts.push(...(await traced(project, text, own, signal)));
+    }
+    return new Map(parts);
   }
 }
 

@@ -1,22 +1,9 @@
 /** What is hit and where things are fastened: drawn on frames, seen in motion, carried by the files to the game. */
 import { expect, type Page, test } from "./fixtures";
-import { drag, frameToScreen, newKind } from "./marks";
+import { drag, frameToScreen, newKind, strollAtMarks } from "./marks";
 import { choose, delivered, dropAndCut, figureSheet, goTo, openEmpty, openStudio, saved, typeNumber } from "./studio";
 
 const CELL = { w: 32, h: 40 };
-
-/** A clip of four frames, shown at Marks. */
-async function strollAtMarks(page: Page): Promise<void> {
-  await openEmpty(page);
-  await dropAndCut(page, "hero.png", figureSheet(4, 1, CELL), 4, 1);
-  await page.getByRole("button", { name: "Pick row 0" }).click();
-  await page.keyboard.press("c");
-  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
-  await page.keyboard.type("stroll");
-  await page.keyboard.press("Enter");
-  await page.keyboard.press("4");
-  await expect(page.getByTestId("marks-canvas")).toBeVisible();
-}
 
 async function expectBox(page: Page, x: number, y: number, w: number, h: number): Promise<void> {
   for (const [label, value] of [
@@ -29,7 +16,7 @@ async function expectBox(page: Page, x: number, y: number, w: number, h: number)
 }
 
 test("a box is drawn, moved and resized for a whole clip, and stands in the atlas file of every frame", async ({ page }) => {
-  await strollAtMarks(page);
+  await strollAtMarks(page, figureSheet(4, 1, CELL));
   await newKind(page, "New boxes", "trunk");
   const at = await frameToScreen(page, CELL);
   // A click alone, with a hand that is not quite still, draws nothing.
@@ -62,7 +49,7 @@ test("a box is drawn, moved and resized for a whole clip, and stands in the atla
 });
 
 test("a point is put by a click, follows the figure step by step, and is kept", async ({ page }) => {
-  await strollAtMarks(page);
+  await strollAtMarks(page, figureSheet(4, 1, CELL));
   await newKind(page, "New points", "grip");
   const at = await frameToScreen(page, CELL);
   const click = async (x: number, y: number) => {
@@ -91,7 +78,7 @@ test("a point is put by a click, follows the figure step by step, and is kept", 
 });
 
 test("without a pointer: a kind, a box around what is drawn, its letter, and taking all of it away", async ({ page }) => {
-  await strollAtMarks(page);
+  await strollAtMarks(page, figureSheet(4, 1, CELL));
   await newKind(page, "New boxes", "trunk");
   await page.getByRole("button", { name: "Around what is drawn" }).press("Enter");
   // Figures lean, so their boxes differ; the sheet's figures are drawn from row 4 to the row above the last.
@@ -115,7 +102,7 @@ test("without a pointer: a kind, a box around what is drawn, its letter, and tak
 });
 
 test("the box that is missing on one step is told, shown and mended, at Ship and where it is", async ({ page }) => {
-  await strollAtMarks(page);
+  await strollAtMarks(page, figureSheet(4, 1, CELL));
   await newKind(page, "New boxes", "trunk");
   await page.getByRole("button", { name: "Box in the middle" }).click();
   await page.getByRole("radio", { name: "Frame", exact: true }).click();

@@ -1,5 +1,20 @@
 /** What the specs of marks share: kinds made as a person makes them, and places of the frame on the screen. */
+import type { Pixels } from "@caravan/core/raster";
 import { expect, type Page } from "./fixtures";
+import { dropAndCut, openEmpty } from "./studio";
+
+/** A clip of the four frames of a sheet, shown at Marks. */
+export async function strollAtMarks(page: Page, sheet: Pixels): Promise<void> {
+  await openEmpty(page);
+  await dropAndCut(page, "hero.png", sheet, 4, 1);
+  await page.getByRole("button", { name: "Pick row 0" }).click();
+  await page.keyboard.press("c");
+  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
+  await page.keyboard.type("stroll");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("4");
+  await expect(page.getByTestId("marks-canvas")).toBeVisible();
+}
 
 /** New marks of a kind, named as a person would: the name waits to be typed. */
 export async function newKind(page: Page, button: string, name: string): Promise<void> {

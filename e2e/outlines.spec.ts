@@ -1,8 +1,8 @@
 /** Shapes that things collide with: traced, steadied, corners moved by mouse and keys, drawn anew with the art, carried to the game. */
 import { clearPixels, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
-import { drag, frameToScreen, newKind } from "./marks";
-import { choose, delivered, dropAndCut, goTo, openEmpty, pngFile, saved, typeNumber } from "./studio";
+import { drag, frameToScreen, newKind, strollAtMarks } from "./marks";
+import { choose, delivered, goTo, pngFile, saved, typeNumber } from "./studio";
 
 const CELL = { w: 16, h: 16 };
 
@@ -19,15 +19,7 @@ function blocks(dip: number, wide = false): Pixels {
 const block = (top: number, bottom: number, right = 12) => `4, ${top} ${right}, ${top} ${right}, ${bottom} 4, ${bottom}`;
 
 async function strollWithOutlines(page: Page, dip: number): Promise<void> {
-  await openEmpty(page);
-  await dropAndCut(page, "hero.png", blocks(dip), 4, 1);
-  await page.getByRole("button", { name: "Pick row 0" }).click();
-  await page.keyboard.press("c");
-  await expect(page.getByRole("textbox", { name: "Clip name" })).toBeFocused();
-  await page.keyboard.type("stroll");
-  await page.keyboard.press("Enter");
-  await page.keyboard.press("4");
-  await expect(page.getByTestId("marks-canvas")).toBeVisible();
+  await strollAtMarks(page, blocks(dip));
   await newKind(page, "New outlines", "solid");
 }
 

@@ -20,7 +20,7 @@ describe("outlines on the stage", () => {
   const cornersOf = (of: Parameters<typeof marksOnStage>[0], mirror = false) =>
     marksOnStage(of, { kinds: [SOLID], outlines }, scene, { mirror }).map((each) => (each.shape === "outline" ? each.corners : []));
 
-  it("are those that were traced, mirrored with the frame, unless it has its own or was told to have none", () => {
+  it("are the traced ones, mirrored with the frame, unless a person set others or took them off", () => {
     const whole = frameOnStage(frame, scene, {});
     expect(cornersOf({ ...frame, ref })).toEqual([traced.map(({ x, y }) => ({ x: whole.x + 4 * x, y: whole.y + 4 * y }))]);
     const turned = frameOnStage(frame, scene, { mirror: true });

@@ -69,7 +69,7 @@ async function trace(project: Project): Promise<void> {
   }
 }
 
-/** Frames of a source whose picture cannot be had are left out: that is told where it is shown. It takes no others with it. */
+/** A picture that cannot be had is told of where it is shown; frames of its source are left out here, all others are traced. */
 async function traced(
   project: Project,
   text: ReturnType<typeof asText<Project>>,

@@ -144,16 +144,23 @@ function withSides(corner: Place, x: string, y: string, text: string): string {
   return text.slice(corner.from, a.from) + a.as + text.slice(a.to, b.from) + b.as + text.slice(b.to, corner.to);
 }
 
+type Outlined = Pick<FrameFacts, "outlines">;
+
+/** The kinds that lists of frames have, found once for each list: every frame that is written asks for them. */
+const kindsKnown = new WeakMap<readonly Outlined[], ReadonlySet<string>>();
+
 /** Which kind of outlines a list is for: that of its name, else the only one that there is; null if it is for none. */
-export function kindFor({ name }: OutlineList, frames: readonly Pick<FrameFacts, "outlines">[]): string | null {
-  const kinds = new Set(frames.flatMap(({ outlines }) => Object.keys(outlines)));
+export function kindFor({ name }: OutlineList, frames: readonly Outlined[]): string | null {
+  const kinds = kindsKnown.get(frames) ?? new Set(frames.flatMap(({ outlines }) => Object.keys(outlines)));
+  kindsKnown.set(frames, kinds);
   if (kinds.has(name)) return name;
   const [only] = kinds;
   return kinds.size === 1 && only !== undefined ? only : null;
 }
 
-const ofKind = ({ outlines }: FrameFacts, kind: string | null): readonly Outline[] =>
-  kind !== null && Object.hasOwn(outlines, kind) ? (outlines[kind] ?? []) : [];
+export function outlinesOfKind({ outlines }: Outlined, kind: string | null): readonly Outline[] {
+  return kind !== null && Object.hasOwn(outlines, kind) ? (outlines[kind] ?? []) : [];
+}
 
 /** The change of text by which a list comes to hold a frame's outlines; null where the place does not tell where. */
 export function outlineChange(
@@ -178,7 +185,7 @@ export function outlineChange(
 
 /** As a list tells them: one alone where it has room for one, the largest; in its unit. */
 function wantedOf(list: OutlineList, frame: FrameFacts, kind: string | null): FramePoint[][] {
-  const all = ofKind(frame, kind);
+  const all = outlinesOfKind(frame, kind);
   const told = list.several ? all : [...all].sort((a, b) => areaOf(b) - areaOf(a)).slice(0, 1);
   const { w, h } = frame.size;
   return told.map((polygon) => polygon.map(({ x, y }) => (list.share ? { x: x / w, y: y / h } : { x, y })));

@@ -87,6 +87,15 @@ describe("outlines in the shape of an example", () => {
     expect(notes).toEqual(expect.arrayContaining(["out.json: its shape has no place for solid."]));
   });
 
+  it("may be called as something that every object has", () => {
+    const { out, notes } = written(
+      example((corners) => corners.flat()),
+      [{ constructor: [TRIANGLE] }, null],
+    );
+    expect(hulls(out)).toEqual([[1, 2, 9, 2, 1, 12], []]);
+    expect(notes).toContain("out.json: 1 of 2 frames have no hull; an empty list stands there for them.");
+  });
+
   it("keep the spelling of the example: its blanks and its lines", () => {
     const compact = example((corners) => corners.flat()).replace(
       /\[\s+([\d,\s-]+?)\s+\]/g,

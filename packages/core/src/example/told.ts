@@ -2,7 +2,7 @@
 import type { Atlas } from "../atlas";
 import { isTrimmed } from "./facts";
 import type { Shape } from "./learn";
-import { kindFor } from "./outline-lists";
+import { kindFor, outlinesOfKind } from "./outline-lists";
 import type { Place } from "./place";
 import { type PlayedAs, playedAs } from "./played-as";
 
@@ -95,7 +95,7 @@ export function notesOf(
   const listed = new Set(lists.flatMap((list) => kindFor(list, framed) ?? []));
   for (const list of lists) {
     const kind = kindFor(list, framed);
-    const all = framed.map(({ outlines: own }) => (kind === null ? [] : (own[kind] ?? [])));
+    const all = framed.map((frame) => outlinesOfKind(frame, kind));
     const without = all.filter((each) => each.length === 0).length;
     if (without > 0) notes.push(`${file}: ${without} of ${all.length} frames have no ${list.name}; an empty list stands there for them.`);
     if (!list.several && all.some((each) => each.length > 1))

@@ -39,7 +39,7 @@ function framesDelivered(path: string): NamedPixels[] {
     for (const [k, { source, frame }] of chosen.frames.entries()) {
       const ref = frameRef(source, frame);
       if (frames.has(ref)) continue;
-      const { pixels, rect } = art.frame(source, frame);
+      const { pixels, rect } = art.figure(source, frame);
       frames.set(ref, { name: chosen.names[k] as string, pixels: crop(pixels, rect) });
     }
   }

@@ -1,11 +1,11 @@
 /** Opens a project in any of its forms and brings its art up to date. */
 import { existsSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
-import { type Art, artFrom, asSeen, lookOf } from "@caravan/core/art";
+import { type Art, artFrom, looksOf, type SheetLook, sheetLook, singleLooks } from "@caravan/core/art";
 import { PROJECT_FILE, readBundle, readProjectFile } from "@caravan/core/bundle";
 import { NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
 import { sha256Hex } from "@caravan/core/codec";
-import { type ChangedPicture, refreshSource } from "@caravan/core/edit";
+import { type ChangedPicture, isSameArt, refreshSource, sourceWithArt } from "@caravan/core/edit";
 import {
   type Compared,
   comparedByDrawings,
@@ -18,7 +18,7 @@ import {
   withFoundPlaces,
 } from "@caravan/core/frame-identity";
 import { type FrameOutlines, outlinesOf } from "@caravan/core/marks";
-import { CaravanError, type FrameRef, keptRefs, type Project, pictureOf, type Source, sameRect, sourceById } from "@caravan/core/model";
+import { allPictures, CaravanError, type FrameRef, keptRefs, type Project, type Source, sameRect, sourceById } from "@caravan/core/model";
 import { coloursIn, type UsedColour } from "@caravan/core/palette";
 import { coverageOf, drawingsIn, findDrawings, type Ground, opaqueGround, type Pixels } from "@caravan/core/raster";
 import { type Walk, walkingClip, walkKey, walkOf } from "@caravan/core/stage";
@@ -82,7 +82,7 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
   const folder = isFolder(path) ? path : basename(path) === PROJECT_FILE ? dirname(path) : null;
   if (folder === null) {
     const { project, pictures } = readBundle(readFile(path), path);
-    for (const { sha256, file } of project.sources.flatMap((source) => source.pictures))
+    for (const { sha256, file } of project.sources.flatMap(allPictures))
       if (!decodedBefore.has(sha256)) decodedBefore.set(sha256, pngCodec().decode(pictures.get(sha256) as Uint8Array, `${path}, ${file}`));
     const art = artFrom(decodedBefore, project);
     return {
@@ -99,12 +99,12 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
   const refreshed: Refreshed[] = [];
   const missing = new Set<string>();
   for (const source of project.sources) {
-    const gone = mayMiss ? source.pictures.filter(({ file }) => !existsSync(join(folder, file))) : [];
+    const gone = mayMiss ? allPictures(source).filter(({ file }) => !existsSync(join(folder, file))) : [];
     for (const { sha256 } of gone) missing.add(sha256);
     if (gone.length > 0) continue;
-    const pictures = source.pictures.map((picture) => readPicture(join(folder, picture.file), bySha));
-    if (pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256)) continue;
-    const coverages = pictures.map(({ sha256 }) => coverageOf(asSeen(bySha.get(sha256) as Pixels, lookOf(source, { sha256 }))));
+    const pictures = artInFolder(folder, source, bySha);
+    if (isSameArt(source, pictures)) continue;
+    const coverages = looksOf(sourceWithArt(project, source, pictures)).map((look) => coverageOf(pixelsOf(look, bySha)));
     const plain = refreshSource(project, source.id, pictures, coverages);
     // Only where the art of before is still known, as while it is watched, can its drawings be followed.
     const drawings = drawingsOf(source, sourceById(plain, source.id), bySha);
@@ -131,12 +131,12 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
 }
 
 function hashesOf({ sources }: Project): Set<string> {
-  return new Set(sources.flatMap(({ pictures }) => pictures.map(({ sha256 }) => sha256)));
+  return new Set(sources.flatMap(allPictures).map(({ sha256 }) => sha256));
 }
 
 function groundsOf({ sources }: Project, bySha: DecodedPictures): Map<string, Ground> {
   const grounds = new Map<string, Ground>();
-  for (const { sha256 } of sources.flatMap(({ pictures }) => pictures)) {
+  for (const { sha256 } of sources.flatMap(allPictures)) {
     const pixels = bySha.get(sha256);
     const ground = pixels ? opaqueGround(pixels) : null;
     if (ground) grounds.set(sha256, ground);
@@ -148,12 +148,11 @@ function groundsOf({ sources }: Project, bySha: DecodedPictures): Map<string, Gr
 function coloursOf({ sources }: Project, art: Art): Map<string, readonly UsedColour[]> {
   const colours = new Map<string, readonly UsedColour[]>();
   for (const source of sources)
-    for (const picture of source.pictures) {
-      const { key } = lookOf(source, picture);
-      if (colours.has(key)) continue;
+    for (const look of singleLooks(source)) {
+      if (colours.has(look.key)) continue;
       try {
-        const used = coloursIn([art.picture(source, picture)]);
-        if (used) colours.set(key, used);
+        const used = coloursIn([art.picture(look)]);
+        if (used) colours.set(look.key, used);
       } catch (error) {
         if (!(error instanceof CaravanError && error.code === "missing-picture")) throw error;
       }
@@ -179,12 +178,12 @@ function walksOf(project: Project, art: Art): Map<string, Walk> {
 
 /** What is drawn in the frames as they were and in the pieces of the changed art; null if the art of before is not known. */
 function drawingsOf(before: Source, after: Source, bySha: DecodedPictures): Drawings | null {
-  if (!before.pictures.every(({ sha256 }) => bySha.has(sha256))) return null;
+  if (!allPictures(before).every(({ sha256 }) => bySha.has(sha256))) return null;
   const found = (source: Source, nameOf: (frame: Source["frames"][number]) => string) => {
-    const byPicture = source.pictures.map((picture, k) => {
+    const byPicture = source.pictures.map((_, k) => {
       const frames = source.frames.filter((frame) => (frame.picture ?? 0) === k);
       const drawn = drawingsIn(
-        asSeen(bySha.get(picture.sha256) as Pixels, lookOf(source, picture)),
+        pixelsOf(sheetLook(source, k), bySha),
         frames.map(({ rect }) => rect),
       );
       return frames.flatMap((frame, n) => (drawn[n] ? [[nameOf(frame), drawn[n]] as const] : []));
@@ -193,18 +192,13 @@ function drawingsOf(before: Source, after: Source, bySha: DecodedPictures): Draw
   };
   const drawings = { before: found(before, ({ key }) => key), after: found(after, placeOf) };
   const strayed = strayedFrames(before, drawings);
-  const places = before.pictures.flatMap((picture, k) => {
+  const places = before.pictures.flatMap((_, k) => {
     const frames = strayed.filter((frame) => (frame.picture ?? 0) === k);
-    const changed = after.pictures[k];
-    if (frames.length === 0 || !changed) return [];
-    const [from, to] = [picture, changed].map(({ sha256 }) => asSeen(bySha.get(sha256) as Pixels, lookOf(before, { sha256 }))) as [
-      Pixels,
-      Pixels,
-    ];
+    if (frames.length === 0 || !after.pictures[k]) return [];
     const found = findDrawings(
-      from,
+      pixelsOf(sheetLook(before, k), bySha),
       frames.map(({ rect }) => rect),
-      to,
+      pixelsOf(sheetLook(after, k), bySha),
     );
     return frames.map((frame, n) => [frame, found[n] ?? []] as const);
   });
@@ -226,7 +220,23 @@ function hasOtherSize({ pictures }: Source, changed: readonly ChangedPicture[]):
 /** The art of before was overwritten, so all that can be told is on which pictures and where frames lie. */
 function isSamePicture(before: Source, after: Source): Compared {
   return (old, frame) =>
-    pictureOf(before, old).sha256 === pictureOf(after, frame).sha256 && sameRect(old.rect, frame.rect) ? "same" : "changed";
+    sheetLook(before, old.picture) === sheetLook(after, frame.picture) && sameRect(old.rect, frame.rect) ? "same" : "changed";
+}
+
+/** A sheet as it is seen, of pictures that are decoded. */
+function pixelsOf(look: SheetLook, bySha: DecodedPictures): Pixels {
+  return artFrom(bySha, { sources: [] }).picture(look);
+}
+
+/** The pictures of a source and of its layers as their files are now. Throws `not-found` for one that is gone. */
+function artInFolder(folder: string, { pictures, layers = [] }: Source, bySha: DecodedPictures): ChangedPicture[] {
+  return pictures.map((picture, k) => ({
+    ...readPicture(join(folder, picture.file), bySha),
+    layers: layers.map(({ name, pictures: own }) => ({
+      name,
+      ...readPicture(join(folder, (own[k] as (typeof own)[number]).file), bySha),
+    })),
+  }));
 }
 
 function readPicture(file: string, bySha: DecodedPictures): ChangedPicture {

@@ -93,9 +93,9 @@ async function artIn(bytes: Uint8Array, where: string, pictures: Map<string, Uin
   }
   if (looksLikeGif(bytes)) return animated(readGif(bytes, where), stored, where);
   if (looksLikeOpenRaster(bytes)) {
-    const { layers, hidden, groups, damaged } = readOpenRaster(bytes, where, png, "flatten");
-    const named = layers.map(({ name, pixels }) => ({ name, ...stored(pixels) }));
-    return { kind: "layers", layers: named, apart: null, hidden, groups, damaged };
+    const { layers, hidden, groups, unlike, damaged } = readOpenRaster(bytes, where, png, "flatten");
+    const named = layers.map(({ name, blend, pixels }) => ({ name, blend, ...stored(pixels) }));
+    return { kind: "layers", layers: named, apart: null, hidden, groups, unlike, damaged };
   }
   return { kind: "still", picture: stored(await decodeStill(bytes, where)) };
 }

@@ -1,8 +1,8 @@
 import { existsSync } from "node:fs";
 import { basename, extname } from "node:path";
-import { asSeen } from "@caravan/core/art";
+import { artFrom, asSeen, looksOf } from "@caravan/core/art";
 import { suggestGrids } from "@caravan/core/cut";
-import { takeIn } from "@caravan/core/edit";
+import { type Arrival, sourceToBe, takeIn } from "@caravan/core/edit";
 import {
   type Choices,
   describedBy,
@@ -16,8 +16,8 @@ import {
   withoutOthersRecords,
 } from "@caravan/core/intake";
 import { understand } from "@caravan/core/metadata";
-import { CaravanError, emptyProject, FACINGS, type Facing } from "@caravan/core/model";
-import { type Coverage, coverageOf } from "@caravan/core/raster";
+import { allPictures, CaravanError, emptyProject, FACINGS, type Facing } from "@caravan/core/model";
+import { type Coverage, coverageOf, sheetCoverageOf } from "@caravan/core/raster";
 import { type Command, InvalidArgumentError, Option } from "commander";
 import { pngCodec } from "../png";
 import { type TakenFiles, takenFiles } from "../taken-art";
@@ -98,10 +98,10 @@ async function makeNew(paths: string[], options: NewOptions): Promise<void> {
   const name = options.name ?? basename(out, extname(out));
   const project = takeIn(
     emptyProject(name),
-    proposals.flatMap((each) => each.arrivals(choicesOf(each))),
+    proposals.flatMap((each) => each.arrivals(choicesOf(each)).map((arrival) => withCoverages(arrival, taken))),
     actions.map(({ action }) => action),
   );
-  const used = new Set(project.sources.flatMap(({ pictures }) => pictures.map(({ sha256 }) => sha256)));
+  const used = new Set(project.sources.flatMap(allPictures).map(({ sha256 }) => sha256));
   const pictures = new Map([...taken.pictures].filter(([sha256]) => used.has(sha256)));
   writeProject(out, project, pictures, `new ${name}`, replace);
   const told = {
@@ -109,6 +109,7 @@ async function makeNew(paths: string[], options: NewOptions): Promise<void> {
     sources: project.sources.map((source) => ({
       name: source.name,
       pictures: source.pictures.length,
+      ...(source.layers ? { layers: source.layers.map(({ name, blend }) => ({ name, blend })) } : {}),
       cut: source.cut?.by ?? null,
       frames: source.frames.length,
     })),
@@ -125,6 +126,18 @@ async function makeNew(paths: string[], options: NewOptions): Promise<void> {
       `written to ${out}`,
     ].join("\n"),
   );
+}
+
+/** Frames are found on all layers together, each as it is once its ground is cleared. */
+function withCoverages(arrival: Arrival, { pictures }: TakenFiles): Arrival {
+  if (!arrival.layers) return arrival;
+  const decoded = new Map(
+    [arrival, ...arrival.layers].flatMap((each) =>
+      each.pictures.map(({ sha256 }) => [sha256, pngCodec().decode(pictures.get(sha256) as Uint8Array, arrival.name)] as const),
+    ),
+  );
+  const art = artFrom(decoded, { sources: [] });
+  return { ...arrival, coverages: looksOf(sourceToBe(arrival)).map((look) => sheetCoverageOf(art.picture(look))) };
 }
 
 /** Metadata files held against the pictures that came along; those that describe none of them are noted. */

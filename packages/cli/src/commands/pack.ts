@@ -1,7 +1,8 @@
 import { readdirSync } from "node:fs";
 import { basename, extname, join, relative, resolve } from "node:path";
 import { performance } from "node:perf_hooks";
-import { deliverContents, type FrameToDeliver, type Layer } from "@caravan/core/deliver";
+import { deliverContents, type FrameToDeliver } from "@caravan/core/deliver";
+import type { DeliveredLayer } from "@caravan/core/delivery-plan";
 import { CaravanError, fitFileName, fittedName, naturalOrder, type Packing, USUAL_DELIVERY, USUAL_PACKING } from "@caravan/core/model";
 import type { Pixels } from "@caravan/core/raster";
 import { type Command, InvalidArgumentError } from "commander";
@@ -64,7 +65,7 @@ function effort(text: string): Packing["effort"] {
   throw new InvalidArgumentError("Write normal or high.");
 }
 
-interface LayerFolder extends Layer {
+interface LayerFolder extends DeliveredLayer {
   readonly folder: string;
 }
 
@@ -75,7 +76,7 @@ function layer(text: string, before: readonly LayerFolder[]): LayerFolder[] {
     throw new InvalidArgumentError("Write a name and a folder, such as light=glow or light:add=glow.");
   if (before.some((each) => each.name.toLowerCase() === name.toLowerCase()))
     throw new InvalidArgumentError(`There are two layers called ${name}. Give each a name of its own.`);
-  return [...before, { name, blend: blend as Layer["blend"], folder }];
+  return [...before, { name, blend: blend as DeliveredLayer["blend"], folder }];
 }
 
 /** The pictures of a layer by the names of frames. Throws for one that no frame is called as, or that is not as large. */
@@ -122,7 +123,7 @@ async function pack(paths: string[], options: PackOptions): Promise<void> {
     below.push({ name, pixels, rect: { x: 0, y: 0, w, h }, origin: { x: w / 2, y: h } });
   }
   const pictures = await Promise.all(options.layer.map((each) => layerPictures(each, below, options.out)));
-  const layers = options.layer.map(({ name, blend }): Layer => ({ name, blend }));
+  const layers = options.layer.map(({ name, blend }): DeliveredLayer => ({ name, blend }));
   const frames =
     layers.length === 0
       ? below

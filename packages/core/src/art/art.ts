@@ -1,20 +1,38 @@
 /** The art of a project for whoever needs exact pixels: pictures as they are seen, and frames as the game sees them. */
-import { CaravanError, type Frame, type Picture, pictureOf, type Rect, type Source, scaleOf } from "../model";
-import { coverageOf, type Pixels } from "../raster";
-import { assembledLook } from "./assembled";
+import { layered } from "../assemble";
+import { allPictures, CaravanError, type Frame, isFigure, pictureOf, type Rect, type Source, scaleOf } from "../model";
+import { coverageOf, crop, type Pixels } from "../raster";
+import { assembledLook, layeredLook } from "./assembled";
 import { type Drawn, drawnIn, type FramePlace, framePixels } from "./frame-art";
-import { asSeen, frameLook, isOfPicture, type Look, lookOf, type PictureLook, type Stock } from "./look";
+import {
+  asSeen,
+  frameLook,
+  isLayered,
+  isOfPicture,
+  type LayerLook,
+  type Look,
+  layerLooks,
+  type PictureLook,
+  type SheetLook,
+  type Stock,
+} from "./look";
+
+type FrameSource = Pick<Source, "pictures" | "layers" | "clearing" | "palette" | "scale">;
+type PlacedFrame = FramePlace & Pick<Frame, "picture" | "pieces">;
 
 export interface Art {
-  /** One of a source's pictures as it is seen there, in the colours it is drawn in. Throws `missing-picture`. */
-  picture(source: Pick<Source, "clearing">, picture: Pick<Picture, "sha256" | "file">): Pixels;
-  /** A frame upright, untrimmed, in project pixels, as a part of a picture: that which it is on, where nothing has to be done to it. */
-  frame(
-    source: Pick<Source, "pictures" | "clearing" | "palette" | "scale">,
-    frame: FramePlace & Pick<Frame, "picture" | "pieces">,
-  ): PartOfPicture;
-  /** What is drawn in a frame. */
-  drawn(source: Pick<Source, "pictures" | "clearing" | "palette" | "scale">, frame: FramePlace & Pick<Frame, "picture" | "pieces">): Drawn;
+  /** A picture as it is seen, with its layers if the look has any. Throws `missing-picture`. */
+  picture(look: SheetLook): Pixels;
+  /**
+   * A frame upright, untrimmed, in project pixels, as a part of a picture: that which it is on, where nothing has to be done to it. All its layers
+   * over one another; or one of them, `layer` being null for the source's own picture. Null where it has no such layer.
+   */
+  frame(source: FrameSource, frame: PlacedFrame): PartOfPicture;
+  frame(source: FrameSource, frame: PlacedFrame, layer: string | null): PartOfPicture | null;
+  /** The same without light and shade: what stands there. */
+  figure(source: FrameSource, frame: PlacedFrame): PartOfPicture;
+  /** Where its figure is drawn. */
+  drawn(source: FrameSource, frame: PlacedFrame): Drawn;
 }
 
 export interface PartOfPicture {
@@ -28,8 +46,7 @@ export interface PartOfPicture {
  */
 export function artFrom(decoded: ReadonlyMap<string, Pixels>, stock: Stock): Art {
   const seen = new Map<Look, Pixels>();
-  const fileOf = (sha256: string) =>
-    stock.sources.flatMap(({ pictures }) => pictures).find((each) => each.sha256 === sha256)?.file ?? "a picture";
+  const fileOf = (sha256: string) => stock.sources.flatMap(allPictures).find((each) => each.sha256 === sha256)?.file ?? "a picture";
   const kept = <Each extends Look>(look: Each, make: () => Pixels): Pixels => {
     const before = seen.get(look);
     if (before) return before;
@@ -48,18 +65,42 @@ export function artFrom(decoded: ReadonlyMap<string, Pixels>, stock: Stock): Art
         "Put it back and deliver again.",
       );
     });
-  const lookedAt = (look: Look, file?: string): Pixels =>
-    isOfPicture(look) ? seenPicture(look, file) : kept(look, () => assembledLook(look, seenPicture));
-  const wholeOf: (...of: Parameters<Art["frame"]>) => Pixels = (source, frame) =>
-    lookedAt(frameLook(stock, source, frame), frame.pieces ? undefined : pictureOf(source, frame).file);
+  const seenSheet = (look: SheetLook): Pixels =>
+    isLayered(look) ? kept(look, () => layeredLook(look, (each) => seenPicture(each))) : seenPicture(look);
+  const lookedAt = (look: Look): Pixels =>
+    isOfPicture(look) || isLayered(look) ? seenSheet(look) : kept(look, () => assembledLook(look, seenSheet));
+
+  /** A frame as it is on one picture. */
+  const on = (whole: Pixels, source: FrameSource, frame: PlacedFrame): PartOfPicture => {
+    if (frame.pieces || (!frame.size && !frame.turned && scaleOf(source) === 1)) return { pixels: whole, rect: frame.rect };
+    const pixels = framePixels(whole, source, frame);
+    return { pixels, rect: { x: 0, y: 0, w: pixels.width, h: pixels.height } };
+  };
+  /** Layers are scaled before they are blended: each is delivered by itself, and is as crisp or soft as it is. */
+  const blended = (source: FrameSource, frame: PlacedFrame, layers: readonly LayerLook[]): PartOfPicture => {
+    const parts = layers.map(({ name, look, blend }) => {
+      const file = name === null ? pictureOf(source, frame).file : undefined;
+      return { ...on(seenPicture(look, file), source, frame), blend };
+    });
+    const [only, ...over] = parts as [(typeof parts)[number], ...typeof parts];
+    if (over.length === 0) return { pixels: only.pixels, rect: only.rect };
+    const pixels = layered(parts.map(({ pixels: whole, rect, blend }) => ({ pixels: crop(whole, rect), blend })));
+    return { pixels, rect: { x: 0, y: 0, w: pixels.width, h: pixels.height } };
+  };
+  function frameOf(source: FrameSource, frame: PlacedFrame): PartOfPicture;
+  function frameOf(source: FrameSource, frame: PlacedFrame, layer: string | null): PartOfPicture | null;
+  function frameOf(source: FrameSource, frame: PlacedFrame, layer?: string | null): PartOfPicture | null {
+    if (frame.pieces) return layer ? null : on(lookedAt(frameLook(stock, source, frame)), source, frame);
+    const layers = layerLooks(stock, source, frame.picture);
+    if (layer === undefined) return blended(source, frame, layers);
+    const own = layers.filter(({ name }) => name === layer);
+    return own.length === 0 ? null : blended(source, frame, own);
+  }
   return {
-    picture: (source, { sha256, file }) => seenPicture(lookOf(source, { sha256 }), file),
-    frame(source, frame) {
-      const whole = wholeOf(source, frame);
-      if (frame.pieces || (!frame.size && !frame.turned && scaleOf(source) === 1)) return { pixels: whole, rect: frame.rect };
-      const pixels = framePixels(whole, source, frame);
-      return { pixels, rect: { x: 0, y: 0, w: pixels.width, h: pixels.height } };
-    },
-    drawn: (source, frame) => drawnIn(coverageOf(wholeOf(source, frame)), source, frame),
+    picture: seenSheet,
+    frame: frameOf,
+    figure: (source, frame) =>
+      frame.pieces ? frameOf(source, frame) : blended(source, frame, layerLooks(stock, source, frame.picture).filter(isFigure)),
+    drawn: (source, frame) => drawnIn(coverageOf(lookedAt(frameLook(stock, source, frame))), source, frame),
   };
 }

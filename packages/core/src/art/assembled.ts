@@ -1,12 +1,17 @@
-/** The pixels of looks that are put together from pieces. */
-import { assembled, hatched } from "../assemble";
+/** The pixels of looks that are made of several pictures: layers over one another, pieces on a canvas. */
+import { assembled, hatched, layered } from "../assemble";
 import { recoloured } from "../palette";
 import type { Pixels } from "../raster";
 import { framePixels } from "./frame-art";
-import type { LaidLook, PictureLook, PiecesLook } from "./look";
+import type { LaidLook, LayeredLook, PictureLook, PiecesLook, SheetLook } from "./look";
 
-/** `pixelsOf` gives a picture as it is seen. Cost: O(pixels of the pieces + of the canvas). */
-export function assembledLook({ size, laid }: PiecesLook, pixelsOf: (look: PictureLook) => Pixels): Pixels {
+/** `pixelsOf` gives a picture as it is seen. Cost: O(pixels × layers). */
+export function layeredLook({ layers }: LayeredLook, pixelsOf: (look: PictureLook) => Pixels): Pixels {
+  return layered(layers.map(({ look, blend }) => ({ pixels: pixelsOf(look), blend })));
+}
+
+/** `pixelsOf` gives a sheet as it is seen. Cost: O(pixels of the pieces + of the canvas). */
+export function assembledLook({ size, laid }: PiecesLook, pixelsOf: (look: SheetLook) => Pixels): Pixels {
   return assembled(
     size,
     laid.map((each) => ({ pixels: laidPixels(each, pixelsOf), x: each.x, y: each.y, flip: each.flip })),
@@ -14,7 +19,7 @@ export function assembledLook({ size, laid }: PiecesLook, pixelsOf: (look: Pictu
 }
 
 /** A piece as it lies on its canvas, before it is flipped; a hatched box for one that is gone. */
-export function laidPixels({ part, size, recolouring }: LaidLook, pixelsOf: (look: PictureLook) => Pixels): Pixels {
+export function laidPixels({ part, size, recolouring }: LaidLook, pixelsOf: (look: SheetLook) => Pixels): Pixels {
   if (!part) return hatched(size);
   const { look, scale, place } = part;
   // Coloured as cut: a scale that takes means of pixels would make colours that no palette knows.

@@ -1,14 +1,16 @@
 /**
- * A look is what a frame's pixels are taken from: a picture as it is seen in a source, or a canvas that pieces of pictures are put together
- * on. A recipe, not pixels; each recipe is one object, however often it is asked for, so that looks can be compared, and things kept by look,
+ * A look is what a frame's pixels are taken from: a picture as it is seen in a source, several that lie over one another, or a canvas that pieces
+ * of pictures are put together on. A recipe, not pixels; each recipe is one object, however often it is asked for, so that looks can be compared, and things kept by look,
  * without spelling them out.
  */
 import {
+  type Blend,
   type Clearing,
   type Flip,
   type Frame,
   findFrame,
   frameSize,
+  isFigure,
   isOfPieces,
   type Palette,
   type Picture,
@@ -17,7 +19,6 @@ import {
   pictureOf,
   type Size,
   type Source,
-  sheetOf,
 } from "../model";
 import { type Recolouring, recoloured, recolouringOf } from "../palette";
 import { clearGround, type Pixels } from "../raster";
@@ -34,6 +35,21 @@ export interface PictureLook {
   readonly recolouring: Recolouring | null;
 }
 
+/** A picture with the layers that lie over it. */
+export interface LayeredLook {
+  readonly key: string;
+  /** The lowest first; at least two. */
+  readonly layers: readonly LookedLayer[];
+}
+
+export interface LookedLayer {
+  readonly look: PictureLook;
+  readonly blend: Blend;
+}
+
+/** What one of a source's pictures looks like, its layers with it. */
+export type SheetLook = PictureLook | LayeredLook;
+
 /** A canvas, and what lies on it. */
 export interface PiecesLook {
   readonly key: string;
@@ -42,11 +58,11 @@ export interface PiecesLook {
   readonly laid: readonly LaidLook[];
 }
 
-export type Look = PictureLook | PiecesLook;
+export type Look = SheetLook | PiecesLook;
 
 export interface LaidLook {
   /** Null for a piece that is gone: a hatched box of its size stands for it. */
-  readonly part: { readonly look: PictureLook; readonly scale: number | undefined; readonly place: FramePlace } | null;
+  readonly part: { readonly look: SheetLook; readonly scale: number | undefined; readonly place: FramePlace } | null;
   readonly size: Size;
   readonly x: Px;
   readonly y: Px;
@@ -61,9 +77,15 @@ export function isOfPicture(look: Look): look is PictureLook {
   return "sha256" in look;
 }
 
+export function isLayered(look: Look): look is LayeredLook {
+  return "layers" in look;
+}
+
 /** The pictures that have to be there to see it, each once. */
 export function picturesOfLook(look: Look): PictureLook[] {
-  return isOfPicture(look) ? [look] : [...new Set(look.laid.flatMap(({ part }) => (part ? [part.look] : [])))];
+  if (isOfPicture(look)) return [look];
+  if (isLayered(look)) return [...new Set(look.layers.map((layer) => layer.look))];
+  return [...new Set(look.laid.flatMap(({ part }) => (part ? picturesOfLook(part.look) : [])))];
 }
 
 /** One text for each recipe, and its look. */
@@ -71,7 +93,7 @@ const known = new Map<string, PictureLook>();
 /** Every colour that a palette was ever slid to is a recipe, so only those are remembered that somebody still holds. */
 const knownInColours = rememberedWhileHeld<PictureLook>();
 
-/** The look of one of a source's pictures in the colours that it is drawn in, or of any other picture that is treated as they are. */
+/** The look of one picture by itself in the colours that it is drawn in, its ground cleared as that of a source's or a layer's. */
 export function lookOf({ clearing }: Pick<Source, "clearing">, { sha256 }: Pick<Picture, "sha256">): PictureLook {
   const key = clearing ? `${sha256} ${JSON.stringify(clearing)}` : sha256;
   let look = known.get(key);
@@ -82,14 +104,9 @@ export function lookOf({ clearing }: Pick<Source, "clearing">, { sha256 }: Pick<
   return look;
 }
 
-/** The look of one of a source's pictures in the palette that the source wears. */
-export function pictureLook(
-  stock: Pick<Stock, "palettes">,
-  source: Pick<Source, "clearing" | "palette">,
-  picture: Pick<Picture, "sha256">,
-): PictureLook {
-  const bare = lookOf(source, picture);
-  const recolouring = source.palette === undefined ? null : recolouringFor(stock.palettes, source.palette);
+/** A look in the palette that a source wears. */
+function worn(stock: Pick<Stock, "palettes"> | null, { palette }: Pick<Source, "palette">, bare: PictureLook): PictureLook {
+  const recolouring = palette === undefined || !stock ? null : recolouringFor(stock.palettes, palette);
   if (!recolouring) return bare;
   return knownInColours(`${bare.key} ${JSON.stringify(recolouring)}`, (key) => ({ ...bare, key, recolouring }));
 }
@@ -129,23 +146,74 @@ function rememberedWhileHeld<Kept extends object>(): (key: string, make: (key: s
   };
 }
 
-/** The look of a source's sheet, its first picture, in the colours that it is drawn in: as it is cut. Throws `bad-call` for a source without pictures. */
-export function sheetLook(source: Pick<Source, "pictures" | "clearing">): PictureLook {
-  return lookOf(source, sheetOf(source));
+/** What decides on how a source's pictures look. */
+type Looked = Pick<Source, "pictures" | "layers" | "clearing">;
+
+/** One of a source's pictures, and what lies over it. */
+export interface LayerLook {
+  /** Null for the source's own picture. */
+  readonly name: string | null;
+  readonly look: PictureLook;
+  readonly blend: Blend;
 }
 
-/** What a frame's pixels are taken from. Of one that is put together, in constant time as long as neither it nor the stock changes. */
+/**
+ * The looks of a source's picture and of its layers, the lowest first; in the palette that the source wears where there is a `stock`, else in the
+ * colours that they are drawn in. Throws `bad-call` for a source without pictures.
+ */
+export function layerLooks(stock: Pick<Stock, "palettes"> | null, source: Looked & Pick<Source, "palette">, picture = 0): LayerLook[] {
+  const own = pictureOf(source, { picture });
+  const over = (source.layers ?? []).map((layer): LayerLook => {
+    const { name, blend } = layer;
+    return { name, blend, look: worn(stock, source, lookOf(layer, pictureOf(layer, { picture }))) };
+  });
+  return [{ name: null, blend: "normal", look: worn(stock, source, lookOf(source, own)) }, ...over];
+}
+
+const knownLayered = rememberedWhileHeld<LayeredLook>();
+
+function together(layers: readonly LookedLayer[]): SheetLook {
+  const [only, ...others] = layers as [LookedLayer, ...LookedLayer[]];
+  if (others.length === 0) return only.look;
+  return knownLayered(layers.map(({ look, blend }) => `${blend} ${look.key}`).join("\n"), (key) => ({
+    key,
+    layers: layers.map(({ look, blend }) => ({ look, blend })),
+  }));
+}
+
+/**
+ * The look of one of a source's pictures, its first unless told, with all its layers, in the colours that it is drawn in: as it is cut. Throws
+ * `bad-call` for a source without pictures.
+ */
+export function sheetLook(source: Looked, picture = 0): SheetLook {
+  return together(layerLooks(null, source, picture));
+}
+
+/** The same in the palette that the source wears. */
+export function wornLook(stock: Pick<Stock, "palettes">, source: Looked & Pick<Source, "palette">, picture = 0): SheetLook {
+  return together(layerLooks(stock, source, picture));
+}
+
+/**
+ * What the figure in a frame is taken from: its picture with the layers painted over it, without light and shade, which say nothing of where it
+ * stands. Of one that is put together, in constant time as long as neither it nor the stock changes.
+ */
 export function frameLook(
   stock: Stock,
-  source: Pick<Source, "pictures" | "clearing" | "palette">,
+  source: Looked & Pick<Source, "palette">,
   frame: Pick<Frame, "picture" | "pieces" | "size">,
-): Look {
-  return frame.pieces ? piecesLook(stock, frame) : pictureLook(stock, source, pictureOf(source, frame));
+): SheetLook | PiecesLook {
+  return frame.pieces ? piecesLook(stock, frame) : together(layerLooks(stock, source, frame.picture).filter(isFigure));
 }
 
-/** The looks of all pictures of a source, in their order. */
-export function looksOf(source: Pick<Source, "pictures" | "clearing">): PictureLook[] {
-  return source.pictures.map((picture) => lookOf(source, picture));
+/** The looks of all pictures of a source, in their order, each with its layers. */
+export function looksOf(source: Looked): SheetLook[] {
+  return source.pictures.map((_, k) => sheetLook(source, k));
+}
+
+/** The looks of all pictures of a source and of its layers, each by itself, in the colours they are drawn in. */
+export function singleLooks(source: Looked): PictureLook[] {
+  return source.pictures.flatMap((_, k) => layerLooks(null, source, k).map(({ look }) => look));
 }
 
 /** A picture's pixels as they are seen. Cost: O(pixels) if something is done to them. */
@@ -201,7 +269,7 @@ function partOf({ sources, palettes }: Stock, of: NonNullable<Frame["pieces"]>[n
   const { rect, turned, size: whole, inset } = frame;
   return {
     part: {
-      look: pictureLook({ palettes }, source, pictureOf(source, frame)),
+      look: wornLook({ palettes }, source, frame.picture),
       scale: source.scale,
       place: { rect, turned, size: whole, inset },
     },

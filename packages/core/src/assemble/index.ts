@@ -1,1 +1,2 @@
 export { assembled, hatched, type LaidPiece } from "./assemble";
+export { type BlendedPicture, layered } from "./layered";

@@ -5,6 +5,7 @@
  */
 import { type NamedFile, readZip, sha256Hex, textFromUtf8, utf8, writeZip } from "../codec";
 import {
+  allPictures,
   CaravanError,
   checkDocument,
   orderedJson,
@@ -139,5 +140,5 @@ function isFitSize(size: number, where: string): boolean {
 
 /** Every picture file of a project, in the order of sources. */
 export function picturesOf(project: Project): Picture[] {
-  return project.sources.flatMap(({ pictures }) => pictures);
+  return project.sources.flatMap(allPictures);
 }

@@ -1,7 +1,7 @@
 /**
  * What is wrong with the pictures themselves. These findings depend on files and pixels, so whoever has read them says what they saw.
  */
-import { type Clearing, counted, type Project, type Source, type SourceId, sheetOf, unreachable } from "../model";
+import { allPictures, type Clearing, counted, type Project, type Source, type SourceId, sheetOf, unreachable } from "../model";
 import type { UsedColour } from "../palette";
 import type { Ground } from "../raster";
 import type { Walk } from "../stage";
@@ -30,7 +30,7 @@ export function artFindings({ sources }: Project, { missing, grounds }: SeenArt)
 }
 
 function missingArt(source: Source, missing: SeenArt["missing"]): Finding[] {
-  const gone = source.pictures.filter(({ sha256 }) => missing.has(sha256));
+  const gone = allPictures(source).filter(({ sha256 }) => missing.has(sha256));
   if (gone.length === 0) return [];
   const files = gone.slice(0, 3).map(({ file }) => file);
   const more = gone.length > files.length ? ` and ${gone.length - files.length} more` : "";

@@ -1,5 +1,5 @@
 /** Colours that were probably meant to be one, and colours that a palette misses by little. They depend on pixels, so whoever has read them says what they saw. */
-import { lookOf } from "../art";
+import { singleLooks } from "../art";
 import { alsoTaken, drawAlike } from "../edit";
 import { counted, isOfPieces, type Palette, type Project, type Source, type SourceId } from "../model";
 import { colourDistance, nearlyEqual, recolouringOf, type UsedColour } from "../palette";
@@ -32,8 +32,8 @@ export function colourFindings(project: Project, seen: Pick<SeenArt, "colours">)
 /** The colours of all pictures of a source that were seen, the most used first. */
 function coloursOf(source: Source, seen: SeenArt["colours"]): UsedColour[] {
   const counts = new Map<string, number>();
-  for (const picture of source.pictures)
-    for (const { colour, pixels } of seen.get(lookOf(source, picture).key) ?? []) counts.set(colour, (counts.get(colour) ?? 0) + pixels);
+  for (const { key } of singleLooks(source))
+    for (const { colour, pixels } of seen.get(key) ?? []) counts.set(colour, (counts.get(colour) ?? 0) + pixels);
   return [...counts].map(([colour, pixels]) => ({ colour, pixels })).sort((a, b) => b.pixels - a.pixels);
 }
 

@@ -28,6 +28,7 @@ export type FindingCode =
   | "unequal-strip"
   | "chooses-nothing"
   | "same-file-name"
+  | "layers-disagree"
   | "frame-name-begins-another"
   | "mark-missing"
   | "box-jumps"

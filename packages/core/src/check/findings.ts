@@ -8,6 +8,7 @@ import { colourFindings } from "./colour-findings";
 import { deliveryFindings } from "./delivery-findings";
 import type { Finding } from "./finding";
 import { guarded } from "./guarded";
+import { layersThatDisagree } from "./layer-findings";
 import { markFindings } from "./mark-findings";
 import { kindFindings, outlineFindings } from "./outline-findings";
 import { pieceFindings } from "./piece-findings";
@@ -29,6 +30,7 @@ export function findingsOf(project: Project, seen: SeenArt = NOTHING_SEEN, edite
     ...guarded("colours", () => colourFindings(project, seen)),
     ...guarded("outlines", () => kindFindings(project, seen.outlines)),
     ...guarded("stages", () => stageFindings(project, seen)),
+    ...guarded("layers", () => layersThatDisagree(project)),
     ...guarded("frame names", () => sameNames(project)),
     ...guarded("clip names", () => nameFindings(project)),
     ...guarded("unused frames", () => unused(project)),

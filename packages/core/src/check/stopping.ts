@@ -6,6 +6,7 @@ import { emptyActions } from "./action-findings";
 import { deliveredNames } from "./delivered-names";
 import type { Finding, Place } from "./finding";
 import { guarded } from "./guarded";
+import { layersThatDisagree } from "./layer-findings";
 
 /**
  * The first finding that stops the delivery number `index`, null if nothing does. What is wrong with another delivery does not stop this one.
@@ -17,6 +18,7 @@ export function stoppingFinding(project: Project, index: number): Finding | null
     () => project.clips.flatMap((clip) => guarded(`clip "${clip.name}"`, () => brokenClip(project, clip))),
     () => guarded("actions", () => emptyActions(project)),
     () => guarded("frame names", () => sameNames(project)),
+    () => guarded("layers", () => layersThatDisagree(project)),
     () => deliveredNames(project),
     () => guarded("examples", () => unassignedFields(project)),
   ];

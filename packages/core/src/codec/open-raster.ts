@@ -5,7 +5,8 @@
  * Composition beyond laying over, which few files use, is told and laid over all the same.
  */
 import { XMLParser } from "fast-xml-parser";
-import { CaravanError } from "../model";
+import { layered } from "../assemble";
+import { type Blend, CaravanError } from "../model";
 import { clearPixels, lay, type Pixels } from "../raster";
 import type { PngCodec } from "./png";
 import { LONGEST_SIDE } from "./png-structure";
@@ -14,6 +15,8 @@ import { readZip, textFromUtf8 } from "./zip";
 /** A layer, or a flattened group, on the whole canvas. */
 export interface Layer {
   readonly name: string;
+  /** How it lies over what is below; one that is blended in a way that is not known here is taken as painted over. */
+  readonly blend: Blend;
   readonly pixels: Pixels;
 }
 
@@ -26,6 +29,8 @@ export interface LayeredPicture {
   readonly hidden: number;
   /** How many groups there are. */
   readonly groups: number;
+  /** Layers that are blended in ways that are not known here, in the file's words. */
+  readonly unlike: { readonly name: string; readonly blended: string }[];
   /** Layers that are damaged, with the reason. */
   readonly damaged: { readonly name: string; readonly why: string }[];
 }
@@ -33,6 +38,9 @@ export interface LayeredPicture {
 export function looksLikeOpenRaster(bytes: Uint8Array): boolean {
   return bytes[0] === 0x50 && bytes[1] === 0x4b && textFromUtf8(bytes.subarray(30, 54)).startsWith("mimetypeimage/openraster");
 }
+
+/** The format's names of compositing operations, as far as layers here have them. */
+const BLENDS: Readonly<Record<string, Blend | undefined>> = { "svg:src-over": "normal", "svg:plus": "add", "svg:multiply": "multiply" };
 
 type Node = Record<string, unknown>;
 
@@ -55,7 +63,7 @@ export function readOpenRaster(bytes: Uint8Array, where: string, png: PngCodec, 
   const height = Number(attribute(image, "h"));
   if (!(width > 0 && height > 0 && width <= LONGEST_SIDE && height <= LONGEST_SIDE))
     throw damage("Its stack.xml does not say how large the picture is.");
-  const found = { hidden: 0, groups: 0, damaged: [] as { name: string; why: string }[] };
+  const found = { hidden: 0, groups: 0, unlike: [] as { name: string; blended: string }[], damaged: [] as { name: string; why: string }[] };
   const root = ((image?.image ?? []) as Node[]).find((node) => "stack" in node);
 
   const layersOf = (stackNode: Node | undefined): Layer[] =>
@@ -66,22 +74,23 @@ export function readOpenRaster(bytes: Uint8Array, where: string, png: PngCodec, 
         found.hidden++;
         return [];
       }
+      const operation = attribute(node, "composite-op") || "svg:src-over";
+      const blend = BLENDS[operation] ?? "normal";
+      if (!BLENDS[operation]) found.unlike.push({ name, blended: operation });
       const opacity = attribute(node, "opacity") === "" ? 1 : Math.max(0, Math.min(1, Number(attribute(node, "opacity")) || 0));
       if ("stack" in node) {
         found.groups++;
         const inner = layersOf(node);
         if (groups === "apart" || inner.length === 0)
-          return inner.map((layer) => ({ name: `${name}/${layer.name}`, pixels: faded(layer.pixels, opacity) }));
-        const canvas = clearPixels(width, height);
-        for (const layer of inner) lay(canvas, layer.pixels, 0, 0, true);
-        return [{ name, pixels: faded(canvas, opacity) }];
+          return inner.map((layer) => ({ ...layer, name: `${name}/${layer.name}`, pixels: faded(layer.pixels, opacity) }));
+        return [{ name, blend, pixels: faded(layered(inner), opacity) }];
       }
       const file = files.get(attribute(node, "src"));
       try {
         if (!file) throw new Error(`Its picture ${attribute(node, "src")} is missing.`);
         const canvas = clearPixels(width, height);
         lay(canvas, png.decode(file, `${where}, ${name}`), Number(attribute(node, "x")) || 0, Number(attribute(node, "y")) || 0, false);
-        return [{ name, pixels: faded(canvas, opacity) }];
+        return [{ name, blend, pixels: faded(canvas, opacity) }];
       } catch (error) {
         found.damaged.push({ name, why: error instanceof Error ? error.message : "It is damaged." });
         return [];

@@ -81,6 +81,10 @@ export function atlasFiles(
     files.push({ path: besidePath(stem, "rules"), bytes: rulesForPeople(contents.behaviours) });
     files.push({ path: besidePath(stem, "rulesTable"), bytes: rulesTable(contents.behaviours) });
   }
+  if (contents.layers.length > 0 && (data.tiles || (data.places && contents.palettes.length > 0)))
+    notes.push(
+      `Tiles and places in palettes are of the lowest layer alone, without ${contents.layers.map(({ name }) => name).join(", ")}.`,
+    );
   if (data.tiles) files.push(...tileFiles(contents, data.tiles, contents.palettes, stem, png));
   if (data.places && contents.palettes.length > 0) files.push(...placesFiles(laid.pages, contents.palettes, png));
   if (data.tiles || data.places) files.push(...paletteFiles(contents.palettes, stem, png));

@@ -1,8 +1,8 @@
-import { layerPath, pagePath } from "../delivery-plan";
+import { pagePath } from "../delivery-plan";
 import type { Packing } from "../model";
 import { drawPage, type OnProgress, packFrames } from "../pack";
-import { clearPixels, crop } from "../raster";
 import type { Contents } from "./contents";
+import { layerPages, pixelsOn } from "./frame-layers";
 import type { Layout } from "./layout";
 
 /** Frames packed on pages as small as a search finds. Throws what `packFrames` throws. */
@@ -15,20 +15,12 @@ export function atlasPages(contents: Contents, packing: Packing, stem: string, o
   return {
     pages: packed.pages.map(({ occupancy }, k) => {
       const image = pagePath(stem, k, packed.pages.length);
-      const over = layers.map(({ name }, layer) => {
-        const pixels = drawPage(k, packed, frames, packing.extrudePx, layer + 1);
-        return pixels.bytes.every((each) => each === 0) ? null : { image: layerPath(image, name), pixels };
-      });
-      return { image, pixels: drawPage(k, packed, frames, packing.extrudePx), occupancy, ...(over.length > 0 ? { layers: over } : {}) };
+      const draw = (layer: number) => drawPage(k, packed, frames, packing.extrudePx, layer);
+      return { image, pixels: draw(0), occupancy, ...layerPages(image, layers, draw) };
     }),
     frames: packed.frames.map((place, k) => {
       const frame = frames[k] as (typeof frames)[number];
-      const whole = () => crop(frame.pixels, frame.rect);
-      const wholeOn = (layer: number) => {
-        const part = frame.layers?.[layer];
-        return part ? crop(part.pixels, part.rect) : clearPixels(frame.rect.w, frame.rect.h);
-      };
-      return { ...place, name: frame.name, origin: frame.origin, marks: frame.marks, whole, wholeOn };
+      return { ...place, name: frame.name, origin: frame.origin, marks: frame.marks, wholeOn: (layer) => pixelsOn(frame, layer) };
     }),
     copies: [],
     notes:

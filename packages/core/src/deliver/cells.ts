@@ -28,11 +28,12 @@ export function cellsFor(frames: readonly FrameToDeliver[]): Cells {
   };
 }
 
-/** The frame as it stands in its cell. */
-export function inCell(frame: FrameToDeliver, cells: Cells): Pixels {
+/** The frame as it stands in its cell, on one of its layers, the lowest being 0. */
+export function inCell(frame: FrameToDeliver, cells: Cells, layer = 0): Pixels {
   const out = clearPixels(cells.size.w, cells.size.h);
   const { x, y } = cells.offset(frame);
-  paste(out, frame.pixels, frame.rect, x, y);
+  const part = layer === 0 ? frame : frame.layers?.[layer - 1];
+  if (part) paste(out, part.pixels, part.rect, x, y);
   return out;
 }
 

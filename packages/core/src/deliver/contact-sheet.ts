@@ -10,6 +10,7 @@ import { fittingText, LETTER, letter } from "../lettering";
 import { clearPixels, lay, type Pixels, rgbOf, scaled } from "../raster";
 import { type Cells, cellsFor, inCell } from "./cells";
 import type { Contents, FrameToDeliver } from "./contents";
+import { blendedFrame } from "./frame-layers";
 
 const PAPER = rgbOf("#f7f2e8");
 const INK = rgbOf("#221f1a");
@@ -47,7 +48,8 @@ interface Cell {
 }
 
 /** One PNG, or several where it would be too tall. `title` stands at its head, `stem` begins the names. */
-export function contactSheet({ frames, clips }: Contents, title: string, stem: string, png: PngCodec): NamedFile[] {
+export function contactSheet({ frames: apart, clips, layers }: Contents, title: string, stem: string, png: PngCodec): NamedFile[] {
+  const frames = apart.map((frame) => blendedFrame(frame, layers));
   const zoom = zoomFor(frames);
   const width = Math.max(WIDTH, 2 * (MARGIN + PAD) + zoom * frames.reduce((most, { rect }) => Math.max(most, rect.w), 1));
   const byName = new Map(frames.map((frame) => [frame.name, frame]));

@@ -1,4 +1,5 @@
 import type { AtlasAction, AtlasClip } from "../atlas";
+import type { DeliveredLayer } from "../delivery-plan";
 import type { Shape } from "../example";
 import type { Behaviour, FrameMarks, FramePoint, Palette } from "../model";
 import type { FrameToPack } from "../pack";
@@ -6,12 +7,6 @@ import type { FrameToPack } from "../pack";
 export interface FrameToDeliver extends FrameToPack {
   readonly origin: FramePoint;
   readonly marks?: FrameMarks | undefined;
-}
-
-/** A further layer, and how it lies over what is below. */
-export interface Layer {
-  readonly name: string;
-  readonly blend: "normal" | "add" | "multiply";
 }
 
 /** What goes out, before it is laid on any picture. */
@@ -24,7 +19,7 @@ export interface Contents {
   /** Behaviours of which all clips go out; their rules name clips and actions as these do. */
   readonly behaviours: readonly Behaviour[];
   /** Layers over the lowest, from below; frames have a part on each, or null. */
-  readonly layers: readonly Layer[];
+  readonly layers: readonly DeliveredLayer[];
   /** The project's. */
   readonly palettes: readonly Palette[];
   /** For each frame the number of the group that should share a page with it, -1 for none; null if nothing need be together. */

@@ -7,6 +7,7 @@ import { stepOrder } from "../playback";
 import { looksSame, type Pixels } from "../raster";
 import { cellsFor, inCell } from "./cells";
 import type { Contents, FrameToDeliver } from "./contents";
+import { blendedFrame } from "./frame-layers";
 import { type Proof, proofFailed } from "./proof";
 
 export interface Film {
@@ -21,7 +22,7 @@ const MOST_PICTURES = 5000;
 
 /** A film of each clip in each of the formats, read back and compared. Throws `nothing-picked` without clips, `proof-failed`. */
 export function films(
-  { frames, clips }: Contents,
+  { frames, clips, layers }: Contents,
   formats: Delivery["films"],
   stem: string,
   png: PngCodec,
@@ -29,7 +30,7 @@ export function films(
 ): { films: Film[]; proof: Proof; notes: string[] } {
   if (clips.length === 0)
     throw new CaravanError("nothing-picked", "films", "There are no clips to make films of.", "Make a clip at Clips first.");
-  const byName = new Map(frames.map((frame) => [frame.name, frame]));
+  const byName = new Map(frames.map((frame) => [frame.name, blendedFrame(frame, layers)]));
   const made: Film[] = [];
   const notes: string[] = [];
   const proof = { frames: 0, exact: 0, shared: 0, clips: clips.length, marked: 0 };

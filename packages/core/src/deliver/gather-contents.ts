@@ -1,9 +1,9 @@
 /** What a delivery chooses of a project, gathered before it is laid on any picture. */
 
-import type { Art } from "../art";
+import type { Art, PartOfPicture } from "../art";
 import { type AtlasAction, type AtlasClip, atlasAction, atlasClip } from "../atlas";
 import { type FindingCode, stoppingFinding } from "../check";
-import { chosenFrames } from "../delivery-plan";
+import { chosenFrames, layersOf } from "../delivery-plan";
 import { packingIn, shapeOf } from "../example";
 import { outlinesOf, scaledMarks, withOutlines } from "../marks";
 import {
@@ -17,7 +17,7 @@ import {
   originOf,
   type Project,
 } from "../model";
-import { crop, scaled } from "../raster";
+import { crop, type Part, scaled } from "../raster";
 import { deliverableBehaviours } from "../rehearse";
 import type { Contents, FrameToDeliver } from "./contents";
 import { groupsOf } from "./page-groups";
@@ -32,10 +32,12 @@ export function contentsOf(whole: Project, delivery: Delivery, art: Art): Conten
   if (stopping) throw new CaravanError(CODES[stopping.code] ?? "nothing-picked", stopping.where, stopping.message, "Nothing was written.");
   const refs = placed.map(({ source, frame }) => frameRef(source, frame));
   const outlines = outlinesOf(whole, refs, art);
+  const { layers } = layersOf([...new Set(placed.map(({ source }) => source))]);
   const frames = placed.map(({ source, frame }, k): FrameToDeliver => {
-    const { pixels, rect } = art.frame(source, frame);
+    const { pixels, rect } = art.frame(source, frame, null) as PartOfPicture;
+    const over = layers.length > 0 ? { layers: layers.map(({ name }) => art.frame(source, frame, name)) } : {};
     const marks = withOutlines(frame.marks, outlines.get(refs[k] as FrameRef));
-    return { name: texts[k] as string, pixels, rect, origin: originOf(source, frame), marks };
+    return { name: texts[k] as string, pixels, rect, ...over, origin: originOf(source, frame), marks };
   });
   const clips = project.clips.map((clip): [string, AtlasClip] => [clip.name, atlasClip(clip, (step) => nameOf.get(step.frame) as string)]);
   const actions = project.actions.map((action): [string, AtlasAction] => [action.name, atlasAction(action)]);
@@ -48,7 +50,7 @@ export function contentsOf(whole: Project, delivery: Delivery, art: Art): Conten
     clips,
     actions,
     behaviours,
-    layers: [],
+    layers,
     palettes: whole.palettes ?? [],
     groups,
     pixelsPerUnit: whole.pixelsPerUnit,
@@ -59,13 +61,16 @@ export function contentsOf(whole: Project, delivery: Delivery, art: Art): Conten
 /** The contents at another size, origins and marks with them. */
 export function scaledContents(contents: Contents, { scale, crisp }: Density): Contents {
   if (scale === 1) return contents;
-  const frames = contents.frames.map(({ name, pixels, rect, origin, marks }): FrameToDeliver => {
-    const small = scaled(crop(pixels, rect), scale, crisp === true);
+  const frames = contents.frames.map(({ name, pixels, rect, layers, origin, marks }): FrameToDeliver => {
+    const scaledPart = (part: Part): Part => {
+      const small = scaled(crop(part.pixels, part.rect), scale, crisp === true);
+      return { pixels: small, rect: { x: 0, y: 0, w: small.width, h: small.height } };
+    };
     const rounded = (value: number) => Math.round(value * scale * 1000) / 1000;
     return {
       name,
-      pixels: small,
-      rect: { x: 0, y: 0, w: small.width, h: small.height },
+      ...scaledPart({ pixels, rect }),
+      ...(layers ? { layers: layers.map((part) => part && scaledPart(part)) } : {}),
       origin: { x: rounded(origin.x), y: rounded(origin.y) },
       marks: marks && scaledMarks(marks, scale),
     };
@@ -81,4 +86,5 @@ const CODES: Partial<Record<FindingCode, ErrorCode>> = {
   "nothing-cut": "nothing-picked",
   "unfit-name": "bad-name",
   "same-file-name": "name-collision",
+  "layers-disagree": "name-collision",
 };

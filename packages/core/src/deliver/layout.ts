@@ -27,10 +27,8 @@ export interface LaidFrame extends StoredFrame {
   readonly page: number;
   readonly origin: FramePoint;
   readonly marks?: FrameMarks | undefined;
-  /** What a reader must get back, made on demand. */
-  readonly whole: () => Pixels;
-  /** The same of each further layer. */
-  readonly wholeOn?: (layer: number) => Pixels;
+  /** What a reader must get back on a layer, the lowest being 0; made on demand. */
+  readonly wholeOn: (layer: number) => Pixels;
 }
 
 export interface Copy {
@@ -38,5 +36,5 @@ export interface Copy {
   readonly what: string;
   readonly page: number;
   readonly rect: Rect;
-  readonly whole: () => Pixels;
+  readonly wholeOn: (layer: number) => Pixels;
 }

@@ -19,11 +19,12 @@ export function typedModule(atlas: Atlas, name: string): Uint8Array {
 
 /** `atlas` and lists of all names, for JavaScript. */
 export function plainModule(atlas: Atlas, name: string): Uint8Array {
-  const { ClipName, ActionName, FrameName, EventName, BoxName, PointName, OutlineName } = namesIn(atlas);
+  const { ClipName, ActionName, FrameName, EventName, BoxName, PointName, OutlineName, LayerName } = namesIn(atlas);
   const behaviours = Object.keys(atlas.behaviours ?? {});
   const lists = {
     ...{ clips: ClipName, actions: ActionName, frames: FrameName, events: EventName, boxes: BoxName, points: PointName },
     ...(OutlineName ? { outlines: OutlineName } : {}),
+    ...(LayerName ? { layers: LayerName } : {}),
     ...(behaviours.length > 0 ? { behaviours } : {}),
   };
   return utf8(
@@ -37,8 +38,13 @@ export function plainModule(atlas: Atlas, name: string): Uint8Array {
 }
 
 type Names = Record<"ClipName" | "ActionName" | "FrameName" | "EventName" | "BoxName" | "PointName", string[]>;
+/** Names of what few atlases have. */
+interface RareNames {
+  readonly OutlineName?: string[];
+  readonly LayerName?: string[];
+}
 
-function namesIn(atlas: Atlas): Names & { OutlineName?: string[] } {
+function namesIn(atlas: Atlas): Names & RareNames {
   const events = entriesOf(atlas.clips).flatMap(([, { steps }]) => steps.flatMap((step) => step.events ?? []));
   const frames = entriesOf(atlas.frames).map(([, frame]) => frame);
   const outlines = [...new Set(frames.flatMap((frame) => Object.keys(frame.outlines ?? {})))];
@@ -50,6 +56,7 @@ function namesIn(atlas: Atlas): Names & { OutlineName?: string[] } {
     BoxName: [...new Set(frames.flatMap(({ boxes }) => Object.keys(boxes ?? {})))],
     PointName: [...new Set(frames.flatMap(({ points }) => Object.keys(points ?? {})))],
     ...(outlines.length > 0 ? { OutlineName: outlines } : {}),
+    ...(atlas.layers ? { LayerName: atlas.layers.map(({ name }) => name) } : {}),
   };
 }
 

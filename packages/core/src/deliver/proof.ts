@@ -29,22 +29,25 @@ export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid
   const page = pageReader(atlas, pictures, png);
   const places = new Set<string>();
   if (JSON.stringify(atlas.layers ?? []) !== JSON.stringify(contents.layers)) throw proofFailed("the list of layers", atlasFile.path);
-  for (const { name, marks, whole, wholeOn } of laid.frames) {
+  for (const { name, marks, wholeOn } of laid.frames) {
     const written = atlas.frames[name];
     const pixels = written && page(written.page);
-    if (!pixels || !looksSame(frameFromPage(pixels, written), whole())) throw proofFailed(`frame "${name}"`, atlasFile.path);
+    if (!pixels || !looksSame(frameFromPage(pixels, written), wholeOn(0))) throw proofFailed(`frame "${name}"`, atlasFile.path);
     for (const [k, layer] of contents.layers.entries()) {
       const image = page(written.page, layer.name);
       const read = image ? frameFromPage(image, written) : clearPixels(written.size.w, written.size.h);
-      if (!wholeOn || !looksSame(read, wholeOn(k))) throw proofFailed(`layer "${layer.name}" of frame "${name}"`, atlasFile.path);
+      if (!looksSame(read, wholeOn(k + 1))) throw proofFailed(`layer "${layer.name}" of frame "${name}"`, atlasFile.path);
     }
     if (!sameMarks(written, marks)) throw proofFailed(`the marks of frame "${name}"`, atlasFile.path);
     places.add(`${written.page} ${written.rect.x} ${written.rect.y}`);
   }
-  for (const { what, page: at, rect, whole } of laid.copies) {
-    const pixels = page(at);
-    if (!pixels || !looksSame(crop(pixels, rect), whole())) throw proofFailed(what, laid.pages[at]?.image ?? atlasFile.path);
-  }
+  for (const { what, page: at, rect, wholeOn } of laid.copies)
+    for (const [k, layer] of [undefined, ...contents.layers].entries()) {
+      const image = page(at, layer?.name);
+      const read = image ? crop(image, rect) : layer && clearPixels(rect.w, rect.h);
+      if (!read || !looksSame(read, wholeOn(k)))
+        throw proofFailed(layer ? `layer "${layer.name}" of ${what}` : what, laid.pages[at]?.image ?? atlasFile.path);
+    }
   if (Object.keys(atlas.frames).length !== laid.frames.length) throw proofFailed("the number of frames", atlasFile.path);
   for (const [name, clip] of contents.clips)
     if (JSON.stringify(atlas.clips[name]) !== JSON.stringify(clip)) throw proofFailed(`clip "${name}"`, atlasFile.path);

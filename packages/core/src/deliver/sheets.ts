@@ -2,26 +2,28 @@
 import { pagePath, singlePath, stripPath } from "../delivery-plan";
 import { shiftedMarks } from "../marks";
 import { CaravanError, type SheetLayout } from "../model";
-import { crop, type Pixels } from "../raster";
 import { arranged, cellsFor, drawCells, inCell, proposedColumns } from "./cells";
 import type { Contents, FrameToDeliver } from "./contents";
+import { layerPages, pixelsOn } from "./frame-layers";
 import type { Copy, LaidFrame, LaidPage, Layout } from "./layout";
 
 const UPRIGHT = { turned: false, mirrored: false, inset: { x: 0, y: 0 } } as const;
 
 /** All frames in the order of the tray, on one picture. Throws `picture-too-large`. */
-export function gridSheet({ frames }: Contents, { columns, marginPx, gapPx }: SheetLayout, stem: string): Layout {
+export function gridSheet({ frames, layers }: Contents, { columns, marginPx, gapPx }: SheetLayout, stem: string): Layout {
   const cells = cellsFor(frames);
   const across = columns ?? proposedColumns(frames.length, cells.size);
   const image = pagePath(stem, 0, 1);
   const arrangement = arranged(frames.length, across, cells.size, marginPx, gapPx, image);
-  const pixels = drawCells(
-    arrangement,
-    frames.map((frame) => inCell(frame, cells)),
-  );
+  const draw = (layer: number) =>
+    drawCells(
+      arrangement,
+      frames.map((frame) => inCell(frame, cells, layer)),
+    );
+  const pixels = draw(0);
   const used = frames.length * cells.size.w * cells.size.h;
   return {
-    pages: [{ image, pixels, occupancy: used / (pixels.width * pixels.height) }],
+    pages: [{ image, pixels, occupancy: used / (pixels.width * pixels.height), ...layerPages(image, layers, draw) }],
     frames: frames.map((frame, k) => {
       const { x, y } = cells.offset(frame);
       return {
@@ -32,7 +34,7 @@ export function gridSheet({ frames }: Contents, { columns, marginPx, gapPx }: Sh
         size: cells.size,
         origin: { x: frame.origin.x + x, y: frame.origin.y + y },
         marks: frame.marks && shiftedMarks(frame.marks, { x, y }),
-        whole: () => inCell(frame, cells),
+        wholeOn: (layer) => inCell(frame, cells, layer),
       };
     }),
     copies: [],
@@ -41,7 +43,7 @@ export function gridSheet({ frames }: Contents, { columns, marginPx, gapPx }: Sh
 }
 
 /** Each clip a picture, each step a cell, also where a frame is shown again. Throws `nothing-picked` without clips. */
-export function strips({ frames, clips }: Contents, { marginPx, gapPx, run }: SheetLayout, stem: string): Layout {
+export function strips({ frames, clips, layers }: Contents, { marginPx, gapPx, run }: SheetLayout, stem: string): Layout {
   if (clips.length === 0)
     throw new CaravanError(
       "nothing-picked",
@@ -58,20 +60,23 @@ export function strips({ frames, clips }: Contents, { marginPx, gapPx, run }: Sh
     const cells = cellsFor(shown);
     const image = stripPath(stem, clip);
     const arrangement = arranged(shown.length, run === "along" ? shown.length : 1, cells.size, marginPx, gapPx, image);
-    const pixels = drawCells(
-      arrangement,
-      shown.map((frame) => inCell(frame, cells)),
-    );
-    pages.push({ image, pixels, occupancy: (shown.length * cells.size.w * cells.size.h) / (pixels.width * pixels.height) });
+    const draw = (layer: number) =>
+      drawCells(
+        arrangement,
+        shown.map((frame) => inCell(frame, cells, layer)),
+      );
+    const pixels = draw(0);
+    const occupancy = (shown.length * cells.size.w * cells.size.h) / (pixels.width * pixels.height);
+    pages.push({ image, pixels, occupancy, ...layerPages(image, layers, draw) });
     for (const [step, frame] of shown.entries()) {
       const rect = arrangement.rectOf(step);
-      const whole = () => inCell(frame, cells);
-      copies.push({ what: `step ${step} of clip "${clip}"`, page, rect, whole });
+      const wholeOn = (layer: number) => inCell(frame, cells, layer);
+      copies.push({ what: `step ${step} of clip "${clip}"`, page, rect, wholeOn });
       if (placed.has(frame.name)) continue;
       const { x, y } = cells.offset(frame);
       const origin = { x: frame.origin.x + x, y: frame.origin.y + y };
       const marks = frame.marks && shiftedMarks(frame.marks, { x, y });
-      placed.set(frame.name, { ...UPRIGHT, name: frame.name, page, rect, size: cells.size, origin, marks, whole });
+      placed.set(frame.name, { ...UPRIGHT, name: frame.name, page, rect, size: cells.size, origin, marks, wholeOn });
     }
   }
   const idle = frames.length - placed.size;
@@ -84,12 +89,15 @@ export function strips({ frames, clips }: Contents, { marginPx, gapPx, run }: Sh
 }
 
 /** Each frame a picture of its own, untrimmed, in a folder. */
-export function singlePictures({ frames }: Contents, stem: string): Layout {
+export function singlePictures({ frames, layers }: Contents, stem: string): Layout {
   return {
-    pages: frames.map((frame): LaidPage => ({ image: singlePath(stem, frame.name), pixels: crop(frame.pixels, frame.rect), occupancy: 1 })),
+    pages: frames.map((frame): LaidPage => {
+      const image = singlePath(stem, frame.name);
+      const draw = (layer: number) => pixelsOn(frame, layer);
+      return { image, pixels: draw(0), occupancy: 1, ...layerPages(image, layers, draw) };
+    }),
     frames: frames.map((frame, page) => {
       const { w, h } = frame.rect;
-      const whole = (): Pixels => crop(frame.pixels, frame.rect);
       return {
         ...UPRIGHT,
         name: frame.name,
@@ -98,7 +106,7 @@ export function singlePictures({ frames }: Contents, stem: string): Layout {
         size: { w, h },
         origin: frame.origin,
         marks: frame.marks,
-        whole,
+        wholeOn: (layer) => pixelsOn(frame, layer),
       };
     }),
     copies: [],

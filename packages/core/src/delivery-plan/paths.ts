@@ -1,6 +1,7 @@
 /** How delivered files are called. `stem` is what all of a delivery's files of one density begin with. */
 import { type ClipName, type Delivery, type Density, type Project, unreachable } from "../model";
 import { chosenOf } from "./choice";
+import { layersOf } from "./layers";
 
 export function stemOf({ name }: Pick<Delivery, "name">, { suffix }: Pick<Density, "suffix">): string {
   return `${name}${suffix}`;
@@ -77,6 +78,7 @@ export interface ForeseenFile {
  */
 export function foreseenFiles(project: Project, delivery: Delivery, frames: readonly string[]): ForeseenFile[] {
   const clips = chosenOf(project, delivery.choice).project.clips.map(({ name }) => name);
+  const { layers } = layersOf(project.sources);
   const contact = delivery.data.contact ? [whole(contactPath(delivery.name, 0, 1))] : [];
   const files = delivery.densities.flatMap((density) => {
     const stem = stemOf(delivery, density);
@@ -86,6 +88,7 @@ export function foreseenFiles(project: Project, delivery: Delivery, frames: read
     const coloured = project.palettes?.length ? (["palettes", "palettesText"] as const) : [];
     return [
       ...pictures,
+      ...layers.flatMap(({ name }) => pictures.map((each) => ({ ...each, path: layerPath(each.path, name) }))),
       ...(atlas ? [whole(besidePath(stem, "atlas"))] : []),
       ...(table ? [whole(besidePath(stem, "frames"))] : []),
       ...(table && project.marks.some(({ shape }) => shape === "outline") ? [whole(besidePath(stem, "outlines"))] : []),

@@ -31,9 +31,11 @@ import {
 } from "../model";
 import type { Coverage } from "../raster";
 import { addAction, mirrorMissing, setPetal, setWays } from "./actions";
+import type { StoredPicture } from "./changed-art";
 import { renameClip, withSteps } from "./clips";
 import { cutByMetadata, cutSource, framesOfPictures } from "./cutting";
 import { edit } from "./edit";
+import { layerFor, type NewLayer } from "./layers";
 import { freeSourceId } from "./source-id";
 
 /** A picture that came in, already stored by its hash. */
@@ -51,9 +53,11 @@ export interface Arrival {
   readonly name: string;
   readonly pictures: readonly (Omit<ArrivedPicture, "fileName"> & Pick<Picture, "number">)[];
   readonly clearing?: Clearing;
+  /** What lies over its pictures, from below. */
+  readonly layers?: readonly NewLayer[];
   /** How it is cut at once; a source of several pictures is always cut into them. */
   readonly cut?: Cut;
-  /** Of each picture, cleared if it has a clearing; needed where it is cut. */
+  /** Of each picture, cleared if it has a clearing, with its layers; needed where it is cut. */
   readonly coverages?: readonly Coverage[];
   /** Frames that a metadata file told. */
   readonly told?: readonly NewFrame[];
@@ -104,7 +108,7 @@ export const takeIn = edit<[arrivals: readonly Arrival[], actions?: readonly Arr
   (project, arrivals, actions = []) => {
     refuseTooMany(
       project,
-      arrivals.reduce((sum, { pictures }) => sum + pictures.length, 0),
+      arrivals.reduce((sum, { pictures, layers = [] }) => sum + pictures.length * (1 + layers.length), 0),
     );
     const arrived: ArrivedClips = { begun: new Map(), named: new Map() };
     const taken = arrivals.reduce((next, arrival) => withArrival(next, arrival, arrived), project);
@@ -159,7 +163,8 @@ function withArrival(project: Project, arrival: Arrival, arrived: ArrivedClips):
   );
   const id = freeSourceId(project);
   const { clearing, coverages = [], cut } = arrival;
-  const bare: Source = { id, name, pictures, ...(clearing ? { clearing } : {}), cut: null, frames: [] };
+  const plain: Source = { id, name, pictures, ...(clearing ? { clearing } : {}), cut: null, frames: [] };
+  const bare = withArrivedLayers(project, plain, arrival.layers ?? []);
   const several = pictures.length > 1;
   const source: Source = several ? { ...bare, cut: { by: "pictures" }, frames: framesOfPictures(bare, coverages) } : bare;
   let next: Project = { ...project, sources: [...project.sources, source] };
@@ -167,6 +172,27 @@ function withArrival(project: Project, arrival: Arrival, arrived: ArrivedClips):
   else if (cut && !several) next = cutSource(next, id, cut, coverages[0] as Coverage);
   for (const clip of arrival.clips ?? []) next = withArrivedClip(next, id, clip, arrived);
   return next;
+}
+
+/** What decides on how an arrival's pictures look once they are a source's. */
+export function sourceToBe({ pictures, layers, clearing }: Arrival): Pick<Source, "pictures" | "layers" | "clearing"> {
+  const named = (each: readonly StoredPicture[]): Picture[] => each.map((picture) => ({ ...picture, file: "art/arriving.png" }));
+  return {
+    pictures: named(pictures),
+    ...(layers ? { layers: layers.map((layer) => ({ ...layer, pictures: named(layer.pictures) })) } : {}),
+    ...(clearing ? { clearing } : {}),
+  };
+}
+
+function withArrivedLayers(project: Project, plain: Source, layers: readonly NewLayer[]): Source {
+  let source = plain;
+  for (const layer of layers) {
+    // With the source, so that no two of its files get one path.
+    const known = { ...project, sources: [...project.sources, source] };
+    const over = source.layers ?? [];
+    source = { ...source, layers: [...over, layerFor(known, source, layer)] };
+  }
+  return source;
 }
 
 function withArrivedClip(project: Project, id: SourceId, clip: ArrivedClip, { begun, named }: ArrivedClips): Project {

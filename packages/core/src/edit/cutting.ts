@@ -4,6 +4,7 @@ import type { NewFrame, Said } from "../frame-identity";
 import { BY_OUTLINE, type Drawings, followDrawings, followPlaces, placeOf, withIdentity } from "../frame-identity";
 import { halves, scaledMarks, withAnchoredFrames } from "../marks";
 import {
+  allPictures,
   CaravanError,
   type Clearing,
   type Cut,
@@ -12,12 +13,9 @@ import {
   type FramePoint,
   fittedName,
   frameSize,
-  freePath,
   type GridCut,
   isNumberedByFiles,
   type Picture,
-  type Project,
-  pathKey,
   type Reading,
   refuseTooMany,
   type Source,
@@ -25,9 +23,9 @@ import {
   scaleOf,
   sheetOf,
   sourceById,
-  takenPaths,
 } from "../model";
 import { type Coverage, isClear } from "../raster";
+import { type ChangedPicture, isSameArt, type NewArt, withChangedArt } from "./changed-art";
 import { edit } from "./edit";
 import { refuseOfPieces } from "./of-pieces";
 import { framesScaledBy } from "./scale";
@@ -60,13 +58,17 @@ export const restoreCut = edit(
   (project, id, before) => {
     const source = sourceById(project, id);
     refuseOfPieces(source);
-    const same =
-      before.pictures.length === source.pictures.length && before.pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256);
-    if (!same)
+    if (hashesOf(before) !== hashesOf(source))
       throw new CaravanError("changed-meanwhile", source.name, "Its art has changed since it was cut so.", "Cut it into cells again.");
     return withSource(project, { ...source, cut: before.cut, frames: framesScaledBy(before.frames, scaleOf(source) / scaleOf(before)) });
   },
 );
+
+function hashesOf(source: Source): string {
+  return allPictures(source)
+    .map(({ sha256 }) => sha256)
+    .join();
+}
 
 /**
  * Cuts a source into the frames that a metadata file told, and keeps how it was understood for the next such file. `before` are those that the
@@ -114,7 +116,7 @@ export const refreshByMetadata = edit(
         "A metadata file describes a sheet, and this is a series.",
         "Bring it in as a source.",
       );
-    const changed: Source = { ...source, pictures: withFiles(project, source, [picture]) };
+    const changed: Source = { ...source, ...withChangedArt(project, source, [picture]) };
     const told = withMarkKinds(project, found);
     const frames = framesAsTold(changed, told.frames, withMarkKinds(told.project, before).frames);
     return { ...withSource(told.project, { ...changed, cut, frames }), readings: withReading(project.readings, cut.reading) };
@@ -176,13 +178,11 @@ export const setClearing = edit(
   },
 );
 
-/** A picture that has been stored, by its hash. */
-export type ChangedPicture = Omit<Picture, "file">;
-
 /**
  * Replaces a source's pictures by changed art and runs its recipe again, or cuts by another `grid` if the art is on another one now. A series
  * keeps the files it had and gains what is more. With `drawings`, frames follow what is drawn in them; without, they stay at their places.
- * Other sources of the same pictures, such as a variant in other colours, get them too. Throws what `gridOf` throws, `changed-meanwhile`, `too-many-pictures`.
+ * Other sources of the same pictures, such as a variant in other colours, get them too. `coverages` are of each picture with its layers. Throws what
+ * `gridOf` throws, `changed-meanwhile`, `too-many-pictures`, `picture-mismatch` if a layer does not fit over its new picture.
  */
 export const refreshSource = edit<
   [
@@ -198,11 +198,10 @@ export const refreshSource = edit<
     const source = sourceById(project, id);
     refuseOfPieces(source);
     if (pictures.length === 0) throw new CaravanError("missing-picture", source.name, "There is no picture to take in.", "Choose one.");
-    if (pictures.length === source.pictures.length && pictures.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256))
-      return project;
+    if (isSameArt(source, pictures)) return project;
     const all = project.sources.filter((each) => each === source || isOfSamePictures(each, source));
     refuseTooMany(project, (pictures.length - source.pictures.length) * all.length);
-    const named = withFiles(project, source, pictures);
+    const named = withChangedArt(project, source, pictures);
     return all.reduce((made, each) => {
       // What was found of the drawings, and the grid that a person chose, are of these frames alone.
       const alike = each === source || isCutAlike(each, source);
@@ -212,9 +211,10 @@ export const refreshSource = edit<
 );
 
 function isOfSamePictures(one: Source, other: Source): boolean {
+  const [these, those] = [allPictures(one), allPictures(other)];
   return (
-    one.pictures.length === other.pictures.length &&
-    one.pictures.every(({ sha256, file }, k) => sha256 === other.pictures[k]?.sha256 && file === other.pictures[k]?.file) &&
+    these.length === those.length &&
+    these.every(({ sha256, file }, k) => sha256 === those[k]?.sha256 && file === those[k]?.file) &&
     JSON.stringify(one.clearing) === JSON.stringify(other.clearing)
   );
 }
@@ -227,10 +227,10 @@ function isCutAlike(one: Source, other: Source): boolean {
   );
 }
 
-function refreshed(source: Source, pictures: Picture[], coverages: readonly Coverage[], drawings?: Drawings, grid?: GridCut): Source {
-  const [first] = pictures as [Picture];
+function refreshed(source: Source, art: NewArt, coverages: readonly Coverage[], drawings?: Drawings, grid?: GridCut): Source {
+  const [first] = art.pictures as [Picture];
   const cut = grid ?? cutForSize(source, first);
-  const changed: Source = { ...(drawings && hasOtherCells(source, cut, first) ? standing(source) : source), cut, pictures };
+  const changed: Source = { ...(drawings && hasOtherCells(source, cut, first) ? standing(source) : source), cut, ...art };
   if (!changed.cut) return changed;
   if (drawings && !traitsOf(changed.cut).finds) {
     const followed = followPlaces(source.frames, drawings);
@@ -284,28 +284,11 @@ function cutForSize({ cut, name, pictures }: Source, { width, height }: ChangedP
   return grid.leftOver.right === leftOver.right && grid.leftOver.bottom === leftOver.bottom ? byCell : cut;
 }
 
-/**
- * Pictures keep the files and numbers that the source has, place by place; more are named after the first. Where the stills' own numbers are
- * known, a series goes by these.
- */
-function withFiles(project: Project, { pictures }: Source, changed: readonly ChangedPicture[]): Picture[] {
-  const { files, folders } = takenPaths(project.sources);
-  const taken = new Set([...files, ...folders]);
-  const numbered = isNumberedByFiles({ pictures });
-  return changed.map(({ sha256, width, height, ...own }, k): Picture => {
-    const number = own.number ?? pictures[k]?.number;
-    const wanted = pictures[k]?.file ?? sheetOf({ pictures }).file.replace(/(-\d+)?(\.[^.]+)$/, `-${k}$2`);
-    const file = pictures[k] ? wanted : freePath(wanted, (path) => !taken.has(pathKey(path)));
-    taken.add(pathKey(file));
-    return { file, sha256, width, height, ...(numbered && number !== undefined ? { number } : {}) };
-  });
-}
-
 /** Says which frame each piece is. */
 type Identify = typeof withIdentity;
 
 /** Frames of pictures as they are now, by the recipe of before. */
-function framesAgain(source: Source, cut: Cut, coverages: readonly Coverage[], identify: Identify = withIdentity): Frame[] {
+export function framesAgain(source: Source, cut: Cut, coverages: readonly Coverage[], identify: Identify = withIdentity): Frame[] {
   for (const [k, coverage] of coverages.entries()) refuseOtherPicture(source, coverage, k);
   return cut.by === "pictures"
     ? framesOfPictures(source, coverages, identify)

@@ -1,5 +1,5 @@
 export { addAction, mirrorMissing, removeAction, renameAction, setPetal, setWays } from "./actions";
-export { type Arrival, type ArrivedAction, type ArrivedClip, addSources, takeIn } from "./arrivals";
+export { type Arrival, type ArrivedAction, type ArrivedClip, addSources, sourceToBe, takeIn } from "./arrivals";
 export {
   addInput,
   addRule,
@@ -16,6 +16,7 @@ export {
   setRule,
 } from "./behaviours";
 export { drawFrames, type Meeting, makeEqual, placeFrames, removeFrames } from "./by-hand";
+export { type ChangedPicture, isSameArt, type StoredPicture, sourceWithArt } from "./changed-art";
 export {
   duplicateSteps,
   joinClips,
@@ -41,7 +42,7 @@ export {
   setClipRules,
 } from "./clips";
 export { clipsOfRows, framesByNames, makeActionsByNames, type NamedRow } from "./clips-of-rows";
-export { type ChangedPicture, cutByMetadata, cutSource, refreshByMetadata, refreshSource, restoreCut, setClearing } from "./cutting";
+export { cutByMetadata, cutSource, refreshByMetadata, refreshSource, restoreCut, setClearing } from "./cutting";
 export { addDelivery, type DeliveryChange, freeDeliveryName, removeDelivery, setDelivery } from "./deliveries";
 
 export type { Edit } from "./edit";
@@ -51,6 +52,7 @@ export { assignField, deliverLike, forgetExample } from "./examples";
 export { dropFrames, keepFirstOf, renameFrame, restoreFrames } from "./frames";
 export { framesToMirror, freezeMirror, type MirroredPicture } from "./freeze-mirror";
 export { framesToPart, putTogetherFromTiles } from "./from-tiles";
+export { addLayer, blendLayer, moveLayer, type NewLayer, removeLayer, renameLayer, setLayerClearing } from "./layers";
 export {
   actionOfRows,
   facingsInRows,

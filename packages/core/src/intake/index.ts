@@ -1,5 +1,6 @@
 export { type ProposedAction, proposedActions } from "./facings";
 export { framesAndClips } from "./frames-and-clips";
+export { blendOfName } from "./layers";
 export { withoutEnding } from "./names";
 export { describedBy, withoutOthersRecords } from "./pairing";
 export type { Choices, Proposal, ShownFrame } from "./proposal";

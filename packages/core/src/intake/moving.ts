@@ -1,6 +1,16 @@
-/** Art that came in with pictures in it: an animation, which is a clip with its own times; layers, each a source. */
-import { counted, microsFromMs } from "../model";
-import { type Choices, clearingFor, type Proposal, type ProposedClip, shortList, USUAL_CHOICES, wholeFrame } from "./proposal";
+/** Art that came in with pictures in it: an animation, which is a clip with its own times; layers, of one source or each one. */
+import { counted, MOST_LAYERS, microsFromMs } from "../model";
+import { newLayers } from "./layers";
+import {
+  type Choices,
+  clearingFor,
+  type Proposal,
+  type ProposedClip,
+  type ProposedLayer,
+  shortList,
+  USUAL_CHOICES,
+  wholeFrame,
+} from "./proposal";
 import { WHOLE } from "./sheet";
 import type { TakenItem, TakenPicture } from "./taken";
 
@@ -40,24 +50,36 @@ export function animationProposal({ path, art }: TakenItem, name: string): Propo
 
 export function layersProposal({ path, art }: TakenItem, name: string): Proposal {
   if (art.kind !== "layers") throw new Error("Not layered.");
-  const { layers: taken, apart, hidden, groups, damaged } = art;
+  const { layers: taken, apart, hidden, groups, unlike, damaged } = art;
   const first = taken[0] as TakenPicture;
+  const listOf = (choices: Choices) => (choices.apart && apart ? apart : taken);
+  const over = (list: typeof taken): ProposedLayer[] =>
+    list.slice(1).map((each) => ({ name: each.name, blend: each.blend, pictures: [each] }));
+  const fits = taken.length > 1 && taken.length <= MOST_LAYERS + 1;
   return {
     id: path,
     name,
-    what: `${counted(taken.length, "layer")} of ${first.width} × ${first.height} px, each a source: ${shortList(taken.map((each) => each.name))}`,
+    what: `${counted(taken.length, "layer")} of ${first.width} × ${first.height} px: ${shortList(taken.map((each) => each.name))}`,
     notes: [
       ...(hidden > 0 ? [`${counted(hidden, "hidden layer")} left out.`] : []),
+      ...unlike.map(
+        (each) => `The layer ${each.name} is blended by ${each.blended} there, which layers here cannot be: it comes in painted over.`,
+      ),
       ...damaged.map((each) => `The layer ${each.name} is damaged and left out. ${each.why}`),
     ],
     shows: taken,
     kind: "layers",
     ground: null,
-    usual: USUAL_CHOICES,
+    usual: { ...USUAL_CHOICES, layers: fits },
     clips: () => [],
+    ...(fits ? { layering: { whole: "One source with its layers", apart: "A source for each layer" }, layers: over(taken) } : {}),
     ...(apart ? { parting: { whole: `${counted(groups, "group")} as one`, apart: `${apart.length} layers apart` } } : {}),
-    arrivals: (choices) =>
-      (choices.apart && apart ? apart : taken).map((each) => ({ name: `${name}-${each.name}`, pictures: picturesOf([each]) })),
+    arrivals: (choices) => {
+      const list = listOf(choices);
+      if (!choices.layers || list.length < 2 || list.length > MOST_LAYERS + 1)
+        return list.map((each) => ({ name: `${name}-${each.name}`, pictures: picturesOf([each]) }));
+      return [{ name, pictures: picturesOf([list[0] as TakenPicture]), layers: newLayers(over(list), choices) }];
+    },
   };
 }
 

@@ -2,7 +2,7 @@
 import type { Arrival, ArrivedClip } from "../edit";
 import type { NewFrame } from "../frame-identity";
 import type { Unplaced } from "../metadata";
-import type { Clearing, Frame, Reading, Rect, SourceId } from "../model";
+import type { Blend, Clearing, Frame, Reading, Rect, SourceId } from "../model";
 import type { Ground } from "../raster";
 import type { TakenDescription, TakenPicture } from "./taken";
 
@@ -29,9 +29,18 @@ export interface Choices {
   readonly clips: boolean;
   /** A series as sheets of their own; groups of layers as the layers in them. */
   readonly apart: boolean;
+  /** What lies over other pictures as their layers, rather than as sources of their own. */
+  readonly layers: boolean;
   readonly cut: SheetCut;
   /** Whether it takes the place of the art of the source that has its name. */
   readonly replaces: boolean;
+}
+
+/** A layer that is to be; its pictures in the order of those below. */
+export interface ProposedLayer {
+  readonly name: string;
+  readonly blend: Blend;
+  readonly pictures: readonly TakenPicture[];
 }
 
 export interface Proposal {
@@ -48,6 +57,10 @@ export interface Proposal {
   readonly usual: Choices;
   /** What of it can be taken as one or apart, in words for both. */
   readonly parting?: { readonly whole: string; readonly apart: string };
+  /** What of it can be layers of one source, or sources of their own, in words for both. */
+  readonly layering?: { readonly whole: string; readonly apart: string };
+  /** What lies over its pictures. */
+  readonly layers?: readonly ProposedLayer[];
   /** What can become of a sheet, in words. */
   readonly cuts?: readonly (readonly [cut: SheetCut, words: string])[];
   /** The source that it may be new art of. */
@@ -64,7 +77,15 @@ export interface Proposal {
   readonly recut?: { readonly source: SourceId; readonly reading: Reading; readonly file: string; readonly frames: readonly NewFrame[] };
 }
 
-export const USUAL_CHOICES: Choices = { include: true, clear: true, clips: true, apart: false, cut: "later", replaces: false };
+export const USUAL_CHOICES: Choices = {
+  include: true,
+  clear: true,
+  clips: true,
+  apart: false,
+  layers: true,
+  cut: "later",
+  replaces: false,
+};
 
 /** The clearing of a ground, if it is to be cleared. */
 export function clearingFor(ground: Ground | null, { clear }: Choices): { clearing?: Clearing } {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Understood } from "../metadata";
+import type { Blend } from "../model";
 import { type Coverage, clearPixels, coverageOf, type Ground } from "../raster";
 import { USUAL_CHOICES } from "./proposal";
 import { needsReview, proposalsFor } from "./proposals";
@@ -81,26 +82,39 @@ describe("an animation", () => {
 });
 
 describe("layers", () => {
-  const layer = (name: string) => ({ ...picture(name), name });
+  const layer = (name: string, blend: Blend = "normal") => ({ ...picture(name), name, blend });
   const art: TakenArt = {
     kind: "layers",
-    layers: [layer("body"), layer("lamp")],
+    layers: [layer("body"), layer("lamp", "add")],
     apart: [layer("legs"), layer("coat"), layer("lamp")],
     hidden: 2,
     groups: 1,
+    unlike: [{ name: "lamp", blended: "svg:screen" }],
     damaged: [{ name: "shade", why: "Its picture is missing." }],
   };
   const layered = only([{ path: "bearer.ora", art }]);
 
-  it("are sources of their own, groups as one or apart as chosen", () => {
-    const names = (apart: boolean) => layered.arrivals({ ...USUAL_CHOICES, apart }).map(({ name }) => name);
+  it("are one source with its layers, as they are blended there", () => {
+    const [arrival, ...others] = layered.arrivals(layered.usual);
+    expect(others).toEqual([]);
+    expect(arrival?.name).toBe("bearer");
+    expect(arrival?.layers?.map(({ name, blend }) => [name, blend])).toEqual([["lamp", "add"]]);
+    expect(layered.arrivals({ ...layered.usual, apart: true })[0]?.layers?.map(({ name }) => name)).toEqual(["coat", "lamp"]);
+  });
+
+  it("are sources of their own if that is chosen, groups as one or apart", () => {
+    const names = (apart: boolean) => layered.arrivals({ ...USUAL_CHOICES, layers: false, apart }).map(({ name }) => name);
     expect(names(false)).toEqual(["bearer-body", "bearer-lamp"]);
     expect(names(true)).toEqual(["bearer-legs", "bearer-coat", "bearer-lamp"]);
     expect(layered.parting).toEqual({ whole: "1 group as one", apart: "3 layers apart" });
   });
 
-  it("tell what is hidden and what is damaged", () =>
-    expect(layered.notes).toEqual(["2 hidden layers left out.", "The layer shade is damaged and left out. Its picture is missing."]));
+  it("tell what is hidden, what is blended in unknown ways and what is damaged", () =>
+    expect(layered.notes).toEqual([
+      "2 hidden layers left out.",
+      "The layer lamp is blended by svg:screen there, which layers here cannot be: it comes in painted over.",
+      "The layer shade is damaged and left out. Its picture is missing.",
+    ]));
 });
 
 describe("a sheet with metadata", () => {

@@ -4,14 +4,15 @@
  */
 import { facingOfName } from "../facing";
 import { naturalOrder, type Source } from "../model";
-import { findSeries } from "../series";
+import { findSeries, type Series } from "../series";
 import { describedProposal, recutProposal } from "./described";
+import { findLayers, type Stackable, withLayers } from "./layers";
 import { animationProposal, layersProposal } from "./moving";
 import { namesInFolders, withoutEnding } from "./names";
 import type { Proposal } from "./proposal";
 import { agreedGrids, type SeenGrid, sheetProposal, usualCuts } from "./sheet";
 import { seriesProposal } from "./stills";
-import { fileOf, type TakenDescription, type TakenItem } from "./taken";
+import { fileOf, stillOf, type TakenDescription, type TakenItem, type TakenPicture } from "./taken";
 
 /** What is known besides the files themselves. */
 export interface KnownOfDrop {
@@ -35,13 +36,13 @@ export function proposalsFor(
   const facing = sheetsByFacing(single);
   const agreed = agreedGrids(facing, grids);
   const cuts = usualCuts(single, new Set(facing.flat()), agreed);
-  const makings: { path: string; plain: string; make(name: string): Proposal }[] = [
+  const makings: { path: string; plain: string; stack?: Stackable; make(name: string): Proposal }[] = [
     ...told.map((item) => ({
-      ...{ path: item.path, plain: fileOf(item.path) },
+      ...{ path: item.path, plain: fileOf(item.path), stack: stackOf(item) },
       make: (name: string) => describedProposal(item, described.get(item.path) as TakenDescription, name),
     })),
     ...series.map((each) => ({
-      ...{ path: (each.members[0] as { file: TakenItem }).file.path, plain: each.name },
+      ...{ path: (each.members[0] as { file: TakenItem }).file.path, plain: each.name, stack: stackOfSeries(each) },
       make: (name: string) => seriesProposal(each, name),
     })),
     ...others.map((item) => ({
@@ -49,14 +50,52 @@ export function proposalsFor(
       make: (name: string) => (item.art.kind === "animation" ? animationProposal(item, name) : layersProposal(item, name)),
     })),
     ...single.map((item, k) => ({
-      ...{ path: item.path, plain: fileOf(item.path) },
+      ...{ path: item.path, plain: fileOf(item.path), stack: stackOf(item) },
       make: (name: string) => sheetProposal(item, name, agreed.get(item.path), cuts[k] ?? "later"),
     })),
   ];
   const names = namesInFolders(makings);
-  const made = makings.map(({ make }, k) => withKnownSource(make(names[k] as string), sources));
+  const plain = makings.map(({ make }, k) => make(names[k] as string));
+  const made = layersFound(plain, makings).map((proposal) => proposal && withKnownSource(proposal, sources));
   const recuts = descriptions.flatMap((each) => ("source" in each.of ? [recutProposal(each, each.of)] : []));
-  return [...made.slice(0, told.length), ...recuts, ...made.slice(told.length)];
+  const isThere = (proposal: Proposal | null) => proposal !== null;
+  return [...made.slice(0, told.length).filter(isThere), ...recuts, ...made.slice(told.length).filter(isThere)];
+}
+
+/** The proposals with layers laid over what they belong to; null in the places of those. */
+function layersFound(plain: readonly Proposal[], makings: readonly { readonly stack?: Stackable }[]): (Proposal | null)[] {
+  const places = makings.flatMap(({ stack }, k) => (stack ? [k] : []));
+  const { over, unfit } = findLayers(places.map((k) => makings[k]?.stack as Stackable));
+  const made: (Proposal | null)[] = [...plain];
+  for (const [at, why] of unfit) {
+    const k = places[at] as number;
+    const proposal = plain[k] as Proposal;
+    made[k] = { ...proposal, notes: [...proposal.notes, why] };
+  }
+  for (const [lowest, found] of over) {
+    const k = places[lowest] as number;
+    const apart = found.map(({ at }) => plain[places[at] as number] as Proposal);
+    made[k] = withLayers(
+      made[k] as Proposal,
+      found.map(({ layer }) => layer),
+      apart,
+    );
+    for (const { at } of found) made[places[at] as number] = null;
+  }
+  return made;
+}
+
+function stackOf(item: TakenItem): Stackable {
+  return { path: item.path.replace(/(?<=[^/])\.[^./]*$/, ""), numbers: null, pictures: [stillOf(item)] };
+}
+
+function stackOfSeries({ name, members }: Series<TakenItem>): Stackable {
+  const first = (members[0] as (typeof members)[number]).file.path;
+  return {
+    path: `${first.slice(0, first.lastIndexOf("/") + 1)}${name}`,
+    numbers: members.map(({ number }) => number),
+    pictures: members.map(({ file }) => stillOf(file)),
+  };
 }
 
 /** Sheets that are alone in the drop with a facing in their names: groups of one movement each. */
@@ -76,8 +115,9 @@ function sheetsByFacing(sheets: readonly TakenItem[]): TakenItem[][] {
 
 /** Art that is called like a source is offered as its new art; the very art that it has is left out. */
 function withKnownSource(proposal: Proposal, sources: readonly Source[]): Proposal {
-  const { kind, shows, usual } = proposal;
-  if (kind === "layers" || kind === "recut") return proposal;
+  const { kind, usual, layers = [] } = proposal;
+  if (kind === "recut" || (kind === "layers" && layers.length === 0)) return proposal;
+  const shows = kind === "layers" ? proposal.shows.slice(0, 1) : proposal.shows;
   const name = withoutEnding(proposal.name).toLowerCase();
   const several = kind === "series" || kind === "animation";
   const source = sources.find(
@@ -85,7 +125,8 @@ function withKnownSource(proposal: Proposal, sources: readonly Source[]): Propos
   );
   if (!source) return proposal;
   const known = { source: source.id, name: source.name };
-  const same = shows.length === source.pictures.length && shows.every(({ sha256 }, k) => sha256 === source.pictures[k]?.sha256);
+  const own = (name: string) => source.layers?.find((each) => each.name.toLowerCase() === name.toLowerCase());
+  const same = isShown(source.pictures, shows) && layers.every(({ name, pictures }) => isShown(own(name)?.pictures ?? [], pictures));
   if (!same) return { ...proposal, known, usual: { ...usual, replaces: true } };
   // With its metadata it may still be cut another way.
   if (kind === "described") return { ...proposal, known, usual: { ...usual, replaces: true } };
@@ -93,10 +134,15 @@ function withKnownSource(proposal: Proposal, sources: readonly Source[]): Propos
   return { ...proposal, notes: [...proposal.notes, note], usual: { ...usual, include: false } };
 }
 
+function isShown(pictures: readonly { readonly sha256: string }[], shows: readonly TakenPicture[]): boolean {
+  return shows.length === pictures.length && shows.every(({ sha256 }, k) => sha256 === pictures[k]?.sha256);
+}
+
 /** Whether to ask before bringing in: plain sheets go straight to work. */
 export function needsReview(proposals: readonly Proposal[]): boolean {
   return proposals.some(
-    ({ kind, notes, usual, known }) => kind !== "sheet" || notes.length > 0 || usual.cut !== "later" || known !== undefined,
+    ({ kind, notes, usual, known, layering }) =>
+      kind !== "sheet" || layering !== undefined || notes.length > 0 || usual.cut !== "later" || known !== undefined,
   );
 }
 

@@ -1,6 +1,6 @@
 /** What came in one drop, read and stored: pictures by their hashes, and metadata files that were understood. */
 import type { Understood } from "../metadata";
-import type { SourceId } from "../model";
+import type { Blend, SourceId } from "../model";
 import type { Coverage, Ground } from "../raster";
 
 /** A picture that was read and stored. */
@@ -10,6 +10,12 @@ export interface TakenPicture {
   readonly height: number;
   readonly coverage: Coverage;
   readonly ground: Ground | null;
+}
+
+/** What a layered file says of a layer. */
+export interface LayerOfFile {
+  readonly name: string;
+  readonly blend: Blend;
 }
 
 /** What a file of art holds, its pictures being as they are at the time: just read, or stored. */
@@ -23,11 +29,13 @@ export type ArtOf<Each> =
     }
   | {
       readonly kind: "layers";
-      readonly layers: readonly (Each & { readonly name: string })[];
+      readonly layers: readonly (Each & LayerOfFile)[];
       /** With groups in it: the layers if groups are not made one. */
-      readonly apart: readonly (Each & { readonly name: string })[] | null;
+      readonly apart: readonly (Each & LayerOfFile)[] | null;
       readonly hidden: number;
       readonly groups: number;
+      /** Layers that are blended in ways that are not known here, in the file's words. */
+      readonly unlike: readonly { readonly name: string; readonly blended: string }[];
       readonly damaged: readonly { readonly name: string; readonly why: string }[];
     };
 

@@ -61,7 +61,7 @@ function framesSteadied(project: Project, of: string): FrameRef[] {
  * The outlines of frames, by frame. The art is asked for frames with traced outlines alone,
  * and for those that they are steadied with, once each. Throws `missing-picture`. Cost: O(pixels of these frames).
  */
-export function outlinesOf(project: Project, refs: Iterable<FrameRef>, art: Pick<Art, "frame">): Map<FrameRef, FrameOutlines> {
+export function outlinesOf(project: Project, refs: Iterable<FrameRef>, art: Pick<Art, "figure">): Map<FrameRef, FrameOutlines> {
   const kinds = outlineKinds(project);
   const found = new Map<FrameRef, FrameOutlines>();
   if (kinds.length === 0) return found;
@@ -132,7 +132,7 @@ class Tracer {
 
   constructor(
     private readonly project: Project,
-    private readonly art: Pick<Art, "frame">,
+    private readonly art: Pick<Art, "figure">,
   ) {}
 
   outlinesOf(placed: PlacedFrame, trace: Trace): { polygons: Outline[]; over: number } {
@@ -168,7 +168,7 @@ class Tracer {
     const key = `${alpha} ${frameRef(placed.source, placed.frame)}`;
     const known = this.masks.get(key);
     if (known) return known;
-    const { pixels, rect } = this.art.frame(placed.source, placed.frame);
+    const { pixels, rect } = this.art.figure(placed.source, placed.frame);
     const mask = { mask: maskOf(pixels, rect, alpha), at: standOf(placed) };
     this.masks.set(key, mask);
     return mask;

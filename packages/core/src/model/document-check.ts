@@ -5,9 +5,11 @@
  * a check follows the change, not the document.
  */
 import type * as z from "zod";
+import { counted } from "./counted";
 import { CaravanError } from "./error";
 import { clipToFile, FileClip } from "./file-clip";
 import { FIELD_OF_SHAPE, MARK_SHAPES, type MarkShape } from "./marks";
+import type { Picture } from "./picture";
 import { isFitCanvas, LARGEST_CANVAS } from "./piece";
 import { Project } from "./project";
 import { drawnSize, Frame, isOfPieces, pictureOf, Source } from "./source";
@@ -106,6 +108,7 @@ export function checkWhole(project: Project, where: string): void {
   const kinds = new Map(MARK_SHAPES.map((shape) => [shape, kindsOf(project, shape)]));
   for (const source of project.sources) {
     if (!whole.has(source)) {
+      refuseUnfitLayers(source, refuse);
       refuseDoubles(`frames of ${source.name} with the key`, source.frames, ({ key }) => key, refuse);
       for (const frame of source.frames) refuseUnfit(source, frame, refuse);
       whole.add(source);
@@ -145,6 +148,20 @@ function refuseUnknownMarks(
     for (const name of Object.keys(marks?.[FIELD_OF_SHAPE[shape]] ?? {}))
       if (!kinds.get(shape)?.has(name))
         refuse(`The frame ${key} of ${source} has a ${shape} "${name}", which is no kind of the project's.`);
+}
+
+/** A layer has a picture over each of the source's, as large as that. */
+function refuseUnfitLayers({ name: source, pictures, layers = [] }: Source, refuse: Refuse): void {
+  refuseDoubles(`layers of ${source} named`, layers, ({ name }) => name.toLowerCase(), refuse);
+  for (const { name, pictures: own } of layers) {
+    if (own.length !== pictures.length)
+      refuse(`The layer "${name}" of ${source} has ${counted(own.length, "picture")} for ${counted(pictures.length, "picture")} below.`);
+    for (const [k, { width, height }] of own.entries()) {
+      const below = pictures[k] as Picture;
+      if (width !== below.width || height !== below.height)
+        refuse(`The layer "${name}" of ${source} is ${width} × ${height} px over a picture of ${below.width} × ${below.height} px.`);
+    }
+  }
 }
 
 /** A frame lies on a picture of its source, and its rectangle within its untrimmed size. */

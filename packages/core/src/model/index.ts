@@ -28,6 +28,7 @@ export { FACINGS, Facing } from "./facing";
 export { behavioursToFile } from "./file-behaviour";
 export { encloses, FramePoint, overlaps, type Px, Rect, Size, Spacing, sameRect, scaledSide } from "./geometry";
 export { jsonSchemaOf, projectJsonSchema } from "./json-schema";
+export { BLENDS, Blend, checkedLayerName, isFigure, Layer, LayerName, MOST_LAYERS } from "./layer";
 export {
   BOX_USES,
   Box,
@@ -54,6 +55,7 @@ export { naturalOrder } from "./natural-order";
 export { entriesOf, orderedJson, orderedRecord } from "./ordered-record";
 export { Packing, USUAL_PACKING } from "./packing";
 export { MOST_COLOURS, Palette } from "./palette";
+export { Picture, SHA256 } from "./picture";
 export { MOST_PICTURES, refuseTooMany } from "./picture-limit";
 export { freePath, freePicturePaths, isDeviceName, pathKey, pathStem, takenPaths, withDistinctPaths } from "./picture-paths";
 export { Flip, isFitCanvas, LARGEST_CANVAS, MOST_PIECES } from "./piece";
@@ -80,6 +82,7 @@ export {
 export { ProjectFile, projectFromFile, projectToFile, uncheckedProject } from "./project-file";
 export { ClipField, Example, FrameField, Reading } from "./reading";
 export {
+  allPictures,
   Cut,
   drawnSize,
   Frame,
@@ -92,10 +95,8 @@ export {
   isNumberedByFiles,
   isOfPieces,
   originOf,
-  Picture,
   Piece,
   pictureOf,
-  SHA256,
   Source,
   SourceId,
   scaleOf,

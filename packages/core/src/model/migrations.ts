@@ -44,6 +44,8 @@ const MIGRATIONS: Record<number, (file: Content) => Content> = {
   7: (file) => ({ ...file, version: 8 }),
   // Outlines are a third shape of marks.
   8: (file) => ({ ...file, version: 9 }),
+  // Sources may have layers.
+  9: (file) => ({ ...file, version: 10 }),
 };
 
 function withoutExampleOrContact(delivery: unknown): unknown {

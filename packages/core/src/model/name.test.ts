@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { FileStem } from "./delivery";
 import { encloses, overlaps, sameRect } from "./geometry";
 import { checkedName, freeName, isFitName } from "./name";
-import { PicturePath } from "./source";
+import { PicturePath } from "./picture";
 import { checkedDuration, microsFromMs, msFromMicros } from "./time";
 
 describe("names", () => {

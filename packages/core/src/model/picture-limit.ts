@@ -1,12 +1,13 @@
 import { CaravanError } from "./error";
 import type { Project } from "./project";
+import { allPictures } from "./source";
 
 /** More pictures than this no project file holds. */
 export const MOST_PICTURES = 5_000;
 
 /** Throws `too-many-pictures` if `more` of them do not fit into the project. */
 export function refuseTooMany({ sources, name }: Project, more: number): void {
-  const count = sources.reduce((sum, { pictures }) => sum + pictures.length, 0);
+  const count = sources.reduce((sum, source) => sum + allPictures(source).length, 0);
   if (count + more > MOST_PICTURES)
     throw new CaravanError(
       "too-many-pictures",

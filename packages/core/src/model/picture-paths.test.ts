@@ -1,9 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { takeIn } from "../edit";
+import { PicturePath } from "./picture";
 import { freePicturePaths, pathKey, pathStem, takenPaths, withDistinctPaths } from "./picture-paths";
 import { emptyProject, type Project } from "./project";
-import { PicturePath } from "./source";
 
 const hash = (k: number) => k.toString(16).padStart(64, "0");
 const paths = (project: Project) => project.sources.flatMap(({ pictures }) => pictures.map(({ file }) => file));

@@ -5,8 +5,9 @@
  * distinct without regard to case, in the whole project.
  */
 import { fitFileName, shortened } from "./name";
+import type { Picture } from "./picture";
 import type { Project } from "./project";
-import type { Picture, Source } from "./source";
+import { allPictures, type Source } from "./source";
 
 /** Names that one widespread system keeps for its devices, with any ending. */
 const DEVICES = /^(con|prn|aux|nul|com\d|lpt\d)(\.|$)/iu;
@@ -52,11 +53,11 @@ export interface TakenPaths {
   readonly folders: ReadonlySet<string>;
 }
 
-export function takenPaths(sources: readonly Pick<Source, "pictures">[]): TakenPaths {
+export function takenPaths(sources: readonly Pick<Source, "pictures" | "layers">[]): TakenPaths {
   const files = new Set<string>();
   const folders = new Set<string>();
-  for (const { pictures } of sources)
-    for (const { file } of pictures) {
+  for (const source of sources)
+    for (const { file } of allPictures(source)) {
       const key = pathKey(file);
       files.add(key);
       for (let at = key.indexOf("/"); at >= 0; at = key.indexOf("/", at + 1)) folders.add(key.slice(0, at));
@@ -92,14 +93,18 @@ export function withDistinctPaths(project: Project): Project {
   const folders = takenPaths(project.sources).folders;
   let changed = false;
   const sources = project.sources.map((source): Source => {
-    const pictures = source.pictures.map((picture): Picture => {
+    const distinct = (picture: Picture): Picture => {
       const file = distinctPath(picture, owners, folders);
       owners.set(pathKey(file), owner(file, picture));
       if (file === picture.file) return picture;
       changed = true;
       return { ...picture, file };
-    });
-    return pictures.every((picture, k) => picture === source.pictures[k]) ? source : { ...source, pictures };
+    };
+    const pictures = source.pictures.map(distinct);
+    const layers = source.layers?.map((layer) => ({ ...layer, pictures: layer.pictures.map(distinct) }));
+    const made: Source = { ...source, pictures, ...(layers ? { layers } : {}) };
+    const before = allPictures(source);
+    return allPictures(made).every((picture, k) => picture === before[k]) ? source : made;
   });
   return changed ? { ...project, sources } : project;
 }

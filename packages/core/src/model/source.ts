@@ -2,8 +2,10 @@ import * as z from "zod";
 import { Clearing } from "./clearing";
 import { CaravanError } from "./error";
 import { FramePoint, Rect, Size, Spacing, scaledSide } from "./geometry";
+import { Layer, MOST_LAYERS } from "./layer";
 import { FrameMarks } from "./marks";
 import { Name } from "./name";
+import { Picture } from "./picture";
 import { MOST_PIECES, pieceOf } from "./piece";
 import { Reading } from "./reading";
 
@@ -123,32 +125,16 @@ export const Frame = z.strictObject({
 });
 export type Frame = z.infer<typeof Frame>;
 
-export const SHA256 = z.string().regex(/^[0-9a-f]{64}$/);
-
-/** A path that stays inside the project's folder: relative, with `/`, no `..`, nothing a file system refuses. */
-export const PicturePath = z
-  .string()
-  .max(400)
-  .regex(
-    /^(?!\.{1,2}(\/|$))[^\\/:*?"<>|\p{Cc}]+(\/(?!\.{1,2}(\/|$))[^\\/:*?"<>|\p{Cc}]+)*$/u,
-    "A relative path with / that stays in the project's folder.",
-  )
-  .describe("Path of the picture from the project's folder, with /.");
-
-/** A picture file of a source. */
-export const Picture = z.strictObject({
-  file: PicturePath,
-  sha256: SHA256.describe("Of the picture file's bytes."),
-  width: z.int().positive(),
-  height: z.int().positive(),
-  number: z.int().nonnegative().optional().describe("The number that its file had in a series of stills; its frame goes by it."),
-});
-export type Picture = z.infer<typeof Picture>;
-
 export const Source = z.strictObject({
   id: SourceId,
   name: Name.describe("Shown to people, and the start of its frames' names."),
   pictures: z.array(Picture).describe("One sheet, or the pictures of a series in order; none where frames are put together from pieces."),
+  layers: z
+    .array(Layer)
+    .min(1)
+    .max(MOST_LAYERS)
+    .optional()
+    .describe("Further layers over its pictures, from below: cut with them, by what is drawn on any of them."),
   clearing: Clearing.optional().describe("How an opaque ground is cleared away before it is cut."),
   palette: Name.optional().describe(
     "A palette that its pictures wear: after clearing, the colours that the palette stands for are turned into its own, compared exactly.",
@@ -205,6 +191,11 @@ export function sheetOf(source: Pick<Source, "pictures">): Picture {
   if (!first)
     throw new CaravanError("bad-call", "source", "It has no picture: its frames are put together from pieces.", "Choose another one.");
   return first;
+}
+
+/** All pictures of a source: its own in their order, then those of each layer. */
+export function allPictures({ pictures, layers = [] }: Pick<Source, "pictures" | "layers">): Picture[] {
+  return [pictures, ...layers.map((layer) => layer.pictures)].flat();
 }
 
 /** Whether its frames are put together from frames of other sources. */

@@ -1,0 +1,50 @@
+/** Layers of one name that sources blend, order or spell differently: a delivery has one layer of a name. */
+import { layersOf } from "../delivery-plan";
+import { blendLayer, moveLayer, renameLayer } from "../edit";
+import { MOST_LAYERS, type Project, type SourceId, sourceById, unreachable } from "../model";
+import type { Finding, Mend } from "./finding";
+
+export function layersThatDisagree({ sources }: Project): Finding[] {
+  const { disagree } = layersOf(sources);
+  if (!disagree) return [];
+  const { kind, layer, first, other } = disagree;
+  const name = `layer "${layer.name}"`;
+  const own = other.layers?.find((each) => each.name.toLowerCase() === layer.name.toLowerCase()) ?? layer;
+  const told = (message: string, mend?: Mend): Finding[] => [
+    {
+      ...{ code: "layers-disagree", severity: "error", where: name, message },
+      place: { stop: "sources", source: other.id },
+      ...(mend ? { mend } : {}),
+    },
+  ];
+  switch (kind) {
+    case "blend":
+      return told(`It is ${IN_WORDS[layer.blend]} in ${first.name} and ${IN_WORDS[own.blend]} in ${other.name}; a game draws it one way.`, {
+        label: `${LABELS[layer.blend]} it in both`,
+        apply: (current) => blendLayer(current, layer.name, layer.blend),
+      });
+    case "spelling":
+      return told(`It is called ${own.name} in ${other.name}; some systems take files of both names for one.`, {
+        label: `Call both ${layer.name}`,
+        apply: (current) => renameLayer(current, own.name, layer.name),
+      });
+    case "order":
+      return told(`It lies above another layer in ${first.name} and below it in ${other.name}; a game draws layers in one order.`, {
+        label: `Order those of ${other.name} alike`,
+        apply: (current) => orderedAlike(current, first.id, other.id),
+      });
+    default:
+      return unreachable(kind);
+  }
+}
+
+/** The layers that both sources have, in the order of the first. */
+function orderedAlike(project: Project, first: SourceId, other: SourceId): Project {
+  const { layers = [] } = sourceById(project, first);
+  const known = (sourceById(project, other).layers ?? []).filter(({ name }) => layers.some((each) => each.name === name));
+  const wanted = layers.filter(({ name }) => known.some((each) => each.name === name));
+  return wanted.reduce((next, { name }) => moveLayer(next, other, name, MOST_LAYERS), project);
+}
+
+const IN_WORDS = { normal: "painted over", add: "added", multiply: "multiplied" } as const;
+const LABELS = { normal: "Paint", add: "Add", multiply: "Multiply" } as const;

@@ -1,0 +1,99 @@
+/** New pictures of a source under the files of those before, and layers that lie over them. */
+import {
+  CaravanError,
+  counted,
+  freePath,
+  isNumberedByFiles,
+  type Layer,
+  type Picture,
+  type Project,
+  pathKey,
+  type Source,
+  sheetOf,
+  takenPaths,
+} from "../model";
+
+/** A picture that has been stored, by its hash. */
+export type StoredPicture = Omit<Picture, "file">;
+
+/** New art of one of a source's pictures, with new art of layers over it; layers that are not among them stay as they are. */
+export interface ChangedPicture extends StoredPicture {
+  readonly layers?: readonly (Pick<Layer, "name"> & StoredPicture)[] | undefined;
+}
+
+export type NewArt = Pick<Source, "pictures" | "layers">;
+
+/** Whether it is the very art that the source has. */
+export function isSameArt({ pictures, layers = [] }: NewArt, changed: readonly ChangedPicture[]): boolean {
+  return (
+    changed.length === pictures.length &&
+    changed.every(
+      ({ sha256, layers: over = [] }, k) =>
+        sha256 === pictures[k]?.sha256 &&
+        layers.every(({ name, pictures: own }) => (over.find((each) => each.name === name) ?? own[k])?.sha256 === own[k]?.sha256),
+    )
+  );
+}
+
+/** The source's pictures and layers with changed art in their places. Throws `picture-mismatch` where a layer does not fit over its new picture. */
+export function withChangedArt(project: Project, source: Source, changed: readonly ChangedPicture[]): NewArt {
+  const pictures = withFiles(project, source, changed);
+  if (!source.layers) return { pictures };
+  const taken = new Set(pictures.map(({ file }) => pathKey(file)));
+  const layers = source.layers.map((layer): Layer => {
+    const own = pictures.map((below, k): StoredPicture => {
+      const given = changed[k]?.layers?.find(({ name }) => name === layer.name) ?? layer.pictures[k];
+      if (given && given.width === below.width && given.height === below.height) return given;
+      throw new CaravanError(
+        "picture-mismatch",
+        source.name,
+        given
+          ? `Its layer "${layer.name}" is ${given.width} × ${given.height} px, and the new art below it ${below.width} × ${below.height} px.`
+          : `Its layer "${layer.name}" has ${counted(layer.pictures.length, "picture")}, and the new art ${pictures.length}.`,
+        "Give new art of the layer together with it, or remove the layer first.",
+      );
+    });
+    const files = withFiles(project, layer, own, taken);
+    for (const { file } of files) taken.add(pathKey(file));
+    return { ...layer, pictures: files };
+  });
+  return { pictures, layers };
+}
+
+/** The source with new art in the place of its own, still with the frames of before. Throws as `withChangedArt` does. */
+export function sourceWithArt(project: Project, source: Source, changed: readonly ChangedPicture[]): Source {
+  return { ...source, ...withChangedArt(project, source, changed) };
+}
+
+/** Where the pictures of a new layer go: beside those below, `art/camp.light.png`. */
+export function layerFiles(project: Project, { pictures }: Pick<Source, "pictures">, layer: string): string[] {
+  const { files, folders } = takenPaths(project.sources);
+  const taken = new Set([...files, ...folders]);
+  return pictures.map(({ file }) => {
+    const free = freePath(file.replace(/(\.[^./]*)?$/, `.${layer}.png`), (path) => !taken.has(pathKey(path)));
+    taken.add(pathKey(free));
+    return free;
+  });
+}
+
+/**
+ * Pictures keep the files and numbers that the source has, place by place; more are named after the first. Where the stills' own numbers are
+ * known, a series goes by these.
+ */
+function withFiles(
+  project: Project,
+  { pictures }: Pick<Source, "pictures">,
+  changed: readonly StoredPicture[],
+  besides: ReadonlySet<string> = new Set(),
+): Picture[] {
+  const { files, folders } = takenPaths(project.sources);
+  const taken = new Set([...files, ...folders, ...besides]);
+  const numbered = isNumberedByFiles({ pictures });
+  return changed.map(({ sha256, width, height, ...own }, k): Picture => {
+    const number = own.number ?? pictures[k]?.number;
+    const wanted = pictures[k]?.file ?? sheetOf({ pictures }).file.replace(/(-\d+)?(\.[^.]+)$/, `-${k}$2`);
+    const file = pictures[k] ? wanted : freePath(wanted, (path) => !taken.has(pathKey(path)));
+    taken.add(pathKey(file));
+    return { file, sha256, width, height, ...(numbered && number !== undefined ? { number } : {}) };
+  });
+}

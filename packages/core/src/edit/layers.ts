@@ -1,0 +1,190 @@
+/** Layers over the pictures of sources. Those of one name are one layer of the project: renamed and blended alike, wherever they lie. */
+import { withAnchoredFrames } from "../marks";
+import {
+  type Blend,
+  CaravanError,
+  type Clearing,
+  checkedLayerName,
+  counted,
+  type Layer,
+  MOST_LAYERS,
+  type Picture,
+  type Project,
+  refuseTooMany,
+  type Source,
+  type SourceId,
+  sourceById,
+} from "../model";
+import type { Coverage } from "../raster";
+import { layerFiles, type StoredPicture } from "./changed-art";
+import { framesAgain } from "./cutting";
+import { edit } from "./edit";
+import { refuseOfPieces } from "./of-pieces";
+import { withSource } from "./with-source";
+
+/** A layer that is to be, its pictures stored already. */
+export interface NewLayer {
+  readonly name: string;
+  readonly blend: Blend;
+  readonly clearing?: Clearing | undefined;
+  /** One for each of the source's pictures, as large as that. */
+  readonly pictures: readonly StoredPicture[];
+}
+
+/**
+ * Lays a further layer over a source's pictures, above those that are there. `coverages` are of its pictures with all layers, the new one too:
+ * its recipe is run again. A name that a layer of the project has is written as that is, and blended as that is. Throws `bad-name`,
+ * `name-taken`, `picture-mismatch`, `bad-count`, `too-many-pictures`, `bad-call` for a source of pieces.
+ */
+export const addLayer = edit(
+  (project, id: SourceId, { name }: NewLayer, _coverages: readonly Coverage[]) => `lay ${name} over ${sourceById(project, id).name}`,
+  (project, id, layer, coverages): Project => {
+    const source = sourceById(project, id);
+    refuseOfPieces(source);
+    refuseTooMany(project, layer.pictures.length);
+    return withSource(project, cutAgain({ ...source, layers: [...(source.layers ?? []), layerFor(project, source, layer)] }, coverages));
+  },
+);
+
+/** The layer as the document has it. */
+export function layerFor(project: Project, source: Pick<Source, "name" | "pictures" | "layers">, layer: NewLayer): Layer {
+  const { layers = [] } = source;
+  const { name, blend } = alikeInProject(project, { name: checkedLayerName(layer.name), blend: layer.blend });
+  if (layers.some((each) => sameName(each.name, name)))
+    throw new CaravanError(
+      "name-taken",
+      source.name,
+      `It has a layer "${name}" already.`,
+      "Choose another name, or give that one's new art.",
+    );
+  if (layers.length >= MOST_LAYERS)
+    throw new CaravanError(
+      "bad-count",
+      source.name,
+      `It has ${counted(MOST_LAYERS, "layer")}, which are all it can have.`,
+      "Remove one first.",
+    );
+  if (layer.pictures.length !== source.pictures.length)
+    throw new CaravanError(
+      "picture-mismatch",
+      source.name,
+      `The layer "${name}" has ${counted(layer.pictures.length, "picture")}, and below it are ${source.pictures.length}.`,
+      "Give as many, one over each.",
+    );
+  for (const [k, { width, height }] of layer.pictures.entries()) {
+    const below = source.pictures[k] as Picture;
+    if (width !== below.width || height !== below.height)
+      throw new CaravanError(
+        "picture-mismatch",
+        source.name,
+        `The layer "${name}" is ${width} × ${height} px, and what is below it ${below.width} × ${below.height} px.`,
+        "Make them equally large: layers lie over one another pixel by pixel.",
+      );
+  }
+  const files = layerFiles(project, source, name);
+  return {
+    ...{ name, blend },
+    ...(layer.clearing ? { clearing: layer.clearing } : {}),
+    pictures: layer.pictures.map(({ sha256, width, height }, k) => ({ file: files[k] as string, sha256, width, height })),
+  };
+}
+
+/** A layer of a name that the project has is spelled and blended as there. */
+function alikeInProject({ sources }: Pick<Project, "sources">, layer: { name: string; blend: Blend }): { name: string; blend: Blend } {
+  const there = sources.flatMap(({ layers = [] }) => layers).find(({ name }) => sameName(name, layer.name));
+  return there ? { name: there.name, blend: there.blend } : layer;
+}
+
+/** Takes a layer off a source. `coverages` are of what is left. Throws `not-found`. */
+export const removeLayer = edit(
+  (project, id: SourceId, name: string, _coverages: readonly Coverage[]) => `take ${name} off ${sourceById(project, id).name}`,
+  (project, id, name, coverages): Project => {
+    const { layers: before, ...source } = sourceById(project, id);
+    layerNamed(project, id, name);
+    const layers = (before ?? []).filter((each) => each.name !== name);
+    return withSource(project, cutAgain(layers.length > 0 ? { ...source, layers } : source, coverages));
+  },
+);
+
+/** Clears the opaque ground of a layer's pictures, or leaves it. `coverages` are of all layers afterwards. Throws `not-found`. */
+export const setLayerClearing = edit(
+  (project, id: SourceId, name: string, clearing: Clearing | null, _coverages: readonly Coverage[]) =>
+    `${clearing ? "clear" : "restore"} the background of ${name} of ${sourceById(project, id).name}`,
+  (project, id, name, clearing, coverages): Project => {
+    const source = sourceById(project, id);
+    const { clearing: before, ...layer } = layerNamed(project, id, name);
+    if (JSON.stringify(before) === JSON.stringify(clearing ?? undefined)) return project;
+    const changed: Layer = clearing ? { ...layer, clearing } : layer;
+    return withSource(project, cutAgain({ ...source, layers: replaced(source.layers, changed) }, coverages));
+  },
+);
+
+/** How all layers of a name lie over what is below them. Throws `not-found`. */
+export const blendLayer = edit(
+  (_project, name: string, blend: Blend) => `${blend === "normal" ? "paint" : blend} ${name}`,
+  (project, name, blend) => withLayers(project, name, (layer) => ({ ...layer, blend })),
+);
+
+/** Throws `not-found`, `bad-name`, `name-taken` if a source that has it has a layer of the new name too. */
+export const renameLayer = edit(
+  (_project, name: string, to: string) => `rename the layer ${name} to ${to.trim()}`,
+  (project, name, to) => {
+    const others = {
+      sources: project.sources.map((source) => ({ ...source, layers: source.layers?.filter((each) => each.name !== name) })),
+    };
+    const checked = checkedLayerName(to);
+    const twice = others.sources.find(
+      (source, k) =>
+        source.layers?.some((each) => sameName(each.name, checked)) && project.sources[k]?.layers?.some((each) => each.name === name),
+    );
+    if (twice) throw new CaravanError("name-taken", twice.name, `It has a layer "${checked}" already.`, "Choose another name.");
+    return withLayers(project, name, (layer) => ({
+      ...layer,
+      ...alikeInProject(others as Project, { name: checked, blend: layer.blend }),
+    }));
+  },
+);
+
+/** Moves a layer of a source by so many places, up for more than 0. Throws `not-found`. */
+export const moveLayer = edit(
+  (project, id: SourceId, name: string, by: number) => `move ${name} ${by > 0 ? "up" : "down"} in ${sourceById(project, id).name}`,
+  (project, id, name, by) => {
+    const source = sourceById(project, id);
+    const layer = layerNamed(project, id, name);
+    const { layers = [] } = source;
+    const from = layers.indexOf(layer);
+    const to = Math.min(layers.length - 1, Math.max(0, from + by));
+    return to === from ? project : withSource(project, { ...source, layers: layers.toSpliced(from, 1).toSpliced(to, 0, layer) });
+  },
+);
+
+function sameName(a: string, b: string): boolean {
+  return a.toLowerCase() === b.toLowerCase();
+}
+
+function layerNamed(project: Project, id: SourceId, name: string): Layer {
+  const source = sourceById(project, id);
+  const layer = source.layers?.find((each) => each.name === name);
+  if (!layer) throw new CaravanError("not-found", source.name, `It has no layer "${name}".`, "Choose one that it has.");
+  return layer;
+}
+
+function replaced(layers: readonly Layer[] = [], layer: Layer): Layer[] {
+  return layers.map((each) => (each.name === layer.name ? layer : each));
+}
+
+function withLayers(project: Project, name: string, change: (layer: Layer) => Layer): Project {
+  let found = false;
+  const sources = project.sources.map((source): Source => {
+    if (!source.layers?.some((each) => each.name === name)) return source;
+    found = true;
+    const layers = source.layers.map((each) => (each.name === name ? change(each) : each));
+    return JSON.stringify(layers) === JSON.stringify(source.layers) ? source : { ...source, layers };
+  });
+  if (!found) throw new CaravanError("not-found", `layer "${name}"`, "No source has such a layer.", "Choose one that is there.");
+  return sources.every((source, k) => source === project.sources[k]) ? project : { ...project, sources };
+}
+
+function cutAgain(source: Source, coverages: readonly Coverage[]): Source {
+  return source.cut ? withAnchoredFrames(source, framesAgain(source, source.cut, coverages)) : source;
+}

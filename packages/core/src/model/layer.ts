@@ -1,0 +1,44 @@
+/** Layers that lie over the pictures of a source: light over a body, a shadow, a glow. */
+import * as z from "zod";
+import { Clearing } from "./clearing";
+import { CaravanError } from "./error";
+import { fitFileName, fittedName, Name } from "./name";
+import { Picture } from "./picture";
+
+export const BLENDS = ["normal", "add", "multiply"] as const;
+export const Blend = z
+  .enum(BLENDS)
+  .describe("How a layer lies over what is below: painted over it, added to it as light, or multiplied as shade.");
+export type Blend = z.infer<typeof Blend>;
+
+/** More layers than this lie over no source's pictures. */
+export const MOST_LAYERS = 8;
+
+/** A layer's name is part of the names of delivered files. */
+export const LayerName = Name.max(60).refine((text) => fitFileName(text) === text, "It has a character that names of files cannot have.");
+
+export const Layer = z.strictObject({
+  name: LayerName.describe("Layers of one name are one layer of a delivery."),
+  blend: Blend,
+  clearing: Clearing.optional().describe("How an opaque ground of its pictures is cleared away."),
+  pictures: z.array(Picture).min(1).describe("One for each of the source's pictures, as large as that."),
+});
+export type Layer = z.infer<typeof Layer>;
+
+/** Whether a layer shows what stands there, rather than how it is lit: feet, outlines and origins go by such layers alone. */
+export function isFigure({ blend }: Pick<Layer, "blend">): boolean {
+  return blend === "normal";
+}
+
+/** `text` as a layer's name. Throws `bad-name` if it cannot be one. */
+export function checkedLayerName(text: string): string {
+  const name = fittedName(text, 60);
+  if (name === null || fitFileName(name) !== name)
+    throw new CaravanError(
+      "bad-name",
+      `layer "${text}"`,
+      "A layer's name is part of the names of files, and some system takes none like this.",
+      'Leave out \\ / : * ? " < > | and a dot at its end.',
+    );
+  return name;
+}

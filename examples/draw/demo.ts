@@ -6,6 +6,7 @@ import {
   addAction,
   addBox,
   addClip,
+  addLayer,
   addMarkKind,
   addSources,
   cutSource,
@@ -39,11 +40,12 @@ import {
   type SourceId,
   type Ways,
 } from "@caravan/core/model";
-import { coverageOf, type Pixels } from "@caravan/core/raster";
+import { coverageOf, joinedCoverage, type Pixels } from "@caravan/core/raster";
 import { pngCodec } from "../../packages/cli/src/png";
 import { withBearer } from "./bearer-project";
 import { withCamp } from "./camp-project";
 import { sheetOf } from "./canvas";
+import { lightOver } from "./light";
 import { drawPorter, FACINGS, idling, PORTER_GROUND, PORTER_SIZE, walking } from "./porter";
 import { campfire, DUST_GROUND, DUST_SIZE, dustWhirl, FIRE_GROUND, FIRE_SIZE, HOURGLASS_GROUND, HOURGLASS_SIZE, hourglass } from "./props";
 import { rawFiles } from "./raw";
@@ -57,6 +59,8 @@ interface DemoSheet {
   readonly pixels: Pixels;
   readonly cell: { w: number; h: number };
   readonly ground: number;
+  /** How far the light of its flame reaches, if it has one: a layer of its own. */
+  readonly light?: number;
 }
 
 /** The sheets as an artist would hand them in. */
@@ -75,6 +79,7 @@ export function demoSheets(): DemoSheet[] {
       ),
       cell: FIRE_SIZE,
       ground: FIRE_GROUND,
+      light: 1.1,
     },
     {
       name: "dust-whirl",
@@ -100,14 +105,24 @@ export function demoProject(): Bundle {
 }
 
 /** A sheet cut into its cells, with the figure's feet at the origin. */
-function withSheet(start: Project, { name, pixels, cell, ground }: DemoSheet, pictures: Map<string, Uint8Array>): Project {
+function withSheet(start: Project, { name, pixels, cell, ground, light }: DemoSheet, pictures: Map<string, Uint8Array>): Project {
   const bytes = pngCodec().encode(pixels);
   const sha256 = sha256Hex(bytes);
   pictures.set(sha256, bytes);
   const project = addSources(start, [{ fileName: `${name}.png`, sha256, width: pixels.width, height: pixels.height }]);
   const id = project.sources.at(-1)?.id as SourceId;
   const cut: Cut = { by: "cell", cell, margin: { x: 0, y: 0 }, gap: { x: 0, y: 0 }, keepEmpty: false };
-  return setSourceOrigin(cutSource(project, id, cut, coverageOf(pixels)), id, { x: cell.w / 2, y: ground });
+  const standing = setSourceOrigin(cutSource(project, id, cut, coverageOf(pixels)), id, { x: cell.w / 2, y: ground });
+  return light === undefined ? standing : withLight(standing, id, pixels, lightOver(pixels, cell, light), pictures);
+}
+
+/** Light as a layer over a sheet. */
+function withLight(project: Project, id: SourceId, below: Pixels, light: Pixels, pictures: Map<string, Uint8Array>): Project {
+  const bytes = pngCodec().encode(light);
+  const sha256 = sha256Hex(bytes);
+  pictures.set(sha256, bytes);
+  const layer = { name: "light", blend: "add", pictures: [{ sha256, width: light.width, height: light.height }] } as const;
+  return addLayer(project, id, layer, [joinedCoverage([below, light].map(coverageOf))]);
 }
 
 function withClips(start: Project): Project {

@@ -43,6 +43,7 @@ interface Sheet {
   readonly pixels: Pixels;
   readonly cell: { w: number; h: number };
   readonly ground: number;
+  readonly light?: number;
 }
 
 export function rehearsedSheets(): Sheet[] {
@@ -51,8 +52,8 @@ export function rehearsedSheets(): Sheet[] {
   const idle = FACINGS.flatMap((facing) => each(IDLE_FRAMES, (k) => drawPorter(facing, idling(k / IDLE_FRAMES, true))));
   const flying = each(SPARKS, (k) => sparks(k, SPARKS));
   return [
-    { name: "porter-lamp-walk", pixels: sheetOf(walk, WALK_FRAMES), cell: PORTER_SIZE, ground: PORTER_GROUND + 1 },
-    { name: "porter-lamp-idle", pixels: sheetOf(idle, IDLE_FRAMES), cell: PORTER_SIZE, ground: PORTER_GROUND + 1 },
+    { name: "porter-lamp-walk", pixels: sheetOf(walk, WALK_FRAMES), cell: PORTER_SIZE, ground: PORTER_GROUND + 1, light: 1 },
+    { name: "porter-lamp-idle", pixels: sheetOf(idle, IDLE_FRAMES), cell: PORTER_SIZE, ground: PORTER_GROUND + 1, light: 1 },
     { name: "sparks", pixels: sheetOf(flying, SPARKS), cell: SPARKS_SIZE, ground: SPARKS_FROM.y },
   ];
 }

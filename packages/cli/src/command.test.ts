@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { readBundle, writeBundle } from "@caravan/core/bundle";
 import { sha256Hex, utf8, writeZip } from "@caravan/core/codec";
+import { allPictures, type Picture, type Source } from "@caravan/core/model";
 import { clearPixels, crop, type Pixels, paste, samePixels } from "@caravan/core/raster";
 import { afterAll, describe, expect, it } from "vitest";
 import { sheetOfCells } from "../../core/src/edit/project.fixture";
@@ -278,14 +279,14 @@ describe("caravan build", () => {
     const project = JSON.parse(readFileSync(join(demo, "caravan.json"), "utf8"));
     const pictures = new Map(
       project.sources
-        .flatMap(({ pictures: list }: { pictures: { file: string; sha256: string }[] }) => list)
-        .map(({ file, sha256 }: { file: string; sha256: string }) => [sha256, new Uint8Array(readFileSync(join(demo, file)))]),
+        .flatMap((source: Source) => allPictures(source))
+        .map(({ file, sha256 }: Picture) => [sha256, new Uint8Array(readFileSync(join(demo, file)))]),
     );
     const document = readBundle(writeBundleOf(project, pictures as Map<string, Uint8Array>), "x").project;
     writeFileSync(at("demo.caravan"), writeBundle({ project: document, pictures: pictures as Map<string, Uint8Array> }));
     caravan("build", at("demo.caravan"), "--out", at("three"));
     const one = contents(at("one"));
-    expect(Object.keys(one).sort()).toEqual(["/.caravan-delivered.json", "/tamarisk.atlas.json", "/tamarisk.png"]);
+    expect(Object.keys(one).sort()).toEqual(["/.caravan-delivered.json", "/tamarisk.atlas.json", "/tamarisk.light.png", "/tamarisk.png"]);
     expect(contents(at("two"))).toEqual(one);
     expect(contents(at("three"))).toEqual(one);
   });
@@ -355,9 +356,9 @@ describe("caravan play and check", () => {
 
 /** The same document and pictures, packed by hand. */
 function writeBundleOf(project: unknown, pictures: ReadonlyMap<string, Uint8Array>): Uint8Array {
-  const { sources } = project as { sources: { pictures: { file: string; sha256: string }[] }[] };
+  const { sources } = project as { sources: Source[] };
   return writeZip([
     { path: "caravan.json", bytes: utf8(JSON.stringify(project)) },
-    ...sources.flatMap((source) => source.pictures).map(({ file, sha256 }) => ({ path: file, bytes: pictures.get(sha256) as Uint8Array })),
+    ...sources.flatMap(allPictures).map(({ file, sha256 }) => ({ path: file, bytes: pictures.get(sha256) as Uint8Array })),
   ]);
 }

@@ -59,15 +59,15 @@ describe("layered art on the command line", () => {
     document.sources[0].cut = { by: "cell", cell: { w: 16, h: 16 }, margin: { x: 0, y: 0 }, gap: { x: 0, y: 0 }, keepEmpty: false };
     writeFileSync(join(folder, "camp/caravan.json"), JSON.stringify(document));
     const moved = sheet([255, 210, 120, 130], 3, [0, 1, 2]);
-    write("camp/art/camp.light.png", moved);
+    write("camp/art/camp_light.png", moved);
     expect(caravan("build", "camp", "--out", "out2").status).toBe(0);
     expect(looksSame(layerOf("out2", "light", "camp/2"), cell(moved, 2))).toBe(true);
     expect(looksSame(layerOf("out2", null, "camp/2"), clearPixels(16, 16))).toBe(true);
-    write("camp/art/camp.light.png", sheet([255, 210, 120, 130], 3, [0], 49));
+    write("camp/art/camp_light.png", sheet([255, 210, 120, 130], 3, [0], 49));
     const refused = caravan("build", "camp", "--out", "out3");
     expect(refused.status).toBe(1);
     expect(refused.stderr).toMatch(/layer "light" is 49 × 16 px, and the new art below it 48 × 16 px/);
-    write("camp/art/camp.light.png", moved);
+    write("camp/art/camp_light.png", moved);
   });
 
   it("comes from a layered file too, blended as it says there", () => {

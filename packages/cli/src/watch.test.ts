@@ -45,7 +45,7 @@ afterAll(() => rmSync(folder, { recursive: true }));
 describe("caravan watch", () => {
   it("builds at once, then again when art changes, and writes only what came out otherwise", async () => {
     const { road, out, next, child } = watchCopy("changed");
-    expect(await next()).toMatchObject({ ok: true, written: ["tamarisk.atlas.json", "tamarisk.png"] });
+    expect(await next()).toMatchObject({ ok: true, written: ["tamarisk.atlas.json", "tamarisk.png", "tamarisk.light.png"] });
     const atlas = statSync(join(out, "tamarisk.atlas.json")).mtimeMs;
     writeFileSync(join(road, "art/campfire.png"), repainted(road, 7));
     expect(await next()).toMatchObject({ ok: true, written: ["tamarisk.png"], changed: ["campfire (7 the same, 1 changed)"] });
@@ -71,7 +71,7 @@ describe("caravan watch", () => {
     let line = await next();
     while (!line.ok) line = await next();
     expect(line.written).toEqual(["tamarisk.png"]);
-    expect(readdirSync(out).toSorted()).toEqual([".caravan-delivered.json", "tamarisk.atlas.json", "tamarisk.png"]);
+    expect(readdirSync(out).toSorted()).toEqual([".caravan-delivered.json", "tamarisk.atlas.json", "tamarisk.light.png", "tamarisk.png"]);
   }, 60_000);
 
   it("says a failure once, and goes on when the folder is renamed away and back", async () => {

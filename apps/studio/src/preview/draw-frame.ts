@@ -1,11 +1,34 @@
 /** Drawing a frame as a game shows it, from the picture it is stored on: upright, at its place in its untrimmed size, at its source's scale. */
-import { type FramePlace, frameLook, isNearest, type Look, type Stock } from "@caravan/core/art";
-import { drawnSize, type Frame, frameSize, type Rect, type Size, type Source, type Spacing, scaleOf } from "@caravan/core/model";
+import { type FramePlace, frameLook, isNearest, type Look, layerLooks, type Stock } from "@caravan/core/art";
+import {
+  type Blend,
+  drawnSize,
+  type Frame,
+  frameSize,
+  type Rect,
+  type Size,
+  type Source,
+  type Spacing,
+  scaleOf,
+} from "@caravan/core/model";
 import { type Coverage, clearPixels, scaled } from "@caravan/core/raster";
+import { pictureNow } from "../project/pictures";
+import { type HiddenLayers, useHiddenLayers } from "./hidden-layers";
 
-/** A frame and the picture that it is on. */
-export interface Still {
+/** One of the layers that a still is drawn from. */
+export interface StillLayer {
+  /** Null for the source's own picture. */
+  readonly name: string | null;
   readonly look: Look;
+  readonly blend: Blend;
+}
+
+/** A frame and what it is drawn from. */
+export interface Still {
+  /** Its figure: what stands there, without light and shade. */
+  readonly look: Look;
+  /** The lowest first. */
+  readonly layers: readonly StillLayer[];
   /** Where it lies on the picture, as stored. */
   readonly rect: Rect;
   readonly turned: boolean | "counter";
@@ -27,8 +50,10 @@ export interface Drawable {
 const NO_INSET: Spacing = { x: 0, y: 0 };
 
 export function stillOf(stock: Stock, source: Source, frame: FramePlace & Pick<Frame, "picture" | "pieces">): Still {
+  const look = frameLook(stock, source, frame);
   return {
-    look: frameLook(stock, source, frame),
+    look,
+    layers: frame.pieces ? [{ name: null, look, blend: "normal" }] : layerLooks(stock, source, frame.picture),
     rect: frame.rect,
     turned: frame.turned ?? false,
     size: frameSize(source, frame),
@@ -40,7 +65,38 @@ export function stillOf(stock: Stock, source: Source, frame: FramePlace & Pick<F
 
 type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 
-/** Draws so that the untrimmed frame's top-left corner is at (x, y), each project pixel `zoom` large. */
+/** All looks that have to be there to draw a still and to tell what is drawn of it. */
+export function looksOfStill({ look, layers }: Pick<Still, "look" | "layers">): Look[] {
+  return [...new Set([look, ...layers.map((layer) => layer.look)])];
+}
+
+/** How a canvas draws a layer as it is blended. */
+const OPERATIONS: Readonly<Record<Blend, GlobalCompositeOperation>> = { normal: "source-over", add: "lighter", multiply: "multiply" };
+
+/** The layers of a still that are looked at. */
+export function shownLayers(
+  { layers }: Pick<Still, "layers">,
+  hidden: HiddenLayers = useHiddenLayers.getState().hidden,
+): readonly StillLayer[] {
+  return hidden.size === 0 ? layers : layers.filter(({ name }) => !hidden.has(name));
+}
+
+/**
+ * Draws the layers of a still that are looked at over what is on the canvas, as a game does, so that its untrimmed top-left corner is at (x, y).
+ * Those whose pictures are not there yet are left out.
+ */
+export function paintStill(context: Context, still: Still, x: number, y: number, zoom: number): void {
+  const before = context.globalCompositeOperation;
+  for (const { look, blend } of shownLayers(still)) {
+    const picture = pictureNow(look);
+    if (!picture) continue;
+    if (blend !== "normal") context.globalCompositeOperation = OPERATIONS[blend];
+    drawStill(context, picture, still, x, y, zoom);
+    context.globalCompositeOperation = before;
+  }
+}
+
+/** Draws a still from one picture so that the untrimmed frame's top-left corner is at (x, y), each project pixel `zoom` large. */
 export function drawStill(context: Context, picture: Drawable, still: Still, x: number, y: number, zoom: number): void {
   if (Number.isInteger(still.scale)) drawStored(context, picture.bitmap, still, x, y, zoom * still.scale);
   else context.drawImage(scaledStill(picture, still), x, y, still.size.w * zoom, still.size.h * zoom);

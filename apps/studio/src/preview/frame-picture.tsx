@@ -3,7 +3,6 @@
 import type { Frame, Source } from "@caravan/core/model";
 import { useMemo } from "react";
 import { useProject } from "../project/open-project";
-import { usePicture } from "../project/pictures";
 import { stillOf } from "./draw-frame";
 import { useStillUrl } from "./still-urls";
 
@@ -12,11 +11,8 @@ export function FramePicture({ source, frame, size, className = "" }: { source: 
   const sources = useProject((project) => project.sources);
   const palettes = useProject((project) => project.palettes);
   const stock = useMemo(() => ({ sources, palettes }), [sources, palettes]);
-  const { look } = stillOf(stock, source, frame);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: of the stock only the look depends
-  const still = useMemo(() => stillOf(stock, source, frame), [look, source, frame]);
-  const picture = usePicture(still.look);
-  const url = useStillUrl(still, picture, size * Math.max(1, Math.round(globalThis.devicePixelRatio ?? 1)));
+  const still = useMemo(() => stillOf(stock, source, frame), [stock, source, frame]);
+  const url = useStillUrl(still, size * Math.max(1, Math.round(globalThis.devicePixelRatio ?? 1)));
   const box = { width: size, height: size };
   if (url === null) return <span aria-hidden className={className} style={box} />;
   // biome-ignore lint/performance/noImgElement: a picture made on the spot needs no server to make it smaller

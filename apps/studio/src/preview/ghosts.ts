@@ -1,8 +1,9 @@
 /** The steps around the one on the stage, drawn faintly: in one colour, or as outlines. */
 
-import type { Micros } from "@caravan/core/model";
+import { isFigure, type Micros } from "@caravan/core/model";
 import type { Timeline } from "@caravan/core/playback";
-import { type Drawable, drawStill } from "./draw-frame";
+import { pictureNow } from "../project/pictures";
+import { type Drawable, drawStill, shownLayers } from "./draw-frame";
 import type { PlayedFrame } from "./playing";
 
 export type GhostLook = "tint" | "outline";
@@ -42,11 +43,22 @@ export function ghostAlpha({ apart }: Ghost): number {
 
 const drawn = new WeakMap<PlayedFrame, Map<string, HTMLCanvasElement>>();
 
-/** A frame as a ghost, made once: untrimmed, with one pixel around it for the outline. */
-export function ghostPicture(frame: PlayedFrame, picture: Drawable, colour: string, look: GhostLook): HTMLCanvasElement {
+/**
+ * A frame as a ghost, made once: untrimmed, with one pixel around it for the outline. Of its layers that are looked at those that are its figure,
+ * else all: a layer that is looked at alone has ghosts of its own. Null while a picture is not there.
+ */
+export function ghostPicture(frame: PlayedFrame, colour: string, look: GhostLook): HTMLCanvasElement | null {
+  const seen = shownLayers(frame);
+  const figure = seen.filter(isFigure);
+  const layers = figure.length > 0 ? figure : seen;
+  const pictures = layers.map((each) => pictureNow(each.look));
+  if (pictures.length === 0 || pictures.some((each) => !each)) return null;
+  const draw = (context: CanvasRenderingContext2D, x: number, y: number) => {
+    for (const picture of pictures) drawStill(context, picture as Drawable, frame, x, y, 1);
+  };
   const known = drawn.get(frame) ?? new Map<string, HTMLCanvasElement>();
   drawn.set(frame, known);
-  const key = `${look} ${colour}`;
+  const key = `${look} ${colour} ${layers.map(({ name }) => name).join()}`;
   const found = known.get(key);
   if (found) return found;
   const canvas = document.createElement("canvas");
@@ -63,13 +75,13 @@ export function ghostPicture(frame: PlayedFrame, picture: Drawable, colour: stri
           [1, 2],
         ]
       : [[1, 1]];
-  for (const [x, y] of shifts) drawStill(context, picture, frame, x as number, y as number, 1);
+  for (const [x, y] of shifts) draw(context, x as number, y as number);
   context.globalCompositeOperation = "source-in";
   context.fillStyle = colour;
   context.fillRect(0, 0, canvas.width, canvas.height);
   if (look === "outline") {
     context.globalCompositeOperation = "destination-out";
-    drawStill(context, picture, frame, 1, 1, 1);
+    draw(context, 1, 1);
   }
   known.set(key, canvas);
   return canvas;

@@ -4,7 +4,6 @@ import { lookOf } from "@caravan/core/art";
 import type { ShownFrame } from "@caravan/core/intake";
 import { type Frame, pictureOf, type Source } from "@caravan/core/model";
 import { useMemo } from "react";
-import { usePicture } from "../project/pictures";
 import { useBeat } from "../ui/ticking";
 import type { Still } from "./draw-frame";
 import { useStillUrl } from "./still-urls";
@@ -31,7 +30,7 @@ export function MovingFrames({
 
 function Shown({ frame, size, className }: { frame: ShownFrame; size: number; className: string }) {
   const still = useMemo(() => stillOfShown(frame), [frame]);
-  const url = useStillUrl(still, usePicture(still.look), size * Math.max(1, Math.round(globalThis.devicePixelRatio ?? 1)));
+  const url = useStillUrl(still, size * Math.max(1, Math.round(globalThis.devicePixelRatio ?? 1)));
   const box = { width: size, height: size };
   if (url === null) return <span aria-hidden className={className} style={box} />;
   // biome-ignore lint/performance/noImgElement: a picture made on the spot needs no server to make it smaller
@@ -46,5 +45,6 @@ export function shownFrame(source: Source, frame: Frame): ShownFrame {
 
 function stillOfShown({ rect, turned = false, ...picture }: ShownFrame): Still {
   const upright = turned ? { w: rect.h, h: rect.w } : { w: rect.w, h: rect.h };
-  return { look: lookOf(picture, picture), rect, turned, size: upright, drawn: upright, inset: NO_INSET, scale: 1 };
+  const look = lookOf(picture, picture);
+  return { look, layers: [{ name: null, look, blend: "normal" }], rect, turned, size: upright, drawn: upright, inset: NO_INSET, scale: 1 };
 }

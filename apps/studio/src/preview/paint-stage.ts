@@ -1,7 +1,6 @@
 /** Paints what is playing at a time onto a canvas: ground, ghosts, figure, origin. What is where is worked out in stage-scene.ts. */
 import type { FramePoint, Micros } from "@caravan/core/model";
-import { pictureNow } from "../project/pictures";
-import { drawStill } from "./draw-frame";
+import { paintStill } from "./draw-frame";
 import { ghostAlpha, ghostPicture, ghostsAround } from "./ghosts";
 import { landscape } from "./landscape";
 import type { ShownMarks } from "./marks-scene";
@@ -57,9 +56,8 @@ export function paintFigure(
     const ghosts = ghostsAround(timelineOfPlaying(playing), Math.round(elapsed), look.ghostsBefore, look.ghostsAfter);
     for (const ghost of ghosts) {
       const other = playing.steps[ghost.step]?.frame;
-      const picture = other && pictureNow(other.look);
-      if (!picture) continue;
-      const drawn = ghostPicture(other, picture, ghost.apart < 0 ? inks.before : inks.after, look.ghostLook);
+      const drawn = other && ghostPicture(other, ghost.apart < 0 ? inks.before : inks.after, look.ghostLook);
+      if (!drawn) continue;
       const at = frameOnStage(other, scene, { held, mirror });
       const { scale } = scene;
       context.globalAlpha = look.ghostLook === "outline" ? Math.min(1, ghostAlpha(ghost) * 1.8) : ghostAlpha(ghost);
@@ -93,11 +91,9 @@ export function paintFrame(
   held: HeldStill,
   mirror: boolean,
 ): void {
-  const picture = pictureNow(frame.look);
-  if (!picture) return;
   const at = frameOnStage(frame, scene, { held, mirror });
   context.imageSmoothingEnabled = false;
-  mirrored(context, mirror, at.x, at.w, (x) => drawStill(context, picture, frame, x, at.y, scene.scale));
+  mirrored(context, mirror, at.x, at.w, (x) => paintStill(context, frame, x, at.y, scene.scale));
 }
 
 /** Draws at `x`, or, mirrored, so that what is drawn from x rightward fills the same place the other way round. */

@@ -12,6 +12,7 @@ import { useKeys } from "../ui/keys";
 import { Select } from "../ui/select";
 import { Tick } from "../ui/tick";
 import { seek, stepBy, togglePlaying, useTicking } from "./clock";
+import { HiddenLayersWord } from "./layers-shown";
 import type { ShownMarks } from "./marks-scene";
 import { IN_THE_MIDDLE, SPEEDS, seekNextEvent, timelineOfPlaying, usePlayer, usePlayerClock } from "./player-state";
 import type { Playing } from "./playing";
@@ -141,6 +142,7 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
             </IconButton>
           </div>
         )}
+        {!picking && <HiddenLayersWord />}
         {picking && (
           <p className="pointer-events-none absolute inset-x-2 bottom-2 rounded-box bg-raised px-2 py-1 text-small">
             Click a colour of the art.

@@ -2,7 +2,7 @@
  * What the player plays: worked out from the document and from where the person is, at every stop. Pure, and tested.
  */
 
-import { frameLook, type Stock } from "@caravan/core/art";
+import type { Stock } from "@caravan/core/art";
 import { nearestPresent } from "@caravan/core/facing";
 import {
   type Action,
@@ -219,12 +219,18 @@ function ofRefs(project: Project, key: string, title: string, refs: readonly Fra
 /** Sources and frames do not change in place; a frame that is played anew keeps what was made of it, such as its ghosts. */
 const played = new WeakMap<Frame, { readonly source: Source; readonly as: PlayedFrame }>();
 
+function sameLayers(a: Pick<Still, "layers">, b: Pick<Still, "layers">): boolean {
+  return (
+    a.layers.length === b.layers.length && a.layers.every(({ look, blend }, k) => look === b.layers[k]?.look && blend === b.layers[k].blend)
+  );
+}
+
 export function playedFrame(project: Project, ref: FrameRef): PlayedFrame | null {
   const found = findFrame(project, ref);
   if (!found || found.frame.dropped) return null;
   const { source, frame } = found;
   const known = played.get(frame);
-  if (known?.source === source && known.as.look === frameLook(project, source, frame)) return known.as;
+  if (known?.source === source && sameLayers(known.as, stillOf(project, source, frame))) return known.as;
   const as = {
     name: frameName(source, frame),
     ref,

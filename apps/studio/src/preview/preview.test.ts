@@ -72,6 +72,7 @@ const frames = fc
     ({ w, h, ox, oy }): PlayedFrame => ({
       name: "f",
       look: lookOf({}, { sha256: "" }),
+      layers: [],
       rect: { x: 0, y: 0, w, h },
       turned: false,
       size: { w, h },
@@ -117,6 +118,7 @@ describe("what the stage draws", () => {
   const still = (name: string): PlayedFrame => ({
     name,
     look: lookOf({}, { sha256: "" }),
+    layers: [],
     rect: { x: 0, y: 0, w: 4, h: 4 },
     turned: false,
     size: { w: 4, h: 4 },

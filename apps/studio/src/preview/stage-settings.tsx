@@ -1,10 +1,13 @@
 "use client";
 
+import { useProject } from "../project/open-project";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/choice";
 import { CloseMore, More } from "../ui/more";
 import { FieldBox, NumberField } from "../ui/number-field";
 import { MOST_GHOSTS } from "./ghosts";
+import { layersToSee } from "./hidden-layers";
+import { LayersShown } from "./layers-shown";
 import { usePlayer } from "./player-state";
 
 /** How the stage looks: what lies behind, what is held still, the ghosts of steps around the one shown. */
@@ -14,6 +17,7 @@ export function StageSettings({ onPickColour }: { onPickColour: () => void }) {
   const before = usePlayer((state) => state.ghostsBefore);
   const after = usePlayer((state) => state.ghostsAfter);
   const look = usePlayer((state) => state.ghostLook);
+  const layered = useProject((project) => layersToSee(project).length > 0);
   return (
     <More label="Stage" title="How the stage looks">
       <Setting word="Backdrop">
@@ -65,6 +69,11 @@ export function StageSettings({ onPickColour }: { onPickColour: () => void }) {
           />
         </FieldBox>
       </Setting>
+      {layered && (
+        <Setting word="Layers">
+          <LayersShown />
+        </Setting>
+      )}
       {before + after > 0 && (
         <Setting word="Seen as">
           <Choice

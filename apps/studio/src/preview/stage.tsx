@@ -9,6 +9,8 @@ import { useElementSize } from "../ui/element-size";
 import { usePinch } from "../ui/pinch";
 import { onThemeChange, themeNow } from "../ui/theme-now";
 import type { Clock } from "./clock";
+import { looksOfStill } from "./draw-frame";
+import { useHiddenLayers } from "./hidden-layers";
 import type { ShownMarks } from "./marks-scene";
 import { frameShown, paintFigure, paintGround } from "./paint-stage";
 import { timelineOfPlaying, usePlayer } from "./player-state";
@@ -66,7 +68,7 @@ export function Stage({
   });
 
   useEffect(() => {
-    loadPictures(castOf(playing).flatMap(({ frames }) => frames.flatMap((frame) => (frame ? [frame.look] : []))));
+    loadPictures(castOf(playing).flatMap(({ frames }) => frames.flatMap((frame) => (frame ? looksOfStill(frame) : []))));
   }, [playing]);
 
   useEffect(() => {
@@ -86,7 +88,13 @@ export function Stage({
     };
     soon();
     // When time moves it is drawn at once, and so in the same picture of the display as whoever follows that clock too.
-    const stops = [onThemeChange(soon), clock.subscribe(draw), usePlayer.subscribe(soon), usePictures.subscribe(soon)];
+    const stops = [
+      onThemeChange(soon),
+      clock.subscribe(draw),
+      usePlayer.subscribe(soon),
+      usePictures.subscribe(soon),
+      useHiddenLayers.subscribe(soon),
+    ];
     return () => {
       cancelAnimationFrame(request);
       for (const stop of stops) stop();
@@ -192,6 +200,7 @@ function allThatIsSeen(playing: Playing | null, elapsed: number, scene: StageSce
     scene,
     marks,
     usePlayer.getState(),
+    useHiddenLayers.getState().hidden,
     usePictures.getState().entries,
     timeline?.spanAt(now).at,
     timeline?.shownAt(now).visible,

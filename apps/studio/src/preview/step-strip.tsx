@@ -80,6 +80,7 @@ function looksTheSame(a: Shown, b: Shown): boolean {
   const [one, other] = [a.found, b.found];
   return (
     one.source.pictures === other.source.pictures &&
+    one.source.layers === other.source.layers &&
     one.source.clearing === other.source.clearing &&
     one.frame.picture === other.frame.picture &&
     one.frame.rect === other.frame.rect &&

@@ -3,36 +3,42 @@
  * are put together anew at every refresh while something moves: of a few dozen that takes a third of the time there is.
  */
 import { useEffect, useState } from "react";
-import { type Drawable, drawStill, type Still } from "./draw-frame";
+import { useAllPictures } from "../project/pictures";
+import { paintStill, type Still, shownLayers } from "./draw-frame";
+import { useHiddenLayers } from "./hidden-layers";
 
 /** More than any screen shows at once. */
 const MOST = 3000;
 
 const urls = new Map<string, string>();
 
-/** The URL of a still drawn into a square of `edge` device pixels; null until it is made. */
-export function useStillUrl(still: Still, picture: Drawable | undefined, edge: number): string | null {
-  const { look, rect, turned, size, inset, scale } = still;
-  const key = `${look.key} ${rect.x} ${rect.y} ${rect.w} ${rect.h} ${turned} ${size.w} ${size.h} ${inset.x} ${inset.y} ${scale} ${edge}`;
+/** The URL of a still drawn into a square of `edge` device pixels, with the layers that are looked at; null until it is made. */
+export function useStillUrl(still: Still, edge: number): string | null {
+  const hidden = useHiddenLayers((state) => state.hidden);
+  const layers = shownLayers(still, hidden);
+  const ready = useAllPictures(layers.map(({ look }) => look));
+  const { rect, turned, size, inset, scale } = still;
+  const from = layers.map(({ look, blend }) => `${blend} ${look.key}`).join("\n");
+  const key = `${from} ${rect.x} ${rect.y} ${rect.w} ${rect.h} ${turned} ${size.w} ${size.h} ${inset.x} ${inset.y} ${scale} ${edge}`;
   const [made, setMade] = useState<{ readonly key: string; readonly url: string } | null>(null);
   const known = urls.get(key);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says all that the still does
   useEffect(() => {
-    if (known || !picture) return;
+    if (known || !ready) return;
     let wanted = true;
-    void drawnUrl(still, picture, edge).then((url) => {
+    void drawnUrl(still, edge).then((url) => {
       keep(key, url);
       if (wanted) setMade({ key, url });
     });
     return () => {
       wanted = false;
     };
-  }, [key, known, picture, edge]);
+  }, [key, known, ready, edge]);
   // The one before stays until the next is there: a picture that changes its size does not blink.
   return known ?? made?.url ?? null;
 }
 
-async function drawnUrl(still: Still, picture: Drawable, edge: number): Promise<string> {
+async function drawnUrl(still: Still, edge: number): Promise<string> {
   const canvas = new OffscreenCanvas(edge, edge);
   const context = canvas.getContext("2d");
   if (!context) throw new Error("This browser gives no canvas to draw on.");
@@ -40,7 +46,7 @@ async function drawnUrl(still: Still, picture: Drawable, edge: number): Promise<
   const left = Math.round((edge - still.size.w * scale) / 2);
   const top = Math.round((edge - still.size.h * scale) / 2);
   context.imageSmoothingEnabled = false;
-  drawStill(context, picture, still, left, top, scale);
+  paintStill(context, still, left, top, scale);
   return URL.createObjectURL(await canvas.convertToBlob({ type: "image/png" }));
 }
 

@@ -121,6 +121,7 @@ function hashesOf(proposals: readonly Proposal[]): Set<string> {
   const hashes = new Set<string>();
   for (const proposal of proposals)
     for (const apart of [false, true])
-      for (const { pictures } of proposal.arrivals({ ...proposal.usual, apart })) for (const { sha256 } of pictures) hashes.add(sha256);
+      for (const arrival of proposal.arrivals({ ...proposal.usual, apart, layers: false }))
+        for (const { sha256 } of arrival.pictures) hashes.add(sha256);
   return hashes;
 }

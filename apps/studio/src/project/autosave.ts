@@ -3,7 +3,7 @@
  * killed at any moment leaves either the state before or the state after. Only the tab that owns the project writes, and that is asked
  * inside the transaction.
  */
-import type { Project } from "@caravan/core/model";
+import { allPictures, type Project } from "@caravan/core/model";
 import { type History, type HistoryEntry, NO_HISTORY } from "./history";
 import { dropJournal, writeJournal } from "./journal";
 import { type OpenProject, useOpenProject } from "./open-project";
@@ -214,7 +214,7 @@ function rowOf(
 
 /** Pictures that went with a project that was deleted elsewhere, from what this page still holds of them. Throws if some are lost. */
 async function bringBackPictures({ sources }: Project): Promise<void> {
-  const hashes = new Set(sources.flatMap(({ pictures }) => pictures.map(({ sha256 }) => sha256)));
+  const hashes = new Set(sources.flatMap(allPictures).map(({ sha256 }) => sha256));
   for (const sha256 of await storage.pictures
     .where("sha256")
     .anyOf([...hashes])

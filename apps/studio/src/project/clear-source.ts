@@ -1,4 +1,4 @@
-import { lookOf } from "@caravan/core/art";
+import { looksOf } from "@caravan/core/art";
 import { setClearing } from "@caravan/core/edit";
 import type { Clearing, Source } from "@caravan/core/model";
 import { sayTrouble, sayUnlessDone } from "../ui/notices";
@@ -9,8 +9,8 @@ import { pictureOfLook } from "./pictures";
 export async function clearSource(source: Source, clearing: Clearing | null): Promise<void> {
   const work = begin();
   try {
-    const next = clearing ? { clearing } : {};
-    const looks = await Promise.all(source.pictures.map((each) => pictureOfLook(lookOf(next, each))));
+    const { clearing: _before, ...left } = source;
+    const looks = await Promise.all(looksOf(clearing ? { ...left, clearing } : left).map(pictureOfLook));
     const error = work.edit(
       setClearing,
       source.id,

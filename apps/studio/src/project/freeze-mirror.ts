@@ -1,8 +1,9 @@
 /** Makes a mirrored facing a clip of its own: mirrors its frames in a worker, stores the pictures, and changes the document. */
 
-import { frameLook } from "@caravan/core/art";
+import { frameLook, type LayerLook, type Look, layerLooks } from "@caravan/core/art";
 import { framesToMirror, freezeMirror, type MirroredPicture } from "@caravan/core/edit";
 import { type ActionName, CaravanError, type Facing, type FrameRef, findFrame, scaleOf } from "@caravan/core/model";
+import { joinedCoverage } from "@caravan/core/raster";
 import { run } from "../workers/client";
 import { type Begun, begin } from "./begun";
 import { filesOfLook, keepPicture } from "./pictures";
@@ -22,14 +23,24 @@ export async function freezeMirrorOf(name: ActionName, facing: Facing): Promise<
 async function mirroredPicture({ project, signal }: Begun, ref: FrameRef): Promise<MirroredPicture> {
   const found = findFrame(project, ref);
   if (!found) throw new CaravanError("missing-frame", ref, "This frame is missing.", "Take it out of the clip first.");
-  const look = frameLook(project, found.source, found.frame);
-  const [made] = await run(
-    "mirrorFrames",
-    { of: { look, files: await filesOfLook(look) }, frames: [found.frame], scale: scaleOf(found.source) },
-    { signal },
-  );
-  if (!made?.png) throw new Error("The mirrored picture was not made.");
-  await keepPicture(made.picture, made.png);
-  const { width, height, coverage } = made.picture;
-  return { sha256: made.picture.sha256, width, height, coverage };
+  const { source, frame } = found;
+  const mirrored = async (look: Look) => {
+    const of = { look, files: await filesOfLook(look) };
+    const [made] = await run("mirrorFrames", { of, frames: [frame], scale: scaleOf(source) }, { signal });
+    if (!made?.png) throw new Error("The mirrored picture was not made.");
+    await keepPicture(made.picture, made.png);
+    const { sha256, width, height, coverage } = made.picture;
+    return { sha256, width, height, coverage };
+  };
+  if (frame.pieces) return mirrored(frameLook(project, source, frame));
+  const [lowest, ...over] = layerLooks(project, source, frame.picture) as [LayerLook, ...LayerLook[]];
+  const own = await mirrored(lowest.look);
+  const layers = [];
+  const coverages = [own.coverage];
+  for (const { name, blend, look } of over) {
+    const { coverage, ...picture } = await mirrored(look);
+    coverages.push(coverage);
+    layers.push({ name: name as string, blend, ...picture });
+  }
+  return { ...own, coverage: joinedCoverage(coverages), ...(layers.length > 0 ? { layers } : {}) };
 }

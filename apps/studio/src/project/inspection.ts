@@ -1,11 +1,12 @@
 /** What looks wrong about a source's frames, found in a worker a moment after they last changed. */
+import { looksOf } from "@caravan/core/art";
 import type { Source } from "@caravan/core/model";
 import { useEffect } from "react";
 import { create } from "zustand";
 import { inBackground } from "../ui/in-background";
 import { run } from "../workers/client";
 import { asText, type Inspection } from "../workers/jobs";
-import { pictureBlob } from "./pictures";
+import { filesOfLook } from "./pictures";
 
 /** A grid that is being nudged is not looked at until it rests. */
 const REST = 900; // ms
@@ -32,9 +33,7 @@ export function useInspection(source: Source): Inspection | null {
 
 async function inspect(source: Source, signal: AbortSignal): Promise<void> {
   try {
-    const blobs = await Promise.all(source.pictures.map(({ sha256 }) => pictureBlob(sha256)));
-    if (blobs.some((blob) => !blob)) return;
-    const pictures = blobs.map((blob) => ({ blob: blob as Blob, clearing: source.clearing ?? null }));
+    const pictures = await Promise.all(looksOf(source).map(async (look) => ({ look, files: await filesOfLook(look) })));
     const inspection = await run("inspect", { source: asText(source), pictures }, { signal });
     if (!signal.aborted) useInspected.setState({ of: source, inspection });
   } catch {

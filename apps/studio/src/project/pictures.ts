@@ -2,8 +2,18 @@
  * Pictures of the open project by hash: the file's bytes from storage, and what screens draw from, decoded once and shared.
  */
 
-import { frameLook, isOfPicture, type Look, lookOf, type PictureLook, pictureLook, picturesOfLook } from "@caravan/core/art";
-import { type Clearing, isOfPieces, whyOf } from "@caravan/core/model";
+import {
+  frameLook,
+  isOfPicture,
+  type Look,
+  layerLooks,
+  lookOf,
+  type PictureLook,
+  picturesOfLook,
+  sheetLook,
+  wornLook,
+} from "@caravan/core/art";
+import { allPictures, type Clearing, isOfPieces, whyOf } from "@caravan/core/model";
 
 import { useEffect } from "react";
 import { create } from "zustand";
@@ -75,6 +85,24 @@ export function usePicture(look: Look | undefined): Picture | undefined {
   });
 }
 
+/** Whether the pictures of all looks are there; they are read if they are not, and stay while the component shows them. */
+export function useAllPictures(looks: readonly Look[]): boolean {
+  const key = looks.map((look) => look.key).join("\n");
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key says all that the looks do
+  useEffect(() => {
+    for (const look of looks) shown.set(look, (shown.get(look) ?? 0) + 1);
+    loadPictures(looks);
+    return () => {
+      for (const look of looks) {
+        const left = (shown.get(look) ?? 1) - 1;
+        if (left > 0) shown.set(look, left);
+        else shown.delete(look);
+      }
+    };
+  }, [key]);
+  return usePictures(({ entries }) => looks.every((look) => entries.get(look)?.state === "ready"));
+}
+
 /** Why a picture cannot be shown, null while nothing is wrong. */
 export function usePictureProblem(look: Look): string | null {
   return usePictures(({ entries }) => {
@@ -133,7 +161,15 @@ function letGo(all: boolean): void {
     project.sources.flatMap((source) =>
       isOfPieces(source)
         ? source.frames.map((frame) => frameLook(project, source, frame))
-        : source.pictures.flatMap((each) => [pictureLook(project, source, each), lookOf(source, each), lookOf({}, each)]),
+        : [
+            ...source.pictures.flatMap((_, k) => [
+              wornLook(project, source, k),
+              sheetLook(source, k),
+              ...[project, null].flatMap((stock) => layerLooks(stock, source, k).map(({ look }) => look)),
+            ]),
+            ...allPictures(source).map((each) => lookOf({}, each)),
+            ...source.pictures.map((_, picture) => frameLook(project, source, { picture })),
+          ],
     ),
   );
   const entries = new Map(usePictures.getState().entries);

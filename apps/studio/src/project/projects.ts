@@ -1,6 +1,6 @@
 /** Opening, making, renaming, duplicating and removing projects in this browser. */
 
-import { lookOf } from "@caravan/core/art";
+import { sheetLook } from "@caravan/core/art";
 import { picturesOf } from "@caravan/core/bundle";
 import { CaravanError, checkedName, emptyProject, fittedName, type Project, pathStem, shortened } from "@caravan/core/model";
 import { saveFile } from "../ui/files";
@@ -142,7 +142,7 @@ function show({ row, project: stored, history: past, left }: ReadProject, access
   const late = access === "owner" && !left ? withJournal(row.id, { project: stored, history: past, revision }) : null;
   const { project, history } = late ?? { project: stored, history: past };
   markStored(row.id, past, left ? null : stored, revision);
-  loadPictures(project.sources.flatMap((source) => source.pictures.slice(0, EAGER).map((picture) => lookOf(source, picture))));
+  loadPictures(project.sources.flatMap((source) => source.pictures.slice(0, EAGER).map((_, k) => sheetLook(source, k))));
   useOpenProject.setState({
     id: row.id,
     project,

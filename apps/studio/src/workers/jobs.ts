@@ -9,7 +9,7 @@ import type { NamedFile } from "@caravan/core/codec";
 import type { CutPieces, FindingCut, GridSuggestion, OutlineSuggestion } from "@caravan/core/cut";
 import type { DeliveredPage, Proof } from "@caravan/core/deliver";
 import type { Told } from "@caravan/core/example";
-import type { ArtOf } from "@caravan/core/intake";
+import type { ArtOf, LayerOfFile } from "@caravan/core/intake";
 import type { FrameOutlines } from "@caravan/core/marks";
 import type { Understood } from "@caravan/core/metadata";
 import type {
@@ -49,7 +49,7 @@ export interface StoredPicture {
   readonly png: Blob | null;
 }
 
-export type StoredLayer = StoredPicture & { readonly name: string };
+export type StoredLayer = StoredPicture & LayerOfFile;
 
 export type ReadArt = ArtOf<StoredPicture> | { readonly kind: "text"; readonly text: string };
 
@@ -142,10 +142,26 @@ export interface Inspection {
   readonly repeats: Repeats;
 }
 
+/** A picture of a delivery that is looked at: a page, or a layer of it. */
+export interface ShownPage {
+  readonly image: string;
+  readonly page: DeliveredPage;
+  /** Null for the lowest. */
+  readonly layer: string | null;
+}
+
+/** The pictures of pages, each with its layers after it. */
+export function shownPages(pages: readonly DeliveredPage[]): ShownPage[] {
+  return pages.flatMap((page) => [
+    { image: page.image, page, layer: null },
+    ...Object.entries(page.layers ?? {}).map(([layer, image]) => ({ image, page, layer })),
+  ]);
+}
+
 export type Jobs = {
   /** Decodes a picture file, clears its ground if asked, to check it, learn about it and look at it. */
   readPicture: { ask: LookFile & { readonly name: string }; answer: ReadPicture };
-  /** Puts pieces of pictures together on their canvas. */
+  /** Puts pieces of pictures together on their canvas, or layers over one another. */
   assemble: { ask: LookFiles; answer: ReadPicture };
   /** Reads any file that may be art; a still, an animation, layers, or text that may describe a picture. */
   readArt: { ask: { name: string; blob: Blob }; answer: ReadArt };
@@ -164,14 +180,14 @@ export type Jobs = {
   learnExample: { ask: { text: string; where: string; seen: { picture: string; coverage: Coverage } | null }; answer: LearnedExample };
   tellExample: { ask: { example: Example }; answer: Told };
   /** What is drawn in parts of a picture, for telling where a drawing has gone. */
-  drawings: { ask: { picture: LookFile; rects: readonly Rect[] }; answer: readonly (Drawing | null)[] };
+  drawings: { ask: { of: LookFiles; rects: readonly Rect[] }; answer: readonly (Drawing | null)[] };
   /** Where the drawings in rectangles of one picture stand in another. */
-  findDrawings: { ask: { before: LookFile; after: LookFile; rects: readonly Rect[] }; answer: readonly (readonly Rect[])[] };
+  findDrawings: { ask: { before: LookFiles; after: LookFiles; rects: readonly Rect[] }; answer: readonly (readonly Rect[])[] };
   /** Frames of one picture as in a mirror, each a picture of its own, upright and untrimmed. */
   mirrorFrames: { ask: { of: LookFiles; frames: readonly Frame[]; scale: number }; answer: readonly StoredPicture[] };
   findPieces: { ask: { coverage: Coverage; cut: FindingCut; where: string }; answer: TextOf<CutPieces> };
   /** Looks at all frames of a source, pixel by pixel. */
-  inspect: { ask: { source: TextOf<Source>; pictures: readonly LookFile[] }; answer: Inspection };
+  inspect: { ask: { source: TextOf<Source>; pictures: readonly LookFiles[] }; answer: Inspection };
   /** Deletes those of the pictures that nothing in storage refers to, nor `keep`. */
   sweepPictures: { ask: { hashes: readonly string[]; keep: readonly string[] }; answer: number };
   suggestGrids: { ask: { coverage: Coverage }; answer: readonly GridSuggestion[] };

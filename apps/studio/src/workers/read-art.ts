@@ -14,6 +14,7 @@ import {
   sha256Hex,
   textFromUtf8,
 } from "@caravan/core/codec";
+import type { LayerOfFile } from "@caravan/core/intake";
 import { CaravanError } from "@caravan/core/model";
 import { coloursIn } from "@caravan/core/palette";
 import { factsOf, findGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster";
@@ -34,9 +35,9 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
   }
   if (looksLikeGif(bytes)) return animationOf(readGif(bytes, where), where, png);
   if (looksLikeOpenRaster(bytes) || (bytes[0] === 0x50 && bytes[1] === 0x4b && /\.ora$/i.test(where))) {
-    const { layers, hidden, groups, damaged } = readOpenRaster(bytes, where, png, "flatten");
+    const { layers, hidden, groups, unlike, damaged } = readOpenRaster(bytes, where, png, "flatten");
     const apart = groups > 0 ? await encodedLayers(readOpenRaster(bytes, where, png, "apart").layers, png) : null;
-    return { kind: "layers", layers: await encodedLayers(layers, png), apart, hidden, groups, damaged };
+    return { kind: "layers", layers: await encodedLayers(layers, png), apart, hidden, groups, unlike, damaged };
   }
   // Nothing at its beginning says what it is, so its name does.
   if (/\.tga$/i.test(where)) return { kind: "still", picture: await encoded(readTga(bytes, where), png) };
@@ -80,9 +81,9 @@ async function animationOf(animation: Animated, where: string, png: PngCodec): P
   return { kind: "animation", pictures, plays: animation.plays, broken };
 }
 
-async function encodedLayers(layers: readonly { name: string; pixels: Pixels }[], png: PngCodec): Promise<StoredLayer[]> {
+async function encodedLayers(layers: readonly (LayerOfFile & { pixels: Pixels })[], png: PngCodec): Promise<StoredLayer[]> {
   const stored = [];
-  for (const { name, pixels } of layers) stored.push({ name, ...(await encoded(pixels, png)) });
+  for (const { name, blend, pixels } of layers) stored.push({ name, blend, ...(await encoded(pixels, png)) });
   return stored;
 }
 

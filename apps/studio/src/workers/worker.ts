@@ -7,9 +7,13 @@ import {
   assembledLook,
   drawnPixels,
   framePixels,
+  isLayered,
   isOfPicture,
+  layeredLook,
   type PictureLook,
   picturesOfLook,
+  type SheetLook,
+  wornLook,
 } from "@caravan/core/art";
 import { picturesOf, readBundle, writeBundle } from "@caravan/core/bundle";
 import { findRepeats, frameFindings } from "@caravan/core/check";
@@ -28,7 +32,6 @@ import {
   frameName,
   frameRef,
   type Project,
-  pictureOf,
   type Source,
   sourceById,
   whyOf,
@@ -64,6 +67,7 @@ import {
   type NamedFrame,
   type OnProgress,
   type Outcome,
+  shownPages,
 } from "./jobs";
 import { encoded, readArt } from "./read-art";
 
@@ -144,13 +148,13 @@ const doers: Doers = {
     return toldOfExample(example);
   },
 
-  async drawings({ picture, rects }) {
-    return drawingsIn(await pixelsOf(picture, await pngCodec(), "art"), rects);
+  async drawings({ of, rects }) {
+    return drawingsIn(await pixelsOfLook(of, await pngCodec(), "art"), rects);
   },
 
   async findDrawings({ before, after, rects }) {
     const png = await pngCodec();
-    return findDrawings(await pixelsOf(before, png, "art"), rects, await pixelsOf(after, png, "changed art"));
+    return findDrawings(await pixelsOfLook(before, png, "art"), rects, await pixelsOfLook(after, png, "changed art"));
   },
 
   async mirrorFrames({ of, frames, scale }) {
@@ -166,7 +170,8 @@ const doers: Doers = {
   async inspect({ source: text, pictures }) {
     const source = fromText(text);
     const png = await pngCodec();
-    const looks = await Promise.all(pictures.map((file) => pixelsOf(file, png, source.name)));
+    const looks: Pixels[] = [];
+    for (const of of pictures) looks.push(await pixelsOfLook(of, png, source.name));
     const kept = source.frames.filter((frame) => !frame.dropped && !frame.empty);
     const seen = kept.flatMap((frame) => {
       const picture = looks[frame.picture ?? 0];
@@ -222,7 +227,7 @@ const doers: Doers = {
     const source = sourceById(project, id);
     const art = artFrom(await decodedOf(pictures, source.name), project);
     const frames = framesToPart(source);
-    const stored = frames.map((frame) => crop(art.picture(source, pictureOf(source, frame)), frame.rect));
+    const stored = frames.map((frame) => crop(art.picture(wornLook(project, source, frame.picture)), frame.rect));
     const parted = partedIntoTiles(stored, tile);
     // Proved before anybody relies on it: every frame drawn again from the tiles as the project would draw it.
     const made = putTogetherFromTiles(project, id, parted);
@@ -241,31 +246,38 @@ const doers: Doers = {
     return parted;
   },
 
-  async deliver({ project: text, delivery, pictures }, onProgress) {
+  async deliver({ project: text, delivery, pictures: given }, onProgress) {
     const project = fromText(text);
     const png = await pngCodec();
-    const blobs = new Map(pictures);
+    const blobs = new Map(given);
     const decoded = new Map<string, Pixels>();
     const grounds = new Map<string, Ground>();
-    for (const source of project.sources)
-      for (const picture of source.pictures) {
-        const blob = blobs.get(picture.sha256);
-        if (decoded.has(picture.sha256) || !blob) continue;
-        const pixels = png.decode(await bytesOf(blob), picture.file);
-        const ground = opaqueGround(pixels);
-        if (ground) grounds.set(picture.sha256, ground);
-        decoded.set(picture.sha256, pixels);
-        onProgress(Math.min(0.3, (0.3 * decoded.size) / pictures.length));
-      }
+    for (const picture of picturesOf(project)) {
+      const blob = blobs.get(picture.sha256);
+      if (decoded.has(picture.sha256) || !blob) continue;
+      const pixels = png.decode(await bytesOf(blob), picture.file);
+      const ground = opaqueGround(pixels);
+      if (ground) grounds.set(picture.sha256, ground);
+      decoded.set(picture.sha256, pixels);
+      onProgress(Math.min(0.3, (0.3 * decoded.size) / given.length));
+    }
     const { files, pages, proof, notes } = deliver(project, delivery, artFrom(decoded, project), png, (done) =>
       onProgress(0.3 + 0.7 * done),
     );
     // Many pictures, and films, are shown from their files instead.
-    const shown = pages.length <= MOST_VIEWS && delivery.kind !== "films" && delivery.kind !== "singles" ? pages : [];
-    const views = shown.map(async ({ image, size: { w, h } }) => {
-      const file = files.find(({ path }) => path === image) as NamedFile;
-      return viewOf(new Blob([file.bytes as BlobPart], { type: "image/png" }), w, h);
-    });
+    const pictures = shownPages(pages);
+    const shown = pictures.length <= MOST_VIEWS && delivery.kind !== "films" && delivery.kind !== "singles" ? pictures : [];
+    const views = shown.map(
+      async ({
+        image,
+        page: {
+          size: { w, h },
+        },
+      }) => {
+        const file = files.find(({ path }) => path === image) as NamedFile;
+        return viewOf(new Blob([file.bytes as BlobPart], { type: "image/png" }), w, h);
+      },
+    );
     return { files, pages, proof, notes, views: await Promise.all(views), grounds };
   },
 
@@ -355,7 +367,8 @@ async function pixelsOfLook({ look, files }: LookFiles, png: PngCodec, where: st
     parts.delete(key);
   }
   const pixelsAt = ({ key }: PictureLook) => wanted.get(key) as Pixels;
-  return isOfPicture(look) ? pixelsAt(look) : assembledLook(look, pixelsAt);
+  const sheetAt = (each: SheetLook): Pixels => (isLayered(each) ? layeredLook(each, pixelsAt) : pixelsAt(each));
+  return isOfPicture(look) || isLayered(look) ? sheetAt(look) : assembledLook(look, sheetAt);
 }
 
 async function bytesOf(blob: Blob): Promise<Uint8Array> {

@@ -7,7 +7,6 @@ export {
   isLayered,
   isOfPicture,
   type LaidLook,
-  type LayeredLook,
   type LayerLook,
   type Look,
   layerLooks,

@@ -1,2 +1,2 @@
 export { assembled, hatched, type LaidPiece } from "./assemble";
-export { type BlendedPicture, layered } from "./layered";
+export { layered } from "./layered";

@@ -3,7 +3,7 @@ export { chosenOf } from "./choice";
 export { type ChosenFrames, chosenFrames } from "./chosen-frames";
 export { checkFileNames, troubleWithPaths } from "./file-names";
 export { framesNamed, paddedPattern } from "./frame-names";
-export { type DeliveredLayer, type LayersDisagree, layersOf } from "./layers";
+export { type DeliveredLayer, layersOf } from "./layers";
 export {
   besidePath,
   contactPath,

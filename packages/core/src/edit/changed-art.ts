@@ -65,12 +65,12 @@ export function sourceWithArt(project: Project, source: Source, changed: readonl
   return { ...source, ...withChangedArt(project, source, changed) };
 }
 
-/** Where the pictures of a new layer go: beside those below, `art/camp.light.png`. */
+/** Where the pictures of a new layer go: beside those below, `art/camp_light.png`. */
 export function layerFiles(project: Project, { pictures }: Pick<Source, "pictures">, layer: string): string[] {
   const { files, folders } = takenPaths(project.sources);
   const taken = new Set([...files, ...folders]);
   return pictures.map(({ file }) => {
-    const free = freePath(file.replace(/(\.[^./]*)?$/, `.${layer}.png`), (path) => !taken.has(pathKey(path)));
+    const free = freePath(file.replace(/(\.[^./]*)?$/, `_${layer}.png`), (path) => !taken.has(pathKey(path)));
     taken.add(pathKey(free));
     return free;
   });

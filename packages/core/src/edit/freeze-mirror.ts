@@ -16,6 +16,7 @@ import {
   framesOfClips,
   freeName,
   keptRefs,
+  type Layer,
   originOf,
   type Picture,
   type Project,
@@ -24,13 +25,18 @@ import {
 import type { Coverage } from "../raster";
 import { setPetal } from "./actions";
 import { takeIn } from "./arrivals";
+import type { StoredPicture } from "./changed-art";
 import { edit } from "./edit";
+import type { NewLayer } from "./layers";
 import { placeOrigins } from "./origins";
 import { withFrames } from "./with-frames";
 
 /** The mirrored picture of one frame, upright and untrimmed, stored by its hash. */
 export interface MirroredPicture extends Pick<Picture, "sha256" | "width" | "height"> {
+  /** Of all its layers. */
   readonly coverage: Coverage;
+  /** Its layers, mirrored too; the same for each frame. */
+  readonly layers?: readonly (Pick<Layer, "name" | "blend"> & StoredPicture)[];
 }
 
 /** The frames whose mirrored pictures a freezing needs, in their order. Throws `bad-call` if the facing is no mirror. */
@@ -52,7 +58,13 @@ export const freezeMirror = edit(
     const called = freeName(`${name}-${facing}`, new Set(project.clips.map((each) => each.name))) as ClipName;
     const whole = { by: "count", columns: 1, rows: 1, margin: { x: 0, y: 0 }, gap: { x: 0, y: 0 }, keepEmpty: true } as const;
     const added = takeIn(project, [
-      { name: called, pictures, coverages: pictures.map(({ coverage }) => coverage), ...(pictures.length === 1 ? { cut: whole } : {}) },
+      {
+        name: called,
+        pictures: pictures.map(({ sha256, width, height }) => ({ sha256, width, height })),
+        ...layersOf(pictures, clip),
+        coverages: pictures.map(({ coverage }) => coverage),
+        ...(pictures.length === 1 ? { cut: whole } : {}),
+      },
     ]);
     const source = added.sources.at(-1) as Source;
     const own = new Map(keptRefs(source).map((ref, k) => [refs[k] as FrameRef, ref]));
@@ -71,6 +83,27 @@ export const freezeMirror = edit(
     return setPetal(marked, name, facing, { clip: called });
   },
 );
+
+function layersOf(pictures: readonly MirroredPicture[], { name }: Clip): { layers?: NewLayer[] } {
+  const lists = pictures.map(({ layers = [] }) => layers.map((each) => `${each.name} ${each.blend}`).join());
+  if (lists.some((each) => each !== lists[0]))
+    throw new CaravanError(
+      "bad-call",
+      `clip "${name}"`,
+      "Its frames have unlike layers, which one source cannot have.",
+      "Give their sources the same layers, or leave the facing mirrored.",
+    );
+  const first = pictures[0]?.layers ?? [];
+  if (first.length === 0) return {};
+  return {
+    layers: first.map((layer, k) => ({
+      ...{ name: layer.name, blend: layer.blend },
+      pictures: pictures.flatMap(({ layers = [] }) =>
+        layers[k] ? [{ sha256: layers[k].sha256, width: layers[k].width, height: layers[k].height }] : [],
+      ),
+    })),
+  };
+}
 
 /** The marks of a frame's mirror picture, as a part of the frame. */
 function mirroredOf(project: Project, ref: FrameRef | undefined): Pick<Frame, "marks"> {

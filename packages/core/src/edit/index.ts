@@ -16,7 +16,7 @@ export {
   setRule,
 } from "./behaviours";
 export { drawFrames, type Meeting, makeEqual, placeFrames, removeFrames } from "./by-hand";
-export { type ChangedPicture, isSameArt, type StoredPicture, sourceWithArt } from "./changed-art";
+export { type ChangedPicture, isSameArt, sourceWithArt } from "./changed-art";
 export {
   duplicateSteps,
   joinClips,
@@ -52,7 +52,7 @@ export { assignField, deliverLike, forgetExample } from "./examples";
 export { dropFrames, keepFirstOf, renameFrame, restoreFrames } from "./frames";
 export { framesToMirror, freezeMirror, type MirroredPicture } from "./freeze-mirror";
 export { framesToPart, putTogetherFromTiles } from "./from-tiles";
-export { addLayer, blendLayer, moveLayer, type NewLayer, removeLayer, renameLayer, setLayerClearing } from "./layers";
+export { addLayer, blendLayer, moveLayer, type NewLayer, removeLayer, renameLayer, setLayerClearing, sourceWithLayer } from "./layers";
 export {
   actionOfRows,
   facingsInRows,

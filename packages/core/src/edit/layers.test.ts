@@ -80,7 +80,7 @@ describe("a layer over a source", () => {
   });
 
   it("lies beside the picture below it, whole in a bundle", () => {
-    expect(allPictures(lit.sources[0] as Source).map(({ file }) => file)).toEqual(["art/camp.png", "art/camp.light.png"]);
+    expect(allPictures(lit.sources[0] as Source).map(({ file }) => file)).toEqual(["art/camp.png", "art/camp_light.png"]);
     const read = readBundle(writeBundle({ project: lit, pictures: files }), "test");
     expect(read.project).toEqual(lit);
     expect([...read.pictures.keys()].sort()).toEqual([body.sha256, light.sha256].sort());
@@ -105,7 +105,7 @@ describe("a layer over a source", () => {
     expect(isSameArt(lit.sources[0] as Source, [body])).toBe(true);
     expect(isSameArt(lit.sources[0] as Source, [changed])).toBe(false);
     const next = refreshSource(lit, S1, [changed], coverages(sourceWithArt(lit, lit.sources[0] as Source, [changed])));
-    expect(next.sources[0]?.layers?.[0]?.pictures[0]).toEqual({ file: "art/camp.light.png", ...moved });
+    expect(next.sources[0]?.layers?.[0]?.pictures[0]).toEqual({ file: "art/camp_light.png", ...moved });
     expect(keys(next)).not.toContain("c1r1");
     expect(() => refreshSource(lit, S1, [wide], [])).toThrow(/layer "light" is 32 × 30 px.*33 × 30 px/);
   });

@@ -42,9 +42,14 @@ export const addLayer = edit(
     const source = sourceById(project, id);
     refuseOfPieces(source);
     refuseTooMany(project, layer.pictures.length);
-    return withSource(project, cutAgain({ ...source, layers: [...(source.layers ?? []), layerFor(project, source, layer)] }, coverages));
+    return withSource(project, cutAgain(sourceWithLayer(project, source, layer), coverages));
   },
 );
+
+/** The source with a further layer, still with the frames of before. Throws as `addLayer` does. */
+export function sourceWithLayer(project: Project, source: Source, layer: NewLayer): Source {
+  return { ...source, layers: [...(source.layers ?? []), layerFor(project, source, layer)] };
+}
 
 /** The layer as the document has it. */
 export function layerFor(project: Project, source: Pick<Source, "name" | "pictures" | "layers">, layer: NewLayer): Layer {

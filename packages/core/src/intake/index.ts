@@ -6,5 +6,5 @@ export { describedBy, withoutOthersRecords } from "./pairing";
 export type { Choices, Proposal, ShownFrame } from "./proposal";
 export { needsReview, proposalsFor, sheetsOf } from "./proposals";
 export type { SeenGrid } from "./sheet";
-export type { ArtOf, TakenArt, TakenDescription, TakenItem, TakenPicture } from "./taken";
+export type { ArtOf, LayerOfFile, TakenArt, TakenDescription, TakenItem, TakenPicture } from "./taken";
 export { fileOf } from "./taken";

@@ -28,7 +28,7 @@ export { FACINGS, Facing } from "./facing";
 export { behavioursToFile } from "./file-behaviour";
 export { encloses, FramePoint, overlaps, type Px, Rect, Size, Spacing, sameRect, scaledSide } from "./geometry";
 export { jsonSchemaOf, projectJsonSchema } from "./json-schema";
-export { BLENDS, Blend, checkedLayerName, isFigure, Layer, LayerName, MOST_LAYERS } from "./layer";
+export { BLENDS, Blend, checkedLayerName, isFigure, Layer, MOST_LAYERS } from "./layer";
 export {
   BOX_USES,
   Box,

@@ -15,7 +15,7 @@ export type Blend = z.infer<typeof Blend>;
 export const MOST_LAYERS = 8;
 
 /** A layer's name is part of the names of delivered files. */
-export const LayerName = Name.max(60).refine((text) => fitFileName(text) === text, "It has a character that names of files cannot have.");
+const LayerName = Name.max(60).refine((text) => fitFileName(text) === text, "It has a character that names of files cannot have.");
 
 export const Layer = z.strictObject({
   name: LayerName.describe("Layers of one name are one layer of a delivery."),

@@ -221,3 +221,11 @@ function lastDrawn({ width, bits }: Coverage, y: number, x: number, end: number)
     if (found !== 0) return word * 32 + (31 - Math.clz32(found));
   }
 }
+
+/** What is drawn in any of several pictures of one size, at least one. Cost: O(words × pictures). */
+export function joinedCoverage(coverages: readonly Coverage[]): Coverage {
+  const [first, ...others] = coverages as [Coverage, ...Coverage[]];
+  const bits = first.bits.slice();
+  for (const each of others) for (let k = 0; k < bits.length; k++) bits[k] = (bits[k] as number) | (each.bits[k] as number);
+  return { width: first.width, height: first.height, bits, soft: coverages.some(({ soft }) => soft === true) };
+}

@@ -11,6 +11,7 @@ export {
   isClear,
   isDrawn,
   isSoft,
+  joinedCoverage,
   middleOfDrawn,
   scaledCoverage,
   sheetCoverageOf,

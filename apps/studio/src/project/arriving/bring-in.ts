@@ -1,6 +1,14 @@
 /** What was chosen of a drop becomes part of the project: new sources with their clips and actions, metadata for sources, new art of sources. */
-import { lookOf } from "@caravan/core/art";
-import { type ArrivedAction, type ChangedPicture, cutByMetadata, refreshByMetadata, takeIn } from "@caravan/core/edit";
+import { looksOf } from "@caravan/core/art";
+import {
+  type Arrival,
+  type ArrivedAction,
+  type ChangedPicture,
+  cutByMetadata,
+  refreshByMetadata,
+  sourceToBe,
+  takeIn,
+} from "@caravan/core/edit";
 import { type Choices, framesAndClips, type Proposal, type TakenDescription } from "@caravan/core/intake";
 import { counted, type Project, type Source, type SourceId } from "@caravan/core/model";
 import { inBackground } from "../../ui/in-background";
@@ -55,13 +63,12 @@ async function addSources(
   if (arrivals.length + recuts.length === 0) return [];
   if (arrivals.length > 0 && !(await leaveTheDemo(arrivals[0]?.name ?? "art"))) return [];
   const work = begin();
-  // Frames are found on the picture as it is once its ground is cleared.
+  // Frames are found on the picture as it is once its ground is cleared, with its layers.
   const ready = await Promise.all(
     arrivals.map(async (arrival) => {
-      const first = arrival.pictures[0];
-      if (!arrival.clearing || !arrival.cut || !first) return arrival;
-      const { coverage } = await pictureOfLook(lookOf(arrival, first));
-      return { ...arrival, coverages: [coverage] };
+      if (!arrival.layers && !(arrival.clearing && arrival.cut)) return arrival;
+      const pictures = await Promise.all(looksOf(sourceToBe(arrival)).map(pictureOfLook));
+      return { ...arrival, coverages: pictures.map(({ coverage }) => coverage) };
     }),
   );
   const known = new Set(currentProject().sources.map((source) => source.id));
@@ -101,9 +108,27 @@ async function takeNewArt(proposals: readonly Proposal[], choicesOf: (proposal: 
     const [arrival] = proposal.arrivals({ ...choicesOf(proposal), apart: false });
     if (!source || !arrival) continue;
     if (proposal.description) await takeDescribedArt(source, arrival.pictures[0] as ChangedPicture, proposal.description);
-    else plain.push({ id: source.id, pictures: [...arrival.pictures] });
+    else plain.push({ id: source.id, pictures: withLayersOf(source, arrival) });
   }
   await reviewNewArt(plain);
+}
+
+/** New art with that of the layers which the source has; what it has not is laid over it at Sources. */
+function withLayersOf(source: Source, { name, pictures, layers = [] }: Arrival): ChangedPicture[] {
+  const own = (layer: string) => source.layers?.find((each) => each.name.toLowerCase() === layer.toLowerCase())?.name;
+  const others = layers.filter((layer) => own(layer.name) === undefined);
+  if (others.length > 0)
+    say({
+      tone: "trouble",
+      text: `${source.name} has no layer ${others.map((each) => each.name).join(", ")}: ${name} came in without ${others.length === 1 ? "it" : "them"}. Add ${others.length === 1 ? "it" : "them"} at Sources.`,
+    });
+  return pictures.map((picture, k) => {
+    const over = layers.flatMap((layer) => {
+      const [called, art] = [own(layer.name), layer.pictures[k]];
+      return called !== undefined && art ? [{ name: called, ...art }] : [];
+    });
+    return over.length > 0 ? { ...picture, layers: over } : picture;
+  });
 }
 
 async function takeDescribedArt(source: Source, picture: ChangedPicture, description: TakenDescription): Promise<void> {

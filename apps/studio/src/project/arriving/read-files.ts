@@ -104,7 +104,7 @@ async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: File): Pro
     case "layers": {
       const all = async (layers: readonly StoredLayer[]) => {
         const kept = [];
-        for (const each of layers) kept.push({ ...(await keep(each)), name: each.name });
+        for (const each of layers) kept.push({ ...(await keep(each)), name: each.name, blend: each.blend });
         return kept;
       };
       return { ...art, layers: await all(art.layers), apart: art.apart && (await all(art.apart)) };

@@ -1,16 +1,16 @@
 /** What is drawn in frames, found in workers: of a source as it was, and of its changed art. */
-import { lookOf, type PictureLook, sheetLook } from "@caravan/core/art";
-import type { ChangedPicture } from "@caravan/core/edit";
+import { type SheetLook, sheetLook } from "@caravan/core/art";
 import { type Drawings, placeOf, strayedFrames, withFoundPlaces } from "@caravan/core/frame-identity";
-import { type Clearing, type Frame, pictureOf, type Rect, type Source } from "@caravan/core/model";
+import type { Frame, Rect, Source } from "@caravan/core/model";
 import type { Drawing } from "@caravan/core/raster";
 import { run } from "../../workers/client";
+import type { LookFiles } from "../../workers/jobs";
 import type { Begun } from "../begun";
-import { pictureBlob } from "../pictures";
+import { filesOfLook } from "../pictures";
 
 /** Where the drawings of a sheet's frames stand in its changed art. */
-export async function placesOf(before: Source, changed: ChangedPicture, { signal }: Begun): Promise<readonly (readonly Rect[])[]> {
-  const [from, to] = [await blobOfLook(sheetLook(before)), await blobOfLook(lookOf(before, changed))];
+export async function placesOf(before: Source, after: Source, { signal }: Begun): Promise<readonly (readonly Rect[])[]> {
+  const [from, to] = [await filesOf(sheetLook(before)), await filesOf(sheetLook(after))];
   if (!from || !to) return [];
   return run("findDrawings", { before: from, after: to, rects: before.frames.map(({ rect }) => rect) }, { signal });
 }
@@ -19,8 +19,8 @@ export async function placesOf(before: Source, changed: ChangedPicture, { signal
 export async function drawingsIn(source: Source, nameOf: (frame: Frame) => string, { signal }: Begun): Promise<Map<string, Drawing>> {
   const drawings = new Map<string, Drawing>();
   for (const [look, frames] of framesByLook(source)) {
-    const picture = await blobOfLook(look);
-    const found = picture ? await run("drawings", { picture, rects: frames.map(({ rect }) => rect) }, { signal }) : [];
+    const of = await filesOf(look);
+    const found = of ? await run("drawings", { of, rects: frames.map(({ rect }) => rect) }, { signal }) : [];
     for (const [k, drawing] of found.entries()) if (drawing) drawings.set(nameOf(frames[k] as Frame), drawing);
   }
   return drawings;
@@ -32,11 +32,10 @@ export async function drawingsOf(before: Source, after: Source, work: Begun): Pr
   const drawings = { before: await drawingsIn(before, ({ key }) => key, work), after: await drawingsIn(after, placeOf, work) };
   const strayed = strayedFrames(before, drawings);
   const places = new Map<Frame, readonly Rect[]>();
-  for (const [k, picture] of before.pictures.entries()) {
+  for (const k of before.pictures.keys()) {
     const frames = strayed.filter((frame) => (frame.picture ?? 0) === k);
-    const changed = after.pictures[k];
-    if (frames.length === 0 || !changed) continue;
-    const [from, to] = [await blobOfLook(lookOf(before, picture)), await blobOfLook(lookOf(after, changed))];
+    if (frames.length === 0 || !after.pictures[k]) continue;
+    const [from, to] = [await filesOf(sheetLook(before, k)), await filesOf(sheetLook(after, k))];
     if (!from || !to) continue;
     const found = await run("findDrawings", { before: from, after: to, rects: frames.map(({ rect }) => rect) }, { signal });
     for (const [n, frame] of frames.entries()) places.set(frame, found[n] ?? []);
@@ -48,10 +47,10 @@ export async function drawingsOf(before: Source, after: Source, work: Begun): Pr
   );
 }
 
-function framesByLook(source: Source): Map<PictureLook, Frame[]> {
-  const byLook = new Map<PictureLook, Frame[]>();
+function framesByLook(source: Source): Map<SheetLook, Frame[]> {
+  const byLook = new Map<SheetLook, Frame[]>();
   for (const frame of source.frames) {
-    const look = lookOf(source, pictureOf(source, frame));
+    const look = sheetLook(source, frame.picture);
     const frames = byLook.get(look);
     if (frames) frames.push(frame);
     else byLook.set(look, [frame]);
@@ -59,8 +58,9 @@ function framesByLook(source: Source): Map<PictureLook, Frame[]> {
   return byLook;
 }
 
-async function blobOfLook(look: PictureLook): Promise<{ blob: Blob; clearing: Clearing | null } | null> {
-  const { sha256, clearing } = look;
-  const blob = await pictureBlob(sha256);
-  return blob ? { blob, clearing } : null;
+/** A look with the files that it takes; null for art that is gone. */
+async function filesOf(look: SheetLook): Promise<LookFiles | null> {
+  return filesOfLook(look)
+    .then((files) => ({ look, files }))
+    .catch(() => null);
 }

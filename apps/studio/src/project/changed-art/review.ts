@@ -1,17 +1,17 @@
 /** Changed art of a source: what it would do to its frames and clips, shown before it is taken in. */
 
-import { lookOf } from "@caravan/core/art";
-import { type ChangedPicture, refreshSource } from "@caravan/core/edit";
-import { CaravanError, type Frame, frameRef, naturalOrder, type Source, type SourceId, sourceById } from "@caravan/core/model";
+import { looksOf } from "@caravan/core/art";
+import { type ChangedPicture, isSameArt, refreshSource, sourceWithArt } from "@caravan/core/edit";
+import { allPictures, CaravanError, type Frame, frameRef, naturalOrder, type Source, type SourceId, sourceById } from "@caravan/core/model";
+import type { Coverage } from "@caravan/core/raster";
 import { findSeries } from "@caravan/core/series";
 import { create } from "zustand";
 import { say, sayTrouble } from "../../ui/notices";
-import { run } from "../../workers/client";
-import type { StoredPicture } from "../../workers/jobs";
 import { type Begun, begin } from "../begun";
 import { useOpenProject } from "../open-project";
-import { keepPicture, pictureOfLook } from "../pictures";
+import { pictureOfLook } from "../pictures";
 import { useSeenArt } from "../seen-art";
+import { readInOrder, readPictures } from "./read-pictures";
 import { type WayIn, waysIn } from "./ways";
 
 export interface ChangedArt {
@@ -56,14 +56,53 @@ export async function reviewChangedArt(id: SourceId, files: readonly File[]): Pr
   const work = begin();
   // Asked before they are read: a picture that had been missing is there again once it is stored.
   const wasGone = isGone(work, id);
-  const { series, single } = findSeries(files, ({ name }) => name);
+  const source = sourceById(work.project, id);
+  const { plain, layers } = withLayersApart(source, files);
+  const { series, single } = findSeries(plain, ({ name }) => name);
   const numbers = new Map(single.length === 0 && series.length === 1 ? series[0]?.members.map(({ file, number }) => [file, number]) : []);
   const read = await Promise.all(
-    files
+    plain
       .toSorted((a, b) => naturalOrder(a.name, b.name))
       .map(async (file) => (await readPictures(file)).map((picture): ChangedPicture => ({ ...picture, ...numbered(numbers.get(file)) }))),
   );
-  return reviewOf(work, id, read.flat(), wasGone);
+  const own = read.length > 0 ? read.flat() : source.pictures;
+  const over = await Promise.all([...layers].map(async ([name, each]) => [name, await readInOrder(each)] as const));
+  const art = own.map(
+    (picture, k): ChangedPicture =>
+      over.length === 0
+        ? picture
+        : { ...picture, layers: over.flatMap(([name, pictures]) => (pictures[k] ? [{ name, ...pictures[k] }] : [])) },
+  );
+  return reviewOf(work, id, art, wasGone);
+}
+
+/** The files that are called as a layer of the source, by that layer, and all others. */
+function withLayersApart({ layers = [] }: Source, files: readonly File[]): { plain: File[]; layers: Map<string, File[]> } {
+  const plain: File[] = [];
+  const found = new Map<string, File[]>();
+  for (const file of files) {
+    const words = inWords(file.name.replace(/\.[^.]*$/, ""));
+    const layer = layers.find(({ name }) => words.includes(inWords(name), 1));
+    if (layer) found.set(layer.name, [...(found.get(layer.name) ?? []), file]);
+    else plain.push(file);
+  }
+  return { plain, layers: found };
+}
+
+/** " camp light 0 ", so that whole words are found in it. */
+function inWords(name: string): string {
+  return ` ${name.toLowerCase().replace(/[\s_.-]+/g, " ")} `;
+}
+
+/** What is drawn on each picture of a source, on any of its layers. */
+export async function coveragesOf(source: Source): Promise<Coverage[]> {
+  const pictures = await Promise.all(looksOf(source).map(pictureOfLook));
+  return pictures.map(({ coverage }) => coverage);
+}
+
+/** The same for new art of layers, their pictures being stored already. */
+export function reviewLayerArt(work: Begun, id: SourceId, pictures: readonly ChangedPicture[]): Promise<boolean> {
+  return reviewOf(work, id, pictures, isGone(work, id));
 }
 
 function numbered(number: number | undefined): { number?: number } {
@@ -92,7 +131,7 @@ export async function reviewNewArt(
 
 function isGone({ project }: Begun, id: SourceId): boolean {
   const { missing } = useSeenArt.getState();
-  return sourceById(project, id).pictures.some(({ sha256 }) => missing.has(sha256));
+  return allPictures(sourceById(project, id)).some(({ sha256 }) => missing.has(sha256));
 }
 
 async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPicture[], wasGone: boolean): Promise<boolean> {
@@ -104,10 +143,17 @@ async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPictu
       `It has one picture, and ${stored.length} were given.`,
       "Choose one, or add a series as a source.",
     );
-  const pictures = stored.map(({ sha256, width, height, number }): ChangedPicture => ({ sha256, width, height, ...numbered(number) }));
-  const looks = await Promise.all(pictures.map((picture) => pictureOfLook(lookOf(before, picture))));
-  const coverages = looks.map(({ coverage }) => coverage);
-  const same = pictures.length === before.pictures.length && pictures.every(({ sha256 }, k) => sha256 === before.pictures[k]?.sha256);
+  const pictures = stored.map(
+    ({ sha256, width, height, number, layers }): ChangedPicture => ({
+      sha256,
+      width,
+      height,
+      ...numbered(number),
+      ...(layers ? { layers } : {}),
+    }),
+  );
+  const coverages = await coveragesOf(sourceWithArt(work.project, before, pictures));
+  const same = isSameArt(before, pictures);
   if (same && wasGone) {
     say({ tone: "good", text: `The art of ${before.name} is there again.` });
     return true;
@@ -130,15 +176,8 @@ async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPictu
 
 /** Takes in what is being reviewed, in one of its ways. Clips keep their steps; frames that are gone show as missing until someone decides. */
 export async function takeInChangedArt({ before, pictures, work }: ChangedArt, { drawings, grid }: WayIn): Promise<CaravanError | null> {
-  const looks = await Promise.all(pictures.map((picture) => pictureOfLook(lookOf(before, picture))));
-  const error = work.edit(
-    refreshSource,
-    before.id,
-    pictures,
-    looks.map(({ coverage }) => coverage),
-    drawings ?? undefined,
-    grid ?? undefined,
-  );
+  const coverages = await coveragesOf(sourceWithArt(work.project, before, pictures));
+  const error = work.edit(refreshSource, before.id, pictures, coverages, drawings ?? undefined, grid ?? undefined);
   endChangedArt();
   return error;
 }
@@ -149,27 +188,6 @@ function untilClosed(next: () => void): void {
     stop();
     next();
   });
-}
-
-async function readPictures(file: File): Promise<ChangedPicture[]> {
-  const art = await run("readArt", { name: file.name, blob: file });
-  const keep = async ({ picture, png }: StoredPicture): Promise<ChangedPicture> => {
-    await keepPicture(picture, png ?? new Blob([await file.arrayBuffer()], { type: "image/png" }));
-    return picture;
-  };
-  switch (art.kind) {
-    case "still":
-      return [await keep(art.picture)];
-    case "animation":
-      return Promise.all(art.pictures.map(keep));
-    default:
-      throw new CaravanError(
-        "not-a-picture",
-        file.name,
-        "It is no picture that could take another's place.",
-        "Choose a picture or an animation.",
-      );
-  }
 }
 
 /** The first refs of a list and how many there are. */

@@ -1,6 +1,6 @@
 /** The ways in which changed art can be taken in, the likeliest first: frames follow their drawings, on the grid of before or another one. */
 import { gridOf } from "@caravan/core/cut";
-import { type ChangedPicture, refreshSource } from "@caravan/core/edit";
+import { type ChangedPicture, refreshSource, sourceWithArt } from "@caravan/core/edit";
 import {
   comparedByDrawings,
   type Drawings,
@@ -113,7 +113,7 @@ async function otherGrid(
   const olds = [...drawings.before.values()];
   const least = foundAgain(olds, drawings.after.values());
   if (olds.length === 0 || least >= olds.length * MOST_FOUND) return null;
-  const went = wayOnSheet(before.frames, await placesOf(before, changed, work));
+  const went = wayOnSheet(before.frames, await placesOf(before, sourceWithArt(work.project, before, [changed]), work));
   let best: OtherGrid | null = null;
   let most = least;
   for (const cut of recipesFor(before, { w: changed.width, h: changed.height }, coverage, went)) {

@@ -2,7 +2,7 @@
  * The folder that a project's art comes from. Whenever a person comes back to the tab, its files are looked at again; what changed
  * is shown before it is taken in. Nothing is ever written there.
  */
-import { type Source, type SourceId, sheetOf } from "@caravan/core/model";
+import { allPictures, type Source, type SourceId, sheetOf } from "@caravan/core/model";
 import { create } from "zustand";
 import { inBackground } from "../../ui/in-background";
 import { say, sayTrouble } from "../../ui/notices";
@@ -103,7 +103,7 @@ function stampOf(file: File): string {
 const hashes = new Map<string, string>();
 
 async function hasChanged(
-  { pictures }: Source,
+  source: Source,
   paths: readonly (string | null)[],
   files: ReadonlyMap<string, File>,
   ignored: Readonly<Record<string, string>>,
@@ -115,7 +115,7 @@ async function hasChanged(
     const key = `${link} ${path} ${stampOf(file)}`;
     const sha256 = hashes.get(key) ?? (await sha256Of(file));
     hashes.set(key, sha256);
-    if (sha256 !== pictures[k]?.sha256) return true;
+    if (sha256 !== allPictures(source)[k]?.sha256) return true;
   }
   return false;
 }
@@ -162,10 +162,12 @@ async function reviewNext(): Promise<void> {
 
 /** A picture's file; one that the folder does not have stays as it is. */
 async function fileFor(source: Source, k: number, file: File | undefined): Promise<File> {
-  // Their numbers keep a series in its order, whatever its files are called.
-  const name = `${String(k).padStart(5, "0")}.png`;
-  if (file) return source.pictures.length === 1 ? file : new File([file], name);
-  const blob = await pictureBlob((source.pictures[k] ?? sheetOf(source)).sha256);
+  const count = source.pictures.length;
+  const layer = source.layers?.[Math.floor(k / count) - 1];
+  // Their numbers keep a series in its order, whatever its files are called; layers are told by their names.
+  const name = `${String(k % count).padStart(5, "0")}${layer ? `_${layer.name}` : ""}.png`;
+  if (file) return count === 1 && !layer ? file : new File([file], name);
+  const blob = await pictureBlob((allPictures(source)[k] ?? sheetOf(source)).sha256);
   return new File(blob ? [blob] : [], name);
 }
 

@@ -1,7 +1,7 @@
 /** Which files of a folder are the pictures of which sources. Pure, and tested. */
-import type { Source, SourceId } from "@caravan/core/model";
+import { allPictures, type Source, type SourceId } from "@caravan/core/model";
 
-/** For every source of which a file was found, the file of each of its pictures; null where the folder has none. */
+/** For every source of which a file was found, the file of each of its pictures and of its layers'; null where the folder has none. */
 export type Matches = ReadonlyMap<SourceId, readonly (string | null)[]>;
 
 /**
@@ -15,9 +15,9 @@ export function matchFiles(sources: readonly Source[], paths: readonly string[])
     byName.set(name, [...(byName.get(name) ?? []), path]);
   }
   const matches = new Map<SourceId, (string | null)[]>();
-  for (const { id, pictures } of sources) {
-    const found = pictures.map(({ file }) => bestOf(file, byName.get(lastPart(file)) ?? []));
-    if (found.some((path) => path !== null)) matches.set(id, found);
+  for (const source of sources) {
+    const found = allPictures(source).map(({ file }) => bestOf(file, byName.get(lastPart(file)) ?? []));
+    if (found.some((path) => path !== null)) matches.set(source.id, found);
   }
   return matches;
 }

@@ -21,13 +21,17 @@ export function ProposalRow({
   choices: Choices;
   onChange: (change: Partial<Choices>) => void;
 }) {
-  const { name, what, notes, shows, kind, ground, parting, cuts, known, unplaced } = proposal;
+  const { name, what, notes, shows, kind, ground, layering, layers, parting, cuts, known, unplaced } = proposal;
   const clips = proposal.clips(choices);
   const isNew = !choices.replaces;
   return (
     <li className={`flex gap-3 rounded-box border border-line bg-raised p-2.5 ${choices.include ? "" : "opacity-60"}`}>
       <div className="check flex h-18 w-24 shrink-0 items-center justify-center overflow-hidden rounded-sm">
-        <Moving hashes={shows.map(({ sha256 }) => sha256)} />
+        <Moving
+          hashes={[...shows, ...(kind === "layers" ? [] : (layers ?? []).flatMap(({ pictures }) => pictures.slice(0, 1)))].map(
+            ({ sha256 }) => sha256,
+          )}
+        />
       </div>
       <div className="min-w-0 grow">
         <h3 className="truncate font-bold">{name}</h3>
@@ -49,6 +53,17 @@ export function ProposalRow({
                 ["new", "A source of its own"],
               ]}
               onChange={(way) => onChange({ replaces: way === "replaces" })}
+            />
+          )}
+          {isNew && layering && (
+            <Choice
+              label={`What becomes of the layers of ${name}`}
+              value={choices.layers ? "whole" : "apart"}
+              options={[
+                ["whole", layering.whole],
+                ["apart", layering.apart],
+              ]}
+              onChange={(way) => onChange({ layers: way === "whole" })}
             />
           )}
           {isNew && parting && (

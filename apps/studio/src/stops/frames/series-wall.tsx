@@ -1,7 +1,7 @@
 "use client";
 
-import { lookOf } from "@caravan/core/art";
-import { type Frame, frameName, frameRef, isNumberedByFiles, keptRefs, pictureOf, type Source } from "@caravan/core/model";
+import { sheetLook } from "@caravan/core/art";
+import { type Frame, frameName, frameRef, isNumberedByFiles, keptRefs, type Source } from "@caravan/core/model";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef } from "react";
 import { useFrameNumber } from "../../preview/frame-number";
@@ -32,7 +32,7 @@ export function SeriesWall({ source }: { source: Source }) {
     .flatMap(({ index }) => cards.slice(index * across, (index + 1) * across))
     .flatMap((card) => ("missing" in card ? [] : [card]));
   // Asking for what is there already costs nothing.
-  useEffect(() => loadPictures(inSight.map((frame) => lookOf(source, pictureOf(source, frame)))));
+  useEffect(() => loadPictures(inSight.map((frame) => sheetLook(source, frame.picture))));
   const move = (by: number) => {
     const next = movedCursor(source, cursor, by, 0);
     if (next) useView.setState({ cursor: next });

@@ -4,7 +4,9 @@ import { boxesIn, halves, marksWith, pointIn } from "@caravan/core/marks";
 import { type Box, byShape, type FramePoint, type MarkKind, type Outline, type Rect } from "@caravan/core/model";
 import { type PointerEvent, useEffect, useMemo, useRef, useState } from "react";
 import { type BoxGesture, gestureAt, rectDuring } from "../../preview/box-gesture";
+import { looksOfStill } from "../../preview/draw-frame";
 import { ghostPicture } from "../../preview/ghosts";
+import { useHiddenLayers } from "../../preview/hidden-layers";
 import { framePlace, outlinesOn } from "../../preview/marks-scene";
 import { paintMarks } from "../../preview/paint-marks";
 import { paintFrame, paintOrigin } from "../../preview/paint-stage";
@@ -12,7 +14,7 @@ import type { PlayedFrame } from "../../preview/playing";
 import { stageInks } from "../../preview/stage-inks";
 import { fittingZoom, frameOnStage, reachOf, type StageScene, stageScene } from "../../preview/stage-scene";
 import { useProject } from "../../project/open-project";
-import { loadPictures, pictureNow, usePictures } from "../../project/pictures";
+import { loadPictures, usePictures } from "../../project/pictures";
 import { useSeenArt } from "../../project/seen-art";
 import { useElementSize } from "../../ui/element-size";
 import { useThemeNow } from "../../ui/theme-now";
@@ -67,6 +69,7 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox, co
   const canvas = useRef<HTMLCanvasElement>(null);
   const size = useElementSize(canvas);
   const entries = usePictures((state) => state.entries);
+  const hidden = useHiddenLayers((state) => state.hidden);
   const kinds = useProject((project) => project.marks);
   // Not drawn, and read by the next move before anything is.
   const drag = useRef<Drag | null>(null);
@@ -81,7 +84,7 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox, co
   const boxes = kind ? boxesIn(frame.marks, kind.name) : [];
   const outlines = useMemo(() => (kind?.shape === "outline" ? outlinesOn(frame, kind.name, seen) : []), [frame, kind, seen]);
 
-  useEffect(() => loadPictures([frame, ...ghosts].map(({ look }) => look)), [frame, ghosts]);
+  useEffect(() => loadPictures([frame, ...ghosts].flatMap(looksOfStill)), [frame, ghosts]);
 
   const theme = useThemeNow();
   // biome-ignore lint/correctness/useExhaustiveDependencies: painted again when a picture has come, and in other colours
@@ -93,7 +96,7 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox, co
     const shown = kind ? withDraft(frame, kind, draft, draftOutlines ?? outlines) : frame;
     const placed = { held: "frame", mirror: false } as const;
     paintMarks(context, shown, scene, { kinds, chosen: kind?.name ?? null, outlines: seen }, inks, placed, { box, corner });
-  }, [frame, ghosts, scene, size, entries, kinds, kind, box, corner, draft, draftOutlines, outlines, seen, theme]);
+  }, [frame, ghosts, scene, size, entries, hidden, kinds, kind, box, corner, draft, draftOutlines, outlines, seen, theme]);
 
   const at = (event: PointerEvent): FramePoint => {
     const bounds = (canvas.current as HTMLCanvasElement).getBoundingClientRect();
@@ -232,9 +235,8 @@ function paint(context: CanvasRenderingContext2D, frame: PlayedFrame, ghosts: re
   const box = frameOnStage(frame, scene, { held: "frame" });
   const origin = { x: box.x + Math.round(frame.origin.x * scene.scale), y: box.y + Math.round(frame.origin.y * scene.scale) };
   for (const ghost of ghosts) {
-    const picture = pictureNow(ghost.look);
-    if (!picture) continue;
-    const drawn = ghostPicture(ghost, picture, inks.before, "outline");
+    const drawn = ghostPicture(ghost, inks.before, "outline");
+    if (!drawn) continue;
     const { scale } = scene;
     context.globalAlpha = 0.7;
     context.drawImage(

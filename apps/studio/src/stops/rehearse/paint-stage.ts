@@ -1,6 +1,6 @@
 /** Paints a moment of a rehearsal: backdrop, platforms, what stands about, the figure, effects, and aids to judge them by. */
 
-import { lookOf } from "@caravan/core/art";
+import { wornLook } from "@caravan/core/art";
 import {
   type Area,
   type FramePoint,
@@ -10,7 +10,6 @@ import {
   type MarkKind,
   originOf,
   type Project,
-  pictureOf,
   type Stage,
 } from "@caravan/core/model";
 import {
@@ -26,7 +25,7 @@ import {
   type Setting,
   type Standing,
 } from "@caravan/core/stage";
-import { drawStill, stillOf } from "../../preview/draw-frame";
+import { paintStill, stillOf } from "../../preview/draw-frame";
 import { landscape, openCountry } from "../../preview/landscape";
 import { pictureNow } from "../../project/pictures";
 
@@ -126,7 +125,7 @@ function paintBackdrop(context: CanvasRenderingContext2D, project: Project, { ba
   if (typeof backdrop === "object") {
     const source = project.sources.find(({ id }) => id === backdrop.source);
     const [first] = source?.pictures ?? [];
-    const picture = source && first ? pictureNow(lookOf(source, pictureOf(source, {}))) : undefined;
+    const picture = source && first ? pictureNow(wornLook(project, source)) : undefined;
     if (picture) context.drawImage(picture.bitmap, 0, 0);
     return;
   }
@@ -156,8 +155,6 @@ function paintStanding(
   const found = findFrame(project, frame);
   if (!found) return;
   const still = stillOf(project, found.source, found.frame);
-  const picture = pictureNow(still.look);
-  if (!picture) return;
   const origin = originOf(found.source, found.frame);
   const { w } = frameSize(found.source, found.frame);
   const left = Math.round(x - (mirror ? w - origin.x : origin.x));
@@ -169,7 +166,7 @@ function paintStanding(
     context.translate(w * zoom, 0);
     context.scale(-1, 1);
   }
-  drawStill(context, picture, still, 0, 0, zoom);
+  paintStill(context, still, 0, 0, zoom);
   context.restore();
 }
 

@@ -1,11 +1,13 @@
 "use client";
 
-import { frameLook, sheetLook } from "@caravan/core/art";
+import { wornLook } from "@caravan/core/art";
 import { angleOf, facingToward } from "@caravan/core/facing";
 import { type FramePoint, findFrame, type Going, type Micros, type Stage } from "@caravan/core/model";
 import { Maximize2, Minimize2 } from "lucide-react";
 import { type MouseEvent, type PointerEvent, useEffect, useRef } from "react";
 import { create } from "zustand";
+import { looksOfStill, stillOf } from "../../preview/draw-frame";
+import { useHiddenLayers } from "../../preview/hidden-layers";
 import { loadPictures, usePictures } from "../../project/pictures";
 import { IconButton } from "../../ui/button";
 import { useElementSize } from "../../ui/element-size";
@@ -146,12 +148,12 @@ function usePainting(canvas: React.RefObject<HTMLCanvasElement | null>, zoom: nu
     loadPictures(
       framesOfStage(setting).flatMap((ref) => {
         const found = findFrame(project, ref);
-        return found ? [frameLook(project, found.source, found.frame)] : [];
+        return found ? looksOfStill(stillOf(project, found.source, found.frame)) : [];
       }),
     );
     const { backdrop } = setting.stage;
     const source = typeof backdrop === "object" ? project.sources.find(({ id }) => id === backdrop.source) : undefined;
-    if (source?.pictures[0]) loadPictures([sheetLook(source)]);
+    if (source?.pictures[0]) loadPictures([wornLook(project, source)]);
   }, [setting]);
   useEffect(() => {
     let request = 0;
@@ -179,7 +181,7 @@ function usePainting(canvas: React.RefObject<HTMLCanvasElement | null>, zoom: nu
       if (request === 0) request = requestAnimationFrame(draw);
     };
     soon();
-    const stops = [onThemeChange(soon), useSession.subscribe(soon), usePictures.subscribe(soon)];
+    const stops = [onThemeChange(soon), useSession.subscribe(soon), usePictures.subscribe(soon), useHiddenLayers.subscribe(soon)];
     return () => {
       cancelAnimationFrame(request);
       for (const stop of stops) stop();

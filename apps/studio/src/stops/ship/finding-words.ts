@@ -8,6 +8,7 @@ export const FINDING_WORDS: Record<FindingCode, string> = {
   "unassigned-field": "Unknown fields of an example",
   "unused-frames": "Frames in no clip",
   "nothing-cut": "Nothing to deliver",
+  "layers-disagree": "Layers that sources blend unlike",
   "blank-steps": "Clips that blink",
   "equal-neighbours": "Equal steps in a row",
   "doubled-seam": "Loops that stutter at their seam",

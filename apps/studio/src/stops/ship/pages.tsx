@@ -1,9 +1,9 @@
 "use client";
 
-import type { DeliveredPage } from "@caravan/core/deliver";
 import { useEffect, useRef, useState } from "react";
 import { useElementSize } from "../../ui/element-size";
-import type { Delivered, PictureView } from "../../workers/jobs";
+import { sizeInWords } from "../../ui/files";
+import { type Delivered, type PictureView, type ShownPage, shownPages } from "../../workers/jobs";
 
 /** More pictures than this are not shown beside each other; the list of files has them all. */
 const MOST_SHOWN = 48;
@@ -11,6 +11,7 @@ const MOST_SHOWN = 48;
 /** The pictures as they will be: pages at the largest whole zoom that fits, many small ones beside each other. */
 export function Pages({ delivered }: { delivered: Delivered }) {
   const { pages, views, files } = delivered;
+  const pictures = shownPages(pages);
   const room = useRef<HTMLDivElement>(null);
   const { width: w, height: h } = useElementSize(room);
   return (
@@ -21,15 +22,21 @@ export function Pages({ delivered }: { delivered: Delivered }) {
       className={`check flex min-h-0 grow gap-4 overflow-auto rounded-box border border-line p-4 ${views.length > 0 ? "flex-col items-center" : "flex-wrap content-start items-end"}`}
     >
       {views.length > 0
-        ? pages.map((page, k) => (
-            <Page key={page.image} page={page} view={views[k]} place={`page ${k + 1} of ${pages.length}`} room={{ w, h }} />
+        ? pictures.map((shown, k) => (
+            <Page
+              key={shown.image}
+              shown={shown}
+              view={views[k]}
+              place={`page ${pages.indexOf(shown.page) + 1} of ${pages.length}`}
+              room={{ w, h }}
+            />
           ))
-        : pages
+        : pictures
             .slice(0, MOST_SHOWN)
-            .map((page) => <Small key={page.image} page={page} bytes={files.find(({ path }) => path === page.image)?.bytes} />)}
-      {views.length === 0 && pages.length > MOST_SHOWN && (
+            .map((shown) => <Small key={shown.image} shown={shown} bytes={files.find(({ path }) => path === shown.image)?.bytes} />)}
+      {views.length === 0 && pictures.length > MOST_SHOWN && (
         <p className="rounded-box border border-line bg-raised px-2 text-small">
-          and {pages.length - MOST_SHOWN} more, all in the list of files
+          and {pictures.length - MOST_SHOWN} more, all in the list of files
         </p>
       )}
     </section>
@@ -37,9 +44,12 @@ export function Pages({ delivered }: { delivered: Delivered }) {
 }
 
 /** One of many pictures, or a film in motion, from the very bytes that are delivered. */
-function Small({ page, bytes }: { page: DeliveredPage; bytes: Uint8Array | undefined }) {
+function Small({ shown, bytes }: { shown: ShownPage; bytes: Uint8Array | undefined }) {
   const [url, setUrl] = useState<string>();
-  const { image, size } = page;
+  const {
+    image,
+    page: { size },
+  } = shown;
   useEffect(() => {
     if (!bytes) return;
     const made = URL.createObjectURL(new Blob([bytes as BlobPart], { type: image.endsWith(".gif") ? "image/gif" : "image/png" }));
@@ -68,17 +78,18 @@ function Small({ page, bytes }: { page: DeliveredPage; bytes: Uint8Array | undef
 }
 
 function Page({
-  page,
+  shown,
   view,
   place,
   room,
 }: {
-  page: DeliveredPage;
+  shown: ShownPage;
   view: PictureView | undefined;
   place: string;
   room: { w: number; h: number };
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
+  const { page, layer } = shown;
   const { w, h } = page.size;
   const fit = Math.min((room.w - 40) / w, (room.h - 70) / h);
   const zoom = fit >= 1 ? Math.min(8, Math.floor(fit)) : fit >= 0.5 ? 0.5 : fit >= 0.25 ? 0.25 : 0.125;
@@ -97,7 +108,9 @@ function Page({
     <figure className="m-auto flex shrink-0 flex-col items-center gap-2">
       <canvas ref={canvas} aria-hidden data-testid="page" className="outline outline-lapis" style={{ width: w * zoom, height: h * zoom }} />
       <figcaption className="number rounded-box border border-line bg-raised px-2 text-small">
-        {place} · {w} × {h} · {(page.occupancy * 100).toFixed(1)} % filled · {zoom >= 1 ? `${zoom}×` : `1/${1 / zoom}×`}
+        {layer === null ? place : `${layer} over ${place}`} · {w} × {h} ·{" "}
+        {page.layers ? `${sizeInWords(w * h * 4)} in memory` : `${(page.occupancy * 100).toFixed(1)} % filled`} ·{" "}
+        {zoom >= 1 ? `${zoom}×` : `1/${1 / zoom}×`}
       </figcaption>
     </figure>
   );

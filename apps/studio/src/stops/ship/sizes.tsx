@@ -7,6 +7,7 @@ import { sizeInWords } from "../../ui/files";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
+import { shownPages } from "../../workers/jobs";
 import { useCurrentBuild } from "./build";
 import { useDelivery } from "./chosen-delivery";
 
@@ -38,7 +39,7 @@ export function Sizes() {
   const costOf = ({ suffix }: Density) => {
     if (build.kind !== "built") return "";
     const own = build.delivered.pages.filter((page) => page.suffix === suffix);
-    const images = new Set(own.map(({ image }) => image));
+    const images = new Set(shownPages(own).map(({ image }) => image));
     const disk = build.delivered.files.reduce((sum, { path, bytes }) => sum + (images.has(path) ? bytes.length : 0), 0);
     return `${sizeInWords(disk)} in files, ${sizeInWords(own.reduce((sum, { memory }) => sum + memory, 0))} in memory`;
   };

@@ -15,6 +15,7 @@ import { TextField } from "../../ui/text-field";
 import { ClearingDetail } from "./clearing-detail";
 import { ColoursDetail } from "./colours-detail";
 import { backgroundInWords, coloursInWords, cutInWords } from "./facts";
+import { LayersDetail } from "./layers-detail";
 import { replaceArt } from "./replace-art";
 import { ScaleDetail } from "./scale-detail";
 
@@ -52,6 +53,7 @@ export function Details() {
           <Button onClick={remove}>Remove</Button>
         </div>
       </Detail>
+      {!ofPieces && <LayersDetail source={source} />}
       {!ofPieces && <ScaleDetail source={source} />}
       {!ofPieces && <ClearingDetail source={source} />}
       {!ofPieces && <ColoursDetail key={source.id} source={source} />}

@@ -60,6 +60,7 @@ function OfPictures({ source }: { source: Source }) {
         px{source.palette !== undefined && ` · in ${source.palette}`}
         {source.scale !== undefined && ` · ${scaleInWords(source.scale)}`}
         {source.pictures.length > 1 && ` × ${source.pictures.length} pictures`}
+        {source.layers && ` · with ${source.layers.map(({ name }) => name).join(", ")}`}
         {picture && ` · ${coloursInWords(picture.facts)}`}
       </span>
       <span className={`block text-small ${picture?.facts.ground === "opaque" || problem ? "font-semibold text-brick" : "text-muted"}`}>

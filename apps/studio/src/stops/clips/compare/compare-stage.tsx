@@ -1,6 +1,8 @@
 "use client";
 
 import { useEffect, useMemo, useRef } from "react";
+import { looksOfStill } from "../../../preview/draw-frame";
+import { useHiddenLayers } from "../../../preview/hidden-layers";
 import { frameShown, paintFigure, paintGround } from "../../../preview/paint-stage";
 import { timelineOfPlaying, usePlayer, usePlayerClock } from "../../../preview/player-state";
 import type { Playing } from "../../../preview/playing";
@@ -60,7 +62,7 @@ function LaneCanvas({ lanes, all, inStep }: { lanes: readonly ShownLane[]; all: 
     [reach, size],
   );
   useEffect(() => {
-    loadPictures(lanes.flatMap(({ playing }) => playing.steps.flatMap(({ frame }) => (frame ? [frame.look] : []))));
+    loadPictures(lanes.flatMap(({ playing }) => playing.steps.flatMap(({ frame }) => (frame ? looksOfStill(frame) : []))));
   }, [lanes]);
   useEffect(() => {
     const draw = () => {
@@ -86,7 +88,13 @@ function LaneCanvas({ lanes, all, inStep }: { lanes: readonly ShownLane[]; all: 
     };
     draw();
     // Drawn when the player's time moves, and so in the same picture of the display as the player itself.
-    const stops = [onThemeChange(draw), usePlayerClock.subscribe(draw), usePlayer.subscribe(draw), usePictures.subscribe(draw)];
+    const stops = [
+      onThemeChange(draw),
+      usePlayerClock.subscribe(draw),
+      usePlayer.subscribe(draw),
+      usePictures.subscribe(draw),
+      useHiddenLayers.subscribe(draw),
+    ];
     return () => {
       for (const stop of stops) stop();
     };

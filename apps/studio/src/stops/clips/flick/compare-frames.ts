@@ -1,6 +1,6 @@
 /** Two frames laid on one another as the player shows them, and where they differ. */
 import { type Difference, differenceOf } from "@caravan/core/raster";
-import { drawStill } from "../../../preview/draw-frame";
+import { drawStill, paintStill, shownLayers } from "../../../preview/draw-frame";
 import type { PlayedFrame } from "../../../preview/playing";
 import { anchorOf, type HeldStill, reachOf } from "../../../preview/stage-scene";
 import { pictureNow } from "../../../project/pictures";
@@ -17,21 +17,37 @@ export function compareFrames(a: PlayedFrame, b: PlayedFrame, held: HeldStill): 
   const reach = reachOf([{ frames: [a, b], mirror: false }], held);
   const width = Math.ceil(reach.left + reach.right);
   const height = Math.ceil(reach.up + reach.down);
-  const drawn = [a, b].map((frame) => drawOn(frame, Math.round(reach.left), Math.round(reach.up), width, height, held));
-  const [first, second] = drawn;
-  if (!first || !second) return null;
+  const drawn = (draw: Draw) =>
+    [a, b].map((frame) => drawOn(frame, draw, Math.round(reach.left), Math.round(reach.up), width, height, held));
+  const [first, second] = drawn(asShown);
+  // Light on the ground is no foot.
+  const [own, other] = drawn(figureOnly);
+  if (!first || !second || !own || !other) return null;
   const ground = Math.round(reach.up);
-  return { ...differenceOf(first, second), width, height, feet: [feetOf(first, ground), feetOf(second, ground)] };
+  return { ...differenceOf(first, second), width, height, feet: [feetOf(own, ground), feetOf(other, ground)] };
 }
 
-function drawOn(frame: PlayedFrame, x: number, y: number, width: number, height: number, held: HeldStill) {
+/** Draws a frame; false while a picture is not there. */
+type Draw = (context: OffscreenCanvasRenderingContext2D, frame: PlayedFrame, x: number, y: number) => boolean;
+
+const asShown: Draw = (context, frame, x, y) => {
+  if (shownLayers(frame).some(({ look }) => !pictureNow(look))) return false;
+  paintStill(context, frame, x, y, 1);
+  return true;
+};
+
+const figureOnly: Draw = (context, frame, x, y) => {
   const picture = pictureNow(frame.look);
-  if (!picture) return null;
+  if (picture) drawStill(context, picture, frame, x, y, 1);
+  return picture !== undefined;
+};
+
+function drawOn(frame: PlayedFrame, draw: Draw, x: number, y: number, width: number, height: number, held: HeldStill) {
   const context = new OffscreenCanvas(width, height).getContext("2d", { willReadFrequently: true });
   if (!context) return null;
   const anchor = anchorOf(frame, held);
   context.imageSmoothingEnabled = false;
-  drawStill(context, picture, frame, Math.round(x - anchor.x), Math.round(y - anchor.y), 1);
+  if (!draw(context, frame, Math.round(x - anchor.x), Math.round(y - anchor.y))) return null;
   return { width, height, bytes: new Uint8Array(context.getImageData(0, 0, width, height).data.buffer) };
 }
 

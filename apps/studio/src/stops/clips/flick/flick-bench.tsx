@@ -2,6 +2,8 @@
 
 import type { Clip } from "@caravan/core/model";
 import { useEffect, useMemo, useState } from "react";
+import { looksOfStill } from "../../../preview/draw-frame";
+import { useHiddenLayers } from "../../../preview/hidden-layers";
 import { usePlayer } from "../../../preview/player-state";
 import { type PlayedFrame, playedFrame } from "../../../preview/playing";
 import { chooseStep } from "../../../preview/shown-step";
@@ -33,13 +35,14 @@ export function FlickBench({ clip }: { clip: Clip }) {
   const second = (first + 1) % Math.max(1, count);
   const shownStep = chosen === second ? second : first;
   const frames = useMemo(() => clip.steps.map(({ frame }) => playedFrame(project, frame)), [project, clip]);
-  useEffect(() => loadPictures(frames.flatMap((frame) => (frame ? [frame.look] : []))), [frames]);
+  useEffect(() => loadPictures(frames.flatMap((frame) => (frame ? looksOfStill(frame) : []))), [frames]);
   const feet = useFeet(frames);
   const usualFeet = useMemo(() => mostUsual(feet), [feet]);
+  const hidden = useHiddenLayers((state) => state.hidden);
   const [a, b] = [frames[first] ?? null, frames[second] ?? null];
   const entries = usePictures((state) => state.entries);
   // biome-ignore lint/correctness/useExhaustiveDependencies: compared again when a picture has come
-  const compared = useMemo(() => (a && b ? compareFrames(a, b, held) : null), [a, b, held, entries]);
+  const compared = useMemo(() => (a && b ? compareFrames(a, b, held) : null), [a, b, held, entries, hidden]);
 
   const pair = (step: number) => {
     setPairAt(step);

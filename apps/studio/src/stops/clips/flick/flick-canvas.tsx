@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useMemo, useRef } from "react";
+import { useHiddenLayers } from "../../../preview/hidden-layers";
 import { paintFrame, paintOrigin } from "../../../preview/paint-stage";
 import { usePlayer } from "../../../preview/player-state";
 import type { PlayedFrame } from "../../../preview/playing";
@@ -25,6 +26,7 @@ export function FlickCanvas({
   const size = useElementSize(canvas);
   const held = usePlayer((state) => state.held);
   const entries = usePictures((state) => state.entries);
+  const hidden = useHiddenLayers((state) => state.hidden);
   const reach = useMemo(() => reachOf([{ frames: both, mirror: false }], held), [both, held]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: painted again when a picture has come
   useEffect(() => {
@@ -45,7 +47,7 @@ export function FlickCanvas({
             context.fillRect(left + x * scene.scale, top + y * scene.scale, scene.scale, scene.scale);
     }
     paintOrigin(context, scene.standing);
-  }, [shown, reach, compared, marked, held, size, entries]);
+  }, [shown, reach, compared, marked, held, size, entries, hidden]);
   return (
     <canvas
       ref={canvas}

@@ -1,5 +1,5 @@
 /** Painting pieces one by one while they are worked on: a frame's own picture comes from a worker, and a hand does not wait for that. */
-import { frameLook, isOfPicture, type LaidLook, laidPixels, type Stock } from "@caravan/core/art";
+import { frameLook, type LaidLook, laidPixels, type Stock } from "@caravan/core/art";
 import { type Frame, findFrame, frameSize, type Piece, type Rect, type Source } from "@caravan/core/model";
 import { recoloured } from "@caravan/core/palette";
 import { coverageOf, drawnPart } from "@caravan/core/raster";
@@ -16,7 +16,7 @@ export function areaOfPiece(stock: Stock, piece: Piece): Rect {
 /** What lies on a frame with these pieces, looked up. Nothing of it is left out that is not hidden. */
 function laidOf(stock: Stock, source: Source, frame: Frame, pieces: readonly Piece[]): readonly LaidLook[] {
   const look = frameLook(stock, source, { ...frame, pieces: [...pieces] });
-  return isOfPicture(look) ? [] : look.laid;
+  return "laid" in look ? look.laid : [];
 }
 
 interface DrawnPiece {

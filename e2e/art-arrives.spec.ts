@@ -56,9 +56,12 @@ test("an atlas with a metadata file of any make is cut as that says, in two acti
   expect(atlas.clips.lantern?.steps.map(({ ms }) => ms)).toEqual([140, 140, 140, 140]);
 });
 
-test("layered art brings each layer as a source on one canvas, groups as one, hidden ones left out", async ({ page }) => {
+test("layered art brings each layer as a source on one canvas where that is chosen, groups as one, hidden ones left out", async ({
+  page,
+}) => {
   await dropFiles(page, [rawArt("lamp-bearer.ora")]);
   await expect(page.getByRole("dialog")).toContainText("1 hidden layer left out.");
+  await page.getByRole("dialog").getByText("A source for each layer").click();
   await bringIn(page);
   const pictures = page.getByRole("list", { name: "Pictures" }).getByRole("button");
   await expect(pictures).toHaveCount(3);

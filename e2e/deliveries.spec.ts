@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { readApng, readZip, writeZip } from "@caravan/core/codec";
+import { allPictures, type Source } from "@caravan/core/model";
 import { crop, looksSame, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
 import { atlasOf, delivered, dropAndCut, figureSheet, filesOf, goTo, openEmpty, openStudio, png, typeNumber } from "./studio";
@@ -207,9 +208,7 @@ test("an uploaded project is built on the server to the same bytes, and what can
   const folder = join(import.meta.dirname, "../examples/tamarisk-road");
   const read = (path: string) => new Uint8Array(readFileSync(join(folder, path)));
   const document = JSON.parse(new TextDecoder().decode(read("caravan.json")));
-  const paths = new Set<string>(
-    document.sources.flatMap(({ pictures }: { pictures: { file: string }[] }) => pictures.map(({ file }) => file)),
-  );
+  const paths = new Set<string>(document.sources.flatMap((source: Source) => allPictures(source).map(({ file }) => file)));
   const bundle = Buffer.from(writeZip(["caravan.json", ...paths].map((path) => ({ path, bytes: read(path) }))));
   const answers = await Promise.all(Array.from({ length: 5 }, () => page.request.post("/api/build", { data: bundle, timeout: 120_000 })));
   for (const answer of answers) {

@@ -121,7 +121,8 @@ export async function filesOf(download: Download): Promise<Map<string, Uint8Arra
 }
 
 export interface DeliveredAtlas {
-  pages: { image: string; width: number; height: number }[];
+  layers?: { name: string; blend: string }[];
+  pages: { image: string; width: number; height: number; layers?: Record<string, string> }[];
   frames: Record<
     string,
     {

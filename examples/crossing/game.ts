@@ -22,15 +22,30 @@ export interface Depot {
 
 interface Delivery {
   readonly atlas: Atlas;
-  readonly pages: readonly ImageBitmap[];
+  /** Pictures of each page, the lowest first. */
+  readonly pages: readonly (readonly PageLayer[])[];
   /** Who walks; null if there is nothing to play in it. */
   readonly figure: Figure | null;
 }
 
+interface PageLayer {
+  readonly picture: ImageBitmap;
+  readonly operation: GlobalCompositeOperation;
+}
+
+const OPERATIONS: Readonly<Record<string, GlobalCompositeOperation>> = { add: "lighter", multiply: "multiply" };
+
 async function load(depot: Depot): Promise<Delivery> {
   const atlas: Atlas = JSON.parse(await depot.atlas());
-  const pages = await Promise.all(atlas.pages.map(async ({ image }) => createImageBitmap(await depot.page(image))));
-  return { atlas, pages, figure: figureOf(atlas) };
+  const layer = async (image: string, blend: string): Promise<PageLayer> => ({
+    picture: await createImageBitmap(await depot.page(image)),
+    operation: OPERATIONS[blend] ?? "source-over",
+  });
+  const pages = atlas.pages.map(({ image, layers = {} }) => {
+    const over = (atlas.layers ?? []).filter(({ name }) => Object.hasOwn(layers, name));
+    return Promise.all([layer(image, "normal"), ...over.map(({ name, blend }) => layer(layers[name] as string, blend))]);
+  });
+  return { atlas, pages: await Promise.all(pages), figure: figureOf(atlas) };
 }
 
 /** Plays what was delivered on a canvas, and says in `told` what goes on, until the signal ends it. Throws what the depot throws. */
@@ -121,7 +136,10 @@ function drawFrame(context: CanvasRenderingContext2D, { atlas, pages }: Delivery
     context.rotate(-Math.PI / 2);
   }
   context.imageSmoothingEnabled = false;
-  context.drawImage(pages[page] as ImageBitmap, rect.x, rect.y, rect.w, rect.h, 0, 0, rect.w, rect.h);
+  for (const { picture, operation } of pages[page] ?? []) {
+    context.globalCompositeOperation = operation;
+    context.drawImage(picture, rect.x, rect.y, rect.w, rect.h, 0, 0, rect.w, rect.h);
+  }
   context.restore();
 }
 

@@ -9,6 +9,8 @@ export interface Atlas {
   readonly version: number;
   /** Pixels of the project, not of a page at another scale, for one unit of the game's world. */
   readonly pixelsPerUnit?: number;
+  /** Further layers over the pages' own pictures, from below, and how each is drawn over what is below. */
+  readonly layers?: readonly { readonly name: string; readonly blend: "normal" | "add" | "multiply" | OtherText }[];
   readonly pages: readonly AtlasPage[];
   readonly frames: Readonly<Record<string, AtlasFrame>>;
   readonly clips: Readonly<Record<string, AtlasClip>>;
@@ -22,6 +24,8 @@ export interface AtlasPage {
   readonly height: number;
   readonly scale: number;
   readonly filter: "nearest" | "linear" | OtherText;
+  /** The page's picture of each layer, by its name; a layer with nothing on the page has none. */
+  readonly layers?: Readonly<Record<string, string>>;
 }
 
 export interface AtlasFrame {

@@ -109,7 +109,8 @@ function Page({
       <canvas ref={canvas} aria-hidden data-testid="page" className="outline outline-lapis" style={{ width: w * zoom, height: h * zoom }} />
       <figcaption className="number rounded-box border border-line bg-raised px-2 text-small">
         {layer === null ? place : `${layer} over ${place}`} · {w} × {h} ·{" "}
-        {page.layers ? `${sizeInWords(w * h * 4)} in memory` : `${(page.occupancy * 100).toFixed(1)} % filled`} ·{" "}
+        {layer === null && `${(page.occupancy * 100).toFixed(1)} % filled · `}
+        {page.layers && `${sizeInWords(w * h * 4)} in memory · `}
         {zoom >= 1 ? `${zoom}×` : `1/${1 / zoom}×`}
       </figcaption>
     </figure>

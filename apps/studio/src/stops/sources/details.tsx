@@ -1,6 +1,6 @@
 "use client";
 
-import { sheetLook } from "@caravan/core/art";
+import { lookOf } from "@caravan/core/art";
 import { removeSource, renameSource } from "@caravan/core/edit";
 import { isOfPieces, type Source, sheetOf } from "@caravan/core/model";
 import { edit, useProject } from "../../project/open-project";
@@ -23,7 +23,7 @@ import { ScaleDetail } from "./scale-detail";
 export function Details() {
   const project = useProject((each) => each);
   const source = useView((view) => chosenSource(project, view));
-  const picture = usePicture(source && !isOfPieces(source) ? sheetLook(source) : undefined);
+  const picture = usePicture(source && !isOfPieces(source) ? lookOf(source, sheetOf(source)) : undefined);
   if (!source) return null;
   const ofPieces = isOfPieces(source);
   const remove = () => {

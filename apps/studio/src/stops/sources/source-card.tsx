@@ -1,6 +1,6 @@
 "use client";
 
-import { type Look, scaleInWords } from "@caravan/core/art";
+import { type Look, lookOf, scaleInWords } from "@caravan/core/art";
 import { isOfPieces, type Source, sheetOf } from "@caravan/core/model";
 import { type ReactNode, useEffect, useRef } from "react";
 import { FramePicture } from "../../preview/frame-picture";
@@ -45,7 +45,8 @@ function OfPieces({ source }: { source: Source }) {
 function OfPictures({ source }: { source: Source }) {
   const sheet = sheetOf(source);
   const look = useWornLook(source);
-  const picture = usePicture(look);
+  // Its facts are those of the art itself, without what lies over it.
+  const picture = usePicture(source.layers ? lookOf(source, sheet) : look);
   const problem = usePictureProblem(look);
   return (
     <>

@@ -1,0 +1,148 @@
+/** Light in a file of its own over the art: brought in with it, cut with it, looked at with and without, delivered as pictures of their own. */
+import { utf8, writeZip } from "@caravan/core/codec";
+import { clearPixels, crop, looksSame, type Pixels } from "@caravan/core/raster";
+import { expect, type Page, test } from "./fixtures";
+import { choose, delivered, dropFiles, frameFrom, goTo, png, pngFile, saved, startProject, typeNumber } from "./studio";
+
+const BODY = [100, 60, 40, 255];
+const LIGHT = [255, 200, 100, 128];
+
+/** A sheet of three cells of 16 × 16 px with a block of one colour in each of `cells`. */
+function sheet(colour: readonly number[], cells: readonly number[], inset: number, width = 48): Pixels {
+  const made = clearPixels(width, 16);
+  for (const cell of cells)
+    for (let y = inset; y < 16 - inset; y++)
+      for (let x = inset; x < 16 - inset; x++) made.bytes.set(colour, (y * width + cell * 16 + x) * 4);
+  return made;
+}
+
+const body = sheet(BODY, [0, 1], 4);
+const light = sheet(LIGHT, [1, 2], 6);
+const cell = (pixels: Pixels, k: number) => crop(pixels, { x: k * 16, y: 0, w: 16, h: 16 });
+
+/** The pixel in the middle of a frame of the tray, as it is drawn there. */
+function middleInTray(page: Page, frame: number): Promise<number[]> {
+  const image = page
+    .getByRole("list", { name: /^Frames/ })
+    .locator("img")
+    .nth(frame);
+  return image.evaluate(async (element: HTMLImageElement) => {
+    await element.decode();
+    const context = new OffscreenCanvas(element.naturalWidth, element.naturalHeight).getContext("2d") as OffscreenCanvasRenderingContext2D;
+    context.drawImage(element, 0, 0);
+    return [...context.getImageData(element.naturalWidth >> 1, element.naturalHeight >> 1, 1, 1).data];
+  });
+}
+
+async function near(page: Page, frame: number, colour: readonly number[]): Promise<void> {
+  await expect
+    .poll(async () => Math.max(...(await middleInTray(page, frame)).map((each, k) => Math.abs(each - (colour[k] as number)))))
+    .toBeLessThanOrEqual(2);
+}
+
+const LIT = [228, 160, 90, 255];
+
+async function cutInThree(page: Page): Promise<void> {
+  await typeNumber(page, "Columns", 3);
+  await typeNumber(page, "Rows", 1);
+  await expect(page.getByTestId("outcome")).toContainText("3 frames");
+}
+
+test("a file that is called as a layer lies over the other: cut by both, looked at with and without, two page pictures", async ({
+  page,
+}) => {
+  await startProject(page);
+  await dropFiles(page, [pngFile("camp.png", body), pngFile("camp_light.png", light)]);
+  const review = page.getByRole("dialog");
+  await expect(review).toContainText("with the layer light");
+  await review.getByRole("button", { name: "Import" }).click();
+  await goTo(page, "Frames");
+  await cutInThree(page);
+  // The third cell has light alone, and is a frame all the same.
+  await near(page, 0, BODY);
+  await near(page, 1, LIT);
+  await near(page, 2, LIGHT);
+  await page.getByRole("button", { name: "Stage …" }).click();
+  await page.getByRole("button", { name: "Hide light" }).click();
+  await page.keyboard.press("Escape");
+  await near(page, 1, BODY);
+  await expect(page.getByText("without light")).toBeVisible();
+  await page.getByRole("button", { name: "Show all" }).click();
+  await near(page, 1, LIT);
+  const { atlas, files, frame } = await delivered(page);
+  expect(atlas.layers).toEqual([{ name: "light", blend: "add" }]);
+  const lit = atlas.pages.map(({ layers = {} }) => png.decode(files.get(layers.light as string) as Uint8Array, "light"));
+  for (const k of [0, 1, 2]) {
+    expect(looksSame(frame(`camp/${k}`), cell(body, k))).toBe(true);
+    expect(looksSame(frameFrom(atlas, lit, `camp/${k}`), cell(light, k))).toBe(true);
+  }
+  await expect(page.getByRole("region", { name: "Pages" })).toContainText("light over page 1 of 1");
+});
+
+test("a layered file comes in as one source, blended as it says, and is there after a reload", async ({ page }) => {
+  await startProject(page);
+  const stack =
+    '<image w="48" h="16"><stack><layer name="glow" src="glow.png" composite-op="svg:plus"/><layer name="body" src="body.png"/></stack></image>';
+  const files = [
+    { path: "mimetype", bytes: utf8("image/openraster") },
+    { path: "stack.xml", bytes: utf8(stack) },
+    { path: "glow.png", bytes: png.encode(light) },
+    { path: "body.png", bytes: png.encode(body) },
+  ];
+  await dropFiles(page, [{ name: "camp.ora", bytes: writeZip(files) }]);
+  await page
+    .getByRole("dialog")
+    .getByRole("button", { name: /^Bring/ })
+    .click();
+  await goTo(page, "Frames");
+  await cutInThree(page);
+  await near(page, 1, LIT);
+  await saved(page);
+  await page.reload();
+  await goTo(page, "Frames");
+  await near(page, 1, LIT);
+  const { atlas } = await delivered(page);
+  expect(atlas.layers).toEqual([{ name: "glow", blend: "add" }]);
+});
+
+test("at Sources a layer is laid over, renamed, blended and taken off; one that does not fit is refused and nothing changes", async ({
+  page,
+}) => {
+  await startProject(page);
+  await dropFiles(page, [pngFile("camp.png", body)]);
+  await cutInThree(page);
+  await expect(page.getByTestId("outcome")).toContainText("1 empty");
+  await goTo(page, "Sources");
+  const lay = async (name: string, pixels: Pixels) => {
+    const [chooser] = await Promise.all([
+      page.waitForEvent("filechooser"),
+      page.getByRole("button", { name: "Lay a file over it …" }).click(),
+    ]);
+    await chooser.setFiles([{ name, mimeType: "image/png", buffer: Buffer.from(png.encode(pixels)) }]);
+  };
+  await lay("camp_light.png", sheet(LIGHT, [1], 6, 49));
+  await expect(page.getByRole("alert").or(page.getByRole("status")).filter({ hasText: "49 × 16 px" }).first()).toContainText("48 × 16 px");
+  const layers = page.getByRole("list", { name: "Layers, the topmost first" }).getByRole("listitem");
+  await expect(layers).toHaveCount(0);
+  await lay("camp_light.png", light);
+  await expect(layers).toHaveCount(1);
+  await expect(page.getByRole("combobox", { name: "How light lies over what is below" })).toContainText("Added as light");
+  await lay("camp_hair.png", sheet([20, 20, 20, 255], [0], 7));
+  await expect(layers).toHaveCount(2);
+  await page.getByRole("textbox", { name: "Name of the layer hair" }).fill("crown");
+  await page.keyboard.press("Enter");
+  await choose(page, page.getByRole("combobox", { name: "How crown lies over what is below" }), "Multiplied as shade");
+  await page.getByRole("button", { name: "crown down" }).click();
+  await goTo(page, "Frames");
+  // Shade of 20 in 255 over the body.
+  await near(page, 0, [8, 5, 3, 255]);
+  await near(page, 2, LIGHT);
+  await goTo(page, "Sources");
+  await page.getByRole("button", { name: "Take light off" }).click();
+  await expect(layers).toHaveCount(1);
+  await goTo(page, "Frames");
+  await expect(page.getByTestId("outcome")).toContainText("1 empty");
+  for (let k = 0; k < 6; k++) await page.keyboard.press("Control+z");
+  await goTo(page, "Sources");
+  await expect(layers).toHaveCount(0);
+});

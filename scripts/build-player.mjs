@@ -6,7 +6,7 @@ import { fileURLToPath } from "node:url";
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 const player = join(root, "packages/player");
 
-const ENTRIES = ["index", "behaviour"];
+const ENTRIES = ["index", "behaviour", "parts"];
 /** Files whose types a game sees; the others are workings. */
 const PUBLIC = [...ENTRIES, "atlas", "now"];
 
@@ -20,9 +20,9 @@ async function buildPlayer(out = join(player, "dist")) {
     entryPoints: ENTRIES.map((name) => join(player, `src/${name}.ts`)),
     outdir: out,
     bundle: true,
-    // What both entries need is in a file of its own, so that a game with both has it once.
+    // What several entries need is in files of their own, so that a game with more than one has it once.
     splitting: true,
-    chunkNames: "shared",
+    chunkNames: "shared-[hash]",
     format: "esm",
     // What browsers and game shells of recent years run; comments stay for those who read it.
     target: "es2020",
@@ -59,6 +59,7 @@ async function buildPlayer(out = join(player, "dist")) {
     exports: {
       ".": { types: "./index.d.ts", default: "./index.js" },
       "./behaviour": { types: "./behaviour.d.ts", default: "./behaviour.js" },
+      "./parts": { types: "./parts.d.ts", default: "./parts.js" },
     },
     types: "./index.d.ts",
     files: ["*.js", "*.d.ts"],

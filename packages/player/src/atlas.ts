@@ -15,6 +15,8 @@ export interface Atlas {
   readonly frames: Readonly<Record<string, AtlasFrame>>;
   readonly clips: Readonly<Record<string, AtlasClip>>;
   readonly actions?: Readonly<Record<string, AtlasAction>>;
+  /** Clips that are drawn on others, the lowest first. */
+  readonly parts?: readonly AtlasPart[];
   readonly behaviours?: Readonly<Record<string, AtlasBehaviour>>;
 }
 
@@ -43,13 +45,33 @@ export interface AtlasFrame {
 }
 
 export interface AtlasClip {
-  readonly steps: readonly { readonly frame: string; readonly ms: number; readonly events?: readonly string[] }[];
+  readonly steps: readonly {
+    readonly frame: string;
+    readonly ms: number;
+    readonly events?: readonly string[];
+    readonly parts?: AtlasStepParts;
+  }[];
   readonly playback?: "once" | "loop" | "pingpong" | OtherText;
   readonly times?: number;
   readonly loopFrom?: number;
   readonly after?: "hold" | "first" | "hide" | OtherText;
   readonly doubleEnds?: boolean;
 }
+
+export interface AtlasPart {
+  readonly name: string;
+  /** The action, else the clip, on which it is drawn, and the one that is drawn there. */
+  readonly host: string;
+  readonly guest: string;
+  /** The host's point at which it is fastened, and the guest's; absent for the guest's origin. */
+  readonly at: string;
+  readonly by?: string;
+  readonly time: "together" | "own" | OtherText;
+  readonly front: boolean;
+}
+
+/** What is otherwise of parts at a step, by their names. */
+export type AtlasStepParts = { readonly [name: string]: { readonly front?: boolean; readonly hidden?: boolean } | undefined };
 
 export type FacingName = "e" | "se" | "s" | "sw" | "w" | "nw" | "n" | "ne";
 

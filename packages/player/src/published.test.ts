@@ -52,8 +52,8 @@ function delivered() {
 const ATLAS = `{ format: "caravan-atlas", version: 1, pages: [], frames: {}, clips: { go: { steps: [{ frame: "a", ms: 90 }, { frame: "b", ms: 90 }] } } }`;
 
 describe("the published player", () => {
-  it("is two modules with what they share, their types, a README and a licence", () =>
-    expect(readdirSync(published).sort()).toEqual([
+  it("is three modules with what they share, their types, a README and a licence", () =>
+    expect([...new Set(readdirSync(published).map((file) => file.replace(/^shared-.*\.js$/, "shared.js")))].sort()).toEqual([
       "LICENSE",
       "README.md",
       "atlas.d.ts",
@@ -63,6 +63,8 @@ describe("the published player", () => {
       "index.js",
       "now.d.ts",
       "package.json",
+      "parts.d.ts",
+      "parts.js",
       "shared.js",
     ]));
 
@@ -149,6 +151,8 @@ describe("the published player", () => {
     };
     const player = gzipSync(await bundled('export * from "@caravan/player"')).length;
     const both = gzipSync(await bundled('export * from "@caravan/player"; export * from "@caravan/player/behaviour"')).length;
+    const withParts = gzipSync(await bundled('export * from "@caravan/player/parts"')).length;
+    expect(withParts - player).toBeLessThan(1024);
     expect(player).toBeLessThan(3 * 1024);
     expect(both - player).toBeLessThan(2.5 * 1024);
     expect((await bundled('import { createPlayer } from "@caravan/player";')).length).toBeLessThan(10);

@@ -144,6 +144,7 @@ async function pack(paths: string[], options: PackOptions): Promise<void> {
     frames,
     clips: [],
     actions: [],
+    parts: [],
     behaviours: [],
     layers,
     palettes: [],

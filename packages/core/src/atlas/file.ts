@@ -44,6 +44,7 @@ export function atlasClip(clip: Clip, nameOf: (step: Clip["steps"][number]) => s
       frame: nameOf(step),
       ms: msFromMicros(step.duration),
       ...(step.events?.length ? { events: step.events } : {}),
+      ...(step.parts ? { parts: step.parts } : {}),
     })),
     playback: clip.playback,
     times: clip.times,

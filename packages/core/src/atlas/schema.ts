@@ -1,5 +1,5 @@
 import * as z from "zod";
-import { Box, clipRules, Name, Outline, Rect, Rule, Size } from "../model";
+import { Box, clipRules, Name, Outline, Part, Rect, Rule, Size, StepParts } from "../model";
 
 const point = z.object({ x: z.number(), y: z.number() });
 
@@ -31,6 +31,7 @@ const AtlasStep = z.object({
   frame: Name,
   ms: z.number().positive().describe("Milliseconds, at most three decimals."),
   events: z.array(z.string()).optional(),
+  parts: StepParts.optional().describe("What is otherwise of parts at this step, by their names."),
 });
 
 export const AtlasClip = z.object({ steps: z.array(AtlasStep).min(1), ...clipRules, doubleEnds: z.boolean().optional() });
@@ -96,6 +97,10 @@ export const Atlas = z.object({
   frames: z.record(Name, AtlasFrame),
   clips: z.record(Name, AtlasClip),
   actions: z.record(Name, AtlasAction),
+  parts: z
+    .array(z.object(Part.shape))
+    .optional()
+    .describe("Clips that are drawn on others, fastened by points, the lowest first; absent where there are none."),
   behaviours: z.record(Name, AtlasBehaviour).optional().describe("Which clip shows when, as rules; absent where there are none."),
 });
 export type Atlas = z.infer<typeof Atlas>;

@@ -11,6 +11,7 @@ import { guarded } from "./guarded";
 import { layersThatDisagree } from "./layer-findings";
 import { markFindings } from "./mark-findings";
 import { kindFindings, outlineFindings } from "./outline-findings";
+import { brokenParts, partFindings } from "./part-findings";
 import { pieceFindings } from "./piece-findings";
 import { stageFindings } from "./stage-findings";
 import { brokenClip, nothingCut, sameNames, unassignedFields } from "./stopping";
@@ -31,6 +32,7 @@ export function findingsOf(project: Project, seen: SeenArt = NOTHING_SEEN, edite
     ...guarded("outlines", () => kindFindings(project, seen.outlines)),
     ...guarded("stages", () => stageFindings(project, seen)),
     ...guarded("layers", () => layersThatDisagree(project)),
+    ...guarded("parts", () => [...brokenParts(project), ...partFindings(project)]),
     ...guarded("frame names", () => sameNames(project)),
     ...guarded("clip names", () => nameFindings(project)),
     ...guarded("unused frames", () => unused(project)),

@@ -7,6 +7,7 @@ import { deliveredNames } from "./delivered-names";
 import type { Finding, Place } from "./finding";
 import { guarded } from "./guarded";
 import { layersThatDisagree } from "./layer-findings";
+import { brokenParts } from "./part-findings";
 
 /**
  * The first finding that stops the delivery number `index`, null if nothing does. What is wrong with another delivery does not stop this one.
@@ -19,6 +20,7 @@ export function stoppingFinding(project: Project, index: number): Finding | null
     () => guarded("actions", () => emptyActions(project)),
     () => guarded("frame names", () => sameNames(project)),
     () => guarded("layers", () => layersThatDisagree(project)),
+    () => guarded("parts", () => brokenParts(project)),
     () => deliveredNames(project),
     () => guarded("examples", () => unassignedFields(project)),
   ];

@@ -61,6 +61,7 @@ export function atlasFiles(
     ),
     clips: orderedRecord(contents.clips),
     actions: orderedRecord(contents.actions),
+    ...(contents.parts.length > 0 ? { parts: [...contents.parts] } : {}),
     ...(contents.behaviours.length > 0 ? { behaviours: behavioursToFile(contents.behaviours) } : {}),
   };
   const atlasFile = { path: besidePath(stem, "atlas"), bytes: writeAtlas(atlas) };

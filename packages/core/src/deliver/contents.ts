@@ -1,7 +1,7 @@
 import type { AtlasAction, AtlasClip } from "../atlas";
 import type { DeliveredLayer } from "../delivery-plan";
 import type { Shape } from "../example";
-import type { Behaviour, FrameMarks, FramePoint, Palette } from "../model";
+import type { Behaviour, FrameMarks, FramePoint, Palette, Part } from "../model";
 import type { FrameToPack } from "../pack";
 
 export interface FrameToDeliver extends FrameToPack {
@@ -16,6 +16,8 @@ export interface Contents {
   readonly clips: readonly (readonly [name: string, clip: AtlasClip])[];
   /** Actions by name; their facings name clips as `clips` does. */
   readonly actions: readonly (readonly [name: string, action: AtlasAction])[];
+  /** Parts of which host and guest go out; where parts are drawn in, none. */
+  readonly parts: readonly Part[];
   /** Behaviours of which all clips go out; their rules name clips and actions as these do. */
   readonly behaviours: readonly Behaviour[];
   /** Layers over the lowest, from below; frames have a part on each, or null. */

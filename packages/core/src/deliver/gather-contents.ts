@@ -5,20 +5,27 @@ import { type AtlasAction, type AtlasClip, atlasAction, atlasClip } from "../atl
 import { type FindingCode, stoppingFinding } from "../check";
 import { chosenFrames, layersOf } from "../delivery-plan";
 import { packingIn, shapeOf } from "../example";
-import { outlinesOf, scaledMarks, withOutlines } from "../marks";
+import { hostClips, outlinesOf, scaledMarks, withOutlines } from "../marks";
 import {
+  bakesParts,
   CaravanError,
   type Delivery,
   type Density,
   type ErrorCode,
   exampleNamed,
+  type FrameMarks,
   type FrameRef,
+  findFrame,
+  frameName,
   frameRef,
   originOf,
+  type Part,
+  type PlacedFrame,
   type Project,
 } from "../model";
-import { crop, type Part, scaled } from "../raster";
+import { crop, type Part as PicturePart, scaled } from "../raster";
 import { deliverableBehaviours } from "../rehearse";
+import { withPartsBaked } from "./bake-parts";
 import type { Contents, FrameToDeliver } from "./contents";
 import { groupsOf } from "./page-groups";
 
@@ -32,23 +39,29 @@ export function contentsOf(whole: Project, delivery: Delivery, art: Art): Conten
   if (stopping) throw new CaravanError(CODES[stopping.code] ?? "nothing-picked", stopping.where, stopping.message, "Nothing was written.");
   const refs = placed.map(({ source, frame }) => frameRef(source, frame));
   const outlines = outlinesOf(whole, refs, art);
-  const { layers } = layersOf([...new Set(placed.map(({ source }) => source))]);
-  const frames = placed.map(({ source, frame }, k): FrameToDeliver => {
+  const baking = bakesParts(delivery) && (whole.parts?.length ?? 0) > 0;
+  // What is drawn in may be of any source.
+  const { layers } = layersOf(baking ? whole.sources : [...new Set(placed.map(({ source }) => source))]);
+  const drawn = ({ source, frame }: PlacedFrame, name: string, marks: FrameMarks | undefined): FrameToDeliver => {
     const { pixels, rect } = art.frame(source, frame, null) as PartOfPicture;
-    const over = layers.length > 0 ? { layers: layers.map(({ name }) => art.frame(source, frame, name)) } : {};
-    const marks = withOutlines(frame.marks, outlines.get(refs[k] as FrameRef));
-    return { name: texts[k] as string, pixels, rect, ...over, origin: originOf(source, frame), marks };
-  });
+    const over = layers.length > 0 ? { layers: layers.map((layer) => art.frame(source, frame, layer.name)) } : {};
+    return { name, pixels, rect, ...over, origin: originOf(source, frame), marks };
+  };
+  const frames = placed.map((each, k) =>
+    drawn(each, texts[k] as string, withOutlines(each.frame.marks, outlines.get(refs[k] as FrameRef))),
+  );
   const clips = project.clips.map((clip): [string, AtlasClip] => [clip.name, atlasClip(clip, (step) => nameOf.get(step.frame) as string)]);
   const actions = project.actions.map((action): [string, AtlasAction] => [action.name, atlasAction(action)]);
   const shape = delivery.data.example === null ? null : shapeOf(exampleNamed(whole, delivery.data.example));
   const together = shape ? packingIn(shape.traits, delivery.packing).together : delivery.packing.together;
   const behaviours = deliverableBehaviours(whole, project);
   const groups = groupsOf(together, texts, clips, actions);
-  return {
+  const parts = bakesParts(delivery) ? [] : deliveredParts(project);
+  const contents: Contents = {
     frames,
     clips,
     actions,
+    parts,
     behaviours,
     layers,
     palettes: whole.palettes ?? [],
@@ -56,13 +69,26 @@ export function contentsOf(whole: Project, delivery: Delivery, art: Art): Conten
     pixelsPerUnit: whole.pixelsPerUnit,
     shape,
   };
+  if (!baking) return contents;
+  const baked = withPartsBaked(contents, project, whole, (ref) => {
+    const found = findFrame(whole, ref);
+    return found ? drawn(found, nameOf.get(ref) ?? frameName(found.source, found.frame), undefined) : null;
+  });
+  const names = baked.frames.map(({ name }) => name);
+  return { ...baked, groups: groupsOf(together, names, baked.clips, actions) };
+}
+
+/** Parts of which something can be shown in what is delivered. */
+function deliveredParts({ parts = [], clips, actions }: Project): Part[] {
+  const plays = new Set<string>([...clips, ...actions].map(({ name }) => name));
+  return parts.filter(({ host, guest }) => plays.has(guest) && (plays.has(host) || hostClips({ clips, actions }, host).length > 0));
 }
 
 /** The contents at another size, origins and marks with them. */
 export function scaledContents(contents: Contents, { scale, crisp }: Density): Contents {
   if (scale === 1) return contents;
   const frames = contents.frames.map(({ name, pixels, rect, layers, origin, marks }): FrameToDeliver => {
-    const scaledPart = (part: Part): Part => {
+    const scaledPart = (part: PicturePart): PicturePart => {
       const small = scaled(crop(part.pixels, part.rect), scale, crisp === true);
       return { pixels: small, rect: { x: 0, y: 0, w: small.width, h: small.height } };
     };
@@ -87,4 +113,6 @@ const CODES: Partial<Record<FindingCode, ErrorCode>> = {
   "unfit-name": "bad-name",
   "same-file-name": "name-collision",
   "layers-disagree": "name-collision",
+  "part-gone": "missing-frame",
+  "part-circle": "bad-call",
 };

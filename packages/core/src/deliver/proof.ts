@@ -28,6 +28,7 @@ export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid
   const atlas = readAtlas(atlasFile.bytes, atlasFile.path);
   const page = pageReader(atlas, pictures, png);
   const places = new Set<string>();
+  if (JSON.stringify(atlas.parts ?? []) !== JSON.stringify(contents.parts)) throw proofFailed("the list of parts", atlasFile.path);
   if (JSON.stringify(atlas.layers ?? []) !== JSON.stringify(contents.layers)) throw proofFailed("the list of layers", atlasFile.path);
   for (const { name, marks, wholeOn } of laid.frames) {
     const written = atlas.frames[name];

@@ -12,8 +12,9 @@ export interface ChosenFrames {
 }
 
 /** The frames that a delivery takes, with the names it gives them. Throws `nothing-picked` if its choice matches nothing. */
-export function chosenFrames(whole: Project, { choice, frameNames, counting }: Delivery): ChosenFrames {
-  const { project, frames: only } = chosenOf(whole, choice);
+export function chosenFrames(whole: Project, delivery: Delivery): ChosenFrames {
+  const { frameNames, counting } = delivery;
+  const { project, frames: only } = chosenOf(whole, delivery);
   const frames = keptFrames(project).filter(({ source, frame }) => only?.has(frameRef(source, frame)) ?? true);
   const names = framesNamed(project, frames, frameNames, counting.from);
   const nameOf = new Map(frames.map(({ source, frame }, k) => [frameRef(source, frame), names[k] as string]));

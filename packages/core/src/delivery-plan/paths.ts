@@ -77,7 +77,7 @@ export interface ForeseenFile {
  * example in whose shape metadata is written is left out. `frames` are the names that its frames will have.
  */
 export function foreseenFiles(project: Project, delivery: Delivery, frames: readonly string[]): ForeseenFile[] {
-  const clips = chosenOf(project, delivery.choice).project.clips.map(({ name }) => name);
+  const clips = chosenOf(project, delivery).project.clips.map(({ name }) => name);
   const { layers } = layersOf(project.sources);
   const contact = delivery.data.contact ? [whole(contactPath(delivery.name, 0, 1))] : [];
   const files = delivery.densities.flatMap((density) => {

@@ -152,7 +152,8 @@ export const mergeEqualSteps = edit(
       const before = merged.at(-1);
       // The step that the loop goes on from begins a step of its own, or the lead-in would come again.
       const begins = k === clip.loopFrom && k > 0;
-      if (before?.frame !== step.frame || step.events?.length || begins) merged.push(step);
+      if (before?.frame !== step.frame || step.events?.length || begins || JSON.stringify(before.parts) !== JSON.stringify(step.parts))
+        merged.push(step);
       else merged[merged.length - 1] = { ...before, duration: before.duration + step.duration };
       if (k === clip.loopFrom) loopFrom = merged.length - 1;
     }

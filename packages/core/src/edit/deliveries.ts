@@ -99,6 +99,7 @@ const WORDS: Record<keyof Delivery, string> = {
   sheet: "the sheet",
   films: "the films",
   data: "the files beside",
+  parts: "what becomes of parts",
   counting: "how numbers count",
 };
 

@@ -68,6 +68,7 @@ export { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox,
 export { forgetOrigins, nudgeOrigins, placeOrigins, setSourceOrigin } from "./origins";
 export { setOutlines, setTrace, steadyOutline } from "./outlines";
 export { addPalette, alsoTaken, removePalette, renamePalette, setPaletteColours, setPaletteOf } from "./palettes";
+export { attachPart, movePart, removePart, renamePart, setPart, setStepPart } from "./parts";
 export {
   addFrameOfPieces,
   addPiecesSource,

@@ -38,3 +38,4 @@ export {
   withOutlines,
   withTracedOutlines,
 } from "./outlines";
+export { hostClips, partsOfProject } from "./parts-of-project";

@@ -1,5 +1,6 @@
 import * as z from "zod";
 import { Name } from "./name";
+import { StepParts } from "./part";
 import { FrameRef } from "./source";
 import type { Micros } from "./time";
 import { LONGEST_STEP } from "./time";
@@ -26,6 +27,7 @@ export const Step = z.strictObject({
   frame: FrameRef,
   duration: z.int().positive().max(LONGEST_STEP).describe("Whole microseconds."),
   events: z.array(Name).optional(),
+  parts: StepParts.optional().describe("What is otherwise of parts at this step."),
 });
 export type Step = z.infer<typeof Step>;
 

@@ -102,10 +102,19 @@ export const Delivery = z.strictObject({
     .array(z.enum(["apng", "gif"]))
     .min(1)
     .describe("The moving pictures that each clip becomes."),
+  parts: z
+    .literal("baked")
+    .optional()
+    .describe("Whether frames are delivered with their parts drawn in, as films always are; absent: parts are told in the atlas."),
   data: DataFiles,
   counting: Counting,
 });
 export type Delivery = z.infer<typeof Delivery>;
+
+/** Whether a delivery draws parts into the frames of their hosts. */
+export function bakesParts({ parts, kind }: Pick<Delivery, "parts" | "kind">): boolean {
+  return parts === "baked" || kind === "films";
+}
 
 /** How a name is kept as it is. */
 export const OWN_NAMES = "{name}";

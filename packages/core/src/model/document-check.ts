@@ -88,6 +88,7 @@ export function checkWhole(project: Project, where: string): void {
   once("marks named", project.marks);
   once("examples named", project.examples);
   once("palettes named", project.palettes ?? []);
+  once("parts named", project.parts ?? []);
   once("behaviours named", project.behaviours ?? []);
   for (const { name, inputs, rules } of project.behaviours ?? []) {
     once(`inputs of "${name}" named`, inputs);

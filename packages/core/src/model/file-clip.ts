@@ -2,6 +2,7 @@
 import * as z from "zod";
 import { type Clip, ClipName, clipRules, type Step } from "./clip";
 import { Name } from "./name";
+import { StepParts } from "./part";
 import { FrameRef } from "./source";
 import { LONGEST_STEP, microsFromMs, msFromMicros } from "./time";
 
@@ -9,6 +10,7 @@ const FileStep = z.strictObject({
   frame: FrameRef,
   ms: z.number().min(0.001).max(msFromMicros(LONGEST_STEP)).describe("Milliseconds, at most three decimals."),
   events: z.array(Name).optional(),
+  parts: StepParts.optional().describe("What is otherwise of parts at this step."),
 });
 
 export const FileClip = z.strictObject({ name: ClipName, steps: z.array(FileStep), ...clipRules });
@@ -17,13 +19,17 @@ export type FileClip = z.infer<typeof FileClip>;
 export function clipToFile(clip: Clip): FileClip {
   return {
     ...clip,
-    steps: clip.steps.map(({ frame, duration, events }) => ({ frame, ms: msFromMicros(duration), ...(events ? { events } : {}) })),
+    steps: clip.steps.map(({ frame, duration, events, parts }) => ({
+      ...{ frame, ms: msFromMicros(duration) },
+      ...(events ? { events } : {}),
+      ...(parts ? { parts } : {}),
+    })),
   };
 }
 
 export function clipFromFile(clip: FileClip): Clip {
   return {
     ...clip,
-    steps: clip.steps.map(({ frame, ms, events }): Step => ({ frame, duration: microsFromMs(ms), ...(events ? { events } : {}) })),
+    steps: clip.steps.map(({ ms, ...step }): Step => ({ ...step, duration: microsFromMs(ms) })),
   };
 }

@@ -13,6 +13,7 @@ export { Clearing, Colour } from "./clearing";
 export { Clip, ClipName, clipRules, PLAIN_LOOP, Step, USUAL_STEP } from "./clip";
 export { counted } from "./counted";
 export {
+  bakesParts,
   Choice,
   Counting,
   Delivery,
@@ -55,6 +56,7 @@ export { naturalOrder } from "./natural-order";
 export { entriesOf, orderedJson, orderedRecord } from "./ordered-record";
 export { Packing, USUAL_PACKING } from "./packing";
 export { MOST_COLOURS, Palette } from "./palette";
+export { MOST_PARTS, Part, StepPart, StepParts } from "./part";
 export { Picture, SHA256 } from "./picture";
 export { MOST_PICTURES, refuseTooMany } from "./picture-limit";
 export { freePath, freePicturePaths, isDeviceName, pathKey, pathStem, takenPaths, withDistinctPaths } from "./picture-paths";
@@ -76,6 +78,7 @@ export {
   type PlacedFrame,
   Project,
   paletteNamed,
+  partNamed,
   sourceById,
   stageNamed,
 } from "./project";

@@ -44,7 +44,7 @@ const MIGRATIONS: Record<number, (file: Content) => Content> = {
   7: (file) => ({ ...file, version: 8 }),
   // Outlines are a third shape of marks.
   8: (file) => ({ ...file, version: 9 }),
-  // Sources may have layers.
+  // Sources may have layers, and figures parts.
   9: (file) => ({ ...file, version: 10 }),
 };
 

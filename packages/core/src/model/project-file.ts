@@ -29,8 +29,22 @@ export type ProjectFile = z.infer<typeof ProjectFile>;
 
 /** The document as it is written. Untouched parts are shared with the project. */
 export function projectToFile(project: Project): ProjectFile {
-  const { name, pixelsPerUnit, sources, palettes, readings, examples, marks, clips, actions, behaviours, stages, drives, deliveries } =
-    project;
+  const {
+    name,
+    pixelsPerUnit,
+    sources,
+    palettes,
+    readings,
+    examples,
+    marks,
+    clips,
+    actions,
+    parts,
+    behaviours,
+    stages,
+    drives,
+    deliveries,
+  } = project;
   return {
     format: PROJECT_FORMAT,
     version: PROJECT_VERSION,
@@ -43,6 +57,7 @@ export function projectToFile(project: Project): ProjectFile {
     marks,
     clips: clips.map(clipToFile),
     actions,
+    ...(parts === undefined ? {} : { parts }),
     ...(behaviours === undefined ? {} : { behaviours: behavioursToFile(behaviours) }),
     ...(stages === undefined ? {} : { stages }),
     ...(drives === undefined ? {} : { drives }),

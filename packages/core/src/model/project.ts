@@ -7,6 +7,7 @@ import { CaravanError } from "./error";
 import { MarkKind, type MarkName } from "./marks";
 import { Name } from "./name";
 import { Palette } from "./palette";
+import { MOST_PARTS, Part } from "./part";
 import { Example, Reading } from "./reading";
 import { type Frame, type FrameRef, frameRef, Source, type SourceId } from "./source";
 import { Drive, Stage } from "./stage";
@@ -27,6 +28,7 @@ export const Project = z.strictObject({
   marks: z.array(MarkKind).describe("Kinds of boxes, points and outlines that frames may have."),
   clips: z.array(Clip),
   actions: z.array(Action).describe("Movements in several facings, each made of clips."),
+  parts: z.array(Part).max(MOST_PARTS).optional().describe("Sprites that are fastened to others, the lowest first."),
   behaviours: z.array(Behaviour).optional().describe("Which clip shows when, as rules."),
   stages: z.array(Stage).optional().describe("Where behaviours are rehearsed."),
   drives: z.array(Drive).optional().describe("Recorded rehearsals."),
@@ -88,6 +90,11 @@ export function paletteNamed({ palettes = [] }: Pick<Project, "palettes">, name:
 /** Throws `not-found`. */
 export function markNamed({ marks }: Pick<Project, "marks">, name: MarkName | string): MarkKind {
   return named(marks, "mark", name);
+}
+
+/** Throws `not-found`. */
+export function partNamed({ parts = [] }: Pick<Project, "parts">, name: string): Part {
+  return named(parts, "part", name);
 }
 
 /** The one of this name; if there is none, an error that lists those there are. */

@@ -1,5 +1,5 @@
-/** Every place of behaviours, stages, drives and kinds of marks where something is named by its name. */
-import type { Behaviour, Condition, Drive, MarkKind, MarkName, Project, Rule, Stage, Track } from "../model";
+/** Every place of behaviours, parts, stages, drives and kinds of marks where something is named by its name. */
+import type { Behaviour, Condition, Drive, MarkKind, MarkName, Part, Project, Rule, Stage, Track } from "../model";
 
 /** What names have become; a name that is not to change comes back as it went in. Inputs and rules are those of the behaviour named second. */
 export interface NamesBecome {
@@ -17,15 +17,17 @@ const same = <Name extends string>(name: Name): Name => name;
 /** The project with all these names followed; the very lists and objects where nothing in them changed. */
 export function withNamesBecome(project: Project, become: NamesBecome): Project {
   const names = { play: same, mark: same, behaviour: same, stage: same, input: same, rule: same, ...become } as Required<NamesBecome>;
-  const { behaviours, stages, drives } = project;
+  const { behaviours, parts, stages, drives } = project;
   const marks = kept(project.marks, (each) => ofKind(each, names));
   const next = {
     ...(marks === project.marks ? {} : { marks }),
+    ...(parts ? { parts: kept(parts, (each) => ofPart(each, names)) } : {}),
     ...(behaviours ? { behaviours: kept(behaviours, (each) => ofBehaviour(each, names)) } : {}),
     ...(stages ? { stages: kept(stages, (each) => ofStage(each, names)) } : {}),
     ...(drives ? { drives: kept(drives, (each) => ofDrive(each, names)) } : {}),
   };
-  const isSame = marks === project.marks && next.behaviours === behaviours && next.stages === stages && next.drives === drives;
+  const isSame =
+    marks === project.marks && next.parts === parts && next.behaviours === behaviours && next.stages === stages && next.drives === drives;
   return isSame ? project : { ...project, ...next };
 }
 
@@ -34,6 +36,14 @@ function ofKind(kind: MarkKind, names: Required<NamesBecome>): MarkKind {
   if (kind.shape !== "outline" || !kind.trace?.steady) return kind;
   const steady = kind.trace.steady.map((each) => ({ ...each, of: names.play(each.of) }));
   return { ...kind, trace: { ...kind.trace, steady } };
+}
+
+function ofPart(part: Part, names: Required<NamesBecome>): Part {
+  return {
+    ...part,
+    ...{ host: names.play(part.host), guest: names.play(part.guest), at: names.mark(part.at) },
+    ...(part.by === undefined ? {} : { by: names.mark(part.by) }),
+  };
 }
 
 function ofBehaviour(behaviour: Behaviour, names: Required<NamesBecome>): Behaviour {

@@ -42,9 +42,9 @@ export function InAGame() {
 }
 
 /** What the small game does with the delivery; null if nothing of it can be played. */
-function wordsFor(project: Project, { choice }: Delivery): string | null {
+function wordsFor(project: Project, delivery: Delivery): string | null {
   try {
-    const chosen = chosenOf(project, choice).project;
+    const chosen = chosenOf(project, delivery).project;
     const { clips, actions } = chosen;
     const [behaviour] = deliverableBehaviours(project, chosen);
     if (behaviour) return rulesInWords(behaviour);

@@ -108,7 +108,7 @@ function Page({
     <figure className="m-auto flex shrink-0 flex-col items-center gap-2">
       <canvas ref={canvas} aria-hidden data-testid="page" className="outline outline-lapis" style={{ width: w * zoom, height: h * zoom }} />
       <figcaption className="number rounded-box border border-line bg-raised px-2 text-small">
-        {layer === null ? place : `${layer} over ${place}`} · {w} × {h} ·{" "}
+        {layer === null ? place : `${layer} over ${place.replace(/ of \d+$/, "")}`} · {w} × {h} ·{" "}
         {layer === null && `${(page.occupancy * 100).toFixed(1)} % filled · `}
         {page.layers && `${sizeInWords(w * h * 4)} in memory · `}
         {zoom >= 1 ? `${zoom}×` : `1/${1 / zoom}×`}

@@ -1,0 +1,170 @@
+/** What looks wrong about parts: what they name is gone, steps without their point, a guest that ends, parts in a circle, a point that jumps. */
+import { copyMarks, removePart, setClipRules } from "../edit";
+import { hostClips, pointIn } from "../marks";
+import { type Clip, type ClipName, counted, type FramePoint, type FrameRef, findFrame, originOf, type Part, type Project } from "../model";
+import { timelineOf } from "../playback";
+import type { Finding, Place } from "./finding";
+
+/** Cost: O(parts × steps of their hosts). */
+export function partFindings(project: Project): Finding[] {
+  const { parts = [] } = project;
+  return parts.flatMap((part) => {
+    if (goneOf(project, part).length > 0) return [];
+    return [
+      ...hostClips(project, part.host).flatMap((clip) => [...withoutPoint(project, part, clip), ...jumping(project, part, clip)]),
+      ...guestThatEnds(project, part),
+    ];
+  });
+}
+
+/** Parts that cannot be drawn as they are: what they name is gone, or they hang on one another in a circle. */
+export function brokenParts(project: Project): Finding[] {
+  const { parts = [] } = project;
+  return [...parts.flatMap((part) => goneOf(project, part)), ...circles(project, parts)];
+}
+
+function where({ name }: Part): string {
+  return `part "${name}"`;
+}
+
+function takeOff({ name }: Part): Finding["mend"] {
+  return { label: "Take the part off", apply: (project) => removePart(project, name) };
+}
+
+function placeOf(project: Project, part: Part): Place {
+  const [clip] = hostClips(project, part.host);
+  return clip ? { stop: "marks", clip: clip.name, mark: part.at } : { stop: "sources" };
+}
+
+function goneOf(project: Project, part: Part): Finding[] {
+  const plays = new Set<string>([...project.actions, ...project.clips].map(({ name }) => name));
+  const points = new Set<string>(project.marks.flatMap(({ shape, name }) => (shape === "point" ? [name] : [])));
+  const missing = [
+    ...[part.host, part.guest].filter((each) => !plays.has(each)).map((each) => `the movement ${each}`),
+    ...[part.at, part.by].filter((each) => each !== undefined && !points.has(each)).map((each) => `the point ${each}`),
+  ];
+  if (missing.length === 0) return [];
+  return [
+    {
+      ...{ code: "part-gone", severity: "error", where: where(part) },
+      message: `It is fastened by ${missing.join(" and ")}, which ${missing.length === 1 ? "is" : "are"} gone.`,
+      place: placeOf(project, part),
+      ...withMend(takeOff(part)),
+    },
+  ];
+}
+
+function withMend(mend: Finding["mend"]): Pick<Finding, "mend"> {
+  return mend ? { mend } : {};
+}
+
+/** Whether the guest of one may be shown where the other hangs. */
+function leadsTo(project: Project, from: Part, to: Part): boolean {
+  const shown = new Set<string>(hostClips(project, from.guest).map(({ name }) => name));
+  return hostClips(project, to.host).some(({ name }) => shown.has(name));
+}
+
+function circles(project: Project, parts: readonly Part[]): Finding[] {
+  const inCircle = (part: Part): boolean => {
+    const seen = new Set<Part>();
+    const next = [part];
+    for (let each = next.pop(); each; each = next.pop())
+      for (const other of parts) {
+        if (!leadsTo(project, each, other)) continue;
+        if (other === part) return true;
+        if (!seen.has(other)) next.push(other);
+        seen.add(other);
+      }
+    return false;
+  };
+  return parts.filter(inCircle).map((part) => ({
+    ...{ code: "part-circle", severity: "error", where: where(part) },
+    message: "It hangs on itself in a circle: what is fastened to its guest leads back to its host.",
+    place: placeOf(project, part),
+    ...withMend(takeOff(part)),
+  }));
+}
+
+function atOf(project: Project, part: Part, clip: Clip): (FramePoint | null)[] {
+  return clip.steps.map(({ frame }) => {
+    const found = findFrame(project, frame);
+    const point = found && pointIn(found.frame.marks, part.at);
+    if (!found || !point) return null;
+    const origin = originOf(found.source, found.frame);
+    return { x: point.x - origin.x, y: point.y - origin.y };
+  });
+}
+
+function stepsInWords(steps: readonly number[]): string {
+  return steps.length > 6 ? `${steps.slice(0, 6).join(", ")}, …` : steps.join(", ");
+}
+
+function withoutPoint(project: Project, part: Part, clip: Clip): Finding[] {
+  const at = atOf(project, part, clip);
+  const steps = at.flatMap((each, k) => (each || clip.steps[k]?.parts?.[part.name]?.hidden ? [] : [k]));
+  if (steps.length === 0) return [];
+  const first = at.findIndex((each) => each !== null);
+  const from = clip.steps[first]?.frame;
+  const refs = steps.map((step) => clip.steps[step]?.frame as FrameRef);
+  return [
+    {
+      ...{ code: "part-no-point", severity: "warning", where: where(part) },
+      message: `${counted(steps.length, "step")} of ${clip.name} (${stepsInWords(steps)}) ${steps.length === 1 ? "has" : "have"} no ${part.at}, so it is not drawn there.`,
+      place: { stop: "marks", clip: clip.name, mark: part.at, steps },
+      ...(from
+        ? {
+            mend: {
+              label: `Take ${part.at} from step ${first}`,
+              apply: (current: Project) => copyMarks(current, clip.name, refs, part.at, from),
+            },
+          }
+        : {}),
+    },
+  ];
+}
+
+/** A guest that stops or vanishes while its host goes on. */
+function guestThatEnds(project: Project, part: Part): Finding[] {
+  const hosts = hostClips(project, part.host).filter(({ steps }) => steps.length > 0);
+  return hostClips(project, part.guest).flatMap((guest): Finding[] => {
+    if (guest.steps.length === 0) return [];
+    const end = timelineOf(guest).end;
+    const outlasts = hosts.find((host) => timelineOf(host).end > end);
+    if (!outlasts) return [];
+    return [
+      {
+        ...{ code: "part-ends", severity: "warning", where: where(part) },
+        message: `Its guest ${guest.name} ${guest.after === "hide" ? "ends and is gone" : "ends and stands still"}, and its host ${outlasts.name} goes on.`,
+        place: { stop: "clips", clip: guest.name },
+        mend: {
+          label: `Let ${guest.name} loop`,
+          apply: (current) => setClipRules(current, guest.name as ClipName, { playback: "loop", times: 0 }),
+        },
+      },
+    ];
+  });
+}
+
+/** A way of the point from one step to the next is a jump beyond this many times the usual one, and beyond so many px. */
+const JUMP = 4;
+const LEAST_JUMP = 6;
+
+function jumping(project: Project, part: Part, clip: Clip): Finding[] {
+  const at = atOf(project, part, clip);
+  const ways = at.flatMap((each, k) => {
+    const next = at[k + 1];
+    return each && next ? [{ step: k + 1, way: Math.hypot(next.x - each.x, next.y - each.y) }] : [];
+  });
+  if (ways.length < 3) return [];
+  const usual = ways.map(({ way }) => way).toSorted((a, b) => a - b)[ways.length >> 1] as number;
+  const jumps = ways.filter(({ way }) => way > LEAST_JUMP && way > JUMP * usual);
+  if (jumps.length === 0 || jumps.length > ways.length / 3) return [];
+  const steps = jumps.map(({ step }) => step);
+  return [
+    {
+      ...{ code: "part-jumps", severity: "note", where: where(part) },
+      message: `Its point ${part.at} jumps by ${Math.round(Math.max(...jumps.map(({ way }) => way)))} px at step ${stepsInWords(steps)} of ${clip.name}; elsewhere it moves by ${Math.round(usual)}.`,
+      place: { stop: "marks", clip: clip.name, mark: part.at, steps },
+    },
+  ];
+}

@@ -1,0 +1,147 @@
+/**
+ * Frames with their parts drawn in, for games and films that draw one picture at a time.
+ *
+ * Each clip is played through once in the order of its steps, guests beginning with it: where a guest goes on to another frame within a step
+ * of its host, the step is parted there. Time is never lost: what a step is parted into takes as long as it took.
+ */
+
+import { layered } from "../assemble";
+import type { AtlasClip } from "../atlas";
+import type { DeliveredLayer } from "../delivery-plan";
+import { partsOfProject, shiftedMarks } from "../marks";
+import { type Clip, type Facing, type FrameRef, type Micros, msFromMicros, type Project } from "../model";
+import { type PartHost, type PartsWorld, type PlacedPart, placedParts } from "../parts";
+import { clearPixels, mirrored, type Pixels, paste } from "../raster";
+import type { Contents, FrameToDeliver } from "./contents";
+import { pixelsOn } from "./frame-layers";
+
+/** A frame of the project as it is delivered, null for one that is gone. */
+type FrameOf = (ref: FrameRef) => FrameToDeliver | null;
+
+/** `chosen` has the clips of the contents, in their order; guests are looked up in the `whole`. Each pair of frames is drawn once. */
+export function withPartsBaked(contents: Contents, chosen: Project, whole: Project, frameOf: FrameOf): Contents {
+  const world = partsOfProject(whole);
+  const baked = new Map<string, FrameToDeliver>();
+  const taken = new Set(contents.frames.map(({ name }) => name));
+  const known = new Map<FrameRef, FrameToDeliver | null>();
+  const drawn = (ref: string): FrameToDeliver | null => {
+    if (!known.has(ref as FrameRef)) known.set(ref as FrameRef, frameOf(ref as FrameRef));
+    return known.get(ref as FrameRef) ?? null;
+  };
+  const byName = new Map(contents.frames.map((frame) => [frame.name, frame]));
+  const bake = (host: FrameToDeliver, placed: readonly PlacedPart[]): string => {
+    if (placed.length === 0) return host.name;
+    const key = JSON.stringify([host.name, placed]);
+    const before = baked.get(key);
+    if (before) return before.name;
+    const wanted = [host.name, ...new Set(placed.map(({ name }) => name))].join("+");
+    let name = wanted;
+    for (let k = 2; taken.has(name); k++) name = `${wanted}-${k}`;
+    taken.add(name);
+    baked.set(key, { ...together(host, placed, drawn, contents.layers), name });
+    return name;
+  };
+  const clips = contents.clips.map(([name, clip], k): [string, AtlasClip] => {
+    const own = chosen.clips[k] as Clip;
+    return [name, bakedClip(clip, own, world, facingOf(whole, own), (frame, placed) => bake(byName.get(frame) as FrameToDeliver, placed))];
+  });
+  return { ...contents, clips, frames: [...contents.frames, ...baked.values()] };
+}
+
+/** Where a clip looks: the facing that shows it as it is drawn, else any that shows it. */
+function facingOf({ actions }: Project, { name }: Clip): Facing {
+  const petals = actions.flatMap(({ facings }) => Object.entries(facings)).filter(([, { clip }]) => clip === name);
+  return ((petals.find(([, { mirror }]) => !mirror) ?? petals[0])?.[0] as Facing | undefined) ?? "s";
+}
+
+type Bake = (frame: string, placed: readonly PlacedPart[]) => string;
+
+function bakedClip(clip: AtlasClip, own: Clip, world: PartsWorld, facing: Facing, bake: Bake): AtlasClip {
+  if (!world.parts.some(({ host }) => host === own.name || world.shows(host, own.name))) return clip;
+  const changes = changesWithin(own, world, facing);
+  const steps: AtlasClip["steps"] = [];
+  let loopFrom = clip.loopFrom;
+  let start: Micros = 0;
+  for (const [k, step] of clip.steps.entries()) {
+    const { duration } = own.steps[k] as Clip["steps"][number];
+    if (k === clip.loopFrom) loopFrom = steps.length;
+    const { parts: _parts, ...plain } = step;
+    const times = [start, ...changes.filter((at) => at > start && at < start + duration), start + duration];
+    let since = steps.length;
+    for (const [n, at] of times.slice(0, -1).entries()) {
+      const host: PartHost = { clip: own.name, mirror: false, facing, step: k, time: at, since: at };
+      const frame = bake(step.frame, placedParts(world, host));
+      const ms = msFromMicros((times[n + 1] as Micros) - at);
+      const last = steps[steps.length - 1];
+      if (last && steps.length > since && last.frame === frame) last.ms = Math.round((last.ms + ms) * 1000) / 1000;
+      else if (n === 0) steps.push({ ...plain, frame, ms });
+      else steps.push({ frame, ms });
+      if (n === 0) since = steps.length - 1;
+    }
+    start += duration;
+  }
+  return { ...clip, steps, loopFrom };
+}
+
+/** When any guest that may be shown on a clip, or on a guest of it, goes on to another step, while the clip is played once. */
+function changesWithin(own: Clip, world: PartsWorld, facing: Facing): Micros[] {
+  const total = own.steps.reduce((sum, { duration }) => sum + duration, 0);
+  const seen = new Set<string>([own.name]);
+  const clips = [own.name as string];
+  const times = new Set<Micros>();
+  for (let clip = clips.pop(); clip !== undefined; clip = clips.pop())
+    for (const { host, guest } of world.parts) {
+      if (host !== clip && !world.shows(host, clip)) continue;
+      const cast = world.cast(guest, facing, false);
+      if (!cast || seen.has(cast.clip)) continue;
+      seen.add(cast.clip);
+      clips.push(cast.clip);
+      const timeline = world.timeline(cast.clip);
+      for (const { at } of timeline.entries(-1, total)) times.add(at);
+      if (timeline.end < total) times.add(timeline.end);
+    }
+  return [...times].toSorted((a, b) => a - b);
+}
+
+/** A host with its parts drawn in, layer by layer, on a canvas that takes all of them. */
+function together(
+  host: FrameToDeliver,
+  placed: readonly PlacedPart[],
+  drawn: (ref: string) => FrameToDeliver | null,
+  layers: readonly DeliveredLayer[],
+): FrameToDeliver {
+  const guests = placed.flatMap(({ frame: ref, mirror, x, y, front }) => {
+    const frame = drawn(ref);
+    if (!frame) return [];
+    const { w } = frame.rect;
+    const left = Math.round(host.origin.x + x - (mirror ? w - frame.origin.x : frame.origin.x));
+    return [{ frame, mirror, front, left, top: Math.round(host.origin.y + y - frame.origin.y) }];
+  });
+  const all = [
+    ...guests.filter(({ front }) => !front),
+    { frame: host, mirror: false, left: 0, top: 0 },
+    ...guests.filter(({ front }) => front),
+  ];
+  const [left, top] = [Math.min(...all.map((each) => each.left)), Math.min(...all.map((each) => each.top))];
+  const w = Math.max(...all.map((each) => each.left + each.frame.rect.w)) - left;
+  const h = Math.max(...all.map((each) => each.top + each.frame.rect.h)) - top;
+  const rect = { x: 0, y: 0, w, h };
+  const on = (layer: number): Pixels =>
+    layered(
+      all.map((each) => {
+        const canvas = clearPixels(w, h);
+        const own = pixelsOn(each.frame, layer);
+        const pixels = each.mirror ? mirrored(own) : own;
+        paste(canvas, pixels, { x: 0, y: 0, w: pixels.width, h: pixels.height }, each.left - left, each.top - top);
+        return { pixels: canvas, blend: layer === 0 ? ("normal" as const) : (layers[layer - 1] as DeliveredLayer).blend };
+      }),
+    );
+  return {
+    name: host.name,
+    pixels: on(0),
+    rect,
+    ...(layers.length > 0 ? { layers: layers.map((_, k) => ({ pixels: on(k + 1), rect })) } : {}),
+    origin: { x: host.origin.x - left, y: host.origin.y - top },
+    marks: host.marks && shiftedMarks(host.marks, { x: -left, y: -top }),
+  };
+}

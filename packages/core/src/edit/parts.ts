@@ -1,0 +1,143 @@
+/** Sprites fastened to others: which, where, over or under, and what is otherwise at single steps. */
+import {
+  CaravanError,
+  type ClipName,
+  checkedName,
+  clipNamed,
+  counted,
+  type MarkName,
+  MOST_PARTS,
+  type Part,
+  type Project,
+  partNamed,
+  type Step,
+  type StepPart,
+} from "../model";
+import { withSteps } from "./clips";
+import { edit } from "./edit";
+
+/** Fastens a guest to a host, over the parts that are there. Throws `bad-name`, `name-taken`, `not-found`, `bad-call` for a host that is its own guest. */
+export const attachPart = edit(
+  (_project, { guest, host }: Part) => `attach ${guest} to ${host}`,
+  (project, part): Project => {
+    const parts = project.parts ?? [];
+    if (parts.length >= MOST_PARTS)
+      throw new CaravanError("bad-count", "parts", `There are ${MOST_PARTS} parts, which are all that there can be.`, "Remove one first.");
+    const made = sound(project, { ...part, name: newName(project, part.name) });
+    return { ...project, parts: [...parts, made] };
+  },
+);
+
+/** Changes a part. Throws as `attachPart` does. */
+export const setPart = edit(
+  (_project, name: string, _change: Partial<Omit<Part, "name">>) => `change the part ${name}`,
+  (project, name, change) => {
+    const before = partNamed(project, name);
+    const next: Part = { ...before, ...change };
+    if (change.by === undefined && "by" in change) delete next.by;
+    if (JSON.stringify(next) === JSON.stringify(before)) return project;
+    return withPart(project, before, sound(project, next));
+  },
+);
+
+/** Its steps follow. Throws `bad-name` or `name-taken`. */
+export const renamePart = edit(
+  (_project, from: string, to: string) => `rename the part ${from} to ${to.trim()}`,
+  (project, from, to) => {
+    const part = partNamed(project, from);
+    if (to.trim() === from) return project;
+    const name = newName(project, to);
+    return withStepParts(withPart(project, part, { ...part, name }), (each) => (each === from ? name : each));
+  },
+);
+
+/** Takes it off, and from steps what they say of it. */
+export const removePart = edit(
+  (_project, name: string) => `take the part ${name} off`,
+  (project, name) => {
+    const part = partNamed(project, name);
+    const { parts = [], ...rest } = project;
+    const left = parts.filter((each) => each !== part);
+    return withStepParts(left.length > 0 ? { ...rest, parts: left } : rest, (each) => (each === name ? null : each));
+  },
+);
+
+/** Moves a part by so many places in the order in which they are drawn, up for more than 0. */
+export const movePart = edit(
+  (_project, name: string, by: number) => `draw ${name} ${by > 0 ? "later" : "earlier"}`,
+  (project, name, by) => {
+    const part = partNamed(project, name);
+    const { parts = [] } = project;
+    const from = parts.indexOf(part);
+    const to = Math.min(parts.length - 1, Math.max(0, from + by));
+    return to === from ? project : { ...project, parts: parts.toSpliced(from, 1).toSpliced(to, 0, part) };
+  },
+);
+
+/** What is otherwise of a part at steps of a clip; null for nothing. Throws `not-found`. */
+export const setStepPart = edit(
+  (_project, clip: ClipName, steps: readonly number[], part: string, told: StepPart | null) =>
+    `${told === null ? "show" : told.hidden ? "hide" : told.front ? "bring forward" : "put behind"} ${part} on ${counted(steps.length, "step")} of ${clip}`,
+  (project, name, indexes, part, told) => {
+    partNamed(project, part);
+    const { steps } = clipNamed(project, name);
+    const chosen = new Set(indexes);
+    const next = steps.map((step, k) => (chosen.has(k) ? stepWith(step, part, told) : step));
+    return next.every((step, k) => step === steps[k]) ? project : withSteps(project, name, next);
+  },
+);
+
+function stepWith(step: Step, part: string, told: StepPart | null): Step {
+  const { parts = {}, ...plain } = step;
+  const { [part]: before, ...others } = parts;
+  if (JSON.stringify(before ?? null) === JSON.stringify(told)) return step;
+  const next = told === null ? others : { ...others, [part]: told };
+  return Object.keys(next).length > 0 ? { ...plain, parts: next } : plain;
+}
+
+function withPart(project: Project, before: Part, part: Part): Project {
+  return { ...project, parts: (project.parts ?? []).map((each) => (each === before ? part : each)) };
+}
+
+/** The project with what steps say of parts under other names; null lets it go. */
+function withStepParts(project: Project, become: (name: string) => string | null): Project {
+  const clips = project.clips.map((clip) => {
+    if (!clip.steps.some(({ parts }) => parts && Object.keys(parts).some((name) => become(name) !== name))) return clip;
+    const steps = clip.steps.map((step): Step => {
+      const { parts, ...plain } = step;
+      if (!parts) return step;
+      const next = Object.entries(parts).flatMap(([name, told]) => {
+        const now = become(name);
+        return now === null ? [] : [[now, told] as const];
+      });
+      return next.length > 0 ? { ...plain, parts: Object.fromEntries(next) } : plain;
+    });
+    return { ...clip, steps };
+  });
+  return clips.every((clip, k) => clip === project.clips[k]) ? project : { ...project, clips };
+}
+
+/** The part, if all that it names is there. */
+function sound(project: Project, part: Part): Part {
+  const { host, guest, at, by } = part;
+  const where = `part "${part.name}"`;
+  for (const play of [host, guest])
+    if (![...project.actions, ...project.clips].some(({ name }) => name === play))
+      throw new CaravanError("not-found", where, `There is no action or clip "${play}".`, "Choose one that is there.");
+  for (const point of [at, ...(by === undefined ? [] : [by])])
+    if (!isPoint(project, point))
+      throw new CaravanError("not-found", where, `There is no kind of points "${point}".`, "Make one at Marks first.");
+  if (host === guest) throw new CaravanError("bad-call", where, "It would hang on itself.", "Choose another guest.");
+  return part;
+}
+
+function isPoint({ marks }: Project, name: MarkName): boolean {
+  return marks.some((kind) => kind.shape === "point" && kind.name === name);
+}
+
+function newName({ parts = [] }: Project, wanted: string): string {
+  const name = checkedName(wanted, "part name");
+  if (parts.some((each) => each.name === name))
+    throw new CaravanError("name-taken", `part "${name}"`, "There is already a part of this name.", "Choose another name.");
+  return name;
+}

@@ -1,0 +1,71 @@
+/** A document as parts are looked up in: frames by their refs. */
+import { nearestPresent } from "../facing";
+import {
+  type Clip,
+  type Facing,
+  type FramePoint,
+  type FrameRef,
+  findFrame,
+  type MarkName,
+  originOf,
+  type PlacedFrame,
+  type Project,
+} from "../model";
+import type { PartsWorld } from "../parts";
+import { type Timeline, timelineOf } from "../playback";
+import { pointIn } from "./frame-marks";
+
+type Shows = Pick<Project, "sources" | "clips" | "actions" | "parts">;
+
+/** Made anew for each document; what is asked of it is remembered. A frame that is dropped is drawn nowhere. */
+export function partsOfProject(project: Shows): PartsWorld {
+  const clips = new Map<string, Clip>(project.clips.map((clip) => [clip.name, clip]));
+  const timelines = new Map<string, Timeline>();
+  const frames = new Map<string, PlacedFrame | null>();
+  const placed = (ref: string): PlacedFrame | null => {
+    let found = frames.get(ref);
+    if (found === undefined) {
+      found = findFrame(project, ref as FrameRef) ?? null;
+      if (found?.frame.dropped) found = null;
+      frames.set(ref, found);
+    }
+    return found;
+  };
+  const actionOf = (name: string) => project.actions.find((each) => each.name === name);
+  return {
+    parts: project.parts ?? [],
+    shows: (action, clip) => Object.values(actionOf(action)?.facings ?? {}).some((petal) => petal.clip === clip),
+    cast(play, facing, mirror) {
+      const action = actionOf(play);
+      if (!action) return clips.get(play)?.steps.length ? { clip: play, mirror } : null;
+      const present = (Object.keys(action.facings) as Facing[]).filter((each) => clips.get(action.facings[each]?.clip ?? "")?.steps.length);
+      const nearest = nearestPresent(facing, present);
+      const petal = nearest && action.facings[nearest];
+      return petal ? { clip: petal.clip, mirror: petal.mirror === true } : null;
+    },
+    timeline(name) {
+      let timeline = timelines.get(name);
+      if (!timeline) {
+        timeline = timelineOf(clips.get(name) as Clip);
+        timelines.set(name, timeline);
+      }
+      return timeline;
+    },
+    step(name, index) {
+      const step = clips.get(name)?.steps[index];
+      return step && placed(step.frame) ? step : undefined;
+    },
+    point: (ref, name): FramePoint | null => pointIn(placed(ref)?.frame.marks, name as MarkName) ?? null,
+    origin(ref) {
+      const found = placed(ref);
+      return found ? originOf(found.source, found.frame) : { x: 0, y: 0 };
+    },
+  };
+}
+
+/** Clips on which a part is drawn: that of its host's name, and those of the action of that name. */
+export function hostClips({ clips, actions }: Pick<Project, "clips" | "actions">, host: string): Clip[] {
+  const action = actions.find(({ name }) => name === host);
+  const shown = new Set<string>([host, ...Object.values(action?.facings ?? {}).map(({ clip }) => clip)]);
+  return clips.filter(({ name }) => shown.has(name));
+}

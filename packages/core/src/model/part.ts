@@ -1,0 +1,28 @@
+/** Sprites that are fastened to others: a lamp in a hand, a hat on a head. */
+import * as z from "zod";
+import { MarkName } from "./marks";
+import { Name } from "./name";
+
+export const Part = z.strictObject({
+  name: Name.describe("What a game and the steps of clips call it."),
+  host: Name.describe("The action, else the clip, on which it is drawn."),
+  guest: Name.describe("The action, else the clip, that is drawn there. An action looks where its host looks."),
+  at: MarkName.describe("The host's point at which it is fastened; on frames without it nothing is drawn."),
+  by: MarkName.optional().describe("The guest's point by which it is fastened; absent for its origin."),
+  time: z.enum(["together", "own"]).describe("Whether the guest is at its host's time, or at its own, from when the host began."),
+  front: z.boolean().describe("Whether it is drawn over its host or under it."),
+});
+export type Part = z.infer<typeof Part>;
+
+export const StepPart = z.strictObject({
+  front: z.boolean().optional().describe("Over the host or under it at this step, whatever is usual."),
+  hidden: z.literal(true).optional().describe("Not drawn at this step."),
+});
+export type StepPart = z.infer<typeof StepPart>;
+
+/** What a step says otherwise of parts that hang on it, by their names. */
+export const StepParts = z.record(Name, StepPart);
+export type StepParts = z.infer<typeof StepParts>;
+
+/** More parts than this a project has not: each is looked at for each picture that a game draws. */
+export const MOST_PARTS = 64;

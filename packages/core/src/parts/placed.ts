@@ -1,0 +1,97 @@
+/**
+ * Where parts stand on what plays, and what they show: the one rule that the studio, deliveries and the player package go by. The package
+ * ships this very code, so it brings nothing along.
+ *
+ * Offsets are told from the host's origin to the guest's, in pixels: the host's point from its origin, less the guest's point from its own,
+ * each the other way round where that one is drawn mirrored. A guest may be a host itself; what would hang on itself is left out.
+ */
+import type { Facing, FramePoint, Micros, Part, StepParts } from "../model";
+import type { Timeline } from "../playback";
+
+/** A clip that shows, and the way it is drawn. */
+export interface PartCast {
+  readonly clip: string;
+  readonly mirror: boolean;
+}
+
+/** What parts are looked up in: a document, or an atlas. Frames are named as that names them. */
+export interface PartsWorld {
+  /** The lowest first. */
+  readonly parts: readonly Part[];
+  /** Whether an action shows a clip in some facing. */
+  shows(action: string, clip: string): boolean;
+  /** What a name plays toward a facing: an action's clip, else the clip of that name, which is drawn as its host is. Null for nothing. */
+  cast(play: string, facing: Facing, mirror: boolean): PartCast | null;
+  timeline(clip: string): Timeline;
+  step(clip: string, index: number): { readonly frame: string; readonly parts?: StepParts | undefined } | undefined;
+  point(frame: string, name: string): FramePoint | null;
+  origin(frame: string): FramePoint;
+}
+
+/** What shows, with what hangs on it. */
+export interface PartHost extends PartCast {
+  readonly facing: Facing;
+  readonly step: number;
+  /** Where its clip stands, and how long it has played: another time where it began in the middle. */
+  readonly time: Micros;
+  readonly since: Micros;
+}
+
+/** A part as it is to be drawn. */
+export interface PlacedPart {
+  readonly name: string;
+  readonly frame: string;
+  readonly mirror: boolean;
+  /** From the host's origin to the guest's, in pixels. */
+  readonly x: number;
+  readonly y: number;
+  /** Over the host, or under it. */
+  readonly front: boolean;
+}
+
+/** Parts in the order in which they are drawn: those that are not in front, then, over the host, the others. Cost: O(parts) for each that hangs. */
+export function placedParts(world: PartsWorld, host: PartHost): PlacedPart[] {
+  return hanging(world, host, []);
+}
+
+function hanging(world: PartsWorld, host: PartHost, above: readonly Part[]): PlacedPart[] {
+  const own = world.step(host.clip, host.step);
+  if (!own) return [];
+  const under: PlacedPart[] = [];
+  const over: PlacedPart[] = [];
+  for (const part of world.parts) {
+    if (part.host !== host.clip && !world.shows(part.host, host.clip)) continue;
+    const told = own.parts && Object.hasOwn(own.parts, part.name) ? own.parts[part.name] : undefined;
+    if (told?.hidden || above.includes(part)) continue;
+    const cast = world.cast(part.guest, host.facing, host.mirror);
+    const at = world.point(own.frame, part.at);
+    if (!cast || !at) continue;
+    const time = part.time === "own" ? host.since : host.time;
+    const { step, visible } = world.timeline(cast.clip).shownAt(time);
+    const frame = visible ? world.step(cast.clip, step)?.frame : undefined;
+    if (frame === undefined) continue;
+    const origin = world.origin(frame);
+    const by = part.by === undefined ? origin : world.point(frame, part.by);
+    if (!by) continue;
+    const from = world.origin(own.frame);
+    const x = (host.mirror ? from.x - at.x : at.x - from.x) - (cast.mirror ? origin.x - by.x : by.x - origin.x);
+    const y = at.y - from.y - (by.y - origin.y);
+    const front = told?.front ?? part.front;
+    const placed: PlacedPart = { name: part.name, frame, mirror: cast.mirror, x, y, front };
+    const guest = { ...cast, facing: host.facing, step, time, since: time };
+    const further = hanging(world, guest, [...above, part]).map((each) => ({
+      ...each,
+      x: x + each.x,
+      y: y + each.y,
+      under: !each.front,
+      front,
+    }));
+    const list = front ? over : under;
+    list.push(...further.filter((each) => each.under).map(plain), placed, ...further.filter((each) => !each.under).map(plain));
+  }
+  return [...under, ...over];
+}
+
+function plain({ name, frame, mirror, x, y, front }: PlacedPart): PlacedPart {
+  return { name, frame, mirror, x, y, front };
+}

@@ -1,6 +1,7 @@
 /** Who walks on the road: driven by the delivered behaviour where there is one, else by what fits in the delivery. */
-import { type Atlas, createPlayer, type FacingName, type Now } from "@caravan/player";
+import type { Atlas, FacingName } from "@caravan/player";
 import { createBehaviour } from "@caravan/player/behaviour";
+import { createParts, createPlayer, type NowWithParts } from "@caravan/player/parts";
 import { type Fitting, fittingOf } from "./fitting";
 
 export interface Figure {
@@ -11,7 +12,7 @@ export interface Figure {
   /** Whether it may walk now. */
   readonly free: boolean;
   /** Goes on by some ms at a speed in px a second; `what` says what shows. */
-  advance(ms: number, speed: number, facing: FacingName): Now & { readonly what: string };
+  advance(ms: number, speed: number, facing: FacingName): NowWithParts & { readonly what: string };
 }
 
 /** Null if there is nothing to play in the delivery at all. */
@@ -29,6 +30,9 @@ function byRules(atlas: Atlas, name: string): Figure {
   const named = (kind: string) => inputs.filter(([, input]) => input.kind === kind).map(([each]) => each);
   const [buttons, switches, numbers] = [named("button"), named("switch"), named("number")];
   const speedInput = numbers.find((each) => /speed/i.test(each)) ?? numbers[0];
+  const partsOf = createParts(atlas);
+  let shown: string | null = null;
+  let sinceMs = 0;
   const on = new Set(inputs.filter(([, input]) => input.initial === true).map(([each]) => each));
   return {
     button(number, down) {
@@ -46,10 +50,14 @@ function byRules(atlas: Atlas, name: string): Figure {
       if (speedInput !== undefined) behaviour.set(speedInput, speed);
       behaviour.face(facing);
       const now = behaviour.advance(ms);
+      sinceMs = now.rule === shown ? sinceMs + ms : 0;
+      shown = now.rule;
       // What a rule has set is so from here on.
       for (const { set } of atlas.behaviours?.[name]?.rules.filter((rule) => rule.name === now.rule) ?? [])
         for (const [each, value] of Object.entries(set ?? {})) value ? on.add(each) : on.delete(each);
-      return { ...now, what: now.rule ?? "nothing" };
+      // Where a lead-in is played once, later passes are shorter than the first; what hangs on it minds little.
+      const parts = partsOf({ ...now, facing, ms: (now.pass + now.progress) * now.duration, sinceMs });
+      return { ...now, parts, what: now.rule ?? "nothing" };
     },
   };
 }

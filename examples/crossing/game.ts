@@ -92,7 +92,14 @@ export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement,
     drawRoad(context, camera());
     const at = { x: Math.round(body.x) - camera(), y: Math.round(body.y), mirror: now.mirror };
     if (now.visible && now.frame !== null) {
+      const drawParts = (front: boolean) => {
+        for (const part of now.parts)
+          if (part.front === front)
+            drawFrame(context, delivery, part.frame, { x: at.x + Math.round(part.x), y: at.y + Math.round(part.y), mirror: part.mirror });
+      };
+      drawParts(false);
       drawFrame(context, delivery, now.frame, at);
+      drawParts(true);
       if (wants.marks) drawMarks(context, delivery.atlas.frames[now.frame] as Atlas["frames"][string], at);
     }
     say(`${now.what} · looks ${body.facing}`);

@@ -2,6 +2,7 @@
 import type { FramePoint, Micros } from "@caravan/core/model";
 import { paintStill } from "./draw-frame";
 import { ghostAlpha, ghostPicture, ghostsAround } from "./ghosts";
+import type { HangingPart } from "./hanging";
 import { landscape } from "./landscape";
 import type { ShownMarks } from "./marks-scene";
 import { paintMarks } from "./paint-marks";
@@ -68,9 +69,42 @@ export function paintFigure(
     }
   }
   if (look.origin) paintGroundLine(context, scene, inks.ink);
-  if (frame) paintFrame(context, frame, scene, held, mirror);
+  if (frame) {
+    const hanging = hangingAt(playing, elapsed);
+    for (const part of hanging) if (!part.front) paintHanging(context, frame, part, scene, held, mirror);
+    paintFrame(context, frame, scene, held, mirror);
+    for (const part of hanging) if (part.front) paintHanging(context, frame, part, scene, held, mirror);
+  }
   if (frame && shown) paintMarks(context, frame, scene, shown, inks, { held, mirror });
   if (look.origin) paintOrigin(context, originOnStage(frame, scene, held, mirror));
+}
+
+/** What hangs on the frame that stands on the stage at a time, in the order in which it is drawn. */
+export function hangingAt(playing: Playing, elapsed: Micros): readonly HangingPart[] {
+  if (!playing.hanging) return [];
+  const time = Math.round(elapsed);
+  const { mirror = false, facing = "s" } = playing;
+  return playing.hanging.at(timelineOfPlaying(playing).shownAt(time).step, time, { mirror, facing });
+}
+
+/** On the host's own pixels: how far the one lies from the other is a whole number of them. */
+function paintHanging(
+  context: CanvasRenderingContext2D,
+  host: PlayedFrame,
+  part: HangingPart,
+  scene: StageScene,
+  held: HeldStill,
+  mirror: boolean,
+): void {
+  const at = frameOnStage(host, scene, { held, mirror });
+  const before = (frame: PlayedFrame, isMirrored: boolean) => (isMirrored ? frame.size.w - frame.origin.x : frame.origin.x);
+  const across = Math.round(before(host, mirror) + part.x - before(part.frame, part.mirror));
+  const down = Math.round(host.origin.y + part.y - part.frame.origin.y);
+  const { scale } = scene;
+  context.imageSmoothingEnabled = false;
+  mirrored(context, part.mirror, at.x + across * scale, part.frame.size.w * scale, (x) =>
+    paintStill(context, part.frame, x, at.y + down * scale, scale),
+  );
 }
 
 /** Where the origin lies on the stage: the standing point, unless the frame is what is held still. */

@@ -2,7 +2,6 @@
  * What the player plays: worked out from the document and from where the person is, at every stop. Pure, and tested.
  */
 
-import type { Stock } from "@caravan/core/art";
 import { nearestPresent } from "@caravan/core/facing";
 import {
   type Action,
@@ -10,8 +9,6 @@ import {
   type Clip,
   type Facing,
   type Frame,
-  type FrameMarks,
-  type FramePoint,
   type FrameRef,
   facingsPresent,
   findFrame,
@@ -30,16 +27,11 @@ import {
 } from "@caravan/core/model";
 import { chosenAction, chosenClip, chosenSource, pickedFrames, rowRefs, type View } from "../project/view";
 import { type Still, stillOf } from "./draw-frame";
+import { facingOfClip, type Hanging, hangingOn } from "./hanging";
+import type { PlayedFrame } from "./played-frame";
 import { chosenReel } from "./reel";
 
-/** A frame as the player draws it. */
-export interface PlayedFrame extends Still {
-  readonly name: string;
-  /** By which its traced outlines are found; absent for what is no frame. */
-  readonly ref?: FrameRef;
-  readonly origin: FramePoint;
-  readonly marks?: FrameMarks | undefined;
-}
+export type { PlayedFrame } from "./played-frame";
 
 export interface PlayedStep {
   readonly duration: Micros;
@@ -60,6 +52,10 @@ export interface Playing {
   readonly clip?: Clip;
   /** Drawn mirrored left to right about the origin. */
   readonly mirror?: boolean;
+  /** Where it looks, for what hangs on it. */
+  readonly facing?: Facing;
+  /** What hangs on it. */
+  readonly hanging?: Hanging;
   /** Set when an action is played, which can be turned. */
   readonly turning?: Turning;
 }
@@ -155,33 +151,45 @@ function ofAction(project: Project, action: Action, wanted: Facing): Playing | n
 
 function posesOf(project: Project, action: Action): ReadonlyMap<Facing, Playing> {
   const seen = actionsSeen.get(action);
-  if (seen && seen.project.clips === project.clips && seen.project.sources === project.sources) return seen.poses;
+  if (seen && seen.project.clips === project.clips && seen.project.sources === project.sources && samePartsIn(seen.project, project))
+    return seen.poses;
   const poses = new Map<Facing, Playing>();
   for (const facing of facingsPresent(action)) {
     const petal = action.facings[facing];
     const clip = petal && project.clips.find((each) => each.name === petal.clip);
     const playing = clip && playingOfClip(project, clip);
-    if (playing) poses.set(facing, petal.mirror ? { ...playing, mirror: true } : playing);
+    if (playing) poses.set(facing, { ...playing, facing, ...(petal.mirror ? { mirror: true } : {}) });
   }
   actionsSeen.set(action, { project, poses });
   return poses;
 }
 
 /** Clips of thousands of steps are asked for at every change of place; neither they nor sources change in place. */
-const clipsSeen = new WeakMap<Clip, { readonly stock: Stock; readonly playing: Playing }>();
+const clipsSeen = new WeakMap<Clip, { readonly project: Project; readonly playing: Playing }>();
+
+/** Whether what hangs on clips is the same in both. */
+function samePartsIn(a: Project, b: Project): boolean {
+  return a.parts === b.parts && (a.parts === undefined || (a.clips === b.clips && a.actions === b.actions));
+}
 
 /** A clip as it is played; null for one without steps. */
 export function playingOfClip(project: Project, clip: Clip): Playing | null {
   if (clip.steps.length === 0) return null;
   const seen = clipsSeen.get(clip);
-  if (seen?.stock.sources === project.sources && seen.stock.palettes === project.palettes) return seen.playing;
+  const before = seen?.project;
+  if (seen && before?.sources === project.sources && before.palettes === project.palettes && samePartsIn(before, project))
+    return seen.playing;
   const steps = clip.steps.map(({ frame, duration, events }) => ({
     duration,
     frame: playedFrame(project, frame),
     ...(events ? { events } : {}),
   }));
-  const playing = { key: `clip ${clip.name}`, title: clip.name, note: null, steps, rules: clip, clip };
-  clipsSeen.set(clip, { stock: project, playing });
+  const hanging = hangingOn(project, clip, (ref) => playedFrame(project, ref));
+  const playing: Playing = {
+    ...{ key: `clip ${clip.name}`, title: clip.name, note: null, steps, rules: clip, clip },
+    ...(hanging ? { hanging, facing: facingOfClip(project, clip) } : {}),
+  };
+  clipsSeen.set(clip, { project, playing });
   return playing;
 }
 

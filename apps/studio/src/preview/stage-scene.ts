@@ -35,6 +35,27 @@ export function castOf(playing: Playing | null): Cast[] {
   return poses.map(({ steps, mirror = false }) => ({ frames: steps.map(({ frame }) => frame), mirror }));
 }
 
+/** A reach with room for what hangs: by the furthest place of it at any step's beginning. */
+export function reachWithParts(reach: Reach, playing: Playing | null): Reach {
+  const poses = playing?.turning?.poses ?? (playing ? [playing] : []);
+  let { left, right, up, down } = reach;
+  for (const { hanging, steps, mirror = false, facing = "s" } of poses) {
+    if (!hanging) continue;
+    let time = 0;
+    for (const [k, { duration }] of steps.entries()) {
+      for (const { frame, mirror: isMirrored, x, y } of hanging.at(k, time, { mirror, facing })) {
+        const before = isMirrored ? frame.size.w - frame.origin.x : frame.origin.x;
+        left = Math.max(left, before - x);
+        right = Math.max(right, x + frame.size.w - before);
+        up = Math.max(up, frame.origin.y - y);
+        down = Math.max(down, y + frame.size.h - frame.origin.y);
+      }
+      time += duration;
+    }
+  }
+  return { left, right, up, down };
+}
+
 /** The reach of all frames together; of none, a small square. */
 export function reachOf(casts: readonly Cast[], held: HeldStill): Reach {
   const reach = { left: 0, right: 0, up: 0, down: 0 };

@@ -12,11 +12,11 @@ import type { Clock } from "./clock";
 import { looksOfStill } from "./draw-frame";
 import { useHiddenLayers } from "./hidden-layers";
 import type { ShownMarks } from "./marks-scene";
-import { frameShown, paintFigure, paintGround } from "./paint-stage";
+import { frameShown, hangingAt, paintFigure, paintGround } from "./paint-stage";
 import { timelineOfPlaying, usePlayer } from "./player-state";
 import type { Playing } from "./playing";
 import { stageInks } from "./stage-inks";
-import { castOf, fittingZoom, reachOf, type StageScene, stageScene } from "./stage-scene";
+import { castOf, fittingZoom, reachOf, reachWithParts, type StageScene, stageScene } from "./stage-scene";
 
 /** So near to the figure's middle, in CSS pixels, a pointer tells no direction. */
 const NO_DIRECTION = 8;
@@ -50,7 +50,7 @@ export function Stage({
   const held = usePlayer((state) => state.held);
   const zoom = usePlayer((state) => state.zoom);
   const ground = usePlayer((state) => state.ground);
-  const reach = useMemo(() => reachOf(castOf(playing), held), [playing, held]);
+  const reach = useMemo(() => reachWithParts(reachOf(castOf(playing), held), playing), [playing, held]);
   const shownZoom = zoom ?? fittingZoom(reach, size.width - 16, size.height - 24);
   const pan = usePlayer((state) => state.pan);
   const scene = useMemo(
@@ -68,7 +68,8 @@ export function Stage({
   });
 
   useEffect(() => {
-    loadPictures(castOf(playing).flatMap(({ frames }) => frames.flatMap((frame) => (frame ? looksOfStill(frame) : []))));
+    const hanging = (playing?.turning?.poses ?? (playing ? [playing] : [])).flatMap((pose) => pose.hanging?.frames ?? []);
+    loadPictures([...castOf(playing).flatMap(({ frames }) => frames.flatMap((frame) => frame ?? [])), ...hanging].flatMap(looksOfStill));
   }, [playing]);
 
   useEffect(() => {
@@ -205,6 +206,10 @@ function allThatIsSeen(playing: Playing | null, elapsed: number, scene: StageSce
     timeline?.spanAt(now).at,
     timeline?.shownAt(now).visible,
     themeNow(),
+    playing?.hanging &&
+      hangingAt(playing, elapsed)
+        .map(({ name, frame, mirror, x, y, front }) => `${name} ${frame.ref} ${mirror} ${x} ${y} ${front}`)
+        .join("\n"),
   ];
 }
 
@@ -218,6 +223,11 @@ function paint(
   const look = usePlayer.getState();
   paintGround(context, scene, look);
   context.canvas.dataset.frame = playing ? (frameShown(playing, elapsed)?.name ?? "") : "";
+  context.canvas.dataset.parts = playing
+    ? hangingAt(playing, elapsed)
+        .map(({ name, frame, x, y, front }) => `${name} ${frame.name} ${x},${y} ${front ? "front" : "behind"}`)
+        .join("; ")
+    : "";
   context.canvas.dataset.facing = playing?.turning?.shown ?? "";
   if (playing && context.canvas.width > 0) paintFigure(context, playing, elapsed, scene, look, stageInks(context.canvas), marks);
 }

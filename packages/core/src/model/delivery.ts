@@ -39,12 +39,11 @@ export const Density = z.strictObject({
 export type Density = z.infer<typeof Density>;
 
 /** Which clips and frames go out. */
-export const Choice = z.strictObject({
+const Choice = z.strictObject({
   of: z.enum(["all", "clips", "actions"]).describe("Everything, or only what the names and the pattern choose, with its frames."),
   names: z.array(z.string()).describe("Names of clips or actions."),
   pattern: z.string().max(200).describe("Names that match go out as well: * stands for any text, ? for one character. Empty matches none."),
 });
-export type Choice = z.infer<typeof Choice>;
 
 /** What stands beside the pictures. */
 const DataFiles = z.strictObject({

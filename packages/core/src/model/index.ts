@@ -14,7 +14,6 @@ export { Clip, ClipName, clipRules, PLAIN_LOOP, Step, USUAL_STEP } from "./clip"
 export { counted } from "./counted";
 export {
   bakesParts,
-  Choice,
   Counting,
   Delivery,
   Density,

@@ -1,1 +1,1 @@
-export { type PartCast, type PartHost, type PartsWorld, type PlacedPart, placedParts } from "./placed";
+export { type PartHost, type PartsWorld, type PlacedPart, placedParts } from "./placed";

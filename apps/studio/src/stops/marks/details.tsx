@@ -13,6 +13,7 @@ import { Detail } from "../../ui/detail";
 import { Select } from "../../ui/select";
 import { TextField } from "../../ui/text-field";
 import { Jumps } from "./jumps";
+import { PartsDetail } from "./parts-detail";
 import { SHAPES, USES } from "./shapes";
 
 /** The chosen kind: its name and how it is told apart; and what looks wrong about the clip's marks. */
@@ -24,6 +25,7 @@ export function Details() {
   return (
     <>
       {kind ? <KindDetail key={kind.name} kind={kind} /> : <OriginDetail />}
+      <PartsDetail clip={atSource ? null : clip} />
       {clip && !atSource && <Jumps clip={clip} />}
       {clip && !atSource && (
         <PlaceFindings label="Findings on these marks" at={(place) => place.stop === "marks" && place.clip === clip.name} />

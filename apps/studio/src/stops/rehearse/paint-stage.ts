@@ -18,6 +18,7 @@ import {
   effectAt,
   extraAt,
   frameOfState,
+  hangingOnState,
   moved,
   outlinesOf,
   pointOf,
@@ -87,7 +88,20 @@ export function paintMoment(
   ];
   // Seen from above, what stands lower down stands in front.
   if (stage.view === "above") all.sort((a, b) => a.order - b.order);
-  for (const { standing: each } of all) paintStanding(context, project, each, zoom, camera);
+  const hanging = standing ? hangingOnState(setting, rehearsal.run.now) : [];
+  for (const { standing: each } of all) {
+    const parts = each === standing ? hanging : [];
+    const paintParts = (front: boolean) => {
+      for (const part of parts)
+        if (part.front === front) {
+          const { mirror, x, y } = part;
+          paintStanding(context, project, { frame: part.frame as FrameRef, mirror, x: each.x + x, y: each.y + y }, zoom, camera);
+        }
+    };
+    paintParts(false);
+    paintStanding(context, project, each, zoom, camera);
+    paintParts(true);
+  }
   if (aids.zones)
     for (const zone of stage.zones)
       paintZone(context, zone.area, zone.name, rehearsal.inside.has(zone.name), aids.chosen === zone.name, zoom, inks);

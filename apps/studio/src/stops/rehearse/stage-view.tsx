@@ -2,7 +2,8 @@
 
 import { wornLook } from "@caravan/core/art";
 import { angleOf, facingToward } from "@caravan/core/facing";
-import { type FramePoint, findFrame, type Going, type Micros, type Stage } from "@caravan/core/model";
+import { hostClips } from "@caravan/core/marks";
+import { type FramePoint, findFrame, framesOfClips, type Going, type Micros, type Stage } from "@caravan/core/model";
 import { Maximize2, Minimize2 } from "lucide-react";
 import { type MouseEvent, type PointerEvent, useEffect, useRef } from "react";
 import { create } from "zustand";
@@ -146,10 +147,12 @@ function usePainting(canvas: React.RefObject<HTMLCanvasElement | null>, zoom: nu
     if (!setting) return;
     const { project } = setting;
     loadPictures(
-      framesOfStage(setting).flatMap((ref) => {
-        const found = findFrame(project, ref);
-        return found ? looksOfStill(stillOf(project, found.source, found.frame)) : [];
-      }),
+      [...framesOfStage(setting), ...framesOfClips((project.parts ?? []).flatMap(({ guest }) => hostClips(project, guest)))].flatMap(
+        (ref) => {
+          const found = findFrame(project, ref);
+          return found ? looksOfStill(stillOf(project, found.source, found.frame)) : [];
+        },
+      ),
     );
     const { backdrop } = setting.stage;
     const source = typeof backdrop === "object" ? project.sources.find(({ id }) => id === backdrop.source) : undefined;

@@ -1,7 +1,10 @@
 "use client";
 
+import type { DeliveryChange } from "@caravan/core/edit";
 import type { Delivery } from "@caravan/core/model";
+import { useProject } from "../../project/open-project";
 import { Choice } from "../../ui/choice";
+import { Tick } from "../../ui/tick";
 import { AtlasSettings } from "./atlas-settings";
 import { useDelivery } from "./chosen-delivery";
 import { FilmSettings } from "./film-settings";
@@ -19,6 +22,7 @@ const KINDS = [
 export function Settings() {
   const { delivery, set } = useDelivery();
   const { kind } = delivery;
+  const hasParts = useProject(({ parts }) => (parts?.length ?? 0) > 0);
   return (
     <div className="flex flex-wrap items-center gap-2">
       <Choice label="Kind of pictures" value={kind} options={KINDS} onChange={(next) => set({ kind: next })} />
@@ -26,6 +30,13 @@ export function Settings() {
       {(kind === "grid" || kind === "strips") && <SheetSettings />}
       {kind === "singles" && <p className="text-muted">Each frame is a picture of its own, untrimmed, in a folder.</p>}
       {kind === "films" && <FilmSettings />}
+      {kind !== "films" && hasParts && (
+        <Tick
+          label="draw parts into their hosts"
+          checked={delivery.parts === "baked"}
+          onChange={(bakes) => set({ parts: bakes ? "baked" : undefined } as DeliveryChange)}
+        />
+      )}
       {kind !== "films" && (
         <Choice
           label="How the game scales it"

@@ -1,0 +1,81 @@
+/** The parts that hang on what plays, as the player draws them. Pure. */
+import { hostClips, partsOfProject } from "@caravan/core/marks";
+import { type Clip, type Facing, type FrameRef, keptRefs, type Micros, type Project } from "@caravan/core/model";
+import { type PartsWorld, placedParts } from "@caravan/core/parts";
+import type { PlayedFrame } from "./played-frame";
+
+/** A part on the stage: a frame, and where its origin stands from that of its host, in project pixels. */
+export interface HangingPart {
+  readonly name: string;
+  readonly frame: PlayedFrame;
+  readonly mirror: boolean;
+  readonly x: number;
+  readonly y: number;
+  readonly front: boolean;
+}
+
+/** What hangs on a clip. */
+export interface Hanging {
+  /** In the order in which it is drawn. `since` is how long the clip has played, where that is not its own time. */
+  at(
+    step: number,
+    time: Micros,
+    how: { readonly mirror: boolean; readonly facing: Facing; readonly since?: Micros },
+  ): readonly HangingPart[];
+  /** All frames that may hang on it. */
+  readonly frames: readonly PlayedFrame[];
+}
+
+const worlds = new WeakMap<Project["clips"], { readonly project: Project; readonly world: PartsWorld }>();
+
+/** One for each document, however many clips are asked for. */
+function worldOf(project: Project): PartsWorld {
+  const known = worlds.get(project.clips);
+  if (known?.project === project) return known.world;
+  const world = partsOfProject(project);
+  worlds.set(project.clips, { project, world });
+  return world;
+}
+
+/** Undefined where nothing hangs on the clip. `played` gives a frame as it is drawn. */
+export function hangingOn(project: Project, clip: Clip, played: (ref: FrameRef) => PlayedFrame | null): Hanging | undefined {
+  const { parts = [] } = project;
+  const guests = guestsOf(project, clip);
+  if (guests.length === 0) return undefined;
+  const world = worldOf(project);
+  const refs = new Set(guests.flatMap(({ steps }) => steps.map(({ frame }) => frame)));
+  const kept = new Set(project.sources.flatMap(keptRefs));
+  return {
+    frames: [...refs].filter((ref) => kept.has(ref)).flatMap((ref) => played(ref) ?? []),
+    at: (step, time, { mirror, facing, since = time }) =>
+      parts.length === 0
+        ? []
+        : placedParts(world, { clip: clip.name, mirror, facing, step, time, since }).flatMap((each): HangingPart[] => {
+            const frame = played(each.frame as FrameRef);
+            return frame ? [{ ...each, frame }] : [];
+          }),
+  };
+}
+
+/** The clips of guests that may hang on a clip, theirs too. */
+function guestsOf(project: Project, clip: Clip): Clip[] {
+  const found = new Set<Clip>();
+  const next = [clip];
+  for (let each = next.pop(); each; each = next.pop()) {
+    const { name } = each;
+    for (const { host, guest } of project.parts ?? []) {
+      if (!hostClips(project, host).some((shown) => shown.name === name)) continue;
+      for (const other of hostClips(project, guest)) {
+        if (!found.has(other)) next.push(other);
+        found.add(other);
+      }
+    }
+  }
+  return [...found];
+}
+
+/** Where a clip looks when it is played by itself: the facing that shows it as it is drawn, else any that shows it. */
+export function facingOfClip({ actions }: Pick<Project, "actions">, { name }: Clip): Facing {
+  const petals = actions.flatMap(({ facings }) => Object.entries(facings)).filter(([, { clip }]) => clip === name);
+  return ((petals.find(([, { mirror }]) => !mirror) ?? petals[0])?.[0] as Facing | undefined) ?? "s";
+}

@@ -1,0 +1,11 @@
+import type { FrameMarks, FramePoint, FrameRef } from "@caravan/core/model";
+import type { Still } from "./draw-frame";
+
+/** A frame as the player draws it. */
+export interface PlayedFrame extends Still {
+  readonly name: string;
+  /** By which its traced outlines are found; absent for what is no frame. */
+  readonly ref?: FrameRef;
+  readonly origin: FramePoint;
+  readonly marks?: FrameMarks | undefined;
+}

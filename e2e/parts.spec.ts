@@ -6,7 +6,7 @@ import type { ActionName, ClipName, FrameRef, MarkName, SourceId } from "@carava
 import { emptyProject } from "@caravan/core/model";
 import { clearPixels, coverageOf, looksSame, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
-import { choose, delivered, dropFiles, goTo, png, saved, startProject } from "./studio";
+import { choose, delivered, dropFiles, goTo, openEmpty, png, saved } from "./studio";
 
 const BODY = [40, 80, 200, 255];
 const LAMP = [250, 200, 60, 255];
@@ -55,8 +55,9 @@ async function openWalk(page: Page): Promise<void> {
   project = putPoint(project, "stroll", refs(0, 4), hand, refs(0, 1)[0] as FrameRef, HAND);
   project = putPoint(project, "swing", refs(1, 2), grip, refs(1, 1)[0] as FrameRef, { x: 9, y: 0 });
   const bundle = writeBundle({ project, pictures: new Map([[sha256, bytes]]) });
-  await startProject(page);
+  await openEmpty(page);
   await dropFiles(page, [{ name: "lamp.caravan", bytes: bundle }]);
+  await expect(page).toHaveTitle(/^lamp/);
   await goTo(page, "Marks");
   await page
     .getByRole("list", { name: "Clips" })

@@ -45,6 +45,7 @@ import { pngCodec } from "../../packages/cli/src/png";
 import { withBearer } from "./bearer-project";
 import { withCamp } from "./camp-project";
 import { sheetOf } from "./canvas";
+import { LAMP_SIZE, swingingLamp, withHandLamp } from "./hand-lamp";
 import { lightOver } from "./light";
 import { drawPorter, FACINGS, idling, PORTER_GROUND, PORTER_SIZE, walking } from "./porter";
 import { campfire, DUST_GROUND, DUST_SIZE, dustWhirl, FIRE_GROUND, FIRE_SIZE, HOURGLASS_GROUND, HOURGLASS_SIZE, hourglass } from "./props";
@@ -101,6 +102,8 @@ export function demoProject(): Bundle {
   project = withCamp(withClips(project), rawFiles(), (sha256, bytes) => pictures.set(sha256, bytes));
   for (const sheet of rehearsedSheets()) project = withSheet(project, sheet, pictures);
   project = withBearer(withRehearsal(project), (sha256, bytes) => pictures.set(sha256, bytes));
+  project = withSheet(project, { name: "hand-lamp", pixels: swingingLamp(), cell: LAMP_SIZE, ground: 12, light: 0.8 }, pictures);
+  project = withHandLamp(project, new Map(demoSheets().map(({ name, pixels }) => [name, pixels])));
   return { project, pictures };
 }
 

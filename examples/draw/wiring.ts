@@ -8,6 +8,7 @@ import { openProject } from "../../packages/cli/src/project";
 import { block, cross, INK, LAPIS, LINE, label, outline, plate, SAFFRON, ZOOM } from "./plate";
 import { crisp, facings, turned, upwards } from "./wiring-in-space";
 import { carrying, endings, ruled, stepsInTime } from "./wiring-in-time";
+import { hanging } from "./wiring-parts";
 
 const FRAME = "porter-walk/20";
 
@@ -24,6 +25,7 @@ export function wiringPictures(projectFolder: string): Map<string, Pixels> {
     ["placing.png", placing(atlas, page)],
     ["mirroring.png", mirroring(atlas, page)],
     ["marks.png", marked(atlas, page)],
+    ["parts.png", hanging(atlas, page)],
     ["edges.png", edges(atlas, page)],
     ["turned.png", turned(atlas, page)],
     ["facings.png", facings(atlas, page)],

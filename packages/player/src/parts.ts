@@ -16,7 +16,7 @@ export interface PlacedPart<A extends Atlas = Atlas> {
   readonly frame: keyof A["frames"] & string;
   /** Whether to mirror it left to right about its own origin. */
   readonly mirror: boolean;
-  /** From the host's origin to its own, in pixels of the project. */
+  /** From the host's origin to its own, in the pixels that origins are told in. */
   readonly x: number;
   readonly y: number;
   /** Over the host, or under it. */

@@ -87,10 +87,7 @@ test("a layered file comes in as one source, blended as it says, and is there af
     { path: "body.png", bytes: png.encode(body) },
   ];
   await dropFiles(page, [{ name: "camp.ora", bytes: writeZip(files) }]);
-  await page
-    .getByRole("dialog")
-    .getByRole("button", { name: "Import" })
-    .click();
+  await page.getByRole("dialog").getByRole("button", { name: "Import" }).click();
   await goTo(page, "Frames");
   await cutInThree(page);
   await near(page, 1, LIT);

@@ -5,7 +5,8 @@ import { createParts } from "../../packages/player/src/parts";
 import { block, cross, INK, LAPIS, label, plate, SAFFRON, ZOOM } from "./plate";
 
 export function hanging(atlas: Atlas, page: Pixels): Pixels {
-  const partsOf = createParts(atlas);
+  // The file as a game reads it.
+  const partsOf = createParts(atlas as Parameters<typeof createParts>[0]);
   const step = atlas.clips.halt?.steps[4];
   const host = step && atlas.frames[step.frame];
   if (!step || !host) throw new Error("The demo's halt is gone.");
@@ -42,7 +43,7 @@ export function hanging(atlas: Atlas, page: Pixels): Pixels {
     ];
     block(out, at[0] - 5, at[1] - 5, 11, 11, INK);
     block(out, at[0] - 3, at[1] - 3, 7, 7, SAFFRON);
-    label(out, "hand = ring", at[0] + (mirror ? -22 : 22) * ZOOM * 0.4, at[1] - 30, LAPIS, true);
+    if (!mirror) label(out, "ring on hand", at[0] + 16, at[1] - 8, LAPIS);
     label(out, mirror ? "under, mirrored" : "over", x * ZOOM, (host.size.h + 7) * ZOOM, INK, true);
   }
   return out;

@@ -29,7 +29,7 @@ function demoMasks(): Mask[] {
   return project.sources.flatMap((source) =>
     source.frames.flatMap((frame) => {
       if (frame.dropped || frame.empty) return [];
-      const { pixels, rect } = art.frame(source, frame);
+      const { pixels, rect } = art.figure(source, frame);
       return [maskOf(pixels, rect, 1)];
     }),
   );

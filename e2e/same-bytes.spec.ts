@@ -13,7 +13,7 @@ test("the studio delivers the same bytes as the command line", async ({ page }) 
   execFileSync(process.execPath, [join(root, "packages/cli/bin/caravan.mjs"), "build", join(root, "examples/tamarisk-road"), "--out", out]);
   await openStudio(page);
   await goTo(page, "Ship");
-  await expect(page.getByTestId("proof")).toContainText("387 frames in, 387 out");
+  await expect(page.getByTestId("proof")).toContainText("395 frames in, 395 out");
   const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Deliver as ZIP" }).click()]);
   expect(download.suggestedFilename()).toBe("tamarisk.zip");
   const delivered = Object.fromEntries([...(await filesOf(download))].map(([path, bytes]) => [path, sha256Hex(bytes)]));

@@ -128,7 +128,7 @@ test("names stay unique, and an empty clip is told and can be mended at Ship", a
   await goTo(page, "Ship");
   await expect(page.getByRole("alert").filter({ hasText: "Not delivered" })).toContainText('clip "walk-e": It has no steps');
   await page.getByRole("button", { name: "Remove the clip" }).click();
-  await expect(page.getByTestId("proof")).toContainText("387 frames in, 387 out");
+  await expect(page.getByTestId("proof")).toContainText("395 frames in, 395 out");
 });
 
 test("the player draws the very pixels of the step, at a whole zoom", { tag: "@moving" }, async ({ page }) => {

@@ -1,7 +1,7 @@
 /** The parts that hang on what plays, as the player draws them. Pure. */
 import { hostClips, partsOfProject } from "@caravan/core/marks";
 import { type Clip, type Facing, type FrameRef, keptRefs, type Micros, type Project } from "@caravan/core/model";
-import { type PartsWorld, placedParts } from "@caravan/core/parts";
+import { placedParts } from "@caravan/core/parts";
 import type { PlayedFrame } from "./played-frame";
 
 /** A part on the stage: a frame, and where its origin stands from that of its host, in project pixels. */
@@ -26,23 +26,12 @@ export interface Hanging {
   readonly frames: readonly PlayedFrame[];
 }
 
-const worlds = new WeakMap<Project["clips"], { readonly project: Project; readonly world: PartsWorld }>();
-
-/** One for each document, however many clips are asked for. */
-function worldOf(project: Project): PartsWorld {
-  const known = worlds.get(project.clips);
-  if (known?.project === project) return known.world;
-  const world = partsOfProject(project);
-  worlds.set(project.clips, { project, world });
-  return world;
-}
-
 /** Undefined where nothing hangs on the clip. `played` gives a frame as it is drawn. */
 export function hangingOn(project: Project, clip: Clip, played: (ref: FrameRef) => PlayedFrame | null): Hanging | undefined {
   const { parts = [] } = project;
   const guests = guestsOf(project, clip);
   if (guests.length === 0) return undefined;
-  const world = worldOf(project);
+  const world = partsOfProject(project);
   const refs = new Set(guests.flatMap(({ steps }) => steps.map(({ frame }) => frame)));
   const kept = new Set(project.sources.flatMap(keptRefs));
   return {
@@ -72,10 +61,4 @@ function guestsOf(project: Project, clip: Clip): Clip[] {
     }
   }
   return [...found];
-}
-
-/** Where a clip looks when it is played by itself: the facing that shows it as it is drawn, else any that shows it. */
-export function facingOfClip({ actions }: Pick<Project, "actions">, { name }: Clip): Facing {
-  const petals = actions.flatMap(({ facings }) => Object.entries(facings)).filter(([, { clip }]) => clip === name);
-  return ((petals.find(([, { mirror }]) => !mirror) ?? petals[0])?.[0] as Facing | undefined) ?? "s";
 }

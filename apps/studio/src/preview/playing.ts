@@ -3,6 +3,7 @@
  */
 
 import { nearestPresent } from "@caravan/core/facing";
+import { facingOfClip } from "@caravan/core/marks";
 import {
   type Action,
   type ActionName,
@@ -27,7 +28,7 @@ import {
 } from "@caravan/core/model";
 import { chosenAction, chosenClip, chosenSource, pickedFrames, rowRefs, type View } from "../project/view";
 import { type Still, stillOf } from "./draw-frame";
-import { facingOfClip, type Hanging, hangingOn } from "./hanging";
+import { type Hanging, hangingOn } from "./hanging";
 import type { PlayedFrame } from "./played-frame";
 import { chosenReel } from "./reel";
 

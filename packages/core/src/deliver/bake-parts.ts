@@ -8,7 +8,7 @@
 import { layered } from "../assemble";
 import type { AtlasClip } from "../atlas";
 import type { DeliveredLayer } from "../delivery-plan";
-import { partsOfProject, shiftedMarks } from "../marks";
+import { facingOfClip, partsOfProject, shiftedMarks } from "../marks";
 import { type Clip, type Facing, type FrameRef, type Micros, msFromMicros, type Project } from "../model";
 import { type PartHost, type PartsWorld, type PlacedPart, placedParts } from "../parts";
 import { clearPixels, mirrored, type Pixels, paste } from "../raster";
@@ -43,15 +43,12 @@ export function withPartsBaked(contents: Contents, chosen: Project, whole: Proje
   };
   const clips = contents.clips.map(([name, clip], k): [string, AtlasClip] => {
     const own = chosen.clips[k] as Clip;
-    return [name, bakedClip(clip, own, world, facingOf(whole, own), (frame, placed) => bake(byName.get(frame) as FrameToDeliver, placed))];
+    return [
+      name,
+      bakedClip(clip, own, world, facingOfClip(whole, own), (frame, placed) => bake(byName.get(frame) as FrameToDeliver, placed)),
+    ];
   });
   return { ...contents, clips, frames: [...contents.frames, ...baked.values()] };
-}
-
-/** Where a clip looks: the facing that shows it as it is drawn, else any that shows it. */
-function facingOf({ actions }: Project, { name }: Clip): Facing {
-  const petals = actions.flatMap(({ facings }) => Object.entries(facings)).filter(([, { clip }]) => clip === name);
-  return ((petals.find(([, { mirror }]) => !mirror) ?? petals[0])?.[0] as Facing | undefined) ?? "s";
 }
 
 type Bake = (frame: string, placed: readonly PlacedPart[]) => string;

@@ -38,4 +38,4 @@ export {
   withOutlines,
   withTracedOutlines,
 } from "./outlines";
-export { hostClips, partsOfProject } from "./parts-of-project";
+export { facingOfClip, hostClips, partsOfProject } from "./parts-of-project";

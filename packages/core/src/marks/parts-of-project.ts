@@ -17,8 +17,16 @@ import { pointIn } from "./frame-marks";
 
 type Shows = Pick<Project, "sources" | "clips" | "actions" | "parts">;
 
-/** Made anew for each document; what is asked of it is remembered. A frame that is dropped is drawn nowhere. */
+const worlds = new WeakMap<Shows, PartsWorld>();
+
+/** One for each document, however often it is asked for; what is asked of it is remembered. A frame that is dropped is drawn nowhere. */
 export function partsOfProject(project: Shows): PartsWorld {
+  const known = worlds.get(project) ?? worldOf(project);
+  worlds.set(project, known);
+  return known;
+}
+
+function worldOf(project: Shows): PartsWorld {
   const clips = new Map<string, Clip>(project.clips.map((clip) => [clip.name, clip]));
   const timelines = new Map<string, Timeline>();
   const frames = new Map<string, PlacedFrame | null>();
@@ -61,6 +69,12 @@ export function partsOfProject(project: Shows): PartsWorld {
       return found ? originOf(found.source, found.frame) : { x: 0, y: 0 };
     },
   };
+}
+
+/** Where a clip looks when it is played by itself: the facing that shows it as it is drawn, else any that shows it. */
+export function facingOfClip({ actions }: Pick<Project, "actions">, { name }: Pick<Clip, "name">): Facing {
+  const petals = actions.flatMap(({ facings }) => Object.entries(facings)).filter(([, { clip }]) => clip === name);
+  return ((petals.find(([, { mirror }]) => !mirror) ?? petals[0])?.[0] as Facing | undefined) ?? "s";
 }
 
 /** Clips on which a part is drawn: that of its host's name, and those of the action of that name. */

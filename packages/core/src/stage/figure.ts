@@ -16,7 +16,7 @@ import {
   type Size,
 } from "../model";
 import { convexParts } from "../outline";
-import { type PartsWorld, type PlacedPart, placedParts } from "../parts";
+import { type PlacedPart, placedParts } from "../parts";
 import { type Shape, shapeOfArea } from "./shapes";
 
 /** What stands somewhere: a frame with its origin at a place of the world. */
@@ -58,8 +58,6 @@ function markedOf(project: Project, ref: FrameRef): Marked | null {
   return marked;
 }
 
-const worlds = new WeakMap<Project, PartsWorld>();
-
 /** What hangs on the figure as the rules show it, from its origin, in the order in which it is drawn. */
 export function hangingOnState(
   setting: { readonly project: Project; readonly clips: ReadonlyMap<string, Clip> },
@@ -68,16 +66,13 @@ export function hangingOnState(
   const { project, clips } = setting;
   const { current } = now;
   if (!current || !project.parts) return [];
-  let world = worlds.get(project);
-  if (!world) {
-    world = partsOfProject(project);
-    worlds.set(project, world);
-  }
   const { clip, mirror, timeline } = current.cast;
   if (!clips.has(clip)) return [];
   const time = ownTime(now, current);
   const { step, visible } = timeline.shownAt(time);
-  return visible ? placedParts(world, { clip, mirror, facing: now.facing, step, time, since: now.at - current.since }) : [];
+  return visible
+    ? placedParts(partsOfProject(project), { clip, mirror, facing: now.facing, step, time, since: now.at - current.since })
+    : [];
 }
 
 /** The boxes of a kind, in the world. */

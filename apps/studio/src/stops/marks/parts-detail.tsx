@@ -15,6 +15,8 @@ import { TextField } from "../../ui/text-field";
 import { PartSteps } from "./part-steps";
 
 const ORIGIN = "";
+/** One list, since what a store is asked for may not be another at each look. */
+const NO_PARTS: readonly Part[] = [];
 
 /** What is fastened to what: chosen by their points, playing on its host at once; over it or under it, at each step if need be. */
 export function PartsDetail({ clip }: { clip: Clip | null }) {
@@ -132,7 +134,7 @@ function Fields({
 
 function Row({ part, clip }: { part: Part; clip: Clip | null }) {
   const { name } = part;
-  const parts = useProject((project) => project.parts ?? []);
+  const parts = useProject((project) => project.parts ?? NO_PARTS);
   const hosts = useProject((project) => (clip ? hostClips(project, part.host).includes(clip) : false));
   const at = parts.indexOf(part);
   return (

@@ -4,5 +4,6 @@ export { findingsOf } from "./findings";
 export { type FrameFinding, type FrameFindingCode, frameFindings } from "./frame-findings";
 export { allMended, isMendable, mended } from "./mend";
 export { kindFindings, outlineFindings, type SeenOutlines } from "./outline-findings";
+export { brokenParts } from "./part-findings";
 export { findRepeats, type Repeats } from "./repeats";
 export { stoppingFinding } from "./stopping";

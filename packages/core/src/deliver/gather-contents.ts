@@ -2,7 +2,7 @@
 
 import type { Art, PartOfPicture } from "../art";
 import { type AtlasAction, type AtlasClip, atlasAction, atlasClip } from "../atlas";
-import { type FindingCode, stoppingFinding } from "../check";
+import { brokenParts, type FindingCode, stoppingFinding } from "../check";
 import { chosenFrames, layersOf } from "../delivery-plan";
 import { packingIn, shapeOf } from "../example";
 import { hostClips, outlinesOf, scaledMarks, withOutlines } from "../marks";
@@ -36,6 +36,9 @@ export function contentsOf(whole: Project, delivery: Delivery, art: Art): Conten
     project,
     whole.deliveries.findIndex(({ name }) => name === delivery.name),
   );
+  // Guests that are drawn in do not go out themselves, so their parts are looked at in the whole project.
+  const broken = bakesParts(delivery) && !stopping ? brokenParts(hostedBy(whole, project))[0] : undefined;
+  if (broken) throw new CaravanError(CODES[broken.code] ?? "bad-call", broken.where, broken.message, "Nothing was written.");
   if (stopping) throw new CaravanError(CODES[stopping.code] ?? "nothing-picked", stopping.where, stopping.message, "Nothing was written.");
   const refs = placed.map(({ source, frame }) => frameRef(source, frame));
   const outlines = outlinesOf(whole, refs, art);
@@ -76,6 +79,12 @@ export function contentsOf(whole: Project, delivery: Delivery, art: Art): Conten
   });
   const names = baked.frames.map(({ name }) => name);
   return { ...baked, groups: groupsOf(together, names, baked.clips, actions) };
+}
+
+/** The project with those parts only whose hosts are chosen. */
+function hostedBy(whole: Project, { clips }: Project): Project {
+  const names = new Set(clips.map(({ name }) => name));
+  return { ...whole, parts: (whole.parts ?? []).filter(({ host }) => hostClips(whole, host).some(({ name }) => names.has(name))) };
 }
 
 /** Parts of which something can be shown in what is delivered. */

@@ -159,6 +159,11 @@ describe("parts that are wrong", () => {
     expect(() => out(circle, {})).toThrow(/circle/);
     const gone = { ...carrying(HANDS), marks: [] as Project["marks"] };
     expect(found(gone, "part-gone")?.message).toMatch(/the point hand, which is gone/);
+    const choice = { of: "clips", names: ["walk"], pattern: "" } as const;
+    for (const parts of ["baked", undefined] as const)
+      expect(() => out(gone, { ...(parts ? { parts } : {}), choice: { ...choice, names: [...choice.names] } })).toThrow(
+        /the point hand, which is gone/,
+      );
   });
 
   it("have a point that jumps", () => {

@@ -2,7 +2,8 @@
 import { utf8, writeZip } from "@caravan/core/codec";
 import { clearPixels, crop, looksSame, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
-import { choose, delivered, dropFiles, frameFrom, goTo, openEmpty, png, pngFile, saved, typeNumber } from "./studio";
+import { choose, delivered, dropFiles, filesOf, frameFrom, goTo, openEmpty, png, pngFile, saved, typeNumber } from "./studio";
+import { crash, storageWithEnd } from "./trouble";
 
 const BODY = [100, 60, 40, 255];
 const LIGHT = [255, 200, 100, 128];
@@ -43,6 +44,14 @@ async function cutInThree(page: Page, says = "3 frames"): Promise<void> {
   await typeNumber(page, "Columns", 3);
   await typeNumber(page, "Rows", 1);
   await expect(page.getByTestId("outcome")).toContainText(says);
+}
+
+async function layOver(page: Page, name: string, pixels: Pixels): Promise<void> {
+  const [chooser] = await Promise.all([
+    page.waitForEvent("filechooser"),
+    page.getByRole("button", { name: "Lay a file over it …" }).click(),
+  ]);
+  await chooser.setFiles([{ name, mimeType: "image/png", buffer: Buffer.from(png.encode(pixels)) }]);
 }
 
 test("a file that is called as a layer lies over the other: cut by both, looked at with and without, two page pictures", async ({
@@ -106,13 +115,7 @@ test("at Sources a layer is laid over, renamed, blended and taken off; one that 
   await dropFiles(page, [pngFile("camp.png", body)]);
   await cutInThree(page, "2 frames, 1 empty left out");
   await goTo(page, "Sources");
-  const lay = async (name: string, pixels: Pixels) => {
-    const [chooser] = await Promise.all([
-      page.waitForEvent("filechooser"),
-      page.getByRole("button", { name: "Lay a file over it …" }).click(),
-    ]);
-    await chooser.setFiles([{ name, mimeType: "image/png", buffer: Buffer.from(png.encode(pixels)) }]);
-  };
+  const lay = (name: string, pixels: Pixels) => layOver(page, name, pixels);
   await lay("camp_light.png", sheet(LIGHT, [1], 6, 49));
   await expect(page.getByRole("alert").or(page.getByRole("status")).filter({ hasText: "49 × 16 px" }).first()).toContainText("48 × 16 px");
   const layers = page.getByRole("list", { name: "Layers, the topmost first" }).getByRole("listitem");
@@ -138,4 +141,35 @@ test("at Sources a layer is laid over, renamed, blended and taken off; one that 
   for (let k = 0; k < 6; k++) await page.keyboard.press("Control+z");
   await goTo(page, "Sources");
   await expect(layers).toHaveCount(0);
+});
+
+test("a layer laid over while storage is full is not called saved, is in the file, and is stored when there is room; a killed tab keeps it", async ({
+  context,
+  page,
+}) => {
+  const room = await storageWithEnd(page);
+  await openEmpty(page);
+  await dropFiles(page, [pngFile("camp.png", body)]);
+  await cutInThree(page, "2 frames, 1 empty left out");
+  await saved(page);
+  await goTo(page, "Sources");
+  await room.fills();
+  await layOver(page, "camp_light.png", light);
+  await expect(page.getByText("This browser has no more room for the project.")).toBeVisible();
+  await expect(page.getByTestId("saved")).not.toHaveText(/saved in this browser/);
+  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Save to a file" }).click()]);
+  expect([...(await filesOf(download)).keys()]).toEqual(["caravan.json", "art/camp.png", "art/camp_light.png"]);
+  await room.empties();
+  await page.getByRole("button", { name: "Try again" }).click();
+  await saved(page);
+  await page.getByRole("textbox", { name: "Name of the layer light" }).fill("glow");
+  await page.keyboard.press("Enter");
+  await saved(page);
+  await crash(context, page);
+  const next = await context.newPage();
+  await next.goto("/");
+  await goTo(next, "Frames");
+  await near(next, 1, LIT);
+  await goTo(next, "Sources");
+  await expect(next.getByRole("textbox", { name: "Name of the layer glow" })).toBeVisible();
 });

@@ -6,7 +6,8 @@ import type { ActionName, ClipName, FrameRef, MarkName, SourceId } from "@carava
 import { emptyProject } from "@caravan/core/model";
 import { clearPixels, coverageOf, looksSame, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
-import { choose, delivered, dropFiles, goTo, openEmpty, png, saved } from "./studio";
+import { drag, frameToScreen } from "./marks";
+import { choose, delivered, dropFiles, goTo, openEmpty, png, saved, typeNumber } from "./studio";
 
 const BODY = [40, 80, 200, 255];
 const LAMP = [250, 200, 60, 255];
@@ -148,4 +149,34 @@ test("a step that loses its point is found and mended; a part goes with one pres
   await expect(stage(page)).toHaveAttribute("data-parts", "");
   await page.keyboard.press("Control+z");
   await expect(page.getByRole("button", { name: "Step 1: under" })).toBeVisible();
+});
+
+test("a point gets an angle by key, by hand and typed; the lamp is turned by it, and by the nearest quarter where it is another", async ({
+  page,
+}) => {
+  await openWalk(page);
+  await attach(page);
+  await page.getByRole("list", { name: "Marks" }).getByRole("button", { name: /^hand/ }).click();
+  const canvas = page.getByTestId("marks-canvas");
+  await canvas.focus();
+  await page.keyboard.press("a");
+  await expect(canvas).toHaveAttribute("aria-label", "hero/0 with hand at 12, 8, pointing to 0°");
+  await expect(stage(page)).toHaveAttribute("data-parts", "lamp hero/4 3,8 front");
+  await page.keyboard.press("a");
+  // Turned clockwise about the ring, 1, -16 from its origin: that stands left of and above it.
+  await expect(stage(page)).toHaveAttribute("data-parts", "lamp hero/4 -12,-9 front 90°");
+  const at = await frameToScreen(page, { w: 16, h: 16 });
+  const hand = at(12, 8);
+  await drag(page, { x: hand.x, y: hand.y + 26 }, { x: hand.x - 40, y: hand.y + 2 });
+  await expect(canvas).toHaveAttribute("aria-label", "hero/0 with hand at 12, 8, pointing to 180°");
+  await typeNumber(page, "Angle of the point", "110");
+  await expect(page.getByText("here by the nearest quarter")).toBeVisible();
+  await expect(stage(page)).toHaveAttribute("data-parts", "lamp hero/4 -12,-9 front 90°");
+  // The whole movement has it, since the hand was chosen for all of it.
+  await saved(page);
+  const told = await delivered(page);
+  expect([0, 1, 2, 3].map((k) => told.atlas.frames[`hero/${k}`]?.points?.hand)).toEqual([0, 1, 2, 3].map(() => ({ ...HAND, angle: 110 })));
+  await goTo(page, "Marks");
+  await page.getByRole("button", { name: "No angle" }).click();
+  await expect(stage(page)).toHaveAttribute("data-parts", "lamp hero/4 3,8 front");
 });

@@ -95,7 +95,13 @@ export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement,
       const drawParts = (front: boolean) => {
         for (const part of now.parts)
           if (part.front === front)
-            drawFrame(context, delivery, part.frame, { x: at.x + Math.round(part.x), y: at.y + Math.round(part.y), mirror: part.mirror });
+            drawFrame(
+              context,
+              delivery,
+              part.frame,
+              { x: at.x + Math.round(part.x), y: at.y + Math.round(part.y), mirror: part.mirror },
+              part.angle,
+            );
       };
       drawParts(false);
       drawFrame(context, delivery, now.frame, at);
@@ -124,14 +130,21 @@ export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement,
   signal.addEventListener("abort", () => clearInterval(looking));
 }
 
-/** A frame standing on (x, y): docs/wiring has the reasons. */
-function drawFrame(context: CanvasRenderingContext2D, { atlas, pages }: Delivery, name: string, { x, y, mirror }: Standing): void {
+/** A frame standing on (x, y), turned by `angle` degrees about it: docs/wiring has the reasons. */
+function drawFrame(
+  context: CanvasRenderingContext2D,
+  { atlas, pages }: Delivery,
+  name: string,
+  { x, y, mirror }: Standing,
+  angle = 0,
+): void {
   const { page, rect, turned, mirrored = false, inset, origin } = atlas.frames[name] as Atlas["frames"][string];
   const upright = turned ? { w: rect.h, h: rect.w } : rect;
   const left = inset.x - Math.round(origin.x);
   const top = inset.y - Math.round(origin.y);
   context.save();
   context.translate(x, y);
+  if (angle !== 0) context.rotate((angle * Math.PI) / 180);
   if (mirror) context.scale(-1, 1);
   context.translate(left, top);
   if (mirrored) {

@@ -337,6 +337,10 @@ describe("caravan play and check", () => {
       { at: 300, frame: "porter-idle/9", step: 1, pass: 0, ended: false, clip: "idle-e", facing: "w", mirror: true },
     ]);
     expect(caravan("play", demo, "--action", "idle", "--facing", "sw", "--at", "0").stdout).toMatch(/as idle-s, looking s/);
+    expect(caravan("play", demo, "--clip", "halt", "--at", "200", "--json").json()).toMatchObject([
+      { frame: "porter-walk/7", parts: [{ name: "lamp", frame: "hand-lamp/1", mirror: false, x: 6.5, y: -6, front: true }] },
+    ]);
+    expect(caravan("play", demo, "--clip", "halt", "--at", "0").stdout).toMatch(/ {2}over it lamp: hand-lamp\/0 at 6\.5, -5/);
     expect(caravan("play", demo, "--at", "0")).toMatchObject({ status: 2 });
     expect(caravan("play", demo, "--clip", "wolk", "--at", "0").stderr).toMatch(/no such clip.*walk-s/);
     expect(caravan("play", demo, "--clip", "fire", "--at", "soon").status).toBe(2);

@@ -39,7 +39,8 @@ export interface AtlasFrame {
   readonly size: { readonly w: number; readonly h: number };
   readonly origin: { readonly x: number; readonly y: number };
   readonly boxes?: Readonly<Record<string, readonly { readonly x: number; readonly y: number; readonly w: number; readonly h: number }[]>>;
-  readonly points?: Readonly<Record<string, { readonly x: number; readonly y: number }>>;
+  /** With an angle where a point has one: degrees clockwise, 0 to the right. */
+  readonly points?: Readonly<Record<string, { readonly x: number; readonly y: number; readonly angle?: number }>>;
   /** Simple polygons, clockwise as seen. */
   readonly outlines?: Readonly<Record<string, readonly (readonly { readonly x: number; readonly y: number }[])[]>>;
 }

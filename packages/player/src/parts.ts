@@ -21,6 +21,8 @@ export interface PlacedPart<A extends Atlas = Atlas> {
   readonly y: number;
   /** Over the host, or under it. */
   readonly front: boolean;
+  /** By how many degrees to turn it clockwise about its own origin, after mirroring; absent where it is not turned. */
+  readonly angle?: number;
 }
 
 /** What plays, as `advance` of a player or of a behaviour tells it, and for how long. */

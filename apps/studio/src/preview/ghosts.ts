@@ -14,6 +14,8 @@ export const MOST_GHOSTS = 4;
 export interface Ghost {
   readonly step: number;
   readonly apart: number;
+  /** When its step begins. */
+  readonly at: Micros;
 }
 
 /** Steps around the one shown at `elapsed`, in the order in which they are played, furthest first. None is the step itself. */
@@ -24,13 +26,13 @@ export function ghostsAround(timeline: Timeline, elapsed: Micros, before: number
   let at = shown.at;
   for (let k = 1; k <= before && at > 0; k++) {
     const span = timeline.spanAt(at - 1);
-    ghosts.push({ step: span.step, apart: -k });
+    ghosts.push({ step: span.step, apart: -k, at: span.at });
     at = span.at;
   }
   let until = shown.until;
   for (let k = 1; k <= after && until < timeline.end; k++) {
     const span = timeline.spanAt(until);
-    ghosts.push({ step: span.step, apart: k });
+    ghosts.push({ step: span.step, apart: k, at: span.at });
     until = span.until;
   }
   return ghosts.filter(({ step }) => step !== shown.step).sort((a, b) => Math.abs(b.apart) - Math.abs(a.apart));

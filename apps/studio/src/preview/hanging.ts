@@ -12,6 +12,8 @@ export interface HangingPart {
   readonly x: number;
   readonly y: number;
   readonly front: boolean;
+  /** By which it is turned after it is mirrored, in whole quarters of 90 degrees. */
+  readonly angle?: number;
 }
 
 /** What hangs on a clip. */

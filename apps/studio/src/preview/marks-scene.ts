@@ -1,6 +1,6 @@
 /** Where a frame's boxes, points and outlines lie on the stage, and where their tags do. Pure, and tested. */
 import type { SeenOutlines } from "@caravan/core/check";
-import { boxesIn, outlinesIn, pointIn } from "@caravan/core/marks";
+import { boxesIn, mirroredAngle, outlinesIn, pointIn } from "@caravan/core/marks";
 import {
   type ByShape,
   byShape,
@@ -22,10 +22,10 @@ export interface ShownMarks {
   readonly chosen: MarkName | null;
 }
 
-/** A mark in device pixels. */
+/** A mark in device pixels; angles are as seen. */
 export type MarkOnStage = { readonly kind: MarkKind } & (
   | { readonly shape: "box"; readonly index: number; readonly rect: Rect }
-  | { readonly shape: "point"; readonly at: FramePoint }
+  | { readonly shape: "point"; readonly at: FramePoint; readonly angle?: number }
   | { readonly shape: "outline"; readonly index: number; readonly corners: readonly FramePoint[] }
 );
 
@@ -65,7 +65,10 @@ export function marksOnStage(
       })),
     point(kind) {
       const point = pointIn(marks, kind.name);
-      return point ? [{ kind, shape: "point", at: { x: left(point.x, 0), y: whole.y + point.y * scale } }] : [];
+      if (!point) return [];
+      const { angle } = point;
+      const seen = angle === undefined ? {} : { angle: mirror ? mirroredAngle(angle) : angle };
+      return [{ kind, shape: "point", at: { x: left(point.x, 0), y: whole.y + point.y * scale }, ...seen }];
     },
   };
   return kinds.flatMap((kind) => byShape(kind, placed));

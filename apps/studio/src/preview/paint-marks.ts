@@ -23,6 +23,8 @@ export interface Handles {
 }
 
 const RING = 5; // CSS px, of a point
+/** How far from a point the end of its pointer is, in CSS pixels. */
+export const POINTER = 26;
 
 export function paintMarks(
   context: CanvasRenderingContext2D,
@@ -62,13 +64,13 @@ function outlined(context: CanvasRenderingContext2D, mark: MarkOnStage, colour: 
   context.setLineDash(DASHES[mark.kind.line].map((each) => each * density));
   line();
   context.setLineDash([]);
-  painterOf(mark).finish?.(context, mark, density);
+  painterOf(mark).finish?.(context, mark, density, colour);
 }
 
 interface Painter<Mark> {
   /** Adds its outline to the path; `half` puts lines of an odd width into the middle of pixels. */
   trace(context: CanvasRenderingContext2D, mark: Mark, half: number, density: number): void;
-  finish?(context: CanvasRenderingContext2D, mark: Mark, density: number): void;
+  finish?(context: CanvasRenderingContext2D, mark: Mark, density: number, colour: string): void;
   /** The upper left corner of its tag, whose sides are `side` long. */
   tagAt(mark: Mark, side: number, density: number): FramePoint;
 }
@@ -91,13 +93,31 @@ const PAINTERS: { readonly [Shape in MarkShape]: Painter<OnStage<Shape>> } = {
   },
   point: {
     trace: (context, { at }, _half, density) => context.arc(at.x, at.y, RING * density, 0, 2 * Math.PI),
-    finish(context, { at }, density) {
+    finish(context, { at, angle }, density, colour) {
       context.fillStyle = "black";
       context.fillRect(at.x - 1.5 * density, at.y - 1.5 * density, 3 * density, 3 * density);
+      if (angle !== undefined) paintPointer(context, at, angle, density, colour);
     },
     tagAt: ({ at }, side, density) => ({ x: at.x + (RING + 2) * density, y: at.y - side - 2 * density }),
   },
 };
+
+/** From the ring of a point, the way it points; the small square at its end is what is dragged. */
+function paintPointer(context: CanvasRenderingContext2D, at: FramePoint, angle: number, density: number, colour: string): void {
+  const [cos, sin] = [Math.cos((angle * Math.PI) / 180), Math.sin((angle * Math.PI) / 180)];
+  const end = { x: at.x + cos * POINTER * density, y: at.y + sin * POINTER * density };
+  const line = (width: number, style: string) => {
+    context.strokeStyle = style;
+    context.lineWidth = width * density;
+    context.beginPath();
+    context.moveTo(at.x + cos * RING * density, at.y + sin * RING * density);
+    context.lineTo(end.x, end.y);
+    context.stroke();
+  };
+  line(4, "black");
+  line(2, colour);
+  paintHandle(context, end.x, end.y, 7 * density, colour);
+}
 
 function painterOf(mark: MarkOnStage): Painter<MarkOnStage> {
   return PAINTERS[mark.shape] as Painter<MarkOnStage>;

@@ -1,5 +1,6 @@
 /** Paints what is playing at a time onto a canvas: ground, ghosts, figure, origin. What is where is worked out in stage-scene.ts. */
 import type { FramePoint, Micros } from "@caravan/core/model";
+import { placeTurned } from "@caravan/core/parts";
 import { paintStill } from "./draw-frame";
 import { ghostAlpha, ghostPicture, ghostsAround } from "./ghosts";
 import type { HangingPart } from "./hanging";
@@ -10,6 +11,7 @@ import { type PlayerSettings, timelineOfPlaying } from "./player-state";
 import type { PlayedFrame, Playing } from "./playing";
 import type { StageInks } from "./stage-inks";
 import { anchorOf, frameOnStage, type HeldStill, type StageScene } from "./stage-scene";
+import { mirrored, turned } from "./turned";
 
 /** The part of the player's settings that is seen. */
 export type StageLook = Pick<PlayerSettings, "ground" | "colour" | "origin" | "held" | "ghostsBefore" | "ghostsAfter" | "ghostLook">;
@@ -57,23 +59,28 @@ export function paintFigure(
     const ghosts = ghostsAround(timelineOfPlaying(playing), Math.round(elapsed), look.ghostsBefore, look.ghostsAfter);
     for (const ghost of ghosts) {
       const other = playing.steps[ghost.step]?.frame;
-      const drawn = other && ghostPicture(other, ghost.apart < 0 ? inks.before : inks.after, look.ghostLook);
-      if (!drawn) continue;
-      const at = frameOnStage(other, scene, { held, mirror });
+      if (!other) continue;
       const { scale } = scene;
+      const draw = (frame: PlayedFrame, x: number, y: number) => {
+        const drawn = ghostPicture(frame, ghost.apart < 0 ? inks.before : inks.after, look.ghostLook);
+        if (drawn) context.drawImage(drawn, x - scale, y - scale, drawn.width * scale, drawn.height * scale);
+      };
       context.globalAlpha = look.ghostLook === "outline" ? Math.min(1, ghostAlpha(ghost) * 1.8) : ghostAlpha(ghost);
-      mirrored(context, mirror, at.x, at.w, (x) =>
-        context.drawImage(drawn, x - scale, at.y - scale, drawn.width * scale, drawn.height * scale),
-      );
+      const at = frameOnStage(other, scene, { held, mirror });
+      mirrored(context, mirror, at.x, at.w, (x) => draw(other, x, at.y));
+      const { facing = "s" } = playing;
+      for (const part of playing.hanging?.at(ghost.step, ghost.at, { mirror, facing }) ?? [])
+        paintHanging(context, other, part, scene, { held, mirror }, draw);
       context.globalAlpha = whole;
     }
   }
   if (look.origin) paintGroundLine(context, scene, inks.ink);
   if (frame) {
     const hanging = hangingAt(playing, elapsed);
-    for (const part of hanging) if (!part.front) paintHanging(context, frame, part, scene, held, mirror);
+    const draw = (each: PlayedFrame, x: number, y: number) => paintStill(context, each, x, y, scene.scale);
+    for (const part of hanging) if (!part.front) paintHanging(context, frame, part, scene, { held, mirror }, draw);
     paintFrame(context, frame, scene, held, mirror);
-    for (const part of hanging) if (part.front) paintHanging(context, frame, part, scene, held, mirror);
+    for (const part of hanging) if (part.front) paintHanging(context, frame, part, scene, { held, mirror }, draw);
   }
   if (frame && shown) paintMarks(context, frame, scene, shown, inks, { held, mirror });
   if (look.origin) paintOrigin(context, originOnStage(frame, scene, held, mirror));
@@ -87,23 +94,23 @@ export function hangingAt(playing: Playing, elapsed: Micros): readonly HangingPa
   return playing.hanging.at(timelineOfPlaying(playing).shownAt(time).step, time, { mirror, facing });
 }
 
-/** On the host's own pixels: how far the one lies from the other is a whole number of them. */
+/** `draw` is told where the upper left corner of the part's frame goes. On the host's own pixels: how far the one lies from the other is a whole number of them. */
 function paintHanging(
   context: CanvasRenderingContext2D,
   host: PlayedFrame,
   part: HangingPart,
   scene: StageScene,
-  held: HeldStill,
-  mirror: boolean,
+  { held, mirror }: { readonly held: HeldStill; readonly mirror: boolean },
+  draw: (frame: PlayedFrame, x: number, y: number) => void,
 ): void {
   const at = frameOnStage(host, scene, { held, mirror });
-  const before = (frame: PlayedFrame, isMirrored: boolean) => (isMirrored ? frame.size.w - frame.origin.x : frame.origin.x);
-  const across = Math.round(before(host, mirror) + part.x - before(part.frame, part.mirror));
-  const down = Math.round(host.origin.y + part.y - part.frame.origin.y);
   const { scale } = scene;
+  const { size, origin } = placeTurned(part.frame, part.mirror, part.angle);
+  const x = at.x + Math.round(placeTurned(host, mirror).origin.x + part.x - origin.x) * scale;
+  const y = at.y + Math.round(host.origin.y + part.y - origin.y) * scale;
   context.imageSmoothingEnabled = false;
-  mirrored(context, part.mirror, at.x + across * scale, part.frame.size.w * scale, (x) =>
-    paintStill(context, part.frame, x, at.y + down * scale, scale),
+  turned(context, { x, y, w: size.w * scale, h: size.h * scale }, part.angle ?? 0, (left, top) =>
+    mirrored(context, part.mirror, left, part.frame.size.w * scale, (from) => draw(part.frame, from, top)),
   );
 }
 
@@ -128,19 +135,6 @@ export function paintFrame(
   const at = frameOnStage(frame, scene, { held, mirror });
   context.imageSmoothingEnabled = false;
   mirrored(context, mirror, at.x, at.w, (x) => paintStill(context, frame, x, at.y, scene.scale));
-}
-
-/** Draws at `x`, or, mirrored, so that what is drawn from x rightward fills the same place the other way round. */
-function mirrored(context: CanvasRenderingContext2D, mirror: boolean, x: number, width: number, draw: (x: number) => void): void {
-  if (!mirror) {
-    draw(x);
-    return;
-  }
-  context.save();
-  context.translate(2 * x + width, 0);
-  context.scale(-1, 1);
-  draw(x);
-  context.restore();
 }
 
 function paintGroundLine(context: CanvasRenderingContext2D, { standing }: StageScene, ink: string): void {

@@ -142,13 +142,13 @@ describe("what the stage draws", () => {
     const timeline = timelineOf({ ...PLAIN, steps: [100, 100, 100].map((duration) => ({ duration })) });
     expect(ghostsAround(timeline, 150, 0, 0)).toEqual([]);
     expect(ghostsAround(timeline, 150, 2, 1)).toEqual([
-      { step: 0, apart: -1 },
-      { step: 2, apart: 1 },
+      { step: 0, apart: -1, at: 0 },
+      { step: 2, apart: 1, at: 200 },
     ]);
     // In a later round, the step before the first is the last.
-    expect(ghostsAround(timeline, 310, 1, 0)).toEqual([{ step: 2, apart: -1 }]);
+    expect(ghostsAround(timeline, 310, 1, 0)).toEqual([{ step: 2, apart: -1, at: 200 }]);
     const once = timelineOf({ ...PLAIN, playback: "once", steps: [100, 100].map((duration) => ({ duration })) });
-    expect(ghostsAround(once, 900, 1, 3)).toEqual([{ step: 0, apart: -1 }]);
+    expect(ghostsAround(once, 900, 1, 3)).toEqual([{ step: 0, apart: -1, at: 0 }]);
   });
 });
 

@@ -4,6 +4,7 @@
  */
 
 import type { FramePoint, Rect } from "@caravan/core/model";
+import { placeTurned } from "@caravan/core/parts";
 import { largestFitting, nextZoom, zoomsBetween } from "../ui/zooms";
 import type { PlayedFrame, Playing } from "./playing";
 
@@ -43,12 +44,12 @@ export function reachWithParts(reach: Reach, playing: Playing | null): Reach {
     if (!hanging) continue;
     let time = 0;
     for (const [k, { duration }] of steps.entries()) {
-      for (const { frame, mirror: isMirrored, x, y } of hanging.at(k, time, { mirror, facing })) {
-        const before = isMirrored ? frame.size.w - frame.origin.x : frame.origin.x;
-        left = Math.max(left, before - x);
-        right = Math.max(right, x + frame.size.w - before);
-        up = Math.max(up, frame.origin.y - y);
-        down = Math.max(down, y + frame.size.h - frame.origin.y);
+      for (const { frame, mirror: isMirrored, x, y, angle } of hanging.at(k, time, { mirror, facing })) {
+        const { size, origin } = placeTurned(frame, isMirrored, angle);
+        left = Math.max(left, origin.x - x);
+        right = Math.max(right, x + size.w - origin.x);
+        up = Math.max(up, origin.y - y);
+        down = Math.max(down, y + size.h - origin.y);
       }
       time += duration;
     }

@@ -208,7 +208,7 @@ function allThatIsSeen(playing: Playing | null, elapsed: number, scene: StageSce
     themeNow(),
     playing?.hanging &&
       hangingAt(playing, elapsed)
-        .map(({ name, frame, mirror, x, y, front }) => `${name} ${frame.ref} ${mirror} ${x} ${y} ${front}`)
+        .map(({ name, frame, mirror, x, y, front, angle }) => `${name} ${frame.ref} ${mirror} ${x} ${y} ${front} ${angle}`)
         .join("\n"),
   ];
 }
@@ -225,7 +225,10 @@ function paint(
   context.canvas.dataset.frame = playing ? (frameShown(playing, elapsed)?.name ?? "") : "";
   context.canvas.dataset.parts = playing
     ? hangingAt(playing, elapsed)
-        .map(({ name, frame, x, y, front }) => `${name} ${frame.name} ${x},${y} ${front ? "front" : "behind"}`)
+        .map(
+          ({ name, frame, x, y, front, angle }) =>
+            `${name} ${frame.name} ${x},${y} ${front ? "front" : "behind"}${angle ? ` ${angle}°` : ""}`,
+        )
         .join("; ")
     : "";
   context.canvas.dataset.facing = playing?.turning?.shown ?? "";

@@ -1,4 +1,5 @@
 import { nearestPresent } from "@caravan/core/facing";
+import { facingOfClip, partsOfProject } from "@caravan/core/marks";
 import {
   actionNamed,
   CaravanError,
@@ -14,6 +15,7 @@ import {
   microsFromMs,
   type Project,
 } from "@caravan/core/model";
+import { placedParts } from "@caravan/core/parts";
 import { playedAt, timelineOf } from "@caravan/core/playback";
 import { type Command, Option } from "commander";
 import { times } from "../options";
@@ -24,7 +26,7 @@ export function addPlay(program: Command): void {
   program
     .command("play")
     .summary("tell which frame a clip or an action shows when")
-    .description("Tells which frame a clip, or an action in a facing, shows at times since its start.")
+    .description("Tells which frame a clip, or an action in a facing, shows at times since its start, and which parts hang on it.")
     .argument("<project>", "a project folder, its caravan.json, or a *.caravan file")
     .option("--clip <name>", "the clip")
     .option("--action <name>", "an action instead; a missing facing shows the nearest one that is there")
@@ -48,14 +50,25 @@ function play(path: string, options: PlayOptions): void {
   if (clip.steps.length === 0)
     throw new CaravanError("empty-clip", `clip "${clip.name}"`, "It has no steps.", "Add frames to it in the studio.");
   const timeline = timelineOf(clip);
+  // Turned as a game turns them, to any angle.
+  const world = { ...partsOfProject(project), quarters: false };
   const told = options.at.map((at) => {
     const now = microsFromMs(at);
     const { frame, step, pass, ended } = playedAt(clip, timeline, now);
-    return { at, frame: frame && shownName(project, frame), step, pass, ended, ...turned };
+    const { facing = facingOfClip(project, clip), mirror = false } = turned ?? {};
+    const placed = frame ? placedParts(world, { clip: clip.name, mirror, facing, step, time: now, since: now }) : [];
+    const parts = placed.map((part) => ({ ...part, frame: shownName(project, part.frame as FrameRef) }));
+    return { at, frame: frame && shownName(project, frame), step, pass, ended, ...turned, ...(parts.length > 0 ? { parts } : {}) };
   });
   tell(options.json, told, () =>
     told
-      .map(({ at, frame, step, pass, ended }) => `${at} ms: ${frame ?? "nothing"}, step ${step}, pass ${pass}${ended ? ", ended" : ""}`)
+      .flatMap(({ at, frame, step, pass, ended, parts = [] }) => [
+        `${at} ms: ${frame ?? "nothing"}, step ${step}, pass ${pass}${ended ? ", ended" : ""}`,
+        ...parts.map(
+          (part) =>
+            `  ${part.front ? "over" : "under"} it ${part.name}: ${part.frame} at ${part.x}, ${part.y}${part.mirror ? ", mirrored" : ""}${part.angle ? `, turned by ${part.angle}°` : ""}`,
+        ),
+      ])
       .concat(turned ? [`as ${turned.clip}, looking ${turned.facing}${turned.mirror ? ", mirrored" : ""}`] : [])
       .join("\n"),
   );

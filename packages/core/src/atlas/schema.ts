@@ -2,6 +2,9 @@ import * as z from "zod";
 import { Box, clipRules, Name, Outline, Part, Rect, Rule, Size, StepParts } from "../model";
 
 const point = z.object({ x: z.number(), y: z.number() });
+const pointing = point.extend({
+  angle: z.number().optional().describe("Degrees clockwise as seen, 0 to the right; absent where it points no way."),
+});
 
 export const AtlasFrame = z.object({
   page: z.int().nonnegative().describe("Index into pages."),
@@ -17,7 +20,7 @@ export const AtlasFrame = z.object({
     .record(z.string(), z.array(Box).min(1))
     .optional()
     .describe("Parts of the untrimmed frame, by kind: what is hit, what collides. They may reach out of it."),
-  points: z.record(z.string(), point).optional().describe("Places in untrimmed frame pixels, by kind: where a hand is."),
+  points: z.record(z.string(), pointing).optional().describe("Places in untrimmed frame pixels, by kind: where a hand is."),
   outlines: z
     .record(z.string(), z.array(Outline).min(1))
     .optional()

@@ -34,6 +34,7 @@ export type FindingCode =
   | "part-no-point"
   | "part-ends"
   | "part-jumps"
+  | "part-turns"
   | "frame-name-begins-another"
   | "mark-missing"
   | "box-jumps"

@@ -1,4 +1,4 @@
-/** What looks wrong about parts: what they name is gone, steps without their point, a guest that ends, parts in a circle, a point that jumps. */
+/** What looks wrong about parts: what they name is gone, steps without their point, a guest that ends, parts in a circle, a point that jumps or points askew. */
 import { copyMarks, removePart, setClipRules } from "../edit";
 import { hostClips, pointIn } from "../marks";
 import { type Clip, type ClipName, counted, type FramePoint, type FrameRef, findFrame, originOf, type Part, type Project } from "../model";
@@ -11,7 +11,11 @@ export function partFindings(project: Project): Finding[] {
   return parts.flatMap((part) => {
     if (goneOf(project, part).length > 0) return [];
     return [
-      ...hostClips(project, part.host).flatMap((clip) => [...withoutPoint(project, part, clip), ...jumping(project, part, clip)]),
+      ...hostClips(project, part.host).flatMap((clip) => [
+        ...withoutPoint(project, part, clip),
+        ...jumping(project, part, clip),
+        ...askew(project, part, clip),
+      ]),
       ...guestThatEnds(project, part),
     ];
   });
@@ -164,6 +168,30 @@ function jumping(project: Project, part: Part, clip: Clip): Finding[] {
     {
       ...{ code: "part-jumps", severity: "note", where: where(part) },
       message: `Its point ${part.at} jumps by ${Math.round(Math.max(...jumps.map(({ way }) => way)))} px at step ${stepsInWords(steps)} of ${clip.name}; elsewhere it moves by ${Math.round(usual)}.`,
+      place: { stop: "marks", clip: clip.name, mark: part.at, steps },
+    },
+  ];
+}
+
+/** Angles that only a game turns by: pictures are turned by quarters. */
+function askew(project: Project, part: Part, clip: Clip): Finding[] {
+  const angles = clip.steps.map(({ frame }) => pointIn(findFrame(project, frame)?.frame.marks, part.at)?.angle);
+  const own = new Set(
+    hostClips(project, part.guest).flatMap(({ steps }) =>
+      steps.map(({ frame }) => {
+        const marks = findFrame(project, frame)?.frame.marks;
+        return (part.by === undefined ? undefined : pointIn(marks, part.by)?.angle) ?? 0;
+      }),
+    ),
+  );
+  const steps = angles.flatMap((angle, k) =>
+    angle !== undefined && !clip.steps[k]?.parts?.[part.name]?.hidden && [...own].some((each) => (angle - each) % 90 !== 0) ? [k] : [],
+  );
+  if (steps.length === 0) return [];
+  return [
+    {
+      ...{ code: "part-turns", severity: "note", where: where(part) },
+      message: `At step ${stepsInWords(steps)} of ${clip.name} it is turned by other than a quarter turn. The game turns it so; here, and in films and frames with parts drawn in, it is turned by the nearest quarter, so that its pixels stay whole.`,
       place: { stop: "marks", clip: clip.name, mark: part.at, steps },
     },
   ];

@@ -10,8 +10,8 @@ import type { AtlasClip } from "../atlas";
 import type { DeliveredLayer } from "../delivery-plan";
 import { facingOfClip, partsOfProject, shiftedMarks } from "../marks";
 import { type Clip, type Facing, type FrameRef, type Micros, msFromMicros, type Project } from "../model";
-import { type PartHost, type PartsWorld, type PlacedPart, placedParts } from "../parts";
-import { clearPixels, mirrored, type Pixels, paste } from "../raster";
+import { type PartHost, type PartsWorld, type PlacedPart, placedParts, placeTurned } from "../parts";
+import { clearPixels, mirrored, type Pixels, paste, turnClockwise } from "../raster";
 import type { Contents, FrameToDeliver } from "./contents";
 import { pixelsOn } from "./frame-layers";
 
@@ -100,6 +100,13 @@ function changesWithin(own: Clip, world: PartsWorld, facing: Facing): Micros[] {
   return [...times].toSorted((a, b) => a - b);
 }
 
+/** By whole quarters, clockwise. */
+function turnedPixels(pixels: Pixels, angle: number): Pixels {
+  let turned = pixels;
+  for (let quarters = angle / 90; quarters > 0; quarters--) turned = turnClockwise(turned);
+  return turned;
+}
+
 /** A host with its parts drawn in, layer by layer, on a canvas that takes all of them. */
 function together(
   host: FrameToDeliver,
@@ -107,28 +114,29 @@ function together(
   drawn: (ref: string) => FrameToDeliver | null,
   layers: readonly DeliveredLayer[],
 ): FrameToDeliver {
-  const guests = placed.flatMap(({ frame: ref, mirror, x, y, front }) => {
+  const guests = placed.flatMap(({ frame: ref, mirror, x, y, front, angle = 0 }) => {
     const frame = drawn(ref);
     if (!frame) return [];
-    const { w } = frame.rect;
-    const left = Math.round(host.origin.x + x - (mirror ? w - frame.origin.x : frame.origin.x));
-    return [{ frame, mirror, front, left, top: Math.round(host.origin.y + y - frame.origin.y) }];
+    const { size, origin } = placeTurned({ size: frame.rect, origin: frame.origin }, mirror, angle);
+    return [
+      { frame, mirror, angle, front, size, left: Math.round(host.origin.x + x - origin.x), top: Math.round(host.origin.y + y - origin.y) },
+    ];
   });
   const all = [
     ...guests.filter(({ front }) => !front),
-    { frame: host, mirror: false, left: 0, top: 0 },
+    { frame: host, mirror: false, angle: 0, size: host.rect, left: 0, top: 0 },
     ...guests.filter(({ front }) => front),
   ];
   const [left, top] = [Math.min(...all.map((each) => each.left)), Math.min(...all.map((each) => each.top))];
-  const w = Math.max(...all.map((each) => each.left + each.frame.rect.w)) - left;
-  const h = Math.max(...all.map((each) => each.top + each.frame.rect.h)) - top;
+  const w = Math.max(...all.map((each) => each.left + each.size.w)) - left;
+  const h = Math.max(...all.map((each) => each.top + each.size.h)) - top;
   const rect = { x: 0, y: 0, w, h };
   const on = (layer: number): Pixels =>
     layered(
       all.map((each) => {
         const canvas = clearPixels(w, h);
         const own = pixelsOn(each.frame, layer);
-        const pixels = each.mirror ? mirrored(own) : own;
+        const pixels = turnedPixels(each.mirror ? mirrored(own) : own, each.angle);
         paste(canvas, pixels, { x: 0, y: 0, w: pixels.width, h: pixels.height }, each.left - left, each.top - top);
         return { pixels: canvas, blend: layer === 0 ? ("normal" as const) : (layers[layer - 1] as DeliveredLayer).blend };
       }),

@@ -18,10 +18,11 @@ import {
   setPart,
   setStepDurations,
   setStepPart,
+  turnPoint,
 } from "../edit";
 import { porterProject, sheetOfCells } from "../edit/project.fixture";
 import type { ClipName, Delivery, FramePoint, FrameRef, MarkName, Part, Project } from "../model";
-import { clearPixels, crop, lay, looksSame, mirrored, type Pixels } from "../raster";
+import { clearPixels, crop, lay, looksSame, mirrored, type Pixels, turnClockwise } from "../raster";
 import { deliver } from "./project";
 
 const sheet = sheetOfCells(4, 3);
@@ -76,6 +77,12 @@ describe("parts in a delivery", () => {
     expect(Object.keys(without.atlas().clips)).toEqual(["walk"]);
   });
 
+  it("go out in whatever order their fields were set", () => {
+    const [first] = carrying(HANDS).parts as Part[];
+    const turned = Object.fromEntries(Object.entries(first as Part).reverse()) as Part;
+    expect(out({ ...carrying(HANDS), parts: [turned] }, {}).atlas().parts).toEqual([first]);
+  });
+
   it("are drawn in on wish, each pair once, over or under, pixel by pixel", () =>
     fc.assert(
       fc.property(
@@ -106,6 +113,37 @@ describe("parts in a delivery", () => {
       ),
       { numRuns: 40 },
     ));
+
+  it("are turned where their host's point has an angle, by whole quarters in pictures and as it is in the atlas", () => {
+    let project = carrying(HANDS.map(() => ({ x: 6, y: 4 })));
+    for (const [k, angle] of [0, 90, 180, 250].entries()) project = turnPoint(project, "walk", [ref(k, 0)], hand, ref(k, 0), angle);
+    const choice = { of: "clips" as const, names: ["walk"], pattern: "" };
+    expect([0, 1, 2, 3].map((k) => out(project, { choice }).atlas().frames[`porter/${k}`]?.points?.hand)).toEqual(
+      [0, 90, 180, 250].map((angle) => ({ x: 6, y: 4, angle })),
+    );
+    const { atlas, files } = out(project, { kind: "singles", parts: "baked", choice });
+    for (const k of [0, 1, 2, 3]) {
+      const frame = atlas().frames[`porter/${k}+lamp`] as ReturnType<typeof atlas>["frames"][string];
+      const image = atlas().pages[frame.page]?.image as string;
+      const read = png.decode(files.find(({ path }) => path === image)?.bytes as Uint8Array, image);
+      let guest = cell(k % 2, 1);
+      for (let quarters = 0; quarters < k; quarters++) guest = turnClockwise(guest);
+      // The guest hangs by its origin, 4, 10 of 8 × 10, which goes around with it.
+      const [left, top] = [
+        [4, 10],
+        [0, 4],
+        [4, 0],
+        [10, 4],
+      ][k] as [number, number];
+      const meant = clearPixels(read.width, read.height);
+      const [x, y] = [frame.origin.x - 4, frame.origin.y - 10];
+      lay(meant, cell(k, 0), x, y, true);
+      lay(meant, guest, x + 6 - left, y + 4 - top, true);
+      expect(looksSame(read, meant)).toBe(true);
+    }
+    const note = findingsOf(project).find(({ code }) => code === "part-turns");
+    expect(note).toMatchObject({ severity: "note", message: expect.stringMatching(/^At step 3 of walk/), place: { steps: [3] } });
+  });
 
   it("part a step where the guest goes on within it, and lose no time", () =>
     fc.assert(

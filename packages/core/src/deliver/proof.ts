@@ -28,8 +28,8 @@ export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid
   const atlas = readAtlas(atlasFile.bytes, atlasFile.path);
   const page = pageReader(atlas, pictures, png);
   const places = new Set<string>();
-  if (JSON.stringify(atlas.parts ?? []) !== JSON.stringify(contents.parts)) throw proofFailed("the list of parts", atlasFile.path);
-  if (JSON.stringify(atlas.layers ?? []) !== JSON.stringify(contents.layers)) throw proofFailed("the list of layers", atlasFile.path);
+  if (!saysSame(atlas.parts ?? [], contents.parts)) throw proofFailed("the list of parts", atlasFile.path);
+  if (!saysSame(atlas.layers ?? [], contents.layers)) throw proofFailed("the list of layers", atlasFile.path);
   for (const { name, marks, wholeOn } of laid.frames) {
     const written = atlas.frames[name];
     const pixels = written && page(written.page);
@@ -50,20 +50,31 @@ export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid
         throw proofFailed(layer ? `layer "${layer.name}" of ${what}` : what, laid.pages[at]?.image ?? atlasFile.path);
     }
   if (Object.keys(atlas.frames).length !== laid.frames.length) throw proofFailed("the number of frames", atlasFile.path);
-  for (const [name, clip] of contents.clips)
-    if (JSON.stringify(atlas.clips[name]) !== JSON.stringify(clip)) throw proofFailed(`clip "${name}"`, atlasFile.path);
+  for (const [name, clip] of contents.clips) if (!saysSame(atlas.clips[name], clip)) throw proofFailed(`clip "${name}"`, atlasFile.path);
   for (const [name, action] of contents.actions)
-    if (JSON.stringify(atlas.actions[name]) !== JSON.stringify(action)) throw proofFailed(`action "${name}"`, atlasFile.path);
+    if (!saysSame(atlas.actions[name], action)) throw proofFailed(`action "${name}"`, atlasFile.path);
   for (const [name, behaviour] of Object.entries(behavioursToFile(contents.behaviours)))
-    if (JSON.stringify(atlas.behaviours?.[name]) !== JSON.stringify(AtlasBehaviour.parse(behaviour)))
-      throw proofFailed(`behaviour "${name}"`, atlasFile.path);
+    if (!saysSame(atlas.behaviours?.[name], AtlasBehaviour.parse(behaviour))) throw proofFailed(`behaviour "${name}"`, atlasFile.path);
   const frames = laid.frames.length;
   const marked = laid.frames.filter(({ marks }) => marks).length;
   return { frames, exact: frames, shared: frames - places.size, clips: contents.clips.length, marked };
 }
 
 function sameMarks({ boxes, points, outlines }: AtlasFrame, marks: FrameMarks | undefined): boolean {
-  return JSON.stringify([boxes, points, outlines]) === JSON.stringify([marks?.boxes, marks?.points, marks?.outlines]);
+  return saysSame([boxes, points, outlines], [marks?.boxes, marks?.points, marks?.outlines]);
+}
+
+/** Whether two say the same as JSON, in whatever order their fields came to be: an edit's are not in a file's order. */
+function saysSame(a: unknown, b: unknown): boolean {
+  if (typeof a !== "object" || typeof b !== "object" || a === null || b === null) return a === b;
+  if (Array.isArray(a) || Array.isArray(b))
+    return Array.isArray(a) && Array.isArray(b) && a.length === b.length && a.every((each, k) => saysSame(each, b[k]));
+  const [one, other] = [fieldsOf(a), fieldsOf(b)];
+  return one.size === other.size && [...one].every(([name, value]) => other.has(name) && saysSame(value, other.get(name)));
+}
+
+function fieldsOf(value: object): Map<string, unknown> {
+  return new Map(Object.entries(value).filter(([, each]) => each !== undefined));
 }
 
 /** Decodes a page, or a layer of it, when it is first asked for. */

@@ -64,7 +64,7 @@ export {
   rowsOfSource,
 } from "./making-actions";
 export { addMarkKind, removeMarkKind, renameMarkKind, setBoxUse, setMarkLook } from "./mark-kinds";
-export { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "./marks";
+export { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes, turnPoint } from "./marks";
 export { forgetOrigins, nudgeOrigins, placeOrigins, setSourceOrigin } from "./origins";
 export { setOutlines, setTrace, steadyOutline } from "./outlines";
 export { addPalette, alsoTaken, removePalette, renamePalette, setPaletteColours, setPaletteOf } from "./palettes";

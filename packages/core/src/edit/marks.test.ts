@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { mirroredMarks } from "../marks";
 import {
   type Box,
   type ClipName,
@@ -15,7 +16,7 @@ import {
 import { cropCoverage } from "../raster";
 import { addAction, addClip, cutSource, freezeMirror, makeEqual, mirrorMissing, setPetal } from ".";
 import { addMarkKind, refsWith, removeMarkKind, renameMarkKind, setBoxUse, setMarkLook } from "./mark-kinds";
-import { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes } from "./marks";
+import { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes, turnPoint } from "./marks";
 import { placeOrigins } from "./origins";
 import { porterCoverage, porterProject } from "./project.fixture";
 
@@ -55,6 +56,29 @@ describe("kinds of marks", () => {
     expect(placed(renamed, ref(0)).frame.marks).toEqual({ boxes: { trunk: [BOX] }, points: { hand: { x: 3, y: 4.5 } } });
     expect(removeMarkKind(removeMarkKind(marked, BODY), HAND).sources).toEqual(porterProject().sources);
     expect(() => renameMarkKind(marked, BODY, "hand")).toThrow(/Other boxes or points are called so/);
+  });
+});
+
+describe("angles of points", () => {
+  const put = putPoint(project, "it", four, HAND, ref(0), { x: 3, y: 4 });
+  const angles = (each: Project) => four.map((of) => hand(each, of)?.angle);
+
+  it("are given to all frames that have the point, and turn each from its own after that", () => {
+    const aimed = turnPoint(put, "it", four.slice(0, 2), HAND, ref(0), 350);
+    expect(angles(aimed)).toEqual([350, 350, undefined, undefined]);
+    const apart = turnPoint(aimed, "it", [ref(1)], HAND, ref(1), 10);
+    expect(angles(turnPoint(apart, "it", four, HAND, ref(0), 22.5))).toEqual([22.5, 42.5, 22.5, 22.5]);
+    expect(angles(turnPoint(aimed, "it", four, HAND, ref(0), -90))).toEqual([270, 270, 270, 270]);
+    expect(turnPoint(aimed, "it", four, HAND, ref(0), null)).toEqual(put);
+    expect(() => turnPoint(put, "it", four, HAND, ref(0), 10.25)).toThrow(/whole or half degrees/);
+  });
+
+  it("stay when the point is moved, and go where it is given and into the mirror and the file", () => {
+    const aimed = turnPoint(put, "it", [ref(0)], HAND, ref(0), 30);
+    expect(hand(putPoint(aimed, "it", four, HAND, ref(0), { x: 5, y: 5 }), ref(0))).toEqual({ x: 5, y: 5, angle: 30 });
+    expect(angles(copyMarks(aimed, "it", four, HAND, ref(0)))).toEqual([30, 30, 30, 30]);
+    expect(mirroredMarks({ points: { [HAND]: { x: 1, y: 2, angle: 30 } } }, 8)).toEqual({ points: { hand: { x: 7, y: 2, angle: 150 } } });
+    expect(projectFromFile(projectToFile(aimed), "it")).toEqual(aimed);
   });
 });
 

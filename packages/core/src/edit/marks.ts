@@ -21,6 +21,7 @@ import {
   findFrame,
   frameName,
   type MarkName,
+  type MarkPoint,
   markNamed,
   type PlacedFrame,
   type Project,
@@ -77,7 +78,7 @@ export const setBoxes = edit(
 
 /**
  * Puts the point of the frame `at`. Other frames of `refs` that have one move it by the same amount; those that have none get it at
- * the same place from their origin. Throws `bad-number`.
+ * the same place from their origin, pointing the same way. Angles of those that have one stay. Throws `bad-number`.
  */
 export const putPoint = edit(
   (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _at: FrameRef, _point: FramePoint) => `put ${name} on ${of}`,
@@ -87,8 +88,32 @@ export const putPoint = edit(
     const before = pointIn(from.frame.marks, name);
     return onFrames(project, refs, (placed) => {
       const own = pointIn(placed.frame.marks, name);
-      const moved = own && before ? { x: own.x + point.x - before.x, y: own.y + point.y - before.y } : carriedPoint(point, from, placed);
-      return marksWith(placed.frame.marks, name, { point: checkedPoint(placed.frame === from.frame ? point : moved) });
+      const put = { ...before, x: point.x, y: point.y };
+      const moved =
+        own && before ? { ...own, x: own.x + point.x - before.x, y: own.y + point.y - before.y } : carriedPoint(put, from, placed);
+      return marksWith(placed.frame.marks, name, { point: checkedPoint(placed.frame === from.frame ? put : moved) });
+    });
+  },
+);
+
+/**
+ * Lets the point of the frame `at` point to an angle, in degrees clockwise from the right; null for no way. Other frames of `refs` whose point
+ * has an angle are turned by as much; those whose point has none get the angle. Frames without the point stay. Throws `bad-number`.
+ */
+export const turnPoint = edit(
+  (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _at: FrameRef, angle: number | null) =>
+    angle === null ? `take the angle of ${name} off ${of}` : `turn ${name} on ${of}`,
+  (project, _of, refs, name, at, angle) => {
+    if (angle !== null && !Number.isInteger(angle * 2))
+      throw new CaravanError("bad-number", "angle", "An angle is in whole or half degrees.", "Type a number such as 90 or 22.5.");
+    const before = pointIn(placedFrame(project, at).frame.marks, name)?.angle;
+    return onFrames(project, refs, ({ frame }, ref) => {
+      const own = pointIn(frame.marks, name);
+      if (!own) return frame.marks;
+      const { angle: since, ...bare } = own;
+      if (angle === null) return marksWith(frame.marks, name, { point: bare });
+      const next = ref !== at && since !== undefined && before !== undefined ? since + angle - before : angle;
+      return marksWith(frame.marks, name, { point: { ...bare, angle: ((next % 360) + 360) % 360 } });
     });
   },
 );
@@ -150,7 +175,7 @@ function checkedBox(box: Box): Box {
   return box;
 }
 
-function checkedPoint(point: FramePoint): FramePoint {
+function checkedPoint(point: MarkPoint): MarkPoint {
   if (![point.x, point.y].every((each) => Number.isInteger(each * 2) && Math.abs(each) <= FURTHEST))
     throw new CaravanError("bad-number", "point", "A point is in whole or half pixels.", "Type a number such as 16 or 15.5.");
   return point;

@@ -2,16 +2,16 @@
  * A mark of one frame given to others: it stands at the same place from each frame's origin, because that is what stays where the
  * character is. Boxes go by whole pixels. Pure.
  */
-import { type Box, type FramePoint, type Outline, originOf, type PlacedFrame } from "../model";
+import { type Box, type FramePoint, type MarkPoint, type Outline, originOf, type PlacedFrame } from "../model";
 
 export function carriedBox(box: Box, from: PlacedFrame, to: PlacedFrame): Box {
   const by = between(from, to);
   return { ...box, x: box.x + Math.round(by.x), y: box.y + Math.round(by.y) };
 }
 
-export function carriedPoint({ x, y }: FramePoint, from: PlacedFrame, to: PlacedFrame): FramePoint {
+export function carriedPoint(point: MarkPoint, from: PlacedFrame, to: PlacedFrame): MarkPoint {
   const by = between(from, to);
-  return { x: x + by.x, y: y + by.y };
+  return { ...point, x: point.x + by.x, y: point.y + by.y };
 }
 
 export function carriedOutline(outline: Outline, from: PlacedFrame, to: PlacedFrame): Outline {

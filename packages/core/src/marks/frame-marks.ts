@@ -1,5 +1,5 @@
 /** The boxes, points and outlines of one frame, when the frame itself is moved within its size, mirrored or scaled. Pure. */
-import type { Box, Frame, FrameMarks, FramePoint, MarkName, MarkShape, Outline } from "../model";
+import type { Box, Frame, FrameMarks, FramePoint, MarkName, MarkPoint, MarkShape, Outline } from "../model";
 import { hullOf, isSimple, withoutIdle } from "../outline";
 
 /** Every mark moved by whole pixels, as the picture is when room is added around it. */
@@ -7,7 +7,7 @@ export function shiftedMarks(marks: FrameMarks, { x, y }: FramePoint): FrameMark
   if (x === 0 && y === 0) return marks;
   return mapped(marks, {
     box: (box) => ({ ...box, x: box.x + x, y: box.y + y }),
-    point: (point) => ({ x: point.x + x, y: point.y + y }),
+    point: (point) => ({ ...point, x: point.x + x, y: point.y + y }),
     outline: (polygon) => polygon.map((corner) => ({ x: corner.x + x, y: corner.y + y })),
   });
 }
@@ -16,7 +16,7 @@ export function shiftedMarks(marks: FrameMarks, { x, y }: FramePoint): FrameMark
 export function mirroredMarks(marks: FrameMarks, width: number): FrameMarks {
   return mapped(marks, {
     box: (box) => ({ ...box, x: width - box.x - box.w }),
-    point: (point) => ({ x: width - point.x, y: point.y }),
+    point: ({ x, y, angle }) => ({ x: width - x, y, ...(angle === undefined ? {} : { angle: mirroredAngle(angle) }) }),
     // The other way about, so that it goes clockwise again.
     outline: (polygon) => polygon.map(({ x, y }) => ({ x: width - x, y })).reverse(),
   });
@@ -38,9 +38,14 @@ export function scaledMarks(marks: FrameMarks, scale: number, rounding = thousan
       const [y, h] = edges(box.y, box.h);
       return { x, y, w, h };
     },
-    point: (point) => ({ x: rounding(point.x * scale), y: rounding(point.y * scale) }),
+    point: (point) => ({ ...point, x: rounding(point.x * scale), y: rounding(point.y * scale) }),
     outline: (polygon) => tidied(polygon.map(({ x, y }) => ({ x: Math.round(x * scale), y: Math.round(y * scale) }))),
   });
+}
+
+/** Which way an angle points in the mirror. Degrees, 0 up to 360. */
+export function mirroredAngle(angle: number): number {
+  return (540 - angle) % 360;
 }
 
 /** Without corners that are none; what is not simple, or has no area, by what is around it. */
@@ -69,7 +74,7 @@ export function boxesIn(marks: FrameMarks | undefined, name: MarkName): readonly
 }
 
 /** The point of a kind, undefined if there is none. */
-export function pointIn(marks: FrameMarks | undefined, name: MarkName): FramePoint | undefined {
+export function pointIn(marks: FrameMarks | undefined, name: MarkName): MarkPoint | undefined {
   return marks?.points && Object.hasOwn(marks.points, name) ? marks.points[name] : undefined;
 }
 
@@ -102,7 +107,7 @@ export function marksWithout(marks: FrameMarks | undefined, name: MarkName): Fra
 export function marksWith(
   marks: FrameMarks | undefined,
   name: MarkName,
-  given: { readonly boxes?: readonly Box[]; readonly point?: FramePoint | null; readonly outlines?: readonly Outline[] | null },
+  given: { readonly boxes?: readonly Box[]; readonly point?: MarkPoint | null; readonly outlines?: readonly Outline[] | null },
 ): FrameMarks | undefined {
   const same =
     (given.boxes === undefined || sameBoxes(boxesIn(marks, name), given.boxes)) &&
@@ -136,14 +141,14 @@ function sameBoxes(a: readonly Box[], b: readonly Box[]): boolean {
   return a.length === b.length && a.every(({ x, y, w, h }, k) => x === b[k]?.x && y === b[k]?.y && w === b[k]?.w && h === b[k]?.h);
 }
 
-function samePoint(a: FramePoint | undefined, b: FramePoint | null): boolean {
-  return a?.x === b?.x && a?.y === b?.y;
+function samePoint(a: MarkPoint | undefined, b: MarkPoint | null): boolean {
+  return a?.x === b?.x && a?.y === b?.y && a?.angle === b?.angle;
 }
 
 /** What one mark of each shape is. */
 interface Marks {
   box: Box;
-  point: FramePoint;
+  point: MarkPoint;
   outline: Outline;
 }
 type Changes = { readonly [Shape in MarkShape]: (mark: Marks[Shape]) => Marks[Shape] };

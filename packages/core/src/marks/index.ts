@@ -7,6 +7,7 @@ export {
   hasMark,
   marksWith,
   marksWithout,
+  mirroredAngle,
   mirroredMarks,
   outlinesIn,
   pointIn,

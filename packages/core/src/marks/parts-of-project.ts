@@ -3,10 +3,10 @@ import { nearestPresent } from "../facing";
 import {
   type Clip,
   type Facing,
-  type FramePoint,
   type FrameRef,
   findFrame,
   type MarkName,
+  type MarkPoint,
   originOf,
   type PlacedFrame,
   type Project,
@@ -19,7 +19,9 @@ type Shows = Pick<Project, "sources" | "clips" | "actions" | "parts">;
 
 const worlds = new WeakMap<Shows, PartsWorld>();
 
-/** One for each document, however often it is asked for; what is asked of it is remembered. A frame that is dropped is drawn nowhere. */
+/**
+ * One for each document, however often it is asked for; what is asked of it is remembered. A frame that is dropped is drawn nowhere, and guests are turned
+ * by quarter turns. */
 export function partsOfProject(project: Shows): PartsWorld {
   const known = worlds.get(project) ?? worldOf(project);
   worlds.set(project, known);
@@ -42,6 +44,7 @@ function worldOf(project: Shows): PartsWorld {
   const actionOf = (name: string) => project.actions.find((each) => each.name === name);
   return {
     parts: project.parts ?? [],
+    quarters: true,
     shows: (action, clip) => Object.values(actionOf(action)?.facings ?? {}).some((petal) => petal.clip === clip),
     cast(play, facing, mirror) {
       const action = actionOf(play);
@@ -63,7 +66,7 @@ function worldOf(project: Shows): PartsWorld {
       const step = clips.get(name)?.steps[index];
       return step && placed(step.frame) ? step : undefined;
     },
-    point: (ref, name): FramePoint | null => pointIn(placed(ref)?.frame.marks, name as MarkName) ?? null,
+    point: (ref, name): MarkPoint | null => pointIn(placed(ref)?.frame.marks, name as MarkName) ?? null,
     origin(ref) {
       const found = placed(ref);
       return found ? originOf(found.source, found.frame) : { x: 0, y: 0 };

@@ -43,6 +43,7 @@ export {
   MARK_SHAPES,
   MarkKind,
   MarkName,
+  MarkPoint,
   type MarkShape,
   Outline,
   type OutlineKind,

@@ -95,10 +95,23 @@ export const Outline = z
   .max(65_536);
 export type Outline = z.infer<typeof Outline>;
 
+/** A point of a frame, and which way it points, where it has a way. */
+export const MarkPoint = z.strictObject({
+  ...FramePoint.shape,
+  angle: z
+    .number()
+    .multipleOf(0.5)
+    .min(0)
+    .lt(360)
+    .optional()
+    .describe("Degrees clockwise as seen, 0 to the right; halves allowed. Absent where it points no way."),
+});
+export type MarkPoint = z.infer<typeof MarkPoint>;
+
 /** What is marked on a frame, by kind. */
 export const FrameMarks = z.strictObject({
   boxes: z.record(MarkName, z.array(Box).min(1)).optional(),
-  points: z.record(MarkName, FramePoint).optional(),
+  points: z.record(MarkName, MarkPoint).optional(),
   outlines: z
     .record(MarkName, z.array(Outline))
     .optional()

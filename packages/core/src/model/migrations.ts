@@ -46,6 +46,8 @@ const MIGRATIONS: Record<number, (file: Content) => Content> = {
   8: (file) => ({ ...file, version: 9 }),
   // Sources may have layers, and figures parts.
   9: (file) => ({ ...file, version: 10 }),
+  // Points may have an angle.
+  10: (file) => ({ ...file, version: 11 }),
 };
 
 function withoutExampleOrContact(delivery: unknown): unknown {

@@ -7,8 +7,12 @@ export const Part = z.strictObject({
   name: Name.describe("What a game and the steps of clips call it."),
   host: Name.describe("The action, else the clip, on which it is drawn."),
   guest: Name.describe("The action, else the clip, that is drawn there. An action looks where its host looks."),
-  at: MarkName.describe("The host's point at which it is fastened; on frames without it nothing is drawn."),
-  by: MarkName.optional().describe("The guest's point by which it is fastened; absent for its origin."),
+  at: MarkName.describe(
+    "The host's point at which it is fastened; on frames without it nothing is drawn. If it has an angle, the guest is turned by it.",
+  ),
+  by: MarkName.optional().describe(
+    "The guest's point by which it is fastened; absent for its origin. Its angle, else 0, comes to lie along the host's.",
+  ),
   time: z.enum(["together", "own"]).describe("Whether the guest is at its host's time, or at its own, from when the host began."),
   front: z.boolean().describe("Whether it is drawn over its host or under it."),
 });

@@ -73,8 +73,8 @@ describe("the project file", () => {
   });
 
   it("refuses a newer version by name and number", () =>
-    expect(reading((content) => void Object.assign(content, { version: 11 }))).toThrow(
-      /newer Caravan \(version 11; this one reads up to 10\).*nothing was changed/,
+    expect(reading((content) => void Object.assign(content, { version: 12 }))).toThrow(
+      /newer Caravan \(version 12; this one reads up to 11\).*nothing was changed/,
     ));
 
   it("refuses what is no project at all", () => {

@@ -1,8 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { Facing, FramePoint, MarkName, Part, StepParts } from "../model";
+import type { Facing, FramePoint, MarkName, MarkPoint, Part, StepParts } from "../model";
 import { timelineOf } from "../playback";
-import { type PartHost, type PartsWorld, placedParts } from "./placed";
+import { type PartHost, type PartsWorld, type PlacedPart, placedParts } from "./placed";
+import { placeTurned, turnedBy } from "./turned";
 
 const RULES = { playback: "loop", times: 0, loopFrom: 0, after: "hold", doubleEnds: false } as const;
 const hand = "hand" as MarkName;
@@ -10,7 +11,7 @@ const grip = "grip" as MarkName;
 
 interface TestFrame {
   readonly origin: FramePoint;
-  readonly points: Readonly<Record<string, FramePoint>>;
+  readonly points: Readonly<Record<string, MarkPoint>>;
 }
 
 function worldOf(
@@ -122,6 +123,85 @@ describe("placed parts", () => {
           const [plain] = placedParts(world, host);
           const [mirrored] = placedParts(world, { ...host, mirror: true });
           expect(mirrored).toEqual({ ...plain, mirror: true, x: plain ? 0 - plain.x + 0 : 0 });
+        },
+      ),
+    ));
+});
+
+describe("parts on a point with an angle", () => {
+  const angles = fc.integer({ min: 0, max: 719 }).map((half) => half / 2);
+  const places = fc.record({ x: fc.integer({ min: -40, max: 40 }), y: fc.integer({ min: -40, max: 40 }) });
+  const turned = (at: MarkPoint, by: MarkPoint): Record<string, TestFrame> => ({
+    w0: { origin: { x: 8, y: 15 }, points: { hand: at } },
+    l0: { origin: { x: 3.5, y: 8 }, points: { grip: by, hook: { x: 3, y: 6 } } },
+    l1: { origin: { x: 3.5, y: 8 }, points: { grip: by } },
+    moth: { origin: { x: 1, y: 1 }, points: {} },
+  });
+  const only = (at: MarkPoint, by: MarkPoint, how: Partial<PartHost> = {}, quarters = false): PlacedPart => {
+    const [placed] = placedParts({ ...worldOf([lamp], CLIPS, turned(at, by)), quarters }, { ...host, ...how });
+    return placed as PlacedPart;
+  };
+
+  it("are turned about their own point, which stays on the host's", () =>
+    fc.assert(
+      fc.property(places, places, angles, angles, fc.boolean(), (at, by, one, other, mirror) => {
+        const placed = only({ ...at, angle: one }, { ...by, angle: other }, { mirror });
+        const side = mirror ? -1 : 1;
+        expect(placed.angle ?? 0).toBe((side * (one - other) + 720) % 360);
+        const grip = turnedBy({ x: (by.x - 3.5) * side, y: by.y - 8 }, placed.angle ?? 0);
+        expect(placed.x + grip.x).toBeCloseTo((at.x - 8) * side, 2);
+        expect(placed.y + grip.y).toBeCloseTo(at.y - 15, 2);
+      }),
+    ));
+
+  it("are turned by what the host's point says and by nothing where it says nothing", () => {
+    expect(only({ x: 12, y: 9, angle: 90 }, { x: 2, y: 0 })).toEqual({
+      name: "lamp",
+      frame: "l0",
+      mirror: false,
+      x: -4,
+      y: -4.5,
+      front: true,
+      angle: 90,
+    });
+    expect(only({ x: 12, y: 9 }, { x: 2, y: 0, angle: 90 })).not.toHaveProperty("angle");
+    expect(only({ x: 12, y: 9, angle: 45 }, { x: 2, y: 0, angle: 45 })).not.toHaveProperty("angle");
+  });
+
+  it("are turned by the nearest quarter where pictures are made", () => {
+    for (const [angle, quarter] of [
+      [44, undefined],
+      [46, 90],
+      [269.5, 270],
+      [316, undefined],
+    ] as const)
+      expect(only({ x: 12, y: 9, angle }, { x: 2, y: 0 }, {}, true).angle).toBe(quarter);
+  });
+
+  it("carry what hangs on them around with them", () => {
+    const moth: Part = { name: "moth", host: "swing", guest: "moth", at: "hook" as MarkName, time: "own", front: true };
+    const placed = placedParts(worldOf([lamp, moth], CLIPS, turned({ x: 12, y: 9, angle: 90 }, { x: 2, y: 0 })), host);
+    // The hook is 0.5 left of the lamp's origin and 2 above it: turned clockwise, 2 right of it and 0.5 above.
+    expect(placed[1]).toMatchObject({ name: "moth", angle: 90, x: -4 + 2, y: -4.5 - 0.5 });
+  });
+
+  it("fill the place that is told of them, by whole quarters", () =>
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 9 }),
+        fc.integer({ min: 1, max: 9 }),
+        places,
+        fc.constantFrom(0, 90, 180, 270),
+        (w, h, origin, angle) => {
+          const { size, origin: at } = placeTurned({ size: { w, h }, origin }, false, angle);
+          const corners = [
+            { x: 0, y: 0 },
+            { x: w, y: h },
+          ].map(({ x, y }) => turnedBy({ x: x - origin.x, y: y - origin.y }, angle));
+          expect(Math.min(...corners.map(({ x }) => x)) + at.x).toBe(0);
+          expect(Math.min(...corners.map(({ y }) => y)) + at.y).toBe(0);
+          expect(Math.max(...corners.map(({ x }) => x)) + at.x).toBe(size.w);
+          expect(Math.max(...corners.map(({ y }) => y)) + at.y).toBe(size.h);
         },
       ),
     ));

@@ -4,9 +4,13 @@
  *
  * Offsets are told from the host's origin to the guest's, in pixels: the host's point from its origin, less the guest's point from its own,
  * each the other way round where that one is drawn mirrored. A guest may be a host itself; what would hang on itself is left out.
+ *
+ * Where the host's point has an angle, the guest is turned about its own point until that one's angle, else its right, lies along it; what hangs
+ * on the guest is turned with it. Pictures are turned by quarters only, since nothing else keeps their pixels; a game turns freely.
  */
-import type { Facing, FramePoint, Micros, Part, StepParts } from "../model";
+import type { Facing, MarkPoint, Micros, Part, StepParts } from "../model";
 import type { Timeline } from "../playback";
+import { turnedBy } from "./turned";
 
 /** A clip that shows, and the way it is drawn. */
 export interface PartCast {
@@ -18,14 +22,16 @@ export interface PartCast {
 export interface PartsWorld {
   /** The lowest first. */
   readonly parts: readonly Part[];
+  /** Whether guests are turned to the nearest quarter turn only, as pictures are. */
+  readonly quarters?: boolean;
   /** Whether an action shows a clip in some facing. */
   shows(action: string, clip: string): boolean;
   /** What a name plays toward a facing: an action's clip, else the clip of that name, which is drawn as its host is. Null for nothing. */
   cast(play: string, facing: Facing, mirror: boolean): PartCast | null;
   timeline(clip: string): Timeline;
   step(clip: string, index: number): { readonly frame: string; readonly parts?: StepParts | undefined } | undefined;
-  point(frame: string, name: string): FramePoint | null;
-  origin(frame: string): FramePoint;
+  point(frame: string, name: string): MarkPoint | null;
+  origin(frame: string): Pick<MarkPoint, "x" | "y">;
 }
 
 /** What shows, with what hangs on it. */
@@ -47,6 +53,8 @@ export interface PlacedPart {
   readonly y: number;
   /** Over the host, or under it. */
   readonly front: boolean;
+  /** By how many degrees it is turned about its origin, clockwise as seen and after it is mirrored, 0 up to 360; absent where it is not. */
+  readonly angle?: number;
 }
 
 /** Parts in the order in which they are drawn: those that are not in front, then, over the host, the others. Cost: O(parts) for each that hangs. */
@@ -71,27 +79,37 @@ function hanging(world: PartsWorld, host: PartHost, above: readonly Part[]): Pla
     const frame = visible ? world.step(cast.clip, step)?.frame : undefined;
     if (frame === undefined) continue;
     const origin = world.origin(frame);
-    const by = part.by === undefined ? origin : world.point(frame, part.by);
+    const by: MarkPoint | null = part.by === undefined ? origin : world.point(frame, part.by);
     if (!by) continue;
     const from = world.origin(own.frame);
-    const x = (host.mirror ? from.x - at.x : at.x - from.x) - (cast.mirror ? origin.x - by.x : by.x - origin.x);
-    const y = at.y - from.y - (by.y - origin.y);
+    const angle = at.angle === undefined ? 0 : turnOf(seenAngle(at.angle, host.mirror) - seenAngle(by.angle ?? 0, cast.mirror), world);
+    const reach = turnedBy({ x: cast.mirror ? origin.x - by.x : by.x - origin.x, y: by.y - origin.y }, angle);
+    const x = (host.mirror ? from.x - at.x : at.x - from.x) - reach.x;
+    const y = at.y - from.y - reach.y;
     const front = told?.front ?? part.front;
-    const placed: PlacedPart = { name: part.name, frame, mirror: cast.mirror, x, y, front };
+    const placed = plain({ name: part.name, frame, mirror: cast.mirror, x, y, front, angle });
     const guest = { ...cast, facing: host.facing, step, time, since: time };
-    const further = hanging(world, guest, [...above, part]).map((each) => ({
-      ...each,
-      x: x + each.x,
-      y: y + each.y,
-      under: !each.front,
-      front,
-    }));
+    const further = hanging(world, guest, [...above, part]).map((each) => {
+      const out = turnedBy(each, angle);
+      return { ...each, x: x + out.x, y: y + out.y, angle: ((each.angle ?? 0) + angle) % 360, under: !each.front, front };
+    });
     const list = front ? over : under;
     list.push(...further.filter((each) => each.under).map(plain), placed, ...further.filter((each) => !each.under).map(plain));
   }
   return [...under, ...over];
 }
 
-function plain({ name, frame, mirror, x, y, front }: PlacedPart): PlacedPart {
-  return { name, frame, mirror, x, y, front };
+/** Which way an angle of a frame points on the screen. */
+function seenAngle(angle: number, mirror: boolean): number {
+  return mirror ? 180 - angle : angle;
+}
+
+/** A turn as it is told: 0 up to 360 degrees. */
+function turnOf(turn: number, { quarters }: PartsWorld): number {
+  const kept = quarters ? Math.round(turn / 90) * 90 : turn;
+  return ((kept % 360) + 360) % 360;
+}
+
+function plain({ name, frame, mirror, x, y, front, angle }: PlacedPart): PlacedPart {
+  return { name, frame, mirror, x, y, front, ...(angle ? { angle } : {}) };
 }

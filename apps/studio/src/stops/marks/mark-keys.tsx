@@ -4,9 +4,10 @@ import { PLACES, pointIn } from "@caravan/core/marks";
 import { byShape, type MarkKind, type Outline } from "@caravan/core/model";
 import type { PlayedFrame } from "../../preview/playing";
 import { useKeys } from "../../ui/keys";
+import { sayUnlessDone } from "../../ui/notices";
 import { type CornerAt, cornerBeside, withCornerAt, withoutCorner } from "./outline-gesture";
 import type { FramesInScope } from "./scope";
-import { dropBox, dropMarks, giveOutlines, nudgeBox, pointTo, type Spot } from "./set-marks";
+import { aimPoint, dropBox, dropMarks, giveOutlines, nudgeBox, pointTo, type Spot } from "./set-marks";
 import { nudge, setToPlace } from "./set-origin";
 
 interface Props {
@@ -94,6 +95,10 @@ function BoxKeys({ spot, box }: Props) {
 function PointKeys({ spot, kind, frame }: Props) {
   const at = (kind && pointIn(frame.marks, kind.name)) ?? frame.origin;
   const move = (x: number, y: number) => spot && pointTo(spot, { x: at.x + x, y: at.y + y });
+  const turn = (by: number) => {
+    const point = kind && pointIn(frame.marks, kind.name);
+    if (spot && point) sayUnlessDone(aimPoint(spot, point.angle === undefined ? 0 : (((point.angle + by) % 360) + 360) % 360));
+  };
   useKeys(
     "Points",
     [
@@ -109,6 +114,8 @@ function PointKeys({ spot, kind, frame }: Props) {
         label: `Point half a pixel ${way.toLowerCase()}`,
         run: () => move(x / 2, y / 2),
       })),
+      { keys: "a", repeats: true, label: "Turn the point by a quarter, clockwise", run: () => turn(90) },
+      { keys: "Shift+a", repeats: true, label: "Turn the point by a quarter, the other way", run: () => turn(-90) },
       { keys: "Delete Backspace", label: "Take the point off", run: () => spot && dropMarks(spot) },
     ],
     { scope: "surface" },

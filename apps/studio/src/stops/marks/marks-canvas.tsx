@@ -8,7 +8,7 @@ import { looksOfStill } from "../../preview/draw-frame";
 import { ghostPicture } from "../../preview/ghosts";
 import { useHiddenLayers } from "../../preview/hidden-layers";
 import { framePlace, outlinesOn } from "../../preview/marks-scene";
-import { paintMarks } from "../../preview/paint-marks";
+import { POINTER, paintMarks } from "../../preview/paint-marks";
 import { paintFrame, paintOrigin } from "../../preview/paint-stage";
 import type { PlayedFrame } from "../../preview/playing";
 import { stageInks } from "../../preview/stage-inks";
@@ -17,10 +17,11 @@ import { useProject } from "../../project/open-project";
 import { loadPictures, usePictures } from "../../project/pictures";
 import { useSeenArt } from "../../project/seen-art";
 import { useElementSize } from "../../ui/element-size";
+import { sayUnlessDone } from "../../ui/notices";
 import { useThemeNow } from "../../ui/theme-now";
 import { type CornerAt, type Grip, gripAt, outlineAround, withCornerAt } from "./outline-gesture";
 import type { FramesInScope } from "./scope";
-import { boxTo, drawBox, giveOutlines, pointTo, type Spot } from "./set-marks";
+import { aimPoint, boxTo, drawBox, giveOutlines, pointTo, type Spot } from "./set-marks";
 import { nudge } from "./set-origin";
 
 interface Props {
@@ -44,6 +45,7 @@ interface Props {
 type Drag =
   | { readonly kind: "origin"; readonly id: string; readonly from: FramePoint; readonly done: FramePoint }
   | { readonly kind: "point"; readonly id: string }
+  | { readonly kind: "angle"; readonly id: string }
   /** `drawn` is the new box, once the pointer has gone far enough that one is meant. */
   | { readonly kind: "box"; readonly id: string; readonly gesture: BoxGesture; readonly drawn: Rect | null }
   /** `of` is the frame whose outlines these are: undo or another tab may change it meanwhile. */
@@ -58,6 +60,8 @@ type Drag =
 const REACH = 6; // CSS px: how near to an edge counts as on it
 /** A press that goes less far is a click, and draws nothing. */
 const MEANT = 4; // CSS px
+/** An angle this near to a quarter turn is dragged onto it. Degrees. */
+const CAUGHT = 8;
 /** Boxes may reach this far out of a frame, in frames. */
 const BEYOND = 2;
 
@@ -111,6 +115,12 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox, co
       (REACH * size.density) / scene.scale,
       anew,
     );
+  /** Whether a place is at the end of what shows the way of a point. */
+  const isAtPointer = ({ x, y }: FramePoint, angle: number, place: FramePoint) => {
+    const long = (POINTER * size.density) / scene.scale;
+    const [across, down] = [x + Math.cos((angle * Math.PI) / 180) * long, y + Math.sin((angle * Math.PI) / 180) * long];
+    return Math.hypot(place.x - across, place.y - down) <= ((REACH + 2) * size.density) / scene.scale;
+  };
   const down = (event: PointerEvent<HTMLCanvasElement>) => {
     if (event.button !== 0) return;
     event.currentTarget.setPointerCapture(event.pointerId);
@@ -130,6 +140,11 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox, co
           : { kind: "box", id, gesture: { kind: "draw", from: place }, drawn: null };
       },
       point() {
+        const point = pointIn(frame.marks, kind.name);
+        if (point?.angle !== undefined && isAtPointer(point, point.angle, place)) {
+          drag.current = { kind: "angle", id };
+          return;
+        }
         drag.current = { kind: "point", id };
         if (spot) pointTo(spot, inHalves(place), id);
       },
@@ -152,6 +167,10 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox, co
       drag.current = { ...now, done: total };
     } else if (now.kind === "point") {
       if (spot) pointTo(spot, inHalves(place), now.id);
+    } else if (now.kind === "angle") {
+      const point = kind && pointIn(frame.marks, kind.name);
+      // Quarters, which pictures can be turned by, are caught; with Shift any whole degree is.
+      if (spot && point) sayUnlessDone(aimPoint(spot, draggedAngle(point, place, event.shiftKey), now.id));
     } else if (now.kind === "corner") {
       if (now.of !== frame) return end();
       const { outlines: next, at: moved } = withCornerAt(now.outlines, now.grip, place);
@@ -207,10 +226,17 @@ function account({ name, origin, marks }: PlayedFrame, kind: MarkKind | null, bo
   const point = pointIn(marks, kind.name);
   const places = byShape(kind, {
     box: () => boxes.map(({ x, y, w, h }) => [x, y, w, h].join(", ")),
-    point: () => (point ? [`${point.x}, ${point.y}`] : []),
+    point: () => (point ? [`${point.x}, ${point.y}${point.angle === undefined ? "" : `, pointing to ${point.angle}°`}`] : []),
     outline: () => outlines.map((polygon) => polygon.map(({ x, y }) => `${x}, ${y}`).join(" ")),
   });
   return places.length === 0 ? `${name} without ${kind.name}` : `${name} with ${kind.name} at ${places.join("; ")}`;
+}
+
+/** Degrees from a point to a place, whole; those near a quarter turn are it, unless it is `free`. */
+function draggedAngle(from: FramePoint, to: FramePoint, free: boolean): number {
+  const angle = (Math.round((Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI) + 360) % 360;
+  const quarter = Math.round(angle / 90) * 90;
+  return !free && Math.abs(angle - quarter) <= CAUGHT ? quarter % 360 : angle;
 }
 
 function inHalves({ x, y }: FramePoint): FramePoint {

@@ -1,12 +1,14 @@
 "use client";
 
-import { pointIn } from "@caravan/core/marks";
+import { halves, pointIn } from "@caravan/core/marks";
+import { RotateCw } from "lucide-react";
 import type { PlayedFrame } from "../../preview/playing";
-import { Button } from "../../ui/button";
-import { FieldBox } from "../../ui/number-field";
+import { Button, IconButton } from "../../ui/button";
+import { sayUnlessDone } from "../../ui/notices";
+import { FieldBox, NumberField } from "../../ui/number-field";
 import { fromOrigin } from "./box-tools";
 import { HalfField } from "./origin-tools";
-import { dropMarks, giveToAll, placePoint, pointTo, type Spot } from "./set-marks";
+import { aimPoint, dropMarks, giveToAll, placePoint, pointTo, type Spot } from "./set-marks";
 
 /** The point in numbers, and what can be done with it. */
 export function PointTools({ spot, frame }: { spot: Spot; frame: PlayedFrame }) {
@@ -26,6 +28,7 @@ export function PointTools({ spot, frame }: { spot: Spot; frame: PlayedFrame }) 
             </FieldBox>
             <span className="text-small text-muted">px</span>
           </div>
+          <AngleFields spot={spot} angle={point.angle} />
           <p className="text-small text-muted">
             From the origin <span className="number">{fromOrigin(point.x - frame.origin.x, point.y - frame.origin.y)}</span> px
           </p>
@@ -46,5 +49,42 @@ export function PointTools({ spot, frame }: { spot: Spot; frame: PlayedFrame }) 
         </Button>
       </div>
     </section>
+  );
+}
+
+/** Which way the point points, by which parts that hang on it are turned. */
+function AngleFields({ spot, angle }: { spot: Spot; angle: number | undefined }) {
+  if (angle === undefined)
+    return (
+      <Button look="quiet" className="self-start" onClick={() => sayUnlessDone(aimPoint(spot, 0))}>
+        Give it an angle
+      </Button>
+    );
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-1.5">
+        <FieldBox label="angle">
+          <NumberField
+            label="Angle of the point"
+            value={angle}
+            least={-360}
+            most={360}
+            decimals={1}
+            unit="°"
+            onChange={(next) => aimPoint(spot, halves(next))}
+          />
+        </FieldBox>
+        <IconButton label="A quarter turn, clockwise" onClick={() => sayUnlessDone(aimPoint(spot, angle + 90))}>
+          <RotateCw size={14} />
+        </IconButton>
+        <Button look="quiet" onClick={() => sayUnlessDone(aimPoint(spot, null))}>
+          No angle
+        </Button>
+      </div>
+      <p className="text-small text-muted">
+        Clockwise from the right. What hangs here is turned by it
+        {angle % 90 === 0 ? "." : ": in the game as it is, here by the nearest quarter, so that its pixels stay whole."}
+      </p>
+    </>
   );
 }

@@ -1,6 +1,17 @@
 /** Ways to set boxes and points, from the pointer, buttons and keys alike. What a way gives is worked out in the core. */
 import type { Drawn } from "@caravan/core/art";
-import { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes, setOutlines } from "@caravan/core/edit";
+import {
+  addBox,
+  boxesOf,
+  changeBox,
+  clearMarks,
+  copyMarks,
+  putPoint,
+  removeBox,
+  setBoxes,
+  setOutlines,
+  turnPoint,
+} from "@caravan/core/edit";
 import { drawnBox } from "@caravan/core/marks";
 import { type Box, type FramePoint, type FrameRef, findFrame, frameRef, type MarkName, type Outline } from "@caravan/core/model";
 import { act } from "../../project/act";
@@ -50,6 +61,11 @@ export function pointTo(spot: Spot, point: FramePoint, gesture?: string): void {
 /** Answers what is wrong, for a field to show. */
 export function placePoint({ ref, inScope, name }: Spot, point: FramePoint, gesture = `nudge ${name}`): string | undefined {
   return editInGesture(gesture, putPoint, inScope.name, refsOf(inScope), name, ref, point)?.message;
+}
+
+/** Lets the point point to an angle in degrees, null for no way. Answers what is wrong, for a field to show. */
+export function aimPoint({ ref, inScope, name }: Spot, angle: number | null, gesture = `turn ${name}`): string | undefined {
+  return editInGesture(gesture, turnPoint, inScope.name, refsOf(inScope), name, ref, angle)?.message;
 }
 
 export function dropMarks({ inScope, name }: Spot): void {

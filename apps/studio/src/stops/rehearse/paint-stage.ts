@@ -12,6 +12,7 @@ import {
   type Project,
   type Stage,
 } from "@caravan/core/model";
+import { placeTurned } from "@caravan/core/parts";
 import {
   bodyOf,
   boxesOf,
@@ -28,6 +29,7 @@ import {
 } from "@caravan/core/stage";
 import { paintStill, stillOf } from "../../preview/draw-frame";
 import { landscape, openCountry } from "../../preview/landscape";
+import { mirrored, turned } from "../../preview/turned";
 import { pictureNow } from "../../project/pictures";
 
 export interface StageInks {
@@ -94,8 +96,8 @@ export function paintMoment(
     const paintParts = (front: boolean) => {
       for (const part of parts)
         if (part.front === front) {
-          const { mirror, x, y } = part;
-          paintStanding(context, project, { frame: part.frame as FrameRef, mirror, x: each.x + x, y: each.y + y }, zoom, camera);
+          const { mirror, x, y, angle } = part;
+          paintStanding(context, project, { frame: part.frame as FrameRef, mirror, x: each.x + x, y: each.y + y }, zoom, camera, angle);
         }
     };
     paintParts(false);
@@ -165,22 +167,20 @@ function paintStanding(
   { frame, mirror, x, y }: Standing,
   zoom: number,
   camera: FramePoint,
+  angle = 0,
 ): void {
   const found = findFrame(project, frame);
   if (!found) return;
   const still = stillOf(project, found.source, found.frame);
-  const origin = originOf(found.source, found.frame);
-  const { w } = frameSize(found.source, found.frame);
-  const left = Math.round(x - (mirror ? w - origin.x : origin.x));
-  const top = Math.round(y - origin.y);
+  const whole = frameSize(found.source, found.frame);
+  const { size, origin } = placeTurned({ size: whole, origin: originOf(found.source, found.frame) }, mirror, angle);
+  const [left, top] = [Math.round(x - origin.x), Math.round(y - origin.y)];
   context.save();
   // In device pixels from here, so that each pixel of the art is a whole number of them.
   context.setTransform(1, 0, 0, 1, Math.round((left - camera.x) * zoom), Math.round((top - camera.y) * zoom));
-  if (mirror) {
-    context.translate(w * zoom, 0);
-    context.scale(-1, 1);
-  }
-  paintStill(context, still, 0, 0, zoom);
+  turned(context, { x: 0, y: 0, w: size.w * zoom, h: size.h * zoom }, angle, (from, down) =>
+    mirrored(context, mirror, from, whole.w * zoom, (across) => paintStill(context, still, across, down, zoom)),
+  );
   context.restore();
 }
 

@@ -14,6 +14,7 @@ export const FINDING_WORDS: Record<FindingCode, string> = {
   "part-no-point": "Steps without a part's point",
   "part-ends": "Parts that stop before their hosts",
   "part-jumps": "Points of parts that jump",
+  "part-turns": "Parts turned by other than quarters",
   "blank-steps": "Clips that blink",
   "equal-neighbours": "Equal steps in a row",
   "doubled-seam": "Loops that stutter at their seam",

@@ -1,0 +1,35 @@
+/** Drawing what is mirrored, or turned by whole quarters, so that its pixels stay whole. */
+import type { Rect } from "@caravan/core/model";
+
+/** Draws at `x`, or, mirrored, so that what is drawn from x rightward fills the same place the other way round. */
+export function mirrored(context: CanvasRenderingContext2D, mirror: boolean, x: number, width: number, draw: (x: number) => void): void {
+  if (!mirror) {
+    draw(x);
+    return;
+  }
+  context.save();
+  context.translate(2 * x + width, 0);
+  context.scale(-1, 1);
+  draw(x);
+  context.restore();
+}
+
+/** Draws what fills a place once it is turned by whole quarters: `draw` is told where its own upper left corner goes before that. */
+export function turned(
+  context: CanvasRenderingContext2D,
+  { x, y, w, h }: Rect,
+  angle: number,
+  draw: (left: number, top: number) => void,
+): void {
+  if (angle === 0) {
+    draw(x, y);
+    return;
+  }
+  context.save();
+  context.translate(x + (angle === 270 ? 0 : w), y + (angle === 90 ? 0 : h));
+  // Whole numbers, since a sine that is nearly 0 would blur the edges of pixels.
+  const [cos, sin] = { 90: [0, 1], 180: [-1, 0], 270: [0, -1] }[angle] as [number, number];
+  context.transform(cos, sin, 0 - sin, cos, 0, 0);
+  draw(0, 0);
+  context.restore();
+}

@@ -98,7 +98,11 @@ const PAINTERS: { readonly [Shape in MarkShape]: Painter<OnStage<Shape>> } = {
       context.fillRect(at.x - 1.5 * density, at.y - 1.5 * density, 3 * density, 3 * density);
       if (angle !== undefined) paintPointer(context, at, angle, density, colour);
     },
-    tagAt: ({ at }, side, density) => ({ x: at.x + (RING + 2) * density, y: at.y - side - 2 * density }),
+    tagAt({ at, angle }, side, density) {
+      // Beside a pointer, not on it.
+      const isPointedAt = angle !== undefined && angle > 250;
+      return { x: isPointedAt ? at.x - (RING + 2) * density - side : at.x + (RING + 2) * density, y: at.y - side - 2 * density };
+    },
   },
 };
 

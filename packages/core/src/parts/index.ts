@@ -1,2 +1,2 @@
 export { type PartHost, type PartsWorld, type PlacedPart, placedParts } from "./placed";
-export { type DrawnPlace, placeTurned } from "./turned";
+export { placeTurned } from "./turned";

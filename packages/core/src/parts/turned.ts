@@ -13,7 +13,7 @@ function thousandths(value: number): number {
 }
 
 /** A picture as it is drawn: how large it is, and where the origin lies in it. */
-export interface DrawnPlace {
+interface DrawnPlace {
   readonly size: { readonly w: number; readonly h: number };
   readonly origin: { readonly x: number; readonly y: number };
 }

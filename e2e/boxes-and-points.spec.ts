@@ -110,11 +110,11 @@ test("the box that is missing on one step is told, shown and mended, at Ship and
   await page.keyboard.press("Delete");
   await expect(page.getByText("This frame has no trunk.")).toBeVisible();
   await goTo(page, "Ship");
-  const card = page.getByRole("listitem").filter({ hasText: "1 step has no trunk, which all others have." });
+  const card = page.getByRole("listitem").filter({ hasText: "Step 1 has no trunk, which all others have." });
   await card.getByRole("button", { name: "Show" }).click();
   await expect(page.getByText("This frame has no trunk.")).toBeVisible();
   const told = page.getByRole("list", { name: "Findings on these marks" });
-  await expect(told).toContainText("1 step has no trunk, which all others have.");
+  await expect(told).toContainText("Step 1 has no trunk, which all others have.");
   await told.getByRole("button", { name: "Take it from the step before" }).click();
   await expect(told).toHaveCount(0);
   await expectBox(page, 8, 10, 16, 20);

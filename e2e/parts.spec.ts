@@ -142,8 +142,8 @@ test("a step that loses its point is found and mended; a part goes with one pres
     .getByRole("list", { name: "Findings on these marks" })
     .getByRole("listitem")
     .filter({ hasText: "so it is not drawn there" });
-  await expect(finding).toContainText("1 step of stroll-e (0) has no hand");
-  await finding.getByRole("button", { name: "Take hand from step 1" }).click();
+  await expect(finding).toContainText("Step 0 of stroll-e has no hand");
+  await finding.getByRole("button", { name: "Put hand between its neighbours" }).click();
   await expect(stage(page)).toHaveAttribute("data-parts", "lamp hero/4 3,8 front");
   await page.getByRole("button", { name: "Take lamp off" }).click();
   await expect(stage(page)).toHaveAttribute("data-parts", "");

@@ -2,6 +2,7 @@
 
 import { type Finding, mendsOf, type Place } from "@caravan/core/check";
 import { Button } from "../ui/button";
+import { useCountFrom } from "../ui/counting";
 import { Detail } from "../ui/detail";
 import { useFindings } from "./findings";
 import { mendFinding } from "./mend";
@@ -15,7 +16,7 @@ export function PlaceFindings({ label, at }: { label: string; at: (place: Place)
     <Detail title="Worth a look" aside={String(findings.length)}>
       <ul aria-label={label} className="flex flex-col gap-2">
         {findings.map((finding) => (
-          <OneFinding key={finding.code} finding={finding} />
+          <OneFinding key={`${finding.code} ${finding.message}`} finding={finding} />
         ))}
       </ul>
     </Detail>
@@ -23,11 +24,12 @@ export function PlaceFindings({ label, at }: { label: string; at: (place: Place)
 }
 
 function OneFinding({ finding }: { finding: Finding }) {
-  const { severity, message, place } = finding;
+  const { severity, message, messageFrom, place } = finding;
+  const from = useCountFrom();
   const steps = "clip" in place ? (place.steps ?? []) : [];
   return (
     <li className={`border-l-4 pl-2 ${severity === "error" ? "border-brick" : "border-lapis"}`}>
-      <p className="mb-1 text-small">{message}</p>
+      <p className="mb-1 text-small">{messageFrom?.(from) ?? message}</p>
       <div className="flex flex-wrap gap-1.5">
         {steps.length > 0 && (
           <Button className="min-h-6" onClick={() => useView.setState({ steps })}>

@@ -89,6 +89,8 @@ export interface Finding {
   /** In words. */
   readonly where: string;
   readonly message: string;
+  /** The message with steps counted from 0 or from 1, where it names steps; `message` counts from 0. */
+  readonly messageFrom?: (from: 0 | 1) => string;
   readonly place: Place;
   /** Index of the only delivery that it concerns, if there is one. */
   readonly delivery?: number;
@@ -102,6 +104,26 @@ export type Mend = { readonly label: string } & (
   | { readonly apply: (project: Project) => Project }
   | { readonly clears: { readonly source: SourceId; readonly clearing: Clearing } }
 );
+
+/** A message that names steps, which a screen counts as its user does. `words` is given what writes indexes: "step 3", "steps 3, 4 and 5". */
+export function namingSteps(words: (inWords: (steps: readonly number[]) => string) => string): Pick<Finding, "message" | "messageFrom"> {
+  const from = (first: number) => words((steps) => stepsInWords(steps.map((step) => step + first)));
+  return { message: from(0), messageFrom: from };
+}
+
+/** With a capital. */
+export function sentence(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
+const MOST_NAMED = 6;
+
+/** "step 3", "steps 3, 4 and 5", "steps 1, 2, 3, 4, 5, 6 and 7 more". */
+function stepsInWords(steps: readonly number[]): string {
+  if (steps.length === 1) return `step ${steps[0]}`;
+  const named = steps.slice(0, steps.length > MOST_NAMED ? MOST_NAMED : -1);
+  return `steps ${named.join(", ")} and ${steps.length > MOST_NAMED ? `${steps.length - MOST_NAMED} more` : steps.at(-1)}`;
+}
 
 /** All ways to mend a finding, the usual one first. */
 export function mendsOf({ mend, otherMends = [] }: Finding): readonly Mend[] {

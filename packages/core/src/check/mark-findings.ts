@@ -1,8 +1,8 @@
 /** What looks wrong about boxes and points through a clip: one step that lacks what all others have, one on which a box jumps. */
-import { boxesOf, copyMarks, setBoxes } from "../edit";
+import { boxesOf, copyMarks, fillPoint, setBoxes } from "../edit";
 import { hasMark } from "../marks";
-import { type Box, type Clip, counted, type FrameRef, findFrame, type MarkKind, originOf, type PlacedFrame, type Project } from "../model";
-import type { Finding } from "./finding";
+import { type Box, type Clip, type FrameRef, findFrame, type MarkKind, originOf, type PlacedFrame, type Project } from "../model";
+import { type Finding, namingSteps, sentence } from "./finding";
 
 /** Of a clip whose frames are all there. Cost: O(kinds × steps). */
 export function markFindings(project: Project, clip: Clip): Finding[] {
@@ -27,16 +27,19 @@ function missing(clip: Clip, kind: MarkKind, shown: Shown, has: readonly boolean
   return [
     finding(clip, kind, steps, {
       code: "mark-missing",
-      message: `${counted(steps.length, "step has", "steps have")} no ${kind.name}, which all others have.`,
-      mend: {
-        label: "Take it from the step before",
-        apply: (project) =>
-          steps.reduce((next, step) => {
-            const before = nearestBefore(has, step);
-            const [from, to] = [shown[before]?.ref as FrameRef, shown[step]?.ref as FrameRef];
-            return copyMarks(next, clip.name, [to], kind.name, from);
-          }, project),
-      },
+      ...namingSteps((named) => sentence(`${named(steps)} ${steps.length === 1 ? "has" : "have"} no ${kind.name}, which all others have.`)),
+      mend:
+        kind.shape === "point"
+          ? { label: "Put it between its neighbours", apply: (project) => fillPoint(project, clip.name, kind.name) }
+          : {
+              label: "Take it from the step before",
+              apply: (project) =>
+                steps.reduce((next, step) => {
+                  const before = nearestBefore(has, step);
+                  const [from, to] = [shown[before]?.ref as FrameRef, shown[step]?.ref as FrameRef];
+                  return copyMarks(next, clip.name, [to], kind.name, from);
+                }, project),
+            },
     }),
   ];
 }
@@ -99,6 +102,11 @@ function raised(box: Box, by: number): Box {
   return { ...box, h: Math.max(1, box.h + by) };
 }
 
-function finding(clip: Clip, kind: MarkKind, steps: readonly number[], rest: Pick<Finding, "code" | "message" | "mend">): Finding {
+function finding(
+  clip: Clip,
+  kind: MarkKind,
+  steps: readonly number[],
+  rest: Pick<Finding, "code" | "message" | "messageFrom" | "mend">,
+): Finding {
   return { severity: "note", where: `clip "${clip.name}"`, place: { stop: "marks", clip: clip.name, mark: kind.name, steps }, ...rest };
 }

@@ -1,9 +1,9 @@
 /** What looks wrong about parts: what they name is gone, steps without their point, a guest that ends, parts in a circle, a point that jumps or points askew. */
-import { copyMarks, removePart, setClipRules } from "../edit";
+import { fillPoint, removePart, setClipRules } from "../edit";
 import { hostClips, pointIn } from "../marks";
-import { type Clip, type ClipName, counted, type FramePoint, type FrameRef, findFrame, originOf, type Part, type Project } from "../model";
+import { type Clip, type ClipName, type FramePoint, findFrame, originOf, type Part, type Project } from "../model";
 import { timelineOf } from "../playback";
-import type { Finding, Place } from "./finding";
+import { type Finding, namingSteps, type Place, sentence } from "./finding";
 
 /** Cost: O(parts × steps of their hosts). */
 export function partFindings(project: Project): Finding[] {
@@ -99,27 +99,22 @@ function atOf(project: Project, part: Part, clip: Clip): (FramePoint | null)[] {
   });
 }
 
-function stepsInWords(steps: readonly number[]): string {
-  return steps.length > 6 ? `${steps.slice(0, 6).join(", ")}, …` : steps.join(", ");
-}
-
 function withoutPoint(project: Project, part: Part, clip: Clip): Finding[] {
   const at = atOf(project, part, clip);
   const steps = at.flatMap((each, k) => (each || clip.steps[k]?.parts?.[part.name]?.hidden ? [] : [k]));
   if (steps.length === 0) return [];
-  const first = at.findIndex((each) => each !== null);
-  const from = clip.steps[first]?.frame;
-  const refs = steps.map((step) => clip.steps[step]?.frame as FrameRef);
   return [
     {
       ...{ code: "part-no-point", severity: "warning", where: where(part) },
-      message: `${counted(steps.length, "step")} of ${clip.name} (${stepsInWords(steps)}) ${steps.length === 1 ? "has" : "have"} no ${part.at}, so it is not drawn there.`,
+      ...namingSteps((named) =>
+        sentence(`${named(steps)} of ${clip.name} ${steps.length === 1 ? "has" : "have"} no ${part.at}, so it is not drawn there.`),
+      ),
       place: { stop: "marks", clip: clip.name, mark: part.at, steps },
-      ...(from
+      ...(at.some((each) => each !== null)
         ? {
             mend: {
-              label: `Take ${part.at} from step ${first}`,
-              apply: (current: Project) => copyMarks(current, clip.name, refs, part.at, from),
+              label: `Put ${part.at} between its neighbours`,
+              apply: (current: Project) => fillPoint(current, clip.name, part.at),
             },
           }
         : {}),
@@ -167,7 +162,10 @@ function jumping(project: Project, part: Part, clip: Clip): Finding[] {
   return [
     {
       ...{ code: "part-jumps", severity: "note", where: where(part) },
-      message: `Its point ${part.at} jumps by ${Math.round(Math.max(...jumps.map(({ way }) => way)))} px at step ${stepsInWords(steps)} of ${clip.name}; elsewhere it moves by ${Math.round(usual)}.`,
+      ...namingSteps(
+        (named) =>
+          `Its point ${part.at} jumps by ${Math.round(Math.max(...jumps.map(({ way }) => way)))} px at ${named(steps)} of ${clip.name}; elsewhere it moves by ${Math.round(usual)}.`,
+      ),
       place: { stop: "marks", clip: clip.name, mark: part.at, steps },
     },
   ];
@@ -191,7 +189,10 @@ function askew(project: Project, part: Part, clip: Clip): Finding[] {
   return [
     {
       ...{ code: "part-turns", severity: "note", where: where(part) },
-      message: `At step ${stepsInWords(steps)} of ${clip.name} it is turned by other than a quarter turn. The game turns it so; here, and in films and frames with parts drawn in, it is turned by the nearest quarter, so that its pixels stay whole.`,
+      ...namingSteps(
+        (named) =>
+          `At ${named(steps)} of ${clip.name} it is turned by other than a quarter turn. The game turns it so; here, and in films and frames with parts drawn in, it is turned by the nearest quarter, so that its pixels stay whole.`,
+      ),
       place: { stop: "marks", clip: clip.name, mark: part.at, steps },
     },
   ];

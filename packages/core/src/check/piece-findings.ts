@@ -13,7 +13,7 @@ import {
   type Project,
   type Source,
 } from "../model";
-import type { Finding, Mend } from "./finding";
+import { type Finding, type Mend, namingSteps } from "./finding";
 
 /** Cost: O(pieces + steps × pieces). */
 export function pieceFindings(project: Project): Finding[] {
@@ -171,7 +171,7 @@ function alongClip(project: Project, clip: Clip): Finding[] {
         at(source, frame, {
           code: "piece-in-all-but-one",
           severity: "note",
-          message: `${nameOf(project, of)} is in every step of ${clip.name} but step ${lacking[0]}.`,
+          ...namingSteps((named) => `${nameOf(project, of)} is in every step of ${clip.name} but ${named(lacking)}.`),
           mend: asBefore(frames, lacking[0] as number, of),
         }),
       );
@@ -184,7 +184,10 @@ function alongClip(project: Project, clip: Clip): Finding[] {
         at(source, frame, {
           code: "odd-palette",
           severity: "warning",
-          message: `${nameOf(project, of)} wears ${here.palette ?? "its own colours"} in step ${step} of ${clip.name}, and ${before.palette ?? "its own colours"} before and after.`,
+          ...namingSteps(
+            (named) =>
+              `${nameOf(project, of)} wears ${here.palette ?? "its own colours"} in ${named([step])} of ${clip.name}, and ${before.palette ?? "its own colours"} before and after.`,
+          ),
           mend: {
             label: before.palette === null ? "Wear own colours here too" : `Wear ${before.palette} here too`,
             apply: (now) => colourPieces(now, frameRef(source, frame), places, before.palette),
@@ -215,7 +218,10 @@ function oddAmongOthers({ palettes = [] }: Project, clip: Clip, frames: readonly
         at(here.source, here.frame, {
           code: "odd-palette",
           severity: "warning",
-          message: `${counted(places.length, "piece")} of it ${places.length === 1 ? "wears" : "wear"} ${palette} in step ${step} of ${clip.name}, and ${worn} is worn before and after.`,
+          ...namingSteps(
+            (named) =>
+              `${counted(places.length, "piece")} of it ${places.length === 1 ? "wears" : "wear"} ${palette} in ${named([step])} of ${clip.name}, and ${worn} is worn before and after.`,
+          ),
           mend: {
             label: `Wear ${worn} here too`,
             apply: (now) => colourPieces(now, frameRef(here.source, here.frame), places, worn),

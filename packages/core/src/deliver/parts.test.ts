@@ -180,7 +180,7 @@ describe("parts that are wrong", () => {
 
   it("lack their point on a step: it is taken from another", () => {
     const project = carrying(HANDS.slice(0, 3));
-    expect(found(project, "part-no-point")?.message).toBe("1 step of walk (3) has no hand, so it is not drawn there.");
+    expect(found(project, "part-no-point")?.message).toBe("Step 3 of walk has no hand, so it is not drawn there.");
     expect(codes(mended(project, found(project, "part-no-point") as never))).not.toContain("part-no-point");
     expect(codes(setStepPart(project, walk, [3], "lamp", { hidden: true }))).not.toContain("part-no-point");
   });

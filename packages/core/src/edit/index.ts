@@ -65,7 +65,8 @@ export {
 } from "./making-actions";
 export { addMarkKind, removeMarkKind, renameMarkKind, setBoxUse, setMarkLook } from "./mark-kinds";
 export { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes, turnPoint } from "./marks";
-export { forgetOrigins, nudgeOrigins, placeOrigins, setSourceOrigin } from "./origins";
+export { clipAcross, copyMarksMirrored, fillPoint } from "./marks-along";
+export { forgetOrigins, nudgeOrigins, placeOrigins, setSourceOrigin, steadyClip } from "./origins";
 export { setOutlines, setTrace, steadyOutline } from "./outlines";
 export { addPalette, alsoTaken, removePalette, renamePalette, setPaletteColours, setPaletteOf } from "./palettes";
 export { attachPart, movePart, removePart, renamePart, setPart, setStepPart } from "./parts";

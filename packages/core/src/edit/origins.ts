@@ -1,5 +1,5 @@
 /** Where frames stand: set, moved and taken back, for one frame or for as many as a clip, an action, a source or a project has. */
-import { CaravanError, type FramePoint, type FrameRef, originOf, type SourceId, sourceById } from "../model";
+import { CaravanError, type ClipName, type FramePoint, type FrameRef, originOf, type Project, type SourceId, sourceById } from "../model";
 import { edit } from "./edit";
 import { withFrames } from "./with-frames";
 import { withSource } from "./with-source";
@@ -17,12 +17,21 @@ export const setSourceOrigin = edit(
 /** Gives each of the frames an origin of its own. `of` names them for undo. Throws `bad-number` for a point that is not in half pixels. */
 export const placeOrigins = edit(
   (_project, of: string, _origins: ReadonlyMap<FrameRef, FramePoint>) => `place the origin of ${of}`,
-  (project, _of, origins) =>
-    withFrames(project, new Set(origins.keys()), ({ frame }, ref) => {
-      const { x, y } = checkedOrigin(origins.get(ref) as FramePoint);
-      return frame.origin?.x === x && frame.origin.y === y ? frame : { ...frame, origin: { x, y } };
-    }),
+  (project, _of, origins) => withOrigins(project, origins),
 );
+
+/** Gives frames the origins at which a clip stands steady. Throws `bad-number` as `placeOrigins` does. */
+export const steadyClip = edit(
+  (_project, clip: ClipName, _origins: ReadonlyMap<FrameRef, FramePoint>) => `steady ${clip}`,
+  (project, _clip, origins) => withOrigins(project, origins),
+);
+
+function withOrigins(project: Project, origins: ReadonlyMap<FrameRef, FramePoint>): Project {
+  return withFrames(project, new Set(origins.keys()), ({ frame }, ref) => {
+    const { x, y } = checkedOrigin(origins.get(ref) as FramePoint);
+    return frame.origin?.x === x && frame.origin.y === y ? frame : { ...frame, origin: { x, y } };
+  });
+}
 
 /** Moves the origins of frames together, by half pixels or whole ones. */
 export const nudgeOrigins = edit(

@@ -40,3 +40,4 @@ export {
   withTracedOutlines,
 } from "./outlines";
 export { facingOfClip, hostClips, partsOfProject } from "./parts-of-project";
+export { STEADY_AXES, type SteadyAxes, steadyOrigins, type Unsteady } from "./steady";

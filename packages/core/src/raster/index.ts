@@ -24,6 +24,7 @@ export { findDrawings } from "./find-drawings";
 export { findGround, type Ground, opaqueGround } from "./ground";
 export { lay } from "./lay";
 export { firstAlike, type Part } from "./likeness";
+export { overlapOf } from "./overlap";
 
 export {
   clearPixels,

@@ -4,9 +4,12 @@ import type { Clip } from "@caravan/core/model";
 import { counted } from "@caravan/core/model";
 import { useDeferredValue, useMemo } from "react";
 import { useProject } from "../../project/open-project";
+import { Button } from "../../ui/button";
 import { useCountFrom } from "../../ui/counting";
+import { inBackground } from "../../ui/in-background";
 import { DRIFTS, jumpsIn } from "./drifts";
 import { useStandings } from "./standings";
+import { putSteady, useAxes, useStandingsBefore } from "./steady-clip";
 import { AROUND, Legend, StepLines } from "./step-lines";
 
 /** How feet and middle drift about the origin from step to step. */
@@ -15,34 +18,55 @@ export function DriftChart({ clip, step }: { clip: Clip; step: number }) {
   const project = useDeferredValue(useProject((each) => each));
   const countFrom = useCountFrom();
   const standings = useStandings(project, clip);
+  const before = useStandingsBefore(clip);
+  const axes = useAxes((state) => state.axes);
   const from = Math.max(0, step - AROUND);
   const points = useMemo(
     () =>
-      standings.slice(from, step + AROUND + 1).map((standing, k) => ({
-        at: from + k + countFrom,
-        feet: standing ? DRIFTS[0].of(standing) : null,
-        middle: standing ? DRIFTS[1].of(standing) : null,
-      })),
-    [standings, from, step, countFrom],
+      standings.slice(from, step + AROUND + 1).map((standing, k) => {
+        const was = before?.[from + k];
+        return {
+          at: from + k + countFrom,
+          feet: standing ? DRIFTS[0].of(standing) : null,
+          middle: standing ? DRIFTS[1].of(standing) : null,
+          ...(before ? { feetBefore: was ? DRIFTS[0].of(was) : null, middleBefore: was ? DRIFTS[1].of(was) : null } : {}),
+        };
+      }),
+    [standings, before, from, step, countFrom],
   );
   const jumps = useMemo(() => jumpsIn(standings, clip), [standings, clip]);
   return (
     <section aria-label="Drift" className="flex h-24 shrink-0 gap-3">
       <figure aria-label={inWords(points, jumps.length)} className="min-w-0 grow rounded-box border border-line bg-surface">
-        <StepLines points={points} lines={DRIFTS} step={step + countFrom} clip={clip} countFrom={countFrom} />
+        <StepLines points={points} lines={before ? WITH_BEFORE : DRIFTS} step={step + countFrom} clip={clip} countFrom={countFrom} />
       </figure>
       <div className="flex w-64 shrink-0 flex-col gap-1 overflow-y-auto text-small">
         <Legend lines={DRIFTS} />
-        <p className="text-muted">In px from the origin. {jumps.length === 0 ? "No step jumps." : `${counted(jumps.length, "jump")}.`}</p>
+        {clip.steps.length > 1 && (
+          <Button className="min-h-6 self-start" onClick={() => inBackground(putSteady(clip))}>
+            Steady the clip{axes === "both" ? "" : `, ${axes} alone`}
+          </Button>
+        )}
+        <p className="text-muted">
+          In px from the origin. {jumps.length === 0 ? "No step jumps." : `${counted(jumps.length, "jump")}.`}
+          {before && " Thin: before it was steadied."}
+        </p>
       </div>
     </section>
   );
 }
 
+const WITH_BEFORE = [
+  ...DRIFTS.map((line) => ({ ...line, key: `${line.key}Before`, word: `${line.word}, before`, isFaint: true })),
+  ...DRIFTS,
+] as const;
+
 interface Point {
   readonly at: number;
   readonly feet: number | null;
   readonly middle: number | null;
+  readonly feetBefore?: number | null;
+  readonly middleBefore?: number | null;
 }
 
 function inWords(points: readonly Point[], jumps: number): string {
@@ -54,5 +78,8 @@ function inWords(points: readonly Point[], jumps: number): string {
   };
   const feet = range(points.map((point) => point.feet));
   const middle = range(points.map((point) => point.middle));
-  return `Drift over ${points.length} steps: feet ${feet} over the ground, middle ${middle} to the right of the origin; ${jumps === 0 ? "no step jumps" : `${jumps} jumps`}`;
+  const before = points.some((point) => point.feetBefore !== undefined)
+    ? `; before it was steadied feet ${range(points.map((point) => point.feetBefore ?? null))}, middle ${range(points.map((point) => point.middleBefore ?? null))}`
+    : "";
+  return `Drift over ${points.length} steps: feet ${feet} over the ground, middle ${middle} to the right of the origin; ${jumps === 0 ? "no step jumps" : `${jumps} jumps`}${before}`;
 }

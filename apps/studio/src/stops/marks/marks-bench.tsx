@@ -1,7 +1,17 @@
 "use client";
 
-import { boxesIn, outlinesIn } from "@caravan/core/marks";
-import { byShape, type Clip, findFrame, type Outline, type Project, type Source } from "@caravan/core/model";
+import { boxesIn, outlinesIn, pointIn } from "@caravan/core/marks";
+import {
+  byShape,
+  type Clip,
+  type FramePoint,
+  findFrame,
+  type MarkName,
+  type Outline,
+  originOf,
+  type Project,
+  type Source,
+} from "@caravan/core/model";
 import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import { outlinesOn } from "../../preview/marks-scene";
@@ -15,6 +25,7 @@ import { chosenMark, useView } from "../../project/view";
 import { Choice } from "../../ui/choice";
 import { useCountFrom } from "../../ui/counting";
 import { useKeys } from "../../ui/keys";
+import { AlongClip, useLacking } from "./along-clip";
 import { BoxTools } from "./box-tools";
 import { MarkKeys } from "./mark-keys";
 import { MarksCanvas } from "./marks-canvas";
@@ -72,6 +83,11 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
   const isPending = useTracing(({ stale }) => stale === "all" || (ref !== undefined && stale.has(ref)));
   const isSettled = !isPending || (kind !== null && outlinesIn(frame?.marks, kind.name) !== undefined);
   const corner = isSettled && chosenCorner && outlines[chosenCorner.outline]?.[chosenCorner.corner] ? chosenCorner : null;
+  const lacking = useLacking(kind, clip);
+  const path = useMemo(
+    () => (kind?.shape === "point" && !source ? pointPath(project, clip, kind.name) : null),
+    [project, clip, kind, source],
+  );
   const spot: Spot | null = ref && kind ? { ref, inScope, name: kind.name } : null;
   return (
     <>
@@ -99,6 +115,7 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
               frame={frame}
               ghosts={ghosts}
               kind={kind}
+              path={path}
               spot={spot}
               inScope={inScope}
               box={box}
@@ -109,23 +126,26 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
             />
           </div>
           {!kind && <OriginTools inScope={inScope} point={frame.origin} size={frame.size} own={hasOwn(project, ref)} />}
-          {kind &&
-            spot &&
-            byShape(kind, {
-              box: () => <BoxTools spot={spot} frame={frame} boxes={boxes} box={box} onBox={chooseBox} />,
-              point: () => <PointTools spot={spot} frame={frame} />,
-              outline: (each) => (
-                <OutlineTools
-                  kind={each}
-                  spot={spot}
-                  frame={frame}
-                  clip={source ? null : clip}
-                  outlines={outlines}
-                  corner={corner}
-                  isSettled={isSettled}
-                />
-              ),
-            })}
+          {kind && spot && (
+            <div className="flex shrink-0 flex-col gap-2.5 overflow-y-auto">
+              {byShape(kind, {
+                box: () => <BoxTools spot={spot} frame={frame} boxes={boxes} box={box} onBox={chooseBox} />,
+                point: () => <PointTools spot={spot} frame={frame} />,
+                outline: (each) => (
+                  <OutlineTools
+                    kind={each}
+                    spot={spot}
+                    frame={frame}
+                    clip={source ? null : clip}
+                    outlines={outlines}
+                    corner={corner}
+                    isSettled={isSettled}
+                  />
+                ),
+              })}
+              {!source && <AlongClip kind={kind} clip={clip} />}
+            </div>
+          )}
         </div>
       ) : (
         <p className="grow p-4 text-muted">This step’s frame is missing, so there is nothing to mark.</p>
@@ -139,7 +159,21 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
           {inScope.frames.length === 1 ? "1 frame" : `${inScope.frames.length} frames`} of {inScope.name}
         </span>
       </div>
-      <StepStrip clip={clip} at={[step]} onChoose={(next) => chooseStep(clip, next)} />
+      <StepStrip
+        clip={clip}
+        at={[step]}
+        onChoose={(next) => chooseStep(clip, next)}
+        {...(lacking && kind
+          ? {
+              under: (each: number) =>
+                lacking(each) && (
+                  <span className="pointer-events-none relative -mt-4.5 block w-12 truncate bg-raised text-small leading-4.5 text-brick">
+                    no {kind.name}
+                  </span>
+                ),
+            }
+          : {})}
+      />
     </>
   );
 }
@@ -148,6 +182,17 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
 function scopesFor(project: Project, clip: Clip, source: Source | null): OriginScope[] {
   if (source) return ["frame", "source", "all"];
   return ["frame", "clip", ...(actionOf(project, clip) ? (["action"] as const) : []), "source", "all"];
+}
+
+/** Where a point is from step to step, from each frame's origin; null on steps without it. */
+function pointPath(project: Project, clip: Clip, name: MarkName): (FramePoint | null)[] {
+  return clip.steps.map(({ frame }) => {
+    const found = findFrame(project, frame);
+    const point = found && pointIn(found.frame.marks, name);
+    if (!found || !point) return null;
+    const origin = originOf(found.source, found.frame);
+    return { x: point.x - origin.x, y: point.y - origin.y };
+  });
 }
 
 /** The frames before and after, where they are others. */

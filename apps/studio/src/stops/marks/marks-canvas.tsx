@@ -30,6 +30,8 @@ interface Props {
   readonly ghosts: readonly PlayedFrame[];
   /** The kind of boxes or points that is set; null for the origin. */
   readonly kind: MarkKind | null;
+  /** Where the chosen point is from step to step of the clip, from the frames' origins; null for what has none. */
+  readonly path: readonly (FramePoint | null)[] | null;
   readonly spot: Spot | null;
   readonly inScope: FramesInScope;
   /** The chosen box of the kind, by index. */
@@ -69,7 +71,7 @@ const BEYOND = 2;
  * One frame large, held still, with its origin, the ground line through it, and all that is marked on it. What is chosen is dragged:
  * the origin and points in half pixels, boxes in whole ones; frames around it show how steadily they stand.
  */
-export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox, corner, onCorner, isSettled }: Props) {
+export function MarksCanvas({ frame, ghosts, kind, path, spot, inScope, box, onBox, corner, onCorner, isSettled }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const size = useElementSize(canvas);
   const entries = usePictures((state) => state.entries);
@@ -97,10 +99,11 @@ export function MarksCanvas({ frame, ghosts, kind, spot, inScope, box, onBox, co
     if (!context || size.width === 0) return;
     paint(context, frame, ghosts, scene);
     const inks = stageInks(context.canvas);
+    if (path) paintPath(context, frame, path, scene, inks.now);
     const shown = kind ? withDraft(frame, kind, draft, draftOutlines ?? outlines) : frame;
     const placed = { held: "frame", mirror: false } as const;
     paintMarks(context, shown, scene, { kinds, chosen: kind?.name ?? null, outlines: seen }, inks, placed, { box, corner });
-  }, [frame, ghosts, scene, size, entries, hidden, kinds, kind, box, corner, draft, draftOutlines, outlines, seen, theme]);
+  }, [frame, ghosts, scene, size, entries, hidden, kinds, kind, path, box, corner, draft, draftOutlines, outlines, seen, theme]);
 
   const at = (event: PointerEvent): FramePoint => {
     const bounds = (canvas.current as HTMLCanvasElement).getBoundingClientRect();
@@ -288,6 +291,42 @@ function paint(context: CanvasRenderingContext2D, frame: PlayedFrame, ghosts: re
   context.setLineDash([]);
   context.globalAlpha = 1;
   paintOrigin(context, origin);
+}
+
+/** The way of a point through the clip: a line from step to step, a dot at each; steps without it leave a gap. */
+function paintPath(
+  context: CanvasRenderingContext2D,
+  frame: PlayedFrame,
+  path: readonly (FramePoint | null)[],
+  scene: StageScene,
+  ink: string,
+): void {
+  const box = frameOnStage(frame, scene, { held: "frame" });
+  const { scale } = scene;
+  const density = Math.max(1, Math.round(devicePixelRatio));
+  const at = ({ x, y }: FramePoint) => ({ x: box.x + (frame.origin.x + x) * scale, y: box.y + (frame.origin.y + y) * scale });
+  const line = (width: number, style: string) => {
+    context.strokeStyle = style;
+    context.lineWidth = width * density;
+    context.beginPath();
+    for (const [k, place] of path.entries()) {
+      if (!place) continue;
+      const { x, y } = at(place);
+      if (k > 0 && path[k - 1]) context.lineTo(x, y);
+      else context.moveTo(x, y);
+    }
+    context.stroke();
+  };
+  line(3, "black");
+  line(1, ink);
+  for (const place of path) {
+    if (!place) continue;
+    const { x, y } = at(place);
+    context.fillStyle = "black";
+    context.fillRect(x - 2.5 * density, y - 2.5 * density, 5 * density, 5 * density);
+    context.fillStyle = ink;
+    context.fillRect(x - 1.5 * density, y - 1.5 * density, 3 * density, 3 * density);
+  }
 }
 
 function outline(context: CanvasRenderingContext2D, { x, y, w, h }: Rect, ink: string): void {

@@ -1,21 +1,25 @@
 "use client";
 
-import { DRAWN_WAYS, type DrawnWay, type OriginPlace, PLACES, sameSizes, shareOf } from "@caravan/core/marks";
+import { DRAWN_WAYS, type DrawnWay, type OriginPlace, PLACES, STEADY_AXES, type SteadyAxes, sameSizes, shareOf } from "@caravan/core/marks";
 import type { FramePoint } from "@caravan/core/model";
 import { useState } from "react";
 import { create } from "zustand";
 import { Button } from "../../ui/button";
+import { Choice } from "../../ui/choice";
 import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
 import type { FramesInScope } from "./scope";
 import { forget, setFromDrawn, setToPlace, setToPoint, setToShare } from "./set-origin";
+import { useAxes } from "./steady-clip";
 
 /** An origin that was copied, until the page is closed. */
 const useCopiedOrigin = create<{ readonly point: FramePoint | null }>(() => ({ point: null }));
 
 const DRAWN_WORDS: Record<DrawnWay, string> = { feet: "Feet", mass: "Middle of mass", box: "Bottom of the box" };
+
+const AXIS_WORDS: Record<SteadyAxes, string> = { both: "x and y", x: "x", y: "y" };
 
 interface ToolsProps {
   readonly inScope: FramesInScope;
@@ -29,6 +33,7 @@ export function OriginTools({ inScope, point, size, own }: ToolsProps) {
   const copied = useCopiedOrigin((state) => state.point);
   const same = sameSizes(inScope.frames);
   const [apart, setApart] = useState(false);
+  const axes = useAxes((state) => state.axes);
   const share = shareOf(point, size);
   const several = inScope.frames.length > 1;
   return (
@@ -54,9 +59,18 @@ export function OriginTools({ inScope, point, size, own }: ToolsProps) {
       </div>
       <div>
         <p className="mb-1 text-small text-muted">From what is drawn</p>
+        <div className="mb-1.5 flex items-center gap-1.5">
+          <span className="text-small text-muted">sets</span>
+          <Choice
+            label="What is set from the drawing"
+            value={axes}
+            options={STEADY_AXES.map((each) => [each, AXIS_WORDS[each]] as const)}
+            onChange={(next) => useAxes.setState({ axes: next })}
+          />
+        </div>
         <div className="flex flex-wrap gap-1.5">
           {DRAWN_WAYS.map((way) => (
-            <Button key={way} onClick={() => inBackground(setFromDrawn(inScope, way, several && same && !apart))}>
+            <Button key={way} onClick={() => inBackground(setFromDrawn(inScope, way, several && same && !apart, axes))}>
               {DRAWN_WORDS[way]}
             </Button>
           ))}

@@ -1,7 +1,15 @@
 /** Ways to give frames an origin, from buttons and keys alike. What a way gives is worked out in the core. */
 import type { Drawn } from "@caravan/core/art";
 import { forgetOrigins, nudgeOrigins, placeOrigins } from "@caravan/core/edit";
-import { commonOrigin, type DrawnWay, drawnOrigin, type OriginPlace, originAtPlace, pointAtShare } from "@caravan/core/marks";
+import {
+  commonOrigin,
+  type DrawnWay,
+  drawnOrigin,
+  type OriginPlace,
+  originAtPlace,
+  pointAtShare,
+  type SteadyAxes,
+} from "@caravan/core/marks";
 import { type FramePoint, type FrameRef, frameRef, frameSize, originOf, type PlacedFrame } from "@caravan/core/model";
 import { begin } from "../../project/begun";
 import { drawnFrames } from "../../project/drawn-frames";
@@ -48,9 +56,9 @@ export function forget(scope: FramesInScope): void {
 
 /**
  * From what is drawn: each frame by its own drawing, or with `together` one point for all, so that a stride does not sway with
- * its feet. Frames in which nothing is drawn stay as they are.
+ * its feet. Frames in which nothing is drawn stay as they are; so does a coordinate that is not among the `axes`.
  */
-export async function setFromDrawn(scope: FramesInScope, way: DrawnWay, together: boolean): Promise<void> {
+export async function setFromDrawn(scope: FramesInScope, way: DrawnWay, together: boolean, axes: SteadyAxes): Promise<void> {
   const work = begin();
   try {
     const found = new Map<FrameRef, FramePoint>();
@@ -61,7 +69,13 @@ export async function setFromDrawn(scope: FramesInScope, way: DrawnWay, together
     }
     const common = together ? commonOrigin([...found.values()]) : null;
     if (found.size === 0) say({ tone: "plain", text: "Nothing is drawn in these frames, so they stand where they stood." });
-    sayUnlessDone(work.edit(placeOrigins, scope.name, common ? new Map([...found.keys()].map((ref) => [ref, common])) : found));
+    const origins = new Map<FrameRef, FramePoint>();
+    for (const { source, frame } of scope.frames) {
+      const ref = frameRef(source, frame);
+      const [own, wanted] = [originOf(source, frame), found.get(ref) && (common ?? found.get(ref))];
+      if (wanted) origins.set(ref, { x: axes === "y" ? own.x : wanted.x, y: axes === "x" ? own.y : wanted.y });
+    }
+    sayUnlessDone(work.edit(placeOrigins, scope.name, origins));
   } catch (error) {
     sayTrouble(error);
   }

@@ -13,12 +13,14 @@ export interface ChartedLine {
   readonly word: string;
   readonly stroke: string;
   readonly dash: string;
+  /** Thin and pale, as what was is. */
+  readonly isFaint?: boolean;
 }
 
 /** A step as it is numbered on the screen, and the height of each line there by its key; null where it has none. */
 interface Point {
   readonly at: number;
-  readonly [key: string]: number | null;
+  readonly [key: string]: number | null | undefined;
 }
 
 /** Which line is which. */
@@ -79,15 +81,16 @@ export const StepLines = memo(function StepLines({
           unit=""
         />
         <ReferenceLine x={step} stroke="var(--now)" strokeWidth={2} />
-        {lines.map(({ key, word, stroke, dash }) => (
+        {lines.map(({ key, word, stroke, dash, isFaint = false }) => (
           <Line
             key={key}
             dataKey={key}
             name={word}
             stroke={stroke}
             strokeDasharray={dash}
-            strokeWidth={2}
-            dot={points.length <= 60 ? { r: 2.5, strokeDasharray: "none" } : false}
+            strokeWidth={isFaint ? 1 : 2}
+            strokeOpacity={isFaint ? 0.55 : 1}
+            dot={points.length <= 60 && !isFaint ? { r: 2.5, strokeDasharray: "none" } : false}
             isAnimationActive={false}
           />
         ))}

@@ -6,6 +6,7 @@ import { mendAll, mendFinding } from "../../project/mend";
 import { currentProject } from "../../project/open-project";
 import { goToPlace } from "../../project/view";
 import { Button } from "../../ui/button";
+import { useCountFrom } from "../../ui/counting";
 import { ListHeading } from "../../ui/row-list";
 import { FINDING_WORDS } from "./finding-words";
 
@@ -67,11 +68,12 @@ function FindingCard({ finding }: { finding: Finding }) {
 }
 
 function OneFinding({ finding }: { finding: Finding }) {
-  const { where, message, place } = finding;
+  const { where, message, messageFrom, place } = finding;
+  const from = useCountFrom();
   return (
     <>
       <p className="font-semibold break-words">{where}</p>
-      <p className="mb-2 text-small break-words">{message}</p>
+      <p className="mb-2 text-small break-words">{messageFrom?.(from) ?? message}</p>
       <div className="flex flex-wrap gap-1.5">
         <Button onClick={() => goToPlace(place, currentProject())}>Show</Button>
         {mendsOf(finding).map((mend) => (

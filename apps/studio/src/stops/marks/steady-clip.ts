@@ -1,0 +1,105 @@
+/** A clip put steady in one act, and how it stood before, for as long as that was the last thing done. */
+import { steadyClip } from "@caravan/core/edit";
+import { type Standing, type SteadyAxes, standingFrom, standingOf, steadyOrigins, type Unsteady } from "@caravan/core/marks";
+import {
+  type Clip,
+  type ClipName,
+  counted,
+  type FramePoint,
+  type FrameRef,
+  findFrame,
+  frameRef,
+  framesOfClips,
+  originOf,
+} from "@caravan/core/model";
+import { create } from "zustand";
+import { begin } from "../../project/begun";
+import { drawnFrames } from "../../project/drawn-frames";
+import { currentProject, useOpenProject } from "../../project/open-project";
+import { say, sayTrouble, sayUnlessDone } from "../../ui/notices";
+
+type Standings = readonly (Standing | null)[];
+
+const useSteadied = create<{ readonly before: { readonly clip: ClipName; readonly label: string; readonly standings: Standings } | null }>(
+  () => ({ before: null }),
+);
+
+/** How the steps of a clip stood before it was steadied, undefined if that was not the last change. */
+export function useStandingsBefore({ name }: Clip): Standings | undefined {
+  const before = useSteadied((state) => state.before);
+  const last = useOpenProject(({ history }) => history.entries[history.cursor - 1]?.label);
+  return before && before.clip === name && before.label === last ? before.standings : undefined;
+}
+
+/** Which coordinates of origins are set from what is drawn. */
+export const useAxes = create<{ readonly axes: SteadyAxes }>(() => ({ axes: "both" }));
+
+/** So many pixels are looked at before the screen gets its turn again. */
+const SLICE = 100_000;
+
+export async function putSteady(clip: Clip): Promise<void> {
+  const work = begin();
+  const { axes } = useAxes.getState();
+  try {
+    const project = currentProject();
+    const refs = framesOfClips([clip]);
+    const placed = refs.flatMap((ref) => {
+      const found = findFrame(project, ref);
+      return found && !found.frame.dropped ? [found] : [];
+    });
+    const drawn = await drawnFrames(placed);
+    const frames = placed.map(
+      ({ source, frame }, k): Unsteady => ({ drawn: drawn[k] as Unsteady["drawn"], origin: originOf(source, frame) }),
+    );
+    const moved = await steadiedInSlices(frames, axes);
+    const standings = new Map(
+      placed.map(({ source, frame }, k) => {
+        const { drawn: seen, origin } = frames[k] as Unsteady;
+        const standing = standingOf(seen);
+        return [frameRef(source, frame), standing && standingFrom(standing, origin)];
+      }),
+    );
+    const origins = new Map<FrameRef, FramePoint>();
+    for (const [k, { source, frame }] of placed.entries()) {
+      const [to, from] = [moved[k] as FramePoint, (frames[k] as Unsteady).origin];
+      if (to.x !== from.x || to.y !== from.y) origins.set(frameRef(source, frame), to);
+    }
+    if (origins.size === 0) {
+      say({ tone: "good", text: `${clip.name} stands steady: no frame would cover more of the one before it elsewhere.` });
+      return;
+    }
+    const problem = work.edit(steadyClip, clip.name, origins);
+    sayUnlessDone(problem?.message);
+    if (problem) return;
+    useSteadied.setState({
+      before: {
+        clip: clip.name,
+        label: steadyClip.label(project, clip.name, origins),
+        standings: clip.steps.map(({ frame }) => standings.get(frame) ?? null),
+      },
+    });
+    say({ tone: "good", text: `Steadied ${clip.name}: ${counted(origins.size, "frame")} moved. The chart shows it before and after.` });
+  } catch (error) {
+    sayTrouble(error);
+  }
+}
+
+/** As the core does it, with turns for the screen in between. A slice begins with the last frame of the one before, which stays. */
+async function steadiedInSlices(frames: readonly Unsteady[], axes: SteadyAxes): Promise<FramePoint[]> {
+  const done: FramePoint[] = [];
+  let from = 0;
+  while (from < frames.length) {
+    let until = from + 1;
+    for (let pixels = 0; until < frames.length && pixels < SLICE; until++) {
+      const { w, h } = (frames[until] as Unsteady).drawn.frame.rect;
+      pixels += w * h;
+    }
+    const slice = frames
+      .slice(Math.max(0, from - 1), until)
+      .map((each, k) => (from > 0 && k === 0 ? { ...each, origin: done[from - 1] as FramePoint } : each));
+    done.push(...steadyOrigins(slice, axes).slice(from > 0 ? 1 : 0));
+    from = until;
+    await new Promise((turn) => setTimeout(turn));
+  }
+  return done;
+}

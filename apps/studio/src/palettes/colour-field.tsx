@@ -29,8 +29,8 @@ export function ColourField({
   label: string;
   colour: string;
   onChange: (colour: string, sliding: boolean) => string | null | undefined;
-  /** Exchanges it with its neighbour: colours are matched by their places. */
-  onExchange: (by: 1 | -1) => void;
+  /** Exchanges it with its neighbour in a palette, where colours are matched by their places; absent where there is none. */
+  onExchange?: (by: 1 | -1) => void;
 }) {
   // A grey has no hue, and a colour that the screen lacks is cut off: what was slid to is remembered, so that nothing jumps.
   const [slid, setSlid] = useState<{ readonly colour: string; readonly at: Record<"l" | "c" | "h", number> } | null>(null);
@@ -74,14 +74,16 @@ export function ColourField({
           return typed ? onChange(typed, false) : "Type a colour such as #3b2f2a.";
         }}
       />
-      <span className="flex gap-1.5">
-        <Button className="min-h-7" onClick={() => onExchange(-1)}>
-          <ChevronLeft size={13} /> Exchange
-        </Button>
-        <Button className="min-h-7" onClick={() => onExchange(1)}>
-          Exchange <ChevronRight size={13} />
-        </Button>
-      </span>
+      {onExchange && (
+        <span className="flex gap-1.5">
+          <Button className="min-h-7" onClick={() => onExchange(-1)}>
+            <ChevronLeft size={13} /> Exchange
+          </Button>
+          <Button className="min-h-7" onClick={() => onExchange(1)}>
+            Exchange <ChevronRight size={13} />
+          </Button>
+        </span>
+      )}
     </OverScreen>
   );
 }

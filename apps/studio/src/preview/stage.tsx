@@ -3,11 +3,12 @@
 import { angleOf, facingToward } from "@caravan/core/facing";
 import type { FramePoint } from "@caravan/core/model";
 import { timeAt } from "@caravan/core/playback";
-import { type PointerEvent, type RefObject, useEffect, useMemo, useRef } from "react";
+import { type PointerEvent, useEffect, useMemo, useRef } from "react";
 import { loadPictures, usePictures } from "../project/pictures";
 import { useElementSize } from "../ui/element-size";
 import { usePinch } from "../ui/pinch";
 import { onThemeChange, themeNow } from "../ui/theme-now";
+import { useWheelSteps } from "../ui/wheel-steps";
 import type { Clock } from "./clock";
 import { looksOfStill } from "./draw-frame";
 import { useHiddenLayers } from "./hidden-layers";
@@ -162,30 +163,6 @@ function moved({ scale, standing }: StageScene, { x, y }: FramePoint, density: n
 
 /** A press that moves less than this, in CSS pixels, is a click. */
 const MEANT = 4;
-
-/** How far the wheel turns for one step of zoom; two fingers that pinch give smaller turns and count more. */
-const TURN = 80;
-const PINCH = 8;
-
-/** Tells whole steps of the wheel, or of a pinch, over an element. Turns shorter than a step add up. */
-function useWheelSteps(element: RefObject<HTMLElement | null>, onStep: (direction: 1 | -1) => void): void {
-  const latest = useRef(onStep);
-  latest.current = onStep;
-  useEffect(() => {
-    let turned = 0;
-    const wheel = (event: WheelEvent) => {
-      event.preventDefault();
-      turned += event.deltaY * (event.ctrlKey ? PINCH : 1) * (event.deltaMode === WheelEvent.DOM_DELTA_LINE ? 30 : 1);
-      if (Math.abs(turned) < TURN) return;
-      latest.current(turned < 0 ? 1 : -1);
-      turned = 0;
-    };
-    const target = element.current;
-    // React's own wheel listeners may not keep the page from scrolling.
-    target?.addEventListener("wheel", wheel, { passive: false });
-    return () => target?.removeEventListener("wheel", wheel);
-  }, [element]);
-}
 
 /** The middle of the figure on the stage, in device pixels: directions are told from there, as a person sees them. */
 function middleOf({ standing, scale }: StageScene, { up, down }: ReturnType<typeof reachOf>): { x: number; y: number } {

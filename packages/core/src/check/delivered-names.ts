@@ -2,7 +2,7 @@
 
 import { type ChosenFrames, chosenFrames } from "../delivery-plan";
 import { setDelivery } from "../edit";
-import { CaravanError, type Delivery, type Project } from "../model";
+import { CaravanError, counted, type Delivery, keptRefs, type Project } from "../model";
 import { chosenAndGone } from "../references";
 import { troubledFiles } from "./delivered-file-names";
 import { beginnings, sharedNames } from "./delivered-frame-names";
@@ -25,6 +25,7 @@ export function deliveredNames(project: Project): Finding[] {
     ...chosenAndGone(project).flatMap(({ delivery, names }) =>
       chosen[delivery] === "nothing" ? [] : [chosenGone(project, delivery, names)],
     ),
+    ...project.deliveries.flatMap((_, index) => (chosen[index] === "nothing" ? [] : framesGone(project, index))),
     ...chosen.flatMap((each, index) => (each === "nothing" ? [choosesNothing(project, index)] : [])),
     ...ofEach((index, frames) => sharedNames(project, index, frames)),
     ...guarded("file names", () => troubledFiles(project, taken)),
@@ -60,12 +61,33 @@ function chosenGone(project: Project, index: number, names: readonly string[]): 
   };
 }
 
+/** Single frames that were chosen and are not there any more. */
+function framesGone(project: Project, index: number): Finding[] {
+  const { choice } = project.deliveries[index] as Delivery;
+  if (choice.of !== "frames") return [];
+  const kept = new Set(project.sources.flatMap(keptRefs));
+  const there = (choice.frames ?? []).filter((ref) => kept.has(ref));
+  const gone = (choice.frames?.length ?? 0) - there.length;
+  if (gone === 0) return [];
+  return [
+    {
+      code: "chosen-gone",
+      severity: "warning",
+      where: whereOfDelivery(project, index),
+      message: `${counted(gone, "frame that it chooses is", "frames that it chooses are")} not there any more.`,
+      place: { stop: "ship", delivery: index },
+      delivery: index,
+      mend: { label: "Choose the others", apply: (current) => setDelivery(current, index, { choice: { frames: there } }) },
+    },
+  ];
+}
+
 function choosesNothing(project: Project, index: number): Finding {
   return {
     code: "chooses-nothing",
     severity: "error",
     where: whereOfDelivery(project, index),
-    message: "No clip or action is chosen to go out, or the chosen ones are gone.",
+    message: "Nothing is chosen to go out, or what was chosen is gone.",
     place: { stop: "ship", delivery: index },
     delivery: index,
     mend: { label: "Deliver everything", apply: (current) => setDelivery(current, index, { choice: { of: "all" } }) },

@@ -75,7 +75,7 @@ describe("findings on deliveries", () => {
   });
 
   it("tell of a choice that matches nothing", () =>
-    expectMended(having({ choice: { of: "clips", names: ["gone"] } }), "chooses-nothing", /No clip or action is chosen/));
+    expectMended(having({ choice: { of: "clips", names: ["gone"] } }), "chooses-nothing", /Nothing is chosen to go out/));
 
   it("tell of files that some system takes for one, in one delivery or in two", () => {
     const twins = addClip(project, [ref(2)], "Walk");

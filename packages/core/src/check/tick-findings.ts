@@ -12,6 +12,7 @@ export function tickFindings(project: Project, { data: { times, ticksPerSecond }
   if (!times || kind === "films") return [];
   return project.clips.flatMap((clip): Finding[] => {
     if (choice.of === "clips" && choice.pattern === "" && !choice.names.includes(clip.name)) return [];
+    if (choice.of === "frames" && !clip.steps.every(({ frame }) => choice.frames?.includes(frame))) return [];
     const lost = stepsWithoutTick(clip, ticksPerSecond);
     if (lost.length === 0) return [];
     const tick = Math.ceil(1_000_000 / ticksPerSecond);

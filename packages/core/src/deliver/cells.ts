@@ -93,12 +93,12 @@ export function proposedColumns(count: number, cell: Size): number {
   return Math.min(count, best);
 }
 
-/** Draws cells of one size into a picture. */
-export function drawCells(arrangement: Arrangement, cells: readonly Pixels[]): Pixels {
+/** Draws cells of one size into a picture, each by its index. */
+export function drawCells(arrangement: Arrangement, cells: ReadonlyMap<number, Pixels>): Pixels {
   const out = clearPixels(arrangement.size.w, arrangement.size.h);
-  cells.forEach((cell, k) => {
+  for (const [k, cell] of cells) {
     const { x, y } = arrangement.rectOf(k);
     paste(out, cell, { x: 0, y: 0, w: cell.width, h: cell.height }, x, y);
-  });
+  }
   return out;
 }

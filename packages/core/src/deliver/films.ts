@@ -1,10 +1,11 @@
 /** Clips as moving pictures: APNG, exact in colour and nearly so in time, and GIF, with what it cannot hold said. */
+import { layered } from "../assemble";
 import type { AtlasClip } from "../atlas";
 import { type AnimationFrame, apngTime, gifTimes, type NamedFile, type PngCodec, readApng, readGif, writeApng, writeGif } from "../codec";
-import { filmPath } from "../delivery-plan";
+import { filmPath, mirroredFilms } from "../delivery-plan";
 import { CaravanError, type Delivery } from "../model";
 import { stepOrder } from "../playback";
-import { looksSame, type Pixels } from "../raster";
+import { clearPixels, looksSame, mirrored, type Pixels, rgbOf } from "../raster";
 import { cellsFor, inCell } from "./cells";
 import type { Contents, FrameToDeliver } from "./contents";
 import { blendedFrame } from "./frame-layers";
@@ -22,8 +23,8 @@ const MOST_PICTURES = 5000;
 
 /** A film of each clip in each of the formats, read back and compared. Throws `nothing-picked` without clips, `proof-failed`. */
 export function films(
-  { frames, clips, layers }: Contents,
-  formats: Delivery["films"],
+  { frames, clips, actions, layers }: Contents,
+  { films: formats, gifBackground, mirroredFilms: withMirrors }: Pick<Delivery, "films" | "gifBackground" | "mirroredFilms">,
   stem: string,
   png: PngCodec,
   onProgress: (done: number) => void,
@@ -33,22 +34,60 @@ export function films(
   const byName = new Map(frames.map((frame) => [frame.name, blendedFrame(frame, layers)]));
   const made: Film[] = [];
   const notes: string[] = [];
-  const proof = { frames: 0, exact: 0, shared: 0, clips: clips.length, marked: 0 };
-  for (const [k, [name, clip]] of clips.entries()) {
-    const { pictures, plays, note } = filmOf(name, clip, byName);
+  const mirrors = withMirrors
+    ? mirroredFilms(
+        actions.map(([name, { facings }]) => ({ name, facings })),
+        clips.map(([name]) => name),
+      )
+    : [];
+  const known = new Map(clips);
+  const wanted = [
+    ...clips.map(([name, clip]) => ({ name, clip, mirror: false })),
+    ...mirrors.map(({ name, clip }) => ({ name, clip: known.get(clip) as AtlasClip, mirror: true })),
+  ];
+  const proof = { frames: 0, exact: 0, shared: 0, clips: wanted.length, marked: 0 };
+  for (const [k, { name, clip, mirror }] of wanted.entries()) {
+    const { pictures: drawn, plays, note } = filmOf(name, clip, byName);
+    const pictures = mirror ? each(drawn, mirrored) : drawn;
     if (note) notes.push(note);
     const size = { w: pictures[0]?.pixels.width ?? 1, h: pictures[0]?.pixels.height ?? 1 };
     for (const format of formats) {
       const path = filmPath(stem, name, format);
-      const written = format === "gif" ? asGif(path, pictures, plays) : asApng(path, pictures, plays, png);
+      const written =
+        format === "gif"
+          ? asGif(path, gifBackground === undefined ? pictures : each(pictures, over(gifBackground)), plays)
+          : asApng(path, pictures, plays, png);
       notes.push(...written.notes);
       proof.frames += pictures.length;
       proof.exact += written.exact ? pictures.length : 0;
       made.push({ file: { path, bytes: written.bytes }, clip: name, size, pictures: pictures.length });
     }
-    onProgress((k + 1) / clips.length);
+    onProgress((k + 1) / wanted.length);
   }
   return { films: made, proof, notes };
+}
+
+/** The pictures changed, each once however often it is shown. */
+function each(pictures: readonly AnimationFrame[], change: (pixels: Pixels) => Pixels): AnimationFrame[] {
+  const done = new Map<Pixels, Pixels>();
+  return pictures.map(({ pixels, ms }) => {
+    const changed = done.get(pixels) ?? change(pixels);
+    done.set(pixels, changed);
+    return { pixels: changed, ms };
+  });
+}
+
+/** Drawn over a colour, `#rrggbb`. */
+function over(colour: string): (pixels: Pixels) => Pixels {
+  const [r, g, b] = rgbOf(colour);
+  return (pixels) => {
+    const ground = clearPixels(pixels.width, pixels.height);
+    for (let k = 0; k < ground.bytes.length; k += 4) ground.bytes.set([r, g, b, 255], k);
+    return layered([
+      { pixels: ground, blend: "normal" },
+      { pixels, blend: "normal" },
+    ]);
+  };
 }
 
 /** What a film shows: one round of an endless clip, or the whole of one that ends. */

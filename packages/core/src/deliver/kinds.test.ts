@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { artFrom } from "../art";
 import { readAtlas } from "../atlas";
+import { findingsOf, mended } from "../check";
 import { readApng, readGif, textFromUtf8 } from "../codec";
 import { png } from "../codec/png.fixture";
 import { matches } from "../delivery-plan";
@@ -23,7 +24,7 @@ import {
 } from "../edit";
 import { PORTER, porterProject, sheetOfCells } from "../edit/project.fixture";
 import type { ActionName, ClipName, Delivery, FrameRef, MarkName, Project } from "../model";
-import { crop, looksSame, type Pixels, scaled } from "../raster";
+import { crop, looksSame, mirrored as mirrorOf, type Pixels, scaled } from "../raster";
 import { arranged, proposedColumns } from "./cells";
 import { deliver } from "./project";
 
@@ -68,6 +69,25 @@ describe("a grid sheet", () => {
       }),
       { numRuns: 25 },
     ));
+
+  it("has each clip on a row of its own on wish, step by step, and the frames of no clip below", () => {
+    const made = out({ kind: "grid", sheet: { rows: "clips", marginPx: 1, gapPx: 2 } });
+    const read = png.decode(fileIn(made, "atlas.png"), "atlas.png");
+    const rows = [
+      [cell(0), cell(1), cell(0), cell(2)],
+      [cell(1, 1), cell(2, 1)],
+    ];
+    for (const [row, cells] of rows.entries())
+      for (const [step, wanted] of cells.entries()) {
+        const found = crop(read, { x: 1 + step * 10, y: 1 + row * 12, w: 8, h: 10 });
+        expect(looksSame(found, wanted)).toBe(true);
+      }
+    expect(made.notes.join()).toMatch(/2 rows of clips, 4 columns of 8 × 10 px.*7 frames are in no clip, below/);
+    const { frames } = readAtlas(fileIn(made, "atlas.atlas.json"), "atlas");
+    expect(Object.keys(frames)).toHaveLength(12);
+    expect(frames["porter/0"]?.rect).toEqual({ x: 1, y: 1, w: 8, h: 10 });
+    expect(read).toMatchObject({ width: 2 + 4 * 8 + 3 * 2, height: 2 + 4 * 10 + 3 * 2 });
+  });
 
   it("refuses a sheet beyond what pictures can be", () =>
     expect(() => arranged(3000, 3000, { w: 8, h: 10 }, 0, 0, "wide.png")).toThrow(/wide.png: It would be 24000 × 10 px; 16384 a side/));
@@ -142,6 +162,37 @@ describe("films", () => {
     expect([film?.plays, film?.count]).toEqual([1, 13]);
     expect(readApng(fileIn(made, "atlas/wave.png"), "wave", png)?.plays).toBe(0);
     expect(made.files).toHaveLength(2);
+  });
+
+  it("are made of mirrored facings on wish, called as their clip or their action, each once", () => {
+    const mirrored = setPetal(project, "going" as ActionName, "w", { clip: walk, mirror: true });
+    const plain = out({ kind: "films", films: ["apng"] }, mirrored);
+    expect(plain.files.map(({ path }) => path)).toEqual(["atlas/walk.png", "atlas/wave.png"]);
+    const both = out({ kind: "films", films: ["apng"], mirroredFilms: true }, mirrored);
+    expect(both.files.map(({ path }) => path)).toEqual(["atlas/walk.png", "atlas/wave.png", "atlas/going-w.png"]);
+    const films = ["walk", "going-w"].map((name) => [...(readApng(fileIn(both, `atlas/${name}.png`), name, png)?.frames(() => {}) ?? [])]);
+    expect(films[0]?.map(({ ms }) => ms)).toEqual(films[1]?.map(({ ms }) => ms));
+    for (const [k, { pixels }] of (films[0] ?? []).entries())
+      expect(looksSame(mirrorOf(pixels), films[1]?.[k]?.pixels as Pixels)).toBe(true);
+    const named = addClip(mirrored, [ref(0)], "going-w");
+    expect(out({ kind: "films", films: ["gif"], mirroredFilms: true }, named).files.map(({ path }) => path)).toContain(
+      "atlas/going-w-2.gif",
+    );
+  });
+
+  it("in GIF are drawn over a colour on wish, and APNG stays clear", () => {
+    const made = out({ kind: "films", gifBackground: "#3fa9c4" });
+    const [gif] = [...readGif(fileIn(made, "atlas/walk.gif"), "walk").frames(() => {})];
+    const [apng] = [...(readApng(fileIn(made, "atlas/walk.png"), "walk", png)?.frames(() => {}) ?? [])];
+    const colours = (pixels: Pixels | undefined) => {
+      const seen = new Set<string>();
+      for (let k = 0; k < (pixels?.bytes.length ?? 0); k += 4) seen.add(pixels?.bytes.subarray(k, k + 4).join() ?? "");
+      return seen;
+    };
+    expect(colours(gif?.pixels)).toContain("63,169,196,255");
+    expect([...colours(gif?.pixels)].every((each) => each.endsWith(",255"))).toBe(true);
+    expect([...colours(apng?.pixels)].some((each) => each.endsWith(",0"))).toBe(true);
+    expect(() => out({ kind: "films", gifBackground: "blue" })).toThrow(/gifBackground/);
   });
 
   it("say so where there is no clip to show", () => {
@@ -284,6 +335,27 @@ describe("what goes", () => {
     const going = readAtlas(fileIn(out({ choice: { of: "actions", names: ["going"] } }), "atlas.atlas.json"), "atlas");
     expect(Object.keys(going.clips)).toEqual(["walk"]);
     expect(() => out({ choice: { of: "clips", pattern: "swim*" } })).toThrow(/No clip of this project is chosen and none matches swim\*/);
+  });
+
+  it("is chosen by several patterns with commas between", () => {
+    const clips = (pattern: string) =>
+      Object.keys(readAtlas(fileIn(out({ choice: { of: "clips", pattern } }), "atlas.atlas.json"), "atlas").clips);
+    expect(clips("wa?k, *ave")).toEqual(["walk", "wave"]);
+    expect(clips(" wave ,, ")).toEqual(["wave"]);
+    expect(() => clips(" , ")).toThrow(/No clip of this project is chosen/);
+  });
+
+  it("is chosen frame by frame, with the clips and actions that show no others; frames that are gone are told", () => {
+    const of = (frames: FrameRef[]) => readAtlas(fileIn(out({ choice: { of: "frames", frames } }), "atlas.atlas.json"), "atlas");
+    const some = of([ref(0), ref(1), ref(2)]);
+    expect(Object.keys(some.frames)).toEqual(["porter/0", "porter/1", "porter/2"]);
+    expect([Object.keys(some.clips), Object.keys(some.actions)]).toEqual([["walk"], ["going"]]);
+    expect(Object.keys(of([ref(3)]).clips)).toEqual([]);
+    expect(() => of([])).toThrow(/None of the chosen frames is there/);
+    const gone = setDelivery(project, 0, { choice: { of: "frames", frames: [ref(0), "s9/c0r0" as FrameRef] } });
+    const finding = findingsOf(gone).find(({ code }) => code === "chosen-gone");
+    expect(finding?.message).toBe("1 frame that it chooses is not there any more.");
+    expect(mended(gone, finding as never).deliveries[0]?.choice.frames).toEqual([ref(0)]);
   });
 
   it("matches whole names, with * and ? and nothing else", () => {

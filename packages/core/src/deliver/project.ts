@@ -87,7 +87,7 @@ export function deliverContents(
     );
   const stem = stemOf(delivery, density);
   if (delivery.kind === "films") {
-    const made = films(contents, delivery.films, stem, png, onProgress);
+    const made = films(contents, delivery, stem, png, onProgress);
     return {
       files: made.films.map(({ file }) => file),
       pages: made.films.map(({ file, size, pictures }) => ({

@@ -9,17 +9,17 @@ import type { Copy, LaidFrame, LaidPage, Layout } from "./layout";
 
 const UPRIGHT = { turned: false, mirrored: false, inset: { x: 0, y: 0 } } as const;
 
-/** All frames in the order of the tray, on one picture. Throws `picture-too-large`. */
-export function gridSheet({ frames, layers }: Contents, { columns, marginPx, gapPx }: SheetLayout, stem: string): Layout {
+/** All frames on one picture: in the order of the tray, or each clip on a row of its own. Throws `picture-too-large`. */
+export function gridSheet(contents: Contents, sheet: SheetLayout, stem: string): Layout {
+  return sheet.rows === "clips" && contents.clips.length > 0 ? rowsOfClips(contents, sheet, stem) : inTrayOrder(contents, sheet, stem);
+}
+
+function inTrayOrder({ frames, layers }: Contents, { columns, marginPx, gapPx }: SheetLayout, stem: string): Layout {
   const cells = cellsFor(frames);
   const across = columns ?? proposedColumns(frames.length, cells.size);
   const image = pagePath(stem, 0, 1);
   const arrangement = arranged(frames.length, across, cells.size, marginPx, gapPx, image);
-  const draw = (layer: number) =>
-    drawCells(
-      arrangement,
-      frames.map((frame) => inCell(frame, cells, layer)),
-    );
+  const draw = (layer: number) => drawCells(arrangement, new Map(frames.map((frame, k) => [k, inCell(frame, cells, layer)])));
   const pixels = draw(0);
   const used = frames.length * cells.size.w * cells.size.h;
   return {
@@ -42,6 +42,54 @@ export function gridSheet({ frames, layers }: Contents, { columns, marginPx, gap
   };
 }
 
+/** Each clip a row, step by step, also where a frame is shown again; below them the frames that are in no clip. */
+function rowsOfClips({ frames, clips, layers }: Contents, { marginPx, gapPx }: SheetLayout, stem: string): Layout {
+  const cells = cellsFor(frames);
+  const byName = new Map(frames.map((frame) => [frame.name, frame]));
+  const columns = Math.max(...clips.map(([, { steps }]) => steps.length));
+  const inClips = new Set(clips.flatMap(([, { steps }]) => steps.map(({ frame }) => frame)));
+  const idle = frames.filter(({ name }) => !inClips.has(name));
+  const shown: { readonly at: number; readonly frame: FrameToDeliver; readonly what: string | null }[] = [
+    ...clips.flatMap(([clip, { steps }], row) =>
+      steps.map(({ frame }, step) => ({
+        at: row * columns + step,
+        frame: byName.get(frame) as FrameToDeliver,
+        what: `step ${step} of clip "${clip}"`,
+      })),
+    ),
+    ...idle.map((frame, k) => ({ at: clips.length * columns + k, frame, what: null })),
+  ];
+  const image = pagePath(stem, 0, 1);
+  const arrangement = arranged(clips.length * columns + idle.length, columns, cells.size, marginPx, gapPx, image);
+  const draw = (layer: number) => {
+    const places = shown.map(({ at, frame }) => [at, inCell(frame, cells, layer)] as const);
+    return drawCells(arrangement, new Map(places));
+  };
+  const pixels = draw(0);
+  const placed = new Map<string, LaidFrame>();
+  const copies: Copy[] = [];
+  for (const { at, frame, what } of shown) {
+    const rect = arrangement.rectOf(at);
+    const wholeOn = (layer: number) => inCell(frame, cells, layer);
+    if (what !== null) copies.push({ what, page: 0, rect, wholeOn });
+    if (placed.has(frame.name)) continue;
+    const { x, y } = cells.offset(frame);
+    const origin = { x: frame.origin.x + x, y: frame.origin.y + y };
+    const marks = frame.marks && shiftedMarks(frame.marks, { x, y });
+    placed.set(frame.name, { ...UPRIGHT, name: frame.name, page: 0, rect, size: cells.size, origin, marks, wholeOn });
+  }
+  const used = shown.length * cells.size.w * cells.size.h;
+  return {
+    pages: [{ image, pixels, occupancy: used / (pixels.width * pixels.height), ...layerPages(image, layers, draw) }],
+    frames: [...placed.values()],
+    copies,
+    notes: [
+      `${clips.length} rows of clips, ${columns} columns of ${cells.size.w} × ${cells.size.h} px${unequal(frames)}.`,
+      ...(idle.length > 0 ? [`${idle.length} ${idle.length === 1 ? "frame is" : "frames are"} in no clip, below the rows of clips.`] : []),
+    ],
+  };
+}
+
 /** Each clip a picture, each step a cell, also where a frame is shown again. Throws `nothing-picked` without clips. */
 export function strips({ frames, clips, layers }: Contents, { marginPx, gapPx, run }: SheetLayout, stem: string): Layout {
   if (clips.length === 0)
@@ -60,11 +108,7 @@ export function strips({ frames, clips, layers }: Contents, { marginPx, gapPx, r
     const cells = cellsFor(shown);
     const image = stripPath(stem, clip);
     const arrangement = arranged(shown.length, run === "along" ? shown.length : 1, cells.size, marginPx, gapPx, image);
-    const draw = (layer: number) =>
-      drawCells(
-        arrangement,
-        shown.map((frame) => inCell(frame, cells, layer)),
-      );
+    const draw = (layer: number) => drawCells(arrangement, new Map(shown.map((frame, k) => [k, inCell(frame, cells, layer)])));
     const pixels = draw(0);
     const occupancy = (shown.length * cells.size.w * cells.size.h) / (pixels.width * pixels.height);
     pages.push({ image, pixels, occupancy, ...layerPages(image, layers, draw) });

@@ -1,6 +1,6 @@
 /** What of a project goes out. */
 import { hostClips } from "../marks";
-import { bakesParts, CaravanError, type ClipName, type Delivery, type FrameRef, type Project } from "../model";
+import { bakesParts, CaravanError, type ClipName, type Delivery, type FrameRef, keptRefs, type Project } from "../model";
 import { matches } from "./wildcard";
 
 /** The project with only the clips and actions that are chosen, and the frames that these show; null stands for all frames. */
@@ -12,7 +12,8 @@ export interface Chosen {
 /** With the guests of parts whose hosts are chosen, unless parts are drawn in. Throws `nothing-picked` if a choice matches nothing. */
 export function chosenOf(project: Project, { choice, ...how }: Pick<Delivery, "choice" | "kind" | "parts">): Chosen {
   if (choice.of === "all") return { project, frames: null };
-  const wanted = (name: string) => choice.names.includes(name) || (choice.pattern !== "" && matches(choice.pattern, name));
+  if (choice.of === "frames") return ofFrames(project, choice.frames ?? []);
+  const wanted = (name: string) => choice.names.includes(name) || matches(choice.pattern, name);
   const named = new Set(
     choice.of === "clips"
       ? project.clips.filter(({ name }) => wanted(name)).map(({ name }) => name)
@@ -40,6 +41,29 @@ export function chosenOf(project: Project, { choice, ...how }: Pick<Delivery, "c
   );
   const chosen: Project = { ...rest, ...(kept.length > 0 ? { parts: kept } : {}), clips, actions };
   return { project: chosen, frames: new Set(clips.flatMap(({ steps }) => steps.map(({ frame }) => frame))) };
+}
+
+/** Single frames, with the clips that show no others and the actions that show no other clips. */
+function ofFrames(project: Project, chosen: readonly FrameRef[]): Chosen {
+  const kept = new Set(project.sources.flatMap(keptRefs));
+  const frames = new Set(chosen.filter((ref) => kept.has(ref)));
+  if (frames.size === 0)
+    throw new CaravanError(
+      "nothing-picked",
+      "frames",
+      "None of the chosen frames is there.",
+      "Pick frames at Frames and choose them at What goes, or deliver everything.",
+    );
+  const clips = project.clips.filter(({ steps }) => steps.length > 0 && steps.every(({ frame }) => frames.has(frame)));
+  const named = new Set<string>(clips.map(({ name }) => name));
+  const actions = project.actions.filter(({ facings }) => {
+    const petals = Object.values(facings);
+    return petals.length > 0 && petals.every(({ clip }) => named.has(clip));
+  });
+  const plays = new Set<string>([...named, ...actions.map(({ name }) => name)]);
+  const { parts = [], ...rest } = project;
+  const fastened = parts.filter(({ host, guest }) => plays.has(host) && plays.has(guest));
+  return { project: { ...rest, ...(fastened.length > 0 ? { parts: fastened } : {}), clips, actions }, frames };
 }
 
 /** Adds the clips of guests to the clips that go out, until no more come; returns the names of guests. */

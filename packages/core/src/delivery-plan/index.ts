@@ -4,6 +4,7 @@ export { type ChosenFrames, chosenFrames } from "./chosen-frames";
 export { checkFileNames, troubleWithPaths } from "./file-names";
 export { framesNamed, paddedPattern } from "./frame-names";
 export { type DeliveredLayer, layersOf } from "./layers";
+export { mirroredFilms } from "./mirrored-films";
 export {
   besidePath,
   contactPath,

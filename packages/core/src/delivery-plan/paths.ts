@@ -2,6 +2,7 @@
 import { type ClipName, type Delivery, type Density, type Project, unreachable } from "../model";
 import { chosenOf } from "./choice";
 import { layersOf } from "./layers";
+import { mirroredFilms } from "./mirrored-films";
 
 export function stemOf({ name }: Pick<Delivery, "name">, { suffix }: Pick<Density, "suffix">): string {
   return `${name}${suffix}`;
@@ -77,13 +78,14 @@ export interface ForeseenFile {
  * example in whose shape metadata is written is left out. `frames` are the names that its frames will have.
  */
 export function foreseenFiles(project: Project, delivery: Delivery, frames: readonly string[]): ForeseenFile[] {
-  const clips = chosenOf(project, delivery).project.clips.map(({ name }) => name);
+  const chosen = chosenOf(project, delivery).project;
+  const clips = chosen.clips.map(({ name }) => name);
   const { layers } = layersOf(project.sources);
   const contact = delivery.data.contact ? [whole(contactPath(delivery.name, 0, 1))] : [];
   const files = delivery.densities.flatMap((density) => {
     const stem = stemOf(delivery, density);
     const pictures = picturesOf(stem, delivery, clips, frames);
-    if (delivery.kind === "films") return pictures;
+    if (delivery.kind === "films") return [...pictures, ...mirrorsOf(stem, delivery, chosen)];
     const { atlas, frames: table, times, module, rules, tiles, places } = delivery.data;
     const coloured = project.palettes?.length ? (["palettes", "palettesText"] as const) : [];
     return [
@@ -101,6 +103,17 @@ export function foreseenFiles(project: Project, delivery: Delivery, frames: read
     ];
   });
   return [...files, ...contact];
+}
+
+function mirrorsOf(stem: string, { films, mirroredFilms: isWanted }: Delivery, { actions, clips }: Project): ForeseenFile[] {
+  if (!isWanted) return [];
+  const mirrors = mirroredFilms(
+    actions,
+    clips.map(({ name }) => name),
+  );
+  return mirrors.flatMap(({ name, clip }) =>
+    films.map((format) => ({ path: filmPath(stem, name, format), of: { clip: clip as ClipName } })),
+  );
 }
 
 function whole(path: string): ForeseenFile {

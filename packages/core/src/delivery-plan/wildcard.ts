@@ -5,7 +5,7 @@
  * Greedy: a `*` first takes nothing, and one character more each time what follows it does not fit. Only the last `*` need ever give way,
  * so there is no search tree. Cost: O(pattern × name) at worst, O(pattern + name) mostly. Characters are code points.
  */
-export function matches(pattern: string, name: string): boolean {
+function matchesOne(pattern: string, name: string): boolean {
   const wanted = [...pattern];
   const given = [...name];
   let at = 0;
@@ -27,4 +27,9 @@ export function matches(pattern: string, name: string): boolean {
   }
   while (wanted[at] === "*") at++;
   return at === wanted.length;
+}
+
+/** Whether a name matches any of several patterns with commas between; blanks around them do not count, and empty ones match nothing. */
+export function matches(patterns: string, name: string): boolean {
+  return patterns.split(",").some((each) => each.trim() !== "" && matchesOne(each.trim(), name));
 }

@@ -1,6 +1,8 @@
 import * as z from "zod";
+import { Colour } from "./clearing";
 import { Size } from "./geometry";
 import { Packing, USUAL_PACKING } from "./packing";
+import { FrameRef } from "./source";
 
 /** File names are made from it, so what file systems refuse is refused here. */
 export const FileStem = z
@@ -18,6 +20,12 @@ export const SheetLayout = z.strictObject({
   marginPx: z.int().min(0).max(256).describe("Before the first and after the last cell."),
   gapPx: z.int().min(0).max(256).describe("Between two cells."),
   run: z.enum(["along", "down"]).describe("Whether the frames of a strip follow each other to the right or down."),
+  rows: z
+    .literal("clips")
+    .optional()
+    .describe(
+      "Whether each row of a grid sheet is a clip, step by step, in the order of the clips; absent: frames in the order of the tray.",
+    ),
 });
 export type SheetLayout = z.infer<typeof SheetLayout>;
 
@@ -40,9 +48,19 @@ export type Density = z.infer<typeof Density>;
 
 /** Which clips and frames go out. */
 const Choice = z.strictObject({
-  of: z.enum(["all", "clips", "actions"]).describe("Everything, or only what the names and the pattern choose, with its frames."),
+  of: z
+    .enum(["all", "clips", "actions", "frames"])
+    .describe(
+      "Everything; or what the names and the patterns choose, with its frames; or single frames, with the clips that have no others.",
+    ),
   names: z.array(z.string()).describe("Names of clips or actions."),
-  pattern: z.string().max(200).describe("Names that match go out as well: * stands for any text, ? for one character. Empty matches none."),
+  pattern: z
+    .string()
+    .max(200)
+    .describe(
+      "Names that match go out as well: * stands for any text, ? for one character; several patterns with commas between. Empty matches none.",
+    ),
+  frames: z.array(FrameRef).max(100_000).optional().describe("The frames, where they are chosen singly."),
 });
 
 /** What stands beside the pictures. */
@@ -101,6 +119,8 @@ export const Delivery = z.strictObject({
     .array(z.enum(["apng", "gif"]))
     .min(1)
     .describe("The moving pictures that each clip becomes."),
+  mirroredFilms: z.literal(true).optional().describe("Whether facings that are the mirror of a clip become films of their own."),
+  gifBackground: Colour.optional().describe("The colour that GIFs are drawn over; absent: they are clear where nothing is drawn."),
   parts: z
     .literal("baked")
     .optional()

@@ -75,7 +75,7 @@ function mapped<Each>(list: Each[], change: (each: Each) => Each): Each[] {
 /** Names that deliveries choose and that are not there, by the index of the delivery. */
 export function chosenAndGone({ clips, actions, deliveries }: Project): { delivery: number; names: string[] }[] {
   return deliveries.flatMap(({ choice: { of, names } }, delivery) => {
-    if (of === "all") return [];
+    if (of === "all" || of === "frames") return [];
     const there = new Set<string>((of === "clips" ? clips : actions).map(({ name }) => name));
     const gone = names.filter((name) => !there.has(name));
     return gone.length > 0 ? [{ delivery, names: gone }] : [];

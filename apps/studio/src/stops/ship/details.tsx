@@ -13,10 +13,12 @@ import { GameFolder } from "./game-folder-line";
 import { InAGame } from "./in-a-game";
 import { Sizes } from "./sizes";
 import { WhatGoes } from "./what-goes";
+import { useIsWide } from "./wide";
 
 /** The delivered files, and the clip to watch meanwhile. */
 export function Details() {
   const { delivery, index } = useDelivery();
+  const isWide = useIsWide();
   const project = useProject((each) => each);
   const clip = useView((view) => chosenClip(project, view));
   return (
@@ -34,9 +36,13 @@ export function Details() {
       )}
       <GameFolder delivery={delivery.name} />
       <InAGame />
-      <WhatGoes />
-      <Sizes />
-      <Beside />
+      {!isWide && (
+        <>
+          <WhatGoes />
+          <Sizes />
+          <Beside />
+        </>
+      )}
       {delivery.kind !== "films" && <BudgetDetail of={{ delivery: index }} />}
       {delivery.kind !== "films" && <ExampleShape />}
       <Files />

@@ -1,6 +1,9 @@
 "use client";
 
+import type { DeliveryChange } from "@caravan/core/edit";
 import type { Delivery } from "@caravan/core/model";
+import { ColourField } from "../../palettes/colour-field";
+import { useProject } from "../../project/open-project";
 import { Tick } from "../../ui/tick";
 import { useDelivery } from "./chosen-delivery";
 
@@ -9,10 +12,14 @@ const FORMATS = [
   ["gif", "GIF, for everywhere"],
 ] as const;
 
+/** As the screen shows what is clear. */
+const USUAL_BACKGROUND = "#bdbbb6";
+
 /** Which moving pictures each clip becomes. At least one. */
 export function FilmSettings() {
   const { delivery, set } = useDelivery();
-  const { films } = delivery;
+  const { films, gifBackground } = delivery;
+  const hasMirrors = useProject(({ actions }) => actions.some(({ facings }) => Object.values(facings).some(({ mirror }) => mirror)));
   const toggle = (format: Delivery["films"][number], on: boolean) => {
     const next = FORMATS.map(([each]) => each).filter((each) => (each === format ? on : films.includes(each)));
     if (next.length > 0) set({ films: next });
@@ -22,6 +29,25 @@ export function FilmSettings() {
       {FORMATS.map(([format, label]) => (
         <Tick key={format} label={label} checked={films.includes(format)} onChange={(on) => toggle(format, on)} />
       ))}
+      {hasMirrors && (
+        <Tick
+          label="mirrored facings too"
+          checked={delivery.mirroredFilms === true}
+          onChange={(on) => set({ mirroredFilms: on ? true : undefined } as DeliveryChange)}
+        />
+      )}
+      {films.includes("gif") && (
+        <span className="inline-flex items-center gap-1.5">
+          <Tick
+            label="background of GIFs"
+            checked={gifBackground !== undefined}
+            onChange={(on) => set({ gifBackground: on ? USUAL_BACKGROUND : undefined } as DeliveryChange)}
+          />
+          {gifBackground !== undefined && (
+            <ColourField label="Background of GIFs" colour={gifBackground} onChange={(next) => set({ gifBackground: next })} />
+          )}
+        </span>
+      )}
     </>
   );
 }

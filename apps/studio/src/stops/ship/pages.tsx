@@ -1,46 +1,148 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import { Minus, Plus } from "lucide-react";
+import { type PointerEvent, type ReactNode, type RefObject, useEffect, useRef, useState } from "react";
+import { Button, IconButton } from "../../ui/button";
+import { Choice } from "../../ui/choice";
 import { useElementSize } from "../../ui/element-size";
 import { sizeInWords } from "../../ui/files";
+import { useWheelSteps } from "../../ui/wheel-steps";
+import { largestFitting, nextZoom, zoomsBetween } from "../../ui/zooms";
 import { type Delivered, type PictureView, type ShownPage, shownPages } from "../../workers/jobs";
+import { ComparedSizes } from "./compared-sizes";
 
 /** More pictures than this are not shown beside each other; the list of files has them all. */
 const MOST_SHOWN = 48;
 
-/** The pictures as they will be: pages at the largest whole zoom that fits, many small ones beside each other. */
+const ZOOMS = zoomsBetween(0.125, 16);
+
+/** The pictures as they will be; or, where there are several sizes, one frame at all of them. */
 export function Pages({ delivered }: { delivered: Delivered }) {
+  const { pages, views } = delivered;
+  const canCompare = views.length > 0 && new Set(pages.map(({ suffix }) => suffix)).size > 1;
+  const [wants, setWants] = useState<"pages" | "sizes">("pages");
+  const which = canCompare && (
+    <Choice
+      label="What is shown"
+      value={wants}
+      options={[
+        ["pages", "Pages"],
+        ["sizes", "Sizes compared"],
+      ]}
+      onChange={setWants}
+    />
+  );
+  return (
+    <div className="flex min-h-0 min-w-0 grow flex-col gap-1.5">
+      {canCompare && wants === "sizes" ? (
+        <>
+          <div className="flex">{which}</div>
+          <ComparedSizes delivered={delivered} />
+        </>
+      ) : (
+        <ZoomedPages delivered={delivered}>{which}</ZoomedPages>
+      )}
+    </div>
+  );
+}
+
+/** Pages at the largest whole zoom that fits until the wheel says otherwise; many small pictures beside each other. */
+function ZoomedPages({ delivered, children }: { delivered: Delivered; children: ReactNode }) {
   const { pages, views, files } = delivered;
   const pictures = shownPages(pages);
-  const room = useRef<HTMLDivElement>(null);
+  const room = useRef<HTMLElement>(null);
   const { width: w, height: h } = useElementSize(room);
+  const [chosen, setZoom] = useState<number | null>(null);
+  const zoom = chosen ?? fitOf(pictures, { w, h });
+  const step = (direction: 1 | -1, at = { x: w / 2, y: h / 2 }) => {
+    const next = nextZoom(ZOOMS, zoom, direction);
+    const element = room.current;
+    if (!element || next === zoom) return;
+    // What is under the pointer stays there, as far as there is something to scroll.
+    const [x, y] = [element.scrollLeft + at.x, element.scrollTop + at.y];
+    setZoom(next);
+    requestAnimationFrame(() => element.scrollTo({ left: (x * next) / zoom - at.x, top: (y * next) / zoom - at.y }));
+  };
+  useWheelSteps(room, step, views.length > 0);
+  const drag = useDragToScroll(room);
   return (
-    <section
-      ref={room}
-      tabIndex={0}
-      aria-label="Pages"
-      className={`check flex min-h-0 grow gap-4 overflow-auto rounded-box border border-line p-4 ${views.length > 0 ? "flex-col items-center" : "flex-wrap content-start items-end"}`}
-    >
-      {views.length > 0
-        ? pictures.map((shown, k) => (
-            <Page
-              key={shown.image}
-              shown={shown}
-              view={views[k]}
-              place={`page ${pages.indexOf(shown.page) + 1} of ${pages.length}`}
-              room={{ w, h }}
-            />
-          ))
-        : pictures
-            .slice(0, MOST_SHOWN)
-            .map((shown) => <Small key={shown.image} shown={shown} bytes={files.find(({ path }) => path === shown.image)?.bytes} />)}
-      {views.length === 0 && pictures.length > MOST_SHOWN && (
-        <p className="rounded-box border border-line bg-raised px-2 text-small">
-          and {pictures.length - MOST_SHOWN} more, all in the list of files
-        </p>
+    <>
+      {views.length > 0 && (
+        <div className="flex items-center gap-2">
+          {children}
+          <span className="grow" />
+          <IconButton label="Pages smaller" look="quiet" onClick={() => step(-1)}>
+            <Minus size={14} />
+          </IconButton>
+          <span className="number min-w-8 text-center text-small">{zoomInWords(zoom)}</span>
+          <IconButton label="Pages larger" look="quiet" onClick={() => step(1)}>
+            <Plus size={14} />
+          </IconButton>
+          <Button look="quiet" className="min-h-6" onClick={() => setZoom(null)}>
+            Fit
+          </Button>
+        </div>
       )}
-    </section>
+      <section
+        {...drag}
+        ref={room}
+        tabIndex={0}
+        aria-label="Pages"
+        className={`check flex min-h-0 grow gap-4 overflow-auto rounded-box border border-line p-4 ${views.length > 0 ? "flex-col items-center" : "flex-wrap content-start items-end"}`}
+      >
+        {views.length > 0
+          ? pictures.map((shown, k) => (
+              <Page
+                key={shown.image}
+                shown={shown}
+                view={views[k]}
+                place={`page ${pages.indexOf(shown.page) + 1} of ${pages.length}`}
+                zoom={zoom}
+              />
+            ))
+          : pictures
+              .slice(0, MOST_SHOWN)
+              .map((shown) => <Small key={shown.image} shown={shown} bytes={files.find(({ path }) => path === shown.image)?.bytes} />)}
+        {views.length === 0 && pictures.length > MOST_SHOWN && (
+          <p className="rounded-box border border-line bg-raised px-2 text-small">
+            and {pictures.length - MOST_SHOWN} more, all in the list of files
+          </p>
+        )}
+      </section>
+    </>
   );
+}
+
+function zoomInWords(zoom: number): string {
+  return zoom >= 1 ? `${zoom}×` : `1/${1 / zoom}×`;
+}
+
+/** The largest zoom at which the first page fits. */
+function fitOf(pictures: readonly ShownPage[], { w, h }: { w: number; h: number }): number {
+  const size = pictures[0]?.page.size;
+  if (!size || w === 0) return 1;
+  const fits = largestFitting(ZOOMS, (zoom) => size.w * zoom <= w - 40 && size.h * zoom <= h - 70);
+  return Math.min(8, fits);
+}
+
+/** Dragging moves what is scrolled. */
+function useDragToScroll(element: RefObject<HTMLElement | null>) {
+  const from = useRef<{ readonly x: number; readonly y: number; readonly left: number; readonly top: number } | null>(null);
+  return {
+    onPointerDown(event: PointerEvent) {
+      const target = element.current;
+      if (event.button !== 0 || event.pointerType === "touch" || !target) return;
+      from.current = { x: event.clientX, y: event.clientY, left: target.scrollLeft, top: target.scrollTop };
+    },
+    onPointerMove(event: PointerEvent) {
+      if (!from.current || event.buttons === 0) return;
+      const { x, y, left, top } = from.current;
+      element.current?.scrollTo({ left: left + x - event.clientX, top: top + y - event.clientY });
+    },
+    onPointerUp() {
+      from.current = null;
+    },
+  };
 }
 
 /** One of many pictures, or a film in motion, from the very bytes that are delivered. */
@@ -77,28 +179,16 @@ function Small({ shown, bytes }: { shown: ShownPage; bytes: Uint8Array | undefin
   );
 }
 
-function Page({
-  shown,
-  view,
-  place,
-  room,
-}: {
-  shown: ShownPage;
-  view: PictureView | undefined;
-  place: string;
-  room: { w: number; h: number };
-}) {
+function Page({ shown, view, place, zoom }: { shown: ShownPage; view: PictureView | undefined; place: string; zoom: number }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { page, layer } = shown;
   const { w, h } = page.size;
-  const fit = Math.min((room.w - 40) / w, (room.h - 70) / h);
-  const zoom = fit >= 1 ? Math.min(8, Math.floor(fit)) : fit >= 0.5 ? 0.5 : fit >= 0.25 ? 0.25 : 0.125;
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
     if (!context || !view) return;
-    const scale = Math.max(1, Math.floor(zoom * devicePixelRatio));
-    context.canvas.width = zoom >= 1 ? w * scale : Math.ceil(w * zoom * devicePixelRatio);
-    context.canvas.height = zoom >= 1 ? h * scale : Math.ceil(h * zoom * devicePixelRatio);
+    // Larger than it is, the browser makes its pixels larger: a page at 16 × would take too much memory.
+    context.canvas.width = zoom >= 1 ? w : Math.ceil(w * zoom * devicePixelRatio);
+    context.canvas.height = zoom >= 1 ? h : Math.ceil(h * zoom * devicePixelRatio);
     context.imageSmoothingEnabled = zoom < 1;
     const { bitmap, overview } = view;
     const from = overview && zoom * devicePixelRatio * overview.reduction <= 1 ? overview.bitmap : bitmap;
@@ -106,12 +196,18 @@ function Page({
   }, [view, w, h, zoom]);
   return (
     <figure className="m-auto flex shrink-0 flex-col items-center gap-2">
-      <canvas ref={canvas} aria-hidden data-testid="page" className="outline outline-lapis" style={{ width: w * zoom, height: h * zoom }} />
+      <canvas
+        ref={canvas}
+        aria-hidden
+        data-testid="page"
+        className="outline outline-lapis [image-rendering:pixelated]"
+        style={{ width: w * zoom, height: h * zoom }}
+      />
       <figcaption className="number rounded-box border border-line bg-raised px-2 text-small">
         {layer === null ? place : `${layer} over ${place.replace(/ of \d+$/, "")}`} · {w} × {h} ·{" "}
         {layer === null && `${(page.occupancy * 100).toFixed(1)} % filled · `}
         {page.layers && `${sizeInWords(w * h * 4)} in memory · `}
-        {zoom >= 1 ? `${zoom}×` : `1/${1 / zoom}×`}
+        {zoomInWords(zoom)}
       </figcaption>
     </figure>
   );

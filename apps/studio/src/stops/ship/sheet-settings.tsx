@@ -1,5 +1,6 @@
 "use client";
 
+import type { DeliveryChange } from "@caravan/core/edit";
 import { Choice } from "../../ui/choice";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
@@ -24,11 +25,18 @@ export function SheetSettings() {
       ) : (
         <>
           <Tick
-            label="choose columns automatically"
-            checked={sheet.columns === null}
-            onChange={(proposed) => set({ sheet: { columns: proposed ? null : 8 } })}
+            label="a row for each clip"
+            checked={sheet.rows === "clips"}
+            onChange={(on) => set({ sheet: { rows: on ? "clips" : undefined } } as DeliveryChange)}
           />
-          {sheet.columns !== null && (
+          {sheet.rows !== "clips" && (
+            <Tick
+              label="choose columns automatically"
+              checked={sheet.columns === null}
+              onChange={(proposed) => set({ sheet: { columns: proposed ? null : 8 } })}
+            />
+          )}
+          {sheet.rows !== "clips" && sheet.columns !== null && (
             <FieldBox label="columns">
               <NumberField
                 label="Columns of the sheet"

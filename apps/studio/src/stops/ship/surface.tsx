@@ -2,26 +2,35 @@
 
 import type { Proof } from "@caravan/core/deliver";
 import type { Delivery } from "@caravan/core/model";
+import { deliverAll, useDeliveringAll } from "../../project/delivering/deliver-all";
 import { deliverIntoFolder, useOutlets } from "../../project/delivering/game-folder";
-import { useOpenProject } from "../../project/open-project";
+import { useOpenProject, useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { sizeInWords } from "../../ui/files";
 import { inBackground } from "../../ui/in-background";
 import { useKeys } from "../../ui/keys";
 import { ProgressLine } from "../../ui/progress-line";
 import { TextField } from "../../ui/text-field";
+import { Beside } from "./beside";
 import { type Build, useBuilding, useCurrentBuild } from "./build";
 import { useDelivery } from "./chosen-delivery";
 import { deliverAsZip } from "./deliver-zip";
 import { Pages } from "./pages";
 import { Settings } from "./settings";
+import { Sizes } from "./sizes";
+import { WhatGoes } from "./what-goes";
+import { useIsWide } from "./wide";
 
 /** What will be delivered, page by page, with its proof. */
 export function Surface() {
   const { delivery, set } = useDelivery();
   const again = useBuilding();
   const build = useCurrentBuild();
+  const isWide = useIsWide();
   const ready = build.kind === "built";
+  const deliveries = useProject((project) => project.deliveries.length);
+  const several = deliveries > 1;
+  const all = useDeliveringAll(({ now }) => now);
   const id = useOpenProject((open) => open.id);
   const folder = useOutlets(({ outlets }) => outlets[delivery.name]?.folder);
   const deliver = () => {
@@ -53,6 +62,11 @@ export function Surface() {
               As ZIP
             </Button>
           )}
+          {several && (
+            <Button onClick={() => inBackground(deliverAll())} disabled={all !== null}>
+              {all ? `Delivering ${all.name}, ${all.at + 1} of ${all.of} …` : `Deliver all ${deliveries}`}
+            </Button>
+          )}
           <Button look="now" onClick={deliver} disabled={!ready} hint="D" aria-keyshortcuts="d">
             {folder ? `Deliver into ${folder}` : "Deliver as ZIP"}
           </Button>
@@ -60,7 +74,20 @@ export function Surface() {
       </header>
       <Settings />
       <BuildState build={build} onAgain={again} />
-      {build.kind === "built" ? <Pages delivered={build.delivered} /> : <div className="check grow rounded-box border border-line" />}
+      <div className="flex min-h-0 grow gap-3">
+        {isWide && (
+          <section
+            aria-label="What the delivery is made of"
+            tabIndex={0}
+            className="w-80 shrink-0 overflow-y-auto rounded-box border border-line bg-surface"
+          >
+            <WhatGoes />
+            <Sizes />
+            <Beside />
+          </section>
+        )}
+        {build.kind === "built" ? <Pages delivered={build.delivered} /> : <div className="check grow rounded-box border border-line" />}
+      </div>
       {build.kind === "built" && <ProofLine build={build} kind={delivery.kind} />}
     </>
   );

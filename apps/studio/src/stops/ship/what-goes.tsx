@@ -1,17 +1,31 @@
 "use client";
 
-import { useProject } from "../../project/open-project";
+import { matches } from "@caravan/core/delivery-plan";
+import { type Delivery, type FrameRef, findFrame, frameName, type Project } from "@caravan/core/model";
+import { FramePicture } from "../../preview/frame-picture";
+import { currentProject, useProject } from "../../project/open-project";
+import { pickedFrames, useView } from "../../project/view";
+import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
 import { useDelivery } from "./chosen-delivery";
 
-/** Which clips or actions go out, by name and by pattern, and how frames are called. */
+type Of = Delivery["choice"]["of"];
+
+/** Which clips, actions or frames go out, and what frames are called. */
 export function WhatGoes() {
   const { delivery, set } = useDelivery();
   const { choice } = delivery;
-  const names = useProject((project) => (choice.of === "actions" ? project.actions : project.clips));
+  /** Everything is ticked at first, so that one leaves out what is not wanted. */
+  const choose = (of: Of) => {
+    const project = currentProject();
+    if (of === "frames") {
+      const picked = pickedFrames(project, useView.getState());
+      set({ choice: { of, frames: picked.length > 0 ? picked : (choice.frames ?? []) } });
+    } else set({ choice: { of, names: of === "all" ? [] : namesOf(project, of) } });
+  };
   return (
     <Detail title="What goes">
       <Choice
@@ -21,33 +35,12 @@ export function WhatGoes() {
           ["all", "All"],
           ["clips", "Clips"],
           ["actions", "Actions"],
+          ["frames", "Picked frames"],
         ]}
-        onChange={(of) => set({ choice: { of, names: [] } })}
+        onChange={choose}
       />
-      {choice.of !== "all" && (
-        <>
-          <div className="mt-2 flex items-center gap-1.5">
-            <span className="text-small text-muted">names like</span>
-            <TextField
-              label="Names like"
-              value={choice.pattern}
-              placeholder="walk_*"
-              onChange={(pattern) => set({ choice: { pattern: pattern.trim() } })}
-              className="border-line"
-            />
-          </div>
-          <fieldset className="mt-1.5 flex max-h-40 flex-col overflow-y-auto" aria-label={`Chosen ${choice.of}`}>
-            {names.map(({ name }) => (
-              <Tick
-                key={name}
-                label={name}
-                checked={choice.names.includes(name)}
-                onChange={(on) => set({ choice: { names: on ? [...choice.names, name] : choice.names.filter((each) => each !== name) } })}
-              />
-            ))}
-          </fieldset>
-        </>
-      )}
+      {(choice.of === "clips" || choice.of === "actions") && <Named of={choice.of} />}
+      {choice.of === "frames" && <Picked />}
       <div className="mt-2 flex items-center gap-1.5">
         <span className="text-small text-muted">frames are called</span>
         <TextField
@@ -59,5 +52,103 @@ export function WhatGoes() {
       </div>
       <p className="mt-1 text-small text-muted">{"{name} {source} {row} {column} {clip} {step} {n}; {n:3} has three digits"}</p>
     </Detail>
+  );
+}
+
+function namesOf({ clips, actions }: Pick<Project, "clips" | "actions">, of: "clips" | "actions"): string[] {
+  return (of === "actions" ? actions : clips).map(({ name }) => name);
+}
+
+/** By names that are ticked and by patterns; what patterns match is listed and counted. */
+function Named({ of }: { of: "clips" | "actions" }) {
+  const { delivery, set } = useDelivery();
+  const { names, pattern } = delivery.choice;
+  const clips = useProject((project) => project.clips);
+  const actions = useProject((project) => project.actions);
+  const all = namesOf({ clips, actions }, of);
+  const matched = all.filter((name) => matches(pattern, name));
+  const goes = all.filter((name) => names.includes(name) || matched.includes(name)).length;
+  return (
+    <>
+      <div className="mt-2 flex items-center gap-1.5">
+        <span className="text-small text-muted">names like</span>
+        <TextField
+          label="Names like"
+          value={pattern}
+          placeholder="walk_*, idle_*"
+          onChange={(next) => set({ choice: { pattern: next.trim() } })}
+          className="border-line"
+        />
+      </div>
+      {pattern !== "" && (
+        <p aria-live="polite" className="mt-1 text-small text-muted">
+          {matched.length === 0 ? `Matches none of the ${all.length} ${of}.` : `Matches ${matched.length}: ${listed(matched)}.`}
+        </p>
+      )}
+      <div className="mt-1.5 flex items-center gap-1.5">
+        <span className="grow text-small text-muted">
+          {goes} of {all.length} {of} go out
+        </span>
+        <Button look="quiet" className="min-h-6" onClick={() => set({ choice: { names: all } })}>
+          Tick all
+        </Button>
+        <Button look="quiet" className="min-h-6" onClick={() => set({ choice: { names: [] } })}>
+          Tick none
+        </Button>
+      </div>
+      <fieldset className="mt-1 flex max-h-40 flex-col overflow-y-auto" aria-label={`Chosen ${of}`}>
+        {all.map((name) => (
+          <span key={name} className="flex items-center justify-between gap-2">
+            <Tick
+              label={name}
+              checked={names.includes(name)}
+              onChange={(on) => set({ choice: { names: on ? [...names, name] : names.filter((each) => each !== name) } })}
+            />
+            {matched.includes(name) && <span className="pr-1 text-small text-muted">matches</span>}
+          </span>
+        ))}
+      </fieldset>
+    </>
+  );
+}
+
+const MOST_LISTED = 12;
+
+function listed(names: readonly string[]): string {
+  const rest = names.length - MOST_LISTED;
+  return names.slice(0, MOST_LISTED).join(", ") + (rest > 0 ? ` and ${rest} more` : "");
+}
+
+const MOST_SHOWN = 40;
+const NO_FRAMES: readonly FrameRef[] = [];
+
+/** Single frames: those that are picked at Frames, taken over by one press. */
+function Picked() {
+  const { delivery, set } = useDelivery();
+  const chosen = delivery.choice.frames ?? NO_FRAMES;
+  const project = useProject((each) => each);
+  const picked = useView((view) => view.picked.length);
+  const found = chosen.flatMap((ref) => findFrame(project, ref) ?? []);
+  const take = () => set({ choice: { frames: pickedFrames(currentProject(), useView.getState()) } });
+  return (
+    <>
+      <p className="mt-2">
+        {chosen.length === 0
+          ? "No frames are chosen yet."
+          : `${chosen.length === 1 ? "1 frame is" : `${chosen.length} frames are`} chosen.`}
+      </p>
+      <ul aria-label="Chosen frames" className="my-1 flex max-h-24 flex-wrap gap-0.5 overflow-y-auto">
+        {found.slice(0, MOST_SHOWN).map(({ source, frame }) => (
+          <li key={`${source.id} ${frame.key}`} title={frameName(source, frame)} className="check rounded-sm">
+            <FramePicture source={source} frame={frame} size={32} className="block" />
+          </li>
+        ))}
+      </ul>
+      {found.length > MOST_SHOWN && <p className="text-small text-muted">and {found.length - MOST_SHOWN} more</p>}
+      <Button disabled={picked === 0} onClick={take}>
+        {picked === 0 ? "Pick frames at Frames first" : `Take the ${picked} picked at Frames`}
+      </Button>
+      <p className="mt-1 text-small text-muted">Clips that show none but these frames go with them.</p>
+    </>
   );
 }

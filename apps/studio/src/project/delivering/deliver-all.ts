@@ -1,0 +1,68 @@
+/** Every delivery of a project in one act: into the game's folders that they have, the others into one ZIP. */
+import type { NamedFile } from "@caravan/core/codec";
+import { checkFileNames } from "@caravan/core/delivery-plan";
+import { counted, whyOf } from "@caravan/core/model";
+import { create } from "zustand";
+import { saveFile, sizeInWords } from "../../ui/files";
+import { say } from "../../ui/notices";
+import { run } from "../../workers/client";
+import { begin } from "../begun";
+import { deliverInWorker } from "./build-delivery";
+import { handToGames } from "./for-the-crossing";
+import { deliverIntoFolder, mayWriteFor, useOutlets } from "./game-folder";
+
+/** The delivery that is being built, by its place among so many; null where none is. */
+export const useDeliveringAll = create<{ readonly now: { readonly at: number; readonly of: number; readonly name: string } | null }>(
+  () => ({
+    now: null,
+  }),
+);
+
+/** Builds and proves each as the project is now. What fails is told by name, and the others go out. While it runs, asking again does nothing. */
+export async function deliverAll(): Promise<void> {
+  if (useDeliveringAll.getState().now) return;
+  const { id, project, signal } = begin();
+  if (id === null) return;
+  const { deliveries } = project;
+  useDeliveringAll.setState({ now: { at: 0, of: deliveries.length, name: deliveries[0]?.name ?? "" } });
+  try {
+    const { outlets } = useOutlets.getState();
+    // A browser lets a page ask only within seconds of a click, so leave is got before anything is built.
+    const into = new Set<string>();
+    for (const { name } of deliveries) if (outlets[name] && (await mayWriteFor({ project: id, delivery: name }))) into.add(name);
+    const files: NamedFile[] = [];
+    const zipped: string[] = [];
+    for (const [at, delivery] of deliveries.entries()) {
+      const { name } = delivery;
+      useDeliveringAll.setState({ now: { at, of: deliveries.length, name } });
+      try {
+        if (outlets[name] && !into.has(name)) throw new Error(`Leave to write into ${outlets[name]?.folder} was not given.`);
+        const delivered = await deliverInWorker(project, delivery, signal, () => {});
+        handToGames(id, name, delivered.files);
+        if (into.has(name)) await deliverIntoFolder({ project: id, delivery: name }, delivered);
+        else {
+          files.push(...delivered.files);
+          zipped.push(name);
+        }
+      } catch (error) {
+        const why = signal.aborted ? "another project was opened." : whyOf(error);
+        say({ tone: "trouble", text: `${name} of ${project.name} was not delivered: ${why}` });
+      }
+    }
+    if (zipped.length > 0 && !signal.aborted) await asOneZip(project.name, zipped, files);
+  } finally {
+    useDeliveringAll.setState({ now: null });
+  }
+}
+
+async function asOneZip(project: string, names: readonly string[], files: readonly NamedFile[]): Promise<void> {
+  try {
+    checkFileNames(files, `the files of ${names.join(", ")}`);
+    const zip = await run("zip", { files });
+    const name = `${project.replace(/[\\/:*?"<>|\p{Cc}]/gu, " ").trim() || "deliveries"}.zip`;
+    saveFile(name, zip, "application/zip");
+    say({ tone: "good", text: `Delivered ${names.join(", ")} as ${name}: ${counted(files.length, "file")}, ${sizeInWords(zip.length)}.` });
+  } catch (error) {
+    say({ tone: "trouble", text: `Nothing was put into a ZIP: ${whyOf(error)}` });
+  }
+}

@@ -1,0 +1,29 @@
+/** Films of facings that are drawn as the mirror of a clip. */
+import { withFacingInName } from "../facing";
+import { type Facing, freeName } from "../model";
+
+export interface MirroredFilm {
+  /** What it is called: as the clip with the facing's name in the place of its own, else as the action and the facing. */
+  readonly name: string;
+  readonly clip: string;
+}
+
+interface Rose {
+  readonly name: string;
+  readonly facings: Readonly<Partial<Record<Facing, { readonly clip: string; readonly mirror?: boolean | undefined }>>>;
+}
+
+/** One for each clip that some facing mirrors, in the order of the actions. `clips` are the names of the films that there are anyway. */
+export function mirroredFilms(actions: readonly Rose[], clips: readonly string[]): MirroredFilm[] {
+  const taken = new Set(clips);
+  const done = new Set<string>();
+  return actions.flatMap(({ name, facings }) =>
+    Object.entries(facings).flatMap(([facing, petal]): MirroredFilm[] => {
+      if (!petal?.mirror || done.has(petal.clip) || !clips.includes(petal.clip)) return [];
+      done.add(petal.clip);
+      const film = freeName(withFacingInName(petal.clip, facing as Facing) ?? `${name}-${facing}`, taken);
+      taken.add(film);
+      return [{ name: film, clip: petal.clip }];
+    }),
+  );
+}

@@ -100,3 +100,32 @@ test("a run selected in a filtered list leaves out what the filter hides", async
   await page.getByRole("searchbox", { name: "Filter clips" }).fill("");
   await expect(clips(page)).toHaveCount(55);
 });
+
+test("all facings of an action get one speed, one looping and the events of one of them, each in one act", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Clips");
+  await page
+    .getByRole("list", { name: "Actions" })
+    .getByRole("button", { name: /^walk\b/ })
+    .click();
+  const speed = page.getByRole("textbox", { name: "Frames per second of the action" });
+  await speed.fill("8");
+  await speed.press("Enter");
+  await page.getByRole("radiogroup", { name: "Looping of the action" }).getByRole("radio", { name: "Back and forth" }).click();
+  const list = page.getByRole("list", { name: "Clips", exact: true });
+  for (const facing of ["s", "se", "e", "ne", "n", "nw", "w", "sw"])
+    await expect(list.getByRole("button", { name: new RegExp(`^walk-${facing} `) })).toHaveText(/1\.00 s/);
+  // All of them have the same events already; one that has others can be taken after.
+  await expect(page.getByRole("button", { name: /^Events as in/ })).toHaveCount(0);
+  await list.getByRole("button", { name: /^walk-s / }).click();
+  await page.getByRole("button", { name: /^Step 1:/ }).click();
+  const events = page.getByRole("textbox", { name: "Events" });
+  await events.fill("dust");
+  await events.press("Enter");
+  await page
+    .getByRole("list", { name: "Actions" })
+    .getByRole("button", { name: /^walk\b/ })
+    .click();
+  await page.getByRole("button", { name: /^Events as in walk-/ }).click();
+  await expect(page.getByRole("button", { name: /^Undo: give 7 clips the events of walk-/ })).toBeVisible();
+});

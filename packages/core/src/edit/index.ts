@@ -96,7 +96,7 @@ export {
 } from "./pieces";
 export { renameProject } from "./project";
 export { setPixelsPerUnit, setSourceScale } from "./scale";
-export { moveClips, removeClips, renameClips, setDurationsInTurn, setFpsOfClips, setRulesOfClips } from "./several-clips";
+export { copyEvents, moveClips, removeClips, renameClips, setDurationsInTurn, setFpsOfClips, setRulesOfClips } from "./several-clips";
 export { addSourceVariant, drawAlike, setSourcePalette } from "./source-palette";
 export { removeSource, renameSource } from "./sources";
 export { placesRestacked, type Restacking } from "./stacking";

@@ -1,7 +1,19 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { ClipName, FrameRef, Project } from "../model";
-import { addAction, addClip, moveClips, removeClips, renameClips, setDurationsInTurn, setFpsOfClips, setPetal, setRulesOfClips } from ".";
+import {
+  addAction,
+  addClip,
+  copyEvents,
+  moveClips,
+  removeClips,
+  renameClips,
+  setDurationsInTurn,
+  setFpsOfClips,
+  setPetal,
+  setRulesOfClips,
+  setStepEvents,
+} from ".";
 import { porterProject } from "./project.fixture";
 
 const refs = ["s1/c0r0", "s1/c1r0", "s1/c2r0", "s1/c3r0"] as FrameRef[];
@@ -43,6 +55,16 @@ describe("several clips at once", () => {
         expect([...names(moved)].sort().join("")).toBe("abcd");
       }),
     );
+  });
+
+  it("get the events of one, step by step, in the place of their own; unlike lengths are refused and nothing changes", () => {
+    const eventful = setStepEvents(setStepEvents(base, a, [0, 2], ["footfall"]), b, [1], ["swish"]);
+    const events = (project: Project) => project.clips.map(({ steps }) => steps.map((step) => step.events?.join() ?? "").join(" "));
+    expect(events(copyEvents(eventful, a, [b, c]))).toEqual(["footfall  footfall ", "footfall  footfall ", "footfall  footfall ", "   "]);
+    expect(events(copyEvents(eventful, d, [b]))[1]).toBe("   ");
+    expect(copyEvents(eventful, c, [d])).toBe(eventful);
+    const shorter = addClip(eventful, refs.slice(0, 3), "e");
+    expect(() => copyEvents(shorter, a, [b, "e" as ClipName])).toThrow(/3 steps, and a has 4/);
   });
 
   it("are removed together", () => expect(names(removeClips(base, [a, d]))).toBe("bc"));

@@ -109,3 +109,31 @@ export const setDurationsInTurn = edit(
     );
   },
 );
+
+/**
+ * Gives clips the events of another, step by step, in the place of their own. Throws `bad-call` for a clip with another number of steps, since
+ * which of its steps is meant is not known then; then none has changed.
+ */
+export const copyEvents = edit(
+  (_project, from: ClipName, names: readonly ClipName[]) => `give ${clipsInWords(names)} the events of ${from}`,
+  (project, from, names) => {
+    const { steps: model } = clipNamed(project, from);
+    return names.reduce((next: Project, name) => {
+      const { steps } = clipNamed(next, name);
+      if (steps.length !== model.length)
+        throw new CaravanError(
+          "bad-call",
+          `clip "${name}"`,
+          `It has ${counted(steps.length, "step")}, and ${from} has ${model.length}.`,
+          "Set its events by themselves, or make the clips equally long first.",
+        );
+      const given = steps.map((step, k) => {
+        const events = model[k]?.events ?? [];
+        if ((step.events ?? []).join("\n") === events.join("\n")) return step;
+        const { events: _before, ...plain } = step;
+        return events.length > 0 ? { ...plain, events: [...events] } : plain;
+      });
+      return given.every((step, k) => step === steps[k]) ? next : withSteps(next, name, given);
+    }, project);
+  },
+);

@@ -1,7 +1,7 @@
 "use client";
 
 import { paceOf } from "@caravan/core/clip";
-import { moveClips, removeClips, renameClips, setFpsOfClips, setRulesOfClips } from "@caravan/core/edit";
+import { copyEvents, moveClips, removeClips, renameClips, setFpsOfClips, setRulesOfClips } from "@caravan/core/edit";
 import type { Clip } from "@caravan/core/model";
 import { useState } from "react";
 import { act } from "../../project/act";
@@ -16,36 +16,10 @@ import { FieldBox, NumberField } from "../../ui/number-field";
 /** What is changed on all selected clips at once, each change one step back. */
 export function SeveralClips({ clips }: { clips: readonly Clip[] }) {
   const names = clips.map(({ name }) => name);
-  const paces = clips.flatMap(({ steps }) => paceOf(steps.map(({ duration }) => duration))?.fps ?? []);
-  const [fps] = paces;
-  const samePace = paces.every((each) => each === fps);
-  const playback = clips.every((clip) => clip.playback === clips[0]?.playback) ? (clips[0] as Clip).playback : "mixed";
   return (
     <Detail part="selected clips" title={`${clips.length} clips selected`} aside={`${chordInWords("Mod")}+click adds one`}>
       <div className="flex flex-col items-start gap-2">
-        {fps !== undefined && (
-          <FieldBox label={samePace ? "speed" : "speed: mixed, first"}>
-            <NumberField
-              label="Frames per second of the selected clips"
-              value={fps}
-              least={0.001}
-              most={1_000_000}
-              decimals={3}
-              unit="fps"
-              onChange={(next) => editInGesture(`pace of ${names.join()}`, setFpsOfClips, names, next)?.message}
-            />
-          </FieldBox>
-        )}
-        <Choice
-          label="Looping of the selected clips"
-          value={playback}
-          options={[
-            ["once", "Once"],
-            ["loop", "Loop"],
-            ["pingpong", "Back and forth"],
-          ]}
-          onChange={(next) => next !== "mixed" && act(setRulesOfClips, names, { playback: next })}
-        />
+        <TogetherFields clips={clips} what="the selected clips" />
         <NamesField clips={clips} />
         <div className="flex flex-wrap gap-2">
           <Button onClick={() => act(moveClips, names, -1)}>Move up</Button>
@@ -55,6 +29,58 @@ export function SeveralClips({ clips }: { clips: readonly Clip[] }) {
       </div>
     </Detail>
   );
+}
+
+/** Speed, looping and events of several clips. `from` is the one whose events the others may be given; absent for the first that has some. */
+export function TogetherFields({ clips, what, from }: { clips: readonly Clip[]; what: string; from?: Clip | undefined }) {
+  const names = clips.map(({ name }) => name);
+  const paces = clips.flatMap(({ steps }) => paceOf(steps.map(({ duration }) => duration))?.fps ?? []);
+  const [fps] = paces;
+  const samePace = paces.every((each) => each === fps);
+  const playback = clips.every((clip) => clip.playback === clips[0]?.playback) ? clips[0]?.playback : undefined;
+  const model = from && hasEvents(from) ? from : clips.find(hasEvents);
+  const others = model ? clips.filter((clip) => eventsOf(clip) !== eventsOf(model)).map(({ name }) => name) : [];
+  return (
+    <>
+      {fps !== undefined && (
+        <FieldBox label={samePace ? "speed" : "speed: mixed, first"}>
+          <NumberField
+            label={`Frames per second of ${what}`}
+            value={fps}
+            least={0.001}
+            most={1_000_000}
+            decimals={3}
+            unit="fps"
+            onChange={(next) => editInGesture(`pace of ${names.join()}`, setFpsOfClips, names, next)?.message}
+          />
+        </FieldBox>
+      )}
+      <Choice
+        label={`Looping of ${what}`}
+        value={playback ?? "mixed"}
+        options={[
+          ["once", "Once"],
+          ["loop", "Loop"],
+          ["pingpong", "Back and forth"],
+        ]}
+        onChange={(next) => next !== "mixed" && act(setRulesOfClips, names, { playback: next })}
+      />
+      {model && others.length > 0 && (
+        <Button className="max-w-full whitespace-normal! text-left" onClick={() => act(copyEvents, model.name, others)}>
+          Events as in {model.name}
+        </Button>
+      )}
+    </>
+  );
+}
+
+/** As one text, to be compared. */
+function eventsOf({ steps }: Clip): string {
+  return JSON.stringify(steps.map(({ events = [] }) => events));
+}
+
+function hasEvents({ steps }: Clip): boolean {
+  return steps.some(({ events }) => events !== undefined && events.length > 0);
 }
 
 /** Renames the selected clips by a pattern; they stay selected under their new names. */

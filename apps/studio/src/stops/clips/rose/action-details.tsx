@@ -1,15 +1,21 @@
 "use client";
 
+import { nearestPresent } from "@caravan/core/facing";
 import { type Action, clipsOfAction, facingsPresent } from "@caravan/core/model";
+import { usePlayer } from "../../../preview/player-state";
 import { useProject } from "../../../project/open-project";
 import { PlaceFindings } from "../../../project/place-findings";
 import { Detail, Facts } from "../../../ui/detail";
 import { secondsInWords, totalOf } from "../pace-words";
+import { TogetherFields } from "../several-clips";
 
 /** What an action is made of, and what is odd about it. */
 export function ActionDetails({ action }: { action: Action }) {
   const project = useProject((each) => each);
   const clips = clipsOfAction(project, action);
+  const facing = usePlayer((state) => state.facing);
+  const shown = nearestPresent(facing, facingsPresent(action));
+  const looked = clips.find(({ name }) => shown !== null && name === action.facings[shown]?.clip);
   const mirrored = Object.values(action.facings).filter(({ mirror }) => mirror).length;
   const lengths = [...new Set(clips.map((clip) => secondsInWords(totalOf(clip))))];
   return (
@@ -28,6 +34,13 @@ export function ActionDetails({ action }: { action: Action }) {
           near, the one that looks more toward you.
         </p>
       </Detail>
+      {clips.length > 0 && (
+        <Detail title="All its clips at once">
+          <div className="flex flex-col items-start gap-2">
+            <TogetherFields clips={clips} what="the action" from={looked} />
+          </div>
+        </Detail>
+      )}
       <PlaceFindings label="Findings on this action" at={(place) => "action" in place && place.action === action.name} />
     </>
   );

@@ -124,10 +124,10 @@ test("the player shows frames at half their size, holds the frame still instead 
 
 test("after a stall the player has caught up with the clock", async ({ page }) => {
   await playStripes(page);
-  const pass = async () => Number(/pass (\d+)/.exec((await page.getByTestId("reading").textContent()) ?? "")?.[1] ?? 0);
+  const pass = async () => Number(/loop (\d+)/.exec((await page.getByTestId("reading").textContent()) ?? "")?.[1] ?? 0);
   await expect.poll(pass).toBeGreaterThan(0);
   const [before, after, stalled] = await page.evaluate(async () => {
-    const read = () => Number(/pass (\d+)/.exec(document.querySelector('[data-testid="reading"]')?.textContent ?? "")?.[1] ?? 0);
+    const read = () => Number(/loop (\d+)/.exec(document.querySelector('[data-testid="reading"]')?.textContent ?? "")?.[1] ?? 0);
     const first = read();
     const begun = performance.now();
     while (performance.now() - begun < 3000);

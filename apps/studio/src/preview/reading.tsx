@@ -51,7 +51,7 @@ function readingOf(playing: Playing, elapsed: number, countFrom: number): string
   const { step, pass, ended, visible } = timeline.shownAt(Math.round(elapsed));
   const shown = playing.steps[step];
   const frame = ended && !visible ? "nothing shown" : (shown?.frame?.name ?? "missing frame");
-  const place = `step ${step + countFrom} of ${playing.steps.length}${ended ? " · ended" : pass > 0 ? ` · pass ${pass}` : ""}`;
+  const place = `step ${step + countFrom} of ${playing.steps.length}${ended ? " · ended" : pass > 0 ? ` · loop ${pass + 1}` : ""}`;
   const after = stepAfter(playing, elapsed);
   const next = after === null ? (ended ? "It has ended." : `Then it ends: ${endInWords(playing)}.`) : `Next is step ${after + countFrom}.`;
   return `${frame}\n${place}\n${written(msFromMicros(shown?.duration ?? 0), 3)} ms\n${shown?.events?.join(", ") ?? ""}\n${next}`;

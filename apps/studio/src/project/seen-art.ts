@@ -1,4 +1,4 @@
-/** What was seen of pictures while they were read for something else: which are gone, which stand on an opaque ground. By hash, so it holds for ever. */
+/** What was seen of pictures while they were read for something else: which are gone, which stand on an opaque ground. By hash, so it holds forever. */
 import { NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
 import type { UsedColour } from "@caravan/core/palette";
 import type { Ground } from "@caravan/core/raster";

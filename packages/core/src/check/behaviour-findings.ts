@@ -1,4 +1,4 @@
-/** What looks wrong about behaviours: rules that never show, that chase one another, that hold on for ever or for too short. */
+/** What looks wrong about behaviours: rules that never show, that chase one another, that hold on forever or for too short. */
 
 import { isMoment } from "../behave";
 import { addRule, moveRule, removeInput, removeRule, setClipRules, setRule } from "../edit";

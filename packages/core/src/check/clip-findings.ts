@@ -114,7 +114,7 @@ function wayOfPlaying(project: Project, clip: Clip): Finding[] {
     return [
       finding(clip, [], {
         code: "endless-effect",
-        message: `It plays for ever, but ${fades ? "it ends with nothing drawn" : "by its name it happens once"}, as an effect does.`,
+        message: `It plays forever, but ${fades ? "it ends with nothing drawn" : "by its name it happens once"}, as an effect does.`,
         mend: {
           label: "Play it once, then hide",
           apply: (current) => setClipRules(current, clip.name, { playback: "once", after: "hide" }),

@@ -26,7 +26,7 @@ export function allMended(project: Project, code: Finding["code"]): Project {
   return current;
 }
 
-/** Mendings that undo each other would go on for ever. */
+/** Mendings that undo each other would go on forever. */
 const MOST_ROUNDS = 8;
 
 /** As it was where another mending took the place, such as a name: the next round finds another way. */

@@ -13,7 +13,7 @@ export interface Animation {
   readonly height: number;
   /** How many pictures the file says it has, damaged ones too. */
   readonly count: number;
-  /** How often it plays; 0: for ever. */
+  /** How often it plays; 0: forever. */
   readonly plays: number;
   /** Composes the pictures one after the other; damaged ones are left out and told to `onDamage` by their number from 0. */
   frames(onDamage: (index: number, why: string) => void): Generator<AnimationFrame>;

@@ -13,7 +13,7 @@ const SIGNATURE = new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a
 const LONGEST = 65_535_000; // ms
 
 /**
- * Pictures of one size with their times in ms; `plays` 0 is for ever. All are written in full colour, since a palette would have to be
+ * Pictures of one size with their times in ms; `plays` 0 is forever. All are written in full colour, since a palette would have to be
  * shared by all. Throws `bad-time`.
  */
 export function writeApng(frames: readonly AnimationFrame[], plays: number, png: PngCodec): Uint8Array {

@@ -42,7 +42,7 @@ export interface WrittenGif {
   readonly exact: boolean;
 }
 
-/** Pictures of one size with their times in ms, as `gifTimes` gives them; `plays` 0 is for ever. */
+/** Pictures of one size with their times in ms, as `gifTimes` gives them; `plays` 0 is forever. */
 export function writeGif(frames: readonly AnimationFrame[], plays: number): WrittenGif {
   const encoder = GIFEncoder();
   let exact = true;

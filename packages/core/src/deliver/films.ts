@@ -107,7 +107,7 @@ function filmOf(
       "picture-too-large",
       `clip "${name}"`,
       `Its film would have more than ${MOST_PICTURES} pictures.`,
-      "Let it loop for ever, or fewer times.",
+      "Let it loop forever, or fewer times.",
     );
   const cells = cellsFor(steps.map((step) => frameAt(clip, step, byName)));
   const drawn = new Map<string, Pixels>();

@@ -155,7 +155,7 @@ describe("films", () => {
     expect(made.notes.join("\n")).toMatch(/walk.gif: GIF counts hundredths of a second, so 6 of 6 times are rounded \(37.5 to 40 ms\)/);
   });
 
-  it("play an ending clip once and whole, an endless one for ever", () => {
+  it("play an ending clip once and whole, an endless one forever", () => {
     const once = setClipRules(project, walk, { playback: "pingpong", times: 2 });
     const made = out({ kind: "films", films: ["apng"] }, once);
     const film = readApng(fileIn(made, "atlas/walk.png"), "walk", png);

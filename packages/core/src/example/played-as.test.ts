@@ -42,9 +42,9 @@ describe("playedAs", () => {
 
   it("says what is lost where nothing can be written out", () => {
     const loops = { playbacks: [], counts: false };
-    expect(playedAs(clip(3, { times: 3 }), loops)).toMatchObject({ playback: "loop", times: 0, instead: "it goes on for ever" });
+    expect(playedAs(clip(3, { times: 3 }), loops)).toMatchObject({ playback: "loop", times: 0, instead: "it goes on forever" });
     expect(playedAs(clip(3, { loopFrom: 1 }), loops)).toMatchObject({ playback: "loop", instead: "its lead-in comes again" });
-    expect(playedAs(clip(3, { times: 100_000 }), { playbacks: ["once"], counts: false }).instead).toBe("it goes on for ever");
+    expect(playedAs(clip(3, { times: 100_000 }), { playbacks: ["once"], counts: false }).instead).toBe("it goes on forever");
   });
 
   it("shows for as long as the clip does, all rounds written out", () => {

@@ -5,10 +5,10 @@ import type { Traits } from "./learn";
 /** A clip as a file will tell it. */
 export type PlayedAs = Pick<AtlasClip, "steps" | "playback" | "times"> & {
   /** What had to be done since the file has no words for how it plays; null if it has. */
-  readonly instead: "the way back is written out" | "all rounds are written out" | "it goes on for ever" | "its lead-in comes again" | null;
+  readonly instead: "the way back is written out" | "all rounds are written out" | "it goes on forever" | "its lead-in comes again" | null;
 };
 
-/** Steps; a clip that would be longer when all its rounds are written out is left to go on for ever. */
+/** Steps; a clip that would be longer when all its rounds are written out is left to go on forever. */
 const LONGEST_WHOLE = 2000;
 
 /**
@@ -24,7 +24,7 @@ export function playedAs(clip: AtlasClip, { playbacks, counts }: Pick<Traits, "p
   const all = playbacks.includes("once") ? allRounds(order) : null;
   if (all) return { steps: written(all), playback: "once", times: 0, instead: "all rounds are written out" };
   const instead =
-    loopFrom > 0 && times !== 1 ? "its lead-in comes again" : times > 0 && !counts ? "it goes on for ever" : "the way back is written out";
+    loopFrom > 0 && times !== 1 ? "its lead-in comes again" : times > 0 && !counts ? "it goes on forever" : "the way back is written out";
   return { steps: written(order.first), playback: "loop", times: counts ? times : 0, instead };
 }
 

@@ -157,7 +157,7 @@ export function notesOf(
 const INSTEAD: readonly (readonly [PlayedAs["instead"], string])[] = [
   ["the way back is written out", "its shape has no word for to and fro; the way back was written out for"],
   ["all rounds are written out", "its shape cannot say how often or from where; all rounds were written out for"],
-  ["it goes on for ever", "its shape cannot say how often; for ever play"],
+  ["it goes on forever", "its shape cannot say how often; forever play"],
   ["its lead-in comes again", "its shape has no place for a lead-in, which comes again in every round of"],
 ];
 

@@ -131,7 +131,7 @@ function facingOf(word: string | null): string | null {
 
 /** What is known beside the word or number that says how a clip plays. */
 interface Beside {
-  /** Whether numbers of the file count passes: then 0 stands for ever, not for no. */
+  /** Whether numbers of the file count passes: then 0 stands forever, not for no. */
   readonly counting?: boolean;
   readonly pingpong?: boolean;
   readonly reversed?: boolean;
@@ -151,7 +151,7 @@ export function playbackOf(
     return { playback: "once", times: 0, reversed };
   if (way === false || (way === 0 && !counting)) return { playback: "once", times: 0, reversed };
   if (passes === 1 || (counting && way === 1)) return { playback: "once", times: 0, reversed };
-  // A number of rounds greater than one; 0 and -1 stand for ever in many files.
+  // A number of rounds greater than one; 0 and -1 stand forever in many files.
   const rounds = typeof way === "number" && way > 1 ? way : passes;
   return { playback: "loop", times: rounds, reversed };
 }

@@ -47,7 +47,7 @@ export interface ReadClip {
   /** A compass direction if the file's word for it is one, else its own word or number, null if it says none. */
   readonly facing: Facing | string | null;
   readonly playback: "once" | "loop" | "pingpong";
-  /** 0: for ever. */
+  /** 0: forever. */
   readonly times: number;
   /** `ms` is null where the file says no time at all; `place` counts the steps of the whole clip, those on other pictures too. */
   readonly steps: readonly {

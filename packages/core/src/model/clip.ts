@@ -14,7 +14,7 @@ const After = z.enum(["hold", "first", "hide"]);
 /** Fields that a clip has in every form: in the core, in the project file and in the atlas. */
 export const clipRules = {
   playback: Playback,
-  times: z.int().nonnegative().max(1_000_000).describe("Passes; 0 is for ever. Playback once is always 1."),
+  times: z.int().nonnegative().max(1_000_000).describe("Passes; 0 is forever. Playback once is always 1."),
   loopFrom: z.int().nonnegative().describe("Steps before this one are a lead-in, played once."),
   after: After,
   doubleEnds: z.boolean().describe("Whether going back and forth shows both end steps twice."),

@@ -13,7 +13,7 @@ export interface StepOrder {
   readonly first: readonly number[];
   /** Steps of every later pass. */
   readonly later: readonly number[];
-  /** How many passes; Infinity for ever. */
+  /** How many passes; Infinity forever. */
   readonly passes: number;
   /** The step that is entered once more after the last pass, if any. */
   readonly home: number | null;

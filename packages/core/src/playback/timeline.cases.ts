@@ -189,7 +189,7 @@ export const PLAYBACK_CASES: readonly PlaybackCase[] = [
     ],
   },
   {
-    name: "doubled ends for ever",
+    name: "doubled ends forever",
     ms: [10, 10],
     rules: { playback: "pingpong", doubleEnds: true },
     at: [

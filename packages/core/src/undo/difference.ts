@@ -1,5 +1,5 @@
 /**
- * What changed from one document to the next, small enough to store for every step of undo.
+ * What changed from one document to the next, small enough to store forevery step of undo.
  *
  * Edits share what they do not touch, so parts that are the same object are skipped unread: the cost follows the size of the
  * change, not of the document. A list that changed is told as one replaced run between what stays at its head and its tail.

@@ -6,7 +6,7 @@ import { porterProject } from "../../../../../packages/core/src/edit/project.fix
 import { startOfStep } from "../../preview/timelines";
 import { chosenSteps, clickedSteps, extendedSteps } from "./chosen-steps";
 import { secondsInWords } from "./pace-words";
-import { bandsOf, edgesOf, nearestEdge, ribbonScale, rulerMarks, stepsBetween } from "./ribbon-scale";
+import { bandsOf, edgesOf, nearestEdge, ribbonScale, rulerMarks, stepsBetween, timeThatFits } from "./ribbon-scale";
 
 const refs = [0, 1, 2, 3].map((column) => `s1/c${column}r0` as FrameRef);
 const project = setStepDurations(addClip(porterProject(), refs, "walk"), "walk" as ClipName, [1], 300_000);
@@ -73,6 +73,28 @@ describe("the ribbon", () => {
 
   it("says lengths with the decimals they need", () =>
     expect([800_000, 42_000, 1_234_567].map(secondsInWords)).toEqual(["0.80 s", "0.042 s", "1.235 s"]));
+});
+
+describe("times under steps", () => {
+  it("are shortened or left out where there is no room, and never cut off or passed off as exact", () => {
+    expect([200, 66, 54, 44, 30, 20].map((width) => timeThatFits("153.846", width))).toEqual([
+      "153.846 ms",
+      "153.846",
+      "≈153.8",
+      "≈154",
+      "",
+      "",
+    ]);
+    expect([60, 30, 20].map((width) => timeThatFits("100", width))).toEqual(["100 ms", "100", ""]);
+    expect(timeThatFits("0.004", 30)).toBe("");
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 9_999_999 }), fc.integer({ min: 0, max: 200 }), (micros, width) => {
+        const text = timeThatFits(String(micros / 1000), width);
+        expect(text.length * 7.4).toBeLessThanOrEqual(width);
+        if (text !== "" && !text.startsWith("≈")) expect(Number.parseFloat(text)).toBe(micros / 1000);
+      }),
+    );
+  });
 });
 
 describe("sweeping along the ruler", () => {

@@ -53,3 +53,16 @@ export function rulerMarks(end: Micros, scale: number): Micros[] {
   const apart = round.find((each) => each >= least) ?? (round.at(-1) as number);
   return Array.from({ length: Math.min(2000, Math.floor(end / apart) + 1) }, (_, k) => k * apart);
 }
+
+/** How wide a digit of the small numbers under steps is, in CSS pixels, and the room beside them. */
+const DIGIT = 7.4;
+const BESIDE = 6;
+
+/** A step's time as it has room under it: in full, without its unit, to the nearest tenth or whole ms (marked as such), or not at all. Never cut off. */
+export function timeThatFits(ms: string, width: number): string {
+  const value = Number(ms);
+  const nearest = [Math.round(value * 10) / 10, Math.round(value)]
+    .filter((each) => each > 0)
+    .map((each) => (String(each) === ms ? ms : `≈${each}`));
+  return [`${ms} ms`, ms, ...nearest].find((text) => text.length * DIGIT + BESIDE <= width) ?? "";
+}

@@ -19,7 +19,7 @@ import { type Menu, WithMenu } from "../../ui/with-menu";
 import { clickedSteps } from "./chosen-steps";
 import { EdgeHandle } from "./edge-handle";
 import { stepMenu } from "./menus";
-import { edgesOf } from "./ribbon-scale";
+import { edgesOf, timeThatFits } from "./ribbon-scale";
 
 const HEIGHT = 112; // px
 
@@ -138,7 +138,7 @@ const StepCell = memo(function StepCell({ id, name: clip, step, index, width, ch
         ) : (
           <span className="text-small text-brick">{shown ? "" : "missing"}</span>
         )}
-        <span className="number px-0.5 text-small whitespace-nowrap">{width > 58 ? `${ms} ms` : width > 26 ? ms : ""}</span>
+        <span className="number px-0.5 text-small whitespace-nowrap">{timeThatFits(ms, width)}</span>
       </button>
       <EdgeHandle name={clip} step={index} scale={scale} />
     </div>

@@ -5,6 +5,7 @@ import { useProject } from "../../project/open-project";
 import { chooseClip, chosenClip, useView } from "../../project/view";
 import { Detail } from "../../ui/detail";
 import { Select } from "../../ui/select";
+import { useIsWide } from "../../ui/wide";
 import { Beside } from "./beside";
 import { useDelivery } from "./chosen-delivery";
 import { ExampleShape } from "./example-shape";
@@ -13,7 +14,6 @@ import { GameFolder } from "./game-folder-line";
 import { InAGame } from "./in-a-game";
 import { Sizes } from "./sizes";
 import { WhatGoes } from "./what-goes";
-import { useIsWide } from "./wide";
 
 /** The delivered files, and the clip to watch meanwhile. */
 export function Details() {

@@ -11,6 +11,7 @@ import { inBackground } from "../../ui/in-background";
 import { useKeys } from "../../ui/keys";
 import { ProgressLine } from "../../ui/progress-line";
 import { TextField } from "../../ui/text-field";
+import { useIsWide } from "../../ui/wide";
 import { Beside } from "./beside";
 import { type Build, useBuilding, useCurrentBuild } from "./build";
 import { useDelivery } from "./chosen-delivery";
@@ -19,7 +20,6 @@ import { Pages } from "./pages";
 import { Settings } from "./settings";
 import { Sizes } from "./sizes";
 import { WhatGoes } from "./what-goes";
-import { useIsWide } from "./wide";
 
 /** What will be delivered, page by page, with its proof. */
 export function Surface() {

@@ -12,6 +12,7 @@ import { inBackground } from "../../ui/in-background";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
+import { useIsWide } from "../../ui/wide";
 import { WholePicture } from "./source-card";
 
 const WHITE: Clearing = { colours: ["#ffffff"], tolerance: 8, from: "edges", fringe: false };
@@ -104,14 +105,15 @@ export function ClearingDetail({ source }: { source: Source }) {
 
 function Side({ word, source, clearing }: { word: string; source: Source; clearing: Clearing | null }) {
   const sheet = sheetOf(source);
+  const isWide = useIsWide();
   return (
     <figure>
-      <span className="check flex h-24 items-center justify-center overflow-hidden rounded-sm">
+      <span className={`check flex ${isWide ? "h-44" : "h-24"} items-center justify-center overflow-hidden rounded-sm`}>
         <WholePicture
           look={lookOf(clearing ? { clearing } : {}, sheet)}
           width={sheet.width}
           height={sheet.height}
-          room={{ w: 128, h: 90 }}
+          room={isWide ? { w: 152, h: 168 } : { w: 128, h: 90 }}
         />
       </span>
       <figcaption>{word}</figcaption>

@@ -12,17 +12,16 @@ import { sizeInWords } from "../../ui/files";
 import { inBackground } from "../../ui/in-background";
 import { sayUnlessDone } from "../../ui/notices";
 import { TextField } from "../../ui/text-field";
-import { ClearingDetail } from "./clearing-detail";
-import { ColoursDetail } from "./colours-detail";
+import { useIsWide } from "../../ui/wide";
 import { backgroundInWords, coloursInWords, cutInWords } from "./facts";
-import { LayersDetail } from "./layers-detail";
 import { replaceArt } from "./replace-art";
-import { ScaleDetail } from "./scale-detail";
+import { Treatment } from "./treatment";
 
 /** The chosen picture: its facts, its name, and what can be done with it. */
 export function Details() {
   const project = useProject((each) => each);
   const source = useView((view) => chosenSource(project, view));
+  const isWide = useIsWide();
   const picture = usePicture(source && !isOfPieces(source) ? lookOf(source, sheetOf(source)) : undefined);
   if (!source) return null;
   const ofPieces = isOfPieces(source);
@@ -53,10 +52,7 @@ export function Details() {
           <Button onClick={remove}>Remove</Button>
         </div>
       </Detail>
-      {!ofPieces && <LayersDetail source={source} />}
-      {!ofPieces && <ScaleDetail source={source} />}
-      {!ofPieces && <ClearingDetail source={source} />}
-      {!ofPieces && <ColoursDetail key={source.id} source={source} />}
+      {!ofPieces && !isWide && <Treatment source={source} />}
     </>
   );
 }

@@ -1,5 +1,6 @@
 "use client";
 
+import { isOfPieces } from "@caravan/core/model";
 import { Plus } from "lucide-react";
 import { useEffect, useState } from "react";
 import { ART_FILES, takeInAndGo } from "../../project/arrive";
@@ -13,15 +14,19 @@ import { EmptyPanel } from "../../ui/empty-panel";
 import { chooseFiles, chooseFolder } from "../../ui/files";
 import { inBackground } from "../../ui/in-background";
 import { useKeys } from "../../ui/keys";
+import { useIsWide } from "../../ui/wide";
 import { WithMenu } from "../../ui/with-menu";
 import { LinkedFolderLine } from "./linked-folder-line";
 import { SourceCard } from "./source-card";
 import { sourceMenu } from "./source-menu";
+import { Treatment } from "./treatment";
 
 /** The wall of pictures that came in. */
 export function Surface() {
   const project = useProject((each) => each);
-  const chosen = useView((view) => chosenSource(project, view)?.id ?? null);
+  const source = useView((view) => chosenSource(project, view));
+  const chosen = source?.id ?? null;
+  const isWide = useIsWide();
   const { sources } = project;
   // Asked after the first drawing: the server cannot know.
   const [canLink, setCanLink] = useState(false);
@@ -58,16 +63,28 @@ export function Surface() {
       {sources.length === 0 ? (
         <Empty />
       ) : (
-        <WithMenu label="What can be done with the source" menuOf={sourceMenu}>
-          <ul
-            aria-label="Pictures"
-            className="grid min-h-0 grow auto-rows-min grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-3 overflow-y-auto pb-2"
-          >
-            {sources.map((source) => (
-              <SourceCard key={source.id} source={source} chosen={source.id === chosen} />
-            ))}
-          </ul>
-        </WithMenu>
+        <div className="flex min-h-0 grow gap-3">
+          <WithMenu label="What can be done with the source" menuOf={sourceMenu}>
+            <ul
+              aria-label="Pictures"
+              className="grid min-h-0 grow auto-rows-min grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-3 overflow-y-auto pb-2"
+            >
+              {sources.map((source) => (
+                <SourceCard key={source.id} source={source} chosen={source.id === chosen} />
+              ))}
+            </ul>
+          </WithMenu>
+          {isWide && source && !isOfPieces(source) && (
+            <section
+              aria-label="What is done to the art"
+              tabIndex={0}
+              className="w-88 shrink-0 overflow-y-auto rounded-box border border-line bg-surface"
+            >
+              <h3 className="px-3.5 pt-3 text-strong font-bold">{source.name}</h3>
+              <Treatment source={source} />
+            </section>
+          )}
+        </div>
       )}
     </>
   );

@@ -33,7 +33,7 @@ export function Floor() {
   const panelIds = [...(listIsDrawer ? [] : ["list"]), "surface", ...(dockIsDrawer ? [] : ["dock"])];
   const layout = useDefaultLayout({ id: "caravan-floor", panelIds, storage: localStorage });
   const list = (
-    <section data-region="list" tabIndex={-1} aria-label={`${title}: list`} className="h-full overflow-y-auto p-2.5">
+    <section data-region="list" tabIndex={-1} aria-label={`${title}: list`} className="scrolls h-full p-2.5">
       <Boundary key={stop} name={`${title}: list`}>
         <List />
       </Boundary>
@@ -111,7 +111,7 @@ function Dock({ stop, notices }: { stop: Stop; notices: boolean }) {
     <section aria-label={playing ? "Player and details" : "Details"} className="flex h-full flex-col">
       {playing && <DockedPlayer playingAt={playing} />}
       {/* Of another stop it begins at the top again. */}
-      <div key={stop} data-region="details" tabIndex={-1} className="min-h-0 grow overflow-y-auto">
+      <div key={stop} data-region="details" tabIndex={-1} className="scrolls min-h-0 grow">
         <Later>
           <Boundary name={`${title}: details`}>
             <Details />
@@ -151,7 +151,7 @@ function Drawer({ side, onClose, children }: { side: "left" | "right"; onClose: 
           <X size={15} />
         </IconButton>
       </div>
-      <div className="min-h-0 grow overflow-y-auto">{children}</div>
+      <div className="scrolls min-h-0 grow">{children}</div>
     </div>
   );
 }

@@ -23,7 +23,7 @@ export function BoxTools({ spot, frame, boxes, box, onBox }: Props) {
   const { inScope } = spot;
   const several = inScope.frames.length > 1;
   return (
-    <section aria-label="Boxes" className="flex w-64 shrink-0 flex-col gap-2.5 overflow-y-auto">
+    <section aria-label="Boxes" className="flex w-64 shrink-0 flex-col gap-2.5">
       {boxes.length > 1 && (
         <Choice
           label="Which box"

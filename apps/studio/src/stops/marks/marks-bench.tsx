@@ -127,7 +127,7 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
           </div>
           {!kind && <OriginTools inScope={inScope} point={frame.origin} size={frame.size} own={hasOwn(project, ref)} />}
           {kind && spot && (
-            <div className="flex shrink-0 flex-col gap-2.5 overflow-y-auto">
+            <div className="scrolls flex shrink-0 flex-col gap-2.5">
               {byShape(kind, {
                 box: () => <BoxTools spot={spot} frame={frame} boxes={boxes} box={box} onBox={chooseBox} />,
                 point: () => <PointTools spot={spot} frame={frame} />,

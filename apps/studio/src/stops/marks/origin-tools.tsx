@@ -37,7 +37,7 @@ export function OriginTools({ inScope, point, size, own }: ToolsProps) {
   const share = shareOf(point, size);
   const several = inScope.frames.length > 1;
   return (
-    <section aria-label="Origin" className="flex w-64 shrink-0 flex-col gap-2.5 overflow-y-auto">
+    <section aria-label="Origin" className="scrolls flex w-64 shrink-0 flex-col gap-2.5">
       <Pad onPlace={(place) => setToPlace(inScope, place)} at={placeOf(point, size)} />
       <div className="flex flex-wrap gap-1.5">
         <FieldBox label="x">

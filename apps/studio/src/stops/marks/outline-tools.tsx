@@ -47,7 +47,7 @@ export function OutlineTools({ kind, spot, frame, clip, outlines, corner, isSett
   const isOwn = outlinesIn(frame.marks, kind.name) !== undefined;
   const at = corner && outlines[corner.outline]?.[corner.corner];
   return (
-    <section aria-label="Outlines" className="flex w-64 shrink-0 flex-col gap-2.5 overflow-y-auto">
+    <section aria-label="Outlines" className="flex w-64 shrink-0 flex-col gap-2.5">
       <p className="text-small text-muted" role="status">
         {facts
           ? `${counted(outlines.length, "polygon")}, ${counted(facts.corners, "corner")}, ${facts.width} × ${facts.height} px, ${facts.area} px² `

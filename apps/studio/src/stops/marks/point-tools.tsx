@@ -16,7 +16,7 @@ export function PointTools({ spot, frame }: { spot: Spot; frame: PlayedFrame }) 
   const { inScope } = spot;
   const several = inScope.frames.length > 1;
   return (
-    <section aria-label="Points" className="flex w-64 shrink-0 flex-col gap-2.5 overflow-y-auto">
+    <section aria-label="Points" className="flex w-64 shrink-0 flex-col gap-2.5">
       {point ? (
         <>
           <div className="flex flex-wrap items-center gap-1.5">

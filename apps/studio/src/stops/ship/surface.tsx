@@ -79,7 +79,7 @@ export function Surface() {
           <section
             aria-label="What the delivery is made of"
             tabIndex={0}
-            className="w-80 shrink-0 overflow-y-auto rounded-box border border-line bg-surface"
+            className="scrolls w-80 shrink-0 rounded-box border border-line [--behind:var(--surface)]"
           >
             <WhatGoes />
             <Sizes />

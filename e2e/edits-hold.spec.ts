@@ -1,7 +1,7 @@
 import type { Rect } from "@caravan/core/model";
 import { clearPixels, coverageOf, crop, drawnPart, looksSame, type Pixels, paste } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
-import { clipOfRows, delivered, dropAndCut, figureSheet, goTo, openEmpty, png, saved, typeNumber } from "./studio";
+import { clipOfRows, delivered, dropAndCut, figureSheet, goTo, makeWalk, openEmpty, png, saved, typeNumber } from "./studio";
 
 const fps = (page: Page) => page.getByRole("textbox", { name: "Frames per second" });
 const CELL = { w: 32, h: 40 };
@@ -143,4 +143,22 @@ test("resting in the middle of a drag is still one step back", async ({ page }) 
   await page.keyboard.press("Control+z");
   await expect(page.getByRole("button", { name: /^Step 1:.*100 ms/ })).toHaveCount(1);
   await saved(page);
+});
+
+test("Escape leaves a field with what stood in it, however much was typed", async ({ page }) => {
+  await makeWalk(page);
+  const undo = await page.getByRole("button", { name: /^Undo/ }).getAttribute("aria-label");
+  for (const [label, typed, old] of [
+    ["Clip name", "stroll", "walk"],
+    ["Project name", "another", "New project"],
+    ["Frames per second", "5", "10"],
+    ["Frames per second", "never", "10"],
+  ] as const) {
+    const field = page.getByRole("textbox", { name: label, exact: true });
+    await field.fill(typed);
+    await field.press("Escape");
+    await expect(field).toHaveValue(old);
+    await expect(field).not.toBeFocused();
+  }
+  await expect(page.getByRole("button", { name: /^Undo/ })).toHaveAttribute("aria-label", undo ?? "");
 });

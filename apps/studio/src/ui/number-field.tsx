@@ -35,7 +35,7 @@ interface Props {
 
 /**
  * A number to type or to nudge with the arrow keys. Typing counts when it is finished with Enter, Tab or a click elsewhere;
- * Escape takes it back. What does not fit stays in the field, with the reason under it.
+ * Escape leaves it as it was. What does not fit stays in the field, with the reason under it.
  */
 export function NumberField({
   label,
@@ -59,7 +59,7 @@ export function NumberField({
   };
   // Enter takes the number as it stands too: it may be what someone wants.
   const enter = (text: string) => (text === written(value, decimals) ? onChange(value) : finish(text));
-  const { typed, problem, settle, input, note } = useTypedField({ finish, enter, keepsWrong: true, escapeLeaves: false });
+  const { typed, problem, settle, input, note } = useTypedField({ finish, enter, keepsWrong: true });
   const shown = typed ?? written(value, decimals);
   const nudge = (direction: 1 | -1, far: boolean) => {
     const from = typed === null || problem ? value : Number(typed.replace(",", ".")) || value;

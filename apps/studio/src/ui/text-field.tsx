@@ -15,7 +15,7 @@ interface Props {
 /** A name to type over. Enter or leaving takes it, Escape gives the old one back. */
 export function TextField({ label, value, onChange, className = "", id, placeholder }: Props) {
   const finish = (text: string) => (text === value ? null : onChange(text));
-  const { typed, input, note } = useTypedField({ finish, keepsWrong: false, escapeLeaves: true });
+  const { typed, input, note } = useTypedField({ finish, keepsWrong: false });
   return (
     <span className="relative inline-flex min-w-0">
       <input

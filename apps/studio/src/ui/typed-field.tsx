@@ -9,20 +9,18 @@ interface Options {
   readonly enter?: (text: string) => string | null | undefined;
   /** Whether what does not fit stays in the field when it is left, with its reason, until it is left once more. */
   readonly keepsWrong: boolean;
-  /** Whether Escape leaves the field too. */
-  readonly escapeLeaves: boolean;
 }
 
 /**
- * A field in which something is typed: what stands in it counts when it is finished with Enter, Tab or a click elsewhere, Escape takes it back,
+ * A field in which something is typed: what stands in it counts when it is finished with Enter, Tab or a click elsewhere, Escape leaves it as it was,
  * and what does not fit is told under it. Spread `input` over the input; its value is `typed`, or what it shows while nothing is being typed.
  */
-export function useTypedField({ finish, enter = finish, keepsWrong, escapeLeaves }: Options) {
+export function useTypedField({ finish, enter = finish, keepsWrong }: Options) {
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const problemId = useId();
-  /** Set while Enter leaves the field: what was typed has been taken then, and leaving must not take it once more. */
-  const takenByEnter = useRef(false);
+  /** Set while Enter or Escape leaves the field: what was typed has been taken or given up then, and leaving must not take it. */
+  const isSettled = useRef(false);
 
   const reset = () => {
     setTyped(null);
@@ -47,17 +45,18 @@ export function useTypedField({ finish, enter = finish, keepsWrong, escapeLeaves
     },
     onBlur: (event: FocusEvent<HTMLInputElement>) => {
       // Taken from the field itself: what was typed this very moment may not have been drawn yet.
-      if (takenByEnter.current) takenByEnter.current = false;
+      if (isSettled.current) isSettled.current = false;
       else if (problem !== null || (!settle(finish(event.currentTarget.value)) && !keepsWrong)) reset();
     },
     onKeyDown: (event: KeyboardEvent<HTMLInputElement>) => {
       if (event.key === "Enter" && settle(enter(event.currentTarget.value))) {
-        takenByEnter.current = true;
+        isSettled.current = true;
         event.currentTarget.blur();
       } else if (event.key === "Escape") {
         reset();
         event.stopPropagation();
-        if (escapeLeaves) event.currentTarget.blur();
+        isSettled.current = true;
+        event.currentTarget.blur();
       }
     },
   };

@@ -5,6 +5,7 @@ import { findingsOf } from "../check";
 import { sha256Hex, utf8 } from "../codec";
 import {
   type ActionName,
+  allPictures,
   type Behaviour,
   type BehaviourName,
   CaravanError,
@@ -16,12 +17,14 @@ import {
   type FrameRef,
   frameRef,
   type MarkName,
+  type Part,
   type Project,
   projectToFile,
   type Rule,
   type Source,
   type SourceId,
   type StageName,
+  withDistinctPaths,
 } from "../model";
 import { coverageOf } from "../raster";
 import { proposed, stageFor } from "../stage";
@@ -75,6 +78,20 @@ const ofPieces = (project: Project, dice: Dice): FrameRef => {
   return pick(all, dice) ?? ("s0/a0" as FrameRef);
 };
 const paletteName = (project: Project, dice: Dice) => pick(project.palettes ?? [], dice)?.name ?? "none";
+const partName = (project: Project, dice: Dice) => pick(project.parts ?? [], dice)?.name ?? "none";
+const layerName = (project: Project, dice: Dice) =>
+  pick(
+    project.sources.flatMap(({ layers = [] }) => layers),
+    dice,
+  )?.name ?? "none";
+const partOf = (project: Project, dice: Dice): Omit<Part, "name"> => ({
+  host: dice(2) === 0 ? clip(project, dice) : action(project, dice),
+  guest: dice(2) === 0 ? clip(project, dice) : action(project, dice),
+  at: mark(project, dice),
+  ...(dice(2) === 0 ? { by: mark(project, dice) } : {}),
+  time: dice(2) === 0 ? "own" : "together",
+  front: dice(2) === 0,
+});
 const refs = (project: Project, dice: Dice): FrameRef[] => {
   const all = project.sources.flatMap((each) => each.frames.map((frame) => frameRef(each, frame)));
   return Array.from({ length: dice(5) }, () => pick(all, dice)).filter((ref) => ref !== undefined);
@@ -164,7 +181,7 @@ const EDITS: Readonly<Record<string, RandomEdit>> = {
   merge: (p, d) => edits.mergeEqualSteps(p, clip(p, d)),
   split: (p, d) => edits.splitClip(p, clip(p, d), steps(d)),
   join: (p, d) => edits.joinClips(p, clip(p, d), [clip(p, d)]),
-  part: (p, d) => edits.partByRows(p, clip(p, d)),
+  partRows: (p, d) => edits.partByRows(p, clip(p, d)),
   fps: (p, d) => edits.setClipFps(p, clip(p, d), 1 + d(60)),
   total: (p, d) => edits.setClipTotal(p, clip(p, d), 1 + d(2_000_000)),
   durations: (p, d) => edits.setStepDurations(p, clip(p, d), steps(d), 1 + d(900_000)),
@@ -196,6 +213,44 @@ const EDITS: Readonly<Record<string, RandomEdit>> = {
     const kind = p.marks.filter(({ shape }) => shape === "point")[d(3)];
     return at && kind ? edits.putPoint(p, "it", [at, ...others], kind.name, at, { x: d(9) / 2, y: d(9) / 2 }) : p;
   },
+  angle: (p, d) => {
+    const [at, ...others] = refs(p, d);
+    const kind = p.marks.filter(({ shape }) => shape === "point")[d(3)];
+    return at && kind ? edits.turnPoint(p, "it", [at, ...others], kind.name, at, d(4) === 0 ? null : d(1440) / 2 - 360) : p;
+  },
+  fillPoint: (p, d) => edits.fillPoint(p, clip(p, d), mark(p, d)),
+  acrossMarks: (p, d) => edits.copyMarksMirrored(p, mark(p, d), clip(p, d), clip(p, d)),
+  copyEvents: (p, d) => edits.copyEvents(p, clip(p, d), [clip(p, d), clip(p, d)]),
+  part: (p, d) => edits.attachPart(p, { name: name(d), ...partOf(p, d) }),
+  setPart: (p, d) => edits.setPart(p, partName(p, d), d(2) === 0 ? partOf(p, d) : { by: undefined }),
+  removeLayer: (p, d) => {
+    const { id, pictures } = source(p, d);
+    return edits.removeLayer(
+      p,
+      id,
+      layerName(p, d),
+      pictures.map(() => coverage),
+    );
+  },
+  renamePart: (p, d) => edits.renamePart(p, partName(p, d), name(d)),
+  movePart: (p, d) => edits.movePart(p, partName(p, d), d(2) === 0 ? 1 : -1),
+  removePart: (p, d) => edits.removePart(p, partName(p, d)),
+  stepPart: (p, d) =>
+    edits.setStepPart(p, clip(p, d), steps(d), partName(p, d), ([null, { hidden: true }, { front: d(2) === 0 }] as const)[d(3)] ?? null),
+  layer: (p, d) => {
+    const { id, pictures } = source(p, d);
+    const blend = (["normal", "add", "multiply"] as const)[d(3)] ?? "normal";
+    const own = pictures.map(({ sha256: hash, width, height }) => ({ sha256: hash, width, height }));
+    return edits.addLayer(
+      p,
+      id,
+      { name: name(d), blend, pictures: own },
+      pictures.map(() => coverage),
+    );
+  },
+  renameLayer: (p, d) => edits.renameLayer(p, layerName(p, d), name(d)),
+  blendLayer: (p, d) => edits.blendLayer(p, layerName(p, d), d(2) === 0 ? "add" : "multiply"),
+  moveLayer: (p, d) => edits.moveLayer(p, source(p, d).id, layerName(p, d), d(2) === 0 ? 1 : -1),
   sourceOrigin: (p, d) => edits.setSourceOrigin(p, source(p, d).id, d(4) === 0 ? null : { x: d(20) / 2, y: d(20) / 2 }),
   origins: (p, d) => edits.placeOrigins(p, "it", new Map(refs(p, d).map((ref) => [ref, { x: d(20) / 2, y: d(20) / 2 }]))),
   nudge: (p, d) => edits.nudgeOrigins(p, "it", refs(p, d), { x: d(5) - 2, y: 0.5 }),
@@ -203,9 +258,10 @@ const EDITS: Readonly<Record<string, RandomEdit>> = {
   choose: (p, d) =>
     edits.setDelivery(p, d(p.deliveries.length), {
       choice: {
-        of: (["all", "clips", "actions"] as const)[d(3)] ?? "all",
+        of: (["all", "clips", "actions", "frames"] as const)[d(4)] ?? "all",
+        frames: refs(p, d),
         names: [clip(p, d), action(p, d)],
-        pattern: d(2) === 0 ? "" : `${name(d).slice(0, 9)}*`,
+        pattern: d(2) === 0 ? "" : `${name(d).slice(0, 9)}*, ?a*`,
       },
       kind: (["atlas", "grid", "strips", "singles", "films"] as const)[d(5)] ?? "atlas",
       frameNames: pick(["{name}", "{clip}-{step:2}", "{source}", "{toString}$&"], d) as string,
@@ -351,11 +407,13 @@ describe("hundreds of random edits", () => {
             project = next;
           }
           expect(made).toBeGreaterThan(60);
-          const pictures = new Map(project.sources.flatMap(({ pictures: own }) => own.map((each) => [each.sha256, art] as const)));
+          const pictures = new Map(project.sources.flatMap((each) => allPictures(each).map(({ sha256: hash }) => [hash, art] as const)));
           const [written] = bundleFiles({ project, pictures });
-          expect(readProjectFile(written?.bytes ?? art, "saved")).toEqual(project);
+          // New art of one of two sources that share a file leaves two contents under one path, which a file cannot have.
+          const saved = withDistinctPaths(project);
+          expect(readProjectFile(written?.bytes ?? art, "saved")).toEqual(saved);
           if ([...pictures.keys()].every((each) => each === sha256))
-            expect(readBundle(writeBundle({ project, pictures }), "bundle").project).toEqual(project);
+            expect(readBundle(writeBundle({ project, pictures }), "bundle").project).toEqual(saved);
           let back = project;
           for (const changes of undo.reverse()) back = applyChanges(back, changes) as Project;
           expect(text(back)).toBe(text(first));

@@ -1,5 +1,6 @@
 import { CaravanError, whyOf } from "@caravan/core/model";
 import { Command, CommanderError } from "commander";
+import manifest from "../package.json" with { type: "json" };
 import { addBuild } from "./commands/build";
 import { addCheck } from "./commands/check";
 import { addCut } from "./commands/cut";
@@ -10,10 +11,15 @@ import { addPlay } from "./commands/play";
 import { addRehearse } from "./commands/rehearse";
 import { addTiles } from "./commands/tiles";
 import { addWatch } from "./commands/watch";
-import { note, WrongCall } from "./tell";
+import { beQuiet, tellFailure, WrongCall } from "./tell";
 
 const program = new Command("caravan")
   .description("Cuts sprite sheets into frames, builds animation clips, and delivers packed atlases that a game loads.")
+  .version(manifest.version, "--version", "print the version")
+  .option("--quiet", "print nothing but JSON that was asked for, and what went wrong", false)
+  .hook("preAction", () => {
+    if (program.opts().quiet) beQuiet();
+  })
   .showHelpAfterError("Add --help for what the command takes.")
   .exitOverride();
 for (const add of [addNew, addCut, addPack, addBuild, addCheck, addPlay, addRehearse, addOutline, addTiles, addWatch]) add(program);
@@ -23,15 +29,17 @@ for (const command of program.commands) command.exitOverride().showHelpAfterErro
 /** 0 done, 1 the work failed or found errors, 2 the call was wrong. */
 function exitStatus(error: unknown): number {
   if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
+  const json = process.argv.includes("--json");
   if (error instanceof WrongCall) {
-    note(`caravan: ${error.message}`);
+    tellFailure(json, { code: "bad-call", where: "call", message: error.message });
     return 2;
   }
   if (error instanceof CaravanError) {
-    note(`caravan: ${error.message.replace(/\s+/g, " ")}`);
+    const { code, where } = error;
+    tellFailure(json, { code, where, message: error.message.replace(/\s+/g, " ") });
     return 1;
   }
-  note(`caravan: Internal error: ${whyOf(error)} Please report it.`);
+  tellFailure(json, { code: "internal", where: "caravan", message: `Internal error: ${whyOf(error)} Please report it.` });
   return 1;
 }
 

@@ -1,5 +1,7 @@
 /** How far long work is, for a person at a terminal. Nothing of it is seen in a pipe or a log. */
 
+import { isQuiet } from "./tell";
+
 /** What is written to. */
 export interface Terminal {
   readonly isTTY?: boolean;
@@ -26,7 +28,7 @@ export function progressOn(
   let written = Number.NEGATIVE_INFINITY;
   const at = (done: number) => {
     const time = now();
-    if (!terminal.isTTY || time - begun < PATIENCE || time - written < PAUSE) return;
+    if (!terminal.isTTY || isQuiet() || time - begun < PATIENCE || time - written < PAUSE) return;
     written = time;
     terminal.write(`\r\u001b[K${label} ${Math.floor(done * 100)} %, Ctrl+C stops it`);
   };

@@ -7,12 +7,29 @@ export function wrongCall(message: string): never {
   throw new WrongCall(message);
 }
 
+let quiet = false;
+
+/** From now on only JSON that was asked for, and what went wrong, is printed. */
+export function beQuiet(): void {
+  quiet = true;
+}
+
+export function isQuiet(): boolean {
+  return quiet;
+}
+
 /** Prints the result: one JSON document and nothing else, or words. */
 export function tell(json: boolean, result: unknown, words: () => string): void {
-  process.stdout.write(`${json ? JSON.stringify(result) : words()}\n`);
+  if (json || !quiet) process.stdout.write(`${json ? JSON.stringify(result) : words()}\n`);
 }
 
 /** A message beside the result. */
 export function note(message: string): void {
-  process.stderr.write(`${message}\n`);
+  if (!quiet) process.stderr.write(`${message}\n`);
+}
+
+/** What went wrong, in one line; with `--json` also as the one JSON document, for programs. */
+export function tellFailure(json: boolean, { code, where, message }: { code: string; where: string; message: string }): void {
+  process.stderr.write(`caravan: ${message}\n`);
+  if (json) process.stdout.write(`${JSON.stringify({ error: { code, where, message } })}\n`);
 }

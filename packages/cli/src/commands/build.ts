@@ -3,7 +3,7 @@ import { type NamedFile, sha256Hex, writeZip } from "@caravan/core/codec";
 import { deliver, type Proof } from "@caravan/core/deliver";
 import { checkFileNames } from "@caravan/core/delivery-plan";
 import type { FrameChanges } from "@caravan/core/frame-identity";
-import type { Project } from "@caravan/core/model";
+import { CaravanError, counted, type Project } from "@caravan/core/model";
 import type { Command } from "commander";
 import { refuseOverArt } from "../art-in-the-way";
 import { writeSet } from "../delivered-set";
@@ -12,7 +12,7 @@ import { noteLeft } from "../left";
 import { pngCodec } from "../png";
 import { progressOn } from "../progress";
 import { type DecodedPictures, openProject, type Refreshed } from "../project";
-import { note, tell } from "../tell";
+import { note, tell, wrongCall } from "../tell";
 import { toldFinding } from "./check";
 
 export function addBuild(program: Command): void {
@@ -25,6 +25,8 @@ export function addBuild(program: Command): void {
     .option("--replace", "replace files in the way that Caravan did not write", false)
     .option("--zip <file>", "put the files into one ZIP as well")
     .option("--clean", "remove what an earlier build wrote and this one does not", false)
+    .option("--only <delivery>", "make this delivery alone; can be given several times", collected, [])
+    .option("--strict", "write nothing if anything is found that is worth a look, exit with 1", false)
     .option("--json", "print one JSON document", false)
     .action(build);
 }
@@ -44,11 +46,17 @@ export interface Build {
 }
 
 /** Makes everything that the project's deliveries ask for. Throws what opening and delivering throw. */
-export function buildProject(path: string, decodedBefore?: DecodedPictures, onProgress: (done: number) => void = () => {}): Build {
+export function buildProject(
+  path: string,
+  decodedBefore?: DecodedPictures,
+  onProgress: (done: number) => void = () => {},
+  only: readonly string[] = [],
+): Build {
   const { project, art, seen, refreshed, saved } = openProject(path, decodedBefore);
-  const built = project.deliveries.map((delivery, k) => ({
+  const wanted = chosenDeliveries(project, only);
+  const built = wanted.map((delivery, k) => ({
     name: delivery.name,
-    ...deliver(project, delivery, art, pngCodec(), (done) => onProgress((k + done) / project.deliveries.length)),
+    ...deliver(project, delivery, art, pngCodec(), (done) => onProgress((k + done) / wanted.length)),
   }));
   const files = built.flatMap((delivery) => delivery.files);
   checkFileNames(files, path);
@@ -63,6 +71,20 @@ export function buildProject(path: string, decodedBefore?: DecodedPictures, onPr
   };
 }
 
+/** All, or those of these names. */
+function chosenDeliveries({ deliveries }: Project, only: readonly string[]): Project["deliveries"] {
+  const unknown = only.filter((each) => !deliveries.some(({ name }) => name === each));
+  if (unknown.length > 0)
+    throw wrongCall(
+      `There is no delivery "${unknown[0]}". There ${deliveries.length === 1 ? "is" : "are"} ${deliveries.map(({ name }) => name).join(", ")}.`,
+    );
+  return only.length === 0 ? deliveries : deliveries.filter(({ name }) => only.includes(name));
+}
+
+function collected(each: string, before: readonly string[]): string[] {
+  return [...before, each];
+}
+
 /** A file as builds tell it. */
 export function toldFile({ path, bytes }: NamedFile): { path: string; bytes: number; sha256: string } {
   return { path, bytes: bytes.length, sha256: sha256Hex(bytes) };
@@ -74,16 +96,31 @@ interface BuildOptions {
   readonly json: boolean;
   readonly replace: boolean;
   readonly clean: boolean;
+  readonly only: readonly string[];
+  readonly strict: boolean;
 }
 
 function build(path: string, options: BuildOptions): void {
+  if (options.clean && options.only.length > 0)
+    throw wrongCall("--clean and --only do not go together: what the other deliveries made would be removed.");
   const progress = progressOn("Building");
-  const { files, proofs, notes, changed, findings, project } = progress.during((at) => buildProject(path, undefined, at));
+  const { files, proofs, notes, changed, findings, project } = progress.during((at) => buildProject(path, undefined, at, options.only));
+  const grave = findings.filter(({ severity }) => severity !== "note");
+  if (options.strict && grave.length > 0) {
+    const [first] = grave as [Finding];
+    throw new CaravanError(
+      "bad-call",
+      path,
+      `${counted(grave.length, "finding is", "findings are")} worth a look, the first of ${first.where}: ${first.message} Nothing was written.`,
+      "Mend them, see caravan check, or build without --strict.",
+    );
+  }
   for (const each of changed) note(`Changed art, cut again by its recipe: ${each}`);
   refuseOverArt(path, project, options.out, files);
   const { left } = writeSet(options.out, files, `build ${project.name}`, options.replace);
   if (options.zip !== undefined) writeWhole(options.zip, writeZip(files));
-  noteLeft(options.out, left, options.clean);
+  // What other deliveries made is still made, by another call.
+  if (options.only.length === 0) noteLeft(options.out, left, options.clean);
   const told = { files: files.map(toldFile), proofs, notes, findings: findings.map(toldFinding) };
   tell(options.json, told, () =>
     [

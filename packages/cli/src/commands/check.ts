@@ -9,17 +9,18 @@ export function addCheck(program: Command): void {
     .summary("tell what is wrong or risky in a project")
     .description("Tells what is wrong or risky in a project. Exits with 1 if something would stop its delivery.")
     .argument("<project>", "a project folder, its caravan.json, or a *.caravan file")
+    .option("--strict", "exit with 1 for what is worth a look, too", false)
     .option("--json", "print one JSON document", false)
     .action(check);
 }
 
-function check(path: string, options: { json: boolean }): void {
+function check(path: string, options: { json: boolean; strict: boolean }): void {
   const { project, seen } = openProject(path, undefined, true);
   const findings = findingsOf(project, seen).map(toldFinding);
   tell(options.json, { findings }, () =>
     findings.length === 0 ? "No findings." : findings.map(({ severity, where, message }) => `${severity}: ${where}: ${message}`).join("\n"),
   );
-  if (findings.some(({ severity }) => severity === "error")) process.exitCode = 1;
+  if (findings.some(({ severity }) => severity === "error" || (options.strict && severity === "warning"))) process.exitCode = 1;
 }
 
 /** A finding as `--json` prints it. */

@@ -42,7 +42,7 @@ export function FirstVisit() {
   return (
     <section
       aria-label="First steps"
-      className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line border-l-4 border-l-now bg-raised px-4 py-2.5"
+      className="relative flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line border-l-4 border-l-now bg-raised py-2.5 pr-14 pl-4"
     >
       <p className="min-w-64 grow basis-0">
         <strong>Caravan cuts sprite sheets into frames, builds animation clips of them, and packs both for your game.</strong>{" "}
@@ -61,7 +61,7 @@ export function FirstVisit() {
       >
         See the demo move
       </Button>
-      <IconButton label="Do not show this again" look="quiet" onClick={meet}>
+      <IconButton label="Do not show this again" look="quiet" className="absolute top-2.5 right-3" onClick={meet}>
         <X size={15} />
       </IconButton>
     </section>

@@ -1,19 +1,25 @@
-import type { Project } from "@caravan/core/model";
+import type { MarkShape, Project } from "@caravan/core/model";
 import { playingAtMarks } from "../../preview/playing";
 import { chosenMark, type View } from "../../project/view";
 import { Details } from "./details";
 import { List } from "./list";
 import { Surface } from "./surface";
 
+const HELP: Readonly<Record<MarkShape | "origin", string>> = {
+  origin: "Drag to move the origin. Arrow keys nudge it by a pixel, with Alt by half of one; , and . change the step.",
+  box: "Drag to draw a box, inside one to move it, with Alt to draw another; at its edge to resize it. Arrow keys nudge it, with Shift they resize it; , and . change the step.",
+  point:
+    "Click where the point is, or drag it. Arrow keys nudge it, with Alt by halves; A turns it by a quarter, and dragging its pointer by any angle; , and . change the step.",
+  outline:
+    "Drag a corner to move it, an edge to draw a corner out of it, elsewhere to draw an outline. C chooses the next corner, arrows nudge it, I adds one, Del takes it off.",
+};
+
 export const marksStop = {
   title: "Marks",
   List,
   Surface,
   Details,
-  help: (project: Project, view: View) =>
-    chosenMark(project, view)?.shape === "outline"
-      ? "Drag a corner to move it, an edge to draw a corner out of it, elsewhere to draw an outline. C chooses the next corner, arrows nudge it, I adds one, Del takes it off."
-      : "Drag to draw a box, inside one to move it, with Alt to draw another; at its edge to resize it. Arrow keys nudge, with Alt by halves; , and . change the step.",
+  help: (project: Project, view: View) => HELP[chosenMark(project, view)?.shape ?? "origin"],
   loadRest: () => import("./drift-chart"),
   playing: playingAtMarks,
   state: ({ marks }: Project) => String(marks.length),

@@ -1,5 +1,6 @@
 // Bundles the command line into one file, so that it starts quickly and needs no TypeScript at run time.
-import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, renameSync, rmSync } from "node:fs";
+import { spawnSync } from "node:child_process";
+import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { basename, dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -40,6 +41,10 @@ export async function buildCommand() {
       const require = createRequire(join(root, owner, "package.json"));
       copyFileSync(require.resolve(wasm), join(unfinished, basename(wasm)));
     }
+    // What --help says, kept as text: it is asked for most, and should not wait for all the rest to be read.
+    const help = spawnSync(process.execPath, [join(unfinished, "caravan.mjs"), "--help"], { encoding: "utf8" });
+    if (help.status !== 0) throw new Error(`The bundle does not start: ${help.stderr}`);
+    writeFileSync(join(unfinished, "help.txt"), help.stdout);
     for (const name of readdirSync(unfinished)) renameSync(join(unfinished, name), join(out, name));
   } finally {
     rmSync(unfinished, { recursive: true });

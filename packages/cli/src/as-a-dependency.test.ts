@@ -49,6 +49,12 @@ describe("the command in a game's repository", () => {
     expect(caravan("build", "gone", "--out", "quiet", "--quiet").stderr).toMatch(/^caravan: gone: .*\n$/);
   });
 
+  it("answers --help from a text that is what the whole program says", () => {
+    const whole = spawnSync(process.execPath, [join(import.meta.dirname, "../dist/caravan.mjs"), "--help"], { encoding: "utf8" });
+    expect(caravan("--help")).toMatchObject({ status: 0, stdout: whole.stdout, stderr: "" });
+    expect(whole.stdout).toMatch(/build .*make everything a project delivers/);
+  });
+
   it("tells failures as JSON where JSON was asked for", () => {
     const failed = caravan("build", "gone", "--out", "never", "--json");
     expect(failed.status).toBe(1);

@@ -34,6 +34,13 @@ test("by click on the sheet and in the tray, in picking order, with Shift a run"
   await expect(frame(page, "hero/7")).toHaveAccessibleName("hero/7, picked 5");
   await frame(page, "hero/2").click();
   await expect(frame(page, "hero/4")).toHaveAccessibleName("hero/4, picked 1");
+  // A screen reader is told which frame keys act on, among how many.
+  const strip = page.getByRole("listbox", { name: "Frames of hero" });
+  await page.keyboard.press("ArrowRight");
+  const active = page.locator(`[id="${await strip.getAttribute("aria-activedescendant")}"]`);
+  await expect(active).toHaveAttribute("data-frame", "s1/c3r0");
+  await expect(active).toHaveAttribute("aria-posinset", "4");
+  await expect(active).toHaveAttribute("aria-setsize", "12");
   await page.keyboard.press("c");
   await expect(page.getByRole("button", { name: /^Step \d: hero/ })).toHaveCount(4);
   await expect(page.getByRole("button", { name: /^Step 0: hero\/4/ })).toBeVisible();

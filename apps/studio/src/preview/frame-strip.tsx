@@ -3,7 +3,7 @@
 import { type Frame, frameName, frameRef, keptRefs, type Source } from "@caravan/core/model";
 import { useDraggable, useDroppable } from "@dnd-kit/core";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { memo, useEffect, useMemo, useRef } from "react";
+import { memo, useEffect, useId, useMemo, useRef } from "react";
 import { pickRun, togglePick, useView } from "../project/view";
 import { Later } from "../ui/later";
 import { useFrameNumber } from "./frame-number";
@@ -27,6 +27,7 @@ export const FrameStrip = memo(function FrameStrip({ source, sortable = false }:
 
 function Strip({ source, sortable }: { source: Source; sortable: boolean }) {
   const strip = useRef<HTMLDivElement>(null);
+  const id = useId();
   const picked = useView((view) => view.picked);
   const cursor = useView((view) => view.cursor);
   const { frames } = source;
@@ -45,6 +46,7 @@ function Strip({ source, sortable }: { source: Source; sortable: boolean }) {
   useEffect(() => {
     if (cursorIndex >= 0) list.scrollToIndex(cursorIndex, { align: "center" });
   }, [cursorIndex, list]);
+  const shown = list.getVirtualItems();
   return (
     <div
       ref={strip}
@@ -52,16 +54,19 @@ function Strip({ source, sortable }: { source: Source; sortable: boolean }) {
       aria-label={`Frames of ${source.name}`}
       aria-multiselectable
       aria-orientation="horizontal"
+      aria-activedescendant={shown.some(({ index }) => index === cursorIndex) ? `${id}-${cursorIndex}` : undefined}
       tabIndex={0}
       className="overflow-x-auto overflow-y-hidden"
     >
       <div className="relative h-19" style={{ width: list.getTotalSize() }}>
-        {list.getVirtualItems().map(({ index, start }) => {
+        {shown.map(({ index, start }) => {
           const frame = frames[index] as Frame;
           const ref = frameRef(source, frame);
           return (
             <StripItem
               key={frame.key}
+              id={`${id}-${index}`}
+              index={index}
               source={source}
               frame={frame}
               number={numbers.get(ref)}
@@ -77,6 +82,8 @@ function Strip({ source, sortable }: { source: Source; sortable: boolean }) {
 }
 
 interface ItemProps {
+  readonly id: string;
+  readonly index: number;
   readonly source: Source;
   readonly frame: Frame;
   readonly number: number | undefined;
@@ -86,7 +93,7 @@ interface ItemProps {
   readonly sortable: boolean;
 }
 
-function StripItem({ source, frame, number, atCursor, left, sortable }: ItemProps) {
+function StripItem({ id, index, source, frame, number, atCursor, left, sortable }: ItemProps) {
   const ref = frameRef(source, frame);
   const { setNodeRef, listeners, isDragging } = useDraggable({
     id: `frame ${ref}`,
@@ -109,6 +116,9 @@ function StripItem({ source, frame, number, atCursor, left, sortable }: ItemProp
         place.setNodeRef(element);
       }}
       role="option"
+      id={id}
+      aria-posinset={index + 1}
+      aria-setsize={source.frames.length}
       data-frame={ref}
       aria-selected={number !== undefined}
       aria-label={`${name}${frame.dropped ? ", dropped" : ""}${number ? `, picked ${number}` : ""}`}

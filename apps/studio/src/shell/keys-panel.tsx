@@ -29,7 +29,7 @@ export function KeysPanel({ open, onClose }: { open: boolean; onClose: () => voi
         ))}
       </div>
       <p className="text-muted">
-        In a number field, ↑ and ↓ change it by one, with Shift by ten; Enter takes what was typed, Esc takes it back.
+        In a number field, ↑ and ↓ change it by one, with Shift by ten; Enter takes what was typed, Esc leaves it as it was.
       </p>
     </SheetDialog>
   );

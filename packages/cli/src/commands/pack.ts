@@ -27,6 +27,7 @@ interface PackOptions {
   alias: boolean;
   effort: Packing["effort"];
   layer: readonly LayerFolder[];
+  compact: boolean;
   replace: boolean;
   clean: boolean;
   json: boolean;
@@ -54,6 +55,7 @@ export function addPack(program: Command): void {
       layer,
       [],
     )
+    .option("--compact", "write the atlas file without spaces", false)
     .option("--replace", "replace files in the way that Caravan did not write", false)
     .option("--clean", "remove what an earlier run wrote and this one does not", false)
     .option("--json", "print one JSON document", false)
@@ -153,7 +155,8 @@ async function pack(paths: string[], options: PackOptions): Promise<void> {
     shape: null,
   };
   const progress = progressOn("Packing");
-  const delivery = { ...USUAL_DELIVERY, name: options.name, packing };
+  const data = { ...USUAL_DELIVERY.data, ...(options.compact ? { compact: true as const } : {}) };
+  const delivery = { ...USUAL_DELIVERY, name: options.name, packing, data };
   const built = progress.during((at) => deliverContents(contents, delivery, { scale: 1, suffix: "" }, png, at));
   const { left } = writeSet(options.out, built.files, `pack ${options.name}`, options.replace);
   noteLeft(options.out, left, options.clean);

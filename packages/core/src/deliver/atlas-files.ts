@@ -64,7 +64,7 @@ export function atlasFiles(
     ...(contents.parts.length > 0 ? { parts: [...contents.parts] } : {}),
     ...(contents.behaviours.length > 0 ? { behaviours: behavioursToFile(contents.behaviours) } : {}),
   };
-  const atlasFile = { path: besidePath(stem, "atlas"), bytes: writeAtlas(atlas) };
+  const atlasFile = { path: besidePath(stem, "atlas"), bytes: writeAtlas(atlas, data.compact) };
   const proof = prove(atlasFile, pictures, laid, contents, png);
   onProgress(1);
   const files = [...(data.atlas ? [atlasFile] : []), ...pictures];

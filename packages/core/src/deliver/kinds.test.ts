@@ -366,6 +366,15 @@ describe("what goes", () => {
   });
 });
 
+describe("an atlas file without spaces", () => {
+  it("says the same in fewer bytes", () => {
+    const [wide, tight] = [out({}), out({ data: { compact: true } })].map((made) => text(made, "atlas.atlas.json")) as [string, string];
+    expect(JSON.parse(tight)).toEqual(JSON.parse(wide));
+    expect(tight).toBe(JSON.stringify(JSON.parse(wide)));
+    expect(tight.length).toBeLessThan(wide.length * 0.7);
+  });
+});
+
 describe("tables and modules", () => {
   it("tell when each step begins, in ms and in ticks whose roundings never add up", () => {
     const made = out({ data: { times: true, ticksPerSecond: 60 }, counting: { from: 1 } });

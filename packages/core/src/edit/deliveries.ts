@@ -132,6 +132,7 @@ const PART_WORDS: Readonly<Record<string, string>> = {
   "sheet.run": "the run of strips",
   "sheet.rows": "the rows of the sheet",
   "data.atlas": "the atlas file",
+  "data.compact": "the atlas file",
   "data.times": "the table of times",
   "data.ticksPerSecond": "the ticks a second",
   "data.frames": "the table of frames",

@@ -66,6 +66,10 @@ const Choice = z.strictObject({
 /** What stands beside the pictures. */
 const DataFiles = z.strictObject({
   atlas: z.boolean().describe("The atlas file."),
+  compact: z
+    .literal(true)
+    .optional()
+    .describe("Whether the atlas file is written without spaces and line breaks, for games that are downloaded."),
   times: z.boolean().describe("A table of every clip's steps: when each begins and how long it shows."),
   ticksPerSecond: z.number().min(1).max(1_000_000).describe("The rate of the game's clock that the table counts in as well."),
   frames: z.boolean().describe("A table of every frame's rectangle, size and origin."),

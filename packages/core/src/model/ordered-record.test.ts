@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { entriesOf, orderedJson, orderedRecord } from "./ordered-record";
+import { entriesOf, orderedCompactJson, orderedJson, orderedRecord } from "./ordered-record";
 
 const entries = fc.uniqueArray(fc.tuple(fc.oneof(fc.nat(99).map(String), fc.constantFrom("walk", "0001", "__proto__", "-1")), fc.nat()), {
   selector: ([name]) => name,
@@ -20,6 +20,7 @@ describe("ordered records", () => {
       fc.property(entries, (given) => {
         const text = orderedJson({ of: orderedRecord(given) });
         expect(JSON.parse(text)).toEqual({ of: Object.fromEntries(given) });
+        expect(orderedCompactJson({ of: orderedRecord(given) })).toBe(text.replace(/\n */g, "").replaceAll('": ', '":'));
         expect([...text.matchAll(/^ {2}("(?:[^"\\]|\\.)*"): /gm)].map(([, name]) => JSON.parse(name as string))).toEqual(
           given.map(([name]) => name),
         );
@@ -30,6 +31,7 @@ describe("ordered records", () => {
     fc.assert(
       fc.property(fc.jsonValue(), (value) => {
         expect(orderedJson(value)).toBe(JSON.stringify(value, null, 1));
+        expect(orderedCompactJson(value)).toBe(JSON.stringify(value));
       }),
     ));
 });

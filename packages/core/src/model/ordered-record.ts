@@ -29,3 +29,13 @@ export function orderedJson(value: unknown, indent = ""): string {
   const [open, close] = Array.isArray(value) ? "[]" : "{}";
   return lines.length === 0 ? `${open}${close}` : `${open}\n${inner}${lines.join(`,\n${inner}`)}\n${indent}${close}`;
 }
+
+/** As `JSON.stringify(value)`, with the names of ordered records in their order. */
+export function orderedCompactJson(value: unknown): string {
+  if (typeof value !== "object" || value === null) return JSON.stringify(value) ?? "null";
+  if (Array.isArray(value)) return `[${value.map(orderedCompactJson).join(",")}]`;
+  const fields = entriesOf(value as Record<string, unknown>).flatMap(([name, each]) =>
+    each === undefined ? [] : [`${JSON.stringify(name)}:${orderedCompactJson(each)}`],
+  );
+  return `{${fields.join(",")}}`;
+}

@@ -1,5 +1,6 @@
 import type { Project } from "@caravan/core/model";
 import { playingAtClips } from "../../preview/playing";
+import { chosenAction, type View } from "../../project/view";
 import { Details } from "./details";
 import { List } from "./list";
 import { Surface } from "./surface";
@@ -9,7 +10,10 @@ export const clipsStop = {
   List,
   Surface,
   Details,
-  help: "← → choose a step, Alt+← → move it, Del drops it. Drag a step’s edge to change its time, with Alt only the border. Shift+drag on the ruler sweeps over steps.",
+  help: (project: Project, view: View) =>
+    chosenAction(project, view)
+      ? "← → turn to the next facing, M mirrors the one across, Del clears it, Enter works on its clip. Shift+← → turn the whole rose. Drag a clip onto a petal to put it there."
+      : "← → choose a step, Alt+← → move it, Del drops it. Drag a step’s edge to change its time, with Alt only the border. Shift+drag on the ruler sweeps over steps.",
   loadRest: () => import("./rhythm/rhythm-bench"),
   playing: playingAtClips,
   state: ({ clips }: Project) => String(clips.length),

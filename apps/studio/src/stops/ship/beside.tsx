@@ -20,6 +20,13 @@ export function Beside() {
     <Detail title="Beside the pictures">
       <div className="flex flex-col items-start gap-0.5">
         <Tick label="atlas file" checked={data.atlas} onChange={(atlas) => set({ data: { atlas } })} />
+        {data.atlas && (
+          <Tick
+            label="atlas file without spaces, for downloads"
+            checked={data.compact === true}
+            onChange={(compact) => set({ data: { compact: compact ? true : undefined } })}
+          />
+        )}
         <Tick label="table of frames" checked={data.frames} onChange={(frames) => set({ data: { frames } })} />
         <Tick label="table of times" checked={data.times} onChange={(times) => set({ data: { times } })} />
         {behaviours > 0 && (

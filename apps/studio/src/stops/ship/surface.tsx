@@ -134,7 +134,7 @@ function ProofLine({ build, kind }: { build: Extract<Build, { kind: "built" }>; 
       className="flex shrink-0 items-center justify-between gap-3 rounded-box border border-l-4 border-line border-l-cactus bg-surface px-4 py-2.5"
     >
       <div>
-        <p data-testid="proof" className="text-strong font-semibold text-cactus">
+        <p role="status" data-testid="proof" className="text-strong font-semibold text-cactus">
           Proved: {provedInWords(kind, proof)}
         </p>
         <p className="text-muted">

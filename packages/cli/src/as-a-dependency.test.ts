@@ -1,5 +1,5 @@
 import { spawnSync } from "node:child_process";
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { addClip, addDelivery, addMarkKind, attachPart, putPoint, setClipRules, setDelivery } from "@caravan/core/edit";
@@ -101,6 +101,29 @@ describe("the command in a game's repository", () => {
     expect(status).toBe(1);
     expect(stderr).toMatch(/worth a look.*Nothing was written/);
     expect(existsSync(at("strict"))).toBe(false);
+  });
+
+  it("begins in a repository: a project of the art, and scripts that leave what was there", () => {
+    mkdirSync(at("game", "art"), { recursive: true });
+    cpSync(join(import.meta.dirname, "../../../examples/raw/porter-on-white.png"), at("game", "art", "porter.png"));
+    writeFileSync(at("game", "package.json"), '{\n\t"name": "game",\n\t"scripts": { "sprites:check": "mine" }\n}\n');
+    const inGame = caravanIn(at("game"));
+    const begun = inGame("init", "art", "--out", "public/my assets");
+    expect(begun.status).toBe(0);
+    expect(begun.stdout).toMatch(/scripts in package\.json: sprites, sprites:watch; begin with npm run sprites/);
+    const manifest = readFileSync(at("game", "package.json"), "utf8");
+    expect(manifest).toMatch(/^{\n\t"name": "game",\n\t"scripts": {\n\t\t"sprites:check": "mine",\n/);
+    expect(begun.stderr).toMatch(/Cut by the grids that they suggest: porter/);
+    const { scripts } = JSON.parse(manifest);
+    expect(scripts.sprites).toBe('caravan build sprites --out "public/my assets" --clean');
+    expect(inGame("build", "sprites", "--out", "public/my assets", "--clean").status).toBe(0);
+    expect(readdirSync(at("game", "public", "my assets"))).toContain("atlas.atlas.json");
+    // Twice is refused, and nothing has changed.
+    expect(inGame("init", "art").stderr).toMatch(/There is a project already/);
+    writeFileSync(at("game", "package.json"), "{ broken");
+    expect(inGame("init", "art", "--project", "other").stderr).toMatch(/package\.json: It is not JSON.*Nothing was written/);
+    expect(existsSync(at("game", "other"))).toBe(false);
+    expect(readFileSync(at("game", "package.json"), "utf8")).toBe("{ broken");
   });
 
   it("is packed small and without sources, and works from its tarball in an empty folder, offline", () => {

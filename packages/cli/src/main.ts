@@ -4,6 +4,7 @@ import manifest from "../package.json" with { type: "json" };
 import { addBuild } from "./commands/build";
 import { addCheck } from "./commands/check";
 import { addCut } from "./commands/cut";
+import { addInit } from "./commands/init";
 import { addNew } from "./commands/new";
 import { addOutline } from "./commands/outline";
 import { addPack } from "./commands/pack";
@@ -22,7 +23,8 @@ const program = new Command("caravan")
   })
   .showHelpAfterError("Add --help for what the command takes.")
   .exitOverride();
-for (const add of [addNew, addCut, addPack, addBuild, addCheck, addPlay, addRehearse, addOutline, addTiles, addWatch]) add(program);
+for (const add of [addInit, addNew, addCut, addPack, addBuild, addCheck, addPlay, addRehearse, addOutline, addTiles, addWatch])
+  add(program);
 // Commands made before exitOverride would still exit by themselves.
 for (const command of program.commands) command.exitOverride().showHelpAfterError("Add --help for what the command takes.");
 

@@ -26,7 +26,7 @@ import { isProjectFile, writeProject } from "../written-project";
 
 const SHEETS = ["later", "whole", "cells", "rows", "facings"] as const;
 
-interface NewOptions {
+export interface NewOptions {
   readonly out: string;
   readonly name?: string;
   readonly sheets: (typeof SHEETS)[number];
@@ -71,11 +71,28 @@ function facing(text: string): Facing {
 }
 
 async function makeNew(paths: string[], options: NewOptions): Promise<void> {
+  const told = await newProject(paths, options);
+  tell(options.json, told, () => newInWords(told));
+}
+
+type ToldNew = Awaited<ReturnType<typeof newProject>>;
+
+export function newInWords({ project, sources, clips, actions }: ToldNew): string {
+  return [
+    ...sources.map((source) => `${source.name}: ${source.cut === null ? "not cut yet" : `${source.frames} frames`}`),
+    ...(clips.length > 0 ? [`clips: ${clips.map((clip) => clip.name).join(", ")}`] : []),
+    ...actions.map((action) => `action ${action.name}: ${Object.keys(action.facings).length} of ${action.ways} facings`),
+    `written to ${project}`,
+  ].join("\n");
+}
+
+/** Makes the project and writes it. Throws `not-ours`, `nothing-picked`, and what reading art throws. */
+export async function newProject(paths: readonly string[], options: NewOptions) {
   const { out, replace } = options;
   if (out.trim() === "") wrongCall("--out names no project. Give a folder, or a file such as camp.caravan.");
   if (isProjectFile(out) && existsSync(out) && !replace)
     throw new CaravanError("not-ours", out, "There is already such a file.", "Add --replace, or give another name.");
-  const taken = await takenFiles(paths);
+  const taken = await takenFiles([...paths]);
   const { found, failed } = described(taken);
   for (const message of [...taken.failed, ...failed]) note(message);
   const proposals = proposalsFor(taken.items, found, { grids: gridsOf(taken, found) });
@@ -104,7 +121,7 @@ async function makeNew(paths: string[], options: NewOptions): Promise<void> {
   const used = new Set(project.sources.flatMap(allPictures).map(({ sha256 }) => sha256));
   const pictures = new Map([...taken.pictures].filter(([sha256]) => used.has(sha256)));
   writeProject(out, project, pictures, `new ${name}`, replace);
-  const told = {
+  return {
     project: out,
     sources: project.sources.map((source) => ({
       name: source.name,
@@ -118,14 +135,6 @@ async function makeNew(paths: string[], options: NewOptions): Promise<void> {
     notes: proposals.flatMap((each) => each.notes.map((text) => `${each.name}: ${text}`)),
     failed: [...taken.failed, ...failed],
   };
-  tell(options.json, told, () =>
-    [
-      ...told.sources.map((source) => `${source.name}: ${source.cut === null ? "not cut yet" : `${source.frames} frames`}`),
-      ...(told.clips.length > 0 ? [`clips: ${told.clips.map((clip) => clip.name).join(", ")}`] : []),
-      ...told.actions.map((action) => `action ${action.name}: ${Object.keys(action.facings).length} of ${action.ways} facings`),
-      `written to ${out}`,
-    ].join("\n"),
-  );
 }
 
 /** Frames are found on all layers together, each as it is once its ground is cleared. */

@@ -22,7 +22,7 @@ export function Beside() {
         <Tick label="atlas file" checked={data.atlas} onChange={(atlas) => set({ data: { atlas } })} />
         {data.atlas && (
           <Tick
-            label="atlas file without spaces, for downloads"
+            label="its JSON without spaces, for downloads"
             checked={data.compact === true}
             onChange={(compact) => set({ data: { compact: compact ? true : undefined } })}
           />

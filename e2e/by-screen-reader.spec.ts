@@ -1,4 +1,4 @@
-/** The main job as a screen reader leads through it: by roles, names and what is announced, without a pointer. docs/screen-reader.md tells the same. */
+/** The main job with a screen reader, found by roles, names and announcements, without a pointer. docs/screen-reader.md lists the same steps. */
 import { expect, type Page, test } from "./fixtures";
 import { atlasOf, figureSheet, filesOf, openEmpty, pngFile } from "./studio";
 

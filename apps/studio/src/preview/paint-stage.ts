@@ -94,7 +94,7 @@ export function hangingAt(playing: Playing, elapsed: Micros): readonly HangingPa
   return playing.hanging.at(timelineOfPlaying(playing).shownAt(time).step, time, { mirror, facing });
 }
 
-/** `draw` is told where the upper left corner of the part's frame goes. On the host's own pixels: how far the one lies from the other is a whole number of them. */
+/** `draw` gets the upper left corner of the part's frame. On the host's own pixels: how far the one lies from the other is a whole number of them. */
 function paintHanging(
   context: CanvasRenderingContext2D,
   host: PlayedFrame,

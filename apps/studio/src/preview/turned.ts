@@ -14,7 +14,7 @@ export function mirrored(context: CanvasRenderingContext2D, mirror: boolean, x: 
   context.restore();
 }
 
-/** Draws what fills a place once it is turned by whole quarters: `draw` is told where its own upper left corner goes before that. */
+/** Draws into a rectangle, turned by quarter turns. `draw` gets the upper left corner to draw at, before turning. */
 export function turned(
   context: CanvasRenderingContext2D,
   { x, y, w, h }: Rect,

@@ -1,7 +1,7 @@
 /** What looks wrong about parts: what they name is gone, steps without their point, a guest that ends, parts in a circle, a point that jumps or points askew. */
 import { fillPoint, removePart, setClipRules } from "../edit";
-import { hostClips, pointIn } from "../marks";
-import { type Clip, type ClipName, type FramePoint, findFrame, originOf, type Part, type Project } from "../model";
+import { hostClips, pointIn, pointPath } from "../marks";
+import { type Clip, type ClipName, findFrame, type Part, type Project } from "../model";
 import { timelineOf } from "../playback";
 import { type Finding, namingSteps, type Place, sentence } from "./finding";
 
@@ -89,18 +89,8 @@ function circles(project: Project, parts: readonly Part[]): Finding[] {
   }));
 }
 
-function atOf(project: Project, part: Part, clip: Clip): (FramePoint | null)[] {
-  return clip.steps.map(({ frame }) => {
-    const found = findFrame(project, frame);
-    const point = found && pointIn(found.frame.marks, part.at);
-    if (!found || !point) return null;
-    const origin = originOf(found.source, found.frame);
-    return { x: point.x - origin.x, y: point.y - origin.y };
-  });
-}
-
 function withoutPoint(project: Project, part: Part, clip: Clip): Finding[] {
-  const at = atOf(project, part, clip);
+  const at = pointPath(project, clip, part.at);
   const steps = at.flatMap((each, k) => (each || clip.steps[k]?.parts?.[part.name]?.hidden ? [] : [k]));
   if (steps.length === 0) return [];
   return [
@@ -149,7 +139,7 @@ const JUMP = 4;
 const LEAST_JUMP = 6;
 
 function jumping(project: Project, part: Part, clip: Clip): Finding[] {
-  const at = atOf(project, part, clip);
+  const at = pointPath(project, clip, part.at);
   const ways = at.flatMap((each, k) => {
     const next = at[k + 1];
     return each && next ? [{ step: k + 1, way: Math.hypot(next.x - each.x, next.y - each.y) }] : [];

@@ -1,6 +1,6 @@
 /** Marks carried along clips: to the facing on the other side, mirrored, and into steps that lack a point. */
 import { mirrorOf } from "../facing";
-import { frameWithMarks, halves, hasMark, marksWith, mirroredMarks, outlinesIn, pointIn } from "../marks";
+import { frameWithMarks, halves, hasMark, marksWith, mirroredMarks, outlinesIn, pointIn, pointPath } from "../marks";
 import {
   type Box,
   CaravanError,
@@ -98,13 +98,7 @@ export const fillPoint = edit(
   (project, clipName, name) => {
     markNamed(project, name);
     const clip = clipNamed(project, clipName);
-    const own = clip.steps.map(({ frame }) => {
-      const found = findFrame(project, frame);
-      const point = found && pointIn(found.frame.marks, name);
-      if (!found || !point) return null;
-      const { x, y } = originOf(found.source, found.frame);
-      return { ...point, x: point.x - x, y: point.y - y };
-    });
+    const own = pointPath(project, clip, name);
     const wanted = new Map<FrameRef, MarkPoint>();
     for (const [step, { frame }] of clip.steps.entries()) {
       const found = own[step] ? null : findFrame(project, frame);

@@ -40,4 +40,5 @@ export {
   withTracedOutlines,
 } from "./outlines";
 export { facingOfClip, hostClips, partsOfProject } from "./parts-of-project";
+export { pointPath } from "./point-path";
 export { STEADY_AXES, type SteadyAxes, steadyOrigins, type Unsteady } from "./steady";

@@ -18,7 +18,7 @@ export const useDeliveringAll = create<{ readonly now: { readonly at: number; re
   }),
 );
 
-/** Builds and proves each as the project is now. What fails is told by name, and the others go out. While it runs, asking again does nothing. */
+/** Builds, proves and delivers every delivery of the open project. Reports each one that fails and delivers the others. Does nothing while it is running. */
 export async function deliverAll(): Promise<void> {
   if (useDeliveringAll.getState().now) return;
   const { id, project, signal } = begin();

@@ -1,17 +1,7 @@
 "use client";
 
-import { boxesIn, outlinesIn, pointIn } from "@caravan/core/marks";
-import {
-  byShape,
-  type Clip,
-  type FramePoint,
-  findFrame,
-  type MarkName,
-  type Outline,
-  originOf,
-  type Project,
-  type Source,
-} from "@caravan/core/model";
+import { boxesIn, outlinesIn, pointPath } from "@caravan/core/marks";
+import { byShape, type Clip, findFrame, type Outline, type Project, type Source } from "@caravan/core/model";
 import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import { outlinesOn } from "../../preview/marks-scene";
@@ -182,17 +172,6 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
 function scopesFor(project: Project, clip: Clip, source: Source | null): OriginScope[] {
   if (source) return ["frame", "source", "all"];
   return ["frame", "clip", ...(actionOf(project, clip) ? (["action"] as const) : []), "source", "all"];
-}
-
-/** Where a point is from step to step, from each frame's origin; null on steps without it. */
-function pointPath(project: Project, clip: Clip, name: MarkName): (FramePoint | null)[] {
-  return clip.steps.map(({ frame }) => {
-    const found = findFrame(project, frame);
-    const point = found && pointIn(found.frame.marks, name);
-    if (!found || !point) return null;
-    const origin = originOf(found.source, found.frame);
-    return { x: point.x - origin.x, y: point.y - origin.y };
-  });
 }
 
 /** The frames before and after, where they are others. */

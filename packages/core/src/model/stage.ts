@@ -101,7 +101,7 @@ export const Stage = z.strictObject({
     .describe("A dry country, one colour, or the picture of a source with its top-left corner at the world's."),
   movement: Movement,
   body: MarkName.nullable().describe(
-    "The kind of boxes or outlines by which the figure collides and enters zones, by the rectangle around them; null for the lower middle of the frame.",
+    "The kind of boxes or outlines by which the figure collides and enters zones, each as it is; null for the lower middle of the frame.",
   ),
   feeds: Feeds,
   keys: z.array(StageKey),

@@ -28,7 +28,7 @@ export interface Standing {
 }
 
 /** A frame's marks as they are asked for at every step of the world, found once for each project. */
-interface Marked {
+export interface Marked {
   readonly origin: FramePoint;
   readonly size: Size;
   readonly marks: FrameMarks | undefined;
@@ -38,7 +38,7 @@ interface Marked {
 
 const seen = new WeakMap<Project["sources"], Map<FrameRef, Marked | null>>();
 
-function markedOf(project: Project, ref: FrameRef): Marked | null {
+export function markedOf(project: Project, ref: FrameRef): Marked | null {
   let frames = seen.get(project.sources);
   if (!frames) {
     frames = new Map();
@@ -115,32 +115,9 @@ function placedPoint(point: FramePoint, origin: FramePoint, mirror: boolean, x: 
   return { x: x + (mirror ? -across : across), y: y + point.y - origin.y };
 }
 
-/**
- * What of the figure collides, around its origin: the boxes or outlines of the kind chosen, taken together, else the lower middle of the
- * frame. A frame without any has the middle too, so that nothing falls through the ground for one step.
- */
-export function bodyOf(project: Project, frame: FrameRef | null, mirror: boolean, kind: MarkName | null): Area {
-  const marked = frame === null ? null : markedOf(project, frame);
-  if (!marked) return { x: -4, y: -16, w: 8, h: 16 };
-  const corners = kind === null ? [] : shapesOf(project, { frame: frame as FrameRef, mirror, x: 0, y: 0 }, kind).flat();
-  if (corners.length === 0) return { x: -marked.size.w / 4, y: -marked.origin.y, w: marked.size.w / 2, h: Math.max(1, marked.origin.y) };
-  const [xs, ys] = [corners.map(({ x }) => x), corners.map(({ y }) => y)];
-  const [left, top] = [Math.min(...xs), Math.min(...ys)];
-  return { x: left, y: top, w: Math.max(...xs) - left, h: Math.max(...ys) - top };
-}
-
 function placed({ x: left, y: top, w, h }: Box, origin: FramePoint, mirror: boolean, x: number, y: number): Area {
   const across = mirror ? origin.x - left - w : left - origin.x;
   return { x: x + across, y: y + top - origin.y, w, h };
-}
-
-export function moved({ x, y, w, h }: Area, by: FramePoint): Area {
-  return { x: x + by.x, y: y + by.y, w, h };
-}
-
-/** Whether two areas have a part in common; edges that only touch have not. */
-export function meet(a: Area, b: Area): boolean {
-  return a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
 }
 
 /** The frame and mirror of what a running behaviour shows; null where nothing is to be drawn. `clips` are the project's by name. */

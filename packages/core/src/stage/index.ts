@@ -1,6 +1,7 @@
+export { bodyOf, moved } from "./body";
 export { effectAt, extraAt } from "./effects";
 export { type Feet, feetOf, footFrame, slides, steadySpeed, worstSlide } from "./feet";
-export { bodyOf, boxesOf, frameOfState, hangingOnState, moved, outlinesOf, pointOf, type Standing } from "./figure";
+export { boxesOf, frameOfState, hangingOnState, outlinesOf, pointOf, type Standing } from "./figure";
 export { STEPS_A_SECOND } from "./movement";
 export { proposed, stageFor } from "./proposal";
 export {

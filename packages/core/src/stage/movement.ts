@@ -6,8 +6,8 @@
  */
 
 import { angleOf, facingToward } from "../facing";
-import type { Area, Facing, FramePoint, Going, Stage } from "../model";
-import { meet, moved } from "./figure";
+import type { Facing, FramePoint, Going, Stage } from "../model";
+import { type Body, feetOf, lowestBetween, meet, moved } from "./body";
 
 /** Steps of the world in a second. */
 export const STEPS_A_SECOND = 240;
@@ -31,32 +31,36 @@ export interface Held {
 }
 
 /**
- * The figure after one step: it has gone on at the speed that it had, and has the speed that its keys give it now. `body` is what of it collides,
- * around its origin.
+ * The figure after one step: it has gone on at the speed that it had, and has the speed that its keys give it now. `body` is what of it collides.
  */
-export function stepped(stage: Stage, moving: Moving, held: Held, body: Area): Moving {
+export function stepped(stage: Stage, moving: Moving, held: Held, body: Body): Moving {
   return stage.view === "side" ? steppedAside(stage, moving, held, body) : steppedAbove(stage, moving, held, body);
 }
+
+/** How much of a figure counts as its feet, seen from above, in px. */
+const FEET = 6;
 
 /** How far apart still counts as touching, in px: what rounding leaves over. */
 const TOUCH = 1e-6;
 
-function steppedAside({ movement, world, platforms, ground }: Stage, before: Moving, { goings, jumps }: Held, body: Area): Moving {
-  const x = within(before.x + before.vx * DT, -body.x, world.w - body.x - body.w);
-  const low = body.y + body.h;
-  // A platform is stood on, and passed from below.
-  const under = platforms.filter(
-    (each) => x + body.x < each.x + each.w && x + body.x + body.w > each.x && before.y + low <= each.y + TOUCH,
-  );
-  const floor = Math.min(ground, ...under.map((each) => each.y));
+function steppedAside({ movement, world, platforms, ground }: Stage, before: Moving, { goings, jumps }: Held, body: Body): Moving {
+  const { area } = body;
+  const x = within(before.x + before.vx * DT, -area.x, world.w - area.x - area.w);
+  // The lowest that its origin can be: on the ground, or on a platform that it was above. A platform is passed from below.
+  let floor = ground - area.y - area.h;
+  for (const each of platforms) {
+    const over = (at: number) => lowestBetween(body, each.x - at, each.x + each.w - at);
+    const low = over(x);
+    if (low !== null && before.y + (over(before.x) ?? low) <= each.y + TOUCH) floor = Math.min(floor, each.y - low);
+  }
   const fallen = before.y + before.vy * DT;
-  const grounded = before.vy >= 0 && fallen + low >= floor - TOUCH;
+  const grounded = before.vy >= 0 && fallen >= floor - TOUCH;
   const want = Number(goings.has("right")) - Number(goings.has("left"));
   const rises = jumps && grounded && movement.jump > 0;
   const vy = rises ? -Math.sqrt(2 * movement.gravity * movement.jump) : grounded ? 0 : before.vy + movement.gravity * DT;
   return {
     x,
-    y: grounded ? floor - low : fallen,
+    y: grounded ? floor : fallen,
     vx: toward(before.vx, want * movement.speed, want === 0 ? movement.stop : movement.start),
     vy,
     facing: want === 0 ? before.facing : want > 0 ? "e" : "w",
@@ -64,13 +68,16 @@ function steppedAside({ movement, world, platforms, ground }: Stage, before: Mov
   };
 }
 
-function steppedAbove({ movement, world, platforms, ground }: Stage, before: Moving, { goings }: Held, body: Area): Moving {
+function steppedAbove({ movement, world, platforms, ground }: Stage, before: Moving, { goings }: Held, body: Body): Moving {
   let { x, y } = before;
   // Way by way, so that it slides along what stops it.
-  const free = (at: FramePoint) => !platforms.some((each) => meet(moved(feetOf(body), at), each));
-  const nextX = within(x + before.vx * DT, -body.x, world.w - body.x - body.w);
+  const { area } = body;
+  // Only where the figure stands is stopped: its head may pass before a wall.
+  const feet = feetOf(body, FEET);
+  const free = (at: FramePoint) => !platforms.some((each) => meet(moved(feet, at), each));
+  const nextX = within(x + before.vx * DT, -area.x, world.w - area.x - area.w);
   if (free({ x: nextX, y }) || !free({ x, y })) x = nextX;
-  const nextY = within(y + before.vy * DT, ground - body.y - body.h, world.h - body.y - body.h);
+  const nextY = within(y + before.vy * DT, ground - area.y - area.h, world.h - area.y - area.h);
   if (free({ x, y: nextY }) || !free({ x, y })) y = nextY;
   // What has been stopped has no speed left that way.
   const stopped = { ...before, vx: x === before.x ? 0 : before.vx, vy: y === before.y ? 0 : before.vy };
@@ -81,12 +88,6 @@ function steppedAbove({ movement, world, platforms, ground }: Stage, before: Mov
   const [vx, vy] = vectorToward(stopped, (dx / long) * movement.speed, (dy / long) * movement.speed, rate);
   const angle = angleOf(dx, dy);
   return { x, y, vx, vy, facing: angle === null ? before.facing : facingToward(angle, 8, before.facing), grounded: true };
-}
-
-/** Seen from above, only where the figure stands is stopped: its head may pass before a wall. */
-function feetOf({ x, y, w, h }: Area): Area {
-  const tall = Math.min(h, 6);
-  return { x, y: y + h - tall, w, h: tall };
 }
 
 /** A speed on its way to another, at most so much faster or slower a second; at once where the rate is 0. */

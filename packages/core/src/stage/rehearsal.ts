@@ -6,8 +6,9 @@
  */
 import { type Current, entriesUntil, type Given, type Row, type Run, runFromStart, runGiven, runUntil } from "../behave";
 import type { Effect, Facing, FramePoint, Going, KeyMoment, Micros, Stage, TrackEntry } from "../model";
+import { type Body, bodyMeets, bodyOf } from "./body";
 import { effectAt, extraAt, type Playing, spitting, startOf } from "./effects";
-import { bodyOf, frameOfState, meet, moved, pointOf, type Standing, shapesOf } from "./figure";
+import { frameOfState, pointOf, type Standing, shapesOf } from "./figure";
 import { type Moving, STEPS_A_SECOND, stepped } from "./movement";
 import type { Setting } from "./setting";
 import { shapesMeet } from "./shapes";
@@ -107,7 +108,7 @@ export function rehearsed(setting: Setting, before: Rehearsal, keys: readonly Ke
   if (facing !== before.facing) given.push({ face: facing });
 
   const toRelease: string[] = [];
-  const zones = throughZones(setting, before, moved(body, moving), given, toRelease);
+  const zones = throughZones(setting, before, body, moving, given, toRelease);
   const figure = was && { ...was, x: moving.x, y: moving.y };
   const touching = hitsOf(setting, at, figure, before.playing);
   for (const place of touching) {
@@ -159,8 +160,9 @@ export function rehearsed(setting: Setting, before: Rehearsal, keys: readonly Ke
 }
 
 /** On the ground where it starts, wherever its boxes begin. */
-function settledAt(stage: Stage, moving: Moving, body: ReturnType<typeof bodyOf>): Moving {
-  return stage.view === "side" && moving.y + body.y + body.h > stage.ground ? { ...moving, y: stage.ground - body.y - body.h } : moving;
+function settledAt(stage: Stage, moving: Moving, { area }: Body): Moving {
+  const low = area.y + area.h;
+  return stage.view === "side" && moving.y + low > stage.ground ? { ...moving, y: stage.ground - low } : moving;
 }
 
 function feeding({ feeds }: Stage, { vx, vy, grounded }: Moving): Record<string, boolean | number> {
@@ -181,7 +183,8 @@ function press(input: string, given: Given[], toRelease: string[]): void {
 function throughZones(
   { stage, program }: Setting,
   before: Rehearsal,
-  body: ReturnType<typeof bodyOf>,
+  body: Body,
+  at: FramePoint,
   given: Given[],
   toRelease: string[],
 ): { inside: ReadonlySet<string>; worked: ReadonlySet<string>; effects: { effect: Effect; at: FramePoint }[] } {
@@ -189,7 +192,7 @@ function throughZones(
   const worked = new Set(before.worked);
   const effects: { effect: Effect; at: FramePoint }[] = [];
   for (const zone of stage.zones) {
-    const isIn = meet(body, zone.area);
+    const isIn = bodyMeets(body, at, zone.area);
     if (isIn) inside.add(zone.name);
     const was = before.inside.has(zone.name);
     if (isIn === was || (zone.once && worked.has(zone.name))) continue;

@@ -2,11 +2,12 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { addBox, addClip, addMarkKind, addRehearsal, putPoint, setClipRules, setOutlines, setStage, setStepEvents } from "../edit";
 import { porterProject } from "../edit/project.fixture";
-import type { ClipName, FrameRef, Going, KeyMoment, MarkName, Project, Stage, StageName } from "../model";
+import type { ClipName, FramePoint, FrameRef, Going, KeyMoment, MarkName, Project, Stage, StageName } from "../model";
 import { clearPixels, coverageOf } from "../raster";
 import { accountOf } from "../rehearse";
+import { bodyOf } from "./body";
 import { feetOf, slides, steadySpeed, worstSlide } from "./feet";
-import { bodyOf, outlinesOf } from "./figure";
+import { outlinesOf } from "./figure";
 import { proposed, stageFor } from "./proposal";
 import { emptyLog, rehearsalAtStart, rehearsed, rehearsedUntil, timeOfStep } from "./rehearsal";
 import { guessedRoles } from "./roles";
@@ -148,14 +149,15 @@ describe("outlines on the stage", () => {
   /** A triangle whose lower right half of the frame is not its own. */
   const triangle = [{ x: 0, y: 0 }, { x: 8, y: 0 }, { x: 0, y: 10 }]; // biome-ignore format: corners
 
-  function triangles(extra: { x: number; y: number; facing: "e" | "w" }): Setting {
+  function triangles(extra: { x: number; y: number; facing: "e" | "w" }, change: Partial<Stage> = {}, corners = triangle): Setting {
     const { project } = porter({
       extras: [{ name: "target", play: "idle", ...extra }],
       hits: [{ ours: "solid" as MarkName, theirs: "solid" as MarkName }],
       body: SOLID,
+      ...change,
     });
     const all = project.sources[0]?.frames.map((frame) => `s1/${frame.key}` as FrameRef) ?? [];
-    const marked = setOutlines(addMarkKind(project, "outline", "solid"), "all", all, SOLID, ref(0, 0), [triangle]);
+    const marked = setOutlines(addMarkKind(project, "outline", "solid"), "all", all, SOLID, ref(0, 0), [corners]);
     return settingOf(marked, marked.stages?.[0] as Stage) as Setting;
   }
 
@@ -166,15 +168,73 @@ describe("outlines on the stage", () => {
     expect(touching(triangles({ x: 102, y: 152, facing: "e" }))).toEqual([0]);
   });
 
+  // Looking east, the tip is the lower left corner of the frame: 4 px to the left of the origin.
+  const away = { x: 0, y: 0, facing: "e" } as const;
+  const above: Partial<Stage> = { start: { x: 100, y: 120, facing: "e" }, platforms: [{ x: 97, y: 140, w: 60, h: 6 }] };
+
+  it("stand on what is below them, sunk a little where the tip is beside the edge, and come up as they walk onto it", () => {
+    const setting = triangles(away, above);
+    expect(driven(setting, [], 1500).end.moving).toMatchObject({ grounded: true, y: 141.25 });
+    expect(driven(setting, hold("right", 1500, 1700), 2000).end.moving).toMatchObject({ grounded: true, y: 140 });
+    // What the tip is past falls, though the rectangle around it reaches over the platform.
+    const beside = triangles(away, { ...above, platforms: [{ x: 20, y: 140, w: 76, h: 6 }] });
+    expect(driven(beside, [], 1500).end.moving).toMatchObject({ grounded: true, y: 150 });
+  });
+
+  it("walk over platforms side by side as over one, whatever their shape", () => {
+    const corner = fc.record({ x: fc.integer({ min: 0, max: 8 }), y: fc.integer({ min: 0, max: 10 }) });
+    fc.assert(
+      fc.property(
+        fc.array(corner, { minLength: 3, maxLength: 3 }),
+        fc.array(fc.integer({ min: 1, max: 30 }), { maxLength: 6 }),
+        (corners, widths) => {
+          const [a, b, c] = corners as [FramePoint, FramePoint, FramePoint];
+          fc.pre((b.x - a.x) * (c.y - a.y) !== (c.x - a.x) * (b.y - a.y));
+          const upTo = (k: number) => widths.slice(0, k).reduce((sum, w) => sum + w, 90);
+          const platforms = widths.map((w, k) => ({ x: upTo(k), y: 140, w, h: 4 }));
+          const setting = triangles(
+            away,
+            {
+              start: { x: 100, y: 120, facing: "e" },
+              platforms: [{ x: 0, y: 140, w: 90, h: 4 }, ...platforms, { x: upTo(widths.length), y: 140, w: 500, h: 4 }],
+            },
+            corners,
+          );
+          const low = bodyOf(setting.project, ref(0, 0), false, SOLID).area;
+          let now = rehearsedUntil(setting, rehearsalAtStart(setting), hold("right", 0, 9000), 400_000, emptyLog());
+          for (let step = 0; step < 240; step++) {
+            expect(now.moving.y).toBeCloseTo(140 - low.y - low.h, 6);
+            now = rehearsed(setting, now, [], emptyLog());
+          }
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+
+  it("are in a zone only where they are", () => {
+    const zone = (y: number) => [{ name: "lamp", area: { x: 102, y, w: 4, h: 150 - y }, on: "inside" as const }];
+    expect([...driven(triangles(away, { zones: zone(145) }), [], 200).end.inside]).toEqual([]);
+    expect([...driven(triangles(away, { zones: zone(141) }), [], 200).end.inside]).toEqual(["lamp"]);
+  });
+
+  it("are stopped from above by their feet alone", () => {
+    const wall = { view: "above" as const, ground: 20, platforms: [{ x: 104, y: 100, w: 20, h: 100 }] };
+    // The rectangle reaches to 104 and would not go on; the lowest 6 px of the outline end at 100.8.
+    const { x } = driven(triangles(away, wall), hold("right", 0, 1000), 1200).end.moving;
+    expect(x).toBeGreaterThanOrEqual(103);
+    expect(x).toBeLessThan(103.5);
+  });
+
   it("may be called as something that every object has", () => {
     const odd = addMarkKind(porter().project, "outline", "constructor");
-    expect(bodyOf(odd, ref(0, 0), false, "constructor" as MarkName)).toMatchObject({ w: 4 });
+    expect(bodyOf(odd, ref(0, 0), false, "constructor" as MarkName).area).toMatchObject({ w: 4 });
     expect(outlinesOf(odd, { frame: ref(0, 0), mirror: false, x: 0, y: 0 }, "toString" as MarkName)).toEqual([]);
   });
 
-  it("are a body by the rectangle around them, mirrored with the figure", () => {
+  it("are a body as they are, mirrored with the figure", () => {
     const { project } = triangles({ x: 0, y: 0, facing: "e" });
-    expect(bodyOf(project, ref(0, 0), false, SOLID)).toEqual({ x: -4, y: -10, w: 8, h: 10 });
+    expect(bodyOf(project, ref(0, 0), false, SOLID).area).toEqual({ x: -4, y: -10, w: 8, h: 10 });
     expect(outlinesOf(project, { frame: ref(0, 0), mirror: true, x: 50, y: 60 }, SOLID)).toEqual([
       [{ x: 54, y: 50 }, { x: 46, y: 50 }, { x: 54, y: 60 }], // biome-ignore format: corners
     ]);

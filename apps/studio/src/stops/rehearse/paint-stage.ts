@@ -109,8 +109,8 @@ export function paintMoment(
       paintZone(context, zone.area, zone.name, rehearsal.inside.has(zone.name), aids.chosen === zone.name, zoom, inks);
   if (aids.marks) {
     for (const { standing: each } of all) paintMarksOf(context, project, each, zoom);
-    const body = moved(bodyOf(project, figure?.frame ?? null, figure?.mirror ?? false, stage.body), rehearsal.moving);
-    if (stage.body === null) outline(context, body, "#ffffff", zoom, [2, 3]);
+    const { area } = bodyOf(project, figure?.frame ?? null, figure?.mirror ?? false, stage.body);
+    if (stage.body === null) outline(context, moved(area, rehearsal.moving), "#ffffff", zoom, [2, 3]);
   }
   for (const place of rehearsal.touching) {
     const pair = stage.hits[place];
@@ -124,7 +124,7 @@ export function paintMoment(
   }
   const called = [...aids.events, ...(rehearsal.touching.size > 0 ? ["hit"] : [])];
   if (called.length > 0) {
-    const top = bodyOf(project, figure?.frame ?? null, figure?.mirror ?? false, stage.body).y + rehearsal.moving.y;
+    const top = bodyOf(project, figure?.frame ?? null, figure?.mirror ?? false, stage.body).area.y + rehearsal.moving.y;
     paintWords(context, called.join(", "), rehearsal.moving.x, top - 8 / zoom, zoom);
   }
   if (aids.origin) {

@@ -52,7 +52,7 @@ async function openTop(page: Page, change: Partial<Stage>): Promise<void> {
 
 /** Where the figure's lowest pixel is in the world, by what the stage shows: its colour left of what else stands there. */
 async function tip(page: Page): Promise<{ x: number; y: number }> {
-  const shot = png.decode(new Uint8Array(await page.getByTestId("rehearsal").screenshot()));
+  const shot = png.decode(new Uint8Array(await page.getByTestId("rehearsal").screenshot()), "the stage");
   const zoom = shot.width / 320;
   let lowest = { x: -1, y: -1 };
   for (let y = 0; y < 180; y++)

@@ -37,6 +37,7 @@ export const test = base.extend<Each, ForWorker>({
         ...BROWSER,
         acceptDownloads: true,
         reducedMotion: "reduce",
+        serviceWorkers: "block",
         ...(baseURL === undefined ? {} : { baseURL }),
         ...(viewport === undefined ? {} : { viewport }),
       });
@@ -46,11 +47,12 @@ export const test = base.extend<Each, ForWorker>({
     },
     { scope: "worker" },
   ],
-  context: async ({ warm, playwright, contextOptions, ownContext, deviceScaleFactor, viewport, baseURL }, use) => {
+  context: async ({ warm, playwright, contextOptions, ownContext, serviceWorkers, deviceScaleFactor, viewport, baseURL }, use) => {
     if (ownContext) {
       const browser = await playwright.chromium.launch(BROWSER);
       const context = await browser.newContext({
         ...contextOptions,
+        serviceWorkers,
         ...(deviceScaleFactor === undefined ? {} : { deviceScaleFactor }),
         ...(baseURL === undefined ? {} : { baseURL }),
         ...(viewport === undefined ? {} : { viewport }),

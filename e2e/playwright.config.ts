@@ -30,13 +30,14 @@ export default defineConfig({
     baseURL: `http://localhost:${port}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    // Every test begins with an empty browser, and keeping a copy of the studio takes a while; one spec is about that.
+    serviceWorkers: "block",
     launchOptions: BROWSER,
   },
   webServer: {
-    command: `node ${join(root, "node_modules/next/dist/bin/next")} start -p ${port}`,
-    cwd: join(root, "apps/studio"),
+    command: `node ${join(root, "scripts/serve-studio.mjs")}`,
     url: `http://localhost:${port}`,
     reuseExistingServer: false,
-    env: { NEXT_TELEMETRY_DISABLED: "1" },
+    env: { HOST: "localhost", PORT: String(port), NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" },
   },
 });

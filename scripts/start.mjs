@@ -11,15 +11,14 @@ const { buildCommand } = await import("./build-command.mjs");
 const { buildStudio } = await import("./build-studio.mjs");
 console.log("Building the studio if it changed …");
 await buildCommand();
-if (!buildStudio()) process.exit(1);
+if (!(await buildStudio())) process.exit(1);
 
 // Only this machine may ask, unless HOST says otherwise: the studio builds what it is sent.
 const host = process.env.HOST || "127.0.0.1";
 const port = await freePort(Number(process.env.PORT) || 4600);
-const server = spawn(process.execPath, [join(root, "node_modules/next/dist/bin/next"), "start", "-H", host, "-p", String(port)], {
-  cwd: join(root, "apps/studio"),
+const server = spawn(process.execPath, [join(root, "scripts/serve-studio.mjs")], {
   stdio: ["ignore", "pipe", "inherit"],
-  env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", CARAVAN_HOST: host },
+  env: { ...process.env, HOST: host, PORT: String(port), NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1", CARAVAN_HOST: host },
 });
 server.stdout.on("data", (text) => {
   if (String(text).includes("Ready"))

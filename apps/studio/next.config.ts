@@ -23,8 +23,10 @@ const config: NextConfig = {
   reactStrictMode: true,
   headers: async () => [
     { source: "/:path*", headers: HEADERS },
+    // What keeps the studio offline asks only its own server.
+    { source: "/sw.js", headers: [{ key: "Content-Security-Policy", value: "default-src 'none'; connect-src 'self'" }] },
     // What is no page runs nothing and loads nothing.
-    ...["/api/:path*", "/demo.caravan", "/icon.svg"].map((source) => ({ source, headers: [NOTHING] })),
+    ...["/api/:path*", "/demo.caravan", "/icon.svg", "/manifest.webmanifest"].map((source) => ({ source, headers: [NOTHING] })),
   ],
 };
 

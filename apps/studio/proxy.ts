@@ -34,5 +34,5 @@ export function proxy(request: NextRequest): NextResponse {
 
 export const config = {
   // Built files and pictures carry no scripts that a page could not vouch for; uploads pass unheld, so that they can be large.
-  matcher: [{ source: "/((?!_next/static|_next/image|icon.svg|demo.caravan|api/).*)" }],
+  matcher: [{ source: "/((?!_next/static|_next/image|icon.svg|demo.caravan|manifest.webmanifest|sw.js|api/).*)" }],
 };

@@ -19,12 +19,8 @@ import { importBundle, openProject } from "./projects";
 import { sweepPictures } from "./sweep";
 import { go } from "./view";
 
-/** What a file picker offers. */
-export const ART_FILES =
-  "image/png,image/apng,image/gif,image/webp,image/jpeg,image/avif,image/bmp,video/webm,video/mp4,video/quicktime,.png,.apng,.gif,.webp,.jpg,.jpeg,.avif,.bmp,.tga,.ora,.webm,.mp4,.mov,.mkv,.zip,.json,.xml,.csv,.tsv,.txt,.caravan";
-
 /** Takes files in and goes to where work on them begins: a lone sheet is cut, several are looked over, anything else is reviewed. */
-export async function takeInAndGo(files: readonly File[] | readonly HandedFile[]): Promise<void> {
+export async function takeInAll(files: readonly File[] | readonly HandedFile[]): Promise<void> {
   const before = useFailedFiles.getState().failed.length;
   const list = files.map((each) => (each instanceof File ? (handed([each])[0] as HandedFile) : each));
   await countedWork(() => readAndPropose(list)).catch(sayTrouble);

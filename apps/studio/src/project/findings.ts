@@ -2,29 +2,48 @@
  * What is wrong or risky in the open project, looked for once for all who show it, a moment after the last change: an edge that
  * is being dragged changes the document sixty times a second.
  */
-import { type Finding, findingsOf, NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
+import { type Finding, NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
 import type { ClipName, Project } from "@caravan/core/model";
 import { create } from "zustand";
+import { inBackground } from "../ui/in-background";
 import { useOpenProject } from "./open-project";
 import { useSeenArt } from "./seen-art";
-import "./seen-outlines";
-import "./seen-walks";
 
 const REST = 120; // ms
 
 interface Found {
   readonly of: Project | null;
   readonly seen: SeenArt;
-  readonly findings: readonly Finding[];
+  readonly findings: readonly Finding[] | null;
 }
 
-const useFound = create<Found>(() => ({ of: null, seen: NOTHING_SEEN, findings: [] }));
+const useFound = create<Found>(() => ({ of: null, seen: NOTHING_SEEN, findings: null }));
 
-export function useFindings(): readonly Finding[] {
+/** Null until they were looked for the first time. */
+export function useFindings(): readonly Finding[] | null {
   return useFound(({ findings }) => findings);
 }
 
+let findingsOf: typeof import("./looking").findingsOf | null = null;
+let coming: Promise<void> | null = null;
+
+/** Loads what they are looked for with, and looks. */
+export function startLooking(): void {
+  coming ??= import("./looking").then(
+    (looking) => {
+      findingsOf = looking.findingsOf;
+      look();
+    },
+    (error: unknown) => {
+      coming = null;
+      throw error;
+    },
+  );
+  inBackground(coming);
+}
+
 function look(): void {
+  if (!findingsOf) return;
   const { project } = useOpenProject.getState();
   const seen = useSeenArt.getState();
   const before = useFound.getState();

@@ -1,4 +1,4 @@
-import { allMended, type Finding, mended } from "@caravan/core/check";
+import { type Finding, mended } from "@caravan/core/check";
 import { inBackground } from "../ui/in-background";
 import { sayUnlessDone } from "../ui/notices";
 import { clearSource } from "./clear-source";
@@ -18,14 +18,5 @@ export function mendFinding(finding: Finding): void {
       (project) => mended(project, finding),
       () => `mend ${where}`,
     );
-  sayUnlessDone(error);
-}
-
-/** Mends everything of one kind at once, as one entry of undo. `what` names the kind. */
-export function mendAll(code: Finding["code"], what: string): void {
-  const error = apply(
-    (project) => allMended(project, code),
-    () => `mend ${what}`,
-  );
   sayUnlessDone(error);
 }

@@ -34,6 +34,24 @@ type Entry =
 
 export const usePictures = create<{ readonly entries: ReadonlyMap<Look, Entry> }>(() => ({ entries: new Map() }));
 
+/** Resolves when all pictures that are looked at first have come, or have failed to; at the latest after `most` ms. */
+export function firstPictures(most: number): Promise<void> {
+  const isThere = () => {
+    const { entries } = usePictures.getState();
+    return entries.size > 0 && [...entries.values()].every(({ state }) => state !== "loading");
+  };
+  return new Promise((resolve) => {
+    const end = () => {
+      clearTimeout(timer);
+      stop();
+      resolve();
+    };
+    const timer = setTimeout(end, most);
+    const stop = usePictures.subscribe(() => isThere() && end());
+    if (isThere()) end();
+  });
+}
+
 /** Blobs that storage could not take: the work goes on from memory and can still be saved to a file. */
 const unsaved = new Map<string, Blob>();
 

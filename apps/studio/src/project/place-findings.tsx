@@ -10,7 +10,7 @@ import { useView } from "./view";
 
 /** The findings at a place of a stop. */
 export function PlaceFindings({ label, at }: { label: string; at: (place: Place) => boolean }) {
-  const findings = useFindings().filter(({ place }) => at(place));
+  const findings = (useFindings() ?? []).filter(({ place }) => at(place));
   if (findings.length === 0) return null;
   return (
     <Detail title="Worth a look" aside={String(findings.length)}>

@@ -26,14 +26,18 @@ let stopping: AbortController | undefined;
 export const useTracing = create<{ readonly stale: ReadonlySet<FrameRef> | "all" }>(() => ({ stale: new Set() }));
 
 useOpenProject.subscribe(({ project }, before) => {
-  if (project === before.project) return;
+  if (project !== before.project) traceOnceAtRest(project);
+});
+traceOnceAtRest(useOpenProject.getState().project);
+
+function traceOnceAtRest(project: Project): void {
   clearTimeout(resting);
   stopping?.abort();
   const has = outlineKinds(project).length > 0;
   useTracing.setState({ stale: has ? "all" : new Set() });
   if (has) resting = setTimeout(() => inBackground(trace(project)), REST);
   else if (useSeenArt.getState().outlines.size > 0) useSeenArt.setState({ outlines: new Map() });
-});
+}
 
 async function trace(project: Project): Promise<void> {
   const mine = new AbortController();

@@ -11,10 +11,14 @@ const REST = 300; // ms
 let resting: ReturnType<typeof setTimeout> | undefined;
 
 useOpenProject.subscribe(({ project }, before) => {
-  if (project === before.project) return;
+  if (project !== before.project) lookOnceAtRest(project);
+});
+lookOnceAtRest(useOpenProject.getState().project);
+
+function lookOnceAtRest(project: Project): void {
   clearTimeout(resting);
   if (project.stages?.length) resting = setTimeout(() => inBackground(lookAtWalks(project)), REST);
-});
+}
 
 /** Looks at the feet of every stage's walk that was not looked at as it is now. What is of no stage any more is let go of. */
 async function lookAtWalks(project: Project): Promise<void> {

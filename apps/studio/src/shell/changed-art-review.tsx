@@ -3,7 +3,8 @@
 import { type Frame, type FrameRef, frameName, type Source } from "@caravan/core/model";
 import { useState } from "react";
 import { FramePicture } from "../preview/frame-picture";
-import { type ChangedArt, endChangedArt, framesByRef, takeInChangedArt, useChangedArt } from "../project/changed-art/review";
+import { endChangedArt, framesByRef, takeInChangedArt } from "../project/changed-art/review";
+import { type ChangedArt, useChangedArt } from "../project/changed-art/reviewing";
 import { AS_BEFORE } from "../project/changed-art/ways";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/choice";

@@ -8,6 +8,8 @@ import { go } from "../project/view";
 import { saveFile } from "../ui/files";
 import { say, sayTrouble } from "../ui/notices";
 
+export const FINDER_LABEL = "Find a command or a place";
+
 export function undoNow(): void {
   const label = undo();
   if (label !== null) say({ tone: "plain", text: `Undone: ${label}.` });

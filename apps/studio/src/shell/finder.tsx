@@ -7,6 +7,7 @@ import { useProject } from "../project/open-project";
 import { chooseAction, chooseClip, chooseSource, go, type Stop } from "../project/view";
 import { Key } from "../ui/button";
 import { chordInWords, inOrder, type KeyGroup, pressOf, useKeyGroups } from "../ui/keys";
+import { FINDER_LABEL } from "./commands";
 
 /** Something that can be found by its words and done. */
 interface Find {
@@ -22,16 +23,16 @@ interface Find {
 const MOST = 60;
 
 /** Every command that works here, and every source, clip and action, found by typing: Enter does the one that is chosen. */
-export function Finder({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function Finder({ onClose }: { onClose: () => void }) {
   return (
-    <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
+    <Dialog.Root open onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-[rgb(20_16_10/0.45)]" />
         <Dialog.Content
           aria-describedby={undefined}
           className="fixed top-[12vh] left-1/2 z-50 flex max-h-[70vh] w-[min(38rem,92vw)] -translate-x-1/2 flex-col rounded-box border border-line bg-paper"
         >
-          <Dialog.Title className="px-4 pt-3 font-bold">Find a command or a place</Dialog.Title>
+          <Dialog.Title className="px-4 pt-3 font-bold">{FINDER_LABEL}</Dialog.Title>
           <Finding onClose={onClose} />
         </Dialog.Content>
       </Dialog.Portal>
@@ -118,15 +119,13 @@ function commandsIn(groups: readonly KeyGroup[]): Find[] {
   return inOrder(groups).flatMap(({ title, bindings }) =>
     bindings.flatMap(({ keys, label, run }, k): Find[] => {
       const [chord] = keys.split(" ");
+      // The command that opens this does not find itself.
       if (!chord || taken.has(chord) || label === FINDER_LABEL) return [];
       taken.add(chord);
       return [{ id: `command ${title} ${k}`, label, kind: title, chord, run: () => run(pressOf(chord)) }];
     }),
   );
 }
-
-/** The command that opens this does not find itself. */
-export const FINDER_LABEL = "Find a command or a place";
 
 function placesIn({ sources, clips, actions }: Project): Find[] {
   const place = (kind: string, id: string, label: string, stop: Stop, choose: () => void): Find => {

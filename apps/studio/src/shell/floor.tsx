@@ -1,7 +1,7 @@
 "use client";
 
 import { PanelLeft, PanelRight, X } from "lucide-react";
-import { type ReactNode, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { type ReactNode, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { Group, Panel, Separator, useDefaultLayout } from "react-resizable-panels";
 import { PlayerDock } from "../preview/player-dock";
 import { usePlayer } from "../preview/player-state";
@@ -34,9 +34,11 @@ export function Floor() {
   const layout = useDefaultLayout({ id: "caravan-floor", panelIds, storage: localStorage });
   const list = (
     <section data-region="list" tabIndex={-1} aria-label={`${title}: list`} className="scrolls h-full p-2.5">
-      <Boundary key={stop} name={`${title}: list`}>
-        <List />
-      </Boundary>
+      <Suspense fallback={null}>
+        <Boundary key={stop} name={`${title}: list`}>
+          <List />
+        </Boundary>
+      </Suspense>
     </section>
   );
   const toggle = (which: "list" | "dock") => setDrawer((open) => (open === which ? null : which));
@@ -70,9 +72,11 @@ export function Floor() {
                   )}
                 </div>
               )}
-              <Boundary key={stop} name={title}>
-                <Surface />
-              </Boundary>
+              <Suspense fallback={null}>
+                <Boundary key={stop} name={title}>
+                  <Surface />
+                </Boundary>
+              </Suspense>
             </section>
           </Panel>
           {!dockIsDrawer && (
@@ -113,9 +117,11 @@ function Dock({ stop, notices }: { stop: Stop; notices: boolean }) {
       {/* Of another stop it begins at the top again. */}
       <div key={stop} data-region="details" tabIndex={-1} className="scrolls min-h-0 grow">
         <Later>
-          <Boundary name={`${title}: details`}>
-            <Details />
-          </Boundary>
+          <Suspense fallback={null}>
+            <Boundary name={`${title}: details`}>
+              <Details />
+            </Boundary>
+          </Suspense>
         </Later>
       </div>
       {notices && <NoticeList />}

@@ -5,10 +5,10 @@ import { chordInWords, useKeyGroups } from "../ui/keys";
 import { SheetDialog } from "../ui/sheet-dialog";
 
 /** Every key that works where the person is now. */
-export function KeysPanel({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function KeysPanel({ onClose }: { onClose: () => void }) {
   const groups = useKeyGroups();
   return (
-    <SheetDialog title="Keys" description="What each key does here. Digits go to the stops from anywhere." open={open} onClose={onClose}>
+    <SheetDialog title="Keys" description="What each key does here. Digits go to the stops from anywhere." open onClose={onClose}>
       <div className="columns-2 gap-8">
         {groups.map(({ title, bindings }) => (
           <section key={title} className="mb-5 break-inside-avoid">

@@ -3,7 +3,6 @@
 import { whyOf } from "@caravan/core/model";
 import { useLiveQuery } from "dexie-react-hooks";
 import { FolderOpen, Plus, Save } from "lucide-react";
-import { takeInAndGo } from "../project/arrive";
 import { useOpenProject } from "../project/open-project";
 import {
   duplicateProject,
@@ -18,6 +17,7 @@ import {
 } from "../project/projects";
 import type { StoredProject } from "../project/storage";
 import { deleteForGood } from "../project/sweep";
+import { takeInAndGo } from "../project/take-in";
 import { Button } from "../ui/button";
 import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";
@@ -28,7 +28,7 @@ import { saveAsFile } from "./commands";
 import { openDemo } from "./start";
 
 /** All projects in this browser: open, make, rename, duplicate, remove and bring back. */
-export function ProjectsDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function ProjectsDialog({ onClose }: { onClose: () => void }) {
   const rows = useLiveQuery(listProjects, []) ?? [];
   const removed = useLiveQuery(listRemoved, []) ?? [];
   const close = (work: Promise<unknown>) => {
@@ -50,7 +50,7 @@ export function ProjectsDialog({ open, onClose }: { open: boolean; onClose: () =
     <SheetDialog
       title="Projects"
       description="They are kept in this browser. Save one to a file to move it or keep a copy."
-      open={open}
+      open
       onClose={onClose}
     >
       <div className="mb-4 flex flex-wrap gap-2">

@@ -1,8 +1,8 @@
-/** What happens when the page opens: a new project or the one asked for by the address, the last one, or in an empty browser the demo. */
+/** What happens when the page opens: a new project, the demo or the one asked for by the address, the last one, or in an empty browser the demo. */
 
 import type { ClipName } from "@caravan/core/model";
 import { whyOf } from "@caravan/core/model";
-import { importBundle, openProject, projectForStart, startProject } from "../project/projects";
+import { importBundle, listProjects, openProject, projectForStart, startProject } from "../project/projects";
 import { sweepOld } from "../project/sweep";
 import { useView } from "../project/view";
 import { inBackground } from "../ui/in-background";
@@ -18,6 +18,12 @@ export function start(): Promise<void> {
 async function openFirst(): Promise<void> {
   inBackground(sweepOld());
   const address = new URLSearchParams(location.search);
+  if (address.has("demo")) {
+    const untouched = (await listProjects()).find((row) => row.demo);
+    if (untouched) await openProject(untouched.id);
+    else await openDemo();
+    return;
+  }
   if (address.has("new")) {
     await startProject();
     return;

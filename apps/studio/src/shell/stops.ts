@@ -4,7 +4,6 @@
  */
 import type { Finding } from "@caravan/core/check";
 import type { Project } from "@caravan/core/model";
-import type { ComponentType } from "react";
 import type { Playing, PlayWish } from "../preview/playing";
 import type { Stop, View } from "../project/view";
 import { clipsStop } from "../stops/clips";
@@ -13,22 +12,21 @@ import { marksStop } from "../stops/marks";
 import { rehearseStop } from "../stops/rehearse";
 import { shipStop } from "../stops/ship";
 import { sourcesStop } from "../stops/sources";
+import type { Part } from "../ui/part";
 
 export interface StopParts {
   readonly title: string;
-  readonly List: ComponentType;
+  readonly List: Part<object>;
   /** The work in the middle. It registers the stop's keys while it is shown (`ui/keys`). */
-  readonly Surface: ComponentType;
+  readonly Surface: Part<object>;
   /** What is chosen, under the player. */
-  readonly Details: ComponentType;
+  readonly Details: Part<object>;
   /** A word of help at the foot; it may depend on what is worked on. */
   readonly help: string | ((project: Project, view: View) => string);
   /** What the player plays here, null where there is nothing yet; null for a stop whose surface moves itself, and that has no player. */
   readonly playing: ((project: Project, view: View, wish: PlayWish) => Playing | null) | null;
   /** What the road says of it: how much there is, or what needs attention. */
-  readonly state: (project: Project, findings: readonly Finding[]) => StopState;
-  /** Loads what it shows only now and then. */
-  readonly loadRest?: () => Promise<unknown>;
+  readonly state: (project: Project, findings: readonly Finding[] | null) => StopState;
 }
 
 export type StopState = string | { readonly trouble: string };

@@ -2,32 +2,35 @@
 
 import { whyOf } from "@caravan/core/model";
 import { Tooltip } from "radix-ui";
-import { useEffect, useState } from "react";
-import { ART_FILES, takeInAndGo } from "../project/arrive";
+import { Suspense, useEffect, useState } from "react";
+import { keepOffline } from "../offline/keep-offline";
 import { handedByDrop } from "../project/arriving/collect";
+import { useFilm } from "../project/arriving/film";
+import { useReview } from "../project/arriving/review";
 import { startAutosave } from "../project/autosave";
+import { useChangedArt } from "../project/changed-art/reviewing";
 import { serveGames } from "../project/delivering/for-the-crossing";
 import { followRenames, loadOutlets } from "../project/delivering/game-folder";
+import { startLooking } from "../project/findings";
+import { takeInLaunched } from "../project/launched";
+import { useLeaving } from "../project/leaving";
 import { watchLinkedFolder } from "../project/linked/linked-folder";
 import { useOpenProject } from "../project/open-project";
+import { firstPictures } from "../project/pictures";
 import { listenToTabs, rememberPlace } from "../project/projects";
+import { ART_FILES, takeInAndGo } from "../project/take-in";
 import { go, STOPS, useView } from "../project/view";
 import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";
 import { useKeyListener, useKeys } from "../ui/keys";
 import { sayTrouble } from "../ui/notices";
 import { ArrivalLine } from "./arrival/arrival-line";
-import { ArrivalReview } from "./arrival/arrival-review";
-import { FilmDialog } from "./arrival/film-dialog";
 import { Banners } from "./banners";
-import { ChangedArtReview } from "./changed-art-review";
-import { deliverAgainNow, redoNow, saveAsFile, undoNow } from "./commands";
-import { FINDER_LABEL, Finder } from "./finder";
+import { deliverAgainNow, FINDER_LABEL, redoNow, saveAsFile, undoNow } from "./commands";
 import { FirstVisit } from "./first-visit";
 import { Floor } from "./floor";
-import { KeysPanel } from "./keys-panel";
-import { LeavingDialog } from "./leaving-dialog";
-import { ProjectsDialog } from "./projects-dialog";
+import { ArrivalReview, ChangedArtReview, FilmDialog, Finder, KeysPanel, LeavingDialog, loadAllParts, ProjectsDialog } from "./later-parts";
+import { NewerVersion } from "./newer-version";
 import { moveFocus } from "./regions";
 import { Road } from "./road";
 import { StartFailed, start } from "./start";
@@ -71,16 +74,16 @@ export function Workshop() {
       <div className="flex h-full flex-col">
         <Road onFind={() => setDialog("finder")} onKeys={() => setDialog("keys")} onProjects={() => setDialog("projects")} />
         <Banners />
+        <NewerVersion />
         <FirstVisit />
         <ArrivalLine />
         <Floor />
-        <ArrivalReview />
-        <FilmDialog />
-        <ChangedArtReview />
-        <LeavingDialog />
-        <Finder open={dialog === "finder"} onClose={() => setDialog(null)} />
-        <KeysPanel open={dialog === "keys"} onClose={() => setDialog(null)} />
-        <ProjectsDialog open={dialog === "projects"} onClose={() => setDialog(null)} />
+        <Questions />
+        <Suspense fallback={null}>
+          {dialog === "finder" && <Finder onClose={() => setDialog(null)} />}
+          {dialog === "keys" && <KeysPanel onClose={() => setDialog(null)} />}
+          {dialog === "projects" && <ProjectsDialog onClose={() => setDialog(null)} />}
+        </Suspense>
         {dropping && (
           <div className="pointer-events-none fixed inset-3 z-50 flex items-center justify-center rounded-box border-4 border-dashed border-now bg-[rgb(20_16_10/0.35)]">
             <p className="rounded-box bg-raised px-6 py-4 text-title font-bold">Drop to import</p>
@@ -88,6 +91,22 @@ export function Workshop() {
         )}
       </div>
     </Tooltip.Provider>
+  );
+}
+
+/** What waits for a person's word, each shown while there is something to ask. */
+function Questions() {
+  const offered = useReview((state) => state.proposals !== null);
+  const film = useFilm((state) => state.film !== null);
+  const changed = useChangedArt((state) => state.art !== null);
+  const leaving = useLeaving((state) => state.question !== null);
+  return (
+    <Suspense fallback={null}>
+      {offered && <ArrivalReview />}
+      {film && <FilmDialog />}
+      {changed && <ChangedArtReview />}
+      {leaving && <LeavingDialog />}
+    </Suspense>
   );
 }
 
@@ -166,15 +185,29 @@ function sayUnhandled(): () => void {
   return () => removeEventListener("unhandledrejection", hear);
 }
 
-/** Loads the code of what is shown only now and then while nothing else is to be done: later the server may be gone. */
-function loadLater(): () => void {
-  const load = () => inBackground(Promise.all(STOPS.map((stop) => STOP_PARTS[stop].loadRest?.())));
-  if (typeof requestIdleCallback === "undefined") {
-    const timer = setTimeout(load, 3000);
-    return () => clearTimeout(timer);
-  }
-  const idle = requestIdleCallback(load, { timeout: 5000 });
-  return () => cancelIdleCallback(idle);
+/** Files that the page was opened with come into the project that is open then. */
+function takeLaunched(isOpen: boolean): void {
+  if (isOpen) takeInLaunched();
+}
+
+/** How long the first pictures are waited for, in ms: an empty project has none. */
+const PATIENCE = 1500;
+
+/** Once a project and its first pictures are shown, looks for what may be wrong in it, and loads the code of what is shown only now and then. */
+function loadLater(isOpen: boolean): (() => void) | undefined {
+  if (!isOpen) return;
+  let ended = false;
+  const load = () => {
+    if (ended) return;
+    startLooking();
+    inBackground(loadAllParts());
+  };
+  const whenIdle = () => (typeof requestIdleCallback === "undefined" ? setTimeout(load) : requestIdleCallback(load, { timeout: 2000 }));
+  // Two display pictures on, they are drawn.
+  inBackground(firstPictures(PATIENCE).then(() => requestAnimationFrame(() => requestAnimationFrame(whenIdle))));
+  return () => {
+    ended = true;
+  };
 }
 
 /** Knows the game folders of whichever project is open. */
@@ -184,5 +217,8 @@ function useOutletsOf(project: string | null): void {
   useEffect(serveGames, []);
   useEffect(followRenames, []);
   useEffect(sayUnhandled, []);
-  useEffect(loadLater, []);
+  const isOpen = project !== null;
+  useEffect(() => loadLater(isOpen), [isOpen]);
+  useEffect(() => takeLaunched(isOpen), [isOpen]);
+  useEffect(keepOffline, []);
 }

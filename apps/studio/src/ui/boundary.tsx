@@ -2,6 +2,7 @@
 
 import { Component, type ReactNode } from "react";
 import { Button } from "./button";
+import { forgetFailedParts } from "./part";
 
 interface Props {
   /** What is kept apart, in words: "Frames". */
@@ -20,6 +21,11 @@ export class Boundary extends Component<Props, { readonly error: Error | null }>
     return { error: error instanceof Error ? error : new Error(String(error)) };
   }
 
+  private readonly tryAgain = (): void => {
+    forgetFailedParts();
+    this.setState({ error: null });
+  };
+
   override render(): ReactNode {
     const { error } = this.state;
     if (!error) return this.props.children;
@@ -33,7 +39,7 @@ export class Boundary extends Component<Props, { readonly error: Error | null }>
             : `Internal error: ${error.message} Your project is not touched. Save it to a file, then reload the page.`}
         </p>
         <div className="flex flex-wrap gap-2">
-          <Button look="now" onClick={() => this.setState({ error: null })}>
+          <Button look="now" onClick={this.tryAgain}>
             Try again
           </Button>
           <Button onClick={() => location.reload()}>Reload the page</Button>

@@ -6,8 +6,9 @@ import type { PngCodec } from "@caravan/core/codec";
 import { CaravanError, whyOf } from "@caravan/core/model";
 import { type Pixels, scaled } from "@caravan/core/raster";
 import { BlobSource, EncodedPacketSink, Input, type InputVideoTrack, MATROSKA, MP4, QTFF, VideoSampleSink, WEBM } from "mediabunny";
+import { encoded } from "./encoded";
 import type { FilmFacts, OnProgress, StoredPicture } from "./jobs";
-import { encoded } from "./read-art";
+
 import { readBack } from "./still";
 
 /** How large a film is and when each of its frames shows, without decoding any. Throws `not-a-picture` or `damaged-picture`. */

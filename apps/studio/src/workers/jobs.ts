@@ -241,6 +241,9 @@ export type Outcome<Answer> =
   | { readonly ok: false; readonly problem: { code: ErrorCode; where: string; what: string; remedy: string } }
   | { readonly ok: false; readonly fault: string };
 
+export type Ask<Name extends JobName> = Jobs[Name]["ask"];
+export type Answer<Name extends JobName> = Jobs[Name]["answer"];
+
 /** Told now and then during a long job, from 0 to 1. */
 export type OnProgress = (done: number) => void;
 

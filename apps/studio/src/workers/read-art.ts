@@ -11,15 +11,13 @@ import {
   readGif,
   readOpenRaster,
   readTga,
-  sha256Hex,
   textFromUtf8,
 } from "@caravan/core/codec";
 import type { LayerOfFile } from "@caravan/core/intake";
 import { CaravanError } from "@caravan/core/model";
-import { coloursIn } from "@caravan/core/palette";
-import { factsOf, findGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster";
-import { viewOf } from "./bitmaps";
-import type { ReadArt, ReadPicture, StoredLayer } from "./jobs";
+import type { Pixels } from "@caravan/core/raster";
+import { encoded, pictureOf } from "./encoded";
+import type { ReadArt, StoredLayer } from "./jobs";
 import { pixelsOfStill } from "./still";
 
 /** Throws what is wrong with the file. `where` names it. */
@@ -85,29 +83,6 @@ async function encodedLayers(layers: readonly (LayerOfFile & { pixels: Pixels })
   const stored = [];
   for (const { name, blend, pixels } of layers) stored.push({ name, blend, ...(await encoded(pixels, png)) });
   return stored;
-}
-
-/** A picture made here, as it is stored and looked at. */
-export async function encoded(pixels: Pixels, png: PngCodec): Promise<{ picture: ReadPicture; png: Blob }> {
-  const bytes = png.encode(pixels);
-  const blob = new Blob([bytes as BlobPart], { type: "image/png" });
-  return { picture: await pictureOf(pixels, bytes, blob), png: blob };
-}
-
-async function pictureOf(pixels: Pixels, bytes: Uint8Array, blob: Blob): Promise<ReadPicture> {
-  const { width, height } = pixels;
-  const facts = factsOf(pixels);
-  const ground = facts.ground === "opaque" ? findGround(pixels) : null;
-  return {
-    sha256: sha256Hex(bytes),
-    width,
-    height,
-    coverage: sheetCoverageOf(pixels),
-    facts,
-    ground,
-    colours: coloursIn([pixels]),
-    ...(await viewOf(blob, width, height)),
-  };
 }
 
 const PICTURE_NAME = /\.(a?png|gif|webp|jpe?g|avif|bmp|tga|ora)$/i;

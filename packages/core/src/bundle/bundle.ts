@@ -5,11 +5,9 @@
  */
 import { type NamedFile, readZip, sha256Hex, textFromUtf8, utf8, writeZip } from "../codec";
 import {
-  allPictures,
   CaravanError,
   checkDocument,
   orderedJson,
-  type Picture,
   type Project,
   projectFromFile,
   projectToFile,
@@ -17,6 +15,7 @@ import {
   withDistinctPaths,
 } from "../model";
 import { looksLikeIndex, namesInOrder, repeatedKey } from "../notation";
+import { picturesOf } from "./pictures-of";
 
 export const PROJECT_FILE = "caravan.json";
 
@@ -136,9 +135,4 @@ function isFitSize(size: number, where: string): boolean {
       "Take an undamaged copy.",
     );
   return true;
-}
-
-/** Every picture file of a project, in the order of sources. */
-export function picturesOf(project: Project): Picture[] {
-  return project.sources.flatMap(allPictures);
 }

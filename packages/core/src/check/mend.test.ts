@@ -2,8 +2,8 @@ import { describe, expect, it } from "vitest";
 import { addClip, setDelivery } from "../edit";
 import { porterProject } from "../edit/project.fixture";
 import type { FrameRef, Project } from "../model";
+import { allMended } from "./all-mended";
 import { findingsOf } from "./findings";
-import { allMended } from "./mend";
 
 const ref = (column: number) => `s1/c${column}r0` as FrameRef;
 const withClips = (...names: string[]) =>

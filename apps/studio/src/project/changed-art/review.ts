@@ -5,33 +5,14 @@ import { type ChangedPicture, isSameArt, refreshSource, sourceWithArt } from "@c
 import { allPictures, CaravanError, type Frame, frameRef, naturalOrder, type Source, type SourceId, sourceById } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
 import { findSeries } from "@caravan/core/series";
-import { create } from "zustand";
 import { say, sayTrouble } from "../../ui/notices";
 import { type Begun, begin } from "../begun";
 import { useOpenProject } from "../open-project";
 import { pictureOfLook } from "../pictures";
 import { useSeenArt } from "../seen-art";
 import { readInOrder, readPictures } from "./read-pictures";
+import { type ChangedArt, useChangedArt } from "./reviewing";
 import { type WayIn, waysIn } from "./ways";
-
-export interface ChangedArt {
-  readonly before: Source;
-  readonly pictures: readonly ChangedPicture[];
-  /** The one that is proposed first. */
-  readonly ways: readonly [WayIn, ...WayIn[]];
-  /** The document that it was looked at in. */
-  readonly work: Begun;
-}
-
-interface Reviewing {
-  readonly art: ChangedArt | null;
-  /** How many sources' new art waits behind it. */
-  readonly more: number;
-  /** Whether a person has said that all that waits is to be used. */
-  readonly all: boolean;
-}
-
-export const useChangedArt = create<Reviewing>(() => ({ art: null, more: 0, all: false }));
 
 /** Called when the review that is shown has been decided on, or was given up with its project. */
 let whenDecided: (byPerson: boolean) => void = () => {};

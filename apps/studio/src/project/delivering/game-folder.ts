@@ -11,7 +11,8 @@ import type { Delivered } from "../../workers/jobs";
 import { canLinkFolders, chosenFolder, mayUse } from "../linked/folder";
 import { useOpenProject } from "../open-project";
 import { type StoredOutlet, storage } from "../storage";
-import { finishDelivery, removeFiles, replaceFiles } from "./write-files";
+
+const writingFiles = () => import("./write-files");
 
 interface Outlet {
   /** Name of the folder. */
@@ -41,7 +42,7 @@ export async function loadOutlets(): Promise<void> {
   const rows = id === null ? [] : await storage.outlets.filter(({ project }) => project === id).toArray();
   if (useOpenProject.getState().id !== id) return;
   useOutlets.setState({ outlets: Object.fromEntries(rows.map(({ delivery, folder }) => [delivery, { folder: folder.name, left: [] }])) });
-  for (const { folder } of rows) if (await mayUse(folder, "readwrite", false)) await finishDelivery(folder);
+  for (const { folder } of rows) if (await mayUse(folder, "readwrite", false)) await (await writingFiles()).finishDelivery(folder);
 }
 
 /** Lets the person choose the game's folder for a delivery; answers whether they chose one. */
@@ -98,6 +99,7 @@ async function deliveringInto(of: OutletOf, delivered: Delivered): Promise<void>
   const outlet = await outletOf(of);
   if (!outlet || !(await mayWrite(outlet.folder))) return;
   try {
+    const { replaceFiles } = await writingFiles();
     const written = await replaceFiles(outlet.folder, delivered.files, new Set(outlet.paths), `studio ${of.project} ${of.delivery}`);
     const paths = delivered.files.map(({ path }) => path);
     const made = new Set(paths);
@@ -129,6 +131,7 @@ export async function removeLeft(delivery: string): Promise<void> {
   const shown = useOutlets.getState().outlets[delivery];
   if (!outlet || !shown) return;
   try {
+    const { removeFiles } = await writingFiles();
     await removeFiles(outlet.folder, shown.left);
     const gone = new Set(shown.left);
     await storage.outlets.put({ ...outlet, paths: outlet.paths.filter((path) => !gone.has(path)) });

@@ -7,7 +7,6 @@ import { create } from "zustand";
 import { inBackground } from "../../ui/in-background";
 import { say, sayTrouble } from "../../ui/notices";
 import { begin } from "../begun";
-import { reviewChangedArt } from "../changed-art/review";
 import { freshId } from "../fresh-id";
 import { currentProject, useOpenProject } from "../open-project";
 import { pictureBlob } from "../pictures";
@@ -143,6 +142,8 @@ async function reviewNext(): Promise<void> {
     const paths = source && matchFiles([source], [...files.keys()]).get(id);
     if (!source || !paths) return;
     const art = await Promise.all(paths.map((path, k) => fileFor(source, k, path === null ? undefined : files.get(path))));
+    const { reviewChangedArt } = await import("../changed-art/review");
+    work.still();
     if (!(await reviewChangedArt(id, art))) return;
     work.still();
     // Decided on either way, it is not asked about again until the file changes once more.

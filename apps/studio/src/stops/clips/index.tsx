@@ -1,20 +1,15 @@
 import type { Project } from "@caravan/core/model";
 import { playingAtClips } from "../../preview/playing";
 import { chosenAction, type View } from "../../project/view";
-import { Details } from "./details";
-import { List } from "./list";
-import { Surface } from "./surface";
+import { screenOf } from "../screen-of";
 
 export const clipsStop = {
   title: "Clips",
-  List,
-  Surface,
-  Details,
+  ...screenOf(() => import("./screen")),
   help: (project: Project, view: View) =>
     chosenAction(project, view)
       ? "← → turn to the next facing, M mirrors the one across, Del clears it, Enter works on its clip. Shift+← → turn the whole rose. Drag a clip onto a petal to put it there."
       : "← → choose a step, Alt+← → move it, Del drops it. Drag a step’s edge to change its time, with Alt only the border. Shift+drag on the ruler sweeps over steps.",
-  loadRest: () => import("./rhythm/rhythm-bench"),
   playing: playingAtClips,
   state: ({ clips }: Project) => String(clips.length),
 };

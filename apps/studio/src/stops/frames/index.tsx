@@ -1,15 +1,11 @@
 import { isOfPieces, keptFrames, type Project } from "@caravan/core/model";
 import { playingAtFrames } from "../../preview/playing";
 import { chosenSource, type View } from "../../project/view";
-import { Details } from "./details";
-import { List } from "./list";
-import { Surface } from "./surface";
+import { screenOf } from "../screen-of";
 
 export const framesStop = {
   title: "Frames",
-  List,
-  Surface,
-  Details,
+  ...screenOf(() => import("./screen")),
   help: (project: Project, view: View) => {
     const source = chosenSource(project, view);
     return source && isOfPieces(source)

@@ -1,9 +1,7 @@
 import type { MarkShape, Project } from "@caravan/core/model";
 import { playingAtMarks } from "../../preview/playing";
 import { chosenMark, type View } from "../../project/view";
-import { Details } from "./details";
-import { List } from "./list";
-import { Surface } from "./surface";
+import { screenOf } from "../screen-of";
 
 const HELP: Readonly<Record<MarkShape | "origin", string>> = {
   origin: "Drag to move the origin. Arrow keys nudge it by a pixel, with Alt by half of one; , and . change the step.",
@@ -16,11 +14,8 @@ const HELP: Readonly<Record<MarkShape | "origin", string>> = {
 
 export const marksStop = {
   title: "Marks",
-  List,
-  Surface,
-  Details,
+  ...screenOf(() => import("./screen")),
   help: (project: Project, view: View) => HELP[chosenMark(project, view)?.shape ?? "origin"],
-  loadRest: () => import("./drift-chart"),
   playing: playingAtMarks,
   state: ({ marks }: Project) => String(marks.length),
 };

@@ -2,7 +2,8 @@
 
 import { type Finding, isMendable, mendsOf } from "@caravan/core/check";
 import { useFindings } from "../../project/findings";
-import { mendAll, mendFinding } from "../../project/mend";
+import { mendFinding } from "../../project/mend";
+import { mendAll } from "../../project/mend-all";
 import { currentProject } from "../../project/open-project";
 import { goToPlace } from "../../project/view";
 import { Button } from "../../ui/button";
@@ -22,6 +23,7 @@ const APART = 2;
 /** The findings of the whole project, the gravest first; many of one kind together. */
 export function Findings() {
   const findings = useFindings();
+  if (!findings) return <p className="px-1.5 text-muted">Looking for what may be wrong …</p>;
   return (
     <section aria-label="Findings">
       <ListHeading title="Findings" count={findings.length} />

@@ -1,18 +1,15 @@
 import type { Finding } from "@caravan/core/check";
 import type { Project } from "@caravan/core/model";
 import { playingAtShip } from "../../preview/playing";
-import { Details } from "./details";
-import { List } from "./list";
-import { Surface } from "./surface";
+import { screenOf } from "../screen-of";
 
 export const shipStop = {
   title: "Ship",
-  List,
-  Surface,
-  Details,
+  ...screenOf(() => import("./screen")),
   help: "D delivers, Shift+D from any stop. The pages are shown as they will be; what was written has been read back and compared pixel by pixel.",
   playing: playingAtShip,
-  state(_project: Project, findings: readonly Finding[]) {
+  state(_project: Project, findings: readonly Finding[] | null) {
+    if (!findings) return "…";
     const stopping = findings.filter((finding) => finding.severity === "error");
     if (stopping.length === 0) return "ready";
     return stopping.every(({ code }) => code === "nothing-cut") ? "nothing yet" : { trouble: `${stopping.length} to mend` };

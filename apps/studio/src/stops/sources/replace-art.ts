@@ -1,6 +1,6 @@
 import type { Source } from "@caravan/core/model";
-import { ART_FILES } from "../../project/arrive";
 import { reviewChangedArt } from "../../project/changed-art/review";
+import { ART_FILES } from "../../project/take-in";
 import { chooseFiles } from "../../ui/files";
 import { sayTrouble } from "../../ui/notices";
 

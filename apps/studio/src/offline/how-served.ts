@@ -1,0 +1,35 @@
+/**
+ * How a request of a page is answered where the service worker keeps a copy of the studio: pages and their files come from the same build, so
+ * that nothing changes under open work when the server is started anew with a newer one.
+ */
+
+/** Pages that are kept, whatever stands behind a question mark in their address. */
+export const PAGES = ["/", "/crossing"] as const;
+/** What is kept besides pages and what the build made. */
+export const EXTRAS = ["/demo.caravan", "/icon.svg", "/manifest.webmanifest"] as const;
+
+/** Where a kept copy is looked for: this build's own, or that of any build, for files whose names tell their contents. */
+export interface Kept {
+  readonly path: string;
+  readonly of: "this build" | "any build";
+}
+
+/** Null for what only the server can answer: uploads, and what nobody asked to keep. */
+export function howServed(request: { readonly url: string; readonly method: string; readonly mode: string }, origin: string): Kept | null {
+  const { origin: host, pathname } = new URL(request.url);
+  if (host !== origin || request.method !== "GET") return null;
+  if (pathname.startsWith("/_next/static/")) return { path: pathname, of: "any build" };
+  if (request.mode === "navigate" && isIn(PAGES, pathname)) return { path: pathname, of: "this build" };
+  return isIn(EXTRAS, pathname) ? { path: pathname, of: "this build" } : null;
+}
+
+function isIn(list: readonly string[], path: string): boolean {
+  return list.includes(path);
+}
+
+/** The files of builds that a page names and that are not among `files`: the server has begun to serve another build meanwhile. */
+export function ofAnotherBuild(html: string, files: readonly string[]): string[] {
+  const own = new Set(files);
+  const named = [...html.matchAll(/\/_next\/static\/[\w./~-]+\.(?:js|css)/g)].map(([path]) => path);
+  return [...new Set(named)].filter((path) => !own.has(path));
+}

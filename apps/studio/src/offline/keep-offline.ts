@@ -1,0 +1,55 @@
+/** The copy of the studio that the browser keeps: made at the first visit, renewed when the server has a newer build, taken when a person says so. */
+import { create } from "zustand";
+import { isSaved, saveNow } from "../project/autosave";
+import { say } from "../ui/notices";
+
+/** A newer build that is kept already and waits. */
+export const useNewer = create<{ readonly waiting: ServiceWorker | null }>(() => ({ waiting: null }));
+
+/** Keeps a copy, and hears of newer builds, until the returned function is called. Browsers that keep none are left as they are. */
+export function keepOffline(): () => void {
+  const { serviceWorker } = navigator;
+  // Absent where the page came over an unsafe connection.
+  if (!serviceWorker) return () => {};
+  // What is being developed is never an old copy.
+  if (process.env.NODE_ENV === "development") {
+    void serviceWorker.getRegistrations().then((all) => all.map((each) => each.unregister()));
+    return () => {};
+  }
+  let kept: ServiceWorkerRegistration | null = null;
+  // Who comes back to a tab that was open for days hears of what is new. Without the network there is nothing to hear.
+  const lookAgain = () => void (document.visibilityState === "visible" && kept?.update().catch(() => {}));
+  document.addEventListener("visibilitychange", lookAgain);
+  serviceWorker.register("/sw.js").then(
+    (registration) => {
+      kept = registration;
+      follow(registration);
+    },
+    // No copy is kept where the browser has no room or leave for it; the studio works with its server all the same.
+    () => {},
+  );
+  return () => document.removeEventListener("visibilitychange", lookAgain);
+}
+
+function follow(registration: ServiceWorkerRegistration): void {
+  const announce = () => {
+    const { waiting } = registration;
+    // The very first copy is not newer than anything.
+    if (waiting && navigator.serviceWorker.controller) useNewer.setState({ waiting });
+  };
+  announce();
+  registration.addEventListener("updatefound", () => registration.installing?.addEventListener("statechange", announce));
+}
+
+/** Saves, lets the newer build take over, and loads the page again. Where the work cannot be saved, all stays as it is, and that is said. */
+export async function takeNewer(): Promise<void> {
+  const { waiting } = useNewer.getState();
+  if (!waiting) return;
+  await saveNow();
+  if (!isSaved()) {
+    say({ tone: "trouble", text: "The project could not be saved, so the newer version waits. Save it to a file first." });
+    return;
+  }
+  navigator.serviceWorker.addEventListener("controllerchange", () => location.reload(), { once: true });
+  waiting.postMessage("take over");
+}

@@ -1,0 +1,25 @@
+/** The changed art that is shown before it is taken in. */
+import type { ChangedPicture } from "@caravan/core/edit";
+import type { Source } from "@caravan/core/model";
+import { create } from "zustand";
+import type { Begun } from "../begun";
+import type { WayIn } from "./ways";
+
+export interface ChangedArt {
+  readonly before: Source;
+  readonly pictures: readonly ChangedPicture[];
+  /** The one that is proposed first. */
+  readonly ways: readonly [WayIn, ...WayIn[]];
+  /** The document that it was looked at in. */
+  readonly work: Begun;
+}
+
+interface Reviewing {
+  readonly art: ChangedArt | null;
+  /** How many sources' new art waits behind it. */
+  readonly more: number;
+  /** Whether a person has said that all that waits is to be used. */
+  readonly all: boolean;
+}
+
+export const useChangedArt = create<Reviewing>(() => ({ art: null, more: 0, all: false }));

@@ -1,0 +1,5 @@
+/** What findings are looked for with: much code, which comes after the first picture. */
+import "./seen-outlines";
+import "./seen-walks";
+
+export { findingsOf } from "@caravan/core/check";

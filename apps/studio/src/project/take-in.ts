@@ -1,0 +1,19 @@
+/** The door for files that people drop, choose or paste; what lies behind it is loaded when the first ones come. */
+import type { HandedFile } from "./arriving/collect";
+
+/** What a file picker offers. */
+export const ART_FILES =
+  "image/png,image/apng,image/gif,image/webp,image/jpeg,image/avif,image/bmp,video/webm,video/mp4,video/quicktime,.png,.apng,.gif,.webp,.jpg,.jpeg,.avif,.bmp,.tga,.ora,.webm,.mp4,.mov,.mkv,.zip,.json,.xml,.csv,.tsv,.txt,.caravan";
+
+const arriving = () => import("./arrive");
+
+/** Takes files in and goes to where work on them begins: a lone sheet is cut, several are looked over, anything else is reviewed. */
+export async function takeInAndGo(files: readonly File[] | readonly HandedFile[]): Promise<void> {
+  const { takeInAll } = await arriving();
+  await takeInAll(files);
+}
+
+/** Loads what takes files in. */
+export function takeInParts(): Promise<unknown> {
+  return arriving();
+}

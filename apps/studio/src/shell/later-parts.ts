@@ -1,0 +1,23 @@
+/** What the shell shows only now and then; its code comes when it is wanted, or while nothing else is to be done. */
+import { takeInParts } from "../project/take-in";
+import { STOPS } from "../project/view";
+import { part } from "../ui/part";
+import { STOP_PARTS } from "./stops";
+
+export const ArrivalReview = part(async () => (await import("./arrival/arrival-review")).ArrivalReview);
+export const ChangedArtReview = part(async () => (await import("./changed-art-review")).ChangedArtReview);
+export const FilmDialog = part(async () => (await import("./arrival/film-dialog")).FilmDialog);
+export const Finder = part(async () => (await import("./finder")).Finder);
+export const KeysPanel = part(async () => (await import("./keys-panel")).KeysPanel);
+export const LeavingDialog = part(async () => (await import("./leaving-dialog")).LeavingDialog);
+export const ProjectsDialog = part(async () => (await import("./projects-dialog")).ProjectsDialog);
+
+/** Loads all that is not loaded yet, what is wanted first before the rest: later the server may be gone. */
+export async function loadAllParts(): Promise<void> {
+  await Promise.all(
+    STOPS.flatMap((stop) => [STOP_PARTS[stop].List.load(), STOP_PARTS[stop].Surface.load(), STOP_PARTS[stop].Details.load()]),
+  );
+  await Promise.all([takeInParts(), ArrivalReview.load(), Finder.load(), KeysPanel.load(), ProjectsDialog.load(), LeavingDialog.load()]);
+  await Promise.all([ChangedArtReview.load(), FilmDialog.load(), import("../stops/clips/rhythm/rhythm-bench")]);
+  await Promise.all([import("../stops/marks/drift-chart"), import("../stops/marks/outline-chart"), import("../budget/budget-chart")]);
+}

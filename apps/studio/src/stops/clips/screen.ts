@@ -1,0 +1,3 @@
+export { Details } from "./details";
+export { List } from "./list";
+export { Surface } from "./surface";

@@ -1,0 +1,41 @@
+/** Jobs on how sheets are cut, and on what their frames look like. */
+import { artFrom, drawnPixels } from "@caravan/core/art";
+import { findRepeats, frameFindings } from "@caravan/core/check";
+import { cutSheet, suggestGrids as gridsIn, suggestOutlines } from "@caravan/core/cut";
+import { outlinesOf } from "@caravan/core/marks";
+import { frameRef } from "@caravan/core/model";
+import { coverageOf, type Pixels } from "@caravan/core/raster";
+import { type Answer, type Ask, asText, fromText } from "../jobs";
+import { decodedOf, pixelsOfLook, pngCodec } from "../pictures-in-hand";
+
+export async function findPieces({ coverage, cut, where }: Ask<"findPieces">): Promise<Answer<"findPieces">> {
+  return asText(cutSheet(coverage, cut, where));
+}
+
+export async function suggestCuts({ coverage }: Ask<"suggestCuts">): Promise<Answer<"suggestCuts">> {
+  const grids = gridsIn(coverage);
+  return { grids, outlines: suggestOutlines(coverage, grids) };
+}
+
+export async function suggestGrids({ coverage }: Ask<"suggestGrids">): Promise<Answer<"suggestGrids">> {
+  return gridsIn(coverage);
+}
+
+export async function inspect({ source: text, pictures }: Ask<"inspect">): Promise<Answer<"inspect">> {
+  const source = fromText(text);
+  const png = await pngCodec();
+  const looks: Pixels[] = [];
+  for (const of of pictures) looks.push(await pixelsOfLook(of, png, source.name));
+  const kept = source.frames.filter((frame) => !frame.dropped && !frame.empty);
+  const seen = kept.flatMap((frame) => {
+    const picture = looks[frame.picture ?? 0];
+    return picture ? [{ ref: frameRef(source, frame), pixels: drawnPixels(picture, frame) }] : [];
+  });
+  const repeats = findRepeats(seen);
+  return { findings: frameFindings(source, looks.map(coverageOf), repeats), repeats };
+}
+
+export async function traceOutlines({ project: text, frames, pictures }: Ask<"traceOutlines">): Promise<Answer<"traceOutlines">> {
+  const project = fromText(text);
+  return outlinesOf(project, frames, artFrom(await decodedOf(pictures, "the outlines"), project));
+}

@@ -1,0 +1,22 @@
+/** Jobs on whole projects in one file. */
+import { readBundle as bundleIn, writeBundle as bundleOf, picturesOf } from "@caravan/core/bundle";
+import { writeZip } from "@caravan/core/codec";
+import { type Answer, type Ask, fromText } from "../jobs";
+import { bytesOf, pngCodec } from "../pictures-in-hand";
+
+export async function zip({ files }: Ask<"zip">): Promise<Answer<"zip">> {
+  return writeZip(files);
+}
+
+export async function writeBundle({ project, pictures }: Ask<"writeBundle">): Promise<Answer<"writeBundle">> {
+  const bytes = await Promise.all(pictures.map(async ([sha256, blob]) => [sha256, await bytesOf(blob)] as const));
+  return bundleOf({ project: fromText(project), pictures: new Map(bytes) });
+}
+
+export async function readBundle({ name, blob }: Ask<"readBundle">): Promise<Answer<"readBundle">> {
+  const { project, pictures } = bundleIn(await bytesOf(blob), name);
+  // A picture that does not open would leave a project that cannot be shown: better to refuse the file now.
+  const png = await pngCodec();
+  for (const { sha256, file } of picturesOf(project)) png.decode(pictures.get(sha256) as Uint8Array, `${name}, ${file}`);
+  return { project, pictures: [...pictures] };
+}

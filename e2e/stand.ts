@@ -4,6 +4,8 @@ import type { AddressInfo } from "node:net";
 
 export interface Answer {
   readonly path: string;
+  /** When it was asked for, as `Date.now` tells it. */
+  readonly asked: number;
   /** As they went over the wire, without headers. */
   readonly bytes: number;
 }
@@ -27,6 +29,7 @@ export async function standBefore(studio: string): Promise<Stand> {
   const target = new URL(studio);
   const make = (): Server =>
     createServer((asked, answer) => {
+      const at = Date.now();
       // Asked for whole, since what comes back is not always what the studio sent.
       const { "if-none-match": _none, "if-modified-since": _since, ...headers } = asked.headers;
       const { hostname: host, port } = target;
@@ -44,7 +47,7 @@ export async function standBefore(studio: string): Promise<Stand> {
           let body = Buffer.concat(parts);
           if (newer && asked.url === "/sw.js") body = Buffer.from(body.toString().replaceAll("caravan-studio-", "caravan-studio-newer-"));
           if (newer && String(got.headers["content-type"]).includes("text/html")) body = Buffer.concat([body, Buffer.from(NEWER)]);
-          answers.push({ path: asked.url ?? "", bytes: body.length });
+          answers.push({ path: asked.url ?? "", asked: at, bytes: body.length });
           const { "content-length": _length, "transfer-encoding": _coding, ...told } = got.headers;
           answer.writeHead(got.statusCode ?? 500, told).end(body);
         });

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import ts from "typescript";
 
 const root = join(import.meta.dirname, "..");
-const parts = ["packages/core", "packages/player", "packages/cli", "apps/studio", "."];
+const parts = ["packages/core", "packages/player", "packages/handout", "packages/cli", "apps/studio", "."];
 
 const host = { ...ts.sys, onUnRecoverableConfigFileDiagnostic: (problem) => report([problem]) };
 const seen = new Set();

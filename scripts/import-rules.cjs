@@ -41,6 +41,13 @@ module.exports = {
       to: { pathNot: "^packages/(player/src|core/src/(playback|behave|parts))/" },
     },
     {
+      // What is handed round plays by what games play with.
+      name: "handout-imports-only-the-player",
+      severity: "error",
+      from: { path: "^packages/handout/src", pathNot: "\\.test\\.ts$" },
+      to: { pathNot: "^packages/(handout|player)/src/" },
+    },
+    {
       name: "core-knows-no-other-package",
       severity: "error",
       from: { path: "^packages/core", pathNot: "\\.(test|fixture)\\.ts$" },

@@ -6,6 +6,8 @@ import { createRequire } from "node:module";
 import { join, relative } from "node:path";
 
 const studio = join(import.meta.dirname, "../apps/studio");
+// Where Next stands when it serves by itself: the studio's own server looks for the command from there.
+process.chdir(studio);
 const hostname = process.env.HOST || "127.0.0.1";
 const port = Number(process.env.PORT) || 4600;
 

@@ -21,9 +21,10 @@ export function keepOffline(): () => void {
   const lookAgain = () => void (document.visibilityState === "visible" && kept?.update().catch(() => {}));
   document.addEventListener("visibilitychange", lookAgain);
   serviceWorker.register("/sw.js").then(
-    (registration) => {
-      kept = registration;
-      follow(registration);
+    // Where a browser is told to keep no workers it says that all went well, and gives nothing.
+    (registration: ServiceWorkerRegistration | undefined) => {
+      kept = registration ?? null;
+      if (registration) follow(registration);
     },
     // No copy is kept where the browser has no room or leave for it; the studio works with its server all the same.
     () => {},

@@ -1,4 +1,5 @@
 import type { Art } from "../art";
+import type { Atlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
 import { checkFileNames, stemOf } from "../delivery-plan";
 import { packingIn } from "../example";
@@ -10,6 +11,7 @@ import { contactSheet } from "./contact-sheet";
 import type { Contents, FrameToDeliver } from "./contents";
 import { films } from "./films";
 import { contentsOf, scaledContents } from "./gather-contents";
+import { handout } from "./handout";
 import type { Layout } from "./layout";
 import type { Proof } from "./proof";
 import { gridSheet, singlePictures, strips } from "./sheets";
@@ -48,12 +50,14 @@ export function deliver(project: Project, delivery: Delivery, art: Art, png: Png
     ),
   );
   const contact = delivery.data.contact ? contactSheet(contents, delivery.name, delivery.name, png) : [];
-  const files = [...each.flatMap((one) => one.files), ...contact];
+  const [first] = each as [DeliveredAtlas];
+  const page = delivery.data.page && first.atlas ? [handout(delivery.name, first.atlas, first.files)] : [];
+  const files = [...each.flatMap((one) => one.files), ...page, ...contact];
   checkFileNames(files, `delivery "${delivery.name}"`);
   return {
     files,
     pages: each.flatMap(({ pages }) => pages),
-    proof: (each[0] as Delivered).proof,
+    proof: first.proof,
     notes: [...new Set([...each.flatMap(({ notes }) => notes), ...tooLarge(each.flatMap(({ pages }) => pages))])],
   };
 }
@@ -69,6 +73,11 @@ function tooLarge(pages: readonly DeliveredPage[]): string[] {
   );
 }
 
+/** With the atlas, also where its file is not wanted; null for films, which need none. */
+interface DeliveredAtlas extends Delivered {
+  readonly atlas: Atlas | null;
+}
+
 /** Delivers frames as they are: loose pictures, or a project's at one density. Throws as `deliver` does. */
 export function deliverContents(
   contents: Contents,
@@ -76,7 +85,7 @@ export function deliverContents(
   density: Density,
   png: PngCodec,
   onProgress: OnProgress = () => {},
-): Delivered {
+): DeliveredAtlas {
   refuseSameNames(contents.frames);
   if (contents.shape?.traits.cells && delivery.kind !== "grid")
     throw new CaravanError(
@@ -99,10 +108,13 @@ export function deliverContents(
       })),
       proof: made.proof,
       notes: made.notes,
+      atlas: null,
     };
   }
   const laid = laidOut(contents, delivery, stem, (done) => onProgress(0.5 * done));
-  const { files, proof, notes } = atlasFiles(laid, contents, delivery, stem, density.scale, png, (done) => onProgress(0.5 + 0.5 * done));
+  const { files, atlas, proof, notes } = atlasFiles(laid, contents, delivery, stem, density.scale, png, (done) =>
+    onProgress(0.5 + 0.5 * done),
+  );
   const pages = laid.pages.map(({ image, pixels: { width: w, height: h }, occupancy, layers }): DeliveredPage => {
     const over = contents.layers.flatMap(({ name }, k): [string, string][] => (layers?.[k] ? [[name, layers[k].image]] : []));
     return {
@@ -111,7 +123,7 @@ export function deliverContents(
       ...(over.length > 0 ? { layers: Object.fromEntries(over) } : {}),
     };
   });
-  return { files, pages, proof, notes };
+  return { files, pages, proof, notes, atlas };
 }
 
 function laidOut(contents: Contents, { kind, packing, sheet }: Delivery, stem: string, onProgress: OnProgress): Layout {

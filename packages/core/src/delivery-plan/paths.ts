@@ -40,6 +40,7 @@ export const BESIDE = {
   tilesData: ".tiles.json",
   palettes: ".palettes.png",
   palettesText: ".palettes.txt",
+  page: ".html",
 } as const;
 
 /** The picture of a further layer beside a page. */
@@ -81,6 +82,7 @@ export function foreseenFiles(project: Project, delivery: Delivery, frames: read
   const chosen = chosenOf(project, delivery).project;
   const clips = chosen.clips.map(({ name }) => name);
   const { layers } = layersOf(project.sources);
+  const page = delivery.data.page && delivery.kind !== "films" ? [whole(besidePath(delivery.name, "page"))] : [];
   const contact = delivery.data.contact ? [whole(contactPath(delivery.name, 0, 1))] : [];
   const files = delivery.densities.flatMap((density) => {
     const stem = stemOf(delivery, density);
@@ -102,7 +104,7 @@ export function foreseenFiles(project: Project, delivery: Delivery, frames: read
       ...(module === "none" ? [] : [whole(besidePath(stem, module))]),
     ];
   });
-  return [...files, ...contact];
+  return [...files, ...page, ...contact];
 }
 
 function mirrorsOf(stem: string, { films, mirroredFilms: isWanted }: Delivery, { actions, clips }: Project): ForeseenFile[] {

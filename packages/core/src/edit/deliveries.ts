@@ -140,6 +140,7 @@ const PART_WORDS: Readonly<Record<string, string>> = {
   "data.tiles": "the tiles",
   "data.example": "the example",
   "data.contact": "the contact sheet",
+  "data.page": "the page to hand round",
   "data.module": "the module",
   "counting.origin": "how origins count",
   "counting.y": "how origins count",

@@ -93,6 +93,10 @@ const DataFiles = z.strictObject({
     .optional()
     .describe("A page of distinct tiles with where each lies, and the palettes; absent for none."),
   contact: z.boolean().describe("A picture for people: every clip with its steps and times."),
+  page: z
+    .literal(true)
+    .optional()
+    .describe("Whether there is a page to hand round: one HTML file in which everything plays, without a server or a network."),
   module: z.enum(["none", "typed", "plain"]).describe("The atlas as a module of TypeScript with types of all names, or of JavaScript."),
 });
 

@@ -48,6 +48,8 @@ const MIGRATIONS: Record<number, (file: Content) => Content> = {
   9: (file) => ({ ...file, version: 10 }),
   // Points may have an angle.
   10: (file) => ({ ...file, version: 11 }),
+  // Deliveries may have a page to hand round.
+  11: (file) => ({ ...file, version: 12 }),
 };
 
 function withoutExampleOrContact(delivery: unknown): unknown {

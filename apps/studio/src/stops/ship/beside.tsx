@@ -46,6 +46,11 @@ export function Beside() {
         )}
         {data.tiles && <TileFields tiles={data.tiles} hasPalettes={palettes > 0} onChange={(tiles) => set({ data: { tiles } })} />}
         {contact}
+        <Tick
+          label="page to hand round, in which everything plays"
+          checked={data.page === true}
+          onChange={(wanted) => set({ data: { page: wanted ? true : undefined } })}
+        />
         {data.times && (
           <FieldBox label="in ticks of">
             <NumberField

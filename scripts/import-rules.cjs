@@ -9,7 +9,7 @@ const FLOORS = [
   ["marks", "metadata", "frame-identity", "atlas", "bundle", "rehearse"],
   ["delivery-plan", "example", "stage"],
   ["edit"],
-  ["check", "intake"],
+  ["check", "intake", "merge"],
   ["deliver"],
 ];
 const core = (names) => `^packages/core/src/(${names.join("|")})/`;

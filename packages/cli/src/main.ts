@@ -5,6 +5,7 @@ import { addBuild } from "./commands/build";
 import { addCheck } from "./commands/check";
 import { addCut } from "./commands/cut";
 import { addInit } from "./commands/init";
+import { addMerge } from "./commands/merge";
 import { addNew } from "./commands/new";
 import { addOutline } from "./commands/outline";
 import { addPack } from "./commands/pack";
@@ -23,7 +24,7 @@ const program = new Command("caravan")
   })
   .showHelpAfterError("Add --help for what the command takes.")
   .exitOverride();
-for (const add of [addInit, addNew, addCut, addPack, addBuild, addCheck, addPlay, addRehearse, addOutline, addTiles, addWatch])
+for (const add of [addInit, addNew, addCut, addPack, addBuild, addCheck, addPlay, addRehearse, addOutline, addTiles, addMerge, addWatch])
   add(program);
 // Commands made before exitOverride would still exit by themselves.
 for (const command of program.commands) command.exitOverride().showHelpAfterError("Add --help for what the command takes.");

@@ -1,2 +1,2 @@
-export { type Bundle, bundleFiles, PROJECT_FILE, readBundle, readProjectFile, writeBundle } from "./bundle";
+export { type Bundle, bundleFiles, PROJECT_FILE, readBundle, readProjectFile, writeBundle, writeProjectFile } from "./bundle";
 export { picturesOf } from "./pictures-of";

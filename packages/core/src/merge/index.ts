@@ -1,0 +1,1 @@
+export { mergeProjects } from "./merge";

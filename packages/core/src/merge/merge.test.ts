@@ -1,0 +1,171 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import {
+  addAction,
+  addBox,
+  addClip,
+  addMarkKind,
+  addSources,
+  cutSource,
+  moveSteps,
+  placeOrigins,
+  putPoint,
+  removeClip,
+  renameClip,
+  renameMarkKind,
+  setClipRules,
+  setDelivery,
+  setPetal,
+  setStepDurations,
+  setStepEvents,
+} from "../edit";
+import { porterProject, sheetOfCells } from "../edit/project.fixture";
+import type { ActionName, ClipName, FrameRef, MarkName, Project, SourceId } from "../model";
+import { coverageOf } from "../raster";
+import { mergeProjects } from "./merge";
+
+const ref = (column: number, row: number) => `s1/c${column}r${row}` as FrameRef;
+const clip = (name: string) => name as ClipName;
+const row = (of: number) => [0, 1, 2, 3].map((k) => ref(k, of));
+
+/** Three clips, an action of two of them, a box kind and a point kind. */
+function begun(): Project {
+  let project = porterProject();
+  for (const [k, name] of ["idle", "walk", "strike"].entries()) project = addClip(project, row(k), name);
+  project = setPetal(addAction(project, "go", 2), "go" as ActionName, "e", { clip: clip("walk") });
+  project = addMarkKind(addMarkKind(project, "box", "body"), "point", "hand");
+  return addBox(project, "idle", row(0), "body" as MarkName, ref(0, 0), { x: 1, y: 1, w: 4, h: 6 });
+}
+
+const base = begun();
+const clean = (ours: Project, theirs: Project): Project => {
+  const { project, conflicts } = mergeProjects(base, ours, theirs);
+  expect(conflicts).toEqual([]);
+  return project;
+};
+
+/** Edits of things that have nothing to do with each other. */
+const EDITS: readonly ((project: Project) => Project)[] = [
+  (p) => setStepDurations(p, clip("idle"), [0, 1], 250_000),
+  (p) => setClipRules(p, clip("walk"), { playback: "pingpong" }),
+  (p) => renameClip(p, clip("strike"), "blow"),
+  (p) => putPoint(p, "idle", [ref(1, 0)], "hand" as MarkName, ref(1, 0), { x: 3, y: 4 }),
+  (p) => placeOrigins(p, "walk", new Map([[ref(2, 1), { x: 2, y: 9 }]])),
+  (p) => addClip(p, [ref(3, 2), ref(0, 0)], "turn"),
+  (p) => setDelivery(p, 0, { filter: "linear" }),
+  (p) => setDelivery(p, 0, { data: { contact: true } }),
+  (p) => setStepEvents(p, clip("walk"), [2], ["footfall"]),
+  (p) => renameMarkKind(p, "body" as MarkName, "torso"),
+  (p) => setPetal(p, "go" as ActionName, "w", { clip: clip("walk"), mirror: true }),
+  (p) => addMarkKind(p, "outline", "edge"),
+];
+
+describe("merging", () => {
+  it("of edits of different things gives both, whichever side made which", () => {
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom("ours", "theirs", "nobody"), { minLength: EDITS.length, maxLength: EDITS.length }), (whose) => {
+        const made = (side: string) => EDITS.reduce((project, edit, k) => (whose[k] === side ? edit(project) : project), base);
+        const all = EDITS.reduce((project, edit, k) => (whose[k] === "nobody" ? project : edit(project)), base);
+        const project = clean(made("ours"), made("theirs"));
+        // New things of both sides may stand in either order.
+        const sorted = ({ clips, marks, ...rest }: Project) => ({
+          ...rest,
+          clips: clips.toSorted((a, b) => (a.name < b.name ? -1 : 1)),
+          marks: marks.toSorted((a, b) => (a.name < b.name ? -1 : 1)),
+        });
+        expect(sorted(project)).toEqual(sorted(all));
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it("with a side that did nothing gives the other one", () => {
+    for (const edit of EDITS) {
+      expect(clean(edit(base), base)).toEqual(edit(base));
+      expect(clean(base, edit(base))).toEqual(edit(base));
+      expect(clean(edit(base), edit(base))).toEqual(edit(base));
+    }
+  });
+
+  it("of steps of one clip goes by what was put where", () => {
+    const ours = setStepDurations(base, clip("walk"), [0], 50_000);
+    const theirs = setStepEvents(base, clip("walk"), [3], ["land"]);
+    expect(clean(ours, theirs).clips[1]?.steps.map(({ duration, events }) => [duration, events])).toEqual([
+      [50_000, undefined],
+      [100_000, undefined],
+      [100_000, undefined],
+      [100_000, ["land"]],
+    ]);
+  });
+
+  it("lets new references to what the other side renamed follow", () => {
+    const ours = renameClip(base, clip("idle"), "rest");
+    const theirs = setPetal(addAction(base, "stay", 2), "stay" as ActionName, "e", { clip: clip("idle") });
+    expect(clean(ours, theirs).actions.at(-1)?.facings).toEqual({ e: { clip: "rest" } });
+    expect(clean(theirs, ours).actions.at(-1)?.facings).toEqual({ e: { clip: "rest" } });
+  });
+
+  it("keeps two sources apart that were given one id", () => {
+    const sheet = sheetOfCells(2, 1);
+    const withSource = (name: string, letter: string, frames: number) => {
+      const added = addSources(base, [{ fileName: `${name}.png`, sha256: letter.repeat(64), width: 16, height: 10 }]);
+      const none = { x: 0, y: 0 };
+      const cut = cutSource(
+        added,
+        "s2" as SourceId,
+        { by: "cell", cell: { w: 8, h: 10 }, margin: none, gap: none, keepEmpty: false },
+        coverageOf(sheet),
+      );
+      return addClip(
+        cut,
+        Array.from({ length: frames }, (_, k) => `s2/c${k}r0` as FrameRef),
+        name,
+      );
+    };
+    const project = clean(withSource("camel", "c", 1), withSource("well", "d", 2));
+    expect(project.sources.map(({ id, name }) => [id, name])).toEqual([
+      ["s1", base.sources[0]?.name],
+      ["s2", "camel"],
+      ["s3", "well"],
+    ]);
+    expect(project.clips.find(({ name }) => name === "well")?.steps.map(({ frame }) => frame)).toEqual(["s3/c0r0", "s3/c1r0"]);
+    expect(project.clips.find(({ name }) => name === "camel")?.steps.map(({ frame }) => frame)).toEqual(["s2/c0r0"]);
+  });
+});
+
+describe("what only a person can decide", () => {
+  const conflicts = (ours: Project, theirs: Project) => mergeProjects(base, ours, theirs);
+
+  it("is told with its place, and ours stays", () => {
+    const { project, conflicts: found } = conflicts(
+      setClipRules(base, clip("walk"), { playback: "once" }),
+      setClipRules(base, clip("walk"), { playback: "pingpong" }),
+    );
+    expect(found.map(({ where }) => where)).toEqual(["clips, walk, playback"]);
+    expect(project.clips[1]?.playback).toBe("once");
+  });
+
+  it("is no reason to lose what was worked on: what one removed and the other changed is kept", () => {
+    const changed = setStepDurations(base, clip("strike"), [1], 40_000);
+    for (const [ours, theirs] of [
+      [removeClip(base, clip("strike")), changed],
+      [changed, removeClip(base, clip("strike"))],
+    ] as const) {
+      const { project, conflicts: found } = conflicts(ours, theirs);
+      expect(found).toHaveLength(1);
+      expect(found[0]?.where).toBe("clips, strike");
+      expect(project.clips.find(({ name }) => name === "strike")?.steps[1]?.duration).toBe(40_000);
+    }
+  });
+
+  it("is a step that both changed, a name that both gave otherwise, and an order that both made", () => {
+    const steps = conflicts(setStepDurations(base, clip("walk"), [0], 1000), setStepDurations(base, clip("walk"), [0], 2000));
+    expect(steps.conflicts.map(({ where }) => where)).toEqual(["clips, walk, steps"]);
+    const names = conflicts(renameClip(base, clip("walk"), "stroll"), renameClip(base, clip("walk"), "stride"));
+    expect(names.conflicts).toEqual([{ where: "clips, walk", message: "We renamed it stroll and they stride; ours stays." }]);
+    expect(names.project.clips.map(({ name }) => name)).toEqual(["idle", "stroll", "strike"]);
+    expect(names.project.actions[0]?.facings).toEqual({ e: { clip: "stroll" } });
+    const moved = conflicts(moveSteps(base, clip("walk"), [0], 4), moveSteps(base, clip("walk"), [3], 0));
+    expect(moved.project.clips[1]?.steps).toHaveLength(4);
+  });
+});

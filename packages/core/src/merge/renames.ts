@@ -1,0 +1,94 @@
+/** What one side only renamed: the other side's version follows, references and all, before the two are compared. */
+import { renameAction, renameBehaviour, renameClip, renameMarkKind, renamePalette, renamePart, renameStage } from "../edit";
+import { CaravanError, type Project } from "../model";
+import { same } from "./three-way";
+
+interface Renamed {
+  readonly list: keyof typeof RENAMES;
+  readonly from: string;
+  readonly to: string;
+}
+
+interface Named {
+  readonly name: string;
+}
+
+/** Lists whose things are known by their names, and the edit that renames one. */
+const RENAMES = {
+  clips: (project: Project, from: string, to: string) => renameClip(project, from as never, to),
+  actions: (project: Project, from: string, to: string) => renameAction(project, from as never, to),
+  marks: (project: Project, from: string, to: string) => renameMarkKind(project, from as never, to),
+  palettes: (project: Project, from: string, to: string) => renamePalette(project, from, to),
+  parts: (project: Project, from: string, to: string) => renamePart(project, from, to),
+  behaviours: (project: Project, from: string, to: string) => renameBehaviour(project, from as never, to),
+  stages: (project: Project, from: string, to: string) => renameStage(project, from as never, to),
+} as const;
+const LISTS = Object.keys(RENAMES) as (keyof typeof RENAMES)[];
+
+function named(project: Project, list: keyof typeof RENAMES): readonly Named[] {
+  return (project[list] ?? []) as readonly Named[];
+}
+
+/** What is gone and what is new and otherwise the same; of several that could be meant, none. */
+function renamesIn(base: Project, side: Project): Renamed[] {
+  return LISTS.flatMap((list) => {
+    const [before, after] = [named(base, list), named(side, list)];
+    const had = new Set(before.map(({ name }) => name));
+    const has = new Set(after.map(({ name }) => name));
+    const fresh = after.filter(({ name }) => !had.has(name));
+    const gone = before.filter(({ name }) => !has.has(name));
+    return gone.flatMap((each): Renamed[] => {
+      const alike = fresh.filter((other) => isAlike(each, other));
+      const [only] = alike;
+      return only && alike.length === 1 && gone.filter((other) => isAlike(other, only)).length === 1
+        ? [{ list, from: each.name, to: only.name }]
+        : [];
+    });
+  });
+}
+
+/** The same but for the name; of clips, the same frames in the same order, whatever else was changed with the name. */
+function isAlike(a: Named, b: Named): boolean {
+  const framesOf = (each: Named) => ("steps" in each ? (each.steps as { frame: string }[]).map(({ frame }) => frame) : null);
+  const frames = framesOf(a);
+  if (frames && frames.length > 0) return same(frames, framesOf(b));
+  const { name: _a, ...restA } = a;
+  const { name: _b, ...restB } = b;
+  return same(restA, restB);
+}
+
+export interface Followed {
+  readonly base: Project;
+  readonly ours: Project;
+  readonly theirs: Project;
+  /** What both sides renamed, each otherwise: ours stays. */
+  readonly twice: readonly { readonly list: string; readonly from: string; readonly ours: string; readonly theirs: string }[];
+}
+
+/** All three with the names that either side gave. */
+export function withRenamesFollowed(base: Project, ours: Project, theirs: Project): Followed {
+  const [mine, hers] = [renamesIn(base, ours), renamesIn(base, theirs)];
+  const twice: { list: string; from: string; ours: string; theirs: string }[] = [];
+  let now = { base, ours, theirs };
+  for (const each of mine) {
+    const other = hers.find(({ list, from }) => list === each.list && from === each.from);
+    if (other && other.to !== each.to) twice.push({ list: each.list, from: each.from, ours: each.to, theirs: other.to });
+    now = { ...now, base: renamed(now.base, each), theirs: renamed(now.theirs, other ? { ...each, from: other.to } : each) };
+  }
+  for (const each of hers) {
+    if (mine.some(({ list, from }) => list === each.list && from === each.from)) continue;
+    now = { ...now, base: renamed(now.base, each), ours: renamed(now.ours, each) };
+  }
+  return { ...now, twice };
+}
+
+/** As it was where the name is gone there, or taken by something else. */
+function renamed(project: Project, { list, from, to }: Renamed): Project {
+  if (!named(project, list).some(({ name }) => name === from)) return project;
+  try {
+    return RENAMES[list](project, from, to);
+  } catch (error) {
+    if (error instanceof CaravanError) return project;
+    throw error;
+  }
+}

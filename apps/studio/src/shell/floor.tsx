@@ -76,6 +76,7 @@ export function Floor() {
                 <Boundary key={stop} name={title}>
                   <Surface />
                 </Boundary>
+                <Arrived key={`arrived ${stop}`} stop={stop} />
               </Suspense>
             </section>
           </Panel>
@@ -170,12 +171,24 @@ function useShownStop(): Stop {
   const wanted = useView((view) => view.stop);
   const shown = useDeferredValue(wanted);
   const current = useRef(shown);
-  useEffect(() => holdKeysWhile(() => useView.getState().stop !== current.current), []);
+  useEffect(() => holdKeysWhile(() => useView.getState().stop !== current.current || arrivedAt !== current.current), []);
   useEffect(() => {
     current.current = shown;
     giveHeldKeys();
   }, [shown]);
   return shown;
+}
+
+/** The stop whose surface is there, or says why it is not: until then its keys wait for it. */
+let arrivedAt: Stop | null = null;
+
+/** Stands beside a surface and comes with it. */
+function Arrived({ stop }: { stop: Stop }) {
+  useEffect(() => {
+    arrivedAt = stop;
+    giveHeldKeys();
+  }, [stop]);
+  return null;
 }
 
 /** The border between two columns, with a grip in its middle that is seen and can be taken. */

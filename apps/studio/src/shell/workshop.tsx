@@ -20,6 +20,7 @@ import { firstPictures } from "../project/pictures";
 import { listenToTabs, rememberPlace } from "../project/projects";
 import { ART_FILES, takeInAndGo } from "../project/take-in";
 import { go, STOPS, useView } from "../project/view";
+import { Boundary } from "../ui/boundary";
 import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";
 import { useKeyListener, useKeys } from "../ui/keys";
@@ -78,12 +79,16 @@ export function Workshop() {
         <FirstVisit />
         <ArrivalLine />
         <Floor />
-        <Questions />
-        <Suspense fallback={null}>
-          {dialog === "finder" && <Finder onClose={() => setDialog(null)} />}
-          {dialog === "keys" && <KeysPanel onClose={() => setDialog(null)} />}
-          {dialog === "projects" && <ProjectsDialog onClose={() => setDialog(null)} />}
-        </Suspense>
+        <Boundary name="What came in">
+          <Questions />
+        </Boundary>
+        <Boundary key={dialog} name="The window that was asked for">
+          <Suspense fallback={null}>
+            {dialog === "finder" && <Finder onClose={() => setDialog(null)} />}
+            {dialog === "keys" && <KeysPanel onClose={() => setDialog(null)} />}
+            {dialog === "projects" && <ProjectsDialog onClose={() => setDialog(null)} />}
+          </Suspense>
+        </Boundary>
         {dropping && (
           <div className="pointer-events-none fixed inset-3 z-50 flex items-center justify-center rounded-box border-4 border-dashed border-now bg-[rgb(20_16_10/0.35)]">
             <p className="rounded-box bg-raised px-6 py-4 text-title font-bold">Drop to import</p>

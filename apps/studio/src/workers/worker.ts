@@ -1,23 +1,26 @@
-/** Runs inside a worker: carries out the jobs of the table, one at a time. The code of a job comes with the first of its kind. */
+/**
+ * Runs inside a worker: carries out the jobs of the table, one at a time. The code of a job comes with the first of its kind; only
+ * that of showing pictures and of saving to a file is there from the start: a person can save whatever has become of the server.
+ */
 import { CaravanError, whyOf } from "@caravan/core/model";
 import * as Comlink from "comlink";
+import * as art from "./doing/art";
+import * as files from "./doing/files";
 import type { Answer, Ask, JobName, JobRunner, OnProgress, Outcome } from "./jobs";
 
 type Does<Name extends JobName> = (ask: Ask<Name>, onProgress: OnProgress) => Promise<Answer<Name>>;
 
-const art = () => import("./doing/art");
 const arriving = () => import("./doing/arriving");
 const cutting = () => import("./doing/cutting");
 const delivering = () => import("./doing/delivering");
-const files = () => import("./doing/files");
 const films = () => import("./doing/films");
 const reading = () => import("./doing/reading");
 const sweeping = () => import("./doing/sweeping");
 const tiles = () => import("./doing/tiles");
 
 const doers: { readonly [Name in JobName]: () => Promise<Does<Name>> } = {
-  readPicture: async () => (await art()).readPicture,
-  assemble: async () => (await art()).assemble,
+  readPicture: async () => art.readPicture,
+  assemble: async () => art.assemble,
   readArt: async () => (await arriving()).readArt,
   filmFacts: async () => (await films()).filmFacts,
   filmFrames: async () => (await films()).filmFrames,
@@ -26,9 +29,9 @@ const doers: { readonly [Name in JobName]: () => Promise<Does<Name>> } = {
   readAs: async () => (await reading()).readAs,
   learnExample: async () => (await reading()).learnExample,
   tellExample: async () => (await reading()).tellExample,
-  drawings: async () => (await art()).drawings,
-  findDrawings: async () => (await art()).findDrawings,
-  mirrorFrames: async () => (await art()).mirrorFrames,
+  drawings: async () => art.drawings,
+  findDrawings: async () => art.findDrawings,
+  mirrorFrames: async () => art.mirrorFrames,
   findPieces: async () => (await cutting()).findPieces,
   inspect: async () => (await cutting()).inspect,
   sweepPictures: async () => (await sweeping()).sweepPictures,
@@ -39,16 +42,16 @@ const doers: { readonly [Name in JobName]: () => Promise<Does<Name>> } = {
   nearPieces: async () => (await tiles()).nearPieces,
   partIntoTiles: async () => (await tiles()).partIntoTiles,
   deliver: async () => (await delivering()).deliver,
-  zip: async () => (await files()).zip,
-  writeBundle: async () => (await files()).writeBundle,
-  readBundle: async () => (await files()).readBundle,
+  zip: async () => files.zip,
+  writeBundle: async () => files.writeBundle,
+  readBundle: async () => files.readBundle,
 };
 
 /** What is not asked for yet comes while nothing is to be done: later the server may be gone. */
 const REST = 4_000; // ms
 
 setTimeout(() => {
-  for (const load of [files, arriving, cutting, delivering, reading, sweeping, tiles, films]) load().catch(() => {});
+  for (const load of [arriving, cutting, delivering, reading, sweeping, tiles, films]) load().catch(() => {});
 }, REST);
 
 const runner: JobRunner = {

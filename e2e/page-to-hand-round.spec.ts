@@ -38,7 +38,7 @@ test("a clip plays in it, pixel by pixel, at any size and on any ground", async 
   await clipOfRows(page, 1, "walk");
   const { errors, asked } = await handedRound(page, testInfo.outputPath("hero.html"));
   await expect(page.getByText(/^walk · step 1 of 4/)).toBeVisible();
-  // The browser stands still for who wants less motion: so does the page, until it is told to play.
+  // With reduced motion, as in most of these tests, nothing moves until Play is pressed.
   await page.getByRole("combobox", { name: "ground" }).selectOption("white");
   await page.getByRole("combobox", { name: "size" }).selectOption("1");
   const cells = [0, 1, 2, 3].map((k) => onWhite(crop(sheet, { x: k * 32, y: 0, w: 32, h: 40 })));
@@ -71,6 +71,9 @@ test("the demo's actions turn, its behaviour is driven, and boxes and lamps are 
   await expect(page.getByText(/^walk: walk-/)).toBeVisible();
   await page.getByRole("checkbox", { name: "lamp" }).check();
   await expect(page.getByText(/^walk with the lamp: /)).toBeVisible();
+  // The blow puts the lamp out, and the switch says so.
+  await page.getByRole("button", { name: "act" }).click();
+  await expect(page.getByRole("checkbox", { name: "lamp" })).not.toBeChecked();
   expect(errors).toEqual([]);
 });
 

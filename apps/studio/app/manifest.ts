@@ -1,6 +1,6 @@
 import type { MetadataRoute } from "next";
 
-/** What a system that installs Caravan as a program of its own is told: how it looks there, which files it opens, where it can begin. */
+/** Caravan as an installed program: its name and icon, the files it opens, where it can begin. */
 export default function manifest(): MetadataRoute.Manifest {
   return {
     id: "/",

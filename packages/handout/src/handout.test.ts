@@ -32,7 +32,7 @@ const atlas: Atlas = {
     porter: {
       inputs: { go: { kind: "switch" } },
       rules: [
-        { name: "goes", when: [{ input: "go", is: true }], play: "walk" },
+        { name: "goes", when: [{ input: "go", is: true }], play: "walk", set: { go: true } },
         { name: "waits", when: [], play: "blow" },
       ],
     },
@@ -71,7 +71,8 @@ describe("what a page offers", () => {
     const porter = playingOf(atlas, { kind: "behaviour", name: "porter" });
     expect(porter.advance(10, "e").rule).toBe("waits");
     porter.set("go", true);
-    expect(porter.advance(10, "w")).toMatchObject({ rule: "goes", clip: "east", mirror: true });
+    expect(porter.advance(10, "w")).toMatchObject({ rule: "goes", clip: "east", mirror: true, set: { go: true } });
+    expect(porter.advance(10, "w").set).toBeNull();
     porter.restart("e");
     expect(porter.advance(10, "e").rule).toBe("waits");
   });

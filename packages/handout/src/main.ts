@@ -91,7 +91,9 @@ function show(delivery: Delivery): void {
     button("One step on", stepOn),
     button("From the start", () => {
       playing.restart(facing);
-      stale = true;
+      // A behaviour begins with its inputs as they are at first.
+      side.replaceChildren(...sideOf(atlas, playing, turn));
+      turn(facing);
     }),
     choice(
       "speed",
@@ -151,6 +153,11 @@ function show(delivery: Delivery): void {
     last = time;
     if (!paused || stale || !shown) shown = playing.advance(paused ? 0 : ms, facing);
     stale = false;
+    // A switch that a rule has turned is seen turned.
+    for (const box of side.querySelectorAll<HTMLInputElement>("label[data-switch] input")) {
+      const value = shown.set?.[box.parentElement?.dataset.switch ?? ""];
+      if (value !== undefined) box.checked = value;
+    }
     tell(shown, drawStage(canvas, delivery, shown, reach, look), time);
   };
   requestAnimationFrame(draw);
@@ -177,8 +184,11 @@ function sideOf(atlas: Atlas, playing: Playing, turn: (facing: FacingName) => vo
   if (inputs.length > 0) made.push(element("h2", {}, "Inputs"));
   for (const [input, { kind: of, initial }] of inputs) {
     if (of === "button") made.push(heldButton(input, (down) => playing.press(input, down)));
-    else if (of === "switch") made.push(tick(input, initial === true, (on) => playing.set(input, on)));
-    else {
+    else if (of === "switch") {
+      const turned = tick(input, initial === true, (on) => playing.set(input, on));
+      turned.dataset.switch = input;
+      made.push(turned);
+    } else {
       const field = element("input", { type: "number", value: String(typeof initial === "number" ? initial : 0), step: "any" });
       field.addEventListener("input", () => Number.isFinite(field.valueAsNumber) && playing.set(input, field.valueAsNumber));
       made.push(element("label", {}, `${input} `, field));

@@ -34,6 +34,8 @@ export interface Shown extends Now {
   readonly parts: readonly PlacedPart[];
   /** The rule that shows, of a behaviour. */
   readonly rule: string | null;
+  /** What a rule that has just begun has set of the switches; null where nothing was. */
+  readonly set: Readonly<Record<string, boolean | undefined>> | null;
 }
 
 export interface Playing {
@@ -70,9 +72,11 @@ function driven(atlas: Atlas, choice: Choice): Playing {
     advance(ms, facing) {
       behaviour.face(facing);
       const now = behaviour.advance(ms);
-      sinceMs = now.rule === rule ? sinceMs + ms : 0;
+      const begins = now.rule !== rule;
+      sinceMs = begins ? 0 : sinceMs + ms;
       rule = now.rule;
-      return { ...now, parts: partsOf({ ...now, facing, ms: (now.pass + now.progress) * now.duration, sinceMs }) };
+      const { set = null } = (begins && atlas.behaviours?.[name]?.rules.find((each) => each.name === rule)) || {};
+      return { ...now, parts: partsOf({ ...now, facing, ms: (now.pass + now.progress) * now.duration, sinceMs }), set };
     },
     restart() {
       behaviour = createBehaviour(atlas, name);
@@ -104,7 +108,7 @@ function played(atlas: Atlas, choice: Choice): Playing {
       if (resting >= REST) start(facing, true);
       const now = player.advance(ms);
       if (now.ended) resting += ms;
-      return { ...now, rule: null };
+      return { ...now, rule: null, set: null };
     },
     restart: (facing) => start(facing, true),
     press: () => {},

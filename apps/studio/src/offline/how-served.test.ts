@@ -10,7 +10,7 @@ describe("a request, where a copy of the studio is kept", () => {
     expect(asked("/crossing?played=x")).toEqual({ path: "/crossing", of: "this build" });
   });
 
-  it("for a built file gets it from any build, since its name tells its contents", () => {
+  it("for a built file may get the copy of any build: the name tells the contents", () => {
     expect(asked("/_next/static/chunks/a.js?dpl=1", "no-cors")).toEqual({ path: "/_next/static/chunks/a.js", of: "any build" });
   });
 

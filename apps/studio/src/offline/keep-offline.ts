@@ -21,7 +21,7 @@ export function keepOffline(): () => void {
   const lookAgain = () => void (document.visibilityState === "visible" && kept?.update().catch(() => {}));
   document.addEventListener("visibilitychange", lookAgain);
   serviceWorker.register("/sw.js").then(
-    // Where a browser is told to keep no workers it says that all went well, and gives nothing.
+    // Undefined where service workers are blocked.
     (registration: ServiceWorkerRegistration | undefined) => {
       kept = registration ?? null;
       if (registration) follow(registration);

@@ -13,17 +13,13 @@ export async function encoded(pixels: Pixels, png: PngCodec): Promise<{ picture:
 }
 
 export async function pictureOf(pixels: Pixels, bytes: Uint8Array, blob: Blob): Promise<ReadPicture> {
+  return { ...knownOf(pixels, bytes), ...(await viewOf(blob, pixels.width, pixels.height)) };
+}
+
+/** What is known of a picture without a view of it. Colours are those it is `drawn` in, whatever palette it wears. */
+export function knownOf(pixels: Pixels, bytes: Uint8Array, drawn = pixels) {
   const { width, height } = pixels;
   const facts = factsOf(pixels);
   const ground = facts.ground === "opaque" ? findGround(pixels) : null;
-  return {
-    sha256: sha256Hex(bytes),
-    width,
-    height,
-    coverage: sheetCoverageOf(pixels),
-    facts,
-    ground,
-    colours: coloursIn([pixels]),
-    ...(await viewOf(blob, width, height)),
-  };
+  return { sha256: sha256Hex(bytes), width, height, coverage: sheetCoverageOf(pixels), facts, ground, colours: coloursIn([drawn]) };
 }

@@ -1,10 +1,9 @@
 /** Jobs on pictures as they are shown: decoded, cleared, recoloured, put together, looked for. */
 import { asSeen, framePixels } from "@caravan/core/art";
 import { sha256Hex } from "@caravan/core/codec";
-import { coloursIn } from "@caravan/core/palette";
-import { drawingsIn, factsOf, findDrawings as findAgain, findGround, mirrored, sheetCoverageOf } from "@caravan/core/raster";
+import { drawingsIn, factsOf, findDrawings as findAgain, mirrored, sheetCoverageOf } from "@caravan/core/raster";
 import { viewOf } from "../bitmaps";
-import { encoded } from "../encoded";
+import { encoded, knownOf } from "../encoded";
 import type { Answer, Ask } from "../jobs";
 import { bytesOf, pixelsOfLook, pngCodec } from "../pictures-in-hand";
 
@@ -15,19 +14,8 @@ export async function readPicture({ name, blob, clearing, recolouring = null }: 
   const drawn = asSeen(decoded, { clearing });
   const pixels = asSeen(drawn, { clearing: null, recolouring });
   const { width, height } = pixels;
-  const facts = factsOf(pixels);
-  const ground = facts.ground === "opaque" ? findGround(pixels) : null;
-  const known = {
-    sha256: sha256Hex(bytes),
-    width,
-    height,
-    coverage: sheetCoverageOf(pixels),
-    facts,
-    ground,
-    colours: coloursIn([drawn]),
-  };
   const look = clearing || recolouring ? new ImageData(new Uint8ClampedArray(pixels.bytes), width, height) : blob;
-  return { ...known, ...(await viewOf(look, width, height)) };
+  return { ...knownOf(pixels, bytes, drawn), ...(await viewOf(look, width, height)) };
 }
 
 export async function assemble(of: Ask<"assemble">): Promise<Answer<"assemble">> {

@@ -17,6 +17,8 @@ async function handedRound(page: Page, path: string): Promise<{ errors: string[]
   writeFileSync(path, html as Uint8Array);
   const errors: string[] = [];
   const asked: string[] = [];
+  // The studio may still be loading what it shows later; what it asks for is not of this page.
+  await page.goto("about:blank");
   page.on("pageerror", ({ message }) => errors.push(message));
   page.on("console", (message) => message.type() === "error" && errors.push(message.text()));
   page.on("request", (request) => request.url().startsWith("data:") || asked.push(request.url()));

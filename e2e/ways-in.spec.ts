@@ -37,9 +37,17 @@ test("a whole folder that is chosen comes in at once, its series together", asyn
 test("a whole folder that is dropped comes in at once, folders in it too", async ({ page }) => {
   await goTo(page, "Sources");
   const client = await page.context().newCDPSession(page);
-  const data = { items: [], files: [RAW_ART], dragOperationsMask: 1 };
-  for (const type of ["dragEnter", "dragOver", "drop"] as const)
-    await client.send("Input.dispatchDragEvent", { type, x: 600, y: 400, data });
+  const hold = (type: "dragEnter" | "dragOver" | "drop", x: number) =>
+    client.send("Input.dispatchDragEvent", { type, x, y: 400, data: { items: [], files: [RAW_ART], dragOperationsMask: 1 } });
+  await hold("dragEnter", 600);
+  // As long as the page has not said that it takes them, a drop would be none.
+  let x = 600;
+  await expect(async () => {
+    await hold("dragOver", x++);
+    await expect(page.getByText("Drop to import")).toBeVisible({ timeout: 200 });
+  }).toPass();
+  await hold("dragOver", x);
+  await hold("drop", x);
   await expect(review(page)).toContainText("A series of 12 pictures, 1 to 12");
   await bringIn(page);
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("listitem")).toHaveCount(6);

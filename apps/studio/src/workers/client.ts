@@ -9,13 +9,16 @@ export interface JobOptions {
   readonly signal?: AbortSignal;
 }
 
+const NOT_LOADED =
+  "A part of Caravan could not be loaded: the server may have ended, or was updated. Save the project to a file, then reload the page.";
+
 interface Hand {
   readonly worker: Worker;
   readonly runner: Comlink.Remote<JobRunner>;
 }
 
 /** Decoding and packing keep a core busy each; more workers than this would only starve the screen. Two at least, so that nothing waits for an inspection. */
-const MOST_HANDS = Math.max(2, Math.min(4, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
+let mostHands = Math.max(2, Math.min(4, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
 
 const idle: Hand[] = [];
 /** Who waits for a worker: what a person waits for goes before files of a drop, which may be five hundred. */
@@ -40,7 +43,7 @@ export async function run<Name extends JobName>(
     ended = false;
     const aborted = new Promise<never>((_, reject) => {
       signal?.addEventListener("abort", () => reject(cancelled()), { once: true });
-      hand.worker.onerror = (event) => reject(new Error(`A worker failed to start: ${event.message}`));
+      hand.worker.onerror = (event) => reject(new Error(`A worker failed: ${event.message}`));
     });
     // Progress travels on a channel of its own and may arrive after the answer; then it is no news any more.
     const progress = onProgress && Comlink.proxy((done: number) => !ended && onProgress(done));
@@ -48,6 +51,7 @@ export async function run<Name extends JobName>(
     const outcome = await Promise.race([call, aborted]);
     ended = true;
     if (outcome.ok) return outcome.answer as Jobs[Name]["answer"];
+    if ("notLoaded" in outcome) throw new Error(NOT_LOADED);
     if ("fault" in outcome) throw new Error(outcome.fault);
     const { code, where, what, remedy } = outcome.problem;
     throw new CaravanError(code, where, what, remedy);
@@ -60,12 +64,36 @@ async function takeHand(line: (() => void)[]): Promise<Hand> {
   for (;;) {
     const free = idle.pop();
     if (free) return free;
-    if (hands < MOST_HANDS) {
+    if (hands < mostHands) {
       hands++;
-      const worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module" });
-      return { worker, runner: Comlink.wrap<JobRunner>(worker) };
+      try {
+        return await newHand();
+      } catch (error) {
+        hands--;
+        // The server may be gone: those who came before do the work of all.
+        mostHands = Math.max(1, hands);
+        if (hands > 0) continue;
+        wakeNext();
+        throw error;
+      }
     }
     await new Promise<void>((wake) => line.push(wake));
+  }
+}
+
+/** A worker whose code has come. Throws when it does not. */
+async function newHand(): Promise<Hand> {
+  const worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module" });
+  const runner = Comlink.wrap<JobRunner>(worker);
+  const failed = new Promise<never>((_, reject) => {
+    worker.onerror = () => reject(new Error(NOT_LOADED));
+  });
+  try {
+    await Promise.race([runner.isHere(), failed]);
+    return { worker, runner };
+  } catch (error) {
+    worker.terminate();
+    throw error;
   }
 }
 
@@ -76,6 +104,10 @@ function giveBack(hand: Hand, ended: boolean): void {
     hand.worker.terminate();
     hands--;
   }
+  wakeNext();
+}
+
+function wakeNext(): void {
   (waiting.soon.shift() ?? waiting.later.shift())?.();
 }
 

@@ -239,7 +239,9 @@ export type JobName = keyof Jobs;
 export type Outcome<Answer> =
   | { readonly ok: true; readonly answer: Answer }
   | { readonly ok: false; readonly problem: { code: ErrorCode; where: string; what: string; remedy: string } }
-  | { readonly ok: false; readonly fault: string };
+  | { readonly ok: false; readonly fault: string }
+  /** The code of the job did not come. */
+  | { readonly ok: false; readonly notLoaded: true };
 
 export type Ask<Name extends JobName> = Jobs[Name]["ask"];
 export type Answer<Name extends JobName> = Jobs[Name]["answer"];
@@ -249,5 +251,7 @@ export type OnProgress = (done: number) => void;
 
 /** What a worker offers over Comlink. */
 export interface JobRunner {
+  /** Answers as soon as the worker's code has come. */
+  isHere(): boolean;
   run<Name extends JobName>(name: Name, ask: Jobs[Name]["ask"], onProgress?: OnProgress): Promise<Outcome<Jobs[Name]["answer"]>>;
 }

@@ -55,9 +55,15 @@ setTimeout(() => {
 }, REST);
 
 const runner: JobRunner = {
+  isHere: () => true,
   async run(name, ask, onProgress = () => {}) {
+    let does: Does<typeof name>;
     try {
-      const does = await doers[name]();
+      does = await doers[name]();
+    } catch {
+      return { ok: false, notLoaded: true };
+    }
+    try {
       const answer = await does(ask, onProgress);
       const outcome = { ok: true, answer } as const;
       return Comlink.transfer(outcome, givenAway(answer));

@@ -120,7 +120,14 @@ export async function filesOf(download: Download): Promise<Map<string, Uint8Arra
   return new Map(readZip(bytes, download.suggestedFilename()).map((file) => [file.path, file.bytes]));
 }
 
+interface DeliveredClip {
+  steps: { frame: string; ms: number; ticks?: number; eventValues?: Record<string, unknown> }[];
+  playback: string;
+  data?: Record<string, unknown>;
+}
+
 export interface DeliveredAtlas {
+  ticksPerSecond?: number;
   layers?: { name: string; blend: string }[];
   pages: { image: string; width: number; height: number; layers?: Record<string, string> }[];
   frames: Record<
@@ -135,9 +142,10 @@ export interface DeliveredAtlas {
       boxes?: Record<string, { x: number; y: number; w: number; h: number }[]>;
       outlines?: Record<string, { x: number; y: number }[][]>;
       points?: Record<string, { x: number; y: number }>;
+      data?: Record<string, unknown>;
     }
   >;
-  clips: Record<string, { steps: { frame: string; ms: number }[]; playback: string }>;
+  clips: Record<string, DeliveredClip>;
   actions: Record<string, { facings: Record<string, { clip: string; mirror?: boolean }> }>;
 }
 

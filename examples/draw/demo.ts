@@ -16,6 +16,7 @@ import {
   setClipRules,
   setClipTotal,
   setDelivery,
+  setEventValue,
   setPetal,
   setSourceOrigin,
   setStepDurations,
@@ -207,6 +208,7 @@ function withPostures(start: Project): Project {
   project = setStepDurations(project, named("glance"), [1, 2], 140_000);
   project = setClipRules(project, named("glance"), { playback: "pingpong", times: 2 });
   for (const facing of FACINGS) project = setStepEvents(project, named(`walk-${facing}`), [2, 6], ["footfall"]);
+  for (const facing of FACINGS) project = setEventValue(project, named(`walk-${facing}`), [2, 6], "footfall", "sand");
   project = setStepEvents(project, named("fire"), [2, 5], ["crackle"]);
   project = setStepEvents(project, named("hourglass"), [8], ["turn"]);
   const rose = (name: string, ways: Ways, prefix: string) =>

@@ -9,6 +9,8 @@ export interface Atlas {
   readonly version: number;
   /** Pixels of the project, not of a page at another scale, for one unit of the game's world. */
   readonly pixelsPerUnit?: number;
+  /** The rate of the game's clock, where the steps' ticks are told. */
+  readonly ticksPerSecond?: number;
   /** Further layers over the pages' own pictures, from below, and how each is drawn over what is below. */
   readonly layers?: readonly { readonly name: string; readonly blend: "normal" | "add" | "multiply" | OtherText }[];
   readonly pages: readonly AtlasPage[];
@@ -43,13 +45,18 @@ export interface AtlasFrame {
   readonly points?: Readonly<Record<string, { readonly x: number; readonly y: number; readonly angle?: number }>>;
   /** Simple polygons, clockwise as seen. */
   readonly outlines?: Readonly<Record<string, readonly (readonly { readonly x: number; readonly y: number }[])[]>>;
+  readonly data?: AtlasData;
 }
 
 export interface AtlasClip {
   readonly steps: readonly {
     readonly frame: string;
     readonly ms: number;
+    /** Ticks of the game's clock, where the delivery counts them. */
+    readonly ticks?: number;
     readonly events?: readonly string[];
+    /** What some of the events carry, by their names. */
+    readonly eventValues?: AtlasData;
     readonly parts?: AtlasStepParts;
   }[];
   readonly playback?: "once" | "loop" | "pingpong" | OtherText;
@@ -57,7 +64,11 @@ export interface AtlasClip {
   readonly loopFrom?: number;
   readonly after?: "hold" | "first" | "hide" | OtherText;
   readonly doubleEnds?: boolean;
+  readonly data?: AtlasData;
 }
+
+/** What the makers of the game wrote on a frame, a clip or an event: any JSON, by name. */
+export type AtlasData = { readonly [name: string]: unknown };
 
 export interface AtlasPart {
   readonly name: string;

@@ -18,7 +18,7 @@ import {
   type State,
 } from "@caravan/core/behave";
 import type { Atlas, AtlasClip, FacingName } from "./atlas";
-import { checkAtlas, checkedMs, FACINGS, type Laid, lay, own, petalOf, shownAt, unknownName } from "./laid";
+import { checkAtlas, checkedMs, FACINGS, type Fired, fire, type Laid, lay, own, petalOf, shownAt, unknownName } from "./laid";
 import { NOTHING, type Now } from "./now";
 
 type Behaviours<A extends Atlas> = NonNullable<A["behaviours"]>;
@@ -61,11 +61,11 @@ export function createBehaviour<A extends Atlas, Name extends BehaviourName<A>>(
   let run: Run = runFromStart(program);
   let elapsed = 0;
   let facing: FacingName = "s";
-  let events: string[] = [];
+  let fired: Fired = { events: [], values: [] };
   let told: State | null = null;
   const tell = (current: Current, until: number) => {
-    const { clip, hasEvents } = laid(current.cast.clip);
-    if (hasEvents) for (const { step } of entriesUntil(current, until, told)) events.push(...(clip.steps[step]?.events ?? []));
+    const found = laid(current.cast.clip);
+    if (found.hasEvents) for (const { step } of entriesUntil(current, until, told)) fire(fired, found, step);
   };
   const onPast = ({ left, now }: Run) => {
     for (const each of left) tell(each, now.at - 1);
@@ -100,12 +100,12 @@ export function createBehaviour<A extends Atlas, Name extends BehaviourName<A>>(
       onPast(run);
       if (current) tell(current, now.at);
       told = now;
-      const passed = events;
-      events = [];
+      const passed = fired;
+      fired = { events: [], values: [] };
       const shown = current
         ? { ...shownAt(laid(current.cast.clip), ownTime(now, current)), clip: current.cast.clip, mirror: current.cast.mirror }
         : NOTHING;
-      return { ...shown, events: passed, rule: rule() } as BehaviourNow<A, RuleName<A, Name>>;
+      return { ...shown, ...passed, rule: rule() } as BehaviourNow<A, RuleName<A, Name>>;
     },
     get rule() {
       return rule();

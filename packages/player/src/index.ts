@@ -7,10 +7,21 @@
  */
 import { AT_START, advanced, isOver, type Playhead, passed, timeAt } from "@caravan/core/playback";
 import type { Atlas, AtlasClip, FacingName } from "./atlas";
-import { checkAtlas, checkedMs, type Laid, lay, own, petalOf, shownAt, unknownName } from "./laid";
+import { checkAtlas, checkedMs, type Fired, fire, type Laid, lay, own, petalOf, shownAt, unknownName } from "./laid";
 import { NOTHING, type Now } from "./now";
 
-export type { Atlas, AtlasAction, AtlasBehaviour, AtlasClip, AtlasFrame, AtlasInput, AtlasPage, AtlasRule, FacingName } from "./atlas";
+export type {
+  Atlas,
+  AtlasAction,
+  AtlasBehaviour,
+  AtlasClip,
+  AtlasData,
+  AtlasFrame,
+  AtlasInput,
+  AtlasPage,
+  AtlasRule,
+  FacingName,
+} from "./atlas";
 export type { Now } from "./now";
 
 /** The names that an atlas of known type can play: its actions and its clips. */
@@ -73,14 +84,14 @@ export function createPlayer<A extends Atlas>(atlas: A): Player<A> {
 
     advance(ms) {
       checkedMs(ms);
-      if (!current) return { ...NOTHING, events: [] } as Now<A>;
+      if (!current) return { ...NOTHING, events: [], values: [] } as Now<A>;
       playhead = advanced(playhead, ms * 1000);
       const now = passed(current.timeline, playhead);
-      const events: string[] = [];
+      const fired: Fired = { events: [], values: [] };
       // What has no events is not walked through after a long pause.
-      if (current.hasEvents) for (const { step } of now.entries) events.push(...(current.clip.steps[step]?.events ?? []));
+      if (current.hasEvents) for (const { step } of now.entries) fire(fired, current, step);
       playhead = now.told;
-      return { ...shownAt(current, timeAt(playhead)), clip: shown, mirror, events } as Now<A>;
+      return { ...shownAt(current, timeAt(playhead)), clip: shown, mirror, ...fired } as Now<A>;
     },
   };
 }

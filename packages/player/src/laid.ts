@@ -30,7 +30,7 @@ function oneOf<Word extends string>(word: string | undefined, words: readonly [W
   return words.find((each) => each === word) ?? words[0];
 }
 
-export function shownAt({ clip, timeline }: Laid, t: number): Omit<Now, "clip" | "mirror" | "events"> {
+export function shownAt({ clip, timeline }: Laid, t: number): Omit<Now, "clip" | "mirror" | "events" | "values"> {
   const { step, pass, ended, visible } = timeline.shownAt(t);
   const { at, until } = timeline.passAt(t);
   return {
@@ -100,4 +100,16 @@ function distance(a: string, b: string): number {
 export function checkedMs(ms: number): number {
   if (!Number.isFinite(ms)) throw new RangeError(`advance takes milliseconds, not ${ms}.`);
   return ms;
+}
+
+/** The events that were passed, and what each carries. */
+export type Fired = Pick<Now, "events" | "values">;
+
+/** A step of a clip is entered. */
+export function fire({ events, values }: Fired, { clip }: Laid, step: number): void {
+  const { events: names = [], eventValues } = clip.steps[step] ?? {};
+  for (const name of names) {
+    events.push(name);
+    values.push(own(eventValues, name));
+  }
 }

@@ -16,6 +16,8 @@ export interface Now<A extends Atlas = Atlas> {
   progress: number;
   /** Names of the events passed since the last call, in order. */
   events: string[];
+  /** What each of these events carries, at its place; undefined for one that carries nothing. */
+  values: unknown[];
   ended: boolean;
   visible: boolean;
 }
@@ -30,6 +32,7 @@ export const NOTHING: Now = {
   duration: 0,
   progress: 0,
   events: [],
+  values: [],
   ended: false,
   visible: false,
 };

@@ -34,6 +34,7 @@ describe("the player and the shared table", () => {
           step,
           pass,
           events: [],
+          values: [],
           ended: state !== undefined,
           visible,
         });
@@ -71,11 +72,21 @@ describe("the player and the core", () => {
         let t = -1;
         for (const piece of pieces) {
           const until = Math.max(0, t) + piece;
-          const { events, frame, mirror, clip: _clip, duration: _duration, progress: _progress, ...shown } = player.advance(piece / 1000);
+          const {
+            events,
+            frame,
+            mirror,
+            clip: _clip,
+            duration: _duration,
+            progress: _progress,
+            values,
+            ...shown
+          } = player.advance(piece / 1000);
           expect(shown).toEqual(timeline.shownAt(until));
           expect(frame).toBe(shown.visible ? `f${shown.step}` : null);
           expect(mirror).toBe(false);
           expect(events).toEqual([...timeline.entries(t, until)].map(({ step }) => `e${step}`));
+          expect(values).toHaveLength(events.length);
           t = until;
         }
       }),
@@ -100,6 +111,21 @@ describe("advance", () => {
     expect(player.advance(10_000).events).toEqual(["e1", "e2", "e1", "e0"]);
   });
 
+  it("tells what each event carries, at the event's place", () => {
+    const valued: AtlasClip = {
+      steps: [
+        { frame: "f0", ms: 100, events: ["footfall", "constructor"], eventValues: { footfall: "sand" } },
+        { frame: "f1", ms: 100, events: ["footfall"], eventValues: { footfall: { on: "stone" } } },
+      ],
+    };
+    const player = createPlayer(atlasOf({ a: valued }));
+    player.play("a");
+    expect(player.advance(150)).toMatchObject({
+      events: ["footfall", "constructor", "footfall"],
+      values: ["sand", undefined, { on: "stone" }],
+    });
+  });
+
   it("shows nothing before play, counts time backwards as none, and refuses what is no time", () => {
     const player = createPlayer(atlasOf({ a: clip([100, 100]) }));
     expect(player.advance(5)).toEqual({
@@ -111,6 +137,7 @@ describe("advance", () => {
       step: 0,
       pass: 0,
       events: [],
+      values: [],
       ended: false,
       visible: false,
     });

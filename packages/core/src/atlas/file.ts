@@ -1,5 +1,16 @@
 import { textFromUtf8, utf8 } from "../codec";
-import { type Action, CaravanError, type Clip, jsonSchemaOf, msFromMicros, orderedCompactJson, orderedJson } from "../model";
+import {
+  type Action,
+  CaravanError,
+  type Clip,
+  type DataEntry,
+  type DataValue,
+  jsonSchemaOf,
+  msFromMicros,
+  orderedCompactJson,
+  orderedJson,
+  orderedRecord,
+} from "../model";
 import { Atlas, type AtlasAction, type AtlasClip } from "./schema";
 
 /**
@@ -47,6 +58,7 @@ export function atlasClip(clip: Clip, nameOf: (step: Clip["steps"][number]) => s
       frame: nameOf(step),
       ms: msFromMicros(step.duration),
       ...(step.events?.length ? { events: step.events } : {}),
+      ...(step.eventValues ? { eventValues: atlasData(step.eventValues) } : {}),
       ...(step.parts ? { parts: step.parts } : {}),
     })),
     playback: clip.playback,
@@ -54,7 +66,13 @@ export function atlasClip(clip: Clip, nameOf: (step: Clip["steps"][number]) => s
     loopFrom: clip.loopFrom,
     after: clip.after,
     ...(clip.doubleEnds ? { doubleEnds: true } : {}),
+    ...(clip.data ? { data: atlasData(clip.data) } : {}),
   };
+}
+
+/** What a person wrote on something, as the atlas holds it: by name, in the order in which it was given. */
+export function atlasData(data: readonly DataEntry[]): Record<string, DataValue> {
+  return orderedRecord(data.map(({ name, value }) => [name, value]));
 }
 
 /** An action as the atlas holds it: what it has in each facing; a missing one is left to the game's player, which takes the nearest. */

@@ -1,2 +1,2 @@
-export { atlasAction, atlasClip, atlasJsonSchema, readAtlas, writeAtlas } from "./file";
+export { atlasAction, atlasClip, atlasData, atlasJsonSchema, readAtlas, writeAtlas } from "./file";
 export { Atlas, AtlasAction, AtlasBehaviour, AtlasClip, AtlasFrame } from "./schema";

@@ -6,6 +6,8 @@ const pointing = point.extend({
   angle: z.number().optional().describe("Degrees clockwise as seen, 0 to the right; absent where it points no way."),
 });
 
+const data = z.record(z.string(), z.unknown()).describe("What the makers of the game wrote on it, by name; any JSON.");
+
 export const AtlasFrame = z.object({
   page: z.int().nonnegative().describe("Index into pages."),
   rect: Rect.describe("Where the pixels are on the page; of a turned frame as stored."),
@@ -27,17 +29,25 @@ export const AtlasFrame = z.object({
     .describe(
       "Simple polygons in untrimmed frame pixels, by kind, clockwise as seen; the first corner is not repeated. They may reach out of the frame.",
     ),
+  data: data.optional(),
 });
 export type AtlasFrame = z.infer<typeof AtlasFrame>;
 
 const AtlasStep = z.object({
   frame: Name,
   ms: z.number().positive().describe("Milliseconds, at most three decimals."),
+  ticks: z.int().nonnegative().optional().describe("How many ticks of the game's clock it shows for, where the delivery counts them."),
   events: z.array(z.string()).optional(),
+  eventValues: z.record(z.string(), z.unknown()).optional().describe("What some of its events carry, by their names; any JSON."),
   parts: StepParts.optional().describe("What is otherwise of parts at this step, by their names."),
 });
 
-export const AtlasClip = z.object({ steps: z.array(AtlasStep).min(1), ...clipRules, doubleEnds: z.boolean().optional() });
+export const AtlasClip = z.object({
+  steps: z.array(AtlasStep).min(1),
+  ...clipRules,
+  doubleEnds: z.boolean().optional(),
+  data: data.optional(),
+});
 export type AtlasClip = z.infer<typeof AtlasClip>;
 
 const FacingName = z.enum(["e", "se", "s", "sw", "w", "nw", "n", "ne"]);
@@ -80,6 +90,7 @@ export const Atlas = z.object({
     .positive()
     .optional()
     .describe("How many pixels of the project, not of a page at another scale, are one unit of the game's world."),
+  ticksPerSecond: z.number().positive().optional().describe("The rate of the game's clock, where the steps' ticks are told."),
   layers: z
     .array(z.object({ name: Name, blend: z.enum(["normal", "add", "multiply"]) }))
     .optional()

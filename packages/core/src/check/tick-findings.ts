@@ -1,15 +1,19 @@
-/** Steps that a table in ticks cannot show: so short that they begin and end at the same tick of the game's clock. */
+/** Steps that cannot be told in ticks: so short that they begin and end at the same tick of the game's clock. */
 
 import { setDelivery, setStepDurations } from "../edit";
-import { type Clip, counted, type Delivery, type Micros, msFromMicros, type Project } from "../model";
+import { type Clip, counted, type Delivery, type Micros, msFromMicros, type Project, tickAt } from "../model";
 import { type Finding, whereOfDelivery } from "./finding";
 
 /** Rates that game clocks run at, in ticks a second. */
 const RATES = [20, 24, 25, 30, 50, 60, 75, 90, 100, 120, 144, 240, 480, 960, 1000];
 
-/** One for each clip with such steps, of deliveries that write a table of times. Cost: O(steps). */
-export function tickFindings(project: Project, { data: { times, ticksPerSecond }, kind, choice }: Delivery, index: number): Finding[] {
-  if (!times || kind === "films") return [];
+/** One for each clip with such steps, of deliveries that tell times in ticks. Cost: O(steps). */
+export function tickFindings(
+  project: Project,
+  { data: { times, ticks, ticksPerSecond }, kind, choice }: Delivery,
+  index: number,
+): Finding[] {
+  if (!(times || ticks) || kind === "films") return [];
   return project.clips.flatMap((clip): Finding[] => {
     if (choice.of === "clips" && choice.pattern === "" && !choice.names.includes(clip.name)) return [];
     if (choice.of === "frames" && !clip.steps.every(({ frame }) => choice.frames?.includes(frame))) return [];
@@ -40,7 +44,7 @@ export function tickFindings(project: Project, { data: { times, ticksPerSecond }
         code: "no-ticks",
         severity: "warning",
         where: `clip "${clip.name}"`,
-        message: `At ${ticksPerSecond} ticks a second ${counted(lost.length, "of its steps has", "of its steps have")} no tick of ${lost.length === 1 ? "its" : "their"} own in the table of ${whereOfDelivery(project, index)}: a game that counts in ticks never shows ${lost.length === 1 ? "it" : "them"}.`,
+        message: `At ${ticksPerSecond} ticks a second ${counted(lost.length, "of its steps has", "of its steps have")} no tick of ${lost.length === 1 ? "its" : "their"} own in the times of ${whereOfDelivery(project, index)}: a game that counts in ticks never shows ${lost.length === 1 ? "it" : "them"}.`,
         place: { stop: "clips", clip: clip.name, steps: lost },
         delivery: index,
         mend: atLeastOne,
@@ -58,10 +62,6 @@ function stepsWithoutTick({ steps }: Clip, ticksPerSecond: number): number[] {
     micros += duration;
     return tickAt(micros, ticksPerSecond) === from ? [k] : [];
   });
-}
-
-function tickAt(micros: Micros, ticksPerSecond: number): number {
-  return Math.round((micros * ticksPerSecond) / 1_000_000);
 }
 
 function shorterThan({ steps }: Clip, least: Micros): number[] {

@@ -1,9 +1,9 @@
 /** Frames laid on pictures, and clips -> the files a game loads, proved by reading them back. Same input, same bytes, everywhere. */
-import { type Atlas, type AtlasFrame, writeAtlas } from "../atlas";
+import { type Atlas, type AtlasClip, type AtlasFrame, atlasData, writeAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
 import { besidePath } from "../delivery-plan";
 import { filesInShape } from "../example";
-import { behavioursToFile, type Delivery, orderedRecord } from "../model";
+import { behavioursToFile, type Delivery, microsFromMs, orderedRecord, tickAt } from "../model";
 import type { OnProgress } from "../pack";
 import type { Contents } from "./contents";
 import type { Layout } from "./layout";
@@ -44,10 +44,14 @@ export function atlasFiles(
     onProgress((0.7 * (k + 1)) / laid.pages.length);
     return files;
   });
+  const written = new Map(contents.frames.flatMap((frame) => (frame.data ? [[frame.name, { data: atlasData(frame.data) }]] : [])));
+  const dataOf = (name: string) => written.get(name) ?? {};
+  const clips = data.ticks ? contents.clips.map(([name, clip]) => [name, inTicks(clip, data.ticksPerSecond)] as const) : contents.clips;
   const atlas: Atlas = {
     format: "caravan-atlas",
     version: 1,
     ...(contents.pixelsPerUnit === undefined ? {} : { pixelsPerUnit: contents.pixelsPerUnit }),
+    ...(data.ticks ? { ticksPerSecond: data.ticksPerSecond } : {}),
     ...(contents.layers.length > 0 ? { layers: contents.layers.map(({ name, blend }) => ({ name, blend })) } : {}),
     pages: laid.pages.map(({ image, pixels: { width, height }, layers }) => ({
       ...{ image, width, height, scale, filter },
@@ -56,16 +60,16 @@ export function atlasFiles(
     frames: orderedRecord(
       laid.frames.map(({ name, page, rect, turned, mirrored, inset, size, origin, marks }): [string, AtlasFrame] => [
         name,
-        { page, rect, turned, ...(mirrored ? { mirrored } : {}), inset, size, origin, ...marks },
+        { page, rect, turned, ...(mirrored ? { mirrored } : {}), inset, size, origin, ...marks, ...dataOf(name) },
       ]),
     ),
-    clips: orderedRecord(contents.clips),
+    clips: orderedRecord(clips),
     actions: orderedRecord(contents.actions),
     ...(contents.parts.length > 0 ? { parts: [...contents.parts] } : {}),
     ...(contents.behaviours.length > 0 ? { behaviours: behavioursToFile(contents.behaviours) } : {}),
   };
   const atlasFile = { path: besidePath(stem, "atlas"), bytes: writeAtlas(atlas, data.compact) };
-  const proof = prove(atlasFile, pictures, laid, contents, png);
+  const proof = prove(atlasFile, pictures, laid, { ...contents, clips }, png);
   onProgress(1);
   const files = [...(data.atlas ? [atlasFile] : []), ...pictures];
   const notes = [...laid.notes];
@@ -74,10 +78,12 @@ export function atlasFiles(
     files.push({ path: besidePath(stem, "outlines"), bytes: outlinesTable(atlas, counting) });
   if (data.times) {
     files.push({ path: besidePath(stem, "times"), bytes: timesTable(atlas, data.ticksPerSecond, counting.from) });
-    const worst = worstTickError(atlas, data.ticksPerSecond);
-    if (worst > 0)
-      notes.push(`${besidePath(stem, "times")}: at ${data.ticksPerSecond} ticks a second steps begin up to ${worst} ms beside their time.`);
   }
+  const worst = data.times || data.ticks ? worstTickError(atlas, data.ticksPerSecond) : 0;
+  if (worst > 0)
+    notes.push(
+      `${besidePath(stem, data.times ? "times" : "atlas")}: at ${data.ticksPerSecond} ticks a second steps begin up to ${worst} ms beside their time.`,
+    );
   if (data.rules) {
     files.push({ path: besidePath(stem, "rules"), bytes: rulesForPeople(contents.behaviours) });
     files.push({ path: besidePath(stem, "rulesTable"), bytes: rulesTable(contents.behaviours) });
@@ -97,4 +103,15 @@ export function atlasFiles(
     notes.push(...shaped.notes);
   }
   return { files, atlas, proof, notes };
+}
+
+/** The clip with the ticks of each step: from the tick nearest to its beginning to that of the next, so that a clip is never longer than its time. */
+function inTicks(clip: AtlasClip, ticksPerSecond: number): AtlasClip {
+  let micros = 0;
+  const steps = clip.steps.map(({ frame, ms, ...rest }) => {
+    const from = tickAt(micros, ticksPerSecond);
+    micros += microsFromMs(ms);
+    return { frame, ms, ticks: tickAt(micros, ticksPerSecond) - from, ...rest };
+  });
+  return { ...clip, steps };
 }

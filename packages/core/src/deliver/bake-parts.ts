@@ -148,5 +148,6 @@ function together(
     ...(layers.length > 0 ? { layers: layers.map((_, k) => ({ pixels: on(k + 1), rect })) } : {}),
     origin: { x: host.origin.x - left, y: host.origin.y - top },
     marks: host.marks && shiftedMarks(host.marks, { x: -left, y: -top }),
+    data: host.data,
   };
 }

@@ -1,12 +1,13 @@
 import type { AtlasAction, AtlasClip } from "../atlas";
 import type { DeliveredLayer } from "../delivery-plan";
 import type { Shape } from "../example";
-import type { Behaviour, FrameMarks, FramePoint, Palette, Part } from "../model";
+import type { Behaviour, DataEntry, FrameMarks, FramePoint, Palette, Part } from "../model";
 import type { FrameToPack } from "../pack";
 
 export interface FrameToDeliver extends FrameToPack {
   readonly origin: FramePoint;
   readonly marks?: FrameMarks | undefined;
+  readonly data?: readonly DataEntry[] | undefined;
 }
 
 /** What goes out, before it is laid on any picture. */

@@ -48,7 +48,7 @@ export function contentsOf(whole: Project, delivery: Delivery, art: Art): Conten
   const drawn = ({ source, frame }: PlacedFrame, name: string, marks: FrameMarks | undefined): FrameToDeliver => {
     const { pixels, rect } = art.frame(source, frame, null) as PartOfPicture;
     const over = layers.length > 0 ? { layers: layers.map((layer) => art.frame(source, frame, layer.name)) } : {};
-    return { name, pixels, rect, ...over, origin: originOf(source, frame), marks };
+    return { name, pixels, rect, ...over, origin: originOf(source, frame), marks, data: frame.data };
   };
   const frames = placed.map((each, k) =>
     drawn(each, texts[k] as string, withOutlines(each.frame.marks, outlines.get(refs[k] as FrameRef))),
@@ -96,7 +96,7 @@ function deliveredParts({ parts = [], clips, actions }: Project): Part[] {
 /** The contents at another size, origins and marks with them. */
 export function scaledContents(contents: Contents, { scale, crisp }: Density): Contents {
   if (scale === 1) return contents;
-  const frames = contents.frames.map(({ name, pixels, rect, layers, origin, marks }): FrameToDeliver => {
+  const frames = contents.frames.map(({ name, pixels, rect, layers, origin, marks, data }): FrameToDeliver => {
     const scaledPart = (part: PicturePart): PicturePart => {
       const small = scaled(crop(part.pixels, part.rect), scale, crisp === true);
       return { pixels: small, rect: { x: 0, y: 0, w: small.width, h: small.height } };
@@ -108,6 +108,7 @@ export function scaledContents(contents: Contents, { scale, crisp }: Density): C
       ...(layers ? { layers: layers.map((part) => part && scaledPart(part)) } : {}),
       origin: { x: rounded(origin.x), y: rounded(origin.y) },
       marks: marks && scaledMarks(marks, scale),
+      data,
     };
   });
   return { ...contents, frames };

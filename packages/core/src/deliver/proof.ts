@@ -1,5 +1,5 @@
 import type { Atlas, AtlasFrame } from "../atlas";
-import { AtlasBehaviour, readAtlas } from "../atlas";
+import { AtlasBehaviour, atlasData, readAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
 import { behavioursToFile, CaravanError, type FrameMarks } from "../model";
 import { frameFromPage } from "../pack";
@@ -20,14 +20,15 @@ export interface Proof {
 }
 
 /**
- * Reads the files as a game would and compares every frame pixel by pixel, its boxes, points and outlines, every clip step by step, every
- * action and every behaviour, with what was meant. `atlasFile` comes first of the files. Throws `proof-failed` naming the first thing that differs: better no delivery
+ * Reads the files as a game would and compares every frame pixel by pixel, its boxes, points, outlines and data, every clip step by
+ * step, every action and every behaviour, with what was meant. `atlasFile` comes first of the files. Throws `proof-failed` naming the first thing that differs: better no delivery
  * than a wrong one.
  */
 export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid: Layout, contents: Contents, png: PngCodec): Proof {
   const atlas = readAtlas(atlasFile.bytes, atlasFile.path);
   const page = pageReader(atlas, pictures, png);
   const places = new Set<string>();
+  const data = new Map(contents.frames.flatMap((frame) => (frame.data ? [[frame.name, atlasData(frame.data)]] : [])));
   if (!saysSame(atlas.parts ?? [], contents.parts)) throw proofFailed("the list of parts", atlasFile.path);
   if (!saysSame(atlas.layers ?? [], contents.layers)) throw proofFailed("the list of layers", atlasFile.path);
   for (const { name, marks, wholeOn } of laid.frames) {
@@ -40,6 +41,7 @@ export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid
       if (!looksSame(read, wholeOn(k + 1))) throw proofFailed(`layer "${layer.name}" of frame "${name}"`, atlasFile.path);
     }
     if (!sameMarks(written, marks)) throw proofFailed(`the marks of frame "${name}"`, atlasFile.path);
+    if (!saysSame(written.data ?? {}, data.get(name) ?? {})) throw proofFailed(`the data of frame "${name}"`, atlasFile.path);
     places.add(`${written.page} ${written.rect.x} ${written.rect.y}`);
   }
   for (const { what, page: at, rect, wholeOn } of laid.copies)

@@ -2,7 +2,7 @@
 import Papa from "papaparse";
 import type { Atlas, AtlasFrame } from "../atlas";
 import { utf8 } from "../codec";
-import { type Counting, entriesOf, type FramePoint } from "../model";
+import { type Counting, entriesOf, type FramePoint, microsFromMs, tickAt } from "../model";
 
 /**
  * Every step of every clip: when it begins and how long it shows, in ms and in ticks of a clock of `ticksPerSecond`. A step begins at the
@@ -14,8 +14,9 @@ export function timesTable(atlas: Atlas, ticksPerSecond: number, from: Counting[
     let micros = 0;
     for (const [k, { frame, ms }] of steps.entries()) {
       const start = micros / 1000;
-      micros += Math.round(ms * 1000);
-      const [tick, next] = [ticksAt(start, ticksPerSecond), ticksAt(micros / 1000, ticksPerSecond)];
+      const tick = tickAt(micros, ticksPerSecond);
+      micros += microsFromMs(ms);
+      const next = tickAt(micros, ticksPerSecond);
       rows.push([clip, k + from, frame, start, ms, tick, next - tick, decimals((tick / ticksPerSecond) * 1000 - start)]);
     }
   }
@@ -28,8 +29,8 @@ export function worstTickError(atlas: Atlas, ticksPerSecond: number): number {
   for (const { steps } of Object.values(atlas.clips)) {
     let micros = 0;
     for (const { ms } of steps) {
-      micros += Math.round(ms * 1000);
-      worst = Math.max(worst, Math.abs((ticksAt(micros / 1000, ticksPerSecond) / ticksPerSecond) * 1000 - micros / 1000));
+      micros += microsFromMs(ms);
+      worst = Math.max(worst, Math.abs((tickAt(micros, ticksPerSecond) / ticksPerSecond) * 1000 - micros / 1000));
     }
   }
   return decimals(worst);
@@ -77,10 +78,6 @@ function pointCounted(point: FramePoint, size: AtlasFrame["size"], { origin: uni
   return unit === "pixels"
     ? { x: decimals(point.x), y: decimals(down) }
     : { x: decimals(point.x / size.w, 6), y: decimals(down / size.h, 6) };
-}
-
-function ticksAt(ms: number, ticksPerSecond: number): number {
-  return Math.round((ms * ticksPerSecond) / 1000);
 }
 
 /** Rounded to so many decimals; never minus 0. */

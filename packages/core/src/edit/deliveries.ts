@@ -135,6 +135,7 @@ const PART_WORDS: Readonly<Record<string, string>> = {
   "data.compact": "the atlas file",
   "data.times": "the table of times",
   "data.ticksPerSecond": "the ticks a second",
+  "data.ticks": "the ticks of steps",
   "data.frames": "the table of frames",
   "data.rules": "the tables of rules",
   "data.tiles": "the tiles",

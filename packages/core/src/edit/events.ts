@@ -1,8 +1,13 @@
-import { type ClipName, checkedName, clipNamed, counted } from "../model";
+/** What steps fire when they are entered, and what their events carry. */
+import { type ClipName, checkedName, clipNamed, counted, type DataEntry, type DataValue, type Step, sameValue } from "../model";
 import { withSteps } from "./clips";
+import { checkedEntry, withEntry } from "./data";
 import { edit } from "./edit";
 
-/** Names the events that fire when the steps at `indexes` are entered, in this order; none takes them away. Throws `bad-name`. */
+/**
+ * Names the events that fire when the steps at `indexes` are entered, in this order; none takes them away. An event that a step fires already
+ * keeps its value. Throws `bad-name`.
+ */
 export const setStepEvents = edit(
   (_project, name: ClipName, indexes: readonly number[], events: readonly string[]) =>
     events.length === 0
@@ -12,11 +17,40 @@ export const setStepEvents = edit(
     const events = [...new Set(wanted.map((event) => checkedName(event, "event name")))];
     const chosen = new Set(indexes);
     const { steps } = clipNamed(project, name);
+    const next = steps.map((step, k) => (chosen.has(k) ? stepWithEvents(step, events, step.eventValues ?? []) : step));
+    return next.every((step, k) => step === steps[k]) ? project : withSteps(project, name, next);
+  },
+);
+
+/** Gives an event a value on those of the steps at `indexes` that fire it; `undefined` takes it away. Throws `bad-number` for what JSON cannot say. */
+export const setEventValue = edit(
+  (_project, name: ClipName, _indexes: readonly number[], event: string, value: DataValue | undefined) =>
+    value === undefined ? `take the value off ${event} in ${name}` : `give ${event} a value in ${name}`,
+  (project, name, indexes, event, value) => {
+    const entry = value === undefined ? null : checkedEntry(event, value);
+    const chosen = new Set(indexes);
+    const { steps } = clipNamed(project, name);
     const next = steps.map((step, k) => {
-      if (!chosen.has(k) || (step.events ?? []).join("\n") === events.join("\n")) return step;
-      const { events: _before, ...plain } = step;
-      return events.length > 0 ? { ...plain, events } : plain;
+      if (!chosen.has(k) || !step.events?.includes(event)) return step;
+      const values = step.eventValues ?? [];
+      return stepWithEvents(step, step.events, entry ? withEntry(values, entry) : values.filter((each) => each.name !== event));
     });
     return next.every((step, k) => step === steps[k]) ? project : withSteps(project, name, next);
   },
 );
+
+/** The step with these events and, of the values, those of its events; the very step if it has them already. */
+export function stepWithEvents(step: Step, events: readonly string[], values: readonly DataEntry[]): Step {
+  const { events: before = [], eventValues: valuesBefore = [], ...plain } = step;
+  const kept = values.filter(({ name }) => events.includes(name));
+  const same =
+    before.join("\n") === events.join("\n") &&
+    kept.length === valuesBefore.length &&
+    kept.every(({ name, value }, k) => name === valuesBefore[k]?.name && sameValue(value, valuesBefore[k]?.value));
+  if (same) return step;
+  return {
+    ...plain,
+    ...(events.length > 0 ? { events: [...events] } : {}),
+    ...(kept.length > 0 ? { eventValues: [...kept] } : {}),
+  };
+}

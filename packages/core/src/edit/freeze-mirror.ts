@@ -105,10 +105,15 @@ function layersOf(pictures: readonly MirroredPicture[], { name }: Clip): { layer
   };
 }
 
-/** The marks of a frame's mirror picture, as a part of the frame. */
-function mirroredOf(project: Project, ref: FrameRef | undefined): Pick<Frame, "marks"> {
+/** The marks of a frame's mirror picture, and its data, as a part of the frame. */
+function mirroredOf(project: Project, ref: FrameRef | undefined): Pick<Frame, "marks" | "data"> {
   const found = ref && findFrame(project, ref);
-  return found?.frame.marks ? { marks: mirroredMarks(found.frame.marks, frameSize(found.source, found.frame).w) } : {};
+  if (!found) return {};
+  const { marks, data } = found.frame;
+  return {
+    ...(marks ? { marks: mirroredMarks(marks, frameSize(found.source, found.frame).w) } : {}),
+    ...(data ? { data } : {}),
+  };
 }
 
 function mirroredClip(project: Project, name: ActionName, facing: Facing): Clip {

@@ -43,10 +43,10 @@ export {
 } from "./clips";
 export { clipsOfRows, framesByNames, makeActionsByNames, type NamedRow } from "./clips-of-rows";
 export { cutByMetadata, cutSource, refreshByMetadata, refreshSource, restoreCut, setClearing } from "./cutting";
+export { type DataPlaces, removeData, renameData, setData } from "./data";
 export { addDelivery, type DeliveryChange, freeDeliveryName, removeDelivery, setDelivery } from "./deliveries";
-
 export type { Edit } from "./edit";
-export { setStepEvents } from "./events";
+export { setEventValue, setStepEvents } from "./events";
 export { assignField, deliverLike, forgetExample } from "./examples";
 
 export { dropFrames, keepFirstOf, renameFrame, restoreFrames } from "./frames";

@@ -19,6 +19,7 @@ import {
   originOf,
   type PlacedFrame,
   type Project,
+  wholePx,
 } from "../model";
 import { edit } from "./edit";
 import { boxesOf } from "./marks";
@@ -63,10 +64,10 @@ export const copyMarksMirrored = edit(
       return frameWithMarks(
         frame,
         marksWith(frame.marks, name, {
-          boxes: boxesOf({ marks }, name).map((box): Box => ({ ...box, x: Math.round(x + box.x), y: Math.round(y + box.y) })),
+          boxes: boxesOf({ marks }, name).map((box): Box => ({ ...box, x: wholePx(x + box.x), y: wholePx(y + box.y) })),
           point: point ? { ...point, x: x + point.x, y: y + point.y } : null,
           outlines:
-            outlinesIn(marks, name)?.map((polygon) => polygon.map((at) => ({ x: Math.round(x + at.x), y: Math.round(y + at.y) }))) ?? null,
+            outlinesIn(marks, name)?.map((polygon) => polygon.map((at) => ({ x: wholePx(x + at.x), y: wholePx(y + at.y) }))) ?? null,
         }),
       );
     });

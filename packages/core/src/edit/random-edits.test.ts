@@ -96,6 +96,8 @@ const refs = (project: Project, dice: Dice): FrameRef[] => {
   const all = project.sources.flatMap((each) => each.frames.map((frame) => frameRef(each, frame)));
   return Array.from({ length: dice(5) }, () => pick(all, dice)).filter((ref) => ref !== undefined);
 };
+const places = (project: Project, dice: Dice): edits.DataPlaces =>
+  dice(2) === 0 ? { clips: [clip(project, dice)] } : { frames: refs(project, dice) };
 const steps = (dice: Dice) => Array.from({ length: 1 + dice(3) }, () => dice(6));
 const grid = (dice: Dice) => ({
   by: "cell" as const,
@@ -186,6 +188,10 @@ const EDITS: Readonly<Record<string, RandomEdit>> = {
   total: (p, d) => edits.setClipTotal(p, clip(p, d), 1 + d(2_000_000)),
   durations: (p, d) => edits.setStepDurations(p, clip(p, d), steps(d), 1 + d(900_000)),
   events: (p, d) => edits.setStepEvents(p, clip(p, d), steps(d), [name(d)]),
+  eventValue: (p, d) => edits.setEventValue(p, clip(p, d), steps(d), name(d), [d(9), "sand", { on: null }, undefined][d(4)]),
+  data: (p, d) => edits.setData(p, places(p, d), name(d), [d(9), "", true, [d(3)]][d(4)] ?? null),
+  renameData: (p, d) => edits.renameData(p, places(p, d), name(d), name(d)),
+  removeData: (p, d) => edits.removeData(p, places(p, d), name(d)),
   action: (p, d) => edits.addAction(p, name(d), ([1, 2, 4, 8] as const)[d(4)] ?? 1),
   renameAction: (p, d) => edits.renameAction(p, action(p, d), name(d)),
   removeAction: (p, d) => edits.removeAction(p, action(p, d)),

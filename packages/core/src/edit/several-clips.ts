@@ -12,13 +12,10 @@ import {
 } from "../model";
 import { withClipsBecome } from "../references";
 import { type ClipRulesChange, removeClip, setClipRules, withSteps } from "./clips";
+import { clipsInWords } from "./clips-in-words";
 import { edit } from "./edit";
+import { stepWithEvents } from "./events";
 import { setClipFps } from "./times";
-
-/** "walk-e and walk-w", "8 clips". */
-function clipsInWords(names: readonly ClipName[]): string {
-  return names.length <= 2 ? names.join(" and ") : counted(names.length, "clip");
-}
 
 /** Plays each at a mean speed in steps a second; clips without steps stay. Throws `bad-number` or `bad-duration`; then none has changed. */
 export const setFpsOfClips = edit(
@@ -128,10 +125,7 @@ export const copyEvents = edit(
           "Set its events by themselves, or make the clips equally long first.",
         );
       const given = steps.map((step, k) => {
-        const events = model[k]?.events ?? [];
-        if ((step.events ?? []).join("\n") === events.join("\n")) return step;
-        const { events: _before, ...plain } = step;
-        return events.length > 0 ? { ...plain, events: [...events] } : plain;
+        return stepWithEvents(step, model[k]?.events ?? [], model[k]?.eventValues ?? []);
       });
       return given.every((step, k) => step === steps[k]) ? next : withSteps(next, name, given);
     }, project);

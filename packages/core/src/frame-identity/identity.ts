@@ -178,6 +178,7 @@ function frameOf(piece: NewFrame, key: string, old: Frame | null, said = NOTHING
   if (name !== undefined) frame.name = name;
   if (origin) frame.origin = origin;
   if (marks) frame.marks = marks;
+  if (old?.data) frame.data = old.data;
   if (old?.dropped) frame.dropped = true;
   return frame;
 }

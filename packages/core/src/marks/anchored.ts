@@ -2,7 +2,7 @@
  * Origins and marks that stay on the drawing when a frame's rectangle changes: they are numbers within a frame, but what they mean is a
  * pixel of the picture. Pure.
  */
-import { type Frame, type FramePoint, overlaps, type Rect, type Source, scaleOf } from "../model";
+import { type Frame, type FramePoint, overlaps, type Rect, type Source, scaleOf, wholePx } from "../model";
 import { shiftedMarks } from "./frame-marks";
 import { halves } from "./origin";
 
@@ -42,7 +42,7 @@ function commonShift(frames: readonly Frame[], shifts: readonly (FramePoint | nu
 
 /** Boxes keep to whole pixels. */
 function wholeOf({ x, y }: FramePoint): FramePoint {
-  return { x: Math.round(x), y: Math.round(y) };
+  return { x: wholePx(x), y: wholePx(y) };
 }
 
 function isNone({ x, y }: FramePoint): boolean {

@@ -1,5 +1,15 @@
 /** The boxes, points and outlines of one frame, when the frame itself is moved within its size, mirrored or scaled. Pure. */
-import type { Box, Frame, FrameMarks, FramePoint, MarkName, MarkPoint, MarkShape, Outline } from "../model";
+import {
+  type Box,
+  type Frame,
+  type FrameMarks,
+  type FramePoint,
+  type MarkName,
+  type MarkPoint,
+  type MarkShape,
+  type Outline,
+  wholePx,
+} from "../model";
 import { hullOf, isSimple, withoutIdle } from "../outline";
 
 /** Every mark moved by whole pixels, as the picture is when room is added around it. */
@@ -29,7 +39,7 @@ export function mirroredMarks(marks: FrameMarks, width: number): FrameMarks {
 export function scaledMarks(marks: FrameMarks, scale: number, rounding = thousandths): FrameMarks {
   if (scale === 1) return marks;
   const edges = (from: number, length: number) => {
-    const start = Math.round(from * scale);
+    const start = wholePx(from * scale);
     return [start, Math.max(1, Math.round((from + length) * scale) - start)] as const;
   };
   return mapped(marks, {
@@ -39,7 +49,7 @@ export function scaledMarks(marks: FrameMarks, scale: number, rounding = thousan
       return { x, y, w, h };
     },
     point: (point) => ({ ...point, x: rounding(point.x * scale), y: rounding(point.y * scale) }),
-    outline: (polygon) => tidied(polygon.map(({ x, y }) => ({ x: Math.round(x * scale), y: Math.round(y * scale) }))),
+    outline: (polygon) => tidied(polygon.map(({ x, y }) => ({ x: wholePx(x * scale), y: wholePx(y * scale) }))),
   });
 }
 
@@ -65,7 +75,7 @@ function tidied(polygon: Outline): Outline {
 }
 
 function thousandths(value: number): number {
-  return Math.round(value * 1000) / 1000;
+  return Math.round(value * 1000) / 1000 + 0;
 }
 
 /** The boxes of a kind, also of one that is called as something every object has. */

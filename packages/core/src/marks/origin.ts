@@ -110,7 +110,7 @@ export function sameSizes(
   return sizes.every(({ w, h }) => w === sizes[0]?.w && h === sizes[0]?.h);
 }
 
-/** Rounded to half pixels. */
+/** Rounded to half pixels; never minus 0. */
 export function halves(value: number): number {
-  return Math.round(value * 2) / 2;
+  return Math.round(value * 2) / 2 + 0;
 }

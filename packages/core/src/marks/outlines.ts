@@ -16,6 +16,7 @@ import {
   type Project,
   type SteadyWay,
   type Trace,
+  wholePx,
 } from "../model";
 import { areaOf, flattenedMask, grownMask, maskOf, type PlacedMask, steadyMask, type Traced, type Tracing, traced } from "../outline";
 import { frameWithMarks, outlinesIn } from "./frame-marks";
@@ -178,7 +179,7 @@ class Tracer {
 /** The origin in whole pixels. */
 function standOf({ source, frame }: PlacedFrame): { x: number; y: number } {
   const { x, y } = originOf(source, frame);
-  return { x: Math.round(x), y: Math.round(y) };
+  return { x: wholePx(x), y: wholePx(y) };
 }
 
 /** Told from the mask's place 0, 0. */

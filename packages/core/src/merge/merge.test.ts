@@ -14,6 +14,7 @@ import {
   renameClip,
   renameMarkKind,
   setClipRules,
+  setData,
   setDelivery,
   setPetal,
   setStepDurations,
@@ -58,6 +59,8 @@ const EDITS: readonly ((project: Project) => Project)[] = [
   (p) => renameMarkKind(p, "body" as MarkName, "torso"),
   (p) => setPetal(p, "go" as ActionName, "w", { clip: clip("walk"), mirror: true }),
   (p) => addMarkKind(p, "outline", "edge"),
+  (p) => setData(p, { clips: [clip("walk")] }, "cost", 3),
+  (p) => setData(p, { frames: [ref(1, 0)] }, "heavy", true),
 ];
 
 describe("merging", () => {

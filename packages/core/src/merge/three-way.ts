@@ -31,13 +31,15 @@ const KEYS: Readonly<Record<string, string>> = {
   extras: "name",
   drives: "name",
   deliveries: "name",
+  data: "name",
+  eventValues: "name",
 };
 /** Lists whose things have no names, and whose order means something. */
 const SEQUENCES: ReadonlySet<string> = new Set(["steps", "platforms", "hits", "names", "events", "densities", "conditions"]);
 /** What only makes sense as one: half of a rectangle is none, and a recipe is what it is. */
 const WHOLES: ReadonlySet<string> = new Set([
   ...["cut", "clearing", "rect", "size", "inset", "origin", "trace", "start", "area", "backdrop", "world", "reading", "counting"],
-  ...["point", "when", "track", "account", "keys", "pieces"],
+  ...["point", "value", "when", "track", "account", "keys", "pieces"],
 ]);
 
 type Fields = Readonly<Record<string, unknown>>;

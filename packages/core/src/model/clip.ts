@@ -4,6 +4,7 @@ import { StepParts } from "./part";
 import { FrameRef } from "./source";
 import type { Micros } from "./time";
 import { LONGEST_STEP } from "./time";
+import { UserData } from "./user-data";
 
 /** How a clip goes on after its last step. The exact meaning stands in docs/formats/playback.md. */
 const Playback = z.enum(["once", "loop", "pingpong"]);
@@ -27,11 +28,12 @@ export const Step = z.strictObject({
   frame: FrameRef,
   duration: z.int().positive().max(LONGEST_STEP).describe("Whole microseconds."),
   events: z.array(Name).optional(),
+  eventValues: UserData.optional().describe("What some of its events carry, under their names."),
   parts: StepParts.optional().describe("What is otherwise of parts at this step."),
 });
 export type Step = z.infer<typeof Step>;
 
-export const Clip = z.strictObject({ name: ClipName, steps: z.array(Step), ...clipRules });
+export const Clip = z.strictObject({ name: ClipName, steps: z.array(Step), ...clipRules, data: UserData.optional() });
 export type Clip = z.infer<typeof Clip>;
 
 /** A clip's rules when nobody has said otherwise. */

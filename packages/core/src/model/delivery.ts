@@ -71,7 +71,8 @@ const DataFiles = z.strictObject({
     .optional()
     .describe("Whether the atlas file is written without spaces and line breaks, for games that are downloaded."),
   times: z.boolean().describe("A table of every clip's steps: when each begins and how long it shows."),
-  ticksPerSecond: z.number().min(1).max(1_000_000).describe("The rate of the game's clock that the table counts in as well."),
+  ticksPerSecond: z.number().min(1).max(1_000_000).describe("The rate of the game's clock that the table and the atlas count in as well."),
+  ticks: z.literal(true).optional().describe("Whether the atlas tells how many ticks of that clock each step shows for."),
   frames: z.boolean().describe("A table of every frame's rectangle, size and origin."),
   example: z.string().nullable().describe("Name of the example in whose shape metadata is written as well; null for none."),
   rules: z.boolean().optional().describe("The rules of behaviours as tables for people, in Markdown and CSV."),

@@ -112,9 +112,19 @@ export function checkWhole(project: Project, where: string): void {
       refuseUnfitLayers(source, refuse);
       refuseDoubles(`frames of ${source.name} with the key`, source.frames, ({ key }) => key, refuse);
       for (const frame of source.frames) refuseUnfit(source, frame, refuse);
+      for (const { key, data } of source.frames) if (data) once(`data of the frame ${key} of "${source.name}" named`, data);
       whole.add(source);
     }
     for (const frame of source.frames) if (frame.marks) refuseUnknownMarks(kinds, source, frame, refuse);
+  }
+  for (const { name, data, steps } of project.clips) {
+    if (data) once(`data of "${name}" named`, data);
+    for (const { events = [], eventValues } of steps) {
+      if (!eventValues) continue;
+      once(`event values of a step of "${name}" named`, eventValues);
+      for (const each of eventValues)
+        if (!events.includes(each.name)) refuse(`A step of "${name}" has a value for the event "${each.name}", which it does not fire.`);
+    }
   }
   for (const { name, loopFrom, steps } of project.clips)
     if (loopFrom > 0 && loopFrom >= steps.length) refuse(`The clip "${name}" loops from step ${loopFrom}, which it does not have.`);

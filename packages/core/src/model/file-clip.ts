@@ -5,23 +5,26 @@ import { Name } from "./name";
 import { StepParts } from "./part";
 import { FrameRef } from "./source";
 import { LONGEST_STEP, microsFromMs, msFromMicros } from "./time";
+import { UserData } from "./user-data";
 
 const FileStep = z.strictObject({
   frame: FrameRef,
   ms: z.number().min(0.001).max(msFromMicros(LONGEST_STEP)).describe("Milliseconds, at most three decimals."),
   events: z.array(Name).optional(),
+  eventValues: UserData.optional().describe("What some of its events carry, under their names."),
   parts: StepParts.optional().describe("What is otherwise of parts at this step."),
 });
 
-export const FileClip = z.strictObject({ name: ClipName, steps: z.array(FileStep), ...clipRules });
+export const FileClip = z.strictObject({ name: ClipName, steps: z.array(FileStep), ...clipRules, data: UserData.optional() });
 export type FileClip = z.infer<typeof FileClip>;
 
 export function clipToFile(clip: Clip): FileClip {
   return {
     ...clip,
-    steps: clip.steps.map(({ frame, duration, events, parts }) => ({
+    steps: clip.steps.map(({ frame, duration, events, eventValues, parts }) => ({
       ...{ frame, ms: msFromMicros(duration) },
       ...(events ? { events } : {}),
+      ...(eventValues ? { eventValues } : {}),
       ...(parts ? { parts } : {}),
     })),
   };

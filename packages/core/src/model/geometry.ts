@@ -32,6 +32,11 @@ export const FramePoint = z.strictObject({
 });
 export type FramePoint = z.infer<typeof FramePoint>;
 
+/** Rounded to a whole pixel; never minus 0, which no file keeps. */
+export function wholePx(value: number): Px {
+  return Math.round(value) + 0;
+}
+
 /** The side of a picture at a scale: a part of a pixel at the end becomes one of its own. Never 0. */
 export function scaledSide(side: Px, scale: number): Px {
   return Math.max(1, Math.ceil(side * scale - 1e-9));

@@ -26,7 +26,7 @@ export { checkDocument } from "./document-check";
 export { CaravanError, type ErrorCode, unreachable, whyOf } from "./error";
 export { FACINGS, Facing } from "./facing";
 export { behavioursToFile } from "./file-behaviour";
-export { encloses, FramePoint, overlaps, type Px, Rect, Size, Spacing, sameRect, scaledSide } from "./geometry";
+export { encloses, FramePoint, overlaps, type Px, Rect, Size, Spacing, sameRect, scaledSide, wholePx } from "./geometry";
 export { jsonSchemaOf, projectJsonSchema } from "./json-schema";
 export { BLENDS, Blend, checkedLayerName, isFigure, Layer, MOST_LAYERS } from "./layer";
 export {
@@ -121,4 +121,14 @@ export {
   StageName,
   Zone,
 } from "./stage";
-export { checkedDuration, LONGEST_STEP, type Micros, microsFromMs, msFromMicros } from "./time";
+export { checkedDuration, LONGEST_STEP, type Micros, microsFromMs, msFromMicros, tickAt } from "./time";
+export {
+  type DataEntry,
+  type DataValue,
+  isDataValue,
+  MOST_DATA,
+  sameValue,
+  textOfValue,
+  valueFromText,
+  valueIn,
+} from "./user-data";

@@ -50,6 +50,8 @@ const MIGRATIONS: Record<number, (file: Content) => Content> = {
   10: (file) => ({ ...file, version: 11 }),
   // Deliveries may have a page to hand round.
   11: (file) => ({ ...file, version: 12 }),
+  // Frames, clips and events may carry data of the user's own.
+  12: (file) => ({ ...file, version: 13 }),
 };
 
 function withoutExampleOrContact(delivery: unknown): unknown {

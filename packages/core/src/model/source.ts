@@ -8,6 +8,7 @@ import { Name } from "./name";
 import { Picture } from "./picture";
 import { MOST_PIECES, pieceOf } from "./piece";
 import { Reading } from "./reading";
+import { UserData } from "./user-data";
 
 const CellRange = z
   .strictObject({ first: z.int().nonnegative(), last: z.int().nonnegative() })
@@ -121,6 +122,7 @@ export const Frame = z.strictObject({
   name: Name.optional().describe("A name given by hand; without one it is <source>/<number>."),
   origin: FramePoint.optional().describe("Where it stands, if not where its source's frames do."),
   marks: FrameMarks.optional().describe("Boxes, points and outlines on it, of the project's kinds."),
+  data: UserData.optional(),
   dropped: z.literal(true).optional().describe("Present when it was dropped: kept here, delivered nowhere."),
 });
 export type Frame = z.infer<typeof Frame>;

@@ -23,3 +23,8 @@ export function checkedDuration(micros: number, where: string): Micros {
     throw new CaravanError("bad-duration", where, "A step must last more than 0 ms and at most one hour.", "Type a time such as 100 ms.");
   return whole;
 }
+
+/** The tick of a clock of so many a second that is nearest to a time in microseconds. What begins then begins at this tick, so that roundings never add up. */
+export function tickAt(micros: Micros, ticksPerSecond: number): number {
+  return Math.round((micros * ticksPerSecond) / 1_000_000);
+}

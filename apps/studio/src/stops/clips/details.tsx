@@ -14,6 +14,7 @@ import { Detail, Facts } from "../../ui/detail";
 import { FieldBox } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
+import { DataDetail } from "../../user-data/data-detail";
 import { chosenSteps } from "./chosen-steps";
 import { ClipFindings } from "./clip-findings";
 import { ClipTools } from "./clip-tools";
@@ -48,6 +49,7 @@ export function Details() {
       )}
       <ClipFindings clip={clip} />
       <ClipTools clip={clip} />
+      <DataDetail key={clip.name} on={{ clips: [clip.name] }} things={[clip]} what={clip.name} />
     </>
   );
 }

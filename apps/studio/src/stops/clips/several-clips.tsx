@@ -12,22 +12,26 @@ import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
 import { chordInWords } from "../../ui/keys";
 import { FieldBox, NumberField } from "../../ui/number-field";
+import { DataDetail } from "../../user-data/data-detail";
 
 /** What is changed on all selected clips at once, each change one step back. */
 export function SeveralClips({ clips }: { clips: readonly Clip[] }) {
   const names = clips.map(({ name }) => name);
   return (
-    <Detail part="selected clips" title={`${clips.length} clips selected`} aside={`${chordInWords("Mod")}+click adds one`}>
-      <div className="flex flex-col items-start gap-2">
-        <TogetherFields clips={clips} what="the selected clips" />
-        <NamesField clips={clips} />
-        <div className="flex flex-wrap gap-2">
-          <Button onClick={() => act(moveClips, names, -1)}>Move up</Button>
-          <Button onClick={() => act(moveClips, names, 1)}>Move down</Button>
-          <Button onClick={() => act(removeClips, names)}>Remove {clips.length}</Button>
+    <>
+      <Detail part="selected clips" title={`${clips.length} clips selected`} aside={`${chordInWords("Mod")}+click adds one`}>
+        <div className="flex flex-col items-start gap-2">
+          <TogetherFields clips={clips} what="the selected clips" />
+          <NamesField clips={clips} />
+          <div className="flex flex-wrap gap-2">
+            <Button onClick={() => act(moveClips, names, -1)}>Move up</Button>
+            <Button onClick={() => act(moveClips, names, 1)}>Move down</Button>
+            <Button onClick={() => act(removeClips, names)}>Remove {clips.length}</Button>
+          </div>
         </div>
-      </div>
-    </Detail>
+      </Detail>
+      <DataDetail on={{ clips: names }} things={clips} what={`the ${clips.length} clips`} />
+    </>
   );
 }
 
@@ -76,7 +80,7 @@ export function TogetherFields({ clips, what, from }: { clips: readonly Clip[]; 
 
 /** As one text, to be compared. */
 function eventsOf({ steps }: Clip): string {
-  return JSON.stringify(steps.map(({ events = [] }) => events));
+  return JSON.stringify(steps.map(({ events = [], eventValues = [] }) => [events, eventValues]));
 }
 
 function hasEvents({ steps }: Clip): boolean {

@@ -6,16 +6,18 @@ import {
   removeFrameEverywhere,
   reverseSomeSteps,
   scaleSteps,
+  setEventValue,
   setStepEvents,
   spreadOverSteps,
 } from "@caravan/core/edit";
-import { type Clip, clipsByFrame } from "@caravan/core/model";
+import { type Clip, clipsByFrame, sameValue, textOfValue, valueIn } from "@caravan/core/model";
 import { useMemo } from "react";
 import { act } from "../../project/act";
 import { edit, editInGesture, useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
+import { withValue } from "../../user-data/data-detail";
 import { dropChosen } from "./clip-keys";
 import { MsField } from "./ms-field";
 import { totalOf } from "./pace-words";
@@ -67,7 +69,7 @@ export function StepTools({ clip, steps }: { clip: Clip; steps: readonly number[
           />
         </FieldBox>
       </div>
-      <div className="mt-2 flex">
+      <div className="mt-2 flex flex-wrap gap-1.5">
         <FieldBox label="fires">
           <TextField
             label="Events"
@@ -76,6 +78,9 @@ export function StepTools({ clip, steps }: { clip: Clip; steps: readonly number[
             onChange={(text) => edit(setStepEvents, name, steps, namesIn(text))?.message}
           />
         </FieldBox>
+        {firedBy(clip, steps).map((event) => (
+          <EventValue key={event} clip={clip} steps={steps} event={event} />
+        ))}
       </div>
       <div className="mt-2 flex flex-wrap gap-1.5">
         <Button onClick={() => dropChosen(clip)} hint="Del">
@@ -101,6 +106,36 @@ function eventsOf(clip: Clip, steps: readonly number[]): string {
 
 function namesIn(text: string): string[] {
   return text.split(",").filter((name) => name.trim() !== "");
+}
+
+/** All events that chosen steps fire. */
+function firedBy(clip: Clip, steps: readonly number[]): string[] {
+  return [...new Set(steps.flatMap((step) => clip.steps[step]?.events ?? []))];
+}
+
+/** What an event carries on those of the chosen steps that fire it; left empty, nothing. */
+function EventValue({ clip, steps, event }: { clip: Clip; steps: readonly number[]; event: string }) {
+  const values = steps.flatMap((step) => {
+    const { events, eventValues } = clip.steps[step] ?? {};
+    return events?.includes(event) ? [valueIn(eventValues, event)] : [];
+  });
+  const [first] = values;
+  const same = values.every((value) => sameValue(value, first));
+  const set = (text: string) =>
+    text.trim() === ""
+      ? edit(setEventValue, clip.name, steps, event, undefined)?.message
+      : withValue(text, (value) => edit(setEventValue, clip.name, steps, event, value)?.message);
+  return (
+    <FieldBox label={`${event} carries`}>
+      <TextField
+        label={`Value of ${event}`}
+        value={same && first !== undefined ? textOfValue(first) || "true" : ""}
+        placeholder={same ? "nothing" : "not alike"}
+        onChange={set}
+        className="number max-w-40"
+      />
+    </FieldBox>
+  );
 }
 
 /** For one step whose frame stands elsewhere too: where, and out of all of them. */

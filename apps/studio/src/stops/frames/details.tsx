@@ -19,6 +19,7 @@ import { inBackground } from "../../ui/in-background";
 import { sayTrouble } from "../../ui/notices";
 import { TextField } from "../../ui/text-field";
 import { BenchDetails } from "./bench/details";
+import { FrameData } from "./frame-data";
 import { GridPart } from "./grid-part";
 import { dropOrRestore } from "./make-clip";
 import { OriginDetail } from "./origin-detail";
@@ -48,6 +49,7 @@ function SheetDetails() {
       <FrameDetail source={source} frame={frame} />
       <WorthALook source={source} />
       <OriginDetail source={source} frame={frame} />
+      <FrameData cursor={frameRef(source, frame)} />
       <GridPart source={source} />
       {way !== "metadata" && <ReadingTable source={source} />}
       <BudgetDetail of={{ source: source.id }}>

@@ -27,6 +27,13 @@ export function Beside() {
             onChange={(compact) => set({ data: { compact: compact ? true : undefined } })}
           />
         )}
+        {data.atlas && (
+          <Tick
+            label="its times in ticks as well"
+            checked={data.ticks === true}
+            onChange={(ticks) => set({ data: { ticks: ticks ? true : undefined } })}
+          />
+        )}
         <Tick label="table of frames" checked={data.frames} onChange={(frames) => set({ data: { frames } })} />
         <Tick label="table of times" checked={data.times} onChange={(times) => set({ data: { times } })} />
         {behaviours > 0 && (
@@ -51,7 +58,7 @@ export function Beside() {
           checked={data.page === true}
           onChange={(wanted) => set({ data: { page: wanted ? true : undefined } })}
         />
-        {data.times && (
+        {(data.times || (data.atlas && data.ticks)) && (
           <FieldBox label="in ticks of">
             <NumberField
               label="Ticks a second"

@@ -41,6 +41,7 @@ import { useDragSensors } from "../../../ui/drag-sensors";
 import { FieldBox, NumberField } from "../../../ui/number-field";
 import { Select } from "../../../ui/select";
 import { Tick } from "../../../ui/tick";
+import { FrameData } from "../frame-data";
 import { OriginDetail } from "../origin-detail";
 import { choosePieces, frameOnBench, framesAcross, moveChosen, useBench, useChosenOn } from "./state";
 import { restack } from "./surface";
@@ -77,6 +78,7 @@ function OfFrame({ project, source, frame }: { project: Project; source: Source;
         <NearTiles key={source.id} source={source} />
       </BudgetDetail>
       <OriginDetail source={source} frame={frame} />
+      <FrameData cursor={ref} />
     </>
   );
 }

@@ -1,0 +1,20 @@
+"use client";
+
+import { type FrameRef, findFrame, frameName } from "@caravan/core/model";
+import { useProject } from "../../project/open-project";
+import { useView } from "../../project/view";
+import { DataDetail } from "../../user-data/data-detail";
+
+/** Data of the picked frames, of any sheet; of the one at the cursor where none is picked. */
+export function FrameData({ cursor }: { cursor: FrameRef }) {
+  const project = useProject((each) => each);
+  const picked = useView((view) => view.picked);
+  const placed = (picked.length > 0 ? picked : [cursor]).flatMap((ref) => {
+    const found = findFrame(project, ref);
+    return found ? [{ ref, ...found }] : [];
+  });
+  const [first] = placed;
+  if (!first) return null;
+  const what = placed.length === 1 ? frameName(first.source, first.frame) : `the ${placed.length} picked frames`;
+  return <DataDetail key={what} on={{ frames: placed.map(({ ref }) => ref) }} things={placed.map(({ frame }) => frame)} what={what} />;
+}

@@ -1,0 +1,143 @@
+"use client";
+
+import { type DataPlaces, removeData, renameData, setData } from "@caravan/core/edit";
+import { type DataEntry, type DataValue, sameValue, textOfValue, valueFromText, valueIn, whyOf } from "@caravan/core/model";
+import { X } from "lucide-react";
+import { type KeyboardEvent, useRef, useState } from "react";
+import { edit } from "../project/open-project";
+import { Button, IconButton } from "../ui/button";
+import { Detail } from "../ui/detail";
+import { FieldBox } from "../ui/number-field";
+import { TextField } from "../ui/text-field";
+
+interface Props {
+  /** What is written on: all of it gets what is typed. */
+  readonly on: DataPlaces;
+  /** What each of them has now. */
+  readonly things: readonly { readonly data?: readonly DataEntry[] | undefined }[];
+  /** What they are, in words: "this frame", "the 8 picked frames". */
+  readonly what: string;
+}
+
+/** Names and values that the atlas carries to the game, on frames or on clips. */
+export function DataDetail({ on, things, what }: Props) {
+  const names = [...new Set(things.flatMap(({ data = [] }) => data.map(({ name }) => name)))];
+  return (
+    <Detail part="data" title="Data for the game" aside={names.length > 0 ? what : undefined}>
+      {names.length > 0 && (
+        <ul aria-label="Data" className="mb-2 flex flex-col gap-1">
+          {names.map((name) => (
+            <li key={name} className="flex items-center gap-1">
+              <TextField
+                label={`Name of ${name}`}
+                value={name}
+                onChange={(next) => edit(renameData, on, name, next)?.message}
+                className="w-28 font-semibold"
+              />
+              <ValueField
+                label={`Value of ${name}`}
+                values={things.map(({ data }) => valueIn(data, name))}
+                onChange={(value) => edit(setData, on, name, value)?.message}
+              />
+              <IconButton label={`Take ${name} off`} look="quiet" onClick={() => edit(removeData, on, name)}>
+                <X size={14} />
+              </IconButton>
+            </li>
+          ))}
+        </ul>
+      )}
+      <NewEntry on={on} taken={names} />
+      {names.length === 0 && <p className="mt-1.5 text-small text-muted">On {what}. The atlas carries it; without a value it is a tag.</p>}
+    </Detail>
+  );
+}
+
+/** One value of several things; where they differ it says so, and what is typed then becomes that of all. */
+function ValueField({
+  label,
+  values,
+  onChange,
+}: {
+  readonly label: string;
+  readonly values: readonly (DataValue | undefined)[];
+  readonly onChange: (value: DataValue) => string | null | undefined;
+}) {
+  const [first] = values;
+  const same = values.every((value) => sameValue(value, first));
+  return (
+    <TextField
+      label={label}
+      value={same && first !== undefined ? textOfValue(first) : ""}
+      placeholder={same ? "tag" : "not alike"}
+      onChange={(text) => withValue(text, onChange)}
+      className="number max-w-40 grow"
+    />
+  );
+}
+
+/** Hands on what a text means, or tells why it means nothing. */
+export function withValue(text: string, take: (value: DataValue) => string | null | undefined): string | null | undefined {
+  try {
+    return take(valueFromText(text, "value"));
+  } catch (error) {
+    return whyOf(error);
+  }
+}
+
+function NewEntry({ on, taken }: { on: DataPlaces; taken: readonly string[] }) {
+  const [name, setName] = useState("");
+  const [value, setValue] = useState("");
+  const [problem, setProblem] = useState<string | null>(null);
+  const nameField = useRef<HTMLInputElement>(null);
+  const add = () => {
+    const wrong = taken.includes(name.trim())
+      ? `There is "${name.trim()}" already.`
+      : withValue(value, (given) => edit(setData, on, name, given)?.message);
+    setProblem(wrong ?? null);
+    if (wrong) return;
+    setName("");
+    setValue("");
+    nameField.current?.focus();
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === "Enter" && name.trim() !== "") add();
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-1.5">
+      <FieldBox label="name">
+        <input
+          ref={nameField}
+          aria-label="Name of new data"
+          value={name}
+          size={9}
+          onChange={(event) => setName(event.target.value)}
+          onKeyDown={onKeyDown}
+          className="min-h-7 w-20 bg-transparent outline-none"
+          autoComplete="off"
+          spellCheck={false}
+        />
+      </FieldBox>
+      <FieldBox label="value">
+        <input
+          aria-label="Value of new data"
+          value={value}
+          size={9}
+          placeholder="tag"
+          onChange={(event) => setValue(event.target.value)}
+          onKeyDown={onKeyDown}
+          className="min-h-7 w-20 bg-transparent outline-none"
+          autoComplete="off"
+          spellCheck={false}
+        />
+      </FieldBox>
+      <Button disabled={name.trim() === ""} onClick={add}>
+        Add
+      </Button>
+      {problem && (
+        <p role="alert" className="basis-full text-small text-brick">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}

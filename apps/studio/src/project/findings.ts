@@ -24,14 +24,14 @@ export function useFindings(): readonly Finding[] | null {
   return useFound(({ findings }) => findings);
 }
 
-let findingsOf: typeof import("./looking").findingsOf | null = null;
+let lookingFor: typeof import("./looking").lookingFor | null = null;
 let coming: Promise<void> | null = null;
 
 /** Loads what they are looked for with, and looks. */
 export function startLooking(): void {
   coming ??= import("./looking").then(
     (looking) => {
-      findingsOf = looking.findingsOf;
+      lookingFor = looking.lookingFor;
       look();
     },
     (error: unknown) => {
@@ -42,12 +42,31 @@ export function startLooking(): void {
   inBackground(coming);
 }
 
+/** Longest time for which looking keeps the page from anything else. */
+const AT_ONCE = 6; // ms
+
+/** Counts up with every look, so that one that was overtaken ends. */
+let looks = 0;
+
 function look(): void {
-  if (!findingsOf) return;
+  const mine = ++looks;
+  if (!lookingFor) return;
   const { project } = useOpenProject.getState();
   const seen = useSeenArt.getState();
   const before = useFound.getState();
-  if (before.of !== project || before.seen !== seen) useFound.setState({ of: project, seen, findings: findingsOf(project, seen, edited) });
+  if (before.of === project && before.seen === seen) return;
+  const looking = lookingFor(project, seen, edited);
+  const goOn = () => {
+    if (mine !== looks) return;
+    const until = performance.now() + AT_ONCE;
+    while (performance.now() < until) {
+      const { done, value } = looking.next();
+      if (done) return useFound.setState({ of: project, seen, findings: value });
+    }
+    // Keys and painting come first.
+    setTimeout(goOn);
+  };
+  goOn();
 }
 
 /** The clip whose steps were changed last. */
@@ -68,8 +87,10 @@ useOpenProject.subscribe(({ id, project }, before) => {
   edited = id === before.id ? (editedClip(before.project, project) ?? edited) : null;
   clearTimeout(resting);
   // Another project's findings must not stand even for a moment.
-  if (id !== before.id) look();
-  else resting = setTimeout(look, REST);
+  if (id !== before.id) {
+    useFound.setState({ of: null, findings: null });
+    look();
+  } else resting = setTimeout(look, REST);
 });
 
 useSeenArt.subscribe(() => {

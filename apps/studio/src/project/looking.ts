@@ -2,4 +2,4 @@
 import "./seen-outlines";
 import "./seen-walks";
 
-export { findingsOf } from "@caravan/core/check";
+export { lookingFor } from "@caravan/core/check";

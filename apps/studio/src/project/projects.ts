@@ -13,7 +13,7 @@ import { freshId } from "./fresh-id";
 import { dropJournal, withJournal } from "./journal";
 import { askBeforeLeaving } from "./leaving";
 import { useOpenProject } from "./open-project";
-import { forgetWaiting, loadPictures, pictureBlob, picturesWaiting, storePicture } from "./pictures";
+import { firstPictures, forgetWaiting, loadPictures, pictureBlob, picturesWaiting, storePicture } from "./pictures";
 import { readSetting, type StoredPlace, type StoredProject, storage, writeSetting } from "./storage";
 import { writeDocument } from "./stored-document";
 import { type ReadProject, type Recovery, rawDataOf, readStored } from "./stored-project";
@@ -133,8 +133,15 @@ async function answerTab(message: TabMessage): Promise<void> {
   }
 }
 
-/** Of a series only the first pictures are read at once; the others when they are looked at. */
+/** Of a series only the first pictures are read without being asked for; the others when they are looked at. */
 const EAGER = 40;
+/** How long they wait for what is on the screen, ms. */
+const PATIENCE = 1500;
+
+/** Reads the pictures that are looked at next, and at which findings look. */
+function loadFirstOf({ sources }: Project): void {
+  loadPictures(sources.flatMap((source) => source.pictures.slice(0, EAGER).map((_, k) => sheetLook(source, k))));
+}
 
 /** What was not stored when the page was left is put back by the tab that may write it. */
 function show({ row, project: stored, history: past, left }: ReadProject, access: "owner" | "reader"): void {
@@ -142,7 +149,6 @@ function show({ row, project: stored, history: past, left }: ReadProject, access
   const late = access === "owner" && !left ? withJournal(row.id, { project: stored, history: past, revision }) : null;
   const { project, history } = late ?? { project: stored, history: past };
   markStored(row.id, past, left ? null : stored, revision);
-  loadPictures(project.sources.flatMap((source) => source.pictures.slice(0, EAGER).map((_, k) => sheetLook(source, k))));
   useOpenProject.setState({
     id: row.id,
     project,
@@ -152,6 +158,10 @@ function show({ row, project: stored, history: past, left }: ReadProject, access
     saving: access === "owner" && (late || left || picturesWaiting() > 0) ? { kind: "pending" } : { kind: "saved", at: row.savedAt },
   });
   if (left) sayRecovered(row, left);
+  // What is on the screen comes first, and has asked for its pictures itself.
+  inBackground(
+    firstPictures(PATIENCE).then(() => useOpenProject.getState().id === row.id && loadFirstOf(useOpenProject.getState().project)),
+  );
   if (access === "owner") inBackground(saveNow());
 }
 

@@ -1,7 +1,8 @@
 "use client";
 
 import { ChevronDown, ChevronRight } from "lucide-react";
-import { Fragment, memo, type ReactNode } from "react";
+import { memo, type ReactNode, useEffect, useRef, useState } from "react";
+import { useInSight } from "./in-sight";
 
 export interface Row {
   readonly id: string;
@@ -45,18 +46,49 @@ export function RowList({
   /** On Enter or a double click. */
   onOpen?: (id: string) => void;
 }) {
+  const list = useRef<HTMLUListElement>(null);
   // What is chosen is never folded away.
-  const inSight = rows.filter(({ id, under }) => !under?.folded || id === chosen || together?.has(id));
-  const choose = (index: number, list: Element | null) => {
-    const row = inSight[Math.max(0, Math.min(inSight.length - 1, index))];
+  const unfolded = rows.filter(({ id, under }) => !under?.folded || id === chosen || together?.has(id));
+  const items = withHeadings(rows, unfolded);
+  const [focused, setFocused] = useState<string | null>(null);
+  const { shown, measure, bring } = useInSight({
+    count: items.length,
+    height: ROW,
+    kept: [chosen, focused].map((id) => (id === null ? -1 : items.findIndex((item) => "id" in item && item.id === id))),
+    list,
+    scroller: () => list.current?.closest<HTMLElement>(".scrolls") ?? null,
+  });
+  const focus = (id: string): boolean => {
+    const row = list.current?.querySelector<HTMLElement>(`[data-row="${CSS.escape(id)}"]`);
+    row?.focus();
+    return row !== null && row !== undefined;
+  };
+  /** A row that was out of sight when it was chosen gets the focus as soon as it is there. */
+  const toFocus = useRef<string | null>(null);
+  useEffect(() => {
+    if (toFocus.current === chosen && chosen !== null && focus(chosen)) toFocus.current = null;
+  });
+  const choose = (index: number) => {
+    const row = unfolded[Math.max(0, Math.min(unfolded.length - 1, index))];
     if (!row) return;
     onChoose(row.id);
-    list?.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.id)}"]`)?.focus();
+    if (focus(row.id)) return;
+    toFocus.current = row.id;
+    bring(items.indexOf(row));
   };
+  // What is chosen elsewhere, by a key or a click on something that shows it, is brought into sight where the list does not stand whole.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only another choice moves the list
+  useEffect(() => {
+    const at = items.findIndex((item) => "id" in item && item.id === chosen);
+    if (at >= 0 && measure) bring(at);
+  }, [chosen]);
   const idOf = (event: { target: EventTarget }) => rowAt(event.target as Element);
   return (
     <ul
+      ref={list}
       aria-label={label}
+      onFocus={(event) => setFocused(idOf(event) ?? null)}
+      onBlur={() => setFocused(null)}
       onClick={(event) => {
         const id = idOf(event);
         if (id === undefined) return;
@@ -69,16 +101,16 @@ export function RowList({
       }}
       onKeyDown={(event) => {
         const id = idOf(event);
-        const index = inSight.findIndex((row) => row.id === id);
+        const index = unfolded.findIndex((row) => row.id === id);
         if (index < 0 || id === undefined) return;
         if (event.key === "ArrowDown" || event.key === "ArrowUp") {
           event.preventDefault();
           const next = index + (event.key === "ArrowDown" ? 1 : -1);
-          const row = inSight[next];
+          const row = unfolded[next];
           if (event.shiftKey && onChooseToo && row) {
             onChooseToo(row.id, true);
-            event.currentTarget.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.id)}"]`)?.focus();
-          } else choose(next, event.currentTarget);
+            focus(row.id);
+          } else choose(next);
         } else if (event.key === "Enter" && (onOpen || id !== chosen)) {
           // On the row that is chosen already, Enter is left to the stop.
           event.preventDefault();
@@ -87,29 +119,59 @@ export function RowList({
         }
       }}
     >
-      {rows.map(({ id, name, fact, under }, index) => (
-        <Fragment key={id}>
-          {under && under !== rows[index - 1]?.under && <HeadingItem heading={under} />}
-          {(!under?.folded || id === chosen || together?.has(id)) && (
-            <RowItem
-              id={id}
-              name={name}
-              fact={fact}
-              within={under !== undefined}
-              chosen={id === chosen}
-              together={together?.has(id) === true}
-              reached={id === chosen || (chosen === null && index === 0)}
-            />
-          )}
-        </Fragment>
-      ))}
+      {shown.map((each) => {
+        if (!("index" in each)) return <li key={`before ${each.before}`} aria-hidden style={{ height: each.room }} />;
+        const { index } = each;
+        const item = items[index] as Row | Heading;
+        const place = { measure, index, count: items.length };
+        if (!("id" in item)) return <HeadingItem key={`over ${item.title} ${index}`} heading={item} {...place} />;
+        const { id, name, fact, under } = item;
+        return (
+          <RowItem
+            key={id}
+            id={id}
+            name={name}
+            fact={fact}
+            within={under !== undefined}
+            chosen={id === chosen}
+            together={together?.has(id) === true}
+            reached={id === chosen || (chosen === null && id === rows[0]?.id)}
+            {...place}
+          />
+        );
+      })}
     </ul>
   );
 }
 
-function HeadingItem({ heading: { title, fact, folded, onFold } }: { heading: Heading }) {
+/** How high a row is, in CSS pixels. */
+const ROW = 28;
+
+/** The rows that are not folded away, each heading before the first of its rows. */
+function withHeadings(rows: readonly Row[], unfolded: readonly Row[]): readonly (Row | Heading)[] {
+  if (!rows.some(({ under }) => under)) return unfolded;
+  const there = new Set(unfolded);
+  return rows.flatMap((row, index): (Row | Heading)[] => [
+    ...(row.under && row.under !== rows[index - 1]?.under ? [row.under] : []),
+    ...(there.has(row) ? [row] : []),
+  ]);
+}
+
+/** Where something stands in a list that may not stand whole in the document. */
+interface Place {
+  readonly measure: ((element: Element | null) => void) | undefined;
+  readonly index: number;
+  readonly count: number;
+}
+
+/** What an item says of its place; where only a part of the list is there, how many there are, and which it is. */
+function placed({ measure, index, count }: Place) {
+  return { ref: measure, "data-index": index, ...(measure ? { "aria-setsize": count, "aria-posinset": index + 1 } : {}) };
+}
+
+function HeadingItem({ heading: { title, fact, folded, onFold }, ...place }: { heading: Heading } & Place) {
   return (
-    <li>
+    <li {...placed(place)}>
       <button
         type="button"
         aria-expanded={!folded}
@@ -136,14 +198,16 @@ const RowItem = memo(function RowItem({
   chosen,
   together,
   reached,
-}: Omit<Row, "under"> & {
-  readonly within: boolean;
-  readonly chosen: boolean;
-  readonly together: boolean;
-  readonly reached: boolean;
-}) {
+  ...place
+}: Omit<Row, "under"> &
+  Place & {
+    readonly within: boolean;
+    readonly chosen: boolean;
+    readonly together: boolean;
+    readonly reached: boolean;
+  }) {
   return (
-    <li>
+    <li {...placed(place)}>
       <button
         type="button"
         data-chooses

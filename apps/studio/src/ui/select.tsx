@@ -2,6 +2,10 @@
 
 import { Check, ChevronDown } from "lucide-react";
 import { Select as Radix } from "radix-ui";
+import { useState } from "react";
+
+/** So many options stand ready while the list is closed, so that a letter chooses one; more would be made anew with every step that is chosen. */
+const MOST_KEPT = 40;
 
 /** One of many, of which the chosen one is in sight. `value` may be none of them: then `placeholder` stands there. */
 export function Select<Value extends string | number>({
@@ -24,8 +28,12 @@ export function Select<Value extends string | number>({
 }) {
   // Options are told apart by their position: Radix takes no empty text as a value, and here it is one.
   const at = options.findIndex(([each]) => each === value);
+  const [open, setOpen] = useState(false);
+  const isListed = open || options.length <= MOST_KEPT;
   return (
     <Radix.Root
+      open={open}
+      onOpenChange={setOpen}
       value={at < 0 ? "" : String(at)}
       onValueChange={(next) => next !== "" && onChange((options[Number(next)] as (typeof options)[number])[0])}
       disabled={disabled}
@@ -35,7 +43,7 @@ export function Select<Value extends string | number>({
         className={`inline-flex min-h-7 min-w-0 pointer-coarse:min-h-10 items-center justify-between gap-1 rounded-box border border-line bg-raised px-1.5 text-left text-ink hover:border-line-strong disabled:opacity-50 ${className}`}
       >
         <span className="truncate">
-          <Radix.Value placeholder={placeholder} />
+          <Radix.Value placeholder={placeholder}>{at < 0 ? undefined : options[at]?.[1]}</Radix.Value>
         </span>
         <Radix.Icon className="shrink-0 text-muted">
           <ChevronDown size={13} />
@@ -50,7 +58,7 @@ export function Select<Value extends string | number>({
           className="z-50 max-h-(--radix-select-content-available-height) min-w-(--radix-select-trigger-width) overflow-hidden rounded-box border border-line-strong bg-raised text-ink"
         >
           <Radix.Viewport className="p-1">
-            {options.map(([each, text], k) => (
+            {(isListed ? options : []).map(([each, text], k) => (
               <Radix.Item
                 key={k}
                 value={String(k)}

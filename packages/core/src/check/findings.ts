@@ -21,35 +21,64 @@ import { brokenClip, nothingCut, sameNames, unassignedFields } from "./stopping"
  * whose times are meant where facings differ. Cost: O(frames + steps).
  */
 export function findingsOf(project: Project, seen: SeenArt = NOTHING_SEEN, edited: ClipName | null = null): Finding[] {
-  const found = [
-    ...guarded("what is cut", () => nothingCut(project)),
-    ...guarded("art", () => artFindings(project, seen)),
-    ...project.clips.flatMap((clip) => guarded(`clip "${clip.name}"`, () => clipFindings(project, clip, seen))),
-    ...guarded("actions", () => actionFindings(project, edited)),
-    ...guarded("behaviours", () => behaviourFindings(project)),
-    ...guarded("pieces", () => pieceFindings(project)),
-    ...guarded("colours", () => colourFindings(project, seen)),
-    ...guarded("outlines", () => kindFindings(project, seen.outlines)),
-    ...guarded("stages", () => stageFindings(project, seen)),
-    ...guarded("layers", () => layersThatDisagree(project)),
-    ...guarded("parts", () => [...brokenParts(project), ...partFindings(project)]),
-    ...guarded("frame names", () => sameNames(project)),
-    ...guarded("clip names", () => nameFindings(project)),
-    ...guarded("unused frames", () => unused(project)),
-    ...deliveryFindings(project),
-    ...guarded("examples", () => unassignedFields(project)),
-  ];
+  const looking = lookingFor(project, seen, edited);
+  for (;;) {
+    const { done, value } = looking.next();
+    if (done) return value;
+  }
+}
+
+/** As `findingsOf`, a little at a time: whoever has something more urgent to do goes on with it later, or never. */
+export function* lookingFor(project: Project, seen: SeenArt, edited: ClipName | null): Generator<void, Finding[]> {
+  const found: Finding[] = [];
+  for (const [where, find] of looksAt(project, seen, edited)) {
+    found.push(...guarded(where, find));
+    yield;
+  }
   const weight = { error: 0, warning: 1, note: 2 };
   return found.sort((a, b) => weight[a.severity] - weight[b.severity]);
 }
 
+/** What is looked at, in the order of the document. */
+function* looksAt(project: Project, seen: SeenArt, edited: ClipName | null): Generator<[where: string, find: () => Finding[]]> {
+  yield ["what is cut", () => nothingCut(project)];
+  yield ["art", () => artFindings(project, seen)];
+  for (const clip of project.clips) yield [`clip "${clip.name}"`, () => clipFindings(project, clip, seen)];
+  yield ["actions", () => actionFindings(project, edited)];
+  yield ["behaviours", () => behaviourFindings(project)];
+  yield ["pieces", () => pieceFindings(project)];
+  yield ["colours", () => colourFindings(project, seen)];
+  yield ["outlines", () => kindFindings(project, seen.outlines)];
+  yield ["stages", () => stageFindings(project, seen)];
+  yield ["layers", () => layersThatDisagree(project)];
+  yield ["parts", () => [...brokenParts(project), ...partFindings(project)]];
+  yield ["frame names", () => sameNames(project)];
+  yield ["clip names", () => nameFindings(project)];
+  yield ["unused frames", () => unused(project)];
+  yield ["deliveries", () => deliveryFindings(project)];
+  yield ["examples", () => unassignedFields(project)];
+}
+
 /** What stands in its way in the game comes alone: a clip that cannot be shown is not judged by how it moves. */
 function clipFindings(project: Project, clip: Clip, { outlines }: SeenArt): Finding[] {
+  const { sources, marks } = project;
+  const known = judged.get(clip);
+  if (known && known.sources === sources && known.marks === marks && known.outlines === outlines) return known.findings;
   const broken = brokenClip(project, clip);
-  return broken.length > 0
-    ? broken
-    : [...movementFindings(project, clip), ...markFindings(project, clip), ...outlineFindings(project, clip, outlines)];
+  const findings =
+    broken.length > 0
+      ? broken
+      : [...movementFindings(project, clip), ...markFindings(project, clip), ...outlineFindings(project, clip, outlines)];
+  judged.set(clip, { sources, marks, outlines, findings });
+  return findings;
 }
+
+interface Judged extends Pick<Project, "sources" | "marks">, Pick<SeenArt, "outlines"> {
+  readonly findings: Finding[];
+}
+
+/** What was found on clips, by all that it depends on. */
+const judged = new WeakMap<Clip, Judged>();
 
 /** Which deliveries take frames that no clip shows. */
 function whoTakesThem({ deliveries }: Project): string {

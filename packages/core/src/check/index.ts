@@ -1,7 +1,7 @@
 export { allMended } from "./all-mended";
 export { NOTHING_SEEN, type SeenArt } from "./art-findings";
 export { type Finding, type FindingCode, mendsOf, type Place } from "./finding";
-export { findingsOf } from "./findings";
+export { findingsOf, lookingFor } from "./findings";
 export { type FrameFinding, type FrameFindingCode, frameFindings } from "./frame-findings";
 export { isMendable, mended } from "./mend";
 export { kindFindings, outlineFindings, type SeenOutlines } from "./outline-findings";

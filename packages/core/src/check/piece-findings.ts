@@ -26,7 +26,7 @@ export function pieceFindings(project: Project): Finding[] {
         frame.dropped ? [] : [...gonePieces(project, source, frame), ...gonePalettes(project, source, frame), ...offGrid(source, frame)],
       ),
     ),
-    ...project.clips.flatMap((clip) => alongClip(project, clip)),
+    ...(sources.length === 0 ? [] : project.clips.flatMap((clip) => alongClip(project, clip))),
     ...sources.flatMap((source) => equalFrames(source)),
     ...unusedPieces(project, sources),
   ];
@@ -272,11 +272,13 @@ function equalFrames(source: Source): Finding[] {
 
 /** Frames of sources that pieces are taken from, which lie nowhere and are in no clip. */
 function unusedPieces(project: Project, sources: readonly Source[]): Finding[] {
-  const used = new Set<FrameRef>(sources.flatMap(({ frames }) => frames.flatMap(({ pieces = [] }) => pieces.map(({ of }) => of))));
+  if (sources.length === 0) return [];
+  const pieces = new Set<FrameRef>(sources.flatMap(({ frames }) => frames.flatMap(({ pieces = [] }) => pieces.map(({ of }) => of))));
+  const used = new Set(pieces);
   for (const { steps } of project.clips) for (const { frame } of steps) used.add(frame);
   const from = new Set([...used].map((ref) => ref.slice(0, ref.indexOf("/"))));
   return project.sources.flatMap((source): Finding[] => {
-    if (isOfPieces(source) || !from.has(source.id) || !source.frames.some((frame) => isPiece(sources, frameRef(source, frame)))) return [];
+    if (isOfPieces(source) || !from.has(source.id) || !source.frames.some((frame) => pieces.has(frameRef(source, frame)))) return [];
     const idle = source.frames.filter((frame) => !frame.dropped && !frame.empty && !used.has(frameRef(source, frame)));
     const [first] = idle;
     if (!first) return [];
@@ -298,8 +300,4 @@ function unusedPieces(project: Project, sources: readonly Source[]): Finding[] {
       },
     ];
   });
-}
-
-function isPiece(sources: readonly Source[], ref: FrameRef): boolean {
-  return sources.some(({ frames }) => frames.some(({ pieces = [] }) => pieces.some(({ of }) => of === ref)));
 }

@@ -75,8 +75,11 @@ function shortList(numbers: readonly number[]): string {
 }
 
 export function sameNames(project: Project): Finding[] {
+  const kept = keptFrames(project);
+  const known = sharedIn.get(kept);
+  if (known) return known;
   const byName = new Map<string, FrameRef>();
-  return keptFrames(project).flatMap(({ source, frame }): Finding[] => {
+  const shared = kept.flatMap(({ source, frame }): Finding[] => {
     const name = frameName(source, frame);
     const ref = frameRef(source, frame);
     const first = byName.get(name);
@@ -96,7 +99,12 @@ export function sameNames(project: Project): Finding[] {
       },
     ];
   });
+  sharedIn.set(kept, shared);
+  return shared;
 }
+
+/** What was found on lists of frames, which are never changed in place. */
+const sharedIn = new WeakMap<object, Finding[]>();
 
 /** Fields of examples that look like geometry and mean nothing known: what the example says there would be wrong for other frames. */
 export function unassignedFields(project: Project): Finding[] {

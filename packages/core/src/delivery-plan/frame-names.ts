@@ -7,29 +7,44 @@ import { type Counting, type FrameRef, frameName, frameRef, type PlacedFrame, ty
  * `from`; `{n:3}` has at least three digits. Cost: O(frames + steps).
  */
 export function framesNamed(project: Project, frames: readonly PlacedFrame[], pattern: string, from: Counting["from"]): string[] {
-  const uses = firstUses(project);
-  return frames.map(({ source, frame }, k) => {
-    const use = uses.get(frameRef(source, frame));
-    const texts = new Map<string, string>([
-      ["name", frameName(source, frame)],
-      ["source", source.name],
-      ["clip", use?.clip ?? source.name],
-    ]);
-    const numbers = new Map<string, number>([
-      ["row", frame.row],
-      ["column", frame.column],
-      ["step", use?.step ?? frame.number],
-      ["n", k],
-    ]);
-    return pattern.replace(PART, (whole, key: string, digits?: string) => {
-      const number = numbers.get(key);
-      if (number !== undefined) return String(number + from).padStart(Number(digits ?? 1), "0");
-      return texts.get(key) ?? whole;
-    });
+  const uses = /\{(clip|step)\b/u.test(pattern) ? firstUses(project) : null;
+  const parts = partsOf(pattern);
+  return frames.map((placed, k) => {
+    const use = uses?.get(frameRef(placed.source, placed.frame));
+    let name = "";
+    for (const { text, key, digits } of parts) {
+      if (key === null) name += text;
+      else {
+        const value = VALUES[key](placed, use, k);
+        name += typeof value === "number" ? String(value + from).padStart(digits, "0") : value;
+      }
+    }
+    return name;
   });
 }
 
-const PART = /\{(\w+)(?::(\d))?\}/gu;
+type Use = { readonly clip: string; readonly step: number } | undefined;
+
+/** What stands for each word of a pattern; numbers count from 0. */
+const VALUES = {
+  name: ({ source, frame }: PlacedFrame) => frameName(source, frame),
+  source: ({ source }: PlacedFrame) => source.name,
+  clip: ({ source }: PlacedFrame, use: Use) => use?.clip ?? source.name,
+  row: ({ frame }: PlacedFrame) => frame.row,
+  column: ({ frame }: PlacedFrame) => frame.column,
+  step: ({ frame }: PlacedFrame, use: Use) => use?.step ?? frame.number,
+  n: (_placed: PlacedFrame, _use: Use, k: number) => k,
+} as const satisfies Record<string, (placed: PlacedFrame, use: Use, k: number) => string | number>;
+
+type Word = keyof typeof VALUES;
+
+/** A pattern as text and words; what is in braces and no word is text. */
+function partsOf(pattern: string): { readonly text: string; readonly key: Word | null; readonly digits: number }[] {
+  return (pattern.match(/\{\w+(?::\d)?\}|\{|[^{]+/gu) ?? []).map((text) => {
+    const [, key = "", digits = "1"] = /^\{(\w+)(?::(\d))?\}$/u.exec(text) ?? [];
+    return { text, key: Object.hasOwn(VALUES, key) ? (key as Word) : null, digits: Number(digits) };
+  });
+}
 
 /** Where each frame is first shown: clips in the order of the document. */
 function firstUses({ clips }: Project): Map<FrameRef, { clip: string; step: number }> {

@@ -3,7 +3,9 @@ import { withSource } from "./with-source";
 
 /** The project with the frames of `refs` changed; what a change returns as it was given is left as it is. */
 export function withFrames(project: Project, refs: ReadonlySet<FrameRef>, change: (placed: PlacedFrame, ref: FrameRef) => Frame): Project {
+  const meant = new Set([...refs].map((ref) => ref.slice(0, ref.indexOf("/"))));
   return project.sources.reduce((next: Project, source) => {
+    if (!meant.has(source.id)) return next;
     const frames = source.frames.map((frame) => {
       const ref = frameRef(source, frame);
       return refs.has(ref) ? change({ source, frame }, ref) : frame;

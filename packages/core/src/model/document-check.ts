@@ -5,6 +5,7 @@
  * a check follows the change, not the document.
  */
 import type * as z from "zod";
+import type { Clip } from "./clip";
 import { counted } from "./counted";
 import { CaravanError } from "./error";
 import { clipToFile, FileClip } from "./file-clip";
@@ -44,6 +45,15 @@ export function checkDocument(project: Project, where: string): void {
     sound.add(source);
   }
   checkWhole(project, where);
+}
+
+/** Remembers the clips and sources of a document that was read from a file: the file's schema held them against the same checks. */
+export function rememberRead({ clips, sources }: Project): void {
+  for (const clip of clips) sound.add(clip);
+  for (const source of sources) {
+    for (const frame of source.frames) sound.add(frame);
+    sound.add(source);
+  }
 }
 
 type Rest = Omit<Project, "sources" | "clips">;
@@ -115,9 +125,13 @@ export function checkWhole(project: Project, where: string): void {
       for (const { key, data } of source.frames) if (data) once(`data of the frame ${key} of "${source.name}" named`, data);
       whole.add(source);
     }
+    if (markedOf.get(source) === project.marks) continue;
     for (const frame of source.frames) if (frame.marks) refuseUnknownMarks(kinds, source, frame, refuse);
+    markedOf.set(source, project.marks);
   }
-  for (const { name, data, steps } of project.clips) {
+  for (const clip of project.clips) {
+    if (valued.has(clip)) continue;
+    const { name, data, steps } = clip;
     if (data) once(`data of "${name}" named`, data);
     for (const { events = [], eventValues } of steps) {
       if (!eventValues) continue;
@@ -125,6 +139,7 @@ export function checkWhole(project: Project, where: string): void {
       for (const each of eventValues)
         if (!events.includes(each.name)) refuse(`A step of "${name}" has a value for the event "${each.name}", which it does not fire.`);
     }
+    valued.add(clip);
   }
   for (const { name, loopFrom, steps } of project.clips)
     if (loopFrom > 0 && loopFrom >= steps.length) refuse(`The clip "${name}" loops from step ${loopFrom}, which it does not have.`);
@@ -132,6 +147,12 @@ export function checkWhole(project: Project, where: string): void {
 
 /** Sources whose frames were found to be on their pictures, under keys of their own. */
 const whole = new WeakSet<Source>();
+
+/** For sources whose marks were found to be of kinds that there are, those kinds. */
+const markedOf = new WeakMap<Source, Project["marks"]>();
+
+/** Clips whose data and values of events were found to be in order. */
+const valued = new WeakSet<Clip>();
 
 type Refuse = (what: string) => never;
 

@@ -5,7 +5,7 @@
  */
 import * as z from "zod";
 import { FileBehaviour } from "./behaviour";
-import { checkWhole, unfitField } from "./document-check";
+import { checkWhole, rememberRead, unfitField } from "./document-check";
 import { CaravanError } from "./error";
 import { behavioursFromFile, behavioursToFile } from "./file-behaviour";
 import { clipFromFile, clipToFile, FileClip } from "./file-clip";
@@ -92,6 +92,7 @@ export function projectFromFile(content: unknown, where: string): Project {
   if (!parsed.success) throw unfitField(parsed.error, where);
   const project = documentOf(parsed.data);
   checkWhole(project, where);
+  rememberRead(project);
   return project;
 }
 

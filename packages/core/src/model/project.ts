@@ -156,21 +156,34 @@ export function findFrame(project: Pick<Project, "sources">, ref: FrameRef): Pla
 }
 
 /** Frames that are delivered: neither dropped nor of an uncut source, in the order of sources and trays. */
-export function keptFrames(project: Project): PlacedFrame[] {
-  return project.sources.flatMap((source) => source.frames.filter((frame) => !frame.dropped).map((frame) => ({ source, frame })));
+export function keptFrames({ sources }: Pick<Project, "sources">): readonly PlacedFrame[] {
+  const known = keptOf.get(sources);
+  if (known) return known;
+  const kept = sources.flatMap((source) => source.frames.filter((frame) => !frame.dropped).map((frame) => ({ source, frame })));
+  keptOf.set(sources, kept);
+  return kept;
 }
 
+/** Lists of sources are never changed in place. */
+const keptOf = new WeakMap<object, readonly PlacedFrame[]>();
+
 /** For every frame that a clip shows, the clips that show it, each once, in the order of clips. */
-export function clipsByFrame(project: Project): Map<FrameRef, ClipName[]> {
+export function clipsByFrame({ clips }: Pick<Project, "clips">): ReadonlyMap<FrameRef, readonly ClipName[]> {
+  const known = usesOf.get(clips);
+  if (known) return known;
   const uses = new Map<FrameRef, ClipName[]>();
-  for (const clip of project.clips)
+  for (const clip of clips)
     for (const ref of new Set(clip.steps.map((step) => step.frame))) {
       const names = uses.get(ref);
       if (names) names.push(clip.name);
       else uses.set(ref, [clip.name]);
     }
+  usesOf.set(clips, uses);
   return uses;
 }
+
+/** Lists of clips are never changed in place. */
+const usesOf = new WeakMap<object, ReadonlyMap<FrameRef, readonly ClipName[]>>();
 
 /** Refs of a source's frames that are not dropped, in tray order. */
 export function keptRefs(source: Source): FrameRef[] {

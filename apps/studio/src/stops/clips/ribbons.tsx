@@ -1,13 +1,14 @@
 "use client";
 
 import { insertSteps, moveSteps } from "@caravan/core/edit";
-import type { Clip, FrameRef } from "@caravan/core/model";
+import { type Clip, type FrameRef, msFromMicros } from "@caravan/core/model";
 import { closestCenter, DndContext, type DragEndEvent } from "@dnd-kit/core";
-import { memo, useEffect, useRef, useState } from "react";
+import { type CSSProperties, memo, useEffect, useRef, useState } from "react";
 import { act } from "../../project/act";
 import { useProject } from "../../project/open-project";
 import { chooseClip, useView } from "../../project/view";
 import { useDragSensors } from "../../ui/drag-sensors";
+import { useInSight } from "../../ui/in-sight";
 import { AddTray } from "./add-tray";
 import { chosenSteps } from "./chosen-steps";
 import { useHeldScale } from "./edge-handle";
@@ -41,7 +42,15 @@ export function Ribbons({ clip }: { clip: Clip }) {
   }, []);
   const held = useHeldScale((state) => state.scale);
   const scale = held ?? ribbonScale(clip, Math.max(120, room.width - NAMES - MARGIN));
+  const [from, until] = [room.scrolled - AROUND, room.scrolled + room.width + AROUND];
   const index = clips.indexOf(clip);
+  const { shown, measure } = useInSight({
+    count: clips.length,
+    height: THIN_ROW,
+    kept: [index],
+    list: scroller,
+    scroller: () => scroller.current,
+  });
   const tall = useRef<HTMLDivElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another clip was chosen, by whatever list or key
   useEffect(() => {
@@ -54,29 +63,31 @@ export function Ribbons({ clip }: { clip: Clip }) {
         ref={scroller}
         aria-label="Ribbons"
         className="min-h-0 grow overflow-auto rounded-box border border-line bg-surface py-2"
+        style={{ [PX_PER_MS]: `${scale * 1000}px` } as CSSProperties}
         tabIndex={0}
       >
-        {clips.slice(0, index).map((each) => (
-          <ThinRibbon key={each.name} clip={each} scale={scale} />
-        ))}
-        <div ref={tall} className="relative my-1 w-max">
-          <Ruler
-            clip={clip}
-            scale={scale}
-            left={NAMES}
-            margin={MARGIN}
-            from={room.scrolled - AROUND}
-            until={room.scrolled + room.width + AROUND}
-          />
-          <div className="flex items-center">
-            <RibbonName clip={clip} chosen />
-            <TallRibbon clip={clip} scale={scale} from={room.scrolled - AROUND} until={room.scrolled + room.width + AROUND} />
-          </div>
-          <Playhead clip={clip} scale={scale} left={NAMES} />
-        </div>
-        {clips.slice(index + 1).map((each) => (
-          <ThinRibbon key={each.name} clip={each} scale={scale} />
-        ))}
+        {shown.map((each) => {
+          if (!("index" in each)) return <div key={`before ${each.before}`} style={{ height: each.room }} />;
+          const other = clips[each.index] as Clip;
+          if (other !== clip)
+            return (
+              <div key={other.name} ref={measure} data-index={each.index}>
+                <ThinRibbon clip={other} />
+              </div>
+            );
+          return (
+            <div key={clip.name} ref={measure} data-index={index} className="flow-root">
+              <div ref={tall} className="relative my-1 w-max">
+                <Ruler clip={clip} scale={scale} left={NAMES} margin={MARGIN} from={from} until={until} />
+                <div className="flex items-center">
+                  <RibbonName clip={clip} chosen />
+                  <TallRibbon clip={clip} scale={scale} from={from} until={until} />
+                </div>
+                <Playhead clip={clip} scale={scale} left={NAMES} />
+              </div>
+            </div>
+          );
+        })}
       </section>
       <AddTray clip={clip} />
     </DndContext>
@@ -122,10 +133,18 @@ function RibbonName({ clip, chosen = false }: { clip: Clip; chosen?: boolean }) 
 }
 
 const THIN = 20; // px
+/** With the space around it. */
+const THIN_ROW = THIN + 8;
 
-/** Another clip on the same scale, its steps in two tones, all of them one shape: there may be thousands. A click chooses it. */
-const ThinRibbon = memo(function ThinRibbon({ clip, scale }: { clip: Clip; scale: number }) {
-  const width = totalOf(clip) * scale;
+/** The scale as the style sheet knows it: a change of it stretches hundreds of ribbons without drawing one anew. */
+const PX_PER_MS = "--px-per-ms";
+
+/**
+ * Another clip on the same scale, its steps in two tones, all of them one shape: there may be thousands. Its picture is in milliseconds and
+ * stretched. A click chooses it.
+ */
+const ThinRibbon = memo(function ThinRibbon({ clip }: { clip: Clip }) {
+  const ms = msFromMicros(totalOf(clip));
   return (
     <button
       type="button"
@@ -137,12 +156,13 @@ const ThinRibbon = memo(function ThinRibbon({ clip, scale }: { clip: Clip; scale
       <RibbonName clip={clip} />
       <svg
         aria-hidden
-        width={width}
-        height={THIN}
+        viewBox={`0 0 ${ms} 1`}
+        preserveAspectRatio="none"
+        style={{ width: `calc(var(${PX_PER_MS}) * ${ms})`, height: THIN }}
         className="shrink-0 rounded-sm border border-line bg-raised group-hover:border-lapis"
         shapeRendering="crispEdges"
       >
-        <path d={bandsOf(edgesOf(clip), scale, THIN)} className="fill-lapis-soft" />
+        <path d={bandsOf(edgesOf(clip), msFromMicros(1), 1)} className="fill-lapis-soft" />
       </svg>
     </button>
   );

@@ -1,0 +1,58 @@
+/** Three hundred clips: lists that do not stand whole in the document choose, scroll and keep the focus as if they did. */
+import { writeBundle } from "@caravan/core/bundle";
+import { sha256Hex } from "@caravan/core/codec";
+import { addClip, addSources, cutSource } from "@caravan/core/edit";
+import { emptyProject, type FrameRef, type SourceId } from "@caravan/core/model";
+import { coverageOf } from "@caravan/core/raster";
+import { expect, test } from "./fixtures";
+import { dropFiles, figureSheet, goTo, openEmpty, pngFile } from "./studio";
+
+const COUNT = 300;
+
+function manyClips(): Uint8Array {
+  const sheet = figureSheet(4, 2);
+  const { bytes } = pngFile("hero.png", sheet);
+  const sha256 = sha256Hex(bytes);
+  const none = { x: 0, y: 0 };
+  const cell = { w: sheet.width / 4, h: sheet.height / 2 };
+  let project = addSources(emptyProject("Many"), [{ fileName: "hero.png", sha256, width: sheet.width, height: sheet.height }]);
+  project = cutSource(project, "s1" as SourceId, { by: "cell", cell, margin: none, gap: none, keepEmpty: false }, coverageOf(sheet));
+  const refs = ["s1/c0r0", "s1/c1r0", "s1/c2r0"] as FrameRef[];
+  for (let k = 0; k < COUNT; k++) project = addClip(project, refs, `clip-${String(k).padStart(3, "0")}`);
+  return writeBundle({ project, pictures: new Map([[sha256, bytes]]) });
+}
+
+test("of hundreds of clips those in sight are there, and keys, clicks and the finder reach all", async ({ page }) => {
+  await openEmpty(page);
+  await dropFiles(page, [{ name: "many.caravan", bytes: manyClips() }]);
+  await expect(page).toHaveTitle(/^Many/);
+  await goTo(page, "Clips");
+  const list = page.getByRole("list", { name: "Clips" });
+  const row = (k: number) => list.getByRole("button", { name: `clip-${String(k).padStart(3, "0")}` });
+  await row(0).click();
+  await expect(page.getByRole("heading", { name: "clip-000" })).toBeVisible();
+  expect(await list.getByRole("button").count()).toBeLessThan(100);
+  await expect(list.getByRole("listitem").first()).toHaveAttribute("aria-setsize", String(COUNT));
+
+  // Sixty rows down, far beyond what was in the document.
+  for (let k = 0; k < 60; k++) await page.keyboard.press("ArrowDown");
+  await expect(row(60)).toBeFocused();
+  await expect(row(60)).toBeInViewport();
+  await expect(page.getByRole("heading", { name: "clip-060" })).toBeVisible();
+
+  // Scrolled to the end, what has the focus is still there.
+  await page.getByRole("region", { name: "Clips: list" }).evaluate((element) => element.scrollTo(0, element.scrollHeight));
+  await expect(row(299)).toBeInViewport();
+  await expect(row(60)).toBeFocused();
+  await row(299).click();
+  await expect(page.getByRole("heading", { name: "clip-299" })).toBeVisible();
+  await expect(page.getByRole("region", { name: "Ribbons" }).getByRole("button", { name: "Choose clip-298" })).toBeInViewport();
+
+  await page.keyboard.press("Control+k");
+  await page.getByRole("combobox").fill("clip-150");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "clip-150" })).toBeVisible();
+  await expect(row(150)).toBeInViewport();
+  await page.getByRole("button", { name: "Choose clip-152" }).click();
+  await expect(row(152)).toHaveAttribute("aria-current", "true");
+});

@@ -2,9 +2,11 @@
 import { readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { CaravanError } from "@caravan/core/model";
+import { STANDARD, standardInput } from "./standard";
 
-/** Throws `not-found` with the reason in words. */
+/** A file's bytes; those of `-` are standard input's. Throws `not-found` with the reason in words. */
 export function readFile(path: string): Uint8Array {
+  if (path === STANDARD) return standardInput();
   try {
     return readFileSync(path);
   } catch (cause) {
@@ -13,6 +15,7 @@ export function readFile(path: string): Uint8Array {
 }
 
 export function isFolder(path: string): boolean {
+  if (path === STANDARD) return false;
   try {
     return statSync(path).isDirectory();
   } catch (cause) {

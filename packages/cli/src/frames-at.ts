@@ -6,9 +6,10 @@ import { chosenFrames } from "@caravan/core/delivery-plan";
 import { CaravanError, type FrameRef, frameRef } from "@caravan/core/model";
 import { crop } from "@caravan/core/raster";
 import type { NamedPixels } from "@caravan/core/tiles";
-import { isFolder } from "./files";
+import { isFolder, readFile } from "./files";
 import { pngCodec } from "./png";
 import { openProject } from "./project";
+import { STANDARD, UNNAMED } from "./standard";
 import { readStill, STILL_ENDING } from "./stills";
 import { takenFiles } from "./taken-art";
 import { note } from "./tell";
@@ -26,6 +27,8 @@ export async function framesAt(paths: readonly string[]): Promise<FramesFound> {
 }
 
 function isProject(path: string): boolean {
+  // A project file is a ZIP, and no picture begins as one.
+  if (path === STANDARD) return readFile(path)[0] === 0x50 && readFile(path)[1] === 0x4b;
   if (isFolder(path)) return existsSync(join(path, PROJECT_FILE));
   return basename(path) === PROJECT_FILE || /\.caravan$/i.test(path);
 }
@@ -50,8 +53,8 @@ function framesDelivered(path: string): NamedPixels[] {
 async function picturesAt(paths: readonly string[]): Promise<NamedPixels[]> {
   const found: NamedPixels[] = [];
   for (const path of paths) {
-    if (!isFolder(path) && STILL_ENDING.test(path)) {
-      found.push({ name: path, pixels: await readStill(path) });
+    if (path === STANDARD || (!isFolder(path) && STILL_ENDING.test(path))) {
+      found.push({ name: path === STANDARD ? UNNAMED : path, pixels: await readStill(path) });
       continue;
     }
     const { items, pictures, failed } = await takenFiles([path]);

@@ -24,6 +24,7 @@ import { coverageOf, drawingsIn, findDrawings, type Ground, opaqueGround, type P
 import { type Walk, walkingClip, walkKey, walkOf } from "@caravan/core/stage";
 import { isFolder, readFile } from "./files";
 import { pngCodec } from "./png";
+import { calledInWords } from "./standard";
 
 /** What only pixels tell. */
 function seenIn(project: Project, art: Art): Pick<SeenArt, "walks" | "colours" | "outlines"> {
@@ -46,7 +47,7 @@ function outlinesSeen(project: Project, art: Art): SeenArt["outlines"] {
 export function openDocument(path: string): Project {
   if (isFolder(path)) return readProjectFile(readFile(join(path, PROJECT_FILE)), join(path, PROJECT_FILE));
   if (basename(path) === PROJECT_FILE) return readProjectFile(readFile(path), path);
-  return readBundle(readFile(path), path).project;
+  return readBundle(readFile(path), calledInWords(path)).project;
 }
 
 export interface OpenProject {
@@ -81,7 +82,7 @@ export type DecodedPictures = Map<string, Pixels>;
 export function openProject(path: string, decodedBefore: DecodedPictures = new Map(), mayMiss = false): OpenProject {
   const folder = isFolder(path) ? path : basename(path) === PROJECT_FILE ? dirname(path) : null;
   if (folder === null) {
-    const { project, pictures } = readBundle(readFile(path), path);
+    const { project, pictures } = readBundle(readFile(path), calledInWords(path));
     for (const { sha256, file } of project.sources.flatMap(allPictures))
       if (!decodedBefore.has(sha256)) decodedBefore.set(sha256, pngCodec().decode(pictures.get(sha256) as Uint8Array, `${path}, ${file}`));
     const art = artFrom(decodedBefore, project);

@@ -7,6 +7,7 @@ import { type Clearing, emptyProject, type Source } from "@caravan/core/model";
 import type { Pixels } from "@caravan/core/raster";
 import { readFile } from "./files";
 import { pngCodec } from "./png";
+import { STANDARD, UNNAMED } from "./standard";
 import { isProjectFile, writeProject } from "./written-project";
 
 interface ProjectOptions {
@@ -33,7 +34,7 @@ export function writeSheetProject(
   cut: Pick<Arrival, "cut" | "coverages" | "told" | "clips">,
   { out = "", clips, replace }: ProjectOptions,
 ): void {
-  const name = basename(image, extname(image));
+  const name = image === STANDARD ? UNNAMED : basename(image, extname(image));
   // A PNG is kept as it came; other pictures become one.
   const file = readFile(image);
   const bytes = looksLikePng(file) ? file : pngCodec().encode(decoded);

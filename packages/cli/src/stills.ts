@@ -8,13 +8,14 @@ import * as jpeg from "@jsquash/jpeg/decode.js";
 import * as webp from "@jsquash/webp/decode.js";
 import { readFile } from "./files";
 import { pngCodec } from "./png";
+import { calledInWords } from "./standard";
 
 /** Endings of the files that `readStill` reads. */
 export const STILL_ENDING = /\.(png|jpe?g|webp|tga)$/i;
 
 /** Throws `not-found`, `empty-file`, `not-a-picture` or `damaged-picture`, with what is wrong and what to do. */
 export async function readStill(path: string): Promise<Pixels> {
-  return decodeStill(readFile(path), path);
+  return decodeStill(readFile(path), calledInWords(path));
 }
 
 /** As `readStill`, of bytes that were read; `where` names the file. */

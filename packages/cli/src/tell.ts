@@ -18,9 +18,17 @@ export function isQuiet(): boolean {
   return quiet;
 }
 
+let beside = false;
+
+/** From now on words of results go to standard error as well, since standard output has bytes. */
+export function sayBeside(): void {
+  beside = true;
+}
+
 /** Prints the result: one JSON document and nothing else, or words. */
 export function tell(json: boolean, result: unknown, words: () => string): void {
-  if (json || !quiet) process.stdout.write(`${json ? JSON.stringify(result) : words()}\n`);
+  if (beside) note(words());
+  else if (json || !quiet) process.stdout.write(`${json ? JSON.stringify(result) : words()}\n`);
 }
 
 /** A message beside the result. */

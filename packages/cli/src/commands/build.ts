@@ -12,6 +12,7 @@ import { noteLeft } from "../left";
 import { pngCodec } from "../png";
 import { progressOn } from "../progress";
 import { type DecodedPictures, openProject, type Refreshed } from "../project";
+import { reserveStandardOutput, STANDARD, writeToStandardOutput } from "../standard";
 import { note, tell, wrongCall } from "../tell";
 import { toldFinding } from "./check";
 
@@ -20,8 +21,8 @@ export function addBuild(program: Command): void {
     .command("build")
     .summary("make everything a project delivers")
     .description("Makes everything the project's delivery settings ask for, proves it by reading it back, and writes it.")
-    .argument("<project>", "a project folder, its caravan.json, or a *.caravan file")
-    .requiredOption("--out <dir>", "where the files go")
+    .argument("<project>", "a project folder, its caravan.json, or a *.caravan file; - is such a file at standard input")
+    .requiredOption("--out <dir>", "where the files go; - writes a ZIP to standard output")
     .option("--replace", "replace files in the way that Caravan did not write", false)
     .option("--zip <file>", "put the files into one ZIP as well")
     .option("--clean", "remove what an earlier build wrote and this one does not", false)
@@ -100,9 +101,12 @@ interface BuildOptions {
   readonly strict: boolean;
 }
 
+const NOTHING_LEFT = { left: [] };
+
 function build(path: string, options: BuildOptions): void {
   if (options.clean && options.only.length > 0)
     throw wrongCall("--clean and --only do not go together: what the other deliveries made would be removed.");
+  if (options.out === STANDARD) reserveStandardOutput(options.json);
   const progress = progressOn("Building");
   const { files, proofs, notes, changed, findings, project } = progress.during((at) => buildProject(path, undefined, at, options.only));
   const grave = findings.filter(({ severity }) => severity !== "note");
@@ -116,8 +120,9 @@ function build(path: string, options: BuildOptions): void {
     );
   }
   for (const each of changed) note(`Changed art, cut again by its recipe: ${each}`);
-  refuseOverArt(path, project, options.out, files);
-  const { left } = writeSet(options.out, files, `build ${project.name}`, options.replace);
+  if (options.out === STANDARD) writeToStandardOutput(files);
+  else refuseOverArt(path, project, options.out, files);
+  const { left } = options.out === STANDARD ? NOTHING_LEFT : writeSet(options.out, files, `build ${project.name}`, options.replace);
   if (options.zip !== undefined) writeWhole(options.zip, writeZip(files));
   // What other deliveries made is still made, by another call.
   if (options.only.length === 0) noteLeft(options.out, left, options.clean);

@@ -1,6 +1,6 @@
 import { basename, extname } from "node:path";
 import { asSeen, drawnPixels } from "@caravan/core/art";
-import { textFromUtf8 } from "@caravan/core/codec";
+import { type NamedFile, textFromUtf8 } from "@caravan/core/codec";
 import { cutSheet, type FindingCut, gridOf, suggestGrids, suggestOutlines } from "@caravan/core/cut";
 import { framesAndClips } from "@caravan/core/intake";
 import { type Correction, isMeaning, MEANINGS, readClips, readFrames, recogniseAs } from "@caravan/core/metadata";
@@ -12,6 +12,7 @@ import { readFile } from "../files";
 import { colourOrAuto, offset, pair, range, spacing, whole } from "../options";
 import { pngCodec } from "../png";
 import { makesProject, writeSheetProject } from "../sheet-project";
+import { reserveStandardOutput, STANDARD, UNNAMED, writeToStandardOutput } from "../standard";
 import { readStill } from "../stills";
 import { note, tell, wrongCall } from "../tell";
 
@@ -50,7 +51,7 @@ export function addCut(program: Command): void {
     .command("cut")
     .summary("cut a sheet into frames")
     .description("Cuts a sheet into frames: by a grid, along outlines, or as a metadata file says. With --out writes each frame as a PNG.")
-    .argument("<image>", "a sheet: PNG, JPEG, WebP or TGA")
+    .argument("<image...>", "sheets: PNG, JPEG, WebP or TGA; - is one at standard input")
     .addOption(new Option("--cell <WxH>", "size of a cell in pixels").argParser(pair).conflicts(others("cell")))
     .addOption(new Option("--count <CxR>", "number of columns and rows").argParser(pair).conflicts(others("count")))
     .addOption(new Option("--islands", "along the outlines of what is drawn").default(false).conflicts(others("islands")))
@@ -73,7 +74,10 @@ export function addCut(program: Command): void {
     .option("--tolerance <N>", "with --clear COLOUR: how far a channel may be off", whole(0, 255))
     .option("--specks <N>", "also clear drawn pixels that are alone, at most N together", whole(1, 64))
     .option("--keep-empty", "also cells with nothing drawn in them", false)
-    .option("--out <dir>", "write each frame to <dir>/<picture>_<index>.png; a file that ends with .caravan gets a project")
+    .option(
+      "--out <dir>",
+      "write each frame to <dir>/<picture>_<index>.png; a file that ends with .caravan gets a project; - writes a ZIP to standard output",
+    )
     .option("--project", "with --out: write a project folder that has the sheet cut so, with the clips of --meta", false)
     .addOption(new Option("--clips <what>", "with a project: make clips of the rows").choices(["rows"]))
     .option("--replace", "replace files in the way that Caravan did not write", false)
@@ -81,16 +85,51 @@ export function addCut(program: Command): void {
     .action(cut);
 }
 
-async function cut(image: string, options: CutOptions): Promise<void> {
-  refuseStrays(options);
+/** What came of a sheet, for programs and for people. */
+interface Told {
+  readonly told: object;
+  readonly words: string;
+}
+
+/** Of several sheets each is cut for itself: one that fails is told, and the others are cut all the same. */
+async function cut(images: string[], options: CutOptions): Promise<void> {
+  refuseStrays(options, images);
+  if (options.out === STANDARD) reserveStandardOutput(options.json);
+  const zipped: NamedFile[] = [];
+  const into = options.out === STANDARD ? zipped : null;
+  const [only] = images;
+  if (images.length === 1 && only !== undefined) {
+    const { told, words } = await cutOne(only, options, into);
+    if (into) writeToStandardOutput(zipped);
+    tell(options.json, told, () => words);
+    return;
+  }
+  const results: Told[] = [];
+  for (const image of images)
+    try {
+      const { told, words } = await cutOne(image, options, into);
+      results.push({ told, words: options.suggest ? `${image}:\n${words}` : words });
+    } catch (error) {
+      if (!(error instanceof CaravanError)) throw error;
+      const message = error.message.replace(/\s+/g, " ");
+      results.push({ told: { image, error: { code: error.code, where: error.where, message } }, words: `Not cut: ${message}` });
+      if (options.json) note(`caravan: ${message}`);
+      process.exitCode = 1;
+    }
+  if (into) writeToStandardOutput(zipped);
+  tell(options.json, { results: results.map(({ told }) => told) }, () => results.map(({ words }) => words).join("\n"));
+}
+
+/** `into` takes the frames' files where they do not go into a folder. */
+async function cutOne(image: string, options: CutOptions, into: NamedFile[] | null): Promise<Told> {
   const decoded = await readStill(image);
   const clearing = clearingOf(decoded, options, image);
   const pixels = asSeen(decoded, { clearing });
   const coverage = sheetCoverageOf(pixels);
   const sheet: Sheet = { image, decoded, clearing, pixels, coverage };
-  if (options.suggest) suggest(image, seenThrough(pixels, coverage, image), options);
-  else if (options.meta !== undefined) byMetadata(sheet, options.meta, options);
-  else byRecipe(sheet, recipeOf(options), options);
+  if (options.suggest) return suggest(image, seenThrough(pixels, coverage, image), options);
+  if (options.meta !== undefined) return byMetadata(sheet, options.meta, options, into);
+  return byRecipe(sheet, recipeOf(options), options, into);
 }
 
 /** The picture as it came, and as it is once its ground is cleared. */
@@ -103,9 +142,17 @@ interface Sheet {
 }
 
 /** Options that the chosen way of cutting would not heed are a slip of the hand. */
-function refuseStrays(options: CutOptions): void {
+function refuseStrays(options: CutOptions, images: readonly string[]): void {
   const { islands, join, least, level, clear, tolerance, meta, read } = options;
   if (options.project && options.out === undefined) wrongCall("--project belongs to --out.");
+  if (options.out === STANDARD && options.project) wrongCall("A project goes into a folder or a file, not to standard output.");
+  if (images.length > 1 && (meta !== undefined || makesProject(options)))
+    wrongCall("A metadata file, and a project, are of one sheet: name one. caravan new makes a project of several.");
+  if (images.filter((image) => image === STANDARD).length > 1) wrongCall("Standard input can be read once: - stands there several times.");
+  const twin =
+    options.out === undefined ? undefined : images.find((image, k) => images.slice(0, k).some((other) => sameStem(other, image)));
+  if (twin !== undefined)
+    wrongCall(`Two sheets are called ${pictureName(twin)}: their frames would have the same names. Give each an --out of its own.`);
   if (options.clips && !makesProject(options))
     wrongCall("--clips belongs to a project: --out with .caravan at its end, or with --project.");
   if (read.length > 0 && meta === undefined) wrongCall("--read belongs to --meta.");
@@ -135,7 +182,7 @@ function recipeOf(options: CutOptions): FindingCut {
   return wrongCall("Say how to cut: --cell WxH, --count CxR, --islands, --meta FILE or --suggest.");
 }
 
-function byRecipe(sheet: Sheet, recipe: FindingCut, options: CutOptions): void {
+function byRecipe(sheet: Sheet, recipe: FindingCut, options: CutOptions, into: NamedFile[] | null): Told {
   const { image, pixels, coverage } = sheet;
   const { width, height } = pixels;
   const { pieces, skippedEmpty, small } = cutSheet(coverage, recipe, image);
@@ -147,6 +194,7 @@ function byRecipe(sheet: Sheet, recipe: FindingCut, options: CutOptions): void {
       image,
       pixels,
       pieces.map((piece) => ({ ...piece, name: `${picture}_${piece.number}` })),
+      into,
     );
   const frames = pieces.map(({ number, rect, column, row, empty, size, inset }) => ({
     name: `${picture}_${number}`,
@@ -158,23 +206,24 @@ function byRecipe(sheet: Sheet, recipe: FindingCut, options: CutOptions): void {
   }));
   const written = options.out === undefined ? "" : `; written to ${options.out}`;
   if (recipe.by === "outlines") {
-    tell(options.json, { image, width, height, frames, skippedEmpty, skippedSmall: small }, () => {
-      const dirt = small > 0 ? `, ${small} smaller than ${recipe.leastPx} pixels left out` : "";
-      return `${image}: ${frames.length} frames along outlines${dirt}${written}`;
-    });
-    return;
+    const dirt = small > 0 ? `, ${small} smaller than ${recipe.leastPx} pixels left out` : "";
+    return {
+      told: { image, width, height, frames, skippedEmpty, skippedSmall: small },
+      words: `${image}: ${frames.length} frames along outlines${dirt}${written}`,
+    };
   }
   const { columns, rows, cell, leftOver } = gridOf({ w: width, h: height }, recipe as GridCut, image);
-  tell(options.json, { image, width, height, cell, columns, rows, frames, skippedEmpty, leftOver }, () => {
-    const left =
-      leftOver.right + leftOver.bottom > 0
-        ? `, ${leftOver.right} px left over at right and ${leftOver.bottom} px at bottom`
-        : ", nothing left over";
-    return `${image}: ${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, ${frames.length} frames, ${skippedEmpty} empty left out${left}${written}`;
-  });
+  const left =
+    leftOver.right + leftOver.bottom > 0
+      ? `, ${leftOver.right} px left over at right and ${leftOver.bottom} px at bottom`
+      : ", nothing left over";
+  return {
+    told: { image, width, height, cell, columns, rows, frames, skippedEmpty, leftOver },
+    words: `${image}: ${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, ${frames.length} frames, ${skippedEmpty} empty left out${left}${written}`,
+  };
 }
 
-function byMetadata(sheet: Sheet, file: string, options: CutOptions): void {
+function byMetadata(sheet: Sheet, file: string, options: CutOptions, into: NamedFile[] | null): Told {
   const { image, pixels, coverage } = sheet;
   const described = { picture: basename(image), coverage };
   const { parsed, reading, grade } = recogniseAs(textFromUtf8(readFile(file)), described, file, options.read);
@@ -197,6 +246,7 @@ function byMetadata(sheet: Sheet, file: string, options: CutOptions): void {
       image,
       pixels,
       frames.map((frame) => ({ ...frame, turned: frame.turned || undefined, name: fileStemOf(frame.name) })),
+      into,
     );
   const told = {
     image,
@@ -222,10 +272,12 @@ function byMetadata(sheet: Sheet, file: string, options: CutOptions): void {
     unplaced,
     ...grade,
   };
-  tell(options.json, told, () => {
-    const left = unplaced.length > 0 ? `, ${unplaced.length} that do not fit left out` : "";
-    return `${image}: ${counted(frames.length, "frame")} and ${counted(clips.length, "clip")} as ${file} says${left}${options.out === undefined ? "" : `; written to ${options.out}`}`;
-  });
+  const left = unplaced.length > 0 ? `, ${unplaced.length} that do not fit left out` : "";
+  const written = options.out === undefined ? "" : `; written to ${options.out}`;
+  return {
+    told,
+    words: `${image}: ${counted(frames.length, "frame")} and ${counted(clips.length, "clip")} as ${file} says${left}${written}`,
+  };
 }
 
 function correction(text: string, before: readonly Correction[]): Correction[] {
@@ -249,25 +301,30 @@ function seenThrough(pixels: Pixels, coverage: Coverage, image: string): Coverag
   return coverageOf(clearGround(pixels, ground.clearing));
 }
 
-function suggest(image: string, coverage: Coverage, options: CutOptions): void {
+function suggest(image: string, coverage: Coverage, options: CutOptions): Told {
   if (options.out !== undefined) wrongCall("--suggest cuts nothing; leave out --out.");
   const suggestions = suggestGrids(coverage);
   const along = suggestOutlines(coverage, suggestions);
   const outlines = along && { first: along.first, frames: along.count, join: along.cut.joinPx, least: along.cut.leastPx };
   const said =
     outlines && `along outlines: ${outlines.frames} frames (--islands --join ${outlines.join} --least ${outlines.least} --level)`;
-  tell(options.json, { image, width: coverage.width, height: coverage.height, suggestions, outlines }, () => {
-    const grids = suggestions.map(
-      ({ cell, margin, gap, columns, rows, score }) =>
-        `${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, margin ${margin.x},${margin.y}, gap ${gap.x},${gap.y} (${score.toFixed(2)})`,
-    );
-    if (grids.length === 0 && !said) return `${image}: nothing is drawn in it`;
-    return (said ? (outlines?.first ? [`${said}; no grid fits`, ...grids] : [...grids, said]) : grids).join("\n");
-  });
+  const grids = suggestions.map(
+    ({ cell, margin, gap, columns, rows, score }) =>
+      `${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, margin ${margin.x},${margin.y}, gap ${gap.x},${gap.y} (${score.toFixed(2)})`,
+  );
+  const lines = said ? (outlines?.first ? [`${said}; no grid fits`, ...grids] : [...grids, said]) : grids;
+  return {
+    told: { image, width: coverage.width, height: coverage.height, suggestions, outlines },
+    words: lines.length === 0 ? `${image}: nothing is drawn in it` : lines.join("\n"),
+  };
 }
 
 function pictureName(image: string): string {
-  return basename(image, extname(image));
+  return image === STANDARD ? UNNAMED : basename(image, extname(image));
+}
+
+function sameStem(a: string, b: string): boolean {
+  return pictureName(a).toLowerCase() === pictureName(b).toLowerCase();
 }
 
 /** A frame's name as a file's: flat, without an ending of its own. */
@@ -277,21 +334,26 @@ function fileStemOf(name: string): string {
 
 type Written = Pick<Frame, "rect" | "size" | "inset"> & { readonly name: string; readonly turned?: Frame["turned"] };
 
-function write({ out, replace }: Pick<CutOptions, "out" | "replace">, image: string, pixels: Pixels, frames: readonly Written[]): void {
+function write(
+  { out, replace }: Pick<CutOptions, "out" | "replace">,
+  image: string,
+  pixels: Pixels,
+  frames: readonly Written[],
+  into: NamedFile[] | null,
+): void {
   if (out === undefined) return;
+  const files = filesOf(pixels, frames);
+  if (into) into.push(...files);
+  else writeSet(out, files, `cut ${pictureName(image)}`, replace);
+}
+
+function* filesOf(pixels: Pixels, frames: readonly Written[]): Generator<NamedFile> {
   const taken = new Set<string>();
   const png = pngCodec();
-  writeSet(
-    out,
-    (function* () {
-      for (const frame of frames) {
-        let name = frame.name;
-        for (let k = 2; taken.has(name.toLowerCase()); k++) name = `${frame.name}-${k}`;
-        taken.add(name.toLowerCase());
-        yield { path: `${name}.png`, bytes: png.encode(drawnPixels(pixels, frame as Frame)) };
-      }
-    })(),
-    `cut ${pictureName(image)}`,
-    replace,
-  );
+  for (const frame of frames) {
+    let name = frame.name;
+    for (let k = 2; taken.has(name.toLowerCase()); k++) name = `${frame.name}-${k}`;
+    taken.add(name.toLowerCase());
+    yield { path: `${name}.png`, bytes: png.encode(drawnPixels(pixels, frame as Frame)) };
+  }
 }

@@ -12,6 +12,7 @@ import { noteLeft } from "../left";
 import { fileStem, whole } from "../options";
 import { pngCodec } from "../png";
 import { progressOn } from "../progress";
+import { reserveStandardOutput, STANDARD, UNNAMED, writeToStandardOutput } from "../standard";
 import { readStill, STILL_ENDING } from "../stills";
 import { tell, wrongCall } from "../tell";
 
@@ -38,8 +39,8 @@ export function addPack(program: Command): void {
     .command("pack")
     .summary("pack loose pictures into an atlas")
     .description("Packs pictures (PNG, JPEG, WebP, TGA), and those in folders, into atlas pages and an atlas file.")
-    .argument("<path...>", "pictures or folders")
-    .requiredOption("--out <dir>", "where the atlas goes")
+    .argument("<path...>", "pictures or folders; - is a picture at standard input")
+    .requiredOption("--out <dir>", "where the atlas goes; - writes a ZIP to standard output")
     .option("--name <name>", "start of the file names", fileStem, "atlas")
     .option("--padding <px>", "least distance between two frames' outermost pixels", whole(0, 64), 2)
     .option("--extrude <px>", "how far edge pixels are repeated outward", whole(0, 16), 1)
@@ -118,6 +119,7 @@ async function pack(paths: string[], options: PackOptions): Promise<void> {
   const started = performance.now();
   const png = pngCodec();
   if (options.out.trim() === "") wrongCall("--out names no folder. Give one, such as --out delivered.");
+  if (options.out === STANDARD) reserveStandardOutput(options.json);
   const below: FrameToDeliver[] = [];
   for (const { name, path } of picturesAt(paths, options.out)) {
     const pixels = await readStill(path);
@@ -158,8 +160,11 @@ async function pack(paths: string[], options: PackOptions): Promise<void> {
   const data = { ...USUAL_DELIVERY.data, ...(options.compact ? { compact: true as const } : {}) };
   const delivery = { ...USUAL_DELIVERY, name: options.name, packing, data };
   const built = progress.during((at) => deliverContents(contents, delivery, { scale: 1, suffix: "" }, png, at));
-  const { left } = writeSet(options.out, built.files, `pack ${options.name}`, options.replace);
-  noteLeft(options.out, left, options.clean);
+  if (options.out === STANDARD) writeToStandardOutput(built.files);
+  else {
+    const { left } = writeSet(options.out, built.files, `pack ${options.name}`, options.replace);
+    noteLeft(options.out, left, options.clean);
+  }
   const pages = built.pages.map(({ image, size, occupancy, layers: over }) => ({
     image,
     width: size.w,
@@ -203,7 +208,7 @@ function picturesAt(paths: readonly string[], out: string): { name: string; path
   for (const path of paths)
     if (isFolder(path))
       for (const inside of picturesIn(path).filter((each) => !isOwn(join(path, each)))) add(withoutEnding(inside), join(path, inside));
-    else add(withoutEnding(basename(path)), path);
+    else add(path === STANDARD ? UNNAMED : withoutEnding(basename(path)), path);
   if (found.size === 0)
     throw new CaravanError(
       "nothing-picked",

@@ -1,0 +1,36 @@
+/** Standard input as a file, and standard output as the place where files go: both are called `-`. */
+import { readFileSync } from "node:fs";
+import { type NamedFile, writeZip } from "@caravan/core/codec";
+import { sayBeside, wrongCall } from "./tell";
+
+export const STANDARD = "-";
+
+/** What a picture is called that comes without a name. */
+export const UNNAMED = "picture";
+
+/** What a file is called in messages. */
+export function calledInWords(path: string): string {
+  return path === STANDARD ? "standard input" : path;
+}
+
+let input: Uint8Array | null = null;
+
+/** Everything that is handed over at standard input. It is read once, and can be asked for again. */
+export function standardInput(): Uint8Array {
+  if (process.stdin.isTTY)
+    wrongCall("Nothing is handed over at standard input. Write < FILE behind the command, or name a file instead of -.");
+  input ??= readFileSync(0);
+  return input;
+}
+
+/** From now on words go to standard error: standard output is for bytes. Throws where these would go to a terminal, or JSON is wanted there too. */
+export function reserveStandardOutput(json: boolean): void {
+  if (json) wrongCall("--json and --out - both want standard output. Leave one of them out.");
+  if (process.stdout.isTTY) wrongCall("Standard output is a terminal, which a ZIP is not for. Write > FILE.zip behind the command.");
+  sayBeside();
+}
+
+/** Writes a set of files to standard output, as one ZIP. */
+export function writeToStandardOutput(files: Iterable<NamedFile>): void {
+  process.stdout.write(writeZip([...files]));
+}

@@ -5,6 +5,7 @@ import { join } from "node:path";
 import { createInterface } from "node:readline";
 import { afterAll, afterEach, describe, expect, it } from "vitest";
 import { pngCodec } from "./png";
+import { PRINTED } from "./printed";
 
 const root = join(import.meta.dirname, "../../..");
 const folder = mkdtempSync(join(tmpdir(), "caravan-watch-"));
@@ -25,7 +26,11 @@ function watchCopy(name: string) {
   cpSync(join(root, "examples/tamarisk-road"), road, { recursive: true });
   watching = spawn(process.execPath, [join(root, "packages/cli/bin/caravan.mjs"), "watch", road, "--out", out, "--json"]);
   const lines = createInterface({ input: watching.stdout })[Symbol.asyncIterator]();
-  const next = async (): Promise<Line> => JSON.parse((await lines.next()).value as string);
+  const next = async (): Promise<Line> => {
+    const line = JSON.parse((await lines.next()).value as string);
+    expect(PRINTED.watch.parse(line)).toEqual(line);
+    return line;
+  };
   return { road, out, next, child: watching };
 }
 

@@ -1,0 +1,234 @@
+/**
+ * What commands print with `--json`, for programs that read it: published as JSON Schema in docs/formats/command.schema.json, and held by
+ * a test against what the commands really print. Fields may be added; the meaning of those here stays.
+ */
+import { AtlasFrame } from "@caravan/core/atlas";
+import { jsonSchemaOf } from "@caravan/core/model";
+import * as z from "zod";
+
+const count = z.int().nonnegative();
+const at = z.object({ x: z.number(), y: z.number() });
+const size = z.object({ w: count, h: count });
+const facing = z.enum(["e", "se", "s", "sw", "w", "nw", "n", "ne"]);
+
+/** Instead of anything else, where a command failed. */
+const failure = z
+  .object({
+    error: z.object({
+      code: z.string().describe("Which kind of trouble it is, such as not-found; for programs."),
+      where: z.string().describe("The file or the thing that it is about."),
+      message: z.string().describe("What failed and what to do, for people."),
+    }),
+  })
+  .describe("Printed instead of a result by every command that fails; it exits with 1, or with 2 where the call was wrong.");
+
+const finding = z.object({ code: z.string(), severity: z.enum(["error", "warning", "note"]), where: z.string(), message: z.string() });
+
+const cutFrame = z.object({
+  name: z.string(),
+  x: z.int(),
+  y: z.int(),
+  w: count,
+  h: count,
+  column: count,
+  row: count,
+  empty: z.boolean(),
+  size: size.optional().describe("The untrimmed size, where it is known."),
+  inset: at.optional().describe("Where the rectangle sits in the untrimmed size."),
+  turned: z
+    .union([z.boolean(), z.literal("counter")])
+    .optional()
+    .describe("Stored turned by 90° clockwise, or counter-clockwise."),
+  origin: at.optional(),
+  boxes: AtlasFrame.shape.boxes,
+  points: AtlasFrame.shape.points,
+  ms: z.number().positive().optional().describe("The frame's own time, where a metadata file tells it."),
+});
+
+const cut = z.object({
+  image: z.string().describe("As it was named in the call."),
+  width: count,
+  height: count,
+  cell: size.optional().describe("By a grid."),
+  columns: count.optional(),
+  rows: count.optional(),
+  leftOver: z.object({ right: count, bottom: count }).optional().describe("Pixels that no cell holds."),
+  frames: z.array(cutFrame).describe("In reading order; of a metadata file in its own."),
+  skippedEmpty: count.describe("Cells with nothing drawn in them."),
+  skippedSmall: count.optional().describe("Islands below --least."),
+  clips: z
+    .array(
+      z.object({
+        name: z.string(),
+        facing: facing.nullable(),
+        playback: z.enum(["once", "loop", "pingpong"]),
+        times: count,
+        by: z.string().optional().describe("names: the clip was made of frames whose names end in numbers."),
+        steps: z.array(z.object({ frame: z.string(), ms: z.number().nullable(), events: z.array(z.string()).optional() })),
+      }),
+    )
+    .optional()
+    .describe("Of a metadata file."),
+  reading: z.object({ container: z.string(), fields: z.record(z.string(), z.string()) }).optional(),
+  unplaced: z.array(z.object({ where: z.string(), why: z.string() })).optional(),
+  grade: z.enum(["sure", "doubtful"]).optional(),
+  reasons: z.array(z.string()).optional(),
+  unused: z.array(z.object({ where: z.string(), why: z.string(), count })).optional(),
+});
+
+const suggestions = z.object({
+  image: z.string(),
+  width: count,
+  height: count,
+  suggestions: z
+    .array(z.object({ cell: size, margin: at, gap: at, columns: count, rows: count, score: z.number() }))
+    .describe("Grids, the best first."),
+  outlines: z
+    .object({ first: z.boolean().describe("Whether they fit better than any grid."), frames: count, join: count, least: count })
+    .nullable(),
+});
+
+const several = <Result extends z.ZodType>(one: Result) =>
+  z.object({
+    results: z.array(z.union([one, failure.extend({ image: z.string() })])).describe("One for each sheet of the call, in order."),
+  });
+
+const file = z.object({ path: z.string(), bytes: count, sha256: z.string() });
+
+/** The results by the command, and where it has several, by what was asked for. */
+export const PRINTED = {
+  failure,
+  cut,
+  "cut of several": several(cut),
+  "cut --suggest": suggestions,
+  "cut --suggest of several": several(suggestions),
+  pack: z.object({
+    pages: z.array(
+      z.object({
+        image: z.string(),
+        width: count,
+        height: count,
+        occupancy: z.number().describe("Area of the distinct trimmed rectangles over the page's, 0 to 1."),
+        layers: z.record(z.string(), z.string()).optional(),
+      }),
+    ),
+    frames: count,
+    placed: count,
+    aliases: count,
+    ms: count,
+  }),
+  build: z.object({
+    files: z.array(file),
+    proofs: z.array(z.object({ delivery: z.string(), frames: count, exact: count, shared: count, clips: count, marked: count })),
+    notes: z.array(z.string()),
+    findings: z.array(finding),
+  }),
+  watch: z
+    .object({
+      ok: z.boolean(),
+      ms: count,
+      written: z.array(z.string()).optional().describe("Files that came out otherwise than they were."),
+      changed: z.array(z.string()).optional().describe("Sources whose art was overwritten, in words."),
+      files: z.array(file).optional(),
+      findings: z.array(finding).optional(),
+      error: failure.shape.error.optional(),
+    })
+    .describe("One line for each build. A failure that is as the one before is not printed again."),
+  check: z.object({ findings: z.array(finding) }),
+  play: z.array(
+    z.object({
+      at: z.number(),
+      frame: z.string().nullable(),
+      step: count,
+      pass: count,
+      ended: z.boolean(),
+      clip: z.string().optional().describe("With facing and mirror, where an action was asked for: what it shows in that facing."),
+      facing: facing.optional(),
+      mirror: z.boolean().optional(),
+      parts: z
+        .array(
+          z.object({
+            name: z.string(),
+            frame: z.string(),
+            mirror: z.boolean(),
+            x: z.number(),
+            y: z.number(),
+            front: z.boolean(),
+            angle: z.number().optional(),
+          }),
+        )
+        .optional(),
+    }),
+  ),
+  rehearse: z.object({
+    account: z.array(z.object({ at: z.number(), rule: z.string().nullable(), play: z.string().nullable(), why: z.string() })),
+    shown: z.array(
+      z.object({
+        at: z.number(),
+        rule: z.string().nullable(),
+        clip: z.string().nullable(),
+        mirror: z.boolean(),
+        frame: z.string().nullable(),
+        step: count,
+        ended: z.boolean(),
+        visible: z.boolean(),
+      }),
+    ),
+  }),
+  outline: z.object({
+    frames: z.array(
+      z.object({
+        name: z.string(),
+        width: count,
+        height: count,
+        polygons: z.array(z.array(z.tuple([z.int(), z.int()]))),
+        over: count.optional().describe("Corners beyond --corners of the polygon that has most."),
+      }),
+    ),
+  }),
+  tiles: z.object({
+    tile: size,
+    frames: count,
+    tiles: count,
+    distinct: count,
+    colours: count,
+    perFrame: z.array(z.object({ name: z.string(), tiles: count, own: count })),
+  }),
+  new: z.object({
+    project: z.string(),
+    sources: z.array(
+      z.object({
+        name: z.string(),
+        pictures: count,
+        layers: z.array(z.object({ name: z.string(), blend: z.string() })).optional(),
+        cut: z.string().nullable(),
+        frames: count,
+      }),
+    ),
+    clips: z.array(z.object({ name: z.string(), steps: count })),
+    actions: z.array(
+      z.object({
+        name: z.string(),
+        ways: count,
+        facings: z.partialRecord(facing, z.object({ clip: z.string(), mirror: z.boolean().optional() })),
+      }),
+    ),
+    notes: z.array(z.string()),
+    failed: z.array(z.string()).describe("Files that could not be read, in words."),
+  }),
+  merge: z.object({
+    conflicts: z.array(z.object({ where: z.string(), message: z.string() })),
+    findings: z.array(finding),
+    out: z.string().nullable(),
+  }),
+} as const;
+
+/** Of all of them, by name; `init` prints what `new` does, with the scripts that it added. */
+export function printedJsonSchema(): object {
+  const init = PRINTED.new.extend({ scripts: z.record(z.string(), z.string()).describe("Added to package.json.") });
+  const all = Object.entries({ ...PRINTED, init }).map(([name, schema]) => {
+    const { $schema: _dialect, ...rest } = z.toJSONSchema(schema, { io: "input" }) as Record<string, unknown>;
+    return [name, rest] as const;
+  });
+  return { ...jsonSchemaOf(z.object({}), "What commands print with --json, by command"), $defs: Object.fromEntries(all) };
+}

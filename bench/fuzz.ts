@@ -1,12 +1,13 @@
 /**
- * Whether any file, however damaged, makes a reader crash, hang or fail without saying of which file. `npm run fuzz [runs] [seed]`
- * (20,000 runs by default) hands random and mutated PNG, APNG, GIF, ZIP, OpenRaster, project, JSON, XML, CSV and text files to the
+ * Whether any file, however damaged, makes a reader crash, hang or fail without saying of which file. `npm run fuzz -- --count 20000 --seed 1`
+ * (these by default; the test command does 2,000) hands random and mutated PNG, APNG, GIF, ZIP, OpenRaster, project, JSON, XML, CSV and text files to the
  * readers that the studio and the command line use, and prints how each kind fared. A run that is worse than a clear error ends it
  * with exit code 1 and the bytes in a file. The unit tests do the same with a few hundred runs each.
  */
 import { readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { parseArgs } from "node:util";
 import { crc32 } from "node:zlib";
 import { readBundle } from "@caravan/core/bundle";
 import { looksLikeGif, looksLikePng, readApng, readGif, readOpenRaster, readZip, textFromUtf8, utf8, writeZip } from "@caravan/core/codec";
@@ -18,8 +19,9 @@ import { pngCodec } from "../packages/cli/src/png";
 import { apngOf } from "../packages/core/src/codec/apng.fixture";
 import { sheet } from "./subjects";
 
-const RUNS = Number(process.argv[2] ?? 20_000);
-const SEED = Number(process.argv[3] ?? 1);
+const { values: options } = parseArgs({ options: { count: { type: "string", default: "20000" }, seed: { type: "string", default: "1" } } });
+const [RUNS, SEED] = [Number(options.count), Number(options.seed)];
+if (!Number.isInteger(RUNS) || RUNS < 1 || !Number.isInteger(SEED)) throw new Error("Write --count N and --seed N with whole numbers.");
 /** Longer than this is a hang, on any machine. */
 const HANG = 5000; // ms
 
@@ -88,6 +90,7 @@ const kinds: readonly Kind[] = [
   {
     name: "GIF",
     seeds: [file("raw/well.gif")],
+    within: otherBlocks,
     read: (bytes) => {
       if (!looksLikeGif(bytes)) return;
       for (const { pixels } of readGif(bytes, "fuzz.gif").frames(() => {})) pixelsOf(pixels);
@@ -96,16 +99,23 @@ const kinds: readonly Kind[] = [
   {
     name: "ZIP",
     seeds: [writeZip([{ path: "a/b.txt", bytes: utf8("salt ".repeat(99)) }])],
+    within: (bytes) => otherEntries(bytes, (entry) => entry),
     read: (bytes) => void readZip(bytes, "fuzz.zip"),
   },
   {
     name: "OpenRaster",
     seeds: [file("raw/lamp-bearer.ora")],
+    within: (bytes) => otherEntries(bytes, otherValues),
     read: (bytes) => {
       for (const { pixels } of readOpenRaster(bytes, "fuzz.ora", png, "flatten").layers) pixelsOf(pixels);
     },
   },
-  { name: "project", seeds: [bundle], read: (bytes) => void readBundle(bytes, "fuzz.caravan") },
+  {
+    name: "project",
+    seeds: [bundle],
+    within: (bytes) => otherEntries(bytes, otherJson),
+    read: (bytes) => void readBundle(bytes, "fuzz.caravan"),
+  },
   { name: "JSON", seeds: [utf8(JSON_TEXT), file("raw/bazaar.json")], within: otherValues, read: readMetadata },
   { name: "XML", seeds: [utf8(XML_TEXT)], within: otherValues, read: readMetadata },
   { name: "CSV", seeds: [utf8(CSV_TEXT), utf8(CSV_TEXT.replaceAll(",", "\t"))], within: otherValues, read: readMetadata },
@@ -122,6 +132,70 @@ function withRightSums(bytes: Uint8Array): Uint8Array {
     at += 12 + length;
   }
   return bytes;
+}
+
+/** A ZIP that is whole, with one of its text files changed, and now and then an entry doubled, renamed or left out. */
+function otherEntries(bytes: Uint8Array, change: (bytes: Uint8Array) => Uint8Array): Uint8Array {
+  const entries = readZip(bytes, "the seed").map((entry) =>
+    /\.(json|xml|txt)$/.test(entry.path) ? { ...entry, bytes: change(entry.bytes) } : entry,
+  );
+  const at = below(entries.length);
+  const entry = entries[at] as (typeof entries)[number];
+  switch (below(8)) {
+    case 0:
+      entries.splice(at, 1);
+      break;
+    case 1:
+      entries.push(entry);
+      break;
+    case 2:
+      entries[at] = { ...entry, path: ["../up.json", "/root.txt", "a\\b", "con", "", "caravan.json", "__proto__"][below(7)] as string };
+      break;
+    case 3:
+      entries[at] = { ...entry, bytes: entry.bytes.subarray(0, below(entry.bytes.length + 1)) };
+  }
+  return writeZip(entries);
+}
+
+/** A JSON file that is whole, with a value somewhere in it changed, moved, taken out or given a name of trouble. */
+function otherJson(bytes: Uint8Array): Uint8Array {
+  const content: unknown = JSON.parse(new TextDecoder().decode(bytes));
+  for (let change = below(3); change >= 0; change--) {
+    let place = content as Record<string, unknown>;
+    for (;;) {
+      const names = Object.keys(place);
+      const name = names[below(names.length)];
+      if (name === undefined) break;
+      const inner = place[name];
+      if (typeof inner === "object" && inner !== null && random() < 0.85) {
+        place = inner as Record<string, unknown>;
+        continue;
+      }
+      const odd: unknown[] = [null, -1, 0.5, 1e9, "", "__proto__", "x".repeat(300), [], {}, true, [inner], place];
+      if (random() < 0.15) delete place[name];
+      else if (random() < 0.1) place[["__proto__", "constructor", "0001", "\u0000"][below(4)] as string] = inner;
+      else place[name] = odd[below(odd.length - (random() < 0.05 ? 0 : 1))];
+      break;
+    }
+  }
+  try {
+    return utf8(JSON.stringify(content));
+  } catch {
+    // A value that was put into itself has no text.
+    return bytes;
+  }
+}
+
+/** A GIF whose blocks are whole, with one of them doubled, moved, left out or given other bytes. */
+function otherBlocks(bytes: Uint8Array): Uint8Array {
+  const starts = [...bytes.keys()].filter((k) => k > 13 && (bytes[k] === 0x21 || bytes[k] === 0x2c) && bytes[k - 1] === 0);
+  const at = starts[below(starts.length)] ?? bytes.length;
+  const end = starts.find((start) => start > at) ?? bytes.length;
+  const block = bytes.slice(at, end);
+  if (random() < 0.3) return joined(bytes.subarray(0, at), bytes.subarray(end));
+  if (random() < 0.3) return joined(bytes.subarray(0, end), block, bytes.subarray(end));
+  for (let k = below(6); k >= 0 && block.length > 2; k--) block[1 + below(Math.min(10, block.length - 1))] = below(256);
+  return joined(bytes.subarray(0, at), block, bytes.subarray(end));
 }
 
 const ODD = ["0", "-1", "1e9", "0.5", "99999999999", "null", "true", '""', '"walk_0"', "[]", "{}", "[0,0,16,16]", "NaN"];
@@ -142,7 +216,8 @@ function otherValues(bytes: Uint8Array): Uint8Array {
 function damaged({ seeds, within }: Kind): Uint8Array {
   if (random() < 0.04) return Uint8Array.from({ length: below(600) }, () => below(256));
   let bytes: Uint8Array = (seeds[below(seeds.length)] as Uint8Array).slice();
-  if (within === otherValues && random() < 0.6) return otherValues(bytes);
+  // Of a form that holds, most of the damage is within it.
+  if (within && within !== withRightSums && random() < 0.6) return within(bytes);
   for (let change = below(6); change >= 0; change--) {
     const at = below(bytes.length + 1);
     const length = below(random() < 0.8 ? 8 : 400);

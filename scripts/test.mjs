@@ -38,6 +38,9 @@ await suite(
   () => node("node_modules/vitest/vitest.mjs", "run", "--reporter=dot", "--reporter=json", `--outputFile=${join(reports, "unit.json")}`),
   unitCounts,
 );
+await check("2,000 damaged files are refused or read, none of them crashes a reader", () =>
+  node("node_modules/tsx/dist/cli.mjs", "bench/fuzz.ts", "--count", "2000"),
+);
 /** Tests that passed only at the second try, as `file:line`. */
 const unsteady = [];
 const browserTests = (...args) => node("node_modules/@playwright/test/cli.js", "test", "--config", "e2e/playwright.config.ts", ...args);

@@ -13,6 +13,8 @@ export interface Atlas {
   readonly ticksPerSecond?: number;
   /** Further layers over the pages' own pictures, from below, and how each is drawn over what is below. */
   readonly layers?: readonly { readonly name: string; readonly blend: "normal" | "add" | "multiply" | OtherText }[];
+  /** All sizes at which the same is there, this one too; absent where there is one. */
+  readonly densities?: readonly { readonly atlas: string; readonly scale: number; readonly suffix: string }[];
   readonly pages: readonly AtlasPage[];
   readonly frames: Readonly<Record<string, AtlasFrame>>;
   readonly clips: Readonly<Record<string, AtlasClip>>;

@@ -95,6 +95,16 @@ export const Atlas = z.object({
     .array(z.object({ name: Name, blend: z.enum(["normal", "add", "multiply"]) }))
     .optional()
     .describe("Further layers of all frames, from below: drawn over them at the same places of pictures of their own, as `blend` says."),
+  densities: z
+    .array(
+      z.object({
+        atlas: z.string().min(1).describe("File name of the atlas of that size, beside this one."),
+        scale: z.number().positive().describe("Its pages' scale."),
+        suffix: z.string().describe("What stands behind the delivery's name in its files' names."),
+      }),
+    )
+    .optional()
+    .describe("All sizes at which the same goes out, this one too, in the order of the delivery; absent where there is one."),
   pages: z.array(
     z.object({
       image: z.string().min(1).describe("File name of the page, beside the atlas file."),

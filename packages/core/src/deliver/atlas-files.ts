@@ -1,7 +1,7 @@
 /** Frames laid on pictures, and clips -> the files a game loads, proved by reading them back. Same input, same bytes, everywhere. */
 import { type Atlas, type AtlasClip, type AtlasFrame, atlasData, writeAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
-import { besidePath } from "../delivery-plan";
+import { besidePath, stemOf } from "../delivery-plan";
 import { filesInShape } from "../example";
 import { behavioursToFile, type Delivery, microsFromMs, orderedRecord, tickAt } from "../model";
 import type { OnProgress } from "../pack";
@@ -32,7 +32,7 @@ function layerImages(layers: Contents["layers"], images: NonNullable<Layout["pag
 export function atlasFiles(
   laid: Layout,
   contents: Contents,
-  { filter, data, counting }: Pick<Delivery, "filter" | "data" | "counting">,
+  { name: delivery, filter, data, counting, densities }: Pick<Delivery, "name" | "filter" | "data" | "counting" | "densities">,
   stem: string,
   scale: number,
   png: PngCodec,
@@ -53,6 +53,14 @@ export function atlasFiles(
     ...(contents.pixelsPerUnit === undefined ? {} : { pixelsPerUnit: contents.pixelsPerUnit }),
     ...(data.ticks ? { ticksPerSecond: data.ticksPerSecond } : {}),
     ...(contents.layers.length > 0 ? { layers: contents.layers.map(({ name, blend }) => ({ name, blend })) } : {}),
+    ...(data.atlas && densities.length > 1
+      ? {
+          densities: densities.map((density) => ({
+            atlas: besidePath(stemOf({ name: delivery }, density), "atlas"),
+            ...{ scale: density.scale, suffix: density.suffix },
+          })),
+        }
+      : {}),
     pages: laid.pages.map(({ image, pixels: { width, height }, layers }) => ({
       ...{ image, width, height, scale, filter },
       ...(layers ? { layers: layerImages(contents.layers, layers) } : {}),

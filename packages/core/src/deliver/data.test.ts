@@ -56,6 +56,26 @@ describe("an atlas", () => {
     );
   });
 
+  it("tells of all sizes of its delivery, in each of them, and of none where there is one", () => {
+    expect(atlasOf(base).densities).toBeUndefined();
+    const densities = [
+      { scale: 1, suffix: "" },
+      { scale: 2, suffix: "@2x" },
+    ];
+    const sized = setDelivery(base, 0, { densities });
+    const { files } = deliver(sized, sized.deliveries[0] as Delivery, art, png);
+    const atlases = files.filter(({ path }) => path.endsWith(".atlas.json"));
+    expect(atlases).toHaveLength(2);
+    for (const { path, bytes } of atlases) {
+      const atlas = readAtlas(bytes, path);
+      expect(atlas.densities).toEqual([
+        { atlas: "atlas.atlas.json", scale: 1, suffix: "" },
+        { atlas: "atlas@2x.atlas.json", scale: 2, suffix: "@2x" },
+      ]);
+      expect(atlas.densities?.find((each) => each.atlas === path)?.scale).toBe(atlas.pages[0]?.scale);
+    }
+  });
+
   it("warns where a step has no tick of its own, and says by how much ticks miss the times", () => {
     const short = setDelivery(setStepDurations(base, walk, [1], 3_000), 0, { data: { ticks: true, ticksPerSecond: 60 } });
     const { notes } = deliver(short, short.deliveries[0] as Delivery, art, png);

@@ -10,7 +10,18 @@ import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { crc32 } from "node:zlib";
 import { readBundle } from "@caravan/core/bundle";
-import { looksLikeGif, looksLikePng, readApng, readGif, readOpenRaster, readZip, textFromUtf8, utf8, writeZip } from "@caravan/core/codec";
+import {
+  looksLikeGif,
+  looksLikePng,
+  type NamedFile,
+  readApng,
+  readGif,
+  readOpenRaster,
+  readZip,
+  textFromUtf8,
+  utf8,
+  writeZip,
+} from "@caravan/core/codec";
 import { readClips, readFrames, recognise } from "@caravan/core/metadata";
 import { CaravanError } from "@caravan/core/model";
 import { coverageOf } from "@caravan/core/raster";
@@ -136,9 +147,9 @@ function withRightSums(bytes: Uint8Array): Uint8Array {
 
 /** A ZIP that is whole, with one of its text files changed, and now and then an entry doubled, renamed or left out. */
 function otherEntries(bytes: Uint8Array, change: (bytes: Uint8Array) => Uint8Array): Uint8Array {
-  const entries = readZip(bytes, "the seed").map((entry) =>
-    /\.(json|xml|txt)$/.test(entry.path) ? { ...entry, bytes: change(entry.bytes) } : entry,
-  );
+  const known = unzipped.get(bytes) ?? readZip(bytes, "the seed");
+  unzipped.set(bytes, known);
+  const entries = known.map((entry) => (/\.(json|xml|txt)$/.test(entry.path) ? { ...entry, bytes: change(entry.bytes) } : entry));
   const at = below(entries.length);
   const entry = entries[at] as (typeof entries)[number];
   switch (below(8)) {
@@ -156,6 +167,9 @@ function otherEntries(bytes: Uint8Array, change: (bytes: Uint8Array) => Uint8Arr
   }
   return writeZip(entries);
 }
+
+/** Seeds that were unzipped before. */
+const unzipped = new WeakMap<Uint8Array, readonly NamedFile[]>();
 
 /** A JSON file that is whole, with a value somewhere in it changed, moved, taken out or given a name of trouble. */
 function otherJson(bytes: Uint8Array): Uint8Array {
@@ -215,9 +229,10 @@ function otherValues(bytes: Uint8Array): Uint8Array {
 /** Bytes at random, or a file of the kind with bytes changed, cut off, doubled, taken out or put in from elsewhere in it. */
 function damaged({ seeds, within }: Kind): Uint8Array {
   if (random() < 0.04) return Uint8Array.from({ length: below(600) }, () => below(256));
-  let bytes: Uint8Array = (seeds[below(seeds.length)] as Uint8Array).slice();
+  const seed = seeds[below(seeds.length)] as Uint8Array;
   // Of a form that holds, most of the damage is within it.
-  if (within && within !== withRightSums && random() < 0.6) return within(bytes);
+  if (within && within !== withRightSums && random() < 0.6) return within(seed);
+  let bytes: Uint8Array = seed.slice();
   for (let change = below(6); change >= 0; change--) {
     const at = below(bytes.length + 1);
     const length = below(random() < 0.8 ? 8 : 400);

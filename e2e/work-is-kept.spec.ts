@@ -17,6 +17,26 @@ async function withLimitedRoom(page: Page, store?: string): Promise<(on: boolean
   return (on) => page.evaluate((full) => void Object.assign((globalThis as unknown as { room: object }).room, { full }), on);
 }
 
+/** The hashes of all stored pictures; before that, one is put there that nothing refers to. */
+function picturesStored(page: Page, left?: string): Promise<string[]> {
+  return page.evaluate(async (sha256) => {
+    const [found] = await indexedDB.databases();
+    const opening = indexedDB.open(found?.name ?? "");
+    await new Promise((answer) => {
+      opening.onsuccess = answer;
+    });
+    const database = opening.result;
+    const pictures = database.transaction("pictures", "readwrite").objectStore("pictures");
+    if (sha256) pictures.put({ sha256, blob: new Blob(["left"]) });
+    const asking = pictures.getAllKeys();
+    await new Promise((answer) => {
+      asking.onsuccess = answer;
+    });
+    database.close();
+    return asking.result as string[];
+  }, left);
+}
+
 test("an edit that is followed at once by a reload is there afterwards", async ({ page }) => {
   await makeWalk(page);
   await saved(page);
@@ -152,6 +172,35 @@ test("when all that is stored goes away elsewhere, the next save brings all of i
   await expect(fps(page)).toHaveValue("6");
   await goTo(page, "Ship");
   await expect(page.getByTestId("proof")).toContainText("every pixel the same");
+});
+
+test("art that a killed page left is swept at the next start; what any project, undo or another tab may need stays", async ({
+  page,
+  context,
+}) => {
+  await makeWalk(page);
+  // Gone from the document, and one undo away.
+  await dropFiles(page, [pngFile("more.png", figureSheet(2, 1))]);
+  await expect(sheets(page)).toHaveText([/hero/, /more/]);
+  await page.keyboard.press("Control+z");
+  await expect(sheets(page)).toHaveText([/hero/]);
+  await saved(page);
+  const stored = () => picturesStored(page);
+  const two = await stored();
+  expect(two).toHaveLength(2);
+  const left = "ab".repeat(32);
+  await picturesStored(page, left);
+  const other = await context.newPage();
+  await other.goto("/?new");
+  await expect(other).toHaveTitle(/^New project/);
+  await page.reload();
+  await page.waitForTimeout(2500);
+  expect((await stored()).sort()).toEqual([...two, left].sort());
+  await other.close();
+  await page.reload();
+  await expect.poll(async () => (await stored()).sort(), { timeout: 15_000 }).toEqual(two.sort());
+  await page.keyboard.press("Control+Shift+z");
+  await expect(sheets(page)).toHaveText([/hero/, /more/]);
 });
 
 test("a part of the screen that fails leaves the rest, and the project can be saved to a file", async ({ page }) => {

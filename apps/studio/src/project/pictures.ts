@@ -304,6 +304,9 @@ export async function filesOfLook(look: Look): Promise<ReadonlyMap<string, Blob>
   return files;
 }
 
+/** Pictures that this page has stored: documents that refer to them may not be stored yet. */
+export const storedHere: ReadonlySet<string> & { add(sha256: string): unknown } = new Set<string>();
+
 /** Takes in a picture that a worker has read: stores its bytes, makes it ready to draw. Returns whether storage took it. */
 export async function keepPicture(read: ReadPicture, blob: Blob): Promise<boolean> {
   if (!pictureNow(lookOf({}, read))) keepReady(read, blob);
@@ -312,6 +315,7 @@ export async function keepPicture(read: ReadPicture, blob: Blob): Promise<boolea
 
 /** Stores a picture's bytes; if there is no room, keeps them in memory, says that not all is saved, and returns false. */
 export async function storePicture(sha256: string, blob: Blob): Promise<boolean> {
+  storedHere.add(sha256);
   sawAgain(sha256);
   let stored = true;
   try {

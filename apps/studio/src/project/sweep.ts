@@ -4,10 +4,10 @@ import Dexie from "dexie";
 import { run } from "../workers/client";
 import { dropJournal } from "./journal";
 import { useOpenProject } from "./open-project";
-import { forgetWaiting } from "./pictures";
+import { forgetWaiting, storedHere } from "./pictures";
 import { deleteEntries, storage } from "./storage";
 import { deleteDocument } from "./stored-document";
-import { whileNobodyElseOwns } from "./tabs";
+import { isOnlyTab, whileNobodyElseOwns } from "./tabs";
 import { hashesIn } from "./unused-pictures";
 
 /** A removed project can be brought back for this long. */
@@ -50,6 +50,19 @@ async function deletedForGood(id: string): Promise<void> {
       await storage.pictures.bulkDelete([...gone].filter((sha256) => !used.has(sha256)));
     },
   );
+}
+
+/**
+ * Deletes pictures that a killed page left: they were stored for a document that never was. Only where no other tab is open, which may just be
+ * taking some in. To be called when the page has opened.
+ */
+export async function sweepLeft(): Promise<void> {
+  if (!(await isOnlyTab())) return;
+  const left = await run("picturesOfNobody", {});
+  if (left.length === 0 || !(await isOnlyTab())) return;
+  // What waits in the journal is put back when its project is opened.
+  const needed = hashesIn([useOpenProject.getState().project, Object.values(localStorage)]);
+  await storage.pictures.bulkDelete(left.filter((sha256) => !needed.has(sha256) && !storedHere.has(sha256)));
 }
 
 /** Deletes those of the pictures that nothing refers to, in a worker. */

@@ -26,6 +26,19 @@ export function onTabMessage(hear: (message: TabMessage) => void): () => void {
   return () => channel?.removeEventListener("message", listen);
 }
 
+const TAB_LOCK = "caravan tab";
+
+/** Lets other tabs see for as long as it is open that this one is there. */
+export function standAsTab(): void {
+  globalThis.navigator?.locks?.request(TAB_LOCK, { mode: "shared" }, () => new Promise(() => {})).catch(() => {});
+}
+
+/** Whether no other tab of the studio is open in this browser. False where that cannot be known. */
+export async function isOnlyTab(): Promise<boolean> {
+  const { held = [] } = (await globalThis.navigator?.locks?.query()) ?? {};
+  return held.filter(({ name }) => name === TAB_LOCK).length === 1;
+}
+
 /** Held as long as this tab owns a project. */
 export interface Ownership {
   release(): void;

@@ -4,6 +4,7 @@ import type { ClipName } from "@caravan/core/model";
 import { whyOf } from "@caravan/core/model";
 import { importBundle, listProjects, openProject, projectForStart, startProject } from "../project/projects";
 import { sweepOld } from "../project/sweep";
+import { standAsTab } from "../project/tabs";
 import { useView } from "../project/view";
 import { inBackground } from "../ui/in-background";
 
@@ -16,6 +17,7 @@ export function start(): Promise<void> {
 }
 
 async function openFirst(): Promise<void> {
+  standAsTab();
   inBackground(sweepOld());
   const address = new URLSearchParams(location.search);
   if (address.has("demo")) {

@@ -18,6 +18,7 @@ import { watchLinkedFolder } from "../project/linked/linked-folder";
 import { useOpenProject } from "../project/open-project";
 import { firstPictures } from "../project/pictures";
 import { listenToTabs, rememberPlace } from "../project/projects";
+import { sweepLeft } from "../project/sweep";
 import { ART_FILES, takeInAndGo } from "../project/take-in";
 import { go, STOPS, useView } from "../project/view";
 import { Boundary } from "../ui/boundary";
@@ -209,6 +210,7 @@ function loadLater(isOpen: boolean): (() => void) | undefined {
     if (ended) return;
     startLooking();
     inBackground(loadAllParts());
+    inBackground(sweepLeft());
   };
   const whenIdle = () => (typeof requestIdleCallback === "undefined" ? setTimeout(load) : requestIdleCallback(load, { timeout: 2000 }));
   const whenDrawn = () => {

@@ -26,7 +26,7 @@ const waiting = { soon: [] as (() => void)[], later: [] as (() => void)[] };
 let hands = 0;
 
 /** Jobs that come by the hundred and that nobody looks at one by one. */
-const LATER: ReadonlySet<JobName> = new Set(["readArt", "inspect", "sweepPictures"]);
+const LATER: ReadonlySet<JobName> = new Set(["readArt", "inspect", "sweepPictures", "picturesOfNobody"]);
 
 /** Runs a job in a worker. Throws the job's own error, or `cancelled`. */
 export async function run<Name extends JobName>(

@@ -189,6 +189,7 @@ export type Jobs = {
   /** Looks at all frames of a source, pixel by pixel. */
   inspect: { ask: { source: TextOf<Source>; pictures: readonly LookFiles[] }; answer: Inspection };
   /** Deletes those of the pictures that nothing in storage refers to, nor `keep`. */
+  picturesOfNobody: { ask: object; answer: string[] };
   sweepPictures: { ask: { hashes: readonly string[]; keep: readonly string[] }; answer: number };
   suggestGrids: { ask: { coverage: Coverage }; answer: readonly GridSuggestion[] };
   /** Grids and outlines that a sheet may be cut by. */

@@ -34,6 +34,7 @@ const doers: { readonly [Name in JobName]: () => Promise<Does<Name>> } = {
   mirrorFrames: async () => art.mirrorFrames,
   findPieces: async () => (await cutting()).findPieces,
   inspect: async () => (await cutting()).inspect,
+  picturesOfNobody: async () => (await sweeping()).picturesOfNobody,
   sweepPictures: async () => (await sweeping()).sweepPictures,
   suggestCuts: async () => (await cutting()).suggestCuts,
   suggestGrids: async () => (await cutting()).suggestGrids,

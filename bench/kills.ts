@@ -1,0 +1,156 @@
+/**
+ * Whether work survives a browser that is killed. `npm run kills -- --count 200 --seed 1` drives the built studio in Chromium with a profile of its
+ * own, changes a project as a person does, kills all of the browser's processes at a random moment, starts it again, and looks: the project
+ * opens without a word of trouble, what it holds is a beginning of what was done, of which at most the last 500 ms are missing, and no
+ * picture lies about that no project has. Ends with exit code 1 at the first kill after which that is not so.
+ */
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { parseArgs } from "node:util";
+import { type BrowserContext, chromium, type Page } from "@playwright/test";
+import { BROWSER } from "../e2e/browser";
+import { clipOfRows, dropAndCut, dropFiles, figureSheet, goTo, pngFile, saved } from "../e2e/studio";
+import { seeded } from "../examples/draw/canvas";
+import { STUDIO, serveStudio } from "./serve";
+
+const { values: options } = parseArgs({ options: { count: { type: "string", default: "200" }, seed: { type: "string", default: "1" } } });
+const [COUNT, SEED] = [Number(options.count), Number(options.seed)];
+if (!Number.isInteger(COUNT) || COUNT < 1 || !Number.isInteger(SEED)) throw new Error("Write --count N and --seed N with whole numbers.");
+
+/** What was done so long before the kill must be there. */
+const MOST_LOST = 500; // ms
+const random = seeded(SEED);
+const profile = mkdtempSync(join(tmpdir(), "caravan-kills-"));
+
+const opened = async (): Promise<[BrowserContext, Page]> => {
+  const context = await chromium.launchPersistentContext(profile, { ...BROWSER, viewport: { width: 1280, height: 800 } });
+  return [context, context.pages()[0] ?? (await context.newPage())];
+};
+
+/** Ends every process of the browser at once, as a loss of power does for the page. */
+function kill(): void {
+  try {
+    execFileSync("pkill", ["-9", "-f", profile]);
+  } catch {
+    // None was left.
+  }
+}
+
+const fpsOf = (page: Page) => page.getByRole("textbox", { name: "Frames per second" });
+
+/** One change: by keys at Clips, with a new sheet between, or while a delivery is made. */
+type Way = "speed" | "import" | "deliver";
+const WAYS: readonly Way[] = ["speed", "speed", "speed", "import", "deliver"];
+
+interface Done {
+  readonly fps: number;
+  readonly at: number;
+}
+
+/** Changes the speed again and again until the browser is gone; what was done is put on `done`. */
+async function work(page: Page, way: Way, from: number, round: number, done: Done[]): Promise<void> {
+  if (way === "deliver") {
+    await goTo(page, "Ship");
+    await page.keyboard.press("d");
+    await goTo(page, "Clips");
+  }
+  if (way === "import") await dropFiles(page, [pngFile(`more-${round}.png`, figureSheet(2 + (round % 5), 1 + (round % 3)))]);
+  if (way === "import") await goTo(page, "Clips");
+  await fpsOf(page).focus();
+  for (let shown = from; shown < 60; ) {
+    await page.keyboard.press("ArrowUp");
+    const at = performance.now();
+    const now = Number(await fpsOf(page).inputValue());
+    // A key that nothing came of is no work that could be lost.
+    if (now !== shown) done.push({ fps: now, at });
+    else await fpsOf(page).focus();
+    shown = now;
+    await page.waitForTimeout(20 + random() * 120);
+  }
+}
+
+/** Runs in the page, as text: what compiles this file puts calls into functions that a page does not have. */
+const ORPHANS = `(async () => {
+  const done = (asking) => new Promise((answer, refuse) => { asking.onsuccess = () => answer(asking.result); asking.onerror = () => refuse(asking.error); });
+  let orphans = 0;
+  for (const { name } of await indexedDB.databases()) {
+    const database = await done(indexedDB.open(name));
+    if (database.objectStoreNames.contains("pictures")) {
+      const all = (store) => done(database.transaction(store).objectStore(store).getAll());
+      const said = JSON.stringify([await all("documents"), await all("history")]);
+      for (const { sha256 } of await all("pictures")) if (!said.includes(sha256)) orphans++;
+    }
+    database.close();
+  }
+  return orphans;
+})()`;
+
+const server = await serveStudio();
+let [lostMost, bad] = [0, 0];
+try {
+  let [context, page] = await opened();
+  await page.goto(`${STUDIO}?new`);
+  await page.waitForFunction(() => document.title.startsWith("New project"));
+  await dropAndCut(page, "hero.png", figureSheet(4, 2), 4, 2);
+  await clipOfRows(page, 1, "walk");
+  await fpsOf(page).fill("1");
+  await fpsOf(page).press("Enter");
+  await saved(page);
+  const address = page.url();
+  let fps = 1;
+  for (let round = 0; round < COUNT && bad === 0; round++) {
+    const way = WAYS[Math.floor(random() * WAYS.length)] as Way;
+    const done: Done[] = [];
+    if (fps > 40) {
+      await fpsOf(page).fill("1");
+      await fpsOf(page).press("Enter");
+      await saved(page);
+      fps = 1;
+    }
+    const working = work(page, way, fps, round, done).catch(() => {});
+    await new Promise((go) => setTimeout(go, 300 + random() * 2200));
+    const killed = performance.now();
+    kill();
+    await working;
+    await context.close().catch(() => {});
+    [context, page] = await opened();
+    await page.goto(address);
+    await goTo(page, "Clips");
+    const now = Number(await fpsOf(page).inputValue());
+    const kept = done.filter((each) => each.fps <= now).at(-1);
+    const lost = done.filter((each) => each.fps > now && each.at <= killed);
+    const lostMs = lost[0] ? killed - lost[0].at : 0;
+    lostMost = Math.max(lostMost, lostMs);
+    const trouble = await page.getByText(/could not be opened as it was|cannot be/).count();
+    const isPrefix = now === fps || kept?.fps === now;
+    // What was left is swept a moment after the page has opened.
+    let orphans = await picturesOfNobody(page);
+    for (let wait = 0; orphans > 0 && wait < 40; wait++) {
+      await page.waitForTimeout(250);
+      orphans = await picturesOfNobody(page);
+    }
+    if (!isPrefix || lostMs > MOST_LOST || trouble > 0 || orphans > 0) {
+      bad++;
+      console.log(
+        `kill ${round + 1} (${way}): had ${fps}, did up to ${done.at(-1)?.fps}, has ${now}; lost ${lostMs.toFixed(0)} ms; trouble ${trouble}; orphans ${orphans}`,
+      );
+    }
+    fps = now;
+    if ((round + 1) % 20 === 0) console.log(`${round + 1} kills, at most ${lostMost.toFixed(0)} ms lost`);
+  }
+  await context.close();
+} finally {
+  kill();
+  server.kill();
+  rmSync(profile, { recursive: true, force: true, maxRetries: 10, retryDelay: 200 });
+}
+if (bad > 0) process.exitCode = 1;
+else
+  console.log(`${COUNT} kills: every project opened, a beginning of what was done, at most ${lostMost.toFixed(0)} ms lost (seed ${SEED}).`);
+
+/** Pictures in storage that no stored document names. */
+async function picturesOfNobody(page: Page): Promise<number> {
+  return page.evaluate<number>(ORPHANS);
+}

@@ -95,10 +95,29 @@ describe("a project whose document does not open", () => {
     expect(JSON.stringify(await storage.settings.toArray())).toContain("wobble");
   });
 
+  it("leaves out what is damaged where more than the last change would go, and opens the rest", async () => {
+    const id = await opened();
+    expect(edit(addClip, refs, "walk")).toBeNull();
+    expect(edit(duplicateClip, "walk" as ClipName)).toBeNull();
+    expect(edit(renameProject, "Camp")).toBeNull();
+    await saveNow();
+    await spoil(id, (text) => text.replace('"playback":"loop"', '"playback":"wobble"'));
+    const { project, history, left } = await readStored(id);
+    expect(left?.lost).toEqual(['clip "walk"']);
+    expect(project.clips).toHaveLength(1);
+    expect(project.name).toBe("Camp");
+    expect(history.entries).toEqual([]);
+    // What can no longer be read as JSON at all.
+    await spoil(id, (text) => text.slice(0, -9));
+    const again = await readStored(id);
+    expect(again.left?.lost).toEqual(["its clips"]);
+    expect(again.project.sources).toHaveLength(1);
+  });
+
   it("says why where nothing opens, and leaves the open one open", async () => {
     const id = await opened();
     const other = await createProject(porterProject());
-    await storage.documents.put({ project: other, part: "rest", text: '{"cut off' });
+    await storage.documents.put({ project: other, part: "sources", text: '{"cut off' });
     await expect(openProject(other)).rejects.toThrow(/cannot be read/);
     expect(open().id).toBe(id);
     expect(edit(addClip, refs, "walk")).toBeNull();

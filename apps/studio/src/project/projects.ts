@@ -165,14 +165,22 @@ function show({ row, project: stored, history: past, left }: ReadProject, access
   if (access === "owner") inBackground(saveNow());
 }
 
-function sayRecovered({ id, name }: StoredProject, { taken, why }: Recovery): void {
-  const changes = taken.length === 1 ? `the last change (${taken[0]})` : `the last ${taken.length} changes (back to ${taken.at(-1)})`;
+function sayRecovered({ id, name }: StoredProject, { taken, lost, why }: Recovery): void {
+  const undone = taken.length === 1 ? `the last change (${taken[0]})` : `the last ${taken.length} changes (back to ${taken.at(-1)})`;
   say({
     tone: "trouble",
-    text: `${name} could not be opened as it was: ${why} It was opened without ${changes}. What it was is kept aside.`,
+    text: `${name} could not be opened as it was: ${why} It was opened without ${lost.length > 0 ? listed(lost) : undone}. What it was is kept aside.`,
     action: { label: "Save the raw data", run: () => inBackground(saveRawData(id)) },
   });
 }
+
+/** As many as a person reads, and how many more. */
+function listed(things: readonly string[]): string {
+  const more = things.length - MOST_LISTED;
+  return things.slice(0, MOST_LISTED).join(", ") + (more > 0 ? ` and ${more} more` : "");
+}
+
+const MOST_LISTED = 4;
 
 /** Hands all that is stored of a project to the person as one file, also of one that does not open. */
 export async function saveRawData(id: string): Promise<void> {

@@ -3,7 +3,7 @@
  * changed. Text, because a browser copies objects of thousands of frames four times as slowly as it writes and copies their
  * text, and does so on the thread that draws the screen.
  */
-import { type Project, type ProjectFile, projectToFile } from "@caravan/core/model";
+import { emptyProject, type Project, type ProjectFile, projectToFile } from "@caravan/core/model";
 import { type StoredPart, storage } from "./storage";
 
 const PARTS = ["sources", "clips", "rest"] as const;
@@ -44,6 +44,28 @@ export async function readDocument(id: string): Promise<unknown> {
   const [sources, clips, rest] = PARTS.map((part) => parts.get(part));
   if (!sources || !clips || !rest) return undefined;
   return { ...JSON.parse(rest.text), sources: JSON.parse(sources.text), clips: JSON.parse(clips.text) };
+}
+
+/**
+ * What of the document can be read as JSON, the rest as in a new project; `lost` says what could not. Undefined where the sources cannot be read:
+ * without them nothing is left of a project.
+ */
+export async function readableDocument(id: string, name: string): Promise<{ content: unknown; lost: string[] } | undefined> {
+  const lost: string[] = [];
+  const parts = new Map((await storedParts(id)).map(({ part, text }) => [part, text]));
+  const read = (part: Part, words: string): unknown => {
+    try {
+      return JSON.parse(parts.get(part) ?? "");
+    } catch {
+      lost.push(words);
+      return undefined;
+    }
+  };
+  const sources = read("sources", "its sources");
+  if (sources === undefined) return undefined;
+  const plain = projectToFile(emptyProject(name));
+  const [clips, rest] = [read("clips", "its clips"), read("rest", "all that is neither source nor clip")];
+  return { content: { ...plain, ...(rest ?? {}), sources, clips: clips ?? plain.clips }, lost };
 }
 
 export async function deleteDocument(id: string): Promise<void> {

@@ -8,14 +8,15 @@ import {
   checkDocument,
   type Project,
   projectFromFile,
+  salvaged,
   uncheckedProject,
   whyOf,
   withDistinctPaths,
 } from "@caravan/core/model";
 import { applyChanges } from "@caravan/core/undo";
-import type { History, HistoryEntry } from "./history";
+import { type History, type HistoryEntry, NO_HISTORY } from "./history";
 import { entriesOf, type StoredProject, storage } from "./storage";
-import { readDocument, storedParts } from "./stored-document";
+import { readableDocument, readDocument, storedParts } from "./stored-document";
 
 export interface ReadProject {
   readonly row: StoredProject;
@@ -30,6 +31,8 @@ export interface Recovery {
   readonly why: string;
   /** Labels of the changes that were taken back, the last first. */
   readonly taken: readonly string[];
+  /** Or what was left out instead, since it was damaged, in words; what was done cannot be undone then. */
+  readonly lost: readonly string[];
 }
 
 /** Throws `not-found`, or why the document cannot be opened at all: `damaged-project`, `newer-version`. */
@@ -47,10 +50,22 @@ export async function readStored(id: string): Promise<ReadProject> {
     const problem = asProblem(error, where);
     if (problem.code === "newer-version") throw problem;
     const back = walkedBack(content, history);
-    if (!back) throw problem;
+    // Where more than the last change would go, less is lost by leaving out what is damaged.
+    const rest = back?.taken.length === 1 ? null : await withoutDamaged(row, where);
+    if (!rest && !back) throw problem;
     await keepAside(id, problem);
-    return { row, ...back, left: { why: problem.what, taken: back.taken } };
+    if (rest) return { row, project: rest.project, history: NO_HISTORY, left: { why: problem.what, taken: [], lost: rest.lost } };
+    const { taken, ...stand } = back as NonNullable<typeof back>;
+    return { row, ...stand, left: { why: problem.what, taken, lost: [] } };
   }
+}
+
+/** What can be read of a document; null where that is nothing. */
+async function withoutDamaged({ id, name }: StoredProject, where: string): Promise<{ project: Project; lost: string[] } | null> {
+  const readable = await readableDocument(id, name);
+  const found = readable && salvaged(readable.content, where);
+  if (!found) return null;
+  return { project: withDistinctPaths(found.project), lost: [...readable.lost, ...found.lost] };
 }
 
 async function readHistory(row: StoredProject): Promise<History> {

@@ -84,6 +84,7 @@ export {
 } from "./project";
 export { ProjectFile, projectFromFile, projectToFile, uncheckedProject } from "./project-file";
 export { ClipField, Example, FrameField, Reading } from "./reading";
+export { salvaged } from "./salvage";
 export {
   allPictures,
   Cut,

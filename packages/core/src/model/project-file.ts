@@ -70,6 +70,16 @@ export function projectToFile(project: Project): ProjectFile {
  * Throws `not-a-project`, `newer-version` or `damaged-project`, the last with the first field that does not fit.
  */
 export function projectFromFile(content: unknown, where: string): Project {
+  const parsed = ProjectFile.safeParse(todaysForm(content, where));
+  if (!parsed.success) throw unfitField(parsed.error, where);
+  const project = documentOf(parsed.data);
+  checkWhole(project, where);
+  rememberRead(project);
+  return project;
+}
+
+/** The content of a file of any version in the form of today's, not yet held against anything. Throws `not-a-project`, `newer-version`, `damaged-project`. */
+export function todaysForm(content: unknown, where: string): Record<string, unknown> {
   if (typeof content !== "object" || content === null || (content as { format?: unknown }).format !== PROJECT_FORMAT)
     throw new CaravanError(
       "not-a-project",
@@ -88,12 +98,7 @@ export function projectFromFile(content: unknown, where: string): Project {
       "Update Caravan and open it again; nothing was changed.",
     );
   for (let version = raw.version as number; version < PROJECT_VERSION; version++) raw = migrated(raw, version);
-  const parsed = ProjectFile.safeParse(raw);
-  if (!parsed.success) throw unfitField(parsed.error, where);
-  const project = documentOf(parsed.data);
-  checkWhole(project, where);
-  rememberRead(project);
-  return project;
+  return raw;
 }
 
 /**

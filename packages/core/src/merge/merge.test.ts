@@ -11,6 +11,7 @@ import {
   placeOrigins,
   putPoint,
   removeClip,
+  removeMarkKind,
   renameClip,
   renameMarkKind,
   setClipRules,
@@ -170,5 +171,26 @@ describe("what only a person can decide", () => {
     expect(names.project.actions[0]?.facings).toEqual({ e: { clip: "stroll" } });
     const moved = conflicts(moveSteps(base, clip("walk"), [0], 4), moveSteps(base, clip("walk"), [3], 0));
     expect(moved.project.clips[1]?.steps).toHaveLength(4);
+  });
+
+  it("brings back what one side removed and the other's work needs, and says so", () => {
+    const without = removeClip(base, clip("strike"));
+    const using = setPetal(base, "go" as ActionName, "w", { clip: clip("strike") });
+    for (const [ours, theirs] of [
+      [without, using],
+      [using, without],
+    ] as const) {
+      const { project, conflicts } = mergeProjects(base, ours, theirs);
+      expect(project.clips.find(({ name }) => name === "strike")).toEqual(base.clips.find(({ name }) => name === "strike"));
+      expect(project.actions[0]?.facings.w?.clip).toBe("strike");
+      expect(conflicts).toEqual([
+        { where: "clips, strike", message: expect.stringContaining("the action go of the other needs it; it stays") },
+      ]);
+    }
+    const noKind = removeMarkKind(base, "hand" as MarkName);
+    const marked = putPoint(base, "idle", [ref(1, 0)], "hand" as MarkName, ref(1, 0), { x: 3, y: 4 });
+    const { project, conflicts } = mergeProjects(base, noKind, marked);
+    expect(project.marks.map(({ name }) => name)).toContain("hand");
+    expect(conflicts).toMatchObject([{ where: "marks, hand" }]);
   });
 });

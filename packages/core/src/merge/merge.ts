@@ -1,5 +1,6 @@
 /** Two versions of a project that began as one, brought together by what things are: clips, steps, marks, rules. */
 import { CaravanError, checkDocument, type Project, whyOf } from "../model";
+import { withNeeded } from "./needed";
 import { withOwnIds } from "./new-ids";
 import { withRenamesFollowed } from "./renames";
 import { type Clash, merged } from "./three-way";
@@ -28,9 +29,12 @@ export function mergeProjects(base: Project, ours: Project, theirs: Project): { 
     where: `${list}, ${from}`,
     message: `We renamed it ${mine} and they ${hers}; ours stays.`,
   }));
-  const project = merged(followed.base, followed.ours, followed.theirs, [], ({ path, how }) =>
+  const together = merged(followed.base, followed.ours, followed.theirs, [], ({ path, how }) =>
     conflicts.push({ where: path.join(", ") || "the project", message: MESSAGES[how] }),
   ) as Project;
+  const { project, back } = withNeeded(together, [followed.ours, followed.theirs, followed.base]);
+  for (const { where, by } of back)
+    conflicts.push({ where, message: `One side removed it, and ${by} of the other needs it; it stays, so that no work is lost.` });
   try {
     checkDocument(project, "the merged project");
   } catch (error) {

@@ -102,7 +102,9 @@ test("of a damaged document all opens that is not damaged, which is said, and wh
   await saved(page);
   await damage(page, "clips", "bad field");
   await page.reload();
-  await expect(page.getByText(/could not be opened as it was: .*playback.* It was opened without clip "walk"\./)).toBeVisible();
+  await expect(
+    page.getByText(/could not be opened as it was: .*playback.* It was opened without clip "walk"\. Undo begins anew\./),
+  ).toBeVisible();
   await goTo(page, "Frames");
   await expect(sheets(page)).toHaveText([/hero/]);
   await goTo(page, "Clips");

@@ -169,7 +169,7 @@ function sayRecovered({ id, name }: StoredProject, { taken, lost, why }: Recover
   const undone = taken.length === 1 ? `the last change (${taken[0]})` : `the last ${taken.length} changes (back to ${taken.at(-1)})`;
   say({
     tone: "trouble",
-    text: `${name} could not be opened as it was: ${why} It was opened without ${lost.length > 0 ? listed(lost) : undone}. What it was is kept aside.`,
+    text: `${name} could not be opened as it was: ${why} It was opened without ${lost.length > 0 ? `${listed(lost)}. Undo begins anew` : undone}. What it was is kept aside.`,
     action: { label: "Save the raw data", run: () => inBackground(saveRawData(id)) },
   });
 }

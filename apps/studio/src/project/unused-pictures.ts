@@ -11,13 +11,14 @@ export function deleteUnused(hashes: ReadonlySet<string>, keep: ReadonlySet<stri
   });
 }
 
-/** Stored pictures that nothing stored refers to: no document, no history, nothing that was kept aside. */
-export function picturesOfNobody(): Promise<string[]> {
-  return storage.transaction("r", [storage.documents, storage.history, storage.settings, storage.pictures], async () => {
-    const used = hashesIn([await storage.documents.toArray(), await storage.history.toArray(), await storage.settings.toArray()]);
-    const all = (await storage.pictures.toCollection().primaryKeys()) as string[];
-    return all.filter((sha256) => !used.has(sha256));
-  });
+/**
+ * Stored pictures that nothing stored refers to: no document, no history, nothing that was kept aside. In no transaction, which would hold up
+ * saving: pictures come first, so that what is stored meanwhile refers to more of them, never to fewer.
+ */
+export async function picturesOfNobody(): Promise<string[]> {
+  const all = (await storage.pictures.toCollection().primaryKeys()) as string[];
+  const used = hashesIn([await storage.documents.toArray(), await storage.history.toArray(), await storage.settings.toArray()]);
+  return all.filter((sha256) => !used.has(sha256));
 }
 
 /** Every SHA-256 that stands anywhere in a value, in documents and in what undo would bring back. */

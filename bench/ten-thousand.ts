@@ -71,10 +71,10 @@ async function edits(page: Page, what: string, count: number, work: (k: number) 
     times.push(Math.max(8, ...painted));
   }
   all.push(...times);
-  told(what, times);
+  printTimes(what, times);
 }
 
-function told(what: string, times: number[]): void {
+function printTimes(what: string, times: number[]): void {
   const sorted = times.toSorted((a, b) => a - b);
   const at = (share: number) => String(sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]).padStart(4);
   console.log(`${what.padEnd(48)} median ${at(0.5)} ms, 95th percentile ${at(0.95)} ms, worst ${at(1)} ms`);
@@ -144,7 +144,7 @@ try {
   await page.getByTestId("marks-canvas").click();
   await edits(page, "that taken back, an edit of all 10,000 frames", 20, () => page.keyboard.press("Control+z"));
   await edits(page, "and done again", 20, () => page.keyboard.press("Control+Shift+z"));
-  told("all of these", all);
+  printTimes("all of these", all);
   const began = performance.now();
   await stop("6", "Ship");
   await page

@@ -10,6 +10,7 @@ import type { NamedFile } from "@caravan/core/codec";
 import { type DeliveredFile, RECEIPT, type Receipt, readReceipt, receiptAfter, writeReceipt } from "@caravan/core/deliver";
 import { CaravanError } from "@caravan/core/model";
 import { reasonOf } from "./files";
+import { STANDARD, writeToStandardOutput } from "./standard";
 import { wrongCall } from "./tell";
 
 export interface WrittenSet {
@@ -33,11 +34,15 @@ interface StagedList {
 const LIST = "list.json";
 
 /**
- * Writes `files` below `folder`; `by` names who makes them, so that its own earlier files are told apart. `files` is walked once, and may
+ * Writes `files` below `folder`, or as one ZIP to standard output if that is `-`; `by` names who makes them, so that its own earlier files are told apart. `files` is walked once, and may
  * make its bytes as it goes. Throws `not-ours` with the names of files that stand in the way, unless `replace` allows to replace them;
  * then nothing was written.
  */
 export function writeSet(folder: string, files: Iterable<NamedFile>, by: string, replace = false): WrittenSet {
+  if (folder === STANDARD) {
+    writeToStandardOutput(files);
+    return { written: [], left: [] };
+  }
   if (folder.trim() === "") wrongCall("--out names no folder. Give one, such as --out delivered, or --out . for this one.");
   const staged = join(folder, `.caravan-staged-${process.pid}`);
   try {

@@ -13,7 +13,7 @@ import { addPlay } from "./commands/play";
 import { addRehearse } from "./commands/rehearse";
 import { addTiles } from "./commands/tiles";
 import { addWatch } from "./commands/watch";
-import { beQuiet, tellFailure, WrongCall } from "./tell";
+import { beQuiet, failureOf, tellFailure, WrongCall } from "./tell";
 
 const program = new Command("caravan")
   .description("Cuts sprite sheets into frames, builds animation clips, and delivers packed atlases that a game loads.")
@@ -38,8 +38,7 @@ function exitStatus(error: unknown): number {
     return 2;
   }
   if (error instanceof CaravanError) {
-    const { code, where } = error;
-    tellFailure(json, { code, where, message: error.message.replace(/\s+/g, " ") });
+    tellFailure(json, failureOf(error));
     return 1;
   }
   tellFailure(json, { code: "internal", where: "caravan", message: `Internal error: ${whyOf(error)} Please report it.` });

@@ -1,5 +1,7 @@
 /** What the command says: results on standard output, everything else on standard error. */
 
+import type { CaravanError } from "@caravan/core/model";
+
 /** A call that makes no sense as it stands; exits with 2. */
 export class WrongCall extends Error {}
 
@@ -34,6 +36,11 @@ export function tell(json: boolean, result: unknown, words: () => string): void 
 /** A message beside the result. */
 export function note(message: string): void {
   if (!quiet) process.stderr.write(`${message}\n`);
+}
+
+/** What a known error says, for programs and in one line for people. */
+export function failureOf({ code, where, message }: CaravanError): { code: string; where: string; message: string } {
+  return { code, where, message: message.replace(/\s+/g, " ") };
 }
 
 /** What went wrong, in one line; with `--json` also as the one JSON document, for programs. */

@@ -304,8 +304,12 @@ export async function filesOfLook(look: Look): Promise<ReadonlyMap<string, Blob>
   return files;
 }
 
-/** Pictures that this page has stored: documents that refer to them may not be stored yet. */
-export const storedHere: ReadonlySet<string> & { add(sha256: string): unknown } = new Set<string>();
+const storedHere = new Set<string>();
+
+/** Whether this page has stored a picture: documents that refer to it may not be stored yet. */
+export function wasStoredHere(sha256: string): boolean {
+  return storedHere.has(sha256);
+}
 
 /** Takes in a picture that a worker has read: stores its bytes, makes it ready to draw. Returns whether storage took it. */
 export async function keepPicture(read: ReadPicture, blob: Blob): Promise<boolean> {

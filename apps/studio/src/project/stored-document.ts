@@ -53,7 +53,7 @@ export async function readDocument(id: string): Promise<unknown> {
 export async function readableDocument(id: string, name: string): Promise<{ content: unknown; lost: string[] } | undefined> {
   const lost: string[] = [];
   const parts = new Map((await storedParts(id)).map(({ part, text }) => [part, text]));
-  const read = (part: Part, words: string): unknown => {
+  const read = (part: Part, words: string): object | undefined => {
     try {
       return JSON.parse(parts.get(part) ?? "");
     } catch {
@@ -63,9 +63,9 @@ export async function readableDocument(id: string, name: string): Promise<{ cont
   };
   const sources = read("sources", "its sources");
   if (sources === undefined) return undefined;
-  const plain = projectToFile(emptyProject(name));
   const [clips, rest] = [read("clips", "its clips"), read("rest", "all that is neither source nor clip")];
-  return { content: { ...plain, ...(rest ?? {}), sources, clips: clips ?? plain.clips }, lost };
+  // What can be read may be of an older version, which nothing of today's belongs into.
+  return { content: { ...(rest ?? projectToFile(emptyProject(name))), sources, clips: clips ?? [] }, lost };
 }
 
 export async function deleteDocument(id: string): Promise<void> {

@@ -4,7 +4,7 @@ import Dexie from "dexie";
 import { run } from "../workers/client";
 import { dropJournal } from "./journal";
 import { useOpenProject } from "./open-project";
-import { forgetWaiting, storedHere } from "./pictures";
+import { forgetWaiting, wasStoredHere } from "./pictures";
 import { deleteEntries, storage } from "./storage";
 import { deleteDocument } from "./stored-document";
 import { isOnlyTab, whileNobodyElseOwns } from "./tabs";
@@ -62,7 +62,7 @@ export async function sweepLeft(): Promise<void> {
   if (left.length === 0 || !(await isOnlyTab())) return;
   // What waits in the journal is put back when its project is opened.
   const needed = hashesIn([useOpenProject.getState().project, Object.values(localStorage)]);
-  await storage.pictures.bulkDelete(left.filter((sha256) => !needed.has(sha256) && !storedHere.has(sha256)));
+  await storage.pictures.bulkDelete(left.filter((sha256) => !needed.has(sha256) && !wasStoredHere(sha256)));
 }
 
 /** Deletes those of the pictures that nothing refers to, in a worker. */

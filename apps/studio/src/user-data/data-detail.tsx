@@ -3,7 +3,7 @@
 import { type DataPlaces, removeData, renameData, setData } from "@caravan/core/edit";
 import { type DataEntry, type DataValue, sameValue, textOfValue, valueFromText, valueIn, whyOf } from "@caravan/core/model";
 import { X } from "lucide-react";
-import { type KeyboardEvent, useRef, useState } from "react";
+import { type ComponentProps, useRef, useState } from "react";
 import { edit } from "../project/open-project";
 import { Button, IconButton } from "../ui/button";
 import { Detail } from "../ui/detail";
@@ -75,7 +75,7 @@ function ValueField({
   );
 }
 
-/** Hands on what a text means, or tells why it means nothing. */
+/** Gives `take` the value that a text stands for. Returns what is wrong with the text, or what `take` returns. */
 export function withValue(text: string, take: (value: DataValue) => string | null | undefined): string | null | undefined {
   try {
     return take(valueFromText(text, "value"));
@@ -99,37 +99,24 @@ function NewEntry({ on, taken }: { on: DataPlaces; taken: readonly string[] }) {
     setValue("");
     nameField.current?.focus();
   };
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key === "Enter" && name.trim() !== "") add();
-  };
+  const field = (word: "name" | "value", text: string, set: (text: string) => void, more: ComponentProps<"input">) => (
+    <FieldBox label={word}>
+      <input
+        aria-label={`${word === "name" ? "Name" : "Value"} of new data`}
+        value={text}
+        onChange={(event) => set(event.target.value)}
+        onKeyDown={(event) => event.key === "Enter" && name.trim() !== "" && add()}
+        className="min-h-7 w-20 bg-transparent outline-none"
+        autoComplete="off"
+        spellCheck={false}
+        {...more}
+      />
+    </FieldBox>
+  );
   return (
     <div className="flex flex-wrap items-center gap-1.5">
-      <FieldBox label="name">
-        <input
-          ref={nameField}
-          aria-label="Name of new data"
-          value={name}
-          size={9}
-          onChange={(event) => setName(event.target.value)}
-          onKeyDown={onKeyDown}
-          className="min-h-7 w-20 bg-transparent outline-none"
-          autoComplete="off"
-          spellCheck={false}
-        />
-      </FieldBox>
-      <FieldBox label="value">
-        <input
-          aria-label="Value of new data"
-          value={value}
-          size={9}
-          placeholder="tag"
-          onChange={(event) => setValue(event.target.value)}
-          onKeyDown={onKeyDown}
-          className="min-h-7 w-20 bg-transparent outline-none"
-          autoComplete="off"
-          spellCheck={false}
-        />
-      </FieldBox>
+      {field("name", name, setName, { ref: nameField })}
+      {field("value", value, setValue, { placeholder: "tag" })}
       <Button disabled={name.trim() === ""} onClick={add}>
         Add
       </Button>

@@ -12,7 +12,7 @@ import { noteLeft } from "../left";
 import { pngCodec } from "../png";
 import { progressOn } from "../progress";
 import { type DecodedPictures, openProject, type Refreshed } from "../project";
-import { reserveStandardOutput, STANDARD, writeToStandardOutput } from "../standard";
+import { reserveStandardOutput, STANDARD } from "../standard";
 import { note, tell, wrongCall } from "../tell";
 import { toldFinding } from "./check";
 
@@ -101,8 +101,6 @@ interface BuildOptions {
   readonly strict: boolean;
 }
 
-const NOTHING_LEFT = { left: [] };
-
 function build(path: string, options: BuildOptions): void {
   if (options.clean && options.only.length > 0)
     throw wrongCall("--clean and --only do not go together: what the other deliveries made would be removed.");
@@ -120,9 +118,8 @@ function build(path: string, options: BuildOptions): void {
     );
   }
   for (const each of changed) note(`Changed art, cut again by its recipe: ${each}`);
-  if (options.out === STANDARD) writeToStandardOutput(files);
-  else refuseOverArt(path, project, options.out, files);
-  const { left } = options.out === STANDARD ? NOTHING_LEFT : writeSet(options.out, files, `build ${project.name}`, options.replace);
+  refuseOverArt(path, project, options.out, files);
+  const { left } = writeSet(options.out, files, `build ${project.name}`, options.replace);
   if (options.zip !== undefined) writeWhole(options.zip, writeZip(files));
   // What other deliveries made is still made, by another call.
   if (options.only.length === 0) noteLeft(options.out, left, options.clean);

@@ -14,7 +14,7 @@ import { pngCodec } from "../png";
 import { makesProject, writeSheetProject } from "../sheet-project";
 import { reserveStandardOutput, STANDARD, UNNAMED, writeToStandardOutput } from "../standard";
 import { readStill } from "../stills";
-import { note, tell, wrongCall } from "../tell";
+import { failureOf, note, tell, wrongCall } from "../tell";
 
 interface CutOptions {
   replace: boolean;
@@ -111,9 +111,9 @@ async function cut(images: string[], options: CutOptions): Promise<void> {
       results.push({ told, words: options.suggest ? `${image}:\n${words}` : words });
     } catch (error) {
       if (!(error instanceof CaravanError)) throw error;
-      const message = error.message.replace(/\s+/g, " ");
-      results.push({ told: { image, error: { code: error.code, where: error.where, message } }, words: `Not cut: ${message}` });
-      if (options.json) note(`caravan: ${message}`);
+      const failure = failureOf(error);
+      results.push({ told: { image, error: failure }, words: `Not cut: ${failure.message}` });
+      if (options.json) note(`caravan: ${failure.message}`);
       process.exitCode = 1;
     }
   if (into) writeToStandardOutput(zipped);

@@ -12,7 +12,7 @@ import { noteLeft } from "../left";
 import { fileStem, whole } from "../options";
 import { pngCodec } from "../png";
 import { progressOn } from "../progress";
-import { reserveStandardOutput, STANDARD, UNNAMED, writeToStandardOutput } from "../standard";
+import { reserveStandardOutput, STANDARD, UNNAMED } from "../standard";
 import { readStill, STILL_ENDING } from "../stills";
 import { tell, wrongCall } from "../tell";
 
@@ -160,11 +160,8 @@ async function pack(paths: string[], options: PackOptions): Promise<void> {
   const data = { ...USUAL_DELIVERY.data, ...(options.compact ? { compact: true as const } : {}) };
   const delivery = { ...USUAL_DELIVERY, name: options.name, packing, data };
   const built = progress.during((at) => deliverContents(contents, delivery, { scale: 1, suffix: "" }, png, at));
-  if (options.out === STANDARD) writeToStandardOutput(built.files);
-  else {
-    const { left } = writeSet(options.out, built.files, `pack ${options.name}`, options.replace);
-    noteLeft(options.out, left, options.clean);
-  }
+  const { left } = writeSet(options.out, built.files, `pack ${options.name}`, options.replace);
+  noteLeft(options.out, left, options.clean);
   const pages = built.pages.map(({ image, size, occupancy, layers: over }) => ({
     image,
     width: size.w,

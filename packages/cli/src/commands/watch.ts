@@ -1,12 +1,12 @@
 import { type FSWatcher, statSync, watch as watchFiles } from "node:fs";
 import { basename, dirname, relative, resolve, sep } from "node:path";
 import { PROJECT_FILE } from "@caravan/core/bundle";
-import { CaravanError, type Project } from "@caravan/core/model";
+import { CaravanError, type Project, whyOf } from "@caravan/core/model";
 import type { Command } from "commander";
 import { refuseOverArt } from "../art-in-the-way";
 import { writeSet } from "../delivered-set";
 import type { DecodedPictures } from "../project";
-import { note, tell, wrongCall } from "../tell";
+import { failureOf, note, tell, wrongCall } from "../tell";
 import { buildProject, toldFile } from "./build";
 import { toldFinding } from "./check";
 
@@ -99,11 +99,8 @@ function built(path: string, { out, replace }: WatchOptions, decoded: DecodedPic
       words: `Built in ${told.ms} ms: ${written.length === 0 ? "nothing changed" : `${written.join(", ")} written`}`,
     };
   } catch (error) {
-    const message = error instanceof Error ? error.message.replace(/\s+/g, " ") : String(error);
-    const known = error instanceof CaravanError;
-    const told = known
-      ? { code: error.code, where: error.where, message }
-      : { code: "internal", where: path, message: `Internal error: ${message}` };
+    const told =
+      error instanceof CaravanError ? failureOf(error) : { code: "internal", where: path, message: `Internal error: ${whyOf(error)}` };
     return {
       ok: false,
       told: { ok: false, ms: ms(), error: told },

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { artFrom } from "../art";
 import { readAtlas } from "../atlas";
+import { findingsOf } from "../check";
 import { textFromUtf8 } from "../codec";
 import { png } from "../codec/png.fixture";
 import { addClip, setData, setDelivery, setEventValue, setStepDurations, setStepEvents } from "../edit";
@@ -78,6 +79,8 @@ describe("an atlas", () => {
 
   it("warns where a step has no tick of its own, and says by how much ticks miss the times", () => {
     const short = setDelivery(setStepDurations(base, walk, [1], 3_000), 0, { data: { ticks: true, ticksPerSecond: 60 } });
+    expect(findingsOf(short)).toContainEqual(expect.objectContaining({ code: "no-ticks", where: 'clip "walk"' }));
+    expect(findingsOf(setDelivery(short, 0, { data: { ticks: undefined } })).map(({ code }) => code)).not.toContain("no-ticks");
     const { notes } = deliver(short, short.deliveries[0] as Delivery, art, png);
     expect(notes.join()).toMatch(/atlas\.json: at 60 ticks a second steps begin up to [\d.]+ ms beside their time/);
   });

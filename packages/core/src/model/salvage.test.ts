@@ -57,13 +57,16 @@ describe("salvaging", () => {
     expect(salvaged("text", "x")).toBeNull();
   });
 
-  it("of whatever was damaged gives what opens, or nothing", () => {
+  it("of whatever was damaged gives what opens, and always does where the sources are whole", () => {
     const values = [null, -1, 0.5, "", "__proto__", [], {}, true];
+    const fields = ["name", "sources", "clips", "actions", "marks", "deliveries", "readings"];
     fc.assert(
-      fc.property(fc.array(fc.nat(), { minLength: 3, maxLength: 12 }), fc.constantFrom(...values), (path, value) => {
+      fc.property(fc.constantFrom(...fields), fc.array(fc.nat(), { maxLength: 9 }), fc.constantFrom(...values), (field, path, value) => {
         const damaged = file();
-        let place = damaged;
+        if (path.length === 0) damaged[field] = value;
+        let place = damaged[field];
         for (const step of path) {
+          if (typeof place !== "object" || place === null) break;
           const names = Object.keys(place);
           const name = names[step % Math.max(1, names.length)];
           if (name === undefined) break;
@@ -74,6 +77,7 @@ describe("salvaging", () => {
           }
         }
         const found = salvaged(damaged, "x");
+        if (field !== "sources") expect(found?.project.sources).toHaveLength(1);
         if (found) checkDocument(found.project, "salvaged");
       }),
       { numRuns: 300 },

@@ -5,6 +5,7 @@
 import type * as z from "zod";
 import { counted } from "./counted";
 import { FIELD_OF_SHAPE, MARK_SHAPES } from "./marks";
+import { isFitName } from "./name";
 import { emptyProject, type Project } from "./project";
 import { ProjectFile, projectFromFile, projectToFile, todaysForm } from "./project-file";
 
@@ -43,7 +44,7 @@ export function salvaged(content: unknown, where: string): Salvaged | null {
     return null;
   }
   if (!Array.isArray(raw.sources)) return null;
-  const plain = projectToFile(emptyProject(typeof raw.name === "string" ? raw.name : "")) as Fields;
+  const plain = projectToFile(emptyProject(typeof raw.name === "string" && isFitName(raw.name) ? raw.name : "Project")) as Fields;
   const lost = new Set<string>();
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const { error } = ProjectFile.safeParse(raw);

@@ -82,4 +82,14 @@ test("one key goes round the parts of the screen", async ({ page }) => {
   }
   await page.keyboard.press("Shift+F6");
   await expect.poll(region).toBe("details");
+  // What there is to tell is reached in the same way, stays while it has the focus, and is sent away.
+  await page.keyboard.press("Shift+D");
+  const told = page.getByText("No delivery has a game folder yet");
+  await expect(told).toBeVisible();
+  await page.keyboard.press("Shift+F6");
+  await expect.poll(region).toBe("notices");
+  await page.waitForTimeout(8000); // longer than it stays by itself
+  await expect(told).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(told).toBeHidden();
 });

@@ -8,7 +8,10 @@ const TONES = { plain: "border-l-lapis", good: "border-l-cactus", trouble: "bord
 
 /**
  * What there is to tell, read out as it comes. It takes room of its own, at the foot of the player's column or, where that is put away, of the
- * screen: so nothing is covered that is needed next. Pointing at it holds it.
+ * screen: so nothing is covered that is needed next. It is held while it is pointed at or has the focus, and F6 goes there too.
+ *
+ * Not Radix's Toast: that one is a layer above all others and takes Escape first, so with a notice on the screen a dialog would close at
+ * the second press only, and trouble would go unread.
  */
 export function NoticeList() {
   const notices = useNotices((state) => state.notices);
@@ -16,6 +19,9 @@ export function NoticeList() {
     <div
       role="status"
       aria-live="polite"
+      data-region={notices.length > 0 ? "notices" : undefined}
+      onFocus={holdNotices}
+      onBlur={letNoticesGo}
       onPointerEnter={holdNotices}
       onPointerLeave={letNoticesGo}
       className={`flex max-h-[45vh] shrink-0 flex-col gap-2 overflow-y-auto ${notices.length > 0 ? "border-t border-line p-2" : ""}`}

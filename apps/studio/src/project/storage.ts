@@ -63,6 +63,22 @@ export interface StoredLink {
   readonly mark?: string;
   /** Files that were decided on, by path, as they were then. */
   readonly ignored: Record<string, string>;
+  /** Whether it is the folder that the project is kept in: only the files of its pictures are looked at. */
+  readonly home?: true;
+}
+
+/** The folder that a project is kept in, `caravan.json` and art, and what stood there when it was last read or written. */
+export interface StoredHome {
+  readonly project: string;
+  readonly folder: FileSystemDirectoryHandle;
+  /** `caravan.json` as it was. */
+  readonly text: string;
+  /** The same document as we write it, by its hash; "" where what is open is to be written over it. */
+  readonly clean: string;
+  /** What was about to be written there, for a page that was closed meanwhile. */
+  readonly writing?: { readonly text: string; readonly clean: string };
+  /** Hashes of its art, by path. */
+  readonly art: Readonly<Record<string, string>>;
 }
 
 /** The folder of the game that a delivery goes into. */
@@ -92,6 +108,7 @@ class Storage extends Dexie {
   links!: EntityTable<StoredLink, "project">;
   texts!: Table<StoredText, [string, string]>;
   outlets!: Table<StoredOutlet, [string, string]>;
+  homes!: EntityTable<StoredHome, "project">;
 
   constructor() {
     super("caravan");
@@ -99,6 +116,7 @@ class Storage extends Dexie {
     this.version(2).stores({ documents: "[project+part]" }).upgrade(documentsAsText);
     this.version(3).stores({ links: "project", texts: "[project+source]" });
     this.version(4).stores({ outlets: "[project+delivery]" });
+    this.version(5).stores({ homes: "project" });
   }
 }
 

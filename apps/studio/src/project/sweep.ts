@@ -31,7 +31,7 @@ export async function deleteForGood(id: string): Promise<void> {
 async function deletedForGood(id: string): Promise<void> {
   await storage.transaction(
     "rw",
-    [storage.projects, storage.documents, storage.history, storage.pictures, storage.links, storage.texts, storage.outlets],
+    [storage.projects, storage.documents, storage.history, storage.pictures, storage.links, storage.texts, storage.outlets, storage.homes],
     async () => {
       const row = await storage.projects.get(id);
       if (row?.removedAt === undefined) return;
@@ -42,6 +42,7 @@ async function deletedForGood(id: string): Promise<void> {
       await storage.projects.delete(id);
       await deleteDocument(id);
       await storage.links.delete(id);
+      await storage.homes.delete(id);
       await storage.texts.where("[project+source]").between([id, Dexie.minKey], [id, Dexie.maxKey]).delete();
       await storage.outlets.where("[project+delivery]").between([id, Dexie.minKey], [id, Dexie.maxKey]).delete();
       await deleteEntries(id, Number.NEGATIVE_INFINITY);

@@ -1,13 +1,14 @@
 "use client";
 
-import type { ReactNode } from "react";
 import { saveNow } from "../project/autosave";
 import { useOpenProject } from "../project/open-project";
 import { workHere } from "../project/projects";
 import { dismissReport, saveReport, useReports } from "../project/reports";
 import { Button } from "../ui/button";
 import { inBackground } from "../ui/in-background";
+import { Banner } from "./banner";
 import { saveAsFile } from "./commands";
+import { HomeBanner } from "./home-banner";
 
 /** States that last and that a person must know of: read-only, not saved, and what went wrong by our own mistake. */
 export function Banners() {
@@ -37,6 +38,7 @@ export function Banners() {
           {!reader && <Button onClick={retry}>Try again</Button>}
         </Banner>
       )}
+      {!reader && <HomeBanner />}
       {report && (
         <Banner
           text={`Internal error: “${report.what}” would have left a project that cannot be opened again, so it was not done. Nothing is lost.`}
@@ -47,15 +49,6 @@ export function Banners() {
           <Button onClick={dismissReport}>Dismiss</Button>
         </Banner>
       )}
-    </div>
-  );
-}
-
-function Banner({ text, children }: { text: string; children: ReactNode }) {
-  return (
-    <div className="flex items-center gap-3 border-b border-brick bg-brick-soft px-4 py-2">
-      <p className="grow">{text}</p>
-      {children}
     </div>
   );
 }

@@ -9,6 +9,7 @@ export const ChangedArtReview = part(async () => (await import("./changed-art-re
 export const FilmDialog = part(async () => (await import("./arrival/film-dialog")).FilmDialog);
 export const Finder = part(async () => (await import("./finder")).Finder);
 export const KeysPanel = part(async () => (await import("./keys-panel")).KeysPanel);
+export const OutsideDialog = part(async () => (await import("./outside-dialog")).OutsideDialog);
 export const LeavingDialog = part(async () => (await import("./leaving-dialog")).LeavingDialog);
 export const ProjectsDialog = part(async () => (await import("./projects-dialog")).ProjectsDialog);
 
@@ -17,7 +18,15 @@ export async function loadAllParts(): Promise<void> {
   await Promise.all(
     STOPS.flatMap((stop) => [STOP_PARTS[stop].List.load(), STOP_PARTS[stop].Surface.load(), STOP_PARTS[stop].Details.load()]),
   );
-  await Promise.all([takeInParts(), ArrivalReview.load(), Finder.load(), KeysPanel.load(), ProjectsDialog.load(), LeavingDialog.load()]);
+  await Promise.all([
+    takeInParts(),
+    ArrivalReview.load(),
+    Finder.load(),
+    KeysPanel.load(),
+    ProjectsDialog.load(),
+    LeavingDialog.load(),
+    OutsideDialog.load(),
+  ]);
   await Promise.all([ChangedArtReview.load(), FilmDialog.load(), import("../stops/clips/rhythm/rhythm-bench")]);
   await Promise.all([import("../stops/marks/drift-chart"), import("../stops/marks/outline-chart"), import("../budget/budget-chart")]);
 }

@@ -3,6 +3,7 @@
 import { renameProject } from "@caravan/core/edit";
 import { ChevronsUpDown } from "lucide-react";
 import { useEffect, useState } from "react";
+import { type Home, useHome } from "../project/home/home-state";
 import { edit, useOpenProject, useProject } from "../project/open-project";
 import { IconButton } from "../ui/button";
 import { TextField } from "../ui/text-field";
@@ -33,6 +34,7 @@ export function ProjectName({ onProjects }: { onProjects: () => void }) {
 function SavedWhere() {
   const saving = useOpenProject((open) => open.saving);
   const reader = useOpenProject((open) => open.access === "reader");
+  const home = useHome((state) => state.home);
   const now = useNow(1000);
   const text =
     saving.kind === "failed"
@@ -41,12 +43,23 @@ function SavedWhere() {
         ? "Read-only: open in another tab"
         : saving.kind === "pending"
           ? "saving …"
-          : `saved in this browser${agoInWords(now - saving.at)}`;
+          : home
+            ? savedThere(home, now)
+            : `saved in this browser${agoInWords(now - saving.at)}`;
   return (
-    <p data-testid="saved" className={`truncate px-1 text-small ${saving.kind === "failed" ? "font-semibold text-brick" : "text-muted"}`}>
+    <p
+      data-testid="saved"
+      title={text}
+      className={`truncate px-1 text-small ${saving.kind === "failed" ? "font-semibold text-brick" : "text-muted"}`}
+    >
       {text}
     </p>
   );
+}
+
+function savedThere({ folder, state }: Home, now: number): string {
+  if (state.kind === "kept") return `saved in ${folder}${agoInWords(now - state.at)}`;
+  return state.kind === "waiting" ? `saving into ${folder} …` : `saved in this browser, not in ${folder}`;
 }
 
 /** The time, anew every so many ms. */

@@ -2,7 +2,9 @@
 
 import { whyOf } from "@caravan/core/model";
 import { useLiveQuery } from "dexie-react-hooks";
-import { FolderOpen, Plus, Save } from "lucide-react";
+import { FileInput, FolderInput, FolderOpen, Plus, Save } from "lucide-react";
+import { useHome } from "../project/home/home-state";
+import { canLinkFolders } from "../project/linked/folder";
 import { useOpenProject } from "../project/open-project";
 import {
   duplicateProject,
@@ -15,7 +17,7 @@ import {
   saveRawData,
   startProject,
 } from "../project/projects";
-import type { StoredProject } from "../project/storage";
+import { type StoredProject, storage } from "../project/storage";
 import { deleteForGood } from "../project/sweep";
 import { takeInAndGo } from "../project/take-in";
 import { Button } from "../ui/button";
@@ -49,7 +51,7 @@ export function ProjectsDialog({ onClose }: { onClose: () => void }) {
   return (
     <SheetDialog
       title="Projects"
-      description="They are kept in this browser. Save one to a file to move it or keep a copy."
+      description="They are kept in this browser, and in a folder where you say so. Save one to a file to move it or keep a copy."
       open
       onClose={onClose}
     >
@@ -58,13 +60,14 @@ export function ProjectsDialog({ onClose }: { onClose: () => void }) {
           <Plus size={15} /> New project
         </Button>
         <Button onClick={() => close(chooseFiles(".caravan", false).then(takeInAndGo))}>
-          <FolderOpen size={15} /> Open a file
+          <FileInput size={15} /> Open a file
         </Button>
         <Button onClick={() => close(saveAsFile())}>
           <Save size={15} /> Save this one to a file
         </Button>
         <Button onClick={() => close(openDemo())}>Open the demo afresh</Button>
       </div>
+      {canLinkFolders() && <Folders close={close} />}
       <ul aria-label="Projects" className="divide-y divide-line border-y border-line">
         {rows.map((row) => (
           <ProjectRow key={row.id} row={row} onOpen={() => openOne(row.id)} />
@@ -93,8 +96,37 @@ export function ProjectsDialog({ onClose }: { onClose: () => void }) {
   );
 }
 
+const homes = () => import("../project/home/home");
+
+/** Projects that lie in a folder of this computer, where a game's repository has them. */
+function Folders({ close }: { close: (work: Promise<unknown>) => void }) {
+  const home = useHome((state) => state.home);
+  return (
+    <section aria-label="Folders" className="mb-4 flex flex-wrap items-center gap-2">
+      <Button onClick={() => close(homes().then(({ openFolder }) => openFolder()))}>
+        <FolderOpen size={15} /> Open a project's folder
+      </Button>
+      {home ? (
+        <>
+          <p>
+            This one is kept in <strong>{home.folder}</strong>: every change is saved there, too.
+          </p>
+          <Button look="quiet" onClick={() => close(homes().then(({ stopKeeping }) => stopKeeping()))}>
+            Stop that
+          </Button>
+        </>
+      ) : (
+        <Button onClick={() => close(homes().then(({ keepInFolder }) => keepInFolder()))}>
+          <FolderInput size={15} /> Keep this one in a folder
+        </Button>
+      )}
+    </section>
+  );
+}
+
 function ProjectRow({ row, onOpen }: { row: StoredProject; onOpen: () => void }) {
   const isOpen = useOpenProject((open) => open.id === row.id);
+  const folder = useLiveQuery(async () => (await storage.homes.get(row.id))?.folder.name, [row.id]);
   const remove = () =>
     inBackground(
       removeProject(row.id).then(() =>
@@ -114,7 +146,8 @@ function ProjectRow({ row, onOpen }: { row: StoredProject; onOpen: () => void })
           <TextField label={`Name of ${row.name}`} value={row.name} onChange={(name) => rename(row.id, name)} className="font-semibold" />
         )}
         <p className="px-1 text-small text-muted">
-          {row.sources} sources, {row.clips} clips · saved {new Date(row.savedAt).toLocaleString()}
+          {row.sources} sources, {row.clips} clips{folder === undefined ? "" : ` · kept in ${folder}`} · saved{" "}
+          {new Date(row.savedAt).toLocaleString()}
         </p>
       </div>
       {isOpen ? <span className="px-3 text-small">open now</span> : <Button onClick={onOpen}>Open</Button>}

@@ -12,6 +12,7 @@ import { useChangedArt } from "../project/changed-art/reviewing";
 import { serveGames } from "../project/delivering/for-the-crossing";
 import { followRenames, loadOutlets } from "../project/delivering/game-folder";
 import { startLooking } from "../project/findings";
+import { useHome } from "../project/home/home-state";
 import { takeInLaunched } from "../project/launched";
 import { useLeaving } from "../project/leaving";
 import { watchLinkedFolder } from "../project/linked/linked-folder";
@@ -31,7 +32,17 @@ import { Banners } from "./banners";
 import { deliverAgainNow, FINDER_LABEL, redoNow, saveAsFile, undoNow } from "./commands";
 import { FirstVisit } from "./first-visit";
 import { Floor } from "./floor";
-import { ArrivalReview, ChangedArtReview, FilmDialog, Finder, KeysPanel, LeavingDialog, loadAllParts, ProjectsDialog } from "./later-parts";
+import {
+  ArrivalReview,
+  ChangedArtReview,
+  FilmDialog,
+  Finder,
+  KeysPanel,
+  LeavingDialog,
+  loadAllParts,
+  OutsideDialog,
+  ProjectsDialog,
+} from "./later-parts";
 import { NewerVersion } from "./newer-version";
 import { moveFocus } from "./regions";
 import { Road } from "./road";
@@ -106,12 +117,14 @@ function Questions() {
   const film = useFilm((state) => state.film !== null);
   const changed = useChangedArt((state) => state.art !== null);
   const leaving = useLeaving((state) => state.question !== null);
+  const outside = useHome((state) => state.reviewing && state.home?.state.kind === "changed");
   return (
     <Suspense fallback={null}>
       {offered && <ArrivalReview />}
       {film && <FilmDialog />}
       {changed && <ChangedArtReview />}
       {leaving && <LeavingDialog />}
+      {outside && <OutsideDialog onClose={() => useHome.setState({ reviewing: false })} />}
     </Suspense>
   );
 }
@@ -206,8 +219,14 @@ const PATIENCE = 1500;
 function loadLater(isOpen: boolean): (() => void) | undefined {
   if (!isOpen) return;
   let ended = false;
+  let stopHome = () => {};
   const load = () => {
     if (ended) return;
+    inBackground(
+      import("../project/home/home").then(({ watchHome }) => {
+        if (!ended) stopHome = watchHome();
+      }),
+    );
     startLooking();
     inBackground(loadAllParts());
     inBackground(sweepLeft());
@@ -221,6 +240,7 @@ function loadLater(isOpen: boolean): (() => void) | undefined {
   inBackground(firstPictures(PATIENCE).then(() => requestAnimationFrame(() => requestAnimationFrame(whenDrawn))));
   return () => {
     ended = true;
+    stopHome();
   };
 }
 

@@ -227,6 +227,8 @@ export type Jobs = {
   };
   /** The files as one ZIP. */
   zip: { ask: { files: readonly NamedFile[] }; answer: Uint8Array };
+  /** The text of `caravan.json`. */
+  projectFile: { ask: { project: TextOf<Project> }; answer: string };
   writeBundle: { ask: { project: TextOf<Project>; pictures: readonly (readonly [sha256: string, Blob])[] }; answer: Uint8Array };
   readBundle: {
     ask: { name: string; blob: Blob };

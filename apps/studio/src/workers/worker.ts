@@ -44,6 +44,7 @@ const doers: { readonly [Name in JobName]: () => Promise<Does<Name>> } = {
   partIntoTiles: async () => (await tiles()).partIntoTiles,
   deliver: async () => (await delivering()).deliver,
   zip: async () => files.zip,
+  projectFile: async () => files.projectFile,
   writeBundle: async () => files.writeBundle,
   readBundle: async () => files.readBundle,
 };

@@ -135,6 +135,8 @@ const EDITS: Readonly<Record<string, RandomEdit>> = {
   scale: (p, d) => edits.setSourceScale(p, source(p, d).id, [1, 2, 3, 0.5, 1 / 3, 0.75][d(6)] ?? 1),
   perUnit: (p, d) => edits.setPixelsPerUnit(p, d(3) === 0 ? null : 8 * (1 + d(4))),
   renameSource: (p, d) => edits.renameSource(p, source(p, d).id, name(d)),
+  layPictures: (p, d) =>
+    edits.layPictures(p, new Map([[String(d(2)).repeat(64), pick(["art/a.png", "assets/b.png", "../c.png"], d) as string]])),
   removeSource: (p, d) => (p.sources.length > 1 ? edits.removeSource(p, source(p, d).id) : p),
   nameFrames: (p, d) => {
     const { id, frames } = source(p, d);

@@ -1,1 +1,2 @@
+export { differenceInWords, differencesBetween } from "./differences";
 export { mergeProjects } from "./merge";

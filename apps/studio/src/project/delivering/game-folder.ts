@@ -48,7 +48,7 @@ export async function loadOutlets(): Promise<void> {
 /** Lets the person choose the game's folder for a delivery; answers whether they chose one. */
 export async function linkGameFolder(delivery: string): Promise<boolean> {
   const { id } = useOpenProject.getState();
-  const folder = canLinkFolders() ? await chosenFolder("readwrite") : null;
+  const folder = canLinkFolders() ? await chosenFolder("game") : null;
   if (!folder || id === null) return false;
   await storage.outlets.put({ project: id, delivery, folder, paths: [] });
   show({ project: id, delivery }, { folder: folder.name, left: [] });

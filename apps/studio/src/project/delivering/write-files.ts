@@ -5,6 +5,7 @@
 import { type NamedFile, sha256Hex } from "@caravan/core/codec";
 import { RECEIPT, type Receipt, readReceipt, receiptAfter, writeReceipt } from "@caravan/core/deliver";
 import { CaravanError } from "@caravan/core/model";
+import { fileAt, isMissing, parentOf, writeWhole } from "../linked/folder-files";
 
 /** Where the files of a delivery wait until all of them are there. */
 const STAGED = ".caravan-staged";
@@ -26,7 +27,7 @@ export async function replaceFiles(
   const receipt = await receiptIn(folder);
   const changed: NamedFile[] = [];
   for (const file of files) {
-    const there = await existing(folder, file.path);
+    const there = await fileAt(folder, file.path);
     if (there && (await holds(there, file.bytes))) continue;
     if (there && !ours.has(file.path) && receipt.get(file.path)?.sha256 !== (await hashOf(there))) throw notOurs(file.path);
     changed.push(file);
@@ -40,10 +41,10 @@ export async function replaceFiles(
   const staged = await folder.getDirectoryHandle(STAGED, { create: true });
   const list: StagedFile[] = [];
   for (const [k, { path, bytes }] of changed.entries()) {
-    await write(await staged.getFileHandle(String(k), { create: true }), bytes);
+    await writeWhole(await staged.getFileHandle(String(k), { create: true }), bytes);
     list.push({ copy: String(k), path, sha256: sha256Hex(bytes) });
   }
-  await write(await staged.getFileHandle(LIST, { create: true }), new TextEncoder().encode(JSON.stringify(list)));
+  await writeWhole(await staged.getFileHandle(LIST, { create: true }), new TextEncoder().encode(JSON.stringify(list)));
   await putInPlace(folder, staged, list);
   await noteReceipt(folder, noted);
   return changed.map(({ path }) => path);
@@ -56,13 +57,13 @@ interface StagedFile {
 }
 
 async function receiptIn(folder: FileSystemDirectoryHandle): Promise<Receipt> {
-  const handle = await existing(folder, RECEIPT);
+  const handle = await fileAt(folder, RECEIPT);
   return readReceipt(handle ? new Uint8Array(await (await handle.getFile()).arrayBuffer()) : null);
 }
 
 async function noteReceipt(folder: FileSystemDirectoryHandle, bytes: Uint8Array): Promise<void> {
   const handle = await folder.getFileHandle(RECEIPT, { create: true });
-  if (!(await holds(handle, bytes))) await write(handle, bytes);
+  if (!(await holds(handle, bytes))) await writeWhole(handle, bytes);
 }
 
 async function hashOf(handle: FileSystemFileHandle): Promise<string> {
@@ -101,21 +102,9 @@ async function putInPlace(
     // Someone may have tidied up in between; what is not whole does not go out.
     if (sha256Hex(bytes) !== sha256) continue;
     const { parent, name } = await parentOf(folder, path, true);
-    await write(await parent.getFileHandle(name, { create: true }), bytes);
+    await writeWhole(await parent.getFileHandle(name, { create: true }), bytes);
   }
   await folder.removeEntry(STAGED, { recursive: true });
-}
-
-/** What is written goes into a file beside it, which takes its place when it is closed. */
-async function write(handle: FileSystemFileHandle, bytes: Uint8Array): Promise<void> {
-  const stream = await handle.createWritable();
-  try {
-    await stream.write(bytes as Uint8Array<ArrayBuffer>);
-    await stream.close();
-  } catch (error) {
-    await stream.abort().catch(() => {});
-    throw error;
-  }
 }
 
 function notOurs(path: string): CaravanError {
@@ -136,31 +125,6 @@ export async function removeFiles(folder: FileSystemDirectoryHandle, paths: read
     } catch (error) {
       if (!isMissing(error)) throw error;
     }
-}
-
-async function existing(folder: FileSystemDirectoryHandle, path: string): Promise<FileSystemFileHandle | null> {
-  try {
-    const { parent, name } = await parentOf(folder, path, false);
-    return await parent.getFileHandle(name);
-  } catch (error) {
-    if (isMissing(error)) return null;
-    throw error;
-  }
-}
-
-function isMissing(error: unknown): boolean {
-  return error instanceof DOMException && error.name === "NotFoundError";
-}
-
-async function parentOf(
-  folder: FileSystemDirectoryHandle,
-  path: string,
-  create: boolean,
-): Promise<{ parent: FileSystemDirectoryHandle; name: string }> {
-  const parts = path.split("/");
-  let parent = folder;
-  for (const part of parts.slice(0, -1)) parent = await parent.getDirectoryHandle(part, { create });
-  return { parent, name: parts.at(-1) as string };
 }
 
 async function holds(handle: FileSystemFileHandle, bytes: Uint8Array): Promise<boolean> {

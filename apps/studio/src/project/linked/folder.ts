@@ -21,10 +21,14 @@ export function canLinkFolders(): boolean {
   return "showDirectoryPicker" in globalThis;
 }
 
+/** What a folder is chosen for; the browser begins each time where it was for this. */
+export type FolderFor = "art" | "game" | "project";
+
 /** The folder that a person chooses, null if they choose none. */
-export async function chosenFolder(use: FolderUse): Promise<FileSystemDirectoryHandle | null> {
+export async function chosenFolder(what: FolderFor): Promise<FileSystemDirectoryHandle | null> {
   try {
-    return (await (globalThis as Picker).showDirectoryPicker?.({ id: use === "read" ? "caravan-art" : "caravan-game", mode: use })) ?? null;
+    const mode = what === "art" ? "read" : "readwrite";
+    return (await (globalThis as Picker).showDirectoryPicker?.({ id: `caravan-${what}`, mode })) ?? null;
   } catch (error) {
     if (error instanceof DOMException && error.name === "AbortError") return null;
     throw error;

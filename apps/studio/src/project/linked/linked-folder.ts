@@ -10,8 +10,9 @@ import { begin } from "../begun";
 import { freshId } from "../fresh-id";
 import { currentProject, useOpenProject } from "../open-project";
 import { pictureBlob } from "../pictures";
-import { storage } from "../storage";
+import { type StoredLink, storage } from "../storage";
 import { canLinkFolders, chosenFolder, mayUse, picturesIn } from "./folder";
+import { fileAt } from "./folder-files";
 import { matchFiles } from "./match";
 
 export interface LinkedFolder {
@@ -25,6 +26,8 @@ export interface LinkedFolder {
   readonly changed: readonly SourceId[];
   /** Pictures there that are no source yet. */
   readonly fresh: readonly File[];
+  /** Whether the project itself is kept there. */
+  readonly home: boolean;
 }
 
 export const useLinkedFolder = create<{ readonly linked: LinkedFolder | null }>(() => ({ linked: null }));
@@ -33,7 +36,7 @@ export const useLinkedFolder = create<{ readonly linked: LinkedFolder | null }>(
 export async function linkFolder(): Promise<void> {
   const project = useOpenProject.getState().id;
   try {
-    const folder = canLinkFolders() ? await chosenFolder("read") : null;
+    const folder = canLinkFolders() ? await chosenFolder("art") : null;
     if (!folder || project === null) return;
     await storage.links.put({ project, folder, mark: freshId(), ignored: {} });
     await lookAgain();
@@ -65,22 +68,26 @@ async function look(ask: boolean): Promise<void> {
     useLinkedFolder.setState({ linked: null });
     return;
   }
-  const { project, folder, ignored, mark = "" } = link;
-  const known = { project, name: folder.name };
+  const { project, folder, ignored, mark = "", home = false } = link;
+  const known = { project, name: folder.name, home };
   if (!(await mayUse(folder, "read", ask))) {
     useLinkedFolder.setState({ linked: { ...known, locked: true, matched: 0, changed: [], fresh: [] } });
     return;
   }
-  const files = await picturesIn(folder);
   const { sources } = currentProject();
+  const files = await filesOf(link, sources);
+  // What was left there when the project was last saved is no news, whatever the project has become since.
+  const left = home ? ((await storage.homes.get(project))?.art ?? {}) : {};
   const matches = matchFiles(sources, [...files.keys()]);
   const changed: SourceId[] = [];
   for (const source of sources) {
     const paths = matches.get(source.id);
-    if (paths && (await hasChanged(source, paths, files, ignored, `${project} ${mark}`))) changed.push(source.id);
+    if (paths && (await hasChanged(source, paths, files, ignored, left, `${project} ${mark}`))) changed.push(source.id);
   }
   const taken = new Set([...matches.values()].flat());
-  const fresh = [...files].filter(([path, file]) => !taken.has(path) && ignored[path] !== stampOf(file)).map(([, file]) => file);
+  const fresh = home
+    ? []
+    : [...files].filter(([path, file]) => !taken.has(path) && ignored[path] !== stampOf(file)).map(([, file]) => file);
   if (useOpenProject.getState().id !== id) return;
   const before = useLinkedFolder.getState().linked?.changed ?? [];
   useLinkedFolder.setState({ linked: { ...known, locked: false, matched: matches.size, changed, fresh } });
@@ -91,6 +98,17 @@ async function look(ask: boolean): Promise<void> {
       text: `Art changed in ${folder.name}: ${news.join(", ")}.`,
       action: { label: "See what changed", run: seeChanged },
     });
+}
+
+/** The pictures to look at: all there are, or those of a project that is kept there, which may be a whole game's folder. */
+async function filesOf({ folder, home }: StoredLink, sources: readonly Source[]): Promise<Map<string, File>> {
+  if (!home) return picturesIn(folder);
+  const files = new Map<string, File>();
+  for (const { file } of sources.flatMap(allPictures)) {
+    const there = await fileAt(folder, file);
+    if (there) files.set(file, await there.getFile());
+  }
+  return files;
 }
 
 /** When a file was written and how large it is: equal stamps are not read again. */
@@ -106,6 +124,7 @@ async function hasChanged(
   paths: readonly (string | null)[],
   files: ReadonlyMap<string, File>,
   ignored: Readonly<Record<string, string>>,
+  left: Readonly<Record<string, string>>,
   link: string,
 ): Promise<boolean> {
   for (const [k, path] of paths.entries()) {
@@ -114,7 +133,7 @@ async function hasChanged(
     const key = `${link} ${path} ${stampOf(file)}`;
     const sha256 = hashes.get(key) ?? (await sha256Of(file));
     hashes.set(key, sha256);
-    if (sha256 !== allPictures(source)[k]?.sha256) return true;
+    if (sha256 !== allPictures(source)[k]?.sha256 && !(Object.hasOwn(left, path) && left[path] === sha256)) return true;
   }
   return false;
 }
@@ -137,7 +156,7 @@ async function reviewNext(): Promise<void> {
   const work = begin();
   if (work.id !== linked.project) return;
   try {
-    const files = await picturesIn(link.folder);
+    const files = await filesOf(link, work.project.sources);
     const source = work.project.sources.find((each) => each.id === id);
     const paths = source && matchFiles([source], [...files.keys()]).get(id);
     if (!source || !paths) return;

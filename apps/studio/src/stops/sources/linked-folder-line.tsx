@@ -15,7 +15,7 @@ export function LinkedFolderLine() {
   // biome-ignore lint/correctness/useExhaustiveDependencies: looked at again when the sources change
   useEffect(() => inBackground(lookAgain()), [sources]);
   if (!linked) return null;
-  const { name, locked, matched, changed, fresh } = linked;
+  const { name, locked, matched, changed, fresh, home } = linked;
   return (
     <section
       aria-label="Linked folder"
@@ -25,7 +25,7 @@ export function LinkedFolderLine() {
         <strong>{name}</strong>{" "}
         {locked
           ? "is linked; the browser wants your leave to look into it again."
-          : `is linked: ${matched} of ${sources.length} sources have their art in it${changed.length > 0 ? `, ${changed.length} changed` : ", none changed"}.`}
+          : `${home ? "keeps the project" : "is linked"}: ${matched} of ${sources.length} sources have their art in it${changed.length > 0 ? `, ${changed.length} changed` : ", none changed"}.`}
       </p>
       {locked ? (
         <Button look="now" onClick={() => inBackground(lookAgain(true))}>
@@ -51,9 +51,11 @@ export function LinkedFolderLine() {
           <Button onClick={() => inBackground(lookAgain())}>Look again</Button>
         </>
       )}
-      <Button look="quiet" onClick={() => inBackground(unlinkFolder())}>
-        Unlink
-      </Button>
+      {!home && (
+        <Button look="quiet" onClick={() => inBackground(unlinkFolder())}>
+          Unlink
+        </Button>
+      )}
     </section>
   );
 }

@@ -1,11 +1,19 @@
 /** Jobs on whole projects in one file. */
-import { readBundle as bundleIn, writeBundle as bundleOf, picturesOf } from "@caravan/core/bundle";
-import { writeZip } from "@caravan/core/codec";
+import { readBundle as bundleIn, writeBundle as bundleOf, picturesOf, writeProjectFile } from "@caravan/core/bundle";
+import { textFromUtf8, writeZip } from "@caravan/core/codec";
+import { checkDocument, withDistinctPaths } from "@caravan/core/model";
 import { type Answer, type Ask, fromText } from "../jobs";
 import { bytesOf, pngCodec } from "../pictures-in-hand";
 
 export async function zip({ files }: Ask<"zip">): Promise<Answer<"zip">> {
   return writeZip(files);
+}
+
+/** As a bundle has it, alike paths told apart. Throws `damaged-project` rather than write what cannot be read. */
+export async function projectFile({ project: given }: Ask<"projectFile">): Promise<Answer<"projectFile">> {
+  const project = withDistinctPaths(fromText(given));
+  checkDocument(project, project.name);
+  return textFromUtf8(writeProjectFile(project));
 }
 
 export async function writeBundle({ project, pictures }: Ask<"writeBundle">): Promise<Answer<"writeBundle">> {

@@ -1,0 +1,80 @@
+/** The art of a document that was read from a folder: pictures are taken in from the files beside it, and new art is cut again by its recipe. */
+
+import { picturesOf } from "@caravan/core/bundle";
+import { type ChangedPicture, refreshSource, sourceWithArt } from "@caravan/core/edit";
+import { allPictures, CaravanError, isOfPieces, type Project, type Source, sourceById } from "@caravan/core/model";
+import { readPictures } from "../changed-art/read-pictures";
+import { coveragesOf } from "../changed-art/review";
+import { fileAt } from "../linked/folder-files";
+import { pictureBlob } from "../pictures";
+
+export interface WithArt {
+  readonly project: Project;
+  /** Hashes of the files as they are there, by path. */
+  readonly art: ReadonlyMap<string, string>;
+  /** Sources whose files are others than the document says, cut again. */
+  readonly redrawn: readonly string[];
+}
+
+/**
+ * Stores the pictures of a document that stands in a folder. Where a file is another than the document says, the one it says is taken if
+ * this browser has it, and the new one is asked about later; else the source is cut again with the new one. Throws `missing-picture` naming all
+ * that are neither there nor here, and what is wrong with a file.
+ */
+export async function withArtFrom(folder: FileSystemDirectoryHandle, document: Project): Promise<WithArt> {
+  const art = new Map<string, string>();
+  const taken = new Map<string, ChangedPicture>();
+  const missing: string[] = [];
+  for (const { file, sha256 } of picturesOf(document)) {
+    if (art.has(file)) continue;
+    const handle = await fileAt(folder, file);
+    if (!handle) {
+      if (!(await isHere(sha256))) missing.push(file);
+      continue;
+    }
+    const [picture] = await readPictures(await handle.getFile());
+    if (!picture) continue;
+    art.set(file, picture.sha256);
+    taken.set(file, { sha256: picture.sha256, width: picture.width, height: picture.height });
+  }
+  if (missing.length > 0)
+    throw new CaravanError(
+      "missing-picture",
+      folder.name,
+      `${missing.slice(0, 5).join(", ")}${missing.length > 5 ? ` and ${missing.length - 5} more` : ""} ${missing.length === 1 ? "is" : "are"} not there, and not in this browser.`,
+      "Fetch the whole project, then do it again. Nothing was changed.",
+    );
+  let project = document;
+  const redrawn: string[] = [];
+  for (const { id } of document.sources) {
+    // New art of a sheet is new art of its variants, too.
+    const source = sourceById(project, id);
+    if (isOfPieces(source) || !(await isRedrawn(source, art))) continue;
+    const pictures = newArtOf(source, taken);
+    project = refreshSource(project, source.id, pictures, await coveragesOf(sourceWithArt(project, source, pictures)));
+    redrawn.push(source.name);
+  }
+  return { project, art, redrawn };
+}
+
+async function isHere(sha256: string): Promise<boolean> {
+  return (await pictureBlob(sha256)) !== undefined;
+}
+
+async function isRedrawn(source: Source, art: ReadonlyMap<string, string>): Promise<boolean> {
+  for (const { file, sha256 } of allPictures(source)) {
+    const found = art.get(file);
+    if (found !== undefined && found !== sha256 && !(await isHere(sha256))) return true;
+  }
+  return false;
+}
+
+/** Every picture of a source as its file is now; one that has no file stays. */
+function newArtOf({ pictures, layers = [] }: Source, taken: ReadonlyMap<string, ChangedPicture>): ChangedPicture[] {
+  const now = ({ file, sha256, width, height }: Source["pictures"][number]) => taken.get(file) ?? { sha256, width, height };
+  return pictures.map((picture, k) => ({
+    ...now(picture),
+    ...(picture.number === undefined ? {} : { number: picture.number }),
+    ...(layers.length === 0 ? {} : { layers: layers.flatMap(({ name, pictures: own }) => (own[k] ? [{ name, ...now(own[k]) }] : [])) }),
+  }));
+}

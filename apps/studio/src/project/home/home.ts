@@ -1,0 +1,358 @@
+/**
+ * The folder that a project is kept in, `caravan.json` and its art, where a game's repository has it. The browser's copy stays what is worked on
+ * and what is saved first; the folder follows a moment later, changed files only, art before the document. What somebody else wrote there
+ * is never written over: it is looked at whenever the person comes back to the tab, and before every write.
+ */
+
+import { PROJECT_FILE, picturesOf, readProjectFile } from "@caravan/core/bundle";
+import { sha256Hex, textFromUtf8, utf8 } from "@caravan/core/codec";
+import { layPictures } from "@caravan/core/edit";
+import { CaravanError, naturalOrder, type Project, whyOf, withDistinctPaths } from "@caravan/core/model";
+import { inBackground } from "../../ui/in-background";
+import { say, sayUnlessDone } from "../../ui/notices";
+import { run } from "../../workers/client";
+import { asText } from "../../workers/jobs";
+import { saveNow } from "../autosave";
+import { freshId } from "../fresh-id";
+import { canLinkFolders, chosenFolder, mayUse, picturesIn } from "../linked/folder";
+import { fileAt, parentOf, writeWhole } from "../linked/folder-files";
+import { lookAgain } from "../linked/linked-folder";
+import { edit, useOpenProject } from "../open-project";
+import { pictureBlob } from "../pictures";
+import { createProject, openProject } from "../projects";
+import { type StoredHome, storage } from "../storage";
+import { withArtFrom } from "./art-from";
+import { type HomeState, useHome } from "./home-state";
+import { artPlan, standingOf } from "./plan";
+
+/** So long after the last save the folder is written, ms: a burst of edits is one write. */
+const REST = 600;
+
+/** One thing at a time is done with folders. */
+let turn: Promise<unknown> = Promise.resolve();
+
+function inTurn<Value>(work: () => Promise<Value>): Promise<Value> {
+  const mine = turn.then(work, work);
+  turn = mine.catch(() => {});
+  return mine;
+}
+
+/** The document as it is written, and by what two of them are told apart. */
+export async function writtenForm(project: Project): Promise<{ text: string; clean: string }> {
+  const text = await run("projectFile", { project: asText(project) });
+  return { text, clean: sha256Hex(utf8(text)) };
+}
+
+/** Lets the person choose a folder and keeps the open project there from now on. */
+export async function keepInFolder(): Promise<void> {
+  const { id, access } = useOpenProject.getState();
+  if (id === null || access === "reader") return;
+  const folder = canLinkFolders() ? await chosenFolder("project") : null;
+  if (!folder) return;
+  await inTurn(async () => {
+    const there = await homeOf(folder);
+    if (there && there.project !== id)
+      throw new CaravanError("name-taken", folder.name, "Another project of this browser is kept there.", "Choose another folder.");
+    if (!there && (await fileAt(folder, PROJECT_FILE)))
+      throw new CaravanError(
+        "name-taken",
+        folder.name,
+        `There is a project in it already (${PROJECT_FILE}).`,
+        "Open it with “Open a project's folder”, or choose another folder. Nothing was written.",
+      );
+    const open = useOpenProject.getState();
+    if (open.id !== id) throw new CaravanError("other-project", folder.name, "Another project was opened meanwhile.", "Nothing was done.");
+    const places = await placesIn(folder, open.project);
+    const wanted = pathsOf(layPictures(open.project, places));
+    const plan = artPlan(wanted, await hashesThere(folder, wanted.keys(), new Map()), new Map());
+    if (plan.others.length > 0)
+      throw new CaravanError(
+        "not-ours",
+        folder.name,
+        `${plan.others.slice(0, 3).join(", ")} ${plan.others.length === 1 ? "is" : "are"} there already with another picture.`,
+        "Choose another folder, or move what is there. Nothing was written.",
+      );
+    await keep(id, folder, { text: "", clean: "", art: {} }, true);
+    if (useOpenProject.getState().id !== id) return;
+    sayUnlessDone(edit(layPictures, places));
+    await saveNow();
+    await settle(true);
+  });
+}
+
+/** Where a folder has the project's pictures already, by hash: a game has its art where it wants it. */
+async function placesIn(folder: FileSystemDirectoryHandle, project: Project): Promise<Map<string, string>> {
+  // A folder of very many files is not searched; then the art is put beside the document.
+  const files = await picturesIn(folder).catch(() => new Map<string, File>());
+  const sizes = new Map<number, string[]>();
+  const own = new Set<string>();
+  for (const { sha256, file } of picturesOf(project)) {
+    own.add(file);
+    const size = (await pictureBlob(sha256))?.size;
+    if (size !== undefined) sizes.set(size, [...(sizes.get(size) ?? []), sha256]);
+  }
+  const places = new Map<string, string>();
+  // Where it is to be already it stays.
+  const order = [...files].sort(([a], [b]) => Number(own.has(b)) - Number(own.has(a)) || naturalOrder(a, b));
+  for (const [path, file] of order) {
+    const alike = sizes.get(file.size);
+    if (!alike) continue;
+    const sha256 = sha256Hex(new Uint8Array(await file.arrayBuffer()));
+    if (alike.includes(sha256) && !places.has(sha256)) places.set(sha256, path);
+  }
+  return places;
+}
+
+/** Opens the project that a folder holds, as one that is kept there. False if the person stayed with what is open, or chose none. */
+export async function openFolder(): Promise<boolean> {
+  const folder = canLinkFolders() ? await chosenFolder("project") : null;
+  if (!folder) return false;
+  const known = await homeOf(folder);
+  if (known) {
+    const opened = await openProject(known.project);
+    if (opened) await look();
+    return opened;
+  }
+  const { id, redrawn } = await inTurn(async () => {
+    const handle = await fileAt(folder, PROJECT_FILE);
+    if (!handle)
+      throw new CaravanError(
+        "not-a-project",
+        folder.name,
+        `There is no ${PROJECT_FILE} in it.`,
+        "Choose the folder that has it. To put the open project there, choose “Keep this one in a folder”.",
+      );
+    const bytes = new Uint8Array(await (await handle.getFile()).arrayBuffer());
+    const read = withDistinctPaths(readProjectFile(bytes, `${folder.name}/${PROJECT_FILE}`));
+    const { project, art, redrawn: anew } = await withArtFrom(folder, read);
+    const made = await createProject(project);
+    const { clean } = await writtenForm(read);
+    await keep(made, folder, { text: textFromUtf8(bytes), clean, art: Object.fromEntries(art) }, false);
+    return { id: made, redrawn: anew };
+  });
+  const opened = await openProject(id);
+  if (opened) sayRedrawn(redrawn, folder.name);
+  return opened;
+}
+
+export function sayRedrawn(names: readonly string[], folder: string): void {
+  if (names.length === 0) return;
+  say({
+    tone: "plain",
+    text: `${names.join(", ")}: the art in ${folder} is another than ${PROJECT_FILE} says. ${names.length === 1 ? "It was" : "They were"} cut again by ${names.length === 1 ? "its recipe" : "their recipes"}.`,
+  });
+}
+
+/** The project stays in this browser alone; what is in the folder stays there. */
+export async function stopKeeping(): Promise<void> {
+  const { home } = useHome.getState();
+  if (!home) return;
+  await inTurn(async () => {
+    await storage.homes.delete(home.project);
+    const link = await storage.links.get(home.project);
+    if (link?.home) await storage.links.delete(home.project);
+    useHome.setState({ home: null });
+  });
+  await lookAgain();
+}
+
+async function keep(
+  project: string,
+  folder: FileSystemDirectoryHandle,
+  known: Pick<StoredHome, "text" | "clean" | "art">,
+  isOpen: boolean,
+): Promise<void> {
+  hashes.delete(project);
+  await storage.transaction("rw", storage.homes, storage.links, async () => {
+    await storage.homes.put({ project, folder, ...known });
+    await storage.links.put({ project, folder, mark: freshId(), ignored: {}, home: true });
+  });
+  if (isOpen) useHome.setState({ home: { project, folder: folder.name, state: { kind: "waiting" } } });
+}
+
+/** The project that is kept in a folder, if this browser knows it. One that lies among the removed ones is none: then its folder is free. */
+async function homeOf(folder: FileSystemDirectoryHandle): Promise<StoredHome | null> {
+  for (const row of await storage.homes.toArray()) {
+    if (!(await row.folder.isSameEntry(folder))) continue;
+    const project = await storage.projects.get(row.project);
+    if (project && project.removedAt === undefined) return row;
+    await storage.homes.delete(row.project);
+  }
+  return null;
+}
+
+/** Looks into the folder of the open project, and writes what is not there yet. With `ask`, which takes a click, the browser may ask for leave. */
+export function look(ask = false): Promise<void> {
+  return inTurn(() => settle(ask));
+}
+
+async function settle(ask: boolean): Promise<void> {
+  // Document and project are taken together: another one may be opened at every wait.
+  const { id, access, saving, project } = useOpenProject.getState();
+  const row = id === null ? undefined : await storage.homes.get(id);
+  if (id === null || !row) {
+    if (useOpenProject.getState().id === id) useHome.setState({ home: null });
+    return;
+  }
+  const tell = (state: HomeState) => {
+    if (useOpenProject.getState().id === id) useHome.setState({ home: { project: id, folder: row.folder.name, state } });
+  };
+  // Who only looks on writes nothing; what is not saved in the browser comes when it is.
+  if (access === "reader" || saving.kind !== "saved") {
+    const { home } = useHome.getState();
+    if (home?.project !== id || home.state.kind === "kept") tell({ kind: "waiting" });
+    return;
+  }
+  try {
+    if (!(await mayUse(row.folder, "readwrite", ask))) return tell({ kind: "locked" });
+    tell(await written(row, project));
+  } catch (error) {
+    tell({ kind: "failed", reason: whyOf(error) });
+  }
+}
+
+/** How the folder stands once what is open was written, if it may be. */
+async function written(given: StoredHome, project: Project): Promise<HomeState> {
+  const { folder } = given;
+  const there = await documentIn(folder);
+  // It was never there: the project has just been given this folder.
+  const first = given.text === "" && there === null;
+  const standing = standingOf(there, given);
+  if (standing === "gone" && !first) return { kind: "gone" };
+  if (standing === "changed") return changedState(there as string, given, project);
+  const row = standing === "as meant" && given.writing ? { ...given, ...given.writing } : given;
+  const { text, clean } = await writtenForm(project);
+  const wanted = pathsOf(project);
+  const known = new Map(Object.entries(row.art));
+  const found = await hashesThere(folder, wanted.keys(), hashesOf(row.project));
+  const { write } = artPlan(wanted, found, known);
+  const isNew = first || clean !== row.clean;
+  if (!isNew && write.length === 0) {
+    if (standing === "as meant") await storage.homes.update(row.project, { text: row.text, clean: row.clean });
+    return { kind: "kept", at: Date.now() };
+  }
+  await storage.homes.update(row.project, { writing: { text, clean } });
+  for (const path of write) await writeArt(folder, path, wanted.get(path) as string);
+  if (isNew)
+    await writeWhole(await (await parentOf(folder, PROJECT_FILE, true)).parent.getFileHandle(PROJECT_FILE, { create: true }), utf8(text));
+  const art = new Map([...known, ...found]);
+  for (const path of write) art.set(path, wanted.get(path) as string);
+  // What somebody else put there is not what we left: it stays theirs.
+  for (const path of wanted.keys())
+    if (found.has(path) && !write.includes(path) && found.get(path) !== wanted.get(path)) restore(art, known, path);
+  await storage.homes.update(row.project, isNew ? { text, clean, art: Object.fromEntries(art) } : { art: Object.fromEntries(art) });
+  return { kind: "kept", at: Date.now() };
+}
+
+function restore(art: Map<string, string>, known: ReadonlyMap<string, string>, path: string): void {
+  const before = known.get(path);
+  if (before === undefined) art.delete(path);
+  else art.set(path, before);
+}
+
+async function changedState(there: string, row: StoredHome, project: Project): Promise<HomeState> {
+  const where = `${row.folder.name}/${PROJECT_FILE}`;
+  try {
+    const theirs = withDistinctPaths(readProjectFile(utf8(there), where));
+    const { clean } = await writtenForm(theirs);
+    // Only how it is written is another.
+    if (clean === row.clean) {
+      await storage.homes.update(row.project, { text: there });
+      return written({ ...row, text: there }, project);
+    }
+    const base = row.text === "" ? theirs : withDistinctPaths(readProjectFile(utf8(row.text), where));
+    return { kind: "changed", outside: { text: there, theirs, base } };
+  } catch (error) {
+    return { kind: "unreadable", reason: error instanceof CaravanError ? `${error.what} ${error.remedy}` : whyOf(error) };
+  }
+}
+
+/** Writes what is open over whatever document stands there now; the person has said so. */
+export async function writeOver(): Promise<void> {
+  await inTurn(async () => {
+    const { home } = useHome.getState();
+    const row = home && (await storage.homes.get(home.project));
+    if (!row) return;
+    const there = await documentIn(row.folder);
+    await storage.homes.update(row.project, { text: there ?? "", clean: "" });
+    await settle(true);
+  });
+}
+
+export async function documentIn(folder: FileSystemDirectoryHandle): Promise<string | null> {
+  const handle = await fileAt(folder, PROJECT_FILE);
+  return handle ? textFromUtf8(new Uint8Array(await (await handle.getFile()).arrayBuffer())) : null;
+}
+
+function pathsOf(project: Project): Map<string, string> {
+  return new Map(picturesOf(withDistinctPaths(project)).map(({ file, sha256 }) => [file, sha256]));
+}
+
+/** Hashes of files by path and stamp, for each project's folder: what has not been written since is not read again. */
+const hashes = new Map<string, Map<string, string>>();
+
+function hashesOf(project: string): Map<string, string> {
+  const known = hashes.get(project) ?? new Map<string, string>();
+  hashes.set(project, known);
+  return known;
+}
+
+async function hashesThere(
+  folder: FileSystemDirectoryHandle,
+  paths: Iterable<string>,
+  read: Map<string, string>,
+): Promise<Map<string, string>> {
+  const found = new Map<string, string>();
+  for (const path of paths) {
+    const file = await (await fileAt(folder, path))?.getFile();
+    if (!file) continue;
+    const key = `${path} ${file.lastModified} ${file.size}`;
+    const sha256 = read.get(key) ?? sha256Hex(new Uint8Array(await file.arrayBuffer()));
+    read.set(key, sha256);
+    found.set(path, sha256);
+  }
+  return found;
+}
+
+async function writeArt(folder: FileSystemDirectoryHandle, path: string, sha256: string): Promise<void> {
+  const blob = await pictureBlob(sha256);
+  if (!blob)
+    throw new CaravanError(
+      "missing-picture",
+      path,
+      "It is no longer in this browser's storage.",
+      "Remove its source, or give it its art again.",
+    );
+  const { parent, name } = await parentOf(folder, path, true);
+  await writeWhole(await parent.getFileHandle(name, { create: true }), new Uint8Array(await blob.arrayBuffer()));
+}
+
+/** Follows the open project and the person's comings and goings, until the returned function is called. */
+export function watchHome(): () => void {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const soon = () => {
+    clearTimeout(timer);
+    timer = setTimeout(() => inBackground(look()), REST);
+  };
+  const stop = useOpenProject.subscribe((open, before) => {
+    if (open.id !== before.id) {
+      useHome.setState({ home: null, reviewing: false });
+      soon();
+    } else if (open.saving !== before.saving || open.access !== before.access) {
+      const { home } = useHome.getState();
+      if (!home) return;
+      if (home.state.kind === "kept" && open.saving.kind !== "saved") useHome.setState({ home: { ...home, state: { kind: "waiting" } } });
+      if (open.saving.kind === "saved") soon();
+    }
+  });
+  const back = () => document.visibilityState === "visible" && inBackground(look());
+  addEventListener("focus", back);
+  document.addEventListener("visibilitychange", back);
+  inBackground(look());
+  return () => {
+    stop();
+    clearTimeout(timer);
+    removeEventListener("focus", back);
+    document.removeEventListener("visibilitychange", back);
+  };
+}

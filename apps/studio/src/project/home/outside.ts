@@ -1,0 +1,73 @@
+/** A version of the document that somebody else wrote into the project's folder: what it changes, and what a person may do with it. */
+
+import { differenceInWords, differencesBetween, mergeProjects } from "@caravan/core/merge";
+import { CaravanError, type Project, whyOf, withDistinctPaths } from "@caravan/core/model";
+import { saveNow } from "../autosave";
+import { begin } from "../begun";
+import { useOpenProject } from "../open-project";
+import { storage } from "../storage";
+import { withArtFrom } from "./art-from";
+import { documentIn, look, sayRedrawn, writtenForm } from "./home";
+import { type Outside, useHome } from "./home-state";
+
+export interface Comparison {
+  /** What they changed, in words; and we, since the folder was last read or written. */
+  readonly theirs: readonly string[];
+  readonly ours: readonly string[];
+  /** Both together; null where that cannot be, for the reason. */
+  readonly both: { readonly project: Project; readonly conflicts: readonly string[] } | null;
+  readonly why: string | null;
+}
+
+/** How what stands in the folder compares with what is open. */
+export function comparedWith({ theirs, base }: Outside, open: Project): Comparison {
+  const ours = withDistinctPaths(open);
+  const told = (after: Project) => differencesBetween(base, after).map(differenceInWords);
+  const sides = { theirs: told(theirs), ours: told(ours) };
+  try {
+    const { project, conflicts } = mergeProjects(base, ours, theirs);
+    return { ...sides, both: { project, conflicts: conflicts.map(({ where, message }) => `${where}: ${message}`) }, why: null };
+  } catch (error) {
+    return { ...sides, both: null, why: whyOf(error) };
+  }
+}
+
+export type Answer = "both" | "theirs" | "mine";
+
+/**
+ * Does what the person chose, so that undo takes it back: with "mine", undo brings what stood in the folder. Throws `changed-meanwhile` if the file was written again since it was looked
+ * at, and what is wrong with the art that it needs; then nothing has changed.
+ */
+export async function takeOutside(answer: Answer): Promise<void> {
+  const { home } = useHome.getState();
+  if (home?.state.kind !== "changed") return;
+  const { outside } = home.state;
+  const work = begin();
+  const row = work.id === home.project ? await storage.homes.get(home.project) : undefined;
+  if (!row) return;
+  if ((await documentIn(row.folder)) !== outside.text) {
+    await look();
+    throw new CaravanError("changed-meanwhile", home.folder, "It was written again since you looked at it.", "Look at it once more.");
+  }
+  const { both, why } = comparedWith(outside, work.project);
+  if (answer === "both" && !both) throw new CaravanError("damaged-project", home.folder, why ?? "", "Choose one of the two.");
+  const { project, art, redrawn } = await withArtFrom(row.folder, both && answer === "both" ? both.project : outside.theirs);
+  work.still();
+  if (useOpenProject.getState().project !== work.project)
+    throw new CaravanError("changed-meanwhile", home.folder, "The project was changed here meanwhile.", "Do it again.");
+  const done = (after: Project, label: string) => {
+    const error = work.apply(
+      () => after,
+      () => label,
+    );
+    if (error) throw error;
+  };
+  done(project, `take in what ${home.folder} has`);
+  // What is written over is one undo away.
+  if (answer === "mine") done(work.project, `keep mine instead of what ${home.folder} has`);
+  const { clean } = await writtenForm(outside.theirs);
+  await storage.homes.update(row.project, { text: outside.text, clean, art: { ...row.art, ...Object.fromEntries(art) } });
+  if (answer !== "mine") sayRedrawn(redrawn, home.folder);
+  await saveNow();
+  await look();
+}

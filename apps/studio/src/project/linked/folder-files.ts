@@ -1,0 +1,40 @@
+/** Files of a folder by their paths from it. Every file is written whole: a page that is closed meanwhile leaves the one before. */
+
+/** The file at a path from the folder, null where there is none. */
+export async function fileAt(folder: FileSystemDirectoryHandle, path: string): Promise<FileSystemFileHandle | null> {
+  try {
+    const { parent, name } = await parentOf(folder, path, false);
+    return await parent.getFileHandle(name);
+  } catch (error) {
+    if (isMissing(error)) return null;
+    throw error;
+  }
+}
+
+export function isMissing(error: unknown): boolean {
+  return error instanceof DOMException && error.name === "NotFoundError";
+}
+
+/** The folder that a path's file lies in, and the file's own name; with `create` the folders on the way are made. */
+export async function parentOf(
+  folder: FileSystemDirectoryHandle,
+  path: string,
+  create: boolean,
+): Promise<{ parent: FileSystemDirectoryHandle; name: string }> {
+  const parts = path.split("/");
+  let parent = folder;
+  for (const part of parts.slice(0, -1)) parent = await parent.getDirectoryHandle(part, { create });
+  return { parent, name: parts.at(-1) as string };
+}
+
+/** What is written goes into a file beside it, which takes its place when it is closed. */
+export async function writeWhole(handle: FileSystemFileHandle, bytes: Uint8Array): Promise<void> {
+  const stream = await handle.createWritable();
+  try {
+    await stream.write(bytes as Uint8Array<ArrayBuffer>);
+    await stream.close();
+  } catch (error) {
+    await stream.abort().catch(() => {});
+    throw error;
+  }
+}

@@ -1,0 +1,64 @@
+"use client";
+
+import { type HomeState, useHome } from "../project/home/home-state";
+import { Button } from "../ui/button";
+import { inBackground } from "../ui/in-background";
+import { Banner } from "./banner";
+
+const home = () => import("../project/home/home");
+const lookThere = (ask: boolean) => inBackground(home().then(({ look }) => look(ask)));
+const writeThere = () => inBackground(home().then(({ writeOver }) => writeOver()));
+
+/** What keeps the project from being saved into its folder, and what to do about it. All of it is safe in this browser meanwhile. */
+export function HomeBanner() {
+  const kept = useHome((state) => state.home);
+  if (!kept) return null;
+  const { folder, state } = kept;
+  const text = textOf(state, folder);
+  if (text === null) return null;
+  return (
+    <Banner text={text}>
+      {state.kind === "locked" && (
+        <Button look="now" onClick={() => lookThere(true)}>
+          Allow it
+        </Button>
+      )}
+      {state.kind === "changed" && (
+        <Button look="now" onClick={() => useHome.setState({ reviewing: true })}>
+          See what changed
+        </Button>
+      )}
+      {(state.kind === "unreadable" || state.kind === "failed") && (
+        <Button look="now" onClick={() => lookThere(true)}>
+          Look again
+        </Button>
+      )}
+      {state.kind === "unreadable" && <Button onClick={writeThere}>Write mine over it</Button>}
+      {state.kind === "gone" && (
+        <>
+          <Button look="now" onClick={writeThere}>
+            Write it again
+          </Button>
+          <Button onClick={() => inBackground(home().then(({ stopKeeping }) => stopKeeping()))}>Keep it in this browser only</Button>
+        </>
+      )}
+    </Banner>
+  );
+}
+
+function textOf(state: HomeState, folder: string): string | null {
+  switch (state.kind) {
+    case "locked":
+      return `The browser wants your leave to save into ${folder} again. Until then the project is saved in this browser only.`;
+    case "changed":
+      return `Somebody else changed caravan.json in ${folder}. It is not written over: look at it first.`;
+    case "unreadable":
+      return `caravan.json in ${folder} cannot be read as it is now, so it is left alone: ${state.reason}`;
+    case "gone":
+      return `caravan.json is no longer in ${folder}. The project is saved in this browser.`;
+    case "failed":
+      return `The project could not be saved into ${folder}: ${state.reason} It is saved in this browser.`;
+    default:
+      return null;
+  }
+}

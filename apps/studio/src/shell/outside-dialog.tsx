@@ -1,0 +1,78 @@
+"use client";
+
+import { useMemo } from "react";
+import { useHome } from "../project/home/home-state";
+import { type Answer, comparedWith, takeOutside } from "../project/home/outside";
+import { useProject } from "../project/open-project";
+import { Button } from "../ui/button";
+import { inBackground } from "../ui/in-background";
+import { SheetDialog } from "../ui/sheet-dialog";
+
+/** What somebody else changed in the project's folder, beside what was changed here, and what to do about it. */
+export function OutsideDialog({ onClose }: { onClose: () => void }) {
+  const home = useHome((state) => state.home);
+  const project = useProject((each) => each);
+  const outside = home?.state.kind === "changed" ? home.state.outside : null;
+  const compared = useMemo(() => outside && comparedWith(outside, project), [outside, project]);
+  if (!home || !compared) return null;
+  const { theirs, ours, both, why } = compared;
+  const answer = (choice: Answer) => {
+    onClose();
+    inBackground(takeOutside(choice));
+  };
+  return (
+    <SheetDialog
+      title={`caravan.json in ${home.folder} was changed outside`}
+      description="Nothing is written there until you have decided. What you take in can be undone."
+      open
+      onClose={onClose}
+    >
+      <div className="flex flex-col gap-3">
+        <Differences title={`In ${home.folder}`} list={theirs} none="Nothing but its form." />
+        <Differences title="Here, since then" list={ours} none="Nothing." />
+        {ours.length > 0 && both && both.conflicts.length > 0 && (
+          <Differences title="Where both do not go together" list={both.conflicts} none="" />
+        )}
+        {why !== null && <p className="text-brick">{why}</p>}
+        <div className="flex flex-wrap justify-end gap-2">
+          <Button onClick={onClose}>Decide later</Button>
+          <Button onClick={() => answer("mine")}>Write mine over it</Button>
+          {ours.length > 0 && <Button onClick={() => answer("theirs")}>Take theirs alone</Button>}
+          {ours.length === 0 ? (
+            <Button look="now" autoFocus onClick={() => answer("theirs")}>
+              Take it in
+            </Button>
+          ) : (
+            both && (
+              <Button look="now" autoFocus onClick={() => answer("both")}>
+                Bring both together
+              </Button>
+            )
+          )}
+        </div>
+      </div>
+    </SheetDialog>
+  );
+}
+
+/** As many lines as are read at once. */
+const MOST_LINES = 12;
+
+function Differences({ title, list, none }: { title: string; list: readonly string[]; none: string }) {
+  const more = list.length - MOST_LINES;
+  return (
+    <section aria-label={title}>
+      <h3 className="font-semibold text-muted">{title}</h3>
+      {list.length === 0 ? (
+        <p>{none}</p>
+      ) : (
+        <ul className="list-inside list-disc">
+          {list.slice(0, MOST_LINES).map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+          {more > 0 && <li>and {more} more</li>}
+        </ul>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,288 @@
+/** The project lives where the game lives: `caravan.json` and art in a folder, and what somebody else writes there. */
+import { bundleFiles, readProjectFile, writeProjectFile } from "@caravan/core/bundle";
+import { sha256Hex } from "@caravan/core/codec";
+import { addClip, addSources, cutSource, renameClip } from "@caravan/core/edit";
+import { type ClipName, emptyProject, type FrameRef, type Project, type SourceId } from "@caravan/core/model";
+import { coverageOf, type Pixels } from "@caravan/core/raster";
+import { violationsOn } from "./axe";
+import { expect, type Page, test } from "./fixtures";
+import { clipOfRows, dropAndCut, figureSheet, goTo, makeWalk, openEmpty, png } from "./studio";
+
+/** The private file system stands in for a folder on the computer; `asks` makes it ask for leave, as a real one does after a restart. */
+test.beforeEach(async ({ page }) => {
+  await page.addInitScript(() => {
+    const folder = async () => (await navigator.storage.getDirectory()).getDirectoryHandle("game", { create: true });
+    Object.assign(window, { showDirectoryPicker: folder });
+  });
+});
+
+interface There {
+  readonly text: string;
+  readonly at: number;
+}
+
+/** A file of the folder, null where there is none. */
+function fileThere(page: Page, path: string): Promise<There | null> {
+  return page.evaluate(async (wanted) => {
+    let folder = await (await navigator.storage.getDirectory()).getDirectoryHandle("game", { create: true });
+    const parts = wanted.split("/");
+    try {
+      for (const part of parts.slice(0, -1)) folder = await folder.getDirectoryHandle(part);
+      const file = await (await folder.getFileHandle(parts.at(-1) as string)).getFile();
+      return { text: await file.text(), at: file.lastModified };
+    } catch {
+      return null;
+    }
+  }, path);
+}
+
+async function put(page: Page, path: string, bytes: Uint8Array): Promise<void> {
+  await page.evaluate(
+    async ({ wanted, base64 }) => {
+      let folder = await (await navigator.storage.getDirectory()).getDirectoryHandle("game", { create: true });
+      const parts = wanted.split("/");
+      for (const part of parts.slice(0, -1)) folder = await folder.getDirectoryHandle(part, { create: true });
+      const stream = await (await folder.getFileHandle(parts.at(-1) as string, { create: true })).createWritable();
+      await stream.write(Uint8Array.from(atob(base64), (each) => each.charCodeAt(0)));
+      await stream.close();
+    },
+    { wanted: path, base64: Buffer.from(bytes).toString("base64") },
+  );
+}
+
+async function projectThere(page: Page): Promise<Project> {
+  const there = await fileThere(page, "caravan.json");
+  return readProjectFile(new TextEncoder().encode(there?.text ?? ""), "caravan.json");
+}
+
+const clipsThere = async (page: Page) => (await projectThere(page)).clips.map(({ name }) => name);
+
+/** As a colleague's change comes in. */
+async function changeThere(page: Page, change: (project: Project) => Project): Promise<void> {
+  await put(page, "caravan.json", writeProjectFile(change(await projectThere(page))));
+}
+
+const comeBack = (page: Page) => page.evaluate(() => window.dispatchEvent(new Event("focus")));
+const savedIn = (page: Page) => expect(page.getByTestId("saved")).toContainText("saved in game", { timeout: 15_000 });
+const clips = (page: Page) => page.getByRole("list", { name: "Clips" });
+
+async function inProjects(page: Page, button: string): Promise<void> {
+  await page.getByRole("button", { name: "All projects" }).click();
+  await page.getByRole("dialog", { name: "Projects" }).getByRole("button", { name: button }).click();
+}
+
+async function rename(page: Page, name: string): Promise<void> {
+  await page.getByRole("textbox", { name: "Clip name" }).fill(name);
+  await page.keyboard.press("Enter");
+}
+
+/** A project as a repository has it. */
+function camp(sheet: Pixels): { project: Project; pictures: Map<string, Uint8Array> } {
+  const bytes = png.encode(sheet);
+  const sha256 = sha256Hex(bytes);
+  const none = { x: 0, y: 0 };
+  let project = addSources(emptyProject("camp"), [{ fileName: "art/hero.png", sha256, width: sheet.width, height: sheet.height }]);
+  project = cutSource(
+    project,
+    "s1" as SourceId,
+    { by: "cell", cell: { w: 32, h: 40 }, margin: none, gap: none, keepEmpty: false },
+    coverageOf(sheet),
+  );
+  return { project: addClip(project, ["s1/c0r0", "s1/c1r0"] as FrameRef[], "walk"), pictures: new Map([[sha256, bytes]]) };
+}
+
+test("a project is kept in a folder: every change is there a moment later, and what did not change is not touched", async ({ page }) => {
+  await makeWalk(page);
+  await inProjects(page, "Keep this one in a folder");
+  await savedIn(page);
+  expect(await clipsThere(page)).toEqual(["walk"]);
+  const file = (await projectThere(page)).sources[0]?.pictures[0]?.file as string;
+  const art = await fileThere(page, file);
+  expect(art).not.toBeNull();
+  await rename(page, "stride");
+  await expect.poll(() => clipsThere(page)).toEqual(["stride"]);
+  await savedIn(page);
+  expect(await fileThere(page, file)).toEqual(art);
+  // A change that is followed at once by a reload is there afterwards, too.
+  await rename(page, "march");
+  await page.reload();
+  await expect.poll(() => clipsThere(page)).toEqual(["march"]);
+  await savedIn(page);
+  await page.getByRole("button", { name: "All projects" }).click();
+  const dialog = page.getByRole("dialog", { name: "Projects" });
+  await expect(dialog).toContainText("kept in game");
+  await dialog.getByRole("button", { name: "Stop that" }).click();
+  await expect(page.getByTestId("saved")).toContainText("saved in this browser");
+});
+
+test("art stays where the game has it, and another project that is opened meanwhile gets nothing of the first", async ({ page }) => {
+  const sheet = figureSheet(4, 2);
+  await openEmpty(page);
+  await put(page, "assets/people/walkers.png", png.encode(sheet));
+  await put(page, "assets/other.png", png.encode(figureSheet(2, 2)));
+  const art = await fileThere(page, "assets/people/walkers.png");
+  await dropAndCut(page, "hero.png", sheet, 4, 2);
+  await clipOfRows(page, 1, "walk");
+  await inProjects(page, "Keep this one in a folder");
+  await savedIn(page);
+  expect((await projectThere(page)).sources[0]?.pictures[0]?.file).toBe("assets/people/walkers.png");
+  expect(await fileThere(page, "assets/people/walkers.png")).toEqual(art);
+  expect(await fileThere(page, "art/hero.png")).toBeNull();
+
+  // Away at once, while the folder is still being written.
+  await rename(page, "stride");
+  await inProjects(page, "New project");
+  await expect(page).toHaveTitle(/^New project 2/);
+  await page.waitForTimeout(2000);
+  expect((await projectThere(page)).name).not.toMatch(/^New project 2/);
+  await expect(page.getByTestId("saved")).toContainText("saved in this browser");
+  await inProjects(page, "Open a project's folder");
+  await expect.poll(() => clipsThere(page)).toEqual(["stride"]);
+});
+
+test("a folder is opened, nothing in it is touched, and a colleague's change is looked at and taken in", async ({ page }) => {
+  const { project, pictures } = camp(figureSheet(4, 2));
+  await openEmpty(page);
+  for (const { path, bytes } of bundleFiles({ project, pictures })) await put(page, path, bytes);
+  const before = await fileThere(page, "caravan.json");
+  await inProjects(page, "Open a project's folder");
+  await expect(page).toHaveTitle(/^camp/);
+  await goTo(page, "Clips");
+  await expect(clips(page)).toContainText("walk");
+  await savedIn(page);
+  expect(await fileThere(page, "caravan.json")).toEqual(before);
+
+  await changeThere(page, (each) => addClip(each, ["s1/c2r0", "s1/c3r0"] as FrameRef[], "jump"));
+  await comeBack(page);
+  await page.getByRole("button", { name: "See what changed" }).click();
+  const review = page.getByRole("dialog", { name: "caravan.json in game was changed outside" });
+  await expect(review.getByRole("region", { name: "In game", exact: true })).toContainText("clips: jump new");
+  await expect(review.getByRole("region", { name: "Here, since then" })).toContainText("Nothing.");
+  await review.getByRole("button", { name: "Take it in" }).click();
+  await expect(clips(page)).toContainText("jump");
+  await savedIn(page);
+  expect(await clipsThere(page)).toEqual(["walk", "jump"]);
+  // One change, that undo takes back, in the folder as well.
+  await page.getByRole("button", { name: /^Undo: take in what game has/ }).click();
+  await expect(clips(page)).not.toContainText("jump");
+  await expect.poll(() => clipsThere(page)).toEqual(["walk"]);
+
+  // The same folder again is the same project.
+  await page.goto("/?new");
+  await expect(page).toHaveTitle(/^New project/);
+  await inProjects(page, "Open a project's folder");
+  await expect(page).toHaveTitle(/^camp/);
+});
+
+test("what both changed comes together, what is in the middle of a merge is left alone, and nothing is written over unasked", async ({
+  page,
+}) => {
+  await makeWalk(page);
+  await inProjects(page, "Keep this one in a folder");
+  await savedIn(page);
+  await changeThere(page, (each) => addClip(each, ["s1/c2r0"] as FrameRef[], "jump"));
+  const theirs = await fileThere(page, "caravan.json");
+  await rename(page, "stride");
+  const banner = page.getByText("Somebody else changed caravan.json in game. It is not written over");
+  await expect(banner).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByTestId("saved")).toContainText("saved in this browser, not in game");
+  expect(await fileThere(page, "caravan.json")).toEqual(theirs);
+  await page.getByRole("button", { name: "See what changed" }).click();
+  const review = page.getByRole("dialog", { name: "caravan.json in game was changed outside" });
+  await expect(review.getByRole("region", { name: "Here, since then" })).toContainText("clips: stride new");
+  expect(await violationsOn(page, { part: "[role=dialog]" })).toEqual([]);
+  await page.emulateMedia({ colorScheme: "dark" });
+  expect(await violationsOn(page, { rules: ["color-contrast"] })).toEqual([]);
+  await review.getByRole("button", { name: "Bring both together" }).click();
+  await expect(banner).toBeHidden();
+  await savedIn(page);
+  expect(await clipsThere(page)).toEqual(["stride", "jump"]);
+
+  // A merge that somebody is in the middle of.
+  const whole = (await fileThere(page, "caravan.json"))?.text ?? "";
+  await put(page, "caravan.json", new TextEncoder().encode(`<<<<<<< HEAD\n${whole}`));
+  await comeBack(page);
+  await expect(page.getByText("cannot be read as it is now, so it is left alone")).toBeVisible();
+  await rename(page, "march");
+  await page.waitForTimeout(2000);
+  expect((await fileThere(page, "caravan.json"))?.text).toContain("<<<<<<<");
+  // Theirs again as it was before, and another rename of the same clip: ours is kept only where a person says so.
+  await put(page, "caravan.json", new TextEncoder().encode(whole));
+  await changeThere(page, (each) => renameClip(each, "stride" as ClipName, "trot"));
+  await page.getByRole("button", { name: "Look again" }).click();
+  await page.getByRole("button", { name: "See what changed" }).click();
+  await expect(review.getByRole("region", { name: "Where both do not go together" })).toContainText("march");
+  await review.getByRole("button", { name: "Take theirs alone" }).click();
+  await savedIn(page);
+  expect(await clipsThere(page)).toEqual(["trot", "jump"]);
+  await expect(clips(page)).toContainText("trot");
+
+  // Written over, theirs is one undo away.
+  await changeThere(page, (each) => renameClip(each, "trot" as ClipName, "canter"));
+  await comeBack(page);
+  await page.getByRole("button", { name: "See what changed" }).click();
+  await review.getByRole("button", { name: "Write mine over it" }).click();
+  await expect.poll(() => clipsThere(page)).toEqual(["trot", "jump"]);
+  await page.getByRole("button", { name: /^Undo: keep mine instead of what game has/ }).click();
+  await expect.poll(() => clipsThere(page)).toEqual(["canter", "jump"]);
+});
+
+test("art that changed in the folder is reviewed, and stays as it is there; without leave nothing is written, and that is said", async ({
+  page,
+}) => {
+  const sheet = figureSheet(4, 2);
+  const { project, pictures } = camp(sheet);
+  await openEmpty(page);
+  for (const { path, bytes } of bundleFiles({ project, pictures })) await put(page, path, bytes);
+  await inProjects(page, "Open a project's folder");
+  await savedIn(page);
+  const file = project.sources[0]?.pictures[0]?.file as string;
+  const redrawn = { ...sheet, bytes: sheet.bytes.slice() };
+  redrawn.bytes.set([250, 240, 10, 255], (20 * sheet.width + 15) * 4);
+  await put(page, file, png.encode(redrawn));
+  const drawn = await fileThere(page, file);
+  await goTo(page, "Clips");
+  await rename(page, "stride");
+  await expect.poll(() => clipsThere(page)).toEqual(["stride"]);
+  expect(await fileThere(page, file)).toEqual(drawn);
+  await comeBack(page);
+  await page.getByRole("button", { name: "See what changed" }).click();
+  const review = page.getByRole("dialog", { name: "Changed art of hero" });
+  await expect(review).toContainText("7 frames the same, 1 changed");
+  await review.getByRole("button", { name: "Use new art" }).click();
+  const sha256 = sha256Hex(png.encode(redrawn));
+  await expect.poll(async () => (await projectThere(page)).sources[0]?.pictures[0]?.sha256).toBe(sha256);
+  expect(await fileThere(page, file)).toEqual(drawn);
+
+  // The browser asks again after a restart.
+  await page.evaluate(() => {
+    let granted = false;
+    Object.assign(FileSystemHandle.prototype, {
+      queryPermission: async () => (granted ? "granted" : "prompt"),
+      requestPermission: async () => {
+        granted = true;
+        return "granted";
+      },
+    });
+  });
+  await rename(page, "march");
+  await expect(page.getByText("The browser wants your leave to save into game again.")).toBeVisible();
+  expect(await clipsThere(page)).toEqual(["stride"]);
+  await page.getByRole("button", { name: "Allow it" }).click();
+  await expect.poll(() => clipsThere(page)).toEqual(["march"]);
+  await savedIn(page);
+});
+
+test("what cannot be opened or kept is refused in words, and nothing is written", async ({ page }) => {
+  await openEmpty(page);
+  await inProjects(page, "Open a project's folder");
+  await expect(page.getByText("There is no caravan.json in it.")).toBeVisible();
+  const { project, pictures } = camp(figureSheet(4, 2));
+  for (const { path, bytes } of bundleFiles({ project, pictures })) if (path === "caravan.json") await put(page, path, bytes);
+  await inProjects(page, "Open a project's folder");
+  await expect(page.getByText("hero.png is not there, and not in this browser.")).toBeVisible();
+  await inProjects(page, "Keep this one in a folder");
+  await expect(page.getByText("There is a project in it already")).toBeVisible();
+  await expect(page).toHaveTitle(/^New project/);
+  expect(await clipsThere(page)).toEqual(["walk"]);
+});

@@ -1,0 +1,34 @@
+import { describe, expect, it } from "vitest";
+import { bundleFiles } from "../bundle";
+import { sha256Hex, utf8 } from "../codec";
+import { emptyProject } from "../model";
+import { addSources } from "./arrivals";
+import { layPictures } from "./picture-places";
+
+const bytes = ["walkers", "camel"].map(utf8);
+const [walkers, camel] = bytes.map(sha256Hex) as [string, string];
+const size = { width: 8, height: 8 };
+const project = addSources(emptyProject("camp"), [
+  { fileName: "walkers.png", sha256: walkers, ...size },
+  { fileName: "camel.png", sha256: camel, ...size },
+]);
+const files = (places: Record<string, string>) =>
+  layPictures(project, new Map(Object.entries(places))).sources.map(({ pictures }) => pictures[0]?.file);
+
+describe("layPictures", () => {
+  it("takes the paths that a folder has for these pictures, and leaves the others", () =>
+    expect(files({ [walkers]: "assets/people/walkers.png" })).toEqual(["assets/people/walkers.png", "art/camel.png"]));
+
+  it("changes nothing where nothing is to change, nor for a path that no document may have", () => {
+    expect(layPictures(project, new Map([[walkers, "art/walkers.png"]]))).toBe(project);
+    expect(layPictures(project, new Map([[walkers, "../walkers.png"]]))).toBe(project);
+    expect(layPictures(project, new Map())).toBe(project);
+  });
+
+  it("never leaves two pictures on one path", () => {
+    const laid = layPictures(project, new Map([[walkers, "art/camel.png"]]));
+    expect(new Set(laid.sources.map(({ pictures }) => pictures[0]?.file)).size).toBe(2);
+    const pictures = new Map(bytes.map((each) => [sha256Hex(each), each]));
+    expect(bundleFiles({ project: laid, pictures })).toHaveLength(3);
+  });
+});

@@ -1,0 +1,35 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { addClip, renameClip, setClipRules } from "../edit";
+import { porterProject } from "../edit/project.fixture";
+import type { ClipName, FrameRef, Project } from "../model";
+import { differenceInWords, differencesBetween } from "./differences";
+import { same } from "./three-way";
+
+const base = ["walk", "idle", "hit"].reduce((project, name) => addClip(project, ["s1/c0r0" as FrameRef], name), porterProject());
+const inWords = (after: Project) => differencesBetween(base, after).map(differenceInWords);
+
+describe("the differences between two versions of a project", () => {
+  it("are told by name: new, gone, changed", () => {
+    const after = addClip(renameClip(base, "walk" as ClipName, "stride"), ["s1/c1r0" as FrameRef], "jump");
+    expect(inWords(after)).toEqual(["clips: stride, jump new", "clips: walk gone"]);
+    expect(inWords(setClipRules(base, "idle" as ClipName, { playback: "once" }))).toEqual(["clips: idle changed"]);
+    expect(inWords({ ...base, name: "another" })).toEqual(["project name: changed"]);
+  });
+
+  it("count what is only put elsewhere, and list no more names than one reads", () => {
+    expect(inWords({ ...base, clips: base.clips.toReversed() })).toEqual(["clips: in another order"]);
+    const many = ["a", "b", "c", "d", "e", "f"].reduce((project, name) => addClip(project, ["s1/c0r0" as FrameRef], name), base);
+    expect(inWords(many)).toEqual(["clips: a, b, c, d and 2 more new"]);
+  });
+
+  it("are none exactly where both say the same", () =>
+    fc.assert(
+      fc.property(fc.shuffledSubarray([0, 1, 2]), fc.boolean(), (kept, once) => {
+        const clips = kept.map((k) => base.clips[k] as (typeof base.clips)[number]);
+        const picked = { ...base, clips };
+        const after = once && clips[0] ? setClipRules(picked, clips[0].name, { playback: "once" }) : picked;
+        expect(differencesBetween(base, after).length === 0).toBe(same(base, after));
+      }),
+    ));
+});

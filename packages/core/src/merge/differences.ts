@@ -1,0 +1,65 @@
+/** What two versions of a project differ in, as a person would list it: thing by thing, by name. */
+import type { Project } from "../model";
+import { same } from "./three-way";
+
+export interface Difference {
+  /** In which list of the document, or the field itself: `clips`, `name`. */
+  readonly list: string;
+  /** Of the things that differ so, in the order of the list; none where the whole list or field differs. */
+  readonly names: readonly string[];
+  readonly how: "new" | "gone" | "changed" | "in another order";
+}
+
+type Listed = { readonly name: string; readonly id?: string };
+
+/** From `before` to `after`, list by list in the document's order. Empty exactly if both say the same. Cost: linear in what differs. */
+export function differencesBetween(before: Project, after: Project): Difference[] {
+  const found: Difference[] = [];
+  const fields = new Set([...Object.keys(before), ...Object.keys(after)]) as Set<keyof Project>;
+  for (const field of fields) {
+    const [was, is] = [before[field], after[field]];
+    if (same(was, is)) continue;
+    if (!isListed(was ?? []) || !isListed(is ?? [])) {
+      found.push({ list: field, names: [], how: "changed" });
+      continue;
+    }
+    found.push(...listDifferences(field, (was ?? []) as readonly Listed[], (is ?? []) as readonly Listed[]));
+  }
+  return found;
+}
+
+function listDifferences(list: string, before: readonly Listed[], after: readonly Listed[]): Difference[] {
+  const keyOf = ({ id, name }: Listed) => id ?? name;
+  const was = new Map(before.map((each) => [keyOf(each), each]));
+  const is = new Map(after.map((each) => [keyOf(each), each]));
+  const fresh = after.filter((each) => !was.has(keyOf(each)));
+  const gone = before.filter((each) => !is.has(keyOf(each)));
+  const changed = after.filter((each) => was.has(keyOf(each)) && !same(was.get(keyOf(each)), each));
+  const found: Difference[] = [];
+  const tell = (how: Difference["how"], things: readonly Listed[]) => {
+    if (things.length > 0) found.push({ list, names: things.map(({ name }) => name), how });
+  };
+  tell("new", fresh);
+  tell("gone", gone);
+  tell("changed", changed);
+  const common = (things: readonly Listed[]) => things.map(keyOf).filter((key) => was.has(key) && is.has(key));
+  if (!same(common(before), common(after)) || found.length === 0) found.push({ list, names: [], how: "in another order" });
+  return found;
+}
+
+function isListed(value: unknown): boolean {
+  return Array.isArray(value) && value.every((each) => typeof (each as Partial<Listed> | null)?.name === "string");
+}
+
+/** How many names are read at once. */
+const MOST_NAMES = 4;
+
+/** "clips: run-e, run-w new". */
+export function differenceInWords({ list, names, how }: Difference): string {
+  const more = names.length - MOST_NAMES;
+  const listed = names.slice(0, MOST_NAMES).join(", ") + (more > 0 ? ` and ${more} more` : "");
+  return `${WORDS[list] ?? list}: ${listed === "" ? "" : `${listed} `}${how}`;
+}
+
+/** Lists whose field is no word. */
+const WORDS: Readonly<Record<string, string>> = { name: "project name", pixelsPerUnit: "pixels a unit" };

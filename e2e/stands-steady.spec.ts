@@ -117,9 +117,7 @@ test("the step on which the figure jumps is seen in the chart of its drift, show
   expect(atlas.frames["stander/2"]?.origin).toEqual({ x: 16, y: 40 });
 });
 
-test("clips are compared side by side, in step by time or by phase, and with what they were before", { tag: "@moving" }, async ({
-  page,
-}) => {
+test("clips are compared side by side, in step by time or by phase, and with what they were before", async ({ page }) => {
   await dropFiles(page, [pngFile("pair.png", figureSheet(4, 2))]);
   await typeNumber(page, "Columns", 4);
   await typeNumber(page, "Rows", 2);
@@ -140,7 +138,7 @@ test("clips are compared side by side, in step by time or by phase, and with wha
       const [name = "", t = ""] = each.split("@");
       return { number: Number(name.split("/")[1]), t: Number(t) };
     });
-  await page.getByRole("button", { name: "Pause" }).click();
+  // The player stands still, at its beginning: where it moves, a busy machine may be loops ahead by now, and time counts on from there.
   await page.getByRole("slider", { name: "Time in the round" }).fill("250");
   // The first lane is the chosen clip, quick: row 1 at 100 ms a step; the other is slow, row 0 at 200.
   await expect.poll(async () => (await drawn()).map(({ number }) => number)).toEqual([6, 1]);

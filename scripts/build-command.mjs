@@ -25,8 +25,13 @@ export async function buildCommand() {
   const unfinished = mkdtempSync(join(out, "unfinished-"));
   try {
     await build({
-      entryPoints: [join(root, "packages/cli/src/main.ts")],
-      outfile: join(unfinished, "caravan.mjs"),
+      // The second is what a thread runs that writes a sheet's frames.
+      entryPoints: [
+        { in: join(root, "packages/cli/src/main.ts"), out: "caravan" },
+        { in: join(root, "packages/cli/src/frames-thread.ts"), out: "frames" },
+      ],
+      outdir: unfinished,
+      outExtension: { ".js": ".mjs" },
       bundle: true,
       platform: "node",
       format: "esm",

@@ -2,17 +2,15 @@ import { existsSync, realpathSync } from "node:fs";
 import { basename, dirname, join, resolve } from "node:path";
 import { PROJECT_FILE } from "@caravan/core/bundle";
 import type { NamedFile } from "@caravan/core/codec";
-import { CaravanError, type Project, pathKey } from "@caravan/core/model";
+import { allPictures, CaravanError, type Project, pathKey } from "@caravan/core/model";
 import { isFolder } from "./files";
 
 /** Throws `not-ours` if a delivery would be written over the project's own document or art, whatever else was allowed. */
-export function refuseOverArt(path: string, { sources }: Project, out: string, files: readonly NamedFile[]): void {
+export function refuseOverArt(path: string, { sources }: Project, out: string, files: readonly Pick<NamedFile, "path">[]): void {
   const folder = isFolder(path) ? path : basename(path) === PROJECT_FILE ? dirname(path) : null;
   const own = new Set<string>();
   if (folder === null) own.add(placeOf(path));
-  else
-    for (const file of [PROJECT_FILE, ...sources.flatMap(({ pictures }) => pictures.map((each) => each.file))])
-      own.add(placeOf(join(folder, file)));
+  else for (const file of [PROJECT_FILE, ...sources.flatMap(allPictures).map((each) => each.file)]) own.add(placeOf(join(folder, file)));
   const struck = files.find((file) => own.has(placeOf(join(out, file.path))));
   if (struck)
     throw new CaravanError(

@@ -1,15 +1,15 @@
 /**
- * Files written into a folder as a set. All are written beside the others first, with a list of where they go; then each is renamed into
- * its place. A kill before the list is there leaves what was delivered before; a kill after it leaves the rest to the next command that
- * writes there, which finishes what the list says. Only files that an earlier command wrote are replaced.
+ * Writes files into a folder as a set. All are staged beside the others first, with a list of where they go; then each is renamed into
+ * place. A kill before the list exists leaves the earlier delivery; a kill after it leaves the rest to the next command that writes
+ * there, which finishes the list. Only files that an earlier command wrote are replaced.
  */
-import { createHash } from "node:crypto";
-import { existsSync, lstatSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import type { NamedFile } from "@caravan/core/codec";
 import { type DeliveredFile, RECEIPT, type Receipt, readReceipt, receiptAfter, writeReceipt } from "@caravan/core/deliver";
 import { CaravanError } from "@caravan/core/model";
 import { reasonOf } from "./files";
+import { hashAt, type StagedFile, type Staging, stageFile } from "./staged-file";
 import { STANDARD, writeToStandardOutput } from "./standard";
 import { wrongCall } from "./tell";
 
@@ -20,67 +20,98 @@ export interface WrittenSet {
   readonly left: readonly string[];
 }
 
-interface StagedFile {
+/** A staged file and its place. */
+interface Move {
   readonly copy: string;
   readonly path: string;
 }
 
 /** What stands beside staged files once all of them are there. */
 interface StagedList {
-  readonly files: readonly StagedFile[];
+  readonly files: readonly Move[];
   readonly receipt: readonly DeliveredFile[];
 }
 
 const LIST = "list.json";
 
 /**
- * Writes `files` below `folder`, or as one ZIP to standard output if that is `-`; `by` names who makes them, so that its own earlier files are told apart. `files` is walked once, and may
- * make its bytes as it goes. Throws `not-ours` with the names of files that stand in the way, unless `replace` allows to replace them;
- * then nothing was written.
+ * Writes `files` below `folder`, or as one ZIP to standard output if that is `-`; `by` names who makes them, so that its own earlier files are told apart.
+ * `files` is walked once, and may make its bytes as it goes. Throws `not-ours` with the names of files that stand in the way, unless `replace`
+ * allows to replace them; then nothing was written.
  */
 export function writeSet(folder: string, files: Iterable<NamedFile>, by: string, replace = false): WrittenSet {
   if (folder === STANDARD) {
     writeToStandardOutput(files);
     return { written: [], left: [] };
   }
+  const staging = begun(folder, replace);
+  try {
+    const made: StagedFile[] = [];
+    for (const file of files) made.push(stageFile(staging, file, String(made.length)));
+    return finished(staging, made, by);
+  } catch (cause) {
+    throw givenUp(staging, cause);
+  }
+}
+
+/** The same for files that `stage` makes and stages by itself, such as in several threads. */
+export async function writeStaged(
+  folder: string,
+  stage: (staging: Staging) => Promise<readonly StagedFile[]>,
+  by: string,
+  replace: boolean,
+): Promise<WrittenSet> {
+  const staging = begun(folder, replace);
+  try {
+    return finished(staging, await stage(staging), by);
+  } catch (cause) {
+    throw givenUp(staging, cause);
+  }
+}
+
+function begun(folder: string, replace: boolean): Staging {
   if (folder.trim() === "") wrongCall("--out names no folder. Give one, such as --out delivered, or --out . for this one.");
   const staged = join(folder, `.caravan-staged-${process.pid}`);
   try {
     mkdirSync(folder, { recursive: true });
     finishEarlier(folder);
-    const before = receiptIn(folder);
-    const made: { path: string; sha256: string }[] = [];
-    const moves: StagedFile[] = [];
-    const strange: string[] = [];
-    for (const { path, bytes } of files) {
-      const sha256 = hashOf(bytes);
-      made.push({ path, sha256 });
-      const there = hashAt(join(folder, path));
-      if (there === sha256) continue;
-      if (there !== null && !replace && before.get(path)?.sha256 !== there) strange.push(path);
-      if (strange.length > 0) continue;
-      mkdirSync(staged, { recursive: true });
-      const copy = String(moves.length);
-      writeFileSync(join(staged, copy), bytes);
-      moves.push({ copy, path });
-    }
-    if (strange.length > 0) throw notOurs(folder, strange);
-    const { receipt, left } = receiptAfter(before, made, by);
-    if (moves.length > 0) {
-      const list: StagedList = { files: moves, receipt: [...receipt.values()] };
-      // The list appears whole: from then on the set is delivered, whoever finishes it.
-      writeFileSync(join(staged, `${LIST}.part`), JSON.stringify(list));
-      renameSync(join(staged, `${LIST}.part`), join(staged, LIST));
-      putInPlace(folder, staged, list);
-    } else writeReceiptIn(folder, receipt);
-    return { written: moves.map(({ path }) => path), left: left.filter((path) => existsSync(join(folder, path))) };
+    const ours = new Map([...receiptIn(folder)].map(([path, { sha256 }]) => [path, sha256]));
+    return { folder, staged, ours, replace };
   } catch (cause) {
-    if (!existsSync(join(staged, LIST))) rmSync(staged, { recursive: true, force: true });
-    if (cause instanceof CaravanError || !(cause instanceof Error && "code" in cause)) throw cause;
-    throw new CaravanError("bad-call", folder, `Writing failed: ${reasonOf(cause)}`, "Check that the folder can be written and has room.", {
-      cause,
-    });
+    throw inWords(folder, cause);
   }
+}
+
+function finished({ folder, staged }: Staging, files: readonly StagedFile[], by: string): WrittenSet {
+  const strange = files.filter(({ how }) => how === "strange").map(({ path }) => path);
+  if (strange.length > 0) throw notOurs(folder, strange);
+  const { receipt, left } = receiptAfter(
+    receiptIn(folder),
+    files.map(({ path, sha256 }) => ({ path, sha256 })),
+    by,
+  );
+  const moves = files.filter(({ how }) => how === "staged").map(({ copy, path }): Move => ({ copy, path }));
+  if (moves.length > 0) {
+    const list: StagedList = { files: moves, receipt: [...receipt.values()] };
+    // The list appears whole: from then on the set is delivered, whoever finishes it.
+    writeFileSync(join(staged, `${LIST}.part`), JSON.stringify(list));
+    renameSync(join(staged, `${LIST}.part`), join(staged, LIST));
+    putInPlace(folder, staged, list);
+  } else writeReceiptIn(folder, receipt);
+  return { written: moves.map(({ path }) => path), left: left.filter((path) => existsSync(join(folder, path))) };
+}
+
+/** Takes away what was staged, unless all of it was. */
+function givenUp({ folder, staged }: Staging, cause: unknown): unknown {
+  if (!existsSync(join(staged, LIST))) rmSync(staged, { recursive: true, force: true });
+  return inWords(folder, cause);
+}
+
+function inWords(folder: string, cause: unknown): unknown {
+  if (cause instanceof CaravanError || !(cause instanceof Error && "code" in cause)) return cause;
+  return new CaravanError("bad-call", folder, `Writing failed: ${reasonOf(cause)}`, "Check that the folder can be written and has room.", {
+    cause,
+  });
 }
 
 /** Removes files that were named as left, as far as they are as they were written, and takes them off the list. */
@@ -131,12 +162,13 @@ function readList(staged: string): StagedList | null {
 
 /** May be done again after a kill: copies that have moved already are no longer there. */
 function putInPlace(folder: string, staged: string, { files, receipt }: StagedList): void {
-  for (const { copy, path } of files) {
-    const from = join(staged, copy);
-    if (!existsSync(from)) continue;
-    mkdirSync(dirname(join(folder, path)), { recursive: true });
-    renameSync(from, join(folder, path));
-  }
+  for (const below of new Set(files.map(({ path }) => dirname(path)))) mkdirSync(join(folder, below), { recursive: true });
+  for (const { copy, path } of files)
+    try {
+      renameSync(join(staged, copy), join(folder, path));
+    } catch (error) {
+      if ((error as { code?: string }).code !== "ENOENT") throw error;
+    }
   writeReceiptIn(folder, new Map(receipt.map((file) => [file.path, file])));
   rmSync(staged, { recursive: true, force: true });
 }
@@ -149,21 +181,6 @@ function writeReceiptIn(folder: string, receipt: Receipt): void {
   const part = join(folder, `.caravan-delivered-${process.pid}.part`);
   writeFileSync(part, bytes);
   renameSync(part, path);
-}
-
-function hashOf(bytes: Uint8Array): string {
-  return createHash("sha256").update(bytes).digest("hex");
-}
-
-/** Null where there is nothing; what is no plain file has no hash and is never ours. */
-function hashAt(path: string): string | null {
-  try {
-    return lstatSync(path).isFile() ? hashOf(readFileSync(path)) : "no file";
-  } catch (error) {
-    const { code } = error as { code?: string };
-    if (code === "ENOENT" || code === "ENOTDIR") return null;
-    throw error;
-  }
 }
 
 function isRunning(pid: number): boolean {

@@ -1,4 +1,4 @@
-/** Reading files so that errors name them. */
+/** Reads and writes files, with errors that name them. */
 import { readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { CaravanError } from "@caravan/core/model";

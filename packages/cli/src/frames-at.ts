@@ -1,4 +1,4 @@
-/** The frames that a command looks at: those of a project as it delivers them, or pictures and folders of pictures. */
+/** Finds the frames that a command looks at: those of a project as it delivers them, or pictures and folders of pictures. */
 import { existsSync } from "node:fs";
 import { basename, join } from "node:path";
 import { PROJECT_FILE } from "@caravan/core/bundle";

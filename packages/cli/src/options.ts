@@ -1,4 +1,4 @@
-/** Option values as people type them. What does not fit is a wrong call: commander tells it and exits with 2. */
+/** Parses option values. A bad value is a wrong call: commander reports it and exits with 2. */
 import { FileStem } from "@caravan/core/model";
 import { InvalidArgumentError } from "commander";
 

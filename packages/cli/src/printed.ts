@@ -1,6 +1,6 @@
 /**
- * What commands print with `--json`, for programs that read it: published as JSON Schema in docs/formats/command.schema.json, and held by
- * a test against what the commands really print. Fields may be added; the meaning of those here stays.
+ * Schemas of everything that commands print with `--json`: published in docs/formats/command.schema.json, and tested against what the
+ * commands really print. Fields may be added; existing ones keep their meaning.
  */
 import { AtlasFrame } from "@caravan/core/atlas";
 import { jsonSchemaOf } from "@caravan/core/model";
@@ -122,6 +122,9 @@ export const PRINTED = {
     proofs: z.array(z.object({ delivery: z.string(), frames: count, exact: count, shared: count, clips: count, marked: count })),
     notes: z.array(z.string()),
     findings: z.array(finding),
+    asBefore: z
+      .boolean()
+      .describe("Whether nothing had changed since an earlier build, whose files are there still: they were not made again."),
   }),
   watch: z
     .object({

@@ -1,4 +1,4 @@
-/** How far long work is, for a person at a terminal. Nothing of it is seen in a pipe or a log. */
+/** Shows the progress of long work to a person at a terminal. Prints nothing to pipes or logs. */
 
 import { isQuiet } from "./tell";
 

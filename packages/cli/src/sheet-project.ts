@@ -1,4 +1,4 @@
-/** A project of one sheet that was cut on the command line: the art as it came, its recipe, its clips and the actions that these make. */
+/** Makes a project from one sheet that was cut on the command line: the original art, its recipe, its clips and their actions. */
 import { basename, extname } from "node:path";
 import { looksLikePng, sha256Hex } from "@caravan/core/codec";
 import { type Arrival, clipsOfRows, makeActionsByNames, rowsOfSource, takeIn } from "@caravan/core/edit";

@@ -1,4 +1,4 @@
-/** Standard input as a file, and standard output as the place where files go: both are called `-`. */
+/** Standard input as a file, and standard output as a destination for files; both are written `-`. */
 import { readFileSync } from "node:fs";
 import { type NamedFile, writeZip } from "@caravan/core/codec";
 import { sayBeside, wrongCall } from "./tell";

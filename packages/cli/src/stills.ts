@@ -1,4 +1,4 @@
-/** Any still picture file -> its pixels: PNG, JPEG, WebP and TGA, told by their first bytes. */
+/** Decodes any still picture file: PNG, JPEG, WebP or TGA, recognised by its first bytes. */
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { looksLikePng, looksLikeTga, readTga } from "@caravan/core/codec";

@@ -1,4 +1,4 @@
-/** Files of art and metadata -> what came in, as the studio's review gets it: pictures stored as PNG by their hashes. */
+/** Reads files of art and metadata in the form that the studio's review uses: pictures stored as PNG by hash. */
 import { readdirSync } from "node:fs";
 import { basename, join } from "node:path";
 import {

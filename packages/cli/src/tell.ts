@@ -1,4 +1,4 @@
-/** What the command says: results on standard output, everything else on standard error. */
+/** Prints what commands say: results on standard output, everything else on standard error. */
 
 import type { CaravanError } from "@caravan/core/model";
 

@@ -1,4 +1,4 @@
-/** Small parts of the page, made of what every browser has. */
+/** Small controls of the page, made from plain HTML. */
 
 type Attributes = Readonly<Record<string, string>>;
 

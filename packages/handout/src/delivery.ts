@@ -1,4 +1,4 @@
-/** What the page carries in itself: the atlas and its pictures, as text. */
+/** Reads the delivery embedded in the page: the atlas and its pictures, as text. */
 import type { Atlas } from "@caravan/player";
 
 interface Carried {

@@ -1,4 +1,4 @@
-/** Draws frames as a game does: docs/wiring has the reasons. All around the origin, in pixels of the frame, y down. */
+/** Draws frames as a game does (see docs/wiring). Coordinates are relative to the origin, in frame pixels, y down. */
 import type { Atlas, AtlasFrame } from "@caravan/player";
 import type { Delivery } from "./delivery";
 

@@ -1,4 +1,4 @@
-/** The page that is handed round: lists what was delivered, and plays what is chosen with the player that games use. */
+/** The page to hand round: lists what was delivered, and plays the selection with the player that games use. */
 import type { Atlas, FacingName } from "@caravan/player";
 import { button, choice, element, heldButton, tick } from "./controls";
 import { carried, type Delivery } from "./delivery";

@@ -1,4 +1,4 @@
-/** What a person has chosen to see, as one thing that time moves: a clip, an action in its facings, or a behaviour that is driven. */
+/** What is selected for playing, as one thing that time moves: a clip, an action in its facings, or a behaviour under control. */
 import type { Atlas, AtlasClip, FacingName, Now } from "@caravan/player";
 import { createBehaviour } from "@caravan/player/behaviour";
 import { createParts, createPlayer, type PlacedPart } from "@caravan/player/parts";

@@ -1,4 +1,4 @@
-/** Where what plays is seen: as large as fits by whole numbers, or as large as was chosen, on a ground of choice. */
+/** The stage of the page: as large as fits in whole steps, or as chosen, on a chosen backdrop. */
 import type { Delivery } from "./delivery";
 import { drawFrame, drawMarks, frameNamed, type Reach } from "./draw";
 import type { Shown } from "./playing";

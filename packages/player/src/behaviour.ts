@@ -1,6 +1,6 @@
 /**
- * Runs a behaviour of a caravan-atlas file: a game gives it its inputs and time, and it tells which frame to draw. The rules are looked at by
- * the core's own interpreter, bundled into this package when it is built: so they mean here what they meant at Rehearse.
+ * Runs a behaviour of a caravan-atlas file: the game passes inputs and time, and gets the frame to draw. Rules are evaluated by the
+ * core's own interpreter, bundled into this package when it is built, so they mean what they meant at Rehearse.
  *
  * Exact and independent of the game's rate: what is given between two calls of `advance` belongs to the time reached so far.
  */

@@ -1,9 +1,9 @@
 /**
- * Plays the clips and actions of a caravan-atlas file: tells which frame to draw, never draws.
+ * Plays the clips and actions of a caravan-atlas file: says which frame to draw, never draws.
  *
- * Exact by construction: time is kept in whole microseconds, what is left over when a step ends goes into the next, and a
- * long pause is caught up, events included. The rules stand in docs/formats/playback.md; they are the core's own, bundled into this package
- * when it is built.
+ * Exact by construction: time is kept in whole microseconds, what is left over when a step ends goes into the next, and a long pause is
+ * caught up, events included. The rules stand in docs/formats/playback.md; they are the core's own, bundled into this package when it is
+ * built.
  */
 import { AT_START, advanced, isOver, type Playhead, passed, timeAt } from "@caravan/core/playback";
 import type { Atlas, AtlasClip, FacingName } from "./atlas";

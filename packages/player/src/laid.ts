@@ -1,4 +1,4 @@
-/** What the player and behaviours share: a clip laid out in time, which facing stands in for which, and names that are near another. */
+/** Shared by the player and behaviours: a clip's timeline, fallbacks for facings, and similar names. */
 import { type Timeline, timelineOf } from "@caravan/core/playback";
 import type { Atlas, AtlasClip, FacingName } from "./atlas";
 import type { Now } from "./now";

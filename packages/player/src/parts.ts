@@ -1,6 +1,6 @@
 /**
- * Parts of what is played: sprites that hang on others, such as a lamp in a hand. Where they stand and what they show is told by the core's own
- * rule, bundled into this package when it is built.
+ * Gives the parts of what is playing: sprites attached to others, such as a lamp in a hand. The core's own rule, bundled into this
+ * package when it is built, decides where they stand and what they show.
  */
 import { type PartsWorld, placedParts } from "@caravan/core/parts";
 import type { Atlas, AtlasClip, FacingName } from "./atlas";

@@ -1,4 +1,4 @@
-/** How many tiles and colours frames may cost, as a person's machine has it; remembered in this browser, not in the project. */
+/** Limits on tiles and colours for the target machine. Remembered in this browser, not in the project. */
 import { chosenFrames } from "@caravan/core/delivery-plan";
 import { putTogetherFromTiles } from "@caravan/core/edit";
 import {

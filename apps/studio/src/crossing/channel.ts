@@ -1,4 +1,4 @@
-/** How the studio and The Crossing, which plays a delivery in a tab of its own, speak with each other. */
+/** Messages between the studio and The Crossing, which plays a delivery in its own tab. */
 import type { NamedFile } from "@caravan/core/codec";
 
 /** Which delivery of which project; survives a reload of either tab. */

@@ -1,4 +1,4 @@
-/** The delivery as The Crossing gets it: from the studio's tab instead of from a server. */
+/** Gives The Crossing its delivery from the studio's tab, in place of a server. */
 import type { NamedFile } from "@caravan/core/codec";
 import type { Depot } from "@caravan/crossing/game";
 import { isSame, type Message, openChannel, type Played } from "./channel";

@@ -1,6 +1,6 @@
 /**
- * How a request of a page is answered where the service worker keeps a copy of the studio: pages and their files come from the same build, so
- * that nothing changes under open work when the server is started anew with a newer one.
+ * Decides how the service worker answers a request. A page and its files always come from the same build, so nothing changes under open
+ * work when the server restarts with a newer one.
  */
 
 /** Pages that are kept, whatever stands behind a question mark in their address. */

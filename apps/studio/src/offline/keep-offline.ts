@@ -1,4 +1,7 @@
-/** The copy of the studio that the browser keeps: made at the first visit, renewed when the server has a newer build, taken when a person says so. */
+/**
+ * Manages the browser's copy of the studio: made on the first visit, updated when the server has a newer build, switched over when a
+ * person says so.
+ */
 import { create } from "zustand";
 import { isSaved, saveNow } from "../project/autosave";
 import { say } from "../ui/notices";

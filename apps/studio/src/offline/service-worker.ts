@@ -1,7 +1,7 @@
 /**
- * Keeps a copy of the studio in the browser, so that it opens and works without its server. Bundled into `public/sw.js` by
- * scripts/build-service-worker.mjs, which puts in the build's name and its files. A newer one waits until a person takes it
- * (`keep-offline.ts`) or until no page is open any more.
+ * Keeps a copy of the studio in the browser, so that it opens and works without its server. scripts/build-service-worker.mjs bundles this
+ * into `public/sw.js` and inserts the build's name and file list. A newer version waits until a person takes it (`keep-offline.ts`) or no
+ * page is open.
  */
 import { EXTRAS, howServed, type Kept, ofAnotherBuild, PAGES } from "./how-served";
 

@@ -1,6 +1,6 @@
 /**
- * What a drag does to boxes, be they frames or regions of a sheet or boxes marked on a frame: on bare ground it draws one, on a box it
- * moves it, on its edge it resizes it. Edges snap to those of other boxes and to the drawn pixels. Pure, and tested. Units: pixels of art.
+ * Computes what a drag does to boxes, whether they are frames, regions or marks: it draws one on empty space, moves one by its middle,
+ * resizes one by its edge. Edges snap to other boxes and to drawn pixels. Pure, and tested. Units: pixels of art.
  */
 import type { Rect } from "@caravan/core/model";
 import { type Coverage, drawnPart } from "@caravan/core/raster";

@@ -1,6 +1,6 @@
 /**
- * Time that goes on by itself, apart from whoever paints what it shows: each stage that runs has a clock, and several painters may follow one,
- * all in the same picture of the display.
+ * A clock that runs independently of whatever paints it. Each running stage has one; several painters can follow the same clock within
+ * one display frame.
  */
 
 import type { Micros } from "@caravan/core/model";

@@ -1,4 +1,4 @@
-/** Drawing a frame as a game shows it, from the picture it is stored on: upright, at its place in its untrimmed size, at its source's scale. */
+/** Draws a frame as a game shows it: upright, in its place within its untrimmed size, at its source's scale. */
 import { type FramePlace, frameLook, isNearest, type Look, layerLooks, type Stock } from "@caravan/core/art";
 import {
   type Blend,

@@ -1,4 +1,4 @@
-/** The steps around the one on the stage, drawn faintly: in one colour, or as outlines. */
+/** Draws the neighbouring steps faintly, in one colour or as outlines. */
 
 import { isFigure, type Micros } from "@caravan/core/model";
 import type { Timeline } from "@caravan/core/playback";

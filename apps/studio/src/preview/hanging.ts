@@ -1,4 +1,4 @@
-/** The parts that hang on what plays, as the player draws them. Pure. */
+/** Lists the parts attached to the playing clip, as the player draws them. Pure. */
 import { hostClips, partsOfProject } from "@caravan/core/marks";
 import { type Clip, type Facing, type FrameRef, keptRefs, type Micros, type Project } from "@caravan/core/model";
 import { placedParts } from "@caravan/core/parts";

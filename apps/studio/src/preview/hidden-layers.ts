@@ -1,4 +1,4 @@
-/** Which layers are not looked at, in all views of this tab. Nothing of it is stored or delivered. */
+/** Remembers which layers are hidden, in all views of this tab. Neither stored nor delivered. */
 import type { Project } from "@caravan/core/model";
 import { create } from "zustand";
 import { useOpenProject } from "../project/open-project";

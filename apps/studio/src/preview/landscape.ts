@@ -1,6 +1,6 @@
 /**
- * The country of the Tamarisk Road as a backdrop: sky, far ridges, dunes, a few shrubs, and the road that figures stand on. Drawn
- * by rule at the art's own size, in few colours, so that a figure is judged where it will be seen.
+ * Draws the country of the Tamarisk Road as a backdrop: sky, far ridges, dunes, a few shrubs and the road. It uses the art's own pixel
+ * size and few colours, so that figures are judged where they will be seen.
  */
 
 const SKY = ["#e8c99b", "#eed3a8", "#f3deb8", "#f7e8cb"] as const;

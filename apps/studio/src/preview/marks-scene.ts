@@ -1,4 +1,4 @@
-/** Where a frame's boxes, points and outlines lie on the stage, and where their tags do. Pure, and tested. */
+/** Computes where a frame's boxes, points, outlines and their tags lie on the stage. Pure, and tested. */
 import type { SeenOutlines } from "@caravan/core/check";
 import { boxesIn, mirroredAngle, outlinesIn, pointIn } from "@caravan/core/marks";
 import {

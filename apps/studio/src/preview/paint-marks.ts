@@ -1,6 +1,6 @@
 /**
- * Paints boxes, points and outlines over a frame: each kind with its line and its letter, so that they differ without colour too. Every line has
- * a light or dark edge, so that it is seen on any art.
+ * Paints boxes, points and outlines over a frame. Each kind has its own line pattern and letter, so that they differ without colour;
+ * every line has a light or dark edge, so that it shows on any art.
  */
 import type { FramePoint, MarkKind, MarkShape } from "@caravan/core/model";
 import { type MarkOnStage, marksOnStage, type OnStage, type ShownMarks } from "./marks-scene";

@@ -1,4 +1,4 @@
-/** Paints what is playing at a time onto a canvas: ground, ghosts, figure, origin. What is where is worked out in stage-scene.ts. */
+/** Paints the stage at a given time: ground, ghosts, figure, origin. Positions come from stage-scene.ts. */
 import type { FramePoint, Micros } from "@caravan/core/model";
 import { placeTurned } from "@caravan/core/parts";
 import { paintStill } from "./draw-frame";

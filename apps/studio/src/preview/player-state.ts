@@ -1,4 +1,4 @@
-/** How the player is set, its clock, and what is asked of both. */
+/** Holds the player's settings and clock, with the functions that control both. */
 
 import type { Facing, Micros } from "@caravan/core/model";
 import { timeAt, timelineOf } from "@caravan/core/playback";

@@ -1,6 +1,4 @@
-/**
- * What the player plays: worked out from the document and from where the person is, at every stop. Pure, and tested.
- */
+/** Decides what the player plays at each stop, from the document and the current selection. Pure, and tested. */
 
 import { nearestPresent } from "@caravan/core/facing";
 import { facingOfClip } from "@caravan/core/marks";

@@ -1,4 +1,4 @@
-/** The frames that are gone through one by one at Marks: a clip's steps, or all frames of a source, of which some may be in no clip. */
+/** Lists the frames that Marks steps through: those of a clip, or all frames of a source, some of which may be in no clip. */
 import { type Clip, type ClipName, keptRefs, PLAIN_LOOP, type Project, type Source, USUAL_STEP } from "@caravan/core/model";
 import { chosenClip, type View } from "../project/view";
 

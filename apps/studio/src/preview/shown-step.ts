@@ -1,4 +1,4 @@
-/** Which step of a clip is worked on, and choosing another one. */
+/** Reads and changes which step of a clip is being worked on. */
 
 import type { Clip } from "@caravan/core/model";
 import { timeAt } from "@caravan/core/playback";

@@ -1,4 +1,4 @@
-/** Colours of the interface, as the page has them. */
+/** Reads the interface's colours from the page, for painting on canvases. */
 export interface StageInks {
   readonly ink: string;
   readonly before: string;

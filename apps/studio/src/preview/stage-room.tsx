@@ -1,6 +1,6 @@
 "use client";
 
-/** The room that the stage has: a height that is dragged by its lower edge and remembered, or the whole window. */
+/** Sizes the stage: a remembered height that is dragged by the lower edge, or the whole window. */
 import { create } from "zustand";
 
 const KEY = "caravan stage height";

@@ -1,6 +1,6 @@
 /**
- * Where a clip's frames stand on the player's stage. The origin is held still: every frame is placed so that its origin lies
- * on one point of the screen, as it will in the game. Pure, and tested.
+ * Computes where a clip's frames stand on the player's stage. Each frame is placed so that its origin stays on one point of the screen,
+ * as it will in the game. Pure, and tested.
  */
 
 import type { FramePoint, Rect } from "@caravan/core/model";

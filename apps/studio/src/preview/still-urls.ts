@@ -1,6 +1,6 @@
 /**
- * Stills of single frames as pictures that the browser keeps by URL. A canvas for each would be a layer for each, and layers
- * are put together anew at every refresh while something moves: of a few dozen that takes a third of the time there is.
+ * Turns single frames into images that the browser caches by URL. With a canvas for each, the browser would composite a layer for each at
+ * every refresh, which takes a third of the available time for a few dozen.
  */
 import { useEffect, useState } from "react";
 import { useAllPictures } from "../project/pictures";

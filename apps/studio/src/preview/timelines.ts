@@ -1,4 +1,4 @@
-/** The timeline of a clip, made once for each: several parts of a screen ask for the same one at every change. */
+/** Caches the timeline of each clip: several parts of the screen ask for the same one at every change. */
 
 import type { Clip, Micros } from "@caravan/core/model";
 import { type Timeline, timelineOf } from "@caravan/core/playback";

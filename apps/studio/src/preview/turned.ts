@@ -1,4 +1,4 @@
-/** Drawing what is mirrored, or turned by whole quarters, so that its pixels stay whole. */
+/** Draws mirrored images, or images rotated by quarter turns, so that pixels stay whole. */
 import type { Rect } from "@caravan/core/model";
 
 /** Draws at `x`, or, mirrored, so that what is drawn from x rightward fills the same place the other way round. */

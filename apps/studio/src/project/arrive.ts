@@ -1,4 +1,4 @@
-/** Files that people drop, choose or paste: art becomes sources, metadata cuts them, `*.caravan` files become projects. */
+/** Takes in dropped, chosen or pasted files: art becomes sources, metadata cuts them, `*.caravan` files become projects. */
 
 import { lookOf } from "@caravan/core/art";
 import type { ArrivedAction } from "@caravan/core/edit";

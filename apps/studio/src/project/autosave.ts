@@ -1,7 +1,7 @@
 /**
- * Saves the open project by itself, soon after every change: pictures first, then document and history in one transaction, so that a tab
- * killed at any moment leaves either the state before or the state after. Only the tab that owns the project writes, and that is asked
- * inside the transaction.
+ * Saves the open project automatically, soon after every change: pictures first, then document and history in one transaction, so that a
+ * tab killed at any moment leaves either the state before or the state after. Only the tab that owns the project writes; ownership is
+ * checked inside the transaction.
  */
 import { allPictures, type Project } from "@caravan/core/model";
 import { type History, type HistoryEntry, NO_HISTORY } from "./history";

@@ -1,6 +1,6 @@
 /**
- * Work that ends later than it began, such as cutting along outlines: it belongs to the document that was open when it began, and changes
- * no other one.
+ * Ties long-running work, such as cutting along outlines, to the document that was open when it began. It never changes any other
+ * document.
  */
 
 import { looksOf } from "@caravan/core/art";

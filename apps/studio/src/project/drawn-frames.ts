@@ -1,4 +1,4 @@
-/** What is drawn in frames, from the coverage of the pictures that they are on. */
+/** Measures what is drawn in frames, from the coverage of their pictures. */
 import { type Drawn, drawnIn, frameLook, type Stock } from "@caravan/core/art";
 import type { PlacedFrame } from "@caravan/core/model";
 import { currentProject } from "./open-project";

@@ -1,4 +1,4 @@
-/** A clip as it was before it was last changed, found by walking the history back. */
+/** Finds a clip as it was before its last change, by walking the history back. */
 import type { Clip, ClipName, Project } from "@caravan/core/model";
 import { type History, undone } from "./history";
 

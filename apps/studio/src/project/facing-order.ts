@@ -1,4 +1,7 @@
-/** The first facing of rows or files in order, and which way the others turn from it. Asked once, then kept in this browser. */
+/**
+ * Remembers the first facing of rows or files in order, and the direction in which the others follow. Asked once, then kept in this
+ * browser.
+ */
 import type { NumberedFrom } from "@caravan/core/facing";
 import { FACINGS } from "@caravan/core/model";
 import { create } from "zustand";

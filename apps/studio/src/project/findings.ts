@@ -1,6 +1,6 @@
 /**
- * What is wrong or risky in the open project, looked for once for all who show it, a moment after the last change: an edge that
- * is being dragged changes the document sixty times a second.
+ * Finds what is wrong or risky in the open project, once for every view, a moment after the last change: dragging an edge changes the
+ * document sixty times a second.
  */
 import { type Finding, NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
 import type { ClipName, Project } from "@caravan/core/model";

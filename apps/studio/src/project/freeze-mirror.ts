@@ -1,4 +1,4 @@
-/** Makes a mirrored facing a clip of its own: mirrors its frames in a worker, stores the pictures, and changes the document. */
+/** Turns a mirrored facing into a clip of its own: mirrors its frames in a worker, stores the pictures, and edits the document. */
 
 import { frameLook, type LayerLook, type Look, layerLooks } from "@caravan/core/art";
 import { framesToMirror, freezeMirror, type MirroredPicture } from "@caravan/core/edit";

@@ -1,4 +1,7 @@
-/** An id that no other thing has: 128 bits by chance, as hex. Unlike `crypto.randomUUID`, it is also to be had where a page comes over plain HTTP from another machine. */
+/**
+ * Makes a unique id: 128 random bits as hex. Unlike `crypto.randomUUID`, it also works on pages served over plain HTTP from another
+ * machine.
+ */
 export function freshId(): string {
   return [...crypto.getRandomValues(new Uint8Array(16))].map((byte) => byte.toString(16).padStart(2, "0")).join("");
 }

@@ -1,4 +1,4 @@
-/** What looks wrong about a source's frames, found in a worker a moment after they last changed. */
+/** Checks a source's frames for problems in a worker, a moment after they last changed. */
 import { looksOf } from "@caravan/core/art";
 import type { Source } from "@caravan/core/model";
 import { useEffect } from "react";

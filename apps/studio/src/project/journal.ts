@@ -1,6 +1,6 @@
 /**
- * What is not yet stored when the page goes away. A browser gives a page that is left no time to wait for its database, but lets it write a
- * few lines at once: the difference to what is stored goes there and is put back when the project is opened again.
+ * Keeps unsaved changes when the page goes away. A closing page has no time to wait for its database but can write a few lines at once:
+ * the difference to the stored document, which is applied when the project is next opened.
  */
 
 import { checkDocument, type Project } from "@caravan/core/model";

@@ -1,4 +1,4 @@
-/** Files that the system hands over when Caravan is installed and a person opens one of them there. */
+/** Takes files that the system hands over when Caravan is installed and a person opens one there. */
 import { inBackground } from "../ui/in-background";
 import { takeInAndGo } from "./take-in";
 

@@ -1,4 +1,4 @@
-/** Layers laid over a source, taken off it and given new art: what a person does at Sources, with the pixels that it takes. */
+/** Adds, removes and replaces layers of a source, including the pixel work that this takes. */
 import { addLayer, removeLayer, setLayerClearing, sourceWithLayer } from "@caravan/core/edit";
 import { blendOfName, withoutEnding } from "@caravan/core/intake";
 import { type CaravanError, type Clearing, type Layer, type Source, sourceById } from "@caravan/core/model";

@@ -1,4 +1,4 @@
-/** Asked before a project is left whose changes cannot be saved: nothing is dropped unless a person says so. */
+/** Asks before leaving a project whose changes cannot be saved: nothing is dropped unless a person says so. */
 import { create } from "zustand";
 
 interface Question {

@@ -1,4 +1,4 @@
-/** What findings are looked for with: much code, which comes after the first picture. */
+/** Starts the search for findings. It needs much code, which loads after the first picture. */
 import "./seen-outlines";
 import "./seen-walks";
 

@@ -1,4 +1,4 @@
-/** The metadata files that cut sources, kept to be read again when a field was understood wrongly. */
+/** Keeps the metadata files that cut sources, so that a field can be read differently later. */
 
 import { sheetLook } from "@caravan/core/art";
 import { cutByMetadata } from "@caravan/core/edit";

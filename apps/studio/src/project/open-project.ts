@@ -1,6 +1,4 @@
-/**
- * The project that is open: the one truth of this tab. Screens read it and change it only through `edit`, `undo`, `redo`.
- */
+/** The open project: this tab's single source of truth. Screens read it and change it only through `edit`, `undo` and `redo`. */
 import type { Edit } from "@caravan/core/edit";
 import { CaravanError, checkDocument, emptyProject, type Project } from "@caravan/core/model";
 import { create } from "zustand";

@@ -1,6 +1,4 @@
-/**
- * Pictures of the open project by hash: the file's bytes from storage, and what screens draw from, decoded once and shared.
- */
+/** Pictures of the open project by hash: file bytes from storage, and bitmaps for drawing, decoded once and shared. */
 
 import {
   frameLook,

@@ -1,4 +1,4 @@
-/** Opening, making, renaming, duplicating and removing projects in this browser. */
+/** Opens, creates, renames, duplicates and removes projects in this browser. */
 
 import { sheetLook } from "@caravan/core/art";
 import { picturesOf } from "@caravan/core/bundle";

@@ -1,4 +1,4 @@
-/** What went wrong by our own mistake, kept until the person has saved a report of it or waved it away. */
+/** Keeps reports of internal errors until the person has saved or dismissed them. */
 import { type Project, projectToFile } from "@caravan/core/model";
 import { create } from "zustand";
 import { saveFile } from "../ui/files";

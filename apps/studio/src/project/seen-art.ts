@@ -1,4 +1,7 @@
-/** What was seen of pictures while they were read for something else: which are gone, which stand on an opaque ground. By hash, so it holds forever. */
+/**
+ * Remembers facts about pictures that were seen in passing: which are missing, which have an opaque background. By hash, so they stay
+ * valid forever.
+ */
 import { NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
 import type { UsedColour } from "@caravan/core/palette";
 import type { Ground } from "@caravan/core/raster";

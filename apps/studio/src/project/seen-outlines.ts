@@ -1,4 +1,4 @@
-/** Traces outlines in a worker whenever the project rests: they are a recipe, and what comes of it follows the art, the origins and the clips. */
+/** Traces outlines in a worker whenever the project is idle: they are recipes, and their results depend on art, origins and clips. */
 import { frameLook } from "@caravan/core/art";
 import { type FrameOutlines, outlineKinds, type SteadyGroup, steadied } from "@caravan/core/marks";
 import { type FrameRef, findFrame, keptRefs, originOf, type Project, scaleOf } from "@caravan/core/model";

@@ -1,4 +1,4 @@
-/** Looks at the feet of the stages' walks whenever the project rests, so that sliding ones are found wherever findings are shown. */
+/** Analyses the feet of each stage's walk whenever the project is idle, so that sliding feet are found wherever findings are shown. */
 import type { Project } from "@caravan/core/model";
 import { type Walk, type WalkingClip, walkingClip, walkKey, walkOf } from "@caravan/core/stage";
 import { inBackground } from "../ui/in-background";

@@ -1,4 +1,4 @@
-/** What is kept in this browser, and nowhere else: projects, their history of edits, and pictures by the hash of their bytes. */
+/** The browser's database: projects, their edit history, and pictures by the hash of their bytes. */
 import type { ProjectFile } from "@caravan/core/model";
 import Dexie, { type EntityTable, type Table, type Transaction } from "dexie";
 

@@ -1,7 +1,6 @@
 /**
- * The document of a project as it lies in this browser: in a few parts, each as text, of which a save writes only those that
- * changed. Text, because a browser copies objects of thousands of frames four times as slowly as it writes and copies their
- * text, and does so on the thread that draws the screen.
+ * Stores a document as a few parts, each as text, so that a save writes only the parts that changed. Text, because the browser clones
+ * objects with thousands of frames four times slower than it copies their text, and does so on the main thread.
  */
 import { emptyProject, type Project, type ProjectFile, projectToFile } from "@caravan/core/model";
 import { type StoredPart, storage } from "./storage";

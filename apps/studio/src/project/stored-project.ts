@@ -1,6 +1,6 @@
 /**
- * A project as it lies in this browser, read to be opened. Where its document does not open, the history is walked back to the last state
- * that does; what could not be opened is kept aside, whole.
+ * Reads a stored project. If its document does not open, what is damaged is left out or the history is walked back to the last state that
+ * opens; the damaged data is kept aside, whole.
  */
 
 import {

@@ -1,4 +1,4 @@
-/** What a sheet suggests to be cut by, found in a worker. An opaque ground is seen through, also while it is not cleared. */
+/** Finds suggestions for cutting a sheet, in a worker. Opaque backgrounds are ignored even if they have not been cleared. */
 import { lookOf, sheetLook } from "@caravan/core/art";
 import type { GridSuggestion, OutlineSuggestion } from "@caravan/core/cut";
 import { type Source, sheetOf } from "@caravan/core/model";

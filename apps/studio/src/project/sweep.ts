@@ -1,4 +1,4 @@
-/** Makes room: deletes removed projects for good, and pictures that nothing refers to any more. */
+/** Frees storage: deletes removed projects permanently, and pictures that nothing refers to. */
 import { CaravanError } from "@caravan/core/model";
 import Dexie from "dexie";
 import { run } from "../workers/client";

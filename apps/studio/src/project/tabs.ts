@@ -1,4 +1,4 @@
-/** Keeps tabs of this browser out of each other's way: one owner per project, the others look on until they take over. */
+/** Coordinates this browser's tabs: each project has one owner; other tabs are read-only until they take over. */
 import { CaravanError } from "@caravan/core/model";
 import { freshId } from "./fresh-id";
 

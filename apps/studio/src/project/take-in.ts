@@ -1,4 +1,4 @@
-/** The door for files that people drop, choose or paste; what lies behind it is loaded when the first ones come. */
+/** Entry point for dropped, chosen or pasted files; the code behind it loads with the first ones. */
 import type { HandedFile } from "./arriving/collect";
 
 /** What a file picker offers. */

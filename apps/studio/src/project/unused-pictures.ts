@@ -1,4 +1,4 @@
-/** Which pictures nothing refers to any more. Looks through all that is stored, so it is for a worker or a rare moment. */
+/** Lists pictures that nothing refers to. Scans everything stored, so call it in a worker or rarely. */
 import { storage } from "./storage";
 
 /** Deletes those of the pictures that no stored document and no stored history refers to, nor `keep`; returns how many. */

@@ -1,8 +1,7 @@
 /**
- * Where the person is and what they have chosen: kept apart from the document, and never saved with it.
+ * The current stop, selection and picks: kept apart from the document, and never saved with it.
  *
- * Names and keys chosen here may go away by an edit or an undo, so screens ask through the functions below, which answer
- * with what is there.
+ * An edit or undo may remove what is selected, so screens use the functions below, which return only what exists.
  */
 import type { Place } from "@caravan/core/check";
 import {

@@ -1,9 +1,9 @@
 /**
- * Builds an uploaded `*.caravan` as the command line does, in a process of its own, and hands the files over as one ZIP.
+ * Builds an uploaded `*.caravan` file as the command line does, in a separate process, and returns the files as one ZIP.
  *
- * The upload goes to disk as it comes, never into memory as a whole. How many are taken in at once, how large they are, how long a build
- * lasts and how much memory it takes are bounded, and a client that goes away ends its build. Everything temporary is removed whatever
- * happens; what a killed server left is removed by the next one.
+ * The upload streams to disk, never into memory as a whole. The number of concurrent uploads, their size, and each build's time and
+ * memory are limited; a client that disconnects ends its build. All temporary files are removed in every case; what a killed server left
+ * is removed by the next one.
  */
 import { spawn } from "node:child_process";
 import { createReadStream, createWriteStream, existsSync } from "node:fs";
@@ -101,7 +101,11 @@ async function build(folder: string, upload: string, signal: AbortSignal): Promi
 /** The bundled command, run in a process: its errors are one line that names the file and the cure. */
 async function runCommand(argv: readonly string[], folder: string, signal: AbortSignal): Promise<void> {
   const command = join(/* turbopackIgnore: true */ process.cwd(), "../../packages/cli/dist/caravan.mjs");
-  const child = spawn(process.execPath, ["--max-old-space-size=1024", command, ...argv], { stdio: ["ignore", "ignore", "pipe"] });
+  const child = spawn(process.execPath, ["--max-old-space-size=1024", command, ...argv], {
+    stdio: ["ignore", "ignore", "pipe"],
+    // What came over the wire is not kept.
+    env: { ...process.env, CARAVAN_CACHE: "" },
+  });
   const said = text(child.stderr);
   let ended: "slow" | "large" | null = null;
   const end = (why: typeof ended) => {

@@ -1,6 +1,6 @@
 /**
- * Whether a request comes from where the studio is meant to be used. A page of some other site must not drive a server that listens on this
- * machine, neither by its own address (Origin) nor by a name that it points here (Host).
+ * Checks that a request comes from where the studio is meant to be used. Pages of other sites must not drive a server on this machine,
+ * neither from their own address (Origin) nor through a name that points here (Host).
  */
 const OWN = new Set(["localhost", "127.0.0.1", "[::1]"]);
 

@@ -1,4 +1,4 @@
-/** So many at once, so many waiting, no more: what keeps a server's memory bounded. */
+/** Limits how many requests run and how many wait, so that the server's memory stays bounded. */
 export class Turns {
   private running = 0;
   private readonly waiting: (() => void)[] = [];

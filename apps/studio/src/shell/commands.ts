@@ -1,4 +1,4 @@
-/** What the shell does on a button or a key, the same from everywhere. */
+/** The shell's commands, shared by buttons and keys. */
 
 import { pathStem } from "@caravan/core/model";
 import { deliverAgain } from "../project/delivering/deliver-again";

@@ -1,4 +1,4 @@
-/** What the shell shows only now and then; its code comes when it is wanted, or while nothing else is to be done. */
+/** Parts of the shell that are shown only now and then. Their code loads when needed, or when the page is idle. */
 import { takeInParts } from "../project/take-in";
 import { STOPS } from "../project/view";
 import { part } from "../ui/part";

@@ -1,4 +1,4 @@
-/** The parts of the screen, in the order in which one key goes round them. They mark themselves with `data-region`. */
+/** Moves the focus through the parts of the screen, in order. Parts mark themselves with `data-region`. */
 
 /** What in a part takes the focus: what the tab key would reach first. */
 const REACHED = 'button:not([disabled]):not([tabindex="-1"]), input:not([disabled]), a[href], select, [tabindex="0"]';

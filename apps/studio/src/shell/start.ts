@@ -1,4 +1,4 @@
-/** What happens when the page opens: a new project, the demo or the one asked for by the address, the last one, or in an empty browser the demo. */
+/** Opens a project when the page opens: a new one, the demo or the one in the address, the last one, or the demo in an empty browser. */
 
 import type { ClipName } from "@caravan/core/model";
 import { whyOf } from "@caravan/core/model";

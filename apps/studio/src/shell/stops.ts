@@ -1,6 +1,6 @@
 /**
- * The stops of the route, in one table: a further one is a folder of its own under `stops/`, a row here, and its name among `STOPS` in
- * `project/view`, whose order is the road's.
+ * Table of the route's stops. To add one, make a folder under `stops/`, a row here, and an entry in `STOPS` in `project/view`, whose
+ * order is the road's.
  */
 import type { Finding } from "@caravan/core/check";
 import type { Project } from "@caravan/core/model";

@@ -1,4 +1,4 @@
-/** Hands a file to the person, by the browser's own download. */
+/** Downloads files, and opens the file picker. */
 export function saveFile(name: string, bytes: Uint8Array, type: string): void {
   const url = URL.createObjectURL(new Blob([bytes as BlobPart], { type }));
   const link = document.createElement("a");

@@ -1,4 +1,4 @@
-/** Which parts of the details and of lists a person has folded away, remembered in this browser. */
+/** Remembers in this browser which parts of details and lists are folded. */
 import { create } from "zustand";
 
 const KEY = "caravan-folded";

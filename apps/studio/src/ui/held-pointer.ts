@@ -1,4 +1,4 @@
-/** Since when a pointer has been held down, by the page's clock; null while none is. */
+/** Tells since when a pointer has been held down, in the page's clock; null if none is. */
 let since: number | null = null;
 
 export function heldSince(): number | null {

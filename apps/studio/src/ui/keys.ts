@@ -1,8 +1,8 @@
 "use client";
 
 /**
- * Keys and what they do: each screen registers its own while it is shown, one listener finds the one that is meant, and the
- * keys panel lists them all.
+ * Key bindings: each screen registers its own while it is shown, one listener finds the binding for a key press, and the keys panel lists
+ * them all.
  */
 import { useEffect, useRef } from "react";
 import { create } from "zustand";

@@ -1,4 +1,4 @@
-/** Ctrl+V belongs to art in the clipboard wherever it is pressed; only without any it means what the screen means by it. */
+/** Gives Ctrl+V to art in the clipboard wherever it is pressed; only without any does it do what the screen binds it to. */
 
 /**
  * Does what the screen means by pasting, unless the same key pastes files. To be returned from a key's `run`: the browser's own paste goes

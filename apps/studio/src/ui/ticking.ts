@@ -1,4 +1,4 @@
-/** One beat for all small moving pictures of a screen, so that those of one movement stay together. */
+/** One shared beat for all small moving pictures of a screen, so that those of one movement stay in step. */
 import { useSyncExternalStore } from "react";
 
 const BEAT = 100; // ms

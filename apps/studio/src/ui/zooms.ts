@@ -1,4 +1,4 @@
-/** Zooms that keep pixels whole: whole numbers, or a half of the one before for pictures larger than their room. */
+/** Zoom levels that keep pixels whole: whole numbers, and halvings for pictures larger than their view. */
 const ZOOMS = [0.0625, 0.125, 0.25, 0.5, 1, 2, 3, 4, 5, 6, 8, 10, 12, 16, 24, 32] as const;
 
 /** The zooms that one surface has, from the least to the most. */

@@ -1,4 +1,4 @@
-/** What screens draw a picture from, made in the worker and given away: on the screen's own thread even this would be felt. */
+/** Makes the bitmaps that screens draw, in the worker: even this would be noticeable on the main thread. */
 import type { Overview, PictureView } from "./jobs";
 
 /** Longest side of a picture that is drawn reduced without an overview, and of the overview itself. */

@@ -1,4 +1,4 @@
-/** The typed way to workers: one call per job, progress, cancelling, errors as they were thrown. */
+/** Typed access to workers: one call per job, with progress, cancelling, and errors as they were thrown. */
 import { CaravanError } from "@caravan/core/model";
 import * as Comlink from "comlink";
 import type { JobName, JobRunner, Jobs, OnProgress } from "./jobs";

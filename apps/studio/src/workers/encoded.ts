@@ -1,4 +1,4 @@
-/** Pictures that are made or read in a worker -> what is stored of them and known about them. */
+/** Encodes pictures that were made or read in a worker, with the facts that are stored about them. */
 import { type PngCodec, sha256Hex } from "@caravan/core/codec";
 import { coloursIn } from "@caravan/core/palette";
 import { factsOf, findGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster";

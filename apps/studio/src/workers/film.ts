@@ -1,6 +1,6 @@
 /**
- * Films that the browser itself can decode -> their frames, exact and countable. What is a frame, and when it shows, stands in the file's own
- * packets; each is decoded by the browser's decoder, so that no seeking skips or repeats one.
+ * Decodes films that the browser supports into exact, countable frames. Frames and their times come from the file's own packets; each is
+ * decoded by the browser's decoder, so that seeking never skips or repeats one.
  */
 import type { PngCodec } from "@caravan/core/codec";
 import { CaravanError, whyOf } from "@caravan/core/model";

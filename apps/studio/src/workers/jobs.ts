@@ -1,7 +1,7 @@
 /**
- * All that workers do. Both sides import this table; each job is a pure core function, tested without a worker.
+ * Table of all worker jobs, imported by both sides. Each job is a pure core function, tested without a worker.
  *
- * Pictures go over as Blobs, which are handed on without being copied; typed arrays and bitmaps in answers are given away.
+ * Pictures cross as Blobs, which are passed without copying; typed arrays and bitmaps in answers are transferred.
  */
 import type { Look } from "@caravan/core/art";
 import type { FrameFinding, Repeats } from "@caravan/core/check";

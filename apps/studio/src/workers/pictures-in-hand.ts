@@ -1,4 +1,4 @@
-/** Picture files -> pixels inside a worker; what pieces were taken from just now stays at hand. */
+/** Decodes picture files inside a worker; pictures that were just used for pieces stay cached. */
 import {
   asSeen,
   assembledLook,

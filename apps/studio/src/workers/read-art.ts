@@ -1,4 +1,4 @@
-/** Any file that may be art -> what is in it, told by its first bytes and not by its name. */
+/** Reads any file that may be art, identified by its first bytes and not by its name. */
 import {
   damagedData,
   inspectPng,

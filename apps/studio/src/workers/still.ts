@@ -1,6 +1,6 @@
 /**
- * Stills that only the browser can read (WebP, JPEG, AVIF, BMP), as exact pixels: neither a 2-D canvas nor an image decoder gives the
- * colours of half-transparent pixels back as they were, a texture does.
+ * Decodes stills that only the browser can read (WebP, JPEG, AVIF, BMP) to exact pixels. Neither a 2-D canvas nor an image decoder
+ * returns the exact colours of half-transparent pixels; a texture does.
  */
 import { CaravanError } from "@caravan/core/model";
 import { clearPixels, type Pixels, paste } from "@caravan/core/raster";

@@ -1,6 +1,6 @@
 /**
- * Runs inside a worker: carries out the jobs of the table, one at a time. The code of a job comes with the first of its kind; only
- * that of showing pictures and of saving to a file is there from the start: a person can save whatever has become of the server.
+ * Runs inside a worker and carries out the jobs of the table, one at a time. A job's code loads with the first job of its kind; only
+ * showing pictures and saving to a file are loaded from the start, so that a person can save whatever happens to the server.
  */
 import { CaravanError, whyOf } from "@caravan/core/model";
 import * as Comlink from "comlink";

@@ -1,3 +1,4 @@
+import { join } from "node:path";
 import { type Finding, findingsOf } from "@caravan/core/check";
 import { type NamedFile, sha256Hex, writeZip } from "@caravan/core/codec";
 import { deliver, type Proof } from "@caravan/core/deliver";
@@ -7,11 +8,12 @@ import { CaravanError, counted, type Project } from "@caravan/core/model";
 import type { Command } from "commander";
 import { refuseOverArt } from "../art-in-the-way";
 import { writeSet } from "../delivered-set";
-import { writeWhole } from "../files";
+import { readFile, writeWhole } from "../files";
 import { noteLeft } from "../left";
 import { pngCodec } from "../png";
 import { progressOn } from "../progress";
-import { type DecodedPictures, openProject, type Refreshed } from "../project";
+import { type DecodedPictures, openDocument, openProject, type Refreshed } from "../project";
+import { type BuildResult, builtBefore, keyOfBuild, rememberBuild } from "../remembered";
 import { reserveStandardOutput, STANDARD } from "../standard";
 import { note, tell, wrongCall } from "../tell";
 import { toldFinding } from "./check";
@@ -27,6 +29,7 @@ export function addBuild(program: Command): void {
     .option("--zip <file>", "put the files into one ZIP as well")
     .option("--clean", "remove what an earlier build wrote and this one does not", false)
     .option("--only <delivery>", "make this delivery alone; can be given several times", collected, [])
+    .option("--fresh", "make everything anew, also where nothing changed since the last build", false)
     .option("--strict", "write nothing if anything is found that is worth a look, exit with 1", false)
     .option("--json", "print one JSON document", false)
     .action(build);
@@ -99,17 +102,21 @@ interface BuildOptions {
   readonly clean: boolean;
   readonly only: readonly string[];
   readonly strict: boolean;
+  readonly fresh: boolean;
 }
 
 function build(path: string, options: BuildOptions): void {
   if (options.clean && options.only.length > 0)
     throw wrongCall("--clean and --only do not go together: what the other deliveries made would be removed.");
   if (options.out === STANDARD) reserveStandardOutput(options.json);
-  const progress = progressOn("Building");
-  const { files, proofs, notes, changed, findings, project } = progress.during((at) => buildProject(path, undefined, at, options.only));
+  const key = options.out === STANDARD ? null : keyOfBuild(path, options.only);
+  const before = key === null || options.fresh ? null : builtBefore(key, options.out);
+  const made = before ? null : progressOn("Building").during((at) => buildProject(path, undefined, at, options.only));
+  const result = before ?? resultOf(made as Build);
+  const { proofs, notes, changed, findings } = result;
   const grave = findings.filter(({ severity }) => severity !== "note");
-  if (options.strict && grave.length > 0) {
-    const [first] = grave as [Finding];
+  const [first] = grave;
+  if (options.strict && first) {
     throw new CaravanError(
       "bad-call",
       path,
@@ -118,14 +125,18 @@ function build(path: string, options: BuildOptions): void {
     );
   }
   for (const each of changed) note(`Changed art, cut again by its recipe: ${each}`);
-  refuseOverArt(path, project, options.out, files);
+  const project = made?.project ?? openDocument(path);
+  refuseOverArt(path, project, options.out, result.files);
+  const files = made?.files ?? result.files.map(({ path: at }) => ({ path: at, bytes: readFile(join(options.out, at)) }));
   const { left } = writeSet(options.out, files, `build ${project.name}`, options.replace);
+  if (key !== null && made) rememberBuild(key, result);
   if (options.zip !== undefined) writeWhole(options.zip, writeZip(files));
   // What other deliveries made is still made, by another call.
   if (options.only.length === 0) noteLeft(options.out, left, options.clean);
-  const told = { files: files.map(toldFile), proofs, notes, findings: findings.map(toldFinding) };
+  const told = { files: result.files, proofs, notes, findings, asBefore: before !== null };
   tell(options.json, told, () =>
     [
+      ...(before ? ["Nothing changed since an earlier build: all is there as it was made and proved then."] : []),
       ...told.files.map((file) => `${file.path}: ${file.bytes} bytes`),
       ...proofs.map(
         ({ delivery, exact, frames, shared, clips }) =>
@@ -134,6 +145,10 @@ function build(path: string, options: BuildOptions): void {
       ...notes,
     ].join("\n"),
   );
+}
+
+function resultOf({ files, proofs, notes, changed, findings }: Build): BuildResult {
+  return { files: files.map(toldFile), proofs: [...proofs], notes: [...notes], changed: [...changed], findings: findings.map(toldFinding) };
 }
 
 function changedInWords({ source, changes, compared, moves, unsure }: Refreshed): string {

@@ -1,14 +1,14 @@
 import { basename, extname } from "node:path";
-import { asSeen, drawnPixels } from "@caravan/core/art";
+import { asSeen } from "@caravan/core/art";
 import { type NamedFile, textFromUtf8 } from "@caravan/core/codec";
 import { cutSheet, type FindingCut, gridOf, suggestGrids, suggestOutlines } from "@caravan/core/cut";
 import { framesAndClips } from "@caravan/core/intake";
 import { type Correction, isMeaning, MEANINGS, readClips, readFrames, recogniseAs } from "@caravan/core/metadata";
-import { CaravanError, type Clearing, counted, type Frame, fitFileName, type GridCut, type Reading } from "@caravan/core/model";
+import { CaravanError, type Clearing, counted, fitFileName, type GridCut, type Reading } from "@caravan/core/model";
 import { type Coverage, clearGround, coverageOf, findGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster";
 import { type Command, Option } from "commander";
-import { writeSet } from "../delivered-set";
 import { readFile } from "../files";
+import { type FrameFile, frameFiles, writeFrames } from "../frame-files";
 import { colourOrAuto, offset, pair, range, spacing, whole } from "../options";
 import { pngCodec } from "../png";
 import { makesProject, writeSheetProject } from "../sheet-project";
@@ -182,14 +182,14 @@ function recipeOf(options: CutOptions): FindingCut {
   return wrongCall("Say how to cut: --cell WxH, --count CxR, --islands, --meta FILE or --suggest.");
 }
 
-function byRecipe(sheet: Sheet, recipe: FindingCut, options: CutOptions, into: NamedFile[] | null): Told {
+async function byRecipe(sheet: Sheet, recipe: FindingCut, options: CutOptions, into: NamedFile[] | null): Promise<Told> {
   const { image, pixels, coverage } = sheet;
   const { width, height } = pixels;
   const { pieces, skippedEmpty, small } = cutSheet(coverage, recipe, image);
   const picture = pictureName(image);
   if (makesProject(options)) writeSheetProject(sheet, { cut: recipe, coverages: [coverage] }, options);
   else
-    write(
+    await write(
       options,
       image,
       pixels,
@@ -223,7 +223,7 @@ function byRecipe(sheet: Sheet, recipe: FindingCut, options: CutOptions, into: N
   };
 }
 
-function byMetadata(sheet: Sheet, file: string, options: CutOptions, into: NamedFile[] | null): Told {
+async function byMetadata(sheet: Sheet, file: string, options: CutOptions, into: NamedFile[] | null): Promise<Told> {
   const { image, pixels, coverage } = sheet;
   const described = { picture: basename(image), coverage };
   const { parsed, reading, grade } = recogniseAs(textFromUtf8(readFile(file)), described, file, options.read);
@@ -241,7 +241,7 @@ function byMetadata(sheet: Sheet, file: string, options: CutOptions, into: Named
     const cutBy = { cut: { by: "metadata", file: basename(file), reading } as const, told: told.told };
     writeSheetProject(sheet, { ...cutBy, clips: told.clips }, options);
   } else
-    write(
+    await write(
       options,
       image,
       pixels,
@@ -332,28 +332,28 @@ function fileStemOf(name: string): string {
   return fitFileName(name.replace(/\.(png|gif|webp|jpe?g|bmp)$/i, ""));
 }
 
-type Written = Pick<Frame, "rect" | "size" | "inset"> & { readonly name: string; readonly turned?: Frame["turned"] };
+type Written = Omit<FrameFile, "path"> & { readonly name: string };
 
-function write(
+async function write(
   { out, replace }: Pick<CutOptions, "out" | "replace">,
   image: string,
   pixels: Pixels,
   frames: readonly Written[],
   into: NamedFile[] | null,
-): void {
+): Promise<void> {
   if (out === undefined) return;
-  const files = filesOf(pixels, frames);
-  if (into) into.push(...files);
-  else writeSet(out, files, `cut ${pictureName(image)}`, replace);
+  const placed = withPaths(frames);
+  if (into) into.push(...frameFiles(pixels, placed, pngCodec()));
+  else await writeFrames(out, pixels, placed, pngCodec(), `cut ${pictureName(image)}`, replace);
 }
 
-function* filesOf(pixels: Pixels, frames: readonly Written[]): Generator<NamedFile> {
+/** Names that differ only in case are one file on most desktops: the later one gets a number. */
+function withPaths(frames: readonly Written[]): FrameFile[] {
   const taken = new Set<string>();
-  const png = pngCodec();
-  for (const frame of frames) {
-    let name = frame.name;
-    for (let k = 2; taken.has(name.toLowerCase()); k++) name = `${frame.name}-${k}`;
+  return frames.map(({ name: wanted, rect, size, inset, turned }) => {
+    let name = wanted;
+    for (let k = 2; taken.has(name.toLowerCase()); k++) name = `${wanted}-${k}`;
     taken.add(name.toLowerCase());
-    yield { path: `${name}.png`, bytes: png.encode(drawnPixels(pixels, frame as Frame)) };
-  }
+    return { path: `${name}.png`, rect, size, inset, turned };
+  });
 }

@@ -1,7 +1,7 @@
 import { type FSWatcher, statSync, watch as watchFiles } from "node:fs";
 import { basename, dirname, relative, resolve, sep } from "node:path";
 import { PROJECT_FILE } from "@caravan/core/bundle";
-import { CaravanError, type Project, whyOf } from "@caravan/core/model";
+import { allPictures, CaravanError, type Project, whyOf } from "@caravan/core/model";
 import type { Command } from "commander";
 import { refuseOverArt } from "../art-in-the-way";
 import { writeSet } from "../delivered-set";
@@ -111,7 +111,7 @@ function built(path: string, { out, replace }: WatchOptions, decoded: DecodedPic
 
 /** Keeps the pictures that the project shows now, and those that its document is of: someone may draw all day. */
 function forgetOthers(decoded: DecodedPictures, { sources }: Project, saved: ReadonlySet<string>): void {
-  const shown = new Set(sources.flatMap(({ pictures }) => pictures.map(({ sha256 }) => sha256)));
+  const shown = new Set(sources.flatMap(allPictures).map(({ sha256 }) => sha256));
   for (const sha256 of decoded.keys()) if (!shown.has(sha256) && !saved.has(sha256)) decoded.delete(sha256);
 }
 

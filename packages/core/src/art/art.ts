@@ -1,4 +1,4 @@
-/** The art of a project for whoever needs exact pixels: pictures as they are seen, and frames as the game sees them. */
+/** Gives exact pixels of a project's art: pictures as they are shown, and frames as the game shows them. */
 import { layered } from "../assemble";
 import { allPictures, CaravanError, type Frame, isFigure, pictureOf, type Rect, type Source, scaleOf } from "../model";
 import { coverageOf, crop, type Pixels } from "../raster";

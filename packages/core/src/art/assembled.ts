@@ -1,4 +1,4 @@
-/** The pixels of looks that are made of several pictures: layers over one another, pieces on a canvas. */
+/** Renders looks that combine several pictures: layers over one another, pieces on a canvas. */
 import { assembled, hatched, layered } from "../assemble";
 import { recoloured } from "../palette";
 import type { Pixels } from "../raster";

@@ -1,4 +1,4 @@
-/** How much larger art should be in the project: as words, and as proposed from other art that it should match. */
+/** Names scale factors, and proposes the one that matches other art. */
 
 /** What is known of a source's art. */
 export interface Figures {

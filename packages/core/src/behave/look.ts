@@ -1,4 +1,4 @@
-/** What happens at an instant: keepings end, rules are gone through from the top, and some of them start. */
+/** Evaluates one instant: holds end, rules are checked from the top, and some of them start. */
 import type { Condition, Micros, Rule } from "../model";
 import { isMoment, microsOf, type Program, pressesOf, type Row } from "./program";
 import { type Current, type State, withSet } from "./state";

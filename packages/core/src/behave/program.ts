@@ -1,5 +1,6 @@
 /**
- * A behaviour made ready to run: names have become places in lists, ms whole microseconds, and what a rule plays is asked for by facing.
+ * Compiles a behaviour for running: names become list indices, ms become whole microseconds, and what a rule plays is looked up by
+ * facing.
  *
  * Brings nothing along, so that the player package can bundle it.
  */

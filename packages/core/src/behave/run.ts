@@ -1,8 +1,9 @@
 /**
- * Runs a behaviour: a state, what is given to it, and time -> what shows. Exact to the microsecond; how often it is asked changes nothing.
+ * Runs a behaviour: state, inputs and time in, what shows out. Exact to the microsecond; how often it is asked changes nothing.
  *
- * What is given belongs to the time reached so far, and all that is given at one time is one instant: so an instant is kept as it stood before
- * it was looked at, and is looked at anew when more is given. Cost: O(rules × conditions) for each instant; none for time that only passes.
+ * What is given belongs to the time reached so far, and all that is given at one time is one instant: so an instant is kept as it stood
+ * before it was looked at, and is looked at anew when more is given. Cost: O(rules × conditions) for each instant; none for time that
+ * only passes.
  */
 import type { Micros } from "../model";
 import type { Entry } from "../playback";

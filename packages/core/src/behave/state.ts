@@ -1,4 +1,4 @@
-/** All that a running behaviour remembers, and how what is given to it changes that. States are never changed in place. */
+/** State of a running behaviour, and how inputs change it. States are immutable. */
 import type { Facing, Micros } from "../model";
 import type { Cast, Given, Program } from "./program";
 

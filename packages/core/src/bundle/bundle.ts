@@ -1,5 +1,5 @@
 /**
- * A project with its pictures in one file, `*.caravan`: a ZIP of the folder form, `caravan.json` beside its pictures.
+ * Reads and writes a project with its pictures as one file, `*.caravan`: a ZIP of the folder form, `caravan.json` beside its pictures.
  *
  * Holds: `readBundle(writeBundle(b))` gives the same document and pictures; same input, same bytes.
  */

@@ -1,4 +1,4 @@
-/** What looks wrong about actions: facings that are missing or unlike the others, an action that shows nothing, names that trap. */
+/** Findings about actions: missing or mismatched facings, actions that show nothing, misleading names. */
 
 import { mirrorMissing, removeAction, renameClip, setClipTotal, setStepDurations, setWays } from "../edit";
 import { mirrorOf, nearestPresent, waysFor } from "../facing";

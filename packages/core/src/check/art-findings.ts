@@ -1,6 +1,4 @@
-/**
- * What is wrong with the pictures themselves. These findings depend on files and pixels, so whoever has read them says what they saw.
- */
+/** Findings about the pictures themselves. They depend on files and pixels, so callers that have read those pass in what they saw. */
 import { allPictures, type Clearing, counted, type Project, type Source, type SourceId, sheetOf, unreachable } from "../model";
 import type { UsedColour } from "../palette";
 import type { Ground } from "../raster";

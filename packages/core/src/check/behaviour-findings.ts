@@ -1,4 +1,4 @@
-/** What looks wrong about behaviours: rules that never show, that chase one another, that hold on forever or for too short. */
+/** Findings about behaviours: rules that never show, that alternate endlessly, that hold forever or too briefly. */
 
 import { isMoment } from "../behave";
 import { addRule, moveRule, removeInput, removeRule, setClipRules, setRule } from "../edit";

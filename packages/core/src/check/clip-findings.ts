@@ -1,4 +1,4 @@
-/** What looks wrong about how a clip moves: blanks, doubled frames, a seam in a loop, steps that no display shows, sizes that jump. */
+/** Findings about how a clip moves: blanks, doubled frames, a seam in a loop, steps too short for any display, jumps in size. */
 
 import { makeEqual, mergeEqualSteps, removeSteps, setClipRules, setStepDurations } from "../edit";
 import { type Clip, counted, type FrameRef, findFrame, frameSize, type Micros, type Project } from "../model";

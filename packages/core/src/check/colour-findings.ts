@@ -1,4 +1,7 @@
-/** Colours that were probably meant to be one, and colours that a palette misses by little. They depend on pixels, so whoever has read them says what they saw. */
+/**
+ * Findings about colours that were probably meant to be one, and colours that a palette narrowly misses. They depend on pixels, so
+ * callers that have read those pass in what they saw.
+ */
 import { singleLooks } from "../art";
 import { alsoTaken, drawAlike } from "../edit";
 import { counted, isOfPieces, type Palette, type Project, type Source, type SourceId } from "../model";

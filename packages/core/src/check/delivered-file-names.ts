@@ -1,4 +1,4 @@
-/** Files that the deliveries of a project would make, and what their names would do on a disk. */
+/** Findings about names of delivered files: clashes, and names that some system refuses. */
 
 import { type ChosenFrames, type ForeseenFile, foreseenFiles, troubleWithPaths } from "../delivery-plan";
 import { freeDeliveryName, renameClip, renameFrame, setDelivery } from "../edit";

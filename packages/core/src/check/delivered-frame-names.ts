@@ -1,4 +1,4 @@
-/** Names of frames that a delivery's pattern makes, and what they would do in a game. */
+/** Findings about frame names that a delivery's pattern produces. */
 
 import { type ChosenFrames, framesNamed, paddedPattern } from "../delivery-plan";
 import { setDelivery } from "../edit";

@@ -1,4 +1,4 @@
-/** What names and files that a delivery makes would do in a game or on a disk. */
+/** Findings about all names and files that a delivery produces. */
 
 import { type ChosenFrames, chosenFrames } from "../delivery-plan";
 import { setDelivery } from "../edit";

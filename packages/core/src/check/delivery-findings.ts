@@ -1,4 +1,4 @@
-/** What a delivery's settings risk in the game. */
+/** Findings about a delivery's settings that are risky in the game. */
 
 import { forgetOrigins, makeEqual, setDelivery } from "../edit";
 import {

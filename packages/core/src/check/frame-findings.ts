@@ -1,6 +1,6 @@
 /**
- * What looks wrong about the frames of one source: cut through, empty, specks, of odd size, repeated. These depend on pixels, so they
- * are asked for where a source is looked at, and none of them stops delivery.
+ * Findings about the frames of one source: cut through, empty, specks, odd sizes, repeats. They depend on pixels, so they are computed
+ * where a source is viewed, and none of them stops a delivery.
  */
 import { sizesAreTold, traitsOf } from "../cut";
 import { counted, drawnSize, type Frame, type FrameRef, frameRef, type Source } from "../model";

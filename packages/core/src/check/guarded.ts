@@ -1,4 +1,4 @@
-/** Keeps one check that fails from taking the others, a build or a running watch with it: its failure is a finding like any other. */
+/** Isolates checks from each other: one that throws becomes a finding, and does not take down other checks, a build or a watch. */
 import { whyOf } from "../model";
 import type { Finding } from "./finding";
 

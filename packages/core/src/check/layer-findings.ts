@@ -1,4 +1,4 @@
-/** Layers of one name that sources blend, order or spell differently: a delivery has one layer of a name. */
+/** Findings about layers with one name that sources blend, order or spell differently: a delivery has one layer for each name. */
 import { layersOf } from "../delivery-plan";
 import { blendLayer, moveLayer, renameLayer } from "../edit";
 import { MOST_LAYERS, type Project, type SourceId, sourceById, unreachable } from "../model";

@@ -1,4 +1,4 @@
-/** What looks wrong about boxes and points through a clip: one step that lacks what all others have, one on which a box jumps. */
+/** Findings about boxes and points through a clip: a step that lacks what all others have, a step on which a box jumps. */
 import { boxesOf, copyMarks, fillPoint, setBoxes } from "../edit";
 import { hasMark } from "../marks";
 import { type Box, type Clip, type FrameRef, findFrame, type MarkKind, originOf, type PlacedFrame, type Project } from "../model";

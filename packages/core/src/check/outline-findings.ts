@@ -1,4 +1,4 @@
-/** What looks wrong about outlines: a bottom that dips on some steps, more corners than wished, one that crosses itself. */
+/** Findings about outlines: a bottom that dips on some steps, too many corners, self-crossing. */
 import { setOutlines, setTrace, steadyOutline } from "../edit";
 import { type FrameOutlines, type OutlineFacts, outlineFacts, outlineKinds, outlinesIn } from "../marks";
 import { type Clip, counted, type FrameRef, findFrame, frameName, frameRef, type OutlineKind, type Project } from "../model";

@@ -1,4 +1,7 @@
-/** What looks wrong about parts: what they name is gone, steps without their point, a guest that ends, parts in a circle, a point that jumps or points askew. */
+/**
+ * Findings about parts: missing names, steps without their point, a guest that ends early, circular attachment, a point or angle that
+ * jumps.
+ */
 import { fillPoint, removePart, setClipRules } from "../edit";
 import { hostClips, pointIn, pointPath } from "../marks";
 import { type Clip, type ClipName, findFrame, type Part, type Project } from "../model";

@@ -1,4 +1,4 @@
-/** What looks wrong about frames that are put together: what is gone, what wears another palette than around it, what lies just off. */
+/** Findings about assembled frames: missing pieces, a palette unlike its neighbours', pieces that are slightly off. */
 import { colourPieces, dropFrames, keepFirstOf, movePieces, putPieces, removePieces, setPaletteColours, setSourcePalette } from "../edit";
 import {
   type Clip,

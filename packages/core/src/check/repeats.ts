@@ -1,4 +1,4 @@
-/** Frames that show the same picture, and frames that are each other's mirror picture. */
+/** Finds frames that show the same picture, and frames that mirror each other. */
 import type { FrameRef } from "../model";
 import { firstAlike, mirrored, type Pixels } from "../raster";
 

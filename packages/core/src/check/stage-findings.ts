@@ -1,4 +1,4 @@
-/** What looks wrong about stages: a figure that walks at another speed than its feet do. */
+/** Findings about stages: a figure that moves at a different speed from its feet. */
 import { setStage } from "../edit";
 import type { Project, Stage } from "../model";
 import { walkingClip, walkKey, worstSlide } from "../stage";

@@ -1,4 +1,4 @@
-/** What stops a delivery: findings that are errors. What only looks wrong is looked for elsewhere. */
+/** Findings that are errors and stop a delivery. Warnings and notes are found elsewhere. */
 import { assignField, removeClip, removeSteps, renameFrame } from "../edit";
 import { shapeOf } from "../example";
 import { type Clip, counted, type FrameRef, findFrame, frameName, frameRef, keptFrames, type Project } from "../model";

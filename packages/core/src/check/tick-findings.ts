@@ -1,4 +1,4 @@
-/** Steps that cannot be told in ticks: so short that they begin and end at the same tick of the game's clock. */
+/** Findings about steps too short for ticks: they begin and end on the same tick of the game's clock. */
 
 import { setDelivery, setStepDurations } from "../edit";
 import { type Clip, counted, type Delivery, type Micros, msFromMicros, type Project, tickAt } from "../model";

@@ -1,5 +1,5 @@
 /**
- * Animated PNG: each frame is taken out as a PNG of its own and composed as it asks.
+ * Reads animated PNG: extracts each frame as a PNG and composes it as the file asks.
  *
  * After the PNG specification, W3C Recommendation, third edition, section 11.3.6 and 12. A frame replaces what is under it or is laid
  * over it, and is then kept, cleared, or taken back. Times are fractions of a second.

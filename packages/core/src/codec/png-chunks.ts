@@ -1,4 +1,4 @@
-/** Putting PNG files together (specification, W3C Recommendation, third edition, section 5.3). */
+/** Assembles PNG files from chunks (specification, W3C Recommendation, third edition, section 5.3). */
 import CRC32 from "crc-32";
 
 /** A part of a PNG file as it is read. */

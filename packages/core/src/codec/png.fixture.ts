@@ -1,4 +1,4 @@
-/** The PNG coder as tests use it. */
+/** The PNG coder for tests. */
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { createPngCodec } from "./png";

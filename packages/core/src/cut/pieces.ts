@@ -1,4 +1,4 @@
-/** Any recipe that finds frames in a sheet by itself -> the pieces it finds, in reading order. */
+/** Runs a recipe on a sheet and returns the pieces it finds, in reading order. */
 import { type Cut, type GridCut, overlaps, type Rect, type Size, type Spacing, unreachable } from "../model";
 import type { Coverage } from "../raster";
 import { cutByGrid } from "./cells";

@@ -1,4 +1,4 @@
-/** How much is drawn along one side of a sheet: what suggestions for a grid are found in. */
+/** Profiles how much is drawn along one side of a sheet, as input for grid suggestions. */
 import { bitsSet, type Coverage } from "../raster";
 
 /** Along one axis; for columns, index x is the column of pixels at x. */

@@ -1,9 +1,8 @@
 /**
- * Reading order for pieces that stand in uneven rows: rows from top to bottom, in a row from left to right.
+ * Orders pieces in uneven rows for reading: rows from top to bottom, each from left to right.
  *
- * The tallest piece that is in no row yet opens one; with it go all pieces whose middle lies between its top and bottom, and those
- * that reach well into that band where nobody stands yet, as a figure does that jumps.
- * Holds: every piece is in one row. Cost: O(n × rows).
+ * The tallest piece that is in no row yet opens one; with it go all pieces whose middle lies between its top and bottom, and those that
+ * reach well into that band where nobody stands yet, as a figure does that jumps. Holds: every piece is in one row. Cost: O(n × rows).
  */
 import type { Rect } from "../model";
 

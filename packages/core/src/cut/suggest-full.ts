@@ -1,10 +1,10 @@
 /**
- * Grids of a sheet that is drawn all over, where no clear space parts the cells.
+ * Suggests grids for a sheet that is drawn all over, with no clear space between cells.
  *
- * Evidence is in the colours: neighbouring lines differ more where two cells meet than within one, and a cell resembles its neighbour more
- * than the sheet moved by half a cell does. Beside that count sizes that people choose, square cells, and counts that are usual. One cell as
- * large as the sheet comes last where the sides divide.
- * Holds: every suggestion divides both sides without a rest. Cost: O(divisors along × divisors down + sides).
+ * Evidence is in the colours: neighbouring lines differ more where two cells meet than within one, and a cell resembles its neighbour
+ * more than the sheet moved by half a cell does. Beside that count sizes that people choose, square cells, and counts that are usual. One
+ * cell as large as the sheet comes last where the sides divide. Holds: every suggestion divides both sides without a rest. Cost:
+ * O(divisors along × divisors down + sides).
  */
 import type { Coverage, SideColours } from "../raster";
 import type { GridSuggestion } from "./suggestion";

@@ -1,8 +1,8 @@
 /**
- * Outlines as a suggestion beside grids, and before them where no grid fits: figures that were drawn or packed in uneven boxes.
+ * Suggests cutting along outlines, and puts that first where no grid fits: figures drawn or packed in uneven boxes.
  *
- * A grid fits if its lines cut little of what hangs together. Holds: what is suggested has at least two pieces. Cost: that of cutting along
- * outlines, and O(islands) for each grid.
+ * A grid fits if its lines cut little of what hangs together. Holds: what is suggested has at least two pieces. Cost: that of cutting
+ * along outlines, and O(islands) for each grid.
  */
 import type { Cut, Rect } from "../model";
 import type { Coverage } from "../raster";

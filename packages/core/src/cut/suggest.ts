@@ -1,12 +1,12 @@
 /**
- * Grids that a sheet may have been drawn on, best first.
+ * Suggests the grids that a sheet may have been drawn on, best first.
  *
- * Along each side by itself every plausible way to divide it (count, cell, margin, gap, with or without the same margin at the
- * end) is weighed by what is drawn: lines should cut through little, gaps and margins should be clear, and the sheet moved by one
- * period should look like itself (normalised correlation of its profile). Then the best ways of both sides are paired; pairs whose
- * margins and gaps agree and whose cells have sizes that people choose come first, since clear space alone cannot tell a gap from
- * a cell's own border. Sheets that are drawn all over are left to `suggest-full.ts`.
- * Holds: every suggestion is a grid that `gridOf` accepts. Cost: O(drawn pixels + length² / 4) a side.
+ * Along each side by itself every plausible way to divide it (count, cell, margin, gap, with or without the same margin at the end) is
+ * weighed by what is drawn: lines should cut through little, gaps and margins should be clear, and the sheet moved by one period should
+ * look like itself (normalised correlation of its profile). Then the best ways of both sides are paired; pairs whose margins and gaps
+ * agree and whose cells have sizes that people choose come first, since clear space alone cannot tell a gap from a cell's own border.
+ * Sheets that are drawn all over are left to `suggest-full.ts`. Holds: every suggestion is a grid that `gridOf` accepts. Cost: O(drawn
+ * pixels + length² / 4) a side.
  */
 import type { GridCut } from "../model";
 import { type Coverage, isClear } from "../raster";

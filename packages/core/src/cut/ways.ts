@@ -1,4 +1,4 @@
-/** What is true of each way of cutting, in one table: a further way is a row here, its recipe in the model, and how it finds its frames. */
+/** Table of facts about each way of cutting. To add one, add a row here, its recipe in the model, and the search for its frames. */
 import { type Cut, unreachable } from "../model";
 
 export interface WayTraits {

@@ -1,4 +1,7 @@
-/** Frames laid on pictures, and clips -> the files a game loads, proved by reading them back. Same input, same bytes, everywhere. */
+/**
+ * Writes the files that a game loads, from frames laid out on pictures and clips, and proves them by reading them back. Same input, same
+ * bytes, everywhere.
+ */
 import { type Atlas, type AtlasClip, type AtlasFrame, atlasData, writeAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
 import { besidePath, stemOf } from "../delivery-plan";

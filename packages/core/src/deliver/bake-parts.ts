@@ -1,8 +1,8 @@
 /**
- * Frames with their parts drawn in, for games and films that draw one picture at a time.
+ * Draws parts into frames, for games and films that draw one picture at a time.
  *
- * Each clip is played through once in the order of its steps, guests beginning with it: where a guest goes on to another frame within a step
- * of its host, the step is parted there. Time is never lost: what a step is parted into takes as long as it took.
+ * Each clip is played through once in the order of its steps, guests beginning with it: where a guest goes on to another frame within a
+ * step of its host, the step is parted there. Time is never lost: what a step is parted into takes as long as it took.
  */
 
 import { layered } from "../assemble";

@@ -1,4 +1,4 @@
-/** Equal cells for frames of any size: every frame stands in its cell with its origin at the same place. */
+/** Lays frames of any size in equal cells, with every origin at the same place in its cell. */
 import { CaravanError, type Rect, type Size, type Spacing } from "../model";
 import { clearPixels, type Pixels, paste } from "../raster";
 import type { FrameToDeliver } from "./contents";

@@ -1,5 +1,5 @@
 /**
- * A picture for people: every clip's steps in order with their times, then what is in no clip, on paper, large enough to be judged.
+ * Draws a contact sheet for people: every clip's steps in order with their times, then frames in no clip, large enough to judge.
  *
  * Units: pixels of the picture; frames are enlarged by one whole factor. Cost: O(pixels of the picture).
  */

@@ -1,4 +1,4 @@
-/** Clips as moving pictures: APNG, exact in colour and nearly so in time, and GIF, with what it cannot hold said. */
+/** Writes clips as films: APNG, exact in colour and almost in time, and GIF, with notes on what it cannot hold. */
 import { layered } from "../assemble";
 import type { AtlasClip } from "../atlas";
 import { type AnimationFrame, apngTime, gifTimes, type NamedFile, type PngCodec, readApng, readGif, writeApng, writeGif } from "../codec";

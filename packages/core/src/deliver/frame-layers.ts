@@ -1,4 +1,4 @@
-/** A frame's layers: each by itself, or all of them over one another. */
+/** Gives a frame's layers, separately or blended. */
 import { layered } from "../assemble";
 import { type DeliveredLayer, layerPath } from "../delivery-plan";
 import type { FrameToPack } from "../pack";

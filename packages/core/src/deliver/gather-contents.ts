@@ -1,4 +1,4 @@
-/** What a delivery chooses of a project, gathered before it is laid on any picture. */
+/** Gathers what a delivery takes from a project, before anything is laid out. */
 
 import type { Art, PartOfPicture } from "../art";
 import { type AtlasAction, type AtlasClip, atlasAction, atlasClip } from "../atlas";

@@ -1,4 +1,6 @@
-/** A page to hand round: one HTML file in which everything of a delivery plays, with the player that games use. It asks for nothing. */
+/**
+ * Writes the page to hand round: one HTML file that plays everything in a delivery with the player that games use. It makes no requests.
+ */
 import type { Atlas } from "../atlas";
 import { type NamedFile, textFromUtf8, utf8 } from "../codec";
 import { besidePath } from "../delivery-plan";

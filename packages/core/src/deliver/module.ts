@@ -1,4 +1,4 @@
-/** The atlas as a program's module: TypeScript with the names as types, or JavaScript. */
+/** Writes the atlas as a module: TypeScript with names as types, or JavaScript. */
 import type { Atlas } from "../atlas";
 import { utf8 } from "../codec";
 import { entriesOf, orderedJson } from "../model";

@@ -1,4 +1,4 @@
-/** Which frames should lie on one page. */
+/** Groups the frames that should share a page. */
 import type { AtlasAction, AtlasClip } from "../atlas";
 import type { Packing } from "../model";
 

@@ -1,4 +1,4 @@
-/** A project's palettes, for games that wear them: as a picture and as text. */
+/** Writes a project's palettes as a picture and as text, for games that use them. */
 import { type NamedFile, type PngCodec, utf8 } from "../codec";
 import { besidePath } from "../delivery-plan";
 import type { Palette } from "../model";

@@ -1,4 +1,7 @@
-/** For games that recolour by themselves: beside each page a picture that says which place of which palette every pixel's colour is. */
+/**
+ * Writes place pictures for games that recolour by themselves: beside each page, a picture that says which place of which palette each
+ * pixel's colour is.
+ */
 import type { NamedFile, PngCodec } from "../codec";
 import { placesPath } from "../delivery-plan";
 import { CaravanError, type Palette } from "../model";

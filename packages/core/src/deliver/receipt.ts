@@ -1,6 +1,6 @@
 /**
- * What was delivered into a folder: a list that stands beside the files, by path with the hash of each and who made it. By it a later
- * delivery knows which files are its own to replace; every other file in the folder is somebody's, and is left alone.
+ * The list of delivered files in a folder: paths with hashes and who made them. A later delivery replaces only the files it finds listed;
+ * any other file is left alone.
  */
 import * as z from "zod";
 import { textFromUtf8, utf8 } from "../codec";

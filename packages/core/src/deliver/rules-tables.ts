@@ -1,4 +1,4 @@
-/** The rules of behaviours as tables: Markdown to read, CSV (RFC 4180, lines ending in LF) for spreadsheets. */
+/** Writes the rules of behaviours as tables: Markdown for reading, CSV (RFC 4180, lines ending in LF) for spreadsheets. */
 import Papa from "papaparse";
 import { utf8 } from "../codec";
 import type { Behaviour } from "../model";

@@ -1,4 +1,4 @@
-/** Frames in equal cells: all on one grid, or each clip on a strip of its own; or each frame a picture by itself. */
+/** Lays frames in equal cells: on one grid, one strip for each clip, or one picture for each frame. */
 import { pagePath, singlePath, stripPath } from "../delivery-plan";
 import { shiftedMarks } from "../marks";
 import { CaravanError, type SheetLayout } from "../model";

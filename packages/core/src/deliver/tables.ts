@@ -1,4 +1,4 @@
-/** Tables beside the pictures, for programs and for people, as CSV (RFC 4180, lines ending in LF). */
+/** Writes CSV tables beside the pictures, for programs and for people (RFC 4180, lines ending in LF). */
 import Papa from "papaparse";
 import type { Atlas, AtlasFrame } from "../atlas";
 import { utf8 } from "../codec";

@@ -1,4 +1,4 @@
-/** For machines of few tiles: the distinct tiles of a delivery's frames on a page, and where each lies. */
+/** Writes a delivery's distinct tiles on a page, with a map of where each lies, for machines with few tiles. */
 import Papa from "papaparse";
 import { assembled, type LaidPiece } from "../assemble";
 import { type NamedFile, type PngCodec, utf8 } from "../codec";

@@ -1,4 +1,4 @@
-/** What of a project goes out. */
+/** Selects what a delivery takes from a project. */
 import { hostClips } from "../marks";
 import { bakesParts, CaravanError, type ClipName, type Delivery, type FrameRef, keptRefs, type Project } from "../model";
 import { matches } from "./wildcard";

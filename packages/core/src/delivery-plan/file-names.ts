@@ -1,4 +1,4 @@
-/** Whether delivered files can be called as they are, on every system that a game is built on. */
+/** Checks that delivered files have names that every system accepts. */
 import { CaravanError, isDeviceName, pathKey } from "../model";
 
 /** A path that some system refuses, or one that differs from an earlier one at most in small and capital letters. `at` is its place in the list. */

@@ -1,4 +1,4 @@
-/** How frames are called in the game. */
+/** Names frames for the game. */
 import { type Counting, type FrameRef, frameName, frameRef, type PlacedFrame, type Project } from "../model";
 
 /**

@@ -1,4 +1,4 @@
-/** What a delivery takes of a project and how all of it is called, before any pixel is looked at. */
+/** Selects and names a delivery's frames and files, without reading pixels. */
 export { chosenOf } from "./choice";
 export { type ChosenFrames, chosenFrames } from "./chosen-frames";
 export { checkFileNames, troubleWithPaths } from "./file-names";

@@ -1,4 +1,4 @@
-/** The layers that a delivery has, from those of the sources that its frames are of. */
+/** Lists a delivery's layers, collected from the sources of its frames. */
 import type { Layer, Source } from "../model";
 
 export type DeliveredLayer = Pick<Layer, "name" | "blend">;

@@ -1,4 +1,4 @@
-/** Films of facings that are drawn as the mirror of a clip. */
+/** Lists films of facings that mirror another facing's clip. */
 import { withFacingInName } from "../facing";
 import { type Facing, freeName } from "../model";
 

@@ -1,4 +1,4 @@
-/** How delivered files are called. `stem` is what all of a delivery's files of one density begin with. */
+/** Names delivered files. `stem` starts the name of every file of one density. */
 import { type ClipName, type Delivery, type Density, type Project, unreachable } from "../model";
 import { chosenOf } from "./choice";
 import { layersOf } from "./layers";

@@ -1,4 +1,4 @@
-/** Actions: one movement in several facings, each facing a clip or the mirror of one. */
+/** Edits actions: one movement in several facings, each showing a clip or a mirrored clip. */
 import { mirrorOf } from "../facing";
 import {
   type Action,

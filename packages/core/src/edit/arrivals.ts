@@ -1,4 +1,4 @@
-/** What came in and becomes sources, with what is known of it at once: its ground, its cut, its clips. */
+/** Adds incoming art as sources, with whatever is known at once: background, cut, clips. */
 
 import type { NewFrame } from "../frame-identity";
 import {

@@ -1,4 +1,4 @@
-/** Rectangles that a person draws, moves, resizes, duplicates and makes equal in size. */
+/** Edits rectangles that a person draws: move, resize, duplicate, make equal. */
 import { withAnchoredFrames } from "../marks";
 import {
   CaravanError,

@@ -1,4 +1,4 @@
-/** New pictures of a source under the files of those before, and layers that lie over them. */
+/** Replaces the pictures of a source, and of its layers, under the same file paths. */
 import {
   CaravanError,
   counted,

@@ -1,4 +1,4 @@
-/** Clips made of parts of clips: split, joined, parted by rows; steps copied, doubled and turned round. */
+/** Edits that recombine clips: split, join, part by rows; copy, double and reverse steps. */
 import {
   CaravanError,
   type Clip,

@@ -1,4 +1,4 @@
-/** Clips of whole parts of a source in one act: one for each row, or one for each group of frames that its names tell. */
+/** Makes many clips of a source in one edit: one for each row, or one for each group of frame names. */
 import { facingOfName, type MatchedAction } from "../facing";
 import {
   CaravanError,

@@ -1,4 +1,4 @@
-/** Cutting sources, by whatever recipe, and cutting again when their art has changed. */
+/** Cuts sources by any recipe, and cuts them again when their art has changed. */
 import { type CutPieces, cutInWords, cutSheet, type FindingCut, gridOf, type Piece, traitsOf } from "../cut";
 import type { NewFrame, Said } from "../frame-identity";
 import { BY_OUTLINE, type Drawings, followDrawings, followPlaces, placeOf, withIdentity } from "../frame-identity";

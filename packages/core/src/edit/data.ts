@@ -1,4 +1,4 @@
-/** What people write on frames, clips and events for the game. Each edit is of one name on any number of things; the others stay as they are. */
+/** Edits user data on frames, clips and events. Each edit sets one name on any number of things and leaves other names alone. */
 import {
   CaravanError,
   type ClipName,

@@ -1,4 +1,4 @@
-/** What a project delivers, and how. */
+/** Edits deliveries and their settings. */
 import { CaravanError, Delivery, freeName, type Project, USUAL_DELIVERY } from "../model";
 import { edit } from "./edit";
 

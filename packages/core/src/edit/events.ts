@@ -1,4 +1,4 @@
-/** What steps fire when they are entered, and what their events carry. */
+/** Edits the events that steps fire, and the values those carry. */
 import { type ClipName, checkedName, clipNamed, counted, type DataEntry, type DataValue, type Step, sameValue } from "../model";
 import { withSteps } from "./clips";
 import { checkedEntry, withEntry } from "./data";

@@ -1,4 +1,4 @@
-/** The metadata files that deliveries are written in the shape of. */
+/** Edits the example files whose shape deliveries are written in. */
 import { type Delivery, type Example, exampleNamed, type Project } from "../model";
 import { edit } from "./edit";
 

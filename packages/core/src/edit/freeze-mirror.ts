@@ -1,4 +1,4 @@
-/** A mirrored facing made into a clip of its own, whose frames are mirrored pictures: from then on it can be changed for itself. */
+/** Turns a mirrored facing into a clip of mirrored frames, which can then be edited on its own. */
 import { mirroredMarks } from "../marks";
 import {
   type ActionName,

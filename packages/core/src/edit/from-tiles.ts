@@ -1,4 +1,4 @@
-/** Drawn frames made anew from their distinct tiles. */
+/** Rebuilds drawn frames from their distinct tiles. */
 import {
   CaravanError,
   drawnSize,

@@ -1,4 +1,6 @@
-/** Layers over the pictures of sources. Those of one name are one layer of the project: renamed and blended alike, wherever they lie. */
+/**
+ * Edits layers over the pictures of sources. Layers with one name are one layer of the project: renamed and blended together everywhere.
+ */
 import { withAnchoredFrames } from "../marks";
 import {
   type Blend,

@@ -1,4 +1,4 @@
-/** Making actions of what is there: of clips by their names, of the rows of a sheet or a clip, and of art that was mirrored by hand. */
+/** Makes actions from what exists: from clip names, from rows of a sheet or clip, and from art that was mirrored by hand. */
 import { type MatchedAction, type NumberedFrom, roseFrom } from "../facing";
 import {
   type Action,

@@ -1,4 +1,4 @@
-/** The kinds of boxes and points that a project has: what they are called, and how they are told apart. */
+/** Edits the kinds of boxes and points of a project: their names, letters and line patterns. */
 import { frameWithMarks, hasMark, marksWithout } from "../marks";
 import {
   type BoxUse,

@@ -1,4 +1,4 @@
-/** Marks carried along clips: to the facing on the other side, mirrored, and into steps that lack a point. */
+/** Copies marks along clips: mirrored to the opposite facing, and into steps that lack a point. */
 import { mirrorOf } from "../facing";
 import { frameWithMarks, halves, hasMark, marksWith, mirroredMarks, outlinesIn, pointIn, pointPath } from "../marks";
 import {

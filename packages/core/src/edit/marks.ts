@@ -1,4 +1,4 @@
-/** Boxes, points and outlines on frames: drawn, moved, given to other frames and taken away, on one frame or on as many as one likes. */
+/** Edits boxes, points and outlines on frames, on one frame or on many. */
 import {
   boxesIn,
   carriedBox,

@@ -1,4 +1,4 @@
-/** Where frames stand: set, moved and taken back, for one frame or for as many as a clip, an action, a source or a project has. */
+/** Edits where frames stand, for one frame or for all of a clip, an action, a source or the project. */
 import { CaravanError, type ClipName, type FramePoint, type FrameRef, originOf, type Project, type SourceId, sourceById } from "../model";
 import { edit } from "./edit";
 import { withFrames } from "./with-frames";

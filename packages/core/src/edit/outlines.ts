@@ -1,4 +1,4 @@
-/** Outlines of frames: how they are traced, and corners that a person set in their place. */
+/** Edits outlines of frames: tracing settings, and corners set by a person. */
 import { carriedOutline, frameWithMarks, marksWith } from "../marks";
 import {
   CaravanError,

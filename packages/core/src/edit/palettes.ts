@@ -1,4 +1,4 @@
-/** Palettes: made, renamed with all who wear them, changed, removed. */
+/** Edits palettes: create, rename with all references, change, remove. */
 import { CaravanError, checkedName, counted, freeName, MOST_COLOURS, Palette, type Piece, type Project, paletteNamed } from "../model";
 import { edit } from "./edit";
 

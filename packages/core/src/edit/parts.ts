@@ -1,4 +1,4 @@
-/** Sprites fastened to others: which, where, over or under, and what is otherwise at single steps. */
+/** Edits parts, sprites attached to others: which, where, over or under, and exceptions at single steps. */
 import {
   CaravanError,
   type ClipName,

@@ -1,4 +1,4 @@
-/** Where the pictures of a project lie in its folder. */
+/** Edits where a project's pictures lie in its folder. */
 import { allPictures, type Picture, PicturePath, type Project, type Source, withDistinctPaths } from "../model";
 import { edit } from "./edit";
 

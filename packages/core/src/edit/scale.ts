@@ -1,4 +1,4 @@
-/** How large art is in the project, and the project in the game's world. */
+/** Edits the scale of sources, and of the project in the game's world. */
 import { scaleInWords } from "../art";
 import { halves, scaledMarks } from "../marks";
 import { CaravanError, type Frame, type FramePoint, type Project, type SourceId, scaleOf, sourceById } from "../model";

@@ -1,4 +1,4 @@
-/** What is done to several clips at once, as one step back: speed, playback, names, order, removing. */
+/** Edits several clips at once, as one undo step: speed, playback, names, order, removal. */
 import {
   CaravanError,
   type Clip,

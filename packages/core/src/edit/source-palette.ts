@@ -1,4 +1,4 @@
-/** Drawn sheets in other colours: a palette that a source wears, and sources of the same pictures that wear another. */
+/** Recolours drawn sheets: sets the palette that a source wears, and makes variants of a source in another palette. */
 import {
   CaravanError,
   type Clip,

@@ -1,4 +1,4 @@
-/** The order in which pieces lie on one another, the lowest first. */
+/** Edits the stacking order of pieces, lowest first. */
 export type Restacking = "up" | "down" | "top" | "bottom";
 
 export const RESTACKING: Readonly<Record<Restacking, string>> = {

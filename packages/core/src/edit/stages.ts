@@ -1,4 +1,4 @@
-/** Stages, where behaviours are rehearsed, and the rehearsals that are kept. */
+/** Edits stages, where behaviours are rehearsed, and saved rehearsals. */
 
 import type { Behaviour } from "../model";
 import { CaravanError, checkedName, Drive, driveNamed, freeName, type Project, Stage, type StageName, stageNamed } from "../model";

@@ -1,4 +1,4 @@
-/** Times of some steps of a clip, changed together. Nothing is lost to rounding: what one step gives up another gets. */
+/** Changes the times of several steps together. Rounding loses nothing: what one step gives up, another gets. */
 import { stretched } from "../clip";
 import { CaravanError, type ClipName, checkedDuration, clipNamed, counted, type Micros, type Project } from "../model";
 import { withSteps } from "./clips";

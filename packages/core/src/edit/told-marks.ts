@@ -1,4 +1,4 @@
-/** Boxes and points that a metadata file tells: each name becomes a kind of marks of the project. */
+/** Turns boxes and points of a metadata file into kinds of marks of the project. */
 import type { NewFrame } from "../frame-identity";
 import { FIELD_OF_SHAPE, type FrameMarks, fittedName, MARK_SHAPES, type MarkName, type MarkShape, type Project } from "../model";
 import { addMarkKind } from "./mark-kinds";

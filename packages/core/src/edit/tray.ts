@@ -1,4 +1,4 @@
-/** The order and the names of a source's frames. */
+/** Edits the order and names of a source's frames. */
 import {
   CaravanError,
   checkedName,

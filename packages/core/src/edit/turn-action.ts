@@ -1,4 +1,4 @@
-/** Turning an action's rose: every clip of it takes the next facing. For when an order was taken to begin at the wrong one. */
+/** Rotates an action's facings: every clip moves to the next one. For orders that were read from the wrong start. */
 import { facingOfName, turnedBy, withFacingInName } from "../facing";
 import { type Action, type ActionName, actionNamed, CaravanError, type Clip, type ClipName, FACINGS_OF, type Facing } from "../model";
 import { withClipsBecome } from "../references";

@@ -1,4 +1,4 @@
-/** The same movement in other colours: frames and clips of their own, named after the palette. */
+/** Makes the same movement in other colours: new frames and clips, named after the palette. */
 import {
   CaravanError,
   type Clip,

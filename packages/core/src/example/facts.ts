@@ -1,4 +1,4 @@
-/** What can be said of a delivery, piece by piece, in the order in which a file says it. */
+/** Lists what a delivery can say, item by item, in the order in which a file says it. */
 import type { AtlasClip, AtlasFrame } from "../atlas";
 import type { Facing, FramePoint, Outline, Rect, Size } from "../model";
 

@@ -1,4 +1,4 @@
-/** Metadata in the shape of an example: learning how a file of any make says things, and saying other things in the same way. */
+/** Writes metadata in the shape of an example: learns how a file of any make says things, and says other things the same way. */
 import type { Atlas } from "../atlas";
 import { type NamedFile, utf8 } from "../codec";
 import { type Described, recognise, unseen } from "../metadata";

@@ -1,10 +1,10 @@
 /**
- * The shape of an example: which of its values say what of a delivery, which of its records are written once for each frame, clip and
- * step, and which values stay as they are.
+ * Learns the shape of an example: which values hold which facts of a delivery, which records repeat for each frame, clip and step, and
+ * which values stay as they are.
  *
- * Paths are those of the example with `*` for the members of what is repeated; `#` stands behind for a key. What a reading knows
- * comes first; a value that it does not know is told from the example itself: it means what it equals in every record.
- * Cost: O(values × further meanings).
+ * Paths are those of the example with `*` for the members of what is repeated; `#` stands behind for a key. What a reading knows comes
+ * first; a value that it does not know is told from the example itself: it means what it equals in every record. Cost: O(values × further
+ * meanings).
  */
 import { facingOfWord } from "../facing";
 import { groupAt, lastPart, type ReadFrame, readFrames, says, sideOf, unseen } from "../metadata";

@@ -1,6 +1,6 @@
 /**
- * Lists of corners in an example's frames: numbers in a row, pairs, or points, of one polygon or of several. They are as long as they need be,
- * so a whole list is written anew in the spelling of the example's first.
+ * Handles lists of corners in an example's frames: flat numbers, pairs or points, for one polygon or several. Since their length varies,
+ * each list is rewritten in the spelling of the example's first.
  */
 import { lastPart, says } from "../metadata";
 import type { FramePoint, Outline, Size } from "../model";

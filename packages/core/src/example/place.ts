@@ -1,5 +1,5 @@
 /**
- * Where in a text the values of its tree stand, so that some can be written anew and all the rest stays as it is.
+ * Locates the values of a text's tree in the text, so that some can be rewritten while the rest stays untouched.
  *
  * Holds: the tree of the places is the tree that `parseMetadata` makes of the same text.
  */

@@ -1,4 +1,4 @@
-/** Places in texts that go by lines: sections of pairs, and tables. See `parseMetadata` for what is read from them. */
+/** Locates values in line-based texts: sections of pairs, and tables. See `parseMetadata` for how they are read. */
 import Papa from "papaparse";
 import { headOf, leafOf, listedSections, PAIR, REMARK, TABLE, tableHeads } from "../notation";
 import { NO_CHILDREN, numbersIn, type Place, type Spelled } from "./place";

@@ -1,4 +1,7 @@
-/** Places in XML that a parser has found sound. The scanner only finds what it knows to be there; see `parseMetadata` for what it means. */
+/**
+ * Locates values in XML that a parser has accepted. The scanner relies on the text being well-formed; see `parseMetadata` for its
+ * meaning.
+ */
 import { leafOf } from "../notation";
 import { NO_CHILDREN, numbersIn, type Place, type Spelled } from "./place";
 

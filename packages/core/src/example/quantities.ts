@@ -1,4 +1,7 @@
-/** What a value in a metadata file can stand for, each with how it is got from a delivery and when a spelling already says it. */
+/**
+ * Table of the quantities that a metadata value can hold: how to compute each from a delivery, and when an existing spelling already
+ * matches.
+ */
 import { facingOfWord } from "../facing";
 import { millis, playbackOf } from "../metadata";
 import type { ClipField, Facing, FrameField, Reading } from "../model";

@@ -1,4 +1,4 @@
-/** A reading knows nothing of lists of corners: what it takes from them, as a point, an origin or a clip, is none. */
+/** Removes lists of corners from a reading: it may have taken a point, an origin or a clip from them, which they are not. */
 import type { Reading } from "../model";
 import type { OutlineList } from "./outline-lists";
 

@@ -1,4 +1,4 @@
-/** An atlas as the records that a shape has room for: one list of frames for each file, with the clips that name them. */
+/** Arranges an atlas as the records that a shape has room for: one list of frames for each file, with the clips that use them. */
 import type { Atlas } from "../atlas";
 import { entriesOf, FACINGS, type Facing, freeName } from "../model";
 import { type ClipFacts, type FrameFacts, firstOfEach, type PageFacts, type Sheet, type StepFacts } from "./facts";

@@ -1,4 +1,4 @@
-/** Values spelled as the example spells them: its quotes, its decimals, its words for yes and no. */
+/** Spells values like the example does: its quotes, its decimals, its words for yes and no. */
 
 import { CaravanError, type Facing } from "../model";
 import { headOf, type Leaf } from "../notation";

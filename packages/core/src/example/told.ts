@@ -1,4 +1,4 @@
-/** What a shape says where, for people: before anything is written in it. */
+/** Describes a shape for people, before anything is written in it. */
 import type { Atlas } from "../atlas";
 import { isTrimmed } from "./facts";
 import type { Shape } from "./learn";

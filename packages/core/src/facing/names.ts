@@ -1,6 +1,6 @@
 /**
- * Facings read from names: `walk_s`, `walk-SE`, `walkLeft`, `up_idle`, `look 3`. A facing is a whole word of the name, so that
- * `s` never catches `se`. Numbers tell a facing only where a group of names has exactly 2, 4 or 8 of them in a row.
+ * Reads facings from names: `walk_s`, `walk-SE`, `walkLeft`, `up_idle`, `look 3`. A facing is a whole word of the name, so that `s` never
+ * matches `se`. Numbers mean facings only where a group of names has exactly 2, 4 or 8 of them in a row.
  */
 import { FACINGS, FACINGS_OF, type Facing, naturalOrder, type Ways } from "../model";
 

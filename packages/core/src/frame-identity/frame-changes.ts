@@ -1,4 +1,4 @@
-/** What changed art did to a source's frames: the same, moved, changed, new, gone. */
+/** Summarises what changed art did to a source's frames: same, moved, changed, new, gone. */
 import { counted, type Frame, type FrameRef, frameRef, type Source } from "../model";
 import type { Drawings } from "./follow";
 import { placeOf } from "./new-frame";

@@ -1,4 +1,4 @@
-/** Metadata that came in: with its picture, or for a source that is there already. */
+/** Proposals for incoming metadata, either with its picture or for an existing source. */
 import type { Understood, Unplaced } from "../metadata";
 import { counted, type SourceId } from "../model";
 import { framesAndClips, marksInWords } from "./frames-and-clips";

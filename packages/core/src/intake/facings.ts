@@ -1,4 +1,4 @@
-/** Movements in several facings that come in together: told by the names of their clips, or by the rows of a sheet. */
+/** Proposals for movements in several facings, recognised by clip names or by the rows of a sheet. */
 import type { ArrivedAction } from "../edit";
 import { mirroredRows } from "../edit";
 import { facingOfName, facingOfWord, matchFacings, mirrorOf, type NumberedFrom, roseFrom } from "../facing";

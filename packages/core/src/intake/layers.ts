@@ -1,4 +1,6 @@
-/** Pictures that lie over others as layers: told by names that go on with a word, `camp.png` and `camp_light.png`, or by a layered file. */
+/**
+ * Recognises pictures that are layers of others: by names with one more word, `camp.png` and `camp_light.png`, or from a layered file.
+ */
 import type { NewLayer } from "../edit";
 import { type Blend, fitFileName, fittedName, freeName, MOST_LAYERS } from "../model";
 import { type Choices, clearingFor, type Proposal, type ProposedLayer } from "./proposal";

@@ -1,4 +1,7 @@
-/** Art that came in with pictures in it: an animation, which is a clip with its own times; layers, of one source or each one. */
+/**
+ * Proposals for files that contain several pictures: animations become clips with their own times; layered files become one source or one
+ * for each layer.
+ */
 import { counted, MOST_LAYERS, microsFromMs } from "../model";
 import { newLayers } from "./layers";
 import {

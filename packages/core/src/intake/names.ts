@@ -1,4 +1,4 @@
-/** What things that come in are called: by their files, and by their folders where these tell more. */
+/** Names incoming things after their files, or after their folders where those say more. */
 import { facingOfWord } from "../facing";
 import { fileOf } from "./taken";
 

@@ -1,4 +1,4 @@
-/** Which of the pictures that came with it a metadata file describes. */
+/** Matches a metadata file with the picture it describes among those that came with it. */
 import { withoutEnding } from "./names";
 import { fileOf } from "./taken";
 

@@ -1,4 +1,4 @@
-/** One thing to bring in, as it is offered, and what a person may choose about it. */
+/** A proposal for one incoming thing, and the choices a person has about it. */
 import type { Arrival, ArrivedClip } from "../edit";
 import type { NewFrame } from "../frame-identity";
 import type { Unplaced } from "../metadata";

@@ -1,6 +1,6 @@
 /**
- * What to make of all that came in one drop: series by their numbers, pictures with their metadata, animations, layers, sheets. Pure; the
- * studio's review and the command line ask the same.
+ * Proposes what to make of everything in one drop: series by their numbers, pictures with their metadata, animations, layers, sheets.
+ * Pure; shared by the studio's review and the command line.
  */
 import { facingOfName } from "../facing";
 import { naturalOrder, type Source } from "../model";

@@ -1,4 +1,4 @@
-/** A sheet that came in by itself: what it may be cut into, and which clips its rows would be. */
+/** Proposals for a single sheet: what it may be cut into, and which clips its rows would be. */
 import { cutByGrid, cutOfSuggestion, type GridSuggestion, gridOf } from "../cut";
 import { counted, type GridCut, USUAL_STEP, type Ways } from "../model";
 import type { Coverage } from "../raster";

@@ -1,4 +1,4 @@
-/** Numbered stills that came in together: one series, which is a clip; or sheets of their own. */
+/** Proposals for numbered stills: one series, which is a clip, or separate sheets. */
 import { USUAL_STEP } from "../model";
 import type { Series } from "../series";
 import { type Choices, clearingFor, type Proposal, type ProposedClip, shortList, USUAL_CHOICES, wholeFrame } from "./proposal";

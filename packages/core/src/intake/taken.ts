@@ -1,4 +1,4 @@
-/** What came in one drop, read and stored: pictures by their hashes, and metadata files that were understood. */
+/** The contents of one drop, read and stored: pictures by hash, and recognised metadata files. */
 import type { Understood } from "../metadata";
 import type { Blend, SourceId } from "../model";
 import type { Coverage, Ground } from "../raster";

@@ -1,6 +1,6 @@
 /**
- * A mark of one frame given to others: it stands at the same place from each frame's origin, because that is what stays where the
- * character is. Boxes go by whole pixels. Pure.
+ * Copies a mark from one frame to others, at the same offset from each frame's origin, since that is fixed to the character. Boxes move
+ * by whole pixels. Pure.
  */
 import { type Box, type FramePoint, type MarkPoint, type Outline, originOf, type PlacedFrame } from "../model";
 

@@ -1,6 +1,6 @@
 /**
- * How a drawing drifts about its origin through a clip: where its feet and its middle are in each step, and where they jump.
- * Units: pixels, x right, y down; halves.
+ * Measures how a drawing drifts around its origin through a clip: where its feet and middle are in each step, and where they jump. Units:
+ * pixels, x right, y down; halves.
  */
 import type { Drawn } from "../art";
 import type { FramePoint } from "../model";

@@ -1,4 +1,4 @@
-/** The boxes, points and outlines of one frame, when the frame itself is moved within its size, mirrored or scaled. Pure. */
+/** Transforms the boxes, points and outlines of a frame when it is moved within its size, mirrored or scaled. Pure. */
 import {
   type Box,
   type Frame,

@@ -1,4 +1,4 @@
-/** The outlines of frames: those that a person set, else traced as their kind says, from what is drawn now. */
+/** Gives the outlines of frames: those set by a person, or else traced from the current drawing as their kind says. */
 import type { Art } from "../art";
 import {
   clipsOfAction,

@@ -1,4 +1,4 @@
-/** A document as parts are looked up in: frames by their refs. */
+/** Indexes a document for looking up parts: frames by ref. */
 import { nearestPresent } from "../facing";
 import {
   type Clip,

@@ -1,4 +1,4 @@
-/** What two versions of a project differ in, as a person would list it: thing by thing, by name. */
+/** Lists the differences between two versions of a project, item by item, by name. */
 import type { Project } from "../model";
 import { same } from "./three-way";
 

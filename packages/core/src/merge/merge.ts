@@ -1,4 +1,4 @@
-/** Two versions of a project that began as one, brought together by what things are: clips, steps, marks, rules. */
+/** Merges two versions of a project with a common origin by meaning: clips, steps, marks, rules. */
 import { CaravanError, checkDocument, type Project, whyOf } from "../model";
 import { withNeeded } from "./needed";
 import { withOwnIds } from "./new-ids";

@@ -1,4 +1,4 @@
-/** What one side removed and the other side's work needs is brought back: it can be removed again, and not made again. */
+/** Restores what one side removed and the other side's work needs: it can be removed again, but not made again. */
 import { type Clip, FIELD_OF_SHAPE, MARK_SHAPES, type MarkKind, type Project } from "../model";
 
 /** A thing that was brought back, and what needs it, in words. */

@@ -1,4 +1,4 @@
-/** Sources that both sides added are two sources, though both were given the next free id. */
+/** Keeps sources apart that both sides added under the same new id. */
 import type { FrameRef, Project, SourceId } from "../model";
 
 /** Their version with ids of its own for what it added under an id that ours gave to something else. */

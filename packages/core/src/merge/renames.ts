@@ -1,4 +1,4 @@
-/** What one side only renamed: the other side's version follows, references and all, before the two are compared. */
+/** Applies one side's renames to the other version, references included, before the two are compared. */
 import { renameAction, renameBehaviour, renameClip, renameMarkKind, renamePalette, renamePart, renameStage } from "../edit";
 import { CaravanError, type Project } from "../model";
 import { same } from "./three-way";

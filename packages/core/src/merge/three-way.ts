@@ -1,7 +1,7 @@
 /**
- * Two versions of a value that began as one, brought together: what one side changed is taken from it, what both changed alike is taken once, and
- * what they changed otherwise is a conflict, where ours stays. Things in lists are known by their names or keys, so that edits of different
- * things meet wherever they stand; lists of steps are merged as lines of text are (a three-way comparison by longest common subsequences).
+ * Merges two versions of a value with a common origin: a change on one side is taken, equal changes are taken once, and different changes
+ * conflict, where ours stays. List items are matched by name or key, so that edits of different things meet wherever they stand; lists of
+ * steps are merged like lines of text (a three-way comparison by longest common subsequences).
  */
 
 export interface Clash {

@@ -1,4 +1,4 @@
-/** Which fields may be which side of a rectangle: what names say, what stands in lists, and any four numbers in a likely order. */
+/** Proposes which fields may be which side of a rectangle: by name, by position in lists, and any four numbers in a likely order. */
 import type { Reading } from "../model";
 import { numberOf } from "../notation";
 import type { MetadataRecord } from "./groups";

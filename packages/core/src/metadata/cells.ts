@@ -1,4 +1,4 @@
-/** Files that say how large a picture's cells are and speak of them by number, without a record for each. */
+/** Reads files that give the size of a picture's cells and refer to them by number, without a record for each. */
 import type { ParsedMetadata } from "../notation";
 import type { Coverage } from "../raster";
 import { type MetadataRecord, type RecordGroup, saidAnywhere } from "./groups";

@@ -1,4 +1,4 @@
-/** Finding what records of clips say beside their frames: name, speed or times, loops, facing, events. */
+/** Finds what records of clips say besides their frames: name, speed or times, loops, facing, events. */
 import type { ClipField, Reading } from "../model";
 import { eventField } from "./events";
 import type { MetadataRecord, RecordGroup } from "./groups";

@@ -1,4 +1,4 @@
-/** Files that list the frames of each clip inside it: `walk: { fps: 8, frames: [ … ] }`. What stands around a frame is then its clip. */
+/** Reads files that list each clip's frames inside it: `walk: { fps: 8, frames: [ … ] }`. The record around a frame is then its clip. */
 import { facingOfWord } from "../facing";
 import type { Reading } from "../model";
 import type { MetadataRecord, RecordGroup } from "./groups";

@@ -1,4 +1,4 @@
-/** What frames are called: as the file says, else by their section or picture and a number. */
+/** Names frames: as the file does, or else by section or picture and a number. */
 import type { Reading } from "../model";
 import type { MetadataRecord } from "./groups";
 import { textAt, valueAt } from "./values";

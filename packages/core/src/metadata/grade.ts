@@ -1,4 +1,4 @@
-/** How sure a reading is, with its reasons; and what of the file it leaves unused. */
+/** Grades how sure a reading is, with reasons, and lists what it leaves unused. */
 import type { Reading } from "../model";
 import type { ParsedMetadata } from "../notation";
 import { CELLS } from "./cells";

@@ -1,4 +1,4 @@
-/** Which way a file counts insets: told by which of them lie in their wholes, and by where feet stand. */
+/** Decides how a file measures insets: by which of them fit their frames, and by where feet stand. */
 import type { Reading } from "../model";
 import type { MetadataRecord } from "./groups";
 import { INSET_WAYS, insetOf } from "./insets";

@@ -1,4 +1,4 @@
-/** Where a trimmed rectangle sits in its untrimmed frame: the ways in which files say it. */
+/** The ways in which files say where a trimmed rectangle sits in its untrimmed frame. */
 import type { Reading, Size } from "../model";
 
 export type InsetAs = NonNullable<Reading["insetAs"]>;

@@ -1,4 +1,4 @@
-/** Reading the next file of a structure that was understood, and perhaps corrected, before. */
+/** Reads a file with the reading of an earlier one of the same structure, corrections included. */
 import type { Reading } from "../model";
 import { type ParsedMetadata, parseAs } from "../notation";
 import type { Described } from "./described";

@@ -1,4 +1,4 @@
-/** The words by which a person says what a field of a metadata file means. Brings nothing of the readers along. */
+/** The words by which a person says what a metadata field means. Has no dependencies on the readers. */
 import type { FrameField, Reading } from "../model";
 
 /** What a field may be said to mean, and which of ours that is. */

@@ -1,4 +1,4 @@
-/** Which field of records is their name. */
+/** Finds the field that names records. */
 import type { MetadataRecord } from "./groups";
 import type { FieldPaths } from "./values";
 import { lastPart, NAME_WORDS, says } from "./words";

@@ -1,4 +1,4 @@
-/** Numbers of records that belong together, and what two of them may be by what they are equal to or lie within. */
+/** Finds pairs of numbers in records, and what they may be from what they equal or lie within. */
 import type { Size } from "../model";
 import type { MetadataRecord } from "./groups";
 import { type FieldPaths, numberAt } from "./values";

@@ -1,4 +1,4 @@
-/** Reading clips from a metadata file by a known reading. */
+/** Reads clips from a metadata file with a known reading. */
 import { facingOfWord } from "../facing";
 import type { Reading } from "../model";
 import type { ParsedMetadata } from "../notation";

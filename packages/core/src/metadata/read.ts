@@ -1,4 +1,4 @@
-/** Reading frames from a metadata file by a known reading: what fits is placed, what does not is listed with its reason. */
+/** Reads frames from a metadata file with a known reading: what fits is placed, the rest is listed with its reason. */
 
 import { type Box, encloses, type Facing, type FramePoint, type Reading, type Rect, type Size } from "../model";
 import { numberOf, type ParsedMetadata } from "../notation";

@@ -1,6 +1,6 @@
 /**
- * Understanding a metadata file of any make by its structure: in which notation it is written, which records describe the frames of a picture,
- * and which of their fields mean what. Nothing here knows who wrote the file.
+ * Recognises a metadata file of any make by its structure: its notation, the records that describe a picture's frames, and the meaning of
+ * their fields. Nothing here knows who wrote the file.
  */
 import type { CaravanError, Reading, Size } from "../model";
 import { inNoNotation, notationsOf, type ParsedMetadata, problem } from "../notation";

@@ -1,4 +1,4 @@
-/** The rectangle that a record gives, by a known way of telling it. */
+/** Computes the rectangle of a record, given how the file expresses it. */
 import { type GridSuggestion, suggestGrids } from "../cut";
 import type { FrameField, Rect, Size, Spacing } from "../model";
 import type { Coverage } from "../raster";

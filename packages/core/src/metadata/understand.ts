@@ -1,4 +1,4 @@
-/** A metadata file and the picture it describes -> all that it says, and how sure that is. */
+/** Reads everything that a metadata file says about a picture, and how sure that is. */
 import type { Reading } from "../model";
 import { type ParsedMetadata, parseAs } from "../notation";
 import type { Described } from "./described";

@@ -1,4 +1,4 @@
-/** What a record says under a path, and how numbers in it are meant. */
+/** Reads the value under a path of a record, and interprets its numbers. */
 import type { FrameField, Reading } from "../model";
 import { numberOf } from "../notation";
 import type { MetadataRecord } from "./groups";

@@ -1,4 +1,4 @@
-/** Words that people name fields by: for telling what a field may mean. Names in no known word are told by geometry. */
+/** Common words for fields, for identifying what they mean. Fields with unknown names are identified by geometry. */
 
 /** Words to which a side is glued where people write small letters only. */
 const GLUED = /^(pivot|origin|anchor|hotspot|cent(?:er|re)|offset|inset|trim|source|orig|full|frame)([xywh])$/i;

@@ -1,4 +1,4 @@
-/** What can go wrong in a way that the person at the screen or the terminal can put right. */
+/** The error for anything that the person at the screen or terminal can put right. */
 export type ErrorCode =
   | "bad-name"
   | "name-taken"

@@ -1,4 +1,4 @@
-/** Layers that lie over the pictures of a source: light over a body, a shadow, a glow. */
+/** Schema of layers over the pictures of a source: light over a body, a shadow, a glow. */
 import * as z from "zod";
 import { Clearing } from "./clearing";
 import { CaravanError } from "./error";

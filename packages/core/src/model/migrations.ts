@@ -1,5 +1,5 @@
 /**
- * Documents of earlier versions brought forward, a version at a time.
+ * Migrates documents of earlier versions, one version at a time.
  *
  * Each step is frozen: it makes what the next version was then, with defaults of its own. Today's defaults must not reach into it, or a
  * change of them would change what old documents become.

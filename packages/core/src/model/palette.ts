@@ -1,4 +1,4 @@
-/** Palettes: lists of colours, some of which stand for those of another one, place by place. */
+/** Schema of palettes: lists of colours, some of which replace those of another palette, place by place. */
 import * as z from "zod";
 import { Name } from "./name";
 

@@ -1,4 +1,4 @@
-/** Sprites that are fastened to others: a lamp in a hand, a hat on a head. */
+/** Schema of parts, sprites attached to others: a lamp in a hand, a hat on a head. */
 import * as z from "zod";
 import { MarkName } from "./marks";
 import { Name } from "./name";

@@ -1,5 +1,5 @@
 /**
- * Where pictures lie in a project's folder: paths that every system takes, no two of them alike.
+ * Chooses paths for pictures in a project's folder: valid on every system, and distinct.
  *
  * Systems differ in what they refuse and in what they take for one: `Run.png` and `run.png` are one file on most desktops. So paths are
  * distinct without regard to case, in the whole project.

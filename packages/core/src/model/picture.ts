@@ -1,4 +1,4 @@
-/** Picture files as the document names them. */
+/** Schema of picture files in the document. */
 import * as z from "zod";
 
 export const SHA256 = z.string().regex(/^[0-9a-f]{64}$/);

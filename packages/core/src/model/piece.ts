@@ -1,4 +1,4 @@
-/** Pieces: frames that were cut, put together to other frames. */
+/** Schema of pieces: cut frames that other frames are assembled from. */
 import * as z from "zod";
 import type { Size } from "./geometry";
 import { Name } from "./name";

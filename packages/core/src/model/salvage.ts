@@ -1,6 +1,6 @@
 /**
- * What of a damaged document can still be opened: whatever does not fit is left out and named, down to single frames of a source; the rest is
- * held against the checks of opening like any other document.
+ * Recovers what still opens of a damaged document: whatever does not fit is left out and named, down to single frames; the rest passes
+ * the same checks as any document.
  */
 import type * as z from "zod";
 import { counted } from "./counted";

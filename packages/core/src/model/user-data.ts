@@ -1,4 +1,4 @@
-/** What a person writes on a frame, a clip or an event for the game: names with values that Caravan carries and never looks into. */
+/** Schema of user data on frames, clips and events: names with values that Caravan carries and never interprets. */
 import * as z from "zod";
 import { CaravanError } from "./error";
 import { Name } from "./name";

@@ -1,6 +1,6 @@
 /**
- * Records that were written flat: constants whose names say record and field (`BALE_X`, `BALE_Y`), and lists of pairs of a name and a value
- * (`<p n="x" v="2"/>`). They become records with fields, so that the rest need not know of them.
+ * Rebuilds records that were written flat: constants whose names contain record and field (`BALE_X`, `BALE_Y`), and lists of name-value
+ * pairs (`<p n="x" v="2"/>`).
  */
 import type { Leaf, Tree } from "./tree";
 

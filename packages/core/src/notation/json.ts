@@ -1,4 +1,4 @@
-/** JSON, also with comments, commas before closing brackets, and names that come again (each of which is kept). */
+/** Parses JSON, also with comments, trailing commas, and repeated names (each of which is kept). */
 import { type ParseErrorCode, printParseErrorCode, visit } from "jsonc-parser";
 import { leafOfQuoted } from "./leaf";
 import { DEEPEST, Members, type Tree, tooDeep } from "./tree";

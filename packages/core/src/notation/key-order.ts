@@ -1,4 +1,4 @@
-/** The order in which names stand in a JSON object. The runtime's own parser puts those that look like numbers first. */
+/** Finds the order of names in a JSON object, since the runtime's own parser puts names that look like numbers first. */
 import { findNodeAtLocation, parseTree } from "jsonc-parser";
 
 /** Whether the runtime would move it to the front, as it does with "7" and not with "07". */

@@ -1,4 +1,4 @@
-/** Single values: numbers, yes or no, and the short lists that people write as text, such as `{{1,2},{3,4}}`. */
+/** Parses single values: numbers, yes or no, and short lists written as text, such as `{{1,2},{3,4}}`. */
 import type { Tree } from "./tree";
 
 const NUMBER = /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d{1,3})?$/i;

@@ -1,5 +1,5 @@
 /**
- * Words, numbers, strings and punctuation of a text in no known notation, for finding structure in it.
+ * Splits a text of unknown notation into words, numbers, strings and punctuation, for finding structure in it.
  *
  * Comments are kept as notes: people write names there. Cost: O(text); every expression is tried at one place only.
  */

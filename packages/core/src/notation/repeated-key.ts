@@ -1,4 +1,4 @@
-/** Names that stand twice in one JSON object. The runtime's own parser keeps the last of them and says nothing. */
+/** Finds names that stand twice in one JSON object. The runtime's own parser silently keeps the last. */
 import { visit } from "jsonc-parser";
 
 export interface RepeatedKey {

@@ -1,4 +1,4 @@
-/** Tables, with a head or without, parted by commas, semicolons, tabs, bars or blanks. */
+/** Parses tables, with or without a header, separated by commas, semicolons, tabs, bars or blanks. */
 import Papa from "papaparse";
 import { leafOf, numberOf } from "./leaf";
 import type { Tree } from "./tree";

@@ -1,4 +1,4 @@
-/** What every notation becomes: plain JSON, whatever it was written in. */
+/** The common form of every notation: plain JSON. */
 import { CaravanError } from "../model";
 
 export type Leaf = string | number | boolean | null;

@@ -1,4 +1,4 @@
-/** XML: attributes, child elements, nested groups, and lists of keys and values in turn. */
+/** Parses XML: attributes, child elements, nested groups, and lists of alternating keys and values. */
 import { XMLParser } from "fast-xml-parser";
 import { pairsAsRecord } from "./flat";
 import { leafOf } from "./leaf";

@@ -1,4 +1,4 @@
-/** YAML of any number of documents. Names that come again are kept, tags and anchors do no harm, aliases are bounded. */
+/** Parses YAML of any number of documents. Repeated names are kept, tags and anchors are harmless, aliases are bounded. */
 import { isAlias, isMap, isScalar, isSeq, type Node, parseAllDocuments, Scalar } from "yaml";
 import { leafOf, leafOfQuoted } from "./leaf";
 import { DEEPEST, Members, type Tree, tooDeep } from "./tree";

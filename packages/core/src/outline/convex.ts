@@ -1,4 +1,4 @@
-/** Convex polygons: around all that a line is around, and what parts a polygon into convex ones. */
+/** Convex polygons: the hull of a line, and the convex parts of a polygon. */
 import { type Corner, isConvex, type Polygon, turnOf } from "./polygon";
 
 /** The smallest convex polygon around points, without corners on its edges. Andrew's monotone chain (1979). Cost: O(n log n). */

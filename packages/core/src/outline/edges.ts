@@ -1,4 +1,4 @@
-/** Which straight edges from point to later point of a closed line are near enough to all points between. */
+/** Finds which straight edges between points of a closed line stay near all points between. */
 import type { Corner } from "./polygon";
 
 /** Steps looked at in each direction, of all points together, at most: edges of very long lines go no further than their share of it. */

@@ -1,4 +1,4 @@
-/** What the fewest corners are held against: points dropped greedily, as is usual. */
+/** The usual greedy simplification, as a baseline for the fewest corners. */
 import type { Polygon } from "./polygon";
 
 /** Points dropped as long as all between two kept ones are near their straight line (Ramer 1972, Douglas & Peucker 1973). */

@@ -1,4 +1,4 @@
-/** Which pixels are meant, a byte each, row by row: what outlines are traced around. */
+/** Masks: one byte a pixel, row by row; what outlines are traced around. */
 import type { Px, Rect } from "../model";
 import type { Pixels } from "../raster";
 

@@ -1,4 +1,4 @@
-/** Masks made of masks: what several have in common, larger or smaller, with a straight bottom. */
+/** Combines and changes masks: union, intersection, median, grow, shrink, straight bottom. */
 import type { SteadyWay } from "../model";
 import type { Mask, PlacedMask } from "./mask";
 

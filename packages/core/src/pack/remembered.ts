@@ -1,7 +1,6 @@
 /**
- * The last layouts, remembered. The search is a function of its input alone, and most builds ask for the very layout of the build before:
- * a drawing that changed inside of its frames, a time, a name. Holds: what is remembered is what would be found.
- * Cost: O(items) to look, the search only when it is new.
+ * Caches recent layouts. The search is a function of its input alone, and most builds ask for the same layout as the one before: a
+ * drawing changed inside its frame, a time, a name.
  */
 import type { Size } from "../model";
 import { type OnProgress, type Packed, type PageOptions, packPages } from "./pages";

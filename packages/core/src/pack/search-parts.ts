@@ -1,4 +1,4 @@
-/** What every search for a page uses: how to begin, how much to do, chance that is the same everywhere. */
+/** Shared parts of the page searches: starting points, budgets, and a random sequence that is the same everywhere. */
 import type { Skyline, Taste } from "./skyline";
 
 /** Where items lie on one page; x is -1 where an item found no place. */

@@ -1,4 +1,4 @@
-/** Which colours a picture has, in ramps: colours of one hue from dark to light. */
+/** Groups a picture's colours into ramps: colours of one hue from dark to light. */
 import { MOST_COLOURS } from "../model";
 import { hexOf, type Pixels, type Rgb } from "../raster";
 import { colourDistance, oklabOf, oklchOf } from "./oklab";

@@ -1,4 +1,4 @@
-/** Palettes from text, and colours put in the order of others by how bright they are. */
+/** Reads palettes from text, and matches colours to others by brightness. */
 import { MOST_COLOURS } from "../model";
 import { type Rgb, rgbOf } from "../raster";
 import { oklabOf } from "./oklab";

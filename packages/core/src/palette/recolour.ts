@@ -1,4 +1,4 @@
-/** Palettes that turn the colours of another one into their own. */
+/** Applies palettes that replace the colours of another palette. */
 import type { Palette } from "../model";
 import { type Pixels, rgbOf } from "../raster";
 

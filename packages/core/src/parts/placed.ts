@@ -1,12 +1,13 @@
 /**
- * Where parts stand on what plays, and what they show: the one rule that the studio, deliveries and the player package go by. The package
- * ships this very code, so it brings nothing along.
+ * Computes where parts stand on what plays, and what they show: the one rule for the studio, deliveries and the player package. The
+ * package ships this very code, so it has no dependencies.
  *
- * Offsets are told from the host's origin to the guest's, in pixels: the host's point from its origin, less the guest's point from its own,
- * each the other way round where that one is drawn mirrored. A guest may be a host itself; what would hang on itself is left out.
+ * Offsets are told from the host's origin to the guest's, in pixels: the host's point from its origin, less the guest's point from its
+ * own, each the other way round where that one is drawn mirrored. A guest may be a host itself; what would hang on itself is left out.
  *
- * Where the host's point has an angle, the guest is turned about its own point until that one's angle, else its right, lies along it; what hangs
- * on the guest is turned with it. Pictures are turned by quarters only, since nothing else keeps their pixels; a game turns freely.
+ * Where the host's point has an angle, the guest is turned about its own point until that one's angle, else its right, lies along it;
+ * what hangs on the guest is turned with it. Pictures are turned by quarters only, since nothing else keeps their pixels; a game turns
+ * freely.
  */
 import type { Facing, MarkPoint, Micros, Part, StepParts } from "../model";
 import type { Timeline } from "../playback";

@@ -1,4 +1,4 @@
-/** How much two drawings have in common when one is laid over the other. */
+/** Measures how much two drawings overlap when one is laid over the other. */
 import { bitsSet, type Coverage } from "./coverage";
 
 /**

@@ -1,4 +1,4 @@
-/** Every place of behaviours, parts, stages, drives and kinds of marks where something is named by its name. */
+/** Walks every place in behaviours, parts, stages, drives and kinds of marks that refers to something by name. */
 import type { Behaviour, Condition, Drive, MarkKind, MarkName, Part, Project, Rule, Stage, Track } from "../model";
 
 /** What names have become; a name that is not to change comes back as it went in. Inputs and rules are those of the behaviour named second. */

@@ -1,6 +1,6 @@
 /**
- * Every place of a document where something is named by its name: renaming, splitting, joining and removing go through here, so that no
- * place is forgotten. What a removal leaves without its name is a finding, not a loss.
+ * Walks every place in a document that refers to something by name. Renaming, splitting, joining and removing go through here, so that no
+ * place is forgotten. A reference to something removed becomes a finding, not a loss.
  */
 
 import type { Action, ActionName, ClipName, Delivery, Petal, Project } from "../model";

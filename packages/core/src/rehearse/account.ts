@@ -1,4 +1,4 @@
-/** What a behaviour does on a track: the account of which rule chose what and why, and what shows at any time. */
+/** Runs a behaviour on a track and gives the account: which rule chose what and why, and what shows at any time. */
 import { type Current, entriesUntil, type Program, type Row, type Run, runFromStart, runGiven, runUntil, type State } from "../behave";
 import { type Micros, microsFromMs, type Track, type TrackEntry } from "../model";
 

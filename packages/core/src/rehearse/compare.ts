@@ -1,4 +1,4 @@
-/** Two accounts of the same track beside each other: what a change of art, times or rules has changed. */
+/** Compares two accounts of the same track: what a change of art, times or rules has changed. */
 import type { AccountRow } from "../model";
 
 /** A time during which one rule shows, in ms; `rule` null where nothing does. */

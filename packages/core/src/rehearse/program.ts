@@ -1,4 +1,4 @@
-/** A project's behaviour made ready to run. */
+/** Prepares a project's behaviour for running. */
 import type { Cast, Program, Rules } from "../behave";
 import { nearestPresent } from "../facing";
 import { type Clip, FACINGS, type Facing, facingsPresent, type Project } from "../model";

@@ -1,4 +1,4 @@
-/** What stands on the stage in a state, in names. */
+/** Names what stands on the stage in a given state. */
 import { ownTime, type Program, type State } from "../behave";
 import { type Clip, findFrame, frameName, type Project } from "../model";
 

@@ -1,4 +1,4 @@
-/** A behaviour without what can never happen in it: so it means the same to whoever reads it more strictly than the interpreter does. */
+/** Removes from a behaviour what can never happen, so that readers stricter than the interpreter understand it the same way. */
 import type { Rules } from "../behave";
 import { type Behaviour, type Condition, entriesOf, orderedRecord, type Project, type Rule } from "../model";
 import { plays, type Shows } from "./program";

@@ -1,4 +1,4 @@
-/** Tracks as they come from files: checked against the behaviour that they are for. */
+/** Checks tracks from files against the behaviour that they are for. */
 import type { Rules } from "../behave";
 import { CaravanError, Track, type TrackEntry } from "../model";
 

@@ -1,4 +1,4 @@
-/** Rules in plain words, for tables, findings and screen readers. */
+/** Says rules in plain words, for tables, findings and screen readers. */
 import { type AccountRow, type Condition, entriesOf, type Input, type Rule } from "../model";
 
 /** A list as it is said: "a", "a or b", "a, b or c". */

@@ -1,9 +1,9 @@
 /**
- * Numbered stills among the files that came in: `walk_1.png … walk_12.png`, padded or not, whatever parts name and number.
+ * Finds numbered stills among files: `walk_1.png … walk_12.png`, padded or not, whichever part of the name holds the number.
  *
  * Any run of digits in a name may be the number; for each file it is the one that most other files of its folder differ in, the later one
- * if two are alike. So `v2_walk_03_fine` and `03 walk` both count by what counts.
- * Holds: every file is in one series or alone. Cost: O(names × numbers in a name).
+ * if two are alike. So `v2_walk_03_fine` and `03 walk` both count by what counts. Holds: every file is in one series or alone. Cost:
+ * O(names × numbers in a name).
  */
 import { naturalOrder } from "../model";
 

@@ -1,6 +1,6 @@
 /**
- * What of a figure collides: the boxes or outlines of the kind that a stage names, as they are. An outline that tapers stands on what is below its
- * tip and may lean over an edge, as it would in a game.
+ * Gives the colliding shape of a figure: the boxes or outlines of the kind that a stage names. A tapering outline stands on what is below
+ * its tip and may lean over an edge, as it would in a game.
  */
 import type { Area, FramePoint, FrameRef, MarkName, Project } from "../model";
 import { markedOf, shapesOf } from "./figure";

@@ -1,4 +1,4 @@
-/** What is on the stage beside the figure: effects that come and go, and others that stand about. */
+/** Runs what is on the stage besides the figure: effects that come and go, and permanent extras. */
 import type { Cast } from "../behave";
 import { angleOfFacing } from "../facing";
 import type { Effect, Facing, FramePoint, Micros, Stage } from "../model";

@@ -1,4 +1,4 @@
-/** The frame that a figure shows, and its marks in the world: turned about the origin where it is mirrored. */
+/** Gives the frame that a figure shows, and its marks in world coordinates, mirrored about the origin where needed. */
 import { ownTime, type State } from "../behave";
 import { boxesIn, outlinesIn, partsOfProject, pointIn } from "../marks";
 import {

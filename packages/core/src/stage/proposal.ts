@@ -1,4 +1,4 @@
-/** A behaviour and a stage to begin with, made of the parts that actions play. */
+/** Proposes a first behaviour and stage from the roles of a character's actions. */
 import {
   type Behaviour,
   type BehaviourName,

@@ -1,4 +1,4 @@
-/** What the actions of a character are for, guessed from names and from how they play, to be confirmed by a person. */
+/** Guesses the roles of a character's actions from their names and playback, for a person to confirm. */
 import type { Clip, Project } from "../model";
 import { clipsOfAction, facingsPresent } from "../model";
 

@@ -1,4 +1,4 @@
-/** A stage of a project made ready to be rehearsed on. */
+/** Prepares a project's stage for rehearsing. */
 import type { Program } from "../behave";
 import type { Clip, Project, Stage } from "../model";
 import { programOf } from "../rehearse";

@@ -1,4 +1,4 @@
-/** Shapes in the world, and whether two of them meet. All are convex; others are told by their convex parts. */
+/** Shapes in the world, and tests whether two of them meet. All are convex; others are given as convex parts. */
 import type { Area, FramePoint } from "../model";
 
 /** Corners in order, in either direction. */

@@ -1,4 +1,4 @@
-/** The walks of a project's stages, as far as their feet go. */
+/** Finds the walks of a project's stages, for checking their feet. */
 import { type Drawn, frameLook, type Stock } from "../art";
 import { type Clip, type Facing, findFrame, originOf, type PlacedFrame, type Project, type Stage } from "../model";
 import { type Feet, feetOf, footFrame, steadySpeed } from "./feet";

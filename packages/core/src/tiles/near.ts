@@ -1,4 +1,4 @@
-/** Tiles that nearly agree, and could be one. */
+/** Finds tiles that nearly agree and could be one. */
 import type { Flip } from "../model";
 import type { Pixels } from "../raster";
 

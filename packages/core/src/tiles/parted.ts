@@ -1,4 +1,4 @@
-/** Drawn frames parted into tiles, so that they can be put together again from the distinct ones. */
+/** Splits drawn frames into tiles, so that they can be rebuilt from the distinct ones. */
 import type { Flip, Px, Size } from "../model";
 import { crop, type Pixels } from "../raster";
 import { type NamedPixels, tilesOf } from "./tiles";

@@ -1,10 +1,10 @@
 /**
- * What changed from one document to the next, small enough to store forevery step of undo.
+ * Computes the difference between two documents, small enough to store for every undo step.
  *
- * Edits share what they do not touch, so parts that are the same object are skipped unread: the cost follows the size of the
- * change, not of the document. A list that changed is told as one replaced run between what stays at its head and its tail.
- * Holds: `applyChanges(before, differenceBetween(before, after))` is deeply equal to `after`, the order of keys included, so that what is
- * undone is written as the very bytes of before.
+ * Edits share what they do not touch, so parts that are the same object are skipped unread: the cost follows the size of the change, not
+ * of the document. A list that changed is told as one replaced run between what stays at its head and its tail. Holds:
+ * `applyChanges(before, differenceBetween(before, after))` is deeply equal to `after`, the order of keys included, so that what is undone
+ * is written as the very bytes of before.
  */
 export type Change =
   /** The keys of a record in the order that they have afterwards. */

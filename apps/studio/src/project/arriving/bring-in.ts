@@ -1,4 +1,4 @@
-/** What was chosen of a drop becomes part of the project: new sources with their clips and actions, metadata for sources, new art of sources. */
+/** Adds the chosen parts of a drop to the project: new sources with clips and actions, metadata for sources, new art for sources. */
 import { looksOf } from "@caravan/core/art";
 import {
   type Arrival,

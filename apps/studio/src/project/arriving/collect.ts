@@ -1,4 +1,4 @@
-/** Everything that a person hands over at once: files, whole folders, what they paste. */
+/** Collects everything that a person hands over at once: files, whole folders, pasted images. */
 
 /** A file with its path from what was handed over, so that folders keep meaning something. */
 export interface HandedFile {

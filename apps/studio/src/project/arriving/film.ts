@@ -1,4 +1,4 @@
-/** Films that are dropped: what of one is wanted is asked for before any of it is decoded; then its frames come in as an animation does. */
+/** Takes in films. The range, rate and size are chosen before anything is decoded; then the frames come in like those of an animation. */
 import type { TakenItem, TakenPicture } from "@caravan/core/intake";
 import { MOST_PICTURES } from "@caravan/core/model";
 import { create } from "zustand";

@@ -1,4 +1,6 @@
-/** Reads files that were handed over: ZIPs are opened, pictures stored, texts kept to be understood. What fails is noted with its reason. */
+/**
+ * Reads files that were handed over: opens ZIPs, stores pictures, keeps text for later recognition. Failures are noted with their reason.
+ */
 
 import type { TakenArt, TakenItem, TakenPicture } from "@caravan/core/intake";
 import { CaravanError, whyOf } from "@caravan/core/model";

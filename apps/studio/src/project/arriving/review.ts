@@ -1,4 +1,4 @@
-/** What is offered to be brought in, waiting for a word. */
+/** Holds the proposals for a drop until a person accepts or cancels them. */
 import type { Proposal } from "@caravan/core/intake";
 import { create } from "zustand";
 import { say } from "../../ui/notices";

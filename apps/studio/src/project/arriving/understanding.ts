@@ -1,4 +1,4 @@
-/** Metadata files held against the pictures that came with them, or against a source that is there already. */
+/** Matches metadata files with the pictures that came with them, or with an existing source. */
 import { sheetLook } from "@caravan/core/art";
 import { describedBy, fileOf, type TakenDescription, type TakenItem, withoutEnding, withoutOthersRecords } from "@caravan/core/intake";
 import { CaravanError } from "@caravan/core/model";

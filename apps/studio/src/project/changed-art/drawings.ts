@@ -1,4 +1,4 @@
-/** What is drawn in frames, found in workers: of a source as it was, and of its changed art. */
+/** Finds what is drawn in frames, in workers: for a source as it was, and for its changed art. */
 import { type SheetLook, sheetLook } from "@caravan/core/art";
 import { type Drawings, placeOf, strayedFrames, withFoundPlaces } from "@caravan/core/frame-identity";
 import type { Frame, Rect, Source } from "@caravan/core/model";

@@ -1,4 +1,4 @@
-/** Files that hold pictures alone, read and stored: new art, and layers. */
+/** Reads and stores files that contain only pictures: new art, and layers. */
 import type { TakenPicture } from "@caravan/core/intake";
 import { CaravanError, naturalOrder } from "@caravan/core/model";
 import { run } from "../../workers/client";

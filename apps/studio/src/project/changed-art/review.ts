@@ -1,4 +1,4 @@
-/** Changed art of a source: what it would do to its frames and clips, shown before it is taken in. */
+/** Reviews changed art of a source: shows what it would do to frames and clips before it is used. */
 
 import { looksOf } from "@caravan/core/art";
 import { type ChangedPicture, isSameArt, refreshSource, sourceWithArt } from "@caravan/core/edit";

@@ -1,4 +1,4 @@
-/** The changed art that is shown before it is taken in. */
+/** State of the changed-art review on the screen. */
 import type { ChangedPicture } from "@caravan/core/edit";
 import type { Source } from "@caravan/core/model";
 import { create } from "zustand";

@@ -1,4 +1,4 @@
-/** The ways in which changed art can be taken in, the likeliest first: frames follow their drawings, on the grid of before or another one. */
+/** Lists the ways to use changed art, likeliest first: frames follow their drawings, on the same grid or on another one. */
 import { gridOf } from "@caravan/core/cut";
 import { type ChangedPicture, refreshSource, sourceWithArt } from "@caravan/core/edit";
 import {

@@ -1,4 +1,4 @@
-/** One key from any stop: the game's folders and The Crossing get everything as it is now. */
+/** Delivers everything again with one key from any stop, to the linked game folders and The Crossing. */
 import { whyOf } from "@caravan/core/model";
 import { say } from "../../ui/notices";
 import { begin } from "../begun";

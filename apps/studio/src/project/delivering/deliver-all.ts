@@ -1,4 +1,4 @@
-/** Every delivery of a project in one act: into the game's folders that they have, the others into one ZIP. */
+/** Delivers every delivery of the project at once: to their game folders where linked, the rest as one ZIP. */
 import type { NamedFile } from "@caravan/core/codec";
 import { checkFileNames } from "@caravan/core/delivery-plan";
 import { counted, whyOf } from "@caravan/core/model";

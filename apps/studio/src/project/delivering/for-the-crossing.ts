@@ -1,4 +1,4 @@
-/** Hands deliveries to The Crossing, the small game that plays them in tabs of its own. */
+/** Sends deliveries to The Crossing, the small game that plays them in its own tabs. */
 
 import type { NamedFile } from "@caravan/core/codec";
 import type { Project } from "@caravan/core/model";

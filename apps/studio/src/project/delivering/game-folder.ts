@@ -1,7 +1,7 @@
 /**
- * The folder of the game that a delivery goes straight into. Only files that came out otherwise are written; what is no longer made is
- * named, and removed only when a person asks for it. Folder, project and delivery are taken together when a delivery begins, so that
- * opening another project meanwhile sends nothing astray; one delivery is written at a time.
+ * Delivers straight into a folder of the game. Only changed files are written; files that are no longer made are listed, and removed only
+ * when a person asks. Folder, project and delivery are captured together when a delivery begins, so opening another project meanwhile
+ * sends nothing astray. One delivery is written at a time.
  */
 import { counted, whyOf } from "@caravan/core/model";
 import { create } from "zustand";

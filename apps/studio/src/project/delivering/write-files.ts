@@ -1,6 +1,6 @@
 /**
- * Files into a folder of this computer, through the browser, as a set: all of them are written beside the others first, with a list; then
- * each takes its place; then list and copies go. A page that is closed in between leaves the list, and the next visit finishes what it says.
+ * Writes a set of files into a folder through the browser. All files are staged beside the others first, with a list; then each is moved
+ * into place; then list and copies are removed. If the page is closed in between, the next visit finishes the list.
  */
 import { type NamedFile, sha256Hex } from "@caravan/core/codec";
 import { RECEIPT, type Receipt, readReceipt, receiptAfter, writeReceipt } from "@caravan/core/deliver";

@@ -1,4 +1,4 @@
-/** The art of a document that was read from a folder: pictures are taken in from the files beside it, and new art is cut again by its recipe. */
+/** Reads the art of a document that lies in a folder: stores the pictures beside it, and cuts changed art again by its recipe. */
 
 import { picturesOf } from "@caravan/core/bundle";
 import { type ChangedPicture, refreshSource, sourceWithArt } from "@caravan/core/edit";

@@ -1,4 +1,4 @@
-/** How the folder that the open project is kept in stands; null where it is kept in this browser alone. */
+/** State of the folder that the open project is kept in; null if it is kept only in this browser. */
 import type { Project } from "@caravan/core/model";
 import { create } from "zustand";
 

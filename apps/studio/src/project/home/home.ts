@@ -1,7 +1,7 @@
 /**
- * The folder that a project is kept in, `caravan.json` and its art, where a game's repository has it. The browser's copy stays what is worked on
- * and what is saved first; the folder follows a moment later, changed files only, art before the document. What somebody else wrote there
- * is never written over: it is looked at whenever the person comes back to the tab, and before every write.
+ * Keeps a project in a folder, `caravan.json` and art, where a game's repository has it. The browser's copy remains the working copy and
+ * is saved first; the folder follows a moment later, with changed files only and art before the document. Changes that somebody else made
+ * there are never overwritten: they are checked whenever the person comes back to the tab, and before every write.
  */
 
 import { PROJECT_FILE, picturesOf, readProjectFile } from "@caravan/core/bundle";

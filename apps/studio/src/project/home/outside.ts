@@ -1,4 +1,7 @@
-/** A version of the document that somebody else wrote into the project's folder: what it changes, and what a person may do with it. */
+/**
+ * Compares the open project with a version of `caravan.json` that somebody else wrote into its folder, and applies what the person
+ * decides.
+ */
 
 import { differenceInWords, differencesBetween, mergeProjects } from "@caravan/core/merge";
 import { CaravanError, type Project, whyOf, withDistinctPaths } from "@caravan/core/model";

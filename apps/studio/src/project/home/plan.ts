@@ -1,4 +1,4 @@
-/** What is to be written into the folder that a project is kept in, and what is not ours to write over. Pure, and tested. */
+/** Decides which files to write into the project's folder, and which belong to somebody else. Pure, and tested. */
 
 /** How the document in the folder stands to what we last read or wrote there. */
 export type Standing = "as known" | "as meant" | "changed" | "gone";

@@ -1,4 +1,4 @@
-/** Files of a folder by their paths from it. Every file is written whole: a page that is closed meanwhile leaves the one before. */
+/** Reads and writes files of a folder by path. Each file is written whole: if the page is closed meanwhile, the previous file stays. */
 
 /** The file at a path from the folder, null where there is none. */
 export async function fileAt(folder: FileSystemDirectoryHandle, path: string): Promise<FileSystemFileHandle | null> {

@@ -1,4 +1,4 @@
-/** A folder on this computer, as the browser lets a page read it (File System Access; the private file system is the same to us). */
+/** Opens folders of this computer through the browser (File System Access; the private file system works the same way). */
 import { isHidden } from "../arriving/collect";
 
 /** Art is only read; the game's folder is written to as well. */

@@ -1,6 +1,6 @@
 /**
- * The folder that a project's art comes from. Whenever a person comes back to the tab, its files are looked at again; what changed
- * is shown before it is taken in. Nothing is ever written there.
+ * Watches the folder that a project's art comes from. Its files are checked whenever a person comes back to the tab, and changes are
+ * shown before they are used. Nothing is ever written there.
  */
 import { allPictures, type Source, type SourceId, sheetOf } from "@caravan/core/model";
 import { create } from "zustand";

@@ -1,4 +1,4 @@
-/** Which files of a folder are the pictures of which sources. Pure, and tested. */
+/** Matches the files of a folder with the pictures of sources. Pure, and tested. */
 import { allPictures, type Source, type SourceId } from "@caravan/core/model";
 
 /** For every source of which a file was found, the file of each of its pictures and of its layers'; null where the folder has none. */

@@ -1,4 +1,4 @@
-/** Which steps of the clip are chosen, and how keys and clicks change that. Pure, and tested. */
+/** Tracks which steps of the clip are selected, and how keys and clicks change that. Pure, and tested. */
 import type { Clip } from "@caravan/core/model";
 
 /** Chosen indexes that the clip still has, ascending. */

@@ -1,4 +1,4 @@
-/** What is done with whole clips, from keys and from buttons alike: with those that are selected together, else with the chosen one. */
+/** Actions on whole clips, shared by keys and buttons. They apply to all selected clips, or else to the current one. */
 import { duplicateClip, moveClips, removeClip, removeClips } from "@caravan/core/edit";
 import type { ClipName } from "@caravan/core/model";
 import { act } from "../../project/act";

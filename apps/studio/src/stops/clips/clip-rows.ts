@@ -1,4 +1,4 @@
-/** The rows of the list at Clips: clips that follow one another and belong to one action stand under its name, each with its facing. */
+/** Groups the list at Clips: consecutive clips of one action stand under its name, each with its facing. */
 import { type Action, type Clip, type Facing, facingsPresent } from "@caravan/core/model";
 import type { Heading, Row } from "../../ui/row-list";
 import { secondsInWords, totalOf } from "./pace-words";

@@ -1,4 +1,4 @@
-/** What the right button offers at Clips: for a whole clip, and for steps. */
+/** Context menus at Clips, for clips and for steps. */
 import { reverseSomeSteps } from "@caravan/core/edit";
 import type { Clip, ClipName } from "@caravan/core/model";
 import { act } from "../../project/act";

@@ -1,4 +1,4 @@
-/** Time laid out as width: where each step of a clip begins and how wide it is. Pure, and tested. */
+/** Converts between time and width: where each step of a clip begins and how wide it is. Pure, and tested. */
 import type { Clip, Micros } from "@caravan/core/model";
 
 /** Room for a step's number and time. */

@@ -1,4 +1,4 @@
-/** What is done with chosen steps, from keys and from buttons alike. Copied steps stay for other clips, as long as the page is open. */
+/** Actions on selected steps, shared by keys and buttons. Copied steps can be pasted into other clips for as long as the page is open. */
 
 import { duplicateSteps, pasteSteps, splitClip } from "@caravan/core/edit";
 import type { Clip, Step } from "@caravan/core/model";

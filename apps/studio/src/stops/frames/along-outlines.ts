@@ -1,4 +1,4 @@
-/** Cutting along outlines; what hangs together is found in a worker. */
+/** Cuts along outlines; connected drawings are found in a worker. */
 import { sheetLook } from "@caravan/core/art";
 import { cutSource } from "@caravan/core/edit";
 import type { Cut, Source } from "@caravan/core/model";

@@ -1,4 +1,4 @@
-/** What can be dragged on a sheet: its frames when they are cut by hand, its regions when it is cut in regions, else the part of its grid. */
+/** Lists what can be dragged on a sheet: frames if it is cut by hand, regions if it is cut in regions, otherwise the part of its grid. */
 import { sheetLook } from "@caravan/core/art";
 import { cutSource, drawFrames, placeFrames } from "@caravan/core/edit";
 import { type FrameRef, frameRef, type Rect, type Source } from "@caravan/core/model";

@@ -1,4 +1,4 @@
-/** The cells that a sheet was last cut into, for as long as the page is open: whoever tries another way and comes back finds them as they were. */
+/** Remembers the grid that a sheet was last cut by while the page is open, so that trying another way and coming back restores it. */
 import { restoreCut } from "@caravan/core/edit";
 import type { Source } from "@caravan/core/model";
 import { act } from "../../project/act";

@@ -1,4 +1,4 @@
-/** What the right button offers for a frame of the tray, or for all that are picked if it is one of them. */
+/** Context menu of a frame in the tray, or of all picked frames if it is one of them. */
 import { type FrameRef, findFrame } from "@caravan/core/model";
 import { currentProject } from "../../project/open-project";
 import { pickedFrames, rowRefs, togglePick, togglePicks, useView } from "../../project/view";

@@ -1,15 +1,17 @@
 "use client";
 
 import { sheetLook } from "@caravan/core/art";
-import type { Grid } from "@caravan/core/cut";
+import { type Grid, gridOf } from "@caravan/core/cut";
 import { cutSource } from "@caravan/core/edit";
-import type { GridCut, Source } from "@caravan/core/model";
+import { type GridCut, type Size, type Source, type SourceId, sheetOf, whyOf } from "@caravan/core/model";
+import { useEffect, useState } from "react";
 import { editInGesture } from "../../project/open-project";
 import { usePicture, usePictureProblem } from "../../project/pictures";
 import { useKeys } from "../../ui/keys";
+import { sayUnlessDone } from "../../ui/notices";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
-import { cutOf, gridOfSource, withCell, withCounts } from "./recipe";
+import { cutOf, withCell, withCounts } from "./recipe";
 
 interface Props {
   readonly cut: GridCut;
@@ -30,9 +32,36 @@ export function useGridCut(source: Source): (next: GridCut) => string | undefine
   };
 }
 
-/** The grid over a whole sheet. */
+/** The grid over a whole sheet. What is typed while its picture is still being read is shown at once and cut when that is there. */
 export function CellFields({ source }: { source: Source }) {
-  return <GridFields cut={cutOf(source)} grid={gridOfSource(source)} onCut={useGridCut(source)} />;
+  const look = sheetLook(source);
+  const isRead = usePicture(look) !== undefined;
+  const problem = usePictureProblem(look);
+  const apply = useGridCut(source);
+  const [waiting, setWaiting] = useState<{ readonly of: SourceId; readonly cut: GridCut } | null>(null);
+  const cut = waiting?.of === source.id ? waiting.cut : cutOf(source);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when the picture has come
+  useEffect(() => {
+    if (!isRead || !waiting) return;
+    if (waiting.of === source.id) sayUnlessDone(apply(waiting.cut));
+    setWaiting(null);
+  }, [isRead, waiting]);
+  const wait = (next: GridCut): string | undefined => {
+    if (isRead || problem !== null) return apply(next);
+    try {
+      gridOf(sizeOf(source), next, source.name);
+    } catch (error) {
+      return whyOf(error);
+    }
+    setWaiting({ of: source.id, cut: next });
+    return undefined;
+  };
+  return <GridFields cut={cut} grid={gridOf(sizeOf(source), cut, source.name)} onCut={wait} />;
+}
+
+function sizeOf(source: Source): Size {
+  const { width, height } = sheetOf(source);
+  return { w: width, h: height };
 }
 
 /** The grid, typed or nudged: cell size and counts are two ways to say the same, and either may be changed. */

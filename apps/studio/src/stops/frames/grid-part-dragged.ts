@@ -1,6 +1,6 @@
 /**
- * A part of a grid, dragged by its edges on the sheet. Pure, and tested. An edge that is let go near a line of the grid takes columns or rows in
- * or leaves them out; the left or top edge let go elsewhere is where the grid begins now, its cells staying as large as they are.
+ * Computes the part of a grid from dragging its edges on the sheet. Pure, and tested. An edge released near a grid line adds or removes
+ * columns or rows; the left or top edge released elsewhere moves the start of the grid, and cells keep their size.
  */
 import { cellRect, type Grid } from "@caravan/core/cut";
 import type { GridCut, Rect } from "@caravan/core/model";

@@ -1,4 +1,4 @@
-/** The grid that the fields show and change: the source's own cut, or for an uncut sheet one cell of its whole size. */
+/** The grid that the fields show and edit: the source's own cut, or for an uncut sheet one cell of its full size. */
 import { type Grid, gridOf } from "@caravan/core/cut";
 import { type GridCut, type Size, type Source, type Spacing, sheetOf } from "@caravan/core/model";
 

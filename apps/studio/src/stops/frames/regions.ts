@@ -1,4 +1,4 @@
-/** A sheet of several grids: its regions, and every change to one of them as one cut. */
+/** Edits the regions of a sheet with several grids. Each change to a region is one new cut. */
 
 import { sheetLook } from "@caravan/core/art";
 import { cutOfSuggestion, gridOf } from "@caravan/core/cut";

@@ -1,6 +1,6 @@
 /**
- * What is drawn over a sheet: which cells, which of them empty, dropped, picked, and where the keys are. Pure, and tested;
- * `paint` only puts it on a canvas. Rectangles in sheet pixels; only what is in sight is in the scene.
+ * Computes what is drawn over a sheet: cells, which are empty, dropped or picked, and the key cursor. Pure, and tested; `paint` only puts
+ * it on a canvas. Rectangles in sheet pixels; contains only what is visible.
  */
 import { cellRect, type Grid } from "@caravan/core/cut";
 import { type FrameRef, frameRef, overlaps, type Rect, type Source, sheetOf } from "@caravan/core/model";

@@ -1,4 +1,4 @@
-/** How the sheet lies on the surface: zoom and place. Pure, and tested. Points in CSS pixels from the surface's corner. */
+/** Zoom and position of the sheet on the surface. Pure, and tested. Points in CSS pixels from the surface's corner. */
 
 import type { Size } from "@caravan/core/model";
 import { largestFitting, nextZoom, zoomsBetween } from "../../ui/zooms";

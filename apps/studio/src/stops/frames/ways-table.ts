@@ -1,6 +1,6 @@
 /**
- * Ways of cutting that a person chooses, in one table: a further way is a row here, with its fields and, where something can be dragged on
- * the sheet, its boxes. How its frames are found is the core's (`core/cut/ways`).
+ * Table of the ways of cutting. To add one, add a row here with its fields and, if something can be dragged on the sheet, its boxes. How
+ * frames are found is in the core (`core/cut/ways`).
  */
 import { USUAL_OUTLINES } from "@caravan/core/cut";
 import type { FrameRef, Source } from "@caravan/core/model";

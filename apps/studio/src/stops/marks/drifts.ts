@@ -1,4 +1,4 @@
-/** What is looked at of how a drawing drifts about its origin, and the steps that jump. */
+/** Selects which drift of the drawing around its origin is charted, and finds the steps that jump. */
 import { jumpsOf, type Standing } from "@caravan/core/marks";
 import type { Clip } from "@caravan/core/model";
 

@@ -1,4 +1,4 @@
-/** What a press and a drag do to the corners of outlines. Pure, and tested. Units: untrimmed frame pixels. */
+/** Computes what a press and a drag do to the corners of outlines. Pure, and tested. Units: untrimmed frame pixels. */
 import type { FramePoint, Outline } from "@caravan/core/model";
 
 /** A corner of one of a frame's outlines. */

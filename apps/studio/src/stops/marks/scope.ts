@@ -1,4 +1,6 @@
-/** For which frames an origin is set: the one that is shown, or all of a clip, an action, a source, or the project. Pure, and tested. */
+/**
+ * Selects the frames that an origin applies to: the shown one, or all of a clip, an action, a source or the project. Pure, and tested.
+ */
 import {
   type Clip,
   clipsOfAction,

@@ -1,4 +1,4 @@
-/** Ways to set boxes and points, from the pointer, buttons and keys alike. What a way gives is worked out in the core. */
+/** Sets boxes and points, shared by the pointer, buttons and keys. Results are computed in the core. */
 import type { Drawn } from "@caravan/core/art";
 import {
   addBox,

@@ -1,4 +1,4 @@
-/** Ways to give frames an origin, from buttons and keys alike. What a way gives is worked out in the core. */
+/** Sets the origin of frames, shared by buttons and keys. Results are computed in the core. */
 import type { Drawn } from "@caravan/core/art";
 import { forgetOrigins, nudgeOrigins, placeOrigins } from "@caravan/core/edit";
 import {

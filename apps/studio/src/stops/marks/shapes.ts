@@ -1,4 +1,4 @@
-/** The words and the tag of each shape of marks. */
+/** Words and tags for each shape of marks. */
 import type { BoxUse, MarkShape } from "@caravan/core/model";
 
 interface ShapeWords {

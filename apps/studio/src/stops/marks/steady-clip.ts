@@ -1,4 +1,4 @@
-/** A clip put steady in one act, and how it stood before, for as long as that was the last thing done. */
+/** Steadies a clip in one act, and keeps its earlier state for comparison until something else is changed. */
 import { steadyClip } from "@caravan/core/edit";
 import { type Standing, type SteadyAxes, standingFrom, standingOf, steadyOrigins, type Unsteady } from "@caravan/core/marks";
 import {

@@ -1,4 +1,4 @@
-/** Drawing zones and platforms on the stage, and moving what is there. */
+/** Draws new zones and platforms on the stage, and moves existing ones. */
 import { setStage } from "@caravan/core/edit";
 import { type Area, freeName, type Stage } from "@caravan/core/model";
 import { type PointerEvent, useRef } from "react";

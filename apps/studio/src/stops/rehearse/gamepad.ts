@@ -1,4 +1,4 @@
-/** A gamepad as keys: its stick and cross go, its buttons work the stage's inputs in their order. */
+/** Reads a gamepad as keys: the stick and cross move, the buttons work the stage's inputs in order. */
 import type { Going, Stage } from "@caravan/core/model";
 import { type Control, control } from "./session";
 

@@ -1,4 +1,4 @@
-/** Taking hold of things on the stage: zones and platforms by their middle or an edge, others by where they stand. All in whole px of the game. */
+/** Grabs things on the stage: zones and platforms by the middle or an edge, others by their position. Units: whole px of the game. */
 import { type Area, type FramePoint, findFrame, frameSize, originOf, type Stage } from "@caravan/core/model";
 import { extraAt, type Setting } from "@caravan/core/stage";
 

@@ -1,4 +1,4 @@
-/** The keys of a stage as the list of keys has them, and as they are printed. */
+/** Lists a stage's keys, for the list of keys and for display. */
 import type { Going, StageKey } from "@caravan/core/model";
 import type { Control } from "./session";
 

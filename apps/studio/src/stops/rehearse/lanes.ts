@@ -1,4 +1,4 @@
-/** The account as lanes in time: rules, buttons and switches, facings, events. What lies where is worked out here and painted below. */
+/** Computes the account as lanes over time: rules, buttons and switches, facings, events. Painted elsewhere. */
 import type { Micros, TrackEntry } from "@caravan/core/model";
 import { type Bar, barsOf, type Comparison } from "@caravan/core/rehearse";
 import { endTime, rowsOf, type Session, shownTime } from "./session";

@@ -1,4 +1,4 @@
-/** Paints a moment of a rehearsal: backdrop, platforms, what stands about, the figure, effects, and aids to judge them by. */
+/** Paints one moment of a rehearsal: backdrop, platforms, scenery, the figure, effects, and guides. */
 
 import { wornLook } from "@caravan/core/art";
 import {

@@ -1,4 +1,4 @@
-/** Keeping what is recorded. */
+/** Saves a recording as a drive. */
 import { keepDrive } from "@caravan/core/edit";
 import type { Drive, Project, Stage } from "@caravan/core/model";
 import { act } from "../../project/act";

@@ -1,8 +1,8 @@
 /**
- * The rehearsal that goes on: driven by keys or by a drive that was kept, as far as it has come, and the moment of it that is looked at.
+ * The running rehearsal, driven by keys or by a saved drive, and the moment of it that is shown.
  *
- * It is recorded from its first step, so any moment can be gone back to by replaying from the last second before it that was kept. It belongs
- * to no document: when the project changes, the same keys are played again in what the project is now.
+ * It is recorded from its first step, so any moment can be shown by replaying from the last saved second before it. It belongs to no
+ * document: when the project changes, the same keys are played again in the new version.
  */
 import type { Drive, Going, KeyMoment, Micros, Project, Stage } from "@caravan/core/model";
 import { msFromMicros } from "@caravan/core/model";

@@ -1,4 +1,4 @@
-/** Why a rule shows now, or does not: the first condition that does not hold, in words. */
+/** Explains why a rule shows or does not: the first condition that fails, in words. */
 import { firstUnmet, isKept, type Program, type State } from "@caravan/core/behave";
 import type { Condition, Rule } from "@caravan/core/model";
 import { timeInWords } from "@caravan/core/rehearse";

@@ -1,6 +1,6 @@
 "use client";
 
-/** The delivery, built anew by itself whenever the project changes while Ship is shown. */
+/** Rebuilds the delivery automatically whenever the project changes while Ship is shown. */
 import { CaravanError, type Delivery, type Project } from "@caravan/core/model";
 import { useEffect, useState } from "react";
 import { create } from "zustand";

@@ -1,4 +1,4 @@
-/** What the right button offers for a source, on the wall and in the list. */
+/** Context menu of a source, on the wall and in the list. */
 import { removeSource } from "@caravan/core/edit";
 import { isOfPieces, type SourceId } from "@caravan/core/model";
 import { act } from "../../project/act";

@@ -1,4 +1,4 @@
-/** Jobs on files that come in. */
+/** Jobs on incoming files. */
 import { readZip } from "@caravan/core/codec";
 import type { Answer, Ask } from "../jobs";
 import { bytesOf, pngCodec } from "../pictures-in-hand";

@@ -1,4 +1,4 @@
-/** Jobs on pictures as they are shown: decoded, cleared, recoloured, put together, looked for. */
+/** Jobs on pictures for display: decode, clear, recolour, assemble, search. */
 import { asSeen, framePixels } from "@caravan/core/art";
 import { sha256Hex } from "@caravan/core/codec";
 import { drawingsIn, factsOf, findDrawings as findAgain, mirrored, sheetCoverageOf } from "@caravan/core/raster";

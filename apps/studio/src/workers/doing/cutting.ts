@@ -1,4 +1,4 @@
-/** Jobs on how sheets are cut, and on what their frames look like. */
+/** Jobs on cutting sheets, and on checking their frames. */
 import { artFrom, drawnPixels } from "@caravan/core/art";
 import { findRepeats, frameFindings } from "@caravan/core/check";
 import { cutSheet, suggestGrids as gridsIn, suggestOutlines } from "@caravan/core/cut";

@@ -1,4 +1,4 @@
-/** Frees pictures that nothing needs any more. */
+/** Frees pictures that nothing uses any more. */
 import { deleteUnused, picturesOfNobody as foundOfNobody } from "../../project/unused-pictures";
 import type { Answer, Ask } from "../jobs";
 

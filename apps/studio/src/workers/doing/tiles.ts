@@ -1,4 +1,4 @@
-/** Jobs on the tiles that frames are made of. */
+/** Jobs on tiles of frames. */
 import { type Art, artFrom, wornLook } from "@caravan/core/art";
 import { framesToPart, putTogetherFromTiles } from "@caravan/core/edit";
 import { CaravanError, type Frame, type FrameRef, findFrame, frameName, type Project, type Source, sourceById } from "@caravan/core/model";

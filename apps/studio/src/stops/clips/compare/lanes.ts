@@ -1,4 +1,4 @@
-/** What is compared: up to four clips, each at its own speed, now or as it was before its last edit. Times are worked out here, purely. */
+/** Computes the lanes of Compare: up to four clips, each at its own speed, as it is now or was before its last edit. Pure. */
 
 import type { ClipName, Micros } from "@caravan/core/model";
 import type { Timeline } from "@caravan/core/playback";

@@ -1,4 +1,4 @@
-/** Two frames laid on one another as the player shows them, and where they differ. */
+/** Lays two frames on one another as the player shows them, and marks where they differ. */
 import { type Difference, differenceOf } from "@caravan/core/raster";
 import { drawStill, paintStill, shownLayers } from "../../../preview/draw-frame";
 import type { PlayedFrame } from "../../../preview/playing";

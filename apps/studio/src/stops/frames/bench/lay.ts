@@ -1,4 +1,4 @@
-/** Painting pieces one by one while they are worked on: a frame's own picture comes from a worker, and a hand does not wait for that. */
+/** Paints pieces one by one while they are being edited: a whole frame comes from a worker, which is too slow to follow a hand. */
 import { frameLook, type LaidLook, laidPixels, type Stock } from "@caravan/core/art";
 import { type Frame, findFrame, frameSize, type Piece, type Rect, type Source } from "@caravan/core/model";
 import { recoloured } from "@caravan/core/palette";

@@ -1,4 +1,4 @@
-/** What is in hand at the bench where frames are put together, and what of the frame is chosen. It belongs to the screen, not to the project. */
+/** State of the bench: the piece in hand and the selection within the frame. Belongs to the screen, not to the project. */
 import { moveEverywhere, movePieces } from "@caravan/core/edit";
 import {
   type CaravanError,

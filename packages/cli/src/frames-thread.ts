@@ -1,0 +1,23 @@
+/** Thread that crops, encodes and writes its share of a sheet's frames. */
+import { parentPort, workerData } from "node:worker_threads";
+import { whyOf } from "@caravan/core/model";
+import { type FrameAnswer, type FrameTask, frameFile } from "./frame-files";
+import { pngCodec } from "./png";
+import { type StagedFile, stageFile } from "./staged-file";
+
+const { shared, width, height, frames, from, step, staging } = workerData as FrameTask;
+
+function answer(): FrameAnswer {
+  try {
+    const pixels = { width, height, bytes: new Uint8Array(shared) };
+    const png = pngCodec();
+    const files: StagedFile[] = [];
+    for (const [k, frame] of frames.entries())
+      if (k % step === from) files.push(stageFile(staging, frameFile(pixels, frame, png), String(k)));
+    return { files };
+  } catch (error) {
+    return { failed: whyOf(error), code: (error as { code?: string }).code ?? "" };
+  }
+}
+
+parentPort?.postMessage(answer());

@@ -3,6 +3,9 @@
  * own, changes a project as a person does, kills all of the browser's processes at a random moment, starts it again, and looks: the project
  * opens without a word of trouble, what it holds is a beginning of what was done, of which at most the last 500 ms are missing, and no
  * picture lies about that no project has. Ends with exit code 1 at the first kill after which that is not so.
+ *
+ * In some rounds storage is slow (each write takes up to 40 ms more) or becomes full in between: then what is missing must have been shown as not saved. In
+ * some a second tab takes the project over in the middle, and goes on where the first one stopped.
  */
 import { execFileSync } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
@@ -26,6 +29,7 @@ const profile = mkdtempSync(join(tmpdir(), "caravan-kills-"));
 
 const opened = async (): Promise<[BrowserContext, Page]> => {
   const context = await chromium.launchPersistentContext(profile, { ...BROWSER, viewport: { width: 1280, height: 800 } });
+  await context.addInitScript(STORAGE);
   return [context, context.pages()[0] ?? (await context.newPage())];
 };
 
@@ -41,12 +45,28 @@ function kill(): void {
 const fpsOf = (page: Page) => page.getByRole("textbox", { name: "Frames per second" });
 
 /** One change: by keys at Clips, with a new sheet between, or while a delivery is made. */
-type Way = "speed" | "import" | "deliver";
-const WAYS: readonly Way[] = ["speed", "speed", "speed", "import", "deliver"];
+type Way = "speed" | "import" | "deliver" | "slow" | "full" | "take-over";
+const WAYS: readonly Way[] = ["speed", "speed", "import", "deliver", "slow", "full", "take-over"];
+
+/** Storage that can be slowed and filled: runs in the page before anything else, as text. */
+const STORAGE = `(() => {
+  const put = IDBObjectStore.prototype.put;
+  const trouble = { full: false, slow: false };
+  globalThis.trouble = trouble;
+  IDBObjectStore.prototype.put = function (...args) {
+    if (trouble.full) throw new DOMException("No room.", "QuotaExceededError");
+    // The thread that writes is held up, as a slow disk does to the transaction.
+    if (trouble.slow) for (const end = performance.now() + Math.random() * 40; performance.now() < end; );
+    return put.apply(this, args);
+  };
+})()`;
+const become = (page: Page, state: { full?: boolean; slow?: boolean }) => page.evaluate(`Object.assign(trouble, ${JSON.stringify(state)})`);
 
 interface Done {
   readonly fps: number;
   readonly at: number;
+  /** Whether the page said that it could not save. */
+  readonly unsaved: boolean;
 }
 
 /** Changes the speed again and again until the browser is gone; what was done is put on `done`. */
@@ -58,17 +78,31 @@ async function work(page: Page, way: Way, from: number, round: number, done: Don
   }
   if (way === "import") await dropFiles(page, [pngFile(`more-${round}.png`, figureSheet(2 + (round % 5), 1 + (round % 3)))]);
   if (way === "import") await goTo(page, "Clips");
+  if (way === "slow") await become(page, { slow: true });
+  const full = way === "full" ? performance.now() + random() * 1200 : Number.POSITIVE_INFINITY;
   await fpsOf(page).focus();
   for (let shown = from; shown < 60; ) {
+    if (performance.now() > full) await become(page, { full: true });
     await page.keyboard.press("ArrowUp");
     const at = performance.now();
     const now = Number(await fpsOf(page).inputValue());
     // A key that nothing came of is no work that could be lost.
-    if (now !== shown) done.push({ fps: now, at });
+    if (now !== shown) done.push({ fps: now, at, unsaved: at > full });
     else await fpsOf(page).focus();
     shown = now;
     await page.waitForTimeout(20 + random() * 120);
   }
+}
+
+/** A second tab takes the project over, while the first one is worked in: the first then refuses what is done there, and says so. */
+async function takenOver(context: BrowserContext, address: string): Promise<void> {
+  await new Promise((go) => setTimeout(go, 200 + random() * 800));
+  const second = await context.newPage();
+  await second.goto(address);
+  await second
+    .getByRole("button", { name: "Work here instead" })
+    .click({ timeout: 10_000 })
+    .catch(() => {});
 }
 
 /** Runs in the page, as text: what compiles this file puts calls into functions that a page does not have. */
@@ -110,6 +144,7 @@ try {
       fps = 1;
     }
     const working = work(page, way, fps, round, done).catch(() => {});
+    if (way === "take-over") await takenOver(context, address);
     await new Promise((go) => setTimeout(go, 300 + random() * 2200));
     const killed = performance.now();
     kill();
@@ -120,7 +155,8 @@ try {
     await goTo(page, "Clips");
     const now = Number(await fpsOf(page).inputValue());
     const kept = done.filter((each) => each.fps <= now).at(-1);
-    const lost = done.filter((each) => each.fps > now && each.at <= killed);
+    // With storage full nothing was promised.
+    const lost = done.filter((each) => each.fps > now && each.at <= killed && !each.unsaved);
     const lostMs = lost[0] ? killed - lost[0].at : 0;
     lostMost = Math.max(lostMost, lostMs);
     const trouble = await page.getByText(/could not be opened as it was|cannot be/).count();

@@ -2,11 +2,25 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Atlas, AtlasClip, AtlasFrame } from "../atlas";
 import { textFromUtf8 } from "../codec";
+import { clearPixels, coverageOf } from "../raster";
 import { filesInShape, learnExample, shapeOf } from ".";
-import { atlasOfExample, KEYED, LINED, LISTED, NESTED, PAGED, PAIRED, TABLED, TAGGED } from "./examples.fixture";
+import {
+  atlasOfExample,
+  KEYED,
+  LAST_INSIDE,
+  LINED,
+  LISTED,
+  NESTED,
+  NUMBERED,
+  PAGED,
+  PAIRED,
+  PUSHED,
+  TABLED,
+  TAGGED,
+} from "./examples.fixture";
 import type { Traits } from "./learn";
 
-const EXAMPLES = { KEYED, TAGGED, TABLED, LINED, NESTED, PAIRED, PAGED, LISTED };
+const EXAMPLES = { KEYED, TAGGED, TABLED, LINED, NESTED, PAIRED, PAGED, LISTED, LAST_INSIDE };
 
 function written(text: string, atlas = atlasOfExample(text)) {
   const { example, told } = learnExample(text, "in/hero.data", null);
@@ -20,6 +34,42 @@ describe("an example's own content, written in its shape,", () => {
   it.each(Object.entries(EXAMPLES))("gives back the example: %s", (_name, text) => {
     const { files } = written(text);
     expect(files.map(({ bytes }) => plain(textFromUtf8(bytes)))).toEqual([plain(text)]);
+  });
+});
+
+describe("an example whose conventions its picture settles,", () => {
+  const rects = [
+    { x: 0, y: 0, w: 32, h: 32 },
+    { x: 32, y: 0, w: 30, h: 32 },
+    { x: 64, y: 40, w: 32, h: 33 },
+  ];
+  const picture = clearPixels(128, 96);
+  for (const { x, y, w, h } of rects)
+    for (let row = y; row < y + h; row++) picture.bytes.fill(255, (row * 128 + x) * 4, (row * 128 + x + w) * 4);
+  const seen = { picture: "hero.png", coverage: coverageOf(picture) };
+  const frame = (rect: AtlasFrame["rect"]): AtlasFrame => ({
+    ...{ page: 0, rect, turned: false, inset: { x: 0, y: 0 }, size: { w: rect.w, h: rect.h }, origin: { x: 0, y: 0 } },
+  });
+  const atlas = (rects: Record<string, AtlasFrame["rect"]>): Atlas => ({
+    ...{ format: "caravan-atlas", version: 1, clips: {}, actions: {} },
+    pages: [{ image: "hero.png", width: 128, height: 96, scale: 1, filter: "nearest" }],
+    frames: Object.fromEntries(Object.entries(rects).map(([name, rect]) => [name, frame(rect)])),
+  });
+  const inShape = (text: string, file: string, content: Atlas) => {
+    const { example } = learnExample(text, file, seen);
+    return textFromUtf8(filesInShape(shapeOf(example), content, "out").files[0]?.bytes ?? new Uint8Array());
+  };
+
+  it("is written with the signs that push a picture to the left and up", () => {
+    const own = atlas({ "walk-0": rects[0] as never, "walk-1": rects[1] as never, rest: rects[2] as never });
+    expect(plain(inShape(PUSHED, "in/hero.json", own))).toBe(plain(PUSHED));
+    expect(inShape(PUSHED, "in/hero.json", atlas({ leap: { x: 40, y: 8, w: 20, h: 9 } }))).toContain('"x": -40, "y": -8, "w": 20, "h": 9');
+  });
+
+  it("is written with cells counted from 1", () => {
+    const cell = (k: number) => ({ x: (k % 4) * 32, y: Math.floor(k / 4) * 32, w: 32, h: 32 });
+    const own = atlas({ "walk 0": cell(0), "walk 1": cell(1), rest: cell(6) });
+    expect(plain(inShape(NUMBERED, "in/hero.json", own))).toBe(plain(NUMBERED));
   });
 });
 

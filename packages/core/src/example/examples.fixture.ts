@@ -115,6 +115,32 @@ export const LISTED = `{
   ]
 }`;
 
+/** Corners, the second of which is the last pixel inside. */
+export const LAST_INSIDE = `{
+  "image": "hero.png", "width": 128, "height": 96,
+  "pieces": [
+    { "name": "walk 0", "left": 0, "top": 0, "last_x": 31, "last_y": 31 },
+    { "name": "walk 1", "left": 32, "top": 0, "last_x": 61, "last_y": 31 },
+    { "name": "rest", "left": 64, "top": 40, "last_x": 95, "last_y": 72 }
+  ]
+}`;
+
+/** How far the picture is pushed to the left and up behind a window of each frame's size. */
+export const PUSHED = `{
+  "image": "hero.png",
+  "windows": [
+    { "name": "walk-0", "x": 0, "y": 0, "w": 32, "h": 32 },
+    { "name": "walk-1", "x": -32, "y": 0, "w": 30, "h": 32 },
+    { "name": "rest", "x": -64, "y": -40, "w": 32, "h": 33 }
+  ]
+}`;
+
+/** Cells by their numbers, counted from 1. */
+export const NUMBERED = `{
+  "image": "hero.png", "cell": { "w": 32, "h": 32 }, "columns": 4,
+  "cells": [ { "name": "walk 0", "cell": 1 }, { "name": "walk 1", "cell": 2 }, { "name": "rest", "cell": 7 } ]
+}`;
+
 /** What an example itself says, as an atlas. */
 export function atlasOfExample(text: string): Atlas {
   const { parsed, reading } = recognise(text, unseen(""), "example");

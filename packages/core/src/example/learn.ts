@@ -89,10 +89,6 @@ export function learnShape(located: Located, reading: Reading, where: string, as
   const unlike = [
     reading.rectAs === "share" && "counts rectangles in shares of the picture",
     reading.yAs !== undefined && "counts y up from the picture's bottom",
-    reading.inclusive && "counts right and bottom edges as the last pixels inside",
-    reading.centred && "counts x and y to the middle of a frame",
-    reading.negated && "counts x and y with the other sign",
-    reading.indexFrom === 1 && "counts cells from 1",
     reading.insetAs !== undefined && "counts insets in another way than from the top left",
     reading.frames === "$cells" && "has no records of frames",
     reading.frames.includes("^") && "lists each field of all frames by itself",

@@ -129,29 +129,35 @@ export const PLAYBACK: Quantity = {
 };
 
 /** What a field of a frame's record means by a reading; null for those that are told otherwise. */
-export function frameQuantity(field: FrameField, { turnedAs, originAs, originUp, timeAs, tickMs }: Reading): Quantity | null {
+export function frameQuantity(field: FrameField, reading: Reading): Quantity | null {
+  const { turnedAs, originAs, originUp, timeAs, tickMs, inclusive = false, centred = false, negated = false, indexFrom = 0 } = reading;
   const share = originAs === "share";
+  /** The size that the file says, which is the stored one or the upright one. */
+  const told = (frame: Cell) => (turnedAs === "stored" ? frame.rect : uprightSize(frame));
+  const corner = (at: number, length: number) => (centred ? at + length / 2 : negated && at !== 0 ? -at : at);
+  const last = inclusive ? 1 : 0;
+  const edge = inclusive ? "last pixel" : "edge";
   switch (field) {
     case "name":
       return FRAME_NAME;
     case "x":
-      return number("x", ({ frame }) => frame?.rect.x);
+      return number(centred ? "middle, x" : "x", ({ frame }) => frame && corner(frame.rect.x, told(frame).w));
     case "y":
-      return number("y", ({ frame }) => frame?.rect.y);
+      return number(centred ? "middle, y" : "y", ({ frame }) => frame && corner(frame.rect.y, told(frame).h));
     case "w":
       return turnedAs === "stored" ? number("width, as stored", ({ frame }) => frame?.rect.w) : UPRIGHT_WIDTH;
     case "h":
       return turnedAs === "stored" ? number("height, as stored", ({ frame }) => frame?.rect.h) : UPRIGHT_HEIGHT;
     case "right":
-      return number("right edge", ({ frame }) => frame && frame.rect.x + (turnedAs === "stored" ? frame.rect.w : uprightSize(frame).w));
+      return number(`right ${edge}`, ({ frame }) => frame && frame.rect.x + told(frame).w - last);
     case "bottom":
-      return number("bottom edge", ({ frame }) => frame && frame.rect.y + (turnedAs === "stored" ? frame.rect.h : uprightSize(frame).h));
+      return number(`bottom ${edge}`, ({ frame }) => frame && frame.rect.y + told(frame).h - last);
     case "column":
-      return number("column", ({ frame }) => frame && frame.rect.x / frame.rect.w);
+      return number("column", ({ frame }) => frame && frame.rect.x / frame.rect.w + indexFrom);
     case "row":
-      return number("row", ({ frame }) => frame && frame.rect.y / frame.rect.h);
+      return number("row", ({ frame }) => frame && frame.rect.y / frame.rect.h + indexFrom);
     case "index":
-      return number("number of the cell", ({ frame }) => frame && cellNumber(frame));
+      return number("number of the cell", ({ frame }) => frame && cellNumber(frame) + indexFrom);
     case "cellW":
       return number("width of a cell", ({ sheet }) => sheet.frames[0]?.rect.w);
     case "cellH":

@@ -24,6 +24,7 @@ test("data on frames, clips and events goes to the game, and is there after a re
   await page.keyboard.press("Enter");
   await page.getByRole("textbox", { name: "Value of footfall" }).fill("sand");
   await page.keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: /^Step \d: .*fires footfall: sand/ })).toContainText("footfall: sand");
 
   await goTo(page, "Frames");
   await page.getByRole("button", { name: "Pick row 1", exact: true }).click();

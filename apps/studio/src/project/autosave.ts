@@ -15,6 +15,10 @@ import { THIS_TAB, tellTabs } from "./tabs";
 
 /** A change is written this long after it, at most: with the writing itself, which a busy machine makes slow, no more than half a second is lost to a kill. */
 const DELAY = 150; // ms
+/** The first change after a rest is written sooner: nothing else waits to be written with it. */
+const SOON = 50; // ms
+/** So long without a change is a rest. */
+const REST = 1000; // ms
 /** After a failure the next try waits longer. */
 const RETRY = 3000; // ms
 /** So long where there was no room: people have to make some first. */
@@ -46,8 +50,11 @@ export function markStored(id: string, history: History, project: Project | null
 export function startAutosave(): () => void {
   const stop = useOpenProject.subscribe((open, before) => {
     if (open.id === null || open.access === "reader") return;
-    if (open.saving.kind === "pending" && (open.project !== before.project || before.saving.kind !== "pending")) schedule(DELAY);
-    else if (open.saving.kind === "failed" && before.saving !== open.saving) schedule(open.saving.full ? RETRY_FULL : RETRY);
+    if (open.saving.kind === "pending" && (open.project !== before.project || before.saving.kind !== "pending")) {
+      const rested = performance.now() - changedAt > REST;
+      changedAt = performance.now();
+      schedule(rested ? SOON : DELAY);
+    } else if (open.saving.kind === "failed" && before.saving !== open.saving) schedule(open.saving.full ? RETRY_FULL : RETRY);
   });
   const hidden = () => {
     if (document.visibilityState !== "hidden") return;
@@ -95,6 +102,9 @@ function isAllKept(): boolean {
   // What just waits for its turn goes into the journal; what storage has refused is for the person to save.
   return saving.kind === "pending" && picturesWaiting() === 0 && keepForLater();
 }
+
+/** When something was last changed, by the page's clock. */
+let changedAt = Number.NEGATIVE_INFINITY;
 
 /** When the next save is due, by the page's clock. */
 let due = Number.POSITIVE_INFINITY;

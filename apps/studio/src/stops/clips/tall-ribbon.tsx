@@ -1,6 +1,6 @@
 "use client";
 
-import { type Clip, type ClipName, clipNamed, frameName, type Step } from "@caravan/core/model";
+import { type Clip, type ClipName, clipNamed, type DataValue, frameName, type Step, textOfValue, valueIn } from "@caravan/core/model";
 import { timeAt } from "@caravan/core/playback";
 import { useDroppable } from "@dnd-kit/core";
 import { horizontalListSortingStrategy, SortableContext, useSortable } from "@dnd-kit/sortable";
@@ -102,6 +102,7 @@ const StepCell = memo(function StepCell({ id, name: clip, step, index, width, ch
   const name = shown ? frameName(shown.source, shown.frame) : "missing frame";
   const ms = written(step.duration / 1000, 3);
   const number = index + useCountFrom();
+  const fired = step.events?.map((event) => withValue(event, valueIn(step.eventValues, event)));
   // In steps, so that a step that is dragged wider is not drawn anew at every pixel.
   const size = Math.min(68, Math.floor((width - 6) / 4) * 4);
   return (
@@ -116,8 +117,8 @@ const StepCell = memo(function StepCell({ id, name: clip, step, index, width, ch
         data-chooses
         data-step={index}
         aria-pressed={chosen}
-        aria-label={`Step ${number}: ${name}, ${step.events ? `fires ${step.events.join(" and ")}, ` : ""}${ms} ms`}
-        title={`${name}, ${ms} ms`}
+        aria-label={`Step ${number}: ${name}, ${fired ? `fires ${fired.join(" and ")}, ` : ""}${ms} ms`}
+        title={`${name}, ${ms} ms${fired ? `, fires ${fired.join(" and ")}` : ""}`}
         tabIndex={-1}
         onClick={(event) => {
           useView.setState((view) => ({ steps: clickedSteps(view.steps, index, event.shiftKey, event.ctrlKey || event.metaKey) }));
@@ -127,9 +128,7 @@ const StepCell = memo(function StepCell({ id, name: clip, step, index, width, ch
       >
         <span className="flex w-full justify-between gap-1 px-1 text-small">
           <span className="number text-muted">{number}</span>
-          {step.events && (
-            <span className={`truncate font-semibold ${now ? "text-now-text" : "text-lapis"}`}>{step.events.join(", ")}</span>
-          )}
+          {fired && <span className={`truncate font-semibold ${now ? "text-now-text" : "text-lapis"}`}>{fired.join(", ")}</span>}
         </span>
         {shown && size >= 8 ? (
           <span className="check block shrink-0">
@@ -144,3 +143,8 @@ const StepCell = memo(function StepCell({ id, name: clip, step, index, width, ch
     </div>
   );
 });
+
+/** "footfall: sand". */
+function withValue(event: string, value: DataValue | undefined): string {
+  return value === undefined || value === true ? event : `${event}: ${textOfValue(value)}`;
+}

@@ -11,16 +11,30 @@ import {
   comparedByDrawings,
   type Drawings,
   type FrameChanges,
+  foundAgain,
   framesChanged,
+  gridInWords,
   movesInWords,
   placeOf,
+  recipesFor,
   strayedFrames,
+  wayOnSheet,
   withFoundPlaces,
 } from "@caravan/core/frame-identity";
 import { type FrameOutlines, outlinesOf } from "@caravan/core/marks";
-import { allPictures, CaravanError, type FrameRef, keptRefs, type Project, type Source, sameRect, sourceById } from "@caravan/core/model";
+import {
+  allPictures,
+  CaravanError,
+  type FrameRef,
+  type GridCut,
+  keptRefs,
+  type Project,
+  type Source,
+  sameRect,
+  sourceById,
+} from "@caravan/core/model";
 import { coloursIn, type UsedColour } from "@caravan/core/palette";
-import { coverageOf, drawingsIn, findDrawings, type Ground, opaqueGround, type Pixels } from "@caravan/core/raster";
+import { type Coverage, coverageOf, drawingsIn, findDrawings, type Ground, opaqueGround, type Pixels } from "@caravan/core/raster";
 import { type Walk, walkingClip, walkKey, walkOf } from "@caravan/core/stage";
 import { isFolder, readFile } from "./files";
 import { pngCodec } from "./png";
@@ -68,6 +82,8 @@ export interface Refreshed {
   readonly compared: boolean;
   /** Where frames went with their drawings, in words. */
   readonly moves: readonly string[];
+  /** Another grid that it was cut by, since the drawings of before stand in its cells now, in words. */
+  readonly grid: string | null;
   /** The sheet has another size and its art of before is not known: where what was drawn went cannot be told. */
   readonly unsure: boolean;
 }
@@ -108,15 +124,18 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
     const coverages = looksOf(sourceWithArt(project, source, pictures)).map((look) => coverageOf(pixelsOf(look, bySha)));
     const plain = refreshSource(project, source.id, pictures, coverages);
     // Only where the art of before is still known, as while it is watched, can its drawings be followed.
-    const drawings = drawingsOf(source, sourceById(plain, source.id), bySha);
-    const next = drawings ? refreshSource(project, source.id, pictures, coverages, drawings) : plain;
+    const onOldGrid = drawingsOf(source, sourceById(plain, source.id), bySha);
+    const other = onOldGrid && otherGrid(project, source, { pictures, coverages }, onOldGrid, bySha);
+    const drawings = other?.drawings ?? onOldGrid;
+    const next = drawings ? refreshSource(project, source.id, pictures, coverages, drawings, other?.cut) : plain;
     const after = sourceById(next, source.id);
     const changes = framesChanged(source, after, drawings ? comparedByDrawings(drawings) : isSamePicture(source, after));
     refreshed.push({
       source: source.name,
       changes,
       compared: drawings !== null,
-      moves: drawings ? movesInWords(source, after, changes.moved, drawings) : [],
+      moves: drawings && !other ? movesInWords(source, after, changes.moved, drawings) : [],
+      grid: other?.words ?? null,
       unsure: !drawings && hasOtherSize(source, pictures),
     });
     project = next;
@@ -209,6 +228,36 @@ function drawingsOf(before: Source, after: Source, bySha: DecodedPictures): Draw
     strayed,
     strayed.map((frame) => placesOf.get(frame) ?? []),
   );
+}
+
+/** So many of the drawings of before have to stand in the cells of another grid, which is only tried where fewer stand in those of the old one. */
+const CLEARLY = 0.9;
+
+/** The grid in whose cells the drawings of before stand now; null if that is the old one, or if none is clear. */
+function otherGrid(
+  project: Project,
+  before: Source,
+  { pictures, coverages }: { readonly pictures: readonly ChangedPicture[]; readonly coverages: readonly Coverage[] },
+  drawings: Drawings,
+  bySha: DecodedPictures,
+): { cut: GridCut; drawings: Drawings; words: string } | null {
+  const olds = [...drawings.before.values()];
+  const [changed, coverage] = [pictures[0], coverages[0]];
+  if (!changed || !coverage || pictures.length > 1 || olds.length === 0) return null;
+  if (foundAgain(olds, drawings.after.values()) >= olds.length * CLEARLY) return null;
+  const places = findDrawings(
+    pixelsOf(sheetLook(before, 0), bySha),
+    before.frames.map(({ rect }) => rect),
+    pixelsOf(sheetLook(sourceWithArt(project, before, pictures), 0), bySha),
+  );
+  for (const cut of recipesFor(before, { w: changed.width, h: changed.height }, coverage, wayOnSheet(before.frames, places))) {
+    const after = sourceById(refreshSource(project, before.id, pictures, coverages, undefined, cut), before.id);
+    const found = drawingsOf(before, after, bySha);
+    const count = found ? foundAgain(olds, found.after.values()) : 0;
+    if (found && count >= olds.length * CLEARLY)
+      return { cut, drawings: found, words: `${gridInWords(cut, before.cut)}: ${count} of ${olds.length} drawings found there` };
+  }
+  return null;
 }
 
 function hasOtherSize({ pictures }: Source, changed: readonly ChangedPicture[]): boolean {

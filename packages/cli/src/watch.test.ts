@@ -3,6 +3,7 @@ import { cpSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, sta
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createInterface } from "node:readline";
+import { clearPixels, paste } from "@caravan/core/raster";
 import { afterAll, afterEach, describe, expect, it } from "vitest";
 import { pngCodec } from "./png";
 import { PRINTED } from "./printed";
@@ -112,5 +113,30 @@ describe("caravan watch", () => {
     expect(line.ok).toBe(true);
     expect(line.changed?.[0]).toMatch(/^porter-walk \(.*\d+ moved.*1 new.*frames moved down a row/);
     expect(frames()).toBe(before);
+  }, 60_000);
+
+  it("tries other grids: a sheet whose cells grew is cut by the larger ones, which is said", async () => {
+    const { road, out, next } = watchCopy("grown");
+    await next();
+    const atlas = () => JSON.parse(readFileSync(join(out, "tamarisk.atlas.json"), "utf8"));
+    const before = atlas();
+    const sheet = png.decode(readFileSync(join(road, "art/porter-walk.png")), "walk");
+    const [old, now] = [
+      { w: 40, h: 48 },
+      { w: 46, h: 56 },
+    ];
+    const grown = clearPixels(now.w * 8, now.h * 8);
+    for (let k = 0; k < 64; k++) {
+      const [column, row] = [k % 8, Math.floor(k / 8)];
+      paste(grown, sheet, { x: column * old.w, y: row * old.h, ...old }, column * now.w + 3, row * now.h + 8);
+    }
+    writeFileSync(join(road, "art/porter-walk.png"), png.encode(grown));
+    const line = await next();
+    expect(line.ok).toBe(true);
+    expect(line.changed?.[0]).toMatch(/^porter-walk \(Cells of 46 × 56 now: 6\d of 6\d drawings found there/);
+    const steps = (each: ReturnType<typeof atlas>) => each.clips["walk-e"].steps.length;
+    expect(steps(atlas())).toBe(steps(before));
+    const shown = (each: ReturnType<typeof atlas>) => each.frames[each.clips["walk-e"].steps[0].frame].rect;
+    expect([shown(atlas()).w, shown(atlas()).h]).toEqual([shown(before).w, shown(before).h]);
   }, 60_000);
 });

@@ -151,8 +151,8 @@ function resultOf({ files, proofs, notes, changed, findings }: Build): BuildResu
   return { files: files.map(toldFile), proofs: [...proofs], notes: [...notes], changed: [...changed], findings: findings.map(toldFinding) };
 }
 
-function changedInWords({ source, changes, compared, moves, unsure }: Refreshed): string {
-  const told = [changesInWords(changes, compared), ...moves].join("; ");
+function changedInWords({ source, changes, compared, moves, grid, unsure }: Refreshed): string {
+  const told = [...(grid === null ? [] : [grid]), changesInWords(changes, compared), ...moves].join("; ");
   return unsure
     ? `${source} (${told}); its size changed, and build cannot find where its drawings went: review it in the studio, which compares changed art`
     : `${source} (${told})`;

@@ -2,4 +2,4 @@ export { type Drawings, followDrawings, followPlaces, strayedFrames, withFoundPl
 export { type Compared, comparedByDrawings, type FrameChanges, framesChanged, movesInWords } from "./frame-changes";
 export { BY_OUTLINE, type Said, withIdentity } from "./identity";
 export { type NewFrame, placeOf } from "./new-frame";
-export { foundAgain, recipesFor, wayOnSheet } from "./recipes";
+export { foundAgain, gridInWords, recipesFor, wayOnSheet } from "./recipes";

@@ -52,6 +52,14 @@ function fits(cut: GridCut, size: Size): boolean {
   }
 }
 
+/** "Cells of 40 × 48 now": another grid than the one before, in words. */
+export function gridInWords(cut: GridCut, before: Source["cut"]): string {
+  const old = before && "offset" in before ? before.offset : undefined;
+  const [x, y] = [(cut.offset?.x ?? 0) - (old?.x ?? 0), (cut.offset?.y ?? 0) - (old?.y ?? 0)];
+  if (x !== 0 || y !== 0) return `The grid moved by ${x}, ${y}`;
+  return cut.by === "cell" ? `Cells of ${cut.cell.w} × ${cut.cell.h} now` : `${cut.columns} × ${cut.rows} cells now`;
+}
+
 /** How many of the drawings of before are among those of now, each counted once. Cost: O(drawings). */
 export function foundAgain(before: Iterable<Drawing>, after: Iterable<Drawing>): number {
   const left = new Map<string, number>();

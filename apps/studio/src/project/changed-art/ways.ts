@@ -7,6 +7,7 @@ import {
   type FrameChanges,
   foundAgain,
   framesChanged,
+  gridInWords,
   movesInWords,
   placeOf,
   recipesFor,
@@ -125,11 +126,4 @@ async function otherGrid(
     best = { cut, drawings: found, words: `${gridInWords(cut, before.cut)}: ${count} of ${olds.length} drawings found there` };
   }
   return best;
-}
-
-function gridInWords(cut: GridCut, before: Source["cut"]): string {
-  const old = before && "offset" in before ? before.offset : undefined;
-  const [x, y] = [(cut.offset?.x ?? 0) - (old?.x ?? 0), (cut.offset?.y ?? 0) - (old?.y ?? 0)];
-  if (x !== 0 || y !== 0) return `The grid moved by ${x}, ${y}`;
-  return cut.by === "cell" ? `Cells of ${cut.cell.w} × ${cut.cell.h} now` : `${cut.columns} × ${cut.rows} cells now`;
 }

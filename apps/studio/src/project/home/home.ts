@@ -148,12 +148,15 @@ export async function stopKeeping(): Promise<void> {
   const { home } = useHome.getState();
   if (!home) return;
   await inTurn(async () => {
-    await storage.homes.delete(home.project);
-    const link = await storage.links.get(home.project);
-    if (link?.home) await storage.links.delete(home.project);
+    await storage.transaction("rw", storage.homes, storage.links, () => letGo(home.project));
     useHome.setState({ home: null });
   });
   await lookAgain();
+}
+
+async function letGo(project: string): Promise<void> {
+  await storage.homes.delete(project);
+  if ((await storage.links.get(project))?.home) await storage.links.delete(project);
 }
 
 async function keep(
@@ -176,7 +179,7 @@ async function homeOf(folder: FileSystemDirectoryHandle): Promise<StoredHome | n
     if (!(await row.folder.isSameEntry(folder))) continue;
     const project = await storage.projects.get(row.project);
     if (project && project.removedAt === undefined) return row;
-    await storage.homes.delete(row.project);
+    await storage.transaction("rw", storage.homes, storage.links, () => letGo(row.project));
   }
   return null;
 }
@@ -337,7 +340,7 @@ export function watchHome(): () => void {
   const stop = useOpenProject.subscribe((open, before) => {
     if (open.id !== before.id) {
       useHome.setState({ home: null, reviewing: false });
-      soon();
+      inBackground(look());
     } else if (open.saving !== before.saving || open.access !== before.access) {
       const { home } = useHome.getState();
       if (!home) return;

@@ -273,6 +273,30 @@ test("art that changed in the folder is reviewed, and stays as it is there; with
   await savedIn(page);
 });
 
+test("a folder whose art is newer than its document is cut again, which is said; a document that goes missing is said, and written again on wish", async ({
+  page,
+}) => {
+  const { project, pictures } = camp(figureSheet(4, 2));
+  await openEmpty(page);
+  for (const { path, bytes } of bundleFiles({ project, pictures })) await put(page, path, bytes);
+  // A row more, drawn while nobody had the project open: this browser never had the art of before.
+  const taller = png.encode(figureSheet(4, 3));
+  await put(page, project.sources[0]?.pictures[0]?.file as string, taller);
+  await inProjects(page, "Open a project's folder");
+  await expect(page.getByText(/^hero: .*cut again/)).toBeVisible();
+  await expect.poll(async () => (await projectThere(page)).sources[0]?.pictures[0]?.sha256).toBe(sha256Hex(taller));
+  expect((await projectThere(page)).sources[0]?.frames).toHaveLength(12);
+  await savedIn(page);
+
+  await page.evaluate(async () => (await (await navigator.storage.getDirectory()).getDirectoryHandle("game")).removeEntry("caravan.json"));
+  await comeBack(page);
+  await expect(page.getByText("caravan.json is no longer in game.")).toBeVisible();
+  expect(await fileThere(page, "caravan.json")).toBeNull();
+  await page.getByRole("button", { name: "Write it again" }).click();
+  await savedIn(page);
+  expect(await clipsThere(page)).toEqual(["walk"]);
+});
+
 test("what cannot be opened or kept is refused in words, and nothing is written", async ({ page }) => {
   await openEmpty(page);
   await inProjects(page, "Open a project's folder");

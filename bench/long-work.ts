@@ -4,12 +4,11 @@
  * that the project is as large after every round. Prints the page's heap after a collection, and the memory of its process, and ends with
  * exit code 1 if either is more than 1.2 times of what it was after a twelfth of the rounds, which is ten minutes of two hours.
  */
-import { execSync } from "node:child_process";
 import { parseArgs } from "node:util";
 import { chromium, type Page } from "@playwright/test";
 import { BROWSER } from "../e2e/browser";
 import { clipOfRows, dropFiles, figureSheet, goTo, openEmpty, pngFile, saved, typeNumber } from "../e2e/studio";
-import { STUDIO, serveStudio } from "./serve";
+import { renderersMegabytes, STUDIO, serveStudio } from "./serve";
 
 const { values: options } = parseArgs({ options: { rounds: { type: "string", default: "60" } } });
 const ROUNDS = Number(options.rounds);
@@ -31,8 +30,7 @@ async function memoryOf(page: Page): Promise<Memory> {
   const { metrics } = await session.send("Performance.getMetrics");
   const heap = metrics.find(({ name }) => name === "JSHeapUsedSize")?.value ?? 0;
   await session.detach();
-  const kilobytes = execSync("ps -eo rss,args | grep -- '--type=renderer' | grep -v grep | awk '{sum += $1} END {print sum}'").toString();
-  return { heap: heap / 1_048_576, process: Number(kilobytes) / 1024 };
+  return { heap: heap / 1_048_576, process: renderersMegabytes() };
 }
 
 /** The third cell of every sheet is another picture each round, so that nothing is found in a cache. */

@@ -2,11 +2,10 @@
  * How much memory the studio's page takes while twenty tolerances are tried on a sheet of 4096 × 4096 px, each a picture of its own of 64 MB,
  * and after another project is opened. Prints megabytes of the page's process as the system counts them. Needs a built studio.
  */
-import { execSync } from "node:child_process";
 import { chromium } from "@playwright/test";
 import { BROWSER } from "../e2e/browser";
 import { dropFiles, goTo, openEmpty, pngFile, typeNumber } from "../e2e/studio";
-import { STUDIO, serveStudio } from "./serve";
+import { renderersMegabytes, STUDIO, serveStudio } from "./serve";
 
 const SIDE = 4096; // px
 const TRIES = 20;
@@ -21,12 +20,6 @@ function sheet() {
   return { width: SIDE, height: SIDE, bytes };
 }
 
-/** Resident memory of the browser's renderers. */
-function megabytes(): number {
-  const kilobytes = execSync("ps -eo rss,args | grep -- '--type=renderer' | grep -v grep | awk '{sum += $1} END {print sum}'").toString();
-  return Math.round(Number(kilobytes) / 1024);
-}
-
 const server = await serveStudio();
 const browser = await chromium.launch(BROWSER);
 try {
@@ -39,20 +32,20 @@ try {
   await goTo(page, "Sources");
   await page.getByRole("textbox", { name: "Tolerance" }).waitFor();
   await page.waitForTimeout(3000);
-  console.log(`with the sheet read: ${megabytes()} MB`);
+  console.log(`with the sheet read: ${renderersMegabytes()} MB`);
   let most = 0;
   for (let k = 1; k <= TRIES; k++) {
     await typeNumber(page, "Tolerance", k * 3);
     await page.waitForTimeout(2500);
-    most = Math.max(most, megabytes());
+    most = Math.max(most, renderersMegabytes());
   }
   console.log(`while ${TRIES} tolerances are tried: at most ${most} MB`);
   await page.waitForTimeout(4000);
-  console.log(`afterwards: ${megabytes()} MB`);
+  console.log(`afterwards: ${renderersMegabytes()} MB`);
   await page.getByRole("button", { name: "All projects" }).click();
   await page.getByRole("button", { name: "New project" }).click();
   await page.waitForTimeout(4000);
-  console.log(`with an empty project open instead: ${megabytes()} MB`);
+  console.log(`with an empty project open instead: ${renderersMegabytes()} MB`);
 } finally {
   await browser.close();
   server.kill();

@@ -1,5 +1,5 @@
 /** The built studio, served for a bench. */
-import { type ChildProcess, spawn } from "node:child_process";
+import { type ChildProcess, execSync, spawn } from "node:child_process";
 import { join } from "node:path";
 
 const PORT = 4690;
@@ -15,4 +15,10 @@ export function serveStudio(): Promise<ChildProcess> {
     server.stdout?.on("data", (text) => String(text).includes("Ready") && resolve(server));
     server.on("exit", () => reject(new Error("The studio does not start: is it built?")));
   });
+}
+
+/** Resident memory of the browser's renderers, in MB, as the system counts it. */
+export function renderersMegabytes(): number {
+  const kilobytes = execSync("ps -eo rss,args | grep -- '--type=renderer' | grep -v grep | awk '{sum += $1} END {print sum}'").toString();
+  return Math.round(Number(kilobytes) / 1024);
 }

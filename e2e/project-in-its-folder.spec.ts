@@ -283,7 +283,7 @@ test("a folder whose art is newer than its document is cut again, which is said;
   const taller = png.encode(figureSheet(4, 3));
   await put(page, project.sources[0]?.pictures[0]?.file as string, taller);
   await inProjects(page, "Open a project's folder");
-  await expect(page.getByText(/^hero: .*cut again/)).toBeVisible();
+  await expect(page.getByText(/^hero: the art in game has changed .*cut again/)).toBeVisible();
   await expect.poll(async () => (await projectThere(page)).sources[0]?.pictures[0]?.sha256).toBe(sha256Hex(taller));
   expect((await projectThere(page)).sources[0]?.frames).toHaveLength(12);
   await savedIn(page);

@@ -114,6 +114,11 @@ function inWords(folder: string, cause: unknown): unknown {
   });
 }
 
+/** Paths that `by` wrote into the folder earlier, that are still there and not among `files`. */
+export function leftIn(folder: string, files: readonly Pick<DeliveredFile, "path" | "sha256">[], by: string): string[] {
+  return receiptAfter(receiptIn(folder), files, by).left.filter((path) => existsSync(join(folder, path)));
+}
+
 /** Removes files that were named as left, as far as they are as they were written, and takes them off the list. */
 export function removeLeft(folder: string, paths: readonly string[]): string[] {
   const receipt = new Map(receiptIn(folder));

@@ -7,7 +7,7 @@ import type { FrameChanges } from "@caravan/core/frame-identity";
 import { CaravanError, counted, type Project } from "@caravan/core/model";
 import type { Command } from "commander";
 import { refuseOverArt } from "../art-in-the-way";
-import { writeSet } from "../delivered-set";
+import { leftIn, writeSet } from "../delivered-set";
 import { readFile, writeWhole } from "../files";
 import { noteLeft } from "../left";
 import { pngCodec } from "../png";
@@ -127,10 +127,14 @@ function build(path: string, options: BuildOptions): void {
   for (const each of changed) note(`Changed art, cut again by its recipe: ${each}`);
   const project = made?.project ?? openDocument(path);
   refuseOverArt(path, project, options.out, result.files);
-  const files = made?.files ?? result.files.map(({ path: at }) => ({ path: at, bytes: readFile(join(options.out, at)) }));
-  const { left } = writeSet(options.out, files, `build ${project.name}`, options.replace);
+  const by = `build ${project.name}`;
+  // What is there as it was delivered has just been held against the receipt: it is not staged and hashed again.
+  const left = made ? writeSet(options.out, made.files, by, options.replace).left : leftIn(options.out, result.files, by);
   if (key !== null && made) rememberBuild(key, result);
-  if (options.zip !== undefined) writeWhole(options.zip, writeZip(files));
+  if (options.zip !== undefined) {
+    const files = made?.files ?? result.files.map(({ path: at }) => ({ path: at, bytes: readFile(join(options.out, at)) }));
+    writeWhole(options.zip, writeZip(files));
+  }
   // What other deliveries made is still made, by another call.
   if (options.only.length === 0) noteLeft(options.out, left, options.clean);
   const told = { files: result.files, proofs, notes, findings, asBefore: before !== null };

@@ -37,7 +37,7 @@ function inTurn<Value>(work: () => Promise<Value>): Promise<Value> {
   return mine;
 }
 
-/** The document as it is written, and by what two of them are told apart. */
+/** Returns the text of `caravan.json` for a project, and its hash, by which two documents are compared. */
 export async function writtenForm(project: Project): Promise<{ text: string; clean: string }> {
   const text = await run("projectFile", { project: asText(project) });
   return { text, clean: sha256Hex(utf8(text)) };
@@ -139,7 +139,7 @@ export function sayRedrawn(names: readonly string[], folder: string): void {
   if (names.length === 0) return;
   say({
     tone: "plain",
-    text: `${names.join(", ")}: the art in ${folder} is another than ${PROJECT_FILE} says. ${names.length === 1 ? "It was" : "They were"} cut again by ${names.length === 1 ? "its recipe" : "their recipes"}.`,
+    text: `${names.join(", ")}: the art in ${folder} has changed since ${PROJECT_FILE} was written, and was cut again by ${names.length === 1 ? "its recipe" : "their recipes"}.`,
   });
 }
 
@@ -238,19 +238,11 @@ async function written(given: StoredHome, project: Project): Promise<HomeState> 
   for (const path of write) await writeArt(folder, path, wanted.get(path) as string);
   if (isNew)
     await writeWhole(await (await parentOf(folder, PROJECT_FILE, true)).parent.getFileHandle(PROJECT_FILE, { create: true }), utf8(text));
-  const art = new Map([...known, ...found]);
-  for (const path of write) art.set(path, wanted.get(path) as string);
-  // What somebody else put there is not what we left: it stays theirs.
-  for (const path of wanted.keys())
-    if (found.has(path) && !write.includes(path) && found.get(path) !== wanted.get(path)) restore(art, known, path);
+  // Only what is there as the project has it is known; what somebody else put there stays theirs.
+  const art = new Map(known);
+  for (const [path, sha256] of wanted) if (write.includes(path) || found.get(path) === sha256) art.set(path, sha256);
   await storage.homes.update(row.project, isNew ? { text, clean, art: Object.fromEntries(art) } : { art: Object.fromEntries(art) });
   return { kind: "kept", at: Date.now() };
-}
-
-function restore(art: Map<string, string>, known: ReadonlyMap<string, string>, path: string): void {
-  const before = known.get(path);
-  if (before === undefined) art.delete(path);
-  else art.set(path, before);
 }
 
 async function changedState(there: string, row: StoredHome, project: Project): Promise<HomeState> {

@@ -25,8 +25,8 @@ export interface Comparison {
 /** How what stands in the folder compares with what is open. */
 export function comparedWith({ theirs, base }: Outside, open: Project): Comparison {
   const ours = withDistinctPaths(open);
-  const told = (after: Project) => differencesBetween(base, after).map(differenceInWords);
-  const sides = { theirs: told(theirs), ours: told(ours) };
+  const changes = (after: Project) => differencesBetween(base, after).map(differenceInWords);
+  const sides = { theirs: changes(theirs), ours: changes(ours) };
   try {
     const { project, conflicts } = mergeProjects(base, ours, theirs);
     return { ...sides, both: { project, conflicts: conflicts.map(({ where, message }) => `${where}: ${message}`) }, why: null };

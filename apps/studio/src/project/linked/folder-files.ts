@@ -27,7 +27,7 @@ export async function parentOf(
   return { parent, name: parts.at(-1) as string };
 }
 
-/** What is written goes into a file beside it, which takes its place when it is closed. */
+/** Writes a file through a copy beside it, which replaces it when it is complete. */
 export async function writeWhole(handle: FileSystemFileHandle, bytes: Uint8Array): Promise<void> {
   const stream = await handle.createWritable();
   try {

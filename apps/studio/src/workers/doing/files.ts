@@ -9,7 +9,7 @@ export async function zip({ files }: Ask<"zip">): Promise<Answer<"zip">> {
   return writeZip(files);
 }
 
-/** As a bundle has it, alike paths told apart. Throws `damaged-project` rather than write what cannot be read. */
+/** Writes the document as a bundle has it, with distinct paths. Throws `damaged-project` rather than write what cannot be read. */
 export async function projectFile({ project: given }: Ask<"projectFile">): Promise<Answer<"projectFile">> {
   const project = withDistinctPaths(fromText(given));
   checkDocument(project, project.name);

@@ -96,8 +96,8 @@ test("a lamp is attached by points, plays at once, is put behind on two steps, m
   await page.reload();
   await goTo(page, "Clips");
   await page
-    .getByRole("button", { name: /^stroll\b/ })
-    .first()
+    .getByRole("list", { name: "Actions" })
+    .getByRole("button", { name: /^stroll/ })
     .click();
   await page.keyboard.press("]");
   await expect(stage(page)).toHaveAttribute("data-facing", "w");

@@ -21,7 +21,7 @@ export function refuseOverArt(path: string, { sources }: Project, out: string, f
     );
 }
 
-/** Where a path leads, the same forevery way of writing it; links are followed as far as they exist. */
+/** Where a path leads, the same for every way of writing it; links are followed as far as they exist. */
 function placeOf(path: string): string {
   const whole = resolve(path);
   let there = whole;

@@ -54,6 +54,37 @@ describe("caravan new", () => {
     expect(readFileSync(at("camp/caravan.json"), "utf8")).toBe("{}");
   });
 
+  it("lays pictures that metadata tells as layers over the one that it describes, and says what it could not follow", () => {
+    const sheet = sheetOfCells(4, 3);
+    for (const name of ["camp", "warm", "cold"]) write(`lit/${name}.png`, sheet);
+    const frames = [0, 1, 2].map((k) => ({ name: `fire_${k}`, x: k * 8, y: 0, w: 8, h: 10 }));
+    const layers = [
+      { name: "glow", image: "warm.png", blend: "additive" },
+      { name: "mist", image: "cold.png", blend: "soft light", opacity: 0.4 },
+      { name: "rain", image: "rain.png" },
+    ];
+    write("lit/camp.json", new TextEncoder().encode(JSON.stringify({ image: "camp.png", frames, layers })));
+    const { status, stderr } = caravan("new", "lit", "--out", "lit.caravan");
+    expect(status).toBe(0);
+    for (const said of ["mist is blended by soft light", "opacity of 40 %", "layer rain in rain.png, which did not come"])
+      expect(stderr).toContain(said);
+    const [camp, ...others] = opened("lit.caravan").sources;
+    expect(others).toEqual([]);
+    expect(camp?.frames.map(({ name }) => name)).toEqual(["fire_0", "fire_1", "fire_2"]);
+    expect(camp?.layers?.map(({ name, blend }) => [name, blend])).toEqual([
+      ["mist", "normal"],
+      ["glow", "add"],
+    ]);
+    const told = caravan("cut", "lit/camp.png", "--meta", "lit/camp.json", "--json").json();
+    expect(told).toMatchObject({
+      layers: [
+        { name: "glow", image: "warm.png", blend: "add", opacity: 1 },
+        { name: "mist", image: "cold.png", blend: null, blendSaid: "soft light", opacity: 0.4 },
+        { name: "rain", image: "rain.png", blend: null },
+      ],
+    });
+  });
+
   it("makes of a sheet's rows clips, or facings that begin where it is told, in one file", () => {
     write("porter.png", wide(4, 4));
     expect(caravan("new", "porter.png", "--out", "rows.caravan", "--sheets", "rows").status).toBe(0);

@@ -69,6 +69,18 @@ const cut = z.object({
     )
     .optional()
     .describe("Of a metadata file."),
+  layers: z
+    .array(
+      z.object({
+        name: z.string(),
+        image: z.string().describe("File name of its picture."),
+        blend: z.enum(["normal", "add", "multiply"]).nullable().describe("null where the file says none, or one that is none of these."),
+        blendSaid: z.string().optional().describe("The file's own word."),
+        opacity: z.number().min(0).max(1),
+      }),
+    )
+    .optional()
+    .describe("Pictures that a metadata file tells to lie over this one."),
   reading: z.object({ container: z.string(), fields: z.record(z.string(), z.string()) }).optional(),
   unplaced: z.array(z.object({ where: z.string(), why: z.string() })).optional(),
   grade: z.enum(["sure", "doubtful"]).optional(),

@@ -66,7 +66,7 @@ export interface Turning {
   /** Where it was told to look, and where it looks since that facing may be missing. */
   readonly wanted: Facing;
   readonly shown: Facing;
-  /** All that it can play, so that the stage has room forevery facing. */
+  /** All that it can play, so that the stage has room for every facing. */
   readonly poses: readonly Playing[];
 }
 

@@ -1,6 +1,7 @@
 /** Adds, removes and replaces layers of a source, including the pixel work that this takes. */
 import { addLayer, removeLayer, setLayerClearing, sourceWithLayer } from "@caravan/core/edit";
-import { blendOfName, withoutEnding } from "@caravan/core/intake";
+import { withoutEnding } from "@caravan/core/intake";
+import { blendOfName } from "@caravan/core/metadata";
 import { type CaravanError, type Clearing, type Layer, type Source, sourceById } from "@caravan/core/model";
 import { sayTrouble, sayUnlessDone } from "../ui/notices";
 import { type Begun, begin } from "./begun";

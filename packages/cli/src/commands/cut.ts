@@ -3,7 +3,7 @@ import { asSeen } from "@caravan/core/art";
 import { type NamedFile, textFromUtf8 } from "@caravan/core/codec";
 import { cutSheet, type FindingCut, gridOf, suggestGrids, suggestOutlines } from "@caravan/core/cut";
 import { framesAndClips } from "@caravan/core/intake";
-import { type Correction, isMeaning, MEANINGS, readClips, readFrames, recogniseAs } from "@caravan/core/metadata";
+import { type Correction, isMeaning, layersIn, MEANINGS, readClips, readFrames, recogniseAs } from "@caravan/core/metadata";
 import { CaravanError, type Clearing, counted, fitFileName, type GridCut, type Reading } from "@caravan/core/model";
 import { type Coverage, clearGround, coverageOf, findGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster";
 import { type Command, Option } from "commander";
@@ -228,6 +228,10 @@ async function byMetadata(sheet: Sheet, file: string, options: CutOptions, into:
   const described = { picture: basename(image), coverage };
   const { parsed, reading, grade } = recogniseAs(textFromUtf8(readFile(file)), described, file, options.read);
   const { frames, unplaced } = readFrames(parsed, reading, described);
+  const layers = layersIn(parsed.tree, basename(image)).layers.map(({ blendSaid, ...layer }) => ({
+    ...layer,
+    blendSaid: blendSaid ?? undefined,
+  }));
   const clips = readClips(parsed, reading, frames).map((clip) => ({
     ...clip,
     steps: clip.steps.map(({ frame, ms, events }) => ({ frame, ms, ...(events ? { events } : {}) })),
@@ -268,6 +272,7 @@ async function byMetadata(sheet: Sheet, file: string, options: CutOptions, into:
     })),
     skippedEmpty: 0,
     clips,
+    ...(layers.length > 0 ? { layers } : {}),
     reading: { container: reading.container, fields: fieldsOf(reading) },
     unplaced,
     ...grade,

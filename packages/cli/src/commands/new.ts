@@ -13,6 +13,7 @@ import {
   type SeenGrid,
   sheetsOf,
   type TakenDescription,
+  withoutLayers,
   withoutOthersRecords,
 } from "@caravan/core/intake";
 import { understand } from "@caravan/core/metadata";
@@ -157,7 +158,7 @@ function described({ items, texts }: TakenFiles): { found: TakenDescription[]; f
   for (const { path, text } of texts) {
     const pictures = describedBy(path, text, [...stills.keys()]);
     const whys: string[] = [];
-    const own = pictures.flatMap((picture): TakenDescription[] => {
+    const all = pictures.flatMap((picture): TakenDescription[] => {
       try {
         const seen = { picture: fileOf(picture), coverage: stills.get(picture) as Coverage };
         const understood = understand(text, seen, fileOf(path), []);
@@ -168,6 +169,7 @@ function described({ items, texts }: TakenFiles): { found: TakenDescription[]; f
         return [];
       }
     });
+    const own = withoutLayers(all);
     if (own.length === 0) failed.push(whys[0] ?? `${path}: It describes none of the pictures that came with it, and is left out.`);
     found.push(...own.map((each) => ({ ...each, understood: withoutOthersRecords(each.understood, pictures) })));
   }

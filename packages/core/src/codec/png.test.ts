@@ -6,7 +6,7 @@ import { clearPixels, type Pixels, samePixels } from "../raster";
 import { png } from "./png.fixture";
 import { encodeIndexed } from "./png-indexed";
 
-/** A small PNG writer of the tests' own, forevery kind of file that ours never writes. */
+/** A small PNG writer of the tests' own, for every kind of file that ours never writes. */
 function chunk(type: string, content: Uint8Array | number[], crc?: number): number[] {
   const bytes = [...new TextEncoder().encode(type), ...content];
   const sum = crc ?? CRC32.buf(bytes);

@@ -46,7 +46,7 @@ describe("gridOf", () => {
     });
   });
 
-  it("keeps every cell in the picture, apart from the others, and accounts forevery pixel", () =>
+  it("keeps every cell in the picture, apart from the others, and accounts for every pixel", () =>
     fc.assert(
       fc.property(sizes, cuts, (size, cut) => {
         let grid: ReturnType<typeof gridOf>;

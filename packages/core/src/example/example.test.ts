@@ -6,6 +6,7 @@ import { clearPixels, coverageOf } from "../raster";
 import { filesInShape, learnExample, shapeOf } from ".";
 import {
   atlasOfExample,
+  BLOCKS,
   KEYED,
   LAST_INSIDE,
   LINED,
@@ -20,7 +21,7 @@ import {
 } from "./examples.fixture";
 import type { Traits } from "./learn";
 
-const EXAMPLES = { KEYED, TAGGED, TABLED, LINED, NESTED, PAIRED, PAGED, LISTED, LAST_INSIDE };
+const EXAMPLES = { KEYED, TAGGED, TABLED, LINED, NESTED, PAIRED, PAGED, LISTED, BLOCKS };
 
 function written(text: string, atlas = atlasOfExample(text)) {
   const { example, told } = learnExample(text, "in/hero.data", null);
@@ -64,6 +65,13 @@ describe("an example whose conventions its picture settles,", () => {
     const own = atlas({ "walk-0": rects[0] as never, "walk-1": rects[1] as never, rest: rects[2] as never });
     expect(plain(inShape(PUSHED, "in/hero.json", own))).toBe(plain(PUSHED));
     expect(inShape(PUSHED, "in/hero.json", atlas({ leap: { x: 40, y: 8, w: 20, h: 9 } }))).toContain('"x": -40, "y": -8, "w": 20, "h": 9');
+  });
+
+  it("is written with the last pixels inside, and blind, which reads them as sizes, no delivery comes of it", () => {
+    const own = atlas({ "walk 0": rects[0] as never, "walk 1": rects[1] as never, rest: rects[2] as never });
+    expect(plain(inShape(LAST_INSIDE, "in/hero.json", own))).toBe(plain(LAST_INSIDE));
+    const blind = shapeOf(learnExample(LAST_INSIDE, "in/hero.json", null).example);
+    expect(() => filesInShape(blind, atlasOfExample(LAST_INSIDE), "out")).toThrow(/reaches to 159, 112, outside the 128 × 96 px picture/);
   });
 
   it("is written with cells counted from 1", () => {

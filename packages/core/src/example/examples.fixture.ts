@@ -125,6 +125,32 @@ export const LAST_INSIDE = `{
   ]
 }`;
 
+/** YAML in blocks and in brackets, with remarks, with and without quotes. */
+export const BLOCKS = `# hero, by hand
+picture: hero.png   # beside this file
+size: {w: 128, h: 96}
+frames:
+  - name: walk 0
+    rect: {x: 2, y: 2, w: 20, h: 34}
+    feet: [10, 34]
+  - name: "walk 1"
+    rect: {x: 24, y: 2, w: 22, h: 33}
+    feet: [11, 33]
+  - name: 'strike: 0'
+    rect: {x: 48, y: 2, w: 19, h: 35}
+    feet: [9.5, 35]
+clips:
+  walk:
+    loop: true
+    frames: [walk 0, walk 1]
+    fps: 8
+  strike:
+    loop: false
+    frames:
+      - 'strike: 0'
+      - walk 0
+    fps: 20`;
+
 /** How far the picture is pushed to the left and up behind a window of each frame's size. */
 export const PUSHED = `{
   "image": "hero.png",

@@ -4,7 +4,7 @@ import { type NamedFile, utf8 } from "../codec";
 import { type Described, recognise, unseen } from "../metadata";
 import type { Example, Packing } from "../model";
 import { problem } from "../notation";
-import { KEEP, learnShape, type Shape, type Traits } from "./learn";
+import { KEEP, learnShape, needsPage, type Shape, type Traits } from "./learn";
 import { locate } from "./locate";
 import { proveShape } from "./prove";
 import { ASSIGNABLE } from "./quantities";
@@ -31,7 +31,8 @@ export function learnExample(text: string, where: string, seen: Described | null
     );
   const file = where.split(/[\\/]/).pop() ?? where;
   const { reading } = recognise(text, seen ?? unseen(""), where);
-  const example: Example = { name: reading.name, file, text, reading };
+  const page = seen && needsPage(reading) ? { page: { w: seen.coverage.width, h: seen.coverage.height } } : {};
+  const example: Example = { name: reading.name, file, text, reading, ...page };
   return { example, told: toldOf(shapeOf(example)) };
 }
 
@@ -48,8 +49,8 @@ const shapes = new WeakMap<Example, Shape>();
 export function shapeOf(example: Example): Shape {
   const known = shapes.get(example);
   if (known) return known;
-  const { file, text, reading, assigned } = example;
-  const shape = learnShape(locate(text, file, reading.container), reading, file, assigned);
+  const { file, text, reading, assigned, page } = example;
+  const shape = learnShape(locate(text, file, reading.container), reading, file, { assigned, page });
   shapes.set(example, shape);
   return shape;
 }

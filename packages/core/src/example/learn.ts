@@ -7,8 +7,8 @@
  * meanings).
  */
 import { facingOfWord } from "../facing";
-import { groupAt, lastPart, type ReadFrame, readFrames, says, sideOf, unseen } from "../metadata";
-import { CaravanError, type Example, type Reading } from "../model";
+import { groupAt, lastPart, numberAt, type ReadFrame, readFrames, says, sideOf, unseen } from "../metadata";
+import { CaravanError, type Example, type Reading, type Size } from "../model";
 import type { Leaf } from "../notation";
 import { type FrameFacts, firstOfEach, type PageFacts, type Scope, type Sheet } from "./facts";
 import type { Located } from "./locate";
@@ -82,21 +82,36 @@ export interface Shape {
   readonly unassigned: readonly string[];
 }
 
-/** Throws `bad-metadata` if the example has too few frames, or a list of which only one member is there. `where` names the file. */
-export function learnShape(located: Located, reading: Reading, where: string, assigned: Example["assigned"] = []): Shape {
+/** Whether places cannot be told without the size of the picture. */
+export function needsPage({ rectAs, yAs }: Reading): boolean {
+  return rectAs === "share" || yAs !== undefined;
+}
+
+/**
+ * Throws `bad-metadata` if the example has too few frames, a list of which only one member is there, or needs the size of its picture and
+ * `page` is unknown. `where` names the file.
+ */
+export function learnShape(
+  located: Located,
+  reading: Reading,
+  where: string,
+  { assigned = [], page }: { readonly assigned?: Example["assigned"]; readonly page?: Size | undefined } = {},
+): Shape {
   const { root, parsed, text } = located;
   const refuse = (what: string, remedy: string) => new CaravanError("bad-metadata", where, what, remedy);
   const unlike = [
-    reading.rectAs === "share" && "counts rectangles in shares of the picture",
-    reading.yAs !== undefined && "counts y up from the picture's bottom",
-    reading.insetAs !== undefined && "counts insets in another way than from the top left",
     reading.frames === "$cells" && "has no records of frames",
     reading.frames.includes("^") && "lists each field of all frames by itself",
   ].find((each) => typeof each === "string");
   if (unlike)
     throw refuse(`It ${unlike}, which can be read but not written.`, "Give an example that tells x, y, width and height in pixels.");
+  if (needsPage(reading) && !page)
+    throw refuse(
+      "It counts from the picture's bottom, or in shares of the picture, whose size is not known.",
+      "Give the picture that it describes together with it.",
+    );
   const group = groupAt(parsed, reading.frames, Object.values(reading.fields));
-  const { frames: read } = readFrames(parsed, reading, unseen(""));
+  const { frames: read } = readFrames(parsed, reading, unseen("", page));
   if (read.length < 2)
     throw refuse("It describes fewer than two frames.", "Give one with several, so that it shows what changes from frame to frame.");
   if (read.some(({ turned }) => turned === "counter"))
@@ -114,10 +129,11 @@ export function learnShape(located: Located, reading: Reading, where: string, as
   for (const { path, means } of assigned) add(path, Object.hasOwn(ASSIGNABLE, means) ? (ASSIGNABLE[means] as Quantity) : null, "person");
 
   const first = group.records[0] as (typeof group.records)[number];
+  const crossed = (numberAt(first, reading.fields.bottom) ?? 1 / 0) < (numberAt(first, reading.fields.y) ?? 0);
   for (const [field, path] of Object.entries(reading.fields) as [keyof Reading["fields"] & string, string][]) {
     const at = resolved(path, reading.frames, first.path, root);
     if (at === null) continue;
-    const quantity = frameQuantity(field as never, reading);
+    const quantity = frameQuantity(field as never, reading, crossed);
     add(at, field === "name" && quantity ? named(quantity, commonEnding(valuesAt(at))) : quantity);
   }
   for (const mark of reading.marks ?? [])
@@ -127,7 +143,8 @@ export function learnShape(located: Located, reading: Reading, where: string, as
       if (at !== null) add(at, markQuantity(mark.name, side, mark.w !== undefined));
     }
   // What stands once: the page's picture and size.
-  const facts = exampleFacts(read, addStatic(located, repeats, read, add));
+  const told = addStatic(located, repeats, read, add);
+  const facts = exampleFacts(read, { ...told, size: page ?? told.size });
   const places = new Map<Place, FrameFacts>();
   for (const frame of facts) {
     const place = placeAt(root, (group.records[frame.index] as { path: string }).path);
@@ -142,7 +159,7 @@ export function learnShape(located: Located, reading: Reading, where: string, as
   const lists = outlineListsIn(places, text).filter(({ path }) => !holdsFrame(reading, path));
   // What a list of corners holds is no value by itself, whatever it looked like.
   const apart = withoutLists(reading, lists);
-  if (apart !== reading) return learnShape(located, apart, where, assigned);
+  if (apart !== reading) return learnShape(located, apart, where, { assigned, page });
   const outlines = new Map(lists.map((list) => [`${reading.frames}.${list.path}`, list]));
   const kept = new Set(assigned.flatMap(({ path, means }) => (means === KEEP ? [path] : [])));
   const strange = addFurther(reading.frames, places, repeats, slots, add, kept, outlines);
@@ -399,14 +416,22 @@ export function saysSame(quantity: Quantity, value: Leaf, scope: Scope, wanted =
   return (quantity.means?.(value) ?? value) === wanted;
 }
 
-function traitsOf({ fields, clips }: Reading, repeats: ReadonlyMap<string, Repeats>, slots: ReadonlyMap<string, Slot>): Traits {
+function traitsOf(reading: Reading, repeats: ReadonlyMap<string, Repeats>, slots: ReadonlyMap<string, Slot>): Traits {
+  const { fields, clips } = reading;
   const kinds = new Set(repeats.values());
   const told = clips?.fields;
   const way = [...slots.values()].find(({ quantity }) => quantity.label === "how it plays");
   const words = way?.seen.map(({ value }) => String(way.quantity.means?.(value))) ?? [];
   const plain = way?.seen.every(({ value }) => typeof value !== "string");
   return {
-    pages: kinds.has("pages") ? "around" : fields.picture !== undefined && !fields.picture.startsWith("../") ? "by-frame" : "one",
+    // Pages of unlike sizes cannot be read from one file that counts by the size of one.
+    pages: needsPage(reading)
+      ? "one"
+      : kinds.has("pages")
+        ? "around"
+        : fields.picture !== undefined && !fields.picture.startsWith("../")
+          ? "by-frame"
+          : "one",
     trims: fields.insetX !== undefined && fields.fullW !== undefined,
     turns: fields.turned !== undefined,
     origins: fields.originX !== undefined,

@@ -9,6 +9,7 @@ const TEXTS: Record<string, string> = {
   "table with heads": '# remark\nname;x;y\n"a;b";1;2\n\nc;3;4',
   "table without heads": "a\t1\t2\nb\t3\t4",
   sections: '; remark\nscale = 2\n[a one]\nx = 1\nname = "quoted"\n\n[b]\nat: 3, 4\n[b]\nx=5',
+  yaml: '# remark\na: 1\nlist:\n  - name: one\n    at: [2, 3.5]   # here\n  - {name: "two: 2", at: [4, 5]}\n\nlast: its\nnone: null',
   "indented lines": "hero.png\n  size: 12, 9\nfirst\n  x: 4\n  y: 5",
 };
 

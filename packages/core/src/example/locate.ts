@@ -3,6 +3,7 @@ import { type Place, sameTree, treeOf } from "./place";
 import { placesInJson } from "./places-json";
 import { placesInSections, placesInTable } from "./places-lines";
 import { placesInXml } from "./places-xml";
+import { placesInYaml } from "./places-yaml";
 
 /** A text, what it says, and where in it. */
 export interface Located {
@@ -16,6 +17,12 @@ export interface Located {
 export function locate(content: string, where: string, container?: Container): Located {
   const text = content.replace(/^\uFEFF/, "").trim();
   const parsed = container === undefined ? parseMetadata(text, where) : parseAs(container, text, where);
+  if (!WRITABLE.has(parsed.container))
+    throw problem(
+      where,
+      "It is read by the pattern that repeats in it, by which nothing can be written.",
+      "Give an example in JSON, XML, YAML, a table with separators, or sections of lines.",
+    );
   const root = placesOf(text, parsed);
   if (!root || !sameTree(treeOf(root), parsed.tree))
     throw problem(
@@ -25,6 +32,8 @@ export function locate(content: string, where: string, container?: Container): L
     );
   return { text, parsed, root };
 }
+
+const WRITABLE: ReadonlySet<Container> = new Set(["json", "xml", "yaml", "sections", "table"]);
 
 function placesOf(text: string, { container }: ParsedMetadata): Place | null {
   switch (container) {
@@ -36,6 +45,8 @@ function placesOf(text: string, { container }: ParsedMetadata): Place | null {
       return placesInSections(text);
     case "table":
       return placesInTable(text);
+    case "yaml":
+      return placesInYaml(text);
     default:
       return null;
   }

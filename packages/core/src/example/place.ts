@@ -19,6 +19,8 @@ export type Spelling =
   | "cell"
   /** The name of a section on a line of its own, without brackets. */
   | "head"
+  /** A scalar of YAML, with its quotes. */
+  | "yaml"
   /** To the end of a line, or a number among others. */
   | "plain";
 

@@ -13,7 +13,7 @@ import { placeAt } from "./place";
  */
 export function proveShape(text: string, { reading, traits, frameName, outlines }: Shape, sheet: Sheet, where: string): void {
   const parsed = parseAs(reading.container, text, where);
-  const { frames, unplaced } = readFrames(parsed, reading, unseen(""));
+  const { frames, unplaced } = readFrames(parsed, reading, unseen("", sheet.pages[0]?.size ?? undefined));
   const refuse = (what: string, why: string) =>
     new CaravanError(
       "proof-failed",

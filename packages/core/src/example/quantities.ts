@@ -3,10 +3,11 @@
  * matches.
  */
 import { facingOfWord } from "../facing";
-import { millis, playbackOf } from "../metadata";
+import { insetOf, insetTold, millis, playbackOf, wholeShare } from "../metadata";
 import type { ClipField, Facing, FrameField, Reading } from "../model";
 import type { Leaf } from "../notation";
 import { isTrimmed, pace, type Scope, totalOf, uprightSize } from "./facts";
+import { cornerTold, edgesTold, heightOfPage, sizeTold } from "./rectangle-told";
 
 export interface Quantity {
   /** For people. */
@@ -128,34 +129,40 @@ export const PLAYBACK: Quantity = {
   means: (value) => playbackOf(value, null).playback,
 };
 
-/** What a field of a frame's record means by a reading; null for those that are told otherwise. */
-export function frameQuantity(field: FrameField, reading: Reading): Quantity | null {
-  const { turnedAs, originAs, originUp, timeAs, tickMs, inclusive = false, centred = false, negated = false, indexFrom = 0 } = reading;
+/**
+ * What a field of a frame's record means by a reading; null for those that are told otherwise. `crossed` says whether the example has the
+ * smaller number for the edge called bottom.
+ */
+export function frameQuantity(field: FrameField, reading: Reading, crossed = false): Quantity | null {
+  const { turnedAs, originAs, originUp, timeAs, tickMs, inclusive = false, indexFrom = 0, insetAs } = reading;
   const share = originAs === "share";
-  /** The size that the file says, which is the stored one or the upright one. */
-  const told = (frame: Cell) => (turnedAs === "stored" ? frame.rect : uprightSize(frame));
-  const corner = (at: number, length: number) => (centred ? at + length / 2 : negated && at !== 0 ? -at : at);
-  const last = inclusive ? 1 : 0;
   const edge = inclusive ? "last pixel" : "edge";
+  /** A place or an extent along one axis of the page, by `of` in pixels. */
+  const along = (label: string, axis: "w" | "h", of: (frame: Cell) => number) => alongPage(label, axis, reading, of);
   switch (field) {
     case "name":
       return FRAME_NAME;
     case "x":
-      return number(centred ? "middle, x" : "x", ({ frame }) => frame && corner(frame.rect.x, told(frame).w));
+      return along(reading.centred ? "middle, x" : "x", "w", (frame) => cornerTold(frame, reading).x);
     case "y":
-      return number(centred ? "middle, y" : "y", ({ frame }) => frame && corner(frame.rect.y, told(frame).h));
+      return along(`${reading.centred ? "middle, y" : "y"}${reading.yAs ? ", counted up" : ""}`, "h", (frame) =>
+        reading.fields.bottom === undefined ? cornerTold(frame, reading).y : edgesTold(frame, reading)[crossed ? 1 : 0],
+      );
     case "w":
-      return turnedAs === "stored" ? number("width, as stored", ({ frame }) => frame?.rect.w) : UPRIGHT_WIDTH;
+      return along(turnedAs === "stored" ? "width, as stored" : "width", "w", (frame) => sizeTold(frame, reading).w);
     case "h":
-      return turnedAs === "stored" ? number("height, as stored", ({ frame }) => frame?.rect.h) : UPRIGHT_HEIGHT;
+      return along(turnedAs === "stored" ? "height, as stored" : "height", "h", (frame) => sizeTold(frame, reading).h);
     case "right":
-      return number(`right ${edge}`, ({ frame }) => frame && frame.rect.x + told(frame).w - last);
+      return along(`right ${edge}`, "w", (frame) => frame.rect.x + sizeTold(frame, reading).w - (inclusive ? 1 : 0));
     case "bottom":
-      return number(`bottom ${edge}`, ({ frame }) => frame && frame.rect.y + told(frame).h - last);
+      return along(`bottom ${edge}${reading.yAs ? ", counted up" : ""}`, "h", (frame) => edgesTold(frame, reading)[crossed ? 0 : 1]);
     case "column":
       return number("column", ({ frame }) => frame && frame.rect.x / frame.rect.w + indexFrom);
     case "row":
-      return number("row", ({ frame }) => frame && frame.rect.y / frame.rect.h + indexFrom);
+      return number("row", ({ frame }) => {
+        const y = frame && (reading.yAs ? heightOfPage(frame) - frame.rect.y - frame.rect.h : frame.rect.y);
+        return frame && y !== undefined ? y / frame.rect.h + indexFrom : null;
+      });
     case "index":
       return number("number of the cell", ({ frame }) => frame && cellNumber(frame) + indexFrom);
     case "cellW":
@@ -173,9 +180,9 @@ export function frameQuantity(field: FrameField, reading: Reading): Quantity | n
     case "turned":
       return flag("whether it is turned", ({ frame }) => frame?.turned);
     case "insetX":
-      return number("inset, x", ({ frame }) => frame?.inset.x);
+      return insetAs === undefined ? number("inset, x", ({ frame }) => frame?.inset.x) : insetLike(insetAs, "x");
     case "insetY":
-      return number("inset, y", ({ frame }) => frame?.inset.y);
+      return insetAs === undefined ? number("inset, y", ({ frame }) => frame?.inset.y) : insetLike(insetAs, "y");
     case "fullW":
       return number("untrimmed width", ({ frame }) => frame?.size.w);
     case "fullH":
@@ -215,6 +222,40 @@ export function frameQuantity(field: FrameField, reading: Reading): Quantity | n
       return null;
   }
 }
+
+/** A place or an extent along one axis of the page, px or in shares of it; equal when the same pixel is read from both. */
+function alongPage(label: string, axis: "w" | "h", { rectAs }: Reading, of: (frame: Cell) => number): Quantity {
+  if (rectAs !== "share") return number(label, ({ frame }) => frame && of(frame));
+  const length = (frame: Scope["frame"]) => frame?.page.size?.[axis] ?? 1;
+  return {
+    label: `${label}, as a fraction of the page`,
+    of: ({ frame }) => (frame ? of(frame) / length(frame) : null),
+    same: (value, wanted, { frame }) => {
+      if (typeof value !== "number" || typeof wanted !== "number") return false;
+      const [is, was] = [value * length(frame), wanted * length(frame)];
+      return Math.abs(is - was) < HARDLY || wholeShare(is) === wholeShare(was);
+    },
+  };
+}
+
+/** Pixels by which a share may be off that is half a pixel, the middle of something odd. */
+const HARDLY = 0.05;
+
+function insetLike(as: NonNullable<Reading["insetAs"]>, axis: "x" | "y"): Quantity {
+  return readAs(
+    `inset, ${axis}, ${INSET_WORDS[as]}`,
+    ({ frame }) => frame && insetTold(frame.inset, uprightSize(frame), frame.size, as)[axis],
+    (value, { frame }) => (frame ? insetOf(value, value, uprightSize(frame), frame.size, as)[axis] : null),
+  );
+}
+
+const INSET_WORDS: Readonly<Record<NonNullable<Reading["insetAs"]>, string>> = {
+  corner: "from the top left",
+  negated: "with the other sign",
+  bottom: "from the bottom left",
+  centre: "of the middle, down",
+  "centre-up": "of the middle, up",
+};
 
 /** A side of a frame's box, or of its point, of one kind; 0 where a frame has none, which is no box. */
 export function markQuantity(name: string, side: "x" | "y" | "w" | "h", isBox: boolean): Quantity {

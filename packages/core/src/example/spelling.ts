@@ -16,7 +16,8 @@ export function spelledAs(slot: Slot, wanted: Leaf, { means, as }: Spelled, raw:
   const value = typeof wanted === "number" ? decimals(slot, wanted, scope) : inItsWords(slot, wanted, raw);
   const quoted = raw.startsWith('"');
   if (as === "json") return quoted ? JSON.stringify(value) : typeof wanted === "string" ? JSON.stringify(value) : value;
-  return escaped(value, as, quoted);
+  if (as === "yaml" && typeof wanted !== "string") return value;
+  return escaped(value, as, quoted, raw);
 }
 
 /** As many decimals as the example always has, else as few as say it. */
@@ -57,7 +58,15 @@ function inItsWords(slot: Slot, wanted: string | boolean, raw: string): string {
   return wanted;
 }
 
-function escaped(value: string, as: Spelling, quoted: boolean): string {
+/** In the quotes that stand there; without any only where it means itself. */
+function inYaml(value: string, raw: string): string {
+  if (raw.startsWith("'")) return /[\r\n]/.test(value) ? JSON.stringify(value) : `'${value.replaceAll("'", "''")}'`;
+  const itself =
+    /^[\p{L}_][\p{L}\p{N}_./+-]*(?: [\p{L}\p{N}_./+-]+)*$/u.test(value) && !/^(true|false|yes|no|on|off|null|y|n)$/i.test(value);
+  return itself && !raw.startsWith('"') ? value : JSON.stringify(value);
+}
+
+function escaped(value: string, as: Spelling, quoted: boolean, raw: string): string {
   switch (as) {
     case "attribute":
       return value.replaceAll("&", "&amp;").replaceAll("<", "&lt;").replaceAll('"', "&quot;").replaceAll("'", "&apos;");
@@ -74,6 +83,8 @@ function escaped(value: string, as: Spelling, quoted: boolean): string {
           "Take blanks and = : , ; | out of it.",
         );
       return value;
+    case "yaml":
+      return inYaml(value, raw);
     case "plain":
       return quoted ? `"${value}"` : value.replace(/[\r\n]+/g, " ");
     default:

@@ -95,25 +95,40 @@ function repeat(place: Place, pattern: string, repeats: Repeats, scope: Scope, b
     const texts = membersOf(repeats, scope, book.shape).map((member, k) =>
       written(modelFor(own, pattern, repeats, member, k, book), pattern, member, book),
     );
-    changes.push({ from: first.from, to: first.to, text: texts.join(between(own, book)) });
+    const empty = texts.length === 0 ? emptied(place, first, own, book) : null;
+    changes.push(empty ?? { from: first.from, to: first.to, text: texts.join(between(own, book)) });
   }
   let end = first?.from ?? 0;
   for (const [key, child] of place.children) {
     if (!isMember(child)) collect(child, `${pattern.slice(0, -1)}${key}`, scope, book, changes);
     else if (child !== first) {
-      const parted = end <= child.from && SEPARATOR.test(book.text.slice(end, child.from));
+      const parted = end <= child.from && SEPARATOR.test(gapOf(book, end, child.from));
       changes.push({ from: parted ? end : child.from, to: child.to, text: "" });
     }
     end = child.to;
   }
 }
 
-const SEPARATOR = /^[\s,;]*$/;
+const SEPARATOR = /^(?:[\s,;]|-\s)*$/;
+
+/** What stands between two members, without the remarks that YAML may have there. */
+function gapOf({ text, shape }: Book, from: number, to: number): string {
+  const gap = text.slice(from, to);
+  return shape.located.parsed.container === "yaml" ? gap.replace(/[ \t]*#[^\r\n]*/g, "").replace(/(\r?\n[ \t]*)+(?=\r?\n)/g, "") : gap;
+}
+
+/** Where nothing is left of a block of YAML, whose members have no brackets around them; null for others. */
+function emptied(place: Place, first: Place, own: readonly Place[], book: Book): Change | null {
+  if (book.shape.located.parsed.container !== "yaml" || between(own, book).includes(",")) return null;
+  const dash = place.list ? (/-[ \t]+$/.exec(book.text.slice(0, first.from))?.[0].length ?? 0) : 0;
+  return { from: first.from - dash, to: first.to, text: place.list ? "[]" : "{}" };
+}
 
 /** What parts two members. */
-function between(own: readonly Place[], { text, shape }: Book): string {
+function between(own: readonly Place[], book: Book): string {
+  const { text, shape } = book;
   const [first, second] = own;
-  const gap = first && second ? text.slice(first.to, second.from) : "";
+  const gap = first && second ? gapOf(book, first.to, second.from) : "";
   if (second && SEPARATOR.test(gap)) return gap;
   const indent = /[ \t]*$/.exec(text.slice(0, first?.from ?? 0))?.[0] ?? "";
   return `${shape.located.parsed.container === "json" ? "," : ""}\n${indent}`;

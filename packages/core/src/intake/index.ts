@@ -1,8 +1,7 @@
 export { type ProposedAction, proposedActions } from "./facings";
 export { framesAndClips } from "./frames-and-clips";
-export { blendOfName } from "./layers";
 export { withoutEnding } from "./names";
-export { describedBy, withoutOthersRecords } from "./pairing";
+export { describedBy, withoutLayers, withoutOthersRecords } from "./pairing";
 export type { Choices, Proposal, ShownFrame } from "./proposal";
 export { needsReview, proposalsFor, sheetsOf } from "./proposals";
 export type { SeenGrid } from "./sheet";

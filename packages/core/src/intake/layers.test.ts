@@ -1,5 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { understand } from "../metadata";
 import { clearPixels, coverageOf } from "../raster";
+import { describedBy, withoutLayers } from "./pairing";
 import { needsReview, proposalsFor } from "./proposals";
 import type { TakenItem } from "./taken";
 
@@ -50,5 +52,72 @@ describe("files whose names go on with a word for a layer", () => {
     }
     const [, short] = proposed(...numbered("run_"), ...numbered("run_light_").slice(1));
     expect(short?.notes.join()).toMatch(/has 3 of its pictures; it has 2/);
+  });
+});
+
+describe("layers that metadata tells", () => {
+  const picture = clearPixels(64, 32);
+  for (const x of [2, 18, 34, 50]) for (let y = 4; y < 30; y++) picture.bytes.fill(255, (y * 64 + x) * 4, (y * 64 + x + 12) * 4);
+  const seen = coverageOf(picture);
+  const sheet = (path: string): TakenItem => ({
+    path,
+    art: { kind: "still", picture: { sha256: String(count++).padStart(64, "0"), width: 64, height: 32, coverage: seen, ground: null } },
+  });
+  const file = (more: object) =>
+    JSON.stringify({
+      image: "camp.png",
+      frames: [0, 16, 32, 48].map((x, k) => ({ name: `fire_${k}`, x, y: 0, w: 16, h: 32 })),
+      ...more,
+    });
+  /** As the studio and the command line do: the file is held against every picture that it names. */
+  const described = (items: readonly TakenItem[], text: string) =>
+    withoutLayers(
+      describedBy(
+        "camp.json",
+        text,
+        items.map(({ path }) => path),
+      ).map((path) => ({
+        ...{ path: "camp.json", of: { picture: path }, text },
+        understood: understand(text, { picture: path, coverage: seen }, "camp.json", []),
+      })),
+    );
+
+  it("lie over the picture whatever their files are called, and are described once", () => {
+    const items = [sheet("camp.png"), sheet("warm.png"), sheet("cold.png")];
+    const text = file({
+      layers: [
+        { name: "fire light", image: "warm.png", blend: "additive" },
+        { name: "dusk", image: "cold.png", blend: "multiply" },
+      ],
+    });
+    const [camp, ...others] = proposalsFor(items, described(items, text));
+    expect(others).toEqual([]);
+    expect(camp?.kind).toBe("described");
+    expect(layersIn(camp)).toEqual(["camp.png", "dusk multiply", "fire light add"]);
+    expect(camp?.notes).toEqual([]);
+  });
+
+  it("that are all in one list lie over the first of it", () => {
+    const items = [sheet("a_light.png"), sheet("b_body.png")];
+    const text = JSON.stringify({ ...JSON.parse(file({ layers: { body: "b_body.png", light: "a_light.png" } })), image: undefined });
+    const [body, ...others] = proposalsFor(items, described(items, text));
+    expect(others).toEqual([]);
+    expect(layersIn(body)).toEqual(["b_body.png", "light add"]);
+  });
+
+  it("are told where they did not come along, are blended otherwise, or are seen in part", () => {
+    const items = [sheet("camp.png"), sheet("warm.png")];
+    const text = file({
+      layers: [
+        { name: "glow", image: "warm.png", blend: "screen", opacity: 60 },
+        { name: "rain", image: "rain.png" },
+      ],
+    });
+    const [camp] = proposalsFor(items, described(items, text));
+    expect(layersIn(camp)).toEqual(["camp.png", "glow normal"]);
+    expect(camp?.notes).toEqual([
+      "The layer glow is blended by screen there, which layers here cannot be: it comes in painted over. The layer glow has an opacity of 60 % there: it comes in as its picture is.",
+      "Its metadata tells a layer rain in rain.png, which did not come with it.",
+    ]);
   });
 });

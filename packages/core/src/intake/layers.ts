@@ -2,22 +2,11 @@
  * Recognises pictures that are layers of others: by names with one more word, `camp.png` and `camp_light.png`, or from a layered file.
  */
 import type { NewLayer } from "../edit";
-import { type Blend, fitFileName, fittedName, freeName, MOST_LAYERS } from "../model";
+import { blendOfName, type ToldLayer } from "../metadata";
+import { fitFileName, fittedName, freeName, MOST_LAYERS } from "../model";
+import { withoutEnding } from "./names";
 import { type Choices, clearingFor, type Proposal, type ProposedLayer } from "./proposal";
 import type { TakenPicture } from "./taken";
-
-/** Words that tell of layers, and how such layers lie over what is below. */
-const WORDS: readonly (readonly [RegExp, Blend])[] = [
-  [/^(lights?|lit|lamplight|glows?|glowing|emission|emissive|emit|add|additive|bloom|shine|flares?)$/, "add"],
-  [/^(shadows?|shades?|shading|dark|darkness|occlusion|ao|multiply|multiplied)$/, "multiply"],
-  [/^(over|overlay|top|front|lines?|ink|hair|cloth|clothes|clothing|robe|armou?r|gear|details?|fx|layer\d*)$/, "normal"],
-];
-
-/** How a layer of such a name lies over what is below; null where the name tells nothing. */
-export function blendOfName(name: string): Blend | null {
-  const word = name.toLowerCase();
-  return WORDS.find(([pattern]) => pattern.test(word))?.[1] ?? null;
-}
 
 /** Something of a drop that may lie over another, or under it. */
 export interface Stackable {
@@ -26,6 +15,8 @@ export interface Stackable {
   /** The name's numbers for a series, in order; null for a single picture. */
   readonly numbers: readonly number[] | null;
   readonly pictures: readonly TakenPicture[];
+  /** What its metadata tells to lie over it. */
+  readonly told?: readonly ToldLayer[];
 }
 
 export interface FoundLayers {
@@ -33,6 +24,8 @@ export interface FoundLayers {
   readonly over: ReadonlyMap<number, readonly { readonly at: number; readonly layer: ProposedLayer }[]>;
   /** Things that are called as layers of others and do not fit over them, with the reason. */
   readonly unfit: ReadonlyMap<number, string>;
+  /** For things with layers that their metadata tells, what of that could not be followed. */
+  readonly notes: ReadonlyMap<number, readonly string[]>;
 }
 
 /** Cost: O(things). */
@@ -40,22 +33,56 @@ export function findLayers(things: readonly Stackable[]): FoundLayers {
   const byPath = new Map(things.map(({ path }, k) => [path.toLowerCase(), k]));
   const over = new Map<number, { at: number; layer: ProposedLayer }[]>();
   const unfit = new Map<number, string>();
+  const notes = new Map<number, string[]>();
+  const lay = (lowest: number, at: number, layer: Omit<ProposedLayer, "pictures">) => {
+    const thing = things[at] as Stackable;
+    const why = whyUnfit(things[lowest] as Stackable, thing);
+    const there = over.get(lowest) ?? [];
+    if (why !== null) unfit.set(at, why);
+    else if (there.length < MOST_LAYERS) over.set(lowest, [...there, { at, layer: { ...layer, pictures: thing.pictures } }]);
+  };
+  // What a file tells comes before what names look like.
+  const told = new Set<number>();
+  for (const [lowest, { path, told: layers = [] }] of things.entries()) {
+    const folder = path.slice(0, path.lastIndexOf("/") + 1);
+    for (const layer of layers) {
+      const at = byPath.get(`${folder}${withoutEnding(layer.image)}`.toLowerCase());
+      const note = at === undefined ? missing(layer) : at === lowest || told.has(at) ? null : unfollowed(layer);
+      if (note !== null) notes.set(lowest, [...(notes.get(lowest) ?? []), note]);
+      if (at === undefined || at === lowest || told.has(at)) continue;
+      told.add(at);
+      lay(lowest, at, { name: layer.name, blend: layer.blend ?? (layer.blendSaid === null ? blendOfName(layer.name) : null) ?? "normal" });
+    }
+  }
   for (const [at, thing] of things.entries()) {
+    if (told.has(at)) continue;
     const [, below, name] = /^(.*[^\s_.-])[\s_.-]+([^\s_.\-/]+)$/.exec(thing.path) ?? [];
     const blend = name === undefined ? null : blendOfName(name);
     const lowest = below === undefined ? undefined : byPath.get(below.toLowerCase());
     if (blend === null || name === undefined || lowest === undefined) continue;
-    const why = whyUnfit(things[lowest] as Stackable, thing);
-    const there = over.get(lowest) ?? [];
-    if (why !== null) unfit.set(at, why);
-    else if (there.length < MOST_LAYERS) over.set(lowest, [...there, { at, layer: { name, blend, pictures: thing.pictures } }]);
+    lay(lowest, at, { name, blend });
   }
   // What is a layer itself carries none.
   const layers = new Set([...over.values()].flat().map(({ at }) => at));
   for (const at of layers) over.delete(at);
   // Light and shade lie over what is painted.
   const height = ({ layer }: { layer: ProposedLayer }) => ["normal", "multiply", "add"].indexOf(layer.blend);
-  return { over: new Map([...over].map(([at, each]) => [at, each.toSorted((a, b) => height(a) - height(b))])), unfit };
+  return { over: new Map([...over].map(([at, each]) => [at, each.toSorted((a, b) => height(a) - height(b))])), unfit, notes };
+}
+
+function missing({ name, image }: ToldLayer): string {
+  return `Its metadata tells a layer ${name} in ${image}, which did not come with it.`;
+}
+
+/** What of a layer has no counterpart here; null if all of it has. */
+function unfollowed({ name, blend, blendSaid, opacity }: ToldLayer): string | null {
+  const parts = [
+    ...(blend === null && blendSaid !== null
+      ? [`The layer ${name} is blended by ${blendSaid} there, which layers here cannot be: it comes in painted over.`]
+      : []),
+    ...(opacity < 1 ? [`The layer ${name} has an opacity of ${Math.round(opacity * 100)} % there: it comes in as its picture is.`] : []),
+  ];
+  return parts.length > 0 ? parts.join(" ") : null;
 }
 
 function whyUnfit(below: Stackable, over: Stackable): string | null {

@@ -27,6 +27,15 @@ export function withoutOthersRecords<Each extends { readonly unplaced: readonly 
   return { ...understood, unplaced: understood.unplaced.filter(({ why }) => !names.some((name) => why === belongsTo(name))) };
 }
 
+/** Of what one file says of several pictures, all but those that it tells to lie over another of them. */
+export function withoutLayers<Each extends { readonly understood: { readonly told: { readonly place: number | null } } }>(
+  found: readonly Each[],
+): Each[] {
+  const lowest = found.filter(({ understood }) => understood.told.place === null);
+  if (lowest.length > 0 || found.length === 0) return lowest;
+  return [found.reduce((best, each) => ((each.understood.told.place ?? 0) < (best.understood.told.place ?? 0) ? each : best))];
+}
+
 function belongsTo(picture: string): string {
   return `It belongs to the picture ${picture}.`;
 }

@@ -140,6 +140,7 @@ describe("a sheet with metadata", () => {
     ],
     unplaced: [{ where: "parts.3", why: "It lies outside the picture." }],
     grade: { grade: "sure", reasons: [], unused: [] },
+    told: { layers: [], place: null },
     paths: [],
   } as unknown as Understood;
   const [proposal] = proposalsFor([still("camp.png")], [{ path: "camp.json", of: { picture: "camp.png" }, understood, text: "{}" }]);

@@ -38,7 +38,8 @@ export function proposalsFor(
   const cuts = usualCuts(single, new Set(facing.flat()), agreed);
   const makings: { path: string; plain: string; stack?: Stackable; make(name: string): Proposal }[] = [
     ...told.map((item) => ({
-      ...{ path: item.path, plain: fileOf(item.path), stack: stackOf(item) },
+      ...{ path: item.path, plain: fileOf(item.path) },
+      stack: { ...stackOf(item), told: described.get(item.path)?.understood.told.layers ?? [] },
       make: (name: string) => describedProposal(item, described.get(item.path) as TakenDescription, name),
     })),
     ...series.map((each) => ({
@@ -65,12 +66,17 @@ export function proposalsFor(
 /** The proposals with layers laid over what they belong to; null in the places of those. */
 function layersFound(plain: readonly Proposal[], makings: readonly { readonly stack?: Stackable }[]): (Proposal | null)[] {
   const places = makings.flatMap(({ stack }, k) => (stack ? [k] : []));
-  const { over, unfit } = findLayers(places.map((k) => makings[k]?.stack as Stackable));
+  const { over, unfit, notes } = findLayers(places.map((k) => makings[k]?.stack as Stackable));
   const made: (Proposal | null)[] = [...plain];
   for (const [at, why] of unfit) {
     const k = places[at] as number;
     const proposal = plain[k] as Proposal;
     made[k] = { ...proposal, notes: [...proposal.notes, why] };
+  }
+  for (const [at, said] of notes) {
+    const k = places[at] as number;
+    const proposal = made[k] as Proposal;
+    made[k] = { ...proposal, notes: [...proposal.notes, ...said] };
   }
   for (const [lowest, found] of over) {
     const k = places[lowest] as number;

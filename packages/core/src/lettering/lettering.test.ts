@@ -24,7 +24,7 @@ describe("lettering", () => {
       ".......###..",
     ]));
 
-  it("has a letter of its own foreverything on a keyboard", () => {
+  it("has a letter of its own for everything on a keyboard", () => {
     const keys = Array.from({ length: 94 }, (_, k) => String.fromCharCode(33 + k));
     const shapes = new Set(keys.map((key) => written(key).join()));
     expect(shapes.size).toBe(94);

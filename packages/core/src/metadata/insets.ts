@@ -23,6 +23,29 @@ export function insetOf(x: number | null, y: number | null, trimmed: Size, whole
   }
 }
 
+/** What a file says of a corner at `x`, `y`: the inverse of `insetOf`. */
+export function insetTold(
+  at: { readonly x: number; readonly y: number },
+  trimmed: Size,
+  whole: Size,
+  as: InsetAs,
+): { x: number; y: number } {
+  const { x, y } = at;
+  const middle = { x: (whole.w - trimmed.w) / 2, y: (whole.h - trimmed.h) / 2 };
+  switch (as) {
+    case "corner":
+      return { x, y };
+    case "negated":
+      return { x: x === 0 ? 0 : -x, y: y === 0 ? 0 : -y };
+    case "bottom":
+      return { x, y: whole.h - trimmed.h - y };
+    case "centre":
+      return { x: x - middle.x, y: y - middle.y };
+    case "centre-up":
+      return { x: x - middle.x, y: middle.y - y };
+  }
+}
+
 /** Where an odd number of pixels was trimmed off, the middle is a half that some files round. */
 function settled({ x, y }: { x: number; y: number }): { x: number; y: number } {
   return { x: Math.floor(x), y: Math.floor(y) };

@@ -41,7 +41,11 @@ export function rectangleOf(
   const w = right !== null && x !== null ? Math.abs(right - x) + last : (along("w") ?? along("cellW"));
   const h = bottom !== null && y !== null ? Math.abs(bottom - y) + last : (down("h") ?? down("cellH"));
   if (x === null || y === null || w === null || h === null) return null;
-  if (reading.centred) return { x: Math.floor(x - w / 2), y: Math.floor((reading.yAs ? picture.height - y : y) - h / 2), w, h };
+  if (reading.centred) {
+    // Shares with few digits say half a pixel a little too low.
+    const least = reading.rectAs === "share" ? 0.1 : 0;
+    return { x: Math.floor(x - w / 2 + least), y: Math.floor((reading.yAs ? picture.height - y : y) - h / 2 + least), w, h };
+  }
   // Corners may come in any order: what is turned upside down is the same rectangle.
   const left = right !== null ? Math.min(x, right) : x;
   const top = bottom !== null ? Math.min(y, bottom) : y;
@@ -67,7 +71,7 @@ function whole(value: number): number {
 }
 
 /** Shares are written with few digits: three say a place on a 512 px picture to a quarter of a pixel. */
-function wholeShare(value: number): number {
+export function wholeShare(value: number): number {
   const rounded = Math.round(value);
   return Math.abs(value - rounded) < 0.3 ? rounded : value;
 }

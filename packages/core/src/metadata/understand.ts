@@ -6,6 +6,7 @@ import type { Grade } from "./grade";
 import { gradeOfKnown, pathsOf, understood } from "./known";
 import { type ReadClip, type ReadFrame, readFrames, type Unplaced } from "./read";
 import { readClips } from "./read-clips";
+import { layersIn, type ToldLayers } from "./told-layers";
 
 /** What a metadata file says of a picture, and how that was found out. */
 export interface Understood {
@@ -15,6 +16,8 @@ export interface Understood {
   readonly frames: readonly ReadFrame[];
   readonly unplaced: readonly Unplaced[];
   readonly clips: readonly ReadClip[];
+  /** What the file tells to lie over the picture, or that this lies over another. */
+  readonly told: ToldLayers;
   /** Paths that the records have, for correcting. */
   readonly paths: readonly string[];
 }
@@ -33,5 +36,10 @@ export function understandAs(text: string, described: Described, where: string, 
 
 function readBy(parsed: ParsedMetadata, reading: Reading, grade: Grade, described: Described): Understood {
   const { frames, unplaced } = readFrames(parsed, reading, described);
-  return { reading, grade, frames, unplaced, clips: readClips(parsed, reading, frames), paths: pathsOf(parsed, reading, described) };
+  return {
+    ...{ reading, grade, frames, unplaced },
+    clips: readClips(parsed, reading, frames),
+    told: layersIn(parsed.tree, described.picture),
+    paths: pathsOf(parsed, reading, described),
+  };
 }

@@ -52,6 +52,8 @@ const MIGRATIONS: Record<number, (file: Content) => Content> = {
   11: (file) => ({ ...file, version: 12 }),
   // Frames, clips and events may carry data of the user's own.
   12: (file) => ({ ...file, version: 13 }),
+  // Examples may keep the size of their picture.
+  13: (file) => ({ ...file, version: 14 }),
 };
 
 function withoutExampleOrContact(delivery: unknown): unknown {

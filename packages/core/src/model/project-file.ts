@@ -15,7 +15,7 @@ import { Name } from "./name";
 import { Project } from "./project";
 
 const PROJECT_FORMAT = "caravan-project";
-export const PROJECT_VERSION = 13;
+export const PROJECT_VERSION = 14;
 
 export const ProjectFile = z.strictObject({
   format: z.literal(PROJECT_FORMAT),

@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { Size } from "./geometry";
 import { Name } from "./name";
 
 /**
@@ -138,6 +139,7 @@ export const Example = z.strictObject({
   file: Name.describe("File name; delivered files have its ending."),
   text: z.string().min(1).max(1_000_000).describe("The example as it was given."),
   reading: Reading,
+  page: Size.optional().describe("Size of the example's picture, px, where places are counted up from its bottom or told in shares of it."),
   assigned: z
     .array(z.strictObject({ path: z.string().max(400), means: z.string().max(60) }))
     .max(200)

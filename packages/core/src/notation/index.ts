@@ -5,3 +5,4 @@ export { repeatedKey } from "./repeated-key";
 export { headOf, listedSections, PAIR, REMARK } from "./sections";
 export { TABLE, tableHeads } from "./table";
 export { type Leaf, problem, type Tree } from "./tree";
+export { plainLeaf, YAML_AS_TEXT } from "./yaml";

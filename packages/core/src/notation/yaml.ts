@@ -6,14 +6,16 @@ import { DEEPEST, Members, type Tree, tooDeep } from "./tree";
 /** The parser takes about two seconds for this much. */
 const LONGEST = 786_432; // characters: about 10,000 records
 
+/** As text, so that 0001 and no stay what they are until it is known who wrote them, and quoted ones for good. */
+export const YAML_AS_TEXT = { schema: "failsafe", uniqueKeys: false, logLevel: "silent", prettyErrors: false } as const;
+
 /** Null if it is no YAML, or only a text. Throws if it is nested too deep; `where` names the file. */
 export function fromYaml(text: string, where: string): Tree | null {
   // Without a name and a value on some line it is none, and the parser would make an error of every sign of it.
   if (text.length > LONGEST || !/^[ \t]*(?:- )*[^\s:{[][^:\n]{0,200}:(?:[ \t]|$)/m.test(text)) return null;
   let documents: ReturnType<typeof parseAllDocuments>;
   try {
-    // As text, so that 0001 and no stay what they are until it is known who wrote them, and quoted ones for good.
-    documents = parseAllDocuments(text, { schema: "failsafe", uniqueKeys: false, logLevel: "silent", prettyErrors: false });
+    documents = parseAllDocuments(text, YAML_AS_TEXT);
   } catch {
     return null;
   }
@@ -46,6 +48,7 @@ function treeOf(node: unknown, depth: number, where: string): Tree {
   return null;
 }
 
-function plainLeaf(text: string): Tree {
+/** What a value without quotes means. */
+export function plainLeaf(text: string): Tree {
   return /^(~|null)?$/i.test(text) ? null : leafOf(text);
 }

@@ -92,7 +92,7 @@ function lastDrawn(words: Uint32Array, width: number, { x, y, w, h }: Rect, leng
   return null;
 }
 
-/** Calls `hit` forevery run of `length` pixels in a row whose hash is that of an anchor. */
+/** Calls `hit` for every run of `length` pixels in a row whose hash is that of an anchor. */
 function eachRun(
   words: Uint32Array,
   { width, height }: Pixels,

@@ -4,7 +4,7 @@ import { create } from "zustand";
 import { say } from "../../ui/notices";
 import { useOpenProject } from "../open-project";
 
-/** `drop` is another number forevery drop: what was chosen of one says nothing of the next. */
+/** `drop` is another number for every drop: what was chosen of one says nothing of the next. */
 export const useReview = create<{ readonly proposals: readonly Proposal[] | null; readonly drop: number }>(() => ({
   proposals: null,
   drop: 0,

@@ -1,6 +1,14 @@
 /** Matches metadata files with the pictures that came with them, or with an existing source. */
 import { sheetLook } from "@caravan/core/art";
-import { describedBy, fileOf, type TakenDescription, type TakenItem, withoutEnding, withoutOthersRecords } from "@caravan/core/intake";
+import {
+  describedBy,
+  fileOf,
+  type TakenDescription,
+  type TakenItem,
+  withoutEnding,
+  withoutLayers,
+  withoutOthersRecords,
+} from "@caravan/core/intake";
 import { CaravanError } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
 import { run } from "../../workers/client";
@@ -71,7 +79,9 @@ async function understandSeveral(
   ask: (picture: string) => Promise<TakenDescription>,
 ): Promise<TakenDescription[]> {
   const tries = await Promise.allSettled(pictures.map(ask));
-  const found = tries.flatMap((each) => (each.status === "fulfilled" && each.value.understood.frames.length > 0 ? [each.value] : []));
+  const found = withoutLayers(
+    tries.flatMap((each) => (each.status === "fulfilled" && each.value.understood.frames.length > 0 ? [each.value] : [])),
+  );
   const [first] = tries;
   if (found.length === 0 && first?.status === "rejected") throw first.reason;
   // What stands on a picture that came along is no misfit of the others.

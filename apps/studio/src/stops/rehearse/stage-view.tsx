@@ -202,7 +202,7 @@ function eventsAt({ log: { events } }: Pick<Session, "log">, at: Micros): string
   return names;
 }
 
-/** A short click forevery event while the rehearsal runs, for who asked for it. */
+/** A short click for every event while the rehearsal runs, for who asked for it. */
 function useClicks(): void {
   const clicks = useStageLook((look) => look.clicks);
   useEffect(() => {

@@ -9,7 +9,7 @@ import { useDelivery } from "./chosen-delivery";
 
 const FORMATS = [
   ["apng", "APNG, exact"],
-  ["gif", "GIF, foreverywhere"],
+  ["gif", "GIF, for everywhere"],
 ] as const;
 
 /** As the screen shows what is clear. */

@@ -1,0 +1,45 @@
+/**
+ * Tells a frame's rectangle in the way that a reading says a file counts: the inverse of how metadata is read.
+ *
+ * All in pixels of the page; `y` runs down in what is given and as the reading says in what comes out.
+ */
+import type { Reading, Size } from "../model";
+import { type FrameFacts, uprightSize } from "./facts";
+
+type Told = Pick<FrameFacts, "rect" | "turned" | "page">;
+
+/** The size that the file says, which is the stored one or the upright one. */
+export function sizeTold(frame: Told, { turnedAs }: Pick<Reading, "turnedAs">): Size {
+  return turnedAs === "stored" ? frame.rect : uprightSize(frame);
+}
+
+/** The place that the file says: a corner, the same with the other sign, or the middle. */
+export function cornerTold(frame: Told, reading: Reading): { x: number; y: number } {
+  const { w, h } = sizeTold(frame, reading);
+  const top = topTold(frame, reading);
+  const { x } = frame.rect;
+  const height = heightOfPage(frame);
+  if (reading.centred) return { x: x + w / 2, y: reading.yAs ? height - top - h / 2 : top + h / 2 };
+  if (reading.negated) return { x: x === 0 ? 0 : -x, y: top === 0 ? 0 : -top };
+  if (reading.yAs === "up") return { x, y: height - top - h };
+  return { x, y: reading.yAs === "top-up" ? height - top : top };
+}
+
+/** Both horizontal edges as the file counts them, the smaller number first. */
+export function edgesTold(frame: Told, reading: Reading): readonly [number, number] {
+  const { h } = sizeTold(frame, reading);
+  const top = topTold(frame, reading);
+  if (reading.yAs) return [heightOfPage(frame) - top - h, heightOfPage(frame) - top];
+  return [top, top + h - (reading.inclusive ? 1 : 0)];
+}
+
+/** 0 where nothing tells it: only readings that do not ask for it go without. */
+export function heightOfPage({ page }: Pick<FrameFacts, "page">): number {
+  return page.size?.h ?? 0;
+}
+
+/** The upper edge of what the file describes: a turned frame told upright and counted up stands on the same line, not under the same one. */
+function topTold(frame: Told, reading: Reading): number {
+  const { rect } = frame;
+  return reading.yAs === "up" ? rect.y + rect.h - sizeTold(frame, reading).h : rect.y;
+}

@@ -79,7 +79,7 @@ export function Surface() {
           <section
             aria-label="What the delivery is made of"
             tabIndex={0}
-            className="scrolls w-80 shrink-0 rounded-box border border-line [--behind:var(--surface)]"
+            className="scrolls w-76 shrink-0 min-[1500px]:w-80 rounded-box border border-line [--behind:var(--surface)]"
           >
             <WhatGoes />
             <Sizes />

@@ -78,7 +78,7 @@ export function Surface() {
             <section
               aria-label="What is done to the art"
               tabIndex={0}
-              className="scrolls w-88 shrink-0 rounded-box border border-line [--behind:var(--surface)]"
+              className="scrolls w-76 shrink-0 min-[1500px]:w-88 rounded-box border border-line [--behind:var(--surface)]"
             >
               <h3 className="px-3.5 pt-3 text-strong font-bold">{source.name}</h3>
               <Treatment source={source} />

@@ -8,6 +8,7 @@ import {
   FACING_WORDS,
   FIRST_WORDS,
   FPS_WORDS,
+  isRate,
   LAST_WORDS,
   LOOP_WORDS,
   lastPart,
@@ -39,8 +40,11 @@ export function otherFields(
   const plain = own.filter((path) => !used.has(path) && (!/(^|\.)\d+$/.test(path) || !used.has(path.replace(/\.?\d+$/, ""))));
   const paths = [...plain, ...(isStep ? outer : outer.filter((path) => says(path, FPS_WORDS) || says(path, ["duration"])))];
   const has = (path: string, type: string) => records.some((record) => typeof valueAt(record, path) === type);
+  const isMember = (path: string) => records.some(({ lists }) => lists.has(path.replace(/\.\d+$/, "")) && /\.\d+$/.test(path));
   const isTime = (path: string) =>
-    has(path, "number") || records.some((record) => record.lists.has(path) || /^\d[\d.]*\s*m?s(ec)?$/i.test(String(valueAt(record, path))));
+    !isMember(path) &&
+    (has(path, "number") ||
+      records.some((record) => record.lists.has(path) || /^\d[\d.]*\s*m?s(ec)?$/i.test(String(valueAt(record, path)))));
   const fields: ClipPaths = {};
   const take = (field: ClipField, test: (path: string) => boolean) => {
     const path = paths.find((each) => !used.has(each) && test(each));
@@ -66,14 +70,19 @@ export function otherFields(
   }
   take("pingpong", (path) => says(last(path), PINGPONG_WORDS) && (has(path, "boolean") || has(path, "number")));
   take("reversed", (path) => says(last(path), REVERSED_WORDS) && (has(path, "boolean") || has(path, "number")));
-  take("fps", (path) => says(last(path), FPS_WORDS) && has(path, "number"));
-  if (isStep || fields.fps === undefined) {
-    if (fields.fps === undefined) take("total", (path) => says(last(path), TOTAL_WORDS) && isTime(path) && !isStep);
+  const numbers = (path: string) => records.map((record) => numberAt(record, path)).filter((each) => each !== null);
+  const isFps = (path: string) => says(last(path), FPS_WORDS) && (says(last(path), ["fps", "framerate", "hz"]) || isRate(numbers(path)));
+  take("fps", (path) => isFps(path) && has(path, "number"));
+  // Some clips may say a speed and the others times.
+  const { fps } = fields;
+  const fpsAlways = fps !== undefined && records.every((record) => valueAt(record, fps) !== undefined);
+  if (isStep || !fpsAlways) {
+    if (!fpsAlways) take("total", (path) => says(last(path), TOTAL_WORDS) && isTime(path) && !isStep);
     if (fields.total === undefined)
       take(
         "time",
         (path) =>
-          says(last(path), [...TIME_WORDS, "delay", "durations", "delays", "ticks"]) &&
+          says(last(path), [...TIME_WORDS, ...FPS_WORDS, "delay", "durations", "delays", "ticks"]) &&
           isTime(path) &&
           (!isStep || !path.startsWith("../")),
       );

@@ -60,8 +60,12 @@ function pathsAround(path: string): string[] {
 function isPartOfClips({ keyed, records }: RecordGroup): boolean {
   const [first] = records;
   if (!keyed || !first || !records.every(({ keys }) => keys.at(-1) === first.keys.at(-1))) return false;
+  if (says(first.keys.at(-1) as string, PART_WORDS)) return true;
   return records.length > 1 || [...(first.around[0] ?? [])].some(([path, value]) => typeof value === "string" && says(path, NAME_WORDS));
 }
+
+/** What a clip calls its frames; nobody calls a clip so. */
+const PART_WORDS = ["frame", "frames", "ref", "refs", "steps", "indices", "sprites", "cells", "images", "tiles", "order", "sequence"];
 
 /** Whether a group is made of the lists that stand side by side for the fields of frames. */
 function isBeside(group: RecordGroup, frames: string, record: MetadataRecord | undefined): boolean {
@@ -174,7 +178,7 @@ function stepRecords({ pattern, records }: RecordGroup, book: FileBook): Found[]
     const named =
       path === "" ||
       path === "0" ||
-      says(lastPart(path), ["frame", "sprite", "image", "cell", "tile", "tileid", "index", "name", "ref", "id"]);
+      says(lastPart(path), ["frame", "f", "sprite", "image", "img", "cell", "tile", "tileid", "index", "idx", "name", "ref", "id"]);
     return {
       fields: { frame: path },
       share: texts || named ? known : 0,

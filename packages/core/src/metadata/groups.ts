@@ -242,8 +242,21 @@ function haveLikeShapes(values: readonly Tree[]): boolean {
     (most >= 2 && most >= shapes.length * 0.4) ||
     (shapes.length >= 6 && most >= shapes.length / 4) ||
     // Lists of unequal length under names: clips of so many frames each.
-    (shapes.length >= 2 && listed >= shapes.length * 0.6)
+    (shapes.length >= 2 && listed >= shapes.length * 0.6) ||
+    // Whatever else each says, most of them list something under one name.
+    listsInCommon(values)
   );
+}
+
+function listsInCommon(values: readonly Tree[]): boolean {
+  const counts = new Map<string, number>();
+  for (const each of values) {
+    if (typeof each !== "object" || each === null || Array.isArray(each)) continue;
+    for (const [key, list] of Object.entries(each) as [string, Tree][])
+      if (Array.isArray(list) && list.length > 0 && list.every((item) => typeof item !== "object"))
+        counts.set(key, (counts.get(key) ?? 0) + 1);
+  }
+  return [...counts.values()].some((count) => count >= 2 && count >= values.length * 0.6);
 }
 
 /** What has more values than this describes no single frame or clip; reading them all would only cost time. */

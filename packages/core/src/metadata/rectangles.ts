@@ -182,7 +182,8 @@ function waysToMean(assignment: Assignment, rangeOf: (path: string | undefined) 
   const up = (each: Assignment): Assignment[] => {
     if (each.yAs) return [each];
     const edges = fields.bottom !== undefined;
-    const middle = !edges && says(`${fields.x} ${fields.y}`, ["center", "centre", "middle", "mid", "cx"]);
+    const middle =
+      (!edges && says(`${fields.x} ${fields.y}`, ["center", "centre", "middle", "mid"])) || /(^|\.)c[._]?x$/i.test(fields.x ?? "");
     return [
       each,
       ...(edges && each.rectAs !== "share" ? [{ ...each, inclusive: true, bonus: each.bonus - 0.35 }] : []),

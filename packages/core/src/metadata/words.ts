@@ -92,10 +92,15 @@ export function lastPart(path: string): string {
   );
 }
 
+/** Whether numbers called a speed can be frames a second: shares of a second are times, and so are hundreds. */
+export function isRate(values: readonly number[]): boolean {
+  return values.length === 0 || (values.some((value) => value >= 1) && values.every((value) => value <= 240));
+}
+
 /** Seconds are small and broken, milliseconds large and whole; what is called fps is no time. */
 export function unitOfTimes(values: readonly number[], path: string): "ms" | "seconds" | "fps" | "ticks" {
   const words = wordsOf(lastPart(path));
-  if (words.some((word) => ["fps", "rate", "framerate", "hz", "speed"].includes(word))) return "fps";
+  if (words.some((word) => ["fps", "framerate", "hz"].includes(word)) || (says(path, ["rate", "speed"]) && isRate(values))) return "fps";
   if (words.some((word) => ["ms", "msec", "millis", "milliseconds"].includes(word))) return "ms";
   if (words.some((word) => ["tick", "ticks", "jiffies", "vblank", "vblanks"].includes(word))) return "ticks";
   if (words.some((word) => ["s", "sec", "secs", "seconds"].includes(word))) return "seconds";

@@ -29,6 +29,7 @@ interface Props {
   readonly decimals?: number;
   readonly unit?: string;
   readonly disabled?: boolean;
+  readonly id?: string;
   /** Width in characters. */
   readonly width?: number;
 }
@@ -47,6 +48,7 @@ export function NumberField({
   decimals = 0,
   unit,
   disabled = false,
+  id,
   width,
 }: Props) {
   const finish = (text: string): string | null | undefined => {
@@ -70,6 +72,7 @@ export function NumberField({
     <span className="relative inline-flex items-baseline gap-1">
       <input
         {...input}
+        id={id}
         className={`number min-h-6 rounded-sm bg-transparent text-center text-strong font-semibold disabled:opacity-50 ${problem ? "text-brick" : ""}`}
         style={{ width: `${width ?? Math.max(2, shown.length) + 0.6}ch` }}
         inputMode={decimals > 0 ? "decimal" : "numeric"}

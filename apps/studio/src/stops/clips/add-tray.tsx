@@ -8,12 +8,12 @@ import { FrameStrip } from "../../preview/frame-strip";
 import { currentProject, edit, useProject } from "../../project/open-project";
 import { chooseClip, chooseSource, chosenSource, pickedFrames, useView } from "../../project/view";
 import { Button } from "../../ui/button";
+import { FIELDS } from "../../ui/fields-by-key";
 import { say } from "../../ui/notices";
 import { FieldBox } from "../../ui/number-field";
 import { Select } from "../../ui/select";
 import { TextField } from "../../ui/text-field";
 import { addPicked, addRefs } from "./clip-keys";
-import { ADD_NUMBERS, NEW_BY_NUMBERS } from "./numbers";
 
 /** Frames of a sheet, to be dragged into the ribbon or picked and added with Enter. */
 export function AddTray({ clip }: { clip: Clip }) {
@@ -78,10 +78,16 @@ function RangeFields({ clip, source }: { clip: Clip; source: Source }) {
   return (
     <>
       <FieldBox label="add numbers">
-        <TextField label={ADD_NUMBERS} value="" onChange={take((refs) => addRefs(clip, refs))} placeholder={some} />
+        <TextField
+          id={FIELDS.moreFrames}
+          label="Frames by number"
+          value=""
+          onChange={take((refs) => addRefs(clip, refs))}
+          placeholder={some}
+        />
       </FieldBox>
       <FieldBox label="new clip of">
-        <TextField label={NEW_BY_NUMBERS} value="" onChange={take(newClip)} placeholder={some} />
+        <TextField id={FIELDS.clipOfFrames} label="New clip of frames by number" value="" onChange={take(newClip)} placeholder={some} />
       </FieldBox>
     </>
   );

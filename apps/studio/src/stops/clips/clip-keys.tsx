@@ -8,12 +8,12 @@ import { startOfStep } from "../../preview/timelines";
 import { act } from "../../project/act";
 import { currentProject, edit, useProject } from "../../project/open-project";
 import { type Bench, chooseClip, clearPicks, goToMarks, pickedFrames, useView } from "../../project/view";
+import { goToField } from "../../ui/fields-by-key";
 import { useKeys } from "../../ui/keys";
 import { say } from "../../ui/notices";
 import { pasteUnlessArt } from "../../ui/paste";
 import { chosenSteps, extendedSteps } from "./chosen-steps";
 import { duplicateNow, moveNow, removeNow } from "./clip-acts";
-import { ADD_NUMBERS, NEW_BY_NUMBERS } from "./numbers";
 import { copySteps, duplicateChosen, pasteCopied, splitAt } from "./step-acts";
 
 /** All that keys do with the chosen clip and its steps. */
@@ -39,7 +39,6 @@ export function ClipKeys({ clip }: { clip: Clip }) {
     const to = Math.max(0, Math.min(clip.steps.length - chosen.length, first + by));
     if (act(moveSteps, name, chosen, to)) useView.setState({ steps: chosen.map((_, k) => to + k) });
   };
-  const focus = (label: string) => document.querySelector<HTMLInputElement>(`input[aria-label="${label}"]`)?.focus();
   useKeys("The clip", [
     {
       keys: "ArrowRight Shift+ArrowRight",
@@ -60,11 +59,11 @@ export function ClipKeys({ clip }: { clip: Clip }) {
     { keys: "s", label: "Split the clip at the chosen steps, else at the playhead", run: () => splitAt(clip, steps()) },
     { keys: "Escape", label: "Choose no step", run: () => useView.setState({ steps: [] }) },
     { keys: "v", label: "Reverse the clip", run: () => act(reverseSteps, name) },
-    { keys: "f", label: "Type the speed in fps", run: () => focus("Frames per second") },
-    { keys: "t", label: "Type the time of the chosen steps", run: () => focus("Milliseconds of the chosen steps") },
-    { keys: "a", label: "Add frames by their numbers", run: () => focus(ADD_NUMBERS) },
-    { keys: "Shift+a", label: "Make a clip of frames by their numbers", run: () => focus(NEW_BY_NUMBERS) },
-    { keys: "n F2", label: "Rename the clip", run: () => focus("Clip name") },
+    { keys: "f", label: "Type the speed in fps", run: () => goToField("fps") },
+    { keys: "t", label: "Type the time of the chosen steps", run: () => goToField("stepTimes") },
+    { keys: "a", label: "Add frames by their numbers", run: () => goToField("moreFrames") },
+    { keys: "Shift+a", label: "Make a clip of frames by their numbers", run: () => goToField("clipOfFrames") },
+    { keys: "n F2", label: "Rename the clip", run: () => goToField("clipName") },
     { keys: "o", label: "Play once", run: () => act(setClipRules, name, { playback: "once" }) },
     { keys: "l", label: "Play in a loop", run: () => act(setClipRules, name, { playback: "loop" }) },
     { keys: "b", label: "Play back and forth", run: () => act(setClipRules, name, { playback: "pingpong" }) },

@@ -11,6 +11,7 @@ import { chosenAction, chosenClip, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { CountFrom, useCountFrom } from "../../ui/counting";
 import { Detail, Facts } from "../../ui/detail";
+import { FIELDS } from "../../ui/fields-by-key";
 import { FieldBox } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
@@ -88,6 +89,7 @@ function StepTime({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
     <div className="mt-2 flex flex-wrap items-center gap-2">
       <MsField
         word={same ? "each" : "mixed, first"}
+        id={FIELDS.stepTimes}
         label="Milliseconds of the chosen steps"
         value={first}
         onChange={(each) => editInGesture(`step time ${clip.name} ${steps.join()}`, setStepDurations, clip.name, steps, each)?.message}

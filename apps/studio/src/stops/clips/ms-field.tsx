@@ -10,6 +10,7 @@ interface Props {
   readonly word: string;
   /** For screen readers. */
   readonly label: string;
+  readonly id?: string;
   readonly value: Micros;
   readonly onChange: (value: Micros) => string | undefined;
   readonly least?: number;
@@ -17,10 +18,11 @@ interface Props {
 }
 
 /** A time of steps, shown and typed in milliseconds. */
-export function MsField({ word, label, value, onChange, least = 0.001, step = 10 }: Props) {
+export function MsField({ word, label, value, onChange, id, least = 0.001, step = 10 }: Props) {
   return (
     <FieldBox label={word}>
       <NumberField
+        {...(id === undefined ? {} : { id })}
         label={label}
         value={msFromMicros(value)}
         least={least}

@@ -5,6 +5,7 @@ import { setClipFps, setClipTotal } from "@caravan/core/edit";
 import type { Clip } from "@caravan/core/model";
 import { timelineOfClip } from "../../preview/timelines";
 import { editInGesture } from "../../project/open-project";
+import { FIELDS } from "../../ui/fields-by-key";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { secondsInWords } from "./pace-words";
 
@@ -20,6 +21,7 @@ export function PaceFields({ clip }: { clip: Clip }) {
     <div className="flex flex-wrap items-center gap-1.5">
       <FieldBox label={pace.even ? "" : "mean"}>
         <NumberField
+          id={FIELDS.fps}
           label="Frames per second"
           value={pace.fps}
           least={0.001}

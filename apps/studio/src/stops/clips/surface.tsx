@@ -9,6 +9,7 @@ import { chooseClip, chosenAction, chosenClip, go, goToMarks, useView, type View
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { EmptyPanel } from "../../ui/empty-panel";
+import { FIELDS } from "../../ui/fields-by-key";
 import { TextField } from "../../ui/text-field";
 import { ClipKeys } from "./clip-keys";
 import { CompareBench } from "./compare/compare-bench";
@@ -81,16 +82,14 @@ function Bench({ bench, clip }: { bench: View["bench"]; clip: Clip }) {
 
 /** The clip's name. Right after the clip was made it waits to be typed. */
 function ClipNameField({ clip }: { clip: Clip }) {
-  useNaming(CLIP_NAME_FIELD);
+  useNaming(FIELDS.clipName);
   const rename = (name: string): string | undefined => {
     const error = edit(renameClip, clip.name, name);
     if (!error) chooseClip(name.trim() as ClipName);
     return error?.message;
   };
-  return <TextField id={CLIP_NAME_FIELD} label="Clip name" value={clip.name} onChange={rename} className="max-w-full font-bold" />;
+  return <TextField id={FIELDS.clipName} label="Clip name" value={clip.name} onChange={rename} className="max-w-full font-bold" />;
 }
-
-const CLIP_NAME_FIELD = "clip-name";
 
 function Empty() {
   return (

@@ -15,6 +15,7 @@ import { chosenSource, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { CountFrom, useCountFrom } from "../../ui/counting";
 import { Detail, Facts } from "../../ui/detail";
+import { FIELDS } from "../../ui/fields-by-key";
 import { inBackground } from "../../ui/in-background";
 import { sayTrouble } from "../../ui/notices";
 import { TextField } from "../../ui/text-field";
@@ -77,6 +78,7 @@ function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
         </span>
         <div className="min-w-0 grow">
           <TextField
+            id={FIELDS.frameName}
             label="Frame name"
             value={frameName(source, frame)}
             onChange={(name) => edit(renameFrame, ref, name)?.message}

@@ -2,6 +2,7 @@
 import { type FrameRef, findFrame } from "@caravan/core/model";
 import { currentProject } from "../../project/open-project";
 import { pickedFrames, rowRefs, togglePick, togglePicks, useView } from "../../project/view";
+import { goToField } from "../../ui/fields-by-key";
 import type { Menu } from "../../ui/with-menu";
 import { dropOrRestore, makeClip } from "./make-clip";
 
@@ -22,7 +23,7 @@ export function frameMenu(ref: FrameRef): Menu | null {
     { label: isPicked ? "Take it out of what is picked" : "Pick", keys: "x", run: () => togglePick(ref) },
     { label: "Pick its row", keys: "r", run: () => togglePicks(rowRefs(source, frame.row)) },
     { label: several ? `Make a clip of the ${picked.length} picked` : "Make a clip of it", keys: "c", run: makeClipOfIt },
-    { label: "Name", run: () => document.querySelector<HTMLInputElement>('input[aria-label="Frame name"]')?.focus() },
+    { label: "Name", run: () => goToField("frameName") },
     null,
     {
       label: several ? `Drop the ${picked.length} picked` : "Drop",

@@ -7,6 +7,7 @@ import { type GridCut, type Size, type Source, type SourceId, sheetOf, whyOf } f
 import { useEffect, useState } from "react";
 import { editInGesture } from "../../project/open-project";
 import { usePicture, usePictureProblem } from "../../project/pictures";
+import { FIELDS, goToField } from "../../ui/fields-by-key";
 import { useKeys } from "../../ui/keys";
 import { sayUnlessDone } from "../../ui/notices";
 import { FieldBox, NumberField } from "../../ui/number-field";
@@ -70,10 +71,9 @@ export function GridFields({ cut, grid, onCut: apply }: Props) {
     const margin = { x: Math.max(0, cut.margin.x + dx), y: Math.max(0, cut.margin.y + dy) };
     apply({ ...withCell(cut, grid, {}), margin });
   };
-  const focus = (name: string) => document.querySelector<HTMLInputElement>(`input[aria-label="${name}"]`)?.focus();
   useKeys("The grid", [
-    { keys: "g", label: "Type how many columns and rows", run: () => focus("Columns") },
-    { keys: "Shift+g", label: "Type the cell size", run: () => focus("Cell width") },
+    { keys: "g", label: "Type how many columns and rows", run: () => goToField("columns") },
+    { keys: "Shift+g", label: "Type the cell size", run: () => goToField("cellWidth") },
     { keys: "Alt+ArrowLeft", repeats: true, label: "Nudge the grid left", run: () => nudge(-1, 0) },
     { keys: "Alt+ArrowRight", repeats: true, label: "Nudge the grid right", run: () => nudge(1, 0) },
     { keys: "Alt+ArrowUp", repeats: true, label: "Nudge the grid up", run: () => nudge(0, -1) },
@@ -83,6 +83,7 @@ export function GridFields({ cut, grid, onCut: apply }: Props) {
     <div className="flex flex-wrap items-center gap-1.5">
       <FieldBox label="cells">
         <NumberField
+          id={FIELDS.columns}
           label="Columns"
           value={grid.columns}
           least={1}
@@ -94,7 +95,14 @@ export function GridFields({ cut, grid, onCut: apply }: Props) {
       </FieldBox>
       <span className="text-muted">of</span>
       <FieldBox label="size">
-        <NumberField label="Cell width" value={grid.cell.w} least={1} most={16_384} onChange={(w) => apply(withCell(cut, grid, { w }))} />
+        <NumberField
+          id={FIELDS.cellWidth}
+          label="Cell width"
+          value={grid.cell.w}
+          least={1}
+          most={16_384}
+          onChange={(w) => apply(withCell(cut, grid, { w }))}
+        />
         <span aria-hidden>×</span>
         <NumberField label="Cell height" value={grid.cell.h} least={1} most={16_384} onChange={(h) => apply(withCell(cut, grid, { h }))} />
         <span className="text-small text-muted">px</span>

@@ -8,6 +8,7 @@ import { type Picture, usePicture } from "../../project/pictures";
 import { chosenSource, go, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail, Facts } from "../../ui/detail";
+import { FIELDS } from "../../ui/fields-by-key";
 import { sizeInWords } from "../../ui/files";
 import { inBackground } from "../../ui/in-background";
 import { sayUnlessDone } from "../../ui/notices";
@@ -33,6 +34,7 @@ export function Details() {
     <>
       <Detail title="Chosen source">
         <TextField
+          id={FIELDS.sourceName}
           label="Source name"
           value={source.name}
           onChange={(name) => edit(renameSource, source.id, name)?.message}

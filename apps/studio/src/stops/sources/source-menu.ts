@@ -4,6 +4,7 @@ import { isOfPieces, type SourceId } from "@caravan/core/model";
 import { act } from "../../project/act";
 import { currentProject } from "../../project/open-project";
 import { chooseSource, go } from "../../project/view";
+import { goToField } from "../../ui/fields-by-key";
 import { inBackground } from "../../ui/in-background";
 import type { Menu } from "../../ui/with-menu";
 import { replaceArt } from "./replace-art";
@@ -15,7 +16,7 @@ export function sourceMenu(target: Element): Menu | null {
   chooseSource(source.id as SourceId);
   return [
     { label: source.cut ? "See its frames" : "Cut it", keys: "Enter", run: () => go("frames") },
-    { label: "Rename", run: () => document.querySelector<HTMLInputElement>('input[aria-label="Source name"]')?.focus() },
+    { label: "Rename", run: () => goToField("sourceName") },
     ...(isOfPieces(source) ? [] : [{ label: "Replace its art …", run: () => inBackground(replaceArt(source)) }]),
     null,
     { label: "Remove", run: () => act(removeSource, source.id) },

@@ -297,6 +297,90 @@ test("a folder whose art is newer than its document is cut again, which is said;
   expect(await clipsThere(page)).toEqual(["walk"]);
 });
 
+/** Writing into the folder from now on: as it is, never done, or without room. */
+async function writingIs(page: Page, how: "fine" | "hanging" | "full"): Promise<void> {
+  await page.evaluate((wanted) => {
+    const its = FileSystemWritableFileStream.prototype as FileSystemWritableFileStream & { real?: () => Promise<void> };
+    its.real ??= its.close;
+    its.close =
+      wanted === "fine"
+        ? its.real
+        : wanted === "hanging"
+          ? () => new Promise<void>(() => {})
+          : async () => {
+              throw new DOMException("There is no room.", "QuotaExceededError");
+            };
+  }, how);
+}
+
+test("a page that is killed while it writes into the folder leaves nothing broken there, and goes on when it is back", async ({ page }) => {
+  await makeWalk(page);
+  await writingIs(page, "hanging");
+  // By its key, as from the finder.
+  await page.keyboard.press("Control+Shift+S");
+  const empty = () =>
+    page
+      .evaluate(async () => {
+        const folder = await (await (await navigator.storage.getDirectory()).getDirectoryHandle("game")).getDirectoryHandle("art");
+        const sizes: number[] = [];
+        for await (const each of folder.values()) sizes.push((await (each as FileSystemFileHandle).getFile()).size);
+        return sizes;
+      })
+      .catch(() => []);
+  await expect.poll(empty).toEqual([0]);
+  await page.reload();
+  await savedIn(page);
+  expect(await clipsThere(page)).toEqual(["walk"]);
+  const art = (await projectThere(page)).sources[0]?.pictures[0];
+  expect(await fileThere(page, art?.file as string)).not.toBeNull();
+  expect(await empty()).not.toContain(0);
+
+  // In the middle of the document: the one of before stays whole.
+  await writingIs(page, "hanging");
+  await rename(page, "stride");
+  await expect(page.getByTestId("saved")).toContainText("saving into game");
+  await page.waitForTimeout(1500);
+  expect(await clipsThere(page)).toEqual(["walk"]);
+  await page.reload();
+  await expect.poll(() => clipsThere(page)).toEqual(["stride"]);
+  await savedIn(page);
+});
+
+test("a full disk is told, nothing is lost, and what waits is written when there is room", async ({ page }) => {
+  await makeWalk(page);
+  await page.keyboard.press("Control+Shift+S");
+  await savedIn(page);
+  await writingIs(page, "full");
+  await rename(page, "stride");
+  await expect(page.getByTestId("saved")).toContainText("saved in this browser, not in game");
+  await expect(page.getByText(/game.*There is no room/)).toBeVisible();
+  expect(await clipsThere(page)).toEqual(["walk"]);
+  await writingIs(page, "fine");
+  await rename(page, "march");
+  await expect.poll(() => clipsThere(page)).toEqual(["march"]);
+  await savedIn(page);
+});
+
+test("of two tabs only the one that may change the project writes into the folder", async ({ page, context }) => {
+  await makeWalk(page);
+  await page.keyboard.press("Control+Shift+S");
+  await savedIn(page);
+  const second = await context.newPage();
+  await second.goto("/");
+  await second.getByRole("button", { name: "Work here instead" }).click();
+  await expect(second.getByRole("button", { name: "Work here instead" })).toBeHidden();
+  await goTo(second, "Clips");
+  await rename(second, "stride");
+  await expect.poll(() => clipsThere(page)).toEqual(["stride"]);
+  const there = await fileThere(page, "caravan.json");
+  // The first one sees it, and leaves the folder alone.
+  await expect(clips(page)).toContainText("stride");
+  await comeBack(page);
+  await page.waitForTimeout(1500);
+  expect(await fileThere(page, "caravan.json")).toEqual(there);
+  await expect(page.getByText("Somebody else changed")).toBeHidden();
+});
+
 test("what cannot be opened or kept is refused in words, and nothing is written", async ({ page }) => {
   await openEmpty(page);
   await inProjects(page, "Open a project's folder");

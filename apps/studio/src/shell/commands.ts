@@ -2,6 +2,7 @@
 
 import { pathStem } from "@caravan/core/model";
 import { deliverAgain } from "../project/delivering/deliver-again";
+import { useHome } from "../project/home/home-state";
 import { redo, undo, useOpenProject } from "../project/open-project";
 import { exportBundle } from "../project/projects";
 import { go } from "../project/view";
@@ -35,6 +36,20 @@ export async function savedAsFile(): Promise<boolean> {
     sayTrouble(error);
     return false;
   }
+}
+
+const homes = () => import("../project/home/home");
+
+/** Opens the project of a folder that the person chooses. */
+export async function openFolderNow(): Promise<void> {
+  await (await homes()).openFolder();
+}
+
+/** Keeps the open project in a folder that the person chooses; says so if it is kept in one already. */
+export async function keepInFolderNow(): Promise<void> {
+  const { home } = useHome.getState();
+  if (home) say({ tone: "plain", text: `This project is kept in ${home.folder} already: every change is saved there, too.` });
+  else await (await homes()).keepInFolder();
 }
 
 /** Delivers into every linked game folder; without one, shows where to link it. */

@@ -26,7 +26,7 @@ import { inBackground } from "../ui/in-background";
 import { say, sayTrouble } from "../ui/notices";
 import { SheetDialog } from "../ui/sheet-dialog";
 import { TextField } from "../ui/text-field";
-import { saveAsFile } from "./commands";
+import { keepInFolderNow, openFolderNow, saveAsFile } from "./commands";
 import { openDemo } from "./start";
 
 /** All projects in this browser: open, make, rename, duplicate, remove and bring back. */
@@ -96,14 +96,12 @@ export function ProjectsDialog({ onClose }: { onClose: () => void }) {
   );
 }
 
-const homes = () => import("../project/home/home");
-
 /** Projects that lie in a folder of this computer, where a game's repository has them. */
 function Folders({ close }: { close: (work: Promise<unknown>) => void }) {
   const home = useHome((state) => state.home);
   return (
     <section aria-label="Folders" className="mb-4 flex flex-wrap items-center gap-2">
-      <Button onClick={() => close(homes().then(({ openFolder }) => openFolder()))}>
+      <Button onClick={() => close(openFolderNow())}>
         <FolderOpen size={15} /> Open a project's folder
       </Button>
       {home ? (
@@ -111,12 +109,12 @@ function Folders({ close }: { close: (work: Promise<unknown>) => void }) {
           <p>
             This one is kept in <strong>{home.folder}</strong>: every change is saved there, too.
           </p>
-          <Button look="quiet" onClick={() => close(homes().then(({ stopKeeping }) => stopKeeping()))}>
+          <Button look="quiet" onClick={() => close(import("../project/home/home").then(({ stopKeeping }) => stopKeeping()))}>
             Stop that
           </Button>
         </>
       ) : (
-        <Button onClick={() => close(homes().then(({ keepInFolder }) => keepInFolder()))}>
+        <Button onClick={() => close(keepInFolderNow())}>
           <FolderInput size={15} /> Keep this one in a folder
         </Button>
       )}

@@ -15,6 +15,7 @@ import { startLooking } from "../project/findings";
 import { useHome } from "../project/home/home-state";
 import { takeInLaunched } from "../project/launched";
 import { useLeaving } from "../project/leaving";
+import { canLinkFolders } from "../project/linked/folder";
 import { watchLinkedFolder } from "../project/linked/linked-folder";
 import { useOpenProject } from "../project/open-project";
 import { firstPictures } from "../project/pictures";
@@ -29,7 +30,7 @@ import { useKeyListener, useKeys } from "../ui/keys";
 import { sayTrouble } from "../ui/notices";
 import { ArrivalLine } from "./arrival/arrival-line";
 import { Banners } from "./banners";
-import { deliverAgainNow, FINDER_LABEL, redoNow, saveAsFile, undoNow } from "./commands";
+import { deliverAgainNow, FINDER_LABEL, keepInFolderNow, openFolderNow, redoNow, saveAsFile, undoNow } from "./commands";
 import { FirstVisit } from "./first-visit";
 import { Floor } from "./floor";
 import {
@@ -64,6 +65,12 @@ export function Workshop() {
       { keys: "Mod+Shift+z Mod+y", repeats: true, label: "Redo", run: redoNow },
       { keys: "Mod+s", label: "Save the project to a file", run: () => inBackground(saveAsFile()), whileTyping: true },
       { keys: "Mod+o", label: "Add pictures or open a file", run: () => inBackground(chooseFiles(ART_FILES, true).then(takeInAndGo)) },
+      ...(canLinkFolders()
+        ? [
+            { keys: "Mod+Shift+o", label: "Open a project's folder", run: () => inBackground(openFolderNow()) },
+            { keys: "Mod+Shift+s", label: "Keep this project in a folder", run: () => inBackground(keepInFolderNow()) },
+          ]
+        : []),
       {
         keys: "Shift+d",
         label: "Deliver again, into the game's folders and The Crossing",

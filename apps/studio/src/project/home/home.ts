@@ -274,9 +274,10 @@ export async function writeOver(): Promise<void> {
   });
 }
 
+/** The text of the document there; null if there is none, or only the empty file that a page leaves that was killed as it began to write. */
 export async function documentIn(folder: FileSystemDirectoryHandle): Promise<string | null> {
-  const handle = await fileAt(folder, PROJECT_FILE);
-  return handle ? textFromUtf8(new Uint8Array(await (await handle.getFile()).arrayBuffer())) : null;
+  const file = await (await fileAt(folder, PROJECT_FILE))?.getFile();
+  return file && file.size > 0 ? textFromUtf8(new Uint8Array(await file.arrayBuffer())) : null;
 }
 
 function pathsOf(project: Project): Map<string, string> {
@@ -300,7 +301,8 @@ async function hashesThere(
   const found = new Map<string, string>();
   for (const path of paths) {
     const file = await (await fileAt(folder, path))?.getFile();
-    if (!file) continue;
+    // An empty file is what a page leaves that was killed as it began to write.
+    if (!file || file.size === 0) continue;
     const key = `${path} ${file.lastModified} ${file.size}`;
     const sha256 = read.get(key) ?? sha256Hex(new Uint8Array(await file.arrayBuffer()));
     read.set(key, sha256);

@@ -73,7 +73,7 @@ export async function dropFiles(page: Page, files: readonly UploadedFile[]): Pro
 /** Goes to a stop by its place on the road, and waits until that is what is shown: lists of two stops are named alike. */
 export async function goTo(page: Page, stop: "Sources" | "Frames" | "Clips" | "Marks" | "Rehearse" | "Ship"): Promise<void> {
   await page.getByRole("navigation", { name: "Stops" }).getByRole("button", { name: stop }).click();
-  await expect(page.locator('[data-region="surface"]')).toHaveAttribute("aria-label", stop);
+  await expect(page.locator('[data-region="surface"]')).toHaveAttribute("aria-label", stop, { timeout: 30_000 });
 }
 
 /** Drops a sheet, waits until it is shown, and cuts it by counts. */

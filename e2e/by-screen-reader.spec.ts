@@ -14,6 +14,8 @@ test("a sheet becomes a clip and a delivery by what is named and announced", asy
   // Bring a sheet in.
   await page.keyboard.press("1");
   await expect(page.getByRole("region", { name: "Sources", exact: true })).toBeVisible();
+  // The browser opens its window only shortly after a key: the surface must be there.
+  await expect(page.getByRole("button", { name: /^Add pictures/ })).toBeVisible();
   const file = pngFile("hero.png", figureSheet(4, 2));
   const [chooser] = await Promise.all([page.waitForEvent("filechooser"), page.keyboard.press("a")]);
   await chooser.setFiles([{ name: file.name, mimeType: "image/png", buffer: Buffer.from(file.bytes) }]);

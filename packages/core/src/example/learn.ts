@@ -116,6 +116,8 @@ export function learnShape(
     throw refuse("It describes fewer than two frames.", "Give one with several, so that it shows what changes from frame to frame.");
   if (read.some(({ turned }) => turned === "counter"))
     throw refuse("It turns frames counter-clockwise, and delivered frames are turned clockwise.", "Give one without turned frames.");
+  if (reading.clips && !/[*^]/.test(reading.clips.records))
+    throw refuse("It has only one clip, in a record by itself.", "Give one with two or more, so that it shows how they follow each other.");
   const repeats = loopsOf(reading, located, group);
   for (const [pattern, what] of repeats)
     if (what !== "once" && !canRepeat(root, pattern))

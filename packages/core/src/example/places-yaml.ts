@@ -12,7 +12,7 @@ export function placesInYaml(text: string): Place | null {
   return { ...root, from: 0, to: text.length };
 }
 
-/** `key` is how the entry's name is spelled, and `from` where the entry begins if that is before the node. */
+/** `key` is how the entry's name is spelled; `from` is where its value would stand if there is none. */
 function placeOf(node: unknown, text: string, key: Spelled | null, from: number): Place {
   const [begin, end] = (node as Node | null)?.range ?? [from, from];
   const start = key?.from ?? begin;

@@ -1,12 +1,13 @@
 /**
  * Groups of like records in a tree: lists of records, and records keyed by name, wherever they are nested.
  *
- * A group is named by its path with `*` for what counts up or names its members: `frames.*`, `clips.*.steps.*`; with `^` for places in
- * several lists of one length that stand side by side: `frames.^` of `{ x: [0, 16], y: [0, 0] }`. Inside a record the values are flat:
- * `frame.x`, and for lists of numbers `rect.0`.
+ * A group is named by its path, without any sign that of a single record; with `*` for what counts up or names its members: `frames.*`,
+ * `clips.*.steps.*`; with `^` for places in several lists of one length that stand side by side: `frames.^` of `{ x: [0, 16], y: [0, 0] }`.
+ * Inside a record the values are flat: `frame.x`, and for lists of numbers `rect.0`.
  * Cost: O(values).
  */
 import type { Leaf, ParsedMetadata, Tree } from "../notation";
+import { CLIP_WORDS, says } from "./words";
 
 export interface MetadataRecord {
   /** Where it stands, without wildcards. */
@@ -93,6 +94,15 @@ export function groupsOf(tree: Tree): RecordGroup[] {
       groups.set(members.join("."), group);
       group.records.push(...records);
     }
+    // A single clip may be a record by itself, which only its name tells: `animation: { name, frames }`.
+    if (!isList)
+      for (const [key, each] of entries) {
+        if (!says(key, CLIP_WORDS) || Array.isArray(each) || !Object.values(each as object).some(isLeaf)) continue;
+        const alone = [...pattern, key].join(".");
+        const group = groups.get(alone) ?? { keyed: false, records: [] };
+        groups.set(alone, group);
+        group.records.push({ path: at(key), keys: [...keys, key], ...flat(each), around: inside });
+      }
     // A key may as well be a field's name; what fits the picture better wins later.
     if (!isList && entries.length <= MOST_FIELDS) for (const [key, each] of entries) walk(each, [...pattern, key], at(key), keys, inside);
   };
@@ -119,6 +129,10 @@ export function groupAt({ tree, container }: ParsedMetadata, pattern: string, fi
   };
   const walk = (found: Tree, at: number, path: string, keys: readonly string[], around: ReadonlyMap<string, Leaf>[]): void => {
     if (typeof found !== "object" || found === null) return;
+    if (at === parts.length) {
+      if (!Array.isArray(found)) group.records.push({ path, keys: [...keys, parts.at(-1) as string], ...flat(found), around });
+      return;
+    }
     if (parts[at] === SIDE_BY_SIDE) {
       const columns = Array.isArray(found) ? null : columnsIn(found as { readonly [key: string]: Tree });
       const inside = [saidOnce(found as { readonly [key: string]: Tree }), ...around];
@@ -158,6 +172,10 @@ export function groupAt({ tree, container }: ParsedMetadata, pattern: string, fi
 }
 
 const SIDE_BY_SIDE = "^";
+
+function isLeaf(value: unknown): boolean {
+  return typeof value !== "object" || value === null;
+}
 
 /** The lists of an object that have one length, if they are at least two and have members; null otherwise. */
 function columnsIn(value: { readonly [key: string]: Tree }): [string, readonly Tree[]][] | null {

@@ -71,6 +71,14 @@ describe("clips", () => {
       ["tilt loop", ["jar_0 300", "jar_1 50"]],
     ]));
 
+  it("that are alone, in a record by themselves", () => {
+    const alone = [["tilt once", ["jar_0 125", "jar_1 125"]]];
+    expect(clipsOf({ animation: { name: "tilt", frames: ["jar_0", "jar_1"], fps: 8, loop: false } })).toEqual(alone);
+    expect(clipsOf({ animation: { name: "tilt", first: 3, last: 4, fps: 8, loop: false } })).toEqual(alone);
+    const text = `<goods><set>${RECTS.map(([n, x, y, w, h]) => `<f nom="${n}" x="${x}" y="${y}" w="${w}" h="${h}"/>`).join("")}</set><anim nom="roll" ms="90"><ref>bale_0</ref><ref>bale_1</ref></anim></goods>`;
+    expect(read(text).clips.map(({ name, steps, by }) => [name, steps.map(({ ms }) => ms), by])).toEqual([["roll", [90, 90], undefined]]);
+  });
+
   it("are never called by what a clip calls its frames", () => {
     const text = `<goods><set>${RECTS.map(([n, x, y, w, h]) => `<f nom="${n}" x="${x}" y="${y}" w="${w}" h="${h}"/>`).join("")}</set><move nom="roll"><ref>bale_0</ref><ref>bale_1</ref></move></goods>`;
     expect(read(text).clips.map(({ name, by }) => [name, by])).toEqual([

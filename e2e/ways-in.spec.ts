@@ -143,7 +143,7 @@ test("grounds of a checkerboard and of a key colour with soft edges are noticed 
   ]);
   await expect(page.getByText(/a key colour as its background, #ff00ff/)).toBeVisible();
   await goTo(page, "Sources");
-  const detail = page.getByRole("region", { name: "Player and details" });
+  const detail = page.getByRole("region", { name: "What is done to the art" });
   await detail.getByRole("checkbox", { name: "Also clean soft edges" }).check();
   await detail.getByRole("button", { name: "Clear the background" }).click();
   await goTo(page, "Frames");

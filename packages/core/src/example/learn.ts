@@ -7,7 +7,7 @@
  * meanings).
  */
 import { facingOfWord } from "../facing";
-import { groupAt, lastPart, numberAt, type ReadFrame, readFrames, says, sideOf, unseen } from "../metadata";
+import { groupAt, isPicture, lastPart, numberAt, type ReadFrame, readFrames, says, sideOf, unseen } from "../metadata";
 import { CaravanError, type Example, type Reading, type Size } from "../model";
 import type { Leaf } from "../notation";
 import { type FrameFacts, firstOfEach, type PageFacts, type Scope, type Sheet } from "./facts";
@@ -318,10 +318,6 @@ function addStatic({ root }: Located, repeats: ReadonlyMap<string, Repeats>, rea
 }
 
 const hasSlots = (what: Repeats) => what !== "once";
-
-function isPicture(text: string): boolean {
-  return /\.(png|webp|gif|jpe?g|avif|bmp|apng)$/i.test(text);
-}
 
 const SIZE_WORDS = ["size", "dimensions", "extent"];
 

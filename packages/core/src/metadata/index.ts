@@ -8,7 +8,7 @@ export { millis, type ReadFrame, readFrames, type Unplaced } from "./read";
 export { playbackOf, readClips } from "./read-clips";
 export { recognise } from "./recognise";
 export { wholeShare } from "./rectangle-of";
-export { blendOfName, layersIn, type ToldLayer } from "./told-layers";
+export { blendOfName, isPicture, layersIn, type ToldLayer } from "./told-layers";
 export { type Understood, understand, understandAs } from "./understand";
 export { numberAt } from "./values";
 export { lastPart, says, sideOf } from "./words";

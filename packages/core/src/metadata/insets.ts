@@ -30,20 +30,11 @@ export function insetTold(
   whole: Size,
   as: InsetAs,
 ): { x: number; y: number } {
-  const { x, y } = at;
   const middle = { x: (whole.w - trimmed.w) / 2, y: (whole.h - trimmed.h) / 2 };
-  switch (as) {
-    case "corner":
-      return { x, y };
-    case "negated":
-      return { x: x === 0 ? 0 : -x, y: y === 0 ? 0 : -y };
-    case "bottom":
-      return { x, y: whole.h - trimmed.h - y };
-    case "centre":
-      return { x: x - middle.x, y: y - middle.y };
-    case "centre-up":
-      return { x: x - middle.x, y: middle.y - y };
-  }
+  if (as === "centre") return { x: at.x - middle.x, y: at.y - middle.y };
+  if (as === "centre-up") return { x: at.x - middle.x, y: middle.y - at.y };
+  // The others are their own inverses.
+  return insetOf(at.x, at.y, trimmed, whole, as);
 }
 
 /** Where an odd number of pixels was trimmed off, the middle is a half that some files round. */

@@ -113,7 +113,8 @@ function distinct(layers: readonly ToldLayer[]): ToldLayer[] {
   return [...byImage.values()];
 }
 
-function isPicture(text: string): boolean {
+/** Whether a text names a picture file. */
+export function isPicture(text: string): boolean {
   return text.length < 300 && /[^/\\]\.(png|webp|gif|jpe?g|avif|bmp|apng|tga)$/i.test(text);
 }
 

@@ -11,25 +11,34 @@ export function saveFile(name: string, bytes: Uint8Array, type: string): void {
 
 /** Lets the person choose files; empty if they think better of it. */
 export function chooseFiles(accept: string, multiple: boolean): Promise<File[]> {
-  return new Promise((answer) => {
-    const input = document.createElement("input");
-    input.type = "file";
+  return asked((input) => {
     input.accept = accept;
     input.multiple = multiple;
-    input.addEventListener("change", () => answer([...(input.files ?? [])]));
-    input.addEventListener("cancel", () => answer([]));
-    input.click();
   });
 }
 
 /** Lets the person choose a folder; all files in it and below, empty if they think better of it. */
 export function chooseFolder(): Promise<File[]> {
+  return asked((input) => {
+    input.webkitdirectory = true;
+  });
+}
+
+/** Fields whose window may be open. Nothing else holds them, and a browser clears away what nothing holds, with the answer. */
+const open = new Set<HTMLInputElement>();
+
+function asked(set: (input: HTMLInputElement) => void): Promise<File[]> {
   return new Promise((answer) => {
     const input = document.createElement("input");
     input.type = "file";
-    input.webkitdirectory = true;
-    input.addEventListener("change", () => answer([...(input.files ?? [])]));
-    input.addEventListener("cancel", () => answer([]));
+    set(input);
+    const end = (files: Iterable<File>) => {
+      open.delete(input);
+      answer([...files]);
+    };
+    input.addEventListener("change", () => end(input.files ?? []));
+    input.addEventListener("cancel", () => end([]));
+    open.add(input);
     input.click();
   });
 }

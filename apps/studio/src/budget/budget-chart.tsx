@@ -1,6 +1,7 @@
 "use client";
 
 import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
+import { t } from "../ui/words";
 import type { CountedTiles } from "../workers/jobs";
 
 /** The tiles that each frame has and no other one does. */
@@ -11,7 +12,7 @@ export default function BudgetChart({ perFrame }: Pick<CountedTiles, "perFrame">
     own: 0,
   });
   return (
-    <figure aria-label={`Tiles of each frame alone; most: ${dearest.name}, ${dearest.own}`} className="h-24">
+    <figure aria-label={t("Tiles of each frame alone; most: {name}, {own}", { name: dearest.name, own: dearest.own })} className="h-24">
       <ResponsiveContainer width="100%" height="100%">
         <BarChart data={points} margin={{ top: 4, right: 4, bottom: 0, left: 0 }} accessibilityLayer={false}>
           <XAxis dataKey="at" tick={{ fontSize: 11, fill: "var(--muted)" }} stroke="var(--line-strong)" />

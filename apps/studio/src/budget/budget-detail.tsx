@@ -8,6 +8,7 @@ import { Button } from "../ui/button";
 import { Detail } from "../ui/detail";
 import { NumberField } from "../ui/number-field";
 import { Tick } from "../ui/tick";
+import { t } from "../ui/words";
 import type { CountedTiles } from "../workers/jobs";
 import { type Budget, type Counted, setBudget, useBudget, useCounted } from "./budget";
 
@@ -23,20 +24,21 @@ export function BudgetDetail({ of, children }: { of: Counted; children?: ReactNo
     <NumberField label={label} value={value} least={1} most={256} onChange={(next) => void setBudget({ tile: change(next) })} />
   );
   return (
-    <Detail title="Budget" aside={`${tile.w} × ${tile.h} px`}>
+    <Detail title={t("Budget")} aside={t("{w} × {h} px", { w: tile.w, h: tile.h })}>
       {!budget.counts ? (
         <Button className="min-h-7" onClick={() => setBudget({ counts: true })}>
-          Count tiles and colours
+          {t("Count tiles and colours")}
         </Button>
       ) : (
         <>
           <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1.5 text-muted">
             <span className="flex items-center gap-1">
-              tile {side("Tile width", tile.w, (w) => ({ ...tile, w }))} × {side("Tile height", tile.h, (h) => ({ ...tile, h }))}
+              {t("tile")} {side(t("Tile width"), tile.w, (w) => ({ ...tile, w }))} ×{" "}
+              {side(t("Tile height"), tile.h, (h) => ({ ...tile, h }))}
             </span>
-            <Tick label="flips are one" checked={flips} onChange={(next) => setBudget({ flips: next })} />
+            <Tick label={t("flips are one")} checked={flips} onChange={(next) => setBudget({ flips: next })} />
           </div>
-          {!cost && <p className="text-muted">counting …</p>}
+          {!cost && <p className="text-muted">{t("counting …")}</p>}
           {cost && <Cost cost={cost} budget={budget} palettes={project.palettes?.length ?? 0} />}
           {cost && children}
         </>
@@ -56,27 +58,31 @@ function Cost({ cost, budget, palettes }: { cost: CountedTiles; budget: Budget; 
     <>
       <Bar word="tiles" count={cost.distinct} most={mostTiles} onMost={(next) => setBudget({ mostTiles: next })} />
       <Bar word="colours" count={cost.colours} most={mostColours} onMost={(next) => setBudget({ mostColours: next })} />
-      <Bar word="colours in a tile" count={inTile} most={mostTileColours} onMost={(next) => setBudget({ mostTileColours: next })} />
+      <Bar word={t("colours in a tile")} count={inTile} most={mostTileColours} onMost={(next) => setBudget({ mostTileColours: next })} />
       {mostTileColours !== null && (
         <Over frames={perFrame.filter((each) => each.mostColours > mostTileColours)} what={(each) => `${each.mostColours} colours`} />
       )}
       {palettes > 0 && (
         <>
-          <Bar word="palettes in a frame" count={inFrame} most={mostPalettes} onMost={(next) => setBudget({ mostPalettes: next })} />
+          <Bar word={t("palettes in a frame")} count={inFrame} most={mostPalettes} onMost={(next) => setBudget({ mostPalettes: next })} />
           {mostPalettes !== null && (
             <Over frames={perFrame.filter((each) => each.palettes.length > mostPalettes)} what={(each) => each.palettes.join(", ")} />
           )}
           <p className="mb-1 text-small text-muted">
-            {counted(worn, "palette")} worn in all;{" "}
             {outside === 0
-              ? "every tile has its colours from one"
-              : `${counted(outside, "tile has", "tiles have")} colours of none or of several`}
-            .
+              ? t("{palettes} worn in all; every tile has its colours from one.", { palettes: counted(worn, "palette") })
+              : t("{palettes} worn in all; {tiles} colours of none or of several.", {
+                  palettes: counted(worn, "palette"),
+                  tiles: counted(outside, "tile has", "tiles have"),
+                })}
           </p>
         </>
       )}
       <p className="mb-1 text-small text-muted">
-        {counted(cost.tiles, "tile")} drawn, {cost.distinct} distinct. What each frame costs alone:
+        {t("{tiles} drawn, {distinct} distinct. What each frame costs alone:", {
+          tiles: counted(cost.tiles, "tile"),
+          distinct: cost.distinct,
+        })}
       </p>
       <Suspense fallback={<div className="h-24" />}>
         <BudgetChart perFrame={perFrame} />
@@ -93,7 +99,7 @@ const LISTED = 5;
 function Over({ frames, what }: { frames: readonly FrameCost[]; what: (frame: FrameCost) => string }) {
   if (frames.length === 0) return null;
   return (
-    <ul aria-label="Beyond the limit" className="mb-2 flex flex-col items-start gap-0.5 text-small">
+    <ul aria-label={t("Beyond the limit")} className="mb-2 flex flex-col items-start gap-0.5 text-small">
       {frames.slice(0, LISTED).map((each) => (
         <li key={each.ref}>
           <button type="button" className="underline decoration-dotted underline-offset-2" onClick={() => showFrame(each.ref)}>
@@ -102,7 +108,7 @@ function Over({ frames, what }: { frames: readonly FrameCost[]; what: (frame: Fr
           : {what(each)}
         </li>
       ))}
-      {frames.length > LISTED && <li className="text-muted">and {frames.length - LISTED} more</li>}
+      {frames.length > LISTED && <li className="text-muted">{t("and {count} more", { count: frames.length - LISTED })}</li>}
     </ul>
   );
 }
@@ -122,12 +128,12 @@ function Bar({ word, count, most, onMost }: { word: string; count: number; most:
       <p className="flex items-center justify-between gap-2">
         <span>
           <strong className="number">{count}</strong> {word}
-          {over && <strong className="text-brick"> · {count - most} too many</strong>}
+          {over && <strong className="text-brick"> {t("· {count} too many", { count: count - most })}</strong>}
         </span>
         <span className="flex items-center gap-1 text-small text-muted">
-          {most === null ? "no limit" : "at most"}
+          {most === null ? t("no limit") : t("at most")}
           <NumberField
-            label={`At most so many ${word}; 0 for no limit`}
+            label={t("At most so many {word}; 0 for no limit", { word })}
             value={most ?? 0}
             least={0}
             most={100_000}
@@ -138,7 +144,7 @@ function Bar({ word, count, most, onMost }: { word: string; count: number; most:
       {most !== null && (
         <span
           role="img"
-          aria-label={`${count} of ${most} ${word}`}
+          aria-label={t("{count} of {most} {word}", { count, most, word })}
           className="mt-1 block h-2.5 overflow-hidden rounded-box border border-line bg-raised"
         >
           <span className={`block h-full ${over ? "bg-brick" : "bg-cactus"}`} style={{ width: `${part * 100}%` }} />

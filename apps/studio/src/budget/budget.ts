@@ -1,4 +1,5 @@
 /** Limits on tiles and colours for the target machine. Remembered in this browser, not in the project. */
+
 import { chosenFrames } from "@caravan/core/delivery-plan";
 import { putTogetherFromTiles } from "@caravan/core/edit";
 import {
@@ -20,6 +21,7 @@ import { picturesOfFrames } from "../project/pictures-of-frames";
 import { chooseSource } from "../project/view";
 import { inBackground } from "../ui/in-background";
 import { say, sayUnlessDone } from "../ui/notices";
+import { t } from "../ui/words";
 import { run } from "../workers/client";
 import { asText, type CountedTiles, type NamedFrame } from "../workers/jobs";
 
@@ -144,6 +146,10 @@ export async function putTogetherFrom(source: Source): Promise<void> {
   if (made) chooseSource(made.id);
   say({
     tone: "good",
-    text: `${counted(parted.frames.length, "frame")} of ${source.name} put together from ${counted(parted.parts.length, "tile")}, every pixel the same.`,
+    text: t("{frames} of {name} put together from {tiles}, every pixel the same.", {
+      frames: counted(parted.frames.length, "frame"),
+      name: source.name,
+      tiles: counted(parted.parts.length, "tile"),
+    }),
   });
 }

@@ -13,6 +13,7 @@ import { Button } from "../ui/button";
 import { inBackground } from "../ui/in-background";
 import { sayTrouble } from "../ui/notices";
 import { FieldBox, NumberField } from "../ui/number-field";
+import { t } from "../ui/words";
 import { run } from "../workers/client";
 import { asText } from "../workers/jobs";
 
@@ -57,22 +58,30 @@ export function NearTiles({ source }: { source: Source }) {
     <div className="mt-2 border-t border-line pt-2">
       <div className="flex flex-wrap items-center gap-1.5">
         <Button className="min-h-7" onClick={() => inBackground(look().catch(sayTrouble))}>
-          Find pieces that nearly agree
+          {t("Find pieces that nearly agree")}
         </Button>
-        <FieldBox label="to">
-          <NumberField label="Pixels in which pieces may differ" value={most} least={0} most={64} onChange={(next) => void setMost(next)} />
-          px
+        <FieldBox label={t("to")}>
+          <NumberField
+            label={t("Pixels in which pieces may differ")}
+            value={most}
+            least={0}
+            most={64}
+            onChange={(next) => void setMost(next)}
+          />
+          {t("px")}
         </FieldBox>
       </div>
       {found && pairs.length === 0 && (
-        <p className="mt-1.5 text-muted">{changed ? "The pieces have changed since. Look again." : "No two pieces differ by so little."}</p>
+        <p className="mt-1.5 text-muted">
+          {changed ? t("The pieces have changed since. Look again.") : t("No two pieces differ by so little.")}
+        </p>
       )}
-      <ul aria-label="Pieces that nearly agree" className="mt-1.5 flex flex-col gap-2">
+      <ul aria-label={t("Pieces that nearly agree")} className="mt-1.5 flex flex-col gap-2">
         {pairs.slice(0, SHOWN).map((pair) => (
           <Pair key={`${pair.one} ${pair.other}`} project={project} source={source} {...pair} />
         ))}
       </ul>
-      {pairs.length > SHOWN && <p className="text-small text-muted">and {pairs.length - SHOWN} more</p>}
+      {pairs.length > SHOWN && <p className="text-small text-muted">{t("and {count} more", { count: pairs.length - SHOWN })}</p>}
     </div>
   );
 }
@@ -90,7 +99,11 @@ function Pair({ project, source, one, other, flip, differ }: PairProps) {
   return (
     <li className="rounded-box border border-line p-1.5">
       <p className="mb-1 text-small">
-        {differ === 0 ? "They are each other's flip." : `They differ in ${counted(differ, "pixel")}${flip ? `, flipped ${flip}` : ""}.`}
+        {differ === 0
+          ? t("They are each other's flip.")
+          : flip
+            ? t("They differ in {pixels}, flipped {flip}.", { pixels: counted(differ, "pixel"), flip })
+            : t("They differ in {pixels}.", { pixels: counted(differ, "pixel") })}
       </p>
       <div className="flex gap-2">
         <Side project={project} source={source} piece={one} instead={other} onUse={() => merge(other, one)} />
@@ -126,7 +139,7 @@ function Side({
           <FramePicture source={found.source} frame={found.frame} size={40} />
         </span>
         {on && (
-          <span className="check block rounded-sm" title={`${frameName(source, on)} with it`}>
+          <span className="check block rounded-sm" title={t("{name} with it", { name: frameName(source, on) })}>
             <FramePicture
               source={source}
               frame={{ ...on, pieces: (on.pieces ?? []).map((each) => (each.of === instead ? { ...each, of: piece } : each)) }}
@@ -136,10 +149,10 @@ function Side({
         )}
       </span>
       <span className="w-full truncate text-center text-small text-muted">
-        {name}, on {counted(uses, "frame")}
+        {t("{name}, on {frames}", { name, frames: counted(uses, "frame") })}
       </span>
-      <Button className="min-h-7" onClick={onUse} title={`Use ${name} for both`}>
-        Use it for both
+      <Button className="min-h-7" onClick={onUse} title={t("Use {name} for both", { name })}>
+        {t("Use it for both")}
       </Button>
     </div>
   );

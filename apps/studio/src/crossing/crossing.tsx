@@ -3,6 +3,7 @@
 import { whyOf } from "@caravan/core/model";
 import { playCrossing } from "@caravan/crossing/game";
 import { useEffect, useRef, useState } from "react";
+import { t } from "../ui/words";
 import { handedOver } from "./handed-over";
 
 /** The small game, playing a delivery of a project that is open in another tab. */
@@ -17,28 +18,29 @@ export function Crossing({ project, delivery }: { project: string; delivery: str
     words.textContent = "Asking the studio for the delivery …";
     const depot = handedOver({ project, delivery }, setSilence, ending.signal);
     playCrossing(stage, words, depot, ending.signal).catch((error: unknown) => {
-      setSilence(`The game cannot start: ${whyOf(error)}`);
+      setSilence(t("The game cannot start: {why}", { why: whyOf(error) }));
     });
     return () => ending.abort();
   }, [project, delivery]);
   return (
     <main className="grid min-h-screen place-content-center gap-2 bg-paper p-4 text-center">
-      <h1 className="text-strong font-bold">The Crossing, played with {delivery}</h1>
+      <h1 className="text-strong font-bold">{t("The Crossing, played with {delivery}", { delivery })}</h1>
       <canvas
         ref={canvas}
         id="stage"
         width={320}
         height={180}
         tabIndex={0}
-        aria-label="The road and who walks on it"
+        aria-label={t("The road and who walks on it")}
         aria-describedby="told"
         className="mx-auto rounded-box"
         style={{ imageRendering: "pixelated" }}
       />
       <p ref={told} id="told" role="status" />
       <p className="text-muted">
-        Arrow keys walk, Space acts, 1 turns a switch over, B shows boxes, points and outlines. Every build of the studio comes in by
-        itself.
+        {t(
+          "Arrow keys walk, Space acts, 1 turns a switch over, B shows boxes, points and outlines. Every build of the studio comes in by itself.",
+        )}
       </p>
       {silence && (
         <p role="alert" className="mx-auto max-w-lg rounded-box border border-l-4 border-line border-l-brick bg-raised p-2">

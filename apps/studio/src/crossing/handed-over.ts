@@ -1,6 +1,8 @@
 /** Gives The Crossing its delivery from the studio's tab, in place of a server. */
+
 import type { NamedFile } from "@caravan/core/codec";
 import type { Depot } from "@caravan/crossing/game";
+import { t } from "../ui/words";
 import { isSame, type Message, openChannel, type Played } from "./channel";
 
 /** Nobody answers for so long: the studio is not open with that project. */
@@ -16,7 +18,7 @@ export function handedOver(played: Played, onSilence: (why: string | null) => vo
     arrived = resolve;
   });
   const waiting = setTimeout(
-    () => onSilence("The studio does not answer. Open it in another tab with the project whose delivery is to be played."),
+    () => onSilence(t("The studio does not answer. Open it in another tab with the project whose delivery is to be played.")),
     NO_ANSWER,
   );
   const hear = ({ data }: MessageEvent<Message>) => {
@@ -37,14 +39,14 @@ export function handedOver(played: Played, onSilence: (why: string | null) => vo
   });
   const called = (path: string): Uint8Array => {
     const file = files.find((each) => each.path === path);
-    if (!file) throw new Error(`${path} was not delivered.`);
+    if (!file) throw new Error(t("{path} was not delivered.", { path }));
     return file.bytes;
   };
   return {
     async atlas() {
       await first;
       const file = files.find(({ path }) => path.endsWith(".atlas.json"));
-      if (!file) throw new Error("no atlas file was delivered.");
+      if (!file) throw new Error(t("no atlas file was delivered."));
       return new TextDecoder().decode(file.bytes);
     },
     async page(image) {

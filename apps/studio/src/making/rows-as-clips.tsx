@@ -11,6 +11,7 @@ import { Button } from "../ui/button";
 import { useCountFrom } from "../ui/counting";
 import { say } from "../ui/notices";
 import { Tick } from "../ui/tick";
+import { t } from "../ui/words";
 import { RowMoving } from "./row-moving";
 import type { RowsOf } from "./rows-of";
 
@@ -53,7 +54,13 @@ export function RowsAsClips({ parted: { source, rows, cut }, onMade }: { parted:
       (project) => clipsOfRows.label(project, source.id, chosen, actions),
     );
     if (error) return setProblem(error.message);
-    say({ tone: "good", text: `Made ${chosen.length === 1 ? "a clip" : `${chosen.length} clips`} of rows of ${source.name}.` });
+    say({
+      tone: "good",
+      text:
+        chosen.length === 1
+          ? t("Made a clip of rows of {name}.", { name: source.name })
+          : t("Made {count} clips of rows of {name}.", { name: source.name, count: chosen.length }),
+    });
     chooseClip(named[0] as ClipName);
     onMade();
   };
@@ -70,14 +77,14 @@ export function RowsAsClips({ parted: { source, rows, cut }, onMade }: { parted:
         if (chosen.length > 0) make();
       }}
     >
-      <ul aria-label="Rows" className="flex flex-col gap-1.5">
+      <ul aria-label={t("Rows")} className="flex flex-col gap-1.5">
         {rows.map((row, k) => (
           <li key={row} className="flex items-center gap-3 rounded-box border border-line bg-raised px-2 py-1">
-            <span className="number w-14 shrink-0 text-muted">row {row + countFrom}</span>
+            <span className="number w-14 shrink-0 text-muted">{t("row {row}", { row: row + countFrom })}</span>
             <RowMoving source={source} row={row} />
             <input
               id={`${list} ${k}`}
-              aria-label={`Name of the clip of row ${row + countFrom}`}
+              aria-label={t("Name of the clip of row {row}", { row: row + countFrom })}
               className="min-h-8 w-48 rounded-sm border border-line-strong bg-surface px-2 font-semibold"
               value={names[row] ?? ""}
               autoComplete="off"
@@ -88,7 +95,7 @@ export function RowsAsClips({ parted: { source, rows, cut }, onMade }: { parted:
               onKeyDown={(event) => move(event, k)}
             />
             <span className="truncate text-small text-muted">
-              {(names[row] ?? "").trim() === "" ? "left out" : framesInWords(source, row)}
+              {(names[row] ?? "").trim() === "" ? t("left out") : framesInWords(source, row)}
             </span>
           </li>
         ))}
@@ -96,7 +103,7 @@ export function RowsAsClips({ parted: { source, rows, cut }, onMade }: { parted:
       {matched.map(({ stem, ways }) => (
         <div key={stem} className="mt-2">
           <Tick
-            label={`Make the action ${stem}, ${ways} facings, of them`}
+            label={t("Make the action {stem}, {ways} facings, of them", { stem, ways })}
             checked={!without.has(stem)}
             onChange={(wanted) => setWithout(toggled(without, stem, !wanted))}
           />
@@ -109,7 +116,7 @@ export function RowsAsClips({ parted: { source, rows, cut }, onMade }: { parted:
       )}
       <div className="sticky -bottom-4 mt-3 -mb-4 flex justify-end bg-paper pt-2 pb-4">
         <Button look="now" type="submit" disabled={chosen.length === 0} hint="Enter">
-          Make {chosen.length === 1 ? "the clip" : `${chosen.length} clips`}
+          {chosen.length === 1 ? t("Make the clip") : t("Make {count} clips", { count: chosen.length })}
         </Button>
       </div>
     </form>
@@ -125,5 +132,5 @@ function toggled(set: ReadonlySet<string>, each: string, on: boolean): Set<strin
 
 function framesInWords(source: RowsOf["source"], row: number): string {
   const count = source.frames.filter((frame) => frame.row === row && !frame.dropped).length;
-  return count === 1 ? "1 frame" : `${count} frames`;
+  return count === 1 ? t("1 frame") : t("{count} frames", { count });
 }

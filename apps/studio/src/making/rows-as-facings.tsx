@@ -16,6 +16,7 @@ import { FieldBox } from "../ui/number-field";
 import { Select } from "../ui/select";
 import { TextField } from "../ui/text-field";
 import { Tick } from "../ui/tick";
+import { t } from "../ui/words";
 import { RowMoving } from "./row-moving";
 import type { RowsOf } from "./rows-of";
 
@@ -48,14 +49,14 @@ export function RowsAsFacings({ parted: { source, rows, cut }, onMade }: { parte
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-3">
-        <FieldBox label="called">
-          <TextField label="Name of the action" value={name} onChange={(next) => void setName(next)} className="font-semibold" />
+        <FieldBox label={t("called")}>
+          <TextField label={t("Name of the action")} value={name} onChange={(next) => void setName(next)} className="font-semibold" />
         </FieldBox>
         <Choice
-          label="Facings of the action"
+          label={t("Facings of the action")}
           value={String(ways) as "2" | "4" | "8"}
           options={[
-            ["2", "2 ways"],
+            ["2", t("2 ways")],
             ["4", "4"],
             ["8", "8"],
           ]}
@@ -64,7 +65,7 @@ export function RowsAsFacings({ parted: { source, rows, cut }, onMade }: { parte
             setOwn({});
           }}
         />
-        <Tick label="mirror what is missing" checked={mirror} onChange={setMirror} />
+        <Tick label={t("mirror what is missing")} checked={mirror} onChange={setMirror} />
       </div>
       <FacingOrderFields
         onChange={() => {
@@ -73,15 +74,15 @@ export function RowsAsFacings({ parted: { source, rows, cut }, onMade }: { parte
           setOrdered(true);
         }}
       />
-      <ul aria-label="Rows" className="mt-3 flex flex-col gap-1.5">
+      <ul aria-label={t("Rows")} className="mt-3 flex flex-col gap-1.5">
         {rows.map((row, k) => (
           <li key={row} className="flex items-center gap-3 rounded-box border border-line bg-raised px-2 py-1">
-            <span className="w-14 text-muted">row {row + countFrom}</span>
+            <span className="w-14 text-muted">{t("row {row}", { row: row + countFrom })}</span>
             <Select
-              label={`Facing of row ${row + countFrom}`}
+              label={t("Facing of row {row}", { row: row + countFrom })}
               value={facings[k] ?? "none"}
               options={[
-                ["none", "left out"],
+                ["none", t("left out")],
                 ...FACINGS.filter((facing) => order.includes(facing)).map((facing) => [facing, facing.toUpperCase()] as const),
               ]}
               onChange={(facing) => setOwn((before) => ({ ...before, [k]: facing }))}
@@ -98,9 +99,9 @@ export function RowsAsFacings({ parted: { source, rows, cut }, onMade }: { parte
             {problem}
           </span>
         )}
-        {twice && <span className="text-brick">Two rows have one facing.</span>}
+        {twice && <span className="text-brick">{t("Two rows have one facing.")}</span>}
         <Button look="now" onClick={make} disabled={twice || chosen.length === 0}>
-          Make {name}
+          {t("Make {name}", { name })}
         </Button>
       </div>
     </>

@@ -12,6 +12,7 @@ import { chosenSource, useView } from "../project/view";
 import { Choice } from "../ui/choice";
 import { Select } from "../ui/select";
 import { SheetDialog } from "../ui/sheet-dialog";
+import { t } from "../ui/words";
 import { RowsAsClips } from "./rows-as-clips";
 import { RowsAsFacings } from "./rows-as-facings";
 import type { RowsOf } from "./rows-of";
@@ -32,11 +33,11 @@ export function RowsDialog({ become: first, onClose, onMade }: { become: RowsBec
   };
   return (
     <SheetDialog
-      title="Rows of a sheet"
+      title={t("Rows of a sheet")}
       description={
         become === "clips"
-          ? "Each row becomes a clip. Type their names; a row without a name is left out."
-          : "Each row becomes a clip and one facing of an action."
+          ? t("Each row becomes a clip. Type their names; a row without a name is left out.")
+          : t("Each row becomes a clip and one facing of an action.")
       }
       open
       onClose={onClose}
@@ -45,15 +46,20 @@ export function RowsDialog({ become: first, onClose, onMade }: { become: RowsBec
         <>
           <div className="mb-3 flex flex-wrap items-center gap-3">
             <span className="flex items-center gap-1.5 text-muted">
-              Rows of
-              <Select label="Sheet" value={source.id} options={fitting.map((each) => [each.id, each.name] as const)} onChange={setId} />
+              {t("Rows of")}
+              <Select
+                label={t("Sheet")}
+                value={source.id}
+                options={fitting.map((each) => [each.id, each.name] as const)}
+                onChange={setId}
+              />
             </span>
             <Choice
-              label="What rows become"
+              label={t("What rows become")}
               value={become}
               options={[
-                ["clips", "A clip each"],
-                ["facings", "Facings of one action"],
+                ["clips", t("A clip each")],
+                ["facings", t("Facings of one action")],
               ]}
               onChange={setBecome}
             />
@@ -61,7 +67,7 @@ export function RowsDialog({ become: first, onClose, onMade }: { become: RowsBec
           <PartedRows key={`${source.id} ${become}`} source={source} become={become} onMade={made} />
         </>
       ) : (
-        <p>There is no sheet yet. Bring one in at Sources.</p>
+        <p>{t("There is no sheet yet. Bring one in at Sources.")}</p>
       )}
     </SheetDialog>
   );
@@ -83,13 +89,13 @@ function PartedRows({ source, become, onMade }: { source: Source; become: RowsBe
     return { source: after, rows: rowsOfSource(after), cut };
   }, [uncut, source, picks, suggestion, picture, project]);
   if (!parted)
-    return <p className="text-muted">{suggestions.length === 0 && picture ? "Looking for a grid …" : "Reading the picture …"}</p>;
+    return <p className="text-muted">{suggestions.length === 0 && picture ? t("Looking for a grid …") : t("Reading the picture …")}</p>;
   return (
     <>
       {uncut && (
         <span className="mb-3 flex items-center gap-1.5 text-muted">
-          It is not cut yet: cut it into
-          <Select label="Grid" value={at} options={suggestions.map((each, k) => [k, inWords(each)] as const)} onChange={setAt} />
+          {t("It is not cut yet: cut it into")}
+          <Select label={t("Grid")} value={at} options={suggestions.map((each, k) => [k, inWords(each)] as const)} onChange={setAt} />
         </span>
       )}
       {become === "clips" ? (
@@ -109,5 +115,5 @@ function rowsPicked(source: Source, picks: readonly string[]): number[] {
 }
 
 function inWords({ columns, rows, cell }: GridSuggestion): string {
-  return `${columns} × ${rows} cells of ${cell.w} × ${cell.h}`;
+  return t("{columns} × {rows} cells of {w} × {h}", { columns, rows, w: cell.w, h: cell.h });
 }

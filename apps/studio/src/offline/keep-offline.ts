@@ -2,9 +2,11 @@
  * Manages the browser's copy of the studio: made on the first visit, updated when the server has a newer build, switched over when a
  * person says so.
  */
+
 import { create } from "zustand";
 import { isSaved, saveNow } from "../project/autosave";
 import { say } from "../ui/notices";
+import { t } from "../ui/words";
 
 /** A newer build that is kept already and waits. */
 export const useNewer = create<{ readonly waiting: ServiceWorker | null }>(() => ({ waiting: null }));
@@ -51,7 +53,7 @@ export async function takeNewer(): Promise<void> {
   if (!waiting) return;
   await saveNow();
   if (!isSaved()) {
-    say({ tone: "trouble", text: "The project could not be saved, so the newer version waits. Save it to a file first." });
+    say({ tone: "trouble", text: t("The project could not be saved, so the newer version waits. Save it to a file first.") });
     return;
   }
   navigator.serviceWorker.addEventListener("controllerchange", () => location.reload(), { once: true });

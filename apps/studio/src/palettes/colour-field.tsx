@@ -8,12 +8,13 @@ import { Button } from "../ui/button";
 import { OverScreen } from "../ui/more";
 import { Slider } from "../ui/slider";
 import { TextField } from "../ui/text-field";
+import { t } from "../ui/words";
 
 /** Sliders count in whole numbers: lightness and chroma in hundredths, hue in degrees. */
 const SIDES = [
-  ["l", "lightness", 100, 100],
-  ["c", "chroma", 40, 100],
-  ["h", "hue", 360, 1],
+  ["l", t("lightness"), 100, 100],
+  ["c", t("chroma"), 40, 100],
+  ["h", t("hue"), 360, 1],
 ] as const;
 
 /**
@@ -52,7 +53,7 @@ export function ColourField({
         <span key={side} className="flex items-center justify-between gap-3">
           <span className="text-muted">{word}</span>
           <Slider
-            label={`${word} of ${label}`}
+            label={t("{word} of {label}", { word, label })}
             value={Math.round(at[side] * parts)}
             least={0}
             most={most}
@@ -67,20 +68,20 @@ export function ColourField({
         </span>
       ))}
       <TextField
-        label={`${label} as text`}
+        label={t("{label} as text", { label })}
         value={colour}
         onChange={(text) => {
           const [typed] = coloursInText(text);
-          return typed ? onChange(typed, false) : "Type a colour such as #3b2f2a.";
+          return typed ? onChange(typed, false) : t("Type a colour such as #3b2f2a.");
         }}
       />
       {onExchange && (
         <span className="flex gap-1.5">
           <Button className="min-h-7" onClick={() => onExchange(-1)}>
-            <ChevronLeft size={13} /> Exchange
+            <ChevronLeft size={13} /> {t("Exchange")}
           </Button>
           <Button className="min-h-7" onClick={() => onExchange(1)}>
-            Exchange <ChevronRight size={13} />
+            {t("Exchange")} <ChevronRight size={13} />
           </Button>
         </span>
       )}

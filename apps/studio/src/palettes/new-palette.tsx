@@ -16,12 +16,13 @@ import { inBackground } from "../ui/in-background";
 import { CloseMore, More } from "../ui/more";
 import { sayTrouble } from "../ui/notices";
 import { Select } from "../ui/select";
+import { t } from "../ui/words";
 import { pixelsOfStill } from "../workers/still";
 
 /** A palette more: of a sheet's colours, typed or pasted, or read from a picture of one; as one that is drawn in, or for another. */
 export function NewPalette({ parts, onMade }: { parts: Source; onMade: (name: string) => void }) {
   return (
-    <More label="New palette" title="A new palette">
+    <More label={t("New palette")} title={t("A new palette")}>
       <Fields key={parts.id} parts={parts} onMade={onMade} />
     </More>
   );
@@ -29,10 +30,10 @@ export function NewPalette({ parts, onMade }: { parts: Source; onMade: (name: st
 
 /** Sizes of palettes that machines have, one place of which is often kept for clear. */
 const SIZES = [
-  ["3", "3 + clear"],
+  ["3", t("3 + clear")],
   ["4", "4"],
-  ["15", "15 + clear"],
-  ["0", "any"],
+  ["15", t("15 + clear")],
+  ["0", t("any")],
 ] as const;
 
 function Fields({ parts, onMade }: { parts: Source; onMade: (name: string) => void }) {
@@ -49,17 +50,17 @@ function Fields({ parts, onMade }: { parts: Source; onMade: (name: string) => vo
   const colours = base && order === "brightness" && kept.length > 0 ? matchedByBrightness(base.colours, kept) : kept;
   const add = (more: readonly string[]) => setText((now) => [...new Set([...coloursInText(now), ...more])].join(" "));
   const make = () => {
-    const name = base ? `${base.name} variant` : parts.name;
+    const name = base ? t("{name} variant", { name: base.name }) : parts.name;
     if (act(addPalette, { name, ...(base ? { of: base.name } : {}), colours })) onMade(currentProject().palettes?.at(-1)?.name ?? name);
   };
   return (
     <>
       <div className="flex w-full items-center gap-2">
-        <span className="text-muted">it is</span>
+        <span className="text-muted">{t("it is")}</span>
         <Select
-          label="What the new palette stands for"
+          label={t("What the new palette stands for")}
           value={of}
-          options={[["", "drawn in"], ...bases.map(({ name }) => [name as string, `worn for ${name}`] as const)]}
+          options={[["", t("drawn in")], ...bases.map(({ name }) => [name as string, t("worn for {name}", { name })] as const)]}
           onChange={(next) => {
             setOf(next);
             if (text === "") setText(bases.find(({ name }) => name === next)?.colours.join(" ") ?? "");
@@ -68,15 +69,15 @@ function Fields({ parts, onMade }: { parts: Source; onMade: (name: string) => vo
       </div>
       <p className="text-muted">
         {found === null
-          ? `${parts.name} has more than ${MOST_COLOURS} colours: type some, or read them from a picture.`
-          : `Colours of ${parts.name}, in ramps; a click adds one:`}
+          ? t("{name} has more than {most} colours: type some, or read them from a picture.", { name: parts.name, most: MOST_COLOURS })
+          : t("Colours of {name}, in ramps; a click adds one:", { name: parts.name })}
       </p>
       <div className="flex max-h-40 flex-wrap gap-1.5 overflow-y-auto">
         {found?.map((ramp) => (
           <button
             key={ramp.join()}
             type="button"
-            aria-label={`Add the ramp ${ramp.join(" ")}`}
+            aria-label={t("Add the ramp {ramp}", { ramp: ramp.join(" ") })}
             onClick={() => add(ramp)}
             className="flex max-w-full flex-wrap gap-0.5 rounded-box border border-line p-1 hover:border-line-strong"
           >
@@ -87,32 +88,32 @@ function Fields({ parts, onMade }: { parts: Source; onMade: (name: string) => vo
         ))}
       </div>
       <textarea
-        aria-label="Colours of the new palette"
+        aria-label={t("Colours of the new palette")}
         value={text}
         onChange={(event) => setText(event.target.value)}
-        placeholder="or typed: #3b2f2a #8a5a3c …"
+        placeholder={t("or typed: #3b2f2a #8a5a3c …")}
         rows={3}
         spellCheck={false}
         className="number w-full rounded-box border border-line bg-raised p-1.5"
       />
       <div className="flex flex-wrap items-center gap-2">
         <Button className="min-h-7" onClick={() => inBackground(fromFile().then((read) => read && add(read)))}>
-          From a picture …
+          {t("From a picture …")}
         </Button>
         {found && found.length > 0 && (
           <Button className="min-h-7" onClick={() => add(found.flat())}>
-            All ramps
+            {t("All ramps")}
           </Button>
         )}
       </div>
-      <Choice label="Size of the palette" value={size} options={SIZES} onChange={setSize} />
+      <Choice label={t("Size of the palette")} value={size} options={SIZES} onChange={setSize} />
       {base && (
         <Choice
-          label="Matched"
+          label={t("Matched")}
           value={order}
           options={[
-            ["typed", "in this order"],
-            ["brightness", "by brightness"],
+            ["typed", t("in this order")],
+            ["brightness", t("by brightness")],
           ]}
           onChange={setOrder}
         />
@@ -122,7 +123,7 @@ function Fields({ parts, onMade }: { parts: Source; onMade: (name: string) => vo
           {base.colours.map((colour, place) => (
             <span
               key={place}
-              title={`${colour} becomes ${colours[place] ?? colour}`}
+              title={t("{colour} becomes {worn}", { colour, worn: colours[place] ?? colour })}
               className="overflow-hidden rounded-sm border border-line"
             >
               <span className="block h-3 w-5" style={{ background: colour }} />
@@ -133,15 +134,15 @@ function Fields({ parts, onMade }: { parts: Source; onMade: (name: string) => vo
       )}
       <p className="text-small text-muted" role="status">
         {counted(colours.length, "colour")}
-        {typed.length > kept.length && `, ${typed.length - kept.length} left out`}
+        {typed.length > kept.length && t(", {count} left out", { count: typed.length - kept.length })}
         {base &&
           colours.length < base.colours.length &&
           colours.length > 0 &&
-          `; ${base.colours.length - colours.length} of ${base.name} stay`}
+          t("; {count} of {name} stay", { count: base.colours.length - colours.length, name: base.name })}
       </p>
       <CloseMore asChild>
         <Button look="now" disabled={colours.length === 0} onClick={make}>
-          Make it
+          {t("Make it")}
         </Button>
       </CloseMore>
     </>
@@ -180,8 +181,11 @@ async function fromFile(): Promise<string[] | null> {
     if (!colours || colours.length === 0)
       sayTrouble(
         colours
-          ? `${file.name} is clear all over: it holds no colour.`
-          : `${file.name} has more than ${MOST_COLOURS} colours, so it is no palette. Choose a picture with a swatch of each.`,
+          ? t("{name} is clear all over: it holds no colour.", { name: file.name })
+          : t("{name} has more than {most} colours, so it is no palette. Choose a picture with a swatch of each.", {
+              name: file.name,
+              most: MOST_COLOURS,
+            }),
       );
     return colours;
   } catch (error) {

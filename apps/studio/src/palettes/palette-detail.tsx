@@ -21,6 +21,7 @@ import { Detail } from "../ui/detail";
 import { sayUnlessDone } from "../ui/notices";
 import { Select } from "../ui/select";
 import { TextField } from "../ui/text-field";
+import { t } from "../ui/words";
 import { ColourField } from "./colour-field";
 
 /** A palette's name, what it stands for, and its colours, each to be chosen or all typed. */
@@ -41,10 +42,10 @@ export function PaletteDetail({
   const others = all.filter((each) => each.name !== name && each.of === undefined);
   const set = (next: readonly string[]) => edit(setPaletteColours, name, next)?.message;
   return (
-    <Detail part={`palette ${name}`} title={`Palette ${name}`} aside={`${colours.length} colours`}>
+    <Detail part={`palette ${name}`} title={t("Palette {name}", { name })} aside={t("{count} colours", { count: colours.length })}>
       <div className="mb-1.5 flex items-center gap-1.5">
         <TextField
-          label={`Name of the palette ${name}`}
+          label={t("Name of the palette {name}", { name })}
           value={name}
           onChange={(next) => {
             const error = edit(renamePalette, name, next);
@@ -53,22 +54,22 @@ export function PaletteDetail({
           }}
         />
         <Select
-          label={`What ${name} stands for`}
+          label={t("What {name} stands for", { name })}
           value={of ?? ""}
-          options={[["", "drawn in"], ...others.map((each) => [each.name as string, `for ${each.name}`] as const)]}
+          options={[["", t("drawn in")], ...others.map((each) => [each.name as string, t("for {name}", { name: each.name })] as const)]}
           onChange={(next) => act(setPaletteOf, name, next === "" ? null : next)}
         />
-        <IconButton label={`Remove the palette ${name}`} look="quiet" onClick={() => act(removePalette, name)}>
+        <IconButton label={t("Remove the palette {name}", { name })} look="quiet" onClick={() => act(removePalette, name)}>
           <X size={13} />
         </IconButton>
       </div>
-      {base && <p className="mb-1 text-small text-muted">{base.name} above, what each colour becomes below:</p>}
+      {base && <p className="mb-1 text-small text-muted">{t("{name} above, what each colour becomes below:", { name: base.name })}</p>}
       <div className="flex flex-wrap gap-1">
         {colours.map((colour, place) => (
           <span key={place} className="flex flex-col">
             {base && <span className="h-3 rounded-t-sm border border-line border-b-0" style={{ background: base.colours[place] }} />}
             <ColourField
-              label={`Colour ${place} of ${name}`}
+              label={t("Colour {place} of {name}", { place, name })}
               colour={colour}
               onChange={(next, sliding) => {
                 const all = colours.with(place, next);
@@ -86,15 +87,15 @@ export function PaletteDetail({
         <Button
           className="mt-1.5 mr-1.5 min-h-7"
           onClick={() => act(setPaletteColours, name, matchedByBrightness(base.colours, colours))}
-          title="The darkest for the darkest, and so on."
+          title={t("The darkest for the darkest, and so on.")}
         >
-          Match by brightness
+          {t("Match by brightness")}
         </Button>
       )}
       <TextField
-        label={`Colours of ${name} as text`}
+        label={t("Colours of {name} as text", { name })}
         value={colours.join(" ")}
-        onChange={(text) => (coloursInText(text).length === 0 ? "Type colours such as #3b2f2a #8a5a3c." : set(coloursInText(text)))}
+        onChange={(text) => (coloursInText(text).length === 0 ? t("Type colours such as #3b2f2a #8a5a3c.") : set(coloursInText(text)))}
         className="mt-1.5 w-full"
       />
       {of !== undefined && (isOfPieces(source) ? <ForPieces name={name} source={source} /> : <ForPictures name={name} source={source} />)}
@@ -111,15 +112,15 @@ function ForPieces({ name, source }: { name: string; source: Source }) {
   return (
     <div className="mt-1.5 flex flex-wrap gap-1.5">
       <Button className="min-h-7" onClick={() => act(colourEverywhere, refs, null, name)}>
-        Dress every frame
+        {t("Dress every frame")}
       </Button>
       <Button
         className="min-h-7"
         disabled={clips.length === 0}
-        title={clips.length === 0 ? "No clip is drawn in the colours that it stands for." : clips.join(", ")}
+        title={clips.length === 0 ? t("No clip is drawn in the colours that it stands for.") : clips.join(", ")}
         onClick={() => act(addVariants, clips, name)}
       >
-        Make {counted(clips.length, "clip")} in these colours
+        {t("Make {clips} in these colours", { clips: counted(clips.length, "clip") })}
       </Button>
     </div>
   );
@@ -129,14 +130,14 @@ function ForPictures({ name, source }: { name: string; source: Source }) {
   return (
     <div className="mt-1.5 flex flex-wrap gap-1.5">
       <Button className="min-h-7" disabled={source.palette === name} onClick={() => act(setSourcePalette, source.id, name)}>
-        Dress {source.name}
+        {t("Dress {name}", { name: source.name })}
       </Button>
       <Button
         className="min-h-7"
-        title="The same pictures, frames, clips and actions once more, in these colours."
+        title={t("The same pictures, frames, clips and actions once more, in these colours.")}
         onClick={() => act(addSourceVariant, source.id, name)}
       >
-        A variant of {source.name}
+        {t("A variant of {name}", { name: source.name })}
       </Button>
     </div>
   );

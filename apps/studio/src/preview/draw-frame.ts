@@ -1,4 +1,5 @@
 /** Draws a frame as a game shows it: upright, in its place within its untrimmed size, at its source's scale. */
+
 import { type FramePlace, frameLook, isNearest, type Look, layerLooks, type Stock } from "@caravan/core/art";
 import {
   type Blend,
@@ -13,6 +14,7 @@ import {
 } from "@caravan/core/model";
 import { type Coverage, clearPixels, scaled } from "@caravan/core/raster";
 import { pictureNow } from "../project/pictures";
+import { t } from "../ui/words";
 import { type HiddenLayers, useHiddenLayers } from "./hidden-layers";
 
 /** One of the layers that a still is drawn from. */
@@ -160,7 +162,7 @@ function scaledStill({ bitmap, coverage }: Drawable, still: Still): OffscreenCan
 
 function canvasContext(width: number, height: number): OffscreenCanvasRenderingContext2D {
   const context = new OffscreenCanvas(width, height).getContext("2d", { willReadFrequently: true });
-  if (!context) throw new Error("This browser gives no canvas to draw on.");
+  if (!context) throw new Error(t("This browser gives no canvas to draw on."));
   context.imageSmoothingEnabled = false;
   return context;
 }

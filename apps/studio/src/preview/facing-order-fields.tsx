@@ -3,6 +3,7 @@
 import { FACINGS } from "@caravan/core/model";
 import { setFacingOrder, useFacingOrder } from "../project/facing-order";
 import { Select } from "../ui/select";
+import { t } from "../ui/words";
 
 /** Which facing comes first, and which way round the others follow. */
 export function FacingOrderFields({ onChange }: { onChange?: () => void }) {
@@ -14,22 +15,22 @@ export function FacingOrderFields({ onChange }: { onChange?: () => void }) {
   return (
     <div className="flex flex-wrap items-center gap-3">
       <span className="flex items-center gap-1.5 text-muted">
-        The first looks
+        {t("The first looks")}
         <Select
-          label="First facing"
+          label={t("First facing")}
           value={order.first}
           options={FACINGS.map((facing) => [facing, facing.toUpperCase()] as const)}
           onChange={(first) => change({ first })}
         />
       </span>
       <span className="flex items-center gap-1.5 text-muted">
-        and they go on
+        {t("and they go on")}
         <Select
-          label="Way round"
+          label={t("Way round")}
           value={order.clockwise ? "clockwise" : "other"}
           options={[
-            ["clockwise", "clockwise"],
-            ["other", "the other way"],
+            ["clockwise", t("clockwise")],
+            ["other", t("the other way")],
           ]}
           onChange={(way) => change({ clockwise: way === "clockwise" })}
         />

@@ -6,6 +6,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { memo, useEffect, useId, useMemo, useRef } from "react";
 import { pickRun, togglePick, useView } from "../project/view";
 import { Later } from "../ui/later";
+import { t } from "../ui/words";
 import { useFrameNumber } from "./frame-number";
 import { FramePicture } from "./frame-picture";
 
@@ -51,7 +52,7 @@ function Strip({ source, sortable }: { source: Source; sortable: boolean }) {
     <div
       ref={strip}
       role="listbox"
-      aria-label={`Frames of ${source.name}`}
+      aria-label={t("Frames of {name}", { name: source.name })}
       aria-multiselectable
       aria-orientation="horizontal"
       aria-activedescendant={shown.some(({ index }) => index === cursorIndex) ? `${id}-${cursorIndex}` : undefined}
@@ -121,7 +122,7 @@ function StripItem({ id, index, source, frame, number, atCursor, left, sortable 
       aria-setsize={source.frames.length}
       data-frame={ref}
       aria-selected={number !== undefined}
-      aria-label={`${name}${frame.dropped ? ", dropped" : ""}${number ? `, picked ${number}` : ""}`}
+      aria-label={`${name}${frame.dropped ? t(", dropped") : ""}${number ? t(", picked {number}", { number }) : ""}`}
       title={name}
       tabIndex={-1}
       onClick={(event) => pick(event.shiftKey)}
@@ -137,7 +138,7 @@ function StripItem({ id, index, source, frame, number, atCursor, left, sortable 
       </span>
       {/* Names of one sheet differ at their ends, so a long one loses its beginning. */}
       <span dir="rtl" className="number block truncate text-center text-small text-muted">
-        <bdi>{frame.dropped ? "dropped" : (frame.name ?? numberOf(frame))}</bdi>
+        <bdi>{frame.dropped ? t("dropped") : (frame.name ?? numberOf(frame))}</bdi>
       </span>
     </div>
   );

@@ -3,11 +3,12 @@
 import { Eye, EyeOff } from "lucide-react";
 import { useProject } from "../project/open-project";
 import { Button, IconButton } from "../ui/button";
+import { t } from "../ui/words";
 import { layersToSee, showAllLayers, showLayer, soloLayer, useHiddenLayers } from "./hidden-layers";
 
 /** What a layer is called where it is looked at. */
 function layerInWords(name: string | null): string {
-  return name ?? "the art itself";
+  return name ?? t("the art itself");
 }
 
 /** Shows and hides layers, or looks at one alone. Nothing where the project has none. */
@@ -24,12 +25,12 @@ export function LayersShown() {
         const shown = !hidden.has(name);
         return (
           <li key={name ?? ""} className="flex items-center gap-1">
-            <IconButton label={`${shown ? "Hide" : "Show"} ${word}`} look="quiet" onClick={() => showLayer(name, !shown)}>
+            <IconButton label={`${shown ? t("Hide") : t("Show")} ${word}`} look="quiet" onClick={() => showLayer(name, !shown)}>
               {shown ? <Eye size={14} /> : <EyeOff size={14} />}
             </IconButton>
             <span className={`w-28 truncate ${shown ? "" : "text-muted line-through"}`}>{word}</span>
-            <Button look="quiet" aria-label={`Only ${word}`} onClick={() => soloLayer(name, all)}>
-              Only this
+            <Button look="quiet" aria-label={t("Only {word}", { word })} onClick={() => soloLayer(name, all)}>
+              {t("Only this")}
             </Button>
           </li>
         );
@@ -44,9 +45,9 @@ export function HiddenLayersWord() {
   if (hidden.size === 0) return null;
   return (
     <p className="absolute bottom-2 left-2 flex items-center gap-2 rounded-box border border-line bg-raised px-2 py-0.5 text-small">
-      <EyeOff size={12} aria-hidden /> without {[...hidden].map(layerInWords).join(", ")}
+      <EyeOff size={12} aria-hidden /> {t("without {what}", { what: [...hidden].map(layerInWords).join(", ") })}
       <Button look="quiet" onClick={showAllLayers}>
-        Show all
+        {t("Show all")}
       </Button>
     </p>
   );

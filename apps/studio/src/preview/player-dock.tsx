@@ -11,6 +11,7 @@ import { Button, IconButton } from "../ui/button";
 import { useKeys } from "../ui/keys";
 import { Select } from "../ui/select";
 import { Tick } from "../ui/tick";
+import { t } from "../ui/words";
 import { seek, stepBy, togglePlaying, useTicking } from "./clock";
 import { HiddenLayersWord } from "./layers-shown";
 import type { ShownMarks } from "./marks-scene";
@@ -59,32 +60,32 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
   const hasEvents = playing?.steps.some(({ events }) => events?.length) ?? false;
 
   useKeys(
-    "Player",
+    t("Player"),
     [
-      { keys: "Space", label: "Play or pause", run: () => togglePlaying(usePlayerClock, timeline) },
-      { keys: ",", repeats: true, label: "One step back", run: () => timeline && stepBy(usePlayerClock, timeline, -1) },
-      { keys: ".", repeats: true, label: "One step on", run: () => timeline && stepBy(usePlayerClock, timeline, 1) },
-      { keys: ";", label: "Go to the next event", run: () => playing && seekNextEvent(playing) },
-      { keys: "<", repeats: true, label: "Slower", run: () => faster(-1) },
-      { keys: ">", repeats: true, label: "Faster", run: () => faster(1) },
-      { keys: "]", label: "Turn the action clockwise", run: () => turn(1) },
-      { keys: "[", label: "Turn the action the other way", run: () => turn(-1) },
-      { keys: "w", label: "The player in the whole window, and back", run: toggleWhole },
-      { keys: "Mod+Alt+ArrowUp", repeats: true, label: "Player: larger", run: () => zoomBy(1) },
-      { keys: "Mod+Alt+ArrowDown", repeats: true, label: "Player: smaller", run: () => zoomBy(-1) },
+      { keys: "Space", label: t("Play or pause"), run: () => togglePlaying(usePlayerClock, timeline) },
+      { keys: ",", repeats: true, label: t("One step back"), run: () => timeline && stepBy(usePlayerClock, timeline, -1) },
+      { keys: ".", repeats: true, label: t("One step on"), run: () => timeline && stepBy(usePlayerClock, timeline, 1) },
+      { keys: ";", label: t("Go to the next event"), run: () => playing && seekNextEvent(playing) },
+      { keys: "<", repeats: true, label: t("Slower"), run: () => faster(-1) },
+      { keys: ">", repeats: true, label: t("Faster"), run: () => faster(1) },
+      { keys: "]", label: t("Turn the action clockwise"), run: () => turn(1) },
+      { keys: "[", label: t("Turn the action the other way"), run: () => turn(-1) },
+      { keys: "w", label: t("The player in the whole window, and back"), run: toggleWhole },
+      { keys: "Mod+Alt+ArrowUp", repeats: true, label: t("Player: larger"), run: () => zoomBy(1) },
+      { keys: "Mod+Alt+ArrowDown", repeats: true, label: t("Player: smaller"), run: () => zoomBy(-1) },
     ],
     { scope: "everywhere" },
   );
 
   useKeys(
-    "The whole window",
-    whole ? [{ keys: "Escape", label: "The player in its place again", run: toggleWhole, whileTyping: true }] : [],
+    t("The whole window"),
+    whole ? [{ keys: "Escape", label: t("The player in its place again"), run: toggleWhole, whileTyping: true }] : [],
     { scope: "layer" },
   );
 
   return (
     <section
-      aria-label="Player"
+      aria-label={t("Player")}
       className={whole ? "fixed inset-0 z-40 flex flex-col bg-paper" : "flex shrink-0 flex-col border-b border-line"}
     >
       <div
@@ -108,17 +109,17 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
           }
         />
         <div className="absolute top-2 left-2 flex items-center rounded-box border border-line bg-raised">
-          <IconButton label="Player: smaller" look="quiet" onClick={() => zoomBy(-1)}>
+          <IconButton label={t("Player: smaller")} look="quiet" onClick={() => zoomBy(-1)}>
             <Minus size={14} />
           </IconButton>
           <span data-testid="player-zoom" className="number min-w-8 text-center text-small">
             {zoomInWords(zoom)}
           </span>
-          <IconButton label="Player: larger" look="quiet" onClick={() => zoomBy(1)}>
+          <IconButton label={t("Player: larger")} look="quiet" onClick={() => zoomBy(1)}>
             <Plus size={14} />
           </IconButton>
           <IconButton
-            label={whole ? "Player in its place" : "Player in the whole window"}
+            label={whole ? t("Player in its place") : t("Player in the whole window")}
             look="quiet"
             onClick={toggleWhole}
             aria-keyshortcuts="w"
@@ -126,18 +127,18 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
             {whole ? <Minimize2 size={14} /> : <Maximize2 size={14} />}
           </IconButton>
           {isMoved && (
-            <IconButton label="The figure in the middle again" look="quiet" onClick={() => usePlayer.setState({ pan: IN_THE_MIDDLE })}>
+            <IconButton label={t("The figure in the middle again")} look="quiet" onClick={() => usePlayer.setState({ pan: IN_THE_MIDDLE })}>
               <LocateFixed size={14} />
             </IconButton>
           )}
         </div>
         {playing?.turning && (
           <div className="absolute top-2 right-2 flex items-center rounded-box border border-line bg-raised">
-            <IconButton label="Turn the other way" look="quiet" onClick={() => turn(-1)}>
+            <IconButton label={t("Turn the other way")} look="quiet" onClick={() => turn(-1)}>
               <RotateCcw size={14} />
             </IconButton>
             <span className="min-w-6 text-center text-small font-semibold">{playing.turning.shown}</span>
-            <IconButton label="Turn clockwise" look="quiet" onClick={() => turn(1)}>
+            <IconButton label={t("Turn clockwise")} look="quiet" onClick={() => turn(1)}>
               <RotateCw size={14} />
             </IconButton>
           </div>
@@ -145,14 +146,14 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
         {!picking && <HiddenLayersWord />}
         {picking && (
           <p className="pointer-events-none absolute inset-x-2 bottom-2 rounded-box bg-raised px-2 py-1 text-small">
-            Click a colour of the art.
+            {t("Click a colour of the art.")}
           </p>
         )}
       </div>
       {!whole && <StageEdge />}
       <ScrubBar playing={playing} />
       <div className="flex items-center gap-2 px-3 pt-1.5 pointer-coarse:gap-1">
-        <IconButton label="One step back" onClick={() => timeline && stepBy(usePlayerClock, timeline, -1)} disabled={!playing}>
+        <IconButton label={t("One step back")} onClick={() => timeline && stepBy(usePlayerClock, timeline, -1)} disabled={!playing}>
           <ChevronLeft size={16} />
         </IconButton>
         <Button
@@ -162,20 +163,20 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
           disabled={!playing}
           aria-keyshortcuts="Space"
         >
-          {over ? "Play again" : running ? "Pause" : "Play"}
+          {over ? t("Play again") : running ? t("Pause") : t("Play")}
         </Button>
-        <IconButton label="One step on" onClick={() => timeline && stepBy(usePlayerClock, timeline, 1)} disabled={!playing}>
+        <IconButton label={t("One step on")} onClick={() => timeline && stepBy(usePlayerClock, timeline, 1)} disabled={!playing}>
           <ChevronRight size={16} />
         </IconButton>
         {hasEvents && (
-          <IconButton label="Go to the next event" onClick={() => playing && seekNextEvent(playing)} aria-keyshortcuts=";">
+          <IconButton label={t("Go to the next event")} onClick={() => playing && seekNextEvent(playing)} aria-keyshortcuts=";">
             <SkipForward size={14} />
           </IconButton>
         )}
         <span className="ml-auto flex items-center gap-1.5">
-          <span className="text-small text-muted pointer-coarse:sr-only">speed</span>
+          <span className="text-small text-muted pointer-coarse:sr-only">{t("speed")}</span>
           <Select
-            label="speed"
+            label={t("speed")}
             className="number"
             value={speed}
             options={SPEEDS.map((each) => [each, `${each}×`] as const)}
@@ -185,10 +186,10 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
       </div>
       <div className="flex flex-wrap items-center justify-between gap-x-2 px-3 py-1.5">
         <StageSettings onPickColour={() => setPicking(true)} />
-        <Tick label="Origin" checked={origin} onChange={(next) => usePlayer.setState({ origin: next })} />
+        <Tick label={t("Origin")} checked={origin} onChange={(next) => usePlayer.setState({ origin: next })} />
         {(atMarks || hasKinds) && (
           <Tick
-            label="Marks"
+            label={t("Marks")}
             checked={showsMarks}
             onChange={(next) => usePlayer.setState(atMarks ? { marks: next } : { marksElsewhere: next })}
           />

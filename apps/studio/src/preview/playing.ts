@@ -25,6 +25,7 @@ import {
   type Ways,
 } from "@caravan/core/model";
 import { chosenAction, chosenClip, chosenSource, pickedFrames, rowRefs, type View } from "../project/view";
+import { t } from "../ui/words";
 import { type Still, stillOf } from "./draw-frame";
 import { type Hanging, hangingOn } from "./hanging";
 import type { PlayedFrame } from "./played-frame";
@@ -94,7 +95,8 @@ export function playingAtFrames(project: Project, view: View): Playing | null {
   // On the bench a click goes to a frame, and what moves there is its clip.
   const onBench = isOfPieces(source) && picked.length === 1 ? ofFrameOnBench(project, source, view) : null;
   if (onBench) return onBench;
-  if (picked.length > 0) return ofRefs(project, "picked", `${picked.length} picked ${picked.length === 1 ? "frame" : "frames"}`, picked);
+  if (picked.length > 0)
+    return ofRefs(project, "picked", `${picked.length} picked ${picked.length === 1 ? t("frame") : t("frames")}`, picked);
   return (isOfPieces(source) && ofFrameOnBench(project, source, view)) || ofSource(project, source);
 }
 
@@ -130,7 +132,7 @@ function onlyChosen(project: Project, clip: Clip, chosen: readonly number[]): Pl
   const whole = playingOfClip(project, clip);
   const steps = chosen.flatMap((k) => whole?.steps[k] ?? []);
   if (!whole || steps.length === 0 || steps.length === whole.steps.length) return whole;
-  const note = steps.length === 1 ? "only 1 step" : `only ${steps.length} steps`;
+  const note = steps.length === 1 ? t("only 1 step") : t("only {count} steps", { count: steps.length });
   return { key: `${whole.key} ${chosen.join()}`, title: whole.title, note, steps, rules: PLAIN_LOOP };
 }
 
@@ -144,7 +146,7 @@ function ofAction(project: Project, action: Action, wanted: Facing): Playing | n
   const pose = shown === null ? undefined : poses.get(shown);
   if (!pose || shown === null) return null;
   const { title, mirror } = pose;
-  const note = `${title}${mirror ? ", mirrored" : ""}`;
+  const note = `${title}${mirror ? t(", mirrored") : ""}`;
   return { ...pose, key: `action ${name}`, title: name, note, turning: { action: name, ways, wanted, shown, poses: [...poses.values()] } };
 }
 
@@ -215,12 +217,12 @@ function ofSource(project: Project, source: Source): Playing | null {
   const { name } = source;
   const whole = stillOf(project, source, { rect: { x: 0, y: 0, w, h } });
   const frame = { name, ...whole, origin: { x: whole.size.w / 2, y: whole.size.h } };
-  return { key: `whole ${source.id}`, title: name, note: "not cut yet", steps: [{ duration: USUAL_STEP, frame }], rules: PLAIN_LOOP };
+  return { key: `whole ${source.id}`, title: name, note: t("not cut yet"), steps: [{ duration: USUAL_STEP, frame }], rules: PLAIN_LOOP };
 }
 
 function ofRefs(project: Project, key: string, title: string, refs: readonly FrameRef[]): Playing {
   const steps = refs.map((ref) => ({ duration: USUAL_STEP, frame: playedFrame(project, ref) }));
-  return { key, title, note: "not a clip yet", steps, rules: PLAIN_LOOP };
+  return { key, title, note: t("not a clip yet"), steps, rules: PLAIN_LOOP };
 }
 
 /** Sources and frames do not change in place; a frame that is played anew keeps what was made of it, such as its ghosts. */

@@ -3,6 +3,7 @@
 import { msFromMicros } from "@caravan/core/model";
 import { useCountFrom } from "../ui/counting";
 import { written } from "../ui/number-field";
+import { t } from "../ui/words";
 import { stepAfter, timelineOfPlaying, usePlayerClock } from "./player-state";
 import type { Playing } from "./playing";
 
@@ -12,7 +13,8 @@ export function Reading({ playing }: { playing: Playing | null }) {
   const countFrom = useCountFrom();
   // A string, so that this is drawn again only when what it says changes.
   const said = usePlayerClock(({ elapsed }) => (playing ? readingOf(playing, elapsed, countFrom) : ""));
-  if (!playing) return <p className="border-t border-line px-3 py-2 text-muted">Nothing to play yet: bring art in, cut it, pick frames.</p>;
+  if (!playing)
+    return <p className="border-t border-line px-3 py-2 text-muted">{t("Nothing to play yet: bring art in, cut it, pick frames.")}</p>;
   const [frame, place, time, fired, next] = said.split("\n");
   return (
     <div className="border-t border-line px-3 py-2" aria-live={running ? "off" : "polite"}>
@@ -43,20 +45,30 @@ export function Reading({ playing }: { playing: Playing | null }) {
 function turningInWords({ turning }: Playing): string {
   if (!turning) return "";
   const { wanted, shown } = turning;
-  return `Looks ${shown}${wanted === shown ? "" : `, since ${wanted} is missing`} · `;
+  return wanted === shown ? t("Looks {shown} · ", { shown }) : t("Looks {shown}, since {wanted} is missing · ", { shown, wanted });
 }
 
 function readingOf(playing: Playing, elapsed: number, countFrom: number): string {
   const timeline = timelineOfPlaying(playing);
   const { step, pass, ended, visible } = timeline.shownAt(Math.round(elapsed));
   const shown = playing.steps[step];
-  const frame = ended && !visible ? "nothing shown" : (shown?.frame?.name ?? "missing frame");
-  const place = `step ${step + countFrom} of ${playing.steps.length}${ended ? " · ended" : pass > 0 ? ` · loop ${pass + 1}` : ""}`;
+  const frame = ended && !visible ? t("nothing shown") : (shown?.frame?.name ?? t("missing frame"));
+  const which = { step: step + countFrom, count: playing.steps.length };
+  const place = ended
+    ? t("step {step} of {count} · ended", which)
+    : pass > 0
+      ? t("step {step} of {count} · loop {pass}", { ...which, pass: pass + 1 })
+      : t("step {step} of {count}", which);
   const after = stepAfter(playing, elapsed);
-  const next = after === null ? (ended ? "It has ended." : `Then it ends: ${endInWords(playing)}.`) : `Next is step ${after + countFrom}.`;
+  const next =
+    after === null
+      ? ended
+        ? t("It has ended.")
+        : t("Then it ends: {end}.", { end: endInWords(playing) })
+      : t("Next is step {after}.", { after: after + countFrom });
   return `${frame}\n${place}\n${written(msFromMicros(shown?.duration ?? 0), 3)} ms\n${shown?.events?.join(", ") ?? ""}\n${next}`;
 }
 
 function endInWords({ rules: { after } }: Playing): string {
-  return after === "hide" ? "nothing is shown" : after === "first" ? "its first step is shown" : "it holds its last step";
+  return after === "hide" ? t("nothing is shown") : after === "first" ? t("its first step is shown") : t("it holds its last step");
 }

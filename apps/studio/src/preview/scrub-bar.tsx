@@ -3,6 +3,7 @@
 import { msFromMicros } from "@caravan/core/model";
 import { useMemo } from "react";
 import { written } from "../ui/number-field";
+import { t } from "../ui/words";
 import { pause, seek } from "./clock";
 import { timelineOfPlaying, usePlayerClock } from "./player-state";
 import type { Playing } from "./playing";
@@ -27,8 +28,8 @@ export function ScrubBar({ playing }: { playing: Playing | null }) {
       ))}
       <input
         type="range"
-        aria-label="Time in the round"
-        aria-valuetext={`${written(at, 0)} of ${written(msFromMicros(length), 0)} ms`}
+        aria-label={t("Time in the round")}
+        aria-valuetext={t("{at} of {length} ms", { at: written(at, 0), length: written(msFromMicros(length), 0) })}
         className="scrub absolute inset-x-0 top-1 w-full"
         min={0}
         max={Math.max(1, Math.ceil(length / 1000) - 1)}

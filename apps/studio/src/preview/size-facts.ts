@@ -1,4 +1,5 @@
 import { type Delivery, type Frame, frameSize, type Source, scaledSide } from "@caravan/core/model";
+import { t } from "../ui/words";
 
 /**
  * How large a frame is for the game; how large on its sheet where that is another size: padded to others, or stored turned; and how large
@@ -15,9 +16,9 @@ export function sizeFacts(
   scales.delete(1);
   return [
     ["size", `${w} × ${h}`],
-    ...(rect.w === w && rect.h === h ? [] : [["on the sheet", `${rect.w} × ${rect.h}`] as [string, string]]),
+    ...(rect.w === w && rect.h === h ? [] : [[t("on the sheet"), `${rect.w} × ${rect.h}`] as [string, string]]),
     ...[...scales]
       .sort((a, b) => a - b)
-      .map((scale): [string, string] => [`delivered at ×${scale}`, `${scaledSide(w, scale)} × ${scaledSide(h, scale)}`]),
+      .map((scale): [string, string] => [t("delivered at ×{scale}", { scale }), `${scaledSide(w, scale)} × ${scaledSide(h, scale)}`]),
   ];
 }

@@ -1,7 +1,8 @@
 "use client";
 
-/** Sizes the stage: a remembered height that is dragged by the lower edge, or the whole window. */
 import { create } from "zustand";
+/** Sizes the stage: a remembered height that is dragged by the lower edge, or the whole window. */
+import { t } from "../ui/words";
 
 const KEY = "caravan stage height";
 const USUAL = 230; // px
@@ -46,7 +47,7 @@ export function StageEdge() {
     <div
       role="separator"
       aria-orientation="horizontal"
-      aria-label="Height of the player"
+      aria-label={t("Height of the player")}
       aria-valuenow={height}
       aria-valuemin={LEAST}
       aria-valuemax={MOST}

@@ -5,6 +5,7 @@ import { Button } from "../ui/button";
 import { Choice } from "../ui/choice";
 import { CloseMore, More } from "../ui/more";
 import { FieldBox, NumberField } from "../ui/number-field";
+import { t } from "../ui/words";
 import { MOST_GHOSTS } from "./ghosts";
 import { layersToSee } from "./hidden-layers";
 import { LayersShown } from "./layers-shown";
@@ -19,50 +20,50 @@ export function StageSettings({ onPickColour }: { onPickColour: () => void }) {
   const look = usePlayer((state) => state.ghostLook);
   const layered = useProject((project) => layersToSee(project).length > 0);
   return (
-    <More label="Stage" title="How the stage looks">
-      <Setting word="Backdrop">
+    <More label={t("Stage")} title={t("How the stage looks")}>
+      <Setting word={t("Backdrop")}>
         <Choice
-          label="Backdrop"
+          label={t("Backdrop")}
           value={ground}
           options={[
-            ["check", "Check"],
-            ["flat", "Flat"],
-            ["land", "Desert"],
+            ["check", t("Check")],
+            ["flat", t("Flat")],
+            ["land", t("Desert")],
           ]}
           onChange={(next) => usePlayer.setState({ ground: next })}
         />
       </Setting>
       {ground === "flat" && (
-        <Setting word="Its colour">
+        <Setting word={t("Its colour")}>
           <CloseMore asChild>
-            <Button onClick={onPickColour}>Pick from the art</Button>
+            <Button onClick={onPickColour}>{t("Pick from the art")}</Button>
           </CloseMore>
-          <Button onClick={() => usePlayer.setState({ colour: null })}>Grey</Button>
+          <Button onClick={() => usePlayer.setState({ colour: null })}>{t("Grey")}</Button>
         </Setting>
       )}
-      <Setting word="Held still">
+      <Setting word={t("Held still")}>
         <Choice
-          label="Held still"
+          label={t("Held still")}
           value={held}
           options={[
-            ["origin", "Origin"],
-            ["frame", "Frame"],
+            ["origin", t("Origin")],
+            ["frame", t("Frame")],
           ]}
           onChange={(next) => usePlayer.setState({ held: next })}
         />
       </Setting>
-      <Setting word="Ghosts">
-        <FieldBox label="before">
+      <Setting word={t("Ghosts")}>
+        <FieldBox label={t("before")}>
           <NumberField
-            label="Ghosts before"
+            label={t("Ghosts before")}
             value={before}
             most={MOST_GHOSTS}
             onChange={(next) => void usePlayer.setState({ ghostsBefore: next })}
           />
         </FieldBox>
-        <FieldBox label="after">
+        <FieldBox label={t("after")}>
           <NumberField
-            label="Ghosts after"
+            label={t("Ghosts after")}
             value={after}
             most={MOST_GHOSTS}
             onChange={(next) => void usePlayer.setState({ ghostsAfter: next })}
@@ -70,18 +71,18 @@ export function StageSettings({ onPickColour }: { onPickColour: () => void }) {
         </FieldBox>
       </Setting>
       {layered && (
-        <Setting word="Layers">
+        <Setting word={t("Layers")}>
           <LayersShown />
         </Setting>
       )}
       {before + after > 0 && (
-        <Setting word="Seen as">
+        <Setting word={t("Seen as")}>
           <Choice
-            label="Ghosts are"
+            label={t("Ghosts are")}
             value={look}
             options={[
-              ["tint", "Tints"],
-              ["outline", "Outlines"],
+              ["tint", t("Tints")],
+              ["outline", t("Outlines")],
             ]}
             onChange={(next) => usePlayer.setState({ ghostLook: next })}
           />

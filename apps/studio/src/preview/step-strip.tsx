@@ -4,6 +4,7 @@ import { type Clip, findFrame, frameName, type PlacedFrame } from "@caravan/core
 import { memo, type ReactNode, useCallback, useRef } from "react";
 import { useProject } from "../project/open-project";
 import { useCountFrom } from "../ui/counting";
+import { t } from "../ui/words";
 import { FramePicture } from "./frame-picture";
 
 /** So many steps are shown on either side of the one at hand. */
@@ -29,7 +30,7 @@ export function StepStrip({
   const from = Math.max(0, (at[0] ?? 0) - AROUND);
   const shown = clip.steps.slice(from, from + 2 * AROUND);
   return (
-    <ol aria-label="Steps to look at" className="flex shrink-0 gap-1 overflow-x-auto pb-1">
+    <ol aria-label={t("Steps to look at")} className="flex shrink-0 gap-1 overflow-x-auto pb-1">
       {shown.map((each, n) => {
         const step = from + n;
         const found = findFrame(project, each.frame);
@@ -54,13 +55,13 @@ interface Shown {
 
 /** Drawn again only when its picture, its name or its choice is another: frames change with every nudge of what is marked on them. */
 const StepPicture = memo(function StepPicture({ step, found, isAt, countFrom, onChoose }: Shown) {
-  const name = found ? frameName(found.source, found.frame) : "missing frame";
+  const name = found ? frameName(found.source, found.frame) : t("missing frame");
   return (
     <button
       type="button"
       data-chooses
       aria-pressed={isAt}
-      aria-label={`Look at step ${step + countFrom}: ${name}`}
+      aria-label={t("Look at step {step}: {name}", { step: step + countFrom, name })}
       title={name}
       onClick={() => onChoose(step)}
       className={`check block rounded-box border-2 ${isAt ? "border-now" : "border-transparent"}`}
@@ -68,7 +69,7 @@ const StepPicture = memo(function StepPicture({ step, found, isAt, countFrom, on
       {found ? (
         <FramePicture source={found.source} frame={found.frame} size={44} className="block" />
       ) : (
-        <span className="block size-11 text-small text-brick">missing</span>
+        <span className="block size-11 text-small text-brick">{t("missing")}</span>
       )}
     </button>
   );

@@ -2,8 +2,10 @@
  * Turns single frames into images that the browser caches by URL. With a canvas for each, the browser would composite a layer for each at
  * every refresh, which takes a third of the available time for a few dozen.
  */
+
 import { useEffect, useState } from "react";
 import { useAllPictures } from "../project/pictures";
+import { t } from "../ui/words";
 import { paintStill, type Still, shownLayers } from "./draw-frame";
 import { useHiddenLayers } from "./hidden-layers";
 
@@ -41,7 +43,7 @@ export function useStillUrl(still: Still, edge: number): string | null {
 async function drawnUrl(still: Still, edge: number): Promise<string> {
   const canvas = new OffscreenCanvas(edge, edge);
   const context = canvas.getContext("2d");
-  if (!context) throw new Error("This browser gives no canvas to draw on.");
+  if (!context) throw new Error(t("This browser gives no canvas to draw on."));
   const scale = stillScale(still.size, edge);
   const left = Math.round((edge - still.size.w * scale) / 2);
   const top = Math.round((edge - still.size.h * scale) / 2);

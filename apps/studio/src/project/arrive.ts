@@ -5,6 +5,7 @@ import type { ArrivedAction } from "@caravan/core/edit";
 import { type Choices, needsReview, type Proposal, proposalsFor, type SeenGrid, sheetsOf, type TakenItem } from "@caravan/core/intake";
 import { naturalOrder } from "@caravan/core/model";
 import { say, sayTrouble } from "../ui/notices";
+import { t } from "../ui/words";
 import { run } from "../workers/client";
 import { bringingIn } from "./arriving/bring-in";
 import { type HandedFile, handed } from "./arriving/collect";
@@ -26,8 +27,8 @@ export async function takeInAll(files: readonly File[] | readonly HandedFile[]):
   await countedWork(() => readAndPropose(list)).catch(sayTrouble);
   const failed = useFailedFiles.getState().failed.slice(before);
   if (!failed[0]) return;
-  const text = failed.length === 1 ? failed[0].error.message : `${failed.length} files did not come in.`;
-  say({ tone: "trouble", text, action: { label: "Show at Sources", run: () => go("sources") } });
+  const text = failed.length === 1 ? failed[0].error.message : t("{count} files did not come in.", { count: failed.length });
+  say({ tone: "trouble", text, action: { label: t("Show at Sources"), run: () => go("sources") } });
 }
 
 async function readAndPropose(files: readonly HandedFile[]): Promise<void> {
@@ -86,7 +87,8 @@ export async function bringIn(
 
 async function openFile(file: File): Promise<void> {
   try {
-    if (await openProject(await importBundle(file, file.name))) say({ tone: "good", text: `Opened ${file.name} as a project of its own.` });
+    if (await openProject(await importBundle(file, file.name)))
+      say({ tone: "good", text: t("Opened {name} as a project of its own.", { name: file.name }) });
   } catch (error) {
     noteFailed([{ file, error: asCaravanError(error, file.name) }]);
   }

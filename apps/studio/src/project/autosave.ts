@@ -3,7 +3,9 @@
  * tab killed at any moment leaves either the state before or the state after. Only the tab that owns the project writes; ownership is
  * checked inside the transaction.
  */
+
 import { allPictures, type Project } from "@caravan/core/model";
+import { t } from "../ui/words";
 import { type History, type HistoryEntry, NO_HISTORY } from "./history";
 import { dropJournal, writeJournal } from "./journal";
 import { type OpenProject, useOpenProject } from "./open-project";
@@ -170,7 +172,7 @@ async function write({ project, history, demo }: OpenProject, id: string): Promi
   } catch (error) {
     if (!isOpen()) return false;
     if (isNotOwner(error)) {
-      const reason = "Another tab took this project over before the last changes made here were saved.";
+      const reason = t("Another tab took this project over before the last changes made here were saved.");
       useOpenProject.setState({ access: "reader", saving: { kind: "failed", full: false, reason } });
     } else useOpenProject.setState({ saving: failedSaving(error) });
     return false;
@@ -240,7 +242,9 @@ async function bringBackPictures({ sources }: Project): Promise<void> {
   }
   if (lost > 0)
     throw new Error(
-      `the project was deleted elsewhere while it was open here, and ${lost} of its pictures are gone. The rest is stored again.`,
+      t("the project was deleted elsewhere while it was open here, and {lost} of its pictures are gone. The rest is stored again.", {
+        lost,
+      }),
     );
 }
 

@@ -6,6 +6,7 @@
 import { looksOf } from "@caravan/core/art";
 import type { Edit } from "@caravan/core/edit";
 import { CaravanError, type Project, type Source } from "@caravan/core/model";
+import { t } from "../ui/words";
 import { apply, currentProject, edit, useOpenProject } from "./open-project";
 
 /** A hold on the open document. Taken before anything is awaited. */
@@ -49,8 +50,8 @@ export function begin(): Begun {
         throw new CaravanError(
           "changed-meanwhile",
           source.name,
-          "Its art changed while this was worked out.",
-          "Nothing was done. Do it again.",
+          t("Its art changed while this was worked out."),
+          t("Nothing was done. Do it again."),
         );
     },
     edit: (change, ...args) => (isOther() ? otherProject(project) : edit(change, ...args)),
@@ -67,7 +68,7 @@ function otherProject({ name }: Project): CaravanError {
   return new CaravanError(
     "other-project",
     name,
-    "Another project was opened before this was done, so it was given up.",
-    "Nothing was changed. Open it and do it again.",
+    t("Another project was opened before this was done, so it was given up."),
+    t("Nothing was changed. Open it and do it again."),
   );
 }

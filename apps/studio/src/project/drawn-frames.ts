@@ -1,6 +1,8 @@
 /** Measures what is drawn in frames, from the coverage of their pictures. */
+
 import { type Drawn, drawnIn, frameLook, type Stock } from "@caravan/core/art";
 import type { PlacedFrame } from "@caravan/core/model";
+import { t } from "../ui/words";
 import { currentProject } from "./open-project";
 import { pictureOfLook } from "./pictures";
 
@@ -10,7 +12,7 @@ export async function drawnFrames(frames: readonly PlacedFrame[], stock: Stock =
   const pictures = new Map(await Promise.all(looks.map(async (look) => [look, (await pictureOfLook(look)).coverage] as const)));
   return frames.map(({ source, frame }) => {
     const coverage = pictures.get(frameLook(stock, source, frame));
-    if (!coverage) throw new Error("A picture is missing.");
+    if (!coverage) throw new Error(t("A picture is missing."));
     return drawnIn(coverage, source, frame);
   });
 }

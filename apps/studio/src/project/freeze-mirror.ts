@@ -4,6 +4,7 @@ import { frameLook, type LayerLook, type Look, layerLooks } from "@caravan/core/
 import { framesToMirror, freezeMirror, type MirroredPicture } from "@caravan/core/edit";
 import { type ActionName, CaravanError, type Facing, type FrameRef, findFrame, scaleOf } from "@caravan/core/model";
 import { joinedCoverage } from "@caravan/core/raster";
+import { t } from "../ui/words";
 import { run } from "../workers/client";
 import { type Begun, begin } from "./begun";
 import { filesOfLook, keepPicture } from "./pictures";
@@ -22,12 +23,12 @@ export async function freezeMirrorOf(name: ActionName, facing: Facing): Promise<
 
 async function mirroredPicture({ project, signal }: Begun, ref: FrameRef): Promise<MirroredPicture> {
   const found = findFrame(project, ref);
-  if (!found) throw new CaravanError("missing-frame", ref, "This frame is missing.", "Take it out of the clip first.");
+  if (!found) throw new CaravanError("missing-frame", ref, t("This frame is missing."), t("Take it out of the clip first."));
   const { source, frame } = found;
   const mirrored = async (look: Look) => {
     const of = { look, files: await filesOfLook(look) };
     const [made] = await run("mirrorFrames", { of, frames: [frame], scale: scaleOf(source) }, { signal });
-    if (!made?.png) throw new Error("The mirrored picture was not made.");
+    if (!made?.png) throw new Error(t("The mirrored picture was not made."));
     await keepPicture(made.picture, made.png);
     const { sha256, width, height, coverage } = made.picture;
     return { sha256, width, height, coverage };

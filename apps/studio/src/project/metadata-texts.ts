@@ -9,6 +9,7 @@ import { type Reading, type Source, type SourceId, scaleOf, whyOf } from "@carav
 import { useEffect } from "react";
 import { create } from "zustand";
 import { inBackground } from "../ui/in-background";
+import { t } from "../ui/words";
 import { run } from "../workers/client";
 import { begin } from "./begun";
 import { useOpenProject } from "./open-project";
@@ -74,7 +75,7 @@ export async function readAgain(source: Source, known: MetadataText, reading: Re
   const work = begin();
   try {
     const { frames, clips, unplaced, grade } = await understood(source, known.text, known.file, reading);
-    if (frames.length === 0) return `So read, no frame lies on the picture. ${unplaced[0]?.why ?? ""}`;
+    if (frames.length === 0) return t("So read, no frame lies on the picture. {why}", { why: unplaced[0]?.why ?? "" });
     work.stillHas(source);
     const { told } = framesAndClips({ frames, clips }, known.file);
     const before = source.cut?.by === "metadata" ? await understood(source, known.text, known.file, source.cut.reading) : null;

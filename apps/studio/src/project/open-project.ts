@@ -1,8 +1,10 @@
 /** The open project: this tab's single source of truth. Screens read it and change it only through `edit`, `undo` and `redo`. */
+
 import type { Edit } from "@caravan/core/edit";
 import { CaravanError, checkDocument, emptyProject, type Project } from "@caravan/core/model";
 import { create } from "zustand";
 import { heldSince } from "../ui/held-pointer";
+import { t } from "../ui/words";
 import { type History, NO_HISTORY, redone, remembered, type Step, undone } from "./history";
 import { noteReport } from "./reports";
 
@@ -66,8 +68,8 @@ export function apply(change: (project: Project) => Project, label: (project: Pr
     return new CaravanError(
       "read-only",
       project.name,
-      "It is open in another tab, so it cannot be changed here.",
-      "Choose “Work here instead” first.",
+      t("It is open in another tab, so it cannot be changed here."),
+      t("Choose “Work here instead” first."),
     );
   try {
     const next = change(project);
@@ -108,8 +110,8 @@ function whyUnsound(next: Project, label: string, before: Project): CaravanError
     return new CaravanError(
       "internal",
       capitalised(label),
-      `Internal error: this would leave a project that cannot be opened again, so it was not done. ${cause.what}`,
-      "Nothing is lost. Please save the report and send it to us.",
+      t("Internal error: this would leave a project that cannot be opened again, so it was not done. {what}", { what: cause.what }),
+      t("Nothing is lost. Please save the report and send it to us."),
       { cause },
     );
   }

@@ -12,9 +12,9 @@ import {
   wornLook,
 } from "@caravan/core/art";
 import { allPictures, type Clearing, isOfPieces, whyOf } from "@caravan/core/model";
-
 import { useEffect } from "react";
 import { create } from "zustand";
+import { t } from "../ui/words";
 import { run } from "../workers/client";
 import type { ReadPicture } from "../workers/jobs";
 import { useOpenProject } from "./open-project";
@@ -295,7 +295,7 @@ export async function filesOfLook(look: Look): Promise<ReadonlyMap<string, Blob>
     const blob = await pictureBlob(sha256);
     if (!blob) {
       sawMissing([sha256]);
-      throw new Error("It is not in this browser's storage any more.");
+      throw new Error(t("It is not in this browser's storage any more."));
     }
     files.set(sha256, blob);
   }

@@ -4,6 +4,7 @@ import { type Finding, mendsOf, type Place } from "@caravan/core/check";
 import { Button } from "../ui/button";
 import { useCountFrom } from "../ui/counting";
 import { Detail } from "../ui/detail";
+import { t } from "../ui/words";
 import { useFindings } from "./findings";
 import { mendFinding } from "./mend";
 import { useView } from "./view";
@@ -13,7 +14,7 @@ export function PlaceFindings({ label, at }: { label: string; at: (place: Place)
   const findings = (useFindings() ?? []).filter(({ place }) => at(place));
   if (findings.length === 0) return null;
   return (
-    <Detail title="Worth a look" aside={String(findings.length)}>
+    <Detail title={t("Worth a look")} aside={String(findings.length)}>
       <ul aria-label={label} className="flex flex-col gap-2">
         {findings.map((finding) => (
           <OneFinding key={`${finding.code} ${finding.message}`} finding={finding} />
@@ -33,7 +34,7 @@ function OneFinding({ finding }: { finding: Finding }) {
       <div className="flex flex-wrap gap-1.5">
         {steps.length > 0 && (
           <Button className="min-h-6" onClick={() => useView.setState({ steps })}>
-            Choose {steps.length === 1 ? "it" : "them"}
+            {steps.length === 1 ? t("Choose it") : t("Choose them")}
           </Button>
         )}
         {mendsOf(finding).map((mend) => (

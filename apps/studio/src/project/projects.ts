@@ -6,6 +6,7 @@ import { CaravanError, checkedName, emptyProject, fittedName, type Project, path
 import { saveFile } from "../ui/files";
 import { inBackground } from "../ui/in-background";
 import { say } from "../ui/notices";
+import { t } from "../ui/words";
 import { run } from "../workers/client";
 import { asText } from "../workers/jobs";
 import { isSaved, markStored, saveNow } from "./autosave";
@@ -76,7 +77,7 @@ async function mayLeave(): Promise<boolean> {
   await saveNow();
   if (isSaved()) return true;
   const { saving, project } = useOpenProject.getState();
-  const answer = await askBeforeLeaving(project.name, saving.kind === "failed" ? saving.reason : "It could not be saved.");
+  const answer = await askBeforeLeaving(project.name, saving.kind === "failed" ? saving.reason : t("It could not be saved."));
   if (answer === "stay") return false;
   forgetWaiting();
   useOpenProject.setState({ saving: { kind: "saved", at: Date.now() } });
@@ -102,7 +103,7 @@ function lostOwnership(id: string): () => void {
     if (useOpenProject.getState().id !== id) return;
     ownership = null;
     const { saving } = useOpenProject.getState();
-    const reason = "Another tab took this project over before the last changes made here were saved.";
+    const reason = t("Another tab took this project over before the last changes made here were saved.");
     useOpenProject.setState({ access: "reader", ...(saving.kind === "saved" ? {} : { saving: { kind: "failed", full: false, reason } }) });
   };
 }
@@ -120,7 +121,7 @@ async function answerTab(message: TabMessage): Promise<void> {
     await saveNow();
     const { saving } = useOpenProject.getState();
     if (!isSaved()) {
-      tellTabs({ kind: "kept", id: message.id, why: saving.kind === "failed" ? saving.reason : "It could not be saved." });
+      tellTabs({ kind: "kept", id: message.id, why: saving.kind === "failed" ? saving.reason : t("It could not be saved.") });
       return;
     }
     useOpenProject.setState({ access: "reader" });
@@ -166,18 +167,25 @@ function show({ row, project: stored, history: past, left }: ReadProject, access
 }
 
 function sayRecovered({ id, name }: StoredProject, { taken, lost, why }: Recovery): void {
-  const undone = taken.length === 1 ? `the last change (${taken[0]})` : `the last ${taken.length} changes (back to ${taken.at(-1)})`;
+  const undone =
+    taken.length === 1
+      ? t("the last change ({name})", { name: taken[0] ?? "" })
+      : t("the last {count} changes (back to {name})", { count: taken.length, name: taken.at(-1) ?? "" });
   say({
     tone: "trouble",
-    text: `${name} could not be opened as it was: ${why} It was opened without ${lost.length > 0 ? `${listed(lost)}. Undo begins anew` : undone}. What it was is kept aside.`,
-    action: { label: "Save the raw data", run: () => inBackground(saveRawData(id)) },
+    text: t("{name} could not be opened as it was: {why} It was opened without {lost}. What it was is kept aside.", {
+      name,
+      why,
+      lost: lost.length > 0 ? t("{listed}. Undo begins anew", { listed: listed(lost) }) : undone,
+    }),
+    action: { label: t("Save the raw data"), run: () => inBackground(saveRawData(id)) },
   });
 }
 
 /** As many as a person reads, and how many more. */
 function listed(things: readonly string[]): string {
   const more = things.length - MOST_LISTED;
-  return things.slice(0, MOST_LISTED).join(", ") + (more > 0 ? ` and ${more} more` : "");
+  return things.slice(0, MOST_LISTED).join(", ") + (more > 0 ? t(" and {more} more", { more }) : "");
 }
 
 const MOST_LISTED = 4;
@@ -300,8 +308,8 @@ export async function exportBundle(project: Project): Promise<Uint8Array> {
         throw new CaravanError(
           "missing-picture",
           project.name,
-          "A picture is no longer in this browser's storage.",
-          "Remove its source, then save.",
+          t("A picture is no longer in this browser's storage."),
+          t("Remove its source, then save."),
         );
       return [sha256, blob] as const;
     }),

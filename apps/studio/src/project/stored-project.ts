@@ -14,6 +14,7 @@ import {
   withDistinctPaths,
 } from "@caravan/core/model";
 import { applyChanges } from "@caravan/core/undo";
+import { t } from "../ui/words";
 import { type History, type HistoryEntry, NO_HISTORY } from "./history";
 import { entriesOf, type StoredProject, storage } from "./storage";
 import { readableDocument, readDocument, storedParts } from "./stored-document";
@@ -38,7 +39,7 @@ export interface Recovery {
 /** Throws `not-found`, or why the document cannot be opened at all: `damaged-project`, `newer-version`. */
 export async function readStored(id: string): Promise<ReadProject> {
   const row = await storage.projects.get(id);
-  if (!row) throw new CaravanError("not-found", "project", "This browser does not hold it any more.", "Choose another project.");
+  if (!row) throw new CaravanError("not-found", "project", t("This browser does not hold it any more."), t("Choose another project."));
   const where = `project “${row.name}”`;
   const history = await readHistory(row);
   let content: unknown;
@@ -86,8 +87,8 @@ async function readHistory(row: StoredProject): Promise<History> {
 
 function asProblem(error: unknown, where: string): CaravanError {
   if (error instanceof CaravanError) return error;
-  const what = `It cannot be read: ${whyOf(error)}.`;
-  return new CaravanError("damaged-project", where, what, "Save its raw data, then open another project.", { cause: error });
+  const what = t("It cannot be read: {why}.", { why: whyOf(error) });
+  return new CaravanError("damaged-project", where, what, t("Save its raw data, then open another project."), { cause: error });
 }
 
 /** The last state of the history that opens, and what was taken back for it; null if none does. */

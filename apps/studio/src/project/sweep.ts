@@ -1,6 +1,8 @@
 /** Frees storage: deletes removed projects permanently, and pictures that nothing refers to. */
+
 import { CaravanError } from "@caravan/core/model";
 import Dexie from "dexie";
+import { t } from "../ui/words";
 import { run } from "../workers/client";
 import { dropJournal } from "./journal";
 import { useOpenProject } from "./open-project";
@@ -23,7 +25,8 @@ export async function sweepOld(now = Date.now()): Promise<void> {
 /** Deletes a removed project, its history, and the pictures that only it used. There is no way back. Throws `read-only` if another tab has it open. */
 export async function deleteForGood(id: string): Promise<void> {
   const name = (await storage.projects.get(id))?.name ?? "project";
-  if (useOpenProject.getState().id === id) throw new CaravanError("read-only", name, "It is open here.", "Open another project first.");
+  if (useOpenProject.getState().id === id)
+    throw new CaravanError("read-only", name, t("It is open here."), t("Open another project first."));
   await whileNobodyElseOwns(id, name, () => deletedForGood(id));
   dropJournal(id);
 }

@@ -6,6 +6,7 @@ import { useState } from "react";
 import { type Picture, usePicture } from "../project/pictures";
 import { Choice } from "../ui/choice";
 import { useBeat } from "../ui/ticking";
+import { t } from "../ui/words";
 
 const ROOM = { w: 640, h: 260 }; // px
 /** Each sheet is shown for so many beats. */
@@ -26,27 +27,27 @@ export function AlternatingSheets({ before, after }: { before: Source; after: So
   const scale = fit >= 1 ? Math.min(4, Math.floor(fit)) : fit;
   const size = { width: Math.round(whole.w * scale), height: Math.round(whole.h * scale) };
   return (
-    <section aria-label="The sheet before and after" className="flex flex-col items-start gap-1.5">
+    <section aria-label={t("The sheet before and after")} className="flex flex-col items-start gap-1.5">
       <div className="check relative overflow-hidden rounded-box" style={size}>
         <canvas
           ref={(canvas) => paint(canvas, picture, source.frames, size, scale)}
           className="text-lapis"
           role="img"
-          aria-label={showsNew ? "The new art" : "The art of before"}
+          aria-label={showsNew ? t("The new art") : t("The art of before")}
         />
       </div>
       <div className="flex items-center gap-3">
         <Choice
-          label="What of the sheet is shown"
+          label={t("What of the sheet is shown")}
           value={held}
           options={[
             ["both", "Alternating"],
-            ["before", "Before"],
-            ["after", "Now"],
+            ["before", t("Before")],
+            ["after", t("Now")],
           ]}
           onChange={setHeld}
         />
-        <span className="font-semibold">{showsNew ? "Shown: the new art" : "Shown: the art of before"}</span>
+        <span className="font-semibold">{showsNew ? t("Shown: the new art") : t("Shown: the art of before")}</span>
       </div>
     </section>
   );

@@ -6,6 +6,7 @@ import { workHere } from "../project/projects";
 import { dismissReport, saveReport, useReports } from "../project/reports";
 import { Button } from "../ui/button";
 import { inBackground } from "../ui/in-background";
+import { t } from "../ui/words";
 import { Banner } from "./banner";
 import { saveAsFile } from "./commands";
 import { HomeBanner } from "./home-banner";
@@ -22,31 +23,39 @@ export function Banners() {
   return (
     <div aria-live="assertive">
       {reader && (
-        <Banner text="This project is open in another tab. Here you can look, but not change anything.">
+        <Banner text={t("This project is open in another tab. Here you can look, but not change anything.")}>
           <Button look="now" onClick={() => inBackground(workHere())}>
-            Work here instead
+            {t("Work here instead")}
           </Button>
         </Banner>
       )}
       {saving.kind === "failed" && (
         <Banner
-          text={`${saving.reason} Your work is still here: save it to a file now${saving.full ? ", then delete projects you no longer need" : ""}.`}
+          text={
+            saving.full
+              ? t("{reason} Your work is still here: save it to a file now, then delete projects you no longer need.", {
+                  reason: saving.reason,
+                })
+              : t("{reason} Your work is still here: save it to a file now.", { reason: saving.reason })
+          }
         >
           <Button look="now" onClick={() => inBackground(saveAsFile())}>
-            Save to a file
+            {t("Save to a file")}
           </Button>
-          {!reader && <Button onClick={retry}>Try again</Button>}
+          {!reader && <Button onClick={retry}>{t("Try again")}</Button>}
         </Banner>
       )}
       {!reader && <HomeBanner />}
       {report && (
         <Banner
-          text={`Internal error: “${report.what}” would have left a project that cannot be opened again, so it was not done. Nothing is lost.`}
+          text={t("Internal error: “{what}” would have left a project that cannot be opened again, so it was not done. Nothing is lost.", {
+            what: report.what,
+          })}
         >
           <Button look="now" onClick={() => saveReport(report)}>
-            Save the report
+            {t("Save the report")}
           </Button>
-          <Button onClick={dismissReport}>Dismiss</Button>
+          <Button onClick={dismissReport}>{t("Dismiss")}</Button>
         </Banner>
       )}
     </div>

@@ -11,6 +11,7 @@ import { Choice } from "../ui/choice";
 import { inBackground } from "../ui/in-background";
 import { sayUnlessDone } from "../ui/notices";
 import { SheetDialog } from "../ui/sheet-dialog";
+import { t } from "../ui/words";
 import { AlternatingSheets } from "./alternating-sheets";
 
 const SHOWN = 24;
@@ -33,8 +34,23 @@ function Review({ art }: { art: ChangedArt }) {
   };
   return (
     <SheetDialog
-      title={`Changed art of ${before.name}`}
-      description={`${changes.same.length} frames the same, ${changes.moved.length > 0 ? `${changes.moved.length} moved, ` : ""}${changes.changed.length} changed, ${changes.added.length} new, ${changes.gone.length} gone.`}
+      title={t("Changed art of {name}", { name: before.name })}
+      description={
+        changes.moved.length > 0
+          ? t("{same} frames the same, {moved} moved, {changed} changed, {added} new, {gone} gone.", {
+              same: changes.same.length,
+              changed: changes.changed.length,
+              added: changes.added.length,
+              gone: changes.gone.length,
+              moved: changes.moved.length,
+            })
+          : t("{same} frames the same, {changed} changed, {added} new, {gone} gone.", {
+              same: changes.same.length,
+              changed: changes.changed.length,
+              added: changes.added.length,
+              gone: changes.gone.length,
+            })
+      }
       open
       onClose={() => endChangedArt()}
     >
@@ -43,36 +59,38 @@ function Review({ art }: { art: ChangedArt }) {
         {ways.length > 1 && (
           <div>
             <Choice
-              label="How to take it in"
+              label={t("How to take it in")}
               value={String(chosen)}
               options={ways.map(({ words }, k) => [String(k), words] as const)}
               onChange={(next) => setChosen(Number(next))}
             />
             <p className="mt-1 text-small text-muted">
               {way.drawings
-                ? "Frames go with what is drawn in them: clips, names, origins and marks go along."
-                : "Frames stay where they are on the sheet, and show what is drawn there now."}
+                ? t("Frames go with what is drawn in them: clips, names, origins and marks go along.")
+                : t("Frames stay where they are on the sheet, and show what is drawn there now.")}
             </p>
           </div>
         )}
         {before.pictures.length === 1 && (changes.moved.length > 0 || way.grid) && <AlternatingSheets before={before} after={after} />}
-        <Part title="Changed" refs={changes.changed} before={before} after={after} />
-        <Part title="New" refs={changes.added} before={null} after={after} />
-        <Part title="Gone" refs={changes.gone} before={before} after={null} />
+        <Part title={t("Changed")} refs={changes.changed} before={before} after={after} />
+        <Part title={t("New")} refs={changes.added} before={null} after={after} />
+        <Part title={t("Gone")} refs={changes.gone} before={before} after={null} />
         <p>
           {clips.length === 0
-            ? "No clip shows a frame that changed or is gone."
-            : `Clips that show them: ${clips.join(", ")}. They keep their steps; what is gone shows as missing until you decide.`}
+            ? t("No clip shows a frame that changed or is gone.")
+            : t("Clips that show them: {clips}. They keep their steps; what is gone shows as missing until you decide.", {
+                clips: clips.join(", "),
+              })}
         </p>
         <div className="sticky -bottom-4 -mb-4 flex justify-end gap-2 bg-paper pt-2 pb-4">
-          <Button onClick={() => endChangedArt()}>Keep old art</Button>
+          <Button onClick={() => endChangedArt()}>{t("Keep old art")}</Button>
           {more > 0 && (
-            <Button onClick={() => inBackground(take(true))} title="Asks again only where frames would be gone">
-              Use all new art ({more + 1} sources)
+            <Button onClick={() => inBackground(take(true))} title={t("Asks again only where frames would be gone")}>
+              {t("Use all new art ({more} sources)", { more: more + 1 })}
             </Button>
           )}
           <Button look="now" autoFocus onClick={() => inBackground(take(false))} hint="Enter">
-            Use new art
+            {t("Use new art")}
           </Button>
         </div>
       </div>
@@ -89,7 +107,7 @@ function Part({ title, refs, before, after }: { title: string; refs: readonly Fr
     <section aria-label={title}>
       <h3 className="mb-1 font-semibold text-muted">
         {title} · {refs.length}
-        {refs.length > SHOWN ? `, the first ${SHOWN}` : ""}
+        {refs.length > SHOWN ? t(", the first {shown}", { shown: SHOWN }) : ""}
       </h3>
       <ul className="flex flex-wrap gap-2">
         {shown.map((frame) => (

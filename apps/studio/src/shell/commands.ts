@@ -8,17 +8,18 @@ import { exportBundle } from "../project/projects";
 import { go } from "../project/view";
 import { saveFile } from "../ui/files";
 import { say, sayTrouble } from "../ui/notices";
+import { t } from "../ui/words";
 
-export const FINDER_LABEL = "Find a command or a place";
+export const FINDER_LABEL = t("Find a command or a place");
 
 export function undoNow(): void {
   const label = undo();
-  if (label !== null) say({ tone: "plain", text: `Undone: ${label}.` });
+  if (label !== null) say({ tone: "plain", text: t("Undone: {label}.", { label }) });
 }
 
 export function redoNow(): void {
   const label = redo();
-  if (label !== null) say({ tone: "plain", text: `Done again: ${label}.` });
+  if (label !== null) say({ tone: "plain", text: t("Done again: {label}.", { label }) });
 }
 
 /** Saves the open project as a `*.caravan` file. */
@@ -48,7 +49,8 @@ export async function openFolderNow(): Promise<void> {
 /** Keeps the open project in a folder that the person chooses; says so if it is kept in one already. */
 export async function keepInFolderNow(): Promise<void> {
   const { home } = useHome.getState();
-  if (home) say({ tone: "plain", text: `This project is kept in ${home.folder} already: every change is saved there, too.` });
+  if (home)
+    say({ tone: "plain", text: t("This project is kept in {folder} already: every change is saved there, too.", { folder: home.folder }) });
   else await (await homes()).keepInFolder();
 }
 
@@ -56,5 +58,5 @@ export async function keepInFolderNow(): Promise<void> {
 export async function deliverAgainNow(): Promise<void> {
   if (await deliverAgain()) return;
   go("ship");
-  say({ tone: "plain", text: "No delivery has a game folder yet: link one at Ship, under Game folder. D delivers as a ZIP." });
+  say({ tone: "plain", text: t("No delivery has a game folder yet: link one at Ship, under Game folder. D delivers as a ZIP.") });
 }

@@ -7,6 +7,7 @@ import { useProject } from "../project/open-project";
 import { chooseAction, chooseClip, chooseSource, go, type Stop } from "../project/view";
 import { Key } from "../ui/button";
 import { chordInWords, inOrder, type KeyGroup, pressOf, useKeyGroups } from "../ui/keys";
+import { t } from "../ui/words";
 import { FINDER_LABEL } from "./commands";
 
 /** Something that can be found by its words and done. */
@@ -67,11 +68,11 @@ function Finding({ onClose }: { onClose: () => void }) {
         // biome-ignore lint/a11y/noAutofocus: it is what the person opened this for
         autoFocus
         role="combobox"
-        aria-label="What to find"
+        aria-label={t("What to find")}
         aria-expanded="true"
         aria-controls={listId}
         aria-activedescendant={found[chosen] ? `${listId}-${chosen}` : undefined}
-        placeholder="Type part of its name"
+        placeholder={t("Type part of its name")}
         value={text}
         onChange={(event) => {
           setText(event.target.value);
@@ -88,7 +89,13 @@ function Finding({ onClose }: { onClose: () => void }) {
         autoComplete="off"
         spellCheck={false}
       />
-      <div ref={list} id={listId} role="listbox" aria-label="Found" className="min-h-0 grow overflow-y-auto border-t border-line p-1.5">
+      <div
+        ref={list}
+        id={listId}
+        role="listbox"
+        aria-label={t("Found")}
+        className="min-h-0 grow overflow-y-auto border-t border-line p-1.5"
+      >
         {found.map((find, k) => (
           // biome-ignore lint/a11y/useKeyWithClickEvents: keys are the field's, which names the chosen one
           <div
@@ -108,7 +115,7 @@ function Finding({ onClose }: { onClose: () => void }) {
           </div>
         ))}
       </div>
-      {found.length === 0 && <p className="px-4 pb-3 text-muted">Nothing here is called that.</p>}
+      {found.length === 0 && <p className="px-4 pb-3 text-muted">{t("Nothing here is called that.")}</p>}
     </>
   );
 }
@@ -136,9 +143,9 @@ function placesIn({ sources, clips, actions }: Project): Find[] {
     return { id: `${kind} ${id}`, label, kind, chord: null, run };
   };
   return [
-    ...actions.map(({ name }) => place("Action", name, name, "clips", () => chooseAction(name))),
-    ...clips.map(({ name }) => place("Clip", name, name, "clips", () => chooseClip(name))),
-    ...sources.map(({ id, name }) => place("Source", id, name, "frames", () => chooseSource(id))),
+    ...actions.map(({ name }) => place(t("Action"), name, name, "clips", () => chooseAction(name))),
+    ...clips.map(({ name }) => place(t("Clip"), name, name, "clips", () => chooseClip(name))),
+    ...sources.map(({ id, name }) => place(t("Source"), id, name, "frames", () => chooseSource(id))),
   ];
 }
 

@@ -9,6 +9,7 @@ import { go } from "../project/view";
 import { Button, IconButton } from "../ui/button";
 import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";
+import { t } from "../ui/words";
 
 const KEY = "caravan-met";
 
@@ -41,17 +42,18 @@ export function FirstVisit() {
   };
   return (
     <section
-      aria-label="First steps"
+      aria-label={t("First steps")}
       className="relative flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line border-l-4 border-l-now bg-raised py-2.5 pr-14 pl-4"
     >
       <p className="min-w-64 grow basis-0">
-        <strong>Caravan cuts sprite sheets into frames, builds animation clips of them, and packs both for your game.</strong>{" "}
+        <strong>{t("Caravan cuts sprite sheets into frames, builds animation clips of them, and packs both for your game.")}</strong>{" "}
         <span className="max-[799px]:hidden">
-          Drop art anywhere on this page to begin: it stays in this browser. What you see now is <em>The Tamarisk Road</em>, a made-up demo.
+          {t("Drop art anywhere on this page to begin: it stays in this browser. What you see now is")} <em>{t("The Tamarisk Road")}</em>
+          {t(", a made-up demo.")}
         </span>
       </p>
       <Button look="now" onClick={() => inBackground(open())}>
-        Open art or a project …
+        {t("Open art or a project …")}
       </Button>
       <Button
         onClick={() => {
@@ -59,9 +61,9 @@ export function FirstVisit() {
           go("clips");
         }}
       >
-        See the demo move
+        {t("See the demo move")}
       </Button>
-      <IconButton label="Do not show this again" look="quiet" className="absolute top-2.5 right-3" onClick={meet}>
+      <IconButton label={t("Do not show this again")} look="quiet" className="absolute top-2.5 right-3" onClick={meet}>
         <X size={15} />
       </IconButton>
     </section>

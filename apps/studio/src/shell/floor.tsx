@@ -13,6 +13,7 @@ import { chordInWords, giveHeldKeys, holdKeysWhile, useKeys } from "../ui/keys";
 import { Later } from "../ui/later";
 import { useMedia } from "../ui/media";
 import { NoticeList } from "../ui/notice-list";
+import { t } from "../ui/words";
 import { STOP_PARTS, type StopParts } from "./stops";
 
 /** Below this width the list, and below that one the player too, are drawers: the surface needs the room. */
@@ -33,18 +34,18 @@ export function Floor() {
   const panelIds = [...(listIsDrawer ? [] : ["list"]), "surface", ...(dockIsDrawer ? [] : ["dock"])];
   const layout = useDefaultLayout({ id: "caravan-floor", panelIds, storage: localStorage });
   const list = (
-    <section data-region="list" tabIndex={-1} aria-label={`${title}: list`} className="scrolls h-full p-2.5">
+    <section data-region="list" tabIndex={-1} aria-label={t("{title}: list", { title })} className="scrolls h-full p-2.5">
       <Suspense fallback={null}>
-        <Boundary key={stop} name={`${title}: list`}>
+        <Boundary key={stop} name={t("{title}: list", { title })}>
           <List />
         </Boundary>
       </Suspense>
     </section>
   );
   const toggle = (which: "list" | "dock") => setDrawer((open) => (open === which ? null : which));
-  useKeys("Drawers", [
-    ...(listIsDrawer ? [{ keys: "Alt+l", label: "The list, in its drawer", run: () => toggle("list") }] : []),
-    ...(dockIsDrawer ? [{ keys: "Alt+p", label: "The player, in its drawer", run: () => toggle("dock") }] : []),
+  useKeys(t("Drawers"), [
+    ...(listIsDrawer ? [{ keys: "Alt+l", label: t("The list, in its drawer"), run: () => toggle("list") }] : []),
+    ...(dockIsDrawer ? [{ keys: "Alt+p", label: t("The player, in its drawer"), run: () => toggle("dock") }] : []),
   ]);
   return (
     <>
@@ -55,7 +56,7 @@ export function Floor() {
               <Panel id="list" defaultSize="204px" minSize="150px" maxSize="360px" groupResizeBehavior="preserve-pixel-size">
                 {list}
               </Panel>
-              <Handle label="Width of the list" />
+              <Handle label={t("Width of the list")} />
             </>
           )}
           <Panel id="surface" minSize="45%">
@@ -63,11 +64,11 @@ export function Floor() {
               {listIsDrawer && (
                 <div className="flex justify-between gap-2">
                   <Button onClick={() => toggle("list")} aria-expanded={drawer === "list"}>
-                    <PanelLeft size={14} /> List
+                    <PanelLeft size={14} /> {t("List")}
                   </Button>
                   {dockIsDrawer && (
                     <Button onClick={() => toggle("dock")} aria-expanded={drawer === "dock"}>
-                      <PanelRight size={14} /> {STOP_PARTS[stop].playing ? "Player" : "Details"}
+                      <PanelRight size={14} /> {STOP_PARTS[stop].playing ? t("Player") : t("Details")}
                     </Button>
                   )}
                 </div>
@@ -82,7 +83,7 @@ export function Floor() {
           </Panel>
           {!dockIsDrawer && (
             <>
-              <Handle label="Width of the player" />
+              <Handle label={t("Width of the player")} />
               <Panel id="dock" defaultSize="304px" minSize="270px" maxSize="480px" groupResizeBehavior="preserve-pixel-size">
                 <Dock stop={stop} notices />
               </Panel>
@@ -103,7 +104,7 @@ export function Floor() {
       {dockIsDrawer && <NoticeList />}
       <footer className="flex h-6.5 shrink-0 items-center justify-between gap-4 border-t border-line px-3.5 text-small text-muted">
         <Help stop={stop} />
-        <p className="shrink-0">{chordInWords("Mod+z")} undoes anything</p>
+        <p className="shrink-0">{t("{chord} undoes anything", { chord: chordInWords("Mod+z") })}</p>
       </footer>
     </>
   );
@@ -113,13 +114,13 @@ export function Floor() {
 function Dock({ stop, notices }: { stop: Stop; notices: boolean }) {
   const { title, Details, playing } = STOP_PARTS[stop];
   return (
-    <section aria-label={playing ? "Player and details" : "Details"} className="flex h-full flex-col">
+    <section aria-label={playing ? t("Player and details") : t("Details")} className="flex h-full flex-col">
       {playing && <DockedPlayer playingAt={playing} />}
       {/* Of another stop it begins at the top again. */}
       <div key={stop} data-region="details" tabIndex={-1} className="scrolls min-h-0 grow">
         <Later>
           <Suspense fallback={null}>
-            <Boundary name={`${title}: details`}>
+            <Boundary name={t("{title}: details", { title })}>
               <Details />
             </Boundary>
           </Suspense>
@@ -139,7 +140,7 @@ function DockedPlayer({ playingAt }: { playingAt: NonNullable<StopParts["playing
   const playing = useMemo(() => playingAt(project, view, { facing, onlyChosen }), [playingAt, project, view, facing, onlyChosen]);
   return (
     <div data-region="player" tabIndex={-1} className="shrink-0">
-      <Boundary name="The player">
+      <Boundary name={t("The player")}>
         <PlayerDock playing={playing} />
       </Boundary>
     </div>
@@ -148,13 +149,13 @@ function DockedPlayer({ playingAt }: { playingAt: NonNullable<StopParts["playing
 
 /** A column that lies over the surface while it is wanted. Escape closes it. */
 function Drawer({ side, onClose, children }: { side: "left" | "right"; onClose: () => void; children: ReactNode }) {
-  useKeys("The drawer", [{ keys: "Escape", label: "Close the drawer", run: onClose, whileTyping: true }], { scope: "layer" });
+  useKeys(t("The drawer"), [{ keys: "Escape", label: t("Close the drawer"), run: onClose, whileTyping: true }], { scope: "layer" });
   return (
     <div
       className={`absolute inset-y-0 z-30 flex w-[min(304px,88%)] flex-col bg-paper shadow-xl ${side === "left" ? "left-0 border-r" : "right-0 border-l"} border-line-strong`}
     >
       <div className="flex justify-end p-1">
-        <IconButton label="Close the drawer" look="quiet" onClick={onClose}>
+        <IconButton label={t("Close the drawer")} look="quiet" onClick={onClose}>
           <X size={15} />
         </IconButton>
       </div>

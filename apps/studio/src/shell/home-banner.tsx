@@ -3,6 +3,7 @@
 import { type HomeState, useHome } from "../project/home/home-state";
 import { Button } from "../ui/button";
 import { inBackground } from "../ui/in-background";
+import { t } from "../ui/words";
 import { Banner } from "./banner";
 
 const home = () => import("../project/home/home");
@@ -20,26 +21,26 @@ export function HomeBanner() {
     <Banner text={text}>
       {state.kind === "locked" && (
         <Button look="now" onClick={() => lookThere(true)}>
-          Allow it
+          {t("Allow it")}
         </Button>
       )}
       {state.kind === "changed" && (
         <Button look="now" onClick={() => useHome.setState({ reviewing: true })}>
-          See what changed
+          {t("See what changed")}
         </Button>
       )}
       {(state.kind === "unreadable" || state.kind === "failed") && (
         <Button look="now" onClick={() => lookThere(true)}>
-          Look again
+          {t("Look again")}
         </Button>
       )}
-      {state.kind === "unreadable" && <Button onClick={writeThere}>Write mine over it</Button>}
+      {state.kind === "unreadable" && <Button onClick={writeThere}>{t("Write mine over it")}</Button>}
       {state.kind === "gone" && (
         <>
           <Button look="now" onClick={writeThere}>
-            Write it again
+            {t("Write it again")}
           </Button>
-          <Button onClick={() => inBackground(home().then(({ stopKeeping }) => stopKeeping()))}>Keep it in this browser only</Button>
+          <Button onClick={() => inBackground(home().then(({ stopKeeping }) => stopKeeping()))}>{t("Keep it in this browser only")}</Button>
         </>
       )}
     </Banner>
@@ -49,15 +50,17 @@ export function HomeBanner() {
 function textOf(state: HomeState, folder: string): string | null {
   switch (state.kind) {
     case "locked":
-      return `The browser wants your leave to save into ${folder} again. Until then the project is saved in this browser only.`;
+      return t("The browser wants your leave to save into {folder} again. Until then the project is saved in this browser only.", {
+        folder,
+      });
     case "changed":
-      return `Somebody else changed caravan.json in ${folder}. It is not written over: look at it first.`;
+      return t("Somebody else changed caravan.json in {folder}. It is not written over: look at it first.", { folder });
     case "unreadable":
       return `caravan.json in ${folder} cannot be read as it is now, so it is left alone: ${state.reason}`;
     case "gone":
       return `caravan.json is no longer in ${folder}. The project is saved in this browser.`;
     case "failed":
-      return `The project could not be saved into ${folder}: ${state.reason} It is saved in this browser.`;
+      return t("The project could not be saved into {folder}: {reason} It is saved in this browser.", { folder, reason: state.reason });
     default:
       return null;
   }

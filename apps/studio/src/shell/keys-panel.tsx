@@ -3,12 +3,13 @@
 import { Key } from "../ui/button";
 import { chordInWords, useKeyGroups } from "../ui/keys";
 import { SheetDialog } from "../ui/sheet-dialog";
+import { t } from "../ui/words";
 
 /** Every key that works where the person is now. */
 export function KeysPanel({ onClose }: { onClose: () => void }) {
   const groups = useKeyGroups();
   return (
-    <SheetDialog title="Keys" description="What each key does here. Digits go to the stops from anywhere." open onClose={onClose}>
+    <SheetDialog title={t("Keys")} description={t("What each key does here. Digits go to the stops from anywhere.")} open onClose={onClose}>
       <div className="columns-2 gap-8">
         {groups.map(({ title, bindings }) => (
           <section key={title} className="mb-5 break-inside-avoid">
@@ -29,7 +30,7 @@ export function KeysPanel({ onClose }: { onClose: () => void }) {
         ))}
       </div>
       <p className="text-muted">
-        In a number field, ↑ and ↓ change it by one, with Shift by ten; Enter takes what was typed, Esc leaves it as it was.
+        {t("In a number field, ↑ and ↓ change it by one, with Shift by ten; Enter takes what was typed, Esc leaves it as it was.")}
       </p>
     </SheetDialog>
   );

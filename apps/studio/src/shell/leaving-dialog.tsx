@@ -3,6 +3,7 @@
 import { useLeaving } from "../project/leaving";
 import { Button } from "../ui/button";
 import { SheetDialog } from "../ui/sheet-dialog";
+import { t } from "../ui/words";
 import { savedAsFile } from "./commands";
 
 /** Before a project with changes that could not be saved is left: to a file, dropped, or not left at all. */
@@ -14,13 +15,13 @@ export function LeavingDialog() {
     if (await savedAsFile()) answer("discard");
   };
   return (
-    <SheetDialog title={`${name} has unsaved changes`} description={why} open onClose={() => answer("stay")}>
-      <p className="mb-4">If you leave it now, what was changed since it was last saved is lost, unless you save it to a file.</p>
+    <SheetDialog title={t("{name} has unsaved changes", { name })} description={why} open onClose={() => answer("stay")}>
+      <p className="mb-4">{t("If you leave it now, what was changed since it was last saved is lost, unless you save it to a file.")}</p>
       <div className="flex flex-wrap justify-end gap-2">
-        <Button onClick={() => answer("discard")}>Discard the changes</Button>
-        <Button onClick={() => answer("stay")}>Stay here</Button>
+        <Button onClick={() => answer("discard")}>{t("Discard the changes")}</Button>
+        <Button onClick={() => answer("stay")}>{t("Stay here")}</Button>
         <Button look="now" autoFocus onClick={() => void toFile()}>
-          Save to a file
+          {t("Save to a file")}
         </Button>
       </div>
     </SheetDialog>

@@ -3,6 +3,7 @@
 import { takeNewer, useNewer } from "../offline/keep-offline";
 import { Button } from "../ui/button";
 import { inBackground } from "../ui/in-background";
+import { t } from "../ui/words";
 
 /** Says that the server has a newer Caravan. It is taken when the person says so, never under open work. */
 export function NewerVersion() {
@@ -10,14 +11,14 @@ export function NewerVersion() {
   if (!waiting) return null;
   return (
     <section
-      aria-label="A newer version"
+      aria-label={t("A newer version")}
       className="flex items-center gap-3 border-b border-line border-l-4 border-l-lapis bg-raised px-4 py-2"
     >
-      <p className="grow">A newer version of Caravan is ready. Taking it saves your work and loads the page again.</p>
+      <p className="grow">{t("A newer version of Caravan is ready. Taking it saves your work and loads the page again.")}</p>
       <Button look="now" onClick={() => inBackground(takeNewer())}>
-        Take it now
+        {t("Take it now")}
       </Button>
-      <Button onClick={() => useNewer.setState({ waiting: null })}>Later</Button>
+      <Button onClick={() => useNewer.setState({ waiting: null })}>{t("Later")}</Button>
     </section>
   );
 }

@@ -7,6 +7,7 @@ import { useProject } from "../project/open-project";
 import { Button } from "../ui/button";
 import { inBackground } from "../ui/in-background";
 import { SheetDialog } from "../ui/sheet-dialog";
+import { t } from "../ui/words";
 
 /** What somebody else changed in the project's folder, beside what was changed here, and what to do about it. */
 export function OutsideDialog({ onClose }: { onClose: () => void }) {
@@ -22,30 +23,30 @@ export function OutsideDialog({ onClose }: { onClose: () => void }) {
   };
   return (
     <SheetDialog
-      title={`caravan.json in ${home.folder} was changed outside`}
-      description="Nothing is written there until you have decided. What you take in can be undone."
+      title={t("caravan.json in {folder} was changed outside", { folder: home.folder })}
+      description={t("Nothing is written there until you have decided. What you take in can be undone.")}
       open
       onClose={onClose}
     >
       <div className="flex flex-col gap-3">
-        <Differences title={`In ${home.folder}`} list={theirs} none="Nothing but its form." />
-        <Differences title="Here, since then" list={ours} none="Nothing." />
+        <Differences title={t("In {folder}", { folder: home.folder })} list={theirs} none="Nothing but its form." />
+        <Differences title={t("Here, since then")} list={ours} none="Nothing." />
         {ours.length > 0 && both && both.conflicts.length > 0 && (
-          <Differences title="Where both do not go together" list={both.conflicts} none="" />
+          <Differences title={t("Where both do not go together")} list={both.conflicts} none="" />
         )}
         {why !== null && <p className="text-brick">{why}</p>}
         <div className="flex flex-wrap justify-end gap-2">
-          <Button onClick={onClose}>Decide later</Button>
-          <Button onClick={() => answer("mine")}>Write mine over it</Button>
-          {ours.length > 0 && <Button onClick={() => answer("theirs")}>Take theirs alone</Button>}
+          <Button onClick={onClose}>{t("Decide later")}</Button>
+          <Button onClick={() => answer("mine")}>{t("Write mine over it")}</Button>
+          {ours.length > 0 && <Button onClick={() => answer("theirs")}>{t("Take theirs alone")}</Button>}
           {ours.length === 0 ? (
             <Button look="now" autoFocus onClick={() => answer("theirs")}>
-              Take it in
+              {t("Take it in")}
             </Button>
           ) : (
             both && (
               <Button look="now" autoFocus onClick={() => answer("both")}>
-                Bring both together
+                {t("Bring both together")}
               </Button>
             )
           )}
@@ -70,7 +71,7 @@ function Differences({ title, list, none }: { title: string; list: readonly stri
           {list.slice(0, MOST_LINES).map((line) => (
             <li key={line}>{line}</li>
           ))}
-          {more > 0 && <li>and {more} more</li>}
+          {more > 0 && <li>{t("and {more} more", { more })}</li>}
         </ul>
       )}
     </section>

@@ -7,6 +7,7 @@ import { type Home, useHome } from "../project/home/home-state";
 import { edit, useOpenProject, useProject } from "../project/open-project";
 import { IconButton } from "../ui/button";
 import { TextField } from "../ui/text-field";
+import { t } from "../ui/words";
 
 /** The open project's name, to be typed over, and where and when it was saved. */
 export function ProjectName({ onProjects }: { onProjects: () => void }) {
@@ -16,7 +17,7 @@ export function ProjectName({ onProjects }: { onProjects: () => void }) {
       <div className="min-w-0 grow">
         <h1 className="text-strong font-bold">
           <TextField
-            label="Project name"
+            label={t("Project name")}
             value={name}
             onChange={(next) => edit(renameProject, next)?.message}
             className="w-full font-bold"
@@ -24,7 +25,7 @@ export function ProjectName({ onProjects }: { onProjects: () => void }) {
         </h1>
         <SavedWhere />
       </div>
-      <IconButton label="All projects" onClick={onProjects} aria-keyshortcuts="p">
+      <IconButton label={t("All projects")} onClick={onProjects} aria-keyshortcuts="p">
         <ChevronsUpDown size={15} />
       </IconButton>
     </div>
@@ -38,14 +39,14 @@ function SavedWhere() {
   const now = useNow(1000);
   const text =
     saving.kind === "failed"
-      ? "not saved"
+      ? t("not saved")
       : reader
-        ? "Read-only: open in another tab"
+        ? t("Read-only: open in another tab")
         : saving.kind === "pending"
-          ? "saving …"
+          ? t("saving …")
           : home
             ? savedThere(home, now)
-            : `saved in this browser${agoInWords(now - saving.at)}`;
+            : t("saved in this browser{ago}", { ago: agoInWords(now - saving.at) });
   return (
     <p
       data-testid="saved"
@@ -58,8 +59,8 @@ function SavedWhere() {
 }
 
 function savedThere({ folder, state }: Home, now: number): string {
-  if (state.kind === "kept") return `saved in ${folder}${agoInWords(now - state.at)}`;
-  return state.kind === "waiting" ? `saving into ${folder} …` : `saved in this browser, not in ${folder}`;
+  if (state.kind === "kept") return t("saved in {folder}{ago}", { folder, ago: agoInWords(now - state.at) });
+  return state.kind === "waiting" ? t("saving into {folder} …", { folder }) : t("saved in this browser, not in {folder}", { folder });
 }
 
 /** The time, anew every so many ms. */
@@ -75,6 +76,6 @@ function useNow(every: number): number {
 function agoInWords(ms: number): string {
   const seconds = Math.max(0, Math.round(ms / 1000));
   if (seconds < 60) return `, ${seconds} s ago`;
-  if (seconds < 3600) return `, ${Math.round(seconds / 60)} min ago`;
-  return seconds < 86_400 ? `, ${Math.round(seconds / 3600)} h ago` : "";
+  if (seconds < 3600) return t(", {minutes} min ago", { minutes: Math.round(seconds / 60) });
+  return seconds < 86_400 ? t(", {hours} h ago", { hours: Math.round(seconds / 3600) }) : "";
 }

@@ -26,6 +26,7 @@ import { inBackground } from "../ui/in-background";
 import { say, sayTrouble } from "../ui/notices";
 import { SheetDialog } from "../ui/sheet-dialog";
 import { TextField } from "../ui/text-field";
+import { t } from "../ui/words";
 import { keepInFolderNow, openFolderNow, saveAsFile } from "./commands";
 import { openDemo } from "./start";
 
@@ -44,47 +45,47 @@ export function ProjectsDialog({ onClose }: { onClose: () => void }) {
       say({
         tone: "trouble",
         text: whyOf(error),
-        action: { label: "Save its raw data", run: () => inBackground(saveRawData(id)) },
+        action: { label: t("Save its raw data"), run: () => inBackground(saveRawData(id)) },
       }),
     );
   };
   return (
     <SheetDialog
-      title="Projects"
-      description="They are kept in this browser, and in a folder where you say so. Save one to a file to move it or keep a copy."
+      title={t("Projects")}
+      description={t("They are kept in this browser, and in a folder where you say so. Save one to a file to move it or keep a copy.")}
       open
       onClose={onClose}
     >
       <div className="mb-4 flex flex-wrap gap-2">
         <Button look="now" onClick={() => close(startProject())}>
-          <Plus size={15} /> New project
+          <Plus size={15} /> {t("New project")}
         </Button>
         <Button onClick={() => close(chooseFiles(".caravan", false).then(takeInAndGo))}>
-          <FileInput size={15} /> Open a file
+          <FileInput size={15} /> {t("Open a file")}
         </Button>
         <Button onClick={() => close(saveAsFile())}>
-          <Save size={15} /> Save this one to a file
+          <Save size={15} /> {t("Save this one to a file")}
         </Button>
-        <Button onClick={() => close(openDemo())}>Open the demo afresh</Button>
+        <Button onClick={() => close(openDemo())}>{t("Open the demo afresh")}</Button>
       </div>
       {canLinkFolders() && <Folders close={close} />}
-      <ul aria-label="Projects" className="divide-y divide-line border-y border-line">
+      <ul aria-label={t("Projects")} className="divide-y divide-line border-y border-line">
         {rows.map((row) => (
           <ProjectRow key={row.id} row={row} onOpen={() => openOne(row.id)} />
         ))}
       </ul>
       {removed.length > 0 && (
         <>
-          <h3 className="mt-5 font-bold">Removed</h3>
-          <p className="mb-1 text-small text-muted">Kept for 30 days, then deleted with the pictures that no other project uses.</p>
-          <ul aria-label="Removed projects" className="divide-y divide-line border-y border-line">
+          <h3 className="mt-5 font-bold">{t("Removed")}</h3>
+          <p className="mb-1 text-small text-muted">{t("Kept for 30 days, then deleted with the pictures that no other project uses.")}</p>
+          <ul aria-label={t("Removed projects")} className="divide-y divide-line border-y border-line">
             {removed.map((row) => (
               <li key={row.id} className="flex items-center justify-between gap-3 py-1">
                 <span className="text-muted">{row.name}</span>
                 <span className="flex gap-1">
-                  <Button onClick={() => inBackground(restoreProject(row.id))}>Bring back</Button>
+                  <Button onClick={() => inBackground(restoreProject(row.id))}>{t("Bring back")}</Button>
                   <Button look="quiet" onClick={() => inBackground(deleteForGood(row.id))}>
-                    Delete for good
+                    {t("Delete for good")}
                   </Button>
                 </span>
               </li>
@@ -100,22 +101,23 @@ export function ProjectsDialog({ onClose }: { onClose: () => void }) {
 function Folders({ close }: { close: (work: Promise<unknown>) => void }) {
   const home = useHome((state) => state.home);
   return (
-    <section aria-label="Folders" className="mb-4 flex flex-wrap items-center gap-2">
+    <section aria-label={t("Folders")} className="mb-4 flex flex-wrap items-center gap-2">
       <Button onClick={() => close(openFolderNow())}>
-        <FolderOpen size={15} /> Open a project's folder
+        <FolderOpen size={15} /> {t("Open a project's folder")}
       </Button>
       {home ? (
         <>
           <p>
-            This one is kept in <strong>{home.folder}</strong>: every change is saved there, too.
+            {t("This one is kept in")} <strong>{home.folder}</strong>
+            {t(": every change is saved there, too.")}
           </p>
           <Button look="quiet" onClick={() => close(import("../project/home/home").then(({ stopKeeping }) => stopKeeping()))}>
-            Stop that
+            {t("Stop that")}
           </Button>
         </>
       ) : (
         <Button onClick={() => close(keepInFolderNow())}>
-          <FolderInput size={15} /> Keep this one in a folder
+          <FolderInput size={15} /> {t("Keep this one in a folder")}
         </Button>
       )}
     </section>
@@ -130,8 +132,8 @@ function ProjectRow({ row, onOpen }: { row: StoredProject; onOpen: () => void })
       removeProject(row.id).then(() =>
         say({
           tone: "plain",
-          text: `Removed ${row.name}.`,
-          action: { label: "Bring back", run: () => inBackground(restoreProject(row.id)) },
+          text: t("Removed {name}.", { name: row.name }),
+          action: { label: t("Bring back"), run: () => inBackground(restoreProject(row.id)) },
         }),
       ),
     );
@@ -141,20 +143,35 @@ function ProjectRow({ row, onOpen }: { row: StoredProject; onOpen: () => void })
         {isOpen ? (
           <strong className="px-1">{row.name}</strong>
         ) : (
-          <TextField label={`Name of ${row.name}`} value={row.name} onChange={(name) => rename(row.id, name)} className="font-semibold" />
+          <TextField
+            label={t("Name of {name}", { name: row.name })}
+            value={row.name}
+            onChange={(name) => rename(row.id, name)}
+            className="font-semibold"
+          />
         )}
         <p className="px-1 text-small text-muted">
-          {row.sources} sources, {row.clips} clips{folder === undefined ? "" : ` · kept in ${folder}`} · saved{" "}
-          {new Date(row.savedAt).toLocaleString()}
+          {folder === undefined
+            ? t("{sources} sources, {clips} clips · saved {date}", {
+                sources: row.sources,
+                clips: row.clips,
+                date: new Date(row.savedAt).toLocaleString(),
+              })
+            : t("{sources} sources, {clips} clips · kept in {folder} · saved {date}", {
+                sources: row.sources,
+                clips: row.clips,
+                date: new Date(row.savedAt).toLocaleString(),
+                folder,
+              })}
         </p>
       </div>
-      {isOpen ? <span className="px-3 text-small">open now</span> : <Button onClick={onOpen}>Open</Button>}
+      {isOpen ? <span className="px-3 text-small">{t("open now")}</span> : <Button onClick={onOpen}>{t("Open")}</Button>}
       <Button look="quiet" onClick={() => inBackground(duplicateProject(row.id))}>
-        Duplicate
+        {t("Duplicate")}
       </Button>
       {!isOpen && (
         <Button look="quiet" onClick={remove}>
-          Remove
+          {t("Remove")}
         </Button>
       )}
     </li>
@@ -162,7 +179,7 @@ function ProjectRow({ row, onOpen }: { row: StoredProject; onOpen: () => void })
 }
 
 function rename(id: string, name: string): string | undefined {
-  if (name.trim() === "") return "A name needs at least one character.";
+  if (name.trim() === "") return t("A name needs at least one character.");
   inBackground(renameStored(id, name.trim()));
   return undefined;
 }

@@ -6,6 +6,7 @@ import { useFindings } from "../project/findings";
 import { useOpenProject, useProject } from "../project/open-project";
 import { go, STOPS, type Stop, useView } from "../project/view";
 import { Button, IconButton } from "../ui/button";
+import { t } from "../ui/words";
 import { redoNow, undoNow } from "./commands";
 import { ProjectName } from "./project-name";
 import { STOP_PARTS } from "./stops";
@@ -17,7 +18,7 @@ export function Road({ onFind, onKeys, onProjects }: { onFind: () => void; onKey
   return (
     <header data-region="road" tabIndex={-1} className="flex h-[58px] shrink-0 items-center gap-3 border-b border-line px-3">
       <ProjectName onProjects={onProjects} />
-      <nav aria-label="Stops" className="grow">
+      <nav aria-label={t("Stops")} className="grow">
         <ol className="mx-auto flex max-w-180 items-center">
           {STOPS.map((stop, k) => (
             <StopLink key={stop} stop={stop} number={k + 1} />
@@ -25,13 +26,13 @@ export function Road({ onFind, onKeys, onProjects }: { onFind: () => void; onKey
         </ol>
       </nav>
       <UndoButtons />
-      <IconButton label="Find a command or a place" onClick={onFind} aria-keyshortcuts="Control+K">
+      <IconButton label={t("Find a command or a place")} onClick={onFind} aria-keyshortcuts="Control+K">
         <Search size={15} />
       </IconButton>
-      <IconButton label={theme === "dusk" ? "Go to day" : "Go to dusk"} onClick={toggle}>
+      <IconButton label={theme === "dusk" ? t("Go to day") : t("Go to dusk")} onClick={toggle}>
         {theme === "dusk" ? <Sun size={15} /> : <Moon size={15} />}
       </IconButton>
-      <IconButton label="Keys and help" onClick={onKeys} aria-keyshortcuts="?">
+      <IconButton label={t("Keys and help")} onClick={onKeys} aria-keyshortcuts="?">
         <CircleHelp size={15} />
       </IconButton>
     </header>
@@ -87,14 +88,16 @@ function UndoButtons() {
       <Button
         onClick={undoNow}
         disabled={!last || !canEdit}
-        aria-label={last ? `Undo: ${last.label}` : "Undo"}
-        title={last ? `Undo: ${last.label}` : "Nothing to undo"}
+        aria-label={last ? t("Undo: {label}", { label: last.label }) : t("Undo")}
+        title={last ? t("Undo: {label}", { label: last.label }) : t("Nothing to undo")}
         className="w-44 justify-start max-[1399px]:w-32 max-[1199px]:w-auto pointer-coarse:max-[1399px]:w-auto"
       >
         <Undo2 size={14} className="shrink-0" />
-        <span className="truncate max-[1199px]:sr-only pointer-coarse:max-[1399px]:sr-only">{last ? `Undo: ${last.label}` : "Undo"}</span>
+        <span className="truncate max-[1199px]:sr-only pointer-coarse:max-[1399px]:sr-only">
+          {last ? t("Undo: {label}", { label: last.label }) : t("Undo")}
+        </span>
       </Button>
-      <IconButton label={next ? `Redo: ${next.label}` : "Redo"} onClick={redoNow} disabled={!next || !canEdit}>
+      <IconButton label={next ? t("Redo: {label}", { label: next.label }) : t("Redo")} onClick={redoNow} disabled={!next || !canEdit}>
         <Redo2 size={14} />
       </IconButton>
     </div>

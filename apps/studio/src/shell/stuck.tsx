@@ -5,6 +5,7 @@ import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import { listProjects, openProject, saveRawData, startProject } from "../project/projects";
 import { Button } from "../ui/button";
+import { t } from "../ui/words";
 import { openDemo } from "./start";
 
 /** Why nothing is open, which project that is about, and every way on: no failure to open ends here. */
@@ -22,7 +23,7 @@ export function Stuck({ problem, onOpen }: { problem: Problem; onOpen: () => voi
   const save = () => id !== null && saveRawData(id).catch((error: unknown) => setTrouble(String(error)));
   return (
     <main className="mx-auto h-full max-w-xl overflow-y-auto p-10">
-      <h1 className="mb-2 text-title font-bold">The project could not be opened</h1>
+      <h1 className="mb-2 text-title font-bold">{t("The project could not be opened")}</h1>
       <p className="mb-4">{problem.text}</p>
       {trouble && (
         <p role="alert" className="mb-4 text-brick">
@@ -32,23 +33,23 @@ export function Stuck({ problem, onOpen }: { problem: Problem; onOpen: () => voi
       <div className="mb-6 flex flex-wrap gap-2">
         {id !== null && (
           <Button look="now" onClick={() => void save()}>
-            Save its raw data
+            {t("Save its raw data")}
           </Button>
         )}
-        <Button onClick={() => void go(startProject())}>New project</Button>
-        <Button onClick={() => void go(openDemo())}>Open the demo</Button>
+        <Button onClick={() => void go(startProject())}>{t("New project")}</Button>
+        <Button onClick={() => void go(openDemo())}>{t("Open the demo")}</Button>
         <Button look="quiet" onClick={() => location.reload()}>
-          Try again
+          {t("Try again")}
         </Button>
       </div>
       {rows.length > 0 && (
         <>
-          <h2 className="font-bold">Other projects in this browser</h2>
-          <ul aria-label="Projects" className="divide-y divide-line border-y border-line">
+          <h2 className="font-bold">{t("Other projects in this browser")}</h2>
+          <ul aria-label={t("Projects")} className="divide-y divide-line border-y border-line">
             {rows.map((row) => (
               <li key={row.id} className="flex items-center justify-between gap-3 py-1.5 pl-2">
                 <span className="min-w-0 truncate">{row.name}</span>
-                <Button onClick={() => void go(openProject(row.id))}>Open</Button>
+                <Button onClick={() => void go(openProject(row.id))}>{t("Open")}</Button>
               </li>
             ))}
           </ul>

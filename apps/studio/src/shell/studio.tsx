@@ -3,6 +3,7 @@
 import dynamic from "next/dynamic";
 import { useOpenProject, useProject } from "../project/open-project";
 import { Boundary } from "../ui/boundary";
+import { t } from "../ui/words";
 
 /** The studio lives on the browser's storage, so there is nothing of it to draw on the server. */
 const Workshop = dynamic(() => import("./workshop").then((module) => module.Workshop), { ssr: false });
@@ -12,8 +13,8 @@ export function Studio() {
   const name = useProject((project) => project.name);
   return (
     <>
-      <title>{id === null ? "Caravan" : `${name} – Caravan`}</title>
-      <Boundary name="Caravan">
+      <title>{id === null ? t("Caravan") : t("{name} – Caravan", { name })}</title>
+      <Boundary name={t("Caravan")}>
         <Workshop />
       </Boundary>
     </>

@@ -28,6 +28,7 @@ import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";
 import { useKeyListener, useKeys } from "../ui/keys";
 import { sayTrouble } from "../ui/notices";
+import { t } from "../ui/words";
 import { ArrivalLine } from "./arrival/arrival-line";
 import { Banners } from "./banners";
 import { deliverAgainNow, FINDER_LABEL, keepInFolderNow, openFolderNow, redoNow, saveAsFile, undoNow } from "./commands";
@@ -58,29 +59,33 @@ export function Workshop() {
   const open = useOpenProject((state) => state.id !== null);
   useKeyListener();
   useKeys(
-    "Everywhere",
+    t("Everywhere"),
     [
-      ...STOPS.map((stop, k) => ({ keys: String(k + 1), label: `Go to ${STOP_PARTS[stop].title}`, run: () => go(stop) })),
-      { keys: "Mod+z", repeats: true, label: "Undo", run: undoNow },
-      { keys: "Mod+Shift+z Mod+y", repeats: true, label: "Redo", run: redoNow },
-      { keys: "Mod+s", label: "Save the project to a file", run: () => inBackground(saveAsFile()), whileTyping: true },
-      { keys: "Mod+o", label: "Add pictures or open a file", run: () => inBackground(chooseFiles(ART_FILES, true).then(takeInAndGo)) },
+      ...STOPS.map((stop, k) => ({
+        keys: String(k + 1),
+        label: t("Go to {title}", { title: STOP_PARTS[stop].title }),
+        run: () => go(stop),
+      })),
+      { keys: "Mod+z", repeats: true, label: t("Undo"), run: undoNow },
+      { keys: "Mod+Shift+z Mod+y", repeats: true, label: t("Redo"), run: redoNow },
+      { keys: "Mod+s", label: t("Save the project to a file"), run: () => inBackground(saveAsFile()), whileTyping: true },
+      { keys: "Mod+o", label: t("Add pictures or open a file"), run: () => inBackground(chooseFiles(ART_FILES, true).then(takeInAndGo)) },
       ...(canLinkFolders()
         ? [
-            { keys: "Mod+Shift+o", label: "Open a project's folder", run: () => inBackground(openFolderNow()) },
-            { keys: "Mod+Shift+s", label: "Keep this project in a folder", run: () => inBackground(keepInFolderNow()) },
+            { keys: "Mod+Shift+o", label: t("Open a project's folder"), run: () => inBackground(openFolderNow()) },
+            { keys: "Mod+Shift+s", label: t("Keep this project in a folder"), run: () => inBackground(keepInFolderNow()) },
           ]
         : []),
       {
         keys: "Shift+d",
-        label: "Deliver again, into the game's folders and The Crossing",
+        label: t("Deliver again, into the game's folders and The Crossing"),
         run: () => inBackground(deliverAgainNow()),
       },
-      { keys: "p", label: "All projects", run: () => setDialog("projects") },
+      { keys: "p", label: t("All projects"), run: () => setDialog("projects") },
       { keys: "Mod+k", label: FINDER_LABEL, run: () => setDialog("finder"), whileTyping: true },
-      { keys: "F6", label: "To the next part of the screen", run: () => moveFocus(1), whileTyping: true },
-      { keys: "Shift+F6", label: "To the part before", run: () => moveFocus(-1), whileTyping: true },
-      { keys: "?", label: "List of keys", run: () => setDialog("keys") },
+      { keys: "F6", label: t("To the next part of the screen"), run: () => moveFocus(1), whileTyping: true },
+      { keys: "Shift+F6", label: t("To the part before"), run: () => moveFocus(-1), whileTyping: true },
+      { keys: "?", label: t("List of keys"), run: () => setDialog("keys") },
     ],
     { scope: "everywhere" },
   );
@@ -88,7 +93,7 @@ export function Workshop() {
   const dropping = useFileDrop();
 
   if (opening.problem) return <Stuck problem={opening.problem} onOpen={opening.solved} />;
-  if (!open) return <p className="p-8 text-muted">Opening …</p>;
+  if (!open) return <p className="p-8 text-muted">{t("Opening …")}</p>;
   return (
     <Tooltip.Provider delayDuration={500} skipDelayDuration={200}>
       <div className="flex h-full flex-col">
@@ -98,10 +103,10 @@ export function Workshop() {
         <FirstVisit />
         <ArrivalLine />
         <Floor />
-        <Boundary name="What came in">
+        <Boundary name={t("What came in")}>
           <Questions />
         </Boundary>
-        <Boundary key={dialog} name="The window that was asked for">
+        <Boundary key={dialog} name={t("The window that was asked for")}>
           <Suspense fallback={null}>
             {dialog === "finder" && <Finder onClose={() => setDialog(null)} />}
             {dialog === "keys" && <KeysPanel onClose={() => setDialog(null)} />}
@@ -110,7 +115,7 @@ export function Workshop() {
         </Boundary>
         {dropping && (
           <div className="pointer-events-none fixed inset-3 z-50 flex items-center justify-center rounded-box border-4 border-dashed border-now bg-[rgb(20_16_10/0.35)]">
-            <p className="rounded-box bg-raised px-6 py-4 text-title font-bold">Drop to import</p>
+            <p className="rounded-box bg-raised px-6 py-4 text-title font-bold">{t("Drop to import")}</p>
           </div>
         )}
       </div>

@@ -3,6 +3,7 @@
 import { Component, type ReactNode } from "react";
 import { Button } from "./button";
 import { forgetFailedParts } from "./part";
+import { t } from "./words";
 
 interface Props {
   /** What is kept apart, in words: "Frames". */
@@ -32,17 +33,21 @@ export class Boundary extends Component<Props, { readonly error: Error | null }>
     const missing = /chunk|module|fetch/i.test(error.message);
     return (
       <div role="alert" className="m-2 rounded-box border border-l-4 border-line border-l-brick bg-raised p-3">
-        <h2 className="font-bold text-brick">{this.props.name} cannot be shown</h2>
+        <h2 className="font-bold text-brick">{t("{name} cannot be shown", { name: this.props.name })}</h2>
         <p className="my-1 break-words">
           {missing
-            ? "A part of Caravan could not be loaded: the server may have ended, or was updated. Save the project to a file, then reload the page."
-            : `Internal error: ${error.message} Your project is not touched. Save it to a file, then reload the page.`}
+            ? t(
+                "A part of Caravan could not be loaded: the server may have ended, or was updated. Save the project to a file, then reload the page.",
+              )
+            : t("Internal error: {message} Your project is not touched. Save it to a file, then reload the page.", {
+                message: error.message,
+              })}
         </p>
         <div className="flex flex-wrap gap-2">
           <Button look="now" onClick={this.tryAgain}>
-            Try again
+            {t("Try again")}
           </Button>
-          <Button onClick={() => location.reload()}>Reload the page</Button>
+          <Button onClick={() => location.reload()}>{t("Reload the page")}</Button>
         </div>
       </div>
     );

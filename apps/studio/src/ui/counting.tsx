@@ -1,6 +1,7 @@
 "use client";
 
 import { create } from "zustand";
+import { t } from "./words";
 
 /** What people count from, as this browser remembers it. Names and files never depend on it. */
 const KEY = "caravan counts from";
@@ -26,10 +27,10 @@ export function CountFrom() {
     <button
       type="button"
       onClick={change}
-      title={`Count frames, steps, rows and columns from ${from === 0 ? 1 : 0} instead`}
+      title={t("Count frames, steps, rows and columns from {start} instead", { start: from === 0 ? 1 : 0 })}
       className="rounded-sm text-lapis underline decoration-dotted underline-offset-2"
     >
-      counted from {from}
+      {t("counted from {from}", { from })}
     </button>
   );
 }

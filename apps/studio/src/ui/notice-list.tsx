@@ -3,8 +3,9 @@
 import { X } from "lucide-react";
 import { Button, IconButton } from "./button";
 import { dismiss, holdNotices, letNoticesGo, useNotices } from "./notices";
+import { t } from "./words";
 
-const TONES = { plain: "border-l-lapis", good: "border-l-cactus", trouble: "border-l-brick" };
+const TONES = { plain: "border-l-lapis", good: "border-l-cactus", trouble: t("border-l-brick") };
 
 /**
  * What there is to tell, read out as it comes. It takes room of its own, at the foot of the player's column or, where that is put away, of the
@@ -33,7 +34,7 @@ export function NoticeList() {
         >
           <div className="min-w-0 grow">
             <p className="break-words">
-              {tone === "trouble" && <strong className="text-brick">Trouble: </strong>}
+              {tone === "trouble" && <strong className="text-brick">{t("Trouble:")} </strong>}
               {text}
             </p>
             {action && (
@@ -48,7 +49,7 @@ export function NoticeList() {
               </Button>
             )}
           </div>
-          <IconButton label="Dismiss" look="quiet" onClick={() => dismiss(id)}>
+          <IconButton label={t("Dismiss")} look="quiet" onClick={() => dismiss(id)}>
             <X size={14} />
           </IconButton>
         </div>

@@ -2,6 +2,7 @@
 
 import type { ReactNode } from "react";
 import { useTypedField } from "./typed-field";
+import { t } from "./words";
 
 /** A small box with a word and numbers in it, as `cell 40 × 48`. */
 export function FieldBox({ label, children, trouble }: { label: string; children: ReactNode; trouble?: boolean }) {
@@ -55,9 +56,9 @@ export function NumberField({
     const number = text.trim() === "" ? Number.NaN : Number(text.trim().replace(",", "."));
     // Typing what stands there changes nothing, though more decimals may lie behind what is shown.
     if (number === Number(written(value, decimals))) return null;
-    if (!Number.isFinite(number)) return "Type a number.";
-    if (decimals === 0 && !Number.isInteger(number)) return "Type a whole number.";
-    return number < least || number > most ? `Type a number from ${least} to ${most}.` : onChange(number);
+    if (!Number.isFinite(number)) return t("Type a number.");
+    if (decimals === 0 && !Number.isInteger(number)) return t("Type a whole number.");
+    return number < least || number > most ? t("Type a number from {least} to {most}.", { least, most }) : onChange(number);
   };
   // Enter takes the number as it stands too: it may be what someone wants.
   const enter = (text: string) => (text === written(value, decimals) ? onChange(value) : finish(text));

@@ -1,4 +1,5 @@
 import { Button } from "./button";
+import { t } from "./words";
 
 /** Long work: what it is, how far it is, and a way to stop it. */
 export function ProgressLine({ label, done, onStop }: { label: string; done: number; onStop: () => void }) {
@@ -16,7 +17,7 @@ export function ProgressLine({ label, done, onStop }: { label: string; done: num
       >
         <div className="h-full bg-now" style={{ width: `${percent}%` }} />
       </div>
-      <Button onClick={onStop}>Stop</Button>
+      <Button onClick={onStop}>{t("Stop")}</Button>
     </div>
   );
 }

@@ -4,6 +4,7 @@ import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { type ReactNode, useRef } from "react";
 import { IconButton } from "./button";
+import { t } from "./words";
 
 const FIELDS = 'input:not([disabled]), textarea, [role="combobox"]';
 
@@ -42,7 +43,7 @@ export function SheetDialog({
               <Dialog.Description className="text-muted">{description}</Dialog.Description>
             </div>
             <Dialog.Close asChild>
-              <IconButton label="Close" look="quiet">
+              <IconButton label={t("Close")} look="quiet">
                 <X size={16} />
               </IconButton>
             </Dialog.Close>

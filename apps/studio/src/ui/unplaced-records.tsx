@@ -1,10 +1,11 @@
 import type { Unplaced } from "@caravan/core/metadata";
+import { t } from "./words";
 
 /** Records of a metadata file that do not fit, each with its reason; folded away until someone wants to know. */
 export function UnplacedRecords({ unplaced }: { unplaced: readonly Unplaced[] }) {
   return (
     <details className="text-small">
-      <summary className="cursor-pointer text-lapis">Which, and why</summary>
+      <summary className="cursor-pointer text-lapis">{t("Which, and why")}</summary>
       <ul className="mt-1 max-h-32 overflow-y-auto">
         {unplaced.map(({ where, why }, k) => (
           <li key={k} className="break-words">

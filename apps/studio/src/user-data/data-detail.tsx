@@ -9,6 +9,7 @@ import { Button, IconButton } from "../ui/button";
 import { Detail } from "../ui/detail";
 import { FieldBox } from "../ui/number-field";
 import { TextField } from "../ui/text-field";
+import { t } from "../ui/words";
 
 interface Props {
   /** What is written on: all of it gets what is typed. */
@@ -23,23 +24,23 @@ interface Props {
 export function DataDetail({ on, things, what }: Props) {
   const names = [...new Set(things.flatMap(({ data = [] }) => data.map(({ name }) => name)))];
   return (
-    <Detail part="data" title="Data for the game" aside={names.length > 0 ? what : undefined}>
+    <Detail part="data" title={t("Data for the game")} aside={names.length > 0 ? what : undefined}>
       {names.length > 0 && (
-        <ul aria-label="Data" className="mb-2 flex flex-col gap-1">
+        <ul aria-label={t("Data")} className="mb-2 flex flex-col gap-1">
           {names.map((name) => (
             <li key={name} className="flex items-center gap-1">
               <TextField
-                label={`Name of ${name}`}
+                label={t("Name of {name}", { name })}
                 value={name}
                 onChange={(next) => edit(renameData, on, name, next)?.message}
                 className="w-28 font-semibold"
               />
               <ValueField
-                label={`Value of ${name}`}
+                label={t("Value of {name}", { name })}
                 values={things.map(({ data }) => valueIn(data, name))}
                 onChange={(value) => edit(setData, on, name, value)?.message}
               />
-              <IconButton label={`Take ${name} off`} look="quiet" onClick={() => edit(removeData, on, name)}>
+              <IconButton label={t("Take {name} off", { name })} look="quiet" onClick={() => edit(removeData, on, name)}>
                 <X size={14} />
               </IconButton>
             </li>
@@ -47,7 +48,9 @@ export function DataDetail({ on, things, what }: Props) {
         </ul>
       )}
       <NewEntry on={on} taken={names} />
-      {names.length === 0 && <p className="mt-1.5 text-small text-muted">On {what}. The atlas carries it; without a value it is a tag.</p>}
+      {names.length === 0 && (
+        <p className="mt-1.5 text-small text-muted">{t("On {what}. The atlas carries it; without a value it is a tag.", { what })}</p>
+      )}
     </Detail>
   );
 }
@@ -68,7 +71,7 @@ function ValueField({
     <TextField
       label={label}
       value={same && first !== undefined ? textOfValue(first) : ""}
-      placeholder={same ? "tag" : "not alike"}
+      placeholder={same ? t("tag") : t("not alike")}
       onChange={(text) => withValue(text, onChange)}
       className="number max-w-40 grow"
     />
@@ -91,7 +94,7 @@ function NewEntry({ on, taken }: { on: DataPlaces; taken: readonly string[] }) {
   const nameField = useRef<HTMLInputElement>(null);
   const add = () => {
     const wrong = taken.includes(name.trim())
-      ? `There is "${name.trim()}" already.`
+      ? t('There is "{name}" already.', { name: name.trim() })
       : withValue(value, (given) => edit(setData, on, name, given)?.message);
     setProblem(wrong ?? null);
     if (wrong) return;
@@ -102,7 +105,7 @@ function NewEntry({ on, taken }: { on: DataPlaces; taken: readonly string[] }) {
   const field = (word: "name" | "value", text: string, set: (text: string) => void, more: ComponentProps<"input">) => (
     <FieldBox label={word}>
       <input
-        aria-label={`${word === "name" ? "Name" : "Value"} of new data`}
+        aria-label={word === "name" ? t("Name of new data") : t("Value of new data")}
         value={text}
         onChange={(event) => set(event.target.value)}
         onKeyDown={(event) => event.key === "Enter" && name.trim() !== "" && add()}
@@ -116,9 +119,9 @@ function NewEntry({ on, taken }: { on: DataPlaces; taken: readonly string[] }) {
   return (
     <div className="flex flex-wrap items-center gap-1.5">
       {field("name", name, setName, { ref: nameField })}
-      {field("value", value, setValue, { placeholder: "tag" })}
+      {field("value", value, setValue, { placeholder: t("tag") })}
       <Button disabled={name.trim() === ""} onClick={add}>
-        Add
+        {t("Add")}
       </Button>
       {problem && (
         <p role="alert" className="basis-full text-small text-brick">

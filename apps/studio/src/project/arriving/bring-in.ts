@@ -1,4 +1,5 @@
 /** Adds the chosen parts of a drop to the project: new sources with clips and actions, metadata for sources, new art for sources. */
+
 import { looksOf } from "@caravan/core/art";
 import {
   type Arrival,
@@ -13,6 +14,7 @@ import { type Choices, framesAndClips, type Proposal, type TakenDescription } fr
 import { counted, type Project, type Source, type SourceId } from "@caravan/core/model";
 import { inBackground } from "../../ui/in-background";
 import { say, sayTrouble, sayUnlessDone } from "../../ui/notices";
+import { t } from "../../ui/words";
 import { begin } from "../begun";
 import { reviewNewArt } from "../changed-art/review";
 import { keepMetadataText, toldBefore } from "../metadata-texts";
@@ -41,13 +43,16 @@ export async function bringingIn(
   if (first === undefined) return;
   const made = currentProject().actions.find(({ name }) => !before.has(name));
   if (made) {
-    say({ tone: "good", text: `${counted(added.length, "source")} came in, and the action ${made.name}.` });
+    say({
+      tone: "good",
+      text: t("{sources} came in, and the action {name}.", { sources: counted(added.length, "source"), name: made.name }),
+    });
     chooseSource(first);
     chooseAction(made.name);
     go("clips");
     return;
   }
-  if (added.length > 1) say({ tone: "good", text: `${added.length} sources came in.` });
+  if (added.length > 1) say({ tone: "good", text: t("{count} sources came in.", { count: added.length }) });
   chooseSource(first);
   go(added.length <= 1 ? "frames" : "sources");
 }
@@ -120,7 +125,18 @@ function withLayersOf(source: Source, { name, pictures, layers = [] }: Arrival):
   if (others.length > 0)
     say({
       tone: "trouble",
-      text: `${source.name} has no layer ${others.map((each) => each.name).join(", ")}: ${name} came in without ${others.length === 1 ? "it" : "them"}. Add ${others.length === 1 ? "it" : "them"} at Sources.`,
+      text:
+        others.length === 1
+          ? t("{source} has no layer {others}: {picture} came in without it. Add it at Sources.", {
+              source: source.name,
+              others: others.map((each) => each.name).join(", "),
+              picture: name,
+            })
+          : t("{source} has no layer {others}: {picture} came in without them. Add them at Sources.", {
+              source: source.name,
+              others: others.map((each) => each.name).join(", "),
+              picture: name,
+            }),
     });
   return pictures.map((picture, k) => {
     const over = layers.flatMap((layer) => {
@@ -148,7 +164,13 @@ async function takeDescribedArt(source: Source, picture: ChangedPicture, descrip
   const gone = source.frames.length - kept;
   say({
     tone: gone > 0 ? "trouble" : "good",
-    text: `New art of ${source.name}, cut as ${file} says: ${kept} frames kept, ${(now?.frames.length ?? 0) - kept} new, ${gone} gone.`,
+    text: t("New art of {name}, cut as {file} says: {kept} frames kept, {count} new, {gone} gone.", {
+      name: source.name,
+      file,
+      kept,
+      count: (now?.frames.length ?? 0) - kept,
+      gone,
+    }),
   });
 }
 
@@ -162,8 +184,8 @@ async function leaveTheDemo(name: string): Promise<boolean> {
   for (const proposals of waiting) offer(proposals);
   say({
     tone: "plain",
-    text: "Your art is in a project of its own.",
-    action: { label: "Back to the demo", run: () => inBackground(openProject(demo)) },
+    text: t("Your art is in a project of its own."),
+    action: { label: t("Back to the demo"), run: () => inBackground(openProject(demo)) },
   });
   return true;
 }

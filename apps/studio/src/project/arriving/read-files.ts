@@ -5,6 +5,7 @@
 import type { TakenArt, TakenItem, TakenPicture } from "@caravan/core/intake";
 import { CaravanError, whyOf } from "@caravan/core/model";
 import { create } from "zustand";
+import { t } from "../../ui/words";
 import { run } from "../../workers/client";
 import type { ReadArt, StoredLayer, StoredPicture } from "../../workers/jobs";
 import { keepPicture } from "../pictures";
@@ -120,5 +121,7 @@ export function noteFailed(failed: readonly FailedFile[]): void {
 
 export function asCaravanError(error: unknown, where: string): CaravanError {
   if (error instanceof CaravanError) return error;
-  return new CaravanError("damaged-picture", where, `It could not be read: ${whyOf(error)}.`, "Try again.", { cause: error });
+  return new CaravanError("damaged-picture", where, t("It could not be read: {why}.", { why: whyOf(error) }), t("Try again."), {
+    cause: error,
+  });
 }

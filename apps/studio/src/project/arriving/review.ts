@@ -1,7 +1,9 @@
 /** Holds the proposals for a drop until a person accepts or cancels them. */
+
 import type { Proposal } from "@caravan/core/intake";
 import { create } from "zustand";
 import { say } from "../../ui/notices";
+import { t } from "../../ui/words";
 import { useOpenProject } from "../open-project";
 
 /** `drop` is another number for every drop: what was chosen of one says nothing of the next. */
@@ -40,7 +42,7 @@ export function takeWaiting(): (readonly Proposal[])[] {
 // What was held against one project says nothing of another.
 useOpenProject.subscribe((open, before) => {
   if (open.id === before.id) return;
-  if (later.length > 0) say({ tone: "plain", text: "What was dropped meanwhile was not imported: drop it again." });
+  if (later.length > 0) say({ tone: "plain", text: t("What was dropped meanwhile was not imported: drop it again.") });
   later.length = 0;
   show(null);
 });

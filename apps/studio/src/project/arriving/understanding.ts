@@ -1,4 +1,5 @@
 /** Matches metadata files with the pictures that came with them, or with an existing source. */
+
 import { sheetLook } from "@caravan/core/art";
 import {
   describedBy,
@@ -11,6 +12,7 @@ import {
 } from "@caravan/core/intake";
 import { CaravanError } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
+import { t } from "../../ui/words";
 import { run } from "../../workers/client";
 import { currentProject } from "../open-project";
 import { pictureOfLook } from "../pictures";
@@ -65,8 +67,8 @@ async function understandOne(path: string, text: string, items: readonly TakenIt
     throw new CaravanError(
       "bad-metadata",
       fileOf(path),
-      "It describes a picture, and there is none.",
-      "Drop it together with its picture.",
+      t("It describes a picture, and there is none."),
+      t("Drop it together with its picture."),
     );
   const { coverage } = await pictureOfLook(sheetLook(source));
   const understood = await run("understand", { text, where: fileOf(path), picture: `${source.name}.png`, coverage, known });

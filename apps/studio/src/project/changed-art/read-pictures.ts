@@ -1,6 +1,8 @@
 /** Reads and stores files that contain only pictures: new art, and layers. */
+
 import type { TakenPicture } from "@caravan/core/intake";
 import { CaravanError, naturalOrder } from "@caravan/core/model";
+import { t } from "../../ui/words";
 import { run } from "../../workers/client";
 import type { StoredPicture } from "../../workers/jobs";
 import { keepPicture } from "../pictures";
@@ -27,8 +29,8 @@ export async function readPictures(file: File): Promise<TakenPicture[]> {
       throw new CaravanError(
         "not-a-picture",
         file.name,
-        "It is no picture that could take another's place.",
-        "Choose a picture or an animation.",
+        t("It is no picture that could take another's place."),
+        t("Choose a picture or an animation."),
       );
   }
 }

@@ -6,6 +6,7 @@ import { allPictures, CaravanError, type Frame, frameRef, naturalOrder, type Sou
 import type { Coverage } from "@caravan/core/raster";
 import { findSeries } from "@caravan/core/series";
 import { say, sayTrouble } from "../../ui/notices";
+import { t } from "../../ui/words";
 import { type Begun, begin } from "../begun";
 import { useOpenProject } from "../open-project";
 import { pictureOfLook } from "../pictures";
@@ -121,8 +122,8 @@ async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPictu
     throw new CaravanError(
       "bad-call",
       before.name,
-      `It has one picture, and ${stored.length} were given.`,
-      "Choose one, or add a series as a source.",
+      t("It has one picture, and {count} were given.", { count: stored.length }),
+      t("Choose one, or add a series as a source."),
     );
   const pictures = stored.map(
     ({ sha256, width, height, number, layers }): ChangedPicture => ({
@@ -136,10 +137,10 @@ async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPictu
   const coverages = await coveragesOf(sourceWithArt(work.project, before, pictures));
   const same = isSameArt(before, pictures);
   if (same && wasGone) {
-    say({ tone: "good", text: `The art of ${before.name} is there again.` });
+    say({ tone: "good", text: t("The art of {name} is there again.", { name: before.name }) });
     return true;
   }
-  if (same) throw new CaravanError("bad-call", before.name, "This is the very art that it has.", "Nothing needs to change.");
+  if (same) throw new CaravanError("bad-call", before.name, t("This is the very art that it has."), t("Nothing needs to change."));
   const ways = await waysIn(before, pictures, coverages, work);
   while (useChangedArt.getState().art) await new Promise<void>((next) => untilClosed(next));
   work.stillHas(before);

@@ -1,4 +1,5 @@
 /** Lists the ways to use changed art, likeliest first: frames follow their drawings, on the same grid or on another one. */
+
 import { gridOf } from "@caravan/core/cut";
 import { type ChangedPicture, refreshSource, sourceWithArt } from "@caravan/core/edit";
 import {
@@ -15,6 +16,7 @@ import {
 } from "@caravan/core/frame-identity";
 import { CaravanError, clipsByFrame, type GridCut, type Source, sheetOf, sourceById } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
+import { t } from "../../ui/words";
 import type { Begun } from "../begun";
 import { drawingsIn, drawingsOf, placesOf } from "./drawings";
 
@@ -32,7 +34,7 @@ export interface WayIn {
 }
 
 /** What needs no choice, and no word. */
-export const AS_BEFORE = "Cut it as before";
+export const AS_BEFORE = t("Cut it as before");
 
 /** Throws what `refreshSource` throws, if no other grid fits either. */
 export async function waysIn(
@@ -65,15 +67,22 @@ export async function waysIn(
   }
   const followed = wayIn(AS_BEFORE, drawings, null, drawings);
   const moves = movesInWords(before, followed.after, followed.changes.moved, drawings);
-  const words = `${moves.slice(0, 3).join("; ")}${moves.length > 3 ? "; others elsewhere" : ""}: follow them`;
+  const listed = moves.slice(0, 3).join("; ");
+  const words =
+    moves.length > 3 ? t("{moves}; others elsewhere: follow them", { moves: listed }) : t("{moves}: follow them", { moves: listed });
   const moved = moves.length > 0 ? { ...followed, words } : followed;
   if (found) return [found, moved];
   const cells = cellsOf(followed.after);
   if (cells && cells !== cellsOf(before)) {
     const again = foundAgain(drawings.before.values(), drawings.after.values());
-    return [{ ...followed, words: `Cells of ${cells} now: ${again} of ${drawings.before.size} drawings found there` }];
+    return [
+      {
+        ...followed,
+        words: t("Cells of {cells} now: {again} of {size} drawings found there", { cells, again, size: drawings.before.size }),
+      },
+    ];
   }
-  return moves.length > 0 ? [moved, wayIn("Leave frames at their places", null, null, drawings)] : [moved];
+  return moves.length > 0 ? [moved, wayIn(t("Leave frames at their places"), null, null, drawings)] : [moved];
 }
 
 /** The size of the cells that a grid cuts, in words; null for what is cut otherwise. */
@@ -123,7 +132,11 @@ async function otherGrid(
     const count = foundAgain(olds, found.after.values());
     if (count <= most) continue;
     most = count;
-    best = { cut, drawings: found, words: `${gridInWords(cut, before.cut)}: ${count} of ${olds.length} drawings found there` };
+    best = {
+      cut,
+      drawings: found,
+      words: t("{grid}: {count} of {olds} drawings found there", { grid: gridInWords(cut, before.cut), count, olds: olds.length }),
+    };
   }
   return best;
 }

@@ -1,5 +1,6 @@
 import { picturesOf } from "@caravan/core/bundle";
 import { CaravanError, type Delivery, type Project } from "@caravan/core/model";
+import { t } from "../../ui/words";
 import { run } from "../../workers/client";
 import { asText, type Delivered } from "../../workers/jobs";
 import { pictureBlob } from "../pictures";
@@ -21,8 +22,8 @@ export async function deliverInWorker(
     throw new CaravanError(
       "missing-picture",
       gone[0].file,
-      "The picture is no longer in this browser's storage.",
-      "Give the art of its source again, or remove the source.",
+      t("The picture is no longer in this browser's storage."),
+      t("Give the art of its source again, or remove the source."),
     );
   }
   const pictures = found.map(({ sha256, blob }) => [sha256, blob as Blob] as const);

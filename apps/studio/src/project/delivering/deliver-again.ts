@@ -1,6 +1,8 @@
 /** Delivers everything again with one key from any stop, to the linked game folders and The Crossing. */
+
 import { whyOf } from "@caravan/core/model";
 import { say } from "../../ui/notices";
+import { t } from "../../ui/words";
 import { begin } from "../begun";
 import { deliverInWorker } from "./build-delivery";
 import { buildForGames, handToGames, isPlayed } from "./for-the-crossing";
@@ -37,12 +39,18 @@ async function delivering(): Promise<boolean> {
       handToGames(id, delivery.name, delivered.files);
       await deliverIntoFolder({ project: id, delivery: delivery.name }, delivered);
     } catch (error) {
-      const why = signal.aborted ? "another project was opened." : whyOf(error);
-      say({ tone: "trouble", text: `${delivery.name} of ${project.name} was not delivered: ${why}` });
+      const why = signal.aborted ? t("another project was opened.") : whyOf(error);
+      say({
+        tone: "trouble",
+        text: t("{delivery} of {project} was not delivered: {why}", { delivery: delivery.name, project: project.name, why }),
+      });
     }
   const onlyPlayed = played.filter((delivery) => !linked.includes(delivery));
   for (const { name } of onlyPlayed) await buildForGames(id, project, name);
   if (onlyPlayed.length > 0)
-    say({ tone: "good", text: `The Crossing plays ${onlyPlayed.map(({ name }) => name).join(", ")} as it is now.` });
+    say({
+      tone: "good",
+      text: t("The Crossing plays {clips} as it is now.", { clips: onlyPlayed.map(({ name }) => name).join(", ") }),
+    });
   return linked.length + played.length > 0;
 }

@@ -1,10 +1,12 @@
 /** Delivers every delivery of the project at once: to their game folders where linked, the rest as one ZIP. */
+
 import type { NamedFile } from "@caravan/core/codec";
 import { checkFileNames } from "@caravan/core/delivery-plan";
 import { counted, whyOf } from "@caravan/core/model";
 import { create } from "zustand";
 import { saveFile, sizeInWords } from "../../ui/files";
 import { say } from "../../ui/notices";
+import { t } from "../../ui/words";
 import { run } from "../../workers/client";
 import { begin } from "../begun";
 import { deliverInWorker } from "./build-delivery";
@@ -36,7 +38,8 @@ export async function deliverAll(): Promise<void> {
       const { name } = delivery;
       useDeliveringAll.setState({ now: { at, of: deliveries.length, name } });
       try {
-        if (outlets[name] && !into.has(name)) throw new Error(`Leave to write into ${outlets[name]?.folder} was not given.`);
+        if (outlets[name] && !into.has(name))
+          throw new Error(t("Leave to write into {folder} was not given.", { folder: outlets[name]?.folder }));
         const delivered = await deliverInWorker(project, delivery, signal, () => {});
         handToGames(id, name, delivered.files);
         if (into.has(name)) await deliverIntoFolder({ project: id, delivery: name }, delivered);
@@ -45,8 +48,8 @@ export async function deliverAll(): Promise<void> {
           zipped.push(name);
         }
       } catch (error) {
-        const why = signal.aborted ? "another project was opened." : whyOf(error);
-        say({ tone: "trouble", text: `${name} of ${project.name} was not delivered: ${why}` });
+        const why = signal.aborted ? t("another project was opened.") : whyOf(error);
+        say({ tone: "trouble", text: t("{name} of {project} was not delivered: {why}", { name, project: project.name, why }) });
       }
     }
     if (zipped.length > 0 && !signal.aborted) await asOneZip(project.name, zipped, files);
@@ -61,8 +64,16 @@ async function asOneZip(project: string, names: readonly string[], files: readon
     const zip = await run("zip", { files });
     const name = `${project.replace(/[\\/:*?"<>|\p{Cc}]/gu, " ").trim() || "deliveries"}.zip`;
     saveFile(name, zip, "application/zip");
-    say({ tone: "good", text: `Delivered ${names.join(", ")} as ${name}: ${counted(files.length, "file")}, ${sizeInWords(zip.length)}.` });
+    say({
+      tone: "good",
+      text: t("Delivered {names} as {name}: {files}, {size}.", {
+        names: names.join(", "),
+        name,
+        files: counted(files.length, "file"),
+        size: sizeInWords(zip.length),
+      }),
+    });
   } catch (error) {
-    say({ tone: "trouble", text: `Nothing was put into a ZIP: ${whyOf(error)}` });
+    say({ tone: "trouble", text: t("Nothing was put into a ZIP: {why}", { why: whyOf(error) }) });
   }
 }

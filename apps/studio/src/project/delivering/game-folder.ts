@@ -3,10 +3,12 @@
  * when a person asks. Folder, project and delivery are captured together when a delivery begins, so opening another project meanwhile
  * sends nothing astray. One delivery is written at a time.
  */
+
 import { counted, whyOf } from "@caravan/core/model";
 import { create } from "zustand";
 import { inBackground } from "../../ui/in-background";
 import { say, sayTrouble } from "../../ui/notices";
+import { t } from "../../ui/words";
 import type { Delivered } from "../../workers/jobs";
 import { canLinkFolders, chosenFolder, mayUse } from "../linked/folder";
 import { useOpenProject } from "../open-project";
@@ -111,13 +113,23 @@ async function deliveringInto(of: OutletOf, delivered: Delivered): Promise<void>
       tone: "good",
       text:
         written.length === 0
-          ? `${outlet.folder.name} has it already: all ${counted(paths.length, "file")} of ${of.delivery} are as they were.`
-          : `Delivered ${counted(written.length, "file")} into ${outlet.folder.name}${same > 0 ? `; ${same} unchanged` : ""}.`,
+          ? t("{name} has it already: all {files} of {delivery} are as they were.", {
+              name: outlet.folder.name,
+              files: counted(paths.length, "file"),
+              delivery: of.delivery,
+            })
+          : same > 0
+            ? t("Delivered {files} into {name}; {same} unchanged.", {
+                files: counted(written.length, "file"),
+                name: outlet.folder.name,
+                same,
+              })
+            : t("Delivered {files} into {name}.", { files: counted(written.length, "file"), name: outlet.folder.name }),
     });
   } catch (error) {
     say({
       tone: "trouble",
-      text: `Writing into ${outlet.folder.name} failed: ${whyOf(error)}`,
+      text: t("Writing into {name} failed: {why}", { name: outlet.folder.name, why: whyOf(error) }),
     });
   }
 }
@@ -136,7 +148,7 @@ export async function removeLeft(delivery: string): Promise<void> {
     const gone = new Set(shown.left);
     await storage.outlets.put({ ...outlet, paths: outlet.paths.filter((path) => !gone.has(path)) });
     show(of, { ...shown, left: [] });
-    say({ tone: "good", text: `Removed ${counted(gone.size, "file")} from ${shown.folder}.` });
+    say({ tone: "good", text: t("Removed {files} from {folder}.", { files: counted(gone.size, "file"), folder: shown.folder }) });
   } catch (error) {
     sayTrouble(error);
   }
@@ -156,7 +168,7 @@ async function mayWrite(folder: FileSystemDirectoryHandle): Promise<boolean> {
   if (await mayUse(folder, "readwrite", true)) return true;
   say({
     tone: "trouble",
-    text: `The browser may not write into ${folder.name}. Deliver again and allow it, or link the folder anew.`,
+    text: t("The browser may not write into {name}. Deliver again and allow it, or link the folder anew.", { name: folder.name }),
   });
   return false;
 }

@@ -2,9 +2,11 @@
  * Writes a set of files into a folder through the browser. All files are staged beside the others first, with a list; then each is moved
  * into place; then list and copies are removed. If the page is closed in between, the next visit finishes the list.
  */
+
 import { type NamedFile, sha256Hex } from "@caravan/core/codec";
 import { RECEIPT, type Receipt, readReceipt, receiptAfter, writeReceipt } from "@caravan/core/deliver";
 import { CaravanError } from "@caravan/core/model";
+import { t } from "../../ui/words";
 import { fileAt, isMissing, parentOf, writeWhole } from "../linked/folder-files";
 
 /** Where the files of a delivery wait until all of them are there. */
@@ -111,8 +113,8 @@ function notOurs(path: string): CaravanError {
   return new CaravanError(
     "not-ours",
     path,
-    "A file of this name is there that Caravan did not deliver.",
-    "Move it or rename the delivery; nothing was written.",
+    t("A file of this name is there that Caravan did not deliver."),
+    t("Move it or rename the delivery; nothing was written."),
   );
 }
 

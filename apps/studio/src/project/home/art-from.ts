@@ -3,6 +3,7 @@
 import { picturesOf } from "@caravan/core/bundle";
 import { type ChangedPicture, refreshSource, sourceWithArt } from "@caravan/core/edit";
 import { allPictures, CaravanError, isOfPieces, type Project, type Source, sourceById } from "@caravan/core/model";
+import { t } from "../../ui/words";
 import { readPictures } from "../changed-art/read-pictures";
 import { coveragesOf } from "../changed-art/review";
 import { fileAt } from "../linked/folder-files";
@@ -41,8 +42,8 @@ export async function withArtFrom(folder: FileSystemDirectoryHandle, document: P
     throw new CaravanError(
       "missing-picture",
       folder.name,
-      `${missing.slice(0, 5).join(", ")}${missing.length > 5 ? ` and ${missing.length - 5} more` : ""} ${missing.length === 1 ? "is" : "are"} not there, and not in this browser.`,
-      "Fetch the whole project, then do it again. Nothing was changed.",
+      notThere(missing),
+      t("Fetch the whole project, then do it again. Nothing was changed."),
     );
   let project = document;
   const redrawn: string[] = [];
@@ -78,3 +79,14 @@ function newArtOf({ pictures, layers = [] }: Source, taken: ReadonlyMap<string, 
     ...(layers.length === 0 ? {} : { layers: layers.flatMap(({ name, pictures: own }) => (own[k] ? [{ name, ...now(own[k]) }] : [])) }),
   }));
 }
+
+/** Which pictures are wanting, some of them by name. */
+function notThere(missing: readonly string[]): string {
+  const named = missing.slice(0, MOST_NAMED).join(", ");
+  const more = missing.length - MOST_NAMED;
+  if (more > 0) return t("{named} and {more} more are not there, and not in this browser.", { named, more });
+  if (missing.length > 1) return t("{named} are not there, and not in this browser.", { named });
+  return t("{named} is not there, and not in this browser.", { named });
+}
+
+const MOST_NAMED = 5;

@@ -10,6 +10,7 @@ import { layPictures } from "@caravan/core/edit";
 import { CaravanError, naturalOrder, type Project, whyOf, withDistinctPaths } from "@caravan/core/model";
 import { inBackground } from "../../ui/in-background";
 import { say, sayUnlessDone } from "../../ui/notices";
+import { t } from "../../ui/words";
 import { run } from "../../workers/client";
 import { asText } from "../../workers/jobs";
 import { saveNow } from "../autosave";
@@ -52,16 +53,17 @@ export async function keepInFolder(): Promise<void> {
   await inTurn(async () => {
     const there = await homeOf(folder);
     if (there && there.project !== id)
-      throw new CaravanError("name-taken", folder.name, "Another project of this browser is kept there.", "Choose another folder.");
+      throw new CaravanError("name-taken", folder.name, t("Another project of this browser is kept there."), t("Choose another folder."));
     if (!there && (await fileAt(folder, PROJECT_FILE)))
       throw new CaravanError(
         "name-taken",
         folder.name,
-        `There is a project in it already (${PROJECT_FILE}).`,
-        "Open it with “Open a project's folder”, or choose another folder. Nothing was written.",
+        t("There is a project in it already ({file}).", { file: PROJECT_FILE }),
+        t("Open it with “Open a project's folder”, or choose another folder. Nothing was written."),
       );
     const open = useOpenProject.getState();
-    if (open.id !== id) throw new CaravanError("other-project", folder.name, "Another project was opened meanwhile.", "Nothing was done.");
+    if (open.id !== id)
+      throw new CaravanError("other-project", folder.name, t("Another project was opened meanwhile."), t("Nothing was done."));
     const places = await placesIn(folder, open.project);
     const wanted = pathsOf(layPictures(open.project, places));
     const plan = artPlan(wanted, await hashesThere(folder, wanted.keys(), new Map()), new Map());
@@ -69,8 +71,10 @@ export async function keepInFolder(): Promise<void> {
       throw new CaravanError(
         "not-ours",
         folder.name,
-        `${plan.others.slice(0, 3).join(", ")} ${plan.others.length === 1 ? "is" : "are"} there already with another picture.`,
-        "Choose another folder, or move what is there. Nothing was written.",
+        plan.others.length === 1
+          ? t("{others} is there already with another picture.", { others: plan.others.slice(0, 3).join(", ") })
+          : t("{others} are there already with another picture.", { others: plan.others.slice(0, 3).join(", ") }),
+        t("Choose another folder, or move what is there. Nothing was written."),
       );
     await keep(id, folder, { text: "", clean: "", art: {} }, true);
     if (useOpenProject.getState().id !== id) return;
@@ -119,8 +123,8 @@ export async function openFolder(): Promise<boolean> {
       throw new CaravanError(
         "not-a-project",
         folder.name,
-        `There is no ${PROJECT_FILE} in it.`,
-        "Choose the folder that has it. To put the open project there, choose “Keep this one in a folder”.",
+        t("There is no {file} in it.", { file: PROJECT_FILE }),
+        t("Choose the folder that has it. To put the open project there, choose “Keep this one in a folder”."),
       );
     const bytes = new Uint8Array(await (await handle.getFile()).arrayBuffer());
     const read = withDistinctPaths(readProjectFile(bytes, `${folder.name}/${PROJECT_FILE}`));
@@ -139,7 +143,18 @@ export function sayRedrawn(names: readonly string[], folder: string): void {
   if (names.length === 0) return;
   say({
     tone: "plain",
-    text: `${names.join(", ")}: the art in ${folder} has changed since ${PROJECT_FILE} was written, and was cut again by ${names.length === 1 ? "its recipe" : "their recipes"}.`,
+    text:
+      names.length === 1
+        ? t("{names}: the art in {folder} has changed since {file} was written, and was cut again by its recipe.", {
+            names: names.join(", "),
+            folder,
+            file: PROJECT_FILE,
+          })
+        : t("{names}: the art in {folder} has changed since {file} was written, and was cut again by their recipes.", {
+            names: names.join(", "),
+            folder,
+            file: PROJECT_FILE,
+          }),
   });
 }
 
@@ -317,8 +332,8 @@ async function writeArt(folder: FileSystemDirectoryHandle, path: string, sha256:
     throw new CaravanError(
       "missing-picture",
       path,
-      "It is no longer in this browser's storage.",
-      "Remove its source, or give it its art again.",
+      t("It is no longer in this browser's storage."),
+      t("Remove its source, or give it its art again."),
     );
   const { parent, name } = await parentOf(folder, path, true);
   await writeWhole(await parent.getFileHandle(name, { create: true }), new Uint8Array(await blob.arrayBuffer()));

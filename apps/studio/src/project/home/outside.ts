@@ -5,6 +5,7 @@
 
 import { differenceInWords, differencesBetween, mergeProjects } from "@caravan/core/merge";
 import { CaravanError, type Project, whyOf, withDistinctPaths } from "@caravan/core/model";
+import { t } from "../../ui/words";
 import { saveNow } from "../autosave";
 import { begin } from "../begun";
 import { useOpenProject } from "../open-project";
@@ -50,14 +51,14 @@ export async function takeOutside(answer: Answer): Promise<void> {
   if (!row) return;
   if ((await documentIn(row.folder)) !== outside.text) {
     await look();
-    throw new CaravanError("changed-meanwhile", home.folder, "It was written again since you looked at it.", "Look at it once more.");
+    throw new CaravanError("changed-meanwhile", home.folder, t("It was written again since you looked at it."), t("Look at it once more."));
   }
   const { both, why } = comparedWith(outside, work.project);
-  if (answer === "both" && !both) throw new CaravanError("damaged-project", home.folder, why ?? "", "Choose one of the two.");
+  if (answer === "both" && !both) throw new CaravanError("damaged-project", home.folder, why ?? "", t("Choose one of the two."));
   const { project, art, redrawn } = await withArtFrom(row.folder, both && answer === "both" ? both.project : outside.theirs);
   work.still();
   if (useOpenProject.getState().project !== work.project)
-    throw new CaravanError("changed-meanwhile", home.folder, "The project was changed here meanwhile.", "Do it again.");
+    throw new CaravanError("changed-meanwhile", home.folder, t("The project was changed here meanwhile."), t("Do it again."));
   const done = (after: Project, label: string) => {
     const error = work.apply(
       () => after,

@@ -1,4 +1,5 @@
 /** Opens folders of this computer through the browser (File System Access; the private file system works the same way). */
+import { t } from "../../ui/words";
 import { isHidden } from "../arriving/collect";
 
 /** Art is only read; the game's folder is written to as well. */
@@ -51,7 +52,10 @@ export async function picturesIn(folder: FileSystemDirectoryHandle): Promise<Map
     for await (const entry of (from as unknown as Entries).values()) {
       const own = path + entry.name;
       if (isHidden(own)) continue;
-      if (++seen > MOST_FILES) throw new Error(`The folder ${folder.name} holds more than ${MOST_FILES} files. Link the one with the art.`);
+      if (++seen > MOST_FILES)
+        throw new Error(
+          t("The folder {name} holds more than {most} files. Link the one with the art.", { name: folder.name, most: MOST_FILES }),
+        );
       if (entry.kind === "directory") await walk(entry, `${own}/`);
       else if (/\.png$/i.test(entry.name)) found.set(own, await entry.getFile());
     }

@@ -2,10 +2,12 @@
  * Watches the folder that a project's art comes from. Its files are checked whenever a person comes back to the tab, and changes are
  * shown before they are used. Nothing is ever written there.
  */
+
 import { allPictures, type Source, type SourceId, sheetOf } from "@caravan/core/model";
 import { create } from "zustand";
 import { inBackground } from "../../ui/in-background";
 import { say, sayTrouble } from "../../ui/notices";
+import { t } from "../../ui/words";
 import { begin } from "../begun";
 import { freshId } from "../fresh-id";
 import { currentProject, useOpenProject } from "../open-project";
@@ -95,8 +97,8 @@ async function look(ask: boolean): Promise<void> {
   if (news.length > 0)
     say({
       tone: "plain",
-      text: `Art changed in ${folder.name}: ${news.join(", ")}.`,
-      action: { label: "See what changed", run: seeChanged },
+      text: t("Art changed in {name}: {news}.", { name: folder.name, news: news.join(", ") }),
+      action: { label: t("See what changed"), run: seeChanged },
     });
 }
 

@@ -2,6 +2,7 @@
 
 import { useArrival } from "../../project/arriving/read-files";
 import { ProgressLine } from "../../ui/progress-line";
+import { t } from "../../ui/words";
 
 /** While files are being read, wherever the person is: how many, and a way to stop. */
 export function ArrivalLine() {
@@ -10,7 +11,13 @@ export function ArrivalLine() {
   const { done, total, cancel } = arrival;
   return (
     <div className="border-b border-line p-2">
-      <ProgressLine label={`Reading ${done} of ${total} ${total === 1 ? "picture" : "pictures"}`} done={done / total} onStop={cancel} />
+      <ProgressLine
+        label={
+          total === 1 ? t("Reading {done} of {total} picture", { done, total }) : t("Reading {done} of {total} pictures", { done, total })
+        }
+        done={done / total}
+        onStop={cancel}
+      />
     </div>
   );
 }

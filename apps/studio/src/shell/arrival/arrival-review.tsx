@@ -10,6 +10,7 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { inBackground } from "../../ui/in-background";
 import { SheetDialog } from "../../ui/sheet-dialog";
+import { t } from "../../ui/words";
 import { ProposalRow } from "./proposal-row";
 import { ProposedActions } from "./proposed-actions";
 
@@ -43,8 +44,8 @@ function Review({ proposals }: { proposals: readonly Proposal[] }) {
   };
   return (
     <SheetDialog
-      title="What came in"
-      description="This is what Caravan would make of it. Change what you like; undo takes all of it back at once."
+      title={t("What came in")}
+      description={t("This is what Caravan would make of it. Change what you like; undo takes all of it back at once.")}
       open
       onClose={close}
     >
@@ -53,13 +54,13 @@ function Review({ proposals }: { proposals: readonly Proposal[] }) {
       )}
       {known.length > 1 && (
         <div className="mb-3 flex flex-wrap items-center gap-3">
-          <span className="text-muted">{known.length} are called like sources:</span>
+          <span className="text-muted">{t("{count} are called like sources:", { count: known.length })}</span>
           <Choice
-            label={`What all ${known.length} are`}
+            label={t("What all {count} are", { count: known.length })}
             value={known.every((each) => choicesOf(each).replaces) ? "replaces" : "new"}
             options={[
-              ["replaces", "New art of them"],
-              ["new", "Sources of their own"],
+              ["replaces", t("New art of them")],
+              ["new", t("Sources of their own")],
             ]}
             onChange={(way) => {
               const next = new Map(choices);
@@ -69,7 +70,7 @@ function Review({ proposals }: { proposals: readonly Proposal[] }) {
           />
         </div>
       )}
-      <ul aria-label="Files" className="flex flex-col gap-2.5">
+      <ul aria-label={t("Files")} className="flex flex-col gap-2.5">
         {proposals.map((proposal) => (
           <ProposalRow
             key={proposal.id}
@@ -80,9 +81,9 @@ function Review({ proposals }: { proposals: readonly Proposal[] }) {
         ))}
       </ul>
       <div className="sticky -bottom-4 mt-3 -mb-4 flex justify-end gap-2 bg-paper pt-2 pb-4">
-        <Button onClick={close}>Cancel</Button>
+        <Button onClick={close}>{t("Cancel")}</Button>
         <Button look="now" autoFocus disabled={count === 0} onClick={bring} hint="Enter">
-          {count === proposals.length ? "Import" : `Import ${count} of ${proposals.length}`}
+          {count === proposals.length ? t("Import") : t("Import {count} of {proposals}", { count, proposals: proposals.length })}
         </Button>
       </div>
     </SheetDialog>

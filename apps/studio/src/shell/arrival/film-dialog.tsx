@@ -8,6 +8,7 @@ import { useCountFrom } from "../../ui/counting";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Select } from "../../ui/select";
 import { SheetDialog } from "../../ui/sheet-dialog";
+import { t } from "../../ui/words";
 import { run } from "../../workers/client";
 
 /** Beyond this a person is warned: a browser's tab may not hold it. */
@@ -47,8 +48,14 @@ function Choosing({ film }: { film: AskedFilm }) {
   );
   return (
     <SheetDialog
-      title={`Frames of ${file.name}`}
-      description={`${counted(total, "frame")} of ${facts.width} × ${facts.height} px in ${seconds3(length)} s, ${fps(total, length)} fps. Choose the frames to import.`}
+      title={t("Frames of {name}", { name: file.name })}
+      description={t("{frames} of {width} × {height} px in {seconds} s, {fps} fps. Choose the frames to import.", {
+        frames: counted(total, "frame"),
+        width: facts.width,
+        height: facts.height,
+        seconds: seconds3(length),
+        fps: fps(total, length),
+      })}
       open
       onClose={() => decide(null)}
     >
@@ -60,19 +67,23 @@ function Choosing({ film }: { film: AskedFilm }) {
         }}
       >
         <div className="flex flex-wrap items-start gap-4">
-          <Preview film={film} place={choice.first} title={`first: frame ${choice.first + countFrom}`} />
-          <Preview film={film} place={places.at(-1) ?? choice.last} title={`last: frame ${(places.at(-1) ?? choice.last) + countFrom}`} />
+          <Preview film={film} place={choice.first} title={t("first: frame {first}", { first: choice.first + countFrom })} />
+          <Preview
+            film={film}
+            place={places.at(-1) ?? choice.last}
+            title={t("last: frame {at}", { at: (places.at(-1) ?? choice.last) + countFrom })}
+          />
         </div>
         <div className="flex flex-wrap gap-3">
-          {number("from frame", choice.first + countFrom, countFrom, choice.last + countFrom, (value) => ({ first: value - countFrom }))}
-          {number("to frame", choice.last + countFrom, choice.first + countFrom, total - 1 + countFrom, (value) => ({
+          {number(t("from frame"), choice.first + countFrom, countFrom, choice.last + countFrom, (value) => ({ first: value - countFrom }))}
+          {number(t("to frame"), choice.last + countFrom, choice.first + countFrom, total - 1 + countFrom, (value) => ({
             last: value - countFrom,
           }))}
-          {number("keep one in", choice.every, 1, Math.max(1, total), (every) => ({ every }))}
+          {number(t("keep one in"), choice.every, 1, Math.max(1, total), (every) => ({ every }))}
           <span className="flex items-center gap-1.5 text-muted">
-            size
+            {t("size")}
             <Select
-              label="Size of the frames"
+              label={t("Size of the frames")}
               value={choice.reduction}
               options={[1, 2, 3, 4, 6, 8].map(
                 (reduction) => [reduction, `${size(reduction)}${reduction === 1 ? "" : ` (1/${reduction})`}`] as const,
@@ -82,21 +93,28 @@ function Choosing({ film }: { film: AskedFilm }) {
           </span>
         </div>
         <p aria-live="polite" className="number rounded-box bg-surface p-2" data-testid="film-outcome">
-          {counted(places.length, "frame")} of {size(choice.reduction)} px, {seconds3(seconds)} s, {fps(places.length, seconds)} fps;{" "}
-          {megabytes(bytes)} in memory
+          {t("{frames} of {size} px, {seconds} s, {fps} fps; {megabytes} in memory", {
+            frames: counted(places.length, "frame"),
+            size: size(choice.reduction),
+            seconds: seconds3(seconds),
+            fps: fps(places.length, seconds),
+            megabytes: megabytes(bytes),
+          })}
         </p>
         {bytes > MUCH && (
-          <p className="font-semibold text-brick">That is much for a browser: take fewer frames, or smaller ones, if it becomes slow.</p>
+          <p className="font-semibold text-brick">
+            {t("That is much for a browser: take fewer frames, or smaller ones, if it becomes slow.")}
+          </p>
         )}
         {places.length > MOST_PICTURES && (
           <p role="alert" className="font-semibold text-brick">
-            A project holds {MOST_PICTURES} pictures at most: take fewer frames.
+            {t("A project holds {most} pictures at most: take fewer frames.", { most: MOST_PICTURES })}
           </p>
         )}
         <div className="flex justify-end gap-2">
-          <Button onClick={() => decide(null)}>Cancel</Button>
+          <Button onClick={() => decide(null)}>{t("Cancel")}</Button>
           <Button look="now" type="submit" autoFocus disabled={places.length === 0 || places.length > MOST_PICTURES} hint="Enter">
-            Take {counted(places.length, "frame")}
+            {t("Take {frames}", { frames: counted(places.length, "frame") })}
           </Button>
         </div>
       </form>

@@ -8,8 +8,9 @@ import { Select } from "../../ui/select";
 import { Tick } from "../../ui/tick";
 import { useBeat } from "../../ui/ticking";
 import { UnplacedRecords } from "../../ui/unplaced-records";
+import { t } from "../../ui/words";
 
-const GROUNDS = { plain: "plain background", key: "key colour", checker: "picture of a checkerboard" };
+const GROUNDS = { plain: t("plain background"), key: t("key colour"), checker: t("picture of a checkerboard") };
 
 /** One thing that came in: what it is, what is odd about it, and what may be chosen. */
 export function ProposalRow({
@@ -43,21 +44,25 @@ export function ProposalRow({
         ))}
         {unplaced && unplaced.length > 0 && <UnplacedRecords unplaced={unplaced} />}
         <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
-          <Tick label={kind === "recut" ? "Cut it so" : "Import"} checked={choices.include} onChange={(include) => onChange({ include })} />
+          <Tick
+            label={kind === "recut" ? t("Cut it so") : t("Import")}
+            checked={choices.include}
+            onChange={(include) => onChange({ include })}
+          />
           {known && (
             <Choice
-              label={`What ${name} is`}
+              label={t("What {name} is", { name })}
               value={choices.replaces ? "replaces" : "new"}
               options={[
-                ["replaces", `New art of ${known.name}`],
-                ["new", "A source of its own"],
+                ["replaces", t("New art of {name}", { name: known.name })],
+                ["new", t("A source of its own")],
               ]}
               onChange={(way) => onChange({ replaces: way === "replaces" })}
             />
           )}
           {isNew && layering && (
             <Choice
-              label={`What becomes of the layers of ${name}`}
+              label={t("What becomes of the layers of {name}", { name })}
               value={choices.layers ? "whole" : "apart"}
               options={[
                 ["whole", layering.whole],
@@ -68,7 +73,7 @@ export function ProposalRow({
           )}
           {isNew && parting && (
             <Choice
-              label={`What to make of ${name}`}
+              label={t("What to make of {name}", { name })}
               value={choices.apart ? "apart" : "whole"}
               options={[
                 ["whole", parting.whole],
@@ -78,18 +83,24 @@ export function ProposalRow({
             />
           )}
           {isNew && cuts && cuts.length > 1 && (
-            <Select label={`How to cut ${name}`} value={choices.cut} options={cuts} onChange={(cut) => onChange({ cut })} />
+            <Select label={t("How to cut {name}", { name })} value={choices.cut} options={cuts} onChange={(cut) => onChange({ cut })} />
           )}
           {isNew && ground && (
             <Tick
-              label={`Clear its ${GROUNDS[ground.kind]} ${ground.clearing.colours.join(" and ")}`}
+              label={t("Clear its {ground} {colours}", { ground: GROUNDS[ground.kind], colours: ground.clearing.colours.join(" and ") })}
               checked={choices.clear}
               onChange={(clear) => onChange({ clear })}
             />
           )}
           {isNew && clips.length > 0 && (
             <Tick
-              label={clips.length === 1 ? `Make a clip${kind === "animation" ? " with its times" : ""}` : `Make its ${clips.length} clips`}
+              label={
+                clips.length === 1
+                  ? kind === "animation"
+                    ? t("Make a clip with its times")
+                    : t("Make a clip")
+                  : t("Make its {count} clips", { count: clips.length })
+              }
               checked={choices.clips}
               onChange={(take) => onChange({ clips: take })}
             />

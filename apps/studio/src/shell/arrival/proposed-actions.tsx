@@ -5,6 +5,7 @@ import { FACINGS_OF } from "@caravan/core/model";
 import { FacingOrderFields } from "../../preview/facing-order-fields";
 import { MovingFrames } from "../../preview/moving-frames";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 
 /** Movements in several facings that came in, every facing moving, before anything of them exists. */
 export function ProposedActions({
@@ -17,7 +18,7 @@ export function ProposedActions({
   onWant: (id: string, wanted: boolean) => void;
 }) {
   return (
-    <section aria-label="Actions" className="mb-4">
+    <section aria-label={t("Actions")} className="mb-4">
       <ul className="flex flex-col gap-2.5">
         {actions.map((each) => (
           <li
@@ -38,7 +39,7 @@ export function ProposedActions({
                         <span className="flex size-14 items-center justify-center rounded-sm border border-dashed border-line-strong" />
                       )}
                       <span className={`w-full truncate text-center ${petal ? "" : "text-muted"}`}>
-                        {petal ? (petal.mirrored ? "mirrored" : each.action.namesClips ? "" : petal.clip.name) : "missing"}
+                        {petal ? (petal.mirrored ? t("mirrored") : each.action.namesClips ? "" : petal.clip.name) : t("missing")}
                       </span>
                     </dd>
                   </div>
@@ -61,8 +62,8 @@ function inWords({ action, byOrder, petals }: ProposedAction): string {
   const missing = action.ways - Object.keys(petals).length;
   const mirrored = Object.values(petals).filter((petal) => petal.mirrored).length;
   return [
-    `Make the action ${action.name}, ${action.ways} facings`,
-    ...(byOrder ? ["in this order"] : []),
+    t("Make the action {name}, {ways} facings", { name: action.name, ways: action.ways }),
+    ...(byOrder ? [t("in this order")] : []),
     ...(mirrored > 0 ? [`${mirrored} mirrored`] : []),
     ...(missing > 0 ? [`${missing} missing`] : []),
   ].join(", ");

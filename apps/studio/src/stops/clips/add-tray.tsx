@@ -13,6 +13,7 @@ import { say } from "../../ui/notices";
 import { FieldBox } from "../../ui/number-field";
 import { Select } from "../../ui/select";
 import { TextField } from "../../ui/text-field";
+import { t } from "../../ui/words";
 import { addPicked, addRefs } from "./clip-keys";
 
 /** Frames of a sheet, to be dragged into the ribbon or picked and added with Enter. */
@@ -25,12 +26,12 @@ export function AddTray({ clip }: { clip: Clip }) {
   if (!source) return null;
   const count = pickedFrames(project, { picked: picks }).length;
   return (
-    <section aria-label="Tray" className="shrink-0 rounded-box border border-line bg-surface px-2.5 pt-2 pb-1">
+    <section aria-label={t("Tray")} className="shrink-0 rounded-box border border-line bg-surface px-2.5 pt-2 pb-1">
       <header className="mb-1.5 flex min-h-6 items-center justify-between gap-3">
         <span className="flex items-center gap-2 font-semibold text-muted">
-          Frames of
+          {t("Frames of")}
           <Select
-            label="Frames of"
+            label={t("Frames of")}
             value={source.id}
             options={project.sources.map((each) => [each.id, each.name] as const)}
             onChange={chooseSource}
@@ -39,10 +40,10 @@ export function AddTray({ clip }: { clip: Clip }) {
         <RangeFields clip={clip} source={source} />
         {count > 0 ? (
           <Button className="min-h-6" onClick={() => addPicked(clip)} hint="Enter">
-            Add {count} to {clip.name}
+            {t("Add {count} to {name}", { count, name: clip.name })}
           </Button>
         ) : (
-          <span className="truncate text-muted">drag, or pick and Enter</span>
+          <span className="truncate text-muted">{t("drag, or pick and Enter")}</span>
         )}
       </header>
       <FrameStrip source={source} />
@@ -63,12 +64,18 @@ function RangeFields({ clip, source }: { clip: Clip; source: Source }) {
       const numbers = parseRanges(text, least, most);
       const missing = [...new Set(numbers.filter((number) => !byNumber.has(number)))];
       const refs = numbers.flatMap((number) => byNumber.get(number) ?? []);
-      if (refs.length === 0) return missing.length > 0 ? `There is no frame ${missing[0]}.` : `Write numbers such as ${some}`;
+      if (refs.length === 0)
+        return missing.length > 0
+          ? t("There is no frame {number}.", { number: missing[0] ?? "" })
+          : t("Write numbers such as {some}", { some });
       const problem = use(refs);
       if (!problem && missing.length > 0)
         say({
           tone: "plain",
-          text: `Skipped (empty, dropped or missing): ${missing.slice(0, 8).join(", ")}${missing.length > 8 ? ", …" : ""}.`,
+          text:
+            missing.length > 8
+              ? t("Skipped (empty, dropped or missing): {missing}, ….", { missing: missing.slice(0, 8).join(", ") })
+              : t("Skipped (empty, dropped or missing): {missing}.", { missing: missing.slice(0, 8).join(", ") }),
         });
       return problem;
     } catch (error) {
@@ -77,17 +84,23 @@ function RangeFields({ clip, source }: { clip: Clip; source: Source }) {
   };
   return (
     <>
-      <FieldBox label="add numbers">
+      <FieldBox label={t("add numbers")}>
         <TextField
           id={FIELDS.moreFrames}
-          label="Frames by number"
+          label={t("Frames by number")}
           value=""
           onChange={take((refs) => addRefs(clip, refs))}
           placeholder={some}
         />
       </FieldBox>
-      <FieldBox label="new clip of">
-        <TextField id={FIELDS.clipOfFrames} label="New clip of frames by number" value="" onChange={take(newClip)} placeholder={some} />
+      <FieldBox label={t("new clip of")}>
+        <TextField
+          id={FIELDS.clipOfFrames}
+          label={t("New clip of frames by number")}
+          value=""
+          onChange={take(newClip)}
+          placeholder={some}
+        />
       </FieldBox>
     </>
   );

@@ -12,6 +12,7 @@ import { goToField } from "../../ui/fields-by-key";
 import { useKeys } from "../../ui/keys";
 import { say } from "../../ui/notices";
 import { pasteUnlessArt } from "../../ui/paste";
+import { t } from "../../ui/words";
 import { chosenSteps, extendedSteps } from "./chosen-steps";
 import { duplicateNow, moveNow, removeNow } from "./clip-acts";
 import { copySteps, duplicateChosen, pasteCopied, splitAt } from "./step-acts";
@@ -39,50 +40,50 @@ export function ClipKeys({ clip }: { clip: Clip }) {
     const to = Math.max(0, Math.min(clip.steps.length - chosen.length, first + by));
     if (act(moveSteps, name, chosen, to)) useView.setState({ steps: chosen.map((_, k) => to + k) });
   };
-  useKeys("The clip", [
+  useKeys(t("The clip"), [
     {
       keys: "ArrowRight Shift+ArrowRight",
       repeats: true,
-      label: "Next step; with Shift choose more",
+      label: t("Next step; with Shift choose more"),
       run: (event) => choose(1, event.shiftKey),
     },
-    { keys: "ArrowLeft Shift+ArrowLeft", repeats: true, label: "Step before", run: (event) => choose(-1, event.shiftKey) },
-    { keys: "Alt+ArrowRight", repeats: true, label: "Move the chosen steps later", run: () => move(1) },
-    { keys: "Alt+ArrowLeft", repeats: true, label: "Move the chosen steps earlier", run: () => move(-1) },
-    { keys: "Delete Backspace", label: "Drop the chosen steps from the clip", run: () => dropChosen(clip) },
-    { keys: "Enter", label: "Add the picked frames after the chosen step", run: () => addPicked(clip) },
-    { keys: "Mod+a", label: "Choose all steps", run: () => useView.setState({ steps: clip.steps.map((_, k) => k) }) },
-    { keys: "Mod+c", label: "Copy the chosen steps", run: () => copySteps(clip, steps()) },
-    { keys: "Mod+v", label: "Paste steps after the chosen one", run: () => pasteUnlessArt(() => pasteCopied(clip, steps())) },
-    { keys: "Mod+d", label: "Duplicate the chosen steps", run: () => duplicateChosen(clip, steps()) },
-    { keys: "Shift+v", label: "Reverse the chosen steps", run: () => act(reverseSomeSteps, name, steps()) },
-    { keys: "s", label: "Split the clip at the chosen steps, else at the playhead", run: () => splitAt(clip, steps()) },
-    { keys: "Escape", label: "Choose no step", run: () => useView.setState({ steps: [] }) },
-    { keys: "v", label: "Reverse the clip", run: () => act(reverseSteps, name) },
-    { keys: "f", label: "Type the speed in fps", run: () => goToField("fps") },
-    { keys: "t", label: "Type the time of the chosen steps", run: () => goToField("stepTimes") },
-    { keys: "a", label: "Add frames by their numbers", run: () => goToField("moreFrames") },
-    { keys: "Shift+a", label: "Make a clip of frames by their numbers", run: () => goToField("clipOfFrames") },
-    { keys: "n F2", label: "Rename the clip", run: () => goToField("clipName") },
-    { keys: "o", label: "Play once", run: () => act(setClipRules, name, { playback: "once" }) },
-    { keys: "l", label: "Play in a loop", run: () => act(setClipRules, name, { playback: "loop" }) },
-    { keys: "b", label: "Play back and forth", run: () => act(setClipRules, name, { playback: "pingpong" }) },
+    { keys: "ArrowLeft Shift+ArrowLeft", repeats: true, label: t("Step before"), run: (event) => choose(-1, event.shiftKey) },
+    { keys: "Alt+ArrowRight", repeats: true, label: t("Move the chosen steps later"), run: () => move(1) },
+    { keys: "Alt+ArrowLeft", repeats: true, label: t("Move the chosen steps earlier"), run: () => move(-1) },
+    { keys: "Delete Backspace", label: t("Drop the chosen steps from the clip"), run: () => dropChosen(clip) },
+    { keys: "Enter", label: t("Add the picked frames after the chosen step"), run: () => addPicked(clip) },
+    { keys: "Mod+a", label: t("Choose all steps"), run: () => useView.setState({ steps: clip.steps.map((_, k) => k) }) },
+    { keys: "Mod+c", label: t("Copy the chosen steps"), run: () => copySteps(clip, steps()) },
+    { keys: "Mod+v", label: t("Paste steps after the chosen one"), run: () => pasteUnlessArt(() => pasteCopied(clip, steps())) },
+    { keys: "Mod+d", label: t("Duplicate the chosen steps"), run: () => duplicateChosen(clip, steps()) },
+    { keys: "Shift+v", label: t("Reverse the chosen steps"), run: () => act(reverseSomeSteps, name, steps()) },
+    { keys: "s", label: t("Split the clip at the chosen steps, else at the playhead"), run: () => splitAt(clip, steps()) },
+    { keys: "Escape", label: t("Choose no step"), run: () => useView.setState({ steps: [] }) },
+    { keys: "v", label: t("Reverse the clip"), run: () => act(reverseSteps, name) },
+    { keys: "f", label: t("Type the speed in fps"), run: () => goToField("fps") },
+    { keys: "t", label: t("Type the time of the chosen steps"), run: () => goToField("stepTimes") },
+    { keys: "a", label: t("Add frames by their numbers"), run: () => goToField("moreFrames") },
+    { keys: "Shift+a", label: t("Make a clip of frames by their numbers"), run: () => goToField("clipOfFrames") },
+    { keys: "n F2", label: t("Rename the clip"), run: () => goToField("clipName") },
+    { keys: "o", label: t("Play once"), run: () => act(setClipRules, name, { playback: "once" }) },
+    { keys: "l", label: t("Play in a loop"), run: () => act(setClipRules, name, { playback: "loop" }) },
+    { keys: "b", label: t("Play back and forth"), run: () => act(setClipRules, name, { playback: "pingpong" }) },
   ]);
   const bench = (to: Bench) => () => useView.setState({ bench: to });
-  useKeys("Benches", [
-    { keys: "r", label: "Ribbons", run: bench("ribbons") },
-    { keys: "g", label: "Its origins and marks, at Marks", run: () => goToMarks(name) },
-    { keys: "k", label: "Flick between two steps", run: bench("flick") },
-    { keys: "c", label: "Compare clips", run: bench("compare") },
-    { keys: "h", label: "Rhythm of clips", run: bench("rhythm") },
+  useKeys(t("Benches"), [
+    { keys: "r", label: t("Ribbons"), run: bench("ribbons") },
+    { keys: "g", label: t("Its origins and marks, at Marks"), run: () => goToMarks(name) },
+    { keys: "k", label: t("Flick between two steps"), run: bench("flick") },
+    { keys: "c", label: t("Compare clips"), run: bench("compare") },
+    { keys: "h", label: t("Rhythm of clips"), run: bench("rhythm") },
   ]);
-  useKeys("The list of clips", [
-    { keys: "ArrowDown", repeats: true, label: "Next clip", run: () => neighbour(1) },
-    { keys: "ArrowUp", repeats: true, label: "Clip before", run: () => neighbour(-1) },
-    { keys: "Alt+ArrowDown", repeats: true, label: "Move the clip down", run: () => moveNow(name, 1) },
-    { keys: "Alt+ArrowUp", repeats: true, label: "Move the clip up", run: () => moveNow(name, -1) },
-    { keys: "d", label: "Duplicate the clip", run: () => duplicateNow(name) },
-    { keys: "Shift+Delete", label: "Remove the clip", run: () => removeNow(name) },
+  useKeys(t("The list of clips"), [
+    { keys: "ArrowDown", repeats: true, label: t("Next clip"), run: () => neighbour(1) },
+    { keys: "ArrowUp", repeats: true, label: t("Clip before"), run: () => neighbour(-1) },
+    { keys: "Alt+ArrowDown", repeats: true, label: t("Move the clip down"), run: () => moveNow(name, 1) },
+    { keys: "Alt+ArrowUp", repeats: true, label: t("Move the clip up"), run: () => moveNow(name, -1) },
+    { keys: "d", label: t("Duplicate the clip"), run: () => duplicateNow(name) },
+    { keys: "Shift+Delete", label: t("Remove the clip"), run: () => removeNow(name) },
   ]);
   return null;
 }
@@ -91,7 +92,7 @@ export function ClipKeys({ clip }: { clip: Clip }) {
 export function addPicked(clip: Clip): void {
   const refs = pickedFrames(currentProject(), useView.getState());
   if (refs.length === 0) {
-    say({ tone: "plain", text: "Pick frames in the tray first, then Enter adds them." });
+    say({ tone: "plain", text: t("Pick frames in the tray first, then Enter adds them.") });
     return;
   }
   const problem = addRefs(clip, refs);

@@ -1,6 +1,8 @@
 /** Groups the list at Clips: consecutive clips of one action stand under its name, each with its facing. */
+
 import { type Action, type Clip, type Facing, facingsPresent } from "@caravan/core/model";
 import type { Heading, Row } from "../../ui/row-list";
+import { t } from "../../ui/words";
 import { secondsInWords, totalOf } from "./pace-words";
 
 /** Where a clip stands in the actions: the first that shows it, and where it looks there unmirrored. */
@@ -43,8 +45,8 @@ function placesOf(actions: readonly Action[]): ReadonlyMap<string, Place> {
   return places;
 }
 
-const SIGNS = { once: " once", loop: "", pingpong: " ↔" };
+const SIGNS = { once: t(" once"), loop: "", pingpong: " ↔" };
 
 function lengthInWords(clip: Clip): string {
-  return clip.steps.length === 0 ? "empty" : `${secondsInWords(totalOf(clip))}${SIGNS[clip.playback]}`;
+  return clip.steps.length === 0 ? t("empty") : `${secondsInWords(totalOf(clip))}${SIGNS[clip.playback]}`;
 }

@@ -9,6 +9,7 @@ import { chooseAction } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { Select } from "../../ui/select";
+import { t } from "../../ui/words";
 import { splitAt } from "./step-acts";
 
 /** Makes the rows of a clip the facings of an action, and shows that. */
@@ -30,27 +31,27 @@ export function ClipTools({ clip }: { clip: Clip }) {
   const others = project.clips.filter((each) => each.name !== clip.name);
   if (clip.steps.length < 2 && others.length === 0) return null;
   return (
-    <Detail title="The whole clip">
+    <Detail title={t("The whole clip")}>
       <div className="flex flex-wrap items-center gap-2">
         {clip.steps.length > 1 && (
           <Button onClick={() => splitAt(clip, [])} hint="S">
-            Split at the playhead
+            {t("Split at the playhead")}
           </Button>
         )}
-        {rows > 1 && <Button onClick={() => act(partByRows, clip.name)}>Part by its {rows} rows</Button>}
+        {rows > 1 && <Button onClick={() => act(partByRows, clip.name)}>{t("Part by its {rows} rows", { rows })}</Button>}
         {facings !== null && (
-          <Button title="The first row looks at you, the others go on clockwise" onClick={() => toAction(clip.name)}>
-            Its rows are {facings} facings
+          <Button title={t("The first row looks at you, the others go on clockwise")} onClick={() => toAction(clip.name)}>
+            {t("Its rows are {facings} facings", { facings })}
           </Button>
         )}
         {others.length > 0 && (
           <span className="flex items-center gap-1.5 text-muted">
-            Put after it
+            {t("Put after it")}
             <Select
-              label="Clip to put after it"
+              label={t("Clip to put after it")}
               className="max-w-40"
               value={null}
-              placeholder="another clip …"
+              placeholder={t("another clip …")}
               options={others.map(({ name }) => [name, name] as const)}
               onChange={(name) => act(joinClips, clip.name, [name])}
             />

@@ -15,6 +15,7 @@ import { FIELDS } from "../../ui/fields-by-key";
 import { FieldBox } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 import { DataDetail } from "../../user-data/data-detail";
 import { chosenSteps } from "./chosen-steps";
 import { ClipFindings } from "./clip-findings";
@@ -41,9 +42,9 @@ export function Details() {
       {steps.length > 0 ? (
         <StepsDetail clip={clip} steps={steps} />
       ) : (
-        <Detail title="Steps">
+        <Detail title={t("Steps")}>
           <p className="text-muted">
-            Choose steps on the ribbon to set their time or drop them. Without a choice, the time is set for all.
+            {t("Choose steps on the ribbon to set their time or drop them. Without a choice, the time is set for all.")}
           </p>
           <StepTime clip={clip} steps={clip.steps.map((_, k) => k)} />
         </Detail>
@@ -64,7 +65,9 @@ function StepsDetail({ clip, steps }: { clip: Clip; steps: readonly number[] }) 
   return (
     <Detail
       part="chosen steps"
-      title={steps.length === 1 ? `Step ${(steps[0] as number) + countFrom}` : `${steps.length} steps`}
+      title={
+        steps.length === 1 ? t("Step {step}", { step: (steps[0] as number) + countFrom }) : t("{count} steps", { count: steps.length })
+      }
       aside={<CountFrom />}
     >
       {steps.length === 1 && found && (
@@ -72,7 +75,7 @@ function StepsDetail({ clip, steps }: { clip: Clip; steps: readonly number[] }) 
       )}
       <StepTime clip={clip} steps={steps} />
       <Tick
-        label={`play only ${steps.length === 1 ? "this step" : "these steps"}`}
+        label={steps.length === 1 ? t("play only this step") : t("play only these steps")}
         checked={onlyChosen}
         onChange={(next) => usePlayer.setState({ onlyChosen: next })}
       />
@@ -88,14 +91,14 @@ function StepTime({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
   return (
     <div className="mt-2 flex flex-wrap items-center gap-2">
       <MsField
-        word={same ? "each" : "mixed, first"}
+        word={same ? t("each") : t("mixed, first")}
         id={FIELDS.stepTimes}
-        label="Milliseconds of the chosen steps"
+        label={t("Milliseconds of the chosen steps")}
         value={first}
         onChange={(each) => editInGesture(`step time ${clip.name} ${steps.join()}`, setStepDurations, clip.name, steps, each)?.message}
       />
       {steps.length > 1 && <DurationsField clip={clip} steps={steps} />}
-      {!same && steps.length === clip.steps.length && <Button onClick={() => act(evenOut, clip.name)}>Even out</Button>}
+      {!same && steps.length === clip.steps.length && <Button onClick={() => act(evenOut, clip.name)}>{t("Even out")}</Button>}
     </div>
   );
 }
@@ -106,7 +109,7 @@ function DurationsField({ clip, steps }: { clip: Clip; steps: readonly number[] 
   const set = (text: string): string | undefined => {
     const durations = text.split(/[\s,;/]+/).flatMap((part) => (part === "" || part === "…" ? [] : [Number(part)]));
     const wrong = durations.find((ms) => !(ms > 0));
-    if (durations.length === 0 || wrong !== undefined) return "Type milliseconds such as 150 150 400.";
+    if (durations.length === 0 || wrong !== undefined) return t("Type milliseconds such as 150 150 400.");
     return edit(
       setDurationsInTurn,
       clip.name,
@@ -115,10 +118,10 @@ function DurationsField({ clip, steps }: { clip: Clip; steps: readonly number[] 
     )?.message;
   };
   return (
-    <FieldBox label="in turn">
+    <FieldBox label={t("in turn")}>
       <TextField
         key={`${clip.name} ${steps.join()}`}
-        label="Durations one by one, in milliseconds"
+        label={t("Durations one by one, in milliseconds")}
         value={`${shown.join(" ")}${steps.length > MOST_LISTED ? " …" : ""}`}
         onChange={set}
         className="max-w-52"

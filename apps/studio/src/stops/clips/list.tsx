@@ -8,6 +8,7 @@ import { Button } from "../../ui/button";
 import { fold, useFoldedParts } from "../../ui/folded";
 import { ListHeading, RowList, rowAt } from "../../ui/row-list";
 import { WithMenu } from "../../ui/with-menu";
+import { t } from "../../ui/words";
 import { duplicateNow, removeNow } from "./clip-acts";
 import { clipRows } from "./clip-rows";
 import { clipMenu } from "./menus";
@@ -37,19 +38,19 @@ export function List() {
   return (
     <>
       {project.actions.length > 0 && <ActionsList />}
-      <ListHeading title="Clips" count={clips.length} />
+      <ListHeading title={t("Clips")} count={clips.length} />
       {clips.length > MANY && (
         <input
           type="search"
-          aria-label="Filter clips"
-          placeholder="Filter"
+          aria-label={t("Filter clips")}
+          placeholder={t("Filter")}
           value={wanted}
           onChange={(event) => setWanted(event.target.value)}
           className="mb-1.5 min-h-7.5 w-full rounded-box border border-line bg-raised px-2 placeholder:text-muted"
         />
       )}
       <WithMenu
-        label="What can be done with the clip"
+        label={t("What can be done with the clip")}
         menuOf={(target) => {
           const name = rowAt(target);
           return name === undefined ? null : clipMenu(name as ClipName);
@@ -57,7 +58,7 @@ export function List() {
       >
         <div>
           <RowList
-            label="Clips"
+            label={t("Clips")}
             rows={rows}
             chosen={chosen}
             together={new Set(together.map(({ name }) => name))}
@@ -73,11 +74,11 @@ export function List() {
           />
         </div>
       </WithMenu>
-      {shown.length === 0 && filtered && <p className="px-1.5 text-small text-muted">No clip matches.</p>}
+      {shown.length === 0 && filtered && <p className="px-1.5 text-small text-muted">{t("No clip matches.")}</p>}
       {chosen !== null && together.length === 0 && (
         <div className="mt-3 flex flex-wrap gap-2 px-1.5">
-          <Button onClick={() => duplicateNow(chosen)}>Duplicate</Button>
-          <Button onClick={() => removeNow(chosen)}>Remove</Button>
+          <Button onClick={() => duplicateNow(chosen)}>{t("Duplicate")}</Button>
+          <Button onClick={() => removeNow(chosen)}>{t("Remove")}</Button>
         </div>
       )}
       {project.actions.length === 0 && clips.length + project.sources.length > 0 && <ActionsList />}
@@ -86,5 +87,5 @@ export function List() {
 }
 
 function partOf(action: string): string {
-  return `clips of ${action}`;
+  return t("clips of {action}", { action });
 }

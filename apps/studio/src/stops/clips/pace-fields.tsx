@@ -7,6 +7,7 @@ import { timelineOfClip } from "../../preview/timelines";
 import { editInGesture } from "../../project/open-project";
 import { FIELDS } from "../../ui/fields-by-key";
 import { FieldBox, NumberField } from "../../ui/number-field";
+import { t } from "../../ui/words";
 import { secondsInWords } from "./pace-words";
 
 /** The three ways to say how fast a clip is, all shown, each to be typed. Steps keep their proportions. */
@@ -19,10 +20,10 @@ export function PaceFields({ clip }: { clip: Clip }) {
   const round = timelineOfClip(clip)?.laterPass ?? 0;
   return (
     <div className="flex flex-wrap items-center gap-1.5">
-      <FieldBox label={pace.even ? "" : "mean"}>
+      <FieldBox label={pace.even ? "" : t("mean")}>
         <NumberField
           id={FIELDS.fps}
-          label="Frames per second"
+          label={t("Frames per second")}
           value={pace.fps}
           least={0.001}
           most={1_000_000}
@@ -32,9 +33,9 @@ export function PaceFields({ clip }: { clip: Clip }) {
         />
       </FieldBox>
       <span aria-hidden>=</span>
-      <FieldBox label={pace.even ? "" : "mean"}>
+      <FieldBox label={pace.even ? "" : t("mean")}>
         <NumberField
-          label="Milliseconds a step"
+          label={t("Milliseconds a step")}
           value={pace.perStep / 1000}
           least={0.001}
           most={3_600_000}
@@ -47,17 +48,17 @@ export function PaceFields({ clip }: { clip: Clip }) {
       <span aria-hidden>=</span>
       <FieldBox label="">
         <NumberField
-          label="Seconds in all"
+          label={t("Seconds in all")}
           value={pace.total / 1_000_000}
           least={0.000001}
           most={3600 * steps.length}
           step={0.05}
           decimals={6}
-          unit={clip.playback === "pingpong" ? "s one way" : clip.playback === "once" ? "s in all" : "s a loop"}
+          unit={clip.playback === "pingpong" ? t("s one way") : clip.playback === "once" ? t("s in all") : t("s a loop")}
           onChange={(seconds) => total(seconds * 1_000_000)}
         />
       </FieldBox>
-      {clip.playback === "pingpong" && <span className="text-muted">{secondsInWords(round)} a loop</span>}
+      {clip.playback === "pingpong" && <span className="text-muted">{t("{seconds} a loop", { seconds: secondsInWords(round) })}</span>}
     </div>
   );
 }

@@ -9,6 +9,7 @@ import { useProject } from "../../project/open-project";
 import { chooseClip, useView } from "../../project/view";
 import { useDragSensors } from "../../ui/drag-sensors";
 import { useInSight } from "../../ui/in-sight";
+import { t } from "../../ui/words";
 import { AddTray } from "./add-tray";
 import { chosenSteps } from "./chosen-steps";
 import { useHeldScale } from "./edge-handle";
@@ -61,7 +62,7 @@ export function Ribbons({ clip }: { clip: Clip }) {
     <DndContext id="ribbons" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(clip, event)}>
       <section
         ref={scroller}
-        aria-label="Ribbons"
+        aria-label={t("Ribbons")}
         className="min-h-0 grow overflow-auto rounded-box border border-line bg-surface py-2"
         style={{ [PX_PER_MS]: `${scale * 1000}px` } as CSSProperties}
         tabIndex={0}
@@ -127,7 +128,7 @@ function RibbonName({ clip, chosen = false }: { clip: Clip; chosen?: boolean }) 
       title={clip.name}
     >
       <span className="truncate">{clip.name}</span>
-      <span className="shrink-0 font-normal text-muted">{clip.steps.length === 0 ? "empty" : secondsInWords(totalOf(clip))}</span>
+      <span className="shrink-0 font-normal text-muted">{clip.steps.length === 0 ? t("empty") : secondsInWords(totalOf(clip))}</span>
     </span>
   );
 }
@@ -150,7 +151,7 @@ const ThinRibbon = memo(function ThinRibbon({ clip }: { clip: Clip }) {
       type="button"
       tabIndex={-1}
       onClick={() => chooseClip(clip.name)}
-      aria-label={`Choose ${clip.name}`}
+      aria-label={t("Choose {name}", { name: clip.name })}
       className="group flex w-max min-w-full items-center py-1 text-left"
     >
       <RibbonName clip={clip} />

@@ -9,6 +9,7 @@ import { useCountFrom } from "../../ui/counting";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Select } from "../../ui/select";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 
 /** How the clip goes on after its last step. */
 export function RuleFields({ clip }: { clip: Clip }) {
@@ -18,25 +19,25 @@ export function RuleFields({ clip }: { clip: Clip }) {
   return (
     <div className="flex flex-wrap items-center gap-2">
       <Choice
-        label="Looping"
+        label={t("Looping")}
         value={clip.playback}
         options={[
-          ["once", "Once"],
-          ["loop", "Loop"],
-          ["pingpong", "Back and forth"],
+          ["once", t("Once")],
+          ["loop", t("Loop")],
+          ["pingpong", t("Back and forth")],
         ]}
         onChange={(playback) => set({ playback })}
       />
       {clip.playback !== "once" && (
-        <FieldBox label="loops">
-          <NumberField label="Loops, 0 for forever" value={clip.times} most={1_000_000} onChange={(times) => void set({ times })} />
-          <span className="text-small text-muted">{clip.times === 0 ? "forever" : clip.times === 1 ? "time" : "times"}</span>
+        <FieldBox label={t("loops")}>
+          <NumberField label={t("Loops, 0 for forever")} value={clip.times} most={1_000_000} onChange={(times) => void set({ times })} />
+          <span className="text-small text-muted">{clip.times === 0 ? t("forever") : clip.times === 1 ? t("time") : t("times")}</span>
         </FieldBox>
       )}
       {clip.playback !== "once" && clip.steps.length > 1 && (
-        <FieldBox label="loop from step">
+        <FieldBox label={t("loop from step")}>
           <NumberField
-            label="First step of each later loop"
+            label={t("First step of each later loop")}
             value={clip.loopFrom + countFrom}
             least={countFrom}
             most={clip.steps.length - 1 + countFrom}
@@ -45,25 +46,25 @@ export function RuleFields({ clip }: { clip: Clip }) {
         </FieldBox>
       )}
       {clip.playback === "pingpong" && (
-        <Tick label="show both ends twice" checked={clip.doubleEnds} onChange={(doubleEnds) => set({ doubleEnds })} />
+        <Tick label={t("show both ends twice")} checked={clip.doubleEnds} onChange={(doubleEnds) => set({ doubleEnds })} />
       )}
       {ends && (
         <span className="inline-flex min-h-8 items-center gap-1.5 rounded-box border border-line bg-raised px-2">
-          <span className="text-small text-muted">then</span>
+          <span className="text-small text-muted">{t("then")}</span>
           <Select
-            label="then"
+            label={t("then")}
             value={clip.after}
             options={[
-              ["hold", "hold last"],
-              ["first", "show first"],
-              ["hide", "hide"],
+              ["hold", t("hold last")],
+              ["first", t("show first")],
+              ["hide", t("hide")],
             ]}
             onChange={(after) => set({ after })}
           />
         </span>
       )}
       <Button className="ml-auto" onClick={() => act(reverseSteps, clip.name)} hint="V">
-        Reverse
+        {t("Reverse")}
       </Button>
     </div>
   );

@@ -7,6 +7,7 @@ import { pause, seek } from "../../preview/clock";
 import { usePlayerClock } from "../../preview/player-state";
 import { editInGesture } from "../../project/open-project";
 import { useView } from "../../project/view";
+import { t } from "../../ui/words";
 import { edgesOf, nearestEdge, rulerMarks, stepsBetween } from "./ribbon-scale";
 
 interface Props {
@@ -44,7 +45,7 @@ export function Ruler({ clip, scale, left, margin, from, until }: Props) {
     <div
       aria-hidden
       data-testid="ruler"
-      title="Drag to move through time; with Shift choose the steps you sweep over"
+      title={t("Drag to move through time; with Shift choose the steps you sweep over")}
       className="relative h-6 cursor-ew-resize touch-none"
       style={{ marginLeft: left, width: end * scale + margin }}
       onPointerDown={(event) => {
@@ -79,7 +80,7 @@ function RoundsFrom({ clip, edges, scale }: { clip: Clip; edges: readonly Micros
   return (
     <span
       data-testid="rounds-from"
-      title="Later rounds begin here; drag it to another step"
+      title={t("Later rounds begin here; drag it to another step")}
       className="absolute -top-1 z-10 h-3 w-3 cursor-col-resize touch-none border-t-3 border-l-3 border-lapis hover:border-now"
       style={{ left: at * scale }}
       onPointerDown={(event) => {

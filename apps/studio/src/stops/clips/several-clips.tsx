@@ -12,6 +12,7 @@ import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
 import { chordInWords } from "../../ui/keys";
 import { FieldBox, NumberField } from "../../ui/number-field";
+import { t } from "../../ui/words";
 import { DataDetail } from "../../user-data/data-detail";
 
 /** What is changed on all selected clips at once, each change one step back. */
@@ -19,18 +20,22 @@ export function SeveralClips({ clips }: { clips: readonly Clip[] }) {
   const names = clips.map(({ name }) => name);
   return (
     <>
-      <Detail part="selected clips" title={`${clips.length} clips selected`} aside={`${chordInWords("Mod")}+click adds one`}>
+      <Detail
+        part="selected clips"
+        title={t("{count} clips selected", { count: clips.length })}
+        aside={t("{chord}+click adds one", { chord: chordInWords("Mod") })}
+      >
         <div className="flex flex-col items-start gap-2">
-          <TogetherFields clips={clips} what="the selected clips" />
+          <TogetherFields clips={clips} what={t("the selected clips")} />
           <NamesField clips={clips} />
           <div className="flex flex-wrap gap-2">
-            <Button onClick={() => act(moveClips, names, -1)}>Move up</Button>
-            <Button onClick={() => act(moveClips, names, 1)}>Move down</Button>
-            <Button onClick={() => act(removeClips, names)}>Remove {clips.length}</Button>
+            <Button onClick={() => act(moveClips, names, -1)}>{t("Move up")}</Button>
+            <Button onClick={() => act(moveClips, names, 1)}>{t("Move down")}</Button>
+            <Button onClick={() => act(removeClips, names)}>{t("Remove {count}", { count: clips.length })}</Button>
           </div>
         </div>
       </Detail>
-      <DataDetail on={{ clips: names }} things={clips} what={`the ${clips.length} clips`} />
+      <DataDetail on={{ clips: names }} things={clips} what={t("the {count} clips", { count: clips.length })} />
     </>
   );
 }
@@ -47,9 +52,9 @@ export function TogetherFields({ clips, what, from }: { clips: readonly Clip[]; 
   return (
     <>
       {fps !== undefined && (
-        <FieldBox label={samePace ? "speed" : "speed: mixed, first"}>
+        <FieldBox label={samePace ? t("speed") : t("speed: mixed, first")}>
           <NumberField
-            label={`Frames per second of ${what}`}
+            label={t("Frames per second of {what}", { what })}
             value={fps}
             least={0.001}
             most={1_000_000}
@@ -60,18 +65,18 @@ export function TogetherFields({ clips, what, from }: { clips: readonly Clip[]; 
         </FieldBox>
       )}
       <Choice
-        label={`Looping of ${what}`}
+        label={t("Looping of {what}", { what })}
         value={playback ?? "mixed"}
         options={[
-          ["once", "Once"],
-          ["loop", "Loop"],
-          ["pingpong", "Back and forth"],
+          ["once", t("Once")],
+          ["loop", t("Loop")],
+          ["pingpong", t("Back and forth")],
         ]}
         onChange={(next) => next !== "mixed" && act(setRulesOfClips, names, { playback: next })}
       />
       {model && others.length > 0 && (
         <Button className="max-w-full whitespace-normal! text-left" onClick={() => act(copyEvents, model.name, others)}>
-          Events as in {model.name}
+          {t("Events as in {name}", { name: model.name })}
         </Button>
       )}
     </>
@@ -108,9 +113,9 @@ function NamesField({ clips }: { clips: readonly Clip[] }) {
   };
   return (
     <div className="flex flex-wrap items-center gap-2">
-      <FieldBox label="names">
+      <FieldBox label={t("names")}>
         <input
-          aria-label="Pattern for the names of the selected clips"
+          aria-label={t("Pattern for the names of the selected clips")}
           value={pattern}
           size={Math.max(10, pattern.length + 1)}
           onChange={(event) => setPattern(event.target.value)}
@@ -121,11 +126,9 @@ function NamesField({ clips }: { clips: readonly Clip[] }) {
         />
       </FieldBox>
       <Button disabled={pattern === "{name}" || pattern.trim() === ""} onClick={rename}>
-        Rename
+        {t("Rename")}
       </Button>
-      <span className="text-small text-muted">
-        {"{name}"} is a clip's own name, {"{n}"} counts from 1
-      </span>
+      <span className="text-small text-muted">{t("{name} is a clip's own name, {n} counts from 1", { name: "{name}", n: "{n}" })}</span>
     </div>
   );
 }

@@ -9,6 +9,7 @@ import { timelineOfClip } from "../../preview/timelines";
 import { act } from "../../project/act";
 import { useView } from "../../project/view";
 import { say } from "../../ui/notices";
+import { t } from "../../ui/words";
 
 export const useCopiedSteps = create<{ readonly steps: readonly Step[] }>(() => ({ steps: [] }));
 
@@ -25,7 +26,7 @@ export function copySteps(clip: Clip, chosen: readonly number[]): void {
 export function pasteCopied(clip: Clip, chosen: readonly number[]): void {
   const { steps } = useCopiedSteps.getState();
   if (steps.length === 0) {
-    say({ tone: "plain", text: "Copy steps first, of this clip or another one." });
+    say({ tone: "plain", text: t("Copy steps first, of this clip or another one.") });
     return;
   }
   const at = (chosen.at(-1) ?? clip.steps.length - 1) + 1;

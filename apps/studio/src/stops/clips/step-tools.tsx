@@ -17,6 +17,7 @@ import { edit, editInGesture, useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
+import { t } from "../../ui/words";
 import { withValue } from "../../user-data/data-detail";
 import { dropChosen } from "./clip-keys";
 import { MsField } from "./ms-field";
@@ -35,14 +36,14 @@ export function StepTools({ clip, steps }: { clip: Clip; steps: readonly number[
         {steps.length > 1 && (
           <MsField
             word="together"
-            label="Milliseconds together"
+            label={t("Milliseconds together")}
             value={together}
             onChange={(total) => editInGesture(gesture, spreadOverSteps, name, steps, total)?.message}
           />
         )}
         <MsField
           word="add"
-          label="Milliseconds to add"
+          label={t("Milliseconds to add")}
           value={0}
           least={-3_600_000}
           step={5}
@@ -50,15 +51,15 @@ export function StepTools({ clip, steps }: { clip: Clip; steps: readonly number[
         />
         {steps.length === 1 && (
           <MsField
-            word="hold, so that the clip lasts"
-            label="Milliseconds of the clip with this step held"
+            word={t("hold, so that the clip lasts")}
+            label={t("Milliseconds of the clip with this step held")}
             value={totalOf(clip)}
             onChange={(total) => editInGesture(gesture, holdUntil, name, steps[0] as number, total)?.message}
           />
         )}
-        <FieldBox label="scale to">
+        <FieldBox label={t("scale to")}>
           <NumberField
-            label="Per cent"
+            label={t("Per cent")}
             value={100}
             least={0.1}
             most={100_000}
@@ -70,11 +71,11 @@ export function StepTools({ clip, steps }: { clip: Clip; steps: readonly number[
         </FieldBox>
       </div>
       <div className="mt-2 flex flex-wrap gap-1.5">
-        <FieldBox label="fires">
+        <FieldBox label={t("fires")}>
           <TextField
-            label="Events"
+            label={t("Events")}
             value={eventsOf(clip, steps)}
-            placeholder="no event"
+            placeholder={t("no event")}
             onChange={(text) => edit(setStepEvents, name, steps, namesIn(text))?.message}
           />
         </FieldBox>
@@ -84,16 +85,16 @@ export function StepTools({ clip, steps }: { clip: Clip; steps: readonly number[
       </div>
       <div className="mt-2 flex flex-wrap gap-1.5">
         <Button onClick={() => dropChosen(clip)} hint="Del">
-          Drop from {name}
+          {t("Drop from {name}", { name })}
         </Button>
         <DropEverywhere clip={clip} steps={steps} />
-        <Button onClick={() => duplicateChosen(clip, steps)}>Duplicate</Button>
-        {steps.length > 1 && <Button onClick={() => act(reverseSomeSteps, name, steps)}>Reverse them</Button>}
+        <Button onClick={() => duplicateChosen(clip, steps)}>{t("Duplicate")}</Button>
+        {steps.length > 1 && <Button onClick={() => act(reverseSomeSteps, name, steps)}>{t("Reverse them")}</Button>}
         <Button onClick={() => splitAt(clip, steps)} hint="S">
-          Split here
+          {t("Split here")}
         </Button>
-        <Button onClick={() => copySteps(clip, steps)}>Copy</Button>
-        {copied > 0 && <Button onClick={() => pasteCopied(clip, steps)}>Paste {copied} after</Button>}
+        <Button onClick={() => copySteps(clip, steps)}>{t("Copy")}</Button>
+        {copied > 0 && <Button onClick={() => pasteCopied(clip, steps)}>{t("Paste {copied} after", { copied })}</Button>}
       </div>
     </>
   );
@@ -126,11 +127,11 @@ function EventValue({ clip, steps, event }: { clip: Clip; steps: readonly number
       ? edit(setEventValue, clip.name, steps, event, undefined)?.message
       : withValue(text, (value) => edit(setEventValue, clip.name, steps, event, value)?.message);
   return (
-    <FieldBox label={`${event} carries`}>
+    <FieldBox label={t("{event} carries", { event })}>
       <TextField
-        label={`Value of ${event}`}
+        label={t("Value of {event}", { event })}
         value={same && first !== undefined ? textOfValue(first) || "true" : ""}
-        placeholder={same ? "nothing" : "not alike"}
+        placeholder={same ? t("nothing") : t("not alike")}
         onChange={set}
         className="number max-w-40"
       />
@@ -145,8 +146,8 @@ function DropEverywhere({ clip, steps }: { clip: Clip; steps: readonly number[] 
   const uses = useMemo(() => (frame ? (clipsByFrame(project).get(frame) ?? []) : []), [project, frame]);
   if (!frame || uses.length < 2) return null;
   return (
-    <Button onClick={() => act(removeFrameEverywhere, frame)} title={`It stands in ${uses.join(", ")}`}>
-      Drop from all {uses.length} clips
+    <Button onClick={() => act(removeFrameEverywhere, frame)} title={t("It stands in {uses}", { uses: uses.join(", ") })}>
+      {t("Drop from all {count} clips", { count: uses.length })}
     </Button>
   );
 }

@@ -11,6 +11,7 @@ import { Choice } from "../../ui/choice";
 import { EmptyPanel } from "../../ui/empty-panel";
 import { FIELDS } from "../../ui/fields-by-key";
 import { TextField } from "../../ui/text-field";
+import { t } from "../../ui/words";
 import { ClipKeys } from "./clip-keys";
 import { CompareBench } from "./compare/compare-bench";
 import { FlickBench } from "./flick/flick-bench";
@@ -35,14 +36,14 @@ export function Surface() {
           <h2 className="min-w-0 text-title font-bold">
             <ClipNameField key={clip.name} clip={clip} />
           </h2>
-          <span className="text-muted">{clip.steps.length === 1 ? "1 step" : `${clip.steps.length} steps`}</span>
+          <span className="text-muted">{clip.steps.length === 1 ? t("1 step") : t("{count} steps", { count: clip.steps.length })}</span>
         </div>
         <PaceFields clip={clip} />
       </header>
       <div className="flex flex-wrap items-center justify-between gap-2">
-        <Choice label="Bench" value={bench} options={BENCH_WORDS} onChange={(next) => useView.setState({ bench: next })} />
+        <Choice label={t("Bench")} value={bench} options={BENCH_WORDS} onChange={(next) => useView.setState({ bench: next })} />
         <Button onClick={() => goToMarks(clip.name)} aria-keyshortcuts="g" hint="G">
-          Origin, boxes and points at Marks
+          {t("Origin, boxes and points at Marks")}
         </Button>
       </div>
       <Bench bench={bench} clip={clip} />
@@ -54,10 +55,10 @@ export function Surface() {
 const RhythmBench = dynamic(() => import("./rhythm/rhythm-bench").then((part) => part.RhythmBench), { ssr: false });
 
 const BENCH_WORDS = [
-  ["ribbons", "Ribbons"],
-  ["flick", "Flick"],
-  ["compare", "Compare"],
-  ["rhythm", "Rhythm"],
+  ["ribbons", t("Ribbons")],
+  ["flick", t("Flick")],
+  ["compare", t("Compare")],
+  ["rhythm", t("Rhythm")],
 ] as const;
 
 function Bench({ bench, clip }: { bench: View["bench"]; clip: Clip }) {
@@ -88,13 +89,15 @@ function ClipNameField({ clip }: { clip: Clip }) {
     if (!error) chooseClip(name.trim() as ClipName);
     return error?.message;
   };
-  return <TextField id={FIELDS.clipName} label="Clip name" value={clip.name} onChange={rename} className="max-w-full font-bold" />;
+  return <TextField id={FIELDS.clipName} label={t("Clip name")} value={clip.name} onChange={rename} className="max-w-full font-bold" />;
 }
 
 function Empty() {
   return (
-    <EmptyPanel title="No clips yet" next={{ label: "Go to Frames", run: () => go("frames") }}>
-      At Frames, pick the frames of one movement in order, by click or by row, and press C. The clip appears here as a ribbon of time.
+    <EmptyPanel title={t("No clips yet")} next={{ label: t("Go to Frames"), run: () => go("frames") }}>
+      {t(
+        "At Frames, pick the frames of one movement in order, by click or by row, and press C. The clip appears here as a ribbon of time.",
+      )}
     </EmptyPanel>
   );
 }

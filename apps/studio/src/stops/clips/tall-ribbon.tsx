@@ -16,6 +16,7 @@ import { useView } from "../../project/view";
 import { useCountFrom } from "../../ui/counting";
 import { written } from "../../ui/number-field";
 import { type Menu, WithMenu } from "../../ui/with-menu";
+import { t } from "../../ui/words";
 import { clickedSteps } from "./chosen-steps";
 import { EdgeHandle } from "./edge-handle";
 import { stepMenu } from "./menus";
@@ -41,10 +42,10 @@ export function TallRibbon({ clip, scale, from, until }: { clip: Clip; scale: nu
   });
   return (
     <SortableContext items={ids} strategy={horizontalListSortingStrategy}>
-      <WithMenu label="What can be done with the step" menuOf={(target) => menuOf(clip, target)}>
+      <WithMenu label={t("What can be done with the step")} menuOf={(target) => menuOf(clip, target)}>
         <ol
           ref={setNodeRef}
-          aria-label={`Steps of ${clip.name}`}
+          aria-label={t("Steps of {name}", { name: clip.name })}
           className={`relative shrink-0 rounded-box border bg-raised ${isOver ? "border-now" : "border-lapis"}`}
           style={{ width: Math.max(width, 120) + 2, height: HEIGHT }}
         >
@@ -66,7 +67,7 @@ export function TallRibbon({ clip, scale, from, until }: { clip: Clip; scale: nu
           ))}
           {clip.steps.length === 0 && (
             <li className="flex h-full items-center justify-center px-3 text-center text-muted">
-              Drag frames here, or pick them below and press Enter.
+              {t("Drag frames here, or pick them below and press Enter.")}
             </li>
           )}
         </ol>
@@ -99,7 +100,7 @@ const StepCell = memo(function StepCell({ id, name: clip, step, index, width, ch
   const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id, data: { step: index } });
   const found = usePlacedFrame(step.frame);
   const shown = found && !found.frame.dropped ? found : null;
-  const name = shown ? frameName(shown.source, shown.frame) : "missing frame";
+  const name = shown ? frameName(shown.source, shown.frame) : t("missing frame");
   const ms = written(step.duration / 1000, 3);
   const number = index + useCountFrom();
   const fired = step.events?.map((event) => withValue(event, valueIn(step.eventValues, event)));
@@ -117,8 +118,12 @@ const StepCell = memo(function StepCell({ id, name: clip, step, index, width, ch
         data-chooses
         data-step={index}
         aria-pressed={chosen}
-        aria-label={`Step ${number}: ${name}, ${fired ? `fires ${fired.join(" and ")}, ` : ""}${ms} ms`}
-        title={`${name}, ${ms} ms${fired ? `, fires ${fired.join(" and ")}` : ""}`}
+        aria-label={
+          fired
+            ? t("Step {number}: {name}, fires {fired}, {ms} ms", { number, name, ms, fired: fired.join(" and ") })
+            : t("Step {number}: {name}, {ms} ms", { number, name, ms })
+        }
+        title={fired ? t("{name}, {ms} ms, fires {fired}", { name, ms, fired: fired.join(" and ") }) : t("{name}, {ms} ms", { name, ms })}
         tabIndex={-1}
         onClick={(event) => {
           useView.setState((view) => ({ steps: clickedSteps(view.steps, index, event.shiftKey, event.ctrlKey || event.metaKey) }));
@@ -135,7 +140,7 @@ const StepCell = memo(function StepCell({ id, name: clip, step, index, width, ch
             <FramePicture source={shown.source} frame={shown.frame} size={size} className="block" />
           </span>
         ) : (
-          <span className="text-small text-brick">{shown ? "" : "missing"}</span>
+          <span className="text-small text-brick">{shown ? "" : t("missing")}</span>
         )}
         <span className="number px-0.5 text-small whitespace-nowrap">{timeThatFits(ms, width)}</span>
       </button>

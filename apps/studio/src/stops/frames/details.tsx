@@ -19,6 +19,7 @@ import { FIELDS } from "../../ui/fields-by-key";
 import { inBackground } from "../../ui/in-background";
 import { sayTrouble } from "../../ui/notices";
 import { TextField } from "../../ui/text-field";
+import { t } from "../../ui/words";
 import { BenchDetails } from "./bench/details";
 import { FrameData } from "./frame-data";
 import { GridPart } from "./grid-part";
@@ -55,7 +56,7 @@ function SheetDetails() {
       {way !== "metadata" && <ReadingTable source={source} />}
       <BudgetDetail of={{ source: source.id }}>
         <Button className="mt-1.5 min-h-7" onClick={() => inBackground(putTogetherFrom(source).catch(sayTrouble))}>
-          Put together from its tiles
+          {t("Put together from its tiles")}
         </Button>
       </BudgetDetail>
     </>
@@ -71,7 +72,7 @@ function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
   const numberOf = useFrameNumber(source);
   const deliveries = useProject((project) => project.deliveries);
   return (
-    <Detail part="frame" title={`Frame ${numberOf(frame)}`} aside={<CountFrom />}>
+    <Detail part="frame" title={t("Frame {number}", { number: numberOf(frame) })} aside={<CountFrom />}>
       <div className="flex gap-3">
         <span className="check block size-21 shrink-0 rounded-box">
           <FramePicture source={source} frame={frame} size={84} />
@@ -79,24 +80,24 @@ function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
         <div className="min-w-0 grow">
           <TextField
             id={FIELDS.frameName}
-            label="Frame name"
+            label={t("Frame name")}
             value={frameName(source, frame)}
             onChange={(name) => edit(renameFrame, ref, name)?.message}
             className="w-full font-bold"
           />
           <Facts
             facts={[
-              ["column, row", `${frame.column + countFrom}, ${frame.row + countFrom}`],
+              [t("column, row"), `${frame.column + countFrom}, ${frame.row + countFrom}`],
               ["x, y", `${x}, ${y}`],
               ...sizeFacts(source, frame, deliveries),
-              ["drawn part", drawn ? `${drawn.w} × ${drawn.h}` : "nothing"],
+              [t("drawn part"), drawn ? `${drawn.w} × ${drawn.h}` : t("nothing")],
             ]}
           />
         </div>
       </div>
       <div className="mt-2 flex gap-2">
-        <Button onClick={() => dropOrRestore([ref], frame.dropped === true)}>{frame.dropped ? "Restore" : "Drop this frame"}</Button>
-        {frame.name !== undefined && <Button onClick={() => edit(renameFrame, ref, "")}>Usual name</Button>}
+        <Button onClick={() => dropOrRestore([ref], frame.dropped === true)}>{frame.dropped ? t("Restore") : t("Drop this frame")}</Button>
+        {frame.name !== undefined && <Button onClick={() => edit(renameFrame, ref, "")}>{t("Usual name")}</Button>}
       </div>
     </Detail>
   );

@@ -3,6 +3,7 @@
 import { type FrameRef, findFrame, frameName } from "@caravan/core/model";
 import { useProject } from "../../project/open-project";
 import { useView } from "../../project/view";
+import { t } from "../../ui/words";
 import { DataDetail } from "../../user-data/data-detail";
 
 /** Data of the picked frames, of any sheet; of the one at the cursor where none is picked. */
@@ -15,6 +16,6 @@ export function FrameData({ cursor }: { cursor: FrameRef }) {
   });
   const [first] = placed;
   if (!first) return null;
-  const what = placed.length === 1 ? frameName(first.source, first.frame) : `the ${placed.length} picked frames`;
+  const what = placed.length === 1 ? frameName(first.source, first.frame) : t("the {count} picked frames", { count: placed.length });
   return <DataDetail key={what} on={{ frames: placed.map(({ ref }) => ref) }} things={placed.map(({ frame }) => frame)} what={what} />;
 }

@@ -1,9 +1,11 @@
 /** Context menu of a frame in the tray, or of all picked frames if it is one of them. */
+
 import { type FrameRef, findFrame } from "@caravan/core/model";
 import { currentProject } from "../../project/open-project";
 import { pickedFrames, rowRefs, togglePick, togglePicks, useView } from "../../project/view";
 import { goToField } from "../../ui/fields-by-key";
 import type { Menu } from "../../ui/with-menu";
+import { t } from "../../ui/words";
 import { dropOrRestore, makeClip } from "./make-clip";
 
 export function frameMenu(ref: FrameRef): Menu | null {
@@ -11,7 +13,7 @@ export function frameMenu(ref: FrameRef): Menu | null {
   if (!found) return null;
   const { source, frame } = found;
   useView.setState({ cursor: ref });
-  if (frame.dropped) return [{ label: "Restore", keys: "Delete", run: () => dropOrRestore([ref], true) }];
+  if (frame.dropped) return [{ label: t("Restore"), keys: "Delete", run: () => dropOrRestore([ref], true) }];
   const picked = pickedFrames(currentProject(), useView.getState());
   const isPicked = picked.includes(ref);
   const several = isPicked && picked.length > 1;
@@ -20,13 +22,17 @@ export function frameMenu(ref: FrameRef): Menu | null {
     makeClip();
   };
   return [
-    { label: isPicked ? "Take it out of what is picked" : "Pick", keys: "x", run: () => togglePick(ref) },
-    { label: "Pick its row", keys: "r", run: () => togglePicks(rowRefs(source, frame.row)) },
-    { label: several ? `Make a clip of the ${picked.length} picked` : "Make a clip of it", keys: "c", run: makeClipOfIt },
-    { label: "Name", run: () => goToField("frameName") },
+    { label: isPicked ? t("Take it out of what is picked") : t("Pick"), keys: "x", run: () => togglePick(ref) },
+    { label: t("Pick its row"), keys: "r", run: () => togglePicks(rowRefs(source, frame.row)) },
+    {
+      label: several ? t("Make a clip of the {count} picked", { count: picked.length }) : t("Make a clip of it"),
+      keys: "c",
+      run: makeClipOfIt,
+    },
+    { label: t("Name"), run: () => goToField("frameName") },
     null,
     {
-      label: several ? `Drop the ${picked.length} picked` : "Drop",
+      label: several ? t("Drop the {count} picked", { count: picked.length }) : t("Drop"),
       keys: "Delete",
       run: () => dropOrRestore(several ? picked : [ref], false),
     },

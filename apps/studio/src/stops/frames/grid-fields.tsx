@@ -12,6 +12,7 @@ import { useKeys } from "../../ui/keys";
 import { sayUnlessDone } from "../../ui/notices";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 import { cutOf, withCell, withCounts } from "./recipe";
 
 interface Props {
@@ -28,7 +29,7 @@ export function useGridCut(source: Source): (next: GridCut) => string | undefine
   const picture = usePicture(look);
   const problem = usePictureProblem(look);
   return (next) => {
-    if (!picture) return problem ?? "The picture is still being read.";
+    if (!picture) return problem ?? t("The picture is still being read.");
     return editInGesture(`cut ${source.id}`, cutSource, source.id, next, picture.coverage)?.message;
   };
 }
@@ -71,63 +72,75 @@ export function GridFields({ cut, grid, onCut: apply }: Props) {
     const margin = { x: Math.max(0, cut.margin.x + dx), y: Math.max(0, cut.margin.y + dy) };
     apply({ ...withCell(cut, grid, {}), margin });
   };
-  useKeys("The grid", [
-    { keys: "g", label: "Type how many columns and rows", run: () => goToField("columns") },
-    { keys: "Shift+g", label: "Type the cell size", run: () => goToField("cellWidth") },
-    { keys: "Alt+ArrowLeft", repeats: true, label: "Nudge the grid left", run: () => nudge(-1, 0) },
-    { keys: "Alt+ArrowRight", repeats: true, label: "Nudge the grid right", run: () => nudge(1, 0) },
-    { keys: "Alt+ArrowUp", repeats: true, label: "Nudge the grid up", run: () => nudge(0, -1) },
-    { keys: "Alt+ArrowDown", repeats: true, label: "Nudge the grid down", run: () => nudge(0, 1) },
+  useKeys(t("The grid"), [
+    { keys: "g", label: t("Type how many columns and rows"), run: () => goToField("columns") },
+    { keys: "Shift+g", label: t("Type the cell size"), run: () => goToField("cellWidth") },
+    { keys: "Alt+ArrowLeft", repeats: true, label: t("Nudge the grid left"), run: () => nudge(-1, 0) },
+    { keys: "Alt+ArrowRight", repeats: true, label: t("Nudge the grid right"), run: () => nudge(1, 0) },
+    { keys: "Alt+ArrowUp", repeats: true, label: t("Nudge the grid up"), run: () => nudge(0, -1) },
+    { keys: "Alt+ArrowDown", repeats: true, label: t("Nudge the grid down"), run: () => nudge(0, 1) },
   ]);
   return (
     <div className="flex flex-wrap items-center gap-1.5">
-      <FieldBox label="cells">
+      <FieldBox label={t("cells")}>
         <NumberField
           id={FIELDS.columns}
-          label="Columns"
+          label={t("Columns")}
           value={grid.columns}
           least={1}
           most={16_384}
           onChange={(columns) => apply(withCounts(cut, grid, { columns }))}
         />
         <span aria-hidden>×</span>
-        <NumberField label="Rows" value={grid.rows} least={1} most={16_384} onChange={(rows) => apply(withCounts(cut, grid, { rows }))} />
+        <NumberField
+          label={t("Rows")}
+          value={grid.rows}
+          least={1}
+          most={16_384}
+          onChange={(rows) => apply(withCounts(cut, grid, { rows }))}
+        />
       </FieldBox>
-      <span className="text-muted">of</span>
-      <FieldBox label="size">
+      <span className="text-muted">{t("of")}</span>
+      <FieldBox label={t("size")}>
         <NumberField
           id={FIELDS.cellWidth}
-          label="Cell width"
+          label={t("Cell width")}
           value={grid.cell.w}
           least={1}
           most={16_384}
           onChange={(w) => apply(withCell(cut, grid, { w }))}
         />
         <span aria-hidden>×</span>
-        <NumberField label="Cell height" value={grid.cell.h} least={1} most={16_384} onChange={(h) => apply(withCell(cut, grid, { h }))} />
-        <span className="text-small text-muted">px</span>
-      </FieldBox>
-      <FieldBox label="from">
         <NumberField
-          label="Margin left"
+          label={t("Cell height")}
+          value={grid.cell.h}
+          least={1}
+          most={16_384}
+          onChange={(h) => apply(withCell(cut, grid, { h }))}
+        />
+        <span className="text-small text-muted">{t("px")}</span>
+      </FieldBox>
+      <FieldBox label={t("from")}>
+        <NumberField
+          label={t("Margin left")}
           value={cut.margin.x}
           most={16_384}
           onChange={(x) => apply({ ...cut, margin: { ...cut.margin, x } })}
         />
         <span aria-hidden>,</span>
         <NumberField
-          label="Margin top"
+          label={t("Margin top")}
           value={cut.margin.y}
           most={16_384}
           onChange={(y) => apply({ ...cut, margin: { ...cut.margin, y } })}
         />
       </FieldBox>
-      <FieldBox label="gap">
-        <NumberField label="Gap across" value={cut.gap.x} most={16_384} onChange={(x) => apply({ ...cut, gap: { ...cut.gap, x } })} />
+      <FieldBox label={t("gap")}>
+        <NumberField label={t("Gap across")} value={cut.gap.x} most={16_384} onChange={(x) => apply({ ...cut, gap: { ...cut.gap, x } })} />
         <span aria-hidden>,</span>
-        <NumberField label="Gap down" value={cut.gap.y} most={16_384} onChange={(y) => apply({ ...cut, gap: { ...cut.gap, y } })} />
+        <NumberField label={t("Gap down")} value={cut.gap.y} most={16_384} onChange={(y) => apply({ ...cut, gap: { ...cut.gap, y } })} />
       </FieldBox>
-      <Tick label="keep empty cells" checked={cut.keepEmpty} onChange={(keepEmpty) => apply({ ...cut, keepEmpty })} />
+      <Tick label={t("keep empty cells")} checked={cut.keepEmpty} onChange={(keepEmpty) => apply({ ...cut, keepEmpty })} />
     </div>
   );
 }

@@ -5,6 +5,7 @@ import type { GridCut, Source } from "@caravan/core/model";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { FieldBox, NumberField } from "../../ui/number-field";
+import { t } from "../../ui/words";
 import { useGridCut } from "./grid-fields";
 import { cutOf, gridOfSource, isGrid } from "./recipe";
 
@@ -17,13 +18,13 @@ export function GridPart({ source }: { source: Source }) {
   const offset = cut.offset ?? { x: 0, y: 0 };
   const isPlain = !cut.offset && !cut.only;
   return (
-    <Detail title="Part of the grid" aside={isPlain ? "all of it" : undefined}>
+    <Detail title={t("Part of the grid")} aside={isPlain ? t("all of it") : undefined}>
       <div className="flex flex-wrap items-center gap-1.5">
         <RangeField word="columns" side="columns" cut={cut} grid={grid} onCut={apply} />
         <RangeField word="rows" side="rows" cut={cut} grid={grid} onCut={apply} />
-        <FieldBox label="moved by">
+        <FieldBox label={t("moved by")}>
           <NumberField
-            label="Moved right by"
+            label={t("Moved right by")}
             value={offset.x}
             least={-16_384}
             most={16_384}
@@ -31,13 +32,13 @@ export function GridPart({ source }: { source: Source }) {
           />
           <span aria-hidden>,</span>
           <NumberField
-            label="Moved down by"
+            label={t("Moved down by")}
             value={offset.y}
             least={-16_384}
             most={16_384}
             onChange={(y) => apply(moved(cut, { ...offset, y }))}
           />
-          <span className="text-small text-muted">px</span>
+          <span className="text-small text-muted">{t("px")}</span>
         </FieldBox>
         {!isPlain && (
           <Button
@@ -46,7 +47,7 @@ export function GridPart({ source }: { source: Source }) {
               apply(whole as GridCut);
             }}
           >
-            All of it
+            {t("All of it")}
           </Button>
         )}
       </div>
@@ -67,7 +68,8 @@ function RangeField({ word, side, cut, grid, onCut }: RangeProps) {
   const end = grid[side] - 1;
   const { first, last } = cut.only?.[side] ?? { first: 0, last: end };
   const take = (range: { first: number; last: number }): string | undefined => {
-    if (range.first > range.last) return `The first comes before the last: ${range.first} to ${range.last} holds none.`;
+    if (range.first > range.last)
+      return t("The first comes before the last: {first} to {last} holds none.", { first: range.first, last: range.last });
     const { [side]: _, ...other } = cut.only ?? {};
     const only = range.first === 0 && range.last >= end ? other : { ...other, [side]: range };
     const { only: __, ...rest } = cut;
@@ -75,10 +77,16 @@ function RangeField({ word, side, cut, grid, onCut }: RangeProps) {
   };
   return (
     <FieldBox label={word}>
-      <NumberField label={`First of the ${word}`} value={first} least={0} most={end} onChange={(next) => take({ first: next, last })} />
+      <NumberField
+        label={t("First of the {word}", { word })}
+        value={first}
+        least={0}
+        most={end}
+        onChange={(next) => take({ first: next, last })}
+      />
       <span aria-hidden>–</span>
       <NumberField
-        label={`Last of the ${word}`}
+        label={t("Last of the {word}", { word })}
         value={Math.min(last, end)}
         least={0}
         most={end}

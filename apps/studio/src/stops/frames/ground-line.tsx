@@ -6,11 +6,12 @@ import { clearSource } from "../../project/clear-source";
 import { usePicture } from "../../project/pictures";
 import { Button } from "../../ui/button";
 import { useKeys } from "../../ui/keys";
+import { t } from "../../ui/words";
 
 const GROUNDS = {
-  plain: "a plain background",
+  plain: t("a plain background"),
   key: "a key colour as its background",
-  checker: "a picture of a checkerboard as its background",
+  checker: t("a picture of a checkerboard as its background"),
 };
 
 /** Tells of an opaque ground, with the way to clear it. */
@@ -19,15 +20,18 @@ export function GroundLine({ source }: { source: Source }) {
   const { clearing } = source;
   const ground = clearing && clearing.colours.length > 0 ? null : (picture?.ground ?? null);
   const clear = () => ground && clearSource(source, { ...ground.clearing, specks: clearing?.specks });
-  useKeys("The background", ground ? [{ keys: "u", label: "Clear the opaque background", run: () => clear() }] : []);
+  useKeys(t("The background"), ground ? [{ keys: "u", label: t("Clear the opaque background"), run: () => clear() }] : []);
   if (!ground) return null;
   return (
     <div className="flex items-center justify-between gap-3 rounded-box border border-l-4 border-line border-l-brick bg-raised px-3 py-1.5">
       <p>
-        This sheet has {GROUNDS[ground.kind]}, {ground.clearing.colours.join(" and ")}: games would show it.
+        {t("This sheet has {ground}, {colours}: games would show it.", {
+          ground: GROUNDS[ground.kind],
+          colours: ground.clearing.colours.join(" and "),
+        })}
       </p>
       <Button look="now" onClick={() => clear()} hint="U" aria-keyshortcuts="u">
-        Clear the background
+        {t("Clear the background")}
       </Button>
     </div>
   );

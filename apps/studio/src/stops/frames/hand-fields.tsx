@@ -11,11 +11,12 @@ import { clearPicks, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { useKeys } from "../../ui/keys";
 import { sayUnlessDone } from "../../ui/notices";
+import { t } from "../../ui/words";
 
 const MEETINGS: readonly (readonly [Meeting, string])[] = [
-  ["feet", "Feet"],
-  ["middle", "Middle"],
-  ["origin", "Origin"],
+  ["feet", t("Feet")],
+  ["middle", t("Middle")],
+  ["origin", t("Origin")],
 ];
 
 /** What can be done with rectangles that are drawn by hand: fitted, duplicated, made equal, taken away. */
@@ -57,81 +58,83 @@ export function HandFields({ source, picked }: { source: Source; picked: readonl
     act(removeFrames, own);
     clearPicks();
   };
-  useKeys("By hand", [
+  useKeys(t("By hand"), [
     {
       keys: "Alt+ArrowLeft",
       repeats: true,
-      label: "Nudge the frames left",
+      label: t("Nudge the frames left"),
       run: () => place((rect) => ({ ...rect, x: Math.max(0, rect.x - 1) }), "nudge"),
     },
     {
       keys: "Alt+ArrowRight",
       repeats: true,
-      label: "Nudge them right",
+      label: t("Nudge them right"),
       run: () => place((rect) => ({ ...rect, x: Math.min(width - rect.w, rect.x + 1) }), "nudge"),
     },
     {
       keys: "Alt+ArrowUp",
       repeats: true,
-      label: "Nudge them up",
+      label: t("Nudge them up"),
       run: () => place((rect) => ({ ...rect, y: Math.max(0, rect.y - 1) }), "nudge"),
     },
     {
       keys: "Alt+ArrowDown",
       repeats: true,
-      label: "Nudge them down",
+      label: t("Nudge them down"),
       run: () => place((rect) => ({ ...rect, y: Math.min(height - rect.h, rect.y + 1) }), "nudge"),
     },
     {
       keys: "Alt+Shift+ArrowLeft",
       repeats: true,
-      label: "Make them narrower",
+      label: t("Make them narrower"),
       run: () => place((rect) => ({ ...rect, w: Math.max(1, rect.w - 1) }), "size"),
     },
     {
       keys: "Alt+Shift+ArrowRight",
       repeats: true,
-      label: "Make them wider",
+      label: t("Make them wider"),
       run: () => place((rect) => ({ ...rect, w: Math.min(width - rect.x, rect.w + 1) }), "size"),
     },
     {
       keys: "Alt+Shift+ArrowUp",
       repeats: true,
-      label: "Make them lower",
+      label: t("Make them lower"),
       run: () => place((rect) => ({ ...rect, h: Math.max(1, rect.h - 1) }), "size"),
     },
     {
       keys: "Alt+Shift+ArrowDown",
       repeats: true,
-      label: "Make them taller",
+      label: t("Make them taller"),
       run: () => place((rect) => ({ ...rect, h: Math.min(height - rect.y, rect.h + 1) }), "size"),
     },
-    { keys: "f", label: "Fit to the drawn pixels", run: () => fit() },
-    { keys: "d", label: "Duplicate", run: duplicate },
-    { keys: "e", label: "Make equal, feet on one line", run: () => act(makeEqual, own, "feet") },
-    { keys: "Shift+Delete", label: "Remove the rectangles", run: remove },
+    { keys: "f", label: t("Fit to the drawn pixels"), run: () => fit() },
+    { keys: "d", label: t("Duplicate"), run: duplicate },
+    { keys: "e", label: t("Make equal, feet on one line"), run: () => act(makeEqual, own, "feet") },
+    { keys: "Shift+Delete", label: t("Remove the rectangles"), run: remove },
   ]);
   const none = frames.length === 0;
   return (
     <div className="flex flex-wrap items-center gap-2">
       <span className="text-muted">
-        {none ? "Drag on the sheet to draw a frame; drag a frame to move it, its edge to resize it." : `${frames.length} chosen:`}
+        {none
+          ? t("Drag on the sheet to draw a frame; drag a frame to move it, its edge to resize it.")
+          : t("{count} chosen:", { count: frames.length })}
       </span>
       {!none && (
         <>
           <Button onClick={() => fit()} hint="F">
-            Fit to pixels
+            {t("Fit to pixels")}
           </Button>
           <Button onClick={duplicate} hint="D">
-            Duplicate
+            {t("Duplicate")}
           </Button>
           {frames.length > 1 &&
             MEETINGS.map(([meeting, word]) => (
               <Button key={meeting} onClick={() => act(makeEqual, own, meeting)} {...(meeting === "feet" ? { hint: "E" } : {})}>
-                {`Equal, ${word.toLowerCase()} on ${word.toLowerCase()}`}
+                {t("Equal, {word} on {word}", { word: word.toLowerCase() })}
               </Button>
             ))}
-          <Button onClick={remove}>Remove</Button>
+          <Button onClick={remove}>{t("Remove")}</Button>
         </>
       )}
     </div>

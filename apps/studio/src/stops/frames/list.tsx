@@ -8,6 +8,7 @@ import { chooseSource, chosenSource, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { ListHeading, RowList } from "../../ui/row-list";
 import { Select } from "../../ui/select";
+import { t } from "../../ui/words";
 import { PartsList } from "./bench/parts-list";
 import { partSources, useBench } from "./bench/state";
 
@@ -21,16 +22,16 @@ export function List() {
   const rows = project.sources.map((source) => ({
     id: source.id,
     name: source.name,
-    fact: source.cut ? keptRefs(source).length : "not cut",
+    fact: source.cut ? keptRefs(source).length : t("not cut"),
   }));
   // On the bench the pieces are what is reached for again and again: they get the room.
   if (source && isOfPieces(source))
     return (
       <>
         <div className="flex items-center justify-between gap-2 px-1.5">
-          <h2 className="font-semibold text-muted">Sheet</h2>
+          <h2 className="font-semibold text-muted">{t("Sheet")}</h2>
           <Select
-            label="Sheet"
+            label={t("Sheet")}
             value={source.id as string}
             options={rows.map(({ id, name }) => [id as string, name] as const)}
             onChange={(id) => chooseSource(id as Source["id"])}
@@ -41,11 +42,11 @@ export function List() {
     );
   return (
     <>
-      <ListHeading title="Sheets" count={rows.length} />
-      <RowList label="Sheets" rows={rows} chosen={chosen} onChoose={chooseSource} />
+      <ListHeading title={t("Sheets")} count={rows.length} />
+      <RowList label={t("Sheets")} rows={rows} chosen={chosen} onChoose={chooseSource} />
       {parts && (
         <Button className="mt-2 w-full" onClick={() => putTogether(parts)}>
-          Put together from pieces
+          {t("Put together from pieces")}
         </Button>
       )}
     </>

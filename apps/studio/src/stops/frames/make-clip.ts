@@ -5,6 +5,7 @@ import { rowThatPlays } from "../../preview/playing";
 import { currentProject, edit } from "../../project/open-project";
 import { chooseClip, clearPicks, go, pickedFrames, useView } from "../../project/view";
 import { say, sayUnlessDone } from "../../ui/notices";
+import { t } from "../../ui/words";
 
 /** Makes a clip of the picked frames in picking order, else of the row that plays, and goes to it; or stays, to pick the next. */
 export function makeClip(options: { stay?: boolean } = {}): void {
@@ -21,8 +22,8 @@ export function makeClip(options: { stay?: boolean } = {}): void {
   if (options.stay)
     say({
       tone: "good",
-      text: `Made the clip ${name} of ${counted(refs.length, "frame")}.`,
-      action: { label: "See it", run: () => go("clips") },
+      text: t("Made the clip {name} of {frames}.", { name, frames: counted(refs.length, "frame") }),
+      action: { label: t("See it"), run: () => go("clips") },
     });
   else {
     useView.setState({ naming: true });

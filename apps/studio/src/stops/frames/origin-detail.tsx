@@ -6,17 +6,18 @@ import { edit, editInGesture } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { FieldBox, NumberField } from "../../ui/number-field";
+import { t } from "../../ui/words";
 
 /** Where the frames of a source stand. */
 export function OriginDetail({ source, frame }: { source: Source; frame: Frame }) {
   const origin = originOf(source, frame);
   const set = (next: { x: number; y: number }) => editInGesture(`origin ${source.id}`, setSourceOrigin, source.id, next)?.message;
   return (
-    <Detail title="Stands on" aside="px from the frame's top left">
+    <Detail title={t("Stands on")} aside={t("px from the frame's top left")}>
       <div className="flex flex-wrap items-center gap-2">
         <FieldBox label="x">
           <NumberField
-            label="Origin x"
+            label={t("Origin x")}
             value={origin.x}
             least={-32_768}
             most={32_768}
@@ -28,7 +29,7 @@ export function OriginDetail({ source, frame }: { source: Source; frame: Frame }
         </FieldBox>
         <FieldBox label="y">
           <NumberField
-            label="Origin y"
+            label={t("Origin y")}
             value={origin.y}
             least={-32_768}
             most={32_768}
@@ -38,9 +39,11 @@ export function OriginDetail({ source, frame }: { source: Source; frame: Frame }
             onChange={(y) => set({ ...origin, y })}
           />
         </FieldBox>
-        {source.origin && <Button onClick={() => edit(setSourceOrigin, source.id, null)}>Middle of bottom</Button>}
+        {source.origin && <Button onClick={() => edit(setSourceOrigin, source.id, null)}>{t("Middle of bottom")}</Button>}
       </div>
-      <p className="mt-2 text-small text-muted">The same for all frames of {source.name}. The cross in the player shows it.</p>
+      <p className="mt-2 text-small text-muted">
+        {t("The same for all frames of {name}. The cross in the player shows it.", { name: source.name })}
+      </p>
     </Detail>
   );
 }

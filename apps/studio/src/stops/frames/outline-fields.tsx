@@ -6,6 +6,7 @@ import { useEffect, useRef, useState } from "react";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Slider } from "../../ui/slider";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 import { cutAlongOutlines, type OutlineCut } from "./along-outlines";
 
 /** How far loose bits may be from their figure, how small a frame may be, and whether rows stand level; shown live. */
@@ -33,13 +34,26 @@ export function OutlineFields({ source }: { source: Source }) {
   };
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
-      <FieldBox label="join bits up to">
-        <Slider label="Join bits up to, in pixels" value={shown.joinPx} least={0} most={48} onChange={(joinPx) => change({ joinPx })} />
-        <NumberField label="Join distance" value={shown.joinPx} least={0} most={256} unit="px" onChange={(joinPx) => change({ joinPx })} />
-      </FieldBox>
-      <FieldBox label="leave out below">
+      <FieldBox label={t("join bits up to")}>
+        <Slider
+          label={t("Join bits up to, in pixels")}
+          value={shown.joinPx}
+          least={0}
+          most={48}
+          onChange={(joinPx) => change({ joinPx })}
+        />
         <NumberField
-          label="Least pixels"
+          label={t("Join distance")}
+          value={shown.joinPx}
+          least={0}
+          most={256}
+          unit="px"
+          onChange={(joinPx) => change({ joinPx })}
+        />
+      </FieldBox>
+      <FieldBox label={t("leave out below")}>
+        <NumberField
+          label={t("Least pixels")}
           value={shown.leastPx}
           least={1}
           most={100_000}
@@ -47,7 +61,7 @@ export function OutlineFields({ source }: { source: Source }) {
           onChange={(leastPx) => change({ leastPx })}
         />
       </FieldBox>
-      <Tick label="Rows level: equal sizes, feet on one line" checked={shown.level} onChange={(level) => change({ level })} />
+      <Tick label={t("Rows level: equal sizes, feet on one line")} checked={shown.level} onChange={(level) => change({ level })} />
     </div>
   );
 }

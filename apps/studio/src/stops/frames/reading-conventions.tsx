@@ -4,6 +4,7 @@ import type { Reading } from "@caravan/core/model";
 import { Choice } from "../../ui/choice";
 import { Select } from "../../ui/select";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 
 /** How the numbers of a metadata file are meant, where more than one way is possible. */
 export function ReadingConventions({ reading, onChange }: { reading: Reading; onChange: (part: Partial<Reading>) => void }) {
@@ -14,21 +15,21 @@ export function ReadingConventions({ reading, onChange }: { reading: Reading; on
       {!cells && (
         <>
           <Select
-            label="How y is counted"
+            label={t("How y is counted")}
             value={reading.yAs ?? "down"}
             options={[
-              ["down", "y down from the top"],
-              ["up", "y up, to the lower edge"],
-              ["top-up", "y up, to the upper edge"],
+              ["down", t("y down from the top")],
+              ["up", t("y up, to the lower edge")],
+              ["top-up", t("y up, to the upper edge")],
             ]}
             onChange={(yAs) => onChange({ yAs })}
           />
           <Choice
-            label="Unit of rectangles"
+            label={t("Unit of rectangles")}
             value={reading.rectAs ?? "pixels"}
             options={[
               ["pixels", "px"],
-              ["share", "share"],
+              ["share", t("share")],
             ]}
             onChange={(rectAs) => onChange({ rectAs })}
           />
@@ -36,14 +37,14 @@ export function ReadingConventions({ reading, onChange }: { reading: Reading; on
       )}
       {fields.insetX !== undefined && (
         <Select
-          label="How insets are counted"
+          label={t("How insets are counted")}
           value={reading.insetAs ?? "corner"}
           options={[
-            ["corner", "insets from the top left"],
-            ["negated", "insets as negative numbers"],
-            ["bottom", "insets up from the bottom"],
-            ["centre", "insets from the middle, y down"],
-            ["centre-up", "insets from the middle, y up"],
+            ["corner", t("insets from the top left")],
+            ["negated", t("insets as negative numbers")],
+            ["bottom", t("insets up from the bottom")],
+            ["centre", t("insets from the middle, y down")],
+            ["centre-up", t("insets from the middle, y up")],
           ]}
           onChange={(insetAs) => onChange({ insetAs })}
         />
@@ -51,37 +52,37 @@ export function ReadingConventions({ reading, onChange }: { reading: Reading; on
       {fields.originX !== undefined && (
         <>
           <Choice
-            label="Unit of origins"
+            label={t("Unit of origins")}
             value={reading.originAs}
             options={[
               ["pixels", "px"],
-              ["share", "share"],
+              ["share", t("share")],
             ]}
             onChange={(originAs) => onChange({ originAs })}
           />
-          <Tick label="origin counted upward" checked={reading.originUp} onChange={(originUp) => onChange({ originUp })} />
+          <Tick label={t("origin counted upward")} checked={reading.originUp} onChange={(originUp) => onChange({ originUp })} />
         </>
       )}
       {fields.time !== undefined && (
         <Select
-          label="Unit of durations"
+          label={t("Unit of durations")}
           value={reading.timeAs}
           options={[
-            ["ms", "durations in ms"],
-            ["seconds", "durations in seconds"],
-            ["fps", "durations as frames per second"],
-            ["ticks", "durations in ticks of 1/60 s"],
+            ["ms", t("durations in ms")],
+            ["seconds", t("durations in seconds")],
+            ["fps", t("durations as frames per second")],
+            ["ticks", t("durations in ticks of 1/60 s")],
           ]}
           onChange={(timeAs) => onChange({ timeAs })}
         />
       )}
       {fields.turned !== undefined && (
         <Choice
-          label="Sizes of turned frames"
+          label={t("Sizes of turned frames")}
           value={reading.turnedAs}
           options={[
-            ["upright", "sizes upright"],
-            ["stored", "sizes as stored"],
+            ["upright", t("sizes upright")],
+            ["stored", t("sizes as stored")],
           ]}
           onChange={(turnedAs) => onChange({ turnedAs })}
         />

@@ -7,45 +7,46 @@ import { Detail } from "../../ui/detail";
 import { inBackground } from "../../ui/in-background";
 import { Select } from "../../ui/select";
 import { UnplacedRecords } from "../../ui/unplaced-records";
+import { t } from "../../ui/words";
 import { ReadingCommand } from "./reading-command";
 import { ReadingConventions } from "./reading-conventions";
 import { ReadingDoubts } from "./reading-doubts";
 
 const FIELDS: readonly (readonly [FrameField, string])[] = [
-  ["name", "name"],
+  ["name", t("name")],
   ["x", "x"],
   ["y", "y"],
-  ["w", "width"],
-  ["h", "height"],
-  ["right", "right edge"],
-  ["bottom", "bottom edge"],
-  ["column", "column"],
-  ["row", "row"],
-  ["index", "cell number"],
-  ["cellW", "cell width"],
-  ["cellH", "cell height"],
-  ["turned", "turned"],
-  ["fullW", "untrimmed width"],
-  ["fullH", "untrimmed height"],
-  ["insetX", "inset x"],
-  ["insetY", "inset y"],
-  ["originX", "origin x"],
-  ["originY", "origin y"],
-  ["time", "duration"],
-  ["clip", "clip"],
-  ["facing", "facing"],
+  ["w", t("width")],
+  ["h", t("height")],
+  ["right", t("right edge")],
+  ["bottom", t("bottom edge")],
+  ["column", t("column")],
+  ["row", t("row")],
+  ["index", t("cell number")],
+  ["cellW", t("cell width")],
+  ["cellH", t("cell height")],
+  ["turned", t("turned")],
+  ["fullW", t("untrimmed width")],
+  ["fullH", t("untrimmed height")],
+  ["insetX", t("inset x")],
+  ["insetY", t("inset y")],
+  ["originX", t("origin x")],
+  ["originY", t("origin y")],
+  ["time", t("duration")],
+  ["clip", t("clip")],
+  ["facing", t("facing")],
 ];
 /** Shown where they are set: few files have them. */
 const RARE: readonly (readonly [FrameField, string])[] = [
-  ["columns", "columns"],
-  ["marginX", "margin x"],
-  ["marginY", "margin y"],
-  ["gapX", "spacing x"],
-  ["gapY", "spacing y"],
-  ["total", "duration of the clip"],
-  ["loop", "loop"],
-  ["picture", "picture"],
-  ["event", "events"],
+  ["columns", t("columns")],
+  ["marginX", t("margin x")],
+  ["marginY", t("margin y")],
+  ["gapX", t("spacing x")],
+  ["gapY", t("spacing y")],
+  ["total", t("duration of the clip")],
+  ["loop", t("loop")],
+  ["picture", t("picture")],
+  ["event", t("events")],
 ];
 
 /** What was understood of a metadata file: our fields and where they stand in it; each can be corrected. */
@@ -60,7 +61,7 @@ export function ReadingTable({ source }: { source: Source }) {
     ...RARE.filter(([field]) => reading.fields[field] !== undefined),
   ];
   return (
-    <Detail part="metadata" title={`Read from ${file}`} aside={`records at ${reading.frames}`}>
+    <Detail part="metadata" title={t("Read from {file}", { file })} aside={t("records at {frames}", { frames: reading.frames })}>
       {problem && (
         <p role="alert" className="mb-2 font-semibold text-brick">
           {problem}
@@ -70,8 +71,8 @@ export function ReadingTable({ source }: { source: Source }) {
       <table className="w-full">
         <thead className="sr-only">
           <tr>
-            <th>Our field</th>
-            <th>Their path</th>
+            <th>{t("Our field")}</th>
+            <th>{t("Their path")}</th>
           </tr>
         </thead>
         <tbody>
@@ -89,7 +90,9 @@ export function ReadingTable({ source }: { source: Source }) {
       </table>
       {text && text.unplaced.length > 0 && (
         <div className="mt-2">
-          <p className="font-semibold text-brick">{text.unplaced.length} of its records do not fit and are left out.</p>
+          <p className="font-semibold text-brick">
+            {t("{count} of its records do not fit and are left out.", { count: text.unplaced.length })}
+          </p>
           <UnplacedRecords unplaced={text.unplaced} />
         </div>
       )}
@@ -99,7 +102,7 @@ export function ReadingTable({ source }: { source: Source }) {
           <ReadingCommand picture={`${source.name}.png`} file={file} reading={reading} />
         </>
       ) : (
-        <p className="mt-2 text-small text-muted">To correct how it is read, drop {file} again.</p>
+        <p className="mt-2 text-small text-muted">{t("To correct how it is read, drop {file} again.", { file })}</p>
       )}
     </Detail>
   );
@@ -126,9 +129,9 @@ function FieldPath({
   };
   return (
     <Select
-      label={`Path of ${word}`}
+      label={t("Path of {word}", { word })}
       value={path}
-      options={[["", "not told"], ...text.paths.map((each) => [each, pathInWords(each)] as const)]}
+      options={[["", t("not told")], ...text.paths.map((each) => [each, pathInWords(each)] as const)]}
       onChange={set}
       className="number max-w-40"
     />
@@ -136,5 +139,5 @@ function FieldPath({
 }
 
 function pathInWords(path: string): string {
-  return path === "$key" ? "its key" : path.startsWith("../") ? `around: ${path.slice(3)}` : path;
+  return path === "$key" ? t("its key") : path.startsWith("../") ? t("around: {path}", { path: path.slice(3) }) : path;
 }

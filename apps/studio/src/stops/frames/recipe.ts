@@ -1,6 +1,8 @@
 /** The grid that the fields show and edit: the source's own cut, or for an uncut sheet one cell of its full size. */
+
 import { type Grid, gridOf } from "@caravan/core/cut";
 import { type GridCut, type Size, type Source, type Spacing, sheetOf } from "@caravan/core/model";
+import { t } from "../../ui/words";
 
 const NONE: Spacing = { x: 0, y: 0 };
 
@@ -40,13 +42,15 @@ export function outcomeInWords(source: Source, grid: Grid): { text: string; good
   const beside = grid.columns * grid.rows - taken;
   const { right, bottom } = grid.leftOver;
   const parts = [
-    kept === 1 ? "1 frame" : `${kept} frames`,
-    skipped > 0 ? `${skipped} empty left out` : empty > 0 ? `${empty} empty` : "none empty",
-    ...(beside > 0 ? [`${beside} cells not taken`] : []),
+    kept === 1 ? t("1 frame") : t("{kept} frames", { kept }),
+    skipped > 0 ? t("{skipped} empty left out", { skipped }) : empty > 0 ? t("{empty} empty", { empty }) : t("none empty"),
+    ...(beside > 0 ? [t("{beside} cells not taken", { beside })] : []),
     ...(dropped > 0 ? [`${dropped} dropped`] : []),
     right + bottom === 0
-      ? "nothing left over"
-      : `left over: ${[right && `${right} px at right`, bottom && `${bottom} px at bottom`].filter(Boolean).join(", ")}`,
+      ? t("nothing left over")
+      : t("left over: {rest}", {
+          rest: [right && `${right} px at right`, bottom && `${bottom} px at bottom`].filter(Boolean).join(", "),
+        }),
   ];
   return { text: parts.join(", "), good: right + bottom === 0 };
 }
@@ -67,8 +71,8 @@ export function framesInWords({ frames, cut }: Source): { text: string; good: bo
   const rows = new Set(frames.map((frame) => frame.row)).size;
   const dropped = frames.length - kept;
   const text = [
-    `${kept === 1 ? "1 frame" : `${kept} frames`}${rows > 1 ? ` in ${rows} rows` : ""}`,
-    ...(cut?.by === "metadata" ? [`as ${cut.file} says`] : []),
+    `${kept === 1 ? t("1 frame") : t("{kept} frames", { kept })}${rows > 1 ? t(" in {rows} rows", { rows }) : ""}`,
+    ...(cut?.by === "metadata" ? [t("as {file} says", { file: cut.file })] : []),
     ...(dropped > 0 ? [`${dropped} dropped`] : []),
   ].join(", ");
   return { text, good: kept > 0 };

@@ -6,6 +6,7 @@ import { useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { useKeys } from "../../ui/keys";
 import { FieldBox, NumberField } from "../../ui/number-field";
+import { t } from "../../ui/words";
 import { GridFields } from "./grid-fields";
 import { regionsOf, removeRegion, setRegion } from "./regions";
 
@@ -16,18 +17,18 @@ export function RegionFields({ source }: { source: Source }) {
   const index = Math.min(wanted, regions.length - 1);
   const region = regions[index];
   const choose = (by: number) => regions.length > 0 && useView.setState({ region: (index + by + regions.length) % regions.length });
-  useKeys("Regions", [
-    { keys: "]", label: "Next region", run: () => choose(1) },
-    { keys: "[", label: "Region before", run: () => choose(-1) },
-    { keys: "Shift+Delete", label: "Remove the region", run: () => regions.length > 1 && removeRegion(source, index) },
+  useKeys(t("Regions"), [
+    { keys: "]", label: t("Next region"), run: () => choose(1) },
+    { keys: "[", label: t("Region before"), run: () => choose(-1) },
+    { keys: "Shift+Delete", label: t("Remove the region"), run: () => regions.length > 1 && removeRegion(source, index) },
   ]);
-  if (!region) return <p className="text-muted">Drag on the sheet around the frames that one grid fits.</p>;
+  if (!region) return <p className="text-muted">{t("Drag on the sheet around the frames that one grid fits.")}</p>;
   const { area, grid } = region;
   const place = (change: Partial<Rect>) => setRegion(source, index, { area: { ...area, ...change } });
   return (
     <>
       <div className="flex flex-wrap items-center gap-1.5">
-        <ul aria-label="Regions" className="flex gap-1">
+        <ul aria-label={t("Regions")} className="flex gap-1">
           {regions.map((_, k) => (
             <li key={k}>
               <Button
@@ -35,26 +36,26 @@ export function RegionFields({ source }: { source: Source }) {
                 className="min-h-8 min-w-8 px-2"
                 onClick={() => useView.setState({ region: k })}
                 aria-pressed={k === index}
-                aria-label={`Region ${k + 1}`}
+                aria-label={t("Region {number}", { number: k + 1 })}
               >
                 {k + 1}
               </Button>
             </li>
           ))}
         </ul>
-        <FieldBox label="at">
-          <NumberField label="Region left" value={area.x} most={16_384} onChange={(x) => place({ x })} />
+        <FieldBox label={t("at")}>
+          <NumberField label={t("Region left")} value={area.x} most={16_384} onChange={(x) => place({ x })} />
           <span aria-hidden>,</span>
-          <NumberField label="Region top" value={area.y} most={16_384} onChange={(y) => place({ y })} />
+          <NumberField label={t("Region top")} value={area.y} most={16_384} onChange={(y) => place({ y })} />
         </FieldBox>
-        <FieldBox label="of">
-          <NumberField label="Region width" value={area.w} least={1} most={16_384} onChange={(w) => place({ w })} />
+        <FieldBox label={t("of")}>
+          <NumberField label={t("Region width")} value={area.w} least={1} most={16_384} onChange={(w) => place({ w })} />
           <span aria-hidden>×</span>
-          <NumberField label="Region height" value={area.h} least={1} most={16_384} onChange={(h) => place({ h })} />
-          <span className="text-small text-muted">px</span>
+          <NumberField label={t("Region height")} value={area.h} least={1} most={16_384} onChange={(h) => place({ h })} />
+          <span className="text-small text-muted">{t("px")}</span>
         </FieldBox>
-        {regions.length > 1 && <Button onClick={() => removeRegion(source, index)}>Remove</Button>}
-        <span className="text-muted">Drag on the sheet for another.</span>
+        {regions.length > 1 && <Button onClick={() => removeRegion(source, index)}>{t("Remove")}</Button>}
+        <span className="text-muted">{t("Drag on the sheet for another.")}</span>
       </div>
       <GridFields
         cut={grid}

@@ -10,6 +10,7 @@ import { edit, editInGesture } from "../../project/open-project";
 import { pictureNow, pictureOfLook } from "../../project/pictures";
 import { useView } from "../../project/view";
 import { say, sayTrouble } from "../../ui/notices";
+import { t } from "../../ui/words";
 import { run } from "../../workers/client";
 import { cutOf } from "./recipe";
 
@@ -30,7 +31,7 @@ export function regionsOf(source: Source): readonly Region[] {
 /** Cuts the sheet in these regions; what is wrong is told, and answered. */
 function cutInRegions(source: Source, regions: readonly Region[], gesture?: string): string | undefined {
   const coverage = pictureNow(sheetLook(source))?.coverage;
-  if (!coverage) return "The picture is still being read.";
+  if (!coverage) return t("The picture is still being read.");
   const cut: Cut = { by: "regions", regions: [...regions] };
   const error = gesture
     ? editInGesture(`${gesture} ${source.id}`, cutSource, source.id, cut, coverage)

@@ -10,6 +10,7 @@ import { loadPictures } from "../../project/pictures";
 import { pickRun, togglePick, togglePicks, useView } from "../../project/view";
 import { useElementSize } from "../../ui/element-size";
 import { useKeys } from "../../ui/keys";
+import { t } from "../../ui/words";
 import { movedCursor } from "./cursor";
 
 const CARD = 116; // px, with the space after it
@@ -37,19 +38,19 @@ export function SeriesWall({ source }: { source: Source }) {
     const next = movedCursor(source, cursor, by, 0);
     if (next) useView.setState({ cursor: next });
   };
-  useKeys("The series", [
-    { keys: "ArrowLeft", repeats: true, label: "Picture before", run: () => move(-1) },
-    { keys: "ArrowRight", repeats: true, label: "Next picture", run: () => move(1) },
-    { keys: "Enter x", label: "Pick the picture, or take it out", run: () => cursor && togglePick(cursor) },
-    { keys: "a", label: "Pick all of the series", run: () => togglePicks(keptRefs(source)) },
-    { keys: "Escape", label: "Pick nothing", run: () => useView.setState({ picked: [] }) },
+  useKeys(t("The series"), [
+    { keys: "ArrowLeft", repeats: true, label: t("Picture before"), run: () => move(-1) },
+    { keys: "ArrowRight", repeats: true, label: t("Next picture"), run: () => move(1) },
+    { keys: "Enter x", label: t("Pick the picture, or take it out"), run: () => cursor && togglePick(cursor) },
+    { keys: "a", label: t("Pick all of the series"), run: () => togglePicks(keptRefs(source)) },
+    { keys: "Escape", label: t("Pick nothing"), run: () => useView.setState({ picked: [] }) },
   ]);
   const numbers = new Map(picked.map((ref, k) => [ref, k + 1]));
   return (
     <section
       ref={wall}
       tabIndex={0}
-      aria-label={`Pictures of ${source.name}`}
+      aria-label={t("Pictures of {name}", { name: source.name })}
       className="min-h-0 grow overflow-y-auto rounded-box border border-line"
     >
       <div className="relative" style={{ height: rows.getTotalSize() }}>
@@ -82,7 +83,7 @@ function cardsOf(source: Source): (Frame | Missing)[] {
   if (!isNumberedByFiles(source) || frames.some((frame, k) => k > 0 && frame.number <= (frames[k - 1] as Frame).number)) return [...frames];
   return frames.flatMap((frame, k) => {
     const [first, last] = [(frames[k - 1]?.number ?? frame.number - 1) + 1, frame.number - 1];
-    return first > last ? [frame] : [{ missing: first === last ? `${first}` : `${first} to ${last}` }, frame];
+    return first > last ? [frame] : [{ missing: first === last ? `${first}` : t("{first} to {last}", { first, last }) }, frame];
   });
 }
 
@@ -93,7 +94,7 @@ function Gap({ numbers }: { numbers: string }) {
         className="flex items-center justify-center rounded-box border-2 border-dashed border-line-strong px-1 text-center text-small text-muted"
         style={{ width: CARD - 12, height: CARD - 12 }}
       >
-        {numbers} missing
+        {t("{numbers} missing", { numbers })}
       </span>
     </li>
   );
@@ -111,7 +112,7 @@ function Card({ source, frame, number }: { source: Source; frame: Frame; number:
         data-chooses
         tabIndex={-1}
         aria-pressed={number !== undefined}
-        aria-label={`${name}, ${w} × ${h}${frame.dropped ? ", dropped" : ""}`}
+        aria-label={`${name}, ${w} × ${h}${frame.dropped ? t(", dropped") : ""}`}
         title={name}
         onClick={(event) => {
           if (frame.dropped) useView.setState({ cursor: ref });

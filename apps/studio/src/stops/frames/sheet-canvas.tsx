@@ -14,6 +14,7 @@ import { useElementSize } from "../../ui/element-size";
 import { useKeys } from "../../ui/keys";
 import { usePinch } from "../../ui/pinch";
 import { useThemeNow } from "../../ui/theme-now";
+import { t } from "../../ui/words";
 import { describeCursor, movedCursor } from "./cursor";
 import { coloursFrom, paintSheet } from "./paint-sheet";
 import { rowOfFrames, rowRect, sheetScene } from "./sheet-scene";
@@ -101,31 +102,31 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
     else useView.setState({ cursor: next });
   };
   const rowOfCursor = hoverRow ?? source.frames.find((each) => `${source.id}/${each.key}` === cursor)?.row ?? null;
-  useKeys("The sheet", [
+  useKeys(t("The sheet"), [
     {
       keys: "ArrowLeft Shift+ArrowLeft",
       repeats: true,
-      label: "Cell to the left; with Shift pick as you go",
+      label: t("Cell to the left; with Shift pick as you go"),
       run: (event) => moveCursor(-1, 0, event.shiftKey),
     },
-    { keys: "ArrowRight Shift+ArrowRight", repeats: true, label: "Cell to the right", run: (event) => moveCursor(1, 0, event.shiftKey) },
-    { keys: "ArrowUp Shift+ArrowUp", repeats: true, label: "Cell above", run: (event) => moveCursor(0, -1, event.shiftKey) },
-    { keys: "ArrowDown Shift+ArrowDown", repeats: true, label: "Cell below", run: (event) => moveCursor(0, 1, event.shiftKey) },
-    { keys: "Enter x", label: "Pick the cell, or take it out", run: () => cursor && togglePick(cursor) },
+    { keys: "ArrowRight Shift+ArrowRight", repeats: true, label: t("Cell to the right"), run: (event) => moveCursor(1, 0, event.shiftKey) },
+    { keys: "ArrowUp Shift+ArrowUp", repeats: true, label: t("Cell above"), run: (event) => moveCursor(0, -1, event.shiftKey) },
+    { keys: "ArrowDown Shift+ArrowDown", repeats: true, label: t("Cell below"), run: (event) => moveCursor(0, 1, event.shiftKey) },
+    { keys: "Enter x", label: t("Pick the cell, or take it out"), run: () => cursor && togglePick(cursor) },
     {
       keys: "r",
-      label: "Pick the row under the pointer or cursor",
+      label: t("Pick the row under the pointer or cursor"),
       run: () => rowOfCursor !== null && togglePicks(rowRefs(source, rowOfCursor)),
     },
-    { keys: "a", label: "Pick all of the sheet", run: () => togglePicks(keptRefs(source)) },
-    { keys: "Escape", label: "Pick nothing", run: () => useView.setState({ picked: [] }) },
-    { keys: "+ =", repeats: true, label: "Zoom in to the pointer", run: () => zoomBy(1) },
-    { keys: "-", repeats: true, label: "Zoom out", run: () => zoomBy(-1) },
-    { keys: "0", label: "See the whole sheet", run: seeAll },
-    { keys: "Mod+ArrowLeft", repeats: true, label: "Move the sheet left", run: () => move((now) => panned(now, -64, 0, sheet, room)) },
-    { keys: "Mod+ArrowRight", repeats: true, label: "Move the sheet right", run: () => move((now) => panned(now, 64, 0, sheet, room)) },
-    { keys: "Mod+ArrowUp", repeats: true, label: "Move the sheet up", run: () => move((now) => panned(now, 0, -64, sheet, room)) },
-    { keys: "Mod+ArrowDown", repeats: true, label: "Move the sheet down", run: () => move((now) => panned(now, 0, 64, sheet, room)) },
+    { keys: "a", label: t("Pick all of the sheet"), run: () => togglePicks(keptRefs(source)) },
+    { keys: "Escape", label: t("Pick nothing"), run: () => useView.setState({ picked: [] }) },
+    { keys: "+ =", repeats: true, label: t("Zoom in to the pointer"), run: () => zoomBy(1) },
+    { keys: "-", repeats: true, label: t("Zoom out"), run: () => zoomBy(-1) },
+    { keys: "0", label: t("See the whole sheet"), run: seeAll },
+    { keys: "Mod+ArrowLeft", repeats: true, label: t("Move the sheet left"), run: () => move((now) => panned(now, -64, 0, sheet, room)) },
+    { keys: "Mod+ArrowRight", repeats: true, label: t("Move the sheet right"), run: () => move((now) => panned(now, 64, 0, sheet, room)) },
+    { keys: "Mod+ArrowUp", repeats: true, label: t("Move the sheet up"), run: () => move((now) => panned(now, 0, -64, sheet, room)) },
+    { keys: "Mod+ArrowDown", repeats: true, label: t("Move the sheet down"), run: () => move((now) => panned(now, 0, 64, sheet, room)) },
   ]);
 
   const space = useSpaceToPan(pointer);
@@ -229,14 +230,14 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
         <span className="number">
           {source.name} · {width} × {height} · {view ? zoomInWords(view.zoom) : ""}
         </span>
-        <IconButton label="Zoom out" look="quiet" onClick={() => zoomInMiddle(-1)} aria-keyshortcuts="-">
+        <IconButton label={t("Zoom out")} look="quiet" onClick={() => zoomInMiddle(-1)} aria-keyshortcuts="-">
           <Minus size={13} />
         </IconButton>
-        <IconButton label="Zoom in" look="quiet" onClick={() => zoomInMiddle(1)} aria-keyshortcuts="+">
+        <IconButton label={t("Zoom in")} look="quiet" onClick={() => zoomInMiddle(1)} aria-keyshortcuts="+">
           <Plus size={13} />
         </IconButton>
         <Button look="quiet" className="min-h-6 px-1.5 text-small" onClick={seeAll} aria-keyshortcuts="0">
-          See all
+          {t("See all")}
         </Button>
       </div>
     </div>
@@ -266,8 +267,8 @@ function RowHandles({ source, grid, view, height }: { source: Source; grid: Grid
         type="button"
         tabIndex={-1}
         data-chooses
-        title={`Pick row ${row + countFrom} (${refs.length} frames)`}
-        aria-label={`Pick row ${row + countFrom}`}
+        title={t("Pick row {row} ({count} frames)", { row: row + countFrom, count: refs.length })}
+        aria-label={t("Pick row {row}", { row: row + countFrom })}
         onClick={() => togglePicks(refs)}
         onPointerEnter={() => useView.setState({ hoverRow: row })}
         className={`number absolute w-6.5 rounded-l-box border text-small ${hoverRow === row ? "border-now bg-now text-on-now" : "border-line bg-raised text-ink"}`}

@@ -2,12 +2,12 @@
 
 import { type RefObject, useRef } from "react";
 import { togglePlaying } from "../../preview/clock";
-
 import { timelineOfPlaying, usePlayerClock } from "../../preview/player-state";
 import { playingAtFrames } from "../../preview/playing";
 import { currentProject } from "../../project/open-project";
 import { useView } from "../../project/view";
 import { useKeys } from "../../ui/keys";
+import { t } from "../../ui/words";
 
 /** Set while Space is held over the sheet; `moved` once the pointer has moved with it. */
 export type HeldSpace = { moved: boolean };
@@ -24,11 +24,11 @@ const tap = () => {
 export function useSpaceToPan(pointer: RefObject<unknown>): RefObject<HeldSpace | null> {
   const held = useRef<HeldSpace | null>(null);
   useKeys(
-    "Over the sheet",
+    t("Over the sheet"),
     [
       {
         keys: "Space",
-        label: "Held: the pointer moves the sheet; tapped: play or pause",
+        label: t("Held: the pointer moves the sheet; tapped: play or pause"),
         run() {
           if (pointer.current) held.current = { moved: false };
           else tap();

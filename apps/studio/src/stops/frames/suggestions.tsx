@@ -12,6 +12,7 @@ import { type SuggestedCuts, useSuggestedCuts } from "../../project/suggested-cu
 import { inBackground } from "../../ui/in-background";
 import { useKeys } from "../../ui/keys";
 import { sayUnlessDone } from "../../ui/notices";
+import { t } from "../../ui/words";
 import { cutAlongOutlines, type OutlineCut } from "./along-outlines";
 
 const SHOWN = 4;
@@ -30,16 +31,16 @@ export function Suggestions({ source }: { source: Source }) {
     if (suggestion.cut.by === "outlines") inBackground(cutAlongOutlines(source, suggestion.cut));
     else sayUnlessDone(edit(cutSource, source.id, suggestion.cut, picture.coverage));
   };
-  useKeys("Suggestions", [
-    { keys: "q", label: "Take the best suggestion; again for the next", run: () => take((at + 1) % Math.max(1, suggestions.length)) },
+  useKeys(t("Suggestions"), [
+    { keys: "q", label: t("Take the best suggestion; again for the next"), run: () => take((at + 1) % Math.max(1, suggestions.length)) },
   ]);
   if (!picture || suggestions.length === 0) return null;
   return (
     <div className="flex items-center gap-2">
       <span className="text-muted">
-        suggested <kbd className="text-small">Q</kbd>
+        {t("suggested")} <kbd className="text-small">Q</kbd>
       </span>
-      <ul aria-label="Suggested cuts" className="flex gap-1.5">
+      <ul aria-label={t("Suggested cuts")} className="flex gap-1.5">
         {suggestions.map(({ words, title, boxes, cut: own }, k) => (
           <li key={JSON.stringify(own)}>
             <button
@@ -90,8 +91,10 @@ function offersOf({ grids, outlines }: SuggestedCuts, picture: Picture): Offer[]
   if (!outlines) return offers;
   const along: Offer = {
     cut: outlines.cut,
-    words: `Along outlines, ${outlines.count} frames${outlines.first ? ": no grid fits" : ""}`,
-    title: "outlines",
+    words: outlines.first
+      ? t("Along outlines, {count} frames: no grid fits", { count: outlines.count })
+      : t("Along outlines, {count} frames", { count: outlines.count }),
+    title: t("outlines"),
     boxes: boxesOf(outlines.row),
   };
   // Where a grid fits, outlines are one of the ways beside it.
@@ -110,10 +113,10 @@ function boxesOf(pieces: readonly Piece[]): Box[] {
 
 function inWords({ cell, columns, rows, margin, gap }: GridSuggestion): string {
   const spaces = [
-    ...(margin.x + margin.y > 0 ? [`margin ${margin.x}, ${margin.y}`] : []),
-    ...(gap.x + gap.y > 0 ? [`gap ${gap.x}, ${gap.y}`] : []),
+    ...(margin.x + margin.y > 0 ? [t("margin {x}, {y}", { x: margin.x, y: margin.y })] : []),
+    ...(gap.x + gap.y > 0 ? [t("gap {x}, {y}", { x: gap.x, y: gap.y })] : []),
   ];
-  return [`${columns} × ${rows} cells of ${cell.w} × ${cell.h}`, ...spaces].join(", ");
+  return [t("{columns} × {rows} cells of {w} × {h}", { columns, rows, w: cell.w, h: cell.h }), ...spaces].join(", ");
 }
 
 /** Parts of the picture played one after the other. */

@@ -12,6 +12,7 @@ import { chosenSource, clearPicks, go, pickedFrames, useView } from "../../proje
 import { Button } from "../../ui/button";
 import { EmptyPanel } from "../../ui/empty-panel";
 import { useKeys } from "../../ui/keys";
+import { t } from "../../ui/words";
 import { BenchSurface } from "./bench/surface";
 import { DoubtLine } from "./doubt-line";
 import { GroundLine } from "./ground-line";
@@ -44,13 +45,13 @@ function SheetSurface() {
   const way = source && wayOf(source, chosenWay);
   const Fields = way ? wayNamed(way)?.Fields : undefined;
   const atCursor = source?.frames.find((frame) => frameRef(source, frame) === cursor);
-  useKeys("Frames", [
-    { keys: "c", label: "Make a clip of the picked frames, else of the row that plays", run: () => makeClip() },
-    { keys: "Mod+a", label: "Pick all frames", run: () => source && useView.setState({ picked: keptRefs(source) }) },
-    { keys: "Shift+c", label: "Make a clip and stay here", run: () => makeClip({ stay: true }) },
+  useKeys(t("Frames"), [
+    { keys: "c", label: t("Make a clip of the picked frames, else of the row that plays"), run: () => makeClip() },
+    { keys: "Mod+a", label: t("Pick all frames"), run: () => source && useView.setState({ picked: keptRefs(source) }) },
+    { keys: "Shift+c", label: t("Make a clip and stay here"), run: () => makeClip({ stay: true }) },
     {
       keys: "Delete Backspace",
-      label: "Drop the picked frames, or restore the one at the cursor",
+      label: t("Drop the picked frames, or restore the one at the cursor"),
       run: () => {
         if (picked.length > 0) dropOrRestore(picked, false);
         else if (source && atCursor) dropOrRestore([frameRef(source, atCursor)], atCursor.dropped === true);
@@ -58,7 +59,7 @@ function SheetSurface() {
     },
   ]);
   const [rows, setRows] = useState(false);
-  useKeys("Rows of the sheet", [{ keys: "Shift+r", label: "Make a clip of each row", run: () => setRows(true) }]);
+  useKeys(t("Rows of the sheet"), [{ keys: "Shift+r", label: t("Make a clip of each row"), run: () => setRows(true) }]);
   if (!source || !grid) return <Empty />;
   return (
     <>
@@ -75,7 +76,7 @@ function SheetSurface() {
         <span className="grow" />
         {source.pictures.length === 1 && (
           <Button onClick={() => setRows(true)} hint="Shift+R" aria-keyshortcuts="Shift+r">
-            Clips of rows …
+            {t("Clips of rows …")}
           </Button>
         )}
         <Button
@@ -85,7 +86,7 @@ function SheetSurface() {
           hint="C"
           aria-keyshortcuts="c"
         >
-          {picked.length > 0 || source.frames.length === 0 ? "Make clip" : "Make clip of the row"}
+          {picked.length > 0 || source.frames.length === 0 ? t("Make clip") : t("Make clip of the row")}
         </Button>
       </div>
       {way === "pictures" ? (
@@ -97,15 +98,15 @@ function SheetSurface() {
         <div className="flex items-center gap-2">
           <TrayTools source={source} picked={picked} />
           <span data-testid="picked" className="text-muted">
-            {picked.length > 0 ? `${picked.length} picked, in picking order` : "click picks"}
+            {picked.length > 0 ? t("{count} picked, in picking order", { count: picked.length }) : t("click picks")}
           </span>
           {picked.length > 0 && (
             <>
               <Button className="min-h-6" onClick={() => dropOrRestore(picked, false)}>
-                Drop
+                {t("Drop")}
               </Button>
               <Button className="min-h-6" onClick={clearPicks}>
-                Pick nothing
+                {t("Pick nothing")}
               </Button>
             </>
           )}
@@ -123,10 +124,10 @@ function Outcome({ source, grid }: { source: Source; grid: Grid | null }) {
     return (
       <div className="flex items-center gap-3">
         <p role="status" data-testid="outcome" className="text-muted">
-          Not cut yet: take a suggestion, or type how many cells there are.
+          {t("Not cut yet: take a suggestion, or type how many cells there are.")}
         </p>
         <Button disabled={!picture} onClick={() => picture && edit(cutSource, source.id, cutOf(source), picture.coverage)}>
-          Take it whole
+          {t("Take it whole")}
         </Button>
       </div>
     );
@@ -142,8 +143,8 @@ function Outcome({ source, grid }: { source: Source; grid: Grid | null }) {
 
 function Empty() {
   return (
-    <EmptyPanel title="Nothing to cut yet" next={{ label: "Go to Sources", run: () => go("sources") }}>
-      Drop a picture here, and it is shown at whole-number zoom with the grid over it.
+    <EmptyPanel title={t("Nothing to cut yet")} next={{ label: t("Go to Sources"), run: () => go("sources") }}>
+      {t("Drop a picture here, and it is shown at whole-number zoom with the grid over it.")}
     </EmptyPanel>
   );
 }

@@ -11,6 +11,7 @@ import { useKeys } from "../../ui/keys";
 import { sayUnlessDone } from "../../ui/notices";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { SheetDialog } from "../../ui/sheet-dialog";
+import { t } from "../../ui/words";
 
 /** The order of the tray, names by pattern, and finding frames by name. */
 export function TrayTools({ source, picked }: { source: Source; picked: readonly FrameRef[] }) {
@@ -19,12 +20,12 @@ export function TrayTools({ source, picked }: { source: Source; picked: readonly
     const error = edit(orderFrames, source.id, by);
     sayUnlessDone(error);
   };
-  useKeys("The tray", [
-    { keys: "n", label: "Name the picked frames, or all, by a pattern", run: () => setDialog("names") },
-    { keys: "/", label: "Find frames by name", run: () => setDialog("find") },
-    { keys: "s", label: "Sort the tray by position", run: () => order("position") },
-    { keys: "Shift+s", label: "Sort the tray by name", run: () => order("name") },
-    { keys: "v", label: "Reverse the tray", run: () => order("reverse") },
+  useKeys(t("The tray"), [
+    { keys: "n", label: t("Name the picked frames, or all, by a pattern"), run: () => setDialog("names") },
+    { keys: "/", label: t("Find frames by name"), run: () => setDialog("find") },
+    { keys: "s", label: t("Sort the tray by position"), run: () => order("position") },
+    { keys: "Shift+s", label: t("Sort the tray by name"), run: () => order("name") },
+    { keys: "v", label: t("Reverse the tray"), run: () => order("reverse") },
   ]);
   const shift = (by: 1 | -1) => {
     const { cursor } = useView.getState();
@@ -35,9 +36,9 @@ export function TrayTools({ source, picked }: { source: Source; picked: readonly
     const error = edit(moveFrames, source.id, moving, first + by);
     sayUnlessDone(error);
   };
-  useKeys("Order of the tray", [
-    { keys: "Mod+Shift+ArrowLeft", repeats: true, label: "Move the picked frames earlier in the tray", run: () => shift(-1) },
-    { keys: "Mod+Shift+ArrowRight", repeats: true, label: "Move them later", run: () => shift(1) },
+  useKeys(t("Order of the tray"), [
+    { keys: "Mod+Shift+ArrowLeft", repeats: true, label: t("Move the picked frames earlier in the tray"), run: () => shift(-1) },
+    { keys: "Mod+Shift+ArrowRight", repeats: true, label: t("Move them later"), run: () => shift(1) },
   ]);
   if (source.frames.length === 0) return null;
   const own = new Set(picked);
@@ -45,13 +46,13 @@ export function TrayTools({ source, picked }: { source: Source; picked: readonly
   return (
     <div className="flex items-center gap-1.5">
       <Button className="min-h-6" onClick={() => setDialog("names")}>
-        Name …
+        {t("Name …")}
       </Button>
       <Button className="min-h-6" onClick={() => setDialog("find")}>
-        Find …
+        {t("Find …")}
       </Button>
       <Button className="min-h-6" onClick={() => order("reverse")}>
-        Reverse
+        {t("Reverse")}
       </Button>
       {dialog === "names" && (
         <NamesDialog source={source} frames={chosen.length > 0 ? chosen : source.frames} onClose={() => setDialog(null)} />
@@ -91,8 +92,13 @@ function NamesDialog({ source, frames, onClose }: { source: Source; frames: read
   );
   return (
     <SheetDialog
-      title="Names by pattern"
-      description={`For ${frames.length} frames of ${source.name}. {source}, {row}, {column} and {n} stand for what they say.`}
+      title={t("Names by pattern")}
+      description={t("For {count} frames of {name}. {gaps} and {last} stand for what they say.", {
+        count: frames.length,
+        name: source.name,
+        gaps: "{source}, {row}, {column}",
+        last: "{n}",
+      })}
       open
       onClose={onClose}
     >
@@ -104,7 +110,7 @@ function NamesDialog({ source, frames, onClose }: { source: Source; frames: read
         }}
       >
         <input
-          aria-label="Pattern"
+          aria-label={t("Pattern")}
           className="min-h-8 rounded-sm border border-line-strong bg-raised px-2"
           value={pattern.text}
           autoComplete="off"
@@ -115,8 +121,8 @@ function NamesDialog({ source, frames, onClose }: { source: Source; frames: read
           }}
         />
         <div className="flex flex-wrap gap-4">
-          {number("start", "starts at", -9999, 999_999)}
-          {number("step", "steps by", 1, 9999)}
+          {number("start", t("starts at"), -9999, 999_999)}
+          {number("step", t("steps by"), 1, 9999)}
           {number("padding", "digits", 0, 9)}
         </div>
         <p className="number rounded-box bg-surface p-2" aria-live="polite">
@@ -130,9 +136,9 @@ function NamesDialog({ source, frames, onClose }: { source: Source; frames: read
           </p>
         )}
         <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Leave the names</Button>
+          <Button onClick={onClose}>{t("Leave the names")}</Button>
           <Button look="now" type="submit">
-            Name {frames.length} frames
+            {t("Name {count} frames", { count: frames.length })}
           </Button>
         </div>
       </form>
@@ -155,7 +161,12 @@ function FindDialog({ source, onClose }: { source: Source; onClose: () => void }
   };
   const found = source.frames.filter((frame) => !frame.dropped && frameName(source, frame).toLowerCase().includes(text.toLowerCase()));
   return (
-    <SheetDialog title="Find frames" description={`Frames of ${source.name} whose names hold this.`} open onClose={onClose}>
+    <SheetDialog
+      title={t("Find frames")}
+      description={t("Frames of {name} whose names hold this.", { name: source.name })}
+      open
+      onClose={onClose}
+    >
       <form
         className="flex flex-col gap-3"
         onSubmit={(event) => {
@@ -164,14 +175,14 @@ function FindDialog({ source, onClose }: { source: Source; onClose: () => void }
         }}
       >
         <input
-          aria-label="Part of the name"
+          aria-label={t("Part of the name")}
           className="min-h-8 rounded-sm border border-line-strong bg-raised px-2"
           value={text}
           autoComplete="off"
           onChange={(event) => setText(event.target.value)}
         />
         <p aria-live="polite" className="text-muted">
-          {found.length} of {source.frames.length}
+          {t("{found} of {frames}", { found: found.length, frames: source.frames.length })}
           {found.length > 0 &&
             `: ${found
               .slice(0, 5)
@@ -179,7 +190,7 @@ function FindDialog({ source, onClose }: { source: Source; onClose: () => void }
               .join(", ")}${found.length > 5 ? ", …" : ""}`}
         </p>
         <div className="flex justify-end gap-2">
-          {empties.length > 0 && <Button onClick={() => pick(empties)}>Pick {empties.length} empty</Button>}
+          {empties.length > 0 && <Button onClick={() => pick(empties)}>{t("Pick {count} empty", { count: empties.length })}</Button>}
           {repeats.length > 0 && (
             <Button
               onClick={() => {
@@ -187,16 +198,16 @@ function FindDialog({ source, onClose }: { source: Source; onClose: () => void }
                 onClose();
               }}
             >
-              Pick {repeats.length} repeated
+              {t("Pick {count} repeated", { count: repeats.length })}
             </Button>
           )}
           {alike.length > 1 && atCursor && (
             <Button onClick={() => pick(alike)}>
-              Pick {alike.length} of {drawnSize(atCursor).w} × {drawnSize(atCursor).h}
+              {t("Pick {count} of {w} × {h}", { count: alike.length, w: drawnSize(atCursor).w, h: drawnSize(atCursor).h })}
             </Button>
           )}
           <Button look="now" type="submit" disabled={found.length === 0}>
-            Pick {found.length}
+            {t("Pick {count}", { count: found.length })}
           </Button>
         </div>
       </form>

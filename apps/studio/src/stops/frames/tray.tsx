@@ -10,19 +10,20 @@ import { useView } from "../../project/view";
 import { useDragSensors } from "../../ui/drag-sensors";
 import { sayUnlessDone } from "../../ui/notices";
 import { type Menu, WithMenu } from "../../ui/with-menu";
+import { t } from "../../ui/words";
 import { frameMenu } from "./frame-menu";
 
 /** The frames of the sheet in order, under it; dragged, they change their places. */
 export function Tray({ source, children }: { source: Source; children?: ReactNode }) {
   const sensors = useDragSensors();
   return (
-    <section aria-label="Tray" className="shrink-0 rounded-box border border-line bg-surface px-2.5 pt-2 pb-1">
+    <section aria-label={t("Tray")} className="shrink-0 rounded-box border border-line bg-surface px-2.5 pt-2 pb-1">
       <header className="mb-1.5 flex min-h-6 items-center justify-between gap-3">
-        <h3 className="font-semibold text-muted">Tray · {source.frames.length} frames</h3>
+        <h3 className="font-semibold text-muted">{t("Tray · {count} frames", { count: source.frames.length })}</h3>
         {children}
       </header>
       <DndContext id="tray" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(source, event)}>
-        <WithMenu label="What can be done with the frame" menuOf={menuOf}>
+        <WithMenu label={t("What can be done with the frame")} menuOf={menuOf}>
           <div>
             <FrameStrip source={source} sortable />
           </div>

@@ -2,11 +2,13 @@
  * Table of the ways of cutting. To add one, add a row here with its fields and, if something can be dragged on the sheet, its boxes. How
  * frames are found is in the core (`core/cut/ways`).
  */
+
 import { USUAL_OUTLINES } from "@caravan/core/cut";
 import type { FrameRef, Source } from "@caravan/core/model";
 import type { ComponentType } from "react";
 import type { Way } from "../../project/view";
 import { inBackground } from "../../ui/in-background";
+import { t } from "../../ui/words";
 import { cutAlongOutlines } from "./along-outlines";
 import { type DraggedBoxes, frameBoxes, gridPartBoxes, regionBoxes } from "./boxes";
 import { backToCells } from "./cells-before";
@@ -37,30 +39,30 @@ interface WayOfCutting {
 export const WAYS: readonly WayOfCutting[] = [
   {
     way: "cells",
-    title: "Cells",
+    title: t("Cells"),
     key: "k",
-    command: "Cut into cells",
+    command: t("Cut into cells"),
     Fields: CellFields,
     boxes: gridPartBoxes,
     begin: (source) => source.cut && !isGrid(source) && backToCells(source),
   },
   {
     way: "regions",
-    title: "Regions",
+    title: t("Regions"),
     key: "l",
-    command: "Cut in regions, each with its own grid",
+    command: t("Cut in regions, each with its own grid"),
     Fields: RegionFields,
     boxes: regionBoxes,
   },
   {
     way: "outlines",
-    title: "Outlines",
+    title: t("Outlines"),
     key: "o",
-    command: "Cut along outlines",
+    command: t("Cut along outlines"),
     Fields: OutlineFields,
     begin: (source) => source.cut?.by !== "outlines" && inBackground(cutAlongOutlines(source, USUAL_OUTLINES)),
   },
-  { way: "hand", title: "By hand", key: "h", command: "Cut by hand", Fields: HandFields, boxes: frameBoxes },
+  { way: "hand", title: t("By hand"), key: "h", command: t("Cut by hand"), Fields: HandFields, boxes: frameBoxes },
 ];
 
 /** Ways that come with the art and are not chosen. */

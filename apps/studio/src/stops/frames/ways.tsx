@@ -4,6 +4,7 @@ import type { Source } from "@caravan/core/model";
 import { useView, type Way } from "../../project/view";
 import { Choice } from "../../ui/choice";
 import { useKeys } from "../../ui/keys";
+import { t } from "../../ui/words";
 import { rememberCells } from "./cells-before";
 import { WAYS, wayNamed, wayOf } from "./ways-table";
 
@@ -17,16 +18,17 @@ export function Ways({ source }: { source: Source }) {
   };
   rememberCells(source);
   useKeys(
-    "Ways of cutting",
+    t("Ways of cutting"),
     WAYS.map(({ way: each, key, command }) => ({ keys: key, label: command, run: () => choose(each) })),
   );
-  if (way === "pictures") return <p className="text-muted">A series: each of its {source.pictures.length} pictures is a frame.</p>;
+  if (way === "pictures")
+    return <p className="text-muted">{t("A series: each of its {count} pictures is a frame.", { count: source.pictures.length })}</p>;
   const options = WAYS.map(({ way: each, title }) => [each as string, title] as const);
   return (
     <Choice
-      label="Way of cutting"
+      label={t("Way of cutting")}
       value={way === "metadata" ? "" : way}
-      options={way === "metadata" ? [...options, ["", "Metadata"] as const] : options}
+      options={way === "metadata" ? [...options, ["", t("Metadata")] as const] : options}
       onChange={(next) => next !== "" && choose(next as Way)}
     />
   );

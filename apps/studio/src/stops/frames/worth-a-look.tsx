@@ -12,6 +12,7 @@ import { useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { inBackground } from "../../ui/in-background";
+import { t } from "../../ui/words";
 
 import { cutAlongOutlines } from "./along-outlines";
 
@@ -21,8 +22,8 @@ export function WorthALook({ source }: { source: Source }) {
   const inspection = useInspection(source);
   if (!inspection || inspection.findings.length === 0) return null;
   return (
-    <Detail title="Worth a look" aside={String(inspection.findings.length)}>
-      <ul id={LIST} aria-label="Findings on these frames" className="flex flex-col gap-2">
+    <Detail title={t("Worth a look")} aside={String(inspection.findings.length)}>
+      <ul id={LIST} aria-label={t("Findings on these frames")} className="flex flex-col gap-2">
         {inspection.findings.map((finding) => (
           <Finding key={finding.code} source={source} finding={finding} repeats={inspection.repeats} />
         ))}
@@ -43,18 +44,18 @@ export function WorthALookLink({ source }: { source: Source }) {
       className="min-h-6 shrink-0 text-lapis"
       onClick={() => document.getElementById(LIST)?.scrollIntoView({ block: "center" })}
     >
-      {count} worth a look
+      {t("{count} worth a look", { count })}
     </Button>
   );
 }
 
 const TITLES: Record<FrameFindingCode, string> = {
-  "cut-through": "Cut through",
-  "empty-frames": "Empty",
-  specks: "Specks",
-  "odd-sizes": "Odd sizes",
-  repeats: "Repeats",
-  "mirrored-repeats": "Mirrored repeats",
+  "cut-through": t("Cut through"),
+  "empty-frames": t("Empty"),
+  specks: t("Specks"),
+  "odd-sizes": t("Odd sizes"),
+  repeats: t("Repeats"),
+  "mirrored-repeats": t("Mirrored repeats"),
 };
 
 interface FindingProps {
@@ -74,7 +75,7 @@ function Finding({ source, finding, repeats }: FindingProps) {
       <p className="mb-1 text-small">{message}</p>
       <div className="flex flex-wrap gap-1.5">
         <Button className="min-h-6" onClick={show}>
-          Pick {frames.length === 1 ? "it" : "them"}
+          {frames.length === 1 ? t("Pick it") : t("Pick them")}
         </Button>
         {mend && (
           <Button className="min-h-6" onClick={mend.run}>
@@ -94,20 +95,20 @@ function mendingOf(
 ): { label: string; run: () => void } | null {
   switch (code) {
     case "cut-through":
-      return { label: "Cut along outlines", run: () => inBackground(cutAlongOutlines(source, USUAL_OUTLINES)) };
+      return { label: t("Cut along outlines"), run: () => inBackground(cutAlongOutlines(source, USUAL_OUTLINES)) };
     case "empty-frames":
-      return { label: frames.length === 1 ? "Drop it" : "Drop them", run: () => act(dropFrames, frames) };
+      return { label: frames.length === 1 ? t("Drop it") : t("Drop them"), run: () => act(dropFrames, frames) };
     case "specks": {
       const clearing = source.clearing ?? { colours: [], tolerance: 0, from: "edges", fringe: false };
-      return { label: "Clear such pixels", run: () => inBackground(clearSource(source, { ...clearing, specks: 1 })) };
+      return { label: t("Clear such pixels"), run: () => inBackground(clearSource(source, { ...clearing, specks: 1 })) };
     }
     case "odd-sizes":
-      return { label: "Make all equal, feet on feet", run: () => act(makeEqual, keptRefs(source), "feet") };
+      return { label: t("Make all equal, feet on feet"), run: () => act(makeEqual, keptRefs(source), "feet") };
     case "repeats":
-      return { label: "Use the first of each", run: () => act(keepFirstOf, same) };
+      return { label: t("Use the first of each"), run: () => act(keepFirstOf, same) };
     case "mirrored-repeats":
       // Clips outside of actions keep their mirrored art: only an action says which facing it is.
       if (mirrorInstead(project, mirrored) === project) return null;
-      return { label: "Use mirrors instead", run: () => act(mirrorInstead, mirrored) };
+      return { label: t("Use mirrors instead"), run: () => act(mirrorInstead, mirrored) };
   }
 }

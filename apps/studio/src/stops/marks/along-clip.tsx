@@ -6,6 +6,7 @@ import { type Clip, findFrame, type MarkKind } from "@caravan/core/model";
 import { act } from "../../project/act";
 import { useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
+import { t } from "../../ui/words";
 
 /** What can be done with the marks of a kind along a clip: given to the facing on the other side, filled in where steps lack the point. */
 export function AlongClip({ kind, clip }: { kind: MarkKind; clip: Clip }) {
@@ -16,15 +17,15 @@ export function AlongClip({ kind, clip }: { kind: MarkKind; clip: Clip }) {
   const lacks = kind.shape === "point" && having > 0 ? clip.steps.length - having : 0;
   if (across === null && lacks === 0) return null;
   return (
-    <section aria-label="Along the clip" className="flex w-64 shrink-0 flex-wrap gap-1.5">
+    <section aria-label={t("Along the clip")} className="flex w-64 shrink-0 flex-wrap gap-1.5">
       {lacks > 0 && (
         <Button className="max-w-full whitespace-normal! text-left" onClick={() => act(fillPoint, clip.name, kind.name)}>
-          Fill in {lacks === 1 ? "the step" : `the ${lacks} steps`} without
+          {lacks === 1 ? t("Fill in the step without") : t("Fill in the {lacks} steps without", { lacks })}
         </Button>
       )}
       {across !== null && (
         <Button className="max-w-full whitespace-normal! text-left" onClick={() => act(copyMarksMirrored, kind.name, clip.name, across)}>
-          Give it to {across}, mirrored
+          {t("Give it to {across}, mirrored", { across })}
         </Button>
       )}
     </section>

@@ -6,6 +6,7 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { inBackground } from "../../ui/in-background";
 import { FieldBox, NumberField } from "../../ui/number-field";
+import { t } from "../../ui/words";
 import { alterBox, boxAroundDrawn, drawBox, dropBox, giveToAll, type Spot } from "./set-marks";
 
 interface Props {
@@ -23,12 +24,12 @@ export function BoxTools({ spot, frame, boxes, box, onBox }: Props) {
   const { inScope } = spot;
   const several = inScope.frames.length > 1;
   return (
-    <section aria-label="Boxes" className="flex w-64 shrink-0 flex-col gap-2.5">
+    <section aria-label={t("Boxes")} className="flex w-64 shrink-0 flex-col gap-2.5">
       {boxes.length > 1 && (
         <Choice
-          label="Which box"
+          label={t("Which box")}
           value={String(box)}
-          options={boxes.map((_, k) => [String(k), `Box ${k + 1}`] as const)}
+          options={boxes.map((_, k) => [String(k), t("Box {number}", { number: k + 1 })] as const)}
           onChange={(next) => onBox(Number(next))}
         />
       )}
@@ -36,20 +37,25 @@ export function BoxTools({ spot, frame, boxes, box, onBox }: Props) {
         <BoxNumbers spot={spot} frame={frame} index={box} box={chosen} />
       ) : (
         <p className="text-muted">
-          This frame has no {spot.name}. Drag on it to draw a box
-          {several ? `; all ${inScope.frames.length} frames of ${inScope.name} get it` : ""}.
+          {several
+            ? t("This frame has no {spot}. Drag on it to draw a box; all {count} frames of {place} get it.", {
+                spot: spot.name,
+                count: inScope.frames.length,
+                place: inScope.name,
+              })
+            : t("This frame has no {name}. Drag on it to draw a box.", { name: spot.name })}
         </p>
       )}
       <div className="flex flex-wrap gap-1.5">
         <Button onClick={() => drawBox(spot, middleOf(frame)) && onBox(boxes.length)}>
-          {chosen ? "Another box" : "Box in the middle"}
+          {chosen ? t("Another box") : t("Box in the middle")}
         </Button>
-        <Button onClick={() => inBackground(boxAroundDrawn(spot))}>Around what is drawn</Button>
+        <Button onClick={() => inBackground(boxAroundDrawn(spot))}>{t("Around what is drawn")}</Button>
         <Button disabled={!chosen || !several} onClick={() => giveToAll(spot)}>
-          Same on all
+          {t("Same on all")}
         </Button>
         <Button disabled={!chosen} onClick={() => dropBox(spot, box)}>
-          Take it off
+          {t("Take it off")}
         </Button>
       </div>
     </section>
@@ -59,8 +65,8 @@ export function BoxTools({ spot, frame, boxes, box, onBox }: Props) {
 const SIDES = [
   ["x", "x"],
   ["y", "y"],
-  ["w", "width"],
-  ["h", "height"],
+  ["w", t("width")],
+  ["h", t("height")],
 ] as const;
 
 function BoxNumbers({ spot, frame, index, box }: { spot: Spot; frame: PlayedFrame; index: number; box: Box }) {
@@ -70,7 +76,7 @@ function BoxNumbers({ spot, frame, index, box }: { spot: Spot; frame: PlayedFram
         {SIDES.map(([side, word]) => (
           <FieldBox key={side} label={word}>
             <NumberField
-              label={`Box ${word}`}
+              label={t("Box {word}", { word })}
               value={box[side]}
               least={side === "w" || side === "h" ? 1 : -32_768}
               most={32_768}
@@ -80,8 +86,8 @@ function BoxNumbers({ spot, frame, index, box }: { spot: Spot; frame: PlayedFram
         ))}
       </div>
       <p className="text-small text-muted">
-        From the origin <span className="number">{fromOrigin(box.x - frame.origin.x, box.y - frame.origin.y)}</span> to{" "}
-        <span className="number">{fromOrigin(box.x + box.w - frame.origin.x, box.y + box.h - frame.origin.y)}</span> px
+        {t("From the origin")} <span className="number">{fromOrigin(box.x - frame.origin.x, box.y - frame.origin.y)}</span> {t("to ")}
+        <span className="number">{fromOrigin(box.x + box.w - frame.origin.x, box.y + box.h - frame.origin.y)}</span> {t("px")}
       </p>
     </>
   );

@@ -12,6 +12,7 @@ import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { Select } from "../../ui/select";
 import { TextField } from "../../ui/text-field";
+import { t } from "../../ui/words";
 import { Jumps } from "./jumps";
 import { PartsDetail } from "./parts-detail";
 import { SHAPES, USES } from "./shapes";
@@ -28,7 +29,7 @@ export function Details() {
       <PartsDetail clip={atSource ? null : clip} />
       {clip && !atSource && <Jumps clip={clip} />}
       {clip && !atSource && (
-        <PlaceFindings label="Findings on these marks" at={(place) => place.stop === "marks" && place.clip === clip.name} />
+        <PlaceFindings label={t("Findings on these marks")} at={(place) => place.stop === "marks" && place.clip === clip.name} />
       )}
     </>
   );
@@ -36,10 +37,11 @@ export function Details() {
 
 function OriginDetail() {
   return (
-    <Detail title="Origin">
+    <Detail title={t("Origin")}>
       <p className="text-muted">
-        The point of a frame that stands on the character’s place in the game, mostly between its feet. Frames turn and mirror about it, and
-        the line through it is the ground.
+        {t(
+          "The point of a frame that stands on the character’s place in the game, mostly between its feet. Frames turn and mirror about it, and the line through it is the ground.",
+        )}
       </p>
     </Detail>
   );
@@ -59,22 +61,28 @@ function KindDetail({ kind }: { kind: MarkKind }) {
   return (
     <Detail part="kind of marks" title={titled(SHAPES[kind.shape].several)}>
       <dl className="grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1.5">
-        <dt className="text-muted">name</dt>
-        <dd>
-          <TextField id={KIND_NAME_FIELD} label="Name of the marks" value={kind.name} onChange={rename} className="max-w-full font-bold" />
-        </dd>
-        <dt className="text-muted">letter</dt>
+        <dt className="text-muted">{t("name")}</dt>
         <dd>
           <TextField
-            label="Letter"
+            id={KIND_NAME_FIELD}
+            label={t("Name of the marks")}
+            value={kind.name}
+            onChange={rename}
+            className="max-w-full font-bold"
+          />
+        </dd>
+        <dt className="text-muted">{t("letter")}</dt>
+        <dd>
+          <TextField
+            label={t("Letter")}
             value={kind.letter}
             onChange={(letter) => edit(setMarkLook, kind.name, { letter: letter.trim() })?.message}
           />
         </dd>
-        <dt className="text-muted">line</dt>
+        <dt className="text-muted">{t("line")}</dt>
         <dd>
           <Select
-            label="Line"
+            label={t("Line")}
             value={kind.line}
             options={MARK_LINES.map((line) => [line, line] as const)}
             onChange={(line) => act(setMarkLook, kind.name, { line })}
@@ -82,13 +90,13 @@ function KindDetail({ kind }: { kind: MarkKind }) {
         </dd>
         {kind.shape !== "point" && (
           <>
-            <dt className="text-muted">for</dt>
+            <dt className="text-muted">{t("for")}</dt>
             <dd>
               <Select
-                label={`What the ${SHAPES[kind.shape].several} are for`}
+                label={t("What the {several} are for", { several: SHAPES[kind.shape].several })}
                 className="max-w-full"
                 value={kind.use ?? ""}
-                options={[["", "anything"], ...BOX_USES.map((use) => [use, USES[use]] as const)]}
+                options={[["", t("anything")], ...BOX_USES.map((use) => [use, USES[use]] as const)]}
                 onChange={(use) => act(setBoxUse, kind.name, use === "" ? null : use)}
               />
             </dd>
@@ -96,7 +104,9 @@ function KindDetail({ kind }: { kind: MarkKind }) {
         )}
       </dl>
       <p className="mt-2 text-small text-muted">
-        In the atlas file each frame has them under {FIELD_OF_SHAPE[kind.shape]}, in its own untrimmed pixels.
+        {t("In the atlas file each frame has them under {field}, in its own untrimmed pixels.", {
+          field: FIELD_OF_SHAPE[kind.shape],
+        })}
       </p>
       <Button
         className="mt-2"
@@ -104,7 +114,7 @@ function KindDetail({ kind }: { kind: MarkKind }) {
           if (act(removeMarkKind, kind.name)) useView.setState({ markName: null });
         }}
       >
-        Remove with all its marks
+        {t("Remove with all its marks")}
       </Button>
     </Detail>
   );

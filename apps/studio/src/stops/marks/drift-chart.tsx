@@ -7,6 +7,7 @@ import { useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { useCountFrom } from "../../ui/counting";
 import { inBackground } from "../../ui/in-background";
+import { t } from "../../ui/words";
 import { DRIFTS, jumpsIn } from "./drifts";
 import { useStandings } from "./standings";
 import { putSteady, useAxes, useStandingsBefore } from "./steady-clip";
@@ -36,7 +37,7 @@ export function DriftChart({ clip, step }: { clip: Clip; step: number }) {
   );
   const jumps = useMemo(() => jumpsIn(standings, clip), [standings, clip]);
   return (
-    <section aria-label="Drift" className="flex h-24 shrink-0 gap-3">
+    <section aria-label={t("Drift")} className="flex h-24 shrink-0 gap-3">
       <figure aria-label={inWords(points, jumps.length)} className="min-w-0 grow rounded-box border border-line bg-surface">
         <StepLines points={points} lines={before ? WITH_BEFORE : DRIFTS} step={step + countFrom} clip={clip} countFrom={countFrom} />
       </figure>
@@ -44,12 +45,14 @@ export function DriftChart({ clip, step }: { clip: Clip; step: number }) {
         <Legend lines={DRIFTS} />
         {clip.steps.length > 1 && (
           <Button className="min-h-6 self-start" onClick={() => inBackground(putSteady(clip))}>
-            Steady the clip{axes === "both" ? "" : `, ${axes} alone`}
+            {axes === "both" ? t("Steady the clip") : t("Steady the clip, {axes} alone", { axes })}
           </Button>
         )}
         <p className="text-muted">
-          In px from the origin. {jumps.length === 0 ? "No step jumps." : `${counted(jumps.length, "jump")}.`}
-          {before && " Thin: before it was steadied."}
+          {jumps.length === 0
+            ? t("In px from the origin. No step jumps.")
+            : t("In px from the origin. {jumps}.", { jumps: counted(jumps.length, "jump") })}
+          {before && ` ${t("Thin: before it was steadied.")}`}
         </p>
       </div>
     </section>
@@ -57,7 +60,7 @@ export function DriftChart({ clip, step }: { clip: Clip; step: number }) {
 }
 
 const WITH_BEFORE = [
-  ...DRIFTS.map((line) => ({ ...line, key: `${line.key}Before`, word: `${line.word}, before`, isFaint: true })),
+  ...DRIFTS.map((line) => ({ ...line, key: `${line.key}Before`, word: t("{word}, before", { word: line.word }), isFaint: true })),
   ...DRIFTS,
 ] as const;
 
@@ -72,14 +75,30 @@ interface Point {
 function inWords(points: readonly Point[], jumps: number): string {
   const range = (values: readonly (number | null)[]) => {
     const seen = values.filter((value): value is number => value !== null);
-    if (seen.length === 0) return "not drawn";
+    if (seen.length === 0) return t("not drawn");
     const [lowest, highest] = [Math.min(...seen), Math.max(...seen)];
-    return lowest === highest ? `${lowest} px` : `${lowest} to ${highest} px`;
+    return lowest === highest ? `${lowest} px` : t("{lowest} to {highest} px", { lowest, highest });
   };
   const feet = range(points.map((point) => point.feet));
   const middle = range(points.map((point) => point.middle));
   const before = points.some((point) => point.feetBefore !== undefined)
-    ? `; before it was steadied feet ${range(points.map((point) => point.feetBefore ?? null))}, middle ${range(points.map((point) => point.middleBefore ?? null))}`
+    ? t("; before it was steadied feet {feet}, middle {middle}", {
+        feet: range(points.map((point) => point.feetBefore ?? null)),
+        middle: range(points.map((point) => point.middleBefore ?? null)),
+      })
     : "";
-  return `Drift over ${points.length} steps: feet ${feet} over the ground, middle ${middle} to the right of the origin; ${jumps === 0 ? "no step jumps" : `${jumps} jumps`}${before}`;
+  return jumps === 0
+    ? t("Drift over {count} steps: feet {feet} over the ground, middle {middle} to the right of the origin; no step jumps{before}", {
+        count: points.length,
+        feet,
+        middle,
+        before,
+      })
+    : t("Drift over {count} steps: feet {feet} over the ground, middle {middle} to the right of the origin; {jumps} jumps{before}", {
+        count: points.length,
+        feet,
+        middle,
+        before,
+        jumps,
+      });
 }

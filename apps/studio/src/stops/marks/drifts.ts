@@ -1,28 +1,30 @@
 /** Selects which drift of the drawing around its origin is charted, and finds the steps that jump. */
+
 import { jumpsOf, type Standing } from "@caravan/core/marks";
 import type { Clip } from "@caravan/core/model";
+import { t } from "../../ui/words";
 
 /** What is charted, each as a number that grows upward or to the right. */
 export const DRIFTS = [
   {
     key: "feet",
-    word: "feet over the ground",
-    subject: "Feet",
+    word: t("feet over the ground"),
+    subject: t("Feet"),
     of: ({ feet }: Standing) => -feet.y,
     stroke: "var(--lapis)",
     dash: "none",
-    ways: ["higher", "lower"],
-    mend: "Level the feet",
+    ways: [t("higher"), t("lower")],
+    mend: t("Level the feet"),
   },
   {
     key: "middle",
-    word: "middle, to the right",
-    subject: "Middle",
+    word: t("middle, to the right"),
+    subject: t("Middle"),
     of: ({ middle }: Standing) => middle.x,
     stroke: "var(--brick)",
     dash: "5 3",
-    ways: ["further right", "further left"],
-    mend: "Bring it in line",
+    ways: [t("further right"), t("further left")],
+    mend: t("Bring it in line"),
   },
 ] as const;
 

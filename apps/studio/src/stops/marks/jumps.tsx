@@ -7,6 +7,7 @@ import { useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { useCountFrom } from "../../ui/counting";
 import { Detail } from "../../ui/detail";
+import { t } from "../../ui/words";
 import { type DRIFTS, jumpsIn } from "./drifts";
 import { nudge } from "./set-origin";
 import { useStandings } from "./standings";
@@ -22,16 +23,21 @@ export function Jumps({ clip }: { clip: Clip }) {
   const jumps = useMemo(() => jumpsIn(standings, clip), [standings, clip]);
   if (jumps.length === 0) return null;
   return (
-    <Detail title="Steps that jump" aside={String(jumps.length)}>
-      <ul aria-label="Steps that jump" className="flex flex-col gap-2">
+    <Detail title={t("Steps that jump")} aside={String(jumps.length)}>
+      <ul aria-label={t("Steps that jump")} className="flex flex-col gap-2">
         {jumps.slice(0, MOST).map(({ drift, step, by }) => (
           <li key={`${drift.key} ${step}`} className="border-l-4 border-lapis pl-2">
             <p className="mb-1 text-small">
-              {drift.subject} {Math.abs(by)} px {drift.ways[by > 0 ? 0 : 1]} on step {step + countFrom} than around it
+              {t("{subject}  {by} px {way} on step {step} than around it", {
+                subject: drift.subject,
+                by: Math.abs(by),
+                way: drift.ways[by > 0 ? 0 : 1],
+                step: step + countFrom,
+              })}
             </p>
             <div className="flex flex-wrap gap-1.5">
               <Button className="min-h-6" onClick={() => chooseStep(clip, step)}>
-                Show it
+                {t("Show it")}
               </Button>
               <Button className="min-h-6" onClick={() => putBack(project, clip, step, drift.key, by)}>
                 {drift.mend}
@@ -40,7 +46,9 @@ export function Jumps({ clip }: { clip: Clip }) {
           </li>
         ))}
       </ul>
-      {jumps.length > MOST && <p className="mt-2 text-small text-muted">And {jumps.length - MOST} more, in the order of the clip.</p>}
+      {jumps.length > MOST && (
+        <p className="mt-2 text-small text-muted">{t("And {count} more, in the order of the clip.", { count: jumps.length - MOST })}</p>
+      )}
     </Detail>
   );
 }

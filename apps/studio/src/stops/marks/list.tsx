@@ -27,6 +27,7 @@ import { chooseClip, chooseReelSource, chosenMark, useView } from "../../project
 import { Button } from "../../ui/button";
 import { ListHeading, type Row, RowList, rowAt } from "../../ui/row-list";
 import { type Menu, WithMenu } from "../../ui/with-menu";
+import { t } from "../../ui/words";
 import { SHAPES } from "./shapes";
 
 const ORIGIN = "origin";
@@ -46,12 +47,12 @@ export function List() {
   const rows = project.marks.map((each) => ({ id: idOf(each), name: each.name, fact: factOf(each, having.get(each.name) ?? 0, frames) }));
   return (
     <>
-      <ListHeading title="Marks" count={project.marks.length} />
-      <WithMenu label="What can be done with the marks" menuOf={(target) => kindMenu(project, rowAt(target))}>
+      <ListHeading title={t("Marks")} count={project.marks.length} />
+      <WithMenu label={t("What can be done with the marks")} menuOf={(target) => kindMenu(project, rowAt(target))}>
         <div>
           <RowList
-            label="Marks"
-            rows={[{ id: ORIGIN, name: "Origin", fact: "+" }, ...rows]}
+            label={t("Marks")}
+            rows={[{ id: ORIGIN, name: t("Origin"), fact: "+" }, ...rows]}
             chosen={kind ? idOf(kind) : ORIGIN}
             onChoose={(id) => useView.setState({ markName: project.marks.find((each) => idOf(each) === id)?.name ?? null })}
           />
@@ -60,20 +61,20 @@ export function List() {
       <div className="mt-3 mb-5 flex flex-wrap gap-2 px-1.5">
         {MARK_SHAPES.map((shape) => (
           <Button key={shape} onClick={() => addKind(shape)}>
-            New {SHAPES[shape].several}
+            {t("New {several}", { several: SHAPES[shape].several })}
           </Button>
         ))}
       </div>
-      <ListHeading title="Clips" count={project.clips.length} />
+      <ListHeading title={t("Clips")} count={project.clips.length} />
       <RowList
-        label="Clips"
+        label={t("Clips")}
         rows={project.clips.map(({ name, steps }) => ({ id: name, name, fact: String(steps.length) }))}
         chosen={source ? null : (clip?.name ?? null)}
         onChoose={(name) => chooseClip(name as ClipName)}
       />
       <div className="mt-4">
-        <ListHeading title="Sources" count={cut.length} />
-        <RowList label="Sources" rows={cut} chosen={source?.id ?? null} onChoose={(id) => chooseReelSource(id as SourceId)} />
+        <ListHeading title={t("Sources")} count={cut.length} />
+        <RowList label={t("Sources")} rows={cut} chosen={source?.id ?? null} onChoose={(id) => chooseReelSource(id as SourceId)} />
       </div>
     </>
   );
@@ -84,9 +85,9 @@ function kindMenu({ marks }: Project, id: string | undefined): Menu | null {
   if (!kind) return null;
   useView.setState({ markName: kind.name });
   return [
-    { label: "Rename", run: () => useView.setState({ naming: true }) },
+    { label: t("Rename"), run: () => useView.setState({ naming: true }) },
     null,
-    { label: "Remove with all its marks", run: () => act(removeMarkKind, kind.name) && useView.setState({ markName: null }) },
+    { label: t("Remove with all its marks"), run: () => act(removeMarkKind, kind.name) && useView.setState({ markName: null }) },
   ];
 }
 

@@ -5,6 +5,7 @@ import { byShape, type MarkKind, type Outline } from "@caravan/core/model";
 import type { PlayedFrame } from "../../preview/playing";
 import { useKeys } from "../../ui/keys";
 import { sayUnlessDone } from "../../ui/notices";
+import { t } from "../../ui/words";
 import { type CornerAt, cornerBeside, withCornerAt, withoutCorner } from "./outline-gesture";
 import type { FramesInScope } from "./scope";
 import { aimPoint, dropBox, dropMarks, giveOutlines, nudgeBox, pointTo, type Spot } from "./set-marks";
@@ -43,24 +44,24 @@ export function MarkKeys(props: Props) {
 
 function OriginKeys({ inScope }: Props) {
   useKeys(
-    "The origin",
+    t("The origin"),
     [
       ...ARROWS.map(([way, x, y]) => ({
         keys: `Arrow${way}`,
         repeats: true,
-        label: `Origin one pixel ${way.toLowerCase()}`,
+        label: t("Origin one pixel {way}", { way: way.toLowerCase() }),
         run: () => nudge(inScope, { x, y }),
       })),
       ...ARROWS.map(([way, x, y]) => ({
         keys: `Alt+Arrow${way}`,
         repeats: true,
-        label: `Origin half a pixel ${way.toLowerCase()}`,
+        label: t("Origin half a pixel {way}", { way: way.toLowerCase() }),
         run: () => nudge(inScope, { x: x / 2, y: y / 2 }),
       })),
       // Laid out as on a number pad: 7 8 9 is the top row.
       ...PLACES.map((place, k) => ({
         keys: `Alt+${[7, 8, 9, 4, 5, 6, 1, 2, 3][k]}`,
-        label: `Origin at the ${place}`,
+        label: t("Origin at the {place}", { place }),
         run: () => setToPlace(inScope, place),
       })),
     ],
@@ -71,21 +72,21 @@ function OriginKeys({ inScope }: Props) {
 
 function BoxKeys({ spot, box }: Props) {
   useKeys(
-    "Boxes",
+    t("Boxes"),
     [
       ...ARROWS.map(([way, x, y]) => ({
         keys: `Arrow${way}`,
         repeats: true,
-        label: `Box one pixel ${way.toLowerCase()}`,
+        label: t("Box one pixel {way}", { way: way.toLowerCase() }),
         run: () => spot && nudgeBox(spot, box, { x, y }),
       })),
       ...ARROWS.map(([way, w, h]) => ({
         keys: `Shift+Arrow${way}`,
         repeats: true,
-        label: { Left: "Box narrower", Right: "Box wider", Up: "Box lower", Down: "Box higher" }[way],
+        label: { Left: t("Box narrower"), Right: t("Box wider"), Up: t("Box lower"), Down: t("Box higher") }[way],
         run: () => spot && nudgeBox(spot, box, { w, h }),
       })),
-      { keys: "Delete Backspace", label: "Take the box off", run: () => spot && dropBox(spot, box) },
+      { keys: "Delete Backspace", label: t("Take the box off"), run: () => spot && dropBox(spot, box) },
     ],
     { scope: "surface" },
   );
@@ -100,23 +101,23 @@ function PointKeys({ spot, kind, frame }: Props) {
     if (spot && point) sayUnlessDone(aimPoint(spot, point.angle === undefined ? 0 : (((point.angle + by) % 360) + 360) % 360));
   };
   useKeys(
-    "Points",
+    t("Points"),
     [
       ...ARROWS.map(([way, x, y]) => ({
         keys: `Arrow${way}`,
         repeats: true,
-        label: `Point one pixel ${way.toLowerCase()}`,
+        label: t("Point one pixel {way}", { way: way.toLowerCase() }),
         run: () => move(x, y),
       })),
       ...ARROWS.map(([way, x, y]) => ({
         keys: `Alt+Arrow${way}`,
         repeats: true,
-        label: `Point half a pixel ${way.toLowerCase()}`,
+        label: t("Point half a pixel {way}", { way: way.toLowerCase() }),
         run: () => move(x / 2, y / 2),
       })),
-      { keys: "a", repeats: true, label: "Turn the point by a quarter, clockwise", run: () => turn(90) },
-      { keys: "Shift+a", repeats: true, label: "Turn the point by a quarter, the other way", run: () => turn(-90) },
-      { keys: "Delete Backspace", label: "Take the point off", run: () => spot && dropMarks(spot) },
+      { keys: "a", repeats: true, label: t("Turn the point by a quarter, clockwise"), run: () => turn(90) },
+      { keys: "Shift+a", repeats: true, label: t("Turn the point by a quarter, the other way"), run: () => turn(-90) },
+      { keys: "Delete Backspace", label: t("Take the point off"), run: () => spot && dropMarks(spot) },
     ],
     { scope: "surface" },
   );
@@ -131,19 +132,19 @@ function OutlineKeys({ spot, outlines, corner, onCorner }: Props) {
     giveOutlines(spot, next.outlines, `nudge corner ${corner.outline} ${corner.corner}`);
   };
   useKeys(
-    "Outlines",
+    t("Outlines"),
     [
       ...ARROWS.map(([way, x, y]) => ({
         keys: `Arrow${way}`,
         repeats: true,
-        label: `Corner one pixel ${way.toLowerCase()}`,
+        label: t("Corner one pixel {way}", { way: way.toLowerCase() }),
         run: () => move(x, y),
       })),
-      { keys: "c", repeats: true, label: "The next corner", run: () => onCorner(cornerBeside(outlines, corner, 1)) },
-      { keys: "Shift+c", repeats: true, label: "The corner before", run: () => onCorner(cornerBeside(outlines, corner, -1)) },
+      { keys: "c", repeats: true, label: t("The next corner"), run: () => onCorner(cornerBeside(outlines, corner, 1)) },
+      { keys: "Shift+c", repeats: true, label: t("The corner before"), run: () => onCorner(cornerBeside(outlines, corner, -1)) },
       {
         keys: "i",
-        label: "A corner in the middle of the edge that begins here",
+        label: t("A corner in the middle of the edge that begins here"),
         run() {
           const next = corner && outlines[corner.outline]?.[(corner.corner + 1) % (outlines[corner.outline]?.length ?? 1)];
           if (!spot || !corner || !at || !next) return;
@@ -154,7 +155,7 @@ function OutlineKeys({ spot, outlines, corner, onCorner }: Props) {
       },
       {
         keys: "Delete Backspace",
-        label: "Take the corner off",
+        label: t("Take the corner off"),
         run() {
           if (!spot || !corner || !at) return;
           giveOutlines(spot, withoutCorner(outlines, corner));

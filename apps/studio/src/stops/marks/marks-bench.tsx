@@ -15,6 +15,7 @@ import { chosenMark, useView } from "../../project/view";
 import { Choice } from "../../ui/choice";
 import { useCountFrom } from "../../ui/counting";
 import { useKeys } from "../../ui/keys";
+import { t } from "../../ui/words";
 import { AlongClip, useLacking } from "./along-clip";
 import { BoxTools } from "./box-tools";
 import { MarkKeys } from "./mark-keys";
@@ -39,7 +40,13 @@ const OutlineChart = dynamic(() => import("./outline-chart").then((part) => part
   loading: () => <div className="h-24 shrink-0" />,
 });
 
-const SCOPE_WORDS: Record<OriginScope, string> = { frame: "Frame", clip: "Clip", action: "Action", source: "Source", all: "All" };
+const SCOPE_WORDS: Record<OriginScope, string> = {
+  frame: t("Frame"),
+  clip: t("Clip"),
+  action: t("Action"),
+  source: t("Source"),
+  all: t("All"),
+};
 
 /** The frame of one step, large, with its neighbours as ghosts; beside it the tools of the chosen mark; under it all steps. */
 export function MarksBench({ clip, source }: { clip: Clip; source: Source | null }) {
@@ -59,10 +66,10 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
   const ghosts = useMemo(() => neighbours(project, clip, step), [project, clip, step]);
   const by = (direction: 1 | -1) => chooseStep(clip, (step + direction + clip.steps.length) % clip.steps.length);
   useKeys(
-    "Steps at Marks",
+    t("Steps at Marks"),
     [
-      { keys: ".", repeats: true, label: "The next step’s frame", run: () => by(1) },
-      { keys: ",", repeats: true, label: "The frame of the step before", run: () => by(-1) },
+      { keys: ".", repeats: true, label: t("The next step’s frame"), run: () => by(1) },
+      { keys: ",", repeats: true, label: t("The frame of the step before"), run: () => by(-1) },
     ],
     { scope: "surface" },
   );
@@ -84,8 +91,8 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
       <header className="flex flex-wrap items-baseline gap-x-2">
         <h2 className="text-title font-bold">{clip.name}</h2>
         <span className="text-muted">
-          step {step + countFrom} of {clip.steps.length}
-          {frame ? `: ${frame.name}` : ""}
+          {t("step {step} of {count}", { step: step + countFrom, count: clip.steps.length })}
+          {frame && `: ${frame.name}`}
         </span>
       </header>
       {frame && ref ? (
@@ -138,15 +145,17 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
           )}
         </div>
       ) : (
-        <p className="grow p-4 text-muted">This step’s frame is missing, so there is nothing to mark.</p>
+        <p className="grow p-4 text-muted">{t("This step’s frame is missing, so there is nothing to mark.")}</p>
       )}
       {!source &&
         (kind?.shape === "outline" ? <OutlineChart clip={clip} step={step} kind={kind} /> : <DriftChart clip={clip} step={step} />)}
       <div className="flex flex-wrap items-center gap-3">
-        <span className="text-muted">It is set for the</span>
-        <Choice label="Set for" value={scope} options={scopes.map((each) => [each, SCOPE_WORDS[each]] as const)} onChange={setScope} />
+        <span className="text-muted">{t("It is set for the")}</span>
+        <Choice label={t("Set for")} value={scope} options={scopes.map((each) => [each, SCOPE_WORDS[each]] as const)} onChange={setScope} />
         <span className="text-muted">
-          {inScope.frames.length === 1 ? "1 frame" : `${inScope.frames.length} frames`} of {inScope.name}
+          {inScope.frames.length === 1
+            ? t("1 frame of {name}", { name: inScope.name })
+            : t("{count} frames of {name}", { name: inScope.name, count: inScope.frames.length })}
         </span>
       </div>
       <StepStrip
@@ -158,7 +167,7 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
               under: (each: number) =>
                 lacking(each) && (
                   <span className="pointer-events-none relative -mt-4.5 block w-12 truncate bg-raised text-small leading-4.5 text-brick">
-                    no {kind.name}
+                    {t("no {name}", { name: kind.name })}
                   </span>
                 ),
             }

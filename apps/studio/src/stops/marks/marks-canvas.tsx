@@ -19,6 +19,7 @@ import { useSeenArt } from "../../project/seen-art";
 import { useElementSize } from "../../ui/element-size";
 import { sayUnlessDone } from "../../ui/notices";
 import { useThemeNow } from "../../ui/theme-now";
+import { t } from "../../ui/words";
 import { type CornerAt, type Grip, gripAt, outlineAround, withCornerAt } from "./outline-gesture";
 import type { FramesInScope } from "./scope";
 import { aimPoint, boxTo, drawBox, giveOutlines, pointTo, type Spot } from "./set-marks";
@@ -225,14 +226,17 @@ export function MarksCanvas({ frame, ghosts, kind, path, spot, inScope, box, onB
 
 /** What the canvas shows, in words. */
 function account({ name, origin, marks }: PlayedFrame, kind: MarkKind | null, boxes: readonly Box[], outlines: readonly Outline[]): string {
-  if (!kind) return `${name} with its origin at ${origin.x}, ${origin.y}`;
+  if (!kind) return t("{name} with its origin at {x}, {y}", { name, x: origin.x, y: origin.y });
   const point = pointIn(marks, kind.name);
   const places = byShape(kind, {
     box: () => boxes.map(({ x, y, w, h }) => [x, y, w, h].join(", ")),
-    point: () => (point ? [`${point.x}, ${point.y}${point.angle === undefined ? "" : `, pointing to ${point.angle}°`}`] : []),
+    point: () =>
+      point ? [`${point.x}, ${point.y}${point.angle === undefined ? "" : t(", pointing to {angle}°", { angle: point.angle })}`] : [],
     outline: () => outlines.map((polygon) => polygon.map(({ x, y }) => `${x}, ${y}`).join(" ")),
   });
-  return places.length === 0 ? `${name} without ${kind.name}` : `${name} with ${kind.name} at ${places.join("; ")}`;
+  return places.length === 0
+    ? t("{name} without {kind}", { name, kind: kind.name })
+    : t("{name} with {kind} at {places}", { name, kind: kind.name, places: places.join("; ") });
 }
 
 /** Degrees from a point to a place, whole; those near a quarter turn are it, unless it is `free`. */

@@ -10,6 +10,7 @@ import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 import type { FramesInScope } from "./scope";
 import { forget, setFromDrawn, setToPlace, setToPoint, setToShare } from "./set-origin";
 import { useAxes } from "./steady-clip";
@@ -17,9 +18,9 @@ import { useAxes } from "./steady-clip";
 /** An origin that was copied, until the page is closed. */
 const useCopiedOrigin = create<{ readonly point: FramePoint | null }>(() => ({ point: null }));
 
-const DRAWN_WORDS: Record<DrawnWay, string> = { feet: "Feet", mass: "Middle of mass", box: "Bottom of the box" };
+const DRAWN_WORDS: Record<DrawnWay, string> = { feet: t("Feet"), mass: t("Middle of mass"), box: t("Bottom of the box") };
 
-const AXIS_WORDS: Record<SteadyAxes, string> = { both: "x and y", x: "x", y: "y" };
+const AXIS_WORDS: Record<SteadyAxes, string> = { both: t("x and y"), x: "x", y: "y" };
 
 interface ToolsProps {
   readonly inScope: FramesInScope;
@@ -37,32 +38,32 @@ export function OriginTools({ inScope, point, size, own }: ToolsProps) {
   const share = shareOf(point, size);
   const several = inScope.frames.length > 1;
   return (
-    <section aria-label="Origin" className="scrolls flex w-64 shrink-0 flex-col gap-2.5">
+    <section aria-label={t("Origin")} className="scrolls flex w-64 shrink-0 flex-col gap-2.5">
       <Pad onPlace={(place) => setToPlace(inScope, place)} at={placeOf(point, size)} />
       <div className="flex flex-wrap gap-1.5">
         <FieldBox label="x">
-          <HalfField label="Origin x" value={point.x} onChange={(x) => setToPoint(inScope, { x })} />
+          <HalfField label={t("Origin x")} value={point.x} onChange={(x) => setToPoint(inScope, { x })} />
         </FieldBox>
         <FieldBox label="y">
-          <HalfField label="Origin y" value={point.y} onChange={(y) => setToPoint(inScope, { y })} />
+          <HalfField label={t("Origin y")} value={point.y} onChange={(y) => setToPoint(inScope, { y })} />
         </FieldBox>
-        <span className="self-center text-small text-muted">px</span>
+        <span className="self-center text-small text-muted">{t("px")}</span>
       </div>
       <div className="flex flex-wrap gap-1.5">
         <FieldBox label="x">
-          <ShareField label="Origin x as a share" value={share.x} onChange={(x) => setToShare(inScope, { x })} />
+          <ShareField label={t("Origin x as a share")} value={share.x} onChange={(x) => setToShare(inScope, { x })} />
         </FieldBox>
         <FieldBox label="y">
-          <ShareField label="Origin y as a share" value={share.y} onChange={(y) => setToShare(inScope, { y })} />
+          <ShareField label={t("Origin y as a share")} value={share.y} onChange={(y) => setToShare(inScope, { y })} />
         </FieldBox>
-        <span className="self-center text-small text-muted">of the size</span>
+        <span className="self-center text-small text-muted">{t("of the size")}</span>
       </div>
       <div>
-        <p className="mb-1 text-small text-muted">From what is drawn</p>
+        <p className="mb-1 text-small text-muted">{t("From what is drawn")}</p>
         <div className="mb-1.5 flex items-center gap-1.5">
-          <span className="text-small text-muted">sets</span>
+          <span className="text-small text-muted">{t("sets")}</span>
           <Choice
-            label="What is set from the drawing"
+            label={t("What is set from the drawing")}
             value={axes}
             options={STEADY_AXES.map((each) => [each, AXIS_WORDS[each]] as const)}
             onChange={(next) => useAxes.setState({ axes: next })}
@@ -75,23 +76,23 @@ export function OriginTools({ inScope, point, size, own }: ToolsProps) {
             </Button>
           ))}
         </div>
-        {several && same && <Tick label="each frame by its own drawing" checked={apart} onChange={setApart} />}
-        {several && !same && <p className="text-small text-muted">Sizes differ, so each frame goes by its own drawing.</p>}
+        {several && same && <Tick label={t("each frame by its own drawing")} checked={apart} onChange={setApart} />}
+        {several && !same && <p className="text-small text-muted">{t("Sizes differ, so each frame goes by its own drawing.")}</p>}
       </div>
       <div className="flex flex-wrap gap-1.5">
         <Button
           onClick={() => {
             useCopiedOrigin.setState({ point });
-            say({ tone: "good", text: `Copied the origin ${point.x}, ${point.y}.` });
+            say({ tone: "good", text: t("Copied the origin {x}, {y}.", { x: point.x, y: point.y }) });
           }}
         >
-          Copy
+          {t("Copy")}
         </Button>
         <Button disabled={!copied} onClick={() => copied && setToPoint(inScope, copied)}>
-          Paste
+          {t("Paste")}
         </Button>
         <Button disabled={!own && !several} onClick={() => forget(inScope)}>
-          As the source
+          {t("As the source")}
         </Button>
       </div>
     </section>
@@ -116,13 +117,13 @@ function placeOf(point: FramePoint, { w, h }: ToolsProps["size"]): OriginPlace |
 function Pad({ onPlace, at }: { onPlace: (place: OriginPlace) => void; at: OriginPlace | null }) {
   return (
     <fieldset className="grid w-40 grid-cols-3 gap-0 self-center border border-line-strong">
-      <legend className="sr-only">Nine places</legend>
+      <legend className="sr-only">{t("Nine places")}</legend>
       {PLACES.map((place) => (
         <button
           key={place}
           type="button"
-          aria-label={`Origin at the ${place}`}
-          title={`At the ${place}`}
+          aria-label={t("Origin at the {place}", { place })}
+          title={t("At the {place}", { place })}
           aria-pressed={at === place}
           onClick={() => onPlace(place)}
           className="flex h-9 items-center justify-center hover:bg-lapis-soft"

@@ -6,13 +6,14 @@ import { useDeferredValue, useMemo } from "react";
 import { useProject } from "../../project/open-project";
 import { useSeenArt } from "../../project/seen-art";
 import { useCountFrom } from "../../ui/counting";
+import { t } from "../../ui/words";
 import { AROUND, Legend, StepLines } from "./step-lines";
 
 /** All three as lengths, width and area told from their medians, so that one scale does for them and what is steady is level. */
 const LINES = [
-  { key: "bottom", word: "bottom over the ground", stroke: "var(--lapis)", dash: "none" },
-  { key: "width", word: "width, from its median", stroke: "var(--brick)", dash: "5 3" },
-  { key: "side", word: "root of the area, from its median", stroke: "var(--muted)", dash: "2 3" },
+  { key: "bottom", word: t("bottom over the ground"), stroke: "var(--lapis)", dash: "none" },
+  { key: "width", word: t("width, from its median"), stroke: "var(--brick)", dash: "5 3" },
+  { key: "side", word: t("root of the area, from its median"), stroke: "var(--muted)", dash: "2 3" },
 ] as const;
 
 function heightsOf(facts: readonly (OutlineFacts | null | undefined)[]): Record<(typeof LINES)[number]["key"], number | null>[] {
@@ -49,13 +50,13 @@ export function OutlineChart({ clip, step, kind }: { clip: Clip; step: number; k
     [facts, from, step, countFrom],
   );
   return (
-    <section aria-label="Outline from step to step" className="flex h-24 shrink-0 gap-3">
+    <section aria-label={t("Outline from step to step")} className="flex h-24 shrink-0 gap-3">
       <figure aria-label={inWords(facts)} className="min-w-0 grow rounded-box border border-line bg-surface">
         <StepLines points={points} lines={LINES} step={step + countFrom} clip={clip} countFrom={countFrom} />
       </figure>
       <div className="flex w-64 shrink-0 flex-col gap-1 overflow-y-auto text-small">
         <Legend lines={LINES} />
-        <p className="text-muted">In px.</p>
+        <p className="text-muted">{t("In px.")}</p>
       </div>
     </section>
   );
@@ -63,11 +64,16 @@ export function OutlineChart({ clip, step, kind }: { clip: Clip; step: number; k
 
 function inWords(facts: readonly (OutlineFacts | null | undefined)[]): string {
   const there = facts.filter((each): each is OutlineFacts => !!each);
-  if (there.length === 0) return `No outline on ${counted(facts.length, "step")}`;
+  if (there.length === 0) return t("No outline on {steps}", { steps: counted(facts.length, "step") });
   const range = (of: (each: OutlineFacts) => number) => {
     const values = there.map(of);
     const [least, most] = [Math.min(...values), Math.max(...values)];
-    return least === most ? `${least}` : `${least} to ${most}`;
+    return least === most ? `${least}` : t("{least} to {most}", { least, most });
   };
-  return `Outline over ${counted(facts.length, "step")}: bottom ${range(({ bottom }) => -bottom)} px over the ground, width ${range(({ width }) => width)} px, area ${range(({ area }) => area)} px²`;
+  return t("Outline over {steps}: bottom {bottom} px over the ground, width {width} px, area {area} px²", {
+    steps: counted(facts.length, "step"),
+    bottom: range(({ bottom }) => -bottom),
+    width: range(({ width }) => width),
+    area: range(({ area }) => area),
+  });
 }

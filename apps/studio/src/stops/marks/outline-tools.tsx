@@ -21,6 +21,7 @@ import { Button } from "../../ui/button";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Select } from "../../ui/select";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 import { fromOrigin } from "./box-tools";
 import { type CornerAt, withCornerAt } from "./outline-gesture";
 import { actionOf } from "./scope";
@@ -47,19 +48,31 @@ export function OutlineTools({ kind, spot, frame, clip, outlines, corner, isSett
   const isOwn = outlinesIn(frame.marks, kind.name) !== undefined;
   const at = corner && outlines[corner.outline]?.[corner.corner];
   return (
-    <section aria-label="Outlines" className="flex w-64 shrink-0 flex-col gap-2.5">
+    <section aria-label={t("Outlines")} className="flex w-64 shrink-0 flex-col gap-2.5">
       <p className="text-small text-muted" role="status">
         {facts
-          ? `${counted(outlines.length, "polygon")}, ${counted(facts.corners, "corner")}, ${facts.width} × ${facts.height} px, ${facts.area} px² `
-          : `No ${kind.name} on this frame. `}
-        {!isSettled ? "Being traced …" : isOwn ? "Your own corners." : kind.trace ? "Traced." : "Drag on the frame to draw one."}
+          ? t("{polygons}, {corners}, {width} × {height} px, {area} px² ", {
+              polygons: counted(outlines.length, "polygon"),
+              corners: counted(facts.corners, "corner"),
+              width: facts.width,
+              height: facts.height,
+              area: facts.area,
+            })
+          : t("No {name} on this frame. ", { name: kind.name })}
+        {!isSettled
+          ? t("Being traced …")
+          : isOwn
+            ? t("Your own corners.")
+            : kind.trace
+              ? t("Traced.")
+              : t("Drag on the frame to draw one.")}
       </p>
       {at && corner && (
         <div className="flex flex-wrap items-center gap-1.5">
           {(["x", "y"] as const).map((side) => (
-            <FieldBox key={side} label={`corner ${side}`}>
+            <FieldBox key={side} label={t("corner {side}", { side })}>
               <NumberField
-                label={`Corner ${side}`}
+                label={t("Corner {side}", { side })}
                 value={at[side]}
                 least={-32_768}
                 most={32_768}
@@ -73,24 +86,26 @@ export function OutlineTools({ kind, spot, frame, clip, outlines, corner, isSett
               />
             </FieldBox>
           ))}
-          <span className="text-small text-muted">from the origin {fromOrigin(at.x - frame.origin.x, at.y - frame.origin.y)}</span>
+          <span className="text-small text-muted">
+            {t("from the origin {place}", { place: fromOrigin(at.x - frame.origin.x, at.y - frame.origin.y) })}
+          </span>
         </div>
       )}
       <div className="flex flex-wrap gap-1.5">
-        {isOwn && kind.trace && <Button onClick={() => traceAgain(spot)}>Trace it again</Button>}
+        {isOwn && kind.trace && <Button onClick={() => traceAgain(spot)}>{t("Trace it again")}</Button>}
         <Button disabled={outlines.length === 0} onClick={() => giveOutlines(spot, [])}>
-          Take it off
+          {t("Take it off")}
         </Button>
         {spot.inScope.frames.length > 1 && (
           <Button disabled={outlines.length === 0} onClick={() => giveOutlines(spot, outlines)}>
-            Same on all
+            {t("Same on all")}
           </Button>
         )}
       </div>
       {kind.trace ? (
         <TraceFields kind={kind} trace={kind.trace} clip={clip} />
       ) : (
-        <Button onClick={() => act(setTrace, kind.name, {})}>Trace around what is drawn</Button>
+        <Button onClick={() => act(setTrace, kind.name, {})}>{t("Trace around what is drawn")}</Button>
       )}
     </section>
   );
@@ -102,9 +117,9 @@ function TraceFields({ kind: { name }, trace, clip }: { kind: OutlineKind; trace
   return (
     <>
       <div className="flex flex-wrap items-center gap-1.5">
-        <FieldBox label="within">
+        <FieldBox label={t("within")}>
           <NumberField
-            label="Line within"
+            label={t("Line within")}
             unit="px"
             value={trace.withinPx}
             least={0}
@@ -114,21 +129,21 @@ function TraceFields({ kind: { name }, trace, clip }: { kind: OutlineKind; trace
             onChange={(withinPx) => set({ withinPx }, "within")}
           />
         </FieldBox>
-        <FieldBox label="corners">
+        <FieldBox label={t("corners")}>
           <NumberField
-            label="Corners at most"
+            label={t("Corners at most")}
             value={trace.corners}
             least={3}
             most={65_536}
             onChange={(corners) => set({ corners }, "corners")}
           />
         </FieldBox>
-        <FieldBox label="alpha">
-          <NumberField label="Alpha from" value={trace.alpha} least={1} most={255} onChange={(alpha) => set({ alpha }, "alpha")} />
+        <FieldBox label={t("alpha")}>
+          <NumberField label={t("Alpha from")} value={trace.alpha} least={1} most={255} onChange={(alpha) => set({ alpha }, "alpha")} />
         </FieldBox>
-        <FieldBox label="larger by">
+        <FieldBox label={t("larger by")}>
           <NumberField
-            label="Larger by"
+            label={t("Larger by")}
             unit="px"
             value={trace.growPx ?? 0}
             least={-FURTHEST_OUTLINE}
@@ -136,9 +151,9 @@ function TraceFields({ kind: { name }, trace, clip }: { kind: OutlineKind; trace
             onChange={(growPx) => set({ growPx: growPx === 0 ? undefined : growPx }, "grow")}
           />
         </FieldBox>
-        <FieldBox label="islands from">
+        <FieldBox label={t("islands from")}>
           <NumberField
-            label="Islands from"
+            label={t("Islands from")}
             unit="px"
             value={trace.leastPx ?? LEAST_ISLAND}
             least={1}
@@ -148,31 +163,31 @@ function TraceFields({ kind: { name }, trace, clip }: { kind: OutlineKind; trace
         </FieldBox>
       </div>
       <Select
-        label="Dents"
+        label={t("Dents")}
         className="max-w-full"
         value={dents}
         options={[
-          ["follow", "with its dents"],
-          ["around", "without dents"],
-          ["parts", "in parts without dents"],
+          ["follow", t("with its dents")],
+          ["around", t("without dents")],
+          ["parts", t("in parts without dents")],
         ]}
         onChange={(next) => act(setTrace, name, { convex: next === "around", parts: next === "parts" ? true : undefined })}
       />
       <Tick
-        label="Straight bottom on the ground"
+        label={t("Straight bottom on the ground")}
         checked={trace.flat === true}
         onChange={(flat) => act(setTrace, name, { flat: flat ? true : undefined })}
       />
       {clip && <SteadyField name={name} trace={trace} clip={clip} />}
-      <Button onClick={() => act(setTrace, name, null)}>By hand alone</Button>
+      <Button onClick={() => act(setTrace, name, null)}>{t("By hand alone")}</Button>
     </>
   );
 }
 
 const STEADY_WORDS: Readonly<Record<SteadyWay, string>> = {
-  median: "what half of the frames cover",
-  union: "what any frame covers",
-  shared: "what all frames cover",
+  median: t("what half of the frames cover"),
+  union: t("what any frame covers"),
+  shared: t("what all frames cover"),
 };
 
 /** One outline for the whole clip, or for the action that shows it. */
@@ -184,12 +199,12 @@ function SteadyField({ name, trace, clip }: { name: OutlineKind["name"]; trace: 
     <>
       {subjects.map((of) => (
         <div key={of} className="flex flex-col gap-0.5">
-          <span className="text-small text-muted">one for all of {of}</span>
+          <span className="text-small text-muted">{t("one for all of {of}", { of })}</span>
           <Select
-            label={`One outline for all of ${of}`}
+            label={t("One outline for all of {of}", { of })}
             className="max-w-full"
             value={steady.find((each) => each.of === of)?.by ?? "own"}
-            options={[["own", "no: each frame its own"] as const, ...STEADY_WAYS.map((by) => [by, STEADY_WORDS[by]] as const)]}
+            options={[["own", t("no: each frame its own")] as const, ...STEADY_WAYS.map((by) => [by, STEADY_WORDS[by]] as const)]}
             onChange={(by) => act(steadyOutline, name, of, by === "own" ? null : by)}
           />
         </div>

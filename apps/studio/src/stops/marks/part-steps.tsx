@@ -4,6 +4,7 @@ import { setStepPart } from "@caravan/core/edit";
 import type { Clip, Part, StepPart } from "@caravan/core/model";
 import { act } from "../../project/act";
 import { useCountFrom } from "../../ui/counting";
+import { t } from "../../ui/words";
 
 /** How a part is drawn at a step. */
 type Drawn = "over" | "under" | "hidden";
@@ -27,15 +28,18 @@ export function PartSteps({ part, clip }: { part: Part; clip: Clip }) {
     StepPart | null
   >;
   return (
-    <fieldset aria-label={`${part.name} on the steps of ${clip.name}`} className="mt-1.5 flex flex-wrap gap-0.5">
+    <fieldset
+      aria-label={t("{part} on the steps of {clip}", { part: part.name, clip: clip.name })}
+      className="mt-1.5 flex flex-wrap gap-0.5"
+    >
       {clip.steps.map(({ parts }, step) => {
         const drawn = drawnAt(part, parts?.[part.name]);
         return (
           <button
             key={step}
             type="button"
-            aria-label={`Step ${step + countFrom}: ${WORDS[drawn]}`}
-            title={`Step ${step + countFrom}: ${part.name} is ${WORDS[drawn]}`}
+            aria-label={t("Step {step}: {words}", { step: step + countFrom, words: WORDS[drawn] })}
+            title={t("Step {step}: {name} is {words}", { step: step + countFrom, name: part.name, words: WORDS[drawn] })}
             onClick={() => act(setStepPart, clip.name, [step], part.name, next[drawn])}
             className={`flex h-7 w-6 flex-col items-center rounded-sm border pointer-coarse:h-10 pointer-coarse:w-9 ${drawn === usual ? "border-line" : "border-lapis bg-lapis-soft"}`}
           >

@@ -12,6 +12,7 @@ import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
 import { Select } from "../../ui/select";
 import { TextField } from "../../ui/text-field";
+import { t } from "../../ui/words";
 import { PartSteps } from "./part-steps";
 
 const ORIGIN = "";
@@ -25,11 +26,11 @@ export function PartsDetail({ clip }: { clip: Clip | null }) {
   const [attaching, setAttaching] = useState(false);
   const count = parts?.length ?? 0;
   return (
-    <Detail title="Parts" aside={count > 0 ? String(count) : undefined}>
+    <Detail title={t("Parts")} aside={count > 0 ? String(count) : undefined}>
       {count === 0 && !attaching && (
-        <p className="mb-2 text-muted">A lamp in a hand, a hat on a head: one movement fastened to another by its points.</p>
+        <p className="mb-2 text-muted">{t("A lamp in a hand, a hat on a head: one movement fastened to another by its points.")}</p>
       )}
-      <ul aria-label="Parts, the topmost first" className="flex flex-col gap-1.5">
+      <ul aria-label={t("Parts, the topmost first")} className="flex flex-col gap-1.5">
         {(parts ?? []).toReversed().map((part) => (
           <Row key={part.name} part={part} clip={clip} />
         ))}
@@ -38,10 +39,10 @@ export function PartsDetail({ clip }: { clip: Clip | null }) {
         <Attaching clip={clip} onEnd={() => setAttaching(false)} />
       ) : points ? (
         <Button onClick={() => setAttaching(true)}>
-          <Plus size={14} /> Attach a part …
+          <Plus size={14} /> {t("Attach a part …")}
         </Button>
       ) : (
-        <p className="text-small text-muted">It hangs on a point: make one with “New points”, and put it where the hand is.</p>
+        <p className="text-small text-muted">{t("It hangs on a point: make one with “New points”, and put it where the hand is.")}</p>
       )}
     </Detail>
   );
@@ -71,59 +72,64 @@ function Fields({
   const points = pointsOf(project);
   return (
     <dl className="grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1">
-      <dt className="text-muted">shows</dt>
+      <dt className="text-muted">{t("shows")}</dt>
       <dd>
         <Select
-          label={`What ${label} shows`}
+          label={t("What {label} shows", { label })}
           className="max-w-full"
           value={part.guest}
           options={plays}
           onChange={(guest) => onChange({ guest })}
         />
       </dd>
-      <dt className="text-muted">on</dt>
+      <dt className="text-muted">{t("on")}</dt>
       <dd>
         <Select
-          label={`What ${label} hangs on`}
+          label={t("What {label} hangs on", { label })}
           className="max-w-full"
           value={part.host}
           options={plays}
           onChange={(host) => onChange({ host })}
         />
       </dd>
-      <dt className="text-muted">at</dt>
+      <dt className="text-muted">{t("at")}</dt>
       <dd>
-        <Select label={`The point that ${label} hangs on`} value={part.at} options={points} onChange={(at) => onChange({ at })} />
+        <Select
+          label={t("The point that {label} hangs on", { label })}
+          value={part.at}
+          options={points}
+          onChange={(at) => onChange({ at })}
+        />
       </dd>
-      <dt className="text-muted">by</dt>
+      <dt className="text-muted">{t("by")}</dt>
       <dd>
         <Select<MarkName | "">
-          label={`The point that ${label} hangs by`}
+          label={t("The point that {label} hangs by", { label })}
           value={part.by ?? ORIGIN}
-          options={[[ORIGIN, "its origin"], ...points]}
+          options={[[ORIGIN, t("its origin")], ...points]}
           onChange={(by) => onChange({ by: by === ORIGIN ? undefined : by })}
         />
       </dd>
-      <dt className="text-muted">drawn</dt>
+      <dt className="text-muted">{t("drawn")}</dt>
       <dd>
         <Choice
-          label={`Where ${label} is drawn`}
+          label={t("Where {label} is drawn", { label })}
           value={part.front ? "front" : "behind"}
           options={[
-            ["front", "Over"],
-            ["behind", "Under"],
+            ["front", t("Over")],
+            ["behind", t("Under")],
           ]}
           onChange={(way) => onChange({ front: way === "front" })}
         />
       </dd>
-      <dt className="text-muted">time</dt>
+      <dt className="text-muted">{t("time")}</dt>
       <dd>
         <Choice
-          label={`The time of ${label}`}
+          label={t("The time of {label}", { label })}
           value={part.time}
           options={[
-            ["own", "Its own"],
-            ["together", "The host's"],
+            ["own", t("Its own")],
+            ["together", t("The host's")],
           ]}
           onChange={(time) => onChange({ time })}
         />
@@ -141,18 +147,18 @@ function Row({ part, clip }: { part: Part; clip: Clip | null }) {
     <li className="rounded-box border border-line p-1.5">
       <div className="mb-1 flex items-center gap-1">
         <TextField
-          label={`Name of the part ${name}`}
+          label={t("Name of the part {name}", { name })}
           value={name}
           onChange={(next) => edit(renamePart, name, next)?.message}
           className="min-w-0 grow font-semibold"
         />
-        <IconButton label={`${name} up`} look="quiet" disabled={at === parts.length - 1} onClick={() => act(movePart, name, 1)}>
+        <IconButton label={t("{name} up", { name })} look="quiet" disabled={at === parts.length - 1} onClick={() => act(movePart, name, 1)}>
           <ArrowUp size={14} />
         </IconButton>
-        <IconButton label={`${name} down`} look="quiet" disabled={at === 0} onClick={() => act(movePart, name, -1)}>
+        <IconButton label={t("{name} down", { name })} look="quiet" disabled={at === 0} onClick={() => act(movePart, name, -1)}>
           <ArrowDown size={14} />
         </IconButton>
-        <IconButton label={`Take ${name} off`} look="quiet" onClick={() => act(removePart, name)}>
+        <IconButton label={t("Take {name} off", { name })} look="quiet" onClick={() => act(removePart, name)}>
           <X size={14} />
         </IconButton>
       </div>
@@ -171,13 +177,13 @@ function Attaching({ clip, onEnd }: { clip: Clip | null; onEnd: () => void }) {
   };
   return (
     <div className="rounded-box border border-lapis p-1.5">
-      <Fields part={part} label="the new part" onChange={(change) => setPart((before) => sound({ ...before, ...change }))} />
+      <Fields part={part} label={t("the new part")} onChange={(change) => setPart((before) => sound({ ...before, ...change }))} />
       <div className="mt-2 flex gap-2">
         <Button look="now" onClick={attach}>
-          Attach
+          {t("Attach")}
         </Button>
         <Button look="quiet" onClick={onEnd}>
-          Cancel
+          {t("Cancel")}
         </Button>
       </div>
     </div>

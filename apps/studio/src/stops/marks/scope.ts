@@ -1,6 +1,7 @@
 /**
  * Selects the frames that an origin applies to: the shown one, or all of a clip, an action, a source or the project. Pure, and tested.
  */
+
 import {
   type Clip,
   clipsOfAction,
@@ -13,6 +14,7 @@ import {
   type PlacedFrame,
   type Project,
 } from "@caravan/core/model";
+import { t } from "../../ui/words";
 
 export const SCOPES = ["frame", "clip", "action", "source", "all"] as const;
 export type OriginScope = (typeof SCOPES)[number];
@@ -29,18 +31,21 @@ export function framesInScope(project: Project, scope: OriginScope, clip: Clip, 
   const shown = ref ? findFrame(project, ref) : null;
   switch (scope) {
     case "frame":
-      return { name: shown ? frameName(shown.source, shown.frame) : "the frame", frames: placed(project, ref ? [ref] : []) };
+      return { name: shown ? frameName(shown.source, shown.frame) : t("the frame"), frames: placed(project, ref ? [ref] : []) };
     case "clip":
       return { name: clip.name, frames: placed(project, framesOfClips([clip])) };
     case "action": {
       const action = actionOf(project, clip);
       if (!action) return framesInScope(project, "clip", clip, step);
-      return { name: `the action ${action.name}`, frames: placed(project, framesOfClips(clipsOfAction(project, action))) };
+      return {
+        name: t("the action {name}", { name: action.name }),
+        frames: placed(project, framesOfClips(clipsOfAction(project, action))),
+      };
     }
     case "source":
-      return { name: shown?.source.name ?? "the source", frames: shown ? placed(project, keptRefs(shown.source)) : [] };
+      return { name: shown?.source.name ?? t("the source"), frames: shown ? placed(project, keptRefs(shown.source)) : [] };
     case "all":
-      return { name: "all frames", frames: placed(project, project.sources.flatMap(keptRefs)) };
+      return { name: t("all frames"), frames: placed(project, project.sources.flatMap(keptRefs)) };
   }
 }
 

@@ -1,4 +1,5 @@
 /** Sets boxes and points, shared by the pointer, buttons and keys. Results are computed in the core. */
+
 import type { Drawn } from "@caravan/core/art";
 import {
   addBox,
@@ -19,6 +20,7 @@ import { begin } from "../../project/begun";
 import { drawnFrames } from "../../project/drawn-frames";
 import { currentProject, editInGesture } from "../../project/open-project";
 import { say, sayTrouble, sayUnlessDone } from "../../ui/notices";
+import { t } from "../../ui/words";
 import { type FramesInScope, refsOf } from "./scope";
 
 /** What is being marked: a kind, on a frame, for the frames of a scope. */
@@ -103,7 +105,7 @@ export async function boxAroundDrawn({ inScope, name }: Spot): Promise<void> {
       const box = drawnBox(drawn[k] as Drawn);
       if (box) found.set(frameRef(source, frame), [box]);
     }
-    if (found.size === 0) say({ tone: "plain", text: "Nothing is drawn in these frames, so there is nothing to put a box around." });
+    if (found.size === 0) say({ tone: "plain", text: t("Nothing is drawn in these frames, so there is nothing to put a box around.") });
     else sayUnlessDone(work.edit(setBoxes, inScope.name, name, found)?.message);
   } catch (error) {
     sayTrouble(error);

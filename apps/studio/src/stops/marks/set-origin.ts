@@ -1,4 +1,5 @@
 /** Sets the origin of frames, shared by buttons and keys. Results are computed in the core. */
+
 import type { Drawn } from "@caravan/core/art";
 import { forgetOrigins, nudgeOrigins, placeOrigins } from "@caravan/core/edit";
 import {
@@ -15,6 +16,7 @@ import { begin } from "../../project/begun";
 import { drawnFrames } from "../../project/drawn-frames";
 import { edit, editInGesture } from "../../project/open-project";
 import { say, sayTrouble, sayUnlessDone } from "../../ui/notices";
+import { t } from "../../ui/words";
 import { type FramesInScope, refsOf } from "./scope";
 
 /** Each frame's own box says where the place is. */
@@ -68,7 +70,7 @@ export async function setFromDrawn(scope: FramesInScope, way: DrawnWay, together
       if (point) found.set(frameRef(source, frame), point);
     }
     const common = together ? commonOrigin([...found.values()]) : null;
-    if (found.size === 0) say({ tone: "plain", text: "Nothing is drawn in these frames, so they stand where they stood." });
+    if (found.size === 0) say({ tone: "plain", text: t("Nothing is drawn in these frames, so they stand where they stood.") });
     const origins = new Map<FrameRef, FramePoint>();
     for (const { source, frame } of scope.frames) {
       const ref = frameRef(source, frame);

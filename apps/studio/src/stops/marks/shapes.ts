@@ -1,5 +1,7 @@
 /** Words and tags for each shape of marks. */
+
 import type { BoxUse, MarkShape } from "@caravan/core/model";
+import { t } from "../../ui/words";
 
 interface ShapeWords {
   readonly several: string;
@@ -18,7 +20,7 @@ export const SHAPES: Readonly<Record<MarkShape, ShapeWords>> = {
 /** What boxes and outlines are for, in a few words. */
 export const USES: Readonly<Record<BoxUse, string>> = {
   solid: "solid: stops at walls and ground",
-  hurt: "hurt: takes blows",
-  hit: "hit: deals blows",
-  trigger: "trigger: starts something",
+  hurt: t("hurt: takes blows"),
+  hit: t("hit: deals blows"),
+  trigger: t("trigger: starts something"),
 };

@@ -1,4 +1,5 @@
 /** Steadies a clip in one act, and keeps its earlier state for comparison until something else is changed. */
+
 import { steadyClip } from "@caravan/core/edit";
 import { type Standing, type SteadyAxes, standingFrom, standingOf, steadyOrigins, type Unsteady } from "@caravan/core/marks";
 import {
@@ -17,6 +18,7 @@ import { begin } from "../../project/begun";
 import { drawnFrames } from "../../project/drawn-frames";
 import { currentProject, useOpenProject } from "../../project/open-project";
 import { say, sayTrouble, sayUnlessDone } from "../../ui/notices";
+import { t } from "../../ui/words";
 
 type Standings = readonly (Standing | null)[];
 
@@ -65,7 +67,10 @@ export async function putSteady(clip: Clip): Promise<void> {
       if (to.x !== from.x || to.y !== from.y) origins.set(frameRef(source, frame), to);
     }
     if (origins.size === 0) {
-      say({ tone: "good", text: `${clip.name} stands steady: no frame would cover more of the one before it elsewhere.` });
+      say({
+        tone: "good",
+        text: t("{name} stands steady: no frame would cover more of the one before it elsewhere.", { name: clip.name }),
+      });
       return;
     }
     const problem = work.edit(steadyClip, clip.name, origins);
@@ -78,7 +83,13 @@ export async function putSteady(clip: Clip): Promise<void> {
         standings: clip.steps.map(({ frame }) => standings.get(frame) ?? null),
       },
     });
-    say({ tone: "good", text: `Steadied ${clip.name}: ${counted(origins.size, "frame")} moved. The chart shows it before and after.` });
+    say({
+      tone: "good",
+      text: t("Steadied {name}: {frames} moved. The chart shows it before and after.", {
+        name: clip.name,
+        frames: counted(origins.size, "frame"),
+      }),
+    });
   } catch (error) {
     sayTrouble(error);
   }

@@ -5,6 +5,7 @@ import { chosenReel } from "../../preview/reel";
 import { useProject } from "../../project/open-project";
 import { go, useView } from "../../project/view";
 import { EmptyPanel } from "../../ui/empty-panel";
+import { t } from "../../ui/words";
 import { MarksBench } from "./marks-bench";
 
 /** One frame of the chosen clip or source large, with what is marked on it. */
@@ -19,11 +20,16 @@ export function Surface() {
 function Empty({ clip }: { clip: Clip | null }) {
   return (
     <EmptyPanel
-      title={clip ? `${clip.name} has no steps yet` : "No frames yet"}
-      next={{ label: clip ? "Go to Clips" : "Go to Frames", run: () => go(clip ? "clips" : "frames") }}
+      title={clip ? t("{name} has no steps yet", { name: clip.name }) : t("No frames yet")}
+      next={{ label: clip ? t("Go to Clips") : t("Go to Frames"), run: () => go(clip ? "clips" : "frames") }}
     >
-      Here frames get their origin, the boxes in which they are hit, and the points at which things are fastened.
-      {clip ? " Add frames to the clip first." : " Cut a sheet at Frames first, and make clips of its frames."}
+      {clip
+        ? t(
+            "Here frames get their origin, the boxes in which they are hit, and the points at which things are fastened. Add frames to the clip first.",
+          )
+        : t(
+            "Here frames get their origin, the boxes in which they are hit, and the points at which things are fastened. Cut a sheet at Frames first, and make clips of its frames.",
+          )}
     </EmptyPanel>
   );
 }

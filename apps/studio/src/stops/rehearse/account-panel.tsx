@@ -8,6 +8,7 @@ import { act } from "../../project/act";
 import { Button } from "../../ui/button";
 import { useElementSize } from "../../ui/element-size";
 import { onThemeChange } from "../../ui/theme-now";
+import { t } from "../../ui/words";
 import { thenDrive } from "./drive-bar";
 import { LANES_HEIGHT, lanesOf, paintLanes, spanShown, timeAtX } from "./lanes";
 import { playKept } from "./recording";
@@ -18,19 +19,19 @@ export function AccountPanel() {
   const drive = useSession((session) => session.drive);
   const comparison = useComparison();
   return (
-    <section aria-label="Account" className="shrink-0 rounded-box border border-line bg-surface px-3 pt-2 pb-2">
+    <section aria-label={t("Account")} className="shrink-0 rounded-box border border-line bg-surface px-3 pt-2 pb-2">
       <header className="mb-1 flex min-h-7 flex-wrap items-center justify-between gap-x-3">
-        <h3 className="font-semibold text-muted">Account</h3>
+        <h3 className="font-semibold text-muted">{t("Account")}</h3>
         <Reading />
         {drive && (
           <span className="flex items-center gap-1.5">
             {comparison?.from !== null && comparison && (
               <Button className="min-h-6" onClick={() => acceptNow(drive.name)}>
-                This is right now
+                {t("This is right now")}
               </Button>
             )}
             <Button className="min-h-6" onClick={() => thenDrive(() => playKept(drive))}>
-              Play it
+              {t("Play it")}
             </Button>
             <Trim />
           </span>
@@ -38,7 +39,9 @@ export function AccountPanel() {
       </header>
       {drive && comparison && (
         <p role="status" className={comparison.from === null ? "text-small text-cactus" : "text-small text-brick"}>
-          {comparison.from === null ? "As it was when it was kept." : `Other than when it was kept, from ${seconds(comparison.from)} on.`}
+          {comparison.from === null
+            ? t("As it was when it was kept.")
+            : t("Other than when it was kept, from {seconds} on.", { seconds: seconds(comparison.from) })}
         </p>
       )}
       <Lanes comparison={comparison} />
@@ -97,7 +100,7 @@ function Trim() {
   };
   return (
     <Button className="min-h-6" onClick={trimmed}>
-      End it here
+      {t("End it here")}
     </Button>
   );
 }
@@ -122,8 +125,12 @@ function Reading() {
 function readingOf(session: Session): string {
   const at = shownTime(session);
   const row = rowsOf(session).findLast((each) => each.at <= at);
-  const where = session.stay === null && session.pointed === null ? "" : ` of ${seconds(endTime(session) / 1000)}`;
-  const shows = !row ? "" : row.rule === null ? " · nothing shows" : ` · ${row.rule} plays ${row.play}`;
+  const where = session.stay === null && session.pointed === null ? "" : t(" of {seconds}", { seconds: seconds(endTime(session) / 1000) });
+  const shows = !row
+    ? ""
+    : row.rule === null
+      ? t(" · nothing shows")
+      : t(" · {rule} plays {play}", { rule: row.rule, play: row.play ?? "" });
   return `${(at / 1_000_000).toFixed(2)} s${where}${shows}`;
 }
 
@@ -188,7 +195,7 @@ function AccountInWords() {
   const count = useSession(countOfRows);
   const rows = useMemo(() => (count > 0 ? rowsOf(useSession.getState()).slice(-LISTED) : []), [count]);
   return (
-    <ol aria-label="What showed and why" className="sr-only">
+    <ol aria-label={t("What showed and why")} className="sr-only">
       {rows.map((row, k) => (
         <li key={`${row.at} ${k}`}>
           {(row.at / 1_000_000).toFixed(2)} s: {rowInWords(row)}

@@ -7,6 +7,7 @@ import { More } from "../../ui/more";
 import { NumberField } from "../../ui/number-field";
 import { Select } from "../../ui/select";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 
 /** A condition to begin with: on an input, or, for no name, on a rule that shows. Null where there is no other rule. */
 export function freshCondition({ inputs, rules }: Behaviour, rule: Rule, name: string): Condition | null {
@@ -27,10 +28,10 @@ export function freshCondition({ inputs, rules }: Behaviour, rule: Rule, name: s
 }
 
 const BUTTON_STATES = [
-  ["pressed", "is pressed"],
-  ["down", "is down"],
-  ["up", "is up"],
-  ["released", "is released"],
+  ["pressed", t("is pressed")],
+  ["down", t("is down")],
+  ["up", t("is up")],
+  ["released", t("is released")],
 ] as const;
 
 interface Props {
@@ -50,7 +51,7 @@ export function ConditionFields({ behaviour, rule, condition, onChange }: Props)
       ) : (
         <InputFields condition={condition} onChange={onChange} />
       )}
-      <IconButton label="Take the condition out" look="quiet" className="pointer-fine:size-6!" onClick={() => onChange(null)}>
+      <IconButton label={t("Take the condition out")} look="quiet" className="pointer-fine:size-6!" onClick={() => onChange(null)}>
         <X size={12} />
       </IconButton>
     </span>
@@ -66,16 +67,21 @@ function InputFields({ condition, onChange }: { condition: Exclude<Condition, { 
         <b>{input}</b>
         {typeof is === "boolean" ? (
           <Select
-            label={`${input} must be`}
+            label={t("{input} must be", { input })}
             value={String(is)}
             options={[
-              ["true", "is on"],
-              ["false", "is off"],
+              ["true", t("is on")],
+              ["false", t("is off")],
             ]}
             onChange={(next) => onChange({ input, is: next === "true" })}
           />
         ) : (
-          <Select label={`${input} must be`} value={is} options={BUTTON_STATES} onChange={(next) => onChange({ input, is: next })} />
+          <Select
+            label={t("{input} must be", { input })}
+            value={is}
+            options={BUTTON_STATES}
+            onChange={(next) => onChange({ input, is: next })}
+          />
         )}
       </>
     );
@@ -98,12 +104,12 @@ function InputFields({ condition, onChange }: { condition: Exclude<Condition, { 
     <>
       <b>{input}</b>
       <Select
-        label={`How ${input} is compared`}
+        label={t("How {input} is compared", { input })}
         value={way}
         options={[
-          ["above", "above"],
-          ["below", "below"],
-          ["between", "between"],
+          ["above", t("above")],
+          ["below", t("below")],
+          ["between", t("between")],
         ]}
         onChange={(next) => {
           const value = above ?? below ?? 0;
@@ -117,7 +123,7 @@ function InputFields({ condition, onChange }: { condition: Exclude<Condition, { 
         }}
       />
       {above !== undefined && limit("above", above)}
-      {way === "between" && "and"}
+      {way === "between" && t("and")}
       {below !== undefined && limit("below", below)}
     </>
   );
@@ -133,7 +139,7 @@ function ShowingFields({
   const others = behaviour.rules.filter(({ name }) => name !== rule.name || showing.includes(name)).map(({ name }) => name);
   return (
     <>
-      <More label={showing.join(" or ")} title="Rules of which one shows">
+      <More label={showing.join(" or ")} title={t("Rules of which one shows")}>
         {others.map((name) => (
           <Tick
             key={name}
@@ -147,9 +153,9 @@ function ShowingFields({
         ))}
       </More>
       <span className="flex items-center gap-1">
-        for
+        {t("for")}
         <NumberField
-          label="Shown for at least"
+          label={t("Shown for at least")}
           value={forMs ?? 0}
           most={86_400_000}
           decimals={3}
@@ -163,7 +169,7 @@ function ShowingFields({
         />
       </span>
       <Tick
-        label="and has ended"
+        label={t("and has ended")}
         checked={ended === true}
         onChange={(on) => {
           const { ended: _before, ...rest } = condition;

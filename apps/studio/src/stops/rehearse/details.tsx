@@ -4,6 +4,7 @@ import { type Behaviour, behaviourNamed, type Project, type Stage } from "@carav
 import { useProject } from "../../project/open-project";
 import { PlaceFindings } from "../../project/place-findings";
 import { chosenStage, useView } from "../../project/view";
+import { t } from "../../ui/words";
 import { InputsDetail } from "./inputs-detail";
 import { KeysDetail } from "./keys-detail";
 import { OnStageDetail } from "./on-stage-detail";
@@ -21,7 +22,7 @@ export function Details() {
       {behaviour && <RulesDetail behaviour={behaviour} />}
       {behaviour && (
         <PlaceFindings
-          label="Findings on this behaviour"
+          label={t("Findings on this behaviour")}
           at={(place) => place.stop === "rehearse" && !place.stage && place.behaviour === behaviour.name}
         />
       )}

@@ -7,6 +7,7 @@ import { currentProject, edit } from "../../project/open-project";
 import { Button, IconButton } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { TextField } from "../../ui/text-field";
+import { t } from "../../ui/words";
 import { toggleRecording } from "./recording";
 import { restart, stepPicture, togglePause, useSession } from "./session";
 import { focusStage } from "./stage-view";
@@ -30,11 +31,11 @@ export function DriveBar({ stage }: { stage: Stage }) {
         <h2 className="truncate text-title font-bold">{stage.behaviour}</h2>
         {drive ? (
           <span className="text-muted">
-            drive{" "}
+            {t("drive ")}
             <TextField
               key={drive.name}
               id="drive-name"
-              label="Name of the drive"
+              label={t("Name of the drive")}
               value={drive.name}
               onChange={(name) => {
                 const error = edit(setDrive, drive.name, { name });
@@ -45,31 +46,31 @@ export function DriveBar({ stage }: { stage: Stage }) {
             />
           </span>
         ) : (
-          <span className="truncate text-muted">on {stage.name}</span>
+          <span className="truncate text-muted">{t("on {name}", { name: stage.name })}</span>
         )}
       </div>
       <div className="flex flex-wrap items-center gap-1.5">
         <Choice
-          label="Speed of time"
+          label={t("Speed of time")}
           value={String(speed)}
           options={SPEEDS}
           onChange={(next) => useSession.setState({ speed: Number(next) })}
         />
-        <IconButton label="One display picture back" aria-keyshortcuts="," onClick={() => stepPicture(-1)}>
+        <IconButton label={t("One display picture back")} aria-keyshortcuts="," onClick={() => stepPicture(-1)}>
           <StepBack size={14} />
         </IconButton>
-        <IconButton label={running ? "Pause" : "Go on"} aria-keyshortcuts="Enter" onClick={() => thenDrive(togglePause)}>
+        <IconButton label={running ? t("Pause") : t("Go on")} aria-keyshortcuts="Enter" onClick={() => thenDrive(togglePause)}>
           {running ? <Pause size={14} /> : <Play size={14} />}
         </IconButton>
-        <IconButton label="One display picture on" aria-keyshortcuts="." onClick={() => stepPicture(1)}>
+        <IconButton label={t("One display picture on")} aria-keyshortcuts="." onClick={() => stepPicture(1)}>
           <StepForward size={14} />
         </IconButton>
-        <IconButton label="From the start" aria-keyshortcuts="Home" onClick={() => thenDrive(() => restart(drive))}>
+        <IconButton label={t("From the start")} aria-keyshortcuts="Home" onClick={() => thenDrive(() => restart(drive))}>
           <RotateCcw size={14} />
         </IconButton>
         <Button onClick={() => thenDrive(toggleRecording)} aria-pressed={recording} aria-keyshortcuts="r" hint="R">
           {recording ? <Square size={12} className="fill-brick text-brick" /> : <Circle size={12} className="fill-brick text-brick" />}
-          {recording ? "Keep" : "Record"}
+          {recording ? t("Keep") : t("Record")}
         </Button>
       </div>
     </header>

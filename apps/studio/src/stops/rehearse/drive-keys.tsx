@@ -3,6 +3,7 @@
 import type { Stage } from "@caravan/core/model";
 import { useEffect } from "react";
 import { type Binding, useKeys } from "../../ui/keys";
+import { t } from "../../ui/words";
 import { pollGamepad } from "./gamepad";
 import { chordOfCode, controlOf, nameOfControl } from "./keys-of-stage";
 import { toggleRecording } from "./recording";
@@ -18,20 +19,20 @@ export function DriveKeys({ stage }: { stage: Stage }) {
     return [
       {
         keys: chord,
-        label: `Drive: ${nameOfControl(what)}`,
+        label: t("Drive: {control}", { control: nameOfControl(what) }),
         run: () => control(what, true),
         release: () => control(what, false),
       },
     ];
   });
-  useKeys("Driving", driving, { scope: "surface" });
-  useKeys("Rehearsing", [
-    { keys: "Enter", label: "Pause, or go on", run: togglePause },
-    { keys: "r", label: "Record; once more to keep it", run: toggleRecording },
-    { keys: "Home", label: "From the start", run: () => restart(useSession.getState().drive) },
-    { keys: ",", repeats: true, label: "One display picture back", run: () => stepPicture(-1) },
-    { keys: ".", repeats: true, label: "One display picture on", run: () => stepPicture(1) },
-    { keys: "z", label: "The stage as large as the window", run: toggleWholeStage },
+  useKeys(t("Driving"), driving, { scope: "surface" });
+  useKeys(t("Rehearsing"), [
+    { keys: "Enter", label: t("Pause, or go on"), run: togglePause },
+    { keys: "r", label: t("Record; once more to keep it"), run: toggleRecording },
+    { keys: "Home", label: t("From the start"), run: () => restart(useSession.getState().drive) },
+    { keys: ",", repeats: true, label: t("One display picture back"), run: () => stepPicture(-1) },
+    { keys: ".", repeats: true, label: t("One display picture on"), run: () => stepPicture(1) },
+    { keys: "z", label: t("The stage as large as the window"), run: toggleWholeStage },
   ]);
   useEffect(() => {
     let request = 0;

@@ -7,6 +7,7 @@ import { useMemo } from "react";
 import { act } from "../../project/act";
 import { useSeenArt } from "../../project/seen-art";
 import { Button } from "../../ui/button";
+import { t } from "../../ui/words";
 import { useSession } from "./session";
 
 /** Feet against ground: how far planted feet slide at the stage's speed, and the speed at which they would not. */
@@ -22,18 +23,24 @@ export function FeetCard() {
   const steady = speed === wanted;
   return (
     <section
-      aria-label="Feet against ground"
+      aria-label={t("Feet against ground")}
       className={`mt-5 rounded-box border border-l-4 border-line bg-surface p-2 ${steady ? "border-l-cactus" : "border-l-now"}`}
     >
-      <h3 className="font-semibold">{steady ? "Feet stay where they are" : `Feet slide ${px(worst)} a step`}</h3>
+      <h3 className="font-semibold">{steady ? t("Feet stay where they are") : t("Feet slide {px} a step", { px: px(worst) })}</h3>
       <p className="mb-1 text-small text-muted">
-        {walk.clip.name} at {speed} px/s.
-        {steady ? ` They slide ${px(walk.steady.worst)} at most.` : ` At ${wanted} px/s they would slide ${px(walk.steady.worst)} at most.`}
+        {steady
+          ? t("{name} at {speed} px/s. They slide {px} at most.", { name: walk.clip.name, speed, px: px(walk.steady.worst) })
+          : t("{name} at {speed} px/s. At {wanted} px/s they would slide {px} at most.", {
+              name: walk.clip.name,
+              speed,
+              wanted,
+              px: px(walk.steady.worst),
+            })}
       </p>
       <SlideChart feet={walk.feet} now={speed * way} steady={walk.steady.speed} />
       {!steady && (
         <Button className="mt-1 min-h-6" onClick={() => act(setStage, stage.name, { movement: { ...stage.movement, speed: wanted } })}>
-          Walk at {wanted} px/s
+          {t("Walk at {wanted} px/s", { wanted })}
         </Button>
       )}
     </section>
@@ -49,9 +56,9 @@ function SlideChart({ feet, now, steady }: { feet: Feet; now: number; steady: nu
   const most = Math.max(2, ...bars, ...dots);
   const wide = 160 / bars.length;
   const y = (value: number) => 30 - (value / most) * 26;
-  const listed = bars.map((each, k) => `step ${k}: ${px(each)}`).join(", ");
+  const listed = bars.map((each, k) => t("step {number}: {px}", { number: k, px: px(each) })).join(", ");
   return (
-    <svg viewBox="0 0 160 34" role="img" aria-label={`Slide of each step now: ${listed}`} className="h-9 w-full">
+    <svg viewBox="0 0 160 34" role="img" aria-label={t("Slide of each step now: {listed}", { listed })} className="h-9 w-full">
       <line x1="0" x2="160" y1="30.5" y2="30.5" className="stroke-line-strong" />
       <line x1="0" x2="160" y1={y(1)} y2={y(1)} strokeDasharray="2 3" className="stroke-line-strong" />
       {bars.map((each, k) => (

@@ -1,17 +1,20 @@
 import type { Finding } from "@caravan/core/check";
 import { counted, type Project } from "@caravan/core/model";
+import { t } from "../../ui/words";
 import { screenOf } from "../screen-of";
 
 export const rehearseStop = {
-  title: "Rehearse",
+  title: t("Rehearse"),
   ...screenOf(() => import("./screen")),
-  help: "The arrow keys drive the figure. R records, Enter pauses, , and . go one display picture back and on; a click on the account goes to that moment.",
+  help: t(
+    "The arrow keys drive the figure. R records, Enter pauses, , and . go one display picture back and on; a click on the account goes to that moment.",
+  ),
   /** The stage plays; a second figure beside it would be one too many. */
   playing: null,
   state: ({ behaviours = [] }: Project, findings: readonly Finding[] | null) => {
     const rules = behaviours.reduce((sum, each) => sum + each.rules.length, 0);
     const wrong = (findings ?? []).filter(({ place, severity }) => place.stop === "rehearse" && severity !== "note").length;
-    if (wrong > 0) return { trouble: `${wrong} to mend` };
-    return behaviours.length === 0 ? "not yet" : counted(rules, "rule");
+    if (wrong > 0) return { trouble: t("{wrong} to mend", { wrong }) };
+    return behaviours.length === 0 ? t("not yet") : counted(rules, "rule");
   },
 };

@@ -10,6 +10,7 @@ import { Detail } from "../../ui/detail";
 import { NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 import { useSession } from "./session";
 
 /** What the rules can ask for, with how each begins and what it is now. */
@@ -17,30 +18,30 @@ export function InputsDetail({ behaviour, stage }: { behaviour: Behaviour; stage
   const add = (kind: InputKind) =>
     act(addInput, behaviour.name, kind, freeName(FIRST_NAMES[kind], new Set(behaviour.inputs.map(({ name }) => name))));
   return (
-    <Detail title="Inputs" aside="now">
+    <Detail title={t("Inputs")} aside={t("now")}>
       <div className="mb-1.5 flex items-center gap-2">
-        <span className="text-small text-muted">of the behaviour</span>
+        <span className="text-small text-muted">{t("of the behaviour")}</span>
         <TextField
-          label="Name of the behaviour"
+          label={t("Name of the behaviour")}
           value={behaviour.name}
           onChange={(name) => edit(renameBehaviour, behaviour.name as BehaviourName, name)?.message}
           className="font-bold"
         />
       </div>
-      <ul aria-label="Inputs" className="flex flex-col gap-1">
+      <ul aria-label={t("Inputs")} className="flex flex-col gap-1">
         {behaviour.inputs.map((input) => (
           <InputRow key={input.name} behaviour={behaviour} input={input} stage={stage} />
         ))}
       </ul>
       <div className="mt-2 flex flex-wrap gap-1.5">
         <Button className="min-h-6" onClick={() => add("button")}>
-          New button
+          {t("New button")}
         </Button>
         <Button className="min-h-6" onClick={() => add("switch")}>
-          New switch
+          {t("New switch")}
         </Button>
         <Button className="min-h-6" onClick={() => add("number")}>
-          New number
+          {t("New number")}
         </Button>
       </div>
     </Detail>
@@ -56,16 +57,16 @@ function InputRow({ behaviour, input, stage }: { behaviour: Behaviour; input: In
   return (
     <li className="flex flex-wrap items-center gap-x-2">
       <TextField
-        label={`Name of the input ${input.name}`}
+        label={t("Name of the input {name}", { name: input.name })}
         value={input.name}
         onChange={(name) => edit(renameInput, behaviour.name, input.name, name)?.message}
         className="font-semibold"
       />
       {input.kind === "button" && (
         <span className="flex items-center gap-1 text-small text-muted">
-          waits
+          {t("waits")}
           <NumberField
-            label={`How long a press of ${input.name} waits`}
+            label={t("How long a press of {name} waits", { name: input.name })}
             value={input.bufferMs ?? 0}
             most={86_400_000}
             decimals={3}
@@ -77,16 +78,16 @@ function InputRow({ behaviour, input, stage }: { behaviour: Behaviour; input: In
       )}
       {input.kind === "switch" && !fed && (
         <Tick
-          label="on at first"
+          label={t("on at first")}
           checked={input.initial === true}
           onChange={(initial) => act(setInput, behaviour.name, initial ? { ...input, initial } : { name: input.name, kind: "switch" })}
         />
       )}
       {input.kind === "number" && !fed && (
         <span className="flex items-center gap-1 text-small text-muted">
-          at first
+          {t("at first")}
           <NumberField
-            label={`What ${input.name} is at first`}
+            label={t("What {name} is at first", { name: input.name })}
             value={input.initial ?? 0}
             least={-1_000_000}
             decimals={3}
@@ -104,7 +105,7 @@ function InputRow({ behaviour, input, stage }: { behaviour: Behaviour; input: In
         {now === undefined ? "" : typeof now === "number" ? now : now ? WORDS[input.kind][1] : WORDS[input.kind][0]}
       </span>
       <IconButton
-        label={`Remove the input ${input.name}`}
+        label={t("Remove the input {name}", { name: input.name })}
         look="quiet"
         className="pointer-fine:size-6!"
         onClick={() => act(removeInput, behaviour.name, input.name)}
@@ -118,9 +119,9 @@ function InputRow({ behaviour, input, stage }: { behaviour: Behaviour; input: In
 const WORDS: Readonly<Record<InputKind, readonly [string, string]>> = { button: ["up", "down"], switch: ["off", "on"], number: ["0", "1"] };
 
 const FED: Readonly<Record<keyof Feeds, string>> = {
-  speed: "how fast it goes, px/s",
-  rise: "how fast it rises, px/s",
-  air: "stands on nothing",
+  speed: t("how fast it goes, px/s"),
+  rise: t("how fast it rises, px/s"),
+  air: t("stands on nothing"),
 };
 
 /** Feeds this input from the movement, while a feed of its kind is still free. */
@@ -135,7 +136,7 @@ function FeedButton({ stage, input }: { stage: Stage; input: Input }) {
   };
   return (
     <Button className="min-h-6" onClick={tell}>
-      Tell it {free === "air" ? "when it is in the air" : free === "speed" ? "the speed" : "how it rises"}
+      {{ air: t("Tell it when it is in the air"), speed: t("Tell it the speed"), rise: t("Tell it how it rises") }[free]}
     </Button>
   );
 }

@@ -10,6 +10,7 @@ import { Detail } from "../../ui/detail";
 import { useKeys } from "../../ui/keys";
 import { say } from "../../ui/notices";
 import { Select } from "../../ui/select";
+import { t } from "../../ui/words";
 import { chordOfCode, controlOf, nameOfControl, printedOn } from "./keys-of-stage";
 
 /** Which key does what; a click on a key waits for another one. */
@@ -20,17 +21,21 @@ export function KeysDetail({ stage, behaviour }: { stage: Stage; behaviour: Beha
     ({ name, kind }) => kind === "button" && !stage.keys.some((key) => "input" in key && key.input === name),
   );
   return (
-    <Detail title="Keys">
-      <ul aria-label="Keys" className="flex flex-col gap-1">
+    <Detail title={t("Keys")}>
+      <ul aria-label={t("Keys")} className="flex flex-col gap-1">
         {stage.keys.map((key, k) => (
           <li key={`${key.code} ${k}`} className="flex items-center gap-2">
-            <Button className="min-h-6 min-w-14" aria-label={`Key for ${nameOfControl(controlOf(key))}`} onClick={() => setWaiting(k)}>
-              {waiting === k ? "press one …" : printedOn(key.code)}
+            <Button
+              className="min-h-6 min-w-14"
+              aria-label={t("Key for {control}", { control: nameOfControl(controlOf(key)) })}
+              onClick={() => setWaiting(k)}
+            >
+              {waiting === k ? t("press one …") : printedOn(key.code)}
             </Button>
             <span className="grow">{nameOfControl(controlOf(key))}</span>
             {"input" in key && (
               <IconButton
-                label={`Take the key of ${key.input} away`}
+                label={t("Take the key of {input} away", { input: key.input })}
                 look="quiet"
                 className="pointer-fine:size-6!"
                 onClick={() => put(stage.keys.filter((each) => each !== key))}
@@ -43,9 +48,9 @@ export function KeysDetail({ stage, behaviour }: { stage: Stage; behaviour: Beha
       </ul>
       {free.length > 0 && (
         <Select
-          label="Give a button a key"
+          label={t("Give a button a key")}
           value={null}
-          placeholder="a key for …"
+          placeholder={t("a key for …")}
           options={free.map(({ name }) => [name, name] as const)}
           onChange={(input) => put([...stage.keys, { code: freeCode(stage), input }])}
           className="mt-1.5"
@@ -58,7 +63,13 @@ export function KeysDetail({ stage, behaviour }: { stage: Stage; behaviour: Beha
             if (code === null) return;
             const taken = stage.keys.find((each, k) => each.code === code && k !== waiting);
             if (taken) {
-              say({ tone: "plain", text: `${printedOn(code)} is for ${nameOfControl(controlOf(taken))} already.` });
+              say({
+                tone: "plain",
+                text: t("{key} is for {control} already.", {
+                  key: printedOn(code),
+                  control: nameOfControl(controlOf(taken)),
+                }),
+              });
               return;
             }
             put(stage.keys.map((each, k) => (k === waiting ? { ...each, code } : each)));
@@ -80,10 +91,14 @@ function NextKey({ onKey }: { onKey: (code: string | null) => void }) {
   const letters = [..."ABCDEFGHIJKLMNOPQRSTUVWXYZ"].map((letter) => `Key${letter}`);
   const codes = ["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown", "Space", ...letters];
   useKeys(
-    "The key that is waited for",
+    t("The key that is waited for"),
     [
-      ...codes.map((code) => ({ keys: chordOfCode(code) ?? code, label: `Drive with ${printedOn(code)}`, run: () => onKey(code) })),
-      { keys: "Escape", label: "Leave the key as it is", run: () => onKey(null) },
+      ...codes.map((code) => ({
+        keys: chordOfCode(code) ?? code,
+        label: t("Drive with {key}", { key: printedOn(code) }),
+        run: () => onKey(code),
+      })),
+      { keys: "Escape", label: t("Leave the key as it is"), run: () => onKey(null) },
     ],
     { scope: "layer" },
   );

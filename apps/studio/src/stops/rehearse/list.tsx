@@ -9,6 +9,7 @@ import { chosenStage, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { ListHeading, RowList, rowAt } from "../../ui/row-list";
 import { type Menu, WithMenu } from "../../ui/with-menu";
+import { t } from "../../ui/words";
 import { FeetCard } from "./feet-card";
 import { proposeAnother } from "./propose";
 import { playKept, runKept } from "./recording";
@@ -25,11 +26,11 @@ export function List() {
   return (
     // biome-ignore lint/a11y: what is clicked are the buttons in it; here they only give the keys back
     <div onClick={giveKeysBack}>
-      <ListHeading title="Behaviours" count={behaviours.length} />
-      <WithMenu label="What can be done with the behaviour" menuOf={(target) => behaviourMenu(rowAt(target))}>
+      <ListHeading title={t("Behaviours")} count={behaviours.length} />
+      <WithMenu label={t("What can be done with the behaviour")} menuOf={(target) => behaviourMenu(rowAt(target))}>
         <div>
           <RowList
-            label="Behaviours"
+            label={t("Behaviours")}
             rows={behaviours.map(({ name, rules }) => ({ id: name, name, fact: `${rules.length}` }))}
             chosen={stage?.behaviour ?? null}
             onChoose={(name) => chooseBehaviourRow(name as BehaviourName)}
@@ -37,14 +38,14 @@ export function List() {
         </div>
       </WithMenu>
       <div className="mt-2 mb-4 px-1.5">
-        <Button onClick={proposeAnother}>New behaviour …</Button>
+        <Button onClick={proposeAnother}>{t("New behaviour …")}</Button>
       </div>
-      <ListHeading title="Stages" count={stages.length} />
-      <WithMenu label="What can be done with the stage" menuOf={(target) => stageMenu(rowAt(target))}>
+      <ListHeading title={t("Stages")} count={stages.length} />
+      <WithMenu label={t("What can be done with the stage")} menuOf={(target) => stageMenu(rowAt(target))}>
         <div>
           <RowList
-            label="Stages"
-            rows={stages.map(({ name, view }) => ({ id: name, name, fact: view === "side" ? "side" : "from above" }))}
+            label={t("Stages")}
+            rows={stages.map(({ name, view }) => ({ id: name, name, fact: view === "side" ? t("side") : t("from above") }))}
             chosen={stage?.name ?? null}
             onChoose={(name) => useView.setState({ stageName: name as StageName, ruleName: null })}
           />
@@ -52,16 +53,16 @@ export function List() {
       </WithMenu>
       {stage && (
         <div className="mt-2 mb-4 px-1.5">
-          <Button onClick={() => newStage(stage)}>New stage</Button>
+          <Button onClick={() => newStage(stage)}>{t("New stage")}</Button>
         </div>
       )}
       {own.length > 0 && (
         <>
-          <ListHeading title="Drives" count={own.length} />
-          <WithMenu label="What can be done with the drive" menuOf={(target) => driveMenu(own, rowAt(target))}>
+          <ListHeading title={t("Drives")} count={own.length} />
+          <WithMenu label={t("What can be done with the drive")} menuOf={(target) => driveMenu(own, rowAt(target))}>
             <div>
               <RowList
-                label="Drives"
+                label={t("Drives")}
                 rows={own.map(({ name, length }) => ({ id: name, name, fact: `${Number((length / 1000).toFixed(1))} s` }))}
                 chosen={playing}
                 onChoose={(name) => {
@@ -92,7 +93,7 @@ function chooseBehaviourRow(name: BehaviourName): void {
 function stageOf(project: Project, behaviour: Behaviour): void {
   const made = stageFor(project, behaviour.rules.at(-1)?.play ?? null, "side");
   const feeds = behaviour.inputs.some(({ name, kind }) => name === "speed" && kind === "number") ? { speed: "speed" } : {};
-  if (act(addStage, { ...made, name: `${behaviour.name} road` as StageName, behaviour: behaviour.name, feeds }))
+  if (act(addStage, { ...made, name: t("{name} road", { name: behaviour.name }) as StageName, behaviour: behaviour.name, feeds }))
     useView.setState({ stageName: currentProject().stages?.at(-1)?.name ?? null });
 }
 
@@ -112,17 +113,17 @@ function openDrive(drive: Drive): void {
 
 function behaviourMenu(name: string | undefined): Menu | null {
   if (name === undefined) return null;
-  return [{ label: "Remove the behaviour", run: () => act(removeBehaviour, name as BehaviourName) }];
+  return [{ label: t("Remove the behaviour"), run: () => act(removeBehaviour, name as BehaviourName) }];
 }
 
 function stageMenu(name: string | undefined): Menu | null {
   if (name === undefined) return null;
   const stage = name as StageName;
   return [
-    { label: "Camera follows", run: () => act(setStage, stage, { camera: "follows" }) },
-    { label: "Camera fixed", run: () => act(setStage, stage, { camera: "fixed" }) },
+    { label: t("Camera follows"), run: () => act(setStage, stage, { camera: "follows" }) },
+    { label: t("Camera fixed"), run: () => act(setStage, stage, { camera: "fixed" }) },
     null,
-    { label: "Remove the stage", run: () => act(removeStage, stage) },
+    { label: t("Remove the stage"), run: () => act(removeStage, stage) },
   ];
 }
 
@@ -130,10 +131,10 @@ function driveMenu(drives: readonly Drive[], name: string | undefined): Menu | n
   const drive = drives.find((each) => each.name === name);
   if (!drive) return null;
   return [
-    { label: "Play it", run: () => playKept(drive) },
-    { label: "Rename", run: () => renameDrive(drive) },
+    { label: t("Play it"), run: () => playKept(drive) },
+    { label: t("Rename"), run: () => renameDrive(drive) },
     null,
-    { label: "Remove the drive", run: () => act(removeDrive, drive.name) },
+    { label: t("Remove the drive"), run: () => act(removeDrive, drive.name) },
   ];
 }
 

@@ -8,6 +8,7 @@ import { act } from "../../project/act";
 import { edit, useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
+import { t } from "../../ui/words";
 import { putArea, useDrawing } from "./drawing";
 import { AreaFields, EffectFields, ExtraFields, HitFields, Item, ZoneFields } from "./on-stage-fields";
 
@@ -23,13 +24,13 @@ export function OnStageDetail({ stage }: { stage: Stage }) {
     else useDrawing.setState({ drawing: drawing === what ? null : what, moving: false });
   };
   return (
-    <Detail title="On the stage">
+    <Detail title={t("On the stage")}>
       <div className="mb-2 flex flex-wrap gap-1.5">
         <Button className="min-h-6" aria-pressed={drawing === "zone"} onClick={(event) => begin(event, "zone")}>
-          Draw a zone
+          {t("Draw a zone")}
         </Button>
         <Button className="min-h-6" aria-pressed={drawing === "platform"} onClick={(event) => begin(event, "platform")}>
-          Draw a platform
+          {t("Draw a platform")}
         </Button>
         {things > 0 && (
           <Button
@@ -37,29 +38,29 @@ export function OnStageDetail({ stage }: { stage: Stage }) {
             aria-pressed={moving}
             onClick={() => useDrawing.setState({ moving: !moving, drawing: null, held: null })}
           >
-            Move things
+            {t("Move things")}
           </Button>
         )}
         <Button className="min-h-6" onClick={() => addEffect(project, stage)}>
-          New effect
+          {t("New effect")}
         </Button>
         <Button className="min-h-6" onClick={() => addExtra(project, stage)}>
-          New other
+          {t("New other")}
         </Button>
         {project.marks.some(({ shape }) => shape !== "point") && (
           <Button className="min-h-6" onClick={() => addHit(project, stage)}>
-            New hit
+            {t("New hit")}
           </Button>
         )}
       </div>
       {drawing && (
         <p role="status" className="mb-2 text-small text-now-text">
-          Drag over the stage to draw the {drawing}.
+          {t("Drag over the stage to draw the {drawing}.", { drawing })}
         </p>
       )}
       {moving && !drawing && (
         <p role="status" className="mb-2 text-small text-now-text">
-          Drag zones, platforms and others over the stage; drag an edge to change a size. Esc ends it.
+          {t("Drag zones, platforms and others over the stage; drag an edge to change a size. Esc ends it.")}
         </p>
       )}
       <div className="flex flex-col gap-2">
@@ -67,7 +68,7 @@ export function OnStageDetail({ stage }: { stage: Stage }) {
           <ZoneFields key={zone.name} project={project} stage={stage} zone={zone} onChange={(next) => put(stage, "zones", k, next)} />
         ))}
         {stage.platforms.map((platform, k) => (
-          <Item key={`platform ${k}`} title={`Platform ${k + 1}`} onRemove={() => put(stage, "platforms", k, null)}>
+          <Item key={`platform ${k}`} title={t("Platform {number}", { number: k + 1 })} onRemove={() => put(stage, "platforms", k, null)}>
             <AreaFields of={`platform ${k + 1}`} area={platform} onChange={(next) => put(stage, "platforms", k, next)} />
           </Item>
         ))}

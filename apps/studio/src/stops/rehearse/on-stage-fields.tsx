@@ -1,6 +1,5 @@
 "use client";
 
-/** The fields of each kind of thing on a stage. */
 import {
   type Area,
   type Effect,
@@ -20,6 +19,8 @@ import { NumberField } from "../../ui/number-field";
 import { Select } from "../../ui/select";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
+/** The fields of each kind of thing on a stage. */
+import { t } from "../../ui/words";
 import { useSession } from "./session";
 
 export function Item({ title, onRemove, children }: { title: ReactNode; onRemove: () => void; children: ReactNode }) {
@@ -28,7 +29,7 @@ export function Item({ title, onRemove, children }: { title: ReactNode; onRemove
       <header className="flex items-center justify-between">
         <h4 className="min-w-0 font-semibold">{title}</h4>
         <IconButton
-          label={`Remove ${typeof title === "string" ? title : "it"}`}
+          label={typeof title === "string" ? t("Remove {title}", { title }) : t("Remove it")}
           look="quiet"
           className="pointer-fine:size-6!"
           onClick={onRemove}
@@ -46,7 +47,7 @@ export function AreaFields({ of, area, onChange }: { of: string; area: Area; onC
     <span className="flex items-center gap-0.5 text-small text-muted">
       {word}
       <NumberField
-        label={`${word} of ${of}`}
+        label={t("{word} of {of}", { word, of })}
         value={area[field]}
         least={field === "w" || field === "h" ? 1 : -20_000}
         most={20_000}
@@ -76,11 +77,11 @@ export function ZoneFields({ project, stage, zone, onChange }: { project: Projec
     <Item
       title={
         <TextField
-          label="Name of the zone"
+          label={t("Name of the zone")}
           value={zone.name}
           onChange={(name) =>
             stage.zones.some((each) => each !== zone && each.name === name.trim())
-              ? "There is such a zone already."
+              ? t("There is such a zone already.")
               : onChange({ ...zone, name: name.trim() })
           }
         />
@@ -88,21 +89,23 @@ export function ZoneFields({ project, stage, zone, onChange }: { project: Projec
       onRemove={() => onChange(null)}
     >
       <Select
-        label={`When ${zone.name} works`}
+        label={t("When {name} works", { name: zone.name })}
         value={zone.on}
         options={[
-          ["entering", "on entering"],
-          ["leaving", "on leaving"],
-          ["inside", "while inside"],
+          ["entering", t("on entering")],
+          ["leaving", t("on leaving")],
+          ["inside", t("while inside")],
         ]}
         onChange={(on) => onChange({ ...zone, on })}
       />
       <Select
-        label={`What ${zone.name} works`}
+        label={t("What {name} works", { name: zone.name })}
         value={zone.input ?? ""}
         options={[
-          ["", "no input"],
-          ...switches.map(({ name, kind: each }) => [name, each === "button" ? `presses ${name}` : `sets ${name}`] as const),
+          ["", t("no input")],
+          ...switches.map(
+            ({ name, kind: each }) => [name, each === "button" ? t("presses {name}", { name }) : t("sets {name}", { name })] as const,
+          ),
         ]}
         onChange={(input) =>
           onChange({
@@ -115,26 +118,26 @@ export function ZoneFields({ project, stage, zone, onChange }: { project: Projec
       />
       {kind === "switch" && zone.on !== "inside" && (
         <Select
-          label={`To what ${zone.name} sets it`}
+          label={t("To what {name} sets it", { name: zone.name })}
           value={String(zone.to ?? true)}
           options={[
-            ["true", "on"],
-            ["false", "off"],
+            ["true", t("on")],
+            ["false", t("off")],
           ]}
           onChange={(to) => onChange({ ...zone, to: to === "true" })}
         />
       )}
       <Select
-        label={`Effect of ${zone.name}`}
+        label={t("Effect of {name}", { name: zone.name })}
         value={zone.effect ?? ""}
-        options={[["", "no effect"], ...stage.effects.map(({ name }) => [name, `plays ${name}`] as const)]}
+        options={[["", t("no effect")], ...stage.effects.map(({ name }) => [name, t("plays {name}", { name })] as const)]}
         onChange={(effect) => {
           const { effect: _before, ...rest } = zone;
           onChange(effect === "" ? rest : { ...rest, effect });
         }}
       />
       <Tick
-        label="once"
+        label={t("once")}
         checked={zone.once === true}
         onChange={(once) => {
           const { once: _before, ...rest } = zone;
@@ -142,7 +145,7 @@ export function ZoneFields({ project, stage, zone, onChange }: { project: Projec
         }}
       />
       <AreaFields of={zone.name} area={zone.area} onChange={(area) => onChange({ ...zone, area })} />
-      {inside && <span className="text-small font-semibold text-now-text">the figure is in it</span>}
+      {inside && <span className="text-small font-semibold text-now-text">{t("the figure is in it")}</span>}
     </Item>
   );
 }
@@ -174,9 +177,9 @@ export function EffectFields({ project, effect, onChange }: { project: Project; 
   return (
     <Item title={effect.name} onRemove={() => onChange(null)}>
       <Select
-        label={`Event of ${effect.name}`}
+        label={t("Event of {name}", { name: effect.name })}
         value={effect.event ?? ""}
-        options={[["", "only by zones"], ...events.map((name) => [name, `when ${name} comes`] as const)]}
+        options={[["", t("only by zones")], ...events.map((name) => [name, t("when {name} comes", { name })] as const)]}
         onChange={(event) => {
           const { event: _before, ...rest } = effect;
           onChange(event === "" ? rest : { ...rest, event });
@@ -184,30 +187,30 @@ export function EffectFields({ project, effect, onChange }: { project: Project; 
       />
       <PlaySelect
         project={project}
-        label={`What ${effect.name} plays`}
+        label={t("What {name} plays", { name: effect.name })}
         value={effect.play}
         onChange={(play) => onChange({ ...effect, play })}
       />
       <Select
-        label={`Where ${effect.name} begins`}
+        label={t("Where {name} begins", { name: effect.name })}
         value={effect.point ?? ""}
-        options={[["", "at the origin"], ...points.map(({ name }) => [name, `at ${name}`] as const)]}
+        options={[["", t("at the origin")], ...points.map(({ name }) => [name, t("at {name}", { name })] as const)]}
         onChange={(point) => {
           const { point: _before, ...rest } = effect;
           onChange(point === "" ? rest : { ...rest, point: point as MarkName });
         }}
       />
       <span className="flex items-center gap-1 text-small text-muted">
-        flies
+        {t("flies")}
         <NumberField
-          label={`Speed of ${effect.name}`}
+          label={t("Speed of {name}", { name: effect.name })}
           value={effect.speed}
           unit="px/s"
           onChange={(speed) => onChange({ ...effect, speed })}
         />
-        for
+        {t("for")}
         <NumberField
-          label={`Reach of ${effect.name}`}
+          label={t("Reach of {name}", { name: effect.name })}
           value={effect.reach}
           unit="px"
           onChange={(reach) => onChange({ ...effect, reach })}
@@ -222,12 +225,12 @@ export function ExtraFields({ project, extra, onChange }: { project: Project; ex
     <Item title={extra.name} onRemove={() => onChange(null)}>
       <PlaySelect
         project={project}
-        label={`What ${extra.name} plays`}
+        label={t("What {name} plays", { name: extra.name })}
         value={extra.play}
         onChange={(play) => onChange({ ...extra, play })}
       />
       <Select
-        label={`Where ${extra.name} looks`}
+        label={t("Where {name} looks", { name: extra.name })}
         value={extra.facing}
         options={FACINGS.map((each) => [each, each] as const)}
         onChange={(facing) => onChange({ ...extra, facing })}
@@ -235,7 +238,7 @@ export function ExtraFields({ project, extra, onChange }: { project: Project; ex
       <span className="flex items-center gap-0.5 text-small text-muted">
         x
         <NumberField
-          label={`x of ${extra.name}`}
+          label={t("x of {name}", { name: extra.name })}
           value={extra.x}
           least={-20_000}
           most={20_000}
@@ -243,7 +246,7 @@ export function ExtraFields({ project, extra, onChange }: { project: Project; ex
         />
         y
         <NumberField
-          label={`y of ${extra.name}`}
+          label={t("y of {name}", { name: extra.name })}
           value={extra.y}
           least={-20_000}
           most={20_000}
@@ -271,20 +274,20 @@ export function HitFields({
   const boxes = project.marks.filter(({ shape }) => shape !== "point").map(({ name }) => [name, name] as const);
   const buttons = (project.behaviours?.find(({ name }) => name === stage.behaviour)?.inputs ?? []).filter(({ kind }) => kind === "button");
   return (
-    <Item title={`Hit ${place + 1}`} onRemove={() => onChange(null)}>
-      <Select label="Our boxes" value={hit.ours} options={boxes} onChange={(ours) => onChange({ ...hit, ours })} />
-      on
-      <Select label="Their boxes" value={hit.theirs} options={boxes} onChange={(theirs) => onChange({ ...hit, theirs })} />
+    <Item title={t("Hit {place}", { place: place + 1 })} onRemove={() => onChange(null)}>
+      <Select label={t("Our boxes")} value={hit.ours} options={boxes} onChange={(ours) => onChange({ ...hit, ours })} />
+      {t("on")}
+      <Select label={t("Their boxes")} value={hit.theirs} options={boxes} onChange={(theirs) => onChange({ ...hit, theirs })} />
       <Select
-        label="What a hit presses"
+        label={t("What a hit presses")}
         value={hit.input ?? ""}
-        options={[["", "only shown"], ...buttons.map(({ name }) => [name, `presses ${name}`] as const)]}
+        options={[["", t("only shown")], ...buttons.map(({ name }) => [name, t("presses {name}", { name })] as const)]}
         onChange={(input) => {
           const { input: _before, ...rest } = hit;
           onChange(input === "" ? rest : { ...rest, input });
         }}
       />
-      {touches && <span className="text-small font-semibold text-now-text">it hits</span>}
+      {touches && <span className="text-small font-semibold text-now-text">{t("it hits")}</span>}
     </Item>
   );
 }

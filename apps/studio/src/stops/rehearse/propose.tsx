@@ -13,6 +13,7 @@ import { Button } from "../../ui/button";
 import { EmptyPanel } from "../../ui/empty-panel";
 import { Select } from "../../ui/select";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 
 /** Whether roles are being chosen for one more behaviour. */
 const useProposing = create<{ readonly another: boolean }>(() => ({ another: false }));
@@ -32,8 +33,10 @@ export function Proposing({ first }: { first: boolean }) {
   const [chosen, setChosen] = useState<Partial<Roles>>({});
   if (all.length === 0)
     return (
-      <EmptyPanel title="Nothing to rehearse yet" next={{ label: "Go to Clips", run: () => go("clips") }}>
-        Here a character is driven by keys, and rules say which clip shows when. Make clips first, at best as actions in all their facings.
+      <EmptyPanel title={t("Nothing to rehearse yet")} next={{ label: t("Go to Clips"), run: () => go("clips") }}>
+        {t(
+          "Here a character is driven by keys, and rules say which clip shows when. Make clips first, at best as actions in all their facings.",
+        )}
       </EmptyPanel>
     );
   const roles = { ...guessedRoles(project), ...chosen };
@@ -43,9 +46,9 @@ export function Proposing({ first }: { first: boolean }) {
       <dt className="text-muted">{word}</dt>
       <dd className="flex items-center gap-3">
         <Select
-          label={`What plays to ${role}`}
+          label={t("What plays to {role}", { role })}
           value={roles[role] ?? ""}
-          options={optional || roles[role] === null ? [["", "nothing"] as const, ...names] : names}
+          options={optional || roles[role] === null ? [["", t("nothing")] as const, ...names] : names}
           onChange={(name) => setChosen({ ...chosen, [role]: name === "" ? null : name })}
           className="w-48"
         />
@@ -55,12 +58,13 @@ export function Proposing({ first }: { first: boolean }) {
   );
   const acting = all.filter(({ name }) => ![roles.stand, roles.move, roles.jump, roles.fall].includes(name));
   return (
-    <section aria-label="What plays when" className="mx-auto flex max-w-160 grow flex-col justify-center gap-4">
+    <section aria-label={t("What plays when")} className="mx-auto flex max-w-160 grow flex-col justify-center gap-4">
       <div>
-        <h2 className="text-title font-bold">{first ? "See the character behave" : "Another behaviour"}</h2>
+        <h2 className="text-title font-bold">{first ? t("See the character behave") : t("Another behaviour")}</h2>
         <p className="text-muted">
-          This is what the names and the way they play suggest. Change what is not so; then drive it with the arrow keys. The rules can be
-          changed at any time.
+          {t(
+            "This is what the names and the way they play suggest. Change what is not so; then drive it with the arrow keys. The rules can be changed at any time.",
+          )}
         </p>
       </div>
       <dl className="grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2">
@@ -70,7 +74,7 @@ export function Proposing({ first }: { first: boolean }) {
         {part("fall", "falls", true)}
         {acting.length > 0 && (
           <>
-            <dt className="self-start pt-1 text-muted">acts on a key</dt>
+            <dt className="self-start pt-1 text-muted">{t("acts on a key")}</dt>
             <dd className="flex max-h-40 flex-wrap gap-x-4 overflow-y-auto">
               {acting.map(({ name }) => (
                 <Tick
@@ -88,9 +92,9 @@ export function Proposing({ first }: { first: boolean }) {
       </dl>
       <div className="flex gap-2">
         <Button look="now" onClick={() => begin(project, roles)}>
-          Rehearse it
+          {t("Rehearse it")}
         </Button>
-        {!first && <Button onClick={() => useProposing.setState({ another: false })}>Cancel</Button>}
+        {!first && <Button onClick={() => useProposing.setState({ another: false })}>{t("Cancel")}</Button>}
       </div>
     </section>
   );

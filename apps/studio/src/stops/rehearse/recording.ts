@@ -1,9 +1,11 @@
 /** Saves a recording as a drive. */
+
 import { keepDrive } from "@caravan/core/edit";
 import type { Drive, Project, Stage } from "@caravan/core/model";
 import { act } from "../../project/act";
 import { currentProject } from "../../project/open-project";
 import { say } from "../../ui/notices";
+import { t } from "../../ui/words";
 import { driven, playDrive, record, runDrive, setScene, useSession } from "./session";
 
 /** Begins to record, or keeps what was recorded under a free name. */
@@ -11,7 +13,7 @@ export function toggleRecording(): void {
   if (useSession.getState().recording) {
     const kept = keepRecording();
     if (kept) useSession.setState({ drive: kept });
-    else say({ tone: "plain", text: "Nothing was driven, so nothing was kept. Record, then drive with the keys." });
+    else say({ tone: "plain", text: t("Nothing was driven, so nothing was kept. Record, then drive with the keys.") });
   } else record();
 }
 
@@ -22,7 +24,7 @@ function keepRecording(): Drive | null {
   const made = driven(`drive ${(currentProject().drives?.length ?? 0) + 1}`);
   if (!made || made.keys.length === 0 || !act(keepDrive, made)) return null;
   const kept = currentProject().drives?.at(-1) ?? null;
-  if (kept) say({ tone: "good", text: `Kept as ${kept.name}. Type over its name to give it another.` });
+  if (kept) say({ tone: "good", text: t("Kept as {name}. Type over its name to give it another.", { name: kept.name }) });
   return kept;
 }
 
@@ -43,7 +45,7 @@ export function toScene(id: string | null, project: Project, stage: Stage | null
   const { recording, project: before, setting } = useSession.getState();
   if (recording && setting && setting.stage.name !== stage?.name) {
     if (before === id) keepRecording();
-    else say({ tone: "plain", text: "Another project is open: what was being recorded in the one before was not kept." });
+    else say({ tone: "plain", text: t("Another project is open: what was being recorded in the one before was not kept.") });
   }
   setScene(id, project, stage);
 }

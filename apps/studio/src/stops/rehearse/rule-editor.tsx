@@ -13,6 +13,7 @@ import { NumberField } from "../../ui/number-field";
 import { Select } from "../../ui/select";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 import { ConditionFields, freshCondition } from "./condition-fields";
 
 /** The id of a part of the rule that is open. */
@@ -21,9 +22,9 @@ export function ruleFieldId(field: string): string {
 }
 
 const KEEPS = [
-  ["while", "while it holds"],
-  ["whole", "its whole length"],
-  ["ms", "a time"],
+  ["while", t("while it holds")],
+  ["whole", t("its whole length")],
+  ["ms", t("a time")],
 ] as const;
 
 /** Everything of one rule. */
@@ -43,9 +44,9 @@ export function RuleEditor({ behaviour, rule }: { behaviour: Behaviour; rule: Ru
   const putWhen = (k: number, condition: Condition | null) =>
     change({ when: when.flatMap((each, n) => (n !== k ? [each] : condition ? [condition] : [])) });
   return (
-    <dl aria-label={`The rule ${rule.name}`} className="mt-1.5 ml-8 flex flex-col gap-1.5">
+    <dl aria-label={t("The rule {name}", { name: rule.name })} className="mt-1.5 ml-8 flex flex-col gap-1.5">
       <Field id="name" word="name">
-        <TextField label="Name of the rule" value={rule.name} onChange={rename} className="font-bold" />
+        <TextField label={t("Name of the rule")} value={rule.name} onChange={rename} className="font-bold" />
       </Field>
       <Field id="when" word="when">
         <div className="flex flex-col items-start gap-1.5">
@@ -53,10 +54,10 @@ export function RuleEditor({ behaviour, rule }: { behaviour: Behaviour; rule: Ru
             <ConditionFields key={k} behaviour={behaviour} rule={rule} condition={condition} onChange={(next) => putWhen(k, next)} />
           ))}
           <Select
-            label="Add a condition"
+            label={t("Add a condition")}
             value={null}
-            placeholder={when.length === 0 ? "always" : "and …"}
-            options={[...behaviour.inputs.map(({ name }) => [name, name] as const), ["", "a rule shows"] as const]}
+            placeholder={when.length === 0 ? t("always") : t("and …")}
+            options={[...behaviour.inputs.map(({ name }) => [name, name] as const), ["", t("a rule shows")] as const]}
             onChange={(name) => {
               const next = freshCondition(behaviour, rule, name);
               if (next) change({ when: [...when, next] });
@@ -66,7 +67,7 @@ export function RuleEditor({ behaviour, rule }: { behaviour: Behaviour; rule: Ru
       </Field>
       <Field id="play" word="play">
         <Select
-          label="What it plays"
+          label={t("What it plays")}
           value={play}
           options={plays.map((name) => [name, name] as const)}
           onChange={(name) => change({ play: name })}
@@ -76,14 +77,14 @@ export function RuleEditor({ behaviour, rule }: { behaviour: Behaviour; rule: Ru
       <Field id="keep" word="for">
         <span className="flex flex-wrap items-center gap-1.5">
           <Select
-            label="How long it is kept"
+            label={t("How long it is kept")}
             value={typeof keep === "number" ? "ms" : keep}
             options={KEEPS}
             onChange={(next) => change({ keep: next === "ms" ? 400 : next === "while" ? undefined : next })}
           />
           {typeof keep === "number" && (
             <NumberField
-              label="Kept for"
+              label={t("Kept for")}
               value={keep}
               most={86_400_000}
               decimals={3}
@@ -96,9 +97,9 @@ export function RuleEditor({ behaviour, rule }: { behaviour: Behaviour; rule: Ru
       </Field>
       <Field id="then" word="then">
         <Select
-          label="What follows"
+          label={t("What follows")}
           value={rule.then ?? ""}
-          options={[["", "look again"], ...others.map((name) => [name, name] as const)]}
+          options={[["", t("look again")], ...others.map((name) => [name, name] as const)]}
           onChange={(name) => change({ then: name === "" ? undefined : name })}
           className="max-w-44"
         />
@@ -106,8 +107,8 @@ export function RuleEditor({ behaviour, rule }: { behaviour: Behaviour; rule: Ru
       <div className="flex flex-wrap gap-1.5">
         {others.length > 0 && (
           <span id={ruleFieldId("cutBy")}>
-            <More label={cutBy.length > 0 ? `cut by ${cutBy.length}` : "cut by"} title="Rules that may cut it">
-              <p className="text-small text-muted">While it is kept, these may start all the same.</p>
+            <More label={cutBy.length > 0 ? t("cut by {count}", { count: cutBy.length }) : t("cut by")} title={t("Rules that may cut it")}>
+              <p className="text-small text-muted">{t("While it is kept, these may start all the same.")}</p>
               {others.map((name) => (
                 <Tick
                   key={name}
@@ -124,18 +125,18 @@ export function RuleEditor({ behaviour, rule }: { behaviour: Behaviour; rule: Ru
         )}
         {switches.length > 0 && (
           <span id={ruleFieldId("set")}>
-            <More label="sets" title="Switches that it sets">
-              <p className="text-small text-muted">When it starts.</p>
+            <More label={t("sets")} title={t("Switches that it sets")}>
+              <p className="text-small text-muted">{t("When it starts.")}</p>
               {switches.map((name) => (
                 <span key={name} className="flex items-center gap-2">
                   {name}
                   <Select
-                    label={`What it does to ${name}`}
+                    label={t("What it does to {name}", { name })}
                     value={set[name] === undefined ? "" : String(set[name])}
                     options={[
-                      ["", "leaves it"],
-                      ["true", "on"],
-                      ["false", "off"],
+                      ["", t("leaves it")],
+                      ["true", t("on")],
+                      ["false", t("off")],
                     ]}
                     onChange={(next) => {
                       const rest = Object.fromEntries(entriesOf(set).filter(([each]) => each !== name));
@@ -152,25 +153,25 @@ export function RuleEditor({ behaviour, rule }: { behaviour: Behaviour; rule: Ru
       <div className="flex flex-wrap gap-x-3">
         <Flag
           id="phase"
-          label="in step with what was"
+          label={t("in step with what was")}
           checked={rule.phase === "carry"}
           onChange={(on) => change({ phase: on ? "carry" : undefined })}
         />
-        <Flag id="turns" label="turns" checked={rule.turns !== false} onChange={(on) => change({ turns: on ? undefined : false })} />
+        <Flag id="turns" label={t("turns")} checked={rule.turns !== false} onChange={(on) => change({ turns: on ? undefined : false })} />
         <Flag
           id="again"
-          label="may start again"
+          label={t("may start again")}
           checked={rule.again === true}
           onChange={(on) => change({ again: on ? true : undefined })}
         />
-        <Flag id="off" label="switched on" checked={!rule.off} onChange={(on) => change({ off: on ? undefined : true })} />
+        <Flag id="off" label={t("switched on")} checked={!rule.off} onChange={(on) => change({ off: on ? undefined : true })} />
       </div>
       <div className="flex flex-wrap gap-1.5">
         <Button className="min-h-6" onClick={() => act(duplicateRule, behaviour.name, rule.name)}>
-          Duplicate
+          {t("Duplicate")}
         </Button>
         <Button className="min-h-6" onClick={() => act(removeRule, behaviour.name, rule.name)}>
-          Remove
+          {t("Remove")}
         </Button>
       </div>
     </dl>

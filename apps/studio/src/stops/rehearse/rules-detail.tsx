@@ -17,6 +17,7 @@ import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { useDragSensors } from "../../ui/drag-sensors";
 import { type Menu, WithMenu } from "../../ui/with-menu";
+import { t } from "../../ui/words";
 import { RuleEditor, ruleFieldId } from "./rule-editor";
 import { rehearsalAt, shownTime, useSession } from "./session";
 import { type Standing, standingOf } from "./why-not";
@@ -27,18 +28,18 @@ export function RulesDetail({ behaviour }: { behaviour: Behaviour }) {
   const sensors = useDragSensors();
   return (
     <Detail
-      title="Rules"
+      title={t("Rules")}
       aside={
         <Button className="min-h-6" onClick={() => newRule(behaviour)}>
-          New rule
+          {t("New rule")}
         </Button>
       }
     >
-      <p className="mb-1.5 text-small text-muted">The first that holds, shows.</p>
+      <p className="mb-1.5 text-small text-muted">{t("The first that holds, shows.")}</p>
       <DndContext id="rules" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(behaviour, event)}>
         <SortableContext items={behaviour.rules.map(({ name }) => name)} strategy={verticalListSortingStrategy}>
-          <WithMenu label="What can be done with the rule" menuOf={(target) => ruleMenu(behaviour, target)}>
-            <ol aria-label="Rules" className="-mx-1.5 flex flex-col gap-1">
+          <WithMenu label={t("What can be done with the rule")} menuOf={(target) => ruleMenu(behaviour, target)}>
+            <ol aria-label={t("Rules")} className="-mx-1.5 flex flex-col gap-1">
               {behaviour.rules.map((rule, k) => (
                 <RuleRow key={rule.name} behaviour={behaviour} rule={rule} number={k + 1} chosen={rule.name === chosen} />
               ))}
@@ -63,7 +64,7 @@ function RuleRow({ behaviour, rule, number, chosen }: { behaviour: Behaviour; ru
       <div className="flex gap-1">
         <button
           type="button"
-          aria-label={`Move the rule ${rule.name}`}
+          aria-label={t("Move the rule {name}", { name: rule.name })}
           className="flex w-7 shrink-0 cursor-grab flex-col items-center gap-0.5 rounded-sm pt-1 text-muted touch-none"
           {...attributes}
           {...listeners}
@@ -117,26 +118,43 @@ function Sentence({ rule }: { rule: Rule }) {
         <>{part("when", "otherwise")} </>
       ) : (
         <>
-          when{" "}
+          {t("when ")}
           {when.map((condition, k) => (
             <Fragment key={k}>
-              {k > 0 && " and "}
+              {k > 0 && t(" and ")}
               {part("when", conditionInWords(condition))}
             </Fragment>
           ))}
           ,{" "}
         </>
       )}
-      play {part("play", play)}
-      {keep !== "while" && <> for {part("keep", keepInWords(rule))}</>}
-      {cutBy.length > 0 && <>; {part("cutBy", cutBy.join(" or "))} may cut it</>}
-      {again && <>; {part("again", "again")} at once</>}
-      {phase === "carry" && <>, {part("phase", "in step")}</>}
-      {turns === false && <>, {part("turns", "not turning")}</>}
+      {t("play")} {part("play", play)}
+      {keep !== "while" && (
+        <>
+          {" "}
+          {t("for")} {part("keep", keepInWords(rule))}
+        </>
+      )}
+      {cutBy.length > 0 && (
+        <>
+          ; {part("cutBy", cutBy.join(" or "))} {t("may cut it")}
+        </>
+      )}
+      {again && (
+        <>
+          ; {part("again", "again")} {t("at once")}
+        </>
+      )}
+      {phase === "carry" && <>, {part("phase", t("in step"))}</>}
+      {turns === false && <>, {part("turns", t("not turning"))}</>}
       {entriesOf(set).map(([name, value]) => (
-        <Fragment key={name}>; {part("set", `${name} ${value ? "on" : "off"}`)}</Fragment>
+        <Fragment key={name}>; {part("set", `${name} ${value ? t("on") : t("off")}`)}</Fragment>
       ))}
-      {next !== undefined && <>; then {part("then", next)}</>}
+      {next !== undefined && (
+        <>
+          {t("; then")} {part("then", next)}
+        </>
+      )}
     </p>
   );
 }
@@ -175,15 +193,15 @@ function ruleMenu(behaviour: Behaviour, target: Element): Menu | null {
   const rule = behaviour.rules.find((each) => each.name === name);
   if (!rule) return null;
   return [
-    { label: "Duplicate", run: () => act(duplicateRule, behaviour.name, rule.name) },
+    { label: t("Duplicate"), run: () => act(duplicateRule, behaviour.name, rule.name) },
     {
-      label: rule.off ? "Switch on" : "Switch off",
+      label: rule.off ? t("Switch on") : t("Switch off"),
       run: () => act(setRule, behaviour.name, rule.name, { off: rule.off ? undefined : true }),
     },
-    { label: "Move up", run: () => move(behaviour, rule, -1) },
-    { label: "Move down", run: () => move(behaviour, rule, 1) },
+    { label: t("Move up"), run: () => move(behaviour, rule, -1) },
+    { label: t("Move down"), run: () => move(behaviour, rule, 1) },
     null,
-    { label: "Remove the rule", run: () => act(removeRule, behaviour.name, rule.name) },
+    { label: t("Remove the rule"), run: () => act(removeRule, behaviour.name, rule.name) },
   ];
 }
 

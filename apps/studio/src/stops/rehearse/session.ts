@@ -4,6 +4,7 @@
  * It is recorded from its first step, so any moment can be shown by replaying from the last saved second before it. It belongs to no
  * document: when the project changes, the same keys are played again in the new version.
  */
+
 import type { Drive, Going, KeyMoment, Micros, Project, Stage } from "@caravan/core/model";
 import { msFromMicros } from "@caravan/core/model";
 import {
@@ -20,6 +21,7 @@ import {
 } from "@caravan/core/stage";
 import { create } from "zustand";
 import { say } from "../../ui/notices";
+import { t } from "../../ui/words";
 
 /** What works a rehearsal: a way to go, a button, or where to look. */
 export type Control = { readonly go: Going } | { readonly input: string };
@@ -249,7 +251,7 @@ function takeSteps(count: number): void {
     }
     if (endTime({ end }) >= LONGEST) {
       running = false;
-      say({ tone: "plain", text: "The rehearsal paused after 10 minutes. Start it anew to go on." });
+      say({ tone: "plain", text: t("The rehearsal paused after 10 minutes. Start it anew to go on.") });
       break;
     }
     if (end.steps % STEPS_A_SECOND === 0) kept = [...kept, end];

@@ -11,6 +11,7 @@ import { NumberField } from "../../ui/number-field";
 import { Select } from "../../ui/select";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 import { giveKeysBack, useStageLook } from "./stage-view";
 
 /** The world: how large, seen from where, and how a figure moves in it. */
@@ -40,12 +41,12 @@ export function StageDetail({ stage }: { stage: Stage }) {
     </>
   );
   return (
-    <Detail title="Stage">
+    <Detail title={t("Stage")}>
       <dl className="grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1.5">
-        <dt className="text-muted">name</dt>
+        <dt className="text-muted">{t("name")}</dt>
         <dd>
           <TextField
-            label="Name of the stage"
+            label={t("Name of the stage")}
             value={stage.name}
             onChange={(name) => {
               const error = edit(renameStage, stage.name, name);
@@ -55,31 +56,31 @@ export function StageDetail({ stage }: { stage: Stage }) {
             className="font-bold"
           />
         </dd>
-        <dt className="text-muted">drives</dt>
+        <dt className="text-muted">{t("drives")}</dt>
         <dd>
           <Select
-            label="Behaviour on this stage"
+            label={t("Behaviour on this stage")}
             value={stage.behaviour}
             options={(project.behaviours ?? []).map(({ name }) => [name, name] as const)}
             onChange={(behaviour) => act(setStage, stage.name, { behaviour })}
           />
         </dd>
-        <dt className="text-muted">seen</dt>
+        <dt className="text-muted">{t("seen")}</dt>
         <dd>
           <Choice
-            label="Seen from"
+            label={t("Seen from")}
             value={stage.view}
             options={[
-              ["side", "from the side"],
-              ["above", "from above"],
+              ["side", t("from the side")],
+              ["above", t("from above")],
             ]}
             onChange={(view) => act(setStage, stage.name, { view })}
           />
         </dd>
-        <dt className="text-muted">window</dt>
+        <dt className="text-muted">{t("window")}</dt>
         <dd className="flex items-center gap-1">
           <NumberField
-            label="Width of the game’s window"
+            label={t("Width of the game’s window")}
             value={stage.size.w}
             least={16}
             most={4096}
@@ -87,7 +88,7 @@ export function StageDetail({ stage }: { stage: Stage }) {
           />
           ×
           <NumberField
-            label="Height of the game’s window"
+            label={t("Height of the game’s window")}
             value={stage.size.h}
             least={16}
             most={4096}
@@ -95,10 +96,10 @@ export function StageDetail({ stage }: { stage: Stage }) {
             onChange={(h) => set({ size: { ...stage.size, h } })}
           />
         </dd>
-        <dt className="text-muted">world</dt>
+        <dt className="text-muted">{t("world")}</dt>
         <dd className="flex items-center gap-1">
           <NumberField
-            label="Width of the world"
+            label={t("Width of the world")}
             value={stage.world.w}
             least={16}
             most={20_000}
@@ -106,7 +107,7 @@ export function StageDetail({ stage }: { stage: Stage }) {
           />
           ×
           <NumberField
-            label="Height of the world"
+            label={t("Height of the world")}
             value={stage.world.h}
             least={16}
             most={20_000}
@@ -114,10 +115,10 @@ export function StageDetail({ stage }: { stage: Stage }) {
             onChange={(h) => set({ world: { ...stage.world, h } })}
           />
         </dd>
-        <dt className="text-muted">{stage.view === "side" ? "ground at" : "ground from"}</dt>
+        <dt className="text-muted">{stage.view === "side" ? t("ground at") : t("ground from")}</dt>
         <dd>
           <NumberField
-            label="Ground line"
+            label={t("Ground line")}
             value={stage.ground}
             least={0}
             most={20_000}
@@ -125,15 +126,15 @@ export function StageDetail({ stage }: { stage: Stage }) {
             onChange={(ground) => set({ ground })}
           />
         </dd>
-        <dt className="text-muted">backdrop</dt>
+        <dt className="text-muted">{t("backdrop")}</dt>
         <dd>
           <Select
-            label="Backdrop"
+            label={t("Backdrop")}
             value={typeof stage.backdrop === "object" ? String(stage.backdrop.source) : stage.backdrop}
             options={[
-              ["land", "a dry country"],
-              ["plain", "one colour"],
-              ...project.sources.map(({ id, name }) => [String(id), `picture of ${name}`] as const),
+              ["land", t("a dry country")],
+              ["plain", t("one colour")],
+              ...project.sources.map(({ id, name }) => [String(id), t("picture of {name}", { name })] as const),
             ]}
             onChange={(next) =>
               act(setStage, stage.name, { backdrop: next === "land" || next === "plain" ? next : { source: next as SourceId } })
@@ -141,40 +142,40 @@ export function StageDetail({ stage }: { stage: Stage }) {
             className="max-w-44"
           />
         </dd>
-        <dt className="text-muted">camera</dt>
+        <dt className="text-muted">{t("camera")}</dt>
         <dd>
           <Choice
-            label="Camera"
+            label={t("Camera")}
             value={stage.camera}
             options={[
-              ["follows", "follows"],
-              ["fixed", "fixed"],
+              ["follows", t("follows")],
+              ["fixed", t("fixed")],
             ]}
             onChange={(camera) => act(setStage, stage.name, { camera })}
           />
         </dd>
-        <dt className="text-muted">collides by</dt>
+        <dt className="text-muted">{t("collides by")}</dt>
         <dd>
           <Select
-            label="What of the figure collides"
+            label={t("What of the figure collides")}
             value={stage.body ?? ""}
-            options={[["", "its lower middle"], ...boxes.map(({ name }) => [name, name] as const)]}
+            options={[["", t("its lower middle")], ...boxes.map(({ name }) => [name, name] as const)]}
             onChange={(name) => act(setStage, stage.name, { body: name === "" ? null : (name as NonNullable<Stage["body"]>) })}
           />
         </dd>
-        {moves("speed", "top speed", "px/s")}
-        {moves("start", "speeds up", "px/s²")}
-        {moves("stop", "slows down", "px/s²")}
+        {moves("speed", t("top speed"), "px/s")}
+        {moves("start", t("speeds up"), "px/s²")}
+        {moves("stop", t("slows down"), "px/s²")}
         {stage.view === "side" && moves("jump", "jumps", "px")}
         {stage.view === "side" && moves("gravity", "falls", "px/s²")}
       </dl>
       {/* biome-ignore lint/a11y: what is clicked are the ticks in it; here they only give the keys back */}
       <div className="mt-1 flex flex-wrap gap-x-3" onClick={giveKeysBack}>
-        <Tick label="boxes, points, outlines" checked={look.marks} onChange={(marks) => useStageLook.setState({ marks })} />
-        <Tick label="origin and ground" checked={look.origin} onChange={(origin) => useStageLook.setState({ origin })} />
-        <Tick label="events" checked={look.events} onChange={(events) => useStageLook.setState({ events })} />
-        <Tick label="click on events" checked={look.clicks} onChange={(clicks) => useStageLook.setState({ clicks })} />
-        <Tick label="zones" checked={look.zones} onChange={(zones) => useStageLook.setState({ zones })} />
+        <Tick label={t("boxes, points, outlines")} checked={look.marks} onChange={(marks) => useStageLook.setState({ marks })} />
+        <Tick label={t("origin and ground")} checked={look.origin} onChange={(origin) => useStageLook.setState({ origin })} />
+        <Tick label={t("events")} checked={look.events} onChange={(events) => useStageLook.setState({ events })} />
+        <Tick label={t("click on events")} checked={look.clicks} onChange={(clicks) => useStageLook.setState({ clicks })} />
+        <Tick label={t("zones")} checked={look.zones} onChange={(zones) => useStageLook.setState({ zones })} />
       </div>
     </Detail>
   );

@@ -14,6 +14,7 @@ import { IconButton } from "../../ui/button";
 import { useElementSize } from "../../ui/element-size";
 import { useKeys } from "../../ui/keys";
 import { onThemeChange } from "../../ui/theme-now";
+import { t } from "../../ui/words";
 import { useDrawing, useDrawnArea, useMovedThings } from "./drawing";
 import { stageWith } from "./grab";
 import { controlOf, nameOfControl, printedOn } from "./keys-of-stage";
@@ -100,7 +101,7 @@ export function StageView({ stage }: { stage: Stage }) {
           data-testid="rehearsal"
           tabIndex={0}
           role="img"
-          aria-label="The stage"
+          aria-label={t("The stage")}
           aria-describedby="rehearsal-reading"
           width={Math.round(stage.size.w * zoom)}
           height={Math.round(stage.size.h * zoom)}
@@ -114,7 +115,7 @@ export function StageView({ stage }: { stage: Stage }) {
             {stage.size.w} × {stage.size.h} · {Number((zoom / density).toFixed(2))}×
           </span>
           <IconButton
-            label={look.whole ? "Back into the studio" : "As large as the window"}
+            label={look.whole ? t("Back into the studio") : t("As large as the window")}
             aria-keyshortcuts="z"
             onClick={toggleWholeStage}
           >
@@ -127,13 +128,13 @@ export function StageView({ stage }: { stage: Stage }) {
 }
 
 function WholeKeys() {
-  useKeys("The whole window", [{ keys: "Escape", label: "Back into the studio", run: toggleWholeStage }], { scope: "layer" });
+  useKeys(t("The whole window"), [{ keys: "Escape", label: t("Back into the studio"), run: toggleWholeStage }], { scope: "layer" });
   return null;
 }
 
 function ArmedKeys() {
   const end = () => useDrawing.setState({ drawing: null, moving: false, held: null });
-  useKeys("Drawing and moving", [{ keys: "Escape", label: "End it", run: end }], { scope: "surface" });
+  useKeys(t("Drawing and moving"), [{ keys: "Escape", label: t("End it"), run: end }], { scope: "surface" });
   return null;
 }
 
@@ -302,7 +303,7 @@ function HeldKeys({ stage }: { stage: Stage }) {
       .join(""),
   );
   return (
-    <ul aria-label="Keys that drive" className="absolute bottom-2 left-2 flex flex-wrap gap-1.5 pr-2">
+    <ul aria-label={t("Keys that drive")} className="absolute bottom-2 left-2 flex flex-wrap gap-1.5 pr-2">
       {stage.keys.map((key, k) => {
         const what = controlOf(key);
         const isHeld = held[k] === "1";
@@ -312,7 +313,7 @@ function HeldKeys({ stage }: { stage: Stage }) {
             <button
               type="button"
               tabIndex={-1}
-              aria-label={`Drive: ${nameOfControl(what)}`}
+              aria-label={t("Drive: {control}", { control: nameOfControl(what) })}
               aria-pressed={isHeld}
               className={`min-h-7 touch-none rounded-box border px-2 text-small select-none pointer-coarse:min-h-11 pointer-coarse:min-w-11 ${isHeld ? "border-now bg-now font-semibold text-on-now" : "border-[#4a4438] bg-[rgb(20_16_10/0.75)] text-[#e9dfcb]"}`}
               onPointerDown={(event) => {

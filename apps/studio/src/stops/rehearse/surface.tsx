@@ -5,6 +5,7 @@ import { useEffect, useMemo } from "react";
 import { useOpenProject, useProject } from "../../project/open-project";
 import { useSeenArt } from "../../project/seen-art";
 import { chosenStage, useView } from "../../project/view";
+import { t } from "../../ui/words";
 import { AccountPanel } from "./account-panel";
 import { DriveBar } from "./drive-bar";
 import { DriveKeys } from "./drive-keys";
@@ -33,8 +34,10 @@ export function Surface() {
       <DriveBar stage={stage} />
       {gone && (
         <p role="alert" className="rounded-box border border-l-4 border-line border-l-brick bg-raised p-2">
-          The behaviour {stage.behaviour} is not in the project any more. Undo brings it back; or choose another one for this stage, under
-          Stage.
+          {t(
+            "The behaviour {behaviour} is not in the project any more. Undo brings it back; or choose another one for this stage, under Stage.",
+            { behaviour: stage.behaviour },
+          )}
         </p>
       )}
       {known && <StageView stage={stage} />}

@@ -2,6 +2,7 @@
 
 import { More } from "../../ui/more";
 import { FieldBox, NumberField } from "../../ui/number-field";
+import { t } from "../../ui/words";
 import { useDelivery } from "./chosen-delivery";
 import { PageSettings } from "./page-settings";
 import { PlacingSettings } from "./placing-settings";
@@ -12,23 +13,28 @@ export function AtlasSettings() {
   const { packing } = delivery;
   return (
     <>
-      <FieldBox label="padding">
+      <FieldBox label={t("padding")}>
         <NumberField
-          label="Distance between frames"
+          label={t("Distance between frames")}
           value={packing.paddingPx}
           most={64}
           onChange={(paddingPx) => set({ packing: { paddingPx } })}
         />
-        <span className="text-small text-muted">px</span>
+        <span className="text-small text-muted">{t("px")}</span>
       </FieldBox>
-      <FieldBox label="extrude">
-        <NumberField label="Edge repeated" value={packing.extrudePx} most={16} onChange={(extrudePx) => set({ packing: { extrudePx } })} />
-        <span className="text-small text-muted">px</span>
+      <FieldBox label={t("extrude")}>
+        <NumberField
+          label={t("Edge repeated")}
+          value={packing.extrudePx}
+          most={16}
+          onChange={(extrudePx) => set({ packing: { extrudePx } })}
+        />
+        <span className="text-small text-muted">{t("px")}</span>
       </FieldBox>
-      <More label={`Pages: ${pagesInWords(packing)}`}>
+      <More label={t("Pages: {pages}", { pages: pagesInWords(packing) })}>
         <PageSettings />
       </More>
-      <More label="Placing">
+      <More label={t("Placing")}>
         <PlacingSettings />
       </More>
     </>
@@ -37,5 +43,12 @@ export function AtlasSettings() {
 
 function pagesInWords({ sides, fixed, maxPx, square }: ReturnType<typeof useDelivery>["delivery"]["packing"]): string {
   if (sides === "fixed") return `${fixed.w} × ${fixed.h}`;
-  return `${square ? "square, " : ""}${sides === "powerOfTwo" ? "powers of two " : ""}up to ${maxPx}`;
+  const powers = sides === "powerOfTwo";
+  return square
+    ? powers
+      ? t("square, powers of two up to {maxPx}", { maxPx })
+      : t("square, up to {maxPx}", { maxPx })
+    : powers
+      ? t("powers of two up to {maxPx}", { maxPx })
+      : t("up to {maxPx}", { maxPx });
 }

@@ -6,6 +6,7 @@ import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 import { useDelivery } from "./chosen-delivery";
 
 /** The files beside the pictures, and how numbers are counted in them. */
@@ -14,39 +15,41 @@ export function Beside() {
   const { data, counting, kind } = delivery;
   const behaviours = useProject((project) => project.behaviours?.length ?? 0);
   const palettes = useProject((project) => project.palettes?.length ?? 0);
-  const contact = <Tick label="contact sheet for people" checked={data.contact} onChange={(next) => set({ data: { contact: next } })} />;
-  if (kind === "films") return <Detail title="Beside the films">{contact}</Detail>;
+  const contact = (
+    <Tick label={t("contact sheet for people")} checked={data.contact} onChange={(next) => set({ data: { contact: next } })} />
+  );
+  if (kind === "films") return <Detail title={t("Beside the films")}>{contact}</Detail>;
   return (
-    <Detail title="Beside the pictures">
+    <Detail title={t("Beside the pictures")}>
       <div className="flex flex-col items-start gap-0.5">
-        <Tick label="atlas file" checked={data.atlas} onChange={(atlas) => set({ data: { atlas } })} />
+        <Tick label={t("atlas file")} checked={data.atlas} onChange={(atlas) => set({ data: { atlas } })} />
         {data.atlas && (
           <Tick
-            label="its JSON without spaces, for downloads"
+            label={t("its JSON without spaces, for downloads")}
             checked={data.compact === true}
             onChange={(compact) => set({ data: { compact: compact ? true : undefined } })}
           />
         )}
         {data.atlas && (
           <Tick
-            label="its times in ticks as well"
+            label={t("its times in ticks as well")}
             checked={data.ticks === true}
             onChange={(ticks) => set({ data: { ticks: ticks ? true : undefined } })}
           />
         )}
-        <Tick label="table of frames" checked={data.frames} onChange={(frames) => set({ data: { frames } })} />
-        <Tick label="table of times" checked={data.times} onChange={(times) => set({ data: { times } })} />
+        <Tick label={t("table of frames")} checked={data.frames} onChange={(frames) => set({ data: { frames } })} />
+        <Tick label={t("table of times")} checked={data.times} onChange={(times) => set({ data: { times } })} />
         {behaviours > 0 && (
-          <Tick label="tables of the rules" checked={data.rules === true} onChange={(rules) => set({ data: { rules } })} />
+          <Tick label={t("tables of the rules")} checked={data.rules === true} onChange={(rules) => set({ data: { rules } })} />
         )}
         <Tick
-          label="tiles and where they lie"
+          label={t("tiles and where they lie")}
           checked={data.tiles !== undefined}
           onChange={(wanted) => set({ data: { tiles: wanted ? { tile: { w: 8, h: 8 }, flips: true } : undefined } })}
         />
         {palettes > 0 && (
           <Tick
-            label="places in palettes, to recolour in the game"
+            label={t("places in palettes, to recolour in the game")}
             checked={data.places === true}
             onChange={(wanted) => set({ data: { places: wanted ? true : undefined } })}
           />
@@ -54,28 +57,28 @@ export function Beside() {
         {data.tiles && <TileFields tiles={data.tiles} hasPalettes={palettes > 0} onChange={(tiles) => set({ data: { tiles } })} />}
         {contact}
         <Tick
-          label="page to hand round, in which everything plays"
+          label={t("page to hand round, in which everything plays")}
           checked={data.page === true}
           onChange={(wanted) => set({ data: { page: wanted ? true : undefined } })}
         />
         {(data.times || (data.atlas && data.ticks)) && (
-          <FieldBox label="in ticks of">
+          <FieldBox label={t("in ticks of")}>
             <NumberField
-              label="Ticks a second"
+              label={t("Ticks a second")}
               value={data.ticksPerSecond}
               least={1}
               most={1_000_000}
               onChange={(ticksPerSecond) => set({ data: { ticksPerSecond } })}
             />
-            <span className="text-small text-muted">a second</span>
+            <span className="text-small text-muted">{t("a second")}</span>
           </FieldBox>
         )}
-        <p className="mt-1.5 text-small text-muted">as a module</p>
+        <p className="mt-1.5 text-small text-muted">{t("as a module")}</p>
         <Choice
-          label="As a module"
+          label={t("As a module")}
           value={data.module}
           options={[
-            ["none", "None"],
+            ["none", t("None")],
             ["typed", "TypeScript"],
             ["plain", "JavaScript"],
           ]}
@@ -83,32 +86,32 @@ export function Beside() {
         />
         {(data.frames || data.times || delivery.frameNames !== "{name}") && (
           <>
-            <p className="mt-1.5 text-small text-muted">numbers in tables and names</p>
+            <p className="mt-1.5 text-small text-muted">{t("numbers in tables and names")}</p>
             <div className="flex flex-wrap gap-1.5">
               <Choice
-                label="Count from"
+                label={t("Count from")}
                 value={String(counting.from)}
                 options={[
-                  ["0", "from 0"],
-                  ["1", "from 1"],
+                  ["0", t("from 0")],
+                  ["1", t("from 1")],
                 ]}
                 onChange={(from) => set({ counting: { from: from === "1" ? 1 : 0 } })}
               />
               <Choice
-                label="Origins in"
+                label={t("Origins in")}
                 value={counting.origin}
                 options={[
-                  ["pixels", "pixels"],
-                  ["fraction", "fractions"],
+                  ["pixels", t("pixels")],
+                  ["fraction", t("fractions")],
                 ]}
                 onChange={(origin) => set({ counting: { origin } })}
               />
               <Choice
-                label="Origins count"
+                label={t("Origins count")}
                 value={counting.y}
                 options={[
-                  ["down", "y down"],
-                  ["up", "y up"],
+                  ["down", t("y down")],
+                  ["up", t("y up")],
                 ]}
                 onChange={(y) => set({ counting: { y } })}
               />
@@ -134,9 +137,9 @@ function TileFields({
   const { tile, flips } = tiles;
   return (
     <div className="flex flex-wrap items-center gap-2">
-      <FieldBox label="tile">
+      <FieldBox label={t("tile")}>
         <NumberField
-          label="Tile width"
+          label={t("Tile width")}
           value={tile.w}
           least={1}
           most={256}
@@ -144,17 +147,17 @@ function TileFields({
         />
         ×
         <NumberField
-          label="Tile height"
+          label={t("Tile height")}
           value={tile.h}
           least={1}
           most={256}
           onChange={(h) => onChange({ ...tiles, tile: { ...tile, h } })}
         />
       </FieldBox>
-      <Tick label="flips are one" checked={flips} onChange={(next) => void onChange({ ...tiles, flips: next })} />
+      <Tick label={t("flips are one")} checked={flips} onChange={(next) => void onChange({ ...tiles, flips: next })} />
       {hasPalettes && (
         <Tick
-          label="other palettes are one"
+          label={t("other palettes are one")}
           checked={tiles.palettes === true}
           onChange={(next) => void onChange({ tile, flips, ...(next ? { palettes: true } : {}) })}
         />

@@ -1,6 +1,5 @@
 "use client";
 
-/** Rebuilds the delivery automatically whenever the project changes while Ship is shown. */
 import { CaravanError, type Delivery, type Project } from "@caravan/core/model";
 import { useEffect, useState } from "react";
 import { create } from "zustand";
@@ -9,6 +8,8 @@ import { handToGames } from "../../project/delivering/for-the-crossing";
 import { useOpenProject, useProject } from "../../project/open-project";
 import { chosenDelivery, useView } from "../../project/view";
 import { inBackground } from "../../ui/in-background";
+/** Rebuilds the delivery automatically whenever the project changes while Ship is shown. */
+import { t } from "../../ui/words";
 import type { Delivered } from "../../workers/jobs";
 
 export type Build =
@@ -84,8 +85,8 @@ async function buildNow(project: Project, index: number, stopping: AbortControll
         : new CaravanError(
             "proof-failed",
             "delivery",
-            error instanceof Error ? `${error.message}.` : "It failed.",
-            "Nothing was delivered.",
+            error instanceof Error ? `${error.message}.` : t("It failed."),
+            t("Nothing was delivered."),
             { cause: error },
           );
     useBuild.setState({ build: { kind: "failed", error: problem } });

@@ -7,6 +7,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { useProject } from "../../project/open-project";
 import { chosenClip, useView } from "../../project/view";
 import { NumberField } from "../../ui/number-field";
+import { t } from "../../ui/words";
 import { type Delivered, shownPages } from "../../workers/jobs";
 import { useDelivery } from "./chosen-delivery";
 
@@ -32,7 +33,7 @@ export function ComparedSizes({ delivered }: { delivered: Delivered }) {
   if (!first)
     return (
       <p className="check grow rounded-box border border-line p-4">
-        Sizes are compared by what their atlas files say: tick “atlas file” among the files beside the pictures.
+        {t("Sizes are compared by what their atlas files say: tick “atlas file” among the files beside the pictures.")}
       </p>
     );
   const steps = stepsOf(first, clip);
@@ -40,21 +41,21 @@ export function ComparedSizes({ delivered }: { delivered: Delivered }) {
   const base = name === undefined ? undefined : first.frames[name];
   return (
     <section
-      aria-label="Sizes compared"
+      aria-label={t("Sizes compared")}
       className="check flex min-h-0 grow flex-col gap-3 overflow-auto rounded-box border border-line p-4"
     >
       <p className="flex items-center gap-2 self-start rounded-box border border-line bg-raised px-2 py-0.5">
         {name}{" "}
         {steps.length > 1 && (
           <>
-            · step{" "}
+            {t("· step ")}
             <NumberField
-              label="Step that is compared"
+              label={t("Step that is compared")}
               value={Math.min(step, steps.length - 1)}
               most={steps.length - 1}
               onChange={(next) => void setStep(next)}
             />{" "}
-            of {clip?.name}
+            {t("of")} {clip?.name}
           </>
         )}
       </p>
@@ -145,7 +146,7 @@ function Sample({
         style={{ width: w * zoom, height: h * zoom }}
       />
       <figcaption className="number rounded-box border border-line bg-raised px-2 text-small">
-        ×{scale} {suffix} · {w} × {h} px
+        {t("×{scale}  {suffix} · {w} × {h} px", { scale, suffix, w, h })}
       </figcaption>
     </figure>
   );

@@ -1,6 +1,7 @@
 import { counted } from "@caravan/core/model";
 import { saveFile, sizeInWords } from "../../ui/files";
 import { say, sayTrouble } from "../../ui/notices";
+import { t } from "../../ui/words";
 import { run } from "../../workers/client";
 import type { Delivered } from "../../workers/jobs";
 
@@ -10,7 +11,14 @@ export async function deliverAsZip(name: string, delivered: Delivered): Promise<
     // The files stay here to be shown; the worker gets a copy.
     const zip = await run("zip", { files: delivered.files });
     saveFile(`${name}.zip`, zip, "application/zip");
-    say({ tone: "good", text: `Delivered ${name}.zip: ${counted(delivered.files.length, "file")}, ${sizeInWords(zip.length)}.` });
+    say({
+      tone: "good",
+      text: t("Delivered {name}.zip: {files}, {size}.", {
+        name,
+        files: counted(delivered.files.length, "file"),
+        size: sizeInWords(zip.length),
+      }),
+    });
   } catch (error) {
     sayTrouble(error);
   }

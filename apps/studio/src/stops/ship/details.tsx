@@ -6,6 +6,7 @@ import { chooseClip, chosenClip, useView } from "../../project/view";
 import { Detail } from "../../ui/detail";
 import { Select } from "../../ui/select";
 import { useIsWide } from "../../ui/wide";
+import { t } from "../../ui/words";
 import { Beside } from "./beside";
 import { useDelivery } from "./chosen-delivery";
 import { ExampleShape } from "./example-shape";
@@ -24,9 +25,9 @@ export function Details() {
   return (
     <>
       {clip && (
-        <Detail title="Clip in the player">
+        <Detail title={t("Clip in the player")}>
           <Select
-            label="Clip in the player"
+            label={t("Clip in the player")}
             className="w-full"
             value={clip.name}
             options={project.clips.map((each) => [each.name, each.name] as const)}
@@ -46,10 +47,10 @@ export function Details() {
       {delivery.kind !== "films" && <BudgetDetail of={{ delivery: index }} />}
       {delivery.kind !== "films" && <ExampleShape />}
       <Files />
-      <Detail title="Without this window">
-        <p className="mb-1.5 text-small text-muted">Save the project to a file; the command line makes the same bytes of it.</p>
+      <Detail title={t("Without this window")}>
+        <p className="mb-1.5 text-small text-muted">{t("Save the project to a file; the command line makes the same bytes of it.")}</p>
         <code className="number block rounded-box border border-line bg-raised p-2 text-small break-words">
-          npx caravan build project.caravan --out game/
+          {t("npx caravan build project.caravan --out game/")}
         </code>
       </Detail>
     </>

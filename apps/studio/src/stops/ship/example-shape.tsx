@@ -12,6 +12,7 @@ import { inBackground } from "../../ui/in-background";
 import { sayTrouble } from "../../ui/notices";
 import { Select } from "../../ui/select";
 import { SheetDialog } from "../../ui/sheet-dialog";
+import { t } from "../../ui/words";
 import { run } from "../../workers/client";
 import { useDelivery } from "./chosen-delivery";
 import { learnFrom } from "./learn-example";
@@ -36,9 +37,9 @@ export function ExampleShape() {
     inBackground(learn([...event.dataTransfer.files]));
   };
   return (
-    <Detail title="In the shape of an example">
+    <Detail title={t("In the shape of an example")}>
       <section
-        aria-label="In the shape of an example"
+        aria-label={t("In the shape of an example")}
         data-takes-files=""
         onDragEnter={() => setOver(true)}
         onDragLeave={() => setOver(false)}
@@ -47,26 +48,26 @@ export function ExampleShape() {
       >
         {examples.length > 0 && (
           <Select
-            label="Example"
+            label={t("Example")}
             className="w-full"
             value={name ?? ""}
-            options={[["", "None"], ...examples.map((each) => [each.name, each.name] as const)]}
+            options={[["", t("None")], ...examples.map((each) => [each.name, each.name] as const)]}
             onChange={(next) => set({ data: { example: next === "" ? null : next } })}
           />
         )}
         {!example && (
           <p className="text-small text-muted">
-            Give or drop here a metadata file that the game reads, alone or with its picture: what goes out is then written just so.
+            {t("Give or drop here a metadata file that the game reads, alone or with its picture: what goes out is then written just so.")}
           </p>
         )}
         <div className="flex flex-wrap gap-1.5">
-          <Button onClick={async () => learn(await chooseFiles("", true))}>Learn from a file</Button>
-          {example && <Button onClick={() => setShown(example.name)}>What stands where</Button>}
+          <Button onClick={async () => learn(await chooseFiles("", true))}>{t("Learn from a file")}</Button>
+          {example && <Button onClick={() => setShown(example.name)}>{t("What stands where")}</Button>}
         </div>
       </section>
       <SheetDialog
-        title={`In the shape of ${shown ?? ""}`}
-        description="What each field of the example will say, and what stays as it is."
+        title={t("In the shape of {shown}", { shown: shown ?? "" })}
+        description={t("What each field of the example will say, and what stays as it is.")}
         open={told !== null}
         onClose={() => setShown(null)}
       >

@@ -7,6 +7,7 @@ import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { sizeInWords } from "../../ui/files";
 import { SheetDialog } from "../../ui/sheet-dialog";
+import { t } from "../../ui/words";
 import { useCurrentBuild } from "./build";
 
 /** What is delivered, file by file. Contact sheets, which are for people, can be looked at here. */
@@ -15,26 +16,26 @@ export function Files() {
   const [seen, setSeen] = useState<NamedFile | null>(null);
   if (build.kind !== "built")
     return (
-      <Detail title="Files">
-        <p className="text-muted">They are listed when packing is done.</p>
+      <Detail title={t("Files")}>
+        <p className="text-muted">{t("They are listed when packing is done.")}</p>
       </Detail>
     );
   return (
-    <Detail title="Files">
-      <ul aria-label="Files">
+    <Detail title={t("Files")}>
+      <ul aria-label={t("Files")}>
         {build.delivered.files.map((file) => (
           <li key={file.path} className="flex items-center justify-between gap-3 py-0.5">
             <span className="truncate">{file.path}</span>
             {isContactPath(file.path) && (
-              <Button className="ml-auto" onClick={() => setSeen(file)} aria-label={`Look at ${file.path}`}>
-                Look
+              <Button className="ml-auto" onClick={() => setSeen(file)} aria-label={t("Look at {path}", { path: file.path })}>
+                {t("Look")}
               </Button>
             )}
             <span className="number shrink-0 text-muted">{sizeInWords(file.bytes.length)}</span>
           </li>
         ))}
       </ul>
-      <SheetDialog title={seen?.path ?? ""} description="As it is delivered." open={seen !== null} onClose={() => setSeen(null)}>
+      <SheetDialog title={seen?.path ?? ""} description={t("As it is delivered.")} open={seen !== null} onClose={() => setSeen(null)}>
         {seen && <Shown file={seen} />}
       </SheetDialog>
     </Detail>
@@ -49,5 +50,5 @@ function Shown({ file }: { file: NamedFile }) {
     return () => URL.revokeObjectURL(made);
   }, [file]);
   // biome-ignore lint/performance/noImgElement: a picture made in this page, of which no server knows
-  return url && <img src={url} alt="Every clip with its steps and times, then the frames in no clip." className="w-full" />;
+  return url && <img src={url} alt={t("Every clip with its steps and times, then the frames in no clip.")} className="w-full" />;
 }

@@ -5,11 +5,12 @@ import type { Delivery } from "@caravan/core/model";
 import { ColourField } from "../../palettes/colour-field";
 import { useProject } from "../../project/open-project";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 import { useDelivery } from "./chosen-delivery";
 
 const FORMATS = [
-  ["apng", "APNG, exact"],
-  ["gif", "GIF, for everywhere"],
+  ["apng", t("APNG, exact")],
+  ["gif", t("GIF, for everywhere")],
 ] as const;
 
 /** As the screen shows what is clear. */
@@ -31,7 +32,7 @@ export function FilmSettings() {
       ))}
       {hasMirrors && (
         <Tick
-          label="mirrored facings too"
+          label={t("mirrored facings too")}
           checked={delivery.mirroredFilms === true}
           onChange={(on) => set({ mirroredFilms: on ? true : undefined } as DeliveryChange)}
         />
@@ -39,12 +40,12 @@ export function FilmSettings() {
       {films.includes("gif") && (
         <span className="inline-flex items-center gap-1.5">
           <Tick
-            label="background of GIFs"
+            label={t("background of GIFs")}
             checked={gifBackground !== undefined}
             onChange={(on) => set({ gifBackground: on ? USUAL_BACKGROUND : undefined } as DeliveryChange)}
           />
           {gifBackground !== undefined && (
-            <ColourField label="Background of GIFs" colour={gifBackground} onChange={(next) => set({ gifBackground: next })} />
+            <ColourField label={t("Background of GIFs")} colour={gifBackground} onChange={(next) => set({ gifBackground: next })} />
           )}
         </span>
       )}

@@ -9,12 +9,13 @@ import { goToPlace } from "../../project/view";
 import { Button } from "../../ui/button";
 import { useCountFrom } from "../../ui/counting";
 import { ListHeading } from "../../ui/row-list";
+import { t } from "../../ui/words";
 import { FINDING_WORDS } from "./finding-words";
 
 const SEVERITIES = [
-  ["error", "Stops delivery"],
-  ["warning", "Worth a look"],
-  ["note", "Notes"],
+  ["error", t("Stops delivery")],
+  ["warning", t("Worth a look")],
+  ["note", t("Notes")],
 ] as const;
 
 /** More of one kind than this stand in one card that can be opened. */
@@ -23,11 +24,11 @@ const APART = 2;
 /** The findings of the whole project, the gravest first; many of one kind together. */
 export function Findings() {
   const findings = useFindings();
-  if (!findings) return <p className="px-1.5 text-muted">Looking for what may be wrong …</p>;
+  if (!findings) return <p className="px-1.5 text-muted">{t("Looking for what may be wrong …")}</p>;
   return (
-    <section aria-label="Findings">
-      <ListHeading title="Findings" count={findings.length} />
-      {findings.length === 0 && <p className="px-1.5 text-cactus">Nothing stands in the way.</p>}
+    <section aria-label={t("Findings")}>
+      <ListHeading title={t("Findings")} count={findings.length} />
+      {findings.length === 0 && <p className="px-1.5 text-cactus">{t("Nothing stands in the way.")}</p>}
       {SEVERITIES.map(([severity, words]) => {
         const own = findings.filter((each) => each.severity === severity);
         return own.length === 0 ? null : (
@@ -35,7 +36,7 @@ export function Findings() {
             <h3 className={`mb-1.5 px-1.5 text-small font-semibold ${severity === "error" ? "text-brick" : "text-lapis"}`}>
               {words} <span className="number">{own.length}</span>
             </h3>
-            <ul aria-label={`Findings, ${severity}`} className="flex flex-col gap-2">
+            <ul aria-label={t("Findings, {severity}", { severity })} className="flex flex-col gap-2">
               {byCode(own).map(([code, group]) =>
                 group.length <= APART ? (
                   group.map((finding) => <FindingCard key={`${code} ${finding.where}`} finding={finding} />)
@@ -77,7 +78,7 @@ function OneFinding({ finding }: { finding: Finding }) {
       <p className="font-semibold break-words">{where}</p>
       <p className="mb-2 text-small break-words">{messageFrom?.(from) ?? message}</p>
       <div className="flex flex-wrap gap-1.5">
-        <Button onClick={() => goToPlace(place, currentProject())}>Show</Button>
+        <Button onClick={() => goToPlace(place, currentProject())}>{t("Show")}</Button>
         {mendsOf(finding).map((mend) => (
           <Button key={mend.label} className="max-w-full whitespace-normal! text-left" onClick={() => mendFinding({ ...finding, mend })}>
             {mend.label}
@@ -107,7 +108,7 @@ function ManyCard({ code, findings }: { code: Finding["code"]; findings: readonl
       </details>
       {mendable > 1 && (
         <Button className="mt-1.5" onClick={() => mendAll(code, words)}>
-          {mendable === findings.length ? `Mend all ${mendable}` : `Mend ${mendable} of them`}
+          {mendable === findings.length ? t("Mend all {mendable}", { mendable }) : t("Mend {mendable} of them", { mendable })}
         </Button>
       )}
     </li>

@@ -7,6 +7,7 @@ import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { inBackground } from "../../ui/in-background";
 import { sayTrouble } from "../../ui/notices";
+import { t } from "../../ui/words";
 
 /** The game's folder that a delivery goes into, and what earlier deliveries left there. */
 export function GameFolder({ delivery }: { delivery: string }) {
@@ -16,16 +17,17 @@ export function GameFolder({ delivery }: { delivery: string }) {
   useEffect(() => setCanLink(canLinkFolders()), []);
   const link = () => inBackground(linkGameFolder(delivery).catch((error: unknown) => sayTrouble(error)));
   return (
-    <Detail title="Game folder">
+    <Detail title={t("Game folder")}>
       {outlet ? (
         <>
           <p>
-            Goes into <strong>{outlet.folder}</strong>; only files that changed are written.
+            {t("Goes into")} <strong>{outlet.folder}</strong>
+            {t("; only files that changed are written.")}
           </p>
           {outlet.left.length > 0 && (
             <div className="mt-1.5 rounded-box border border-l-4 border-line border-l-lapis p-2">
-              <p className="text-small">No longer made, but still there:</p>
-              <ul aria-label="No longer made" className="number max-h-24 overflow-y-auto text-small">
+              <p className="text-small">{t("No longer made, but still there:")}</p>
+              <ul aria-label={t("No longer made")} className="number max-h-24 overflow-y-auto text-small">
                 {outlet.left.map((path) => (
                   <li key={path} className="truncate">
                     {path}
@@ -33,23 +35,23 @@ export function GameFolder({ delivery }: { delivery: string }) {
                 ))}
               </ul>
               <Button className="mt-1" onClick={() => inBackground(removeLeft(delivery))}>
-                Remove them there
+                {t("Remove them there")}
               </Button>
             </div>
           )}
           <div className="mt-1.5 flex flex-wrap gap-1.5">
-            <Button onClick={link}>Another folder</Button>
-            <Button onClick={() => inBackground(unlinkGameFolder(delivery))}>Unlink</Button>
+            <Button onClick={link}>{t("Another folder")}</Button>
+            <Button onClick={() => inBackground(unlinkGameFolder(delivery))}>{t("Unlink")}</Button>
           </div>
         </>
       ) : (
         <>
           <p className="mb-1.5 text-small text-muted">
             {canLink
-              ? "Link the folder that the game loads from: Shift+D then delivers into it from any stop."
-              : "This browser cannot write into folders; take the ZIP, or use the command line."}
+              ? t("Link the folder that the game loads from: Shift+D then delivers into it from any stop.")
+              : t("This browser cannot write into folders; take the ZIP, or use the command line.")}
           </p>
-          {canLink && <Button onClick={link}>Link the game's folder</Button>}
+          {canLink && <Button onClick={link}>{t("Link the game's folder")}</Button>}
         </>
       )}
     </Detail>

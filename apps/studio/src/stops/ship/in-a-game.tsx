@@ -7,6 +7,7 @@ import { type Fitting, fittingOf } from "@caravan/crossing/fitting";
 import { crossingAddress } from "../../crossing/channel";
 import { useOpenProject, useProject } from "../../project/open-project";
 import { Detail } from "../../ui/detail";
+import { t } from "../../ui/words";
 import { useDelivery } from "./chosen-delivery";
 
 /** A link to the small game that plays this delivery, and what it finds to play in it. */
@@ -17,7 +18,7 @@ export function InAGame() {
   if (delivery.kind === "films" || id === null) return null;
   const words = delivery.data.atlas ? wordsFor(project, delivery) : null;
   return (
-    <Detail title="In a game">
+    <Detail title={t("In a game")}>
       {words ? (
         <>
           <p className="mb-1.5 text-small text-muted">{words}</p>
@@ -27,14 +28,14 @@ export function InAGame() {
             className="inline-flex min-h-7 items-center rounded-box border border-line bg-raised px-3 py-1 hover:border-line-strong"
             rel="noopener"
           >
-            Play it in The Crossing
+            {t("Play it in The Crossing")}
           </a>
         </>
       ) : (
         <p className="text-small text-muted">
           {delivery.data.atlas
-            ? "The Crossing, a small game, plays clips: make one at Clips first."
-            : "The Crossing, a small game, reads the atlas file: tick it under Beside the pictures."}
+            ? t("The Crossing, a small game, plays clips: make one at Clips first.")
+            : t("The Crossing, a small game, reads the atlas file: tick it under Beside the pictures.")}
         </p>
       )}
     </Detail>
@@ -66,10 +67,14 @@ function rulesInWords({ name, inputs }: Behaviour): string {
     .filter(({ kind }) => kind === "button")
     .flatMap((each, k) => (BUTTON_KEYS[k] ? [`${BUTTON_KEYS[k]}: ${each.name}`] : []));
   const switches = inputs.filter(({ kind }) => kind === "switch").map((each, k) => `${k + 1}: ${each.name}`);
-  return `The rules of ${name} decide: ${["arrow keys walk", ...buttons, ...switches].join("; ")}.`;
+  return t("The rules of {name} decide: {what}.", { name, what: [t("arrow keys walk"), ...buttons, ...switches].join("; ") });
 }
 
 function fittingInWords({ move, rest, act, sounds }: Fitting): string {
-  const moves = sounds ? `Arrow keys play ${move}` : `Nothing in it sounds like walking, so arrow keys play ${move}`;
-  return `${moves}; standing still shows ${rest}${act ? `; Space plays ${act}` : ""}.`;
+  const moves = sounds
+    ? t("Arrow keys play {move}", { move })
+    : t("Nothing in it sounds like walking, so arrow keys play {move}", { move });
+  return act
+    ? t("{moves}; standing still shows {rest}; Space plays {act}.", { moves, rest, act })
+    : t("{moves}; standing still shows {rest}.", { moves, rest });
 }

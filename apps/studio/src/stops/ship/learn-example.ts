@@ -3,6 +3,7 @@ import type { Told } from "@caravan/core/example";
 import { CaravanError } from "@caravan/core/model";
 import { begin } from "../../project/begun";
 import { sayTrouble } from "../../ui/notices";
+import { t } from "../../ui/words";
 import { run } from "../../workers/client";
 
 const PICTURE = /\.(png|webp|gif|jpe?g|avif|bmp)$/i;
@@ -20,8 +21,8 @@ export async function learnFrom(files: readonly File[], index: number): Promise<
       throw new CaravanError(
         "bad-metadata",
         picture?.name ?? "example",
-        "A picture alone shows no structure.",
-        "Give the file that the game reads beside it: JSON, XML, a table, or sections of lines.",
+        t("A picture alone shows no structure."),
+        t("Give the file that the game reads beside it: JSON, XML, a table, or sections of lines."),
       );
     const seen = picture
       ? { picture: picture.name, coverage: (await run("readPicture", { name: picture.name, blob: picture, clearing: null })).coverage }

@@ -6,6 +6,7 @@ import { edit, useProject } from "../../project/open-project";
 import { chosenDelivery, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { ListHeading, RowList } from "../../ui/row-list";
+import { t } from "../../ui/words";
 import { Findings } from "./findings";
 
 /** The deliveries, and what to look at before them. */
@@ -28,16 +29,16 @@ function Deliveries() {
   };
   return (
     <div className="mb-4">
-      <ListHeading title="Deliveries" count={deliveries.length} />
+      <ListHeading title={t("Deliveries")} count={deliveries.length} />
       <RowList
-        label="Deliveries"
+        label={t("Deliveries")}
         rows={deliveries.map(({ name, kind }, k) => ({ id: String(k), name, fact: KIND_WORDS[kind] }))}
         chosen={String(chosen)}
         onChoose={(id) => useView.setState({ delivery: Number(id) })}
       />
       <div className="mt-1.5 flex flex-wrap gap-1.5 px-1.5">
-        <Button onClick={add}>Add a delivery</Button>
-        {deliveries.length > 1 && <Button onClick={() => edit(removeDelivery, chosen)}>Remove it</Button>}
+        <Button onClick={add}>{t("Add a delivery")}</Button>
+        {deliveries.length > 1 && <Button onClick={() => edit(removeDelivery, chosen)}>{t("Remove it")}</Button>}
       </div>
     </div>
   );

@@ -3,6 +3,7 @@
 import { Choice } from "../../ui/choice";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 import { useDelivery } from "./chosen-delivery";
 
 /** How large pages may be, how many, and what should share one. */
@@ -12,19 +13,19 @@ export function PageSettings() {
   return (
     <>
       <Choice
-        label="Sides of a page"
+        label={t("Sides of a page")}
         value={packing.sides}
         options={[
-          ["free", "As small as can be"],
-          ["powerOfTwo", "Powers of two"],
-          ["fixed", "One size"],
+          ["free", t("As small as can be")],
+          ["powerOfTwo", t("Powers of two")],
+          ["fixed", t("One size")],
         ]}
         onChange={(sides) => set({ packing: { sides } })}
       />
       {packing.sides === "fixed" ? (
-        <FieldBox label="every page">
+        <FieldBox label={t("every page")}>
           <NumberField
-            label="Width of every page"
+            label={t("Width of every page")}
             value={packing.fixed.w}
             least={16}
             most={16_384}
@@ -33,55 +34,60 @@ export function PageSettings() {
           />
           ×
           <NumberField
-            label="Height of every page"
+            label={t("Height of every page")}
             value={packing.fixed.h}
             least={16}
             most={16_384}
             step={64}
             onChange={(h) => set({ packing: { fixed: { ...packing.fixed, h } } })}
           />
-          <span className="text-small text-muted">px</span>
+          <span className="text-small text-muted">{t("px")}</span>
         </FieldBox>
       ) : (
         <>
-          <FieldBox label="up to">
+          <FieldBox label={t("up to")}>
             <NumberField
-              label="Largest page side"
+              label={t("Largest page side")}
               value={packing.maxPx}
               least={16}
               most={16_384}
               step={256}
               onChange={(maxPx) => set({ packing: { maxPx } })}
             />
-            <span className="text-small text-muted">px a side</span>
+            <span className="text-small text-muted">{t("px a side")}</span>
           </FieldBox>
-          <Tick label="as wide as high" checked={packing.square} onChange={(square) => set({ packing: { square } })} />
+          <Tick label={t("as wide as high")} checked={packing.square} onChange={(square) => set({ packing: { square } })} />
         </>
       )}
       <div className="flex gap-2">
-        <FieldBox label="at most">
+        <FieldBox label={t("at most")}>
           <NumberField
-            label="Most pages"
+            label={t("Most pages")}
             value={packing.maxPages}
             least={1}
             most={999}
             onChange={(maxPages) => set({ packing: { maxPages } })}
           />
-          <span className="text-small text-muted">pages</span>
+          <span className="text-small text-muted">{t("pages")}</span>
         </FieldBox>
-        <FieldBox label="clear border">
-          <NumberField label="Clear border" value={packing.borderPx} most={64} onChange={(borderPx) => set({ packing: { borderPx } })} />
-          <span className="text-small text-muted">px</span>
+        <FieldBox label={t("clear border")}>
+          <NumberField
+            label={t("Clear border")}
+            value={packing.borderPx}
+            most={64}
+            onChange={(borderPx) => set({ packing: { borderPx } })}
+          />
+          <span className="text-small text-muted">{t("px")}</span>
         </FieldBox>
       </div>
-      <p className="text-small text-muted">Kept on one page, where pages are large enough:</p>
+      <p className="text-small text-muted">{t("Kept on one page, where pages are large enough:")}</p>
       <Choice
-        label="Kept on one page"
+        label={t("Kept on one page")}
         value={packing.together}
         options={[
-          ["nothing", "nothing"],
-          ["clips", "each clip"],
-          ["actions", "each action"],
+          ["nothing", t("nothing")],
+          ["clips", t("each clip")],
+          ["actions", t("each action")],
         ]}
         onChange={(together) => set({ packing: { together } })}
       />

@@ -7,6 +7,7 @@ import { Choice } from "../../ui/choice";
 import { useElementSize } from "../../ui/element-size";
 import { sizeInWords } from "../../ui/files";
 import { useWheelSteps } from "../../ui/wheel-steps";
+import { t } from "../../ui/words";
 import { largestFitting, nextZoom, zoomsBetween } from "../../ui/zooms";
 import { type Delivered, type PictureView, type ShownPage, shownPages } from "../../workers/jobs";
 import { ComparedSizes } from "./compared-sizes";
@@ -23,11 +24,11 @@ export function Pages({ delivered }: { delivered: Delivered }) {
   const [wants, setWants] = useState<"pages" | "sizes">("pages");
   const which = canCompare && (
     <Choice
-      label="What is shown"
+      label={t("What is shown")}
       value={wants}
       options={[
-        ["pages", "Pages"],
-        ["sizes", "Sizes compared"],
+        ["pages", t("Pages")],
+        ["sizes", t("Sizes compared")],
       ]}
       onChange={setWants}
     />
@@ -71,15 +72,15 @@ function ZoomedPages({ delivered, children }: { delivered: Delivered; children: 
         <div className="flex items-center gap-2">
           {children}
           <span className="grow" />
-          <IconButton label="Pages smaller" look="quiet" onClick={() => step(-1)}>
+          <IconButton label={t("Pages smaller")} look="quiet" onClick={() => step(-1)}>
             <Minus size={14} />
           </IconButton>
           <span className="number min-w-8 text-center text-small">{zoomInWords(zoom)}</span>
-          <IconButton label="Pages larger" look="quiet" onClick={() => step(1)}>
+          <IconButton label={t("Pages larger")} look="quiet" onClick={() => step(1)}>
             <Plus size={14} />
           </IconButton>
           <Button look="quiet" className="min-h-6" onClick={() => setZoom(null)}>
-            Fit
+            {t("Fit")}
           </Button>
         </div>
       )}
@@ -87,7 +88,7 @@ function ZoomedPages({ delivered, children }: { delivered: Delivered; children: 
         {...drag}
         ref={room}
         tabIndex={0}
-        aria-label="Pages"
+        aria-label={t("Pages")}
         className={`check flex min-h-0 grow gap-4 overflow-auto rounded-box border border-line p-4 ${views.length > 0 ? "flex-col items-center" : "flex-wrap content-start items-end"}`}
       >
         {views.length > 0
@@ -105,7 +106,7 @@ function ZoomedPages({ delivered, children }: { delivered: Delivered; children: 
               .map((shown) => <Small key={shown.image} shown={shown} bytes={files.find(({ path }) => path === shown.image)?.bytes} />)}
         {views.length === 0 && pictures.length > MOST_SHOWN && (
           <p className="rounded-box border border-line bg-raised px-2 text-small">
-            and {pictures.length - MOST_SHOWN} more, all in the list of files
+            {t("and {count} more, all in the list of files", { count: pictures.length - MOST_SHOWN })}
           </p>
         )}
       </section>
@@ -204,9 +205,9 @@ function Page({ shown, view, place, zoom }: { shown: ShownPage; view: PictureVie
         style={{ width: w * zoom, height: h * zoom }}
       />
       <figcaption className="number rounded-box border border-line bg-raised px-2 text-small">
-        {layer === null ? place : `${layer} over ${place.replace(/ of \d+$/, "")}`} · {w} × {h} ·{" "}
-        {layer === null && `${(page.occupancy * 100).toFixed(1)} % filled · `}
-        {page.layers && `${sizeInWords(w * h * 4)} in memory · `}
+        {layer === null ? place : t("{layer} over {replace}", { layer, replace: place.replace(/ of \d+$/, "") })} · {w} × {h} ·{" "}
+        {layer === null && t("{occupancy} % filled · ", { occupancy: (page.occupancy * 100).toFixed(1) })}
+        {page.layers && t("{size} in memory · ", { size: sizeInWords(w * h * 4) })}
         {zoomInWords(zoom)}
       </figcaption>
     </figure>

@@ -4,6 +4,7 @@ import type { DeliveryChange } from "@caravan/core/edit";
 import { Choice } from "../../ui/choice";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 import { useDelivery } from "./chosen-delivery";
 
 /** How equal cells stand on a grid sheet or a strip. */
@@ -14,32 +15,32 @@ export function SheetSettings() {
     <>
       {kind === "strips" ? (
         <Choice
-          label="Frames follow each other"
+          label={t("Frames follow each other")}
           value={sheet.run}
           options={[
-            ["along", "To the right"],
-            ["down", "Down"],
+            ["along", t("To the right")],
+            ["down", t("Down")],
           ]}
           onChange={(run) => set({ sheet: { run } })}
         />
       ) : (
         <>
           <Tick
-            label="a row for each clip"
+            label={t("a row for each clip")}
             checked={sheet.rows === "clips"}
             onChange={(on) => set({ sheet: { rows: on ? "clips" : undefined } } as DeliveryChange)}
           />
           {sheet.rows !== "clips" && (
             <Tick
-              label="choose columns automatically"
+              label={t("choose columns automatically")}
               checked={sheet.columns === null}
               onChange={(proposed) => set({ sheet: { columns: proposed ? null : 8 } })}
             />
           )}
           {sheet.rows !== "clips" && sheet.columns !== null && (
-            <FieldBox label="columns">
+            <FieldBox label={t("columns")}>
               <NumberField
-                label="Columns of the sheet"
+                label={t("Columns of the sheet")}
                 value={sheet.columns}
                 least={1}
                 most={4096}
@@ -49,13 +50,18 @@ export function SheetSettings() {
           )}
         </>
       )}
-      <FieldBox label="margin">
-        <NumberField label="Margin of the sheet" value={sheet.marginPx} most={256} onChange={(marginPx) => set({ sheet: { marginPx } })} />
-        <span className="text-small text-muted">px</span>
+      <FieldBox label={t("margin")}>
+        <NumberField
+          label={t("Margin of the sheet")}
+          value={sheet.marginPx}
+          most={256}
+          onChange={(marginPx) => set({ sheet: { marginPx } })}
+        />
+        <span className="text-small text-muted">{t("px")}</span>
       </FieldBox>
-      <FieldBox label="gap">
-        <NumberField label="Gap between cells" value={sheet.gapPx} most={256} onChange={(gapPx) => set({ sheet: { gapPx } })} />
-        <span className="text-small text-muted">px</span>
+      <FieldBox label={t("gap")}>
+        <NumberField label={t("Gap between cells")} value={sheet.gapPx} most={256} onChange={(gapPx) => set({ sheet: { gapPx } })} />
+        <span className="text-small text-muted">{t("px")}</span>
       </FieldBox>
     </>
   );

@@ -7,6 +7,7 @@ import { sizeInWords } from "../../ui/files";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 import { shownPages } from "../../workers/jobs";
 import { useCurrentBuild } from "./build";
 import { useDelivery } from "./chosen-delivery";
@@ -41,16 +42,19 @@ export function Sizes() {
     const own = build.delivered.pages.filter((page) => page.suffix === suffix);
     const images = new Set(shownPages(own).map(({ image }) => image));
     const disk = build.delivered.files.reduce((sum, { path, bytes }) => sum + (images.has(path) ? bytes.length : 0), 0);
-    return `${sizeInWords(disk)} in files, ${sizeInWords(own.reduce((sum, { memory }) => sum + memory, 0))} in memory`;
+    return t("{disk} in files, {memory} in memory", {
+      disk: sizeInWords(disk),
+      memory: sizeInWords(own.reduce((sum, { memory }) => sum + memory, 0)),
+    });
   };
   return (
-    <Detail title="Sizes">
+    <Detail title={t("Sizes")}>
       <ul className="flex flex-col gap-1.5">
         {densities.map((density, k) => (
           <li key={k} className="flex flex-wrap items-center gap-1.5">
             <FieldBox label="×">
               <NumberField
-                label={`Scale ${k + 1}`}
+                label={t("Scale {number}", { number: k + 1 })}
                 value={density.scale}
                 least={0.01}
                 most={16}
@@ -59,9 +63,9 @@ export function Sizes() {
               />
             </FieldBox>
             <TextField
-              label={`Suffix ${k + 1}`}
+              label={t("Suffix {number}", { number: k + 1 })}
               value={density.suffix}
-              placeholder="no suffix"
+              placeholder={t("no suffix")}
               onChange={(suffix) => change(k, { suffix: suffix.trim() })}
               className="number w-24 border-line"
             />
@@ -69,14 +73,14 @@ export function Sizes() {
               <Button
                 look="quiet"
                 className="px-1.5"
-                aria-label={`Leave out size ${k + 1}`}
+                aria-label={t("Leave out size {number}", { number: k + 1 })}
                 onClick={() => set({ densities: densities.filter((_, j) => j !== k) })}
               >
                 ×
               </Button>
             )}
             {!Number.isInteger(density.scale) && (
-              <Tick label="crisp, by nearest pixels" checked={density.crisp ?? false} onChange={(crisp) => setCrisp(k, crisp)} />
+              <Tick label={t("crisp, by nearest pixels")} checked={density.crisp ?? false} onChange={(crisp) => setCrisp(k, crisp)} />
             )}
             <span className="number w-full text-right text-small text-muted">{costOf(density)}</span>
           </li>
@@ -84,7 +88,7 @@ export function Sizes() {
       </ul>
       {densities.length < 8 && (
         <Button className="mt-1.5" onClick={add}>
-          Add a size
+          {t("Add a size")}
         </Button>
       )}
     </Detail>

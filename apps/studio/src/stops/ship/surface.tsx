@@ -12,6 +12,7 @@ import { useKeys } from "../../ui/keys";
 import { ProgressLine } from "../../ui/progress-line";
 import { TextField } from "../../ui/text-field";
 import { useIsWide } from "../../ui/wide";
+import { t } from "../../ui/words";
 import { Beside } from "./beside";
 import { type Build, useBuilding, useCurrentBuild } from "./build";
 import { useDelivery } from "./chosen-delivery";
@@ -41,34 +42,36 @@ export function Surface() {
   const asZip = () => {
     if (ready) inBackground(deliverAsZip(delivery.name, build.delivered));
   };
-  useKeys("Ship", [{ keys: "d", label: "Deliver: into the game's folder, or as a ZIP", run: deliver }]);
+  useKeys(t("Ship"), [{ keys: "d", label: t("Deliver: into the game's folder, or as a ZIP"), run: deliver }]);
   return (
     <>
       <header className="flex items-center justify-between gap-3">
         <div className="flex items-baseline gap-2">
           <h2 className="text-title font-bold">
             <TextField
-              label="Name of the delivery"
+              label={t("Name of the delivery")}
               value={delivery.name}
               onChange={(name) => set({ name: name.trim() })}
               className="font-bold"
             />
           </h2>
-          <span className="text-muted">the start of its files' names</span>
+          <span className="text-muted">{t("the start of its files' names")}</span>
         </div>
         <div className="flex gap-2">
           {folder && (
             <Button onClick={asZip} disabled={!ready}>
-              As ZIP
+              {t("As ZIP")}
             </Button>
           )}
           {several && (
             <Button onClick={() => inBackground(deliverAll())} disabled={all !== null}>
-              {all ? `Delivering ${all.name}, ${all.at + 1} of ${all.of} …` : `Deliver all ${deliveries}`}
+              {all
+                ? t("Delivering {name}, {at} of {of} …", { name: all.name, at: all.at + 1, of: all.of })
+                : t("Deliver all {deliveries}", { deliveries })}
             </Button>
           )}
           <Button look="now" onClick={deliver} disabled={!ready} hint="D" aria-keyshortcuts="d">
-            {folder ? `Deliver into ${folder}` : "Deliver as ZIP"}
+            {folder ? t("Deliver into {folder}", { folder }) : t("Deliver as ZIP")}
           </Button>
         </div>
       </header>
@@ -77,7 +80,7 @@ export function Surface() {
       <div className="flex min-h-0 grow gap-3">
         {isWide && (
           <section
-            aria-label="What the delivery is made of"
+            aria-label={t("What the delivery is made of")}
             tabIndex={0}
             className="scrolls w-76 shrink-0 min-[1500px]:w-80 rounded-box border border-line [--behind:var(--surface)]"
           >
@@ -96,11 +99,11 @@ export function Surface() {
 function BuildState({ build, onAgain }: { build: Build; onAgain: () => void }) {
   switch (build.kind) {
     case "building":
-      return <ProgressLine label="Packing and checking" done={build.done} onStop={build.stop} />;
+      return <ProgressLine label={t("Packing and checking")} done={build.done} onStop={build.stop} />;
     case "failed":
       return (
         <div role="alert" className="rounded-box border border-l-4 border-line border-l-brick bg-raised p-3">
-          <h3 className="font-bold text-brick">Not delivered</h3>
+          <h3 className="font-bold text-brick">{t("Not delivered")}</h3>
           <p>
             <strong>{build.error.where}</strong>: {build.error.what} {build.error.remedy}
           </p>
@@ -109,8 +112,8 @@ function BuildState({ build, onAgain }: { build: Build; onAgain: () => void }) {
     case "stopped":
       return (
         <div className="flex items-center gap-3 rounded-box border border-line bg-raised p-2">
-          <p className="grow">Packing was stopped.</p>
-          <Button onClick={onAgain}>Pack again</Button>
+          <p className="grow">{t("Packing was stopped.")}</p>
+          <Button onClick={onAgain}>{t("Pack again")}</Button>
         </div>
       );
     default:
@@ -119,9 +122,10 @@ function BuildState({ build, onAgain }: { build: Build; onAgain: () => void }) {
 }
 
 function provedInWords(kind: Delivery["kind"], { frames, exact, shared }: Proof): string {
-  const what = kind === "films" ? "pictures of films" : "frames";
-  const pixels = exact === frames ? "every pixel the same" : `${frames - exact} in the nearest colours that their format holds`;
-  return `${frames} ${what} in, ${frames} out, ${kind === "films" ? "" : `${shared} shared, `}${pixels}`;
+  const what = kind === "films" ? t("pictures of films") : t("frames");
+  const pixels =
+    exact === frames ? t("every pixel the same") : t("{frames} in the nearest colours that their format holds", { frames: frames - exact });
+  return `${frames} ${what} in, ${frames} out, ${kind === "films" ? "" : t("{shared} shared, ", { shared })}${pixels}`;
 }
 
 function ProofLine({ build, kind }: { build: Extract<Build, { kind: "built" }>; kind: Delivery["kind"] }) {
@@ -130,19 +134,19 @@ function ProofLine({ build, kind }: { build: Extract<Build, { kind: "built" }>; 
   const memory = pages.reduce((sum, page) => sum + page.memory, 0);
   return (
     <section
-      aria-label="Proof"
+      aria-label={t("Proof")}
       className="flex shrink-0 items-center justify-between gap-3 rounded-box border border-l-4 border-line border-l-cactus bg-surface px-4 py-2.5"
     >
       <div>
         <p role="status" data-testid="proof" className="text-strong font-semibold text-cactus">
-          Proved: {provedInWords(kind, proof)}
+          {t("Proved: {proved}", { proved: provedInWords(kind, proof) })}
         </p>
         <p className="text-muted">
-          read back from the written files · {proof.clips} clips complete and in order
-          {proof.marked > 0 && ` · marks of ${proof.marked} frames`} · {build.ms} ms
+          {t("read back from the written files · {clips} clips complete and in order", { clips: proof.clips })}
+          {proof.marked > 0 && t(" · marks of {marked} frames", { marked: proof.marked })} {t("· {ms} ms", { ms: build.ms })}
         </p>
         {notes.length > 0 && (
-          <ul aria-label="Notes" className="mt-1 max-h-16 overflow-y-auto text-small">
+          <ul aria-label={t("Notes")} className="mt-1 max-h-16 overflow-y-auto text-small">
             {notes.map((note) => (
               <li key={note}>{note}</li>
             ))}
@@ -151,9 +155,9 @@ function ProofLine({ build, kind }: { build: Extract<Build, { kind: "built" }>; 
       </div>
       <div className="shrink-0 text-right">
         <p>
-          <strong>{sizeInWords(disk)}</strong> on disk
+          <strong>{sizeInWords(disk)}</strong> {t("on disk")}
         </p>
-        <p className="text-muted">{sizeInWords(memory)} in the game's memory</p>
+        <p className="text-muted">{t("{size} in the game's memory", { size: sizeInWords(memory) })}</p>
       </div>
     </section>
   );

@@ -10,6 +10,7 @@ import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
+import { t } from "../../ui/words";
 import { useDelivery } from "./chosen-delivery";
 
 type Of = Delivery["choice"]["of"];
@@ -27,30 +28,32 @@ export function WhatGoes() {
     } else set({ choice: { of, names: of === "all" ? [] : namesOf(project, of) } });
   };
   return (
-    <Detail title="What goes">
+    <Detail title={t("What goes")}>
       <Choice
-        label="What goes"
+        label={t("What goes")}
         value={choice.of}
         options={[
-          ["all", "All"],
-          ["clips", "Clips"],
-          ["actions", "Actions"],
-          ["frames", "Picked frames"],
+          ["all", t("All")],
+          ["clips", t("Clips")],
+          ["actions", t("Actions")],
+          ["frames", t("Picked frames")],
         ]}
         onChange={choose}
       />
       {(choice.of === "clips" || choice.of === "actions") && <Named of={choice.of} />}
       {choice.of === "frames" && <Picked />}
       <div className="mt-2 flex items-center gap-1.5">
-        <span className="text-small text-muted">frames are called</span>
+        <span className="text-small text-muted">{t("frames are called")}</span>
         <TextField
-          label="How frames are called"
+          label={t("How frames are called")}
           value={delivery.frameNames}
           onChange={(frameNames) => set({ frameNames: frameNames.trim() || "{name}" })}
           className="number border-line"
         />
       </div>
-      <p className="mt-1 text-small text-muted">{"{name} {source} {row} {column} {clip} {step} {n}; {n:3} has three digits"}</p>
+      <p className="mt-1 text-small text-muted">
+        {t("{gaps}; {wide} has three digits", { gaps: "{name} {source} {row} {column} {clip} {step} {n}", wide: "{n:3}" })}
+      </p>
     </Detail>
   );
 }
@@ -71,32 +74,32 @@ function Named({ of }: { of: "clips" | "actions" }) {
   return (
     <>
       <div className="mt-2 flex items-center gap-1.5">
-        <span className="text-small text-muted">names like</span>
+        <span className="text-small text-muted">{t("names like")}</span>
         <TextField
-          label="Names like"
+          label={t("Names like")}
           value={pattern}
-          placeholder="walk_*, idle_*"
+          placeholder={t("walk_*, idle_*")}
           onChange={(next) => set({ choice: { pattern: next.trim() } })}
           className="border-line"
         />
       </div>
       {pattern !== "" && (
         <p aria-live="polite" className="mt-1 text-small text-muted">
-          {matched.length === 0 ? `Matches none of the ${all.length} ${of}.` : `Matches ${matched.length}: ${listed(matched)}.`}
+          {matched.length === 0
+            ? t("Matches none of the {count} {of}.", { count: all.length, of })
+            : t("Matches {count}: {listed}.", { count: matched.length, listed: listed(matched) })}
         </p>
       )}
       <div className="mt-1.5 flex items-center gap-1.5">
-        <span className="grow text-small text-muted">
-          {goes} of {all.length} {of} go out
-        </span>
+        <span className="grow text-small text-muted">{t("{goes} of {count}  {of} go out", { goes, count: all.length, of })}</span>
         <Button look="quiet" className="min-h-6" onClick={() => set({ choice: { names: all } })}>
-          Tick all
+          {t("Tick all")}
         </Button>
         <Button look="quiet" className="min-h-6" onClick={() => set({ choice: { names: [] } })}>
-          Tick none
+          {t("Tick none")}
         </Button>
       </div>
-      <fieldset className="mt-1 flex max-h-40 flex-col overflow-y-auto" aria-label={`Chosen ${of}`}>
+      <fieldset className="mt-1 flex max-h-40 flex-col overflow-y-auto" aria-label={t("Chosen {of}", { of })}>
         {all.map((name) => (
           <span key={name} className="flex items-center justify-between gap-2">
             <Tick
@@ -104,7 +107,7 @@ function Named({ of }: { of: "clips" | "actions" }) {
               checked={names.includes(name)}
               onChange={(on) => set({ choice: { names: on ? [...names, name] : names.filter((each) => each !== name) } })}
             />
-            {matched.includes(name) && <span className="pr-1 text-small text-muted">matches</span>}
+            {matched.includes(name) && <span className="pr-1 text-small text-muted">{t("matches")}</span>}
           </span>
         ))}
       </fieldset>
@@ -116,7 +119,7 @@ const MOST_LISTED = 12;
 
 function listed(names: readonly string[]): string {
   const rest = names.length - MOST_LISTED;
-  return names.slice(0, MOST_LISTED).join(", ") + (rest > 0 ? ` and ${rest} more` : "");
+  return names.slice(0, MOST_LISTED).join(", ") + (rest > 0 ? t(" and {rest} more", { rest }) : "");
 }
 
 const MOST_SHOWN = 40;
@@ -134,21 +137,23 @@ function Picked() {
     <>
       <p className="mt-2">
         {chosen.length === 0
-          ? "No frames are chosen yet."
-          : `${chosen.length === 1 ? "1 frame is" : `${chosen.length} frames are`} chosen.`}
+          ? t("No frames are chosen yet.")
+          : chosen.length === 1
+            ? t("1 frame is chosen.")
+            : t("{count} frames are chosen.", { count: chosen.length })}
       </p>
-      <ul aria-label="Chosen frames" className="my-1 flex max-h-24 flex-wrap gap-0.5 overflow-y-auto">
+      <ul aria-label={t("Chosen frames")} className="my-1 flex max-h-24 flex-wrap gap-0.5 overflow-y-auto">
         {found.slice(0, MOST_SHOWN).map(({ source, frame }) => (
           <li key={`${source.id} ${frame.key}`} title={frameName(source, frame)} className="check rounded-sm">
             <FramePicture source={source} frame={frame} size={32} className="block" />
           </li>
         ))}
       </ul>
-      {found.length > MOST_SHOWN && <p className="text-small text-muted">and {found.length - MOST_SHOWN} more</p>}
+      {found.length > MOST_SHOWN && <p className="text-small text-muted">{t("and {count} more", { count: found.length - MOST_SHOWN })}</p>}
       <Button disabled={picked === 0} onClick={take}>
-        {picked === 0 ? "Pick frames at Frames first" : `Take the ${picked} picked at Frames`}
+        {picked === 0 ? t("Pick frames at Frames first") : t("Take the {picked} picked at Frames", { picked })}
       </Button>
-      <p className="mt-1 text-small text-muted">Clips that show none but these frames go with them.</p>
+      <p className="mt-1 text-small text-muted">{t("Clips that show none but these frames go with them.")}</p>
     </>
   );
 }

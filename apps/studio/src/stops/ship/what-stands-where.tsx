@@ -6,6 +6,7 @@ import type { Example } from "@caravan/core/model";
 import { act } from "../../project/act";
 import { Button } from "../../ui/button";
 import { Select } from "../../ui/select";
+import { t } from "../../ui/words";
 
 /** The example field by field: what will be written, what stays, what nobody knows yet, and what of a delivery has no place in it. */
 export function WhatStandsWhere({ example, told, onForget }: { example: Example; told: Told; onForget: () => void }) {
@@ -18,14 +19,14 @@ export function WhatStandsWhere({ example, told, onForget }: { example: Example;
       {unknown.length > 0 && (
         <Unknown paths={unknown} told={told} assigned={assigned} onAssign={(path, means) => act(assignField, example.name, path, means)} />
       )}
-      <Lines title="Written anew" lines={written} last="will say" />
-      {stays.length > 0 && <Lines title="Stays as it is" lines={stays} last="" />}
+      <Lines title={t("Written anew")} lines={written} last="will say" />
+      {stays.length > 0 && <Lines title={t("Stays as it is")} lines={stays} last="" />}
       <p>
-        <strong>Has no place in it:</strong> {told.noPlace.join(", ")}.
+        <strong>{t("Has no place in it:")}</strong> {told.noPlace.join(", ")}.
       </p>
       <div className="flex justify-between gap-3 border-t border-line pt-3">
-        <p className="text-small text-muted">Each file is read back as the example was, and compared with what was meant.</p>
-        <Button onClick={onForget}>Forget this example</Button>
+        <p className="text-small text-muted">{t("Each file is read back as the example was, and compared with what was meant.")}</p>
+        <Button onClick={onForget}>{t("Forget this example")}</Button>
       </div>
     </div>
   );
@@ -46,12 +47,14 @@ function Unknown({
   const examples = new Map(told.lines.map(({ path, example }) => [path, example]));
   const open = told.unassigned.length;
   return (
-    <section aria-label="Not understood" className={`rounded-box border p-3 ${open > 0 ? "border-brick" : "border-line"}`}>
-      <h3 className="font-bold">Not understood</h3>
+    <section aria-label={t("Not understood")} className={`rounded-box border p-3 ${open > 0 ? "border-brick" : "border-line"}`}>
+      <h3 className="font-bold">{t("Not understood")}</h3>
       <p className={open > 0 ? "font-semibold text-brick" : "text-muted"}>
         {open > 0
-          ? "These differ from frame to frame and equal nothing that is known. Nothing is delivered until those that look like places or sizes have a meaning, or stay."
-          : "These differ from frame to frame. They are written as said here."}
+          ? t(
+              "These differ from frame to frame and equal nothing that is known. Nothing is delivered until those that look like places or sizes have a meaning, or stay.",
+            )
+          : t("These differ from frame to frame. They are written as said here.")}
       </p>
       <ul className="mt-2 flex flex-col gap-1.5">
         {paths.map((path) => (
@@ -59,9 +62,12 @@ function Unknown({
             <span className="number min-w-0 grow break-words">{fieldInWords(path)}</span>
             <span className="number max-w-32 truncate text-muted">{examples.get(path)}</span>
             <Select
-              label={`What ${fieldInWords(path)} means`}
+              label={t("What {field} means", { field: fieldInWords(path) })}
               value={assigned.get(path) ?? ""}
-              options={[["", told.unassigned.includes(path) ? "say what it means …" : "stays, as nobody knows it"], ...MEANINGS_OF_FIELDS]}
+              options={[
+                ["", told.unassigned.includes(path) ? t("say what it means …") : t("stays, as nobody knows it")],
+                ...MEANINGS_OF_FIELDS,
+              ]}
               onChange={(means) => onAssign(path, means === "" ? null : means)}
             />
           </li>
@@ -78,8 +84,8 @@ function Lines({ title, lines, last }: { title: string; lines: readonly ToldLine
       <table className="w-full table-fixed border-collapse text-small">
         <thead>
           <tr className="text-left text-muted">
-            <th className="w-2/5 py-1 pr-3 font-normal">field</th>
-            <th className="py-1 pr-3 font-normal">in the example</th>
+            <th className="w-2/5 py-1 pr-3 font-normal">{t("field")}</th>
+            <th className="py-1 pr-3 font-normal">{t("in the example")}</th>
             {last !== "" && <th className="w-2/5 py-1 font-normal">{last}</th>}
           </tr>
         </thead>
@@ -91,7 +97,7 @@ function Lines({ title, lines, last }: { title: string; lines: readonly ToldLine
               {written !== null && (
                 <td className="py-1">
                   {written}
-                  {by === "values" && <span className="text-muted"> · told by its values</span>}
+                  {by === "values" && <span className="text-muted"> {t("· told by its values")}</span>}
                 </td>
               )}
             </tr>
@@ -105,6 +111,6 @@ function Lines({ title, lines, last }: { title: string; lines: readonly ToldLine
 /** `frames.*.rect.x` -> frames › each › rect › x. */
 function fieldInWords(path: string): string {
   const parts = path.replace(/#$/, "").split(".");
-  const words = parts.map((part) => (part === "*" ? "each" : part)).join(" › ");
-  return path.endsWith("#") ? `${words}, its name` : words;
+  const words = parts.map((part) => (part === "*" ? t("each") : part)).join(" › ");
+  return path.endsWith("#") ? t("{words}, its name", { words }) : words;
 }

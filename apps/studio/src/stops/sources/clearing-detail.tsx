@@ -13,6 +13,7 @@ import { FieldBox, NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
 import { useIsWide } from "../../ui/wide";
+import { t } from "../../ui/words";
 import { WholePicture } from "./source-card";
 
 const WHITE: Clearing = { colours: ["#ffffff"], tolerance: 8, from: "edges", fringe: false };
@@ -28,53 +29,61 @@ export function ClearingDetail({ source }: { source: Source }) {
   if (!original || (!clearing && original.facts.ground !== "opaque")) return null;
   if (!clearing)
     return (
-      <Detail title="Background">
-        <p className="text-muted">Every pixel is opaque, and no one colour prevails at the edges.</p>
-        <Button onClick={() => setTried({ of: source.id, clearing: WHITE })}>Clear a colour …</Button>
+      <Detail title={t("Background")}>
+        <p className="text-muted">{t("Every pixel is opaque, and no one colour prevails at the edges.")}</p>
+        <Button onClick={() => setTried({ of: source.id, clearing: WHITE })}>{t("Clear a colour …")}</Button>
       </Detail>
     );
   const isSet = JSON.stringify(source.clearing) === JSON.stringify(clearing);
   const change = (part: Partial<Clearing>): undefined => setTried({ of: source.id, clearing: { ...clearing, ...part } }) as undefined;
   return (
-    <Detail title="Background" aside={source.clearing ? "cleared by recipe" : "opaque"}>
+    <Detail title={t("Background")} aside={source.clearing ? t("cleared by recipe") : t("opaque")}>
       <div className="mb-2 grid grid-cols-2 gap-2 text-center text-small text-muted">
         <Side word="before" source={source} clearing={null} />
         <Side word="after" source={source} clearing={clearing} />
       </div>
       <div className="flex flex-wrap items-center gap-2">
         {clearing.colours.length === 0 && original.facts.ground === "opaque" && (
-          <Button onClick={() => change({ ...(original.ground?.clearing ?? WHITE), specks: clearing.specks })}>Clear a colour too …</Button>
+          <Button onClick={() => change({ ...(original.ground?.clearing ?? WHITE), specks: clearing.specks })}>
+            {t("Clear a colour too …")}
+          </Button>
         )}
         {clearing.colours.map((colour, k) => (
           <span key={k} className="inline-flex items-center gap-1 rounded-box border border-line bg-raised px-1.5">
             <span aria-hidden className="size-4 rounded-sm border border-line-strong" style={{ background: colour }} />
             <TextField
-              label={`Background colour ${k + 1}`}
+              label={t("Background colour {number}", { number: k + 1 })}
               value={colour}
               onChange={(next) => {
-                if (!/^#[0-9a-f]{6}$/i.test(next)) return "Write a colour such as #ffffff.";
+                if (!/^#[0-9a-f]{6}$/i.test(next)) return t("Write a colour such as #ffffff.");
                 change({ colours: clearing.colours.map((each, at) => (at === k ? (next.toLowerCase() as Colour) : each)) });
                 return null;
               }}
             />
           </span>
         ))}
-        <FieldBox label="off by up to">
-          <NumberField label="Tolerance" value={clearing.tolerance} least={0} most={255} onChange={(tolerance) => change({ tolerance })} />
+        <FieldBox label={t("off by up to")}>
+          <NumberField
+            label={t("Tolerance")}
+            value={clearing.tolerance}
+            least={0}
+            most={255}
+            onChange={(tolerance) => change({ tolerance })}
+          />
         </FieldBox>
         <Choice
-          label="Where the background is cleared"
+          label={t("Where the background is cleared")}
           value={clearing.from}
           options={[
-            ["edges", "From the edges"],
-            ["everywhere", "Everywhere"],
+            ["edges", t("From the edges")],
+            ["everywhere", t("Everywhere")],
           ]}
           onChange={(from) => change({ from })}
         />
-        <Tick label="Also clean soft edges" checked={clearing.fringe} onChange={(fringe) => change({ fringe })} />
-        <FieldBox label="and specks of up to">
+        <Tick label={t("Also clean soft edges")} checked={clearing.fringe} onChange={(fringe) => change({ fringe })} />
+        <FieldBox label={t("and specks of up to")}>
           <NumberField
-            label="Specks"
+            label={t("Specks")}
             value={clearing.specks ?? 0}
             least={0}
             most={64}
@@ -84,7 +93,7 @@ export function ClearingDetail({ source }: { source: Source }) {
               return null;
             }}
           />
-          <span className="text-small text-muted">px</span>
+          <span className="text-small text-muted">{t("px")}</span>
         </FieldBox>
       </div>
       <div className="mt-2 flex gap-2">
@@ -93,10 +102,10 @@ export function ClearingDetail({ source }: { source: Source }) {
           disabled={isSet}
           onClick={() => inBackground(clearSource(source, clearing).then(() => setTried(null)))}
         >
-          {source.clearing ? "Apply" : "Clear the background"}
+          {source.clearing ? t("Apply") : t("Clear the background")}
         </Button>
         {source.clearing && (
-          <Button onClick={() => inBackground(clearSource(source, null).then(() => setTried(null)))}>Restore background</Button>
+          <Button onClick={() => inBackground(clearSource(source, null).then(() => setTried(null)))}>{t("Restore background")}</Button>
         )}
       </div>
     </Detail>

@@ -10,6 +10,7 @@ import { act } from "../../project/act";
 import { useProject } from "../../project/open-project";
 import { Detail } from "../../ui/detail";
 import { Select } from "../../ui/select";
+import { t } from "../../ui/words";
 
 /** The palette that a drawn source wears: its pictures in other colours, as a recipe. */
 export function ColoursDetail({ source }: { source: Source }) {
@@ -21,23 +22,23 @@ export function ColoursDetail({ source }: { source: Source }) {
   const gone = worn !== undefined && !usable.includes(worn) ? [worn] : [];
   return (
     <>
-      <Detail title="Colours" aside={worn === undefined ? "as drawn" : `in ${worn}`}>
+      <Detail title={t("Colours")} aside={worn === undefined ? t("as drawn") : t("in {worn}", { worn })}>
         <div className="flex flex-wrap items-center gap-1.5">
           <Select
-            label="Palette that it wears"
+            label={t("Palette that it wears")}
             value={worn ?? ""}
             options={[
-              ["", "as drawn"],
+              ["", t("as drawn")],
               ...usable.map((name) => [name, name] as const),
-              ...gone.map((name) => [name, `${name}, gone`] as const),
+              ...gone.map((name) => [name, t("{name}, gone", { name })] as const),
             ]}
             onChange={(name) => act(setSourcePalette, source.id, name === "" ? null : name)}
           />
           {palettes.length > 0 && (
             <Select
-              label="Palette to look into"
+              label={t("Palette to look into")}
               value={open?.name ?? null}
-              placeholder="look into …"
+              placeholder={t("look into …")}
               options={palettes.map(({ name }) => [name as string, name as string] as const)}
               onChange={setOpened}
             />
@@ -46,8 +47,9 @@ export function ColoursDetail({ source }: { source: Source }) {
         </div>
         {usable.length === 0 && (
           <p className="mt-2 text-small text-muted">
-            A palette of its colours and a second one that is worn for it give the same pictures in other colours; the files stay as they
-            are.
+            {t(
+              "A palette of its colours and a second one that is worn for it give the same pictures in other colours; the files stay as they are.",
+            )}
           </p>
         )}
       </Detail>

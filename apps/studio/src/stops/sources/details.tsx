@@ -14,6 +14,7 @@ import { inBackground } from "../../ui/in-background";
 import { sayUnlessDone } from "../../ui/notices";
 import { TextField } from "../../ui/text-field";
 import { useIsWide } from "../../ui/wide";
+import { t } from "../../ui/words";
 import { backgroundInWords, coloursInWords, cutInWords } from "./facts";
 import { replaceArt } from "./replace-art";
 import { Treatment } from "./treatment";
@@ -32,10 +33,10 @@ export function Details() {
   };
   return (
     <>
-      <Detail title="Chosen source">
+      <Detail title={t("Chosen source")}>
         <TextField
           id={FIELDS.sourceName}
-          label="Source name"
+          label={t("Source name")}
           value={source.name}
           onChange={(name) => edit(renameSource, source.id, name)?.message}
           className="mb-1 font-bold"
@@ -43,15 +44,15 @@ export function Details() {
         <Facts facts={[["size", sizeOf(source)], ["cut", cutInWords(source)], ...(ofPieces ? [] : factsOfFile(picture))]} />
         {picture?.facts.ground === "opaque" && (
           <p className="mt-2 rounded-box border border-l-4 border-line border-l-brick bg-raised p-2 text-small">
-            Every pixel of it is opaque: in the game its background will show behind each frame.
+            {t("Every pixel of it is opaque: in the game its background will show behind each frame.")}
           </p>
         )}
         <div className="mt-3 flex flex-wrap gap-2">
           <Button look="now" onClick={() => go("frames")}>
-            {source.cut ? "See its frames" : "Cut it"}
+            {source.cut ? t("See its frames") : t("Cut it")}
           </Button>
-          {!ofPieces && <Button onClick={() => inBackground(replaceArt(source))}>Replace its art …</Button>}
-          <Button onClick={remove}>Remove</Button>
+          {!ofPieces && <Button onClick={() => inBackground(replaceArt(source))}>{t("Replace its art …")}</Button>}
+          <Button onClick={remove}>{t("Remove")}</Button>
         </div>
       </Detail>
       {!ofPieces && !isWide && <Treatment source={source} />}

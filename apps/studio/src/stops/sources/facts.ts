@@ -1,19 +1,20 @@
 import { keptRefs, type Source } from "@caravan/core/model";
 import { COLOUR_LIMIT, type PictureFacts } from "@caravan/core/raster";
+import { t } from "../../ui/words";
 
 /** Whether and how far a source is cut, in a word or two. */
 export function cutInWords(source: Source): string {
-  if (!source.cut) return "not cut";
+  if (!source.cut) return t("not cut");
   const kept = keptRefs(source).length;
-  return kept === 1 ? "1 frame" : `${kept} frames`;
+  return kept === 1 ? t("1 frame") : t("{kept} frames", { kept });
 }
 
 export function coloursInWords({ colours }: PictureFacts): string {
-  if (colours > COLOUR_LIMIT) return `over ${COLOUR_LIMIT} colours`;
-  return colours === 1 ? "1 colour" : `${colours} colours`;
+  if (colours > COLOUR_LIMIT) return t("over {most} colours", { most: COLOUR_LIMIT });
+  return colours === 1 ? t("1 colour") : t("{colours} colours", { colours });
 }
 
-const BACKGROUNDS = { opaque: "opaque", clear: "transparent", soft: "transparent, soft edges" };
+const BACKGROUNDS = { opaque: t("opaque"), clear: t("transparent"), soft: t("transparent, soft edges") };
 
 /** What is behind the figures in a picture, where a label says that it is the background. */
 export function backgroundInWords({ ground }: PictureFacts): string {

@@ -1,11 +1,12 @@
 import type { Project } from "@caravan/core/model";
 import { playingAtSources } from "../../preview/playing";
+import { t } from "../../ui/words";
 import { screenOf } from "../screen-of";
 
 export const sourcesStop = {
-  title: "Sources",
+  title: t("Sources"),
   ...screenOf(() => import("./screen")),
-  help: "Drop or paste art anywhere on the page: files, folders, ZIPs. Enter opens the chosen sheet at Frames.",
+  help: t("Drop or paste art anywhere on the page: files, folders, ZIPs. Enter opens the chosen sheet at Frames."),
   playing: playingAtSources,
-  state: ({ sources }: Project) => (sources.length === 0 ? "add art" : String(sources.length)),
+  state: ({ sources }: Project) => (sources.length === 0 ? t("add art") : String(sources.length)),
 };

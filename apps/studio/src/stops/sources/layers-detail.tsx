@@ -15,11 +15,12 @@ import { inBackground } from "../../ui/in-background";
 import { sayUnlessDone } from "../../ui/notices";
 import { Select } from "../../ui/select";
 import { TextField } from "../../ui/text-field";
+import { t } from "../../ui/words";
 
 const BLENDS: readonly (readonly [Blend, string])[] = [
-  ["normal", "Painted over"],
-  ["add", "Added as light"],
-  ["multiply", "Multiplied as shade"],
+  ["normal", t("Painted over")],
+  ["add", t("Added as light")],
+  ["multiply", t("Multiplied as shade")],
 ];
 
 /** What lies over a source's pictures, the topmost first: cut with them, delivered as pictures of their own. */
@@ -30,18 +31,18 @@ export function LayersDetail({ source }: { source: Source }) {
     if (files.length > 0) await layOver(source, files);
   };
   return (
-    <Detail title="Layers" aside={layers.length > 0 ? `${layers.length + 1} with the art itself` : undefined}>
+    <Detail title={t("Layers")} aside={layers.length > 0 ? t("{count} with the art itself", { count: layers.length + 1 }) : undefined}>
       {layers.length === 0 && (
-        <p className="mb-2 text-muted">Light, shade or clothing in files of its own, as large as this one, lies over it.</p>
+        <p className="mb-2 text-muted">{t("Light, shade or clothing in files of its own, as large as this one, lies over it.")}</p>
       )}
-      <ul aria-label="Layers, the topmost first" className="flex flex-col gap-1.5">
+      <ul aria-label={t("Layers, the topmost first")} className="flex flex-col gap-1.5">
         {layers.toReversed().map((layer) => (
           <Row key={layer.name} source={source} layer={layer} />
         ))}
       </ul>
       {layers.length < MOST_LAYERS && (
         <Button onClick={() => inBackground(add())}>
-          <Plus size={14} /> Lay a file over it …
+          <Plus size={14} /> {t("Lay a file over it …")}
         </Button>
       )}
     </Detail>
@@ -63,39 +64,46 @@ function Row({ source, layer }: { source: Source; layer: Layer }) {
     <li className="rounded-box border border-line p-1.5">
       <div className="flex items-center gap-1">
         <TextField
-          label={`Name of the layer ${name}`}
+          label={t("Name of the layer {name}", { name })}
           value={name}
           onChange={(next) => edit(renameLayer, name, next)?.message}
           className="min-w-0 grow font-semibold"
         />
         <IconButton
-          label={`${name} up`}
+          label={t("{name} up", { name })}
           look="quiet"
           disabled={at === layers.length - 1}
           onClick={() => change(edit(moveLayer, source.id, name, 1))}
         >
           <ArrowUp size={14} />
         </IconButton>
-        <IconButton label={`${name} down`} look="quiet" disabled={at === 0} onClick={() => change(edit(moveLayer, source.id, name, -1))}>
+        <IconButton
+          label={t("{name} down", { name })}
+          look="quiet"
+          disabled={at === 0}
+          onClick={() => change(edit(moveLayer, source.id, name, -1))}
+        >
           <ArrowDown size={14} />
         </IconButton>
-        <IconButton label={`Take ${name} off`} look="quiet" onClick={() => inBackground(takeOff(source, layer))}>
+        <IconButton label={t("Take {name} off", { name })} look="quiet" onClick={() => inBackground(takeOff(source, layer))}>
           <X size={14} />
         </IconButton>
       </div>
       <div className="mt-1 flex flex-wrap items-center gap-1.5">
         <Select
-          label={`How ${name} lies over what is below`}
+          label={t("How {name} lies over what is below", { name })}
           value={blend}
           options={BLENDS}
           onChange={(next) => change(edit(blendLayer, name, next))}
         />
-        <Button onClick={() => inBackground(replace())}>Replace …</Button>
+        <Button onClick={() => inBackground(replace())}>{t("Replace …")}</Button>
         {clearing ? (
-          <Button onClick={() => inBackground(clearLayer(source, layer, null))}>Restore background</Button>
+          <Button onClick={() => inBackground(clearLayer(source, layer, null))}>{t("Restore background")}</Button>
         ) : (
           ground && (
-            <Button onClick={() => inBackground(clearLayer(source, layer, ground))}>Clear its background {ground.colours[0]}</Button>
+            <Button onClick={() => inBackground(clearLayer(source, layer, ground))}>
+              {t("Clear its background")} {ground.colours[0]}
+            </Button>
           )
         )}
       </div>

@@ -6,6 +6,7 @@ import { useProject } from "../../project/open-project";
 import { takeInAndGo } from "../../project/take-in";
 import { Button } from "../../ui/button";
 import { inBackground } from "../../ui/in-background";
+import { t } from "../../ui/words";
 
 /** The folder that the art comes from: what changed there and what is new. */
 export function LinkedFolderLine() {
@@ -16,44 +17,49 @@ export function LinkedFolderLine() {
   useEffect(() => inBackground(lookAgain()), [sources]);
   if (!linked) return null;
   const { name, locked, matched, changed, fresh, home } = linked;
+  const facts = { matched, count: sources.length, changed: changed.length > 0 ? changed.length : t("none") };
   return (
     <section
-      aria-label="Linked folder"
+      aria-label={t("Linked folder")}
       className={`flex flex-wrap items-center gap-2 rounded-box border border-l-4 border-line bg-raised px-3 py-1.5 ${changed.length > 0 ? "border-l-now" : "border-l-lapis"}`}
     >
       <p className="grow">
         <strong>{name}</strong>{" "}
         {locked
-          ? "is linked; the browser wants your leave to look into it again."
-          : `${home ? "keeps the project" : "is linked"}: ${matched} of ${sources.length} sources have their art in it${changed.length > 0 ? `, ${changed.length} changed` : ", none changed"}.`}
+          ? t("is linked; the browser wants your leave to look into it again.")
+          : home
+            ? t("keeps the project: {matched} of {count} sources have their art in it, {changed} changed.", facts)
+            : t("is linked: {matched} of {count} sources have their art in it, {changed} changed.", facts)}
       </p>
       {locked ? (
         <Button look="now" onClick={() => inBackground(lookAgain(true))}>
-          Look again
+          {t("Look again")}
         </Button>
       ) : (
         <>
           {changed.length > 0 && (
             <Button look="now" onClick={seeChanged}>
-              See what changed
+              {t("See what changed")}
             </Button>
           )}
           {fresh.length > 0 && (
             <>
               <Button onClick={() => inBackground(takeInAndGo(fresh))}>
-                Import {fresh.length} new {fresh.length === 1 ? "picture" : "pictures"}
+                {fresh.length === 1
+                  ? t("Import {count} new picture", { count: fresh.length })
+                  : t("Import {count} new pictures", { count: fresh.length })}
               </Button>
               <Button look="quiet" onClick={() => inBackground(leaveFresh())}>
-                Leave {fresh.length === 1 ? "it" : "them"}
+                {fresh.length === 1 ? t("Leave it") : t("Leave them")}
               </Button>
             </>
           )}
-          <Button onClick={() => inBackground(lookAgain())}>Look again</Button>
+          <Button onClick={() => inBackground(lookAgain())}>{t("Look again")}</Button>
         </>
       )}
       {!home && (
         <Button look="quiet" onClick={() => inBackground(unlinkFolder())}>
-          Unlink
+          {t("Unlink")}
         </Button>
       )}
     </section>

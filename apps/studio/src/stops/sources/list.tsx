@@ -4,6 +4,7 @@ import { useProject } from "../../project/open-project";
 import { chooseSource, chosenSource, go, useView } from "../../project/view";
 import { ListHeading, RowList } from "../../ui/row-list";
 import { WithMenu } from "../../ui/with-menu";
+import { t } from "../../ui/words";
 import { cutInWords } from "./facts";
 import { sourceMenu } from "./source-menu";
 
@@ -13,11 +14,11 @@ export function List() {
   const chosen = useView((view) => chosenSource(project, view)?.id ?? null);
   return (
     <>
-      <ListHeading title="Sources" count={sources.length} />
-      <WithMenu label="What can be done with the source" menuOf={sourceMenu}>
+      <ListHeading title={t("Sources")} count={sources.length} />
+      <WithMenu label={t("What can be done with the source")} menuOf={sourceMenu}>
         <div>
           <RowList
-            label="Sources"
+            label={t("Sources")}
             rows={sources.map((source) => ({ id: source.id, name: source.name, fact: cutInWords(source) }))}
             chosen={chosen}
             onChoose={chooseSource}
@@ -28,7 +29,7 @@ export function List() {
           />
         </div>
       </WithMenu>
-      {sources.length === 0 && <p className="px-1.5 text-muted">No pictures yet.</p>}
+      {sources.length === 0 && <p className="px-1.5 text-muted">{t("No pictures yet.")}</p>}
     </>
   );
 }

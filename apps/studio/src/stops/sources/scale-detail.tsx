@@ -12,6 +12,7 @@ import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Select } from "../../ui/select";
+import { t } from "../../ui/words";
 
 /** Scales with a button of their own. */
 const USUAL = [0.25, 0.5, 1, 2, 3, 4] as const;
@@ -27,19 +28,26 @@ export function ScaleDetail({ source }: { source: Source }) {
   const usual = USUAL.find((each) => each === scale);
   return (
     <Detail
-      title="Scale"
-      aside={scale === 1 ? "as drawn" : `${scaledSide(sheet.width, scale)} × ${scaledSide(sheet.height, scale)} px in the project`}
+      title={t("Scale")}
+      aside={
+        scale === 1
+          ? t("as drawn")
+          : t("{width} × {height} px in the project", {
+              width: scaledSide(sheet.width, scale),
+              height: scaledSide(sheet.height, scale),
+            })
+      }
     >
       <div className="flex flex-wrap items-center gap-2">
         <Choice
-          label="Scale of the art"
+          label={t("Scale of the art")}
           value={usual === undefined ? "" : String(usual)}
           options={USUAL.map((each) => [String(each), scaleInWords(each)] as const)}
           onChange={(next) => void set(Number(next))}
         />
         <FieldBox label="×">
           <NumberField
-            label="Scale"
+            label={t("Scale")}
             value={scale}
             least={0.01}
             most={16}
@@ -51,9 +59,9 @@ export function ScaleDetail({ source }: { source: Source }) {
       </div>
       <MatchDetail key={source.id} source={source} />
       <div className="mt-2 flex flex-wrap items-center gap-2">
-        <FieldBox label="Pixels per unit">
+        <FieldBox label={t("Pixels per unit")}>
           <NumberField
-            label="Pixels per unit"
+            label={t("Pixels per unit")}
             value={perUnit ?? 0}
             least={0}
             most={100_000}
@@ -62,7 +70,9 @@ export function ScaleDetail({ source }: { source: Source }) {
             onChange={(next) => edit(setPixelsPerUnit, next === 0 ? null : next)?.message}
           />
         </FieldBox>
-        <span className="text-small text-muted">{perUnit === null ? "0: not delivered" : "of the whole project, in the atlas file"}</span>
+        <span className="text-small text-muted">
+          {perUnit === null ? t("0: not delivered") : t("of the whole project, in the atlas file")}
+        </span>
       </div>
     </Detail>
   );
@@ -82,19 +92,19 @@ function MatchDetail({ source }: { source: Source }) {
   return (
     <div className="mt-2">
       <span className="flex items-center gap-2">
-        <span className="shrink-0 text-small text-muted">Match</span>
+        <span className="shrink-0 text-small text-muted">{t("Match")}</span>
         <Select
-          label="Match"
+          label={t("Match")}
           className="min-w-0 grow"
           value={chosen}
-          placeholder="another source …"
+          placeholder={t("another source …")}
           options={others.map(({ id, name }) => [id, name] as const)}
           onChange={setChosen}
         />
       </span>
       {other && (
-        <ul aria-label={`Scales that match ${other.name}`} className="mt-1 flex flex-col gap-1">
-          {!theirs && <li className="text-small text-muted">reading …</li>}
+        <ul aria-label={t("Scales that match {name}", { name: other.name })} className="mt-1 flex flex-col gap-1">
+          {!theirs && <li className="text-small text-muted">{t("reading …")}</li>}
           {proposals.map((proposal) => (
             <li key={proposal.because} className="flex items-center gap-2">
               <Button
@@ -106,7 +116,7 @@ function MatchDetail({ source }: { source: Source }) {
               </Button>
               <span className="text-small text-muted">
                 {reasonFor(proposal, other)}
-                {!soft && !isNearest(proposal.scale, soft) && "; its pixels will blend"}
+                {!soft && !isNearest(proposal.scale, soft) && t("; its pixels will blend")}
               </span>
             </li>
           ))}
@@ -118,8 +128,8 @@ function MatchDetail({ source }: { source: Source }) {
 
 function reasonFor({ because, own, other }: ProposedScale, { name }: Source): string {
   return because === "heights"
-    ? `figures ${own} px tall, as those of ${name} (${other} px)`
-    : `single pixels ${own} px large, as those of ${name} (${other} px)`;
+    ? t("figures {own} px tall, as those of {name} ({other} px)", { own, name, other })
+    : t("single pixels {own} px large, as those of {name} ({other} px)", { own, name, other });
 }
 
 /** What is known of a source's art once its picture has been read; undefined until then, and for no source. */

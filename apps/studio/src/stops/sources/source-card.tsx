@@ -7,6 +7,7 @@ import { FramePicture } from "../../preview/frame-picture";
 import { loadPictures, usePicture, usePictureProblem } from "../../project/pictures";
 import { chooseSource, go } from "../../project/view";
 import { useWornLook } from "../../project/worn-look";
+import { t } from "../../ui/words";
 import { coloursInWords, cutInWords, withBackgroundInWords } from "./facts";
 
 /** One source on the wall, at its own proportions, with its facts. */
@@ -36,7 +37,7 @@ function OfPieces({ source }: { source: Source }) {
       <Shown>{first && <FramePicture source={source} frame={first} size={140} />}</Shown>
       <Named source={source} />
       <span className="block text-small text-muted">
-        put together from pieces, <span className="number">{first?.size ? `${first.size.w} × ${first.size.h}` : ""}</span> px
+        {t("put together from pieces,")} <span className="number">{first?.size ? `${first.size.w} × ${first.size.h}` : ""}</span> {t("px")}
       </span>
     </>
   );
@@ -58,14 +59,15 @@ function OfPictures({ source }: { source: Source }) {
         <span className="number">
           {sheet.width} × {sheet.height}
         </span>{" "}
-        px{source.palette !== undefined && ` · in ${source.palette}`}
+        {t("px")}
+        {source.palette !== undefined && t(" · in {palette}", { palette: source.palette })}
         {source.scale !== undefined && ` · ${scaleInWords(source.scale)}`}
-        {source.pictures.length > 1 && ` × ${source.pictures.length} pictures`}
-        {source.layers && ` · with ${source.layers.map(({ name }) => name).join(", ")}`}
+        {source.pictures.length > 1 && t(" × {count} pictures", { count: source.pictures.length })}
+        {source.layers && t(" · with {layers}", { layers: source.layers.map(({ name }) => name).join(", ") })}
         {picture && ` · ${coloursInWords(picture.facts)}`}
       </span>
       <span className={`block text-small ${picture?.facts.ground === "opaque" || problem ? "font-semibold text-brick" : "text-muted"}`}>
-        {picture ? withBackgroundInWords(picture.facts) : (problem ?? "reading …")}
+        {picture ? withBackgroundInWords(picture.facts) : (problem ?? t("reading …"))}
       </span>
     </>
   );

@@ -1,4 +1,5 @@
 /** Context menu of a source, on the wall and in the list. */
+
 import { removeSource } from "@caravan/core/edit";
 import { isOfPieces, type SourceId } from "@caravan/core/model";
 import { act } from "../../project/act";
@@ -7,6 +8,7 @@ import { chooseSource, go } from "../../project/view";
 import { goToField } from "../../ui/fields-by-key";
 import { inBackground } from "../../ui/in-background";
 import type { Menu } from "../../ui/with-menu";
+import { t } from "../../ui/words";
 import { replaceArt } from "./replace-art";
 
 export function sourceMenu(target: Element): Menu | null {
@@ -15,10 +17,10 @@ export function sourceMenu(target: Element): Menu | null {
   if (!source) return null;
   chooseSource(source.id as SourceId);
   return [
-    { label: source.cut ? "See its frames" : "Cut it", keys: "Enter", run: () => go("frames") },
-    { label: "Rename", run: () => goToField("sourceName") },
-    ...(isOfPieces(source) ? [] : [{ label: "Replace its art …", run: () => inBackground(replaceArt(source)) }]),
+    { label: source.cut ? t("See its frames") : t("Cut it"), keys: "Enter", run: () => go("frames") },
+    { label: t("Rename"), run: () => goToField("sourceName") },
+    ...(isOfPieces(source) ? [] : [{ label: t("Replace its art …"), run: () => inBackground(replaceArt(source)) }]),
     null,
-    { label: "Remove", run: () => act(removeSource, source.id) },
+    { label: t("Remove"), run: () => act(removeSource, source.id) },
   ];
 }

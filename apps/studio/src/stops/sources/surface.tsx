@@ -16,6 +16,7 @@ import { inBackground } from "../../ui/in-background";
 import { useKeys } from "../../ui/keys";
 import { useIsWide } from "../../ui/wide";
 import { WithMenu } from "../../ui/with-menu";
+import { t } from "../../ui/words";
 import { LinkedFolderLine } from "./linked-folder-line";
 import { SourceCard } from "./source-card";
 import { sourceMenu } from "./source-menu";
@@ -38,23 +39,23 @@ export function Surface() {
     const next = sources[Math.max(0, Math.min(sources.length - 1, at + by))];
     if (next) chooseSource(next.id);
   };
-  useKeys("Sources", [
-    { keys: "a", label: "Add pictures", run: () => inBackground(add()) },
-    { keys: "Shift+a", label: "Add a whole folder", run: () => inBackground(addFolder()) },
-    ...(canLink ? [{ keys: "l", label: "Link the folder that the art comes from", run: () => inBackground(linkFolder()) }] : []),
-    { keys: "ArrowRight ArrowDown", repeats: true, label: "Next picture", run: () => neighbour(1) },
-    { keys: "ArrowLeft ArrowUp", repeats: true, label: "Picture before", run: () => neighbour(-1) },
-    { keys: "Enter", label: "Cut the chosen sheet", run: () => chosen && go("frames") },
+  useKeys(t("Sources"), [
+    { keys: "a", label: t("Add pictures"), run: () => inBackground(add()) },
+    { keys: "Shift+a", label: t("Add a whole folder"), run: () => inBackground(addFolder()) },
+    ...(canLink ? [{ keys: "l", label: t("Link the folder that the art comes from"), run: () => inBackground(linkFolder()) }] : []),
+    { keys: "ArrowRight ArrowDown", repeats: true, label: t("Next picture"), run: () => neighbour(1) },
+    { keys: "ArrowLeft ArrowUp", repeats: true, label: t("Picture before"), run: () => neighbour(-1) },
+    { keys: "Enter", label: t("Cut the chosen sheet"), run: () => chosen && go("frames") },
   ]);
   return (
     <>
       <header className="flex items-center justify-between gap-3">
-        <h2 className="text-title font-bold">Sources</h2>
+        <h2 className="text-title font-bold">{t("Sources")}</h2>
         <div className="flex gap-2">
-          {canLink && <Button onClick={() => inBackground(linkFolder())}>Link a folder</Button>}
-          <Button onClick={() => inBackground(addFolder())}>Add a folder</Button>
+          {canLink && <Button onClick={() => inBackground(linkFolder())}>{t("Link a folder")}</Button>}
+          <Button onClick={() => inBackground(addFolder())}>{t("Add a folder")}</Button>
           <Button look={sources.length === 0 ? "now" : "plain"} onClick={() => inBackground(add())} hint="A">
-            <Plus size={15} /> Add pictures
+            <Plus size={15} /> {t("Add pictures")}
           </Button>
         </div>
       </header>
@@ -64,9 +65,9 @@ export function Surface() {
         <Empty />
       ) : (
         <div className="flex min-h-0 grow gap-3">
-          <WithMenu label="What can be done with the source" menuOf={sourceMenu}>
+          <WithMenu label={t("What can be done with the source")} menuOf={sourceMenu}>
             <ul
-              aria-label="Pictures"
+              aria-label={t("Pictures")}
               className="grid min-h-0 grow auto-rows-min grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-3 overflow-y-auto pb-2"
             >
               {sources.map((source) => (
@@ -76,7 +77,7 @@ export function Surface() {
           </WithMenu>
           {isWide && source && !isOfPieces(source) && (
             <section
-              aria-label="What is done to the art"
+              aria-label={t("What is done to the art")}
               tabIndex={0}
               className="scrolls w-76 shrink-0 min-[1500px]:w-88 rounded-box border border-line [--behind:var(--surface)]"
             >
@@ -101,12 +102,12 @@ function FailedFiles() {
   };
   return (
     <section
-      aria-label="Files that did not come in"
+      aria-label={t("Files that did not come in")}
       role="alert"
       className="rounded-box border border-l-4 border-line border-l-brick bg-raised p-3"
     >
       <h3 className="font-bold text-brick">
-        {failed.length === 1 ? "One file did not come in" : `${failed.length} files did not come in`}
+        {failed.length === 1 ? t("One file did not come in") : t("{count} files did not come in", { count: failed.length })}
       </h3>
       <ul className="my-1 max-h-32 overflow-y-auto">
         {failed.map(({ file, error }) => (
@@ -116,9 +117,9 @@ function FailedFiles() {
         ))}
       </ul>
       <div className="flex gap-2">
-        <Button onClick={retry}>Try again</Button>
+        <Button onClick={retry}>{t("Try again")}</Button>
         <Button look="quiet" onClick={clear}>
-          Dismiss
+          {t("Dismiss")}
         </Button>
       </div>
     </section>
@@ -127,9 +128,10 @@ function FailedFiles() {
 
 function Empty() {
   return (
-    <EmptyPanel title="Drop your sprite sheets here">
-      Pictures, numbered stills, animations, layered art, sheets with a metadata file: files, whole folders or a ZIP, dropped or pasted.
-      They stay in this browser. Next you cut them at Frames; the player at the right moves as soon as they are.
+    <EmptyPanel title={t("Drop your sprite sheets here")}>
+      {t(
+        "Pictures, numbered stills, animations, layered art, sheets with a metadata file: files, whole folders or a ZIP, dropped or pasted. They stay in this browser. Next you cut them at Frames; the player at the right moves as soon as they are.",
+      )}
     </EmptyPanel>
   );
 }

@@ -12,6 +12,7 @@ import { Button, IconButton } from "../../../ui/button";
 import { Choice } from "../../../ui/choice";
 import { Select } from "../../../ui/select";
 import { Tick } from "../../../ui/tick";
+import { t } from "../../../ui/words";
 import { CompareStage, type ShownLane } from "./compare-stage";
 import { firstLanes, type Lane, MOST_LANES, useComparison } from "./lanes";
 
@@ -35,7 +36,9 @@ export function CompareBench({ clip }: { clip: Clip }) {
         if (!now) return [];
         const before = lane.earlier ? earlierClip(history, project, lane.clip) : null;
         const playing = before ? playingOfClip(before.project, before.clip) : playingOfClip(project, now);
-        return playing ? [{ lane, playing, note: lane.earlier ? (before ? `before: ${before.label}` : "never changed") : null }] : [];
+        return playing
+          ? [{ lane, playing, note: lane.earlier ? (before ? t("before: {label}", { label: before.label }) : t("never changed")) : null }]
+          : [];
       }),
     [lanes, clips, project, history],
   );
@@ -49,20 +52,20 @@ export function CompareBench({ clip }: { clip: Clip }) {
       </div>
       <div className="flex flex-wrap items-center gap-2">
         <Choice
-          label="Laid out"
+          label={t("Laid out")}
           value={overlaid ? "over" : "beside"}
           options={[
-            ["beside", "Side by side"],
-            ["over", "On one another"],
+            ["beside", t("Side by side")],
+            ["over", t("On one another")],
           ]}
           onChange={(next) => useComparison.setState({ overlaid: next === "over" })}
         />
         <Choice
-          label="In step by"
+          label={t("In step by")}
           value={inStep}
           options={[
-            ["time", "By time"],
-            ["phase", "By phase"],
+            ["time", t("By time")],
+            ["phase", t("By phase")],
           ]}
           onChange={(next) => useComparison.setState({ inStep: next })}
         />
@@ -74,32 +77,34 @@ export function CompareBench({ clip }: { clip: Clip }) {
               useComparison.setState({ lanes: alike.slice(0, MOST_LANES).map((each) => ({ clip: each, speed: 1, earlier: false })) })
             }
           >
-            <Palette size={14} aria-hidden /> {clip.name} in {alike.length > MOST_LANES ? `${MOST_LANES} of ` : ""}
-            {alike.length} colours
+            <Palette size={14} aria-hidden />{" "}
+            {alike.length > MOST_LANES
+              ? t("{name} in {most} of {count} colours", { name: clip.name, count: alike.length, most: MOST_LANES })
+              : t("{name} in {count} colours", { name: clip.name, count: alike.length })}
           </Button>
         )}
         <Button
           disabled={lanes.length >= MOST_LANES}
           onClick={() => useComparison.setState({ lanes: [...lanes, { clip: clip.name, speed: 1, earlier: false }] })}
         >
-          <Plus size={14} aria-hidden /> Add {clip.name}
+          <Plus size={14} aria-hidden /> {t("Add {name}", { name: clip.name })}
         </Button>
       </div>
-      <ol aria-label="Compared clips" className="flex flex-col gap-1.5">
+      <ol aria-label={t("Compared clips")} className="flex flex-col gap-1.5">
         {lanes.map((lane, k) => (
           <li key={k} className="flex flex-wrap items-center gap-2">
             <span className="number w-4 text-muted">{k + 1}</span>
             <Select
-              label={`Clip ${k + 1}`}
+              label={t("Clip {number}", { number: k + 1 })}
               className="max-w-48"
               value={lane.clip}
               options={names.map((name) => [name, name] as const)}
               onChange={(clip) => change(k, { clip })}
             />
             <span className="flex items-center gap-1.5 text-muted">
-              speed
+              {t("speed")}
               <Select
-                label={`Speed of clip ${k + 1}`}
+                label={t("Speed of clip {number}", { number: k + 1 })}
                 className="number"
                 value={lane.speed}
                 disabled={inStep === "phase"}
@@ -107,11 +112,11 @@ export function CompareBench({ clip }: { clip: Clip }) {
                 onChange={(speed) => change(k, { speed })}
               />
             </span>
-            <Tick label="as before its last edit" checked={lane.earlier} onChange={(earlier) => change(k, { earlier })} />
+            <Tick label={t("as before its last edit")} checked={lane.earlier} onChange={(earlier) => change(k, { earlier })} />
             <span className="truncate text-small text-muted">{lane.earlier && shown.find((each) => each.lane === lane)?.note}</span>
             <span className="grow" />
             <IconButton
-              label={`Take clip ${k + 1} out`}
+              label={t("Take clip {number} out", { number: k + 1 })}
               look="quiet"
               disabled={lanes.length === 1}
               onClick={() => useComparison.setState({ lanes: lanes.filter((_, n) => n !== k) })}

@@ -16,6 +16,7 @@ import { useCountFrom } from "../../../ui/counting";
 import { useKeys } from "../../../ui/keys";
 import { FieldBox, NumberField } from "../../../ui/number-field";
 import { Tick } from "../../../ui/tick";
+import { t } from "../../../ui/words";
 import { dropChosen } from "../clip-keys";
 import { type Compared, compareFrames } from "./compare-frames";
 import { FlickCanvas } from "./flick-canvas";
@@ -51,12 +52,12 @@ export function FlickBench({ clip }: { clip: Clip }) {
   const flip = () => chooseStep(clip, shownStep === first ? second : first);
   const by = (direction: 1 | -1) => pair((first + direction + count) % count);
   useKeys(
-    "Flick",
+    t("Flick"),
     [
-      { keys: "x", label: "Flick to the other frame", run: flip },
-      { keys: "ArrowRight", repeats: true, label: "Next pair of steps", run: () => by(1) },
-      { keys: "ArrowLeft", repeats: true, label: "Pair of steps before", run: () => by(-1) },
-      { keys: "Shift+x", label: "Flick by itself, or stop", run: () => setAuto(!auto) },
+      { keys: "x", label: t("Flick to the other frame"), run: flip },
+      { keys: "ArrowRight", repeats: true, label: t("Next pair of steps"), run: () => by(1) },
+      { keys: "ArrowLeft", repeats: true, label: t("Pair of steps before"), run: () => by(-1) },
+      { keys: "Shift+x", label: t("Flick by itself, or stop"), run: () => setAuto(!auto) },
     ],
     { scope: "surface" },
   );
@@ -66,7 +67,7 @@ export function FlickBench({ clip }: { clip: Clip }) {
     return () => clearInterval(timer);
   }, [auto, pace, first, second, count]);
 
-  if (count < 2) return <p className="p-4 text-muted">It takes two steps to flick between them.</p>;
+  if (count < 2) return <p className="p-4 text-muted">{t("It takes two steps to flick between them.")}</p>;
   const shown = frames[shownStep];
   return (
     <div className="flex min-h-0 grow flex-col gap-2.5">
@@ -79,17 +80,20 @@ export function FlickBench({ clip }: { clip: Clip }) {
             marked={marked}
           />
         ) : (
-          <p className="p-4 text-brick">The frame of step {shownStep + countFrom} is missing.</p>
+          <p className="p-4 text-brick">{t("The frame of step {step} is missing.", { step: shownStep + countFrom })}</p>
         )}
       </div>
       <div className="flex flex-wrap items-center gap-2">
-        <Button look="now" onClick={flip} hint="X" aria-label="Flick">
-          Step {shownStep + countFrom}, flick to {(shownStep === first ? second : first) + countFrom}
+        <Button look="now" onClick={flip} hint="X" aria-label={t("Flick")}>
+          {t("Step {step}, flick to {other}", {
+            step: shownStep + countFrom,
+            other: (shownStep === first ? second : first) + countFrom,
+          })}
         </Button>
-        <Tick label="by itself" checked={auto} onChange={setAuto} />
-        <FieldBox label="every">
+        <Tick label={t("by itself")} checked={auto} onChange={setAuto} />
+        <FieldBox label={t("every")}>
           <NumberField
-            label="Milliseconds between flicks"
+            label={t("Milliseconds between flicks")}
             value={pace}
             least={50}
             most={5000}
@@ -98,14 +102,14 @@ export function FlickBench({ clip }: { clip: Clip }) {
             onChange={(next) => void setPace(next)}
           />
         </FieldBox>
-        <Tick label="mark what differs" checked={marked} onChange={setMarked} />
+        <Tick label={t("mark what differs")} checked={marked} onChange={setMarked} />
         <span className="grow" />
         <Button onClick={() => dropChosen(clip)} hint="Del">
-          Drop step {shownStep + countFrom}
+          {t("Drop step {step}", { step: shownStep + countFrom })}
         </Button>
       </div>
       <p className="text-muted" aria-live="polite" data-testid="flick-told">
-        {compared ? toldOf(compared, first + countFrom, second + countFrom) : "Reading the pictures …"}
+        {compared ? toldOf(compared, first + countFrom, second + countFrom) : t("Reading the pictures …")}
       </p>
       <StepStrip clip={clip} at={[first, second]} onChoose={pair} under={(step) => <Feet value={feet[step] ?? null} usual={usualFeet} />} />
     </div>
@@ -113,10 +117,19 @@ export function FlickBench({ clip }: { clip: Clip }) {
 }
 
 function toldOf({ count, feet }: Compared, a: number, b: number): string {
-  const pixels = `${count} ${count === 1 ? "pixel differs" : "pixels differ"} between step ${a} and step ${b}.`;
+  const pixels =
+    count === 1
+      ? t("{count} pixel differs between step {a} and step {b}.", { count, a, b })
+      : t("{count} pixels differ between step {a} and step {b}.", { count, a, b });
   const words = (value: number | null) =>
-    value === null ? "nothing drawn" : value === 0 ? "on the ground" : value > 0 ? `${value} px under it` : `${-value} px above it`;
-  return `${pixels} Lowest pixel: ${words(feet[0])}, then ${words(feet[1])}.`;
+    value === null
+      ? t("nothing drawn")
+      : value === 0
+        ? t("on the ground")
+        : value > 0
+          ? t("{value} px under it", { value })
+          : t("{number} px above it", { number: -value });
+  return t("{pixels} Lowest pixel: {feet}, then {then}.", { pixels, feet: words(feet[0]), then: words(feet[1]) });
 }
 
 /** How far the lowest pixel of each step is from the ground line. */
@@ -144,7 +157,7 @@ function Feet({ value, usual }: { value: number | null; usual: number | null }) 
   return (
     <span
       className={`number block text-small ${value === usual ? "text-muted" : "font-semibold text-brick"}`}
-      title="Lowest pixel from the ground line, in pixels"
+      title={t("Lowest pixel from the ground line, in pixels")}
     >
       {value === null ? "–" : value > 0 ? `+${value}` : value}
     </span>

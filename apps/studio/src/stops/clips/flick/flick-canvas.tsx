@@ -8,6 +8,7 @@ import type { PlayedFrame } from "../../../preview/playing";
 import { fittingZoom, reachOf, stageScene } from "../../../preview/stage-scene";
 import { usePictures } from "../../../project/pictures";
 import { useElementSize } from "../../../ui/element-size";
+import { t } from "../../../ui/words";
 import type { Compared } from "./compare-frames";
 
 /** One of two frames at the place that both share, and over it the pixels in which they differ, hatched. */
@@ -53,7 +54,7 @@ export function FlickCanvas({
       ref={canvas}
       data-testid="flick"
       role="img"
-      aria-label={`${shown.name}${compared ? `, ${compared.count} pixels differ` : ""}`}
+      aria-label={`${shown.name}${compared ? t(", {count} pixels differ", { count: compared.count }) : ""}`}
       width={Math.round(size.width * size.density)}
       height={Math.round(size.height * size.density)}
       className="check block h-full w-full"

@@ -7,6 +7,7 @@ import { useProject } from "../../../project/open-project";
 import { Choice } from "../../../ui/choice";
 import { useCountFrom } from "../../../ui/counting";
 import { written } from "../../../ui/number-field";
+import { t } from "../../../ui/words";
 import { secondsInWords, totalOf } from "../pace-words";
 
 /** Lines are told apart by their dashes as well as by their colours. */
@@ -35,7 +36,7 @@ export function RhythmBench({ clip }: { clip: Clip }) {
   return (
     <div className="flex min-h-0 grow flex-col gap-2.5">
       <figure
-        aria-label={`Time of each step: ${shown.map(inWords).join("; ")}`}
+        aria-label={t("Time of each step: {shown}", { shown: shown.map(inWords).join("; ") })}
         className="min-h-48 grow rounded-box border border-line bg-surface p-2"
       >
         <ResponsiveContainer width="100%" height="100%">
@@ -49,7 +50,7 @@ export function RhythmBench({ clip }: { clip: Clip }) {
               stroke="var(--muted)"
               tick={{ fontSize: 12, fill: "var(--muted)" }}
               label={{
-                value: along === "share" ? "% of the round" : "step",
+                value: along === "share" ? t("% of the round") : t("step"),
                 position: "insideBottom",
                 offset: -10,
                 fill: "var(--muted)",
@@ -65,7 +66,9 @@ export function RhythmBench({ clip }: { clip: Clip }) {
             <Tooltip
               isAnimationActive={false}
               formatter={(ms) => `${written(Number(ms), 3)} ms`}
-              labelFormatter={(at) => (along === "share" ? `${written(Number(at), 1)} % of the round` : `step ${at}`)}
+              labelFormatter={(at) =>
+                along === "share" ? t("{written} % of the round", { written: written(Number(at), 1) }) : t("step {at}", { at: String(at) })
+              }
               contentStyle={{ background: "var(--raised)", border: "1px solid var(--line)", borderRadius: 6, color: "var(--ink)" }}
             />
             {series.map(({ name, points }, k) => (
@@ -87,15 +90,15 @@ export function RhythmBench({ clip }: { clip: Clip }) {
       </figure>
       <div className="flex flex-wrap items-center gap-2">
         <Choice
-          label="Along"
+          label={t("Along")}
           value={along}
           options={[
-            ["step", "By step"],
-            ["share", "By share of the round"],
+            ["step", t("By step")],
+            ["share", t("By share of the round")],
           ]}
           onChange={setAlong}
         />
-        <ul aria-label="Clips in the chart" className="flex flex-wrap gap-x-4 gap-y-1">
+        <ul aria-label={t("Clips in the chart")} className="flex flex-wrap gap-x-4 gap-y-1">
           {shown.map((each, k) => (
             <li key={each.name} className="flex items-center gap-1.5">
               <svg aria-hidden width="26" height="8">
@@ -106,7 +109,7 @@ export function RhythmBench({ clip }: { clip: Clip }) {
           ))}
         </ul>
       </div>
-      <section aria-label="Clips to lay over it" className="flex max-h-24 shrink-0 flex-wrap gap-1.5 overflow-y-auto">
+      <section aria-label={t("Clips to lay over it")} className="flex max-h-24 shrink-0 flex-wrap gap-1.5 overflow-y-auto">
         {clips
           .filter(({ name }) => name !== clip.name)
           .map(({ name }) => (
@@ -141,6 +144,9 @@ function pointsOf(clip: Clip, along: Along, countFrom: number): { at: number; ms
 function inWords(clip: Clip): string {
   const times = clip.steps.map(({ duration }) => msFromMicros(duration));
   const [least, most] = [Math.min(...times), Math.max(...times)];
-  const range = least === most ? `${written(least, 3)} ms each` : `${written(least, 3)} to ${written(most, 3)} ms`;
+  const range =
+    least === most
+      ? t("{written} ms each", { written: written(least, 3) })
+      : t("{least} to {most} ms", { least: written(least, 3), most: written(most, 3) });
   return `${clip.name}, ${clip.steps.length} steps, ${range}, ${secondsInWords(totalOf(clip))}`;
 }

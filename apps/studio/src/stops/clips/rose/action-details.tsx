@@ -6,6 +6,7 @@ import { usePlayer } from "../../../preview/player-state";
 import { useProject } from "../../../project/open-project";
 import { PlaceFindings } from "../../../project/place-findings";
 import { Detail, Facts } from "../../../ui/detail";
+import { t } from "../../../ui/words";
 import { secondsInWords, totalOf } from "../pace-words";
 import { TogetherFields } from "../several-clips";
 
@@ -20,28 +21,29 @@ export function ActionDetails({ action }: { action: Action }) {
   const lengths = [...new Set(clips.map((clip) => secondsInWords(totalOf(clip))))];
   return (
     <>
-      <Detail title="The action">
+      <Detail title={t("The action")}>
         <Facts
           facts={[
-            ["facings", `${facingsPresent(action).length} of ${action.ways}`],
+            ["facings", t("{count} of {ways}", { count: facingsPresent(action).length, ways: action.ways })],
             ["clips", clips.length],
             ["mirrored", mirrored],
             ["length", lengths.join(", ") || "none"],
           ]}
         />
         <p className="mt-2 text-small text-muted">
-          Move the pointer over the figure above, or press [ and ], and it turns. A facing that is missing shows the nearest one; of two as
-          near, the one that looks more toward you.
+          {t(
+            "Move the pointer over the figure above, or press [ and ], and it turns. A facing that is missing shows the nearest one; of two as near, the one that looks more toward you.",
+          )}
         </p>
       </Detail>
       {clips.length > 0 && (
-        <Detail title="All its clips at once">
+        <Detail title={t("All its clips at once")}>
           <div className="flex flex-col items-start gap-2">
-            <TogetherFields clips={clips} what="the action" from={looked} />
+            <TogetherFields clips={clips} what={t("the action")} from={looked} />
           </div>
         </Detail>
       )}
-      <PlaceFindings label="Findings on this action" at={(place) => "action" in place && place.action === action.name} />
+      <PlaceFindings label={t("Findings on this action")} at={(place) => "action" in place && place.action === action.name} />
     </>
   );
 }

@@ -17,6 +17,7 @@ import { inBackground } from "../../../ui/in-background";
 import { useKeys } from "../../../ui/keys";
 import { say } from "../../../ui/notices";
 import { TextField } from "../../../ui/text-field";
+import { t } from "../../../ui/words";
 import { WindRose } from "./wind-rose";
 
 /** One action: its rose, and the clips to put into it. The facing that is worked on is the one that the player shows. */
@@ -40,15 +41,15 @@ export function ActionSurface({ action }: { action: Action }) {
     (each) => mirrorOf(each) !== each && action.facings[mirrorOf(each)]?.mirror !== true && action.facings[mirrorOf(each)],
   );
 
-  useKeys("The action", [
-    { keys: "ArrowRight", repeats: true, label: "Next facing, clockwise", run: () => turn(1) },
-    { keys: "ArrowLeft", repeats: true, label: "Facing before", run: () => turn(-1) },
-    { keys: "m", label: "Make the facing the mirror of the one across", run: mirror },
-    { keys: "Delete Backspace", label: "Leave the facing missing", run: clear },
-    { keys: "Enter", label: "Work on the clip of this facing", run: () => petal && chooseClip(petal.clip) },
-    { keys: "Shift+ArrowRight", label: "Turn the rose clockwise, clips and their names with it", run: () => act(turnAction, name, 1) },
-    { keys: "Shift+ArrowLeft", label: "Turn the rose the other way", run: () => act(turnAction, name, -1) },
-    { keys: "n F2", label: "Rename the action", run: () => document.getElementById(ACTION_NAME_FIELD)?.focus() },
+  useKeys(t("The action"), [
+    { keys: "ArrowRight", repeats: true, label: t("Next facing, clockwise"), run: () => turn(1) },
+    { keys: "ArrowLeft", repeats: true, label: t("Facing before"), run: () => turn(-1) },
+    { keys: "m", label: t("Make the facing the mirror of the one across"), run: mirror },
+    { keys: "Delete Backspace", label: t("Leave the facing missing"), run: clear },
+    { keys: "Enter", label: t("Work on the clip of this facing"), run: () => petal && chooseClip(petal.clip) },
+    { keys: "Shift+ArrowRight", label: t("Turn the rose clockwise, clips and their names with it"), run: () => act(turnAction, name, 1) },
+    { keys: "Shift+ArrowLeft", label: t("Turn the rose the other way"), run: () => act(turnAction, name, -1) },
+    { keys: "n F2", label: t("Rename the action"), run: () => document.getElementById(ACTION_NAME_FIELD)?.focus() },
   ]);
 
   const assign = (clip: ClipName, to: Facing, moveOn: boolean) => {
@@ -69,13 +70,13 @@ export function ActionSurface({ action }: { action: Action }) {
           <h2 className="min-w-0 text-title font-bold">
             <ActionNameField key={name} action={action} />
           </h2>
-          <span className="text-muted">action</span>
+          <span className="text-muted">{t("action")}</span>
         </div>
         <Choice
-          label="Facings"
+          label={t("Facings")}
           value={String(action.ways) as "1" | "2" | "4" | "8"}
           options={[
-            ["1", "1 way"],
+            ["1", t("1 way")],
             ["2", "2"],
             ["4", "4"],
             ["8", "8"],
@@ -90,39 +91,44 @@ export function ActionSurface({ action }: { action: Action }) {
         <span className="font-semibold">{looks.toUpperCase()}</span>
         {across !== looks && (
           <Button onClick={mirror} disabled={!canMirror} hint="M">
-            Mirror of {across.toUpperCase()}
+            {t("Mirror of {across}", { across: across.toUpperCase() })}
           </Button>
         )}
         <Button onClick={clear} disabled={!petal} hint="Del">
-          Clear facing
+          {t("Clear facing")}
         </Button>
         {petal && (
           <Button onClick={() => chooseClip(petal.clip)} hint="Enter">
-            Work on {petal.clip}
+            {t("Work on {clip}", { clip: petal.clip })}
           </Button>
         )}
         {petal?.mirror && (
           <Button
-            title="Mirrors its frames as pictures of their own, so that this facing can be changed for itself"
+            title={t("Mirrors its frames as pictures of their own, so that this facing can be changed for itself")}
             onClick={() =>
               inBackground(freezeMirrorOf(name, looks).then((error) => error && say({ tone: "trouble", text: error.message })))
             }
           >
-            Freeze the mirror
+            {t("Freeze the mirror")}
           </Button>
         )}
         <span className="grow" />
-        <Button onClick={() => act(turnAction, name, -1)} title="Every clip takes the facing before, its name with it">
-          Turn the rose ↺
+        <Button onClick={() => act(turnAction, name, -1)} title={t("Every clip takes the facing before, its name with it")}>
+          {t("Turn the rose ↺")}
         </Button>
-        <Button onClick={() => act(turnAction, name, 1)} title="Every clip takes the next facing clockwise, its name with it">
+        <Button onClick={() => act(turnAction, name, 1)} title={t("Every clip takes the next facing clockwise, its name with it")}>
           ↻
         </Button>
-        {canFill && <Button onClick={() => act(mirrorMissing, name)}>Mirror all that are missing</Button>}
-        <Button onClick={() => act(removeAction, name)}>Remove the action</Button>
+        {canFill && <Button onClick={() => act(mirrorMissing, name)}>{t("Mirror all that are missing")}</Button>}
+        <Button onClick={() => act(removeAction, name)}>{t("Remove the action")}</Button>
       </div>
-      <section aria-label="Clips to put in" className="max-h-36 shrink-0 overflow-y-auto rounded-box border border-line bg-surface p-2">
-        <p className="mb-1.5 text-muted">Click a clip to put it at {looks.toUpperCase()}, or drag it onto a petal.</p>
+      <section
+        aria-label={t("Clips to put in")}
+        className="max-h-36 shrink-0 overflow-y-auto rounded-box border border-line bg-surface p-2"
+      >
+        <p className="mb-1.5 text-muted">
+          {t("Click a clip to put it at {looks}, or drag it onto a petal.", { looks: looks.toUpperCase() })}
+        </p>
         <ul className="flex flex-wrap gap-1.5">
           {likeliestFirst(clips, name).map((clip) => (
             <li key={clip.name}>
@@ -143,7 +149,9 @@ function ActionNameField({ action }: { action: Action }) {
     if (!error) chooseAction(name.trim() as ActionName);
     return error?.message;
   };
-  return <TextField id={ACTION_NAME_FIELD} label="Action name" value={action.name} onChange={rename} className="max-w-full font-bold" />;
+  return (
+    <TextField id={ACTION_NAME_FIELD} label={t("Action name")} value={action.name} onChange={rename} className="max-w-full font-bold" />
+  );
 }
 
 /** The next facing without a clip, clockwise; of a whole rose the same one. */

@@ -9,6 +9,7 @@ import { useProject } from "../../../project/open-project";
 import { chooseAction, chosenAction, useView } from "../../../project/view";
 import { Button } from "../../../ui/button";
 import { ListHeading, RowList } from "../../../ui/row-list";
+import { t } from "../../../ui/words";
 import { ByNames } from "./by-names";
 
 /** The actions of the project, and the ways to make one: by the names of clips, by the rows of a sheet, or empty. */
@@ -22,19 +23,19 @@ export function ActionsList() {
     if (act(addAction, name, 4)) chooseAction(name as ActionName);
   };
   return (
-    <section aria-label="Actions" className={actions.length > 0 ? "mb-3 border-b border-line pb-3" : "mt-4 border-t border-line pt-3"}>
-      <ListHeading title="Actions" count={actions.length} />
+    <section aria-label={t("Actions")} className={actions.length > 0 ? "mb-3 border-b border-line pb-3" : "mt-4 border-t border-line pt-3"}>
+      <ListHeading title={t("Actions")} count={actions.length} />
       <RowList
-        label="Actions"
+        label={t("Actions")}
         rows={actions.map((action) => ({ id: action.name, name: action.name, fact: facingsInWords(action) }))}
         chosen={chosen}
         onChoose={(name) => chooseAction(name as ActionName)}
       />
-      {actions.length === 0 && <p className="px-1.5 text-small text-muted">An action is one movement in several facings.</p>}
+      {actions.length === 0 && <p className="px-1.5 text-small text-muted">{t("An action is one movement in several facings.")}</p>}
       <div className="mt-2 flex flex-wrap gap-2 px-1.5">
-        {clips.length + sources.length > 1 && <Button onClick={() => setDialog("names")}>By names …</Button>}
-        {sources.length > 0 && <Button onClick={() => setDialog("rows")}>By rows …</Button>}
-        <Button onClick={make}>Empty</Button>
+        {clips.length + sources.length > 1 && <Button onClick={() => setDialog("names")}>{t("By names …")}</Button>}
+        {sources.length > 0 && <Button onClick={() => setDialog("rows")}>{t("By rows …")}</Button>}
+        <Button onClick={make}>{t("Empty")}</Button>
       </div>
       {dialog === "names" && <ByNames onClose={() => setDialog(null)} />}
       {dialog === "rows" && <RowsDialog become="facings" onClose={() => setDialog(null)} onMade={() => {}} />}
@@ -44,5 +45,5 @@ export function ActionsList() {
 
 function facingsInWords({ ways, facings }: Action): string {
   const present = Object.keys(facings).length;
-  return present === ways ? `${ways} ways` : `${present} of ${ways}`;
+  return present === ways ? t("{ways} ways", { ways }) : t("{present} of {ways}", { present, ways });
 }

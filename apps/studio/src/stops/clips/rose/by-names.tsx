@@ -12,6 +12,7 @@ import { chooseAction } from "../../../project/view";
 import { Button } from "../../../ui/button";
 import { SheetDialog } from "../../../ui/sheet-dialog";
 import { Tick } from "../../../ui/tick";
+import { t } from "../../../ui/words";
 
 /**
  * Makes actions of clips whose names tell a facing, and of sources and frames named so, which become clips. What was matched is shown before it
@@ -41,23 +42,28 @@ export function ByNames({ onClose }: { onClose: () => void }) {
     });
   return (
     <SheetDialog
-      title="Actions by names"
-      description="Clips, sources or frames whose names end or begin with a facing: letters of the compass, words, or numbers."
+      title={t("Actions by names")}
+      description={t("Clips, sources or frames whose names end or begin with a facing: letters of the compass, words, or numbers.")}
       open
       onClose={onClose}
     >
       {matched.length === 0 ? (
         <p>
-          No two clips or sources share a name but for a facing. Names such as walk_s and walk_se, idleLeft and idleRight, or turn0 to turn7
-          do.
+          {t(
+            "No two clips or sources share a name but for a facing. Names such as walk_s and walk_se, idleLeft and idleRight, or turn0 to turn7 do.",
+          )}
         </p>
       ) : (
         <>
-          <ul aria-label="Matched actions" className="flex flex-col gap-2.5">
+          <ul aria-label={t("Matched actions")} className="flex flex-col gap-2.5">
             {matched.map((each) => (
               <li key={each.stem} className="rounded-box border border-line bg-raised px-3 py-2">
                 <Tick
-                  label={`${each.stem}, ${each.ways} ways${each.byNumber ? ", by number" : ""}`}
+                  label={
+                    each.byNumber
+                      ? t("{stem}, {ways} ways, by number", { stem: each.stem, ways: each.ways })
+                      : t("{stem}, {ways} ways", { stem: each.stem, ways: each.ways })
+                  }
                   checked={!without.has(each.stem)}
                   onChange={() => toggle(each.stem)}
                 />
@@ -68,7 +74,7 @@ export function ByNames({ onClose }: { onClose: () => void }) {
           <div className="mt-4 flex flex-wrap items-center justify-between gap-3">
             {matched.some(({ byNumber }) => byNumber) ? <FacingOrderFields /> : <span />}
             <Button look="now" onClick={make} disabled={chosen.length === 0}>
-              Make {chosen.length === 1 ? "the action" : `${chosen.length} actions`}
+              {chosen.length === 1 ? t("Make the action") : t("Make {count} actions", { count: chosen.length })}
             </Button>
           </div>
         </>
@@ -83,7 +89,7 @@ function MatchedFacings({ matched }: { matched: MatchedAction<ClipName> }) {
       {FACINGS_OF[matched.ways].map((facing) => (
         <div key={facing} className="flex gap-1.5">
           <dt className="font-semibold">{facing.toUpperCase()}</dt>
-          <dd className={matched.facings[facing] ? "" : "text-muted"}>{matched.facings[facing] ?? "missing"}</dd>
+          <dd className={matched.facings[facing] ? "" : "text-muted"}>{matched.facings[facing] ?? t("missing")}</dd>
         </div>
       ))}
     </dl>

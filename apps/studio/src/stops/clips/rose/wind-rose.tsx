@@ -6,6 +6,7 @@ import { useDroppable } from "@dnd-kit/core";
 import { FramePicture } from "../../../preview/frame-picture";
 import { usePlayer } from "../../../preview/player-state";
 import { useProject } from "../../../project/open-project";
+import { t } from "../../../ui/words";
 
 const WIDE = 600; // px
 const HIGH = 430;
@@ -17,7 +18,11 @@ const CELL = { w: 116, h: 96 };
 export function WindRose({ action, looks }: { action: Action; looks: Facing }) {
   const rose = FACINGS_OF[action.ways];
   return (
-    <section aria-label={`Wind rose of ${action.name}`} className="relative mx-auto shrink-0" style={{ width: WIDE, height: HIGH }}>
+    <section
+      aria-label={t("Wind rose of {name}", { name: action.name })}
+      className="relative mx-auto shrink-0"
+      style={{ width: WIDE, height: HIGH }}
+    >
       <svg aria-hidden width={WIDE} height={HIGH} className="absolute inset-0">
         <defs>
           <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -62,23 +67,23 @@ function PetalCell({ action, facing, looking }: { action: Action; facing: Facing
   const angle = (angleOfFacing(facing) * Math.PI) / 180;
   const left = WIDE / 2 + Math.cos(angle) * ACROSS - CELL.w / 2;
   const top = HIGH / 2 + Math.sin(angle) * DOWN - CELL.h / 2;
-  const told = petal ? `${petal.mirror ? "mirror of " : ""}${petal.clip}` : "missing";
+  const told = petal ? `${petal.mirror ? t("mirror of ") : ""}${petal.clip}` : t("missing");
   return (
     <button
       ref={setNodeRef}
       type="button"
       data-chooses
       aria-pressed={looking}
-      aria-label={`Facing ${facing}: ${told}`}
+      aria-label={t("Facing {facing}: {told}", { facing, told })}
       onClick={() => usePlayer.setState({ facing })}
       className={`absolute flex flex-col items-center justify-between rounded-box border-2 bg-raised px-1 pt-0.5 pb-1 ${isOver ? "border-now bg-now-soft" : looking ? "border-now" : petal ? "border-line" : "border-dashed border-line-strong"}`}
       style={{ left, top, width: CELL.w, height: CELL.h }}
     >
       <span className="flex w-full justify-between px-1 text-small">
         <strong>{facing.toUpperCase()}</strong>
-        {petal?.mirror && <span className="text-muted">mirrored</span>}
+        {petal?.mirror && <span className="text-muted">{t("mirrored")}</span>}
       </span>
-      {petal ? <PetalPicture petal={petal} /> : <span className="text-muted">missing</span>}
+      {petal ? <PetalPicture petal={petal} /> : <span className="text-muted">{t("missing")}</span>}
       <span className="w-full truncate text-center text-small">{petal?.clip ?? " "}</span>
     </button>
   );
@@ -88,7 +93,7 @@ function PetalPicture({ petal }: { petal: Petal }) {
   const project = useProject((each) => each);
   const first = project.clips.find(({ name }) => name === petal.clip)?.steps[0];
   const found = first && findFrame(project, first.frame);
-  if (!found) return <span className="text-small text-brick">no frame</span>;
+  if (!found) return <span className="text-small text-brick">{t("no frame")}</span>;
   return (
     <span className="check rounded-sm">
       <FramePicture source={found.source} frame={found.frame} size={48} className={`block ${petal.mirror ? "-scale-x-100" : ""}`} />

@@ -10,6 +10,7 @@ import { loadPictures, usePictures } from "../../../project/pictures";
 import { useElementSize } from "../../../ui/element-size";
 import { sayUnlessDone } from "../../../ui/notices";
 import { onThemeChange } from "../../../ui/theme-now";
+import { t } from "../../../ui/words";
 import { areaOfPiece, drawnAreaOfPiece, paintPieces, piecesAt } from "./lay";
 import { choosePieces, chosenOn, frameAfter, frameBefore, moveChosen, useBench } from "./state";
 
@@ -143,7 +144,12 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
         className={`absolute inset-0 touch-none ${bench.hand ? "cursor-copy" : ""}`}
         style={{ width, height }}
         role="img"
-        aria-label={`${frameName(source, frame)}: ${frame.pieces?.length ?? 0} pieces on ${size.w} × ${size.h} px`}
+        aria-label={t("{name}: {count} pieces on {w} × {h} px", {
+          name: frameName(source, frame),
+          count: frame.pieces?.length ?? 0,
+          w: size.w,
+          h: size.h,
+        })}
         onPointerDown={(event) => {
           if (event.button !== 0) return;
           const at = pointOf(event);
@@ -207,7 +213,13 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
 function ghostsInWords(source: Source, frame: Frame, ghosts: "none" | "before" | "both"): string {
   const before = ghosts !== "none" && frameBefore(source, frame) !== null;
   const after = ghosts === "both" && frameAfter(source, frame) !== null;
-  return before && after ? " · ghosts: one before, one after" : before ? " · ghost: one before" : after ? " · ghost: one after" : "";
+  return before && after
+    ? t(" · ghosts: one before, one after")
+    : before
+      ? t(" · ghost: one before")
+      : after
+        ? t(" · ghost: one after")
+        : "";
 }
 
 /** A word over a corner, in CSS px: at the upper edge where there is no room above. */
@@ -223,7 +235,7 @@ function paintTag(context: CanvasRenderingContext2D, text: string, x: number, y:
 
 function nameOfPiece(stock: Parameters<typeof findFrame>[0], { of }: Piece): string {
   const found = findFrame(stock, of);
-  return found ? frameName(found.source, found.frame) : `${of}, gone`;
+  return found ? frameName(found.source, found.frame) : t("{of}, gone", { of });
 }
 
 function inHand({ of, flip, palette }: NonNullable<ReturnType<typeof useBench.getState>["hand"]>, x = 0, y = 0): Piece {

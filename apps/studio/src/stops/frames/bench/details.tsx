@@ -41,6 +41,7 @@ import { useDragSensors } from "../../../ui/drag-sensors";
 import { FieldBox, NumberField } from "../../../ui/number-field";
 import { Select } from "../../../ui/select";
 import { Tick } from "../../../ui/tick";
+import { t } from "../../../ui/words";
 import { FrameData } from "../frame-data";
 import { OriginDetail } from "../origin-detail";
 import { choosePieces, frameOnBench, framesAcross, moveChosen, useBench, useChosenOn } from "./state";
@@ -64,7 +65,7 @@ function OfFrame({ project, source, frame }: { project: Project; source: Source;
     <>
       <Stack project={project} frame={frame} of={ref} chosen={chosen} />
       {chosen.length > 0 && <Chosen project={project} frame={frame} of={ref} chosen={chosen} />}
-      <PlaceFindings label="Findings on this frame" at={(place) => place.stop === "frames" && place.frame === ref} />
+      <PlaceFindings label={t("Findings on this frame")} at={(place) => place.stop === "frames" && place.frame === ref} />
       <Variants project={project} source={source} frame={frame} />
       {open && (
         <PaletteDetail
@@ -85,7 +86,7 @@ function OfFrame({ project, source, frame }: { project: Project; source: Source;
 
 function nameOf(project: Project, of: FrameRef): string {
   const found = findFrame(project, of);
-  return found ? frameName(found.source, found.frame) : `${of}, gone`;
+  return found ? frameName(found.source, found.frame) : t("{of}, gone", { of });
 }
 
 /** The pieces as they lie, the topmost first. */
@@ -94,13 +95,13 @@ function Stack({ project, frame, of, chosen }: { project: Project; frame: Frame;
   const sensors = useDragSensors();
   const topFirst = pieces.map((piece, place) => ({ piece, place })).reverse();
   return (
-    <Detail title="Stack" aside="top first · PgUp one up">
+    <Detail title={t("Stack")} aside={t("top first · PgUp one up")}>
       {pieces.length === 0 && (
-        <p className="text-muted">Nothing lies on it yet: take a piece in hand at the left, and click on the canvas.</p>
+        <p className="text-muted">{t("Nothing lies on it yet: take a piece in hand at the left, and click on the canvas.")}</p>
       )}
       <DndContext id="stack" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(of, event)}>
         <SortableContext items={topFirst.map(({ place }) => `${place}`)} strategy={verticalListSortingStrategy}>
-          <ul aria-label="Stack" className="flex max-h-64 flex-col gap-0.5 overflow-y-auto">
+          <ul aria-label={t("Stack")} className="flex max-h-64 flex-col gap-0.5 overflow-y-auto">
             {topFirst.map(({ piece, place }) => (
               <StackRow
                 key={place}
@@ -121,7 +122,7 @@ function Stack({ project, frame, of, chosen }: { project: Project; frame: Frame;
       </DndContext>
       <div className="mt-1.5 flex gap-1.5">
         <IconButton
-          label="One step up in the stack"
+          label={t("One step up in the stack")}
           aria-keyshortcuts="PageUp"
           disabled={chosen.length === 0}
           onClick={() => restack(of, frame, "up")}
@@ -129,7 +130,7 @@ function Stack({ project, frame, of, chosen }: { project: Project; frame: Frame;
           <ChevronUp size={14} />
         </IconButton>
         <IconButton
-          label="One step down"
+          label={t("One step down")}
           aria-keyshortcuts="PageDown"
           disabled={chosen.length === 0}
           onClick={() => restack(of, frame, "down")}
@@ -137,10 +138,10 @@ function Stack({ project, frame, of, chosen }: { project: Project; frame: Frame;
           <ChevronDown size={14} />
         </IconButton>
         <Button className="min-h-7" disabled={chosen.length === 0} onClick={() => restack(of, frame, "top")}>
-          To the top
+          {t("To the top")}
         </Button>
         <Button className="min-h-7" disabled={chosen.length === 0} onClick={() => restack(of, frame, "bottom")}>
-          To the bottom
+          {t("To the bottom")}
         </Button>
       </div>
     </Detail>
@@ -189,10 +190,11 @@ function StackRow({
         </span>
         <span className="min-w-0 truncate">{nameOf(project, piece.of)}</span>
         <span className="ml-auto shrink-0 text-small text-muted">
-          {piece.group === undefined ? "" : `group ${piece.group}`} {piece.palette ?? ""} {piece.flip ? `flipped ${piece.flip}` : ""}
+          {piece.group === undefined ? "" : t("group {group}", { group: piece.group })} {piece.palette ?? ""}{" "}
+          {piece.flip ? t("flipped {flip}", { flip: piece.flip }) : ""}
         </span>
       </button>
-      <IconButton label={piece.hidden ? "Show it" : "Hide it"} look="quiet" onClick={onHide}>
+      <IconButton label={piece.hidden ? t("Show it") : t("Hide it")} look="quiet" onClick={onHide}>
         {piece.hidden ? <EyeOff size={13} /> : <Eye size={13} />}
       </IconButton>
     </li>
@@ -208,7 +210,7 @@ function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame
   const along = (label: "x" | "y") => (
     <FieldBox label={label}>
       <NumberField
-        label={`${label} of the piece`}
+        label={t("{label} of the piece", { label })}
         value={first[label]}
         least={-LARGEST_CANVAS}
         most={LARGEST_CANVAS}
@@ -218,23 +220,27 @@ function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame
   );
   const palettes = (project.palettes ?? []).map(({ name }) => [name as string | null, name] as const);
   return (
-    <Detail part="piece" title={chosen.length === 1 ? nameOf(project, first.of) : `${chosen.length} pieces`}>
+    <Detail part="piece" title={chosen.length === 1 ? nameOf(project, first.of) : t("{count} pieces", { count: chosen.length })}>
       <div className="flex flex-wrap items-center gap-1.5">
         {along("x")}
         {along("y")}
-        <IconButton label="Flip across" aria-keyshortcuts="x" onClick={() => act(flipPieces, of, chosen, "across")}>
+        <IconButton label={t("Flip across")} aria-keyshortcuts="x" onClick={() => act(flipPieces, of, chosen, "across")}>
           <FlipHorizontal2 size={14} />
         </IconButton>
-        <IconButton label="Flip down" onClick={() => act(flipPieces, of, chosen, "down")}>
+        <IconButton label={t("Flip down")} onClick={() => act(flipPieces, of, chosen, "down")}>
           <FlipVertical2 size={14} />
         </IconButton>
-        <IconButton label="Take it off" aria-keyshortcuts="Delete" onClick={() => act(removePieces, of, chosen) && choosePieces(of, [])}>
+        <IconButton
+          label={t("Take it off")}
+          aria-keyshortcuts="Delete"
+          onClick={() => act(removePieces, of, chosen) && choosePieces(of, [])}
+        >
           <X size={14} />
         </IconButton>
         <Select
-          label="Palette of the piece"
+          label={t("Palette of the piece")}
           value={(first.palette ?? "") as string}
-          options={[["", "own colours"], ...palettes.map(([name]) => [name as string, name as string] as const)]}
+          options={[["", t("own colours")], ...palettes.map(([name]) => [name as string, name as string] as const)]}
           onChange={(name) => act(colourPieces, of, chosen, name === "" ? null : name)}
         />
         {hand && (
@@ -244,17 +250,17 @@ function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame
               across ? act(exchangeEverywhere, framesAcross(source), first.of, hand.of) : act(exchangePieces, of, chosen, hand.of)
             }
           >
-            Exchange for {nameOf(project, hand.of)}
+            {t("Exchange for {name}", { name: nameOf(project, hand.of) })}
           </Button>
         )}
         {chosen.length > 1 && (
           <Button className="min-h-7" aria-keyshortcuts="g" onClick={() => act(groupPieces, of, chosen)}>
-            Group
+            {t("Group")}
           </Button>
         )}
         {chosen.some((place) => frame.pieces?.[place]?.group !== undefined) && (
           <Button className="min-h-7" aria-keyshortcuts="Shift+g" onClick={() => act(ungroupPieces, of, chosen)}>
-            Ungroup
+            {t("Ungroup")}
           </Button>
         )}
         <Button
@@ -266,11 +272,11 @@ function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame
             )
           }
         >
-          All of it
+          {t("All of it")}
         </Button>
       </div>
       <Tick
-        label="in all frames, or the picked ones: moving and exchanging one piece does the same wherever it lies"
+        label={t("in all frames, or the picked ones: moving and exchanging one piece does the same wherever it lies")}
         checked={across}
         onChange={(next) => useBench.setState({ across: next })}
       />

@@ -1,10 +1,12 @@
 /** Paints pieces one by one while they are being edited: a whole frame comes from a worker, which is too slow to follow a hand. */
+
 import { frameLook, type LaidLook, laidPixels, type Stock } from "@caravan/core/art";
 import { type Frame, findFrame, frameSize, type Piece, type Rect, type Source } from "@caravan/core/model";
 import { recoloured } from "@caravan/core/palette";
 import { coverageOf, drawnPart } from "@caravan/core/raster";
 import { drawStill, stillOf } from "../../../preview/draw-frame";
 import { pictureNow } from "../../../project/pictures";
+import { t } from "../../../ui/words";
 
 /** Where a piece lies on its canvas. */
 export function areaOfPiece(stock: Stock, piece: Piece): Rect {
@@ -51,7 +53,7 @@ function drawnPiece(stock: Stock, piece: Piece, laid: LaidLook): DrawnPiece | nu
     }
   } else {
     const { bytes } = laidPixels(laid, () => {
-      throw new Error("A piece that is gone has no picture.");
+      throw new Error(t("A piece that is gone has no picture."));
     });
     context.putImageData(new ImageData(new Uint8ClampedArray(bytes), w, h), 0, 0);
   }

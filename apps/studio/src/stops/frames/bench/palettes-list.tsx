@@ -7,6 +7,7 @@ import { act } from "../../../project/act";
 import { useProject } from "../../../project/open-project";
 import { useView } from "../../../project/view";
 import { ListHeading } from "../../../ui/row-list";
+import { t } from "../../../ui/words";
 import { chosenOn, frameOnBench, useBench } from "./state";
 
 /** Palettes by name with their colours; a click opens one, and dresses what is in hand or chosen in it. */
@@ -24,10 +25,10 @@ export function PalettesList({ source, parts }: { source: Source; parts: Source 
     else if (ref && chosen.length > 0) act(colourPieces, ref, chosen, palette);
   };
   return (
-    <section aria-label="Palettes" className="mt-4">
-      <ListHeading title="Palettes" count={palettes.length} />
+    <section aria-label={t("Palettes")} className="mt-4">
+      <ListHeading title={t("Palettes")} count={palettes.length} />
       <ul className="flex flex-col gap-0.5">
-        {palettes.length > 0 && <PaletteRow name="own colours" colours={[]} isOpen={false} onClick={() => wear(null)} />}
+        {palettes.length > 0 && <PaletteRow name={t("own colours")} colours={[]} isOpen={false} onClick={() => wear(null)} />}
         {palettes.map(({ name, colours }) => (
           <PaletteRow key={name} name={name} colours={colours} isOpen={open === name} onClick={() => wear(name)} />
         ))}
@@ -55,7 +56,7 @@ function PaletteRow({
       <button
         type="button"
         onClick={onClick}
-        aria-label={`Wear ${name}`}
+        aria-label={t("Wear {name}", { name })}
         aria-pressed={isOpen}
         className={`flex min-h-7 w-full items-center justify-between gap-2 rounded-box border-l-4 px-1.5 text-left hover:bg-lapis-soft pointer-coarse:min-h-10 ${isOpen ? "border-l-now bg-lapis-soft" : "border-l-transparent"}`}
       >

@@ -18,6 +18,7 @@ import { useProject } from "../../../project/open-project";
 import { useView } from "../../../project/view";
 import { Button } from "../../../ui/button";
 import { Select } from "../../../ui/select";
+import { t } from "../../../ui/words";
 import { PalettesList } from "./palettes-list";
 import { frameOnBench, partSources, useBench } from "./state";
 
@@ -29,13 +30,15 @@ export function PartsList({ source }: { source: Source }) {
   const cursor = useView((view) => view.cursor);
   const parts = sources.find(({ id }) => id === wanted) ?? partsOf(project, frameOnBench(source, cursor)) ?? sources[0];
   if (!parts)
-    return <p className="mt-4 px-1.5 text-muted">Bring in a sheet of pieces at Sources and cut it; its frames can then be put here.</p>;
+    return (
+      <p className="mt-4 px-1.5 text-muted">{t("Bring in a sheet of pieces at Sources and cut it; its frames can then be put here.")}</p>
+    );
   return (
     <>
       <div className="mt-3 flex items-center justify-between gap-2 px-1.5">
-        <h3 className="font-semibold text-muted">Pieces</h3>
+        <h3 className="font-semibold text-muted">{t("Pieces")}</h3>
         <Select
-          label="Pieces of"
+          label={t("Pieces of")}
           value={parts.id as string}
           options={sources.map(({ id, name }) => [id as string, name] as const)}
           onChange={(id) => useBench.setState({ parts: id })}
@@ -64,7 +67,10 @@ function Parts({ project, source, parts }: { project: Project; source: Source; p
   const frames = parts.frames.filter(({ dropped, empty }) => !dropped && !empty);
   return (
     <>
-      <ul aria-label="Pieces" className="check mt-1.5 flex max-h-72 flex-wrap gap-1 overflow-y-auto rounded-box border border-line p-1">
+      <ul
+        aria-label={t("Pieces")}
+        className="check mt-1.5 flex max-h-72 flex-wrap gap-1 overflow-y-auto rounded-box border border-line p-1"
+      >
         {frames.map((frame) => {
           const ref = frameRef(parts, frame);
           const told = `on ${counted(uses.get(ref) ?? 0, "frame")}`;
@@ -87,19 +93,19 @@ function Parts({ project, source, parts }: { project: Project; source: Source; p
         })}
       </ul>
       <div className="mt-1 flex items-center justify-between gap-2 px-1.5 text-small text-muted">
-        shown
+        {t("shown")}
         <Select
-          label="Pieces are shown"
+          label={t("Pieces are shown")}
           value={shown}
           options={[
-            ["small", "small"],
-            ["bench", "as on the bench"],
+            ["small", t("small")],
+            ["bench", t("as on the bench")],
           ]}
           onChange={(next) => useBench.setState({ shown: next })}
         />
       </div>
       {hand && <Uses project={project} source={source} of={hand.of} />}
-      <p className="mt-1 px-1.5 text-small text-muted">A click takes a piece in hand; X flips it, Esc lays it away.</p>
+      <p className="mt-1 px-1.5 text-small text-muted">{t("A click takes a piece in hand; X flips it, Esc lays it away.")}</p>
     </>
   );
 }
@@ -111,10 +117,11 @@ function Uses({ project, source, of }: { project: Project; source: Source; of: F
   if (!found) return null;
   return (
     <div className="mt-1 flex flex-wrap items-center justify-between gap-2 px-1.5 text-small">
-      {frameName(found.source, found.frame)}: {own.length === 0 ? "on no frame" : `on ${counted(own.length, "frame")}`}
+      {frameName(found.source, found.frame)}:{" "}
+      {own.length === 0 ? t("on no frame") : t("on {frames}", { frames: counted(own.length, "frame") })}
       {own.length > 0 && (
         <Button className="min-h-7" onClick={() => useView.setState({ picked: own, cursor: own[0] ?? null })}>
-          Pick {own.length === 1 ? "it" : "them"}
+          {own.length === 1 ? t("Pick it") : t("Pick them")}
         </Button>
       )}
     </div>

@@ -25,6 +25,7 @@ import { sayUnlessDone } from "../../../ui/notices";
 import { FieldBox, NumberField } from "../../../ui/number-field";
 import { pasteUnlessArt } from "../../../ui/paste";
 import { Select } from "../../../ui/select";
+import { t } from "../../../ui/words";
 import { makeClip } from "../make-clip";
 import { Tray } from "../tray";
 import { BenchCanvas } from "./canvas";
@@ -33,13 +34,13 @@ import { choosePieces, chosenOn, frameOnBench, moveChosen, stepFrame, useBench }
 const GRIDS = [
   ["8", "8"],
   ["16", "16"],
-  ["1", "free"],
+  ["1", t("free")],
 ] as const;
 
 const GHOSTS = [
-  ["none", "none"],
-  ["before", "before"],
-  ["both", "both"],
+  ["none", t("none")],
+  ["before", t("before")],
+  ["both", t("both")],
 ] as const;
 
 /** Frames put together from pieces: the canvas, and the frames in order under it. */
@@ -64,34 +65,34 @@ export function BenchSurface({ source }: { source: Source }) {
     <>
       <BenchKeys source={source} frame={frame} />
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
-        <FieldBox label="canvas">
-          {side("Canvas width", size.w, (w) => ({ ...size, w }))}×{side("Canvas height", size.h, (h) => ({ ...size, h }))}
+        <FieldBox label={t("canvas")}>
+          {side(t("Canvas width"), size.w, (w) => ({ ...size, w }))}×{side(t("Canvas height"), size.h, (h) => ({ ...size, h }))}
         </FieldBox>
         <span className="flex items-center gap-1.5 text-muted">
-          grid
+          {t("grid")}
           <Choice
-            label="Grid"
+            label={t("Grid")}
             value={String(grid)}
             options={GRIDS}
             onChange={(next) => useBench.setState({ grid: Number(next) as 1 | 8 | 16 })}
           />
         </span>
         <span className="flex items-center gap-1.5 text-muted">
-          ghosts
-          <Select label="Ghosts" value={ghosts} options={GHOSTS} onChange={(next) => useBench.setState({ ghosts: next })} />
+          {t("ghosts")}
+          <Select label={t("Ghosts")} value={ghosts} options={GHOSTS} onChange={(next) => useBench.setState({ ghosts: next })} />
         </span>
         <span className="grow" />
         <Button onClick={() => addFrame(source, frame, true)} hint="N" aria-keyshortcuts="n">
-          Copy to next
+          {t("Copy to next")}
         </Button>
         <Button look={picked.length > 0 ? "now" : "plain"} onClick={() => makeClip()} hint="C" aria-keyshortcuts="c">
-          {picked.length > 0 ? "Make clip" : "Make clip of all"}
+          {picked.length > 0 ? t("Make clip") : t("Make clip of all")}
         </Button>
       </div>
       <BenchCanvas source={source} frame={frame} />
       <Tray source={source}>
         <Button className="min-h-6" onClick={() => addFrame(source, frame, false)}>
-          Empty frame
+          {t("Empty frame")}
         </Button>
       </Tray>
     </>
@@ -138,46 +139,46 @@ function BenchKeys({ source, frame }: { source: Source; frame: Frame }) {
     useBench.setState({ hand: { ...hand, flip: across && down ? "both" : across ? "across" : down ? "down" : null } });
   };
   useKeys(
-    "The bench",
+    t("The bench"),
     [
-      { keys: "ArrowLeft", repeats: true, label: "Move the chosen pieces left", run: move(-1, 0) },
-      { keys: "ArrowRight", repeats: true, label: "Move them right", run: move(1, 0) },
-      { keys: "ArrowUp", repeats: true, label: "Move them up", run: move(0, -1) },
-      { keys: "ArrowDown", repeats: true, label: "Move them down", run: move(0, 1) },
-      { keys: "Shift+ArrowLeft", repeats: true, label: "By the grid, left", run: move(-grid, 0) },
-      { keys: "Shift+ArrowRight", repeats: true, label: "By the grid, right", run: move(grid, 0) },
-      { keys: "Shift+ArrowUp", repeats: true, label: "By the grid, up", run: move(0, -grid) },
-      { keys: "Shift+ArrowDown", repeats: true, label: "By the grid, down", run: move(0, grid) },
-      { keys: "x", label: "Flip across: the chosen pieces, or the one in hand", run: flip("across") },
-      { keys: "Shift+x", label: "Flip down", run: flip("down") },
-      { keys: "PageUp", label: "One step up in the stack", run: () => restack(ref, frame, "up") },
-      { keys: "PageDown", label: "One step down", run: () => restack(ref, frame, "down") },
-      { keys: "Shift+PageUp", label: "To the top of the stack", run: () => restack(ref, frame, "top") },
-      { keys: "Shift+PageDown", label: "To the bottom", run: () => restack(ref, frame, "bottom") },
+      { keys: "ArrowLeft", repeats: true, label: t("Move the chosen pieces left"), run: move(-1, 0) },
+      { keys: "ArrowRight", repeats: true, label: t("Move them right"), run: move(1, 0) },
+      { keys: "ArrowUp", repeats: true, label: t("Move them up"), run: move(0, -1) },
+      { keys: "ArrowDown", repeats: true, label: t("Move them down"), run: move(0, 1) },
+      { keys: "Shift+ArrowLeft", repeats: true, label: t("By the grid, left"), run: move(-grid, 0) },
+      { keys: "Shift+ArrowRight", repeats: true, label: t("By the grid, right"), run: move(grid, 0) },
+      { keys: "Shift+ArrowUp", repeats: true, label: t("By the grid, up"), run: move(0, -grid) },
+      { keys: "Shift+ArrowDown", repeats: true, label: t("By the grid, down"), run: move(0, grid) },
+      { keys: "x", label: t("Flip across: the chosen pieces, or the one in hand"), run: flip("across") },
+      { keys: "Shift+x", label: t("Flip down"), run: flip("down") },
+      { keys: "PageUp", label: t("One step up in the stack"), run: () => restack(ref, frame, "up") },
+      { keys: "PageDown", label: t("One step down"), run: () => restack(ref, frame, "down") },
+      { keys: "Shift+PageUp", label: t("To the top of the stack"), run: () => restack(ref, frame, "top") },
+      { keys: "Shift+PageDown", label: t("To the bottom"), run: () => restack(ref, frame, "bottom") },
       {
         keys: "Delete Backspace",
-        label: "Take the chosen pieces off",
+        label: t("Take the chosen pieces off"),
         run: withChosen((places) => act(removePieces, ref, places) && choosePieces(ref, [])),
       },
       {
         keys: "g",
-        label: "Group the chosen pieces: they are chosen and moved together",
+        label: t("Group the chosen pieces: they are chosen and moved together"),
         run: withChosen((places) => act(groupPieces, ref, places)),
       },
-      { keys: "Shift+g", label: "Ungroup them", run: withChosen((places) => act(ungroupPieces, ref, places)) },
+      { keys: "Shift+g", label: t("Ungroup them"), run: withChosen((places) => act(ungroupPieces, ref, places)) },
       {
         keys: "h",
-        label: "Hide the chosen pieces, or show them",
+        label: t("Hide the chosen pieces, or show them"),
         run: withChosen((places) => act(hidePieces, ref, places, !places.every((place) => pieces[place]?.hidden))),
       },
       {
         keys: "Shift+m",
-        label: "Mirror the chosen pieces as one; the whole frame where none is chosen",
+        label: t("Mirror the chosen pieces as one; the whole frame where none is chosen"),
         run: () => act(mirrorPieces, ref, chosen().length > 0 ? chosen() : pieces.map((_, place) => place)),
       },
       {
         keys: "Mod+a",
-        label: "Choose all pieces",
+        label: t("Choose all pieces"),
         run: () =>
           choosePieces(
             ref,
@@ -186,12 +187,12 @@ function BenchKeys({ source, frame }: { source: Source; frame: Frame }) {
       },
       {
         keys: "Mod+c",
-        label: "Copy the chosen pieces",
+        label: t("Copy the chosen pieces"),
         run: withChosen((places) => useBench.setState({ copied: places.flatMap((place) => pieces[place] ?? []) })),
       },
       {
         keys: "Mod+v",
-        label: "Paste pieces at the same place",
+        label: t("Paste pieces at the same place"),
         run: () =>
           pasteUnlessArt(() => {
             const { copied } = useBench.getState();
@@ -204,7 +205,7 @@ function BenchKeys({ source, frame }: { source: Source; frame: Frame }) {
       },
       {
         keys: "d",
-        label: "Duplicate the chosen pieces on top",
+        label: t("Duplicate the chosen pieces on top"),
         run: withChosen((places) => {
           const twins = places.flatMap((place) => pieces[place] ?? []).map((piece) => ({ ...piece, x: piece.x + grid, y: piece.y }));
           if (act(putPieces, ref, twins, null))
@@ -214,13 +215,13 @@ function BenchKeys({ source, frame }: { source: Source; frame: Frame }) {
             );
         }),
       },
-      { keys: "n", label: "Copy to the next frame", run: () => addFrame(source, frame, true) },
-      { keys: ",", repeats: true, label: "Frame before", run: () => stepFrame(source, frame, -1) },
-      { keys: ".", repeats: true, label: "Next frame", run: () => stepFrame(source, frame, 1) },
-      { keys: "c", label: "Make a clip of the picked frames, else of all", run: () => makeClip() },
+      { keys: "n", label: t("Copy to the next frame"), run: () => addFrame(source, frame, true) },
+      { keys: ",", repeats: true, label: t("Frame before"), run: () => stepFrame(source, frame, -1) },
+      { keys: ".", repeats: true, label: t("Next frame"), run: () => stepFrame(source, frame, 1) },
+      { keys: "c", label: t("Make a clip of the picked frames, else of all"), run: () => makeClip() },
       {
         keys: "Escape",
-        label: "Empty the hand, else choose no piece, else pick no frame",
+        label: t("Empty the hand, else choose no piece, else pick no frame"),
         run: () => {
           if (useBench.getState().hand) useBench.setState({ hand: null });
           else if (chosen().length > 0) choosePieces(ref, []);

@@ -6,6 +6,7 @@ import { recolouringOf } from "@caravan/core/palette";
 import { FramePicture } from "../../../preview/frame-picture";
 import { act } from "../../../project/act";
 import { Detail } from "../../../ui/detail";
+import { t } from "../../../ui/words";
 import { chosenOn, useBench } from "./state";
 
 /** The frame on the bench in every palette that it could wear, beside each other; a click opens the palette. */
@@ -15,8 +16,8 @@ export function Variants({ project, source, frame }: { project: Project; source:
   const looks = palettes.filter((palette) => palette.of === undefined || recolouringOf(palettes, palette.name) !== null);
   if (palettes.every(({ of }) => of === undefined)) return null;
   return (
-    <Detail title="In other colours" aside={`${looks.length} palettes`}>
-      <ul aria-label="In other colours" className="flex max-h-48 flex-wrap gap-1.5 overflow-y-auto">
+    <Detail title={t("In other colours")} aside={t("{count} palettes", { count: looks.length })}>
+      <ul aria-label={t("In other colours")} className="flex max-h-48 flex-wrap gap-1.5 overflow-y-auto">
         {looks.map((palette) => (
           <li key={palette.name}>
             <button

@@ -1,0 +1,80 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { join, relative } from "node:path";
+import ts from "typescript";
+import { afterEach, describe, expect, it } from "vitest";
+import { speak, t } from "./words";
+
+afterEach(() => speak({}));
+
+describe("a text of the studio", () => {
+  it("is itself in English, with its gaps filled", () => {
+    expect(t("Add pictures")).toBe("Add pictures");
+    expect(t("{frames} in {clip}", { frames: 3, clip: "walk" })).toBe("3 in walk");
+  });
+
+  it("is what another language says instead, which may place the gaps otherwise and need not know all texts", () => {
+    speak({ "{frames} in {clip}": "{clip}: {frames}", Undo: "Zurück" });
+    expect(t("{frames} in {clip}", { frames: 3, clip: "walk" })).toBe("walk: 3");
+    expect(t("Undo")).toBe("Zurück");
+    expect(t("Redo")).toBe("Redo");
+  });
+
+  it("takes what fills it as it is, also what looks like a gap or is called as objects are", () => {
+    expect(t("Opened {name}.", { name: "{name} $1 __proto__" })).toBe("Opened {name} $1 __proto__.");
+    speak({});
+    expect(t("constructor")).toBe("constructor");
+  });
+
+  it("does not compile with a gap that is not filled, or filled by a name it does not have", () => {
+    // @ts-expect-error -- the clip is missing.
+    t("{frames} in {clip}", { frames: 3 });
+    // @ts-expect-error -- nothing to fill.
+    t("Undo", { name: "x" });
+  });
+});
+
+/** Attributes and properties that are read by people. */
+const READ = new Set(["label", "title", "aria-label", "placeholder", "description", "aside", "text", "aria-valuetext"]);
+/** Gaps of patterns, as `{source}/{n}`, are no words. */
+const hasWords = (text: string): boolean => /[a-z]{2,}/i.test(text.replaceAll(/\{\w+\}/g, ""));
+
+/** Text of a source file that people read and that stands outside of `t`. */
+function untold(path: string): string[] {
+  const file = ts.createSourceFile(path, readFileSync(path, "utf8"), ts.ScriptTarget.Latest, true);
+  const found: string[] = [];
+  const tell = (node: ts.Node) => {
+    const { line } = file.getLineAndCharacterOfPosition(node.getStart());
+    found.push(`${relative(STUDIO, path)}:${line + 1} ${node.getText().trim()}`);
+  };
+  /** What may be shown as it stands: both ways of a choice, and what a template says between its values. */
+  const look = (node: ts.Node): void => {
+    if (ts.isParenthesizedExpression(node)) look(node.expression);
+    else if (ts.isConditionalExpression(node)) [node.whenTrue, node.whenFalse].forEach(look);
+    else if (ts.isStringLiteralLike(node)) hasWords(node.text) && tell(node);
+    else if (ts.isTemplateExpression(node)) {
+      const said = [node.head, ...node.templateSpans.map(({ literal }) => literal)].map(({ text }) => text.replaceAll(/\bpx\b/g, ""));
+      if (said.some(hasWords)) tell(node);
+    }
+  };
+  const visit = (node: ts.Node): void => {
+    if (ts.isJsxText(node) && hasWords(node.text)) tell(node);
+    if (ts.isJsxExpression(node) && node.expression && (ts.isJsxElement(node.parent) || ts.isJsxFragment(node.parent)))
+      look(node.expression);
+    if (ts.isJsxAttribute(node) && READ.has(node.name.getText()) && node.initializer)
+      look(ts.isJsxExpression(node.initializer) && node.initializer.expression ? node.initializer.expression : node.initializer);
+    if (ts.isPropertyAssignment(node) && READ.has(node.name.getText())) look(node.initializer);
+    ts.forEachChild(node, visit);
+  };
+  visit(file);
+  return found;
+}
+
+const STUDIO = join(import.meta.dirname, "..");
+
+it("all that a person reads on a screen is said by `t`", () => {
+  const files = readdirSync(STUDIO, { recursive: true, encoding: "utf8" })
+    .filter((name) => /\.tsx?$/.test(name) && !/\.test\.|fixture|^(server|workers|offline)\//.test(name))
+    .map((name) => join(STUDIO, name));
+  expect(files.length).toBeGreaterThan(100);
+  expect(files.flatMap(untold)).toEqual([]);
+});

@@ -224,3 +224,20 @@ test("an uploaded project is built on the server to the same bytes, and what can
   const large = await page.request.post("/api/build", { data: Buffer.alloc(65 * 1024 * 1024), timeout: 60_000 });
   expect(large.status()).toBe(413);
 });
+
+test("a setting stays under the pointer that changes it, while the delivery is packed anew and proved", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Ship");
+  await expect(page.getByTestId("proof")).toBeVisible({ timeout: 40_000 });
+  const settings = page.getByRole("region", { name: "What the delivery is made of" });
+  await settings.evaluate((element) => element.scrollTo(0, 1e6));
+  const box = settings.getByRole("checkbox", { name: "table of times" });
+  const before = await box.boundingBox();
+  await box.check();
+  // At once, while it is packed, and once it is proved.
+  expect(await box.boundingBox()).toEqual(before);
+  await expect(page.getByTestId("proof")).toBeHidden();
+  expect(await box.boundingBox()).toEqual(before);
+  await expect(page.getByTestId("proof")).toBeVisible({ timeout: 40_000 });
+  expect(await box.boundingBox()).toEqual(before);
+});

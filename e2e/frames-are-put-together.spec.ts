@@ -217,7 +217,7 @@ test("drawn frames are put together from their distinct tiles, flipped ones once
   await expect(page.getByText("2 frames of walk put together from 1 tile, every pixel the same.")).toBeVisible();
   await expect(stack(page)).toHaveCount(2);
   await goTo(page, "Ship");
-  await page.getByRole("checkbox", { name: "tiles and where they lie" }).click();
+  await page.getByRole("checkbox", { name: "tiles and where they lie" }).check();
   const { frame, names, files } = await delivered(page);
   const told = JSON.parse(new TextDecoder().decode([...files].find(([path]) => path.endsWith(".tiles.json"))?.[1]));
   expect([told.tiles, told.placed.length]).toEqual([1, 7]);

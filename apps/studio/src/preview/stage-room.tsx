@@ -1,7 +1,7 @@
 "use client";
 
-import { create } from "zustand";
 /** Sizes the stage: a remembered height that is dragged by the lower edge, or the whole window. */
+import { create } from "zustand";
 import { t } from "../ui/words";
 
 const KEY = "caravan stage height";

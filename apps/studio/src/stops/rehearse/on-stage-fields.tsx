@@ -1,5 +1,6 @@
 "use client";
 
+/** The fields of each kind of thing on a stage. */
 import {
   type Area,
   type Effect,
@@ -19,7 +20,6 @@ import { NumberField } from "../../ui/number-field";
 import { Select } from "../../ui/select";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
-/** The fields of each kind of thing on a stage. */
 import { t } from "../../ui/words";
 import { useSession } from "./session";
 

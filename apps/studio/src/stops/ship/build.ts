@@ -1,5 +1,6 @@
 "use client";
 
+/** Rebuilds the delivery automatically whenever the project changes while Ship is shown. */
 import { CaravanError, type Delivery, type Project } from "@caravan/core/model";
 import { useEffect, useState } from "react";
 import { create } from "zustand";
@@ -8,7 +9,6 @@ import { handToGames } from "../../project/delivering/for-the-crossing";
 import { useOpenProject, useProject } from "../../project/open-project";
 import { chosenDelivery, useView } from "../../project/view";
 import { inBackground } from "../../ui/in-background";
-/** Rebuilds the delivery automatically whenever the project changes while Ship is shown. */
 import { t } from "../../ui/words";
 import type { Delivered } from "../../workers/jobs";
 

@@ -82,7 +82,7 @@ export function Sizes() {
             {!Number.isInteger(density.scale) && (
               <Tick label={t("crisp, by nearest pixels")} checked={density.crisp ?? false} onChange={(crisp) => setCrisp(k, crisp)} />
             )}
-            <span className="number w-full text-right text-small text-muted">{costOf(density)}</span>
+            <span className="number min-h-5 w-full text-right text-small text-muted">{costOf(density)}</span>
           </li>
         ))}
       </ul>

@@ -76,7 +76,6 @@ export function Surface() {
         </div>
       </header>
       <Settings />
-      <BuildState build={build} onAgain={again} />
       <div className="flex min-h-0 grow gap-3">
         {isWide && (
           <section
@@ -89,9 +88,13 @@ export function Surface() {
             <Beside />
           </section>
         )}
-        {build.kind === "built" ? <Pages delivered={build.delivered} /> : <div className="check grow rounded-box border border-line" />}
+        {/* How far it is, and its proof, stand with the pages, so that no setting moves away under the pointer that changes it. */}
+        <div className="flex min-h-0 min-w-0 grow flex-col gap-3">
+          <BuildState build={build} onAgain={again} />
+          {build.kind === "built" ? <Pages delivered={build.delivered} /> : <div className="check grow rounded-box border border-line" />}
+          {build.kind === "built" && <ProofLine build={build} kind={delivery.kind} />}
+        </div>
       </div>
-      {build.kind === "built" && <ProofLine build={build} kind={delivery.kind} />}
     </>
   );
 }
@@ -122,10 +125,11 @@ function BuildState({ build, onAgain }: { build: Build; onAgain: () => void }) {
 }
 
 function provedInWords(kind: Delivery["kind"], { frames, exact, shared }: Proof): string {
-  const what = kind === "films" ? t("pictures of films") : t("frames");
   const pixels =
     exact === frames ? t("every pixel the same") : t("{frames} in the nearest colours that their format holds", { frames: frames - exact });
-  return `${frames} ${what} in, ${frames} out, ${kind === "films" ? "" : t("{shared} shared, ", { shared })}${pixels}`;
+  return kind === "films"
+    ? t("{frames} pictures of films in, {frames} out, {pixels}", { frames, pixels })
+    : t("{frames} frames in, {frames} out, {shared} shared, {pixels}", { frames, shared, pixels });
 }
 
 function ProofLine({ build, kind }: { build: Extract<Build, { kind: "built" }>; kind: Delivery["kind"] }) {
@@ -135,7 +139,7 @@ function ProofLine({ build, kind }: { build: Extract<Build, { kind: "built" }>; 
   return (
     <section
       aria-label={t("Proof")}
-      className="flex shrink-0 items-center justify-between gap-3 rounded-box border border-l-4 border-line border-l-cactus bg-surface px-4 py-2.5"
+      className="flex shrink-0 flex-wrap items-center justify-between gap-x-3 gap-y-1 rounded-box border border-l-4 border-line border-l-cactus bg-surface px-4 py-2.5"
     >
       <div>
         <p role="status" data-testid="proof" className="text-strong font-semibold text-cactus">
@@ -153,7 +157,7 @@ function ProofLine({ build, kind }: { build: Extract<Build, { kind: "built" }>; 
           </ul>
         )}
       </div>
-      <div className="shrink-0 text-right">
+      <div className="flex flex-wrap gap-x-3">
         <p>
           <strong>{sizeInWords(disk)}</strong> {t("on disk")}
         </p>

@@ -19,7 +19,7 @@ import {
   TABLED,
   TAGGED,
 } from "./examples.fixture";
-import type { Traits } from "./learn";
+import type { Traits } from "./shape";
 
 const EXAMPLES = { KEYED, TAGGED, TABLED, LINED, NESTED, PAIRED, PAGED, LISTED, BLOCKS };
 

@@ -4,15 +4,17 @@ import { type NamedFile, utf8 } from "../codec";
 import { type Described, recognise, unseen } from "../metadata";
 import type { Example, Packing } from "../model";
 import { problem } from "../notation";
-import { KEEP, learnShape, needsPage, type Shape, type Traits } from "./learn";
+import { KEEP } from "./further";
+import { learnShape } from "./learn";
 import { locate } from "./locate";
 import { proveShape } from "./prove";
 import { ASSIGNABLE } from "./quantities";
+import { needsPage, type Shape, type Traits } from "./shape";
 import { sheetsOf } from "./sheets";
 import { notesOf, type Told, toldOf } from "./told";
 import { writeInShape } from "./write";
 
-export type { Shape, Traits } from "./learn";
+export type { Shape, Traits } from "./shape";
 export type { Told, ToldLine } from "./told";
 
 /** Longest example kept in a project, characters. */

@@ -6,14 +6,15 @@
  * first; a value that it does not know is told from the example itself: it means what it equals in every record. Cost: O(values × further
  * meanings).
  */
-import { facingOfWord } from "../facing";
 import { groupAt, isPicture, lastPart, numberAt, type ReadFrame, readFrames, says, sideOf, unseen } from "../metadata";
 import { CaravanError, type Example, type Reading, type Size } from "../model";
 import type { Leaf } from "../notation";
-import { type FrameFacts, firstOfEach, type PageFacts, type Scope, type Sheet } from "./facts";
+import { type FrameFacts, firstOfEach, type PageFacts } from "./facts";
+import { addFurther, KEEP } from "./further";
 import type { Located } from "./locate";
 import { loopsOf, type Repeats } from "./loops";
-import { type OutlineList, outlineListsIn } from "./outline-lists";
+import { outlineListsIn } from "./outline-lists";
+import { canRepeat, keyed, placesOf, resolved } from "./pattern-paths";
 import { type Place, placeAt } from "./place";
 import {
   ASSIGNABLE,
@@ -21,7 +22,6 @@ import {
   clipQuantity,
   FACING,
   FRAME_COUNT,
-  FURTHER,
   frameCalling,
   frameQuantity,
   IMAGE,
@@ -31,61 +31,9 @@ import {
   PAGE_WIDTH,
   type Quantity,
   SCALE,
-  TRIMMED,
 } from "./quantities";
 import { holdsFrame, withoutLists } from "./reading-without-lists";
-
-export interface Slot {
-  readonly quantity: Quantity;
-  /** All values that the example has here. */
-  readonly seen: readonly { readonly value: Leaf; readonly raw: string }[];
-  /** Whether a reading says so, it was found by comparing, or a person assigned it. */
-  readonly by: "reading" | "values" | "person";
-}
-
-/** What a shape can say, by which the delivery's settings and the list of frames go. */
-export interface Traits {
-  /** How it tells pages: each frame its own, records around the frames, or one page a file. */
-  readonly pages: "by-frame" | "around" | "one";
-  readonly trims: boolean;
-  readonly turns: boolean;
-  readonly origins: boolean;
-  /** Cells of a grid instead of rectangles. */
-  readonly cells: boolean;
-  /** How clips are told: not at all, by naming or numbering frames, by first and last, by beginnings of names, or by each frame. */
-  readonly clips: "none" | "frames" | "runs" | "names" | "each-frame";
-  readonly facings: boolean;
-  readonly times: "none" | "by-step" | "by-clip" | "by-frame";
-  /** Whether it says how often a clip plays. */
-  readonly counts: boolean;
-  /** Ways of playing that it has words for. */
-  readonly playbacks: readonly string[];
-}
-
-export interface Shape {
-  /** The example's file name. */
-  readonly file: string;
-  readonly located: Located;
-  readonly reading: Reading;
-  readonly slots: ReadonlyMap<string, Slot>;
-  readonly repeats: ReadonlyMap<string, Repeats>;
-  readonly traits: Traits;
-  /** The records of the example that describe frames. */
-  readonly frames: ReadonlyMap<Place, FrameFacts>;
-  /** Lists of corners of frames' records, by their paths. */
-  readonly outlines: ReadonlyMap<string, OutlineList>;
-  /** Where a frame's name stands; null if it has none. */
-  readonly frameName: Slot | null;
-  /** Values of frames' records that differ from one to the next and mean nothing that is known. */
-  readonly strange: readonly string[];
-  /** Those of them that look like geometry: kept as the example has them, they would be wrong for other frames. */
-  readonly unassigned: readonly string[];
-}
-
-/** Whether places cannot be told without the size of the picture. */
-export function needsPage({ rectAs, yAs }: Reading): boolean {
-  return rectAs === "share" || yAs !== undefined;
-}
+import { type Add, needsPage, type Shape, type Slot, traitsOf } from "./shape";
 
 /**
  * Throws `bad-metadata` if the example has too few frames, a list of which only one member is there, or needs the size of its picture and
@@ -175,30 +123,6 @@ export function learnShape(
   };
 }
 
-/** Members that can be written again: those of a list, or with keys of their own. */
-function canRepeat(root: Place, pattern: string): boolean {
-  return parentsOf(root, pattern).every(({ list, children }) => list || [...children.values()].every(({ key }) => key !== null));
-}
-
-function keyed(root: Place, pattern: string): boolean {
-  return parentsOf(root, pattern).some(({ list }) => !list);
-}
-
-/** The places that hold the members of a pattern ending in `*`. */
-function parentsOf(root: Place, pattern: string): Place[] {
-  return placesOf(root, pattern.replace(/\.?\*$/, ""));
-}
-
-/** All places at a path with `*` for any member. */
-function placesOf(root: Place, pattern: string): Place[] {
-  if (pattern === "") return [root];
-  const star = pattern.indexOf("*");
-  if (star < 0) return [placeAt(root, pattern)].filter((each) => each !== null);
-  const before = star === 0 ? root : placeAt(root, pattern.slice(0, star - 1));
-  const rest = pattern.slice(star + 2);
-  return before ? [...before.children.values()].flatMap((each) => placesOf(each, rest)) : [];
-}
-
 /** The example's values at a path, or its keys if that ends in `#`. */
 function valuesOf(root: Place, path: string, text: string, repeats: ReadonlyMap<string, Repeats>): Slot["seen"] {
   const isKey = path.endsWith("#");
@@ -209,29 +133,6 @@ function valuesOf(root: Place, path: string, text: string, repeats: ReadonlyMap<
     const spelled = isKey ? place.key : place.value;
     return spelled ? [{ value: spelled.means, raw: text.slice(spelled.from, spelled.to) }] : [];
   });
-}
-
-/** A reading's path as a path of the whole example; null if it is nowhere. `record` is a record's own path. */
-function resolved(path: string, pattern: string, record: string, root: Place): string | null {
-  const parts = pattern.split(".");
-  const stars = parts.flatMap((part, k) => (part === "*" ? [k] : []));
-  const ups = path.split("../").length - 1;
-  if (path.endsWith("$key")) return `${parts.slice(0, (stars.at(-1 - ups) ?? 0) + 1).join(".")}#`;
-  if (ups === 0) return path === "" ? pattern : `${pattern}.${path}`;
-  const wanted = path.replace("../", "");
-  for (let length = parts.length - 1; length >= 0; length--) {
-    const around = parts.slice(0, length).join(".");
-    const place = placeAt(root, memberPath(around, record));
-    if (place && !place.list && placeAt(place, wanted)) return around === "" ? wanted : `${around}.${wanted}`;
-  }
-  return null;
-}
-
-/** A pattern's path to one member: its stars filled in from the path of a record below it. Keys with dots take what fits. */
-function memberPath(pattern: string, record: string): string {
-  if (!pattern.includes("*")) return pattern;
-  const matcher = new RegExp(`^${pattern.replace(/[.+^${}()|[\]\\]/g, "\\$&").replaceAll("*", "(.+?)")}(?=\\.)`);
-  return matcher.exec(record)?.[0] ?? pattern;
 }
 
 function commonEnding(values: Slot["seen"]): string {
@@ -248,8 +149,6 @@ function exampleFacts(read: readonly ReadFrame[], page: PageFacts): FrameFacts[]
     clip: null,
   }));
 }
-
-type Add = (path: string, quantity: Quantity | null, by?: Slot["by"]) => void;
 
 function addClips(
   clips: NonNullable<Reading["clips"]>,
@@ -331,127 +230,4 @@ function partnerOf(path: string, all: readonly { path: string; value: Leaf }[]):
         ? all.find((each) => each.path === path.replace(/0$/, "1"))
         : undefined;
   return wanted && typeof wanted.value === "number" ? { path: wanted.path, value: wanted.value } : null;
-}
-
-/** Values of frames' records that no reading knows. Returns the paths of those that differ and equal nothing, but for those that are kept. */
-function addFurther(
-  pattern: string,
-  places: ReadonlyMap<Place, FrameFacts>,
-  repeats: ReadonlyMap<string, Repeats>,
-  slots: ReadonlyMap<string, Slot>,
-  add: Add,
-  kept: ReadonlySet<string>,
-  outlines: ReadonlyMap<string, OutlineList>,
-): { path: string; geometry: boolean }[] {
-  const values = new Map<string, { value: Leaf; scope: Scope }[]>();
-  const sheet: Sheet = { pages: [], frames: [...places.values()], clips: [] };
-  for (const [place, frame] of places) {
-    const visit = (each: Place, path: string) => {
-      if (outlines.has(path)) return;
-      if (each.value && !slots.has(path)) {
-        const list = values.get(path) ?? [];
-        values.set(path, list);
-        list.push({ value: each.value.means, scope: { sheet, page: frame.page, frame } });
-      }
-      for (const [key, child] of each.children) if (!repeats.has(`${path}.*`)) visit(child, `${path}.${key}`);
-    };
-    visit(place, pattern);
-  }
-  const strange: { path: string; geometry: boolean }[] = [];
-  for (const [path, list] of values) {
-    if (kept.has(path)) continue;
-    const differs = list.some(({ value }) => value !== list[0]?.value);
-    const equals = (quantity: Quantity) => list.every(({ value, scope }) => saysSame(quantity, value, scope));
-    const sided = typeof list[0]?.value === "number" && sideOf(path) !== null;
-    if (differs || sided) {
-      const found = FURTHER.find((each) => (differs || fitsSide(each, path)) && equals(each));
-      if (found) add(path, found, "values");
-      else if (differs && equals(TRIMMED)) add(path, TRIMMED, "values");
-      else if (differs) strange.push({ path, geometry: list.every(({ value }) => typeof value === "number") && looksGeometric(path) });
-    } else if (says(lastPart(path), ["trimmed", "trim*", "cropped"]) && equals(TRIMMED)) add(path, TRIMMED, "values");
-  }
-  return strange;
-}
-
-/** What a person says of a field that means nothing: it stays as the example has it. */
-export const KEEP = "keep";
-
-const GEOMETRY = [
-  "offset*",
-  "origin*",
-  "pivot*",
-  "anchor*",
-  "inset*",
-  "trim*",
-  "margin*",
-  "pad*",
-  "size*",
-  "box*",
-  "rect*",
-  "bound*",
-  "hit*",
-  "point*",
-];
-
-/** Whether a number may be a place or a size: its own name or the one around it says so, or it stands in a list of numbers. */
-function looksGeometric(path: string): boolean {
-  const parts = path.split(".").filter((part) => part !== "*");
-  return sideOf(path) !== null || /^\d+$/.test(parts.at(-1) ?? "") || parts.slice(-2).some((part) => says(part, GEOMETRY));
-}
-
-/** Where all records say the same number, only its name tells whether it is this side or happens to be equal. */
-function fitsSide({ label }: Quantity, path: string): boolean {
-  const side = sideOf(path)?.side;
-  if (side === "w") return /width/.test(label) && !/fraction/.test(label);
-  if (side === "h") return /height/.test(label) && !/fraction/.test(label);
-  return false;
-}
-
-/** Whether a value already says what a quantity would have it say. */
-export function saysSame(quantity: Quantity, value: Leaf, scope: Scope, wanted = quantity.of(scope)): boolean {
-  if (wanted === null) return false;
-  if (quantity.same) return quantity.same(value, wanted, scope);
-  return (quantity.means?.(value) ?? value) === wanted;
-}
-
-function traitsOf(reading: Reading, repeats: ReadonlyMap<string, Repeats>, slots: ReadonlyMap<string, Slot>): Traits {
-  const { fields, clips } = reading;
-  const kinds = new Set(repeats.values());
-  const told = clips?.fields;
-  const way = [...slots.values()].find(({ quantity }) => quantity.label === "how it plays");
-  const words = way?.seen.map(({ value }) => String(way.quantity.means?.(value))) ?? [];
-  const plain = way?.seen.every(({ value }) => typeof value !== "string");
-  return {
-    // Pages of unlike sizes cannot be read from one file that counts by the size of one.
-    pages: needsPage(reading)
-      ? "one"
-      : kinds.has("pages")
-        ? "around"
-        : fields.picture !== undefined && !fields.picture.startsWith("../")
-          ? "by-frame"
-          : "one",
-    trims: fields.insetX !== undefined && fields.fullW !== undefined,
-    turns: fields.turned !== undefined,
-    origins: fields.originX !== undefined,
-    cells: fields.column !== undefined || fields.index !== undefined,
-    clips: fields.clip ? "each-frame" : !told ? "none" : told.prefix !== undefined ? "names" : told.first !== undefined ? "runs" : "frames",
-    facings: fields.facing !== undefined || told?.facing !== undefined || kinds.has("facings"),
-    times:
-      told && (told.fps ?? told.total ?? (told.frame === undefined ? told.time : undefined)) !== undefined
-        ? "by-clip"
-        : told?.time !== undefined
-          ? "by-step"
-          : fields.time === undefined
-            ? "none"
-            : fields.time.startsWith("../")
-              ? "by-clip"
-              : "by-frame",
-    counts: told?.times !== undefined,
-    // Yes and no can tell looping from not; only a word can tell to and fro.
-    playbacks: way === undefined ? [] : plain ? ["loop", "once"] : [...new Set([...words, "loop", "once"])],
-  };
-}
-
-export function facingWords(slot: Slot): string[] {
-  return slot.seen.map(({ value }) => String(value)).filter((word) => facingOfWord(word) !== null);
 }

@@ -1,6 +1,6 @@
 import type { AtlasClip } from "../atlas";
 import { type StepOrder, stepOrder } from "../playback";
-import type { Traits } from "./learn";
+import type { Traits } from "./shape";
 
 /** A clip as a file will tell it. */
 export type PlayedAs = Pick<AtlasClip, "steps" | "playback" | "times"> & {

@@ -2,10 +2,10 @@ import { groupAt, type ReadFrame, readClips, readFrames, unseen } from "../metad
 import { CaravanError, type Reading } from "../model";
 import { parseAs } from "../notation";
 import type { FrameFacts, Sheet } from "./facts";
-import type { Shape } from "./learn";
 import { locate } from "./locate";
 import { kindFor, saysOutlines } from "./outline-lists";
 import { placeAt } from "./place";
+import type { Shape } from "./shape";
 
 /**
  * Reads what was written in a shape as the example was read, and compares every frame, and every step of every clip, with what was

@@ -12,6 +12,8 @@ import { cornerTold, edgesTold, heightOfPage, sizeTold } from "./rectangle-told"
 export interface Quantity {
   /** For people. */
   readonly label: string;
+  /** Which extent of a frame it is, in pixels, if it is one. */
+  readonly extent?: "w" | "h";
   /** Null where there is nothing to say: what the example says there stays. */
   of(scope: Scope): Leaf;
   /** Whether a value says the same as `of`; by default whether it is equal. */
@@ -267,8 +269,11 @@ export function markQuantity(name: string, side: "x" | "y" | "w" | "h", isBox: b
 
 const SIDE_WORDS = { x: "x", y: "y", w: "width", h: "height" };
 
-const UPRIGHT_WIDTH = number("width", ({ frame }) => frame && uprightSize(frame).w);
-const UPRIGHT_HEIGHT = number("height", ({ frame }) => frame && uprightSize(frame).h);
+/** An extent of a frame, px. */
+const extent = (side: "w" | "h", label: string, of: (frame: Cell) => number): Quantity => ({
+  ...number(label, ({ frame }) => frame && of(frame)),
+  extent: side,
+});
 
 type Cell = NonNullable<Scope["frame"]>;
 const columnsOf = ({ rect, page }: Cell) => Math.floor((page.size?.w ?? rect.w) / rect.w);
@@ -328,20 +333,20 @@ export function frameCalling(byNumber: boolean, from: 0 | 1): Quantity {
  * reading knows no meaning: likelier ones first.
  */
 export const ASSIGNABLE: Readonly<Record<string, Quantity>> = {
-  width: UPRIGHT_WIDTH,
-  height: UPRIGHT_HEIGHT,
+  width: extent("w", "width", (frame) => uprightSize(frame).w),
+  height: extent("h", "height", (frame) => uprightSize(frame).h),
   x: number("x", ({ frame }) => frame?.rect.x),
   y: number("y", ({ frame }) => frame?.rect.y),
   right: number("right edge", ({ frame }) => frame && frame.rect.x + frame.rect.w),
   bottom: number("bottom edge", ({ frame }) => frame && frame.rect.y + frame.rect.h),
-  "untrimmed-width": number("untrimmed width", ({ frame }) => frame?.size.w),
-  "untrimmed-height": number("untrimmed height", ({ frame }) => frame?.size.h),
+  "untrimmed-width": extent("w", "untrimmed width", ({ size }) => size.w),
+  "untrimmed-height": extent("h", "untrimmed height", ({ size }) => size.h),
   "inset-x": number("inset, x", ({ frame }) => frame?.inset.x),
   "inset-y": number("inset, y", ({ frame }) => frame?.inset.y),
   "inset-right": number("inset from the right", ({ frame }) => frame && frame.size.w - frame.inset.x - uprightSize(frame).w),
   "inset-below": number("inset from below", ({ frame }) => frame && frame.size.h - frame.inset.y - uprightSize(frame).h),
-  "stored-width": number("width, as stored", ({ frame }) => frame?.rect.w),
-  "stored-height": number("height, as stored", ({ frame }) => frame?.rect.h),
+  "stored-width": extent("w", "width, as stored", ({ rect }) => rect.w),
+  "stored-height": extent("h", "height, as stored", ({ rect }) => rect.h),
   number: number("number of the frame, from 0", ({ frame }) => frame?.index),
   "number-from-1": number("number of the frame, from 1", ({ frame }) => frame && frame.index + 1),
   "origin-x": number("origin, x", ({ frame }) => frame?.origin?.x),
@@ -380,3 +385,10 @@ export const ASSIGNABLE: Readonly<Record<string, Quantity>> = {
 export const FURTHER: readonly Quantity[] = Object.values(ASSIGNABLE);
 
 export const TRIMMED = flag("whether it is trimmed", ({ frame }) => frame && isTrimmed(frame));
+
+/** Whether a value already says what a quantity would have it say. */
+export function saysSame(quantity: Quantity, value: Leaf, scope: Scope, wanted = quantity.of(scope)): boolean {
+  if (wanted === null) return false;
+  if (quantity.same) return quantity.same(value, wanted, scope);
+  return (quantity.means?.(value) ?? value) === wanted;
+}

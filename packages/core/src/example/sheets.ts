@@ -2,8 +2,8 @@
 import type { Atlas } from "../atlas";
 import { entriesOf, FACINGS, type Facing, freeName } from "../model";
 import { type ClipFacts, type FrameFacts, firstOfEach, type PageFacts, type Sheet, type StepFacts } from "./facts";
-import type { Traits } from "./learn";
 import { type PlayedAs, playedAs } from "./played-as";
+import type { Traits } from "./shape";
 
 type Loose = Omit<FrameFacts, "index" | "clip"> & { readonly clip: number | null };
 

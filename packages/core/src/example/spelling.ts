@@ -3,9 +3,9 @@
 import { CaravanError, type Facing } from "../model";
 import { headOf, type Leaf } from "../notation";
 import type { Scope } from "./facts";
-import { facingWords, type Slot, saysSame } from "./learn";
 import type { Spelled, Spelling } from "./place";
-import { FACING, facingLike, PLAYBACK } from "./quantities";
+import { FACING, facingLike, PLAYBACK, saysSame } from "./quantities";
+import { facingWords, type Slot } from "./shape";
 
 /** The text that says `wanted` in the place of `spelled`; `raw` is what stands there. The example's own text stays where it already says so. */
 export function spelledAs(slot: Slot, wanted: Leaf, { means, as }: Spelled, raw: string, scope: Scope): string {

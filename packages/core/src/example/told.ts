@@ -1,10 +1,10 @@
 /** Describes a shape for people, before anything is written in it. */
 import type { Atlas } from "../atlas";
 import { isTrimmed } from "./facts";
-import type { Shape } from "./learn";
 import { kindFor, outlinesOfKind } from "./outline-lists";
 import type { Place } from "./place";
 import { type PlayedAs, playedAs } from "./played-as";
+import type { Shape } from "./shape";
 
 export interface ToldLine {
   /** Where in the example, `*` for any member. */

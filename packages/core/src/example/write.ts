@@ -6,11 +6,11 @@
  * Cost: O(records × values).
  */
 import { isTrimmed, type Scope, type Sheet } from "./facts";
-import { type Shape, saysSame } from "./learn";
 import type { Repeats } from "./loops";
 import { kindFor, outlineChange } from "./outline-lists";
 import { type Place, placeAt } from "./place";
-import { CLIP_NAME, FACING } from "./quantities";
+import { CLIP_NAME, FACING, saysSame } from "./quantities";
+import type { Shape } from "./shape";
 import { spelledAs } from "./spelling";
 
 interface Change {

@@ -16,21 +16,29 @@ import {
 import { create } from "zustand";
 import { begin } from "../../project/begun";
 import { drawnFrames } from "../../project/drawn-frames";
+import type { History, HistoryEntry } from "../../project/history";
 import { currentProject, useOpenProject } from "../../project/open-project";
 import { say, sayTrouble, sayUnlessDone } from "../../ui/notices";
 import { t } from "../../ui/words";
 
 type Standings = readonly (Standing | null)[];
 
-const useSteadied = create<{ readonly before: { readonly clip: ClipName; readonly label: string; readonly standings: Standings } | null }>(
-  () => ({ before: null }),
-);
+interface Before {
+  readonly clip: ClipName;
+  /** The change that steadied it, as undo has it. */
+  readonly change: HistoryEntry | undefined;
+  readonly standings: Standings;
+}
+
+const useSteadied = create<{ readonly before: Before | null }>(() => ({ before: null }));
+
+const lastChange = ({ history }: { readonly history: History }): HistoryEntry | undefined => history.entries[history.cursor - 1];
 
 /** How the steps of a clip stood before it was steadied, undefined if that was not the last change. */
 export function useStandingsBefore({ name }: Clip): Standings | undefined {
   const before = useSteadied((state) => state.before);
-  const last = useOpenProject(({ history }) => history.entries[history.cursor - 1]?.label);
-  return before && before.clip === name && before.label === last ? before.standings : undefined;
+  const last = useOpenProject(lastChange);
+  return before && before.clip === name && before.change === last ? before.standings : undefined;
 }
 
 /** Which coordinates of origins are set from what is drawn. */
@@ -79,7 +87,7 @@ export async function putSteady(clip: Clip): Promise<void> {
     useSteadied.setState({
       before: {
         clip: clip.name,
-        label: steadyClip.label(project, clip.name, origins),
+        change: lastChange(useOpenProject.getState()),
         standings: clip.steps.map(({ frame }) => standings.get(frame) ?? null),
       },
     });

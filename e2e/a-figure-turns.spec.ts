@@ -111,7 +111,7 @@ test("four facings come from three rows with the west mirrored; the mirror is dr
   await petal("e").click();
   const picture = async () => {
     await page.keyboard.press("Space");
-    await page.getByRole("slider", { name: "Time in the round" }).focus();
+    await page.getByRole("slider", { name: "Position in the loop" }).focus();
     await page.keyboard.press("Home");
     await page.waitForTimeout(120);
     return page.getByTestId("stage").evaluate((canvas: HTMLCanvasElement) => {

@@ -190,9 +190,9 @@ test("how a metadata file was read is shown, and a field can be corrected", asyn
   await bringIn(page);
   await expect(page.getByTestId("outcome")).toContainText("11 frames");
   await expect(page.getByLabel("Path of x")).toHaveText("at.0");
-  await choose(page, page.getByLabel("Path of untrimmed width"), "not told");
+  await choose(page, page.getByLabel("Path of untrimmed width"), "not given");
   await expect(page.getByRole("button", { name: "Undo: cut bazaar as bazaar.json says" })).toBeVisible();
-  await expect(page.getByLabel("Path of untrimmed width")).toHaveText("not told");
+  await expect(page.getByLabel("Path of untrimmed width")).toHaveText("not given");
 });
 
 test("frames are named by a pattern, with a preview, and found by name", async ({ page }) => {

@@ -140,7 +140,7 @@ test("a drive that was kept is played again after a change, and what differs is 
     .getByRole("list", { name: "Drives" })
     .getByRole("button", { name: /one blow/ })
     .click();
-  await expect(page.getByText(/^Other than when it was kept, from \d/)).toBeVisible();
+  await expect(page.getByText(/^Differs from when it was kept, from \d/)).toBeVisible();
   await page.keyboard.press("Control+z");
   await expect(page.getByText("As it was when it was kept.")).toBeVisible();
   // A reload has it all.

@@ -115,7 +115,7 @@ test("a page closed while a delivery takes its place leaves a whole set: the nex
   await next.keyboard.press("Control+z");
   await expect(name).toHaveValue("atlas");
   await deliver(next).click();
-  await expect(next.getByText("game has it already: all 2 files of atlas are as they were.")).toBeVisible();
+  await expect(next.getByText("game is up to date: all 2 files of atlas are unchanged.")).toBeVisible();
 });
 
 test("a drag that the browser takes away ends there: what the pointer does next changes nothing, and undo takes one step", async ({

@@ -178,7 +178,7 @@ test("a delivery goes into the game's folder, again with one key from any stop, 
   expect(Object.keys(atlas.clips)).toEqual(["stroll"]);
 
   await page.keyboard.press("d");
-  await expect(page.getByText("game has it already: all 2 files of atlas are as they were.")).toBeVisible();
+  await expect(page.getByText("game is up to date: all 2 files of atlas are unchanged.")).toBeVisible();
   expect(await written()).toEqual([]);
 
   // A time is changed at Clips; Shift+D at Frames writes the atlas file and leaves the picture alone.

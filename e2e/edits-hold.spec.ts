@@ -117,7 +117,7 @@ test("Shift+D means the same at Clips as everywhere, and a click on the time bar
   await page.getByRole("region", { name: "Ribbons" }).focus();
   await page.keyboard.press("Control+d");
   await expect(page.getByRole("button", { name: /^Step \d:/ })).toHaveCount(5);
-  await page.getByRole("slider", { name: "Time in the round" }).click();
+  await page.getByRole("slider", { name: "Position in the loop" }).click();
   await page.keyboard.press("o");
   await expect(page.getByRole("radio", { name: "Once" })).toBeChecked();
   await page.keyboard.press("Shift+D");

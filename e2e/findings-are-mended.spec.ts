@@ -51,7 +51,7 @@ test("facings come from numbers at the end of names, and each finding on movemen
   const dialog = page.getByRole("dialog", { name: "Actions by names" });
   await expect(dialog.getByRole("checkbox", { name: "turn, 4 ways, by number" })).toBeChecked();
   await choose(page, dialog.getByRole("combobox", { name: "First facing" }), "N");
-  await choose(page, dialog.getByRole("combobox", { name: "Way round" }), "clockwise");
+  await choose(page, dialog.getByRole("combobox", { name: "Direction" }), "clockwise");
   await expect(dialog.getByRole("list", { name: "Matched actions" })).toContainText("Nturn_0");
   await expect(dialog.getByRole("list", { name: "Matched actions" })).toContainText("Eturn_1");
   await dialog.getByRole("button", { name: "Make the action" }).click();

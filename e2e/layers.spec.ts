@@ -122,12 +122,12 @@ test("at Sources a layer is laid over, renamed, blended and taken off; one that 
   await expect(layers).toHaveCount(0);
   await lay("camp_light.png", light);
   await expect(layers).toHaveCount(1);
-  await expect(page.getByRole("combobox", { name: "How light lies over what is below" })).toContainText("Added as light");
+  await expect(page.getByRole("combobox", { name: "Blending of light" })).toContainText("Added as light");
   await lay("camp_hair.png", sheet([20, 20, 20, 255], [0], 7));
   await expect(layers).toHaveCount(2);
   await page.getByRole("textbox", { name: "Name of the layer hair" }).fill("crown");
   await page.keyboard.press("Enter");
-  await choose(page, page.getByRole("combobox", { name: "How crown lies over what is below" }), "Multiplied as shade");
+  await choose(page, page.getByRole("combobox", { name: "Blending of crown" }), "Multiplied as shade");
   await page.getByRole("button", { name: "crown down" }).click();
   await goTo(page, "Frames");
   // Shade of 20 in 255 over the body.

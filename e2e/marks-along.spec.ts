@@ -44,7 +44,7 @@ test("a clip that was cut unevenly is steadied in one act; the chart shows it be
     await expect(canvas(page)).toHaveAttribute("aria-label", `hero/${k} with its origin at ${12 + dx}, ${24 + dy}`);
   }
   await page.getByRole("button", { name: "Steady the clip" }).click();
-  await expect(page.getByText("stroll stands steady:")).toBeVisible();
+  await expect(page.getByText("stroll is steady already:")).toBeVisible();
   await page.keyboard.press("Control+z");
   await expect(chart.getByRole("figure")).not.toHaveAccessibleName(/before it was steadied/);
   await expect(canvas(page)).toHaveAttribute("aria-label", "hero/3 with its origin at 12, 24");

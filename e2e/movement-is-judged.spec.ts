@@ -199,7 +199,7 @@ test("steps are swept over along the ruler, time is scrubbed there, and the brac
   await page.mouse.move(bracket.x + 4 + width * 2, bracket.y + 4, { steps: 6 });
   await page.mouse.up();
   await expect(page.getByRole("textbox", { name: "First step of each later loop" })).toHaveValue("2");
-  await page.getByRole("slider", { name: "Time in the round" }).focus();
+  await page.getByRole("slider", { name: "Position in the loop" }).focus();
   await page.keyboard.press("Home");
   await expect(page.getByTestId("reading")).toHaveText("step 0 of 6");
 });

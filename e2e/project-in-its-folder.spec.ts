@@ -183,7 +183,7 @@ test("what both changed comes together, what is in the middle of a merge is left
   await changeThere(page, (each) => addClip(each, ["s1/c2r0"] as FrameRef[], "jump"));
   const theirs = await fileThere(page, "caravan.json");
   await rename(page, "stride");
-  const banner = page.getByText("Somebody else changed caravan.json in game. It is not written over");
+  const banner = page.getByText("Someone else changed caravan.json in game. It is not written over");
   await expect(banner).toBeVisible({ timeout: 15_000 });
   await expect(page.getByTestId("saved")).toContainText("saved in this browser, not in game");
   expect(await fileThere(page, "caravan.json")).toEqual(theirs);
@@ -266,7 +266,7 @@ test("art that changed in the folder is reviewed, and stays as it is there; with
     });
   });
   await rename(page, "march");
-  await expect(page.getByText("The browser wants your leave to save into game again.")).toBeVisible();
+  await expect(page.getByText("The browser asks for permission to save into game again.")).toBeVisible();
   expect(await clipsThere(page)).toEqual(["stride"]);
   await page.getByRole("button", { name: "Allow it" }).click();
   await expect.poll(() => clipsThere(page)).toEqual(["march"]);
@@ -378,7 +378,7 @@ test("of two tabs only the one that may change the project writes into the folde
   await comeBack(page);
   await page.waitForTimeout(1500);
   expect(await fileThere(page, "caravan.json")).toEqual(there);
-  await expect(page.getByText("Somebody else changed")).toBeHidden();
+  await expect(page.getByText("Someone else changed")).toBeHidden();
 });
 
 test("what cannot be opened or kept is refused in words, and nothing is written", async ({ page }) => {

@@ -139,7 +139,7 @@ test("clips are compared side by side, in step by time or by phase, and with wha
       return { number: Number(name.split("/")[1]), t: Number(t) };
     });
   // The player stands still, at its beginning: where it moves, a busy machine may be loops ahead by now, and time counts on from there.
-  await page.getByRole("slider", { name: "Time in the round" }).fill("250");
+  await page.getByRole("slider", { name: "Position in the loop" }).fill("250");
   // The first lane is the chosen clip, quick: row 1 at 100 ms a step; the other is slow, row 0 at 200.
   await expect.poll(async () => (await drawn()).map(({ number }) => number)).toEqual([6, 1]);
   await page.getByRole("radio", { name: "By phase" }).click();

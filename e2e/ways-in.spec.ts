@@ -192,7 +192,7 @@ test("records that do not fit are listed with their reasons, and the reading can
   await page.reload();
   await expect(page.getByLabel("Path of name")).toHaveText("id");
   await expect(page.getByText("1 of its records do not fit")).toBeVisible();
-  await choose(page, page.getByLabel("Path of name"), "not told");
+  await choose(page, page.getByLabel("Path of name"), "not given");
   await expect(page.getByRole("button", { name: "Undo: cut trio as trio.json says" })).toBeVisible();
 });
 

@@ -103,7 +103,7 @@ test("of a damaged document all opens that is not damaged, which is said, and wh
   await damage(page, "clips", "bad field");
   await page.reload();
   await expect(
-    page.getByText(/could not be opened as it was: .*playback.* It was opened without clip "walk"\. Undo begins anew\./),
+    page.getByText(/could not be opened as it was: .*playback.* It was opened without clip "walk"\. The undo list starts over\./),
   ).toBeVisible();
   await goTo(page, "Frames");
   await expect(sheets(page)).toHaveText([/hero/]);

@@ -67,7 +67,7 @@ export function RowsDialog({ become: first, onClose, onMade }: { become: RowsBec
           <PartedRows key={`${source.id} ${become}`} source={source} become={become} onMade={made} />
         </>
       ) : (
-        <p>{t("There is no sheet yet. Bring one in at Sources.")}</p>
+        <p>{t("There is no sheet yet. Add one at Sources.")}</p>
       )}
     </SheetDialog>
   );

@@ -26,7 +26,7 @@ export function FacingOrderFields({ onChange }: { onChange?: () => void }) {
       <span className="flex items-center gap-1.5 text-muted">
         {t("and they go on")}
         <Select
-          label={t("Way round")}
+          label={t("Direction")}
           value={order.clockwise ? "clockwise" : "other"}
           options={[
             ["clockwise", t("clockwise")],

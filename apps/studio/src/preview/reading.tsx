@@ -14,7 +14,7 @@ export function Reading({ playing }: { playing: Playing | null }) {
   // A string, so that this is drawn again only when what it says changes.
   const said = usePlayerClock(({ elapsed }) => (playing ? readingOf(playing, elapsed, countFrom) : ""));
   if (!playing)
-    return <p className="border-t border-line px-3 py-2 text-muted">{t("Nothing to play yet: bring art in, cut it, pick frames.")}</p>;
+    return <p className="border-t border-line px-3 py-2 text-muted">{t("Nothing to play yet: add art, cut it, pick frames.")}</p>;
   const [frame, place, time, fired, next] = said.split("\n");
   return (
     <div className="border-t border-line px-3 py-2" aria-live={running ? "off" : "polite"}>

@@ -28,7 +28,7 @@ export function ScrubBar({ playing }: { playing: Playing | null }) {
       ))}
       <input
         type="range"
-        aria-label={t("Time in the round")}
+        aria-label={t("Position in the loop")}
         aria-valuetext={t("{at} of {length} ms", { at: written(at, 0), length: written(msFromMicros(length), 0) })}
         className="scrub absolute inset-x-0 top-1 w-full"
         min={0}

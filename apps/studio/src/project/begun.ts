@@ -50,7 +50,7 @@ export function begin(): Begun {
         throw new CaravanError(
           "changed-meanwhile",
           source.name,
-          t("Its art changed while this was worked out."),
+          t("Its art changed while this was being computed."),
           t("Nothing was done. Do it again."),
         );
     },
@@ -68,7 +68,7 @@ function otherProject({ name }: Project): CaravanError {
   return new CaravanError(
     "other-project",
     name,
-    t("Another project was opened before this was done, so it was given up."),
+    t("Another project was opened before this was done, so it was cancelled."),
     t("Nothing was changed. Open it and do it again."),
   );
 }

@@ -75,7 +75,7 @@ export async function readAgain(source: Source, known: MetadataText, reading: Re
   const work = begin();
   try {
     const { frames, clips, unplaced, grade } = await understood(source, known.text, known.file, reading);
-    if (frames.length === 0) return t("So read, no frame lies on the picture. {why}", { why: unplaced[0]?.why ?? "" });
+    if (frames.length === 0) return t("Read this way, no frame is on the picture. {why}", { why: unplaced[0]?.why ?? "" });
     work.stillHas(source);
     const { told } = framesAndClips({ frames, clips }, known.file);
     const before = source.cut?.by === "metadata" ? await understood(source, known.text, known.file, source.cut.reading) : null;

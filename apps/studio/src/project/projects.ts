@@ -173,10 +173,10 @@ function sayRecovered({ id, name }: StoredProject, { taken, lost, why }: Recover
       : t("the last {count} changes (back to {name})", { count: taken.length, name: taken.at(-1) ?? "" });
   say({
     tone: "trouble",
-    text: t("{name} could not be opened as it was: {why} It was opened without {lost}. What it was is kept aside.", {
+    text: t("{name} could not be opened as it was: {why} It was opened without {lost}. The original is kept aside.", {
       name,
       why,
-      lost: lost.length > 0 ? t("{listed}. Undo begins anew", { listed: listed(lost) }) : undone,
+      lost: lost.length > 0 ? t("{listed}. The undo list starts over", { listed: listed(lost) }) : undone,
     }),
     action: { label: t("Save the raw data"), run: () => inBackground(saveRawData(id)) },
   });

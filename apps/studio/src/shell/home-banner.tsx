@@ -50,11 +50,11 @@ export function HomeBanner() {
 function textOf(state: HomeState, folder: string): string | null {
   switch (state.kind) {
     case "locked":
-      return t("The browser wants your leave to save into {folder} again. Until then the project is saved in this browser only.", {
+      return t("The browser asks for permission to save into {folder} again. Until then the project is saved in this browser only.", {
         folder,
       });
     case "changed":
-      return t("Somebody else changed caravan.json in {folder}. It is not written over: look at it first.", { folder });
+      return t("Someone else changed caravan.json in {folder}. Nothing is overwritten: review it first.", { folder });
     case "unreadable":
       return `caravan.json in ${folder} cannot be read as it is now, so it is left alone: ${state.reason}`;
     case "gone":

@@ -16,7 +16,7 @@ export function LeavingDialog() {
   };
   return (
     <SheetDialog title={t("{name} has unsaved changes", { name })} description={why} open onClose={() => answer("stay")}>
-      <p className="mb-4">{t("If you leave it now, what was changed since it was last saved is lost, unless you save it to a file.")}</p>
+      <p className="mb-4">{t("If you leave now, changes since the last save are lost, unless you save the project to a file.")}</p>
       <div className="flex flex-wrap justify-end gap-2">
         <Button onClick={() => answer("discard")}>{t("Discard the changes")}</Button>
         <Button onClick={() => answer("stay")}>{t("Stay here")}</Button>

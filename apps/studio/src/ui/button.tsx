@@ -3,7 +3,6 @@
 import { Tooltip } from "radix-ui";
 import type { ButtonHTMLAttributes, ReactNode } from "react";
 import { chordInWords } from "./keys";
-import { t } from "./words";
 
 type Look = "plain" | "now" | "quiet" | "trouble";
 
@@ -11,7 +10,7 @@ const LOOKS: Record<Look, string> = {
   plain: "border border-line bg-raised text-ink hover:border-line-strong aria-pressed:border-lapis aria-pressed:bg-lapis-soft",
   now: "border border-now bg-now text-on-now font-semibold hover:brightness-105",
   quiet: "border border-transparent text-ink hover:bg-lapis-soft",
-  trouble: t("border border-line bg-raised text-brick hover:border-brick"),
+  trouble: "border border-line bg-raised text-brick hover:border-brick",
 };
 
 interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {

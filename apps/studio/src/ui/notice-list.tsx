@@ -5,7 +5,7 @@ import { Button, IconButton } from "./button";
 import { dismiss, holdNotices, letNoticesGo, useNotices } from "./notices";
 import { t } from "./words";
 
-const TONES = { plain: "border-l-lapis", good: "border-l-cactus", trouble: t("border-l-brick") };
+const TONES = { plain: "border-l-lapis", good: "border-l-cactus", trouble: "border-l-brick" };
 
 /**
  * What there is to tell, read out as it comes. It takes room of its own, at the foot of the player's column or, where that is put away, of the

@@ -23,7 +23,7 @@ export async function deliverInWorker(
       "missing-picture",
       gone[0].file,
       t("The picture is no longer in this browser's storage."),
-      t("Give the art of its source again, or remove the source."),
+      t("Add the art of its source again, or remove the source."),
     );
   }
   const pictures = found.map(({ sha256, blob }) => [sha256, blob as Blob] as const);

@@ -39,7 +39,7 @@ export async function deliverAll(): Promise<void> {
       useDeliveringAll.setState({ now: { at, of: deliveries.length, name } });
       try {
         if (outlets[name] && !into.has(name))
-          throw new Error(t("Leave to write into {folder} was not given.", { folder: outlets[name]?.folder }));
+          throw new Error(t("Permission to write into {folder} was not given.", { folder: outlets[name]?.folder }));
         const delivered = await deliverInWorker(project, delivery, signal, () => {});
         handToGames(id, name, delivered.files);
         if (into.has(name)) await deliverIntoFolder({ project: id, delivery: name }, delivered);

@@ -113,7 +113,7 @@ async function deliveringInto(of: OutletOf, delivered: Delivered): Promise<void>
       tone: "good",
       text:
         written.length === 0
-          ? t("{name} has it already: all {files} of {delivery} are as they were.", {
+          ? t("{name} is up to date: all {files} of {delivery} are unchanged.", {
               name: outlet.folder.name,
               files: counted(paths.length, "file"),
               delivery: of.delivery,
@@ -168,7 +168,9 @@ async function mayWrite(folder: FileSystemDirectoryHandle): Promise<boolean> {
   if (await mayUse(folder, "readwrite", true)) return true;
   say({
     tone: "trouble",
-    text: t("The browser may not write into {name}. Deliver again and allow it, or link the folder anew.", { name: folder.name }),
+    text: t("The browser has no permission to write into {name}. Deliver again and allow it, or link the folder again.", {
+      name: folder.name,
+    }),
   });
   return false;
 }

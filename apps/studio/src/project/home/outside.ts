@@ -51,7 +51,7 @@ export async function takeOutside(answer: Answer): Promise<void> {
   if (!row) return;
   if ((await documentIn(row.folder)) !== outside.text) {
     await look();
-    throw new CaravanError("changed-meanwhile", home.folder, t("It was written again since you looked at it."), t("Look at it once more."));
+    throw new CaravanError("changed-meanwhile", home.folder, t("It was written again after you looked at it."), t("Look at it once more."));
   }
   const { both, why } = comparedWith(outside, work.project);
   if (answer === "both" && !both) throw new CaravanError("damaged-project", home.folder, why ?? "", t("Choose one of the two."));

@@ -102,9 +102,7 @@ function Choosing({ film }: { film: AskedFilm }) {
           })}
         </p>
         {bytes > MUCH && (
-          <p className="font-semibold text-brick">
-            {t("That is much for a browser: take fewer frames, or smaller ones, if it becomes slow.")}
-          </p>
+          <p className="font-semibold text-brick">{t("That is a lot for a browser: take fewer or smaller frames if it becomes slow.")}</p>
         )}
         {places.length > MOST_PICTURES && (
           <p role="alert" className="font-semibold text-brick">

@@ -44,7 +44,7 @@ export function Details() {
       ) : (
         <Detail title={t("Steps")}>
           <p className="text-muted">
-            {t("Choose steps on the ribbon to set their time or drop them. Without a choice, the time is set for all.")}
+            {t("Select steps on the ribbon to set their time or drop them. With none selected, the time is set for all.")}
           </p>
           <StepTime clip={clip} steps={clip.steps.map((_, k) => k)} />
         </Detail>

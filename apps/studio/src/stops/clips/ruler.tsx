@@ -80,7 +80,7 @@ function RoundsFrom({ clip, edges, scale }: { clip: Clip; edges: readonly Micros
   return (
     <span
       data-testid="rounds-from"
-      title={t("Later rounds begin here; drag it to another step")}
+      title={t("Later loops begin here; drag it to another step")}
       className="absolute -top-1 z-10 h-3 w-3 cursor-col-resize touch-none border-t-3 border-l-3 border-lapis hover:border-now"
       style={{ left: at * scale }}
       onPointerDown={(event) => {

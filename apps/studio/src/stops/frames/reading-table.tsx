@@ -131,7 +131,7 @@ function FieldPath({
     <Select
       label={t("Path of {word}", { word })}
       value={path}
-      options={[["", t("not told")], ...text.paths.map((each) => [each, pathInWords(each)] as const)]}
+      options={[["", t("not given")], ...text.paths.map((each) => [each, pathInWords(each)] as const)]}
       onChange={set}
       className="number max-w-40"
     />

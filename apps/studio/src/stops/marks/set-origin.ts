@@ -70,7 +70,7 @@ export async function setFromDrawn(scope: FramesInScope, way: DrawnWay, together
       if (point) found.set(frameRef(source, frame), point);
     }
     const common = together ? commonOrigin([...found.values()]) : null;
-    if (found.size === 0) say({ tone: "plain", text: t("Nothing is drawn in these frames, so they stand where they stood.") });
+    if (found.size === 0) say({ tone: "plain", text: t("These frames are empty, so their origins stay where they were.") });
     const origins = new Map<FrameRef, FramePoint>();
     for (const { source, frame } of scope.frames) {
       const ref = frameRef(source, frame);

@@ -77,7 +77,7 @@ export async function putSteady(clip: Clip): Promise<void> {
     if (origins.size === 0) {
       say({
         tone: "good",
-        text: t("{name} stands steady: no frame would cover more of the one before it elsewhere.", { name: clip.name }),
+        text: t("{name} is steady already: no frame would overlap the one before it better elsewhere.", { name: clip.name }),
       });
       return;
     }

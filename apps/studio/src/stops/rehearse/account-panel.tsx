@@ -41,7 +41,7 @@ export function AccountPanel() {
         <p role="status" className={comparison.from === null ? "text-small text-cactus" : "text-small text-brick"}>
           {comparison.from === null
             ? t("As it was when it was kept.")
-            : t("Other than when it was kept, from {seconds} on.", { seconds: seconds(comparison.from) })}
+            : t("Differs from when it was kept, from {seconds} on.", { seconds: seconds(comparison.from) })}
         </p>
       )}
       <Lanes comparison={comparison} />

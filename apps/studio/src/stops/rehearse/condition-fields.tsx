@@ -139,7 +139,7 @@ function ShowingFields({
   const others = behaviour.rules.filter(({ name }) => name !== rule.name || showing.includes(name)).map(({ name }) => name);
   return (
     <>
-      <More label={showing.join(" or ")} title={t("Rules of which one shows")}>
+      <More label={showing.join(" or ")} title={t("Rules, one of which shows")}>
         {others.map((name) => (
           <Tick
             key={name}

@@ -35,7 +35,7 @@ export function Proposing({ first }: { first: boolean }) {
     return (
       <EmptyPanel title={t("Nothing to rehearse yet")} next={{ label: t("Go to Clips"), run: () => go("clips") }}>
         {t(
-          "Here a character is driven by keys, and rules say which clip shows when. Make clips first, at best as actions in all their facings.",
+          "Here you drive a character with keys, and rules decide which clip shows. Make clips first, ideally as actions in all their facings.",
         )}
       </EmptyPanel>
     );
@@ -63,7 +63,7 @@ export function Proposing({ first }: { first: boolean }) {
         <h2 className="text-title font-bold">{first ? t("See the character behave") : t("Another behaviour")}</h2>
         <p className="text-muted">
           {t(
-            "This is what the names and the way they play suggest. Change what is not so; then drive it with the arrow keys. The rules can be changed at any time.",
+            "This is what the names and playback suggest. Correct what is wrong, then drive it with the arrow keys. The rules can be changed at any time.",
           )}
         </p>
       </div>

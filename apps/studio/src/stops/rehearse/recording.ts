@@ -24,7 +24,7 @@ function keepRecording(): Drive | null {
   const made = driven(`drive ${(currentProject().drives?.length ?? 0) + 1}`);
   if (!made || made.keys.length === 0 || !act(keepDrive, made)) return null;
   const kept = currentProject().drives?.at(-1) ?? null;
-  if (kept) say({ tone: "good", text: t("Kept as {name}. Type over its name to give it another.", { name: kept.name }) });
+  if (kept) say({ tone: "good", text: t("Kept as {name}. Type over its name to rename it.", { name: kept.name }) });
   return kept;
 }
 

@@ -251,7 +251,7 @@ function takeSteps(count: number): void {
     }
     if (endTime({ end }) >= LONGEST) {
       running = false;
-      say({ tone: "plain", text: t("The rehearsal paused after 10 minutes. Start it anew to go on.") });
+      say({ tone: "plain", text: t("The rehearsal paused after 10 minutes. Restart it to go on.") });
       break;
     }
     if (end.steps % STEPS_A_SECOND === 0) kept = [...kept, end];

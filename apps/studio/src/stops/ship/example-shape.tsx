@@ -57,7 +57,9 @@ export function ExampleShape() {
         )}
         {!example && (
           <p className="text-small text-muted">
-            {t("Give or drop here a metadata file that the game reads, alone or with its picture: what goes out is then written just so.")}
+            {t(
+              "Drop or choose a metadata file that your game reads, with or without its picture. The delivery is then written in the same shape.",
+            )}
           </p>
         )}
         <div className="flex flex-wrap gap-1.5">

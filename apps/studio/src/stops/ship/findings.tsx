@@ -28,7 +28,7 @@ export function Findings() {
   return (
     <section aria-label={t("Findings")}>
       <ListHeading title={t("Findings")} count={findings.length} />
-      {findings.length === 0 && <p className="px-1.5 text-cactus">{t("Nothing stands in the way.")}</p>}
+      {findings.length === 0 && <p className="px-1.5 text-cactus">{t("No findings.")}</p>}
       {SEVERITIES.map(([severity, words]) => {
         const own = findings.filter((each) => each.severity === severity);
         return own.length === 0 ? null : (

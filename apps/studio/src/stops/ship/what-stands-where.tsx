@@ -65,7 +65,7 @@ function Unknown({
               label={t("What {field} means", { field: fieldInWords(path) })}
               value={assigned.get(path) ?? ""}
               options={[
-                ["", told.unassigned.includes(path) ? t("say what it means …") : t("stays, as nobody knows it")],
+                ["", told.unassigned.includes(path) ? t("say what it means …") : t("stays, its meaning is unknown")],
                 ...MEANINGS_OF_FIELDS,
               ]}
               onChange={(means) => onAssign(path, means === "" ? null : means)}
@@ -97,7 +97,7 @@ function Lines({ title, lines, last }: { title: string; lines: readonly ToldLine
               {written !== null && (
                 <td className="py-1">
                   {written}
-                  {by === "values" && <span className="text-muted"> {t("· told by its values")}</span>}
+                  {by === "values" && <span className="text-muted"> {t("· recognised by its values")}</span>}
                 </td>
               )}
             </tr>

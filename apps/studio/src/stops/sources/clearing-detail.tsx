@@ -30,7 +30,7 @@ export function ClearingDetail({ source }: { source: Source }) {
   if (!clearing)
     return (
       <Detail title={t("Background")}>
-        <p className="text-muted">{t("Every pixel is opaque, and no one colour prevails at the edges.")}</p>
+        <p className="text-muted">{t("Every pixel is opaque, and no single colour dominates the edges.")}</p>
         <Button onClick={() => setTried({ of: source.id, clearing: WHITE })}>{t("Clear a colour …")}</Button>
       </Detail>
     );

@@ -33,7 +33,7 @@ export function LayersDetail({ source }: { source: Source }) {
   return (
     <Detail title={t("Layers")} aside={layers.length > 0 ? t("{count} with the art itself", { count: layers.length + 1 }) : undefined}>
       {layers.length === 0 && (
-        <p className="mb-2 text-muted">{t("Light, shade or clothing in files of its own, as large as this one, lies over it.")}</p>
+        <p className="mb-2 text-muted">{t("Light, shade or clothing in separate files of the same size, drawn over this one.")}</p>
       )}
       <ul aria-label={t("Layers, the topmost first")} className="flex flex-col gap-1.5">
         {layers.toReversed().map((layer) => (
@@ -91,7 +91,7 @@ function Row({ source, layer }: { source: Source; layer: Layer }) {
       </div>
       <div className="mt-1 flex flex-wrap items-center gap-1.5">
         <Select
-          label={t("How {name} lies over what is below", { name })}
+          label={t("Blending of {name}", { name })}
           value={blend}
           options={BLENDS}
           onChange={(next) => change(edit(blendLayer, name, next))}

@@ -26,7 +26,7 @@ export function LinkedFolderLine() {
       <p className="grow">
         <strong>{name}</strong>{" "}
         {locked
-          ? t("is linked; the browser wants your leave to look into it again.")
+          ? t("is linked; the browser asks for permission to read it again.")
           : home
             ? t("keeps the project: {matched} of {count} sources have their art in it, {changed} changed.", facts)
             : t("is linked: {matched} of {count} sources have their art in it, {changed} changed.", facts)}

@@ -50,7 +50,7 @@ export function RhythmBench({ clip }: { clip: Clip }) {
               stroke="var(--muted)"
               tick={{ fontSize: 12, fill: "var(--muted)" }}
               label={{
-                value: along === "share" ? t("% of the round") : t("step"),
+                value: along === "share" ? t("% of the loop") : t("step"),
                 position: "insideBottom",
                 offset: -10,
                 fill: "var(--muted)",
@@ -67,7 +67,7 @@ export function RhythmBench({ clip }: { clip: Clip }) {
               isAnimationActive={false}
               formatter={(ms) => `${written(Number(ms), 3)} ms`}
               labelFormatter={(at) =>
-                along === "share" ? t("{written} % of the round", { written: written(Number(at), 1) }) : t("step {at}", { at: String(at) })
+                along === "share" ? t("{written} % of the loop", { written: written(Number(at), 1) }) : t("step {at}", { at: String(at) })
               }
               contentStyle={{ background: "var(--raised)", border: "1px solid var(--line)", borderRadius: 6, color: "var(--ink)" }}
             />
@@ -94,7 +94,7 @@ export function RhythmBench({ clip }: { clip: Clip }) {
           value={along}
           options={[
             ["step", t("By step")],
-            ["share", t("By share of the round")],
+            ["share", t("By share of the loop")],
           ]}
           onChange={setAlong}
         />

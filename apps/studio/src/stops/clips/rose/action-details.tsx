@@ -32,7 +32,7 @@ export function ActionDetails({ action }: { action: Action }) {
         />
         <p className="mt-2 text-small text-muted">
           {t(
-            "Move the pointer over the figure above, or press [ and ], and it turns. A facing that is missing shows the nearest one; of two as near, the one that looks more toward you.",
+            "Move the pointer over the figure above, or press [ and ], to turn it. A missing facing shows the nearest one; of two equally near, the one that faces you more.",
           )}
         </p>
       </Detail>

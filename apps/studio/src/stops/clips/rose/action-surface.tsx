@@ -104,7 +104,7 @@ export function ActionSurface({ action }: { action: Action }) {
         )}
         {petal?.mirror && (
           <Button
-            title={t("Mirrors its frames as pictures of their own, so that this facing can be changed for itself")}
+            title={t("Stores mirrored copies of its frames, so that this facing can be edited separately")}
             onClick={() =>
               inBackground(freezeMirrorOf(name, looks).then((error) => error && say({ tone: "trouble", text: error.message })))
             }
@@ -113,10 +113,10 @@ export function ActionSurface({ action }: { action: Action }) {
           </Button>
         )}
         <span className="grow" />
-        <Button onClick={() => act(turnAction, name, -1)} title={t("Every clip takes the facing before, its name with it")}>
+        <Button onClick={() => act(turnAction, name, -1)} title={t("Shift every clip to the previous facing, with its name")}>
           {t("Turn the rose ↺")}
         </Button>
-        <Button onClick={() => act(turnAction, name, 1)} title={t("Every clip takes the next facing clockwise, its name with it")}>
+        <Button onClick={() => act(turnAction, name, 1)} title={t("Shift every clip to the next facing clockwise, with its name")}>
           ↻
         </Button>
         {canFill && <Button onClick={() => act(mirrorMissing, name)}>{t("Mirror all that are missing")}</Button>}

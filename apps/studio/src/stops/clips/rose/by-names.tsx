@@ -50,7 +50,7 @@ export function ByNames({ onClose }: { onClose: () => void }) {
       {matched.length === 0 ? (
         <p>
           {t(
-            "No two clips or sources share a name but for a facing. Names such as walk_s and walk_se, idleLeft and idleRight, or turn0 to turn7 do.",
+            "No two clips or sources have names that differ only in a facing, such as walk_s and walk_se, idleLeft and idleRight, or turn0 to turn7.",
           )}
         </p>
       ) : (

@@ -97,7 +97,7 @@ function Stack({ project, frame, of, chosen }: { project: Project; frame: Frame;
   return (
     <Detail title={t("Stack")} aside={t("top first · PgUp one up")}>
       {pieces.length === 0 && (
-        <p className="text-muted">{t("Nothing lies on it yet: take a piece in hand at the left, and click on the canvas.")}</p>
+        <p className="text-muted">{t("Nothing is on it yet: take a piece from the left, then click on the canvas.")}</p>
       )}
       <DndContext id="stack" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(of, event)}>
         <SortableContext items={topFirst.map(({ place }) => `${place}`)} strategy={verticalListSortingStrategy}>

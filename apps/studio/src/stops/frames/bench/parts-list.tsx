@@ -31,7 +31,7 @@ export function PartsList({ source }: { source: Source }) {
   const parts = sources.find(({ id }) => id === wanted) ?? partsOf(project, frameOnBench(source, cursor)) ?? sources[0];
   if (!parts)
     return (
-      <p className="mt-4 px-1.5 text-muted">{t("Bring in a sheet of pieces at Sources and cut it; its frames can then be put here.")}</p>
+      <p className="mt-4 px-1.5 text-muted">{t("Add a sheet of pieces at Sources and cut it; its frames can then be placed here.")}</p>
     );
   return (
     <>
@@ -105,7 +105,7 @@ function Parts({ project, source, parts }: { project: Project; source: Source; p
         />
       </div>
       {hand && <Uses project={project} source={source} of={hand.of} />}
-      <p className="mt-1 px-1.5 text-small text-muted">{t("A click takes a piece in hand; X flips it, Esc lays it away.")}</p>
+      <p className="mt-1 px-1.5 text-small text-muted">{t("Click a piece to take it in hand; X flips it, Esc puts it back.")}</p>
     </>
   );
 }

@@ -60,7 +60,10 @@ function Cost({ cost, budget, palettes }: { cost: CountedTiles; budget: Budget; 
       <Bar word="colours" count={cost.colours} most={mostColours} onMost={(next) => setBudget({ mostColours: next })} />
       <Bar word={t("colours in a tile")} count={inTile} most={mostTileColours} onMost={(next) => setBudget({ mostTileColours: next })} />
       {mostTileColours !== null && (
-        <Over frames={perFrame.filter((each) => each.mostColours > mostTileColours)} what={(each) => `${each.mostColours} colours`} />
+        <Over
+          frames={perFrame.filter((each) => each.mostColours > mostTileColours)}
+          what={(each) => t("{count} colours", { count: each.mostColours })}
+        />
       )}
       {palettes > 0 && (
         <>

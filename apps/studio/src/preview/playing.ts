@@ -89,14 +89,25 @@ export function playingAtFrames(project: Project, view: View): Playing | null {
   if (!source) return null;
   if (view.hoverRow !== null) {
     const refs = rowRefs(source, view.hoverRow);
-    if (refs.length > 0) return ofRefs(project, `row ${view.hoverRow} of ${source.id}`, `row ${view.hoverRow} of ${source.name}`, refs);
+    if (refs.length > 0)
+      return ofRefs(
+        project,
+        `row ${view.hoverRow} of ${source.id}`,
+        t("row {row} of {name}", { row: view.hoverRow, name: source.name }),
+        refs,
+      );
   }
   const picked = pickedFrames(project, view);
   // On the bench a click goes to a frame, and what moves there is its clip.
   const onBench = isOfPieces(source) && picked.length === 1 ? ofFrameOnBench(project, source, view) : null;
   if (onBench) return onBench;
   if (picked.length > 0)
-    return ofRefs(project, "picked", `${picked.length} picked ${picked.length === 1 ? t("frame") : t("frames")}`, picked);
+    return ofRefs(
+      project,
+      "picked",
+      picked.length === 1 ? t("1 picked frame") : t("{count} picked frames", { count: picked.length }),
+      picked,
+    );
   return (isOfPieces(source) && ofFrameOnBench(project, source, view)) || ofSource(project, source);
 }
 
@@ -211,7 +222,8 @@ function firstRowOf(project: Project, source: Source): number {
 function ofSource(project: Project, source: Source): Playing | null {
   const firstRow = firstRowOf(project, source);
   const refs = rowRefs(source, firstRow);
-  if (refs.length > 0) return ofRefs(project, `row ${firstRow} of ${source.id}`, `row ${firstRow} of ${source.name}`, refs);
+  if (refs.length > 0)
+    return ofRefs(project, `row ${firstRow} of ${source.id}`, t("row {row} of {name}", { row: firstRow, name: source.name }), refs);
   if (source.pictures.length === 0) return null;
   const { width: w, height: h } = sheetOf(source);
   const { name } = source;

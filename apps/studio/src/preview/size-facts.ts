@@ -15,7 +15,7 @@ export function sizeFacts(
   const scales = new Set(deliveries.flatMap(({ densities }) => densities.map(({ scale }) => scale)));
   scales.delete(1);
   return [
-    ["size", `${w} × ${h}`],
+    [t("size"), `${w} × ${h}`],
     ...(rect.w === w && rect.h === h ? [] : [[t("on the sheet"), `${rect.w} × ${rect.h}`] as [string, string]]),
     ...[...scales]
       .sort((a, b) => a - b)

@@ -1,5 +1,6 @@
 /** Coordinates this browser's tabs: each project has one owner; other tabs are read-only until they take over. */
 import { CaravanError } from "@caravan/core/model";
+import { t } from "../ui/words";
 import { freshId } from "./fresh-id";
 
 export type TabMessage =
@@ -82,8 +83,8 @@ export async function takeOver(id: string, onLost: () => void, patience = 1500):
   if (refused !== null)
     throw new CaravanError(
       "not-stored",
-      "the other tab",
-      `It has changes that it could not save: ${refused}`,
+      t("the other tab"),
+      t("It has changes that it could not save: {refused}", { refused }),
       "Go there and save the project to a file first.",
     );
   return (await request(id, { steal: true }, onLost)) as Ownership;

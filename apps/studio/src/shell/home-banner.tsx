@@ -56,9 +56,9 @@ function textOf(state: HomeState, folder: string): string | null {
     case "changed":
       return t("Someone else changed caravan.json in {folder}. Nothing is overwritten: review it first.", { folder });
     case "unreadable":
-      return `caravan.json in ${folder} cannot be read as it is now, so it is left alone: ${state.reason}`;
+      return t("caravan.json in {folder} cannot be read as it is now, so it is left alone: {reason}", { folder, reason: state.reason });
     case "gone":
-      return `caravan.json is no longer in ${folder}. The project is saved in this browser.`;
+      return t("caravan.json is no longer in {folder}. The project is saved in this browser.", { folder });
     case "failed":
       return t("The project could not be saved into {folder}: {reason} It is saved in this browser.", { folder, reason: state.reason });
     default:

@@ -75,7 +75,7 @@ function useNow(every: number): number {
 
 function agoInWords(ms: number): string {
   const seconds = Math.max(0, Math.round(ms / 1000));
-  if (seconds < 60) return `, ${seconds} s ago`;
+  if (seconds < 60) return t(", {seconds} s ago", { seconds });
   if (seconds < 3600) return t(", {minutes} min ago", { minutes: Math.round(seconds / 60) });
   return seconds < 86_400 ? t(", {hours} h ago", { hours: Math.round(seconds / 3600) }) : "";
 }

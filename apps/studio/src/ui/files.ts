@@ -1,4 +1,6 @@
 /** Downloads files, and opens the file picker. */
+import { t } from "./words";
+
 export function saveFile(name: string, bytes: Uint8Array, type: string): void {
   const url = URL.createObjectURL(new Blob([bytes as BlobPart], { type }));
   const link = document.createElement("a");
@@ -45,6 +47,6 @@ function asked(set: (input: HTMLInputElement) => void): Promise<File[]> {
 
 /** 812 bytes, 24.1 KB, 3.2 MB. */
 export function sizeInWords(bytes: number): string {
-  if (bytes < 1000) return `${bytes} bytes`;
+  if (bytes < 1000) return t("{bytes} bytes", { bytes });
   return bytes < 1_000_000 ? `${(bytes / 1000).toFixed(1)} KB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
 }

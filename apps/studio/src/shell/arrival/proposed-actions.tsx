@@ -64,7 +64,7 @@ function inWords({ action, byOrder, petals }: ProposedAction): string {
   return [
     t("Make the action {name}, {ways} facings", { name: action.name, ways: action.ways }),
     ...(byOrder ? [t("in this order")] : []),
-    ...(mirrored > 0 ? [`${mirrored} mirrored`] : []),
-    ...(missing > 0 ? [`${missing} missing`] : []),
+    ...(mirrored > 0 ? [t("{mirrored} mirrored", { mirrored })] : []),
+    ...(missing > 0 ? [t("{missing} missing", { missing })] : []),
   ].join(", ");
 }

@@ -30,7 +30,7 @@ export function List() {
   const foldedParts = useFoldedParts();
   const rows = clipRows(shown, project.actions, ({ name }, count) => ({
     title: name,
-    fact: `${count} clips`,
+    fact: t("{count} clips", { count }),
     // What matches is shown.
     folded: !filtered && foldedParts.has(partOf(name)),
     onFold: (folded) => fold(partOf(name), folded),

@@ -45,11 +45,11 @@ export function outcomeInWords(source: Source, grid: Grid): { text: string; good
     kept === 1 ? t("1 frame") : t("{kept} frames", { kept }),
     skipped > 0 ? t("{skipped} empty left out", { skipped }) : empty > 0 ? t("{empty} empty", { empty }) : t("none empty"),
     ...(beside > 0 ? [t("{beside} cells not taken", { beside })] : []),
-    ...(dropped > 0 ? [`${dropped} dropped`] : []),
+    ...(dropped > 0 ? [t("{dropped} dropped", { dropped })] : []),
     right + bottom === 0
       ? t("nothing left over")
       : t("left over: {rest}", {
-          rest: [right && `${right} px at right`, bottom && `${bottom} px at bottom`].filter(Boolean).join(", "),
+          rest: [right && t("{right} px at right", { right }), bottom && t("{bottom} px at bottom", { bottom })].filter(Boolean).join(", "),
         }),
   ];
   return { text: parts.join(", "), good: right + bottom === 0 };
@@ -73,7 +73,7 @@ export function framesInWords({ frames, cut }: Source): { text: string; good: bo
   const text = [
     `${kept === 1 ? t("1 frame") : t("{kept} frames", { kept })}${rows > 1 ? t(" in {rows} rows", { rows }) : ""}`,
     ...(cut?.by === "metadata" ? [t("as {file} says", { file: cut.file })] : []),
-    ...(dropped > 0 ? [`${dropped} dropped`] : []),
+    ...(dropped > 0 ? [t("{dropped} dropped", { dropped })] : []),
   ].join(", ");
   return { text, good: kept > 0 };
 }

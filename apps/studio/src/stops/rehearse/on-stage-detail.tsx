@@ -69,7 +69,11 @@ export function OnStageDetail({ stage }: { stage: Stage }) {
         ))}
         {stage.platforms.map((platform, k) => (
           <Item key={`platform ${k}`} title={t("Platform {number}", { number: k + 1 })} onRemove={() => put(stage, "platforms", k, null)}>
-            <AreaFields of={`platform ${k + 1}`} area={platform} onChange={(next) => put(stage, "platforms", k, next)} />
+            <AreaFields
+              of={t("platform {number}", { number: k + 1 })}
+              area={platform}
+              onChange={(next) => put(stage, "platforms", k, next)}
+            />
           </Item>
         ))}
         {stage.effects.map((effect, k) => (

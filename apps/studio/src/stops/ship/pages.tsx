@@ -97,7 +97,8 @@ function ZoomedPages({ delivered, children }: { delivered: Delivered; children: 
                 key={shown.image}
                 shown={shown}
                 view={views[k]}
-                place={`page ${pages.indexOf(shown.page) + 1} of ${pages.length}`}
+                number={pages.indexOf(shown.page) + 1}
+                count={pages.length}
                 zoom={zoom}
               />
             ))
@@ -180,7 +181,16 @@ function Small({ shown, bytes }: { shown: ShownPage; bytes: Uint8Array | undefin
   );
 }
 
-function Page({ shown, view, place, zoom }: { shown: ShownPage; view: PictureView | undefined; place: string; zoom: number }) {
+interface PageProps {
+  readonly shown: ShownPage;
+  readonly view: PictureView | undefined;
+  /** Which page it is, from 1, and of how many. */
+  readonly number: number;
+  readonly count: number;
+  readonly zoom: number;
+}
+
+function Page({ shown, view, number, count, zoom }: PageProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { page, layer } = shown;
   const { w, h } = page.size;
@@ -205,8 +215,8 @@ function Page({ shown, view, place, zoom }: { shown: ShownPage; view: PictureVie
         style={{ width: w * zoom, height: h * zoom }}
       />
       <figcaption className="number rounded-box border border-line bg-raised px-2 text-small">
-        {layer === null ? place : t("{layer} over {replace}", { layer, replace: place.replace(/ of \d+$/, "") })} · {w} × {h} ·{" "}
-        {layer === null && t("{occupancy} % filled · ", { occupancy: (page.occupancy * 100).toFixed(1) })}
+        {layer === null ? t("page {number} of {count}", { number, count }) : t("{layer} over page {number}", { layer, number })} · {w} × {h}{" "}
+        · {layer === null && t("{occupancy} % filled · ", { occupancy: (page.occupancy * 100).toFixed(1) })}
         {page.layers && t("{size} in memory · ", { size: sizeInWords(w * h * 4) })}
         {zoomInWords(zoom)}
       </figcaption>

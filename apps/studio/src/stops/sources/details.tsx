@@ -69,8 +69,8 @@ function sizeOf(source: Source): string {
 
 function factsOfFile(picture: Picture | undefined): [word: string, value: string][] {
   return [
-    ["colours", picture ? coloursInWords(picture.facts) : "…"],
-    ["background", picture ? backgroundInWords(picture.facts) : "…"],
-    ["file", picture ? sizeInWords(picture.bytes) : "…"],
+    [t("colours"), picture ? coloursInWords(picture.facts) : "…"],
+    [t("background"), picture ? backgroundInWords(picture.facts) : "…"],
+    [t("file"), picture ? sizeInWords(picture.bytes) : "…"],
   ];
 }

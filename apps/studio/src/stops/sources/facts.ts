@@ -15,6 +15,11 @@ export function coloursInWords({ colours }: PictureFacts): string {
 }
 
 const BACKGROUNDS = { opaque: t("opaque"), clear: t("transparent"), soft: t("transparent, soft edges") };
+const WITH_BACKGROUND = {
+  opaque: t("opaque background"),
+  clear: t("transparent background"),
+  soft: t("transparent background, soft edges"),
+};
 
 /** What is behind the figures in a picture, where a label says that it is the background. */
 export function backgroundInWords({ ground }: PictureFacts): string {
@@ -22,7 +27,6 @@ export function backgroundInWords({ ground }: PictureFacts): string {
 }
 
 /** The same where nothing else says what it is about. */
-export function withBackgroundInWords(facts: PictureFacts): string {
-  const [background, ...edges] = backgroundInWords(facts).split(", ");
-  return [`${background} background`, ...edges].join(", ");
+export function withBackgroundInWords({ ground }: PictureFacts): string {
+  return WITH_BACKGROUND[ground];
 }

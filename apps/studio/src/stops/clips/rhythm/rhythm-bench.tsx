@@ -148,5 +148,10 @@ function inWords(clip: Clip): string {
     least === most
       ? t("{written} ms each", { written: written(least, 3) })
       : t("{least} to {most} ms", { least: written(least, 3), most: written(most, 3) });
-  return `${clip.name}, ${clip.steps.length} steps, ${range}, ${secondsInWords(totalOf(clip))}`;
+  return t("{name}, {count} steps, {range}, {total}", {
+    name: clip.name,
+    count: clip.steps.length,
+    range,
+    total: secondsInWords(totalOf(clip)),
+  });
 }

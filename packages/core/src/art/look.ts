@@ -1,5 +1,5 @@
 /**
- * A look is what a frame's pixels are taken from: a picture as it is seen in a source, several that lie over one another, or a canvas that pieces
+ * Defines a look, what a frame's pixels are taken from: a picture as it is seen in a source, several that lie over one another, or a canvas that pieces
  * of pictures are put together on. A recipe, not pixels; each recipe is one object, however often it is asked for, so that looks can be compared, and things kept by look,
  * without spelling them out.
  */

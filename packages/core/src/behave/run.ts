@@ -1,5 +1,5 @@
 /**
- * Runs a behaviour: state, inputs and time in, what shows out. Exact to the microsecond; how often it is asked changes nothing.
+ * Runs a behaviour: state, inputs and time in, what shows out. Exact to the microsecond; the result does not depend on how often it is called.
  *
  * What is given belongs to the time reached so far, and all that is given at one time is one instant: so an instant is kept as it stood
  * before it was looked at, and is looked at anew when more is given. Cost: O(rules × conditions) for each instant; none for time that

@@ -1,5 +1,5 @@
 /**
- * Whether a name matches a pattern in which `*` stands for any text, also none, and `?` for one character; the whole name must. Every
+ * Returns whether a name matches a pattern in which `*` stands for any text, also none, and `?` for one character; the whole name must. Every
  * other character stands for itself.
  *
  * Greedy: a `*` first takes nothing, and one character more each time what follows it does not fit. Only the last `*` need ever give way,

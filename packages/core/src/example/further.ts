@@ -1,4 +1,4 @@
-/** Values of frames' records that no reading knows are told from the example itself: one means what it equals in every record. */
+/** Identifies values of frame records that no reading knows: one means whatever it equals in every record. */
 import { lastPart, says, sideOf } from "../metadata";
 import type { Leaf } from "../notation";
 import type { FrameFacts, Scope, Sheet } from "./facts";

@@ -4,7 +4,7 @@ import type { Reading } from "../model";
 import type { Located } from "./locate";
 import { placeAt } from "./place";
 
-/** What each member of something repeated stands for. */
+/** Names what each member of a repeated list or record stands for. */
 export type Repeats = "pages" | "frames" | "clips" | "steps" | "actions" | "facings" | "once";
 
 /** What is repeated at each `*` of a reading's paths. */

@@ -1,5 +1,5 @@
 /**
- * Tells a frame's rectangle in the way that a reading says a file counts: the inverse of how metadata is read.
+ * Writes a frame's rectangle in the convention of a reading: the inverse of how metadata is read.
  *
  * All in pixels of the page; `y` runs down in what is given and as the reading says in what comes out.
  */

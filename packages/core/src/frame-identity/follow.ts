@@ -1,5 +1,5 @@
 /**
- * Which frame of before each piece of changed art shows, told by what is drawn: a row put in at the top moves every cell, and what was
+ * Matches changed art to earlier frames by what is drawn: a row put in at the top moves every cell, and what was
  * drawn in them goes with them.
  *
  * Frames whose drawing is where it was are themselves. Of the others, those with equal drawings are paired; the way that most of them went

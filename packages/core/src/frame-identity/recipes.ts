@@ -1,5 +1,5 @@
 /**
- * Other grids by which changed art may be meant to be cut: its cells have another size now, or the whole sheet moved by some pixels. Which of
+ * Finds other grids that changed art may be meant for: its cells have another size now, or the whole sheet moved by some pixels. Which of
  * them is right is told by the drawings of before that are found whole in its cells.
  */
 import { cutOfSuggestion, gridOf, suggestGrids } from "../cut";

@@ -1,5 +1,5 @@
 /**
- * Where a frame stands: nine places of its untrimmed box, or found from what is drawn in it.
+ * Computes a frame's origin: one of nine places of its untrimmed box, or found from what is drawn in it.
  *
  * Points are in pixels from the frame's untrimmed top-left corner, in halves, so that the middle of an even width can be told.
  */

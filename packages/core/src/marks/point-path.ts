@@ -1,7 +1,7 @@
 import { type Clip, findFrame, type MarkName, type MarkPoint, originOf, type Project } from "../model";
 import { pointIn } from "./frame-marks";
 
-/** Where a point is from step to step of a clip, from each frame's origin, in pixels; null on steps whose frame is missing or lacks it. */
+/** Traces a point through the steps of a clip, relative to each frame's origin, in pixels; null on steps whose frame is missing or lacks it. */
 export function pointPath(project: Project, { steps }: Pick<Clip, "steps">, name: MarkName): (MarkPoint | null)[] {
   return steps.map(({ frame }) => {
     const found = findFrame(project, frame);

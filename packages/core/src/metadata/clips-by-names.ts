@@ -1,4 +1,4 @@
-/** Clips of a file that tells none: `walk_0 walk_1 …` are the clip `walk`. */
+/** Derives clips from frame names where a file lists none: `walk_0 walk_1 …` become the clip `walk`. */
 import { naturalOrder } from "../model";
 import { withoutEnding } from "./frame-book";
 import type { ReadClip, ReadFrame } from "./read";

@@ -1,4 +1,4 @@
-/** Events of metadata: a word or a list of words at a frame or a step, of which most records have none. */
+/** Reads events of metadata: a word or a list of words on a frame or a step, absent from most records. */
 import type { MetadataRecord } from "./groups";
 import { EVENT_WORDS, lastPart, says } from "./words";
 

@@ -1,4 +1,4 @@
-/** What the fields of frames' records mean beside the rectangle: told by names, and by what their numbers are equal to or lie within. */
+/** Identifies the other fields of frame records, by their names and by what their numbers equal or lie within. */
 import type { FrameField, Reading, Size } from "../model";
 import { numberOf } from "../notation";
 import { eventField } from "./events";

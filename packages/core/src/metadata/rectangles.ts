@@ -1,5 +1,5 @@
 /**
- * Which fields of a group of records are a rectangle, and how they are meant: told by names and by geometry.
+ * Identifies the rectangle among the fields of a group of records, and its convention, by names and geometry.
  *
  * Every assignment of fields to sides that names allow (and, where none do, any four numbers in a likely order) is read in every way that its
  * numbers allow: in pixels or shares of the picture, y counted down or up. Those win whose rectangles describe the picture.

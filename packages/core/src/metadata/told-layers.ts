@@ -1,5 +1,5 @@
 /**
- * Finds the layers that a metadata file tells: pictures of equal size that lie over the one whose frames it describes, by a list or a
+ * Finds the layers that a metadata file lists: pictures of equal size that lie over the one whose frames it describes, by a list or a
  * record that is named as layers, or by fields beside the picture's own that are named like light or shade.
  */
 import { BLENDS, type Blend } from "../model";

@@ -1,5 +1,5 @@
 /**
- * Records whose names keep the order in which they were given. An object puts names that look like numbers first, in their order, whatever
+ * Builds records that keep their names in the given order. An object puts names that look like numbers first, in their order, whatever
  * the project says; so the order is remembered beside the object, and everything that is written asks for it here.
  */
 const orders = new WeakMap<object, readonly string[]>();

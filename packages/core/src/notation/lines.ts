@@ -1,5 +1,5 @@
 /**
- * Records of a text whose lines repeat a pattern, whatever that is: `sprite walk_0 at 2 2 size 20 34`.
+ * Reads records from a text whose lines repeat some pattern: `sprite walk_0 at 2 2 size 20 34`.
  *
  * A line is parted into words, numbers, strings and signs. Lines of the same kinds in the same order are of one make; a word that most of them
  * have at the same place is part of the make, what varies is a field, named by the constant words before it. Lines that follow each other in

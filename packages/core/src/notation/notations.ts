@@ -1,5 +1,5 @@
 /**
- * Text of any make -> trees of records, lists and values, so that the rest need not know what it was written in.
+ * Parses text of any notation into trees of records, lists and values, so that other code need not know it.
  *
  * Recognised by content, not by a file's ending. A text may be read in several notations; which of them says something of frames is found out
  * by trying. Holds: a tree is plain JSON; numbers that were written as text are numbers; no text is ever run or fetched.

@@ -1,5 +1,5 @@
 /**
- * Lines simplified so that none crosses or touches itself or another one. Where two edges do, the points that they stand for get less
+ * Simplifies lines so that none crosses or touches itself or another one. Where two edges do, the points that they stand for get less
  * of the tolerance, at last none: then they follow the line itself, which never meets itself. So it ends.
  */
 import { areaOf, type Corner, crossings, isInside, type Polygon } from "./polygon";

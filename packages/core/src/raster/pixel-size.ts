@@ -1,7 +1,7 @@
 import type { Pixels } from "./pixels";
 
 /**
- * How large the art's own pixels are: n if the picture is made of squares of n × n px of one colour each, as pixel art that was saved
+ * Returns the size of the art's own pixels: n if the picture is made of squares of n × n px of one colour each, as pixel art that was saved
  * enlarged; 1 if it is not, or if nothing in it changes. The squares may begin anywhere. Cost: O(pixels), less as soon as it is 1.
  */
 export function pixelSizeOf({ width, height, bytes }: Pixels): number {

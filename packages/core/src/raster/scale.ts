@@ -2,7 +2,7 @@ import { scaledSide } from "../model";
 import { clearPixels, type Pixels } from "./pixels";
 
 /**
- * The picture at another scale; pixel (x, y) covers x / scale ≤ … < (x + 1) / scale of the original, so that pictures of one
+ * Scales a picture; pixel (x, y) covers x / scale ≤ … < (x + 1) / scale of the original, so that pictures of one
  * origin stay aligned. Whole factors repeat pixels exactly; others average what a pixel covers, colours weighted by alpha, so
  * that clear pixels lend no colour. With `crisp` these take the pixel that their middle lies in, so that no colour comes in that was not
  * there. A part of a pixel at the right or bottom becomes one of its own. Cost: O(pixels of both).

@@ -1,5 +1,5 @@
 /**
- * Walks every place in a document that refers to something by name. Renaming, splitting, joining and removing go through here, so that no
+ * Visits every reference by name in a document. Renaming, splitting, joining and removing go through here, so that no
  * place is forgotten. A reference to something removed becomes a finding, not a loss.
  */
 

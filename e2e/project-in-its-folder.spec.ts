@@ -183,7 +183,7 @@ test("what both changed comes together, what is in the middle of a merge is left
   await changeThere(page, (each) => addClip(each, ["s1/c2r0"] as FrameRef[], "jump"));
   const theirs = await fileThere(page, "caravan.json");
   await rename(page, "stride");
-  const banner = page.getByText("Someone else changed caravan.json in game. It is not written over");
+  const banner = page.getByText("Someone else changed caravan.json in game. Nothing is overwritten");
   await expect(banner).toBeVisible({ timeout: 15_000 });
   await expect(page.getByTestId("saved")).toContainText("saved in this browser, not in game");
   expect(await fileThere(page, "caravan.json")).toEqual(theirs);

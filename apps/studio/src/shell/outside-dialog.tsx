@@ -29,8 +29,8 @@ export function OutsideDialog({ onClose }: { onClose: () => void }) {
       onClose={onClose}
     >
       <div className="flex flex-col gap-3">
-        <Differences title={t("In {folder}", { folder: home.folder })} list={theirs} none="Nothing but its form." />
-        <Differences title={t("Here, since then")} list={ours} none="Nothing." />
+        <Differences title={t("In {folder}", { folder: home.folder })} list={theirs} none={t("Nothing but its form.")} />
+        <Differences title={t("Here, since then")} list={ours} none={t("Nothing.")} />
         {ours.length > 0 && both && both.conflicts.length > 0 && (
           <Differences title={t("Where both do not go together")} list={both.conflicts} none="" />
         )}

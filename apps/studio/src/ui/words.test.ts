@@ -34,7 +34,7 @@ describe("a text of the studio", () => {
 });
 
 /** Attributes and properties that are read by people. */
-const READ = new Set(["label", "title", "aria-label", "placeholder", "description", "aside", "text", "aria-valuetext"]);
+const READ = new Set(["label", "title", "aria-label", "placeholder", "description", "aside", "text", "none", "aria-valuetext"]);
 /** Gaps of patterns, as `{source}/{n}`, are no words. */
 const hasWords = (text: string): boolean => /[a-z]{2,}/i.test(text.replaceAll(/\{\w+\}/g, ""));
 

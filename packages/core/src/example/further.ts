@@ -37,7 +37,7 @@ export function addFurther(
     if (kept.has(path)) continue;
     const differs = list.some(({ value }) => value !== list[0]?.value);
     const equals = (quantity: Quantity) => list.every(({ value, scope }) => saysSame(quantity, value, scope));
-    // Where all records say the same number, only its name tells whether it is this extent or happens to be equal.
+    // Where all records have the same number, only the field's name shows whether it is this extent or equals it by chance.
     const side = typeof list[0]?.value === "number" ? (sideOf(path)?.side ?? null) : null;
     if (differs || side !== null) {
       const found = FURTHER.find((each) => (differs || each.extent === side) && equals(each));

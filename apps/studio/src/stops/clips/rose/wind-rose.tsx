@@ -67,14 +67,14 @@ function PetalCell({ action, facing, looking }: { action: Action; facing: Facing
   const angle = (angleOfFacing(facing) * Math.PI) / 180;
   const left = WIDE / 2 + Math.cos(angle) * ACROSS - CELL.w / 2;
   const top = HIGH / 2 + Math.sin(angle) * DOWN - CELL.h / 2;
-  const told = petal ? `${petal.mirror ? t("mirror of ") : ""}${petal.clip}` : t("missing");
+  const shows = !petal ? t("missing") : petal.mirror ? t("mirror of {clip}", { clip: petal.clip }) : petal.clip;
   return (
     <button
       ref={setNodeRef}
       type="button"
       data-chooses
       aria-pressed={looking}
-      aria-label={t("Facing {facing}: {told}", { facing, told })}
+      aria-label={t("Facing {facing}: {shows}", { facing, shows })}
       onClick={() => usePlayer.setState({ facing })}
       className={`absolute flex flex-col items-center justify-between rounded-box border-2 bg-raised px-1 pt-0.5 pb-1 ${isOver ? "border-now bg-now-soft" : looking ? "border-now" : petal ? "border-line" : "border-dashed border-line-strong"}`}
       style={{ left, top, width: CELL.w, height: CELL.h }}

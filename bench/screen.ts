@@ -143,7 +143,7 @@ async function marksOnAll(page: Page): Promise<void> {
   await page.getByRole("button", { name: "New boxes" }).click();
   await page.keyboard.press("Enter");
   await act(page, "a box around every drawing", async () => {
-    await page.getByRole("button", { name: "Around what is drawn" }).click();
+    await page.getByRole("button", { name: "Around the drawing" }).click();
     await page.getByRole("textbox", { name: "Box width" }).waitFor();
   });
   const canvas = await page.getByTestId("marks-canvas").boundingBox();

@@ -65,7 +65,7 @@ test("eight facings come from names, and the character turns with the pointer th
     await expect.poll(red).toBe(20 + k * 28);
   }
   // Dragged onto a petal, a clip takes its place.
-  const chip = await page.getByRole("region", { name: "Clips to put in" }).getByRole("button", { name: "march_ne" }).boundingBox();
+  const chip = await page.getByRole("region", { name: "Clips to add" }).getByRole("button", { name: "march_ne" }).boundingBox();
   const north = page.getByRole("button", { name: /^Facing n:/ });
   const target = await north.boundingBox();
   if (!chip || !target) throw new Error("Nothing to drag.");
@@ -104,7 +104,7 @@ test("four facings come from three rows with the west mirrored; the mirror is dr
   await page.getByRole("button", { name: "By rows …" }).click();
   const dialog = page.getByRole("dialog", { name: "Rows of a sheet" });
   await expect(dialog.getByRole("combobox", { name: "Facing of row 1" })).toHaveText("E");
-  await expect(dialog.getByRole("checkbox", { name: "mirror what is missing" })).toBeChecked();
+  await expect(dialog.getByRole("checkbox", { name: "mirror missing facings" })).toBeChecked();
   await dialog.getByRole("button", { name: "Make porter" }).click();
   const petal = (facing: string) => page.getByRole("button", { name: new RegExp(`^Facing ${facing}:`) });
   await expect(petal("w")).toHaveAccessibleName("Facing w: mirror of porter-e");

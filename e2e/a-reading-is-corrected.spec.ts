@@ -2,7 +2,7 @@
 import { expect, type Page, test } from "./fixtures";
 import { choose, delivered, dropFiles, figureSheet, openEmpty, pngFile } from "./studio";
 
-const review = (page: Page) => page.getByRole("dialog", { name: "What came in" });
+const review = (page: Page) => page.getByRole("dialog", { name: "Import review" });
 const bringIn = (page: Page) => page.getByRole("button", { name: "Import" }).click();
 
 /** Twelve cells of a sheet of 4 × 3 figures, in no order: which way y counts, nothing tells. */

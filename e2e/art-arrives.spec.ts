@@ -16,7 +16,7 @@ function seen({ width, height, bytes }: Pixels): string {
 }
 
 async function bringIn(page: Page): Promise<void> {
-  await page.getByRole("dialog", { name: "What came in" }).waitFor();
+  await page.getByRole("dialog", { name: "Import review" }).waitFor();
   await page.getByRole("button", { name: "Import" }).click();
 }
 
@@ -229,7 +229,7 @@ function bmp(width: number, height: number, colour: (x: number, y: number) => re
 test("pictures that only the browser reads come in with their exact colours", async ({ page }) => {
   const colour = (x: number, y: number): readonly [number, number, number] => [(x * 31) % 256, (y * 57) % 256, (x * y * 11) % 256];
   await dropFiles(page, [{ name: "tiles.bmp", bytes: bmp(17, 9, colour) }]);
-  await page.getByRole("button", { name: "Take it whole" }).click();
+  await page.getByRole("button", { name: "Use it whole" }).click();
   await expect(page.getByTestId("outcome")).toContainText("1 frame");
   const { frame } = await delivered(page);
   const tiles = frame("tiles/0");
@@ -249,7 +249,7 @@ test("half-transparent colours of a WebP are not damaged", async ({ page }) => {
     return [...new Uint8Array(await blob.arrayBuffer())];
   });
   await dropFiles(page, [{ name: "glow.webp", bytes: Uint8Array.from(made) }]);
-  await page.getByRole("button", { name: "Take it whole" }).click();
+  await page.getByRole("button", { name: "Use it whole" }).click();
   const { frame } = await delivered(page);
   const glow = frame("glow/0");
   for (let k = 0; k < 256; k++) {

@@ -27,7 +27,7 @@ test("art drawn small is matched to art drawn large, is seen so everywhere, and 
   await page.getByRole("button", { name: /^small.* px/ }).click();
   await choose(page, page.getByRole("combobox", { name: "Match" }), "large");
   const matches = page.getByRole("list", { name: "Scales that match large" });
-  await expect(matches.getByRole("listitem")).toHaveText([/^×3figures \d+ px tall, as those of large/]);
+  await expect(matches.getByRole("listitem")).toHaveText([/^×3figures \d+ px tall, as in large/]);
   await matches.getByRole("button", { name: "×3" }).click();
   await expect(page.getByRole("radio", { name: "×3" })).toBeChecked();
   await expect(page.getByRole("button", { name: /^small.* px/ })).toContainText("×3");

@@ -128,7 +128,7 @@ test("a drive that was kept is played again after a change, and what differs is 
   await expectShown(page, "hero-strike");
   await expectRule(page, "hero-idle");
   await page.keyboard.press("r");
-  await expect(page.getByText("As it was when it was kept.")).toBeVisible();
+  await expect(page.getByText("Same as when it was kept.")).toBeVisible();
   await page.getByRole("textbox", { name: "Name of the drive" }).fill("one blow");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("list", { name: "Drives" }).getByRole("button", { name: /one blow/ })).toBeVisible();
@@ -142,14 +142,14 @@ test("a drive that was kept is played again after a change, and what differs is 
     .click();
   await expect(page.getByText(/^Differs from when it was kept, from \d/)).toBeVisible();
   await page.keyboard.press("Control+z");
-  await expect(page.getByText("As it was when it was kept.")).toBeVisible();
+  await expect(page.getByText("Same as when it was kept.")).toBeVisible();
   // A reload has it all.
   await page.reload();
   await page
     .getByRole("list", { name: "Drives" })
     .getByRole("button", { name: /one blow/ })
     .click();
-  await expect(page.getByText("As it was when it was kept.")).toBeVisible();
+  await expect(page.getByText("Same as when it was kept.")).toBeVisible();
 });
 
 test("an effect leaves the point of the frame, on the step of its event", async ({ page }) => {
@@ -163,7 +163,7 @@ test("an effect leaves the point of the frame, on the step of its event", async 
   };
   await pick("Event of dust-whirl", "when footfall comes");
   await pick("Where dust-whirl begins", "at brow");
-  await page.getByRole("button", { name: "From the start" }).click();
+  await page.getByRole("button", { name: "Restart" }).click();
   await page.keyboard.down("ArrowRight");
   await expectRule(page, "walk");
   const stage = page.getByTestId("rehearsal");

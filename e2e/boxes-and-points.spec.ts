@@ -80,7 +80,7 @@ test("a point is put by a click, follows the figure step by step, and is kept", 
 test("without a pointer: a kind, a box around what is drawn, its letter, and taking all of it away", async ({ page }) => {
   await strollAtMarks(page, figureSheet(4, 1, CELL));
   await newKind(page, "New boxes", "trunk");
-  await page.getByRole("button", { name: "Around what is drawn" }).press("Enter");
+  await page.getByRole("button", { name: "Around the drawing" }).press("Enter");
   // Figures lean, so their boxes differ; the sheet's figures are drawn from row 4 to the row above the last.
   await expect(page.getByRole("textbox", { name: "Box y" })).toHaveValue("4");
   await expect(page.getByRole("textbox", { name: "Box height" })).toHaveValue("35");
@@ -129,7 +129,7 @@ test("a thing that is in no clip is marked among the frames of its source", asyn
   await goTo(page, "Marks");
   await newKind(page, "New boxes", "lid");
   await page.keyboard.press(".");
-  await page.getByRole("button", { name: "Around what is drawn" }).click();
+  await page.getByRole("button", { name: "Around the drawing" }).click();
   await expect(page.getByRole("button", { name: "Undo: set lid of jars/1" })).toBeVisible();
   const { atlas } = await delivered(page);
   expect([0, 1, 2].map((k) => atlas.frames[`jars/${k}`]?.boxes?.lid?.length ?? 0)).toEqual([0, 1, 0]);

@@ -146,7 +146,7 @@ test("a second drop waits until what came in first is decided on", async ({ page
   await openEmpty(page);
   const still = (name: string) => [0, 1, 2].map((k) => pngFile(`${name}-${k}.png`, figureSheet(1, 1, { w: 32, h: 40 + k })));
   await dropFiles(page, still("walk"));
-  const review = page.getByRole("dialog", { name: "What came in" });
+  const review = page.getByRole("dialog", { name: "Import review" });
   await expect(review).toContainText("walk");
   await dropFiles(page, still("run"));
   await page.waitForTimeout(500);

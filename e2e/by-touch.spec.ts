@@ -99,7 +99,7 @@ test("one finger on the player turns an action, two move the figure", async ({ p
   for (const by of [30, 60, 90]) await touch("touchMove", [{ x: x + by, y }]);
   await touch("touchEnd", []);
   await expect(stage).toHaveAttribute("data-facing", "e");
-  const inTheMiddle = page.getByRole("button", { name: "The figure in the middle again" });
+  const inTheMiddle = page.getByRole("button", { name: "Centre the figure" });
   await expect(inTheMiddle).toHaveCount(0);
   const pair = (down: number) => [
     { x: x - 40, y: y + down },

@@ -77,7 +77,7 @@ test("speed can be said in three ways, and all agree", async ({ page }) => {
   await expect(steps(page).first()).toHaveAccessibleName(/93\.75 ms/);
   // One step of its own length keeps its proportion when the whole gets faster.
   await steps(page).nth(2).click();
-  await typeNumber(page, "Milliseconds of the chosen steps", 187.5);
+  await typeNumber(page, "Milliseconds of the selected steps", 187.5);
   await typeNumber(page, "Seconds in all", 0.421875);
   await expect(steps(page).nth(2)).toHaveAccessibleName(/93\.75 ms/);
   await expect(steps(page).nth(3)).toHaveAccessibleName(/46\.875 ms/);
@@ -94,7 +94,7 @@ test("a clip plays once, in a loop, or back and forth", { tag: "@moving" }, asyn
   await expect(page.getByTestId("stage")).toHaveAttribute("data-frame", "");
   await page.getByRole("button", { name: "Play again" }).click();
   await expect(reading).not.toContainText("ended");
-  await page.getByRole("radio", { name: "Back and forth" }).click();
+  await page.getByRole("radio", { name: "Ping-pong" }).click();
   await expect(page.getByText("1.40 s a loop")).toBeVisible();
   await expect(page.getByRole("button", { name: "Undo: play walk-e back and forth" })).toBeVisible();
 });

@@ -50,7 +50,7 @@ test("what several frames have unlike is said so, and one value can be given to 
   await write(page, "weight", "1");
   await page.getByRole("button", { name: "Pick row 1", exact: true }).click();
   const value = data(page).getByRole("textbox", { name: "Value of weight" });
-  await expect(value).toHaveAttribute("placeholder", "not alike");
+  await expect(value).toHaveAttribute("placeholder", "mixed");
   await value.fill("2");
   await value.press("Enter");
   await page.getByRole("button", { name: "Take weight off" }).click();
@@ -62,7 +62,7 @@ test("what several frames have unlike is said so, and one value can be given to 
 test("times go out in ticks of the game's clock on wish", async ({ page }) => {
   await makeWalk(page);
   await goTo(page, "Ship");
-  await page.getByText("its times in ticks as well").click();
+  await page.getByText("durations also in ticks").click();
   const rate = page.getByRole("textbox", { name: "Ticks a second" });
   await rate.fill("50");
   await rate.press("Enter");

@@ -51,7 +51,7 @@ test("one project goes out as a grid sheet, strips, single pictures and films, e
   for (let k = 0; k < 6; k++) expect(looksSame(crop(strip, { x: 0, y: k * 40, ...CELL }), frame(k))).toBe(true);
 
   await kind(page, "Single pictures");
-  const names = page.getByRole("textbox", { name: "How frames are called" });
+  const names = page.getByRole("textbox", { name: "Pattern for frame names" });
   await names.fill("{clip}-{step:2}");
   await names.press("Enter");
   await expect(page.getByTestId("small-picture")).toHaveCount(12);
@@ -195,7 +195,7 @@ test("a delivery goes into the game's folder, again with one key from any stop, 
   await name.fill("walker");
   await name.press("Enter");
   await page.getByRole("button", { name: "Deliver into game" }).click();
-  await expect(page.getByRole("list", { name: "No longer made" })).toHaveText("atlas.atlas.jsonatlas.png");
+  await expect(page.getByRole("list", { name: "No longer delivered" })).toHaveText("atlas.atlas.jsonatlas.png");
   await page.getByRole("button", { name: "Remove them there" }).click();
   await expect(page.getByText("Removed 2 files from game.")).toBeVisible();
   expect((await there()).map(([file]) => file).sort()).toEqual(["walker.atlas.json", "walker.png"]);
@@ -229,7 +229,7 @@ test("a setting stays under the pointer that changes it, while the delivery is p
   await openStudio(page);
   await goTo(page, "Ship");
   await expect(page.getByTestId("proof")).toBeVisible({ timeout: 40_000 });
-  const settings = page.getByRole("region", { name: "What the delivery is made of" });
+  const settings = page.getByRole("region", { name: "Delivery settings" });
   await settings.evaluate((element) => element.scrollTo(0, 1e6));
   const box = settings.getByRole("checkbox", { name: "table of times" });
   const before = await box.boundingBox();

@@ -40,7 +40,7 @@ test("one metadata file cuts all the pictures that it describes, and a clip acro
     pngFile("apart.png", sheets[2] as Pixels),
     text("packed.json", JSON.stringify({ pieces: records, moves })),
   ]);
-  const review = page.getByRole("dialog", { name: "What came in" });
+  const review = page.getByRole("dialog", { name: "Import review" });
   await expect(review).toContainText("A sheet with 4 frames and 1 clip, as packed.json says");
   await expect(review).toContainText("A sheet with 3 frames and 1 clip, as packed.json says");
   await expect(review).toContainText("A sheet of 64 × 80 px");
@@ -67,7 +67,7 @@ test("sectioned text cuts a picture: its sections are the clips", async ({ page 
     (_, k) => `[${k < 3 ? `stride${k}` : `rest${k - 3}`}]\nx=${k * 32}\ny=0\nwidth=32\nheight=40\n`,
   );
   await dropFiles(page, [pngFile("walker.png", sheet), text("walker.txt", `; placed by hand\n${sections.join("\n")}`)]);
-  await expect(page.getByRole("dialog", { name: "What came in" })).toContainText("A sheet with 5 frames");
+  await expect(page.getByRole("dialog", { name: "Import review" })).toContainText("A sheet with 5 frames");
   await page.getByRole("button", { name: "Import" }).click();
   const { names, frame } = await delivered(page);
   expect(names).toEqual(["stride0", "stride1", "stride2", "rest0", "rest1"]);
@@ -84,7 +84,7 @@ test("a drop of 500 stills can be stopped half way: what was read by then is off
   await expect.poll(async () => Number(await progress.getAttribute("aria-valuenow"))).toBeGreaterThan(5);
   await page.getByRole("button", { name: "Stop" }).click();
   await expect(progress).toBeHidden();
-  const review = page.getByRole("dialog", { name: "What came in" });
+  const review = page.getByRole("dialog", { name: "Import review" });
   const told = await review.getByText(/A series of \d+ pictures/).textContent();
   const count = Number(/of (\d+) pictures/.exec(told ?? "")?.[1]);
   expect(count).toBeGreaterThan(10);

@@ -26,7 +26,7 @@ const FILM =
 
 const film = (name = "dance.webm"): UploadedFile => ({ name, bytes: new Uint8Array(Buffer.from(FILM, "base64")) });
 const asked = (page: Page, name = "dance.webm") => page.getByRole("dialog", { name: `Frames of ${name}` });
-const review = (page: Page) => page.getByRole("dialog", { name: "What came in" });
+const review = (page: Page) => page.getByRole("dialog", { name: "Import review" });
 
 test.beforeEach(async ({ page }) => {
   await openEmpty(page);

@@ -26,7 +26,7 @@ test("Ctrl+K finds commands, clips, actions and sources by their words, and does
   await expect(page.getByTestId("proof")).toBeVisible();
   await page.keyboard.press("Control+k");
   await field(page).fill("no such thing");
-  await expect(page.getByText("Nothing here is called that.")).toBeVisible();
+  await expect(page.getByText("No matches.")).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(field(page)).toBeHidden();
   // In day and in dusk.
@@ -52,7 +52,7 @@ test("commands at Clips do by Ctrl+K what they do by their keys, and none throws
   await page.keyboard.press("Escape");
   expect(labels.length).toBeGreaterThan(30);
   // Those that open the system's window for files, leave the stop, or only move a choice about are tried elsewhere.
-  const others = /file|folder|picture|Go to|Deliver|ZIP|project|art|step|clip (before|after)|next|chosen|whole window/i;
+  const others = /file|folder|picture|Go to|Deliver|ZIP|project|art|step|previous|next|selected|whole window/i;
   for (const label of labels.filter((each) => !others.test(each))) {
     await find(page, label);
     for (let k = 0; k < 2; k++) await page.keyboard.press("Escape");

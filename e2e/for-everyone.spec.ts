@@ -41,12 +41,12 @@ test.describe("by day and by dusk", () => {
     await expectNothingFound(page);
     await page.getByRole("button", { name: "Make it" }).click();
     await page.getByRole("button", { name: "New palette …" }).click();
-    await page.getByRole("combobox", { name: "What the new palette stands for" }).click();
-    await page.getByRole("option", { name: "worn for parts" }).click();
+    await page.getByRole("combobox", { name: "What the new palette replaces" }).click();
+    await page.getByRole("option", { name: "replaces parts" }).click();
     await page.getByRole("button", { name: "Make it" }).click();
     await page.getByRole("button", { name: "Count tiles and colours" }).click();
     await expect(page.getByText(/tiles? drawn/)).toBeVisible();
-    await page.getByRole("button", { name: "Find pieces that nearly agree" }).click();
+    await page.getByRole("button", { name: "Find near-duplicate pieces" }).click();
     await expect(page.getByRole("list", { name: "Stack" }).getByRole("listitem")).toHaveCount(1);
     await expectNothingFound(page);
     await goTo(page, "Sources");
@@ -117,8 +117,8 @@ test.describe("by day and by dusk", () => {
     await expect(page.getByRole("option", { name: "2×", exact: true })).toBeVisible();
     await expectNothingFound(page, "[data-overlay]");
     await page.keyboard.press("Escape");
-    await page.getByRole("button", { name: "One step on" }).hover();
-    await expect(page.getByRole("tooltip")).toHaveText(/One step on/);
+    await page.getByRole("button", { name: "Next step" }).hover();
+    await expect(page.getByRole("tooltip")).toHaveText(/Next step/);
     await expectNothingFound(page, '[data-region="player"]');
   });
 

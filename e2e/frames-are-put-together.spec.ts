@@ -12,8 +12,8 @@ async function twoPalettes(page: Page): Promise<void> {
   await expect(page.getByRole("status").filter({ hasText: "5 colours" })).toBeVisible();
   await page.getByRole("button", { name: "Make it" }).click();
   await page.getByRole("button", { name: "New palette …" }).click();
-  await page.getByRole("combobox", { name: "What the new palette stands for" }).click();
-  await page.getByRole("option", { name: "worn for parts" }).click();
+  await page.getByRole("combobox", { name: "What the new palette replaces" }).click();
+  await page.getByRole("option", { name: "replaces parts" }).click();
   await page.getByRole("button", { name: "Make it" }).click();
 }
 
@@ -183,7 +183,7 @@ test("tiles and colours are counted against limits that a person sets, and each 
   await page.getByRole("button", { name: "Count tiles and colours" }).click();
   const budget = page.getByText(/tiles drawn/);
   await expect(budget).toContainText("4 tiles drawn, 2 distinct");
-  await page.getByRole("textbox", { name: /At most so many tiles/ }).fill("1");
+  await page.getByRole("textbox", { name: /Limit of tiles/ }).fill("1");
   await page.keyboard.press("Enter");
   await expect(page.getByText("1 too many")).toBeVisible();
   await expect(page.getByRole("img", { name: "2 of 1 tiles" })).toBeVisible();
@@ -217,7 +217,7 @@ test("drawn frames are put together from their distinct tiles, flipped ones once
   await expect(page.getByText("2 frames of walk put together from 1 tile, every pixel the same.")).toBeVisible();
   await expect(stack(page)).toHaveCount(2);
   await goTo(page, "Ship");
-  await page.getByRole("checkbox", { name: "tiles and where they lie" }).check();
+  await page.getByRole("checkbox", { name: "tiles and their positions" }).check();
   const { frame, names, files } = await delivered(page);
   const told = JSON.parse(new TextDecoder().decode([...files].find(([path]) => path.endsWith(".tiles.json"))?.[1]));
   expect([told.tiles, told.placed.length]).toEqual([1, 7]);
@@ -245,7 +245,7 @@ test("a piece is moved and exchanged in all frames at once, and every frame is d
   await expect.poll(() => colourAt(page, 12, 8)).toEqual([...COLOURS[1], 255]);
   await expect(page.getByRole("button", { name: "Undo: move parts/1 in 2 frames" })).toBeVisible();
   await part(page, 3).click();
-  await page.getByRole("button", { name: "Exchange for parts/3" }).click();
+  await page.getByRole("button", { name: "Replace by parts/3" }).click();
   await page.keyboard.press("Escape");
   await expect.poll(() => colourAt(page, 12, 8)).toEqual([...COLOURS[3], 255]);
   await page.keyboard.press(",");
@@ -254,7 +254,7 @@ test("a piece is moved and exchanged in all frames at once, and every frame is d
   const text = page.getByRole("textbox", { name: "Colours of parts variant as text" });
   await text.fill((await text.inputValue()).replace("#e6c85a", "#5ae6c8"));
   await page.keyboard.press("Enter");
-  await page.getByRole("button", { name: "Dress every frame" }).click();
+  await page.getByRole("button", { name: "Recolour every frame" }).click();
   await expect.poll(() => colourAt(page, 4, 7)).toEqual([90, 230, 200, 255]);
   await page.keyboard.press(".");
   await expect.poll(() => colourAt(page, 12, 8)).toEqual([90, 230, 200, 255]);
@@ -312,8 +312,8 @@ test("pieces that nearly agree are shown in place, and one is used for both: the
   await clickAt(page, 12, 4);
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Count tiles and colours" }).click();
-  await page.getByRole("button", { name: "Find pieces that nearly agree" }).click();
-  const pairs = page.getByRole("list", { name: "Pieces that nearly agree" }).getByRole("listitem");
+  await page.getByRole("button", { name: "Find near-duplicate pieces" }).click();
+  const pairs = page.getByRole("list", { name: "Near-duplicate pieces" }).getByRole("listitem");
   await expect(pairs).toHaveCount(1);
   await expect(pairs).toContainText("They differ in 3 pixels, flipped across.");
   await pairs.getByTitle("Use parts/0 for both").click();

@@ -9,7 +9,7 @@ test.beforeEach(async ({ page }) => {
 });
 
 const CELL = { w: 32, h: 40 };
-const review = (page: Page) => page.getByRole("dialog", { name: "What came in" });
+const review = (page: Page) => page.getByRole("dialog", { name: "Import review" });
 const bringIn = (page: Page) => page.getByRole("button", { name: "Import" }).click();
 const rowsDialog = (page: Page) => page.getByRole("dialog", { name: "Rows of a sheet" });
 const petal = (page: Page, facing: string) => page.getByRole("button", { name: new RegExp(`^Facing ${facing}:`) });
@@ -73,12 +73,12 @@ test("what is missing is mirrored, an action that is not wanted is not made, and
   await expect(review(page)).toContainText("Different size: idle-s-21.png (8 × 8).");
   await actions.getByRole("checkbox").uncheck();
   await page.getByRole("button", { name: "Import" }).click();
-  await expect(page.getByText("3 sources came in.")).toBeVisible();
+  await expect(page.getByText("Imported 3 sources.")).toBeVisible();
   await goTo(page, "Clips");
   await expect(page.getByRole("list", { name: "Actions" }).getByRole("button")).toHaveCount(0);
   await page.getByRole("button", { name: "By names …" }).click();
   await page.getByRole("button", { name: "Make the action" }).click();
-  await page.getByRole("button", { name: "Mirror all that are missing" }).click();
+  await page.getByRole("button", { name: "Mirror missing facings" }).click();
   await expect(petal(page, "w")).toHaveAccessibleName("Facing w: mirror of idle-e");
   await goTo(page, "Frames");
   await page
@@ -100,7 +100,7 @@ test("nine rows of an uncut sheet become nine named clips in eleven actions", as
   await expect(rowsDialog(page).getByRole("textbox").first()).toBeFocused();
   expect(await violationsOn(page)).toEqual([]);
   await typeNames(page, names);
-  await expect(page.getByText("Made 9 clips of rows of porter.")).toBeVisible();
+  await expect(page.getByText("Made 9 clips of the rows of porter.")).toBeVisible();
   const { atlas } = await delivered(page);
   expect(Object.keys(atlas.clips)).toEqual(names);
   for (const [row, name] of names.entries())
@@ -129,7 +129,7 @@ test("only the rows of picked frames become clips, a pasted list names them, and
   await page.keyboard.press("Enter");
   await expect(rowsDialog(page).getByRole("alert")).toContainText("There is already a clip of this name.");
   await paste("go_left\ngo_right\n");
-  await expect(rowsDialog(page).getByRole("checkbox", { name: "Make the action go, 2 facings, of them" })).toBeChecked();
+  await expect(rowsDialog(page).getByRole("checkbox", { name: "Also make the action go, 2 facings" })).toBeChecked();
   await rowsDialog(page).getByRole("button", { name: "Make 2 clips" }).click();
   await expect(page.getByRole("list", { name: "Clips" }).getByRole("button", { name: /^go_left/ })).toBeVisible();
   const { atlas } = await delivered(page);
@@ -182,7 +182,7 @@ async function threeRows(page: Page): Promise<Pixels> {
   await page.keyboard.press("Shift+R");
   await expect(rowsDialog(page).getByRole("textbox").first()).toBeFocused();
   await typeNames(page, ["idle", "walk", "run"]);
-  await expect(page.getByText("Made 3 clips of rows of porter.")).toBeVisible();
+  await expect(page.getByText("Made 3 clips of the rows of porter.")).toBeVisible();
   return sheet;
 }
 
@@ -285,9 +285,9 @@ test("several sources are given new art in one go, and the very art that is ther
   await page.keyboard.press("Control+z");
   await page.keyboard.press("Control+z");
   await dropFiles(page, redrawn);
-  await review(page).getByRole("radio", { name: "Sources of their own" }).click();
+  await review(page).getByRole("radio", { name: "New sources" }).click();
   await page.getByRole("button", { name: "Import 2 of 3" }).click();
-  await expect(page.getByText("2 sources came in.")).toBeVisible();
+  await expect(page.getByText("Imported 2 sources.")).toBeVisible();
   await goTo(page, "Sources");
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("listitem")).toHaveCount(5);
 });

@@ -49,7 +49,7 @@ async function cutInThree(page: Page, says = "3 frames"): Promise<void> {
 async function layOver(page: Page, name: string, pixels: Pixels): Promise<void> {
   const [chooser] = await Promise.all([
     page.waitForEvent("filechooser"),
-    page.getByRole("button", { name: "Lay a file over it …" }).click(),
+    page.getByRole("button", { name: "Add a layer from a file …" }).click(),
   ]);
   await chooser.setFiles([{ name, mimeType: "image/png", buffer: Buffer.from(png.encode(pixels)) }]);
 }

@@ -82,7 +82,7 @@ test("a picture left alone is not asked about again, and a gone file changes not
   await goTo(page, "Sources");
   await page.keyboard.press("l");
   const line = page.getByRole("region", { name: "Linked folder" });
-  await line.getByRole("button", { name: "Leave them" }).click();
+  await line.getByRole("button", { name: "Ignore them" }).click();
   await expect(line.getByRole("button", { name: /Import/ })).toBeHidden();
   await comeBack(page);
   await line.getByRole("button", { name: "Look again" }).click();

@@ -88,7 +88,7 @@ test("a picture that is gone from storage is told with its source, and clips are
   await expect(page.getByRole("textbox", { name: "Source name" })).toHaveValue("walker");
   const [chooser] = await Promise.all([page.waitForEvent("filechooser"), page.getByRole("button", { name: "Replace its art …" }).click()]);
   await chooser.setFiles([{ name: "walker.png", mimeType: "image/png", buffer: Buffer.from(pngFile("walker.png", sheet).bytes) }]);
-  await expect(page.getByText("The art of walker is there again.")).toBeVisible();
+  await expect(page.getByText("The art of walker is restored.")).toBeVisible();
   expect((await delivered(page)).names).toHaveLength(24);
   await expect(stops).toHaveCount(0);
 });

@@ -73,7 +73,7 @@ test("a hand set on two steps is filled in between, and given to the facing on t
   await put(0, 0);
   await put(2, 4);
   await expect(page.getByRole("list", { name: "Steps to look at" })).toContainText("no hand");
-  await page.getByRole("button", { name: "Fill in the 2 steps without" }).click();
+  await page.getByRole("button", { name: "Fill in the 2 missing steps" }).click();
   for (const [step, x] of [12, 10, 8, 10].entries()) {
     await look(page, step);
     await expect(canvas(page)).toHaveAttribute("aria-label", `hero/${step} with hand at ${x}, 24`);
@@ -106,9 +106,9 @@ test("marks of one facing are given to the other side, mirrored, and only where 
     await canvas(page).focus();
     await page.keyboard.press("ArrowLeft");
   }
-  await page.getByRole("button", { name: "Give it to walk-w, mirrored" }).click();
+  await page.getByRole("button", { name: "Copy to walk-w, mirrored" }).click();
   await page.getByRole("list", { name: "Clips" }).getByRole("button", { name: /^idle/ }).click();
-  await expect(page.getByRole("button", { name: /^Give it to/ })).toHaveCount(0);
+  await expect(page.getByRole("button", { name: /^Copy to/ })).toHaveCount(0);
   await saved(page);
   const { atlas } = await delivered(page);
   expect([0, 1, 2, 3].map((k) => atlas.frames[`hero/${k}`]?.points?.hand)).toEqual([9, 9, 15, 15].map((x) => ({ x, y: 24 })));

@@ -55,7 +55,7 @@ test("clips fold under their action, details fold away, and both stay so; what i
   await expect(clips.getByRole("button", { name: /^walk-/ })).toHaveCount(1);
   const whole = page.getByRole("button", { name: "The whole clip" });
   await whole.click();
-  await expect(page.getByRole("button", { name: "Part by its 2 rows" })).toBeHidden();
+  await expect(page.getByRole("button", { name: "Split by its 2 rows" })).toBeHidden();
   await page.reload();
   await expect(heading).toHaveAttribute("aria-expanded", "false");
   await expect(whole).toHaveAttribute("aria-expanded", "false");

@@ -58,7 +58,7 @@ test("the same three clips by mouse", async ({ page }) => {
     await field.pressSequentially(range);
     await field.press("Enter");
     await expect(clips(page)).toHaveCount(k + 2);
-    if (k === 0) await page.getByRole("radio", { name: "Back and forth" }).click();
+    if (k === 0) await page.getByRole("radio", { name: "Ping-pong" }).click();
   }
   await clips(page).first().click();
   await page.getByRole("button", { name: "Remove", exact: true }).click();
@@ -136,7 +136,7 @@ test("150/150 and 120/80/120/80 are typed and dragged, and a chosen step is held
   await clipOfRows(page, 1, "beat");
   for (const [step, ms] of [120, 80, 120, 80].entries()) {
     await steps(page, "beat").nth(step).click();
-    await typeNumber(page, "Milliseconds of the chosen steps", ms);
+    await typeNumber(page, "Milliseconds of the selected steps", ms);
   }
   await expect.poll(() => times(page, "beat")).toEqual([120, 80, 120, 80]);
   await typeNumber(page, "Milliseconds of the clip with this step held", 1000);

@@ -94,7 +94,7 @@ test("corners are moved by keys and by the pointer, drawn out of edges and taken
   await page.keyboard.press(".");
   await shown(page, "hero/1", block(4, 14));
   await page.keyboard.press(",");
-  await page.getByRole("button", { name: "Take it off" }).click();
+  await page.getByRole("button", { name: "Remove outline" }).click();
   await shown(page, "hero/0", "");
   // Drawn by hand, for the whole clip; then a number is typed.
   await page.getByRole("radio", { name: "Clip", exact: true }).click();
@@ -118,9 +118,9 @@ test("corners are moved by keys and by the pointer, drawn out of edges and taken
 
 test("how it is traced is changed by numbers, and redrawn art is traced again while a person's own corners stay", async ({ page }) => {
   await strollWithOutlines(page, 0);
-  await typeNumber(page, "Larger by", 2);
+  await typeNumber(page, "Grow by", 2);
   await expect(page.getByRole("status").filter({ hasText: "12 × 14 px" })).toBeVisible();
-  await typeNumber(page, "Larger by", 0);
+  await typeNumber(page, "Grow by", 0);
   await expect(page.getByText("80 px² Traced.")).toBeVisible();
   await page.getByRole("radio", { name: "Frame", exact: true }).click();
   await page.keyboard.press("c");

@@ -8,7 +8,7 @@ import { clipOfRows, dropAndCut, figureSheet, filesOf, goTo, openEmpty, openStud
 /** Ticks the page at Ship, delivers, and opens what came. */
 async function handedRound(page: Page, path: string): Promise<{ errors: string[]; asked: string[] }> {
   await goTo(page, "Ship");
-  await page.getByRole("checkbox", { name: "page to hand round, in which everything plays" }).click();
+  await page.getByRole("checkbox", { name: "page to hand round, which plays everything" }).click();
   await expect(page.getByTestId("proof")).toContainText("every pixel the same");
   await expect(page.getByRole("list", { name: "Files" })).toContainText(".html");
   const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("d")]);
@@ -28,7 +28,7 @@ async function handedRound(page: Page, path: string): Promise<{ errors: string[]
 
 /** What the stage shows at 1 ×, cut out around the origin. */
 async function seen(page: Page, size: { w: number; h: number }): Promise<Pixels> {
-  const stage = png.decode(new Uint8Array(await page.getByRole("img", { name: "What plays" }).screenshot()), "the stage");
+  const stage = png.decode(new Uint8Array(await page.getByRole("img", { name: "Figure" }).screenshot()), "the stage");
   const [x, y] = [Math.round((stage.width - size.w) / 2), Math.round((stage.height - size.h) / 2)];
   return crop(stage, { x, y, ...size });
 }
@@ -41,13 +41,13 @@ test("a clip plays in it, pixel by pixel, at any size and on any ground", async 
   const { errors, asked } = await handedRound(page, testInfo.outputPath("hero.html"));
   await expect(page.getByText(/^walk · step 1 of 4/)).toBeVisible();
   // With reduced motion, as in most of these tests, nothing moves until Play is pressed.
-  await page.getByRole("combobox", { name: "ground" }).selectOption("white");
+  await page.getByRole("combobox", { name: "backdrop" }).selectOption("white");
   await page.getByRole("combobox", { name: "size" }).selectOption("1");
   const cells = [0, 1, 2, 3].map((k) => onWhite(crop(sheet, { x: k * 32, y: 0, w: 32, h: 40 })));
   for (const [k, cell] of cells.entries()) {
     await expect(page.getByText(`walk · step ${k + 1} of 4`, { exact: false })).toBeVisible();
     await expect.poll(async () => holds(await seen(page, { w: 40, h: 48 }), cell)).toBe(true);
-    await page.getByRole("button", { name: "One step on" }).click();
+    await page.getByRole("button", { name: "Next step" }).click();
   }
   await page.getByRole("button", { name: "Play", exact: true }).click();
   await expect(page.getByText("walk · step 3 of 4", { exact: false })).toBeVisible();
@@ -58,10 +58,10 @@ test("a clip plays in it, pixel by pixel, at any size and on any ground", async 
 test("the demo's actions turn, its behaviour is driven, and boxes and lamps are drawn", async ({ page }, testInfo) => {
   await openStudio(page);
   const { errors } = await handedRound(page, testInfo.outputPath("demo.html"));
-  const stage = page.getByRole("img", { name: "What plays" });
-  const list = page.getByRole("navigation", { name: "What there is" });
+  const stage = page.getByRole("img", { name: "Figure" });
+  const list = page.getByRole("navigation", { name: "Contents" });
   await list.getByRole("button", { name: "walk", exact: true }).click();
-  await page.getByRole("button", { name: "Look w", exact: true }).click();
+  await page.getByRole("button", { name: "Face w", exact: true }).click();
   await expect(stage).toHaveAttribute("data-clip", "walk-w");
   await list.getByRole("button", { name: "porter", exact: true }).click();
   await expect(page.getByText(/^stand: /)).toBeVisible();

@@ -85,7 +85,7 @@ test("only some columns and rows of a grid become frames, and the grid moves as 
   await typeNumber(page, "Last of the rows", 1);
   await expect(page.getByTestId("outcome")).toContainText("4 frames, none empty, 16 cells not taken");
   await typeNumber(page, "First of the rows", 3);
-  await expect(problemOn(page)).toContainText("The first comes before the last");
+  await expect(problemOn(page)).toContainText("The first is after the last");
   await page.keyboard.press("Escape");
   const { names, frame } = await delivered(page);
   expect(names).toEqual(["figures/1", "figures/2", "figures/6", "figures/7"]);
@@ -103,7 +103,7 @@ test("frames that are cut through, empty, specked or repeated are pointed out, a
   const findings = page.getByRole("list", { name: "Findings on these frames" });
   await expect(findings.getByRole("listitem")).toHaveCount(3);
   await expect(findings).toContainText("1 pixel stands alone in 1 frame");
-  await findings.getByRole("button", { name: "Clear such pixels" }).click();
+  await findings.getByRole("button", { name: "Clear these pixels" }).click();
   await expect(page.getByTestId("outcome")).toContainText("6 frames, 2 empty left out");
   await expect(findings).toContainText("1 frame repeats another one exactly.");
   await findings.getByRole("button", { name: "Use the first of each" }).click();

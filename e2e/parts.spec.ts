@@ -71,8 +71,8 @@ const stage = (page: Page) => page.getByTestId("stage");
 async function attach(page: Page): Promise<void> {
   await page.getByRole("button", { name: "Attach a part …" }).click();
   await choose(page, page.getByRole("combobox", { name: "What the new part shows" }), "swing");
-  await choose(page, page.getByRole("combobox", { name: "The point that the new part hangs on" }), "hand");
-  await choose(page, page.getByRole("combobox", { name: "The point that the new part hangs by" }), "grip");
+  await choose(page, page.getByRole("combobox", { name: "The point that the new part is attached to" }), "hand");
+  await choose(page, page.getByRole("combobox", { name: "The point of the new part that is attached" }), "grip");
   await page.getByRole("button", { name: "Attach", exact: true }).click();
   await page.getByRole("textbox", { name: "Name of the part swing" }).fill("lamp");
   await page.keyboard.press("Enter");

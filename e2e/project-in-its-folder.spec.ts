@@ -111,7 +111,7 @@ test("a project is kept in a folder: every change is there a moment later, and w
   await page.getByRole("button", { name: "All projects" }).click();
   const dialog = page.getByRole("dialog", { name: "Projects" });
   await expect(dialog).toContainText("kept in game");
-  await dialog.getByRole("button", { name: "Stop that" }).click();
+  await dialog.getByRole("button", { name: "Stop" }).click();
   await expect(page.getByTestId("saved")).toContainText("saved in this browser");
 });
 
@@ -158,7 +158,7 @@ test("a folder is opened, nothing in it is touched, and a colleague's change is 
   const review = page.getByRole("dialog", { name: "caravan.json in game was changed outside" });
   await expect(review.getByRole("region", { name: "In game", exact: true })).toContainText("clips: jump new");
   await expect(review.getByRole("region", { name: "Here, since then" })).toContainText("Nothing.");
-  await review.getByRole("button", { name: "Take it in" }).click();
+  await review.getByRole("button", { name: "Use theirs" }).click();
   await expect(clips(page)).toContainText("jump");
   await savedIn(page);
   expect(await clipsThere(page)).toEqual(["walk", "jump"]);
@@ -193,7 +193,7 @@ test("what both changed comes together, what is in the middle of a merge is left
   expect(await violationsOn(page, { part: "[role=dialog]" })).toEqual([]);
   await page.emulateMedia({ colorScheme: "dark" });
   expect(await violationsOn(page, { rules: ["color-contrast"] })).toEqual([]);
-  await review.getByRole("button", { name: "Bring both together" }).click();
+  await review.getByRole("button", { name: "Merge both" }).click();
   await expect(banner).toBeHidden();
   await savedIn(page);
   expect(await clipsThere(page)).toEqual(["stride", "jump"]);
@@ -211,8 +211,8 @@ test("what both changed comes together, what is in the middle of a merge is left
   await changeThere(page, (each) => renameClip(each, "stride" as ClipName, "trot"));
   await page.getByRole("button", { name: "Look again" }).click();
   await page.getByRole("button", { name: "See what changed" }).click();
-  await expect(review.getByRole("region", { name: "Where both do not go together" })).toContainText("march");
-  await review.getByRole("button", { name: "Take theirs alone" }).click();
+  await expect(review.getByRole("region", { name: "Conflicts" })).toContainText("march");
+  await review.getByRole("button", { name: "Use theirs only" }).click();
   await savedIn(page);
   expect(await clipsThere(page)).toEqual(["trot", "jump"]);
   await expect(clips(page)).toContainText("trot");
@@ -221,7 +221,7 @@ test("what both changed comes together, what is in the middle of a merge is left
   await changeThere(page, (each) => renameClip(each, "trot" as ClipName, "canter"));
   await comeBack(page);
   await page.getByRole("button", { name: "See what changed" }).click();
-  await review.getByRole("button", { name: "Write mine over it" }).click();
+  await review.getByRole("button", { name: "Overwrite with mine" }).click();
   await expect.poll(() => clipsThere(page)).toEqual(["trot", "jump"]);
   await page.getByRole("button", { name: /^Undo: keep mine instead of what game has/ }).click();
   await expect.poll(() => clipsThere(page)).toEqual(["canter", "jump"]);
@@ -268,7 +268,7 @@ test("art that changed in the folder is reviewed, and stays as it is there; with
   await rename(page, "march");
   await expect(page.getByText("The browser asks for permission to save into game again.")).toBeVisible();
   expect(await clipsThere(page)).toEqual(["stride"]);
-  await page.getByRole("button", { name: "Allow it" }).click();
+  await page.getByRole("button", { name: "Allow" }).click();
   await expect.poll(() => clipsThere(page)).toEqual(["march"]);
   await savedIn(page);
 });
@@ -388,7 +388,7 @@ test("what cannot be opened or kept is refused in words, and nothing is written"
   const { project, pictures } = camp(figureSheet(4, 2));
   for (const { path, bytes } of bundleFiles({ project, pictures })) if (path === "caravan.json") await put(page, path, bytes);
   await inProjects(page, "Open a project's folder");
-  await expect(page.getByText("hero.png is not there, and not in this browser.")).toBeVisible();
+  await expect(page.getByText("hero.png is missing there and in this browser.")).toBeVisible();
   await inProjects(page, "Keep this one in a folder");
   await expect(page.getByText("There is a project in it already")).toBeVisible();
   await expect(page).toHaveTitle(/^New project/);

@@ -56,7 +56,7 @@ test("a project saved to a file opens again, with everything in it, and a damage
     { name: "damaged.caravan", bytes: damaged },
     { name: "other.caravan", bytes: newer },
   ]);
-  const failed = page.getByRole("alert", { name: "Files that did not come in" });
+  const failed = page.getByRole("alert", { name: "Files that were not imported" });
   await expect(failed).toContainText("damaged.caravan");
   await expect(failed).toContainText("other.caravan: This is not a *.caravan file");
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button")).toHaveCount(1);

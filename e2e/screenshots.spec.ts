@@ -62,7 +62,7 @@ for (const [scheme, suffix] of [
     await goTo(page, "Clips");
     await page.getByRole("button", { name: /^Step 2:/ }).click();
     await page.getByRole("button", { name: /^Step 4:/ }).click({ modifiers: ["Shift"] });
-    await page.getByRole("textbox", { name: "Milliseconds of the chosen steps" }).fill("140");
+    await page.getByRole("textbox", { name: "Milliseconds of the selected steps" }).fill("140");
     await page.keyboard.press("Enter");
     await page.mouse.move(600, 560);
     await page.waitForTimeout(600);
@@ -138,7 +138,7 @@ for (const [scheme, suffix] of [
       const banner = Array.from({ length: 12 }, (_, k) => rawArt(`banner${k + 1}.png`));
       await dropFiles(page, [rawArt("bazaar.png"), rawArt("bazaar.json"), ...banner, rawArt("well.gif"), rawArt("porter-on-white.png")]);
     } else await dropFiles(page, walkingStills());
-    await page.getByRole("dialog", { name: "What came in" }).waitFor();
+    await page.getByRole("dialog", { name: "Import review" }).waitFor();
     await page.waitForTimeout(700);
     await page.screenshot({ path: to(suffix === "day" ? "arrival-day" : "facings-dusk") });
   });

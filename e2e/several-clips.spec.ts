@@ -111,7 +111,7 @@ test("all facings of an action get one speed, one looping and the events of one 
   const speed = page.getByRole("textbox", { name: "Frames per second of the action" });
   await speed.fill("8");
   await speed.press("Enter");
-  await page.getByRole("radiogroup", { name: "Looping of the action" }).getByRole("radio", { name: "Back and forth" }).click();
+  await page.getByRole("radiogroup", { name: "Looping of the action" }).getByRole("radio", { name: "Ping-pong" }).click();
   const list = page.getByRole("list", { name: "Clips", exact: true });
   for (const facing of ["s", "se", "e", "ne", "n", "nw", "w", "sw"])
     await expect(list.getByRole("button", { name: new RegExp(`^walk-${facing} `) })).toHaveText(/1\.00 s/);

@@ -37,8 +37,8 @@ test("a drawn sheet wears a palette read from a picture, by brightness; the art 
 }) => {
   await cutWithPalette(page);
   await page.getByRole("button", { name: "New palette …" }).click();
-  await page.getByRole("combobox", { name: "What the new palette stands for" }).click();
-  await page.getByRole("option", { name: "worn for hero" }).click();
+  await page.getByRole("combobox", { name: "What the new palette replaces" }).click();
+  await page.getByRole("option", { name: "replaces hero" }).click();
   const colours = page.getByRole("textbox", { name: "Colours of the new palette" });
   await colours.fill("");
   // A swatch of 4 × 4 px for each, the lightest first.
@@ -72,8 +72,8 @@ test("a variant of a drawn sheet has its frames and clips in other colours, besi
 }) => {
   await cutWithPalette(page);
   await page.getByRole("button", { name: "New palette …" }).click();
-  await page.getByRole("combobox", { name: "What the new palette stands for" }).click();
-  await page.getByRole("option", { name: "worn for hero" }).click();
+  await page.getByRole("combobox", { name: "What the new palette replaces" }).click();
+  await page.getByRole("option", { name: "replaces hero" }).click();
   await page.getByRole("textbox", { name: "Colours of the new palette" }).fill(FIRE.join(" "));
   await page.getByRole("button", { name: "Make it" }).click();
   await page.getByRole("textbox", { name: "Name of the palette hero variant" }).fill("fire");
@@ -81,10 +81,10 @@ test("a variant of a drawn sheet has its frames and clips in other colours, besi
   await page.getByRole("button", { name: "A variant of hero" }).click();
   await expect(page.getByRole("list", { name: "Sources" }).getByRole("button")).toHaveText([/^hero/, /^hero-fire/]);
   await goTo(page, "Ship");
-  await page.getByRole("checkbox", { name: "tiles and where they lie" }).check();
-  await page.getByRole("checkbox", { name: "other palettes are one" }).check();
+  await page.getByRole("checkbox", { name: "tiles and their positions" }).check();
+  await page.getByRole("checkbox", { name: "treat other palettes as equal" }).check();
   await page.getByRole("button", { name: "Count tiles and colours" }).click();
-  await expect(page.getByText("2 palettes worn in all; every tile has its colours from one.")).toBeVisible();
+  await expect(page.getByText("2 palettes in use; every tile uses the colours of one.")).toBeVisible();
   const { files, atlas, frame } = await delivered(page);
   expect(Object.keys(atlas.clips).sort()).toEqual(["walk", "walk-fire"]);
   const [plain, fire] = ["walk", "walk-fire"].map((clip) => atlas.clips[clip]?.steps[0]?.frame as string) as [string, string];

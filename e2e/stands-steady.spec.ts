@@ -72,7 +72,7 @@ test("the origin is dragged, nudged by half pixels, set to nine places, copied, 
   await page.keyboard.press("ArrowUp");
   await expect(x).toHaveValue("16.5");
   await expect(y).toHaveValue("39");
-  await expect(page.getByRole("textbox", { name: "Origin y as a share" })).toHaveValue("0.975");
+  await expect(page.getByRole("textbox", { name: "Origin y as a fraction" })).toHaveValue("0.975");
   const canvas = await page.getByTestId("marks-canvas").boundingBox();
   if (!canvas) throw new Error("No canvas.");
   await page.mouse.move(canvas.x + 200, canvas.y + 100);
@@ -83,7 +83,7 @@ test("the origin is dragged, nudged by half pixels, set to nine places, copied, 
   expect(Number(await y.inputValue())).toBeLessThan(37);
   const dragged = [await x.inputValue(), await y.inputValue()];
   await page.getByRole("button", { name: "Copy", exact: true }).first().click();
-  await page.getByRole("button", { name: "As the source" }).click();
+  await page.getByRole("button", { name: "Use the source’s" }).click();
   await expect(x).toHaveValue("16");
   await page.getByRole("radio", { name: "Frame" }).first().click();
   await page.getByRole("region", { name: "Origin" }).getByRole("button", { name: "Paste" }).click();
@@ -109,7 +109,7 @@ test("the step on which the figure jumps is seen in the chart of its drift, show
   await jumps.getByRole("button", { name: "Show it" }).first().click();
   await expect(page.getByRole("heading", { name: "stand" }).locator("..")).toContainText("step 3 of 6");
   await jumps.getByRole("button", { name: "Level the feet" }).click();
-  await jumps.getByRole("button", { name: "Bring it in line" }).click();
+  await jumps.getByRole("button", { name: "Align it" }).click();
   await expect(jumps).toHaveCount(0);
   await expect(page.getByText("No step jumps.")).toBeVisible();
   const { atlas } = await delivered(page);
@@ -152,10 +152,10 @@ test("clips are compared side by side, in step by time or by phase, and with wha
   await page.getByRole("checkbox", { name: "as before its last edit" }).nth(1).click();
   await expect.poll(async () => (await drawn()).map(({ number }) => number)).toEqual([6, 2]);
   await expect(page.getByRole("list", { name: "Compared clips" })).toContainText("before:");
-  await page.getByRole("radio", { name: "On one another" }).click();
+  await page.getByRole("radio", { name: "Overlaid" }).click();
   await expect(lanes).toHaveCount(1);
   await page.getByRole("radio", { name: "Rhythm" }).click();
-  await page.getByRole("region", { name: "Clips to lay over it" }).getByRole("button", { name: "slow" }).click();
+  await page.getByRole("region", { name: "Clips to overlay" }).getByRole("button", { name: "slow" }).click();
   await expect(page.getByRole("figure")).toHaveAccessibleName(
     "Time of each step: quick, 4 steps, 100 ms each, 0.40 s; slow, 4 steps, 200 ms each, 0.80 s",
   );

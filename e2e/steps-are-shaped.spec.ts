@@ -50,12 +50,12 @@ test("chosen steps are spread over a time, made longer, scaled, duplicated, copi
   await steps(page)
     .nth(2)
     .click({ modifiers: ["Shift"] });
-  await typeNumber(page, "Milliseconds together", 250);
+  await typeNumber(page, "Milliseconds in total", 250);
   await expect.poll(() => times(page)).toEqual([83.333, 83.333, 83.334, 100]);
   await typeNumber(page, "Milliseconds to add", 10);
   await expect.poll(() => times(page)).toEqual([93.333, 93.333, 93.334, 100]);
   await steps(page).nth(3).click();
-  await typeNumber(page, "Per cent", 150);
+  await typeNumber(page, "Percent", 150);
   await expect.poll(() => times(page)).toEqual([93.333, 93.333, 93.334, 150]);
   await page.keyboard.press("Control+c");
   await steps(page).nth(0).click();
@@ -85,7 +85,7 @@ test("frames are added by their numbers, and what is wrong with a number is told
 test("a clip is parted by the rows of its sheet, split at chosen steps, and put together again", async ({ page }) => {
   await clipOf(page, 2);
   await expect(steps(page)).toHaveCount(8);
-  await page.getByRole("button", { name: "Part by its 2 rows" }).click();
+  await page.getByRole("button", { name: "Split by its 2 rows" }).click();
   await expect(steps(page)).toHaveCount(4);
   const clips = page.getByRole("region", { name: "Clips: list" });
   await expect(clips.getByRole("button", { name: /^walk/ })).toHaveCount(2);
@@ -96,7 +96,7 @@ test("a clip is parted by the rows of its sheet, split at chosen steps, and put 
   await page.keyboard.press("s");
   await expect(clips.getByRole("button", { name: /^walk/ })).toHaveCount(4);
   await expect(steps(page)).toHaveCount(1);
-  const other = page.getByRole("combobox", { name: "Clip to put after it" });
+  const other = page.getByRole("combobox", { name: "Clip to append" });
   for (let left = 3; left > 0; left--) await choose(page, other, 0);
   await expect(steps(page)).toHaveCount(8);
   await expect(clips.getByRole("button", { name: /^walk/ })).toHaveCount(1);

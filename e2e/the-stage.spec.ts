@@ -180,7 +180,7 @@ test("the player grows: by its lower edge, by the wheel in whole steps, and to t
   await expect.poll(height).toBe(340);
   await stage.dblclick();
   await expect.poll(async () => (await stage.boundingBox())?.width).toBe(1280);
-  await page.getByRole("button", { name: "Player in its place" }).click();
+  await page.getByRole("button", { name: "Dock the player" }).click();
   await expect.poll(height).toBe(340);
 });
 
@@ -204,13 +204,13 @@ test.describe("standing still", () => {
     const box = (await stage.boundingBox()) as { x: number; y: number; width: number; height: number };
     const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
     await page.mouse.click(x, y);
-    await expect(page.getByRole("button", { name: "The figure in the middle again" })).toHaveCount(0);
+    await expect(page.getByRole("button", { name: "Centre the figure" })).toHaveCount(0);
     await page.mouse.move(x, y);
     await page.mouse.down();
     await page.mouse.move(x, y - 30, { steps: 4 });
     await page.mouse.up();
     await expect.poll(async () => before.top - (await drawnBox(page)).top).toBe(30);
-    await page.getByRole("button", { name: "The figure in the middle again" }).click();
+    await page.getByRole("button", { name: "Centre the figure" }).click();
     await expect.poll(async () => (await drawnBox(page)).top).toBe(before.top);
 
     const plain = await stage.screenshot();

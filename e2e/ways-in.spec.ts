@@ -7,7 +7,7 @@ test.beforeEach(async ({ page }) => {
   await openEmpty(page);
 });
 
-const review = (page: Page) => page.getByRole("dialog", { name: "What came in" });
+const review = (page: Page) => page.getByRole("dialog", { name: "Import review" });
 const bringIn = (page: Page) => page.getByRole("button", { name: "Import" }).click();
 
 test("a picture that is pasted comes in as one that is dropped does", async ({ page }) => {
@@ -65,11 +65,11 @@ test("JPEG and AVIF come in as the browser reads them", async ({ page }) => {
   // 16 × 8, lossless: red 16 x, green 30 y, blue 7 x y.
   const avif = Buffer.from(AVIF, "base64");
   await dropFiles(page, [{ name: "sky.jpg", bytes: Uint8Array.from(jpeg) }]);
-  await page.getByRole("button", { name: "Take it whole" }).click();
+  await page.getByRole("button", { name: "Use it whole" }).click();
   await expect(page.getByTestId("outcome")).toContainText("1 frame");
   await dropFiles(page, [{ name: "grid.avif", bytes: new Uint8Array(avif) }]);
   await expect(page.getByText("grid.avif").or(page.getByText("grid · 16 × 8")).first()).toBeVisible();
-  await page.getByRole("button", { name: "Take it whole" }).click();
+  await page.getByRole("button", { name: "Use it whole" }).click();
   const { frame } = await delivered(page);
   const [red, green, blue, alpha] = frame("sky/0").bytes.subarray(200, 204);
   for (const [value, wanted] of [

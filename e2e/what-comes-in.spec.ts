@@ -40,8 +40,8 @@ test("files that cannot be read are named with the reason, the good ones go in, 
   ]);
   await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
   await goTo(page, "Sources");
-  const failed = page.getByRole("alert", { name: "Files that did not come in" });
-  await expect(failed).toContainText("4 files did not come in");
+  const failed = page.getByRole("alert", { name: "Files that were not imported" });
+  await expect(failed).toContainText("4 files were not imported");
   await expect(failed).toContainText("empty.png: The file is empty (0 bytes).");
   await expect(failed).toContainText("cut-off.png: The PNG file is cut off");
   await expect(failed).toContainText("words.png: This is not a picture but text.");
@@ -49,7 +49,7 @@ test("files that cannot be read are named with the reason, the good ones go in, 
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button")).toHaveCount(1);
   // Trying again fails again with the same reasons: they do not vanish.
   await failed.getByRole("button", { name: "Try again" }).click();
-  await expect(failed).toContainText("4 files did not come in");
+  await expect(failed).toContainText("4 files were not imported");
   await failed.getByRole("button", { name: "Dismiss" }).click();
   await expect(failed).toBeHidden();
 });
@@ -59,7 +59,7 @@ test("a picture of one pixel is a sheet like any other", async ({ page }) => {
   const dot = clearPixels(1, 1);
   dot.bytes.set([9, 8, 7, 255]);
   await dropFiles(page, [pngFile("dot.png", dot)]);
-  await page.getByRole("button", { name: "Take it whole" }).click();
+  await page.getByRole("button", { name: "Use it whole" }).click();
   await expect(page.getByTestId("outcome")).toHaveText("1 frame, none empty, nothing left over");
 });
 

@@ -14,7 +14,7 @@ test("files of unlucky names come in, and the project opens after a reload and f
     page,
     NAMES.map((name, k) => pngFile(name, figureSheet(2, 1, { w: 20 + k, h: 24 }))),
   );
-  await expect(page.getByText(`${NAMES.length} sources came in.`)).toBeVisible();
+  await expect(page.getByText(`Imported ${NAMES.length} sources.`)).toBeVisible();
   await goTo(page, "Frames");
   await expect(sheets(page)).toHaveCount(NAMES.length);
   await saved(page);
@@ -42,7 +42,7 @@ test("two series of more than a hundred stills of one name keep their pictures a
   for (const shade of [10, 200]) {
     await dropFiles(page, series(shade));
     // What is called like a source is offered as its new art.
-    if (shade === 200) await page.getByRole("radio", { name: "A source of its own" }).click();
+    if (shade === 200) await page.getByRole("radio", { name: "A new source" }).click();
     await page.getByRole("button", { name: "Import", exact: true }).click();
     await expect(page.getByRole("dialog")).toHaveCount(0);
   }

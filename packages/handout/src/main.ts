@@ -1,4 +1,4 @@
-/** The page to hand round: lists what was delivered, and plays the selection with the player that games use. */
+/** The page to hand round: lists the contents of a delivery, and plays the selection with the player that games use. */
 import type { Atlas, FacingName } from "@caravan/player";
 import { button, choice, element, heldButton, tick } from "./controls";
 import { carried, type Delivery } from "./delivery";
@@ -25,7 +25,7 @@ function show(delivery: Delivery): void {
   const first = choices[0];
   page.append(element("h1", {}, title));
   if (!first) {
-    page.append(element("p", {}, "Nothing in this delivery moves: it has frames, and no clips."));
+    page.append(element("p", {}, "This delivery has frames but no clips, so nothing moves."));
     return;
   }
   let look: Look = { ground: "sand", zoom: null, marks: false, origin: false };
@@ -39,7 +39,7 @@ function show(delivery: Delivery): void {
   let stale = true;
   let event = { words: "", until: 0 };
 
-  const canvas = element("canvas", { tabindex: "0", "aria-label": "What plays", role: "img" });
+  const canvas = element("canvas", { tabindex: "0", "aria-label": "Figure", role: "img" });
   const reading = element("p", { id: "reading" });
   const side = element("section", { "aria-label": "Facing and inputs", id: "side" });
   const pause = button("", () => setPaused(!paused));
@@ -73,7 +73,7 @@ function show(delivery: Delivery): void {
     }
   };
 
-  const list = element("nav", { "aria-label": "What there is" });
+  const list = element("nav", { "aria-label": "Contents" });
   for (const kind of ["action", "clip", "behaviour"] as const) {
     const own = choices.filter((each) => each.kind === kind);
     if (own.length === 0) continue;
@@ -86,10 +86,10 @@ function show(delivery: Delivery): void {
   }
   const bar = element(
     "section",
-    { "aria-label": "How it plays", id: "bar" },
+    { "aria-label": "Playback", id: "bar" },
     pause,
-    button("One step on", stepOn),
-    button("From the start", () => {
+    button("Next step", stepOn),
+    button("Restart", () => {
       playing.restart(facing);
       // A behaviour begins with its inputs as they are at first.
       side.replaceChildren(...sideOf(atlas, playing, turn));
@@ -103,10 +103,10 @@ function show(delivery: Delivery): void {
         speed = next;
       },
     ),
-    choice("size", [[0, "as fits"] as const, ...ZOOMS.map((each) => [each, `${each} ×`] as const)], 0, (zoom) => {
+    choice("size", [[0, "fit"] as const, ...ZOOMS.map((each) => [each, `${each} ×`] as const)], 0, (zoom) => {
       look = { ...look, zoom: zoom === 0 ? null : zoom };
     }),
-    choice("ground", GROUNDS, look.ground, (ground) => {
+    choice("backdrop", GROUNDS, look.ground, (ground) => {
       look = { ...look, ground };
     }),
     tick("boxes, points, outlines", look.marks, (marks) => {
@@ -173,7 +173,7 @@ function sideOf(atlas: Atlas, playing: Playing, turn: (facing: FacingName) => vo
   if (playing.facings.length > 1) {
     const rose = ROSE.map((facing) => {
       if (facing === null) return element("span");
-      const each = button(ARROWS[facing], () => turn(facing), { "data-facing": facing, "aria-label": `Look ${facing}` });
+      const each = button(ARROWS[facing], () => turn(facing), { "data-facing": facing, "aria-label": `Face ${facing}` });
       each.disabled = !playing.facings.includes(facing);
       return each;
     });

@@ -36,7 +36,7 @@ export function BudgetDetail({ of, children }: { of: Counted; children?: ReactNo
               {t("tile")} {side(t("Tile width"), tile.w, (w) => ({ ...tile, w }))} ×{" "}
               {side(t("Tile height"), tile.h, (h) => ({ ...tile, h }))}
             </span>
-            <Tick label={t("flips are one")} checked={flips} onChange={(next) => setBudget({ flips: next })} />
+            <Tick label={t("treat flips as equal")} checked={flips} onChange={(next) => setBudget({ flips: next })} />
           </div>
           {!cost && <p className="text-muted">{t("counting …")}</p>}
           {cost && <Cost cost={cost} budget={budget} palettes={project.palettes?.length ?? 0} />}
@@ -58,7 +58,7 @@ function Cost({ cost, budget, palettes }: { cost: CountedTiles; budget: Budget; 
     <>
       <Bar word="tiles" count={cost.distinct} most={mostTiles} onMost={(next) => setBudget({ mostTiles: next })} />
       <Bar word="colours" count={cost.colours} most={mostColours} onMost={(next) => setBudget({ mostColours: next })} />
-      <Bar word={t("colours in a tile")} count={inTile} most={mostTileColours} onMost={(next) => setBudget({ mostTileColours: next })} />
+      <Bar word={t("colours per tile")} count={inTile} most={mostTileColours} onMost={(next) => setBudget({ mostTileColours: next })} />
       {mostTileColours !== null && (
         <Over
           frames={perFrame.filter((each) => each.mostColours > mostTileColours)}
@@ -67,14 +67,14 @@ function Cost({ cost, budget, palettes }: { cost: CountedTiles; budget: Budget; 
       )}
       {palettes > 0 && (
         <>
-          <Bar word={t("palettes in a frame")} count={inFrame} most={mostPalettes} onMost={(next) => setBudget({ mostPalettes: next })} />
+          <Bar word={t("palettes per frame")} count={inFrame} most={mostPalettes} onMost={(next) => setBudget({ mostPalettes: next })} />
           {mostPalettes !== null && (
             <Over frames={perFrame.filter((each) => each.palettes.length > mostPalettes)} what={(each) => each.palettes.join(", ")} />
           )}
           <p className="mb-1 text-small text-muted">
             {outside === 0
-              ? t("{palettes} worn in all; every tile has its colours from one.", { palettes: counted(worn, "palette") })
-              : t("{palettes} worn in all; {tiles} colours of none or of several.", {
+              ? t("{palettes} in use; every tile uses the colours of one.", { palettes: counted(worn, "palette") })
+              : t("{palettes} in use; {tiles} colours of none or of several.", {
                   palettes: counted(worn, "palette"),
                   tiles: counted(outside, "tile has", "tiles have"),
                 })}
@@ -136,7 +136,7 @@ function Bar({ word, count, most, onMost }: { word: string; count: number; most:
         <span className="flex items-center gap-1 text-small text-muted">
           {most === null ? t("no limit") : t("at most")}
           <NumberField
-            label={t("At most so many {word}; 0 for no limit", { word })}
+            label={t("Limit of {word}; 0 for none", { word })}
             value={most ?? 0}
             least={0}
             most={100_000}

@@ -58,11 +58,11 @@ export function NearTiles({ source }: { source: Source }) {
     <div className="mt-2 border-t border-line pt-2">
       <div className="flex flex-wrap items-center gap-1.5">
         <Button className="min-h-7" onClick={() => inBackground(look().catch(sayTrouble))}>
-          {t("Find pieces that nearly agree")}
+          {t("Find near-duplicate pieces")}
         </Button>
         <FieldBox label={t("to")}>
           <NumberField
-            label={t("Pixels in which pieces may differ")}
+            label={t("Pixels by which pieces may differ")}
             value={most}
             least={0}
             most={64}
@@ -73,10 +73,10 @@ export function NearTiles({ source }: { source: Source }) {
       </div>
       {found && pairs.length === 0 && (
         <p className="mt-1.5 text-muted">
-          {changed ? t("The pieces have changed since. Look again.") : t("No two pieces differ by so little.")}
+          {changed ? t("The pieces have changed. Search again.") : t("No two pieces differ by so little.")}
         </p>
       )}
-      <ul aria-label={t("Pieces that nearly agree")} className="mt-1.5 flex flex-col gap-2">
+      <ul aria-label={t("Near-duplicate pieces")} className="mt-1.5 flex flex-col gap-2">
         {pairs.slice(0, SHOWN).map((pair) => (
           <Pair key={`${pair.one} ${pair.other}`} project={project} source={source} {...pair} />
         ))}
@@ -100,7 +100,7 @@ function Pair({ project, source, one, other, flip, differ }: PairProps) {
     <li className="rounded-box border border-line p-1.5">
       <p className="mb-1 text-small">
         {differ === 0
-          ? t("They are each other's flip.")
+          ? t("Each is the other, flipped.")
           : flip
             ? t("They differ in {pixels}, flipped {flip}.", { pixels: counted(differ, "pixel"), flip })
             : t("They differ in {pixels}.", { pixels: counted(differ, "pixel") })}
@@ -139,7 +139,7 @@ function Side({
           <FramePicture source={found.source} frame={found.frame} size={40} />
         </span>
         {on && (
-          <span className="check block rounded-sm" title={t("{name} with it", { name: frameName(source, on) })}>
+          <span className="check block rounded-sm" title={t("{name} with this piece", { name: frameName(source, on) })}>
             <FramePicture
               source={source}
               frame={{ ...on, pieces: (on.pieces ?? []).map((each) => (each.of === instead ? { ...each, of: piece } : each)) }}

@@ -39,7 +39,7 @@ export function Crossing({ project, delivery }: { project: string; delivery: str
       <p ref={told} id="told" role="status" />
       <p className="text-muted">
         {t(
-          "Arrow keys walk, Space acts, 1 turns a switch over, B shows boxes, points and outlines. Every build of the studio comes in by itself.",
+          "Arrow keys walk, Space acts, 1 toggles a switch, B shows boxes, points and outlines. New builds of the studio load automatically.",
         )}
       </p>
       {silence && (

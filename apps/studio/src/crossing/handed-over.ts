@@ -18,7 +18,7 @@ export function handedOver(played: Played, onSilence: (why: string | null) => vo
     arrived = resolve;
   });
   const waiting = setTimeout(
-    () => onSilence(t("The studio does not answer. Open it in another tab with the project whose delivery is to be played.")),
+    () => onSilence(t("The studio does not answer. Open it in another tab, with the project to play.")),
     NO_ANSWER,
   );
   const hear = ({ data }: MessageEvent<Message>) => {

@@ -58,8 +58,8 @@ export function RowsAsClips({ parted: { source, rows, cut }, onMade }: { parted:
       tone: "good",
       text:
         chosen.length === 1
-          ? t("Made a clip of rows of {name}.", { name: source.name })
-          : t("Made {count} clips of rows of {name}.", { name: source.name, count: chosen.length }),
+          ? t("Made a clip of a row of {name}.", { name: source.name })
+          : t("Made {count} clips of the rows of {name}.", { name: source.name, count: chosen.length }),
     });
     chooseClip(named[0] as ClipName);
     onMade();
@@ -103,7 +103,7 @@ export function RowsAsClips({ parted: { source, rows, cut }, onMade }: { parted:
       {matched.map(({ stem, ways }) => (
         <div key={stem} className="mt-2">
           <Tick
-            label={t("Make the action {stem}, {ways} facings, of them", { stem, ways })}
+            label={t("Also make the action {stem}, {ways} facings", { stem, ways })}
             checked={!without.has(stem)}
             onChange={(wanted) => setWithout(toggled(without, stem, !wanted))}
           />

@@ -65,7 +65,7 @@ export function RowsAsFacings({ parted: { source, rows, cut }, onMade }: { parte
             setOwn({});
           }}
         />
-        <Tick label={t("mirror what is missing")} checked={mirror} onChange={setMirror} />
+        <Tick label={t("mirror missing facings")} checked={mirror} onChange={setMirror} />
       </div>
       <FacingOrderFields
         onChange={() => {
@@ -99,7 +99,7 @@ export function RowsAsFacings({ parted: { source, rows, cut }, onMade }: { parte
             {problem}
           </span>
         )}
-        {twice && <span className="text-brick">{t("Two rows have one facing.")}</span>}
+        {twice && <span className="text-brick">{t("Two rows have the same facing.")}</span>}
         <Button look="now" onClick={make} disabled={twice || chosen.length === 0}>
           {t("Make {name}", { name })}
         </Button>

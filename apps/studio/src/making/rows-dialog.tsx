@@ -58,7 +58,7 @@ export function RowsDialog({ become: first, onClose, onMade }: { become: RowsBec
               label={t("What rows become")}
               value={become}
               options={[
-                ["clips", t("A clip each")],
+                ["clips", t("One clip each")],
                 ["facings", t("Facings of one action")],
               ]}
               onChange={setBecome}

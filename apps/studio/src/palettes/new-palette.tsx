@@ -58,9 +58,9 @@ function Fields({ parts, onMade }: { parts: Source; onMade: (name: string) => vo
       <div className="flex w-full items-center gap-2">
         <span className="text-muted">{t("it is")}</span>
         <Select
-          label={t("What the new palette stands for")}
+          label={t("What the new palette replaces")}
           value={of}
-          options={[["", t("drawn in")], ...bases.map(({ name }) => [name as string, t("worn for {name}", { name })] as const)]}
+          options={[["", t("drawn in")], ...bases.map(({ name }) => [name as string, t("replaces {name}", { name })] as const)]}
           onChange={(next) => {
             setOf(next);
             if (text === "") setText(bases.find(({ name }) => name === next)?.colours.join(" ") ?? "");
@@ -91,7 +91,7 @@ function Fields({ parts, onMade }: { parts: Source; onMade: (name: string) => vo
         aria-label={t("Colours of the new palette")}
         value={text}
         onChange={(event) => setText(event.target.value)}
-        placeholder={t("or typed: #3b2f2a #8a5a3c …")}
+        placeholder={t("or type #3b2f2a #8a5a3c …")}
         rows={3}
         spellCheck={false}
         className="number w-full rounded-box border border-line bg-raised p-1.5"
@@ -181,8 +181,8 @@ async function fromFile(): Promise<string[] | null> {
     if (!colours || colours.length === 0)
       sayTrouble(
         colours
-          ? t("{name} is clear all over: it holds no colour.", { name: file.name })
-          : t("{name} has more than {most} colours, so it is no palette. Choose a picture with a swatch of each.", {
+          ? t("{name} is fully transparent: it has no colours.", { name: file.name })
+          : t("{name} has more than {most} colours, so it cannot be a palette. Choose a picture with one swatch per colour.", {
               name: file.name,
               most: MOST_COLOURS,
             }),

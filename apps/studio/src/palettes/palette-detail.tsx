@@ -54,9 +54,9 @@ export function PaletteDetail({
           }}
         />
         <Select
-          label={t("What {name} stands for", { name })}
+          label={t("What {name} replaces", { name })}
           value={of ?? ""}
-          options={[["", t("drawn in")], ...others.map((each) => [each.name as string, t("for {name}", { name: each.name })] as const)]}
+          options={[["", t("drawn in")], ...others.map((each) => [each.name as string, t("replaces {name}", { name: each.name })] as const)]}
           onChange={(next) => act(setPaletteOf, name, next === "" ? null : next)}
         />
         <IconButton label={t("Remove the palette {name}", { name })} look="quiet" onClick={() => act(removePalette, name)}>
@@ -112,12 +112,12 @@ function ForPieces({ name, source }: { name: string; source: Source }) {
   return (
     <div className="mt-1.5 flex flex-wrap gap-1.5">
       <Button className="min-h-7" onClick={() => act(colourEverywhere, refs, null, name)}>
-        {t("Dress every frame")}
+        {t("Recolour every frame")}
       </Button>
       <Button
         className="min-h-7"
         disabled={clips.length === 0}
-        title={clips.length === 0 ? t("No clip is drawn in the colours that it stands for.") : clips.join(", ")}
+        title={clips.length === 0 ? t("No clip uses the colours that it replaces.") : clips.join(", ")}
         onClick={() => act(addVariants, clips, name)}
       >
         {t("Make {clips} in these colours", { clips: counted(clips.length, "clip") })}
@@ -130,11 +130,11 @@ function ForPictures({ name, source }: { name: string; source: Source }) {
   return (
     <div className="mt-1.5 flex flex-wrap gap-1.5">
       <Button className="min-h-7" disabled={source.palette === name} onClick={() => act(setSourcePalette, source.id, name)}>
-        {t("Dress {name}", { name: source.name })}
+        {t("Recolour {name}", { name: source.name })}
       </Button>
       <Button
         className="min-h-7"
-        title={t("The same pictures, frames, clips and actions once more, in these colours.")}
+        title={t("The same frames, clips and actions again, in these colours.")}
         onClick={() => act(addSourceVariant, source.id, name)}
       >
         {t("A variant of {name}", { name: source.name })}

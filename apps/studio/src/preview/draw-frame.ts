@@ -162,7 +162,7 @@ function scaledStill({ bitmap, coverage }: Drawable, still: Still): OffscreenCan
 
 function canvasContext(width: number, height: number): OffscreenCanvasRenderingContext2D {
   const context = new OffscreenCanvas(width, height).getContext("2d", { willReadFrequently: true });
-  if (!context) throw new Error(t("This browser gives no canvas to draw on."));
+  if (!context) throw new Error(t("This browser provides no canvas to draw on."));
   context.imageSmoothingEnabled = false;
   return context;
 }

@@ -15,7 +15,7 @@ export function FacingOrderFields({ onChange }: { onChange?: () => void }) {
   return (
     <div className="flex flex-wrap items-center gap-3">
       <span className="flex items-center gap-1.5 text-muted">
-        {t("The first looks")}
+        {t("The first faces")}
         <Select
           label={t("First facing")}
           value={order.first}
@@ -24,7 +24,7 @@ export function FacingOrderFields({ onChange }: { onChange?: () => void }) {
         />
       </span>
       <span className="flex items-center gap-1.5 text-muted">
-        {t("and they go on")}
+        {t("the others follow")}
         <Select
           label={t("Direction")}
           value={order.clockwise ? "clockwise" : "other"}

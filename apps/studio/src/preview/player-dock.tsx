@@ -63,8 +63,8 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
     t("Player"),
     [
       { keys: "Space", label: t("Play or pause"), run: () => togglePlaying(usePlayerClock, timeline) },
-      { keys: ",", repeats: true, label: t("One step back"), run: () => timeline && stepBy(usePlayerClock, timeline, -1) },
-      { keys: ".", repeats: true, label: t("One step on"), run: () => timeline && stepBy(usePlayerClock, timeline, 1) },
+      { keys: ",", repeats: true, label: t("Previous step"), run: () => timeline && stepBy(usePlayerClock, timeline, -1) },
+      { keys: ".", repeats: true, label: t("Next step"), run: () => timeline && stepBy(usePlayerClock, timeline, 1) },
       { keys: ";", label: t("Go to the next event"), run: () => playing && seekNextEvent(playing) },
       { keys: "<", repeats: true, label: t("Slower"), run: () => faster(-1) },
       { keys: ">", repeats: true, label: t("Faster"), run: () => faster(1) },
@@ -79,7 +79,7 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
 
   useKeys(
     t("The whole window"),
-    whole ? [{ keys: "Escape", label: t("The player in its place again"), run: toggleWhole, whileTyping: true }] : [],
+    whole ? [{ keys: "Escape", label: t("Dock the player"), run: toggleWhole, whileTyping: true }] : [],
     { scope: "layer" },
   );
 
@@ -119,7 +119,7 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
             <Plus size={14} />
           </IconButton>
           <IconButton
-            label={whole ? t("Player in its place") : t("Player in the whole window")}
+            label={whole ? t("Dock the player") : t("Player in the whole window")}
             look="quiet"
             onClick={toggleWhole}
             aria-keyshortcuts="w"
@@ -127,7 +127,7 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
             {whole ? <Minimize2 size={14} /> : <Maximize2 size={14} />}
           </IconButton>
           {isMoved && (
-            <IconButton label={t("The figure in the middle again")} look="quiet" onClick={() => usePlayer.setState({ pan: IN_THE_MIDDLE })}>
+            <IconButton label={t("Centre the figure")} look="quiet" onClick={() => usePlayer.setState({ pan: IN_THE_MIDDLE })}>
               <LocateFixed size={14} />
             </IconButton>
           )}
@@ -153,7 +153,7 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
       {!whole && <StageEdge />}
       <ScrubBar playing={playing} />
       <div className="flex items-center gap-2 px-3 pt-1.5 pointer-coarse:gap-1">
-        <IconButton label={t("One step back")} onClick={() => timeline && stepBy(usePlayerClock, timeline, -1)} disabled={!playing}>
+        <IconButton label={t("Previous step")} onClick={() => timeline && stepBy(usePlayerClock, timeline, -1)} disabled={!playing}>
           <ChevronLeft size={16} />
         </IconButton>
         <Button
@@ -165,7 +165,7 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
         >
           {over ? t("Play again") : running ? t("Pause") : t("Play")}
         </Button>
-        <IconButton label={t("One step on")} onClick={() => timeline && stepBy(usePlayerClock, timeline, 1)} disabled={!playing}>
+        <IconButton label={t("Next step")} onClick={() => timeline && stepBy(usePlayerClock, timeline, 1)} disabled={!playing}>
           <ChevronRight size={16} />
         </IconButton>
         {hasEvents && (

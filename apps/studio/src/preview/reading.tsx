@@ -45,7 +45,7 @@ export function Reading({ playing }: { playing: Playing | null }) {
 function turningInWords({ turning }: Playing): string {
   if (!turning) return "";
   const { wanted, shown } = turning;
-  return wanted === shown ? t("Looks {shown} · ", { shown }) : t("Looks {shown}, since {wanted} is missing · ", { shown, wanted });
+  return wanted === shown ? t("Facing {shown} · ", { shown }) : t("Facing {shown}, because {wanted} is missing · ", { shown, wanted });
 }
 
 function readingOf(playing: Playing, elapsed: number, countFrom: number): string {

@@ -43,7 +43,7 @@ export function useStillUrl(still: Still, edge: number): string | null {
 async function drawnUrl(still: Still, edge: number): Promise<string> {
   const canvas = new OffscreenCanvas(edge, edge);
   const context = canvas.getContext("2d");
-  if (!context) throw new Error(t("This browser gives no canvas to draw on."));
+  if (!context) throw new Error(t("This browser provides no canvas to draw on."));
   const scale = stillScale(still.size, edge);
   const left = Math.round((edge - still.size.w * scale) / 2);
   const top = Math.round((edge - still.size.h * scale) / 2);

@@ -27,7 +27,7 @@ export async function takeInAll(files: readonly File[] | readonly HandedFile[]):
   await countedWork(() => readAndPropose(list)).catch(sayTrouble);
   const failed = useFailedFiles.getState().failed.slice(before);
   if (!failed[0]) return;
-  const text = failed.length === 1 ? failed[0].error.message : t("{count} files did not come in.", { count: failed.length });
+  const text = failed.length === 1 ? failed[0].error.message : t("{count} files were not imported.", { count: failed.length });
   say({ tone: "trouble", text, action: { label: t("Show at Sources"), run: () => go("sources") } });
 }
 

@@ -34,7 +34,7 @@ function OneFinding({ finding }: { finding: Finding }) {
       <div className="flex flex-wrap gap-1.5">
         {steps.length > 0 && (
           <Button className="min-h-6" onClick={() => useView.setState({ steps })}>
-            {steps.length === 1 ? t("Choose it") : t("Choose them")}
+            {steps.length === 1 ? t("Select it") : t("Select them")}
           </Button>
         )}
         {mendsOf(finding).map((mend) => (

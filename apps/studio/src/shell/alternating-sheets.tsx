@@ -33,12 +33,12 @@ export function AlternatingSheets({ before, after }: { before: Source; after: So
           ref={(canvas) => paint(canvas, picture, source.frames, size, scale)}
           className="text-lapis"
           role="img"
-          aria-label={showsNew ? t("The new art") : t("The art of before")}
+          aria-label={showsNew ? t("The new art") : t("The old art")}
         />
       </div>
       <div className="flex items-center gap-3">
         <Choice
-          label={t("What of the sheet is shown")}
+          label={t("Which art is shown")}
           value={held}
           options={[
             ["both", "Alternating"],
@@ -47,7 +47,7 @@ export function AlternatingSheets({ before, after }: { before: Source; after: So
           ]}
           onChange={setHeld}
         />
-        <span className="font-semibold">{showsNew ? t("Shown: the new art") : t("Shown: the art of before")}</span>
+        <span className="font-semibold">{showsNew ? t("Shown: the new art") : t("Shown: the old art")}</span>
       </div>
     </section>
   );

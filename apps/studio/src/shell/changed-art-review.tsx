@@ -59,7 +59,7 @@ function Review({ art }: { art: ChangedArt }) {
         {ways.length > 1 && (
           <div>
             <Choice
-              label={t("How to take it in")}
+              label={t("How to use it")}
               value={String(chosen)}
               options={ways.map(({ words }, k) => [String(k), words] as const)}
               onChange={(next) => setChosen(Number(next))}
@@ -77,7 +77,7 @@ function Review({ art }: { art: ChangedArt }) {
         <Part title={t("Gone")} refs={changes.gone} before={before} after={null} />
         <p>
           {clips.length === 0
-            ? t("No clip shows a frame that changed or is gone.")
+            ? t("No clip uses a changed or removed frame.")
             : t("Clips that show them: {clips}. They keep their steps; what is gone shows as missing until you decide.", {
                 clips: clips.join(", "),
               })}
@@ -85,7 +85,7 @@ function Review({ art }: { art: ChangedArt }) {
         <div className="sticky -bottom-4 -mb-4 flex justify-end gap-2 bg-paper pt-2 pb-4">
           <Button onClick={() => endChangedArt()}>{t("Keep old art")}</Button>
           {more > 0 && (
-            <Button onClick={() => inBackground(take(true))} title={t("Asks again only where frames would be gone")}>
+            <Button onClick={() => inBackground(take(true))} title={t("Asks again only if frames would be lost")}>
               {t("Use all new art ({more} sources)", { more: more + 1 })}
             </Button>
           )}

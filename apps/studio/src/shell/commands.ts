@@ -19,7 +19,7 @@ export function undoNow(): void {
 
 export function redoNow(): void {
   const label = redo();
-  if (label !== null) say({ tone: "plain", text: t("Done again: {label}.", { label }) });
+  if (label !== null) say({ tone: "plain", text: t("Redone: {label}.", { label }) });
 }
 
 /** Saves the open project as a `*.caravan` file. */

@@ -115,7 +115,7 @@ function Finding({ onClose }: { onClose: () => void }) {
           </div>
         ))}
       </div>
-      {found.length === 0 && <p className="px-4 pb-3 text-muted">{t("Nothing here is called that.")}</p>}
+      {found.length === 0 && <p className="px-4 pb-3 text-muted">{t("No matches.")}</p>}
     </>
   );
 }

@@ -21,7 +21,7 @@ export function HomeBanner() {
     <Banner text={text}>
       {state.kind === "locked" && (
         <Button look="now" onClick={() => lookThere(true)}>
-          {t("Allow it")}
+          {t("Allow")}
         </Button>
       )}
       {state.kind === "changed" && (
@@ -34,7 +34,7 @@ export function HomeBanner() {
           {t("Look again")}
         </Button>
       )}
-      {state.kind === "unreadable" && <Button onClick={writeThere}>{t("Write mine over it")}</Button>}
+      {state.kind === "unreadable" && <Button onClick={writeThere}>{t("Overwrite with mine")}</Button>}
       {state.kind === "gone" && (
         <>
           <Button look="now" onClick={writeThere}>

@@ -24,29 +24,29 @@ export function OutsideDialog({ onClose }: { onClose: () => void }) {
   return (
     <SheetDialog
       title={t("caravan.json in {folder} was changed outside", { folder: home.folder })}
-      description={t("Nothing is written there until you have decided. What you take in can be undone.")}
+      description={t("Nothing is written there until you have decided. You can undo what you choose here.")}
       open
       onClose={onClose}
     >
       <div className="flex flex-col gap-3">
-        <Differences title={t("In {folder}", { folder: home.folder })} list={theirs} none={t("Nothing but its form.")} />
+        <Differences title={t("In {folder}", { folder: home.folder })} list={theirs} none={t("Formatting only.")} />
         <Differences title={t("Here, since then")} list={ours} none={t("Nothing.")} />
         {ours.length > 0 && both && both.conflicts.length > 0 && (
-          <Differences title={t("Where both do not go together")} list={both.conflicts} none="" />
+          <Differences title={t("Conflicts")} list={both.conflicts} none="" />
         )}
         {why !== null && <p className="text-brick">{why}</p>}
         <div className="flex flex-wrap justify-end gap-2">
           <Button onClick={onClose}>{t("Decide later")}</Button>
-          <Button onClick={() => answer("mine")}>{t("Write mine over it")}</Button>
-          {ours.length > 0 && <Button onClick={() => answer("theirs")}>{t("Take theirs alone")}</Button>}
+          <Button onClick={() => answer("mine")}>{t("Overwrite with mine")}</Button>
+          {ours.length > 0 && <Button onClick={() => answer("theirs")}>{t("Use theirs only")}</Button>}
           {ours.length === 0 ? (
             <Button look="now" autoFocus onClick={() => answer("theirs")}>
-              {t("Take it in")}
+              {t("Use theirs")}
             </Button>
           ) : (
             both && (
               <Button look="now" autoFocus onClick={() => answer("both")}>
-                {t("Bring both together")}
+                {t("Merge both")}
               </Button>
             )
           )}

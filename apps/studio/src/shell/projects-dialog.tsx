@@ -52,7 +52,7 @@ export function ProjectsDialog({ onClose }: { onClose: () => void }) {
   return (
     <SheetDialog
       title={t("Projects")}
-      description={t("They are kept in this browser, and in a folder where you say so. Save one to a file to move it or keep a copy.")}
+      description={t("They are stored in this browser, and also in a folder if you choose one. Save one to a file to move it or keep a copy.")}
       open
       onClose={onClose}
     >
@@ -66,7 +66,7 @@ export function ProjectsDialog({ onClose }: { onClose: () => void }) {
         <Button onClick={() => close(saveAsFile())}>
           <Save size={15} /> {t("Save this one to a file")}
         </Button>
-        <Button onClick={() => close(openDemo())}>{t("Open the demo afresh")}</Button>
+        <Button onClick={() => close(openDemo())}>{t("Open a new copy of the demo")}</Button>
       </div>
       {canLinkFolders() && <Folders close={close} />}
       <ul aria-label={t("Projects")} className="divide-y divide-line border-y border-line">
@@ -112,7 +112,7 @@ function Folders({ close }: { close: (work: Promise<unknown>) => void }) {
             {t(": every change is saved there, too.")}
           </p>
           <Button look="quiet" onClick={() => close(import("../project/home/home").then(({ stopKeeping }) => stopKeeping()))}>
-            {t("Stop that")}
+            {t("Stop")}
           </Button>
         </>
       ) : (

@@ -83,8 +83,8 @@ export function Workshop() {
       },
       { keys: "p", label: t("All projects"), run: () => setDialog("projects") },
       { keys: "Mod+k", label: FINDER_LABEL, run: () => setDialog("finder"), whileTyping: true },
-      { keys: "F6", label: t("To the next part of the screen"), run: () => moveFocus(1), whileTyping: true },
-      { keys: "Shift+F6", label: t("To the part before"), run: () => moveFocus(-1), whileTyping: true },
+      { keys: "F6", label: t("Next part of the screen"), run: () => moveFocus(1), whileTyping: true },
+      { keys: "Shift+F6", label: t("Previous part of the screen"), run: () => moveFocus(-1), whileTyping: true },
       { keys: "?", label: t("List of keys"), run: () => setDialog("keys") },
     ],
     { scope: "everywhere" },
@@ -103,10 +103,10 @@ export function Workshop() {
         <FirstVisit />
         <ArrivalLine />
         <Floor />
-        <Boundary name={t("What came in")}>
+        <Boundary name={t("Import review")}>
           <Questions />
         </Boundary>
-        <Boundary key={dialog} name={t("The window that was asked for")}>
+        <Boundary key={dialog} name={t("This dialog")}>
           <Suspense fallback={null}>
             {dialog === "finder" && <Finder onClose={() => setDialog(null)} />}
             {dialog === "keys" && <KeysPanel onClose={() => setDialog(null)} />}

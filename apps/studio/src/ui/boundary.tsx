@@ -37,9 +37,9 @@ export class Boundary extends Component<Props, { readonly error: Error | null }>
         <p className="my-1 break-words">
           {missing
             ? t(
-                "A part of Caravan could not be loaded: the server may have ended, or was updated. Save the project to a file, then reload the page.",
+                "A part of Caravan could not be loaded: the server may have stopped, or was updated. Save the project to a file, then reload the page.",
               )
-            : t("Internal error: {message} Your project is not touched. Save it to a file, then reload the page.", {
+            : t("Internal error: {message} Your project is unchanged. Save it to a file, then reload the page.", {
                 message: error.message,
               })}
         </p>

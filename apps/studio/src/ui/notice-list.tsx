@@ -34,7 +34,7 @@ export function NoticeList() {
         >
           <div className="min-w-0 grow">
             <p className="break-words">
-              {tone === "trouble" && <strong className="text-brick">{t("Trouble:")} </strong>}
+              {tone === "trouble" && <strong className="text-brick">{t("Problem:")} </strong>}
               {text}
             </p>
             {action && (

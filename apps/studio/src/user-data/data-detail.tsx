@@ -40,7 +40,7 @@ export function DataDetail({ on, things, what }: Props) {
                 values={things.map(({ data }) => valueIn(data, name))}
                 onChange={(value) => edit(setData, on, name, value)?.message}
               />
-              <IconButton label={t("Take {name} off", { name })} look="quiet" onClick={() => edit(removeData, on, name)}>
+              <IconButton label={t("Remove {name}", { name })} look="quiet" onClick={() => edit(removeData, on, name)}>
                 <X size={14} />
               </IconButton>
             </li>
@@ -71,7 +71,7 @@ function ValueField({
     <TextField
       label={label}
       value={same && first !== undefined ? textOfValue(first) : ""}
-      placeholder={same ? t("tag") : t("not alike")}
+      placeholder={same ? t("tag") : t("mixed")}
       onChange={(text) => withValue(text, onChange)}
       className="number max-w-40 grow"
     />

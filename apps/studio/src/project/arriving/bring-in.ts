@@ -45,14 +45,14 @@ export async function bringingIn(
   if (made) {
     say({
       tone: "good",
-      text: t("{sources} came in, and the action {name}.", { sources: counted(added.length, "source"), name: made.name }),
+      text: t("Imported {sources} and the action {name}.", { sources: counted(added.length, "source"), name: made.name }),
     });
     chooseSource(first);
     chooseAction(made.name);
     go("clips");
     return;
   }
-  if (added.length > 1) say({ tone: "good", text: t("{count} sources came in.", { count: added.length }) });
+  if (added.length > 1) say({ tone: "good", text: t("Imported {count} sources.", { count: added.length }) });
   chooseSource(first);
   go(added.length <= 1 ? "frames" : "sources");
 }
@@ -127,12 +127,12 @@ function withLayersOf(source: Source, { name, pictures, layers = [] }: Arrival):
       tone: "trouble",
       text:
         others.length === 1
-          ? t("{source} has no layer {others}: {picture} came in without it. Add it at Sources.", {
+          ? t("{source} has no layer {others}: {picture} was imported without it. Add it at Sources.", {
               source: source.name,
               others: others.map((each) => each.name).join(", "),
               picture: name,
             })
-          : t("{source} has no layer {others}: {picture} came in without them. Add them at Sources.", {
+          : t("{source} has no layer {others}: {picture} was imported without them. Add them at Sources.", {
               source: source.name,
               others: others.map((each) => each.name).join(", "),
               picture: name,

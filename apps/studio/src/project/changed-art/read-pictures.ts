@@ -29,7 +29,7 @@ export async function readPictures(file: File): Promise<TakenPicture[]> {
       throw new CaravanError(
         "not-a-picture",
         file.name,
-        t("It is not a picture that could replace another."),
+        t("It cannot be used as new art."),
         t("Choose a picture or an animation."),
       );
   }

@@ -137,10 +137,10 @@ async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPictu
   const coverages = await coveragesOf(sourceWithArt(work.project, before, pictures));
   const same = isSameArt(before, pictures);
   if (same && wasGone) {
-    say({ tone: "good", text: t("The art of {name} is there again.", { name: before.name }) });
+    say({ tone: "good", text: t("The art of {name} is restored.", { name: before.name }) });
     return true;
   }
-  if (same) throw new CaravanError("bad-call", before.name, t("This is the very art that it has."), t("Nothing needs to change."));
+  if (same) throw new CaravanError("bad-call", before.name, t("This is the art that it already has."), t("Nothing needs to change."));
   const ways = await waysIn(before, pictures, coverages, work);
   while (useChangedArt.getState().art) await new Promise<void>((next) => untilClosed(next));
   work.stillHas(before);

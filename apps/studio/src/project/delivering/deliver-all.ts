@@ -74,6 +74,6 @@ async function asOneZip(project: string, names: readonly string[], files: readon
       }),
     });
   } catch (error) {
-    say({ tone: "trouble", text: t("Nothing was put into a ZIP: {why}", { why: whyOf(error) }) });
+    say({ tone: "trouble", text: t("The ZIP was not made: {why}", { why: whyOf(error) }) });
   }
 }

@@ -84,9 +84,9 @@ function newArtOf({ pictures, layers = [] }: Source, taken: ReadonlyMap<string, 
 function notThere(missing: readonly string[]): string {
   const named = missing.slice(0, MOST_NAMED).join(", ");
   const more = missing.length - MOST_NAMED;
-  if (more > 0) return t("{named} and {more} more are not there, and not in this browser.", { named, more });
-  if (missing.length > 1) return t("{named} are not there, and not in this browser.", { named });
-  return t("{named} is not there, and not in this browser.", { named });
+  if (more > 0) return t("{named} and {more} more are missing there and in this browser.", { named, more });
+  if (missing.length > 1) return t("{named} are missing there and in this browser.", { named });
+  return t("{named} is missing there and in this browser.", { named });
 }
 
 const MOST_NAMED = 5;

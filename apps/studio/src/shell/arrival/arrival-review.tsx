@@ -44,8 +44,8 @@ function Review({ proposals }: { proposals: readonly Proposal[] }) {
   };
   return (
     <SheetDialog
-      title={t("What came in")}
-      description={t("This is what Caravan would make of it. Change what you like; undo takes all of it back at once.")}
+      title={t("Import review")}
+      description={t("This is what Caravan proposes. Change what you like; one undo takes back all of it.")}
       open
       onClose={close}
     >
@@ -54,13 +54,13 @@ function Review({ proposals }: { proposals: readonly Proposal[] }) {
       )}
       {known.length > 1 && (
         <div className="mb-3 flex flex-wrap items-center gap-3">
-          <span className="text-muted">{t("{count} are called like sources:", { count: known.length })}</span>
+          <span className="text-muted">{t("{count} have the name of a source:", { count: known.length })}</span>
           <Choice
             label={t("What all {count} are", { count: known.length })}
             value={known.every((each) => choicesOf(each).replaces) ? "replaces" : "new"}
             options={[
-              ["replaces", t("New art of them")],
-              ["new", t("Sources of their own")],
+              ["replaces", t("New art for them")],
+              ["new", t("New sources")],
             ]}
             onChange={(way) => {
               const next = new Map(choices);

@@ -45,7 +45,7 @@ export function ProposalRow({
         {unplaced && unplaced.length > 0 && <UnplacedRecords unplaced={unplaced} />}
         <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
           <Tick
-            label={kind === "recut" ? t("Cut it so") : t("Import")}
+            label={kind === "recut" ? t("Cut it this way") : t("Import")}
             checked={choices.include}
             onChange={(include) => onChange({ include })}
           />
@@ -55,7 +55,7 @@ export function ProposalRow({
               value={choices.replaces ? "replaces" : "new"}
               options={[
                 ["replaces", t("New art of {name}", { name: known.name })],
-                ["new", t("A source of its own")],
+                ["new", t("A new source")],
               ]}
               onChange={(way) => onChange({ replaces: way === "replaces" })}
             />

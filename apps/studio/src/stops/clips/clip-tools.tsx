@@ -38,17 +38,17 @@ export function ClipTools({ clip }: { clip: Clip }) {
             {t("Split at the playhead")}
           </Button>
         )}
-        {rows > 1 && <Button onClick={() => act(partByRows, clip.name)}>{t("Part by its {rows} rows", { rows })}</Button>}
+        {rows > 1 && <Button onClick={() => act(partByRows, clip.name)}>{t("Split by its {rows} rows", { rows })}</Button>}
         {facings !== null && (
-          <Button title={t("The first row looks at you, the others go on clockwise")} onClick={() => toAction(clip.name)}>
+          <Button title={t("The first row faces you, the others follow clockwise")} onClick={() => toAction(clip.name)}>
             {t("Its rows are {facings} facings", { facings })}
           </Button>
         )}
         {others.length > 0 && (
           <span className="flex items-center gap-1.5 text-muted">
-            {t("Put after it")}
+            {t("Append")}
             <Select
-              label={t("Clip to put after it")}
+              label={t("Clip to append")}
               className="max-w-40"
               value={null}
               placeholder={t("another clip …")}

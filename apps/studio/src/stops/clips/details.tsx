@@ -93,7 +93,7 @@ function StepTime({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
       <MsField
         word={same ? t("each") : t("mixed, first")}
         id={FIELDS.stepTimes}
-        label={t("Milliseconds of the chosen steps")}
+        label={t("Milliseconds of the selected steps")}
         value={first}
         onChange={(each) => editInGesture(`step time ${clip.name} ${steps.join()}`, setStepDurations, clip.name, steps, each)?.message}
       />

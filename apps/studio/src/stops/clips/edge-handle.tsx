@@ -34,13 +34,13 @@ export function EdgeHandle({ name, step, scale }: { name: ClipName; step: number
         ? moveBorder(start, name, step, by)
         : setStepDurations(start, name, [step], Math.max(GRAIN, before.duration + by));
     };
-    apply(change, () => t("change how long step {step} of {name} is", { step, name }), current.gesture);
+    apply(change, () => t("set the duration of step {step} of {name}", { step, name }), current.gesture);
   };
   return (
     <span
       aria-hidden
       data-testid={`edge ${step}`}
-      title={t("Drag to change how long the step is; with Alt only the border moves")}
+      title={t("Drag to change the step's duration; with Alt only the border moves")}
       className="absolute top-0 -right-1 z-10 h-full w-2 cursor-ew-resize pointer-coarse:-right-3 pointer-coarse:w-6 touch-none hover:bg-now"
       // The step itself would take it for a drag to another place.
       onMouseDown={(event) => event.stopPropagation()}
@@ -61,7 +61,7 @@ export function EdgeHandle({ name, step, scale }: { name: ClipName; step: number
         if (current)
           apply(
             (project) => asItWas(project, current.clip, step),
-            () => t("change how long step {step} of {name} is", { step, name }),
+            () => t("set the duration of step {step} of {name}", { step, name }),
             current.gesture,
           );
         drag.current = null;

@@ -13,7 +13,7 @@ export const clipsStop = {
           "← → turn to the next facing, M mirrors the one across, Del clears it, Enter works on its clip. Shift+← → turn the whole rose. Drag a clip onto a petal to put it there.",
         )
       : t(
-          "← → choose a step, Alt+← → move it, Del drops it. Drag a step’s edge to change its time, with Alt only the border. Shift+drag on the ruler sweeps over steps.",
+          "← → select a step, Alt+← → move it, Del drops it. Drag a step’s edge to change its duration, with Alt only the border. Shift+drag on the ruler selects steps.",
         ),
   playing: playingAtClips,
   state: ({ clips }: Project) => String(clips.length),

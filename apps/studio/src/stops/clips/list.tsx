@@ -50,7 +50,7 @@ export function List() {
         />
       )}
       <WithMenu
-        label={t("What can be done with the clip")}
+        label={t("Clip menu")}
         menuOf={(target) => {
           const name = rowAt(target);
           return name === undefined ? null : clipMenu(name as ClipName);

@@ -151,7 +151,7 @@ const ThinRibbon = memo(function ThinRibbon({ clip }: { clip: Clip }) {
       type="button"
       tabIndex={-1}
       onClick={() => chooseClip(clip.name)}
-      aria-label={t("Choose {name}", { name: clip.name })}
+      aria-label={t("Select {name}", { name: clip.name })}
       className="group flex w-max min-w-full items-center py-1 text-left"
     >
       <RibbonName clip={clip} />

@@ -24,7 +24,7 @@ export function RuleFields({ clip }: { clip: Clip }) {
         options={[
           ["once", t("Once")],
           ["loop", t("Loop")],
-          ["pingpong", t("Back and forth")],
+          ["pingpong", t("Ping-pong")],
         ]}
         onChange={(playback) => set({ playback })}
       />

@@ -45,7 +45,7 @@ export function Ruler({ clip, scale, left, margin, from, until }: Props) {
     <div
       aria-hidden
       data-testid="ruler"
-      title={t("Drag to move through time; with Shift choose the steps you sweep over")}
+      title={t("Drag to move through time; with Shift select steps")}
       className="relative h-6 cursor-ew-resize touch-none"
       style={{ marginLeft: left, width: end * scale + margin }}
       onPointerDown={(event) => {

@@ -70,7 +70,7 @@ export function TogetherFields({ clips, what, from }: { clips: readonly Clip[]; 
         options={[
           ["once", t("Once")],
           ["loop", t("Loop")],
-          ["pingpong", t("Back and forth")],
+          ["pingpong", t("Ping-pong")],
         ]}
         onChange={(next) => next !== "mixed" && act(setRulesOfClips, names, { playback: next })}
       />

@@ -26,7 +26,7 @@ export function copySteps(clip: Clip, chosen: readonly number[]): void {
 export function pasteCopied(clip: Clip, chosen: readonly number[]): void {
   const { steps } = useCopiedSteps.getState();
   if (steps.length === 0) {
-    say({ tone: "plain", text: t("Copy steps first, of this clip or another one.") });
+    say({ tone: "plain", text: t("Copy steps first, from this clip or another.") });
     return;
   }
   const at = (chosen.at(-1) ?? clip.steps.length - 1) + 1;

@@ -36,7 +36,7 @@ export function StepTools({ clip, steps }: { clip: Clip; steps: readonly number[
         {steps.length > 1 && (
           <MsField
             word="together"
-            label={t("Milliseconds together")}
+            label={t("Milliseconds in total")}
             value={together}
             onChange={(total) => editInGesture(gesture, spreadOverSteps, name, steps, total)?.message}
           />
@@ -59,7 +59,7 @@ export function StepTools({ clip, steps }: { clip: Clip; steps: readonly number[
         )}
         <FieldBox label={t("scale to")}>
           <NumberField
-            label={t("Per cent")}
+            label={t("Percent")}
             value={100}
             least={0.1}
             most={100_000}
@@ -131,7 +131,7 @@ function EventValue({ clip, steps, event }: { clip: Clip; steps: readonly number
       <TextField
         label={t("Value of {event}", { event })}
         value={same && first !== undefined ? textOfValue(first) || "true" : ""}
-        placeholder={same ? t("nothing") : t("not alike")}
+        placeholder={same ? t("nothing") : t("mixed")}
         onChange={set}
         className="number max-w-40"
       />
@@ -146,7 +146,7 @@ function DropEverywhere({ clip, steps }: { clip: Clip; steps: readonly number[] 
   const uses = useMemo(() => (frame ? (clipsByFrame(project).get(frame) ?? []) : []), [project, frame]);
   if (!frame || uses.length < 2) return null;
   return (
-    <Button onClick={() => act(removeFrameEverywhere, frame)} title={t("It stands in {uses}", { uses: uses.join(", ") })}>
+    <Button onClick={() => act(removeFrameEverywhere, frame)} title={t("Used in {uses}", { uses: uses.join(", ") })}>
       {t("Drop from all {count} clips", { count: uses.length })}
     </Button>
   );

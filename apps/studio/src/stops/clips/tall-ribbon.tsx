@@ -42,7 +42,7 @@ export function TallRibbon({ clip, scale, from, until }: { clip: Clip; scale: nu
   });
   return (
     <SortableContext items={ids} strategy={horizontalListSortingStrategy}>
-      <WithMenu label={t("What can be done with the step")} menuOf={(target) => menuOf(clip, target)}>
+      <WithMenu label={t("Step menu")} menuOf={(target) => menuOf(clip, target)}>
         <ol
           ref={setNodeRef}
           aria-label={t("Steps of {name}", { name: clip.name })}

@@ -97,7 +97,7 @@ function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
       </div>
       <div className="mt-2 flex gap-2">
         <Button onClick={() => dropOrRestore([ref], frame.dropped === true)}>{frame.dropped ? t("Restore") : t("Drop this frame")}</Button>
-        {frame.name !== undefined && <Button onClick={() => edit(renameFrame, ref, "")}>{t("Usual name")}</Button>}
+        {frame.name !== undefined && <Button onClick={() => edit(renameFrame, ref, "")}>{t("Default name")}</Button>}
       </div>
     </Detail>
   );

@@ -22,7 +22,7 @@ export function frameMenu(ref: FrameRef): Menu | null {
     makeClip();
   };
   return [
-    { label: isPicked ? t("Take it out of what is picked") : t("Pick"), keys: "x", run: () => togglePick(ref) },
+    { label: isPicked ? t("Unpick") : t("Pick"), keys: "x", run: () => togglePick(ref) },
     { label: t("Pick its row"), keys: "r", run: () => togglePicks(rowRefs(source, frame.row)) },
     {
       label: several ? t("Make a clip of the {count} picked", { count: picked.length }) : t("Make a clip of it"),

@@ -69,7 +69,7 @@ function RangeField({ word, side, cut, grid, onCut }: RangeProps) {
   const { first, last } = cut.only?.[side] ?? { first: 0, last: end };
   const take = (range: { first: number; last: number }): string | undefined => {
     if (range.first > range.last)
-      return t("The first comes before the last: {first} to {last} holds none.", { first: range.first, last: range.last });
+      return t("The first is after the last: {first} to {last} contains nothing.", { first: range.first, last: range.last });
     const { [side]: _, ...other } = cut.only ?? {};
     const only = range.first === 0 && range.last >= end ? other : { ...other, [side]: range };
     const { only: __, ...rest } = cut;

@@ -98,7 +98,7 @@ export function HandFields({ source, picked }: { source: Source; picked: readonl
     {
       keys: "Alt+Shift+ArrowUp",
       repeats: true,
-      label: t("Make them lower"),
+      label: t("Make them shorter"),
       run: () => place((rect) => ({ ...rect, h: Math.max(1, rect.h - 1) }), "size"),
     },
     {
@@ -118,7 +118,7 @@ export function HandFields({ source, picked }: { source: Source; picked: readonl
       <span className="text-muted">
         {none
           ? t("Drag on the sheet to draw a frame; drag a frame to move it, its edge to resize it.")
-          : t("{count} chosen:", { count: frames.length })}
+          : t("{count} selected:", { count: frames.length })}
       </span>
       {!none && (
         <>

@@ -11,7 +11,7 @@ export const framesStop = {
     const source = chosenSource(project, view);
     return source && isOfPieces(source)
       ? t(
-          "A click puts the piece in hand, a drag moves one. Arrows nudge, with Shift by the grid. X flips, PgUp and PgDn restack, N copies to the next frame.",
+          "A click places the piece in hand, a drag moves one. Arrows nudge, with Shift by the grid. X flips, PgUp and PgDn restack, N copies to the next frame.",
         )
       : t(
           "Click picks a frame, Shift+click a run, R the row. C makes a clip of what is picked, in picking order. Wheel zooms, drag moves the sheet.",

@@ -34,9 +34,9 @@ export function OutlineFields({ source }: { source: Source }) {
   };
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
-      <FieldBox label={t("join bits up to")}>
+      <FieldBox label={t("join parts up to")}>
         <Slider
-          label={t("Join bits up to, in pixels")}
+          label={t("Join parts up to, in pixels")}
           value={shown.joinPx}
           least={0}
           most={48}
@@ -51,7 +51,7 @@ export function OutlineFields({ source }: { source: Source }) {
           onChange={(joinPx) => change({ joinPx })}
         />
       </FieldBox>
-      <FieldBox label={t("leave out below")}>
+      <FieldBox label={t("ignore below")}>
         <NumberField
           label={t("Least pixels")}
           value={shown.leastPx}

@@ -29,7 +29,7 @@ export function ReadingConventions({ reading, onChange }: { reading: Reading; on
             value={reading.rectAs ?? "pixels"}
             options={[
               ["pixels", "px"],
-              ["share", t("share")],
+              ["share", t("fractions")],
             ]}
             onChange={(rectAs) => onChange({ rectAs })}
           />
@@ -43,8 +43,8 @@ export function ReadingConventions({ reading, onChange }: { reading: Reading; on
             ["corner", t("insets from the top left")],
             ["negated", t("insets as negative numbers")],
             ["bottom", t("insets up from the bottom")],
-            ["centre", t("insets from the middle, y down")],
-            ["centre-up", t("insets from the middle, y up")],
+            ["centre", t("insets from the centre, y down")],
+            ["centre-up", t("insets from the centre, y up")],
           ]}
           onChange={(insetAs) => onChange({ insetAs })}
         />
@@ -56,7 +56,7 @@ export function ReadingConventions({ reading, onChange }: { reading: Reading; on
             value={reading.originAs}
             options={[
               ["pixels", "px"],
-              ["share", t("share")],
+              ["share", t("fractions")],
             ]}
             onChange={(originAs) => onChange({ originAs })}
           />

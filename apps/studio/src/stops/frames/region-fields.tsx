@@ -19,7 +19,7 @@ export function RegionFields({ source }: { source: Source }) {
   const choose = (by: number) => regions.length > 0 && useView.setState({ region: (index + by + regions.length) % regions.length });
   useKeys(t("Regions"), [
     { keys: "]", label: t("Next region"), run: () => choose(1) },
-    { keys: "[", label: t("Region before"), run: () => choose(-1) },
+    { keys: "[", label: t("Previous region"), run: () => choose(-1) },
     { keys: "Shift+Delete", label: t("Remove the region"), run: () => regions.length > 1 && removeRegion(source, index) },
   ]);
   if (!region) return <p className="text-muted">{t("Drag on the sheet around the frames that one grid fits.")}</p>;

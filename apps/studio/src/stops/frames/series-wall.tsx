@@ -39,11 +39,11 @@ export function SeriesWall({ source }: { source: Source }) {
     if (next) useView.setState({ cursor: next });
   };
   useKeys(t("The series"), [
-    { keys: "ArrowLeft", repeats: true, label: t("Picture before"), run: () => move(-1) },
+    { keys: "ArrowLeft", repeats: true, label: t("Previous picture"), run: () => move(-1) },
     { keys: "ArrowRight", repeats: true, label: t("Next picture"), run: () => move(1) },
-    { keys: "Enter x", label: t("Pick the picture, or take it out"), run: () => cursor && togglePick(cursor) },
+    { keys: "Enter x", label: t("Pick or unpick the picture"), run: () => cursor && togglePick(cursor) },
     { keys: "a", label: t("Pick all of the series"), run: () => togglePicks(keptRefs(source)) },
-    { keys: "Escape", label: t("Pick nothing"), run: () => useView.setState({ picked: [] }) },
+    { keys: "Escape", label: t("Unpick all"), run: () => useView.setState({ picked: [] }) },
   ]);
   const numbers = new Map(picked.map((ref, k) => [ref, k + 1]));
   return (

@@ -112,17 +112,17 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
     { keys: "ArrowRight Shift+ArrowRight", repeats: true, label: t("Cell to the right"), run: (event) => moveCursor(1, 0, event.shiftKey) },
     { keys: "ArrowUp Shift+ArrowUp", repeats: true, label: t("Cell above"), run: (event) => moveCursor(0, -1, event.shiftKey) },
     { keys: "ArrowDown Shift+ArrowDown", repeats: true, label: t("Cell below"), run: (event) => moveCursor(0, 1, event.shiftKey) },
-    { keys: "Enter x", label: t("Pick the cell, or take it out"), run: () => cursor && togglePick(cursor) },
+    { keys: "Enter x", label: t("Pick or unpick the cell"), run: () => cursor && togglePick(cursor) },
     {
       keys: "r",
       label: t("Pick the row under the pointer or cursor"),
       run: () => rowOfCursor !== null && togglePicks(rowRefs(source, rowOfCursor)),
     },
     { keys: "a", label: t("Pick all of the sheet"), run: () => togglePicks(keptRefs(source)) },
-    { keys: "Escape", label: t("Pick nothing"), run: () => useView.setState({ picked: [] }) },
+    { keys: "Escape", label: t("Unpick all"), run: () => useView.setState({ picked: [] }) },
     { keys: "+ =", repeats: true, label: t("Zoom in to the pointer"), run: () => zoomBy(1) },
     { keys: "-", repeats: true, label: t("Zoom out"), run: () => zoomBy(-1) },
-    { keys: "0", label: t("See the whole sheet"), run: seeAll },
+    { keys: "0", label: t("Fit the whole sheet"), run: seeAll },
     { keys: "Mod+ArrowLeft", repeats: true, label: t("Move the sheet left"), run: () => move((now) => panned(now, -64, 0, sheet, room)) },
     { keys: "Mod+ArrowRight", repeats: true, label: t("Move the sheet right"), run: () => move((now) => panned(now, 64, 0, sheet, room)) },
     { keys: "Mod+ArrowUp", repeats: true, label: t("Move the sheet up"), run: () => move((now) => panned(now, 0, -64, sheet, room)) },
@@ -237,7 +237,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
           <Plus size={13} />
         </IconButton>
         <Button look="quiet" className="min-h-6 px-1.5 text-small" onClick={seeAll} aria-keyshortcuts="0">
-          {t("See all")}
+          {t("Fit")}
         </Button>
       </div>
     </div>

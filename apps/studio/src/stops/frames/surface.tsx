@@ -46,7 +46,7 @@ function SheetSurface() {
   const Fields = way ? wayNamed(way)?.Fields : undefined;
   const atCursor = source?.frames.find((frame) => frameRef(source, frame) === cursor);
   useKeys(t("Frames"), [
-    { keys: "c", label: t("Make a clip of the picked frames, else of the row that plays"), run: () => makeClip() },
+    { keys: "c", label: t("Make a clip of the picked frames, or of the row that plays"), run: () => makeClip() },
     { keys: "Mod+a", label: t("Pick all frames"), run: () => source && useView.setState({ picked: keptRefs(source) }) },
     { keys: "Shift+c", label: t("Make a clip and stay here"), run: () => makeClip({ stay: true }) },
     {
@@ -106,7 +106,7 @@ function SheetSurface() {
                 {t("Drop")}
               </Button>
               <Button className="min-h-6" onClick={clearPicks}>
-                {t("Pick nothing")}
+                {t("Unpick all")}
               </Button>
             </>
           )}
@@ -124,10 +124,10 @@ function Outcome({ source, grid }: { source: Source; grid: Grid | null }) {
     return (
       <div className="flex items-center gap-3">
         <p role="status" data-testid="outcome" className="text-muted">
-          {t("Not cut yet: take a suggestion, or type how many cells there are.")}
+          {t("Not cut yet: take a suggestion, or type the number of cells.")}
         </p>
         <Button disabled={!picture} onClick={() => picture && edit(cutSource, source.id, cutOf(source), picture.coverage)}>
-          {t("Take it whole")}
+          {t("Use it whole")}
         </Button>
       </div>
     );
@@ -144,7 +144,7 @@ function Outcome({ source, grid }: { source: Source; grid: Grid | null }) {
 function Empty() {
   return (
     <EmptyPanel title={t("Nothing to cut yet")} next={{ label: t("Go to Sources"), run: () => go("sources") }}>
-      {t("Drop a picture here, and it is shown at whole-number zoom with the grid over it.")}
+      {t("Drop a picture here to see it at whole-number zoom with the grid over it.")}
     </EmptyPanel>
   );
 }

@@ -93,7 +93,7 @@ function NamesDialog({ source, frames, onClose }: { source: Source; frames: read
   return (
     <SheetDialog
       title={t("Names by pattern")}
-      description={t("For {count} frames of {name}. {gaps} and {last} stand for what they say.", {
+      description={t("For {count} frames of {name}. {gaps} and {last} are filled in.", {
         count: frames.length,
         name: source.name,
         gaps: "{source}, {row}, {column}",
@@ -136,7 +136,7 @@ function NamesDialog({ source, frames, onClose }: { source: Source; frames: read
           </p>
         )}
         <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>{t("Leave the names")}</Button>
+          <Button onClick={onClose}>{t("Cancel")}</Button>
           <Button look="now" type="submit">
             {t("Name {count} frames", { count: frames.length })}
           </Button>
@@ -163,7 +163,7 @@ function FindDialog({ source, onClose }: { source: Source; onClose: () => void }
   return (
     <SheetDialog
       title={t("Find frames")}
-      description={t("Frames of {name} whose names hold this.", { name: source.name })}
+      description={t("Frames of {name} whose names contain this.", { name: source.name })}
       open
       onClose={onClose}
     >

@@ -23,7 +23,7 @@ export function Tray({ source, children }: { source: Source; children?: ReactNod
         {children}
       </header>
       <DndContext id="tray" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(source, event)}>
-        <WithMenu label={t("What can be done with the frame")} menuOf={menuOf}>
+        <WithMenu label={t("Frame menu")} menuOf={menuOf}>
           <div>
             <FrameStrip source={source} sortable />
           </div>

@@ -100,7 +100,7 @@ function mendingOf(
       return { label: frames.length === 1 ? t("Drop it") : t("Drop them"), run: () => act(dropFrames, frames) };
     case "specks": {
       const clearing = source.clearing ?? { colours: [], tolerance: 0, from: "edges", fringe: false };
-      return { label: t("Clear such pixels"), run: () => inBackground(clearSource(source, { ...clearing, specks: 1 })) };
+      return { label: t("Clear these pixels"), run: () => inBackground(clearSource(source, { ...clearing, specks: 1 })) };
     }
     case "odd-sizes":
       return { label: t("Make all equal, feet on feet"), run: () => act(makeEqual, keptRefs(source), "feet") };

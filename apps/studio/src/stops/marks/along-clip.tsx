@@ -20,12 +20,12 @@ export function AlongClip({ kind, clip }: { kind: MarkKind; clip: Clip }) {
     <section aria-label={t("Along the clip")} className="flex w-64 shrink-0 flex-wrap gap-1.5">
       {lacks > 0 && (
         <Button className="max-w-full whitespace-normal! text-left" onClick={() => act(fillPoint, clip.name, kind.name)}>
-          {lacks === 1 ? t("Fill in the step without") : t("Fill in the {lacks} steps without", { lacks })}
+          {lacks === 1 ? t("Fill in the missing step") : t("Fill in the {lacks} missing steps", { lacks })}
         </Button>
       )}
       {across !== null && (
         <Button className="max-w-full whitespace-normal! text-left" onClick={() => act(copyMarksMirrored, kind.name, clip.name, across)}>
-          {t("Give it to {across}, mirrored", { across })}
+          {t("Copy to {across}, mirrored", { across })}
         </Button>
       )}
     </section>

@@ -50,12 +50,12 @@ export function BoxTools({ spot, frame, boxes, box, onBox }: Props) {
         <Button onClick={() => drawBox(spot, middleOf(frame)) && onBox(boxes.length)}>
           {chosen ? t("Another box") : t("Box in the middle")}
         </Button>
-        <Button onClick={() => inBackground(boxAroundDrawn(spot))}>{t("Around what is drawn")}</Button>
+        <Button onClick={() => inBackground(boxAroundDrawn(spot))}>{t("Around the drawing")}</Button>
         <Button disabled={!chosen || !several} onClick={() => giveToAll(spot)}>
           {t("Same on all")}
         </Button>
         <Button disabled={!chosen} onClick={() => dropBox(spot, box)}>
-          {t("Take it off")}
+          {t("Remove box")}
         </Button>
       </div>
     </section>

@@ -40,7 +40,7 @@ function OriginDetail() {
     <Detail title={t("Origin")}>
       <p className="text-muted">
         {t(
-          "The point of a frame that stands on the character’s place in the game, mostly between its feet. Frames turn and mirror about it, and the line through it is the ground.",
+          "The point of a frame that goes to the character’s position in the game, usually between its feet. Frames turn and mirror about it, and the line through it is the ground.",
         )}
       </p>
     </Detail>

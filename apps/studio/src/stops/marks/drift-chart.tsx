@@ -52,7 +52,7 @@ export function DriftChart({ clip, step }: { clip: Clip; step: number }) {
           {jumps.length === 0
             ? t("In px from the origin. No step jumps.")
             : t("In px from the origin. {jumps}.", { jumps: counted(jumps.length, "jump") })}
-          {before && ` ${t("Thin: before it was steadied.")}`}
+          {before && ` ${t("Thin line: before it was steadied.")}`}
         </p>
       </div>
     </section>

@@ -24,7 +24,7 @@ export const DRIFTS = [
     stroke: "var(--brick)",
     dash: "5 3",
     ways: [t("further right"), t("further left")],
-    mend: t("Bring it in line"),
+    mend: t("Align it"),
   },
 ] as const;
 

@@ -10,10 +10,10 @@ const HELP: Readonly<Record<MarkShape | "origin", string>> = {
     "Drag to draw a box, inside one to move it, with Alt to draw another; at its edge to resize it. Arrow keys nudge it, with Shift they resize it; , and . change the step.",
   ),
   point: t(
-    "Click where the point is, or drag it. Arrow keys nudge it, with Alt by halves; A turns it by a quarter, and dragging its pointer by any angle; , and . change the step.",
+    "Click where the point is, or drag it. Arrow keys nudge it, with Alt by halves; A rotates it by 90°, dragging its pointer by any angle; , and . change the step.",
   ),
   outline: t(
-    "Drag a corner to move it, an edge to draw a corner out of it, elsewhere to draw an outline. C chooses the next corner, arrows nudge it, I adds one, Del takes it off.",
+    "Drag a corner to move it, an edge to add a corner, elsewhere to draw an outline. C selects the next corner, arrows nudge it, I inserts one, Del removes it.",
   ),
 };
 

@@ -48,7 +48,7 @@ export function List() {
   return (
     <>
       <ListHeading title={t("Marks")} count={project.marks.length} />
-      <WithMenu label={t("What can be done with the marks")} menuOf={(target) => kindMenu(project, rowAt(target))}>
+      <WithMenu label={t("Marks menu")} menuOf={(target) => kindMenu(project, rowAt(target))}>
         <div>
           <RowList
             label={t("Marks")}

@@ -86,7 +86,7 @@ function BoxKeys({ spot, box }: Props) {
         label: { Left: t("Box narrower"), Right: t("Box wider"), Up: t("Box lower"), Down: t("Box higher") }[way],
         run: () => spot && nudgeBox(spot, box, { w, h }),
       })),
-      { keys: "Delete Backspace", label: t("Take the box off"), run: () => spot && dropBox(spot, box) },
+      { keys: "Delete Backspace", label: t("Remove the box"), run: () => spot && dropBox(spot, box) },
     ],
     { scope: "surface" },
   );
@@ -115,9 +115,9 @@ function PointKeys({ spot, kind, frame }: Props) {
         label: t("Point half a pixel {way}", { way: way.toLowerCase() }),
         run: () => move(x / 2, y / 2),
       })),
-      { keys: "a", repeats: true, label: t("Turn the point by a quarter, clockwise"), run: () => turn(90) },
-      { keys: "Shift+a", repeats: true, label: t("Turn the point by a quarter, the other way"), run: () => turn(-90) },
-      { keys: "Delete Backspace", label: t("Take the point off"), run: () => spot && dropMarks(spot) },
+      { keys: "a", repeats: true, label: t("Rotate the point by 90° clockwise"), run: () => turn(90) },
+      { keys: "Shift+a", repeats: true, label: t("Rotate the point by 90° counter-clockwise"), run: () => turn(-90) },
+      { keys: "Delete Backspace", label: t("Remove the point"), run: () => spot && dropMarks(spot) },
     ],
     { scope: "surface" },
   );
@@ -140,11 +140,11 @@ function OutlineKeys({ spot, outlines, corner, onCorner }: Props) {
         label: t("Corner one pixel {way}", { way: way.toLowerCase() }),
         run: () => move(x, y),
       })),
-      { keys: "c", repeats: true, label: t("The next corner"), run: () => onCorner(cornerBeside(outlines, corner, 1)) },
-      { keys: "Shift+c", repeats: true, label: t("The corner before"), run: () => onCorner(cornerBeside(outlines, corner, -1)) },
+      { keys: "c", repeats: true, label: t("Next corner"), run: () => onCorner(cornerBeside(outlines, corner, 1)) },
+      { keys: "Shift+c", repeats: true, label: t("Previous corner"), run: () => onCorner(cornerBeside(outlines, corner, -1)) },
       {
         keys: "i",
-        label: t("A corner in the middle of the edge that begins here"),
+        label: t("Insert a corner in the middle of the next edge"),
         run() {
           const next = corner && outlines[corner.outline]?.[(corner.corner + 1) % (outlines[corner.outline]?.length ?? 1)];
           if (!spot || !corner || !at || !next) return;
@@ -155,7 +155,7 @@ function OutlineKeys({ spot, outlines, corner, onCorner }: Props) {
       },
       {
         keys: "Delete Backspace",
-        label: t("Take the corner off"),
+        label: t("Remove the corner"),
         run() {
           if (!spot || !corner || !at) return;
           giveOutlines(spot, withoutCorner(outlines, corner));

@@ -69,7 +69,7 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
     t("Steps at Marks"),
     [
       { keys: ".", repeats: true, label: t("The next step’s frame"), run: () => by(1) },
-      { keys: ",", repeats: true, label: t("The frame of the step before"), run: () => by(-1) },
+      { keys: ",", repeats: true, label: t("The previous step’s frame"), run: () => by(-1) },
     ],
     { scope: "surface" },
   );

@@ -51,15 +51,15 @@ export function OriginTools({ inScope, point, size, own }: ToolsProps) {
       </div>
       <div className="flex flex-wrap gap-1.5">
         <FieldBox label="x">
-          <ShareField label={t("Origin x as a share")} value={share.x} onChange={(x) => setToShare(inScope, { x })} />
+          <ShareField label={t("Origin x as a fraction")} value={share.x} onChange={(x) => setToShare(inScope, { x })} />
         </FieldBox>
         <FieldBox label="y">
-          <ShareField label={t("Origin y as a share")} value={share.y} onChange={(y) => setToShare(inScope, { y })} />
+          <ShareField label={t("Origin y as a fraction")} value={share.y} onChange={(y) => setToShare(inScope, { y })} />
         </FieldBox>
         <span className="self-center text-small text-muted">{t("of the size")}</span>
       </div>
       <div>
-        <p className="mb-1 text-small text-muted">{t("From what is drawn")}</p>
+        <p className="mb-1 text-small text-muted">{t("From the drawing")}</p>
         <div className="mb-1.5 flex items-center gap-1.5">
           <span className="text-small text-muted">{t("sets")}</span>
           <Choice
@@ -92,7 +92,7 @@ export function OriginTools({ inScope, point, size, own }: ToolsProps) {
           {t("Paste")}
         </Button>
         <Button disabled={!own && !several} onClick={() => forget(inScope)}>
-          {t("As the source")}
+          {t("Use the source’s")}
         </Button>
       </div>
     </section>

@@ -94,7 +94,7 @@ export function OutlineTools({ kind, spot, frame, clip, outlines, corner, isSett
       <div className="flex flex-wrap gap-1.5">
         {isOwn && kind.trace && <Button onClick={() => traceAgain(spot)}>{t("Trace it again")}</Button>}
         <Button disabled={outlines.length === 0} onClick={() => giveOutlines(spot, [])}>
-          {t("Take it off")}
+          {t("Remove outline")}
         </Button>
         {spot.inScope.frames.length > 1 && (
           <Button disabled={outlines.length === 0} onClick={() => giveOutlines(spot, outlines)}>
@@ -105,7 +105,7 @@ export function OutlineTools({ kind, spot, frame, clip, outlines, corner, isSett
       {kind.trace ? (
         <TraceFields kind={kind} trace={kind.trace} clip={clip} />
       ) : (
-        <Button onClick={() => act(setTrace, kind.name, {})}>{t("Trace around what is drawn")}</Button>
+        <Button onClick={() => act(setTrace, kind.name, {})}>{t("Trace the drawing")}</Button>
       )}
     </section>
   );
@@ -141,9 +141,9 @@ function TraceFields({ kind: { name }, trace, clip }: { kind: OutlineKind; trace
         <FieldBox label={t("alpha")}>
           <NumberField label={t("Alpha from")} value={trace.alpha} least={1} most={255} onChange={(alpha) => set({ alpha }, "alpha")} />
         </FieldBox>
-        <FieldBox label={t("larger by")}>
+        <FieldBox label={t("grow by")}>
           <NumberField
-            label={t("Larger by")}
+            label={t("Grow by")}
             unit="px"
             value={trace.growPx ?? 0}
             least={-FURTHEST_OUTLINE}
@@ -179,7 +179,7 @@ function TraceFields({ kind: { name }, trace, clip }: { kind: OutlineKind; trace
         onChange={(flat) => act(setTrace, name, { flat: flat ? true : undefined })}
       />
       {clip && <SteadyField name={name} trace={trace} clip={clip} />}
-      <Button onClick={() => act(setTrace, name, null)}>{t("By hand alone")}</Button>
+      <Button onClick={() => act(setTrace, name, null)}>{t("By hand only")}</Button>
     </>
   );
 }
@@ -204,7 +204,7 @@ function SteadyField({ name, trace, clip }: { name: OutlineKind["name"]; trace: 
             label={t("One outline for all of {of}", { of })}
             className="max-w-full"
             value={steady.find((each) => each.of === of)?.by ?? "own"}
-            options={[["own", t("no: each frame its own")] as const, ...STEADY_WAYS.map((by) => [by, STEADY_WORDS[by]] as const)]}
+            options={[["own", t("no, each frame has its own")] as const, ...STEADY_WAYS.map((by) => [by, STEADY_WORDS[by]] as const)]}
             onChange={(by) => act(steadyOutline, name, of, by === "own" ? null : by)}
           />
         </div>

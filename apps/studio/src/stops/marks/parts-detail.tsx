@@ -28,7 +28,7 @@ export function PartsDetail({ clip }: { clip: Clip | null }) {
   return (
     <Detail title={t("Parts")} aside={count > 0 ? String(count) : undefined}>
       {count === 0 && !attaching && (
-        <p className="mb-2 text-muted">{t("A lamp in a hand, a hat on a head: one movement fastened to another by its points.")}</p>
+        <p className="mb-2 text-muted">{t("A lamp in a hand, a hat on a head: one movement attached to another by points.")}</p>
       )}
       <ul aria-label={t("Parts, the topmost first")} className="flex flex-col gap-1.5">
         {(parts ?? []).toReversed().map((part) => (
@@ -42,7 +42,7 @@ export function PartsDetail({ clip }: { clip: Clip | null }) {
           <Plus size={14} /> {t("Attach a part …")}
         </Button>
       ) : (
-        <p className="text-small text-muted">{t("It hangs on a point: make one with “New points”, and put it where the hand is.")}</p>
+        <p className="text-small text-muted">{t("A part attaches to a point: make one with “New points”, and put it where the hand is.")}</p>
       )}
     </Detail>
   );
@@ -85,7 +85,7 @@ function Fields({
       <dt className="text-muted">{t("on")}</dt>
       <dd>
         <Select
-          label={t("What {label} hangs on", { label })}
+          label={t("What {label} is attached to", { label })}
           className="max-w-full"
           value={part.host}
           options={plays}
@@ -95,7 +95,7 @@ function Fields({
       <dt className="text-muted">{t("at")}</dt>
       <dd>
         <Select
-          label={t("The point that {label} hangs on", { label })}
+          label={t("The point that {label} is attached to", { label })}
           value={part.at}
           options={points}
           onChange={(at) => onChange({ at })}
@@ -104,7 +104,7 @@ function Fields({
       <dt className="text-muted">{t("by")}</dt>
       <dd>
         <Select<MarkName | "">
-          label={t("The point that {label} hangs by", { label })}
+          label={t("The point of {label} that is attached", { label })}
           value={part.by ?? ORIGIN}
           options={[[ORIGIN, t("its origin")], ...points]}
           onChange={(by) => onChange({ by: by === ORIGIN ? undefined : by })}
@@ -158,7 +158,7 @@ function Row({ part, clip }: { part: Part; clip: Clip | null }) {
         <IconButton label={t("{name} down", { name })} look="quiet" disabled={at === 0} onClick={() => act(movePart, name, -1)}>
           <ArrowDown size={14} />
         </IconButton>
-        <IconButton label={t("Take {name} off", { name })} look="quiet" onClick={() => act(removePart, name)}>
+        <IconButton label={t("Remove {name}", { name })} look="quiet" onClick={() => act(removePart, name)}>
           <X size={14} />
         </IconButton>
       </div>

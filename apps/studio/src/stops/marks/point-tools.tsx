@@ -52,7 +52,7 @@ export function PointTools({ spot, frame }: { spot: Spot; frame: PlayedFrame }) 
           {t("Same on all")}
         </Button>
         <Button disabled={!point} onClick={() => dropMarks(spot)}>
-          {t("Take it off")}
+          {t("Remove point")}
         </Button>
       </div>
     </section>
@@ -81,7 +81,7 @@ function AngleFields({ spot, angle }: { spot: Spot; angle: number | undefined })
             onChange={(next) => aimPoint(spot, halves(next))}
           />
         </FieldBox>
-        <IconButton label={t("A quarter turn, clockwise")} onClick={() => sayUnlessDone(aimPoint(spot, angle + 90))}>
+        <IconButton label={t("Rotate by 90° clockwise")} onClick={() => sayUnlessDone(aimPoint(spot, angle + 90))}>
           <RotateCw size={14} />
         </IconButton>
         <Button look="quiet" onClick={() => sayUnlessDone(aimPoint(spot, null))}>
@@ -90,9 +90,9 @@ function AngleFields({ spot, angle }: { spot: Spot; angle: number | undefined })
       </div>
       <p className="text-small text-muted">
         {angle % 90 === 0
-          ? t("Clockwise from the right. What hangs here is turned by it.")
+          ? t("Clockwise from the right. Parts attached here rotate with it.")
           : t(
-              "Clockwise from the right. What hangs here is turned by it: in the game as it is, here by the nearest quarter, so that its pixels stay whole.",
+              "Clockwise from the right. Parts attached here rotate with it: exactly in the game, here to the nearest 90°, so that their pixels stay whole.",
             )}
       </p>
     </>

@@ -77,7 +77,7 @@ export async function putSteady(clip: Clip): Promise<void> {
     if (origins.size === 0) {
       say({
         tone: "good",
-        text: t("{name} is steady already: no frame would overlap the one before it better elsewhere.", { name: clip.name }),
+        text: t("{name} is already steady: no frame would overlap the previous one better elsewhere.", { name: clip.name }),
       });
       return;
     }
@@ -93,7 +93,7 @@ export async function putSteady(clip: Clip): Promise<void> {
     });
     say({
       tone: "good",
-      text: t("Steadied {name}: {frames} moved. The chart shows it before and after.", {
+      text: t("Steadied {name}: {frames} moved. The chart shows before and after.", {
         name: clip.name,
         frames: counted(origins.size, "frame"),
       }),

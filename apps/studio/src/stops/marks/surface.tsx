@@ -25,10 +25,10 @@ function Empty({ clip }: { clip: Clip | null }) {
     >
       {clip
         ? t(
-            "Here frames get their origin, the boxes in which they are hit, and the points at which things are fastened. Add frames to the clip first.",
+            "Here frames get their origin, boxes for hits, and points where things attach. Add frames to the clip first.",
           )
         : t(
-            "Here frames get their origin, the boxes in which they are hit, and the points at which things are fastened. Cut a sheet at Frames first, and make clips of its frames.",
+            "Here frames get their origin, boxes for hits, and points where things attach. Cut a sheet at Frames first, and make clips of its frames.",
           )}
     </EmptyPanel>
   );

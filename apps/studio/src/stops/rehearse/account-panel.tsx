@@ -40,7 +40,7 @@ export function AccountPanel() {
       {drive && comparison && (
         <p role="status" className={comparison.from === null ? "text-small text-cactus" : "text-small text-brick"}>
           {comparison.from === null
-            ? t("As it was when it was kept.")
+            ? t("Same as when it was kept.")
             : t("Differs from when it was kept, from {seconds} on.", { seconds: seconds(comparison.from) })}
         </p>
       )}

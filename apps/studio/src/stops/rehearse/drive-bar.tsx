@@ -56,16 +56,16 @@ export function DriveBar({ stage }: { stage: Stage }) {
           options={SPEEDS}
           onChange={(next) => useSession.setState({ speed: Number(next) })}
         />
-        <IconButton label={t("One display picture back")} aria-keyshortcuts="," onClick={() => stepPicture(-1)}>
+        <IconButton label={t("Back by one display refresh")} aria-keyshortcuts="," onClick={() => stepPicture(-1)}>
           <StepBack size={14} />
         </IconButton>
-        <IconButton label={running ? t("Pause") : t("Go on")} aria-keyshortcuts="Enter" onClick={() => thenDrive(togglePause)}>
+        <IconButton label={running ? t("Pause") : t("Continue")} aria-keyshortcuts="Enter" onClick={() => thenDrive(togglePause)}>
           {running ? <Pause size={14} /> : <Play size={14} />}
         </IconButton>
-        <IconButton label={t("One display picture on")} aria-keyshortcuts="." onClick={() => stepPicture(1)}>
+        <IconButton label={t("Forward by one display refresh")} aria-keyshortcuts="." onClick={() => stepPicture(1)}>
           <StepForward size={14} />
         </IconButton>
-        <IconButton label={t("From the start")} aria-keyshortcuts="Home" onClick={() => thenDrive(() => restart(drive))}>
+        <IconButton label={t("Restart")} aria-keyshortcuts="Home" onClick={() => thenDrive(() => restart(drive))}>
           <RotateCcw size={14} />
         </IconButton>
         <Button onClick={() => thenDrive(toggleRecording)} aria-pressed={recording} aria-keyshortcuts="r" hint="R">

@@ -27,12 +27,12 @@ export function DriveKeys({ stage }: { stage: Stage }) {
   });
   useKeys(t("Driving"), driving, { scope: "surface" });
   useKeys(t("Rehearsing"), [
-    { keys: "Enter", label: t("Pause, or go on"), run: togglePause },
+    { keys: "Enter", label: t("Pause or continue"), run: togglePause },
     { keys: "r", label: t("Record; once more to keep it"), run: toggleRecording },
-    { keys: "Home", label: t("From the start"), run: () => restart(useSession.getState().drive) },
-    { keys: ",", repeats: true, label: t("One display picture back"), run: () => stepPicture(-1) },
-    { keys: ".", repeats: true, label: t("One display picture on"), run: () => stepPicture(1) },
-    { keys: "z", label: t("The stage as large as the window"), run: toggleWholeStage },
+    { keys: "Home", label: t("Restart"), run: () => restart(useSession.getState().drive) },
+    { keys: ",", repeats: true, label: t("Back by one display refresh"), run: () => stepPicture(-1) },
+    { keys: ".", repeats: true, label: t("Forward by one display refresh"), run: () => stepPicture(1) },
+    { keys: "z", label: t("Fill the window with the stage"), run: toggleWholeStage },
   ]);
   useEffect(() => {
     let request = 0;

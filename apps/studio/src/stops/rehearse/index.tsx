@@ -7,7 +7,7 @@ export const rehearseStop = {
   title: t("Rehearse"),
   ...screenOf(() => import("./screen")),
   help: t(
-    "The arrow keys drive the figure. R records, Enter pauses, , and . go one display picture back and on; a click on the account goes to that moment.",
+    "The arrow keys drive the figure. R records, Enter pauses, , and . step by one display refresh; a click on the account goes to that moment.",
   ),
   /** The stage plays; a second figure beside it would be one too many. */
   playing: null,

@@ -35,7 +35,7 @@ export function KeysDetail({ stage, behaviour }: { stage: Stage; behaviour: Beha
             <span className="grow">{nameOfControl(controlOf(key))}</span>
             {"input" in key && (
               <IconButton
-                label={t("Take the key of {input} away", { input: key.input })}
+                label={t("Remove the key of {input}", { input: key.input })}
                 look="quiet"
                 className="pointer-fine:size-6!"
                 onClick={() => put(stage.keys.filter((each) => each !== key))}
@@ -91,14 +91,14 @@ function NextKey({ onKey }: { onKey: (code: string | null) => void }) {
   const letters = [..."ABCDEFGHIJKLMNOPQRSTUVWXYZ"].map((letter) => `Key${letter}`);
   const codes = ["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown", "Space", ...letters];
   useKeys(
-    t("The key that is waited for"),
+    t("Waiting for a key"),
     [
       ...codes.map((code) => ({
         keys: chordOfCode(code) ?? code,
         label: t("Drive with {key}", { key: printedOn(code) }),
         run: () => onKey(code),
       })),
-      { keys: "Escape", label: t("Leave the key as it is"), run: () => onKey(null) },
+      { keys: "Escape", label: t("Keep the key"), run: () => onKey(null) },
     ],
     { scope: "layer" },
   );

@@ -27,7 +27,7 @@ export function List() {
     // biome-ignore lint/a11y: what is clicked are the buttons in it; here they only give the keys back
     <div onClick={giveKeysBack}>
       <ListHeading title={t("Behaviours")} count={behaviours.length} />
-      <WithMenu label={t("What can be done with the behaviour")} menuOf={(target) => behaviourMenu(rowAt(target))}>
+      <WithMenu label={t("Behaviour menu")} menuOf={(target) => behaviourMenu(rowAt(target))}>
         <div>
           <RowList
             label={t("Behaviours")}
@@ -41,7 +41,7 @@ export function List() {
         <Button onClick={proposeAnother}>{t("New behaviour …")}</Button>
       </div>
       <ListHeading title={t("Stages")} count={stages.length} />
-      <WithMenu label={t("What can be done with the stage")} menuOf={(target) => stageMenu(rowAt(target))}>
+      <WithMenu label={t("Stage menu")} menuOf={(target) => stageMenu(rowAt(target))}>
         <div>
           <RowList
             label={t("Stages")}
@@ -59,7 +59,7 @@ export function List() {
       {own.length > 0 && (
         <>
           <ListHeading title={t("Drives")} count={own.length} />
-          <WithMenu label={t("What can be done with the drive")} menuOf={(target) => driveMenu(own, rowAt(target))}>
+          <WithMenu label={t("Drive menu")} menuOf={(target) => driveMenu(own, rowAt(target))}>
             <div>
               <RowList
                 label={t("Drives")}

@@ -99,7 +99,7 @@ export function RuleEditor({ behaviour, rule }: { behaviour: Behaviour; rule: Ru
         <Select
           label={t("What follows")}
           value={rule.then ?? ""}
-          options={[["", t("look again")], ...others.map((name) => [name, name] as const)]}
+          options={[["", t("whatever the rules say")], ...others.map((name) => [name, name] as const)]}
           onChange={(name) => change({ then: name === "" ? undefined : name })}
           className="max-w-44"
         />
@@ -153,7 +153,7 @@ export function RuleEditor({ behaviour, rule }: { behaviour: Behaviour; rule: Ru
       <div className="flex flex-wrap gap-x-3">
         <Flag
           id="phase"
-          label={t("in step with what was")}
+          label={t("in step with the previous clip")}
           checked={rule.phase === "carry"}
           onChange={(on) => change({ phase: on ? "carry" : undefined })}
         />

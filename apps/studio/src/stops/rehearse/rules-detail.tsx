@@ -38,7 +38,7 @@ export function RulesDetail({ behaviour }: { behaviour: Behaviour }) {
       <p className="mb-1.5 text-small text-muted">{t("The first that holds, shows.")}</p>
       <DndContext id="rules" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(behaviour, event)}>
         <SortableContext items={behaviour.rules.map(({ name }) => name)} strategy={verticalListSortingStrategy}>
-          <WithMenu label={t("What can be done with the rule")} menuOf={(target) => ruleMenu(behaviour, target)}>
+          <WithMenu label={t("Rule menu")} menuOf={(target) => ruleMenu(behaviour, target)}>
             <ol aria-label={t("Rules")} className="-mx-1.5 flex flex-col gap-1">
               {behaviour.rules.map((rule, k) => (
                 <RuleRow key={rule.name} behaviour={behaviour} rule={rule} number={k + 1} chosen={rule.name === chosen} />

@@ -159,7 +159,7 @@ export function StageDetail({ stage }: { stage: Stage }) {
           <Select
             label={t("What of the figure collides")}
             value={stage.body ?? ""}
-            options={[["", t("its lower middle")], ...boxes.map(({ name }) => [name, name] as const)]}
+            options={[["", t("its bottom centre")], ...boxes.map(({ name }) => [name, name] as const)]}
             onChange={(name) => act(setStage, stage.name, { body: name === "" ? null : (name as NonNullable<Stage["body"]>) })}
           />
         </dd>

@@ -115,7 +115,7 @@ export function StageView({ stage }: { stage: Stage }) {
             {stage.size.w} × {stage.size.h} · {Number((zoom / density).toFixed(2))}×
           </span>
           <IconButton
-            label={look.whole ? t("Back into the studio") : t("As large as the window")}
+            label={look.whole ? t("Back to the studio") : t("Fill the window")}
             aria-keyshortcuts="z"
             onClick={toggleWholeStage}
           >
@@ -128,7 +128,7 @@ export function StageView({ stage }: { stage: Stage }) {
 }
 
 function WholeKeys() {
-  useKeys(t("The whole window"), [{ keys: "Escape", label: t("Back into the studio"), run: toggleWholeStage }], { scope: "layer" });
+  useKeys(t("The whole window"), [{ keys: "Escape", label: t("Back to the studio"), run: toggleWholeStage }], { scope: "layer" });
   return null;
 }
 

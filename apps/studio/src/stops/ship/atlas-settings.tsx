@@ -24,7 +24,7 @@ export function AtlasSettings() {
       </FieldBox>
       <FieldBox label={t("extrude")}>
         <NumberField
-          label={t("Edge repeated")}
+          label={t("Extrude")}
           value={packing.extrudePx}
           most={16}
           onChange={(extrudePx) => set({ packing: { extrudePx } })}

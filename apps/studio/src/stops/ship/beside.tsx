@@ -25,14 +25,14 @@ export function Beside() {
         <Tick label={t("atlas file")} checked={data.atlas} onChange={(atlas) => set({ data: { atlas } })} />
         {data.atlas && (
           <Tick
-            label={t("its JSON without spaces, for downloads")}
+            label={t("compact JSON, for downloads")}
             checked={data.compact === true}
             onChange={(compact) => set({ data: { compact: compact ? true : undefined } })}
           />
         )}
         {data.atlas && (
           <Tick
-            label={t("its times in ticks as well")}
+            label={t("durations also in ticks")}
             checked={data.ticks === true}
             onChange={(ticks) => set({ data: { ticks: ticks ? true : undefined } })}
           />
@@ -43,13 +43,13 @@ export function Beside() {
           <Tick label={t("tables of the rules")} checked={data.rules === true} onChange={(rules) => set({ data: { rules } })} />
         )}
         <Tick
-          label={t("tiles and where they lie")}
+          label={t("tiles and their positions")}
           checked={data.tiles !== undefined}
           onChange={(wanted) => set({ data: { tiles: wanted ? { tile: { w: 8, h: 8 }, flips: true } : undefined } })}
         />
         {palettes > 0 && (
           <Tick
-            label={t("places in palettes, to recolour in the game")}
+            label={t("palette indexes, to recolour in the game")}
             checked={data.places === true}
             onChange={(wanted) => set({ data: { places: wanted ? true : undefined } })}
           />
@@ -57,7 +57,7 @@ export function Beside() {
         {data.tiles && <TileFields tiles={data.tiles} hasPalettes={palettes > 0} onChange={(tiles) => set({ data: { tiles } })} />}
         {contact}
         <Tick
-          label={t("page to hand round, in which everything plays")}
+          label={t("page to hand round, which plays everything")}
           checked={data.page === true}
           onChange={(wanted) => set({ data: { page: wanted ? true : undefined } })}
         />
@@ -154,10 +154,10 @@ function TileFields({
           onChange={(h) => onChange({ ...tiles, tile: { ...tile, h } })}
         />
       </FieldBox>
-      <Tick label={t("flips are one")} checked={flips} onChange={(next) => void onChange({ ...tiles, flips: next })} />
+      <Tick label={t("treat flips as equal")} checked={flips} onChange={(next) => void onChange({ ...tiles, flips: next })} />
       {hasPalettes && (
         <Tick
-          label={t("other palettes are one")}
+          label={t("treat other palettes as equal")}
           checked={tiles.palettes === true}
           onChange={(next) => void onChange({ tile, flips, ...(next ? { palettes: true } : {}) })}
         />

@@ -47,8 +47,8 @@ export function Details() {
       {delivery.kind !== "films" && <BudgetDetail of={{ delivery: index }} />}
       {delivery.kind !== "films" && <ExampleShape />}
       <Files />
-      <Detail title={t("Without this window")}>
-        <p className="mb-1.5 text-small text-muted">{t("Save the project to a file; the command line makes the same bytes of it.")}</p>
+      <Detail title={t("On the command line")}>
+        <p className="mb-1.5 text-small text-muted">{t("Save the project to a file; the command line builds the same bytes from it.")}</p>
         <code className="number block rounded-box border border-line bg-raised p-2 text-small break-words">
           {t("npx caravan build project.caravan --out game/")}
         </code>

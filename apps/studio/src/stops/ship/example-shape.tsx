@@ -69,7 +69,7 @@ export function ExampleShape() {
       </section>
       <SheetDialog
         title={t("In the shape of {shown}", { shown: shown ?? "" })}
-        description={t("What each field of the example will say, and what stays as it is.")}
+        description={t("What each field of the example will contain, and what stays as it is.")}
         open={told !== null}
         onClose={() => setShown(null)}
       >

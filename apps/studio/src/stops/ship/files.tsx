@@ -17,7 +17,7 @@ export function Files() {
   if (build.kind !== "built")
     return (
       <Detail title={t("Files")}>
-        <p className="text-muted">{t("They are listed when packing is done.")}</p>
+        <p className="text-muted">{t("Listed after packing.")}</p>
       </Detail>
     );
   return (
@@ -27,8 +27,8 @@ export function Files() {
           <li key={file.path} className="flex items-center justify-between gap-3 py-0.5">
             <span className="truncate">{file.path}</span>
             {isContactPath(file.path) && (
-              <Button className="ml-auto" onClick={() => setSeen(file)} aria-label={t("Look at {path}", { path: file.path })}>
-                {t("Look")}
+              <Button className="ml-auto" onClick={() => setSeen(file)} aria-label={t("Preview {path}", { path: file.path })}>
+                {t("Preview")}
               </Button>
             )}
             <span className="number shrink-0 text-muted">{sizeInWords(file.bytes.length)}</span>

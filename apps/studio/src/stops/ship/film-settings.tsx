@@ -10,7 +10,7 @@ import { useDelivery } from "./chosen-delivery";
 
 const FORMATS = [
   ["apng", t("APNG, exact")],
-  ["gif", t("GIF, for everywhere")],
+  ["gif", t("GIF, plays everywhere")],
 ] as const;
 
 /** As the screen shows what is clear. */

@@ -24,7 +24,7 @@ const APART = 2;
 /** The findings of the whole project, the gravest first; many of one kind together. */
 export function Findings() {
   const findings = useFindings();
-  if (!findings) return <p className="px-1.5 text-muted">{t("Looking for what may be wrong …")}</p>;
+  if (!findings) return <p className="px-1.5 text-muted">{t("Looking for findings …")}</p>;
   return (
     <section aria-label={t("Findings")}>
       <ListHeading title={t("Findings")} count={findings.length} />

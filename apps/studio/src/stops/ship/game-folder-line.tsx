@@ -21,13 +21,13 @@ export function GameFolder({ delivery }: { delivery: string }) {
       {outlet ? (
         <>
           <p>
-            {t("Goes into")} <strong>{outlet.folder}</strong>
-            {t("; only files that changed are written.")}
+            {t("Delivers into")} <strong>{outlet.folder}</strong>
+            {t("; writes changed files only.")}
           </p>
           {outlet.left.length > 0 && (
             <div className="mt-1.5 rounded-box border border-l-4 border-line border-l-lapis p-2">
-              <p className="text-small">{t("No longer made, but still there:")}</p>
-              <ul aria-label={t("No longer made")} className="number max-h-24 overflow-y-auto text-small">
+              <p className="text-small">{t("No longer delivered, but still there:")}</p>
+              <ul aria-label={t("No longer delivered")} className="number max-h-24 overflow-y-auto text-small">
                 {outlet.left.map((path) => (
                   <li key={path} className="truncate">
                     {path}

@@ -13,10 +13,10 @@ export function PageSettings() {
   return (
     <>
       <Choice
-        label={t("Sides of a page")}
+        label={t("Page sides")}
         value={packing.sides}
         options={[
-          ["free", t("As small as can be")],
+          ["free", t("As small as possible")],
           ["powerOfTwo", t("Powers of two")],
           ["fixed", t("One size")],
         ]}
@@ -56,7 +56,7 @@ export function PageSettings() {
             />
             <span className="text-small text-muted">{t("px a side")}</span>
           </FieldBox>
-          <Tick label={t("as wide as high")} checked={packing.square} onChange={(square) => set({ packing: { square } })} />
+          <Tick label={t("square")} checked={packing.square} onChange={(square) => set({ packing: { square } })} />
         </>
       )}
       <div className="flex gap-2">
@@ -70,9 +70,9 @@ export function PageSettings() {
           />
           <span className="text-small text-muted">{t("pages")}</span>
         </FieldBox>
-        <FieldBox label={t("clear border")}>
+        <FieldBox label={t("transparent border")}>
           <NumberField
-            label={t("Clear border")}
+            label={t("Transparent border")}
             value={packing.borderPx}
             most={64}
             onChange={(borderPx) => set({ packing: { borderPx } })}

@@ -24,7 +24,7 @@ export function Pages({ delivered }: { delivered: Delivered }) {
   const [wants, setWants] = useState<"pages" | "sizes">("pages");
   const which = canCompare && (
     <Choice
-      label={t("What is shown")}
+      label={t("View")}
       value={wants}
       options={[
         ["pages", t("Pages")],

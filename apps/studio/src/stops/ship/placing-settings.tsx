@@ -12,11 +12,11 @@ export function PlacingSettings() {
   return (
     <>
       <div className="flex items-center gap-3">
-        <Tick label={t("trim clear edges")} checked={packing.trim} onChange={(trim) => set({ packing: { trim } })} />
+        <Tick label={t("trim transparent edges")} checked={packing.trim} onChange={(trim) => set({ packing: { trim } })} />
         {packing.trim && (
           <FieldBox label={t("leaving")}>
             <NumberField
-              label={t("Clear pixels left around")}
+              label={t("Transparent pixels to keep around")}
               value={packing.trimMarginPx}
               most={64}
               onChange={(trimMarginPx) => set({ packing: { trimMarginPx } })}
@@ -25,15 +25,15 @@ export function PlacingSettings() {
           </FieldBox>
         )}
       </div>
-      <Tick label={t("share equal frames")} checked={packing.share} onChange={(share) => set({ packing: { share } })} />
+      <Tick label={t("share identical frames")} checked={packing.share} onChange={(share) => set({ packing: { share } })} />
       {packing.share && (
         <Tick
-          label={t("share mirror pictures too: the game must draw those mirrored")}
+          label={t("share mirrored frames too (your game must draw them mirrored)")}
           checked={packing.shareMirrored}
           onChange={(shareMirrored) => set({ packing: { shareMirrored } })}
         />
       )}
-      <Tick label={t("may turn frames")} checked={packing.turn} onChange={(turn) => set({ packing: { turn } })} />
+      <Tick label={t("rotate frames by 90° where it saves space")} checked={packing.turn} onChange={(turn) => set({ packing: { turn } })} />
       <Tick
         label={t("search longer for smaller pages")}
         checked={packing.effort === "high"}

@@ -55,7 +55,7 @@ export function Surface() {
               className="font-bold"
             />
           </h2>
-          <span className="text-muted">{t("the start of its files' names")}</span>
+          <span className="text-muted">{t("the start of its file names")}</span>
         </div>
         <div className="flex gap-2">
           {folder && (
@@ -79,7 +79,7 @@ export function Surface() {
       <div className="flex min-h-0 grow gap-3">
         {isWide && (
           <section
-            aria-label={t("What the delivery is made of")}
+            aria-label={t("Delivery settings")}
             tabIndex={0}
             className="scrolls w-76 shrink-0 min-[1500px]:w-80 rounded-box border border-line [--behind:var(--surface)]"
           >

@@ -28,9 +28,9 @@ export function WhatGoes() {
     } else set({ choice: { of, names: of === "all" ? [] : namesOf(project, of) } });
   };
   return (
-    <Detail title={t("What goes")}>
+    <Detail title={t("Contents")}>
       <Choice
-        label={t("What goes")}
+        label={t("Contents")}
         value={choice.of}
         options={[
           ["all", t("All")],
@@ -43,9 +43,9 @@ export function WhatGoes() {
       {(choice.of === "clips" || choice.of === "actions") && <Named of={choice.of} />}
       {choice.of === "frames" && <Picked />}
       <div className="mt-2 flex items-center gap-1.5">
-        <span className="text-small text-muted">{t("frames are called")}</span>
+        <span className="text-small text-muted">{t("frame names")}</span>
         <TextField
-          label={t("How frames are called")}
+          label={t("Pattern for frame names")}
           value={delivery.frameNames}
           onChange={(frameNames) => set({ frameNames: frameNames.trim() || "{name}" })}
           className="number border-line"
@@ -91,7 +91,7 @@ function Named({ of }: { of: "clips" | "actions" }) {
         </p>
       )}
       <div className="mt-1.5 flex items-center gap-1.5">
-        <span className="grow text-small text-muted">{t("{goes} of {count}  {of} go out", { goes, count: all.length, of })}</span>
+        <span className="grow text-small text-muted">{t("{goes} of {count}  {of} included", { goes, count: all.length, of })}</span>
         <Button look="quiet" className="min-h-6" onClick={() => set({ choice: { names: all } })}>
           {t("Tick all")}
         </Button>
@@ -151,9 +151,9 @@ function Picked() {
       </ul>
       {found.length > MOST_SHOWN && <p className="text-small text-muted">{t("and {count} more", { count: found.length - MOST_SHOWN })}</p>}
       <Button disabled={picked === 0} onClick={take}>
-        {picked === 0 ? t("Pick frames at Frames first") : t("Take the {picked} picked at Frames", { picked })}
+        {picked === 0 ? t("Pick frames at Frames first") : t("Use the {picked} picked frames", { picked })}
       </Button>
-      <p className="mt-1 text-small text-muted">{t("Clips that show none but these frames go with them.")}</p>
+      <p className="mt-1 text-small text-muted">{t("Clips that use only these frames are included.")}</p>
     </>
   );
 }

@@ -19,13 +19,13 @@ export function WhatStandsWhere({ example, told, onForget }: { example: Example;
       {unknown.length > 0 && (
         <Unknown paths={unknown} told={told} assigned={assigned} onAssign={(path, means) => act(assignField, example.name, path, means)} />
       )}
-      <Lines title={t("Written anew")} lines={written} last="will say" />
+      <Lines title={t("Written per record")} lines={written} last="will say" />
       {stays.length > 0 && <Lines title={t("Stays as it is")} lines={stays} last="" />}
       <p>
-        <strong>{t("Has no place in it:")}</strong> {told.noPlace.join(", ")}.
+        <strong>{t("Cannot be written in this shape:")}</strong> {told.noPlace.join(", ")}.
       </p>
       <div className="flex justify-between gap-3 border-t border-line pt-3">
-        <p className="text-small text-muted">{t("Each file is read back as the example was, and compared with what was meant.")}</p>
+        <p className="text-small text-muted">{t("Each file is read back like the example, and compared with what was meant.")}</p>
         <Button onClick={onForget}>{t("Forget this example")}</Button>
       </div>
     </div>

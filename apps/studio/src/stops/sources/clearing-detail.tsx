@@ -55,14 +55,14 @@ export function ClearingDetail({ source }: { source: Source }) {
               label={t("Background colour {number}", { number: k + 1 })}
               value={colour}
               onChange={(next) => {
-                if (!/^#[0-9a-f]{6}$/i.test(next)) return t("Write a colour such as #ffffff.");
+                if (!/^#[0-9a-f]{6}$/i.test(next)) return t("Type a colour such as #ffffff.");
                 change({ colours: clearing.colours.map((each, at) => (at === k ? (next.toLowerCase() as Colour) : each)) });
                 return null;
               }}
             />
           </span>
         ))}
-        <FieldBox label={t("off by up to")}>
+        <FieldBox label={t("tolerance")}>
           <NumberField
             label={t("Tolerance")}
             value={clearing.tolerance}

@@ -25,20 +25,20 @@ export function ColoursDetail({ source }: { source: Source }) {
       <Detail title={t("Colours")} aside={worn === undefined ? t("as drawn") : t("in {worn}", { worn })}>
         <div className="flex flex-wrap items-center gap-1.5">
           <Select
-            label={t("Palette that it wears")}
+            label={t("Palette")}
             value={worn ?? ""}
             options={[
               ["", t("as drawn")],
               ...usable.map((name) => [name, name] as const),
-              ...gone.map((name) => [name, t("{name}, gone", { name })] as const),
+              ...gone.map((name) => [name, t("{name}, missing", { name })] as const),
             ]}
             onChange={(name) => act(setSourcePalette, source.id, name === "" ? null : name)}
           />
           {palettes.length > 0 && (
             <Select
-              label={t("Palette to look into")}
+              label={t("Palette to compare with")}
               value={open?.name ?? null}
-              placeholder={t("look into …")}
+              placeholder={t("compare with …")}
               options={palettes.map(({ name }) => [name as string, name as string] as const)}
               onChange={setOpened}
             />

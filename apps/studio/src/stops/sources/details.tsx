@@ -33,7 +33,7 @@ export function Details() {
   };
   return (
     <>
-      <Detail title={t("Chosen source")}>
+      <Detail title={t("Selected source")}>
         <TextField
           id={FIELDS.sourceName}
           label={t("Source name")}

@@ -42,7 +42,7 @@ export function LayersDetail({ source }: { source: Source }) {
       </ul>
       {layers.length < MOST_LAYERS && (
         <Button onClick={() => inBackground(add())}>
-          <Plus size={14} /> {t("Lay a file over it …")}
+          <Plus size={14} /> {t("Add a layer from a file …")}
         </Button>
       )}
     </Detail>
@@ -85,7 +85,7 @@ function Row({ source, layer }: { source: Source; layer: Layer }) {
         >
           <ArrowDown size={14} />
         </IconButton>
-        <IconButton label={t("Take {name} off", { name })} look="quiet" onClick={() => inBackground(takeOff(source, layer))}>
+        <IconButton label={t("Remove {name}", { name })} look="quiet" onClick={() => inBackground(takeOff(source, layer))}>
           <X size={14} />
         </IconButton>
       </div>

@@ -50,7 +50,7 @@ export function LinkedFolderLine() {
                   : t("Import {count} new pictures", { count: fresh.length })}
               </Button>
               <Button look="quiet" onClick={() => inBackground(leaveFresh())}>
-                {fresh.length === 1 ? t("Leave it") : t("Leave them")}
+                {fresh.length === 1 ? t("Ignore it") : t("Ignore them")}
               </Button>
             </>
           )}

@@ -15,7 +15,7 @@ export function List() {
   return (
     <>
       <ListHeading title={t("Sources")} count={sources.length} />
-      <WithMenu label={t("What can be done with the source")} menuOf={sourceMenu}>
+      <WithMenu label={t("Source menu")} menuOf={sourceMenu}>
         <div>
           <RowList
             label={t("Sources")}

@@ -128,8 +128,8 @@ function MatchDetail({ source }: { source: Source }) {
 
 function reasonFor({ because, own, other }: ProposedScale, { name }: Source): string {
   return because === "heights"
-    ? t("figures {own} px tall, as those of {name} ({other} px)", { own, name, other })
-    : t("single pixels {own} px large, as those of {name} ({other} px)", { own, name, other });
+    ? t("figures {own} px tall, as in {name} ({other} px)", { own, name, other })
+    : t("single pixels of {own} px, as in {name} ({other} px)", { own, name, other });
 }
 
 /** What is known of a source's art once its picture has been read; undefined until then, and for no source. */

@@ -44,7 +44,7 @@ export function Surface() {
     { keys: "Shift+a", label: t("Add a whole folder"), run: () => inBackground(addFolder()) },
     ...(canLink ? [{ keys: "l", label: t("Link the folder that the art comes from"), run: () => inBackground(linkFolder()) }] : []),
     { keys: "ArrowRight ArrowDown", repeats: true, label: t("Next picture"), run: () => neighbour(1) },
-    { keys: "ArrowLeft ArrowUp", repeats: true, label: t("Picture before"), run: () => neighbour(-1) },
+    { keys: "ArrowLeft ArrowUp", repeats: true, label: t("Previous picture"), run: () => neighbour(-1) },
     { keys: "Enter", label: t("Cut the chosen sheet"), run: () => chosen && go("frames") },
   ]);
   return (
@@ -65,7 +65,7 @@ export function Surface() {
         <Empty />
       ) : (
         <div className="flex min-h-0 grow gap-3">
-          <WithMenu label={t("What can be done with the source")} menuOf={sourceMenu}>
+          <WithMenu label={t("Source menu")} menuOf={sourceMenu}>
             <ul
               aria-label={t("Pictures")}
               className="grid min-h-0 grow auto-rows-min grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-3 overflow-y-auto pb-2"
@@ -102,12 +102,12 @@ function FailedFiles() {
   };
   return (
     <section
-      aria-label={t("Files that did not come in")}
+      aria-label={t("Files that were not imported")}
       role="alert"
       className="rounded-box border border-l-4 border-line border-l-brick bg-raised p-3"
     >
       <h3 className="font-bold text-brick">
-        {failed.length === 1 ? t("One file did not come in") : t("{count} files did not come in", { count: failed.length })}
+        {failed.length === 1 ? t("One file was not imported") : t("{count} files did not come in", { count: failed.length })}
       </h3>
       <ul className="my-1 max-h-32 overflow-y-auto">
         {failed.map(({ file, error }) => (

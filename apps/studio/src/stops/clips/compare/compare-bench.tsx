@@ -52,11 +52,11 @@ export function CompareBench({ clip }: { clip: Clip }) {
       </div>
       <div className="flex flex-wrap items-center gap-2">
         <Choice
-          label={t("Laid out")}
+          label={t("Layout")}
           value={overlaid ? "over" : "beside"}
           options={[
             ["beside", t("Side by side")],
-            ["over", t("On one another")],
+            ["over", t("Overlaid")],
           ]}
           onChange={(next) => useComparison.setState({ overlaid: next === "over" })}
         />
@@ -116,7 +116,7 @@ export function CompareBench({ clip }: { clip: Clip }) {
             <span className="truncate text-small text-muted">{lane.earlier && shown.find((each) => each.lane === lane)?.note}</span>
             <span className="grow" />
             <IconButton
-              label={t("Take clip {number} out", { number: k + 1 })}
+              label={t("Remove clip {number}", { number: k + 1 })}
               look="quiet"
               disabled={lanes.length === 1}
               onClick={() => useComparison.setState({ lanes: lanes.filter((_, n) => n !== k) })}

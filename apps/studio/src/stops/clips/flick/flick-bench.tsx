@@ -56,7 +56,7 @@ export function FlickBench({ clip }: { clip: Clip }) {
     [
       { keys: "x", label: t("Flick to the other frame"), run: flip },
       { keys: "ArrowRight", repeats: true, label: t("Next pair of steps"), run: () => by(1) },
-      { keys: "ArrowLeft", repeats: true, label: t("Pair of steps before"), run: () => by(-1) },
+      { keys: "ArrowLeft", repeats: true, label: t("Previous pair of steps"), run: () => by(-1) },
       { keys: "Shift+x", label: t("Flick by itself, or stop"), run: () => setAuto(!auto) },
     ],
     { scope: "surface" },
@@ -67,7 +67,7 @@ export function FlickBench({ clip }: { clip: Clip }) {
     return () => clearInterval(timer);
   }, [auto, pace, first, second, count]);
 
-  if (count < 2) return <p className="p-4 text-muted">{t("It takes two steps to flick between them.")}</p>;
+  if (count < 2) return <p className="p-4 text-muted">{t("Flick needs two steps.")}</p>;
   const shown = frames[shownStep];
   return (
     <div className="flex min-h-0 grow flex-col gap-2.5">

@@ -109,7 +109,7 @@ export function RhythmBench({ clip }: { clip: Clip }) {
           ))}
         </ul>
       </div>
-      <section aria-label={t("Clips to lay over it")} className="flex max-h-24 shrink-0 flex-wrap gap-1.5 overflow-y-auto">
+      <section aria-label={t("Clips to overlay")} className="flex max-h-24 shrink-0 flex-wrap gap-1.5 overflow-y-auto">
         {clips
           .filter(({ name }) => name !== clip.name)
           .map(({ name }) => (

@@ -43,10 +43,10 @@ export function ActionSurface({ action }: { action: Action }) {
 
   useKeys(t("The action"), [
     { keys: "ArrowRight", repeats: true, label: t("Next facing, clockwise"), run: () => turn(1) },
-    { keys: "ArrowLeft", repeats: true, label: t("Facing before"), run: () => turn(-1) },
-    { keys: "m", label: t("Make the facing the mirror of the one across"), run: mirror },
-    { keys: "Delete Backspace", label: t("Leave the facing missing"), run: clear },
-    { keys: "Enter", label: t("Work on the clip of this facing"), run: () => petal && chooseClip(petal.clip) },
+    { keys: "ArrowLeft", repeats: true, label: t("Previous facing"), run: () => turn(-1) },
+    { keys: "m", label: t("Mirror the opposite facing"), run: mirror },
+    { keys: "Delete Backspace", label: t("Clear the facing"), run: clear },
+    { keys: "Enter", label: t("Open the clip of this facing"), run: () => petal && chooseClip(petal.clip) },
     { keys: "Shift+ArrowRight", label: t("Turn the rose clockwise, clips and their names with it"), run: () => act(turnAction, name, 1) },
     { keys: "Shift+ArrowLeft", label: t("Turn the rose the other way"), run: () => act(turnAction, name, -1) },
     { keys: "n F2", label: t("Rename the action"), run: () => document.getElementById(ACTION_NAME_FIELD)?.focus() },
@@ -99,7 +99,7 @@ export function ActionSurface({ action }: { action: Action }) {
         </Button>
         {petal && (
           <Button onClick={() => chooseClip(petal.clip)} hint="Enter">
-            {t("Work on {clip}", { clip: petal.clip })}
+            {t("Open {clip}", { clip: petal.clip })}
           </Button>
         )}
         {petal?.mirror && (
@@ -119,11 +119,11 @@ export function ActionSurface({ action }: { action: Action }) {
         <Button onClick={() => act(turnAction, name, 1)} title={t("Shift every clip to the next facing clockwise, with its name")}>
           ↻
         </Button>
-        {canFill && <Button onClick={() => act(mirrorMissing, name)}>{t("Mirror all that are missing")}</Button>}
+        {canFill && <Button onClick={() => act(mirrorMissing, name)}>{t("Mirror missing facings")}</Button>}
         <Button onClick={() => act(removeAction, name)}>{t("Remove the action")}</Button>
       </div>
       <section
-        aria-label={t("Clips to put in")}
+        aria-label={t("Clips to add")}
         className="max-h-36 shrink-0 overflow-y-auto rounded-box border border-line bg-surface p-2"
       >
         <p className="mb-1.5 text-muted">

@@ -214,11 +214,11 @@ function ghostsInWords(source: Source, frame: Frame, ghosts: "none" | "before" |
   const before = ghosts !== "none" && frameBefore(source, frame) !== null;
   const after = ghosts === "both" && frameAfter(source, frame) !== null;
   return before && after
-    ? t(" · ghosts: one before, one after")
+    ? t(" · ghosts: previous and next")
     : before
-      ? t(" · ghost: one before")
+      ? t(" · ghost: previous")
       : after
-        ? t(" · ghost: one after")
+        ? t(" · ghost: next")
         : "";
 }
 
@@ -235,7 +235,7 @@ function paintTag(context: CanvasRenderingContext2D, text: string, x: number, y:
 
 function nameOfPiece(stock: Parameters<typeof findFrame>[0], { of }: Piece): string {
   const found = findFrame(stock, of);
-  return found ? frameName(found.source, found.frame) : t("{of}, gone", { of });
+  return found ? frameName(found.source, found.frame) : t("{of}, missing", { of });
 }
 
 function inHand({ of, flip, palette }: NonNullable<ReturnType<typeof useBench.getState>["hand"]>, x = 0, y = 0): Piece {

@@ -86,7 +86,7 @@ function OfFrame({ project, source, frame }: { project: Project; source: Source;
 
 function nameOf(project: Project, of: FrameRef): string {
   const found = findFrame(project, of);
-  return found ? frameName(found.source, found.frame) : t("{of}, gone", { of });
+  return found ? frameName(found.source, found.frame) : t("{of}, missing", { of });
 }
 
 /** The pieces as they lie, the topmost first. */
@@ -95,9 +95,9 @@ function Stack({ project, frame, of, chosen }: { project: Project; frame: Frame;
   const sensors = useDragSensors();
   const topFirst = pieces.map((piece, place) => ({ piece, place })).reverse();
   return (
-    <Detail title={t("Stack")} aside={t("top first · PgUp one up")}>
+    <Detail title={t("Stack")} aside={t("top first · PgUp moves up")}>
       {pieces.length === 0 && (
-        <p className="text-muted">{t("Nothing is on it yet: take a piece from the left, then click on the canvas.")}</p>
+        <p className="text-muted">{t("Empty so far: take a piece from the left, then click on the canvas.")}</p>
       )}
       <DndContext id="stack" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(of, event)}>
         <SortableContext items={topFirst.map(({ place }) => `${place}`)} strategy={verticalListSortingStrategy}>
@@ -122,7 +122,7 @@ function Stack({ project, frame, of, chosen }: { project: Project; frame: Frame;
       </DndContext>
       <div className="mt-1.5 flex gap-1.5">
         <IconButton
-          label={t("One step up in the stack")}
+          label={t("Up in the stack")}
           aria-keyshortcuts="PageUp"
           disabled={chosen.length === 0}
           onClick={() => restack(of, frame, "up")}
@@ -130,7 +130,7 @@ function Stack({ project, frame, of, chosen }: { project: Project; frame: Frame;
           <ChevronUp size={14} />
         </IconButton>
         <IconButton
-          label={t("One step down")}
+          label={t("Down in the stack")}
           aria-keyshortcuts="PageDown"
           disabled={chosen.length === 0}
           onClick={() => restack(of, frame, "down")}
@@ -224,14 +224,14 @@ function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame
       <div className="flex flex-wrap items-center gap-1.5">
         {along("x")}
         {along("y")}
-        <IconButton label={t("Flip across")} aria-keyshortcuts="x" onClick={() => act(flipPieces, of, chosen, "across")}>
+        <IconButton label={t("Flip horizontally")} aria-keyshortcuts="x" onClick={() => act(flipPieces, of, chosen, "across")}>
           <FlipHorizontal2 size={14} />
         </IconButton>
-        <IconButton label={t("Flip down")} onClick={() => act(flipPieces, of, chosen, "down")}>
+        <IconButton label={t("Flip vertically")} onClick={() => act(flipPieces, of, chosen, "down")}>
           <FlipVertical2 size={14} />
         </IconButton>
         <IconButton
-          label={t("Take it off")}
+          label={t("Remove piece")}
           aria-keyshortcuts="Delete"
           onClick={() => act(removePieces, of, chosen) && choosePieces(of, [])}
         >
@@ -250,7 +250,7 @@ function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame
               across ? act(exchangeEverywhere, framesAcross(source), first.of, hand.of) : act(exchangePieces, of, chosen, hand.of)
             }
           >
-            {t("Exchange for {name}", { name: nameOf(project, hand.of) })}
+            {t("Replace by {name}", { name: nameOf(project, hand.of) })}
           </Button>
         )}
         {chosen.length > 1 && (
@@ -276,7 +276,7 @@ function Chosen({ project, frame, of, chosen }: { project: Project; frame: Frame
         </Button>
       </div>
       <Tick
-        label={t("in all frames, or the picked ones: moving and exchanging one piece does the same wherever it lies")}
+        label={t("in all frames, or the picked ones: moving or replacing a piece applies wherever it is used")}
         checked={across}
         onChange={(next) => useBench.setState({ across: next })}
       />

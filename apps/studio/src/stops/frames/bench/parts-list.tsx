@@ -118,7 +118,7 @@ function Uses({ project, source, of }: { project: Project; source: Source; of: F
   return (
     <div className="mt-1 flex flex-wrap items-center justify-between gap-2 px-1.5 text-small">
       {frameName(found.source, found.frame)}:{" "}
-      {own.length === 0 ? t("on no frame") : t("on {frames}", { frames: counted(own.length, "frame") })}
+      {own.length === 0 ? t("unused") : t("on {frames}", { frames: counted(own.length, "frame") })}
       {own.length > 0 && (
         <Button className="min-h-7" onClick={() => useView.setState({ picked: own, cursor: own[0] ?? null })}>
           {own.length === 1 ? t("Pick it") : t("Pick them")}

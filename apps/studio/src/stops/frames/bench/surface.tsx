@@ -141,44 +141,44 @@ function BenchKeys({ source, frame }: { source: Source; frame: Frame }) {
   useKeys(
     t("The bench"),
     [
-      { keys: "ArrowLeft", repeats: true, label: t("Move the chosen pieces left"), run: move(-1, 0) },
+      { keys: "ArrowLeft", repeats: true, label: t("Move the selected pieces left"), run: move(-1, 0) },
       { keys: "ArrowRight", repeats: true, label: t("Move them right"), run: move(1, 0) },
       { keys: "ArrowUp", repeats: true, label: t("Move them up"), run: move(0, -1) },
       { keys: "ArrowDown", repeats: true, label: t("Move them down"), run: move(0, 1) },
-      { keys: "Shift+ArrowLeft", repeats: true, label: t("By the grid, left"), run: move(-grid, 0) },
-      { keys: "Shift+ArrowRight", repeats: true, label: t("By the grid, right"), run: move(grid, 0) },
-      { keys: "Shift+ArrowUp", repeats: true, label: t("By the grid, up"), run: move(0, -grid) },
-      { keys: "Shift+ArrowDown", repeats: true, label: t("By the grid, down"), run: move(0, grid) },
-      { keys: "x", label: t("Flip across: the chosen pieces, or the one in hand"), run: flip("across") },
-      { keys: "Shift+x", label: t("Flip down"), run: flip("down") },
-      { keys: "PageUp", label: t("One step up in the stack"), run: () => restack(ref, frame, "up") },
-      { keys: "PageDown", label: t("One step down"), run: () => restack(ref, frame, "down") },
+      { keys: "Shift+ArrowLeft", repeats: true, label: t("Left by a grid step"), run: move(-grid, 0) },
+      { keys: "Shift+ArrowRight", repeats: true, label: t("Right by a grid step"), run: move(grid, 0) },
+      { keys: "Shift+ArrowUp", repeats: true, label: t("Up by a grid step"), run: move(0, -grid) },
+      { keys: "Shift+ArrowDown", repeats: true, label: t("Down by a grid step"), run: move(0, grid) },
+      { keys: "x", label: t("Flip horizontally: the selected pieces, or the one in hand"), run: flip("across") },
+      { keys: "Shift+x", label: t("Flip vertically"), run: flip("down") },
+      { keys: "PageUp", label: t("Up in the stack"), run: () => restack(ref, frame, "up") },
+      { keys: "PageDown", label: t("Down in the stack"), run: () => restack(ref, frame, "down") },
       { keys: "Shift+PageUp", label: t("To the top of the stack"), run: () => restack(ref, frame, "top") },
       { keys: "Shift+PageDown", label: t("To the bottom"), run: () => restack(ref, frame, "bottom") },
       {
         keys: "Delete Backspace",
-        label: t("Take the chosen pieces off"),
+        label: t("Remove the selected pieces"),
         run: withChosen((places) => act(removePieces, ref, places) && choosePieces(ref, [])),
       },
       {
         keys: "g",
-        label: t("Group the chosen pieces: they are chosen and moved together"),
+        label: t("Group the selected pieces, to select and move them together"),
         run: withChosen((places) => act(groupPieces, ref, places)),
       },
       { keys: "Shift+g", label: t("Ungroup them"), run: withChosen((places) => act(ungroupPieces, ref, places)) },
       {
         keys: "h",
-        label: t("Hide the chosen pieces, or show them"),
+        label: t("Hide or show the selected pieces"),
         run: withChosen((places) => act(hidePieces, ref, places, !places.every((place) => pieces[place]?.hidden))),
       },
       {
         keys: "Shift+m",
-        label: t("Mirror the chosen pieces as one; the whole frame where none is chosen"),
+        label: t("Mirror the selected pieces as one, or the whole frame"),
         run: () => act(mirrorPieces, ref, chosen().length > 0 ? chosen() : pieces.map((_, place) => place)),
       },
       {
         keys: "Mod+a",
-        label: t("Choose all pieces"),
+        label: t("Select all pieces"),
         run: () =>
           choosePieces(
             ref,
@@ -187,12 +187,12 @@ function BenchKeys({ source, frame }: { source: Source; frame: Frame }) {
       },
       {
         keys: "Mod+c",
-        label: t("Copy the chosen pieces"),
+        label: t("Copy the selected pieces"),
         run: withChosen((places) => useBench.setState({ copied: places.flatMap((place) => pieces[place] ?? []) })),
       },
       {
         keys: "Mod+v",
-        label: t("Paste pieces at the same place"),
+        label: t("Paste pieces in place"),
         run: () =>
           pasteUnlessArt(() => {
             const { copied } = useBench.getState();
@@ -205,7 +205,7 @@ function BenchKeys({ source, frame }: { source: Source; frame: Frame }) {
       },
       {
         keys: "d",
-        label: t("Duplicate the chosen pieces on top"),
+        label: t("Duplicate the selected pieces on top"),
         run: withChosen((places) => {
           const twins = places.flatMap((place) => pieces[place] ?? []).map((piece) => ({ ...piece, x: piece.x + grid, y: piece.y }));
           if (act(putPieces, ref, twins, null))
@@ -216,12 +216,12 @@ function BenchKeys({ source, frame }: { source: Source; frame: Frame }) {
         }),
       },
       { keys: "n", label: t("Copy to the next frame"), run: () => addFrame(source, frame, true) },
-      { keys: ",", repeats: true, label: t("Frame before"), run: () => stepFrame(source, frame, -1) },
+      { keys: ",", repeats: true, label: t("Previous frame"), run: () => stepFrame(source, frame, -1) },
       { keys: ".", repeats: true, label: t("Next frame"), run: () => stepFrame(source, frame, 1) },
-      { keys: "c", label: t("Make a clip of the picked frames, else of all"), run: () => makeClip() },
+      { keys: "c", label: t("Make a clip of the picked frames, or of all"), run: () => makeClip() },
       {
         keys: "Escape",
-        label: t("Empty the hand, else choose no piece, else pick no frame"),
+        label: t("Put the piece back, or deselect the pieces, or unpick the frames"),
         run: () => {
           if (useBench.getState().hand) useBench.setState({ hand: null });
           else if (chosen().length > 0) choosePieces(ref, []);

@@ -1,8 +1,9 @@
 /**
- * Whether any file, however damaged, makes a reader crash, hang or fail without saying of which file. `npm run fuzz -- --count 20000 --seed 1`
- * (these by default; the test command does 2,000) hands random and mutated PNG, APNG, GIF, ZIP, OpenRaster, project, JSON, XML, CSV and text files to the
- * readers that the studio and the command line use, and prints how each kind fared. A run that is worse than a clear error ends it
- * with exit code 1 and the bytes in a file. The unit tests do the same with a few hundred runs each.
+ * Checks that no damaged file makes a reader crash, hang, or fail without naming the file.
+ *
+ * `npm run fuzz -- --count 20000 --seed 1` (the defaults; the test command runs 2,000) feeds random and mutated PNG, APNG, GIF, ZIP,
+ * OpenRaster, project, JSON, XML, CSV and text files to the readers of studio and command line, and prints the results per kind. Anything
+ * worse than a clear error ends it with exit code 1 and saves the bytes to a file. The unit tests do the same with a few hundred runs each.
  */
 import { readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";

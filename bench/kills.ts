@@ -1,11 +1,13 @@
 /**
- * Whether work survives a browser that is killed. `npm run kills -- --count 200 --seed 1` drives the built studio in Chromium with a profile of its
- * own, changes a project as a person does, kills all of the browser's processes at a random moment, starts it again, and looks: the project
- * opens without a word of trouble, what it holds is a beginning of what was done, of which at most the last 500 ms are missing, and no
- * picture lies about that no project has. Ends with exit code 1 at the first kill after which that is not so.
+ * Checks that work survives killing the browser.
  *
- * In some rounds storage is slow (each write takes up to 40 ms more) or becomes full in between: then what is missing must have been shown as not saved. In
- * some a second tab takes the project over in the middle, and goes on where the first one stopped.
+ * `npm run kills -- --count 200 --seed 1` drives the built studio in Chromium with its own profile, changes a project as a person would,
+ * kills all browser processes at a random moment, restarts, and checks: the project opens without complaint, it holds a prefix of the
+ * changes, at most the last 500 ms are missing, and no picture is left that no project uses. Ends with exit code 1 at the first kill that
+ * breaks this.
+ *
+ * In some rounds storage is slow (each write takes up to 40 ms longer) or becomes full: then anything missing must have been shown as
+ * unsaved. In others a second tab takes the project over midway and continues.
  */
 import { execFileSync } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";

@@ -1,4 +1,4 @@
-/** Layers: how much longer a delivery takes for each, against the same art without them. */
+/** Measures how much longer a delivery takes per layer, against the same art without layers. */
 import { artFrom } from "@caravan/core/art";
 import { deliver } from "@caravan/core/deliver";
 import { addLayer, setDelivery } from "@caravan/core/edit";

@@ -1,8 +1,10 @@
 /**
- * Hours of work in one page, compressed. `npm run bench:long -- --rounds 60` drives the built studio in Chromium through the same round of work again and
- * again: a sheet comes in, is cut and cleared, becomes clips, is judged, marked, rehearsed and packed, and all of it is taken back or removed, so
- * that the project is as large after every round. Prints the page's heap after a collection, and the memory of its process, and ends with
- * exit code 1 if either is more than 1.2 times of what it was after a twelfth of the rounds, which is ten minutes of two hours.
+ * Runs hours of work in one page, compressed.
+ *
+ * `npm run bench:long -- --rounds 60` drives the built studio in Chromium through the same round of work repeatedly: a sheet is imported,
+ * cut and cleared, becomes clips, is judged, marked, rehearsed and packed, and everything is undone or removed, so that the project has the
+ * same size after every round. Prints the page's heap after a collection and its process memory. Ends with exit code 1 if either exceeds
+ * 1.2 times its value after a twelfth of the rounds, that is ten minutes of two hours.
  */
 import { parseArgs } from "node:util";
 import { chromium, type Page } from "@playwright/test";

@@ -1,6 +1,6 @@
 /**
- * Speed and size, told as figures and as ratios against a baseline of the same run, since machines differ and are noisy.
- * `npm run bench` prints them; docs/figures.md keeps a run of one day.
+ * Measures speed and size, as figures and as ratios to a baseline of the same run, because machines differ and are noisy. `npm run bench`
+ * prints them; docs/figures.md keeps one day's run.
  */
 import { readFileSync } from "node:fs";
 import { join } from "node:path";

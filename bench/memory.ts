@@ -1,6 +1,6 @@
 /**
- * How much memory the studio's page takes while twenty tolerances are tried on a sheet of 4096 × 4096 px, each a picture of its own of 64 MB,
- * and after another project is opened. Prints megabytes of the page's process as the system counts them. Needs a built studio.
+ * Measures the memory of the studio's page while twenty tolerances are tried on a sheet of 4096 × 4096 px, each a picture of 64 MB, and
+ * after opening another project. Prints megabytes of the page's process as counted by the system. Needs a built studio.
  */
 import { chromium } from "@playwright/test";
 import { BROWSER } from "../e2e/browser";

@@ -1,4 +1,7 @@
-/** `npm run bench:metadata`: how many of generated descriptions of atlases are read right, by what they are made of, and how long that takes. */
+/**
+ * `npm run bench:metadata`: measures how many generated descriptions of atlases are read correctly, grouped by their properties, and how
+ * long that takes.
+ */
 import { byDimension, percentOf, verdictOf } from "../packages/core/src/metadata/measured.fixture";
 
 const DESCRIPTIONS = 2000;

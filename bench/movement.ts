@@ -1,7 +1,8 @@
 /**
- * Whether the player shows the right step at every refresh of the display, and whether ribbons stay fluid when they are long and many.
- * `npm run bench:movement` expects the built studio, opens a project of 2,000 frames, each of a colour of its own, runs four clips at
- * once and reads back from their canvases which frame was drawn in each of 600 pictures of the display, and for which time.
+ * Checks whether the player shows the right step at every display refresh, and whether ribbons stay fluid when they are long and many.
+ *
+ * `npm run bench:movement` needs the built studio. It opens a project of 2,000 frames, each with its own colour, plays four clips at once,
+ * and reads from their canvases which frame was drawn at each of 600 refreshes, and for which time.
  */
 import { timelineOf } from "@caravan/core/playback";
 import { clearPixels, type Pixels } from "@caravan/core/raster";

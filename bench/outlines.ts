@@ -1,4 +1,4 @@
-/** Outlines: how long tracing takes, and how many corners it needs against dropping points greedily within the same tolerance. */
+/** Measures how long tracing outlines takes, and how many corners it needs against greedy simplification with the same tolerance. */
 import { maskOf, traced } from "@caravan/core/outline";
 import { clearPixels, type Pixels } from "@caravan/core/raster";
 import { seeded } from "../examples/draw/canvas";

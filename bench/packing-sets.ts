@@ -1,4 +1,4 @@
-/** Sets of trimmed frame sizes like those that games have. Seeded, the same every time. */
+/** Sets of trimmed frame sizes typical of games. Seeded, the same every time. */
 import type { Size } from "@caravan/core/model";
 import { seeded } from "../examples/draw/canvas";
 

@@ -1,4 +1,7 @@
-/** `npm run bench:packing`: how full packed pages are, and how long that takes, against the area bound and against plain greedy placing. */
+/**
+ * `npm run bench:packing`: measures how full packed pages are and how long packing takes, against the area bound and plain greedy
+ * placement.
+ */
 import { packPages } from "@caravan/core/pack";
 import { type Size, USUAL_PACKING } from "../packages/core/src/model";
 import { fullestPage } from "../packages/core/src/pack/fixed-page";

@@ -1,9 +1,9 @@
 /**
- * Whether the screen stays fluid with large art: what a person does at each stop, and the longest the page was blocked by it.
- * `npm run bench:screen` builds nothing: it expects the built studio (`npm start` or `npm test` make it), drives it in Chromium
- * and prints, for each act, how long it took until its result was there and the longest task on the page's thread meanwhile, by
- * the clock and in processor time. On a busy machine the clock also counts the time in which something else ran; what the
- * studio is to blame for is the processor time, and 50 ms of it is the limit.
+ * Measures whether the screen stays fluid with large art: typical acts at each stop, and the longest time each blocked the page.
+ *
+ * `npm run bench:screen` needs the built studio (from `npm start` or `npm test`). It drives it in Chromium and prints, for each act, the
+ * time until its result and the longest task on the page's thread, by the clock and in processor time. On a busy machine the clock includes
+ * other processes; the studio answers for the processor time, with a limit of 50 ms.
  */
 import { chromium, type Page } from "@playwright/test";
 import { BROWSER } from "../e2e/browser";

@@ -1,4 +1,4 @@
-/** The built studio, served for a bench. */
+/** Serves the built studio for a bench. */
 import { type ChildProcess, execSync, spawn } from "node:child_process";
 import { join } from "node:path";
 

@@ -1,7 +1,8 @@
 /**
- * Whether the stage keeps up with the display: the demo's camp with two figures and 20 effects at once, driven for five seconds.
- * `npm run bench:stage` expects the built studio and prints how many pictures a second came, the slowest twentieth of the times between
- * them, and what the page's thread worked for each.
+ * Measures whether the stage keeps up with the display: the demo's camp with two figures and 20 effects, driven for five seconds.
+ *
+ * `npm run bench:stage` needs the built studio. It prints the frames per second, the 95th percentile of the time between them, and the
+ * page's work for each.
  */
 import { readFileSync } from "node:fs";
 import { join } from "node:path";

@@ -1,4 +1,4 @@
-/** What is measured: sheets and frames like those that people have. Seeded, the same every time. */
+/** Typical sheets and frames to measure. Seeded, the same every time. */
 import { clearPixels, type Pixels } from "@caravan/core/raster";
 import { seeded } from "../examples/draw/canvas";
 

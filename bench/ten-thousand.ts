@@ -1,8 +1,8 @@
 /**
- * A project of 10,000 frames, 300 clips and 30 sheets in the built studio: how long it takes to open, how soon an edit is on the screen, undo of
- * an edit of all frames, packing and proof. `npm run bench:large` prints it.
+ * Measures a project of 10,000 frames, 300 clips and 30 sheets in the built studio: opening, the time until an edit is painted, undo of an
+ * edit of all frames, packing and proof. `npm run bench:large` prints it.
  *
- * An edit is timed by the browser itself, from the key press to the picture that shows what it did (Event Timing, in steps of 8 ms).
+ * The browser itself times an edit, from the key press to the next painted picture (Event Timing, in steps of 8 ms).
  */
 import { writeBundle } from "@caravan/core/bundle";
 import { sha256Hex } from "@caravan/core/codec";

@@ -1,6 +1,6 @@
 /**
- * `npm run bench:uploads`: projects of 5 and 50 MB, and one too large, ten at once, sent to `POST /api/build` of the built studio. Each
- * answer is compared with what the command line makes of the same project; the server's memory is watched meanwhile.
+ * `npm run bench:uploads`: sends projects of 5 and 50 MB, and one that is too large, to `POST /api/build` of the built studio, one and ten
+ * at once. Compares each answer with the command line's output, and watches the server's memory.
  */
 import { execFileSync } from "node:child_process";
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";

@@ -1,4 +1,7 @@
-/** A metadata file whose words say nothing is read by its numbers, called doubtful, corrected by hand, and the next such file is read so at once. */
+/**
+ * A metadata file with meaningless names is read by its numbers, called doubtful, and corrected by hand; the next such file is read
+ * correctly at once.
+ */
 import { expect, type Page, test } from "./fixtures";
 import { choose, delivered, dropFiles, figureSheet, openEmpty, pngFile } from "./studio";
 

@@ -29,7 +29,7 @@ import { guessedRoles, proposed } from "@caravan/core/stage";
 import { expect, type Page, test } from "./fixtures";
 import { dropFiles, goTo, openEmpty, png } from "./studio";
 
-/** Px of a cell; a figure's origin is at its middle below. */
+/** Pixels of a cell; a figure's origin is at its bottom centre. */
 const CELL = { w: 16, h: 20 };
 const HAND = { x: 13, y: 6 };
 const SPEED = 40;

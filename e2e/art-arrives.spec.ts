@@ -61,7 +61,7 @@ test("layered art brings each layer as a source on one canvas where that is chos
 }) => {
   await dropFiles(page, [rawArt("lamp-bearer.ora")]);
   await expect(page.getByRole("dialog")).toContainText("1 hidden layer left out.");
-  await page.getByRole("dialog").getByText("A source for each layer").click();
+  await page.getByRole("dialog").getByText("One source per layer").click();
   await bringIn(page);
   const pictures = page.getByRole("list", { name: "Pictures" }).getByRole("button");
   await expect(pictures).toHaveCount(3);

@@ -2,8 +2,8 @@ import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "./fixtures";
 
 /**
- * What axe finds wrong on the page, or on a part of it, each with where. Run in the page itself: there are no frames of others, for which
- * axe would open a page of its own each time.
+ * Lists what axe finds on the page or a part of it, each with its place. It runs in the page itself: with no foreign frames, axe need not
+ * open a page for each run.
  */
 export async function violationsOn(page: Page, { part, rules }: { part?: string | undefined; rules?: string[] } = {}): Promise<string[]> {
   let axe = new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ["violations"] });

@@ -4,7 +4,7 @@ import { clearPixels, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
 import { dropFiles, goTo, openEmpty, openStudio, pngFile, typeNumber } from "./studio";
 
-/** A walker four frames wide and a stander of two, one file each, named as people name them. */
+/** A walker with four frames and a stander with two, in a file each, named as people would. */
 function walker(frames: number, shade: number): Pixels {
   const sheet = clearPixels(frames * 24, 32);
   for (let frame = 0; frame < frames; frame++)
@@ -86,7 +86,7 @@ test("a blow shows for its whole length, can be cut by what may cut it, and last
   await expectRule(page, "hero-walk");
   await page.keyboard.up("ArrowRight");
   const starts = page.getByRole("list", { name: "What showed and why" });
-  await expect(starts).toContainText("hero-walk plays hero-walk, what was kept or played is over");
+  await expect(starts).toContainText("hero-walk plays hero-walk, what was kept or played has ended");
 
   // Walking may cut it from now on.
   const rules = page.getByRole("list", { name: "Rules" });

@@ -1,4 +1,4 @@
-/** What the specs of the bench share: a sheet of pieces, the canvas, and a figure of two frames put together on it. */
+/** Shared by the specs of the bench: a sheet of pieces, the canvas, and a figure of two assembled frames. */
 import { clearPixels, type Pixels } from "@caravan/core/raster";
 import { expect, type Locator, type Page } from "./fixtures";
 import { dropAndCut, goTo, openEmpty } from "./studio";

@@ -1,4 +1,4 @@
-/** What is hit and where things are fastened: drawn on frames, seen in motion, carried by the files to the game. */
+/** Boxes and points: drawn on frames, seen in motion, delivered to the game. */
 import { expect, type Page, test } from "./fixtures";
 import { drag, frameToScreen, newKind, strollAtMarks } from "./marks";
 import { choose, delivered, dropAndCut, figureSheet, goTo, openEmpty, openStudio, saved, typeNumber } from "./studio";
@@ -110,12 +110,12 @@ test("the box that is missing on one step is told, shown and mended, at Ship and
   await page.keyboard.press("Delete");
   await expect(page.getByText("This frame has no trunk.")).toBeVisible();
   await goTo(page, "Ship");
-  const card = page.getByRole("listitem").filter({ hasText: "Step 1 has no trunk, which all others have." });
+  const card = page.getByRole("listitem").filter({ hasText: "Step 1 has no trunk, but all others do." });
   await card.getByRole("button", { name: "Show" }).click();
   await expect(page.getByText("This frame has no trunk.")).toBeVisible();
   const told = page.getByRole("list", { name: "Findings on these marks" });
-  await expect(told).toContainText("Step 1 has no trunk, which all others have.");
-  await told.getByRole("button", { name: "Take it from the step before" }).click();
+  await expect(told).toContainText("Step 1 has no trunk, but all others do.");
+  await told.getByRole("button", { name: "Copy it from the previous step" }).click();
   await expect(told).toHaveCount(0);
   await expectBox(page, 8, 10, 16, 20);
 });

@@ -1,4 +1,4 @@
-/** What a person, the browser or the system breaks off in the middle: leaving, closing, a drag taken away, a part that fails. */
+/** Interruptions by the user, the browser or the system: leaving, closing, a cancelled drag, a part that fails. */
 import { expect, type Page, test } from "./fixtures";
 import { atlasOf, dropFiles, figureSheet, fps, goTo, makeWalk, openEmpty, png, pngFile, saved, typeNumber } from "./studio";
 

@@ -1,8 +1,8 @@
 import { existsSync } from "node:fs";
 
 /**
- * Debian's two builds of Chromium. The headless shell has no windows, menus or pages of its own, so a test costs a quarter less
- * processor time in it; everything that a page can do is the same.
+ * Debian's two builds of Chromium. The headless shell has no windows, menus or built-in pages, so a test needs a quarter less processor
+ * time; everything that a page can do is the same.
  */
 const BUILDS = ["/usr/bin/chromium-headless-shell", "/usr/bin/chromium"];
 

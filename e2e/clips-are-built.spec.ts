@@ -85,7 +85,7 @@ test("speed can be said in three ways, and all agree", async ({ page }) => {
   await expect(problemOn(page)).toContainText("Type a number from");
 });
 
-test("a clip plays once, in a loop, or back and forth", { tag: "@moving" }, async ({ page }) => {
+test("a clip plays once, in a loop, or as a ping-pong", { tag: "@moving" }, async ({ page }) => {
   const reading = page.getByTestId("reading");
   await page.getByRole("radio", { name: "Once" }).click();
   await choose(page, page.getByRole("combobox", { name: "then" }), "hide");
@@ -96,10 +96,10 @@ test("a clip plays once, in a loop, or back and forth", { tag: "@moving" }, asyn
   await expect(reading).not.toContainText("ended");
   await page.getByRole("radio", { name: "Ping-pong" }).click();
   await expect(page.getByText("1.40 s a loop")).toBeVisible();
-  await expect(page.getByRole("button", { name: "Undo: play walk-e back and forth" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Undo: play walk-e as a ping-pong" })).toBeVisible();
 });
 
-test("the player steps back and forth and says where it stands", { tag: "@moving" }, async ({ page }) => {
+test("the player steps as a ping-pong and says where it stands", { tag: "@moving" }, async ({ page }) => {
   const { keyboard } = page;
   await page.getByRole("region", { name: "Ribbons" }).focus();
   await steps(page).nth(2).click();

@@ -1,4 +1,4 @@
-/** A figure that tapers, driven among a platform, a zone and a target: what collides is its outline, not the rectangle around it. */
+/** A tapering figure among a platform, a zone and a target: its outline collides, not the rectangle around it. */
 import { writeBundle } from "@caravan/core/bundle";
 import { sha256Hex } from "@caravan/core/codec";
 import { addClip, addMarkKind, addRehearsal, addSources, cutSource, setOutlines, setStage } from "@caravan/core/edit";

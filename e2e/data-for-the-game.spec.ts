@@ -1,4 +1,4 @@
-/** What people write on frames, clips and events, and times in ticks, as a game finds them in the atlas. */
+/** User data on frames, clips and events, and times in ticks, as a game finds them in the atlas. */
 import { expect, type Page, test } from "./fixtures";
 import { delivered, dropAndCut, figureSheet, goTo, makeWalk, openEmpty, problemOn, saved } from "./studio";
 

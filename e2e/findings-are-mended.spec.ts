@@ -2,7 +2,7 @@ import { clearPixels, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
 import { choose, dropAndCut, goTo, openEmpty, typeNumber } from "./studio";
 
-/** Rows of three, each cell in a colour of its own. */
+/** Rows of three cells, each in its own colour. */
 function rowsOfThree(rows: number): Pixels {
   const cell = 20;
   const sheet = clearPixels(cell * 3, cell * rows);
@@ -59,15 +59,15 @@ test("facings come from numbers at the end of names, and each finding on movemen
   await expect(petal("e")).toHaveAccessibleName("Facing e: turn_1");
   await expect(petal("w")).toHaveAccessibleName("Facing w: turn_3");
 
-  await mend(page, "by its name it happens once", "Play it once, then hide");
-  await mend(page, "by its name it happens once", "Play it once, then hide");
+  await mend(page, "its name suggests that it happens once", "Play it once, then hide");
+  await mend(page, "its name suggests that it happens once", "Play it once, then hide");
   await mend(page, "begins with this name", "Call it burst0");
 
   // One facing of another rhythm takes that of the others.
   await goTo(page, "Clips");
   await chooseIn(page, "Clips", "turn_2");
   await typeNumber(page, "Frames per second", 5);
-  await mend(page, "turn_2", "Give all the times of turn_0");
+  await mend(page, "turn_2", "Use the times of turn_0");
   await goTo(page, "Clips");
   await expect(page.getByRole("list", { name: "Clips", exact: true }).getByRole("button", { name: /^turn_2/ })).toContainText("0.30 s");
 
@@ -89,7 +89,7 @@ test("facings come from numbers at the end of names, and each finding on movemen
   await chooseIn(page, "Actions", "turn");
   await page.getByRole("textbox", { name: "Action name" }).fill("burst0");
   await page.getByRole("textbox", { name: "Action name" }).press("Enter");
-  await mend(page, "A clip has this name too", "Call the clip burst0-clip");
+  await mend(page, "A clip has this name too", "Rename the clip to burst0-clip");
 
   // What walks does not stop by itself.
   await goTo(page, "Clips");

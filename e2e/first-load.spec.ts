@@ -1,4 +1,4 @@
-/** What has to come over the wire before the first picture moves, in an empty browser: a budget, so that it does not grow unseen. */
+/** A budget for what an empty browser loads before the first picture moves, so that it does not grow unnoticed. */
 import { expect, test } from "./fixtures";
 import { standBefore } from "./stand";
 

@@ -1,6 +1,6 @@
 /**
- * The browser that specs share: one for each worker, with a profile on disk, whose storage is wiped before every test. Scripts come
- * compiled from the profile's cache, which saves more than half of what opening a page costs; every test begins with empty storage.
+ * The browser that specs share: one per worker, with a profile on disk whose storage is wiped before every test. Scripts come compiled from
+ * the profile's cache, which saves more than half of the cost of opening a page.
  */
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";

@@ -4,7 +4,7 @@ import { violationsOn } from "./axe";
 import { expect, type Page, test } from "./fixtures";
 import { dropAndCut, dropFiles, goTo, openEmpty, openStudio, startProject } from "./studio";
 
-/** Looks at the whole page, or at a part of it where the rest has been looked at already, by day and by dusk. */
+/** Checks the whole page, or only a part of it if the rest was checked before, by day and by dusk. */
 async function expectNothingFound(page: Page, part?: string): Promise<void> {
   expect(await violationsOn(page, { part })).toEqual([]);
   // Dusk has other colours and is else the same.

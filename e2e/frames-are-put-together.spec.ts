@@ -5,7 +5,7 @@ import { at, COLOURS, clickAt, colourAt, onTheBench, part, pieces, stack, twoSte
 import { expect, type Page, test } from "./fixtures";
 import { delivered, dropAndCut, goTo, openEmpty, pngFile } from "./studio";
 
-/** The colours of the sheet as a palette, and one that is worn for it and begins with the same colours. */
+/** The sheet's colours as a palette, and one that replaces it and begins with the same colours. */
 async function twoPalettes(page: Page): Promise<void> {
   await page.getByRole("button", { name: "New palette …" }).click();
   await page.getByRole("button", { name: "All ramps" }).click();

@@ -274,13 +274,13 @@ test("several sources are given new art in one go, and the very art that is ther
     return pngFile(`art-${"abc"[k]}.png`, next);
   });
   await dropFiles(page, redrawn);
-  await expect(review(page)).toContainText("art-c has this very art already.");
+  await expect(review(page)).toContainText("art-c already has this art.");
   await expect(page.getByRole("button", { name: "Import 2 of 3" })).toBeVisible();
   await page.keyboard.press("Enter");
   await expect(page.getByRole("dialog", { name: "Changed art of art-a" })).toContainText("1 frames the same, 1 changed, 0 new, 0 gone.");
   await page.getByRole("button", { name: "Use all new art (2 sources)" }).click();
   await expect(page.getByRole("dialog")).toBeHidden();
-  await expect(page.getByRole("button", { name: "Undo: take in the changed art of art-b" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Undo: use the new art of art-b" })).toBeVisible();
   // Or all of them are sources of their own, in one choice.
   await page.keyboard.press("Control+z");
   await page.keyboard.press("Control+z");

@@ -1,4 +1,4 @@
-/** Three hundred clips: lists that do not stand whole in the document choose, scroll and keep the focus as if they did. */
+/** Three hundred clips: lists that are not fully rendered select, scroll and keep the focus as if they were. */
 import { writeBundle } from "@caravan/core/bundle";
 import { sha256Hex } from "@caravan/core/codec";
 import { addClip, addSources, cutSource } from "@caravan/core/edit";

@@ -1,4 +1,4 @@
-/** A game that reads metadata of its own make gets the demo in just that make: four files of unlike structure. */
+/** A game with its own metadata gets the demo in its shape: four files of different structure. */
 import { KEYED, LINED, TABLED, TAGGED } from "../packages/core/src/example/examples.fixture";
 import { expect, type Page, test } from "./fixtures";
 import { atlasOf, choose, type DeliveredAtlas, figureSheet, filesOf, goTo, openStudio, pngFile } from "./studio";
@@ -54,7 +54,7 @@ test("a delivery is written in the shape of a file that the game reads, and kept
   const dialog = page.getByRole("dialog", { name: "In the shape of hero.json" });
   await expect(dialog.getByRole("row", { name: /frames › each › bounds › x 2 x/ })).toBeVisible();
   await expect(dialog.getByRole("region", { name: "Stays as it is" })).toContainText("by hand, in spring");
-  await expect(dialog).toContainText("playing to and fro");
+  await expect(dialog).toContainText("playing ping-pong");
   await page.keyboard.press("Escape");
 
   const files = await zipNow(page);
@@ -130,7 +130,7 @@ test("tags, tables and lines are learned as well", async ({ page }) => {
   expect(lines.startsWith(`tamarisk.png\n  measures: ${atlas.pages[0]?.width}, ${atlas.pages[0]?.height}\n  look: crisp\n`)).toBe(true);
   const found = [...lines.matchAll(/^(\S+)\n {2}number: \d+\n {2}turned: no\n {2}at: (\d+), (\d+)\n {2}extent: (\d+), (\d+)\n/gm)];
   expect(found.map(([, name, ...place]) => [name, ...numbers(place)])).toEqual(rects(atlas));
-  await expect(page.getByRole("list", { name: "Notes" })).toContainText("tamarisk.txt: its shape has no place for clips");
+  await expect(page.getByRole("list", { name: "Notes" })).toContainText("tamarisk.txt: its shape cannot hold clips");
 
   // Four are kept; one that is forgotten is gone from the delivery too, until it is taken back.
   await page.getByRole("combobox", { name: "Example" }).click();

@@ -1,4 +1,4 @@
-/** Light in a file of its own over the art: brought in with it, cut with it, looked at with and without, delivered as pictures of their own. */
+/** Light in a separate file over the art: imported with it, cut with it, viewed with and without, delivered as separate pictures. */
 import { utf8, writeZip } from "@caravan/core/codec";
 import { clearPixels, crop, looksSame, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";

@@ -2,8 +2,8 @@ import { expect, type Page, test } from "./fixtures";
 import { figureSheet, goTo, openEmpty, pngFile, typeNumber, type UploadedFile } from "./studio";
 
 /**
- * The browser's private file system stands in for a folder on the computer: its handles are of the same kind, and no window needs
- * to be answered.
+ * The browser's private file system stands in for a folder on the computer: its handles are of the same kind, and no dialog needs an
+ * answer.
  */
 test.beforeEach(async ({ page }) => {
   await page.addInitScript(() => {

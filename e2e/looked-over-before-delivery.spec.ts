@@ -1,4 +1,4 @@
-/** What stands in the way, in one list at Ship: grouped, shown and mended there. */
+/** Everything that stops a delivery in one list at Ship: grouped, shown and mended there. */
 import { expect, test } from "./fixtures";
 import { delivered, dropAndCut, figureSheet, goTo, openEmpty, pngFile } from "./studio";
 
@@ -17,7 +17,7 @@ test("an opaque ground is told at Ship and cleared there, and what goes out is c
   await dropAndCut(page, "white.png", onWhite, 6, 4);
   await goTo(page, "Ship");
   const worth = page.getByRole("region", { name: "Worth a look" });
-  await expect(worth).toContainText("Its 24 frames stand on an opaque background of #ffffff, and would in the game.");
+  await expect(worth).toContainText("Its 24 frames stand on an opaque background of #ffffff, also in the game.");
   await worth.getByRole("button", { name: "Clear the background" }).click();
   await expect(worth).toHaveCount(0);
   const { frame } = await delivered(page);

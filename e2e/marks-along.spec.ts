@@ -1,4 +1,4 @@
-/** Marks and origins along a clip: steadied in one act, filled in, given to the other side. */
+/** Marks and origins along a clip: steadied in one act, filled in, copied to the opposite facing. */
 import { writeBundle } from "@caravan/core/bundle";
 import { sha256Hex } from "@caravan/core/codec";
 import { addAction, addClip, addSources, cutSource, setPetal } from "@caravan/core/edit";

@@ -1,4 +1,4 @@
-/** What the specs of marks share: kinds made as a person makes them, and places of the frame on the screen. */
+/** Shared by the specs of marks: kinds made as a person makes them, and places of the frame on the screen. */
 import type { Pixels } from "@caravan/core/raster";
 import { expect, type Page } from "./fixtures";
 import { dropAndCut, openEmpty } from "./studio";

@@ -1,7 +1,7 @@
 import { expect, type Locator, type Page, test } from "./fixtures";
 import { dropAndCut, figureSheet, openEmpty, openStudio } from "./studio";
 
-/** Presses Tab until what is meant has the focus, as someone without a mouse does; with Shift where it stands before the focus. */
+/** Presses Tab until the wanted control has the focus, as someone without a mouse does; Shift+Tab if it comes before the focus. */
 async function tabTo(page: Page, target: Locator): Promise<void> {
   await target.waitFor();
   for (let k = 0; k < 160; k++) {

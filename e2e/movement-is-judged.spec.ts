@@ -12,7 +12,7 @@ test.beforeEach(async ({ page }) => {
   await openEmpty(page);
 });
 
-test("22 frames of a sheet with two empty cells become three clips by ranges, the first back and forth: by keys alone", async ({
+test("22 frames of a sheet with two empty cells become three clips by ranges, the first as a ping-pong: by keys alone", async ({
   page,
 }) => {
   await dropAndCut(page, "moves.png", figureSheet(6, 4, undefined, [22, 23]), 6, 4);

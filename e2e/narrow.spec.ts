@@ -1,4 +1,4 @@
-/** Small windows, and large ones at twice the size: columns become drawers, and nothing is cut off. */
+/** Small windows, and large ones at 200 %: columns become drawers, and nothing is cut off. */
 import { violationsOn } from "./axe";
 import { expect, test } from "./fixtures";
 import { goTo, openStudio } from "./studio";

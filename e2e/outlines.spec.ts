@@ -1,4 +1,4 @@
-/** Shapes that things collide with: traced, steadied, corners moved by mouse and keys, drawn anew with the art, carried to the game. */
+/** Outlines for collisions: traced, steadied, edited by mouse and keys, traced again with new art, delivered to the game. */
 import { clearPixels, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
 import { drag, frameToScreen, newKind, strollAtMarks } from "./marks";

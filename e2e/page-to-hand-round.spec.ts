@@ -1,4 +1,4 @@
-/** One HTML file, opened as a person who got it by mail opens it: everything plays, and nothing is asked of any server. */
+/** One HTML file, opened like a mail attachment: everything plays, and it makes no requests. */
 import { writeFileSync } from "node:fs";
 import { pathToFileURL } from "node:url";
 import { crop, type Pixels } from "@caravan/core/raster";

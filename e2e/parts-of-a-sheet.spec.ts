@@ -109,7 +109,7 @@ test("frames that are cut through, empty, specked or repeated are pointed out, a
   await findings.getByRole("button", { name: "Use the first of each" }).click();
   await expect(page.getByTestId("outcome")).toContainText("5 frames");
   await expect(findings.getByRole("listitem")).toHaveCount(1);
-  await expect(findings).toContainText("1 frame is the mirror picture of another one.");
+  await expect(findings).toContainText("1 frame is the mirror image of another.");
   await findings.getByRole("button", { name: "Pick it" }).click();
   await expect(page.getByTestId("picked")).toContainText("1 picked");
   await page.keyboard.press("Escape");

@@ -1,4 +1,4 @@
-/** A lamp in a hand: one clip fastened to another by points, over it or under it at each step, mirrored with it, told or drawn in. */
+/** A lamp in a hand: one clip attached to another by points, over or under it at each step, mirrored with it, listed or baked. */
 import { writeBundle } from "@caravan/core/bundle";
 import { sha256Hex } from "@caravan/core/codec";
 import { addAction, addClip, addMarkKind, addSources, cutSource, putPoint, setPetal } from "@caravan/core/edit";

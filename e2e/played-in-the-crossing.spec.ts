@@ -1,4 +1,4 @@
-/** A person's own delivery in the example game: opened from Ship, and changed art comes into it with one key. */
+/** The user's own delivery in the example game: opened from Ship, and updated with changed art by one key. */
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Page, test } from "./fixtures";

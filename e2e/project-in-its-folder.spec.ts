@@ -1,4 +1,4 @@
-/** The project lives where the game lives: `caravan.json` and art in a folder, and what somebody else writes there. */
+/** The project lives in the game's repository: `caravan.json` and art in a folder, and changes that somebody else makes there. */
 import { bundleFiles, readProjectFile, writeProjectFile } from "@caravan/core/bundle";
 import { sha256Hex } from "@caravan/core/codec";
 import { addClip, addSources, cutSource, renameClip } from "@caravan/core/edit";

@@ -39,5 +39,5 @@ test("packing settings change the pages, and are told apart by the proof", async
   await expect(page.getByTestId("proof")).toContainText("every pixel the same");
   await page.getByRole("textbox", { name: "Largest page side" }).fill("32");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("alert").filter({ hasText: "Not delivered" })).toContainText("no page of at most 32 px a side takes it");
+  await expect(page.getByRole("alert").filter({ hasText: "Not delivered" })).toContainText("no page of at most 32 px a side can hold it");
 });

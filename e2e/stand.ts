@@ -1,4 +1,4 @@
-/** A server that stands before the studio's own: it can be stopped, serve another build, and tell what went through it. */
+/** A proxy in front of the studio's server: it can be stopped, serve another build, and count requests. */
 import { createServer, request, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 

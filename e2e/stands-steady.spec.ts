@@ -1,4 +1,4 @@
-/** Where frames stand, clips beside each other, and the stage that they are judged on. */
+/** Origins, clips beside each other, and the stage that they are judged on. */
 import { clearPixels, paste } from "@caravan/core/raster";
 import { expect, test } from "./fixtures";
 import { choose, clipOfRows, delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, pngFile, typeNumber } from "./studio";

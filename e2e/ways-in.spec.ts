@@ -165,7 +165,7 @@ test("grounds of a checkerboard and of a key colour with soft edges are noticed 
 test("layers of a group come in apart when that is chosen", async ({ page }) => {
   await dropFiles(page, [rawArt("lamp-bearer.ora")]);
   await review(page).getByRole("radio", { name: "4 layers apart" }).click();
-  await review(page).getByRole("radio", { name: "A source for each layer" }).click();
+  await review(page).getByRole("radio", { name: "One source per layer" }).click();
   await bringIn(page);
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("listitem")).toHaveCount(4);
 });

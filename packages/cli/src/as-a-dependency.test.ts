@@ -52,7 +52,7 @@ describe("the command in a game's repository", () => {
   it("answers --help from a text that is what the whole program says", () => {
     const whole = spawnSync(process.execPath, [join(import.meta.dirname, "../dist/caravan.mjs"), "--help"], { encoding: "utf8" });
     expect(caravan("--help")).toMatchObject({ status: 0, stdout: whole.stdout, stderr: "" });
-    expect(whole.stdout).toMatch(/build .*make everything a project delivers/);
+    expect(whole.stdout).toMatch(/build .*build everything a project delivers/);
   });
 
   it("tells failures as JSON where JSON was asked for", () => {
@@ -110,10 +110,10 @@ describe("the command in a game's repository", () => {
     const inGame = caravanIn(at("game"));
     const begun = inGame("init", "art", "--out", "public/my assets");
     expect(begun.status).toBe(0);
-    expect(begun.stdout).toMatch(/scripts in package\.json: sprites, sprites:watch; begin with npm run sprites/);
+    expect(begun.stdout).toMatch(/scripts in package\.json: sprites, sprites:watch; start with npm run sprites/);
     const manifest = readFileSync(at("game", "package.json"), "utf8");
     expect(manifest).toMatch(/^{\n\t"name": "game",\n\t"scripts": {\n\t\t"sprites:check": "mine",\n/);
-    expect(begun.stderr).toMatch(/Cut by the grids that they suggest: porter/);
+    expect(begun.stderr).toMatch(/Cut by suggested grids: porter/);
     const { scripts } = JSON.parse(manifest);
     expect(scripts.sprites).toBe('caravan build sprites --out "public/my assets" --clean');
     expect(inGame("build", "sprites", "--out", "public/my assets", "--clean").status).toBe(0);

@@ -223,7 +223,7 @@ describe("caravan cut, the other ways", () => {
     const missing = caravan("cut", sheet, "--meta", at("poses.json"), "--read", "nothing=x");
     expect([missing.status, missing.stderr]).toEqual([
       1,
-      expect.stringMatching(/poses\.json: None of its records has the fields nothing\. Fields that it has: .*blip/),
+      expect.stringMatching(/poses\.json: None of its records has the fields nothing\. Its fields are: .*blip/),
     ]);
     expect(caravan("cut", sheet, "--meta", at("poses.json"), "--read", "blip=across").status).toBe(2);
     expect(caravan("cut", sheet, "--cell", "40x48", "--read", "blip=x").status).toBe(2);

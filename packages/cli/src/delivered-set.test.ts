@@ -73,7 +73,7 @@ describe("files written as a set", () => {
     expect(readdirSync(folder).sort()).toEqual([".caravan-delivered.json", "a.txt", "b.txt", "c.txt"]);
   });
 
-  it("need a folder with a name", () => expect(() => writeSet("", [file("a.txt", "1")], "x")).toThrow(/--out names no folder/));
+  it("need a folder with a name", () => expect(() => writeSet("", [file("a.txt", "1")], "x")).toThrow(/--out does not name a folder/));
 });
 
 describe("commands", () => {

@@ -70,7 +70,7 @@ export async function writeStaged(
 }
 
 function begun(folder: string, replace: boolean): Staging {
-  if (folder.trim() === "") wrongCall("--out names no folder. Give one, such as --out delivered, or --out . for this one.");
+  if (folder.trim() === "") wrongCall("--out does not name a folder. Give one, such as --out delivered, or --out . for this one.");
   const staged = join(folder, `.caravan-staged-${process.pid}`);
   try {
     mkdirSync(folder, { recursive: true });
@@ -149,7 +149,7 @@ function finishEarlier(folder: string): void {
     const pid = /^\.caravan-staged-(\d+)$/.exec(name)?.[1];
     if (pid === undefined) continue;
     if (Number(pid) !== process.pid && isRunning(Number(pid)))
-      throw new CaravanError("bad-call", folder, "Another command is writing into it right now.", "Try again when that has ended.");
+      throw new CaravanError("bad-call", folder, "Another command is writing into it right now.", "Try again when it has finished.");
     const staged = join(folder, name);
     const list = readList(staged);
     if (list) putInPlace(folder, staged, list);

@@ -77,6 +77,6 @@ function inThread(task: FrameTask): Promise<readonly StagedFile[]> {
       else reject(Object.assign(new Error(answer.failed), { code: answer.code }));
     });
     thread.on("error", reject);
-    thread.on("exit", (status) => reject(new Error(`A thread ended with ${status} before it was done.`)));
+    thread.on("exit", (status) => reject(new Error(`A thread exited with ${status} before it finished.`)));
   });
 }

@@ -95,6 +95,6 @@ describe("layered art on the command line", () => {
         ],
       },
     ]);
-    expect(told.notes.join()).toMatch(/dusk is blended by svg:screen there/);
+    expect(told.notes.join()).toMatch(/dusk is blended by svg:screen, which/);
   });
 });

@@ -95,7 +95,7 @@ describe("caravan pack with layers", () => {
     const wrong = (...args: string[]) => caravan("pack", "body", ...args, "--out", "no");
     expect(wrong("--layer", "light=wide").stderr).toMatch(/wide\/a\.png: It is 13 × 10 px, and "a" below it 12 × 10 px/);
     expect(wrong("--layer", "light=stray").stderr).toMatch(/Nothing below it is called "z"/);
-    expect(wrong("--layer", "light=body/a.png").stderr).toMatch(/is no folder/);
+    expect(wrong("--layer", "light=body/a.png").stderr).toMatch(/is not a folder/);
     expect(wrong("--layer", "light=nowhere").stderr).toMatch(/nowhere: There is no such file/);
     for (const text of ["light", "=light", "a/b=light", "light:glow=light", "light="])
       expect(wrong("--layer", text)).toMatchObject({ status: 2 });

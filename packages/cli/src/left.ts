@@ -6,6 +6,6 @@ export function noteLeft(folder: string, left: readonly string[], clean: boolean
   if (left.length === 0) return;
   if (clean) {
     const removed = removeLeft(folder, left);
-    if (removed.length > 0) note(`Removed, since no longer made: ${removed.join(", ")}`);
-  } else note(`No longer made, but still there: ${left.join(", ")}. Add --clean to remove them.`);
+    if (removed.length > 0) note(`Removed, because no longer delivered: ${removed.join(", ")}`);
+  } else note(`No longer delivered, but still there: ${left.join(", ")}. Add --clean to remove them.`);
 }

@@ -18,7 +18,7 @@ import { beQuiet, failureOf, tellFailure, WrongCall } from "./tell";
 const program = new Command("caravan")
   .description("Cuts sprite sheets into frames, builds animation clips, and delivers packed atlases that a game loads.")
   .version(manifest.version, "--version", "print the version")
-  .option("--quiet", "print nothing but JSON that was asked for, and what went wrong", false)
+  .option("--quiet", "print only errors and requested JSON", false)
   .hook("preAction", () => {
     if (program.opts().quiet) beQuiet();
   })

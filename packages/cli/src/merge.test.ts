@@ -39,7 +39,7 @@ describe("caravan merge", () => {
     written(".merge_file_ours", setStepDurations(base, walk, [1], 90_000));
     const told = merge("--out", "merged.json", "--json");
     expect([told.status, told.stderr]).toEqual([1, ""]);
-    expect(told.json().conflicts).toEqual([{ where: "clips, walk, steps", message: "Both sides changed it, each otherwise; ours stays." }]);
+    expect(told.json().conflicts).toEqual([{ where: "clips, walk, steps", message: "Both sides changed it differently; ours is kept." }]);
     expect(read("merged.json").clips[0]?.steps[1]?.duration).toBe(90_000);
   });
 

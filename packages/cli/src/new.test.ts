@@ -66,7 +66,7 @@ describe("caravan new", () => {
     write("lit/camp.json", new TextEncoder().encode(JSON.stringify({ image: "camp.png", frames, layers })));
     const { status, stderr } = caravan("new", "lit", "--out", "lit.caravan");
     expect(status).toBe(0);
-    for (const said of ["mist is blended by soft light", "opacity of 40 %", "layer rain in rain.png, which did not come"])
+    for (const said of ["mist is blended by soft light", "opacity of 40 %", "layer rain in rain.png, which was not dropped"])
       expect(stderr).toContain(said);
     const [camp, ...others] = opened("lit.caravan").sources;
     expect(others).toEqual([]);

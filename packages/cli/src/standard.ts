@@ -17,16 +17,15 @@ let input: Uint8Array | null = null;
 
 /** Everything that is handed over at standard input. It is read once, and can be asked for again. */
 export function standardInput(): Uint8Array {
-  if (process.stdin.isTTY)
-    wrongCall("Nothing is handed over at standard input. Write < FILE behind the command, or name a file instead of -.");
+  if (process.stdin.isTTY) wrongCall("There is nothing on standard input. Add < FILE to the command, or name a file instead of -.");
   input ??= readFileSync(0);
   return input;
 }
 
 /** From now on words go to standard error: standard output is for bytes. Throws where these would go to a terminal, or JSON is wanted there too. */
 export function reserveStandardOutput(json: boolean): void {
-  if (json) wrongCall("--json and --out - both want standard output. Leave one of them out.");
-  if (process.stdout.isTTY) wrongCall("Standard output is a terminal, which a ZIP is not for. Write > FILE.zip behind the command.");
+  if (json) wrongCall("--json and --out - both need standard output. Use only one of them.");
+  if (process.stdout.isTTY) wrongCall("Standard output is a terminal, and the output is a ZIP. Add > FILE.zip to the command.");
   sayBeside();
 }
 

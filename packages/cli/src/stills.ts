@@ -55,7 +55,7 @@ const webpDecoder: Decoder = {
 
 async function pixelsBy(decoder: Decoder, bytes: Uint8Array, where: string, kind: string): Promise<Pixels> {
   const damaged = (why: string, cause?: unknown) =>
-    new CaravanError("damaged-picture", where, `The ${kind} picture ${why}.`, "Export it again, or copy the file anew.", { cause });
+    new CaravanError("damaged-picture", where, `The ${kind} picture ${why}.`, "Export it again, or copy the file again.", { cause });
   if (!decoder.isWhole(bytes)) throw damaged("is cut off");
   // A decoder that met a damaged file may be left unfit for the next: each gets one of its own.
   Object.assign(globalThis, { ImageData: DecodedImage });

@@ -105,6 +105,6 @@ describe("caravan tiles", () => {
     writeFileSync(join(path, "caravan.json"), JSON.stringify(content));
     const checked = caravan("check", path);
     expect(checked.status).toBe(0);
-    expect(checked.stdout).toContain("warning: figure/0: 1 piece of it cannot be drawn: s9/c0r0 is not there any more.");
+    expect(checked.stdout).toContain("warning: figure/0: 1 piece of it cannot be drawn: s9/c0r0 no longer exists.");
   });
 });

@@ -23,11 +23,6 @@ export function writeProject(
   }
   const bytes = writeBundle({ project, pictures });
   if (existsSync(path) && !replace && !Buffer.from(bytes).equals(readFileSync(path)))
-    throw new CaravanError(
-      "not-ours",
-      path,
-      "There is already such a file, and it is another one.",
-      "Add --replace, or give another name.",
-    );
+    throw new CaravanError("not-ours", path, "There is already a different file with this name.", "Add --replace, or give another name.");
   writeWhole(path, bytes);
 }

@@ -4,7 +4,7 @@ import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { t } from "../ui/words";
 import type { CountedTiles } from "../workers/jobs";
 
-/** The tiles that each frame has and no other one does. */
+/** Charts the tiles that only one frame has, per frame. */
 export default function BudgetChart({ perFrame }: Pick<CountedTiles, "perFrame">) {
   const points = perFrame.map(({ name, own }, k) => ({ at: k, name, own }));
   const dearest = perFrame.reduce<{ name: string; own: number }>((most, each) => (each.own > most.own ? each : most), {

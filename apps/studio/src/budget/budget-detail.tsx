@@ -98,7 +98,7 @@ type FrameCost = CountedTiles["perFrame"][number];
 /** Frames beyond a limit that are listed. */
 const LISTED = 5;
 
-/** Frames beyond a limit; a click goes there. */
+/** Frames beyond a limit; a click opens one. */
 function Over({ frames, what }: { frames: readonly FrameCost[]; what: (frame: FrameCost) => string }) {
   if (frames.length === 0) return null;
   return (

@@ -39,7 +39,7 @@ export interface Budget {
   readonly mostTileColours: number | null;
 }
 
-/** What is counted: all frames of a source, or those that a delivery takes. */
+/** The scope of the count: all frames of a source, or those of a delivery. */
 export type Counted = { readonly source: SourceId } | { readonly delivery: number };
 
 const KEY = "caravan-budget";
@@ -61,7 +61,7 @@ export function setBudget(change: Partial<Budget>): void {
     const { counts: _counts, ...kept } = useBudget.getState();
     localStorage.setItem(KEY, JSON.stringify(kept));
   } catch {
-    // Full or forbidden: it is remembered until the page goes.
+    // Full or forbidden: remembered until the page closes.
   }
 }
 
@@ -86,7 +86,7 @@ function stored(): Partial<Budget> {
 /** Frames that are being worked on are not counted until they rest. */
 const REST = 500; // ms
 
-/** What frames cost; the count before stays until the next is there. Null while nothing is counted yet, and where there is nothing to count. */
+/** The cost of frames; the earlier count stays until the next is ready. Null before the first count, and if there is nothing to count. */
 export function useCounted(project: Project, of: Counted): CountedTiles | null {
   const { counts, tile, flips } = useBudget();
   const key = "source" in of ? of.source : `delivery ${of.delivery}`;
@@ -126,13 +126,13 @@ function framesToCount(project: Project, of: Counted): NamedFrame[] {
     const { frames, names } = chosenFrames(project, delivery);
     return frames.map(({ source, frame }, k) => ({ ref: frameRef(source, frame), name: names[k] as string }));
   } catch (error) {
-    // It chooses nothing, which is a finding of its own.
+    // It chooses nothing, which is reported as a finding.
     if (error instanceof CaravanError) return [];
     throw error;
   }
 }
 
-/** Makes the source's frames anew from their distinct tiles, proved before; the new frames are on the bench then. */
+/** Rebuilds the source's frames from their distinct tiles, proved first; the new frames then open on the bench. */
 export async function putTogetherFrom(source: Source): Promise<void> {
   const work = begin();
   const { tile } = useBudget.getState();

@@ -17,7 +17,7 @@ import { t } from "../ui/words";
 import { run } from "../workers/client";
 import { asText } from "../workers/jobs";
 
-/** Pairs that are shown. */
+/** The number of pairs shown. */
 const SHOWN = 12;
 
 interface Found {
@@ -27,7 +27,7 @@ interface Found {
   readonly pairs: readonly NearPair[];
 }
 
-/** All that a piece's pixels depend on. */
+/** Everything that a piece's pixels depend on. */
 function shownOf(project: Project, ref: FrameRef): string {
   const found = findFrame(project, ref);
   if (!found) return "";
@@ -46,7 +46,7 @@ export function NearTiles({ source }: { source: Source }) {
     const pairs = await run("nearPieces", { project: asText(project), frames: pieces, pictures, most });
     setFound({ pieces, asThen: pieces.map((ref) => shownOf(project, ref)), pairs });
   };
-  // What was found of other art, or in other colours, is not said of what is there now.
+  // Results for other art, or in other colours, do not apply any more.
   const changed = found?.pieces.some((ref, k) => shownOf(project, ref) !== found.asThen[k]) === true;
   const used = new Set(source.frames.flatMap((frame) => (frame.pieces ?? []).map(({ of }) => of)));
   // Those that were merged meanwhile are none any more.
@@ -113,7 +113,7 @@ function Pair({ project, source, one, other, flip, differ }: PairProps) {
   );
 }
 
-/** A piece, a frame on which it lies as it is, and the way to use it for both. */
+/** A piece, a frame that uses it unflipped, and the button that uses it for both. */
 function Side({
   project,
   source,

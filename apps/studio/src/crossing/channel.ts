@@ -8,7 +8,7 @@ export interface Played {
 }
 
 export type Message =
-  /** The game asks for what is delivered now. */
+  /** The game asks for the current delivery. */
   | { readonly kind: "ask"; readonly played: Played }
   /** The studio hands it over: at once, and again after every build. */
   | { readonly kind: "files"; readonly played: Played; readonly files: readonly NamedFile[] }

@@ -6,7 +6,7 @@ import { useEffect, useRef, useState } from "react";
 import { t } from "../ui/words";
 import { handedOver } from "./handed-over";
 
-/** The small game, playing a delivery of a project that is open in another tab. */
+/** The small game, playing a delivery from a project that is open in another tab. */
 export function Crossing({ project, delivery }: { project: string; delivery: string }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const told = useRef<HTMLParagraphElement>(null);

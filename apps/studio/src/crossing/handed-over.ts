@@ -5,10 +5,10 @@ import type { Depot } from "@caravan/crossing/game";
 import { t } from "../ui/words";
 import { isSame, type Message, openChannel, type Played } from "./channel";
 
-/** Nobody answers for so long: the studio is not open with that project. */
+/** The timeout after which the studio is not open with that project. */
 const NO_ANSWER = 8000; // ms
 
-/** A depot that has what the studio last built. `onSilence` is told in words why nothing comes, null once something does. */
+/** A depot with the studio's last build. `onSilence` receives the reason why nothing arrives, null once something does. */
 export function handedOver(played: Played, onSilence: (why: string | null) => void, signal: AbortSignal): Depot {
   const channel = openChannel();
   let files: readonly NamedFile[] = [];

@@ -4,7 +4,7 @@ import type { Source } from "@caravan/core/model";
 import { useMemo } from "react";
 import { MovingFrames, shownFrame } from "../preview/moving-frames";
 
-/** A row's kept frames, one after the other. */
+/** Plays a row's kept frames in order. */
 export function RowMoving({ source, row }: { source: Source; row: number }) {
   const frames = useMemo(
     () => source.frames.filter((frame) => frame.row === row && !frame.dropped).map((frame) => shownFrame(source, frame)),

@@ -15,7 +15,7 @@ import { t } from "../ui/words";
 import { RowMoving } from "./row-moving";
 import type { RowsOf } from "./rows-of";
 
-/** The rows, each moving beside its name. Names that tell facings make actions as well, if that is wanted. */
+/** Lists the rows, each playing beside its name. Optionally makes actions, if the names contain facings. */
 export function RowsAsClips({ parted: { source, rows, cut }, onMade }: { parted: RowsOf; onMade: () => void }) {
   const countFrom = useCountFrom();
   const order = useFacingOrder();
@@ -25,7 +25,7 @@ export function RowsAsClips({ parted: { source, rows, cut }, onMade }: { parted:
   );
   const [problem, setProblem] = useState<string | null>(null);
   const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
-  // Rows of an uncut sheet come a moment after the dialog: then the first name is what is typed next.
+  // Rows of an uncut sheet appear a moment after the dialog: then the first name gets the focus.
   useEffect(() => document.getElementById(`${list} 0`)?.focus(), [list]);
   const chosen = rows.flatMap((row): NamedRow[] => {
     const name = (names[row] ?? "").trim();
@@ -38,7 +38,7 @@ export function RowsAsClips({ parted: { source, rows, cut }, onMade }: { parted:
     setNames({ ...names, ...change });
     setProblem(null);
   };
-  // A list that is pasted goes on down the rows.
+  // A pasted list continues down the rows.
   const paste = (event: ClipboardEvent, from: number) => {
     const lines = event.clipboardData
       .getData("text")

@@ -20,7 +20,7 @@ import { t } from "../ui/words";
 import { RowMoving } from "./row-moving";
 import type { RowsOf } from "./rows-of";
 
-/** Makes an action of the rows of a sheet: each row becomes a clip and takes a facing, in an order that is chosen and shown. */
+/** Makes an action from the rows of a sheet: each row becomes a clip with a facing, in a chosen, visible order. */
 export function RowsAsFacings({ parted: { source, rows, cut }, onMade }: { parted: RowsOf; onMade: () => void }) {
   const project = useProject((each) => each);
   const countFrom = useCountFrom();
@@ -30,7 +30,7 @@ export function RowsAsFacings({ parted: { source, rows, cut }, onMade }: { parte
   const [problem, setProblem] = useState<string | null>(null);
   const [own, setOwn] = useState<Readonly<Record<number, Facing | "none">>>({});
   const [mirror, setMirror] = useState(rows.length < waysOfRows(rows.length));
-  // Fewer rows than facings are taken for the side that is drawn, until someone says where they begin.
+  // With fewer rows than facings, they are taken for the drawn side until someone sets the first one.
   const [inOrder, setOrdered] = useState(false);
   const order = roseFrom(ways, from);
   const usual: readonly Facing[] = rows.length < ways && mirror && !inOrder ? mirroredRows(ways, rows.length) : order;
@@ -108,7 +108,7 @@ export function RowsAsFacings({ parted: { source, rows, cut }, onMade }: { parte
   );
 }
 
-/** The rose for so many rows: those of three or five leave facings to be mirrored. */
+/** The rose for a number of rows: with three or five, some facings are mirrored. */
 function waysOfRows(count: number): Ways {
   return count <= 2 ? 2 : count <= 4 ? 4 : 8;
 }

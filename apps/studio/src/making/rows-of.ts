@@ -1,6 +1,6 @@
 import type { Project, Source } from "@caravan/core/model";
 
-/** A sheet as its rows are to be used: cut already, or by a grid that it suggests, in the same act. */
+/** Finds a sheet's rows: those it is already cut into, or those of a suggested grid, which is then applied in the same edit. */
 export interface RowsOf {
   readonly source: Source;
   readonly rows: readonly number[];

@@ -3,18 +3,18 @@
  * work when the server restarts with a newer one.
  */
 
-/** Pages that are kept, whatever stands behind a question mark in their address. */
+/** Pages that are cached, whatever query their address has. */
 export const PAGES = ["/", "/crossing"] as const;
-/** What is kept besides pages and what the build made. */
+/** What is cached besides pages and build output. */
 export const EXTRAS = ["/demo.caravan", "/icon.svg", "/manifest.webmanifest"] as const;
 
-/** Where a kept copy is looked for: this build's own, or that of any build, for files whose names tell their contents. */
+/** Which cached copy is used: this build's own, or any build's, for files whose names identify their contents. */
 export interface Kept {
   readonly path: string;
   readonly of: "this build" | "any build";
 }
 
-/** Null for what only the server can answer: uploads, and what nobody asked to keep. */
+/** Null for requests that only the server can answer: uploads, and anything not cached. */
 export function howServed(request: { readonly url: string; readonly method: string; readonly mode: string }, origin: string): Kept | null {
   const { origin: host, pathname } = new URL(request.url);
   if (host !== origin || request.method !== "GET") return null;

@@ -16,13 +16,13 @@ export function keepOffline(): () => void {
   const { serviceWorker } = navigator;
   // Absent where the page came over an unsafe connection.
   if (!serviceWorker) return () => {};
-  // What is being developed is never an old copy.
+  // Development builds are never cached.
   if (process.env.NODE_ENV === "development") {
     void serviceWorker.getRegistrations().then((all) => all.map((each) => each.unregister()));
     return () => {};
   }
   let kept: ServiceWorkerRegistration | null = null;
-  // Who comes back to a tab that was open for days hears of what is new. Without the network there is nothing to hear.
+  // A user who returns to a tab after days learns about a newer version. Offline there is nothing to learn.
   const lookAgain = () => void (document.visibilityState === "visible" && kept?.update().catch(() => {}));
   document.addEventListener("visibilitychange", lookAgain);
   serviceWorker.register("/sw.js").then(
@@ -40,14 +40,14 @@ export function keepOffline(): () => void {
 function follow(registration: ServiceWorkerRegistration): void {
   const announce = () => {
     const { waiting } = registration;
-    // The very first copy is not newer than anything.
+    // The first copy is not newer than anything.
     if (waiting && navigator.serviceWorker.controller) useNewer.setState({ waiting });
   };
   announce();
   registration.addEventListener("updatefound", () => registration.installing?.addEventListener("statechange", announce));
 }
 
-/** Saves, lets the newer build take over, and loads the page again. Where the work cannot be saved, all stays as it is, and that is said. */
+/** Saves, lets the newer build take over, and reloads the page. If the work cannot be saved, nothing changes, and the user is told. */
 export async function takeNewer(): Promise<void> {
   const { waiting } = useNewer.getState();
   if (!waiting) return;

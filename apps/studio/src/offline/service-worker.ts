@@ -6,7 +6,7 @@
 import { EXTRAS, howServed, type Kept, ofAnotherBuild, PAGES } from "./how-served";
 
 declare const BUILD: string;
-/** Paths of all that the build made for browsers; their names tell their contents. */
+/** Paths of all build output for browsers; their names identify their contents. */
 declare const FILES: readonly string[];
 
 const PREFIX = "caravan-studio-";
@@ -59,6 +59,6 @@ async function takeOver(): Promise<void> {
 async function answer(request: Request, { path, of }: Kept): Promise<Response> {
   const options = { ignoreVary: true, ...(of === "this build" ? { cacheName: CACHE } : {}) };
   const known = await caches.match(path, options);
-  // Anew, without an address of its own: a worker reads what it is to run from behind the # of the address that was asked for.
+  // Copied without its own address: a worker reads its script name from behind the # of the requested address.
   return known ? new Response(known.body, known) : fetch(request);
 }

@@ -10,7 +10,7 @@ import { Slider } from "../ui/slider";
 import { TextField } from "../ui/text-field";
 import { t } from "../ui/words";
 
-/** Sliders count in whole numbers: lightness and chroma in hundredths, hue in degrees. */
+/** Sliders use whole numbers: lightness and chroma in hundredths, hue in degrees. */
 const SIDES = [
   ["l", t("lightness"), 100, 100],
   ["c", t("chroma"), 40, 100],
@@ -18,8 +18,8 @@ const SIDES = [
 ] as const;
 
 /**
- * A colour by how light, how strong and which hue it looks, or typed. `onChange` is called while a slider moves, with `sliding`: what is
- * recoloured is seen in motion meanwhile.
+ * A colour set by lightness, chroma and hue, or typed. While a slider moves, `onChange` is called with `sliding`, so that the recoloured
+ * art is seen in motion.
  */
 export function ColourField({
   label,
@@ -30,10 +30,10 @@ export function ColourField({
   label: string;
   colour: string;
   onChange: (colour: string, sliding: boolean) => string | null | undefined;
-  /** Exchanges it with its neighbour in a palette, where colours are matched by their places; absent where there is none. */
+  /** Swaps it with its neighbour in a palette, where colours are matched by position; absent if there is none. */
   onExchange?: (by: 1 | -1) => void;
 }) {
-  // A grey has no hue, and a colour that the screen lacks is cut off: what was slid to is remembered, so that nothing jumps.
+  // A grey has no hue, and colours outside the screen's range are clipped: the slider values are remembered, so that nothing jumps.
   const [slid, setSlid] = useState<{ readonly colour: string; readonly at: Record<"l" | "c" | "h", number> } | null>(null);
   const at = slid?.colour === colour ? slid.at : oklchOf(rgbOf(colour as Parameters<typeof rgbOf>[0]));
   return (

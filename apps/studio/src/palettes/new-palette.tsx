@@ -19,7 +19,7 @@ import { Select } from "../ui/select";
 import { t } from "../ui/words";
 import { pixelsOfStill } from "../workers/still";
 
-/** A palette more: of a sheet's colours, typed or pasted, or read from a picture of one; as one that is drawn in, or for another. */
+/** Makes a palette from a sheet's colours, from typed or pasted text, or from a picture; to draw in, or to replace another. */
 export function NewPalette({ parts, onMade }: { parts: Source; onMade: (name: string) => void }) {
   return (
     <More label={t("New palette")} title={t("A new palette")}>
@@ -28,7 +28,7 @@ export function NewPalette({ parts, onMade }: { parts: Source; onMade: (name: st
   );
 }
 
-/** Sizes of palettes that machines have, one place of which is often kept for clear. */
+/** Common palette sizes of machines; one place is often reserved for transparent. */
 const SIZES = [
   ["3", t("3 + clear")],
   ["4", "4"],
@@ -149,7 +149,7 @@ function Fields({ parts, onMade }: { parts: Source; onMade: (name: string) => vo
   );
 }
 
-/** The ramps of a sheet's colours: undefined while they are looked for, null where there are too many. */
+/** The ramps of a sheet's colours: undefined while they are computed, null if there are too many. */
 function useRamps(parts: Source): string[][] | null | undefined {
   const [found, setFound] = useState<string[][] | null>();
   useEffect(() => {
@@ -172,7 +172,7 @@ function useRamps(parts: Source): string[][] | null | undefined {
   return found;
 }
 
-/** The colours of a picture that a person chooses, in reading order; null where it has too many, which is said. */
+/** The colours of a chosen picture, in reading order; null if it has too many, which is reported. */
 async function fromFile(): Promise<string[] | null> {
   const [file] = await chooseFiles("image/*", false);
   if (!file) return null;

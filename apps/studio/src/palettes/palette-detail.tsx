@@ -24,7 +24,7 @@ import { TextField } from "../ui/text-field";
 import { t } from "../ui/words";
 import { ColourField } from "./colour-field";
 
-/** A palette's name, what it stands for, and its colours, each to be chosen or all typed. */
+/** Shows a palette's name, what it replaces, and its colours, to edit one by one or as text. */
 export function PaletteDetail({
   palette,
   all,
@@ -56,7 +56,10 @@ export function PaletteDetail({
         <Select
           label={t("What {name} replaces", { name })}
           value={of ?? ""}
-          options={[["", t("drawn in")], ...others.map((each) => [each.name as string, t("replaces {name}", { name: each.name })] as const)]}
+          options={[
+            ["", t("drawn in")],
+            ...others.map((each) => [each.name as string, t("replaces {name}", { name: each.name })] as const),
+          ]}
           onChange={(next) => act(setPaletteOf, name, next === "" ? null : next)}
         />
         <IconButton label={t("Remove the palette {name}", { name })} look="quiet" onClick={() => act(removePalette, name)}>

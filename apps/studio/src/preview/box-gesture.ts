@@ -16,7 +16,7 @@ export interface Box {
   readonly rect: Rect;
 }
 
-/** Which edges a drag takes along. */
+/** The edges that a drag moves. */
 export interface Edges {
   readonly left: boolean;
   readonly right: boolean;
@@ -30,7 +30,9 @@ export type BoxGesture =
 
 const ALL: Edges = { left: true, right: true, top: true, bottom: true };
 
-/** What a press at `at` begins; `reach` is how near to an edge a press takes it. Boxes that lie under others may only have edges to take. */
+/**
+ * What a press at `at` begins; `reach` is the distance at which a press takes an edge. Boxes below others may only be taken by their edges.
+ */
 export function gestureAt(boxes: readonly Box[], at: Spot, reach: number, onlyEdges = false): BoxGesture {
   for (const { id, rect } of boxes.toReversed()) {
     const { x, y, w, h } = rect;

@@ -26,14 +26,14 @@ export function pause(clock: Clock): void {
   clock.setState({ running: false });
 }
 
-/** Pauses or goes on; what has ended starts again. */
+/** Pauses or continues; an ended clip restarts. */
 export function togglePlaying(clock: Clock, timeline: Timeline | null): void {
   const state = clock.getState();
   if (state.running && timeline && isOver(timeline, state)) seek(clock, 0);
   else clock.setState({ running: !state.running });
 }
 
-/** Pauses and goes to the start of the next or the previous step; before the first comes the last of the pass. */
+/** Pauses and moves to the start of the next or previous step; before the first comes the last of the pass. */
 export function stepBy(clock: Clock, timeline: Timeline, direction: 1 | -1): void {
   pause(clock);
   const now = timeAt(clock.getState());
@@ -43,7 +43,7 @@ export function stepBy(clock: Clock, timeline: Timeline, direction: 1 | -1): voi
   else seek(clock, timeline.spanAt(timeline.firstPass - 1).at);
 }
 
-/** Lets a clock's time pass at every refresh of the display, while it runs and its timeline has not come to its end. */
+/** Advances a clock at every display refresh while it runs and its timeline has not ended. */
 export function useTicking(clock: Clock, timeline: Timeline | null): void {
   useEffect(() => {
     if (!timeline) return;
@@ -58,7 +58,7 @@ export function useTicking(clock: Clock, timeline: Timeline | null): void {
       if (last !== null && since !== null) clock.setState((state) => advanced(state, Math.max(0, now - since) * 1000));
       soon();
     };
-    // While nothing moves no refresh is asked for: a still page lets the machine rest.
+    // While nothing moves no refresh is requested, so that a still page uses no power.
     const soon = () => {
       if (request === 0 && (goesOn() || last !== null)) request = requestAnimationFrame(tick);
     };

@@ -27,16 +27,16 @@ export interface StillLayer {
 
 /** A frame and what it is drawn from. */
 export interface Still {
-  /** Its figure: what stands there, without light and shade. */
+  /** Its figure, without light and shade. */
   readonly look: Look;
   /** The lowest first. */
   readonly layers: readonly StillLayer[];
-  /** Where it lies on the picture, as stored. */
+  /** Its rectangle on the picture, as stored. */
   readonly rect: Rect;
   readonly turned: boolean | "counter";
   /** Untrimmed and upright, in project pixels. */
   readonly size: Size;
-  /** Its untrimmed and upright size in pixels of the art, and where the drawn part lies in it. */
+  /** Its untrimmed, upright size in art pixels, and the position of the drawn part. */
   readonly drawn: Size;
   readonly inset: Spacing;
   /** Project pixels for each pixel of the art. */
@@ -67,15 +67,15 @@ export function stillOf(stock: Stock, source: Source, frame: FramePlace & Pick<F
 
 type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 
-/** All looks that have to be there to draw a still and to tell what is drawn of it. */
+/** All looks needed to draw a still and to measure its drawing. */
 export function looksOfStill({ look, layers }: Pick<Still, "look" | "layers">): Look[] {
   return [...new Set([look, ...layers.map((layer) => layer.look)])];
 }
 
-/** How a canvas draws a layer as it is blended. */
+/** The canvas operation for a layer's blend mode. */
 const OPERATIONS: Readonly<Record<Blend, GlobalCompositeOperation>> = { normal: "source-over", add: "lighter", multiply: "multiply" };
 
-/** The layers of a still that are looked at. */
+/** The visible layers of a still. */
 export function shownLayers(
   { layers }: Pick<Still, "layers">,
   hidden: HiddenLayers = useHiddenLayers.getState().hidden,
@@ -84,8 +84,8 @@ export function shownLayers(
 }
 
 /**
- * Draws the layers of a still that are looked at over what is on the canvas, as a game does, so that its untrimmed top-left corner is at (x, y).
- * Those whose pictures are not there yet are left out.
+ * Draws the visible layers of a still over the canvas, as a game does, with its untrimmed top-left corner at (x, y). Layers whose pictures
+ * are not loaded yet are left out.
  */
 export function paintStill(context: Context, still: Still, x: number, y: number, zoom: number): void {
   const before = context.globalCompositeOperation;
@@ -98,7 +98,7 @@ export function paintStill(context: Context, still: Still, x: number, y: number,
   }
 }
 
-/** Draws a still from one picture so that the untrimmed frame's top-left corner is at (x, y), each project pixel `zoom` large. */
+/** Draws a still from one picture with the untrimmed frame's top-left corner at (x, y), each project pixel `zoom` large. */
 export function drawStill(context: Context, picture: Drawable, still: Still, x: number, y: number, zoom: number): void {
   if (Number.isInteger(still.scale)) drawStored(context, picture.bitmap, still, x, y, zoom * still.scale);
   else context.drawImage(scaledStill(picture, still), x, y, still.size.w * zoom, still.size.h * zoom);
@@ -140,7 +140,7 @@ const made = new WeakMap<ImageBitmap, Map<string, OffscreenCanvas>>();
 /** Stills kept for one picture. */
 const MOST = 2000;
 
-/** A frame in project pixels, scaled by the very rule that delivers it. */
+/** A frame in project pixels, scaled exactly as in a delivery. */
 function scaledStill({ bitmap, coverage }: Drawable, still: Still): OffscreenCanvas {
   const { rect, turned, inset, drawn: untrimmed, scale } = still;
   const known = made.get(bitmap) ?? new Map<string, OffscreenCanvas>();

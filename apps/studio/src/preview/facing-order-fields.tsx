@@ -5,7 +5,7 @@ import { setFacingOrder, useFacingOrder } from "../project/facing-order";
 import { Select } from "../ui/select";
 import { t } from "../ui/words";
 
-/** Which facing comes first, and which way round the others follow. */
+/** Chooses the first facing, and the direction of the others. */
 export function FacingOrderFields({ onChange }: { onChange?: () => void }) {
   const order = useFacingOrder();
   const change = (next: Partial<typeof order>) => {

@@ -6,7 +6,7 @@ import { useProject } from "../project/open-project";
 import { stillOf } from "./draw-frame";
 import { useStillUrl } from "./still-urls";
 
-/** A still of one frame, drawn crisp from its source's one shared bitmap. Decoration: whoever uses it names the frame. */
+/** A still of one frame, drawn crisp from its source's shared bitmap. Decorative: the caller names the frame. */
 export function FramePicture({ source, frame, size, className = "" }: { source: Source; frame: Frame; size: number; className?: string }) {
   const sources = useProject((project) => project.sources);
   const palettes = useProject((project) => project.palettes);

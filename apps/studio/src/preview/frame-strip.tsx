@@ -90,7 +90,7 @@ interface ItemProps {
   readonly number: number | undefined;
   readonly atCursor: boolean;
   readonly left: number;
-  /** Whether another frame can be let go here, to come before it. */
+  /** Whether another frame can be dropped here, before it. */
   readonly sortable: boolean;
 }
 

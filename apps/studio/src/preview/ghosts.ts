@@ -10,7 +10,7 @@ export type GhostLook = "tint" | "outline";
 
 export const MOST_GHOSTS = 4;
 
-/** A step that stands as a ghost, so many steps before (negative) or after the one shown. */
+/** A step shown as a ghost, by its distance before (negative) or after the current one. */
 export interface Ghost {
   readonly step: number;
   readonly apart: number;
@@ -46,8 +46,8 @@ export function ghostAlpha({ apart }: Ghost): number {
 const drawn = new WeakMap<PlayedFrame, Map<string, HTMLCanvasElement>>();
 
 /**
- * A frame as a ghost, made once: untrimmed, with one pixel around it for the outline. Of its layers that are looked at those that are its figure,
- * else all: a layer that is looked at alone has ghosts of its own. Null while a picture is not there.
+ * A frame as a ghost, made once: untrimmed, with one pixel around it for the outline. Uses the visible figure layers, or all visible ones:
+ * a layer viewed alone has its own ghosts. Null until a picture is loaded.
  */
 export function ghostPicture(frame: PlayedFrame, colour: string, look: GhostLook): HTMLCanvasElement | null {
   const seen = shownLayers(frame);

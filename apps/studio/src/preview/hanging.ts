@@ -4,7 +4,7 @@ import { type Clip, type Facing, type FrameRef, keptRefs, type Micros, type Proj
 import { placedParts } from "@caravan/core/parts";
 import type { PlayedFrame } from "./played-frame";
 
-/** A part on the stage: a frame, and where its origin stands from that of its host, in project pixels. */
+/** A part on the stage: a frame, and the offset of its origin from its host's, in project pixels. */
 export interface HangingPart {
   readonly name: string;
   readonly frame: PlayedFrame;
@@ -12,13 +12,13 @@ export interface HangingPart {
   readonly x: number;
   readonly y: number;
   readonly front: boolean;
-  /** By which it is turned after it is mirrored, in whole quarters of 90 degrees. */
+  /** Rotation after mirroring, in multiples of 90 degrees. */
   readonly angle?: number;
 }
 
 /** What hangs on a clip. */
 export interface Hanging {
-  /** In the order in which it is drawn. `since` is how long the clip has played, where that is not its own time. */
+  /** In drawing order. `since` is how long the clip has played, if that differs from its own time. */
   at(
     step: number,
     time: Micros,
@@ -28,7 +28,7 @@ export interface Hanging {
   readonly frames: readonly PlayedFrame[];
 }
 
-/** Undefined where nothing hangs on the clip. `played` gives a frame as it is drawn. */
+/** Undefined if nothing is attached to the clip. `played` gives a frame as drawn. */
 export function hangingOn(project: Project, clip: Clip, played: (ref: FrameRef) => PlayedFrame | null): Hanging | undefined {
   const { parts = [] } = project;
   const guests = guestsOf(project, clip);

@@ -22,7 +22,7 @@ function noise(x: number): number {
 let made: { readonly key: string; readonly canvas: HTMLCanvasElement } | null = null;
 let madeOpen: { readonly key: string; readonly canvas: HTMLCanvasElement } | null = null;
 
-/** A picture of this size in art pixels, whose road lies under `groundY`. The last one made is kept. */
+/** A picture of this size in art pixels, with the road below `groundY`. The last one is cached. */
 export function landscape(width: number, height: number, groundY: number): HTMLCanvasElement {
   const key = `${width} ${height} ${groundY}`;
   if (made?.key === key) return made.canvas;
@@ -88,7 +88,7 @@ export function openCountry(width: number, height: number, horizon: number): HTM
   };
   context.drawImage(landscape(width, Math.max(1, horizon), horizon + 14), 0, 0);
   dab(0, horizon, width, height, SAND);
-  // Ripples lie across the wind; further away they are closer together.
+  // Ripples lie across the wind, and closer together in the distance.
   for (let y = horizon + 3, gap = 5; y < height; y += Math.round(gap), gap += 0.6)
     for (let x = Math.floor(noise(y * 5) * 9); x < width; x += 14 + Math.floor(noise(x * 7 + y) * 22)) {
       const long = 4 + Math.floor(noise(x + y * 31) * 9);

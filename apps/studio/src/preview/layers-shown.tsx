@@ -6,7 +6,7 @@ import { Button, IconButton } from "../ui/button";
 import { t } from "../ui/words";
 import { layersToSee, showAllLayers, showLayer, soloLayer, useHiddenLayers } from "./hidden-layers";
 
-/** What a layer is called where it is looked at. */
+/** The displayed name of a layer. */
 function layerInWords(name: string | null): string {
   return name ?? t("the art itself");
 }

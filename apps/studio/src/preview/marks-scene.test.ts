@@ -53,7 +53,7 @@ describe("boxes and points on the stage", () => {
     expect(marksOnStage({ ...frame, marks: undefined }, { kinds: [BODY, HAND], outlines: NONE }, scene)).toEqual([]);
   });
 
-  it("a place of the canvas and the same one of the frame are told back and forth", () =>
+  it("a place of the canvas and the same one of the frame convert back and forth", () =>
     fc.assert(
       fc.property(fc.integer({ min: -40, max: 60 }), fc.integer({ min: -40, max: 60 }), fc.integer({ min: 1, max: 16 }), (x, y, scale) => {
         const own = { scale, standing: scene.standing };

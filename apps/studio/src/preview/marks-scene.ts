@@ -14,7 +14,7 @@ import {
 import type { PlayedFrame } from "./playing";
 import { frameOnStage, type HeldStill, type StageScene } from "./stage-scene";
 
-/** What is painted over the figure, and which kind is stressed. */
+/** What is painted over the figure, and which kind is emphasised. */
 export interface ShownMarks {
   /** As they are traced now. */
   readonly outlines: SeenOutlines;
@@ -32,12 +32,12 @@ export type MarkOnStage = { readonly kind: MarkKind } & (
 /** A mark of one shape on the stage. */
 export type OnStage<Shape extends MarkShape> = Extract<MarkOnStage, { shape: Shape }>;
 
-/** A frame's outlines of a kind: its own, else those that were traced. */
+/** A frame's outlines of a kind: its own, or else the traced ones. */
 export function outlinesOn({ ref, marks }: Pick<PlayedFrame, "ref" | "marks">, name: MarkName, seen: SeenOutlines): readonly Outline[] {
   return outlinesIn(marks, name) ?? (ref && seen.get(ref)?.[name]?.polygons) ?? [];
 }
 
-/** In the order of the kinds, so that later ones lie on top. */
+/** In the order of the kinds, so that later ones are on top. */
 export function marksOnStage(
   frame: Pick<PlayedFrame, "size" | "origin" | "marks" | "ref">,
   { kinds, outlines }: Pick<ShownMarks, "kinds" | "outlines">,

@@ -49,7 +49,7 @@ export function paintMarks(
 function outlined(context: CanvasRenderingContext2D, mark: MarkOnStage, colour: string, stressed: boolean): void {
   const density = Math.max(1, Math.round(devicePixelRatio));
   const width = (stressed ? 2 : 1) * density;
-  // Lines of an odd width lie in the middle of pixels, so that none is half covered.
+  // Lines of odd width are centred on pixels, so that none is half covered.
   const half = (width % 2) / 2;
   const line = () => {
     context.beginPath();
@@ -106,7 +106,7 @@ const PAINTERS: { readonly [Shape in MarkShape]: Painter<OnStage<Shape>> } = {
   },
 };
 
-/** From the ring of a point, the way it points; the small square at its end is what is dragged. */
+/** From the ring of a point in its direction; the small square at its end can be dragged. */
 function paintPointer(context: CanvasRenderingContext2D, at: FramePoint, angle: number, density: number, colour: string): void {
   const [cos, sin] = [Math.cos((angle * Math.PI) / 180), Math.sin((angle * Math.PI) / 180)];
   const end = { x: at.x + cos * POINTER * density, y: at.y + sin * POINTER * density };
@@ -127,7 +127,7 @@ function painterOf(mark: MarkOnStage): Painter<MarkOnStage> {
   return PAINTERS[mark.shape] as Painter<MarkOnStage>;
 }
 
-/** The kind's letter at the box's upper left corner, or beside the point; never mirrored. */
+/** The kind's letter at the box's top-left corner, or beside the point; never mirrored. */
 function paintTag(context: CanvasRenderingContext2D, mark: MarkOnStage, colour: string): void {
   const density = devicePixelRatio;
   const side = 13 * density;

@@ -16,7 +16,7 @@ import { mirrored, turned } from "./turned";
 /** The part of the player's settings that is seen. */
 export type StageLook = Pick<PlayerSettings, "ground" | "colour" | "origin" | "held" | "ghostsBefore" | "ghostsAfter" | "ghostLook">;
 
-/** The frame that stands on the stage at a time, null if none does. */
+/** The frame on the stage at a time; null if there is none. */
 export function frameShown(playing: Playing, elapsed: Micros): PlayedFrame | null {
   const shown = timelineOfPlaying(playing).shownAt(Math.round(elapsed));
   return shown.visible ? (playing.steps[shown.step]?.frame ?? null) : null;
@@ -41,7 +41,7 @@ export function paintGround(context: CanvasRenderingContext2D, scene: StageScene
   }
 }
 
-/** Paints one thing that plays. The canvas tells which frame it shows in its `data-frame`. */
+/** Paints one playing item. The canvas reports the frame it shows in `data-frame`. */
 export function paintFigure(
   context: CanvasRenderingContext2D,
   playing: Playing,
@@ -86,7 +86,7 @@ export function paintFigure(
   if (look.origin) paintOrigin(context, originOnStage(frame, scene, held, mirror));
 }
 
-/** What hangs on the frame that stands on the stage at a time, in the order in which it is drawn. */
+/** The parts attached to the frame on the stage at a time, in drawing order. */
 export function hangingAt(playing: Playing, elapsed: Micros): readonly HangingPart[] {
   if (!playing.hanging) return [];
   const time = Math.round(elapsed);
@@ -94,7 +94,7 @@ export function hangingAt(playing: Playing, elapsed: Micros): readonly HangingPa
   return playing.hanging.at(timelineOfPlaying(playing).shownAt(time).step, time, { mirror, facing });
 }
 
-/** `draw` gets the upper left corner of the part's frame. On the host's own pixels: how far the one lies from the other is a whole number of them. */
+/** `draw` receives the top-left corner of the part's frame. It lies on the host's pixel grid: their offset is a whole number of pixels. */
 function paintHanging(
   context: CanvasRenderingContext2D,
   host: PlayedFrame,
@@ -114,7 +114,7 @@ function paintHanging(
   );
 }
 
-/** Where the origin lies on the stage: the standing point, unless the frame is what is held still. */
+/** The position of the origin on the stage: the standing point, unless the frame is held still. */
 function originOnStage(frame: PlayedFrame | null, scene: StageScene, held: HeldStill, mirror: boolean): FramePoint {
   if (!frame || held === "origin") return scene.standing;
   const anchor = anchorOf(frame, held);
@@ -150,7 +150,7 @@ function paintGroundLine(context: CanvasRenderingContext2D, { standing }: StageS
   context.globalAlpha = 1;
 }
 
-/** A cross through the origin, black with a light edge so that it is seen on any art. */
+/** A cross through the origin, black with a light edge, visible on any art. */
 export function paintOrigin(context: CanvasRenderingContext2D, { x, y }: FramePoint): void {
   const arm = 6 * devicePixelRatio;
   const cross = () => {

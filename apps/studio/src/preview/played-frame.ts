@@ -4,7 +4,7 @@ import type { Still } from "./draw-frame";
 /** A frame as the player draws it. */
 export interface PlayedFrame extends Still {
   readonly name: string;
-  /** By which its traced outlines are found; absent for what is no frame. */
+  /** The key of its traced outlines; absent if it is not a frame. */
   readonly ref?: FrameRef;
   readonly origin: FramePoint;
   readonly marks?: FrameMarks | undefined;

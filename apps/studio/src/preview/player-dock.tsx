@@ -24,7 +24,7 @@ import { StageEdge, toggleWhole, useStageRoom } from "./stage-room";
 import { neighbourZoom } from "./stage-scene";
 import { StageSettings } from "./stage-settings";
 
-/** The player: at the top right of every stop, it plays what is being worked on. */
+/** The player at the top right of every stop. It plays whatever is being worked on. */
 export function PlayerDock({ playing }: { playing: Playing | null }) {
   const running = usePlayerClock((state) => state.running);
   const speed = usePlayerClock((state) => state.speed);
@@ -41,7 +41,7 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
   const timeline = playing && timelineOfPlaying(playing);
   const over = usePlayerClock((state) => timeline !== null && isOver(timeline, state));
   useTicking(usePlayerClock, timeline);
-  // Another thing to play starts at its beginning; an edit of the same thing goes on where it is.
+  // Another item starts at its beginning; an edit of the same item continues where it is.
   const key = playing?.key;
   // biome-ignore lint/correctness/useExhaustiveDependencies: it is the change of key that starts over
   useEffect(() => {
@@ -77,11 +77,9 @@ export function PlayerDock({ playing }: { playing: Playing | null }) {
     { scope: "everywhere" },
   );
 
-  useKeys(
-    t("The whole window"),
-    whole ? [{ keys: "Escape", label: t("Dock the player"), run: toggleWhole, whileTyping: true }] : [],
-    { scope: "layer" },
-  );
+  useKeys(t("The whole window"), whole ? [{ keys: "Escape", label: t("Dock the player"), run: toggleWhole, whileTyping: true }] : [], {
+    scope: "layer",
+  });
 
   return (
     <section

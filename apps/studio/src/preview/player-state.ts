@@ -9,7 +9,7 @@ import type { Playing } from "./playing";
 import type { HeldStill } from "./stage-scene";
 import { timelineOfClip } from "./timelines";
 
-/** What lies behind the figure: a check, one colour, or the country that the caravan crosses. */
+/** The backdrop behind the figure: a check, one colour, or the caravan's country. */
 export type Ground = "check" | "flat" | "land";
 
 export interface PlayerSettings {
@@ -26,7 +26,7 @@ export interface PlayerSettings {
   /** How far the figure was dragged out of the middle, in CSS pixels. */
   readonly pan: { readonly x: number; readonly y: number };
   readonly held: HeldStill;
-  /** How many steps before and after the one shown stand as ghosts, and how they look. */
+  /** The number of steps before and after the current one shown as ghosts, and their style. */
   readonly ghostsBefore: number;
   readonly ghostsAfter: number;
   readonly ghostLook: GhostLook;
@@ -36,10 +36,10 @@ export interface PlayerSettings {
   readonly onlyChosen: boolean;
 }
 
-/** Where the figure stands until somebody drags it. */
+/** The figure's position until someone drags it. */
 export const IN_THE_MIDDLE = { x: 0, y: 0 };
 
-/** Someone who wants less motion starts the player when they want it. */
+/** Someone who prefers less motion starts the player when they want it. */
 const movesAtOnce = (): boolean => typeof matchMedia === "undefined" || !matchMedia("(prefers-reduced-motion: reduce)").matches;
 
 export const usePlayer = create<PlayerSettings>(() => ({
@@ -60,10 +60,10 @@ export const usePlayer = create<PlayerSettings>(() => ({
 
 export const SPEEDS = [0.05, 0.1, 0.25, 0.5, 0.75, 1, 1.5, 2, 4, 8] as const;
 
-/** The player's time, which all that shows the same moment follows: a store of its own, since it changes at every refresh. */
+/** The player's time, followed by everything that shows the same moment: a separate store, because it changes at every refresh. */
 export const usePlayerClock = makeClock(movesAtOnce());
 
-/** Goes to the next step that fires an event, round at the end of the pass, and pauses. False if there is none. */
+/** Moves to the next step with an event, wrapping at the end of the pass, and pauses. False if there is none. */
 export function seekNextEvent(playing: Playing): boolean {
   if (!playing.steps.some(({ events }) => events?.length)) return false;
   const timeline = timelineOfPlaying(playing);
@@ -80,7 +80,7 @@ export function seekNextEvent(playing: Playing): boolean {
   return false;
 }
 
-/** What the step that stands on the stage is followed by; null where the clip then ends. */
+/** The step after the one on the stage; null if the clip then ends. */
 export function stepAfter(playing: Playing, elapsed: Micros): number | null {
   const timeline = timelineOfPlaying(playing);
   const now = Math.round(elapsed);

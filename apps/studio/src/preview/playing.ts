@@ -41,10 +41,10 @@ export interface PlayedStep {
 }
 
 export interface Playing {
-  /** Playing starts over when this changes, and goes on when it does not. */
+  /** Playback restarts when this changes, and continues otherwise. */
   readonly key: string;
   readonly title: string;
-  /** What is being played when it is no clip. */
+  /** What is playing if it is not a clip. */
   readonly note: string | null;
   readonly steps: readonly PlayedStep[];
   readonly rules: Pick<Clip, "playback" | "times" | "loopFrom" | "after" | "doubleEnds">;
@@ -60,18 +60,18 @@ export interface Playing {
   readonly turning?: Turning;
 }
 
-/** An action as it is played in one facing. */
+/** An action in one facing. */
 export interface Turning {
   readonly action: ActionName;
   readonly ways: Ways;
-  /** Where it was told to look, and where it looks since that facing may be missing. */
+  /** The requested facing, and the one shown, since that may be missing. */
   readonly wanted: Facing;
   readonly shown: Facing;
-  /** All that it can play, so that the stage has room for every facing. */
+  /** Everything it can play, so that the stage has room for every facing. */
   readonly poses: readonly Playing[];
 }
 
-/** What is played beyond what the document and the view say: where an action looks, and whether only chosen steps are played. */
+/** Playback state outside the document and the view: an action's facing, and whether only the selected steps play. */
 export interface PlayWish {
   readonly facing: Facing;
   readonly onlyChosen: boolean;
@@ -83,7 +83,7 @@ export function playingAtSources(project: Project, view: View): Playing | null {
   return source && ofSource(project, source);
 }
 
-/** At Frames: the row under the pointer, else the picked frames, else the first row. */
+/** At Frames: the row under the pointer, or the picked frames, or the first row. */
 export function playingAtFrames(project: Project, view: View): Playing | null {
   const source = chosenSource(project, view);
   if (!source) return null;
@@ -98,7 +98,7 @@ export function playingAtFrames(project: Project, view: View): Playing | null {
       );
   }
   const picked = pickedFrames(project, view);
-  // On the bench a click goes to a frame, and what moves there is its clip.
+  // On the bench a click opens a frame, and its clip plays.
   const onBench = isOfPieces(source) && picked.length === 1 ? ofFrameOnBench(project, source, view) : null;
   if (onBench) return onBench;
   if (picked.length > 0)
@@ -111,21 +111,21 @@ export function playingAtFrames(project: Project, view: View): Playing | null {
   return (isOfPieces(source) && ofFrameOnBench(project, source, view)) || ofSource(project, source);
 }
 
-/** The clip that the frame at the cursor is in, so that it moves with every change to it. */
+/** The clip with the frame at the cursor, so that it moves with every change. */
 function ofFrameOnBench(project: Project, source: Source, { cursor }: View): Playing | null {
   const frame = cursor ?? (source.frames[0] ? frameRef(source, source.frames[0]) : null);
   const clip = project.clips.find(({ steps }) => steps.some((step) => step.frame === frame));
   return clip ? playingOfClip(project, clip) : null;
 }
 
-/** At Clips: the chosen action turned to where it should look, else the chosen clip, or its chosen steps alone. */
+/** At Clips: the selected action in its facing, or the selected clip, or its selected steps only. */
 export function playingAtClips(project: Project, view: View, wish: PlayWish): Playing | null {
   const action = chosenAction(project, view);
   if (action) return ofAction(project, action, wish.facing);
   return playingAtShip(project, view, wish);
 }
 
-/** At Marks: the clip, or the source, whose frames are gone through. */
+/** At Marks: the clip or source that is stepped through. */
 export function playingAtMarks(project: Project, view: View): Playing | null {
   const reel = chosenReel(project, view);
   if (!reel?.source) return reel && playingOfClip(project, reel.clip);
@@ -138,7 +138,7 @@ export function playingAtShip(project: Project, view: View, wish: PlayWish): Pla
   return clip && (wish.onlyChosen ? onlyChosen(project, clip, view.steps) : playingOfClip(project, clip));
 }
 
-/** The chosen steps round and round, else the whole clip. */
+/** The selected steps in a loop, or the whole clip. */
 function onlyChosen(project: Project, clip: Clip, chosen: readonly number[]): Playing | null {
   const whole = playingOfClip(project, clip);
   const steps = chosen.flatMap((k) => whole?.steps[k] ?? []);
@@ -149,7 +149,7 @@ function onlyChosen(project: Project, clip: Clip, chosen: readonly number[]): Pl
 
 const actionsSeen = new WeakMap<Action, { readonly project: Project; readonly poses: ReadonlyMap<Facing, Playing> }>();
 
-/** An action turned to a facing, or to what stands in for it. Its key stays the same in all facings: turning keeps the phase. */
+/** An action in a facing, or its fallback. Its key is the same in all facings: turning keeps the phase. */
 function ofAction(project: Project, action: Action, wanted: Facing): Playing | null {
   const { name, ways } = action;
   const poses = posesOf(project, action);
@@ -176,7 +176,7 @@ function posesOf(project: Project, action: Action): ReadonlyMap<Facing, Playing>
   return poses;
 }
 
-/** Clips of thousands of steps are asked for at every change of place; neither they nor sources change in place. */
+/** Clips with thousands of steps are requested at every change; neither they nor sources change in place. */
 const clipsSeen = new WeakMap<Clip, { readonly project: Project; readonly playing: Playing }>();
 
 /** Whether what hangs on clips is the same in both. */
@@ -184,7 +184,7 @@ function samePartsIn(a: Project, b: Project): boolean {
   return a.parts === b.parts && (a.parts === undefined || (a.clips === b.clips && a.actions === b.actions));
 }
 
-/** A clip as it is played; null for one without steps. */
+/** A clip for playing; null without steps. */
 export function playingOfClip(project: Project, clip: Clip): Playing | null {
   if (clip.steps.length === 0) return null;
   const seen = clipsSeen.get(clip);
@@ -205,7 +205,7 @@ export function playingOfClip(project: Project, clip: Clip): Playing | null {
   return playing;
 }
 
-/** The frames of the row that the player shows at Frames while none are picked: the one under the pointer, else the first. */
+/** The frames of the row that plays at Frames while none are picked: the one under the pointer, or the first. */
 export function rowThatPlays(project: Project, view: View): readonly FrameRef[] {
   const source = chosenSource(project, view);
   if (!source) return [];
@@ -218,7 +218,7 @@ function firstRowOf(project: Project, source: Source): number {
   return first ? (findFrame(project, first)?.frame.row ?? 0) : 0;
 }
 
-/** The first row of a sheet that is cut, else the whole picture. */
+/** The first row of a cut sheet, or the whole picture. */
 function ofSource(project: Project, source: Source): Playing | null {
   const firstRow = firstRowOf(project, source);
   const refs = rowRefs(source, firstRow);
@@ -237,7 +237,7 @@ function ofRefs(project: Project, key: string, title: string, refs: readonly Fra
   return { key, title, note: t("not a clip yet"), steps, rules: PLAIN_LOOP };
 }
 
-/** Sources and frames do not change in place; a frame that is played anew keeps what was made of it, such as its ghosts. */
+/** Sources and frames never change in place; a frame that plays again keeps cached results such as its ghosts. */
 const played = new WeakMap<Frame, { readonly source: Source; readonly as: PlayedFrame }>();
 
 function sameLayers(a: Pick<Still, "layers">, b: Pick<Still, "layers">): boolean {

@@ -7,11 +7,11 @@ import { t } from "../ui/words";
 import { stepAfter, timelineOfPlaying, usePlayerClock } from "./player-state";
 import type { Playing } from "./playing";
 
-/** What is on the stage, in words and numbers; told to screen readers when it stands still. */
+/** Describes what is on the stage, in words and numbers; announced to screen readers while the player is paused. */
 export function Reading({ playing }: { playing: Playing | null }) {
   const running = usePlayerClock((state) => state.running);
   const countFrom = useCountFrom();
-  // A string, so that this is drawn again only when what it says changes.
+  // A string, so that it renders again only when its text changes.
   const said = usePlayerClock(({ elapsed }) => (playing ? readingOf(playing, elapsed, countFrom) : ""));
   if (!playing)
     return <p className="border-t border-line px-3 py-2 text-muted">{t("Nothing to play yet: add art, cut it, pick frames.")}</p>;

@@ -10,7 +10,7 @@ export interface Reel {
 
 const known = new WeakMap<Source, Reel>();
 
-/** The source that was chosen at Marks if it is still there and cut, else the chosen clip, else the first source that is cut. */
+/** The source selected at Marks if it still exists and is cut, otherwise the selected clip, otherwise the first cut source. */
 export function chosenReel(project: Project, view: Pick<View, "clipName" | "reelSource">): Reel | null {
   const isCut = (each: Source) => keptRefs(each).length > 0;
   const source = project.sources.find(({ id }) => id === view.reelSource);

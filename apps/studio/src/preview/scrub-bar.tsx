@@ -8,7 +8,7 @@ import { pause, seek } from "./clock";
 import { timelineOfPlaying, usePlayerClock } from "./player-state";
 import type { Playing } from "./playing";
 
-/** The time of one round, to be dragged along; events are marked on it. Dragging pauses. Later rounds stand on the same bar. */
+/** A bar for the time of one loop, to drag along, with events marked on it. Dragging pauses. Later loops use the same bar. */
 export function ScrubBar({ playing }: { playing: Playing | null }) {
   const timeline = playing && timelineOfPlaying(playing);
   const length = timeline?.firstPass ?? 1;
@@ -37,7 +37,7 @@ export function ScrubBar({ playing }: { playing: Playing | null }) {
         disabled={!playing}
         onKeyDown={(event) => {
           if (!MOVING_KEYS.has(event.key)) return;
-          // The thumb of a bar that runs may lag behind: it is put where the time is before the key moves it.
+          // The thumb of a running bar may lag behind: it is updated before the key moves it.
           pause(usePlayerClock);
           if (event.key === "Home") seek(usePlayerClock, 0);
         }}
@@ -52,13 +52,13 @@ export function ScrubBar({ playing }: { playing: Playing | null }) {
 
 const MOVING_KEYS: ReadonlySet<string> = new Set(["Home", "End", "PageUp", "PageDown", "ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown"]);
 
-/** A bar's thumb that runs is moved a hundred times a round at most: finer is seen by nobody and keeps the machine busy. */
+/** A running thumb moves at most a hundred times per loop: nobody sees more, and it would cost time. */
 function shownTime(ms: number, length: number, running: boolean): number {
   const grain = running ? Math.max(1, length / 100, 40) : 1;
   return Math.floor(Math.floor(ms / grain) * grain);
 }
 
-/** Where in its round a time lies. */
+/** The position of a time in its loop. */
 function roundAt({ firstPass, laterPass, end }: ReturnType<typeof timelineOfPlaying>, elapsed: number): number {
   const now = Math.min(elapsed, end);
   if (now < firstPass) return now;

@@ -13,7 +13,7 @@ export function chooseStep(clip: Clip, step: number): void {
   seek(usePlayerClock, startOfStep(clip, step));
 }
 
-/** The chosen step; without one, the step at which the player stands still. */
+/** The selected step, or else the step at which the player is paused. */
 export function useShownStep(clip: Clip): number {
   const chosen = useView((view) => view.steps[0]);
   const running = usePlayerClock((state) => state.running);

@@ -1,10 +1,7 @@
 import { type Delivery, type Frame, frameSize, type Source, scaledSide } from "@caravan/core/model";
 import { t } from "../ui/words";
 
-/**
- * How large a frame is for the game; how large on its sheet where that is another size: padded to others, or stored turned; and how large
- * in deliveries at other scales.
- */
+/** Lists a frame's sizes: in the game; on its sheet, if that differs (padded or stored turned); and in deliveries at other scales. */
 export function sizeFacts(
   source: Pick<Source, "scale">,
   frame: Pick<Frame, "rect" | "size" | "turned">,

@@ -3,7 +3,7 @@ export interface StageInks {
   readonly ink: string;
   readonly before: string;
   readonly after: string;
-  /** Of what is chosen. */
+  /** For the selection. */
   readonly now: string;
 }
 

@@ -19,18 +19,18 @@ export interface Reach {
 /** What stays at one point of the screen: the origin, as in the game, or the frame's box, as in a strip of film. */
 export type HeldStill = "origin" | "frame";
 
-/** The point of a frame that lies on the stage's standing point. A frame that is held still stands by the middle of its bottom edge. */
+/** The frame's point that lies on the stage's standing point. A frame held still stands on the middle of its bottom edge. */
 export function anchorOf({ size, origin }: Pick<PlayedFrame, "size" | "origin">, held: HeldStill): FramePoint {
   return held === "origin" ? origin : { x: size.w / 2, y: size.h };
 }
 
-/** Frames of which some are drawn mirrored. */
+/** Frames, some of them mirrored. */
 export interface Cast {
   readonly frames: readonly (PlayedFrame | null)[];
   readonly mirror: boolean;
 }
 
-/** All that may come on the stage while this plays. */
+/** Everything that may appear on the stage while this plays. */
 export function castOf(playing: Playing | null): Cast[] {
   const poses = playing?.turning?.poses ?? (playing ? [playing] : []);
   return poses.map(({ steps, mirror = false }) => ({ frames: steps.map(({ frame }) => frame), mirror }));
@@ -89,7 +89,7 @@ export function neighbourZoom(zoom: number, direction: 1 | -1): number {
 export interface StageScene {
   /** Device pixels per frame pixel: whole, unless the zoom is below 1. */
   readonly scale: number;
-  /** The point, in device pixels, on which every origin lies. */
+  /** The point, in device pixels, of every origin. */
   readonly standing: FramePoint;
 }
 
@@ -102,8 +102,8 @@ export function stageScene(reach: Reach, zoom: number, width: number, height: nu
 }
 
 /**
- * Where a frame goes on the stage, in device pixels. A half-pixel origin shifts by a rounded half, the same way each time; a
- * mirrored frame lies as far on the other side of the standing point.
+ * The position of a frame on the stage, in device pixels. A half-pixel origin shifts by a rounded half, always the same way; a mirrored
+ * frame lies equally far on the other side of the standing point.
  */
 export function frameOnStage(
   frame: Pick<PlayedFrame, "size" | "origin">,

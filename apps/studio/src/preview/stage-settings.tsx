@@ -11,7 +11,7 @@ import { layersToSee } from "./hidden-layers";
 import { LayersShown } from "./layers-shown";
 import { usePlayer } from "./player-state";
 
-/** How the stage looks: what lies behind, what is held still, the ghosts of steps around the one shown. */
+/** Settings of the stage: backdrop, which point stays still, ghosts of neighbouring steps. */
 export function StageSettings({ onPickColour }: { onPickColour: () => void }) {
   const ground = usePlayer((state) => state.ground);
   const held = usePlayer((state) => state.held);

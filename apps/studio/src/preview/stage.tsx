@@ -19,12 +19,12 @@ import type { Playing } from "./playing";
 import { stageInks } from "./stage-inks";
 import { castOf, fittingZoom, reachOf, reachWithParts, type StageScene, stageScene } from "./stage-scene";
 
-/** So near to the figure's middle, in CSS pixels, a pointer tells no direction. */
+/** Radius around the figure's centre, in CSS pixels, in which the pointer gives no direction. */
 const NO_DIRECTION = 8;
 
 /**
- * Draws what is playing at a clock's time, whenever that looks different. An action turns toward the pointer. Dragging moves the figure; by touch
- * one finger turns an action, and two move it. What the canvas shows is said beneath it, by the player's reading.
+ * Draws what is playing at a clock's time, whenever that changes the picture. An action turns toward the pointer. Dragging moves the
+ * figure; on touch, one finger turns an action and two move it. The player's reading below describes the canvas.
  */
 export function Stage({
   playing,
@@ -89,7 +89,7 @@ export function Stage({
       if (request === 0) request = requestAnimationFrame(draw);
     };
     soon();
-    // When time moves it is drawn at once, and so in the same picture of the display as whoever follows that clock too.
+    // Drawn at once when time moves, in the same display frame as everything else that follows the clock.
     const stops = [
       onThemeChange(soon),
       clock.subscribe(draw),
@@ -156,7 +156,7 @@ export function Stage({
   );
 }
 
-/** The scene with its standing point moved by so many CSS pixels. */
+/** The scene with its standing point moved, in CSS pixels. */
 function moved({ scale, standing }: StageScene, { x, y }: FramePoint, density: number): StageScene {
   return { scale, standing: { x: standing.x + Math.round(x * density), y: standing.y + Math.round(y * density) } };
 }
@@ -164,12 +164,12 @@ function moved({ scale, standing }: StageScene, { x, y }: FramePoint, density: n
 /** A press that moves less than this, in CSS pixels, is a click. */
 const MEANT = 4;
 
-/** The middle of the figure on the stage, in device pixels: directions are told from there, as a person sees them. */
+/** The figure's centre on the stage, in device pixels: directions are relative to it, as a person sees them. */
 function middleOf({ standing, scale }: StageScene, { up, down }: ReturnType<typeof reachOf>): { x: number; y: number } {
   return { x: standing.x, y: standing.y + ((down - up) * scale) / 2 };
 }
 
-/** All that a painting depends on: while it is the same the canvas stays as it is, which spares a machine most of its work. */
+/** Everything that a painting depends on: while it is the same the canvas is not repainted, which saves most of the work. */
 function allThatIsSeen(playing: Playing | null, elapsed: number, scene: StageScene, marks: ShownMarks | null): readonly unknown[] {
   const timeline = playing && timelineOfPlaying(playing);
   const now = timeAt({ elapsed });

@@ -7,10 +7,10 @@ import { useCountFrom } from "../ui/counting";
 import { t } from "../ui/words";
 import { FramePicture } from "./frame-picture";
 
-/** So many steps are shown on either side of the one at hand. */
+/** The number of steps shown on either side of the current one. */
 const AROUND = 60;
 
-/** The steps of a clip as a row of pictures, to choose the one that is worked on. A word may stand under each. */
+/** The steps of a clip as a row of pictures, for selecting the current one. A word may appear under each. */
 export function StepStrip({
   clip,
   at,
@@ -53,7 +53,7 @@ interface Shown {
   readonly onChoose: (step: number) => void;
 }
 
-/** Drawn again only when its picture, its name or its choice is another: frames change with every nudge of what is marked on them. */
+/** Renders again only when its picture, its name or its selection changes: frames change with every nudge of their marks. */
 const StepPicture = memo(function StepPicture({ step, found, isAt, countFrom, onChoose }: Shown) {
   const name = found ? frameName(found.source, found.frame) : t("missing frame");
   return (

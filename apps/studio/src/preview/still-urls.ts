@@ -14,7 +14,7 @@ const MOST = 3000;
 
 const urls = new Map<string, string>();
 
-/** The URL of a still drawn into a square of `edge` device pixels, with the layers that are looked at; null until it is made. */
+/** The URL of a still drawn into a square of `edge` device pixels, with the visible layers; null until it is ready. */
 export function useStillUrl(still: Still, edge: number): string | null {
   const hidden = useHiddenLayers((state) => state.hidden);
   const layers = shownLayers(still, hidden);
@@ -60,7 +60,7 @@ function keep(key: string, url: string): void {
   urls.delete(oldest);
 }
 
-/** The largest whole-number scale that fits, or the fitting fraction for what is larger than the square. */
+/** The largest whole-number scale that fits, or a fraction for anything larger than the square. */
 function stillScale({ w, h }: { readonly w: number; readonly h: number }, edge: number): number {
   const fit = Math.min(edge / w, edge / h);
   return fit >= 1 ? Math.floor(fit) : fit;

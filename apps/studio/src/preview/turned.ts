@@ -1,7 +1,7 @@
 /** Draws mirrored images, or images rotated by quarter turns, so that pixels stay whole. */
 import type { Rect } from "@caravan/core/model";
 
-/** Draws at `x`, or, mirrored, so that what is drawn from x rightward fills the same place the other way round. */
+/** Draws at `x` or, mirrored, so that a drawing from x rightward fills the same place flipped. */
 export function mirrored(context: CanvasRenderingContext2D, mirror: boolean, x: number, width: number, draw: (x: number) => void): void {
   if (!mirror) {
     draw(x);

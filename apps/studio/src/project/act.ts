@@ -2,7 +2,7 @@ import type { Edit } from "@caravan/core/edit";
 import { sayUnlessDone } from "../ui/notices";
 import { edit } from "./open-project";
 
-/** Makes an edit from a button or key; what stands in its way is told. True if it was made. */
+/** Makes an edit from a button or key, and reports errors. Returns whether the edit was made. */
 export function act<Args extends unknown[]>(change: Edit<Args>, ...args: Args): boolean {
   return sayUnlessDone(edit(change, ...args));
 }

@@ -1,4 +1,4 @@
-/** Takes in dropped, chosen or pasted files: art becomes sources, metadata cuts them, `*.caravan` files become projects. */
+/** Imports dropped, chosen or pasted files: art becomes sources, metadata cuts them, `*.caravan` files become projects. */
 
 import { lookOf } from "@caravan/core/art";
 import type { ArrivedAction } from "@caravan/core/edit";
@@ -20,7 +20,7 @@ import { importBundle, openProject } from "./projects";
 import { sweepPictures } from "./sweep";
 import { go } from "./view";
 
-/** Takes files in and goes to where work on them begins: a lone sheet is cut, several are looked over, anything else is reviewed. */
+/** Imports files and opens the stop where work on them begins: a single sheet is cut, several are reviewed, anything else too. */
 export async function takeInAll(files: readonly File[] | readonly HandedFile[]): Promise<void> {
   const before = useFailedFiles.getState().failed.length;
   const list = files.map((each) => (each instanceof File ? (handed([each])[0] as HandedFile) : each));
@@ -37,7 +37,7 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<void> {
   const work = begin();
   const rest = await unpacked(files.filter((each) => !bundles.includes(each)));
   if (rest.length === 0) return;
-  // Systems hand over dropped files in any order; 2 comes before 10.
+  // Systems pass dropped files in any order; 2 comes before 10.
   const ordered = rest.toSorted((a, b) => naturalOrder(a.path, b.path));
   const { items, texts } = await readAll(ordered.filter((each) => !isFilm(each)));
   for (const film of ordered.filter(isFilm)) {
@@ -58,7 +58,7 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<void> {
   else await bringIn(proposals, ({ usual }) => ({ ...usual, clear: false }), []);
 }
 
-/** More sheets than this nobody cuts from a list; they are cut one by one. */
+/** Nobody cuts more sheets than this from a list; they are cut one by one. */
 const MOST_GRIDS = 48;
 
 /** The grids that sheets suggest, where their grounds are seen through. */
@@ -76,7 +76,7 @@ async function gridsOf(sheets: readonly TakenItem[], signal: AbortSignal): Promi
   return grids;
 }
 
-/** Brings in what was chosen, with the actions that its clips make, as one entry of undo, and goes to where work on it begins. */
+/** Imports the chosen things, with the actions of their clips, as one undo entry, and opens the stop where work on them begins. */
 export async function bringIn(
   proposals: readonly Proposal[],
   choicesOf: (proposal: Proposal) => Choices,
@@ -106,7 +106,7 @@ async function countedWork(work: () => Promise<void>): Promise<void> {
   }
 }
 
-/** Frees what was stored of a drop that was refused, as far as nothing else needs it. */
+/** Deletes the stored art of a cancelled drop, unless something else needs it. */
 export async function forgetRefused(proposals: readonly Proposal[]): Promise<void> {
   // Other art may be on its way in and be the same; then it is left for another time.
   if (underWay > 0) return;

@@ -17,7 +17,7 @@ import { THIS_TAB, tellTabs } from "./tabs";
 
 /** A change is written this long after it, at most: with the writing itself, which a busy machine makes slow, no more than half a second is lost to a kill. */
 const DELAY = 150; // ms
-/** The first change after a rest is written sooner: nothing else waits to be written with it. */
+/** The first change after a pause is written sooner: nothing else is waiting. */
 const SOON = 50; // ms
 /** So long without a change is a rest. */
 const REST = 1000; // ms
@@ -28,9 +28,9 @@ const RETRY_FULL = 15_000; // ms
 
 interface Stored {
   readonly id: string | null;
-  /** The document as it was read or written; null if none was. */
+  /** The document as read or written; null if there was none. */
   readonly project: Project | null;
-  /** Whether storage holds it in the very form that would be written, so that parts of it need not be written again. */
+  /** Whether storage holds it in exactly the form that would be written, so that unchanged parts can be skipped. */
   readonly exact: boolean;
   readonly history: History;
   readonly revision: number;
@@ -43,7 +43,7 @@ let running: Promise<void> | null = null;
 /** What storage holds, the history by identity of entries. */
 let stored: Stored = NOTHING;
 
-/** To be called when a project has been read from storage, so that only what is new gets written. */
+/** Call this when a project has been read from storage, so that only changes are written. */
 export function markStored(id: string, history: History, project: Project | null = null, revision = 0): void {
   stored = { id, project, exact: false, history, revision };
 }
@@ -89,7 +89,7 @@ export function isSaved(): boolean {
   return id === null || (saving.kind === "saved" && picturesWaiting() === 0);
 }
 
-/** Writes what is not stored beside storage, at once. False if that cannot be done. */
+/** Writes unsaved changes to the journal at once. False if that fails. */
 function keepForLater(): boolean {
   const { id, project, history, saving, access } = useOpenProject.getState();
   if (id === null || saving.kind === "saved" || access === "reader") return true;
@@ -101,7 +101,7 @@ function keepForLater(): boolean {
 function isAllKept(): boolean {
   const { saving } = useOpenProject.getState();
   if (isSaved()) return true;
-  // What just waits for its turn goes into the journal; what storage has refused is for the person to save.
+  // Changes that just wait their turn go into the journal; those that storage refused are for the user to save.
   return saving.kind === "pending" && picturesWaiting() === 0 && keepForLater();
 }
 
@@ -111,7 +111,7 @@ let changedAt = Number.NEGATIVE_INFINITY;
 /** When the next save is due, by the page's clock. */
 let due = Number.POSITIVE_INFINITY;
 
-/** Saves after so many ms, or earlier if that was asked for: a late try after a failure does not hold up what comes meanwhile. */
+/** Saves after this many ms, or earlier if that was requested: a late retry after a failure does not delay new changes. */
 function schedule(delay: number): void {
   const at = performance.now() + delay;
   if (timer && due <= at) return;
@@ -120,7 +120,7 @@ function schedule(delay: number): void {
   timer = setTimeout(() => void saveNow(), delay);
 }
 
-/** Writes whatever is unwritten, including changes made while it writes. Never throws: a failure is shown in the project's `saving`. */
+/** Writes all unsaved changes, including those made while it writes. Never throws: a failure is shown in the project's `saving`. */
 export function saveNow(): Promise<void> {
   if (timer) clearTimeout(timer);
   timer = null;
@@ -181,14 +181,14 @@ async function write({ project, history, demo }: OpenProject, id: string): Promi
 
 let asked = false;
 
-/** Asks the browser once not to clear our storage by itself when it wants room; it may refuse, and then nothing is lost by asking. */
+/** Asks the browser once not to evict our storage; it may refuse, and asking costs nothing. */
 function askToKeep(): void {
   if (asked) return;
   asked = true;
   globalThis.navigator?.storage?.persist?.().catch(() => {});
 }
 
-/** Dexie wraps what is thrown in a transaction in some browsers. */
+/** Dexie wraps errors thrown inside a transaction in some browsers. */
 function isNotOwner(error: unknown): boolean {
   return error instanceof NotOwner || (error as { inner?: unknown } | null)?.inner instanceof NotOwner;
 }
@@ -235,7 +235,7 @@ async function bringBackPictures({ sources }: Project): Promise<void> {
   let lost = 0;
   for (const sha256 of hashes) {
     const blob = heldBlob(sha256);
-    // Read in full: a file whose row is gone may be gone as well.
+    // Read completely: a file whose row is gone may disappear as well.
     const bytes = await blob?.arrayBuffer().catch(() => null);
     if (bytes) await storage.pictures.put({ sha256, blob: new Blob([bytes], { type: "image/png" }) });
     else lost++;

@@ -9,7 +9,7 @@ import { CaravanError, type Project, type Source } from "@caravan/core/model";
 import { t } from "../ui/words";
 import { apply, currentProject, edit, useOpenProject } from "./open-project";
 
-/** A hold on the open document. Taken before anything is awaited. */
+/** A hold on the open document. Take it before the first await. */
 export interface Begun {
   readonly id: string | null;
   /** The document as it was. */

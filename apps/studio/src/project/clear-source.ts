@@ -5,7 +5,7 @@ import { sayTrouble, sayUnlessDone } from "../ui/notices";
 import { begin } from "./begun";
 import { pictureOfLook } from "./pictures";
 
-/** Clears a source's ground, or leaves it, and cuts again; what is wrong with it is told as a notice. */
+/** Clears or restores a source's background and cuts it again; reports errors as notices. */
 export async function clearSource(source: Source, clearing: Clearing | null): Promise<void> {
   const work = begin();
   try {

@@ -6,7 +6,7 @@ import { t } from "../ui/words";
 import { currentProject } from "./open-project";
 import { pictureOfLook } from "./pictures";
 
-/** By the place among `frames`; each picture is asked for once, however many of the frames are on it. Throws why a picture cannot be had. */
+/** By index in `frames`; each picture is requested once, however many frames use it. Throws why a picture is unavailable. */
 export async function drawnFrames(frames: readonly PlacedFrame[], stock: Stock = currentProject()): Promise<Drawn[]> {
   const looks = [...new Set(frames.map(({ source, frame }) => frameLook(stock, source, frame)))];
   const pictures = new Map(await Promise.all(looks.map(async (look) => [look, (await pictureOfLook(look)).coverage] as const)));

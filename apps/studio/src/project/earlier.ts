@@ -2,7 +2,7 @@
 import type { Clip, ClipName, Project } from "@caravan/core/model";
 import { type History, undone } from "./history";
 
-/** How far back is looked. */
+/** How many entries to look back. */
 const MOST_STEPS = 60;
 
 export interface EarlierClip {

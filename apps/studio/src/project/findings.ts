@@ -1,6 +1,6 @@
 /**
- * Finds what is wrong or risky in the open project, once for every view, a moment after the last change: dragging an edge changes the
- * document sixty times a second.
+ * Searches the open project for findings, once for all views, shortly after the last change: dragging an edge changes the document sixty
+ * times a second.
  */
 import { type Finding, NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
 import type { ClipName, Project } from "@caravan/core/model";
@@ -27,7 +27,7 @@ export function useFindings(): readonly Finding[] | null {
 let lookingFor: typeof import("./looking").lookingFor | null = null;
 let coming: Promise<void> | null = null;
 
-/** Loads what they are looked for with, and looks. */
+/** Loads the code of the checks, and runs them. */
 export function startLooking(): void {
   coming ??= import("./looking").then(
     (looking) => {
@@ -42,10 +42,10 @@ export function startLooking(): void {
   inBackground(coming);
 }
 
-/** Longest time for which looking keeps the page from anything else. */
+/** The longest time for which the search blocks the page. */
 const AT_ONCE = 6; // ms
 
-/** Counts up with every look, so that one that was overtaken ends. */
+/** Incremented with every search, so that an outdated one ends. */
 let looks = 0;
 
 function look(): void {
@@ -86,7 +86,7 @@ useOpenProject.subscribe(({ id, project }, before) => {
   if (project === before.project) return;
   edited = id === before.id ? (editedClip(before.project, project) ?? edited) : null;
   clearTimeout(resting);
-  // Another project's findings must not stand even for a moment.
+  // Another project's findings must not show even for a moment.
   if (id !== before.id) {
     useFound.setState({ of: null, findings: null });
     look();

@@ -9,7 +9,7 @@ import { run } from "../workers/client";
 import { type Begun, begin } from "./begun";
 import { filesOfLook, keepPicture } from "./pictures";
 
-/** The error that stands in the way, null if it is done. */
+/** Returns the error, or null on success. */
 export async function freezeMirrorOf(name: ActionName, facing: Facing): Promise<Error | null> {
   const work = begin();
   try {

@@ -1,6 +1,6 @@
 /**
- * Undo and redo by name, as pure functions on a list of entries. Each entry holds the change in both directions, so that the list can be
- * stored and undone after a reload.
+ * Undo and redo by name, as pure functions on a list of entries. Each entry stores the change in both directions, so that the list can be
+ * saved and undone after a reload.
  */
 
 import type { Project } from "@caravan/core/model";

@@ -26,7 +26,7 @@ export function useInspecting(source: Source): void {
   }, [source]);
 }
 
-/** The latest result, null until it is of the source as it is now. */
+/** The latest result, null until it matches the current source. */
 export function useInspection(source: Source): Inspection | null {
   return useInspected(({ of, inspection }) => (of === source ? inspection : null));
 }
@@ -37,6 +37,6 @@ async function inspect(source: Source, signal: AbortSignal): Promise<void> {
     const inspection = await run("inspect", { source: asText(source), pictures }, { signal });
     if (!signal.aborted) useInspected.setState({ of: source, inspection });
   } catch {
-    // A picture that cannot be read is told where it is shown; there is nothing to find in it.
+    // An unreadable picture is reported where it is shown; there is nothing to check in it.
   }
 }

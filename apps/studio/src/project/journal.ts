@@ -7,7 +7,7 @@ import { checkDocument, type Project } from "@caravan/core/model";
 import { applyChanges, type Change, differenceBetween } from "@caravan/core/undo";
 import type { History, HistoryEntry } from "./history";
 
-/** A document with its history, and the save of which they are. */
+/** A document with its history, and the save that it belongs to. */
 export interface Stand {
   readonly project: Project;
   readonly history: History;
@@ -15,7 +15,7 @@ export interface Stand {
 }
 
 interface Journal {
-  /** The save that it follows; after another one it means nothing. */
+  /** The save that it follows; after any other it is invalid. */
   readonly revision: number;
   readonly changes: readonly Change[];
   readonly first: number;
@@ -27,7 +27,7 @@ interface Journal {
 
 const keyOf = (id: string) => `caravan unsaved ${id}`;
 
-/** Writes what leads from the stored stand to the present one. False if the browser does not take it. */
+/** Writes the difference from the stored state to the current one. False if the browser refuses. */
 export function writeJournal(id: string, stored: Stand, project: Project, history: History): boolean {
   const from = Math.max(history.first, sharedUntil(stored.history, history));
   const journal: Journal = {
@@ -51,11 +51,11 @@ export function dropJournal(id: string): void {
   try {
     localStorage.removeItem(keyOf(id));
   } catch {
-    // Where nothing can be kept there is nothing to drop.
+    // If nothing can be stored, there is nothing to drop.
   }
 }
 
-/** The stand with what was not stored; null if there is nothing, or if it follows another save or does not fit. */
+/** The state with unsaved changes applied; null if there are none, or if they follow another save or do not fit. */
 export function withJournal(id: string, stored: Stand): Pick<Stand, "project" | "history"> | null {
   try {
     const text = localStorage.getItem(keyOf(id));

@@ -7,7 +7,7 @@ interface LaunchQueue {
   setConsumer(take: (launch: { readonly files?: readonly FileSystemFileHandle[] }) => void): void;
 }
 
-/** Takes in what the page was opened with. */
+/** Imports the files that the page was opened with. */
 export function takeInLaunched(): void {
   const { launchQueue } = globalThis as { launchQueue?: LaunchQueue };
   launchQueue?.setConsumer(({ files = [] }) => {

@@ -8,7 +8,7 @@ import { type Begun, begin } from "./begun";
 import { readInOrder } from "./changed-art/read-pictures";
 import { coveragesOf, reviewLayerArt } from "./changed-art/review";
 
-/** Does a change that takes the pixels of all layers; what is wrong is told as a notice. */
+/** Makes a change that needs the pixels of all layers; reports problems as notices. */
 async function change(work: Begun, make: () => Promise<CaravanError | null>): Promise<void> {
   try {
     const error = await make();
@@ -67,7 +67,7 @@ export function clearLayer(source: Source, layer: Layer, clearing: Clearing | nu
   });
 }
 
-/** New art of one layer, its source's own staying as it is; reviewed as all changed art is. */
+/** New art of one layer, without its source's; reviewed like all changed art. */
 export function replaceLayer(source: Source, layer: Layer, files: readonly File[]): Promise<void> {
   const work = begin();
   return change(work, async () => {

@@ -9,7 +9,7 @@ interface Question {
 
 export const useLeaving = create<{ readonly question: Question | null }>(() => ({ question: null }));
 
-/** "discard" also stands for a project that was saved to a file and may then be left. */
+/** "discard" also covers a project that was saved to a file and may then be left. */
 export function askBeforeLeaving(name: string, why: string): Promise<"discard" | "stay"> {
   useLeaving.getState().question?.answer("stay");
   return new Promise((resolve) => {

@@ -4,7 +4,7 @@ import { sayUnlessDone } from "../ui/notices";
 import { clearSource } from "./clear-source";
 import { apply, currentProject } from "./open-project";
 
-/** Mends what was found, as one entry of undo; what stands in the way is told. */
+/** Applies a finding's mending as one undo entry, and reports errors. */
 export function mendFinding(finding: Finding): void {
   const { mend, where } = finding;
   if (mend && "clears" in mend) {

@@ -21,9 +21,9 @@ export interface MetadataText {
   readonly file: string;
   /** Paths that its records have. */
   readonly paths: readonly string[];
-  /** Records that do not fit, as it is read now. */
+  /** Records that do not fit in the current reading. */
   readonly unplaced: readonly Unplaced[];
-  /** How sure the reading is, as it is now. */
+  /** The confidence of the current reading. */
   readonly grade: Grade;
 }
 
@@ -70,7 +70,7 @@ async function understood(source: Source, text: string, file: string, reading: R
   return run("readAs", { text, where: file, picture: `${source.name}.png`, coverage, reading });
 }
 
-/** Cuts the source anew by a corrected reading. Returns what is wrong with it, null if nothing is. */
+/** Cuts the source again by a corrected reading. Returns an error message, or null. */
 export async function readAgain(source: Source, known: MetadataText, reading: Reading): Promise<string | null> {
   const work = begin();
   try {
@@ -90,8 +90,8 @@ export async function readAgain(source: Source, known: MetadataText, reading: Re
 }
 
 /**
- * What the file that cuts a source had told of its frames, as far as it is known, to tell what a person decided since from what it said. Where
- * this browser does not hold the file: names, and origins if the file that follows it (`next`) tells any.
+ * What the source's metadata file said about its frames, as far as known, to distinguish a person's decisions from the file. Without the
+ * file in this browser: names, and origins if the next file (`next`) gives any.
  */
 export async function toldBefore(source: Source, next: readonly NewFrame[]): Promise<readonly NewFrame[]> {
   const { id } = useOpenProject.getState();
@@ -105,7 +105,7 @@ export async function toldBefore(source: Source, next: readonly NewFrame[]): Pro
     ...{ key, column, row, number, rect, empty: false },
     ...(picture === undefined ? {} : { picture }),
     ...(name === undefined ? {} : { name }),
-    // A file tells its origins in pixels of the art.
+    // A file gives its origins in art pixels.
     ...(origins && origin ? { origin: { x: origin.x / scaleOf(source), y: origin.y / scaleOf(source) } } : {}),
   }));
 }

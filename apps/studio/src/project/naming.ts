@@ -1,7 +1,7 @@
 import { useEffect } from "react";
 import { useView } from "./view";
 
-/** What was just made waits to be named: the field of this id gets the focus, once. */
+/** Marks a new item as waiting for its name: the field with this id gets the focus, once. */
 export function useNaming(fieldId: string): void {
   const naming = useView((view) => view.naming);
   useEffect(() => {

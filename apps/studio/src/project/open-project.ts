@@ -8,7 +8,7 @@ import { t } from "../ui/words";
 import { type History, NO_HISTORY, redone, remembered, type Step, undone } from "./history";
 import { noteReport } from "./reports";
 
-/** How the document stands against what is stored. */
+/** The document's state relative to storage. */
 export type Saving =
   | { readonly kind: "saved"; readonly at: number }
   | { readonly kind: "pending" }
@@ -97,8 +97,8 @@ function gestureTime({ entries, cursor }: History): number {
 }
 
 /**
- * Why a document could not be opened again, null if it could. Every change is held against the checks of opening before it is made: what is
- * never open is never stored. It is our mistake, so a report is kept for the person to save.
+ * Why a document could not be opened again, or null. Every change passes the opening checks first: an invalid document is never open and so
+ * never stored. A failure is our bug, so a report is kept for the user to save.
  */
 function whyUnsound(next: Project, label: string, before: Project): CaravanError | null {
   try {

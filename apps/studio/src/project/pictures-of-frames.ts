@@ -2,7 +2,7 @@ import { frameLook, picturesOfLook } from "@caravan/core/art";
 import { type FrameRef, findFrame, type Project } from "@caravan/core/model";
 import { filesOfLook } from "./pictures";
 
-/** The files of all pictures that frames take. */
+/** Lists the picture files that frames use. */
 export async function picturesOfFrames(project: Project, refs: readonly FrameRef[]): Promise<Map<string, Blob>> {
   const pictures = new Map<string, Blob>();
   const looks = refs.flatMap((ref) => {

@@ -32,7 +32,7 @@ type Entry =
 
 export const usePictures = create<{ readonly entries: ReadonlyMap<Look, Entry> }>(() => ({ entries: new Map() }));
 
-/** Resolves when all pictures that are looked at first have come, or have failed to; at the latest after `most` ms. */
+/** Resolves when the first visible pictures have loaded or failed; at the latest after `most` ms. */
 export function firstPictures(most: number): Promise<void> {
   const isThere = () => {
     const { entries } = usePictures.getState();
@@ -50,10 +50,10 @@ export function firstPictures(most: number): Promise<void> {
   });
 }
 
-/** Blobs that storage could not take: the work goes on from memory and can still be saved to a file. */
+/** Blobs that storage refused: work continues from memory and can still be saved to a file. */
 const unsaved = new Map<string, Blob>();
 
-/** Pictures that were read from storage. A browser keeps a file for as long as it is held, also after its row was deleted elsewhere. */
+/** Pictures read from storage. A browser keeps a file while it is referenced, even after its row was deleted elsewhere. */
 const held = new Map<string, Blob>();
 
 /** How many pictures are in memory only. */
@@ -61,7 +61,7 @@ export function picturesWaiting(): number {
   return unsaved.size;
 }
 
-/** Tries again to store what is in memory only. Throws what storage throws at the first that does not fit; the others wait on. */
+/** Retries storing what is only in memory. Throws storage's error at the first that does not fit; the others keep waiting. */
 export async function storeWaiting(): Promise<void> {
   for (const [sha256, blob] of [...unsaved]) {
     await storage.pictures.put({ sha256, blob });
@@ -69,7 +69,7 @@ export async function storeWaiting(): Promise<void> {
   }
 }
 
-/** Pictures that nobody will need: refused by the person, or of a project that was left without saving. */
+/** Pictures that nobody will need: cancelled by the user, or of a project left without saving. */
 export function forgetWaiting(hashes?: Iterable<string>): void {
   if (!hashes) unsaved.clear();
   else for (const sha256 of hashes) unsaved.delete(sha256);
@@ -127,12 +127,10 @@ export function usePictureProblem(look: Look): string | null {
   });
 }
 
-/**
- * The picture of a look for drawing right now. One that was let go of is read again: whoever draws when pictures change gets it then.
- */
+/** The picture of a look for immediate drawing. One that was released is read again, and redrawn when it arrives. */
 export function pictureNow(look: Look): Picture | undefined {
   const gone = letGoOf.has(look);
-  // What is asked for again after it was let go of stands still on the screen: it is kept for longer, so that it does not come and go.
+  // One requested again after its release is still visible: it is kept longer, so that it does not flicker.
   drawnAt.set(look, Math.max(drawnAt.get(look) ?? 0, performance.now() + (gone ? A_LONG_WHILE : 0)));
   const entry = usePictures.getState().entries.get(look);
   if (!entry && gone) queueMicrotask(() => loadPictures([look]));
@@ -144,7 +142,7 @@ const drawnAt = new Map<Look, number>();
 /** Looks of the open project whose bitmaps were let go of. */
 const letGoOf = new Set<Look>();
 
-/** Reads pictures that are not yet there; each once, however often it is asked for. */
+/** Reads missing pictures, each once, however often requested. */
 export function loadPictures(looks: readonly Look[]): void {
   for (const look of new Set(looks)) {
     if (usePictures.getState().entries.has(look)) continue;
@@ -155,21 +153,21 @@ export function loadPictures(looks: readonly Look[]): void {
   }
 }
 
-/** Bytes of bitmaps that may lie about although nothing of the open project looks so now: undone tries, replaced art. */
+/** The bytes of bitmaps kept although the open project does not show them: undone tries, replaced art. */
 const MOST_IDLE = 128 * 1024 * 1024;
 /** Bytes of bitmaps of the open project beyond which those go that have not been drawn for a while. */
 const MOST_OWN = 512 * 1024 * 1024;
 const A_WHILE = 10_000; // ms
 const A_LONG_WHILE = 300_000; // ms
-/** So long after the last change it is looked what can go. */
+/** The delay after the last change before bitmaps are released. */
 const REST = 2000; // ms
 
-/** Reading that goes on, by look: what nobody wants any more is stopped. */
+/** Running reads, by look: unwanted ones are stopped. */
 const reading = new Map<Look, AbortController>();
 
 /**
- * Lets go of pictures that the project does not show: all of them with `all`, else the oldest beyond what may lie about. Of its own, lets
- * go of those that were drawn longest ago, beyond what may be there at once; never of one that is on the screen.
+ * Releases bitmaps that the project does not show: all of them with `all`, otherwise the oldest beyond the limit. Of its own, releases
+ * those drawn longest ago, beyond the limit; never one that is on the screen.
  */
 function letGo(all: boolean): void {
   const { project } = useOpenProject.getState();
@@ -238,7 +236,7 @@ useOpenProject.subscribe((open, before) => {
   letGoSoon(other);
 });
 
-/** A moment later: what is drawn right now is drawn from the old ones still. */
+/** A moment later: whatever is being drawn now still uses the old ones. */
 function letGoSoon(all: boolean): void {
   if (all) {
     setTimeout(() => letGo(true), 50);
@@ -248,7 +246,7 @@ function letGoSoon(all: boolean): void {
   resting = setTimeout(() => letGo(false), REST);
 }
 
-/** The picture of a look, as soon as it is there. Throws why it cannot be had. */
+/** The picture of a look, once available. Throws why it is not. */
 export async function pictureOfLook(look: Look): Promise<Picture> {
   loadPictures([look]);
   for (;;) {
@@ -279,7 +277,7 @@ async function load(look: Look): Promise<void> {
     } else read = await run("assemble", { look, files }, { signal });
     if (stopping.signal.aborted) return;
     setEntry(look, { state: "ready", picture: { ...read, bytes } });
-    // Trying a tolerance makes a look of its own for each try, without any change of the project.
+    // Each try of a tolerance makes a new look, without a change of the project.
     letGoSoon(false);
   } catch (error) {
     if (!stopping.signal.aborted) setEntry(look, { state: "failed", reason: whyOf(error) });
@@ -288,7 +286,7 @@ async function load(look: Look): Promise<void> {
   }
 }
 
-/** The files of the pictures that a look takes, by hash. Throws where one of them is gone. */
+/** The picture files of a look, by hash. Throws if one is missing. */
 export async function filesOfLook(look: Look): Promise<ReadonlyMap<string, Blob>> {
   const files = new Map<string, Blob>();
   for (const { sha256 } of picturesOfLook(look)) {
@@ -309,7 +307,7 @@ export function wasStoredHere(sha256: string): boolean {
   return storedHere.has(sha256);
 }
 
-/** Takes in a picture that a worker has read: stores its bytes, makes it ready to draw. Returns whether storage took it. */
+/** Adds a picture read by a worker: stores its bytes and prepares it for drawing. Returns whether storage accepted it. */
 export async function keepPicture(read: ReadPicture, blob: Blob): Promise<boolean> {
   if (!pictureNow(lookOf({}, read))) keepReady(read, blob);
   return storePicture(read.sha256, blob);
@@ -332,7 +330,7 @@ export async function storePicture(sha256: string, blob: Blob): Promise<boolean>
   return stored;
 }
 
-/** Looks of a picture that could not be read while it was gone. */
+/** Looks of a picture that could not be read while it was missing. */
 function loadFailedAgain(sha256: string): void {
   for (const [look, { state }] of usePictures.getState().entries)
     if (state === "failed" && picturesOfLook(look).some((each) => each.sha256 === sha256)) {

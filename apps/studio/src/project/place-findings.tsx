@@ -9,7 +9,7 @@ import { useFindings } from "./findings";
 import { mendFinding } from "./mend";
 import { useView } from "./view";
 
-/** The findings at a place of a stop. */
+/** Shows the findings at a place of a stop. */
 export function PlaceFindings({ label, at }: { label: string; at: (place: Place) => boolean }) {
   const findings = (useFindings() ?? []).filter(({ place }) => at(place));
   if (findings.length === 0) return null;

@@ -23,7 +23,7 @@ import { beginAt } from "./view";
 
 let ownership: Ownership | null = null;
 
-/** Switching is one thing at a time: what is asked for meanwhile waits for its turn. */
+/** Switching happens one at a time: further requests wait. */
 let turn: Promise<unknown> = Promise.resolve();
 
 function inTurn<Value>(work: () => Promise<Value>): Promise<Value> {
@@ -84,7 +84,7 @@ async function mayLeave(): Promise<boolean> {
   return true;
 }
 
-/** Makes this tab the owner of the open project, whoever was before; what the other tab had written is read anew. */
+/** Makes this tab the owner of the open project, taking over from another; what the other tab had written is read again. */
 export function workHere(): Promise<void> {
   return inTurn(async () => {
     const { id } = useOpenProject.getState();
@@ -134,12 +134,12 @@ async function answerTab(message: TabMessage): Promise<void> {
   }
 }
 
-/** Of a series only the first pictures are read without being asked for; the others when they are looked at. */
+/** Of a series only the first pictures are preloaded; the others when they are viewed. */
 const EAGER = 40;
-/** How long they wait for what is on the screen, ms. */
+/** How long they wait for the visible ones, ms. */
 const PATIENCE = 1500;
 
-/** Reads the pictures that are looked at next, and at which findings look. */
+/** Preloads the pictures that will be viewed next, and those that findings need. */
 function loadFirstOf({ sources }: Project): void {
   loadPictures(sources.flatMap((source) => source.pictures.slice(0, EAGER).map((_, k) => sheetLook(source, k))));
 }
@@ -159,7 +159,7 @@ function show({ row, project: stored, history: past, left }: ReadProject, access
     saving: access === "owner" && (late || left || picturesWaiting() > 0) ? { kind: "pending" } : { kind: "saved", at: row.savedAt },
   });
   if (left) sayRecovered(row, left);
-  // What is on the screen comes first, and has asked for its pictures itself.
+  // The visible ones come first, and have requested their pictures themselves.
   inBackground(
     firstPictures(PATIENCE).then(() => useOpenProject.getState().id === row.id && loadFirstOf(useOpenProject.getState().project)),
   );
@@ -190,7 +190,7 @@ function listed(things: readonly string[]): string {
 
 const MOST_LISTED = 4;
 
-/** Hands all that is stored of a project to the person as one file, also of one that does not open. */
+/** Downloads everything stored about a project as one file, even if it does not open. */
 export async function saveRawData(id: string): Promise<void> {
   const { name, files } = await rawDataOf(id);
   saveFile(`${pathStem(name)}.raw.zip`, await run("zip", { files }), "application/zip");
@@ -275,18 +275,18 @@ export async function renameStored(id: string, name: string): Promise<void> {
 
 export async function rememberPlace(place: StoredPlace): Promise<void> {
   const { id } = useOpenProject.getState();
-  // Losing the place is no loss of work, so a browser without room is not told of here; autosave tells it.
+  // Losing the current place loses no work, so a full storage is not reported here; autosave reports it.
   if (id !== null) await storage.projects.update(id, { place }).catch(() => {});
 }
 
-/** The project to open at start: the one asked for, else the last one, else the first there is. Null in an empty browser. */
+/** The project to open at start: the requested one, otherwise the last one, otherwise the first. Null in an empty browser. */
 export async function projectForStart(asked: string | null): Promise<string | null> {
   const rows = await listProjects();
   const last = await readSetting<string>("last");
   return (rows.find((row) => row.id === asked) ?? rows.find((row) => row.id === last) ?? rows[0])?.id ?? null;
 }
 
-/** Takes in a `*.caravan` file as a new project; returns its id. Throws what is wrong with it; then nothing was kept. */
+/** Imports a `*.caravan` file as a new project and returns its id. Throws what is wrong with it; then nothing was kept. */
 export async function importBundle(blob: Blob, name: string, options: { demo?: boolean } = {}): Promise<string> {
   const { project, pictures } = await run("readBundle", { name, blob });
   for (const [sha256, bytes] of pictures) await storePicture(sha256, new Blob([bytes as BlobPart], { type: "image/png" }));

@@ -3,7 +3,7 @@ import { t } from "../ui/words";
 import type { Saving } from "./open-project";
 import { isStorageFull } from "./storage";
 
-/** How saving stands after storage has refused something. */
+/** The state of saving after storage has refused a write. */
 export function failedSaving(error: unknown): Extract<Saving, { kind: "failed" }> {
   const full = isStorageFull(error);
   const reason = full

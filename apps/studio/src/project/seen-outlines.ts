@@ -13,16 +13,16 @@ import { useView } from "./view";
 
 /** How long the project rests before: while a number is dragged it would be traced at each step. */
 const REST = 60; // ms
-/** So many frames are traced before what was found is shown; then many more at once, since each time their pictures are decoded anew. */
+/** The number of frames traced before results are shown; later rounds are larger, because each decodes its pictures again. */
 const FIRST = 200;
 const THEN = 4_000;
 
-/** What each frame's outlines were traced from; another one of these, and they are traced again. */
+/** What each frame's outlines were traced from; if it changes, they are traced again. */
 let tracedFrom = new Map<FrameRef, readonly unknown[]>();
 let resting: ReturnType<typeof setTimeout> | undefined;
 let stopping: AbortController | undefined;
 
-/** Frames whose traced outlines are those of before the last change; until that is looked at, it may be all. */
+/** Frames whose traced outlines are older than the last change; possibly all until checked. */
 export const useTracing = create<{ readonly stale: ReadonlySet<FrameRef> | "all" }>(() => ({ stale: new Set() }));
 
 useOpenProject.subscribe(({ project }, before) => {
@@ -48,7 +48,7 @@ async function trace(project: Project): Promise<void> {
   const isSame = (ref: FrameRef) => sameList(tracedFrom.get(ref), wanted.get(ref));
   const kept = new Map([...before].filter(([ref]) => isSame(ref)));
   const stale = inSight(project, [...wanted.keys()]).filter((ref) => !isSame(ref));
-  // What is stale stays in sight until it is traced anew; what is gone goes.
+  // Stale outlines stay visible until they are traced again; those of removed frames disappear.
   const shown = new Map([...before].filter(([ref]) => wanted.has(ref)));
   useTracing.setState({ stale: new Set(stale) });
   tracedFrom = new Map([...tracedFrom].filter(([ref]) => isSame(ref)));
@@ -63,7 +63,7 @@ async function trace(project: Project): Promise<void> {
     if (mine.signal.aborted) return;
     for (const ref of frames) {
       const outlines = found.get(ref);
-      // One that has none may have them once its picture is there again, so it is looked at again.
+      // A frame without outlines may get some once its picture is there, so it is checked again.
       if (outlines) tracedFrom.set(ref, wanted.get(ref) ?? []);
       if (outlines) shown.set(ref, outlines);
       else shown.delete(ref);
@@ -73,7 +73,7 @@ async function trace(project: Project): Promise<void> {
   }
 }
 
-/** A picture that cannot be had is told of where it is shown; frames of its source are left out here, all others are traced. */
+/** An unavailable picture is reported where it is shown; frames of its source are skipped, all others are traced. */
 async function traced(
   project: Project,
   text: ReturnType<typeof asText<Project>>,
@@ -83,7 +83,7 @@ async function traced(
   const groups = outlineKinds(project).flatMap(({ trace: by }) => (by ? [steadied(project, by)] : []));
   const all = new Set([...frames, ...frames.flatMap((ref) => groups.flatMap((each) => each.get(ref)?.refs ?? []))]);
   try {
-    // Where all is drawn by hand, no picture is looked at.
+    // If everything is drawn by hand, no picture is needed.
     const pictures = outlineKinds(project).some(({ trace: by }) => by)
       ? await picturesOfFrames(project, [...all])
       : new Map<string, Blob>();
@@ -101,10 +101,10 @@ async function traced(
   }
 }
 
-/** What each group's outline was traced from, and a token that stands for it as long as it is the same. */
+/** What each group's outline was traced from, with a token that stays while it is the same. */
 let tokens = new Map<string, { readonly inputs: readonly unknown[]; readonly token: object }>();
 
-/** All that a frame's outlines come from. */
+/** Everything that a frame's outlines depend on. */
 function inputsIn(project: Project): (ref: FrameRef) => unknown[] {
   const before = tokens;
   tokens = new Map();

@@ -6,7 +6,7 @@ import { drawnFrames } from "./drawn-frames";
 import { useOpenProject } from "./open-project";
 import { useSeenArt } from "./seen-art";
 
-/** How long the project rests before its walks are looked at: while an edge is dragged they would be looked at sixty times a second. */
+/** How long the project must be idle before walks are analysed: during a drag they would be analysed sixty times a second. */
 const REST = 300; // ms
 let resting: ReturnType<typeof setTimeout> | undefined;
 
@@ -20,7 +20,7 @@ function lookOnceAtRest(project: Project): void {
   if (project.stages?.length) resting = setTimeout(() => inBackground(lookAtWalks(project)), REST);
 }
 
-/** Looks at the feet of every stage's walk that was not looked at as it is now. What is of no stage any more is let go of. */
+/** Analyses the feet of every stage's walk that changed since. Results without a stage are dropped. */
 async function lookAtWalks(project: Project): Promise<void> {
   const wanted = new Map<string, WalkingClip>();
   for (const stage of project.stages ?? []) {
@@ -32,7 +32,7 @@ async function lookAtWalks(project: Project): Promise<void> {
   if (unseen.length === 0) return;
   const seen: [string, Walk][] = [];
   for (const [key, walking] of unseen) {
-    // Art that cannot be read is reported where it is shown.
+    // Unreadable art is reported where it is shown.
     const drawn = await drawnFrames(walking.placed, project).catch(() => null);
     if (drawn) seen.push([key, walkOf(walking, drawn)]);
   }

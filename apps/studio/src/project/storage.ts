@@ -12,13 +12,13 @@ export interface StoredProject {
   readonly cursor: number;
   readonly createdAt: number;
   readonly savedAt: number;
-  /** Set while it lies among the removed ones, from where it can be brought back. */
+  /** Set while the project is among the removed ones, from where it can be restored. */
   readonly removedAt?: number;
   /** True until the demo is changed for the first time. */
   readonly demo?: boolean;
-  /** The tab that may write it: a save by another one is refused, whatever that one believes. */
+  /** The tab that may write it: a save by any other is refused, whatever that one believes. */
   readonly owner?: string;
-  /** Counts saves, so that what is kept beside a save can say which one it follows. */
+  /** Counts saves, so that the journal can name the save that it follows. */
   readonly revision?: number;
   /** Where the person was: stop, source, clip. */
   readonly place?: StoredPlace;
@@ -55,25 +55,25 @@ export interface StoredSetting {
   readonly value: unknown;
 }
 
-/** The folder that a project's art comes from. Handles can be stored as they are. */
+/** The folder of a project's art. Handles can be stored directly. */
 export interface StoredLink {
   readonly project: string;
   readonly folder: FileSystemDirectoryHandle;
-  /** Tells this link from every other one, also of a folder of the same name. */
+  /** Distinguishes this link from all others, even of a folder with the same name. */
   readonly mark?: string;
   /** Files that were decided on, by path, as they were then. */
   readonly ignored: Record<string, string>;
-  /** Whether it is the folder that the project is kept in: only the files of its pictures are looked at. */
+  /** Whether it is the folder that the project is kept in: only its picture files are checked. */
   readonly home?: true;
 }
 
-/** The folder that a project is kept in, `caravan.json` and art, and what stood there when it was last read or written. */
+/** The folder that a project is kept in, `caravan.json` and art, and its content at the last read or write. */
 export interface StoredHome {
   readonly project: string;
   readonly folder: FileSystemDirectoryHandle;
   /** `caravan.json` as it was. */
   readonly text: string;
-  /** The same document as we write it, by its hash; "" where what is open is to be written over it. */
+  /** The hash of the same document as we write it; "" if the open one is to overwrite it. */
   readonly clean: string;
   /** What was about to be written there, for a page that was closed meanwhile. */
   readonly writing?: { readonly text: string; readonly clean: string };
@@ -81,7 +81,7 @@ export interface StoredHome {
   readonly art: Readonly<Record<string, string>>;
 }
 
-/** The folder of the game that a delivery goes into. */
+/** The game folder of a delivery. */
 export interface StoredOutlet {
   readonly project: string;
   /** Name of the delivery. */
@@ -120,7 +120,7 @@ class Storage extends Dexie {
   }
 }
 
-/** The document stood in the project's own row, and changes in the history's, both as objects. */
+/** The document was in the project's own row, and changes in the history's, both as objects. */
 async function documentsAsText(old: Transaction): Promise<void> {
   type Before = StoredProject & { document?: ProjectFile };
   const parts: StoredPart[] = [];

@@ -8,7 +8,7 @@ import { type StoredPart, storage } from "./storage";
 const PARTS = ["sources", "clips", "rest"] as const;
 type Part = (typeof PARTS)[number];
 
-/** Whether a part of two documents is the same; edits share what they leave alone, so identity tells. */
+/** Whether a part of two documents is the same; edits share unchanged parts, so identity is enough. */
 function same(part: Part, a: Project, b: Project): boolean {
   if (part !== "rest") return a[part] === b[part];
   const { sources: _sources, clips: _clips, ...rest } = a;
@@ -23,7 +23,7 @@ function partText(file: ProjectFile, part: Part): string {
   return JSON.stringify(rest);
 }
 
-/** Writes the document, except the parts that `known`, the document in storage, already has. Each part is a task of its own. */
+/** Writes the document, except the parts already in `known`, the stored document. Each part is a separate task. */
 export async function writeDocument(id: string, project: Project, known: Project | null): Promise<void> {
   const changed = PARTS.filter((part) => known === null || !same(part, project, known));
   if (changed.length === 0) return;
@@ -46,8 +46,8 @@ export async function readDocument(id: string): Promise<unknown> {
 }
 
 /**
- * What of the document can be read as JSON, the rest as in a new project; `lost` says what could not. Undefined where the sources cannot be read:
- * without them nothing is left of a project.
+ * The parts of the document that are readable JSON, the rest as in a new project; `lost` lists the unreadable ones. Undefined if the
+ * sources are unreadable: without them nothing is left of a project.
  */
 export async function readableDocument(id: string, name: string): Promise<{ content: unknown; lost: string[] } | undefined> {
   const lost: string[] = [];

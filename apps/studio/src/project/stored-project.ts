@@ -1,5 +1,5 @@
 /**
- * Reads a stored project. If its document does not open, what is damaged is left out or the history is walked back to the last state that
+ * Reads a stored project. If its document does not open, damaged items are left out, or the history is walked back to the last state that
  * opens; the damaged data is kept aside, whole.
  */
 
@@ -28,9 +28,9 @@ export interface ReadProject {
 }
 
 export interface Recovery {
-  /** Why the document as it was does not open. */
+  /** Why the document does not open. */
   readonly why: string;
-  /** Labels of the changes that were taken back, the last first. */
+  /** Labels of the changes taken back, the last first. */
   readonly taken: readonly string[];
   /** Or what was left out instead, since it was damaged, in words; what was done cannot be undone then. */
   readonly lost: readonly string[];
@@ -51,7 +51,7 @@ export async function readStored(id: string): Promise<ReadProject> {
     const problem = asProblem(error, where);
     if (problem.code === "newer-version") throw problem;
     const back = walkedBack(content, history);
-    // Where more than the last change would go, less is lost by leaving out what is damaged.
+    // If more than the last change would be lost, leaving out damaged items loses less.
     const rest = back?.taken.length === 1 ? null : await withoutDamaged(row, where);
     if (!rest && !back) throw problem;
     await keepAside(id, problem);
@@ -61,7 +61,7 @@ export async function readStored(id: string): Promise<ReadProject> {
   }
 }
 
-/** What can be read of a document; null where that is nothing. */
+/** The readable parts of a document; null if there are none. */
 async function withoutDamaged({ id, name }: StoredProject, where: string): Promise<{ project: Project; lost: string[] } | null> {
   const readable = await readableDocument(id, name);
   const found = readable && salvaged(readable.content, where);
@@ -74,7 +74,7 @@ async function readHistory(row: StoredProject): Promise<History> {
   const stored = await entriesOf(row.id);
   const first = stored[0]?.index ?? 0;
   for (const { index, label, changes } of stored) {
-    // What comes after a gap or a damaged entry leads nowhere.
+    // Anything after a gap or a damaged entry is unreachable.
     if (index !== first + entries.length) break;
     try {
       entries.push({ label, ...(JSON.parse(changes) as Pick<HistoryEntry, "forth" | "back">) });
@@ -91,7 +91,7 @@ function asProblem(error: unknown, where: string): CaravanError {
   return new CaravanError("damaged-project", where, what, t("Save its raw data, then open another project."), { cause: error });
 }
 
-/** The last state of the history that opens, and what was taken back for it; null if none does. */
+/** The last state of the history that opens, and what was taken back; null if none does. */
 function walkedBack(content: unknown, history: History): { project: Project; history: History; taken: string[] } | null {
   let project: Project;
   try {
@@ -119,11 +119,11 @@ const asideKey = (id: string) => `could not be opened ${id}`;
 
 async function keepAside(id: string, { what }: CaravanError): Promise<void> {
   const raw = { at: Date.now(), why: what, parts: await storedParts(id), history: await entriesOf(id) };
-  // With no room left the state itself stays as it is until the next change, and can be saved to a file.
+  // Without space the state itself stays until the next change, and can be saved to a file.
   await storage.settings.put({ key: asideKey(id), value: raw }).catch(() => {});
 }
 
-/** Everything that is stored of a project, as it is stored, for people who can read it: also what does not open. */
+/** Everything stored about a project, as stored, for people who can read it: even if it does not open. */
 export async function rawDataOf(id: string): Promise<{ name: string; files: { path: string; bytes: Uint8Array }[] }> {
   const row = await storage.projects.get(id);
   const aside = (await storage.settings.get(asideKey(id)))?.value;

@@ -24,7 +24,7 @@ export function useSuggestedCuts(source: Source): SuggestedCuts {
     if (!picture) return;
     let gone = false;
     suggested(source, picture, (cuts) => !gone && setFound({ of: picture, cuts }))
-      // Without suggestions everything else still works.
+      // Everything else works without suggestions.
       .catch(() => {});
     return () => {
       gone = true;
@@ -33,14 +33,14 @@ export function useSuggestedCuts(source: Source): SuggestedCuts {
   return found && found.of === picture ? found.cuts : NONE;
 }
 
-/** Of larger pictures the grids come first, so that nobody waits for the outlines. */
+/** For larger pictures the grids come first, so that nobody waits for the outlines. */
 const LARGE = 2048 * 2048; // px
 
 async function suggested(source: Source, picture: Picture, tell: (cuts: SuggestedCuts) => void): Promise<void> {
   const { ground, width, height } = picture;
   const seenThrough = ground && !source.clearing;
   const { coverage } = seenThrough ? await pictureOfLook(lookOf({ clearing: ground.clearing }, sheetOf(source))) : picture;
-  // Outlines are looked for in the picture as it is: until its ground is cleared there are none.
+  // Outlines are searched in the picture as it is: with an opaque background there are none.
   if (seenThrough || width * height > LARGE) tell({ grids: (await run("suggestGrids", { coverage })).slice(0, SHOWN), outlines: null });
   if (seenThrough) return;
   const { grids, outlines } = await run("suggestCuts", { coverage });

@@ -49,7 +49,7 @@ async function deletedForGood(id: string): Promise<void> {
       await storage.texts.where("[project+source]").between([id, Dexie.minKey], [id, Dexie.maxKey]).delete();
       await storage.outlets.where("[project+delivery]").between([id, Dexie.minKey], [id, Dexie.maxKey]).delete();
       await deleteEntries(id, Number.NEGATIVE_INFINITY);
-      // Only pictures of this project are looked at: another tab may just be taking in one that nothing refers to yet.
+      // Only pictures of this project are deleted: another tab may be importing one that nothing refers to yet.
       const used = hashesIn([await storage.documents.toArray(), await storage.history.toArray()]);
       await storage.pictures.bulkDelete([...gone].filter((sha256) => !used.has(sha256)));
     },
@@ -57,8 +57,8 @@ async function deletedForGood(id: string): Promise<void> {
 }
 
 /**
- * Deletes pictures that a killed page left: they were stored for a document that never was. Only where no other tab is open, which may just be
- * taking some in. To be called when the page has opened.
+ * Deletes pictures left by a killed page: stored for a document that never came. Only if no other tab is open, which may be importing. Call
+ * it when the page has opened.
  */
 export async function sweepLeft(): Promise<void> {
   if (!(await isOnlyTab())) return;

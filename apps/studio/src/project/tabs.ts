@@ -29,7 +29,7 @@ export function onTabMessage(hear: (message: TabMessage) => void): () => void {
 
 const TAB_LOCK = "caravan tab";
 
-/** Lets other tabs see for as long as it is open that this one is there. */
+/** Shows other tabs that this one is open. */
 export function standAsTab(): void {
   globalThis.navigator?.locks?.request(TAB_LOCK, { mode: "shared" }, () => new Promise(() => {})).catch(() => {});
 }
@@ -48,14 +48,14 @@ export interface Ownership {
 const lockName = (id: string) => `caravan project ${id}`;
 
 /**
- * Becomes the project's owner if nobody is; else returns null. `onLost` is called if another tab takes over by force.
- * Where the browser has no locks, every tab is an owner.
+ * Becomes the project's owner if there is none; otherwise returns null. `onLost` is called if another tab takes over by force. In a browser
+ * without locks, every tab is an owner.
  */
 export function tryToOwn(id: string, onLost: () => void): Promise<Ownership | null> {
   return request(id, { ifAvailable: true }, onLost);
 }
 
-/** How long an owner that says it is at it may take. */
+/** How long an owner may take after saying that it is busy saving. */
 const PATIENCE_WITH_BUSY = 15_000; // ms
 
 /**

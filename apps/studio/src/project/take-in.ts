@@ -7,13 +7,13 @@ export const ART_FILES =
 
 const arriving = () => import("./arrive");
 
-/** Takes files in and goes to where work on them begins: a lone sheet is cut, several are looked over, anything else is reviewed. */
+/** Imports files and opens the stop where work on them begins: a single sheet is cut, several are reviewed, anything else too. */
 export async function takeInAndGo(files: readonly File[] | readonly HandedFile[]): Promise<void> {
   const { takeInAll } = await arriving();
   await takeInAll(files);
 }
 
-/** Loads what takes files in. */
+/** Loads the import code. */
 export function takeInParts(): Promise<unknown> {
   return arriving();
 }

@@ -12,8 +12,8 @@ export function deleteUnused(hashes: ReadonlySet<string>, keep: ReadonlySet<stri
 }
 
 /**
- * Stored pictures that nothing stored refers to: no document, no history, nothing that was kept aside. In no transaction, which would hold up
- * saving: pictures come first, so that what is stored meanwhile refers to more of them, never to fewer.
+ * Stored pictures that nothing stored refers to: no document, no history, nothing kept aside. Without a transaction, which would delay
+ * saving: pictures are stored first, so anything stored meanwhile only adds references.
  */
 export async function picturesOfNobody(): Promise<string[]> {
   const all = (await storage.pictures.toCollection().primaryKeys()) as string[];
@@ -21,7 +21,7 @@ export async function picturesOfNobody(): Promise<string[]> {
   return all.filter((sha256) => !used.has(sha256));
 }
 
-/** Every SHA-256 that stands anywhere in a value, in documents and in what undo would bring back. */
+/** Every SHA-256 anywhere in a value, in documents and in what undo would restore. */
 export function hashesIn(value: unknown): Set<string> {
   return new Set(JSON.stringify(value).match(/(?<=")[0-9a-f]{64}(?=\\?")/g) ?? []);
 }

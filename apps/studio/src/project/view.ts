@@ -56,7 +56,7 @@ export interface View {
   readonly region: number;
   /** Which kind of boxes or points is worked on at Marks; null for the origin. */
   readonly markName: MarkName | null;
-  /** The source whose frames are gone through at Marks instead of a clip's. */
+  /** The source whose frames Marks steps through instead of a clip's. */
   readonly reelSource: SourceId | null;
   /** The stage that is rehearsed on, and the rule that is worked on there. */
   readonly stageName: StageName | null;
@@ -88,7 +88,7 @@ export const START: View = {
 
 export const useView = create<View>(() => START);
 
-/** Puts the person where they were in a project, or for the first time where work on it begins. Nothing else is carried over. */
+/** Restores the user's place in a project or, for the first time, the stop where work begins. Nothing else is carried over. */
 export function beginAt(
   project: Project,
   place: { readonly stop: string; readonly source: string | null; readonly clip: string | null } | undefined,
@@ -119,8 +119,8 @@ export function chooseClip(clipName: ClipName): void {
 }
 
 /**
- * Selects a clip beside those that are selected, or takes it out; with `run`, all from the chosen one to it of those that are `listed`, so
- * that nothing is selected that a filter hides.
+ * Adds a clip to the selection or removes it; with `run`, selects all from the current one to it among those `listed`, so that no filtered
+ * clip is selected.
  */
 export function chooseClipToo(project: Project, name: ClipName, run: boolean, listed: readonly ClipName[]): void {
   const view = useView.getState();
@@ -157,13 +157,13 @@ export function clipsTogether(project: Project, { clipNames, actionName }: Pick<
 
 const NONE_TOGETHER: readonly Clip[] = [];
 
-/** To this clip at Marks, even if a source was gone through there before. */
+/** Opens this clip at Marks, even if a source was shown there before. */
 export function goToMarks(clipName: ClipName): void {
   chooseClip(clipName);
   go("marks");
 }
 
-/** Goes through all frames of a source at Marks. */
+/** Opens all frames of a source at Marks. */
 export function chooseReelSource(reelSource: SourceId): void {
   useView.setState({ reelSource, steps: [] });
 }
@@ -172,7 +172,7 @@ export function chooseAction(actionName: ActionName): void {
   useView.setState({ actionName, steps: [] });
 }
 
-/** Goes to where a finding can be seen, and chooses what it is about. */
+/** Opens the place of a finding, and selects its subject. */
 export function goToPlace(place: Place, project: Project): void {
   if ("action" in place) chooseAction(place.action);
   else if (place.stop === "marks") {
@@ -196,22 +196,22 @@ function chooseBehaviour(stages: readonly Stage[], { behaviour, rule, stage: nam
   useView.setState({ stageName: stage?.name ?? null, ruleName: rule ?? null });
 }
 
-/** The chosen stage if it is still there, else the first. */
+/** The selected stage if it still exists, otherwise the first. */
 export function chosenStage({ stages = [] }: Project, { stageName }: Pick<View, "stageName">): Stage | null {
   return stages.find(({ name }) => name === stageName) ?? stages[0] ?? null;
 }
 
-/** The chosen source if it is still there, else the first. */
+/** The selected source if it still exists, otherwise the first. */
 export function chosenSource(project: Project, { sourceId }: Pick<View, "sourceId">): Source | null {
   return project.sources.find((source) => source.id === sourceId) ?? project.sources[0] ?? null;
 }
 
-/** The chosen clip if it is still there, else the first. */
+/** The selected clip if it still exists, otherwise the first. */
 export function chosenClip(project: Project, { clipName }: Pick<View, "clipName">): Clip | null {
   return project.clips.find((clip) => clip.name === clipName) ?? project.clips[0] ?? null;
 }
 
-/** The index of the chosen delivery if it is still there, else of the first. */
+/** The index of the selected delivery if it still exists, otherwise of the first. */
 export function chosenDelivery(project: Project, { delivery }: Pick<View, "delivery">): number {
   return delivery < project.deliveries.length ? delivery : 0;
 }
@@ -234,7 +234,7 @@ export function pickedFrames(project: Project, { picked }: Pick<View, "picked">)
   });
 }
 
-/** Picks a frame, or takes it out if it was picked. */
+/** Picks or unpicks a frame. */
 export function togglePick(ref: FrameRef): void {
   useView.setState(({ picked }) => ({
     picked: picked.includes(ref) ? picked.filter((each) => each !== ref) : [...picked, ref],
@@ -242,7 +242,7 @@ export function togglePick(ref: FrameRef): void {
   }));
 }
 
-/** Picks a run: what is not yet picked of `order` from the last picked frame to `ref`, in the direction it is walked. */
+/** Picks a run: unpicked frames of `order` from the last picked one to `ref`, in that direction. */
 export function pickRun(order: readonly FrameRef[], ref: FrameRef): void {
   useView.setState(({ picked }) => {
     const to = order.indexOf(ref);
@@ -255,7 +255,7 @@ export function pickRun(order: readonly FrameRef[], ref: FrameRef): void {
   });
 }
 
-/** Picks all of `refs`, in their order; if all of them were picked already, takes them out. */
+/** Picks all of `refs`, in order; unpicks them if all were picked already. */
 export function togglePicks(refs: readonly FrameRef[]): void {
   useView.setState(({ picked }) => {
     const has = new Set(picked);

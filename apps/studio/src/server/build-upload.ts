@@ -17,11 +17,11 @@ import { Turns } from "./turns";
 
 /** Largest upload. */
 export const MOST_BYTES = 64 * 1024 * 1024;
-/** A build that takes longer is stopped. */
+/** The time limit of a build. */
 const MOST_MS = 120_000;
-/** A build whose process takes more memory is stopped. */
+/** The memory limit of a build's process. */
 const MOST_MEMORY = 1536 * 1024 * 1024; // bytes
-/** So often the memory of a build is looked at. */
+/** How often a build's memory is checked. */
 const LOOK = 200; // ms
 const AT_ONCE = 2;
 const MOST_WAITING = 16;
@@ -42,12 +42,12 @@ export interface BuiltZip {
   readonly bytes: number;
 }
 
-/** Uploads that are being taken in, wait or are built. Counted before a byte of one is kept, so that the disk is bounded too. */
+/** Uploads that are received, waiting or being built. Counted before their first byte is stored, so that the disk is bounded too. */
 let inside = 0;
 
 /**
- * Throws `Refusal`: 413 too large, 422 not buildable, with the command's own words, 503 too many at once, 504 too slow. `signal` is aborted
- * when the client goes away; then the build is ended, and what this throws reaches nobody.
+ * Throws `Refusal`: 413 too large, 422 not buildable, with the command's own message, 503 too many at once, 504 too slow. `signal` is
+ * aborted when the client disconnects; then the build ends, and nobody receives what this throws.
  */
 export async function buildUpload(body: ReadableStream<Uint8Array>, signal: AbortSignal): Promise<BuiltZip> {
   if (inside >= AT_ONCE + MOST_WAITING) throw tooMany();
@@ -139,7 +139,7 @@ async function runCommand(argv: readonly string[], folder: string, signal: Abort
   throw new Refusal(422, short || "The project needs more memory than a build may take here. Build it with the command line.");
 }
 
-/** What a process takes of the machine's memory, in bytes; 0 where the system does not tell. */
+/** A process's memory use in bytes; 0 if the system does not report it. */
 async function memoryOf(pid: number | undefined): Promise<number> {
   try {
     const status = await readFile(`/proc/${pid}/status`, "utf8");
@@ -151,7 +151,7 @@ async function memoryOf(pid: number | undefined): Promise<number> {
 
 const PREFIX = "caravan-build-";
 
-/** Folders of servers that are no more, taken away once before the first build. */
+/** Folders of servers that no longer run, deleted once before the first build. */
 const swept: Promise<void> = sweep().catch(() => {});
 
 async function sweep(): Promise<void> {

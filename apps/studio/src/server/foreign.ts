@@ -9,7 +9,7 @@ export function foreignIn(headers: Pick<Headers, "get">, listens: string | undef
   const host = headers.get("host") ?? "";
   const name = hostName(host);
   const local = listens === undefined || OWN.has(listens) || listens === "::1";
-  // Whoever has it listen on all addresses wants it asked by any name.
+  // If it listens on all addresses, it accepts any host name.
   if (local && !OWN.has(name)) return `This server answers on this machine only, not as ${name || "a host without a name"}.`;
   const origin = headers.get("origin");
   if (origin === null) return null;

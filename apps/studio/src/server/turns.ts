@@ -8,7 +8,7 @@ export class Turns {
     private readonly mostWaiting: number,
   ) {}
 
-  /** Does the work when its turn comes; null if too many wait already, and then the work is not begun. */
+  /** Runs the work when its turn comes; null if too many are waiting, and then it never runs. */
   async take<Answer>(work: () => Promise<Answer>): Promise<Answer | null> {
     if (this.running >= this.atOnce) {
       if (this.waiting.length >= this.mostWaiting) return null;
@@ -17,7 +17,7 @@ export class Turns {
     try {
       return await work();
     } finally {
-      // Who waits takes over the place; else it is free.
+      // A waiting request takes over the slot; otherwise it is freed.
       const next = this.waiting.shift();
       if (next) next();
       else this.running--;

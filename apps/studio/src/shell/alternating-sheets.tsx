@@ -12,14 +12,14 @@ const ROOM = { w: 640, h: 260 }; // px
 /** Each sheet is shown for so many beats. */
 const BEATS = 8;
 
-/** A sheet as it was and as it is now, one in the place of the other with the frames of each over it: the eye sees what went where. */
+/** Alternates between a sheet's old and new art in one place, with the frames of each on top: the eye sees what moved. */
 export function AlternatingSheets({ before, after }: { before: Source; after: Source }) {
   const [held, setHeld] = useState<"both" | "before" | "after">("both");
   const beat = useBeat(held === "both");
   const showsNew = held === "both" ? Math.floor(beat / BEATS) % 2 === 1 : held === "after";
   const source = showsNew ? after : before;
   const picture = usePicture(sheetLook(source));
-  // Both are read from the start, so that the first change does not blink.
+  // Both are loaded from the start, so that the first change does not flicker.
   usePicture(sheetLook(showsNew ? before : after));
   const [a, b] = [sheetOf(before), sheetOf(after)];
   const whole = { w: Math.max(a.width, b.width), h: Math.max(a.height, b.height) };

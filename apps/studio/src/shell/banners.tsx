@@ -11,7 +11,7 @@ import { Banner } from "./banner";
 import { saveAsFile } from "./commands";
 import { HomeBanner } from "./home-banner";
 
-/** States that last and that a person must know of: read-only, not saved, and what went wrong by our own mistake. */
+/** Lasting states that the user must know about: read-only, not saved, and internal errors. */
 export function Banners() {
   const reader = useOpenProject((open) => open.access === "reader");
   const saving = useOpenProject((open) => open.saving);

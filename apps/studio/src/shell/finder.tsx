@@ -10,17 +10,17 @@ import { chordInWords, inOrder, type KeyGroup, pressOf, useKeyGroups } from "../
 import { t } from "../ui/words";
 import { FINDER_LABEL } from "./commands";
 
-/** Something that can be found by its words and done. */
+/** Something that can be found by its words and run. */
 interface Find {
   readonly id: string;
   readonly label: string;
-  /** Where it belongs: a group of keys, or what kind of thing it is. */
+  /** Its group: a group of keys, or the kind of thing it is. */
   readonly kind: string;
   readonly chord: string | null;
   readonly run: () => unknown;
 }
 
-/** More than this nobody reads; typing on shortens it. */
+/** Nobody reads more than this; further typing shortens the list. */
 const MOST = 60;
 
 /** Every command that works here, and every source, clip and action, found by typing: Enter does the one that is chosen. */
@@ -59,7 +59,7 @@ function Finding({ onClose }: { onClose: () => void }) {
   const run = (find: Find | undefined) => {
     if (!find) return;
     onClose();
-    // The focus goes back to where it was first, so that the command means what it would have meant there.
+    // The focus returns to its earlier place first, so that the command means what it would have meant there.
     setTimeout(find.run, 0);
   };
   return (

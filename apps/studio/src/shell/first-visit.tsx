@@ -20,7 +20,7 @@ function meet(): void {
   try {
     localStorage.setItem(KEY, "yes");
   } catch {
-    // Full or forbidden: it is said once more next time.
+    // Full or forbidden: it is shown again next time.
   }
 }
 
@@ -29,7 +29,7 @@ export function FirstVisit() {
   const met = useMet((state) => state.met);
   const demo = useOpenProject((open) => open.demo);
   const ownWork = useOpenProject((open) => open.id !== null && !open.demo);
-  // Whoever has work of their own has found a way in, by a drop for instance.
+  // A user with work of their own has found a way in, for example by a drop.
   useEffect(() => {
     if (ownWork) meet();
   }, [ownWork]);

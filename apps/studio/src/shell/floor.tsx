@@ -16,15 +16,15 @@ import { NoticeList } from "../ui/notice-list";
 import { t } from "../ui/words";
 import { STOP_PARTS, type StopParts } from "./stops";
 
-/** Below this width the list, and below that one the player too, are drawers: the surface needs the room. */
+/** Below this width the list becomes a drawer, and below the other one the player too: the surface needs the room. */
 const LIST_IS_DRAWER = "(max-width: 1099px)";
 const DOCK_IS_DRAWER = "(max-width: 799px)";
 
-/** On a short screen nothing is squeezed: what takes the room that is left gets a height, and the surface scrolls. */
+/** On a short screen nothing is squeezed: flexible elements get a height, and the surface scrolls. */
 const SURFACE =
   "flex h-full min-w-0 flex-col gap-2.5 p-3.5 [@media(max-height:640px)]:overflow-y-auto [@media(max-height:640px)]:[&>*]:shrink-0 [@media(max-height:640px)]:[&>.grow]:min-h-72";
 
-/** List, surface and player of the stop that is shown, side by side where there is room, and a word of help at the foot. */
+/** List, surface and player of the current stop, side by side if there is room, with a line of help at the bottom. */
 export function Floor() {
   const stop = useShownStop();
   const { title, List, Surface } = STOP_PARTS[stop];
@@ -110,7 +110,7 @@ export function Floor() {
   );
 }
 
-/** The player, and the details of what is chosen, which scroll under it, so that motion is never out of sight. */
+/** The player, and below it the details of the selection, which scroll, so that motion is always visible. */
 function Dock({ stop, notices }: { stop: Stop; notices: boolean }) {
   const { title, Details, playing } = STOP_PARTS[stop];
   return (
@@ -131,7 +131,7 @@ function Dock({ stop, notices }: { stop: Stop; notices: boolean }) {
   );
 }
 
-/** The player with what is worked on. Apart from the details, which do not change when the pointer moves over another row. */
+/** The player with the current work. Separate from the details, which do not change when the pointer moves over another row. */
 function DockedPlayer({ playingAt }: { playingAt: NonNullable<StopParts["playing"]> }) {
   const view = useView();
   const project = useProject((each) => each);
@@ -147,7 +147,7 @@ function DockedPlayer({ playingAt }: { playingAt: NonNullable<StopParts["playing
   );
 }
 
-/** A column that lies over the surface while it is wanted. Escape closes it. */
+/** A column over the surface while it is open. Escape closes it. */
 function Drawer({ side, onClose, children }: { side: "left" | "right"; onClose: () => void; children: ReactNode }) {
   useKeys(t("The drawer"), [{ keys: "Escape", label: t("Close the drawer"), run: onClose, whileTyping: true }], { scope: "layer" });
   return (
@@ -164,10 +164,7 @@ function Drawer({ side, onClose, children }: { side: "left" | "right"; onClose: 
   );
 }
 
-/**
- * The stop that is on the screen. Making another one takes a moment, so it is made in pieces that do not block; keys that are
- * pressed meanwhile wait for it.
- */
+/** The current stop. Rendering another takes a moment, so it happens in pieces that do not block; keys pressed meanwhile wait for it. */
 function useShownStop(): Stop {
   const wanted = useView((view) => view.stop);
   const shown = useDeferredValue(wanted);
@@ -183,7 +180,7 @@ function useShownStop(): Stop {
 /** The stop whose surface is there, or says why it is not: until then its keys wait for it. */
 let arrivedAt: Stop | null = null;
 
-/** Stands beside a surface and comes with it. */
+/** Beside a surface, mounted with it. */
 function Arrived({ stop }: { stop: Stop }) {
   useEffect(() => {
     arrivedAt = stop;
@@ -192,7 +189,7 @@ function Arrived({ stop }: { stop: Stop }) {
   return null;
 }
 
-/** The border between two columns, with a grip in its middle that is seen and can be taken. */
+/** The border between two columns, with a visible grip in its middle. */
 function Handle({ label }: { label: string }) {
   return (
     <Separator

@@ -5,7 +5,7 @@ import { chordInWords, useKeyGroups } from "../ui/keys";
 import { SheetDialog } from "../ui/sheet-dialog";
 import { t } from "../ui/words";
 
-/** Every key that works where the person is now. */
+/** Lists every key that works here. */
 export function KeysPanel({ onClose }: { onClose: () => void }) {
   const groups = useKeyGroups();
   return (

@@ -13,7 +13,7 @@ export const OutsideDialog = part(async () => (await import("./outside-dialog"))
 export const LeavingDialog = part(async () => (await import("./leaving-dialog")).LeavingDialog);
 export const ProjectsDialog = part(async () => (await import("./projects-dialog")).ProjectsDialog);
 
-/** Loads all that is not loaded yet, what is wanted first before the rest: later the server may be gone. */
+/** Loads everything not loaded yet, in order of need: later the server may be gone. */
 export async function loadAllParts(): Promise<void> {
   await Promise.all(
     STOPS.flatMap((stop) => [STOP_PARTS[stop].List.load(), STOP_PARTS[stop].Surface.load(), STOP_PARTS[stop].Details.load()]),

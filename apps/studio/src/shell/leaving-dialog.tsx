@@ -6,7 +6,7 @@ import { SheetDialog } from "../ui/sheet-dialog";
 import { t } from "../ui/words";
 import { savedAsFile } from "./commands";
 
-/** Before a project with changes that could not be saved is left: to a file, dropped, or not left at all. */
+/** Asks before leaving a project whose changes could not be saved: save to a file, discard, or stay. */
 export function LeavingDialog() {
   const question = useLeaving((state) => state.question);
   if (!question) return null;

@@ -5,7 +5,7 @@ import { Button } from "../ui/button";
 import { inBackground } from "../ui/in-background";
 import { t } from "../ui/words";
 
-/** Says that the server has a newer Caravan. It is taken when the person says so, never under open work. */
+/** Announces a newer Caravan on the server. It is taken only when the user says so, never under open work. */
 export function NewerVersion() {
   const waiting = useNewer((state) => state.waiting);
   if (!waiting) return null;

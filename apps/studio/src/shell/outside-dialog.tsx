@@ -9,7 +9,7 @@ import { inBackground } from "../ui/in-background";
 import { SheetDialog } from "../ui/sheet-dialog";
 import { t } from "../ui/words";
 
-/** What somebody else changed in the project's folder, beside what was changed here, and what to do about it. */
+/** Shows what somebody else changed in the project's folder, beside the changes made here, with the ways to resolve them. */
 export function OutsideDialog({ onClose }: { onClose: () => void }) {
   const home = useHome((state) => state.home);
   const project = useProject((each) => each);
@@ -31,9 +31,7 @@ export function OutsideDialog({ onClose }: { onClose: () => void }) {
       <div className="flex flex-col gap-3">
         <Differences title={t("In {folder}", { folder: home.folder })} list={theirs} none={t("Formatting only.")} />
         <Differences title={t("Here, since then")} list={ours} none={t("Nothing.")} />
-        {ours.length > 0 && both && both.conflicts.length > 0 && (
-          <Differences title={t("Conflicts")} list={both.conflicts} none="" />
-        )}
+        {ours.length > 0 && both && both.conflicts.length > 0 && <Differences title={t("Conflicts")} list={both.conflicts} none="" />}
         {why !== null && <p className="text-brick">{why}</p>}
         <div className="flex flex-wrap justify-end gap-2">
           <Button onClick={onClose}>{t("Decide later")}</Button>

@@ -9,7 +9,7 @@ import { IconButton } from "../ui/button";
 import { TextField } from "../ui/text-field";
 import { t } from "../ui/words";
 
-/** The open project's name, to be typed over, and where and when it was saved. */
+/** Shows the open project's name, editable, and where and when it was saved. */
 export function ProjectName({ onProjects }: { onProjects: () => void }) {
   const name = useProject((project) => project.name);
   return (
@@ -63,7 +63,7 @@ function savedThere({ folder, state }: Home, now: number): string {
   return state.kind === "waiting" ? t("saving into {folder} …", { folder }) : t("saved in this browser, not in {folder}", { folder });
 }
 
-/** The time, anew every so many ms. */
+/** The time, updated at this interval in ms. */
 function useNow(every: number): number {
   const [now, setNow] = useState(() => Date.now());
   useEffect(() => {

@@ -30,7 +30,7 @@ import { t } from "../ui/words";
 import { keepInFolderNow, openFolderNow, saveAsFile } from "./commands";
 import { openDemo } from "./start";
 
-/** All projects in this browser: open, make, rename, duplicate, remove and bring back. */
+/** Lists all projects in this browser: open, create, rename, duplicate, remove and restore. */
 export function ProjectsDialog({ onClose }: { onClose: () => void }) {
   const rows = useLiveQuery(listProjects, []) ?? [];
   const removed = useLiveQuery(listRemoved, []) ?? [];
@@ -38,7 +38,7 @@ export function ProjectsDialog({ onClose }: { onClose: () => void }) {
     onClose();
     work.catch(sayTrouble);
   };
-  // What does not open can still be saved as it is.
+  // A project that does not open can still be saved as raw data.
   const openOne = (id: string) => {
     onClose();
     openProject(id).catch((error: unknown) =>
@@ -52,7 +52,9 @@ export function ProjectsDialog({ onClose }: { onClose: () => void }) {
   return (
     <SheetDialog
       title={t("Projects")}
-      description={t("They are stored in this browser, and also in a folder if you choose one. Save one to a file to move it or keep a copy.")}
+      description={t(
+        "They are stored in this browser, and also in a folder if you choose one. Save one to a file to move it or keep a copy.",
+      )}
       open
       onClose={onClose}
     >
@@ -97,7 +99,7 @@ export function ProjectsDialog({ onClose }: { onClose: () => void }) {
   );
 }
 
-/** Projects that lie in a folder of this computer, where a game's repository has them. */
+/** Projects kept in a folder of this computer, such as a game's repository. */
 function Folders({ close }: { close: (work: Promise<unknown>) => void }) {
   const home = useHome((state) => state.home);
   return (

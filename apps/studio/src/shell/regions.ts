@@ -1,9 +1,9 @@
 /** Moves the focus through the parts of the screen, in order. Parts mark themselves with `data-region`. */
 
-/** What in a part takes the focus: what the tab key would reach first. */
+/** The element of a part that gets the focus: the first one that Tab would reach. */
 const REACHED = 'button:not([disabled]):not([tabindex="-1"]), input:not([disabled]), a[href], select, [tabindex="0"]';
 
-/** Moves the focus into the next part of the screen, or the one before; what has nothing to reach takes it itself. */
+/** Moves the focus to the next or previous part of the screen; a part with nothing focusable gets it itself. */
 export function moveFocus(by: 1 | -1): void {
   const regions = [...document.querySelectorAll<HTMLElement>("[data-region]")].filter((each) => each.checkVisibility());
   const here = regions.findIndex((each) => each.contains(document.activeElement));

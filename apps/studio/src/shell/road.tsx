@@ -71,7 +71,7 @@ function StopLink({ stop, number }: { stop: Stop; number: number }) {
 
 /** How much there is at a stop, or what needs attention. */
 function useStopState(stop: Stop): { text: string; trouble: boolean } {
-  // Counts of a large project take some milliseconds: what was done shows first, the road follows.
+  // Counting a large project takes some milliseconds: the edit shows first, the road follows.
   const project = useDeferredValue(useProject((each) => each));
   const findings = useFindings();
   const state = useMemo(() => STOP_PARTS[stop].state(project, findings), [project, findings, stop]);

@@ -10,7 +10,7 @@ import { inBackground } from "../ui/in-background";
 
 let started: Promise<void> | null = null;
 
-/** Opens what is to be opened, once, however often it is called. Throws if not even an empty project can be made. */
+/** Opens the initial project, once, however often it is called. Throws if not even an empty project can be made. */
 export function start(): Promise<void> {
   started ??= openFirst();
   return started;
@@ -49,7 +49,7 @@ export class StartFailed extends Error {
   }
 }
 
-/** Opens the demo as it was delivered, as a new project. */
+/** Opens the original demo as a new project. */
 export async function openDemo(): Promise<void> {
   const answer = await fetch("/demo.caravan");
   if (!answer.ok) {

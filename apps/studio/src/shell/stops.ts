@@ -19,13 +19,13 @@ export interface StopParts {
   readonly List: Part<object>;
   /** The work in the middle. It registers the stop's keys while it is shown (`ui/keys`). */
   readonly Surface: Part<object>;
-  /** What is chosen, under the player. */
+  /** The selection's details, under the player. */
   readonly Details: Part<object>;
-  /** A word of help at the foot; it may depend on what is worked on. */
+  /** A line of help at the bottom; it may depend on the current work. */
   readonly help: string | ((project: Project, view: View) => string);
-  /** What the player plays here, null where there is nothing yet; null for a stop whose surface moves itself, and that has no player. */
+  /** What the player plays here, null if there is nothing yet; null for a stop that animates its own surface and has no player. */
   readonly playing: ((project: Project, view: View, wish: PlayWish) => Playing | null) | null;
-  /** What the road says of it: how much there is, or what needs attention. */
+  /** What the road shows about it: how much there is, or what needs attention. */
   readonly state: (project: Project, findings: readonly Finding[] | null) => StopState;
 }
 

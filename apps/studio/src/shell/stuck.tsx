@@ -8,7 +8,7 @@ import { Button } from "../ui/button";
 import { t } from "../ui/words";
 import { openDemo } from "./start";
 
-/** Why nothing is open, which project that is about, and every way on: no failure to open ends here. */
+/** Shows why no project is open and which one failed, with every way on: no failure to open is a dead end. */
 export interface Problem {
   readonly text: string;
   /** The project that does not open, if it is one. */

@@ -5,7 +5,7 @@ import { useOpenProject, useProject } from "../project/open-project";
 import { Boundary } from "../ui/boundary";
 import { t } from "../ui/words";
 
-/** The studio lives on the browser's storage, so there is nothing of it to draw on the server. */
+/** The studio needs the browser's storage, so nothing of it is rendered on the server. */
 const Workshop = dynamic(() => import("./workshop").then((module) => module.Workshop), { ssr: false });
 
 export function Studio() {

@@ -141,7 +141,7 @@ function Questions() {
   );
 }
 
-/** Opens the project once, saves by itself, listens to other tabs, and keeps the place and the address up to date. */
+/** Opens the project once, saves automatically, listens to other tabs, and keeps place and address up to date. */
 function useOpening(): { problem: Problem | null; solved: () => void } {
   const [problem, setProblem] = useState<Problem | null>(null);
   useEffect(() => {
@@ -170,7 +170,7 @@ function useOpening(): { problem: Problem | null; solved: () => void } {
   return { problem, solved: () => setProblem(null) };
 }
 
-/** Files and folders dropped anywhere on the page come in, pasted ones too. True while some are held over it. */
+/** Imports files and folders dropped anywhere on the page, and pasted ones. True while some are dragged over it. */
 function useFileDrop(): boolean {
   const [over, setOver] = useState(false);
   useEffect(() => {
@@ -209,14 +209,14 @@ function useFileDrop(): boolean {
   return over;
 }
 
-/** What nobody else caught is said as well, until the returned function is called. */
+/** Reports uncaught errors too, until the returned function is called. */
 function sayUnhandled(): () => void {
   const hear = ({ reason }: PromiseRejectionEvent) => sayTrouble(reason);
   addEventListener("unhandledrejection", hear);
   return () => removeEventListener("unhandledrejection", hear);
 }
 
-/** Files that the page was opened with come into the project that is open then. */
+/** Files that the page was opened with go to the project open at that time. */
 function takeLaunched(isOpen: boolean): void {
   if (isOpen) takeInLaunched();
 }
@@ -227,7 +227,7 @@ const FIRST_PICTURES = "caravan: first pictures";
 /** How long the first pictures are waited for, in ms: an empty project has none. */
 const PATIENCE = 1500;
 
-/** Once a project and its first pictures are shown, looks for what may be wrong in it, and loads the code of what is shown only now and then. */
+/** Once a project and its first pictures are shown, searches for findings and loads rarely shown code. */
 function loadLater(isOpen: boolean): (() => void) | undefined {
   if (!isOpen) return;
   let ended = false;
@@ -256,7 +256,7 @@ function loadLater(isOpen: boolean): (() => void) | undefined {
   };
 }
 
-/** Knows the game folders of whichever project is open. */
+/** Tracks the game folders of the open project. */
 function useOutletsOf(project: string | null): void {
   // biome-ignore lint/correctness/useExhaustiveDependencies: another project has other folders
   useEffect(() => inBackground(loadOutlets()), [project]);

@@ -12,8 +12,8 @@ interface Props {
 }
 
 /**
- * Keeps a part of the screen that fails from taking the rest with it: the part says what went wrong, and everything around it, saving to a
- * file above all, goes on working.
+ * Contains a failure within one part of the screen: it shows what went wrong, and everything else keeps working, above all saving to a
+ * file.
  */
 export class Boundary extends Component<Props, { readonly error: Error | null }> {
   override state: { readonly error: Error | null } = { error: null };

@@ -62,7 +62,7 @@ export function IconButton({ label, children, look = "plain", className = "", ..
   );
 }
 
-/** A key as it is printed on a keyboard. Decoration: the key is told in the keys panel and by aria-keyshortcuts. */
+/** A key as printed on a keyboard. Decorative: the keys panel and aria-keyshortcuts announce the key. */
 export function Key({ children }: { children: ReactNode }) {
   return (
     <kbd aria-hidden className="number rounded-box border border-current/30 px-1 text-small">

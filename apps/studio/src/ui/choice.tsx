@@ -2,7 +2,7 @@
 
 import { RadioGroup } from "radix-ui";
 
-/** One of a few, all in sight. */
+/** A choice of a few options, all visible. */
 export function Choice<Value extends string>({
   label,
   value,

@@ -3,19 +3,19 @@
 import { create } from "zustand";
 import { t } from "./words";
 
-/** What people count from, as this browser remembers it. Names and files never depend on it. */
+/** Whether people count from 0 or 1, remembered in this browser. Names and files never depend on it. */
 const KEY = "caravan counts from";
 
 const useCounting = create<{ readonly from: 0 | 1 }>(() => ({
   from: typeof localStorage !== "undefined" && localStorage.getItem(KEY) === "1" ? 1 : 0,
 }));
 
-/** What is added to an index that begins at 0 to show it. */
+/** The offset added to an index from 0 for display. */
 export function useCountFrom(): 0 | 1 {
   return useCounting(({ from }) => from);
 }
 
-/** Tells what is counted from, and changes it. */
+/** Shows the number that counting starts from, and toggles it. */
 export function CountFrom() {
   const from = useCountFrom();
   const change = () => {

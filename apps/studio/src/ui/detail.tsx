@@ -5,7 +5,7 @@ import { Collapsible } from "radix-ui";
 import type { ReactNode } from "react";
 import { fold, useFolded } from "./folded";
 
-/** A part of the details under the player, which can be folded away. `part` names it where its title changes. */
+/** A foldable section of the details under the player. `part` identifies it if its title changes. */
 export function Detail({ title, part = title, aside, children }: { title: string; part?: string; aside?: ReactNode; children: ReactNode }) {
   const folded = useFolded(part);
   return (

@@ -1,6 +1,6 @@
 import { MouseSensor, TouchSensor, useSensor, useSensors } from "@dnd-kit/core";
 
-/** Dragging things of a list: by the mouse at once, by a finger after holding it still, so that swiping moves the list. */
+/** Sensors for dragging list items: immediately with the mouse, after holding still with a finger, so that swiping scrolls the list. */
 export function useDragSensors(): ReturnType<typeof useSensors> {
   return useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),

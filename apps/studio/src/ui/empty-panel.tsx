@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import { Button } from "./button";
 
-/** A surface that has nothing to show yet: what will stand there, and the way to what comes before it. */
+/** An empty surface: says what will appear there, and links to what comes first. */
 export function EmptyPanel({
   title,
   children,

@@ -1,4 +1,4 @@
-/** Names of fields that a key or a menu goes to: by what they are, never by the words that stand beside them. */
+/** Identifies fields that keys and menus focus, by purpose and never by label. */
 
 export const FIELDS = {
   columns: "field-columns",

@@ -26,7 +26,7 @@ export function chooseFolder(): Promise<File[]> {
   });
 }
 
-/** Fields whose window may be open. Nothing else holds them, and a browser clears away what nothing holds, with the answer. */
+/** Inputs whose dialog may be open. Nothing else references them, and a browser collects unreferenced ones together with the answer. */
 const open = new Set<HTMLInputElement>();
 
 function asked(set: (input: HTMLInputElement) => void): Promise<File[]> {

@@ -21,7 +21,7 @@ export function fold(part: string, folded: boolean): void {
   try {
     localStorage.setItem(KEY, JSON.stringify([...parts]));
   } catch {
-    // Full or forbidden: it is remembered until the page goes.
+    // Full or forbidden: remembered until the page closes.
   }
 }
 

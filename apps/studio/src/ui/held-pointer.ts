@@ -1,4 +1,4 @@
-/** Tells since when a pointer has been held down, in the page's clock; null if none is. */
+/** Returns since when a pointer has been held down, in the page's clock; null if none is. */
 let since: number | null = null;
 
 export function heldSince(): number | null {

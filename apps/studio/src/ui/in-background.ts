@@ -1,6 +1,6 @@
 import { sayTrouble } from "./notices";
 
-/** Lets work go on by itself. What goes wrong with it is said: nothing that was begun fails in silence. */
+/** Runs work in the background and reports its errors: nothing fails silently. */
 export function inBackground(work: Promise<unknown>): void {
   work.catch(sayTrouble);
 }

@@ -3,26 +3,26 @@
 import { defaultRangeExtractor, useVirtualizer } from "@tanstack/react-virtual";
 import { type RefObject, useLayoutEffect, useState } from "react";
 
-/** Shorter lists stand whole in the document: that is simpler for all who look for something there. */
+/** Shorter lists are rendered whole, which is simpler for everything that searches in them. */
 const MOST_WHOLE = 120;
 
 interface Options {
   readonly count: number;
-  /** How high one probably is, in CSS pixels; what is shown is measured. */
+  /** Its estimated height in CSS pixels; rendered items are measured. */
   readonly height: number;
-  /** Indexes of those that stand in the document wherever the list is scrolled: what is chosen, what has the focus. */
+  /** Indexes that are always rendered: the selected and the focused item. */
   readonly kept: readonly number[];
   /** The element that the items follow one another in, and its scrolling ancestor, or itself. */
   readonly list: RefObject<HTMLElement | null>;
   readonly scroller: () => HTMLElement | null;
 }
 
-/** What stands in the document, in order: an item by its index, or the room that items take which do not. */
+/** The rendered content, in order: an item by its index, or the space of items that are not rendered. */
 export type InSight = { readonly index: number } | { readonly room: number; readonly before: number };
 
 /**
- * Of a long list, what is in sight and a little around it. `measure` is the ref of each item, which also says its index as `data-index`;
- * `bring` scrolls an item into sight.
+ * The visible part of a long list and a little around it. `measure` is each item's ref, which also provides its index as `data-index`;
+ * `bring` scrolls an item into view.
  */
 export function useInSight({ count, height, kept, list, scroller }: Options) {
   const isLong = count > MOST_WHOLE;
@@ -38,7 +38,7 @@ export function useInSight({ count, height, kept, list, scroller }: Options) {
     rangeExtractor: (range) =>
       [...new Set([...defaultRangeExtractor(range), ...kept.filter((each) => each >= 0 && each < count)])].sort((a, b) => a - b),
   });
-  // What stands above the list comes and goes.
+  // Elements above the list come and go.
   useLayoutEffect(() => {
     const [element, around] = [list.current, scroller()];
     if (!isLong || !element || !around) return;

@@ -11,9 +11,9 @@ export interface Binding {
   /** As `Mod+Shift+z`, `Space`, `ArrowLeft`, `c`; Mod is Ctrl, or Command on a Mac. Several ways are parted by a blank. */
   readonly keys: string;
   readonly label: string;
-  /** Does it; an answer of false leaves the key to what else has a use for it, the browser included. */
+  /** Runs it; returning false passes the key on, also to the browser. */
   readonly run: (event: KeyboardEvent) => unknown;
-  /** When the key goes up again, or the window loses it. */
+  /** When the key goes up, or the window loses it. */
   readonly release?: () => void;
   /** Whether it works while something is being typed, too. */
   readonly whileTyping?: boolean;
@@ -22,8 +22,8 @@ export interface Binding {
 }
 
 /**
- * Whose keys they are, the first asked first: what lies over the rest, as a drawer does; the surface under the hand; the stop; all of the
- * studio. Dialogs, menus and fields that are typed into come before all of these: they keep their keys for themselves.
+ * The scope of keys, the first asked first: overlays such as drawers; the surface under the pointer; the stop; the whole studio. Dialogs,
+ * menus and text fields come before all of these and keep their keys.
  */
 const SCOPES = ["layer", "surface", "stop", "everywhere"] as const;
 export type Scope = (typeof SCOPES)[number];
@@ -46,7 +46,7 @@ export function useKeyGroups(): readonly KeyGroup[] {
   return useGroups((state) => state.groups);
 }
 
-/** Registers keys for as long as the component is shown. Within a scope the group that came last is asked first. */
+/** Registers keys while the component is shown. Within a scope the latest group is asked first. */
 export function useKeys(title: string, bindings: readonly Binding[], { scope = "stop" }: { readonly scope?: Scope } = {}): void {
   const latest = useRef(bindings);
   latest.current = bindings;
@@ -80,16 +80,16 @@ const waiting: (KeyboardEvent | MouseEvent)[] = [];
 let changing: () => boolean = () => false;
 
 /**
- * Keys pressed while `isChanging()` belong to the screen that is on its way: they wait, in order, until `giveHeldKeys` is called
- * by it. So a screen may be made in pieces, without blocking, and nothing typed meanwhile goes astray.
+ * Keys pressed while `isChanging()` belong to the next screen: they wait, in order, until it calls `giveHeldKeys`. So a screen can be
+ * rendered in pieces without blocking, and nothing typed meanwhile is lost.
  */
 export function holdKeysWhile(isChanging: () => boolean): void {
   changing = isChanging;
 }
 
 /**
- * Gives the held keys to what has the focus now, as if they were pressed now: one a turn of the event loop, so that each finds
- * what the one before it did. If one of them asks for yet another screen, the rest waits for that one.
+ * Passes the held keys to the current focus as if pressed now: one per turn of the event loop, so that each sees the effect of the previous
+ * one. If one of them opens yet another screen, the rest waits for that.
  */
 export function giveHeldKeys(): void {
   if (changing() || waiting.length === 0) return;
@@ -120,7 +120,7 @@ export function useKeyListener(): void {
       event.stopImmediatePropagation();
       waiting.push(event);
     };
-    // A click that comes while keys wait is meant to come after them: it may lead to where they would mean something else.
+    // A click while keys wait is meant to follow them: it may lead to where they would mean something else.
     const holdClick = (event: MouseEvent) => {
       if (!event.isTrusted || waiting.length === 0) return;
       event.preventDefault();
@@ -128,7 +128,7 @@ export function useKeyListener(): void {
       if (event.type === "click") waiting.push(event);
     };
     addEventListener("keydown", hold, { capture: true });
-    // Pressing the button would take the focus away from what the keys are for.
+    // Pressing the button would take the focus away from the target of the keys.
     addEventListener("mousedown", holdClick, { capture: true });
     addEventListener("click", holdClick, { capture: true });
     return () => {
@@ -144,7 +144,7 @@ export function useKeyListener(): void {
       if (isOnSlider(event.target) && SLIDER_KEYS.has(event.key)) return;
       if ((event.key === " " || event.key === "Enter") && isControl(event.target)) return;
       const asked = inOrder(useGroups.getState().groups).flatMap(({ bindings }) => bindings);
-      // What is printed on the key decides; where that means nothing here, its place on the keyboard does.
+      // The printed character decides; if it means nothing here, the physical key does.
       for (const pressed of new Set([chordOf(event), placeChordOf(event)]))
         for (const binding of asked)
           if (pressed !== null && binding.keys.split(" ").includes(pressed) && (!typing || binding.whileTyping)) {
@@ -182,22 +182,22 @@ const IS_MAC = /^(Mac|iPhone|iPad)/.test(globalThis.navigator?.platform ?? "");
 type Press = Pick<KeyboardEvent, "key" | "code" | "ctrlKey" | "metaKey" | "altKey" | "shiftKey"> &
   Partial<Pick<KeyboardEvent, "getModifierState">>;
 
-/** The chord of an event in the notation of `Binding.keys`. Shift is told only where it does not make the character. */
+/** An event's chord in the notation of `Binding.keys`. Shift is included only if it does not produce the character. */
 export function chordOf(event: Press, mac = IS_MAC): string {
   const key = event.key === " " ? "Space" : event.key.length === 1 ? event.key.toLowerCase() : event.key;
   const letterOrNamed = key.length > 1 || key.toLowerCase() !== key.toUpperCase();
-  // The key that makes a third character, as brackets on many keyboards, is told by systems as Ctrl with Alt.
+  // Systems report the key for a third character, as for brackets on many keyboards, as Ctrl with Alt.
   const third = event.getModifierState?.("AltGraph") === true;
   const mod = !third && (mac ? event.metaKey : event.ctrlKey);
   return chord(mod, !third && event.altKey, event.shiftKey && letterOrNamed, key);
 }
 
 /**
- * The chord by the key's place, as a keyboard of the United States has it: for signs and digits that other keyboards make with a further key,
- * and for letters with Alt, of which a Mac makes other characters. Null for all other keys.
+ * The chord by physical key, as on a US keyboard: for signs and digits that other keyboards produce with a further key, and for letters
+ * with Alt, which a Mac turns into other characters. Null for all other keys.
  */
 export function placeChordOf(event: Press, mac = IS_MAC): string | null {
-  // A letter of the alphabet means itself, wherever its key lies.
+  // A letter of the alphabet means itself, wherever its key is.
   if (/^[a-z]$/i.test(event.key)) return null;
   const mod = mac ? event.metaKey : event.ctrlKey;
   const signs = SIGN_AT[event.code];
@@ -237,11 +237,11 @@ export function pressOf(chord: string): KeyboardEvent {
 
 function isTyping(target: EventTarget | null): boolean {
   if (target instanceof HTMLInputElement) return !/^(range|checkbox|radio|button|submit|reset|file|color)$/.test(target.type);
-  // A closed list of choices takes letters too: they go to the choice that begins so.
+  // A closed select takes letters too: they select a matching option.
   return target instanceof HTMLElement && (target.isContentEditable || target.tagName === "TEXTAREA" || target.role === "combobox");
 }
 
-/** A list of choices takes letters, and nothing with Ctrl: undo after a choice means the project. */
+/** A select takes letters, but nothing with Ctrl: undo after a choice means the project. */
 function isClosedList(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && target.role === "combobox" && !(target instanceof HTMLInputElement);
 }
@@ -255,11 +255,11 @@ function isOnSlider(target: EventTarget | null): boolean {
 
 function isInOverlay(target: EventTarget | null): boolean {
   if (target instanceof Element && target.closest('[role="dialog"], [role="menu"], [data-overlay]')) return true;
-  // A field that is left by Enter leaves the focus nowhere; what lies under a dialog is out of reach all the same.
+  // Leaving a field with Enter leaves the focus nowhere; what is under a dialog is out of reach anyway.
   return document.querySelector("[data-modal]") !== null;
 }
 
-/** Whether Space or Enter belong to what has the focus. Things that only choose, marked so, leave them to the player. */
+/** Whether Space or Enter belong to the focused element. Elements that only select, marked as such, leave them to the player. */
 function isControl(target: EventTarget | null): boolean {
   return (
     target instanceof Element &&
@@ -279,7 +279,7 @@ const SIGNS: Record<string, string> = {
   Mod: IS_MAC ? "⌘" : "Ctrl",
 };
 
-/** A chord as it is shown: `Ctrl+Shift+Z`, `←`. */
+/** A chord for display: `Ctrl+Shift+Z`, `←`. */
 export function chordInWords(chord: string): string {
   return chord
     .split("+")

@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from "react";
 
-/** Whether a media query holds now; drawn again when that changes. */
+/** Returns whether a media query matches, and re-renders when that changes. */
 export function useMedia(query: string): boolean {
   return useSyncExternalStore(
     (changed) => {

@@ -4,7 +4,7 @@ import { Popover } from "radix-ui";
 import type { ReactElement, ReactNode } from "react";
 import { Button } from "./button";
 
-/** Settings that are seldom changed, in a box of their own over the screen. */
+/** Rarely used settings in a popover. */
 export function More({ label, title = label, children }: { label: string; title?: string; children: ReactNode }) {
   return (
     <OverScreen title={title} opens={<Button>{label} …</Button>}>

@@ -1,7 +1,7 @@
 import { whyOf } from "@caravan/core/model";
 import { create } from "zustand";
 
-/** Something worth telling. Trouble stays until it is dismissed; the rest goes by itself. */
+/** A notice. Problems stay until dismissed; others disappear by themselves. */
 export interface Notice {
   readonly id: number;
   readonly tone: "plain" | "good" | "trouble";
@@ -30,7 +30,7 @@ export function sayTrouble(error: unknown): void {
   say({ tone: "trouble", text: whyOf(error) });
 }
 
-/** Says what stands in the way of something, if anything does; the answer is whether nothing did. */
+/** Reports an error, if there is one; returns whether there was none. */
 export function sayUnlessDone(problem: Error | string | null | undefined): boolean {
   if (problem) sayTrouble(problem);
   return !problem;
@@ -41,7 +41,7 @@ const passing = new Set<number>();
 let held = false;
 let going: ReturnType<typeof setTimeout> | undefined;
 
-/** Someone points at them, perhaps to reach a button: none goes meanwhile. */
+/** The user points at them, perhaps to reach a button: none disappears meanwhile. */
 export function holdNotices(): void {
   held = true;
   clearTimeout(going);
@@ -70,6 +70,6 @@ function withRoom(notices: readonly Notice[]): Notice[] {
 export function dismiss(id: number): void {
   passing.delete(id);
   useNotices.setState(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) }));
-  // With the last one gone there is nothing left to point at, and nothing that would tell that the pointer has left.
+  // When the last one is gone there is nothing left to point at, and no event when the pointer leaves.
   if (useNotices.getState().notices.length === 0) held = false;
 }

@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 import { useTypedField } from "./typed-field";
 import { t } from "./words";
 
-/** A small box with a word and numbers in it, as `cell 40 × 48`. */
+/** A small box with a label and numbers in it, such as `cell 40 × 48`. */
 export function FieldBox({ label, children, trouble }: { label: string; children: ReactNode; trouble?: boolean }) {
   return (
     <div
@@ -20,13 +20,13 @@ interface Props {
   /** For screen readers, and for tests: what the number is. */
   readonly label: string;
   readonly value: number;
-  /** Takes a typed or nudged number; an answer is what is wrong with it, and the field keeps what was typed. */
+  /** Receives a typed or nudged number; returns an error message, and then the field keeps the text. */
   readonly onChange: (value: number) => string | null | undefined;
   readonly least?: number;
   readonly most?: number;
-  /** By how much arrow keys change it; with Shift ten times as much. */
+  /** The step of the arrow keys; ten times as much with Shift. */
   readonly step?: number;
-  /** Decimals shown and taken; 0 for whole numbers. */
+  /** Decimals shown and accepted; 0 for whole numbers. */
   readonly decimals?: number;
   readonly unit?: string;
   readonly disabled?: boolean;
@@ -36,8 +36,8 @@ interface Props {
 }
 
 /**
- * A number to type or to nudge with the arrow keys. Typing counts when it is finished with Enter, Tab or a click elsewhere;
- * Escape leaves it as it was. What does not fit stays in the field, with the reason under it.
+ * A number to type or to nudge with the arrow keys. Typing counts when finished with Enter, Tab or a click elsewhere; Escape restores the
+ * old value. An invalid text stays in the field, with the reason below.
  */
 export function NumberField({
   label,
@@ -54,13 +54,13 @@ export function NumberField({
 }: Props) {
   const finish = (text: string): string | null | undefined => {
     const number = text.trim() === "" ? Number.NaN : Number(text.trim().replace(",", "."));
-    // Typing what stands there changes nothing, though more decimals may lie behind what is shown.
+    // Typing the displayed value changes nothing, even if more decimals are hidden.
     if (number === Number(written(value, decimals))) return null;
     if (!Number.isFinite(number)) return t("Type a number.");
     if (decimals === 0 && !Number.isInteger(number)) return t("Type a whole number.");
     return number < least || number > most ? t("Type a number from {least} to {most}.", { least, most }) : onChange(number);
   };
-  // Enter takes the number as it stands too: it may be what someone wants.
+  // Enter also accepts the unchanged number: it may be what the user wants.
   const enter = (text: string) => (text === written(value, decimals) ? onChange(value) : finish(text));
   const { typed, problem, settle, input, note } = useTypedField({ finish, enter, keepsWrong: true });
   const shown = typed ?? written(value, decimals);

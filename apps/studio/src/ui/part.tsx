@@ -2,12 +2,12 @@
 
 import { type ComponentType, use } from "react";
 
-/** A component whose code comes when it is first shown, or before, by `load`. While it comes, the nearest `Suspense` waits. */
+/** A component whose code loads when it is first shown, or earlier by `load`. Meanwhile the nearest `Suspense` waits. */
 export type Part<Props> = ComponentType<Props> & { readonly load: () => Promise<unknown> };
 
 const failed = new Set<() => void>();
 
-/** Lets parts whose code did not come be asked for anew; for who tries again after a failure. */
+/** Allows parts whose code did not load to be requested again, after a failure. */
 export function forgetFailedParts(): void {
   for (const forget of failed) forget();
   failed.clear();

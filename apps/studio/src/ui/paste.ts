@@ -1,8 +1,8 @@
-/** Gives Ctrl+V to art in the clipboard wherever it is pressed; only without any does it do what the screen binds it to. */
+/** Handles Ctrl+V: pastes art from the clipboard if there is any, otherwise does what the screen binds it to. */
 
 /**
- * Does what the screen means by pasting, unless the same key pastes files. To be returned from a key's `run`: the browser's own paste goes
- * its way, and tells which it is before this does anything.
+ * Runs the screen's own paste, unless the same key pastes files. Return it from a key's `run`: the browser's paste event then shows which
+ * it is before this does anything.
  */
 export function pasteUnlessArt(paste: () => void): false {
   let art = false;

@@ -3,7 +3,7 @@ import { type RefObject, useEffect, useRef } from "react";
 export interface Pinch {
   /** Two fingers are apart by so much more, or less, that the next zoom is meant; (x, y) is between them, from the element's corner. */
   readonly onZoom: (direction: 1 | -1, x: number, y: number) => void;
-  /** They have moved together by so many CSS pixels. */
+  /** They have moved together, in CSS pixels. */
   readonly onPan?: (dx: number, dy: number) => void;
 }
 
@@ -11,8 +11,8 @@ export interface Pinch {
 const NEXT = 1.35;
 
 /**
- * Two fingers on an element. What the first of them had begun is given up, as the browser does when it takes a touch for itself, so that a pinch
- * never also draws or picks.
+ * Two fingers on an element. The gesture of the first one is cancelled, as when the browser takes a touch for itself, so that a pinch never
+ * also draws or picks.
  */
 export function usePinch(element: RefObject<HTMLElement | null>, pinch: Pinch): void {
   const latest = useRef(pinch);

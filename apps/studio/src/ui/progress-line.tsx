@@ -1,7 +1,7 @@
 import { Button } from "./button";
 import { t } from "./words";
 
-/** Long work: what it is, how far it is, and a way to stop it. */
+/** Shows long-running work: its name, its progress, and a way to stop it. */
 export function ProgressLine({ label, done, onStop }: { label: string; done: number; onStop: () => void }) {
   const percent = Math.round(done * 100);
   return (

@@ -12,7 +12,7 @@ export interface Row {
   readonly under?: Heading;
 }
 
-/** What several rows that follow one another stand under, and fold away under. The same object for all of them. */
+/** The heading under which consecutive rows are listed and folded. The same object for all of them. */
 export interface Heading {
   readonly title: string;
   readonly fact: string;
@@ -20,7 +20,7 @@ export interface Heading {
   readonly onFold: (folded: boolean) => void;
 }
 
-/** The id of the row that an element lies in. */
+/** The id of an element's row. */
 export function rowAt(element: Element): string | undefined {
   return element.closest<HTMLElement>("[data-row]")?.dataset.row;
 }
@@ -38,16 +38,16 @@ export function RowList({
   label: string;
   rows: readonly Row[];
   chosen: string | null;
-  /** Rows that are selected beside the chosen one. */
+  /** Rows selected besides the current one. */
   together?: ReadonlySet<string>;
   onChoose: (id: string) => void;
-  /** With Ctrl or ⌘ one more, with Shift all up to it. Without it, one row is all that can be chosen. */
+  /** Ctrl or ⌘ adds one, Shift adds all up to it. Without it, only one row can be selected. */
   onChooseToo?: (id: string, run: boolean) => void;
   /** On Enter or a double click. */
   onOpen?: (id: string) => void;
 }) {
   const list = useRef<HTMLUListElement>(null);
-  // What is chosen is never folded away.
+  // The selected row is never folded away.
   const unfolded = rows.filter(({ id, under }) => !under?.folded || id === chosen || together?.has(id));
   const items = withHeadings(rows, unfolded);
   const [focused, setFocused] = useState<string | null>(null);
@@ -63,7 +63,7 @@ export function RowList({
     row?.focus();
     return row !== null && row !== undefined;
   };
-  /** A row that was out of sight when it was chosen gets the focus as soon as it is there. */
+  /** A row selected while out of view gets the focus as soon as it is rendered. */
   const toFocus = useRef<string | null>(null);
   useEffect(() => {
     if (toFocus.current === chosen && chosen !== null && focus(chosen)) toFocus.current = null;
@@ -157,14 +157,14 @@ function withHeadings(rows: readonly Row[], unfolded: readonly Row[]): readonly 
   ]);
 }
 
-/** Where something stands in a list that may not stand whole in the document. */
+/** The position of an item in a list that may be rendered in part. */
 interface Place {
   readonly measure: ((element: Element | null) => void) | undefined;
   readonly index: number;
   readonly count: number;
 }
 
-/** What an item says of its place; where only a part of the list is there, how many there are, and which it is. */
+/** An item's ARIA position: if only a part of the list is rendered, the total and its index. */
 function placed({ measure, index, count }: Place) {
   return { ref: measure, "data-index": index, ...(measure ? { "aria-setsize": count, "aria-posinset": index + 1 } : {}) };
 }
@@ -189,7 +189,7 @@ function HeadingItem({ heading: { title, fact, folded, onFold }, ...place }: { h
   );
 }
 
-/** Drawn again only when it says something else: there may be hundreds, beside something that changes at every move. */
+/** Renders again only when its content changes: there may be hundreds, beside something that changes at every move. */
 const RowItem = memo(function RowItem({
   id,
   name,

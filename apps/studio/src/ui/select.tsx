@@ -4,10 +4,13 @@ import { Check, ChevronDown } from "lucide-react";
 import { Select as Radix } from "radix-ui";
 import { useState } from "react";
 
-/** So many options stand ready while the list is closed, so that a letter chooses one; more would be made anew with every step that is chosen. */
+/**
+ * The number of options kept ready while the list is closed, so that typing a letter selects one; more would be rendered again at every
+ * selected step.
+ */
 const MOST_KEPT = 40;
 
-/** One of many, of which the chosen one is in sight. `value` may be none of them: then `placeholder` stands there. */
+/** A choice of many, showing the selected one. `value` may be none of them: then `placeholder` is shown. */
 export function Select<Value extends string | number>({
   label,
   value,
@@ -17,7 +20,7 @@ export function Select<Value extends string | number>({
   disabled = false,
   className = "",
 }: {
-  /** Its name for screen readers, also where a word stands beside it. */
+  /** Its name for screen readers, even if a label is beside it. */
   label: string;
   value: Value | null;
   options: readonly (readonly [value: Value, text: string])[];
@@ -26,7 +29,7 @@ export function Select<Value extends string | number>({
   disabled?: boolean;
   className?: string;
 }) {
-  // Options are told apart by their position: Radix takes no empty text as a value, and here it is one.
+  // Options are identified by position: Radix accepts no empty text as a value, and here it is one.
   const at = options.findIndex(([each]) => each === value);
   const [open, setOpen] = useState(false);
   const isListed = open || options.length <= MOST_KEPT;

@@ -2,7 +2,7 @@
 
 import { Slider as Radix } from "radix-ui";
 
-/** A number chosen by sliding; arrow keys move it by one. */
+/** A number set by sliding; arrow keys move it by one. */
 export function Slider({
   label,
   value,

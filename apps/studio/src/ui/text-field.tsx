@@ -12,7 +12,7 @@ interface Props {
   readonly placeholder?: string;
 }
 
-/** A name to type over. Enter or leaving takes it, Escape gives the old one back. */
+/** An editable name. Enter or leaving accepts it, Escape restores the old one. */
 export function TextField({ label, value, onChange, className = "", id, placeholder }: Props) {
   const finish = (text: string) => (text === value ? null : onChange(text));
   const { typed, input, note } = useTypedField({ finish, keepsWrong: false });

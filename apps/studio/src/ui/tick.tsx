@@ -4,7 +4,7 @@ import { Check } from "lucide-react";
 import { Checkbox } from "radix-ui";
 import { useId } from "react";
 
-/** A thing that is so or not. */
+/** A checkbox with its label. */
 export function Tick({ label, checked, onChange }: { label: string; checked: boolean; onChange: (checked: boolean) => void }) {
   const id = useId();
   return (

@@ -1,4 +1,4 @@
-/** One shared beat for all small moving pictures of a screen, so that those of one movement stay in step. */
+/** One shared beat for all small animations of a screen, so that those of one movement stay in step. */
 import { useSyncExternalStore } from "react";
 
 const BEAT = 100; // ms
@@ -23,7 +23,7 @@ function listen(listener: () => void): () => void {
 
 const still = () => () => {};
 
-/** Beats so far, ten a second; 0 for who has nothing to move, or where motion is not wanted. */
+/** Beats so far, ten per second; 0 if there is nothing to move, or with reduced motion. */
 export function useBeat(moves: boolean): number {
   const moving = moves && typeof matchMedia !== "undefined" && !matchMedia("(prefers-reduced-motion: reduce)").matches;
   return useSyncExternalStore(

@@ -5,28 +5,28 @@ import { type FocusEvent, type KeyboardEvent, useId, useRef, useState } from "re
 interface Options {
   /** Takes a finished text; an answer is what is wrong with it. */
   readonly finish: (text: string) => string | null | undefined;
-  /** What Enter does with the text, where that is more than finishing it. */
+  /** What Enter does with the text, beyond finishing it. */
   readonly enter?: (text: string) => string | null | undefined;
-  /** Whether what does not fit stays in the field when it is left, with its reason, until it is left once more. */
+  /** Whether an invalid text stays in the field when it loses focus, with its reason, until it loses it again. */
   readonly keepsWrong: boolean;
 }
 
 /**
- * A field in which something is typed: what stands in it counts when it is finished with Enter, Tab or a click elsewhere, Escape leaves it as it was,
- * and what does not fit is told under it. Spread `input` over the input; its value is `typed`, or what it shows while nothing is being typed.
+ * A text field: its text counts when finished with Enter, Tab or a click elsewhere, Escape restores the old value, and an invalid text is
+ * reported below. Spread `input` over the input; its value is `typed`, or the stored value while nothing is being typed.
  */
 export function useTypedField({ finish, enter = finish, keepsWrong }: Options) {
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const problemId = useId();
-  /** Set while Enter or Escape leaves the field: what was typed has been taken or given up then, and leaving must not take it. */
+  /** Set while Enter or Escape leaves the field: the text has then been accepted or given up, and blur must not accept it again. */
   const isSettled = useRef(false);
 
   const reset = () => {
     setTyped(null);
     setProblem(null);
   };
-  /** What came of an attempt; what does not fit stands there as `wrong`, or as it was typed. True if it was taken. */
+  /** Handles the result of an attempt; an invalid text is kept as `wrong`, or as typed. True if it was accepted. */
   const settle = (answer: string | null | undefined, wrong?: string): boolean => {
     setProblem(answer ?? null);
     if (!answer) setTyped(null);
@@ -44,7 +44,7 @@ export function useTypedField({ finish, enter = finish, keepsWrong }: Options) {
       setProblem(null);
     },
     onBlur: (event: FocusEvent<HTMLInputElement>) => {
-      // Taken from the field itself: what was typed this very moment may not have been drawn yet.
+      // Read from the field itself: the latest characters may not have been rendered yet.
       if (isSettled.current) isSettled.current = false;
       else if (problem !== null || (!settle(finish(event.currentTarget.value)) && !keepsWrong)) reset();
     },

@@ -1,7 +1,7 @@
 import type { Unplaced } from "@caravan/core/metadata";
 import { t } from "./words";
 
-/** Records of a metadata file that do not fit, each with its reason; folded away until someone wants to know. */
+/** Lists records of a metadata file that do not fit, each with its reason; folded by default. */
 export function UnplacedRecords({ unplaced }: { unplaced: readonly Unplaced[] }) {
   return (
     <details className="text-small">

@@ -2,11 +2,11 @@
 
 import { type RefObject, useEffect, useRef } from "react";
 
-/** How far the wheel turns for one step of zoom; two fingers that pinch give smaller turns and count more. */
+/** The wheel distance for one zoom step; pinching gives smaller distances that count more. */
 const TURN = 80;
 const PINCH = 8;
 
-/** Tells whole steps of the wheel, or of a pinch, over an element. Turns shorter than a step add up. `at` is from its corner. */
+/** Reports whole steps of the wheel, or of a pinch, over an element. Shorter turns add up. `at` is relative to its corner. */
 export function useWheelSteps(
   element: RefObject<HTMLElement | null>,
   onStep: (direction: 1 | -1, at: { x: number; y: number }) => void,

@@ -13,12 +13,12 @@ export interface MenuItem {
   readonly disabled?: boolean;
 }
 
-/** What can be done with one thing; null stands for a line between. */
+/** A menu item; null stands for a separator. */
 export type Menu = readonly (MenuItem | null)[];
 
 /**
- * Gives an element a menu by the right button, a long touch or the menu key. `menuOf` tells what can be done with what lies there, and may choose
- * it first; null where nothing can. Everything in it has a button or a key elsewhere too.
+ * Gives an element a context menu: right-click, long touch or the menu key. `menuOf` returns the actions for what is there, and may select
+ * it first; null for none. Every action also has a button or a key elsewhere.
  */
 export function WithMenu({ label, menuOf, children }: { label: string; menuOf: (target: Element) => Menu | null; children: ReactElement }) {
   const [menu, setMenu] = useState<Menu>([]);

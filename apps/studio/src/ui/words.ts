@@ -1,9 +1,9 @@
 /**
- * What the studio says, in the language of the reader. Texts stand where they are shown, in English, and English is their key: another
- * language is a list of what it says instead. It is chosen before the screens are loaded, and stays until the page is loaded anew.
+ * The studio's texts in the user's language. English texts stand where they are shown and serve as keys; another language is a list of
+ * translations, loaded before the screens and kept until the page reloads.
  */
 
-/** What a language says instead of the English text, by that text; what is missing stays English. */
+/** Translations by English text; missing ones stay English. */
 export type Catalogue = Readonly<Record<string, string>>;
 
 type GapsOf<Text extends string> = Text extends `${string}{${infer Gap}}${infer Rest}` ? Gap | GapsOf<Rest> : never;

@@ -6,7 +6,7 @@ export function zoomsBetween(least: number, most: number): readonly number[] {
   return ZOOMS.filter((zoom) => zoom >= least && zoom <= most);
 }
 
-/** The largest zoom at which something fits, else the least there is. */
+/** The largest zoom at which something fits, otherwise the smallest. */
 export function largestFitting(zooms: readonly number[], fits: (zoom: number) => boolean): number {
   return zooms.findLast(fits) ?? (zooms[0] as number);
 }

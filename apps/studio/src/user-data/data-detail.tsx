@@ -55,7 +55,7 @@ export function DataDetail({ on, things, what }: Props) {
   );
 }
 
-/** One value of several things; where they differ it says so, and what is typed then becomes that of all. */
+/** One value of several things; if they differ it says so, and a typed value becomes that of all. */
 function ValueField({
   label,
   values,
@@ -78,7 +78,7 @@ function ValueField({
   );
 }
 
-/** Gives `take` the value that a text stands for. Returns what is wrong with the text, or what `take` returns. */
+/** Passes the value of a text to `take`. Returns what is wrong with the text, or what `take` returns. */
 export function withValue(text: string, take: (value: DataValue) => string | null | undefined): string | null | undefined {
   try {
     return take(valueFromText(text, "value"));

@@ -17,15 +17,18 @@ interface Hand {
   readonly runner: Comlink.Remote<JobRunner>;
 }
 
-/** Decoding and packing keep a core busy each; more workers than this would only starve the screen. Two at least, so that nothing waits for an inspection. */
+/**
+ * Decoding and packing keep a core busy each; more workers than this would only starve the screen. At least two, so that nothing waits for
+ * an inspection.
+ */
 let mostHands = Math.max(2, Math.min(4, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
 
 const idle: Hand[] = [];
-/** Who waits for a worker: what a person waits for goes before files of a drop, which may be five hundred. */
+/** Priorities: what the user waits for comes before the files of a drop, which may be five hundred. */
 const waiting = { soon: [] as (() => void)[], later: [] as (() => void)[] };
 let hands = 0;
 
-/** Jobs that come by the hundred and that nobody looks at one by one. */
+/** Bulk jobs that nobody watches one by one. */
 const LATER: ReadonlySet<JobName> = new Set(["readArt", "inspect", "sweepPictures", "picturesOfNobody"]);
 
 /** Runs a job in a worker. Throws the job's own error, or `cancelled`. */
@@ -36,7 +39,7 @@ export async function run<Name extends JobName>(
 ): Promise<Jobs[Name]["answer"]> {
   const { signal, onProgress } = options;
   const hand = await takeHand(LATER.has(name) ? waiting.later : waiting.soon);
-  // Until the job begins there is nothing to stop, and the hand goes back as it is.
+  // Until the job begins there is nothing to stop, and the worker is returned unused.
   let ended = true;
   try {
     if (signal?.aborted) throw cancelled();
@@ -45,7 +48,7 @@ export async function run<Name extends JobName>(
       signal?.addEventListener("abort", () => reject(cancelled()), { once: true });
       hand.worker.onerror = (event) => reject(new Error(`A worker failed: ${event.message}`));
     });
-    // Progress travels on a channel of its own and may arrive after the answer; then it is no news any more.
+    // Progress has its own channel and may arrive after the answer; then it is ignored.
     const progress = onProgress && Comlink.proxy((done: number) => !ended && onProgress(done));
     const call = hand.runner.run(name, ask as never, progress as never);
     const outcome = await Promise.race([call, aborted]);
@@ -70,7 +73,7 @@ async function takeHand(line: (() => void)[]): Promise<Hand> {
         return await newHand();
       } catch (error) {
         hands--;
-        // The server may be gone: those who came before do the work of all.
+        // The server may be gone: existing workers then do all the work.
         mostHands = Math.max(1, hands);
         if (hands > 0) continue;
         wakeNext();
@@ -81,7 +84,7 @@ async function takeHand(line: (() => void)[]): Promise<Hand> {
   }
 }
 
-/** A worker whose code has come. Throws when it does not. */
+/** A worker whose code has loaded. Throws if it does not load. */
 async function newHand(): Promise<Hand> {
   const worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module" });
   const runner = Comlink.wrap<JobRunner>(worker);

@@ -5,7 +5,7 @@ import { factsOf, findGround, type Pixels, sheetCoverageOf } from "@caravan/core
 import { viewOf } from "./bitmaps";
 import type { ReadPicture } from "./jobs";
 
-/** A picture made here, as it is stored and looked at. */
+/** A picture made here, encoded for storage and viewing. */
 export async function encoded(pixels: Pixels, png: PngCodec): Promise<{ picture: ReadPicture; png: Blob }> {
   const bytes = png.encode(pixels);
   const blob = new Blob([bytes as BlobPart], { type: "image/png" });
@@ -16,7 +16,7 @@ export async function pictureOf(pixels: Pixels, bytes: Uint8Array, blob: Blob): 
   return { ...knownOf(pixels, bytes), ...(await viewOf(blob, pixels.width, pixels.height)) };
 }
 
-/** What is known of a picture without a view of it. Colours are those it is `drawn` in, whatever palette it wears. */
+/** Facts about a picture without a view of it. Colours are those as `drawn`, whatever palette it wears. */
 export function knownOf(pixels: Pixels, bytes: Uint8Array, drawn = pixels) {
   const { width, height } = pixels;
   const facts = factsOf(pixels);

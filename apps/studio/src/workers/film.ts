@@ -17,12 +17,12 @@ export async function filmFacts(blob: Blob, where: string): Promise<FilmFacts> {
     const shown: { at: number; lasts: number }[] = [];
     for await (const { timestamp, duration } of new EncodedPacketSink(track).packets(undefined, undefined, { metadataOnly: true }))
       shown.push({ at: timestamp, lasts: duration });
-    // Packets come in the order of decoding; what is shown before the film begins is not shown.
+    // Packets come in decoding order; those before the film's start are not shown.
     const frames = shown.filter(({ at, lasts }) => at + lasts > 0 || at >= 0).sort((a, b) => a.at - b.at);
     const last = frames.at(-1);
     if (!last) throw new CaravanError("damaged-picture", where, "There is no frame in this film.", "Export it again.");
     const first = (frames[0] as { at: number }).at;
-    // The last one lasts as long as it says, else as long as the one before.
+    // The last one lasts as long as it says, otherwise as long as the previous one.
     const before = frames.at(-2);
     const lasts = last.lasts > 0 ? last.lasts : before ? last.at - before.at : 0.1;
     return {

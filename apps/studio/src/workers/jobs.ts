@@ -38,14 +38,14 @@ export interface ReadPicture extends PictureView {
   readonly facts: PictureFacts;
   /** An opaque ground that is there to clear; null if there is none. */
   readonly ground: Ground | null;
-  /** Before it is turned into others, the most used first; null for more than a palette holds, and for what is put together. */
+  /** Before recolouring, most used first; null for more than a palette can contain, and for assembled frames. */
   readonly colours: readonly UsedColour[] | null;
 }
 
 /** A picture and the PNG that it is stored as. */
 export interface StoredPicture {
   readonly picture: ReadPicture;
-  /** Null where the file itself is such a PNG. */
+  /** Null if the file itself is such a PNG. */
   readonly png: Blob | null;
 }
 
@@ -57,7 +57,7 @@ export type ReadArt = ArtOf<StoredPicture> | { readonly kind: "text"; readonly t
 export interface FilmFacts {
   readonly width: number;
   readonly height: number;
-  /** When each frame begins, in the film's own seconds: by these it is asked for. */
+  /** The start of each frame, in the film's own seconds: frames are requested by these. */
   readonly starts: readonly number[];
   /** When each frame begins, and when the last one ends, in microseconds from the first. */
   readonly times: readonly number[];
@@ -85,13 +85,13 @@ export interface CountedTiles {
   readonly perFrame: readonly (PaletteUse & { readonly ref: FrameRef; readonly tiles: number; readonly own: number })[];
 }
 
-/** A frame, and what it is called where it is counted. */
+/** A frame, with its name in the count. */
 export interface NamedFrame {
   readonly ref: FrameRef;
   readonly name: string;
 }
 
-/** What a look is drawn from, with the files of the pictures that it takes. */
+/** A look, with the picture files that it needs. */
 export interface LookFiles {
   readonly look: Look;
   readonly files: ReadonlyMap<string, Blob>;
@@ -106,7 +106,7 @@ export interface Overview {
 /** What a picture is drawn from on the screen; exact pixels stay in the workers. */
 export interface PictureView {
   readonly bitmap: ImageBitmap;
-  /** A large picture reduced, for looking at it whole: reducing it anew at each drawing would hold up the screen. */
+  /** A large picture reduced for viewing it whole: reducing it at every drawing would block the screen. */
   readonly overview: Overview | null;
 }
 
@@ -114,17 +114,16 @@ export interface Delivered {
   readonly files: readonly NamedFile[];
   readonly pages: readonly DeliveredPage[];
   readonly proof: Proof;
-  /** What is to be known of how it went. */
+  /** The facts about the result. */
   readonly notes: readonly string[];
-  /** Each page as it is looked at; none where there are many pictures, or moving ones. */
+  /** Each page for viewing; none if there are many pictures, or animated ones. */
   readonly views: readonly PictureView[];
   /** Opaque grounds of the project's pictures, by hash. */
   readonly grounds: ReadonlyMap<string, Ground>;
 }
 
 /**
- * A document, or a part of one, on its way to a worker, as JSON text: handing over thousands of frames as objects takes the
- * screen's thread four times as long.
+ * A document, or a part of one, as JSON text for a worker: passing thousands of frames as objects takes the main thread four times as long.
  */
 export type TextOf<Value> = string & { readonly of?: Value };
 
@@ -142,7 +141,7 @@ export interface Inspection {
   readonly repeats: Repeats;
 }
 
-/** A picture of a delivery that is looked at: a page, or a layer of it. */
+/** A viewed picture of a delivery: a page, or a layer of it. */
 export interface ShownPage {
   readonly image: string;
   readonly page: DeliveredPage;
@@ -169,21 +168,21 @@ export type Jobs = {
   /** Decodes the frames of a film that begin at `starts`, each side reduced by `reduction`. */
   filmFrames: { ask: { name: string; blob: Blob; starts: readonly number[]; reduction: number }; answer: readonly StoredPicture[] };
   unzip: { ask: { name: string; blob: Blob }; answer: readonly NamedFile[] };
-  /** Reads a metadata file for a picture: by a known reading if one fits, else by its structure, or by the one given alone. */
+  /** Reads a metadata file for a picture: by a fitting known reading, otherwise by its structure, or only by the given one. */
   understand: {
     ask: { text: string; where: string; picture: string; coverage: Coverage; known: readonly Reading[] };
     answer: Understood;
   };
   /** Reads a metadata file by a reading that a person has corrected. */
   readAs: { ask: { text: string; where: string; picture: string; coverage: Coverage; reading: Reading }; answer: Understood };
-  /** Learns how a metadata file says things, to write others so; surer with its picture. */
+  /** Learns how a metadata file expresses things, to write others like it; more reliable with its picture. */
   learnExample: { ask: { text: string; where: string; seen: { picture: string; coverage: Coverage } | null }; answer: LearnedExample };
   tellExample: { ask: { example: Example }; answer: Told };
-  /** What is drawn in parts of a picture, for telling where a drawing has gone. */
+  /** Prints of parts of a picture, for following drawings. */
   drawings: { ask: { of: LookFiles; rects: readonly Rect[] }; answer: readonly (Drawing | null)[] };
-  /** Where the drawings in rectangles of one picture stand in another. */
+  /** The positions of drawings from one picture in another. */
   findDrawings: { ask: { before: LookFiles; after: LookFiles; rects: readonly Rect[] }; answer: readonly (readonly Rect[])[] };
-  /** Frames of one picture as in a mirror, each a picture of its own, upright and untrimmed. */
+  /** Frames of one picture, mirrored, each as a separate picture, upright and untrimmed. */
   mirrorFrames: { ask: { of: LookFiles; frames: readonly Frame[]; scale: number }; answer: readonly StoredPicture[] };
   findPieces: { ask: { coverage: Coverage; cut: FindingCut; where: string }; answer: TextOf<CutPieces> };
   /** Looks at all frames of a source, pixel by pixel. */
@@ -218,7 +217,7 @@ export type Jobs = {
     ask: { project: TextOf<Project>; frames: readonly FrameRef[]; pictures: ReadonlyMap<string, Blob>; most: number };
     answer: readonly NearPair[];
   };
-  /** Parts a source's drawn frames into distinct tiles; what is put together from them is held against what was drawn. */
+  /** Splits a source's drawn frames into distinct tiles; the rebuilt frames are compared with the originals. */
   partIntoTiles: { ask: { project: TextOf<Project>; source: SourceId; pictures: ReadonlyMap<string, Blob>; tile: Size }; answer: Parted };
   /** Packs, draws, encodes and proves a delivery. */
   deliver: {
@@ -243,18 +242,18 @@ export type Outcome<Answer> =
   | { readonly ok: true; readonly answer: Answer }
   | { readonly ok: false; readonly problem: { code: ErrorCode; where: string; what: string; remedy: string } }
   | { readonly ok: false; readonly fault: string }
-  /** The code of the job did not come. */
+  /** The job's code did not load. */
   | { readonly ok: false; readonly notLoaded: true };
 
 export type Ask<Name extends JobName> = Jobs[Name]["ask"];
 export type Answer<Name extends JobName> = Jobs[Name]["answer"];
 
-/** Told now and then during a long job, from 0 to 1. */
+/** Called occasionally during a long job, from 0 to 1. */
 export type OnProgress = (done: number) => void;
 
 /** What a worker offers over Comlink. */
 export interface JobRunner {
-  /** Answers as soon as the worker's code has come. */
+  /** Answers as soon as the worker's code has loaded. */
   isHere(): boolean;
   run<Name extends JobName>(name: Name, ask: Jobs[Name]["ask"], onProgress?: OnProgress): Promise<Outcome<Jobs[Name]["answer"]>>;
 }

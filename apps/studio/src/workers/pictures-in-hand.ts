@@ -35,7 +35,7 @@ async function pixelsOf({ blob, clearing, recolouring = null }: LookFile, png: P
   return asSeen(pixels, { clearing, recolouring });
 }
 
-/** Pictures as they are seen, that pieces were taken from just now: a walk of many frames asks for the same few again and again. */
+/** Recently used pictures with pieces: a walk through many frames requests the same few repeatedly. */
 const parts = new Map<PictureLook["key"], Pixels>();
 /** Bytes of them that are kept at most. */
 const MOST_PARTS = 64 * 1024 * 1024;

@@ -5,7 +5,7 @@
 import { CaravanError } from "@caravan/core/model";
 import { clearPixels, type Pixels, paste } from "@caravan/core/raster";
 
-const TILE = 4096; // px: every WebGL 2 device takes textures of this side
+const TILE = 4096; // px: every WebGL 2 device supports textures of this side
 const EXACT = { premultiplyAlpha: "none", colorSpaceConversion: "none" } as const;
 
 /** Throws `not-a-picture` if the browser cannot read it. */

@@ -49,7 +49,7 @@ const doers: { readonly [Name in JobName]: () => Promise<Does<Name>> } = {
   readBundle: async () => files.readBundle,
 };
 
-/** What is not asked for yet comes while nothing is to be done: later the server may be gone. */
+/** Code not needed yet is loaded while idle: later the server may be gone. */
 const REST = 4_000; // ms
 
 setTimeout(() => {

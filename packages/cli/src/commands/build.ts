@@ -21,16 +21,16 @@ import { toldFinding } from "./check";
 export function addBuild(program: Command): void {
   program
     .command("build")
-    .summary("make everything a project delivers")
-    .description("Makes everything the project's delivery settings ask for, proves it by reading it back, and writes it.")
+    .summary("build everything a project delivers")
+    .description("Builds everything that the project's deliveries ask for, proves it by reading it back, and writes it.")
     .argument("<project>", "a project folder, its caravan.json, or a *.caravan file; - is such a file at standard input")
     .requiredOption("--out <dir>", "where the files go; - writes a ZIP to standard output")
     .option("--replace", "replace files in the way that Caravan did not write", false)
     .option("--zip <file>", "put the files into one ZIP as well")
     .option("--clean", "remove what an earlier build wrote and this one does not", false)
-    .option("--only <delivery>", "make this delivery alone; can be given several times", collected, [])
-    .option("--fresh", "make everything anew, also where nothing changed since the last build", false)
-    .option("--strict", "write nothing if anything is found that is worth a look, exit with 1", false)
+    .option("--only <delivery>", "build only this delivery; repeatable", collected, [])
+    .option("--fresh", "build everything again, even if nothing changed since the last build", false)
+    .option("--strict", "if there are warnings, write nothing and exit with 1", false)
     .option("--json", "print one JSON document", false)
     .action(build);
 }
@@ -107,7 +107,7 @@ interface BuildOptions {
 
 function build(path: string, options: BuildOptions): void {
   if (options.clean && options.only.length > 0)
-    throw wrongCall("--clean and --only do not go together: what the other deliveries made would be removed.");
+    throw wrongCall("--clean and --only cannot be combined: the files of the other deliveries would be removed.");
   if (options.out === STANDARD) reserveStandardOutput(options.json);
   const key = options.out === STANDARD ? null : keyOfBuild(path, options.only);
   const before = key === null || options.fresh ? null : builtBefore(key, options.out);
@@ -121,7 +121,7 @@ function build(path: string, options: BuildOptions): void {
       "bad-call",
       path,
       `${counted(grave.length, "finding is", "findings are")} worth a look, the first of ${first.where}: ${first.message} Nothing was written.`,
-      "Mend them, see caravan check, or build without --strict.",
+      "Fix them (see caravan check), or build without --strict.",
     );
   }
   for (const each of changed) note(`Changed art, cut again by its recipe: ${each}`);
@@ -140,7 +140,7 @@ function build(path: string, options: BuildOptions): void {
   const told = { files: result.files, proofs, notes, findings, asBefore: before !== null };
   tell(options.json, told, () =>
     [
-      ...(before ? ["Nothing changed since an earlier build: all is there as it was made and proved then."] : []),
+      ...(before ? ["Nothing changed since an earlier build; all files are as they were built and proved."] : []),
       ...told.files.map((file) => `${file.path}: ${file.bytes} bytes`),
       ...proofs.map(
         ({ delivery, exact, frames, shared, clips }) =>
@@ -158,7 +158,7 @@ function resultOf({ files, proofs, notes, changed, findings }: Build): BuildResu
 function changedInWords({ source, changes, compared, moves, grid, unsure }: Refreshed): string {
   const told = [...(grid === null ? [] : [grid]), changesInWords(changes, compared), ...moves].join("; ");
   return unsure
-    ? `${source} (${told}); its size changed, and build cannot find where its drawings went: review it in the studio, which compares changed art`
+    ? `${source} (${told}); its size changed, and build cannot follow its drawings: review it in the studio, which compares changed art`
     : `${source} (${told})`;
 }
 

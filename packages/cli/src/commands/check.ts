@@ -6,10 +6,10 @@ import { tell } from "../tell";
 export function addCheck(program: Command): void {
   program
     .command("check")
-    .summary("tell what is wrong or risky in a project")
-    .description("Tells what is wrong or risky in a project. Exits with 1 if something would stop its delivery.")
+    .summary("list what is wrong or risky in a project")
+    .description("Lists what is wrong or risky in a project. Exits with 1 if something would stop a delivery.")
     .argument("<project>", "a project folder, its caravan.json, or a *.caravan file")
-    .option("--strict", "exit with 1 for what is worth a look, too", false)
+    .option("--strict", "also exit with 1 for warnings", false)
     .option("--json", "print one JSON document", false)
     .action(check);
 }

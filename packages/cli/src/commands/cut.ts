@@ -50,35 +50,35 @@ export function addCut(program: Command): void {
   program
     .command("cut")
     .summary("cut a sheet into frames")
-    .description("Cuts a sheet into frames: by a grid, along outlines, or as a metadata file says. With --out writes each frame as a PNG.")
+    .description("Cuts a sheet into frames: by a grid, along outlines, or by a metadata file. With --out writes each frame as a PNG.")
     .argument("<image...>", "sheets: PNG, JPEG, WebP or TGA; - is one at standard input")
     .addOption(new Option("--cell <WxH>", "size of a cell in pixels").argParser(pair).conflicts(others("cell")))
     .addOption(new Option("--count <CxR>", "number of columns and rows").argParser(pair).conflicts(others("count")))
     .addOption(new Option("--islands", "along the outlines of what is drawn").default(false).conflicts(others("islands")))
-    .addOption(new Option("--meta <file>", "as a metadata file of any make says").conflicts(others("meta")))
+    .addOption(new Option("--meta <file>", "by a metadata file of any make").conflicts(others("meta")))
     .addOption(
-      new Option("--read <FIELD=MEANING>", `with --meta: what a field means: ${Object.keys(MEANINGS).join(" ")} (repeatable)`)
+      new Option("--read <FIELD=MEANING>", `with --meta: the meaning of a field: ${Object.keys(MEANINGS).join(" ")} (repeatable)`)
         .argParser(correction)
         .default([], "as the file suggests"),
     )
     .addOption(new Option("--suggest", "cut nothing, suggest grids, best first").default(false).conflicts(others("suggest")))
     .option("--margin <X[,Y]>", "space before the first cell", spacing, NONE)
     .option("--gap <X[,Y]>", "space between cells", spacing, NONE)
-    .option("--offset <X[,Y]>", "move the whole grid, also to the left and up", offset)
+    .option("--offset <X[,Y]>", "move the whole grid; may be negative", offset)
     .option("--columns <A-B>", "only these columns, counted from 0", range)
     .option("--rows <A-B>", "only these rows, counted from 0", range)
-    .option("--join <N>", "with --islands: clear pixels between bits of one frame", whole(0, 256))
-    .option("--least <N>", "with --islands: drawn pixels that a frame has at least", whole(1, 1_000_000))
-    .option("--level", "with --islands: frames of a row equal in size, on one line", false)
-    .option("--clear <COLOUR|auto>", "first clear this background away, from the edges inward", colourOrAuto)
+    .option("--join <N>", "with --islands: transparent pixels between parts of one frame", whole(0, 256))
+    .option("--least <N>", "with --islands: the least drawn pixels of a frame", whole(1, 1_000_000))
+    .option("--level", "with --islands: equal frame sizes in each row, on one line", false)
+    .option("--clear <COLOUR|auto>", "first clear this background, from the edges inward", colourOrAuto)
     .option("--tolerance <N>", "with --clear COLOUR: how far a channel may be off", whole(0, 255))
-    .option("--specks <N>", "also clear drawn pixels that are alone, at most N together", whole(1, 64))
-    .option("--keep-empty", "also cells with nothing drawn in them", false)
+    .option("--specks <N>", "also clear groups of at most N lone pixels", whole(1, 64))
+    .option("--keep-empty", "also cut empty cells", false)
     .option(
       "--out <dir>",
-      "write each frame to <dir>/<picture>_<index>.png; a file that ends with .caravan gets a project; - writes a ZIP to standard output",
+      "write each frame to <dir>/<picture>_<index>.png; a name ending in .caravan makes a project; - writes a ZIP to standard output",
     )
-    .option("--project", "with --out: write a project folder that has the sheet cut so, with the clips of --meta", false)
+    .option("--project", "with --out: write a project folder with the cut sheet and the clips of --meta", false)
     .addOption(new Option("--clips <what>", "with a project: make clips of the rows").choices(["rows"]))
     .option("--replace", "replace files in the way that Caravan did not write", false)
     .option("--json", "print one JSON document", false)
@@ -144,20 +144,19 @@ interface Sheet {
 /** Options that the chosen way of cutting would not heed are a slip of the hand. */
 function refuseStrays(options: CutOptions, images: readonly string[]): void {
   const { islands, join, least, level, clear, tolerance, meta, read } = options;
-  if (options.project && options.out === undefined) wrongCall("--project belongs to --out.");
+  if (options.project && options.out === undefined) wrongCall("--project needs --out.");
   if (options.out === STANDARD && options.project) wrongCall("A project goes into a folder or a file, not to standard output.");
   if (images.length > 1 && (meta !== undefined || makesProject(options)))
-    wrongCall("A metadata file, and a project, are of one sheet: name one. caravan new makes a project of several.");
-  if (images.filter((image) => image === STANDARD).length > 1) wrongCall("Standard input can be read once: - stands there several times.");
+    wrongCall("--meta and --project take one sheet. To make a project of several, use caravan new.");
+  if (images.filter((image) => image === STANDARD).length > 1) wrongCall("Standard input can be read once, but - is given several times.");
   const twin =
     options.out === undefined ? undefined : images.find((image, k) => images.slice(0, k).some((other) => sameStem(other, image)));
   if (twin !== undefined)
-    wrongCall(`Two sheets are called ${pictureName(twin)}: their frames would have the same names. Give each an --out of its own.`);
-  if (options.clips && !makesProject(options))
-    wrongCall("--clips belongs to a project: --out with .caravan at its end, or with --project.");
-  if (read.length > 0 && meta === undefined) wrongCall("--read belongs to --meta.");
-  if (!islands && (join !== undefined || least !== undefined || level)) wrongCall("--join, --least and --level belong to --islands.");
-  if (tolerance !== undefined && (clear === undefined || clear === "auto")) wrongCall("--tolerance belongs to --clear with a colour.");
+    wrongCall(`Two sheets are called ${pictureName(twin)}: their frames would have the same names. Cut them with a separate --out each.`);
+  if (options.clips && !makesProject(options)) wrongCall("--clips needs a project: an --out that ends in .caravan, or --project.");
+  if (read.length > 0 && meta === undefined) wrongCall("--read needs --meta.");
+  if (!islands && (join !== undefined || least !== undefined || level)) wrongCall("--join, --least and --level need --islands.");
+  if (tolerance !== undefined && (clear === undefined || clear === "auto")) wrongCall("--tolerance needs --clear with a colour.");
 }
 
 /** How the ground is cleared away; null if it is left. */
@@ -302,7 +301,7 @@ function fieldsOf({ frames, fields }: Reading): Record<string, string> {
 function seenThrough(pixels: Pixels, coverage: Coverage, image: string): Coverage {
   const ground = coverage.colours ? findGround(pixels) : null;
   if (!ground) return coverage;
-  note(`${image}: Its opaque background is seen through for these suggestions; --clear auto clears it away when cutting.`);
+  note(`${image}: These suggestions ignore its opaque background; --clear auto clears it when cutting.`);
   return coverageOf(clearGround(pixels, ground.clearing));
 }
 

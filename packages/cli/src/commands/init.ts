@@ -16,9 +16,9 @@ interface InitOptions {
 export function addInit(program: Command): void {
   program
     .command("init")
-    .summary("begin in a game's repository: a project, and scripts that build it")
+    .summary("start in a game's repository: a project, and scripts that build it")
     .description(
-      "Makes a project of the art that there is, as `new` does, and puts scripts that build, watch and check it into the package.json of this folder.",
+      "Makes a project from existing art, like `new`, and adds scripts to this folder's package.json that build, watch and check it.",
     )
     .argument("<art...>", "files or folders")
     .option("--project <folder>", "where the project goes", "sprites")
@@ -46,11 +46,10 @@ async function init(art: string[], { project, out, json }: InitOptions): Promise
     },
   });
   const guessed = made.sources.filter(({ cut }) => cut === "cell" || cut === "count").map((source) => source.name);
-  if (guessed.length > 0)
-    note(`Cut by the grids that they suggest: ${guessed.join(", ")}. Look at them in the studio before you rely on it.`);
+  if (guessed.length > 0) note(`Cut by suggested grids: ${guessed.join(", ")}. Check them in the studio first.`);
   const uncut = made.sources.filter(({ cut }) => cut === null).map((source) => source.name);
   if (uncut.length > 0)
-    note(`Not cut yet, since nothing says how: ${uncut.join(", ")}. Cut them in the studio, or with caravan cut, before you build.`);
+    note(`Not cut yet, because nothing says how: ${uncut.join(", ")}. Cut them in the studio, or with caravan cut, before you build.`);
   const wanted = {
     sprites: `caravan build ${quoted(project)} --out ${quoted(out)} --clean`,
     "sprites:watch": `caravan watch ${quoted(project)} --out ${quoted(out)}`,
@@ -59,14 +58,14 @@ async function init(art: string[], { project, out, json }: InitOptions): Promise
   const { scripts = {} } = manifest.content;
   const added = Object.entries(wanted).filter(([name]) => !Object.hasOwn(scripts, name));
   for (const name of Object.keys(wanted))
-    if (Object.hasOwn(scripts, name)) note(`package.json has a script "${name}" already, which stays as it is.`);
+    if (Object.hasOwn(scripts, name)) note(`package.json has a script "${name}" already; it was kept.`);
   if (added.length > 0) {
     const content = { ...manifest.content, scripts: { ...scripts, ...Object.fromEntries(added) } };
     writeWhole("package.json", utf8(`${JSON.stringify(content, null, manifest.indent)}\n`));
   }
   const names = added.map(([name]) => name);
   tell(json, { ...made, scripts: Object.fromEntries(added) }, () =>
-    [newInWords(made), ...(names.length > 0 ? [`scripts in package.json: ${names.join(", ")}; begin with npm run ${names[0]}`] : [])].join(
+    [newInWords(made), ...(names.length > 0 ? [`scripts in package.json: ${names.join(", ")}; start with npm run ${names[0]}`] : [])].join(
       "\n",
     ),
   );
@@ -91,14 +90,14 @@ function readManifest(path: string): Manifest {
   const text = readFileSync(path, "utf8");
   try {
     const content = JSON.parse(text) as Manifest["content"];
-    if (typeof content !== "object" || content === null || Array.isArray(content)) throw new Error("It is no object.");
+    if (typeof content !== "object" || content === null || Array.isArray(content)) throw new Error("It is not an object.");
     return { content, indent: /^[ \t]+(?=")/m.exec(text)?.[0] ?? "  " };
   } catch (cause) {
     throw new CaravanError(
       "bad-call",
       path,
       "It is not JSON, so no scripts can be added.",
-      "Mend it, then try again. Nothing was written.",
+      "Repair it, then try again. Nothing was written.",
       { cause },
     );
   }

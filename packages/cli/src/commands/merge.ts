@@ -17,16 +17,16 @@ interface MergeOptions {
 export function addMerge(program: Command): void {
   program
     .command("merge")
-    .summary("bring two versions of a project together by what things are")
+    .summary("merge two versions of a project by meaning")
     .description(
-      "Brings two versions of a project's caravan.json together that began as one: clips, steps, marks and rules by their names, not by lines. " +
-        "Exits with 1 if a person has to decide something; ours stays there. As git's merge driver: caravan merge %O %A %B --out %A",
+      "Merges two versions of a project's caravan.json by clips, steps, marks and rules instead of lines. " +
+        "Exits with 1 if a person has to decide something; our version is kept there. As git's merge driver: caravan merge %O %A %B --out %A",
     )
-    .argument("<base>", "the caravan.json that both began from")
+    .argument("<base>", "the caravan.json that both versions come from")
     .argument("<ours>", "our version")
     .argument("<theirs>", "their version")
     .option("--out <file>", "where the result goes; without it, to standard output")
-    .option("--json", "print one JSON document of what could not be decided", false)
+    .option("--json", "print the conflicts as one JSON document", false)
     .action(merge);
 }
 

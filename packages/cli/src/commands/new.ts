@@ -43,23 +43,23 @@ export interface NewOptions {
 export function addNew(program: Command): void {
   program
     .command("new")
-    .summary("make a project of art")
+    .summary("make a project from art")
     .description(
-      "Makes a project of pictures, numbered stills, animations, layered art and metadata files, as the studio proposes when they are dropped there.",
+      "Makes a project from pictures, numbered stills, animations, layered art and metadata files, as the studio proposes for a drop.",
     )
     .argument("<art...>", "files or folders")
     .requiredOption("--out <project>", "a folder, or a file that ends with .caravan")
     .option("--name <name>", "the project's name; else that of --out")
     .addOption(
-      new Option("--sheets <what>", "what becomes of sheets that nothing describes, by the grid that they suggest")
+      new Option("--sheets <what>", "how to use sheets without a description, by their suggested grid")
         .choices([...SHEETS])
         .default("later"),
     )
-    .option("--first <facing>", `where the first of rows or numbers looks: ${FACINGS.join(" ")}`, facing, "s")
-    .option("--counter-clockwise", "the others go on the other way round", false)
-    .option("--no-clear", "leave opaque backgrounds")
+    .option("--first <facing>", `facing of the first row or number: ${FACINGS.join(" ")}`, facing, "s")
+    .option("--counter-clockwise", "the others follow counter-clockwise", false)
+    .option("--no-clear", "keep opaque backgrounds")
     .option("--no-clips", "make no clips")
-    .option("--no-actions", "make no actions of clips")
+    .option("--no-actions", "make no actions")
     .option("--replace", "replace files in the way that Caravan did not write", false)
     .option("--json", "print one JSON document", false)
     .action(makeNew);
@@ -90,7 +90,7 @@ export function newInWords({ project, sources, clips, actions }: ToldNew): strin
 /** Makes the project and writes it. Throws `not-ours`, `nothing-picked`, and what reading art throws. */
 export async function newProject(paths: readonly string[], options: NewOptions) {
   const { out, replace } = options;
-  if (out.trim() === "") wrongCall("--out names no project. Give a folder, or a file such as camp.caravan.");
+  if (out.trim() === "") wrongCall("--out does not name a project. Give a folder, or a file such as camp.caravan.");
   if (isProjectFile(out) && existsSync(out) && !replace)
     throw new CaravanError("not-ours", out, "There is already such a file.", "Add --replace, or give another name.");
   const taken = await takenFiles([...paths]);

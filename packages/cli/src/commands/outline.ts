@@ -7,17 +7,17 @@ import { tell } from "../tell";
 export function addOutline(program: Command): void {
   program
     .command("outline")
-    .summary("trace what is drawn in pictures or a project's frames")
+    .summary("trace outlines in pictures or a project's frames")
     .description(
-      "Traces a polygon around each island of what is drawn, in whole pixels, with as few corners as stay within a tolerance: of pictures and folders of them, or of every frame that a project delivers.",
+      "Traces a polygon around each island of drawn pixels, in whole pixels, with the fewest corners within a tolerance: for pictures, folders of pictures, or every frame that a project delivers.",
     )
     .argument("<paths...>", "pictures and folders of pictures, or one project")
-    .option("--within <px>", "how far the line may lie from the pixels; 0 follows every one", within, 1)
-    .option("--corners <n>", "a polygon should have no more; more are told", whole(3, 65_536), 24)
+    .option("--within <px>", "how far the line may be from the pixels; 0 follows each pixel", within, 1)
+    .option("--corners <n>", "wanted limit for a polygon; exceeding it is reported", whole(3, 65_536), 24)
     .option("--alpha <n>", "pixels count from this alpha, 1 to 255", whole(1, 255), 1)
-    .option("--least <px>", "islands of fewer pixels have none", whole(1, 1_000_000_000), 4)
+    .option("--least <px>", "ignore islands of fewer pixels", whole(1, 1_000_000_000), 4)
     .option("--convex", "without dents", false)
-    .option("--parts", "parted into polygons without dents", false)
+    .option("--parts", "split into polygons without dents", false)
     .option("--json", "print one JSON document", false)
     .action(outline);
 }

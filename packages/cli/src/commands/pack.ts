@@ -42,17 +42,17 @@ export function addPack(program: Command): void {
     .argument("<path...>", "pictures or folders; - is a picture at standard input")
     .requiredOption("--out <dir>", "where the atlas goes; - writes a ZIP to standard output")
     .option("--name <name>", "start of the file names", fileStem, "atlas")
-    .option("--padding <px>", "least distance between two frames' outermost pixels", whole(0, 64), 2)
-    .option("--extrude <px>", "how far edge pixels are repeated outward", whole(0, 16), 1)
+    .option("--padding <px>", "least distance between frames", whole(0, 64), 2)
+    .option("--extrude <px>", "repeat edge pixels outward by so many pixels", whole(0, 16), 1)
     .option("--max <px>", "longest side of a page", whole(16, 16_384), 4096)
-    .option("--rotate", "frames may be stored turned by 90°", false)
+    .option("--rotate", "allow frames to be stored rotated by 90°", false)
     .option("--pow2", "page sides are powers of two", false)
-    .option("--no-trim", "keep clear pixels around frames")
-    .option("--no-alias", "store identical frames each by itself")
+    .option("--no-trim", "keep transparent pixels around frames")
+    .option("--no-alias", "store identical frames separately")
     .option("--effort <normal|high>", "how many layouts are tried", effort, "normal")
     .option(
       "--layer <name=folder>",
-      "pictures of a further layer, called as those below; name:add or name:multiply says how it lies over them",
+      "pictures of a layer, with the names of those below; name:add or name:multiply sets its blend mode",
       layer,
       [],
     )
@@ -78,7 +78,7 @@ function layer(text: string, before: readonly LayerFolder[]): LayerFolder[] {
   if (name === null || folder === undefined || fitFileName(name) !== name)
     throw new InvalidArgumentError("Write a name and a folder, such as light=glow or light:add=glow.");
   if (before.some((each) => each.name.toLowerCase() === name.toLowerCase()))
-    throw new InvalidArgumentError(`There are two layers called ${name}. Give each a name of its own.`);
+    throw new InvalidArgumentError(`There are two layers named ${name}. Give each a name of its own.`);
   return [...before, { name, blend: blend as DeliveredLayer["blend"], folder }];
 }
 
@@ -88,8 +88,8 @@ async function layerPictures({ name, folder }: LayerFolder, frames: readonly Fra
     throw new CaravanError(
       "not-found",
       folder,
-      `The layer "${name}" is no folder.`,
-      "Give a folder of pictures that are called as those below.",
+      `The layer "${name}" is not a folder.`,
+      "Give a folder of pictures with the names of those below.",
     );
   const sizes = new Map(frames.map((frame) => [frame.name, frame.rect]));
   const found = new Map<string, Pixels>();
@@ -100,7 +100,7 @@ async function layerPictures({ name, folder }: LayerFolder, frames: readonly Fra
         "not-found",
         each.path,
         `Nothing below it is called "${each.name}".`,
-        "Call it as the picture that it lies over, or take it out.",
+        "Give it the name of the picture that it lies over, or remove it.",
       );
     const pixels = await readStill(each.path);
     if (pixels.width !== below.w || pixels.height !== below.h)
@@ -108,7 +108,7 @@ async function layerPictures({ name, folder }: LayerFolder, frames: readonly Fra
         "picture-mismatch",
         each.path,
         `It is ${pixels.width} × ${pixels.height} px, and "${each.name}" below it ${below.w} × ${below.h} px.`,
-        "Make them equally large: layers lie over one another pixel by pixel.",
+        "Make them the same size: layers are combined pixel by pixel.",
       );
     found.set(each.name, pixels);
   }
@@ -118,7 +118,7 @@ async function layerPictures({ name, folder }: LayerFolder, frames: readonly Fra
 async function pack(paths: string[], options: PackOptions): Promise<void> {
   const started = performance.now();
   const png = pngCodec();
-  if (options.out.trim() === "") wrongCall("--out names no folder. Give one, such as --out delivered.");
+  if (options.out.trim() === "") wrongCall("--out does not name a folder. Give one, such as --out delivered.");
   if (options.out === STANDARD) reserveStandardOutput(options.json);
   const below: FrameToDeliver[] = [];
   for (const { name, path } of picturesAt(paths, options.out)) {
@@ -211,7 +211,7 @@ function picturesAt(paths: readonly string[], out: string): { name: string; path
       "nothing-picked",
       paths.join(", "),
       "There are no pictures in it.",
-      "Give a folder that holds PNG, JPEG, WebP or TGA files.",
+      "Give a folder with PNG, JPEG, WebP or TGA files.",
     );
   return [...found].map(([name, path]) => ({ name, path })).sort((a, b) => naturalOrder(a.name, b.name));
 }

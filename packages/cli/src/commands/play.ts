@@ -25,12 +25,12 @@ import { tell, wrongCall } from "../tell";
 export function addPlay(program: Command): void {
   program
     .command("play")
-    .summary("tell which frame a clip or an action shows when")
-    .description("Tells which frame a clip, or an action in a facing, shows at times since its start, and which parts hang on it.")
+    .summary("list which frame a clip or an action shows at given times")
+    .description("Lists which frame a clip, or an action in a facing, shows at given times, and the parts attached to it.")
     .argument("<project>", "a project folder, its caravan.json, or a *.caravan file")
     .option("--clip <name>", "the clip")
-    .option("--action <name>", "an action instead; a missing facing shows the nearest one that is there")
-    .addOption(new Option("--facing <facing>", "where the action looks").choices(FACINGS).default("s"))
+    .option("--action <name>", "an action instead; a missing facing falls back to the nearest")
+    .addOption(new Option("--facing <facing>", "the action's facing").choices(FACINGS).default("s"))
     .requiredOption("--at <ms[,ms...]>", "times in milliseconds", times)
     .option("--json", "print one JSON document", false)
     .action(play);

@@ -11,11 +11,11 @@ export function addRehearse(program: Command): void {
   program
     .command("rehearse")
     .summary("run a behaviour on a recorded track")
-    .description("Runs a behaviour on a track of inputs and prints which rule showed when and why, and what shows at times of the track.")
+    .description("Runs a behaviour on a track of inputs and prints which rule showed when and why, and what shows at given times.")
     .argument("<project>", "a project folder, its caravan.json, or a *.caravan file")
     .requiredOption("--behaviour <name>", "the behaviour")
-    .requiredOption("--track <file>", "a JSON list of what was pressed, released, set and faced, in order of time")
-    .option("--at <ms[,ms...]>", "times in milliseconds at which to say what shows", times)
+    .requiredOption("--track <file>", "a JSON list of inputs in order of time")
+    .option("--at <ms[,ms...]>", "times in milliseconds", times)
     .option("--json", "print one JSON document", false)
     .action(rehearse);
 }
@@ -34,7 +34,9 @@ function rehearse(path: string, options: RehearseOptions): void {
   const sound = new Set(soundBehaviour(project, behaviour).rules.map(({ name }) => name));
   for (const { name, off } of behaviour.rules)
     if (!off && !sound.has(name))
-      note(`caravan: rule "${name}" of "${behaviour.name}" never shows: it names what the project does not have. See caravan check.`);
+      note(
+        `caravan: rule "${name}" of "${behaviour.name}" never shows: it names something that the project does not have. See caravan check.`,
+      );
   const program = programOf(project, behaviour);
   const at = options.at ?? [];
   const { rows, states } = accountOf(program, track, { asked: at.map(microsFromMs) });
@@ -63,7 +65,7 @@ function readTrack(path: string, behaviour: Parameters<typeof checkedTrack>[1]):
   try {
     content = JSON.parse(text);
   } catch (cause) {
-    throw new CaravanError("bad-track", path, `The track is not JSON (${whyOf(cause)}).`, "Correct it, or record it anew at Rehearse.", {
+    throw new CaravanError("bad-track", path, `The track is not JSON (${whyOf(cause)}).`, "Correct it, or record it again at Rehearse.", {
       cause,
     });
   }
@@ -73,7 +75,7 @@ function readTrack(path: string, behaviour: Parameters<typeof checkedTrack>[1]):
       "bad-track",
       `${path}, line ${twice.lines[1]}`,
       `"${twice.key}" stands twice in entry ${twice.path.join(", ")}, and only the last would be given.`,
-      "Make two entries of it, or remove one.",
+      "Make two entries, or remove one.",
     );
   return checkedTrack(content, behaviour, path);
 }

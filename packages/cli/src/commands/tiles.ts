@@ -10,11 +10,11 @@ export function addTiles(program: Command): void {
     .command("tiles")
     .summary("count the tiles and colours that pictures or a project need")
     .description(
-      "Counts distinct tiles and colours: of pictures and folders of them, or of every frame that a project delivers. Clear tiles do not count, and flipped ones are one.",
+      "Counts distinct tiles and colours: of pictures and folders of them, or of every frame that a project delivers. Transparent tiles are not counted, and flipped ones count as one.",
     )
     .argument("<paths...>", "pictures and folders of pictures, or one project")
     .option("--tile <WxH>", "the size of a tile in pixels", tileSize, { w: 8, h: 8 })
-    .option("--no-flips", "count tiles that are each other's flip as several")
+    .option("--no-flips", "count flipped tiles separately")
     .option("--json", "print one JSON document", false)
     .action(tiles);
 }

@@ -23,7 +23,7 @@ export function addWatch(program: Command): void {
   program
     .command("watch")
     .summary("build again whenever the art or the document changes")
-    .description("Builds, then builds again whenever the art or the document changes. Only files that came out otherwise are written.")
+    .description("Builds, then builds again whenever the art or the document changes. Writes changed files only.")
     .argument("<project>", "a project folder, its caravan.json, or a *.caravan file")
     .requiredOption("--out <dir>", "where the files go")
     .option("--replace", "replace files in the way that Caravan did not write", false)
@@ -39,7 +39,7 @@ interface WatchOptions {
 
 /** Goes on until it is ended from outside: neither a failing build nor a folder that goes away ends it. */
 function watch(path: string, options: WatchOptions): void {
-  if (options.out.trim() === "") wrongCall("--out names no folder. Give one, such as --out delivered.");
+  if (options.out.trim() === "") wrongCall("--out does not name a folder. Give one, such as --out delivered.");
   const decoded: DecodedPictures = new Map();
   const say = outcomes(options.json);
   let timer: NodeJS.Timeout | undefined;
@@ -104,7 +104,7 @@ function built(path: string, { out, replace }: WatchOptions, decoded: DecodedPic
     return {
       ok: false,
       told: { ok: false, ms: ms(), error: told },
-      words: `Not built: ${told.message} What was delivered before is still there.`,
+      words: `Not built: ${told.message} The previous delivery is unchanged.`,
     };
   }
 }

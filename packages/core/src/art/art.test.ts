@@ -119,6 +119,6 @@ describe("a look", () => {
     const { pixels, rect } = art.frame(source, { rect: { x: 0, y: 0, w: 1, h: 1 } });
     expect([...crop(pixels, rect).bytes]).toEqual([0, 0, 0, 0]);
     expect(art.picture(lookOf({}, picture))).toBe(decoded);
-    expect(() => artFrom(new Map(), { sources: [] }).frame(source, { rect: { x: 0, y: 0, w: 1, h: 1 } })).toThrow(/a\.png.*not there/);
+    expect(() => artFrom(new Map(), { sources: [] }).frame(source, { rect: { x: 0, y: 0, w: 1, h: 1 } })).toThrow(/a\.png.*missing/);
   });
 });

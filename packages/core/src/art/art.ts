@@ -21,7 +21,7 @@ type FrameSource = Pick<Source, "pictures" | "layers" | "clearing" | "palette" |
 type PlacedFrame = FramePlace & Pick<Frame, "picture" | "pieces">;
 
 export interface Art {
-  /** A picture as it is seen, with its layers if the look has any. Throws `missing-picture`. */
+  /** A picture as its source shows it, with the look's layers. Throws `missing-picture`. */
   picture(look: SheetLook): Pixels;
   /**
    * A frame upright, untrimmed, in project pixels, as a part of a picture: that which it is on, where nothing has to be done to it. All its layers
@@ -29,9 +29,9 @@ export interface Art {
    */
   frame(source: FrameSource, frame: PlacedFrame): PartOfPicture;
   frame(source: FrameSource, frame: PlacedFrame, layer: string | null): PartOfPicture | null;
-  /** The same without light and shade: what stands there. */
+  /** The same without light and shade: the figure. */
   figure(source: FrameSource, frame: PlacedFrame): PartOfPicture;
-  /** Where its figure is drawn. */
+  /** The coverage of its figure. */
   drawn(source: FrameSource, frame: PlacedFrame): Drawn;
 }
 
@@ -41,8 +41,8 @@ export interface PartOfPicture {
 }
 
 /**
- * `decoded` are the pictures' pixels as they are in their files, by hash; it may grow later. Each is treated once, when it is first asked
- * for, however many frames are on it; so is each canvas of pieces, which are looked up in `stock`.
+ * `decoded` holds the pixels of picture files by hash; it may grow later. Each picture is treated once, on first use, however many frames
+ * use it; so is each canvas of pieces, which are looked up in `stock`.
  */
 export function artFrom(decoded: ReadonlyMap<string, Pixels>, stock: Stock): Art {
   const seen = new Map<Look, Pixels>();
@@ -61,7 +61,7 @@ export function artFrom(decoded: ReadonlyMap<string, Pixels>, stock: Stock): Art
       throw new CaravanError(
         "missing-picture",
         file ?? fileOf(look.sha256),
-        "The picture of this source is not there.",
+        "The picture of this source is missing.",
         "Put it back and deliver again.",
       );
     });
@@ -70,13 +70,13 @@ export function artFrom(decoded: ReadonlyMap<string, Pixels>, stock: Stock): Art
   const lookedAt = (look: Look): Pixels =>
     isOfPicture(look) || isLayered(look) ? seenSheet(look) : kept(look, () => assembledLook(look, seenSheet));
 
-  /** A frame as it is on one picture. */
+  /** A frame on one picture. */
   const on = (whole: Pixels, source: FrameSource, frame: PlacedFrame): PartOfPicture => {
     if (frame.pieces || (!frame.size && !frame.turned && scaleOf(source) === 1)) return { pixels: whole, rect: frame.rect };
     const pixels = framePixels(whole, source, frame);
     return { pixels, rect: { x: 0, y: 0, w: pixels.width, h: pixels.height } };
   };
-  /** Layers are scaled before they are blended: each is delivered by itself, and is as crisp or soft as it is. */
+  /** Layers are scaled before blending: each is delivered separately, as crisp or soft as its own art. */
   const blended = (source: FrameSource, frame: PlacedFrame, layers: readonly LayerLook[]): PartOfPicture => {
     const parts = layers.map(({ name, look, blend }) => {
       const file = name === null ? pictureOf(source, frame).file : undefined;

@@ -5,12 +5,12 @@ import type { Pixels } from "../raster";
 import { framePixels } from "./frame-art";
 import type { LaidLook, LayeredLook, PictureLook, PiecesLook, SheetLook } from "./look";
 
-/** `pixelsOf` gives a picture as it is seen. Cost: O(pixels × layers). */
+/** `pixelsOf` returns a treated picture. Cost: O(pixels × layers). */
 export function layeredLook({ layers }: LayeredLook, pixelsOf: (look: PictureLook) => Pixels): Pixels {
   return layered(layers.map(({ look, blend }) => ({ pixels: pixelsOf(look), blend })));
 }
 
-/** `pixelsOf` gives a sheet as it is seen. Cost: O(pixels of the pieces + of the canvas). */
+/** `pixelsOf` returns a treated sheet. Cost: O(pixels of the pieces + of the canvas). */
 export function assembledLook({ size, laid }: PiecesLook, pixelsOf: (look: SheetLook) => Pixels): Pixels {
   return assembled(
     size,
@@ -18,11 +18,11 @@ export function assembledLook({ size, laid }: PiecesLook, pixelsOf: (look: Sheet
   );
 }
 
-/** A piece as it lies on its canvas, before it is flipped; a hatched box for one that is gone. */
+/** A piece on its canvas, before flipping; a hatched box if it is missing. */
 export function laidPixels({ part, size, recolouring }: LaidLook, pixelsOf: (look: SheetLook) => Pixels): Pixels {
   if (!part) return hatched(size);
   const { look, scale, place } = part;
-  // Coloured as cut: a scale that takes means of pixels would make colours that no palette knows.
+  // Recoloured before scaling: averaging pixels would make colours that no palette contains.
   if (!recolouring || recolouring.length === 0) return framePixels(pixelsOf(look), { scale }, place);
   const cut = recoloured(framePixels(pixelsOf(look), {}, place), recolouring);
   return framePixels(cut, { scale }, { rect: { x: 0, y: 0, w: cut.width, h: cut.height } });

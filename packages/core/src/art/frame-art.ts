@@ -1,10 +1,10 @@
 /**
- * The pixels and the coverage of a frame as the game sees it: upright, untrimmed, in project pixels. Whatever happens between a picture
- * and a frame happens here: cut out, turned upright, padded, scaled.
+ * Gives a frame's pixels and coverage as the game sees them: upright, untrimmed, in project pixels. All steps from picture to frame happen
+ * here: cropping, turning, padding, scaling.
  *
- * Scaling: whole factors repeat pixels. Their inverses take the pixel that the middle of each new one lies in, if the art is crisp, that
- * is without half-transparent pixels. All else averages what a pixel covers, with colours weighted by alpha. Each frame is scaled for
- * itself, from its own top-left corner, so that no neighbour's colour comes in.
+ * Scaling: whole factors repeat pixels. Their inverses take the pixel under the centre of each new pixel if the art is crisp (without
+ * half-transparent pixels). Everything else averages the covered pixels, with colours weighted by alpha. Each frame is scaled by itself,
+ * from its own top-left corner, so that no neighbour's colour bleeds in.
  */
 import { drawnSize, type Frame, frameSize, type Rect, type Source, type Spacing, scaleOf } from "../model";
 import {
@@ -22,7 +22,7 @@ import {
   turnedCoverage,
 } from "../raster";
 
-/** What decides on the pixels of a frame, beside its picture. */
+/** Everything besides its picture that determines a frame's pixels. */
 export type FramePlace = Pick<Frame, "rect" | "turned" | "size" | "inset">;
 
 const NO_INSET: Spacing = { x: 0, y: 0 };
@@ -50,15 +50,15 @@ function uprightPixels(stored: Pixels, turned: FramePlace["turned"]): Pixels {
   return turned ? turnCounterClockwise(stored) : stored;
 }
 
-/** What is drawn of a frame: a coverage, and the part of it that the frame is. */
+/** What is drawn in a frame: a coverage, and the frame's rectangle in it. */
 export interface Drawn {
   readonly coverage: Coverage;
   readonly frame: FramePlace;
 }
 
 /**
- * Where a frame is drawn, as a coverage and the part of it that the frame is: of art at its own size the picture's own, else one made for
- * the frame, in project pixels. `coverage` is of the picture that it is on.
+ * A frame's coverage and its rectangle in it: for unscaled art the picture's own, otherwise one made for the frame, in project pixels.
+ * `coverage` is that of its picture.
  */
 export function drawnIn(coverage: Coverage, source: Pick<Source, "scale">, frame: FramePlace): Drawn {
   const scale = scaleOf(source);
@@ -71,7 +71,7 @@ export function drawnIn(coverage: Coverage, source: Pick<Source, "scale">, frame
   return { coverage: made, frame: { rect } };
 }
 
-/** Whether a scale takes single pixels of the art, rather than the mean of several. */
+/** Whether a scale picks single pixels of the art instead of averaging. */
 export function isNearest(scale: number, soft: boolean): boolean {
   return Number.isInteger(scale) || (!soft && isWholeInverse(scale));
 }

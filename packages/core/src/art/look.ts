@@ -1,7 +1,6 @@
 /**
- * Defines a look, what a frame's pixels are taken from: a picture as it is seen in a source, several that lie over one another, or a canvas that pieces
- * of pictures are put together on. A recipe, not pixels; each recipe is one object, however often it is asked for, so that looks can be compared, and things kept by look,
- * without spelling them out.
+ * Defines a look, the recipe for a frame's pixels: a picture as its source shows it, several layered pictures, or a canvas with pieces.
+ * Each recipe is one object, however often it is requested, so looks can be compared and used as cache keys by identity.
  */
 import {
   type Blend,
@@ -26,16 +25,16 @@ import type { FramePlace } from "./frame-art";
 
 /** Whose file it is, and what was done to it. */
 export interface PictureLook {
-  /** The recipe spelled out, for what is kept under texts: other recipes are spelled otherwise. */
+  /** The recipe as text, for use as a key: different recipes have different texts. */
   readonly key: string;
   readonly sha256: string;
-  /** How its ground is cleared, null where it is left as it is. */
+  /** How its background is cleared; null if it is not. */
   readonly clearing: Clearing | null;
   /** Which of its colours are turned into others after that; null where all stay. */
   readonly recolouring: Recolouring | null;
 }
 
-/** A picture with the layers that lie over it. */
+/** A picture with its layers on top. */
 export interface LayeredLook {
   readonly key: string;
   /** The lowest first; at least two. */
@@ -50,18 +49,18 @@ export interface LookedLayer {
 /** What one of a source's pictures looks like, its layers with it. */
 export type SheetLook = PictureLook | LayeredLook;
 
-/** A canvas, and what lies on it. */
+/** A canvas with its pieces. */
 export interface PiecesLook {
   readonly key: string;
   readonly size: Size;
-  /** The lowest first; what is hidden is left out. */
+  /** The lowest first, without hidden ones. */
   readonly laid: readonly LaidLook[];
 }
 
 export type Look = SheetLook | PiecesLook;
 
 export interface LaidLook {
-  /** Null for a piece that is gone: a hatched box of its size stands for it. */
+  /** Null for a missing piece: a hatched box of its size replaces it. */
   readonly part: { readonly look: SheetLook; readonly scale: number | undefined; readonly place: FramePlace } | null;
   readonly size: Size;
   readonly x: Px;
@@ -70,7 +69,7 @@ export interface LaidLook {
   readonly recolouring: Recolouring | null;
 }
 
-/** What pieces are looked up in. */
+/** Where pieces are looked up. */
 export type Stock = Pick<Project, "sources" | "palettes">;
 
 export function isOfPicture(look: Look): look is PictureLook {
@@ -93,7 +92,7 @@ const known = new Map<string, PictureLook>();
 /** Every colour that a palette was ever slid to is a recipe, so only those are remembered that somebody still holds. */
 const knownInColours = rememberedWhileHeld<PictureLook>();
 
-/** The look of one picture by itself in the colours that it is drawn in, its ground cleared as that of a source's or a layer's. */
+/** The look of one picture alone in its drawn colours, with the background cleared as its source or layer says. */
 export function lookOf({ clearing }: Pick<Source, "clearing">, { sha256 }: Pick<Picture, "sha256">): PictureLook {
   const key = clearing ? `${sha256} ${JSON.stringify(clearing)}` : sha256;
   let look = known.get(key);
@@ -149,7 +148,7 @@ function rememberedWhileHeld<Kept extends object>(): (key: string, make: (key: s
 /** What decides on how a source's pictures look. */
 type Looked = Pick<Source, "pictures" | "layers" | "clearing">;
 
-/** One of a source's pictures, and what lies over it. */
+/** One of a source's pictures, with its layers. */
 export interface LayerLook {
   /** Null for the source's own picture. */
   readonly name: string | null;
@@ -158,8 +157,8 @@ export interface LayerLook {
 }
 
 /**
- * The looks of a source's picture and of its layers, the lowest first; in the palette that the source wears where there is a `stock`, else in the
- * colours that they are drawn in. Throws `bad-call` for a source without pictures.
+ * The looks of a source's picture and its layers, the lowest first: in the source's palette if there is a `stock`, otherwise in the drawn
+ * colours. Throws `bad-call` for a source without pictures.
  */
 export function layerLooks(stock: Pick<Stock, "palettes"> | null, source: Looked & Pick<Source, "palette">, picture = 0): LayerLook[] {
   const own = pictureOf(source, { picture });
@@ -182,7 +181,7 @@ function together(layers: readonly LookedLayer[]): SheetLook {
 }
 
 /**
- * The look of one of a source's pictures, its first unless told, with all its layers, in the colours that it is drawn in: as it is cut. Throws
+ * The look that cutting uses: one of a source's pictures (the first by default) with all its layers, in the drawn colours. Throws
  * `bad-call` for a source without pictures.
  */
 export function sheetLook(source: Looked, picture = 0): SheetLook {
@@ -195,8 +194,8 @@ export function wornLook(stock: Pick<Stock, "palettes">, source: Looked & Pick<S
 }
 
 /**
- * What the figure in a frame is taken from: its picture with the layers painted over it, without light and shade, which say nothing of where it
- * stands. Of one that is put together, in constant time as long as neither it nor the stock changes.
+ * The look of a frame's figure: its picture with painted layers, without light and shade, which do not affect where it stands. For an
+ * assembled frame in constant time while neither it nor the stock changes.
  */
 export function frameLook(
   stock: Stock,
@@ -211,7 +210,7 @@ export function looksOf(source: Looked): SheetLook[] {
   return source.pictures.map((_, k) => sheetLook(source, k));
 }
 
-/** The looks of all pictures of a source and of its layers, each by itself, in the colours they are drawn in. */
+/** The looks of all pictures of a source and of its layers, separately, in the drawn colours. */
 export function singleLooks(source: Looked): PictureLook[] {
   return source.pictures.flatMap((_, k) => layerLooks(null, source, k).map(({ look }) => look));
 }
@@ -256,7 +255,7 @@ function piecesLook({ sources, palettes }: Stock, frame: OfPieces): PiecesLook {
   return look;
 }
 
-/** How large the box is that stands for a frame of which nothing is known any more, in px. */
+/** The size of the box that replaces a frame about which nothing is known any more, in px. */
 const UNKNOWN: Size = { w: 16, h: 16 };
 
 function partOf({ sources, palettes }: Stock, of: NonNullable<Frame["pieces"]>[number]["of"]): Pick<LaidLook, "part" | "size"> {

@@ -1,6 +1,6 @@
 /** Names scale factors, and proposes the one that matches other art. */
 
-/** What is known of a source's art. */
+/** What is known about a source's art. */
 export interface Figures {
   /** Drawn heights of its frames, in pixels of the art; none while it is not cut. */
   readonly heights: readonly number[];
@@ -13,7 +13,7 @@ export interface Figures {
 export interface ProposedScale {
   readonly scale: number;
   readonly because: "heights" | "pixels";
-  /** What is made equal, in project pixels: this art's at that scale, and the other's. */
+  /** The two lengths to be made equal, in project pixels: this art's at that scale, and the other's. */
   readonly own: number;
   readonly other: number;
 }
@@ -39,7 +39,7 @@ export function proposedScales(own: Figures, other: Figures): ProposedScale[] {
   return proposals;
 }
 
-/** The whole factor or inverse that a factor is near to, else the factor in hundredths. */
+/** The nearest whole factor or inverse if the factor is close to one, otherwise the factor in hundredths. */
 function roundScale(factor: number): number {
   const up = factor >= 1;
   const times = Math.round(up ? factor : 1 / factor);

@@ -1,21 +1,21 @@
 /**
- * Frames put together from pieces: drawn one over another on a clear canvas, the first lowest, cut off where they reach beyond it.
+ * Assembles frames from pieces: drawn on top of each other on a transparent canvas, the first lowest, cropped to the canvas.
  *
- * Source-over on straight alpha (Porter and Duff, "Compositing digital images", 1984). Where either pixel is opaque or clear the result is
- * one of the two to the byte.
+ * Source-over on straight alpha (Porter and Duff, "Compositing digital images", 1984). Where either pixel is opaque or transparent, the
+ * result equals one of the two exactly.
  */
 import type { Flip, Px, Size } from "../model";
 import { clearPixels, type Pixels } from "../raster";
 
 export interface LaidPiece {
   readonly pixels: Pixels;
-  /** Of its top-left corner, after flipping; it may lie outside. */
+  /** The top-left corner, after flipping; it may be outside. */
   readonly x: Px;
   readonly y: Px;
   readonly flip?: Flip | undefined;
 }
 
-/** Cost: O(pixels of the canvas + pixels of the pieces that lie on it). */
+/** Cost: O(pixels of the canvas + pixels of its pieces). */
 export function assembled({ w, h }: Size, pieces: readonly LaidPiece[]): Pixels {
   const canvas = clearPixels(w, h);
   const onto = new Uint32Array(canvas.bytes.buffer);
@@ -45,7 +45,7 @@ function layOver(onto: Uint32Array, { width, height }: Pixels, { pixels, x, y, f
 function blended(over: number, under: number): number {
   const [a, b] = [over >>> 24, under >>> 24];
   if (b === 0) return over;
-  // Alpha times 255, so that nothing is rounded before the end.
+  // Alpha times 255, so that rounding happens only at the end.
   const rest = b * (255 - a);
   const alpha = a * 255 + rest;
   const channel = (shift: number) => Math.round((((over >>> shift) & 255) * a * 255 + ((under >>> shift) & 255) * rest) / alpha);
@@ -57,10 +57,10 @@ function wordsOf({ bytes }: Pixels): Uint32Array {
   return new Uint32Array(aligned.buffer, aligned.byteOffset, aligned.byteLength >> 2);
 }
 
-/** Stripes wider than a pixel, so that what is missing is seen in any size. */
+/** Stripes wider than a pixel, so that a missing piece is visible at any size. */
 const STRIPE = 3; // px
 
-/** What stands for a piece that is gone: a box with slanting stripes, and a line around it. */
+/** Replaces a missing piece: a box with diagonal stripes and a border. */
 export function hatched({ w, h }: Size): Pixels {
   const box = clearPixels(w, h);
   for (let y = 0; y < h; y++)

@@ -1,9 +1,9 @@
 /**
- * Pictures of one size blended one over another, the first lowest.
+ * Blends pictures of equal size, the first lowest.
  *
- * The formulas are those of "Compositing and Blending Level 1" (W3C) on straight alpha: `normal` is source-over; `multiply` its separable
- * blend mode of that name, composited source-over; `add` its plus-lighter, the sum of premultiplied colours and of alphas. So what a
- * canvas draws with the operations of these names is the same picture, up to what it rounds.
+ * The formulas are from "Compositing and Blending Level 1" (W3C) on straight alpha: `normal` is source-over; `multiply` is the separable
+ * blend mode of that name, composited source-over; `add` is plus-lighter, the sum of premultiplied colours and of alphas. A canvas with the
+ * operations of these names draws the same picture, except for rounding.
  */
 import { type Blend, unreachable } from "../model";
 import { clearPixels, lay, type Pixels } from "../raster";
@@ -54,7 +54,7 @@ function multiplied(onto: Uint8Array, from: Uint8Array): void {
     const a = from[at + 3] as number;
     if (a === 0) continue;
     const b = onto[at + 3] as number;
-    // Alpha times 255, so that nothing is rounded before the end.
+    // Alpha times 255, so that rounding happens only at the end.
     const rest = b * (255 - a);
     const alpha = a * 255 + rest;
     for (let k = at; k < at + 3; k++) {

@@ -14,8 +14,8 @@ import {
 import { Atlas, type AtlasAction, type AtlasClip } from "./schema";
 
 /**
- * The atlas as its file's bytes: JSON that people can read, or without spaces and line breaks, which says the same in a third of the size. Fields are in the
- * order of the format's description, names in the project's.
+ * Writes the atlas file: readable JSON, or compact JSON without spaces and line breaks in a third of the size. Fields follow the order of
+ * the format's description, names that of the project.
  */
 export function writeAtlas(atlas: Atlas, compact = false): Uint8Array {
   return utf8(compact ? orderedCompactJson(atlas) : `${orderedJson(atlas)}\n`);
@@ -75,7 +75,7 @@ export function atlasData(data: readonly DataEntry[]): Record<string, DataValue>
   return orderedRecord(data.map(({ name, value }) => [name, value]));
 }
 
-/** An action as the atlas holds it: what it has in each facing; a missing one is left to the game's player, which takes the nearest. */
+/** An action in the atlas: what it has for each facing; for missing ones the game's player uses the nearest. */
 export function atlasAction({ facings }: Pick<Action, "facings">): AtlasAction {
   return {
     facings: Object.fromEntries(

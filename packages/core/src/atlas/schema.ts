@@ -81,7 +81,7 @@ export const AtlasBehaviour = z.object({
   rules: z.array(z.object({ ...ruleFields, when: z.array(AtlasCondition).describe("All of them must hold; an empty list always holds.") })),
 });
 
-/** What a game loads. docs/formats/atlas.md says what each field means. A reader takes fields that it does not know and leaves them alone. */
+/** What a game loads. docs/formats/atlas.md defines each field. A reader ignores fields that it does not know. */
 export const Atlas = z.object({
   format: z.literal("caravan-atlas"),
   version: z.literal(1),

@@ -8,7 +8,7 @@ const ENDLESS = Number.POSITIVE_INFINITY;
 /** The clip's own time. */
 export const ownTime = ({ at }: Pick<State, "at">, { from }: Pick<Current, "from">): Micros => at - from;
 
-/** Until when it is kept, as things stand; 0 if it is not. A clip that never ends keeps nothing. */
+/** Until when it is kept in the current state; 0 if it is not. A clip that never ends keeps nothing. */
 function endOfKeeping({ keptUntil, from, cast }: Current): Micros {
   if (keptUntil !== ENDLESS) return keptUntil;
   const end = from + cast.timeline.end;
@@ -19,7 +19,7 @@ export function isKept({ at, current }: State): boolean {
   return current !== null && at < endOfKeeping(current);
 }
 
-/** The next time after the state's own at which something can happen by itself; Infinity if nothing can. */
+/** The next time at which something can happen without input; Infinity if nothing can. */
 export function nextInstant(program: Program, { at, current }: State): Micros {
   if (!current) return ENDLESS;
   const name = program.rules[current.rule]?.name as string;
@@ -74,7 +74,10 @@ function holds(program: Program, { at, current, values, pressed, released }: Sta
   return waiting !== undefined && at - waiting <= microsOf(button?.bufferMs ?? 0);
 }
 
-/** The state after the instant at its time, with the rows of what starts; `why` is what brought the instant about. What makes way goes to `left`. */
+/**
+ * The state after the instant at its time, with the rows of what starts; `why` is the cause of the instant. Replaced clips are added to
+ * `left`.
+ */
 export function settled(program: Program, before: State, why: Row["why"], rows: Row[], left: Current[]): State {
   const started = new Set<number>();
   let state = before;
@@ -112,7 +115,7 @@ export function settled(program: Program, before: State, why: Row["why"], rows: 
   }
 }
 
-/** Goes through the rules once. */
+/** Evaluates the rules once. */
 function look(program: Program, state: State, start: (place: number) => boolean): "started" | "goes on" | "nothing" {
   const { current } = state;
   const kept = isKept(state);

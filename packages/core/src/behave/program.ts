@@ -1,8 +1,8 @@
 /**
- * Compiles a behaviour for running: names become list indices, ms become whole microseconds, and what a rule plays is looked up by
- * facing.
+ * Compiles a behaviour for running: names become list indices, ms become whole microseconds, and the clips that a rule plays are looked up
+ * by facing.
  *
- * Brings nothing along, so that the player package can bundle it.
+ * Has no dependencies, so that the player package can bundle it.
  */
 import type { AccountRow, Condition, Facing, Input, Micros, Rule } from "../model";
 import type { Timeline } from "../playback";
@@ -14,14 +14,14 @@ export interface Cast {
   readonly timeline: Timeline;
 }
 
-/** What of a behaviour the interpreter takes. */
+/** The parts of a behaviour that the interpreter needs. */
 export interface Rules {
   readonly inputs: readonly Input[];
   readonly rules: readonly Rule[];
 }
 
 export interface Program extends Rules {
-  /** What a name plays in a facing, null where there is nothing to show. The same cast for the same question. */
+  /** What a name plays in a facing; null if there is nothing. Returns the same object for the same arguments. */
   readonly cast: (play: string, facing: Facing) => Cast | null;
 }
 
@@ -42,7 +42,7 @@ export interface Row {
 
 export const microsOf = (ms: number): Micros => Math.round(ms * 1000);
 
-/** Whether a rule asks for a press or a release, which it uses: such a rule never simply goes on. */
+/** Whether a rule has a condition on a press or a release, which it uses up: such a rule never simply continues. */
 export function isMoment({ when }: Pick<Rule, "when">): boolean {
   return when.some((each) => "is" in each && (each.is === "pressed" || each.is === "released"));
 }

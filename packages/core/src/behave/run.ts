@@ -1,9 +1,9 @@
 /**
- * Runs a behaviour: state, inputs and time in, what shows out. Exact to the microsecond; the result does not depend on how often it is called.
+ * Runs a behaviour: takes state, inputs and time, and returns what shows. Exact to the microsecond; the result does not depend on how often
+ * it is called.
  *
- * What is given belongs to the time reached so far, and all that is given at one time is one instant: so an instant is kept as it stood
- * before it was looked at, and is looked at anew when more is given. Cost: O(rules × conditions) for each instant; none for time that
- * only passes.
+ * Inputs belong to the time reached so far, and all inputs at one time are one instant. So the state before the instant is kept, and the
+ * instant is evaluated again when another input arrives. Cost: O(rules × conditions) per instant; none while time only passes.
  */
 import type { Micros } from "../model";
 import type { Entry } from "../playback";
@@ -12,12 +12,12 @@ import type { Given, Program, Row } from "./program";
 import { type Current, type State, stateAtStart, withGiven } from "./state";
 
 export interface Run {
-  /** As it stands, after everything that happens at its time. */
+  /** The state after everything that happens at its time. */
   readonly now: State;
   /** What started at this very time, and what made way then. They may change while more is given, and are final once time moves on. */
   readonly rows: readonly Row[];
   readonly left: readonly Current[];
-  /** As it stood before this time's instant; what was given at it; what brought it about, null while it is no instant. */
+  /** The state before the instant at this time; its inputs; and its cause, null while it is not an instant. */
   readonly before: State;
   readonly given: readonly Given[];
   readonly why: Row["why"] | null;
@@ -34,7 +34,7 @@ export function runGiven(program: Program, run: Run, given: readonly Given[]): R
   return lookedAt(program, run.before, [...run.given, ...given], run.why === "start" ? "start" : "input");
 }
 
-/** At a later time; as it was at an earlier one. `onPast` is given each instant that is now final. */
+/** Advances to a later time; returns the same state for an earlier one. `onPast` receives each instant that is now final. */
 export function runUntil(program: Program, run: Run, at: Micros, onPast?: (run: Run) => void): Run {
   let current = run;
   while (current.now.at < at) {
@@ -46,7 +46,7 @@ export function runUntil(program: Program, run: Run, at: Micros, onPast?: (run: 
   return current;
 }
 
-/** The steps that a clip has entered until a time, without those that were told when this was asked before: `told` is how it stood then. */
+/** The steps that a clip has entered until a time, without those already reported: `told` is the state at the previous call. */
 export function entriesUntil({ rule, since, shown, from, cast }: Current, until: Micros, told: State | null): Iterable<Entry> {
   if (told && until < told.at) return [];
   const isSame = told?.current?.since === since && told.current.rule === rule;

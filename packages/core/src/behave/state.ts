@@ -13,7 +13,7 @@ export interface Current {
   readonly cast: Cast;
   /** Since when this cast shows: later than `since` where the figure has turned. */
   readonly shown: Micros;
-  /** Until when it is kept: Infinity for the end of whatever clip it then shows, 0 if it is not. */
+  /** Until when it is kept: Infinity for the end of the clip then showing, 0 if it is not. */
   readonly keptUntil: Micros;
 }
 
@@ -39,8 +39,8 @@ export function stateAtStart({ inputs }: Program): State {
 }
 
 /**
- * The state after something was given. Names that the behaviour does not have, and values of another kind, change nothing; whoever takes
- * tracks from outside checks them first. What makes way by turning is added to `left`.
+ * The state after an input. Unknown names and values of the wrong kind change nothing; whoever accepts tracks from outside checks them
+ * first. Clips replaced by a turn are added to `left`.
  */
 export function withGiven(program: Program, state: State, given: Given, left: Current[]): State {
   if ("face" in given) return turned(program, { ...state, facing: given.face }, left);
@@ -64,7 +64,7 @@ export function withSet(values: State["values"], set: Readonly<Record<string, bo
   return next ?? values;
 }
 
-/** The clip of the facing asked for, at the time that it has reached; as it was where the rule keeps its facing or cannot show that one. */
+/** The clip of the requested facing, at the time reached; unchanged if the rule keeps its facing or cannot show that one. */
 function turned(program: Program, state: State, left: Current[]): State {
   const { current } = state;
   const rule = current && program.rules[current.rule];

@@ -33,13 +33,13 @@ describe("a *.caravan file", () => {
     const newer = utf8(JSON.stringify({ ...JSON.parse(new TextDecoder().decode(writeProjectFile(project))), version: 99 }));
     const cases: [string, Uint8Array, RegExp][] = [
       ["empty", new Uint8Array(0), /empty \(0 bytes\)/],
-      ["no archive", utf8("hello there"), /does not begin as one/],
+      ["no archive", utf8("hello there"), /not a \*\.caravan file/],
       ["cut off", good.subarray(0, good.length - 30), /damaged or cut off/],
       ["no document", writeZip([{ path: "a.txt", bytes: utf8("a") }]), /no caravan\.json in this archive/],
       ["no JSON", zipped(utf8('{"format": "cara')), /not JSON/],
       ["another format", zipped(utf8('{"format": "other"}')), /not a Caravan project/],
       ["newer", zipped(newer), /newer Caravan/],
-      ["another picture", zipped(writeProjectFile(project), utf8("changed")), /art\/porter\.png is not the one.*hash differs/],
+      ["another picture", zipped(writeProjectFile(project), utf8("changed")), /art\/porter\.png has changed since.*hash differs/],
       ["no picture", writeZip([{ path: "caravan.json", bytes: writeProjectFile(project) }]), /art\/porter\.png is missing/],
     ];
     for (const [name, bytes, reason] of cases) expect(() => readBundle(bytes, "x.caravan"), name).toThrow(reason);

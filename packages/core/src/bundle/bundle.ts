@@ -26,8 +26,8 @@ export interface Bundle {
 }
 
 /**
- * The file's bytes. What is written can be read: the document is held against the checks of opening first, and no two pictures get one
- * path. Throws `missing-picture` if a source's picture is not among them, `damaged-project`, `too-many-pictures`.
+ * The file's bytes. The result can be read back: the document passes the opening checks first, and no two pictures get the same path.
+ * Throws `missing-picture` if a source's picture is not among them, `damaged-project`, `too-many-pictures`.
  */
 export function writeBundle({ project, pictures }: Bundle): Uint8Array {
   return writeZip(bundleFiles({ project, pictures }));
@@ -41,7 +41,7 @@ export function bundleFiles({ project: given, pictures }: Bundle): NamedFile[] {
   const byPath = new Map<string, Uint8Array>();
   for (const { file, sha256 } of picturesOf(project)) {
     const bytes = pictures.get(sha256);
-    if (!bytes) throw new CaravanError("missing-picture", file, "The picture of this source is not there.", "Add it again, then save.");
+    if (!bytes) throw new CaravanError("missing-picture", file, "The picture of this source is missing.", "Add it again, then save.");
     byPath.set(file, bytes);
   }
   return [{ path: PROJECT_FILE, bytes: writeProjectFile(project) }, ...[...byPath].map(([path, bytes]) => ({ path, bytes }))];
@@ -53,8 +53,8 @@ export function writeProjectFile(project: Project): Uint8Array {
 }
 
 /**
- * Parses `caravan.json`. Throws `not-a-project`, `newer-version`, `damaged-project`, or `repeated-name` where a hand or a merge left two of
- * one name: which of them is meant only a person knows.
+ * Parses `caravan.json`. Throws `not-a-project`, `newer-version`, `damaged-project`, or `repeated-name` if an edit by hand or a merge left
+ * a name twice: only a person knows which one is meant.
  */
 export function readProjectFile(bytes: Uint8Array, where: string): Project {
   const text = textFromUtf8(bytes);
@@ -62,7 +62,7 @@ export function readProjectFile(bytes: Uint8Array, where: string): Project {
   try {
     content = JSON.parse(text);
   } catch (cause) {
-    throw new CaravanError("damaged-project", where, "It is not JSON: it may be cut off.", "Take an undamaged copy.", { cause });
+    throw new CaravanError("damaged-project", where, "It is not JSON: it may be cut off.", "Use an undamaged copy.", { cause });
   }
   const project = projectFromFile(content, where);
   const twice = repeatedKey(text);
@@ -76,7 +76,7 @@ export function readProjectFile(bytes: Uint8Array, where: string): Project {
   return inWrittenOrder(project, text);
 }
 
-/** Behaviours and their inputs as they stand in the text, where the parser moved names that look like numbers. */
+/** Behaviours and their inputs in the order of the text; the parser moved names that look like numbers. */
 function inWrittenOrder(project: Project, text: string): Project {
   const { behaviours = [] } = project;
   const moved = [...behaviours, ...behaviours.flatMap(({ inputs }) => inputs)].some(({ name }) => looksLikeIndex(name));
@@ -94,12 +94,7 @@ function inOrder<Named extends { readonly name: string }>(all: readonly Named[],
 /** Reads a `*.caravan` file whole or not at all. Throws what went wrong, `picture-mismatch` included. */
 export function readBundle(bytes: Uint8Array, where: string): Bundle {
   if (bytes.length > 0 && !(bytes[0] === 0x50 && bytes[1] === 0x4b))
-    throw new CaravanError(
-      "not-a-project",
-      where,
-      "This is not a *.caravan file: it does not begin as one.",
-      "Choose a file that Caravan saved.",
-    );
+    throw new CaravanError("not-a-project", where, "This is not a *.caravan file.", "Choose a file that Caravan saved.");
   const [document] = readZip(bytes, where, (path, size) => path === PROJECT_FILE && isFitSize(size, where));
   if (!document)
     throw new CaravanError("not-a-project", where, `There is no ${PROJECT_FILE} in this archive.`, "Choose a file that Caravan saved.");
@@ -110,13 +105,13 @@ export function readBundle(bytes: Uint8Array, where: string): Bundle {
   const pictures = new Map<string, Uint8Array>();
   for (const { file, sha256 } of picturesOf(project)) {
     const picture = files.get(file);
-    if (!picture) throw new CaravanError("missing-picture", where, `The picture ${file} is missing from it.`, "Take a complete copy.");
+    if (!picture) throw new CaravanError("missing-picture", where, `The picture ${file} is missing from it.`, "Use a complete copy.");
     if (sha256Hex(picture) !== sha256)
       throw new CaravanError(
         "picture-mismatch",
         where,
-        `The picture ${file} is not the one this project was saved with: its hash differs.`,
-        "Take an undamaged copy; changed art belongs into the folder form.",
+        `The picture ${file} has changed since the project was saved: its hash differs.`,
+        "Use an undamaged copy; to change art, use the folder form.",
       );
     pictures.set(sha256, picture);
   }
@@ -132,7 +127,7 @@ function isFitSize(size: number, where: string): boolean {
       "damaged-project",
       where,
       `Its ${PROJECT_FILE} is larger than ${MOST_DOCUMENT / 1_048_576} MB.`,
-      "Take an undamaged copy.",
+      "Use an undamaged copy.",
     );
   return true;
 }

@@ -53,11 +53,11 @@ describe("findings of actions", () => {
     expect(actionNamed(mended(half, "facing-missing"), GO).ways).toBe(4);
   });
 
-  it("tell of a facing with another rhythm, and give it the times of the others", () => {
+  it("tell of a facing with a different rhythm, and give it the times of the others", () => {
     const project = setStepDurations(acting(4, { e: "go-e", s: "go-s", n: "go-n", w: "go-e" }), clip("go-n"), [1], 250_000);
     expect(findingsOf(project)[0]).toMatchObject({
       code: "facings-differ",
-      message: expect.stringContaining("go-n has another length than go-e"),
+      message: expect.stringContaining("go-n has a different length than go-e"),
     });
     expect(clipNamed(mended(project, "facings-differ"), "go-n").steps.map(({ duration }) => duration)).toEqual([100_000, 100_000, 100_000]);
   });
@@ -65,7 +65,7 @@ describe("findings of actions", () => {
   it("give all the times of the clip that was changed last, and offer those of the others beside", () => {
     const project = setStepDurations(acting(4, { e: "go-e", s: "go-s", n: "go-n", w: "go-e" }), clip("go-n"), [1], 250_000);
     const found = findingsOf(project, undefined, clip("go-n")).find(({ code }) => code === "facings-differ");
-    expect(found && mendsOf(found).map(({ label }) => label)).toEqual(["Give all the times of go-n", "Give all the times of go-e"]);
+    expect(found && mendsOf(found).map(({ label }) => label)).toEqual(["Use the times of go-n", "Use the times of go-e"]);
     const given = found ? mendedBy(project, found) : project;
     for (const name of ["go-e", "go-s", "go-n"])
       expect(clipNamed(given, name).steps.map(({ duration }) => duration)).toEqual([100_000, 250_000, 100_000]);

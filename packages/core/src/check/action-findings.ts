@@ -54,8 +54,8 @@ function namedAsClip(project: Project, action: Action): Finding[] {
     finding(action, {
       code: "action-named-as-clip",
       severity: "note",
-      message: `A clip has this name too. A game that plays "${action.name}" gets the action, never that clip alone.`,
-      mend: { label: `Call the clip ${name}`, apply: (current) => renameClip(current, clip.name, name) },
+      message: `A clip has the same name. A game that plays "${action.name}" gets the action, never the clip.`,
+      mend: { label: `Rename the clip to ${name}`, apply: (current) => renameClip(current, clip.name, name) },
     }),
   ];
 }
@@ -89,7 +89,7 @@ function missing(action: Action, present: readonly Facing[]): Finding[] {
 function unlike(project: Project, action: Action, edited: ClipName | null): Finding[] {
   const clips = clipsOfAction(project, action).filter(({ steps }) => steps.length > 0);
   const usual = mostUsual(clips);
-  // Whoever changed the times of one facing means them for all, more often than not.
+  // Someone who changed the times of one facing usually means them for all.
   const model = clips.find(({ name }) => name === edited) ?? usual;
   if (!model) return [];
   const others = clips.filter((clip) => rhythmOf(clip) !== rhythmOf(model));
@@ -99,7 +99,7 @@ function unlike(project: Project, action: Action, edited: ClipName | null): Find
   const same = others.filter(({ steps }) => steps.length === model.steps.length);
   const lengths = others.some((clip) => totalOf(clip) !== totalOf(model));
   const giving = (of: Clip) => ({
-    label: `Give all the times of ${of.name}`,
+    label: `Use the times of ${of.name}`,
     apply: (current: Project) =>
       timesOf(
         current,
@@ -113,13 +113,13 @@ function unlike(project: Project, action: Action, edited: ClipName | null): Find
     finding(action, {
       code: "facings-differ",
       severity: "note",
-      message: `${names} ${others.length === 1 ? "has" : "have"} ${counts ? "another number of steps" : lengths ? "another length" : "another rhythm"} than ${model.name}, so turning shows as a jump.`,
+      message: `${names} ${others.length === 1 ? "has" : "have"} ${counts ? "a different number of steps" : lengths ? "a different length" : "a different rhythm"} than ${model.name}, so turning shows as a jump.`,
       ...(same.length > 0 || lengths ? { mend, otherMends } : {}),
     }),
   ];
 }
 
-/** Clips with as many steps get the very times of `model`; the others its length. */
+/** Clips with as many steps get exactly the times of `model`; others get its length. */
 function timesOf(project: Project, model: Clip, clips: readonly Clip[]): Project {
   let next = project;
   for (const { name, steps } of clips) {
@@ -153,8 +153,9 @@ function totalOf({ steps }: Clip): number {
 }
 
 /**
- * A game that looks clips up by how their names begin gets the wrong one too: `walk_s` also catches `walk_se`. Facings of one
- * action are asked for by the action, so they are no trap; neither is a clip in other colours, whose name is meant to go on. Cost: O(n log n) and the pairs found.
+ * A game that looks clips up by name prefix also gets the wrong ones: `walk_s` matches `walk_se`. Facings of one action are looked up
+ * through the action, so they are excluded; so are clips in other colours, whose names continue on purpose. Cost: O(n log n) and the pairs
+ * found.
  */
 export function nameFindings(project: Project): Finding[] {
   const names = project.clips.map(({ name }) => name).toSorted();
@@ -177,7 +178,7 @@ export function nameFindings(project: Project): Finding[] {
       code: "name-begins-another",
       severity: "note",
       where: `clip "${short}"`,
-      message: `${longer.toSorted(naturalOrder).slice(0, 3).join(", ")}${longer.length > 3 ? ` and ${longer.length - 3} more` : ""} ${longer.length === 1 ? "begins" : "begin"} with this name. Code that looks for names by their beginning finds both.`,
+      message: `${longer.toSorted(naturalOrder).slice(0, 3).join(", ")}${longer.length > 3 ? ` and ${longer.length - 3} more` : ""} ${longer.length === 1 ? "begins" : "begin"} with this name. Code that matches names by prefix finds both.`,
       place: { stop: "clips", clip: short },
       mend: { label: `Call it ${other}`, apply: (current) => renameClip(current, short, other) },
     });

@@ -4,8 +4,8 @@ import { findingsOf } from "./findings";
 import { isMendable, mended } from "./mend";
 
 /**
- * Mends everything of one code that edits can mend. What a mending shows anew, or what it stood in the way of, is mended in a further
- * round; it ends when a round changes nothing. Cost: a look through the project for each round, and few rounds.
+ * Applies the mendings of all findings with one code. Mending may reveal or enable further ones, so it repeats until a round changes
+ * nothing. Cost: one search for findings per round, and few rounds.
  */
 export function allMended(project: Project, code: Finding["code"]): Project {
   let current = project;
@@ -17,10 +17,10 @@ export function allMended(project: Project, code: Finding["code"]): Project {
   return current;
 }
 
-/** Mendings that undo each other would go on forever. */
+/** Mendings that undo each other would loop forever. */
 const MOST_ROUNDS = 8;
 
-/** As it was where another mending took the place, such as a name: the next round finds another way. */
+/** Unchanged if another mending took its place, such as a name: the next round finds another way. */
 function mendedIfItCan(project: Project, finding: Finding): Project {
   try {
     return mended(project, finding);

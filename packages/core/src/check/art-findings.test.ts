@@ -18,12 +18,12 @@ describe("findings on art", () => {
   it("tell of pictures that are not there, which stops delivery", () => {
     const [finding] = found({ missing: new Set([SHA]) });
     expect(finding).toMatchObject({ code: "missing-art", severity: "error", place: { stop: "sources", source: PORTER } });
-    expect(finding?.message).toMatch(/porter\.png is not there\. Give the art again/);
+    expect(finding?.message).toMatch(/porter\.png is missing\. Add the art again/);
   });
 
   it("tell of an opaque ground, with the clearing that takes it away", () => {
     const [finding] = found({ grounds: new Map([[SHA, WHITE]]) });
-    expect(finding?.message).toBe("Its 12 frames stand on an opaque background of #ffffff, and would in the game.");
+    expect(finding?.message).toBe("Its 12 frames stand on an opaque background of #ffffff, also in the game.");
     expect(finding?.mend).toEqual({ label: "Clear the background", clears: { source: PORTER, clearing: WHITE.clearing } });
   });
 

@@ -6,7 +6,7 @@ import type { Walk } from "../stage";
 import type { Finding } from "./finding";
 import type { SeenOutlines } from "./outline-findings";
 
-/** What was seen of the project's pictures; what nobody has read yet is in neither. */
+/** What is known about the project's pictures; unread ones are in neither set. */
 export interface SeenArt {
   /** Hashes of pictures that are not there. */
   readonly missing: ReadonlySet<string>;
@@ -37,7 +37,7 @@ function missingArt(source: Source, missing: SeenArt["missing"]): Finding[] {
       code: "missing-art",
       severity: "error",
       where: `source "${source.name}"`,
-      message: `${files.join(", ")}${more} ${gone.length === 1 ? "is" : "are"} not there. Give the art again: its recipe, frames and clips are kept.`,
+      message: `${files.join(", ")}${more} ${gone.length === 1 ? "is" : "are"} missing. Add the art again: its recipe, frames and clips are kept.`,
       place: { stop: "sources", source: source.id },
     },
   ];
@@ -53,14 +53,14 @@ function opaqueGround(source: Source, grounds: SeenArt["grounds"]): Finding[] {
       code: "opaque-ground",
       severity: "warning",
       where: `source "${source.name}"`,
-      message: `Its ${counted(kept, "frame stands", "frames stand")} on ${inWords(ground)}, and would in the game.`,
+      message: `Its ${counted(kept, "frame stands", "frames stand")} on ${inWords(ground)}, also in the game.`,
       place: { stop: "sources", source: source.id },
       mend: { label: "Clear the background", clears: clearingOver(source, ground) },
     },
   ];
 }
 
-/** Specks that are taken away already go on being so. */
+/** Specks that are already cleared stay cleared. */
 function clearingOver({ id, clearing }: Source, ground: Ground): { source: SourceId; clearing: Clearing } {
   return { source: id, clearing: clearing?.specks ? { ...ground.clearing, specks: clearing.specks } : ground.clearing };
 }

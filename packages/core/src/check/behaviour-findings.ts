@@ -7,7 +7,7 @@ import { timelineOf } from "../playback";
 import { accountOf, canHold, plays, programOf } from "../rehearse";
 import type { Finding } from "./finding";
 
-/** What is shorter than this is hardly seen, in ms. */
+/** Shorter than this is hardly visible, in ms. */
 const SEEN = 100;
 
 /** Cost: O(rules × (conditions + clips)), and at most 256 instants. */
@@ -65,7 +65,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
         severity: "warning",
         message: `It asks for ${impossible.map(askedFor).join(" and ")}, which the behaviour does not have, so it never shows.`,
         mend: {
-          label: "Take the condition out",
+          label: "Remove the condition",
           apply: (current) => setRule(current, behaviour.name, name, { when: when.filter((each) => !impossible.includes(each)) }),
         },
         otherMends: [remove],
@@ -77,7 +77,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
       finding(behaviour, name, {
         code: "rule-never-holds",
         severity: "warning",
-        message: `Its conditions on ${against} can never hold at once, so it never shows.`,
+        message: `Its conditions on ${against} can never all hold, so it never shows.`,
         mend: remove,
       }),
     ];
@@ -89,7 +89,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
       finding(behaviour, name, {
         code: "kept-for-ever",
         severity: "warning",
-        message: `It is kept for its whole length, but ${endless[0]?.name} never ends, so it is not kept at all.`,
+        message: `It is kept for its whole length, but ${endless[0]?.name} never ends, so it is not kept.`,
         mend: {
           label: endless.length === 1 ? `Play ${endless[0]?.name} once` : "Play its clips once",
           apply: (current) => endless.reduce((next, clip) => setClipRules(next, clip.name, { playback: "once" }), current),
@@ -102,7 +102,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
       finding(behaviour, name, {
         code: "not-kept",
         severity: "warning",
-        message: "A press lasts an instant, and this rule is not kept beyond it, so it cannot be seen.",
+        message: "A press lasts an instant, and this rule is not kept after it, so it cannot be seen.",
         mend: { label: "Keep its whole length", apply: (current) => setRule(current, behaviour.name, name, { keep: "whole" }) },
       }),
     );
@@ -113,7 +113,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
       finding(behaviour, name, {
         code: "hardly-seen",
         severity: "note",
-        message: `It shows for ${lasts} ms, which is hardly seen.`,
+        message: `It shows for ${lasts} ms, which is too short to see.`,
         mend: { label: "Keep it 200 ms", apply: (current) => setRule(current, behaviour.name, name, { keep: 200 }) },
       }),
     );
@@ -200,7 +200,7 @@ function covered(behaviour: Behaviour): Finding[] {
       finding(behaviour, rule.name, {
         code: "rule-covered",
         severity: "warning",
-        message: `It stands below ${always.name}, which always holds, so it never shows.`,
+        message: `It is below ${always.name}, which always holds, so it never shows.`,
         mend: {
           label: `Move it above ${always.name}`,
           apply: (current) => moveRule(current, behaviour.name, rule.name, behaviour.rules.indexOf(always)),
@@ -210,7 +210,7 @@ function covered(behaviour: Behaviour): Finding[] {
   });
 }
 
-/** So many states of the inputs are tried at most. */
+/** The greatest number of input states to try. */
 const MOST_TRIED = 256;
 
 /** Rules that start one another until none may: tried with every state of switches, buttons and numbers. */
@@ -226,7 +226,7 @@ function chasing(project: Project, behaviour: Behaviour): Finding[] {
         finding(behaviour, started.at(-1) ?? null, {
           code: "rules-chase",
           severity: "warning",
-          message: `${started.join(", ")} start one another at the same instant, and then nothing shows.`,
+          message: `${started.join(", ")} restart each other at the same instant, so nothing shows.`,
         }),
       ];
   }
@@ -267,7 +267,7 @@ function unasked(project: Project, behaviour: Behaviour): Finding[] {
           finding(behaviour, null, {
             code: "input-unasked",
             severity: "note",
-            message: `No rule asks for ${name}.`,
+            message: `No rule uses ${name}.`,
             ...(project.drives?.some((drive) => drive.behaviour === behaviour.name)
               ? {}
               : { mend: { label: "Remove the input", apply: (current: Project) => removeInput(current, behaviour.name, name) } }),
@@ -276,7 +276,7 @@ function unasked(project: Project, behaviour: Behaviour): Finding[] {
   );
 }
 
-/** On a stage that is seen from above a figure goes every way; from the side it goes both. */
+/** On a stage seen from above a figure can face every way; from the side, both. */
 function missingFacings(project: Project, behaviour: Behaviour): Finding[] {
   const views = new Set((project.stages ?? []).filter((stage) => stage.behaviour === behaviour.name).map(({ view }) => view));
   const needed = views.has("above") ? FACINGS_OF[4] : views.has("side") ? FACINGS_OF[2] : [];
@@ -291,7 +291,7 @@ function missingFacings(project: Project, behaviour: Behaviour): Finding[] {
       finding(behaviour, rule.name, {
         code: "facing-needed",
         severity: "note",
-        message: `The stage turns it to ${lacking.join(", ")}, and ${rule.play} has no such facing.`,
+        message: `The stage can turn it to ${lacking.join(", ")}, and ${rule.play} has no such facing.`,
       }),
     ];
   });

@@ -30,7 +30,7 @@ function blanks(project: Project, clip: Clip): Finding[] {
     finding(clip, steps, {
       code: "blank-steps",
       message: `Nothing is drawn in ${counted(steps.length, "of its steps", "of its steps")}, so it blinks.`,
-      mend: { label: "Take them out", apply: (current) => removeSteps(current, clip.name, steps) },
+      mend: { label: "Remove them", apply: (current) => removeSteps(current, clip.name, steps) },
     }),
   ];
 }
@@ -44,12 +44,12 @@ function equalNeighbours(clip: Clip): Finding[] {
     finding(clip, steps, {
       code: "equal-neighbours",
       message: `${counted(steps.length, "step shows", "steps show")} the same frame as the one before. One longer step does the same.`,
-      mend: { label: "Make them one each", apply: (current) => mergeEqualSteps(current, clip.name) },
+      mend: { label: "Merge each into one", apply: (current) => mergeEqualSteps(current, clip.name) },
     }),
   ];
 }
 
-/** In a loop, the last step is followed by the first: the same frame there stands still for two. */
+/** In a loop, the first step follows the last: with the same frame, it pauses for two steps. */
 function seam(clip: Clip): Finding[] {
   const last = clip.steps.length - 1;
   const first = clip.steps[clip.loopFrom];
@@ -57,8 +57,8 @@ function seam(clip: Clip): Finding[] {
   return [
     finding(clip, [last], {
       code: "doubled-seam",
-      message: "It ends with the frame that it begins with, so the loop stands still there for two steps.",
-      mend: { label: "Take the last step out", apply: (current) => removeSteps(current, clip.name, [last]) },
+      message: "It ends with the frame that it begins with, so the loop pauses there for two steps.",
+      mend: { label: "Remove the last step", apply: (current) => removeSteps(current, clip.name, [last]) },
     }),
   ];
 }
@@ -69,7 +69,7 @@ function tooFast(clip: Clip): Finding[] {
   return [
     finding(clip, steps, {
       code: "too-fast",
-      message: `${counted(steps.length, "step is", "steps are")} shorter than a display of 60 Hz shows a picture; some will never be seen.`,
+      message: `${counted(steps.length, "step is", "steps are")} shorter than a refresh of a 60 Hz display; some will never be seen.`,
       mend: { label: "Make them 16.667 ms", apply: (current) => setStepDurations(current, clip.name, steps, REFRESH) },
     }),
   ];
@@ -91,18 +91,18 @@ function oddSizes(project: Project, clip: Clip): Finding[] {
   return [
     finding(clip, steps, {
       code: "odd-size-steps",
-      message: `${counted(steps.length, "step shows a frame", "steps show frames")} that ${steps.length === 1 ? "is" : "are"} not ${usual} px as the others are.`,
+      message: `${counted(steps.length, "step shows a frame", "steps show frames")} that ${steps.length === 1 ? "is" : "are"} not ${usual} px like the others.`,
       mend: { label: "Make all equal, feet on feet", apply: (current) => makeEqual(current, refs, "feet") },
     }),
   ];
 }
 
-/** Words of a clip's name that tell how movements of its kind mostly play. */
+/** Words in clip names that suggest how such movements usually play. */
 const ONE_SHOTS =
   /^(burst|explo(de|sion)|open(ing)?|close|closing|hit|hurt|die|death|dying|attack|strike|slash|jump|land(ing)?|spawn|vanish|poof|puff|splash|fall)$/;
 const ENDLESS = /^(idle|walk(ing)?|run(ning)?|stand(ing)?|loop|burn(ing)?|spin(ning)?|hover|swim(ming)?|fly(ing)?|breath(e|ing)|flow)$/;
 
-/** An effect that never ends, or a gait that stops after one round: told by the name's words, and by a clip that fades to nothing. */
+/** An effect that never ends, or a gait that stops after one loop: recognised by words in the name, and by a clip that fades to nothing. */
 function wayOfPlaying(project: Project, clip: Clip): Finding[] {
   const words = [...clip.name.matchAll(/\p{Lu}?[\p{Ll}]+|\p{Lu}+/gu)].map(([word]) => word.toLowerCase());
   const endless = clip.playback !== "once" && clip.times === 0;
@@ -114,7 +114,7 @@ function wayOfPlaying(project: Project, clip: Clip): Finding[] {
     return [
       finding(clip, [], {
         code: "endless-effect",
-        message: `It plays forever, but ${fades ? "it ends with nothing drawn" : "by its name it happens once"}, as an effect does.`,
+        message: `It plays forever, but ${fades ? "it ends with nothing drawn" : "its name suggests that it happens once"}, as an effect does.`,
         mend: {
           label: "Play it once, then hide",
           apply: (current) => setClipRules(current, clip.name, { playback: "once", after: "hide" }),
@@ -125,7 +125,7 @@ function wayOfPlaying(project: Project, clip: Clip): Finding[] {
     return [
       finding(clip, [], {
         code: "stops-short",
-        message: "It plays once and stops, but by its name it goes on.",
+        message: "It plays once and stops, but its name suggests a loop.",
         mend: { label: "Play it in a loop", apply: (current) => setClipRules(current, clip.name, { playback: "loop", times: 0 }) },
       }),
     ];

@@ -80,9 +80,9 @@ function almostOne(project: Project, source: Source, used: readonly UsedColour[]
       code: "colours-nearly-equal",
       severity: "note",
       where: `source "${source.name}"`,
-      message: `Nobody tells these apart, and they were probably meant to be one: ${named.join("; ")}${more}.`,
+      message: `Nobody can tell these colours apart; they were probably meant to be the same: ${named.join("; ")}${more}.`,
       place: { stop: "sources", source: source.id },
-      mend: { label: "Show them as one", apply: (now) => drawAlike(now, source.id, pairs) },
+      mend: { label: "Make them equal", apply: (now) => drawAlike(now, source.id, pairs) },
     },
   ];
 }
@@ -104,7 +104,7 @@ function justOutside({ palettes = [] }: Project, source: Source, used: readonly 
         .map((each) => ({ like: each, apart: colourDistance(rgb(each), rgb(colour)) }))
         .sort((a, b) => a.apart - b.apart);
       if (!nearest || nearest.apart >= MISSED) return [];
-      // What is turned into the very colour is alike already.
+      // Colours that become equal are already equal.
       const place = base.colours.indexOf(nearest.like);
       const alike = palettes.filter(({ name, of }) => of === base.name && worn.has(name)).every(({ colours }) => colours[place] === colour);
       return alike ? [] : [{ colour, like: nearest.like }];
@@ -117,10 +117,10 @@ function justOutside({ palettes = [] }: Project, source: Source, used: readonly 
         code: "colour-outside-palette",
         severity: "warning",
         where: `source "${source.name}"`,
-        message: `${first.colour} is not in ${base.name}, though nearly its ${first.like}${more}: it stays as drawn where another palette is worn for ${base.name}.`,
+        message: `${first.colour} is not in ${base.name}, though nearly its ${first.like}${more}: it stays as drawn when another palette replaces ${base.name}.`,
         place: { stop: "sources", source: source.id },
         mend: {
-          label: missed.length === 1 ? `Take it for ${first.like}` : "Take each for the nearest",
+          label: missed.length === 1 ? `Treat it as ${first.like}` : "Treat each as the nearest",
           apply: (now) => missed.reduce((made, { colour, like }) => alsoTaken(made, base.name, colour, like), now),
         },
       },

@@ -14,7 +14,7 @@ export function troubledFiles(project: Project, chosen: readonly (ChosenFrames |
   const files = project.deliveries.flatMap((delivery, index): Owned[] => {
     const taken = chosen[index];
     if (!taken) return [];
-    // Frames that share a name share their file too, which is told once.
+    // Frames that share a name also share their file, which is reported once.
     const files = foreseenFiles(project, delivery, taken.names).map((file) => ({ ...file, delivery: index }));
     const first = new Map(taken.names.map((name, k) => [name, k]).reverse() as [string, number][]);
     return files.filter(({ of }) => !of || !("frame" in of) || first.get(taken.names[of.frame] as string) === of.frame);
@@ -33,7 +33,7 @@ export function troubledFiles(project: Project, chosen: readonly (ChosenFrames |
           code: "unfit-name",
           severity: "error",
           where: named.where,
-          message: `The delivery "${name}" would make a file called ${trouble.path}, and not every system lets a file be called so.`,
+          message: `The delivery "${name}" would write a file named ${trouble.path}, which some systems do not allow.`,
           place: named.place,
           delivery: file.delivery,
           ...mendIf(
@@ -48,7 +48,7 @@ export function troubledFiles(project: Project, chosen: readonly (ChosenFrames |
         code: "same-file-name",
         severity: "error",
         where: named.where,
-        message: `The delivery "${name}" would make ${trouble.path}, but ${trouble.twin === trouble.path ? "there is one already" : `some systems take it for ${trouble.twin}`}.`,
+        message: `The delivery "${name}" would make ${trouble.path}, but ${trouble.twin === trouble.path ? "there is one already" : `some systems do not distinguish it from ${trouble.twin}`}.`,
         place: named.place,
         delivery: file.delivery,
         ...mendIf(named.called((before, isTaken) => freeName(before, (each) => each === before || isTaken(each), " "))),
@@ -86,7 +86,7 @@ function namedAfter(project: Project, { of, delivery: index }: Owned, { frames }
     return {
       where: whereOfDelivery(project, index),
       place: { stop: "frames", frame: ref },
-      // A name that a pattern made is the pattern's fault, and what is made of a source's name is the source's.
+      // A name made by a pattern is the pattern's fault, and one made from a source's name is the source's.
       called: (next) =>
         own === undefined || delivery.frameNames !== OWN_NAMES
           ? null

@@ -5,7 +5,7 @@ import { setDelivery } from "../edit";
 import { type Delivery, naturalOrder, OWN_NAMES, type Project } from "../model";
 import { type Finding, whereOfDelivery } from "./finding";
 
-/** A pattern that tells too little: a game could not tell the frames apart. Names that are frames' own are looked at elsewhere. */
+/** A pattern that is not specific enough: a game could not distinguish the frames. Frames' own names are checked elsewhere. */
 export function sharedNames(project: Project, index: number, { names }: ChosenFrames): Finding[] {
   const { frameNames } = project.deliveries[index] as Delivery;
   const distinct = new Set(names).size;
@@ -16,10 +16,10 @@ export function sharedNames(project: Project, index: number, { names }: ChosenFr
       code: "same-frame-name",
       severity: "error",
       where: whereOfDelivery(project, index),
-      message: `Called ${frameNames}, ${names.length} frames have only ${distinct} ${distinct === 1 ? "name" : "names"}; a game could not tell them apart.`,
+      message: `Called ${frameNames}, ${names.length} frames have only ${distinct} ${distinct === 1 ? "name" : "names"}; a game could not distinguish them.`,
       place: { stop: "ship", delivery: index },
       delivery: index,
-      mend: { label: `Call them ${told}`, apply: (current) => setDelivery(current, index, { frameNames: told }) },
+      mend: { label: `Use names like ${told}`, apply: (current) => setDelivery(current, index, { frameNames: told }) },
     },
   ];
 }
@@ -38,10 +38,10 @@ export function beginnings(project: Project, index: number, { frames, names, pro
       code: "frame-name-begins-another",
       severity: "note",
       where: whereOfDelivery(project, index),
-      message: `The name ${first.short} begins ${first.long}${traps.length > 1 ? `, and so with ${traps.length - 1} more` : ""}. Code that looks for names by their beginning finds both.`,
+      message: `The name ${first.short} begins ${first.long}${traps.length > 1 ? `, and so with ${traps.length - 1} more` : ""}. Code that matches names by prefix finds both.`,
       place: { stop: "ship", delivery: index },
       delivery: index,
-      mend: { label: `Call them ${padded}`, apply: (current) => setDelivery(current, index, { frameNames: padded }) },
+      mend: { label: `Use names like ${padded}`, apply: (current) => setDelivery(current, index, { frameNames: padded }) },
     },
   ];
 }
@@ -57,7 +57,7 @@ function namesThatBeginOthers(names: readonly string[]): { short: string; long: 
     .sort((a, b) => naturalOrder(a.short, b.short));
 }
 
-/** The largest number that stands in any of the names. */
+/** The largest number in any of the names. */
 function highest(names: readonly string[]): number {
   return names.reduce((most, name) => Math.max(most, ...(name.match(/\d{1,9}/gu) ?? []).map(Number)), 0);
 }

@@ -43,7 +43,7 @@ function chosenBy(project: Project, delivery: Delivery): ChosenFrames | null {
   }
 }
 
-/** A clip or action was removed that this delivery had chosen: nobody should find that out in the game. */
+/** Reports chosen clips or actions that were removed, so that nobody finds out in the game. */
 function chosenGone(project: Project, index: number, names: readonly string[]): Finding {
   const { choice } = project.deliveries[index] as Delivery;
   const gone = new Set(names);
@@ -51,7 +51,7 @@ function chosenGone(project: Project, index: number, names: readonly string[]): 
     code: "chosen-gone",
     severity: "warning",
     where: whereOfDelivery(project, index),
-    message: `It chooses ${names.join(", ")}, and there is no such ${choice.of === "clips" ? "clip" : "action"} any more.`,
+    message: `It chooses ${names.join(", ")}, but no such ${choice.of === "clips" ? "clip" : "action"} exists any more.`,
     place: { stop: "ship", delivery: index },
     delivery: index,
     mend: {
@@ -61,7 +61,7 @@ function chosenGone(project: Project, index: number, names: readonly string[]): 
   };
 }
 
-/** Single frames that were chosen and are not there any more. */
+/** Reports chosen frames that no longer exist. */
 function framesGone(project: Project, index: number): Finding[] {
   const { choice } = project.deliveries[index] as Delivery;
   if (choice.of !== "frames") return [];
@@ -74,10 +74,10 @@ function framesGone(project: Project, index: number): Finding[] {
       code: "chosen-gone",
       severity: "warning",
       where: whereOfDelivery(project, index),
-      message: `${counted(gone, "frame that it chooses is", "frames that it chooses are")} not there any more.`,
+      message: `${counted(gone, "chosen frame no longer exists", "chosen frames no longer exist")}.`,
       place: { stop: "ship", delivery: index },
       delivery: index,
-      mend: { label: "Choose the others", apply: (current) => setDelivery(current, index, { choice: { frames: there } }) },
+      mend: { label: "Keep the others", apply: (current) => setDelivery(current, index, { choice: { frames: there } }) },
     },
   ];
 }
@@ -87,7 +87,7 @@ function choosesNothing(project: Project, index: number): Finding {
     code: "chooses-nothing",
     severity: "error",
     where: whereOfDelivery(project, index),
-    message: "Nothing is chosen to go out, or what was chosen is gone.",
+    message: "Nothing is chosen for delivery, or it no longer exists.",
     place: { stop: "ship", delivery: index },
     delivery: index,
     mend: { label: "Deliver everything", apply: (current) => setDelivery(current, index, { choice: { of: "all" } }) },

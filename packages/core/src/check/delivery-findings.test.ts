@@ -29,7 +29,7 @@ describe("findings on deliveries", () => {
   });
 
   it("tell of bleeding where smooth scaling meets bare edges or touching cells", () => {
-    expectMended(having({ filter: "linear", packing: { extrudePx: 0, paddingPx: 0 } }), "bleeding", /no edge pixels are repeated/);
+    expectMended(having({ filter: "linear", packing: { extrudePx: 0, paddingPx: 0 } }), "bleeding", /no edges are extruded/);
     expectMended(having({ filter: "linear", kind: "grid" }), "bleeding", /its cells touch/);
     expectMended(having({ filter: "linear", kind: "strips" }), "bleeding", /its cells touch/);
   });
@@ -39,7 +39,7 @@ describe("findings on deliveries", () => {
       { scale: 2, suffix: "@2x" },
       { scale: 0.5, suffix: "" },
     ];
-    expectMended(having({ densities: half, packing: { extrudePx: 0 } }), "bleeding", /at 0.5 of its size.*no edge pixels are repeated/);
+    expectMended(having({ densities: half, packing: { extrudePx: 0 } }), "bleeding", /at 0.5 of its size.*no edges are extruded/);
     expectMended(having({ densities: half, kind: "grid" }), "bleeding", /at 0.5 of its size.*its cells touch/);
     expect(codes(having({ densities: half.slice(0, 1), packing: { extrudePx: 0 } }))).toEqual([]);
   });
@@ -59,7 +59,7 @@ describe("findings on deliveries", () => {
   it("tell of clips whose names no file can have", () => {
     const odd = renameClip(project, walk, "walk: up?");
     expect(codes(odd)).toEqual([]);
-    expectMended(having({ kind: "strips" }, odd), "unfit-name", /not every system lets a file be called so/);
+    expectMended(having({ kind: "strips" }, odd), "unfit-name", /which some systems do not allow/);
   });
 
   it("tell of strips whose frames are of unequal size", () => {
@@ -75,7 +75,7 @@ describe("findings on deliveries", () => {
   });
 
   it("tell of a choice that matches nothing", () =>
-    expectMended(having({ choice: { of: "clips", names: ["gone"] } }), "chooses-nothing", /Nothing is chosen to go out/));
+    expectMended(having({ choice: { of: "clips", names: ["gone"] } }), "chooses-nothing", /Nothing is chosen for delivery/));
 
   it("tell of files that some system takes for one, in one delivery or in two", () => {
     const twins = addClip(project, [ref(2)], "Walk");
@@ -83,7 +83,7 @@ describe("findings on deliveries", () => {
     expectMended(
       having({ kind: "strips" }, twins),
       "same-file-name",
-      /would make atlas-Walk.png, but some systems take it for atlas-walk.png/,
+      /would make atlas-Walk.png, but some systems do not distinguish it from atlas-walk.png/,
     );
     const two = addDelivery(addDelivery(having({ name: "a", kind: "strips" }), "a-walk", null), "other", null);
     expectMended(two, "same-file-name", /The delivery "a-walk" would make a-walk.png, but there is one already/);
@@ -91,7 +91,7 @@ describe("findings on deliveries", () => {
 
   it("tell of a name that a system keeps for itself", () => {
     const kept = renameFrame(having({ kind: "singles" }), ref(0), "nul");
-    expectMended(kept, "unfit-name", /a file called atlas\/nul.png/);
+    expectMended(kept, "unfit-name", /a file named atlas\/nul.png/);
   });
 
   it("tell of a pattern that gives several frames one name", () =>
@@ -114,7 +114,7 @@ describe("steps that a table in ticks cannot show", () => {
   it("are a finding, with three ways to mend it", () => {
     expect(found.message).toMatch(/At 60 ticks a second 1 of its steps has no tick of its own/);
     expect(mendsOf(found).map(({ label }) => label)).toEqual([
-      "Give each at least a tick, 16.667 ms",
+      "Give each at least one tick, 16.667 ms",
       "Make the clip 3.3 times as long",
       "Count 100 ticks a second",
     ]);

@@ -39,7 +39,7 @@ function finding(delivery: Delivery, index: number, rest: Pick<Finding, "code" |
   return { where: `delivery "${delivery.name}"`, place: { stop: "ship", delivery: index }, delivery: index, ...rest };
 }
 
-/** Drawn between pixels or scaled smoothly, a frame's edge takes colour from what lies beside it on the page. */
+/** When drawn between pixels or scaled smoothly, a frame's edge mixes with its neighbours on the page. */
 function bleeding(delivery: Delivery, index: number): Finding[] {
   const { kind, packing, sheet } = delivery;
   const why = whyBetweenPixels(delivery);
@@ -48,12 +48,12 @@ function bleeding(delivery: Delivery, index: number): Finding[] {
     finding(delivery, index, { code: "bleeding", severity: "warning", message: `${why}, and ${message}`, ...(mend ? { mend } : {}) }),
   ];
   if (kind === "atlas" && packing.extrudePx === 0)
-    return risk("no edge pixels are repeated: neighbours will shine through at the edges of frames.", {
-      label: "Repeat edges by 1 px",
+    return risk("no edges are extruded: neighbours will bleed in at the edges of frames.", {
+      label: "Extrude by 1 px",
       apply: (project) => setDelivery(project, index, { packing: { extrudePx: 1, paddingPx: Math.max(1, packing.paddingPx) } }),
     });
   if ((kind === "grid" || kind === "strips") && sheet.gapPx === 0)
-    return risk("its cells touch: neighbours will shine through at their edges.", {
+    return risk("its cells touch: neighbours will bleed in at their edges.", {
       label: "Leave a gap of 2 px",
       apply: (project) => setDelivery(project, index, { sheet: { gapPx: 2 } }),
     });
@@ -64,10 +64,10 @@ function bleeding(delivery: Delivery, index: number): Finding[] {
 function whyBetweenPixels({ filter, densities }: Delivery): string | null {
   if (filter === "linear") return "The game scales it smoothly";
   const broken = densities.find(({ scale }) => !Number.isInteger(scale));
-  return broken ? `It goes out at ${broken.scale} of its size, where edges fall between pixels` : null;
+  return broken ? `It goes out at ${broken.scale} of its size, so edges fall between pixels` : null;
 }
 
-/** Every graphics processor in use takes this side; larger ones not all. */
+/** Every graphics processor in use supports this side; not all support larger ones. */
 const SAFE_SIDE = 4096; // px
 
 function largePages(delivery: Delivery, index: number): Finding[] {
@@ -80,7 +80,7 @@ function largePages(delivery: Delivery, index: number): Finding[] {
     finding(delivery, index, {
       code: "large-pages",
       severity: "note",
-      message: `Pages may become ${side} px a side. Some telephones and older machines take ${SAFE_SIDE} px at most, and show nothing then.`,
+      message: `Pages may become ${side} px a side. Some phones and older machines allow ${SAFE_SIDE} px at most, and then show nothing.`,
       mend: {
         label: `Stay within ${SAFE_SIDE} px`,
         apply: (project) =>
@@ -106,9 +106,9 @@ function shortTimes(project: Project, delivery: Delivery, index: number): Findin
     finding(delivery, index, {
       code: "times-not-held",
       severity: "warning",
-      message: `GIF holds no step under 20 ms; ${quick.map(({ name }) => name).join(", ")} ${quick.length === 1 ? "has" : "have"} some of ${msFromMicros(shortest)} ms and will run slower.`,
+      message: `GIF holds no step under 20 ms; ${quick.map(({ name }) => name).join(", ")} ${quick.length === 1 ? "has" : "have"} some of ${msFromMicros(shortest)} ms and will play slower.`,
       ...(delivery.films.includes("apng")
-        ? { mend: { label: "Deliver APNG alone", apply: (current: Project) => setDelivery(current, index, { films: ["apng"] }) } }
+        ? { mend: { label: "Deliver APNG only", apply: (current: Project) => setDelivery(current, index, { films: ["apng"] }) } }
         : {}),
     }),
   ];
@@ -132,7 +132,7 @@ function unequalStrips(project: Project, { kind, name }: Delivery, index: number
         code: "unequal-strip",
         severity: "note",
         where: `clip "${clip.name}"`,
-        message: `Its frames have ${own.size} sizes. On the strip of "${name}" they stand in equal cells by their origins.`,
+        message: `Its frames have ${own.size} sizes. On the strip of "${name}" they are aligned by their origins in equal cells.`,
         place: { stop: "clips", clip: clip.name },
         delivery: index,
         mend: { label: "Make all equal, feet on feet", apply: (current) => makeEqual(current, refs, "feet") },
@@ -141,7 +141,7 @@ function unequalStrips(project: Project, { kind, name }: Delivery, index: number
   });
 }
 
-/** An origin may lie beside the frame on purpose, as a thrown blade's; mostly it was typed wrongly. */
+/** An origin may be outside the frame on purpose, as for a thrown blade; usually it is a typing mistake. */
 function originsOutside(project: Project): Finding[] {
   const outside = keptFrames(project).filter(({ source, frame }) => {
     const { x, y } = originOf(source, frame);
@@ -159,7 +159,7 @@ function originsOutside(project: Project): Finding[] {
       message: `${counted(outside.length, "frame stands", "frames stand")} on a point outside ${outside.length === 1 ? "itself" : "themselves"}.`,
       place: { stop: "frames", frame: frameRef(first.source, first.frame) },
       ...(own.length > 0
-        ? { mend: { label: "Let them stand as their source does", apply: (current: Project) => forgetOrigins(current, "frames", own) } }
+        ? { mend: { label: "Use their source's origin", apply: (current: Project) => forgetOrigins(current, "frames", own) } }
         : {}),
     },
   ];

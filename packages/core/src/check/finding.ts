@@ -81,7 +81,7 @@ export type Place =
   /** A delivery by its index. */
   | { readonly stop: "ship"; readonly delivery: number };
 
-/** Something wrong or risky in a project, where it is, and the edit that mends it if one does. */
+/** Something wrong or risky in a project, with its place, and the edit that mends it if there is one. */
 export interface Finding {
   readonly code: FindingCode;
   /** An error stops delivery; a warning is worth a look; a note is good to know. */
@@ -95,11 +95,11 @@ export interface Finding {
   /** Index of the only delivery that it concerns, if there is one. */
   readonly delivery?: number;
   readonly mend?: Mend;
-  /** Other ways to mend it, where a person may want another one. */
+  /** Other mendings to choose from. */
   readonly otherMends?: readonly Mend[];
 }
 
-/** An edit that mends; or a ground to be cleared, which takes the art's pixels and so is left to who has them. */
+/** An edit that mends; or a background to clear, which needs the art's pixels and so is left to the caller. */
 export type Mend = { readonly label: string } & (
   | { readonly apply: (project: Project) => Project }
   | { readonly clears: { readonly source: SourceId; readonly clearing: Clearing } }

@@ -17,8 +17,8 @@ import { stageFindings } from "./stage-findings";
 import { brokenClip, nothingCut, sameNames, unassignedFields } from "./stopping";
 
 /**
- * All findings, errors first, else in the order of the document. `seen` is what is known of the art; `edited` is the clip that a person changed last,
- * whose times are meant where facings differ. Cost: O(frames + steps).
+ * Lists all findings, errors first, otherwise in document order. `seen` is what is known about the art; `edited` is the clip that was
+ * changed last, whose times are offered where facings differ. Cost: O(frames + steps).
  */
 export function findingsOf(project: Project, seen: SeenArt = NOTHING_SEEN, edited: ClipName | null = null): Finding[] {
   const looking = lookingFor(project, seen, edited);
@@ -28,7 +28,7 @@ export function findingsOf(project: Project, seen: SeenArt = NOTHING_SEEN, edite
   }
 }
 
-/** As `findingsOf`, a little at a time: whoever has something more urgent to do goes on with it later, or never. */
+/** Like `findingsOf`, but a little at a time: the caller may continue later, or never. */
 export function* lookingFor(project: Project, seen: SeenArt, edited: ClipName | null): Generator<void, Finding[]> {
   const found: Finding[] = [];
   for (const [where, find] of looksAt(project, seen, edited)) {
@@ -39,7 +39,7 @@ export function* lookingFor(project: Project, seen: SeenArt, edited: ClipName | 
   return found.sort((a, b) => weight[a.severity] - weight[b.severity]);
 }
 
-/** What is looked at, in the order of the document. */
+/** What is checked, in document order. */
 function* looksAt(project: Project, seen: SeenArt, edited: ClipName | null): Generator<[where: string, find: () => Finding[]]> {
   yield ["what is cut", () => nothingCut(project)];
   yield ["art", () => artFindings(project, seen)];
@@ -59,7 +59,7 @@ function* looksAt(project: Project, seen: SeenArt, edited: ClipName | null): Gen
   yield ["examples", () => unassignedFields(project)];
 }
 
-/** What stands in its way in the game comes alone: a clip that cannot be shown is not judged by how it moves. */
+/** A finding that stops a clip is reported alone: a clip that cannot show is not judged by its movement. */
 function clipFindings(project: Project, clip: Clip, { outlines }: SeenArt): Finding[] {
   const { sources, marks } = project;
   const known = judged.get(clip);
@@ -77,17 +77,17 @@ interface Judged extends Pick<Project, "sources" | "marks">, Pick<SeenArt, "outl
   readonly findings: Finding[];
 }
 
-/** What was found on clips, by all that it depends on. */
+/** Findings on clips, cached by everything that they depend on. */
 const judged = new WeakMap<Clip, Judged>();
 
-/** Which deliveries take frames that no clip shows. */
+/** The deliveries that contain frames in no clip. */
 function whoTakesThem({ deliveries }: Project): string {
   const taking = deliveries.filter(({ choice, kind }) => choice.of === "all" && kind !== "strips" && kind !== "films");
-  if (taking.length === 0) return ", and no delivery takes them";
+  if (taking.length === 0) return ", and no delivery contains them";
   const names = taking.map(({ name }) => name).join(", ");
   return deliveries.length === taking.length
-    ? ". They are delivered all the same"
-    : `. Of the deliveries, ${names} ${taking.length === 1 ? "takes" : "take"} them all the same`;
+    ? ". They are delivered anyway"
+    : `. Of the deliveries, ${names} ${taking.length === 1 ? "takes" : "take"} them anyway`;
 }
 
 function unused(project: Project): Finding[] {

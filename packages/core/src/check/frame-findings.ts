@@ -68,7 +68,7 @@ function isCut(length: number, crossesAt: (k: number) => boolean): boolean {
   return crossing >= LEAST_CROSSING && crossing <= length * TILE_SHARE;
 }
 
-/** Whether the pixel at (x, y) is drawn and goes on beyond the border, straight or to a corner. */
+/** Whether the pixel at (x, y) is drawn and continues across the border, straight or diagonally. */
 function crosses(coverage: Coverage, x: number, y: number, dx: number, dy: number): boolean {
   if (!isDrawn(coverage, x, y)) return false;
   return [-1, 0, 1].some((aside) => isDrawn(coverage, x + dx + aside * dy, y + dy + aside * dx));
@@ -94,7 +94,7 @@ function specks(source: Source, kept: readonly Frame[], coverages: readonly (Cov
     }
   }
   if (count === 0) return [];
-  const message = `${counted(count, "pixel stands", "pixels stand")} alone in ${counted(frames.size, "frame")}: sparks, or dirt from an eraser.`;
+  const message = `${counted(count, "pixel stands", "pixels stand")} alone in ${counted(frames.size, "frame")}: sparks, or leftover specks.`;
   return [{ code: "specks", message, frames: kept.map((frame) => frameRef(source, frame)).filter((ref) => frames.has(ref)) }];
 }
 
@@ -119,13 +119,13 @@ function repeated({ same, mirrored }: Repeats): FrameFinding[] {
   if (later.length > 0)
     findings.push({
       code: "repeats",
-      message: `${counted(later.length, "frame repeats", "frames repeat")} another one exactly.`,
+      message: `${counted(later.length, "frame repeats", "frames repeat")} another exactly.`,
       frames: later,
     });
   if (mirrored.length > 0)
     findings.push({
       code: "mirrored-repeats",
-      message: `${counted(mirrored.length, "frame is", "frames are")} the mirror picture of another one.`,
+      message: `${counted(mirrored.length, "frame is", "frames are")} the mirror image of another.`,
       frames: mirrored.map(([, ref]) => ref),
     });
   return findings;

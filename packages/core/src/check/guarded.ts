@@ -13,7 +13,7 @@ export function attempt<Value>(where: string, work: () => Value): [value: Value 
   try {
     return [work(), []];
   } catch (error) {
-    const message = `Internal error: this could not be checked (${whyOf(error)}). Everything else was; please report it.`;
+    const message = `Internal error: this check failed (${whyOf(error)}). All other checks ran. Please report it.`;
     return [undefined, [{ code: "check-failed", severity: "warning", where, message, place: { stop: "ship", delivery: 0 } }]];
   }
 }

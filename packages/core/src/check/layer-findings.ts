@@ -19,18 +19,21 @@ export function layersThatDisagree({ sources }: Project): Finding[] {
   ];
   switch (kind) {
     case "blend":
-      return told(`It is ${IN_WORDS[layer.blend]} in ${first.name} and ${IN_WORDS[own.blend]} in ${other.name}; a game draws it one way.`, {
-        label: `${LABELS[layer.blend]} it in both`,
-        apply: (current) => blendLayer(current, layer.name, layer.blend),
-      });
+      return told(
+        `It is ${IN_WORDS[layer.blend]} in ${first.name} and ${IN_WORDS[own.blend]} in ${other.name}; a game can draw it only one way.`,
+        {
+          label: `${LABELS[layer.blend]} it in both`,
+          apply: (current) => blendLayer(current, layer.name, layer.blend),
+        },
+      );
     case "spelling":
-      return told(`It is called ${own.name} in ${other.name}; some systems take files of both names for one.`, {
+      return told(`It is called ${own.name} in ${other.name}; some systems do not distinguish files with these names.`, {
         label: `Call both ${layer.name}`,
         apply: (current) => renameLayer(current, own.name, layer.name),
       });
     case "order":
-      return told(`It lies above another layer in ${first.name} and below it in ${other.name}; a game draws layers in one order.`, {
-        label: `Order those of ${other.name} alike`,
+      return told(`It lies above another layer in ${first.name} and below it in ${other.name}; a game can draw layers only in one order.`, {
+        label: `Order those of ${other.name} the same way`,
         apply: (current) => orderedAlike(current, first.id, other.id),
       });
     default:

@@ -24,7 +24,7 @@ describe("findings on boxes and points", () => {
   it("tell of the step that lacks what all others have, and take it from the step before", () => {
     const lacking = clearMarks(project, "walk", [ref(0, 0)], BODY);
     expect(found(lacking)).toMatchObject([
-      { code: "mark-missing", message: "Step 0 has no body, which all others have.", place: { stop: "marks", mark: "body", steps: [0] } },
+      { code: "mark-missing", message: "Step 0 has no body, but all others do.", place: { stop: "marks", mark: "body", steps: [0] } },
     ]);
     expect(mended(lacking, found(lacking)[0] as Finding)).toEqual(project);
   });

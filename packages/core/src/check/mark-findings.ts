@@ -27,12 +27,12 @@ function missing(clip: Clip, kind: MarkKind, shown: Shown, has: readonly boolean
   return [
     finding(clip, kind, steps, {
       code: "mark-missing",
-      ...namingSteps((named) => sentence(`${named(steps)} ${steps.length === 1 ? "has" : "have"} no ${kind.name}, which all others have.`)),
+      ...namingSteps((named) => sentence(`${named(steps)} ${steps.length === 1 ? "has" : "have"} no ${kind.name}, but all others do.`)),
       mend:
         kind.shape === "point"
-          ? { label: "Put it between its neighbours", apply: (project) => fillPoint(project, clip.name, kind.name) }
+          ? { label: "Interpolate it", apply: (project) => fillPoint(project, clip.name, kind.name) }
           : {
-              label: "Take it from the step before",
+              label: "Copy it from the previous step",
               apply: (project) =>
                 steps.reduce((next, step) => {
                   const before = nearestBefore(has, step);
@@ -54,8 +54,8 @@ function nearestBefore(has: readonly boolean[], step: number): number {
 }
 
 /**
- * On one step alone the box's lower edge lies elsewhere than on both neighbours, as told from the origin: the character drops or climbs.
- * Half a pixel is none: origins may lie between pixels, boxes do not.
+ * Finds single steps on which the box's lower edge differs from both neighbours, relative to the origin, so that the character drops or
+ * climbs. Half a pixel does not count: origins may lie between pixels, boxes do not.
  */
 function jumping(clip: Clip, kind: MarkKind, shown: Shown): Finding[] {
   const floors = shown.map(({ placed }) => {
@@ -74,7 +74,7 @@ function jumping(clip: Clip, kind: MarkKind, shown: Shown): Finding[] {
   const what =
     steps.length === 1
       ? `On one step the lower edge of ${kind.name} lies ${Math.abs(first)} px ${first > 0 ? "higher" : "lower"} than before and after it`
-      : `On ${steps.length} steps the lower edge of ${kind.name} lies elsewhere than before and after them`;
+      : `On ${steps.length} steps the lower edge of ${kind.name} lies elsewhere than before and after`;
   return [
     finding(clip, kind, steps, {
       code: "box-jumps",

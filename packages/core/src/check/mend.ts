@@ -6,7 +6,7 @@ export function isMendable({ mend }: Finding): boolean {
   return mend !== undefined && "apply" in mend;
 }
 
-/** The project with the finding mended; as it was if no edit mends it. Throws what the edit throws. */
+/** The project with the finding mended, or unchanged if no edit mends it. Throws what the edit throws. */
 export function mended(project: Project, { mend }: Finding): Project {
   return mend && "apply" in mend ? mend.apply(project) : project;
 }

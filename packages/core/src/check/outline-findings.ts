@@ -13,7 +13,7 @@ export function outlineFindings(project: Project, clip: Clip, seen: SeenOutlines
   return outlineKinds(project).flatMap((kind) => dips(project, clip, kind, seen));
 }
 
-/** A level that this share of the steps stands on is the ground; what leaps has none. */
+/** A level shared by this fraction of the steps is the ground; leaping figures have none. */
 const MOSTLY = 0.5;
 /** A figure that is off the ground by more than this share of its height means it. */
 const LEAP = 0.25;
@@ -49,7 +49,7 @@ function dips(project: Project, clip: Clip, kind: OutlineKind, seen: SeenOutline
       code: "outline-dips",
       severity: "note",
       where: `clip "${clip.name}"`,
-      message: `${what}: the character may fall and climb as it moves.`,
+      message: `${what}: the character may drop and climb as it moves.`,
       place: { stop: "marks", clip: clip.name, mark: kind.name, steps },
       ...(mend ? { mend, otherMends } : {}),
     },
@@ -76,7 +76,7 @@ function tangled(project: Project, { name }: OutlineKind): Finding[] {
           code: "outline-crosses",
           severity: "warning",
           where: frameName(source, frame),
-          message: `Its ${name} crosses or touches itself, so a game may take its inside for its outside.`,
+          message: `Its ${name} crosses or touches itself, so a game may confuse its inside and outside.`,
           place: { stop: "frames", frame: ref },
           mend: { label: "Trace it again", apply: (current) => setOutlines(current, frameName(source, frame), [ref], name, ref, null) },
         },
@@ -94,7 +94,7 @@ function steadiedOverNothing({ clips, actions }: Project, { name, trace }: Outli
         code: "steady-gone",
         severity: "note",
         where: `outline ${name}`,
-        message: `Its frames of ${of} were to have one outline, and there is no clip or action of that name any more: they have one each.`,
+        message: `Its frames of ${of} should share one outline, but no clip or action has that name any more, so each has its own.`,
         place: { stop: "marks", clip: (clips[0]?.name ?? "") as Clip["name"], mark: name },
         mend: { label: "Forget it", apply: (current) => steadyOutline(current, name, of, null) },
       },

@@ -24,7 +24,7 @@ export function partFindings(project: Project): Finding[] {
   });
 }
 
-/** Parts that cannot be drawn as they are: what they name is gone, or they hang on one another in a circle. */
+/** Reports parts that cannot be drawn: with missing names, or attached to each other in a circle. */
 export function brokenParts(project: Project): Finding[] {
   const { parts = [] } = project;
   return [...parts.flatMap((part) => goneOf(project, part)), ...circles(project, parts)];
@@ -35,7 +35,7 @@ function where({ name }: Part): string {
 }
 
 function takeOff({ name }: Part): Finding["mend"] {
-  return { label: "Take the part off", apply: (project) => removePart(project, name) };
+  return { label: "Remove the part", apply: (project) => removePart(project, name) };
 }
 
 function placeOf(project: Project, part: Part): Place {
@@ -54,7 +54,7 @@ function goneOf(project: Project, part: Part): Finding[] {
   return [
     {
       ...{ code: "part-gone", severity: "error", where: where(part) },
-      message: `It is fastened by ${missing.join(" and ")}, which ${missing.length === 1 ? "is" : "are"} gone.`,
+      message: `It is attached by ${missing.join(" and ")}, which ${missing.length === 1 ? "is" : "are"} gone.`,
       place: placeOf(project, part),
       ...withMend(takeOff(part)),
     },
@@ -86,7 +86,7 @@ function circles(project: Project, parts: readonly Part[]): Finding[] {
   };
   return parts.filter(inCircle).map((part) => ({
     ...{ code: "part-circle", severity: "error", where: where(part) },
-    message: "It hangs on itself in a circle: what is fastened to its guest leads back to its host.",
+    message: "It is attached to itself in a circle: its guest leads back to its host.",
     place: placeOf(project, part),
     ...withMend(takeOff(part)),
   }));
@@ -115,7 +115,7 @@ function withoutPoint(project: Project, part: Part, clip: Clip): Finding[] {
   ];
 }
 
-/** A guest that stops or vanishes while its host goes on. */
+/** Reports a guest that ends or disappears while its host continues. */
 function guestThatEnds(project: Project, part: Part): Finding[] {
   const hosts = hostClips(project, part.host).filter(({ steps }) => steps.length > 0);
   return hostClips(project, part.guest).flatMap((guest): Finding[] => {
@@ -126,7 +126,7 @@ function guestThatEnds(project: Project, part: Part): Finding[] {
     return [
       {
         ...{ code: "part-ends", severity: "warning", where: where(part) },
-        message: `Its guest ${guest.name} ${guest.after === "hide" ? "ends and is gone" : "ends and stands still"}, and its host ${outlasts.name} goes on.`,
+        message: `Its guest ${guest.name} ${guest.after === "hide" ? "ends and disappears" : "ends and holds still"}, and its host ${outlasts.name} goes on.`,
         place: { stop: "clips", clip: guest.name },
         mend: {
           label: `Let ${guest.name} loop`,
@@ -137,7 +137,7 @@ function guestThatEnds(project: Project, part: Part): Finding[] {
   });
 }
 
-/** A way of the point from one step to the next is a jump beyond this many times the usual one, and beyond so many px. */
+/** A movement of the point between two steps is a jump if it is beyond this multiple of the usual one, and beyond this many px. */
 const JUMP = 4;
 const LEAST_JUMP = 6;
 
@@ -184,7 +184,7 @@ function askew(project: Project, part: Part, clip: Clip): Finding[] {
       ...{ code: "part-turns", severity: "note", where: where(part) },
       ...namingSteps(
         (named) =>
-          `At ${named(steps)} of ${clip.name} it is turned by other than a quarter turn. The game turns it so; here, and in films and frames with parts drawn in, it is turned by the nearest quarter, so that its pixels stay whole.`,
+          `At ${named(steps)} of ${clip.name} it is rotated by an angle other than 90°. The game rotates it exactly; here, and in films and baked frames, it is rotated to the nearest 90°, so that its pixels stay whole.`,
       ),
       place: { stop: "marks", clip: clip.name, mark: part.at, steps },
     },

@@ -48,38 +48,36 @@ function gonePieces(project: Project, source: Source, frame: Frame): Finding[] {
   });
   if (places.length === 0) return [];
   const [first] = places.map((place) => frame.pieces?.[place]?.of as FrameRef);
-  const is = findFrame(project, first as FrameRef) ? "is put together itself" : "is not there any more";
+  const is = findFrame(project, first as FrameRef) ? "is put together itself" : "no longer exists";
   return [
     at(source, frame, {
       code: "piece-gone",
       severity: "warning",
       message: `${counted(places.length, "piece")} of it cannot be drawn: ${first} ${is}. A striped box stands for it.`,
       mend: {
-        label: places.length === 1 ? "Take it off" : "Take them off",
+        label: places.length === 1 ? "Remove it" : "Remove them",
         apply: (now) => removePieces(now, frameRef(source, frame), places),
       },
     }),
   ];
 }
 
-/** Palettes that are there, and of which what they stand for is there. */
+/** Palettes that exist and whose replaced palette exists. */
 function working({ palettes = [] }: Project): ReadonlySet<string> {
   return new Set(palettes.filter(({ of }) => of === undefined || palettes.some(({ name }) => name === of)).map(({ name }) => name));
 }
 
 function gonePaletteOfSource(project: Project, { id, name, palette }: Source): Finding[] {
   if (palette === undefined || working(project).has(palette)) return [];
-  const why = project.palettes?.some((each) => each.name === palette)
-    ? "stands for one that is not there any more"
-    : "is not there any more";
+  const why = project.palettes?.some((each) => each.name === palette) ? "replaces one that no longer exists" : "no longer exists";
   return [
     {
       code: "palette-gone",
       severity: "warning",
       where: `source "${name}"`,
-      message: `The palette ${palette} ${why}, so its pictures are in the colours they are drawn in.`,
+      message: `The palette ${palette} ${why}, so its pictures keep the colours as drawn.`,
       place: { stop: "sources", source: id },
-      mend: { label: "Leave them as drawn", apply: (now) => setSourcePalette(now, id, null) },
+      mend: { label: "Keep them as drawn", apply: (now) => setSourcePalette(now, id, null) },
     },
   ];
 }
@@ -90,7 +88,7 @@ function gonePalettes(project: Project, source: Source, frame: Frame): Finding[]
   const places = placesOf(frame, ({ palette }) => palette !== undefined && !works.has(palette));
   if (places.length === 0) return [];
   const name = frame.pieces?.[places[0] as number]?.palette as string;
-  const why = palettes.some((each) => each.name === name) ? "stands for one that is not there any more" : "is not there any more";
+  const why = palettes.some((each) => each.name === name) ? "replaces one that no longer exists" : "no longer exists";
   return [
     at(source, frame, {
       code: "palette-gone",
@@ -113,11 +111,11 @@ function paletteLengths({ palettes = [], sources }: Project): Finding[] {
         code: "palette-length",
         severity: "warning",
         where: `palette "${palette.name}"`,
-        message: `It has ${counted(palette.colours.length, "colour")} for the ${base.colours.length} of ${base.name}: what the other lacks stays as it is.`,
+        message: `It has ${counted(palette.colours.length, "colour")} for the ${base.colours.length} of ${base.name}: colours without a counterpart stay as they are.`,
         place: first ? { stop: "frames", frame: frameRef(first.source, first.frame) } : { stop: "sources" },
         mend:
           lacking.length > 0
-            ? { label: "Fill it up", apply: (now) => setPaletteColours(now, palette.name, [...palette.colours, ...lacking]) }
+            ? { label: "Fill it in", apply: (now) => setPaletteColours(now, palette.name, [...palette.colours, ...lacking]) }
             : { label: "Shorten it", apply: (now) => setPaletteColours(now, palette.name, palette.colours.slice(0, base.colours.length)) },
       },
     ];
@@ -127,7 +125,7 @@ function paletteLengths({ palettes = [], sources }: Project): Finding[] {
 /** The grid that people lay pieces on, in px. */
 const GRID = 8;
 
-/** One piece a pixel off, where all others lie on the grid, is a slip. */
+/** One piece a pixel off the grid of all others is a slip. */
 function offGrid(source: Source, frame: Frame): Finding[] {
   const pieces = frame.pieces ?? [];
   if (pieces.length < 3) return [];
@@ -145,8 +143,8 @@ function offGrid(source: Source, frame: Frame): Finding[] {
     at(source, frame, {
       code: "piece-off-grid",
       severity: "note",
-      message: `One of its ${pieces.length} pieces lies a pixel off the grid of ${GRID} px that the others lie on.`,
-      mend: { label: "Put it on the grid", apply: (now) => movePieces(now, frameRef(source, frame), [place], { x: -dx, y: -dy }) },
+      message: `One of its ${pieces.length} pieces lies a pixel off the grid of ${GRID} px of the others.`,
+      mend: { label: "Align it to the grid", apply: (now) => movePieces(now, frameRef(source, frame), [place], { x: -dx, y: -dy }) },
     }),
   ];
 }
@@ -199,7 +197,7 @@ function alongClip(project: Project, clip: Clip): Finding[] {
   return [...found, ...oddAmongOthers(project, clip, frames)];
 }
 
-/** Pieces that the steps around do not have, in another palette than all that is worn there in place of the same colours. */
+/** Pieces missing in the neighbouring steps, whose palette differs from those worn there for the same colours. */
 function oddAmongOthers({ palettes = [] }: Project, clip: Clip, frames: readonly { source: Source; frame: Frame }[]): Finding[] {
   const standsFor = new Map(palettes.map(({ name, of }) => [name, of ?? name]));
   const wornFor = ({ frame }: { frame: Frame }, base: string) =>
@@ -232,14 +230,14 @@ function oddAmongOthers({ palettes = [] }: Project, clip: Clip, frames: readonly
   });
 }
 
-/** Puts a piece where it lies in the step before, at the same height of the stack. */
+/** Moves a piece to its place in the previous step, at the same height in the stack. */
 function asBefore(frames: readonly { source: Source; frame: Frame }[], step: number, of: FrameRef): Mend {
   const before = frames.at(step - 1) as (typeof frames)[number];
   const here = frames[step] as (typeof frames)[number];
   const places = placesOf(before.frame, (piece) => piece.of === of);
   const pieces = places.flatMap((place) => before.frame.pieces?.[place] ?? []);
   return {
-    label: "Put it as in the step before",
+    label: "Place it as in the previous step",
     apply: (now) => putPieces(now, frameRef(here.source, here.frame), pieces, Math.min(places[0] ?? 0, here.frame.pieces?.length ?? 0)),
   };
 }
@@ -263,14 +261,14 @@ function equalFrames(source: Source): Finding[] {
       at(source, first, {
         code: "equal-frames-of-pieces",
         severity: "note",
-        message: `${others.map((frame) => frameName(source, frame)).join(", ")} ${others.length === 1 ? "is" : "are"} put together as it is.`,
+        message: `${others.map((frame) => frameName(source, frame)).join(", ")} ${others.length === 1 ? "is" : "are"} put together the same way.`,
         mend: { label: "Use this one for all", apply: (now) => keepFirstOf(now, [frames.map((frame) => frameRef(source, frame))]) },
       }),
     ];
   });
 }
 
-/** Frames of sources that pieces are taken from, which lie nowhere and are in no clip. */
+/** Unused frames of sources that pieces come from: on no canvas and in no clip. */
 function unusedPieces(project: Project, sources: readonly Source[]): Finding[] {
   if (sources.length === 0) return [];
   const pieces = new Set<FrameRef>(sources.flatMap(({ frames }) => frames.flatMap(({ pieces = [] }) => pieces.map(({ of }) => of))));

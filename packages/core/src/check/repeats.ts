@@ -11,7 +11,7 @@ export interface SeenFrame {
 export interface Repeats {
   /** Frames that look the same, the first of the tray first; only groups of two and more. */
   readonly same: readonly (readonly FrameRef[])[];
-  /** Pairs of which one is the mirror picture of the other. Only the first of each group of the same takes part. */
+  /** Pairs in which one mirrors the other. Only the first of each group of equal frames takes part. */
   readonly mirrored: readonly (readonly [FrameRef, FrameRef])[];
 }
 

@@ -5,9 +5,9 @@ import { walkingClip, walkKey, worstSlide } from "../stage";
 import type { SeenArt } from "./art-findings";
 import type { Finding } from "./finding";
 
-/** A slide of so much a step is seen, in px. */
+/** A slide of this much per step is visible, in px. */
 const SEEN = 1;
-/** Where planted feet still slide by more than this at the best of speeds, they were not told apart well enough to say anything. */
+/** If planted feet slide by more than this even at the best speed, they were not recognised well enough to report anything. */
 const SURE = 2;
 
 /** Of walks whose pixels were looked at. Cost: O(steps) a stage. */

@@ -10,8 +10,8 @@ import { layersThatDisagree } from "./layer-findings";
 import { brokenParts } from "./part-findings";
 
 /**
- * The first finding that stops the delivery number `index`, null if nothing does. What is wrong with another delivery does not stop this one.
- * `project` holds what it takes. Cost: O(frames + steps), far less than all findings.
+ * The first finding that stops the delivery `index`, or null. Errors of other deliveries do not stop it. `project` contains what it
+ * delivers. Cost: O(frames + steps), far less than all findings.
  */
 export function stoppingFinding(project: Project, index: number): Finding | null {
   const looks: readonly (() => Finding[])[] = [
@@ -93,9 +93,9 @@ export function sameNames(project: Project): Finding[] {
         code: "same-frame-name",
         severity: "error",
         where: `frame "${name}"`,
-        message: "Two frames have this name; a game could not tell them apart.",
+        message: "Two frames have this name; a game could not distinguish them.",
         place: { stop: "frames", frame: named },
-        mend: { label: "Take the given name back", apply: (current) => renameFrame(current, named, "") },
+        mend: { label: "Remove the given name", apply: (current) => renameFrame(current, named, "") },
       },
     ];
   });
@@ -121,7 +121,7 @@ export function unassignedFields(project: Project): Finding[] {
         message: `In the example ${example.name}, ${list} ${unassigned.length === 1 ? "differs" : "differ"} from frame to frame and ${unassigned.length === 1 ? "means" : "mean"} nothing that is known. Say what under “What stands where”.`,
         place: { stop: "ship", delivery },
         mend: {
-          label: "Leave as in the example",
+          label: "Keep the example's value",
           apply: (current) => unassigned.reduce((next, path) => assignField(next, example.name, path, "keep"), current),
         },
       },

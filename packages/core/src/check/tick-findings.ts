@@ -7,7 +7,7 @@ import { type Finding, whereOfDelivery } from "./finding";
 /** Rates that game clocks run at, in ticks a second. */
 const RATES = [20, 24, 25, 30, 50, 60, 75, 90, 100, 120, 144, 240, 480, 960, 1000];
 
-/** One for each clip with such steps, of deliveries that tell times in ticks. Cost: O(steps). */
+/** One per clip with such steps, for deliveries with times in ticks. Cost: O(steps). */
 export function tickFindings(
   project: Project,
   { data: { times, ticks, ticksPerSecond }, kind, choice }: Delivery,
@@ -23,7 +23,7 @@ export function tickFindings(
     const shortest = Math.min(...clip.steps.map(({ duration }) => duration));
     const rate = RATES.find((each) => each > ticksPerSecond && stepsWithoutTick(clip, each).length === 0);
     const atLeastOne = {
-      label: `Give each at least a tick, ${msFromMicros(tick)} ms`,
+      label: `Give each at least one tick, ${msFromMicros(tick)} ms`,
       apply: (current: Project) => setStepDurations(current, clip.name, shorterThan(clip, tick), tick),
     };
     const longer = {

@@ -1,16 +1,16 @@
 import type { Micros } from "../model";
 
 /**
- * Shares `total` out over `count` steps. Shares differ by at most 1 µs and sum to `total` exactly.
- * `total` must be at least `count`, so that no step is left without time.
+ * Divides `total` into `count` steps. Shares differ by at most 1 µs and sum to `total` exactly. `total` must be at least `count`, so that
+ * every step gets some time.
  */
 export function evenShares(total: Micros, count: number): Micros[] {
-  // Cutting at rounded edges instead of rounding each share is what loses nothing.
+  // Cutting at rounded edges, instead of rounding each share, loses nothing.
   const edge = (k: number) => Math.floor((k * total) / count);
   return Array.from({ length: count }, (_, k) => edge(k + 1) - edge(k));
 }
 
-/** Of shorter ones a microsecond is too large a part to be taken for rounding. */
+/** For shorter ones a microsecond is too large a part to count as rounding. */
 const LEAST_ROUNDED: Micros = 1000;
 
 /** Whether durations are equal but for the microsecond that even sharing leaves over. */
@@ -21,9 +21,9 @@ export function areEven(durations: readonly Micros[]): boolean {
 }
 
 /**
- * Stretches durations to sum to `total` exactly, each keeping its proportion, none below 1 µs. Durations that are equal to within 1 µs
- * come out so again, however often this is done: what rounding left over the last time is not taken for a difference. Stretched to the
- * total that they have, they stay. `total` must be at least their number.
+ * Stretches durations to sum to `total` exactly, each in proportion, none below 1 µs. Durations that are equal to within 1 µs stay equal
+ * however often this is done: rounding remainders do not count as differences. Stretching to the current total changes nothing. `total`
+ * must be at least their number.
  */
 export function stretched(durations: readonly Micros[], total: Micros): Micros[] {
   const count = durations.length;
@@ -36,7 +36,7 @@ export function stretched(durations: readonly Micros[], total: Micros): Micros[]
   let spent = 0;
   weights.forEach((each, k) => {
     sum += each;
-    // A hair is added, so that a border that falls on a whole microsecond is not moved by what floating point leaves out.
+    // A small amount is added, so that a border on a whole microsecond is not moved by floating-point error.
     const wanted = Math.floor((sum / old) * total + 1e-6);
     // Leaves at least 1 µs to this step and to each that follows.
     const edge = k === count - 1 ? total : Math.min(Math.max(wanted, spent + 1), total - (count - 1 - k));
@@ -74,7 +74,7 @@ function proportionsOf(durations: readonly Micros[]): number[] {
     const ratio = mean / least;
     for (let parts = 1; parts <= FINEST; parts++) {
       const simple = Math.round(ratio * parts) / parts;
-      // Each duration is off by a microsecond at most, and the least one by as much for each time that it goes into this one.
+      // Each duration is off by at most a microsecond, and the least one by as much for each time that it fits into this one.
       if (Math.abs(simple * least - mean) <= 1 + ratio) return simple;
     }
     return ratio;

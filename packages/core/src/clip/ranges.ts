@@ -1,11 +1,11 @@
 import { CaravanError } from "../model";
 
-/** More steps than any clip has; a slip such as 1-1000000 is not to fill the memory. */
+/** More steps than any clip has, so that a slip such as 1-1000000 does not fill the memory. */
 const MOST = 10_000;
 
 /**
- * Numbers as people write several of them: `3-9, 12, 9-3`; a run goes down if its first number is the larger one, and `4x3` says 4 three
- * times. Throws `bad-number` with the part that cannot be read, or with the first number that is not from `least` to `most`.
+ * Numbers as people write lists of them: `3-9, 12, 9-3`; a range descends if its first number is larger, and `4x3` is 4 three times. Throws
+ * `bad-number` with the part that cannot be read, or with the first number outside `least` to `most`.
  */
 export function parseRanges(text: string, least: number, most: number): number[] {
   const refuse = (part: string, what: string) =>
@@ -18,11 +18,11 @@ export function parseRanges(text: string, least: number, most: number): number[]
   const numbers: number[] = [];
   for (const part of text.split(/[,;\s]+(?=\S)/).filter((each) => each.trim() !== "")) {
     const match = /^\s*(\d+)(?:\s*(?:-|–|\.\.)\s*(\d+))?(?:\s*[x×*]\s*(\d+))?\s*[,;]?\s*$/.exec(part);
-    if (!match) throw refuse(part, "This is no number and no run of numbers.");
+    if (!match) throw refuse(part, "This is neither a number nor a range.");
     const [first, last, times] = [Number(match[1]), Number(match[2] ?? match[1]), Number(match[3] ?? 1)];
     for (const end of [first, last])
       if (end < least || end > most) throw refuse(part, `There is no ${end}: numbers go from ${least} to ${most}.`);
-    if (numbers.length + (Math.abs(last - first) + 1) * times > MOST) throw refuse(part, `These are more than ${MOST} numbers.`);
+    if (numbers.length + (Math.abs(last - first) + 1) * times > MOST) throw refuse(part, `This is more than ${MOST} numbers.`);
     const step = Math.sign(last - first) || 1;
     for (let round = 0; round < times; round++) for (let number = first; number !== last + step; number += step) numbers.push(number);
   }

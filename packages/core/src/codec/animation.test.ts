@@ -154,7 +154,7 @@ describe("a layered picture", () => {
 
   it("is refused with entities, without layers, and without a stack", () => {
     expect(() => readOpenRaster(ora('<!DOCTYPE a [<!ENTITY b "c">]><image w="1" h="1"/>'), "b.ora", png, "flatten")).toThrow(/entities/);
-    expect(() => readOpenRaster(ora('<image w="4" h="4"><stack></stack></image>'), "b.ora", png, "flatten")).toThrow(/no layer/);
+    expect(() => readOpenRaster(ora('<image w="4" h="4"><stack></stack></image>'), "b.ora", png, "flatten")).toThrow(/no visible layer/);
     expect(() => readOpenRaster(writeZip([{ path: "mimetype", bytes: utf8("image/openraster") }]), "b.ora", png, "flatten")).toThrow(
       /no stack\.xml/,
     );

@@ -1,6 +1,6 @@
 import type { Pixels } from "../raster";
 
-/** One picture of an animation, whole: what is on the canvas while it shows. */
+/** One complete picture of an animation: the canvas while it shows. */
 export interface AnimationFrame {
   readonly pixels: Pixels;
   /** Milliseconds. */
@@ -15,9 +15,9 @@ export interface Animation {
   readonly count: number;
   /** How often it plays; 0: forever. */
   readonly plays: number;
-  /** Composes the pictures one after the other; damaged ones are left out and told to `onDamage` by their number from 0. */
+  /** Composes the pictures in order; damaged ones are left out and reported to `onDamage` by their number from 0. */
   frames(onDamage: (index: number, why: string) => void): Generator<AnimationFrame>;
 }
 
-/** Files say 0 for "as quickly as possible"; nobody means that for art, and browsers show such frames for about this long. */
+/** Files use 0 for "as quickly as possible"; nobody means that for art, and browsers show such frames for about this long. */
 export const UNSAID_DELAY = 100; // ms

@@ -1,7 +1,10 @@
 import type { Pixels } from "../raster";
 import type { PngCodec } from "./png";
 
-/** An animated PNG put together from stills, each frame only the part that is given. They need more than 256 colours, to be written as RGBA. */
+/**
+ * Builds an animated PNG from stills; each frame is only the given part. The stills need more than 256 colours, so that they are written as
+ * RGBA.
+ */
 export function apngOf(
   frames: readonly { pixels: Pixels; x: number; y: number; num: number; den: number; dispose: number; blend: number }[],
   canvas: { w: number; h: number },

@@ -1,8 +1,8 @@
 /**
  * Reads animated PNG: extracts each frame as a PNG and composes it as the file asks.
  *
- * After the PNG specification, W3C Recommendation, third edition, section 11.3.6 and 12. A frame replaces what is under it or is laid
- * over it, and is then kept, cleared, or taken back. Times are fractions of a second.
+ * After the PNG specification, W3C Recommendation, third edition, sections 11.3.6 and 12. A frame replaces the canvas below it or is
+ * blended over it, and is then kept, cleared, or reverted. Durations are fractions of a second.
  */
 import { clearPixels, lay, type Pixels } from "../raster";
 import { type Animation, type AnimationFrame, UNSAID_DELAY } from "./animation";
@@ -100,7 +100,7 @@ function* composed(
   }
 }
 
-/** A frame as a PNG of its own: the file's header with the frame's size, its palette, the frame's data. */
+/** A frame as a separate PNG: the file's header with the frame's size, its palette, the frame's data. */
 function standalone(chunks: readonly Chunk[], { w, h }: FrameControl, data: readonly Uint8Array[]): Uint8Array {
   const header = (chunks.find(({ type }) => type === "IHDR") as Chunk).data.slice();
   viewOf(header).setUint32(0, w);

@@ -1,10 +1,9 @@
 /**
- * GIF animations, read frame by frame so that a damaged one costs only itself.
+ * Reads GIF animations frame by frame, so that a damaged frame does not affect the others.
  *
- * After the GIF89a specification (CompuServe, 1990) with its variable-length LZW (appendix F). A frame is drawn over what the frames
- * before it left, then disposed of as it asks: kept, cleared to nothing, or put back as it was. Times are in 1/100 s; 0 and 1 mean
- * 100 ms in practice.
- * Our own reader, since the ones at hand give up on a file at its first damaged or missing byte, or do not tell.
+ * After the GIF89a specification (CompuServe, 1990) with its variable-length LZW (appendix F). A frame is drawn over the previous canvas,
+ * then disposed of as it asks: kept, cleared, or reverted. Durations are in 1/100 s; 0 and 1 mean 100 ms in practice. Our own reader,
+ * because available ones give up on a file at its first damaged or missing byte, or do not report it.
  */
 import { CaravanError } from "../model";
 import { clearPixels, type Pixels } from "../raster";
@@ -25,7 +24,7 @@ interface Image {
   readonly w: number;
   readonly h: number;
   readonly interlaced: boolean;
-  /** Where its colour table is, and how many colours it has. */
+  /** The position of its colour table, and the number of colours. */
   readonly palette: { readonly at: number; readonly count: number } | null;
   /** Where its packed data begins: the least code size, then blocks. */
   readonly data: number;
@@ -34,22 +33,21 @@ interface Image {
   readonly ms: number;
 }
 
-/** Throws `not-a-picture`, `damaged-picture` or `picture-too-large`; damage further on is told while frames are read. */
+/** Throws `not-a-picture`, `damaged-picture` or `picture-too-large`; later damage is reported while frames are read. */
 export function readGif(bytes: Uint8Array, where: string): Animation {
-  if (!looksLikeGif(bytes))
-    throw new CaravanError("not-a-picture", where, "This is not a GIF: it does not begin as one.", "Choose a GIF file.");
+  if (!looksLikeGif(bytes)) throw new CaravanError("not-a-picture", where, "This is not a GIF.", "Choose a GIF file.");
   if (bytes.length < 13)
-    throw new CaravanError("damaged-picture", where, `The GIF is cut off after ${bytes.length} bytes.`, "Take another copy of it.");
+    throw new CaravanError("damaged-picture", where, `The GIF is cut off after ${bytes.length} bytes.`, "Use another copy of it.");
   const { width, height, images, plays } = structureOf(bytes);
   if (width > LONGEST_SIDE || height > LONGEST_SIDE || width * height > MOST_PIXELS)
     throw new CaravanError(
       "picture-too-large",
       where,
-      `The GIF is ${width} × ${height} px; ${LONGEST_SIDE} a side is the most.`,
+      `The GIF is ${width} × ${height} px; the limit is ${LONGEST_SIDE} a side.`,
       "Make it smaller.",
     );
   if (width === 0 || height === 0 || images.length === 0)
-    throw new CaravanError("damaged-picture", where, "The GIF holds no whole picture.", "Export it again or take another copy of it.");
+    throw new CaravanError("damaged-picture", where, "The GIF contains no complete picture.", "Export it again or use another copy of it.");
   return { width, height, count: images.length, plays, frames: (onDamage) => composed(bytes, width, height, images, onDamage) };
 }
 
@@ -100,7 +98,7 @@ function structureOf(bytes: Uint8Array): { width: number; height: number; images
       control = { ms: UNSAID_DELAY, clearIndex: null, dispose: 0 };
       at = afterBlocks(data + 1);
     } else if (kind === 0) at++;
-    else break; // the end, or something that nobody can read on from
+    else break; // the end, or unreadable data
   }
   return { width: short(6), height: short(8), images, plays };
 }
@@ -170,7 +168,7 @@ function interlacedRows(h: number): number[] {
 /** The colour index of every pixel, or in words why they cannot be had. */
 function unpacked(bytes: Uint8Array, { w, h, data }: Image): Uint8Array | string {
   const least = bytes[data] as number;
-  if (least < 1 || least > 11) return "Its data is damaged at the beginning.";
+  if (least < 1 || least > 11) return "Its data is damaged at the start.";
   const clear = 1 << least;
   const end = clear + 1;
   const prefix = new Int16Array(4096);
@@ -211,7 +209,7 @@ function unpacked(bytes: Uint8Array, { w, h, data }: Image): Uint8Array | string
     }
     if (code === end) return `Its data ends after ${written} of ${out.length} pixels.`;
     if (code > next || (code === next && previous < 0)) return `Its data is damaged after ${written} of ${out.length} pixels.`;
-    // A code that is just being made stands for the last string and its own first pixel.
+    // A code that is being defined stands for the last string and its own first pixel.
     const known = code < next ? code : previous;
     const count = length[known] as number;
     let place = written + count - 1;

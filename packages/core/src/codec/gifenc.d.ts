@@ -7,7 +7,7 @@ declare module "gifenc" {
     delay?: number;
     transparent?: boolean;
     transparentIndex?: number;
-    /** -1 once, 0 forever, else how often again. */
+    /** -1 once, 0 forever, otherwise the number of repeats. */
     repeat?: number;
     dispose?: number;
   }

@@ -1,8 +1,8 @@
 /**
- * Layered pictures in the OpenRaster format: a ZIP with a stack of layers in XML and a PNG for each.
+ * Reads layered pictures in the OpenRaster format: a ZIP with a layer stack in XML and a PNG per layer.
  *
- * After the OpenRaster file layout and layer stack specification (freedesktop.org, 0.0.5). Layers are listed from the top down.
- * Composition beyond laying over, which few files use, is told and laid over all the same.
+ * After the OpenRaster file layout and layer stack specification (freedesktop.org, 0.0.5). Layers are listed from the top down. Blend modes
+ * other than source-over, which few files use, are reported and blended source-over.
  */
 import { XMLParser } from "fast-xml-parser";
 import { layered } from "../assemble";
@@ -15,7 +15,7 @@ import { readZip, textFromUtf8 } from "./zip";
 /** A layer, or a flattened group, on the whole canvas. */
 export interface Layer {
   readonly name: string;
-  /** How it lies over what is below; one that is blended in a way that is not known here is taken as painted over. */
+  /** Its blend mode; an unsupported one is treated as painted over. */
   readonly blend: Blend;
   readonly pixels: Pixels;
 }
@@ -97,7 +97,7 @@ export function readOpenRaster(bytes: Uint8Array, where: string, png: PngCodec, 
       }
     });
   const layers = layersOf(root);
-  if (layers.length === 0) throw damage("It has no layer that can be seen.");
+  if (layers.length === 0) throw damage("It has no visible layer.");
   return { width, height, layers, ...found };
 }
 

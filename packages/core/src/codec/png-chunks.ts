@@ -1,7 +1,7 @@
 /** Assembles PNG files from chunks (specification, W3C Recommendation, third edition, section 5.3). */
 import CRC32 from "crc-32";
 
-/** A part of a PNG file as it is read. */
+/** A chunk of a PNG file. */
 export interface Chunk {
   readonly type: string;
   readonly data: Uint8Array;

@@ -1,15 +1,15 @@
 /**
- * The compiled PNG coder of @jsquash/png (Rust's png crate), joined to the core without the browser's or Node's globals.
+ * Links the compiled PNG coder of @jsquash/png (Rust's png crate) to the core without browser or Node globals.
  *
- * Its own loader keeps one instance for good; a corrupt picture makes the coder trap, and an instance that trapped has lost
- * part of its stack. So we link it ourselves: one fresh instance after every trap. The few imports it asks for are those of
- * wasm-bindgen; the version is pinned, and a test decodes and encodes through it.
+ * Its own loader keeps one instance forever, but a corrupt picture makes the coder trap, and a trapped instance has lost part of its stack.
+ * So we link it ourselves, with a new instance after every trap. Its few imports are those of wasm-bindgen; the version is pinned, and a
+ * test decodes and encodes through it.
  */
 export interface WasmModule {
   readonly __wasmModule?: never;
 }
 
-/** The parts of the WebAssembly API that linking takes, declared here since the core is compiled without DOM types. */
+/** The parts of the WebAssembly API needed for linking, declared here because the core is compiled without DOM types. */
 interface WasmApi {
   Instance: new (module: WasmModule, imports: Record<string, Record<string, unknown>>) => { exports: unknown };
   Module: { imports(module: WasmModule): { module: string; name: string }[] };
@@ -31,7 +31,7 @@ export interface RawPicture {
 }
 
 export interface PngEngine {
-  /** Throws whatever the coder trapped on. */
+  /** Throws what the coder trapped on. */
   decode(file: Uint8Array): RawPicture;
   encode(picture: RawPicture): Uint8Array;
 }

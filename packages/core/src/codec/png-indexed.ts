@@ -1,10 +1,9 @@
 /**
- * Writes pictures of at most 256 colours as indexed PNG, exact to the bit and several times smaller than RGBA.
+ * Writes pictures of at most 256 colours as indexed PNG, bit-exact and several times smaller than RGBA.
  *
- * After the PNG specification, W3C Recommendation, third edition, sections 4.4, 7.2 and 11. Colours that differ only in
- * alpha, or only under alpha 0, are entries of their own, so that every byte comes back. Rows are not filtered: neighbouring
- * indexes mean nothing to each other.
- * Cost: O(pixels), and packing. Same pixels, same bytes.
+ * After the PNG specification, W3C Recommendation, third edition, sections 4.4, 7.2 and 11. Colours that differ only in alpha, or only
+ * under alpha 0, get separate entries, so that every byte is restored. Rows are not filtered, because neighbouring indexes are unrelated.
+ * Cost: O(pixels), and compression. Same pixels, same bytes.
  */
 import { zlibSync } from "fflate";
 import type { Pixels } from "../raster";
@@ -34,7 +33,7 @@ export function encodeIndexed(pixels: Pixels): Uint8Array | null {
   return joined([Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a), ...chunks]);
 }
 
-/** Colours in the order in which they first appear, but those that are not opaque first, so that tRNS stays short. */
+/** Colours in order of appearance, but not fully opaque ones first, so that tRNS stays short. */
 function colourTable({ bytes, width, height }: Pixels): { colours: number[]; indexes: Uint8Array } | null {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const seen = new Map<number, number>();

@@ -1,10 +1,9 @@
 /**
- * Walks a PNG file's chunks and says in plain words what is wrong with it, before any pixel is decoded.
+ * Walks a PNG file's chunks and explains in plain words what is wrong with it, before decoding any pixel.
  *
- * After the PNG specification, W3C Recommendation, third edition, sections 5 and 11. Checked are what a damaged file
- * shows: the signature, lengths, the checksums of critical chunks, the header's fields, the palette, that there is picture
- * data and an end. Checksums of ancillary chunks are left alone: nothing that we use stands in them but transparency.
- * Cost: O(bytes), each read once.
+ * After the PNG specification, W3C Recommendation, third edition, sections 5 and 11. Checks what damage affects: the signature, lengths,
+ * the checksums of critical chunks, header fields, the palette, and that there is picture data and an end. Checksums of ancillary chunks
+ * are not checked: of these we only use transparency. Cost: O(bytes), each read once.
  */
 import CRC32 from "crc-32";
 import { CaravanError } from "../model";
@@ -17,9 +16,9 @@ export interface PngHeader {
   readonly colourType: number;
 }
 
-/** px: the longest side that browsers' canvases and the textures behind them take. */
+/** px: the longest side that browsers' canvases and their textures support. */
 export const LONGEST_SIDE = 16_384;
-/** Half a gigabyte of RGBA: what a browser tab can hold of one picture beside everything else. */
+/** Half a gigabyte of RGBA: what a browser tab can hold for one picture besides everything else. */
 export const MOST_PIXELS = 134_217_728;
 
 const SIGNATURE = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a];
@@ -46,24 +45,23 @@ export function inspectPng(bytes: Uint8Array, where: string): PngHeader {
   if (bytes.length === 0) throw new CaravanError("empty-file", where, "The file is empty (0 bytes).", "Export the picture again.");
   if (!looksLikePng(bytes)) throw notPng(bytes, where);
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  const damaged = (what: string) =>
-    new CaravanError("damaged-picture", where, what, "Export the picture again or take another copy of it.");
+  const damaged = (what: string) => new CaravanError("damaged-picture", where, what, "Export the picture again or use another copy of it.");
   let header: PngHeader | null = null;
   let hasPalette = false;
   let hasData = false;
   let at = 8;
   for (;;) {
-    if (at === bytes.length) throw damaged("The PNG file stops before its end: the closing part is missing.");
+    if (at === bytes.length) throw damaged("The PNG file is incomplete: its end is missing.");
     if (at + 12 > bytes.length) throw damaged(`The PNG file is cut off after ${bytes.length} bytes.`);
     const length = view.getUint32(at);
     const type = String.fromCharCode(...bytes.subarray(at + 4, at + 8));
-    if (!/^[A-Za-z]{4}$/.test(type)) throw damaged(`The PNG file is damaged at byte ${at}: no part can begin there.`);
+    if (!/^[A-Za-z]{4}$/.test(type)) throw damaged(`The PNG file is damaged at byte ${at}: no chunk can start there.`);
     const end = at + 12 + length;
     if (length > 0x7fffffff || end > bytes.length)
-      throw damaged(`The PNG file is cut off: its part ${type} should reach to byte ${end}, the file has ${bytes.length}.`);
+      throw damaged(`The PNG file is cut off: its part ${type} should end at byte ${end}, the file has ${bytes.length}.`);
     const critical = type.charCodeAt(0) < 0x61;
     if (critical && CRC32.buf(bytes.subarray(at + 4, end - 4)) !== view.getInt32(end - 4))
-      throw damaged(`The PNG file's part ${type} at byte ${at} is damaged: its checksum does not fit.`);
+      throw damaged(`The PNG file's part ${type} at byte ${at} is damaged: its checksum is wrong.`);
     if (header === null && type !== "IHDR") throw damaged("The PNG file does not begin with its header.");
     switch (type) {
       case "IHDR":
@@ -85,7 +83,7 @@ export function inspectPng(bytes: Uint8Array, where: string): PngHeader {
         if (!header || !hasData) throw damaged("The PNG file has no picture data.");
         return header;
       default:
-        if (critical) throw damaged(`The PNG file has a part ${type} that no reader knows.`);
+        if (critical) throw damaged(`The PNG file has an unknown critical chunk ${type}.`);
     }
     at = end;
   }
@@ -113,7 +111,7 @@ function tooLarge({ width, height }: PngHeader, where: string): CaravanError {
     "picture-too-large",
     where,
     `The picture is ${width} × ${height} px; the limits are ${LONGEST_SIDE} px a side and ${MOST_PIXELS / 1_048_576} million pixels in all.`,
-    "Part it into smaller sheets.",
+    "Split it into smaller sheets.",
   );
 }
 
@@ -133,7 +131,7 @@ function notPng(bytes: Uint8Array, where: string): CaravanError {
   return new CaravanError(
     "not-a-picture",
     where,
-    kind ? `This is ${kind}, not a PNG.` : "This is not a PNG picture: it does not begin as one.",
+    kind ? `This is ${kind}, not a PNG.` : "This is not a PNG picture.",
     kind?.endsWith("picture") ? "Save it as PNG first." : "Choose a PNG file.",
   );
 }

@@ -105,7 +105,7 @@ describe("a damaged PNG", () => {
     expect(said(new TextEncoder().encode("hello, I am text"))).toMatch(/not a PNG picture/);
     expect(said(Uint8Array.of(0xff, 0xd8, 0xff, 0xe0, 1, 2, 3, 4, 5))).toMatch(/JPEG picture, not a PNG/);
     expect(said(good.subarray(0, 40))).toMatch(/cut off/);
-    expect(said(good.subarray(0, good.length - 12))).toMatch(/closing part is missing/);
+    expect(said(good.subarray(0, good.length - 12))).toMatch(/its end is missing/);
     expect(said(file(header(2, 2, 8, 5), data([0]), END))).toMatch(/colour type 5 with 8 bits does not exist/);
     expect(said(file(header(2, 2, 3, 0), data([0]), END))).toMatch(/3 bits does not exist/);
     expect(said(file(header(0, 2, 8, 2), data([0]), END))).toMatch(/0 × 2 px/);

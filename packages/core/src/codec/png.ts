@@ -5,7 +5,7 @@ import { linkPngEngine, type PngEngine, type WasmModule } from "./png-engine";
 import { encodeIndexed } from "./png-indexed";
 import { inspectPng, type PngHeader } from "./png-structure";
 
-/** Lossless PNG in and out: half-transparent colours and colours under alpha 0 come back as they were. */
+/** Reads and writes PNG losslessly: half-transparent colours and colours under alpha 0 are preserved. */
 export interface PngCodec {
   /**
    * Every valid PNG becomes RGBA, 8 bits a channel; 16-bit samples keep their high byte, colour-correction chunks are not
@@ -45,14 +45,14 @@ export function damagedData(where: string, cause: unknown): CaravanError {
     "damaged-picture",
     where,
     "The PNG file's picture data is damaged and cannot be unpacked.",
-    "Export the picture again or take another copy of it.",
+    "Export the picture again or use another copy of it.",
     { cause },
   );
 }
 
 /**
- * The compressed data of a PNG's picture, in the parts in which it stands: one stream in the form of zlib, with a checksum of its own that
- * the decoder does not look at. Whoever runs us has a quick way to unpack it and so to check that.
+ * The compressed data of a PNG's picture, in its original parts: one zlib stream with a checksum that the decoder ignores. The caller has a
+ * fast way to unpack and so verify it.
  */
 export function pictureDataOf(bytes: Uint8Array): Uint8Array[] {
   return chunksOf(bytes).flatMap(({ type, data }) => (type === "IDAT" ? [data] : []));
@@ -60,6 +60,6 @@ export function pictureDataOf(bytes: Uint8Array): Uint8Array[] {
 
 function checked(pixels: Pixels, { width, height }: PngHeader, where: string): Pixels {
   if (pixels.width !== width || pixels.height !== height || pixels.bytes.length !== width * height * 4)
-    throw new CaravanError("damaged-picture", where, "The PNG file's data does not fill its picture.", "Export the picture again.");
+    throw new CaravanError("damaged-picture", where, "The PNG file's data is too short for its picture.", "Export the picture again.");
   return pixels;
 }

@@ -64,7 +64,7 @@ describe("a TGA picture", () => {
     fc.assert(
       fc.property(picture, fc.boolean(), fc.nat(), (pixels, packed, seed) => {
         const bytes = tgaOf(pixels, { packed });
-        expect(() => readTga(bytes.subarray(0, seed % bytes.length), "a.tga")).toThrow(/a\.tga: (The file ends early|Its head is not)/);
+        expect(() => readTga(bytes.subarray(0, seed % bytes.length), "a.tga")).toThrow(/a\.tga: (The file ends early|Its header is not)/);
       }),
     ));
 

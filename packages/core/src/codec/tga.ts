@@ -1,14 +1,14 @@
 /**
- * TGA pictures, as many drawing programs for games still write them: true colour, palette or grey, plain or run-length coded.
+ * Reads TGA pictures, which many drawing programs for games still write: true colour, palette or grey, plain or run-length coded.
  *
- * After the public "Truevision TGA File Format Specification", version 2.0, 1991: an 18-byte head, a name, a palette, then pixels from the
- * bottom row up unless the head says otherwise; colours are stored blue first.
- * Holds: what is read has exactly the size that the head says, or an error says why not. Cost: O(pixels).
+ * After the public "Truevision TGA File Format Specification", version 2.0, 1991: an 18-byte header, a name, a palette, then pixels from
+ * the bottom row up unless the header says otherwise; colours are stored blue first. Holds: a decoded picture has exactly the size in the
+ * header; otherwise an error says why. Cost: O(pixels).
  */
 import { CaravanError } from "../model";
 import { clearPixels, type Pixels } from "../raster";
 
-/** Pixels that a file may have: more does not come from drawing, and would fill the memory. */
+/** The most pixels a file may have: more is never drawn, and would fill the memory. */
 const MOST_PIXELS = 16_384 * 16_384;
 
 interface Head {
@@ -31,16 +31,10 @@ export function looksLikeTga(bytes: Uint8Array): boolean {
   return headOf(bytes) !== null;
 }
 
-/** Throws `damaged-picture` or `not-a-picture`, with what is wrong. */
+/** Throws `damaged-picture` or `not-a-picture`, with the reason. */
 export function readTga(bytes: Uint8Array, where: string): Pixels {
   const head = headOf(bytes);
-  if (!head)
-    throw new CaravanError(
-      "not-a-picture",
-      where,
-      "Its head is not that of a TGA picture that can be read.",
-      "Save it as PNG, or as plain TGA.",
-    );
+  if (!head) throw new CaravanError("not-a-picture", where, "Its header is not a readable TGA header.", "Save it as PNG, or as plain TGA.");
   const { width, height, palette } = head;
   if (width * height > MOST_PIXELS)
     throw new CaravanError("not-a-picture", where, `It says that it is ${width} × ${height} px large.`, "Export it again.");
@@ -67,7 +61,7 @@ export function readTga(bytes: Uint8Array, where: string): Pixels {
   return head.kind === "colour" && head.bits === 32 ? withSomeAlpha(pixels) : pixels;
 }
 
-/** Some programs write 32 bits and leave all of the alpha at 0; nobody draws a picture of which nothing is seen. */
+/** Some programs write 32 bits with alpha 0 everywhere; nobody draws an invisible picture. */
 function withSomeAlpha(pixels: Pixels): Pixels {
   for (let at = 3; at < pixels.bytes.length; at += 4) if (pixels.bytes[at] !== 0) return pixels;
   for (let at = 3; at < pixels.bytes.length; at += 4) pixels.bytes[at] = 255;
@@ -101,7 +95,7 @@ type Palette = NonNullable<Head["palette"]>;
 function paletteOf(bytes: Uint8Array, { at, count, bits }: Palette, where: string): (readonly [number, number, number, number])[] {
   const size = bits === 15 ? 2 : bits >> 3;
   if (at + count * size > bytes.length)
-    throw new CaravanError("damaged-picture", where, "The file ends within its palette.", "Export it again, or copy the file anew.");
+    throw new CaravanError("damaged-picture", where, "The file ends within its palette.", "Export it again, or copy the file again.");
   return Array.from({ length: count }, (_, k) => colourIn(bytes, at + k * size, bits, bits === 32 ? 8 : bits === 16 ? 1 : 0));
 }
 
@@ -115,10 +109,10 @@ function colourIn(bytes: Uint8Array, at: number, bits: number, alphaBits: number
   return [bytes[at + 2] as number, bytes[at + 1] as number, bytes[at] as number, bits === 32 ? (bytes[at + 3] as number) : 255];
 }
 
-/** Runs written out: a byte with its highest bit set repeats the next cell, one without it is followed by so many cells. */
+/** Expands runs: a byte with its highest bit set repeats the next cell; otherwise that many cells follow. */
 function unpacked(bytes: Uint8Array, head: Head, size: number, where: string): Uint8Array {
   const wanted = head.width * head.height * size;
-  // A packet of at least one byte and a cell gives 128 cells at most: what cannot be there is refused before memory is taken for it.
+  // A packet of one byte and a cell gives at most 128 cells: impossible sizes are refused before memory is allocated.
   if ((bytes.length - head.pixelsAt) * 128 < head.width * head.height) throw cutOff(where, head, 0);
   const out = new Uint8Array(wanted);
   let [from, to] = [head.pixelsAt, 0];
@@ -141,6 +135,6 @@ function cutOff(where: string, { width, height }: Head, found: number): CaravanE
     "damaged-picture",
     where,
     `The file ends early: it has ${Math.floor(found)} of the ${width * height} pixels of a picture of ${width} × ${height} px.`,
-    "Export it again, or copy the file anew.",
+    "Export it again, or copy the file again.",
   );
 }

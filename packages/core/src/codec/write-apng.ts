@@ -1,6 +1,6 @@
 /**
- * Writes animated PNG: every picture whole, each replacing the one before (PNG specification, W3C Recommendation, third edition,
- * sections 11.3.6 and 12). Times are exact to a thousandth of a second, as fractions of 16 bits allow.
+ * Writes animated PNG: complete pictures, each replacing the previous one (PNG specification, W3C Recommendation, third edition, sections
+ * 11.3.6 and 12). Durations are exact to a thousandth of a second, as fractions of 16 bits allow.
  */
 import { CaravanError } from "../model";
 import type { AnimationFrame } from "./animation";
@@ -18,7 +18,7 @@ const LONGEST = 65_535_000; // ms
  */
 export function writeApng(frames: readonly AnimationFrame[], plays: number, png: PngCodec): Uint8Array {
   const [first] = frames;
-  if (!first) throw new Error("An animation needs a picture.");
+  if (!first) throw new Error("An animation needs at least one picture.");
   let sequence = 0;
   const parts: Uint8Array[] = [];
   for (const { pixels, ms } of frames) {
@@ -48,7 +48,7 @@ function control(sequence: number, width: number, height: number, ms: number): U
   view.setUint32(8, height);
   view.setUint16(20, over);
   view.setUint16(22, under);
-  // Disposal and blending 0: left as it is, and replaced whole by the next.
+  // Disposal and blending 0: kept, and replaced entirely by the next.
   return out;
 }
 
@@ -58,14 +58,14 @@ export function apngTime(ms: number): number {
   return (over / under) * 1000;
 }
 
-/** Seconds as a fraction of two 16-bit numbers, as near as they come. */
+/** Seconds as the nearest fraction of two 16-bit numbers. */
 function fraction(ms: number): [over: number, under: number] {
   if (ms > LONGEST)
     throw new CaravanError(
       "bad-number",
       "an animated PNG",
       `It cannot hold a step of ${ms} ms; ${LONGEST} ms is the longest.`,
-      "Make the step shorter.",
+      "Shorten the step.",
     );
   let best: [number, number] = [1, 65_535];
   let least = Number.POSITIVE_INFINITY;

@@ -1,6 +1,7 @@
 /**
- * Writes animated GIF: every picture whole, on a clear canvas. A picture of up to 255 colours keeps them all; of more, the nearest of
- * 255 well-chosen ones. A pixel is clear or opaque, since GIF knows nothing between; times are hundredths of a second.
+ * Writes animated GIF: complete pictures on a transparent canvas. A picture with up to 255 colours keeps them all; otherwise 255
+ * well-chosen colours approximate the rest. Pixels are transparent or opaque, because GIF has nothing in between; durations are hundredths
+ * of a second.
  */
 /// <reference path="./gifenc.d.ts" />
 import * as bundled from "gifenc";
@@ -21,10 +22,7 @@ function gifTime(ms: number): number {
   return Math.min(655_350, Math.max(SHORTEST, Math.round(ms / 10) * 10));
 }
 
-/**
- * The times of all pictures as a GIF holds them: each rounded so that the sum stays as near to the true one as it can.
- * Times in ms.
- */
+/** The durations of all pictures as a GIF holds them, rounded so that the sum stays as close to the true one as possible. Times in ms. */
 export function gifTimes(times: readonly number[]): number[] {
   let truth = 0;
   let told = 0;
@@ -38,7 +36,7 @@ export function gifTimes(times: readonly number[]): number[] {
 
 export interface WrittenGif {
   readonly bytes: Uint8Array;
-  /** Whether every pixel came out as it was: few enough colours, and none half clear. */
+  /** Whether every pixel is preserved: few enough colours, and none half-transparent. */
   readonly exact: boolean;
 }
 

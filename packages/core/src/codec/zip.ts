@@ -11,11 +11,11 @@ const MOST_FILES = MOST_PICTURES + 1; // and the document
 const MOST_BYTES = 500 * 1_048_576;
 
 /**
- * A ZIP of the files in the order given. Holds: same files, same bytes, on every machine and in every time zone.
- * PNG data is stored as it is, since it is packed already, and so is a `mimetype`, by which readers know what an archive is.
+ * A ZIP of the files in the given order. Holds: same files, same bytes, on every machine and in every time zone. PNG data is stored
+ * uncompressed, because it is already compressed; so is a `mimetype`, which identifies the archive.
  */
 export function writeZip(files: readonly NamedFile[]): Uint8Array {
-  // ZIP keeps local time without a zone; a fixed local date comes out as the same bytes everywhere.
+  // ZIP stores local time without a zone; a fixed local date gives the same bytes everywhere.
   const mtime = new Date(1980, 0, 1);
   const entries: Zippable = {};
   for (const { path, bytes } of files)
@@ -29,8 +29,8 @@ export function writeZip(files: readonly NamedFile[]): Uint8Array {
  */
 export function readZip(bytes: Uint8Array, where: string, wanted: (path: string, size: number) => boolean = () => true): NamedFile[] {
   const refuse = (what: string, cause?: unknown) =>
-    new CaravanError("damaged-project", where, what, "Take an undamaged copy of the file.", { cause });
-  if (bytes.length === 0) throw new CaravanError("empty-file", where, "The file is empty (0 bytes).", "Take another copy of it.");
+    new CaravanError("damaged-project", where, what, "Use an undamaged copy of the file.", { cause });
+  if (bytes.length === 0) throw new CaravanError("empty-file", where, "The file is empty (0 bytes).", "Use another copy of it.");
   let files = 0;
   let total = 0;
   const filter = (entry: UnzipFileInfo) => {
@@ -38,9 +38,9 @@ export function readZip(bytes: Uint8Array, where: string, wanted: (path: string,
     files++;
     if (!wanted(entry.name, entry.originalSize)) return false;
     total += entry.originalSize;
-    if (files > MOST_FILES) throw refuse(`The archive holds more than ${MOST_FILES} files.`);
+    if (files > MOST_FILES) throw refuse(`The archive contains more than ${MOST_FILES} files.`);
     if (total > MOST_BYTES) throw refuse(`The archive would unpack to more than ${MOST_BYTES / 1_048_576} MB.`);
-    if (/^\/|^[A-Za-z]:|\\|(^|\/)\.\.(\/|$)/.test(entry.name)) throw refuse(`The archive holds a file outside itself: ${entry.name}.`);
+    if (/^\/|^[A-Za-z]:|\\|(^|\/)\.\.(\/|$)/.test(entry.name)) throw refuse(`The archive contains a path outside itself: ${entry.name}.`);
     return true;
   };
   try {

@@ -1,9 +1,9 @@
 /**
  * Lays a grid of equal cells over a sheet.
  *
- * By cell size, columns and rows are as many whole cells as fit; by counts, the cell is the largest whole size of which that
- * many fit. Nothing is stretched: what does not fit is told as left over at right and bottom.
- * Units: whole pixels, y down. Holds: every cell lies wholly in the picture; no two overlap.
+ * By cell size, there are as many columns and rows as whole cells fit; by counts, the cell is the largest whole size of which that many
+ * fit. Nothing is stretched: leftover pixels at right and bottom are reported. Units: whole pixels, y down. Holds: every cell lies entirely
+ * in the picture; no two overlap.
  */
 import { CaravanError, type GridCut, type Rect, type Size, type Spacing } from "../model";
 
@@ -50,8 +50,8 @@ export function gridOf(size: Size, cut: GridCut, where: string): Grid {
     throw new CaravanError(
       "bad-count",
       where,
-      `That makes ${columns} × ${rows} cells; ${MOST_CELLS} is the most.`,
-      "Use larger cells or fewer columns and rows.",
+      `That makes ${columns} × ${rows} cells; the limit is ${MOST_CELLS}.`,
+      "Use larger cells, or fewer columns and rows.",
     );
   const leftOver = { right: room.w - columns * w - (columns - 1) * gap.x, bottom: room.h - rows * h - (rows - 1) * gap.y };
   return { cell, columns, rows, margin, gap, leftOver };

@@ -1,17 +1,16 @@
 /**
- * Islands: pixels that hang together become one frame, and loose bits go to the figure they belong to.
+ * Finds islands: connected pixels become one frame, and loose bits go to the figure they belong to.
  *
- * Runs of drawn pixels are joined row by row with a union-find over runs (two-pass labelling by runs after He, Chao & Suzuki, "A
- * Run-Based Two-Scan Labeling Algorithm", IEEE Transactions on Image Processing 17(5), 2008). Pixels that touch at a side or a
- * corner hang together. The *gap* of two islands is the number of clear pixels between their nearest pixels, counted along the
- * longer direction; islands whose gap is at most `joinPx` are joined.
+ * Runs of drawn pixels are joined row by row with a union-find over runs (two-pass labelling by runs after He, Chao & Suzuki, "A Run-Based
+ * Two-Scan Labeling Algorithm", IEEE Transactions on Image Processing 17(5), 2008). Pixels that touch at a side or a corner are connected.
+ * The *gap* of two islands is the number of transparent pixels between their nearest pixels, along the longer direction; islands with a gap
+ * of at most `joinPx` are joined.
  *
- * A loose bit (a spark, dust, a thrown blade: far smaller than the figures of its sheet) never ties two figures together: it goes to
- * the figure that it reaches over the shortest way, from bit to bit, each gap at most `joinPx`. And a distance that would make one of
- * all figures of a row is taken for bits only.
+ * A loose bit (a spark, dust, a thrown blade: much smaller than the figures of its sheet) never joins two figures: it goes to the figure
+ * with the shortest path, from bit to bit, each gap at most `joinPx`. A distance that would join all figures of a row applies to bits only.
  *
- * Holds: every drawn pixel lies in exactly one island before `leastPx` leaves out small ones; each rectangle is the smallest around
- * its pixels. Cost: O(pixels / 32 + runs × joinPx).
+ * Holds: every drawn pixel lies in exactly one island before `leastPx` removes small ones; each rectangle is the smallest around its
+ * pixels. Cost: O(pixels / 32 + runs × joinPx).
  */
 import type { Px, Rect } from "../model";
 import type { Coverage } from "../raster";
@@ -64,7 +63,7 @@ function runsOf({ width, height, bits }: Coverage): Runs {
     let open = false;
     for (let word = 0; word < stride; word++) {
       let rest = bits[y * stride + word] as number;
-      // A word that only goes on with what the last one was says nothing new.
+      // A word that only continues the previous one adds nothing.
       if (open ? rest === 0xffffffff : rest === 0) continue;
       if (count + 18 > room) {
         room *= 2;
@@ -108,7 +107,7 @@ function labelled({ from, to, first }: Runs, height: number): Parts {
     let above = first[y - 1] as number;
     const aboveEnd = first[y] as number;
     for (let run = aboveEnd; run < (first[y + 1] as number); run++) {
-      // Touching at a corner counts: a run above that ends where this one begins is still beside it.
+      // Touching at a corner counts: a run above that ends where this one begins is a neighbour.
       while (above < aboveEnd && (to[above] as number) < (from[run] as number)) above++;
       for (let other = above; other < aboveEnd && (from[other] as number) <= (to[run] as number); other++) unite(parent, run, other);
     }
@@ -269,7 +268,7 @@ function ownersOf(gaps: readonly Gap[], loose: readonly boolean[]): [bit: number
   // Ways are short and gaps small whole numbers, so ways wait in one list per length.
   const waiting: { bit: number; owner: number }[][] = [];
   const reach = (from: number, owner: number, way: number) => {
-    // A step counts one even where the gap is none, so that fewer bits in between win.
+    // A step costs one even without a gap, so that fewer bits in between win.
     for (const { to, px } of near.get(from) ?? [])
       if (loose[to] && !settled.has(to)) {
         const length = way + px + 1;

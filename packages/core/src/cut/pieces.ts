@@ -29,7 +29,7 @@ export interface CutPieces {
   readonly small: number;
 }
 
-/** Recipes that find frames by themselves; the others are told where they are. */
+/** Recipes that find frames by themselves; the others are given their rectangles. */
 export type FindingCut = Exclude<Cut, { by: "hand" | "metadata" | "pictures" | "pieces" }>;
 
 /** Throws what `gridOf` throws. `where` names the sheet in errors. */
@@ -61,7 +61,7 @@ function alongGrid(coverage: Coverage, cut: GridCut, where: string): Omit<Found,
   return { pieces, skippedEmpty };
 }
 
-/** Each region as a sheet of its own; numbers run on, and so do rows, so that a row is picked as one. */
+/** Each region as a separate sheet; numbers continue, and so do rows, so that a row is picked as one. */
 function inRegions(coverage: Coverage, { regions }: Extract<Cut, { by: "regions" }>, where: string): Found {
   const pieces: Piece[] = [];
   let skippedEmpty = 0;
@@ -103,7 +103,7 @@ function byOutlines(coverage: Coverage, { joinPx, leastPx, level }: Extract<Cut,
   return { pieces, skippedEmpty: 0, small };
 }
 
-/** How much two rectangles have in common, of what they cover together: 1 the same, 0 nothing. */
+/** The overlap of two rectangles as a fraction of their union: 1 equal, 0 disjoint. */
 export function likenessOf(a: Rect, b: Rect): number {
   if (!overlaps(a, b)) return 0;
   const common = (Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x)) * (Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y));

@@ -1,8 +1,8 @@
 /**
- * Orders pieces in uneven rows for reading: rows from top to bottom, each from left to right.
+ * Sorts pieces into uneven rows for reading: rows from top to bottom, each from left to right.
  *
- * The tallest piece that is in no row yet opens one; with it go all pieces whose middle lies between its top and bottom, and those that
- * reach well into that band where nobody stands yet, as a figure does that jumps. Holds: every piece is in one row. Cost: O(n × rows).
+ * The tallest piece without a row opens one; it takes all pieces whose centre lies between its top and bottom, and those that reach well
+ * into that band where it is free, such as a jumping figure. Holds: every piece is in one row. Cost: O(n × rows).
  */
 import type { Rect } from "../model";
 
@@ -40,7 +40,7 @@ export interface Levelled {
   readonly inset: { readonly x: number; readonly y: number };
 }
 
-/** Equal sizes for the pieces of one row: each stands with its lowest pixel on the bottom line, its middle in the middle. */
+/** Equal sizes for the pieces of one row: each with its lowest pixel on the bottom line, centred. */
 export function levelRow(pieces: readonly { readonly rect: Rect }[]): Levelled[] {
   const w = Math.max(...pieces.map(({ rect }) => rect.w));
   const h = Math.max(...pieces.map(({ rect }) => rect.h));

@@ -96,7 +96,7 @@ export function fullSheet(seed: number): KnownSheet {
   const pixels = clearPixels(columns * w, rows * h);
   const moves = random() < 0.5;
   const noise = random() < 0.4 ? 12 : 0;
-  // Smooth random tones on a lattice that goes round the cell: seamless, without a period of its own.
+  // Smooth random tones on a lattice that wraps around the cell: seamless, without a period of its own.
   const texture = () => {
     const [base, other] = [
       [random() * 200, random() * 200, random() * 200],

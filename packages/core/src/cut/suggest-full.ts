@@ -1,10 +1,10 @@
 /**
- * Suggests grids for a sheet that is drawn all over, with no clear space between cells.
+ * Suggests grids for a fully drawn sheet, without clear space between cells.
  *
- * Evidence is in the colours: neighbouring lines differ more where two cells meet than within one, and a cell resembles its neighbour
- * more than the sheet moved by half a cell does. Beside that count sizes that people choose, square cells, and counts that are usual. One
- * cell as large as the sheet comes last where the sides divide. Holds: every suggestion divides both sides without a rest. Cost:
- * O(divisors along × divisors down + sides).
+ * The evidence is in the colours: neighbouring lines differ more between cells than within one, and a cell resembles its neighbour more
+ * than the sheet resembles itself shifted by half a cell. Typical sizes, square cells and typical counts also score. One cell as large as
+ * the sheet comes last if the sides divide. Holds: every suggestion divides both sides without a remainder. Cost: O(divisors along ×
+ * divisors down + sides).
  */
 import type { Coverage, SideColours } from "../raster";
 import type { GridSuggestion } from "./suggestion";
@@ -57,7 +57,7 @@ function partsOf(length: number, colours: SideColours): Part[] {
   return parts;
 }
 
-/** How much more lines differ where cells would meet than elsewhere, 0 to 4; every line counts, so that a double period gains nothing. */
+/** How much more lines differ at cell borders than elsewhere, 0 to 4; every line counts, so that a double period gains nothing. */
 function seamsAt({ seams }: SideColours, cell: number): number {
   let at = 0;
   let least = Number.POSITIVE_INFINITY;
@@ -85,14 +85,14 @@ function seamsAt({ seams }: SideColours, cell: number): number {
   return strength + 0.05 * Math.log2(lines + 1) - (parted && ratio > 1.6 ? 1.2 : 0);
 }
 
-/** The weakest of the lines that would part every cell into so many. */
+/** The weakest of the lines that would divide every cell into this many. */
 function leastInside(seams: Float32Array, cell: number, parts: number): number {
   let least = Number.POSITIVE_INFINITY;
   for (let k = cell / parts; k < seams.length; k += cell / parts) if (k % cell !== 0) least = Math.min(least, seams[k] as number);
   return least;
 }
 
-/** How much more a cell resembles its neighbour than the sheet moved by half a cell, 0 to 1.6. */
+/** How much more a cell resembles its neighbour than the sheet shifted by half a cell, 0 to 1.6. */
 function likenessAt({ shifts }: SideColours, cell: number): number {
   const known = new Map(shifts);
   const own = known.get(cell);

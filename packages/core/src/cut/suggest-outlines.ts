@@ -1,8 +1,8 @@
 /**
- * Suggests cutting along outlines, and puts that first where no grid fits: figures drawn or packed in uneven boxes.
+ * Suggests cutting along outlines, and ranks that first if no grid fits: figures drawn or packed in uneven boxes.
  *
- * A grid fits if its lines cut little of what hangs together. Holds: what is suggested has at least two pieces. Cost: that of cutting
- * along outlines, and O(islands) for each grid.
+ * A grid fits if its lines cut through little that is connected. Holds: a suggestion has at least two pieces. Cost: that of cutting along
+ * outlines, and O(islands) per grid.
  */
 import type { Cut, Rect } from "../model";
 import type { Coverage } from "../raster";
@@ -14,7 +14,7 @@ import type { GridSuggestion } from "./suggestion";
 
 type OutlineCut = Extract<Cut, { by: "outlines" }>;
 
-/** The recipe that people begin with: loose bits join their figure, dirt is left out, rows stand level. */
+/** The default recipe: loose bits join their figure, dirt is left out, rows are level. */
 export const USUAL_OUTLINES: OutlineCut = { by: "outlines", joinPx: 12, leastPx: 2, level: true };
 
 export interface OutlineSuggestion {
@@ -22,11 +22,11 @@ export interface OutlineSuggestion {
   readonly count: number;
   /** The pieces of the row that has most of them. */
   readonly row: readonly Piece[];
-  /** Whether the best of the grids does not fit, so that this comes before them. */
+  /** Whether the best grid does not fit, so that this ranks first. */
   readonly first: boolean;
 }
 
-/** Share of what is drawn that a fitting grid may cut. */
+/** The fraction of the drawing that a fitting grid may cut. */
 const MOST_CUT = 0.12;
 /** Figures in a cell, on average: a grid that fits holds one in each. */
 const MOST_IN_A_CELL = 1.4;
@@ -39,7 +39,7 @@ const MOST_PIECES = 1000;
 export function suggestOutlines(coverage: Coverage, grids: readonly GridSuggestion[]): OutlineSuggestion | null {
   if (coverage.colours) return null;
   const { islands } = findIslands(coverage, { joinPx: 0, leastPx: 1 });
-  // Joining dust takes long, and dust is no figures.
+  // Joining dust takes long, and dust contains no figures.
   if (islands.length < 2 || islands.length > MOST_ISLANDS) return null;
   const { pieces } = cutSheet(coverage, USUAL_OUTLINES, "suggestion");
   if (pieces.length < 2 || pieces.length > MOST_PIECES) return null;
@@ -72,7 +72,7 @@ function cutBy(grid: Grid, islands: readonly Island[]): number {
   return all === 0 ? 0 : cut / all;
 }
 
-/** How many pieces stand in each cell that has any, by their middles. */
+/** The number of pieces in each non-empty cell, by their centres. */
 function perCell(grid: Grid, pieces: readonly Piece[]): number {
   const cells = new Set<string>();
   for (const { rect } of pieces) {

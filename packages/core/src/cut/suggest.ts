@@ -1,12 +1,11 @@
 /**
  * Suggests the grids that a sheet may have been drawn on, best first.
  *
- * Along each side by itself every plausible way to divide it (count, cell, margin, gap, with or without the same margin at the end) is
- * weighed by what is drawn: lines should cut through little, gaps and margins should be clear, and the sheet moved by one period should
- * look like itself (normalised correlation of its profile). Then the best ways of both sides are paired; pairs whose margins and gaps
- * agree and whose cells have sizes that people choose come first, since clear space alone cannot tell a gap from a cell's own border.
- * Sheets that are drawn all over are left to `suggest-full.ts`. Holds: every suggestion is a grid that `gridOf` accepts. Cost: O(drawn
- * pixels + length² / 4) a side.
+ * For each side separately, every plausible division (count, cell, margin, gap, with or without the same margin at the end) is scored by
+ * the drawing: lines should cut through little, gaps and margins should be clear, and the sheet shifted by one period should resemble
+ * itself (normalised correlation of its profile). Then the best divisions of both sides are paired. Pairs with matching margins and gaps
+ * and with typical cell sizes come first, because clear space alone cannot distinguish a gap from a cell's own border. Fully drawn sheets
+ * are left to `suggest-full.ts`. Holds: every suggestion is a grid that `gridOf` accepts. Cost: O(drawn pixels + length² / 4) per side.
  */
 import type { GridCut } from "../model";
 import { type Coverage, isClear } from "../raster";
@@ -50,7 +49,7 @@ interface Way {
   readonly cell: number;
   readonly margin: number;
   readonly gap: number;
-  /** What is left over at the end. */
+  /** Remainder at the end. */
   readonly end: number;
   /** Lower is better. */
   readonly cost: number;
@@ -104,7 +103,7 @@ function waysToDivide(profile: Profile, costOfSlack: CostOfSlack): Way[] {
       const cell = period - gap;
       if (cell < LEAST_CELL) continue;
       for (const margin of SPACES) weigh(Math.floor((length - margin + gap) / period), cell, margin, gap);
-      // A grid that begins well inside the sheet ends where nothing more is drawn.
+      // A grid that begins well inside the sheet ends where the drawing ends.
       for (const margin of inside) {
         const fits = Math.floor((length - margin + gap) / period);
         weigh(Math.min(fits, Math.ceil((last + 1 - margin + gap) / period)), cell, margin, gap);
@@ -135,7 +134,7 @@ function likelyPeriods(length: number, alike: (shift: number) => number): number
     .map(({ period }) => period);
 }
 
-/** What the lines cut through and what lies outside the cells, against what lines anywhere would. */
+/** What the lines cut through and what lies outside the cells, compared with arbitrary lines. */
 function costOfLines({ length, drawn, tied, ties, total }: Profile, { count, cell, margin, gap, end }: Plan): number {
   const sum = (from: number, to: number) => (drawn[Math.max(from, 0)] !== undefined ? (drawn[to] as number) - (drawn[from] as number) : 0);
   const outside = sum(0, margin) + sum(length - end, length);
@@ -179,7 +178,7 @@ function costOfInnerLines({ length, drawn, tied, ties, total }: Profile, way: Pl
   let cut = 0;
   let between = 0;
   let empty = 0;
-  let run = 0; // of empty parts; those at the very end are no sign of anything
+  let run = 0; // of empty parts; those at the very end prove nothing
   for (let k = 0; k < way.count; k++) {
     const start = way.margin + k * (way.cell + way.gap);
     let from = start;
@@ -218,17 +217,17 @@ function slackOf({ drawn }: Profile, { count, cell, margin, gap }: Plan): { low:
   return { low, high };
 }
 
-/** Figures mostly stand in the middle of their cells. */
+/** Figures are usually centred in their cells. */
 function costOfSlackAlong(low: number, high: number): number {
   return 0.02 * Math.min(8, Math.abs(low - high)) - (low + high === 0 ? 0.25 : 0);
 }
 
-/** Figures mostly stand at the bottom of their cells. */
+/** Figures usually stand at the bottom of their cells. */
 function costOfSlackDown(low: number, high: number): number {
   return 0.06 * Math.min(6, high) - (low + high === 0 ? 0.25 : 0);
 }
 
-/** A side that repeats is worth a lot; more repeats a little more, so that a period wins over its double. */
+/** A side that repeats scores a lot; more repeats a little more, so that a period beats its double. */
 function costOfPeriod(count: number, likeness: number): number {
   if (count === 1) return -0.35;
   return -1.6 * likeness - 0.16 * Math.log2(count);
@@ -236,7 +235,7 @@ function costOfPeriod(count: number, likeness: number): number {
 
 /** Spaces that fill the side exactly, and simple ones, are likelier. */
 function costOfSpaces({ margin, gap, end, count }: Plan): number {
-  // Where a grid begins well inside the sheet, its place says nothing of how likely it is.
+  // If a grid begins well inside the sheet, its position says nothing about its likelihood.
   if (margin > MOST_SPACE) return 0.3 + (gap === 0 ? 0 : 0.12) + 0.006 * gap + usualSpace(gap) * 0.15;
   const exact = end === margin || (end === 0 && margin === 0) ? 0 : end === 0 ? 0.12 : end === gap && margin <= gap ? 0.1 : 0.45;
   const plain = margin === 0 && gap === 0 ? 0 : margin === 0 || gap === 0 || margin === gap ? 0.16 : 0.24;
@@ -265,7 +264,7 @@ function costOfPair(x: Way, y: Way): number {
   return margins + gaps + Math.max(0, shape - 1) * 0.25 + (x.cell === y.cell ? -0.08 : 0);
 }
 
-/** A grid much of which is empty is too fine, unless whole ends of rows are missing. */
+/** A grid that is mostly empty is too fine, unless whole row ends are missing. */
 function costOfEmpties(coverage: Coverage, x: Way, y: Way): number {
   const cut = cutOfSuggestion({
     cell: { w: x.cell, h: y.cell },

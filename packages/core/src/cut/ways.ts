@@ -2,11 +2,11 @@
 import { type Cut, unreachable } from "../model";
 
 export interface WayTraits {
-  /** Whether its recipe finds frames again by itself; else they are told where they are, and follow their drawings when art changes. */
+  /** Whether its recipe finds frames again by itself; otherwise they are given, and follow their drawings when art changes. */
   readonly finds: boolean;
   /** Whether its frames are cells of a grid, next to one another. */
   readonly cells: boolean;
-  /** Whether its frames stand in rows that can be seen. */
+  /** Whether its frames form visible rows. */
   readonly rows: boolean;
 }
 

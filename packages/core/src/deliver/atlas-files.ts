@@ -1,6 +1,6 @@
 /**
- * Writes the files that a game loads, from frames laid out on pictures and clips, and proves them by reading them back. Same input, same
- * bytes, everywhere.
+ * Writes the files that a game loads from placed frames and clips, and proves them by reading them back. Same input, same bytes, on every
+ * machine.
  */
 import { type Atlas, type AtlasClip, type AtlasFrame, atlasData, writeAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
@@ -19,7 +19,7 @@ import { framesTable, outlinesTable, timesTable, worstTickError } from "./tables
 import { tileFiles } from "./tile-files";
 
 export interface AtlasFiles {
-  /** The atlas file first if there is one, then the pictures, then what else stands beside them. */
+  /** The atlas file first if there is one, then the pictures, then the other files. */
   readonly files: readonly NamedFile[];
   readonly atlas: Atlas;
   readonly proof: Proof;
@@ -31,7 +31,7 @@ function layerImages(layers: Contents["layers"], images: NonNullable<Layout["pag
   return orderedRecord(layers.flatMap(({ name }, k): [string, string][] => (images[k] ? [[name, images[k].image]] : [])));
 }
 
-/** Throws `proof-failed` if what was written does not read back the same. `stem` begins all names; `scale` is what frames were scaled by. */
+/** Throws `proof-failed` if the written files do not read back the same. `stem` begins all names; `scale` is the frames' scale. */
 export function atlasFiles(
   laid: Layout,
   contents: Contents,
@@ -93,16 +93,14 @@ export function atlasFiles(
   const worst = data.times || data.ticks ? worstTickError(atlas, data.ticksPerSecond) : 0;
   if (worst > 0)
     notes.push(
-      `${besidePath(stem, data.times ? "times" : "atlas")}: at ${data.ticksPerSecond} ticks a second steps begin up to ${worst} ms beside their time.`,
+      `${besidePath(stem, data.times ? "times" : "atlas")}: at ${data.ticksPerSecond} ticks a second steps begin up to ${worst} ms off their time.`,
     );
   if (data.rules) {
     files.push({ path: besidePath(stem, "rules"), bytes: rulesForPeople(contents.behaviours) });
     files.push({ path: besidePath(stem, "rulesTable"), bytes: rulesTable(contents.behaviours) });
   }
   if (contents.layers.length > 0 && (data.tiles || (data.places && contents.palettes.length > 0)))
-    notes.push(
-      `Tiles and places in palettes are of the lowest layer alone, without ${contents.layers.map(({ name }) => name).join(", ")}.`,
-    );
+    notes.push(`Tiles and places in palettes cover the lowest layer only, without ${contents.layers.map(({ name }) => name).join(", ")}.`);
   if (data.tiles) files.push(...tileFiles(contents, data.tiles, contents.palettes, stem, png));
   if (data.places && contents.palettes.length > 0) files.push(...placesFiles(laid.pages, contents.palettes, png));
   if (data.tiles || data.places) files.push(...paletteFiles(contents.palettes, stem, png));
@@ -116,7 +114,7 @@ export function atlasFiles(
   return { files, atlas, proof, notes };
 }
 
-/** The clip with the ticks of each step: from the tick nearest to its beginning to that of the next, so that a clip is never longer than its time. */
+/** The clip with the ticks of each step: from the tick nearest to its start to that of the next, so that a clip never gets longer. */
 function inTicks(clip: AtlasClip, ticksPerSecond: number): AtlasClip {
   let micros = 0;
   const steps = clip.steps.map(({ frame, ms, ...rest }) => {

@@ -5,7 +5,7 @@ import type { Contents } from "./contents";
 import { layerPages, pixelsOn } from "./frame-layers";
 import type { Layout } from "./layout";
 
-/** Frames packed on pages as small as a search finds. Throws what `packFrames` throws. */
+/** Packs frames on pages as small as a search finds. Throws what `packFrames` throws. */
 export function atlasPages(contents: Contents, packing: Packing, stem: string, onProgress: OnProgress): Layout {
   const { frames, clips, groups, layers } = contents;
   const packed = packFrames(frames, packing, groups, onProgress);
@@ -26,6 +26,6 @@ export function atlasPages(contents: Contents, packing: Packing, stem: string, o
     notes:
       parted.length === 0
         ? []
-        : [`No page takes ${parted.join(", ")} as a whole: ${parted.length === 1 ? "it lies" : "they lie"} on several.`],
+        : [`No page can hold ${parted.join(", ")} together: ${parted.length === 1 ? "it lies" : "they lie"} on several.`],
   };
 }

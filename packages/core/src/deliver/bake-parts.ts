@@ -1,8 +1,8 @@
 /**
  * Draws parts into frames, for games and films that draw one picture at a time.
  *
- * Each clip is played through once in the order of its steps, guests beginning with it: where a guest goes on to another frame within a
- * step of its host, the step is parted there. Time is never lost: what a step is parted into takes as long as it took.
+ * Each clip is played once in the order of its steps, with its guests starting together. If a guest changes its frame within a step of the
+ * host, the step is split there. No time is lost: the pieces of a step last as long as the step.
  */
 
 import { layered } from "../assemble";
@@ -15,10 +15,10 @@ import { clearPixels, mirrored, type Pixels, paste, turnClockwise } from "../ras
 import type { Contents, FrameToDeliver } from "./contents";
 import { pixelsOn } from "./frame-layers";
 
-/** A frame of the project as it is delivered, null for one that is gone. */
+/** A frame of the project as delivered, null if it is missing. */
 type FrameOf = (ref: FrameRef) => FrameToDeliver | null;
 
-/** `chosen` has the clips of the contents, in their order; guests are looked up in the `whole`. Each pair of frames is drawn once. */
+/** `chosen` has the clips of the contents, in order; guests are looked up in the `whole`. Each pair of frames is drawn once. */
 export function withPartsBaked(contents: Contents, chosen: Project, whole: Project, frameOf: FrameOf): Contents {
   const world = partsOfProject(whole);
   const baked = new Map<string, FrameToDeliver>();
@@ -80,7 +80,7 @@ function bakedClip(clip: AtlasClip, own: Clip, world: PartsWorld, facing: Facing
   return { ...clip, steps, loopFrom };
 }
 
-/** When any guest that may be shown on a clip, or on a guest of it, goes on to another step, while the clip is played once. */
+/** The times at which any guest on a clip, or a guest of such a guest, changes its step, while the clip plays once. */
 function changesWithin(own: Clip, world: PartsWorld, facing: Facing): Micros[] {
   const total = own.steps.reduce((sum, { duration }) => sum + duration, 0);
   const seen = new Set<string>([own.name]);
@@ -107,7 +107,7 @@ function turnedPixels(pixels: Pixels, angle: number): Pixels {
   return turned;
 }
 
-/** A host with its parts drawn in, layer by layer, on a canvas that takes all of them. */
+/** A host with its parts drawn in, layer by layer, on a canvas large enough for all. */
 function together(
   host: FrameToDeliver,
   placed: readonly PlacedPart[],

@@ -68,11 +68,11 @@ describe("behaviours in a delivery", () => {
 
   it("are tables for people, in Markdown that holds whatever things are called, and in CSV", () => {
     const { text } = delivered({});
-    expect(text(".rules.md")).toContain("| walk | speed is above 5 | walk\\|run | while it holds | carries on in step |");
+    expect(text(".rules.md")).toContain("| walk | speed is above 5 | walk\\|run | while it holds | continues in step |");
     expect(text(".rules.md")).toContain("| act | button, a press waits 120 ms |");
     expect(text(".rules.csv").split("\n").slice(0, 3)).toEqual([
       "behaviour,number,rule,when,plays,how_long,besides",
-      "porter,1,walk,speed is above 5,walk|run,while it holds,carries on in step",
+      "porter,1,walk,speed is above 5,walk|run,while it holds,continues in step",
       "porter,2,rest,stand shows and has shown for 4 s,idle,1.5 s,keeps its facing; then stand",
     ]);
   });

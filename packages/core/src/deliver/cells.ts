@@ -5,11 +5,11 @@ import type { FrameToDeliver } from "./contents";
 
 export interface Cells {
   readonly size: Size;
-  /** Where in its cell a frame's top-left corner lies; whole pixels, so that no picture is smoothed. */
+  /** The position of a frame's top-left corner in its cell; whole pixels, so that no picture is smoothed. */
   offset(frame: FrameToDeliver): Spacing;
 }
 
-/** The smallest cell that takes all of the frames, at least one. */
+/** The smallest cell that fits all frames, at least one. */
 export function cellsFor(frames: readonly FrameToDeliver[]): Cells {
   let [left, up, right, down] = [0, 0, 0, 0];
   const before = ({ origin }: FrameToDeliver) => ({ x: Math.floor(origin.x), y: Math.floor(origin.y) });
@@ -28,7 +28,7 @@ export function cellsFor(frames: readonly FrameToDeliver[]): Cells {
   };
 }
 
-/** The frame as it stands in its cell, on one of its layers, the lowest being 0. */
+/** The frame in its cell, on one of its layers, the lowest being 0. */
 export function inCell(frame: FrameToDeliver, cells: Cells, layer = 0): Pixels {
   const out = clearPixels(cells.size.w, cells.size.h);
   const { x, y } = cells.offset(frame);
@@ -37,7 +37,7 @@ export function inCell(frame: FrameToDeliver, cells: Cells, layer = 0): Pixels {
   return out;
 }
 
-/** How many cells a row and a column of a sheet have, and where each lies. */
+/** The number of columns and rows of a sheet, and the position of each cell. */
 export interface Arrangement {
   readonly size: Size;
   rectOf(index: number): Rect;
@@ -54,8 +54,8 @@ export function arranged(count: number, columns: number, cell: Size, marginPx: n
     throw new CaravanError(
       "picture-too-large",
       where,
-      `It would be ${size.w} × ${size.h} px; ${LARGEST} a side is the most.`,
-      "Take another number of columns, a smaller scale, or deliver fewer clips.",
+      `It would be ${size.w} × ${size.h} px; the limit is ${LARGEST} a side.`,
+      "Use other columns, a smaller scale, or deliver fewer clips.",
     );
   return {
     size,

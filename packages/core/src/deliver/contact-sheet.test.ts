@@ -65,7 +65,7 @@ describe("a contact sheet", () => {
 
   it("says names, paces and events", () => {
     expect(countOf(words("walk", 3, "#221f1a"), pixels)).toBe(1);
-    expect(countOf(words("3 steps · 100 to 250.5 ms a step · 450.5 ms in all · to and fro, 3 times", 2, "#6a6152"), pixels)).toBe(1);
+    expect(countOf(words("3 steps · 100 to 250.5 ms a step · 450.5 ms in all · ping-pong, 3 times", 2, "#6a6152"), pixels)).toBe(1);
     expect(countOf(words("1 · 250.5 ms", 2, "#221f1a"), pixels)).toBe(1);
     expect(countOf(words("footfall", 2, "#23557a"), pixels)).toBe(1);
     expect(countOf(words("in no clip", 3, "#221f1a"), pixels)).toBe(1);

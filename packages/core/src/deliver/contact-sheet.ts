@@ -1,5 +1,5 @@
 /**
- * Draws a contact sheet for people: every clip's steps in order with their times, then frames in no clip, large enough to judge.
+ * Draws a contact sheet for people: the steps of every clip in order with their durations, then frames in no clip, large enough to judge.
  *
  * Units: pixels of the picture; frames are enlarged by one whole factor. Cost: O(pixels of the picture).
  */
@@ -34,10 +34,10 @@ const TEXT = 2; // scale of its letters
 const LINE = LETTER.h * TEXT + 4;
 const TITLE_LINE = LETTER.h * 3 + 10;
 
-/** A stretch of the sheet, drawn when it is known on which page it comes to stand. */
+/** A strip of the sheet, drawn once its page is known. */
 interface Band {
   readonly height: number;
-  /** Whether it is a heading, which never stands last on a page. */
+  /** Whether it is a heading, which is never last on a page. */
   readonly heading: boolean;
   draw(page: Pixels, y: number): void;
 }
@@ -47,7 +47,7 @@ interface Cell {
   readonly labels: readonly { readonly text: string; readonly colour: typeof INK }[];
 }
 
-/** One PNG, or several where it would be too tall. `title` stands at its head, `stem` begins the names. */
+/** One PNG, or several if it would be too tall. `title` is its heading, `stem` begins the file names. */
 export function contactSheet({ frames: apart, clips, layers }: Contents, title: string, stem: string, png: PngCodec): NamedFile[] {
   const frames = apart.map((frame) => blendedFrame(frame, layers));
   const zoom = zoomFor(frames);
@@ -101,7 +101,7 @@ function clipInWords({ steps, playback, times }: AtlasClip): string {
   const total = all.reduce((sum, ms) => sum + ms, 0);
   const pace = least === most ? `${short(least)} ms a step, ${short(1000 / least)} fps` : `${short(least)} to ${short(most)} ms a step`;
   const rounds = times > 0 && playback !== "once" ? `, ${times} times` : "";
-  const way = { once: "once", loop: "in a loop", pingpong: "to and fro" }[playback];
+  const way = { once: "once", loop: "in a loop", pingpong: "ping-pong" }[playback];
   return `${steps.length} ${steps.length === 1 ? "step" : "steps"} · ${pace} · ${short(total)} ms in all · ${way}${rounds}`;
 }
 
@@ -155,7 +155,7 @@ function drawPanel(page: Pixels, frame: FrameToDeliver, cells: Cells, at: { x: n
   lay(page, scaled(inCell(frame, cells), zoom), at.x + PAD, at.y + PAD, true);
 }
 
-/** Fills a rectangle that lies on the picture with one opaque colour. */
+/** Fills a rectangle of the picture with one opaque colour. */
 function fill({ width, bytes }: Pixels, { x, y, w, h }: { x: number; y: number; w: number; h: number }, [r, g, b]: typeof INK): void {
   // Whole pixels at once: a sheet has millions.
   const pixels = new Uint32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2);
@@ -163,7 +163,7 @@ function fill({ width, bytes }: Pixels, { x, y, w, h }: { x: number; y: number; 
   for (let row = y; row < y + h; row++) pixels.fill(colour, row * width + x, row * width + x + w);
 }
 
-/** Bands page by page; a heading goes with what follows it. */
+/** Bands page by page; a heading stays with what follows. */
 function parted(bands: readonly Band[]): Band[][] {
   const pages: Band[][] = [[]];
   let height = 0;

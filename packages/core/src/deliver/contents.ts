@@ -17,9 +17,9 @@ export interface Contents {
   readonly clips: readonly (readonly [name: string, clip: AtlasClip])[];
   /** Actions by name; their facings name clips as `clips` does. */
   readonly actions: readonly (readonly [name: string, action: AtlasAction])[];
-  /** Parts of which host and guest go out; where parts are drawn in, none. */
+  /** Parts whose host and guest are delivered; none if parts are baked. */
   readonly parts: readonly Part[];
-  /** Behaviours of which all clips go out; their rules name clips and actions as these do. */
+  /** Behaviours all of whose clips are delivered; their rules use the same names for clips and actions. */
   readonly behaviours: readonly Behaviour[];
   /** Layers over the lowest, from below; frames have a part on each, or null. */
   readonly layers: readonly DeliveredLayer[];

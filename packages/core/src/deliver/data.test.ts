@@ -82,6 +82,6 @@ describe("an atlas", () => {
     expect(findingsOf(short)).toContainEqual(expect.objectContaining({ code: "no-ticks", where: 'clip "walk"' }));
     expect(findingsOf(setDelivery(short, 0, { data: { ticks: undefined } })).map(({ code }) => code)).not.toContain("no-ticks");
     const { notes } = deliver(short, short.deliveries[0] as Delivery, art, png);
-    expect(notes.join()).toMatch(/atlas\.json: at 60 ticks a second steps begin up to [\d.]+ ms beside their time/);
+    expect(notes.join()).toMatch(/atlas\.json: at 60 ticks a second steps begin up to [\d.]+ ms off their time/);
   });
 });

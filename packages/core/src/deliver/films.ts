@@ -1,4 +1,4 @@
-/** Writes clips as films: APNG, exact in colour and almost in time, and GIF, with notes on what it cannot hold. */
+/** Writes clips as films: APNG, exact in colour and almost in time, and GIF, with notes on its losses. */
 import { layered } from "../assemble";
 import type { AtlasClip } from "../atlas";
 import { type AnimationFrame, apngTime, gifTimes, type NamedFile, type PngCodec, readApng, readGif, writeApng, writeGif } from "../codec";
@@ -29,8 +29,7 @@ export function films(
   png: PngCodec,
   onProgress: (done: number) => void,
 ): { films: Film[]; proof: Proof; notes: string[] } {
-  if (clips.length === 0)
-    throw new CaravanError("nothing-picked", "films", "There are no clips to make films of.", "Make a clip at Clips first.");
+  if (clips.length === 0) throw new CaravanError("nothing-picked", "films", "There are no clips to film.", "Make a clip at Clips first.");
   const byName = new Map(frames.map((frame) => [frame.name, blendedFrame(frame, layers)]));
   const made: Film[] = [];
   const notes: string[] = [];
@@ -117,8 +116,7 @@ function filmOf(
     drawn.set(frame.name, pixels);
     return { pixels, ms: (clip.steps[step] as AtlasClip["steps"][number]).ms };
   });
-  const note =
-    endless && clip.loopFrom > 0 ? `${name}: a film cannot leave out its lead-in in later rounds, so each round shows it.` : null;
+  const note = endless && clip.loopFrom > 0 ? `${name}: a film cannot skip its lead-in in later loops, so each loop shows it.` : null;
   return { pictures, plays: endless ? 0 : 1, note };
 }
 
@@ -128,7 +126,7 @@ function frameAt(clip: AtlasClip, step: number, byName: ReadonlyMap<string, Fram
 
 interface Written {
   readonly bytes: Uint8Array;
-  /** Whether every pixel is read back as it was. */
+  /** Whether every pixel is read back unchanged. */
   readonly exact: boolean;
   readonly notes: readonly string[];
 }
@@ -157,7 +155,7 @@ function asGif(path: string, pictures: readonly AnimationFrame[], plays: number)
       `${path}: GIF counts hundredths of a second, so ${off.length} of ${pictures.length} times are rounded (${round((pictures[first] as AnimationFrame).ms)} to ${times[first]} ms); ${round(total)} ms in all become ${told} ms.`,
     );
   }
-  if (!exact) notes.push(`${path}: GIF holds 255 colours and nothing half clear, so some colours are the nearest ones.`);
+  if (!exact) notes.push(`${path}: GIF has 255 colours and no half-transparency, so some colours are approximated.`);
   return { bytes, exact, notes };
 }
 

@@ -1,4 +1,4 @@
-/** Gathers what a delivery takes from a project, before anything is laid out. */
+/** Collects the contents of a delivery from a project, before any layout. */
 
 import type { Art, PartOfPicture } from "../art";
 import { type AtlasAction, type AtlasClip, atlasAction, atlasClip } from "../atlas";
@@ -29,21 +29,23 @@ import { withPartsBaked } from "./bake-parts";
 import type { Contents, FrameToDeliver } from "./contents";
 import { groupsOf } from "./page-groups";
 
-/** Everything that a delivery chooses, as it is in the project. Throws the first finding that stops delivery, `missing-picture`, `not-found`. */
+/**
+ * Everything that a delivery chooses, as in the project. Throws the first finding that stops the delivery, `missing-picture`, `not-found`.
+ */
 export function contentsOf(whole: Project, delivery: Delivery, art: Art): Contents {
   const { project, frames: placed, names: texts, nameOf } = chosenFrames(whole, delivery);
   const stopping = stoppingFinding(
     project,
     whole.deliveries.findIndex(({ name }) => name === delivery.name),
   );
-  // Guests that are drawn in do not go out themselves, so their parts are looked at in the whole project.
+  // Baked guests are not delivered themselves, so their parts are looked up in the whole project.
   const broken = bakesParts(delivery) && !stopping ? brokenParts(hostedBy(whole, project))[0] : undefined;
   if (broken) throw new CaravanError(CODES[broken.code] ?? "bad-call", broken.where, broken.message, "Nothing was written.");
   if (stopping) throw new CaravanError(CODES[stopping.code] ?? "nothing-picked", stopping.where, stopping.message, "Nothing was written.");
   const refs = placed.map(({ source, frame }) => frameRef(source, frame));
   const outlines = outlinesOf(whole, refs, art);
   const baking = bakesParts(delivery) && (whole.parts?.length ?? 0) > 0;
-  // What is drawn in may be of any source.
+  // A baked part may come from any source.
   const { layers } = layersOf(baking ? whole.sources : [...new Set(placed.map(({ source }) => source))]);
   const drawn = ({ source, frame }: PlacedFrame, name: string, marks: FrameMarks | undefined): FrameToDeliver => {
     const { pixels, rect } = art.frame(source, frame, null) as PartOfPicture;
@@ -87,7 +89,7 @@ function hostedBy(whole: Project, { clips }: Project): Project {
   return { ...whole, parts: (whole.parts ?? []).filter(({ host }) => hostClips(whole, host).some(({ name }) => names.has(name))) };
 }
 
-/** Parts of which something can be shown in what is delivered. */
+/** Parts that can show in the delivery. */
 function deliveredParts({ parts = [], clips, actions }: Project): Part[] {
   const plays = new Set<string>([...clips, ...actions].map(({ name }) => name));
   return parts.filter(({ host, guest }) => plays.has(guest) && (plays.has(host) || hostClips({ clips, actions }, host).length > 0));

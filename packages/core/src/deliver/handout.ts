@@ -36,7 +36,7 @@ function asHtml(text: string): string {
   return text.replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`);
 }
 
-/** JSON that ends no script and opens no comment, whatever names are called. */
+/** JSON that ends no script and opens no comment, whatever its names are. */
 function asJson(content: unknown): string {
   return JSON.stringify(content).replace(/</g, "\\u003c");
 }

@@ -90,7 +90,9 @@ describe("a grid sheet", () => {
   });
 
   it("refuses a sheet beyond what pictures can be", () =>
-    expect(() => arranged(3000, 3000, { w: 8, h: 10 }, 0, 0, "wide.png")).toThrow(/wide.png: It would be 24000 × 10 px; 16384 a side/));
+    expect(() => arranged(3000, 3000, { w: 8, h: 10 }, 0, 0, "wide.png")).toThrow(
+      /wide.png: It would be 24000 × 10 px; the limit is 16384 a side/,
+    ));
 
   it("of slim, high cells is one row rather than one column", () => expect(proposedColumns(13, { w: 4, h: 54 })).toBe(13));
 
@@ -135,8 +137,8 @@ describe("single pictures", () => {
 
   it("refuse names that two frames would share, and files that some system refuses", () => {
     expect(() => out({ kind: "singles", frameNames: "{source}" })).toThrow(/12 frames have only 1 name/);
-    expect(() => out({ kind: "singles", frameNames: "a?{n}" })).toThrow(/would make a file called atlas\/a\?0\.png, and not every system/);
-    expect(() => out({ kind: "singles", frameNames: "aux.{n}" })).toThrow(/a file called atlas\/aux\.0\.png/);
+    expect(() => out({ kind: "singles", frameNames: "a?{n}" })).toThrow(/would write a file named atlas\/a\?0\.png, which some systems/);
+    expect(() => out({ kind: "singles", frameNames: "aux.{n}" })).toThrow(/a file named atlas\/aux\.0\.png/);
   });
 });
 
@@ -196,7 +198,7 @@ describe("films", () => {
   });
 
   it("say so where there is no clip to show", () => {
-    expect(() => out({ kind: "films" }, { ...project, clips: [], actions: [] })).toThrow(/no clips to make films of/);
+    expect(() => out({ kind: "films" }, { ...project, clips: [], actions: [] })).toThrow(/no clips to film/);
     expect(() => out({ kind: "strips" }, { ...project, clips: [], actions: [] })).toThrow(/no clips to make strips of/);
   });
 });
@@ -206,7 +208,7 @@ describe("a page that not every device takes", () => {
     const made = out({ kind: "grid", sheet: { columns: 1 }, densities: [{ scale: 16, suffix: "" }], frameNames: "f{n:2}" }, project);
     expect(made.notes.join()).not.toContain("px a side");
     const tall = out({ kind: "grid", sheet: { columns: 12, gapPx: 256 }, densities: [{ scale: 16, suffix: "" }] });
-    expect(tall.notes.join()).toMatch(/atlas\.png is 4352 × 160 px: some telephones/);
+    expect(tall.notes.join()).toMatch(/atlas\.png is 4352 × 160 px: some phones/);
   });
 });
 
@@ -323,7 +325,7 @@ describe("outlines", () => {
   });
 });
 
-describe("what goes", () => {
+describe("the contents", () => {
   it("is chosen by names and patterns, with the frames that it shows, and actions that are whole", () => {
     const made = out({ choice: { of: "clips", pattern: "wa*k" } });
     const atlas = readAtlas(fileIn(made, "atlas.atlas.json"), "atlas");
@@ -351,10 +353,10 @@ describe("what goes", () => {
     expect(Object.keys(some.frames)).toEqual(["porter/0", "porter/1", "porter/2"]);
     expect([Object.keys(some.clips), Object.keys(some.actions)]).toEqual([["walk"], ["going"]]);
     expect(Object.keys(of([ref(3)]).clips)).toEqual([]);
-    expect(() => of([])).toThrow(/None of the chosen frames is there/);
+    expect(() => of([])).toThrow(/None of the chosen frames exists/);
     const gone = setDelivery(project, 0, { choice: { of: "frames", frames: [ref(0), "s9/c0r0" as FrameRef] } });
     const finding = findingsOf(gone).find(({ code }) => code === "chosen-gone");
-    expect(finding?.message).toBe("1 frame that it chooses is not there any more.");
+    expect(finding?.message).toBe("1 chosen frame no longer exists.");
     expect(mended(gone, finding as never).deliveries[0]?.choice.frames).toEqual([ref(0)]);
   });
 
@@ -389,7 +391,7 @@ describe("tables and modules", () => {
       "walk,3,porter/0,75,37.5,5,2,8.333",
       "walk,4,porter/2,112.5,37.5,7,2,4.167",
     ]);
-    expect(made.notes.join()).toMatch(/at 60 ticks a second steps begin up to 8.333 ms beside their time/);
+    expect(made.notes.join()).toMatch(/at 60 ticks a second steps begin up to 8.333 ms off their time/);
   });
 
   it("tell origins as asked for: in pixels or fractions, from the top or from the bottom", () => {

@@ -2,11 +2,11 @@ import type { FrameMarks, FramePoint, Rect } from "../model";
 import type { StoredFrame } from "../pack";
 import type { Pixels } from "../raster";
 
-/** Frames laid on pictures, before these are written. */
+/** Describes frames placed on pictures, before these are written. */
 export interface Layout {
   readonly pages: readonly LaidPage[];
   readonly frames: readonly LaidFrame[];
-  /** Further places at which frames stand, as on strips that show one twice. */
+  /** Further places of the frames, as on strips that show one twice. */
   readonly copies: readonly Copy[];
   /** What a person should know of how it went. */
   readonly notes: readonly string[];
@@ -16,7 +16,7 @@ export interface LaidPage {
   /** File name, with folders. */
   readonly image: string;
   readonly pixels: Pixels;
-  /** Summed area of what is laid on it, over its own: 0 to 1. */
+  /** Total area of its frames divided by its own: 0 to 1. */
   readonly occupancy: number;
   /** Further layers, by their place among those of the contents; one with nothing on the page is null. */
   readonly layers?: readonly ({ readonly image: string; readonly pixels: Pixels } | null)[];

@@ -3,11 +3,11 @@ import type { Atlas } from "../atlas";
 import { utf8 } from "../codec";
 import { entriesOf, orderedJson } from "../model";
 
-/** `atlas` as a constant, with types of the names of all that is in it, so that a misspelt one does not compile. */
+/** `atlas` as a constant, with types for all its names, so that a typo does not compile. */
 export function typedModule(atlas: Atlas, name: string): Uint8Array {
   return utf8(
     [
-      `// Made by Caravan for "${inComment(name)}". It is written anew with every delivery.`,
+      `// Made by Caravan for "${inComment(name)}". It is written again with every delivery.`,
       ...Object.entries(namesIn(atlas)).map(([type, names]) => `export type ${type} = ${union(names)};`),
       ...behaviourTypes(atlas),
       "",
@@ -29,7 +29,7 @@ export function plainModule(atlas: Atlas, name: string): Uint8Array {
   };
   return utf8(
     [
-      `// Made by Caravan for "${inComment(name)}". It is written anew with every delivery.`,
+      `// Made by Caravan for "${inComment(name)}". It is written again with every delivery.`,
       `export const atlas = ${orderedJson(atlas)};`,
       ...Object.entries(lists).map(([list, names]) => `export const ${list} = ${JSON.stringify(names)};`),
       "",

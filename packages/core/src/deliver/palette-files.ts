@@ -4,7 +4,7 @@ import { besidePath } from "../delivery-plan";
 import type { Palette } from "../model";
 import { clearPixels, type Pixels, rgbOf } from "../raster";
 
-/** A colour of the picture is a square of so many px. */
+/** A colour in the picture is a square of this many px. */
 const SWATCH = 8;
 
 /** None where there are no palettes. */

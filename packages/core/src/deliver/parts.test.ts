@@ -187,7 +187,7 @@ describe("parts that are wrong", () => {
 
   it("have a guest that ends while the host goes on", () => {
     const project = setClipRules(carrying(HANDS), "swing" as ClipName, { playback: "once" });
-    expect(found(project, "part-ends")?.message).toMatch(/swing ends and stands still, and its host walk goes on/);
+    expect(found(project, "part-ends")?.message).toMatch(/swing ends and holds still, and its host walk goes on/);
     expect(codes(mended(project, found(project, "part-ends") as never))).not.toContain("part-ends");
   });
 
@@ -217,6 +217,6 @@ describe("parts that are wrong", () => {
     expect(() => attachPart(project, { ...lamp, name: "x", guest: "gone" })).toThrow(/no action or clip "gone"/);
     expect(() => attachPart(project, { ...lamp, name: "x", at: "foot" as MarkName })).toThrow(/no kind of points "foot"/);
     expect(() => attachPart(project, { ...lamp, name: "lantern" })).toThrow(/already/);
-    expect(() => attachPart(project, { ...lamp, name: "x", guest: "walk" })).toThrow(/hang on itself/);
+    expect(() => attachPart(project, { ...lamp, name: "x", guest: "walk" })).toThrow(/attached to itself/);
   });
 });

@@ -1,26 +1,26 @@
 /**
- * Writes place pictures for games that recolour by themselves: beside each page, a picture that says which place of which palette each
- * pixel's colour is.
+ * Writes pictures of palette indexes for games that recolour by themselves: beside each page, a picture that gives the palette and the
+ * index of each pixel's colour.
  */
 import type { NamedFile, PngCodec } from "../codec";
 import { placesPath } from "../delivery-plan";
 import { CaravanError, type Palette } from "../model";
 import { clearPixels, type Pixels, rgbOf } from "../raster";
 
-/** Written where a colour is in no palette that is drawn in: such a pixel stays as the page has it. */
+/** Written for a colour in no drawn palette: the pixel keeps the page's colour. */
 const NONE = 255;
 
 /**
- * Red is the place in the palette, green the palette's row in the picture of palettes, alpha the page's; a game draws another robe by looking the
- * place up in another row. Read back and held against the pages. Throws `bad-number` for more palettes than there are rows, `proof-failed`.
- * Cost: O(pixels).
+ * Red is the index in the palette, green the palette's row in the picture of palettes, alpha the page's; a game draws another robe by
+ * looking the index up in another row. Read back and compared with the pages. Throws `bad-number` for more palettes than there are rows,
+ * `proof-failed`. Cost: O(pixels).
  */
 export function placesFiles(pages: readonly { image: string; pixels: Pixels }[], palettes: readonly Palette[], png: PngCodec): NamedFile[] {
   if (palettes.length > NONE)
     throw new CaravanError(
       "bad-number",
       "palettes",
-      `A picture of places tells ${NONE} palettes apart.`,
+      `A picture of palette indexes can hold ${NONE} palettes.`,
       "Remove some, or deliver without it.",
     );
   const placeOf = new Map<number, readonly [place: number, row: number]>();
@@ -56,8 +56,8 @@ function refuseUnlike(places: Pixels, page: Pixels, palettes: readonly Palette[]
       throw new CaravanError(
         "proof-failed",
         image,
-        "Its picture of places does not give its colours again, so nothing was delivered. This is a mistake of Caravan's.",
-        "Report it with the project; deliver without it until then.",
+        "Internal error: its picture of palette indexes does not restore its colours, so nothing was delivered.",
+        "Please report it with the project; until then, deliver without it.",
       );
   }
 }

@@ -16,15 +16,15 @@ import type { Layout } from "./layout";
 import type { Proof } from "./proof";
 import { gridSheet, singlePictures, strips } from "./sheets";
 
-/** A picture that was delivered. */
+/** A delivered picture. */
 export interface DeliveredPage {
   readonly image: string;
   /** The suffix of the density that it is of. */
   readonly suffix: string;
   readonly size: { readonly w: number; readonly h: number };
-  /** Summed area of what is laid on it, over its own: 0 to 1. */
+  /** Total area of its frames divided by its own: 0 to 1. */
   readonly occupancy: number;
-  /** What it takes in the game's memory once it is unpacked, with its layers, in bytes: four for each pixel. */
+  /** Its size in the game's memory when unpacked, with its layers, in bytes: four per pixel. */
   readonly memory: number;
   /** Pictures of its further layers, by name. */
   readonly layers?: Readonly<Record<string, string>>;
@@ -62,18 +62,18 @@ export function deliver(project: Project, delivery: Delivery, art: Art, png: Png
   };
 }
 
-/** Every graphics processor in use takes this side; larger ones not all. */
+/** Every graphics processor in use supports this side; not all support larger ones. */
 const SAFE_SIDE = 4096; // px
 
 function tooLarge(pages: readonly DeliveredPage[]): string[] {
   return pages.flatMap(({ image, size: { w, h } }) =>
     Math.max(w, h) > SAFE_SIDE
-      ? [`${image} is ${w} × ${h} px: some telephones and older machines take ${SAFE_SIDE} px a side at most, and show nothing then.`]
+      ? [`${image} is ${w} × ${h} px: some phones and older machines allow ${SAFE_SIDE} px a side at most, and then show nothing.`]
       : [],
   );
 }
 
-/** With the atlas, also where its file is not wanted; null for films, which need none. */
+/** With the atlas, even if its file is not wanted; null for films, which need none. */
 interface DeliveredAtlas extends Delivered {
   readonly atlas: Atlas | null;
 }
@@ -91,7 +91,7 @@ export function deliverContents(
     throw new CaravanError(
       "bad-metadata",
       `delivery "${delivery.name}"`,
-      "Its example tells frames by columns and rows, and these pictures have none.",
+      "Its example places frames by column and row, and these pictures have neither.",
       "Deliver a grid sheet, or in the shape of another example.",
     );
   const stem = stemOf(delivery, density);
@@ -137,7 +137,7 @@ function laidOut(contents: Contents, { kind, packing, sheet }: Delivery, stem: s
     case "singles":
       return singlePictures(contents, stem);
     case "films":
-      throw new Error("Films are laid on no pages.");
+      throw new Error("Films have no pages.");
     default:
       return unreachable(kind);
   }
@@ -150,8 +150,8 @@ function refuseSameNames(frames: readonly FrameToDeliver[]): void {
       throw new CaravanError(
         "name-collision",
         `frame "${name}"`,
-        "Two frames have this name; a game could not tell them apart.",
-        "Rename one of them, or make the pattern of names tell more.",
+        "Two frames have this name; a game could not distinguish them.",
+        "Rename one of them, or use a more specific name pattern.",
       );
     seen.add(name);
   }

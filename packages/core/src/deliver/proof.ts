@@ -7,7 +7,7 @@ import { clearPixels, crop, looksSame, type Pixels } from "../raster";
 import type { Contents } from "./contents";
 import type { Layout } from "./layout";
 
-/** What was found when the written bytes were read back. */
+/** Describes the result of reading the written bytes back. */
 export interface Proof {
   /** Frames that went in, and that came out of the files with the same pixels; of films their pictures, in every format. */
   readonly frames: number;
@@ -20,9 +20,9 @@ export interface Proof {
 }
 
 /**
- * Reads the files as a game would and compares every frame pixel by pixel, its boxes, points, outlines and data, every clip step by
- * step, every action and every behaviour, with what was meant. `atlasFile` comes first of the files. Throws `proof-failed` naming the first thing that differs: better no delivery
- * than a wrong one.
+ * Reads the files as a game would, and compares every frame pixel by pixel, its boxes, points, outlines and data, every clip step by step,
+ * every action and every behaviour with what was meant. `atlasFile` is the first file. Throws `proof-failed` with the first difference:
+ * better no delivery than a wrong one.
  */
 export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid: Layout, contents: Contents, png: PngCodec): Proof {
   const atlas = readAtlas(atlasFile.bytes, atlasFile.path);
@@ -66,7 +66,7 @@ function sameMarks({ boxes, points, outlines }: AtlasFrame, marks: FrameMarks | 
   return saysSame([boxes, points, outlines], [marks?.boxes, marks?.points, marks?.outlines]);
 }
 
-/** Whether two say the same as JSON, in whatever order their fields came to be: an edit's are not in a file's order. */
+/** Whether two values are equal as JSON, in any order of fields: an edit's order differs from a file's. */
 function saysSame(a: unknown, b: unknown): boolean {
   if (typeof a !== "object" || typeof b !== "object" || a === null || b === null) return a === b;
   if (Array.isArray(a) || Array.isArray(b))
@@ -100,6 +100,6 @@ export function proofFailed(what: string, where: string): CaravanError {
     "proof-failed",
     where,
     `Read back, ${what} is not what was meant.`,
-    "Nothing was delivered; this is a fault of Caravan's, please report it.",
+    "Nothing was delivered. This is an internal error; please report it.",
   );
 }

@@ -24,7 +24,7 @@ export interface DeliveredFile {
 
 export type Receipt = ReadonlyMap<string, DeliveredFile>;
 
-/** The list as it was read; an empty one if there is none, or if it cannot be read: then nothing counts as ours. */
+/** The list as read; empty if there is none, or if it cannot be read: then no file counts as ours. */
 export function readReceipt(bytes: Uint8Array | null): Receipt {
   if (bytes === null) return new Map();
   try {

@@ -23,7 +23,7 @@ export function rulesForPeople(behaviours: readonly Behaviour[]): Uint8Array {
     ),
     "",
   ]);
-  const none = "No behaviour goes out with this delivery.";
+  const none = "This delivery contains no behaviours.";
   return utf8(
     ["# Which clip shows when", "", "The first rule that holds shows.", "", ...(parts.length > 0 ? parts : [none, ""])].join("\n"),
   );

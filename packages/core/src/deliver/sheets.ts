@@ -9,7 +9,7 @@ import type { Copy, LaidFrame, LaidPage, Layout } from "./layout";
 
 const UPRIGHT = { turned: false, mirrored: false, inset: { x: 0, y: 0 } } as const;
 
-/** All frames on one picture: in the order of the tray, or each clip on a row of its own. Throws `picture-too-large`. */
+/** All frames on one picture: in tray order, or each clip on a row. Throws `picture-too-large`. */
 export function gridSheet(contents: Contents, sheet: SheetLayout, stem: string): Layout {
   return sheet.rows === "clips" && contents.clips.length > 0 ? rowsOfClips(contents, sheet, stem) : inTrayOrder(contents, sheet, stem);
 }
@@ -42,7 +42,7 @@ function inTrayOrder({ frames, layers }: Contents, { columns, marginPx, gapPx }:
   };
 }
 
-/** Each clip a row, step by step, also where a frame is shown again; below them the frames that are in no clip. */
+/** Each clip on a row, step by step, even if a frame repeats; below them the frames in no clip. */
 function rowsOfClips({ frames, clips, layers }: Contents, { marginPx, gapPx }: SheetLayout, stem: string): Layout {
   const cells = cellsFor(frames);
   const byName = new Map(frames.map((frame) => [frame.name, frame]));
@@ -90,7 +90,7 @@ function rowsOfClips({ frames, clips, layers }: Contents, { marginPx, gapPx }: S
   };
 }
 
-/** Each clip a picture, each step a cell, also where a frame is shown again. Throws `nothing-picked` without clips. */
+/** Each clip as a picture, each step as a cell, even if a frame repeats. Throws `nothing-picked` without clips. */
 export function strips({ frames, clips, layers }: Contents, { marginPx, gapPx, run }: SheetLayout, stem: string): Layout {
   if (clips.length === 0)
     throw new CaravanError(
@@ -132,7 +132,7 @@ export function strips({ frames, clips, layers }: Contents, { marginPx, gapPx, r
   };
 }
 
-/** Each frame a picture of its own, untrimmed, in a folder. */
+/** Each frame as a picture, untrimmed, in a folder. */
 export function singlePictures({ frames, layers }: Contents, stem: string): Layout {
   return {
     pages: frames.map((frame): LaidPage => {

@@ -5,8 +5,8 @@ import { utf8 } from "../codec";
 import { type Counting, entriesOf, type FramePoint, microsFromMs, tickAt } from "../model";
 
 /**
- * Every step of every clip: when it begins and how long it shows, in ms and in ticks of a clock of `ticksPerSecond`. A step begins at the
- * tick nearest to its true time, so that roundings never add up; `error_ms` is by how much that tick is late.
+ * Every step of every clip: its start and duration, in ms and in ticks of a clock of `ticksPerSecond`. A step begins at the tick nearest to
+ * its exact time, so that rounding never adds up; `error_ms` is how late that tick is.
  */
 export function timesTable(atlas: Atlas, ticksPerSecond: number, from: Counting["from"]): Uint8Array {
   const rows: (string | number)[][] = [["clip", "step", "frame", "start_ms", "duration_ms", "start_ticks", "duration_ticks", "error_ms"]];
@@ -36,7 +36,7 @@ export function worstTickError(atlas: Atlas, ticksPerSecond: number): number {
   return decimals(worst);
 }
 
-/** Every frame's rectangle, size and origin. Pages and nothing else count from `from`. */
+/** Every frame's rectangle, size and origin. Only pages count from `from`. */
 export function framesTable(atlas: Atlas, counting: Counting): Uint8Array {
   const columns = ["frame", "page", "image", "x", "y", "w", "h", "turned", "mirrored", "inset_x", "inset_y", "width", "height", "origin_x"];
   const unit = atlas.pixelsPerUnit;
@@ -52,7 +52,7 @@ export function framesTable(atlas: Atlas, counting: Counting): Uint8Array {
       turned ? 1 : 0,
       mirrored ? 1 : 0,
       ...[inset.x, inset.y, size.w, size.h, origin.x, origin.y],
-      // In pixels of the page that the row tells of, so that a table needs no second look.
+      // In pixels of the row's page, so that a table is self-contained.
       ...(unit === undefined ? [] : [unit * (atlas.pages[page]?.scale ?? 1)]),
     ]);
   }
@@ -80,7 +80,7 @@ function pointCounted(point: FramePoint, size: AtlasFrame["size"], { origin: uni
     : { x: decimals(point.x / size.w, 6), y: decimals(down / size.h, 6) };
 }
 
-/** Rounded to so many decimals; never minus 0. */
+/** Rounded to this many decimals; never minus 0. */
 function decimals(value: number, count = 3): number {
   return Math.round(value * 10 ** count) / 10 ** count + 0;
 }

@@ -19,8 +19,8 @@ export interface TilesWanted {
 }
 
 /**
- * The page, and the placement as CSV and JSON. The placement is held against the frames as
- * the page is written: its tiles, flipped, in their palettes, where they lie, are the frames again. Throws if they are not. Cost: O(pixels).
+ * The page, and the placement as CSV and JSON. The placement is checked against the frames while the page is written: its tiles, flipped
+ * and in their palettes, must restore the frames. Throws if they do not. Cost: O(pixels).
  */
 export function tileFiles(
   contents: Contents,
@@ -62,7 +62,7 @@ export function tileFiles(
     turnsColours,
     frames: frames.map(({ name, pixels: { width, height } }) => ({ name, width, height })),
   };
-  // A line for each: thousands of them spelled out would be most of what is delivered.
+  // One line each: thousands of them spelled out would be most of the delivery.
   const lines = placed.map((each) => `  ${JSON.stringify(each)}`).join(",\n");
   const data = `${JSON.stringify(told, null, 1).slice(0, -2)},\n "placed": [\n${lines}\n ]\n}\n`;
   return [
@@ -89,7 +89,7 @@ function refuseUnlikeFrames(
       throw new CaravanError(
         "proof-failed",
         name,
-        "Its tiles put together do not give the frame again, so nothing was delivered. This is a mistake of Caravan's.",
-        "Report it with the project; deliver without tiles until then.",
+        "Internal error: its tiles do not restore the frame, so nothing was delivered.",
+        "Please report it with the project; until then, deliver without tiles.",
       );
 }

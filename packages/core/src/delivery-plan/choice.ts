@@ -3,7 +3,7 @@ import { hostClips } from "../marks";
 import { bakesParts, CaravanError, type ClipName, type Delivery, type FrameRef, keptRefs, type Project } from "../model";
 import { matches } from "./wildcard";
 
-/** The project with only the clips and actions that are chosen, and the frames that these show; null stands for all frames. */
+/** The project with only the chosen clips and actions and their frames; null stands for all frames. */
 export interface Chosen {
   readonly project: Project;
   readonly frames: ReadonlySet<FrameRef> | null;
@@ -30,11 +30,11 @@ export function chosenOf(project: Project, { choice, ...how }: Pick<Delivery, "c
       "nothing-picked",
       choice.of,
       `No ${choice.of === "clips" ? "clip" : "action"} of this project is chosen${choice.pattern ? ` and none matches ${choice.pattern}` : ""}.`,
-      "Choose some at What goes, or deliver everything.",
+      "Choose some under Contents, or deliver everything.",
     );
   const { parts = [], ...rest } = project;
   const plays = new Set<string>([...clips, ...actions].map(({ name }) => name));
-  // Those of which something is missing in the whole project stay, to be told.
+  // Clips with missing frames in the whole project stay, to be reported.
   const kept = parts.filter(
     ({ host, guest }) =>
       hostClips(project, host).some(({ name }) => named.has(name)) && (plays.has(guest) || hostClips(project, guest).length === 0),
@@ -51,8 +51,8 @@ function ofFrames(project: Project, chosen: readonly FrameRef[]): Chosen {
     throw new CaravanError(
       "nothing-picked",
       "frames",
-      "None of the chosen frames is there.",
-      "Pick frames at Frames and choose them at What goes, or deliver everything.",
+      "None of the chosen frames exists.",
+      "Pick frames at Frames and choose them under Contents, or deliver everything.",
     );
   const clips = project.clips.filter(({ steps }) => steps.length > 0 && steps.every(({ frame }) => frames.has(frame)));
   const named = new Set<string>(clips.map(({ name }) => name));
@@ -66,7 +66,7 @@ function ofFrames(project: Project, chosen: readonly FrameRef[]): Chosen {
   return { project: { ...rest, ...(fastened.length > 0 ? { parts: fastened } : {}), clips, actions }, frames };
 }
 
-/** Adds the clips of guests to the clips that go out, until no more come; returns the names of guests. */
+/** Adds the clips of guests to the delivered clips until no more are added; returns the names of guests. */
 function withGuests(project: Project, named: Set<ClipName>): Set<string> {
   const guests = new Set<string>();
   for (let before = -1; before !== guests.size; ) {

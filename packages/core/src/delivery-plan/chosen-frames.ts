@@ -11,7 +11,7 @@ export interface ChosenFrames {
   readonly nameOf: ReadonlyMap<FrameRef, string>;
 }
 
-/** The frames that a delivery takes, with the names it gives them. Throws `nothing-picked` if its choice matches nothing. */
+/** The delivery's frames, with their delivered names. Throws `nothing-picked` if its choice matches nothing. */
 export function chosenFrames(whole: Project, delivery: Delivery): ChosenFrames {
   const { frameNames, counting } = delivery;
   const { project, frames: only } = chosenOf(whole, delivery);

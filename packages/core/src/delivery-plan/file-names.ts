@@ -6,7 +6,7 @@ export type PathTrouble =
   | { readonly kind: "unfit"; readonly at: number; readonly path: string }
   | { readonly kind: "alike"; readonly at: number; readonly path: string; readonly twin: string };
 
-/** Everything wrong with paths that lie beside each other, in their order. Cost: O(characters). */
+/** Everything wrong with a set of paths, in their order. Cost: O(characters). */
 export function troubleWithPaths(paths: readonly string[]): PathTrouble[] {
   const seen = new Map<string, string>();
   return paths.flatMap((path, at): PathTrouble[] => {
@@ -26,12 +26,12 @@ function isUnfit(part: string): boolean {
 function pathTroubleInWords(trouble: PathTrouble): { what: string; remedy: string } {
   if (trouble.kind === "unfit")
     return {
-      what: `A file cannot be called "${trouble.path}" on every system.`,
-      remedy: 'Rename the clip or frame: no \\ : * ? " < > |, no dot or blank at the end, no empty part.',
+      what: `Some systems do not allow the file name "${trouble.path}".`,
+      remedy: 'Rename the clip or frame: no \\ : * ? " < > |, no dot or space at the end, no empty part.',
     };
   const { path, twin } = trouble;
   return {
-    what: `Two files would be called ${path}${twin === path ? "" : ` and ${twin}, which some systems take for one`}.`,
+    what: `Two files would be named ${path}${twin === path ? "" : ` and ${twin}, which some systems do not distinguish`}.`,
     remedy: "Rename one of the two, or one of the deliveries.",
   };
 }

@@ -2,9 +2,9 @@
 import { type Counting, type FrameRef, frameName, frameRef, type PlacedFrame, type Project } from "../model";
 
 /**
- * The names that a pattern gives the frames, in their order: `{name}` its own, `{source}`, `{row}` and `{column}` of its cell, `{clip}` and
- * `{step}` where it is first shown (the source and its number for a frame in no clip), `{n}` its running number. Numbers count from
- * `from`; `{n:3}` has at least three digits. Cost: O(frames + steps).
+ * The names that a pattern gives the frames, in order: `{name}` its own, `{source}`, `{row}` and `{column}` of its cell, `{clip}` and
+ * `{step}` where it first shows (the source and its number for a frame in no clip), `{n}` its running number. Numbers count from `from`;
+ * `{n:3}` has at least three digits. Cost: O(frames + steps).
  */
 export function framesNamed(project: Project, frames: readonly PlacedFrame[], pattern: string, from: Counting["from"]): string[] {
   const uses = /\{(clip|step)\b/u.test(pattern) ? firstUses(project) : null;
@@ -25,7 +25,7 @@ export function framesNamed(project: Project, frames: readonly PlacedFrame[], pa
 
 type Use = { readonly clip: string; readonly step: number } | undefined;
 
-/** What stands for each word of a pattern; numbers count from 0. */
+/** The value of each word in a pattern; numbers count from 0. */
 const VALUES = {
   name: ({ source, frame }: PlacedFrame) => frameName(source, frame),
   source: ({ source }: PlacedFrame) => source.name,
@@ -38,7 +38,7 @@ const VALUES = {
 
 type Word = keyof typeof VALUES;
 
-/** A pattern as text and words; what is in braces and no word is text. */
+/** A pattern as text and words; unknown words in braces are text. */
 function partsOf(pattern: string): { readonly text: string; readonly key: Word | null; readonly digits: number }[] {
   return (pattern.match(/\{\w+(?::\d)?\}|\{|[^{]+/gu) ?? []).map((text) => {
     const [, key = "", digits = "1"] = /^\{(\w+)(?::(\d))?\}$/u.exec(text) ?? [];
@@ -46,7 +46,7 @@ function partsOf(pattern: string): { readonly text: string; readonly key: Word |
   });
 }
 
-/** Where each frame is first shown: clips in the order of the document. */
+/** Where each frame first shows: clips in document order. */
 function firstUses({ clips }: Project): Map<FrameRef, { clip: string; step: number }> {
   const uses = new Map<FrameRef, { clip: string; step: number }>();
   for (const { name, steps } of clips)
@@ -54,7 +54,7 @@ function firstUses({ clips }: Project): Map<FrameRef, { clip: string; step: numb
   return uses;
 }
 
-/** The pattern with every number as wide as the largest of `count` needs, so that no name begins another: `{n}` -> `{n:3}`. */
+/** The pattern with every number as wide as the largest of `count` needs, so that no name is the start of another: `{n}` -> `{n:3}`. */
 export function paddedPattern(pattern: string, count: number): string {
   const digits = String(Math.max(0, count)).length;
   return pattern.replace(/\{(row|column|step|n)(?::(\d))?\}/gu, (_, key: string, had?: string) => {

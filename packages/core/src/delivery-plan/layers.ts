@@ -3,7 +3,7 @@ import type { Layer, Source } from "../model";
 
 export type DeliveredLayer = Pick<Layer, "name" | "blend">;
 
-/** Two sources that say unlike things of layers which would be one in a delivery. */
+/** Two sources that disagree about layers which would be one in a delivery. */
 export interface LayersDisagree {
   readonly kind: "blend" | "order" | "spelling";
   /** The layer, as the first source has it. */
@@ -12,7 +12,10 @@ export interface LayersDisagree {
   readonly other: Source;
 }
 
-/** From below: a layer lies above those that it lies above in some source. Of layers that no source has together, the one of the earlier source is lower. */
+/**
+ * From below: a layer is above those that it is above in some source. Of layers that no source combines, the one of the earlier source is
+ * lower.
+ */
 export function layersOf(sources: readonly Source[]): { layers: DeliveredLayer[]; disagree: LayersDisagree | null } {
   const owners = new Map<string, { readonly layer: DeliveredLayer; readonly source: Source }>();
   const above = new Map<string, Set<string>>();
@@ -34,7 +37,7 @@ export function layersOf(sources: readonly Source[]): { layers: DeliveredLayer[]
   const layers: DeliveredLayer[] = [];
   const left = new Map(owners);
   while (left.size > 0) {
-    // Kahn's topological sort, the earliest of those that may come next first.
+    // Kahn's topological sort, the earliest candidate first.
     const free = [...left].find(([key]) => ![...(above.get(key) ?? [])].some((lower) => left.has(lower)));
     const [key, { layer, source }] = free ?? ([...left][0] as [string, { layer: DeliveredLayer; source: Source }]);
     if (!free) {

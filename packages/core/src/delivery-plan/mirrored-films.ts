@@ -3,7 +3,7 @@ import { withFacingInName } from "../facing";
 import { type Facing, freeName } from "../model";
 
 export interface MirroredFilm {
-  /** What it is called: as the clip with the facing's name in the place of its own, else as the action and the facing. */
+  /** Its name: the clip's with the facing's name replacing its own, or else the action's and the facing's. */
   readonly name: string;
   readonly clip: string;
 }

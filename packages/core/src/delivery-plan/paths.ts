@@ -43,17 +43,17 @@ export const BESIDE = {
   page: ".html",
 } as const;
 
-/** The picture of a further layer beside a page. */
+/** A page's picture of a further layer. */
 export function layerPath(page: string, layer: string): string {
   return page.replace(/(\.png)?$/, `.${layer}.png`);
 }
 
-/** The picture of places beside a page. */
+/** A page's picture of palette indexes. */
 export function placesPath(page: string): string {
   return page.replace(/(\.png)?$/, ".places.png");
 }
 
-/** A contact sheet stands once beside all densities. */
+/** There is one contact sheet for all densities. */
 export function contactPath(delivery: string, page: number, pages: number): string {
   return pagePath(`${delivery}.contact`, page, pages);
 }
@@ -63,7 +63,7 @@ export function isContactPath(path: string): boolean {
   return /\.contact(-\d+)?\.png$/.test(path);
 }
 
-/** What stands beside the pictures: the stem with an ending. */
+/** The name of a file beside the pictures: the stem with an ending. */
 export function besidePath(stem: string, which: keyof typeof BESIDE): string {
   return `${stem}${BESIDE[which]}`;
 }
@@ -75,8 +75,8 @@ export interface ForeseenFile {
 }
 
 /**
- * The files that a delivery will have, as far as they can be told before anything is packed: an atlas and a contact sheet count as one page, and an
- * example in whose shape metadata is written is left out. `frames` are the names that its frames will have.
+ * The files that a delivery will have, as far as known before packing: an atlas and a contact sheet count as one page, and metadata in the
+ * shape of an example is left out. `frames` are its frames' names.
  */
 export function foreseenFiles(project: Project, delivery: Delivery, frames: readonly string[]): ForeseenFile[] {
   const chosen = chosenOf(project, delivery).project;

@@ -1,16 +1,16 @@
 /**
- * Returns whether a name matches a pattern in which `*` stands for any text, also none, and `?` for one character; the whole name must. Every
- * other character stands for itself.
+ * Returns whether a whole name matches a pattern, in which `*` stands for any text (or none) and `?` for one character. All other
+ * characters are literal.
  *
- * Greedy: a `*` first takes nothing, and one character more each time what follows it does not fit. Only the last `*` need ever give way,
- * so there is no search tree. Cost: O(pattern × name) at worst, O(pattern + name) mostly. Characters are code points.
+ * Greedy: a `*` first matches nothing, and one character more each time its continuation fails. Only the last `*` ever needs to extend, so
+ * there is no search tree. Cost: O(pattern × name) at worst, usually O(pattern + name). Characters are code points.
  */
 function matchesOne(pattern: string, name: string): boolean {
   const wanted = [...pattern];
   const given = [...name];
   let at = 0;
   let star = -1;
-  /** Where the text that the last `*` stands for ends. */
+  /** The end of the text that the last `*` stands for. */
   let until = 0;
   let k = 0;
   while (k < given.length) {

@@ -1,6 +1,6 @@
 import { type Action, type ActionName, type ClipName, fittedName, freeName, type Project } from "../model";
 
-/** Actions all of whose clips are dressed, with the dressed ones instead. */
+/** Makes actions in other colours of those whose clips are all recoloured. */
 export function actionsInOtherColours({ actions }: Project, palette: string, dressed: ReadonlyMap<ClipName, ClipName>): Action[] {
   const taken = new Set<string>(actions.map(({ name }) => name));
   return actions.flatMap((action) => {

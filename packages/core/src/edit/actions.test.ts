@@ -62,7 +62,7 @@ describe("an action", () => {
     });
     expect(mirrorMissing(mirrored, GO)).toBe(mirrored);
     expect(facings(setPetal(mirrored, GO, "w", null))).toEqual(facings(four));
-    expect(() => setPetal(four, GO, "se", { clip: clip("walk_e") })).toThrow(/4 facings, and se is none of them/);
+    expect(() => setPetal(four, GO, "se", { clip: clip("walk_e") })).toThrow(/4 facings, and se is not one of them/);
     expect(() => setPetal(four, GO, "w", { clip: clip("gone") })).toThrow(/no such clip/);
   });
 

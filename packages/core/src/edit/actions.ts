@@ -17,7 +17,7 @@ import {
 import { withRenamedAction } from "../references";
 import { edit } from "./edit";
 
-/** Adds an action without any clips yet. Throws `bad-name` or `name-taken`. */
+/** Adds an action without clips. Throws `bad-name` or `name-taken`. */
 export const addAction = edit(
   (_project, name: string, _ways: Ways) => `make the action ${name.trim()}`,
   (project, name, ways) => ({ ...project, actions: [...project.actions, { name: newActionName(project, name), ways, facings: {} }] }),
@@ -63,8 +63,8 @@ export const setPetal = edit(
       throw new CaravanError(
         "bad-call",
         `action "${name}"`,
-        `It has ${counted(action.ways, "facing")}, and ${facing} is none of them.`,
-        "Give it more.",
+        `It has ${counted(action.ways, "facing")}, and ${facing} is not one of them.`,
+        "Give it more facings.",
       );
     const before = action.facings[facing];
     if (before?.clip === petal?.clip && before?.mirror === petal?.mirror) return project;
@@ -90,7 +90,7 @@ export const mirrorMissing = edit(
   },
 );
 
-/** Facings of a rose in its own order, so that equal actions are written alike. */
+/** Facings of a rose in its own order, so that equal actions are written equally. */
 export function ordered(ways: Ways, facings: Action["facings"]): Action["facings"] {
   return Object.fromEntries(FACINGS_OF[ways].flatMap((facing) => (facings[facing] ? [[facing, facings[facing]]] : [])));
 }

@@ -53,23 +53,23 @@ export interface Arrival {
   readonly name: string;
   readonly pictures: readonly (Omit<ArrivedPicture, "fileName"> & Pick<Picture, "number">)[];
   readonly clearing?: Clearing;
-  /** What lies over its pictures, from below. */
+  /** Layers over its pictures, from below. */
   readonly layers?: readonly NewLayer[];
   /** How it is cut at once; a source of several pictures is always cut into them. */
   readonly cut?: Cut;
-  /** Of each picture, cleared if it has a clearing, with its layers; needed where it is cut. */
+  /** The coverage of each picture, with its clearing and layers; needed if it is cut. */
   readonly coverages?: readonly Coverage[];
-  /** Frames that a metadata file told. */
+  /** Frames described by a metadata file. */
   readonly told?: readonly NewFrame[];
-  /** Clips that come with it: an animation's own times, or a metadata file's. Steps name frames by their place in the source's list. */
+  /** Its clips: an animation's own times, or a metadata file's. Steps name frames by their index in the source's list. */
   readonly clips?: readonly ArrivedClip[];
 }
 
 export interface ArrivedClip {
   readonly name: string;
-  /** By which actions that come in with it name it; no other clip of the drop has it. */
+  /** The key that actions of the same drop use for it; unique within the drop. */
   readonly ref?: string;
-  /** `place` is the step's place in the whole clip, where that is told on several pictures. */
+  /** `place` is the step's index in the whole clip, if that spans several pictures. */
   readonly steps: readonly {
     readonly frame: number;
     readonly duration: Micros;
@@ -77,13 +77,13 @@ export interface ArrivedClip {
     /** What happens at it, in the file's words. */
     readonly events?: readonly string[];
   }[];
-  /** The metadata file that told it. Clips of one name and file, told of several pictures, are one. */
+  /** The metadata file that described it. Clips with the same name and file on several pictures are one. */
   readonly file?: string;
   readonly playback: Clip["playback"];
   readonly times: number;
 }
 
-/** One movement in several facings, each facing a clip that comes in with it. */
+/** One movement in several facings, each with a clip of the same drop. */
 export interface ArrivedAction {
   readonly name: string;
   readonly ways: Ways;
@@ -96,9 +96,8 @@ export interface ArrivedAction {
 }
 
 /**
- * Takes in everything that came in one drop, with the actions that its clips make; undo takes all of it back. Names and paths already taken
- * get a number. An action that is there already gains the facings that it lacks, if none of those that came is one it has.
- * Throws `too-many-pictures`.
+ * Adds everything in one drop, with the actions of its clips, as one undo step. Names and paths already taken get a number. An existing
+ * action gains its missing facings, unless a new one is already present. Throws `too-many-pictures`.
  */
 export const takeIn = edit<[arrivals: readonly Arrival[], actions?: readonly ArrivedAction[]]>(
   (_project, arrivals) =>
@@ -118,7 +117,7 @@ export const takeIn = edit<[arrivals: readonly Arrival[], actions?: readonly Arr
 
 /** What became of the clips of this drop. */
 interface ArrivedClips {
-  /** Those that may go on on another picture, by file and name: what they are called here, and where their steps stand. */
+  /** Clips that may continue on another picture, by file and name: their names here, and the indexes of their steps. */
   readonly begun: Map<string, { readonly name: ClipName; readonly places: readonly number[] }>;
   /** What they are called here, by their refs. */
   readonly named: Map<string, ClipName>;
@@ -187,7 +186,7 @@ export function sourceToBe({ pictures, layers, clearing }: Arrival): Pick<Source
 function withArrivedLayers(project: Project, plain: Source, layers: readonly NewLayer[]): Source {
   let source = plain;
   for (const layer of layers) {
-    // With the source, so that no two of its files get one path.
+    // Includes the source, so that no two of its files get the same path.
     const known = { ...project, sources: [...project.sources, source] };
     const over = source.layers ?? [];
     source = { ...source, layers: [...over, layerFor(known, source, layer)] };

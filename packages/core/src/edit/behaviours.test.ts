@@ -164,8 +164,8 @@ describe("rules", () => {
     expect(() => setRule(was, PORTER, "walk", { keep: -1 })).toThrow(/rules 1 keep/);
     expect(() => setRule(was, PORTER, "walk", { when: [{ input: "speed" } as never] })).toThrow(/rules 1 when 0/);
     expect(() => setInput(was, PORTER, { name: "speed", kind: "number", initial: Number.NaN })).toThrow(/inputs 2 initial/);
-    expect(() => renameRule(was, PORTER, "walk", "stand")).toThrow(/such a rule already/);
-    expect(() => addInput(was, PORTER, "switch", "armed")).toThrow(/such an input already/);
+    expect(() => renameRule(was, PORTER, "walk", "stand")).toThrow(/already a rule of this name/);
+    expect(() => addInput(was, PORTER, "switch", "armed")).toThrow(/already an input of this name/);
     expect(() => renameInput(was, PORTER, "act", "__proto__")).toThrow(/name/);
     expect(() => setRule(was, "nobody" as BehaviourName, "walk", {})).toThrow(/no such behaviour/);
     expect(removeInput(was, PORTER, "act").behaviours?.[0]?.inputs).toHaveLength(2);
@@ -179,7 +179,7 @@ describe("stages and drives", () => {
     expect(setStage(was, ROAD, { camera: "follows" })).toBe(was);
     const again = keepDrive(was, { ...(was.drives?.[0] as NonNullable<Project["drives"]>[number]) });
     expect(again.drives?.map(({ name }) => name)).toEqual(["drive", "drive-2"]);
-    expect(() => setDrive(again, "drive-2", { name: "drive" })).toThrow(/such a drive already/);
+    expect(() => setDrive(again, "drive-2", { name: "drive" })).toThrow(/already a drive of this name/);
     expect(removeDrive(again, "drive").drives?.map(({ name }) => name)).toEqual(["drive-2"]);
   });
 

@@ -1,4 +1,4 @@
-/** Behaviours: their inputs, and their rules in order. */
+/** Edits behaviours: their inputs, and their rules in order. */
 import {
   Behaviour,
   type BehaviourName,
@@ -34,7 +34,7 @@ export const renameBehaviour = edit(
   },
 );
 
-/** Removes a behaviour; stages and drives that name it stay, and can be given another one. */
+/** Removes a behaviour; its stages and drives stay, and can be given another one. */
 export const removeBehaviour = edit(
   (_project, name: BehaviourName) => `remove the behaviour ${name}`,
   (project, name): Project => {
@@ -95,7 +95,7 @@ export const renameRule = edit(
   },
 );
 
-/** A rule's parts set anew; what is undefined goes back to what is usual. */
+/** Changes parts of a rule; undefined restores the default. */
 export type RuleChange = { readonly [Field in keyof Omit<Rule, "name">]?: Rule[Field] | undefined };
 
 /** Changes parts of a rule. One that begins to ask for a press or release is kept for its whole length, unless it says otherwise. Throws `bad-number`. */
@@ -108,7 +108,7 @@ export const setRule = edit(
     })),
 );
 
-/** Takes a rule out. Rules that let it cut or follow them forget it; conditions on its showing stay, and say so. */
+/** Removes a rule. Rules that may be cut or followed by it forget it; conditions on its showing stay, and are reported. */
 export const removeRule = edit(
   (_project, _behaviour: BehaviourName, name: string) => `remove the rule ${name}`,
   (project, behaviour, name) =>
@@ -126,7 +126,7 @@ export const removeRule = edit(
     })),
 );
 
-/** Moves a rule so that it stands at a place from the top. */
+/** Moves a rule to a position from the top. */
 export const moveRule = edit(
   (_project, _behaviour: BehaviourName, name: string, to: number) => `move the rule ${name} to place ${to + 1}`,
   (project, behaviour, name, to) =>
@@ -176,7 +176,7 @@ function withChange(rule: Rule, change: RuleChange): Rule {
   return asksMoment && !("keep" in change) && (made.keep ?? "while") === "while" ? { ...made, keep: "whole" } : made;
 }
 
-/** The project with the behaviour changed; as it was if that changes nothing. */
+/** The project with the behaviour changed, or unchanged if that changes nothing. */
 function changed(project: Project, name: BehaviourName, change: (behaviour: Behaviour) => Behaviour): Project {
   const before = behaviourNamed(project, name);
   const after = change(before);
@@ -202,14 +202,14 @@ function taken(all: readonly { readonly name: string }[]): ReadonlySet<string> {
   return new Set(all.map(({ name }) => name));
 }
 
-/** Throws `bad-name` or `name-taken`; a name may stay as it is. */
+/** Throws `bad-name` or `name-taken`; keeping the name is allowed. */
 function newName(wanted: string, before: string | null, all: readonly { readonly name: string }[], kind: string): string {
   const name = checkedName(wanted, `${kind} name`);
   if (name !== before && all.some((each) => each.name === name))
     throw new CaravanError(
       "name-taken",
       `"${name}"`,
-      `There is such ${kind === "input" ? "an" : "a"} ${kind} already.`,
+      `There is already ${kind === "input" ? "an" : "a"} ${kind} of this name.`,
       "Type another name.",
     );
   return name;

@@ -50,7 +50,7 @@ export const placeFrames = edit(
         touched = true;
         const sameSize = rect.w === frame.rect.w && rect.h === frame.rect.h;
         const { size: _size, inset: _inset, ...plain } = frame;
-        // A frame of another size is no longer padded as it was.
+        // A frame of another size loses its padding.
         return sameSize ? { ...frame, rect } : { ...plain, rect };
       });
       return touched ? withSource(next, { ...withAnchoredFrames(source, frames), cut: { by: "hand" } }) : next;
@@ -81,7 +81,7 @@ export const makeEqual = edit(
     const wanted = new Set(refs);
     const chosen = project.sources.flatMap((source) =>
       source.frames
-        // What is put together has its canvas already.
+        // An assembled frame already has its canvas.
         .filter((frame) => !frame.pieces && wanted.has(frameRef(source, frame)))
         .map((frame) => ({ source, frame, box: boxOf(source, frame, meeting) })),
     );
@@ -111,7 +111,7 @@ export const makeEqual = edit(
   },
 );
 
-/** How far a frame's own pixels reach from where it meets the others: whole pixels, so that nothing is drawn between two. */
+/** How far a frame's own pixels reach from the meeting point: whole pixels, so that nothing is drawn between two. */
 function boxOf(source: Source, frame: Frame, meeting: Meeting): { left: number; right: number; up: number; down: number } {
   const { w, h } = drawnSize({ ...frame, size: undefined });
   if (meeting === "origin") {
@@ -128,7 +128,7 @@ function boxOf(source: Source, frame: Frame, meeting: Meeting): { left: number; 
   return { left, right: w - left, up, down: h - up };
 }
 
-/** Takes hand-drawn frames away for good; clips that show them say so. */
+/** Removes hand-drawn frames permanently; clips that show them report it. */
 export const removeFrames = edit(
   (_project, refs: readonly FrameRef[]) => `remove ${counted(refs.length, "frame")}`,
   (project, refs) => {

@@ -23,7 +23,7 @@ export interface ChangedPicture extends StoredPicture {
 
 export type NewArt = Pick<Source, "pictures" | "layers">;
 
-/** Whether it is the very art that the source has. */
+/** Whether it equals the source's current art. */
 export function isSameArt({ pictures, layers = [] }: NewArt, changed: readonly ChangedPicture[]): boolean {
   return (
     changed.length === pictures.length &&
@@ -60,12 +60,12 @@ export function withChangedArt(project: Project, source: Source, changed: readon
   return { pictures, layers };
 }
 
-/** The source with new art in the place of its own, still with the frames of before. Throws as `withChangedArt` does. */
+/** The source with new art, still with its earlier frames. Throws like `withChangedArt`. */
 export function sourceWithArt(project: Project, source: Source, changed: readonly ChangedPicture[]): Source {
   return { ...source, ...withChangedArt(project, source, changed) };
 }
 
-/** Where the pictures of a new layer go: beside those below, `art/camp_light.png`. */
+/** The file paths for a new layer's pictures: beside those below, `art/camp_light.png`. */
 export function layerFiles(project: Project, { pictures }: Pick<Source, "pictures">, layer: string): string[] {
   const { files, folders } = takenPaths(project.sources);
   const taken = new Set([...files, ...folders]);
@@ -77,8 +77,8 @@ export function layerFiles(project: Project, { pictures }: Pick<Source, "picture
 }
 
 /**
- * Pictures keep the files and numbers that the source has, place by place; more are named after the first. Where the stills' own numbers are
- * known, a series goes by these.
+ * Pictures keep the source's files and numbers by position; further ones are named after the first. A series with known file numbers is
+ * matched by those.
  */
 function withFiles(
   project: Project,

@@ -31,7 +31,7 @@ describe("parts of clips", () => {
     expect(split.clips.map(({ name }) => name)).toHaveLength(3);
     expect(split.clips.map((clip) => clip.steps.length)).toEqual([2, 2, 2]);
     expect(split.clips[0]?.name).toBe("walk");
-    expect(() => splitClip(walk, WALK, [0])).toThrow(/no step to split it before/);
+    expect(() => splitClip(walk, WALK, [0])).toThrow(/no step after which to split/);
   });
 
   it("joined again are what was split: no step lost, none twice", () =>
@@ -138,7 +138,7 @@ describe("parseRanges", () => {
   });
 
   it("says which part it cannot read, and what there is", () => {
-    expect(() => parseRanges("1, x", 0, 4)).toThrow(/"x": This is no number/);
+    expect(() => parseRanges("1, x", 0, 4)).toThrow(/"x": This is neither a number/);
     expect(() => parseRanges("1-9", 0, 4)).toThrow(/There is no 9: numbers go from 0 to 4/);
     expect(() => parseRanges("0-4x5000", 0, 4)).toThrow(/more than 10000/);
   });

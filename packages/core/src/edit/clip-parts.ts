@@ -1,4 +1,4 @@
-/** Edits that recombine clips: split, join, part by rows; copy, double and reverse steps. */
+/** Edits that recombine clips: split, join, split by rows; copy, duplicate and reverse steps. */
 import {
   CaravanError,
   type Clip,
@@ -22,7 +22,7 @@ export const pasteSteps = edit(
     if (copied.length === 0) return project;
     const { steps } = clipNamed(project, name);
     const place = Math.max(0, Math.min(at, steps.length));
-    // Copies, so that a step that is pasted beside itself is told apart from it.
+    // Copies, so that a step pasted beside itself is distinct from it.
     return withSteps(project, name, [...steps.slice(0, place), ...copied.map((step) => ({ ...step })), ...steps.slice(place)]);
   },
 );
@@ -50,8 +50,8 @@ export const reverseSomeSteps = edit(
 );
 
 /**
- * Splits a clip before each of the steps at `places` into clips that follow each other in the list: the first keeps its name, the others get
- * free ones. Each plays as the whole did; the part in which the loop began goes on from that step. Throws `bad-call` if there is nothing to split at.
+ * Splits a clip before each of the steps at `places` into consecutive clips: the first keeps its name, the others get free ones. Each plays
+ * as the whole did; the part in which the loop began continues from that step. Throws `bad-call` if there is nothing to split at.
  */
 export const splitClip = edit(
   (_project, name: ClipName, places: readonly number[]) => `split ${name} into ${places.length + 1}`,
@@ -59,7 +59,7 @@ export const splitClip = edit(
     const clip = clipNamed(project, name);
     const cuts = [...new Set(places)].filter((place) => place > 0 && place < clip.steps.length).sort((a, b) => a - b);
     if (cuts.length === 0)
-      throw new CaravanError("bad-call", `clip "${name}"`, "There is no step to split it before.", "Choose a step after the first.");
+      throw new CaravanError("bad-call", `clip "${name}"`, "There is no step after which to split it.", "Choose a step after the first.");
     const parts = [0, ...cuts].map((from, k) => clip.steps.slice(from, cuts[k] ?? clip.steps.length));
     return inPlaceOf(project, clip, parts);
   },
@@ -97,7 +97,7 @@ export const joinClips = edit(
   },
 );
 
-/** The steps of a clip grouped by the row of their frames, rows in the order in which they first stand; missing frames stay with those before. */
+/** The steps of a clip grouped by the row of their frames, in order of first appearance; missing frames stay with the previous ones. */
 export function rowsOfClip(project: Project, clip: Clip): Step[][] {
   const rows = new Map<string, Step[]>();
   let last = "";
@@ -118,12 +118,12 @@ export const partByRows = edit(
     const clip = clipNamed(project, name);
     const rows = rowsOfClip(project, clip);
     if (rows.length < 2)
-      throw new CaravanError("bad-call", `clip "${name}"`, "All its frames are of one row.", "Split it where you like instead.");
+      throw new CaravanError("bad-call", `clip "${name}"`, "All its frames are of one row.", "Split it by hand instead.");
     return inPlaceOf(project, clip, rows);
   },
 );
 
-/** Takes a frame out of every clip that shows it. The frame stays in the tray. */
+/** Removes a frame from every clip that shows it. The frame stays in the tray. */
 export const removeFrameEverywhere = edit(
   (_project, ref: FrameRef) => `take ${ref.slice(ref.indexOf("/") + 1)} out of all clips`,
   (project, ref) =>
@@ -150,7 +150,7 @@ export const mergeEqualSteps = edit(
     let loopFrom = 0;
     for (const [k, step] of steps.entries()) {
       const before = merged.at(-1);
-      // The step that the loop goes on from begins a step of its own, or the lead-in would come again.
+      // The step where the loop continues begins a step of its own, or the lead-in would repeat.
       const begins = k === clip.loopFrom && k > 0;
       if (before?.frame !== step.frame || step.events?.length || begins || JSON.stringify(before.parts) !== JSON.stringify(step.parts))
         merged.push(step);

@@ -24,8 +24,8 @@ export interface NamedRow {
 }
 
 /**
- * Makes a clip of each of the rows, in the order given, of its kept frames in the tray's order; and the actions that were matched by the clips'
- * names. Throws `bad-name`, `name-taken` or `nothing-picked`; then nothing has changed.
+ * Makes a clip from each of the rows, in the given order, with its kept frames in tray order; and the actions matched by the clips' names.
+ * Throws `bad-name`, `name-taken` or `nothing-picked`; then nothing has changed.
  */
 export const clipsOfRows = edit<[id: SourceId, rows: readonly NamedRow[], actions?: readonly MatchedAction<ClipName>[]]>(
   (project, id, rows) => `make ${counted(rows.length, "clip")} of rows of ${sourceById(project, id).name}`,
@@ -41,15 +41,15 @@ export const clipsOfRows = edit<[id: SourceId, rows: readonly NamedRow[], action
   },
 );
 
-/** Frames that belong together by a name, of which there is no clip yet. */
+/** Frames that belong together by name, without a clip yet. */
 export interface NamedFrames {
   readonly name: string;
   readonly refs: readonly FrameRef[];
 }
 
 /**
- * What could be clips by names: sources whose names tell a facing, each one clip; and groups of a source's frames whose own names differ only
- * in a number at the end, if there are several groups. Without those of which there is a clip of that name already.
+ * Clips that could be made by names: one per source whose name contains a facing, and one per group of frames whose names differ only in a
+ * final number, if there are several groups. Without those that already have a clip of that name.
  */
 export function framesByNames({ sources, clips }: Pick<Project, "sources" | "clips">): NamedFrames[] {
   const taken = new Set<string>(clips.map(({ name }) => name));

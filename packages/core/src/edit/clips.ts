@@ -16,8 +16,8 @@ import { withClipsBecome } from "../references";
 import { edit } from "./edit";
 
 /**
- * Adds a clip at the end that shows `refs` in the order given. The name, if taken, is refused; without one the clip is
- * named after its first frame's source. Throws `nothing-picked`, `bad-name` or `name-taken`.
+ * Adds a clip at the end that shows `refs` in the given order. Without a name the clip is named after its first frame's source. Throws
+ * `nothing-picked`, `bad-name` or `name-taken`.
  */
 export const addClip = edit<[refs: readonly FrameRef[], name?: string]>(
   (project, refs, name) => `make ${name?.trim() || nameForClip(project, refs)}`,
@@ -30,7 +30,7 @@ export const addClip = edit<[refs: readonly FrameRef[], name?: string]>(
   },
 );
 
-/** The name that a clip of these frames gets when nobody gives one. */
+/** The default name for a clip of these frames. */
 export function nameForClip(project: Project, refs: readonly FrameRef[]): ClipName {
   const first = refs[0] ? findFrame(project, refs[0]) : null;
   return freeName(first?.source.name ?? "clip", new Set(project.clips.map((clip) => clip.name))) as ClipName;
@@ -69,9 +69,9 @@ export const removeClip = edit(
 /** What may be set of a clip's rules of playing. */
 export type ClipRulesChange = Partial<Pick<Clip, "playback" | "times" | "loopFrom" | "after" | "doubleEnds">>;
 
-const RULE_WORDS: Record<Clip["playback"], string> = { once: "once", loop: "in a loop", pingpong: "back and forth" };
+const RULE_WORDS: Record<Clip["playback"], string> = { once: "once", loop: "in a loop", pingpong: "as a ping-pong" };
 
-/** Sets how a clip goes on after its last step. `loopFrom` is kept inside the clip. */
+/** Sets how a clip continues after its last step. `loopFrom` is kept inside the clip. */
 export const setClipRules = edit(
   (_project, name: ClipName, change: ClipRulesChange) =>
     change.playback ? `play ${name} ${RULE_WORDS[change.playback]}` : `change how ${name} plays`,
@@ -97,7 +97,7 @@ export const insertSteps = edit(
   },
 );
 
-/** Takes steps out, by index. The frames stay in the tray. */
+/** Removes steps by index. The frames stay in the tray. */
 export const removeSteps = edit(
   (_project, name: ClipName, indexes: readonly number[]) => `drop ${counted(indexes.length, "frame")} from ${name}`,
   (project, name, indexes) => {
@@ -108,7 +108,7 @@ export const removeSteps = edit(
   },
 );
 
-/** Moves steps together, in their order, so that the first of them stands at index `to` among the others. */
+/** Moves steps together, keeping their order, so that the first of them gets index `to` among the others. */
 export const moveSteps = edit(
   (_project, name: ClipName, indexes: readonly number[], _to: number) => `reorder ${counted(indexes.length, "frame")} of ${name}`,
   (project, name, indexes, to) => {
@@ -139,7 +139,7 @@ export function withClip(project: Project, name: ClipName, clip: Clip): Project 
   return { ...project, clips: project.clips.map((each) => (each.name === name ? clip : each)) };
 }
 
-/** The project with other steps in a clip; the loop goes on from the step that it went on from, or from the next one that is left. */
+/** The project with other steps in a clip; its loop continues from the same step, or from the next remaining one. */
 export function withSteps(project: Project, name: ClipName, steps: Clip["steps"]): Project {
   const clip = clipNamed(project, name);
   return withClip(project, name, { ...clip, steps, loopFrom: loopFromAmong(clip, steps) });

@@ -33,10 +33,9 @@ import { withMarkKinds } from "./told-marks";
 import { withSource } from "./with-source";
 
 /**
- * Cuts a source by a recipe that finds frames by itself. Frames that stay at their place keep what was decided about them: name,
- * origin, dropped. Clips keep their steps, also of frames that are gone now.
- * `coverage` is that of its sheet, cleared if it has a clearing, or what a worker has already found in it by this very recipe.
- * Throws what `gridOf` throws.
+ * Cuts a source by a recipe that finds frames by itself. Frames that stay at their place keep what was decided about them: name, origin,
+ * dropped. Clips keep their steps, including those of frames that are gone. `coverage` is that of the sheet, with its clearing, or what a
+ * worker has already found in it by this recipe. Throws what `gridOf` throws.
  */
 export const cutSource = edit(
   (project, id: SourceId, cut: Cut, _coverage: Coverage | CutPieces) => `cut ${sourceById(project, id).name} ${cutInWords(cut)}`,
@@ -49,8 +48,8 @@ export const cutSource = edit(
 );
 
 /**
- * Gives a source the cut and the frames that it had, with all that was decided about them. Frames that were made since stay out. Throws
- * `changed-meanwhile` if its pictures are other ones now.
+ * Restores a source's earlier cut and frames, with everything decided about them. Frames made since are left out. Throws
+ * `changed-meanwhile` if its pictures have changed.
  */
 export const restoreCut = edit(
   (project, id: SourceId, before: Source) =>
@@ -59,7 +58,12 @@ export const restoreCut = edit(
     const source = sourceById(project, id);
     refuseOfPieces(source);
     if (hashesOf(before) !== hashesOf(source))
-      throw new CaravanError("changed-meanwhile", source.name, "Its art has changed since it was cut so.", "Cut it into cells again.");
+      throw new CaravanError(
+        "changed-meanwhile",
+        source.name,
+        "Its art has changed since it was cut that way.",
+        "Cut it into cells again.",
+      );
     return withSource(project, { ...source, cut: before.cut, frames: framesScaledBy(before.frames, scaleOf(source) / scaleOf(before)) });
   },
 );
@@ -71,8 +75,8 @@ function hashesOf(source: Source): string {
 }
 
 /**
- * Cuts a source into the frames that a metadata file told, and keeps how it was understood for the next such file. `before` are those that the
- * same file told when it was read another way: frames go by their names then, and names and origins that nobody changed are told anew.
+ * Cuts a source into the frames described by a metadata file, and stores the reading for the next such file. `before` are the frames of the
+ * same file's earlier reading: frames are then matched by name, and names and origins that nobody changed are read again.
  */
 export const cutByMetadata = edit(
   (
@@ -95,8 +99,8 @@ export const cutByMetadata = edit(
 );
 
 /**
- * Gives a source changed art together with the metadata file that describes it anew: frames go by their names, wherever they lie now, and what
- * a person decided about them stays, in pixels of the frame. `before` as in `cutByMetadata`. Throws `bad-call` for a series.
+ * Gives a source changed art together with a new metadata file: frames are matched by name, wherever they are now, and what a person
+ * decided about them stays, in pixels of the frame. `before` as in `cutByMetadata`. Throws `bad-call` for a series.
  */
 export const refreshByMetadata = edit(
   (
@@ -106,16 +110,11 @@ export const refreshByMetadata = edit(
     _cut: Extract<Cut, { by: "metadata" }>,
     _frames: readonly NewFrame[],
     _before: readonly NewFrame[],
-  ) => `take in the changed art of ${sourceById(project, id).name}`,
+  ) => `use the new art of ${sourceById(project, id).name}`,
   (project, id, picture, cut, found, before) => {
     const source = sourceById(project, id);
     if (source.pictures.length > 1)
-      throw new CaravanError(
-        "bad-call",
-        source.name,
-        "A metadata file describes a sheet, and this is a series.",
-        "Bring it in as a source.",
-      );
+      throw new CaravanError("bad-call", source.name, "A metadata file describes a sheet, and this is a series.", "Import it as a source.");
     const changed: Source = { ...source, ...withChangedArt(project, source, [picture]) };
     const told = withMarkKinds(project, found);
     const frames = framesAsTold(changed, told.frames, withMarkKinds(told.project, before).frames);
@@ -123,7 +122,7 @@ export const refreshByMetadata = edit(
   },
 );
 
-/** Frames as a file tells them; with what it told `before`, they go by their names. */
+/** Frames as described by a file, matched by name if `before` has its earlier description. */
 function framesAsTold(source: Source, found: readonly NewFrame[], before: readonly NewFrame[] | null): Frame[] {
   const named = (frames: readonly NewFrame[]) => frames.map((frame) => inProjectPixels(frame, scaleOf(source)));
   const told = before && new Map(named(before).map((frame) => [placeOf(frame), frame]));
@@ -133,7 +132,7 @@ function framesAsTold(source: Source, found: readonly NewFrame[], before: readon
   });
 }
 
-/** A frame as a file tells it, fit for the project: a file tells its origins and marks in pixels of the art. */
+/** A frame as described by a file, converted for the project: files give origins and marks in pixels of the art. */
 function inProjectPixels({ name, origin, marks, ...each }: NewFrame, scale: number): NewFrame {
   return {
     ...{ ...each, ...nameOf(name) },
@@ -142,7 +141,7 @@ function inProjectPixels({ name, origin, marks, ...each }: NewFrame, scale: numb
   };
 }
 
-/** Whether a frame still has the name, the origin and the marks that a file told. */
+/** Whether a frame still has the name, the origin and the marks from a file. */
 function saidOf({ name, origin, marks }: Frame, told: NewFrame | undefined): Said {
   if (!told) return { name: false, origin: false, marks: false };
   return {
@@ -179,10 +178,10 @@ export const setClearing = edit(
 );
 
 /**
- * Replaces a source's pictures by changed art and runs its recipe again, or cuts by another `grid` if the art is on another one now. A series
- * keeps the files it had and gains what is more. With `drawings`, frames follow what is drawn in them; without, they stay at their places.
- * Other sources of the same pictures, such as a variant in other colours, get them too. `coverages` are of each picture with its layers. Throws what
- * `gridOf` throws, `changed-meanwhile`, `too-many-pictures`, `picture-mismatch` if a layer does not fit over its new picture.
+ * Replaces a source's pictures by changed art and runs its recipe again, or cuts by another `grid` if the art now has another one. A series
+ * keeps its files and gains new ones. With `drawings`, frames follow their drawings; without, they stay at their places. Other sources of
+ * the same pictures, such as a variant in other colours, are updated too. `coverages` are of each picture with its layers. Throws what
+ * `gridOf` throws, `changed-meanwhile`, `too-many-pictures`, `picture-mismatch` if a layer does not fit its new picture.
  */
 export const refreshSource = edit<
   [
@@ -193,11 +192,11 @@ export const refreshSource = edit<
     grid?: GridCut | undefined,
   ]
 >(
-  (project, id) => `take in the changed art of ${sourceById(project, id).name}`,
+  (project, id) => `use the new art of ${sourceById(project, id).name}`,
   (project, id, pictures, coverages, drawings, grid) => {
     const source = sourceById(project, id);
     refuseOfPieces(source);
-    if (pictures.length === 0) throw new CaravanError("missing-picture", source.name, "There is no picture to take in.", "Choose one.");
+    if (pictures.length === 0) throw new CaravanError("missing-picture", source.name, "There is no picture to use.", "Choose one.");
     if (isSameArt(source, pictures)) return project;
     const all = project.sources.filter((each) => each === source || isOfSamePictures(each, source));
     refuseTooMany(project, (pictures.length - source.pictures.length) * all.length);
@@ -219,7 +218,7 @@ function isOfSamePictures(one: Source, other: Source): boolean {
   );
 }
 
-/** Whether what is drawn in the frames of one is what is drawn in those of the other. */
+/** Whether the frames of both show the same drawings. */
 function isCutAlike(one: Source, other: Source): boolean {
   return (
     one.frames.length === other.frames.length &&
@@ -247,8 +246,8 @@ function refreshed(source: Source, art: NewArt, coverages: readonly Coverage[], 
 }
 
 /**
- * The source with its frames' usual origin spelled out, for when they are cut by cells of another size: it is a place in the cell, and the
- * figures shall go on standing where they stand.
+ * The source with its frames' default origin made explicit, before cells change size: it is a place in the cell, and the figures should
+ * stay where they stand.
  */
 function standing(source: Source): Source {
   const [first] = source.frames;
@@ -358,7 +357,7 @@ function piecesOf(given: Coverage | CutPieces, cut: FindingCut, source: Source):
   return "pieces" in given ? given.pieces : cutSheet(given, cut, source.name).pieces;
 }
 
-/** Frames that are told where they are stay there, as far as their picture is there and still reaches. */
+/** Frames with given rectangles stay there, if their picture still exists and is large enough. */
 function stillFitting(frames: readonly Frame[], { pictures }: Source): Frame[] {
   const kept = frames.filter(({ rect, picture = 0 }) => {
     const on = pictures[picture];

@@ -16,7 +16,7 @@ import { clipsInWords } from "./clips-in-words";
 import { edit } from "./edit";
 import { withFrames } from "./with-frames";
 
-/** Where data is written: on frames, or on clips. */
+/** Where data is stored: on frames or on clips. */
 export type DataPlaces = { readonly frames: readonly FrameRef[] } | { readonly clips: readonly ClipName[] };
 
 /** Writes a value under a name, in the place of what was there. Throws `bad-name`, and `bad-number` for what JSON cannot say. */
@@ -28,13 +28,13 @@ export const setData = edit(
   },
 );
 
-/** Takes what is written under a name away. */
+/** Removes the data with a name. */
 export const removeData = edit(
   (_project, on: DataPlaces, name: string) => `take ${name} off ${placesInWords(on)}`,
   (project, on, name) => withData(project, on, (data) => data.filter((each) => each.name !== name)),
 );
 
-/** Calls what is written under a name by another one. Throws `bad-name`; `name-taken` where the other one is there already. */
+/** Renames data. Throws `bad-name`; `name-taken` if the new name exists. */
 export const renameData = edit(
   (_project, on: DataPlaces, from: string, to: string) => `call ${from} ${to} on ${placesInWords(on)}`,
   (project, on, from, to) => {
@@ -67,19 +67,14 @@ function withData(project: Project, on: DataPlaces, change: (data: readonly Data
 export function withEntry(data: readonly DataEntry[], entry: DataEntry): readonly DataEntry[] {
   if (data.some(({ name }) => name === entry.name)) return data.map((each) => (each.name === entry.name ? entry : each));
   if (data.length >= MOST_DATA)
-    throw new CaravanError("bad-call", "data", `There are ${MOST_DATA} values already.`, "Take some away, or write a list or an object.");
+    throw new CaravanError("bad-call", "data", `There are ${MOST_DATA} values already.`, "Remove some, or use a list or an object.");
   return [...data, entry];
 }
 
 /** Throws `bad-name`, and `bad-number` for what JSON cannot say. */
 export function checkedEntry(name: string, value: DataValue): DataEntry {
   if (!isDataValue(value))
-    throw new CaravanError(
-      "bad-number",
-      `data "${name}"`,
-      "That is no value that JSON can say.",
-      "Write text, a number, a list or an object.",
-    );
+    throw new CaravanError("bad-number", `data "${name}"`, "JSON cannot express this value.", "Write text, a number, a list or an object.");
   return { name: checkedName(name, "name of data"), value };
 }
 

@@ -11,7 +11,7 @@ export type DeliveryChange = {
       : Delivery[K];
 };
 
-/** Changes the delivery at `index`. Throws `bad-number` with the field that does not fit, `name-taken`. */
+/** Changes the delivery at `index`. Throws `bad-number` with the invalid field, `name-taken`. */
 export const setDelivery = edit(
   (project, index: number, change: DeliveryChange) => `change ${wordsFor(change)} of ${project.deliveries[index]?.name ?? "the delivery"}`,
   (project, index, change): Project => {
@@ -38,13 +38,13 @@ export const addDelivery = edit(
   (project, name, like): Project => {
     const model = like === null ? USUAL_DELIVERY : deliveryAt(project, like);
     const parsed = Delivery.safeParse({ ...model, name });
-    if (!parsed.success) throw new CaravanError("bad-name", `delivery "${name}"`, "Files cannot be called so.", "Type another name.");
+    if (!parsed.success) throw new CaravanError("bad-name", `delivery "${name}"`, "Files cannot have this name.", "Type another name.");
     refuseTwin(project, name, -1);
     return { ...project, deliveries: [...project.deliveries, parsed.data] };
   },
 );
 
-/** Takes a delivery away. Throws `last-delivery` if it is the only one. */
+/** Removes a delivery. Throws `last-delivery` if it is the only one. */
 export const removeDelivery = edit(
   (project, index: number) => `remove the delivery ${project.deliveries[index]?.name ?? ""}`,
   (project, index): Project => {
@@ -68,7 +68,7 @@ function deliveryAt(project: Project, index: number): Delivery {
 
 function refuseTwin(project: Project, name: string, but: number): void {
   if (project.deliveries.some((each, k) => k !== but && each.name.toLowerCase() === name.toLowerCase()))
-    throw new CaravanError("name-taken", `delivery "${name}"`, "There is another delivery of this name.", "Type another name.");
+    throw new CaravanError("name-taken", `delivery "${name}"`, "There is already a delivery of this name.", "Type another name.");
 }
 
 function merged(before: Delivery, change: DeliveryChange): object {
@@ -92,8 +92,8 @@ const WORDS: Record<keyof Delivery, string> = {
   name: "the name",
   kind: "the kind of pictures",
   filter: "the filter",
-  choice: "what goes",
-  frameNames: "how frames are called",
+  choice: "the contents",
+  frameNames: "the frame names",
   densities: "the sizes",
   packing: "the packing",
   sheet: "the sheet",
@@ -101,30 +101,30 @@ const WORDS: Record<keyof Delivery, string> = {
   mirroredFilms: "the films of mirrored facings",
   gifBackground: "the background of GIFs",
   data: "the files beside",
-  parts: "what becomes of parts",
+  parts: "the handling of parts",
   counting: "how numbers count",
 };
 
 /** A part of a setting that would not be understood by its own name. */
 const PART_WORDS: Readonly<Record<string, string>> = {
-  "choice.of": "what goes",
-  "choice.names": "what goes",
-  "choice.pattern": "what goes",
-  "choice.frames": "what goes",
+  "choice.of": "the contents",
+  "choice.names": "the contents",
+  "choice.pattern": "the contents",
+  "choice.frames": "the contents",
   "packing.paddingPx": "the distance of frames",
-  "packing.extrudePx": "the repeated edge",
+  "packing.extrudePx": "the extruded edge",
   "packing.borderPx": "the border",
-  "packing.sides": "the sides of pages",
+  "packing.sides": "the page sides",
   "packing.maxPx": "the largest side",
   "packing.fixed": "the size of pages",
-  "packing.square": "the sides of pages",
+  "packing.square": "the page sides",
   "packing.maxPages": "the most pages",
   "packing.together": "what stays on one page",
   "packing.turn": "the turning of frames",
   "packing.trim": "the trimming",
   "packing.trimMarginPx": "the trimming",
-  "packing.share": "the sharing of equal frames",
-  "packing.shareMirrored": "the sharing of mirror pictures",
+  "packing.share": "the sharing of identical frames",
+  "packing.shareMirrored": "the sharing of mirrored frames",
   "packing.effort": "the search for smaller pages",
   "sheet.columns": "the columns",
   "sheet.marginPx": "the margin",

@@ -270,8 +270,8 @@ describe("the project", () => {
 
   it("refuses a delivery that cannot be", () => {
     expect(setDelivery(walk(), 0, { packing: { paddingPx: 4 } }).deliveries[0]?.packing).toMatchObject({ paddingPx: 4, extrudePx: 1 });
-    expect(setDelivery.label(walk(), 0, { packing: { shareMirrored: true } })).toBe("change the sharing of mirror pictures of atlas");
-    expect(setDelivery.label(walk(), 0, { choice: { of: "clips", names: ["walk"] } })).toBe("change what goes of atlas");
+    expect(setDelivery.label(walk(), 0, { packing: { shareMirrored: true } })).toBe("change the sharing of mirrored frames of atlas");
+    expect(setDelivery.label(walk(), 0, { choice: { of: "clips", names: ["walk"] } })).toBe("change the contents of atlas");
     expect(() => setDelivery(walk(), 0, { name: "a/b" })).toThrow(/A file name without/);
     expect(() => setDelivery(walk(), 0, { packing: { maxPx: 4 } })).toThrow(/maxPx/);
     expect(setDelivery(walk(), 0, { filter: "nearest" })).toEqual(walk());

@@ -1,13 +1,13 @@
 import type { Project } from "../model";
 
 /**
- * A change to a project: a pure function `(project, …args) → project` that also knows what to call itself.
+ * Describes a change to a project: a pure function `(project, …args) → project` with a label for undo.
  *
- * The old project stays valid; untouched parts are shared; an edit that changes nothing returns the very object it was given.
+ * The old project stays valid; unchanged parts are shared; an edit that changes nothing returns the object it was given.
  */
 export interface Edit<Args extends unknown[]> {
   (project: Project, ...args: Args): Project;
-  /** What undo calls it, as in "Undo: drop 2 frames"; told of the project before the change. */
+  /** Its label for undo, as in "Undo: drop 2 frames", given the project before the change. */
   label(project: Project, ...args: Args): string;
 }
 

@@ -5,8 +5,8 @@ import { checkedEntry, withEntry } from "./data";
 import { edit } from "./edit";
 
 /**
- * Names the events that fire when the steps at `indexes` are entered, in this order; none takes them away. An event that a step fires already
- * keeps its value. Throws `bad-name`.
+ * Sets the events of the steps at `indexes`, in this order; an empty list removes them. Events that a step already has keep their values.
+ * Throws `bad-name`.
  */
 export const setStepEvents = edit(
   (_project, name: ClipName, indexes: readonly number[], events: readonly string[]) =>
@@ -22,7 +22,10 @@ export const setStepEvents = edit(
   },
 );
 
-/** Gives an event a value on those of the steps at `indexes` that fire it; `undefined` takes it away. Throws `bad-number` for what JSON cannot say. */
+/**
+ * Sets an event's value on those of the steps at `indexes` that fire it; `undefined` removes it. Throws `bad-number` for what JSON cannot
+ * express.
+ */
 export const setEventValue = edit(
   (_project, name: ClipName, _indexes: readonly number[], event: string, value: DataValue | undefined) =>
     value === undefined ? `take the value off ${event} in ${name}` : `give ${event} a value in ${name}`,
@@ -39,7 +42,7 @@ export const setEventValue = edit(
   },
 );
 
-/** The step with these events and, of the values, those of its events; the very step if it has them already. */
+/** The step with these events and their values; the same object if it already has them. */
 export function stepWithEvents(step: Step, events: readonly string[], values: readonly DataEntry[]): Step {
   const { events: before = [], eventValues: valuesBefore = [], ...plain } = step;
   const kept = values.filter(({ name }) => events.includes(name));

@@ -14,7 +14,7 @@ export const deliverLike = edit(
   }),
 );
 
-/** Says what a field of an example means; null takes back what was said. The example's own place in the project stays. */
+/** Sets the meaning of an example's field; null removes it. The example keeps its position in the project. */
 export const assignField = edit(
   (_project, name: string, path: string, means: string | null) =>
     means === null ? `forget what ${path} of ${name} means` : `say what ${path} of ${name} means`,
@@ -28,7 +28,7 @@ export const assignField = edit(
   },
 );
 
-/** Takes an example out of the project, and out of the deliveries that are written in its shape. */
+/** Removes an example from the project, and from the deliveries in its shape. */
 export const forgetExample = edit(
   (_project, name: string) => `forget the example ${name}`,
   (project, name): Project => ({

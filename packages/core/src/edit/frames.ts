@@ -2,7 +2,7 @@ import { CaravanError, checkedName, counted, type Frame, type FrameRef, findFram
 import { edit } from "./edit";
 import { withFrames } from "./with-frames";
 
-/** Takes frames out of the tray. They stay known, so that they can be restored and clips that show them can say so. */
+/** Drops frames from the tray. They are remembered, so that they can be restored and clips that show them can say so. */
 export const dropFrames = edit(
   (_project, refs: readonly FrameRef[]) => `drop ${counted(refs.length, "frame")}`,
   (project, refs) => withFrames(project, new Set(refs), ({ frame }) => (frame.dropped ? frame : { ...frame, dropped: true })),
@@ -37,12 +37,12 @@ export const restoreFrames = edit(
     }),
 );
 
-/** Names one frame; an empty name goes back to `<source>/<number>`. Throws `not-found`, `bad-name` or `name-taken`. */
+/** Names one frame; an empty name restores `<source>/<number>`. Throws `not-found`, `bad-name` or `name-taken`. */
 export const renameFrame = edit(
-  (_project, _ref: FrameRef, name: string) => (name.trim() ? `name a frame ${name.trim()}` : "take a frame's name back"),
+  (_project, _ref: FrameRef, name: string) => (name.trim() ? `name a frame ${name.trim()}` : "remove a frame's name"),
   (project, ref, wanted) => {
     const found = findFrame(project, ref);
-    if (!found) throw new CaravanError("not-found", `frame ${ref}`, "It is not in the cut any more.", "Choose another frame.");
+    if (!found) throw new CaravanError("not-found", `frame ${ref}`, "It is no longer part of the cut.", "Choose another frame.");
     const { name: _before, ...plain } = found.frame;
     const next: Frame = wanted.trim() === "" ? plain : { ...plain, name: checkedName(wanted, "frame name") };
     const name = frameName(found.source, next);

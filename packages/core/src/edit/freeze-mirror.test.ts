@@ -54,6 +54,6 @@ describe("freezing a mirror", () => {
     );
     expect(clipNamed(freezeMirror(single, GO, "w", [picture(3)]), "go-w").steps).toHaveLength(1);
     expect(() => freezeMirror(single, GO, "e", [picture(3)])).toThrow(/facing e is no mirror/);
-    expect(() => freezeMirror(single, GO, "w", [])).toThrow(/not those that were mirrored/);
+    expect(() => freezeMirror(single, GO, "w", [])).toThrow(/no longer the mirrored ones/);
   });
 });

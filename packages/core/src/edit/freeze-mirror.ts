@@ -54,7 +54,7 @@ export const freezeMirror = edit(
     const clip = mirroredClip(project, name, facing);
     const refs = framesOfClips([clip]);
     if (refs.length !== pictures.length)
-      throw new CaravanError("bad-call", `clip "${clip.name}"`, "Its frames are not those that were mirrored.", "Freeze it again.");
+      throw new CaravanError("bad-call", `clip "${clip.name}"`, "Its frames are no longer the mirrored ones.", "Freeze it again.");
     const called = freeName(`${name}-${facing}`, new Set(project.clips.map((each) => each.name))) as ClipName;
     const whole = { by: "count", columns: 1, rows: 1, margin: { x: 0, y: 0 }, gap: { x: 0, y: 0 }, keepEmpty: true } as const;
     const added = takeIn(project, [
@@ -72,7 +72,7 @@ export const freezeMirror = edit(
     const origins = new Map<FrameRef, FramePoint>();
     for (const [from, to] of own) {
       const found = findFrame(project, from);
-      if (!found) throw new CaravanError("missing-frame", `clip "${clip.name}"`, "One of its frames is missing.", "Take it out first.");
+      if (!found) throw new CaravanError("missing-frame", `clip "${clip.name}"`, "One of its frames is missing.", "Remove it first.");
       const { x, y } = originOf(found.source, found.frame);
       origins.set(to, { x: frameSize(found.source, found.frame).w - x, y });
     }
@@ -90,7 +90,7 @@ function layersOf(pictures: readonly MirroredPicture[], { name }: Clip): { layer
     throw new CaravanError(
       "bad-call",
       `clip "${name}"`,
-      "Its frames have unlike layers, which one source cannot have.",
+      "Its frames have different layers, and one source cannot have both.",
       "Give their sources the same layers, or leave the facing mirrored.",
     );
   const first = pictures[0]?.layers ?? [];

@@ -26,9 +26,9 @@ export function framesToPart(source: Source): Frame[] {
 }
 
 /**
- * Two sources more: one of the distinct tiles, cut from the same pictures, and one whose frames are put together from them. `parted` is of what is
- * drawn in the rectangles of `framesToPart`, in their order. Throws `bad-number` for frames of more pieces than one may have, `bad-call` for
- * sources at another scale.
+ * Adds two sources: one of the distinct tiles, cut from the same pictures, and one whose frames are assembled from them. `parted` covers
+ * the rectangles of `framesToPart`, in their order. Throws `bad-number` for frames with too many pieces, `bad-call` for sources at another
+ * scale.
  */
 export const putTogetherFromTiles = edit(
   (project, id: SourceId, _parted: Parted) => `put ${sourceById(project, id).name} together from tiles`,
@@ -39,17 +39,17 @@ export const putTogetherFromTiles = edit(
       throw new CaravanError(
         "bad-call",
         source.name,
-        "It stands at another scale, so its tiles are no whole pixels of the project.",
+        "It has a scale, so its tiles are not whole pixels of the project.",
         "Set its scale to ×1 first.",
       );
     const frames = framesToPart(source);
     if (frames.length === 0 || parts.length === 0)
-      throw new CaravanError("nothing-picked", source.name, "It has no frames with something drawn in them.", "Cut it first.");
+      throw new CaravanError("nothing-picked", source.name, "It has no frames with anything drawn in them.", "Cut it first.");
     if (
       laid.some((each) => each.length > MOST_PIECES) ||
       frames.some((frame) => Math.max(...Object.values(drawnSize(frame))) > LARGEST_CANVAS)
     )
-      throw new CaravanError("bad-number", source.name, `A frame would have more than ${MOST_PIECES} tiles.`, "Take larger tiles.");
+      throw new CaravanError("bad-number", source.name, `A frame would have more than ${MOST_PIECES} tiles.`, "Use larger tiles.");
     const names = new Set(project.sources.map(({ name }) => name));
     const tilesName = freeName(`${source.name} tiles`, names, " ");
     const { origin, clearing, pictures } = source;

@@ -90,7 +90,7 @@ describe("a layer over a source", () => {
     expect(() => addLayer(plain(), S1, { name: "light", blend: "add", pictures: [wide] }, [])).toThrow(/33 × 30 px.*32 × 30 px/);
     expect(() => addLayer(plain(), S1, { name: "light", blend: "add", pictures: [light, light] }, [])).toThrow(/2 pictures/);
     expect(() => addLayer(lit, S1, { name: "LIGHT", blend: "add", pictures: [light] }, [])).toThrow(/already/);
-    expect(() => addLayer(plain(), S1, { name: "a/b", blend: "add", pictures: [light] }, [])).toThrow(/names of files/);
+    expect(() => addLayer(plain(), S1, { name: "a/b", blend: "add", pictures: [light] }, [])).toThrow(/part of file names/);
     const [source] = lit.sources as [Source];
     const unlike = {
       ...lit,

@@ -34,9 +34,9 @@ export interface NewLayer {
 }
 
 /**
- * Lays a further layer over a source's pictures, above those that are there. `coverages` are of its pictures with all layers, the new one too:
- * its recipe is run again. A name that a layer of the project has is written as that is, and blended as that is. Throws `bad-name`,
- * `name-taken`, `picture-mismatch`, `bad-count`, `too-many-pictures`, `bad-call` for a source of pieces.
+ * Adds a layer over a source's pictures, above the existing ones. `coverages` are of its pictures with all layers, including the new one:
+ * its recipe runs again. A layer name that the project already uses gets the same spelling and blend mode. Throws `bad-name`, `name-taken`,
+ * `picture-mismatch`, `bad-count`, `too-many-pictures`, `bad-call` for a source of pieces.
  */
 export const addLayer = edit(
   (project, id: SourceId, { name }: NewLayer, _coverages: readonly Coverage[]) => `lay ${name} over ${sourceById(project, id).name}`,
@@ -65,12 +65,7 @@ export function layerFor(project: Project, source: Pick<Source, "name" | "pictur
       "Choose another name, or give that one's new art.",
     );
   if (layers.length >= MOST_LAYERS)
-    throw new CaravanError(
-      "bad-count",
-      source.name,
-      `It has ${counted(MOST_LAYERS, "layer")}, which are all it can have.`,
-      "Remove one first.",
-    );
+    throw new CaravanError("bad-count", source.name, `It has ${counted(MOST_LAYERS, "layer")}, which is the limit.`, "Remove one first.");
   if (layer.pictures.length !== source.pictures.length)
     throw new CaravanError(
       "picture-mismatch",
@@ -85,7 +80,7 @@ export function layerFor(project: Project, source: Pick<Source, "name" | "pictur
         "picture-mismatch",
         source.name,
         `The layer "${name}" is ${width} × ${height} px, and what is below it ${below.width} × ${below.height} px.`,
-        "Make them equally large: layers lie over one another pixel by pixel.",
+        "Make them the same size: layers are combined pixel by pixel.",
       );
   }
   const files = layerFiles(project, source, name);
@@ -102,7 +97,7 @@ function alikeInProject({ sources }: Pick<Project, "sources">, layer: { name: st
   return there ? { name: there.name, blend: there.blend } : layer;
 }
 
-/** Takes a layer off a source. `coverages` are of what is left. Throws `not-found`. */
+/** Removes a layer from a source. `coverages` are of the rest. Throws `not-found`. */
 export const removeLayer = edit(
   (project, id: SourceId, name: string, _coverages: readonly Coverage[]) => `take ${name} off ${sourceById(project, id).name}`,
   (project, id, name, coverages): Project => {
@@ -126,13 +121,13 @@ export const setLayerClearing = edit(
   },
 );
 
-/** How all layers of a name lie over what is below them. Throws `not-found`. */
+/** Sets the blend mode of all layers with a name. Throws `not-found`. */
 export const blendLayer = edit(
   (_project, name: string, blend: Blend) => `${blend === "normal" ? "paint" : blend} ${name}`,
   (project, name, blend) => withLayers(project, name, (layer) => ({ ...layer, blend })),
 );
 
-/** Throws `not-found`, `bad-name`, `name-taken` if a source that has it has a layer of the new name too. */
+/** Throws `not-found`, `bad-name`, `name-taken` if a source with it also has a layer with the new name. */
 export const renameLayer = edit(
   (_project, name: string, to: string) => `rename the layer ${name} to ${to.trim()}`,
   (project, name, to) => {
@@ -152,7 +147,7 @@ export const renameLayer = edit(
   },
 );
 
-/** Moves a layer of a source by so many places, up for more than 0. Throws `not-found`. */
+/** Moves a layer of a source by a number of places, up if positive. Throws `not-found`. */
 export const moveLayer = edit(
   (project, id: SourceId, name: string, by: number) => `move ${name} ${by > 0 ? "up" : "down"} in ${sourceById(project, id).name}`,
   (project, id, name, by) => {
@@ -188,7 +183,7 @@ function withLayers(project: Project, name: string, change: (layer: Layer) => La
     const layers = source.layers.map((each) => (each.name === name ? change(each) : each));
     return JSON.stringify(layers) === JSON.stringify(source.layers) ? source : { ...source, layers };
   });
-  if (!found) throw new CaravanError("not-found", `layer "${name}"`, "No source has such a layer.", "Choose one that is there.");
+  if (!found) throw new CaravanError("not-found", `layer "${name}"`, "No source has such a layer.", "Choose an existing one.");
   return sources.every((source, k) => source === project.sources[k]) ? project : { ...project, sources };
 }
 

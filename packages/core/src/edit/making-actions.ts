@@ -60,15 +60,15 @@ export function rowsOfSource({ frames }: Pick<Source, "frames">): number[] {
   return [...new Set(frames.filter(({ dropped }) => !dropped).map(({ row }) => row))].sort((a, b) => a - b);
 }
 
-/** The usual order of rows where the west side is left to be mirrored: from the one that looks at the viewer round by the east. */
+/** The usual order of rows if the west side is mirrored: from the one facing the viewer around by the east. */
 export function mirroredRows(ways: Ways, count: number): Facing[] {
   const side: readonly Facing[] = ways === 8 ? ["s", "se", "e", "ne", "n"] : ways === 4 ? ["s", "e", "n"] : ["e"];
   return side.slice(0, count);
 }
 
 /**
- * Makes clips of rows of a sheet, named after the action and their facing, and an action of them; with `mirror` what is then
- * missing is mirrored from across. Throws `bad-name` or `name-taken`.
+ * Makes clips from the rows of a sheet, named after the action and their facing, and an action from them; `mirror` fills missing facings
+ * from the opposite side. Throws `bad-name` or `name-taken`.
  */
 export const actionOfRows = edit(
   (_project, _source: SourceId, name: string, _ways: Ways, rows: readonly RowFacing[], _mirror: boolean) =>
@@ -87,9 +87,8 @@ export const actionOfRows = edit(
 );
 
 /**
- * Parts a clip into one for each row of the sheet that its frames are from, and makes an action of these: the first row looks along
- * `from.first`, the others go on round the rose. The clip gives way to its parts. Throws `bad-call` if its rows are not two, four
- * or eight of equal length.
+ * Splits a clip into one per row of its frames' sheet, and makes an action from these: the first row faces `from.first`, the others follow
+ * around the rose. The clips replace the original. Throws `bad-call` if its rows are not two, four or eight of equal length.
  */
 export const rowsAsFacings = edit(
   (_project, name: ClipName, _from: NumberedFrom) => `make the rows of ${name} facings`,
@@ -98,7 +97,7 @@ export const rowsAsFacings = edit(
     const rows = rowsOfClip(project, clip);
     const ways = facingsInRows(rows);
     if (ways === null)
-      throw new CaravanError("bad-call", `clip "${name}"`, "Its rows are not 2, 4 or 8 of equal length.", "Part it by rows instead.");
+      throw new CaravanError("bad-call", `clip "${name}"`, "Its rows are not 2, 4 or 8 of equal length.", "Split it by rows instead.");
     const order = roseFrom(ways, from);
     const taken = new Set<string>(project.clips.filter((each) => each !== clip).map((each) => each.name));
     const parts = rows.map((steps, k): Clip => {
@@ -127,12 +126,12 @@ export function facingsInRows(rows: readonly (readonly Step[])[]): Ways | null {
 }
 
 /**
- * Uses mirroring where art was mirrored by hand. `pairs` are frames of which the second is the mirror picture of the first. A clip
- * that shows the mirror pictures of another one's frames, in order, gives way to its mirror in all actions; mirror pictures that no
- * clip shows then are dropped. What neither is shown by an action nor unused stays.
+ * Uses mirroring for art that was mirrored by hand. In `pairs`, the second frame mirrors the first. A clip that shows the mirror images of
+ * another's frames, in order, is replaced by a mirror in all actions; mirror images then in no clip are dropped. Whatever is still used
+ * elsewhere stays.
  */
 export const mirrorInstead = edit(
-  (_project, pairs: readonly (readonly [FrameRef, FrameRef])[]) => `use mirrors for ${counted(pairs.length, "mirror picture")}`,
+  (_project, pairs: readonly (readonly [FrameRef, FrameRef])[]) => `use mirrors for ${counted(pairs.length, "mirror image")}`,
   (project, pairs) => {
     const twin = new Map(pairs.flatMap(([a, b]) => [[a, b] as const, [b, a] as const]));
     const shown = (name: ClipName) => Object.values(clipNamed(project, name).steps).map(({ frame }) => frame);

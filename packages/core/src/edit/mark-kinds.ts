@@ -23,7 +23,7 @@ import { withFrames } from "./with-frames";
 /** What outlines are traced by until a person says otherwise. */
 const USUAL_TRACE: Trace = { alpha: 1, withinPx: 1, corners: 24, convex: false };
 
-/** Adds a kind with a letter and a line that no other has, as long as there are some left. Throws `bad-name` or `name-taken`. */
+/** Adds a kind with a free letter and line pattern, as long as there are some. Throws `bad-name` or `name-taken`. */
 export const addMarkKind = edit(
   (_project, shape: MarkShape, name: string) => `add ${FIELD_OF_SHAPE[shape]} named ${name.trim()}`,
   (project, shape, wanted) => {
@@ -51,7 +51,7 @@ export const renameMarkKind = edit(
   },
 );
 
-/** Throws `bad-name` for what is not one letter or digit. */
+/** Throws `bad-name` unless it is one letter or digit. */
 export const setMarkLook = edit(
   (_project, name: MarkName, change: Partial<Pick<MarkKind, "letter" | "line">>) =>
     change.letter === undefined ? `change the line of ${name}` : `change the letter of ${name}`,
@@ -64,20 +64,19 @@ export const setMarkLook = edit(
   },
 );
 
-/** Says what the boxes or outlines of a kind are for, null for anything else. Throws `not-found` for points. */
+/** Sets the purpose of a kind of boxes or outlines, null for any. Throws `not-found` for points. */
 export const setBoxUse = edit(
   (_project, name: MarkName, use: BoxUse | null) => `${name} is for ${use ?? "anything"}`,
   (project, name, use) => {
     const kind = markNamed(project, name);
-    if (kind.shape === "point")
-      throw new CaravanError("not-found", name, "Points are for nothing but themselves.", "Choose boxes or outlines.");
+    if (kind.shape === "point") throw new CaravanError("not-found", name, "Points have no use of their own.", "Choose boxes or outlines.");
     if ((kind.use ?? null) === use) return project;
     const { use: _before, ...rest } = kind;
     return withKind(project, name, use ? { ...rest, use } : rest);
   },
 );
 
-/** Takes a kind away, with all marks of it. */
+/** Removes a kind with all its marks. */
 export const removeMarkKind = edit(
   (_project, name: MarkName) => `remove ${name}`,
   (project, name) => {
@@ -102,7 +101,7 @@ function withKind(project: Project, name: MarkName, kind: MarkKind): Project {
 function newName(project: Project, wanted: string): MarkName {
   const name = checkedName(wanted, "mark name") as MarkName;
   if (project.marks.some((each) => each.name === name))
-    throw new CaravanError("name-taken", `"${name}"`, "Other boxes or points are called so.", "Type another name.");
+    throw new CaravanError("name-taken", `"${name}"`, "Other marks have this name.", "Type another name.");
   return name;
 }
 
@@ -116,7 +115,7 @@ function renamedIn({ boxes, points, outlines }: FrameMarks, from: MarkName, to: 
   };
 }
 
-/** The first letter of its name that no other kind has, else any. */
+/** The first letter of its name that is free, otherwise any. */
 function freeLetter({ marks }: Pick<Project, "marks">, name: string): string {
   const letters = [...`${name}ABCDEFGHIJKLMNOPQRSTUVWXYZ`].filter((each) => /[\p{L}\p{N}]/u.test(each));
   const upper = letters.map((each) => (each.toUpperCase().length === 1 ? each.toUpperCase() : each));

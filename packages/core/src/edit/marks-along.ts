@@ -36,8 +36,8 @@ export function clipAcross({ actions }: Pick<Project, "actions">, name: ClipName
 }
 
 /**
- * Gives the frames of a clip what those of another have of a kind, step by step and mirrored: each mark stands as far on the other side of its
- * frame's origin. Steps of which the first clip has nothing stay as they are. Throws `bad-call` for clips of unlike length.
+ * Copies the marks of one kind from a clip to another, step by step and mirrored about each frame's origin. Steps without marks in the
+ * first clip stay unchanged in the other. Throws `bad-call` for clips of different length.
  */
 export const copyMarksMirrored = edit(
   (_project, name: MarkName, from: ClipName, to: ClipName) => `give ${to} the ${name} of ${from}, mirrored`,
@@ -48,8 +48,8 @@ export const copyMarksMirrored = edit(
       throw new CaravanError(
         "bad-call",
         `clip "${to}"`,
-        `It has ${counted(other.steps.length, "step")}, and ${from} has ${one.steps.length}: which step is the mirror of which is not known.`,
-        "Make them equally long first, or mark its frames by themselves.",
+        `It has ${counted(other.steps.length, "step")}, and ${from} has ${one.steps.length}, so their steps cannot be matched.`,
+        "Give them the same number of steps, or mark its frames by hand.",
       );
     const given = new Map<FrameRef, FrameMarks>();
     for (const [k, { frame }] of one.steps.entries()) {
@@ -74,7 +74,7 @@ export const copyMarksMirrored = edit(
   },
 );
 
-/** A frame's marks of one kind as the mirror has them, told from the origin. */
+/** A frame's marks of one kind, mirrored, relative to the origin. */
 function acrossOrigin({ source, frame }: PlacedFrame, name: MarkName): FrameMarks {
   const { x, y } = originOf(source, frame);
   const { w } = frameSize(source, frame);
@@ -91,8 +91,8 @@ function acrossOrigin({ source, frame }: PlacedFrame, name: MarkName): FrameMark
 }
 
 /**
- * Puts a point on every step of a clip that lacks it: on the way between those of the nearest steps before and after that have it, by how far
- * the step lies between them, as seen from the frames' origins; round the end of a clip that loops. Where only one side has it, it stands as there.
+ * Adds a point to every step of a clip that lacks it: interpolated between the nearest steps with the point, by time, relative to the
+ * frames' origins, wrapping around in a looping clip. With the point on one side only, it is copied from there.
  */
 export const fillPoint = edit(
   (_project, clip: ClipName, name: MarkName) => `fill in ${name} on ${clip}`,

@@ -55,7 +55,7 @@ describe("kinds of marks", () => {
     expect(refsWith(renamed, "trunk" as MarkName)).toEqual(new Set(four));
     expect(placed(renamed, ref(0)).frame.marks).toEqual({ boxes: { trunk: [BOX] }, points: { hand: { x: 3, y: 4.5 } } });
     expect(removeMarkKind(removeMarkKind(marked, BODY), HAND).sources).toEqual(porterProject().sources);
-    expect(() => renameMarkKind(marked, BODY, "hand")).toThrow(/Other boxes or points are called so/);
+    expect(() => renameMarkKind(marked, BODY, "hand")).toThrow(/Other marks have this name/);
   });
 });
 
@@ -173,6 +173,6 @@ describe("marks", () => {
     const file = JSON.parse(JSON.stringify(projectToFile(marked)));
     expect(projectFromFile(file, "caravan.json")).toEqual(marked);
     file.marks = file.marks.slice(1);
-    expect(() => projectFromFile(file, "caravan.json")).toThrow(/has a box "body", which is no kind/);
+    expect(() => projectFromFile(file, "caravan.json")).toThrow(/has a box "body", which is not a kind/);
   });
 });

@@ -1,4 +1,4 @@
-/** Edits boxes, points and outlines on frames, on one frame or on many. */
+/** Edits boxes, points and outlines of one frame or of many. */
 import {
   boxesIn,
   carriedBox,
@@ -55,7 +55,7 @@ export const changeBox = edit(
   },
 );
 
-/** Takes the box number `index` away from each frame that has it. */
+/** Removes the box at `index` from each frame that has it. */
 export const removeBox = edit(
   (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _index: number) => `take ${name} off ${of}`,
   (project, _of, refs, name, index) =>
@@ -97,8 +97,8 @@ export const putPoint = edit(
 );
 
 /**
- * Lets the point of the frame `at` point to an angle, in degrees clockwise from the right; null for no way. Other frames of `refs` whose point
- * has an angle are turned by as much; those whose point has none get the angle. Frames without the point stay. Throws `bad-number`.
+ * Sets the angle of the point on frame `at`, in degrees clockwise from the right; null removes it. Points with an angle on the other `refs`
+ * turn by the same amount; points without one get this angle. Frames without the point stay unchanged. Throws `bad-number`.
  */
 export const turnPoint = edit(
   (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _at: FrameRef, angle: number | null) =>
@@ -141,7 +141,7 @@ export const copyMarks = edit(
   },
 );
 
-/** Takes all marks of a kind off the frames. */
+/** Removes all marks of a kind from the frames. */
 export const clearMarks = edit(
   (_project, of: string, _refs: readonly FrameRef[], name: MarkName) => `take all ${name} off ${of}`,
   (project, _of, refs, name) => onFrames(project, refs, ({ frame }) => marksWithout(frame.marks, name)),
@@ -162,16 +162,16 @@ function onFrames(
 
 function placedFrame(project: Project, ref: FrameRef): PlacedFrame {
   const found = findFrame(project, ref);
-  if (!found) throw new CaravanError("missing-frame", ref, "This frame is not there any more.", "Choose another step.");
+  if (!found) throw new CaravanError("missing-frame", ref, "This frame no longer exists.", "Choose another step.");
   return found;
 }
 
-/** No frame is larger; what lies further out is a slip of the hand. */
+/** No frame is larger; anything further out is a slip. */
 const FURTHEST = 32_768; // px
 
 function checkedBox(box: Box): Box {
   if (![box.x, box.y, box.w, box.h].every((each) => Number.isInteger(each) && Math.abs(each) <= FURTHEST) || box.w < 1 || box.h < 1)
-    throw new CaravanError("bad-number", "box", "A box is in whole pixels, at least 1 wide and high.", "Type a number such as 12.");
+    throw new CaravanError("bad-number", "box", "A box is in whole pixels, at least 1 px wide and high.", "Type a number such as 12.");
   return box;
 }
 

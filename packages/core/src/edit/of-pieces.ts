@@ -1,6 +1,6 @@
 import { CaravanError, type Source } from "../model";
 
-/** What is put together from pieces has no picture of its own that could be cut, cleared or exchanged. */
+/** Refuses edits of a picture (cutting, clearing, replacing) for sources put together from pieces, which have none. */
 export function refuseOfPieces({ name, cut }: Pick<Source, "name" | "cut">): void {
   if (cut?.by === "pieces")
     throw new CaravanError(

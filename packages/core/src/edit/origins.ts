@@ -4,7 +4,7 @@ import { edit } from "./edit";
 import { withFrames } from "./with-frames";
 import { withSource } from "./with-source";
 
-/** Where the frames of a source stand; null goes back to the middle of each frame's bottom edge. */
+/** Sets the common origin of a source's frames; null restores the middle of each frame's bottom edge. */
 export const setSourceOrigin = edit(
   (project, id: SourceId, _origin: FramePoint | null) => `move the origin of ${sourceById(project, id).name}`,
   (project, id, origin) => {
@@ -14,13 +14,13 @@ export const setSourceOrigin = edit(
   },
 );
 
-/** Gives each of the frames an origin of its own. `of` names them for undo. Throws `bad-number` for a point that is not in half pixels. */
+/** Gives each frame its own origin. `of` names them for undo. Throws `bad-number` for a point that is not in half pixels. */
 export const placeOrigins = edit(
   (_project, of: string, _origins: ReadonlyMap<FrameRef, FramePoint>) => `place the origin of ${of}`,
   (project, _of, origins) => withOrigins(project, origins),
 );
 
-/** Gives frames the origins at which a clip stands steady. Throws `bad-number` as `placeOrigins` does. */
+/** Gives frames the origins that steady a clip. Throws `bad-number` like `placeOrigins`. */
 export const steadyClip = edit(
   (_project, clip: ClipName, _origins: ReadonlyMap<FrameRef, FramePoint>) => `steady ${clip}`,
   (project, _clip, origins) => withOrigins(project, origins),
@@ -45,7 +45,7 @@ export const nudgeOrigins = edit(
   },
 );
 
-/** Takes the frames' own origins back: they stand where their source's frames do. */
+/** Removes the frames' own origins, so that they use their source's. */
 export const forgetOrigins = edit(
   (_project, of: string, _refs: readonly FrameRef[]) => `let ${of} stand as the source does`,
   (project, _of, refs) =>

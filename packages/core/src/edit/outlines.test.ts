@@ -108,7 +108,7 @@ describe("outlines", () => {
     const [dip] = outlineFindings(project, clipOf(project), found(project));
     expect(dip).toMatchObject({ code: "outline-dips", place: { stop: "marks", clip: "walk", mark: "solid", steps: [2] } });
     expect(dip?.message).toBe(
-      "On one step the lower edge of solid lies 2 px lower than on the others: the character may fall and climb as it moves.",
+      "On one step the lower edge of solid lies 2 px lower than on the others: the character may drop and climb as it moves.",
     );
     for (const mend of [dip?.mend, ...(dip?.otherMends ?? [])]) {
       const mended = mend && "apply" in mend ? mend.apply(project) : project;
@@ -124,7 +124,7 @@ describe("outlines", () => {
     // The clip goes, and what was said of it is told until it is taken back.
     const gone = removeClip(steady, WALK);
     const [told] = kindFindings(gone, found(gone));
-    expect(told?.message).toMatch(/^Its frames of walk were to have one outline/);
+    expect(told?.message).toMatch(/^Its frames of walk should share one outline/);
     const forgotten = told?.mend && "apply" in told.mend ? told.mend.apply(gone) : gone;
     expect([kindFindings(forgotten, found(forgotten)), outline(forgotten, ref(2))]).toEqual([[], [block(6, 16)]]);
   });

@@ -23,7 +23,7 @@ import { withFrames } from "./with-frames";
 export const setTrace = edit(
   (_project, name: MarkName, change: Partial<Trace> | null) =>
     change === null
-      ? `trace ${name} no more`
+      ? `stop tracing ${name}`
       : `trace ${name} ${Object.keys(change).length === 1 ? (WORDS[Object.keys(change)[0] ?? ""] ?? "otherwise") : "otherwise"}`,
   (project, name, change) => {
     const { trace, ...kind } = outlineKind(project, name);
@@ -32,7 +32,12 @@ export const setTrace = edit(
     const present = Object.fromEntries(Object.entries(wanted).filter(([, value]) => value !== undefined));
     const checked = Trace.safeParse(present);
     if (!checked.success)
-      throw new CaravanError("bad-number", `outline ${name}`, "It cannot be traced so.", "Choose numbers within their bounds.");
+      throw new CaravanError(
+        "bad-number",
+        `outline ${name}`,
+        "It cannot be traced with these settings.",
+        "Choose numbers within their bounds.",
+      );
     return JSON.stringify(checked.data) === JSON.stringify(trace) ? project : withKind(project, { ...kind, trace: checked.data });
   },
 );
@@ -64,8 +69,8 @@ export const steadyOutline = edit(
 );
 
 /**
- * The frame `at` gets these outlines of its own, and all other `refs` the same at the same place from their origins; null for traced ones
- * again. Throws `bad-outline` for one that crosses itself.
+ * Sets the outlines of frame `at`, and gives all other `refs` the same ones relative to their origins; null restores traced ones. Throws
+ * `bad-outline` for one that crosses itself.
  */
 export const setOutlines = edit(
   (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _at: FrameRef, outlines: readonly Outline[] | null) =>
@@ -74,7 +79,7 @@ export const setOutlines = edit(
     outlineKind(project, name);
     const checked = outlines === null ? null : outlines.map((each) => checkedOutline(each, name));
     const from = findFrame(project, at);
-    if (!from) throw new CaravanError("missing-frame", at, "This frame is not there any more.", "Choose another step.");
+    if (!from) throw new CaravanError("missing-frame", at, "This frame no longer exists.", "Choose another step.");
     const set = (placed: PlacedFrame): FrameMarks | undefined =>
       marksWith(placed.frame.marks, name, {
         outlines: checked && (placed.frame === from.frame ? checked : checked.map((each) => carriedOutline(each, from, placed))),
@@ -84,7 +89,7 @@ export const setOutlines = edit(
 );
 
 const MOST_CORNERS = 65_536;
-/** No frame is larger; what lies further out is a slip of the hand. */
+/** No frame is larger; anything further out is a slip. */
 const FURTHEST = 32_768; // px
 
 /** Clockwise. A corner on a straight edge stays: it is on its way to somewhere. */
@@ -95,8 +100,8 @@ function checkedOutline(corners: Outline, name: MarkName): Outline {
     throw new CaravanError(
       "bad-outline",
       `outline ${name}`,
-      "It would cross or touch itself, so no game could tell its inside.",
-      "Put the corner where no other edge is between.",
+      "It would cross or touch itself, so it would have no clear inside.",
+      "Put the corner where it crosses no other edge.",
     );
   return areaOf(corners) > 0 ? corners : corners.toReversed();
 }

@@ -2,7 +2,7 @@
 import { CaravanError, checkedName, counted, freeName, MOST_COLOURS, Palette, type Piece, type Project, paletteNamed } from "../model";
 import { edit } from "./edit";
 
-/** Throws `bad-number` for colours that are none, or too many. The name gets a number behind it if it is taken. */
+/** Throws `bad-number` for invalid or too many colours. A name that is taken gets a number. */
 export const addPalette = edit(
   (_project, palette: Palette) => `make the palette ${palette.name.trim()}`,
   (project, palette): Project => {
@@ -17,11 +17,11 @@ export const setPaletteColours = edit(
   (project, name, colours) => changed(project, name, (palette) => ({ ...palette, colours: [...colours] })),
 );
 
-/** Which palette it stands for; null makes it one that is drawn in. */
+/** Sets the palette that it replaces; null makes it one to draw in. */
 export const setPaletteOf = edit(
   (_project, name: string, of: string | null) => (of === null ? `let ${name} stand for itself` : `let ${name} stand for ${of}`),
   (project, name, of) => {
-    if (of === name) throw new CaravanError("bad-call", `palette "${name}"`, "It cannot stand for itself.", "Choose another palette.");
+    if (of === name) throw new CaravanError("bad-call", `palette "${name}"`, "It cannot replace itself.", "Choose another palette.");
     if (of !== null) paletteNamed(project, of);
     return changed(project, name, ({ of: _before, ...palette }) => (of === null ? palette : { ...palette, of }));
   },
@@ -46,7 +46,7 @@ export const renamePalette = edit(
   },
 );
 
-/** Who wears it keeps its name, so that it can be seen that it is gone. */
+/** Sources and pieces that wear it keep its name, so that its absence is visible. */
 export const removePalette = edit(
   (_project, name: string) => `remove the palette ${name}`,
   (project, name): Project => {
@@ -58,8 +58,8 @@ export const removePalette = edit(
 );
 
 /**
- * A colour more that a palette takes for one that it has: where another palette is worn for it, both become the same. Throws `not-found` for a
- * palette or a colour that is not there.
+ * Makes a palette treat one more colour like one of its own: when another palette replaces it, both become the same. Throws `not-found` for
+ * an unknown palette or colour.
  */
 export const alsoTaken = edit(
   (_project, name: string, colour: string, like: string) => `take ${colour} for ${like} in ${name}`,
@@ -99,7 +99,7 @@ function fitPalette(palette: Palette): Palette {
   );
 }
 
-/** Every piece of the project through a change; the very objects where it changes nothing. */
+/** Maps every piece of the project; unchanged objects stay the same. */
 function withPieces(project: Project, change: (piece: Piece) => Piece): Project {
   const sources = project.sources.map((source) => {
     const frames = source.frames.map((frame) => {

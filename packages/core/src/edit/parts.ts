@@ -16,13 +16,16 @@ import {
 import { withSteps } from "./clips";
 import { edit } from "./edit";
 
-/** Fastens a guest to a host, over the parts that are there. Throws `bad-name`, `name-taken`, `not-found`, `bad-call` for a host that is its own guest. */
+/**
+ * Attaches a guest to a host, above existing parts. Throws `bad-name`, `name-taken`, `not-found`, `bad-call` for a host that is its own
+ * guest.
+ */
 export const attachPart = edit(
   (_project, { guest, host }: Part) => `attach ${guest} to ${host}`,
   (project, part): Project => {
     const parts = project.parts ?? [];
     if (parts.length >= MOST_PARTS)
-      throw new CaravanError("bad-count", "parts", `There are ${MOST_PARTS} parts, which are all that there can be.`, "Remove one first.");
+      throw new CaravanError("bad-count", "parts", `There are ${MOST_PARTS} parts, which is the limit.`, "Remove one first.");
     const made = sound(project, { ...part, name: newName(project, part.name) });
     return { ...project, parts: [...parts, made] };
   },
@@ -40,7 +43,7 @@ export const setPart = edit(
   },
 );
 
-/** Its steps follow. Throws `bad-name` or `name-taken`. */
+/** Updates its steps. Throws `bad-name` or `name-taken`. */
 export const renamePart = edit(
   (_project, from: string, to: string) => `rename the part ${from} to ${to.trim()}`,
   (project, from, to) => {
@@ -51,7 +54,7 @@ export const renamePart = edit(
   },
 );
 
-/** Takes it off, and from steps what they say of it. */
+/** Removes it, and its exceptions at steps. */
 export const removePart = edit(
   (_project, name: string) => `take the part ${name} off`,
   (project, name) => {
@@ -62,7 +65,7 @@ export const removePart = edit(
   },
 );
 
-/** Moves a part by so many places in the order in which they are drawn, up for more than 0. */
+/** Moves a part by a number of places in the drawing order, up if positive. */
 export const movePart = edit(
   (_project, name: string, by: number) => `draw ${name} ${by > 0 ? "later" : "earlier"}`,
   (project, name, by) => {
@@ -74,7 +77,7 @@ export const movePart = edit(
   },
 );
 
-/** What is otherwise of a part at steps of a clip; null for nothing. Throws `not-found`. */
+/** Sets a part's exception at steps of a clip; null removes it. Throws `not-found`. */
 export const setStepPart = edit(
   (_project, clip: ClipName, steps: readonly number[], part: string, told: StepPart | null) =>
     `${told === null ? "show" : told.hidden ? "hide" : told.front ? "bring forward" : "put behind"} ${part} on ${counted(steps.length, "step")} of ${clip}`,
@@ -117,17 +120,17 @@ function withStepParts(project: Project, become: (name: string) => string | null
   return clips.every((clip, k) => clip === project.clips[k]) ? project : { ...project, clips };
 }
 
-/** The part, if all that it names is there. */
+/** The part, if everything that it names exists. */
 function sound(project: Project, part: Part): Part {
   const { host, guest, at, by } = part;
   const where = `part "${part.name}"`;
   for (const play of [host, guest])
     if (![...project.actions, ...project.clips].some(({ name }) => name === play))
-      throw new CaravanError("not-found", where, `There is no action or clip "${play}".`, "Choose one that is there.");
+      throw new CaravanError("not-found", where, `There is no action or clip "${play}".`, "Choose an existing one.");
   for (const point of [at, ...(by === undefined ? [] : [by])])
     if (!isPoint(project, point))
       throw new CaravanError("not-found", where, `There is no kind of points "${point}".`, "Make one at Marks first.");
-  if (host === guest) throw new CaravanError("bad-call", where, "It would hang on itself.", "Choose another guest.");
+  if (host === guest) throw new CaravanError("bad-call", where, "It would be attached to itself.", "Choose another guest.");
   return part;
 }
 

@@ -3,11 +3,11 @@ import { allPictures, type Picture, PicturePath, type Project, type Source, with
 import { edit } from "./edit";
 
 /**
- * Lets pictures lie where a folder has them already, by their hashes, so that no second copy is made beside. Paths that a document cannot have are
- * passed over; pictures that would come to one path are told apart.
+ * Points pictures to files that a folder already has, matched by hash, so that no second copies are made. Invalid paths are skipped;
+ * pictures that would share a path get distinct ones.
  */
 export const layPictures = edit(
-  (_project, _places: ReadonlyMap<string, string>) => "leave the art where it lies",
+  (_project, _places: ReadonlyMap<string, string>) => "keep the art where it is",
   (project: Project, places) => {
     const laid = (picture: Picture): Picture => {
       const file = places.get(picture.sha256);

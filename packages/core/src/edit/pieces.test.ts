@@ -129,7 +129,7 @@ describe("groups of pieces", () => {
     project = groupPieces(project, first, [2, 3]);
     expect(piecesOn(project).map(({ group }) => group ?? null)).toEqual([1, null, 2, 2]);
     expect(piecesOn(ungroupPieces(project, first, [2, 3])).map(({ group }) => group ?? null)).toEqual([1, null, null, null]);
-    expect(() => groupPieces(project, first, [1, 1])).toThrow(/no group/);
+    expect(() => groupPieces(project, first, [1, 1])).toThrow(/group needs at least two/);
   });
 
   it("stay apart from those that are there when they are pasted", () => {
@@ -158,7 +158,7 @@ describe("variants in other colours", () => {
     expect(piecesOn(project).map(({ palette }) => palette ?? null)).toEqual([null, null, null, "elder"]);
     expect(clipsToDress(project, "guard")).toEqual(["walk"]);
     expect(clipsToDress(project, "robe")).toEqual([]);
-    expect(() => addVariants(project, ["walk" as ClipName], "robe")).toThrow(/stands for no other one/);
+    expect(() => addVariants(project, ["walk" as ClipName], "robe")).toThrow(/replaces no other palette/);
   });
 
   it("are told from other clips by what they show, whatever they are called", () => {

@@ -1,6 +1,6 @@
 /**
- * Frames put together from pieces. Pieces are told by their places in the frame's list, the lowest first. Every change leaves what it does not
- * name as it was, other frames above all.
+ * Edits frames put together from pieces. Pieces are addressed by their position in the frame's list, the lowest first. No edit changes
+ * anything that it does not name, other frames least of all.
  */
 import {
   CaravanError,
@@ -50,7 +50,7 @@ function emptyFrame(number: number, size: Size): Frame {
   return { key: `a${number}`, column: number, row: 0, number, rect: { x: 0, y: 0, ...size }, size, pieces: [] };
 }
 
-/** A frame more, right behind another one of its source and with the same pieces on it, or empty. */
+/** Adds a frame right after another of its source, with the same pieces or empty. */
 export const addFrameOfPieces = edit(
   (project, behind: FrameRef, copied: boolean) =>
     `${copied ? "copy a frame" : "add an empty frame"} of ${ofPieces(project, behind).source.name}`,
@@ -94,7 +94,7 @@ export const putPieces = edit(
           "bad-number",
           nameOfFrame(project, ref),
           `No frame has more than ${MOST_PIECES} pieces.`,
-          "Take some away first.",
+          "Remove some first.",
         );
       return before.toSpliced(at ?? before.length, 0, ...inFreeGroups(pieces, before));
     });
@@ -108,7 +108,7 @@ export const movePieces = edit(
     x === 0 && y === 0 ? project : changedAt(project, ref, places, (piece) => ({ ...piece, x: piece.x + x, y: piece.y + y })),
 );
 
-/** Mirrors each of the pieces where it lies. */
+/** Mirrors each of the pieces in place. */
 export const flipPieces = edit(
   (project, ref: FrameRef, places: readonly number[], way: "across" | "down") =>
     `flip ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)} ${way}`,
@@ -148,7 +148,7 @@ export const exchangePieces = edit(
   },
 );
 
-/** Another piece wherever one lies, in these frames. */
+/** Replaces one piece by another wherever it is used in these frames. */
 export const exchangeEverywhere = edit(
   (project, refs: readonly FrameRef[], from: FrameRef, to: FrameRef) =>
     `exchange ${nameOfFrame(project, from)} for ${nameOfFrame(project, to)} in ${counted(refs.length, "frame")}`,
@@ -159,8 +159,8 @@ export const exchangeEverywhere = edit(
 );
 
 /**
- * One piece instead of another that is nearly the same, wherever that lies in these frames; `flip` is how either has to be flipped to be like the
- * other. The art stays as it is.
+ * Replaces a near-duplicate piece by another wherever it is used in these frames; `flip` is the flip that makes them match. The art does
+ * not change.
  */
 export const mergePieces = edit<[refs: readonly FrameRef[], from: FrameRef, to: FrameRef, flip?: Flip | undefined]>(
   (project, refs, from, to) => `use ${nameOfFrame(project, to)} for ${nameOfFrame(project, from)} in ${counted(refs.length, "frame")}`,
@@ -189,7 +189,7 @@ export const colourPieces = edit(
   (project, ref, places, palette) => changedAt(project, ref, places, (piece) => withPalette(piece, palette)),
 );
 
-/** One palette for another in these frames; null stands for a piece's own colours. */
+/** Replaces one palette by another in these frames; null stands for a piece's own colours. */
 export const colourEverywhere = edit(
   (_project, refs: readonly FrameRef[], from: string | null, to: string | null) =>
     `wear ${to ?? "own colours"} instead of ${from ?? "own colours"} in ${counted(refs.length, "frame")}`,
@@ -197,12 +197,12 @@ export const colourEverywhere = edit(
     changed(project, refs, (pieces) => pieces.map((piece) => ((piece.palette ?? null) === from ? withPalette(piece, to) : piece))),
 );
 
-/** Makes pieces one group, taken out of those that they were in. Throws `bad-call` for fewer than two. */
+/** Groups pieces, removing them from other groups. Throws `bad-call` for fewer than two. */
 export const groupPieces = edit(
   (project, ref: FrameRef, places: readonly number[]) => `group ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)}`,
   (project, ref, places) => {
     if (new Set(places).size < 2)
-      throw new CaravanError("bad-call", nameOfFrame(project, ref), "One piece alone is no group.", "Choose two or more.");
+      throw new CaravanError("bad-call", nameOfFrame(project, ref), "A group needs at least two pieces.", "Choose two or more.");
     const chosen = new Set(places);
     return changed(project, [ref], (pieces) => {
       const taken = new Set(pieces.flatMap(({ group }, place) => (group === undefined || chosen.has(place) ? [] : [group])));
@@ -217,7 +217,7 @@ export const ungroupPieces = edit(
   (project, ref, places) => changedAt(project, ref, places, ({ group: _group, ...piece }) => piece),
 );
 
-/** Pieces that come onto a frame keep together, and apart from the groups that are there. */
+/** Pieces added to a frame stay grouped, separate from its existing groups. */
 function inFreeGroups(pieces: readonly Piece[], there: readonly Piece[]): Piece[] {
   const taken = new Set(there.flatMap(({ group }) => group ?? []));
   const numbers = new Map<number, number>();
@@ -295,12 +295,7 @@ function refuseNoPiece(project: Project, of: FrameRef): void {
   const found = findFrame(project, of);
   if (!found) throw new CaravanError("not-found", of, "There is no such frame to put there.", "Choose another piece.");
   if (isOfPieces(found.source))
-    throw new CaravanError(
-      "bad-call",
-      nameOfFrame(project, of),
-      "It is put together itself, and so can be no piece.",
-      "Take a frame that was cut.",
-    );
+    throw new CaravanError("bad-call", nameOfFrame(project, of), "It is put together itself, so it cannot be a piece.", "Use a cut frame.");
 }
 
 function sizeOfPiece(project: Project, { of }: Piece): Size {
@@ -341,7 +336,7 @@ function nameOfPiece(project: Project, { of }: Piece): string {
   return nameOfFrame(project, of);
 }
 
-/** Frames of sources of pieces on which a frame lies, with how many times it does. */
+/** Assembled frames that use a frame, with how many times. */
 export function usesOfPiece(project: Project, of: FrameRef): Map<FrameRef, number> {
   const uses = new Map<FrameRef, number>();
   for (const source of project.sources)
@@ -353,7 +348,7 @@ export function usesOfPiece(project: Project, of: FrameRef): Map<FrameRef, numbe
   return uses;
 }
 
-/** On how many frames each frame lies that is used as a piece. Cost: O(pieces of the project). */
+/** The number of frames that use each piece. Cost: O(pieces of the project). */
 export function usesOfPieces(project: Project): Map<FrameRef, number> {
   const uses = new Map<FrameRef, number>();
   for (const source of project.sources)

@@ -32,7 +32,7 @@ export const setSourceScale = edit(
   },
 );
 
-/** Frames whose origins and marks are told at another scale. */
+/** Frames with origins and marks converted to another scale. */
 export function framesScaledBy(frames: readonly Frame[], by: number): Frame[] {
   if (by === 1) return frames as Frame[];
   return frames.map((frame): Frame => {

@@ -23,15 +23,15 @@ export const setFpsOfClips = edit(
   (project, names, fps) => names.reduce((next: Project, name) => setClipFps(next, name, fps), project),
 );
 
-/** Sets how each goes on after its last step. */
+/** Sets how each continues after its last step. */
 export const setRulesOfClips = edit(
   (_project, names: readonly ClipName[], _change: ClipRulesChange) => `change how ${clipsInWords(names)} play`,
   (project, names, change) => names.reduce((next: Project, name) => setClipRules(next, name, change), project),
 );
 
 /**
- * Names clips by a pattern: `{name}` is a clip's own name, `{n}` its place among them from `first`. Actions and deliveries follow. Throws
- * `bad-name` or `name-taken`; then no name has changed.
+ * Names clips by a pattern: `{name}` is a clip's own name, `{n}` its number among them, counting from `first`. Actions and deliveries
+ * follow. Throws `bad-name` or `name-taken`; then no name has changed.
  */
 export const renameClips = edit(
   (_project, names: readonly ClipName[], pattern: string, _first: number) => `rename ${clipsInWords(names)} to ${pattern}`,
@@ -94,7 +94,7 @@ export const setDurationsInTurn = edit(
         "bad-call",
         `clip "${name}"`,
         `${counted(wanted.length, "duration")} for ${counted(indexes.length, "step")}.`,
-        "Type as many as there are steps, or fewer: they are then given in turn.",
+        "Type as many as there are steps, or fewer: they then repeat.",
       );
     const durations = wanted.map((each) => checkedDuration(each, `clip "${name}"`));
     const given = new Map(indexes.map((step, k) => [step, durations[k % durations.length] as Micros]));
@@ -122,7 +122,7 @@ export const copyEvents = edit(
           "bad-call",
           `clip "${name}"`,
           `It has ${counted(steps.length, "step")}, and ${from} has ${model.length}.`,
-          "Set its events by themselves, or make the clips equally long first.",
+          "Set its events by hand, or give the clips the same number of steps.",
         );
       const given = steps.map((step, k) => {
         return stepWithEvents(step, model[k]?.events ?? [], model[k]?.eventValues ?? []);

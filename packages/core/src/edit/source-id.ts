@@ -1,6 +1,6 @@
 import type { Project, SourceId } from "../model";
 
-/** Returns an id that no source has and no piece still refers to: what was removed must not come back as something else. */
+/** Returns an id that no source has and no piece refers to, so that a removed source never comes back as another one. */
 export function freeSourceId({ sources }: Pick<Project, "sources">): SourceId {
   let most = 0;
   const see = (id: string) => {

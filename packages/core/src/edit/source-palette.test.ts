@@ -79,7 +79,7 @@ describe("a variant of a drawn source", () => {
     expect(twin.frames[0]?.marks).toEqual(one.frames[0]?.marks);
     expect(pixelOf(made, `${twin.id}/c0r0` as FrameRef)).toEqual([0x11, 0x22, 0x33, 255]);
     expect(pixelOf(made, ref(0))).toEqual([0, 255, 42, 255]);
-    expect(() => addSourceVariant(project(), PORTER, "cloth")).toThrow(/stands for no other one/);
+    expect(() => addSourceVariant(project(), PORTER, "cloth")).toThrow(/replaces no other palette/);
   });
 
   it("gets the changed art of the pictures that it shares", () => {

@@ -35,8 +35,8 @@ export const setSourcePalette = edit(
 );
 
 /**
- * Shows colours of a source as others, by the palette that it wears, or by one that is made for it; the art stays as it is. Throws `bad-call` for a
- * source of pieces.
+ * Shows some colours of a source as others, by its palette or by a new one; the art does not change. Throws `bad-call` for a source of
+ * pieces.
  */
 export const drawAlike = edit(
   (project, id: SourceId, pairs: readonly (readonly [from: string, to: string])[]) =>
@@ -75,7 +75,7 @@ function lastOf(pairs: readonly (readonly [string, string])[], from: string): st
   return colour;
 }
 
-/** A colour more of the palette that is worn: like another that it knows, else simply that one. */
+/** Adds a colour to the palette in use: like another that it contains, or by itself. */
 function alike(project: Project, worn: string, base: string, from: string, to: string): Project {
   const there = paletteNamed(project, base).colours;
   if (there.includes(from)) {
@@ -94,8 +94,8 @@ function alike(project: Project, worn: string, base: string, from: string, to: s
 }
 
 /**
- * The same pictures in another palette, as a source of its own with the same frames, names and marks; clips and actions of its frames alone come
- * with it, all with the palette's name behind theirs. Throws `bad-call` for a source of pieces and a palette that stands for none, `not-found`.
+ * Makes a source with the same pictures, frames, names and marks in another palette; clips and actions that use only its frames are copied
+ * too, all with the palette's name appended. Throws `bad-call` for a source of pieces and for a palette that replaces none, `not-found`.
  */
 export const addSourceVariant = edit(
   (project, id: SourceId, palette: string) => `make ${sourceById(project, id).name} in ${palette}`,
@@ -106,8 +106,8 @@ export const addSourceVariant = edit(
       throw new CaravanError(
         "bad-call",
         `palette "${palette}"`,
-        "It stands for no other one, so nothing would change its colours.",
-        "Say what it stands for.",
+        "It replaces no other palette, so nothing would change colour.",
+        "Choose what it replaces.",
       );
     const behind = (name: string, taken: Iterable<string>) => freeName(fittedName(`${name}-${palette}`, 120) ?? "variant", new Set(taken));
     const names = new Set(project.sources.flatMap((each) => each.frames.flatMap(({ name }) => name ?? [])));
@@ -150,7 +150,7 @@ function refuseOfPieces(source: Pick<Source, "cut" | "name">): void {
     throw new CaravanError(
       "bad-call",
       `source "${source.name}"`,
-      "Its frames are put together: their pieces wear palettes, each its own.",
+      "Its frames are put together from pieces, which have their own palettes.",
       "Colour the pieces at Frames.",
     );
 }

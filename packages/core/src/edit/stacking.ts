@@ -8,7 +8,7 @@ export const RESTACKING: Readonly<Record<Restacking, string>> = {
   bottom: "send to the bottom",
 };
 
-/** Where the pieces at `places` lie afterwards, by place. */
+/** The new positions of the pieces at `places`, by position. */
 export function placesRestacked(count: number, places: readonly number[], to: Restacking): number[] {
   const order = restacked(
     Array.from({ length: count }, (_, place) => place),
@@ -27,7 +27,7 @@ export function restacked<Each>(all: readonly Each[], places: readonly number[],
     return to === "top" ? [...rest, ...moved] : [...moved, ...rest];
   }
   const next = all.map((each, place) => ({ each, chosen: isChosen[place] === true }));
-  // From the side that they go to, so that neighbours go on together and what is at the end already stays.
+  // Starting from the side that they move to, so that neighbours move together and pieces at the end stay.
   const along = to === "up" ? next.map((_, k) => next.length - 1 - k) : next.map((_, k) => k);
   const step = to === "up" ? 1 : -1;
   for (const at of along) {

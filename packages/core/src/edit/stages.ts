@@ -44,7 +44,7 @@ const WORDS: Readonly<Record<keyof StageChange, string>> = {
   platforms: "the platforms",
   zones: "the zones",
   effects: "the effects",
-  extras: "what stands about",
+  extras: "the others",
   hits: "what counts as a hit",
 };
 
@@ -67,7 +67,7 @@ export const renameStage = edit(
     stageNamed(project, from);
     const name = checkedName(to, "stage name") as StageName;
     if (name !== from && project.stages?.some((each) => each.name === name))
-      throw new CaravanError("name-taken", `"${name}"`, "There is such a stage already.", "Type another name.");
+      throw new CaravanError("name-taken", `"${name}"`, "There is already a stage of this name.", "Type another name.");
     return withNamesBecome(project, { stage: (each) => (each === from ? name : each) });
   },
 );
@@ -90,19 +90,15 @@ export const keepDrive = edit(
   },
 );
 
-/** Changes a kept rehearsal: its name, what of it is kept, or the account that it is held against. Throws `bad-name` or `name-taken`. */
+/** Changes a kept rehearsal: its name, its kept range, or the account that it is compared with. Throws `bad-name` or `name-taken`. */
 export const setDrive = edit(
   (_project, name: string, change: Partial<Drive>) =>
-    change.name !== undefined
-      ? `rename ${name} to ${change.name.trim()}`
-      : change.keys
-        ? `trim ${name}`
-        : `take what ${name} shows now as right`,
+    change.name !== undefined ? `rename ${name} to ${change.name.trim()}` : change.keys ? `trim ${name}` : `accept what ${name} shows now`,
   (project, name, change): Project => {
     const before = driveNamed(project, name);
     const wanted = change.name === undefined ? name : checkedName(change.name, "drive name");
     if (wanted !== name && project.drives?.some((each) => each.name === wanted))
-      throw new CaravanError("name-taken", `"${wanted}"`, "There is such a drive already.", "Type another name.");
+      throw new CaravanError("name-taken", `"${wanted}"`, "There is already a drive of this name.", "Type another name.");
     const drive = Drive.parse({ ...before, ...change, name: wanted });
     if (JSON.stringify(drive) === JSON.stringify(before)) return project;
     return { ...project, drives: (project.drives ?? []).map((each) => (each === before ? drive : each)) };

@@ -1,4 +1,4 @@
-/** Changes the times of several steps together. Rounding loses nothing: what one step gives up, another gets. */
+/** Changes the durations of several steps together. Rounding loses nothing: what one step gives up, another gets. */
 import { stretched } from "../clip";
 import { CaravanError, type ClipName, checkedDuration, clipNamed, counted, type Micros, type Project } from "../model";
 import { withSteps } from "./clips";
@@ -21,7 +21,7 @@ export const scaleSteps = edit(
 /** Makes the steps at `indexes` last `total` together, exactly, in the proportions that they have. Throws `bad-duration`. */
 export const spreadOverSteps = edit(
   (_project, name: ClipName, indexes: readonly number[], total: Micros) =>
-    `make ${counted(indexes.length, "step")} of ${name} last ${total / 1000} ms together`,
+    `make ${counted(indexes.length, "step")} of ${name} last ${total / 1000} ms in total`,
   (project, name, indexes, wanted) => {
     const { steps } = clipNamed(project, name);
     const places = placesOf(steps.length, indexes);
@@ -43,10 +43,7 @@ export const spreadOverSteps = edit(
   },
 );
 
-/**
- * Lets one step hold for so long that the whole clip lasts `total`; the others stay as they are. Throws `bad-duration` if the others
- * already take that long.
- */
+/** Extends one step so that the whole clip lasts `total`; the others stay. Throws `bad-duration` if the others already take that long. */
 export const holdUntil = edit(
   (_project, name: ClipName, step: number, total: Micros) => `hold step ${step} until ${name} lasts ${total / 1000} ms`,
   (project, name, step, total) => {

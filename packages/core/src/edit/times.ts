@@ -3,7 +3,7 @@ import { CaravanError, type ClipName, checkedDuration, clipNamed, counted, LONGE
 import { withSteps } from "./clips";
 import { edit } from "./edit";
 
-/** Gives the steps at `indexes` one duration each. Throws `bad-duration`. */
+/** Sets one duration for each of the steps at `indexes`. Throws `bad-duration`. */
 export const setStepDurations = edit(
   (_project, name: ClipName, indexes: readonly number[], duration: Micros) =>
     `set ${counted(indexes.length, "step")} of ${name} to ${duration / 1000} ms`,

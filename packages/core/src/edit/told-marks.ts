@@ -4,8 +4,8 @@ import { FIELD_OF_SHAPE, type FrameMarks, fittedName, MARK_SHAPES, type MarkName
 import { addMarkKind } from "./mark-kinds";
 
 /**
- * The project with a kind for each name of `frames`' marks, and the frames with their marks under the names of these. A name that the project
- * has for the other shape gets that of its own shape behind it.
+ * The project with a kind for each name in `frames`' marks, and the frames with their marks under those kinds' names. If the project uses a
+ * name for another shape, the new kind's shape is appended to its name.
  */
 export function withMarkKinds(project: Project, frames: readonly NewFrame[]): { project: Project; frames: readonly NewFrame[] } {
   if (frames.every(({ marks }) => marks === undefined)) return { project, frames };

@@ -68,7 +68,7 @@ export interface NamePattern {
 /** The names that a pattern gives these frames, in their order. */
 export function namesByPattern(source: Source, frames: readonly Frame[], { text, start, step, padding }: NamePattern): string[] {
   const digits = (value: number) => `${value < 0 ? "-" : ""}${String(Math.abs(value)).padStart(padding, "0")}`;
-  // In one go and by a function, so that neither $ nor {…} in a source's own name means anything.
+  // In one pass and by a function, so that neither $ nor {…} in a source's own name has a meaning.
   return frames.map((frame, k) =>
     text.replace(/\{(source|row|column|n)\}/g, (_, part: string) => {
       if (part === "source") return source.name;

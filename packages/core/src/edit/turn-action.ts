@@ -1,4 +1,4 @@
-/** Rotates an action's facings: every clip moves to the next one. For orders that were read from the wrong start. */
+/** Rotates an action's facings: every clip moves to the next one. Corrects orders that started at the wrong facing. */
 import { facingOfName, turnedBy, withFacingInName } from "../facing";
 import { type Action, type ActionName, actionNamed, CaravanError, type Clip, type ClipName, FACINGS_OF, type Facing } from "../model";
 import { withClipsBecome } from "../references";
@@ -6,8 +6,8 @@ import { mirrorMissing, ordered, withAction } from "./actions";
 import { edit } from "./edit";
 
 /**
- * Gives each clip of an action the next facing of its rose, clockwise (1) or the other way (-1). Clips that have their facing in their names are
- * renamed with it; mirrored facings are mirrored anew from what lies across then. Throws `name-taken` if a clip that is not of the action has
+ * Moves each clip of an action to the next facing of its rose, clockwise (1) or counter-clockwise (-1). Clips with their facing in their
+ * names are renamed; mirrored facings are mirrored again from the new opposite side. Throws `name-taken` if a clip outside the action has
  * such a name.
  */
 export const turnAction = edit(
@@ -21,7 +21,7 @@ export const turnAction = edit(
     if (own.length === 0 || action.ways === 1) return project;
     const names = new Map<ClipName, ClipName>();
     for (const { clip, from, to } of own) {
-      // A clip that stands at two facings is called by the first.
+      // A clip used at two facings is named after the first.
       if (names.has(clip) || facingOfName(clip).facing !== from) continue;
       names.set(clip, withFacingInName(clip, to) as ClipName);
     }
@@ -44,7 +44,12 @@ function refuseTakenNames(others: readonly Clip[], names: ReadonlyMap<ClipName, 
   const taken = new Set<string>(others.map(({ name }) => name));
   for (const name of names.values()) {
     if (taken.has(name))
-      throw new CaravanError("name-taken", `clip "${name}"`, "Turned so, two clips would have this name.", "Rename one of them first.");
+      throw new CaravanError(
+        "name-taken",
+        `clip "${name}"`,
+        "After this turn, two clips would have this name.",
+        "Rename one of them first.",
+      );
     taken.add(name);
   }
 }

@@ -22,8 +22,9 @@ import { edit } from "./edit";
 import { withSource } from "./with-source";
 
 /**
- * Copies of clips in which every piece that is drawn in the colours that a palette stands for wears that palette; pieces in other colours stay as
- * they are. Actions whose every clip is among them are copied too. Throws `bad-call` for a palette that stands for none, and for clips of frames that are not put together; `not-found`.
+ * Copies clips so that every piece in the colours that a palette replaces wears that palette; other pieces stay. Actions whose clips are
+ * all included are copied too. Throws `bad-call` for a palette that replaces none, and for clips of frames that are not assembled;
+ * `not-found`.
  */
 export const addVariants = edit(
   (_project, clips: readonly ClipName[], palette: string) => `make ${counted(clips.length, "clip")} in ${palette}`,
@@ -33,8 +34,8 @@ export const addVariants = edit(
       throw new CaravanError(
         "bad-call",
         `palette "${palette}"`,
-        "It stands for no other one, so nothing would change its colours.",
-        "Say what it stands for.",
+        "It replaces no other palette, so nothing would change colour.",
+        "Choose what it replaces.",
       );
     const clips = names.map((name) => clipNamed(project, name));
     let next = project;
@@ -45,8 +46,8 @@ export const addVariants = edit(
         throw new CaravanError(
           "bad-call",
           ref,
-          "It is not put together from pieces, so it has no palette to wear.",
-          "Take clips of frames of pieces only.",
+          "It is not put together from pieces, so it cannot wear a palette.",
+          "Choose clips that use only such frames.",
         );
       const { source, frame } = found;
       const keys = source.frames.map(({ key }) => Number(key.slice(1)));
@@ -80,7 +81,7 @@ export const addVariants = edit(
   },
 );
 
-/** Clips that a palette can dress: of frames of pieces only, in which something is drawn in the colours that it stands for. */
+/** Clips that a palette can recolour: they use assembled frames only, some with the colours that it replaces. */
 export function clipsToDress(project: Project, palette: string): ClipName[] {
   const of = project.palettes?.find(({ name }) => name === palette)?.of;
   if (of === undefined) return [];
@@ -100,7 +101,7 @@ export function clipsAlike(project: Project, clip: Clip): ClipName[] {
   );
 }
 
-/** What a frame shows, colours left out; the same text for frames that show the same. Null for one that is gone. */
+/** A text for what a frame shows, ignoring colours, equal for equal frames. Null for a missing one. */
 function drawingOf(project: Project, ref: FrameRef): string | null {
   const found = findFrame(project, ref);
   if (!found) return null;

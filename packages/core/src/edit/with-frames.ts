@@ -1,7 +1,7 @@
 import { type Frame, type FrameRef, frameRef, type PlacedFrame, type Project } from "../model";
 import { withSource } from "./with-source";
 
-/** The project with the frames of `refs` changed; what a change returns as it was given is left as it is. */
+/** Returns the project with the frames of `refs` changed. A frame that the change returns as given stays the same object. */
 export function withFrames(project: Project, refs: ReadonlySet<FrameRef>, change: (placed: PlacedFrame, ref: FrameRef) => Frame): Project {
   const meant = new Set([...refs].map((ref) => ref.slice(0, ref.indexOf("/"))));
   return project.sources.reduce((next: Project, source) => {

@@ -79,7 +79,7 @@ describe("an example whose picture is at hand", () => {
     const text = textOf(({ x, y, w, h }) => ({ x, y: PAGE.h - y - h, w, h }));
     const { example } = learnExample(text, "bales.json", seenBales());
     const { page: _page, ...without } = example;
-    expect(() => shapeOf(without)).toThrow(/counts from the picture's bottom.*Give the picture that it describes together with it/s);
+    expect(() => shapeOf(without)).toThrow(/counts from the picture's bottom.*Give it together with its picture/s);
   });
 });
 

@@ -274,8 +274,8 @@ describe("other content in the shape of an example", () => {
     });
     expect(text).toContain('"y": 1.0}');
     expect(notes).toEqual([
-      "out.data: its shape has one time for all steps; the mean was written for burn.",
-      "out.data: its shape has no place for the events of burn.",
+      "out.data: its shape has one duration for all steps; the mean was written for burn.",
+      "out.data: its shape cannot hold the events of burn.",
     ]);
   });
 
@@ -313,12 +313,12 @@ describe("other content in the shape of an example", () => {
     expect(lines.get("made")).toBeNull();
     expect(lines.get("total")).toBe("number of frames");
     expect(told.strange).toEqual(["frames.*.note"]);
-    expect(told.noPlace).toContain("playing to and fro");
+    expect(told.noPlace).toContain("ping-pong playback");
   });
 
   it("refuses a name that the shape cannot spell, and says why", () => {
     const frames = { "fire 0": demo.frames["fire/0"] as AtlasFrame };
-    expect(() => written(LINED, { ...demo, frames, clips: {} })).toThrow(/"fire 0": This name cannot stand on a line of its own/);
+    expect(() => written(LINED, { ...demo, frames, clips: {} })).toThrow(/"fire 0": The example's shape cannot hold this name/);
   });
 
   it("takes a file for each page where the example has room for one", () => {

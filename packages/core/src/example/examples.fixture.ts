@@ -1,4 +1,4 @@
-/** Metadata files of unlike structure, all of our own invention, and atlases to write in their shape. */
+/** Metadata files of different structures, all invented by us, and atlases to write in their shape. */
 import type { Atlas, AtlasClip, AtlasFrame } from "../atlas";
 import { readClips, readFrames, recognise, unseen } from "../metadata";
 
@@ -75,7 +75,7 @@ strike_0
   full: 22, 35
   offset: 1, 0`;
 
-/** Frames inside of their clips, which stand under their names. */
+/** Frames inside their clips, which are keyed by name. */
 export const NESTED = `{ "sheet": "hero.png",
   "moves": {
     "walk":   { "fps": 8,  "loop": true,  "pictures": [ [2, 2, 20, 34], [24, 2, 22, 33], [48, 2, 19, 35] ] },
@@ -115,7 +115,7 @@ export const LISTED = `{
   ]
 }`;
 
-/** Corners, the second of which is the last pixel inside. */
+/** Corners, the second being the last pixel inside. */
 export const LAST_INSIDE = `{
   "image": "hero.png", "width": 128, "height": 96,
   "pieces": [

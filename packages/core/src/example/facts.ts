@@ -4,7 +4,7 @@ import type { Facing, FramePoint, Outline, Rect, Size } from "../model";
 
 export interface PageFacts {
   readonly image: string;
-  /** Null where nothing tells it. */
+  /** Null if the file does not give it. */
   readonly size: Size | null;
   readonly index: number;
   /** Pixels out for each pixel of the art. */
@@ -19,7 +19,7 @@ export interface FrameFacts {
   /** Of the upright rectangle in the untrimmed frame. */
   readonly inset: FramePoint;
   readonly size: Size;
-  /** From the untrimmed frame's top left corner; null where nothing tells it. */
+  /** From the untrimmed frame's top-left corner; null if the file does not give it. */
   readonly origin: FramePoint | null;
   /** The first box of each kind, and the point of each, in pixels of the untrimmed frame. */
   readonly boxes: Readonly<Record<string, Rect>>;
@@ -36,7 +36,7 @@ export interface FrameFacts {
 }
 
 export interface ClipFacts {
-  /** As the file calls it: that of its action, where the file tells facings beside it. */
+  /** Its name in the file: that of its action if the file gives facings separately. */
   readonly name: string;
   readonly facing: Facing | null;
   readonly playback: AtlasClip["playback"];
@@ -56,7 +56,7 @@ export interface Sheet {
   readonly clips: readonly ClipFacts[];
 }
 
-/** Where a value is asked for: on which page, of which frame, clip and step. */
+/** The context of a value: its page, frame, clip and step. */
 export interface Scope {
   readonly sheet: Sheet;
   readonly page: PageFacts;
@@ -65,7 +65,7 @@ export interface Scope {
   readonly step?: StepFacts;
 }
 
-/** The first box of each kind, which is all that a shape with one place for it can say. */
+/** The first box of each kind, which is all that a shape with one place can hold. */
 export function firstOfEach(boxes: Readonly<Record<string, readonly Rect[]>> = {}): Record<string, Rect> {
   return Object.fromEntries(Object.entries(boxes).flatMap(([name, [first]]) => (first ? [[name, first] as const] : [])));
 }

@@ -37,7 +37,7 @@ export function addFurther(
     if (kept.has(path)) continue;
     const differs = list.some(({ value }) => value !== list[0]?.value);
     const equals = (quantity: Quantity) => list.every(({ value, scope }) => saysSame(quantity, value, scope));
-    // Where all records have the same number, only the field's name shows whether it is this extent or equals it by chance.
+    // If all records have the same number, only the field's name shows whether it is this quantity or equal by chance.
     const side = typeof list[0]?.value === "number" ? (sideOf(path)?.side ?? null) : null;
     if (differs || side !== null) {
       const found = FURTHER.find((each) => (differs || each.extent === side) && equals(each));
@@ -69,7 +69,7 @@ const GEOMETRY = [
   "point*",
 ];
 
-/** Whether a number may be a place or a size: its own name or the one around it says so, or it stands in a list of numbers. */
+/** Whether a number may be a position or a size: by its name or its parent's, or because it is in a list of numbers. */
 function looksGeometric(path: string): boolean {
   const parts = path.split(".").filter((part) => part !== "*");
   return sideOf(path) !== null || /^\d+$/.test(parts.at(-1) ?? "") || parts.slice(-2).some((part) => says(part, GEOMETRY));

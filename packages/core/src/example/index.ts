@@ -1,4 +1,4 @@
-/** Writes metadata in the shape of an example: learns how a file of any make says things, and says other things the same way. */
+/** Writes metadata in the shape of an example: learns how a file of any make expresses things, and expresses other content the same way. */
 import type { Atlas } from "../atlas";
 import { type NamedFile, utf8 } from "../codec";
 import { type Described, recognise, unseen } from "../metadata";
@@ -21,8 +21,8 @@ export type { Told, ToldLine } from "./told";
 const LONGEST_EXAMPLE = 1_000_000;
 
 /**
- * Understands an example by its structure. `seen` is its picture, where that is at hand: it tells rectangles more surely.
- * Throws `bad-metadata` with what was looked for, or why nothing can be written in this shape. `where` names the file.
+ * Learns an example from its structure. `seen` is its picture, if available: it identifies rectangles more reliably. Throws `bad-metadata`
+ * with what was looked for, or why nothing can be written in this shape. `where` names the file.
  */
 export function learnExample(text: string, where: string, seen: Described | null): { example: Example; told: Told } {
   if (text.length > LONGEST_EXAMPLE)
@@ -38,7 +38,7 @@ export function learnExample(text: string, where: string, seen: Described | null
   return { example, told: toldOf(shapeOf(example)) };
 }
 
-/** How frames may be packed so that a shape can say where they are: nothing is done that it has no place for. */
+/** The packing options that a shape can express. */
 export function packingIn({ trims, turns, pages, clips }: Traits, packing: Packing): Packing {
   const together = packing.together === "nothing" && pages !== "by-frame" && clips !== "none" ? "clips" : packing.together;
   return { ...packing, trim: packing.trim && trims, turn: packing.turn && turns, shareMirrored: false, together };
@@ -68,8 +68,8 @@ export function toldOfExample(example: Example): Told {
 }
 
 /**
- * An atlas in the shape of an example, as one file or, where that knows only one page, as one for each page. `stem` begins their names.
- * Each is read back; throws `proof-failed` if one says something else than was meant.
+ * Writes an atlas in the shape of an example, as one file or, if the shape has one page per file, as one per page. `stem` begins their
+ * names. Each is read back; throws `proof-failed` if one differs from what was meant.
  */
 export function filesInShape(shape: Shape, atlas: Atlas, stem: string): { files: NamedFile[]; notes: string[] } {
   const ending = /\.[^.]+$/.exec(shape.file)?.[0] ?? ".txt";

@@ -1,9 +1,9 @@
 /**
- * Learns the shape of an example: which values hold which facts of a delivery, which records repeat for each frame, clip and step, and
- * which values stay as they are.
+ * Learns the shape of an example: which values hold which facts of a delivery, which records repeat per frame, clip and step, and which
+ * values stay as they are.
  *
- * Paths are those of the example with `*` for the members of what is repeated; `#` stands behind for a key. What a reading knows comes
- * first; a value that it does not know is told from the example itself: it means what it equals in every record. Cost: O(values × further
+ * Paths are the example's, with `*` for members of repeated lists or records; a trailing `#` means the key. What a reading knows comes
+ * first; an unknown value is identified from the example itself: it means whatever it equals in every record. Cost: O(values × further
  * meanings).
  */
 import { groupAt, isPicture, lastPart, numberAt, type ReadFrame, readFrames, says, sideOf, unseen } from "../metadata";
@@ -36,8 +36,8 @@ import { holdsFrame, withoutLists } from "./reading-without-lists";
 import { type Add, needsPage, type Shape, type Slot, traitsOf } from "./shape";
 
 /**
- * Throws `bad-metadata` if the example has too few frames, a list of which only one member is there, or needs the size of its picture and
- * `page` is unknown. `where` names the file.
+ * Throws `bad-metadata` if the example has too few frames or a list with only one member, or if it needs the size of its picture and `page`
+ * is unknown. `where` names the file.
  */
 export function learnShape(
   located: Located,
@@ -49,33 +49,31 @@ export function learnShape(
   const refuse = (what: string, remedy: string) => new CaravanError("bad-metadata", where, what, remedy);
   const unlike = [
     reading.frames === "$cells" && "has no records of frames",
-    reading.frames.includes("^") && "lists each field of all frames by itself",
+    reading.frames.includes("^") && "lists each field separately for all frames",
   ].find((each) => typeof each === "string");
-  if (unlike)
-    throw refuse(`It ${unlike}, which can be read but not written.`, "Give an example that tells x, y, width and height in pixels.");
+  if (unlike) throw refuse(`It ${unlike}, which can be read but not written.`, "Give an example with x, y, width and height in pixels.");
   if (needsPage(reading) && !page)
     throw refuse(
-      "It counts from the picture's bottom, or in shares of the picture, whose size is not known.",
-      "Give the picture that it describes together with it.",
+      "It counts from the picture's bottom or in fractions of the picture, whose size is unknown.",
+      "Give it together with its picture.",
     );
   const group = groupAt(parsed, reading.frames, Object.values(reading.fields));
   const { frames: read } = readFrames(parsed, reading, unseen("", page));
-  if (read.length < 2)
-    throw refuse("It describes fewer than two frames.", "Give one with several, so that it shows what changes from frame to frame.");
+  if (read.length < 2) throw refuse("It describes fewer than two frames.", "Give one with several, to show what changes between frames.");
   if (read.some(({ turned }) => turned === "counter"))
-    throw refuse("It turns frames counter-clockwise, and delivered frames are turned clockwise.", "Give one without turned frames.");
+    throw refuse("It turns frames counter-clockwise, but delivered frames are turned clockwise.", "Give one without turned frames.");
   if (reading.clips && !/[*^]/.test(reading.clips.records))
-    throw refuse("It has only one clip, in a record by itself.", "Give one with two or more, so that it shows how they follow each other.");
+    throw refuse("It has only one clip, in a separate record.", "Give one with two or more, to show how they follow each other.");
   const repeats = loopsOf(reading, located, group);
   for (const [pattern, what] of repeats)
     if (what !== "once" && !canRepeat(root, pattern))
-      throw refuse(`It has only one record at ${pattern}.`, "Give one with two or more, so that it shows how they follow each other.");
+      throw refuse(`It has only one record at ${pattern}.`, "Give one with two or more, to show how they follow each other.");
   const slots = new Map<string, Slot>();
   const valuesAt = (path: string) => valuesOf(root, path, text, repeats);
   const add: Add = (path, quantity, by = "reading") => {
     if (quantity && !slots.has(path)) slots.set(path, { quantity, seen: valuesAt(path), by });
   };
-  // What a person says comes before what looks so.
+  // What a person says takes precedence over what seems likely.
   for (const { path, means } of assigned) add(path, Object.hasOwn(ASSIGNABLE, means) ? (ASSIGNABLE[means] as Quantity) : null, "person");
 
   const first = group.records[0] as (typeof group.records)[number];
@@ -92,7 +90,7 @@ export function learnShape(
       const at = path === undefined ? null : resolved(path, reading.frames, first.path, root);
       if (at !== null) add(at, markQuantity(mark.name, side, mark.w !== undefined));
     }
-  // What stands once: the page's picture and size.
+  // Single values: the page's picture and size.
   const told = addStatic(located, repeats, read, add);
   const facts = exampleFacts(read, { ...told, size: page ?? told.size });
   const places = new Map<Place, FrameFacts>();
@@ -107,7 +105,7 @@ export function learnShape(
     if (what === "clips" && keyed(root, pattern) && reading.clips?.fields.name === undefined) add(`${pattern}#`, CLIP_NAME);
   }
   const lists = outlineListsIn(places, text).filter(({ path }) => !holdsFrame(reading, path));
-  // What a list of corners holds is no value by itself, whatever it looked like.
+  // The contents of a list of corners are not values of their own, whatever they look like.
   const apart = withoutLists(reading, lists);
   if (apart !== reading) return learnShape(located, apart, where, { assigned, page });
   const outlines = new Map(lists.map((list) => [`${reading.frames}.${list.path}`, list]));
@@ -127,7 +125,7 @@ export function learnShape(
 function valuesOf(root: Place, path: string, text: string, repeats: ReadonlyMap<string, Repeats>): Slot["seen"] {
   const isKey = path.endsWith("#");
   const plain = isKey ? path.slice(0, -1) : path;
-  // A path whose members are not repeated may hold a star by itself.
+  // A path without repeated members may contain a star of its own.
   const places = repeats.size > 0 ? placesOf(root, plain) : [];
   return places.flatMap((place) => {
     const spelled = isKey ? place.key : place.value;
@@ -173,7 +171,7 @@ function addClips(
   }
 }
 
-/** Values outside of all that is repeated, and those of pages. Tells the example's own page. */
+/** Values outside all repetition, and those of pages. Reports the example's own page. */
 function addStatic({ root }: Located, repeats: ReadonlyMap<string, Repeats>, read: readonly ReadFrame[], add: Add): PageFacts {
   const found: { path: string; value: Leaf }[] = [];
   const visit = (place: Place, path: string) => {
@@ -203,7 +201,7 @@ function addStatic({ root }: Located, repeats: ReadonlyMap<string, Repeats>, rea
     } else if (typeof value === "number") {
       const partner = partnerOf(path, found);
       const named = partner && (sideOf(path) !== null || says(path, SIZE_WORDS));
-      // Two numbers in a list that nothing names are a page's size if all frames lie on it and it is hardly larger than it must be.
+      // Two unnamed numbers in a list are a page's size if all frames lie within it and it is hardly larger than necessary.
       if (partner && value >= right && partner.value >= bottom && (named || (value <= 2 * right && partner.value <= 2 * bottom))) {
         add(path, PAGE_WIDTH);
         add(partner.path, PAGE_HEIGHT);

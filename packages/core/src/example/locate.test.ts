@@ -39,8 +39,12 @@ describe("every value of a text is found at its place", () => {
   });
 
   it("a text whose places are unsure is refused, not guessed at", () => {
-    expect(() => locate('{"a": {"x": 1}, "a": {"x": 2}, "b": 3}', "twice.json")).toThrow(/twice\.json: It can be read, but not told apart/);
+    expect(() => locate('{"a": {"x": 1}, "a": {"x": 2}, "b": 3}', "twice.json")).toThrow(
+      /twice\.json: It can be read, but its values cannot be located/,
+    );
     expect(() => locate("<a><b>one<c x='1'/>two</b></a>", "mixed.xml")).not.toThrow();
-    expect(() => locate('<a><b n="1">one<c x="1"/>two</b></a>', "mixed.xml")).toThrow(/mixed\.xml: It can be read, but not told apart/);
+    expect(() => locate('<a><b n="1">one<c x="1"/>two</b></a>', "mixed.xml")).toThrow(
+      /mixed\.xml: It can be read, but its values cannot be located/,
+    );
   });
 });

@@ -5,7 +5,7 @@ import { placesInSections, placesInTable } from "./places-lines";
 import { placesInXml } from "./places-xml";
 import { placesInYaml } from "./places-yaml";
 
-/** A text, what it says, and where in it. */
+/** A text, its content, and where each value stands in it. */
 export interface Located {
   /** Without a byte order mark and blanks at its ends. */
   readonly text: string;
@@ -13,22 +13,22 @@ export interface Located {
   readonly root: Place;
 }
 
-/** Throws `bad-metadata` if the text is no metadata, or has something by which its places cannot be told surely. `where` names the file. */
+/** Throws `bad-metadata` if the text is not metadata, or if its values cannot be located reliably. `where` names the file. */
 export function locate(content: string, where: string, container?: Container): Located {
   const text = content.replace(/^\uFEFF/, "").trim();
   const parsed = container === undefined ? parseMetadata(text, where) : parseAs(container, text, where);
   if (!WRITABLE.has(parsed.container))
     throw problem(
       where,
-      "It is read by the pattern that repeats in it, by which nothing can be written.",
+      "It was read as a repeating pattern, which cannot be written.",
       "Give an example in JSON, XML, YAML, a table with separators, or sections of lines.",
     );
   const root = placesOf(text, parsed);
   if (!root || !sameTree(treeOf(root), parsed.tree))
     throw problem(
       where,
-      "It can be read, but not told apart piece by piece, so nothing can be written in its shape.",
-      "Take out what is unusual in it (text among elements, a doubled key, a quote left open) and give it again.",
+      "It can be read, but its values cannot be located one by one, so nothing can be written in its shape.",
+      "Remove what is unusual (text between elements, a duplicate key, an open quote) and try again.",
     );
   return { text, parsed, root };
 }

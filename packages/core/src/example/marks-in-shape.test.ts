@@ -62,10 +62,10 @@ describe("boxes and points in the shape of an example", () => {
     expect(bales[1]?.grip).toEqual({ x: 0, y: 0 });
     expect(notes).toEqual(
       expect.arrayContaining([
-        "out.json: its shape has no place for blade.",
-        "out.json: 1 of 2 frames have no bumper; 0 stands there for them.",
-        "out.json: 2 of 2 frames have no grip; 0 stands there for them.",
-        "out.json: its shape has a place for one box of a kind; further ones are not in it.",
+        "out.json: its shape cannot hold blade.",
+        "out.json: 1 of 2 frames have no bumper; they get 0.",
+        "out.json: 2 of 2 frames have no grip; they get 0.",
+        "out.json: its shape holds one box of a kind; others are left out.",
       ]),
     );
   });

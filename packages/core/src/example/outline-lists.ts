@@ -15,7 +15,7 @@ export interface OutlineList {
   readonly name: string;
   readonly as: Spelled["as"];
   readonly several: boolean;
-  /** Whether corners are told in shares of the frame's size. */
+  /** Whether corners are in fractions of the frame's size. */
   readonly share: boolean;
   /** Of the first that the example has. */
   readonly spelling: Spelling;
@@ -28,13 +28,13 @@ interface Spelling {
   readonly polygon: { readonly before: string; readonly after: string; readonly between: string };
 }
 
-/** A list of corners as it stands, unrounded. */
+/** A list of corners as written, unrounded. */
 interface Spelled {
   readonly as: "flat" | "pairs" | "points";
   readonly corners: readonly FramePoint[];
 }
 
-/** Words by which a list that is always equally long is told from other numbers. */
+/** Words that distinguish a list of constant length from other numbers. */
 const WORDS = ["poly*", "outline*", "hull*", "shape*", "colli*", "vert*", "points", "corners", "contour*", "solid", "mask", "boundary"];
 /** This share of the records that have a list must have corners near their frames. */
 const MOSTLY = 0.9;
@@ -85,7 +85,7 @@ function isSeveral(place: Place): boolean {
   return cornersAt(place) === null;
 }
 
-/** Null where it is no list of corners, nor a list of such. */
+/** Null if it is neither a list of corners nor a list of such lists. */
 function polygonsAt(place: Place): Spelled[] | null {
   const one = cornersAt(place);
   if (one) return [one];
@@ -109,7 +109,7 @@ function cornersAt(place: Place): Spelled | null {
   return { as: children[0]?.list ? "pairs" : "points", corners: corners as FramePoint[] };
 }
 
-/** The two numbers of a corner; none of what is no corner. */
+/** The two numbers of a corner, or none. */
 function sidesOf(corner: Place): [Place | undefined, Place | undefined] {
   const { children, list } = corner;
   if (children.size !== 2) return [undefined, undefined];
@@ -149,7 +149,7 @@ type Outlined = Pick<FrameFacts, "outlines">;
 /** The kinds that lists of frames have, found once for each list: every frame that is written asks for them. */
 const kindsKnown = new WeakMap<readonly Outlined[], ReadonlySet<string>>();
 
-/** Which kind of outlines a list is for: that of its name, else the only one that there is; null if it is for none. */
+/** The kind of outlines for a list: that of its name, or else the only one; null if there is none. */
 export function kindFor({ name }: OutlineList, frames: readonly Outlined[]): string | null {
   const kinds = kindsKnown.get(frames) ?? new Set(frames.flatMap(({ outlines }) => Object.keys(outlines)));
   kindsKnown.set(frames, kinds);
@@ -162,7 +162,7 @@ export function outlinesOfKind({ outlines }: Outlined, kind: string | null): rea
   return kind !== null && Object.hasOwn(outlines, kind) ? (outlines[kind] ?? []) : [];
 }
 
-/** The change of text by which a list comes to hold a frame's outlines; null where the place does not tell where. */
+/** The edit that makes a list hold a frame's outlines; null if its place in the text is unknown. */
 export function outlineChange(
   list: OutlineList,
   place: Place,
@@ -183,7 +183,7 @@ export function outlineChange(
   return { from, to: children.at(-1)?.to ?? from, text: next };
 }
 
-/** As a list tells them: one alone where it has room for one, the largest; in its unit. */
+/** In the list's own form: only the largest if it holds one; in its unit. */
 function wantedOf(list: OutlineList, frame: FrameFacts, kind: string | null): FramePoint[][] {
   const all = outlinesOfKind(frame, kind);
   const told = list.several ? all : [...all].sort((a, b) => areaOf(b) - areaOf(a)).slice(0, 1);

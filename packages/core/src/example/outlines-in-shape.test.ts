@@ -69,13 +69,13 @@ describe("outlines in the shape of an example", () => {
       [{ solid: [SPECK, TRIANGLE] }, null],
     );
     expect(hulls(lists.out)).toEqual([[[6, 8, 8, 8, 8, 10, 6, 10], [1, 2, 9, 2, 1, 12]], []]); // biome-ignore format: corners
-    expect(lists.notes).toContain("out.json: 1 of 2 frames have no hull; an empty list stands there for them.");
+    expect(lists.notes).toContain("out.json: 1 of 2 frames have no hull; they get an empty list.");
     const one = written(
       example((corners) => corners.flat()),
       [{ solid: [SPECK, TRIANGLE] }, { solid: [SPECK] }],
     );
     expect(hulls(one.out)[0]).toEqual([1, 2, 9, 2, 1, 12]);
-    expect(one.notes).toContain("out.json: its shape has a place for one polygon of hull; of several the largest is in it.");
+    expect(one.notes).toContain("out.json: its shape holds one polygon of hull; if there are several, it has the largest.");
   });
 
   it("go by their names where there are several kinds; a kind without a place is told", () => {
@@ -84,7 +84,7 @@ describe("outlines in the shape of an example", () => {
       [{ solid: [SPECK], hull: [TRIANGLE] }, { solid: [SPECK] }],
     );
     expect(hulls(out)).toEqual([[1, 2, 9, 2, 1, 12], []]);
-    expect(notes).toEqual(expect.arrayContaining(["out.json: its shape has no place for solid."]));
+    expect(notes).toEqual(expect.arrayContaining(["out.json: its shape cannot hold solid."]));
   });
 
   it("may be called as something that every object has", () => {
@@ -93,7 +93,7 @@ describe("outlines in the shape of an example", () => {
       [{ constructor: [TRIANGLE] }, null],
     );
     expect(hulls(out)).toEqual([[1, 2, 9, 2, 1, 12], []]);
-    expect(notes).toContain("out.json: 1 of 2 frames have no hull; an empty list stands there for them.");
+    expect(notes).toContain("out.json: 1 of 2 frames have no hull; they get an empty list.");
   });
 
   it("keep the spelling of the example: its blanks and its lines", () => {

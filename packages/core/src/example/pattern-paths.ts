@@ -1,5 +1,6 @@
 /**
- * Paths through an example with `*` for the members of what is repeated, as `frames.*.x`; `#` stands behind for a member's key.
+ * Handles paths through an example, with `*` for members of repeated lists or records, such as `frames.*.x`; a trailing `#` means a
+ * member's key.
  */
 import { type Place, placeAt } from "./place";
 
@@ -43,7 +44,7 @@ export function resolved(path: string, pattern: string, record: string, root: Pl
   return null;
 }
 
-/** A pattern's path to one member: its stars filled in from the path of a record below it. Keys with dots take what fits. */
+/** The path to one member of a pattern: its stars filled in from the path of a record below it. Keys with dots match as far as they fit. */
 function memberPath(pattern: string, record: string): string {
   if (!pattern.includes("*")) return pattern;
   const matcher = new RegExp(`^${pattern.replace(/[.+^${}()|[\]\\]/g, "\\$&").replaceAll("*", "(.+?)")}(?=\\.)`);

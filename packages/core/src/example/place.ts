@@ -1,7 +1,7 @@
 /**
  * Locates the values of a text's tree in the text, so that some can be rewritten while the rest stays untouched.
  *
- * Holds: the tree of the places is the tree that `parseMetadata` makes of the same text.
+ * Holds: the tree of the places equals the tree that `parseMetadata` returns for the same text.
  */
 import type { Leaf, Tree } from "../notation";
 
@@ -17,7 +17,7 @@ export type Spelling =
   | "flag"
   /** A cell of a table, with its quotes. */
   | "cell"
-  /** The name of a section on a line of its own, without brackets. */
+  /** The name of a section on its own line, without brackets. */
   | "head"
   /** A scalar of YAML, with its quotes. */
   | "yaml"
@@ -61,14 +61,14 @@ export function numbersIn(text: string, from: number): ReadonlyMap<string, Place
   );
 }
 
-/** The tree that the places stand for. */
+/** The tree that the places represent. */
 export function treeOf({ value, list, children }: Place): Tree {
   if (value) return value.means;
   if (list) return [...children.values()].map(treeOf);
   return Object.fromEntries([...children].map(([key, each]) => [key, treeOf(each)]));
 }
 
-/** The place at a path inside another one, whose keys may hold dots themselves; null if there is none. */
+/** The place at a path inside another, whose keys may contain dots themselves; null if there is none. */
 export function placeAt(place: Place, path: string): Place | null {
   if (path === "") return place;
   const whole = place.children.get(path);
@@ -81,7 +81,7 @@ export function placeAt(place: Place, path: string): Place | null {
   return null;
 }
 
-/** Whether two trees are the same, whatever the order of their keys. */
+/** Whether two trees are equal, ignoring the order of keys. */
 export function sameTree(a: Tree, b: Tree): boolean {
   if (typeof a !== "object" || a === null || typeof b !== "object" || b === null) return a === b;
   if (Array.isArray(a) !== Array.isArray(b)) return false;

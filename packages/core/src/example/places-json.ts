@@ -2,7 +2,7 @@ import { type Node, parseTree } from "jsonc-parser";
 import { leafOfQuoted } from "../notation";
 import { NO_CHILDREN, numbersIn, type Place, type Spelled } from "./place";
 
-/** Places in JSON; null if it is none. */
+/** Locates values in JSON; returns null if the text is not JSON. */
 export function placesInJson(text: string): Place | null {
   const root = parseTree(text, [], { allowTrailingComma: false });
   return root ? placeOf(root, text, null, root) : null;

@@ -89,7 +89,7 @@ interface Row {
   readonly cells: { readonly from: number; readonly to: number; readonly says: string }[];
 }
 
-/** Rows that are no remarks and not blank. A quoted cell may hold anything, a doubled quote stands for one. */
+/** Rows that are neither comments nor blank. A quoted cell may contain anything, with a doubled quote for a quote. */
 function rowsOf(text: string, delimiter: string): Row[] {
   const cell = new RegExp(`("(?:[^"]|"")*"|[^\\r\\n${delimiter}]*)([${delimiter}]|\\r?\\n|\\r|$)`, "y");
   const rows: Row[] = [];

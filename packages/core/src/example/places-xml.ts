@@ -70,7 +70,7 @@ function childrenOf(elements: readonly Element[], text: string): ReadonlyMap<str
   return new Map([...lists].map(([name, list]): [string, Place] => [name, list.length === 1 ? (list[0] as Place) : together(list)]));
 }
 
-/** Elements of one name are one list, wherever they stand among the others. */
+/** Elements with the same name are one list, wherever they are among the others. */
 function together(list: readonly Place[]): Place {
   return {
     ...NOWHERE,
@@ -121,7 +121,7 @@ function placeOf(element: Element, text: string): Place {
   return { ...NOWHERE, from, to, children: all };
 }
 
-/** The text between its tags, without blanks at its ends. Beside elements it is not looked for: their file is not read as it is. */
+/** The text between its tags, trimmed. Ignored beside child elements: such files are not accepted. */
 function textOf({ inside, insideTo, children }: Element, text: string): Pick<Place, "value" | "list" | "children"> {
   if (children.length > 0) return spelled(text, inside, inside, "element");
   const raw = text.slice(inside, insideTo);

@@ -12,7 +12,7 @@ export function placesInYaml(text: string): Place | null {
   return { ...root, from: 0, to: text.length };
 }
 
-/** `key` is how the entry's name is spelled; `from` is where its value would stand if there is none. */
+/** `key` is the spelling of the entry's name; `from` is where its value would be if it has none. */
 function placeOf(node: unknown, text: string, key: Spelled | null, from: number): Place {
   const [begin, end] = (node as Node | null)?.range ?? [from, from];
   const start = key?.from ?? begin;
@@ -25,7 +25,7 @@ function placeOf(node: unknown, text: string, key: Spelled | null, from: number)
         const means = isScalar(name) ? String(name.value) : String(name);
         children.set(means, placeOf(value, text, { from: at, to, means, as: "yaml" }, to));
       }
-    // What a block holds ends it; blank lines and remarks behind it are none of its own.
+    // A block ends with its content; blank lines and comments after it do not belong to it.
     const last = [...children.values()].at(-1);
     const closed = (node as { flow?: boolean }).flow === true || !last;
     return { from: start, to: closed ? end : last.to, key, value: null, list: isSeq(node), children };

@@ -2,18 +2,18 @@ import type { AtlasClip } from "../atlas";
 import { type StepOrder, stepOrder } from "../playback";
 import type { Traits } from "./shape";
 
-/** A clip as a file will tell it. */
+/** Describes how a file will express a clip. */
 export type PlayedAs = Pick<AtlasClip, "steps" | "playback" | "times"> & {
   /** What had to be done since the file has no words for how it plays; null if it has. */
   readonly instead: "the way back is written out" | "all rounds are written out" | "it goes on forever" | "its lead-in comes again" | null;
 };
 
-/** Steps; a clip that would be longer when all its rounds are written out is left to go on forever. */
+/** Steps; a clip that would become longer than this when written out is left to loop forever. */
 const LONGEST_WHOLE = 2000;
 
 /**
- * A clip as far as a file has words for its way of playing. What it has none for is written out step by step: all rounds of a clip
- * that ends, if the file can say that it plays once; else one round, the way back included.
+ * A clip as far as a file can express its playback. Anything else is written out step by step: all loops of a clip that ends, if the file
+ * can say that it plays once; otherwise one loop, the way back included.
  */
 export function playedAs(clip: AtlasClip, { playbacks, counts }: Pick<Traits, "playbacks" | "counts">): PlayedAs {
   const { steps, playback, times, loopFrom, doubleEnds = false } = clip;

@@ -8,8 +8,8 @@ import { placeAt } from "./place";
 import type { Shape } from "./shape";
 
 /**
- * Reads what was written in a shape as the example was read, and compares every frame, and every step of every clip, with what was
- * meant, as far as the shape can say it. Throws `proof-failed` naming the first that differs. `where` names the file.
+ * Reads a written file like the example, and compares every frame and every step of every clip with what was meant, as far as the shape can
+ * express it. Throws `proof-failed` with the first difference. `where` names the file.
  */
 export function proveShape(text: string, { reading, traits, frameName, outlines }: Shape, sheet: Sheet, where: string): void {
   const parsed = parseAs(reading.container, text, where);
@@ -38,7 +38,7 @@ export function proveShape(text: string, { reading, traits, frameName, outlines 
     const record = root && placeAt(root, records[frames[k]?.index ?? -1]?.path ?? "");
     for (const list of outlines.values())
       if (!record || !saysOutlines(list, record, wanted, kindFor(list, sheet.frames)))
-        throw refuse(`frame "${wanted.name}"`, `its ${list.name} is another`);
+        throw refuse(`frame "${wanted.name}"`, `its ${list.name} differs`);
   }
   if (traits.clips === "none") return;
   const clips = readClips(parsed, reading, frames);
@@ -53,17 +53,17 @@ export function proveShape(text: string, { reading, traits, frameName, outlines 
   }
 }
 
-/** Boxes and points that the shape has a place for. What is no whole pixel, as after scaling, a file of boxes cannot say exactly. */
+/** Boxes and points that the shape can hold. Fractions of pixels, as after scaling, cannot be exact in a file of boxes. */
 function markDifference(read: ReadFrame, wanted: FrameFacts, { marks = [] }: Reading): string | null {
   for (const { name, w } of marks) {
     const [box, point] = [wanted.boxes[name], wanted.points[name]];
     if (w !== undefined && box) {
       const [own] = read.boxes[name] ?? [];
       if (![box.x, box.y, box.w, box.h].every(Number.isInteger)) continue;
-      if (own?.x !== box.x || own.y !== box.y || own.w !== box.w || own.h !== box.h) return `its box ${name} is another`;
+      if (own?.x !== box.x || own.y !== box.y || own.w !== box.w || own.h !== box.h) return `its box ${name} differs`;
     } else if (w === undefined && point) {
       const own = read.points[name];
-      if (!own || Math.abs(own.x - point.x) > 0.5 || Math.abs(own.y - point.y) > 0.5) return `its point ${name} is elsewhere`;
+      if (!own || Math.abs(own.x - point.x) > 0.5 || Math.abs(own.y - point.y) > 0.5) return `its point ${name} differs`;
     }
   }
   return null;

@@ -14,7 +14,7 @@ export interface Quantity {
   readonly label: string;
   /** Which extent of a frame it is, in pixels, if it is one. */
   readonly extent?: "w" | "h";
-  /** Null where there is nothing to say: what the example says there stays. */
+  /** Null if there is nothing to say: the example's own value stays. */
   of(scope: Scope): Leaf;
   /** Whether a value says the same as `of`; by default whether it is equal. */
   same?(value: Leaf, wanted: Leaf, scope: Scope): boolean;
@@ -30,7 +30,7 @@ const number = (label: string, of: (scope: Scope) => number | null | undefined, 
   same: (value, wanted) => typeof value === "number" && typeof wanted === "number" && Math.abs(value - wanted) < most,
 });
 
-/** Like `number`, equal when what is read from both is: an origin in half pixels, a time in whole microseconds. */
+/** Like `number`, equal if reading both gives the same: an origin in half pixels, a duration in whole microseconds. */
 const readAs = (
   label: string,
   of: (scope: Scope) => number | null | undefined,
@@ -89,7 +89,7 @@ export const FRAME_COUNT = number("number of frames", ({ sheet }) => sheet.frame
 export const SCALE = number("scale", ({ page }) => page.scale);
 export const CLIP_NAME = text("name of the clip", ({ clip, frame }) => (clip ?? frame?.clip)?.name);
 
-/** Facings in the example's own words, else in its kind of words. */
+/** Facings in the example's own words, or else in its kind of words. */
 export const FACING: Quantity = {
   label: "facing",
   of: ({ clip, frame }) => (clip ?? frame?.clip)?.facing ?? null,
@@ -132,8 +132,8 @@ export const PLAYBACK: Quantity = {
 };
 
 /**
- * What a field of a frame's record means by a reading; null for those that are told otherwise. `crossed` says whether the example has the
- * smaller number for the edge called bottom.
+ * The meaning of a field of a frame's record in a reading; null for fields handled elsewhere. `crossed` is whether the example has the
+ * smaller number for the edge named bottom.
  */
 export function frameQuantity(field: FrameField, reading: Reading, crossed = false): Quantity | null {
   const { turnedAs, originAs, originUp, timeAs, tickMs, inclusive = false, indexFrom = 0, insetAs } = reading;
@@ -175,7 +175,7 @@ export function frameQuantity(field: FrameField, reading: Reading, crossed = fal
     case "marginY":
     case "gapX":
     case "gapY":
-      // Delivered cells stand side by side from the corner.
+      // Delivered cells are laid side by side from the corner.
       return number("space between cells", () => 0);
     case "columns":
       return number("columns", ({ sheet }) => sheet.frames[0] && columnsOf(sheet.frames[0]));
@@ -240,7 +240,7 @@ function alongPage(label: string, axis: "w" | "h", { rectAs }: Reading, of: (fra
   };
 }
 
-/** Pixels by which a share may be off that is half a pixel, the middle of something odd. */
+/** The greatest error in pixels of a fraction: half a pixel, the centre of an odd size. */
 const HARDLY = 0.05;
 
 function insetLike(as: NonNullable<Reading["insetAs"]>, axis: "x" | "y"): Quantity {
@@ -259,7 +259,7 @@ const INSET_WORDS: Readonly<Record<NonNullable<Reading["insetAs"]>, string>> = {
   "centre-up": "of the middle, up",
 };
 
-/** A side of a frame's box, or of its point, of one kind; 0 where a frame has none, which is no box. */
+/** A side of a frame's box or point of one kind; 0 if the frame has none, which is no box. */
 export function markQuantity(name: string, side: "x" | "y" | "w" | "h", isBox: boolean): Quantity {
   return number(`${isBox ? "box" : "point"} ${name}, ${SIDE_WORDS[side]}`, ({ frame }) => {
     if (isBox) return frame?.boxes[name]?.[side] ?? 0;
@@ -279,7 +279,7 @@ type Cell = NonNullable<Scope["frame"]>;
 const columnsOf = ({ rect, page }: Cell) => Math.floor((page.size?.w ?? rect.w) / rect.w);
 const cellNumber = (frame: Cell) => (frame.rect.y / frame.rect.h) * columnsOf(frame) + frame.rect.x / frame.rect.w;
 
-/** What a field of a clip's or a step's record means. `frames` and `frame` are told by `frameCalling`. */
+/** The meaning of a field of a clip's or a step's record. `frameCalling` handles `frames` and `frame`. */
 export function clipQuantity(field: ClipField, { timeAs, from, fields }: NonNullable<Reading["clips"]>): Quantity | null {
   const at = (frame: Scope["frame"]) => frame && frame.index + from;
   switch (field) {
@@ -329,8 +329,8 @@ export function frameCalling(byNumber: boolean, from: 0 | 1): Quantity {
 }
 
 /**
- * What a frame's record may say, by the names under which projects keep what a person assigned. In this order they are looked for where a
- * reading knows no meaning: likelier ones first.
+ * What a frame's record may contain, by the names under which projects store assignments. Searched in this order if a reading knows no
+ * meaning: likelier ones first.
  */
 export const ASSIGNABLE: Readonly<Record<string, Quantity>> = {
   width: extent("w", "width", (frame) => uprightSize(frame).w),
@@ -381,7 +381,7 @@ export const ASSIGNABLE: Readonly<Record<string, Quantity>> = {
   page: IMAGE,
 };
 
-/** What else a frame's record may say, likelier ones first. */
+/** Further contents of a frame's record, likelier ones first. */
 export const FURTHER: readonly Quantity[] = Object.values(ASSIGNABLE);
 
 export const TRIMMED = flag("whether it is trimmed", ({ frame }) => frame && isTrimmed(frame));

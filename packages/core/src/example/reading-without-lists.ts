@@ -1,13 +1,13 @@
-/** Removes lists of corners from a reading: it may have taken a point, an origin or a clip from them, which they are not. */
+/** Removes lists of corners from a reading that mistook them for a point, an origin or a clip. */
 import type { Reading } from "../model";
 import type { OutlineList } from "./outline-lists";
 
-/** Whether a list has what a frame cannot be told without: then it is no list of corners. */
+/** Whether a list holds something essential to a frame: then it is not a list of corners. */
 export function holdsFrame({ fields }: Reading, list: string): boolean {
   return Object.entries(fields).some(([field, path]) => !/^(origin|inset|full)/.test(field) && path?.startsWith(`${list}.`));
 }
 
-/** The reading without what it takes from lists of corners; the very reading if it takes nothing of them. */
+/** The reading without what it takes from lists of corners; the same object if it takes nothing from them. */
 export function withoutLists(reading: Reading, lists: readonly OutlineList[]): Reading {
   const isIn = (path: string | undefined) => lists.some((list) => path?.startsWith(`${list.path}.`));
   const fields = Object.fromEntries(Object.entries(reading.fields).filter(([, path]) => !isIn(path))) as Reading["fields"];
@@ -19,7 +19,7 @@ export function withoutLists(reading: Reading, lists: readonly OutlineList[]): R
   return { ...rest, fields, clips, ...(marks && marks.length > 0 ? { marks } : {}) };
 }
 
-/** Whether a pattern is of members of another one; a star is any name. */
+/** Whether a pattern belongs to members of another; a star matches any name. */
 function liesUnder(pattern: string, above: string): boolean {
   const [parts, over] = [pattern.split("."), above.split(".")];
   return parts.length >= over.length && over.every((part, k) => part === "*" || parts[k] === "*" || parts[k] === part);

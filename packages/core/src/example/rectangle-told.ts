@@ -1,7 +1,7 @@
 /**
- * Writes a frame's rectangle in the convention of a reading: the inverse of how metadata is read.
+ * Writes a frame's rectangle in the convention of a reading: the inverse of reading metadata.
  *
- * All in pixels of the page; `y` runs down in what is given and as the reading says in what comes out.
+ * All values in pixels of the page; `y` runs down in the input, and as the reading says in the output.
  */
 import type { Reading, Size } from "../model";
 import { type FrameFacts, uprightSize } from "./facts";
@@ -33,12 +33,12 @@ export function edgesTold(frame: Told, reading: Reading): readonly [number, numb
   return [top, top + h - (reading.inclusive ? 1 : 0)];
 }
 
-/** 0 where nothing tells it: only readings that do not ask for it go without. */
+/** 0 if unknown: only readings that do not use it lack it. */
 export function heightOfPage({ page }: Pick<FrameFacts, "page">): number {
   return page.size?.h ?? 0;
 }
 
-/** The upper edge of what the file describes: a turned frame told upright and counted up stands on the same line, not under the same one. */
+/** The upper edge of what the file describes: a turned frame described upright and counted up has this same line, not the lower one. */
 function topTold(frame: Told, reading: Reading): number {
   const { rect } = frame;
   return reading.yAs === "up" ? rect.y + rect.h - sizeTold(frame, reading).h : rect.y;

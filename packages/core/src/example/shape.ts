@@ -1,4 +1,4 @@
-/** What a shape is: what each value of an example says, which of its records repeat, and what it can say at all. */
+/** Defines a shape: what each value of an example says, which of its records repeat, and what it can express. */
 import { facingOfWord } from "../facing";
 import type { Reading } from "../model";
 import type { Leaf } from "../notation";
@@ -17,19 +17,19 @@ export interface Slot {
   readonly by: "reading" | "values" | "person";
 }
 
-/** Tells what the values at a path mean, unless that is known already. */
+/** Sets the meaning of the values at a path, unless already known. */
 export type Add = (path: string, quantity: Quantity | null, by?: Slot["by"]) => void;
 
-/** What a shape can say, by which the delivery's settings and the list of frames go. */
+/** What a shape can express, for the delivery's settings and the list of frames. */
 export interface Traits {
-  /** How it tells pages: each frame its own, records around the frames, or one page a file. */
+  /** How it gives pages: per frame, as records around the frames, or one page per file. */
   readonly pages: "by-frame" | "around" | "one";
   readonly trims: boolean;
   readonly turns: boolean;
   readonly origins: boolean;
   /** Cells of a grid instead of rectangles. */
   readonly cells: boolean;
-  /** How clips are told: not at all, by naming or numbering frames, by first and last, by beginnings of names, or by each frame. */
+  /** How it gives clips: not at all, by naming or numbering frames, by first and last, by name prefixes, or per frame. */
   readonly clips: "none" | "frames" | "runs" | "names" | "each-frame";
   readonly facings: boolean;
   readonly times: "none" | "by-step" | "by-clip" | "by-frame";
@@ -51,7 +51,7 @@ export interface Shape {
   readonly frames: ReadonlyMap<Place, FrameFacts>;
   /** Lists of corners of frames' records, by their paths. */
   readonly outlines: ReadonlyMap<string, OutlineList>;
-  /** Where a frame's name stands; null if it has none. */
+  /** The path of a frame's name; null if it has none. */
   readonly frameName: Slot | null;
   /** Values of frames' records that differ from one to the next and mean nothing that is known. */
   readonly strange: readonly string[];
@@ -59,7 +59,7 @@ export interface Shape {
   readonly unassigned: readonly string[];
 }
 
-/** Whether places cannot be told without the size of the picture. */
+/** Whether rectangles depend on the size of the picture. */
 export function needsPage({ rectAs, yAs }: Reading): boolean {
   return rectAs === "share" || yAs !== undefined;
 }
@@ -98,7 +98,7 @@ export function traitsOf(reading: Reading, repeats: ReadonlyMap<string, Repeats>
               ? "by-clip"
               : "by-frame",
     counts: told?.times !== undefined,
-    // Yes and no can tell looping from not; only a word can tell to and fro.
+    // Yes and no can distinguish looping from once; a ping-pong needs a word.
     playbacks: way === undefined ? [] : plain ? ["loop", "once"] : [...new Set([...words, "loop", "once"])],
   };
 }

@@ -7,7 +7,7 @@ import type { Traits } from "./shape";
 
 type Loose = Omit<FrameFacts, "index" | "clip"> & { readonly clip: number | null };
 
-/** As many as it takes files. Frames stand in the order of the atlas, or of their clips where records of frames are steps. */
+/** As many as the number of files. Frames are in the order of the atlas, or of their clips if records of frames are steps. */
 export function sheetsOf(atlas: Atlas, traits: Traits): Sheet[] {
   const pages = atlas.pages.map(({ image, width: w, height: h, scale }, index): PageFacts => ({ image, size: { w, h }, index, scale }));
   if (traits.pages !== "one") return [sheetOf(atlas, traits, pages)];
@@ -38,7 +38,7 @@ function sheetOf(atlas: Atlas, traits: Traits, pages: readonly PageFacts[]): She
   const all = entriesOf(atlas.clips)
     .filter(([, { steps }]) => steps.every(({ frame }) => loose.has(frame)))
     .map(([name, clip]): Told => ({ ...calledIn(atlas, name, traits), ...playedAs(clip, traits) }));
-  // Records of one page stand together where the file has a part for each page; clips of one action, where it has one for each action.
+  // Records of one page are adjacent if the file has a part per page; clips of one action, if it has one per action.
   const byPage = (list: readonly Loose[]) =>
     traits.pages === "around" ? pages.flatMap((page) => list.filter((each) => each.page === page)) : list;
   const clips = traits.facings
@@ -61,10 +61,10 @@ function sheetOf(atlas: Atlas, traits: Traits, pages: readonly PageFacts[]): She
   return { pages, frames, clips: made.filter((_, k) => traits.clips !== "runs" || inRow(records.steps[k] ?? [])) };
 }
 
-/** A clip as the file will tell it, and what it calls it. */
+/** A clip as the file will write it, with its name there. */
 type Told = PlayedAs & { readonly name: string; readonly facing: Facing | null };
 
-/** The name and facing that the file calls a clip by: those of the first action that shows it unmirrored, if the file tells facings. */
+/** The file's name and facing for a clip: from the first action that shows it unmirrored, if the file gives facings. */
 function calledIn({ actions }: Atlas, clip: string, { facings: tells }: Traits): { name: string; facing: Facing | null } {
   if (tells)
     for (const [action, { facings }] of entriesOf(actions))
@@ -82,14 +82,14 @@ function recordsFor(frames: readonly Loose[], clips: readonly Told[], { clips: t
   const timed = new Map((times === "by-frame" ? withTimes(frames, clips) : frames).map((each) => [each.name, each]));
   const shownBy = ({ steps }: Told) => steps.map(({ frame }) => timed.get(frame) as Loose);
   if (told === "none" || told === "frames") return { list: [...timed.values()], steps: clips.map(shownBy) };
-  // Runs of numbers keep the order of the atlas, where what a clip shows may stand in a row already.
+  // Ranges of numbers need the order of the atlas, where a clip's frames may already be adjacent.
   const list = told === "runs" ? [...timed.values()] : [];
   const names = new Set(list.map(({ name }) => name));
   const steps = clips.map((clip, k) => {
     const wanted = shownBy(clip);
     const run = told === "runs" ? runIn(list, wanted) : null;
     if (run) return run;
-    // No run can go over several pages that stand apart.
+    // A range cannot span separate pages.
     if (told === "runs" && pages === "around" && wanted.some(({ page }) => page !== wanted[0]?.page)) return wanted;
     const own = wanted.map((each, step): Loose => {
       const called = told === "names" ? `${clip.name}_${step}` : freeName(each.name, names, "_");
@@ -100,7 +100,7 @@ function recordsFor(frames: readonly Loose[], clips: readonly Told[], { clips: t
     return own;
   });
   const shown = new Set(clips.flatMap((clip) => clip.steps.map(({ frame }) => frame)));
-  // Where every record says which clip it is of, a frame of none has no place.
+  // If every record names its clip, a frame without a clip cannot be written.
   if (told === "names") for (const [name, each] of timed) if (!shown.has(name)) list.push({ ...each, name: freeName(name, names, "_") });
   return { list, steps };
 }

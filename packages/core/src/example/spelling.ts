@@ -7,7 +7,7 @@ import type { Spelled, Spelling } from "./place";
 import { FACING, facingLike, PLAYBACK, saysSame } from "./quantities";
 import { facingWords, type Slot } from "./shape";
 
-/** The text that says `wanted` in the place of `spelled`; `raw` is what stands there. The example's own text stays where it already says so. */
+/** The text for `wanted` in the style of `spelled`; `raw` is the current text. The example's own text stays if it already says so. */
 export function spelledAs(slot: Slot, wanted: Leaf, { means, as }: Spelled, raw: string, scope: Scope): string {
   const { quantity, seen } = slot;
   if (wanted === null || saysSame(quantity, means, scope, wanted)) return raw;
@@ -20,7 +20,7 @@ export function spelledAs(slot: Slot, wanted: Leaf, { means, as }: Spelled, raw:
   return escaped(value, as, quoted, raw);
 }
 
-/** As many decimals as the example always has, else as few as say it. */
+/** As many decimals as the example always has, otherwise as few as needed. */
 function decimals({ quantity, seen }: Slot, wanted: number, scope: Scope): string {
   const counts = new Set(seen.map(({ raw }) => /\.(\d+)/.exec(raw)?.[1]?.length ?? 0));
   const [most = 0] = counts;
@@ -58,7 +58,7 @@ function inItsWords(slot: Slot, wanted: string | boolean, raw: string): string {
   return wanted;
 }
 
-/** In the quotes that stand there; without any only where it means itself. */
+/** In the existing quotes; without any only if the text then means itself. */
 function inYaml(value: string, raw: string): string {
   if (raw.startsWith("'")) return /[\r\n]/.test(value) ? JSON.stringify(value) : `'${value.replaceAll("'", "''")}'`;
   const itself =
@@ -79,8 +79,8 @@ function escaped(value: string, as: Spelling, quoted: boolean, raw: string): str
         throw new CaravanError(
           "bad-name",
           `"${value}"`,
-          "This name cannot stand on a line of its own in the example's shape.",
-          "Take blanks and = : , ; | out of it.",
+          "The example's shape cannot hold this name on a line.",
+          "Remove spaces and = : , ; | from it.",
         );
       return value;
     case "yaml":

@@ -9,9 +9,9 @@ import type { Shape } from "./shape";
 export interface ToldLine {
   /** Where in the example, `*` for any member. */
   readonly path: string;
-  /** What stands there first. */
+  /** The first example of its value. */
   readonly example: string;
-  /** What will stand there; null for what stays. */
+  /** What will be written; null for what stays. */
   readonly written: string | null;
   /** Whether it was found by comparing and not by a name, or a person said so. */
   readonly by: "reading" | "values" | "person";
@@ -58,12 +58,12 @@ export function toldOf(shape: Shape): Told {
   const noPlace = [
     ...(traits.clips === "none" ? ["clips"] : []),
     ...(traits.times === "none" && traits.clips !== "none" ? ["times"] : []),
-    ...(traits.times === "by-clip" ? ["a time for each step of its own"] : []),
+    ...(traits.times === "by-clip" ? ["a duration per step"] : []),
     ...(traits.origins ? [] : ["origins"]),
-    ...(traits.trims ? [] : ["what trimming takes away"]),
+    ...(traits.trims ? [] : ["trimming"]),
     ...(traits.turns ? [] : ["turned frames"]),
     ...(traits.pages === "one" ? ["several pages in one file"] : []),
-    ...(traits.playbacks.includes("pingpong") || traits.clips === "none" ? [] : ["playing to and fro"]),
+    ...(traits.playbacks.includes("pingpong") || traits.clips === "none" ? [] : ["ping-pong playback"]),
     "events",
     shape.reading.marks ? `boxes and points other than ${shape.reading.marks.map(({ name }) => name).join(", ")}` : "boxes and points",
     ...(shape.outlines.size > 0 ? [] : ["outlines"]),
@@ -97,37 +97,37 @@ export function notesOf(
     const kind = kindFor(list, framed);
     const all = framed.map((frame) => outlinesOfKind(frame, kind));
     const without = all.filter((each) => each.length === 0).length;
-    if (without > 0) notes.push(`${file}: ${without} of ${all.length} frames have no ${list.name}; an empty list stands there for them.`);
+    if (without > 0) notes.push(`${file}: ${without} of ${all.length} frames have no ${list.name}; they get an empty list.`);
     if (!list.several && all.some((each) => each.length > 1))
-      notes.push(`${file}: its shape has a place for one polygon of ${list.name}; of several the largest is in it.`);
+      notes.push(`${file}: its shape holds one polygon of ${list.name}; if there are several, it has the largest.`);
   }
   const unplaced = new Set(marked.flatMap((names) => [...names].filter((name) => !placed.has(name) && !listed.has(name))));
-  if (unplaced.size > 0) notes.push(`${file}: its shape has no place for ${list([...unplaced])}.`);
+  if (unplaced.size > 0) notes.push(`${file}: its shape cannot hold ${list([...unplaced])}.`);
   for (const name of placed) {
     const without = marked.filter((names) => !names.has(name)).length;
-    if (without > 0) notes.push(`${file}: ${without} of ${marked.length} frames have no ${name}; 0 stands there for them.`);
+    if (without > 0) notes.push(`${file}: ${without} of ${marked.length} frames have no ${name}; they get 0.`);
   }
   if (Object.values(atlas.frames).some(({ boxes = {} }) => Object.entries(boxes).some(([name, all]) => placed.has(name) && all.length > 1)))
-    notes.push(`${file}: its shape has a place for one box of a kind; further ones are not in it.`);
+    notes.push(`${file}: its shape holds one box of a kind; others are left out.`);
   if (traits.clips === "none") {
-    if (clips.length > 0) notes.push(`${file}: its shape has no place for clips; ${clips.length} are not in it.`);
+    if (clips.length > 0) notes.push(`${file}: its shape cannot hold clips; ${clips.length} are left out.`);
     return notes;
   }
   if (traits.times === "none")
     note(
       of(() => true),
-      "its shape has no place for the times of",
+      "its shape cannot hold the times of",
     );
   else if (traits.times === "by-clip")
     note(
       of(({ steps }) => steps.some(({ ms }) => ms !== steps[0]?.ms)),
-      "its shape has one time for all steps; the mean was written for",
+      "its shape has one duration for all steps; the mean was written for",
     );
   else if (traits.times === "by-frame" && traits.clips === "frames")
-    note(unevenFrames(atlas), "a frame has one time in its shape; clips want several for");
+    note(unevenFrames(atlas), "its shape has one duration per frame; clips need several for");
   note(
     of(({ steps }) => steps.some(({ events }) => events?.length)),
-    "its shape has no place for the events of",
+    "its shape cannot hold the events of",
   );
   for (const [instead, what] of INSTEAD)
     note(
@@ -137,28 +137,27 @@ export function notesOf(
   if (traits.playbacks.length === 0)
     note(
       of(({ playback }) => playback === "once"),
-      "its shape has no place for how a clip plays; this plays once:",
+      "its shape cannot hold how a clip plays; this plays once:",
     );
   const written = sheets.reduce((count, sheet) => count + sheet.clips.length, 0);
   if (written < clips.length)
-    notes.push(`${file}: ${clips.length - written} clips lie on several pages, of which its shape has one a file; they are not in it.`);
+    notes.push(`${file}: ${clips.length - written} clips lie on several pages, of which its shape has one a file; they are left out.`);
   if (traits.clips === "each-frame") {
     const shown = new Set(clips.flatMap(([, { steps }]) => steps.map(({ frame }) => frame)));
     note(
       Object.keys(atlas.frames).filter((name) => !shown.has(name)),
-      "its records are steps of clips; these frames are in none:",
+      "its records are steps of clips; these frames are in no clip:",
     );
   }
-  if (!traits.trims && Object.values(atlas.frames).some(isTrimmed))
-    notes.push(`${file}: its shape has no place for what trimming took away.`);
+  if (!traits.trims && Object.values(atlas.frames).some(isTrimmed)) notes.push(`${file}: its shape cannot hold trimming.`);
   return notes;
 }
 
 const INSTEAD: readonly (readonly [PlayedAs["instead"], string])[] = [
-  ["the way back is written out", "its shape has no word for to and fro; the way back was written out for"],
-  ["all rounds are written out", "its shape cannot say how often or from where; all rounds were written out for"],
-  ["it goes on forever", "its shape cannot say how often; forever play"],
-  ["its lead-in comes again", "its shape has no place for a lead-in, which comes again in every round of"],
+  ["the way back is written out", "its shape cannot hold a ping-pong; the way back was written out for"],
+  ["all rounds are written out", "its shape has no number of loops; all loops were written out for"],
+  ["it goes on forever", "its shape has no number of loops; these play forever:"],
+  ["its lead-in comes again", "its shape cannot hold a lead-in, which repeats in every loop of"],
 ];
 
 function unevenFrames({ clips }: Atlas): string[] {

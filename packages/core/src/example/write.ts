@@ -1,9 +1,8 @@
 /**
- * A delivery in the shape of an example: the example's text with its records written anew.
+ * Writes a delivery in the shape of an example: the example's text with new records.
  *
- * Each new record is one of the example's with other values in it: the one of the same name if there is one, else the one that has
- * room for most of what must be said, and among those the commonest. All that means nothing stays as it is there.
- * Cost: O(records × values).
+ * Each new record is a copy of one of the example's with other values: the one of the same name if there is one; otherwise the one with
+ * room for most of the facts, the most common of those. Values without a meaning stay as they are. Cost: O(records × values).
  */
 import { isTrimmed, type Scope, type Sheet } from "./facts";
 import type { Repeats } from "./loops";
@@ -31,7 +30,7 @@ interface Book {
   readonly shape: Shape;
   readonly text: string;
   readonly framesByName: ReadonlyMap<string, Place>;
-  /** For turned or not, trimmed or not, the record to write a frame of another name like; filled as they are asked for. */
+  /** The record to copy for a frame with a new name, by whether it is turned and trimmed; filled on demand. */
   readonly models: Map<string, Place>;
 }
 
@@ -40,7 +39,7 @@ function bookOf(shape: Shape): Book {
   return { shape, text: shape.located.text, framesByName, models: new Map() };
 }
 
-/** A place's text with all that changes in it. */
+/** A place's text with all its changes. */
 function written(place: Place, path: string, scope: Scope, book: Book): string {
   const changes: Change[] = [];
   collect(place, path, scope, book, changes);
@@ -86,7 +85,7 @@ function holdsFrames(place: Place, shape: Shape): boolean {
   return shape.frames.has(place) || [...place.children.values()].some((child) => holdsFrames(child, shape));
 }
 
-/** New members stand where the example has its first; what stands among them and is none of them stays. */
+/** New members replace the example's from its first; other content between them stays. */
 function repeat(place: Place, pattern: string, repeats: Repeats, scope: Scope, book: Book, changes: Change[]): void {
   const isMember = (child: Place) => repeats !== "frames" || book.shape.frames.has(child);
   const own = [...place.children.values()].filter(isMember);
@@ -111,13 +110,13 @@ function repeat(place: Place, pattern: string, repeats: Repeats, scope: Scope, b
 
 const SEPARATOR = /^(?:[\s,;]|-\s)*$/;
 
-/** What stands between two members, without the remarks that YAML may have there. */
+/** The text between two members, without YAML comments. */
 function gapOf({ text, shape }: Book, from: number, to: number): string {
   const gap = text.slice(from, to);
   return shape.located.parsed.container === "yaml" ? gap.replace(/[ \t]*#[^\r\n]*/g, "").replace(/(\r?\n[ \t]*)+(?=\r?\n)/g, "") : gap;
 }
 
-/** Where nothing is left of a block of YAML, whose members have no brackets around them; null for others. */
+/** What replaces an empty YAML block, whose members have no brackets; null for other notations. */
 function emptied(place: Place, first: Place, own: readonly Place[], book: Book): Change | null {
   if (book.shape.located.parsed.container !== "yaml" || between(own, book).includes(",")) return null;
   const dash = place.list ? (/-[ \t]+$/.exec(book.text.slice(0, first.from))?.[0].length ?? 0) : 0;
@@ -134,7 +133,7 @@ function between(own: readonly Place[], book: Book): string {
   return `${shape.located.parsed.container === "json" ? "," : ""}\n${indent}`;
 }
 
-/** Where each member is written for. */
+/** What each member is written for. */
 function membersOf(repeats: Repeats, scope: Scope, { traits }: Shape): Scope[] {
   const { sheet, clip } = scope;
   switch (repeats) {
@@ -197,7 +196,7 @@ function fullest(own: readonly Place[]): Place {
   return own.reduce((best, each) => (each.children.size > best.children.size ? each : best));
 }
 
-/** Whether a member of the example has the name, and the facing where it tells one, that a new one is to have. */
+/** Whether a member of the example has the new one's name, and its facing if it gives one. */
 function isCalled(child: Place, pattern: string, scope: Scope, { slots }: Shape): boolean {
   let told = 0;
   for (const [path, { quantity }] of slots) {

@@ -1,7 +1,7 @@
 /**
- * Directions on the screen: angles, the facing that lies nearest to one, and what stands in for a facing that is missing.
+ * Computes directions on the screen: angles, the facing nearest to an angle, and the fallback for a missing facing.
  *
- * Angles are in degrees, clockwise on screen from 0° = `e`, since y grows down. Facings stand 45° apart in the order of `FACINGS`.
+ * Angles are in degrees, clockwise on the screen from 0° = `e`, because y grows down. Facings are 45° apart in the order of `FACINGS`.
  */
 import { FACINGS, FACINGS_OF, type Facing, type Ways } from "../model";
 
@@ -27,9 +27,9 @@ export function turnBetween(a: number, b: number): number {
 }
 
 /**
- * The facing of a rose of so many ways that looks along `angle`. `current`, if it is of that rose, stays until the angle is
- * more than half a sector and the dead band away from it, so that a direction on the edge of two sectors does not make a
- * figure jitter. On an edge without a current facing, the one nearer to `s` wins.
+ * The facing of a rose with this many ways that `angle` points to. `current`, if it belongs to the rose, stays until the angle leaves its
+ * sector by more than the dead band, so that a direction at a border does not make a figure jitter. At a border without a current facing,
+ * the one nearer to `s` wins.
  */
 export function facingToward(angle: number, ways: Ways, current: Facing | null, deadBand = DEAD_BAND): Facing {
   const rose = FACINGS_OF[ways];
@@ -47,8 +47,8 @@ function fromViewer(facing: Facing): number {
 }
 
 /**
- * All facings in the order in which they stand in for `wanted`: itself, then by least turn; of two equally far the one nearer
- * to `s`; then as in `FACINGS`. The player package follows the same order.
+ * All facings in the order in which they replace `wanted`: itself, then by least turn; of two equally near ones the one nearer to `s`; then
+ * as in `FACINGS`. The player package uses the same order.
  */
 function standIns(wanted: Facing): Facing[] {
   const turn = (facing: Facing) => turnBetween(angleOfFacing(facing), angleOfFacing(wanted));
@@ -65,7 +65,7 @@ export function mirrorOf(facing: Facing): Facing {
   return FACINGS[(12 - FACINGS.indexOf(facing)) % 8] as Facing;
 }
 
-/** The next facing of a rose, clockwise or the other way. A facing that is not of it is taken for the nearest one that is. */
+/** The next facing of a rose, in either direction. A facing outside the rose counts as the nearest one in it. */
 export function turnedBy(facing: Facing, ways: Ways, by: 1 | -1): Facing {
   const rose = FACINGS_OF[ways];
   const at = rose.indexOf(nearestPresent(facing, rose) as Facing);

@@ -30,7 +30,7 @@ const WORDS = new Map<string, Facing>([
   ["rightup", "ne"],
 ]);
 
-/** The facing that a word stands for, null if it is none: letters of the compass, its words, or up, down, left, right, front, back. */
+/** The facing that a word means, or null: compass letters or words, or up, down, left, right, front, back. */
 export function facingOfWord(word: string): Facing | null {
   return WORDS.get(word.toLowerCase().replace(/[-_. ]/g, "")) ?? null;
 }
@@ -43,7 +43,7 @@ export interface FacingName {
   readonly number: number | null;
 }
 
-/** Reads a facing from the last word or two of a name, else from its first; else its last number. */
+/** Reads a facing from the last word or two of a name, otherwise from its first; otherwise from its last number. */
 export function facingOfName(name: string): FacingName {
   const place = placeOfFacing(name);
   if (place) return { stem: trimmed(place.rest), facing: place.facing, number: null };
@@ -52,7 +52,7 @@ export function facingOfName(name: string): FacingName {
   return { stem: name, facing: null, number: null };
 }
 
-/** Where in a name its facing stands: from `from` up to `to`; `rest` is the name without it. */
+/** The position of the facing in a name: from `from` up to `to`; `rest` is the name without it. */
 interface FacingPlace {
   readonly facing: Facing;
   readonly from: number;
@@ -83,7 +83,7 @@ const SPELLINGS: readonly (readonly string[])[] = [
   ["right", "downright", "front", "downleft", "left", "upleft", "back", "upright"],
 ];
 
-/** The name with another facing in the place of its own, spelled as that was; null for a name without one. */
+/** The name with another facing replacing its own, in the same spelling; null for a name without one. */
 export function withFacingInName(name: string, facing: Facing): string | null {
   const place = placeOfFacing(name);
   if (!place) return null;
@@ -96,7 +96,7 @@ export function withFacingInName(name: string, facing: Facing): string | null {
   return `${name.slice(0, place.from)}${cased}${name.slice(place.to)}`;
 }
 
-/** Words of a name: parted by what is no letter or digit, where a capital follows a small letter, and where digits begin. */
+/** Words of a name: separated by anything but letters and digits, before a capital after a small letter, and before digits. */
 function wordsOf(name: string): { readonly text: string; readonly at: number }[] {
   return [...name.matchAll(/\p{Lu}+(?!\p{Ll})|\p{Lu}?[\p{Ll}\p{Lo}]+|\p{N}+/gu)].map((match) => ({ text: match[0], at: match.index }));
 }
@@ -105,7 +105,7 @@ function trimmed(stem: string): string {
   return stem.replace(/^[\s\-_./]+|[\s\-_./]+$/g, "");
 }
 
-/** Numbered facings: which one the least number is, and which way they go on. */
+/** Numbered facings: the facing of the least number, and the direction of the others. */
 export interface NumberedFrom {
   readonly first: Facing;
   readonly clockwise: boolean;
@@ -116,13 +116,13 @@ export interface MatchedAction<Name extends string> {
   readonly stem: string;
   readonly ways: Ways;
   readonly facings: Partial<Record<Facing, Name>>;
-  /** Whether numbers were taken for facings. */
+  /** Whether numbers were read as facings. */
   readonly byNumber: boolean;
 }
 
 /**
- * Groups names that are one movement in several facings. Names with facings in words come before numbers; a doubled facing
- * keeps the first in natural order. Groups of fewer than two facings are none. In natural order of stems.
+ * Groups names that are one movement in several facings. Facings in words come before numbers; of duplicates the first in natural order is
+ * kept. Groups of fewer than two facings are dropped. In natural order of stems.
  */
 export function matchFacings<Name extends string>(names: readonly Name[], numbered: NumberedFrom): MatchedAction<Name>[] {
   const groups = new Map<string, { words: Map<Facing, Name>; numbers: Map<number, Name> }>();
@@ -159,7 +159,7 @@ export function waysFor(facings: readonly Facing[]): Ways {
   return ([1, 2, 4, 8] as const).find((ways) => facings.every((each) => FACINGS_OF[ways].includes(each))) ?? 8;
 }
 
-/** The facings of a rose in order, from one of them on. A first facing that the rose lacks is taken for its first. */
+/** The facings of a rose in order, starting from one of them, or from its own first if the rose lacks that. */
 export function roseFrom(ways: Ways, { first, clockwise }: NumberedFrom): Facing[] {
   const rose = FACINGS_OF[ways];
   const start = Math.max(0, rose.indexOf(first));

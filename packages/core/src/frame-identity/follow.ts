@@ -1,27 +1,25 @@
 /**
- * Matches changed art to earlier frames by what is drawn: a row put in at the top moves every cell, and what was
- * drawn in them goes with them.
+ * Matches changed art to earlier frames by their drawings: a row inserted at the top moves every cell, and frames follow their drawings.
  *
- * Frames whose drawing is where it was are themselves. Of the others, those with equal drawings are paired; the way that most of them went
- * also decides among several equal ones, and takes along what was redrawn on the way.
- * Holds: no frame is given to two pieces. Cost: O(frames + pieces).
+ * A frame whose drawing has not moved stays. Others are paired by equal drawings; if several are equal, the offset that most frames moved
+ * by decides, and frames redrawn in between move with them. Holds: no frame is given to two pieces. Cost: O(frames + pieces).
  */
 import { traitsOf } from "../cut";
 import { type Frame, type FramePoint, type Rect, type Source, sameRect } from "../model";
 import type { Drawing } from "../raster";
 import { type NewFrame, placeOf } from "./new-frame";
 
-/** What is drawn in frames of before, by key, and in pieces of the changed art, by `placeOf`. */
+/** Prints of drawings in earlier frames, by key, and in pieces of the changed art, by `placeOf`. */
 export interface Drawings {
   readonly before: ReadonlyMap<string, Drawing>;
   readonly after: ReadonlyMap<string, Drawing>;
-  /** Where else in the changed art the drawings of frames stand that no recipe finds: by key, rectangles on the frame's picture. */
+  /** Other places of drawings in the changed art, for frames without a recipe: by key, rectangles on the frame's picture. */
   readonly elsewhere?: ReadonlyMap<string, readonly Rect[]>;
 }
 
 /**
- * Frames whose drawing is not where it was, of a source whose frames are told where they are: drawn by hand, or read from metadata. No
- * recipe finds them again, so their drawings are looked for in the whole changed picture (`findDrawings`).
+ * Frames whose drawing has moved, in a source with given rectangles: drawn by hand, or read from metadata. No recipe finds them, so the
+ * whole changed picture is searched for their drawings (`findDrawings`).
  */
 export function strayedFrames({ cut, frames }: Source, { before, after }: Drawings): Frame[] {
   if (cut === null || traitsOf(cut).finds) return [];
@@ -31,7 +29,7 @@ export function strayedFrames({ cut, frames }: Source, { before, after }: Drawin
   });
 }
 
-/** What is known of drawings, with the places at which `strayed` frames were found, in their order. */
+/** What is known about drawings, with the places found for `strayed` frames, in their order. */
 export function withFoundPlaces({ before, after }: Drawings, strayed: readonly Frame[], places: readonly (readonly Rect[])[]): Drawings {
   const known = new Map(after);
   const elsewhere = new Map<string, readonly Rect[]>();
@@ -53,7 +51,7 @@ export function withFoundPlaces({ before, after }: Drawings, strayed: readonly F
 export interface Followed {
   /** The frame of before that piece number k shows. */
   readonly frames: ReadonlyMap<number, Frame>;
-  /** How far its drawing went on its picture, by the frame's key; none where only the place is known. */
+  /** How far its drawing moved on its picture, by the frame's key; absent if only the place is known. */
   readonly drawn: ReadonlyMap<string, FramePoint>;
 }
 
@@ -120,8 +118,8 @@ export function followDrawings(before: readonly Frame[], pieces: readonly NewFra
 }
 
 /**
- * Frames that are told where they are (drawn by hand, or read from metadata), each moved to where its drawing stands in the changed art.
- * One whose drawing stands at several places goes the way that most others went, or stays. Two on one rectangle go together.
+ * Frames with given rectangles (drawn by hand, or read from metadata), each moved to its drawing in the changed art. If a drawing occurs
+ * several times, the frame moves like most others, or stays. Two frames on one rectangle move together.
  */
 export function followPlaces(before: readonly Frame[], drawings: Drawings): { frames: Frame[]; drawn: Map<string, FramePoint> } {
   const elsewhere = drawings.elsewhere ?? new Map<string, readonly Rect[]>();

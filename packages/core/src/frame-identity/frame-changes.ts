@@ -34,7 +34,7 @@ export function framesChanged(before: Source, after: Source, compared: Compared)
   return changes;
 }
 
-/** Compares frames by what is drawn in them. Frames in which nothing is drawn are the same. */
+/** Compares frames by their drawings. Empty frames are equal. */
 export function comparedByDrawings({ before, after }: Drawings): Compared {
   return (old, frame) => {
     const [from, to] = [before.get(old.key), after.get(placeOf(frame))];

@@ -1,10 +1,10 @@
 /**
- * Which frame is which after a sheet is cut anew: names, origins, what was dropped, and the clips that show them depend on it.
+ * Decides which frame is which after a sheet is cut again; names, origins, dropped frames and clips depend on it.
  *
- * A piece is the frame of before that shows the same drawing, where drawings were compared; else the one that lies where it lies: the very
- * rectangle, or one that it has more than half in common with. Only what lies where nothing lay goes by its key, if both were cut the same
- * way; what is left is new. So a grid that is moved takes its frames along, also where every cell gets another column.
- * Holds: keys stay unique; no frame of before becomes two. Cost: O(pieces), for those that moved × those near each.
+ * If drawings were compared, a piece is the earlier frame with the same drawing; otherwise the frame at its place: the same rectangle, or
+ * one that shares more than half its area. Only pieces at a place where nothing was are matched by key, if both were cut the same way; the
+ * rest is new. So a moved grid keeps its frames, even if every cell gets another column. Holds: keys stay unique; no earlier frame becomes
+ * two. Cost: O(pieces), and for moved ones × those nearby.
  */
 import { likenessOf } from "../cut";
 import { type Frame, isFrameKey } from "../model";
@@ -21,13 +21,13 @@ interface Options {
   readonly byName?: boolean;
   /** Whether a running number means the same frame before and after: stills go by the numbers of their files. */
   readonly byNumber?: boolean;
-  /** What of a frame of before a file had said, so that what it says now takes the place of it. */
+  /** What a file had said about the earlier frame, to be replaced by what it says now. */
   readonly saidBefore?: (frame: Frame) => Said;
-  /** The frame of before that shows the drawing of piece number k, where that is known. */
+  /** The earlier frame with the drawing of piece k, if known. */
   readonly sameDrawing?: (k: number) => Frame | undefined;
 }
 
-/** Which parts of a frame are as a file had told them, and nobody has changed since. */
+/** The parts of a frame that came from a file and have not been changed since. */
 export interface Said {
   readonly name: boolean;
   readonly origin: boolean;
@@ -90,7 +90,7 @@ function matched(
     const byPlace = groupedBy(before, placeOf);
     for (const [k, piece] of pieces.entries()) {
       if (olds[k]) continue;
-      // Several records may name one rectangle: each keeps its own, by its name if it has one, else in turn.
+      // Several records may have the same rectangle: each keeps its own frame, by name if it has one, otherwise in order.
       const there = (byPlace.get(placeOf(piece)) ?? []).filter((frame) => !taken.has(frame));
       match(k, there.find(({ name }) => name !== undefined && name === piece.name) ?? there[0]);
     }
@@ -162,7 +162,7 @@ function blocksOf({ rect: { x, y, w, h }, picture = 0 }: { rect: Frame["rect"]; 
   return names;
 }
 
-/** Decisions of a person come before what a file says; what a file said before does not. */
+/** A person's decisions take precedence over a file; the file's earlier statements do not. */
 function frameOf(piece: NewFrame, key: string, old: Frame | null, said = NOTHING_SAID): Frame {
   const { column, row, number, rect, size, inset, empty, turned, picture } = piece;
   const name = said.name ? piece.name : (old?.name ?? piece.name);

@@ -1,7 +1,7 @@
 import type { Piece } from "../cut";
 import type { Frame } from "../model";
 
-/** What a piece may say beyond its place. */
+/** What a piece may specify besides its place. */
 export type NewFrame = Omit<Piece, "key"> & {
   readonly key: string | null;
   readonly turned?: Frame["turned"] | false;
@@ -11,7 +11,7 @@ export type NewFrame = Omit<Piece, "key"> & {
   readonly marks?: Frame["marks"];
 };
 
-/** Where a frame or a piece lies: its picture and rectangle. */
+/** The position of a frame or a piece: its picture and rectangle. */
 export function placeOf({ rect: { x, y, w, h }, picture = 0 }: { rect: Frame["rect"]; picture?: number | undefined }): string {
   return `${picture} ${x} ${y} ${w} ${h}`;
 }

@@ -1,6 +1,6 @@
 /**
- * Finds other grids that changed art may be meant for: its cells have another size now, or the whole sheet moved by some pixels. Which of
- * them is right is told by the drawings of before that are found whole in its cells.
+ * Finds other grids for changed art, if its cells have another size or the whole sheet moved. The right one is the one in whose cells most
+ * of the earlier drawings are found complete.
  */
 import { cutOfSuggestion, gridOf, suggestGrids } from "../cut";
 import { type Frame, type FramePoint, GridCut, type Rect, type Size, type Source, sheetOf } from "../model";
@@ -10,8 +10,8 @@ import type { Coverage, Drawing } from "../raster";
 const SUGGESTED = 3;
 
 /**
- * Grids to try for the changed art of a sheet that a grid cuts, likeliest first, without the one it has; none for sheets cut otherwise. `went`
- * is how far drawings moved on the sheet, where that is known.
+ * Grids to try for the changed art of a sheet cut by a grid, likeliest first, without the current one; none for other cuts. `went` is how
+ * far drawings moved on the sheet, if known.
  */
 export function recipesFor(source: Source, changed: Size, coverage: Coverage, went: FramePoint | null): GridCut[] {
   const parsed = GridCut.safeParse(source.cut);
@@ -74,7 +74,7 @@ export function foundAgain(before: Iterable<Drawing>, after: Iterable<Drawing>):
   return found;
 }
 
-/** The way on the sheet that most of the frames went whose drawing stands at one place of the changed art; null if there is none. */
+/** The offset on the sheet of most frames whose drawing occurs once in the changed art; null if there is none. */
 export function wayOnSheet(frames: readonly Frame[], places: readonly (readonly Rect[])[]): FramePoint | null {
   const ways = new Map<string, { count: number; way: FramePoint }>();
   for (const [k, { rect }] of frames.entries()) {

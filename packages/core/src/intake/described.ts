@@ -15,7 +15,7 @@ export function describedProposal(item: TakenItem, description: TakenDescription
     named.map(
       (clip): ProposedClip => ({
         ...clip,
-        // Clips of one name and file, told of several pictures, are one.
+        // Clips with the same name and file on several pictures are one.
         ref: `${path}\n${clip.name}`,
         shows: clip.steps.flatMap(({ frame }) => {
           const each = told[frame];
@@ -63,11 +63,11 @@ export function recutProposal(description: TakenDescription, { source, name }: {
   };
 }
 
-/** What is not sure about how a file was read, so that nobody takes it for certain. */
+/** What is uncertain about a reading, so that nobody takes it for granted. */
 function doubtsOf({ grade }: Understood): string[] {
   return grade.grade === "sure"
     ? []
-    : [`Not sure: ${grade.reasons.join("; ")}. Look at the frames on the sheet, and correct fields there.`];
+    : [`Not sure: ${grade.reasons.join("; ")}. Check the frames on the sheet, and correct the fields there.`];
 }
 
 function misfits(unplaced: readonly Unplaced[]): string[] {

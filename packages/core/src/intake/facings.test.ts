@@ -191,7 +191,7 @@ describe("what is called like a source", () => {
   it("is left out if it is the very art that the source has", () => {
     const [proposal] = proposalsFor([art], [], { sources: [source("porter", [sha256])] });
     expect(proposal?.usual.include).toBe(false);
-    expect(proposal?.notes).toEqual(["porter has this very art already."]);
+    expect(proposal?.notes).toEqual(["porter already has this art."]);
   });
 
   it("is a source of its own if one is a sheet and the other a series", () => {

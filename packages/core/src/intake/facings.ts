@@ -17,13 +17,13 @@ export interface ProposedAction {
   readonly action: ArrivedAction;
   /** Facings of its rose that would have something to play, mirrors among them. */
   readonly petals: Partial<Record<Facing, ProposedPetal>>;
-  /** Whether an order told the facings, and not their names: then the first one must be asked for. */
+  /** Whether the facings follow from an order and not from names: then the user must choose the first. */
   readonly byOrder: boolean;
   /** Whether it is made unless a person says no. Two clips that differ in a number are seldom two facings. */
   readonly usual: boolean;
 }
 
-/** The actions that the chosen things would make. `numbered` says where numbers and rows begin. */
+/** The actions that the chosen things would make. `numbered` gives the facing of the first number or row. */
 export function proposedActions(
   proposals: readonly Proposal[],
   choicesOf: (proposal: Proposal) => Choices,
@@ -91,7 +91,7 @@ function withMirrors(ways: Ways, own: Partial<Record<Facing, ProposedClip>>): Pr
   return petals;
 }
 
-/** Movements of one name in two folders are told apart by these. */
+/** Distinguishes movements of one name in two folders. */
 function distinct(actions: readonly ProposedAction[]): ProposedAction[] {
   const counts = new Map<string, number>();
   for (const { action } of actions) counts.set(action.name, (counts.get(action.name) ?? 0) + 1);
@@ -105,7 +105,7 @@ function distinct(actions: readonly ProposedAction[]): ProposedAction[] {
     .sort((a, b) => naturalOrder(a.action.name, b.action.name));
 }
 
-/** The folder that its first file is in; of series, the folder above is the figure's where each facing has a folder of its own. */
+/** The folder of its first file; for series, the parent folder if each facing has its own. */
 function folderOf({ id, kind }: Proposal): string {
   const first = id.split("\n")[0] as string;
   const parts = first.split("/").slice(0, -1);

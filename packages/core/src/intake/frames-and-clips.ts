@@ -3,7 +3,7 @@ import type { NewFrame } from "../frame-identity";
 import type { ReadFrame, Understood } from "../metadata";
 import { type FrameMarks, microsFromMs } from "../model";
 
-/** What a metadata file, named by `file`, said of a picture: as frames of a source, and clips that name them by place. */
+/** Converts the description of a picture in a metadata file, named `file`, to frames of a source and clips that refer to them. */
 export function framesAndClips(
   { frames, clips }: Pick<Understood, "frames" | "clips">,
   file: string,
@@ -14,7 +14,7 @@ export function framesAndClips(
     const { name, rect, turned, inset, size, origin, boxes = {}, points = {} } = frame;
     const upright = turned ? { w: rect.h, h: rect.w } : { w: rect.w, h: rect.h };
     const padded = size.w !== upright.w || size.h !== upright.h;
-    // Frames whose names differ only in a number stand in one row.
+    // Frames whose names differ only in a number form a row.
     const group = name.replace(/\.[A-Za-z]{3,4}$/, "").replace(/\d+$/, "");
     if (!rows.has(group)) rows.set(group, rows.size);
     return {
@@ -51,11 +51,11 @@ function marksOf(boxes: ReadFrame["boxes"], points: ReadFrame["points"]): Pick<N
     ...(Object.keys(boxes).length > 0 ? { boxes } : {}),
     ...(Object.keys(points).length > 0 ? { points } : {}),
   };
-  // Names are made fit, and kinds made for them, where they are taken into a project.
+  // Names are made valid, and kinds are created, on import into a project.
   return Object.keys(marks).length > 0 ? { marks: marks as FrameMarks } : {};
 }
 
-/** The names of all boxes and points that a file tells. */
+/** The names of all boxes and points in a file. */
 export function marksInWords({ frames }: Pick<Understood, "frames">): string {
   const names = new Set(frames.flatMap(({ boxes = {}, points = {} }) => [...Object.keys(boxes), ...Object.keys(points)]));
   return names.size === 0 ? "" : `, with ${[...names].slice(0, 6).join(", ")}${names.size > 6 ? ", …" : ""} marked on them`;

@@ -34,7 +34,7 @@ describe("files whose names go on with a word for a layer", () => {
   it("are told and left apart where they are not as large", () => {
     const all = proposed(still("camp.png"), still("camp_light.png", 33));
     expect(all.map(({ name }) => name)).toEqual(["camp.png", "camp_light.png"]);
-    expect(all[1]?.notes.join()).toMatch(/called as a layer of camp, but is not as large: 33 × 40 px over 32 × 40/);
+    expect(all[1]?.notes.join()).toMatch(/the name of a layer of camp, but has a different size: 33 × 40 px over 32 × 40/);
   });
 
   it("are left alone without a picture to lie over, in another folder, and where the word tells nothing", () => {
@@ -116,8 +116,8 @@ describe("layers that metadata tells", () => {
     const [camp] = proposalsFor(items, described(items, text));
     expect(layersIn(camp)).toEqual(["camp.png", "glow normal"]);
     expect(camp?.notes).toEqual([
-      "The layer glow is blended by screen there, which layers here cannot be: it comes in painted over. The layer glow has an opacity of 60 % there: it comes in as its picture is.",
-      "Its metadata tells a layer rain in rain.png, which did not come with it.",
+      "The layer glow is blended by screen, which Caravan does not support: it is imported as painted over. The layer glow has an opacity of 60 %, which Caravan does not support: it is imported opaque.",
+      "Its metadata lists a layer rain in rain.png, which was not dropped with it.",
     ]);
   });
 });

@@ -8,23 +8,23 @@ import { withoutEnding } from "./names";
 import { type Choices, clearingFor, type Proposal, type ProposedLayer } from "./proposal";
 import type { TakenPicture } from "./taken";
 
-/** Something of a drop that may lie over another, or under it. */
+/** Something in a drop that may be a layer, or have layers. */
 export interface Stackable {
   /** Its folder and its name without an ending. */
   readonly path: string;
   /** The name's numbers for a series, in order; null for a single picture. */
   readonly numbers: readonly number[] | null;
   readonly pictures: readonly TakenPicture[];
-  /** What its metadata tells to lie over it. */
+  /** The layers that its metadata lists. */
   readonly told?: readonly ToldLayer[];
 }
 
 export interface FoundLayers {
-  /** For each thing what lies over it, by places in the list. */
+  /** The layers of each thing, by index in the list. */
   readonly over: ReadonlyMap<number, readonly { readonly at: number; readonly layer: ProposedLayer }[]>;
-  /** Things that are called as layers of others and do not fit over them, with the reason. */
+  /** Things named like layers of others that do not fit, with the reason. */
   readonly unfit: ReadonlyMap<number, string>;
-  /** For things with layers that their metadata tells, what of that could not be followed. */
+  /** For things with layers in their metadata, what could not be followed. */
   readonly notes: ReadonlyMap<number, readonly string[]>;
 }
 
@@ -41,7 +41,7 @@ export function findLayers(things: readonly Stackable[]): FoundLayers {
     if (why !== null) unfit.set(at, why);
     else if (there.length < MOST_LAYERS) over.set(lowest, [...there, { at, layer: { ...layer, pictures: thing.pictures } }]);
   };
-  // What a file tells comes before what names look like.
+  // What a file says takes precedence over what names suggest.
   const told = new Set<number>();
   for (const [lowest, { path, told: layers = [] }] of things.entries()) {
     const folder = path.slice(0, path.lastIndexOf("/") + 1);
@@ -62,25 +62,27 @@ export function findLayers(things: readonly Stackable[]): FoundLayers {
     if (blend === null || name === undefined || lowest === undefined) continue;
     lay(lowest, at, { name, blend });
   }
-  // What is a layer itself carries none.
+  // A layer has no layers of its own.
   const layers = new Set([...over.values()].flat().map(({ at }) => at));
   for (const at of layers) over.delete(at);
-  // Light and shade lie over what is painted.
+  // Light and shade go above painted layers.
   const height = ({ layer }: { layer: ProposedLayer }) => ["normal", "multiply", "add"].indexOf(layer.blend);
   return { over: new Map([...over].map(([at, each]) => [at, each.toSorted((a, b) => height(a) - height(b))])), unfit, notes };
 }
 
 function missing({ name, image }: ToldLayer): string {
-  return `Its metadata tells a layer ${name} in ${image}, which did not come with it.`;
+  return `Its metadata lists a layer ${name} in ${image}, which was not dropped with it.`;
 }
 
 /** What of a layer has no counterpart here; null if all of it has. */
 function unfollowed({ name, blend, blendSaid, opacity }: ToldLayer): string | null {
   const parts = [
     ...(blend === null && blendSaid !== null
-      ? [`The layer ${name} is blended by ${blendSaid} there, which layers here cannot be: it comes in painted over.`]
+      ? [`The layer ${name} is blended by ${blendSaid}, which Caravan does not support: it is imported as painted over.`]
       : []),
-    ...(opacity < 1 ? [`The layer ${name} has an opacity of ${Math.round(opacity * 100)} % there: it comes in as its picture is.`] : []),
+    ...(opacity < 1
+      ? [`The layer ${name} has an opacity of ${Math.round(opacity * 100)} %, which Caravan does not support: it is imported opaque.`]
+      : []),
   ];
   return parts.length > 0 ? parts.join(" ") : null;
 }
@@ -88,16 +90,16 @@ function unfollowed({ name, blend, blendSaid, opacity }: ToldLayer): string | nu
 function whyUnfit(below: Stackable, over: Stackable): string | null {
   const name = (path: string) => path.slice(path.lastIndexOf("/") + 1);
   if ((below.numbers === null) !== (over.numbers === null) || below.pictures.length !== over.pictures.length)
-    return `It is called as a layer of ${name(below.path)}, which has ${below.pictures.length} of its pictures; it has ${over.pictures.length}.`;
+    return `It has the name of a layer of ${name(below.path)}, which has ${below.pictures.length} of its pictures; it has ${over.pictures.length}.`;
   if (below.numbers?.some((number, k) => number !== over.numbers?.[k]))
-    return `It is called as a layer of ${name(below.path)}, whose pictures have other numbers.`;
+    return `It has the name of a layer of ${name(below.path)}, whose pictures have other numbers.`;
   const unlike = over.pictures.find(({ width, height }, k) => width !== below.pictures[k]?.width || height !== below.pictures[k]?.height);
   if (!unlike) return null;
   const [first] = below.pictures;
-  return `It is called as a layer of ${name(below.path)}, but is not as large: ${unlike.width} × ${unlike.height} px over ${first?.width} × ${first?.height}.`;
+  return `It has the name of a layer of ${name(below.path)}, but has a different size: ${unlike.width} × ${unlike.height} px over ${first?.width} × ${first?.height}.`;
 }
 
-/** A thing with what lies over it; `apart` are these as they would come in by themselves. */
+/** A thing with its layers; `apart` are the same as separate imports. */
 export function withLayers(proposal: Proposal, layers: readonly ProposedLayer[], apart: readonly Proposal[]): Proposal {
   const names = layers.map(({ name }) => name).join(", ");
   return {
@@ -115,7 +117,7 @@ export function withLayers(proposal: Proposal, layers: readonly ProposedLayer[],
   };
 }
 
-/** Layers as they come in, under names that fit and are distinct. */
+/** Layers as imported, with valid and distinct names. */
 export function newLayers(layers: readonly ProposedLayer[], choices: Choices): NewLayer[] {
   const taken = new Set<string>();
   return layers.map(({ name, blend, pictures }) => {

@@ -66,7 +66,7 @@ export function layersProposal({ path, art }: TakenItem, name: string): Proposal
     notes: [
       ...(hidden > 0 ? [`${counted(hidden, "hidden layer")} left out.`] : []),
       ...unlike.map(
-        (each) => `The layer ${each.name} is blended by ${each.blended} there, which layers here cannot be: it comes in painted over.`,
+        (each) => `The layer ${each.name} is blended by ${each.blended}, which Caravan does not support: it is imported as painted over.`,
       ),
       ...damaged.map((each) => `The layer ${each.name} is damaged and left out. ${each.why}`),
     ],
@@ -75,7 +75,7 @@ export function layersProposal({ path, art }: TakenItem, name: string): Proposal
     ground: null,
     usual: { ...USUAL_CHOICES, layers: fits },
     clips: () => [],
-    ...(fits ? { layering: { whole: "One source with its layers", apart: "A source for each layer" }, layers: over(taken) } : {}),
+    ...(fits ? { layering: { whole: "One source with its layers", apart: "One source per layer" }, layers: over(taken) } : {}),
     ...(apart ? { parting: { whole: `${counted(groups, "group")} as one`, apart: `${apart.length} layers apart` } } : {}),
     arrivals: (choices) => {
       const list = listOf(choices);

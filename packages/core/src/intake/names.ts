@@ -3,8 +3,8 @@ import { facingOfWord } from "../facing";
 import { fileOf } from "./taken";
 
 /**
- * Names for things of one drop, in their order: the plain name, with its folder before it where two folders hold things of one name, or where
- * the plain name is only a facing (`walk/s/1.png`).
+ * Names for the things of one drop, in order: the plain name, prefixed with its folder if two folders contain the same name, or if the
+ * plain name is only a facing (`walk/s/1.png`).
  */
 export function namesInFolders(things: readonly { readonly path: string; readonly plain: string }[]): string[] {
   const folders = things.map(({ path }) => path.split("/").slice(0, -1));

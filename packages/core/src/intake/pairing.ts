@@ -3,8 +3,8 @@ import { withoutEnding } from "./names";
 import { fileOf } from "./taken";
 
 /**
- * The pictures, by their paths, that a file is to be held against: all that it names, if these are several; else the one that is called like it,
- * in its folder before elsewhere; else the one that it names, or the only one there is. None if nothing tells.
+ * The pictures, by path, that a file is matched to: all that it names, if there are several; otherwise the one with its name, in its own
+ * folder first; otherwise the one that it names, or the only one. None if nothing decides.
  */
 export function describedBy(path: string, text: string, pictures: readonly string[]): string[] {
   const named = pictures.filter((picture) => text.includes(fileOf(picture)));
@@ -18,7 +18,7 @@ export function describedBy(path: string, text: string, pictures: readonly strin
   return fitting === undefined ? [] : [fitting];
 }
 
-/** What is said of several pictures, without the records that only belong to another one of them. */
+/** The descriptions of several pictures, without records that only belong to another of them. */
 export function withoutOthersRecords<Each extends { readonly unplaced: readonly { readonly why: string }[] }>(
   understood: Each,
   pictures: readonly string[],
@@ -27,7 +27,7 @@ export function withoutOthersRecords<Each extends { readonly unplaced: readonly 
   return { ...understood, unplaced: understood.unplaced.filter(({ why }) => !names.some((name) => why === belongsTo(name))) };
 }
 
-/** Of what one file says of several pictures, all but those that it tells to lie over another of them. */
+/** One file's descriptions of several pictures, except those that it lists as layers of another. */
 export function withoutLayers<Each extends { readonly understood: { readonly told: { readonly place: number | null } } }>(
   found: readonly Each[],
 ): Each[] {

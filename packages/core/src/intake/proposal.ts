@@ -6,7 +6,7 @@ import type { Blend, Clearing, Frame, Reading, Rect, SourceId } from "../model";
 import type { Ground } from "../raster";
 import type { TakenDescription, TakenPicture } from "./taken";
 
-/** A frame that is to be, as it is shown before anything exists. */
+/** A future frame, shown before anything exists. */
 export interface ShownFrame {
   readonly sha256: string;
   readonly clearing?: Clearing;
@@ -29,10 +29,10 @@ export interface Choices {
   readonly clips: boolean;
   /** A series as sheets of their own; groups of layers as the layers in them. */
   readonly apart: boolean;
-  /** What lies over other pictures as their layers, rather than as sources of their own. */
+  /** Pictures that become layers instead of sources. */
   readonly layers: boolean;
   readonly cut: SheetCut;
-  /** Whether it takes the place of the art of the source that has its name. */
+  /** Whether it replaces the art of the source with its name. */
   readonly replaces: boolean;
 }
 
@@ -47,19 +47,19 @@ export interface Proposal {
   readonly id: string;
   readonly name: string;
   readonly what: string;
-  /** What is odd about it and worth knowing. */
+  /** What is unusual about it and worth knowing. */
   readonly notes: readonly string[];
   /** Pictures to show of it: the first, or some along it. */
   readonly shows: readonly TakenPicture[];
   readonly kind: "sheet" | "series" | "animation" | "layers" | "described" | "recut";
   readonly ground: Ground | null;
-  /** What is chosen unless a person chooses otherwise. */
+  /** The default choice. */
   readonly usual: Choices;
-  /** What of it can be taken as one or apart, in words for both. */
+  /** What can be imported as one or apart, with words for both. */
   readonly parting?: { readonly whole: string; readonly apart: string };
   /** What of it can be layers of one source, or sources of their own, in words for both. */
   readonly layering?: { readonly whole: string; readonly apart: string };
-  /** What lies over its pictures. */
+  /** Its layers. */
   readonly layers?: readonly ProposedLayer[];
   /** What can become of a sheet, in words. */
   readonly cuts?: readonly (readonly [cut: SheetCut, words: string])[];
@@ -67,11 +67,11 @@ export interface Proposal {
   readonly known?: { readonly source: SourceId; readonly name: string };
   /** Records of its metadata file that do not fit, and why. */
   readonly unplaced?: readonly Unplaced[];
-  /** Clips that come with it, whether or not they are wanted. */
+  /** Its clips, whether or not they are wanted. */
   clips(choices: Choices): readonly ProposedClip[];
-  /** Makes what comes in of the choices. */
+  /** Builds the import from the choices. */
   arrivals(choices: Choices): Arrival[];
-  /** The metadata file that told the frames. */
+  /** The metadata file that described the frames. */
   readonly description?: TakenDescription;
   /** For a source that is there already. */
   readonly recut?: { readonly source: SourceId; readonly reading: Reading; readonly file: string; readonly frames: readonly NewFrame[] };

@@ -112,7 +112,7 @@ describe("layers", () => {
   it("tell what is hidden, what is blended in unknown ways and what is damaged", () =>
     expect(layered.notes).toEqual([
       "2 hidden layers left out.",
-      "The layer lamp is blended by svg:screen there, which layers here cannot be: it comes in painted over.",
+      "The layer lamp is blended by svg:screen, which Caravan does not support: it is imported as painted over.",
       "The layer shade is damaged and left out. Its picture is missing.",
     ]));
 });

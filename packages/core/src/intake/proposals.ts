@@ -63,7 +63,7 @@ export function proposalsFor(
   return [...made.slice(0, told.length).filter(isThere), ...recuts, ...made.slice(told.length).filter(isThere)];
 }
 
-/** The proposals with layers laid over what they belong to; null in the places of those. */
+/** The proposals, with layers merged into what they belong to; null in the places of those layers. */
 function layersFound(plain: readonly Proposal[], makings: readonly { readonly stack?: Stackable }[]): (Proposal | null)[] {
   const places = makings.flatMap(({ stack }, k) => (stack ? [k] : []));
   const { over, unfit, notes } = findLayers(places.map((k) => makings[k]?.stack as Stackable));
@@ -119,7 +119,7 @@ function sheetsByFacing(sheets: readonly TakenItem[]): TakenItem[][] {
   return [...groups.values()].flatMap(({ facings, items }) => (facings.size > 1 ? [items] : []));
 }
 
-/** Art that is called like a source is offered as its new art; the very art that it has is left out. */
+/** Art with the name of a source is offered as its new art; unchanged art is left out. */
 function withKnownSource(proposal: Proposal, sources: readonly Source[]): Proposal {
   const { kind, usual, layers = [] } = proposal;
   if (kind === "recut" || (kind === "layers" && layers.length === 0)) return proposal;
@@ -136,7 +136,7 @@ function withKnownSource(proposal: Proposal, sources: readonly Source[]): Propos
   if (!same) return { ...proposal, known, usual: { ...usual, replaces: true } };
   // With its metadata it may still be cut another way.
   if (kind === "described") return { ...proposal, known, usual: { ...usual, replaces: true } };
-  const note = `${source.name} has this very art already.`;
+  const note = `${source.name} already has this art.`;
   return { ...proposal, notes: [...proposal.notes, note], usual: { ...usual, include: false } };
 }
 
@@ -152,7 +152,7 @@ export function needsReview(proposals: readonly Proposal[]): boolean {
   );
 }
 
-/** The stills of a drop that are sheets, as far as their names tell: those whose grids are worth looking for. */
+/** The stills of a drop that are sheets, as far as their names show: those worth a search for grids. */
 export function sheetsOf(items: readonly TakenItem[], descriptions: readonly TakenDescription[]): TakenItem[] {
   const described = new Set(descriptions.flatMap(({ of }) => ("picture" in of ? [of.picture] : [])));
   const stills = items.filter(({ art, path }) => art.kind === "still" && !described.has(path));

@@ -6,7 +6,7 @@ import { withoutEnding } from "./names";
 import { type Choices, clearingFor, type Proposal, type ProposedClip, type SheetCut, USUAL_CHOICES } from "./proposal";
 import { stillOf, type TakenItem } from "./taken";
 
-/** The grid that a sheet suggests, and what is drawn in it where its ground is seen through. */
+/** The suggested grid of a sheet, and the drawing with its background ignored. */
 export interface SeenGrid {
   readonly suggestion: GridSuggestion;
   readonly coverage: Coverage;
@@ -17,7 +17,7 @@ const NONE = { x: 0, y: 0 };
 /** The whole picture as one frame. */
 export const WHOLE: GridCut = { by: "count", columns: 1, rows: 1, margin: NONE, gap: NONE, keepEmpty: true };
 
-/** `usual` is what it is cut into unless a person chooses. */
+/** `usual` is the default cut. */
 export function sheetProposal(item: TakenItem, name: string, seen: SeenGrid | undefined, usual: SheetCut): Proposal {
   const picture = stillOf(item);
   const { width, height, ground } = picture;
@@ -84,14 +84,14 @@ function waysToCut(grid: GridSuggestion | undefined): [SheetCut, string][] {
   ];
 }
 
-/** The rose that so many rows may be: of three or five, the missing ones are mirrored. Null if they are none. */
+/** The rose that this many rows may form: of three or five, the missing facings are mirrored. Null if there is none. */
 export function waysOfRows(rows: number): Ways | null {
   return rows === 2 ? 2 : rows === 3 || rows === 4 ? 4 : rows === 5 || rows === 8 ? 8 : null;
 }
 
 /**
- * What sheets of a drop are cut into unless a person chooses otherwise. Those that are one movement in several facings by their names are
- * cut at once: into the cells of their one row, or taken whole if they suggest no cells.
+ * The default cuts for the sheets of a drop. Sheets whose names form one movement in several facings are cut immediately: into the cells of
+ * their one row, or used whole if no cells are suggested.
  */
 export function usualCuts(sheets: readonly TakenItem[], facing: ReadonlySet<TakenItem>, grids: ReadonlyMap<string, SeenGrid>): SheetCut[] {
   return sheets.map((item) => {
@@ -102,7 +102,7 @@ export function usualCuts(sheets: readonly TakenItem[], facing: ReadonlySet<Take
   });
 }
 
-/** Sheets of one size that belong together take the grid that most of them suggest. */
+/** Sheets of one size that belong together use the grid that most of them suggest. */
 export function agreedGrids(groups: readonly (readonly TakenItem[])[], grids: ReadonlyMap<string, SeenGrid>): Map<string, SeenGrid> {
   const agreed = new Map(grids);
   for (const group of groups) {

@@ -1,7 +1,7 @@
 /**
- * Lettering in whole pixels, for pictures that people read: letters of 5 × 7 px with two rows below for tails, all equally wide.
+ * Draws text in whole pixels, for pictures that people read: letters of 5 × 7 px with two rows for descenders, all equally wide.
  *
- * Drawn for this project. What the letters below lack is written by its plain form (é as e), else as an empty box.
+ * Drawn for this project. Missing letters are replaced by their plain form (é by e), or by an empty box.
  */
 import type { Pixels, Rgb } from "../raster";
 
@@ -94,14 +94,14 @@ export function letteringWidth(text: string, scale = 1): number {
   return lettersOf(text).length * LETTER.w * scale;
 }
 
-/** The text if it is at most `width` px wide, else its beginning and an ellipsis. */
+/** The text if it is at most `width` px wide, otherwise its start with an ellipsis. */
 export function fittingText(text: string, width: number, scale = 1): string {
   const room = Math.max(1, Math.floor(width / (LETTER.w * scale)));
   const letters = [...text.normalize("NFC")];
   return letters.length <= room ? text : `${letters.slice(0, room - 1).join("")}…`;
 }
 
-/** Writes a text with its top left corner at (x, y), in one opaque colour; what lies outside of the picture is left out. */
+/** Writes a text with its top-left corner at (x, y), in one opaque colour, cropped to the picture. */
 export function letter(pixels: Pixels, text: string, x: number, y: number, colour: Rgb, scale = 1): void {
   for (const [k, rows] of lettersOf(text).entries())
     for (const [row, bits] of rows.entries())

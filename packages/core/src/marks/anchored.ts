@@ -1,5 +1,5 @@
 /**
- * Origins and marks that stay on the drawing when a frame's rectangle changes: they are numbers within a frame, but what they mean is a
+ * Adjusts origins and marks when a frame's rectangle changes, so that they stay on the drawing: they are numbers within a frame, but mean a
  * pixel of the picture. Pure.
  */
 import { type Frame, type FramePoint, overlaps, type Rect, type Source, scaleOf, wholePx } from "../model";
@@ -7,10 +7,10 @@ import { shiftedMarks } from "./frame-marks";
 import { halves } from "./origin";
 
 /**
- * The source with `frames` in the place of its own. A frame keeps its key from before to after; its own origin and its marks move within
- * it so that they stay at their pixels, and so does the source's origin for all frames that stand by it: together if all of them moved
- * alike, else by an origin of their own. Frames that show mostly something else now keep their numbers. `drawn` says, by key, how far the
- * drawing itself went within its picture, where that is known.
+ * The source with `frames` replacing its own. A frame keeps its key from before to after; its own origin and its marks are adjusted so that
+ * they stay at their pixels, and so is the source's origin for all frames that use it: together if all of them moved equally, otherwise by
+ * individual origins. Frames that now show mostly something else keep their numbers. `drawn` gives, by key, how far the drawing itself
+ * moved within its picture, if known.
  */
 export function withAnchoredFrames(source: Source, frames: readonly Frame[], drawn: ReadonlyMap<string, FramePoint> = new Map()): Source {
   const scale = scaleOf(source);
@@ -32,7 +32,7 @@ export function withAnchoredFrames(source: Source, frames: readonly Frame[], dra
   return { ...source, frames: next, ...(origin ? { origin } : {}) };
 }
 
-/** By how much all frames that stand by the source's origin moved, if that is the same for all of them and not nothing. */
+/** The offset by which all frames with the source's origin moved, if it is the same for all and not zero. */
 function commonShift(frames: readonly Frame[], shifts: readonly (FramePoint | null)[]): FramePoint | null {
   const standing = shifts.filter((_, k) => !frames[k]?.origin);
   const [first] = standing;
@@ -49,7 +49,7 @@ function isNone({ x, y }: FramePoint): boolean {
   return x === 0 && y === 0;
 }
 
-/** How far the pixels of the picture went within the frame; null if it shows mostly something else, or cannot be told. */
+/** How far the picture's pixels moved within the frame; null if it shows mostly something else, or if unknown. */
 function shiftWithin(old: Frame, frame: Frame, drawn: FramePoint | undefined): FramePoint | null {
   if (old.turned !== frame.turned) return null;
   if (!drawn && (old.picture !== frame.picture || !isMostlySame(old.rect, frame.rect))) return null;
@@ -62,13 +62,13 @@ function shiftWithin(old: Frame, frame: Frame, drawn: FramePoint | undefined): F
     : { x: from.x - to.x + went.x + 0, y: from.y - to.y + went.y + 0 };
 }
 
-/** Where the untrimmed frame's own top-left corner lies on the picture. */
+/** The position of the untrimmed frame's top-left corner on the picture. */
 function cornerOf({ rect, inset = { x: 0, y: 0 }, turned }: Frame): FramePoint {
   if (turned === "counter") return { x: rect.x - inset.y, y: rect.y + rect.h + inset.x };
   return turned ? { x: rect.x + rect.w + inset.y, y: rect.y - inset.x } : { x: rect.x - inset.x, y: rect.y - inset.y };
 }
 
-/** More than half of the smaller one lies in the other. */
+/** More than half of the smaller one is inside the other. */
 function isMostlySame(a: Rect, b: Rect): boolean {
   if (!overlaps(a, b)) return false;
   const w = Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x);

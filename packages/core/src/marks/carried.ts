@@ -1,6 +1,6 @@
 /**
- * Copies a mark from one frame to others, at the same offset from each frame's origin, since that is fixed to the character. Boxes move
- * by whole pixels. Pure.
+ * Copies a mark from one frame to others, at the same offset from each frame's origin, which is fixed to the character. Boxes move by whole
+ * pixels. Pure.
  */
 import { type Box, type FramePoint, type MarkPoint, type Outline, originOf, type PlacedFrame } from "../model";
 

@@ -6,15 +6,17 @@ import type { Drawn } from "../art";
 import type { FramePoint } from "../model";
 import { drawnOrigin, halves } from "./origin";
 
-/** Where a frame's drawing is: in the frame's untrimmed pixels, or from its origin. */
+/** The position of a frame's drawing: in the frame's untrimmed pixels, or relative to its origin. */
 export interface Standing {
-  /** The middle of what touches the ground, and its lowest edge. From the origin, y 0 stands on the ground line, more is under it. */
+  /**
+   * The centre of what touches the ground, and its lowest edge. Relative to the origin, y 0 is on the ground line, positive is below it.
+   */
   readonly feet: FramePoint;
-  /** The middle of all that is drawn. */
+  /** The centre of everything drawn. */
   readonly middle: FramePoint;
 }
 
-/** In untrimmed pixels, null where nothing is drawn. Cost: O(words of 32 pixels of the frame). */
+/** In untrimmed pixels; null for an empty frame. Cost: O(words of 32 pixels of the frame). */
 export function standingOf(drawn: Drawn): Standing | null {
   const feet = drawnOrigin(drawn, "feet");
   const middle = drawnOrigin(drawn, "mass");
@@ -35,12 +37,12 @@ export interface Jump {
   readonly by: number;
 }
 
-/** Less than this nobody sees in motion. */
+/** Less than this is invisible in motion. */
 const SEEN = 2; // px
 
 /**
- * The steps that lie apart from both neighbours, on one side, and beyond where the movement on either side was going: not the top of a
- * stride or a hop, but one frame that is off. With `loops`, the last step's neighbour is the first. Steps without a value are none.
+ * Steps that differ from both neighbours in the same direction and deviate from the movement on either side: not the top of a stride or a
+ * hop, but one frame that is off. With `loops`, the first step follows the last. Steps without a value never count.
  */
 export function jumpsOf(values: readonly (number | null)[], loops: boolean): Jump[] {
   const count = values.length;
@@ -54,7 +56,7 @@ export function jumpsOf(values: readonly (number | null)[], loops: boolean): Jum
   });
 }
 
-/** How far a value lies from all places between its neighbour and where that was going from the one before it. */
+/** The distance of a value from everything between its neighbour and that neighbour's extrapolated movement. */
 function beyond(value: number, neighbour: number, further: number | null): number {
   const going = further === null ? neighbour : 2 * neighbour - further;
   const [least, most] = [Math.min(neighbour, going), Math.max(neighbour, going)];

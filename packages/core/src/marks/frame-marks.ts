@@ -27,7 +27,7 @@ export function mirroredMarks(marks: FrameMarks, width: number): FrameMarks {
   return mapped(marks, {
     box: (box) => ({ ...box, x: width - box.x - box.w }),
     point: ({ x, y, angle }) => ({ x: width - x, y, ...(angle === undefined ? {} : { angle: mirroredAngle(angle) }) }),
-    // The other way about, so that it goes clockwise again.
+    // Reversed, so that it is clockwise again.
     outline: (polygon) => polygon.map(({ x, y }) => ({ x: width - x, y })).reverse(),
   });
 }
@@ -58,7 +58,7 @@ export function mirroredAngle(angle: number): number {
   return (540 - angle) % 360;
 }
 
-/** Without corners that are none; what is not simple, or has no area, by what is around it. */
+/** Without redundant corners; a polygon that is not simple, or has no area, is replaced by its bounding shape. */
 function tidied(polygon: Outline): Outline {
   const corners = withoutIdle(polygon);
   if (isSimple(corners)) return corners;
@@ -88,17 +88,17 @@ export function pointIn(marks: FrameMarks | undefined, name: MarkName): MarkPoin
   return marks?.points && Object.hasOwn(marks.points, name) ? marks.points[name] : undefined;
 }
 
-/** A frame's own outlines of a kind; undefined where it has none of its own, an empty list where a person took them off. */
+/** A frame's own outlines of a kind; undefined if it has none of its own, an empty list if a person removed them. */
 export function outlinesIn(marks: FrameMarks | undefined, name: MarkName): readonly Outline[] | undefined {
   return marks?.outlines && Object.hasOwn(marks.outlines, name) ? marks.outlines[name] : undefined;
 }
 
-/** Whether there is a box, the point or an outline of its own of this kind; kinds of all shapes have names of their own. */
+/** Whether the frame has a box, a point or its own outline of this kind; names are unique across shapes. */
 export function hasMark(marks: FrameMarks | undefined, name: MarkName): boolean {
   return boxesIn(marks, name).length > 0 || pointIn(marks, name) !== undefined || outlinesIn(marks, name) !== undefined;
 }
 
-/** The frame with these marks; one without any does not have the field. The very frame if it has just these. */
+/** The frame with these marks; without the field if there are none. The same object if they are equal. */
 export function frameWithMarks(frame: Frame, marks: FrameMarks | undefined): Frame {
   if (marks === frame.marks) return frame;
   const { marks: _before, ...rest } = frame;
@@ -111,8 +111,8 @@ export function marksWithout(marks: FrameMarks | undefined, name: MarkName): Fra
 }
 
 /**
- * With those of one kind as given, in the place of what it had: no boxes and no point are none, no outlines are none of its own. The very
- * marks if it has just these.
+ * The marks with those of one kind replaced: no boxes and no point mean none, no outlines mean none of its own. The same object if they are
+ * equal.
  */
 export function marksWith(
   marks: FrameMarks | undefined,

@@ -1,7 +1,7 @@
 /**
- * Computes a frame's origin: one of nine places of its untrimmed box, or found from what is drawn in it.
+ * Computes a frame's origin: one of nine places of its untrimmed box, or derived from its drawing.
  *
- * Points are in pixels from the frame's untrimmed top-left corner, in halves, so that the middle of an even width can be told.
+ * Points are in pixels from the frame's untrimmed top-left corner, in halves, so that the centre of an even width can be expressed.
  */
 import type { Drawn } from "../art";
 import { type Box, type Frame, type FramePoint, frameSize, type Rect, type Size, type Source } from "../model";
@@ -27,7 +27,7 @@ export function originAtPlace({ w, h }: Size, place: OriginPlace): FramePoint {
   return { x: ((at % 3) * w) / 2, y: (Math.floor(at / 3) * h) / 2 };
 }
 
-/** How an origin is found from what is drawn. */
+/** How an origin is derived from the drawing. */
 export const DRAWN_WAYS = ["feet", "mass", "box"] as const;
 export type DrawnWay = (typeof DRAWN_WAYS)[number];
 
@@ -35,10 +35,9 @@ export type DrawnWay = (typeof DRAWN_WAYS)[number];
 const FEET = 0.08;
 
 /**
- * Where the drawing of a frame stands, null if nothing is drawn. `drawn` comes from `core/art`.
- *
- * `feet`: the middle of what touches the ground, the lowest rows, with the ground right under them. `mass`: the middle of all drawn
- * pixels. `box`: the middle of the bottom edge of the box around them. Cost: O(words of 32 pixels of the frame).
+ * The position of a frame's drawing, null for an empty frame. `drawn` comes from `core/art`. * `feet`: the centre of what touches the
+ * ground, the lowest rows, with the ground right below. `mass`: the centre of all drawn pixels. `box`: the middle of the bottom edge of
+ * their bounding box. Cost: O(words of 32 pixels of the frame).
  */
 export function drawnOrigin({ coverage, frame }: Drawn, way: DrawnWay): FramePoint | null {
   const part = drawnPart(coverage, frame.rect);
@@ -63,7 +62,7 @@ function lowestRows(part: Rect, { turned }: Pick<Frame, "turned">, rows: number)
   return turned ? { ...part, w: rows } : { ...part, y: part.y + part.h - rows, h: rows };
 }
 
-/** The box around what is drawn in a frame, in its untrimmed pixels, null if nothing is. */
+/** The bounding box of a frame's drawing, in its untrimmed pixels, null for an empty frame. */
 export function drawnBox({ coverage, frame }: Drawn): Box | null {
   const part = drawnPart(coverage, frame.rect);
   return part && uprightBox(part, frame);
@@ -84,7 +83,7 @@ function uprightOf({ rect, turned, inset = { x: 0, y: 0 } }: Pick<Frame, "rect" 
     turned ? { x: inset.x + y - rect.y, y: inset.y + rect.x + rect.w - 1 - x } : { x: inset.x + x - rect.x, y: inset.y + y - rect.y };
 }
 
-/** One point for frames that should all stand alike: the middle one of their own along, the lowest down. Null of none. */
+/** One point for frames that should stand equally: the median of their own in x, the lowest in y. Null for no points. */
 export function commonOrigin(points: readonly FramePoint[]): FramePoint | null {
   if (points.length === 0) return null;
   const xs = points.map(({ x }) => x).sort((a, b) => a - b);
@@ -92,7 +91,7 @@ export function commonOrigin(points: readonly FramePoint[]): FramePoint | null {
   return { x: halves(middle), y: Math.max(...points.map(({ y }) => y)) };
 }
 
-/** A point told in shares of a size, both ways: 0.5, 1 is the middle of the bottom edge. */
+/** Converts between points and fractions of a size: 0.5, 1 is the middle of the bottom edge. */
 export function shareOf({ x, y }: FramePoint, { w, h }: Size): FramePoint {
   return { x: x / w, y: y / h };
 }
@@ -102,7 +101,7 @@ export function pointAtShare(share: FramePoint, { w, h }: Size): FramePoint {
   return { x: halves(share.x * w), y: halves(share.y * h) };
 }
 
-/** Whether frames are all of one size, so that one point can mean the same in each. */
+/** Whether all frames have one size, so that one point means the same in each. */
 export function sameSizes(
   placed: readonly { readonly source: Pick<Source, "scale">; readonly frame: Pick<Frame, "rect" | "size" | "turned"> }[],
 ): boolean {

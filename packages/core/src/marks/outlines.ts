@@ -1,4 +1,4 @@
-/** Gives the outlines of frames: those set by a person, or else traced from the current drawing as their kind says. */
+/** Gives the outlines of frames: those set by a person, or otherwise traced from the current drawing by the settings of their kind. */
 import type { Art } from "../art";
 import {
   clipsOfAction,
@@ -51,7 +51,7 @@ export interface SteadyGroup {
   readonly refs: readonly FrameRef[];
 }
 
-/** The kept frames of an action, else of a clip. */
+/** The kept frames of an action, or else of a clip. */
 function framesSteadied(project: Project, of: string): FrameRef[] {
   const action = project.actions.find(({ name }) => name === of);
   const clips = action ? clipsOfAction(project, action) : project.clips.filter(({ name }) => name === of);
@@ -59,8 +59,8 @@ function framesSteadied(project: Project, of: string): FrameRef[] {
 }
 
 /**
- * The outlines of frames, by frame. The art is asked for frames with traced outlines alone,
- * and for those that they are steadied with, once each. Throws `missing-picture`. Cost: O(pixels of these frames).
+ * The outlines of frames, by frame. Art is only requested for frames with traced outlines and those they are steadied with, once each.
+ * Throws `missing-picture`. Cost: O(pixels of these frames).
  */
 export function outlinesOf(project: Project, refs: Iterable<FrameRef>, art: Pick<Art, "figure">): Map<FrameRef, FrameOutlines> {
   const kinds = outlineKinds(project);
@@ -81,7 +81,7 @@ export function outlinesOf(project: Project, refs: Iterable<FrameRef>, art: Pick
   return found;
 }
 
-/** The project with its frames' outlines as they were traced in them, for who reads marks alone; the very project if there are none. */
+/** The project with traced outlines written into its frames, for code that only reads marks; the same object if there are none. */
 export function withTracedOutlines(project: Project, traced: ReadonlyMap<FrameRef, FrameOutlines>): Project {
   if (outlineKinds(project).length === 0 || traced.size === 0) return project;
   const sources = project.sources.map((source) => ({
@@ -100,7 +100,7 @@ export function withOutlines(marks: FrameMarks | undefined, outlines: FrameOutli
   return rest.boxes || rest.points ? rest : undefined;
 }
 
-/** What outlines come to, told from the frame's origin in whole pixels. */
+/** The resulting outlines, relative to the frame's origin in whole pixels. */
 export interface OutlineFacts {
   /** Down from the origin, of the lowest corner; 0 is on the ground. */
   readonly bottom: number;
@@ -182,7 +182,7 @@ function standOf({ source, frame }: PlacedFrame): { x: number; y: number } {
   return { x: wholePx(x), y: wholePx(y) };
 }
 
-/** Told from the mask's place 0, 0. */
+/** Relative to the mask's place 0, 0. */
 function tracedMask(placed: PlacedMask, trace: Trace): Traced {
   const grown = grownMask(placed, trace.growPx ?? 0);
   const { mask, at, bottom } = trace.flat ? flattenedMask(grown) : { ...grown, bottom: null };

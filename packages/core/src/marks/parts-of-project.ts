@@ -19,9 +19,7 @@ type Shows = Pick<Project, "sources" | "clips" | "actions" | "parts">;
 
 const worlds = new WeakMap<Shows, PartsWorld>();
 
-/**
- * One for each document, however often it is asked for; what is asked of it is remembered. A frame that is dropped is drawn nowhere, and guests are turned
- * by quarter turns. */
+/** One index per document, with cached answers. Dropped frames are never drawn, and guests rotate by 90° only. */
 export function partsOfProject(project: Shows): PartsWorld {
   const known = worlds.get(project) ?? worldOf(project);
   worlds.set(project, known);
@@ -74,7 +72,7 @@ function worldOf(project: Shows): PartsWorld {
   };
 }
 
-/** Where a clip looks when it is played by itself: the facing that shows it as it is drawn, else any that shows it. */
+/** The facing of a clip that plays by itself: one that shows it unmirrored, otherwise any that shows it. */
 export function facingOfClip({ actions }: Pick<Project, "actions">, { name }: Pick<Clip, "name">): Facing {
   const petals = actions.flatMap(({ facings }) => Object.entries(facings)).filter(([, { clip }]) => clip === name);
   return ((petals.find(([, { mirror }]) => !mirror) ?? petals[0])?.[0] as Facing | undefined) ?? "s";

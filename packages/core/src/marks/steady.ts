@@ -1,14 +1,14 @@
 /**
- * A clip put steady: each frame's origin is moved by whole pixels until its drawing covers as much as it can of the one before it. So a figure
- * that was cut unevenly stands still on its body, whatever its legs do.
+ * Steadies a clip: moves each frame's origin by whole pixels until its drawing overlaps the previous one most. A figure that was cut
+ * unevenly then stands still on its body, whatever its legs do.
  *
- * The first frame stays. Where several places overlap equally, the nearest to where the frame stands wins, so that what is steady stays.
+ * The first frame stays. Among equal overlaps the nearest to the current origin wins, so that a steady clip does not change.
  */
 import type { Drawn } from "../art";
 import type { FramePoint } from "../model";
 import { type Coverage, countDrawn, cropCoverage, overlapOf, turnedCoverage } from "../raster";
 
-/** A frame that is to stand steady: what is drawn of it, and where it stands now. */
+/** A frame to steady: its drawing, and its current origin. */
 export interface Unsteady {
   readonly drawn: Drawn;
   readonly origin: FramePoint;
@@ -18,13 +18,13 @@ export interface Unsteady {
 export const STEADY_AXES = ["both", "x", "y"] as const;
 export type SteadyAxes = (typeof STEADY_AXES)[number];
 
-/** Farther than this a frame is not moved: what is drawn elsewhere is meant to be there. */
+/** A frame is never moved further: a drawing elsewhere is meant to be there. */
 const FURTHEST = 24; // px
 const LEAST_REACH = 4; // px
 
 /**
- * The origins at which the frames of a clip, in the order of its steps, stand steady. Frames in which nothing is drawn keep theirs, and the next
- * one is held against the last that had something. Cost: O(frames × reach² × words of a frame), the reach being a quarter of its larger side.
+ * The origins that steady the frames of a clip, in the order of its steps. Empty frames keep theirs, and the next one is compared with the
+ * last non-empty one. Cost: O(frames × reach² × words of a frame), with a reach of a quarter of its larger side.
  */
 export function steadyOrigins(frames: readonly Unsteady[], axes: SteadyAxes = "both"): FramePoint[] {
   let before: { readonly upright: Upright; readonly origin: FramePoint } | null = null;
@@ -37,7 +37,7 @@ export function steadyOrigins(frames: readonly Unsteady[], axes: SteadyAxes = "b
   });
 }
 
-/** What is drawn of a frame, and where that lies in it. */
+/** A frame's drawing, and its position in the frame. */
 interface Upright {
   readonly coverage: Coverage;
   readonly left: number;
@@ -58,7 +58,7 @@ function moved(
   axes: SteadyAxes,
 ): FramePoint {
   const reach = Math.min(FURTHEST, Math.max(LEAST_REACH, Math.ceil(Math.max(coverage.width, coverage.height) / 4)));
-  // Where a pixel of the frame before lies in this one as both stand now.
+  // The position of the previous frame's pixel in this one at their current origins.
   const dx = Math.round(origin.x - before.origin.x) + before.upright.left - left;
   const dy = Math.round(origin.y - before.origin.y) + before.upright.top - top;
   let best = { x: 0, y: 0, overlap: overlapOf(before.upright.coverage, coverage, dx, dy) };

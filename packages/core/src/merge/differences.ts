@@ -5,7 +5,7 @@ import { same } from "./three-way";
 export interface Difference {
   /** In which list of the document, or the field itself: `clips`, `name`. */
   readonly list: string;
-  /** Of the things that differ so, in the order of the list; none where the whole list or field differs. */
+  /** Of the changed items, in list order; empty if the whole list or field changed. */
   readonly names: readonly string[];
   readonly how: "new" | "gone" | "changed" | "in another order";
 }

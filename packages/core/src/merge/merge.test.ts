@@ -140,7 +140,7 @@ describe("merging", () => {
 describe("what only a person can decide", () => {
   const conflicts = (ours: Project, theirs: Project) => mergeProjects(base, ours, theirs);
 
-  it("is told with its place, and ours stays", () => {
+  it("is told with its place, and ours is kept", () => {
     const { project, conflicts: found } = conflicts(
       setClipRules(base, clip("walk"), { playback: "once" }),
       setClipRules(base, clip("walk"), { playback: "pingpong" }),
@@ -166,7 +166,7 @@ describe("what only a person can decide", () => {
     const steps = conflicts(setStepDurations(base, clip("walk"), [0], 1000), setStepDurations(base, clip("walk"), [0], 2000));
     expect(steps.conflicts.map(({ where }) => where)).toEqual(["clips, walk, steps"]);
     const names = conflicts(renameClip(base, clip("walk"), "stroll"), renameClip(base, clip("walk"), "stride"));
-    expect(names.conflicts).toEqual([{ where: "clips, walk", message: "We renamed it stroll and they stride; ours stays." }]);
+    expect(names.conflicts).toEqual([{ where: "clips, walk", message: "We renamed it stroll and they stride; ours is kept." }]);
     expect(names.project.clips.map(({ name }) => name)).toEqual(["idle", "stroll", "strike"]);
     expect(names.project.actions[0]?.facings).toEqual({ e: { clip: "stroll" } });
     const moved = conflicts(moveSteps(base, clip("walk"), [0], 4), moveSteps(base, clip("walk"), [3], 0));
@@ -184,7 +184,7 @@ describe("what only a person can decide", () => {
       expect(project.clips.find(({ name }) => name === "strike")).toEqual(base.clips.find(({ name }) => name === "strike"));
       expect(project.actions[0]?.facings.w?.clip).toBe("strike");
       expect(conflicts).toEqual([
-        { where: "clips, strike", message: expect.stringContaining("the action go of the other needs it; it stays") },
+        { where: "clips, strike", message: expect.stringContaining("the action go of the other needs it; it is kept") },
       ]);
     }
     const noKind = removeMarkKind(base, "hand" as MarkName);

@@ -13,36 +13,36 @@ export interface Conflict {
 }
 
 const MESSAGES: Readonly<Record<Clash["how"], string>> = {
-  "both changed it": "Both sides changed it, each otherwise; ours stays.",
-  "we removed it, they changed it": "We removed it and they changed it; theirs stays, so that no work is lost.",
-  "they removed it, we changed it": "They removed it and we changed it; ours stays.",
-  "both put it elsewhere": "Both sides put it in another order; ours stays.",
+  "both changed it": "Both sides changed it differently; ours is kept.",
+  "we removed it, they changed it": "We removed it and they changed it; theirs is kept, so that no work is lost.",
+  "they removed it, we changed it": "They removed it and we changed it; ours is kept.",
+  "both moved it": "Both sides reordered it; ours is kept.",
 };
 
 /**
- * Edits of different things always come together; what cannot is told as conflicts, where ours stays. Holds: `mergeProjects(b, b, x)` and
- * `mergeProjects(b, x, b)` give x. Throws `damaged-project` where what came together is no project; then a person has to choose a side.
+ * Edits of different things always merge; the rest is reported as conflicts, with ours kept. Holds: `mergeProjects(b, b, x)` and
+ * `mergeProjects(b, x, b)` give x. Throws `damaged-project` if the result is not a valid project; then a person must choose a side.
  */
 export function mergeProjects(base: Project, ours: Project, theirs: Project): { project: Project; conflicts: Conflict[] } {
   const followed = withRenamesFollowed(base, ours, withOwnIds(base, ours, theirs));
   const conflicts: Conflict[] = followed.twice.map(({ list, from, ours: mine, theirs: hers }) => ({
     where: `${list}, ${from}`,
-    message: `We renamed it ${mine} and they ${hers}; ours stays.`,
+    message: `We renamed it ${mine} and they ${hers}; ours is kept.`,
   }));
   const together = merged(followed.base, followed.ours, followed.theirs, [], ({ path, how }) =>
     conflicts.push({ where: path.join(", ") || "the project", message: MESSAGES[how] }),
   ) as Project;
   const { project, back } = withNeeded(together, [followed.ours, followed.theirs, followed.base]);
   for (const { where, by } of back)
-    conflicts.push({ where, message: `One side removed it, and ${by} of the other needs it; it stays, so that no work is lost.` });
+    conflicts.push({ where, message: `One side removed it, and ${by} of the other needs it; it is kept, so that no work is lost.` });
   try {
     checkDocument(project, "the merged project");
   } catch (error) {
     throw new CaravanError(
       "damaged-project",
       "the merged project",
-      `What the two sides did does not go together: ${whyOf(error)}`,
-      "Take one side, and do the other's work again in it.",
+      `The two sides conflict: ${whyOf(error)}`,
+      "Use one side, and repeat the other's changes in it.",
     );
   }
   return { project, conflicts };

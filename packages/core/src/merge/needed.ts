@@ -1,7 +1,7 @@
-/** Restores what one side removed and the other side's work needs: it can be removed again, but not made again. */
+/** Restores items that one side removed and the other side's work needs: they are easy to remove again, but not to recreate. */
 import { type Clip, FIELD_OF_SHAPE, MARK_SHAPES, type MarkKind, type Project } from "../model";
 
-/** A thing that was brought back, and what needs it, in words. */
+/** A restored item, and what needs it, in words. */
 export interface BroughtBack {
   readonly where: string;
   readonly by: string;

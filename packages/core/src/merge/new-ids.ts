@@ -1,7 +1,7 @@
 /** Keeps sources apart that both sides added under the same new id. */
 import type { FrameRef, Project, SourceId } from "../model";
 
-/** Their version with ids of its own for what it added under an id that ours gave to something else. */
+/** Their version with new ids for whatever it added under an id that ours uses for something else. */
 export function withOwnIds(base: Project, ours: Project, theirs: Project): Project {
   const known = new Set<string>(base.sources.map(({ id }) => id));
   const added = new Map(ours.sources.filter(({ id }) => !known.has(id)).map((source) => [source.id as string, source]));

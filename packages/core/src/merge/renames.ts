@@ -13,7 +13,7 @@ interface Named {
   readonly name: string;
 }
 
-/** Lists whose things are known by their names, and the edit that renames one. */
+/** Lists whose items are identified by name, with the edit that renames one. */
 const RENAMES = {
   clips: (project: Project, from: string, to: string) => renameClip(project, from as never, to),
   actions: (project: Project, from: string, to: string) => renameAction(project, from as never, to),
@@ -29,7 +29,7 @@ function named(project: Project, list: keyof typeof RENAMES): readonly Named[] {
   return (project[list] ?? []) as readonly Named[];
 }
 
-/** What is gone and what is new and otherwise the same; of several that could be meant, none. */
+/** Pairs of removed and added items that are otherwise equal; ambiguous ones are left out. */
 function renamesIn(base: Project, side: Project): Renamed[] {
   return LISTS.flatMap((list) => {
     const [before, after] = [named(base, list), named(side, list)];
@@ -47,7 +47,7 @@ function renamesIn(base: Project, side: Project): Renamed[] {
   });
 }
 
-/** The same but for the name; of clips, the same frames in the same order, whatever else was changed with the name. */
+/** Equal except for the name; for clips, the same frames in the same order, whatever else changed with the name. */
 function isAlike(a: Named, b: Named): boolean {
   const framesOf = (each: Named) => ("steps" in each ? (each.steps as { frame: string }[]).map(({ frame }) => frame) : null);
   const frames = framesOf(a);
@@ -82,7 +82,7 @@ export function withRenamesFollowed(base: Project, ours: Project, theirs: Projec
   return { ...now, twice };
 }
 
-/** As it was where the name is gone there, or taken by something else. */
+/** Unchanged if the name is missing there, or already used. */
 function renamed(project: Project, { list, from, to }: Renamed): Project {
   if (!named(project, list).some(({ name }) => name === from)) return project;
   try {

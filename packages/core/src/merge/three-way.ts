@@ -1,16 +1,16 @@
 /**
  * Merges two versions of a value with a common origin: a change on one side is taken, equal changes are taken once, and different changes
- * conflict, where ours stays. List items are matched by name or key, so that edits of different things meet wherever they stand; lists of
- * steps are merged like lines of text (a three-way comparison by longest common subsequences).
+ * conflict, with ours kept. List items are matched by name or key, so that edits of different items merge wherever they are; lists of steps
+ * are merged like lines of text (a three-way comparison by longest common subsequences).
  */
 
 export interface Clash {
-  /** Field names, and names of things in lists, from the outside in. */
+  /** Field names and item names, from the outside in. */
   readonly path: readonly string[];
-  readonly how: "both changed it" | "we removed it, they changed it" | "they removed it, we changed it" | "both put it elsewhere";
+  readonly how: "both changed it" | "we removed it, they changed it" | "they removed it, we changed it" | "both moved it";
 }
 
-/** By which field the things of a list are told apart; lists that are not here are taken as they are, whole. */
+/** The field that identifies the items of a list; other lists are merged as a whole. */
 const KEYS: Readonly<Record<string, string>> = {
   sources: "id",
   frames: "key",
@@ -34,9 +34,9 @@ const KEYS: Readonly<Record<string, string>> = {
   data: "name",
   eventValues: "name",
 };
-/** Lists whose things have no names, and whose order means something. */
+/** Lists of unnamed items whose order matters. */
 const SEQUENCES: ReadonlySet<string> = new Set(["steps", "platforms", "hits", "names", "events", "densities", "conditions"]);
-/** What only makes sense as one: half of a rectangle is none, and a recipe is what it is. */
+/** Values that only make sense as a whole, such as a rectangle or a recipe. */
 const WHOLES: ReadonlySet<string> = new Set([
   ...["cut", "clearing", "rect", "size", "inset", "origin", "trace", "start", "area", "backdrop", "world", "reading", "counting"],
   ...["point", "value", "when", "track", "account", "keys", "pieces"],
@@ -44,7 +44,7 @@ const WHOLES: ReadonlySet<string> = new Set([
 
 type Fields = Readonly<Record<string, unknown>>;
 
-/** `undefined` stands for what is not there. Ours stays where both sides differ; each such place is told to `clash`. */
+/** `undefined` stands for a missing value. Ours is kept if both sides differ; each such place is reported to `clash`. */
 export function merged(base: unknown, ours: unknown, theirs: unknown, path: readonly string[], clash: (found: Clash) => void): unknown {
   if (same(ours, theirs) || same(base, theirs)) return ours;
   if (same(base, ours)) return theirs;
@@ -71,7 +71,7 @@ export function merged(base: unknown, ours: unknown, theirs: unknown, path: read
 }
 
 function mergedFields(base: Fields, ours: Fields, theirs: Fields, path: readonly string[], clash: (found: Clash) => void): Fields {
-  // A kind of its own has fields of its own: two kinds are not mixed.
+  // Each kind has its own fields: two kinds are not mixed.
   const kind = ["by", "shape", "kind"].find((each) => ours[each] !== theirs[each] && (each in ours || each in theirs));
   if (kind !== undefined) {
     clash({ path, how: "both changed it" });
@@ -102,18 +102,18 @@ function mergedByKey(
     const value = merged(before.get(name), own.get(name), other.get(name), [...path, name], clash);
     if (value !== undefined) values.set(name, value as Fields);
   }
-  // Whoever put what was there in another order is followed; ours, where both did.
+  // The side that reordered the items wins; ours if both did.
   const common = (list: ReadonlyMap<string, Fields>) =>
     [...list.keys()].filter((name) => before.has(name) && own.has(name) && other.has(name));
   const [was, mine, hers] = [common(before), common(own), common(other)];
-  if (!same(mine, was) && !same(hers, was) && !same(mine, hers)) clash({ path, how: "both put it elsewhere" });
+  if (!same(mine, was) && !same(hers, was) && !same(mine, hers)) clash({ path, how: "both moved it" });
   const [main, more] = same(mine, was) ? [other, own] : [own, other];
   return woven([...main.keys()], [...more.keys()])
     .filter((name) => values.has(name))
     .map((name) => values.get(name) as Fields);
 }
 
-/** The first list with what only the second has, each behind what it stands behind there. */
+/** The first list plus the items that only the second has, each after its predecessor there. */
 function woven(main: readonly string[], more: readonly string[]): string[] {
   const list = [...main];
   const has = new Set(main);
@@ -132,7 +132,7 @@ function mergedSequence(base: readonly unknown[], ours: readonly unknown[], thei
   const list: unknown[] = [];
   let [b, o, t] = [0, 0, 0];
   for (let next = 0; next <= base.length; next++) {
-    // Anchors are what neither side touched; between two of them only one side may have changed anything.
+    // Anchors are items that neither side changed; between two of them only one side may have changed anything.
     const isAnchor = next === base.length || (own[next] !== undefined && other[next] !== undefined);
     if (!isAnchor) continue;
     const [toOurs, toTheirs] = next === base.length ? [ours.length, theirs.length] : [own[next] as number, other[next] as number];
@@ -146,7 +146,7 @@ function mergedSequence(base: readonly unknown[], ours: readonly unknown[], thei
   return list;
 }
 
-/** For each thing of a list, where it is in the other one, along a longest common subsequence; undefined where it is not. */
+/** For each item of a list, its index in the other along a longest common subsequence; undefined if it is not part of it. */
 function partners(from: readonly unknown[], to: readonly unknown[]): (number | undefined)[] {
   const longest = Array.from({ length: from.length + 1 }, () => new Uint32Array(to.length + 1));
   const at = (k: number, m: number) => longest[k]?.[m] ?? 0;

@@ -7,14 +7,14 @@ import { CELL_WORDS, INDEX_WORDS, says, sideOf, wordsOf } from "./words";
 
 export interface Assignment extends RectReading {
   readonly fields: FieldPaths;
-  /** How much names and order speak for it. */
+  /** How strongly names and order support it. */
   readonly bonus: number;
   /** Whether its names say it all. */
   readonly told: boolean;
   readonly yAs?: Reading["yAs"];
 }
 
-/** Fields that are numbers in most records, also with a unit of length, in the order in which they stand. */
+/** Fields that are numbers in most records, possibly with a unit of length, in order of appearance. */
 export function numericFields(records: readonly MetadataRecord[]): string[] {
   const counts = new Map<string, number>();
   for (const { fields } of records)
@@ -153,7 +153,7 @@ function listBonus(list: string): number {
 const MOST_FREE = 6;
 const MOST_NUMBERS = 16;
 
-/** Any four numbers: in every order where there are few, else as two pairs of neighbours. */
+/** Any four numbers: in every order if there are few, otherwise as two pairs of neighbours. */
 export function anyFour(numbers: readonly string[]): Assignment[] {
   const plain = numbers.slice(0, MOST_NUMBERS);
   if (plain.length < 4) return [];
@@ -180,17 +180,17 @@ function pairsOfNeighbours(list: readonly string[]): string[][] {
   return found;
 }
 
-/** Fields that stand side by side and in this order are likelier. */
+/** Adjacent fields in this order are likelier. */
 function closeness(fields: readonly string[], all: readonly string[]): number {
   const places = fields.map((field) => all.indexOf(field));
   const inOrder = places.every((place, k) => k === 0 || place > (places[k - 1] as number));
   const adjacent = Math.max(...places) - Math.min(...places) === 3;
-  // Left before top and width before height, whatever else is between.
+  // Left before top and width before height, whatever is between.
   const usual = (places[0] as number) < (places[1] as number) && (places[2] as number) < (places[3] as number);
   return (inOrder ? 0.2 : 0) + (adjacent ? 0.15 : 0) + (usual ? 0.15 : 0) - namesAgainst(fields);
 }
 
-/** Names that say something else. */
+/** Names with another meaning. */
 function namesAgainst([x, y, a, b]: readonly string[]): number {
   const says = (path: string | undefined, sides: readonly string[]) => {
     const side = path === undefined ? null : sideOf(path);
@@ -241,7 +241,7 @@ function cells(numbers: readonly string[], records: readonly MetadataRecord[]): 
   return tries;
 }
 
-/** Sizes and numbers of cells that no word names: whole numbers counted up, beside two numbers around that divide the picture. */
+/** Sizes and cell numbers without known names: counting whole numbers, beside two surrounding numbers that divide the picture. */
 export function anyCells(
   numbers: readonly string[],
   records: readonly MetadataRecord[],
@@ -312,7 +312,7 @@ function constants(numbers: readonly string[], records: readonly MetadataRecord[
   });
 }
 
-/** Positive whole numbers that stand around the records, the innermost first. */
+/** Positive whole numbers around the records, the innermost first. */
 function numbersAround(records: readonly MetadataRecord[]): [string, number][] {
   const found = new Map<string, number>();
   for (const outer of records[0]?.around ?? [])
@@ -339,7 +339,7 @@ export function columnsAround(records: readonly MetadataRecord[]): string | null
   return null;
 }
 
-/** The margin before the first cell and the gap between cells, each told once for both sides or apart. */
+/** The margin before the first cell and the gap between cells, given once for both sides or separately. */
 export function spacesAround(records: readonly MetadataRecord[]): FieldPaths {
   const found: FieldPaths = {};
   for (const outer of records[0]?.around ?? [])

@@ -5,7 +5,7 @@ import { type MetadataRecord, type RecordGroup, saidAnywhere } from "./groups";
 import { gridFor } from "./rectangle-of";
 import { type FieldPaths, numberAt } from "./values";
 
-/** The pattern of a group that stands for all cells of the picture. */
+/** The pattern of a group that represents all cells of the picture. */
 export const CELLS = "$cells";
 
 /** As many cells as are made of one picture. */
@@ -28,7 +28,7 @@ export function cellRecords({ tree }: ParsedMetadata, fields: FieldPaths, covera
   return { pattern: CELLS, keyed: false, records: Array.from({ length: count }, (_, k) => recordOf(k, around)) };
 }
 
-/** One cell, with all that the file says anywhere around it. */
+/** One cell, with everything that the file says around it. */
 export function probeCell({ tree }: ParsedMetadata): MetadataRecord {
   return recordOf(0, saidAnywhere(tree));
 }

@@ -26,7 +26,7 @@ import {
 type ClipReading = NonNullable<Reading["clips"]>;
 type ClipPaths = ClipReading["fields"];
 
-/** What else the records say: name, time, how often and which way. Steps may say their own time, their clip the rest. */
+/** Other facts of the records: name, time, loops and direction. Steps may give their own times, their clip the rest. */
 export function otherFields(
   { records, keyed, pattern }: RecordGroup,
   found: ClipPaths,
@@ -58,7 +58,7 @@ export function otherFields(
     take("name", (path) => path.startsWith("../") && says(last(path), NAME_WORDS) && (has(path, "string") || has(path, "number")));
   else if (!keyed) {
     take("name", (path) => !isBare(path) && says(last(path), [...NAME_WORDS, "clip", "anim*", "action"]) && has(path, "string"));
-    // A text that tells the records apart.
+    // A text that distinguishes the records.
     if (fields.name === undefined)
       take(
         "name",
@@ -93,10 +93,10 @@ export function otherFields(
   const event = isStep ? eventField(records, used) : null;
   if (event !== null) fields.event = event;
   take("loop", (path) => says(last(path), LOOP_WORDS) && !says(last(path), ["times", "count"]) && !isStepType(records, path));
-  // Whatever it is called, words of playing tell it.
+  // Under any name, recognised by words for playback.
   if (fields.loop === undefined) take("loop", (path) => isPlaying(records, path));
   take("times", (path) => says(last(path), TIMES_WORDS) && has(path, "number"));
-  // A number beside a run that no word tells is its speed; a yes or no whether it loops.
+  // An unnamed number beside a range is its speed; a boolean is whether it loops.
   if (fields.fps === undefined && fields.time === undefined && fields.total === undefined) {
     const bare = plain.find(
       (path) => !used.has(path) && !says(lastPart(path), KNOWN_WORDS) && records.every((record) => (numberAt(record, path) ?? 0) > 0),
@@ -153,7 +153,7 @@ function isTotal(values: readonly number[], unit: ClipReading["timeAs"]): boolea
   return unit !== "fps" && unit !== "ticks" && ms.length > 0 && ms.every((value) => value >= 400);
 }
 
-/** A value that says how a clip plays and nothing else. */
+/** A value that describes playback and nothing else. */
 const PLAYING =
   /^(forwards?|backwards?|reversed?|ping.?pong|yoyo|alternate|bounce|back.?and.?forth|back.?forth|to.?and.?fro|(no.?|non.?|not.?)?loop(ed|ing)?|once|one.?shot|single|clamp|play.?once|repeat)$/i;
 
@@ -166,7 +166,7 @@ function isStepType(records: readonly MetadataRecord[], path: string): boolean {
   return says(lastPart(path), ["type", "mode", "direction"]) && !records.some((record) => PLAYING.test(String(valueAt(record, path))));
 }
 
-/** Whether a field called direction tells which way a clip plays, not which way a figure looks. */
+/** Whether a field named direction means the direction of playback, not of the figure. */
 function isPlayingWay(records: readonly MetadataRecord[], path: string): boolean {
   return records.some(
     (record) =>

@@ -6,7 +6,7 @@ import { timeAt } from "./read";
 import { valueAt } from "./values";
 import { CLIP_WORDS, FPS_WORDS, LOOP_WORDS, lastPart, NAME_WORDS, says, TIME_WORDS, unitOfTimes } from "./words";
 
-/** What of a reading changes if frames stand inside clips; nothing if nothing tells so. */
+/** What changes in a reading if frames are nested in clips; nothing if there is no sign of that. */
 export function clipsAround(
   { pattern, records }: RecordGroup,
   { fields, timeAs }: Pick<Reading, "fields" | "timeAs">,
@@ -59,8 +59,8 @@ function isTotal(records: readonly MetadataRecord[], path: string): boolean {
 const DIRECTIONS = [8, 4, 16, 2];
 
 /**
- * A field by which every clip is parted into as many directions, each with as many frames: whole numbers from 0, the same in all clips. How
- * many frames there are differs from clip to clip, which tells it from their number. Null if there is none.
+ * A field that divides every clip into the same directions with equal numbers of frames: whole numbers from 0, the same in all clips. The
+ * number of frames differs between clips, which distinguishes it. Null if there is none.
  */
 function numberedFacing(records: readonly MetadataRecord[], used: ReadonlySet<string>, clip: string): string | null {
   const sections = new Map<unknown, MetadataRecord[]>();
@@ -75,13 +75,13 @@ function numberedFacing(records: readonly MetadataRecord[], used: ReadonlySet<st
     const same = count !== undefined && count !== null && counts.every((each) => each === count);
     return same && DIRECTIONS.includes(count) ? [{ path, count }] : [];
   });
-  // Something else must count the frames of a direction.
+  // Another field must number the frames of a direction.
   const several = [...sections.values()].some((list) => found.some(({ count }) => list.length > count));
   if (!several) return null;
   return found.toSorted((a, b) => DIRECTIONS.indexOf(a.count) - DIRECTIONS.indexOf(b.count))[0]?.path ?? null;
 }
 
-/** How many numbers there are, if they are 0 to n − 1 and each comes as often; else null. */
+/** The count of numbers if they are 0 to n − 1, each equally often; otherwise null. */
 function evenCounts(values: readonly unknown[]): number | null {
   const counts = new Map<number, number>();
   for (const value of values) {

@@ -1,4 +1,4 @@
-/** Finding what a metadata file says of animations: lists of frames, runs of numbers, rows, beginnings of names, or a field of each frame. */
+/** Finds clips in a metadata file: lists of frames, ranges of numbers, rows, name prefixes, or a field of each frame. */
 import type { Reading } from "../model";
 import { otherFields } from "./clip-fields";
 import { type FrameBook, frameBook, frameCalled, framesOfPattern, listedIn, rangeIn, withoutEnding } from "./frame-book";
@@ -10,7 +10,7 @@ import { COUNT_WORDS, FIRST_WORDS, LAST_WORDS, lastPart, NAME_WORDS, PREFIX_WORD
 type ClipReading = NonNullable<Reading["clips"]>;
 type ClipPaths = ClipReading["fields"];
 
-/** How the file tells clips; null if it tells none but by a field of its frames. `records` are those of the frames. */
+/** How the file gives clips; null if it gives none except through a field of its frames. `records` are those of the frames. */
 export function recogniseClips(
   groups: readonly RecordGroup[],
   reading: Reading,
@@ -25,16 +25,16 @@ export function recogniseClips(
     // Parts of the frames' own records say nothing of clips.
     if (group.pattern.startsWith(`${reading.frames}.`) || isBeside(group, reading.frames, records[0])) continue;
     if (laysFramesAside(group, (path) => ofFrames.has(path) || around.has(path))) continue;
-    // The same records reached by another way, or together with others; or what lies in them, as lists of corners do.
+    // The same records by another path, or together with others; or their contents, such as lists of corners.
     if (group.records.some(({ path }) => ofFrames.has(path) || pathsAround(path).some((each) => ofFrames.has(each)))) continue;
-    // What stands around frames is told by their own fields.
+    // What surrounds frames is described by their own fields.
     if (group.records.some(({ path }) => around.has(path))) continue;
     if (isPartOfClips(group)) continue;
     const found = waysToFrames(group, book, frames);
     if (!found) continue;
     const rest = otherFields(group, found.fields);
-    // What ranks is how much of the records and of the frames is told, then the more telling way; of two names for the same records the
-    // one that takes least for the name of a member.
+    // Ranked by how many records and frames are covered, then by how informative the form is; of two names for the same records, the one
+    // that uses least as a member's name.
     const stars = group.pattern.split(".").filter((part) => part === "*").length;
     const score = found.share * 2 + Math.min(1, found.used / Math.max(1, frames.length)) + found.bonus - 0.01 * stars;
     if (!best || score > best.score)
@@ -51,12 +51,12 @@ export function recogniseClips(
   return best?.clips ?? null;
 }
 
-/** The paths of all that a path lies in. */
+/** All ancestors of a path. */
 function pathsAround(path: string): string[] {
   return [...path.matchAll(/\./g)].map(({ index }) => path.slice(0, index));
 }
 
-/** Whether a group is a part that every clip has under one name: what stands around it is the clip. */
+/** Whether a group is a part that every clip has under one name: its parent is the clip. */
 function isPartOfClips({ keyed, records }: RecordGroup): boolean {
   const [first] = records;
   if (!keyed || !first || !records.every(({ keys }) => keys.at(-1) === first.keys.at(-1))) return false;
@@ -64,10 +64,10 @@ function isPartOfClips({ keyed, records }: RecordGroup): boolean {
   return records.length > 1 || [...(first.around[0] ?? [])].some(([path, value]) => typeof value === "string" && says(path, NAME_WORDS));
 }
 
-/** What a clip calls its frames; nobody calls a clip so. */
+/** What a clip calls its frames; never a clip's name. */
 const PART_WORDS = ["frame", "frames", "ref", "refs", "steps", "indices", "sprites", "cells", "images", "tiles", "order", "sequence"];
 
-/** Whether a group is made of the lists that stand side by side for the fields of frames. */
+/** Whether a group consists of the parallel lists of frame fields. */
 function isBeside(group: RecordGroup, frames: string, record: MetadataRecord | undefined): boolean {
   if (!frames.endsWith("^") || !record) return false;
   const base = frames.slice(0, -1);
@@ -86,7 +86,7 @@ function laysFramesAside({ pattern, records }: RecordGroup, isOfFrames: (path: s
   return [...first.fields.keys()].some((path) => isOfFrames(`${base === "" ? "" : `${base}.`}${path.split(".")[0]}`));
 }
 
-/** Frames by what the file calls them, and all that it calls frames: a clip may go on on another picture. */
+/** Frames by the file's names for them, and all frame names: a clip may continue on another picture. */
 interface FileBook extends FrameBook {
   readonly names: ReadonlySet<string>;
   readonly count: number;
@@ -97,7 +97,7 @@ function namesIn(records: readonly MetadataRecord[], { fields: { name } }: Readi
   return new Set(names.filter((each) => typeof each === "string").flatMap((each) => [each, withoutEnding(each)]));
 }
 
-/** Whether a value names a frame, on this picture or on another one of the file. */
+/** Whether a value names a frame, on this picture or another of the file. */
 function isFrame(book: FileBook, value: unknown): boolean {
   if (frameCalled(book, value, 0) ?? frameCalled(book, value, 1)) return true;
   if (typeof value === "string") return book.names.has(value) || book.names.has(withoutEnding(value));
@@ -147,7 +147,7 @@ function listedFrames(records: readonly MetadataRecord[], book: FileBook): Found
     const used = new Set(records.flatMap((record) => listOf(record) ?? [])).size;
     const named = says(lastPart(path), LIST_WORDS) || path === "" ? 0.3 : 0;
     const words = records.some((record) => listOf(record)?.some((each) => typeof each === "string"));
-    // Lists of numbers that nobody calls frames may be anything: durations, places.
+    // Lists of numbers that are not named as frames may be anything: durations, positions.
     const doubtful = !words && named === 0 && !records.every((record) => record.lists.get(path)?.every((each) => Number.isInteger(each)));
     return {
       fields: { frames: path },
@@ -169,7 +169,7 @@ function isListText(value: unknown, book: FileBook): boolean {
 /** A record for each step, several in each clip. */
 function stepRecords({ pattern, records }: RecordGroup, book: FileBook): Found[] {
   if (pattern.split(".").filter((part) => part === "*").length < 2) return [];
-  // What stands in a list inside a step is not its frame.
+  // A value in a list inside a step is not its frame.
   const paths = new Set(records.flatMap((record) => [...record.fields.keys()]).filter((path) => !/\.\d+$/.test(path)));
   return [...paths].map((path): Found => {
     const values = records.map((record) => record.fields.get(path));
@@ -208,7 +208,7 @@ function runs(records: readonly MetadataRecord[], frames: readonly ReadFrame[]):
       const ends = says(lastPart(second), LAST_WORDS);
       const counts = says(lastPart(second), COUNT_WORDS);
       const bare = /^\d+$/.test(first) && Number(second) === Number(first) + 1;
-      // Where no word tells, only runs that follow each other without gaps are believed.
+      // Without a known word, only consecutive ranges without gaps are accepted.
       const free = !begins && !ends && records.length > 1 && sideOf(first) === null && sideOf(second) === null;
       if (!bare && !free && !(begins && (ends || counts))) continue;
       for (const way of ["last", "count"] as const) {
@@ -239,7 +239,7 @@ function runs(records: readonly MetadataRecord[], frames: readonly ReadFrame[]):
   return found;
 }
 
-/** Share of runs that begin where another one ends: 1 if they follow each other without gaps or overlaps. */
+/** The fraction of ranges that begin where another ends: 1 if they are consecutive without gaps or overlaps. */
 function evenness(records: readonly MetadataRecord[], runOf: (record: MetadataRecord) => [number, number] | null): number {
   const list = records.map(runOf).filter((each) => each !== null);
   if (list.length < 2) return 0.5;

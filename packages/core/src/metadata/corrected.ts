@@ -1,4 +1,4 @@
-/** A person's word on what fields mean, over what their names and numbers suggest. */
+/** Applies a person's statements about fields over what their names and numbers suggest. */
 import type { FrameField, Reading } from "../model";
 import { notationsOf, type ParsedMetadata, problem } from "../notation";
 import { recogniseClips } from "./clips";
@@ -16,7 +16,7 @@ export interface Correction {
   readonly meaning: Meaning;
 }
 
-/** Fields that say the same in another way: where one is set the others go. */
+/** Alternative fields with the same meaning: setting one removes the others. */
 const INSTEAD: Partial<Record<FrameField, readonly FrameField[]>> = {
   x: ["column", "row", "index"],
   y: ["column", "row", "index"],
@@ -68,7 +68,7 @@ function suggestion(text: string, described: Described, where: string): Recognis
   try {
     return recognise(text, described, where);
   } catch {
-    // What cannot be read by itself may be read with a person's help; what is no text of records at all says so below.
+    // What cannot be read automatically may be readable with a person's help; texts without records are refused below.
     return null;
   }
 }
@@ -99,7 +99,7 @@ function bareReading(text: string, where: string, corrections: readonly Correcti
     throw problem(
       where,
       `None of its records has the fields ${corrections.map(({ path }) => path).join(", ")}.`,
-      `Fields that it has: ${[...seen].filter((path) => path !== "").join(", ")}.`,
+      `Its fields are: ${[...seen].filter((path) => path !== "").join(", ")}.`,
     );
   const { parsed, group } = best;
   const name = nameField(group.records, {}, group.keyed);

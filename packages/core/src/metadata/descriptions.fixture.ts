@@ -1,6 +1,6 @@
 /**
- * Descriptions of known atlases, generated from a grammar: what they are written in × how records nest × what fields are called × how rectangles
- * are told × what else is told × how clips are told. Seeded; each part is chosen by itself, so that unlike ones meet.
+ * Generates descriptions of known atlases from a grammar: notation × nesting of records × field names × form of rectangles × other facts ×
+ * form of clips. Seeded; each part is chosen independently, so that unlike ones combine.
  *
  * It shares nothing with the reader: words, notations and conventions are its own.
  */
@@ -27,7 +27,7 @@ export interface KnownAtlas {
   readonly frames: readonly KnownFrame[];
   /** Size of the cells, of an atlas that is a plain grid; null of a packed one. */
   readonly grid: { readonly cell: Size; readonly columns: number } | null;
-  /** Whether its frames stand in no order. */
+  /** Whether its frames are unordered. */
   readonly mixed: boolean;
   readonly coverage: Coverage;
 }
@@ -38,7 +38,7 @@ export interface Description {
   readonly atlas: KnownAtlas;
   /** The choices it was made of, for figures by dimension. */
   readonly made: Readonly<Record<Dimension, string>>;
-  /** What it tells. */
+  /** What it describes. */
   readonly tells: {
     readonly names: readonly string[];
     readonly sizes: boolean;
@@ -608,7 +608,7 @@ export function description(seed: number): Description {
   const extras = pick(EXTRAS);
   const turns = atlas.frames.some(({ turned }) => turned);
   const bare = ["bare csv", "calls", "array", "repeated"].includes(container);
-  // Without any word only the rectangle can be told, and what is plain beside it.
+  // Without known words only the rectangle and obvious facts can be given.
   const plan: Plan = {
     words,
     rectangle: bare ? pick(["sides", "corners"]) : rectangle,
@@ -631,7 +631,7 @@ export function description(seed: number): Description {
     : tree
       ? pick(atlas.mixed ? CLIPS.filter((each) => each !== "ranges" && each !== "counts") : CLIPS)
       : "none";
-  // Frames that only their order tells stand in order; where no untrimmed size is told, the trimmed one is all there is.
+  // Frames identified only by order are in order; without an untrimmed size, the trimmed one is everything.
   const ordered = nesting.includes("sections") ? atlas.frames.toSorted((a, b) => a.number - b.number) : atlas.frames;
   const told: KnownAtlas = { ...atlas, frames: ordered.map((frame) => (trims ? frame : untold(frame))) };
   const made = {
@@ -666,7 +666,7 @@ export function description(seed: number): Description {
   };
 }
 
-/** What is known of a frame whose untrimmed size is not told. */
+/** What is known about a frame without an untrimmed size. */
 function untold(frame: KnownFrame): KnownFrame {
   const size = frame.turned ? { w: frame.rect.h, h: frame.rect.w } : { w: frame.rect.w, h: frame.rect.h };
   return { ...frame, size, inset: { x: 0, y: 0 }, origin: { x: size.w / 2, y: size.h } };
@@ -963,7 +963,7 @@ function resourceFields(frame: KnownFrame, fields: Fields, { words, rectangle }:
   ].join("\n");
 }
 
-/** All rows have the fields of the first: whether it is turned is told of each or of none. */
+/** All rows have the first one's fields: turning is given for each or for none. */
 function pad(fields: Fields, first: Fields): Fields {
   return first.map(([key]) => fields.find(([own]) => own === key) ?? [key, false]);
 }

@@ -1,8 +1,8 @@
 /**
- * How well rectangles describe a picture: they lie inside it, hold something each, together hold what is drawn, run through clear
- * pixels, and overlap only where they are the same.
+ * Measures how well rectangles describe a picture: whether they lie inside it, contain drawings, together cover the drawing, run through
+ * clear pixels, and overlap only if they are equal.
  *
- * Cost: O(n²) for overlaps and O(rows) a rectangle for what is drawn, n the sampled records.
+ * Cost: O(n²) for overlaps and O(rows) per rectangle for coverage, with n sampled records.
  */
 import type { Rect } from "../model";
 import { type Coverage, countDrawn, isDrawn } from "../raster";
@@ -10,11 +10,11 @@ import { isSeen } from "./described";
 import { isInside } from "./rectangle-of";
 
 export interface Evidence {
-  /** How many of the given rectangles lie inside the picture. */
+  /** The number of given rectangles inside the picture. */
   readonly placed: number;
   /** Share of the distinct ones that hold something drawn. */
   readonly filled: number;
-  /** Share of what is drawn that lies in them, 0 for a picture nobody has seen. */
+  /** The fraction of the drawing inside them, 0 for an unseen picture. */
   readonly explained: number;
   /** Share of their edges along which drawn pixels are cut apart. */
   readonly cut: number;
@@ -26,7 +26,7 @@ export interface Evidence {
   readonly dense: number;
 }
 
-/** Null if fewer than a third of `rects` lie inside the picture; a null among them is a record that gives none. */
+/** Null if fewer than a third of `rects` lie inside the picture; a null among them is a record without one. */
 export function evidenceOf(rects: readonly (Rect | null)[], coverage: Coverage): Evidence | null {
   const inside: Rect[] = [];
   for (const [k, rect] of rects.entries()) {
@@ -66,7 +66,7 @@ export function evidenceOf(rects: readonly (Rect | null)[], coverage: Coverage):
   };
 }
 
-/** One number for comparing, 0 to about 7. `given` is how many records give a rectangle at all, `share` the part of all that is sampled. */
+/** One number for comparison, 0 to about 7. `given` is the number of records with a rectangle, `share` the sampled fraction. */
 export function fitOf(evidence: Evidence, records: number, given: number, share: number): number {
   const { placed, filled, explained, cut, shared, unlike, dense } = evidence;
   return (
@@ -83,10 +83,10 @@ export function fitOf(evidence: Evidence, records: number, given: number, share:
   );
 }
 
-/** Of longer sides only so many pixels are looked at, evenly spread. */
+/** Of longer sides only this many pixels are examined, evenly spread. */
 const LOOKED_AT = 48;
 
-/** Edge pixels at which something drawn goes on beyond the edge, for long edges reckoned from a part of them. */
+/** Edge pixels across which a drawing continues, extrapolated from a sample on long edges. */
 function cutBy(coverage: Coverage, { x, y, w, h }: Rect): number {
   const along = Math.max(1, Math.floor(w / LOOKED_AT));
   const down = Math.max(1, Math.floor(h / LOOKED_AT));

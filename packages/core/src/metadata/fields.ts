@@ -42,7 +42,7 @@ export interface OtherFields {
   readonly doubts: readonly string[];
 }
 
-/** `sizesOf` gives the upright sizes of the records by the field that says which are turned, null where there is no rectangle. */
+/** `sizesOf` gives the records' upright sizes, depending on the field that says which are turned; null without a rectangle. */
 export function otherFields(
   group: RecordGroup,
   rectangle: FieldPaths,
@@ -64,18 +64,18 @@ export function otherFields(
   take("name", nameField(records, rectangle, group.keyed));
   const turned = turnedField(records, paths, typed);
   if (turned && take("turned", turned.path) && turned.guessed)
-    doubts.push(`${turned.path} is taken for whether a frame is turned, being the only yes or no`);
+    doubts.push(`${turned.path} is read as whether a frame is turned, because it is the only yes or no`);
   const numbers = paths.filter((path) => !used.has(path) && isNumeric(records, path));
   const pairs = pairsOf(numbers, rectangle);
   const sizes = sizesOf(found.turned);
   const free = (pair: Pair) => !used.has(pair.a) && !used.has(pair.b);
-  // A rectangle of the very size of the trimmed one is where that sits in the whole.
+  // A rectangle with exactly the trimmed size is its position in the untrimmed frame.
   const twin = pairs.find(
     (pair) => pair.size && free(pair) && isSameSize(records, pair, sizes) && pairs.some((each) => isPlaceOf(each, pair)),
   );
   const twinPlace = twin && pairs.find((each) => isPlaceOf(each, twin));
   if (twin) used.add(twin.a).add(twin.b);
-  // The origin before sizes and insets: its words are the plainest, and shares of a frame are nothing else.
+  // The origin before sizes and insets: its words are the clearest, and fractions of a frame mean nothing else.
   const points = pairs.filter((pair) => pair.place && free(pair) && pair !== twinPlace);
   const origin = points.find(({ stem }) => says(stem, ORIGIN_WORDS)) ?? points.find((pair) => isShares(records, pair));
   if (origin) [take("originX", origin.a), take("originY", origin.b)];
@@ -106,7 +106,7 @@ export function otherFields(
     }
   }
   if (!origin) {
-    // Whatever it is called: a pair that stands inside every frame, where an inset is found already or none is needed.
+    // Under any name: a pair that lies inside every frame, if an inset is already known or unnecessary.
     const wholes = whole ? records.map((record) => ({ w: numberAt(record, whole.a) ?? 0, h: numberAt(record, whole.b) ?? 0 })) : sizes;
     const left = likeliestOrigin(
       records,
@@ -119,20 +119,20 @@ export function otherFields(
     if (left && !says(left.stem, ["offset", "position", "world"])) {
       take("originX", left.a);
       take("originY", left.b);
-      if (!left.named) doubts.push(`${left.a} and ${left.b} are taken for the origin by their numbers alone`);
+      if (!left.named) doubts.push(`${left.a} and ${left.b} are read as the origin by their numbers alone`);
     }
   }
   const time = timeField(
     records,
     paths.filter((path) => !used.has(path)),
   );
-  if (time && take("time", time.path) && time.guessed) doubts.push(`${time.path} is taken for the time by its numbers alone`);
+  if (time && take("time", time.path) && time.guessed) doubts.push(`${time.path} is read as the duration by its numbers alone`);
   take(
     "picture",
     [...paths.filter((path) => typed(path, "string")), ...aroundFields(records)].find(
       (path) => says(lastPart(path.replace("../", "")), PICTURE_WORDS) && looksLikePictures(records, path),
     ) ??
-      // Whatever it is called: what stands around frames and ends as a picture's name does is theirs.
+      // Under any name: text around frames that ends like a picture's file name.
       aroundFields(records).find((path) => looksLikePictures(records, path)),
   );
   take(
@@ -150,7 +150,7 @@ export function otherFields(
   return { fields: found, ...(insetAs ? { insetAs } : {}), ...(marks.length > 0 ? { marks } : {}), doubts };
 }
 
-/** Boxes and points of frames under names of their own: what is left of places and sizes, near the frame. */
+/** Named boxes and points of frames: remaining positions and sizes near the frame. */
 function marksIn(records: readonly MetadataRecord[], pairs: readonly Pair[], sizes: Sizes): NonNullable<Reading["marks"]> {
   const marks: NonNullable<Reading["marks"]> = [];
   const taken = new Set<string>();
@@ -168,7 +168,7 @@ function marksIn(records: readonly MetadataRecord[], pairs: readonly Pair[], siz
   return marks.slice(0, 64);
 }
 
-/** The name of a mark from the words in front of its sides; null where they say something else of a frame. */
+/** The name of a mark from the words before its sides; null if they describe something else of a frame. */
 function wordFor(stem: string): string | null {
   const name = stem.replace(/\.$/, "").split(".").pop()?.trim() ?? "";
   if (name === "" || /^\d+$/.test(name) || name.length > 60) return null;
@@ -181,8 +181,8 @@ const WAY_WORDS: Readonly<Record<NonNullable<Reading["insetAs"]>, string>> = {
   corner: "from the top left",
   negated: "as negative numbers",
   bottom: "up from the bottom",
-  centre: "from the middle downward",
-  "centre-up": "from the middle upward",
+  centre: "from the centre downward",
+  "centre-up": "from the centre upward",
 };
 
 function isNumeric(records: readonly MetadataRecord[], path: string): boolean {
@@ -203,7 +203,7 @@ function turnedField(
   if (named !== undefined) return { path: named, guessed: false };
   const flags = paths.filter((path) => typed(path, "boolean"));
   const [only] = flags;
-  // A yes or no that differs and that no word calls something else.
+  // A boolean that varies and has no other meaning by name.
   const free =
     flags.length === 1 &&
     only !== undefined &&
@@ -251,7 +251,7 @@ function usualOrigin(records: readonly MetadataRecord[], pair: Pair, sizes: Size
 /** Of several points the one that is most often near the middle or under the feet. */
 function likeliestOrigin(records: readonly MetadataRecord[], points: readonly Pair[], sizes: Sizes): Pair | undefined {
   const fit = (pair: Pair) => usualOrigin(records, pair, sizes);
-  // A point with a name of its own is a point; only one that stands where origins do is taken for one.
+  // A named point is a mark; only one where origins usually are is read as the origin.
   const pairs = points.filter((pair) => !pair.named || wordFor(pair.stem) === null || fit(pair) >= 0.8);
   return pairs.toSorted((a, b) => fit(b) - fit(a))[0];
 }
@@ -273,7 +273,7 @@ function timeField(records: readonly MetadataRecord[], paths: readonly string[])
   const named = paths.find((path) => isTime(path) && (says(lastPart(path), TIME_WORDS) || says(lastPart(path), TICK_WORDS)));
   const withUnit = named ?? paths.find((path) => records.every((record) => /^\d+\.?\d*\s*m?s$/i.test(String(record.fields.get(path)))));
   if (withUnit !== undefined) return { path: withUnit, guessed: false };
-  // Whatever it is called: the one number that is left, of few values, all of them times that people choose.
+  // Under any name: the one remaining number with few values, all of them typical durations.
   const left = paths.filter((path) => isTime(path) && sideOf(path) === null && !says(lastPart(path), PLAIN_WORDS));
   const likely = left.filter((path) => {
     const values = records.map((record) => record.fields.get(path));

@@ -1,4 +1,4 @@
-/** Frames by what a file may call them: by name, by number, by their place in rows, by ranges and patterns. */
+/** Looks up frames by any way in which a file may refer to them: by name, by number, by row position, by ranges and patterns. */
 import type { ReadFrame } from "./read";
 
 export interface FrameBook {
@@ -42,10 +42,10 @@ export function frameCalled(book: FrameBook, value: unknown, from: 0 | 1): ReadF
   return book.byName.get(String(value)) ?? book.byIndex.get(value - from);
 }
 
-/** As many frames as a range may stand for. */
+/** The most frames that a range may stand for. */
 const MOST_IN_RANGE = 10_000;
 
-/** `0-3`, `0..3`, `0:3` and `0 to 3` stand for all numbers between; null if a text is none of them. */
+/** `0-3`, `0..3`, `0:3` and `0 to 3` stand for all numbers between; null for other texts. */
 export function rangeIn(text: string): number[] | null {
   const match = /^\s*(\d{1,6})\s*(?:-|–|\.{2,3}|:|to|~)\s*(\d{1,6})\s*$/.exec(text);
   if (!match) return null;
@@ -55,7 +55,7 @@ export function rangeIn(text: string): number[] | null {
   return Array.from({ length }, (_, k) => (to >= from ? from + k : from - k));
 }
 
-/** What a text or a list says, one by one: ranges filled in, names parted at commas and blanks. */
+/** The items of a text or list: ranges expanded, names split at commas and spaces. */
 export function listedIn(values: readonly unknown[], book: FrameBook): unknown[] {
   return values.flatMap((value): unknown[] => {
     if (typeof value !== "string" || frameCalled(book, value, 0)) return [value];
@@ -72,7 +72,7 @@ export function framesOfPattern(pattern: unknown, frames: readonly ReadFrame[]):
   const escaped = withoutEnding(pattern)
     .replace(/[.+^${}()|[\]\\]/g, "\\$&")
     .replace(/\\\{[^}]*\\\}|\*|#+|%0?\d*d/g, "\\d+")
-    // Several numbers beside each other would be tried in every way.
+    // Several adjacent numbers would be tried in every way.
     .replace(/(\\d\+)+/g, "\\d+");
   const matcher = new RegExp(`^${escaped}${escaped.includes("\\d+") ? "" : "[-_/ .]?\\d+"}$`);
   return frames.filter(({ name }) => matcher.test(withoutEnding(name)));

@@ -5,8 +5,8 @@ import { textAt, valueAt } from "./values";
 import { says } from "./words";
 
 /**
- * A name for each record. One that is its own stays as it is; names that only their section tells apart (`0`, `1`, `2` in `walk` and in
- * `strike`) are joined to it by `/`. Records without a name are numbered within their section, else within the picture.
+ * A name for each record. Unique names stay; names that are only unique within their section (`0`, `1`, `2` in `walk` and in `strike`) are
+ * joined to it with `/`. Records without a name are numbered within their section, or else within the picture.
  */
 export function namesOf(records: readonly MetadataRecord[], reading: Reading, picture: string): string[] {
   const { fields } = reading;
@@ -34,7 +34,7 @@ function givenName(record: MetadataRecord, path: string): string | null {
   return value === undefined || value === "" || value === null ? null : String(value);
 }
 
-/** What a record stands in: the clip that it says, with its facing, else the names around it. */
+/** A record's section: the clip that it names, with its facing, or else the names around it. */
 function sectionOf(record: MetadataRecord, { fields }: Reading): string | null {
   const clip = textAt(record, fields.clip);
   const facing = textAt(record, fields.facing);

@@ -20,7 +20,7 @@ export interface Unused {
 
 export interface Grade {
   readonly grade: "sure" | "doubtful";
-  /** What is doubtful about it, in words for people; empty if it is sure. */
+  /** Reasons for doubt, in words for people; empty if it is sure. */
   readonly reasons: readonly string[];
   readonly unused: readonly Unused[];
 }
@@ -31,7 +31,7 @@ interface Graded {
   readonly described: Described;
   /** All groups of records of the file, where they are known already. */
   readonly groups?: readonly RecordGroup[];
-  /** What is doubtful for other reasons. */
+  /** Further reasons for doubt. */
   readonly doubts?: readonly string[];
 }
 
@@ -56,7 +56,7 @@ export function gradeOf({ parsed, reading, described, groups = groupsOf(parsed.t
     if (evidence.filled < 0.9 && !cells) reasons.push(`nothing is drawn in ${percent(1 - evidence.filled)} of the rectangles`);
     if (evidence.explained < 0.5 && frames.length <= MANY)
       reasons.push(`only ${percent(evidence.explained)} of what is drawn lies in the rectangles`);
-    if (evidence.shared > 0.25) reasons.push("the rectangles overlap much");
+    if (evidence.shared > 0.25) reasons.push("the rectangles overlap a lot");
     if (evidence.cut > 0.15 && !isEven(frames))
       reasons.push(`the edges of the rectangles cut through what is drawn (${percent(evidence.cut)} of them)`);
   }
@@ -66,15 +66,15 @@ export function gradeOf({ parsed, reading, described, groups = groupsOf(parsed.t
   return { grade: reasons.length === 0 ? "sure" : "doubtful", reasons, unused };
 }
 
-/** As many frames as are held against the picture. */
+/** The number of frames compared with the picture. */
 const MANY = 200;
 
-/** Rectangles of one size side by side may well cut through what is drawn: seamless tiles do. */
+/** Adjacent rectangles of one size may well cut through drawings: seamless tiles do. */
 function isEven(frames: readonly ReadFrame[]): boolean {
   return new Set(frames.map(({ rect }) => `${rect.w} ${rect.h}`)).size === 1;
 }
 
-/** What else the numbers may mean, in words for people. */
+/** Other possible meanings of the numbers, in words for people. */
 export function rivalInWords(reading: Reading, rival: NonNullable<FoundRectangles["rival"]>): string {
   if (rival.yAs !== reading.yAs)
     return rival.yAs ? "y may be counted up: the picture fits as well" : "y may be counted down: the picture fits as well";
@@ -82,7 +82,7 @@ export function rivalInWords(reading: Reading, rival: NonNullable<FoundRectangle
   return `read as ${fields.join(", ")} the picture fits as well`;
 }
 
-const LIKE_RECTANGLES = "They may be rectangles of frames too.";
+const LIKE_RECTANGLES = "They may be rectangles of frames as well.";
 
 function unusedOf(
   groups: readonly RecordGroup[],
@@ -104,7 +104,7 @@ function unusedOf(
     if (numbers === 0) continue;
     unused.push({
       where: reading.frames === "" ? path : `${reading.frames}.${path}`,
-      why: values.size === 1 ? "It is the same in all records." : "What it means is not known.",
+      why: values.size === 1 ? "It is the same in all records." : "Its meaning is unknown.",
       count: numbers,
     });
   }

@@ -1,43 +1,42 @@
 /**
- * Groups of like records in a tree: lists of records, and records keyed by name, wherever they are nested.
+ * Finds groups of similar records in a tree: lists of records, and records keyed by name, at any depth.
  *
- * A group is named by its path, without any sign that of a single record; with `*` for what counts up or names its members: `frames.*`,
- * `clips.*.steps.*`; with `^` for places in several lists of one length that stand side by side: `frames.^` of `{ x: [0, 16], y: [0, 0] }`.
- * Inside a record the values are flat: `frame.x`, and for lists of numbers `rect.0`.
- * Cost: O(values).
+ * A group is named by its path: a single record by its plain path; `*` stands for list positions or member names, as in `frames.*`,
+ * `clips.*.steps.*`; `^` for positions in several parallel lists of equal length, as in `frames.^` of `{ x: [0, 16], y: [0, 0] }`. Values
+ * inside a record are flat: `frame.x`, and `rect.0` for lists of numbers. Cost: O(values).
  */
 import type { Leaf, ParsedMetadata, Tree } from "../notation";
 import { CLIP_WORDS, says } from "./words";
 
 export interface MetadataRecord {
-  /** Where it stands, without wildcards. */
+  /** Its position, without wildcards. */
   readonly path: string;
-  /** Names or numbers that stand for the wildcards of the group's path, outermost first. */
+  /** The names or numbers for the wildcards in the group's path, outermost first. */
   readonly keys: readonly string[];
   /** Values by their path inside the record. A record that is a list or a value itself has them at `0`, `1` …, or at ``. */
   readonly fields: ReadonlyMap<string, Leaf>;
   /** Lists of texts or whole numbers inside the record, which may name frames. */
   readonly lists: ReadonlyMap<string, readonly Leaf[]>;
-  /** The records that stand around it, innermost first, for what they say of all their members. */
+  /** The records around it, innermost first, for facts about all their members. */
   readonly around: readonly ReadonlyMap<string, Leaf>[];
 }
 
 export interface RecordGroup {
   readonly pattern: string;
-  /** Whether the last wildcard stands for names rather than for places in a list. */
+  /** Whether the last wildcard stands for names rather than list positions. */
   readonly keyed: boolean;
   readonly records: MetadataRecord[];
 }
 
-/** A record of more entries than this is taken for a list of named members only; its keys are no fields' names. */
+/** A record with more entries than this can only be a list of named members; its keys are not field names. */
 const MOST_FIELDS = 40;
 const DEEPEST_PATTERN = 7;
-/** No picture has more frames; longer lists are something else, and looking at them would cost seconds. */
+/** No picture has more frames; longer lists are something else, and examining them would take seconds. */
 const MOST_RECORDS = 50_000;
 
 export function groupsOf(tree: Tree): RecordGroup[] {
   const groups = new Map<string, { keyed: boolean; records: MetadataRecord[] }>();
-  // How many members stand under names, for each pattern: one list among many does not tell.
+  // The number of named members per pattern: a single list among many proves nothing.
   const namedMembers = new Map<string, number>();
   const walk = (
     value: Tree,
@@ -94,7 +93,7 @@ export function groupsOf(tree: Tree): RecordGroup[] {
       groups.set(members.join("."), group);
       group.records.push(...records);
     }
-    // A single clip may be a record by itself, which only its name tells: `animation: { name, frames }`.
+    // A single clip may be one record, recognisable only by its name: `animation: { name, frames }`.
     if (!isList)
       for (const [key, each] of entries) {
         if (!says(key, CLIP_WORDS) || Array.isArray(each) || !Object.values(each as object).some(isLeaf)) continue;
@@ -113,9 +112,8 @@ export function groupsOf(tree: Tree): RecordGroup[] {
 }
 
 /**
- * The records at one pattern that is known already, however few or unlike they are. An only child of XML is a list of one where the
- * pattern goes on as its own fields do: `fields` are those that its records should have, `../` for what stands around them.
- * Cost: O(values).
+ * The records at a known pattern, however few or varied. In XML an only child is a list of one if the pattern continues as its own fields
+ * do: `fields` are the expected ones of its records, with `../` for those around them. Cost: O(values).
  */
 export function groupAt({ tree, container }: ParsedMetadata, pattern: string, fields: readonly (string | undefined)[]): RecordGroup {
   const parts = pattern.split(".");
@@ -194,7 +192,7 @@ function transposed(columns: readonly [string, readonly Tree[]][]): { readonly [
   return Array.from({ length }, (_, k) => Object.fromEntries(columns.map(([key, list]) => [key, list[k] as Tree])));
 }
 
-/** All that a file says once, wherever it stands: for cells of the picture, of which it has no records. */
+/** Everything that a file says once, at any place: for cells of the picture, which have no records. */
 export function saidAnywhere(tree: Tree): ReadonlyMap<string, Leaf>[] {
   const found: ReadonlyMap<string, Leaf>[] = [];
   const visit = (value: Tree, depth: number) => {
@@ -212,7 +210,7 @@ export function saidAnywhere(tree: Tree): ReadonlyMap<string, Leaf>[] {
 
 const firstPart = (path: string) => path.split(".")[0] as string;
 
-/** What an object says itself, or in small objects beside its members: the cell size of a sheet, its picture. */
+/** Facts of the object itself, or in small objects beside its members: a sheet's cell size, its picture. */
 function saidOnce(value: { readonly [key: string]: Tree }): ReadonlyMap<string, Leaf> {
   const own = new Map<string, Leaf>();
   const entries = Object.entries(value);
@@ -259,9 +257,9 @@ function haveLikeShapes(values: readonly Tree[]): boolean {
     most > shapes.length / 2 ||
     (most >= 2 && most >= shapes.length * 0.4) ||
     (shapes.length >= 6 && most >= shapes.length / 4) ||
-    // Lists of unequal length under names: clips of so many frames each.
+    // Named lists of different lengths: clips with their frames.
     (shapes.length >= 2 && listed >= shapes.length * 0.6) ||
-    // Whatever else each says, most of them list something under one name.
+    // Whatever else they contain, most of them have a list under the same name.
     listsInCommon(values)
   );
 }

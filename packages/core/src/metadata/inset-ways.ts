@@ -1,4 +1,4 @@
-/** Decides how a file measures insets: by which of them fit their frames, and by where feet stand. */
+/** Decides how a file measures insets, by which way fits the frames and where feet stand. */
 import type { Reading } from "../model";
 import type { MetadataRecord } from "./groups";
 import { INSET_WAYS, insetOf } from "./insets";
@@ -12,8 +12,8 @@ interface InsetWay {
 }
 
 /**
- * Ways of counting insets by which every trimmed rectangle lies in its whole, the likeliest first; a second one only if it is about as likely.
- * Figures of one clip stand on one line: the way by which their lower edges differ least is likelier.
+ * Ways of measuring insets with which every trimmed rectangle lies in its frame, the likeliest first; a second one only if it is about as
+ * likely. Figures of one clip stand on one line: the way with the least variation of their lower edges is likelier.
  */
 export function insetWays(records: readonly MetadataRecord[], inset: Pair, whole: Pair, sizes: Sizes, up: boolean): InsetWay[] {
   const found: { as: InsetWay["as"]; tops: number[]; score: number }[] = [];
@@ -54,7 +54,7 @@ export function insetWays(records: readonly MetadataRecord[], inset: Pair, whole
 /** How usual each way is. */
 const PRIORS: Readonly<Record<InsetWay["as"], number>> = { corner: 0, negated: -0.3, bottom: -0.3, "centre-up": -0.4, centre: -0.5 };
 
-/** How much lower edges differ within runs of frames, 0 to 1: by how much their heights do. */
+/** How much lower edges vary within runs of frames, 0 to 1: as much as their heights. */
 function unevenness(tops: readonly number[], heights: readonly number[]): number {
   let varied = 0;
   let usual = 0;

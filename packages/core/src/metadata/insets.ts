@@ -1,4 +1,4 @@
-/** The ways in which files say where a trimmed rectangle sits in its untrimmed frame. */
+/** The conventions for the position of a trimmed rectangle in its untrimmed frame. */
 import type { Reading, Size } from "../model";
 
 export type InsetAs = NonNullable<Reading["insetAs"]>;
@@ -37,7 +37,7 @@ export function insetTold(
   return insetOf(at.x, at.y, trimmed, whole, as);
 }
 
-/** Where an odd number of pixels was trimmed off, the middle is a half that some files round. */
+/** If an odd number of pixels was trimmed, the centre is at a half, which some files round. */
 function settled({ x, y }: { x: number; y: number }): { x: number; y: number } {
   return { x: Math.floor(x), y: Math.floor(y) };
 }

@@ -10,8 +10,8 @@ import { type Recognised, recognise } from "./recognise";
 const ENOUGH = 0.8;
 
 /**
- * The first of `known` that fits the file, else the reading that its structure suggests. Throws `bad-metadata` as `recognise` does.
- * A known reading fits when the file is of its kind and most of its records lie on the picture: somebody has seen it right before.
+ * The first of `known` that fits the file, otherwise the reading suggested by its structure. Throws `bad-metadata` like `recognise`. A
+ * known reading fits if the file is of its kind and most of its records lie on the picture: somebody has seen it work before.
  */
 export function understood(text: string, described: Described, where: string, known: readonly Reading[]): Recognised {
   for (const reading of known) {
@@ -24,9 +24,7 @@ export function understood(text: string, described: Described, where: string, kn
   return recognise(text, described, where);
 }
 
-/**
- * Grades a reading that is kept. One that nobody corrected is as doubtful as it was when it was suggested: keeping it makes it no surer.
- */
+/** Grades a stored reading. One that nobody corrected is as doubtful as when it was suggested: storing it adds no certainty. */
 export function gradeOfKnown(text: string, parsed: ParsedMetadata, reading: Reading, described: Described, where: string): Grade {
   try {
     const suggested = recognise(text, described, where);
@@ -37,7 +35,7 @@ export function gradeOfKnown(text: string, parsed: ParsedMetadata, reading: Read
   return gradeOf({ parsed, reading, described });
 }
 
-/** A reading as text, whatever it is called and in which order it stands. */
+/** A reading as text, independent of its name and order. */
 function meaningOf({ name: _name, ...meaning }: Reading): string {
   return JSON.stringify(meaning, (_key, value: unknown) =>
     typeof value === "object" && value !== null && !Array.isArray(value)
@@ -50,12 +48,12 @@ function parsedAs({ container }: Reading, text: string, where: string): ParsedMe
   try {
     return parseAs(container, text, where);
   } catch {
-    // It is of another kind, or damaged; which of both is found out when it is read anew.
+    // It is of another kind, or damaged; reading it again shows which.
     return null;
   }
 }
 
-/** Paths that a person may choose from when a field was understood wrongly: those of the records, and of what stands around them. */
+/** Paths to choose from if a field was misread: those of the records, and of their surroundings. */
 export function pathsOf(parsed: ParsedMetadata, reading: Reading, described: Described): string[] {
   const group = frameRecords(parsed, reading, described);
   const own = new Set(group.records.slice(0, 200).flatMap((record) => [...record.fields.keys()]));

@@ -1,4 +1,4 @@
-/** The words by which a person says what a metadata field means. Has no dependencies on the readers. */
+/** The words that a person uses for the meaning of a metadata field. Does not depend on the readers. */
 import type { FrameField, Reading } from "../model";
 
 /** What a field may be said to mean, and which of ours that is. */
@@ -37,7 +37,7 @@ export function isMeaning(word: string): word is Meaning {
   return Object.hasOwn(MEANINGS, word);
 }
 
-/** The corrections by which a file would be read as a reading does, as far as they can say it: `x=left` for each field. */
+/** The corrections that reproduce a reading, as far as they can express it: `x=left` for each field. */
 export function correctionsOf({ fields, rectAs, timeAs }: Reading): string[] {
   const shared: Partial<Record<FrameField, Meaning>> = { x: "u0", y: "v0", right: "u1", bottom: "v1" };
   return (Object.entries(fields) as [FrameField, string][]).flatMap(([field, path]) => {

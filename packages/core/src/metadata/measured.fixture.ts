@@ -1,4 +1,4 @@
-/** How many generated descriptions are read right, by what they are made of. */
+/** Measures how many generated descriptions are read correctly, grouped by their properties. */
 import { type Description, DIMENSIONS, description } from "./descriptions.fixture";
 import { readFrames } from "./read";
 import { readClips } from "./read-clips";
@@ -7,7 +7,7 @@ import { recognise } from "./recognise";
 export interface Verdict {
   readonly description: Description;
   readonly rectangles: boolean;
-  /** Null where it tells no extras, or no clips. */
+  /** Null if it gives no extras, or no clips. */
   readonly extras: boolean | null;
   readonly clips: boolean | null;
   /** Wrong rectangles or names in a reading that was not called doubtful. */

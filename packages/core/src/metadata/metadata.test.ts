@@ -386,7 +386,7 @@ describe("what a file says, as it says it", () => {
     const degrees = [0, 90, 180, 270, -90].map((rotation) => ({ rotation }));
     const { frames, unplaced } = understood(rows((_, k) => degrees[k] ?? { rotation: 0 }));
     expect(frames.map(({ turned }) => turned)).toEqual([false, true, "counter", "counter", false, false, false]);
-    expect(unplaced.map(({ why }) => why)).toEqual(["It is stored turned by 180°, and only quarter turns to either side can be read."]);
+    expect(unplaced.map(({ why }) => why)).toEqual(["It is stored turned by 180°, but only quarter turns can be read."]);
   });
 
   it("decodes numeric entities of XML", () => {

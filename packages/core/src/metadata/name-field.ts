@@ -9,7 +9,7 @@ export function commonFields(records: readonly MetadataRecord[]): string[] {
   return [...counts].filter(([, count]) => count >= records.length * 0.3).map(([path]) => path);
 }
 
-/** Texts that tell the records apart: the key that they stand under, or a field. */
+/** Texts that distinguish the records: their key, or a field. */
 export function nameField(records: readonly MetadataRecord[], rectangle: FieldPaths, keyed: boolean): string | null {
   const used = new Set(Object.values(rectangle));
   const texts = commonFields(records).filter(
@@ -21,7 +21,7 @@ export function nameField(records: readonly MetadataRecord[], rectangle: FieldPa
   const withoutHashes = texts.filter((path) => !looksRandom(records, path));
   const named = withoutHashes
     .filter((path) => says(lastPart(path), NAME_WORDS) && distinct(path) && isText(path))
-    // An identifier stands in front of the name more often than behind it.
+    // An identifier is before the name more often than after it.
     .toSorted((a, b) => Number(says(lastPart(b), PLAIN_NAMES)) - Number(says(lastPart(a), PLAIN_NAMES)));
   // Keys that are the same everywhere name a part of each record, not the record; those that we counted ourselves name nothing.
   const isNaming = new Set(records.map(({ keys }) => keys.join("\n"))).size === records.length;
@@ -30,12 +30,12 @@ export function nameField(records: readonly MetadataRecord[], rectangle: FieldPa
   );
   const numbered = records.every(({ keys }) => /^\d+$/.test(keys.at(-1) as string));
   const byKey = keyed && isNaming && !counted && new Set(records.map(({ keys }) => keys.at(-1))).size > 1;
-  // Beside plain numbers as keys, a name of its own is the name.
+  // If the keys are plain numbers, a separate name is the name.
   if (byKey && !(numbered && named.length > 0)) return "$key";
   return (
     named[0] ??
     withoutHashes.find((path) => isText(path) && distinct(path) && records.length > 1) ??
-    // Names that only their sections tell apart, also bare numbers where they are called a name.
+    // Names that are only unique within their sections, including numbers if the field is called name.
     withoutHashes.find((path) => says(lastPart(path), PLAIN_NAMES) && records.length > 1 && count(path) > 1) ??
     withoutHashes.find((path) => isText(path) && says(lastPart(path), NAME_WORDS) && records.length > 1 && count(path) > 1) ??
     (byKey ? "$key" : null)

@@ -1,4 +1,4 @@
-/** Finds pairs of numbers in records, and what they may be from what they equal or lie within. */
+/** Finds pairs of numbers in records, and their possible meanings from what they equal or lie within. */
 import type { Size } from "../model";
 import type { MetadataRecord } from "./groups";
 import { type FieldPaths, numberAt } from "./values";
@@ -32,7 +32,7 @@ export function pairsOf(paths: readonly string[], rectangle: FieldPaths): Pair[]
       const next = path.replace(/\d+$/, String(k + 1));
       if (!has.has(next)) continue;
       const third = has.has(path.replace(/\d+$/, String(k + 2)));
-      // Pairs of a longer list of mixed values stand anywhere; of a list of two or four they begin at 0 and 2.
+      // Pairs in a longer list of mixed values start anywhere; in a list of two or four at 0 and 2.
       if (k % 2 === 0 || list[1] === "" || third)
         add({ stem: list[1] as string, a: path, b: next, place: true, size: true, named: (list[1] as string) !== "" });
       continue;
@@ -47,7 +47,7 @@ export function pairsOf(paths: readonly string[], rectangle: FieldPaths): Pair[]
     if (x && y && stem !== rectStem) add({ stem, a: x, b: y, place: true, size: false, named: true });
     if (w && h && stem !== rectStem) add({ stem, a: w, b: h, place: false, size: true, named: true });
   }
-  // Neighbours that no word tells.
+  // Unnamed neighbours.
   const rest = paths.filter(
     (path) => !taken.has(path) && !/(^|\.)\d+$/.test(path) && sideOf(path) === null && !says(lastPart(path), PLAIN_WORDS),
   );
@@ -78,7 +78,7 @@ export const PLAIN_WORDS = [
   "ratio",
 ];
 
-/** Whether a place stands before a size as the two halves of one rectangle. */
+/** Whether a position precedes a size as the two halves of one rectangle. */
 export function isPlaceOf(place: Pair, size: Pair): boolean {
   if (!place.place || place === size || place.stem !== size.stem) return false;
   const number = (path: string) => Number(/(\d+)$/.exec(path)?.[1] ?? Number.NaN);

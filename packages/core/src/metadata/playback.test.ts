@@ -8,7 +8,7 @@ describe("words for how a clip plays", () => {
     for (const word of ["loop", "looping", "repeat", "true", true]) expect(playbackOf(word, null).playback, String(word)).toBe("loop");
   });
 
-  it("keep that it is reversed, also back and forth or once", () => {
+  it("keep that it is reversed, also of a ping-pong or once", () => {
     expect(playbackOf("ping-pong reverse", null)).toMatchObject({ playback: "pingpong", reversed: true });
     expect(playbackOf("reverse once", null)).toMatchObject({ playback: "once", reversed: true });
     expect(playbackOf("reverse", null)).toMatchObject({ playback: "loop", reversed: true });

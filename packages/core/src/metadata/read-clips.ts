@@ -12,8 +12,7 @@ import { numberAt, valueAt } from "./values";
 type ClipReading = NonNullable<Reading["clips"]>;
 
 /**
- * Clips in the order of the file. Records that name no frame of the picture are left out. Of a file that tells no clips, those that numbered
- * names make.
+ * Clips in the order of the file. Records without a frame on the picture are left out. If a file gives no clips, those of numbered names.
  */
 export function readClips(parsed: ParsedMetadata, reading: Reading, frames: readonly ReadFrame[]): ReadClip[] {
   const told = toldClips(parsed, reading, frames);
@@ -67,7 +66,7 @@ function clipOf(records: readonly MetadataRecord[], reading: ClipReading, frames
     const own = listed
       ? millis(typeof listed[k] === "number" ? (listed[k] as number) : null, timeAs)
       : relative
-        ? // A step that is told beside a rate shows for so many frames at that rate.
+        ? // A number given for a step beside a rate is its length in frames at that rate.
           ((numberAt(record, fields.time) ?? 1) * 1000) / (fps as number)
         : timeAt(record, fields.time, timeAs);
     const ms = own ?? (total === null ? null : total / shown.length) ?? (fps !== null && fps > 0 ? 1000 / fps : null) ?? frame.ms;
@@ -106,7 +105,7 @@ function framesOf(record: MetadataRecord, { fields, from }: ClipReading, frames:
   return Array.from({ length: Math.max(0, Math.min(end - first + 1, 100_000)) }, (_, k) => book.byIndex.get(first - from + k));
 }
 
-/** The clip's own name, else the key it stands under; a facing in a field, or as the last key of two. */
+/** The clip's own name, otherwise its key; a facing in a field, or as the second of two keys. */
 function nameOf(records: readonly MetadataRecord[], { fields }: ClipReading): { name: string; facing: string | null } {
   const first = records[0] as MetadataRecord;
   const text = (path: string | undefined) => {
@@ -129,9 +128,9 @@ function facingOf(word: string | null): string | null {
   return word === null ? null : (facingOfWord(word) ?? word);
 }
 
-/** What is known beside the word or number that says how a clip plays. */
+/** What is known besides the word or number for playback. */
 interface Beside {
-  /** Whether numbers of the file count passes: then 0 stands forever, not for no. */
+  /** Whether the file's numbers count loops: then 0 means forever, not no. */
   readonly counting?: boolean;
   readonly pingpong?: boolean;
   readonly reversed?: boolean;
@@ -151,7 +150,7 @@ export function playbackOf(
     return { playback: "once", times: 0, reversed };
   if (way === false || (way === 0 && !counting)) return { playback: "once", times: 0, reversed };
   if (passes === 1 || (counting && way === 1)) return { playback: "once", times: 0, reversed };
-  // A number of rounds greater than one; 0 and -1 stand forever in many files.
+  // A number of loops greater than one; 0 and -1 mean forever in many files.
   const rounds = typeof way === "number" && way > 1 ? way : passes;
   return { playback: "loop", times: rounds, reversed };
 }

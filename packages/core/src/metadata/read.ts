@@ -1,4 +1,4 @@
-/** Reads frames from a metadata file with a known reading: what fits is placed, the rest is listed with its reason. */
+/** Reads frames from a metadata file with a known reading: records that fit become frames, the rest is listed with a reason. */
 
 import { type Box, encloses, type Facing, type FramePoint, type Reading, type Rect, type Size } from "../model";
 import { numberOf, type ParsedMetadata } from "../notation";
@@ -17,10 +17,10 @@ export type Turned = boolean | "counter";
 
 export interface ReadFrame {
   readonly name: string;
-  /** Where it lies on the picture, as stored there. */
+  /** Its position on the picture, as stored there. */
   readonly rect: Rect;
   readonly turned: Turned;
-  /** Where the rectangle sits in the untrimmed frame, and how large that is; both upright. */
+  /** The rectangle's position in the untrimmed frame, and that frame's size; both upright. */
   readonly inset: { readonly x: number; readonly y: number };
   readonly size: Size;
   readonly origin: FramePoint | null;
@@ -31,7 +31,7 @@ export interface ReadFrame {
   readonly events: readonly string[];
   /** Milliseconds, if the record says how long it shows. */
   readonly ms: number | null;
-  /** Milliseconds of all frames of its clip together, if that is what the file says. */
+  /** Milliseconds for all frames of its clip together, if the file gives that. */
   readonly total: number | null;
   /** The clip and facing that the record says it belongs to. */
   readonly clip: string | null;
@@ -44,7 +44,7 @@ export interface ReadFrame {
 
 export interface ReadClip {
   readonly name: string;
-  /** A compass direction if the file's word for it is one, else its own word or number, null if it says none. */
+  /** A compass direction if the file's word means one, otherwise its own word or number; null if there is none. */
   readonly facing: Facing | string | null;
   readonly playback: "once" | "loop" | "pingpong";
   /** 0: forever. */
@@ -57,7 +57,7 @@ export interface ReadClip {
     /** What happens at this step, if anything does. */
     readonly events?: readonly string[];
   }[];
-  /** Present when the file tells no clips, and this one is made of frames whose names are numbered. */
+  /** Present if the file gives no clips, and this one comes from numbered frame names. */
   readonly by?: "names";
 }
 
@@ -71,13 +71,13 @@ export interface ReadFrames {
   readonly unplaced: Unplaced[];
 }
 
-/** The records that a reading takes for frames. */
+/** The records that a reading treats as frames. */
 export function frameRecords(parsed: ParsedMetadata, reading: Pick<Reading, "frames" | "fields">, { coverage }: Described): RecordGroup {
   if (reading.frames === CELLS) return cellRecords(parsed, reading.fields, coverage);
   return groupAt(parsed, reading.frames, Object.values(reading.fields));
 }
 
-/** Never throws: what a record lacks is told in `unplaced`. */
+/** Never throws: what a record lacks is listed in `unplaced`. */
 export function readFrames(parsed: ParsedMetadata, reading: Reading, described: Described): ReadFrames {
   const { picture, coverage } = described;
   const { records } = frameRecords(parsed, reading, described);
@@ -114,7 +114,7 @@ export function readFrames(parsed: ParsedMetadata, reading: Reading, described: 
   return { frames: withOwnNames(frames), unplaced };
 }
 
-/** Width and height as stored; counted up from below, the corner that is told moves with the height. */
+/** Width and height as stored; with y counted up, the given corner moves with the height. */
 function turnedRect(rect: Rect, { yAs }: Reading): Rect {
   const stored = { ...rect, w: rect.h, h: rect.w };
   return yAs === "up" ? { ...stored, y: rect.y + rect.h - rect.w } : stored;
@@ -150,7 +150,7 @@ export function turnOf(record: MetadataRecord, { fields }: Pick<Reading, "fields
   if (degrees === 0) return false;
   if (degrees === 90) return true;
   if (degrees === 270) return "counter";
-  return { why: `It is stored turned by ${turns}°, and only quarter turns to either side can be read.` };
+  return { why: `It is stored turned by ${turns}°, but only quarter turns can be read.` };
 }
 
 function frameOf(record: MetadataRecord, reading: Reading, rect: Rect, turned: Turned, index: number, name: string): ReadFrame {
@@ -185,7 +185,7 @@ function frameOf(record: MetadataRecord, reading: Reading, rect: Rect, turned: T
 
 const UNITS: Readonly<Record<string, number>> = { ms: 1, msec: 1, millis: 1, s: 1000, sec: 1000, secs: 1000, second: 1000, seconds: 1000 };
 
-/** Milliseconds of the time that a record says in a unit, or in one that stands beside it (`80ms`); null if it says none. */
+/** A record's time in milliseconds, from its field's unit or one beside it (`80ms`); null if there is none. */
 export function timeAt(record: MetadataRecord, path: string | undefined, unit: Reading["timeAs"], tickMs?: number): number | null {
   const value = path === undefined ? undefined : valueAt(record, path);
   const withUnit = typeof value === "string" ? /^(\d+\.?\d*|\.\d+)\s*(ms|msec|millis|s|secs?|seconds?|fps|hz)$/i.exec(value.trim()) : null;
@@ -223,7 +223,7 @@ function originOf(x: number | null, y: number | null, size: Size, { originAs, or
   return { x: Math.round(px * 2) / 2, y: Math.round(py * 2) / 2 };
 }
 
-/** Names that come twice get a number, since every frame has its own. */
+/** Duplicate names get a number, because every frame has its own. */
 function withOwnNames(frames: readonly ReadFrame[]): ReadFrame[] {
   const seen = new Set<string>();
   return frames.map((frame) => {

@@ -1,6 +1,6 @@
 /**
  * Recognises a metadata file of any make by its structure: its notation, the records that describe a picture's frames, and the meaning of
- * their fields. Nothing here knows who wrote the file.
+ * their fields. It knows no makers.
  */
 import type { CaravanError, Reading, Size } from "../model";
 import { inNoNotation, notationsOf, type ParsedMetadata, problem } from "../notation";
@@ -39,7 +39,7 @@ interface Candidate {
 /** From here on a notation is not doubted, and no further one is tried. */
 const CONVINCING = 4.5;
 
-/** The plainer notation is believed unless another one says clearly more. */
+/** The plainer notation is believed unless another says clearly more. */
 const MUCH_BETTER = 0.4;
 
 /**
@@ -81,7 +81,7 @@ function bestGroup(parsed: ParsedMetadata, groups: readonly RecordGroup[], descr
   return best;
 }
 
-/** Whether unnamed numbers hardly touch what is drawn: any two make a cell of some grid, any four a rectangle somewhere. */
+/** Whether unnamed numbers hardly match the drawing: any two make a cell of some grid, any four a rectangle somewhere. */
 function isChance({ told, placed, evidence }: FoundRectangles, described: Described): boolean {
   if (told || !isSeen(described.coverage)) return false;
   return placed < 3 ? evidence.explained < 0.5 || evidence.cut > 0.08 : evidence.explained < 0.05;
@@ -174,7 +174,7 @@ function originUnit(records: readonly MetadataRecord[], fields: Reading["fields"
   return percent || share ? "share" : "pixels";
 }
 
-/** Figures stand with their feet on the origin: if origins are near the top when counted down, they count up. */
+/** Figures stand with their feet on the origin: if origins would be near the top when counted down, they count up. */
 function countsUp(
   records: readonly MetadataRecord[],
   { fields, originAs }: Reading,
@@ -217,7 +217,7 @@ function turnedAs(parsed: ParsedMetadata, reading: Reading, described: Described
   return fits("stored") > fits("upright") + 1e-9 ? "stored" : "upright";
 }
 
-/** As many frames as are held against the picture for that. */
+/** The number of frames compared with the picture for this. */
 const MOST_TURNED = 300;
 
 /** Says what was looked for and how near the file came. */
@@ -229,12 +229,12 @@ function nothingFits(groups: readonly RecordGroup[], parsed: ParsedMetadata, des
   const fields = closest ? commonFields(closest.records).slice(0, 6).join(", ") : "";
   const seen = closest
     ? `The records that came closest are ${closest.records.length} at ${closest.pattern}${fields ? ` with the fields ${fields}` : ""}, but they give no rectangles${held ? ` inside the ${width} × ${height} px picture` : ""}.`
-    : "There are no records in it at all.";
+    : "It contains no records.";
   return problem(
     where,
     `Read as ${parsed.container}, looked for x, y, width and height; for left, top, right and bottom; for lists of four numbers; and for columns and rows. ${seen}`,
     held
       ? "Check that it belongs to this picture, or cut the picture another way."
-      : "Give the file that tells where each frame lies on its sheet.",
+      : "Give the file that lists where each frame lies on its sheet.",
   );
 }

@@ -6,7 +6,7 @@ import { isSeen } from "./described";
 import type { MetadataRecord } from "./groups";
 import { numberAt, type RectReading } from "./values";
 
-/** A grid for files that tell cells only by column and row: the picture's own. */
+/** The picture's own grid, for files that give cells only by column and row. */
 export interface CellGrid {
   readonly cell: Size;
   readonly margin: Spacing;
@@ -15,8 +15,8 @@ export interface CellGrid {
 }
 
 /**
- * The rectangle in whole pixels, y down; null if a number is missing. Not yet checked against the picture. `grid` is used where the file tells
- * cells but not their size.
+ * The rectangle in whole pixels, y down; null if a number is missing. Not yet checked against the picture. `grid` is used if the file gives
+ * cells without their size.
  */
 export function rectangleOf(
   record: MetadataRecord,
@@ -46,7 +46,7 @@ export function rectangleOf(
     const least = reading.rectAs === "share" ? 0.1 : 0;
     return { x: Math.floor(x - w / 2 + least), y: Math.floor((reading.yAs ? picture.height - y : y) - h / 2 + least), w, h };
   }
-  // Corners may come in any order: what is turned upside down is the same rectangle.
+  // Corners may be in any order: upside down is the same rectangle.
   const left = right !== null ? Math.min(x, right) : x;
   const top = bottom !== null ? Math.min(y, bottom) : y;
   switch (reading.yAs) {
@@ -107,7 +107,7 @@ export function isInside({ x, y, w, h }: Rect, { width, height }: { width: numbe
   return [x, y, w, h].every(Number.isInteger) && x >= 0 && y >= 0 && w > 0 && h > 0 && x + w <= width && y + h <= height;
 }
 
-/** The picture's own grid, for fields that tell cells without their size; null for others, or if there is none with enough cells. */
+/** The picture's own grid, for fields that give cells without their size; null for others, or without a grid of enough cells. */
 export function gridFor(records: readonly MetadataRecord[], { fields, indexFrom = 0 }: RectReading, coverage: Coverage): CellGrid | null {
   if ((fields.column === undefined && fields.index === undefined) || fields.cellW !== undefined) return null;
   if (!isSeen(coverage)) return null;

@@ -1,9 +1,9 @@
 /**
  * Identifies the rectangle among the fields of a group of records, and its convention, by names and geometry.
  *
- * Every assignment of fields to sides that names allow (and, where none do, any four numbers in a likely order) is read in every way that its
- * numbers allow: in pixels or shares of the picture, y counted down or up. Those win whose rectangles describe the picture.
- * Cost: O(assignments × sampled records²), with few records sampled for the many and more for the best.
+ * Every assignment of fields to sides that the names allow (without known names, any four numbers in a likely order) is read in every way
+ * that the numbers allow: in pixels or fractions of the picture, y counted down or up. The assignments whose rectangles describe the
+ * picture win. Cost: O(assignments × sampled records²), with few samples for most assignments and more for the best.
  */
 import type { Rect } from "../model";
 import type { Coverage } from "../raster";
@@ -17,7 +17,7 @@ import { says } from "./words";
 
 export interface FoundRectangles {
   readonly reading: RectReading;
-  /** 0 to about 8: how well they describe the picture, and how much their names say so. */
+  /** 0 to about 8: how well they describe the picture, and how well their names support it. */
   readonly fit: number;
   readonly evidence: Evidence;
   /** How many of the records have one inside the picture. */
@@ -33,7 +33,7 @@ const FEW = 24;
 const MANY = 120;
 /** From here on, what names say needs no second opinion. */
 const GOOD_FIT = 4.2;
-/** As many of the best of the first look as are looked at closely. */
+/** The number of best candidates examined closely. */
 const FINALISTS = 10;
 /** Below this difference two readings are as good as each other. */
 const CLOSE = 0.2;
@@ -110,7 +110,7 @@ function weigh(
   return byFit(tried);
 }
 
-/** As many records are looked at before a reading is given up. */
+/** The number of records examined before a reading is rejected. */
 const GLANCE = 8;
 
 /** The rectangles of all sampled records; null if few of the first lie inside the picture. */
@@ -132,7 +132,7 @@ function rectsOf(
   return rects;
 }
 
-/** Between which numbers a field's values lie, and whether they are whole. */
+/** The range of a field's values, and whether they are whole. */
 interface Range {
   readonly least: number;
   readonly most: number;
@@ -156,7 +156,7 @@ function rangesOf(sample: readonly MetadataRecord[]): (path: string | undefined)
 
 const NO_RANGE: Range = { least: Number.POSITIVE_INFINITY, most: Number.NEGATIVE_INFINITY, whole: true, count: 0 };
 
-/** Pixels counted down, and what else the numbers may mean: shares of the picture, y up, places with the other sign, cells counted from 1. */
+/** Pixels counted down, and the other possible meanings: fractions of the picture, y up, negated positions, cells counted from 1. */
 function waysToMean(assignment: Assignment, rangeOf: (path: string | undefined) => Range, coverage: Coverage): Assignment[] {
   const { fields, bonus } = assignment;
   const together = (paths: readonly (string | undefined)[]) => {
@@ -197,7 +197,7 @@ function waysToMean(assignment: Assignment, rangeOf: (path: string | undefined) 
   return up(assignment);
 }
 
-/** Records mostly stand in reading order: that tells y down from y up, and x from y, where the picture is the same all over. */
+/** Records are usually in reading order: that distinguishes y down from y up, and x from y, if the picture is uniform. */
 function orderBonus(rects: readonly (Rect | null)[]): number {
   let right = 0;
   let wrong = 0;

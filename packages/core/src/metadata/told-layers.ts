@@ -1,39 +1,39 @@
 /**
- * Finds the layers that a metadata file lists: pictures of equal size that lie over the one whose frames it describes, by a list or a
- * record that is named as layers, or by fields beside the picture's own that are named like light or shade.
+ * Finds the layers that a metadata file lists: pictures of equal size on top of the described one, in a list or record named like layers,
+ * or in fields beside the picture's own that are named like light or shade.
  */
 import { BLENDS, type Blend } from "../model";
 import type { Tree } from "../notation";
 import { NAME_WORDS, says } from "./words";
 
-/** A layer as a file tells it. */
+/** A layer as given by a file. */
 export interface ToldLayer {
   readonly name: string;
   /** The file name of its picture, without folders. */
   readonly image: string;
-  /** Null where the file says nothing, or a word that is none of ours. */
+  /** Null if the file says nothing, or nothing that we know. */
   readonly blend: Blend | null;
-  /** The file's own word for how it lies over what is below; null where it says none. */
+  /** The file's own word for its blend mode; null if there is none. */
   readonly blendSaid: string | null;
-  /** 0 to 1; 1 where nothing is said. */
+  /** 0 to 1; 1 by default. */
   readonly opacity: number;
 }
 
 export interface ToldLayers {
-  /** What is told to lie over, or under, the picture that is described; in the file's order. */
+  /** The layers above or below the described picture, in the file's order. */
   readonly layers: readonly ToldLayer[];
-  /** The picture's own place among all that the file tells as layers; null if it is none of them. */
+  /** The picture's own position among the file's layers; null if it is not one of them. */
   readonly place: number | null;
 }
 
-/** Words that tell of layers, and how such layers lie over what is below. */
+/** Words for layers, and the blend modes of such layers. */
 const NAMED: readonly (readonly [RegExp, Blend])[] = [
   [/^(lights?|lit|lamplight|glows?|glowing|emission|emissive|emit|add|additive|bloom|shine|flares?)$/, "add"],
   [/^(shadows?|shades?|shading|dark|darkness|occlusion|ao|multiply|multiplied)$/, "multiply"],
   [/^(over|overlay|top|front|lines?|ink|hair|cloth|clothes|clothing|robe|armou?r|gear|details?|fx|layer\d*)$/, "normal"],
 ];
 
-/** How a layer of such a name lies over what is below; null where the name tells nothing. */
+/** The blend mode of a layer with such a name; null if the name suggests none. */
 export function blendOfName(name: string): Blend | null {
   const word = name.toLowerCase();
   return NAMED.find(([pattern]) => pattern.test(word))?.[1] ?? null;
@@ -99,14 +99,14 @@ function layerOf(tree: Tree, key: string | null): ToldLayer | null {
   };
 }
 
-/** Opacities are told of 1, of 100 or of 255. */
+/** Opacities are out of 1, 100 or 255. */
 function shareOf(opacity: number): number {
   return Math.min(1, Math.max(0, opacity <= 1 ? opacity : opacity <= 100 ? opacity / 100 : opacity / 255));
 }
 
 const NOTHING_SAID = { blend: null, blendSaid: null, opacity: 1 };
 
-/** One for each picture: the first that is told of it. */
+/** One per picture: the first that is given. */
 function distinct(layers: readonly ToldLayer[]): ToldLayer[] {
   const byImage = new Map<string, ToldLayer>();
   for (const layer of layers) if (!byImage.has(layer.image.toLowerCase())) byImage.set(layer.image.toLowerCase(), layer);

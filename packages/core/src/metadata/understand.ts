@@ -16,19 +16,19 @@ export interface Understood {
   readonly frames: readonly ReadFrame[];
   readonly unplaced: readonly Unplaced[];
   readonly clips: readonly ReadClip[];
-  /** What the file tells to lie over the picture, or that this lies over another. */
+  /** The layers of the picture in this file, or that this is a layer of another. */
   readonly told: ToldLayers;
   /** Paths that the records have, for correcting. */
   readonly paths: readonly string[];
 }
 
-/** Reads a file by the first of `known` readings that fits, else by its structure. Throws `bad-metadata`. */
+/** Reads a file by the first fitting one of the `known` readings, otherwise by its structure. Throws `bad-metadata`. */
 export function understand(text: string, described: Described, where: string, known: readonly Reading[]): Understood {
   const { parsed, reading, grade } = understood(text, described, where, known);
   return readBy(parsed, reading, grade, described);
 }
 
-/** Reads a file by the reading that is given, whatever else would fit. Throws `bad-metadata` if it is of another notation. */
+/** Reads a file by the given reading, whatever else would fit. Throws `bad-metadata` if it has another notation. */
 export function understandAs(text: string, described: Described, where: string, reading: Reading): Understood {
   const parsed = parseAs(reading.container, text, where);
   return readBy(parsed, reading, gradeOfKnown(text, parsed, reading, described, where), described);

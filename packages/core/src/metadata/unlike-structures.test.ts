@@ -326,7 +326,7 @@ describe("what else a file tells is read:", () => {
       ["rest", "1", "rest_1 rest_3"],
     ]);
   });
-  it("insets that are negative, from the middle upward, or up from the bottom", () => {
+  it("insets that are negative, from the centre upward, or up from the bottom", () => {
     for (const key of ["negativeInsets", "offsetsCentre", "indented", "keysAndValues"])
       expect(read(key).frames[0], key).toMatchObject({ size: { w: 48, h: 48 }, inset: { x: 14, y: 14 } });
   });
@@ -398,7 +398,7 @@ describe("a reading is not called sure", () => {
     const odd = P.map(([name, x, y, w, h], k) => ({ name, x, y, w, h, quux: k * 7 }));
     expect(graded(JSON.stringify({ frames: odd, people: [{ age: 3 }, { age: 4 }] })).unused).toEqual(
       expect.arrayContaining([
-        { where: "frames.*.quux", why: "What it means is not known.", count: 8 },
+        { where: "frames.*.quux", why: "Its meaning is unknown.", count: 8 },
         { where: "people.*", why: "They are not read.", count: 2 },
       ]),
     );

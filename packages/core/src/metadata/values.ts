@@ -5,7 +5,7 @@ import type { MetadataRecord } from "./groups";
 
 export type FieldPaths = Partial<Record<FrameField, string>>;
 
-/** How the numbers of a rectangle are meant: the fields they stand in, their unit and their signs. */
+/** The meaning of a rectangle's numbers: their fields, unit and signs. */
 export type RectReading = Pick<Reading, "fields" | "rectAs" | "yAs" | "negated" | "inclusive" | "centred" | "indexFrom">;
 
 /** A record's value by its path: `$key`, `../$key` for the one around it, a field, or with `../` that of the nearest record around it. */

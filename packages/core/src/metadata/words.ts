@@ -9,7 +9,7 @@ const INITIAL = /^([a-z])([xywh])$/;
 /** `tilewidth`, `origheight`. */
 const LONG = /^(.{2,})(width|height|wide|high|left|right|top|bottom)$/i;
 
-/** As many names as are kept parted: a file has few, but each is asked for by every reading that is tried. */
+/** The number of split names to cache: a file has few, but every tried reading asks for each. */
 const MOST_KEPT = 4000;
 const partedNames = new Map<string, readonly string[]>();
 
@@ -48,7 +48,7 @@ export type Side = keyof typeof SIDES;
 
 export interface NamedSide {
   readonly side: Side;
-  /** What stands before it: the path of the record it is in and the words before it, `frame.` or `source size`. */
+  /** Its prefix: the path of its record and the words before it, `frame.` or `source size`. */
   readonly stem: string;
 }
 
@@ -97,7 +97,7 @@ export function isRate(values: readonly number[]): boolean {
   return values.length === 0 || (values.some((value) => value >= 1) && values.every((value) => value <= 240));
 }
 
-/** Seconds are small and broken, milliseconds large and whole; what is called fps is no time. */
+/** Seconds are small fractions, milliseconds large whole numbers; a field named fps is no duration. */
 export function unitOfTimes(values: readonly number[], path: string): "ms" | "seconds" | "fps" | "ticks" {
   const words = wordsOf(lastPart(path));
   if (words.some((word) => ["fps", "framerate", "hz"].includes(word)) || (says(path, ["rate", "speed"]) && isRate(values))) return "fps";

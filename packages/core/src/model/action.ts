@@ -3,7 +3,7 @@ import { ClipName } from "./clip";
 import { Facing } from "./facing";
 import { Name } from "./name";
 
-/** Into how many directions an action is parted. */
+/** How many directions an action has. */
 export const Ways = z.union([z.literal(1), z.literal(2), z.literal(4), z.literal(8)]);
 export type Ways = z.infer<typeof Ways>;
 
@@ -33,7 +33,7 @@ export const Action = z
     facings: z.partialRecord(Facing, Petal),
   })
   .refine(({ ways, facings }) => Object.keys(facings).every((each) => FACINGS_OF[ways].includes(each as Facing)), {
-    message: "Its facings lie on its own rose.",
+    message: "A facing is not on its rose.",
   });
 export type Action = z.infer<typeof Action>;
 

@@ -1,9 +1,9 @@
 /**
- * Behaviours: which clip shows when, as rules over inputs. What the rules mean, exactly, stands in docs/formats/behaviours.md; `core/behave`
+ * Schema of behaviours: which clip shows when, as rules over inputs. docs/formats/behaviours.md defines the rules exactly; `core/behave`
  * runs them.
  *
- * Rules name inputs, other rules, and what they play by name. A name that is gone (a clip was removed) is a finding, not a damaged document:
- * a rule that names it does not start, and the rest goes on.
+ * Rules refer to inputs, other rules and clips by name. A missing name (of a removed clip) is a finding, not a damaged document: a rule
+ * that uses it does not start, and the others work.
  */
 import * as z from "zod";
 import { Facing } from "./facing";
@@ -71,7 +71,7 @@ export type Rule = z.infer<typeof Rule>;
 export const Behaviour = z.strictObject({ name: BehaviourName, inputs: z.array(Input), rules: z.array(Rule) });
 export type Behaviour = z.infer<typeof Behaviour>;
 
-/** Inputs as they stand in files: by name. */
+/** Inputs in files: keyed by name. */
 const FileInputs = z.record(
   Name,
   z.discriminatedUnion("kind", [

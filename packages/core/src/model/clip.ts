@@ -6,7 +6,7 @@ import type { Micros } from "./time";
 import { LONGEST_STEP } from "./time";
 import { UserData } from "./user-data";
 
-/** How a clip goes on after its last step. The exact meaning stands in docs/formats/playback.md. */
+/** How a clip continues after its last step. docs/formats/playback.md has the exact meaning. */
 const Playback = z.enum(["once", "loop", "pingpong"]);
 
 /** What an ended clip shows. */
@@ -18,7 +18,7 @@ export const clipRules = {
   times: z.int().nonnegative().max(1_000_000).describe("Passes; 0 is forever. Playback once is always 1."),
   loopFrom: z.int().nonnegative().describe("Steps before this one are a lead-in, played once."),
   after: After,
-  doubleEnds: z.boolean().describe("Whether going back and forth shows both end steps twice."),
+  doubleEnds: z.boolean().describe("Whether a ping-pong shows both end steps twice."),
 };
 
 export const ClipName = Name.brand<"ClipName">();
@@ -36,7 +36,7 @@ export type Step = z.infer<typeof Step>;
 export const Clip = z.strictObject({ name: ClipName, steps: z.array(Step), ...clipRules, data: UserData.optional() });
 export type Clip = z.infer<typeof Clip>;
 
-/** A clip's rules when nobody has said otherwise. */
+/** A clip's default rules. */
 export const PLAIN_LOOP = { playback: "loop", times: 0, loopFrom: 0, after: "hold", doubleEnds: false } as const;
 
 /** A new clip's steps last this long: 10 a second, in the middle of what hand-drawn movement needs. */

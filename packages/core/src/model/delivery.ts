@@ -4,7 +4,7 @@ import { Size } from "./geometry";
 import { Packing, USUAL_PACKING } from "./packing";
 import { FrameRef } from "./source";
 
-/** File names are made from it, so what file systems refuse is refused here. */
+/** The start of file names, so names that file systems refuse are refused here. */
 export const FileStem = z
   .string()
   .min(1)
@@ -14,7 +14,7 @@ export const FileStem = z
 /** What kind of pictures go out. */
 const DeliveryKind = z.enum(["atlas", "grid", "strips", "singles", "films"]);
 
-/** How frames stand on a grid sheet and on strips. Distances in pixels of the sheet. */
+/** How frames are arranged on a grid sheet and on strips. Distances in pixels of the sheet. */
 export const SheetLayout = z.strictObject({
   columns: z.int().min(1).max(4096).nullable().describe("Cells across; null proposes a wide, readable number."),
   marginPx: z.int().min(0).max(256).describe("Before the first and after the last cell."),
@@ -29,7 +29,7 @@ export const SheetLayout = z.strictObject({
 });
 export type SheetLayout = z.infer<typeof SheetLayout>;
 
-/** One size at which everything goes out. */
+/** One size of a delivery. */
 export const Density = z.strictObject({
   scale: z.number().min(0.01).max(16).describe("Pixels out for each pixel of the art."),
   suffix: z
@@ -63,7 +63,7 @@ const Choice = z.strictObject({
   frames: z.array(FrameRef).max(100_000).optional().describe("The frames, where they are chosen singly."),
 });
 
-/** What stands beside the pictures. */
+/** The files beside the pictures. */
 const DataFiles = z.strictObject({
   atlas: z.boolean().describe("The atlas file."),
   compact: z
@@ -101,7 +101,7 @@ const DataFiles = z.strictObject({
   module: z.enum(["none", "typed", "plain"]).describe("The atlas as a module of TypeScript with types of all names, or of JavaScript."),
 });
 
-/** How numbers stand in tables and in the shape of an example; the atlas file always has pixels, y down, from 0. */
+/** How numbers count in tables and in the shape of an example; the atlas file always has pixels, y down, from 0. */
 export const Counting = z.strictObject({
   origin: z.enum(["pixels", "fraction"]),
   y: z.enum(["down", "up"]),
@@ -109,7 +109,7 @@ export const Counting = z.strictObject({
 });
 export type Counting = z.infer<typeof Counting>;
 
-/** One thing that is delivered: some pictures and the files beside them. What its kind does not use is kept for when it does. */
+/** One delivery: pictures and the files beside them. Settings that its kind does not use are kept. */
 export const Delivery = z.strictObject({
   name: FileStem.describe("Start of the delivered files' names."),
   kind: DeliveryKind,
@@ -144,7 +144,7 @@ export function bakesParts({ parts, kind }: Pick<Delivery, "parts" | "kind">): b
   return parts === "baked" || kind === "films";
 }
 
-/** How a name is kept as it is. */
+/** Keeps a name as it is. */
 export const OWN_NAMES = "{name}";
 
 export const USUAL_DELIVERY: Delivery = {

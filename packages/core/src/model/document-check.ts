@@ -1,8 +1,8 @@
 /**
- * Whether a document can be opened again: the same checks hold it before it is stored or written and when it is read.
+ * Checks whether a document can be opened: the same checks run before it is stored or written and when it is read.
  *
- * Documents are never changed in place, so a part that was found sound once is remembered by identity and not looked at again: the cost of
- * a check follows the change, not the document.
+ * Documents are never changed in place, so a part that passed is remembered by identity and skipped: the cost of a check depends on the
+ * change, not on the document.
  */
 import type * as z from "zod";
 import type { Clip } from "./clip";
@@ -21,7 +21,7 @@ const sound = new WeakSet<object>();
 const SourceHead = Source.omit({ frames: true });
 const Rest = Project.omit({ sources: true, clips: true });
 
-/** Throws `damaged-project` with the first thing that would keep the document from being opened. `where` names it in errors. */
+/** Throws `damaged-project` with the first problem that would prevent the document from being opened. `where` names it in errors. */
 export function checkDocument(project: Project, where: string): void {
   const { sources, clips, ...rest } = project;
   if (isNews(rest)) {
@@ -59,7 +59,7 @@ export function rememberRead({ clips, sources }: Project): void {
 type Rest = Omit<Project, "sources" | "clips">;
 
 function isNews(rest: Rest): boolean {
-  // Text has no identity, and one name is looked at quickly.
+  // Text has no identity, but one name is quickly checked.
   return !Project.shape.name.safeParse(rest.name).success || partsOf(rest).some((part) => !sound.has(part));
 }
 
@@ -80,15 +80,15 @@ export function unfitField(error: z.ZodError, where: string, at: readonly (strin
     "damaged-project",
     where,
     `The field ${path} does not fit: ${first?.message ?? "unknown"}.`,
-    "Mend it by hand or take an undamaged copy.",
+    "Repair it by hand or use an undamaged copy.",
     { cause: error },
   );
 }
 
-/** What the schema cannot say: ids, names and keys stand once each, loops start inside their clip, frames lie on their pictures. */
+/** What the schema cannot express: unique ids, names and keys, loops that start inside their clip, frames that lie on their pictures. */
 export function checkWhole(project: Project, where: string): void {
   const refuse = (what: string): never => {
-    throw new CaravanError("damaged-project", where, what, "Mend it by hand or take an undamaged copy.");
+    throw new CaravanError("damaged-project", where, what, "Repair it by hand or use an undamaged copy.");
   };
   const once = (kind: string, of: readonly { readonly name: string }[]) => refuseDoubles(kind, of, ({ name }) => name, refuse);
   refuseDoubles("sources with the id", project.sources, ({ id }) => id, refuse);
@@ -115,7 +115,7 @@ export function checkWhole(project: Project, where: string): void {
   const clips = new Set<string>(project.clips.map(({ name }) => name));
   for (const { name, facings } of project.actions)
     for (const petal of Object.values(facings))
-      if (!clips.has(petal.clip)) refuse(`The action "${name}" shows the clip "${petal.clip}", which is not there.`);
+      if (!clips.has(petal.clip)) refuse(`The action "${name}" shows the clip "${petal.clip}", which does not exist.`);
   const kinds = new Map(MARK_SHAPES.map((shape) => [shape, kindsOf(project, shape)]));
   for (const source of project.sources) {
     if (!whole.has(source)) {
@@ -179,7 +179,7 @@ function refuseUnknownMarks(
   for (const shape of MARK_SHAPES)
     for (const name of Object.keys(marks?.[FIELD_OF_SHAPE[shape]] ?? {}))
       if (!kinds.get(shape)?.has(name))
-        refuse(`The frame ${key} of ${source} has a ${shape} "${name}", which is no kind of the project's.`);
+        refuse(`The frame ${key} of ${source} has a ${shape} "${name}", which is not a kind of marks of the project.`);
 }
 
 /** A layer has a picture over each of the source's, as large as that. */
@@ -201,7 +201,7 @@ function refuseUnfit(source: Source, frame: Frame, refuse: Refuse): void {
   const { key, rect, size, inset, picture = 0 } = frame;
   if (frame.pieces || isOfPieces(source)) {
     if (!frame.pieces || !isOfPieces(source))
-      refuse(`The frame ${key} of ${source.name} is put together, and its source is not, or the other way about.`);
+      refuse(`The frame ${key} of ${source.name} and its source differ in whether they are put together from pieces.`);
     if (!size || rect.x !== 0 || rect.y !== 0 || rect.w !== size.w || rect.h !== size.h || frame.turned || inset)
       refuse(`The frame ${key} of ${source.name} is put together, so its rectangle is its whole canvas.`);
     if (!isFitCanvas(size)) refuse(`The canvas of the frame ${key} of ${source.name} is larger than ${LARGEST_CANVAS} px.`);

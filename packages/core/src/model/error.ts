@@ -1,4 +1,4 @@
-/** The error for anything that the person at the screen or terminal can put right. */
+/** The error for anything that the person at the screen or terminal can fix. */
 export type ErrorCode =
   | "bad-name"
   | "name-taken"
@@ -40,8 +40,8 @@ export type ErrorCode =
   | "bad-call";
 
 /**
- * A problem its reader can put right. `where` is a place they know: a file, a clip and step, a command's option; `what`
- * says what is wrong there and `remedy` what to do; both are whole sentences.
+ * A problem that its reader can fix. `where` is a place they know: a file, a clip and step, a command's option; `what` says what is wrong
+ * there and `remedy` what to do; both are complete sentences.
  */
 export class CaravanError extends Error {
   override readonly name = "CaravanError";

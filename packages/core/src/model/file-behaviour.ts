@@ -1,4 +1,4 @@
-/** Behaviours as they stand in `caravan.json` and in atlas files, by name, and back. */
+/** Converts behaviours to and from their form in `caravan.json` and in atlas files, keyed by name. */
 import type { Behaviour, BehaviourName, FileBehaviour, Input } from "./behaviour";
 import { entriesOf, orderedRecord } from "./ordered-record";
 

@@ -1,4 +1,4 @@
-/** A clip as it stands in `caravan.json`: the one place where milliseconds become microseconds. */
+/** Converts a clip to and from its form in `caravan.json`: the one place where milliseconds become microseconds. */
 import * as z from "zod";
 import { type Clip, ClipName, clipRules, type Step } from "./clip";
 import { Name } from "./name";

@@ -1,4 +1,7 @@
-/** Sources as they stand in files: a frame that is put together has a size and pieces there, and no rectangle, since it lies on no picture. */
+/**
+ * Converts sources to and from their form in files. There, an assembled frame has a size and pieces but no rectangle, because it lies on no
+ * picture.
+ */
 import * as z from "zod";
 import { Rect } from "./geometry";
 import { Frame, isOfPieces, Source } from "./source";

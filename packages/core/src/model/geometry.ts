@@ -37,7 +37,7 @@ export function wholePx(value: number): Px {
   return Math.round(value) + 0;
 }
 
-/** The side of a picture at a scale: a part of a pixel at the end becomes one of its own. Never 0. */
+/** The side of a picture at a scale: a partial pixel at the end becomes a whole one. Never 0. */
 export function scaledSide(side: Px, scale: number): Px {
   return Math.max(1, Math.ceil(side * scale - 1e-9));
 }
@@ -47,7 +47,7 @@ export function overlaps(a: Rect, b: Rect): boolean {
   return a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
 }
 
-/** True when `inner` lies wholly within `outer`; equal rectangles do. */
+/** Whether `inner` lies entirely within `outer`; equal rectangles do. */
 export function encloses(outer: Rect, inner: Rect): boolean {
   return inner.x >= outer.x && inner.y >= outer.y && inner.x + inner.w <= outer.x + outer.w && inner.y + inner.h <= outer.y + outer.h;
 }

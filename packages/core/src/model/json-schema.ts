@@ -1,7 +1,7 @@
 import * as z from "zod";
 import { PROJECT_VERSION, ProjectFile } from "./project-file";
 
-/** The JSON Schema of a format, as it is published: made from the very schema that the code checks files by. */
+/** Makes a format's published JSON Schema from the schema that the code checks files with. */
 export function jsonSchemaOf(schema: z.ZodType, title: string): object {
   return { title, ...z.toJSONSchema(schema, { io: "input" }) };
 }

@@ -11,11 +11,11 @@ export const Blend = z
   .describe("How a layer lies over what is below: painted over it, added to it as light, or multiplied as shade.");
 export type Blend = z.infer<typeof Blend>;
 
-/** More layers than this lie over no source's pictures. */
+/** The most layers over a source's pictures. */
 export const MOST_LAYERS = 8;
 
 /** A layer's name is part of the names of delivered files. */
-const LayerName = Name.max(60).refine((text) => fitFileName(text) === text, "It has a character that names of files cannot have.");
+const LayerName = Name.max(60).refine((text) => fitFileName(text) === text, "It contains a character that file names cannot have.");
 
 export const Layer = z.strictObject({
   name: LayerName.describe("Layers of one name are one layer of a delivery."),
@@ -25,7 +25,7 @@ export const Layer = z.strictObject({
 });
 export type Layer = z.infer<typeof Layer>;
 
-/** Whether a layer shows what stands there, rather than how it is lit: feet, outlines and origins go by such layers alone. */
+/** Whether a layer shows the figure rather than its lighting: feet, outlines and origins go by such layers only. */
 export function isFigure({ blend }: Pick<Layer, "blend">): boolean {
   return blend === "normal";
 }
@@ -37,8 +37,8 @@ export function checkedLayerName(text: string): string {
     throw new CaravanError(
       "bad-name",
       `layer "${text}"`,
-      "A layer's name is part of the names of files, and some system takes none like this.",
-      'Leave out \\ / : * ? " < > | and a dot at its end.',
+      "A layer's name is part of file names, and some systems do not allow this one.",
+      'Leave out \\ / : * ? " < > | and a dot at the end.',
     );
   return name;
 }

@@ -6,10 +6,10 @@ import { Name } from "./name";
 export const MarkName = Name.brand<"MarkName">();
 export type MarkName = z.infer<typeof MarkName>;
 
-/** Lines by which marks are told apart without colour. */
+/** Line patterns that distinguish marks without colour. */
 export const MARK_LINES = ["solid", "dashes", "dots", "long and short"] as const;
 
-/** What boxes can be for: what stops movement, what is hurt, what hurts, what starts something when it is entered. */
+/** The purposes of boxes: stops movement, takes hits, deals hits, triggers something on entering. */
 export const BOX_USES = ["solid", "hurt", "hit", "trigger"] as const;
 export type BoxUse = (typeof BOX_USES)[number];
 
@@ -22,14 +22,14 @@ const looks = {
   line: z.enum(MARK_LINES).describe("How it is drawn on the screen."),
 };
 
-/** How the frames of a clip or an action come to one outline: what any of them covers, what at least half of them do, what all of them do. */
+/** How the frames of a clip or an action get one outline: the area covered by any of them, by at least half, or by all. */
 export const STEADY_WAYS = ["union", "median", "shared"] as const;
 export type SteadyWay = (typeof STEADY_WAYS)[number];
 
 /** Farther than this from its pixels no line is an outline of them. */
 export const FURTHEST_OUTLINE = 64; // px
 
-/** How an outline is traced around what is drawn in a frame. */
+/** How an outline is traced around the drawing in a frame. */
 export const Trace = z.strictObject({
   alpha: z.int().min(1).max(255).describe("Pixels count from this alpha on."),
   withinPx: z.number().min(0).max(FURTHEST_OUTLINE).describe("How far the line may lie from the pixels; 0 follows every one."),
@@ -108,7 +108,7 @@ export const MarkPoint = z.strictObject({
 });
 export type MarkPoint = z.infer<typeof MarkPoint>;
 
-/** What is marked on a frame, by kind. */
+/** A frame's marks, by kind. */
 export const FrameMarks = z.strictObject({
   boxes: z.record(MarkName, z.array(Box).min(1)).optional(),
   points: z.record(MarkName, MarkPoint).optional(),

@@ -1,18 +1,18 @@
 /**
  * Migrates documents of earlier versions, one version at a time.
  *
- * Each step is frozen: it makes what the next version was then, with defaults of its own. Today's defaults must not reach into it, or a
- * change of them would change what old documents become.
+ * Each step is frozen: it produces the next version as it was then, with its own defaults. It must not use today's defaults, or changing
+ * them would change what old documents become.
  */
 
 type Content = Record<string, unknown>;
 
-/** The content of a file of `version` as the next version has it; as it is where there is no such step. */
+/** The content of a file of `version` in the next version's form; unchanged if there is no migration. */
 export function migrated(content: Content, version: number): Content {
   return MIGRATIONS[version]?.(content) ?? content;
 }
 
-/** `MIGRATIONS[n]` takes version n to n + 1. */
+/** `MIGRATIONS[n]` migrates version n to n + 1. */
 const MIGRATIONS: Record<number, (file: Content) => Content> = {
   // A source had one picture; now it has a list of them. Readings of metadata files are new.
   1: (file) => ({
@@ -82,7 +82,7 @@ function isRecord(value: unknown): value is Record<string, unknown> {
   return typeof value === "object" && value !== null;
 }
 
-// Equal to today's `USUAL_PACKING` by chance only: see above why it is not taken from there.
+// Equal to today's `USUAL_PACKING` only by coincidence: see above why it is not used here.
 const PACKING_OF_4 = {
   paddingPx: 2,
   extrudePx: 1,

@@ -15,14 +15,14 @@ export const Name = z
   .string()
   .min(1)
   .max(LONGEST)
-  .refine((text) => isFitName(text), "A name is text without control characters and not blank.");
+  .refine((text) => isFitName(text), "A name is text without control characters, and not blank.");
 
 /** `__proto__` is refused too: as a key in a file it would be lost in half of the languages that read it. */
 export function isFitName(text: string): boolean {
   return text !== "__proto__" && text.length > 0 && text.length <= LONGEST && text.trim().length > 0 && !UNFIT.test(text);
 }
 
-/** `text` without blanks around it. Throws `bad-name` if what is left cannot be a name. */
+/** `text` trimmed. Throws `bad-name` if the rest cannot be a name. */
 export function checkedName(text: string, where: string): string {
   const name = text.trim();
   if (!isFitName(name))
@@ -31,8 +31,8 @@ export function checkedName(text: string, where: string): string {
 }
 
 /**
- * `wanted`, or `wanted-2`, `wanted-3`, … : the first that is not taken. A name too long for its number is shortened. `sign` stands before the
- * number, where a dash would mean something else.
+ * `wanted`, or `wanted-2`, `wanted-3`, …: the first free one. A name too long for its number is shortened. `sign` precedes the number if a
+ * dash would mean something else.
  */
 export function freeName(wanted: string, taken: ReadonlySet<string> | ((name: string) => boolean), sign = "-"): string {
   const isTaken = typeof taken === "function" ? taken : (name: string) => taken.has(name);
@@ -45,8 +45,8 @@ export function freeName(wanted: string, taken: ReadonlySet<string> | ((name: st
 }
 
 /**
- * Any text as a name: control characters and halves of cut characters become `-`, blanks around it go, what is too long is shortened.
- * Null if nothing is left that could be one.
+ * Any text as a name: control characters and halves of split characters become `-`, the text is trimmed and shortened. Null if nothing
+ * usable is left.
  */
 export function fittedName(text: string, longest = LONGEST): string | null {
   const fit = shortened(text.replace(ALL_UNFIT, "-").trim(), longest).trim();

@@ -4,7 +4,7 @@
  */
 const orders = new WeakMap<object, readonly string[]>();
 
-/** The entries as an object, whose order `entriesOf` and `orderedJson` give back. A name that comes twice keeps its first place. */
+/** The entries as an object whose order `entriesOf` and `orderedJson` preserve. A duplicate name keeps its first position. */
 export function orderedRecord<Value>(entries: readonly (readonly [name: string, value: Value])[]): Record<string, Value> {
   const record = Object.fromEntries(entries) as Record<string, Value>;
   orders.set(record, [...new Set(entries.map(([name]) => name))]);

@@ -12,7 +12,7 @@ export const Packing = z.strictObject({
   square: z.boolean().describe("Whether pages are as wide as they are high, unless sides are fixed."),
   maxPages: z.int().min(1).max(999).describe("More pages than this are refused."),
   together: z.enum(["nothing", "clips", "actions"]).describe("What comes to lie on one page, as far as pages are large enough."),
-  turn: z.boolean().describe("Whether frames may be stored turned by 90° clockwise."),
+  turn: z.boolean().describe("Whether allow frames to be stored rotated by 90° clockwise."),
   trim: z.boolean().describe("Whether clear pixels around a frame are left out."),
   trimMarginPx: z.int().min(0).max(64).describe("How many clear pixels trimming leaves around what is drawn, where the frame has them."),
   share: z.boolean().describe("Whether frames with identical pixels share one place."),
@@ -26,7 +26,7 @@ export const USUAL_PACKING: Packing = {
   extrudePx: 1,
   borderPx: 0,
   sides: "free",
-  maxPx: 4096, // px: every WebGL 2 device in use takes this texture
+  maxPx: 4096, // px: every WebGL 2 device in use supports this texture size
   fixed: { w: 1024, h: 1024 },
   square: false,
   maxPages: 16,

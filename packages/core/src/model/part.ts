@@ -28,5 +28,5 @@ export type StepPart = z.infer<typeof StepPart>;
 export const StepParts = z.record(Name, StepPart);
 export type StepParts = z.infer<typeof StepParts>;
 
-/** More parts than this a project has not: each is looked at for each picture that a game draws. */
+/** The most parts in a project: each is evaluated for every picture that a game draws. */
 export const MOST_PARTS = 64;

@@ -12,7 +12,7 @@ export function refuseTooMany({ sources, name }: Project, more: number): void {
     throw new CaravanError(
       "too-many-pictures",
       `project "${name}"`,
-      `It has ${count} pictures; ${more} more would be over the limit of ${MOST_PICTURES}.`,
-      "Put them on sheets, or make a second project.",
+      `It has ${count} pictures; ${more} more would exceed the limit of ${MOST_PICTURES}.`,
+      "Put them on sheets, or start a second project.",
     );
 }

@@ -17,7 +17,7 @@ export function isDeviceName(part: string): boolean {
   return DEVICES.test(part);
 }
 
-/** The form in which two paths are equal where any widespread system takes them for one file. */
+/** The form in which two paths are equal if any common system treats them as one file. */
 export function pathKey(path: string): string {
   return path.normalize("NFC").toLowerCase();
 }
@@ -25,7 +25,7 @@ export function pathKey(path: string): string {
 /** Most bytes of a file's name on common disks are 255; this leaves room for a number and an ending. */
 const LONGEST_STEM = 120; // UTF-8 bytes
 
-/** Any text as a part of a path that every system takes; `picture` if nothing of it is left. */
+/** Any text as a path segment that every system accepts; `picture` if nothing of it is left. */
 export function pathStem(text: string): string {
   const fit = fitFileName(text).replace(/[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g, "-");
   const stem = inBytes(fit.trim(), LONGEST_STEM).replace(/^[. ]+|[. ]+$/gu, "");
@@ -47,7 +47,7 @@ function inBytes(text: string, most: number): string {
   return kept;
 }
 
-/** Paths of pictures that are taken, in whole and as folders. */
+/** Picture paths in use, complete and as folders. */
 export interface TakenPaths {
   readonly files: ReadonlySet<string>;
   readonly folders: ReadonlySet<string>;
@@ -66,8 +66,8 @@ export function takenPaths(sources: readonly Pick<Source, "pictures" | "layers">
 }
 
 /**
- * Where the pictures of a new source go: `art/stem.png`, or for several `art/stem/000.png` and on, all in a folder of its own, called by
- * `numbers` if they are given. A stem that is taken gets a number.
+ * The paths for a new source's pictures: `art/stem.png`, or for several `art/stem/000.png` and on, in a folder of their own, named by
+ * `numbers` if given. A stem in use gets a number.
  */
 export function freePicturePaths(
   name: string,
@@ -85,8 +85,8 @@ export function freePicturePaths(
 }
 
 /**
- * The project with no path that two pictures have: the second one gets a number before its ending. Equal paths of equal pictures stay. The
- * very project if nothing is to be done.
+ * The project without duplicate picture paths: the second one gets a number before its extension. Equal paths of equal pictures stay. The
+ * same object if nothing changes.
  */
 export function withDistinctPaths(project: Project): Project {
   const owners = new Map<string, string>();

@@ -14,7 +14,7 @@ export type Flip = z.infer<typeof Flip>;
 
 const Along = z.int().min(-LARGEST_CANVAS).max(LARGEST_CANVAS);
 
-/** `of` is a frame's ref; which frames have one, and what it looks like, is told where frames are. */
+/** `of` is a frame's ref; the frame schema says which frames have pieces. */
 export function pieceOf<Ref extends z.ZodType>(of: Ref) {
   return z.strictObject({
     of: of.describe("A frame that was cut, by its ref."),

@@ -49,7 +49,7 @@ describe("the project file", () => {
     const withAction = (facings: object) =>
       reading((content) => void Object.assign(content, { actions: [{ name: "go", ways: 4, facings }] }));
     expect(withAction({ e: { clip: "walk" } })).not.toThrow();
-    expect(withAction({ e: { clip: "gone" } })).toThrow(/The action "go" shows the clip "gone", which is not there/);
+    expect(withAction({ e: { clip: "gone" } })).toThrow(/The action "go" shows the clip "gone", which does not exist/);
     expect(withAction({ se: { clip: "walk" } })).toThrow(/actions\.0/);
   });
 

@@ -1,5 +1,5 @@
 /**
- * The project as it stands in `caravan.json`: the document with times in milliseconds, a format mark and a version.
+ * Converts the project to and from `caravan.json`: the document with times in milliseconds, a format mark and a version.
  *
  * Older versions are migrated here, newer ones refused.
  */
@@ -27,7 +27,7 @@ export const ProjectFile = z.strictObject({
 });
 export type ProjectFile = z.infer<typeof ProjectFile>;
 
-/** The document as it is written. Untouched parts are shared with the project. */
+/** The document as written. Unchanged parts are shared with the project. */
 export function projectToFile(project: Project): ProjectFile {
   const {
     name,
@@ -78,7 +78,7 @@ export function projectFromFile(content: unknown, where: string): Project {
   return project;
 }
 
-/** The content of a file of any version in the form of today's, not yet held against anything. Throws `not-a-project`, `newer-version`, `damaged-project`. */
+/** The content of a file of any version in today's form, not yet checked. Throws `not-a-project`, `newer-version`, `damaged-project`. */
 export function todaysForm(content: unknown, where: string): Record<string, unknown> {
   if (typeof content !== "object" || content === null || (content as { format?: unknown }).format !== PROJECT_FORMAT)
     throw new CaravanError(
@@ -89,7 +89,7 @@ export function todaysForm(content: unknown, where: string): Record<string, unkn
     );
   let raw = content as Record<string, unknown>;
   if (typeof raw.version !== "number" || !Number.isInteger(raw.version) || raw.version < 1)
-    throw new CaravanError("damaged-project", where, `Its version is ${JSON.stringify(raw.version)}.`, "Take an undamaged copy.");
+    throw new CaravanError("damaged-project", where, `Its version is ${JSON.stringify(raw.version)}.`, "Use an undamaged copy.");
   if (raw.version > PROJECT_VERSION)
     throw new CaravanError(
       "newer-version",
@@ -102,8 +102,8 @@ export function todaysForm(content: unknown, where: string): Record<string, unkn
 }
 
 /**
- * What a file of today's version says, taken at its word and not held against anything: to walk back from a document that does not open to
- * an earlier one that does. Throws whatever comes of reading nonsense.
+ * The content of a file of today's version, unchecked: for walking back from a document that does not open to an earlier one that does.
+ * Throws anything that invalid data leads to.
  */
 export function uncheckedProject(content: unknown): Project {
   const file = content as ProjectFile;

@@ -12,7 +12,7 @@ import { Example, Reading } from "./reading";
 import { type Frame, type FrameRef, frameRef, Source, type SourceId } from "./source";
 import { Drive, Stage } from "./stage";
 
-/** The document: all that is saved of a project but the pictures themselves, which are named by hash. */
+/** The document: everything that is saved of a project except the pictures, which are named by hash. */
 export const Project = z.strictObject({
   name: Name,
   pixelsPerUnit: z
@@ -117,7 +117,7 @@ export function exampleNamed(project: Project, name: string): Example {
     throw new CaravanError(
       "not-found",
       `example "${name}"`,
-      "The project no longer has this example, in whose shape it should deliver.",
+      "The project no longer has this example, which the delivery uses.",
       "Choose another one at Ship, or none.",
     );
   return example;

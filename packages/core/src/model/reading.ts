@@ -3,8 +3,8 @@ import { Size } from "./geometry";
 import { Name } from "./name";
 
 /**
- * What a record may say of a frame. `right` and `bottom` are edges; `column`, `row` and `index` count cells; the margin is the space before
- * the first cell, the gap that between cells. `time` is that of one frame, `total` that of all frames of its clip.
+ * The facts that a record may contain about a frame. `right` and `bottom` are edges; `column`, `row` and `index` count cells; the margin is
+ * the space before the first cell, the gap the space between cells. `time` is one frame's, `total` that of all frames of its clip.
  */
 export const FrameField = z.enum([
   "name",
@@ -42,8 +42,8 @@ export const FrameField = z.enum([
 export type FrameField = z.infer<typeof FrameField>;
 
 /**
- * What a record may say of a clip. `frames` lists names or numbers; `first` and `last` or `count` give a run, within `row` where that is told;
- * `prefix` begins names; `pingpong` and `reversed` are flags of their own.
+ * The facts that a record may contain about a clip. `frames` lists names or numbers; `first` and `last` or `count` give a range, within
+ * `row` if given; `prefix` is a name prefix; `pingpong` and `reversed` are separate flags.
  */
 export const ClipField = z.enum([
   "name",
@@ -76,8 +76,8 @@ const Path = z
   );
 
 /**
- * How a metadata file of some make is understood: which records describe frames and clips, and which of their fields mean what.
- * Kept by name, it reads the next file of that structure by itself.
+ * The reading of a metadata file: which records describe frames and clips, and what their fields mean. Stored by name, it is applied to the
+ * next file with that structure.
  */
 export const Reading = z.strictObject({
   name: Name,

@@ -1,5 +1,5 @@
 /**
- * Recovers what still opens of a damaged document: whatever does not fit is left out and named, down to single frames; the rest passes
+ * Recovers the readable parts of a damaged document: items that do not fit are left out and listed, down to single frames; the rest passes
  * the same checks as any document.
  */
 import type * as z from "zod";
@@ -35,7 +35,7 @@ type Fields = Record<string, unknown>;
 /** Leaving out what does not fit can uncover more that does not; a document is not deeper than this. */
 const MOST_ROUNDS = 20;
 
-/** Null where nothing worth opening is left. `content` is the file's, parsed as JSON. */
+/** Null if nothing worth opening is left. `content` is the file's, parsed as JSON. */
 export function salvaged(content: unknown, where: string): Salvaged | null {
   let raw: Fields;
   try {
@@ -86,14 +86,14 @@ function leaveOut(raw: Fields, issues: readonly z.core.$ZodIssue[], plain: Field
   }
 }
 
-/** A field that does not fit as a whole goes back to what it is in a new project. */
+/** A field that is invalid as a whole gets a new project's value. */
 function drop(raw: Fields, field: string, plain: Fields, lost: Set<string>): void {
   lost.add(`its ${field}`);
   if (Object.hasOwn(plain, field)) raw[field] = structuredClone(plain[field]);
   else delete raw[field];
 }
 
-/** What names something that is not there, or has a name that something else has. Every field fits by now. */
+/** References to missing things, and duplicate names. Every field is valid by now. */
 function leaveOutWhatHangs(raw: Fields, lost: Set<string>): void {
   for (const [field, word] of Object.entries(WORDS)) {
     if (!Array.isArray(raw[field])) continue;

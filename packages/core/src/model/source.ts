@@ -12,7 +12,7 @@ import { UserData } from "./user-data";
 
 const CellRange = z
   .strictObject({ first: z.int().nonnegative(), last: z.int().nonnegative() })
-  .refine(({ first, last }) => first <= last, "The first comes before the last.")
+  .refine(({ first, last }) => first <= last, "The first is after the last.")
   .describe("Columns or rows of cells, counted from 0, both included.");
 
 const gridFields = {
@@ -64,7 +64,7 @@ export const Cut = z.discriminatedUnion("by", [
 ]);
 export type Cut = z.infer<typeof Cut>;
 
-/** Sources are named by a short id that never changes, so that renaming one touches nothing else. */
+/** Sources are identified by a short id that never changes, so that renaming one changes nothing else. */
 export const SourceId = z
   .string()
   .regex(/^s\d{1,9}$/)
@@ -72,9 +72,9 @@ export const SourceId = z
 export type SourceId = z.infer<typeof SourceId>;
 
 /**
- * A frame's stable key within its source. A cell's is its column and row, `c3r0`, in the second region of a sheet `g1c3r0`; an island's,
- * a hand-drawn rectangle's, a record's and a numbered picture's is a letter and a number: `i3`, `h3`, `m3`, `p3`. A frame that stays the
- * same rectangle keeps its key, whatever it was cut by. Of one that is put together: `a3`.
+ * A frame's stable key within its source. A cell's is its column and row, `c3r0`, in a sheet's second region `g1c3r0`; an island's, a
+ * hand-drawn rectangle's, a record's and a numbered picture's is a letter and a number: `i3`, `h3`, `m3`, `p3`; an assembled frame's is
+ * `a3`. A frame that keeps its rectangle keeps its key, however it is cut.
  */
 const FRAME_KEY = /^((g\d{1,3})?c\d{1,5}r\d{1,5}|[aihmp]\d{1,9})$/;
 const FrameKey = z.string().regex(FRAME_KEY);
@@ -164,7 +164,7 @@ export function frameName(source: Pick<Source, "name">, frame: Pick<Frame, "name
   return frame.name ?? `${source.name}/${frame.number}`;
 }
 
-/** Where a frame stands: its own origin, else its source's, else the middle of its bottom edge. */
+/** A frame's origin: its own, otherwise its source's, otherwise the middle of its bottom edge. */
 export function originOf(source: Pick<Source, "origin" | "scale">, frame: Pick<Frame, "origin" | "rect" | "size" | "turned">): FramePoint {
   const { w, h } = frameSize(source, frame);
   return frame.origin ?? source.origin ?? { x: w / 2, y: h };

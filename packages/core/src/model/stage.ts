@@ -1,8 +1,8 @@
 /**
- * Stages: where behaviours are rehearsed, and what was recorded there. They belong to the project and are not delivered.
+ * Schema of stages, where behaviours are rehearsed, and of the drives recorded there. They belong to the project and are not delivered.
  *
- * Units: project pixels, y down, from the world's top-left corner; seconds in speeds and accelerations. Floors and platforms are what a
- * figure's origin stands on.
+ * Units: project pixels, y down, from the world's top-left corner; seconds in speeds and accelerations. A figure's origin stands on floors
+ * and platforms.
  */
 import * as z from "zod";
 import { BehaviourName, Track } from "./behaviour";
@@ -44,7 +44,7 @@ const code = z.string().min(1).max(40).describe("The key's place on the keyboard
 export const StageKey = z.union([z.strictObject({ code, go: Going }), z.strictObject({ code, input: Name })]);
 export type StageKey = z.infer<typeof StageKey>;
 
-/** Which inputs of the behaviour are told how the figure moves; absent: none. */
+/** The behaviour's inputs that receive the figure's movement; absent for none. */
 export const Feeds = z.strictObject({
   speed: Name.optional().describe("A number: how fast it goes, in whole px a second."),
   rise: Name.optional().describe("A number: how fast it rises, in whole px a second; below 0 while it falls."),
@@ -66,7 +66,7 @@ export const Zone = z.strictObject({
 });
 export type Zone = z.infer<typeof Zone>;
 
-/** What appears at a point of the figure when an event comes. */
+/** Something that appears at a point of the figure on an event. */
 export const Effect = z.strictObject({
   name: Name,
   event: Name.optional().describe("Absent: only zones start it."),
@@ -115,7 +115,7 @@ export type Stage = z.infer<typeof Stage>;
 
 const keyMoment = { at: z.number().nonnegative().describe("In ms."), down: z.boolean() };
 
-/** A key of the stage going down or up, or the figure told where to look. */
+/** A key of the stage going down or up, or the direction that the figure faces. */
 export const KeyMoment = z.union([
   z.strictObject({ ...keyMoment, go: Going }),
   z.strictObject({ ...keyMoment, input: Name }),

@@ -24,7 +24,10 @@ export function checkedDuration(micros: number, where: string): Micros {
   return whole;
 }
 
-/** The tick of a clock of so many a second that is nearest to a time in microseconds. What begins then begins at this tick, so that roundings never add up. */
+/**
+ * The tick nearest to a time in microseconds, of a clock with this many per second. What begins then begins at this tick, so that rounding
+ * never adds up.
+ */
 export function tickAt(micros: Micros, ticksPerSecond: number): number {
   return Math.round((micros * ticksPerSecond) / 1_000_000);
 }

@@ -5,7 +5,7 @@ import { Name } from "./name";
 
 /** Longest value as JSON text, in characters. */
 const LONGEST_VALUE = 10_000;
-/** Most values on one thing. */
+/** The most values on one thing. */
 export const MOST_DATA = 200;
 
 /** Anything that JSON can say. */
@@ -13,7 +13,7 @@ export type DataValue = string | number | boolean | null | readonly DataValue[] 
 
 const DataValue = z
   .unknown()
-  .refine((value) => isDataValue(value), `A value is what JSON can say, with at most ${LONGEST_VALUE} characters.`)
+  .refine((value) => isDataValue(value), `A value is JSON with at most ${LONGEST_VALUE} characters.`)
   .describe("Any JSON: true makes it a tag.");
 
 export const UserData = z
@@ -43,7 +43,10 @@ function isJson(value: unknown, depth: number): boolean {
   return Object.keys(value).every((name) => name !== "__proto__" && isJson((value as Record<string, unknown>)[name], depth + 1));
 }
 
-/** A value as a person types it: JSON where the text is JSON, nothing for a tag, else the text itself. Throws `bad-number` for what is no value. */
+/**
+ * A value as a person types it: JSON if the text is JSON, nothing for a tag, otherwise the text itself. Throws `bad-number` for invalid
+ * values.
+ */
 export function valueFromText(text: string, where: string): DataValue {
   const typed = text.trim();
   if (typed === "") return true;
@@ -52,13 +55,13 @@ export function valueFromText(text: string, where: string): DataValue {
     throw new CaravanError(
       "bad-number",
       where,
-      `That is no value: at most ${LONGEST_VALUE} characters, ${DEEPEST} levels deep, numbers that JSON can hold, nothing called __proto__.`,
+      `This value is not allowed: at most ${LONGEST_VALUE} characters, ${DEEPEST} levels deep, numbers that JSON can hold, nothing called __proto__.`,
       "Type text, a number, true, false, null, a list or an object.",
     );
   return value;
 }
 
-/** A value as `valueFromText` reads it back: text stands bare, unless it would read as something else. */
+/** A value in the form that `valueFromText` reads back: text without quotes, unless it would be read as something else. */
 export function textOfValue(value: DataValue): string {
   if (value === true) return "";
   if (typeof value !== "string") return JSON.stringify(value);

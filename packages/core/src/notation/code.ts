@@ -1,10 +1,9 @@
 /**
- * Tables of programming languages, style sheets, resource text and nested parentheses: anything in which brackets nest.
+ * Parses tables of programming languages, style sheets, resource text and nested parentheses: anything with nested brackets.
  *
- * One lenient grammar serves all. A group is what stands in brackets; commas, semicolons and (in braces and outside) ends of lines part its
- * items; `=`, `:`, `=>` and `->` part a name from its value; words in front of a group name it: `Rect(0, 0, 16, 16)`, `.walk { … }`,
- * `(rect 0 0 16 16)`. Names that come again stand for lists. Nothing is run.
- * Cost: O(text).
+ * One lenient grammar serves all. A group is the content of brackets; commas, semicolons and (in braces and outside) line ends separate its
+ * items; `=`, `:`, `=>` and `->` separate a name from its value; words before a group name it: `Rect(0, 0, 16, 16)`, `.walk { … }`, `(rect
+ * 0 0 16 16)`. Repeated names become lists. Nothing is executed. Cost: O(text).
  */
 import { type Atom, leafOfAtom, type Token, tokensOf } from "./lexer";
 import { DEEPEST, LONGEST_PATTERN, Members, type Tree, tooDeep } from "./tree";
@@ -115,7 +114,7 @@ function nextOf({ tokens, at }: Cursor): Token | undefined {
   return tokens[k];
 }
 
-/** Whether an item goes on on the next line: its value or its group is still to come. */
+/** Whether an item continues on the next line: its value or group is still missing. */
 function goesOn(parts: readonly Part[], next: Token | undefined): boolean {
   const last = parts.at(-1);
   if (last?.kind === "operator") return true;
@@ -150,7 +149,7 @@ function entriesOf(parts: readonly Part[]): Entry[] {
     return [{ path: [], value: merged(plain) }];
   }
   const words = names.filter(({ kind, value }) => kind !== "number" && !KEYWORDS.has(String(value)));
-  // A number in front of a group is no name but a value beside it.
+  // A number before a group is a value beside it, not a name.
   if (names.some(({ kind }) => kind === "number") && words.length === 0) return [{ path: [], value: merged(plain) }];
   const rest = plain.slice(leading);
   const path = pathOf(words.map(({ value }) => String(value)));
@@ -199,7 +198,7 @@ function labelledIn(atoms: readonly Atom[]): Tree | null {
   return members.record();
 }
 
-/** The name in front of `=` or `:`: its last word, `["a"]`, `frames["a"]`, or `frames.a` where something is assigned. */
+/** The name before `=` or `:`: its last word, `["a"]`, `frames["a"]`, or `frames.a` in an assignment. */
 function nameOf(parts: readonly Part[], operator: string | false): string[] {
   const last = parts.at(-1);
   if (last?.kind === "group") {
@@ -221,7 +220,7 @@ function valueIn(parts: readonly Part[]): Tree {
   for (const [k, part] of parts.entries()) {
     if (part.kind === "operator") continue;
     const next = parts[k + 1];
-    // `Rect(…)`, `Frame { … }`: where a value is expected its kind says nothing.
+    // `Rect(…)`, `Frame { … }`: where a value is expected, its kind says nothing.
     if (part.kind === "word" && next?.kind === "group") continue;
     if (part.kind === "word" && KEYWORDS.has(part.value) && parts.length > 1) continue;
     values.push(part.kind === "group" ? single(treeOfGroup(part)) : leafOfAtom(part));
@@ -240,7 +239,7 @@ function treeOfGroup({ open, entries }: Group): Tree {
   return treeOfEntries(entries);
 }
 
-/** Several parts beside each other: what they name comes together, the rest keeps its place. */
+/** Several parts in a row: named ones are merged, the others keep their places. */
 function merged(parts: readonly (Atom | Group)[]): Tree {
   const entries = parts.flatMap((part): Entry[] => {
     if (part.kind !== "group") return [{ path: [], value: leafOfAtom(part) }];

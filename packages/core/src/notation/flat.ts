@@ -70,8 +70,8 @@ function partedAt(split: RegExp, record: Record, leaves: readonly string[]): Rec
 }
 
 /**
- * Lists of pairs, each with the same two fields of which one is a name: `[{n: "x", v: 2}, {n: "y", v: 4}, …]` -> `{x: 2, y: 4, …}`. Null for a
- * list that is none. Names that end in numbers are those of frames, not of fields.
+ * Lists of pairs, each with the same two fields of which one is a name: `[{n: "x", v: 2}, {n: "y", v: 4}, …]` -> `{x: 2, y: 4, …}`. Null
+ * for other lists. Names that end in numbers are those of frames, not of fields.
  */
 export function pairsAsRecord(list: readonly Tree[]): Record | null {
   if (list.length < LEAST_FIELDS) return null;
@@ -92,7 +92,7 @@ export function pairsAsRecord(list: readonly Tree[]): Record | null {
   return numbered > record.size / 2 ? null : Object.fromEntries(record);
 }
 
-/** A constant on a line of its own, in the ways of many languages: `#define A_X 12`, `const int a_x = 12;`, `A_X equ 12`. */
+/** A constant on its own line, in the syntax of many languages: `#define A_X 12`, `const int a_x = 12;`, `A_X equ 12`. */
 const CONSTANT =
   /^\s*(?:#\s*define\s+|(?:[A-Za-z_][\w:<>]*\s+){0,4})([A-Za-z_]\w*)\s*(?:=|:=|\bequ\b|\s)\s*\(?([+-]?\d+(?:\.\d+)?)[fFuUlL]*\)?\s*;?\s*(?:\/[/*].*)?$/i;
 const DEFINES = /^\s*(#\s*define\s|(const|static|final|public|let|var|int|float|local|constexpr)\b)/i;

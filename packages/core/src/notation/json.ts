@@ -8,7 +8,7 @@ const LONGEST_TOLERANT = 8 * 1_048_576; // characters
 
 export type JsonOutcome = { readonly ok: true; readonly tree: Tree } | { readonly ok: false; readonly reason: string };
 
-/** Numbers and yes or no that stand as text become what they say. Throws if it is nested too deep; `where` names the file. */
+/** Converts numbers and booleans written as text. Throws if nested too deep; `where` names the file. */
 export function fromJson(text: string, where: string): JsonOutcome {
   if (text.length > LONGEST_TOLERANT) return fromStrictJson(text, where);
   type Open = { readonly members: Members | null; readonly list: Tree[]; key: string };
@@ -41,7 +41,7 @@ export function fromJson(text: string, where: string): JsonOutcome {
         onArrayEnd: end,
         onLiteralValue: (value: unknown) => put(plain(value)),
         onError: (code: ParseErrorCode, _offset, _length, line, character) => {
-          // The visitor would go on to the end, and a damaged text may be long.
+          // The visitor would continue to the end, and a damaged text may be long.
           throw new Damage(`${printParseErrorCode(code)} at line ${line + 1}, column ${character + 1}`);
         },
       },

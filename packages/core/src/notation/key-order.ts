@@ -6,7 +6,7 @@ export function looksLikeIndex(name: string): boolean {
   return /^(0|[1-9]\d*)$/.test(name);
 }
 
-/** The names in the object at each of these places, in the order of the text; none where there is no object. `text` is valid JSON. */
+/** The names in the object at each of these positions, in text order; none if there is no object. `text` is valid JSON. */
 export function namesInOrder(text: string, places: readonly (readonly (string | number)[])[]): string[][] {
   const tree = parseTree(text);
   return places.map((place) => {

@@ -3,10 +3,10 @@ import type { Tree } from "./tree";
 
 const NUMBER = /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d{1,3})?$/i;
 
-/** `0001` is a name, not the number 1: written as a number it would come back as another text. */
+/** `0001` is a name, not the number 1: as a number it would be written back differently. */
 const PADDED = /^[+-]?0\d/;
 
-/** A number with a unit of length, which is what it would be without. */
+/** A number with a unit of length, parsed as the plain number. */
 const PIXELS = /^([+-]?(?:\d+\.?\d*|\.\d+))\s?px$/i;
 
 /** The number that a text spells, null if it spells none. */
@@ -19,7 +19,7 @@ export function numberOf(text: string): number | null {
   return share === undefined ? null : Number(share) / 100;
 }
 
-/** A value that stands in quotes: what its writer put there as text stays text, but for plain numbers, which many writers quote. */
+/** A quoted value: text stays text, except plain numbers, which many writers quote. */
 export function leafOfQuoted(text: string): Tree {
   return /^(yes|no)$/i.test(text.trim()) ? text.trim() : leafOf(text);
 }

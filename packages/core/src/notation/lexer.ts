@@ -1,7 +1,7 @@
 /**
  * Splits a text of unknown notation into words, numbers, strings and punctuation, for finding structure in it.
  *
- * Comments are kept as notes: people write names there. Cost: O(text); every expression is tried at one place only.
+ * Comments are kept as notes, because people write names there. Cost: O(text); each expression is tried at one place only.
  */
 import { leafOfQuoted } from "./leaf";
 import type { Tree } from "./tree";

@@ -1,21 +1,20 @@
 /**
- * Reads records from a text whose lines repeat some pattern: `sprite walk_0 at 2 2 size 20 34`.
+ * Reads records from a text whose lines repeat a pattern: `sprite walk_0 at 2 2 size 20 34`.
  *
- * A line is parted into words, numbers, strings and signs. Lines of the same kinds in the same order are of one make; a word that most of them
- * have at the same place is part of the make, what varies is a field, named by the constant words before it. Lines that follow each other in
- * turn (a name, then its place, then its size) are one record. This needs no knowledge of who wrote the text.
- * Cost: O(text) for parting and grouping.
+ * A line is split into words, numbers, strings and signs. Lines with the same kinds in the same order share a pattern; a word that most of
+ * them have at the same place is part of it, anything that varies is a field, named by the constant words before it. Lines that alternate
+ * (a name, then its place, then its size) form one record. This needs no knowledge of the writer. Cost: O(text) for splitting and grouping.
  */
 import { type Atom, leafOfAtom, type Token, tokensOf } from "./lexer";
 import { LONGEST_PATTERN, Members, type Tree } from "./tree";
 
 interface Line {
   readonly tokens: readonly Token[];
-  /** Kinds of its tokens, runs of like ones taken as one: what lines of one make share. */
+  /** The kinds of its tokens, with runs of equal kinds as one: what similar lines share. */
   readonly make: string;
 }
 
-/** Records by the make of their lines, `line 0`, `line 1` …, and by blocks of lines; null if no make comes again. */
+/** Records by the pattern of their lines, `line 0`, `line 1` …, and by blocks of lines; null if no pattern repeats. */
 export function fromLines(text: string): Tree | null {
   if (text.length > LONGEST_PATTERN) return null;
   const lines = linesOf(text);
@@ -23,7 +22,7 @@ export function fromLines(text: string): Tree | null {
   const members = new Members();
   const repeated = [...makes.values()].filter((make) => make.lines.length > 1 && !areFacts(make));
   if (repeated.length === 0) return null;
-  // What stands once is said of all.
+  // A single line applies to all records.
   for (const { tokens } of [...makes.values()].filter((make) => areFacts(make)).flatMap((make) => make.lines)) {
     const [name, ...values] = tokens.filter(
       (token): token is Atom => token.kind === "word" || token.kind === "string" || token.kind === "number",
@@ -87,7 +86,7 @@ interface Make {
   readonly constants: ReadonlySet<string>;
 }
 
-/** Where a token stands in a line: which run of like tokens, and where in it. */
+/** The position of a token in a line: the run of equal tokens, and its index there. */
 function placesOf(tokens: readonly Token[]): string[] {
   let run = 0;
   let within = 0;
@@ -108,7 +107,7 @@ function makesOf(lines: readonly Line[]): Map<string, Make> {
   const byMake = new Map<string, Line[]>();
   for (const line of lines) {
     const first = line.tokens[0];
-    // The first word is often a keyword; where it is, it tells makes apart.
+    // The first word is often a keyword; if so, it distinguishes patterns.
     const key = `${line.make} ${first?.kind === "word" && isCommon(lines, first.value) ? first.value : ""}`;
     const list = byMake.get(key) ?? [];
     byMake.set(key, list);
@@ -146,7 +145,7 @@ function constantsOf(lines: readonly Line[]): Set<string> {
   return new Set([...counts].filter(([, count]) => count > 1 && count > lines.length * 0.6).map(([key]) => key));
 }
 
-/** The varying values of a line by the constant words before them; those before any stand under their place. */
+/** The varying values of a line, named by the constant words before them, or by position if there are none. */
 function fieldsOf({ tokens }: Line, { constants }: Make): Tree {
   const places = placesOf(tokens);
   const members = new Members();
@@ -165,7 +164,7 @@ function fieldsOf({ tokens }: Line, { constants }: Make): Tree {
       end();
       name = token.value;
     } else {
-      // Text and numbers beside each other without a word between are fields of their own.
+      // Adjacent text and numbers without a word between are separate fields.
       const kind = token.kind === "number" ? "number" : "string";
       if (name === null && values.length > 0 && typeof values[0] !== kind) {
         end();

@@ -1,8 +1,8 @@
 /**
- * Parses text of any notation into trees of records, lists and values, so that other code need not know it.
+ * Parses text of any notation into trees of records, lists and values, so that other code need not know the notation.
  *
- * Recognised by content, not by a file's ending. A text may be read in several notations; which of them says something of frames is found out
- * by trying. Holds: a tree is plain JSON; numbers that were written as text are numbers; no text is ever run or fetched.
+ * Recognised by content, not by file extension. A text may fit several notations; trying them shows which one describes frames. Holds: a
+ * tree is plain JSON; numbers written as text are numbers; no text is ever executed or fetched.
  */
 
 import type { CaravanError } from "../model";
@@ -28,7 +28,7 @@ export interface ParsedMetadata {
 
 const MOST_TEXT = 32 * 1_048_576; // characters; far beyond any sheet's description
 
-/** Texts up to this are tried whatever is in them. */
+/** Texts up to this length are tried whatever they contain. */
 const SHORT = 10_000; // characters
 
 const READERS: Readonly<Record<Container, (text: string, where: string) => Tree | null>> = {
@@ -57,12 +57,12 @@ export function inNoNotation(text: string, where: string): CaravanError {
   if (text.length > LONGEST_PATTERN)
     return problem(
       where,
-      `It is none of JSON, XML, YAML, TOML, sections of key = value, or a table, and longer than the ${LONGEST_PATTERN} characters in which patterns are looked for.`,
+      `It is not JSON, XML, YAML, TOML, sections of key = value, or a table, and too long to search for patterns (limit: ${LONGEST_PATTERN} characters).`,
       "Give the part of it that describes this picture.",
     );
   return problem(
     where,
-    "It is none of JSON, XML, YAML, TOML, sections of key = value, or a table, and no pattern in it repeats.",
+    "It is not JSON, XML, YAML, TOML, sections of key = value, or a table, and no pattern in it repeats.",
     "Give a file that lists the rectangles of the frames in one of these forms.",
   );
 }
@@ -71,11 +71,11 @@ export function inNoNotation(text: string, where: string): CaravanError {
 export function parseAs(container: Container, text: string, where: string): ParsedMetadata {
   const plain = READERS[container](contentOf(text, where), where);
   const tree = plain === null ? null : withFlatRecords(plain);
-  if (tree === null) throw problem(where, `It is not written as ${container}.`, "Give the file as it was, or read it anew.");
+  if (tree === null) throw problem(where, `It is not written as ${container}.`, "Give the original file, or read it again.");
   return { container, tree };
 }
 
-/** All notations that the text may be written in, the plainer first, each read when it is asked for. Throws as `parseMetadata` does. */
+/** All notations that the text may be written in, the plainer first, each parsed on demand. Throws like `parseMetadata`. */
 export function* notationsOf(text: string, where: string): Generator<ParsedMetadata> {
   const content = contentOf(text, where);
   if (content.startsWith("<")) {
@@ -117,7 +117,7 @@ function likelyFirst(containers: readonly Container[], content: string): Contain
 }
 
 function damaged(where: string, reason: string) {
-  return problem(where, `It begins as JSON but is damaged: ${reason}.`, "Mend it or export it again.");
+  return problem(where, `It begins as JSON but is damaged: ${reason}.`, "Repair it or export it again.");
 }
 
 function contentOf(text: string, where: string): string {

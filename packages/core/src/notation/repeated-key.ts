@@ -1,4 +1,4 @@
-/** Finds names that stand twice in one JSON object. The runtime's own parser silently keeps the last. */
+/** Finds names that occur twice in one JSON object, of which the runtime's own parser silently keeps the last. */
 import { visit } from "jsonc-parser";
 
 export interface RepeatedKey {
@@ -9,7 +9,7 @@ export interface RepeatedKey {
   readonly lines: readonly [number, number];
 }
 
-/** The first name that stands twice in one object, or null. `text` is valid JSON. */
+/** The first name that occurs twice in one object, or null. `text` is valid JSON. */
 export function repeatedKey(text: string): RepeatedKey | null {
   const open: Map<string, number>[] = [];
   let found: RepeatedKey | null = null;

@@ -1,8 +1,8 @@
 /**
- * Lines of `key = value` or `key: value` under section heads: in brackets, or a line of their own with the keys indented below.
+ * Parses lines of `key = value` or `key: value` under section heads: in brackets, or a line of their own with indented keys below.
  *
- * A key that comes again in a section stands for a list there and in every other section; a section that comes again is another record of the
- * same name. A head may carry fields of its own (`[part kind="a" id=2]`), and a value in brackets may go on over lines.
+ * A key that repeats within a section is a list there and in every other section; a section that repeats is another record with the same
+ * name. A head may have fields of its own (`[part kind="a" id=2]`), and a value in brackets may span lines.
  */
 import { fromCode } from "./code";
 import { constantsAsPairs } from "./flat";
@@ -14,13 +14,13 @@ export const REMARK = /^\s*([#;]|\/\/)/;
 /** A key and a value. */
 export const PAIR = /^\s*([^=:]+?)\s*[=:]\s*(.*?)\s*$/;
 
-/** A description of 100,000 frames; longer texts of this kind are no such thing. */
+/** A description of 100,000 frames; longer texts of this kind are something else. */
 const LONGEST = 8 * 1_048_576; // characters
 
 /** Longer lines are no heads and no pairs: matching them would cost time. */
 const LONGEST_LINE = 20_000;
 
-/** The name of the section that a line begins, in brackets or by itself; null if it begins none. */
+/** The section name on a line, in brackets or alone; null if the line begins no section. */
 export function headOf(line: string): string | null {
   if (line.length > LONGEST_LINE) return null;
   const inBrackets = /^\s*\[\s*([^\s].*?)\s*\]\s*$/.exec(line)?.[1];
@@ -65,7 +65,7 @@ export function fromSections(text: string, where: string): Tree | null {
   return root.record(listedSections(sections.map(({ name, members }) => ({ name, fields: members.names() }))));
 }
 
-/** Names of sections that come again, and of those with the same fields: one record of them is a list of one. */
+/** Names of sections that repeat, and of those with the same fields: one such record is a list of one. */
 export function listedSections(sections: readonly { readonly name: string; readonly fields: string }[]): Set<string> {
   const counts = new Map<string, number>();
   for (const { name } of sections) counts.set(name, (counts.get(name) ?? 0) + 1);
@@ -81,7 +81,7 @@ function headFields(head: string): { name: string; fields: [string, Tree][] } {
   return { name, fields: fields.map((each) => [each[1] as string, valueIn(each[2] as string, "")]) };
 }
 
-/** `a, 74, 4, true`: several values of which two at least are numbers; null for what may be a sentence. */
+/** `a, 74, 4, true`: several values with at least two numbers; null for a possible sentence. */
 function mixedList(text: string): Tree | null {
   const parts = text.split(/\s*[,;|]\s*/);
   if (parts.length < 3) return null;
@@ -94,7 +94,7 @@ const MOST_WORDS = 3;
 
 const MOST_LINES = 20_000;
 
-/** The value that begins here, and the line on which it ends: brackets that stay open go on over lines. */
+/** The value that begins here, and the line where it ends: open brackets continue over lines. */
 function valueFrom(lines: readonly string[], from: number, first: string, where: string): [Tree, number] {
   let open = balance(first);
   if (open <= 0) return [valueIn(first, where), from];

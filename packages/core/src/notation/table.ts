@@ -3,7 +3,7 @@ import Papa from "papaparse";
 import { leafOf, numberOf } from "./leaf";
 import type { Tree } from "./tree";
 
-/** How a table is taken apart. */
+/** How a table is split. */
 export const TABLE = {
   skipEmptyLines: "greedy",
   comments: "#",
@@ -51,7 +51,7 @@ export function fromBlankTable(text: string): Tree | null {
   return recordsOf(like.map((row) => row.map((cell) => cell.replace(/[,;]$/, ""))));
 }
 
-/** Looked for before anything is taken apart: a single line of many megabytes is no table. */
+/** Checked before splitting: a single line of many megabytes is not a table. */
 function hasLongLine(text: string): boolean {
   for (let from = 0; from < text.length; ) {
     const end = text.indexOf("\n", from);
@@ -62,14 +62,14 @@ function hasLongLine(text: string): boolean {
   return false;
 }
 
-/** A row of dashes between a head and what is under it. */
+/** A row of dashes between the header and the rows. */
 function isRule(row: readonly string[]): boolean {
   return row.every((cell) => /^\s*:?-*:?\s*$/.test(cell));
 }
 
 function recordsOf(rows: readonly (readonly string[])[]): Tree {
   const table = tableHeads(rows);
-  // A head that comes again would hide the column before it.
+  // A repeated heading would hide the earlier column.
   const seen = new Map<string, number>();
   const heads = table.heads.map((head) => {
     const count = (seen.get(head) ?? 0) + 1;

@@ -7,7 +7,7 @@ export type Tree = Leaf | readonly Tree[] | { readonly [key: string]: Tree };
 /** Nesting beyond this is refused: no description of a sheet needs it, and walking it would exhaust the stack. */
 export const DEEPEST = 40;
 
-/** An error that names the file, what is wrong with it, and what to do. */
+/** An error with the file, what is wrong with it, and what to do. */
 export function problem(where: string, what: string, remedy: string, cause?: unknown): CaravanError {
   return new CaravanError("bad-metadata", where, what, remedy, { cause });
 }
@@ -16,7 +16,7 @@ export function tooDeep(where: string): CaravanError {
   return problem(where, `It is nested more than ${DEEPEST} deep.`, "Give a flatter file.");
 }
 
-/** Collects the members of a record in which a name may come again: a repeated name stands for a list. */
+/** Collects the members of a record in which names may repeat: a repeated name becomes a list. */
 export class Members {
   private readonly lists = new Map<string, Tree[]>();
 
@@ -26,7 +26,7 @@ export class Members {
     else this.lists.set(key, [value]);
   }
 
-  /** Names in `always` are lists even where they come once. Any name is safe as a key, `__proto__` too. */
+  /** Names in `always` are lists even if they occur once. Any name is safe as a key, `__proto__` included. */
   record(always: ReadonlySet<string> = new Set()): { readonly [key: string]: Tree } {
     return Object.fromEntries(
       [...this.lists].map(([key, list]): [string, Tree] => [key, list.length === 1 && !always.has(key) ? (list[0] as Tree) : list]),

@@ -31,7 +31,7 @@ export function fromXml(text: string, where: string): Tree {
     throw problem(
       where,
       `It begins as XML but is damaged: ${cause instanceof Error ? cause.message.replace(/\s+/g, " ").slice(0, 160) : "unreadable"}.`,
-      "Mend it or export it again.",
+      "Repair it or export it again.",
       cause,
     );
   }
@@ -54,14 +54,14 @@ function childrenOf(nodes: readonly XmlNode[], depth: number, where: string): Tr
     lists.set(name, list);
     list.push(elementOf(node, depth, where));
   }
-  // `<p n="x" v="2"/><p n="y" v="4"/>`: the fields of the record that they stand in.
+  // `<p n="x" v="2"/><p n="y" v="4"/>`: the fields of their parent record.
   const [only] = [...lists.values()];
   const fields = depth > 0 && lists.size === 1 && only ? pairsAsRecord(only) : null;
   if (fields) return fields;
   return Object.fromEntries([...lists].map(([name, list]) => [name, list.length === 1 ? (list[0] as Tree) : list]));
 }
 
-/** `<key>a</key><value/><key>b</key><value/>`: names and what they stand for, in turn. */
+/** `<key>a</key><value/><key>b</key><value/>`: alternating names and values. */
 function keyedPairs(elements: readonly XmlNode[], depth: number, where: string): Tree | null {
   const [first] = elements;
   if (!first || elements.length % 2 !== 0) return null;
@@ -79,7 +79,7 @@ function keyedPairs(elements: readonly XmlNode[], depth: number, where: string):
   return Object.fromEntries(record);
 }
 
-/** The members of a value that is a list; null if it is a record of its own, with keys, or no more than text. */
+/** The members of a value that is a list; null if it is a record with keys, or only text. */
 function membersOf(node: XmlNode, keyName: string): XmlNode[] | null {
   const elements = (node[nameOf(node)] as XmlNode[]).filter((each) => !nameOf(each).startsWith("#"));
   return node[":@"] === undefined && elements.length > 0 && elements.every((each) => nameOf(each) !== keyName) ? elements : null;

@@ -6,7 +6,7 @@ import { DEEPEST, Members, type Tree, tooDeep } from "./tree";
 /** The parser takes about two seconds for this much. */
 const LONGEST = 786_432; // characters: about 10,000 records
 
-/** As text, so that 0001 and no stay what they are until it is known who wrote them, and quoted ones for good. */
+/** As text, so that 0001 and no stay as written until the writer is known; quoted values stay text for good. */
 export const YAML_AS_TEXT = { schema: "failsafe", uniqueKeys: false, logLevel: "silent", prettyErrors: false } as const;
 
 /** Null if it is no YAML, or only a text. Throws if it is nested too deep; `where` names the file. */

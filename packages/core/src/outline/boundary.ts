@@ -1,7 +1,7 @@
 /**
- * Traces the exact line around an island along the sides of its pixels, which is what marching squares come to where pixels are either
- * drawn or not (Lorensen & Cline 1987 in the plane). Pixels that touch at a corner hang together, so the line comes to such a corner twice;
- * the second time it goes past it, across half of the clear pixel there. So it never touches itself.
+ * Traces the exact line around an island along the sides of its pixels: marching squares for pixels that are either drawn or not (Lorensen
+ * & Cline 1987 in the plane). Pixels that touch at a corner are connected, so the line visits such a corner twice; the second time it
+ * passes beside it, across half of the clear pixel there. So it never touches itself.
  */
 import type { Island, Mask } from "./mask";
 import type { Corner } from "./polygon";

@@ -16,9 +16,8 @@ export function hullOf(points: readonly Corner[]): Corner[] {
 }
 
 /**
- * A simple polygon parted into convex ones that fill it without overlapping, with corners of its own only: ears are cut off, then parts
- * joined again over every diagonal that no corner needs (Hertel & Mehlhorn 1983: at most four times as many as the fewest), the longest
- * first. Cost: O(n³).
+ * Splits a simple polygon into convex parts without overlap, using its own corners only: ears are cut off, then parts are joined across
+ * every diagonal that no corner needs (Hertel & Mehlhorn 1983: at most four times the minimum), the longest first. Cost: O(n³).
  */
 export function convexParts(polygon: Polygon): Polygon[] {
   if (isConvex(polygon)) return [polygon];

@@ -12,7 +12,7 @@ export class Edges {
   readonly first: Int32Array;
   /** How many points further each ends, in order. */
   to = new Int32Array(1 << 12);
-  /** The squares of how far the points between lie from it, summed. */
+  /** The sum of squared distances of the points between. */
   error = new Float64Array(1 << 12);
   total = 0;
 
@@ -52,10 +52,10 @@ export class Edges {
     return Number.POSITIVE_INFINITY;
   }
 
-  /** A stretch of points of which each polygon of these edges has one as a corner: the shortest there is. */
+  /** The shortest stretch of points that contains a corner of every polygon of these edges. */
   stretchWithCorner(): number[] {
     const count = this.first.length - 1;
-    // How far beyond a point edges over it go; twice around, so that those from before the first point count.
+    // How far beyond a point the edges over it reach; twice around, so that edges from before the first point count.
     let [best, from, end] = [count, 0, 0];
     for (let at = 0; at < count * 2; at++) {
       const place = at % count;
@@ -154,7 +154,7 @@ export class Edges {
   }
 }
 
-/** Sums over stretches of the line, so that the squares of distances from any edge cost nothing. */
+/** Prefix sums over the line, so that squared distances from any edge take constant time. */
 class Sums {
   private readonly x: Float64Array;
   private readonly y: Float64Array;

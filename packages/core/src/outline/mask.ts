@@ -1,4 +1,4 @@
-/** Masks: one byte a pixel, row by row; what outlines are traced around. */
+/** Masks: one byte per pixel, row by row; outlines are traced around them. */
 import type { Px, Rect } from "../model";
 import type { Pixels } from "../raster";
 
@@ -16,7 +16,7 @@ export function maskOf({ width, bytes }: Pixels, { x, y, w, h }: Rect, alpha: nu
   return { width: w, height: h, bytes: out };
 }
 
-/** A mask and where the place 0, 0 lies on it, from its top-left corner. */
+/** A mask and the position of place 0, 0 on it, from its top-left corner. */
 export interface PlacedMask {
   readonly mask: Mask;
   readonly at: { readonly x: Px; readonly y: Px };
@@ -24,7 +24,7 @@ export interface PlacedMask {
 
 /** Pixels that hang together, by sides and corners, within the smallest rectangle around them and one clear pixel more on each side. */
 export interface Island {
-  /** Where the mask's top-left corner lies. */
+  /** The position of the mask's top-left corner. */
   readonly x: Px;
   readonly y: Px;
   readonly mask: Mask;
@@ -71,7 +71,7 @@ export function islandsOf({ width, height, bytes }: Mask, leastPx: number): Isla
   return found;
 }
 
-/** Fills what is not reached from the rim, which must be clear, by sides. */
+/** Fills everything not connected by sides to the rim, which must be clear. */
 function fillHoles({ width, height, bytes }: Mask): void {
   const outside = new Uint8Array(bytes.length);
   const waiting = new Int32Array(bytes.length);

@@ -1,4 +1,4 @@
-/** Polygons with corners at whole numbers, which are corners of pixels. Clockwise as seen with y down; the first corner is not repeated. */
+/** Polygons with whole-number corners, which are corners of pixels. Clockwise on the screen (y down); the first corner is not repeated. */
 import type { Px } from "../model";
 
 export interface Corner {
@@ -7,12 +7,12 @@ export interface Corner {
 }
 export type Polygon = readonly Corner[];
 
-/** Twice the area that a, b, c turn around: positive if c lies to the right of the way from a to b, as seen with y down. */
+/** Twice the signed area of a, b, c: positive if c is to the right of the way from a to b, with y down. */
 export function turnOf(a: Corner, b: Corner, c: Corner): number {
   return (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
 }
 
-/** In square pixels; negative for one that goes counter-clockwise. */
+/** In square pixels; negative for a counter-clockwise one. */
 export function areaOf(polygon: Polygon): number {
   let twice = 0;
   polygon.forEach((a, k) => {
@@ -22,7 +22,7 @@ export function areaOf(polygon: Polygon): number {
   return twice / 2;
 }
 
-/** Whether a point lies inside; of one on an edge either may be said. By the edges that a ray to the right crosses. */
+/** Whether a point is inside; undefined on an edge. Counts the edges crossed by a ray to the right. */
 export function isInside(polygon: Polygon, x: number, y: number): boolean {
   let inside = false;
   polygon.forEach((a, k) => {
@@ -52,15 +52,15 @@ function edgesMeet(a: Corner, b: Corner, c: Corner, d: Corner): boolean {
   return Math.sign(turnOf(a, b, c)) * Math.sign(turnOf(a, b, d)) <= 0 && Math.sign(turnOf(c, d, a)) * Math.sign(turnOf(c, d, b)) <= 0;
 }
 
-/** Edges of polygons, one after the other: edge k goes from corner k of its polygon to the next. */
+/** Edges of polygons in order: edge k runs from corner k of its polygon to the next. */
 export interface EdgeOf {
   readonly polygon: number;
   readonly edge: number;
 }
 
 /**
- * All pairs of edges that cross or touch where they should not, of one polygon or of two; none if all are simple and none meets another.
- * Edges are looked at from the top, each with those that it is beside of. Cost: O(n log n + pairs beside each other).
+ * All pairs of edges that cross or touch improperly, within a polygon or between two; none if all are simple and separate. Sweeps from the
+ * top, comparing each edge with those beside it. Cost: O(n log n + pairs beside each other).
  */
 export function crossings(polygons: readonly Polygon[]): [EdgeOf, EdgeOf][] {
   interface Edge extends EdgeOf {
@@ -92,17 +92,17 @@ function edgesClash(one: EdgeOf & { a: Corner; b: Corner }, other: EdgeOf & { a:
   if (one.polygon !== other.polygon) return true;
   const [isNext, isBefore] = [(one.edge + 1) % count === other.edge, (other.edge + 1) % count === one.edge];
   if (!isNext && !isBefore) return true;
-  // One begins where the other ends; it may not come back along it, nor be nothing.
+  // One begins where the other ends; it must not turn back along it, nor have no length.
   const [a, b, c] = isNext ? [one.a, one.b, other.b] : [other.a, other.b, one.b];
   return turnOf(a, b, c) === 0 && (b.x - a.x) * (c.x - b.x) + (b.y - a.y) * (c.y - b.y) <= 0;
 }
 
-/** Whether it has an area and no edge crosses or touches another one. */
+/** Whether it has an area, and no edge crosses or touches another. */
 export function isSimple(polygon: Polygon): boolean {
   return polygon.length >= 3 && crossings([polygon]).length === 0;
 }
 
-/** Without corners that repeat the one before or lie on a straight way from the one before to the next. */
+/** Without repeated corners and corners on a straight line. */
 export function withoutIdle(polygon: Polygon): Corner[] {
   const rest = [...polygon];
   for (let k = 0; k < rest.length && rest.length >= 3; ) {
@@ -116,7 +116,7 @@ export function withoutIdle(polygon: Polygon): Corner[] {
   return rest;
 }
 
-/** Whether it turns right at every corner, or goes straight on. */
+/** Whether it turns right at every corner, or continues straight. */
 export function isConvex(polygon: Polygon): boolean {
   return polygon.every((a, k) => turnOf(a, polygon[(k + 1) % polygon.length] as Corner, polygon[(k + 2) % polygon.length] as Corner) >= 0);
 }

@@ -2,7 +2,7 @@
 import type { SteadyWay } from "../model";
 import type { Mask, PlacedMask } from "./mask";
 
-/** What any, at least half, or all of the masks cover, laid over one another by their place 0, 0. Cost: O(pixels of all). */
+/** Combines masks aligned at place 0, 0: the area covered by any, by at least half, or by all. Cost: O(pixels of all). */
 export function steadyMask(masks: readonly PlacedMask[], by: SteadyWay): PlacedMask {
   const left = Math.max(0, ...masks.map(({ at }) => at.x));
   const top = Math.max(0, ...masks.map(({ at }) => at.y));
@@ -20,7 +20,9 @@ export function steadyMask(masks: readonly PlacedMask[], by: SteadyWay): PlacedM
   return { mask: { width, height, bytes: Uint8Array.from(count, (each) => (each > 0 && each >= least ? 1 : 0)) }, at: { x: left, y: top } };
 }
 
-/** Larger by so many pixels to all sides, as a square is, so that corners stay corners; smaller where it is negative. Cost: O(pixels). */
+/**
+ * Grows a mask by this many pixels in all directions, as a square, so that corners stay corners; shrinks it if negative. Cost: O(pixels).
+ */
 export function grownMask({ mask, at }: PlacedMask, px: number): PlacedMask {
   if (px === 0) return { mask, at };
   if (px < 0) return { mask: inverted(spread(inverted(mask), -px, 1)), at };
@@ -39,7 +41,7 @@ function inverted({ width, height, bytes }: Mask): Mask {
   return { width, height, bytes: bytes.map((each) => 1 - each) };
 }
 
-/** Every pixel that a covered one is at most so far from, across and down; `beyond` is what lies outside the mask. */
+/** Every pixel within this distance of a covered one, across and down; `beyond` is the value outside the mask. */
 function spread({ width, height, bytes }: Mask, px: number, beyond: 0 | 1): Mask {
   const across = new Uint8Array(bytes.length);
   for (let y = 0; y < height; y++) spreadAlong(bytes, across, y * width, 1, width, px, beyond);
@@ -65,13 +67,13 @@ const FOOT = 0.12;
 const AIR = 0.25;
 
 export interface Flattened extends PlacedMask {
-  /** Down from the mask's top edge; null where nothing is covered. */
+  /** Down from the mask's top edge; null for an empty mask. */
   readonly bottom: number | null;
 }
 
 /**
- * With a straight bottom as wide as its feet: on the ground, which is at 0, or where its lowest pixel is while it is in the air. What lies
- * below is cut off. Cost: O(pixels).
+ * Gives a mask a straight bottom as wide as its feet: on the ground at 0, or at its lowest pixel while it is in the air. Anything below is
+ * cut off. Cost: O(pixels).
  */
 export function flattenedMask({ mask, at }: PlacedMask): Flattened {
   const { width, bytes } = mask;

@@ -1,14 +1,13 @@
 /**
- * The fewest corners of a closed line that stay within a tolerance of all of it.
+ * Finds the fewest corners of a closed line that stay within a tolerance of all of it.
  *
- * An edge may go from one point of the line to a later one if every point between is within its tolerance of the edge. Which edges may is
- * found in one sweep from each point: the directions that pass near enough to all points so far are a wedge that only gets narrower
- * (Imai & Iri, "Polygonal approximations of a curve", 1988; Chan & Chin 1996, whose observation is that an edge is near enough if it is
- * so as a ray from either end). The fewest edges once around are then a shortest way, and of ways with equally many the one whose edges
- * lie nearest to the line, by the sum of squares. Where a polygon begins is not known beforehand, so the points are tried of the
- * shortest stretch that must have a corner.
+ * An edge may connect two points of the line if all points between are within tolerance of it. One sweep from each point finds these edges:
+ * the directions that pass close enough to all points so far form a wedge that only narrows (Imai & Iri, "Polygonal approximations of a
+ * curve", 1988; Chan & Chin 1996, who observe that an edge is close enough if it is so as a ray from either end). The fewest edges around
+ * the line are then a shortest path; among equally short ones, the one whose edges lie closest to the line by sum of squares. The polygon's
+ * first corner is unknown, so every point of the shortest stretch that must contain a corner is tried.
  *
- * Cost: O(points × longest edge), times the beginnings tried.
+ * Cost: O(points × longest edge), times the number of first corners tried.
  */
 import { Edges } from "./edges";
 import type { Corner } from "./polygon";
@@ -17,12 +16,12 @@ import type { Corner } from "./polygon";
 const MOST_STEPS = 400_000;
 /** A line of more edges than this is not small; that it is all within its tolerance says that this is too large for it. */
 const MOST_FOR_TRIANGLES = 1_500;
-/** So many of the best are offered. */
+/** The number of best candidates offered. */
 const MOST_OFFERED = 8;
 
 /**
- * The places of its corners in `line`, in order, of the best polygon that is `fit`: of those with fewest corners, or with three at least,
- * from each beginning the one that lies nearest. Null if none of them is.
+ * The corners of the best polygon accepted by `fit`, as ordered positions in `line`: with the fewest corners (at least three), and for each
+ * first corner the closest one. Null if none is accepted.
  */
 export function fewestCorners(
   line: readonly Corner[],

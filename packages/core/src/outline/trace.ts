@@ -1,4 +1,4 @@
-/** Outlines of what is drawn: a polygon around each island, in whole pixels, with as few corners as stay within a tolerance. */
+/** Traces outlines: a polygon around each island of drawn pixels, in whole pixels, with the fewest corners within a tolerance. */
 import type { Px } from "../model";
 import { boundaryOf } from "./boundary";
 import { convexParts, hullOf } from "./convex";
@@ -8,9 +8,9 @@ import { fewestCorners } from "./simplify";
 import { simplified } from "./untangle";
 
 export interface Tracing {
-  /** How far the line may lie from the pixels' own. 0 follows every pixel. */
+  /** How far the line may be from the pixel edges. 0 follows every pixel. */
   readonly withinPx: Px;
-  /** A polygon should have no more; the tolerance goes first. */
+  /** The wanted limit for a polygon; the tolerance takes precedence. */
   readonly corners: number;
   /** Islands of fewer pixels have none. */
   readonly leastPx: number;

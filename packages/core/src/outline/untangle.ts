@@ -1,6 +1,6 @@
 /**
- * Simplifies lines so that none crosses or touches itself or another one. Where two edges do, the points that they stand for get less
- * of the tolerance, at last none: then they follow the line itself, which never meets itself. So it ends.
+ * Simplifies lines so that none crosses or touches itself or another. Where two edges meet, their points get less tolerance, in the end
+ * none: then they follow the line itself, which never meets itself. So it terminates.
  */
 import { areaOf, type Corner, crossings, isInside, type Polygon } from "./polygon";
 import { fewestCorners } from "./simplify";
@@ -14,7 +14,7 @@ interface Line {
   corners: readonly number[];
 }
 
-/** One polygon for each line, in order. `lines` must not meet themselves or each other; one may lie in another. */
+/** One polygon per line, in order. `lines` must not meet themselves or each other; one may lie in another. */
 export function simplified(lines: readonly (readonly Corner[])[], withinAt: (point: Corner) => number): Polygon[] {
   const all = lines.map(thinned).map((points): Line => ({ points, within: Float64Array.from(points, withinAt), corners: [] }));
   do for (const line of all) if (line.corners.length === 0) line.corners = cornersOf(line);
@@ -22,7 +22,7 @@ export function simplified(lines: readonly (readonly Corner[])[], withinAt: (poi
   return all.map(polygonOf);
 }
 
-/** Lines of more points are taken by their turns alone: edges of their polygons begin and end there. */
+/** Lines with more points are reduced to their turns: edges of their polygons begin and end there. */
 const LONG = 1_500;
 
 function thinned(points: readonly Corner[]): readonly Corner[] {
@@ -58,7 +58,7 @@ function turnsOf(points: readonly Corner[]): number[] {
   });
 }
 
-/** Whether no two meet, nor one has come to lie in another that it was outside of; lines that do are tightened and lose their corners. */
+/** Whether no two meet and none has moved inside another; lines that do get a smaller tolerance and new corners. */
 function areApart(lines: readonly Line[]): boolean {
   if (lines.length < 2) return true;
   const polygons = lines.map(polygonOf);
@@ -74,7 +74,7 @@ function areApart(lines: readonly Line[]): boolean {
   return meeting.size === 0 && around.length === 0;
 }
 
-/** Whether a polygon has come around another line. */
+/** Whether a polygon has come to enclose another line. */
 function swallows(line: Line, polygon: Polygon, lines: readonly Line[]): boolean {
   return lines.some((other) => {
     if (other === line) return false;

@@ -1,14 +1,14 @@
 /**
  * Fills a page of a given size as far as a bounded search finds, up to everything.
  *
- * Begins with every taste and order; while something is left out, exchanges ranks and keeps what leaves less out.
- * Units: whole pixels; sizes are those of items with their padding, as the page's is.
+ * Starts with every preference and order; while something is left out, swaps ranks and keeps improvements. Units: whole pixels; sizes are
+ * those of items with their padding, like the page's.
  */
 import type { Size } from "../model";
 import { chance, exchange, type Layout, layoutOf, ordersOf, TASTES } from "./search-parts";
 import { Skyline, type Taste } from "./skyline";
 
-/** The layout that takes everything, or the one with the most area. `work` counts items placed, as everywhere. */
+/** The layout that takes everything, or the one with the most area. `work` counts placed items, as elsewhere. */
 export function fullestPage(items: readonly Size[], page: Size, mayTurn: boolean, work: number): Layout {
   const skyline = new Skyline(items, mayTurn);
   const orders = ordersOf(skyline.ways.w, skyline.ways.h);

@@ -1,8 +1,8 @@
 /**
- * Frames -> pages: trims each frame to what is drawn in it, on any of its layers, shares places among frames that look the same on all of
- * them, packs the rest and draws the pages of each layer with their edges extruded.
+ * Packs frames into pages: trims each frame to what is drawn on any of its layers, shares places among frames that look the same on all of
+ * them, packs the rest, and draws the pages of each layer with extruded edges.
  *
- * Holds: what `frameFromPage` takes out of a layer's page looks the same as what went in.
+ * Holds: what `frameFromPage` extracts from a layer's page equals the original.
  */
 import { CaravanError, type Packing, type Rect, type Size, type Spacing } from "../model";
 import {
@@ -25,7 +25,7 @@ import { packPagesOnce } from "./remembered";
 /** A frame to pack: a rectangle of a picture under the name that errors call it by. */
 export interface FrameToPack extends Part {
   readonly name: string;
-  /** What lies over it on each further layer, parts as large as it; null where there is nothing. As many for each frame. */
+  /** The frame's parts on each further layer, equally large; null if empty. The same number for each frame. */
   readonly layers?: readonly (Part | null)[];
 }
 
@@ -53,13 +53,13 @@ export interface PackedPage {
 export interface PackedFrames {
   readonly pages: readonly PackedPage[];
   readonly frames: readonly PackedFrame[];
-  /** Groups whose frames no single page takes. */
+  /** Groups that no single page can hold. */
   readonly split: readonly number[];
 }
 
 /**
- * Packs the frames. Those with the same number in `groups` come to lie on one page, as far as pages are large enough.
- * Throws `frame-too-large`, naming the first frame that no page takes, and `too-many-pages`.
+ * Packs the frames. Frames with the same number in `groups` share a page if pages are large enough. Throws `frame-too-large`, naming the
+ * first frame that fits no page, and `too-many-pages`.
  */
 export function packFrames(
   frames: readonly FrameToPack[],
@@ -119,7 +119,7 @@ function partOn({ pixels, rect, layers = [] }: FrameToPack, trimmed: Rect, layer
   return { pixels: on.pixels, rect: { x: x + trimmed.x - rect.x, y: y + trimmed.y - rect.y, w: trimmed.w, h: trimmed.h } };
 }
 
-/** For each index the first one of which all lists say the same as of it. */
+/** For each index the first one with equal entries in all lists. */
 function firstOfAll(lists: readonly (readonly number[])[]): number[] {
   const [only, ...others] = lists as [readonly number[]];
   if (others.length === 0) return [...only];
@@ -141,7 +141,7 @@ function likes(layered: readonly (readonly Part[])[], { share, shareMirrored }: 
   const found: Like[] = [];
   for (const k of parts.keys()) {
     const own = first[k] as number;
-    // A mirror picture counts as known only if an earlier frame shows it: others of its kind come later in the list.
+    // A mirror image counts as known only if an earlier frame shows it: others of its kind come later in the list.
     const other = first[parts.length + k] as number;
     if (own < k) found.push(found[own] as Like);
     else if (other < k) found.push({ first: (found[other] as Like).first, mirrored: !(found[other] as Like).mirrored });
@@ -250,15 +250,16 @@ function grown({ x, y, w, h }: Rect, by: number, within: Rect): Rect {
 function tooLarge({ name, rect }: FrameToPack, packing: Packing): CaravanError {
   const { extrudePx, borderPx, sides, fixed, maxPx } = packing;
   const edges = [
-    ...(extrudePx > 0 ? [`${extrudePx} px of repeated edge around it`] : []),
-    ...(borderPx > 0 ? [`${borderPx} px of border at the page's sides`] : []),
+    ...(extrudePx > 0 ? [`${extrudePx} px of extruded edge around it`] : []),
+    ...(borderPx > 0 ? [`${borderPx} px of page border`] : []),
   ];
-  const page = sides === "fixed" ? `no page of ${fixed.w} × ${fixed.h} px takes it` : `no page of at most ${maxPx} px a side takes it`;
+  const page =
+    sides === "fixed" ? `no page of ${fixed.w} × ${fixed.h} px can hold it` : `no page of at most ${maxPx} px a side can hold it`;
   return new CaravanError(
     "frame-too-large",
     `frame "${name}"`,
     `It is ${rect.w} × ${rect.h} px${edges.length > 0 ? ` and ${edges.join(" and ")}` : ""}; ${page}.`,
-    "Allow larger pages or cut it smaller.",
+    "Allow larger pages, or cut it smaller.",
   );
 }
 

@@ -1,10 +1,9 @@
 /**
  * Packs rectangles into as few and as small pages as a bounded search finds.
  *
- * First for one page that takes everything; if none does, one page of the greatest size is filled as far as it goes and the
- * rest goes on. The number of tries depends on the number of items, never on the clock.
- * Units: whole pixels. Holds: every item is placed exactly once, no two are nearer than the padding, none leaves its page or
- * enters its border.
+ * First tries one page for everything; if none fits, it fills one page of the greatest size as far as possible and continues with the rest.
+ * The number of tries depends on the number of items, never on the clock. Units: whole pixels. Holds: every item is placed exactly once, no
+ * two are closer than the padding, none leaves its page or enters its border.
  */
 import type { Size } from "../model";
 import { fullestPage } from "./fixed-page";
@@ -38,12 +37,12 @@ export type Packed =
       readonly kind: "placed";
       readonly pages: readonly Size[];
       readonly places: readonly Place[];
-      /** Groups that no page takes whole. */
+      /** Groups that no page can hold whole. */
       readonly split: readonly number[];
     }
   | { readonly kind: "too-large"; readonly items: readonly number[] };
 
-/** Told between tries; `done` runs from 0 to 1. */
+/** Called between tries; `done` runs from 0 to 1. */
 export type OnProgress = (done: number) => void;
 
 interface Page {
@@ -52,8 +51,8 @@ interface Page {
 }
 
 /**
- * Packs the items. Those with the same number in `groups` come to lie on one page, as far as pages are large enough; -1 is no
- * group. Progress is told now and then.
+ * Packs the items. Items with the same number in `groups` share a page if pages are large enough; -1 is no group. Reports progress
+ * occasionally.
  */
 export function packPages(
   items: readonly Size[],
@@ -67,7 +66,7 @@ export function packPages(
   const fits = ({ w, h }: Size) => (w <= room.w && h <= room.h) || (options.turn && h <= room.w && w <= room.h);
   const tooLarge = items.flatMap((item, k) => (fits(item) ? [] : [k]));
   if (tooLarge.length > 0) return { kind: "too-large", items: tooLarge };
-  // Padding goes to the right and below each item, and the page is that much larger while packing: none at the page's edge.
+  // Padding is to the right and below each item, and the page is larger by it while packing, so that there is none at the page's edge.
   const padded = items.map(({ w, h }) => ({ w: w + paddingPx, h: h + paddingPx }));
   const pages: Size[] = [];
   const places: Place[] = new Array(items.length);
@@ -95,7 +94,7 @@ export function packPages(
   return { kind: "placed", pages, places, split: [...split].sort((a, b) => a - b) };
 }
 
-/** The next page of what is left: which items were tried on it, and which wait for a later one. */
+/** The next page of the remaining items: those tried on it, and those left for a later one. */
 function pageFor(
   rest: readonly number[],
   padded: readonly Size[],
@@ -115,7 +114,7 @@ function pageFor(
   return { ...page, of: chosen, later: rest.filter((k) => !taken.has(k)) };
 }
 
-/** The smallest page found that takes all items, null if none does. */
+/** The smallest page found for all items, null if there is none. */
 function onePage(items: readonly Size[], options: PageOptions, onProgress: OnProgress): Page | null {
   const { maxPx, paddingPx, borderPx, turn, square, effort } = options;
   const area = items.reduce((sum, { w, h }) => sum + w * h, 0);
@@ -128,14 +127,14 @@ function onePage(items: readonly Size[], options: PageOptions, onProgress: OnPro
   return layout && { layout, size: pageSize(layout, options) };
 }
 
-/** As small as what lies on it allows, where sides are free. */
+/** As small as its items allow, if sides are free. */
 function pageSize({ usedW, usedH }: Layout, { paddingPx, borderPx, square }: PageOptions): Size {
   const w = usedW - paddingPx + 2 * borderPx;
   const h = usedH - paddingPx + 2 * borderPx;
   return square ? { w: Math.max(w, h), h: Math.max(w, h) } : { w, h };
 }
 
-/** The first of the sizes that may be, by area, that takes everything. */
+/** The smallest allowed size that holds everything. */
 function smallestOf(items: readonly Size[], area: number, options: PageOptions, work: number, onProgress: OnProgress): Page | null {
   const more = options.paddingPx - 2 * options.borderPx;
   const possible = sizesThatMayBe(options).filter(({ w, h }) => w + more > 0 && h + more > 0 && (w + more) * (h + more) >= area);
@@ -164,7 +163,7 @@ function greatestPage({ sides, fixed, maxPx }: PageOptions): Size {
   return { w: side, h: side };
 }
 
-/** One page of the greatest size with as much on it as a search finds. */
+/** One page of the greatest size, as full as a search finds. */
 function fullest(items: readonly Size[], options: PageOptions, work: number): Page {
   const greatest = greatestPage(options);
   const more = options.paddingPx - 2 * options.borderPx;
@@ -173,8 +172,8 @@ function fullest(items: readonly Size[], options: PageOptions, work: number): Pa
 }
 
 /**
- * What the next page tries to take: groups from large to small, as many as it takes whole, then single items. A group larger
- * than any page is noted in `split` and fills this page alone as far as it goes; the rest of it is treated as single items.
+ * What the next page tries to hold: groups from large to small, as many as fit whole, then single items. A group larger than any page is
+ * noted in `split` and fills this page alone as far as possible; the rest of it becomes single items.
  */
 function togetherOnAPage(
   rest: readonly number[],
@@ -204,7 +203,7 @@ function togetherOnAPage(
     }
   }
   if (chosen.length === 0) return rest;
-  // As many single items, the large ones first, as the page takes beside the groups.
+  // As many single items, the large ones first, as fit beside the groups.
   singles.sort((a, b) => area([b]) - area([a]) || a - b);
   let least = 0;
   let most = singles.length;
@@ -216,5 +215,5 @@ function togetherOnAPage(
   return [...chosen, ...singles.slice(0, least)].sort((a, b) => a - b);
 }
 
-/** Layouts that are tried to see whether a page takes some groups. */
+/** The number of layouts tried to see whether a page holds some groups. */
 const QUICK = 40;

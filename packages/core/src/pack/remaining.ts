@@ -1,9 +1,9 @@
 /**
- * What is still to be placed, found by width, by height or by rank.
+ * Keeps the items still to place, searchable by width, by height or by rank.
  *
- * An item that may be turned stands here twice, once each way up; taking one way takes the other along. All lists are kept in
- * order of rank, and nothing is allocated after the making, since a search begins it anew thousands of times.
- * Units: whole pixels. Cost: beginning O(n), taking and finding O(log n) but for runs of items of one width or height.
+ * An item that may be turned is listed twice, once for each orientation; taking one takes both. All lists are sorted by rank, and nothing
+ * is allocated after construction, because a search restarts it thousands of times. Units: whole pixels. Cost: restart O(n); taking and
+ * finding O(log n), except for runs of items with equal width or height.
  */
 import type { Size } from "../model";
 
@@ -20,13 +20,13 @@ export class Remaining {
   left = 0;
   sumW = 0;
   private readonly widths: Int32Array;
-  /** The place in `widths` of the greatest width that a gap takes, by the gap's width. */
+  /** The index in `widths` of the greatest width for a gap, by the gap's width. */
   private readonly floorOf: Int32Array;
   /** The place of a height among the distinct ones, -1 if no item has it. */
   private readonly placeOfHeight: Int32Array;
   private readonly byWidth: Chains;
   private readonly byHeight: Chains;
-  /** For each width the next narrower one of which something is left. */
+  /** For each width the next narrower one with items left. */
   private readonly narrower: Int32Array;
   /** The least width of each part of the ranks: the root at 1, the ranks from `ranks` on. */
   private readonly tree: Int32Array;
@@ -76,7 +76,7 @@ export class Remaining {
     this.gone = new Uint8Array(this.count);
   }
 
-  /** All is to be placed again; `order` lists every way up by rank, what is preferred first. */
+  /** Restarts with all items; `order` lists every orientation by rank, preferred ones first. */
   begin(order: Int32Array): void {
     const { tree, ranks, w } = this;
     this.order = order;
@@ -103,14 +103,14 @@ export class Remaining {
     return this.tree[1] as number;
   }
 
-  /** Takes a way up and its other one. */
+  /** Takes an orientation and its counterpart. */
   take(way: number): void {
     this.drop(way);
     const other = this.mate[way] as number;
     if (this.gone[other] === 0) this.drop(other);
   }
 
-  /** Takes one way up only: the item may still be placed the other way. */
+  /** Takes one orientation only: the item may still be placed the other way. */
   takeOnly(way: number): void {
     this.drop(way);
   }
@@ -136,7 +136,7 @@ export class Remaining {
     return this.byHeight.next(way);
   }
 
-  /** The first by rank that the gap takes, -1 if none does. */
+  /** The first by rank that fits the gap, or -1. */
   firstWithin(gap: number): number {
     const { tree, ranks } = this;
     if ((tree[1] as number) > gap) return -1;
@@ -145,7 +145,7 @@ export class Remaining {
     return this.order[k - ranks] as number;
   }
 
-  /** The first by rank among the widest that the gap takes, -1 if none does. */
+  /** The first by rank among the widest that fit the gap, or -1. */
   widestWithin(gap: number): number {
     const { narrower } = this;
     const from = this.floorOf[Math.min(gap, this.floorOf.length - 1)] as number;
@@ -215,7 +215,7 @@ class Chains {
     return this.after[way] as number;
   }
 
-  /** Takes it out; answers with its kind if that was the last of it, else -1. */
+  /** Removes it; returns its kind if that was the last one, otherwise -1. */
   drop(way: number): number {
     const before = this.before[way] as number;
     const after = this.after[way] as number;

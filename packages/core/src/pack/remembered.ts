@@ -1,15 +1,15 @@
 /**
- * Caches recent layouts. The search is a function of its input alone, and most builds ask for the same layout as the one before: a
- * drawing changed inside its frame, a time, a name.
+ * Caches recent layouts. The search depends only on its input, and most builds ask for the same layout as the previous one: only a drawing
+ * within its frame, a duration or a name has changed.
  */
 import type { Size } from "../model";
 import { type OnProgress, type Packed, type PageOptions, packPages } from "./pages";
 
-/** So many inputs: a project's deliveries at their densities, and a few edits back. */
+/** The number of cached inputs: a project's deliveries at their densities, and a few edits back. */
 const MOST = 8;
 const known = new Map<string, Packed>();
 
-/** As `packPages`, which see. */
+/** Cached `packPages`. */
 export function packPagesOnce(
   items: readonly Size[],
   options: PageOptions,

@@ -1,7 +1,7 @@
 /** Shared parts of the page searches: starting points, budgets, and a random sequence that is the same everywhere. */
 import type { Skyline, Taste } from "./skyline";
 
-/** Where items lie on one page; x is -1 where an item found no place. */
+/** Positions of items on one page; x is -1 for an item that found no place. */
 export interface Layout {
   readonly x: Int32Array;
   readonly y: Int32Array;
@@ -27,13 +27,15 @@ export const TASTES: readonly Taste[] = [
   { narrow: 2, spare: 0.5 },
 ];
 
-/** How much to search for so many items: under a second for 400, under four for 2,000, little more per item beyond; few need little. */
+/**
+ * The search budget for this many items: under a second for 400, under four for 2,000, little more per item beyond; few items need little.
+ */
 export function workFor(count: number, effort: "normal" | "high"): number {
   const normal = Math.min(400 * count * count, 20_000 * count, 2_000_000 + 800 * count);
   return effort === "high" ? 7 * normal : normal;
 }
 
-/** Orders that place big things first, each deterministic: ties go by the other side, then by index. */
+/** Orders with large items first, each deterministic: ties go by the other side, then by index. */
 export function ordersOf(w: Int32Array, h: Int32Array): Int32Array[] {
   const by = (first: (k: number) => number, second: (k: number) => number) =>
     Int32Array.from([...w.keys()].sort((a, b) => first(b) - first(a) || second(b) - second(a) || a - b));

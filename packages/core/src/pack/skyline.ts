@@ -1,21 +1,20 @@
 /**
- * Fills a page from the top down along its skyline: the lowest gap is always filled next, by what fits it best.
+ * Fills a page from the top down along its skyline: the lowest gap is always filled next, by the item that fits it best.
  *
- * Best is what is exactly as wide as the gap and ends level with a neighbour, then what is as wide, then what ends level, then
- * the first by rank. After the best-fit idea of E. K. Burke, G. Kendall and G. Whitwell, "A New Placement Heuristic for the
- * Orthogonal Stock-Cutting Problem", 2004, with the order of fits of S. C. H. Leung and D. Zhang, "A fast layer-based
- * heuristic for non-guillotine strip packing", 2011; the thresholds for narrow gaps are measured (bench/packing.ts).
- * Units: whole pixels, y down. Holds: what is placed lies in the page and does not overlap; equal input, equal placement.
- * Cost: O(n · (s + log n)) for n items and s segments of the skyline.
+ * Best is an item exactly as wide as the gap that ends level with a neighbour; then one as wide; then one that ends level; then the first
+ * by rank. After the best-fit idea of E. K. Burke, G. Kendall and G. Whitwell, "A New Placement Heuristic for the Orthogonal Stock-Cutting
+ * Problem", 2004, with the order of fits of S. C. H. Leung and D. Zhang, "A fast layer-based heuristic for non-guillotine strip packing",
+ * 2011; the thresholds for narrow gaps are measured (bench/packing.ts). Units: whole pixels, y down. Holds: placed items lie in the page
+ * and do not overlap; equal input, equal placement. Cost: O(n · (s + log n)) for n items and s segments of the skyline.
  */
 import type { Size } from "../model";
 import { Remaining } from "./remaining";
 
-/** How narrow gaps are treated; both in mean widths of what is left. */
+/** How narrow gaps are treated; both in mean widths of the remaining items. */
 export interface Taste {
-  /** A gap narrower than this takes the widest that fits, a wider one the first by rank. */
+  /** A gap narrower than this gets the widest item that fits, a wider one the first by rank. */
   readonly narrow: number;
-  /** What only ends level must leave at least this much of the gap. */
+  /** An item that only ends level must leave at least this fraction of the gap. */
   readonly spare: number;
 }
 
@@ -23,11 +22,11 @@ const WALL = 0x3fffffff; // px: the page's sides
 
 export class Skyline {
   readonly ways: Remaining;
-  /** Where each item lies, and whether turned; x is -1 where it found no place. */
+  /** Where each item is, and whether it is turned; x is -1 if it found no place. */
   readonly x: Int32Array;
   readonly y: Int32Array;
   readonly turned: Uint8Array;
-  /** Right and bottom edge of what was placed, how much that is, and how many items. */
+  /** Right and bottom edge of the placed items, their area and their number. */
   usedW = 0;
   usedH = 0;
   area = 0;
@@ -48,8 +47,8 @@ export class Skyline {
   }
 
   /**
-   * Places all ways up in order of rank into `width` × `height`. With `whole` it gives up at the first item that finds no place;
-   * else it leaves that out. Answers whether all were placed.
+   * Places all orientations in order of rank into `width` × `height`. With `whole` it stops at the first item without a place; otherwise it
+   * leaves that out. Returns whether all were placed.
    */
   fill(width: number, height: number, order: Int32Array, taste: Taste, whole: boolean): boolean {
     const { ways, x, left, top } = this;
@@ -124,7 +123,7 @@ export class Skyline {
     return gap < narrow * mean ? ways.widestWithin(gap) : ways.firstWithin(gap);
   }
 
-  /** Puts it into the gap of segment k: to the right if it ends level there, else to the left. */
+  /** Places it in the gap of segment k: at the right if it ends level there, otherwise at the left. */
   private place(k: number, way: number, gap: number, wallLeft: number, wallRight: number): void {
     const { ways, left, top } = this;
     const w = ways.w[way] as number;
@@ -150,7 +149,7 @@ export class Skyline {
     }
   }
 
-  /** The whole of segment k goes down by `by` and joins the neighbours that it is then level with. */
+  /** Lowers all of segment k by `by` and merges it with neighbours that are then level. */
   private raise(k: number, by: number): void {
     const { top } = this;
     const now = (top[k] as number) + by;
@@ -169,7 +168,7 @@ export class Skyline {
     this.segments++;
   }
 
-  /** Takes segment k out; the one before it reaches over its place. */
+  /** Removes segment k; the previous one extends over it. */
   private remove(k: number): void {
     const { left, top, segments } = this;
     for (let j = k; j < segments; j++) {

@@ -1,9 +1,8 @@
 /**
- * Looks for the smallest page that takes all items: many widths, orders and tastes first, then the best of them improved by
- * exchanging ranks, as in the randomised local search of S. Yang, S. Han and W. Ye, "A simple randomized algorithm for
- * two-dimensional strip packing", 2013. Chance is a fixed sequence and work is counted in items placed, so that equal input
- * gives equal output on every machine.
- * Units: whole pixels. Sizes are those of items with their padding, as the page's are.
+ * Searches for the smallest page for all items: first many widths, orders and preferences, then improvements of the best by swapping ranks,
+ * as in the randomised local search of S. Yang, S. Han and W. Ye, "A simple randomized algorithm for two-dimensional strip packing", 2013.
+ * The random sequence is fixed and the budget counts placed items, so that equal input gives equal output on every machine. Units: whole
+ * pixels. Sizes are those of items with their padding, like the page's.
  */
 import type { Size } from "../model";
 import { chance, exchange, type Layout, layoutOf, ordersOf, TASTES } from "./search-parts";
@@ -14,7 +13,7 @@ export interface SearchOptions {
   readonly mostW: number;
   readonly mostH: number;
   readonly mayTurn: boolean;
-  /** Whether the page is as wide as it is high: then its longer side counts. */
+  /** Whether the page is square: then its longer side counts. */
   readonly square: boolean;
   /** Items placed in all, before the search ends: see `workFor`. */
   readonly work: number;
@@ -24,7 +23,7 @@ export interface SearchOptions {
 const LEAST_SHARE = 0.5;
 const MOST_SHARE = 2;
 
-/** Runs that are improved side by side at first, and how much of the work the first tries may take. */
+/** The number of runs improved side by side at first, and the budget's fraction for the first tries. */
 const RUNS = 16;
 const FIRST_SHARE = 0.35;
 
@@ -36,7 +35,7 @@ interface Run {
   cost: number;
 }
 
-/** The smallest page found, null if none takes everything. `onProgress` is told the share of the work done, 0 to 1. */
+/** The smallest page found, null if none holds everything. `onProgress` receives the fraction done, 0 to 1. */
 export function smallestPage(items: readonly Size[], options: SearchOptions, onProgress: (done: number) => void = () => {}): Layout | null {
   const search = new Search(items, options, onProgress);
   search.tryWidths();
@@ -64,7 +63,7 @@ class Search {
     this.area = items.reduce((sum, { w, h }) => sum + w * h, 0);
   }
 
-  /** Every taste and order at widths around the square root of the area, the page's height being whatever comes out. */
+  /** Every preference and order at widths around the square root of the area, with any resulting height. */
   tryWidths(): void {
     const { mostW, mostH, mayTurn, square } = this.options;
     const { ways } = this.skyline;
@@ -76,7 +75,7 @@ class Search {
     if (least > mostW) return;
     const each = TASTES.length * orders.length * ways.count;
     const steps = Math.max(2, Math.min(most - least + 1, Math.floor((this.options.work * FIRST_SHARE) / each)));
-    // The square page first: if it is perfect, nothing else need be tried.
+    // The square page first: if it is perfect, nothing else is tried.
     const nearSquare = Math.max(least, Math.min(most, Math.ceil(root)));
     for (const width of [nearSquare, ...spread(steps).map((step) => least + Math.round((most - least) * step))]) {
       for (const taste of TASTES)
@@ -146,7 +145,7 @@ class Search {
     return cost;
   }
 
-  /** Among the best so far, one of each width at most, so that they differ. */
+  /** Some of the best so far, at most one of each width, so that they differ. */
   private keepRun(run: Run): void {
     const { runs } = this;
     const same = runs.findIndex(({ width }) => width === run.width);
@@ -169,7 +168,7 @@ class Search {
   }
 }
 
-/** `count` shares from 0 to 1, coarse ones first, so that ending early leaves none of them out. */
+/** `count` fractions from 0 to 1, coarse ones first, so that stopping early covers the whole range. */
 function spread(count: number): number[] {
   const taken = new Set<number>();
   const shares: number[] = [];

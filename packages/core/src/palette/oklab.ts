@@ -1,6 +1,6 @@
 /**
- * Colours as eyes tell them apart: OKLab and OKLCH. Source: Björn Ottosson, "A perceptual color space for image processing", 2020
- * (public domain). Lightness 0 to 1, chroma 0 to about 0.4, hue in degrees from 0 to 360.
+ * Converts colours to OKLab and OKLCH, where distances match what eyes see. Source: Björn Ottosson, "A perceptual color space for image
+ * processing", 2020 (public domain). Lightness 0 to 1, chroma 0 to about 0.4, hue in degrees from 0 to 360.
  */
 import type { Rgb } from "../raster";
 
@@ -53,7 +53,7 @@ export function colourDistance(one: Rgb, other: Rgb): number {
   return Math.hypot(p.l - q.l, p.a - q.a, p.b - q.b);
 }
 
-/** Channels may leave 0 to 1 by so much and still round to what a screen has. */
+/** Channels may exceed 0 to 1 by this much and still round to a displayable value. */
 const SLACK = 0.5 / 255;
 
 function isShown(l: number, c: number, h: number): boolean {

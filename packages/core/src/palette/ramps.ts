@@ -31,8 +31,8 @@ export function coloursIn(pictures: readonly Pixels[]): UsedColour[] | null {
 }
 
 /**
- * The colours of a picture that is a palette: each once, in reading order; clear pixels count as none. Null where there are more than a palette
- * may hold, so that it is a picture of something.
+ * The colours of a picture that is a palette: each once, in reading order, without transparent pixels. Null if there are more than a
+ * palette may contain, so that it is a picture of something.
  */
 export function coloursInReadingOrder({ bytes }: Pick<Pixels, "bytes">): string[] | null {
   const seen = new Set<number>();
@@ -45,22 +45,22 @@ function rgbOfNumber(colour: number): Rgb {
   return [colour >> 16, (colour >> 8) & 255, colour & 255];
 }
 
-/** A step of a ramp is so much lighter than the one before, of 0 to 1. */
+/** A step of a ramp is this much lighter than the previous one, from 0 to 1. */
 const LIGHTER = { least: 0.02, most: 0.24 };
 /** From step to step a ramp turns to another hue and strength no further than this: in the plane of OKLab's a and b, where greys are at 0. */
 const TURN = 0.085;
-/** What a step in lightness costs beside one in hue. */
+/** The cost of a step in lightness relative to one in hue. */
 const RISE = 0.3;
-/** How much nearer two colours are that lie beside each other wherever they are drawn. */
+/** How much closer two colours count if they are adjacent wherever they are drawn. */
 const TOUCH = 0.12;
 
-/** How often colours lie beside each other in a picture: 0 for never to 1 for wherever the rarer of the two borders on any other. */
+/** How often two colours are adjacent in a picture: 0 for never, 1 for wherever the rarer of the two borders any other. */
 export type Touching = (one: Rgb, other: Rgb) => number;
 
 /**
- * The colours in ramps as they are drawn with: each from dark to light, every colour in one. Pairs that follow on each other best are joined first,
- * by hue, strength and lightness, and where it is known by how often they touch: the tones of one cloth do. Ramps stand by the hue of their
- * middle, greys first. Cost: O(colours² log colours).
+ * The colours as ramps: each from dark to light, every colour in one. The best pairs are joined first, by hue, chroma and lightness and, if
+ * known, by adjacency: the tones of one cloth touch. Ramps are sorted by the hue of their middle, greys first. Cost: O(colours² log
+ * colours).
  */
 export function ramps(colours: readonly Rgb[], touching: Touching = () => 0): Rgb[][] {
   const told = colours.map((rgb) => ({ rgb, lab: oklabOf(rgb) }));
@@ -94,7 +94,7 @@ export function ramps(colours: readonly Rgb[], touching: Touching = () => 0): Rg
   return made.sort((one, other) => hueOf(one) - hueOf(other));
 }
 
-/** Which colours of a picture touch, by its pixels that are beside or over each other. Cost: O(pixels). */
+/** Which colours of a picture touch, horizontally or vertically. Cost: O(pixels). */
 export function touchingIn({ width, height, bytes }: Pixels): Touching {
   const pairs = new Map<number, number>();
   const all = new Map<number, number>();
@@ -124,7 +124,7 @@ export function touchingIn({ width, height, bytes }: Pixels): Touching {
 /** Less chroma than this is grey: it has no hue to go by. */
 const GREY = 0.03;
 
-/** Pairs that were probably meant to be one colour: they differ by less than eyes tell apart. Nearest first. */
+/** Pairs of colours that were probably meant to be the same: eyes cannot tell them apart. Nearest first. */
 export function nearlyEqual(colours: readonly Rgb[], within = 0.02): (readonly [Rgb, Rgb])[] {
   return colours
     .flatMap((one, k) => colours.slice(k + 1).map((other) => ({ one, other, apart: colourDistance(one, other) })))

@@ -12,7 +12,9 @@ export function coloursInText(text: string): string[] {
     .slice(0, MOST_COLOURS);
 }
 
-/** `colours` put so that the darkest stands where `like` has its darkest, and so on; as many as the shorter has, the rest behind. */
+/**
+ * `colours` reordered so that the darkest is where `like` has its darkest, and so on; as many as the shorter list has, the rest appended.
+ */
 export function matchedByBrightness(like: readonly string[], colours: readonly string[]): string[] {
   const bright = (colour: string) => oklabOf(rgbOf(colour) as Rgb).l;
   const places = like.map((colour, place) => ({ place, l: bright(colour) })).sort((a, b) => a.l - b.l || a.place - b.place);

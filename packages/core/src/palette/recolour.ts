@@ -6,8 +6,8 @@ import { type Pixels, rgbOf } from "../raster";
 export type Recolouring = readonly (readonly [from: number, to: number])[];
 
 /**
- * What a palette does to colours; null where it does nothing: it is not there, it is one that is drawn in, or the one that it stands for is
- * gone. Of equal colours the first counts; places that only one of the two has are left as they are.
+ * The colour map of a palette; null if it changes nothing: it is missing, a palette to draw in, or the one that it replaces is missing. Of
+ * equal colours the first counts; indexes that only one of the two has are unchanged.
  */
 export function recolouringOf(palettes: readonly Palette[], name: string | undefined): Recolouring | null {
   const palette = name === undefined ? undefined : palettes.find((each) => each.name === name);
@@ -32,7 +32,7 @@ export function recoloured(pixels: Pixels, recolouring: Recolouring): Pixels {
   if (recolouring.length === 0) return pixels;
   const to = new Map(recolouring);
   const bytes = pixels.bytes.slice();
-  // Runs of one colour are the usual thing.
+  // Runs of one colour are the usual case.
   let [last, becomes] = [-1, -1];
   for (let k = 0; k < bytes.length; k += 4) {
     if (bytes[k + 3] === 0) continue;

@@ -1,13 +1,12 @@
 /**
- * Computes where parts stand on what plays, and what they show: the one rule for the studio, deliveries and the player package. The
- * package ships this very code, so it has no dependencies.
+ * Computes where parts stand and what they show, for the studio, deliveries and the player package. The package ships this code as is, so
+ * it has no dependencies.
  *
- * Offsets are told from the host's origin to the guest's, in pixels: the host's point from its origin, less the guest's point from its
- * own, each the other way round where that one is drawn mirrored. A guest may be a host itself; what would hang on itself is left out.
+ * Offsets lead from the host's origin to the guest's, in pixels: (host point − host origin) − (guest point − guest origin), each difference
+ * negated if that sprite is mirrored. A guest may be a host itself; circular attachments are left out.
  *
- * Where the host's point has an angle, the guest is turned about its own point until that one's angle, else its right, lies along it;
- * what hangs on the guest is turned with it. Pictures are turned by quarters only, since nothing else keeps their pixels; a game turns
- * freely.
+ * If the host's point has an angle, the guest is rotated about its own point until that point's angle (default: to the right) matches it;
+ * parts of the guest rotate with it. Pictures rotate by 90° only, because nothing else preserves their pixels; a game rotates freely.
  */
 import type { Facing, MarkPoint, Micros, Part, StepParts } from "../model";
 import type { Timeline } from "../playback";
@@ -19,7 +18,7 @@ export interface PartCast {
   readonly mirror: boolean;
 }
 
-/** What parts are looked up in: a document, or an atlas. Frames are named as that names them. */
+/** Where parts are looked up: a document or an atlas. Frames have its names. */
 export interface PartsWorld {
   /** The lowest first. */
   readonly parts: readonly Part[];
@@ -27,7 +26,7 @@ export interface PartsWorld {
   readonly quarters?: boolean;
   /** Whether an action shows a clip in some facing. */
   shows(action: string, clip: string): boolean;
-  /** What a name plays toward a facing: an action's clip, else the clip of that name, which is drawn as its host is. Null for nothing. */
+  /** What a name plays in a facing: an action's clip, or else the clip of that name, mirrored like its host. Null if there is nothing. */
   cast(play: string, facing: Facing, mirror: boolean): PartCast | null;
   timeline(clip: string): Timeline;
   step(clip: string, index: number): { readonly frame: string; readonly parts?: StepParts | undefined } | undefined;
@@ -39,12 +38,12 @@ export interface PartsWorld {
 export interface PartHost extends PartCast {
   readonly facing: Facing;
   readonly step: number;
-  /** Where its clip stands, and how long it has played: another time where it began in the middle. */
+  /** The time in its clip, and how long it has played; they differ if it began in the middle. */
   readonly time: Micros;
   readonly since: Micros;
 }
 
-/** A part as it is to be drawn. */
+/** A part to draw. */
 export interface PlacedPart {
   readonly name: string;
   readonly frame: string;
@@ -54,7 +53,7 @@ export interface PlacedPart {
   readonly y: number;
   /** Over the host, or under it. */
   readonly front: boolean;
-  /** By how many degrees it is turned about its origin, clockwise as seen and after it is mirrored, 0 up to 360; absent where it is not. */
+  /** Degrees of rotation about its origin, clockwise on the screen, applied after mirroring, from 0 up to 360; absent for none. */
   readonly angle?: number;
 }
 
@@ -105,7 +104,7 @@ function seenAngle(angle: number, mirror: boolean): number {
   return mirror ? 180 - angle : angle;
 }
 
-/** A turn as it is told: 0 up to 360 degrees. */
+/** A rotation normalised to 0 up to 360 degrees. */
 function turnOf(turn: number, { quarters }: PartsWorld): number {
   const kept = quarters ? Math.round(turn / 90) * 90 : turn;
   return ((kept % 360) + 360) % 360;

@@ -1,4 +1,7 @@
-/** Turning about a point, in degrees clockwise as seen; exact for quarter turns, since a sine that is nearly 0 is rounded off. Pure, and shipped with the player, so it brings nothing along. */
+/**
+ * Rotates about a point, in degrees clockwise on the screen; exact for multiples of 90°, because near-zero sines are rounded. Pure, and
+ * shipped with the player, so it has no dependencies.
+ */
 
 /** A way from the point that is turned about, to a thousandth of a pixel. */
 export function turnedBy({ x, y }: { readonly x: number; readonly y: number }, angle: number): { x: number; y: number } {
@@ -12,7 +15,7 @@ function thousandths(value: number): number {
   return Math.round(value * 1000) / 1000 + 0;
 }
 
-/** A picture as it is drawn: how large it is, and where the origin lies in it. */
+/** A drawn picture: its size, and the position of its origin. */
 interface DrawnPlace {
   readonly size: { readonly w: number; readonly h: number };
   readonly origin: { readonly x: number; readonly y: number };

@@ -1,8 +1,8 @@
 /**
- * In which order a clip's steps are shown: the one definition of looping, from docs/formats/playback.md.
+ * Defines the order in which a clip's steps show: the one implementation of looping in docs/formats/playback.md.
  *
- * A clip runs through `first` once, then through `later` again and again, each run being one pass. A finite back-and-forth
- * then comes `home`: it enters that step once more for its duration. Holds: every index is a step of the clip.
+ * A clip runs through `first` once, then through `later` again and again; each run is one pass. A finite ping-pong then comes `home`: it
+ * enters that step once more for its duration. Holds: every index is a step of the clip.
  */
 import type { Clip } from "../model";
 
@@ -15,7 +15,7 @@ export interface StepOrder {
   readonly later: readonly number[];
   /** How many passes; Infinity forever. */
   readonly passes: number;
-  /** The step that is entered once more after the last pass, if any. */
+  /** The step entered once more after the last loop, if any. */
   readonly home: number | null;
 }
 
@@ -29,7 +29,7 @@ export function stepOrder(rules: ClipRules, count: number): StepOrder {
     case "loop":
       return { first: upTo(0, count), later: upTo(from, count), passes, home: null };
     case "pingpong": {
-      // Doubled ends are shown again on the way back; else the way back leaves out the step it turned on and the one it goes to.
+      // Doubled ends show again on the way back; otherwise the way back omits the turning step and the final one.
       const back = upTo(rules.doubleEnds ? from : from + 1, rules.doubleEnds ? count : count - 1).reverse();
       const home = rules.doubleEnds || count - from === 1 || passes === Number.POSITIVE_INFINITY ? null : from;
       return { first: [...upTo(0, count), ...back], later: [...upTo(from, count), ...back], passes, home };

@@ -1,21 +1,21 @@
 /**
- * How far a clip has been played: the one state that the studio's clock and the player package keep, and that whatever else plays keeps too.
- * A timeline says what stands there; the playhead alone says where. So an edit, or a turn to another facing, changes the timeline under a
- * playhead that goes on.
+ * Keeps how far a clip has been played: the one state shared by the studio's clock, the player package and everything else that plays. A
+ * timeline says what shows at a time; only the playhead says which time. So an edit, or a turn to another facing, replaces the timeline
+ * under a playhead that continues.
  */
 import type { Micros } from "../model";
 import type { Entry, Timeline } from "./timeline";
 
 export interface Playhead {
-  /** Time since the clip began, in microseconds. Not rounded, so that what is left over of a refresh is never lost. */
+  /** Time since the clip began, in microseconds. Not rounded, so that fractions are never lost between refreshes. */
   readonly elapsed: number;
-  /** How much of the clip's time passes in a second: 1 as it is, 0.5 at half the speed. */
+  /** How much clip time passes per second: 1 normally, 0.5 at half speed. */
   readonly speed: number;
-  /** Steps entered up to and at this time have been told; −1 before the first one is. */
+  /** Steps entered up to and including this time have been reported; −1 before the first. */
   readonly told: Micros;
 }
 
-/** At the start of a clip, nothing told. */
+/** At the start of a clip, with nothing reported. */
 export const AT_START: Playhead = { elapsed: 0, speed: 1, told: -1 };
 
 /** After `micros` of real time more; negative ones count as none. */
@@ -23,23 +23,23 @@ export function advanced(playhead: Playhead, micros: number): Playhead {
   return { ...playhead, elapsed: playhead.elapsed + Math.max(0, micros) * playhead.speed };
 }
 
-/** Put to a time. What was leapt over is not told; a step that is entered at that very time is. */
+/** Moved to a time. Steps skipped over are not reported; one entered exactly at that time is. */
 export function movedTo(playhead: Playhead, at: number): Playhead {
   const elapsed = Math.max(0, at);
   return { ...playhead, elapsed, told: Math.round(elapsed) - 1 };
 }
 
-/** The clip's time in whole microseconds, as timelines are asked. */
+/** The clip's time in whole microseconds, for timelines. */
 export function timeAt({ elapsed }: Pick<Playhead, "elapsed">): Micros {
   return Math.round(elapsed);
 }
 
-/** Whether the clip has come to its end. */
+/** Whether the clip has ended. */
 export function isOver(timeline: Timeline, playhead: Pick<Playhead, "elapsed">): boolean {
   return timeAt(playhead) >= timeline.end;
 }
 
-/** The steps entered since they were last told, in order; `told` is the playhead once they are. */
+/** The steps entered since the last report, in order; `told` is the playhead after this one. */
 export function passed(timeline: Timeline, playhead: Playhead): { readonly entries: Iterable<Entry>; readonly told: Playhead } {
   const now = timeAt(playhead);
   return { entries: timeline.entries(playhead.told, now), told: { ...playhead, told: now } };

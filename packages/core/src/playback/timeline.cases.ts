@@ -1,6 +1,6 @@
 /**
- * Playback, case by case, as docs/formats/playback.md defines it. Written by hand from the definition, and shared: the core's
- * timeline and the player package are both held to this table.
+ * Playback, case by case, as docs/formats/playback.md defines it. Written by hand from the definition; both the core's timeline and the
+ * player package are tested with this table.
  */
 import type { ClipRules } from "./order";
 
@@ -9,7 +9,7 @@ export interface PlaybackCase {
   /** Milliseconds of each step. */
   readonly ms: readonly number[];
   readonly rules?: Partial<ClipRules> & { readonly after?: "hold" | "first" | "hide" };
-  /** What is shown when: time in ms, step, pass, and after the end `"ended"`, or `"hidden"` if nothing is visible then. */
+  /** What shows when: time in ms, step, pass, and after the end `"ended"`, or `"hidden"` if nothing is visible. */
   readonly at: readonly (readonly [ms: number, step: number, pass: number, state?: "ended" | "hidden"])[];
 }
 
@@ -103,7 +103,7 @@ export const PLAYBACK_CASES: readonly PlaybackCase[] = [
     ],
   },
   {
-    name: "back and forth does not double the ends",
+    name: "a ping-pong does not double the ends",
     ms: [10, 10, 10, 10],
     rules: { playback: "pingpong" },
     at: [
@@ -118,7 +118,7 @@ export const PLAYBACK_CASES: readonly PlaybackCase[] = [
     ],
   },
   {
-    name: "a finite back and forth comes home for the first step's time",
+    name: "a finite ping-pong comes home for the first step's time",
     ms: [10, 20, 30],
     rules: { playback: "pingpong", times: 1 },
     at: [
@@ -130,7 +130,7 @@ export const PLAYBACK_CASES: readonly PlaybackCase[] = [
     ],
   },
   {
-    name: "two passes back and forth, then home",
+    name: "two passes of a ping-pong, then home",
     ms: [10, 10, 10],
     rules: { playback: "pingpong", times: 2, after: "hide" },
     at: [
@@ -164,7 +164,7 @@ export const PLAYBACK_CASES: readonly PlaybackCase[] = [
     ],
   },
   {
-    name: "a single step back and forth is that step, without coming home",
+    name: "a single step as a ping-pong is that step, without coming home",
     ms: [10],
     rules: { playback: "pingpong", times: 2 },
     at: [
@@ -200,7 +200,7 @@ export const PLAYBACK_CASES: readonly PlaybackCase[] = [
     ],
   },
   {
-    name: "back and forth turns within the part after the lead-in",
+    name: "a ping-pong turns within the part after the lead-in",
     ms: [10, 10, 10, 10],
     rules: { playback: "pingpong", loopFrom: 1 },
     at: [

@@ -1,12 +1,12 @@
 /**
- * What a clip shows at a time since its start, exactly: whole microseconds, no drift, any time at once.
+ * Gives what a clip shows at a time since its start, exactly: whole microseconds, no drift, random access.
  *
- * Step k is shown for start ≤ t < end. Cost: O(steps) to make a timeline, O(log steps) to ask it.
+ * Step k shows for start ≤ t < end. Cost: O(steps) to make a timeline, O(log steps) to query it.
  */
 import type { Clip, FrameRef, Micros } from "../model";
 import { type ClipRules, stepOrder } from "./order";
 
-/** What stands on the screen. */
+/** What shows. */
 export interface Shown {
   /** Index of the step, also while coming home; after the end the step it ended on, or 0 if the clip then shows its first. */
   readonly step: number;
@@ -24,7 +24,7 @@ export interface Entry {
   readonly pass: number;
 }
 
-/** The time that one showing of a step takes: at ≤ t < until. */
+/** The interval of one showing of a step: at ≤ t < until. */
 export interface Span extends Entry {
   readonly until: Micros;
 }
@@ -38,7 +38,7 @@ export interface Timeline {
   shownAt(t: Micros): Shown;
   /** The step being shown at `t` with the times at which it was entered and will be left; after the end the last one. */
   spanAt(t: Micros): Span;
-  /** From when until when the pass being shown at `t` takes, coming home included; after the end the last one. */
+  /** The interval of the pass showing at `t`, including the return home; after the end that of the last pass. */
   passAt(t: Micros): { readonly at: Micros; readonly until: Micros };
   /** Steps entered at times `from < at ≤ to`; with `from` −1 the start counts too. Lazily, since there may be many. */
   entries(from: Micros, to: Micros): Generator<Entry>;
@@ -124,7 +124,7 @@ function run(steps: readonly number[], clip: Timed) {
   return { steps, starts, length, indexAt };
 }
 
-/** What `caravan play` tells of one time. */
+/** The answer of `caravan play` for one time. */
 export interface PlayedAt {
   readonly frame: FrameRef | null;
   readonly step: number;

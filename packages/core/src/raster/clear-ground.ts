@@ -1,11 +1,10 @@
 /**
- * Clears an opaque ground by its recipe; the picture handed in stays as it is.
+ * Clears an opaque background by its recipe; the given picture is not changed.
  *
- * A pixel is ground when each channel is within the tolerance of one of the ground's colours. From the edges inward only such
- * ground goes that hangs together with the picture's border by sides, so white eyes and teeth stay. The fringe is what is left of the
- * ground in half-covered pixels: each pixel beside cleared ground that lies between the ground's colour and that of a whole pixel
- * next to it becomes that colour at the share it has of it (solving c = t·s + (1 − t)·g for t). Specks go last, out of what is left.
- * Cost: O(pixels).
+ * A pixel is background if each channel is within the tolerance of one of the background's colours. From the edges, only background
+ * connected to the picture's border by sides is cleared, so white eyes and teeth stay. The fringe is the background left in half-covered
+ * pixels: a pixel beside cleared background whose colour lies between the background's and that of a whole pixel next to it gets that
+ * pixel's colour, with its share as alpha (solving c = t·s + (1 − t)·g for t). Specks are cleared last. Cost: O(pixels).
  */
 import type { Clearing } from "../model";
 import { type Rgb, rgbOf } from "./colour";
@@ -109,7 +108,7 @@ function colourAt(bytes: Uint8Array, k: number): Rgb {
   return [bytes[k * 4] as number, bytes[k * 4 + 1] as number, bytes[k * 4 + 2] as number];
 }
 
-/** The colour of a whole pixel near (x, y): drawn, not itself beside the ground, and furthest from its colour; null if there is none. */
+/** The colour of a whole pixel near (x, y): drawn, not beside the background, and the most different from it; null if there is none. */
 function innerColour(
   bytes: Uint8Array,
   width: number,
@@ -135,11 +134,11 @@ function innerColour(
   return best;
 }
 
-/** How much of `subject` is in `mixed`, the rest being `ground`; 1 if it is not a mixture of the two. */
+/** The fraction of `subject` in `mixed`, the rest being `ground`; 1 if it is not a mixture of the two. */
 function shareOf(mixed: Rgb, subject: Rgb, ground: Rgb): number {
   const line = [subject[0] - ground[0], subject[1] - ground[1], subject[2] - ground[2]] as const;
   const length = line[0] ** 2 + line[1] ** 2 + line[2] ** 2;
-  if (length < 900) return 1; // too alike to tell apart
+  if (length < 900) return 1; // too similar to tell apart
   const way = [mixed[0] - ground[0], mixed[1] - ground[1], mixed[2] - ground[2]] as const;
   const share = (way[0] * line[0] + way[1] * line[1] + way[2] * line[2]) / length;
   const off = Math.max(...line.map((each, k) => Math.abs((way[k] as number) - share * each)));

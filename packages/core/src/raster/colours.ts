@@ -1,14 +1,14 @@
 /**
- * How the colours of a picture run along its sides: where neighbouring columns or rows differ, and how alike the picture is to itself moved
- * by what divides its side. Told only of pictures that are drawn nearly all over, in which clear space tells nothing.
- * Cost: O(sampled pixels × divisors of the sides), with at most 128 lines sampled each way.
+ * Analyses a picture's colours along its sides: where neighbouring columns or rows differ, and how similar the picture is to itself shifted
+ * by divisors of its side. Only for pictures that are drawn almost everywhere, where clear space says nothing. Cost: O(sampled pixels ×
+ * divisors of the sides), with at most 128 lines sampled each way.
  */
 import type { Pixels } from "./pixels";
 
 export interface SideColours {
-  /** `seams[k]`: how much the lines k − 1 and k differ, 0 to 255 on the mean; 0 at k = 0. */
+  /** `seams[k]`: the mean difference of lines k − 1 and k, 0 to 255; 0 at k = 0. */
   readonly seams: Float32Array;
-  /** For a shift that divides the side: how much the picture differs from itself moved by it, 0 to 255 on the mean. */
+  /** For a shift that divides the side: the mean difference of the picture from itself shifted, 0 to 255. */
   readonly shifts: readonly (readonly [shift: number, difference: number])[];
 }
 
@@ -44,7 +44,7 @@ function sideColours(length: number, breadth: number, differ: (place: number, li
     for (const line of lines) sum += differ(place, line, place - 1);
     seams[place] = sum / lines.length / 4;
   }
-  // Few places are enough to tell how alike two halves are.
+  // A few samples are enough to compare two halves.
   const stride = Math.max(1, Math.floor(length / 512));
   const few = lines.filter((_, k) => k % Math.max(1, Math.floor(lines.length / 32)) === 0);
   const shifts = divisorsOf(length).map((shift): [number, number] => {

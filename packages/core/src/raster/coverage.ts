@@ -1,9 +1,8 @@
 /**
- * Where a picture is drawn at all: one bit a pixel, set when its alpha is above 0.
+ * Coverage: which pixels of a picture are drawn at all, one bit per pixel, set if its alpha is above 0.
  *
- * Thirty-two times smaller than the picture, so a screen can keep one of every sheet and find empty cells and drawn parts
- * at once, without a worker: the empties of a 4096×4096 sheet take a few milliseconds.
- * Units: bit k of word w of a row is the pixel x = 32·w + k. Bits beyond the width are 0.
+ * It is 32 times smaller than the picture, so a screen can keep one for every sheet and find empty cells and drawn parts at once, without a
+ * worker: a few milliseconds for a 4096×4096 sheet. Units: bit k of word w of a row is the pixel x = 32·w + k. Bits beyond the width are 0.
  */
 import { type Rect, type Size, type Spacing, scaledSide } from "../model";
 import { coloursOf, type PictureColours } from "./colours";
@@ -20,7 +19,7 @@ export interface Coverage {
   readonly colours?: PictureColours;
 }
 
-/** Above this share of drawn pixels clear space tells nothing of a picture. */
+/** Above this fraction of drawn pixels, clear space says nothing about a picture. */
 const NEARLY_ALL = 0.94;
 
 /** Cost: O(pixels). */
@@ -87,8 +86,8 @@ export function turnedCoverage(coverage: Coverage, way: "counter" | "clockwise")
 }
 
 /**
- * The coverage of a drawing that lies at `inset` in a picture of `size`, at a scale: by the pixels that the middles of new ones lie in with
- * `nearest`, else wherever something is covered. Cost: O(pixels of both).
+ * The scaled coverage of a drawing at `inset` in a picture of `size`: by the pixel under each new centre with `nearest`, otherwise wherever
+ * anything is covered. Cost: O(pixels of both).
  */
 export function scaledCoverage(coverage: Coverage, inset: Spacing, { w, h }: Size, scale: number, nearest: boolean): Coverage {
   const drawn = (x: number, y: number) => isDrawn(coverage, x - inset.x, y - inset.y);
@@ -111,7 +110,7 @@ function madeCoverage(width: number, height: number, soft: boolean | undefined, 
   return { width, height, bits, ...(soft === undefined ? {} : { soft }) };
 }
 
-/** True when nothing is drawn in `rect`, which must lie within the picture. Cost: O(rows × words), less if it finds a pixel. */
+/** Whether `rect`, which must lie within the picture, is empty. Cost: O(rows × words), less if it finds a pixel. */
 export function isClear(coverage: Coverage, rect: Rect): boolean {
   for (let y = rect.y; y < rect.y + rect.h; y++) if (!rowIsClear(coverage, y, rect.x, rect.w)) return false;
   return true;
@@ -123,7 +122,7 @@ export function isDrawn({ width, height, bits }: Coverage, x: number, y: number)
   return (((bits[y * wordsPerRow(width) + (x >> 5)] as number) >>> (x & 31)) & 1) === 1;
 }
 
-/** How many pixels of `rect`, which must lie within the picture, are drawn. Cost: O(rows × words). */
+/** The number of drawn pixels in `rect`, which must lie within the picture. Cost: O(rows × words). */
 export function countDrawn({ width, bits }: Coverage, { x, y, w, h }: Rect): number {
   const stride = wordsPerRow(width);
   let count = 0;
@@ -139,7 +138,7 @@ export function bitsSet(word: number): number {
   return Math.imul((x + (x >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;
 }
 
-/** The mean place of the drawn pixels of `rect`, which must lie within the picture, by their indexes; null if none is drawn. */
+/** The mean index of the drawn pixels in `rect`, which must lie within the picture; null if none is drawn. */
 export function middleOfDrawn({ width, bits }: Coverage, { x, y, w, h }: Rect): { x: number; y: number } | null {
   const stride = wordsPerRow(width);
   let count = 0;
@@ -157,7 +156,7 @@ export function middleOfDrawn({ width, bits }: Coverage, { x, y, w, h }: Rect): 
   return count === 0 ? null : { x: sumX / count, y: sumY / count };
 }
 
-/** Of the bits that are set, the sum of their places: each binary digit of the places counted by itself. */
+/** The sum of the positions of all set bits, counting each binary digit of the positions separately. */
 function sumOfPlaces(word: number): number {
   return (
     bitsSet(word & 0xaaaaaaaa) +
@@ -168,7 +167,7 @@ function sumOfPlaces(word: number): number {
   );
 }
 
-/** The smallest rectangle around all that is drawn in `rect`, or null if nothing is. */
+/** The smallest rectangle around everything drawn in `rect`, or null if it is empty. */
 export function drawnPart(coverage: Coverage, rect: Rect): Rect | null {
   let top = rect.y;
   let bottom = rect.y + rect.h;
@@ -189,7 +188,7 @@ function wordsPerRow(width: number): number {
   return Math.ceil(width / 32);
 }
 
-/** Bits of word `word` that lie within x ≤ pixel < end. */
+/** Bits of word `word` with x ≤ pixel < end. */
 function maskOf(word: number, x: number, end: number): number {
   const from = Math.max(0, x - word * 32);
   const to = Math.min(32, end - word * 32);
@@ -222,7 +221,7 @@ function lastDrawn({ width, bits }: Coverage, y: number, x: number, end: number)
   }
 }
 
-/** What is drawn in any of several pictures of one size, at least one. Cost: O(words × pictures). */
+/** The union of several coverages of one size, at least one. Cost: O(words × pictures). */
 export function joinedCoverage(coverages: readonly Coverage[]): Coverage {
   const [first, ...others] = coverages as [Coverage, ...Coverage[]];
   const bits = first.bits.slice();

@@ -34,5 +34,6 @@ describe("differenceOf", () => {
       }),
     ));
 
-  it("refuses pictures of different sizes", () => expect(() => differenceOf(clearPixels(2, 3), clearPixels(3, 2))).toThrow(/one size/));
+  it("refuses pictures of different sizes", () =>
+    expect(() => differenceOf(clearPixels(2, 3), clearPixels(3, 2))).toThrow(/the same size/));
 });

@@ -1,4 +1,4 @@
-/** Where two pictures differ, pixel by pixel. Colours under alpha 0 do not count. */
+/** Compares two pictures pixel by pixel. Colours under alpha 0 are ignored. */
 import type { Pixels } from "./pixels";
 
 export interface Difference {
@@ -9,7 +9,7 @@ export interface Difference {
 
 /** Both must be of one size. Cost: O(pixels). */
 export function differenceOf(a: Pixels, b: Pixels): Difference {
-  if (a.width !== b.width || a.height !== b.height) throw new Error("Only pictures of one size can be compared pixel by pixel.");
+  if (a.width !== b.width || a.height !== b.height) throw new Error("Only pictures of the same size can be compared pixel by pixel.");
   const mask = new Uint8Array(a.width * a.height);
   let count = 0;
   for (let k = 0, at = 0; k < mask.length; k++, at += 4) {

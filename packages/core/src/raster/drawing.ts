@@ -1,9 +1,9 @@
 /**
- * What is drawn in a part of a picture, told apart from where it is drawn: equal drawings have equal prints wherever they stand.
+ * Computes a print of the drawing in a part of a picture, independent of its position: equal drawings have equal prints.
  *
- * The print is a hash over the pixels of the smallest rectangle that holds all that is drawn; what colours lie under alpha 0 does not
- * count. Two lanes of FNV-1a (Fowler, Noll, Vo, 1991), each over words of 32 bits with a prime of its own: 64 bits together, so that of
- * ten thousand drawings no two are confused by chance.
+ * The print is a hash over the pixels of the smallest rectangle around everything drawn; colours under alpha 0 are ignored. Two lanes of
+ * FNV-1a (Fowler, Noll, Vo, 1991), each over 32-bit words with its own prime: 64 bits together, so that among ten thousand drawings none
+ * collide by chance.
  */
 import type { Rect } from "../model";
 import type { Pixels } from "./pixels";
@@ -11,12 +11,12 @@ import { isDrawnWord } from "./words";
 
 export interface Drawing {
   readonly print: string;
-  /** Top-left corner of what is drawn, on the picture. */
+  /** Top-left corner of the drawing, on the picture. */
   readonly x: number;
   readonly y: number;
 }
 
-/** Of each rectangle, which must lie within the picture; null where nothing is drawn. Cost: O(pixels of the rectangles). */
+/** For each rectangle, which must lie within the picture; null for an empty one. Cost: O(pixels of the rectangles). */
 export function drawingsIn(pixels: Pixels, rects: readonly Rect[]): (Drawing | null)[] {
   const words = new Uint32Array(pixels.bytes.buffer, pixels.bytes.byteOffset, pixels.width * pixels.height);
   return rects.map((rect) => drawingIn(words, pixels.width, rect));

@@ -1,11 +1,11 @@
 import { pixelSizeOf } from "./pixel-size";
 import type { Pixels } from "./pixels";
 
-/** What a person wants to know of a picture before anything else. */
+/** What a person wants to know about a picture first. */
 export interface PictureFacts {
   /** Distinct colours, alpha counted, all clear pixels as one; counting stops above `COLOUR_LIMIT`. */
   readonly colours: number;
-  /** `opaque` when no pixel has alpha below 255, `soft` when some are half-transparent, else `clear`. */
+  /** `opaque` if no pixel has alpha below 255, `soft` if some are half-transparent, otherwise `clear`. */
   readonly ground: "opaque" | "clear" | "soft";
   /** How large the art's own pixels are: more than 1 for pixel art that was saved enlarged. */
   readonly pixel: number;

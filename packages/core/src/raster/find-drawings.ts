@@ -1,9 +1,9 @@
 /**
- * Finds where the drawings in rectangles of one picture stand in another: exactly, pixel by pixel, with nothing else in the rectangle.
+ * Finds where drawings in rectangles of one picture occur in another: exactly, pixel by pixel, with nothing else in the rectangle.
  *
- * Of each drawing a short run of pixels in one row is its anchor, chosen for its many colours. One pass over the other picture with a
- * rolling hash (Karp and Rabin, 1987) finds all anchors of one length at once; each hit is held against the whole rectangle.
- * Cost: O(pixels × lengths of anchors, at most 8) and the comparisons, each of which ends at the first pixel that differs.
+ * Each drawing's anchor is a short run of pixels in one row, chosen for its many colours. One pass over the other picture with a rolling
+ * hash (Karp and Rabin, 1987) finds all anchors of one length; each hit is compared with the whole rectangle. Cost: O(pixels × anchor
+ * lengths, at most 8) and the comparisons, each of which ends at the first different pixel.
  */
 import type { Rect } from "../model";
 import type { Pixels } from "./pixels";
@@ -24,7 +24,7 @@ interface Anchor {
   readonly hash: number;
 }
 
-/** For each rectangle, which must lie within `before`: places of its size in `after` with the very same drawing; none for an empty one. */
+/** For each rectangle, which must lie within `before`: positions in `after` with exactly the same drawing; none for an empty one. */
 export function findDrawings(before: Pixels, rects: readonly Rect[], after: Pixels): Rect[][] {
   const from = wordsOf(before);
   const to = wordsOf(after);
@@ -70,7 +70,7 @@ function anchorOf(words: Uint32Array, width: number, { x, y, w, h }: Rect, rect:
       const colours = new Set(run).size;
       if (!best || colours > best.colours) best = { dx, dy, colours };
     }
-  // What is drawn at the right edge alone may lie beyond the last whole run.
+  // A drawing only at the right edge may lie beyond the last whole run.
   if (!best) {
     const at = lastDrawn(words, width, { x, y, w, h }, length);
     if (!at) return null;

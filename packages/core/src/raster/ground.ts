@@ -1,9 +1,8 @@
 /**
- * Noticing that a picture has an opaque ground: one colour, also a noisy one, or a picture of a checkerboard.
+ * Detects an opaque background: one colour, possibly noisy, or a picture of a checkerboard.
  *
- * Only the outermost pixels are looked at, since that is where a ground shows on every sheet: if most of them are near one colour,
- * or alternate between two in squares of one size, that is the ground.
- * Cost: O(width + height), and O(pixels) to judge whether its edges are soft.
+ * Only the outermost pixels are examined, because every sheet shows its background there: if most of them are near one colour, or alternate
+ * between two in equal squares, that is the background. Cost: O(width + height), and O(pixels) to judge whether its edges are soft.
  */
 import type { Clearing, Colour } from "../model";
 import { clearGround } from "./clear-ground";
@@ -12,13 +11,13 @@ import { factsOf } from "./facts";
 import type { Pixels } from "./pixels";
 
 export interface Ground {
-  /** `plain` is white, black or grey; `key` a bright colour nobody draws with; `checker` a picture of a checkerboard. */
+  /** `plain` is white, black or grey; `key` a bright colour that nobody draws with; `checker` a picture of a checkerboard. */
   readonly kind: "plain" | "key" | "checker";
   readonly clearing: Clearing;
 }
 
 const ENOUGH = 0.7; // of the ring
-/** Lossy pictures scatter a flat colour by up to about this much a channel. */
+/** Lossy pictures scatter a flat colour by up to about this much per channel. */
 const NEAR = 24;
 
 /** The ground, or null if there is none: the picture is clear at its edges or has no colour that prevails there. */
@@ -75,7 +74,7 @@ interface Prevailing {
   readonly spread: number;
 }
 
-/** The two colours around which most of the ring lies, the one with more pixels first. */
+/** The two colours around which most of the ring lies, the more frequent first. */
 function prevailing(ring: readonly Ringed[]): Prevailing[] {
   const found: Prevailing[] = [];
   let rest = ring;
@@ -87,7 +86,7 @@ function prevailing(ring: readonly Ringed[]): Prevailing[] {
       if (known) known.count++;
       else counts.set(key, { colour, count: 1 });
     }
-    // The commonest colour alone may be a stray; what counts is how many lie around it.
+    // The most frequent colour alone may be a stray; what counts is how many pixels are near it.
     const candidates = [...counts.values()].sort((a, b) => b.count - a.count).slice(0, 12);
     const around = candidates.map(({ colour }) => {
       const near = rest.filter((each) => channelsOff(each.colour, colour) <= NEAR);
@@ -147,7 +146,7 @@ function clearingOf(pixels: Pixels, grounds: readonly Prevailing[]): Clearing {
   return { ...plain, fringe: hasSoftEdges(pixels, plain) };
 }
 
-/** Whether most pixels beside the ground are mixed with its colour, as smooth drawing tools and lossy files leave them. */
+/** Whether most pixels beside the background are mixed with its colour, as smooth drawing tools and lossy files leave them. */
 function hasSoftEdges(pixels: Pixels, clearing: Clearing): boolean {
   const hard = clearGround(pixels, clearing);
   const soft = clearGround(pixels, { ...clearing, fringe: true });

@@ -1,9 +1,8 @@
 import type { Pixels } from "./pixels";
 
 /**
- * Puts `part` with its top-left corner at (x, y) of `canvas`, as far as it lies on it: in place of what is there, or over it (the
- * "over" of Porter & Duff, "Compositing Digital Images", SIGGRAPH 1984, with colours not multiplied by alpha).
- * Cost: O(pixels of the part).
+ * Draws `part` with its top-left corner at (x, y) of `canvas`, cropped to it: replacing what is there, or over it (the "over" of Porter &
+ * Duff, "Compositing Digital Images", SIGGRAPH 1984, with straight alpha). Cost: O(pixels of the part).
  */
 export function lay(canvas: Pixels, part: Pixels, x: number, y: number, over: boolean): void {
   for (let row = 0; row < part.height; row++)

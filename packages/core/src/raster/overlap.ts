@@ -1,4 +1,4 @@
-/** Measures how much two drawings overlap when one is laid over the other. */
+/** Measures how much two drawings overlap at a given offset. */
 import { bitsSet, type Coverage } from "./coverage";
 
 /**

@@ -1,8 +1,8 @@
 import type { Pixels } from "./pixels";
 
 /**
- * Returns the size of the art's own pixels: n if the picture is made of squares of n × n px of one colour each, as pixel art that was saved
- * enlarged; 1 if it is not, or if nothing in it changes. The squares may begin anywhere. Cost: O(pixels), less as soon as it is 1.
+ * Returns the size of the art's own pixels: n if the picture consists of single-colour squares of n × n px, like pixel art saved enlarged;
+ * 1 otherwise, or if the picture has a single colour. The squares may start anywhere. Cost: O(pixels), less if it is 1.
  */
 export function pixelSizeOf({ width, height, bytes }: Pixels): number {
   const words = new Uint32Array(bytes.slice().buffer);

@@ -1,6 +1,6 @@
 import type { Rect } from "../model";
 
-/** RGBA pixels, 8 bits a channel, colour not multiplied by alpha; row by row from the top, `width × height × 4` bytes. */
+/** RGBA pixels, 8 bits per channel, straight alpha; row by row from the top, `width × height × 4` bytes. */
 export interface Pixels {
   readonly width: number;
   readonly height: number;
@@ -19,7 +19,7 @@ export function crop(pixels: Pixels, rect: Rect): Pixels {
   return out;
 }
 
-/** Copies `rect` of `from` so that its top-left corner lands on (x, y) of `onto`. Both must hold it whole. */
+/** Copies `rect` of `from` with its top-left corner to (x, y) of `onto`. Both must contain it entirely. */
 export function paste(onto: Pixels, from: Pixels, rect: Rect, x: number, y: number): void {
   const rowBytes = rect.w * 4;
   for (let row = 0; row < rect.h; row++) {
@@ -48,7 +48,7 @@ export function turnCounterClockwise(pixels: Pixels): Pixels {
   return out;
 }
 
-/** The picture as in a mirror standing beside it: left and right exchanged. */
+/** The picture mirrored left to right. */
 export function mirrored(pixels: Pixels): Pixels {
   const { width, height } = pixels;
   const out = clearPixels(width, height);
@@ -97,7 +97,7 @@ export function looksSame(a: Pixels, b: Pixels): boolean {
   return true;
 }
 
-/** One 32-bit word a pixel, sharing the bytes if they are aligned for it, else over a copy of them. */
+/** One 32-bit word per pixel, sharing the bytes if they are aligned, otherwise over a copy. */
 function words(bytes: Uint8Array): Uint32Array {
   const aligned = bytes.byteOffset % 4 === 0 ? bytes : bytes.slice();
   return new Uint32Array(aligned.buffer, aligned.byteOffset, aligned.byteLength >> 2);

@@ -2,10 +2,10 @@ import { scaledSide } from "../model";
 import { clearPixels, type Pixels } from "./pixels";
 
 /**
- * Scales a picture; pixel (x, y) covers x / scale ≤ … < (x + 1) / scale of the original, so that pictures of one
- * origin stay aligned. Whole factors repeat pixels exactly; others average what a pixel covers, colours weighted by alpha, so
- * that clear pixels lend no colour. With `crisp` these take the pixel that their middle lies in, so that no colour comes in that was not
- * there. A part of a pixel at the right or bottom becomes one of its own. Cost: O(pixels of both).
+ * Scales a picture; pixel (x, y) covers x / scale ≤ … < (x + 1) / scale of the original, so that pictures with one origin stay aligned.
+ * Whole factors repeat pixels exactly; others average the covered pixels, with colours weighted by alpha, so that transparent pixels add no
+ * colour. With `crisp` they take the pixel under the centre instead, so that no new colour appears. A partial pixel at the right or bottom
+ * becomes a whole one. Cost: O(pixels of both).
  */
 export function scaled(pixels: Pixels, scale: number, crisp = false): Pixels {
   if (scale === 1) return pixels;

@@ -1,6 +1,6 @@
 /**
- * Specks: a few drawn pixels alone, with nothing near them. Left by an eraser or a slipped pen, they make frames larger than what
- * is to be seen in them, and empty cells look used.
+ * Finds specks: a few drawn pixels with nothing near them. Left by an eraser or a slip of the pen, they enlarge frames invisibly and make
+ * empty cells look used.
  */
 import type { Px } from "../model";
 import { bitsSet, type Coverage, isDrawn } from "./coverage";
@@ -14,9 +14,8 @@ export interface Speck {
 }
 
 /**
- * Every pixel that belongs to a speck of at most `most` pixels, in reading order. Pixels that touch at a side or a corner hang
- * together; whatever lies within `APART` of a speck makes it none.
- * Cost: O(pixels / 32 + pixels in short runs × most).
+ * Every pixel of a speck of at most `most` pixels, in reading order. Pixels that touch at a side or a corner are connected; anything else
+ * within `APART` of a group means that it is no speck. Cost: O(pixels / 32 + pixels in short runs × most).
  */
 export function findSpecks(coverage: Coverage, most: number): Speck[] {
   const { width, height, bits } = coverage;

@@ -1,4 +1,4 @@
-/** Pixels as words of 32 bits, for comparing and hashing many at once. */
+/** Views pixels as 32-bit words, for comparing and hashing many at once. */
 import type { Pixels } from "./pixels";
 
 /** Whether a pixel's alpha is above 0, in a word as the machine reads it from R, G, B, A. */
@@ -8,7 +8,7 @@ export function isDrawnWord(word: number): boolean {
   return (word & ALPHA) !== 0;
 }
 
-/** A word for each pixel, row by row; 0 for all that is clear, whatever colour lies under it. Cost: a copy. */
+/** A word per pixel, row by row; 0 for every transparent pixel, whatever its colour. Cost: a copy. */
 export function wordsOf({ bytes, width, height }: Pixels): Uint32Array {
   const words = new Uint32Array(width * height);
   words.set(new Uint32Array(bytes.buffer, bytes.byteOffset, width * height));

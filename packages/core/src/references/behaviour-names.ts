@@ -1,9 +1,9 @@
 /** Walks every place in behaviours, parts, stages, drives and kinds of marks that refers to something by name. */
 import type { Behaviour, Condition, Drive, MarkKind, MarkName, Part, Project, Rule, Stage, Track } from "../model";
 
-/** What names have become; a name that is not to change comes back as it went in. Inputs and rules are those of the behaviour named second. */
+/** Maps old names to new ones; unchanged names are returned as given. Inputs and rules belong to the behaviour given second. */
 export interface NamesBecome {
-  /** A name that is played: an action's, else a clip's. */
+  /** A name that is played: an action's, or else a clip's. */
   readonly play?: (name: string) => string;
   readonly mark?: (name: MarkName) => MarkName;
   readonly behaviour?: (name: Behaviour["name"]) => Behaviour["name"];
@@ -14,7 +14,7 @@ export interface NamesBecome {
 
 const same = <Name extends string>(name: Name): Name => name;
 
-/** The project with all these names followed; the very lists and objects where nothing in them changed. */
+/** The project with all these names updated; unchanged lists and objects stay the same. */
 export function withNamesBecome(project: Project, become: NamesBecome): Project {
   const names = { play: same, mark: same, behaviour: same, stage: same, input: same, rule: same, ...become } as Required<NamesBecome>;
   const { behaviours, parts, stages, drives } = project;
@@ -115,7 +115,7 @@ function ofDrive(drive: Drive, names: Required<NamesBecome>): Drive {
   };
 }
 
-/** As `map`, but each one, and the list, as it was where its content did not change. */
+/** Like `map`, but items, and the list, stay the same object if their content did not change. */
 function kept<Each>(list: Each[], change: (each: Each) => Each): Each[] {
   const next = list.map((each) => {
     const changed = change(each);

@@ -10,14 +10,14 @@ import { withNamesBecome } from "./behaviour-names";
 export type ClipsBecome = ReadonlyMap<ClipName, readonly ClipName[]>;
 
 /**
- * The project with all references to clips following. What a delivery chooses follows to all that a clip has become, and keeps the name of
- * one that is gone, so that this can be seen. Facings show what their clip has become, the first where it was split; with `letGo` they are
- * let go instead, where what it has become looks another way.
+ * The project with all references to clips updated. A delivery's choice follows to everything that a clip has become, and keeps a removed
+ * name so that its absence is visible. Facings show what their clip has become, the first part if it was split; with `letGo` they are
+ * cleared instead if that has another facing.
  */
 export function withClipsBecome(project: Project, become: ClipsBecome, facings: "follow" | "letGo" = "follow"): Project {
   if (become.size === 0) return project;
   const followed = { ...project, ...clipsFollowed(project, become, facings === "letGo") };
-  // A rule that plays an action means that, whatever clips are called.
+  // A rule that plays an action means the action, whatever clips are named.
   const actions = new Set<string>(project.actions.map(({ name }) => name));
   return withNamesBecome(followed, { play: (name) => (actions.has(name) ? name : (become.get(name as ClipName)?.[0] ?? name)) });
 }
@@ -66,7 +66,7 @@ function choosing(delivery: Delivery, becomes: (name: string) => readonly string
     : { ...delivery, choice: { ...delivery.choice, names: next } };
 }
 
-/** As `map`, but the very list if nothing in it changed. */
+/** Like `map`, but returns the same list if nothing changed. */
 function mapped<Each>(list: Each[], change: (each: Each) => Each): Each[] {
   const next = list.map(change);
   return next.every((each, k) => each === list[k]) ? list : next;

@@ -13,7 +13,7 @@ interface Account {
   readonly rows: readonly Row[];
   /** Every step entered, in order of time; only if asked for. */
   readonly passed: readonly PassedStep[];
-  /** How it stood at each time asked for, in the order asked. */
+  /** The state at each requested time, in the order requested. */
   readonly states: readonly State[];
 }
 
@@ -22,7 +22,7 @@ export interface AccountOptions {
   readonly until?: Micros;
   /** Times at which the state is wanted. */
   readonly asked?: readonly Micros[];
-  /** Which clips' steps are told; absent: none. */
+  /** The clips whose steps are reported; absent for none. */
   readonly steps?: (clip: string) => boolean;
 }
 
@@ -61,7 +61,7 @@ export function accountOf(program: Program, track: Track, { until, asked = [], s
   return { rows, passed, states: asked.map((at) => states.get(at) ?? run.now) };
 }
 
-/** Infinity where there is no entry. */
+/** Infinity if there is no entry. */
 function timeOf(entry: TrackEntry | undefined): Micros {
   return entry ? microsFromMs(entry.at) : Number.POSITIVE_INFINITY;
 }

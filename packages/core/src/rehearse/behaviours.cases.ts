@@ -1,4 +1,7 @@
-/** What rules mean, case by case, as docs/formats/behaviours.md defines it; written by hand. Both the core and the player package are held to it. */
+/**
+ * The meaning of rules, case by case, as docs/formats/behaviours.md defines it; written by hand. Core and player package are both tested
+ * with it.
+ */
 import type { Input, Rule, Track } from "../model";
 
 export interface BehaviourCase {

@@ -15,7 +15,7 @@ export interface ComparedBar extends Bar {
   readonly same: boolean;
 }
 
-/** What shows when, up to `end`, in ms. What shows for no time at all (a rule that another one replaced at once) is left out. */
+/** What shows when, up to `end`, in ms. Rules replaced in the same instant are left out. */
 export function barsOf(rows: readonly AccountRow[], end: number): Bar[] {
   return rows.flatMap((row, k): Bar[] => {
     const to = Math.min(end, rows[k + 1]?.at ?? end);

@@ -9,7 +9,7 @@ export type Shows = Pick<Project, "clips" | "actions">;
 
 const timelines = new WeakMap<Clip, Timeline>();
 
-/** Clips are never changed in place, and those of thousands of steps are asked for again and again. */
+/** Clips are never changed in place, and those with thousands of steps are requested repeatedly. */
 function timelineOfClip(clip: Clip): Timeline {
   let timeline = timelines.get(clip);
   if (!timeline) {

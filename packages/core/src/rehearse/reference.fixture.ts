@@ -1,6 +1,6 @@
 /**
- * A second interpreter, written from docs/formats/behaviours.md alone and as slow as it likes: it looks at every millisecond whether that is an
- * instant. Shares nothing with `core/behave`; times must be whole milliseconds.
+ * A second interpreter, written from docs/formats/behaviours.md alone and without regard to speed: it checks every millisecond whether it
+ * is an instant. Shares nothing with `core/behave`; times must be whole milliseconds.
  */
 
 import type { Rules } from "../behave";

@@ -1,4 +1,4 @@
-/** Names what stands on the stage in a given state. */
+/** Names what shows on the stage in a given state. */
 import { ownTime, type Program, type State } from "../behave";
 import { type Clip, findFrame, frameName, type Project } from "../model";
 

@@ -1,4 +1,4 @@
-/** Clips and an action for tests of behaviours: what loops, what ends, what is as long as nothing else, and what turns. */
+/** Clips and an action for tests of behaviours: looping ones, ending ones, one of a unique length, and one with facings. */
 import type { Action, Clip, FrameRef, Project, Step } from "../model";
 import { emptyProject, PLAIN_LOOP } from "../model";
 

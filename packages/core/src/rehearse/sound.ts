@@ -4,8 +4,8 @@ import { type Behaviour, type Condition, entriesOf, orderedRecord, type Project,
 import { plays, type Shows } from "./program";
 
 /**
- * The behaviour without rules that are off, play what is not there, or ask for inputs or rules that are not there; and without these
- * rules' names elsewhere. The account of any track stays the same.
+ * The behaviour without rules that are off, play something missing, or use missing inputs or rules; and without these rules' names
+ * elsewhere. The account of any track stays the same.
  */
 export function soundBehaviour(shows: Shows, behaviour: Behaviour): Behaviour {
   let rules = behaviour.rules.filter(({ off, play }) => !off && plays(shows, play));
@@ -39,7 +39,7 @@ function naming(rule: Rule, { inputs }: Pick<Rules, "inputs">, rules: ReadonlySe
   };
 }
 
-/** The behaviours of a project that can go out with the clips and actions of `delivered`: all that they play is among these. */
+/** The behaviours that can be delivered with the clips and actions of `delivered`: everything they play is among these. */
 export function deliverableBehaviours(project: Project, delivered: Shows): Behaviour[] {
   return (project.behaviours ?? []).flatMap((behaviour) => {
     const sound = soundBehaviour(project, behaviour);

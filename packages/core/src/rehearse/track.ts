@@ -19,12 +19,12 @@ export function checkedTrack(content: unknown, { inputs }: Pick<Rules, "inputs">
   let before = 0;
   for (const [k, entry] of parsed.data.entries()) {
     const place = `${where}, entry ${k}`;
-    if (entry.at < before) throw badTrack(place, `It is at ${entry.at} ms, before the entry ahead of it at ${before} ms.`);
+    if (entry.at < before) throw badTrack(place, `It is at ${entry.at} ms, but the entry before it is at ${before} ms.`);
     before = entry.at;
     for (const [name, kinds] of askedOf(entry)) {
       const input = inputs.find((each) => each.name === name);
       if (!input) throw badTrack(place, `The behaviour has no input "${name}". ${listed(inputs.map((each) => each.name))}`);
-      if (!kinds.includes(input.kind)) throw badTrack(place, `"${name}" is a ${input.kind}, so this cannot be given to it.`);
+      if (!kinds.includes(input.kind)) throw badTrack(place, `"${name}" is a ${input.kind}, so it cannot take this.`);
     }
   }
   return parsed.data;
@@ -43,5 +43,5 @@ function listed(names: readonly string[]): string {
 }
 
 function badTrack(where: string, what: string): CaravanError {
-  return new CaravanError("bad-track", where, what, "Correct the track, or record it anew at Rehearse.");
+  return new CaravanError("bad-track", where, what, "Correct the track, or record it again at Rehearse.");
 }

@@ -1,12 +1,12 @@
-/** Says rules in plain words, for tables, findings and screen readers. */
+/** Writes rules in plain words, for tables, findings and screen readers. */
 import { type AccountRow, type Condition, entriesOf, type Input, type Rule } from "../model";
 
-/** A list as it is said: "a", "a or b", "a, b or c". */
+/** A list in words: "a", "a or b", "a, b or c". */
 function listed(names: readonly string[], last: "and" | "or"): string {
   return names.length < 2 ? (names[0] ?? "") : `${names.slice(0, -1).join(", ")} ${last} ${names.at(-1)}`;
 }
 
-/** A time as people say it: seconds from one on, else ms. */
+/** A time in words: seconds from one up, otherwise ms. */
 export function timeInWords(ms: number): string {
   return ms >= 1000 ? `${ms / 1000} s` : `${ms} ms`;
 }
@@ -29,7 +29,7 @@ export function conditionInWords(condition: Condition): string {
   return `${input} is ${listed(parts, "and")}`;
 }
 
-/** When a rule shows: "always" where nothing is asked. */
+/** When a rule shows: "always" without conditions. */
 export function whenInWords({ when }: Pick<Rule, "when">): string {
   return when.length === 0 ? "always" : listed(when.map(conditionInWords), "and");
 }
@@ -39,12 +39,12 @@ export function keepInWords({ keep = "while" }: Pick<Rule, "keep">): string {
   return keep === "whole" ? "its whole length" : timeInWords(keep);
 }
 
-/** What happens besides: what may cut it, what follows, what is set. */
+/** Further effects: what may cut it, what follows, what it sets. */
 export function restInWords({ cutBy, again, then: next, set, phase, turns }: Rule): string {
   const parts = [
     ...(cutBy?.length ? [`${listed(cutBy, "or")} may cut it`] : []),
     ...(again ? ["may start again"] : []),
-    ...(phase === "carry" ? ["carries on in step"] : []),
+    ...(phase === "carry" ? ["continues in step"] : []),
     ...(turns === false ? ["keeps its facing"] : []),
     ...entriesOf(set ?? {}).map(([name, value]) => `${name} ${value ? "on" : "off"}`),
     ...(next === undefined ? [] : [`then ${next}`]),
@@ -73,9 +73,9 @@ export function inputInWords(input: Input): string {
 
 const WHY: Readonly<Record<AccountRow["why"], string>> = {
   input: "an input",
-  over: "what was kept or played is over",
+  over: "what was kept or played has ended",
   then: "it follows",
-  time: "its time has come",
+  time: "its time has elapsed",
   start: "at the start",
 };
 

@@ -1,8 +1,8 @@
 /**
  * Finds numbered stills among files: `walk_1.png … walk_12.png`, padded or not, whichever part of the name holds the number.
  *
- * Any run of digits in a name may be the number; for each file it is the one that most other files of its folder differ in, the later one
- * if two are alike. So `v2_walk_03_fine` and `03 walk` both count by what counts. Holds: every file is in one series or alone. Cost:
+ * Any run of digits in a name may be the number; for each file it is the one in which most other files of its folder differ, the later one
+ * if two are equal. So `v2_walk_03_fine` and `03 walk` are both numbered correctly. Holds: every file is in one series or alone. Cost:
  * O(names × numbers in a name).
  */
 import { naturalOrder } from "../model";
@@ -42,7 +42,7 @@ export function findSeries<File>(files: readonly File[], nameOf: (file: File) =>
   const groups = new Map<string, { file: File; split: Split }[]>();
   const single: File[] = [];
   files.forEach((file, k) => {
-    // Later runs first, so that they win among equals.
+    // Later runs first, so that they win ties.
     const best = (splits[k] as Split[]).toReversed().reduce<Split | null>((most, split) => {
       const size = (each: Split) => (sizes.get(each.key) as Set<number>).size;
       return !most || size(split) > size(most) ? split : most;
@@ -61,7 +61,7 @@ export function findSeries<File>(files: readonly File[], nameOf: (file: File) =>
   };
 }
 
-/** Every way to take one run of digits of a name for its number. */
+/** Every way to use one run of digits of a name as its number. */
 function splitsOf(path: string): Split[] {
   const slash = path.lastIndexOf("/");
   const folder = path.slice(0, slash + 1);
@@ -91,7 +91,7 @@ function seriesOf<File>(group: readonly { file: File; split: Split }[], nameOf: 
   const first = members[0]?.number ?? 0;
   const last = members.at(-1)?.number ?? 0;
   const missing: number[] = [];
-  // Numbers such as dates leave gaps that mean nothing; more than this nobody would read.
+  // Numbers such as dates leave meaningless gaps; nobody would read more than this.
   for (let number = first + 1; number < last && missing.length < 1000; number++) if (!has.has(number)) missing.push(number);
   return { name: (ordered[0] as { split: Split }).split.name, members, missing, doubles };
 }

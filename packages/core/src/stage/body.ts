@@ -18,8 +18,8 @@ const NOBODY = bodyOfArea({ x: -4, y: -16, w: 8, h: 16 });
 const bodies = new WeakMap<object, Map<string, Body>>();
 
 /**
- * The body of a frame. A frame without any of the kind has the lower middle of itself, so that nothing falls through the ground for one step;
- * so has every frame where `kind` is null.
+ * The colliding body of a frame. A frame without marks of the kind uses its own bottom centre, so that nothing falls through the ground for
+ * one step; so does every frame if `kind` is null.
  */
 export function bodyOf(project: Project, frame: FrameRef | null, mirror: boolean, kind: MarkName | null): Body {
   const marked = frame === null ? null : markedOf(project, frame);
@@ -60,13 +60,13 @@ export function bodyMeets({ area, shapes }: Body, at: FramePoint, other: Area): 
   return shapes.some((shape) => shapesMeet(shape, target));
 }
 
-/** How far down the body reaches between two places across, from its origin; null where nothing of it is there. */
+/** How far down the body reaches within a horizontal interval, from its origin; null if none of it is there. */
 export function lowestBetween({ shapes }: Body, left: number, right: number): number | null {
   const ys = shapes.flatMap((shape) => partBetween(shape, "x", left, right).map(({ y }) => y));
   return ys.length === 0 ? null : Math.max(...ys);
 }
 
-/** What of the body lies at most `tall` px above its lowest point: the rectangle around it. */
+/** The rectangle around the part of the body at most `tall` px above its lowest point. */
 export function feetOf({ area, shapes }: Body, tall: number): Area {
   const low = area.y + area.h;
   return areaAround(shapes.flatMap((shape) => partBetween(shape, "y", low - Math.min(area.h, tall), low)));

@@ -39,7 +39,7 @@ export function startOf({ program }: Setting, effect: Effect, at: FramePoint, fa
 /** What an effect shows at a time, and where. */
 export function effectAt({ clips }: Pick<Setting, "clips">, { cast, born, x, y, vx, vy }: Playing, at: Micros): Standing | null {
   const gone = (at - born) / 1_000_000;
-  // One that flies on longer than its clip lasts goes on showing it.
+  // An effect that flies longer than its clip lasts keeps showing it.
   const { end, firstPass } = cast.timeline;
   const time = at - born < end || end === Number.POSITIVE_INFINITY ? at - born : (at - born) % Math.max(1, firstPass);
   const { step } = cast.timeline.shownAt(time);
@@ -49,7 +49,7 @@ export function effectAt({ clips }: Pick<Setting, "clips">, { cast, born, x, y, 
 
 const NONE: Playing[] = [];
 
-/** Effects that events of what stands about start, in the time after `from` and up to `until`. */
+/** Effects started by events of the extras, after `from` and up to `until`. */
 export function spitting(setting: Setting, from: Micros, until: Micros): Playing[] {
   const { project, program, stage } = setting;
   if (stage.effects.length === 0) return NONE;
@@ -70,7 +70,7 @@ export function spitting(setting: Setting, from: Micros, until: Micros): Playing
   });
 }
 
-/** What stands about on a stage at a time. */
+/** The extras of a stage at a time. */
 export function extraAt({ clips, program }: Setting, { play, facing, x, y }: Stage["extras"][number], at: Micros): Standing | null {
   const cast = program.cast(play, facing);
   if (!cast) return null;

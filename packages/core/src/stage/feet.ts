@@ -1,9 +1,9 @@
 /**
- * Feet against ground: how far planted feet slide while a figure walks, and the speed at which they would not.
+ * Measures how far planted feet slide while a figure walks, and the speed at which they would not.
  *
- * A foot is where the figure's lower edge comes down furthest; it is planted while its line stays the same. Step after step it then goes
- * backward in the frame as fast as the figure goes forward over the ground; the difference is its slide. Units: px and px a second; x to the right
- * from the frame's origin.
+ * A foot is where the figure's lower edge comes down furthest; it is planted while its line stays the same. From step to step it should
+ * move backward in the frame as fast as the figure moves forward over the ground; the difference is its slide. Units: px and px per second;
+ * x to the right from the frame's origin.
  */
 
 import type { Drawn } from "../art";
@@ -12,14 +12,14 @@ import { type Coverage, cropCoverage, isDrawn, turnedCoverage } from "../raster"
 
 /** A frame as far as its feet go. */
 export interface FootFrame {
-  /** What is drawn in it, upright and at its scale. */
+  /** Its drawing, upright and scaled. */
   readonly coverage: Coverage;
   /** Its origin in it. */
   readonly origin: { readonly x: number; readonly y: number };
   readonly duration: Micros;
 }
 
-/** A frame as it is drawn on its picture, with its origin in untrimmed pixels. */
+/** A frame as drawn on its picture, with its origin in untrimmed pixels. */
 export function footFrame({ coverage, frame }: Drawn, origin: { readonly x: number; readonly y: number }, duration: Micros): FootFrame {
   const stored = cropCoverage(coverage, frame.rect);
   const upright = frame.turned ? turnedCoverage(stored, frame.turned === "counter" ? "clockwise" : "counter") : stored;
@@ -27,11 +27,11 @@ export function footFrame({ coverage, frame }: Drawn, origin: { readonly x: numb
   return { coverage: upright, origin: { x: origin.x - x, y: origin.y - y }, duration };
 }
 
-/** A foot is this much lower than what is beside it, in px. */
+/** A foot is this much lower than its surroundings, in px. */
 const STEP = 2;
-/** A planted foot may seem to rise or sink so much from one step to the next, in px: soles are not quite level. */
+/** A planted foot may seem to rise or sink by this much per step, in px: soles are not quite level. */
 const LEVEL = 1;
-/** No foot goes further between two steps than this part of the figure's width. */
+/** No foot moves further between two steps than this fraction of the figure's width. */
 const STRIDE = 0.6;
 /** Feet are in the lowest part of the figure. */
 const LOWEST_PART = 0.3;
@@ -59,7 +59,7 @@ export function feetOf(frames: readonly FootFrame[]): Feet {
   };
 }
 
-/** Where the figure's lower edge comes down furthest: each place that is lower than what is beside it. */
+/** Local minima of the figure's lower edge: each place that is lower than its surroundings. */
 function contactsIn({ coverage, origin }: FootFrame): Contact[] {
   const low = Array.from({ length: coverage.width }, (_, x) => lowestIn(coverage, x));
   const lowest = Math.max(...low);
@@ -72,7 +72,7 @@ function contactsIn({ coverage, origin }: FootFrame): Contact[] {
     while (right < low.length && low[right] === y) right++;
     const isFoot = y >= least && risesBeside(low, x - 1, -1, y) && risesBeside(low, right, 1, y);
     if (isFoot) {
-      // The sole is what lies within a pixel of its lowest line.
+      // The sole is everything within a pixel of its lowest line.
       let [from, to] = [x, right];
       while (from > 0 && (low[from - 1] as number) >= y - 1) from--;
       while (to < low.length && (low[to] as number) >= y - 1) to++;
@@ -88,7 +88,7 @@ function lowestIn(coverage: Coverage, x: number): number {
   return -1;
 }
 
-/** Whether the lower edge goes up by a step before it comes down further. */
+/** Whether the lower edge rises by a step before it comes down further. */
 function risesBeside(low: readonly number[], from: number, way: 1 | -1, y: number): boolean {
   for (let x = from; x >= 0 && x < low.length; x += way) {
     if ((low[x] as number) > y) return false;
@@ -105,14 +105,14 @@ function movesAfter({ contacts, reach }: Feet, step: number): number[] {
     .filter((move) => Math.abs(move) <= reach);
 }
 
-/** By its middle, or by whichever edge moved as one would if the other is hidden or rolls off. */
+/** By its centre, or by whichever edge moved accordingly if the other is hidden or rolls off. */
 function moveOf(here: Contact, there: Contact): number {
   return there.middle - here.middle;
 }
 
 /**
- * How far the planted foot slides over the ground from each step to the next, in px, at a speed that goes where the figure looks: along +x, or
- * along −x where it is drawn so. Null where no foot stays on the ground. Of two feet the one that slides less is the planted one.
+ * How far the planted foot slides over the ground from each step to the next, in px, at a speed in the figure's direction: along +x, or −x
+ * if it is drawn facing that way. Null if no foot stays on the ground. Of two feet the one that slides less is the planted one.
  */
 export function slides(feet: Feet, speed: number): (number | null)[] {
   return feet.contacts.map((_, step) => {
@@ -128,13 +128,13 @@ export function worstSlide(feet: Feet, speed: number): number {
   return Math.max(0, ...slides(feet, speed).map((each) => Math.abs(each ?? 0)));
 }
 
-/** Slower than this nobody walks, faster nobody walks either. In px a second. */
+/** Nobody walks slower or faster than this. In px per second. */
 const SLOWEST = 4;
 const FASTEST = 600;
 
 /**
- * The walking speed at which planted feet slide least, in whole px a second, with its worst slide; null where they never move back. The sum of
- * slides decides, so that one frame drawn badly does not. Above 0 along +x, below 0 along −x.
+ * The walking speed with the least sliding of planted feet, in whole px per second, with its worst slide; null if feet never move back. The
+ * sum of slides decides, so that one badly drawn frame does not. Positive along +x, negative along −x.
  */
 export function steadySpeed(feet: Feet): { readonly speed: number; readonly worst: number } | null {
   const moving = feet.contacts.some((_, step) => movesAfter(feet, step).some((move) => Math.abs(move) >= 1));
@@ -153,6 +153,6 @@ export function steadySpeed(feet: Feet): { readonly speed: number; readonly wors
   return { speed: near.speed, worst: near.worst };
 }
 
-/** What counts as fitting as well, in px²; and within how many px a second the best of them is looked for. */
+/** The tolerance for an equally good fit, in px², and the range in px per second in which the best is searched. */
 const ABOUT = 0.25;
 const NEARBY = 8;

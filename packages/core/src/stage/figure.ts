@@ -19,7 +19,7 @@ import { convexParts } from "../outline";
 import { type PlacedPart, placedParts } from "../parts";
 import { type Shape, shapeOfArea } from "./shapes";
 
-/** What stands somewhere: a frame with its origin at a place of the world. */
+/** A placed figure: a frame with its origin at a place in the world. */
 export interface Standing {
   readonly frame: FrameRef;
   readonly mirror: boolean;
@@ -27,12 +27,12 @@ export interface Standing {
   readonly y: number;
 }
 
-/** A frame's marks as they are asked for at every step of the world, found once for each project. */
+/** A frame's marks, queried at every step of the world and cached per project. */
 export interface Marked {
   readonly origin: FramePoint;
   readonly size: Size;
   readonly marks: FrameMarks | undefined;
-  /** The convex parts of all that is marked, by kind, from the origin. */
+  /** The convex parts of all marks, by kind, relative to the origin. */
   readonly parts: Map<MarkName, readonly Shape[]>;
 }
 
@@ -89,7 +89,7 @@ export function outlinesOf(project: Project, { frame, mirror, x, y }: Standing, 
   );
 }
 
-/** All that is marked of a kind, boxes and outlines, in the world, in convex parts. */
+/** All marks of a kind, boxes and outlines, in the world, as convex parts. */
 export function shapesOf(project: Project, { frame, mirror, x, y }: Standing, kind: MarkName): Shape[] {
   const marked = markedOf(project, frame);
   if (!marked) return [];
@@ -120,7 +120,7 @@ function placed({ x: left, y: top, w, h }: Box, origin: FramePoint, mirror: bool
   return { x: x + across, y: y + top - origin.y, w, h };
 }
 
-/** The frame and mirror of what a running behaviour shows; null where nothing is to be drawn. `clips` are the project's by name. */
+/** The frame and mirroring that a running behaviour shows; null if nothing shows. `clips` are the project's by name. */
 export function frameOfState(clips: ReadonlyMap<string, Clip>, state: State): { frame: FrameRef; mirror: boolean } | null {
   const { current } = state;
   if (!current) return null;

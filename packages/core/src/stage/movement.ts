@@ -1,8 +1,8 @@
 /**
- * How a figure moves in one step of the world: held ways to go become speed, speed a new place, and what is solid stops it.
+ * Moves a figure by one step of the world: held directions become speed, speed a new place, and solid things stop it.
  *
- * Units: px, px a second; y down. Euler's method in steps of 1/240 s: first the place by the speed that it had, then the speed by its keys, so that a
- * key held for a second at 60 px/s moves it by 60 px. Equal input, equal movement.
+ * Units: px, px per second; y down. Euler's method in steps of 1/240 s: first the place from the current speed, then the speed from the
+ * keys, so that a key held for a second at 60 px/s moves it by 60 px. Equal input, equal movement.
  */
 
 import { angleOf, facingToward } from "../facing";
@@ -24,20 +24,18 @@ export interface Moving {
   readonly grounded: boolean;
 }
 
-/** What is held now, and whether going up began at this step. */
+/** What is held now, and whether "up" was pressed at this step. */
 export interface Held {
   readonly goings: ReadonlySet<Going>;
   readonly jumps: boolean;
 }
 
-/**
- * The figure after one step: it has gone on at the speed that it had, and has the speed that its keys give it now. `body` is what of it collides.
- */
+/** The figure after one step: moved at its earlier speed, with the speed that its keys give it now. `body` is its colliding part. */
 export function stepped(stage: Stage, moving: Moving, held: Held, body: Body): Moving {
   return stage.view === "side" ? steppedAside(stage, moving, held, body) : steppedAbove(stage, moving, held, body);
 }
 
-/** How much of a figure counts as its feet, seen from above, in px. */
+/** The height of a figure's feet, seen from above, in px. */
 const FEET = 6;
 
 /** How far apart still counts as touching, in px: what rounding leaves over. */
@@ -70,9 +68,9 @@ function steppedAside({ movement, world, platforms, ground }: Stage, before: Mov
 
 function steppedAbove({ movement, world, platforms, ground }: Stage, before: Moving, { goings }: Held, body: Body): Moving {
   let { x, y } = before;
-  // Way by way, so that it slides along what stops it.
+  // Axis by axis, so that it slides along obstacles.
   const { area } = body;
-  // Only where the figure stands is stopped: its head may pass before a wall.
+  // Only its feet collide: its head may pass in front of a wall.
   const feet = feetOf(body, FEET);
   const free = (at: FramePoint) => !platforms.some((each) => meet(moved(feet, at), each));
   const nextX = within(x + before.vx * DT, -area.x, world.w - area.x - area.w);
@@ -90,7 +88,7 @@ function steppedAbove({ movement, world, platforms, ground }: Stage, before: Mov
   return { x, y, vx, vy, facing: angle === null ? before.facing : facingToward(angle, 8, before.facing), grounded: true };
 }
 
-/** A speed on its way to another, at most so much faster or slower a second; at once where the rate is 0. */
+/** A speed approaching another, by at most this much per second; at once if the rate is 0. */
 function toward(now: number, wanted: number, rate: number): number {
   if (rate === 0) return wanted;
   const most = rate * DT;

@@ -25,7 +25,7 @@ const ARROWS: Stage["keys"] = [
 
 /** Slower than this is standing, in px a second. */
 const STANDS = 4;
-/** How long a press waits while something else is kept, in ms: about as long as a hand is early. */
+/** How long a press waits while something else is kept, in ms: about as early as a hand presses. */
 const PATIENCE = 120;
 
 export interface Proposal {
@@ -33,7 +33,7 @@ export interface Proposal {
   readonly stage: Stage;
 }
 
-/** What the roles make: acts above moving, moving above standing. Names are taken from what plays. */
+/** The behaviour made from the roles: acts above moving, moving above standing. Names come from what plays. */
 export function proposed(project: Project, roles: Roles, name: string): Proposal {
   const inputs: Input[] = [];
   const rules: Rule[] = [];
@@ -44,7 +44,7 @@ export function proposed(project: Project, roles: Roles, name: string): Proposal
     taken.add(name);
     return name;
   };
-  // An act may be called as what the stage tells.
+  // An act may have the name of a stage input.
   const inputName = (wanted: string) => freeName(wanted, new Set(acts), " ");
   for (const act of acts) {
     inputs.push({ name: act, kind: "button", bufferMs: PATIENCE });
@@ -79,7 +79,7 @@ export function proposed(project: Project, roles: Roles, name: string): Proposal
   };
 }
 
-/** How tall what is played is, in px: its first frame. */
+/** The height of what plays, in px: its first frame. */
 function heightOf(project: Project, name: string | null): number {
   const ref = playables(project).find((each) => each.name === name)?.clips[0]?.steps[0]?.frame;
   const found = ref && findFrame(project, ref);

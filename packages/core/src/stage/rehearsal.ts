@@ -1,8 +1,8 @@
 /**
- * A rehearsal: keys that are held -> a figure that moves -> inputs -> rules -> what shows, in steps of 1/240 s.
+ * Runs a rehearsal: held keys -> a moving figure -> inputs -> rules -> what shows, in steps of 1/240 s.
  *
- * Deterministic: the same project, stage and keys give the same rehearsal, whatever the display does. A rehearsal is never changed in place, so
- * any moment of it can be kept and gone on from. Cost: some microseconds a step, and what its zones, effects and boxes cost.
+ * Deterministic: the same project, stage and keys give the same rehearsal on any display. A rehearsal is never changed in place, so any
+ * moment of it can be kept and continued. Cost: some microseconds per step, and that of its zones, effects and boxes.
  */
 import { type Current, entriesUntil, type Given, type Row, type Run, runFromStart, runGiven, runUntil } from "../behave";
 import type { Effect, Facing, FramePoint, Going, KeyMoment, Micros, Stage, TrackEntry } from "../model";
@@ -20,7 +20,7 @@ export interface Heard {
 }
 
 export interface Rehearsal {
-  /** How many steps of the world have been taken. */
+  /** The number of steps of the world taken. */
   readonly steps: number;
   readonly moving: Moving;
   readonly run: Run;
@@ -31,7 +31,7 @@ export interface Rehearsal {
   readonly worked: ReadonlySet<string>;
   /** Pairs of boxes that touch now, by place in the stage's list. */
   readonly touching: ReadonlySet<number>;
-  /** What was last told to the inputs that the movement feeds. */
+  /** The last values given to the inputs that the movement feeds. */
   readonly fed: Readonly<Record<string, boolean | number>>;
   readonly facing: Facing;
   /** Buttons that a zone or a hit pressed at the step before, and that go up now. */
@@ -72,12 +72,12 @@ export function rehearsalAtStart({ stage, program }: Setting): Rehearsal {
 
 const NOTHING_HELD = new Set<Going>();
 
-/** One step further. `keys` are what goes down or up at it. What happens is added to the log. */
+/** Advances by one step. `keys` are the changes at it. Events are added to the log. */
 export function rehearsed(setting: Setting, before: Rehearsal, keys: readonly KeyMoment[], log: Log): Rehearsal {
   const { project, stage, program } = setting;
   const at = timeOfStep(before.steps);
   const given: Given[] = before.toRelease.map((release) => ({ release }));
-  // Steps at which nothing goes down or up share what is held.
+  // Steps without key changes share the list of held keys.
   const held = keys.length === 0 ? NOTHING_HELD : new Set(before.goings);
   const goings = keys.length === 0 ? before.goings : held;
   let jumps = false;
@@ -227,7 +227,7 @@ function hitsOf(setting: Setting, at: Micros, figure: Standing | null, playing: 
   return touching;
 }
 
-/** Steps from wherever it stands until a time, with the keys of a drive in order of time. */
+/** Steps from the current state until a time, with the keys of a drive in order of time. */
 export function rehearsedUntil(setting: Setting, from: Rehearsal, keys: readonly KeyMoment[], until: Micros, log: Log): Rehearsal {
   let rehearsal = from;
   // What came after the last step belongs to the next one.

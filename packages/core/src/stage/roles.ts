@@ -7,7 +7,7 @@ export interface Roles {
   readonly move: string | null;
   readonly jump: string | null;
   readonly fall: string | null;
-  /** What is played when a key is pressed. */
+  /** What plays when a key is pressed. */
   readonly acts: readonly string[];
 }
 
@@ -64,13 +64,13 @@ function isCalled(name: string, role: keyof typeof WORDS): boolean {
 }
 
 /**
- * The likeliest part of each. Names decide; where they say nothing, what loops with the most steps moves, what loops most slowly stands, and
- * what plays once is an act. Nothing is given two parts.
+ * The likeliest role of each. Names decide; otherwise, what loops with the most steps moves, what loops most slowly stands, and what plays
+ * once is an act. Nothing gets two roles.
  */
 export function guessedRoles(project: Project): Roles {
   const all = playables(project);
   const most = Math.max(0, ...all.map(({ facings }) => facings));
-  // A character's main actions have its facings; props beside it have one.
+  // A character's main actions have its facings; props have one.
   const fullest = all.filter(({ facings }) => facings === most);
   const taken = new Set<string>();
   const take = (found: Playable | undefined): string | null => {

@@ -8,12 +8,12 @@ export interface Setting {
   readonly project: Project;
   readonly stage: Stage;
   readonly program: Program;
-  /** The project's clips by name, and those whose steps have events: they are asked for at every step. */
+  /** The project's clips by name, and those with events: queried at every step. */
   readonly clips: ReadonlyMap<string, Clip>;
   readonly loud: ReadonlySet<string>;
 }
 
-/** Null where the stage's behaviour is not in the project. */
+/** Null if the stage's behaviour is not in the project. */
 export function settingOf(project: Project, stage: Stage): Setting | null {
   const behaviour = project.behaviours?.find(({ name }) => name === stage.behaviour);
   if (!behaviour) return null;

@@ -1,4 +1,4 @@
-/** Shapes in the world, and tests whether two of them meet. All are convex; others are given as convex parts. */
+/** Shapes in the world, and tests for whether two of them meet. All are convex; others are given as convex parts. */
 import type { Area, FramePoint } from "../model";
 
 /** Corners in order, in either direction. */

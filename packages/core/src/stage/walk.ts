@@ -5,7 +5,7 @@ import { type Feet, feetOf, footFrame, steadySpeed } from "./feet";
 
 export interface Walk {
   readonly feet: Feet;
-  /** In px a second, above 0 where it goes along +x; null where no foot ever goes back. */
+  /** In px per second, positive along +x; null if no foot ever moves back. */
   readonly steady: { readonly speed: number; readonly worst: number } | null;
 }
 
@@ -18,8 +18,8 @@ export interface WalkingClip {
 const SIDEWAYS: readonly Facing[] = ["e", "w"];
 
 /**
- * What a stage's behaviour plays to the side where the rule asks for the speed that the stage feeds. Null where there is no such rule, or where
- * a frame of its clip is gone.
+ * What a stage's behaviour plays sideways when the rule's speed input is fed. Null without such a rule, or with a missing frame in its
+ * clip.
  */
 export function walkingClip(project: Project, stage: Stage): WalkingClip | null {
   const behaviour = project.behaviours?.find(({ name }) => name === stage.behaviour);
@@ -33,7 +33,7 @@ export function walkingClip(project: Project, stage: Stage): WalkingClip | null 
   return clip && placed.length > 0 && placed.length === clip.steps.length ? { clip, placed } : null;
 }
 
-/** All that a walk's feet depend on, as a text: what was seen of one holds for as long as this stays the same. */
+/** Everything that a walk's feet depend on, as a text: cached results are valid while it stays the same. */
 export function walkKey(stock: Stock, { clip, placed }: WalkingClip): string {
   return JSON.stringify(
     placed.map(({ source, frame }, step) => [
@@ -48,7 +48,7 @@ export function walkKey(stock: Stock, { clip, placed }: WalkingClip): string {
   );
 }
 
-/** The feet of a walk from what is drawn in the frames of its steps. Cost: about 1,200 speeds × steps. */
+/** The feet of a walk, from the drawings of its steps. Cost: about 1,200 speeds × steps. */
 export function walkOf({ clip, placed }: WalkingClip, drawn: readonly Drawn[]): Walk {
   const feet = feetOf(
     drawn.map((each, step) => {

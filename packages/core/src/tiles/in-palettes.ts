@@ -1,4 +1,6 @@
-/** Tiles of machines on which each wears one palette: which it is, and what the tile is in the colours that the palette stands for. */
+/**
+ * Handles tiles for machines on which each tile uses one palette: finds the palette, and the tile in the colours that the palette replaces.
+ */
 import type { Palette, Px, Size } from "../model";
 import { type Recolouring, recoloured, recolouringOf } from "../palette";
 import { crop, looksSame, type Pixels, paste, rgbOf } from "../raster";
@@ -15,17 +17,17 @@ export interface PaletteUse {
 }
 
 export interface InPalettes {
-  /** The same pictures; where a tile wears a palette that stands for another, it is in that one's colours. */
+  /** The same pictures, with each tile that wears a replacing palette in the replaced colours. */
   readonly pictures: readonly NamedPixels[];
-  /** The palette that the tile at a place wears; null for none, and where nothing is drawn. */
+  /** The palette of the tile at a place; null for none, and for an empty tile. */
   readonly wornAt: (picture: number, x: Px, y: Px) => string | null;
   readonly use: readonly PaletteUse[];
 }
 
 /**
- * Pictures are parted from their top-left corner. A tile wears the first palette that has all its colours: those that are drawn in before those
- * that stand for others. One that could not be turned into the other colours and back stays as it is, and wears none. Alpha is kept.
- * Cost: O(pixels + tiles × palettes × colours of a tile).
+ * Splits pictures from their top-left corner. A tile uses the first palette with all its colours: palettes to draw in before those that
+ * replace others. A tile that could not be converted and restored exactly stays as it is, without a palette. Alpha is kept. Cost: O(pixels
+ * + tiles × palettes × colours of a tile).
  */
 export function inPalettes(pictures: readonly NamedPixels[], tile: Size, palettes: readonly Palette[]): InPalettes {
   const wardrobe = wardrobeOf(palettes);
@@ -67,7 +69,7 @@ export function worn(pixels: Pixels, palettes: readonly Palette[], palette: stri
 interface Dress {
   readonly name: string;
   readonly colours: ReadonlySet<number>;
-  /** Into the colours that it stands for, and back; null for one that is drawn in. */
+  /** Converts to the replaced colours, and back; null for a palette to draw in. */
   readonly ways: readonly [into: Recolouring, back: Recolouring] | null;
 }
 

@@ -1,4 +1,4 @@
-/** Finds tiles that nearly agree and could be one. */
+/** Finds near-duplicate tiles that could be one. */
 import type { Flip } from "../model";
 import type { Pixels } from "../raster";
 
@@ -15,8 +15,8 @@ export interface NearPair {
 const FLIPS: readonly (Flip | undefined)[] = [undefined, "across", "down", "both"];
 
 /**
- * Pairs of tiles of one size that differ in at most so many pixels, the most alike first; clear pixels are all alike. Cost: O(tiles² × pixels of a
- * tile) at worst, most pairs being given up after a few pixels.
+ * Pairs of tiles of one size that differ in at most this many pixels, the most similar first; all transparent pixels are equal. Cost:
+ * O(tiles² × pixels of a tile) at worst; most pairs are rejected after a few pixels.
  */
 export function nearTiles(tiles: readonly Pixels[], most: number): NearPair[] {
   const words = tiles.map(({ bytes }) => {

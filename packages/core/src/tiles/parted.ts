@@ -13,7 +13,7 @@ export interface Part {
   readonly h: Px;
 }
 
-/** Where a part lies on a frame. */
+/** The position of a part on a frame. */
 export interface Laid {
   readonly part: number;
   readonly x: Px;
@@ -23,7 +23,7 @@ export interface Laid {
 
 export interface Parted {
   readonly parts: readonly Part[];
-  /** For each frame what lies on it; what is clear is left out. */
+  /** The parts of each frame, without empty ones. */
   readonly frames: readonly (readonly Laid[])[];
 }
 

@@ -1,8 +1,8 @@
 /**
- * What a machine with few tiles would need: pictures parted into tiles from their top-left corner, filled up with clear pixels at right and
- * bottom. Clear tiles do not count; tiles that are each other's flip are one unless told otherwise.
+ * Counts what a machine with few tiles needs: pictures split into tiles from their top-left corner, padded with transparent pixels at right
+ * and bottom. Transparent tiles are not counted; flipped tiles count as one unless asked otherwise.
  *
- * A tile is found by a hash that weighs alike what a flip exchanges, so that all its flips have the same one, and then compared to the pixel.
+ * A hash that is the same for all flips of a tile finds candidates, which are then compared pixel by pixel.
  */
 import type { Flip, Px, Size } from "../model";
 import type { Pixels } from "../raster";
@@ -12,7 +12,7 @@ export interface NamedPixels {
   readonly pixels: Pixels;
 }
 
-/** A tile that is not clear, where it lies. */
+/** A non-empty tile and its position. */
 export interface PlacedTile {
   /** Of the picture, in the order given. */
   readonly frame: number;
@@ -67,11 +67,11 @@ class Counting {
   colours = 0;
   /** The distinct tiles one behind the other; twice as long whenever it is full. */
   private kept = new Int32Array(1 << 14);
-  /** Distinct tiles by their hashes, each one more than its number, 0 for none: what finds its place taken goes to the next. */
+  /** Distinct tiles by hash, each stored as its number + 1, 0 for none; collisions go to the next slot. */
   private slots = new Int32Array(1 << 12);
   private hashes = new Int32Array(1 << 11);
   private readonly here: Int32Array;
-  /** For each flip, where each place of the tile goes. */
+  /** For each flip, the new index of each pixel of the tile. */
   private readonly turned: readonly Uint32Array[];
   /** Of columns, then of rows; those of two that a flip exchanges are equal. */
   private readonly weights: readonly [Int32Array, Int32Array];

@@ -1,10 +1,9 @@
 /**
  * Computes the difference between two documents, small enough to store for every undo step.
  *
- * Edits share what they do not touch, so parts that are the same object are skipped unread: the cost follows the size of the change, not
- * of the document. A list that changed is told as one replaced run between what stays at its head and its tail. Holds:
- * `applyChanges(before, differenceBetween(before, after))` is deeply equal to `after`, the order of keys included, so that what is undone
- * is written as the very bytes of before.
+ * Edits share unchanged parts, so identical objects are skipped: the cost depends on the size of the change, not of the document. A changed
+ * list is one replaced run between an unchanged head and tail. Holds: `applyChanges(before, differenceBetween(before, after))` deeply
+ * equals `after`, including the order of keys, so that undo restores the same bytes.
  */
 export type Change =
   /** The keys of a record in the order that they have afterwards. */
@@ -48,13 +47,13 @@ function compareLists(before: readonly unknown[], after: readonly unknown[], at:
   while (tail < shorter - head && Object.is(before[before.length - 1 - tail], after[after.length - 1 - tail])) tail++;
   const remove = before.length - head - tail;
   const insert = after.slice(head, after.length - tail);
-  // Item by item is small for a few that changed; for a sheet cut anew, one run is quicker to make and to apply.
+  // Item by item is small for a few changes; for a sheet cut again, one run is faster to make and to apply.
   if (remove === insert.length && remove <= MOST_BY_ITEM)
     for (let k = 0; k < remove; k++) compare(before[head + k], after[head + k], [...at, head + k], changes);
   else changes.push({ at, splice: { from: head, remove, insert } });
 }
 
-/** A new value with the changes made; `value` itself stays as it is and shares what is untouched. */
+/** A new value with the changes applied; `value` is not changed and shares its untouched parts. */
 export function applyChanges(value: unknown, changes: readonly Change[]): unknown {
   return changes.reduce((current, change) => applyAt(current, change, 0), value);
 }
@@ -71,7 +70,7 @@ function applyAt(value: unknown, change: Change, depth: number): unknown {
       const { from, remove, insert } = change.splice;
       return [...list.slice(0, from), ...insert, ...list.slice(from + remove)];
     }
-    throw new Error("A change that takes away the whole document.");
+    throw new Error("A change that removes the whole document.");
   }
   const key = change.at[depth] as string | number;
   if (Array.isArray(value)) {

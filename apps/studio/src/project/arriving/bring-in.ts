@@ -24,7 +24,7 @@ import { openProject, startProject } from "../projects";
 import { chooseAction, chooseSource, go } from "../view";
 import { offer, takeWaiting } from "./review";
 
-/** Brings in what was chosen, as one entry of undo, and goes to where work on it begins. New art of sources is then reviewed as such. */
+/** Imports the chosen things as one undo entry, and opens the stop where work on them begins. New art of sources is then reviewed. */
 export async function bringingIn(
   proposals: readonly Proposal[],
   choicesOf: (proposal: Proposal) => Choices,
@@ -57,7 +57,7 @@ export async function bringingIn(
   go(added.length <= 1 ? "frames" : "sources");
 }
 
-/** Returns the sources that came, else the one that was cut again. */
+/** Returns the imported sources, or else the one that was cut again. */
 async function addSources(
   chosen: readonly Proposal[],
   choicesOf: (proposal: Proposal) => Choices,
@@ -68,7 +68,7 @@ async function addSources(
   if (arrivals.length + recuts.length === 0) return [];
   if (arrivals.length > 0 && !(await leaveTheDemo(arrivals[0]?.name ?? "art"))) return [];
   const work = begin();
-  // Frames are found on the picture as it is once its ground is cleared, with its layers.
+  // Frames are found on the picture with its background cleared and its layers.
   const ready = await Promise.all(
     arrivals.map(async (arrival) => {
       if (!arrival.layers && !(arrival.clearing && arrival.cut)) return arrival;
@@ -105,7 +105,7 @@ function keepText(source: SourceId, { understood, text, path }: TakenDescription
   keepMetadataText(source, { text, file: path.split("/").pop() ?? path, paths, unplaced, grade });
 }
 
-/** New art of sources, one after the other: with metadata it is cut as that says, else what it changes is looked over. */
+/** New art of sources, one after the other: cut by its metadata if there is any, otherwise its changes are reviewed. */
 async function takeNewArt(proposals: readonly Proposal[], choicesOf: (proposal: Proposal) => Choices): Promise<void> {
   const plain: { id: SourceId; pictures: ChangedPicture[] }[] = [];
   for (const proposal of proposals) {
@@ -118,7 +118,7 @@ async function takeNewArt(proposals: readonly Proposal[], choicesOf: (proposal: 
   await reviewNewArt(plain);
 }
 
-/** New art with that of the layers which the source has; what it has not is laid over it at Sources. */
+/** New art with that of the source's layers; further layers are added at Sources. */
 function withLayersOf(source: Source, { name, pictures, layers = [] }: Arrival): ChangedPicture[] {
   const own = (layer: string) => source.layers?.find((each) => each.name.toLowerCase() === layer.toLowerCase())?.name;
   const others = layers.filter((layer) => own(layer.name) === undefined);
@@ -178,7 +178,7 @@ async function takeDescribedArt(source: Source, picture: ChangedPicture, descrip
 async function leaveTheDemo(name: string): Promise<boolean> {
   if (!useOpenProject.getState().demo) return true;
   const demo = useOpenProject.getState().id as string;
-  // What else came in meanwhile comes along.
+  // Whatever else arrived meanwhile is included.
   const waiting = takeWaiting();
   if (!(await startProject(name.replace(/\.[^.]*$/, "")))) return false;
   for (const proposals of waiting) offer(proposals);

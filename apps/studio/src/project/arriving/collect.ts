@@ -1,6 +1,6 @@
 /** Collects everything that a person hands over at once: files, whole folders, pasted images. */
 
-/** A file with its path from what was handed over, so that folders keep meaning something. */
+/** A file with its path in the drop, so that folders keep their meaning. */
 export interface HandedFile {
   readonly file: File;
   readonly path: string;
@@ -34,7 +34,7 @@ async function filesOf(entry: FileSystemEntry): Promise<HandedFile[]> {
   }
 }
 
-/** What systems leave in folders beside the art. */
+/** Files that systems leave in folders beside the art. */
 export function isHidden(path: string): boolean {
   return /(^|\/)(\.|__MACOSX\/|thumbs\.db$|desktop\.ini$)/i.test(path);
 }

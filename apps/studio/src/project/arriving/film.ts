@@ -1,4 +1,4 @@
-/** Takes in films. The range, rate and size are chosen before anything is decoded; then the frames come in like those of an animation. */
+/** Imports films. Range, rate and size are chosen before anything is decoded; then the frames are imported like those of an animation. */
 import type { TakenItem, TakenPicture } from "@caravan/core/intake";
 import { MOST_PICTURES } from "@caravan/core/model";
 import { create } from "zustand";
@@ -25,26 +25,29 @@ export interface FilmChoice {
 export interface AskedFilm {
   readonly file: File;
   readonly facts: FilmFacts;
-  /** Takes what was chosen; null for nothing of it. */
+  /** The answer: what to take; null for nothing. */
   readonly decide: (choice: FilmChoice | null) => void;
 }
 
-/** The film that is asked about. */
+/** The film being asked about. */
 export const useFilm = create<{ readonly film: AskedFilm | null }>(() => ({ film: null }));
 
-/** The places of the frames that are taken. */
+/** The indexes of the chosen frames. */
 export function framesChosen({ first, last, every }: FilmChoice): number[] {
   return Array.from({ length: Math.max(0, Math.floor((last - first) / every) + 1) }, (_, k) => first + k * every);
 }
 
-/** What frames would take as pictures in memory, in bytes. */
+/** The memory of the frames as pictures, in bytes. */
 export function bytesOfFrames({ width, height }: FilmFacts, choice: FilmChoice): number {
   return (
     framesChosen(choice).length * Math.max(1, Math.round(width / choice.reduction)) * Math.max(1, Math.round(height / choice.reduction)) * 4
   );
 }
 
-/** Asks about a film, then reads what is wanted of it. Null if nothing is, if it was stopped, or if it cannot be read: then it is noted why. */
+/**
+ * Asks about a film, then reads the chosen part. Null if nothing is chosen, if it was stopped, or if it cannot be read, which is then
+ * noted.
+ */
 export async function takeFilm({ file, path }: HandedFile): Promise<TakenItem | null> {
   try {
     const facts = await run("filmFacts", { name: file.name, blob: file });
@@ -89,7 +92,7 @@ async function readFrames(file: File, path: string, facts: FilmFacts, choice: Fi
   return { path, art: { kind: "animation", pictures, plays: 0, broken: [] } };
 }
 
-/** From where a frame begins to where the next one that is taken begins: frames between them are left out, their time is not. */
+/** From the start of a frame to the start of the next chosen one: frames between them are skipped, their time is kept. */
 function shownFor({ times }: FilmFacts, places: readonly number[], k: number, { last }: FilmChoice): number {
   const from = times[places[k] as number] as number;
   const next = places[k + 1] ?? last + 1;

@@ -21,7 +21,7 @@ export interface Reading {
 
 export const useArrival = create<{ readonly arrival: Reading | null }>(() => ({ arrival: null }));
 
-/** Files that could not be taken in, each with its reason; they stay on the screen until they are dismissed or tried again. */
+/** Files that could not be imported, each with a reason; shown until dismissed or tried again. */
 export interface FailedFile {
   readonly file: File;
   readonly error: CaravanError;
@@ -29,7 +29,7 @@ export interface FailedFile {
 
 export const useFailedFiles = create<{ readonly failed: readonly FailedFile[] }>(() => ({ failed: [] }));
 
-/** ZIPs give what is in them. */
+/** ZIPs are unpacked. */
 export async function unpacked(files: readonly HandedFile[]): Promise<HandedFile[]> {
   const lists = await Promise.all(
     files.map(async (each): Promise<HandedFile[]> => {
@@ -90,7 +90,7 @@ export async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> 
 /** Stores all pictures of a file; what there is no room for waits in memory. */
 async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: File): Promise<TakenArt> {
   const keep = async ({ picture, png }: StoredPicture): Promise<TakenPicture> => {
-    // Kept from memory, so that a file changed on disk meanwhile cannot slip under its hash.
+    // Stored from memory, so that a file changed on disk meanwhile cannot end up under its hash.
     const blob = png ?? new Blob([await file.arrayBuffer()], { type: "image/png" });
     await keepPicture(picture, blob);
     const { sha256, width, height, coverage, ground } = picture;

@@ -16,7 +16,7 @@ function show(proposals: readonly Proposal[] | null): void {
   useReview.setState(({ drop }) => ({ proposals, drop: drop + 1 }));
 }
 
-/** What came in while something else was being looked over: it waits, rather than take the other's place. */
+/** What arrived during another review: it waits, instead of replacing that. */
 const later: (readonly Proposal[])[] = [];
 
 export function offer(proposals: readonly Proposal[]): void {
@@ -29,17 +29,17 @@ export function endReview(): void {
   show(later.shift() ?? null);
 }
 
-/** All that is offered and that waits. */
+/** Everything proposed and waiting. */
 export function offered(): Proposal[] {
   return [...(useReview.getState().proposals ?? []), ...later.flat()];
 }
 
-/** Takes out what waits, for who opens another project and brings it along. */
+/** Removes and returns what waits, for taking it along to another project. */
 export function takeWaiting(): (readonly Proposal[])[] {
   return later.splice(0);
 }
 
-// What was held against one project says nothing of another.
+// What was matched to one project does not apply to another.
 useOpenProject.subscribe((open, before) => {
   if (open.id === before.id) return;
   if (later.length > 0) say({ tone: "plain", text: t("What was dropped meanwhile was not imported: drop it again.") });

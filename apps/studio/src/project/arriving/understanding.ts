@@ -44,7 +44,7 @@ export async function understandAll(texts: readonly TakenText[], items: readonly
   return { found, failed };
 }
 
-/** A file may describe several of the pictures that came with it; one that came alone is held against the source that it most likely describes. */
+/** A file may describe several of the pictures dropped with it; a lone one is matched to the source that it most likely describes. */
 async function understandOne(path: string, text: string, items: readonly TakenItem[]): Promise<TakenDescription[]> {
   const stills = new Map(
     items.flatMap(({ path: picture, art }) => (art.kind === "still" ? [[picture, art.picture.coverage] as const] : [])),
@@ -86,7 +86,7 @@ async function understandSeveral(
   );
   const [first] = tries;
   if (found.length === 0 && first?.status === "rejected") throw first.reason;
-  // What stands on a picture that came along is no misfit of the others.
+  // Records on a picture of the same drop are not misfits of the others.
   const along = found.flatMap(({ of }) => ("picture" in of ? [of.picture] : []));
   return found.map((each) => ({ ...each, understood: withoutOthersRecords(each.understood, along) }));
 }

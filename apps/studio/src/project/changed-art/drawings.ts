@@ -8,14 +8,14 @@ import type { LookFiles } from "../../workers/jobs";
 import type { Begun } from "../begun";
 import { filesOfLook } from "../pictures";
 
-/** Where the drawings of a sheet's frames stand in its changed art. */
+/** The positions of a sheet's drawings in its changed art. */
 export async function placesOf(before: Source, after: Source, { signal }: Begun): Promise<readonly (readonly Rect[])[]> {
   const [from, to] = [await filesOf(sheetLook(before)), await filesOf(sheetLook(after))];
   if (!from || !to) return [];
   return run("findDrawings", { before: from, after: to, rects: before.frames.map(({ rect }) => rect) }, { signal });
 }
 
-/** What is drawn in a source's frames, under the names given; nothing of art that is gone. */
+/** Prints of a source's frames, by the given names; none for missing art. */
 export async function drawingsIn(source: Source, nameOf: (frame: Frame) => string, { signal }: Begun): Promise<Map<string, Drawing>> {
   const drawings = new Map<string, Drawing>();
   for (const [look, frames] of framesByLook(source)) {
@@ -26,7 +26,7 @@ export async function drawingsIn(source: Source, nameOf: (frame: Frame) => strin
   return drawings;
 }
 
-/** What is drawn in the frames as they were, and in the pieces of the changed art. */
+/** Prints of the earlier frames, and of the pieces of the changed art. */
 export async function drawingsOf(before: Source, after: Source, work: Begun): Promise<Drawings> {
   const { signal } = work;
   const drawings = { before: await drawingsIn(before, ({ key }) => key, work), after: await drawingsIn(after, placeOf, work) };
@@ -58,7 +58,7 @@ function framesByLook(source: Source): Map<SheetLook, Frame[]> {
   return byLook;
 }
 
-/** A look with the files that it takes; null for art that is gone. */
+/** A look with its files; null for missing art. */
 async function filesOf(look: SheetLook): Promise<LookFiles | null> {
   return filesOfLook(look)
     .then((files) => ({ look, files }))

@@ -26,11 +26,6 @@ export async function readPictures(file: File): Promise<TakenPicture[]> {
     case "animation":
       return Promise.all(art.pictures.map(keep));
     default:
-      throw new CaravanError(
-        "not-a-picture",
-        file.name,
-        t("It cannot be used as new art."),
-        t("Choose a picture or an animation."),
-      );
+      throw new CaravanError("not-a-picture", file.name, t("It cannot be used as new art."), t("Choose a picture or an animation."));
   }
 }

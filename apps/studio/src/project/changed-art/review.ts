@@ -31,8 +31,8 @@ useOpenProject.subscribe((open, before) => {
 });
 
 /**
- * Reads files as the new pictures of a source and shows what they would change, after what is being reviewed already. Ends when that is
- * decided on; false if it was given up with its project. Throws what is wrong with the files.
+ * Reads files as a source's new pictures and shows what they would change, after any current review. Resolves when the user has decided;
+ * false if it was dropped with its project. Throws what is wrong with the files.
  */
 export async function reviewChangedArt(id: SourceId, files: readonly File[]): Promise<boolean> {
   const work = begin();
@@ -71,12 +71,12 @@ function withLayersApart({ layers = [] }: Source, files: readonly File[]): { pla
   return { plain, layers: found };
 }
 
-/** " camp light 0 ", so that whole words are found in it. */
+/** " camp light 0 ", so that whole words can be found in it. */
 function inWords(name: string): string {
   return ` ${name.toLowerCase().replace(/[\s_.-]+/g, " ")} `;
 }
 
-/** What is drawn on each picture of a source, on any of its layers. */
+/** The coverage of each picture of a source, with its layers. */
 export async function coveragesOf(source: Source): Promise<Coverage[]> {
   const pictures = await Promise.all(looksOf(source).map(pictureOfLook));
   return pictures.map(({ coverage }) => coverage);
@@ -92,8 +92,8 @@ function numbered(number: number | undefined): { number?: number } {
 }
 
 /**
- * Shows what new art of several sources would change, one source after the other, pictures being stored already. Once a person has said that
- * all of it is to be used, it is taken in without more questions where no frame is gone by it.
+ * Reviews new art of several sources, one source after the other; pictures are already stored. Once the user has accepted all of it,
+ * sources that would lose no frames are updated without further questions.
  */
 export async function reviewNewArt(
   list: readonly { readonly id: SourceId; readonly pictures: readonly ChangedPicture[] }[],
@@ -101,7 +101,7 @@ export async function reviewNewArt(
   for (const [k, { id, pictures }] of list.entries()) {
     if (!useOpenProject.getState().project.sources.some((source) => source.id === id)) continue;
     useChangedArt.setState({ more: list.length - 1 - k });
-    // What is wrong with one says nothing of the others.
+    // A problem with one does not affect the others.
     const decided = await reviewOf(begin(), id, pictures, false).catch((error) => {
       sayTrouble(error);
       return true;
@@ -156,7 +156,7 @@ async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPictu
   });
 }
 
-/** Takes in what is being reviewed, in one of its ways. Clips keep their steps; frames that are gone show as missing until someone decides. */
+/** Applies the reviewed art in one of its ways. Clips keep their steps; removed frames show as missing until someone decides. */
 export async function takeInChangedArt({ before, pictures, work }: ChangedArt, { drawings, grid }: WayIn): Promise<CaravanError | null> {
   const coverages = await coveragesOf(sourceWithArt(work.project, before, pictures));
   const error = work.edit(refreshSource, before.id, pictures, coverages, drawings ?? undefined, grid ?? undefined);

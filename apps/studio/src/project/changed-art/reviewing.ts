@@ -18,7 +18,7 @@ interface Reviewing {
   readonly art: ChangedArt | null;
   /** How many sources' new art waits behind it. */
   readonly more: number;
-  /** Whether a person has said that all that waits is to be used. */
+  /** Whether the user has accepted everything that waits. */
   readonly all: boolean;
 }
 

@@ -20,7 +20,7 @@ import { t } from "../../ui/words";
 import type { Begun } from "../begun";
 import { drawingsIn, drawingsOf, placesOf } from "./drawings";
 
-/** One way to take changed art in. */
+/** One way to use changed art. */
 export interface WayIn {
   readonly words: string;
   readonly after: Source;
@@ -29,7 +29,7 @@ export interface WayIn {
   readonly drawings: Drawings | null;
   /** Another grid that the art is on now. */
   readonly grid: GridCut | null;
-  /** Clips that show a frame that changed or is gone, by name. */
+  /** Clips that show a changed or removed frame, by name. */
   readonly clips: readonly string[];
 }
 
@@ -85,7 +85,7 @@ export async function waysIn(
   return moves.length > 0 ? [moved, wayIn(t("Leave frames at their places"), null, null, drawings)] : [moved];
 }
 
-/** The size of the cells that a grid cuts, in words; null for what is cut otherwise. */
+/** The cell size of a grid, in words; null for other cuts. */
 function cellsOf({ cut, name, pictures }: Source): string | null {
   if (cut?.by !== "cell" && cut?.by !== "count") return null;
   const { width, height } = sheetOf({ pictures });
@@ -111,7 +111,7 @@ interface OtherGrid {
   readonly words: string;
 }
 
-/** The grid in whose cells most drawings of before stand, if that is another one now; null if the one of before does best. */
+/** The grid whose cells contain most earlier drawings, if it differs from the current one; null if the current one is best. */
 async function otherGrid(
   before: Source,
   changed: ChangedPicture,

@@ -11,8 +11,8 @@ import { deliverIntoFolder, mayWriteFor, useOutlets } from "./game-folder";
 let running = false;
 
 /**
- * Builds anew every delivery that has a folder, and writes it there, and every one that The Crossing plays, all of the project that is open
- * now, whatever is opened meanwhile. Answers false if there is none; while it runs, asking again does nothing more.
+ * Rebuilds every delivery that has a folder, or that The Crossing plays, for the project that is open now, whatever is opened meanwhile.
+ * Returns false if there is none; while it runs, further calls do nothing.
  */
 export async function deliverAgain(): Promise<boolean> {
   if (running) return true;

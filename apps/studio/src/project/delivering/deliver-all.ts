@@ -13,7 +13,7 @@ import { deliverInWorker } from "./build-delivery";
 import { handToGames } from "./for-the-crossing";
 import { deliverIntoFolder, mayWriteFor, useOutlets } from "./game-folder";
 
-/** The delivery that is being built, by its place among so many; null where none is. */
+/** The index of the delivery being built, and the total; null if none is. */
 export const useDeliveringAll = create<{ readonly now: { readonly at: number; readonly of: number; readonly name: string } | null }>(
   () => ({
     now: null,

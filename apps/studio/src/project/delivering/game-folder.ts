@@ -32,7 +32,7 @@ export interface OutletOf {
 /** Folders of the open project's deliveries, by the deliveries' names. */
 export const useOutlets = create<{ readonly outlets: Readonly<Record<string, Outlet>> }>(() => ({ outlets: {} }));
 
-/** Shows how a delivery's folder stands, if its project is still the open one. */
+/** Shows the state of a delivery's folder, if its project is still open. */
 function show({ project, delivery }: OutletOf, outlet: Outlet | null): void {
   if (useOpenProject.getState().id !== project) return;
   useOutlets.setState(({ outlets: { [delivery]: _, ...rest } }) => ({ outlets: outlet ? { ...rest, [delivery]: outlet } : rest }));

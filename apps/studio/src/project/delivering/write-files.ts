@@ -11,13 +11,13 @@ import { fileAt, isMissing, parentOf, writeWhole } from "../linked/folder-files"
 
 /** Where the files of a delivery wait until all of them are there. */
 const STAGED = ".caravan-staged";
-/** Stands among them when they are complete: their places, by the names of the copies. */
+/** Written when all staged files are complete: lists their final places by the names of the copies. */
 const LIST = "list.json";
 
 /**
- * Writes the files whose bytes are not there already; returns the paths that were written. `ours` are the paths that an earlier delivery
- * of this project made; `by` is the delivery's name in the folder's list. A file in the way that neither names belongs to somebody else:
- * then nothing is written. Throws `not-ours`.
+ * Writes files whose bytes are not there already; returns the paths written. `ours` are the paths of an earlier delivery of this project;
+ * `by` is the delivery's name in the folder's list. A file in the way that neither lists belongs to somebody else: then nothing is written.
+ * Throws `not-ours`.
  */
 export async function replaceFiles(
   folder: FileSystemDirectoryHandle,
@@ -72,7 +72,7 @@ async function hashOf(handle: FileSystemFileHandle): Promise<string> {
   return sha256Hex(new Uint8Array(await (await handle.getFile()).arrayBuffer()));
 }
 
-/** Finishes a delivery that was complete but not yet in place; one that was not complete is taken back. */
+/** Completes a delivery that was staged entirely; otherwise removes its copies. */
 export async function finishDelivery(folder: FileSystemDirectoryHandle): Promise<void> {
   let staged: FileSystemDirectoryHandle;
   try {
@@ -101,7 +101,7 @@ async function putInPlace(
 ): Promise<void> {
   for (const { copy, path, sha256 } of list) {
     const bytes = new Uint8Array(await (await (await staged.getFileHandle(copy)).getFile()).arrayBuffer());
-    // Someone may have tidied up in between; what is not whole does not go out.
+    // Someone may have cleaned up in between; an incomplete set is not delivered.
     if (sha256Hex(bytes) !== sha256) continue;
     const { parent, name } = await parentOf(folder, path, true);
     await writeWhole(await parent.getFileHandle(name, { create: true }), bytes);
@@ -118,7 +118,7 @@ function notOurs(path: string): CaravanError {
   );
 }
 
-/** Takes files away that are there; those that are gone already do no harm. */
+/** Deletes files; missing ones are ignored. */
 export async function removeFiles(folder: FileSystemDirectoryHandle, paths: readonly string[]): Promise<void> {
   for (const path of paths)
     try {

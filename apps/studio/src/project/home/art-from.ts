@@ -18,9 +18,9 @@ export interface WithArt {
 }
 
 /**
- * Stores the pictures of a document that stands in a folder. Where a file is another than the document says, the one it says is taken if
- * this browser has it, and the new one is asked about later; else the source is cut again with the new one. Throws `missing-picture` naming all
- * that are neither there nor here, and what is wrong with a file.
+ * Stores the pictures of a document in a folder. If a file differs from the document, the documented one is used if this browser has it,
+ * and the new one is reviewed later; otherwise the source is cut again with the new one. Throws `missing-picture` naming all pictures that
+ * are missing in both places, and any problem with a file.
  */
 export async function withArtFrom(folder: FileSystemDirectoryHandle, document: Project): Promise<WithArt> {
   const art = new Map<string, string>();

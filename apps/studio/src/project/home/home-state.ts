@@ -11,14 +11,14 @@ export interface Outside {
 }
 
 export type HomeState =
-  /** All that is saved in the browser is there, too. */
+  /** Everything saved in the browser is also there. */
   | { readonly kind: "kept"; readonly at: number }
   | { readonly kind: "waiting" }
   /** The browser wants the person's leave first. */
   | { readonly kind: "locked" }
-  /** Somebody else wrote the document: it is not written over. */
+  /** Somebody else wrote the document: it is not overwritten. */
   | { readonly kind: "changed"; readonly outside: Outside }
-  /** What stands there cannot be read, such as a merge that somebody is in the middle of. */
+  /** The document there is unreadable, for example in the middle of a merge. */
   | { readonly kind: "unreadable"; readonly reason: string }
   | { readonly kind: "gone" }
   | { readonly kind: "failed"; readonly reason: string };

@@ -1,7 +1,7 @@
 /**
- * Keeps a project in a folder, `caravan.json` and art, where a game's repository has it. The browser's copy remains the working copy and
- * is saved first; the folder follows a moment later, with changed files only and art before the document. Changes that somebody else made
- * there are never overwritten: they are checked whenever the person comes back to the tab, and before every write.
+ * Keeps a project in a folder, `caravan.json` and art, such as in a game's repository. The browser's copy remains the working copy and is
+ * saved first; the folder follows a moment later, changed files only, art before the document. Changes that somebody else made there are
+ * never overwritten: they are checked when the user returns to the tab, and before every write.
  */
 
 import { PROJECT_FILE, picturesOf, readProjectFile } from "@caravan/core/bundle";
@@ -29,7 +29,7 @@ import { artPlan, standingOf } from "./plan";
 /** So long after the last save the folder is written, ms: a burst of edits is one write. */
 const REST = 600;
 
-/** One thing at a time is done with folders. */
+/** Folder operations run one at a time. */
 let turn: Promise<unknown> = Promise.resolve();
 
 function inTurn<Value>(work: () => Promise<Value>): Promise<Value> {
@@ -38,7 +38,7 @@ function inTurn<Value>(work: () => Promise<Value>): Promise<Value> {
   return mine;
 }
 
-/** Returns the text of `caravan.json` for a project, and its hash, by which two documents are compared. */
+/** Returns the text of `caravan.json` for a project, and its hash, for comparing documents. */
 export async function writtenForm(project: Project): Promise<{ text: string; clean: string }> {
   const text = await run("projectFile", { project: asText(project) });
   return { text, clean: sha256Hex(utf8(text)) };
@@ -86,7 +86,7 @@ export async function keepInFolder(): Promise<void> {
 
 /** Where a folder has the project's pictures already, by hash: a game has its art where it wants it. */
 async function placesIn(folder: FileSystemDirectoryHandle, project: Project): Promise<Map<string, string>> {
-  // A folder of very many files is not searched; then the art is put beside the document.
+  // A folder with very many files is not searched; then the art is placed beside the document.
   const files = await picturesIn(folder).catch(() => new Map<string, File>());
   const sizes = new Map<number, string[]>();
   const own = new Set<string>();
@@ -96,7 +96,7 @@ async function placesIn(folder: FileSystemDirectoryHandle, project: Project): Pr
     if (size !== undefined) sizes.set(size, [...(sizes.get(size) ?? []), sha256]);
   }
   const places = new Map<string, string>();
-  // Where it is to be already it stays.
+  // Pictures already at their place stay.
   const order = [...files].sort(([a], [b]) => Number(own.has(b)) - Number(own.has(a)) || naturalOrder(a, b));
   for (const [path, file] of order) {
     const alike = sizes.get(file.size);
@@ -107,7 +107,7 @@ async function placesIn(folder: FileSystemDirectoryHandle, project: Project): Pr
   return places;
 }
 
-/** Opens the project that a folder holds, as one that is kept there. False if the person stayed with what is open, or chose none. */
+/** Opens the project in a folder and keeps it there. False if the user stayed with the current project, or chose no folder. */
 export async function openFolder(): Promise<boolean> {
   const folder = canLinkFolders() ? await chosenFolder("project") : null;
   if (!folder) return false;
@@ -158,7 +158,7 @@ export function sayRedrawn(names: readonly string[], folder: string): void {
   });
 }
 
-/** The project stays in this browser alone; what is in the folder stays there. */
+/** Keeps the project in this browser only; the folder's content stays. */
 export async function stopKeeping(): Promise<void> {
   const { home } = useHome.getState();
   if (!home) return;
@@ -188,7 +188,7 @@ async function keep(
   if (isOpen) useHome.setState({ home: { project, folder: folder.name, state: { kind: "waiting" } } });
 }
 
-/** The project that is kept in a folder, if this browser knows it. One that lies among the removed ones is none: then its folder is free. */
+/** The project kept in a folder, if this browser knows it. A removed project does not count: its folder is free. */
 async function homeOf(folder: FileSystemDirectoryHandle): Promise<StoredHome | null> {
   for (const row of await storage.homes.toArray()) {
     if (!(await row.folder.isSameEntry(folder))) continue;
@@ -199,13 +199,15 @@ async function homeOf(folder: FileSystemDirectoryHandle): Promise<StoredHome | n
   return null;
 }
 
-/** Looks into the folder of the open project, and writes what is not there yet. With `ask`, which takes a click, the browser may ask for leave. */
+/**
+ * Checks the open project's folder, and writes what is missing there. With `ask`, which needs a click, the browser may ask for permission.
+ */
 export function look(ask = false): Promise<void> {
   return inTurn(() => settle(ask));
 }
 
 async function settle(ask: boolean): Promise<void> {
-  // Document and project are taken together: another one may be opened at every wait.
+  // Document and project are captured together: another project may be opened at every await.
   const { id, access, saving, project } = useOpenProject.getState();
   const row = id === null ? undefined : await storage.homes.get(id);
   if (id === null || !row) {
@@ -215,7 +217,7 @@ async function settle(ask: boolean): Promise<void> {
   const tell = (state: HomeState) => {
     if (useOpenProject.getState().id === id) useHome.setState({ home: { project: id, folder: row.folder.name, state } });
   };
-  // Who only looks on writes nothing; what is not saved in the browser comes when it is.
+  // A read-only tab writes nothing; unsaved changes follow once they are saved.
   if (access === "reader" || saving.kind !== "saved") {
     const { home } = useHome.getState();
     if (home?.project !== id || home.state.kind === "kept") tell({ kind: "waiting" });
@@ -229,7 +231,7 @@ async function settle(ask: boolean): Promise<void> {
   }
 }
 
-/** How the folder stands once what is open was written, if it may be. */
+/** The state of the folder after writing the open project, if that is possible. */
 async function written(given: StoredHome, project: Project): Promise<HomeState> {
   const { folder } = given;
   const there = await documentIn(folder);
@@ -253,7 +255,7 @@ async function written(given: StoredHome, project: Project): Promise<HomeState> 
   for (const path of write) await writeArt(folder, path, wanted.get(path) as string);
   if (isNew)
     await writeWhole(await (await parentOf(folder, PROJECT_FILE, true)).parent.getFileHandle(PROJECT_FILE, { create: true }), utf8(text));
-  // Only what is there as the project has it is known; what somebody else put there stays theirs.
+  // Only files that match the project are recorded as ours; others belong to somebody else.
   const art = new Map(known);
   for (const [path, sha256] of wanted) if (write.includes(path) || found.get(path) === sha256) art.set(path, sha256);
   await storage.homes.update(row.project, isNew ? { text, clean, art: Object.fromEntries(art) } : { art: Object.fromEntries(art) });
@@ -277,7 +279,7 @@ async function changedState(there: string, row: StoredHome, project: Project): P
   }
 }
 
-/** Writes what is open over whatever document stands there now; the person has said so. */
+/** Overwrites the document in the folder with the open one; the user has confirmed. */
 export async function writeOver(): Promise<void> {
   await inTurn(async () => {
     const { home } = useHome.getState();
@@ -316,7 +318,7 @@ async function hashesThere(
   const found = new Map<string, string>();
   for (const path of paths) {
     const file = await (await fileAt(folder, path))?.getFile();
-    // An empty file is what a page leaves that was killed as it began to write.
+    // A page killed at the start of writing leaves an empty file.
     if (!file || file.size === 0) continue;
     const key = `${path} ${file.lastModified} ${file.size}`;
     const sha256 = read.get(key) ?? sha256Hex(new Uint8Array(await file.arrayBuffer()));

@@ -23,7 +23,7 @@ export interface Comparison {
   readonly why: string | null;
 }
 
-/** How what stands in the folder compares with what is open. */
+/** How the folder's version compares with the open one. */
 export function comparedWith({ theirs, base }: Outside, open: Project): Comparison {
   const ours = withDistinctPaths(open);
   const changes = (after: Project) => differencesBetween(base, after).map(differenceInWords);
@@ -39,8 +39,8 @@ export function comparedWith({ theirs, base }: Outside, open: Project): Comparis
 export type Answer = "both" | "theirs" | "mine";
 
 /**
- * Does what the person chose, so that undo takes it back: with "mine", undo brings what stood in the folder. Throws `changed-meanwhile` if the file was written again since it was looked
- * at, and what is wrong with the art that it needs; then nothing has changed.
+ * Applies the user's choice as an undoable edit: with "mine", undo restores what was in the folder. Throws `changed-meanwhile` if the file
+ * was written again since the review, and any problem with the art that it needs; then nothing has changed.
  */
 export async function takeOutside(answer: Answer): Promise<void> {
   const { home } = useHome.getState();
@@ -67,7 +67,7 @@ export async function takeOutside(answer: Answer): Promise<void> {
     if (error) throw error;
   };
   done(project, `take in what ${home.folder} has`);
-  // What is written over is one undo away.
+  // What is overwritten is one undo away.
   if (answer === "mine") done(work.project, `keep mine instead of what ${home.folder} has`);
   const { clean } = await writtenForm(outside.theirs);
   await storage.homes.update(row.project, { text: outside.text, clean, art: { ...row.art, ...Object.fromEntries(art) } });

@@ -1,9 +1,9 @@
 /** Decides which files to write into the project's folder, and which belong to somebody else. Pure, and tested. */
 
-/** How the document in the folder stands to what we last read or wrote there. */
+/** The state of the folder's document relative to our last read or write. */
 export type Standing = "as known" | "as meant" | "changed" | "gone";
 
-/** `writing` is what was about to be written when a page was closed: if that is what stands there, it was we who wrote it. */
+/** `writing` is what was about to be written when a page closed: if it is there now, we wrote it. */
 export function standingOf(there: string | null, known: { readonly text: string; readonly writing?: { readonly text: string } }): Standing {
   if (there === null) return "gone";
   if (there === known.text) return "as known";
@@ -13,13 +13,13 @@ export function standingOf(there: string | null, known: { readonly text: string;
 export interface ArtPlan {
   /** Paths at which the project's pictures are to be written. */
   readonly write: readonly string[];
-  /** Paths at which somebody else has put another picture: it stays, and is asked about. */
+  /** Paths where somebody else has put another picture: it stays, and is reviewed. */
   readonly others: readonly string[];
 }
 
 /**
- * All maps are from paths to hashes: `wanted` is the project's art, `there` what the folder has, `known` what it had when we last looked. Holds:
- * a file is written over only if it is the very one that we left or found there.
+ * All maps are from paths to hashes: `wanted` is the project's art, `there` the folder's current content, `known` its content at our last
+ * look. Holds: a file is overwritten only if it is exactly what we left or found there.
  */
 export function artPlan(
   wanted: ReadonlyMap<string, string>,

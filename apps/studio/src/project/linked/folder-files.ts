@@ -1,6 +1,6 @@
 /** Reads and writes files of a folder by path. Each file is written whole: if the page is closed meanwhile, the previous file stays. */
 
-/** The file at a path from the folder, null where there is none. */
+/** The file at a path in the folder, null if there is none. */
 export async function fileAt(folder: FileSystemDirectoryHandle, path: string): Promise<FileSystemFileHandle | null> {
   try {
     const { parent, name } = await parentOf(folder, path, false);
@@ -15,7 +15,7 @@ export function isMissing(error: unknown): boolean {
   return error instanceof DOMException && error.name === "NotFoundError";
 }
 
-/** The folder that a path's file lies in, and the file's own name; with `create` the folders on the way are made. */
+/** The folder of a path's file, and the file's own name; with `create`, missing folders are made. */
 export async function parentOf(
   folder: FileSystemDirectoryHandle,
   path: string,
@@ -27,7 +27,7 @@ export async function parentOf(
   return { parent, name: parts.at(-1) as string };
 }
 
-/** Writes a file through a copy beside it, which replaces it when it is complete. */
+/** Writes a file through a copy beside it, which replaces it when complete. */
 export async function writeWhole(handle: FileSystemFileHandle, bytes: Uint8Array): Promise<void> {
   const stream = await handle.createWritable();
   try {

@@ -36,7 +36,7 @@ export async function chosenFolder(what: FolderFor): Promise<FileSystemDirectory
   }
 }
 
-/** Whether the folder may be used so; with `ask`, which takes a click or key, the person is asked. */
+/** Whether the folder may be used for this; with `ask`, which needs a click or key, the user is asked. */
 export async function mayUse(folder: FileSystemDirectoryHandle, use: FolderUse, ask: boolean): Promise<boolean> {
   const { queryPermission, requestPermission } = folder as Permissions;
   if (!queryPermission) return true;

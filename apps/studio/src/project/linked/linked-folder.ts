@@ -55,7 +55,7 @@ export async function unlinkFolder(): Promise<void> {
 
 let looking: Promise<void> | null = null;
 
-/** Looks at the open project's folder, if it has one. With `ask`, which takes a click, the browser may ask for leave. */
+/** Checks the open project's folder, if it has one. With `ask`, which needs a click, the browser may ask for permission. */
 export async function lookAgain(ask = false): Promise<void> {
   await looking;
   looking = look(ask).catch(sayTrouble);
@@ -78,7 +78,7 @@ async function look(ask: boolean): Promise<void> {
   }
   const { sources } = currentProject();
   const files = await filesOf(link, sources);
-  // What was left there when the project was last saved is no news, whatever the project has become since.
+  // Content known at the last save is not news, whatever the project has become since.
   const left = home ? ((await storage.homes.get(project))?.art ?? {}) : {};
   const matches = matchFiles(sources, [...files.keys()]);
   const changed: SourceId[] = [];
@@ -167,7 +167,7 @@ async function reviewNext(): Promise<void> {
     work.still();
     if (!(await reviewChangedArt(id, art))) return;
     work.still();
-    // Decided on either way, it is not asked about again until the file changes once more.
+    // Decided either way, it is not reported again until the file changes once more.
     const stamps = paths.flatMap((path) => {
       const file = path === null ? undefined : files.get(path);
       return path !== null && file ? [[path, stampOf(file)] as const] : [];
@@ -182,11 +182,11 @@ async function reviewNext(): Promise<void> {
   }
 }
 
-/** A picture's file; one that the folder does not have stays as it is. */
+/** A picture's file; pictures missing in the folder are kept as they are. */
 async function fileFor(source: Source, k: number, file: File | undefined): Promise<File> {
   const count = source.pictures.length;
   const layer = source.layers?.[Math.floor(k / count) - 1];
-  // Their numbers keep a series in its order, whatever its files are called; layers are told by their names.
+  // Numbers keep a series in order, whatever its files are called; layers are identified by name.
   const name = `${String(k % count).padStart(5, "0")}${layer ? `_${layer.name}` : ""}.png`;
   if (file) return count === 1 && !layer ? file : new File([file], name);
   const blob = await pictureBlob((allPictures(source)[k] ?? sheetOf(source)).sha256);
@@ -204,7 +204,7 @@ export async function leaveFresh(): Promise<void> {
   useLinkedFolder.setState({ linked: { ...linked, fresh: [] } });
 }
 
-/** Looks at the folder when a project opens and whenever a person comes back to the tab, until the returned function is called. */
+/** Checks the folder when a project opens and whenever the user returns to the tab, until the returned function is called. */
 export function watchLinkedFolder(): () => void {
   const back = () => document.visibilityState === "visible" && inBackground(lookAgain());
   const stop = useOpenProject.subscribe((open, before) => {

@@ -1,12 +1,12 @@
 /** Matches the files of a folder with the pictures of sources. Pure, and tested. */
 import { allPictures, type Source, type SourceId } from "@caravan/core/model";
 
-/** For every source of which a file was found, the file of each of its pictures and of its layers'; null where the folder has none. */
+/** For every source with a matching file, the files of its pictures and its layers' pictures; null for missing ones. */
 export type Matches = ReadonlyMap<SourceId, readonly (string | null)[]>;
 
 /**
- * Matches by file name; the folders around it decide where a name stands in several of them, and where they do not either, none is
- * taken: a wrong picture would be worse than none. Cost: O(pictures + paths).
+ * Matches by file name; if a name occurs in several folders, the folder path decides, and if that does not either, none is used: a wrong
+ * picture would be worse than none. Cost: O(pictures + paths).
  */
 export function matchFiles(sources: readonly Source[], paths: readonly string[]): Matches {
   const byName = new Map<string, string[]>();

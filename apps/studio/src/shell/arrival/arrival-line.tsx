@@ -4,7 +4,7 @@ import { useArrival } from "../../project/arriving/read-files";
 import { ProgressLine } from "../../ui/progress-line";
 import { t } from "../../ui/words";
 
-/** While files are being read, wherever the person is: how many, and a way to stop. */
+/** Shows how many files have been read, at any stop, and a way to cancel. */
 export function ArrivalLine() {
   const arrival = useArrival((state) => state.arrival);
   if (!arrival) return null;

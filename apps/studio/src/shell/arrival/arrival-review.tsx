@@ -14,7 +14,7 @@ import { t } from "../../ui/words";
 import { ProposalRow } from "./proposal-row";
 import { ProposedActions } from "./proposed-actions";
 
-/** Everything of one drop with what Caravan would make of it; one word brings it in, and one undo takes it back. */
+/** Lists everything in one drop with Caravan's proposal for it. One button imports it, one undo takes it back. */
 export function ArrivalReview() {
   const proposals = useReview((state) => state.proposals);
   const drop = useReview((state) => state.drop);

@@ -11,11 +11,11 @@ import { SheetDialog } from "../../ui/sheet-dialog";
 import { t } from "../../ui/words";
 import { run } from "../../workers/client";
 
-/** Beyond this a person is warned: a browser's tab may not hold it. */
+/** Beyond this size the user is warned: a browser tab may not hold it. */
 const MUCH = 512 * 1024 * 1024; // bytes
 const PREVIEW = 200; // px
 
-/** Asks what of a film is wanted: which frames, how many of them, how large. What that takes is told before. */
+/** Asks what to take from a film: which frames, how many, how large. Shows the cost beforehand. */
 export function FilmDialog() {
   const film = useFilm((state) => state.film);
   return film && <Choosing key={`${film.file.name} ${film.file.size}`} film={film} />;
@@ -131,7 +131,7 @@ function Preview({ film, place, title }: { film: AskedFilm; place: number; title
     const reduction = Math.max(1, Math.ceil(Math.max(facts.width, facts.height) / PREVIEW));
     run("filmFrames", { name: file.name, blob: file, starts: [start], reduction }, { signal: leaving.signal })
       .then(([shown]) => shown && setBitmap(shown.picture.bitmap))
-      // What cannot be decoded is said when it is taken.
+      // Undecodable frames are reported when they are taken.
       .catch(() => {});
     return () => leaving.abort();
   }, [file, facts, place]);

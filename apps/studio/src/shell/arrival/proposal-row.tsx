@@ -111,7 +111,7 @@ export function ProposalRow({
   );
 }
 
-/** The pictures of it one after the other, small; the first alone where motion is not wanted. */
+/** Plays its pictures, small; only the first with reduced motion. */
 function Moving({ hashes }: { hashes: readonly string[] }) {
   const beat = useBeat(hashes.length > 1);
   return <SmallPicture sha256={hashes[beat % Math.max(1, hashes.length)]} />;

@@ -7,7 +7,7 @@ import { MovingFrames } from "../../preview/moving-frames";
 import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 
-/** Movements in several facings that came in, every facing moving, before anything of them exists. */
+/** Shows the proposed actions of a drop, with every facing playing before anything is imported. */
 export function ProposedActions({
   actions,
   isWanted,

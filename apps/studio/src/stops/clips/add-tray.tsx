@@ -16,7 +16,7 @@ import { TextField } from "../../ui/text-field";
 import { t } from "../../ui/words";
 import { addPicked, addRefs } from "./clip-keys";
 
-/** Frames of a sheet, to be dragged into the ribbon or picked and added with Enter. */
+/** A sheet's frames, to drag into the ribbon, or to pick and add with Enter. */
 export function AddTray({ clip }: { clip: Clip }) {
   const project = useProject((each) => each);
   const sourceId = useView((view) => view.sourceId);

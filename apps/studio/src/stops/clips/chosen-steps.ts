@@ -6,7 +6,7 @@ export function chosenSteps(clip: Clip, steps: readonly number[]): number[] {
   return steps.filter((step) => step < clip.steps.length).toSorted((a, b) => a - b);
 }
 
-/** After an arrow key: the neighbour of what is chosen, or with it too. Choosing starts at the near end. */
+/** After an arrow key: moves or extends the selection to its neighbour. Starts at the near end. */
 export function extendedSteps(count: number, steps: readonly number[], by: 1 | -1, extend: boolean): number[] {
   if (count === 0) return [];
   const edge = by === 1 ? steps.at(-1) : steps[0];

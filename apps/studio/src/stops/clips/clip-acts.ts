@@ -10,7 +10,7 @@ function selected(chosen: ClipName): readonly ClipName[] {
   return together.length > 0 ? together.map(({ name }) => name) : [chosen];
 }
 
-/** The copy is what is worked on next, and its name waits to be typed. */
+/** The copy becomes current, and its name waits to be typed. */
 export function duplicateNow(name: ClipName): void {
   if (!act(duplicateClip, name)) return;
   const { clips } = currentProject();

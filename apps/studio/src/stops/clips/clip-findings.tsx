@@ -4,7 +4,7 @@ import type { Clip } from "@caravan/core/model";
 import { PlaceFindings } from "../../project/place-findings";
 import { t } from "../../ui/words";
 
-/** What looks wrong about the chosen clip, each with its steps and its mending. */
+/** Lists findings on the selected clip, each with its steps and its mending. */
 export function ClipFindings({ clip }: { clip: Clip }) {
   return (
     <PlaceFindings

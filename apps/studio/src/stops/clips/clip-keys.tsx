@@ -17,7 +17,7 @@ import { chosenSteps, extendedSteps } from "./chosen-steps";
 import { duplicateNow, moveNow, removeNow } from "./clip-acts";
 import { copySteps, duplicateChosen, pasteCopied, splitAt } from "./step-acts";
 
-/** All that keys do with the chosen clip and its steps. */
+/** Keys for the selected clip and its steps. */
 export function ClipKeys({ clip }: { clip: Clip }) {
   const clips = useProject((project) => project.clips);
   const { name } = clip;
@@ -88,7 +88,7 @@ export function ClipKeys({ clip }: { clip: Clip }) {
   return null;
 }
 
-/** Adds the frames that are picked in the tray after the chosen step, else at the end. */
+/** Adds the frames picked in the tray after the selected step, or at the end. */
 export function addPicked(clip: Clip): void {
   const refs = pickedFrames(currentProject(), useView.getState());
   if (refs.length === 0) {
@@ -100,7 +100,7 @@ export function addPicked(clip: Clip): void {
   else clearPicks();
 }
 
-/** Adds frames after the chosen step, else at the end, and chooses them. Answers what is wrong. */
+/** Adds frames after the selected step, or at the end, and selects them. Returns an error message. */
 export function addRefs(clip: Clip, refs: readonly FrameRef[]): string | undefined {
   const at = (chosenSteps(clip, useView.getState().steps).at(-1) ?? clip.steps.length - 1) + 1;
   const error = edit(insertSteps, clip.name, at, refs);
@@ -108,7 +108,7 @@ export function addRefs(clip: Clip, refs: readonly FrameRef[]): string | undefin
   return error?.message;
 }
 
-/** Drops the chosen steps; the step that then stands in their place is chosen. */
+/** Drops the selected steps; the step that takes their place is selected. */
 export function dropChosen(clip: Clip): void {
   const steps = chosenSteps(clip, useView.getState().steps);
   if (steps.length === 0 || !act(removeSteps, clip.name, steps)) return;

@@ -5,13 +5,13 @@ import type { Heading, Row } from "../../ui/row-list";
 import { t } from "../../ui/words";
 import { secondsInWords, totalOf } from "./pace-words";
 
-/** Where a clip stands in the actions: the first that shows it, and where it looks there unmirrored. */
+/** A clip's place in the actions: the first that shows it, and its unmirrored facing there. */
 interface Place {
   readonly action: Action;
   readonly facing: Facing;
 }
 
-/** The heading of the rows of an action, of which there are so many. */
+/** The heading of an action's rows, with their number. */
 export type HeadingOf = (action: Action, count: number) => Heading;
 
 export function clipRows(clips: readonly Clip[], actions: readonly Action[], headingOf: HeadingOf): Row[] {
@@ -29,7 +29,7 @@ export function clipRows(clips: readonly Clip[], actions: readonly Action[], hea
 }
 
 function rowOf(clip: Clip, place: Place | undefined, under: Heading | undefined): Row {
-  // A long name loses its end, which is mostly the facing: so the facing has a place of its own.
+  // A long name is cut at the end, where the facing usually is: so the facing is shown separately.
   const facing = place && place.action.ways !== 1 ? `${place.facing.toUpperCase()} ` : "";
   const row = { id: clip.name, name: clip.name, fact: `${facing}${lengthInWords(clip)}` };
   return under ? { ...row, under } : row;

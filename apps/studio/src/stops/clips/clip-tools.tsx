@@ -12,7 +12,7 @@ import { Select } from "../../ui/select";
 import { t } from "../../ui/words";
 import { splitAt } from "./step-acts";
 
-/** Makes the rows of a clip the facings of an action, and shows that. */
+/** Turns the rows of a clip into the facings of an action, and shows the action. */
 function toAction(name: ClipName): void {
   const { length } = currentProject().actions;
   if (!act(rowsAsFacings, name, { first: "s", clockwise: true })) return;
@@ -20,7 +20,7 @@ function toAction(name: ClipName): void {
   if (made) chooseAction(made.name);
 }
 
-/** A clip as a whole: parted by the rows of its sheet, or joined with another one. */
+/** Acts on the whole clip: split by the rows of its sheet, or joined with another. */
 export function ClipTools({ clip }: { clip: Clip }) {
   // Rows are counted after what was done is shown: there may be thousands of steps.
   const project = useDeferredValue(useProject((each) => each));

@@ -26,7 +26,7 @@ import { SeveralClips } from "./several-clips";
 import { StepTools } from "./step-tools";
 import { useClipsTogether } from "./together";
 
-/** The chosen steps: their time, and taking them out. */
+/** The selected steps: their durations, and dropping them. */
 export function Details() {
   const project = useProject((each) => each);
   const clip = useView((view) => chosenClip(project, view));
@@ -103,7 +103,7 @@ function StepTime({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
   );
 }
 
-/** The durations of the steps one by one, to be typed as a list: fewer than there are steps are given in turn. */
+/** The steps' durations, editable as a list; a shorter list repeats. */
 function DurationsField({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
   const shown = steps.slice(0, MOST_LISTED).map((step) => msFromMicros(clip.steps[step]?.duration ?? 0));
   const set = (text: string): string | undefined => {

@@ -7,19 +7,19 @@ import { create } from "zustand";
 import { apply, currentProject } from "../../project/open-project";
 import { t } from "../../ui/words";
 
-/** A dragged edge rests on whole milliseconds; with Shift on whole microseconds. */
+/** A dragged edge snaps to whole milliseconds; with Shift to whole microseconds. */
 const GRAIN = 1000; // µs
 
-/** The scale of the ribbons while an edge is dragged: it stays, so that the edge stays under the pointer. */
+/** The ribbons' scale during a drag: it stays, so that the edge stays under the pointer. */
 export const useHeldScale = create<{ readonly scale: number | null }>(() => ({ scale: null }));
 
 /**
- * The right edge of a step, to be dragged: the step gets longer or shorter and all after it move; with Alt only the border moves, and the
- * clip stays as long as it is. Without a pointer the same is done by typing a time.
+ * A step's right edge, draggable: the step changes its duration and all later ones move; with Alt only the border moves, and the clip keeps
+ * its length. The alternative without a pointer is typing a duration.
  */
 export function EdgeHandle({ name, step, scale }: { name: ClipName; step: number; scale: number }) {
   const drag = useRef<{ readonly x: number; readonly clip: Clip; readonly gesture: string } | null>(null);
-  // A handle that goes away in the middle of a drag, as by an undo, must not leave the ribbons' scale held.
+  // A handle removed during a drag, as by undo, must release the ribbons' scale.
   useEffect(() => () => void (drag.current && useHeldScale.setState({ scale: null })), []);
   const drawn = (event: PointerEvent) => {
     const { current } = drag;
@@ -27,7 +27,7 @@ export function EdgeHandle({ name, step, scale }: { name: ClipName; step: number
     if (!current || !before) return;
     const grain = event.shiftKey ? 1 : GRAIN;
     const by = Math.round((event.clientX - current.x) / scale / grain) * grain;
-    // Each move starts from how the clip was: what is dragged back again leaves nothing behind.
+    // Each move starts from the original clip: dragging back leaves nothing behind.
     const change = (project: Project) => {
       const start = asItWas(project, current.clip, step);
       return event.altKey

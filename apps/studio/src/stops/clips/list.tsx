@@ -15,7 +15,7 @@ import { clipMenu } from "./menus";
 import { ActionsList } from "./rose/actions-list";
 import { useClipsTogether } from "./together";
 
-/** More clips than this are worth a filter. */
+/** The number of clips above which a filter is shown. */
 const MANY = 8;
 
 /** All clips of the project with their lengths. Several can be selected, to be changed at once. */

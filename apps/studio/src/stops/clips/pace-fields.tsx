@@ -10,7 +10,7 @@ import { FieldBox, NumberField } from "../../ui/number-field";
 import { t } from "../../ui/words";
 import { secondsInWords } from "./pace-words";
 
-/** The three ways to say how fast a clip is, all shown, each to be typed. Steps keep their proportions. */
+/** The three ways to express a clip's speed, all shown, each editable. Steps keep their proportions. */
 export function PaceFields({ clip }: { clip: Clip }) {
   const pace = paceOf(clip.steps.map((step) => step.duration));
   if (!pace) return null;

@@ -1,7 +1,7 @@
 import type { Clip, Micros } from "@caravan/core/model";
 import { written } from "../../ui/number-field";
 
-/** Summed once for each list of steps, which never changes: ribbons ask at every drawing. */
+/** Summed once per list of steps, which never changes: ribbons ask at every drawing. */
 const totals = new WeakMap<Clip["steps"], Micros>();
 
 /** The time of all steps once through. */

@@ -6,7 +6,7 @@ import { usePlayerClock } from "../../preview/player-state";
 import { timelineOfClip } from "../../preview/timelines";
 import { edgesOf } from "./ribbon-scale";
 
-/** Where the player is on the chosen ribbon. Moved at every refresh, past React, since nothing else changes with it. */
+/** The playhead on the selected ribbon. It moves at every refresh without React, because nothing else changes with it. */
 export function Playhead({ clip, scale, left }: { clip: Clip; scale: number; left: number }) {
   const line = useRef<HTMLDivElement>(null);
   const timeline = timelineOfClip(clip);

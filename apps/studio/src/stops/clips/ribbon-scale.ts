@@ -23,7 +23,7 @@ export function edgesOf(clip: Clip): Micros[] {
   return edges;
 }
 
-/** Steps that stand on the ruler anywhere between two times, both included, in order. */
+/** Steps within a time interval, both ends included, in order. */
 export function stepsBetween(edges: readonly Micros[], a: Micros, b: Micros): number[] {
   const [from, to] = a < b ? [a, b] : [b, a];
   const steps: number[] = [];
@@ -54,7 +54,7 @@ export function rulerMarks(end: Micros, scale: number): Micros[] {
   return Array.from({ length: Math.min(2000, Math.floor(end / apart) + 1) }, (_, k) => k * apart);
 }
 
-/** How wide a digit of the small numbers under steps is, in CSS pixels, and the room beside them. */
+/** The width of a digit of the small numbers under steps, in CSS pixels, and the space beside them. */
 const DIGIT = 7.4;
 const BESIDE = 6;
 

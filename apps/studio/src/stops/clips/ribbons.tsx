@@ -20,8 +20,8 @@ import { Ruler } from "./ruler";
 import { TallRibbon } from "./tall-ribbon";
 
 const NAMES = 132; // px for clip names and lengths at the left
-const STRIDE = 120; // px of scrolling after which other steps are drawn
-const AROUND = 160; // px drawn on either side of what is in sight; more than a stride
+const STRIDE = 120; // px of scrolling before the rendered steps change
+const AROUND = 160; // px rendered on either side of the view; more than a stride
 const MARGIN = 40; // px after the end, for the last mark of the ruler
 
 /** Every clip as a ribbon on one time ruler: the chosen one tall, the others thin above and below it. */
@@ -95,7 +95,7 @@ export function Ribbons({ clip }: { clip: Clip }) {
   );
 }
 
-/** A step dragged onto another takes its place; a frame dragged from the tray goes in before the step it is dropped on. */
+/** A step dragged onto another takes its place; a frame dragged from the tray is inserted before the step. */
 function dropped(clip: Clip, { active, over }: DragEndEvent): void {
   if (!over) return;
   const overStep = over.data.current?.step as number | undefined;
@@ -137,7 +137,7 @@ const THIN = 20; // px
 /** With the space around it. */
 const THIN_ROW = THIN + 8;
 
-/** The scale as the style sheet knows it: a change of it stretches hundreds of ribbons without drawing one anew. */
+/** The scale as a CSS variable: changing it stretches hundreds of ribbons without rendering them again. */
 const PX_PER_MS = "--px-per-ms";
 
 /**

@@ -11,7 +11,7 @@ import { Select } from "../../ui/select";
 import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 
-/** How the clip goes on after its last step. */
+/** How the clip continues after its last step. */
 export function RuleFields({ clip }: { clip: Clip }) {
   const set = (change: ClipRulesChange) => act(setClipRules, clip.name, change);
   const countFrom = useCountFrom();

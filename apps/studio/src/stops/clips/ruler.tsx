@@ -14,7 +14,7 @@ interface Props {
   readonly clip: Clip;
   /** CSS pixels a microsecond. */
   readonly scale: number;
-  /** Where time 0 stands, and how much is kept free after the end, in pixels. */
+  /** The position of time 0, and the space after the end, in pixels. */
   readonly left: number;
   readonly margin: number;
   /** Marks outside of these pixels are not drawn: a long clip has thousands. */
@@ -23,8 +23,8 @@ interface Props {
 }
 
 /**
- * The time over the chosen ribbon. Dragging along it moves the playhead; with Shift it chooses the steps that it sweeps over. Where later
- * rounds begin stands a bracket, which is dragged to another step.
+ * The time ruler over the selected ribbon. Dragging moves the playhead; with Shift it selects steps. A bracket marks where later loops
+ * begin, and can be dragged to another step.
  */
 export function Ruler({ clip, scale, left, margin, from, until }: Props) {
   const edges = useMemo(() => edgesOf(clip), [clip]);

@@ -15,7 +15,7 @@ import { FieldBox, NumberField } from "../../ui/number-field";
 import { t } from "../../ui/words";
 import { DataDetail } from "../../user-data/data-detail";
 
-/** What is changed on all selected clips at once, each change one step back. */
+/** Edits all selected clips at once; each change is one undo step. */
 export function SeveralClips({ clips }: { clips: readonly Clip[] }) {
   const names = clips.map(({ name }) => name);
   return (

@@ -13,7 +13,7 @@ import { t } from "../../ui/words";
 
 export const useCopiedSteps = create<{ readonly steps: readonly Step[] }>(() => ({ steps: [] }));
 
-/** The step that the player stands on. */
+/** The step at the player's time. */
 function stepNow(clip: Clip): number {
   return timelineOfClip(clip)?.shownAt(timeAt(usePlayerClock.getState())).step ?? 0;
 }
@@ -40,8 +40,8 @@ export function duplicateChosen(clip: Clip, chosen: readonly number[]): void {
 }
 
 /**
- * Splits before the chosen step. Runs of several chosen steps become clips of their own: split before each run, and after it where steps
- * follow. Without a choice the clip is split before the step that the player stands on.
+ * Splits before the selected step. Runs of several selected steps become separate clips: split before each run, and after it if steps
+ * follow. Without a selection the clip is split before the step at the player's time.
  */
 export function splitAt(clip: Clip, chosen: readonly number[]): void {
   const own = new Set(chosen);

@@ -24,7 +24,7 @@ import { MsField } from "./ms-field";
 import { totalOf } from "./pace-words";
 import { copySteps, duplicateChosen, pasteCopied, splitAt, useCopiedSteps } from "./step-acts";
 
-/** What can be done with the chosen steps: their times together, copies, order, and taking them out. */
+/** Tools for the selected steps: their total duration, copies, order, and dropping them. */
 export function StepTools({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
   const { name } = clip;
   const copied = useCopiedSteps((state) => state.steps.length);
@@ -139,7 +139,7 @@ function EventValue({ clip, steps, event }: { clip: Clip; steps: readonly number
   );
 }
 
-/** For one step whose frame stands elsewhere too: where, and out of all of them. */
+/** For one step whose frame is used elsewhere: where, and dropping it everywhere. */
 function DropEverywhere({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
   const project = useProject((each) => each);
   const frame = steps.length === 1 ? clip.steps[steps[0] as number]?.frame : undefined;

@@ -20,7 +20,7 @@ import { Ribbons } from "./ribbons";
 import { ActionSurface } from "./rose/action-surface";
 import { RuleFields } from "./rule-fields";
 
-/** The chosen clip as a tall ribbon on a time ruler, the others thin around it, and the tray to add frames from. */
+/** Shows the selected clip as a tall ribbon on a time ruler, the other ribbons thin around it, and the tray to add frames from. */
 export function Surface() {
   const project = useProject((each) => each);
   const clip = useView((view) => chosenClip(project, view));

@@ -33,7 +33,7 @@ export function TallRibbon({ clip, scale, from, until }: { clip: Clip; scale: nu
   const now = usePlayerClock((state) => timeline?.shownAt(timeAt(state)).step);
   const width = (edges.at(-1) as number) * scale;
   const count = clip.steps.length;
-  // The same list as long as there are as many steps: with another one, every step in sight would be made anew.
+  // The same list while the number of steps is the same: otherwise every visible step would be rendered again.
   const ids = useMemo(() => Array.from({ length: count }, (_, k) => `step ${k}`), [count]);
   const inSight = clip.steps.flatMap((step, k) => {
     const left = (edges[k] as number) * scale;
@@ -50,7 +50,7 @@ export function TallRibbon({ clip, scale, from, until }: { clip: Clip; scale: nu
           style={{ width: Math.max(width, 120) + 2, height: HEIGHT }}
         >
           {inSight.map(({ step, k, left, wide }) => (
-            // Only places change while an edge before them is dragged: what stands in them is left alone.
+            // Only positions change while an earlier edge is dragged: the steps themselves are not rendered again.
             <li key={k} className="absolute top-0 h-full" style={{ left, width: wide }}>
               <StepCell
                 id={ids[k] as string}
@@ -104,7 +104,7 @@ const StepCell = memo(function StepCell({ id, name: clip, step, index, width, ch
   const ms = written(step.duration / 1000, 3);
   const number = index + useCountFrom();
   const fired = step.events?.map((event) => withValue(event, valueIn(step.eventValues, event)));
-  // In steps, so that a step that is dragged wider is not drawn anew at every pixel.
+  // In steps, so that a step dragged wider is not rendered again at every pixel.
   const size = Math.min(68, Math.floor((width - 6) / 4) * 4);
   return (
     <div

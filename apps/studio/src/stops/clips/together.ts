@@ -2,7 +2,7 @@ import type { Clip, Project } from "@caravan/core/model";
 import { useMemo } from "react";
 import { clipsTogether, useView } from "../../project/view";
 
-/** The clips that are selected together, the same list until it changes. */
+/** The clips that are selected together; the same list object until it changes. */
 export function useClipsTogether(project: Project): readonly Clip[] {
   const clipNames = useView((view) => view.clipNames);
   const actionName = useView((view) => view.actionName);

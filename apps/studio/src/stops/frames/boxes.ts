@@ -13,9 +13,9 @@ import { cutOf, gridOfSource, isGrid } from "./recipe";
 import { drawRegion, regionsOf, setRegion } from "./regions";
 
 export interface DraggedBoxes {
-  /** Set where boxes are taken by their edges alone, since other things lie in them. */
+  /** Set if boxes can only be taken by their edges, because there is something inside them. */
   readonly onlyEdges?: true;
-  /** Set where a drag beside the edges draws nothing: it moves the sheet. */
+  /** Set if a drag away from the edges draws nothing: it moves the sheet. */
   readonly drawsNone?: true;
   of(source: Source): readonly Box[];
   /** Makes what was dragged so; `id` is null for a new box. */

@@ -13,7 +13,7 @@ export function rememberCells(source: Source): void {
   if (source.cut && isGrid(source)) cells.set(keyOf(source), source);
 }
 
-/** Cuts the sheet into the cells that it had, with all that was decided about them; leaves it if it had none. */
+/** Cuts the sheet into its earlier cells, with everything decided about them; does nothing if it had none. */
 export function backToCells(source: Source): void {
   const before = cells.get(keyOf(source));
   if (before) act(restoreCut, source.id, before);

@@ -4,14 +4,14 @@ import { type Frame, type FrameRef, frameName, frameRef, type Source } from "@ca
 import { t } from "../../ui/words";
 
 /**
- * The frame reached from `cursor` by moving (dx, dy) cells: the nearest one in that direction in the same row or column, or
- * in the neighbouring rows where that one is empty. Without a cursor the first frame. Null if there is none.
+ * The frame reached from `cursor` by moving (dx, dy) cells: the nearest one in that direction in the same row or column, or in neighbouring
+ * rows if that is empty. Without a cursor the first frame. Null if there is none.
  */
 export function movedCursor(source: Source, cursor: FrameRef | null, dx: number, dy: number): FrameRef | null {
   const from = source.frames.find((frame) => frameRef(source, frame) === cursor);
   if (!from) return source.frames[0] ? frameRef(source, source.frames[0]) : null;
   if (dx !== 0) {
-    // Along the row, and on into the next one, as reading goes.
+    // Along the row and into the next one, in reading order.
     const next = source.frames[source.frames.indexOf(from) + dx];
     return frameRef(source, next ?? from);
   }

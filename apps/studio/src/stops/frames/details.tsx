@@ -29,7 +29,7 @@ import { ReadingTable } from "./reading-table";
 import { wayOf } from "./ways-table";
 import { WorthALook } from "./worth-a-look";
 
-/** The frame at the cursor, and where the sheet's frames stand. */
+/** Shows the frame at the cursor, and the common origin of the sheet's frames. */
 export function Details() {
   const project = useProject((each) => each);
   const source = useView((view) => chosenSource(project, view));
@@ -46,7 +46,7 @@ function SheetDetails() {
   const frame = source.frames.find((each) => frameRef(source, each) === cursor) ?? (source.frames[0] as Frame);
   return (
     <>
-      {/* What is looked at when a metadata file cuts the sheet comes first. */}
+      {/** The reading comes first if a metadata file cuts the sheet. */}
       {way === "metadata" && <ReadingTable source={source} />}
       <FrameDetail source={source} frame={frame} />
       <WorthALook source={source} />
@@ -103,4 +103,4 @@ function FrameDetail({ source, frame }: { source: Source; frame: Frame }) {
   );
 }
 
-/** Where the sheet's frames stand: one origin for all of them. */
+/** The common origin of the sheet's frames. */

@@ -4,7 +4,7 @@ import type { Source } from "@caravan/core/model";
 import { useMetadataText } from "../../project/metadata-texts";
 import { t } from "../../ui/words";
 
-/** Right above the sheet: that its metadata file could be read otherwise, and why. The fields to correct stand at the right. */
+/** A line above the sheet if its metadata file could be read another way, with the reasons. The fields to correct are at the right. */
 export function DoubtLine({ source }: { source: Source }) {
   const text = useMetadataText(source);
   if (source.cut?.by !== "metadata" || text?.grade.grade !== "doubtful") return null;

@@ -6,7 +6,7 @@ import { useView } from "../../project/view";
 import { t } from "../../ui/words";
 import { DataDetail } from "../../user-data/data-detail";
 
-/** Data of the picked frames, of any sheet; of the one at the cursor where none is picked. */
+/** Edits the data of the picked frames of any sheet, or else of the frame at the cursor. */
 export function FrameData({ cursor }: { cursor: FrameRef }) {
   const project = useProject((each) => each);
   const picked = useView((view) => view.picked);

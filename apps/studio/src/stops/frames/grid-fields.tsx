@@ -19,11 +19,11 @@ interface Props {
   readonly cut: GridCut;
   /** What the cut comes to. */
   readonly grid: Grid;
-  /** Cuts anew; an answer is what is wrong with it. */
+  /** Cuts again; returns an error message. */
   readonly onCut: (next: GridCut) => string | undefined;
 }
 
-/** Cuts a whole sheet by a grid, nudges that follow each other as one entry of undo; the answer is what is wrong. */
+/** Cuts a whole sheet by a grid, consecutive nudges as one undo entry; returns an error message. */
 export function useGridCut(source: Source): (next: GridCut) => string | undefined {
   const look = sheetLook(source);
   const picture = usePicture(look);
@@ -34,7 +34,7 @@ export function useGridCut(source: Source): (next: GridCut) => string | undefine
   };
 }
 
-/** The grid over a whole sheet. What is typed while its picture is still being read is shown at once and cut when that is there. */
+/** The grid over a whole sheet. Values typed while the picture is still loading are shown at once and applied when it is there. */
 export function CellFields({ source }: { source: Source }) {
   const look = sheetLook(source);
   const isRead = usePicture(look) !== undefined;

@@ -62,7 +62,7 @@ interface Span {
 
 type Ends = readonly [from: number, to: number];
 
-/** Which cells of one side are taken, null for all of them, and how far the grid moved along it. */
+/** The cells taken on one side, null for all, and how far the grid moved along it. */
 function sideAfterDrag({ start, cell, gap, count }: Side, span: Span, before: Ends, after: Ends): { span: Span | null; moved: number } {
   const pitch = cell + gap;
   let { first, last } = span;

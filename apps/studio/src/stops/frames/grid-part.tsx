@@ -9,7 +9,7 @@ import { t } from "../../ui/words";
 import { useGridCut } from "./grid-fields";
 import { cutOf, gridOfSource, isGrid } from "./recipe";
 
-/** Which part of the grid becomes frames: some columns, some rows, or the whole grid moved. */
+/** Chooses which part of the grid becomes frames: some columns, some rows, or the whole grid moved. */
 export function GridPart({ source }: { source: Source }) {
   const apply = useGridCut(source);
   if (!isGrid(source) || !source.cut) return null;

@@ -51,7 +51,7 @@ export function HandFields({ source, picked }: { source: Source; picked: readonl
     const rects = frames.map(({ rect }) => ({ ...rect, x: Math.min(rect.x + rect.w, width - rect.w) }));
     const before = source.frames.length;
     if (!act(drawFrames, source.id, rects)) return;
-    // The copies are what is worked on next.
+    // The copies become current.
     pickNew(source, before);
   };
   const remove = () => {

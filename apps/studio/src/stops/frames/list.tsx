@@ -12,7 +12,7 @@ import { t } from "../../ui/words";
 import { PartsList } from "./bench/parts-list";
 import { partSources, useBench } from "./bench/state";
 
-/** Which sheet is being cut. */
+/** Chooses the sheet to cut. */
 export function List() {
   const project = useProject((each) => each);
   const source = useView((view) => chosenSource(project, view));
@@ -24,7 +24,7 @@ export function List() {
     name: source.name,
     fact: source.cut ? keptRefs(source).length : t("not cut"),
   }));
-  // On the bench the pieces are what is reached for again and again: they get the room.
+  // On the bench the pieces are used again and again: they get the space.
   if (source && isOfPieces(source))
     return (
       <>

@@ -7,7 +7,7 @@ import { chooseClip, clearPicks, go, pickedFrames, useView } from "../../project
 import { say, sayUnlessDone } from "../../ui/notices";
 import { t } from "../../ui/words";
 
-/** Makes a clip of the picked frames in picking order, else of the row that plays, and goes to it; or stays, to pick the next. */
+/** Makes a clip of the picked frames in picking order, or else of the row that plays, and opens it; or stays, to pick the next. */
 export function makeClip(options: { stay?: boolean } = {}): void {
   const picked = pickedFrames(currentProject(), useView.getState());
   const refs = picked.length > 0 ? picked : rowThatPlays(currentProject(), useView.getState());

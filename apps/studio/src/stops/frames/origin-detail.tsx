@@ -8,7 +8,7 @@ import { Detail } from "../../ui/detail";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { t } from "../../ui/words";
 
-/** Where the frames of a source stand. */
+/** Sets the common origin of a source's frames. */
 export function OriginDetail({ source, frame }: { source: Source; frame: Frame }) {
   const origin = originOf(source, frame);
   const set = (next: { x: number; y: number }) => editInGesture(`origin ${source.id}`, setSourceOrigin, source.id, next)?.message;

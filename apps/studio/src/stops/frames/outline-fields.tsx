@@ -9,7 +9,7 @@ import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 import { cutAlongOutlines, type OutlineCut } from "./along-outlines";
 
-/** How far loose bits may be from their figure, how small a frame may be, and whether rows stand level; shown live. */
+/** Settings for outlines: how far loose parts may be from their figure, the least size of a frame, and level rows; applied live. */
 export function OutlineFields({ source }: { source: Source }) {
   const cut = source.cut?.by === "outlines" ? source.cut : USUAL_OUTLINES;
   const [wanted, setWanted] = useState<OutlineCut | null>(null);

@@ -17,8 +17,8 @@ export interface SheetColours {
 let known: { readonly theme: string; readonly colours: SheetColours } | null = null;
 
 /**
- * The colours of the theme that is shown. Resolving them takes a new element and a new layout, so it is done once a theme; the tokens
- * are in the name of the theme, because the first drawing may come before the style sheet does.
+ * The colours of the current theme. Resolving them needs a new element and a layout, so it is done once per theme; the tokens are in the
+ * theme's name, because the first drawing may precede the style sheet.
  */
 export function coloursFrom(element: Element): SheetColours {
   const tokens = getComputedStyle(element);
@@ -143,7 +143,7 @@ function slantTile(colour: string, pitch: number): OffscreenCanvas {
   if (context) {
     context.strokeStyle = colour;
     context.lineWidth = TILE_DENSITY;
-    // Three lines, so that the corners of the tile are drawn as its middle.
+    // Three lines, so that the tile's corners are drawn like its middle.
     for (const shift of [-side, 0, side]) {
       context.moveTo(shift - side, 2 * side);
       context.lineTo(shift + 2 * side, -side);
@@ -173,7 +173,7 @@ function badge(context: CanvasRenderingContext2D, at: Rect, text: string, colour
   tag(context, { ...at, x: at.x + at.w - width }, text, colours.now, colours.onNow, colours.font);
 }
 
-/** A number on a ground of its own, with its top-left corner at that of the rectangle. */
+/** A number on its own background, with its top-left corner at the rectangle's. */
 function tag(context: CanvasRenderingContext2D, { x, y }: Rect, text: string, ground: string, ink: string, font: string): void {
   context.font = `600 12px ${font}`;
   context.fillStyle = ground;

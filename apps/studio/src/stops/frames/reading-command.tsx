@@ -6,7 +6,7 @@ import { useState } from "react";
 import { Button } from "../../ui/button";
 import { t } from "../../ui/words";
 
-/** The command that reads such a file in the same way, for build scripts. */
+/** Shows the command that reads such a file the same way, for build scripts. */
 export function ReadingCommand({ picture, file, reading }: { picture: string; file: string; reading: Reading }) {
   const [said, setSaid] = useState(t("Copy"));
   const options = correctionsOf(reading).map((each) => `--read ${quoted(each)}`);
@@ -33,7 +33,7 @@ export function ReadingCommand({ picture, file, reading }: { picture: string; fi
   );
 }
 
-/** As shells take it: in quotes where a sign means something to them. */
+/** Quoted for shells where needed. */
 function quoted(word: string): string {
   return /^[\w./=@+-]+$/.test(word) ? word : `'${word.replaceAll("'", "'\\''")}'`;
 }

@@ -6,7 +6,7 @@ import { Select } from "../../ui/select";
 import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 
-/** How the numbers of a metadata file are meant, where more than one way is possible. */
+/** Sets the meaning of a metadata file's numbers where more than one is possible. */
 export function ReadingConventions({ reading, onChange }: { reading: Reading; onChange: (part: Partial<Reading>) => void }) {
   const { fields } = reading;
   const cells = fields.column !== undefined || fields.index !== undefined;

@@ -1,7 +1,7 @@
 import type { Grade } from "@caravan/core/metadata";
 import { t } from "../../ui/words";
 
-/** Why a reading is not sure, and what of the file it leaves unused. */
+/** Shows why a reading is doubtful, and what it leaves unused. */
 export function ReadingDoubts({ grade: { grade, reasons, unused } }: { grade: Grade }) {
   return (
     <>

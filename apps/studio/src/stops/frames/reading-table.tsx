@@ -49,7 +49,7 @@ const RARE: readonly (readonly [FrameField, string])[] = [
   ["event", t("events")],
 ];
 
-/** What was understood of a metadata file: our fields and where they stand in it; each can be corrected. */
+/** A metadata file's reading: our fields and their paths in it; each can be corrected. */
 export function ReadingTable({ source }: { source: Source }) {
   const text = useMetadataText(source);
   const [problem, setProblem] = useState<string | null>(null);

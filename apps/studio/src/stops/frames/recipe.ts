@@ -17,17 +17,17 @@ export function gridOfSource(source: Source): Grid {
   return gridOf({ w: width, h: height }, cutOf(source), source.name);
 }
 
-/** The cut by a new cell size; a side that is not given stays as it comes out now. */
+/** The cut with a new cell size; a side not given keeps its current result. */
 export function withCell(cut: GridCut, grid: Grid, cell: Partial<Size>): GridCut {
   return { by: "cell", cell: { ...grid.cell, ...cell }, ...restOf(cut) };
 }
 
-/** The cut by new counts; a count that is not given stays as it comes out now. */
+/** The cut with new counts; a count not given keeps its current result. */
 export function withCounts(cut: GridCut, grid: Grid, counts: { columns?: number; rows?: number }): GridCut {
   return { by: "count", columns: grid.columns, rows: grid.rows, ...counts, ...restOf(cut) };
 }
 
-/** What a grid says whichever way it is told. */
+/** The facts of a grid, however it is given. */
 function restOf({ margin, gap, keepEmpty, offset, only }: GridCut): Pick<GridCut, "margin" | "gap" | "keepEmpty" | "offset" | "only"> {
   return { margin, gap, keepEmpty, ...(offset ? { offset } : {}), ...(only ? { only } : {}) };
 }
@@ -60,7 +60,7 @@ function span(range: { readonly first: number; readonly last: number } | undefin
   return range ? Math.max(0, Math.min(range.last, count - 1) - range.first + 1) : count;
 }
 
-/** Whether one grid lies over the sheet: cut by cells, or not cut yet. */
+/** Whether one grid covers the sheet: cut by cells, or not cut yet. */
 export function isGrid({ cut }: Source): boolean {
   return cut === null || cut.by === "cell" || cut.by === "count";
 }

@@ -10,7 +10,7 @@ import { t } from "../../ui/words";
 import { GridFields } from "./grid-fields";
 import { regionsOf, removeRegion, setRegion } from "./regions";
 
-/** The regions of a sheet, and the place and grid of the chosen one. */
+/** Edits the regions of a sheet: the position and grid of the selected one. */
 export function RegionFields({ source }: { source: Source }) {
   const regions = regionsOf(source);
   const wanted = useView((view) => view.region);

@@ -19,7 +19,7 @@ export type Region = Extract<Cut, { by: "regions" }>["regions"][number];
 /** One cell, as large as its region. */
 const WHOLE: GridCut = { by: "count", columns: 1, rows: 1, margin: { x: 0, y: 0 }, gap: { x: 0, y: 0 }, keepEmpty: false };
 
-/** Its regions; a sheet that one grid lies over is one region until another is drawn. */
+/** Its regions; a sheet with one grid is one region until another is drawn. */
 export function regionsOf(source: Source): readonly Region[] {
   const { cut } = source;
   if (cut?.by === "regions") return cut.regions;
@@ -28,7 +28,7 @@ export function regionsOf(source: Source): readonly Region[] {
   return [{ area: { x: 0, y: 0, w: width, h: height }, grid: cutOf(source) }];
 }
 
-/** Cuts the sheet in these regions; what is wrong is told, and answered. */
+/** Cuts the sheet in these regions; reports an error and returns it. */
 function cutInRegions(source: Source, regions: readonly Region[], gesture?: string): string | undefined {
   const coverage = pictureNow(sheetLook(source))?.coverage;
   if (!coverage) return t("The picture is still being read.");
@@ -39,10 +39,7 @@ function cutInRegions(source: Source, regions: readonly Region[], gesture?: stri
   return error?.message;
 }
 
-/**
- * Changes one region. A grid that its new area has no room for becomes one cell as large as it is, so that an edge can be dragged
- * anywhere.
- */
+/** Changes one region. A grid that no longer fits becomes one cell of the region's size, so that edges can be dragged anywhere. */
 export function setRegion(source: Source, index: number, change: Partial<Region>): string | undefined {
   const regions = regionsOf(source).map((region, k) => (k === index ? fitting({ ...region, ...change }, source.name) : region));
   useView.setState({ region: index });

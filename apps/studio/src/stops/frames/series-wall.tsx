@@ -32,7 +32,7 @@ export function SeriesWall({ source }: { source: Source }) {
     .getVirtualItems()
     .flatMap(({ index }) => cards.slice(index * across, (index + 1) * across))
     .flatMap((card) => ("missing" in card ? [] : [card]));
-  // Asking for what is there already costs nothing.
+  // Requesting what is already there costs nothing.
   useEffect(() => loadPictures(inSight.map((frame) => sheetLook(source, frame.picture))));
   const move = (by: number) => {
     const next = movedCursor(source, cursor, by, 0);

@@ -250,7 +250,7 @@ function RowHandles({ source, grid, view, height }: { source: Source; grid: Grid
   const tall = (grid ? grid.cell.h + grid.gap.y : sheetOf(source).height / Math.max(1, count)) * view.zoom;
   const hoverRow = useView((each) => each.hoverRow);
   const countFrom = useCountFrom();
-  // Frames that a file tells or a hand draws stand in no rows that could be seen.
+  // Frames from a file or drawn by hand form no visible rows.
   if (!traitsOf(source.cut).rows || tall < 18) return null;
   const first = grid ? Math.max(0, Math.floor(-view.y / tall) - 1) : 0;
   const last = grid ? Math.min(grid.rows - 1, Math.ceil((height - view.y) / tall)) : count - 1;

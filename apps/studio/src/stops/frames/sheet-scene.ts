@@ -17,7 +17,7 @@ export interface SheetScene {
   readonly leftOver: readonly Rect[];
   readonly row: Rect | null;
   readonly cursor: Rect | null;
-  /** Parts of the sheet that have a grid each; none where one grid lies over all. */
+  /** Regions with a grid each; none if one grid covers the sheet. */
   readonly regions: readonly { readonly rect: Rect; readonly number: number; readonly chosen: boolean }[];
 }
 
@@ -64,7 +64,7 @@ export function sheetScene({ source, grid, picked, cursor, hoverRow, inSight, re
   return { sheet: wholeOf(source), ...scene, leftOver, row, cursor: cursorRect, regions: [] };
 }
 
-/** Frames that lie anywhere: outlines, metadata, by hand, several grids. */
+/** Free frames: outlines, metadata, by hand, several grids. */
 function freeScene(
   source: Source,
   picked: readonly FrameRef[],

@@ -6,7 +6,7 @@ import { largestFitting, nextZoom, zoomsBetween } from "../../ui/zooms";
 export interface SheetView {
   /** CSS pixels per sheet pixel: a whole number, or a half, a quarter or an eighth. */
   readonly zoom: number;
-  /** Where the sheet's top-left corner is. */
+  /** The position of the sheet's top-left corner. */
   readonly x: number;
   readonly y: number;
 }
@@ -37,7 +37,7 @@ function centred(sheet: Size, room: Size, zoom: number): SheetView {
   return { zoom, x: Math.round((room.w - sheet.w * zoom) / 2), y: Math.round(below >= 0 ? below / 2 : EDGE / 2) };
 }
 
-/** One zoom further in or out, keeping the sheet's pixel under (x, y) where it is. */
+/** Zooms in or out by one level, keeping the sheet's pixel under (x, y) in place. */
 export function zoomedAt(view: SheetView, direction: 1 | -1, x: number, y: number): SheetView {
   const zoom = nextZoom(SHEET_ZOOMS, view.zoom, direction);
   const grow = zoom / view.zoom;
@@ -55,7 +55,7 @@ export function panned(view: SheetView, dx: number, dy: number, sheet: Size, roo
   };
 }
 
-/** The sheet's pixel under a point of the surface; may lie outside the sheet. */
+/** The sheet's pixel under a point of the surface; may be outside the sheet. */
 export function pixelAt(view: SheetView, x: number, y: number): { x: number; y: number } {
   return { x: Math.floor((x - view.x) / view.zoom), y: Math.floor((y - view.y) / view.zoom) };
 }

@@ -18,8 +18,8 @@ const tap = () => {
 };
 
 /**
- * Space has two uses over the sheet: held, the pointer moves the sheet; tapped, it plays or pauses as everywhere. So the tap
- * counts only when the key goes up and nothing was moved.
+ * Space has two uses over the sheet: held, the pointer moves the sheet; tapped, it plays or pauses as everywhere. So a tap counts only on
+ * key-up without movement.
  */
 export function useSpaceToPan(pointer: RefObject<unknown>): RefObject<HeldSpace | null> {
   const held = useRef<HeldSpace | null>(null);

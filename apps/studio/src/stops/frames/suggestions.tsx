@@ -61,7 +61,7 @@ export function Suggestions({ source }: { source: Source }) {
   );
 }
 
-/** One suggestion, grid or outlines, as it is shown and taken. */
+/** One suggestion, grid or outlines, as shown and applied. */
 interface Offer {
   readonly cut: GridCut | OutlineCut;
   readonly words: string;
@@ -70,7 +70,7 @@ interface Offer {
   readonly boxes: readonly Box[];
 }
 
-/** A part of the picture, and where it stands in the room that all of them have. */
+/** A part of the picture, and its position in the common area. */
 interface Box {
   readonly rect: Rect;
   readonly room: Size;
@@ -97,7 +97,7 @@ function offersOf({ grids, outlines }: SuggestedCuts, picture: Picture): Offer[]
     title: t("outlines"),
     boxes: boxesOf(outlines.row),
   };
-  // Where a grid fits, outlines are one of the ways beside it.
+  // If a grid fits, outlines are one of the alternatives.
   return outlines.first ? [along, ...offers.slice(0, SHOWN - 1)] : offers;
 }
 

@@ -27,7 +27,7 @@ import { Ways } from "./ways";
 import { wayNamed, wayOf } from "./ways-table";
 import { WorthALookLink } from "./worth-a-look";
 
-/** The sheet with its cut, and the tray of frames under it; or the bench where frames are put together. */
+/** Shows the sheet with its cut and the tray of frames below it, or the bench for assembling frames. */
 export function Surface() {
   const project = useProject((each) => each);
   const source = useView((view) => chosenSource(project, view));

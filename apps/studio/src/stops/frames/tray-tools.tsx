@@ -13,7 +13,7 @@ import { FieldBox, NumberField } from "../../ui/number-field";
 import { SheetDialog } from "../../ui/sheet-dialog";
 import { t } from "../../ui/words";
 
-/** The order of the tray, names by pattern, and finding frames by name. */
+/** Tools for the tray: order, names by pattern, and finding frames by name. */
 export function TrayTools({ source, picked }: { source: Source; picked: readonly FrameRef[] }) {
   const [dialog, setDialog] = useState<"names" | "find" | null>(null);
   const order = (by: TrayOrder) => {

@@ -13,7 +13,7 @@ import { type Menu, WithMenu } from "../../ui/with-menu";
 import { t } from "../../ui/words";
 import { frameMenu } from "./frame-menu";
 
-/** The frames of the sheet in order, under it; dragged, they change their places. */
+/** Shows the sheet's frames in order, below the sheet; drag them to reorder. */
 export function Tray({ source, children }: { source: Source; children?: ReactNode }) {
   const sensors = useDragSensors();
   return (
@@ -38,7 +38,7 @@ function menuOf(target: Element): Menu | null {
   return ref === undefined ? null : frameMenu(ref as FrameRef);
 }
 
-/** A frame dragged onto another takes its place; if it is picked, all that are picked go along, in their order. */
+/** A frame dragged onto another takes its place; if it is picked, all picked ones move along, in order. */
 function dropped(source: Source, { active, over }: DragEndEvent): void {
   const ref = active.data.current?.frame as FrameRef | undefined;
   const target = over?.data.current?.before as FrameRef | undefined;
@@ -47,7 +47,7 @@ function dropped(source: Source, { active, over }: DragEndEvent): void {
   const moving = picked.includes(ref) ? new Set<FrameRef>(picked) : new Set([ref]);
   const from = source.frames.findIndex((frame) => frameRef(source, frame) === ref);
   const at = source.frames.findIndex((frame) => frameRef(source, frame) === target);
-  // Among those that stay, before the one it was let go on; after it if it came from the left.
+  // Among those that stay, before the one it was dropped on; after it if it came from the left.
   const before = source.frames.slice(0, at).filter((frame) => !moving.has(frameRef(source, frame))).length;
   const keys = source.frames.filter((frame) => moving.has(frameRef(source, frame))).map(({ key }) => key);
   const error = edit(moveFrames, source.id, keys, from < at && !moving.has(target) ? before + 1 : before);

@@ -14,9 +14,9 @@ export interface HandInput {
   readonly zoom: number;
   /** Whether a drag inside a box draws another one instead of moving it. */
   readonly onlyEdges: boolean;
-  /** Whether edges keep to what is drawn; where lines of a grid are meant, they do not. */
+  /** Whether edges snap to what is drawn; not where grid lines are meant. */
   readonly toDrawn: boolean;
-  /** Takes a finished drag: `id` is the box that was moved or resized, null for a new one. */
+  /** Receives a finished drag: `id` is the box that was moved or resized, null for a new one. */
   readonly onDone: (id: string | null, rect: Rect) => void;
 }
 
@@ -32,7 +32,7 @@ export function useHand({ boxes, sheet, coverage, zoom, onlyEdges, toDrawn, onDo
   };
   return {
     draft,
-    /** The edges that a press at a spot would take; null for none. */
+    /** The edges that a press at a place would take; null for none. */
     edgesAt: (at: Spot): Edges | null => {
       const would = gestureAt(boxes, at, reach, onlyEdges);
       return would.kind === "resize" ? would.edges : null;

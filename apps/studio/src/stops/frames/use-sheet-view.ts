@@ -4,7 +4,7 @@ import type { Size, Source } from "@caravan/core/model";
 import { useCallback, useMemo, useState } from "react";
 import { fitted, opening, type SheetView } from "./sheet-view";
 
-/** How the sheet is laid out: by itself, whole because a person asked, or where a person moved it. */
+/** How the sheet is placed: automatically, fitted on request, or where the user moved it. */
 type Laid = "opening" | "whole" | SheetView;
 
 interface SheetViewState {
@@ -13,13 +13,13 @@ interface SheetViewState {
   /** Zooms or pans; from then on the sheet stays where it is put. */
   move(change: (view: SheetView) => SheetView): void;
   seeAll(): void;
-  /** Keeps the sheet where it lies, whatever room comes or goes around it. */
+  /** Keeps the sheet in place when the space around it changes. */
   hold(): void;
 }
 
 /**
- * The view of a source's sheet. Until a person touches it, it is laid out anew for whatever room the
- * fields around it leave, so that no row hides below the edge. Another sheet begins afresh.
+ * The view of a source's sheet. Until the user moves it, it is fitted to the space that the fields around it leave, so that no row is
+ * hidden. Another sheet starts again.
  */
 export function useSheetView({ id }: Source, sheet: Size, room: Size): SheetViewState {
   const [state, setState] = useState<{ of: string; laid: Laid }>({ of: id, laid: "opening" });

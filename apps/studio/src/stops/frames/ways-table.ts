@@ -32,7 +32,7 @@ interface WayOfCutting {
   readonly Fields: ComponentType<FieldsOfWay>;
   /** What can be dragged on the sheet. */
   readonly boxes?: DraggedBoxes;
-  /** What choosing it does at once, beside showing its fields. */
+  /** What choosing it does at once, besides showing its fields. */
   readonly begin?: (source: Source) => void;
 }
 
@@ -65,7 +65,7 @@ export const WAYS: readonly WayOfCutting[] = [
   { way: "hand", title: t("By hand"), key: "h", command: t("Cut by hand"), Fields: HandFields, boxes: frameBoxes },
 ];
 
-/** Ways that come with the art and are not chosen. */
+/** Ways that come with the art and cannot be chosen. */
 export type CutWay = Way | "metadata" | "pictures" | "pieces";
 
 /** The way that a source is cut, or that a person is about to cut it. */

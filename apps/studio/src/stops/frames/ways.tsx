@@ -8,7 +8,7 @@ import { t } from "../../ui/words";
 import { rememberCells } from "./cells-before";
 import { WAYS, wayNamed, wayOf } from "./ways-table";
 
-/** Choosing how to cut. Frames that stay the same rectangle keep their names and clips, whichever way. */
+/** Chooses the way of cutting. Frames whose rectangle stays the same keep their names and clips in any way. */
 export function Ways({ source }: { source: Source }) {
   const chosen = useView((view) => view.way);
   const way = wayOf(source, chosen);

@@ -16,7 +16,7 @@ import { t } from "../../ui/words";
 
 import { cutAlongOutlines } from "./along-outlines";
 
-/** What looks wrong about the frames, each with the way to see it and the way to mend it. */
+/** Lists findings on the frames, each with ways to see and to mend it. */
 export function WorthALook({ source }: { source: Source }) {
   useInspecting(source);
   const inspection = useInspection(source);
@@ -34,7 +34,7 @@ export function WorthALook({ source }: { source: Source }) {
 
 const LIST = "worth-a-look";
 
-/** How many findings there are, beside what the cut came to; leads to them. */
+/** The number of findings, beside the outcome of the cut; links to them. */
 export function WorthALookLink({ source }: { source: Source }) {
   const count = useInspection(source)?.findings.length ?? 0;
   if (count === 0) return null;

@@ -8,7 +8,7 @@ import { useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { t } from "../../ui/words";
 
-/** What can be done with the marks of a kind along a clip: given to the facing on the other side, filled in where steps lack the point. */
+/** Edits marks of a kind along a clip: copies them to the opposite facing, and fills in steps without the point. */
 export function AlongClip({ kind, clip }: { kind: MarkKind; clip: Clip }) {
   const project = useProject((each) => each);
   const marks = clip.steps.map(({ frame }) => findFrame(project, frame)?.frame.marks);
@@ -32,7 +32,7 @@ export function AlongClip({ kind, clip }: { kind: MarkKind; clip: Clip }) {
   );
 }
 
-/** What stands under a step that lacks what is chosen, where others have it. */
+/** The note under a step that lacks the selected mark although others have it. */
 export function useLacking(kind: MarkKind | null, clip: Clip): ((step: number) => boolean) | null {
   const project = useProject((each) => each);
   if (!kind || (kind.shape === "outline" && kind.trace)) return null;

@@ -17,7 +17,7 @@ import { Jumps } from "./jumps";
 import { PartsDetail } from "./parts-detail";
 import { SHAPES, USES } from "./shapes";
 
-/** The chosen kind: its name and how it is told apart; and what looks wrong about the clip's marks. */
+/** Shows the selected kind, with its name and tag, and the findings on the clip's marks. */
 export function Details() {
   const project = useProject((each) => each);
   const kind = useView((view) => chosenMark(project, view));

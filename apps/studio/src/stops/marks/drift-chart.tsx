@@ -13,7 +13,7 @@ import { useStandings } from "./standings";
 import { putSteady, useAxes, useStandingsBefore } from "./steady-clip";
 import { AROUND, Legend, StepLines } from "./step-lines";
 
-/** How feet and middle drift about the origin from step to step. */
+/** Charts how feet and centre drift around the origin from step to step. */
 export function DriftChart({ clip, step }: { clip: Clip; step: number }) {
   // A dragged origin shows first; the chart follows.
   const project = useDeferredValue(useProject((each) => each));

@@ -4,7 +4,7 @@ import { jumpsOf, type Standing } from "@caravan/core/marks";
 import type { Clip } from "@caravan/core/model";
 import { t } from "../../ui/words";
 
-/** What is charted, each as a number that grows upward or to the right. */
+/** A charted quantity, growing upward or to the right. */
 export const DRIFTS = [
   {
     key: "feet",

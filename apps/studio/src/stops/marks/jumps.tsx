@@ -12,7 +12,7 @@ import { type DRIFTS, jumpsIn } from "./drifts";
 import { nudge } from "./set-origin";
 import { useStandings } from "./standings";
 
-/** So many are told at once; what has more is restless, not wrong in one place. */
+/** The number of jumps listed at once; with more, the clip is restless rather than wrong in one place. */
 const MOST = 8;
 
 /** The steps on which the drawing jumps about its origin, each put back by moving that frame's origin. */
@@ -53,7 +53,7 @@ export function Jumps({ clip }: { clip: Clip }) {
   );
 }
 
-/** Moves that one frame's origin, so that its drawing stands where its neighbours do. */
+/** Moves that one frame's origin, so that its drawing is in line with its neighbours. */
 function putBack(project: Project, clip: Clip, step: number, line: (typeof DRIFTS)[number]["key"], by: number): void {
   const ref = clip.steps[step]?.frame;
   const placed = ref ? findFrame(project, ref) : null;

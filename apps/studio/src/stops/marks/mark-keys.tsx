@@ -31,7 +31,7 @@ const ARROWS = [
   ["Down", 0, 1],
 ] as const;
 
-/** The arrow keys move what is chosen: the origin, a box, a point or a corner. */
+/** The arrow keys move the selection: the origin, a box, a point or a corner. */
 export function MarkKeys(props: Props) {
   const { kind } = props;
   if (kind === null) return <OriginKeys {...props} />;
@@ -58,7 +58,7 @@ function OriginKeys({ inScope }: Props) {
         label: t("Origin half a pixel {way}", { way: way.toLowerCase() }),
         run: () => nudge(inScope, { x: x / 2, y: y / 2 }),
       })),
-      // Laid out as on a number pad: 7 8 9 is the top row.
+      // Arranged like a number pad: 7 8 9 is the top row.
       ...PLACES.map((place, k) => ({
         keys: `Alt+${[7, 8, 9, 4, 5, 6, 1, 2, 3][k]}`,
         label: t("Origin at the {place}", { place }),

@@ -48,7 +48,7 @@ const SCOPE_WORDS: Record<OriginScope, string> = {
   all: t("All"),
 };
 
-/** The frame of one step, large, with its neighbours as ghosts; beside it the tools of the chosen mark; under it all steps. */
+/** The frame of one step, enlarged, with its neighbours as ghosts; beside it the tools of the selected mark; below it all steps. */
 export function MarksBench({ clip, source }: { clip: Clip; source: Source | null }) {
   const project = useProject((each) => each);
   const kind = useView((view) => chosenMark(project, view));
@@ -76,7 +76,7 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
   const boxes = kind ? boxesIn(frame?.marks, kind.name) : [];
   const box = Math.min(chosenBox, Math.max(0, boxes.length - 1));
   const outlines = useMemo(() => (frame && kind?.shape === "outline" ? outlinesOn(frame, kind.name, seen) : []), [frame, kind, seen]);
-  // What is about to be traced anew is not to be changed as it was.
+  // Outlines waiting to be traced again cannot be edited in their old form.
   const isPending = useTracing(({ stale }) => stale === "all" || (ref !== undefined && stale.has(ref)));
   const isSettled = !isPending || (kind !== null && outlinesIn(frame?.marks, kind.name) !== undefined);
   const corner = isSettled && chosenCorner && outlines[chosenCorner.outline]?.[chosenCorner.corner] ? chosenCorner : null;

@@ -31,7 +31,7 @@ interface Props {
   readonly ghosts: readonly PlayedFrame[];
   /** The kind of boxes or points that is set; null for the origin. */
   readonly kind: MarkKind | null;
-  /** Where the chosen point is from step to step of the clip, from the frames' origins; null for what has none. */
+  /** The selected point's positions through the clip's steps, relative to the frames' origins; null if there is none. */
   readonly path: readonly (FramePoint | null)[] | null;
   readonly spot: Spot | null;
   readonly inScope: FramesInScope;
@@ -40,16 +40,16 @@ interface Props {
   readonly onBox: (index: number) => void;
   readonly corner: CornerAt | null;
   readonly onCorner: (corner: CornerAt | null) => void;
-  /** Whether the outlines are those of now; others are not taken hold of. */
+  /** Whether the outlines are current; others cannot be dragged. */
   readonly isSettled: boolean;
 }
 
-/** A press that goes on: which gesture, and what it has already moved by. */
+/** A press in progress: its gesture, and how far it has moved things. */
 type Drag =
   | { readonly kind: "origin"; readonly id: string; readonly from: FramePoint; readonly done: FramePoint }
   | { readonly kind: "point"; readonly id: string }
   | { readonly kind: "angle"; readonly id: string }
-  /** `drawn` is the new box, once the pointer has gone far enough that one is meant. */
+  /** `drawn` is the new box, once the pointer has moved far enough. */
   | { readonly kind: "box"; readonly id: string; readonly gesture: BoxGesture; readonly drawn: Rect | null }
   /** `of` is the frame whose outlines these are: undo or another tab may change it meanwhile. */
   | {
@@ -61,7 +61,7 @@ type Drag =
     };
 
 const REACH = 6; // CSS px: how near to an edge counts as on it
-/** A press that goes less far is a click, and draws nothing. */
+/** A shorter movement is a click, and draws nothing. */
 const MEANT = 4; // CSS px
 /** An angle this near to a quarter turn is dragged onto it. Degrees. */
 const CAUGHT = 8;
@@ -69,8 +69,8 @@ const CAUGHT = 8;
 const BEYOND = 2;
 
 /**
- * One frame large, held still, with its origin, the ground line through it, and all that is marked on it. What is chosen is dragged:
- * the origin and points in half pixels, boxes in whole ones; frames around it show how steadily they stand.
+ * One frame enlarged, held still, with its origin, the ground line through it, and all its marks. The selection can be dragged: the origin
+ * and points in half pixels, boxes in whole ones; neighbouring frames show how steady they are.
  */
 export function MarksCanvas({ frame, ghosts, kind, path, spot, inScope, box, onBox, corner, onCorner, isSettled }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);

@@ -15,7 +15,7 @@ import type { FramesInScope } from "./scope";
 import { forget, setFromDrawn, setToPlace, setToPoint, setToShare } from "./set-origin";
 import { useAxes } from "./steady-clip";
 
-/** An origin that was copied, until the page is closed. */
+/** A copied origin, kept until the page is closed. */
 const useCopiedOrigin = create<{ readonly point: FramePoint | null }>(() => ({ point: null }));
 
 const DRAWN_WORDS: Record<DrawnWay, string> = { feet: t("Feet"), mass: t("Middle of mass"), box: t("Bottom of the box") };
@@ -29,7 +29,7 @@ interface ToolsProps {
   readonly own: boolean;
 }
 
-/** Where the frames stand: nine places, numbers, what is drawn, for as many frames as one likes. */
+/** Sets the origin by nine places, numbers or the drawing, for any number of frames. */
 export function OriginTools({ inScope, point, size, own }: ToolsProps) {
   const copied = useCopiedOrigin((state) => state.point);
   const same = sameSizes(inScope.frames);

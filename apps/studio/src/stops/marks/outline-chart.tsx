@@ -9,7 +9,10 @@ import { useCountFrom } from "../../ui/counting";
 import { t } from "../../ui/words";
 import { AROUND, Legend, StepLines } from "./step-lines";
 
-/** All three as lengths, width and area told from their medians, so that one scale does for them and what is steady is level. */
+/**
+ * Charts bottom, width and area as lengths, width and area relative to their medians, so that one scale fits all and a steady outline is
+ * level.
+ */
 const LINES = [
   { key: "bottom", word: t("bottom over the ground"), stroke: "var(--lapis)", dash: "none" },
   { key: "width", word: t("width, from its median"), stroke: "var(--brick)", dash: "5 3" },

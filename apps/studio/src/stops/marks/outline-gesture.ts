@@ -12,7 +12,7 @@ export type Grip =
   /** A new corner is drawn out of the edge that begins at this one. */
   | ({ readonly kind: "edge" } & CornerAt);
 
-/** The corner within reach, else the edge; the nearest of each. */
+/** The corner within reach, otherwise the edge; the nearest of each. */
 export function gripAt(outlines: readonly Outline[], { x, y }: FramePoint, reach: number): Grip | null {
   let best: { readonly grip: Grip; readonly far: number } | null = null;
   const consider = (grip: Grip, far: number) => {
@@ -33,7 +33,7 @@ export function gripAt(outlines: readonly Outline[], { x, y }: FramePoint, reach
   return best ? (best as { grip: Grip }).grip : null;
 }
 
-/** The outlines with the corner at another place, or with a new one there; and where that corner stands then. */
+/** The outlines with the corner moved, or with a new one; and that corner's new index. */
 export function withCornerAt(
   outlines: readonly Outline[],
   { kind, outline, corner }: Grip,
@@ -53,7 +53,7 @@ export function withoutCorner(outlines: readonly Outline[], { outline, corner }:
   });
 }
 
-/** The corner so many further on, on to the next outline and round. Null where there are none. */
+/** The corner this many positions further, continuing to the next outline and wrapping around. Null if there are none. */
 export function cornerBeside(outlines: readonly Outline[], at: CornerAt | null, by: 1 | -1): CornerAt | null {
   const all = outlines.flatMap((polygon, outline) => polygon.map((_, corner) => ({ outline, corner })));
   if (all.length === 0) return null;

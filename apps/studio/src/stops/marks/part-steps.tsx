@@ -10,7 +10,7 @@ import { t } from "../../ui/words";
 type Drawn = "over" | "under" | "hidden";
 
 const WORDS: Record<Drawn, string> = { over: "over", under: "under", hidden: "hidden" };
-/** A bar that stands high, low, or not at all. */
+/** A bar: high, low, or absent. */
 const BARS: Record<Drawn, string> = { over: "self-start h-2", under: "self-end h-2", hidden: "self-center h-px opacity-50" };
 
 function drawnAt(part: Part, told: StepPart | undefined): Drawn {
@@ -18,7 +18,7 @@ function drawnAt(part: Part, told: StepPart | undefined): Drawn {
   return (told?.front ?? part.front) ? "over" : "under";
 }
 
-/** The steps of a host, each saying whether the part is over it, under it or hidden there; a press goes on to the next. */
+/** The steps of a host, each showing whether the part is over it, under it or hidden there; a press cycles. */
 export function PartSteps({ part, clip }: { part: Part; clip: Clip }) {
   const countFrom = useCountFrom();
   const usual: Drawn = part.front ? "over" : "under";

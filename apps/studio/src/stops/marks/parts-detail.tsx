@@ -19,7 +19,7 @@ const ORIGIN = "";
 /** One list, since what a store is asked for may not be another at each look. */
 const NO_PARTS: readonly Part[] = [];
 
-/** What is fastened to what: chosen by their points, playing on its host at once; over it or under it, at each step if need be. */
+/** Attachments: set by their points, playing on the host at once; over it or under it, per step if needed. */
 export function PartsDetail({ clip }: { clip: Clip | null }) {
   const parts = useProject((project) => project.parts);
   const points = useProject((project) => project.marks.some(({ shape }) => shape === "point"));
@@ -42,7 +42,9 @@ export function PartsDetail({ clip }: { clip: Clip | null }) {
           <Plus size={14} /> {t("Attach a part …")}
         </Button>
       ) : (
-        <p className="text-small text-muted">{t("A part attaches to a point: make one with “New points”, and put it where the hand is.")}</p>
+        <p className="text-small text-muted">
+          {t("A part attaches to a point: make one with “New points”, and put it where the hand is.")}
+        </p>
       )}
     </Detail>
   );
@@ -57,7 +59,7 @@ function pointsOf({ marks }: Pick<Project, "marks">): (readonly [MarkName, strin
   return marks.flatMap(({ shape, name }) => (shape === "point" ? [[name, name] as const] : []));
 }
 
-/** The fields that a part has besides its name. */
+/** The fields of a part besides its name. */
 function Fields({
   part,
   label,

@@ -11,7 +11,7 @@ import { fromOrigin } from "./box-tools";
 import { HalfField } from "./origin-tools";
 import { aimPoint, dropMarks, giveToAll, placePoint, pointTo, type Spot } from "./set-marks";
 
-/** The point in numbers, and what can be done with it. */
+/** Shows the point in numbers, with tools for it. */
 export function PointTools({ spot, frame }: { spot: Spot; frame: PlayedFrame }) {
   const point = pointIn(frame.marks, spot.name);
   const { inScope } = spot;
@@ -59,7 +59,7 @@ export function PointTools({ spot, frame }: { spot: Spot; frame: PlayedFrame }) 
   );
 }
 
-/** Which way the point points, by which parts that hang on it are turned. */
+/** The point's direction, by which attached parts are rotated. */
 function AngleFields({ spot, angle }: { spot: Spot; angle: number | undefined }) {
   if (angle === undefined)
     return (

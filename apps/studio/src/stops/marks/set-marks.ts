@@ -34,17 +34,17 @@ export function drawBox({ ref, inScope, name }: Spot, box: Box): boolean {
   return act(addBox, inScope.name, refsOf(inScope), name, ref, box);
 }
 
-/** As from a key or the pointer: what is wrong is told. */
+/** From a key or the pointer: reports errors. */
 export function nudgeBox(spot: Spot, index: number, by: Partial<Box>): void {
   sayUnlessDone(alterBox(spot, index, by));
 }
 
-/** Answers what is wrong, for a field to show. */
+/** Returns an error message for a field. */
 export function alterBox({ inScope, name }: Spot, index: number, by: Partial<Box>, gesture = `nudge ${name}`): string | undefined {
   return editInGesture(gesture, changeBox, inScope.name, refsOf(inScope), name, index, by)?.message;
 }
 
-/** The box of the shown frame goes to this place, those of the others by the same amount. As one change with others of the gesture. */
+/** Moves the box of the shown frame to this place, and those of the others by the same amount, as one change within the gesture. */
 export function boxTo(spot: Spot, index: number, { x, y, w, h }: Box, gesture: string): void {
   const frame = findFrame(currentProject(), spot.ref)?.frame;
   const now = frame && boxesOf(frame, spot.name)[index];
@@ -55,17 +55,17 @@ export function dropBox({ inScope, name }: Spot, index: number): void {
   act(removeBox, inScope.name, refsOf(inScope), name, index);
 }
 
-/** As from a key or the pointer: what is wrong is told. */
+/** From a key or the pointer: reports errors. */
 export function pointTo(spot: Spot, point: FramePoint, gesture?: string): void {
   sayUnlessDone(placePoint(spot, point, gesture));
 }
 
-/** Answers what is wrong, for a field to show. */
+/** Returns an error message for a field. */
 export function placePoint({ ref, inScope, name }: Spot, point: FramePoint, gesture = `nudge ${name}`): string | undefined {
   return editInGesture(gesture, putPoint, inScope.name, refsOf(inScope), name, ref, point)?.message;
 }
 
-/** Lets the point point to an angle in degrees, null for no way. Answers what is wrong, for a field to show. */
+/** Sets the point's angle in degrees, null for none. Returns an error message for a field. */
 export function aimPoint({ ref, inScope, name }: Spot, angle: number | null, gesture = `turn ${name}`): string | undefined {
   return editInGesture(gesture, turnPoint, inScope.name, refsOf(inScope), name, ref, angle)?.message;
 }
@@ -74,13 +74,13 @@ export function dropMarks({ inScope, name }: Spot): void {
   act(clearMarks, inScope.name, refsOf(inScope), name);
 }
 
-/** The frame's outlines are these now, and those of all others in scope at the same place from their origins. What is wrong is told. */
+/** Sets the frame's outlines, and those of all others in scope at the same place relative to their origins. Reports errors. */
 export function giveOutlines({ ref, inScope, name }: Spot, outlines: readonly Outline[], gesture?: string): void {
   if (gesture === undefined) act(setOutlines, inScope.name, refsOf(inScope), name, ref, outlines);
   else sayUnlessDone(placeCorner({ ref, inScope, name }, outlines, gesture));
 }
 
-/** Answers what is wrong, for a field to show. */
+/** Returns an error message for a field. */
 export function placeCorner({ ref, inScope, name }: Spot, outlines: readonly Outline[], gesture: string): string | undefined {
   return editInGesture(gesture, setOutlines, inScope.name, refsOf(inScope), name, ref, outlines)?.message;
 }

@@ -19,7 +19,7 @@ import { say, sayTrouble, sayUnlessDone } from "../../ui/notices";
 import { t } from "../../ui/words";
 import { type FramesInScope, refsOf } from "./scope";
 
-/** Each frame's own box says where the place is. */
+/** Each frame's own box determines the place. */
 export function setToPlace(scope: FramesInScope, place: OriginPlace): void {
   place9(scope, ({ source, frame }) => originAtPlace(frameSize(source, frame), place));
 }
@@ -57,8 +57,8 @@ export function forget(scope: FramesInScope): void {
 }
 
 /**
- * From what is drawn: each frame by its own drawing, or with `together` one point for all, so that a stride does not sway with
- * its feet. Frames in which nothing is drawn stay as they are; so does a coordinate that is not among the `axes`.
+ * From the drawing: each frame by its own or, with `together`, one point for all, so that a stride does not sway with its feet. Empty
+ * frames keep theirs, and so do coordinates not among the `axes`.
  */
 export async function setFromDrawn(scope: FramesInScope, way: DrawnWay, together: boolean, axes: SteadyAxes): Promise<void> {
   const work = begin();

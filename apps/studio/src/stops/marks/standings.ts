@@ -8,7 +8,7 @@ import { useEffect, useMemo, useState } from "react";
 import { currentProject } from "../../project/open-project";
 import { loadPictures, pictureNow, usePictures } from "../../project/pictures";
 
-/** What was found in a frame; moving its origin keeps its rectangle, and so what is known. */
+/** Caches what was found in a frame; moving its origin keeps its rectangle, so the result stays valid. */
 interface Found {
   readonly coverage: Coverage;
   readonly inset: Frame["inset"];
@@ -17,10 +17,10 @@ interface Found {
 
 const known = new WeakMap<Rect, Found>();
 
-/** Pixels that are looked at before the screen gets its turn again. */
+/** Pixels to examine before the screen gets its turn. */
 const SLICE = 2_000_000;
 
-/** Where the drawing of each step stands, from its origin; undefined for steps not looked at yet, null where nothing is drawn. */
+/** The position of each step's drawing relative to its origin; undefined for steps not examined yet, null for empty ones. */
 export function useStandings(project: Project, clip: Clip): Standings {
   const entries = usePictures((state) => state.entries);
   const frames = useMemo(() => clip.steps.map(({ frame }) => findFrame(project, frame)), [project, clip]);
@@ -54,7 +54,7 @@ type Standings = readonly (Standing | null | undefined)[];
 
 const lastOf = new WeakMap<Clip, Standings>();
 
-/** A box that is dragged changes frames, but not where they stand: then it is the very list of before, and no chart is drawn again. */
+/** Dragging a box changes frames, but not where they stand: then the same list is returned, and no chart is redrawn. */
 function standingsNow(clip: Clip, frames: readonly (PlacedFrame | null)[]): Standings {
   const before = lastOf.get(clip);
   const now = frames.map((placed) => placed && standingNow(placed));

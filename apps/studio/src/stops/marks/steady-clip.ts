@@ -34,17 +34,17 @@ const useSteadied = create<{ readonly before: Before | null }>(() => ({ before: 
 
 const lastChange = ({ history }: { readonly history: History }): HistoryEntry | undefined => history.entries[history.cursor - 1];
 
-/** How the steps of a clip stood before it was steadied, undefined if that was not the last change. */
+/** The earlier state of a clip's steps, undefined unless steadying was the last change. */
 export function useStandingsBefore({ name }: Clip): Standings | undefined {
   const before = useSteadied((state) => state.before);
   const last = useOpenProject(lastChange);
   return before && before.clip === name && before.change === last ? before.standings : undefined;
 }
 
-/** Which coordinates of origins are set from what is drawn. */
+/** The coordinates of origins that are set from the drawing. */
 export const useAxes = create<{ readonly axes: SteadyAxes }>(() => ({ axes: "both" }));
 
-/** So many pixels are looked at before the screen gets its turn again. */
+/** Pixels to examine before the screen gets its turn. */
 const SLICE = 100_000;
 
 export async function putSteady(clip: Clip): Promise<void> {

@@ -5,7 +5,7 @@ import { memo } from "react";
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { chooseStep } from "../../preview/shown-step";
 
-/** So many steps are charted on either side of the shown one. */
+/** The number of steps charted on either side of the current one. */
 export const AROUND = 60;
 
 export interface ChartedLine {
@@ -17,7 +17,7 @@ export interface ChartedLine {
   readonly isFaint?: boolean;
 }
 
-/** A step as it is numbered on the screen, and the height of each line there by its key; null where it has none. */
+/** A step by its number on the screen, and each line's value there by key; null if it has none. */
 interface Point {
   readonly at: number;
   readonly [key: string]: number | null | undefined;
@@ -39,7 +39,7 @@ export function Legend({ lines }: { lines: readonly ChartedLine[] }) {
   );
 }
 
-/** Drawn again only when a line or the step changes: a chart takes longer than all else on this screen. */
+/** Renders again only when a line or the step changes: a chart takes longer than everything else on this screen. */
 export const StepLines = memo(function StepLines({
   points,
   lines,
@@ -99,7 +99,7 @@ export const StepLines = memo(function StepLines({
   );
 });
 
-/** Every step, or as many as have room: measuring which labels fit takes longer than drawing the lines. */
+/** Every step, or as many as fit: measuring which labels fit takes longer than drawing the lines. */
 function ticksOf(points: readonly Point[]): number[] {
   const every = Math.ceil(points.length / 20);
   return points.filter((_, k) => k % every === 0).map(({ at }) => at);

@@ -14,7 +14,7 @@ import { LANES_HEIGHT, lanesOf, paintLanes, spanShown, timeAtX } from "./lanes";
 import { playKept } from "./recording";
 import { countOfRows, endTime, rowsOf, type Session, shownTime, stayAt, useSession } from "./session";
 
-/** What showed when and why, as lanes in time; a moment that is pointed at stands on the stage, one that is clicked stays. */
+/** Shows what played when and why, as lanes over time. Hovering shows a moment on the stage, clicking stays there. */
 export function AccountPanel() {
   const drive = useSession((session) => session.drive);
   const comparison = useComparison();
@@ -52,11 +52,11 @@ export function AccountPanel() {
 
 const seconds = (ms: number): string => `${Number((ms / 1000).toFixed(2))} s`;
 
-/** How a drive that was kept differs from what it does now; null where none is played. */
+/** How a kept drive differs from its current result; null if none is playing. */
 function useComparison(): Comparison | null {
   const drive = useSession((session) => session.drive);
   const count = useSession(countOfRows);
-  // A drive that is being played is compared as far as it has come, ten times a second.
+  // A playing drive is compared as far as it has come, ten times a second.
   const end = useSession((session) => {
     if (!session.drive) return 0;
     const now = endTime(session);
@@ -79,7 +79,7 @@ function inMs(rows: ReturnType<typeof rowsOf>): AccountRow[] {
   return rows.map((row) => ({ ...row, at: msFromMicros(row.at) }));
 }
 
-/** Takes what shows now as what should show from here on. */
+/** Accepts the current result as the expected one. */
 function acceptNow(name: string): void {
   const session = useSession.getState();
   const { drive, log } = session;
@@ -87,7 +87,7 @@ function acceptNow(name: string): void {
   act(setDrive, name, { account: inMs(rowsOf(session)), track: log.track });
 }
 
-/** Cuts a drive off behind the moment that is looked at. */
+/** Cuts a drive after the current moment. */
 function Trim() {
   const drive = useSession((session) => session.drive);
   const stay = useSession((session) => session.stay);
@@ -106,8 +106,8 @@ function Trim() {
 }
 
 /**
- * The time on the stage and what shows then, in words. Written straight into the page: it changes with every picture of the display, and would
- * keep React from whatever takes longer.
+ * The time on the stage and what shows then, in words. Written directly into the page: it changes at every display refresh, which would
+ * keep React from longer work.
  */
 function Reading() {
   const line = useRef<HTMLParagraphElement>(null);

@@ -9,7 +9,7 @@ import { Select } from "../../ui/select";
 import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 
-/** A condition to begin with: on an input, or, for no name, on a rule that shows. Null where there is no other rule. */
+/** Makes an initial condition: on an input or, without a name, on a rule that shows. Null if there is no other rule. */
 export function freshCondition({ inputs, rules }: Behaviour, rule: Rule, name: string): Condition | null {
   if (name === "") {
     const other = rules.find((each) => each.name !== rule.name);
@@ -38,7 +38,7 @@ interface Props {
   readonly behaviour: Behaviour;
   readonly rule: Rule;
   readonly condition: Condition;
-  /** Null takes it out. */
+  /** Null removes it. */
   readonly onChange: (condition: Condition | null) => boolean;
 }
 

@@ -11,7 +11,7 @@ import { OnStageDetail } from "./on-stage-detail";
 import { RulesDetail } from "./rules-detail";
 import { StageDetail } from "./stage-detail";
 
-/** The rules in plain words, the inputs they ask for, and the stage they are rehearsed on. */
+/** Shows the rules in plain words, their inputs, and the stage they are rehearsed on. */
 export function Details() {
   const project = useProject((each) => each);
   const stage = useView((view) => chosenStage(project, view));

@@ -11,9 +11,9 @@ import { worldPoint } from "./world-point";
 interface Drawing {
   /** What the next drag on the stage draws; null while the pointer leads the figure. */
   readonly drawing: "zone" | "platform" | null;
-  /** Whether drags move what is on the stage instead, until that is ended. */
+  /** Whether drags move things on the stage, until that ends. */
   readonly moving: boolean;
-  /** What is held, and where it is now; the project learns of it when it is let go. */
+  /** What is held, and its current position; the project is updated on release. */
   readonly held: { readonly grab: Grab; readonly area: Area } | null;
   /** The zone that is worked on, by name. */
   readonly chosen: string | null;
@@ -56,10 +56,10 @@ export function useDrawnArea(canvas: React.RefObject<HTMLCanvasElement | null>, 
   };
 }
 
-/** So near to an edge, in CSS pixels, a pointer takes hold of it. */
+/** The distance from an edge, in CSS pixels, at which the pointer takes it. */
 const REACH = 6;
 
-/** What a drag on the stage does while things are to be moved. */
+/** What a drag on the stage does in moving mode. */
 export function useMovedThings(canvas: React.RefObject<HTMLCanvasElement | null>, stage: Stage, scale: number) {
   const pointOf = (event: PointerEvent<HTMLCanvasElement>) => worldPoint(event, canvas.current, stage, scale);
   const letGo = () => useDrawing.setState({ held: null });

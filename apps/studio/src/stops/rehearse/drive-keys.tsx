@@ -10,7 +10,7 @@ import { toggleRecording } from "./recording";
 import { control, restart, stepPicture, togglePause, useSession } from "./session";
 import { toggleWholeStage } from "./stage-view";
 
-/** What the keyboard and a gamepad do here: drive the figure, and go through time. */
+/** Keyboard and gamepad bindings: driving the figure, and moving through time. */
 export function DriveKeys({ stage }: { stage: Stage }) {
   const driving = stage.keys.flatMap((key): Binding[] => {
     const chord = chordOfCode(key.code);

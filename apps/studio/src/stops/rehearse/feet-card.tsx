@@ -10,7 +10,7 @@ import { Button } from "../../ui/button";
 import { t } from "../../ui/words";
 import { useSession } from "./session";
 
-/** Feet against ground: how far planted feet slide at the stage's speed, and the speed at which they would not. */
+/** Shows how far planted feet slide at the stage's speed, and the speed at which they would not. */
 export function FeetCard() {
   const setting = useSession((session) => session.setting);
   const walk = useWalk(setting?.project ?? null, setting?.stage ?? null);

@@ -12,7 +12,7 @@ const CROSS: readonly (readonly [button: number, go: Going])[] = [
   [15, "right"],
 ];
 
-/** Gives on what has changed since; answers what is held now, in words that only compare. */
+/** Reports changes since the last call; returns what is held now, as text for comparison. */
 export function pollGamepad(stage: Stage | null, before: ReadonlySet<string>): ReadonlySet<string> {
   const pad = stage && (navigator.getGamepads?.() ?? []).find((each) => each?.connected);
   if (!stage || !pad) return before;

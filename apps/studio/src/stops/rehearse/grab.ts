@@ -16,7 +16,7 @@ export interface Grab {
 /** No area becomes narrower or lower than this, in px. */
 export const LEAST_SIDE = 3;
 
-/** What is under a point: what lies on top first, an edge within `reach` px of it before the middle of something else. */
+/** The thing under a point: topmost first, and an edge within `reach` px before the middle of something else. */
 export function grabAt(setting: Setting, point: FramePoint, reach: number): Grab | null {
   const { stage } = setting;
   const areas = (["zones", "platforms"] as const).flatMap((list) =>
@@ -24,7 +24,7 @@ export function grabAt(setting: Setting, point: FramePoint, reach: number): Grab
   );
   const around = areas.toReversed().filter(({ area }) => isIn(area, point, reach));
   for (const each of around) {
-    // Between two edges that are close together the middle is out of reach, so the nearer one is taken.
+    // Between two close edges the middle is out of reach, so the nearer edge is taken.
     const edges = { x: edgeNear(point.x, each.area.x, each.area.w, reach), y: edgeNear(point.y, each.area.y, each.area.h, reach) };
     if (edges.x !== "middle" || edges.y !== "middle")
       return {
@@ -54,7 +54,7 @@ function edgeNear(at: number, start: number, length: number, reach: number): "st
   return toStart <= toEnd ? "start" : "end";
 }
 
-/** Where an extra is drawn: its first frame. */
+/** The drawn position of an extra: its first frame. */
 function areaOfExtra(setting: Setting, place: number): Area {
   const extra = setting.stage.extras[place] as Stage["extras"][number];
   const shown = extraAt(setting, extra, 0);
@@ -65,7 +65,7 @@ function areaOfExtra(setting: Setting, place: number): Area {
   return { x: extra.x - (shown.mirror ? w - origin.x : origin.x), y: extra.y - origin.y, w, h };
 }
 
-/** Where it is when the pointer has come to a point. */
+/** Its position when the pointer is at a point. */
 export function draggedArea({ area, from, edges }: Grab, to: FramePoint): Area {
   const [dx, dy] = [Math.round(to.x - from.x), Math.round(to.y - from.y)];
   if (edges.x === null && edges.y === null) return { ...area, x: area.x + dx, y: area.y + dy };
@@ -74,7 +74,7 @@ export function draggedArea({ area, from, edges }: Grab, to: FramePoint): Area {
   return { x, y, w, h };
 }
 
-/** A start and a length with one end pulled; the other stays where it is. */
+/** A start and a length with one end moved; the other end stays. */
 function pulled(start: number, length: number, by: number, end: "start" | "end" | null): [start: number, length: number] {
   if (end === null) return [start, length];
   if (end === "end") return [start, Math.max(LEAST_SIDE, length + by)];
@@ -82,7 +82,7 @@ function pulled(start: number, length: number, by: number, end: "start" | "end" 
   return [start + moved, length - moved];
 }
 
-/** The stage with what is held where it is now. */
+/** The stage with the held thing at its current position. */
 export function stageWith(stage: Stage, { list, place, area: before }: Grab, area: Area): Pick<Stage, "zones" | "platforms" | "extras"> {
   const { zones, platforms, extras } = stage;
   const put = <Each>(all: readonly Each[], next: (each: Each) => Each) => all.map((each, k) => (k === place ? next(each) : each));

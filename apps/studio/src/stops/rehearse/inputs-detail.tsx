@@ -13,7 +13,7 @@ import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 import { useSession } from "./session";
 
-/** What the rules can ask for, with how each begins and what it is now. */
+/** Lists the inputs of the rules, with their initial and current values. */
 export function InputsDetail({ behaviour, stage }: { behaviour: Behaviour; stage: Stage }) {
   const add = (kind: InputKind) =>
     act(addInput, behaviour.name, kind, freeName(FIRST_NAMES[kind], new Set(behaviour.inputs.map(({ name }) => name))));

@@ -13,7 +13,7 @@ import { Select } from "../../ui/select";
 import { t } from "../../ui/words";
 import { chordOfCode, controlOf, nameOfControl, printedOn } from "./keys-of-stage";
 
-/** Which key does what; a click on a key waits for another one. */
+/** Lists which key does what; click a key to change it. */
 export function KeysDetail({ stage, behaviour }: { stage: Stage; behaviour: Behaviour | null }) {
   const [waiting, setWaiting] = useState<number | null>(null);
   const put = (keys: StageKey[]) => act(setStage, stage.name, { keys });
@@ -86,7 +86,7 @@ function freeCode({ keys }: Stage): string {
   return CODES.find((code) => !keys.some((key) => key.code === code)) ?? "KeyX";
 }
 
-/** Every key that can drive, while one is waited for; Escape leaves it as it was. */
+/** Every key that can drive, while one is being assigned; Escape cancels. */
 function NextKey({ onKey }: { onKey: (code: string | null) => void }) {
   const letters = [..."ABCDEFGHIJKLMNOPQRSTUVWXYZ"].map((letter) => `Key${letter}`);
   const codes = ["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown", "Space", ...letters];

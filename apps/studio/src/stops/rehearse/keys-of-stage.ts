@@ -24,7 +24,7 @@ const SIGNS: Readonly<Record<string, string>> = {
 
 const PRINTED: Readonly<Record<string, string>> = { ArrowLeft: "←", ArrowRight: "→", ArrowUp: "↑", ArrowDown: "↓", Space: "Space" };
 
-/** What is printed on a key. */
+/** The label of a key. */
 export function printedOn(code: string): string {
   return PRINTED[code] ?? SIGNS[code] ?? code.replace(/^Key|^Digit/, "");
 }

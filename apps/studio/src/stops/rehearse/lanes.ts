@@ -8,14 +8,14 @@ const WORDS = 58;
 const ROW = 20;
 const GAP = 3;
 export const LANES_HEIGHT = 4 * ROW + 16;
-/** No less than this is shown, so that a beginning does not race across. */
+/** At least this much is shown, so that the start does not race across. */
 const LEAST_SPAN: Micros = 6_000_000;
 
 interface LaneBar {
   readonly from: Micros;
   readonly to: Micros;
   readonly text: string;
-  /** Set where it differs from the account beside it. */
+  /** Set if it differs from the account beside it. */
   readonly differs?: boolean;
   readonly quiet?: boolean;
 }
@@ -109,7 +109,7 @@ function facingBars(track: readonly TrackEntry[], end: Micros): LaneBar[] {
   return faces.map(({ at, text }, k) => ({ from: at, to: faces[k + 1]?.at ?? end, text, quiet: true }));
 }
 
-/** Paints at the display's own density. Colours come from the page's tokens. */
+/** Paints at device resolution. Colours come from the page's tokens. */
 export function paintLanes(
   context: CanvasRenderingContext2D,
   { lanes, span, at }: Lanes,

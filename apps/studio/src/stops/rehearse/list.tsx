@@ -16,7 +16,7 @@ import { playKept, runKept } from "./recording";
 import { useSession } from "./session";
 import { giveKeysBack } from "./stage-view";
 
-/** Behaviours, the stages on which they are rehearsed, and the drives that were kept. */
+/** Lists behaviours, the stages they are rehearsed on, and the kept drives. */
 export function List() {
   const project = useProject((each) => each);
   const stage = useView((view) => chosenStage(project, view));

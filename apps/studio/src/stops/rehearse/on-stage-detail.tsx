@@ -12,13 +12,13 @@ import { t } from "../../ui/words";
 import { putArea, useDrawing } from "./drawing";
 import { AreaFields, EffectFields, ExtraFields, HitFields, Item, ZoneFields } from "./on-stage-fields";
 
-/** What is on the stage beside the figure: zones, platforms, effects, others, and what counts as a hit. */
+/** Lists what is on the stage besides the figure: zones, platforms, effects, others, and what counts as a hit. */
 export function OnStageDetail({ stage }: { stage: Stage }) {
   const project = useProject((each) => each);
   const drawing = useDrawing((state) => state.drawing);
   const moving = useDrawing((state) => state.moving);
   const things = stage.zones.length + stage.platforms.length + stage.extras.length;
-  // By pointer the next drag draws it; by keys it stands before the figure at once, to be changed by its numbers.
+  // With a pointer the next drag draws it; with keys it appears in front of the figure at once, to be changed by its numbers.
   const begin = ({ detail }: MouseEvent, what: "zone" | "platform") => {
     if (detail === 0) putArea(stage, what, beforeFigure(stage));
     else useDrawing.setState({ drawing: drawing === what ? null : what, moving: false });
@@ -97,7 +97,7 @@ export function OnStageDetail({ stage }: { stage: Stage }) {
   );
 }
 
-/** Where a zone or platform goes that nobody has drawn: in front of where the figure starts, within the world. */
+/** The place of a new zone or platform that was not drawn: in front of the figure's start, within the world. */
 function beforeFigure({ start, world }: Stage): Area {
   const [w, h] = [40, 30];
   return { x: Math.max(0, Math.min(world.w - w, start.x + 40)), y: Math.max(0, Math.min(world.h - h, start.y - h)), w, h };
@@ -105,7 +105,7 @@ function beforeFigure({ start, world }: Stage): Area {
 
 type Lists = Pick<Stage, "zones" | "platforms" | "effects" | "extras" | "hits">;
 
-/** Puts another one at a place of a list, or takes it out; answers what is wrong with it. */
+/** Replaces or removes an item of a list; returns an error message. */
 function put<List extends keyof Lists>(stage: Stage, list: List, place: number, next: Lists[List][number] | null): string | undefined {
   const all: readonly Lists[List][number][] = stage[list];
   const made = all.flatMap((each, k) => (k !== place ? [each] : next === null ? [] : [next]));

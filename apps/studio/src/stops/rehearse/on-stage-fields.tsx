@@ -1,6 +1,6 @@
 "use client";
 
-/** The fields of each kind of thing on a stage. */
+/** Fields for each kind of thing on a stage. */
 import {
   type Area,
   type Effect,

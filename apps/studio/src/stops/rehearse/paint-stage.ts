@@ -49,7 +49,7 @@ export interface Aids {
   readonly chosen: string | null;
 }
 
-/** Where the camera's top-left corner is in the world: whole pixels, never beyond its edges. */
+/** The world position of the camera's top-left corner: whole pixels, never beyond the edges. */
 export function cameraAt({ size, world, camera, start }: Stage, { x, y }: FramePoint): FramePoint {
   const eye = camera === "follows" ? { x, y } : start;
   const along = (middle: number, window: number, whole: number) => Math.round(Math.max(0, Math.min(whole - window, middle - window / 2)));
@@ -88,7 +88,7 @@ export function paintMoment(
       return shown ? [{ standing: shown, order: Number.POSITIVE_INFINITY }] : [];
     }),
   ];
-  // Seen from above, what stands lower down stands in front.
+  // Seen from above, things further down are in front.
   if (stage.view === "above") all.sort((a, b) => a.order - b.order);
   const hanging = standing ? hangingOnState(setting, rehearsal.run.now) : [];
   for (const { standing: each } of all) {
@@ -115,7 +115,7 @@ export function paintMoment(
   for (const place of rehearsal.touching) {
     const pair = stage.hits[place];
     if (!pair) continue;
-    // What touches, on either side: a thick line, and the word beside the figure.
+    // Contact on either side: a thick line, and the word beside the figure.
     for (const { standing: each } of all)
       for (const name of [pair.ours, pair.theirs]) {
         for (const box of boxesOf(project, each, name)) outline(context, box, "#ee8f76", zoom, []);
@@ -176,7 +176,7 @@ function paintStanding(
   const { size, origin } = placeTurned({ size: whole, origin: originOf(found.source, found.frame) }, mirror, angle);
   const [left, top] = [Math.round(x - origin.x), Math.round(y - origin.y)];
   context.save();
-  // In device pixels from here, so that each pixel of the art is a whole number of them.
+  // In device pixels from here, so that each art pixel is a whole number of them.
   context.setTransform(1, 0, 0, 1, Math.round((left - camera.x) * zoom), Math.round((top - camera.y) * zoom));
   turned(context, { x: 0, y: 0, w: size.w * zoom, h: size.h * zoom }, angle, (from, down) =>
     mirrored(context, mirror, from, whole.w * zoom, (across) => paintStill(context, still, across, down, zoom)),
@@ -208,7 +208,7 @@ function hasPoint(project: Project, ref: FrameRef, kind: MarkKind): boolean {
   return findFrame(project, ref)?.frame.marks?.points?.[kind.name] !== undefined;
 }
 
-/** A light line with a dark one under it, so that it is seen on any art. */
+/** A light line with a dark one below it, visible on any art. */
 function outline(context: CanvasRenderingContext2D, { x, y, w, h }: Area, colour: string, zoom: number, dashes: readonly number[]): void {
   stroked(context, colour, zoom, dashes, () => context.strokeRect(x, y, w, h));
 }
@@ -277,7 +277,7 @@ function paintZone(
   context.fillText(name, area.x, area.y - size / 3);
 }
 
-/** The frames that a stage can show, so that their pictures are there before they are needed. */
+/** The frames that a stage can show, to preload their pictures. */
 export function framesOfStage({ project, program, stage }: Setting): FrameRef[] {
   const names = new Set([
     ...program.rules.map(({ play }) => play),

@@ -15,7 +15,7 @@ import { Select } from "../../ui/select";
 import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 
-/** Whether roles are being chosen for one more behaviour. */
+/** Whether roles are being chosen for another behaviour. */
 const useProposing = create<{ readonly another: boolean }>(() => ({ another: false }));
 
 export function proposeAnother(): void {
@@ -26,7 +26,7 @@ export function useAnother(): boolean {
   return useProposing((state) => state.another);
 }
 
-/** Which action stands, moves, jumps, falls and acts: guessed, shown and changed before anything is made. */
+/** Which action stands, moves, jumps, falls and acts: guessed, shown, and editable before anything is made. */
 export function Proposing({ first }: { first: boolean }) {
   const project = useProject((each) => each);
   const all = playables(project);
@@ -122,7 +122,7 @@ function begin(project: Project, roles: Roles): void {
   useView.setState({ stageName: currentProject().stages?.at(-1)?.name ?? null, ruleName: null });
 }
 
-/** After what moves, without the word for moving where one is left: porter of porter-walk. */
+/** Named after what moves, without the word for moving if another is left: porter from porter-walk. */
 function nameFor({ move, stand }: Roles): string {
   const [a, b] = [move ?? stand ?? "figure", stand ?? move ?? "figure"];
   let common = 0;

@@ -17,7 +17,7 @@ export function toggleRecording(): void {
   } else record();
 }
 
-/** Keeps the recording that goes on, as before something else is played; null if none does, or nothing was driven. */
+/** Keeps the running recording before something else plays; null if there is none, or nothing was driven. */
 function keepRecording(): Drive | null {
   if (!useSession.getState().recording) return null;
   useSession.setState({ recording: false, running: false });
@@ -28,19 +28,19 @@ function keepRecording(): Drive | null {
   return kept;
 }
 
-/** Plays a drive from its start; what is being recorded is kept before. */
+/** Plays a drive from its start; keeps a running recording first. */
 export function playKept(drive: Drive): void {
   keepRecording();
   playDrive(drive);
 }
 
-/** Plays a drive to its end at once; what is being recorded is kept before. */
+/** Plays a drive to its end at once; keeps a running recording first. */
 export function runKept(drive: Drive): void {
   keepRecording();
   runDrive(drive);
 }
 
-/** Goes to a stage; what is being recorded on another one is kept before. */
+/** Opens a stage; keeps a running recording on another one first. */
 export function toScene(id: string | null, project: Project, stage: Stage | null): void {
   const { recording, project: before, setting } = useSession.getState();
   if (recording && setting && setting.stage.name !== stage?.name) {

@@ -16,7 +16,7 @@ import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 import { ConditionFields, freshCondition } from "./condition-fields";
 
-/** The id of a part of the rule that is open. */
+/** The id of the open part of the rule. */
 export function ruleFieldId(field: string): string {
   return `rule-${field}`;
 }

@@ -22,7 +22,7 @@ import { RuleEditor, ruleFieldId } from "./rule-editor";
 import { rehearsalAt, shownTime, useSession } from "./session";
 import { type Standing, standingOf } from "./why-not";
 
-/** The rules, top first: each a sentence whose parts can be clicked, with whether it shows now and why not. */
+/** Lists the rules, top first: each as a sentence with clickable parts, whether it shows now, and why not. */
 export function RulesDetail({ behaviour }: { behaviour: Behaviour }) {
   const chosen = useView((view) => view.ruleName);
   const sensors = useDragSensors();
@@ -164,7 +164,7 @@ function open(rule: Rule, field: string): void {
   requestAnimationFrame(() => document.getElementById(ruleFieldId(field))?.querySelector<HTMLElement>("button, input")?.focus());
 }
 
-/** Whether the rule shows at the moment that stands on the stage; a text that changes seldom, so that few rows are drawn again. */
+/** Whether the rule shows at the current moment; as a text that changes rarely, so that few rows render again. */
 function useStanding(rule: Rule): Standing {
   const text = useSession((session) => {
     const { setting, end, stay, pointed } = session;
@@ -205,7 +205,7 @@ function ruleMenu(behaviour: Behaviour, target: Element): Menu | null {
   ];
 }
 
-/** A rule above all others, to be filled in: it plays the first thing that no rule plays yet, when a new button is pressed. */
+/** Adds a rule above all others, to be filled in: it plays the first thing without a rule when a new button is pressed. */
 function newRule({ name, rules, inputs }: Behaviour): void {
   const played = new Set(rules.map(({ play }) => play));
   const all = playables(currentProject());

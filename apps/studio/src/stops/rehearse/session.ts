@@ -27,22 +27,22 @@ import { t } from "../../ui/words";
 export type Control = { readonly go: Going } | { readonly input: string };
 
 export interface Session {
-  /** The project that it is of: another one may have a stage of the same name. */
+  /** Its project: another one may have a stage of the same name. */
   readonly project: string | null;
   readonly setting: Setting | null;
-  /** As far as it has come. */
+  /** Its latest state. */
   readonly end: Rehearsal | null;
   readonly keys: readonly KeyMoment[];
   readonly log: Log;
-  /** How it stood at the start and after each second. */
+  /** Its states at the start and after each second. */
   readonly kept: readonly Rehearsal[];
   readonly running: boolean;
-  /** How much of a second passes in a second: 1 to 1/20. */
+  /** Speed of time: 1 to 1/20. */
   readonly speed: number;
   readonly recording: boolean;
   /** The drive that is played instead of keys. */
   readonly drive: Drive | null;
-  /** A moment that is looked at instead of the end: one that was clicked, and one that the pointer is on. */
+  /** A moment to show instead of the end: a clicked one, and one under the pointer. */
   readonly stay: Micros | null;
   readonly pointed: Micros | null;
 }
@@ -64,28 +64,28 @@ const NOTHING: Session = {
 
 export const useSession = create<Session>(() => NOTHING);
 
-/** A rehearsal ends here: nobody drives for longer at once, and all of it stays in memory. */
+/** A rehearsal ends here: nobody drives longer at once, and all of it stays in memory. */
 const LONGEST: Micros = 600_000_000;
-/** A display that stalls for longer than this goes on from where it was, as a game does. */
+/** After a longer stall the rehearsal continues from where it was, like a game. */
 const STALL: Micros = 100_000;
 
 /** Real time that has passed and that no step has used yet. */
 let unused = 0;
-/** What was pressed and let go since the last step, and where the figure was told to look; their times are the next step's. */
+/** Key and facing changes since the last step; they get the next step's time. */
 let pending: KeyMoment[] = [];
 
 export function endTime({ end }: Pick<Session, "end">): Micros {
   return end && end.steps > 0 ? timeOfStep(end.steps - 1) : 0;
 }
 
-/** The time that stands on the stage. */
+/** The time on the stage. */
 export function shownTime(session: Session): Micros {
   return session.pointed ?? session.stay ?? endTime(session);
 }
 
 /**
- * Rehearses on a stage of the project as it is now: what was driven so far is played again in it; on another stage, or in another project, it
- * begins anew. A drive that is played is the project's own: edited or undone, it is what it is there; removed, its keys stay as driven.
+ * Rehearses on a stage of the current project: earlier keys are replayed in it; on another stage, or in another project, it restarts. A
+ * playing drive is the project's own: edits and undo apply to it; if it is removed, its keys stay as driven.
  */
 export function setScene(id: string | null, project: Project, stage: Stage | null): void {
   if (!stage) {
@@ -116,7 +116,7 @@ const movesAtOnce = (): boolean => !matchMedia("(prefers-reduced-motion: reduce)
 
 type Played = Pick<Session, "end" | "log" | "kept">;
 
-/** So many steps from the start with these keys. */
+/** This many steps from the start with these keys. */
 function replayed(setting: Setting, keys: readonly KeyMoment[], steps: number): Played {
   const log = emptyLog();
   const kept: Rehearsal[] = [];
@@ -141,7 +141,7 @@ export function restart(drive: Drive | null = null): void {
   useSession.setState({ log, kept: [start], keys: [], stay: null, pointed: null, drive, end });
 }
 
-/** A key of the stage goes down or up. Driving starts what stands still, and takes over from a drive that is played. */
+/** A key of the stage goes down or up. Driving starts a paused rehearsal, and takes over from a playing drive. */
 export function control(what: Control, down: boolean): void {
   if (!useSession.getState().setting) return;
   if (down) takeOver();
@@ -166,7 +166,7 @@ function takeOver(): void {
   if (!running) goOn();
 }
 
-/** Pauses, or goes on from the moment that is looked at: what came after it then is driven anew. */
+/** Pauses, or continues from the shown moment: anything after it is driven again. */
 export function togglePause(): void {
   if (useSession.getState().running) useSession.setState({ running: false });
   else goOn();
@@ -192,7 +192,7 @@ function goOn(): void {
   if (!drive) letGoOfAll();
 }
 
-/** Whatever is held goes up with the next step: the keys that held it went up in a time that is not gone through any more. */
+/** Held keys go up with the next step: their key-up happened in a time that is not replayed. */
 function letGoOfAll(): void {
   const { end, setting } = useSession.getState();
   const buttons = setting?.program.inputs.filter(({ name, kind }) => kind === "button" && end?.run.now.values.get(name) === true) ?? [];
@@ -203,7 +203,7 @@ function letGoOfAll(): void {
   ];
 }
 
-/** The step of the world that stands on the stage at a time. */
+/** The step of the world shown at a time. */
 function stepsAt(at: Micros): number {
   return Math.max(0, Math.floor((at * STEPS_A_SECOND) / 1_000_000 + 1e-6));
 }
@@ -265,11 +265,11 @@ function takeSteps(count: number): void {
     if (now.length > 0) keys = [...keys, ...now];
     end = rehearsed(setting, end, now, log);
   }
-  // The log grows in place; a new object tells those who show it.
+  // The log grows in place; a new object notifies its viewers.
   useSession.setState({ end, keys, kept, running, log: { ...log } });
 }
 
-/** The rehearsal as it stood at a time: replayed from the last second before it. */
+/** The rehearsal at a time: replayed from the last full second before it. */
 export function rehearsalAt(session: Session, at: Micros): Rehearsal | null {
   const { setting, end, kept, keys, drive } = session;
   if (!setting || !end) return null;

@@ -14,7 +14,7 @@ import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 import { giveKeysBack, useStageLook } from "./stage-view";
 
-/** The world: how large, seen from where, and how a figure moves in it. */
+/** Settings of the world: its size, its view, and how a figure moves in it. */
 export function StageDetail({ stage }: { stage: Stage }) {
   const project = useProject((each) => each);
   const look = useStageLook();

@@ -48,7 +48,7 @@ export function focusStage(): void {
   document.getElementById(STAGE_ID)?.focus({ preventScroll: true });
 }
 
-/** After a click beside the stage the arrow keys drive the figure again; who came by keys goes on through what is there with them. */
+/** After a click beside the stage the arrow keys drive the figure again; keyboard users keep their focus. */
 export function giveKeysBack({ detail }: MouseEvent): void {
   const held = document.activeElement;
   if (detail > 0 && held?.matches("button") && !held.matches(":focus-visible")) focusStage();
@@ -76,7 +76,7 @@ export function StageView({ stage }: { stage: Stage }) {
   usePainting(canvas, zoom);
   useClicks();
   useEffect(() => {
-    // Whoever came by the road drives at once; who is in the middle of something else here is left there.
+    // A user who came by the road drives at once; one who is busy elsewhere here is left alone.
     const { activeElement } = document;
     if (activeElement === document.body || activeElement?.closest('[data-region="road"]')) focusStage();
   }, []);
@@ -114,11 +114,7 @@ export function StageView({ stage }: { stage: Stage }) {
           <span className="number rounded-box bg-[rgb(20_16_10/0.75)] px-2 py-1 text-small text-[#e9dfcb]">
             {stage.size.w} × {stage.size.h} · {Number((zoom / density).toFixed(2))}×
           </span>
-          <IconButton
-            label={look.whole ? t("Back to the studio") : t("Fill the window")}
-            aria-keyshortcuts="z"
-            onClick={toggleWholeStage}
-          >
+          <IconButton label={look.whole ? t("Back to the studio") : t("Fill the window")} aria-keyshortcuts="z" onClick={toggleWholeStage}>
             {look.whole ? <Minimize2 size={14} /> : <Maximize2 size={14} />}
           </IconButton>
         </div>
@@ -242,7 +238,7 @@ function inksOf(element: Element): StageInks {
   };
 }
 
-/** So near to the figure, in px of the game, a pointer holds it where it is. */
+/** The distance from the figure, in px of the game, at which the pointer keeps its facing. */
 const THERE = 4;
 
 /** A pointer that is held down leads the figure; with Shift it only makes it look there. */

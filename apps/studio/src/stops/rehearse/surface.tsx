@@ -14,7 +14,7 @@ import { toScene } from "./recording";
 import { pass, useSession } from "./session";
 import { StageView } from "./stage-view";
 
-/** The stage, driven by keys; under it the account of what showed and why. */
+/** The stage, driven by keys; below it the account of what showed and why. */
 export function Surface() {
   const project = useProject((each) => each);
   const outlines = useSeenArt((seen) => seen.outlines);

@@ -2,7 +2,7 @@ import type { FramePoint, Stage } from "@caravan/core/model";
 import { cameraAt } from "./paint-stage";
 import { rehearsalAt, type Session, shownTime, useSession } from "./session";
 
-/** Where in the world a pointer is. */
+/** Converts the pointer's position to world coordinates. */
 export function worldPoint(
   event: { clientX: number; clientY: number },
   canvas: HTMLCanvasElement | null,

@@ -7,7 +7,7 @@ import { useDelivery } from "./chosen-delivery";
 import { PageSettings } from "./page-settings";
 import { PlacingSettings } from "./placing-settings";
 
-/** How frames are packed: the usual distances in sight, the rest one click away. */
+/** Settings for packing frames: the common distances in view, the rest one click away. */
 export function AtlasSettings() {
   const { delivery, set } = useDelivery();
   const { packing } = delivery;
@@ -23,12 +23,7 @@ export function AtlasSettings() {
         <span className="text-small text-muted">{t("px")}</span>
       </FieldBox>
       <FieldBox label={t("extrude")}>
-        <NumberField
-          label={t("Extrude")}
-          value={packing.extrudePx}
-          most={16}
-          onChange={(extrudePx) => set({ packing: { extrudePx } })}
-        />
+        <NumberField label={t("Extrude")} value={packing.extrudePx} most={16} onChange={(extrudePx) => set({ packing: { extrudePx } })} />
         <span className="text-small text-muted">{t("px")}</span>
       </FieldBox>
       <More label={t("Pages: {pages}", { pages: pagesInWords(packing) })}>

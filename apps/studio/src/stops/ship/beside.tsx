@@ -9,7 +9,7 @@ import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 import { useDelivery } from "./chosen-delivery";
 
-/** The files beside the pictures, and how numbers are counted in them. */
+/** Chooses the files beside the pictures, and how they count. */
 export function Beside() {
   const { delivery, set } = useDelivery();
   const { data, counting, kind } = delivery;

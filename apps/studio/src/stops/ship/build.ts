@@ -28,7 +28,7 @@ export type Build =
 
 const useBuild = create<{ readonly build: Build }>(() => ({ build: { kind: "none" } }));
 
-/** The build as far as it is of the project as it is now: an older one proves nothing any more. */
+/** The build if it is of the current project: an older one proves nothing. */
 export function useCurrentBuild(): Build {
   const project = useProject((each) => each);
   const index = useView((view) => chosenDelivery(project, view));

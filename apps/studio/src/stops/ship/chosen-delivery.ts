@@ -5,7 +5,7 @@ import type { Delivery } from "@caravan/core/model";
 import { edit, useProject } from "../../project/open-project";
 import { chosenDelivery, useView } from "../../project/view";
 
-/** The delivery that is worked on, and what changes it; an answer is what was wrong with a change. */
+/** Gives the current delivery and a function that changes it, which returns an error message if the change fails. */
 export function useDelivery(): { delivery: Delivery; index: number; set: (change: DeliveryChange) => string | undefined } {
   const project = useProject((each) => each);
   const index = useView((view) => chosenDelivery(project, view));

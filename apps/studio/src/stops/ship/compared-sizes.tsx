@@ -11,10 +11,10 @@ import { t } from "../../ui/words";
 import { type Delivered, shownPages } from "../../workers/jobs";
 import { useDelivery } from "./chosen-delivery";
 
-/** How high a frame is shown, in CSS pixels, at most. */
+/** The greatest height of a frame, in CSS pixels. */
 const HIGH = 260;
 
-/** One frame at each size that goes out, equally large on the screen: what a smaller size loses is seen at once. */
+/** One frame at each delivered size, equally large on the screen: the losses of smaller sizes are visible. */
 export function ComparedSizes({ delivered }: { delivered: Delivered }) {
   const { delivery } = useDelivery();
   const project = useProject((each) => each);
@@ -88,7 +88,7 @@ export function ComparedSizes({ delivered }: { delivered: Delivered }) {
   );
 }
 
-/** Names of the frames of a clip, step by step, as far as it goes out. */
+/** Frame names of a clip, step by step, as far as they are delivered. */
 function stepsOf(atlas: Atlas, clip: Clip | null): string[] {
   const own = clip && Object.hasOwn(atlas.clips, clip.name) ? atlas.clips[clip.name] : undefined;
   return (own ?? Object.values(atlas.clips)[0])?.steps.map(({ frame }) => frame) ?? [];

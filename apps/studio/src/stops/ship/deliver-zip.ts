@@ -5,7 +5,7 @@ import { t } from "../../ui/words";
 import { run } from "../../workers/client";
 import type { Delivered } from "../../workers/jobs";
 
-/** Hands the delivered files over as one ZIP. */
+/** Downloads the delivered files as one ZIP. */
 export async function deliverAsZip(name: string, delivered: Delivered): Promise<void> {
   try {
     // The files stay here to be shown; the worker gets a copy.

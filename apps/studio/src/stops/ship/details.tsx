@@ -16,7 +16,7 @@ import { InAGame } from "./in-a-game";
 import { Sizes } from "./sizes";
 import { WhatGoes } from "./what-goes";
 
-/** The delivered files, and the clip to watch meanwhile. */
+/** Lists the delivered files, and chooses the clip in the player. */
 export function Details() {
   const { delivery, index } = useDelivery();
   const isWide = useIsWide();

@@ -18,7 +18,7 @@ import { useDelivery } from "./chosen-delivery";
 import { learnFrom } from "./learn-example";
 import { WhatStandsWhere } from "./what-stands-where";
 
-/** Metadata as the game reads it already: learned from a file that it reads, and shown before it is written. */
+/** Chooses the example for metadata in a game's own shape: learns it from a file, and shows what will be written. */
 export function ExampleShape() {
   const { delivery, index, set } = useDelivery();
   const examples = useProject((project) => project.examples);
@@ -88,7 +88,7 @@ export function ExampleShape() {
   );
 }
 
-/** What an example says where, worked out anew when something of it is assigned; null until it is known, or for none. */
+/** The contents of an example, recomputed when an assignment changes; null until known, or without an example. */
 function useTold(example: Example | undefined): Told | null {
   const [found, setFound] = useState<{ readonly of: Example; readonly told: Told } | null>(null);
   useEffect(() => {

@@ -10,7 +10,7 @@ import { SheetDialog } from "../../ui/sheet-dialog";
 import { t } from "../../ui/words";
 import { useCurrentBuild } from "./build";
 
-/** What is delivered, file by file. Contact sheets, which are for people, can be looked at here. */
+/** Lists the delivered files. Contact sheets, which are for people, can be previewed here. */
 export function Files() {
   const build = useCurrentBuild();
   const [seen, setSeen] = useState<NamedFile | null>(null);

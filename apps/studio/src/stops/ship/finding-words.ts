@@ -1,7 +1,7 @@
 import type { FindingCode } from "@caravan/core/check";
 import { t } from "../../ui/words";
 
-/** What many findings of one kind have in common. */
+/** Names groups of findings of one kind. */
 export const FINDING_WORDS: Record<FindingCode, string> = {
   "empty-clip": t("Clips without steps"),
   "missing-frames": t("Clips that show missing frames"),

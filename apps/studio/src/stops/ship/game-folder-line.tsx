@@ -9,10 +9,10 @@ import { inBackground } from "../../ui/in-background";
 import { sayTrouble } from "../../ui/notices";
 import { t } from "../../ui/words";
 
-/** The game's folder that a delivery goes into, and what earlier deliveries left there. */
+/** Shows the game folder of a delivery, and what earlier deliveries left there. */
 export function GameFolder({ delivery }: { delivery: string }) {
   const outlet = useOutlets(({ outlets }) => outlets[delivery]);
-  // Only the browser knows, and what is drawn first must be what the server drew.
+  // Only the browser knows, and the first render must match the server's.
   const [canLink, setCanLink] = useState(false);
   useEffect(() => setCanLink(canLinkFolders()), []);
   const link = () => inBackground(linkGameFolder(delivery).catch((error: unknown) => sayTrouble(error)));

@@ -10,7 +10,7 @@ import { Detail } from "../../ui/detail";
 import { t } from "../../ui/words";
 import { useDelivery } from "./chosen-delivery";
 
-/** A link to the small game that plays this delivery, and what it finds to play in it. */
+/** Links to the small game that plays this delivery, and says what it will play. */
 export function InAGame() {
   const { delivery } = useDelivery();
   const project = useProject((each) => each);
@@ -55,7 +55,7 @@ function wordsFor(project: Project, delivery: Delivery): string | null {
     });
     return fitting && fittingInWords(fitting);
   } catch {
-    // The choice matches nothing, which is told among the findings.
+    // The choice matches nothing, which is among the findings.
     return null;
   }
 }

@@ -9,7 +9,7 @@ import { ListHeading, RowList } from "../../ui/row-list";
 import { t } from "../../ui/words";
 import { Findings } from "./findings";
 
-/** The deliveries, and what to look at before them. */
+/** Lists the deliveries, and the findings to look at first. */
 export function List() {
   return (
     <>

@@ -6,7 +6,7 @@ import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 import { useDelivery } from "./chosen-delivery";
 
-/** How large pages may be, how many, and what should share one. */
+/** Settings for pages: their size, their number, and what should share one. */
 export function PageSettings() {
   const { delivery, set } = useDelivery();
   const { packing } = delivery;

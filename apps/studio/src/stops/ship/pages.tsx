@@ -12,7 +12,7 @@ import { largestFitting, nextZoom, zoomsBetween } from "../../ui/zooms";
 import { type Delivered, type PictureView, type ShownPage, shownPages } from "../../workers/jobs";
 import { ComparedSizes } from "./compared-sizes";
 
-/** More pictures than this are not shown beside each other; the list of files has them all. */
+/** The number of pictures shown together; the list of files has all of them. */
 const MOST_SHOWN = 48;
 
 const ZOOMS = zoomsBetween(0.125, 16);
@@ -47,7 +47,7 @@ export function Pages({ delivered }: { delivered: Delivered }) {
   );
 }
 
-/** Pages at the largest whole zoom that fits until the wheel says otherwise; many small pictures beside each other. */
+/** Pages at the largest whole zoom that fits, until the wheel changes it; many small pictures side by side. */
 function ZoomedPages({ delivered, children }: { delivered: Delivered; children: ReactNode }) {
   const { pages, views, files } = delivered;
   const pictures = shownPages(pages);
@@ -59,7 +59,7 @@ function ZoomedPages({ delivered, children }: { delivered: Delivered; children: 
     const next = nextZoom(ZOOMS, zoom, direction);
     const element = room.current;
     if (!element || next === zoom) return;
-    // What is under the pointer stays there, as far as there is something to scroll.
+    // The point under the pointer stays in place, as far as scrolling allows.
     const [x, y] = [element.scrollLeft + at.x, element.scrollTop + at.y];
     setZoom(next);
     requestAnimationFrame(() => element.scrollTo({ left: (x * next) / zoom - at.x, top: (y * next) / zoom - at.y }));
@@ -127,7 +127,7 @@ function fitOf(pictures: readonly ShownPage[], { w, h }: { w: number; h: number 
   return Math.min(8, fits);
 }
 
-/** Dragging moves what is scrolled. */
+/** Dragging scrolls. */
 function useDragToScroll(element: RefObject<HTMLElement | null>) {
   const from = useRef<{ readonly x: number; readonly y: number; readonly left: number; readonly top: number } | null>(null);
   return {
@@ -147,7 +147,7 @@ function useDragToScroll(element: RefObject<HTMLElement | null>) {
   };
 }
 
-/** One of many pictures, or a film in motion, from the very bytes that are delivered. */
+/** One of many pictures, or a playing film, from exactly the delivered bytes. */
 function Small({ shown, bytes }: { shown: ShownPage; bytes: Uint8Array | undefined }) {
   const [url, setUrl] = useState<string>();
   const {
@@ -197,7 +197,7 @@ function Page({ shown, view, number, count, zoom }: PageProps) {
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
     if (!context || !view) return;
-    // Larger than it is, the browser makes its pixels larger: a page at 16 × would take too much memory.
+    // When enlarged, the browser scales its pixels: a page at 16 × would take too much memory.
     context.canvas.width = zoom >= 1 ? w : Math.ceil(w * zoom * devicePixelRatio);
     context.canvas.height = zoom >= 1 ? h : Math.ceil(h * zoom * devicePixelRatio);
     context.imageSmoothingEnabled = zoom < 1;

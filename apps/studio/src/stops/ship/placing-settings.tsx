@@ -5,7 +5,7 @@ import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 import { useDelivery } from "./chosen-delivery";
 
-/** What may be done to frames to make pages smaller. */
+/** Settings for how frames may be changed to make pages smaller. */
 export function PlacingSettings() {
   const { delivery, set } = useDelivery();
   const { packing } = delivery;

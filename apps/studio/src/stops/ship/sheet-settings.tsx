@@ -7,7 +7,7 @@ import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 import { useDelivery } from "./chosen-delivery";
 
-/** How equal cells stand on a grid sheet or a strip. */
+/** Settings for equal cells on a grid sheet or a strip. */
 export function SheetSettings() {
   const { delivery, set } = useDelivery();
   const { kind, sheet } = delivery;

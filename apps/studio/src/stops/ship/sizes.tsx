@@ -12,12 +12,12 @@ import { shownPages } from "../../workers/jobs";
 import { useCurrentBuild } from "./build";
 import { useDelivery } from "./chosen-delivery";
 
-/** What files of a scale are called if nobody says otherwise. */
+/** The default file suffix of a scale. */
 function suffixOf(scale: number): string {
   return scale === 1 ? "" : `@${scale}x`;
 }
 
-/** At which scales everything goes out, each with its suffix and what it costs. */
+/** The scales of a delivery, each with its suffix and its cost. */
 export function Sizes() {
   const { delivery, set } = useDelivery();
   const build = useCurrentBuild();

@@ -22,7 +22,7 @@ import { Settings } from "./settings";
 import { Sizes } from "./sizes";
 import { WhatGoes } from "./what-goes";
 
-/** What will be delivered, page by page, with its proof. */
+/** Shows what will be delivered, page by page, with its proof. */
 export function Surface() {
   const { delivery, set } = useDelivery();
   const again = useBuilding();
@@ -88,7 +88,7 @@ export function Surface() {
             <Beside />
           </section>
         )}
-        {/* How far it is, and its proof, stand with the pages, so that no setting moves away under the pointer that changes it. */}
+        {/** Progress and proof are shown with the pages, so that no setting moves away under the pointer that changes it. */}
         <div className="flex min-h-0 min-w-0 grow flex-col gap-3">
           <BuildState build={build} onAgain={again} />
           {build.kind === "built" ? <Pages delivered={build.delivered} /> : <div className="check grow rounded-box border border-line" />}

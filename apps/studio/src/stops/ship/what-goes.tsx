@@ -19,7 +19,7 @@ type Of = Delivery["choice"]["of"];
 export function WhatGoes() {
   const { delivery, set } = useDelivery();
   const { choice } = delivery;
-  /** Everything is ticked at first, so that one leaves out what is not wanted. */
+  /** Everything is ticked at first, to be unticked as needed. */
   const choose = (of: Of) => {
     const project = currentProject();
     if (of === "frames") {
@@ -125,7 +125,7 @@ function listed(names: readonly string[]): string {
 const MOST_SHOWN = 40;
 const NO_FRAMES: readonly FrameRef[] = [];
 
-/** Single frames: those that are picked at Frames, taken over by one press. */
+/** Single frames: those picked at Frames, added with one press. */
 function Picked() {
   const { delivery, set } = useDelivery();
   const chosen = delivery.choice.frames ?? NO_FRAMES;

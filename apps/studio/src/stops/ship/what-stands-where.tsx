@@ -8,7 +8,7 @@ import { Button } from "../../ui/button";
 import { Select } from "../../ui/select";
 import { t } from "../../ui/words";
 
-/** The example field by field: what will be written, what stays, what nobody knows yet, and what of a delivery has no place in it. */
+/** Lists an example's fields: what will be written, what stays, what is unknown, and what cannot be expressed. */
 export function WhatStandsWhere({ example, told, onForget }: { example: Example; told: Told; onForget: () => void }) {
   const assigned = new Map(example.assigned?.map(({ path, means }) => [path, means]));
   const unknown = [...told.strange, ...[...assigned.keys()].filter((path) => !told.strange.includes(path))];

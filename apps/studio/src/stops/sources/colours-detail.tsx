@@ -12,7 +12,7 @@ import { Detail } from "../../ui/detail";
 import { Select } from "../../ui/select";
 import { t } from "../../ui/words";
 
-/** The palette that a drawn source wears: its pictures in other colours, as a recipe. */
+/** Sets the palette that a drawn source wears: its pictures in other colours, as a recipe. */
 export function ColoursDetail({ source }: { source: Source }) {
   const palettes = useProject((project) => project.palettes) ?? [];
   const [opened, setOpened] = useState<string | null>(null);

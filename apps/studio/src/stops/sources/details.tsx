@@ -19,7 +19,7 @@ import { backgroundInWords, coloursInWords, cutInWords } from "./facts";
 import { replaceArt } from "./replace-art";
 import { Treatment } from "./treatment";
 
-/** The chosen picture: its facts, its name, and what can be done with it. */
+/** Shows the selected source: its facts, its name, and actions on it. */
 export function Details() {
   const project = useProject((each) => each);
   const source = useView((view) => chosenSource(project, view));

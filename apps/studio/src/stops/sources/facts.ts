@@ -2,7 +2,7 @@ import { keptRefs, type Source } from "@caravan/core/model";
 import { COLOUR_LIMIT, type PictureFacts } from "@caravan/core/raster";
 import { t } from "../../ui/words";
 
-/** Whether and how far a source is cut, in a word or two. */
+/** Describes in a word or two whether and how far a source is cut. */
 export function cutInWords(source: Source): string {
   if (!source.cut) return t("not cut");
   const kept = keptRefs(source).length;
@@ -21,12 +21,12 @@ const WITH_BACKGROUND = {
   soft: t("transparent background, soft edges"),
 };
 
-/** What is behind the figures in a picture, where a label says that it is the background. */
+/** The background of a picture, where a label says so. */
 export function backgroundInWords({ ground }: PictureFacts): string {
   return BACKGROUNDS[ground];
 }
 
-/** The same where nothing else says what it is about. */
+/** The same without that label. */
 export function withBackgroundInWords({ ground }: PictureFacts): string {
   return WITH_BACKGROUND[ground];
 }

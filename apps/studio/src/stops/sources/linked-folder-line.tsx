@@ -8,7 +8,7 @@ import { Button } from "../../ui/button";
 import { inBackground } from "../../ui/in-background";
 import { t } from "../../ui/words";
 
-/** The folder that the art comes from: what changed there and what is new. */
+/** Shows the linked art folder: what changed there and what is new. */
 export function LinkedFolderLine() {
   const linked = useLinkedFolder((state) => state.linked);
   const sources = useProject((project) => project.sources);

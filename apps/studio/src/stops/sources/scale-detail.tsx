@@ -14,9 +14,9 @@ import { FieldBox, NumberField } from "../../ui/number-field";
 import { Select } from "../../ui/select";
 import { t } from "../../ui/words";
 
-/** Scales with a button of their own. */
+/** Scales that have their own button. */
 const USUAL = [0.25, 0.5, 1, 2, 3, 4] as const;
-/** Frames looked at to tell how tall a source's figures are. */
+/** The number of frames examined for the height of a source's figures. */
 const LOOKED_AT = 200;
 
 /** How large the chosen art is in the project: by a factor, or to match other art; and how many pixels are a unit of the game's world. */
@@ -132,7 +132,7 @@ function reasonFor({ because, own, other }: ProposedScale, { name }: Source): st
     : t("single pixels of {own} px, as in {name} ({other} px)", { own, name, other });
 }
 
-/** What is known of a source's art once its picture has been read; undefined until then, and for no source. */
+/** What is known about a source's art once its picture has been read; undefined until then, and for no source. */
 function useFigures(source: Source | null): Figures | undefined {
   const picture = usePicture(source && !isOfPieces(source) ? sheetLook(source) : undefined);
   return source && picture ? figuresOf(source, picture) : undefined;

@@ -10,7 +10,7 @@ import { useWornLook } from "../../project/worn-look";
 import { t } from "../../ui/words";
 import { coloursInWords, cutInWords, withBackgroundInWords } from "./facts";
 
-/** One source on the wall, at its own proportions, with its facts. */
+/** One source on the wall, in its own proportions, with its facts. */
 export function SourceCard({ source, chosen }: { source: Source; chosen: boolean }) {
   return (
     <li>
@@ -29,7 +29,7 @@ export function SourceCard({ source, chosen }: { source: Source; chosen: boolean
   );
 }
 
-/** One whose frames are put together: its first frame stands for it. */
+/** For assembled frames: the first one represents it. */
 function OfPieces({ source }: { source: Source }) {
   const [first] = source.frames;
   return (
@@ -46,7 +46,7 @@ function OfPieces({ source }: { source: Source }) {
 function OfPictures({ source }: { source: Source }) {
   const sheet = sheetOf(source);
   const look = useWornLook(source);
-  // Its facts are those of the art itself, without what lies over it.
+  // Facts of the art itself, without its layers.
   const picture = usePicture(source.layers ? lookOf(source, sheet) : look);
   const problem = usePictureProblem(look);
   return (

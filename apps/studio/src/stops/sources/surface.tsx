@@ -22,7 +22,7 @@ import { SourceCard } from "./source-card";
 import { sourceMenu } from "./source-menu";
 import { Treatment } from "./treatment";
 
-/** The wall of pictures that came in. */
+/** The wall of imported pictures. */
 export function Surface() {
   const project = useProject((each) => each);
   const source = useView((view) => chosenSource(project, view));

@@ -6,7 +6,7 @@ import { ColoursDetail } from "./colours-detail";
 import { LayersDetail } from "./layers-detail";
 import { ScaleDetail } from "./scale-detail";
 
-/** What is done to the art of a source before it is cut: what lies over it, its scale, its background, its colours. */
+/** Settings applied to a source's art before cutting: layers, scale, background, colours. */
 export function Treatment({ source }: { source: Source }) {
   return (
     <>

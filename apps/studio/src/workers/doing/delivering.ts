@@ -8,7 +8,7 @@ import { viewOf } from "../bitmaps";
 import { type Answer, type Ask, fromText, type OnProgress, shownPages } from "../jobs";
 import { bytesOf, pngCodec } from "../pictures-in-hand";
 
-/** As many pages as are looked at as bitmaps. */
+/** The number of pages prepared as bitmaps. */
 const MOST_VIEWS = 12;
 
 export async function deliver(

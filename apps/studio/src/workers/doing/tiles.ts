@@ -54,7 +54,7 @@ export async function partIntoTiles({ project: text, source: id, pictures, tile 
   return parted;
 }
 
-/** A frame's own pixels; nothing for one that is gone meanwhile. */
+/** A frame's own pixels; null for one that is missing by now. */
 function pixelsOfFrame(project: Project, art: Art, ref: FrameRef): Pixels {
   const found = findFrame(project, ref);
   if (!found) return clearPixels(1, 1);

@@ -16,14 +16,14 @@ import { t } from "../../../ui/words";
 import { CompareStage, type ShownLane } from "./compare-stage";
 import { firstLanes, type Lane, MOST_LANES, useComparison } from "./lanes";
 
-/** Up to four clips at once, side by side or on one another, in step by time or by phase; also a clip with what it was before. */
+/** Compares up to four clips, side by side or overlaid, in step by time or by phase; also a clip with its earlier state. */
 export function CompareBench({ clip }: { clip: Clip }) {
   const project = useProject((each) => each);
   const history = useOpenProject((state) => state.history);
   const { lanes, inStep, overlaid } = useComparison();
   const { clips } = project;
   const names = clips.map(({ name }) => name);
-  // Lanes whose clips have gone go too; a comparison that was never begun, or has none left, begins with the chosen clip.
+  // Lanes of removed clips disappear; a comparison without lanes begins with the selected clip.
   const known = lanes.filter((lane) => names.includes(lane.clip));
   useEffect(() => {
     if (known.length === 0) useComparison.setState({ lanes: firstLanes(names, clip.name) });

@@ -48,7 +48,7 @@ function LaneCanvas({ lanes, all, inStep }: { lanes: readonly ShownLane[]; all: 
   const size = useElementSize(canvas);
   const held = usePlayer((state) => state.held);
   const ground = usePlayer((state) => state.ground);
-  // Of all lanes, so that what is large is seen to be large.
+  // Of all lanes, so that relative sizes are visible.
   const reach = useMemo(
     () =>
       reachOf(
@@ -77,7 +77,7 @@ function LaneCanvas({ lanes, all, inStep }: { lanes: readonly ShownLane[]; all: 
       for (const [k, { lane, playing }] of lanes.entries()) {
         const t = laneTime(elapsed, lane, timelineOfPlaying(playing), inStep, timelineOfPlaying(lead.playing));
         context.globalAlpha = k === 0 ? 1 : 0.5;
-        // Ghosts and crosses of several on one another would hide what is compared.
+        // Ghosts and crosses of several overlaid clips would hide what is compared.
         const plain = lanes.length > 1 && k > 0 ? { ...look, origin: false, ghostsBefore: 0, ghostsAfter: 0 } : look;
         paintFigure(context, playing, t, scene, plain, inks);
         told.push(`${frameShown(playing, t)?.name ?? ""}@${t}`);

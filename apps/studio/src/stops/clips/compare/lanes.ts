@@ -9,7 +9,7 @@ export const MOST_LANES = 4;
 export interface Lane {
   readonly clip: ClipName;
   readonly speed: number;
-  /** As it was before it was last changed. */
+  /** Its state before its last change. */
   readonly earlier: boolean;
 }
 
@@ -31,8 +31,8 @@ export function firstLanes(names: readonly ClipName[], chosen: ClipName): Lane[]
 }
 
 /**
- * How far a lane's clip is when the player stands at `elapsed`. By phase, each lane is as far in its round as `lead` is in its own, and
- * in as late a round; speeds are left out then, since they are what phase does away with.
+ * The time of a lane's clip when the player is at `elapsed`. By phase, each lane is at the same fraction of its loop as `lead`, and in the
+ * same loop; speeds are ignored then, since phase cancels them.
  */
 export function laneTime(elapsed: Micros, lane: Pick<Lane, "speed">, timeline: Timeline, inStep: InStep, lead: Timeline): Micros {
   if (inStep === "time") return elapsed * lane.speed;
@@ -40,7 +40,7 @@ export function laneTime(elapsed: Micros, lane: Pick<Lane, "speed">, timeline: T
   return round === 0 ? share * timeline.firstPass : timeline.firstPass + (round - 1 + share) * timeline.laterPass;
 }
 
-/** In which round a time lies, from 0, and how much of that round is over, 0 ≤ share < 1. */
+/** The loop of a time, from 0, and the fraction of it, 0 ≤ share < 1. */
 export function phaseAt({ firstPass, laterPass }: Pick<Timeline, "firstPass" | "laterPass">, t: Micros): { round: number; share: number } {
   if (t < firstPass) return { round: 0, share: t / firstPass };
   const since = t - firstPass;

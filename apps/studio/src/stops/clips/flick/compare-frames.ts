@@ -1,4 +1,4 @@
-/** Lays two frames on one another as the player shows them, and marks where they differ. */
+/** Overlays two frames as the player shows them, and marks where they differ. */
 import { type Difference, differenceOf } from "@caravan/core/raster";
 import { drawStill, paintStill, shownLayers } from "../../../preview/draw-frame";
 import type { PlayedFrame } from "../../../preview/playing";
@@ -8,11 +8,11 @@ import { pictureNow } from "../../../project/pictures";
 export interface Compared extends Difference {
   readonly width: number;
   readonly height: number;
-  /** How far the lowest drawn pixel is from the ground line: positive is under it. Null where nothing is drawn. */
+  /** The distance of the lowest drawn pixel from the ground line: positive is below. Null for an empty frame. */
   readonly feet: readonly [number | null, number | null];
 }
 
-/** Null while a picture is not there yet. Both frames stand on one point, their origins or the middles of their bottoms. */
+/** Null until the pictures are loaded. Both frames stand on one point, their origins or the middles of their bottoms. */
 export function compareFrames(a: PlayedFrame, b: PlayedFrame, held: HeldStill): Compared | null {
   const reach = reachOf([{ frames: [a, b], mirror: false }], held);
   const width = Math.ceil(reach.left + reach.right);

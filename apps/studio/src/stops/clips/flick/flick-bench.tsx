@@ -21,7 +21,7 @@ import { dropChosen } from "../clip-keys";
 import { type Compared, compareFrames } from "./compare-frames";
 import { FlickCanvas } from "./flick-canvas";
 
-/** Two neighbouring steps in turn at one place, to see which foot slips. The one that is shown is the chosen step. */
+/** Alternates two neighbouring steps in one place, to see which foot slips. The step shown is the selected one. */
 export function FlickBench({ clip }: { clip: Clip }) {
   const project = useProject((each) => each);
   const chosen = useView((view) => view.steps[0] ?? 0);
@@ -143,7 +143,7 @@ function useFeet(frames: readonly (PlayedFrame | null)[]): (number | null)[] {
   );
 }
 
-/** Of how many steps the feet are looked at: beyond, it would take too long at every change. */
+/** The number of steps whose feet are analysed: more would take too long at every change. */
 const MOST_FEET = 400;
 
 function mostUsual(values: readonly (number | null)[]): number | null {
@@ -152,7 +152,7 @@ function mostUsual(values: readonly (number | null)[]): number | null {
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
 }
 
-/** Stands out where the feet are elsewhere than in most steps. */
+/** Highlighted if the feet differ from most steps. */
 function Feet({ value, usual }: { value: number | null; usual: number | null }) {
   return (
     <span

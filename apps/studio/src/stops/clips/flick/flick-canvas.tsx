@@ -11,7 +11,7 @@ import { useElementSize } from "../../../ui/element-size";
 import { t } from "../../../ui/words";
 import type { Compared } from "./compare-frames";
 
-/** One of two frames at the place that both share, and over it the pixels in which they differ, hatched. */
+/** Draws one of two frames at their shared place, with the differing pixels hatched on top. */
 export function FlickCanvas({
   shown,
   both,

@@ -10,7 +10,7 @@ import { written } from "../../../ui/number-field";
 import { t } from "../../../ui/words";
 import { secondsInWords, totalOf } from "../pace-words";
 
-/** Lines are told apart by their dashes as well as by their colours. */
+/** Lines differ by their dashes as well as by their colours. */
 const LINES = [
   { stroke: "var(--lapis)", dash: "none" },
   { stroke: "var(--brick)", dash: "7 4" },

@@ -10,7 +10,7 @@ import { t } from "../../../ui/words";
 import { secondsInWords, totalOf } from "../pace-words";
 import { TogetherFields } from "../several-clips";
 
-/** What an action is made of, and what is odd about it. */
+/** Shows an action's settings and its findings. */
 export function ActionDetails({ action }: { action: Action }) {
   const project = useProject((each) => each);
   const clips = clipsOfAction(project, action);

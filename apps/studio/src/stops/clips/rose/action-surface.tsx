@@ -20,7 +20,7 @@ import { TextField } from "../../../ui/text-field";
 import { t } from "../../../ui/words";
 import { WindRose } from "./wind-rose";
 
-/** One action: its rose, and the clips to put into it. The facing that is worked on is the one that the player shows. */
+/** Shows one action: its rose, and the clips to add to it. The current facing is the one that the player shows. */
 export function ActionSurface({ action }: { action: Action }) {
   const clips = useProject((project) => project.clips);
   const facing = usePlayer((state) => state.facing);
@@ -122,10 +122,7 @@ export function ActionSurface({ action }: { action: Action }) {
         {canFill && <Button onClick={() => act(mirrorMissing, name)}>{t("Mirror missing facings")}</Button>}
         <Button onClick={() => act(removeAction, name)}>{t("Remove the action")}</Button>
       </div>
-      <section
-        aria-label={t("Clips to add")}
-        className="max-h-36 shrink-0 overflow-y-auto rounded-box border border-line bg-surface p-2"
-      >
+      <section aria-label={t("Clips to add")} className="max-h-36 shrink-0 overflow-y-auto rounded-box border border-line bg-surface p-2">
         <p className="mb-1.5 text-muted">
           {t("Click a clip to put it at {looks}, or drag it onto a petal.", { looks: looks.toUpperCase() })}
         </p>

@@ -12,7 +12,7 @@ import { ListHeading, RowList } from "../../../ui/row-list";
 import { t } from "../../../ui/words";
 import { ByNames } from "./by-names";
 
-/** The actions of the project, and the ways to make one: by the names of clips, by the rows of a sheet, or empty. */
+/** Lists the project's actions, and the ways to make one: by clip names, by the rows of a sheet, or empty. */
 export function ActionsList() {
   const project = useProject((each) => each);
   const chosen = useView((view) => chosenAction(project, view)?.name ?? null);

@@ -15,8 +15,8 @@ import { Tick } from "../../../ui/tick";
 import { t } from "../../../ui/words";
 
 /**
- * Makes actions of clips whose names tell a facing, and of sources and frames named so, which become clips. What was matched is shown before it
- * is done.
+ * Makes actions from clips whose names contain a facing, and from sources and frames named like that, which become clips. Shows the matches
+ * before applying them.
  */
 export function ByNames({ onClose }: { onClose: () => void }) {
   const project = useProject((each) => each);

@@ -14,7 +14,7 @@ import { t } from "../../../ui/words";
 import { areaOfPiece, drawnAreaOfPiece, paintPieces, piecesAt } from "./lay";
 import { choosePieces, chosenOn, frameAfter, frameBefore, moveChosen, useBench } from "./state";
 
-/** Room around the canvas, in CSS px. */
+/** Space around the canvas, in CSS px. */
 const AROUND = 28;
 
 interface Point {
@@ -159,7 +159,7 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
           }
           event.currentTarget.setPointerCapture(event.pointerId);
           const under = piecesAt(project, source, frame, at.x, at.y);
-          // Alt goes down through the stack: to what lies under the lowest that is chosen there.
+          // Alt goes down through the stack: to the piece below the lowest selected one there.
           const [lowest] = under.filter((place) => chosen.includes(place)).toReversed();
           const next = event.altKey && lowest !== undefined ? (under[under.indexOf(lowest) + 1] ?? under[0]) : under[0];
           if (next === undefined) {
@@ -213,16 +213,10 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
 function ghostsInWords(source: Source, frame: Frame, ghosts: "none" | "before" | "both"): string {
   const before = ghosts !== "none" && frameBefore(source, frame) !== null;
   const after = ghosts === "both" && frameAfter(source, frame) !== null;
-  return before && after
-    ? t(" · ghosts: previous and next")
-    : before
-      ? t(" · ghost: previous")
-      : after
-        ? t(" · ghost: next")
-        : "";
+  return before && after ? t(" · ghosts: previous and next") : before ? t(" · ghost: previous") : after ? t(" · ghost: next") : "";
 }
 
-/** A word over a corner, in CSS px: at the upper edge where there is no room above. */
+/** A label over a corner, in CSS px: below the upper edge if there is no room above. */
 function paintTag(context: CanvasRenderingContext2D, text: string, x: number, y: number, inks: { now: string; onNow: string }): void {
   context.font = "600 12px sans-serif";
   const w = context.measureText(text).width + 12;
@@ -249,12 +243,12 @@ function placedHand(hand: Parameters<typeof inHand>[0], at: Point, grid: Px): Pi
   return inHand(hand, snap(at.x - w / 2), snap(at.y - h / 2));
 }
 
-/** Puts what is in hand, which stays there. */
+/** Places the piece in hand, which stays there. */
 function putFromHand(ref: ReturnType<typeof frameRef>, piece: Piece): void {
   act(putPieces, ref, [piece], null);
 }
 
-/** By how much a drag moves, so that the piece that was taken hold of comes to lie on the grid. */
+/** The drag distance, adjusted so that the held piece is aligned to the grid. */
 function snapped(piece: Piece, by: Point, grid: Px): Point {
   const snap = (start: number, moved: number) => Math.round((start + moved) / grid) * grid - start;
   return grid === 1 ? { x: Math.round(by.x), y: Math.round(by.y) } : { x: snap(piece.x, by.x), y: snap(piece.y, by.y) };
@@ -264,7 +258,7 @@ function moved(pieces: readonly Piece[], chosen: readonly number[], by: Point | 
   return by ? pieces.map((piece, place) => (chosen.includes(place) ? { ...piece, x: piece.x + by.x, y: piece.y + by.y } : piece)) : pieces;
 }
 
-/** Pieces all of whose drawn part lies within a frame that was drawn around them. */
+/** Pieces whose drawn part is entirely inside the selection rectangle. */
 function within(source: Source, frame: Frame, a: Point, b: Point): number[] {
   const [left, right] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
   const [top, bottom] = [Math.min(a.y, b.y), Math.max(a.y, b.y)];

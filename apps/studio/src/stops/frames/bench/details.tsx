@@ -89,16 +89,14 @@ function nameOf(project: Project, of: FrameRef): string {
   return found ? frameName(found.source, found.frame) : t("{of}, missing", { of });
 }
 
-/** The pieces as they lie, the topmost first. */
+/** The pieces in stacking order, topmost first. */
 function Stack({ project, frame, of, chosen }: { project: Project; frame: Frame; of: FrameRef; chosen: readonly number[] }) {
   const pieces = frame.pieces ?? [];
   const sensors = useDragSensors();
   const topFirst = pieces.map((piece, place) => ({ piece, place })).reverse();
   return (
     <Detail title={t("Stack")} aside={t("top first · PgUp moves up")}>
-      {pieces.length === 0 && (
-        <p className="text-muted">{t("Empty so far: take a piece from the left, then click on the canvas.")}</p>
-      )}
+      {pieces.length === 0 && <p className="text-muted">{t("Empty so far: take a piece from the left, then click on the canvas.")}</p>}
       <DndContext id="stack" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(of, event)}>
         <SortableContext items={topFirst.map(({ place }) => `${place}`)} strategy={verticalListSortingStrategy}>
           <ul aria-label={t("Stack")} className="flex max-h-64 flex-col gap-0.5 overflow-y-auto">

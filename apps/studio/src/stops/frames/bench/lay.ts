@@ -8,14 +8,14 @@ import { drawStill, stillOf } from "../../../preview/draw-frame";
 import { pictureNow } from "../../../project/pictures";
 import { t } from "../../../ui/words";
 
-/** Where a piece lies on its canvas. */
+/** The position of a piece on its canvas. */
 export function areaOfPiece(stock: Stock, piece: Piece): Rect {
   const found = findFrame(stock, piece.of);
   const { w, h } = found ? frameSize(found.source, found.frame) : { w: 16, h: 16 };
   return { x: piece.x, y: piece.y, w, h };
 }
 
-/** What lies on a frame with these pieces, looked up. Nothing of it is left out that is not hidden. */
+/** The pieces of a frame, looked up, except hidden ones. */
 function laidOf(stock: Stock, source: Source, frame: Frame, pieces: readonly Piece[]): readonly LaidLook[] {
   const look = frameLook(stock, source, { ...frame, pieces: [...pieces] });
   return "laid" in look ? look.laid : [];
@@ -31,7 +31,7 @@ const drawn = new Map<string, DrawnPiece>();
 /** Pieces that are kept as small canvases, in any colours. */
 const MOST = 500;
 
-/** A piece as it lies, unflipped; null until its picture is there. */
+/** A piece in place, unflipped; null until its picture is loaded. */
 function drawnPiece(stock: Stock, piece: Piece, laid: LaidLook): DrawnPiece | null {
   const { w, h } = laid.size;
   const key = JSON.stringify([laid.part?.look.key, laid.part?.scale, laid.part?.place, laid.recolouring, w, h]);
@@ -65,7 +65,7 @@ function drawnPiece(stock: Stock, piece: Piece, laid: LaidLook): DrawnPiece | nu
   return made;
 }
 
-/** What is drawn of a piece, on its canvas; the whole of it while its picture is not there, and where nothing is drawn. */
+/** The drawn part of a piece, on its canvas; the whole piece until its picture is loaded, and if it is empty. */
 export function drawnAreaOfPiece(stock: Stock, source: Source, frame: Frame, piece: Piece): Rect {
   const whole = areaOfPiece(stock, piece);
   const { hidden: _hidden, ...shown } = piece;
@@ -79,7 +79,7 @@ export function drawnAreaOfPiece(stock: Stock, source: Source, frame: Frame, pie
   return { x, y, w: box.w, h: box.h };
 }
 
-/** Paints pieces, the lowest first, onto a context that stands at the canvas's corner, a pixel of the project a unit. */
+/** Paints pieces, the lowest first, onto a context at the canvas's corner, one project pixel per unit. */
 export function paintPieces(context: CanvasRenderingContext2D, stock: Stock, source: Source, frame: Frame, pieces: readonly Piece[]): void {
   const shown = pieces.filter(({ hidden }) => !hidden);
   for (const [k, laid] of laidOf(stock, source, frame, shown).entries()) {

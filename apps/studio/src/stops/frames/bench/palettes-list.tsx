@@ -10,7 +10,7 @@ import { ListHeading } from "../../../ui/row-list";
 import { t } from "../../../ui/words";
 import { chosenOn, frameOnBench, useBench } from "./state";
 
-/** Palettes by name with their colours; a click opens one, and dresses what is in hand or chosen in it. */
+/** Lists palettes by name with their colours; a click opens one, and recolours the piece in hand or the selected pieces. */
 export function PalettesList({ source, parts }: { source: Source; parts: Source }) {
   const palettes = useProject((project) => project.palettes) ?? [];
   const cursor = useView((view) => view.cursor);

@@ -22,7 +22,7 @@ import { t } from "../../../ui/words";
 import { PalettesList } from "./palettes-list";
 import { frameOnBench, partSources, useBench } from "./state";
 
-/** What can be put on a frame, and the palettes that it can wear. */
+/** Lists the pieces that can be placed on a frame, and the palettes that it can wear. */
 export function PartsList({ source }: { source: Source }) {
   const project = useProject((each) => each);
   const sources = partSources(project);
@@ -56,7 +56,7 @@ function partsOf(project: Project, frame: Frame | null): Source | undefined {
   return of === undefined ? undefined : findFrame(project, of)?.source;
 }
 
-/** Px on the screen of a piece that is shown small: twice its size where that is not much. */
+/** Screen size of a piece shown small, in px: at most twice its own size. */
 const small = (side: number) => Math.max(40, Math.min(72, side * 2));
 
 function Parts({ project, source, parts }: { project: Project; source: Source; parts: Source }) {
@@ -110,15 +110,14 @@ function Parts({ project, source, parts }: { project: Project; source: Source; p
   );
 }
 
-/** Where the piece in hand lies; its frames can be picked, so that what is done to it next is done in them. */
+/** Frames that use the piece in hand; they can be picked, to apply the next action to them. */
 function Uses({ project, source, of }: { project: Project; source: Source; of: FrameRef }) {
   const found = findFrame(project, of);
   const own = [...usesOfPiece(project, of).keys()].filter((ref) => findFrame(project, ref)?.source.id === source.id);
   if (!found) return null;
   return (
     <div className="mt-1 flex flex-wrap items-center justify-between gap-2 px-1.5 text-small">
-      {frameName(found.source, found.frame)}:{" "}
-      {own.length === 0 ? t("unused") : t("on {frames}", { frames: counted(own.length, "frame") })}
+      {frameName(found.source, found.frame)}: {own.length === 0 ? t("unused") : t("on {frames}", { frames: counted(own.length, "frame") })}
       {own.length > 0 && (
         <Button className="min-h-7" onClick={() => useView.setState({ picked: own, cursor: own[0] ?? null })}>
           {own.length === 1 ? t("Pick it") : t("Pick them")}

@@ -32,11 +32,11 @@ interface Bench {
   /** Px to which pieces snap; 1 for none. */
   readonly grid: 1 | 8 | 16;
   readonly ghosts: "none" | "before" | "both";
-  /** Whether moving and exchanging a piece does the same on every frame that it lies on. */
+  /** Whether moving and replacing a piece applies to every frame that uses it. */
   readonly across: boolean;
   /** The source whose frames are offered as pieces; null for the first. */
   readonly parts: string | null;
-  /** How large the pieces beside the canvas are shown. */
+  /** The size of the pieces beside the canvas. */
   readonly shown: "small" | "bench";
   /** Screen pixels to a pixel of the canvas, as it fits now. */
   readonly zoom: number;
@@ -61,7 +61,7 @@ export const useBench = create<Bench>(() => ({
   copied: [],
 }));
 
-/** The frame on the bench: the one at the cursor, else the first. */
+/** The frame on the bench: the one at the cursor, or the first. */
 export function frameOnBench(source: Source, cursor: FrameRef | null): Frame | null {
   return source.frames.find((frame) => frameRef(source, frame) === cursor) ?? source.frames[0] ?? null;
 }
@@ -77,7 +77,7 @@ export function chosenOn(
   return of === ref && chosen.every((place) => place < pieces.length) ? chosen : NONE;
 }
 
-/** What is chosen on a frame, for who does not care where it is being dragged. */
+/** The selection on a frame, for code that ignores its dragging. */
 export function useChosenOn(ref: FrameRef, frame: Pick<Frame, "pieces">): readonly number[] {
   return useBench((bench) => chosenOn(ref, frame, bench));
 }
@@ -101,7 +101,7 @@ export function frameAfter(source: Source, frame: Frame): Frame | null {
   return source.frames[source.frames.indexOf(frame) + 1] ?? null;
 }
 
-/** Moves the chosen pieces; with "in all frames" and one chosen, that piece wherever it lies in them. Gives what stands in the way. */
+/** Moves the selected pieces; with "in all frames" and one selected, that piece wherever these frames use it. Returns an error message. */
 export function moveChosen(source: Source, frame: Frame, by: { readonly x: number; readonly y: number }): CaravanError | null {
   const ref = frameRef(source, frame);
   const places = chosenOn(ref, frame, useBench.getState());
@@ -111,7 +111,7 @@ export function moveChosen(source: Source, frame: Frame, by: { readonly x: numbe
   return of === undefined ? edit(movePieces, ref, places, by) : edit(moveEverywhere, framesAcross(source), of, by);
 }
 
-/** The frames in which "in all frames" changes a piece: those that are picked, where several are, else all of the source. */
+/** The frames in which "in all frames" changes a piece: the picked ones if there are several, otherwise all of the source. */
 export function framesAcross(source: Source): FrameRef[] {
   const own = source.frames.map((each) => frameRef(source, each));
   const picked = new Set(useView.getState().picked);

@@ -9,7 +9,7 @@ import { Detail } from "../../../ui/detail";
 import { t } from "../../../ui/words";
 import { chosenOn, useBench } from "./state";
 
-/** The frame on the bench in every palette that it could wear, beside each other; a click opens the palette. */
+/** Shows the frame on the bench in every palette that it could wear; a click opens the palette. */
 export function Variants({ project, source, frame }: { project: Project; source: Source; frame: Frame }) {
   const { palettes = [] } = project;
   const open = useBench((bench) => bench.palette);
@@ -39,13 +39,13 @@ export function Variants({ project, source, frame }: { project: Project; source:
   );
 }
 
-/** Its pieces in one palette: those that are drawn in the colours it stands for, or wear another palette for them. */
+/** Its pieces in one palette: those in the colours that it replaces, or in another palette that replaces them. */
 function inPalette(frame: Frame, { name, of }: Palette): Frame {
   const pieces = (frame.pieces ?? []).map(({ palette: _worn, ...piece }) => (of === undefined ? piece : { ...piece, palette: name }));
   return { ...frame, pieces };
 }
 
-/** Dresses what is chosen, else the whole frame. */
+/** Recolours the selection, or else the whole frame. */
 function wear(source: Source, frame: Frame, { name, of }: Palette): void {
   const ref = frameRef(source, frame);
   const chosen = chosenOn(ref, frame, useBench.getState());

@@ -4,7 +4,7 @@ import { performance } from "node:perf_hooks";
 export interface Figure {
   readonly name: string;
   readonly ms: number;
-  /** What it is compared to, and how many times as long this takes as that. */
+  /** The baseline, and how many times as long this takes. */
   readonly against?: { readonly name: string; readonly ms: number };
   readonly note?: string;
 }

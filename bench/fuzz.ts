@@ -57,7 +57,7 @@ const SECTIONS_TEXT = [0, 1, 2, 3].map((k) => `[walk ${k}]\nrect = ${k * 16} 48 
 interface Kind {
   readonly name: string;
   readonly seeds: readonly Uint8Array[];
-  /** Damage that keeps to the form of the file, so that readers get past their first checks. */
+  /** Damage that keeps the file's structure, so that readers get past their first checks. */
   readonly within?: (bytes: Uint8Array) => Uint8Array;
   /** Reads it wholly; throws what the reader throws. */
   read(bytes: Uint8Array): void;
@@ -172,7 +172,7 @@ function otherEntries(bytes: Uint8Array, change: (bytes: Uint8Array) => Uint8Arr
 /** Seeds that were unzipped before. */
 const unzipped = new WeakMap<Uint8Array, readonly NamedFile[]>();
 
-/** A JSON file that is whole, with a value somewhere in it changed, moved, taken out or given a name of trouble. */
+/** A valid JSON file with a value changed, moved, removed or given a troublesome name. */
 function otherJson(bytes: Uint8Array): Uint8Array {
   const content: unknown = JSON.parse(new TextDecoder().decode(bytes));
   for (let change = below(3); change >= 0; change--) {
@@ -215,7 +215,7 @@ function otherBlocks(bytes: Uint8Array): Uint8Array {
 
 const ODD = ["0", "-1", "1e9", "0.5", "99999999999", "null", "true", '""', '"walk_0"', "[]", "{}", "[0,0,16,16]", "NaN"];
 
-/** A text file with some of its numbers and words exchanged for odd ones or for others of its own. */
+/** A text file with some of its numbers and words replaced by odd ones or by others of its own. */
 function otherValues(bytes: Uint8Array): Uint8Array {
   const text = new TextDecoder("utf-8", { fatal: false }).decode(bytes);
   const words = text.match(/[A-Za-z_]+|-?\d+(\.\d+)?/g) ?? ["x"];
@@ -227,7 +227,7 @@ function otherValues(bytes: Uint8Array): Uint8Array {
   );
 }
 
-/** Bytes at random, or a file of the kind with bytes changed, cut off, doubled, taken out or put in from elsewhere in it. */
+/** Random bytes, or a file of the kind with bytes changed, cut off, duplicated, removed or copied from elsewhere in it. */
 function damaged({ seeds, within }: Kind): Uint8Array {
   if (random() < 0.04) return Uint8Array.from({ length: below(600) }, () => below(256));
   const seed = seeds[below(seeds.length)] as Uint8Array;

@@ -24,11 +24,11 @@ const { values: options } = parseArgs({
   options: {
     count: { type: "string", default: "200" },
     seed: { type: "string", default: "1" },
-    // A busy machine, and the measuring itself, take time of their own.
+    // A busy machine and the measurement itself take time, too.
     most: { type: "string", default: "500" },
   },
 });
-/** What was done so many ms before the kill must be there. */
+/** Anything done this many ms before the kill must be there. */
 const [COUNT, SEED, MOST_LOST] = [Number(options.count), Number(options.seed), Number(options.most)];
 if (!Number.isInteger(COUNT) || COUNT < 1 || !Number.isInteger(SEED) || !Number.isInteger(MOST_LOST))
   throw new Error("Write --count N, --seed N and --most MS with whole numbers.");
@@ -57,7 +57,7 @@ const fpsOf = (page: Page) => page.getByRole("textbox", { name: "Frames per seco
 type Way = "speed" | "import" | "deliver" | "slow" | "full" | "take-over";
 const WAYS: readonly Way[] = ["speed", "speed", "import", "deliver", "slow", "full", "take-over"];
 
-/** Storage that can be slowed and filled: runs in the page before anything else, as text. */
+/** Storage that can be slowed and filled: injected into the page as text before anything else. */
 const STORAGE = `(() => {
   const put = IDBObjectStore.prototype.put;
   const trouble = { full: false, slow: false };
@@ -78,7 +78,7 @@ interface Done {
   readonly unsaved: boolean;
 }
 
-/** Changes the speed again and again until the browser is gone; what was done is put on `done`. */
+/** Changes the speed repeatedly until the browser is gone, and records each change in `done`. */
 async function work(page: Page, way: Way, from: number, round: number, done: Done[]): Promise<void> {
   if (way === "deliver") {
     await goTo(page, "Ship");
@@ -95,7 +95,7 @@ async function work(page: Page, way: Way, from: number, round: number, done: Don
     await page.keyboard.press("ArrowUp");
     const at = performance.now();
     const now = Number(await fpsOf(page).inputValue());
-    // What is done after the other tab has it is refused, in words.
+    // Edits made after the other tab took over are refused with a message.
     if (way === "take-over" && (await page.getByTestId("saved").textContent())?.startsWith("Read-only")) break;
     // A key that nothing came of is no work that could be lost.
     if (now !== shown) done.push({ fps: now, at, unsaved: at > full - MOST_LOST });
@@ -105,7 +105,7 @@ async function work(page: Page, way: Way, from: number, round: number, done: Don
   }
 }
 
-/** A second tab takes the project over, while the first one is worked in: the first then refuses what is done there, and says so. */
+/** A second tab takes the project over during work in the first, which then refuses edits and says so. */
 async function takenOver(context: BrowserContext, address: string): Promise<void> {
   await new Promise((go) => setTimeout(go, 200 + random() * 800));
   const second = await context.newPage();

@@ -41,7 +41,7 @@ const alone: Project = {
 function layered(count: number): Project {
   let made = alone;
   for (const [k, { sha256 }] of layers.slice(0, count).entries()) {
-    // Laid over it uncut, since it is cut as before.
+    // Added uncut, because it is cut like the art below.
     const uncut: Project = { ...made, sources: made.sources.map((each) => ({ ...each, cut: null })) };
     const picture = { sha256, width: sheet.width, height: sheet.height };
     const next = addLayer(uncut, porter.id as SourceId, { name: `layer ${k}`, blend: "add", pictures: [picture] }, []);

@@ -25,7 +25,7 @@ interface Memory {
 async function memoryOf(page: Page): Promise<Memory> {
   const session = await page.context().newCDPSession(page);
   await session.send("HeapProfiler.enable");
-  // What is let go of late, such as bitmaps of art that was taken back, has its time.
+  // Gives things released late, such as bitmaps of undone art, their time.
   await page.waitForTimeout(4000);
   for (let k = 0; k < 3; k++) await session.send("HeapProfiler.collectGarbage");
   await session.send("Performance.enable");
@@ -35,7 +35,7 @@ async function memoryOf(page: Page): Promise<Memory> {
   return { heap: heap / 1_048_576, process: renderersMegabytes() };
 }
 
-/** The third cell of every sheet is another picture each round, so that nothing is found in a cache. */
+/** The third cell of every sheet differs in each round, so that no cache contains it. */
 function roundSheet(round: number) {
   const sheet = figureSheet(8, 4, { w: 64, h: 64 });
   for (let k = 0; k < 2000; k++)
@@ -64,7 +64,7 @@ async function work(page: Page, round: number): Promise<void> {
   await goTo(page, "Ship");
   await page.getByTestId("proof").waitFor({ timeout: 60_000 });
   await goTo(page, "Sources");
-  // Everything of the round is taken back; its undo entries stay, up to the history's own limit.
+  // Undoes everything of the round; its undo entries stay, up to the history's limit.
   for (let k = 0; k < 40; k++) {
     const undo = page.getByRole("button", { name: /^Undo: / });
     const label = (await undo.count()) > 0 ? await undo.getAttribute("aria-label") : null;

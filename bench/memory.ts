@@ -10,7 +10,7 @@ import { renderersMegabytes, STUDIO, serveStudio } from "./serve";
 const SIDE = 4096; // px
 const TRIES = 20;
 
-/** A white sheet with figures of noise on it, so that its ground is found and clearing it does something. */
+/** A white sheet with figures of noise, so that its background is detected and clearing changes something. */
 function sheet() {
   const bytes = new Uint8Array(SIDE * SIDE * 4).fill(255);
   for (let y = 64; y < SIDE; y += 128)

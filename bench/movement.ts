@@ -16,7 +16,7 @@ const ROWS = 40;
 const CELL = 16; // px
 const PICTURES = 600;
 
-/** 2,000 cells, each filled with a colour that tells its number: red its column, green its row. */
+/** 2,000 cells, each with a colour that encodes its number: red its column, green its row. */
 function colouredSheet(): Pixels {
   const pixels = clearPixels(COLUMNS * CELL, ROWS * CELL);
   for (let y = 0; y < pixels.height; y++)

@@ -18,7 +18,7 @@ const DEMO = join(import.meta.dirname, "../examples/tamarisk-road");
 const EFFECTS = 20;
 const SECONDS = 5;
 
-/** The fire crackles every 360 ms; each time five sparks start that fly for 1.5 s, so that 20 and more are in the air. */
+/** The fire crackles every 360 ms; each time five sparks fly for 1.5 s, so that 20 or more are in the air. */
 function crowded(project: Project): Project {
   const sparks: Effect = { name: "sparks", event: "crackle", play: "sparks", speed: 20, reach: 30 };
   const [camp] = project.stages ?? [];

@@ -19,7 +19,7 @@ const folder = mkdtempSync(join(tmpdir(), "caravan-uploads-"));
 const AT_ONCE = 10;
 const MB = 1024 * 1024;
 
-/** Noise cannot be compressed, so that a project is as large as it has pixels: 4 bytes each. */
+/** Noise does not compress, so a project takes 4 bytes per pixel. */
 function noise(side: number, seed: number): Pixels {
   const bytes = new Uint8Array(side * side * 4);
   let state = seed * 2_654_435_761;
@@ -30,7 +30,7 @@ function noise(side: number, seed: number): Pixels {
   return { width: side, height: side, bytes };
 }
 
-/** A bundle of so many sheets, each cut into 16 frames. */
+/** A bundle with this many sheets, each cut into 16 frames. */
 function bundleOf(sheets: number, side: number): Uint8Array {
   const pictures = new Map<string, Uint8Array>();
   let project: Project = emptyProject("uploaded");

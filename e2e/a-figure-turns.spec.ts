@@ -9,7 +9,7 @@ test.beforeEach(async ({ page }) => {
   await openEmpty(page);
 });
 
-/** Eight rows of two, each row in a grey of its own, so that what is drawn tells the row. */
+/** Eight rows of two, each row in its own grey, so that pixels identify the row. */
 function roseSheet(): Pixels {
   const cell = 24;
   const sheet = clearPixels(cell * 2, cell * 8);
@@ -27,7 +27,7 @@ test("eight facings come from names, and the character turns with the pointer th
   await page.getByTestId("sheet").focus();
   for (const [row, facing] of rose.entries()) {
     await goTo(page, "Frames");
-    // A tall sheet opens at a zoom at which its art can be judged; this one's last rows lie below.
+    // A tall sheet opens at a zoom at which its art can be judged; the last rows of this one are below the view.
     await page.keyboard.press("0");
     await page.getByRole("button", { name: `Pick row ${row}`, exact: true }).click();
     await page.keyboard.press("c");
@@ -51,7 +51,7 @@ test("eight facings come from names, and the character turns with the pointer th
   for (const [k, facing] of rose.entries()) {
     await at(k * 45);
     await expect.poll(looks).toBe(facing);
-    // What is drawn is that row's grey.
+    // The drawn pixels have that row's grey.
     const red = () =>
       stage.evaluate((canvas: HTMLCanvasElement) => {
         const { width, height } = canvas;
@@ -64,7 +64,7 @@ test("eight facings come from names, and the character turns with the pointer th
       });
     await expect.poll(red).toBe(20 + k * 28);
   }
-  // Dragged onto a petal, a clip takes its place.
+  // A clip dragged onto a petal takes its place.
   const chip = await page.getByRole("region", { name: "Clips to add" }).getByRole("button", { name: "march_ne" }).boundingBox();
   const north = page.getByRole("button", { name: /^Facing n:/ });
   const target = await north.boundingBox();

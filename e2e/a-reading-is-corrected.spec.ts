@@ -8,7 +8,7 @@ import { choose, delivered, dropFiles, figureSheet, openEmpty, pngFile } from ".
 const review = (page: Page) => page.getByRole("dialog", { name: "Import review" });
 const bringIn = (page: Page) => page.getByRole("button", { name: "Import" }).click();
 
-/** Twelve cells of a sheet of 4 × 3 figures, in no order: which way y counts, nothing tells. */
+/** Twelve cells of a sheet of 4 × 3 figures, in no order: nothing says which way y counts. */
 function described(name: string, called: string) {
   const cells = [5, 2, 9, 0, 7, 4, 11, 1, 10, 3, 8, 6].map((k) => {
     const row = Math.floor(k / 4);
@@ -39,7 +39,7 @@ test("a doubtful reading is shown as such, corrected by hand, kept for the next 
   await dropFiles(page, [pngFile("others.png", figureSheet(4, 3)), described("others.json", "stance")]);
   await expect(review(page)).not.toContainText("Not sure");
   await bringIn(page);
-  // Each figure of the sheet has a red of its own: 40 and 13 more for each further cell.
+  // Each figure of the sheet has its own red: 40, and 13 more for each further cell.
   const { frame } = await delivered(page);
   for (const called of ["pose", "stance"])
     for (const k of [0, 7, 11]) {

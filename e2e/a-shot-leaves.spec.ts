@@ -36,7 +36,7 @@ const SPEED = 40;
 const REACH = 60;
 const START = { x: 160, y: 150 };
 
-/** Thrower of four steps of 500 ms, who lets go on the third; row by row: standing, throwing, what is thrown: 2 × 2 px of pure red. */
+/** A thrower with four steps of 500 ms who releases on the third; rows: standing, throwing, the thrown thing: 2 × 2 px of pure red. */
 function thrower(): Pixels {
   const sheet = clearPixels(4 * CELL.w, 3 * CELL.h);
   const block = (column: number, row: number, x: number, y: number, w: number, h: number, colour: readonly number[]) => {
@@ -90,7 +90,7 @@ function project(): Uint8Array {
   return writeBundle({ project: made, pictures: new Map([[sha256, bytes]]) });
 }
 
-/** Where pure red is on the stage, in px of the game; null where nothing of it is. */
+/** The position of pure red on the stage, in px of the game; null if there is none. */
 const red = (page: Page) =>
   page.getByTestId("rehearsal").evaluate((canvas: HTMLCanvasElement) => {
     const { data, width } = (canvas.getContext("2d") as CanvasRenderingContext2D).getImageData(0, 0, canvas.width, canvas.height);
@@ -104,7 +104,7 @@ const red = (page: Page) =>
     return right < 0 ? null : { x: left / zoom, y: top / zoom, w: (right + 1 - left) / zoom, h: (bottom + 1 - top) / zoom };
   });
 
-/** Stops the rehearsal, and shows it as it was so many ms after its start; the answer is the time that shows. */
+/** Pauses the rehearsal and shows it at this many ms after its start; returns the time shown. */
 async function showAt(page: Page, ms: number): Promise<number> {
   const lanes = page.getByTestId("lanes");
   const { width } = (await lanes.boundingBox()) as { width: number };
@@ -153,7 +153,7 @@ test("a shot leaves the hand, on the step that lets go, to where the figure look
 });
 
 test("a click is heard when the event comes, for who asked for it, and nothing before", async ({ page }) => {
-  // What goes to the loudspeakers goes past an analyser too, which is asked for its loudest sample again and again.
+  // Sound to the speakers also passes through an analyser, which is polled for its loudest sample.
   await page.addInitScript(() => {
     const heard: number[] = [];
     Object.assign(window, { heard });

@@ -86,7 +86,7 @@ test("a camel in uneven boxes is cut along its outlines, feet on one line, in tw
   const { pixels, boxes } = camelSheet();
   for (const [k, box] of boxes.entries()) {
     const cut = frame(`camel/${k}`);
-    // The drawing stands at the bottom, in the middle, with nothing of its neighbours around it.
+    // The drawing is at the bottom centre, without anything of its neighbours.
     const left = Math.floor((cut.width - box.w) / 2);
     const top = cut.height - box.h;
     for (let y = 0; y < cut.height; y++)
@@ -166,7 +166,7 @@ test("a changed sheet keeps its clips and shows exactly what is the same, change
   await page.keyboard.type("walk");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("list", { name: "Steps of walk" })).toBeVisible();
-  // A row more, one frame redrawn, one taken out.
+  // One more row, one frame redrawn, one removed.
   const after = figureSheet(4, 4, { w: 32, h: 40 }, [5]);
   after.bytes.set([250, 10, 10, 255], (10 * after.width + 32 + 16) * 4);
   await goTo(page, "Sources");
@@ -270,5 +270,5 @@ test("a ZIP of pictures gives what is in it, and one that climbs out is refused"
   await bringIn(page);
   await expect(page.getByTestId("outcome")).toHaveText("2 frames");
   await dropFiles(page, [{ name: "evil.zip", bytes: writeZip([{ path: "../out.png", bytes: rawArt("banner1.png").bytes }]) }]);
-  await expect(page.getByText("The archive holds a file outside itself")).toBeVisible();
+  await expect(page.getByText("The archive contains a path outside itself")).toBeVisible();
 });

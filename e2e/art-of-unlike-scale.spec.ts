@@ -37,7 +37,7 @@ test("art drawn small is matched to art drawn large, is seen so everywhere, and 
   await page.getByRole("listbox", { name: "Frames" }).getByRole("option").first().click();
   await expect(page.getByText("72 × 60").first()).toBeVisible();
 
-  // The player draws the very same pixels for both clips, and so do both lanes of Compare.
+  // The player draws exactly the same pixels for both clips, and so do both lanes of Compare.
   await goTo(page, "Clips");
   const drawn: string[] = [];
   for (const name of ["walk small", "walk large"]) {

@@ -16,7 +16,7 @@ function walker(frames: number, shade: number): Pixels {
   return sheet;
 }
 
-/** What shows on the stage: the rule, the clip and the time, as the canvas tells them. */
+/** What shows on the stage, as reported by the canvas: rule, clip and time. */
 const shows = async (page: Page) => {
   const stage = page.getByTestId("rehearsal");
   return { rule: await stage.getAttribute("data-rule"), clip: await stage.getAttribute("data-clip") };
@@ -178,7 +178,7 @@ test("an effect leaves the point of the frame, on the step of its event", async 
     await lanes.click({ position: { x: 58 + (ms / span) * (width - 58), y: 8 } });
     await page.mouse.move(10, 300);
     await expect.poll(async () => Math.abs(Number(await stage.getAttribute("data-at")) - ms)).toBeLessThan(12);
-    // What stands above his turban: nothing but the sky while he walks.
+    // Only sky is above his turban while he walks.
     return stage.evaluate((canvas: HTMLCanvasElement) => {
       const { data } = (canvas.getContext("2d") as CanvasRenderingContext2D).getImageData(0, 0, canvas.width, (150 - 50) * 2);
       return data.reduce((sum, each) => (sum * 31 + each) % 1_000_003, 7);
@@ -187,7 +187,7 @@ test("an effect leaves the point of the frame, on the step of its event", async 
   const footfall = Number(await lanes.getAttribute("data-first-event"));
   const before = await at(footfall - 120);
   expect(await at(footfall - 20)).toBe(before);
-  // The dust stands on his brow, and so rises over it.
+  // The dust is attached to his brow, and so rises above it.
   expect(await at(footfall + 300)).not.toBe(before);
 });
 
@@ -213,7 +213,7 @@ test("keys are assigned anew, rules move by key, and everything is undone by nam
   await page.keyboard.press("g");
   await expect(page.getByRole("button", { name: "Key for act" })).toHaveText("G");
   await expect(page.getByRole("button", { name: "Undo: change the keys of camp" })).toBeVisible();
-  // A zone is drawn by pointer; by keys it stands before the figure.
+  // A zone is drawn with the pointer; with keys it appears in front of the figure.
   await page.getByRole("button", { name: "Draw a zone" }).focus();
   await page.keyboard.press("Enter");
   await expect(page.getByRole("textbox", { name: "x of zone", exact: true })).toHaveValue("160");
@@ -222,7 +222,7 @@ test("keys are assigned anew, rules move by key, and everything is undone by nam
   await page.keyboard.press("ArrowUp");
   await expect(page.getByRole("button", { name: "Undo: move the rule stand to place 6" })).toBeVisible();
   // Below what always holds, nothing shows any more: it is said, with its mending.
-  await expect(page.getByRole("list", { name: "Findings on this behaviour" })).toContainText("stands below stand, which always holds");
+  await expect(page.getByRole("list", { name: "Findings on this behaviour" })).toContainText("It is below stand, which always holds");
   await page.getByRole("button", { name: "Move it above stand" }).click();
   await expect(page.getByRole("list", { name: "Findings on this behaviour" })).toBeHidden();
 });
@@ -267,7 +267,7 @@ test("zones and others are dragged over the stage, by an edge to another size; t
   const stage = page.getByTestId("rehearsal");
   const box = (await stage.boundingBox()) as { x: number; y: number; width: number };
   const zoom = box.width / 320;
-  // The camera stands with its corner at 0, 78 of the world while the figure is at its start.
+  // The camera's corner is at 0, 78 of the world while the figure is at its start.
   const drag = async (from: readonly [number, number], to: readonly [number, number]) => {
     const on = ([x, y]: readonly [number, number]) => [box.x + x * zoom, box.y + (y - 78) * zoom] as const;
     await page.mouse.move(...on(from));

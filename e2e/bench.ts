@@ -42,7 +42,7 @@ export async function clickAt(page: Page, x: number, y: number): Promise<void> {
   await page.mouse.up();
 }
 
-/** What is painted on the bench at a point of the canvas. */
+/** The painted colour at a point of the bench's canvas. */
 export async function colourAt(page: Page, x: number, y: number): Promise<number[]> {
   const [zoom, left, top] = await Promise.all(["zoom", "left", "top"].map((name) => bench(page).getAttribute(`data-${name}`).then(Number)));
   return bench(page).evaluate(
@@ -66,7 +66,7 @@ export async function onTheBench(page: Page): Promise<void> {
 export const part = (page: Page, k: number) =>
   page.getByRole("list", { name: "Pieces" }).getByRole("button", { name: new RegExp(`^parts/${k},`) });
 
-/** Two pieces over one another, and a second frame on which the upper one lies 8 px further. */
+/** Two overlapping pieces, and a second frame on which the upper one is 8 px further. */
 export async function twoSteps(page: Page): Promise<void> {
   await part(page, 0).click();
   await clickAt(page, 4, 12);

@@ -25,7 +25,7 @@ test("leaving the page with work that is stored nowhere asks first, and without 
   });
   await makeWalk(page);
   await saved(page);
-  // The browser was asked to keep what is stored here when room gets short.
+  // The browser was asked to keep our storage when space gets short.
   expect(await page.evaluate(() => (globalThis as unknown as { asked: number }).asked)).toBeGreaterThan(0);
   await page.evaluate(() => Object.assign(globalThis, { full: true }));
   await typeNumber(page, "Frames per second", 4);
@@ -44,7 +44,7 @@ test("a page closed while a delivery takes its place leaves a whole set: the nex
   context,
   page,
 }) => {
-  // The browser's private file system stands in for the game's folder. With `stuck` a file of that name is never finished.
+  // The browser's private file system stands in for the game's folder. With `stuck`, a file of that name never completes.
   await context.addInitScript(() => {
     const folder = async () => (await navigator.storage.getDirectory()).getDirectoryHandle("game", { create: true });
     Object.assign(window, { showDirectoryPicker: folder });
@@ -66,7 +66,7 @@ test("a page closed while a delivery takes its place leaves a whole set: the nex
             }
             return found;
           };
-          // The page moves its files meanwhile: what was listed may be gone when it is read.
+          // The page moves its files meanwhile: listed files may be gone when they are read.
           for (let round = 0; round < 20; round++) {
             const found = await listed().catch((error: DOMException) =>
               /^Not(Found|Readable)Error$/.test(error.name) ? null : Promise.reject(error),

@@ -31,7 +31,7 @@ test("a sheet becomes a clip and a delivery by what is named and announced", asy
   await page.keyboard.press("Enter");
   await expect(announced(page, "8 frames")).toBeVisible();
 
-  // Walk over the frames: where the cursor is, is announced, and the list says which of how many.
+  // Walk over the frames: the cursor's place is announced, and the list gives position and count.
   await page.keyboard.press("ArrowRight");
   await page.keyboard.press("ArrowRight");
   await expect(announced(page, "hero/1, column 1, row 0")).toBeAttached();

@@ -75,7 +75,7 @@ test("speed can be said in three ways, and all agree", async ({ page }) => {
   await typeNumber(page, "Seconds in all", 0.75);
   await expect(field("Milliseconds a step")).toHaveValue("93.75");
   await expect(steps(page).first()).toHaveAccessibleName(/93\.75 ms/);
-  // One step of its own length keeps its proportion when the whole gets faster.
+  // A step of another length keeps its proportion when the whole gets faster.
   await steps(page).nth(2).click();
   await typeNumber(page, "Milliseconds of the selected steps", 187.5);
   await typeNumber(page, "Seconds in all", 0.421875);
@@ -153,7 +153,7 @@ test("the player draws the very pixels of the step, at a whole zoom", { tag: "@m
     for (let x = 0; x < part.width; x++) {
       const at = (y * part.width + x) * 4;
       const from = (Math.floor(y / zoom) * still.width + Math.floor(x / zoom)) * 4;
-      // Clear pixels are clear black on a canvas, whatever colour lies under them in the file.
+      // Transparent pixels are transparent black on a canvas, whatever colour they have in the file.
       const same =
         part.bytes[at + 3] === still.bytes[from + 3] &&
         (part.bytes[at + 3] === 0 || [0, 1, 2].every((k) => part.bytes[at + k] === still.bytes[from + k]));

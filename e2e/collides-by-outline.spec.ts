@@ -11,7 +11,7 @@ import { dropFiles, goTo, openEmpty, png } from "./studio";
 const SOLID = "solid" as MarkName;
 const WIDE = 24;
 
-/** Two frames of a top that stands on its tip, 24 px wide above and 1 px below; its origin is at the tip. */
+/** Two frames of a top standing on its tip, 24 px wide above and 1 px below; its origin is at the tip. */
 function topSheet() {
   const made = clearPixels(WIDE * 2, WIDE);
   for (let frame = 0; frame < 2; frame++)
@@ -50,7 +50,7 @@ async function openTop(page: Page, change: Partial<Stage>): Promise<void> {
   await expect(page.getByTestId("rehearsal")).toBeVisible();
 }
 
-/** Where the figure's lowest pixel is in the world, by what the stage shows: its colour left of what else stands there. */
+/** The figure's lowest pixel in the world, found on the stage by its colour. */
 async function tip(page: Page): Promise<{ x: number; y: number }> {
   const shot = png.decode(new Uint8Array(await page.getByTestId("rehearsal").screenshot()), "the stage");
   const zoom = shot.width / 320;
@@ -73,9 +73,9 @@ test("a platform is stood on, a zone entered and a target hit by the outline, as
     extras: [{ name: "other", play: "idle", facing: "e", x: 316, y: 150 }],
     hits: [{ ours: SOLID, theirs: SOLID }],
   });
-  // Time passes slowly, so that a busy machine misses nothing of it.
+  // Time runs slowly, so that a busy machine misses nothing.
   await page.getByRole("radiogroup", { name: "Speed of time" }).getByRole("radio", { name: "½" }).click();
-  // By the lower middle of its frame, 12 px wide, it comes to stand over the edge with its tip on nothing.
+  // By its bottom centre, 12 px wide, it comes to stand over the edge with nothing below its tip.
   await page.keyboard.press("Enter");
   await expect.poll(async () => (await tip(page)).y).toBe(110);
 

@@ -53,7 +53,7 @@ test("what several frames have unlike is said so, and one value can be given to 
   await expect(value).toHaveAttribute("placeholder", "mixed");
   await value.fill("2");
   await value.press("Enter");
-  await page.getByRole("button", { name: "Take weight off" }).click();
+  await page.getByRole("button", { name: "Remove weight" }).click();
   await expect(data(page)).toHaveCount(0);
   await page.keyboard.press("Control+z");
   await expect(value).toHaveValue("2");

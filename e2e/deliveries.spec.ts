@@ -67,7 +67,7 @@ test("one project goes out as a grid sheet, strips, single pictures and films, e
     expect(ms).toBe(100);
     expect(looksSame(pixels, frame(k))).toBe(true);
   });
-  // Both as the browser's own decoder reads them: every picture at its time, pixel by pixel where it is opaque.
+  // Both decoded by the browser: every picture at its time, pixel by pixel where it is opaque.
   const shown = await seenByBrowser(page, "image/png", films.get("atlas/stroll.png") as Uint8Array);
   expect(shown.map(({ ms }) => ms)).toEqual(Array(6).fill(100));
   for (const [k, { rgba }] of shown.entries()) expect(worstChannel(rgba, frame(k))).toBe(0);
@@ -154,7 +154,7 @@ test("a delivery goes into the game's folder, again with one key from any stop, 
       return create.apply(this, options);
     };
   });
-  // Copies wait under numbers until all are there; lists stand beside the delivered files.
+  // Copies are staged under numbers until all are there; lists lie beside the delivered files.
   const written = async () =>
     (await page.evaluate(() => (window as unknown as { written: string[] }).written.splice(0))).filter(
       (name) => !/^(\d+|list\.json|\..*)$/.test(name),
@@ -189,7 +189,7 @@ test("a delivery goes into the game's folder, again with one key from any stop, 
   await expect(page.getByText("Delivered 1 file into game; 1 unchanged.")).toBeVisible();
   expect(await written()).toEqual(["atlas.atlas.json"]);
 
-  // Called otherwise, the folder stays linked; what is no longer made is told, and removed on request.
+  // After a rename, the folder stays linked; leftover files are listed, and removed on request.
   await goTo(page, "Ship");
   const name = page.getByRole("textbox", { name: "Name of the delivery" });
   await name.fill("walker");
@@ -220,7 +220,7 @@ test("an uploaded project is built on the server to the same bytes, and what can
     expect(Buffer.from(bytes).equals(Buffer.from(fromStudio.files.get(path) as Uint8Array)), path).toBe(true);
   const refused = await page.request.post("/api/build", { data: bundle.subarray(0, 3000) });
   expect(refused.status()).toBe(422);
-  expect(((await refused.json()) as { error: string }).error).toMatch(/^project\.caravan: .*\. Take /);
+  expect(((await refused.json()) as { error: string }).error).toMatch(/^project\.caravan: .*\. Use /);
   const large = await page.request.post("/api/build", { data: Buffer.alloc(65 * 1024 * 1024), timeout: 60_000 });
   expect(large.status()).toBe(413);
 });

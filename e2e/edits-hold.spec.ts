@@ -48,7 +48,7 @@ test("frames drawn around by hand go with their drawings when the art is laid ou
   await page.getByRole("textbox", { name: "Frame name" }).waitFor();
   await page.keyboard.press("a");
   await page.getByRole("button", { name: "Fit to pixels" }).click();
-  // Each figure goes another way.
+  // Each figure moves in a different direction.
   const after = clearPixels(CELL.w * 5, CELL.h * 2);
   for (const [k, [x, y]] of [
     [40, 9],

@@ -50,7 +50,7 @@ test("every frame of a film comes in, in order, with its own time", async ({ pag
   for (let k = 0; k < 12; k++) {
     const { bytes, width } = frame(`dance/${k}`);
     const grey = (x: number, y: number) => bytes[(y * width + x) * 4] as number;
-    // Grey is told exactly enough to know the frame from its neighbours, and the white block stands where it was drawn.
+    // The grey is exact enough to distinguish neighbouring frames, and the white block is where it was drawn.
     expect(Math.abs(grey(63, 2) - 20 * k)).toBeLessThan(8);
     expect(grey(5 * k + 4, 24)).toBeGreaterThan(235);
     expect([bytes.length, bytes[3]]).toEqual([64 * 48 * 4, 255]);

@@ -30,7 +30,7 @@ const chooseIn = (page: Page, list: string, name: string) =>
     .getByRole("button", { name: new RegExp(`^${name}`) })
     .click();
 
-/** Presses a finding's mending at Ship; the finding is gone then. */
+/** Clicks a finding's mending at Ship; the finding then disappears. */
 async function mend(page: Page, message: string, label: string): Promise<void> {
   await goTo(page, "Ship");
   const cards = page.getByRole("region", { name: "Findings" }).getByRole("listitem").filter({ hasText: message });
@@ -63,7 +63,7 @@ test("facings come from numbers at the end of names, and each finding on movemen
   await mend(page, "its name suggests that it happens once", "Play it once, then hide");
   await mend(page, "begins with this name", "Call it burst0");
 
-  // One facing of another rhythm takes that of the others.
+  // A facing with another rhythm gets that of the others.
   await goTo(page, "Clips");
   await chooseIn(page, "Clips", "turn_2");
   await typeNumber(page, "Frames per second", 5);
@@ -79,7 +79,7 @@ test("facings come from numbers at the end of names, and each finding on movemen
   await goTo(page, "Clips");
   await expect(petal("w")).toHaveAccessibleName(/mirror of turn_1|turn_1.*mirror/);
 
-  // An action without clips stops delivery until it is gone.
+  // An action without clips stops the delivery until it is removed.
   await page.getByRole("button", { name: "Empty", exact: true }).click();
   await page.keyboard.press("Escape");
   await mend(page, "It has no clip in any facing", "Remove the action");
@@ -89,9 +89,9 @@ test("facings come from numbers at the end of names, and each finding on movemen
   await chooseIn(page, "Actions", "turn");
   await page.getByRole("textbox", { name: "Action name" }).fill("burst0");
   await page.getByRole("textbox", { name: "Action name" }).press("Enter");
-  await mend(page, "A clip has this name too", "Rename the clip to burst0-clip");
+  await mend(page, "A clip has the same name", "Rename the clip to burst0-clip");
 
-  // What walks does not stop by itself.
+  // A walking clip does not stop by itself.
   await goTo(page, "Clips");
   await chooseIn(page, "Clips", "burst_big");
   await page.getByRole("textbox", { name: "Clip name" }).fill("walk_round");

@@ -21,13 +21,13 @@ test("the first picture is there before most of the code: what is wanted later c
   const sum = (list: typeof first) => list.reduce((total, { bytes }) => total + bytes, 0);
   expect(sum(first.filter(isCode))).toBeLessThan(MOST_CODE);
   expect(sum(first)).toBeLessThan(MOST);
-  // The rest comes by itself: nothing is wanting when it is gone to.
+  // The rest loads by itself: nothing is missing when a stop is opened.
   await expect.poll(() => sum(stand.answers.filter(isCode)), { timeout: 20_000 }).toBeGreaterThan(MOST_CODE);
   await stand.stop();
 });
 
 test("keys that are pressed while a stop's code is still on its way are for that stop", async ({ page, baseURL }) => {
-  // Each file is slow to come, so that the surface is there well after its name.
+  // Each file loads slowly, so that the surface appears well after its name.
   await page.route("**/_next/static/chunks/*.js", async (route) => {
     await new Promise((done) => setTimeout(done, 700));
     await route.continue();

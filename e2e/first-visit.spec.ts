@@ -25,7 +25,7 @@ test("art dropped onto the first page begins a project of its own", async ({ pag
   await expect(page.getByTestId("sheet")).toBeVisible();
   await expect(page).not.toHaveTitle(/Tamarisk/);
   await expect(steps(page)).toHaveCount(0);
-  // Whoever goes back to the demo has been met already.
+  // A user who returns to the demo has already seen the introduction.
   await page.getByRole("button", { name: "Back to the demo" }).click();
   await expect(page).toHaveTitle(/Tamarisk/);
   await expect(page.getByTestId("sheet")).toBeVisible();

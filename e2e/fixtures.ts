@@ -10,13 +10,13 @@ import { BROWSER } from "./browser";
 
 interface Each {
   /**
-   * Whether the player moves by itself; a single test says so with the tag `@moving`. It stands still where motion is not the subject: drawing
-   * it takes half of a core.
+   * Whether the player moves by itself; a single test enables it with the tag `@moving`. It stays paused unless motion is the subject,
+   * because drawing it takes half of a core.
    */
   readonly moving: boolean;
   /** A context of the test's own, for options that a context is born with. */
   readonly ownContext: boolean;
-  /** Whether the browser has never seen Caravan, and is told what it is. */
+  /** Whether the browser has never seen Caravan, and shows the introduction. */
   readonly firstVisit: boolean;
 }
 

@@ -7,7 +7,7 @@ import { dropAndCut, dropFiles, goTo, openEmpty, openStudio, startProject } from
 /** Checks the whole page, or only a part of it if the rest was checked before, by day and by dusk. */
 async function expectNothingFound(page: Page, part?: string): Promise<void> {
   expect(await violationsOn(page, { part })).toEqual([]);
-  // Dusk has other colours and is else the same.
+  // Dusk has other colours and is otherwise the same.
   await page.emulateMedia({ colorScheme: "dark" });
   expect(await violationsOn(page, { part, rules: ["color-contrast"] })).toEqual([]);
   await page.emulateMedia({ colorScheme: "light" });
@@ -57,7 +57,7 @@ test.describe("by day and by dusk", () => {
     await openStudio(page);
     await goTo(page, "Ship");
     await page.getByRole("checkbox", { name: "contact sheet for people" }).click();
-    await page.getByRole("button", { name: "Look at tamarisk.contact-0.png" }).click();
+    await page.getByRole("button", { name: "Preview tamarisk.contact-0.png" }).click();
     await expect(page.getByRole("img", { name: /^Every clip with its steps/ })).toBeVisible();
     await expectNothingFound(page, '[role="dialog"]');
     await page.keyboard.press("Escape");

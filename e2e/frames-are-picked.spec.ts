@@ -34,7 +34,7 @@ test("by click on the sheet and in the tray, in picking order, with Shift a run"
   await expect(frame(page, "hero/7")).toHaveAccessibleName("hero/7, picked 5");
   await frame(page, "hero/2").click();
   await expect(frame(page, "hero/4")).toHaveAccessibleName("hero/4, picked 1");
-  // A screen reader is told which frame keys act on, among how many.
+  // A screen reader announces the frame that keys act on, and the number of frames.
   const strip = page.getByRole("listbox", { name: "Frames of hero" });
   await page.keyboard.press("ArrowRight");
   const active = page.locator(`[id="${await strip.getAttribute("aria-activedescendant")}"]`);

@@ -85,7 +85,7 @@ test("a piece is dragged, flipped, sent one step down, and what lies under anoth
   await expect(rows.nth(1)).toContainText("parts/2");
   await page.keyboard.press("Control+z");
   await expect(rows.nth(0)).toContainText("parts/2");
-  // The green one is dragged down by a grid line, and flipped: its dot goes to the right.
+  // The green one is dragged down by a grid line and flipped: its dot moves to the right.
   const [from, to] = [await at(page, 12, 4), await at(page, 12, 13)];
   await page.mouse.move(from.x, from.y);
   await page.mouse.down();
@@ -134,7 +134,7 @@ test("a palette of the sheet and a variant of it dress the chosen piece; the ste
   await page.keyboard.press("Enter");
   await page.getByRole("button", { name: "Wear parts variant" }).click();
   await expect.poll(() => colourAt(page, 12, 4)).toEqual([240, 20, 130, 255]);
-  // A colour is slid to another hue, and the piece goes with it; it is one step back.
+  // A colour slides to another hue, and the piece follows; it is one undo step.
   await page
     .getByRole("button", { name: /^Colour \d of parts variant$/ })
     .and(page.locator('[title="#f01482"]'))
@@ -240,7 +240,7 @@ test("a piece is moved and exchanged in all frames at once, and every frame is d
   await page.keyboard.press("Escape");
   await page.keyboard.press(".");
   await clickAt(page, 12, 4);
-  // The blue piece lies at 0, 0 of the first frame and at 8, 0 of the second, which is on the bench.
+  // The blue piece is at 0, 0 on the first frame and at 8, 0 on the second, which is on the bench.
   await page.keyboard.press("ArrowDown");
   await expect.poll(() => colourAt(page, 12, 8)).toEqual([...COLOURS[1], 255]);
   await expect(page.getByRole("button", { name: "Undo: move parts/1 in 2 frames" })).toBeVisible();

@@ -14,7 +14,7 @@ const bringIn = (page: Page) => page.getByRole("button", { name: "Import" }).cli
 const rowsDialog = (page: Page) => page.getByRole("dialog", { name: "Rows of a sheet" });
 const petal = (page: Page, facing: string) => page.getByRole("button", { name: new RegExp(`^Facing ${facing}:`) });
 
-/** Types a list of names down the rows, and takes them. */
+/** Types a list of names down the rows, and applies them. */
 async function typeNames(page: Page, names: readonly string[]): Promise<void> {
   for (const [k, name] of names.entries()) {
     if (k > 0) await page.keyboard.press("Tab");
@@ -23,7 +23,7 @@ async function typeNames(page: Page, names: readonly string[]): Promise<void> {
   await page.keyboard.press("Enter");
 }
 
-/** One cell of a sheet as a file of its own. */
+/** One cell of a sheet as a separate file. */
 function cellOf(sheet: Pixels, column: number, row: number, name: string): UploadedFile {
   const cell = clearPixels(CELL.w, CELL.h);
   paste(cell, sheet, { x: column * CELL.w, y: row * CELL.h, ...CELL }, 0, 0);
@@ -53,7 +53,7 @@ test("eight facings come from the names of stills in one review: files, and one 
     paste(cell, sheet, { x: 2 * CELL.w, y: row * CELL.h, ...CELL }, 0, 0);
     expect(frame(`walk_${facing}/2`).bytes).toEqual(cell.bytes);
   }
-  // One word brought it in, and one takes all of it back.
+  // One button imported it, and one undo takes all of it back.
   await page.keyboard.press("Control+z");
   await goTo(page, "Sources");
   await expect(page.getByText("No pictures yet.", { exact: true })).toBeVisible();
@@ -64,7 +64,7 @@ test("what is missing is mirrored, an action that is not wanted is not made, and
   const files = ["s", "e", "n"].flatMap((facing, row) =>
     [16, 17, 18, 20].map((number, k) => cellOf(sheet, k, row, `porter/idle-${facing}-${number}.png`)),
   );
-  // A page's files have no folders: what tells them apart is in the name.
+  // A page's files have no folders: their names distinguish them.
   const flat = files.map(({ name, bytes }) => ({ name: name.replace("porter/", ""), bytes }));
   await dropFiles(page, [...flat, pngFile("idle-s-21.png", clearPixels(8, 8))]);
   const actions = review(page).getByRole("region", { name: "Actions" });
@@ -240,14 +240,14 @@ test("art in larger cells, or moved by some pixels, is cut by the grid that it i
       const cell = clearPixels(CELL.w, CELL.h);
       paste(cell, now, { x: 9, y: 11, ...CELL }, 0, 0);
       expect(cell.bytes).toEqual(old.bytes);
-      // It stands where it stood.
+      // It is where it was.
       expect(after.atlas.frames[frame]?.origin).toEqual({ x: CELL.w / 2 + 9, y: CELL.h + 11 });
     }
 });
 
 test("art whose cells moved by some pixels has its grid moved along", async ({ page }) => {
   const sheet = await threeRows(page);
-  // Drawings reach the edges of their cells, so that the old grid would cut through them.
+  // Drawings reach the edges of their cells, so the old grid would cut through them.
   const moved = clearPixels(sheet.width + 11, sheet.height + 7);
   paste(moved, sheet, { x: 0, y: 0, w: sheet.width, h: sheet.height }, 11, 7);
   const before = await delivered(page);

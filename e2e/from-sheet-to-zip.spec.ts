@@ -75,9 +75,9 @@ test("by keys alone, the same", async ({ page }) => {
   await expectDelivered(download, "stroll");
 });
 
-/** The player shows each of the four frames: what it draws is looked at, at every refresh, until all were seen. */
+/** The player shows each of the four frames: its canvas is read at every refresh until all were seen. */
 async function expectMotion(page: Page): Promise<void> {
-  // The stage of the stop before may still stand there for a moment, with a row that the pointer went over.
+  // The previous stop's stage may still show for a moment, with a hovered row.
   await expect(page.getByRole("textbox", { name: "Clip name" })).toBeVisible();
   await expect(page.getByTestId("stage")).toHaveAttribute("data-frame", /^hero\/[4-7]$/);
   const shown = await page.getByTestId("stage").evaluate(async (stage: HTMLCanvasElement) => {

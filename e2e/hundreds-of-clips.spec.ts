@@ -46,13 +46,13 @@ test("of hundreds of clips those in sight are there, and keys, clicks and the fi
   await expect(row(60)).toBeFocused();
   await row(299).click();
   await expect(page.getByRole("heading", { name: "clip-299" })).toBeVisible();
-  await expect(page.getByRole("region", { name: "Ribbons" }).getByRole("button", { name: "Choose clip-298" })).toBeInViewport();
+  await expect(page.getByRole("region", { name: "Ribbons" }).getByRole("button", { name: "Select clip-298" })).toBeInViewport();
 
   await page.keyboard.press("Control+k");
   await page.getByRole("combobox").fill("clip-150");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "clip-150" })).toBeVisible();
   await expect(row(150)).toBeInViewport();
-  await page.getByRole("button", { name: "Choose clip-152" }).click();
+  await page.getByRole("button", { name: "Select clip-152" }).click();
   await expect(row(152)).toHaveAttribute("aria-current", "true");
 });

@@ -77,7 +77,7 @@ test("a page with the player alone draws the right frame at the right time, stan
   ] as const) {
     const { frame, pixels } = await show("walk-e", ms);
     expect([ms, frame]).toEqual([ms, `porter-walk/${16 + column}`]);
-    // The frame stands with its origin (20, 46) on the point (48, 80).
+    // The frame's origin (20, 46) is at the point (48, 80).
     const drawn = crop({ width: 96, height: 96, bytes: Uint8Array.from(pixels) }, { x: 28, y: 34, w: 40, h: 48 });
     expect(looksSame(drawn, crop(walk, { x: column * 40, y: 2 * 48, w: 40, h: 48 }))).toBe(true);
   }

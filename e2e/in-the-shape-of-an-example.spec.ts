@@ -9,7 +9,7 @@ async function zipNow(page: Page): Promise<Map<string, Uint8Array>> {
   return filesOf(download);
 }
 
-/** What stands in a file that is written as KEYED is. */
+/** The contents of a file written in the shape of KEYED. */
 interface WrittenAsKeyed {
   frames: Record<
     string,
@@ -44,7 +44,7 @@ test("a delivery is written in the shape of a file that the game reads, and kept
   await goTo(page, "Ship");
   await expect(page.getByTestId("proof")).toBeVisible();
 
-  // Dropped on its place, it is learned from; elsewhere it would come in as art.
+  // Dropped on its place, it becomes an example; elsewhere it would be imported as art.
   const transfer = await page.evaluateHandle((content) => {
     const data = new DataTransfer();
     data.items.add(new File([content], "hero.json"));
@@ -54,7 +54,7 @@ test("a delivery is written in the shape of a file that the game reads, and kept
   const dialog = page.getByRole("dialog", { name: "In the shape of hero.json" });
   await expect(dialog.getByRole("row", { name: /frames › each › bounds › x 2 x/ })).toBeVisible();
   await expect(dialog.getByRole("region", { name: "Stays as it is" })).toContainText("by hand, in spring");
-  await expect(dialog).toContainText("playing ping-pong");
+  await expect(dialog).toContainText("ping-pong playback");
   await page.keyboard.press("Escape");
 
   const files = await zipNow(page);
@@ -102,7 +102,7 @@ test("tags, tables and lines are learned as well", async ({ page }) => {
   expect([...shown.matchAll(/part='([^']*)' ms='([^']*)'/g)].map(([, frame, ms]) => ({ frame, ms: Number(ms) }))).toEqual(
     clip?.steps.map(({ frame, ms }) => ({ frame, ms })),
   );
-  // The shape has no place for what trimming takes away, so nothing was trimmed.
+  // The shape cannot hold trimming, so nothing was trimmed.
   for (const { rect, size } of Object.values(atlas.frames)) expect([rect.w, rect.h]).toEqual([size.w, size.h]);
 
   await learnFrom(page, "hero.csv", TABLED);
@@ -113,7 +113,7 @@ test("tags, tables and lines are learned as well", async ({ page }) => {
     .split("\n")
     .slice(2)
     .map((line) => line.split(";"));
-  // The table has no word for to and fro, so the way back stands in rows of its own; the lantern's ends are doubled.
+  // The table has no ping-pong, so the way back is written in rows; the lantern's ends are doubled.
   const more = { glance: 2, lantern: 4 };
   const known = Object.values(atlas.clips).reduce((sum, { steps }) => sum + steps.length, 0);
   expect(rows).toHaveLength(known + more.glance + more.lantern);
@@ -132,7 +132,7 @@ test("tags, tables and lines are learned as well", async ({ page }) => {
   expect(found.map(([, name, ...place]) => [name, ...numbers(place)])).toEqual(rects(atlas));
   await expect(page.getByRole("list", { name: "Notes" })).toContainText("tamarisk.txt: its shape cannot hold clips");
 
-  // Four are kept; one that is forgotten is gone from the delivery too, until it is taken back.
+  // Four are kept; a forgotten one also disappears from the delivery, until undo.
   await page.getByRole("combobox", { name: "Example" }).click();
   await expect(page.getByRole("option")).toHaveText(["None", "hero.xml", "hero.csv", "hero.txt"]);
   await page.keyboard.press("Escape");
@@ -184,7 +184,7 @@ test("a file that shows no structure is refused with what was looked for, and no
   ]);
   await chooser.setFiles([{ name: "letter.txt", mimeType: "text/plain", buffer: Buffer.from("Dear porter, the lamps are low.") }]);
   await expect(
-    page.getByText(/letter\.txt: Read as table, looked for x, y, width and height.* Give the file that tells where each frame lies/),
+    page.getByText(/letter\.txt: Read as table, looked for x, y, width and height.* Give the file that lists where each frame lies/),
   ).toBeVisible();
   await expect(page.getByRole("combobox", { name: "Example" })).toHaveCount(0);
 });
@@ -211,7 +211,7 @@ test("a field that nobody knows stops the delivery until a person says what it m
   const { atlas } = atlasOf(files);
   const written: { bales: { label: string; reachX: number }[] } = JSON.parse(text(files, "tamarisk.json"));
   for (const { label, reachX } of written.bales) expect(reachX).toBe(atlas.frames[label]?.origin.x);
-  // It is kept with the project, and taken back by name.
+  // It is kept with the project, and can be undone by name.
   await page.reload();
   await expect(page.getByTestId("proof")).toBeVisible();
   await page.getByRole("button", { name: "Undo: say what bales.*.reachX of bales.json means" }).click();

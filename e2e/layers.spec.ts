@@ -21,7 +21,7 @@ const body = sheet(BODY, [0, 1], 4);
 const light = sheet(LIGHT, [1, 2], 6);
 const cell = (pixels: Pixels, k: number) => crop(pixels, { x: k * 16, y: 0, w: 16, h: 16 });
 
-/** The pixel in the middle of a frame of the tray, as it is drawn there. */
+/** The centre pixel of a frame in the tray, as drawn there. */
 function middleInTray(page: Page, frame: number): Promise<number[]> {
   const image = page.getByRole("region", { name: "Tray" }).locator("img").nth(frame);
   return image.evaluate(async (element: HTMLImageElement) => {
@@ -134,7 +134,7 @@ test("at Sources a layer is laid over, renamed, blended and taken off; one that 
   await near(page, 0, [8, 5, 3, 255]);
   await near(page, 2, LIGHT);
   await goTo(page, "Sources");
-  await page.getByRole("button", { name: "Take light off" }).click();
+  await page.getByRole("button", { name: "Remove light" }).click();
   await expect(layers).toHaveCount(1);
   await goTo(page, "Frames");
   await expect(page.getByTestId("outcome")).toContainText("1 empty");

@@ -29,7 +29,7 @@ async function writeArt(page: Page, { name, bytes }: UploadedFile): Promise<void
   );
 }
 
-/** As a person comes back to the tab from their drawing program. */
+/** Like a person returning to the tab from a drawing program. */
 const comeBack = (page: Page) => page.evaluate(() => window.dispatchEvent(new Event("focus")));
 
 test("art in a linked folder is brought in, followed when it changes, and taken in after a look", async ({ page }) => {
@@ -49,7 +49,7 @@ test("art in a linked folder is brought in, followed when it changes, and taken 
   await goTo(page, "Sources");
   await expect(line).toContainText("1 of 1 sources have their art in it, none changed");
 
-  // One figure is drawn anew.
+  // One figure is redrawn.
   const redrawn = { ...sheet, bytes: sheet.bytes.slice() };
   redrawn.bytes.set([250, 240, 10, 255], (20 * sheet.width + 15) * 4);
   await writeArt(page, pngFile("people/walkers.png", redrawn));
@@ -62,7 +62,7 @@ test("art in a linked folder is brought in, followed when it changes, and taken 
   await expect(review).toBeHidden();
   await expect(line).toContainText("none changed");
   await page
-    .getByRole("button", { name: /Undo|Take in the changed art of walkers/ })
+    .getByRole("button", { name: /Undo|Use the new art of walkers/ })
     .first()
     .click();
   await expect(line).toContainText("none changed");

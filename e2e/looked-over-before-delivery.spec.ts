@@ -61,7 +61,7 @@ test("a picture that is gone from storage is told with its source, and clips are
   await openEmpty(page);
   await dropAndCut(page, "walker.png", sheet, 6, 4);
   await expect(page.getByTestId("saved")).toHaveText(/saved in this browser/);
-  // As when a browser clears away what it thinks nobody needs.
+  // As when a browser evicts storage.
   await page.evaluate(async () => {
     const names = (await indexedDB.databases()).map(({ name }) => name as string);
     for (const name of names) {
@@ -83,7 +83,7 @@ test("a picture that is gone from storage is told with its source, and clips are
   await page.reload();
   await goTo(page, "Ship");
   const stops = page.getByRole("region", { name: "Stops delivery" });
-  await expect(stops).toContainText("walker.png is not there. Give the art again");
+  await expect(stops).toContainText("walker.png is missing. Add the art again");
   await stops.getByRole("button", { name: "Show" }).click();
   await expect(page.getByRole("textbox", { name: "Source name" })).toHaveValue("walker");
   const [chooser] = await Promise.all([page.waitForEvent("filechooser"), page.getByRole("button", { name: "Replace its art …" }).click()]);

@@ -8,7 +8,7 @@ import { expect, type Page, test } from "./fixtures";
 import { newKind, strollAtMarks } from "./marks";
 import { delivered, dropFiles, goTo, openEmpty, png, saved } from "./studio";
 
-/** Four cells of 24 × 24 px with one figure, each cut by so much too far to the right and down. */
+/** Four cells of 24 × 24 px with one figure, each cut too far to the right and down by a given offset. */
 const SHIFTS = [
   [0, 0],
   [2, 1],
@@ -44,7 +44,7 @@ test("a clip that was cut unevenly is steadied in one act; the chart shows it be
     await expect(canvas(page)).toHaveAttribute("aria-label", `hero/${k} with its origin at ${12 + dx}, ${24 + dy}`);
   }
   await page.getByRole("button", { name: "Steady the clip" }).click();
-  await expect(page.getByText("stroll is steady already:")).toBeVisible();
+  await expect(page.getByText("stroll is already steady:")).toBeVisible();
   await page.keyboard.press("Control+z");
   await expect(chart.getByRole("figure")).not.toHaveAccessibleName(/before it was steadied/);
   await expect(canvas(page)).toHaveAttribute("aria-label", "hero/3 with its origin at 12, 24");

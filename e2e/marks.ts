@@ -24,7 +24,7 @@ export async function newKind(page: Page, button: string, name: string): Promise
   await page.keyboard.press("Enter");
 }
 
-/** Where a place of the frame is on the screen: found from where the origin, the middle of its bottom edge, is drawn in the middle. */
+/** The position of a frame's place on the screen, derived from the origin: the middle of its bottom edge is drawn in the centre. */
 export async function frameToScreen(
   page: Page,
   { w, h }: { w: number; h: number },

@@ -82,7 +82,7 @@ test("one key goes round the parts of the screen", async ({ page }) => {
   }
   await page.keyboard.press("Shift+F6");
   await expect.poll(region).toBe("details");
-  // What there is to tell is reached in the same way, stays while it has the focus, and is sent away.
+  // Notices are reached the same way, stay while focused, and can be dismissed.
   await page.keyboard.press("Shift+D");
   const told = page.getByText("No delivery has a game folder yet");
   await expect(told).toBeVisible();

@@ -18,7 +18,7 @@ async function tabTo(page: Page, target: Locator): Promise<void> {
   throw new Error("Tab never comes there.");
 }
 
-/** The same by way of a part of the window, which one key goes round: fewer presses, as someone who does it all day. */
+/** The same through a part of the window that one key reaches: fewer presses, like an everyday user. */
 async function tabInto(page: Page, region: "list" | "surface", target: Locator): Promise<void> {
   const isThere = () => page.evaluate((name) => document.activeElement?.closest(`[data-region="${name}"]`) != null, region);
   for (let k = 0; k < 8 && !(await isThere()); k++) await page.keyboard.press("F6");
@@ -158,7 +158,7 @@ test("by keys alone: an action by rows, its west mirrored, turned, and all of it
   await page.keyboard.press("Enter");
   await page.keyboard.press("g");
   await tabTo(page, page.getByRole("radio", { name: "Clip", exact: true }));
-  // As long as a finger presses: a choice goes along with the focus only while the key is down.
+  // As long as a finger presses: a selection follows the focus only while the key is down.
   await page.keyboard.press("ArrowRight", { delay: 80 });
   await expect(page.getByRole("radio", { name: "Action" })).toBeChecked();
   await tabTo(page, page.getByRole("button", { name: "Bottom of the box" }));

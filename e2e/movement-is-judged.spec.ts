@@ -70,7 +70,7 @@ test("the same three clips by mouse", async ({ page }) => {
   ]);
 });
 
-/** Figures that stand on one line, but for one that hangs two pixels lower. */
+/** Figures standing on one line, except one that hangs two pixels lower. */
 function slippingSheet(slips: number): Pixels {
   const cell = { w: 32, h: 40 };
   const even = figureSheet(6, 1, cell);
@@ -89,7 +89,7 @@ test("the frame whose foot slips is found by flicking, dropped from that clip on
   await expect(clips(page)).toHaveCount(2);
   await clips(page).first().click();
   await page.getByRole("radio", { name: "Flick" }).click();
-  // Under each step stands how far its lowest pixel is from the ground: one is unlike the others.
+  // Under each step is the distance of its lowest pixel from the ground: one differs from the others.
   const feet = await page.getByRole("list", { name: "Steps to look at" }).getByRole("listitem").allTextContents();
   expect(feet.map((each) => each.trim())).toEqual(["-2", "-2", "-2", "0", "-2", "-2"]);
   await page.getByRole("button", { name: "Look at step 2:" }).click();
@@ -142,7 +142,7 @@ test("150/150 and 120/80/120/80 are typed and dragged, and a chosen step is held
   await typeNumber(page, "Milliseconds of the clip with this step held", 1000);
   await expect.poll(() => times(page, "beat")).toEqual([120, 80, 120, 680]);
   await page.keyboard.press("Control+z");
-  // The last two go, and what is left is dragged to 150 each.
+  // The last two are dropped, and the rest dragged to 150 each.
   await steps(page, "beat").nth(2).click();
   await steps(page, "beat")
     .nth(3)

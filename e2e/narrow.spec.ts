@@ -35,7 +35,7 @@ test("at 640 × 400 every stop is reached, list and player open as drawers, and 
   await page.getByRole("button", { name: "Close the drawer" }).click();
   await expect(page.getByTestId("stage")).toBeHidden();
 
-  // Wide again, all three stand side by side.
+  // Wide again, all three are side by side.
   await page.setViewportSize({ width: 1280, height: 800 });
   await expect(page.getByTestId("stage")).toBeVisible();
   await expect(page.getByRole("list", { name: "Clips" })).toBeVisible();

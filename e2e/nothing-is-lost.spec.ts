@@ -70,7 +70,7 @@ test("a second tab looks on, sees what is done, and can take over", async ({ con
   // It sees what the first does.
   await page.getByRole("button", { name: "Duplicate", exact: true }).click();
   await expect(clipNames(second)).toHaveCount(2);
-  // A change of the last moment is not lost when the second takes over.
+  // A change in the last moment is not lost when the second tab takes over.
   await page.getByRole("button", { name: "Duplicate", exact: true }).click();
   await second.getByRole("button", { name: "Work here instead" }).click();
   await expect(clipNames(second)).toHaveCount(3);
@@ -93,7 +93,7 @@ test("when the browser has no more room the work can be saved to a file", async 
   const document = JSON.parse(new TextDecoder().decode(files.get("caravan.json")));
   expect([...files.keys()]).toEqual(["caravan.json", "art/hero.png", "art/late.png"]);
   expect(document.clips[0].steps[0].ms).toBe(83.333);
-  // With room again, it is saved by itself on the next try.
+  // With space again, the next retry saves it.
   await room.empties();
   await page.getByRole("button", { name: "Try again" }).click();
   await saved(page);

@@ -6,7 +6,7 @@ import { choose, delivered, goTo, pngFile, saved, typeNumber } from "./studio";
 
 const CELL = { w: 16, h: 16 };
 
-/** Four frames with a block of 8 × 10 px that stands on y 14; the third one stands `dip` px lower. With `wide`, blocks are 10 px wide. */
+/** Four frames with a block of 8 × 10 px whose bottom is at y 14; the third is `dip` px lower. With `wide`, blocks are 10 px wide. */
 function blocks(dip: number, wide = false): Pixels {
   const sheet = clearPixels(64, 16);
   for (let cell = 0; cell < 4; cell++)

@@ -15,7 +15,7 @@ function mixedSheet(): Pixels {
 /** Drags on the sheet between two of its pixels. */
 async function dragOnSheet(page: Page, sheet: Pixels, from: readonly [number, number], to: readonly [number, number]): Promise<void> {
   const canvas = page.getByTestId("sheet");
-  // Seen whole, the sheet lies in the middle of the room that the fields above it have left.
+  // Fitted, the sheet is centred in the space that the fields above it leave.
   for (let round = 0; round < 2; round++) {
     await page.waitForTimeout(400);
     await page.keyboard.press("0");
@@ -105,7 +105,7 @@ test("frames that are cut through, empty, specked or repeated are pointed out, a
   await expect(findings).toContainText("1 pixel stands alone in 1 frame");
   await findings.getByRole("button", { name: "Clear these pixels" }).click();
   await expect(page.getByTestId("outcome")).toContainText("6 frames, 2 empty left out");
-  await expect(findings).toContainText("1 frame repeats another one exactly.");
+  await expect(findings).toContainText("1 frame repeats another exactly.");
   await findings.getByRole("button", { name: "Use the first of each" }).click();
   await expect(page.getByTestId("outcome")).toContainText("5 frames");
   await expect(findings.getByRole("listitem")).toHaveCount(1);

@@ -83,7 +83,7 @@ test("a lamp is attached by points, plays at once, is put behind on two steps, m
 }) => {
   await openWalk(page);
   await attach(page);
-  // Hand 12, 8 from the origin 8, 16; grip 9, 0: the lamp's origin, 8, 16, stands 3 to the right and 8 below.
+  // Hand 12, 8 with origin 8, 16; grip 9, 0: the lamp's origin, 8, 16, is 3 to the right and 8 below.
   await expect(stage(page)).toHaveAttribute("data-parts", "lamp hero/4 3,8 front");
   await page.getByRole("button", { name: "Step 1: over" }).click();
   await page.getByRole("button", { name: "Step 2: over" }).click();
@@ -143,9 +143,9 @@ test("a step that loses its point is found and mended; a part goes with one pres
     .getByRole("listitem")
     .filter({ hasText: "so it is not drawn there" });
   await expect(finding).toContainText("Step 0 of stroll-e has no hand");
-  await finding.getByRole("button", { name: "Put hand between its neighbours" }).click();
+  await finding.getByRole("button", { name: "Interpolate hand" }).click();
   await expect(stage(page)).toHaveAttribute("data-parts", "lamp hero/4 3,8 front");
-  await page.getByRole("button", { name: "Take lamp off" }).click();
+  await page.getByRole("button", { name: "Remove lamp" }).click();
   await expect(stage(page)).toHaveAttribute("data-parts", "");
   await page.keyboard.press("Control+z");
   await expect(page.getByRole("button", { name: "Step 1: under" })).toBeVisible();
@@ -163,14 +163,14 @@ test("a point gets an angle by key, by hand and typed; the lamp is turned by it,
   await expect(canvas).toHaveAttribute("aria-label", "hero/0 with hand at 12, 8, pointing to 0°");
   await expect(stage(page)).toHaveAttribute("data-parts", "lamp hero/4 3,8 front");
   await page.keyboard.press("a");
-  // Turned clockwise about the ring, 1, -16 from its origin: that stands left of and above it.
+  // Rotated clockwise about the ring, 1, -16 from its origin: the origin is then left of and above it.
   await expect(stage(page)).toHaveAttribute("data-parts", "lamp hero/4 -12,-9 front 90°");
   const at = await frameToScreen(page, { w: 16, h: 16 });
   const hand = at(12, 8);
   await drag(page, { x: hand.x, y: hand.y + 26 }, { x: hand.x - 40, y: hand.y + 2 });
   await expect(canvas).toHaveAttribute("aria-label", "hero/0 with hand at 12, 8, pointing to 180°");
   await typeNumber(page, "Angle of the point", "110");
-  await expect(page.getByText("here by the nearest quarter")).toBeVisible();
+  await expect(page.getByText("here to the nearest 90°")).toBeVisible();
   await expect(stage(page)).toHaveAttribute("data-parts", "lamp hero/4 -12,-9 front 90°");
   // The whole movement has it, since the hand was chosen for all of it.
   await saved(page);

@@ -30,7 +30,7 @@ export default defineConfig({
     baseURL: `http://localhost:${port}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
-    // Every test begins with an empty browser, and keeping a copy of the studio takes a while; one spec is about that.
+    // Every test begins with an empty browser, and caching the studio takes a while; one spec is about that.
     serviceWorkers: "block",
     launchOptions: BROWSER,
   },

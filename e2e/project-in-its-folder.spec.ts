@@ -8,7 +8,7 @@ import { violationsOn } from "./axe";
 import { expect, type Page, test } from "./fixtures";
 import { clipOfRows, dropAndCut, figureSheet, goTo, makeWalk, openEmpty, png } from "./studio";
 
-/** The private file system stands in for a folder on the computer; `asks` makes it ask for leave, as a real one does after a restart. */
+/** The private file system stands in for a folder on the computer; `asks` makes it ask for permission, like a real one after a restart. */
 test.beforeEach(async ({ page }) => {
   await page.addInitScript(() => {
     const folder = async () => (await navigator.storage.getDirectory()).getDirectoryHandle("game", { create: true });
@@ -21,7 +21,7 @@ interface There {
   readonly at: number;
 }
 
-/** A file of the folder, null where there is none. */
+/** A file in the folder, null if there is none. */
 function fileThere(page: Page, path: string): Promise<There | null> {
   return page.evaluate(async (wanted) => {
     let folder = await (await navigator.storage.getDirectory()).getDirectoryHandle("game", { create: true });
@@ -57,7 +57,7 @@ async function projectThere(page: Page): Promise<Project> {
 
 const clipsThere = async (page: Page) => (await projectThere(page)).clips.map(({ name }) => name);
 
-/** As a colleague's change comes in. */
+/** Like a colleague's change arriving. */
 async function changeThere(page: Page, change: (project: Project) => Project): Promise<void> {
   await put(page, "caravan.json", writeProjectFile(change(await projectThere(page))));
 }
@@ -162,7 +162,7 @@ test("a folder is opened, nothing in it is touched, and a colleague's change is 
   await expect(clips(page)).toContainText("jump");
   await savedIn(page);
   expect(await clipsThere(page)).toEqual(["walk", "jump"]);
-  // One change, that undo takes back, in the folder as well.
+  // One change, which undo takes back in the folder as well.
   await page.getByRole("button", { name: /^Undo: take in what game has/ }).click();
   await expect(clips(page)).not.toContainText("jump");
   await expect.poll(() => clipsThere(page)).toEqual(["walk"]);
@@ -206,7 +206,7 @@ test("what both changed comes together, what is in the middle of a merge is left
   await rename(page, "march");
   await page.waitForTimeout(2000);
   expect((await fileThere(page, "caravan.json"))?.text).toContain("<<<<<<<");
-  // Theirs again as it was before, and another rename of the same clip: ours is kept only where a person says so.
+  // Theirs as it was, plus another rename of the same clip: ours is kept only if the user says so.
   await put(page, "caravan.json", new TextEncoder().encode(whole));
   await changeThere(page, (each) => renameClip(each, "stride" as ClipName, "trot"));
   await page.getByRole("button", { name: "Look again" }).click();
@@ -279,7 +279,7 @@ test("a folder whose art is newer than its document is cut again, which is said;
   const { project, pictures } = camp(figureSheet(4, 2));
   await openEmpty(page);
   for (const { path, bytes } of bundleFiles({ project, pictures })) await put(page, path, bytes);
-  // A row more, drawn while nobody had the project open: this browser never had the art of before.
+  // One more row, drawn while nobody had the project open: this browser never had the earlier art.
   const taller = png.encode(figureSheet(4, 3));
   await put(page, project.sources[0]?.pictures[0]?.file as string, taller);
   await inProjects(page, "Open a project's folder");
@@ -297,7 +297,7 @@ test("a folder whose art is newer than its document is cut again, which is said;
   expect(await clipsThere(page)).toEqual(["walk"]);
 });
 
-/** Writing into the folder from now on: as it is, never done, or without room. */
+/** Writing into the folder from now on: normal, never completing, or without space. */
 async function writingIs(page: Page, how: "fine" | "hanging" | "full"): Promise<void> {
   await page.evaluate((wanted) => {
     const its = FileSystemWritableFileStream.prototype as FileSystemWritableFileStream & { real?: () => Promise<void> };

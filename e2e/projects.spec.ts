@@ -69,7 +69,7 @@ test("what was picked in one project is not picked in another", async ({ page })
   await startProject(page);
   await dropAndCut(page, "hero.png", figureSheet(4, 3), 4, 3);
   await expect(page.getByTestId("picked")).toHaveText("click picks");
-  // Back in the first project the place is as it was left.
+  // Back in the first project, the place is as it was left.
   await page.keyboard.press("3");
   await openList(page);
   await projects(page)

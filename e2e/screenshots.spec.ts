@@ -132,7 +132,7 @@ for (const [scheme, suffix] of [
     await page.screenshot({ path: to(`rehearse-${suffix}`) });
     await page.keyboard.up("ArrowRight");
 
-    // What is called like a source would be offered as its new art.
+    // A file with a source's name would be offered as its new art.
     await openEmpty(page);
     if (suffix === "day") {
       const banner = Array.from({ length: 12 }, (_, k) => rawArt(`banner${k + 1}.png`));

@@ -95,7 +95,7 @@ test("a run selected in a filtered list leaves out what the filter hides", async
     .nth(3)
     .click({ modifiers: ["Shift"] });
   await expect(page.getByRole("heading", { name: "4 clips selected" })).toBeVisible();
-  // Keys mean all that is selected, as the buttons do.
+  // Keys apply to the whole selection, like the buttons.
   await page.keyboard.press("Shift+Delete");
   await page.getByRole("searchbox", { name: "Filter clips" }).fill("");
   await expect(clips(page)).toHaveCount(55);
@@ -115,7 +115,7 @@ test("all facings of an action get one speed, one looping and the events of one 
   const list = page.getByRole("list", { name: "Clips", exact: true });
   for (const facing of ["s", "se", "e", "ne", "n", "nw", "w", "sw"])
     await expect(list.getByRole("button", { name: new RegExp(`^walk-${facing} `) })).toHaveText(/1\.00 s/);
-  // All of them have the same events already; one that has others can be taken after.
+  // All of them already have the same events; a clip with others can be copied from.
   await expect(page.getByRole("button", { name: /^Events as in/ })).toHaveCount(0);
   await list.getByRole("button", { name: /^walk-s / }).click();
   await page.getByRole("button", { name: /^Step 1:/ }).click();

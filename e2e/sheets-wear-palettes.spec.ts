@@ -53,7 +53,7 @@ test("a drawn sheet wears a palette read from a picture, by brightness; the art 
   await expect(colours).toHaveValue(FIRE.toReversed().join(" "));
   await page.getByRole("radio", { name: "by brightness" }).click();
   await page.getByRole("button", { name: "Make it" }).click();
-  await page.getByRole("button", { name: "Dress hero" }).click();
+  await page.getByRole("button", { name: "Recolour hero" }).click();
   await expect(page.locator("[data-source]")).toContainText("in hero variant");
   await saved(page);
   await page.reload();

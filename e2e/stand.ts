@@ -4,7 +4,7 @@ import type { AddressInfo } from "node:net";
 
 export interface Answer {
   readonly path: string;
-  /** When it was asked for, as `Date.now` tells it. */
+  /** The time of the request, from `Date.now`. */
   readonly asked: number;
   /** As they went over the wire, without headers. */
   readonly bytes: number;
@@ -12,7 +12,7 @@ export interface Answer {
 
 export interface Stand {
   readonly url: string;
-  /** All that was answered, in order. */
+  /** All answers, in order. */
   readonly answers: readonly Answer[];
   stop(): Promise<void>;
   start(): Promise<void>;
@@ -30,7 +30,7 @@ export async function standBefore(studio: string): Promise<Stand> {
   const make = (): Server =>
     createServer((asked, answer) => {
       const at = Date.now();
-      // Asked for whole, since what comes back is not always what the studio sent.
+      // Requested completely, because the response is not always what the studio sent.
       const { "if-none-match": _none, "if-modified-since": _since, ...headers } = asked.headers;
       const { hostname: host, port } = target;
       const forwarded = request({

@@ -21,7 +21,7 @@ test("the origin goes to the feet for a whole action, and the character stands s
   await dropAndCut(page, "hopper.png", sheet, 3, 2);
   await clipOfRows(page, 2, "hop");
   await page.getByRole("button", { name: "Its rows are 2 facings" }).click();
-  await page.getByRole("button", { name: "Work on hop-" }).click();
+  await page.getByRole("button", { name: "Open hop-" }).click();
   await goTo(page, "Marks");
   await page.getByRole("radio", { name: "Action" }).click();
   await expect(page.getByText("6 frames of the action hop")).toBeVisible();
@@ -36,7 +36,7 @@ test("the origin goes to the feet for a whole action, and the character stands s
     expect(lowest).toBeLessThan(height);
     expect(atlas.frames[name]?.origin.y, name).toBe(lowest + 1);
   }
-  // On the player's own canvas the lowest pixel of every step lies on one line.
+  // On the player's canvas the lowest pixel of every step is on one line.
   await goTo(page, "Clips");
   await page.getByRole("checkbox", { name: "Origin", exact: true }).click();
   await page.getByRole("button", { name: "Pause" }).click();
@@ -138,7 +138,7 @@ test("clips are compared side by side, in step by time or by phase, and with wha
       const [name = "", t = ""] = each.split("@");
       return { number: Number(name.split("/")[1]), t: Number(t) };
     });
-  // The player stands still, at its beginning: where it moves, a busy machine may be loops ahead by now, and time counts on from there.
+  // The player is paused at its start: moving, it could be loops ahead on a busy machine, and time counts on from there.
   await page.getByRole("slider", { name: "Position in the loop" }).fill("250");
   // The first lane is the chosen clip, quick: row 1 at 100 ms a step; the other is slow, row 0 at 200.
   await expect.poll(async () => (await drawn()).map(({ number }) => number)).toEqual([6, 1]);
@@ -147,7 +147,7 @@ test("clips are compared side by side, in step by time or by phase, and with wha
   await page.getByRole("radio", { name: "By time" }).click();
   await choose(page, page.getByRole("combobox", { name: "Speed of clip 2" }), "2×");
   await expect.poll(async () => (await drawn()).map(({ number }) => number)).toEqual([6, 2]);
-  // Slow as it was before its last edit ran twice as fast.
+  // The state before its last edit is slow and runs twice as fast.
   await choose(page, page.getByRole("combobox", { name: "Speed of clip 2" }), "1×");
   await page.getByRole("checkbox", { name: "as before its last edit" }).nth(1).click();
   await expect.poll(async () => (await drawn()).map(({ number }) => number)).toEqual([6, 2]);

@@ -115,7 +115,7 @@ test("steps fire events that the player tells, and later rounds begin after a le
   await steps(page).nth(1).click();
   await expect(page.getByRole("region", { name: "Player", exact: true })).not.toContainText("foot");
   await typeNumber(page, "First step of each later loop", 2);
-  // One step on after the last comes the third, not the first.
+  // The step after the last is the third, not the first.
   await steps(page).nth(3).click();
   await page.keyboard.press(".");
   await expect(page.getByTestId("reading")).toContainText("step 2 of 4");
@@ -124,7 +124,7 @@ test("steps fire events that the player tells, and later rounds begin after a le
 test("a name that is typed at once is given before a click that follows it leads elsewhere", async ({ page }) => {
   await dropAndCut(page, "figures.png", figureSheet(4, 2), 4, 2);
   await page.getByRole("button", { name: "Pick row 0" }).click();
-  // On a slow machine the stop of clips takes a while to be made.
+  // On a slow machine the Clips stop takes a while to render.
   const client = await page.context().newCDPSession(page);
   await client.send("Emulation.setCPUThrottlingRate", { rate: 8 });
   const sources = await page.getByRole("navigation", { name: "Stops" }).getByRole("button", { name: "Sources" }).boundingBox();

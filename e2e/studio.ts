@@ -70,7 +70,7 @@ export async function dropFiles(page: Page, files: readonly UploadedFile[]): Pro
   await page.dispatchEvent("body", "drop", { dataTransfer: transfer });
 }
 
-/** Goes to a stop by its place on the road, and waits until that is what is shown: lists of two stops are named alike. */
+/** Opens a stop by its place on the road, and waits until it is shown: lists of two stops have the same name. */
 export async function goTo(page: Page, stop: "Sources" | "Frames" | "Clips" | "Marks" | "Rehearse" | "Ship"): Promise<void> {
   await page.getByRole("navigation", { name: "Stops" }).getByRole("button", { name: stop }).click();
   await expect(page.locator('[data-region="surface"]')).toHaveAttribute("aria-label", stop, { timeout: 30_000 });
@@ -84,7 +84,7 @@ export async function dropAndCut(page: Page, name: string, sheet: Pixels, column
   await typeNumber(page, "Rows", rows);
 }
 
-/** What is wrong, told in place; the framework's own silent announcer does not count. */
+/** Errors shown in place; the framework's own silent announcer is excluded. */
 export function problemOn(page: Page): Locator {
   return page.getByRole("alert").filter({ hasText: /./ });
 }
@@ -185,7 +185,7 @@ export async function delivered(page: Page) {
   return { files, atlas, names: Object.keys(atlas.frames), frame: (name: string) => frameFrom(atlas, pages, name) };
 }
 
-/** A file of the demo's raw art, as it comes before anything is made of it. */
+/** A file of the demo's raw art, before any processing. */
 export function rawArt(name: string): UploadedFile {
   return { name, bytes: new Uint8Array(readFileSync(join(RAW_ART, name))) };
 }

@@ -41,7 +41,7 @@ test("a second tab sees pieces being put, puts none itself and says why, until i
   await expect(stack(second)).toHaveCount(3);
   await second.getByRole("button", { name: "Work here instead" }).click();
   await expect(second.getByRole("button", { name: "Work here instead" })).toBeHidden();
-  // What was taken in hand is still there.
+  // The piece in hand is still there.
   await clickAt(second, 12, 12);
   await expect(stack(second)).toHaveCount(4);
   await expect(stack(page)).toHaveCount(4);

@@ -83,7 +83,7 @@ test("the porter walks, turns, acts and returns to idle, and what is drawn is wh
   await expect(told(page)).toHaveText("stand · looks w");
   await expect(page.locator("#stage")).toHaveAttribute("data-mirror", "true");
   expect(await shareDrawn(page)).toBe(1);
-  // The rules that were rehearsed: with the lamp he stands with it, sets it down, and glances when he is left alone.
+  // The rehearsed rules: with the lamp he stands with it, sets it down, and glances around when left alone.
   await page.keyboard.press("1");
   await expect(told(page)).toHaveText("stand with the lamp · looks w");
   await page.keyboard.press("Space");

@@ -61,7 +61,7 @@ test.describe("on a display of one and a half pixels a point", () => {
   });
 });
 
-/** What is drawn of the art on the stage, as a box of the canvas. */
+/** The bounding box of the art on the stage's canvas. */
 const drawnBox = (page: Page) =>
   page.getByTestId("stage").evaluate((canvas: HTMLCanvasElement) => {
     const { width, height } = canvas;
@@ -102,7 +102,7 @@ test("the player shows frames at half their size, holds the frame still instead 
   await expect.poll(async () => [7, 8].includes((await drawnBox(page)).h)).toBe(true);
   expect((await drawnBox(page)).w).toBeLessThanOrEqual(whole.w / 2 + 1);
   await player.getByRole("button", { name: "Player: larger" }).click();
-  // One frame's origin is raised by six pixels: with the origin held still it drops by six when it comes, with the frame held it does not.
+  // One frame's origin is raised by six pixels: with the origin held still it drops by six, with the frame held it does not.
   await page.keyboard.press("g");
   await page.getByRole("button", { name: "Look at step 1:" }).click();
   await page.getByRole("radio", { name: "Frame", exact: true }).first().click();
@@ -191,7 +191,7 @@ test.describe("standing still", () => {
     await openStudio(page);
     await goTo(page, "Clips");
     const stage = page.getByTestId("stage");
-    // What Frames played may stand there for a moment: measured once it is the clip's figure, and rests.
+    // The content of Frames may still show for a moment: measured once the clip's figure is shown and still.
     await expect(page.getByText(/row \d+ of porter-walk/)).toHaveCount(0);
     let before = await drawnBox(page);
     const rests = async () => {

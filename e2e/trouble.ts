@@ -8,7 +8,7 @@ export async function crash(context: BrowserContext, page: Page): Promise<void> 
   await page.waitForEvent("crash");
 }
 
-/** Storage that takes nothing from when it is said to be full. To be called before the page opens. */
+/** Makes storage refuse everything from a given moment. Call it before the page opens. */
 export async function storageWithEnd(page: Page): Promise<{ fills(): Promise<void>; empties(): Promise<void> }> {
   await page.addInitScript(() => {
     const put = IDBObjectStore.prototype.put;

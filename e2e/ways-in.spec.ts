@@ -40,7 +40,7 @@ test("a whole folder that is dropped comes in at once, folders in it too", async
   const hold = (type: "dragEnter" | "dragOver" | "drop", x: number) =>
     client.send("Input.dispatchDragEvent", { type, x, y: 400, data: { items: [], files: [RAW_ART], dragOperationsMask: 1 } });
   await hold("dragEnter", 600);
-  // As long as the page has not said that it takes them, a drop would be none.
+  // Until the page has accepted it, a drop is ignored.
   let x = 600;
   await expect(async () => {
     await hold("dragOver", x++);

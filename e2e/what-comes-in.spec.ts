@@ -79,7 +79,7 @@ test("a grid that does not fit says what would, in place, and the old one stays"
   await typeNumber(page, "Columns", "many");
   await expect(problemOn(page)).toHaveText("Type a number.");
   await page.keyboard.press("Escape");
-  // Counts that do not divide leave pixels over, and that is told.
+  // Counts that do not divide leave pixels over, which is reported.
   await typeNumber(page, "Columns", 3);
   await expect(page.getByTestId("outcome")).toHaveText("9 frames, none empty, left over: 2 px at right");
   await expect(page.getByRole("textbox", { name: "Cell width" })).toHaveValue("42");

@@ -41,7 +41,7 @@ test("two series of more than a hundred stills of one name keep their pictures a
     });
   for (const shade of [10, 200]) {
     await dropFiles(page, series(shade));
-    // What is called like a source is offered as its new art.
+    // A file with a source's name is offered as its new art.
     if (shade === 200) await page.getByRole("radio", { name: "A new source" }).click();
     await page.getByRole("button", { name: "Import", exact: true }).click();
     await expect(page.getByRole("dialog")).toHaveCount(0);
@@ -70,7 +70,7 @@ test("a pattern with a dash chooses clips at Ship, and the project opens after a
   await expect(page.getByTestId("proof")).toContainText("every pixel the same");
 });
 
-/** Changes what lies in storage, as a mistake of an earlier version might have left it. */
+/** Modifies storage, as a bug of an earlier version might have left it. */
 async function damage(page: Page, part: "sources" | "clips" | "rest", change: "cut off" | "bad field"): Promise<void> {
   await page.evaluate(
     async ([which, how]) => {

@@ -57,7 +57,7 @@ test("a newer build is announced, waits, and is taken by one click with the work
   await stand.start();
 
   await page.goto(`${stand.url}?new`);
-  // Page and files are still those of the build that is kept; the newer one is only told of.
+  // Page and files are still those of the cached build; the newer one is only announced.
   await expect(page.getByRole("region", { name: "A newer version" })).toBeVisible();
   expect(await isNewer(page)).toBe(false);
   await dropFiles(page, [pngFile("stone.png", figureSheet(1, 1))]);

@@ -82,7 +82,7 @@ test("a project that cannot be saved is left only after a word: stay, discard, o
   await typeNumber(page, "Frames per second", 4);
   await expect(page.getByTestId("saved")).toHaveText("not saved");
   const dialog = page.getByRole("dialog", { name: "New project has unsaved changes" });
-  // Nothing new can be stored, so a project that is there already is gone to.
+  // Nothing new can be stored, so an existing project is opened.
   const leave = async () => {
     await page.keyboard.press("p");
     await page.getByRole("list", { name: "Projects", exact: true }).getByRole("button", { name: "Open", exact: true }).first().click();
@@ -179,7 +179,7 @@ test("art that a killed page left is swept at the next start; what any project, 
   context,
 }) => {
   await makeWalk(page);
-  // Gone from the document, and one undo away.
+  // Removed from the document, and one undo away.
   await dropFiles(page, [pngFile("more.png", figureSheet(2, 1))]);
   await expect(sheets(page)).toHaveText([/hero/, /more/]);
   await page.keyboard.press("Control+z");
@@ -204,7 +204,7 @@ test("art that a killed page left is swept at the next start; what any project, 
 });
 
 test("a part of the screen that fails leaves the rest, and the project can be saved to a file", async ({ page }) => {
-  // The code of Rehearse never comes, as after an update of the server.
+  // The code of Rehearse never arrives, as after an update of the server.
   await page.route(/\/_next\/static\/chunks\//, async (route) => {
     const answer = await route.fetch();
     if ((await answer.text()).includes("Name of the drive")) await route.abort();

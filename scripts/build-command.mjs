@@ -15,8 +15,8 @@ const DECODERS = [
 ];
 
 /**
- * Writes packages/cli/dist: the bundle and the picture decoders' WebAssembly beside it. All of it is written elsewhere and moved into their places, since a
- * half-written bundle that somebody starts meanwhile is a program that does nothing and reports success.
+ * Writes packages/cli/dist: the bundle with the picture decoders' WebAssembly. Everything is written elsewhere and then moved into place,
+ * because a half-written bundle started meanwhile would do nothing and report success.
  */
 export async function buildCommand() {
   const { build } = await import("esbuild");
@@ -25,7 +25,7 @@ export async function buildCommand() {
   const unfinished = mkdtempSync(join(out, "unfinished-"));
   try {
     await build({
-      // The second is what a thread runs that writes a sheet's frames.
+      // The second is for threads that write a sheet's frames.
       entryPoints: [
         { in: join(root, "packages/cli/src/main.ts"), out: "caravan" },
         { in: join(root, "packages/cli/src/frames-thread.ts"), out: "frames" },
@@ -46,7 +46,7 @@ export async function buildCommand() {
       const require = createRequire(join(root, owner, "package.json"));
       copyFileSync(require.resolve(wasm), join(unfinished, basename(wasm)));
     }
-    // What --help says, kept as text: it is asked for most, and should not wait for all the rest to be read.
+    // The text of --help, stored separately: it is the most frequent request, and should not wait for the bundle to load.
     const help = spawnSync(process.execPath, [join(unfinished, "caravan.mjs"), "--help"], { encoding: "utf8" });
     if (help.status !== 0) throw new Error(`The bundle does not start: ${help.stderr}`);
     writeFileSync(join(unfinished, "help.txt"), help.stdout);

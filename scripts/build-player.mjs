@@ -1,4 +1,5 @@
-// npm run player [-- FOLDER]: @caravan/player as it is published, in packages/player/dist: ESM files, their types, README and licence, nothing to install.
+// npm run player [-- FOLDER]: builds @caravan/player as published, in packages/player/dist: ESM files, their types, README and licence,
+// with nothing to install.
 import { copyFileSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -10,7 +11,7 @@ const ENTRIES = ["index", "behaviour", "parts"];
 /** Files whose types a game sees; the others are workings. */
 const PUBLIC = [...ENTRIES, "atlas", "now"];
 
-/** Writes the package into `out`, anew. Throws what the compiler has to say. */
+/** Writes the package into `out`, replacing it. Throws the compiler's errors. */
 async function buildPlayer(out = join(player, "dist")) {
   const { build } = await import("esbuild");
   const { default: ts } = await import("typescript");
@@ -20,7 +21,7 @@ async function buildPlayer(out = join(player, "dist")) {
     entryPoints: ENTRIES.map((name) => join(player, `src/${name}.ts`)),
     outdir: out,
     bundle: true,
-    // What several entries need is in files of their own, so that a game with more than one has it once.
+    // Code shared by several entries is in separate files, so that a game with more than one has it once.
     splitting: true,
     chunkNames: "shared-[hash]",
     format: "esm",
@@ -38,7 +39,7 @@ async function buildPlayer(out = join(player, "dist")) {
       moduleResolution: ts.ModuleResolutionKind.Bundler,
     },
   );
-  // Types of what is bundled from the core are no part of the package: nothing that it gives out mentions them.
+  // Types of code bundled from the core are not part of the package: nothing it exports mentions them.
   const { diagnostics } = program.emit(undefined, (file, text) => {
     // Types of a package that is read by Node's own rules name their files with an ending.
     if (dirname(file) === join(player, "src") && PUBLIC.includes(basename(file, ".d.ts")))

@@ -38,7 +38,7 @@ const server = createServer((request, answer) => {
     if (path === "/delivered/stamp") return send(answer, ".txt", stamp());
     if (path.startsWith("/delivered/")) return send(answer, extname(path), readFileSync(join(delivered, path.slice("/delivered/".length))));
   } catch {
-    // Told as missing below.
+    // Reported as missing below.
   }
   answer.writeHead(404).end("There is no such file.");
 });

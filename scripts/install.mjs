@@ -1,10 +1,10 @@
-// Makes sure that what is needed is there: npm packages always, a browser for the tests. Uses Node's own modules only.
+// Installs what is missing: npm packages always, a browser for the tests. Uses Node's own modules only.
 import { spawnSync } from "node:child_process";
 import { existsSync, statSync } from "node:fs";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 
-// Looked at first of all: what stands below and in the other scripts needs such a Node itself.
+// Checked first: the code below and the other scripts need this Node version themselves.
 const [major, minor] = process.versions.node.split(".").map(Number);
 if (major < 20 || (major === 20 && minor < 19))
   stop(`Caravan needs Node 20.19 or newer; this is ${process.versions.node}. Install a newer one, then try again.`);
@@ -23,8 +23,8 @@ export function installPackages() {
 const SHELL = "/usr/bin/chromium-headless-shell";
 
 /**
- * Returns the path of the browser for the tests: CHROMIUM names one; else it is Debian's headless shell, which is installed if this runs
- * as root on Debian, or a Chromium that is there.
+ * Returns the path of the browser for the tests: CHROMIUM, otherwise Debian's headless shell, installed if this runs as root on Debian,
+ * otherwise an existing Chromium.
  */
 export function installBrowser() {
   const known = [process.env.CHROMIUM, SHELL].filter(Boolean);

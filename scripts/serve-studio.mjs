@@ -1,12 +1,12 @@
-// Serves the built studio: what the build made for browsers goes out as it was packed then, everything else comes from Next.
-// HOST and PORT say where; without a host, only this machine may ask.
+// Serves the built studio: build output for browsers in its compressed form, everything else through Next. HOST and PORT set the address;
+// without a host, only this machine can connect.
 import { readdirSync, readFileSync } from "node:fs";
 import { createServer } from "node:http";
 import { createRequire } from "node:module";
 import { join, relative } from "node:path";
 
 const studio = join(import.meta.dirname, "../apps/studio");
-// Where Next stands when it serves by itself: the studio's own server looks for the command from there.
+// The folder that Next serves from: the studio's own server looks for the command relative to it.
 process.chdir(studio);
 const hostname = process.env.HOST || "127.0.0.1";
 const port = Number(process.env.PORT) || 4600;

@@ -1,4 +1,4 @@
-// npm start: installs and builds what is missing, then serves the studio on a free port and says where.
+// npm start: installs and builds what is missing, then serves the studio on a free port and prints its address.
 import { spawn } from "node:child_process";
 import { createServer } from "node:net";
 import { join } from "node:path";

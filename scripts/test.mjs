@@ -55,7 +55,7 @@ console.log(`\nAll of it took ${seconds(performance.now() - started)}.`);
 console.log(`${total.passed} passed, ${total.failed} failed`);
 process.exitCode = total.failed === 0 ? 0 : 1;
 
-/** Runs a command; what it prints comes out in one piece when it ends, since others may run beside it. True if it went well. */
+/** Runs a command; its output is printed in one piece at the end, because others may run beside it. Returns whether it succeeded. */
 function run(command, args) {
   const env = { ...process.env, CHROMIUM: chromium, NEXT_TELEMETRY_DISABLED: "1", CARAVAN_REPORTS: reports, CI: "1", NO_COLOR: "1" };
   return new Promise((answer) => {
@@ -70,7 +70,7 @@ function run(command, args) {
   });
 }
 
-/** One thing that passes or fails as a whole. */
+/** One check that passes or fails as a whole. */
 async function check(name, work) {
   const start = performance.now();
   const passed = await work();

@@ -11,7 +11,7 @@ export interface Figure {
   flip(number: number): void;
   /** Whether it may walk now. */
   readonly free: boolean;
-  /** Goes on by some ms at a speed in px a second; `what` says what shows. */
+  /** Advances by some ms at a speed in px per second; `what` describes what shows. */
   advance(ms: number, speed: number, facing: FacingName): NowWithParts & { readonly what: string };
 }
 
@@ -23,7 +23,7 @@ export function figureOf(atlas: Atlas): Figure | null {
   return fitting && byFitting(atlas, fitting);
 }
 
-/** What was rehearsed decides: the game gives it its inputs, and nothing else. */
+/** The rehearsed rules decide: the game only passes inputs. */
 function byRules(atlas: Atlas, name: string): Figure {
   const behaviour = createBehaviour(atlas, name);
   const inputs = Object.entries(atlas.behaviours?.[name]?.inputs ?? {});
@@ -55,7 +55,7 @@ function byRules(atlas: Atlas, name: string): Figure {
       // What a rule has set is so from here on.
       for (const { set } of atlas.behaviours?.[name]?.rules.filter((rule) => rule.name === now.rule) ?? [])
         for (const [each, value] of Object.entries(set ?? {})) value ? on.add(each) : on.delete(each);
-      // Where a lead-in is played once, later passes are shorter than the first; what hangs on it minds little.
+      // After a lead-in, later loops are shorter than the first; parts hardly depend on that.
       const parts = partsOf({ ...now, facing, ms: (now.pass + now.progress) * now.duration, sinceMs });
       return { ...now, parts, what: now.rule ?? "nothing" };
     },

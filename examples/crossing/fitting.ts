@@ -6,11 +6,11 @@ export interface Fitting {
   readonly move: string;
   /** Played once when Space is pressed; null if the delivery has nothing that ends. */
   readonly act: string | null;
-  /** Whether something in it sounds like moving, or else the first that there is stands in. */
+  /** Whether a name sounds like moving; otherwise the first clip is used. */
   readonly sounds: boolean;
 }
 
-/** What of an atlas tells which movements it has. */
+/** The parts of an atlas that show which movements it has. */
 export interface Movements {
   readonly clips: Readonly<Record<string, Pick<Atlas["clips"][string], "playback" | "times">>>;
   readonly actions?: Readonly<Record<string, { readonly facings: Readonly<Partial<Record<string, { readonly clip: string }>>> }>>;
@@ -22,7 +22,7 @@ const ACTS = /act|strike|attack|wave|glance|use|hit/i;
 
 /** The best fit for a delivery of any project; null if there is nothing to play at all. */
 export function fittingOf({ actions = {}, clips }: Movements): Fitting | null {
-  // Actions turn, clips alone do not: what turns comes first.
+  // Actions turn, clips do not: actions come first.
   const names = [...Object.keys(actions), ...Object.keys(clips)];
   const [first] = names;
   if (first === undefined) return null;

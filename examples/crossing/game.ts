@@ -5,13 +5,13 @@ import { drawMarks, type Standing } from "./marks";
 
 const WIDTH = 320;
 const HEIGHT = 180;
-/** The road is longer than what is seen of it. */
+/** The road is longer than its visible part. */
 const ROAD = 960;
 const SPEED = 30; // pixels a second: at this speed the porter's feet stay where they are
 const FACINGS: FacingName[] = ["e", "se", "s", "sw", "w", "nw", "n", "ne"];
 const WAYS: Record<string, [number, number]> = { ArrowRight: [1, 0], ArrowLeft: [-1, 0], ArrowDown: [0, 1], ArrowUp: [0, -1] };
 
-/** Where the delivered files come from. */
+/** The source of the delivered files. */
 export interface Depot {
   /** The text of the atlas file. */
   atlas(): Promise<string>;
@@ -48,7 +48,7 @@ async function load(depot: Depot): Promise<Delivery> {
   return { atlas, pages: await Promise.all(pages), figure: figureOf(atlas) };
 }
 
-/** Plays what was delivered on a canvas, and says in `told` what goes on, until the signal ends it. Throws what the depot throws. */
+/** Plays a delivery on a canvas, and describes it in `told`, until the signal ends it. Throws what the depot throws. */
 export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement, depot: Depot, signal: AbortSignal): Promise<void> {
   const context = canvas.getContext("2d") as CanvasRenderingContext2D;
   let delivery = await load(depot);
@@ -68,7 +68,7 @@ export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement,
     const ms = Math.max(0, time - last);
     last = time;
     const { figure } = delivery;
-    // The camera follows, as far as the road goes.
+    // The camera follows to the ends of the road.
     const camera = () => Math.round(Math.max(0, Math.min(ROAD - WIDTH, body.x - WIDTH / 2)));
     if (!figure) {
       drawRoad(context, camera());
@@ -114,7 +114,7 @@ export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement,
   };
   requestAnimationFrame(frame);
 
-  // New art comes into the running game.
+  // New art replaces the old in the running game.
   let seen = await depot.stamp();
   const looking = setInterval(async () => {
     try {
@@ -171,7 +171,7 @@ function drawRoad(context: CanvasRenderingContext2D, from: number): void {
   };
   for (const [k, colour] of ["#e8c99b", "#eed3a8", "#f3deb8"].entries()) band(colour, k * 26, 26);
   for (let x = 0; x < WIDTH; x++) {
-    // What is far away goes by more slowly.
+    // Distant things scroll more slowly.
     const ridge = x + from / 4;
     const far = Math.round(16 + 8 * Math.sin(ridge / 31) + 3 * Math.sin(ridge / 9));
     band("#c59a78", 78 - far, far, x, 1);

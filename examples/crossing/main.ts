@@ -4,7 +4,7 @@ import { type Depot, playCrossing } from "./game";
 
 const get = (path: string) => fetch(`delivered/${path}`, { cache: "no-store" });
 
-/** `atlas.txt` names the atlas file, and `stamp` tells when the files were written. */
+/** `atlas.txt` names the atlas file, and `stamp` changes when files are written. */
 const beside: Depot = {
   atlas: async () => (await get((await (await get("atlas.txt")).text()).trim())).text(),
   page: async (image) => (await get(image)).blob(),

@@ -26,7 +26,7 @@ export function outlineInWorld({ origin }: AtlasFrame, corners: Outline, at: Sta
   return corners.map(({ x, y }) => ({ x: at.mirror ? at.x + left - x : at.x - left + x, y: at.y - top + y }));
 }
 
-/** Lines around the boxes, along the outlines and crosses on the points, to see that they are where the figure is. */
+/** Draws boxes, outlines and crosses for points, to show that they are where the figure is. */
 export function drawMarks(context: CanvasRenderingContext2D, frame: AtlasFrame, at: Standing): void {
   context.fillStyle = "#2b1a12";
   for (const boxes of Object.values(frame.boxes ?? {}))

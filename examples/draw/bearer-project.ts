@@ -97,5 +97,5 @@ export function withBearer(start: Project, keep: (sha256: string, bytes: Uint8Ar
   return addVariants(addVariants(project, names, "elder"), names, "guard");
 }
 
-/** The violet of old robes: a ramp of its own, from night to dust. */
+/** The violet of old robes: its own ramp, from night to dust. */
 const ELDER = ["#2a1838", "#4c2c5e", "#734a86", "#a078ae", "#d4b4cc"] as const;

@@ -14,7 +14,7 @@ export type BearerFacing = (typeof BEARER_FACINGS)[number];
 
 const TURNS: Readonly<Record<BearerFacing, number>> = { s: 0, e: Math.PI / 2, n: Math.PI };
 
-/** Where a piece lies on the canvas when it is not flipped. */
+/** A piece's position on the canvas, unflipped. */
 export interface BearerPiece {
   readonly name: string;
   readonly at: Rect;
@@ -24,7 +24,7 @@ const HEAD: Rect = { x: 8, y: 8, w: 16, h: 24 };
 const ROBE: Rect = { x: 8, y: 16, w: 16, h: 32 };
 const LEGS: Rect = { x: 8, y: 40, w: 16, h: 8 };
 
-/** Striding and passing: with the feet apart, then one beside the other, and the body a pixel higher. */
+/** Striding and passing: feet apart, then together, with the body a pixel higher. */
 const PHASES = ["stride", "pass"] as const;
 
 interface Drawing extends BearerPiece {
@@ -114,7 +114,7 @@ function lamps(): Drawing[] {
     PHASES.map((phase): Drawing => {
       const y = up(phase);
       const swing = phase === "stride" ? 0.8 : -0.6;
-      // Held out to the side, or before him where he is seen from the side.
+      // Held out to the side, or in front of him when seen from the side.
       const [x, z] = facing === "e" ? [4.4, 6.4] : [7.2, 4.4];
       return {
         name: `lamp-${facing}-${phase}`,
@@ -147,7 +147,7 @@ function lit(x: number, y: number, z: number): Solid[] {
 
 export interface BearerSheet {
   readonly pixels: Pixels;
-  /** Where each piece is on the sheet, and where it lies on the canvas. */
+  /** Each piece's place on the sheet and on the canvas. */
   readonly pieces: readonly (BearerPiece & { readonly rect: Rect })[];
 }
 

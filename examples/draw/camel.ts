@@ -66,7 +66,7 @@ function leg(side: number, end: number, hip: number, angle: number): Solid[] {
   ];
 }
 
-/** The sheet as it was handed in, and where each of the drawings lies on it. */
+/** The sheet as handed in, and the place of each drawing. */
 export function camelSheet(): { pixels: Pixels; boxes: Rect[] } {
   const random = seeded(31);
   const drawn = Array.from({ length: CAMEL_FRAMES }, (_, k) => {

@@ -91,6 +91,6 @@ export function withCamp(start: Project, files: readonly NamedFile[], keep: (sha
   clip("banner", keptRefs(source("banner")), 1_200_000);
   clip("lantern", keptRefs(source("bazaar")).slice(3, 7), 560_000);
   project = setClipRules(project, "lantern" as ClipName, { playback: "pingpong", doubleEnds: true });
-  // Three buckets are drawn, then the well stands as it stood.
+  // Three buckets are drawn, then the well is as before.
   return setClipRules(project, "well" as ClipName, { times: 3, after: "first" });
 }

@@ -128,7 +128,7 @@ function melon(k: number): Solid[] {
 
 export interface PackedWare {
   readonly name: string;
-  /** Where it lies on the atlas, trimmed. */
+  /** Its position on the atlas, trimmed. */
   readonly rect: Rect;
   /** Where it sits in its untrimmed picture. */
   readonly inset: { x: number; y: number };

@@ -61,7 +61,7 @@ interface DemoSheet {
   readonly pixels: Pixels;
   readonly cell: { w: number; h: number };
   readonly ground: number;
-  /** How far the light of its flame reaches, if it has one: a layer of its own. */
+  /** The reach of its flame's light, if it has one: a layer. */
   readonly light?: number;
 }
 
@@ -138,7 +138,7 @@ function withClips(start: Project): Project {
   };
   const upTo = (count: number) => Array.from({ length: count }, (_, k) => k);
   for (const [row, facing] of FACINGS.entries()) clip(`walk-${facing}`, "porter-walk", row, upTo(WALK_FRAMES), 800_000);
-  // He stands in four: looking west is the mirror of looking east.
+  // He stands in four facings: west mirrors east.
   for (const [row, facing] of FACINGS.entries())
     if (["s", "e", "n"].includes(facing)) clip(`idle-${facing}`, "porter-idle", row, upTo(IDLE_FRAMES), 1_200_000);
   clip("fire", "campfire", 0, upTo(8), 720_000);
@@ -161,7 +161,7 @@ function withClips(start: Project): Project {
   return withMarks(withPostures(setDelivery(project, 0, { name: "tamarisk" })));
 }
 
-/** What can be run into, and where things are fastened: the porter has the same box throughout, and a point that nods with his head. */
+/** The colliding box and the attachment points: the porter's box is constant, and one point nods with his head. */
 function withMarks(start: Project): Project {
   const sheets = demoSheets();
   const refsOf = (name: string) => keptRefs(start.sources.find((each) => each.name === name) as Source);
@@ -190,7 +190,7 @@ function withPostures(start: Project): Project {
   const refOf = (source: string, column: number, row: number) =>
     `${(project.sources.find(({ name }) => name === source) as Source).id}/c${column}r${row}` as FrameRef;
   const named = (name: string) => name as ClipName;
-  // He comes to a halt once, then stands breathing.
+  // He halts once, then stands breathing.
   const halt = [6, 7]
     .map((column) => refOf("porter-walk", column, 0))
     .concat([0, 1, 2, 3].map((column) => refOf("porter-idle", column, 0)));

@@ -16,7 +16,7 @@ import { INK, RAMPS } from "./palette";
 
 export const LAMP_SIZE = { w: 24, h: 24 };
 const SWING = 8;
-/** Where the ring is: all of the lamp turns about it. */
+/** The ring's position: all of the lamp turns about it. */
 const RING = { x: 12, y: 2 };
 
 /** From the ring down: half the width of each row, and its colours from the middle outward. */
@@ -65,7 +65,7 @@ function handIn({ width, bytes }: Pixels, { frame: { rect } }: PlacedFrame): { x
   return count === 0 ? { x: 28, y: 30 } : { x: Math.round(across / count), y: Math.round(down / count) };
 }
 
-/** He who comes to a halt holds it; it goes on swinging by its own time. `sheets` are the porter's, by the names of their sources. */
+/** The porter holds it when he halts; it keeps swinging by its own time. `sheets` are the porter's, by source name. */
 export function withHandLamp(start: Project, sheets: ReadonlyMap<string, Pixels>): Project {
   const named = (name: string) => name as MarkName;
   const lamp = start.sources.find(({ name }) => name === "hand-lamp") as Source;

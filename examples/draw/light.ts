@@ -11,14 +11,14 @@ const RINGS = [
   { reach: 14, hex: RAMPS.fire[1], alpha: 24 },
 ] as const;
 
-/** How much the rings grow and shrink from frame to frame; it joins after four. */
+/** How much the rings grow and shrink from frame to frame; it loops after four. */
 const FLICKER = [1, 1.06, 0.97, 1.03];
 
-/** The colours of a flame, by which it is found in a frame. */
+/** The colours of a flame, for finding it in a frame. */
 const FLAME = new Set<string>([RAMPS.fire[3], RAMPS.fire[4]]);
 
 /**
- * Light over a sheet of cells, around the middle of the flame in each; none where no flame is in sight. `reach` scales the rings, which end at
+ * Light over a sheet of cells, around the centre of the flame in each; none without a visible flame. `reach` scales the rings, which end at
  * the cell's edges, softened by every other pixel of the outermost one.
  */
 export function lightOver(sheet: Pixels, cell: Size, reach: number): Pixels {

@@ -15,7 +15,7 @@ export const SAFFRON = "#D4811E";
 /** Height of a line of small letters, px. */
 export const LINE = 22;
 
-/** A plate of paper, so many pixels of art wide and high. */
+/** A paper plate, measured in art pixels. */
 export function plate(w: number, h: number, zoom = ZOOM): Pixels {
   const out = clearPixels(Math.round(w * zoom), Math.round(h * zoom));
   block(out, 0, 0, out.width, out.height, PAPER);

@@ -20,7 +20,7 @@ export function drawPorter(facing: (typeof FACINGS)[number], figure: Figure): Pi
   });
 }
 
-/** One moment of walking; phase 0…1 is two strides, so that it joins. `lamp`: with a lamp held up before him. */
+/** One moment of walking; phase 0…1 is two strides, so that it loops. `lamp`: with a lamp held up in front of him. */
 export function walking(phase: number, lamp = false): Figure {
   const swing = Math.cos(phase * 2 * Math.PI);
   const legs = [legAngles(phase), legAngles(phase + 0.5)] as const;
@@ -60,15 +60,15 @@ interface Leg {
   readonly knee: number;
 }
 
-/** How far a planted foot goes back under the figure in a whole round of two strides: three pixels in each of eight frames. */
+/** How far a planted foot moves back under the figure in a loop of two strides: three pixels in each of eight frames. */
 const STRIDE = 24;
 /** How high the hips are over the soles' line in mid-stride, and how high a free foot is lifted. */
 const HIPS = 13.4;
 const LIFT = 4.2;
 
 /**
- * A leg whose foot stands still on the ground for half of the round, and so goes back under the figure evenly, as the ground does; then it is lifted
- * and comes forward. Phase 0 is when it comes down.
+ * A leg whose foot is planted for half of the loop, and so moves back evenly under the figure, like the ground; then it lifts and swings
+ * forward. At phase 0 it comes down.
  */
 function legAngles(phase: number): Leg {
   const at = phase - Math.floor(phase);
@@ -108,7 +108,7 @@ const HIP_APART = 2.9;
 
 function posed(pose: Pose): Figure {
   const legs = pose.legs.map((leg, k) => legPoints(leg, k === 0 ? HIP_APART : -HIP_APART));
-  // The lowest sole stands on the ground: the hips rise and sink by themselves as legs spread and close.
+  // The lowest sole is on the ground: the hips rise and sink as the legs close and spread.
   const lowest = Math.min(...legs.map(({ ankle }) => ankle[1]));
   const hip: Vec = [pose.sway, 1.9 - lowest, 0];
   const at = (x: number, y: number, z: number): Vec => add(hip, [x, y + pose.breath * 0.5 * (y / 12), z + Math.sin(pose.lean) * y]);

@@ -110,7 +110,7 @@ export function dustWhirl(picture: number, count: number): Pixels {
     const reach = (1.6 + height ** 1.25 * 12) * widening * (0.75 + drift * 0.3);
     const radius = (0.75 + height * 1.15) * (1 - fading * 0.45) * Math.min(1, (grown - height) * 5 + 0.4);
     if (radius < 0.5) continue;
-    // A wisp lies along its own orbit, so that the whirl is seen to turn even when it stands still.
+    // A wisp follows its orbit, so that the whirl looks as if it turns even in a still.
     const wisp = 0.75 * (1 - fading * 0.5);
     const along = (turned: number): Vec => [
       Math.cos(turned) * reach + Math.sin(life * 7 + height * 3) * 1.6,

@@ -182,7 +182,7 @@ function ridge(project: Project, like: Stage): Stage {
   };
 }
 
-/** East and a little down, back up to the fire, where he takes the lamp; then west with it, sets it down, and is left alone. */
+/** East and a little down, back up to the fire, where he takes the lamp; then west with it, where he sets it down and is left alone. */
 const LAMP_AND_BACK: readonly (readonly [at: number, until: number, go: "left" | "right" | "up" | "down"])[] = [
   [600, 2400, "right"],
   [1500, 2400, "down"],

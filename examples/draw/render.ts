@@ -10,14 +10,14 @@ import { add, dot, meet, type Solid, sub, times, unit, type Vec } from "./solids
 
 export interface Figure {
   readonly solids: readonly Solid[];
-  /** Single dark pixels, such as eyes, drawn where nothing stands before them. */
+  /** Single dark pixels, such as eyes, drawn where nothing covers them. */
   readonly eyes: readonly Vec[];
 }
 
 export interface View {
   readonly width: number;
   readonly height: number;
-  /** Pixel of the point (0, 0, 0): where the figure stands. */
+  /** The pixel of the point (0, 0, 0), where the figure stands. */
   readonly groundX: number;
   readonly groundY: number;
   /** Turn about the upright axis, in radians; at 0 the figure's z axis looks at the viewer. */
@@ -79,7 +79,7 @@ function cameraFor(turn: number) {
   return { right, up, into, light };
 }
 
-/** A circle on the screen that holds the whole solid, so that most pixels need not ask it. */
+/** A circle on the screen around the whole solid, so that most pixels can skip it. */
 interface Bounds {
   readonly x: number;
   readonly y: number;
@@ -92,7 +92,7 @@ function boundsOf(solid: Solid, camera: ReturnType<typeof cameraFor>): Bounds {
   return { x: dot(centre, camera.right), y: dot(centre, camera.up), radius: radius + 1 };
 }
 
-/** The pixel whose left and top edges are x and y, seen from the point where the figure stands. */
+/** The pixel at x and y, relative to the figure's standing point. */
 function cellAt(
   solids: readonly Solid[],
   bounds: readonly Bounds[],

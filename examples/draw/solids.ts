@@ -30,7 +30,7 @@ export function meet(solid: Solid, start: Vec, direction: Vec): Hit | null {
 }
 
 function meetEllipsoid({ centre, radii }: Extract<Solid, { kind: "ellipsoid" }>, start: Vec, direction: Vec): Hit | null {
-  // Squeezed so that the ellipsoid is the unit sphere.
+  // Scaled so that the ellipsoid becomes the unit sphere.
   const shrink = (v: Vec): Vec => [v[0] / radii[0], v[1] / radii[1], v[2] / radii[2]];
   const from = shrink(sub(start, centre));
   const along = shrink(direction);
@@ -41,7 +41,7 @@ function meetEllipsoid({ centre, radii }: Extract<Solid, { kind: "ellipsoid" }>,
 }
 
 function meetCapsule({ from, to, radius }: Extract<Solid, { kind: "capsule" }>, start: Vec, direction: Vec): Hit | null {
-  // After I. Quilez's derivation: the cylinder between the ends, else the nearer ball.
+  // After I. Quilez's derivation: the cylinder between the ends, or else the nearer ball.
   const axis = sub(to, from);
   const toStart = sub(start, from);
   const aa = dot(axis, axis);

@@ -5,7 +5,7 @@ import { block, cross, INK, LAPIS, LINE, label, MUTED, outline, plate, SAFFRON, 
 
 const FRAME = "porter-walk/20";
 
-/** The same frame as it lies on a page, and as the game draws it. */
+/** The same frame as stored on a page, and as drawn by the game. */
 export function turned(atlas: Atlas, page: Pixels): Pixels {
   const { rect } = atlas.frames[FRAME] as Atlas["frames"][string];
   const art = crop(page, rect);

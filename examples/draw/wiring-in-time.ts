@@ -29,7 +29,7 @@ export function stepsInTime(atlas: Atlas, page: Pixels): Pixels {
   return out;
 }
 
-/** Eight steps of 100 ms in a game that looks every 60 ms: with what is left over carried, and with it lost. */
+/** Eight steps of 100 ms in a game that updates every 60 ms: with time carried over, and with it lost. */
 export function carrying(atlas: Atlas, page: Pixels): Pixels {
   const { steps } = clipOf(atlas, "walk-e");
   const [tick, step, perMs] = [60, 100, 0.9];
@@ -50,7 +50,7 @@ export function carrying(atlas: Atlas, page: Pixels): Pixels {
   return out;
 }
 
-/** The last step of a clip that plays once, and what stands there afterwards. */
+/** The last step of a one-shot clip, and what shows afterwards. */
 export function endings(atlas: Atlas, page: Pixels): Pixels {
   const { steps } = clipOf(atlas, "dust-whirl");
   const shown = [0, 4, 8, 12, 16, steps.length - 1];
@@ -86,7 +86,7 @@ function asGamesHaveIt(atlas: Atlas): GameAtlas {
   return JSON.parse(JSON.stringify(atlas));
 }
 
-/** A behaviour over five seconds: what is given below, the rules that show above it, each with the frame of its middle. */
+/** A behaviour over five seconds: the inputs below, the active rules above, each with the frame at its middle. */
 export function ruled(atlas: Atlas, page: Pixels): Pixels {
   const [perMs, until, tick] = [0.2, 5900, 20];
   const out = plate(Math.round(until * perMs) + 48, 262, 1);

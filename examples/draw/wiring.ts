@@ -49,7 +49,7 @@ function placing(atlas: Atlas, page: Pixels): Pixels {
   return out;
 }
 
-/** The same frame and its mirror picture, the origin being where the mirror stands. */
+/** A frame and its mirror image, mirrored about the origin. */
 function mirroring(atlas: Atlas, page: Pixels): Pixels {
   const { rect, inset, size, origin } = atlas.frames[FRAME] as Atlas["frames"][string];
   const far = 2 * size.w + 4;
@@ -87,7 +87,7 @@ function marked(atlas: Atlas, page: Pixels): Pixels {
   return out;
 }
 
-/** The top of a hat on its page with its repeated edge, and where the frame's own rectangle is. */
+/** The top of a hat on its page with its extruded edge, and the frame's own rectangle. */
 function edges(atlas: Atlas, page: Pixels): Pixels {
   const { rect } = atlas.frames[FRAME] as Atlas["frames"][string];
   const around = { x: rect.x + 4, y: Math.max(0, rect.y - 3), w: 16, h: 12 };

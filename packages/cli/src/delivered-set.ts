@@ -26,7 +26,7 @@ interface Move {
   readonly path: string;
 }
 
-/** What stands beside staged files once all of them are there. */
+/** Written beside staged files once all of them are there. */
 interface StagedList {
   readonly files: readonly Move[];
   readonly receipt: readonly DeliveredFile[];
@@ -35,9 +35,9 @@ interface StagedList {
 const LIST = "list.json";
 
 /**
- * Writes `files` below `folder`, or as one ZIP to standard output if that is `-`; `by` names who makes them, so that its own earlier files are told apart.
- * `files` is walked once, and may make its bytes as it goes. Throws `not-ours` with the names of files that stand in the way, unless `replace`
- * allows to replace them; then nothing was written.
+ * Writes `files` below `folder`, or as one ZIP to standard output if that is `-`; `by` names the writer, so that its own earlier files are
+ * recognised. `files` is iterated once, and may produce its bytes lazily. Throws `not-ours` with the names of files in the way, unless
+ * `replace` allows replacing them; then nothing was written.
  */
 export function writeSet(folder: string, files: Iterable<NamedFile>, by: string, replace = false): WrittenSet {
   if (folder === STANDARD) {
@@ -54,7 +54,7 @@ export function writeSet(folder: string, files: Iterable<NamedFile>, by: string,
   }
 }
 
-/** The same for files that `stage` makes and stages by itself, such as in several threads. */
+/** The same for files that `stage` produces and stages itself, for example in several threads. */
 export async function writeStaged(
   folder: string,
   stage: (staging: Staging) => Promise<readonly StagedFile[]>,
@@ -93,7 +93,7 @@ function finished({ folder, staged }: Staging, files: readonly StagedFile[], by:
   const moves = files.filter(({ how }) => how === "staged").map(({ copy, path }): Move => ({ copy, path }));
   if (moves.length > 0) {
     const list: StagedList = { files: moves, receipt: [...receipt.values()] };
-    // The list appears whole: from then on the set is delivered, whoever finishes it.
+    // The list appears atomically: from then on the set is delivered, whoever completes it.
     writeFileSync(join(staged, `${LIST}.part`), JSON.stringify(list));
     renameSync(join(staged, `${LIST}.part`), join(staged, LIST));
     putInPlace(folder, staged, list);
@@ -101,7 +101,7 @@ function finished({ folder, staged }: Staging, files: readonly StagedFile[], by:
   return { written: moves.map(({ path }) => path), left: left.filter((path) => existsSync(join(folder, path))) };
 }
 
-/** Takes away what was staged, unless all of it was. */
+/** Removes staged files, unless the set was complete. */
 function givenUp({ folder, staged }: Staging, cause: unknown): unknown {
   if (!existsSync(join(staged, LIST))) rmSync(staged, { recursive: true, force: true });
   return inWords(folder, cause);
@@ -119,7 +119,7 @@ export function leftIn(folder: string, files: readonly Pick<DeliveredFile, "path
   return receiptAfter(receiptIn(folder), files, by).left.filter((path) => existsSync(join(folder, path)));
 }
 
-/** Removes files that were named as left, as far as they are as they were written, and takes them off the list. */
+/** Removes leftover files that are unchanged since they were written, and takes them off the list. */
 export function removeLeft(folder: string, paths: readonly string[]): string[] {
   const receipt = new Map(receiptIn(folder));
   const removed = paths.filter((path) => receipt.get(path)?.sha256 === hashAt(join(folder, path)));
@@ -143,7 +143,7 @@ export function isDelivered(folder: string, receipt: Receipt, path: string): boo
   return known !== undefined && known.sha256 === hashAt(join(folder, path));
 }
 
-/** Finishes, or takes away, what commands that were killed left. Throws `bad-call` if one is at work there right now. */
+/** Completes or removes what killed commands left. Throws `bad-call` if one is running there now. */
 function finishEarlier(folder: string): void {
   for (const name of readdirSync(folder)) {
     const pid = /^\.caravan-staged-(\d+)$/.exec(name)?.[1];

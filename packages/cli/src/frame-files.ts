@@ -11,7 +11,7 @@ import type { Pixels } from "@caravan/core/raster";
 import { type WrittenSet, writeSet, writeStaged } from "./delivered-set";
 import type { StagedFile, Staging } from "./staged-file";
 
-/** Where a frame lies on the sheet, and the path of its file. */
+/** A frame's rectangle on the sheet, and the path of its file. */
 export type FrameFile = Pick<Frame, "rect" | "size" | "inset" | "turned"> & { readonly path: string };
 
 /** What a thread gets. */
@@ -29,7 +29,7 @@ export interface FrameTask {
 /** What it answers: the files in the order of its frames, or the error of the system, whose code a thread would lose. */
 export type FrameAnswer = { readonly files: readonly StagedFile[] } | { readonly failed: string; readonly code: string };
 
-/** So many frames a thread are worth its start, which takes as long as some hundred files. */
+/** The number of frames that is worth starting a thread, which takes as long as some hundred files. */
 const WORTH_A_THREAD = 200;
 const MOST_THREADS = 16;
 

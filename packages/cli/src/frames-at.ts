@@ -19,7 +19,7 @@ export interface FramesFound {
   readonly isProject: boolean;
 }
 
-/** Throws `not-found` where there is no picture, and what opening a project throws. */
+/** Throws `not-found` without any picture, and what opening a project throws. */
 export async function framesAt(paths: readonly string[]): Promise<FramesFound> {
   const [first] = paths;
   if (paths.length === 1 && first !== undefined && isProject(first)) return { frames: framesDelivered(first), isProject: true };
@@ -33,7 +33,7 @@ function isProject(path: string): boolean {
   return basename(path) === PROJECT_FILE || /\.caravan$/i.test(path);
 }
 
-/** Every frame that some delivery takes, once, by the name that the first of them gives it. */
+/** Every frame in any delivery, once, with the name that the first of them gives it. */
 function framesDelivered(path: string): NamedPixels[] {
   const { project, art } = openProject(path);
   const frames = new Map<FrameRef, NamedPixels>();
@@ -49,7 +49,7 @@ function framesDelivered(path: string): NamedPixels[] {
   return [...frames.values()];
 }
 
-/** In the order given; in folders in natural order. Of an animation and of layers each picture by itself. */
+/** In the given order; within folders in natural order. Each picture of an animation and of layers separately. */
 async function picturesAt(paths: readonly string[]): Promise<NamedPixels[]> {
   const found: NamedPixels[] = [];
   for (const path of paths) {

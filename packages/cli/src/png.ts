@@ -8,7 +8,7 @@ declare const WebAssembly: { Module: new (bytes: Uint8Array) => WasmModule };
 
 let codec: PngCodec | null = null;
 
-/** The PNG coder, compiled at first use. In the bundle its WebAssembly lies beside it, in development in its package. */
+/** The PNG coder, compiled on first use. Its WebAssembly lies beside the bundle, in development in its package. */
 export function pngCodec(): PngCodec {
   codec ??= withChecksums(createPngCodec(new WebAssembly.Module(readWasm())));
   return codec;

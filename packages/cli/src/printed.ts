@@ -11,7 +11,7 @@ const at = z.object({ x: z.number(), y: z.number() });
 const size = z.object({ w: count, h: count });
 const facing = z.enum(["e", "se", "s", "sw", "w", "nw", "n", "ne"]);
 
-/** Instead of anything else, where a command failed. */
+/** Instead of any other output, if a command failed. */
 const failure = z
   .object({
     error: z.object({

@@ -2,14 +2,14 @@
 
 import { isQuiet } from "./tell";
 
-/** What is written to. */
+/** The output stream. */
 export interface Terminal {
   readonly isTTY?: boolean;
   write(text: string): unknown;
 }
 
 export interface ProgressOnTerminal {
-  /** Does the work, telling how far it is, 0 to 1; the line is gone afterwards, also when the work fails. */
+  /** Runs the work, showing its progress from 0 to 1; the line disappears afterwards, also on failure. */
   during<Answer>(work: (at: (done: number) => void) => Answer): Answer;
 }
 
@@ -18,7 +18,7 @@ const PATIENCE = 400; // ms
 /** The line is written no oftener. */
 const PAUSE = 100; // ms
 
-/** One line on the terminal, such as `Packing 42 %, Ctrl+C stops it`; `now` tells milliseconds. */
+/** One line on the terminal, such as `Packing 42 %, Ctrl+C stops it`; `now` returns milliseconds. */
 export function progressOn(
   label: string,
   terminal: Terminal = process.stderr,

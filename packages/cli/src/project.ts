@@ -40,7 +40,7 @@ import { isFolder, readFile } from "./files";
 import { pngCodec } from "./png";
 import { calledInWords } from "./standard";
 
-/** What only pixels tell. */
+/** Facts that need pixels. */
 function seenIn(project: Project, art: Art): Pick<SeenArt, "walks" | "colours" | "outlines"> {
   return { walks: walksOf(project, art), colours: coloursOf(project, art), outlines: outlinesSeen(project, art) };
 }
@@ -82,9 +82,9 @@ export interface Refreshed {
   readonly compared: boolean;
   /** Where frames went with their drawings, in words. */
   readonly moves: readonly string[];
-  /** Another grid that it was cut by, since the drawings of before stand in its cells now, in words. */
+  /** Another grid that it was cut by, because the earlier drawings are in its cells now, in words. */
   readonly grid: string | null;
-  /** The sheet has another size and its art of before is not known: where what was drawn went cannot be told. */
+  /** The sheet has another size and its earlier art is unknown: its drawings cannot be followed. */
   readonly unsure: boolean;
 }
 
@@ -92,8 +92,8 @@ export interface Refreshed {
 export type DecodedPictures = Map<string, Pixels>;
 
 /**
- * Opens a project with its pictures decoded. In folder form, art that was overwritten is cut again by its recipe. Throws `not-found` for
- * a missing picture, unless these `mayMiss`: then they are told in `seen`, and their sources stay as the document has them.
+ * Opens a project with its pictures decoded. In folder form, overwritten art is cut again by its recipe. Throws `not-found` for a missing
+ * picture, unless these `mayMiss`: then they are listed in `seen`, and their sources stay as in the document.
  */
 export function openProject(path: string, decodedBefore: DecodedPictures = new Map(), mayMiss = false): OpenProject {
   const folder = isFolder(path) ? path : basename(path) === PROJECT_FILE ? dirname(path) : null;
@@ -123,7 +123,7 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
     if (isSameArt(source, pictures)) continue;
     const coverages = looksOf(sourceWithArt(project, source, pictures)).map((look) => coverageOf(pixelsOf(look, bySha)));
     const plain = refreshSource(project, source.id, pictures, coverages);
-    // Only where the art of before is still known, as while it is watched, can its drawings be followed.
+    // Drawings can be followed only if the earlier art is still known, as in `watch`.
     const onOldGrid = drawingsOf(source, sourceById(plain, source.id), bySha);
     const other = onOldGrid && otherGrid(project, source, { pictures, coverages }, onOldGrid, bySha);
     const drawings = other?.drawings ?? onOldGrid;
@@ -196,7 +196,7 @@ function walksOf(project: Project, art: Art): Map<string, Walk> {
   return walks;
 }
 
-/** What is drawn in the frames as they were and in the pieces of the changed art; null if the art of before is not known. */
+/** Prints of the earlier frames and of the pieces of the changed art; null if the earlier art is unknown. */
 function drawingsOf(before: Source, after: Source, bySha: DecodedPictures): Drawings | null {
   if (!allPictures(before).every(({ sha256 }) => bySha.has(sha256))) return null;
   const found = (source: Source, nameOf: (frame: Source["frames"][number]) => string) => {
@@ -230,10 +230,10 @@ function drawingsOf(before: Source, after: Source, bySha: DecodedPictures): Draw
   );
 }
 
-/** So many of the drawings of before have to stand in the cells of another grid, which is only tried where fewer stand in those of the old one. */
+/** The fraction of earlier drawings that must be in the cells of another grid, which is tried only if fewer are in those of the old one. */
 const CLEARLY = 0.9;
 
-/** The grid in whose cells the drawings of before stand now; null if that is the old one, or if none is clear. */
+/** The grid whose cells now contain the earlier drawings; null if that is the old one, or if unclear. */
 function otherGrid(
   project: Project,
   before: Source,
@@ -267,18 +267,18 @@ function hasOtherSize({ pictures }: Source, changed: readonly ChangedPicture[]):
   );
 }
 
-/** The art of before was overwritten, so all that can be told is on which pictures and where frames lie. */
+/** The earlier art was overwritten, so only the pictures and positions of frames are known. */
 function isSamePicture(before: Source, after: Source): Compared {
   return (old, frame) =>
     sheetLook(before, old.picture) === sheetLook(after, frame.picture) && sameRect(old.rect, frame.rect) ? "same" : "changed";
 }
 
-/** A sheet as it is seen, of pictures that are decoded. */
+/** A sheet's look, from decoded pictures. */
 function pixelsOf(look: SheetLook, bySha: DecodedPictures): Pixels {
   return artFrom(bySha, { sources: [] }).picture(look);
 }
 
-/** The pictures of a source and of its layers as their files are now. Throws `not-found` for one that is gone. */
+/** The current pictures of a source and of its layers. Throws `not-found` for a missing one. */
 function artInFolder(folder: string, { pictures, layers = [] }: Source, bySha: DecodedPictures): ChangedPicture[] {
   return pictures.map((picture, k) => ({
     ...readPicture(join(folder, picture.file), bySha),

@@ -17,21 +17,21 @@ import { openDocument } from "./project";
 import { hashAt } from "./staged-file";
 import { STANDARD } from "./standard";
 
-/** A build as it is told, and the sources whose art had been overwritten, in words. */
+/** A build's report, and the sources whose art had been overwritten, in words. */
 const BuildResult = PRINTED.build.omit({ asBefore: true }).extend({ changed: z.array(z.string()) });
 export type BuildResult = z.infer<typeof BuildResult>;
 
-/** So many are kept, those used last. */
+/** The number of entries to keep, by last use. */
 const MOST = 100;
 
-/** Where they are: `CARAVAN_CACHE`, or where the system keeps such; null if that variable is empty, which means nowhere. */
+/** The cache folder: `CARAVAN_CACHE`, or the system's usual place; null if that variable is empty, for no cache. */
 function folderOf(): string | null {
   const { CARAVAN_CACHE, XDG_CACHE_HOME, LOCALAPPDATA } = process.env;
   if (CARAVAN_CACHE !== undefined) return CARAVAN_CACHE === "" ? null : CARAVAN_CACHE;
   return join(XDG_CACHE_HOME || LOCALAPPDATA || join(homedir(), ".cache"), "caravan");
 }
 
-/** Names all that a build depends on; null where there is nothing to name it by. Throws what reading the document throws. */
+/** A key for everything that a build depends on; null if there is none. Throws what reading the document throws. */
 export function keyOfBuild(path: string, only: readonly string[]): string | null {
   if (path === STANDARD || folderOf() === null) return null;
   const folder = isFolder(path) ? path : basename(path) === PROJECT_FILE ? dirname(path) : null;
@@ -76,6 +76,6 @@ export function rememberBuild(key: string, result: BuildResult): void {
     const byAge = all.map((name) => ({ name, at: statSync(join(folder, name)).mtimeMs })).sort((a, b) => b.at - a.at);
     for (const { name } of byAge.slice(MOST)) rmSync(join(folder, name), { force: true });
   } catch {
-    // Without it the next build is made again, which is all that it saves.
+    // Without it the next build runs again, nothing worse.
   }
 }

@@ -17,7 +17,7 @@ interface ProjectOptions {
   readonly replace: boolean;
 }
 
-/** Whether what is written is a project rather than frames. */
+/** Whether the output is a project rather than frames. */
 export function makesProject({ out, project }: Pick<ProjectOptions, "out" | "project">): boolean {
   return out !== undefined && (project || isProjectFile(out));
 }
@@ -28,7 +28,7 @@ export interface CutSheet {
   readonly clearing: Clearing | null;
 }
 
-/** `cut` is what became of the sheet. Throws what `takeIn` and `writeProject` throw. */
+/** `cut` is the result for the sheet. Throws what `takeIn` and `writeProject` throw. */
 export function writeSheetProject(
   { image, decoded, clearing }: CutSheet,
   cut: Pick<Arrival, "cut" | "coverages" | "told" | "clips">,

@@ -4,10 +4,10 @@ import { lstatSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import type { NamedFile } from "@caravan/core/codec";
 
-/** Where a set is on its way to. */
+/** The destination of a set. */
 export interface Staging {
   readonly folder: string;
-  /** Beside what is there, on the same disk. */
+  /** Beside the existing file, on the same disk. */
   readonly staged: string;
   /** Hashes of what earlier commands wrote, by path. */
   readonly ours: ReadonlyMap<string, string>;
@@ -43,7 +43,7 @@ function hashOf(bytes: Uint8Array): string {
   return createHash("sha256").update(bytes).digest("hex");
 }
 
-/** Null where there is nothing; what is no plain file has no hash and is never ours. */
+/** Null if nothing is there; anything but a plain file has no hash and is never ours. */
 export function hashAt(path: string): string | null {
   try {
     const found = lstatSync(path, { throwIfNoEntry: false });

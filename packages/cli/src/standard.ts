@@ -5,7 +5,7 @@ import { sayBeside, wrongCall } from "./tell";
 
 export const STANDARD = "-";
 
-/** What a picture is called that comes without a name. */
+/** The name of a picture from standard input. */
 export const UNNAMED = "picture";
 
 /** What a file is called in messages. */
@@ -22,7 +22,7 @@ export function standardInput(): Uint8Array {
   return input;
 }
 
-/** From now on words go to standard error: standard output is for bytes. Throws where these would go to a terminal, or JSON is wanted there too. */
+/** From now on messages go to standard error: standard output is for bytes. Throws if it is a terminal, or if JSON is wanted there too. */
 export function reserveStandardOutput(json: boolean): void {
   if (json) wrongCall("--json and --out - both need standard output. Use only one of them.");
   if (process.stdout.isTTY) wrongCall("Standard output is a terminal, and the output is a ZIP. Add > FILE.zip to the command.");

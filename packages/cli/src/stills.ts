@@ -57,7 +57,7 @@ async function pixelsBy(decoder: Decoder, bytes: Uint8Array, where: string, kind
   const damaged = (why: string, cause?: unknown) =>
     new CaravanError("damaged-picture", where, `The ${kind} picture ${why}.`, "Export it again, or copy the file again.", { cause });
   if (!decoder.isWhole(bytes)) throw damaged("is cut off");
-  // A decoder that met a damaged file may be left unfit for the next: each gets one of its own.
+  // A decoder that met a damaged file may be unfit for the next: each gets its own.
   Object.assign(globalThis, { ImageData: DecodedImage });
   await decoder.start(new WebAssembly.Module(wasm(...decoder.wasm)), QUIET);
   let decoded: Awaited<ReturnType<Decoder["decode"]>>;
@@ -79,10 +79,10 @@ class DecodedImage {
   ) {}
 }
 
-/** Types of Node 20 leave out WebAssembly; compiling is all that is needed of it here. */
+/** Node 20's types lack WebAssembly; only compiling is needed here. */
 declare const WebAssembly: { Module: new (bytes: Uint8Array) => object };
 
-/** A decoder's WebAssembly: in the bundle it lies beside it, in development in its package. */
+/** A decoder's WebAssembly: beside the bundle, in development in its package. */
 function wasm(beside: string, inPackage: string): Uint8Array {
   try {
     return readFileSync(new URL(`./${beside}`, import.meta.url));

@@ -31,7 +31,7 @@ export interface TakenFiles {
 const ART = /\.(png|apng|gif|jpe?g|webp|tga|ora)$/i;
 const TEXT = /\.(json|xml|ya?ml|toml|csv|tsv|txt|atlas|plist|ini|cfg|css|lua|js|ts|py)$/i;
 
-/** Reads files and folders, in natural order. A path that was given by itself and cannot be read is an error; within folders it is noted. */
+/** Reads files and folders, in natural order. An unreadable path from the command line is an error; within folders it is noted. */
 export async function takenFiles(paths: readonly string[]): Promise<TakenFiles> {
   const taken = { items: [] as TakenItem[], texts: [] as { path: string; text: string }[], failed: [] as string[] };
   const pictures = new Map<string, Uint8Array>();
@@ -59,7 +59,7 @@ interface Found {
   readonly given: boolean;
 }
 
-/** A ZIP gives what is in it. */
+/** A ZIP is unpacked. */
 function unzipped(found: Found): Found[] {
   if (typeof found.file !== "string" || !/\.zip$/i.test(found.path)) return [found];
   const folder = found.path.replace(/\.zip$/i, "");

@@ -2,7 +2,7 @@
 
 import type { CaravanError } from "@caravan/core/model";
 
-/** A call that makes no sense as it stands; exits with 2. */
+/** An invalid call; exits with 2. */
 export class WrongCall extends Error {}
 
 export function wrongCall(message: string): never {
@@ -27,13 +27,13 @@ export function sayBeside(): void {
   beside = true;
 }
 
-/** Prints the result: one JSON document and nothing else, or words. */
+/** Prints the result: one JSON document and nothing else, or text. */
 export function tell(json: boolean, result: unknown, words: () => string): void {
   if (beside) note(words());
   else if (json || !quiet) process.stdout.write(`${json ? JSON.stringify(result) : words()}\n`);
 }
 
-/** A message beside the result. */
+/** A message besides the result. */
 export function note(message: string): void {
   if (!quiet) process.stderr.write(`${message}\n`);
 }

@@ -47,7 +47,7 @@ export function choice<Value extends string | number>(
   return element("label", {}, `${text} `, list);
 }
 
-/** A button that is down for as long as it is held, by pointer or by key. */
+/** A button that is down while it is held, by pointer or by key. */
 export function heldButton(text: string, run: (down: boolean) => void): HTMLButtonElement {
   const made = element("button", { type: "button" }, text);
   let down = false;

@@ -8,7 +8,7 @@ interface Carried {
   readonly pictures: Readonly<Record<string, string>>;
 }
 
-/** A page's pictures, the lowest first, each with how it is drawn over what is below. */
+/** A page's pictures, the lowest first, each with its blend mode. */
 export type Layers = readonly { readonly picture: HTMLImageElement; readonly operation: GlobalCompositeOperation }[];
 
 export interface Delivery {

@@ -2,7 +2,7 @@
 import type { Atlas, AtlasFrame } from "@caravan/player";
 import type { Delivery } from "./delivery";
 
-/** A frame, mirrored or not, turned by so many degrees about its origin, which stands at (x, y). */
+/** A frame, mirrored or not, rotated in degrees about its origin, which is at (x, y). */
 export interface Placed {
   readonly frame: string;
   readonly mirror: boolean;

@@ -9,7 +9,7 @@ import { drawStage, GROUNDS, type Look } from "./stage";
 const SPEEDS = [0.1, 0.25, 0.5, 1, 2, 4] as const;
 const ZOOMS = [1, 2, 3, 4, 6, 8, 12, 16] as const;
 const ARROWS: Readonly<Record<FacingName, string>> = { e: "→", se: "↘", s: "↓", sw: "↙", w: "←", nw: "↖", n: "↑", ne: "↗" };
-/** As the facings lie around the figure. */
+/** The facings as arranged around the figure. */
 const ROSE: readonly (FacingName | null)[] = ["nw", "n", "ne", "w", null, "e", "sw", "s", "se"];
 const WORDS: Readonly<Record<Choice["kind"], string>> = { action: "Actions", clip: "Clips", behaviour: "Behaviours" };
 /** How long an event's name is seen. */
@@ -63,7 +63,7 @@ function show(delivery: Delivery): void {
     side.replaceChildren(...sideOf(atlas, playing, turn));
     turn(facing);
   };
-  /** On to where another step shows, a millisecond at a time: none is shorter. */
+  /** Advances to the next step, a millisecond at a time: none is shorter. */
   const stepOn = () => {
     setPaused(true);
     const before = shown;

@@ -12,7 +12,7 @@ export interface Choice {
   readonly name: string;
 }
 
-/** Actions first: they are what a game asks for. */
+/** Actions first: they are what a game plays. */
 export function choicesIn({ actions = {}, clips, behaviours = {} }: Atlas): Choice[] {
   const all = (kind: Kind, names: readonly string[]) => names.map((name): Choice => ({ kind, name }));
   const playable = (name: string) => Object.keys(actions[name]?.facings ?? {}).length > 0;

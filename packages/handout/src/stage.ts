@@ -36,7 +36,7 @@ export function drawStage(canvas: HTMLCanvasElement, delivery: Delivery, shown: 
   const zoom = look.zoom === null ? fittingZoom(reach, width, height) : look.zoom * dense;
   context.resetTransform();
   drawGround(context, look.ground, width, height, dense);
-  // The origin stands where the figure's whole reach is in the middle, on a whole pixel of the screen.
+  // The origin is placed so that the figure's whole reach is centred, on a whole screen pixel.
   const y = Math.round(height / 2 + ((reach.above - reach.below) / 2) * zoom);
   context.setTransform(zoom, 0, 0, zoom, Math.round(width / 2), y);
   const line = dense / zoom;
@@ -61,7 +61,7 @@ export function drawStage(canvas: HTMLCanvasElement, delivery: Delivery, shown: 
   return zoom / dense;
 }
 
-/** Lays the canvas over what stands around it, on whole pixels of the screen: else every pixel of the art would be smeared over two. */
+/** Aligns the canvas to whole screen pixels: otherwise every art pixel would be smeared over two. */
 function fitted(canvas: HTMLCanvasElement, dense: number): { width: number; height: number } {
   const around = (canvas.parentElement as HTMLElement).getBoundingClientRect();
   const [left, top] = [Math.ceil(around.left * dense), Math.ceil(around.top * dense)];

@@ -9,11 +9,11 @@ export interface Atlas {
   readonly version: number;
   /** Pixels of the project, not of a page at another scale, for one unit of the game's world. */
   readonly pixelsPerUnit?: number;
-  /** The rate of the game's clock, where the steps' ticks are told. */
+  /** The rate of the game's clock, if steps have ticks. */
   readonly ticksPerSecond?: number;
-  /** Further layers over the pages' own pictures, from below, and how each is drawn over what is below. */
+  /** Further layers over the pages' own pictures, from below, with their blend modes. */
   readonly layers?: readonly { readonly name: string; readonly blend: "normal" | "add" | "multiply" | OtherText }[];
-  /** All sizes at which the same is there, this one too; absent where there is one. */
+  /** All sizes of the same content, including this one; absent if there is only one. */
   readonly densities?: readonly { readonly atlas: string; readonly scale: number; readonly suffix: string }[];
   readonly pages: readonly AtlasPage[];
   readonly frames: Readonly<Record<string, AtlasFrame>>;
@@ -74,7 +74,7 @@ export type AtlasData = { readonly [name: string]: unknown };
 
 export interface AtlasPart {
   readonly name: string;
-  /** The action, else the clip, on which it is drawn, and the one that is drawn there. */
+  /** The host (an action, or else a clip), and the guest drawn on it. */
   readonly host: string;
   readonly guest: string;
   /** The host's point at which it is fastened, and the guest's; absent for the guest's origin. */
@@ -84,7 +84,7 @@ export interface AtlasPart {
   readonly front: boolean;
 }
 
-/** What is otherwise of parts at a step, by their names. */
+/** Exceptions for parts at a step, by name. */
 export type AtlasStepParts = { readonly [name: string]: { readonly front?: boolean; readonly hidden?: boolean } | undefined };
 
 export type FacingName = "e" | "se" | "s" | "sw" | "w" | "nw" | "n" | "ne";
@@ -126,5 +126,5 @@ export interface AtlasRule {
   readonly turns?: boolean;
 }
 
-/** Any text, beside words that an editor should offer. */
+/** Any text, besides words that an editor should offer. */
 type OtherText = string & Record<never, never>;

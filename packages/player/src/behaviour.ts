@@ -32,12 +32,12 @@ export type RuleName<A extends Atlas, Name extends BehaviourName<A>> = Behaviour
 export type BehaviourNow<A extends Atlas, Rule extends string = string> = Now<A> & { rule: Rule | null };
 
 export interface Behaviour<A extends Atlas = Atlas, Name extends BehaviourName<A> = BehaviourName<A>> {
-  /** A button goes down or up. One that is down already, or up, is left as it is. Throws on names that are no buttons. */
+  /** A button goes down or up. Repeating its state does nothing. Throws for names that are not buttons. */
   press(name: InputName<A, Name>): void;
   release(name: InputName<A, Name>): void;
   /** Sets a switch or a number. Throws on other inputs and on values that do not fit. */
   set(name: InputName<A, Name>, value: boolean | number): void;
-  /** Where the figure looks: a facing, or degrees clockwise on the screen from 0° = e, of which the nearest facing is taken. */
+  /** The figure's direction: a facing, or degrees clockwise on the screen from 0° = e, rounded to the nearest facing. */
   face(facing: FacingName | number): void;
   /** Moves on by milliseconds since the last call; negative ones count as 0. Throws a RangeError on NaN and Infinity. */
   advance(ms: number): BehaviourNow<A, RuleName<A, Name>>;
@@ -48,13 +48,15 @@ export interface Behaviour<A extends Atlas = Atlas, Name extends BehaviourName<A
 /** How far beyond the middle between two facings a direction must turn before the figure does, in degrees: it does not jitter there. */
 const DEAD_BAND = 6;
 
-/** Throws an Error for what is no atlas file, for a version newer than this player, and for a behaviour that the atlas does not have. */
+/**
+ * Throws an Error for anything but an atlas file, for a version newer than this player, and for a behaviour that the atlas does not have.
+ */
 export function createBehaviour<A extends Atlas, Name extends BehaviourName<A>>(atlas: A, name: Name): Behaviour<A, Name> {
   checkAtlas(atlas);
   const found = own(atlas.behaviours, name);
   if (!found) throw unknownName("behaviour", name, Object.keys(atlas.behaviours ?? {}));
   const { program, laid } = programOf(atlas, {
-    // The file's form, of which the types say only that it is read.
+    // The file's form; the types only say that it is read.
     inputs: Object.entries(found.inputs).map(([input, rest]) => ({ name: input, ...rest })) as Rules["inputs"],
     rules: found.rules as unknown as Rules["rules"],
   });

@@ -35,7 +35,7 @@ export interface PlayOptions {
 
 export interface Player<A extends Atlas = Atlas> {
   /**
-   * Starts an action, or a clip by its own name. What is playing already goes on and only turns; what has ended starts again. Throws on
+   * Starts an action, or a clip by its own name. What is already playing continues and only turns; what has ended restarts. Throws for
    * unknown names.
    */
   play(name: PlayableName<A>, options?: PlayOptions): void;
@@ -44,8 +44,8 @@ export interface Player<A extends Atlas = Atlas> {
 }
 
 /**
- * `atlas` is the parsed atlas file; it is read, never changed. Throws an Error for what is no atlas file, and for a version newer than this
- * player.
+ * `atlas` is the parsed atlas file; it is read, never changed. Throws an Error for anything but an atlas file, and for a version newer than
+ * this player.
  */
 export function createPlayer<A extends Atlas>(atlas: A): Player<A> {
   const laid = new Map<string, Laid>();

@@ -25,7 +25,7 @@ export function lay(clip: AtlasClip): Laid {
   return { clip, timeline, hasEvents: clip.steps.some(({ events }) => events?.length) };
 }
 
-/** The word, if it is one of these, else the first of them. */
+/** The word if it is in the list, otherwise the list's first. */
 function oneOf<Word extends string>(word: string | undefined, words: readonly [Word, ...Word[]]): Word {
   return words.find((each) => each === word) ?? words[0];
 }
@@ -55,12 +55,12 @@ function nearestFacing(wanted: FacingName, present: FacingName[]): FacingName | 
     .sort((a, b) => turn(a, wanted) - turn(b, wanted) || turn(a, "s") - turn(b, "s") || FACINGS.indexOf(a) - FACINGS.indexOf(b))[0];
 }
 
-/** A field of its own, so that a clip named "constructor" is not found where there is none. */
+/** An own property, so that a clip named "constructor" is not found by accident. */
 export function own<Value>(record: Record<string, Value> | undefined, name: string): Value | undefined {
   return record && Object.hasOwn(record, name) ? record[name] : undefined;
 }
 
-/** The clip that a name plays in a facing: an action's, else the clip of that name. */
+/** The clip that a name plays in a facing: an action's, or else the clip of that name. */
 export function petalOf(atlas: Atlas, name: string, wanted: FacingName): { clip: string; mirror: boolean } | null {
   const action = own(atlas.actions, name);
   const chosen = action && nearestFacing(wanted, Object.keys(action.facings) as FacingName[]);
@@ -68,7 +68,7 @@ export function petalOf(atlas: Atlas, name: string, wanted: FacingName): { clip:
   return petal && own(atlas.clips, petal.clip) ? { clip: petal.clip, mirror: petal.mirror === true } : null;
 }
 
-/** Throws for what is no atlas file, and for a version newer than this player. */
+/** Throws for anything but an atlas file, and for a version newer than this player. */
 export function checkAtlas(atlas: Atlas): void {
   if (atlas?.format !== "caravan-atlas" || !atlas.clips) throw new Error("This is no parsed *.atlas.json file of Caravan.");
   if (atlas.version !== 1) throw new Error(`This atlas is of version ${atlas.version}; this player reads version 1. Update it.`);
@@ -96,7 +96,7 @@ function distance(a: string, b: string): number {
   return row[b.length] as number;
 }
 
-/** Throws a RangeError on what is no time. */
+/** Throws a RangeError for an invalid time. */
 export function checkedMs(ms: number): number {
   if (!Number.isFinite(ms)) throw new RangeError(`advance takes milliseconds, not ${ms}.`);
   return ms;

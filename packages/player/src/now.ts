@@ -10,9 +10,9 @@ export interface Now<A extends Atlas = Atlas> {
   clip: (keyof A["clips"] & string) | null;
   step: number;
   pass: number;
-  /** How long the pass that plays takes from its start to its end, in ms. */
+  /** The length of the current pass in ms. */
   duration: number;
-  /** How much of it has gone, from 0 to 1; 1 once the clip has ended. */
+  /** The fraction of it that has passed, from 0 to 1; 1 once the clip has ended. */
   progress: number;
   /** Names of the events passed since the last call, in order. */
   events: string[];

@@ -10,29 +10,29 @@ import type { Now } from "./now";
 
 export * from "./index";
 
-/** A part as it is to be drawn. */
+/** A part to draw. */
 export interface PlacedPart<A extends Atlas = Atlas> {
   readonly name: string;
   readonly frame: keyof A["frames"] & string;
   /** Whether to mirror it left to right about its own origin. */
   readonly mirror: boolean;
-  /** From the host's origin to its own, in the pixels that origins are told in. */
+  /** From the host's origin to its own, in the pixels of origins. */
   readonly x: number;
   readonly y: number;
   /** Over the host, or under it. */
   readonly front: boolean;
-  /** By how many degrees to turn it clockwise about its own origin, after mirroring; absent where it is not turned. */
+  /** Degrees to rotate it clockwise about its own origin, after mirroring; absent for none. */
   readonly angle?: number;
 }
 
-/** What plays, as `advance` of a player or of a behaviour tells it, and for how long. */
+/** What plays, as returned by `advance` of a player or of a behaviour, and for how long. */
 export interface PartsOf {
   readonly clip: string | null;
   readonly step: number;
   readonly mirror: boolean;
   readonly visible: boolean;
   readonly facing: FacingName;
-  /** Where its clip stands, in ms, and since when it plays, if that is not the same. */
+  /** The time in its clip, in ms, and how long it has played, if that differs. */
   readonly ms: number;
   readonly sinceMs?: number;
 }
@@ -46,7 +46,7 @@ export function createParts<A extends Atlas>(atlas: A): (now: PartsOf) => Placed
     return found;
   };
   const frameAt = (name: string) => own(atlas.frames, name);
-  // The file's form, of which the types say only that it is read.
+  // The file's form; the types only say that it is read.
   const world = {
     parts: atlas.parts ?? [],
     shows: (action, clip) => Object.values(own(atlas.actions, action)?.facings ?? {}).some((petal) => petal?.clip === clip),
@@ -84,7 +84,7 @@ export function createPlayer<A extends Atlas>(atlas: A): Player<A> {
   return {
     play(name, options = {}) {
       player.play(name, options);
-      // Goes on where the player goes on, and starts over where that does.
+      // Continues and restarts together with the player.
       if (name !== playing || options.restart || ended) elapsed = 0;
       ended = false;
       playing = name;

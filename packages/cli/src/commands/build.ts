@@ -39,7 +39,7 @@ export function addBuild(program: Command): void {
 export interface Build {
   readonly files: readonly NamedFile[];
   readonly proofs: readonly (Proof & { readonly delivery: string })[];
-  /** What is to be known of how it went: times rounded, clips on several pages, and the like. */
+  /** Facts about the result: rounded times, clips on several pages, and the like. */
   readonly notes: readonly string[];
   /** Sources whose art was overwritten, in words. */
   readonly changed: readonly string[];
@@ -89,7 +89,7 @@ function collected(each: string, before: readonly string[]): string[] {
   return [...before, each];
 }
 
-/** A file as builds tell it. */
+/** A file in a build's report. */
 export function toldFile({ path, bytes }: NamedFile): { path: string; bytes: number; sha256: string } {
   return { path, bytes: bytes.length, sha256: sha256Hex(bytes) };
 }
@@ -128,7 +128,7 @@ function build(path: string, options: BuildOptions): void {
   const project = made?.project ?? openDocument(path);
   refuseOverArt(path, project, options.out, result.files);
   const by = `build ${project.name}`;
-  // What is there as it was delivered has just been held against the receipt: it is not staged and hashed again.
+  // Files as delivered have just been compared with the receipt: they are not staged and hashed again.
   const left = made ? writeSet(options.out, made.files, by, options.replace).left : leftIn(options.out, result.files, by);
   if (key !== null && made) rememberBuild(key, result);
   if (options.zip !== undefined) {

@@ -91,7 +91,7 @@ interface Told {
   readonly words: string;
 }
 
-/** Of several sheets each is cut for itself: one that fails is told, and the others are cut all the same. */
+/** Each of several sheets is cut by itself: a failure is reported, and the others are still cut. */
 async function cut(images: string[], options: CutOptions): Promise<void> {
   refuseStrays(options, images);
   if (options.out === STANDARD) reserveStandardOutput(options.json);
@@ -120,7 +120,7 @@ async function cut(images: string[], options: CutOptions): Promise<void> {
   tell(options.json, { results: results.map(({ told }) => told) }, () => results.map(({ words }) => words).join("\n"));
 }
 
-/** `into` takes the frames' files where they do not go into a folder. */
+/** `into` receives the frames' files if they do not go into a folder. */
 async function cutOne(image: string, options: CutOptions, into: NamedFile[] | null): Promise<Told> {
   const decoded = await readStill(image);
   const clearing = clearingOf(decoded, options, image);
@@ -132,7 +132,7 @@ async function cutOne(image: string, options: CutOptions, into: NamedFile[] | nu
   return byRecipe(sheet, recipeOf(options), options, into);
 }
 
-/** The picture as it came, and as it is once its ground is cleared. */
+/** The picture as read, and with its background cleared. */
 interface Sheet {
   readonly image: string;
   readonly decoded: Pixels;
@@ -297,7 +297,7 @@ function fieldsOf({ frames, fields }: Reading): Record<string, string> {
   return Object.fromEntries(Object.entries(fields).map(([field, path]) => [field, path === "$key" ? `${frames} (its key)` : whole(path)]));
 }
 
-/** What is drawn before an opaque ground, where there is one: grids are found by what stands on it. */
+/** The drawing on an opaque background, if there is one: grids are found by it. */
 function seenThrough(pixels: Pixels, coverage: Coverage, image: string): Coverage {
   const ground = coverage.colours ? findGround(pixels) : null;
   if (!ground) return coverage;
@@ -331,7 +331,7 @@ function sameStem(a: string, b: string): boolean {
   return pictureName(a).toLowerCase() === pictureName(b).toLowerCase();
 }
 
-/** A frame's name as a file's: flat, without an ending of its own. */
+/** A frame's name as a file name: flat, without an extension. */
 function fileStemOf(name: string): string {
   return fitFileName(name.replace(/\.(png|gif|webp|jpe?g|bmp)$/i, ""));
 }

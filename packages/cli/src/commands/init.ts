@@ -28,7 +28,7 @@ export function addInit(program: Command): void {
 }
 
 async function init(art: string[], { project, out, json }: InitOptions): Promise<void> {
-  // Before anything is written: what stands there is kept.
+  // Before anything is written: existing files are kept.
   if (existsSync(join(project, "caravan.json")))
     throw new CaravanError("not-ours", project, "There is a project already.", "Build it, or give another folder with --project.");
   const manifest = readManifest("package.json");
@@ -77,7 +77,7 @@ interface Manifest {
   readonly indent: string;
 }
 
-/** A new one where there is none. Throws `bad-call` for one that cannot be read: it must not be replaced. */
+/** A new one if there is none. Throws `bad-call` for an unreadable one, which must not be replaced. */
 function readManifest(path: string): Manifest {
   if (!existsSync(path)) {
     const name =
@@ -103,7 +103,7 @@ function readManifest(path: string): Manifest {
   }
 }
 
-/** As a shell takes it: only what needs quotes gets them. */
+/** For a shell: quoted only if needed. */
 function quoted(path: string): string {
   return /^[\w./@-]+$/.test(path) ? path : `"${path.replace(/["\\$`]/g, "\\$&")}"`;
 }

@@ -32,7 +32,7 @@ export function addMerge(program: Command): void {
 
 function merge(base: string, ours: string, theirs: string, { out, json }: MergeOptions): void {
   const mine = readVersion(ours);
-  // Where both sides made the file there is nothing that they began from.
+  // If both sides created the file, there is no common origin.
   const before = readFile(pathOf(base)).length === 0 ? emptyProject(mine.name) : readVersion(base);
   const { project, conflicts } = mergeProjects(before, mine, readVersion(theirs));
   const bytes = writeProjectFile(project);

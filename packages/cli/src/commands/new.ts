@@ -138,7 +138,7 @@ export async function newProject(paths: readonly string[], options: NewOptions) 
   };
 }
 
-/** Frames are found on all layers together, each as it is once its ground is cleared. */
+/** Frames are found on all layers together, each with its background cleared. */
 function withCoverages(arrival: Arrival, { pictures }: TakenFiles): Arrival {
   if (!arrival.layers) return arrival;
   const decoded = new Map(
@@ -150,7 +150,7 @@ function withCoverages(arrival: Arrival, { pictures }: TakenFiles): Arrival {
   return { ...arrival, coverages: looksOf(sourceToBe(arrival)).map((look) => sheetCoverageOf(art.picture(look))) };
 }
 
-/** Metadata files held against the pictures that came along; those that describe none of them are noted. */
+/** Matches metadata files to the pictures that came with them; those that describe none are noted. */
 function described({ items, texts }: TakenFiles): { found: TakenDescription[]; failed: string[] } {
   const stills = new Map(items.flatMap(({ path, art }) => (art.kind === "still" ? [[path, art.picture.coverage] as const] : [])));
   const found: TakenDescription[] = [];

@@ -12,11 +12,11 @@ import { toldFinding } from "./check";
 
 /** Several files saved at once are one change. */
 const TOGETHER = 120; // ms
-/** A file that was caught half written is tried again after so long, even if nobody tells of its end. */
+/** A file caught half-written is retried after this delay, even without another event. */
 const AGAIN = 400; // ms
 /** So often, in case the file is just damaged. */
 const MOST_TRIES = 5;
-/** So often it is looked whether what is watched is still there, or is there again. */
+/** How often to check whether what is watched still exists, or exists again. */
 const LOOK = 500; // ms
 
 export function addWatch(program: Command): void {
@@ -37,7 +37,7 @@ interface WatchOptions {
   readonly json: boolean;
 }
 
-/** Goes on until it is ended from outside: neither a failing build nor a folder that goes away ends it. */
+/** Runs until ended from outside: neither a failing build nor a disappearing folder ends it. */
 function watch(path: string, options: WatchOptions): void {
   if (options.out.trim() === "") wrongCall("--out does not name a folder. Give one, such as --out delivered.");
   const decoded: DecodedPictures = new Map();
@@ -83,7 +83,7 @@ function outcomes(json: boolean): (outcome: Outcome) => void {
   };
 }
 
-/** Builds once. If it fails, what was delivered before stays as it was. */
+/** Builds once. If it fails, the previous delivery is unchanged. */
 function built(path: string, { out, replace }: WatchOptions, decoded: DecodedPictures): Outcome {
   const start = performance.now();
   const ms = () => Math.round(performance.now() - start);
@@ -116,7 +116,7 @@ function forgetOthers(decoded: DecodedPictures, { sources }: Project, saved: Rea
 }
 
 interface Watching {
-  /** Begins to watch anew: a folder that was renamed away and back, or made again, is another one to the system. */
+  /** Starts watching again: a folder renamed away and back, or recreated, is a different one to the system. */
   renew(): void;
   close(): void;
 }
@@ -162,7 +162,7 @@ function isThere(path: string): boolean {
   }
 }
 
-/** Watches a project's folder with all in it, or a single file in its folder; not what is delivered into it. */
+/** Watches a project's folder and everything in it, or a single file in its folder, but not the deliveries in it. */
 function watching(path: string, out: string, onChange: () => void): FSWatcher {
   const folder = statSync(path).isDirectory() ? path : basename(path) === PROJECT_FILE ? dirname(path) : null;
   if (folder === null)

@@ -106,7 +106,7 @@ function withoutPoint(project: Project, part: Part, clip: Clip): Finding[] {
       ...(at.some((each) => each !== null)
         ? {
             mend: {
-              label: `Put ${part.at} between its neighbours`,
+              label: `Interpolate ${part.at}`,
               apply: (current: Project) => fillPoint(current, clip.name, part.at),
             },
           }

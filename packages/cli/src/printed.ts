@@ -15,12 +15,12 @@ const facing = z.enum(["e", "se", "s", "sw", "w", "nw", "n", "ne"]);
 const failure = z
   .object({
     error: z.object({
-      code: z.string().describe("Which kind of trouble it is, such as not-found; for programs."),
-      where: z.string().describe("The file or the thing that it is about."),
+      code: z.string().describe("The kind of error, such as not-found; for programs."),
+      where: z.string().describe("The file or thing that it is about."),
       message: z.string().describe("What failed and what to do, for people."),
     }),
   })
-  .describe("Printed instead of a result by every command that fails; it exits with 1, or with 2 where the call was wrong.");
+  .describe("Printed instead of a result by every command that fails; it exits with 1, or with 2 for a wrong call.");
 
 const finding = z.object({ code: z.string(), severity: z.enum(["error", "warning", "note"]), where: z.string(), message: z.string() });
 
@@ -33,8 +33,8 @@ const cutFrame = z.object({
   column: count,
   row: count,
   empty: z.boolean(),
-  size: size.optional().describe("The untrimmed size, where it is known."),
-  inset: at.optional().describe("Where the rectangle sits in the untrimmed size."),
+  size: size.optional().describe("The untrimmed size, if known."),
+  inset: at.optional().describe("The rectangle's position in the untrimmed size."),
   turned: z
     .union([z.boolean(), z.literal("counter")])
     .optional()
@@ -42,19 +42,19 @@ const cutFrame = z.object({
   origin: at.optional(),
   boxes: AtlasFrame.shape.boxes,
   points: AtlasFrame.shape.points,
-  ms: z.number().positive().optional().describe("The frame's own time, where a metadata file tells it."),
+  ms: z.number().positive().optional().describe("The frame's own duration, if a metadata file gives it."),
 });
 
 const cut = z.object({
-  image: z.string().describe("As it was named in the call."),
+  image: z.string().describe("As named in the call."),
   width: count,
   height: count,
   cell: size.optional().describe("By a grid."),
   columns: count.optional(),
   rows: count.optional(),
-  leftOver: z.object({ right: count, bottom: count }).optional().describe("Pixels that no cell holds."),
-  frames: z.array(cutFrame).describe("In reading order; of a metadata file in its own."),
-  skippedEmpty: count.describe("Cells with nothing drawn in them."),
+  leftOver: z.object({ right: count, bottom: count }).optional().describe("Pixels in no cell."),
+  frames: z.array(cutFrame).describe("In reading order; for a metadata file in its own order."),
+  skippedEmpty: count.describe("Empty cells."),
   skippedSmall: count.optional().describe("Islands below --least."),
   clips: z
     .array(
@@ -63,7 +63,7 @@ const cut = z.object({
         facing: facing.nullable(),
         playback: z.enum(["once", "loop", "pingpong"]),
         times: count,
-        by: z.string().optional().describe("names: the clip was made of frames whose names end in numbers."),
+        by: z.string().optional().describe("names: the clip was made from frames whose names end in numbers."),
         steps: z.array(z.object({ frame: z.string(), ms: z.number().nullable(), events: z.array(z.string()).optional() })),
       }),
     )
@@ -74,13 +74,13 @@ const cut = z.object({
       z.object({
         name: z.string(),
         image: z.string().describe("File name of its picture."),
-        blend: z.enum(["normal", "add", "multiply"]).nullable().describe("null where the file says none, or one that is none of these."),
+        blend: z.enum(["normal", "add", "multiply"]).nullable().describe("null if the file gives none, or an unsupported one."),
         blendSaid: z.string().optional().describe("The file's own word."),
         opacity: z.number().min(0).max(1),
       }),
     )
     .optional()
-    .describe("Pictures that a metadata file tells to lie over this one."),
+    .describe("Pictures that a metadata file lists as layers over this one."),
   reading: z.object({ container: z.string(), fields: z.record(z.string(), z.string()) }).optional(),
   unplaced: z.array(z.object({ where: z.string(), why: z.string() })).optional(),
   grade: z.enum(["sure", "doubtful"]).optional(),
@@ -102,7 +102,7 @@ const suggestions = z.object({
 
 const several = <Result extends z.ZodType>(one: Result) =>
   z.object({
-    results: z.array(z.union([one, failure.extend({ image: z.string() })])).describe("One for each sheet of the call, in order."),
+    results: z.array(z.union([one, failure.extend({ image: z.string() })])).describe("One per sheet of the call, in order."),
   });
 
 const file = z.object({ path: z.string(), bytes: count, sha256: z.string() });
@@ -120,7 +120,7 @@ export const PRINTED = {
         image: z.string(),
         width: count,
         height: count,
-        occupancy: z.number().describe("Area of the distinct trimmed rectangles over the page's, 0 to 1."),
+        occupancy: z.number().describe("Area of the distinct trimmed rectangles divided by the page's, 0 to 1."),
         layers: z.record(z.string(), z.string()).optional(),
       }),
     ),
@@ -136,19 +136,19 @@ export const PRINTED = {
     findings: z.array(finding),
     asBefore: z
       .boolean()
-      .describe("Whether nothing had changed since an earlier build, whose files are there still: they were not made again."),
+      .describe("Whether nothing has changed since an earlier build whose files are still there, so that nothing was built."),
   }),
   watch: z
     .object({
       ok: z.boolean(),
       ms: count,
-      written: z.array(z.string()).optional().describe("Files that came out otherwise than they were."),
+      written: z.array(z.string()).optional().describe("Files whose content changed."),
       changed: z.array(z.string()).optional().describe("Sources whose art was overwritten, in words."),
       files: z.array(file).optional(),
       findings: z.array(finding).optional(),
       error: failure.shape.error.optional(),
     })
-    .describe("One line for each build. A failure that is as the one before is not printed again."),
+    .describe("One line per build. A repeated failure is printed once."),
   check: z.object({ findings: z.array(finding) }),
   play: z.array(
     z.object({
@@ -157,7 +157,7 @@ export const PRINTED = {
       step: count,
       pass: count,
       ended: z.boolean(),
-      clip: z.string().optional().describe("With facing and mirror, where an action was asked for: what it shows in that facing."),
+      clip: z.string().optional().describe("With facing and mirror if an action was requested: what it shows in that facing."),
       facing: facing.optional(),
       mirror: z.boolean().optional(),
       parts: z
@@ -197,7 +197,7 @@ export const PRINTED = {
         width: count,
         height: count,
         polygons: z.array(z.array(z.tuple([z.int(), z.int()]))),
-        over: count.optional().describe("Corners beyond --corners of the polygon that has most."),
+        over: count.optional().describe("Corners beyond --corners in the polygon with the most."),
       }),
     ),
   }),

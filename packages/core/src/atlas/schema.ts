@@ -3,25 +3,25 @@ import { Box, clipRules, Name, Outline, Part, Rect, Rule, Size, StepParts } from
 
 const point = z.object({ x: z.number(), y: z.number() });
 const pointing = point.extend({
-  angle: z.number().optional().describe("Degrees clockwise as seen, 0 to the right; absent where it points no way."),
+  angle: z.number().optional().describe("Degrees clockwise on the screen, 0 to the right; absent for none."),
 });
 
-const data = z.record(z.string(), z.unknown()).describe("What the makers of the game wrote on it, by name; any JSON.");
+const data = z.record(z.string(), z.unknown()).describe("The game's own data, by name; any JSON.");
 
 export const AtlasFrame = z.object({
   page: z.int().nonnegative().describe("Index into pages."),
-  rect: Rect.describe("Where the pixels are on the page; of a turned frame as stored."),
+  rect: Rect.describe("The pixels' rectangle on the page; for a turned frame, as stored."),
   turned: z.boolean().describe("Whether it is stored turned by 90° clockwise."),
-  mirrored: z.boolean().optional().describe("Whether it is stored as its mirror picture: drawn mirrored left to right, it is right."),
+  mirrored: z.boolean().optional().describe("Whether it is stored mirrored: draw it mirrored left to right."),
   inset: z
     .strictObject({ x: z.int().nonnegative(), y: z.int().nonnegative() })
-    .describe("Where the trimmed pixels sit in the untrimmed frame."),
+    .describe("The trimmed pixels' position in the untrimmed frame."),
   size: Size.describe("Of the untrimmed frame."),
-  origin: point.describe("The point that stands on the character's position, in untrimmed frame pixels."),
+  origin: point.describe("The point that goes to the character's position, in untrimmed frame pixels."),
   boxes: z
     .record(z.string(), z.array(Box).min(1))
     .optional()
-    .describe("Parts of the untrimmed frame, by kind: what is hit, what collides. They may reach out of it."),
+    .describe("Areas of the untrimmed frame, by kind: what is hit, what collides. They may reach outside it."),
   points: z.record(z.string(), pointing).optional().describe("Places in untrimmed frame pixels, by kind: where a hand is."),
   outlines: z
     .record(z.string(), z.array(Outline).min(1))
@@ -36,10 +36,10 @@ export type AtlasFrame = z.infer<typeof AtlasFrame>;
 const AtlasStep = z.object({
   frame: Name,
   ms: z.number().positive().describe("Milliseconds, at most three decimals."),
-  ticks: z.int().nonnegative().optional().describe("How many ticks of the game's clock it shows for, where the delivery counts them."),
+  ticks: z.int().nonnegative().optional().describe("Its duration in ticks of the game's clock, if the delivery counts them."),
   events: z.array(z.string()).optional(),
-  eventValues: z.record(z.string(), z.unknown()).optional().describe("What some of its events carry, by their names; any JSON."),
-  parts: StepParts.optional().describe("What is otherwise of parts at this step, by their names."),
+  eventValues: z.record(z.string(), z.unknown()).optional().describe("Values of some of its events, by name; any JSON."),
+  parts: StepParts.optional().describe("Exceptions for parts at this step, by name."),
 });
 
 export const AtlasClip = z.object({
@@ -59,8 +59,8 @@ export type AtlasAction = z.infer<typeof AtlasAction>;
 
 const AtlasInput = z.object({
   kind: z.enum(["button", "switch", "number"]),
-  bufferMs: z.number().nonnegative().optional().describe("For how many ms a press waits to be used; absent: only at its own instant."),
-  initial: z.union([z.boolean(), z.number()]).optional().describe("How it begins; absent: false, or 0."),
+  bufferMs: z.number().nonnegative().optional().describe("How many ms a press stays pending; absent: only at its own instant."),
+  initial: z.union([z.boolean(), z.number()]).optional().describe("Initial value; absent: false, or 0."),
 });
 
 const AtlasCondition = z.object({
@@ -89,22 +89,24 @@ export const Atlas = z.object({
     .number()
     .positive()
     .optional()
-    .describe("How many pixels of the project, not of a page at another scale, are one unit of the game's world."),
-  ticksPerSecond: z.number().positive().optional().describe("The rate of the game's clock, where the steps' ticks are told."),
+    .describe("Project pixels (not pixels of a page at another scale) per unit of the game's world."),
+  ticksPerSecond: z.number().positive().optional().describe("The rate of the game's clock, if steps have ticks."),
   layers: z
     .array(z.object({ name: Name, blend: z.enum(["normal", "add", "multiply"]) }))
     .optional()
-    .describe("Further layers of all frames, from below: drawn over them at the same places of pictures of their own, as `blend` says."),
+    .describe(
+      "Further layers of all frames, from below: drawn over them from the same places of separate pictures, with their `blend` mode.",
+    ),
   densities: z
     .array(
       z.object({
         atlas: z.string().min(1).describe("File name of the atlas of that size, beside this one."),
         scale: z.number().positive().describe("Its pages' scale."),
-        suffix: z.string().describe("What stands behind the delivery's name in its files' names."),
+        suffix: z.string().describe("Appended to the delivery's name in its file names."),
       }),
     )
     .optional()
-    .describe("All sizes at which the same goes out, this one too, in the order of the delivery; absent where there is one."),
+    .describe("All sizes of the same content, including this one, in the order of the delivery; absent if there is only one."),
   pages: z.array(
     z.object({
       image: z.string().min(1).describe("File name of the page, beside the atlas file."),
@@ -115,7 +117,9 @@ export const Atlas = z.object({
       layers: z
         .record(z.string(), z.string().min(1))
         .optional()
-        .describe("File names of the page's pictures of further layers, by name; as large as it. A layer with nothing on it has none."),
+        .describe(
+          "File names of the page's pictures of further layers, by name; as large as the page. A layer with nothing on the page has none.",
+        ),
     }),
   ),
   frames: z.record(Name, AtlasFrame),
@@ -124,7 +128,7 @@ export const Atlas = z.object({
   parts: z
     .array(z.object(Part.shape))
     .optional()
-    .describe("Clips that are drawn on others, fastened by points, the lowest first; absent where there are none."),
-  behaviours: z.record(Name, AtlasBehaviour).optional().describe("Which clip shows when, as rules; absent where there are none."),
+    .describe("Clips drawn on others, attached by points, the lowest first; absent if there are none."),
+  behaviours: z.record(Name, AtlasBehaviour).optional().describe("Which clip shows when, as rules; absent if there are none."),
 });
 export type Atlas = z.infer<typeof Atlas>;

@@ -21,7 +21,7 @@ export type ActionName = z.infer<typeof ActionName>;
 /** What an action plays in one facing. */
 export const Petal = z.strictObject({
   clip: ClipName,
-  mirror: z.literal(true).optional().describe("Present when it is drawn mirrored left to right about the origin."),
+  mirror: z.literal(true).optional().describe("Present if it is drawn mirrored about the origin."),
 });
 export type Petal = z.infer<typeof Petal>;
 

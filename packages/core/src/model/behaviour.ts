@@ -17,9 +17,9 @@ const LONGEST_WAIT = 86_400_000; // ms
 const Ms = z.number().nonnegative().max(LONGEST_WAIT);
 
 const inputKinds = {
-  button: { bufferMs: Ms.optional().describe("For how many ms a press waits to be used; absent: only at its own instant.") },
-  switch: { initial: z.boolean().optional().describe("How it begins; absent: false.") },
-  number: { initial: z.number().optional().describe("How it begins; absent: 0.") },
+  button: { bufferMs: Ms.optional().describe("How many ms a press stays pending; absent: only at its own instant.") },
+  switch: { initial: z.boolean().optional().describe("Initial value; absent: false.") },
+  number: { initial: z.number().optional().describe("Initial value; absent: 0.") },
 };
 
 export const Input = z.discriminatedUnion("kind", [
@@ -39,8 +39,8 @@ export const Condition = z.union([
     .strictObject({ input: Name, above: z.number().optional(), below: z.number().optional() })
     .refine(({ above, below }) => above !== undefined || below !== undefined, "Say what the number is above or below."),
   z.strictObject({
-    showing: z.array(Name).min(1).describe("Rules of which one shows now."),
-    forMs: Ms.optional().describe("It has shown for at least so many ms."),
+    showing: z.array(Name).min(1).describe("Rules, one of which shows now."),
+    forMs: Ms.optional().describe("It has shown for at least this many ms."),
     ended: z.literal(true).optional().describe("Its clip has ended."),
   }),
 ]);
@@ -49,22 +49,25 @@ export type Condition = z.infer<typeof Condition>;
 const ruleFields = {
   name: Name,
   when: z.array(Condition).describe("All of them must hold; an empty list always holds."),
-  play: Name.describe("An action, else a clip."),
+  play: Name.describe("An action, or else a clip."),
   keep: z
     .union([z.enum(["while", "whole"]), Ms])
     .optional()
-    .describe("While it holds (the usual), until its clip has ended, or for so many ms."),
+    .describe("While it holds (the default), until its clip has ended, or for this many ms."),
   cutBy: z.array(Name).optional().describe("Rules that may start while this one is kept."),
-  again: z.literal(true).optional().describe("Whether it may start anew while it is kept."),
-  then: Name.optional().describe("The rule that starts when the keeping is over, whatever its conditions say."),
+  again: z.literal(true).optional().describe("Whether it may restart while it is kept."),
+  then: Name.optional().describe("The rule that starts when the keeping is over, whatever its conditions."),
   set: z.record(Name, z.boolean()).optional().describe("Switches that are set when it starts."),
-  phase: z.enum(["start", "carry"]).optional().describe("Whether it begins at the start, or at the time that the clip before had reached."),
+  phase: z
+    .enum(["start", "carry"])
+    .optional()
+    .describe("Whether it begins at the start, or at the time that the previous clip had reached."),
   turns: z.boolean().optional().describe("Whether the facing follows while it shows; absent: true."),
 };
 
 export const Rule = z.strictObject({
   ...ruleFields,
-  off: z.literal(true).optional().describe("Switched off: it is not looked at and not delivered."),
+  off: z.literal(true).optional().describe("Switched off: skipped and not delivered."),
 });
 export type Rule = z.infer<typeof Rule>;
 

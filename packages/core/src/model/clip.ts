@@ -15,7 +15,7 @@ const After = z.enum(["hold", "first", "hide"]);
 /** Fields that a clip has in every form: in the core, in the project file and in the atlas. */
 export const clipRules = {
   playback: Playback,
-  times: z.int().nonnegative().max(1_000_000).describe("Passes; 0 is forever. Playback once is always 1."),
+  times: z.int().nonnegative().max(1_000_000).describe("Loops; 0 is forever. Playback once is always 1."),
   loopFrom: z.int().nonnegative().describe("Steps before this one are a lead-in, played once."),
   after: After,
   doubleEnds: z.boolean().describe("Whether a ping-pong shows both end steps twice."),
@@ -28,8 +28,8 @@ export const Step = z.strictObject({
   frame: FrameRef,
   duration: z.int().positive().max(LONGEST_STEP).describe("Whole microseconds."),
   events: z.array(Name).optional(),
-  eventValues: UserData.optional().describe("What some of its events carry, under their names."),
-  parts: StepParts.optional().describe("What is otherwise of parts at this step."),
+  eventValues: UserData.optional().describe("Values of some of its events, by name."),
+  parts: StepParts.optional().describe("Exceptions for parts at this step."),
 });
 export type Step = z.infer<typeof Step>;
 

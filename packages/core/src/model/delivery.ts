@@ -16,7 +16,7 @@ const DeliveryKind = z.enum(["atlas", "grid", "strips", "singles", "films"]);
 
 /** How frames are arranged on a grid sheet and on strips. Distances in pixels of the sheet. */
 export const SheetLayout = z.strictObject({
-  columns: z.int().min(1).max(4096).nullable().describe("Cells across; null proposes a wide, readable number."),
+  columns: z.int().min(1).max(4096).nullable().describe("Columns; null chooses a wide, readable number."),
   marginPx: z.int().min(0).max(256).describe("Before the first and after the last cell."),
   gapPx: z.int().min(0).max(256).describe("Between two cells."),
   run: z.enum(["along", "down"]).describe("Whether the frames of a strip follow each other to the right or down."),
@@ -31,12 +31,12 @@ export type SheetLayout = z.infer<typeof SheetLayout>;
 
 /** One size of a delivery. */
 export const Density = z.strictObject({
-  scale: z.number().min(0.01).max(16).describe("Pixels out for each pixel of the art."),
+  scale: z.number().min(0.01).max(16).describe("Delivered pixels per project pixel."),
   suffix: z
     .string()
     .max(20)
     .regex(/^[^\\/:*?"<>|\p{Cc}]*$/u, 'No \\ / : * ? " < > |.')
-    .describe("Behind the name in file names, such as @2x."),
+    .describe("Appended to the name in file names, such as @2x."),
   crisp: z
     .literal(true)
     .optional()
@@ -60,7 +60,7 @@ const Choice = z.strictObject({
     .describe(
       "Names that match go out as well: * stands for any text, ? for one character; several patterns with commas between. Empty matches none.",
     ),
-  frames: z.array(FrameRef).max(100_000).optional().describe("The frames, where they are chosen singly."),
+  frames: z.array(FrameRef).max(100_000).optional().describe("The frames, if they are chosen individually."),
 });
 
 /** The files beside the pictures. */
@@ -72,9 +72,9 @@ const DataFiles = z.strictObject({
     .describe("Whether the atlas file is written without spaces and line breaks, for games that are downloaded."),
   times: z.boolean().describe("A table of every clip's steps: when each begins and how long it shows."),
   ticksPerSecond: z.number().min(1).max(1_000_000).describe("The rate of the game's clock that the table and the atlas count in as well."),
-  ticks: z.literal(true).optional().describe("Whether the atlas tells how many ticks of that clock each step shows for."),
+  ticks: z.literal(true).optional().describe("Whether the atlas gives each step's duration in ticks of that clock."),
   frames: z.boolean().describe("A table of every frame's rectangle, size and origin."),
-  example: z.string().nullable().describe("Name of the example in whose shape metadata is written as well; null for none."),
+  example: z.string().nullable().describe("Name of the example in whose shape metadata is also written; null for none."),
   rules: z.boolean().optional().describe("The rules of behaviours as tables for people, in Markdown and CSV."),
   places: z
     .literal(true)
@@ -85,14 +85,14 @@ const DataFiles = z.strictObject({
   tiles: z
     .strictObject({
       tile: Size,
-      flips: z.boolean().describe("Whether tiles that are each other's flip are one."),
+      flips: z.boolean().describe("Whether flipped tiles count as one."),
       palettes: z
         .literal(true)
         .optional()
-        .describe("Whether tiles that differ by their palette alone are one: the placement then says which palette each wears."),
+        .describe("Whether tiles that differ only by their palette count as one: the placement then gives each one's palette."),
     })
     .optional()
-    .describe("A page of distinct tiles with where each lies, and the palettes; absent for none."),
+    .describe("A page of distinct tiles with their positions, and the palettes; absent for none."),
   contact: z.boolean().describe("A picture for people: every clip with its steps and times."),
   page: z
     .literal(true)
@@ -127,13 +127,10 @@ export const Delivery = z.strictObject({
   films: z
     .array(z.enum(["apng", "gif"]))
     .min(1)
-    .describe("The moving pictures that each clip becomes."),
-  mirroredFilms: z.literal(true).optional().describe("Whether facings that are the mirror of a clip become films of their own."),
-  gifBackground: Colour.optional().describe("The colour that GIFs are drawn over; absent: they are clear where nothing is drawn."),
-  parts: z
-    .literal("baked")
-    .optional()
-    .describe("Whether frames are delivered with their parts drawn in, as films always are; absent: parts are told in the atlas."),
+    .describe("The film formats for each clip."),
+  mirroredFilms: z.literal(true).optional().describe("Whether mirrored facings become films of their own."),
+  gifBackground: Colour.optional().describe("The background colour of GIFs; absent for transparent."),
+  parts: z.literal("baked").optional().describe("Whether parts are drawn into the frames, as in films; absent: the atlas lists them."),
   data: DataFiles,
   counting: Counting,
 });

@@ -11,8 +11,8 @@ const FileStep = z.strictObject({
   frame: FrameRef,
   ms: z.number().min(0.001).max(msFromMicros(LONGEST_STEP)).describe("Milliseconds, at most three decimals."),
   events: z.array(Name).optional(),
-  eventValues: UserData.optional().describe("What some of its events carry, under their names."),
-  parts: StepParts.optional().describe("What is otherwise of parts at this step."),
+  eventValues: UserData.optional().describe("Values of some of its events, by name."),
+  parts: StepParts.optional().describe("Exceptions for parts at this step."),
 });
 
 export const FileClip = z.strictObject({ name: ClipName, steps: z.array(FileStep), ...clipRules, data: UserData.optional() });

@@ -7,7 +7,7 @@ import { Rect } from "./geometry";
 import { Frame, isOfPieces, Source } from "./source";
 
 const FileFrame = Frame.extend({
-  rect: Rect.optional().describe("Where it lies on its picture, as stored there; absent for one of pieces."),
+  rect: Rect.optional().describe("Its rectangle on its picture, as stored; absent for an assembled frame."),
 }).refine(
   ({ rect, pieces, size }) => rect !== undefined || (pieces !== undefined && size !== undefined),
   "It needs a rectangle, or pieces and a size.",

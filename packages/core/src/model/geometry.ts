@@ -20,7 +20,7 @@ export type Rect = z.infer<typeof Rect>;
 
 /** A distance in both directions, each zero or more. */
 export const Spacing = z.strictObject({
-  x: z.int().nonnegative().describe("Pixels along."),
+  x: z.int().nonnegative().describe("Pixels to the right."),
   y: z.int().nonnegative().describe("Pixels down."),
 });
 export type Spacing = z.infer<typeof Spacing>;

@@ -6,9 +6,7 @@ import { fitFileName, fittedName, Name } from "./name";
 import { Picture } from "./picture";
 
 export const BLENDS = ["normal", "add", "multiply"] as const;
-export const Blend = z
-  .enum(BLENDS)
-  .describe("How a layer lies over what is below: painted over it, added to it as light, or multiplied as shade.");
+export const Blend = z.enum(BLENDS).describe("The blend mode of a layer: painted over, added as light, or multiplied as shade.");
 export type Blend = z.infer<typeof Blend>;
 
 /** The most layers over a source's pictures. */
@@ -18,10 +16,10 @@ export const MOST_LAYERS = 8;
 const LayerName = Name.max(60).refine((text) => fitFileName(text) === text, "It contains a character that file names cannot have.");
 
 export const Layer = z.strictObject({
-  name: LayerName.describe("Layers of one name are one layer of a delivery."),
+  name: LayerName.describe("Layers with the same name are one layer of a delivery."),
   blend: Blend,
-  clearing: Clearing.optional().describe("How an opaque ground of its pictures is cleared away."),
-  pictures: z.array(Picture).min(1).describe("One for each of the source's pictures, as large as that."),
+  clearing: Clearing.optional().describe("How an opaque background of its pictures is cleared."),
+  pictures: z.array(Picture).min(1).describe("One per picture of the source, of the same size."),
 });
 export type Layer = z.infer<typeof Layer>;
 

@@ -31,19 +31,19 @@ export const FURTHEST_OUTLINE = 64; // px
 
 /** How an outline is traced around the drawing in a frame. */
 export const Trace = z.strictObject({
-  alpha: z.int().min(1).max(255).describe("Pixels count from this alpha on."),
-  withinPx: z.number().min(0).max(FURTHEST_OUTLINE).describe("How far the line may lie from the pixels; 0 follows every one."),
-  corners: z.int().min(3).max(65_536).describe("A polygon should have no more; where both cannot be, the tolerance goes first."),
+  alpha: z.int().min(1).max(255).describe("Pixels count from this alpha up."),
+  withinPx: z.number().min(0).max(FURTHEST_OUTLINE).describe("How far the line may be from the pixels; 0 follows each pixel."),
+  corners: z.int().min(3).max(65_536).describe("The wanted limit for a polygon; the tolerance takes precedence."),
   convex: z.boolean().describe("Whether it has no dents."),
-  parts: z.literal(true).optional().describe("Parted into polygons without dents that fill it."),
-  leastPx: z.int().positive().optional().describe("Islands of fewer pixels have none; absent for 4."),
-  growPx: z.int().min(-FURTHEST_OUTLINE).max(FURTHEST_OUTLINE).optional().describe("Larger all around, or smaller where it is negative."),
+  parts: z.literal(true).optional().describe("Split into polygons without dents that fill it."),
+  leastPx: z.int().positive().optional().describe("Islands of fewer pixels are ignored; absent for 4."),
+  growPx: z.int().min(-FURTHEST_OUTLINE).max(FURTHEST_OUTLINE).optional().describe("Grows in all directions, or shrinks if negative."),
   flat: z.literal(true).optional().describe("The bottom is a straight line, on the ground where the figure stands on it."),
   steady: z
-    .array(z.strictObject({ of: Name.describe("An action, else a clip."), by: z.enum(STEADY_WAYS) }))
+    .array(z.strictObject({ of: Name.describe("An action, or else a clip."), by: z.enum(STEADY_WAYS) }))
     .min(1)
     .optional()
-    .describe("Whose frames have one outline in common; a frame of several goes by the first."),
+    .describe("Clips or actions whose frames share one outline; a frame in several uses the first."),
 });
 export type Trace = z.infer<typeof Trace>;
 
@@ -61,7 +61,7 @@ export const MarkKind = z.discriminatedUnion("shape", [
     ...looks,
     shape: z.literal("outline"),
     use: z.enum(BOX_USES).optional().describe("What the outlines are for; absent for anything else."),
-    trace: Trace.optional().describe("How frames without outlines of their own get theirs; absent where they are drawn by hand alone."),
+    trace: Trace.optional().describe("How outlines are traced for frames without their own; absent if they are only drawn by hand."),
   }),
 ]);
 export type MarkKind = z.infer<typeof MarkKind>;
@@ -104,7 +104,7 @@ export const MarkPoint = z.strictObject({
     .min(0)
     .lt(360)
     .optional()
-    .describe("Degrees clockwise as seen, 0 to the right; halves allowed. Absent where it points no way."),
+    .describe("Degrees clockwise on the screen, 0 to the right; halves allowed. Absent for none."),
 });
 export type MarkPoint = z.infer<typeof MarkPoint>;
 
@@ -115,6 +115,6 @@ export const FrameMarks = z.strictObject({
   outlines: z
     .record(MarkName, z.array(Outline))
     .optional()
-    .describe("Those that a person set, in the place of traced ones; an empty list for a frame that has none."),
+    .describe("Outlines set by a person instead of traced ones; an empty list for none."),
 });
 export type FrameMarks = z.infer<typeof FrameMarks>;

@@ -11,13 +11,13 @@ export const Packing = z.strictObject({
   fixed: Size.describe("Size of every page, if sides are fixed."),
   square: z.boolean().describe("Whether pages are as wide as they are high, unless sides are fixed."),
   maxPages: z.int().min(1).max(999).describe("More pages than this are refused."),
-  together: z.enum(["nothing", "clips", "actions"]).describe("What comes to lie on one page, as far as pages are large enough."),
-  turn: z.boolean().describe("Whether allow frames to be stored rotated by 90° clockwise."),
-  trim: z.boolean().describe("Whether clear pixels around a frame are left out."),
-  trimMarginPx: z.int().min(0).max(64).describe("How many clear pixels trimming leaves around what is drawn, where the frame has them."),
+  together: z.enum(["nothing", "clips", "actions"]).describe("What is kept on one page, if pages are large enough."),
+  turn: z.boolean().describe("Whether frames may be stored rotated by 90° clockwise."),
+  trim: z.boolean().describe("Whether transparent pixels around a frame are trimmed."),
+  trimMarginPx: z.int().min(0).max(64).describe("Transparent pixels that trimming keeps around the drawing, if the frame has them."),
   share: z.boolean().describe("Whether frames with identical pixels share one place."),
-  shareMirrored: z.boolean().describe("Whether frames that are mirror pictures share one place too; the game draws those mirrored."),
-  effort: z.enum(["normal", "high"]).describe("How many layouts are tried."),
+  shareMirrored: z.boolean().describe("Whether mirrored frames share one place too; the game must draw them mirrored."),
+  effort: z.enum(["normal", "high"]).describe("How many layouts to try."),
 });
 export type Packing = z.infer<typeof Packing>;
 

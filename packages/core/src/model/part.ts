@@ -4,22 +4,22 @@ import { MarkName } from "./marks";
 import { Name } from "./name";
 
 export const Part = z.strictObject({
-  name: Name.describe("What a game and the steps of clips call it."),
-  host: Name.describe("The action, else the clip, on which it is drawn."),
-  guest: Name.describe("The action, else the clip, that is drawn there. An action looks where its host looks."),
+  name: Name.describe("Its name in games and in the steps of clips."),
+  host: Name.describe("The action, or else the clip, that it is drawn on."),
+  guest: Name.describe("The action, or else the clip, that is drawn. An action faces like its host."),
   at: MarkName.describe(
     "The host's point at which it is fastened; on frames without it nothing is drawn. If it has an angle, the guest is turned by it.",
   ),
   by: MarkName.optional().describe(
     "The guest's point by which it is fastened; absent for its origin. Its angle, else 0, comes to lie along the host's.",
   ),
-  time: z.enum(["together", "own"]).describe("Whether the guest is at its host's time, or at its own, from when the host began."),
+  time: z.enum(["together", "own"]).describe("Whether the guest uses its host's time, or its own, from when the host began."),
   front: z.boolean().describe("Whether it is drawn over its host or under it."),
 });
 export type Part = z.infer<typeof Part>;
 
 export const StepPart = z.strictObject({
-  front: z.boolean().optional().describe("Over the host or under it at this step, whatever is usual."),
+  front: z.boolean().optional().describe("Over the host or under it at this step, instead of the default."),
   hidden: z.literal(true).optional().describe("Not drawn at this step."),
 });
 export type StepPart = z.infer<typeof StepPart>;

@@ -19,6 +19,6 @@ export const Picture = z.strictObject({
   sha256: SHA256.describe("Of the picture file's bytes."),
   width: z.int().positive(),
   height: z.int().positive(),
-  number: z.int().nonnegative().optional().describe("The number that its file had in a series of stills; its frame goes by it."),
+  number: z.int().nonnegative().optional().describe("Its file's number in a series of stills, which identifies its frame."),
 });
 export type Picture = z.infer<typeof Picture>;

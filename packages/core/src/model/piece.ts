@@ -18,12 +18,12 @@ const Along = z.int().min(-LARGEST_CANVAS).max(LARGEST_CANVAS);
 export function pieceOf<Ref extends z.ZodType>(of: Ref) {
   return z.strictObject({
     of: of.describe("A frame that was cut, by its ref."),
-    x: Along.describe("Where the left edge of its untrimmed frame lies on the canvas, after flipping, in project pixels."),
-    y: Along.describe("Where its top edge lies."),
+    x: Along.describe("Left edge of its untrimmed frame on the canvas, after flipping, in project pixels."),
+    y: Along.describe("Its top edge."),
     flip: Flip.optional().describe("Mirrored across (left and right), down (top and bottom), or both."),
     palette: Name.optional().describe("The palette whose colours it wears; absent for its own."),
-    group: z.int().min(1).max(MOST_PIECES).optional().describe("Pieces of one number on a frame are chosen and moved together."),
-    hidden: z.literal(true).optional().describe("Left out, and kept."),
+    group: z.int().min(1).max(MOST_PIECES).optional().describe("Pieces with the same number on a frame are selected and moved together."),
+    hidden: z.literal(true).optional().describe("Hidden, but kept."),
   });
 }
 

@@ -15,20 +15,15 @@ import { Drive, Stage } from "./stage";
 /** The document: everything that is saved of a project except the pictures, which are named by hash. */
 export const Project = z.strictObject({
   name: Name,
-  pixelsPerUnit: z
-    .number()
-    .positive()
-    .max(100_000)
-    .optional()
-    .describe("How many project pixels are one unit of the game's world; absent where nothing says so."),
+  pixelsPerUnit: z.number().positive().max(100_000).optional().describe("Project pixels per unit of the game's world; absent if not set."),
   sources: z.array(Source),
-  readings: z.array(Reading).describe("How metadata files were understood, by name, for the next of their structure."),
-  examples: z.array(Example).describe("Metadata files that a game reads already, by name: deliveries are written in their shape."),
+  readings: z.array(Reading).describe("Readings of metadata files, by name, for the next file of their structure."),
+  examples: z.array(Example).describe("Metadata files that a game already reads, by name: deliveries are written in their shape."),
   palettes: z.array(Palette).optional().describe("Lists of colours that pieces may wear."),
-  marks: z.array(MarkKind).describe("Kinds of boxes, points and outlines that frames may have."),
+  marks: z.array(MarkKind).describe("Kinds of boxes, points and outlines on frames."),
   clips: z.array(Clip),
   actions: z.array(Action).describe("Movements in several facings, each made of clips."),
-  parts: z.array(Part).max(MOST_PARTS).optional().describe("Sprites that are fastened to others, the lowest first."),
+  parts: z.array(Part).max(MOST_PARTS).optional().describe("Sprites attached to others, the lowest first."),
   behaviours: z.array(Behaviour).optional().describe("Which clip shows when, as rules."),
   stages: z.array(Stage).optional().describe("Where behaviours are rehearsed."),
   drives: z.array(Drive).optional().describe("Recorded rehearsals."),

@@ -83,7 +83,7 @@ export const Reading = z.strictObject({
   name: Name,
   container: z
     .enum(["json", "xml", "sections", "toml", "yaml", "table", "columns", "code", "lines"])
-    .describe("What it is written in: columns are a table parted by blanks, code is what nests in brackets, lines repeat a pattern."),
+    .describe("Its notation: columns is a table separated by spaces, code is nested brackets, lines is a repeating pattern."),
   frames: z
     .string()
     .max(400)
@@ -91,21 +91,18 @@ export const Reading = z.strictObject({
       "Path of the records of frames; * stands for places in lists and for names, ^ for places in several lists of one length, $cells for all cells of the picture.",
     ),
   fields: z.partialRecord(FrameField, Path),
-  rectAs: z.enum(["pixels", "share"]).optional().describe("Whether rectangles are in pixels, the default, or in shares of the picture."),
+  rectAs: z.enum(["pixels", "share"]).optional().describe("Whether rectangles are in pixels (default) or in fractions of the picture."),
   yAs: z
     .enum(["down", "up", "top-up"])
     .optional()
-    .describe("How y counts: down from the picture's top, the default; or up from its bottom, to the rectangle's lower or upper edge."),
-  negated: z
-    .boolean()
-    .optional()
-    .describe("Whether x and y stand with the other sign, as places of a picture that is moved under a window."),
-  inclusive: z.boolean().optional().describe("Whether right and bottom are the last pixels inside, rather than the first outside."),
-  centred: z.boolean().optional().describe("Whether x and y are the middle of the rectangle, rather than its corner."),
+    .describe("How y counts: down from the picture's top (default), or up from its bottom to the rectangle's lower or upper edge."),
+  negated: z.boolean().optional().describe("Whether x and y are negated, as offsets of a picture moved under a window."),
+  inclusive: z.boolean().optional().describe("Whether right and bottom are the last pixels inside instead of the first outside."),
+  centred: z.boolean().optional().describe("Whether x and y are the rectangle's centre instead of its corner."),
   indexFrom: z
     .union([z.literal(0), z.literal(1)])
     .optional()
-    .describe("What the first column, row or cell is counted as; 0 by default."),
+    .describe("The number of the first column, row or cell; 0 by default."),
   insetAs: z
     .enum(["corner", "negated", "bottom", "centre", "centre-up"])
     .optional()
@@ -118,7 +115,7 @@ export const Reading = z.strictObject({
     .optional()
     .describe("Boxes and points of frames, in pixels of the untrimmed frame; points have no width and height."),
   turnedAs: z.enum(["stored", "upright"]).describe("Whether a turned frame's width and height are as stored on the picture, or upright."),
-  originAs: z.enum(["pixels", "share"]).describe("Whether origins are in pixels or in shares of the frame's size."),
+  originAs: z.enum(["pixels", "share"]).describe("Whether origins are in pixels or in fractions of the frame's size."),
   originUp: z.boolean().describe("Whether origins count from the frame's bottom upward."),
   timeAs: Pace,
   tickMs: z.number().positive().max(60_000).optional().describe("Milliseconds of a tick, for times in ticks."),
@@ -127,7 +124,7 @@ export const Reading = z.strictObject({
       records: z.string().max(400).describe("Path of the records of clips."),
       fields: z.partialRecord(ClipField, Path),
       timeAs: Pace,
-      from: z.union([z.literal(0), z.literal(1)]).describe("What the first frame is counted as."),
+      from: z.union([z.literal(0), z.literal(1)]).describe("The number of the first frame."),
     })
     .nullable(),
 });
@@ -136,14 +133,14 @@ export type Reading = z.infer<typeof Reading>;
 /** A metadata file of some make that a delivery is written in the shape of: its text, and how that is understood. */
 export const Example = z.strictObject({
   name: Name,
-  file: Name.describe("File name; delivered files have its ending."),
-  text: z.string().min(1).max(1_000_000).describe("The example as it was given."),
+  file: Name.describe("File name; delivered files get its extension."),
+  text: z.string().min(1).max(1_000_000).describe("The example's original text."),
   reading: Reading,
-  page: Size.optional().describe("Size of the example's picture, px, where places are counted up from its bottom or told in shares of it."),
+  page: Size.optional().describe("Size of the example's picture in px, if positions count up from its bottom or are fractions of it."),
   assigned: z
     .array(z.strictObject({ path: z.string().max(400), means: z.string().max(60) }))
     .max(200)
     .optional()
-    .describe("What a person said that fields of frames mean, by their paths; keep for those that stay as the example has them."),
+    .describe("Meanings assigned to fields of frames by a person, by path; keep for fields that keep the example's value."),
 });
 export type Example = z.infer<typeof Example>;

@@ -18,11 +18,11 @@ const CellRange = z
 const gridFields = {
   margin: Spacing.describe("Space before the first cell, at left and top."),
   gap: Spacing.describe("Space between neighbouring cells."),
-  keepEmpty: z.boolean().describe("Whether a cell with nothing drawn in it becomes a frame."),
+  keepEmpty: z.boolean().describe("Whether empty cells become frames."),
   offset: z
     .strictObject({ x: z.int(), y: z.int() })
     .optional()
-    .describe("Moves the whole grid, also to the left and up; cells that then reach out of the picture are no frames."),
+    .describe("Moves the whole grid; may be negative. Cells that then reach outside the picture are not frames."),
   only: z
     .strictObject({ columns: CellRange.optional(), rows: CellRange.optional() })
     .optional()
@@ -45,22 +45,22 @@ export const Cut = z.discriminatedUnion("by", [
     regions: z
       .array(z.strictObject({ area: Rect, grid: GridCut }))
       .min(1)
-      .describe("Parts of the sheet with a grid each, told from the part's own top-left corner."),
+      .describe("Regions of the sheet with a grid each, relative to the region's top-left corner."),
   }),
   z.strictObject({
     by: z.literal("outlines"),
-    joinPx: z.int().min(0).max(256).describe("Islands of pixels with at most this many clear pixels between them are one frame."),
-    leastPx: z.int().min(1).describe("Islands of fewer drawn pixels are left out."),
-    level: z.boolean().describe("Whether the frames of a row are made equal in size, standing on one line."),
+    joinPx: z.int().min(0).max(256).describe("Islands with at most this many transparent pixels between them form one frame."),
+    leastPx: z.int().min(1).describe("Islands with fewer drawn pixels are ignored."),
+    level: z.boolean().describe("Whether the frames of a row get equal sizes, on one line."),
   }),
-  z.strictObject({ by: z.literal("hand") }).describe("Rectangles drawn by hand: the frames themselves say where they are."),
+  z.strictObject({ by: z.literal("hand") }).describe("Rectangles drawn by hand, stored with the frames."),
   z.strictObject({
     by: z.literal("metadata"),
     file: z.string().max(400).describe("The metadata file's name."),
-    reading: Reading.describe("How it was understood."),
+    reading: Reading.describe("Its reading."),
   }),
   z.strictObject({ by: z.literal("pictures") }).describe("A source of several pictures, each one frame."),
-  z.strictObject({ by: z.literal("pieces") }).describe("A source without pictures: its frames are put together from frames of others."),
+  z.strictObject({ by: z.literal("pieces") }).describe("A source without pictures: its frames are assembled from frames of other sources."),
 ]);
 export type Cut = z.infer<typeof Cut>;
 
@@ -105,39 +105,39 @@ export const Frame = z.strictObject({
     .describe(
       "Running number among all cells of the source in reading order, empty ones too, from 0; of a numbered still, its own number.",
     ),
-  rect: Rect.describe("Where it lies on its picture, as stored there."),
-  picture: z.int().positive().optional().describe("Which of the source's pictures it is on, counted from 0; absent for the first."),
+  rect: Rect.describe("Its rectangle on its picture, as stored."),
+  picture: z.int().positive().optional().describe("Index of its picture in the source, from 0; absent for the first."),
   turned: z
     .union([z.literal(true), z.literal("counter")])
     .optional()
-    .describe("Present when it is stored rotated by 90°: true for clockwise, counter for counter-clockwise."),
+    .describe("Present if it is stored rotated by 90°: true for clockwise, counter for counter-clockwise."),
   size: Size.optional().describe("Its untrimmed size, if that is larger than the rectangle."),
-  inset: Spacing.optional().describe("Where the rectangle sits in the untrimmed size, upright."),
+  inset: Spacing.optional().describe("The rectangle's position in the untrimmed size, upright."),
   pieces: z
     .array(Piece)
     .max(MOST_PIECES)
     .optional()
-    .describe("What it is put together from, the lowest first; then it lies on no picture, and its rectangle is its whole canvas."),
-  empty: z.literal(true).optional().describe("Present when nothing is drawn in it."),
-  name: Name.optional().describe("A name given by hand; without one it is <source>/<number>."),
-  origin: FramePoint.optional().describe("Where it stands, if not where its source's frames do."),
-  marks: FrameMarks.optional().describe("Boxes, points and outlines on it, of the project's kinds."),
+    .describe("The pieces of an assembled frame, the lowest first; it has no picture, and its rectangle is its whole canvas."),
+  empty: z.literal(true).optional().describe("Present if it is empty."),
+  name: Name.optional().describe("A name set by hand; the default is <source>/<number>."),
+  origin: FramePoint.optional().describe("Its own origin, if it differs from its source's."),
+  marks: FrameMarks.optional().describe("Its boxes, points and outlines, of the project's kinds."),
   data: UserData.optional(),
-  dropped: z.literal(true).optional().describe("Present when it was dropped: kept here, delivered nowhere."),
+  dropped: z.literal(true).optional().describe("Present if it was dropped: kept here, never delivered."),
 });
 export type Frame = z.infer<typeof Frame>;
 
 export const Source = z.strictObject({
   id: SourceId,
   name: Name.describe("Shown to people, and the start of its frames' names."),
-  pictures: z.array(Picture).describe("One sheet, or the pictures of a series in order; none where frames are put together from pieces."),
+  pictures: z.array(Picture).describe("One sheet, or the pictures of a series in order; none for assembled frames."),
   layers: z
     .array(Layer)
     .min(1)
     .max(MOST_LAYERS)
     .optional()
-    .describe("Further layers over its pictures, from below: cut with them, by what is drawn on any of them."),
-  clearing: Clearing.optional().describe("How an opaque ground is cleared away before it is cut."),
+    .describe("Layers over its pictures, from below: cut together, by what is drawn on any of them."),
+  clearing: Clearing.optional().describe("How an opaque background is cleared before cutting."),
   palette: Name.optional().describe(
     "A palette that its pictures wear: after clearing, the colours that the palette stands for are turned into its own, compared exactly.",
   ),
@@ -150,7 +150,7 @@ export const Source = z.strictObject({
       "Project pixels for each pixel of the art; absent for 1. Sizes, origins and marks are in project pixels, rectangles in the art's.",
     ),
   cut: Cut.nullable().describe("Null until it is cut."),
-  origin: FramePoint.optional().describe("Where its frames stand; without one, the middle of their bottom edge."),
+  origin: FramePoint.optional().describe("The common origin of its frames; by default the middle of their bottom edge."),
   frames: z.array(Frame).describe("In the order of the tray."),
 });
 export type Source = z.infer<typeof Source>;

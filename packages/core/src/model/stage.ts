@@ -25,11 +25,11 @@ export type Area = z.infer<typeof Area>;
 
 /** How a figure moves when its keys are held. */
 export const Movement = z.strictObject({
-  speed: Amount.describe("Top speed in px a second."),
-  start: Amount.describe("Acceleration in px a second, each second; 0 is at once."),
-  stop: Amount.describe("Friction: how fast it comes to rest, in px a second, each second; 0 is at once."),
+  speed: Amount.describe("Top speed in px per second."),
+  start: Amount.describe("Acceleration in px per second squared; 0 for immediate."),
+  stop: Amount.describe("Friction: deceleration in px per second squared; 0 for immediate."),
   jump: Amount.describe("How high it jumps, in px. Seen from the side only."),
-  gravity: Amount.describe("How fast it falls faster, in px a second, each second. Seen from the side only."),
+  gravity: Amount.describe("Gravity in px per second squared. Seen from the side only."),
 });
 export type Movement = z.infer<typeof Movement>;
 
@@ -38,7 +38,7 @@ const GOINGS = ["left", "right", "up", "down"] as const;
 export const Going = z.enum(GOINGS);
 export type Going = z.infer<typeof Going>;
 
-const code = z.string().min(1).max(40).describe("The key's place on the keyboard, as browsers name it.");
+const code = z.string().min(1).max(40).describe("The physical key, as browsers name it.");
 
 /** A key, and where it makes the figure go or which button of the behaviour it works. */
 export const StageKey = z.union([z.strictObject({ code, go: Going }), z.strictObject({ code, input: Name })]);
@@ -46,9 +46,9 @@ export type StageKey = z.infer<typeof StageKey>;
 
 /** The behaviour's inputs that receive the figure's movement; absent for none. */
 export const Feeds = z.strictObject({
-  speed: Name.optional().describe("A number: how fast it goes, in whole px a second."),
-  rise: Name.optional().describe("A number: how fast it rises, in whole px a second; below 0 while it falls."),
-  air: Name.optional().describe("A switch: whether it stands on nothing."),
+  speed: Name.optional().describe("A number: its speed, in whole px per second."),
+  rise: Name.optional().describe("A number: its rising speed, in whole px per second; negative while it falls."),
+  air: Name.optional().describe("A switch: whether it is in the air."),
 });
 export type Feeds = z.infer<typeof Feeds>;
 
@@ -59,21 +59,21 @@ export const Zone = z.strictObject({
   input: Name.optional().describe("A switch or a button of the behaviour."),
   on: z
     .enum(["inside", "entering", "leaving"])
-    .describe("Inside: on while the figure is in it. Entering and leaving: set then and left so; a button is pressed."),
-  to: z.boolean().optional().describe("What the switch is set to when entering or leaving; absent: true."),
+    .describe("Inside: on while the figure is in it. Entering and leaving: set at that moment and kept; a button is pressed."),
+  to: z.boolean().optional().describe("The switch's value on entering or leaving; absent: true."),
   effect: Name.optional().describe("An effect that plays at the middle of its lower edge."),
-  once: z.literal(true).optional().describe("It works a single time in a rehearsal."),
+  once: z.literal(true).optional().describe("It triggers once per rehearsal."),
 });
 export type Zone = z.infer<typeof Zone>;
 
 /** Something that appears at a point of the figure on an event. */
 export const Effect = z.strictObject({
   name: Name,
-  event: Name.optional().describe("Absent: only zones start it."),
-  play: Name.describe("A clip or an action; it plays once and is gone."),
-  point: MarkName.optional().describe("Where it begins; absent, or where the frame has no such point: at the origin."),
-  speed: Amount.describe("How fast it goes where the figure looks, in px a second; 0 stays."),
-  reach: Amount.describe("How far it goes before it is gone, in px; 0 plays to its end."),
+  event: Name.optional().describe("Absent if only zones start it."),
+  play: Name.describe("A clip or an action; it plays once and disappears."),
+  point: MarkName.optional().describe("The point where it starts; the origin if absent, or if the frame has no such point."),
+  speed: Amount.describe("Its speed in the figure's direction, in px per second; 0 for none."),
+  reach: Amount.describe("How far it flies before it disappears, in px; 0 to play to its end."),
 });
 export type Effect = z.infer<typeof Effect>;
 
@@ -91,9 +91,9 @@ export const Stage = z.strictObject({
   name: StageName,
   view: z.enum(STAGE_VIEWS),
   behaviour: BehaviourName,
-  size: z.strictObject({ w: Side, h: Side }).describe("What the game shows at once, in px."),
+  size: z.strictObject({ w: Side, h: Side }).describe("The game's view, in px."),
   world: z.strictObject({ w: Side, h: Side }),
-  ground: Place.describe("The ground line; seen from above, the upper edge of where a figure can walk."),
+  ground: Place.describe("The ground line; seen from above, the upper edge of the walkable area."),
   start: z.strictObject({ x: Place, y: Place, facing: Facing }),
   camera: z.enum(["follows", "fixed"]),
   backdrop: z
@@ -142,7 +142,7 @@ export const Drive = z.strictObject({
   stage: StageName,
   length: z.number().nonnegative().describe("In ms."),
   keys: z.array(KeyMoment),
-  track: Track.describe("What the keys made of the inputs, as `caravan rehearse` takes it."),
-  account: z.array(AccountRow).describe("What showed then, to be held against what shows now."),
+  track: Track.describe("The inputs that the keys produced, as `caravan rehearse` reads them."),
+  account: z.array(AccountRow).describe("What showed then, to compare with what shows now."),
 });
 export type Drive = z.infer<typeof Drive>;

@@ -20,7 +20,7 @@ export const UserData = z
   .array(z.strictObject({ name: Name, value: DataValue as unknown as z.ZodType<DataValue> }))
   .min(1)
   .max(MOST_DATA)
-  .describe("Each name once, in the order in which they were given.");
+  .describe("Each name once, in order.");
 export type UserData = z.infer<typeof UserData>;
 export type DataEntry = UserData[number];
 

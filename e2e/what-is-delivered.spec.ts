@@ -28,7 +28,7 @@ test("everything is ticked at first, several patterns are listed and counted, an
   await openTwo(page);
   await goTo(page, "Ship");
   await radio(page, "Clips");
-  await expect(page.getByText("2 of 2 clips go out")).toBeVisible();
+  await expect(page.getByText("2 of 2 clips included")).toBeVisible();
   await expect(proof(page)).toContainText("8 frames in, 8 out");
   await page.getByRole("button", { name: "Tick none" }).click();
   const like = page.getByRole("textbox", { name: "Names like" });

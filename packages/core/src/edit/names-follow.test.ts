@@ -45,7 +45,7 @@ describe("what a delivery chooses", () => {
   it("is a finding when it is removed, and is mended", () => {
     const gone = removeClip(choosing(["walk", "idle"]), walk);
     const finding = findingsOf(gone).find(({ code }) => code === "chosen-gone");
-    expect(finding?.message).toMatch(/chooses walk, and there is no such clip/);
+    expect(finding?.message).toMatch(/chooses walk, but no such clip/);
     expect(chosen(mended(gone, finding as never))).toEqual(["idle"]);
   });
 });

@@ -107,7 +107,7 @@ function FailedFiles() {
       className="rounded-box border border-l-4 border-line border-l-brick bg-raised p-3"
     >
       <h3 className="font-bold text-brick">
-        {failed.length === 1 ? t("One file was not imported") : t("{count} files did not come in", { count: failed.length })}
+        {failed.length === 1 ? t("One file was not imported") : t("{count} files were not imported", { count: failed.length })}
       </h3>
       <ul className="my-1 max-h-32 overflow-y-auto">
         {failed.map(({ file, error }) => (

@@ -136,7 +136,7 @@ test("tags, tables and lines are learned as well", async ({ page }) => {
   await page.getByRole("combobox", { name: "Example" }).click();
   await expect(page.getByRole("option")).toHaveText(["None", "hero.xml", "hero.csv", "hero.txt"]);
   await page.keyboard.press("Escape");
-  await part(page).getByRole("button", { name: "What stands where" }).click();
+  await part(page).getByRole("button", { name: "Its fields" }).click();
   await page.getByRole("button", { name: "Forget this example" }).click();
   await expect(page.getByRole("combobox", { name: "Example" })).toHaveText("None");
   await page.keyboard.press("Control+z");
@@ -202,10 +202,10 @@ test("a field that nobody knows stops the delivery until a person says what it m
   const findings = page.getByRole("region", { name: "Findings", exact: true });
   await expect(findings).toContainText("bales.*.reachX differs from frame to frame and means nothing that is known");
   await expect(page.getByRole("button", { name: /ZIP/ })).toBeDisabled();
-  await part(page).getByRole("button", { name: "What stands where" }).click();
+  await part(page).getByRole("button", { name: "Its fields" }).click();
   const dialog = page.getByRole("dialog", { name: "In the shape of bales.json" });
   await choose(page, dialog.getByRole("combobox", { name: "What bales › each › reachX means" }), "origin, x");
-  await expect(dialog.getByRole("region", { name: "Not understood" })).toContainText("They are written as said here.");
+  await expect(dialog.getByRole("region", { name: "Not understood" })).toContainText("They are written as set here.");
   await page.keyboard.press("Escape");
   const files = await zipNow(page);
   const { atlas } = atlasOf(files);

@@ -1,7 +1,7 @@
 "use client";
 
 import { PanelLeft, PanelRight, X } from "lucide-react";
-import { type ReactNode, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { type ReactNode, Suspense, useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { Group, Panel, Separator, useDefaultLayout } from "react-resizable-panels";
 import { PlayerDock } from "../preview/player-dock";
 import { usePlayer } from "../preview/player-state";
@@ -31,6 +31,11 @@ export function Floor() {
   const listIsDrawer = useMedia(LIST_IS_DRAWER);
   const dockIsDrawer = useMedia(DOCK_IS_DRAWER);
   const [drawer, setDrawer] = useState<"list" | "dock" | null>(null);
+  const surface = useRef<HTMLElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each stop begins at its top
+  useLayoutEffect(() => {
+    if (surface.current) surface.current.scrollTop = 0;
+  }, [stop]);
   const panelIds = [...(listIsDrawer ? [] : ["list"]), "surface", ...(dockIsDrawer ? [] : ["dock"])];
   const layout = useDefaultLayout({ id: "caravan-floor", panelIds, storage: localStorage });
   const list = (
@@ -60,7 +65,7 @@ export function Floor() {
             </>
           )}
           <Panel id="surface" minSize="45%">
-            <section data-region="surface" tabIndex={-1} aria-label={title} className={SURFACE}>
+            <section ref={surface} data-region="surface" tabIndex={-1} aria-label={title} className={SURFACE}>
               {listIsDrawer && (
                 <div className="flex justify-between gap-2">
                   <Button onClick={() => toggle("list")} aria-expanded={drawer === "list"}>

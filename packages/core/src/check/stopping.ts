@@ -118,7 +118,7 @@ export function unassignedFields(project: Project): Finding[] {
     return [
       {
         ...{ code: "unassigned-field", severity: "error", where: `delivery "${name}"`, delivery },
-        message: `In the example ${example.name}, ${list} ${unassigned.length === 1 ? "differs" : "differ"} from frame to frame and ${unassigned.length === 1 ? "means" : "mean"} nothing that is known. Say what under “What stands where”.`,
+        message: `In the example ${example.name}, ${list} ${unassigned.length === 1 ? "differs" : "differ"} from frame to frame and ${unassigned.length === 1 ? "means" : "mean"} nothing that is known. Say what under “Its fields”.`,
         place: { stop: "ship", delivery },
         mend: {
           label: "Keep the example's value",

@@ -6,8 +6,6 @@ import {
   checkedName,
   FIELD_OF_SHAPE,
   type FrameMarks,
-  type FrameRef,
-  frameRef,
   MARK_LINES,
   type MarkKind,
   type MarkName,
@@ -18,7 +16,7 @@ import {
 } from "../model";
 import { withNamesBecome } from "../references";
 import { edit } from "./edit";
-import { withFrames } from "./with-frames";
+import { withEachFrame } from "./with-frames";
 
 /** What outlines are traced by until a person says otherwise. */
 const USUAL_TRACE: Trace = { alpha: 1, withinPx: 1, corners: 24, convex: false };
@@ -47,7 +45,9 @@ export const renameMarkKind = edit(
     const renamed = withNamesBecome(withKind(project, from, { ...kind, name, letter }), {
       mark: (each) => (each === from ? name : each),
     });
-    return withFrames(renamed, refsWith(project, from), ({ frame }) => ({ ...frame, marks: renamedIn(frame.marks ?? {}, from, name) }));
+    return withEachFrame(renamed, (frame) =>
+      frame.marks && hasMark(frame.marks, from) ? { ...frame, marks: renamedIn(frame.marks, from, name) } : frame,
+    );
   },
 );
 
@@ -82,17 +82,9 @@ export const removeMarkKind = edit(
   (project, name) => {
     markNamed(project, name);
     const without = { ...project, marks: project.marks.filter((each) => each.name !== name) };
-    return withFrames(without, refsWith(project, name), ({ frame }) => frameWithMarks(frame, marksWithout(frame.marks, name)));
+    return withEachFrame(without, (frame) => (hasMark(frame.marks, name) ? frameWithMarks(frame, marksWithout(frame.marks, name)) : frame));
   },
 );
-
-/** The frames that have a mark of this kind. */
-export function refsWith(project: Project, name: MarkName): ReadonlySet<FrameRef> {
-  const refs = project.sources.flatMap((source) =>
-    source.frames.filter(({ marks }) => hasMark(marks, name)).map((frame) => frameRef(source, frame)),
-  );
-  return new Set(refs);
-}
 
 function withKind(project: Project, name: MarkName, kind: MarkKind): Project {
   return { ...project, marks: project.marks.map((each) => (each.name === name ? kind : each)) };

@@ -15,7 +15,7 @@ import {
 } from "../model";
 import { cropCoverage } from "../raster";
 import { addAction, addClip, cutSource, freezeMirror, makeEqual, mirrorMissing, setPetal } from ".";
-import { addMarkKind, refsWith, removeMarkKind, renameMarkKind, setBoxUse, setMarkLook } from "./mark-kinds";
+import { addMarkKind, removeMarkKind, renameMarkKind, setBoxUse, setMarkLook } from "./mark-kinds";
 import { addBox, boxesOf, changeBox, clearMarks, copyMarks, putPoint, removeBox, setBoxes, turnPoint } from "./marks";
 import { placeOrigins } from "./origins";
 import { porterCoverage, porterProject } from "./project.fixture";
@@ -52,7 +52,8 @@ describe("kinds of marks", () => {
   it("keep their marks under another name, and take them along when they go", () => {
     const marked = putPoint(addBox(project, "it", four, BODY, ref(0), BOX), "it", [ref(0)], HAND, ref(0), { x: 3, y: 4.5 });
     const renamed = renameMarkKind(marked, BODY, "trunk");
-    expect(refsWith(renamed, "trunk" as MarkName)).toEqual(new Set(four));
+    expect(four.map((each) => boxesOf(placed(renamed, each).frame, "trunk" as MarkName))).toEqual([[BOX], [BOX], [BOX], [BOX]]);
+    expect(placed(renamed, ref(0, 1)).frame).toBe(placed(marked, ref(0, 1)).frame);
     expect(placed(renamed, ref(0)).frame.marks).toEqual({ boxes: { trunk: [BOX] }, points: { hand: { x: 3, y: 4.5 } } });
     expect(removeMarkKind(removeMarkKind(marked, BODY), HAND).sources).toEqual(porterProject().sources);
     expect(() => renameMarkKind(marked, BODY, "hand")).toThrow(/Other marks have this name/);

@@ -13,3 +13,12 @@ export function withFrames(project: Project, refs: ReadonlySet<FrameRef>, change
     return frames.every((frame, k) => frame === source.frames[k]) ? next : withSource(next, { ...source, frames });
   }, project);
 }
+
+/** Returns the project with every frame changed. Frames that the change returns as given stay the same objects, and so do their sources. */
+export function withEachFrame(project: Project, change: (frame: Frame) => Frame): Project {
+  const sources = project.sources.map((source) => {
+    const frames = source.frames.map(change);
+    return frames.every((frame, k) => frame === source.frames[k]) ? source : { ...source, frames };
+  });
+  return sources.every((source, k) => source === project.sources[k]) ? project : { ...project, sources };
+}

@@ -13,6 +13,7 @@ import { FIELD_OF_SHAPE, MARK_SHAPES, type MarkShape } from "./marks";
 import type { Picture } from "./picture";
 import { isFitCanvas, LARGEST_CANVAS } from "./piece";
 import { Project } from "./project";
+import { isSoundFrame } from "./sound-frame";
 import { drawnSize, Frame, isOfPieces, pictureOf, Source } from "./source";
 
 /** Frames, sources, clips and lists that were found sound. */
@@ -39,7 +40,7 @@ export function checkDocument(project: Project, where: string): void {
     fit(SourceHead, head, ["sources", k], where);
     for (const [n, frame] of frames.entries()) {
       if (sound.has(frame)) continue;
-      fit(Frame, frame, ["sources", k, "frames", n], where);
+      if (!isSoundFrame(frame)) fit(Frame, frame, ["sources", k, "frames", n], where);
       sound.add(frame);
     }
     sound.add(source);

@@ -118,7 +118,7 @@ function DurationsField({ clip, steps }: { clip: Clip; steps: readonly number[] 
     )?.message;
   };
   return (
-    <FieldBox label={t("in turn")}>
+    <FieldBox label={t("durations")}>
       <TextField
         key={`${clip.name} ${steps.join()}`}
         label={t("Durations one by one, in milliseconds")}

@@ -53,9 +53,13 @@ export function Ribbons({ clip }: { clip: Clip }) {
     scroller: () => scroller.current,
   });
   const tall = useRef<HTMLDivElement>(null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another clip was chosen, by whatever list or key
+  const arrived = useRef(false);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another clip was selected, by any list or key
   useEffect(() => {
-    tall.current?.scrollIntoView({ block: "nearest" });
+    // On arrival only the list scrolls: on a short screen the surface has to begin at its top.
+    if (arrived.current) tall.current?.scrollIntoView({ block: "nearest" });
+    else if (scroller.current && tall.current) showWithin(scroller.current, tall.current);
+    arrived.current = true;
   }, [clip.name]);
   const sensors = useDragSensors();
   return (
@@ -168,3 +172,10 @@ const ThinRibbon = memo(function ThinRibbon({ clip }: { clip: Clip }) {
     </button>
   );
 });
+
+/** Scrolls a list by as little as shows an element in it, and nothing around the list. */
+function showWithin(list: HTMLElement, element: HTMLElement): void {
+  const [inner, outer] = [element.getBoundingClientRect(), list.getBoundingClientRect()];
+  if (inner.bottom > outer.bottom) list.scrollTop += inner.bottom - outer.bottom;
+  if (inner.top < outer.top) list.scrollTop -= outer.top - inner.top;
+}

@@ -64,7 +64,7 @@ export function ExampleShape() {
         )}
         <div className="flex flex-wrap gap-1.5">
           <Button onClick={async () => learn(await chooseFiles("", true))}>{t("Learn from a file")}</Button>
-          {example && <Button onClick={() => setShown(example.name)}>{t("What stands where")}</Button>}
+          {example && <Button onClick={() => setShown(example.name)}>{t("Its fields")}</Button>}
         </div>
       </section>
       <SheetDialog

@@ -19,7 +19,7 @@ export function WhatStandsWhere({ example, told, onForget }: { example: Example;
       {unknown.length > 0 && (
         <Unknown paths={unknown} told={told} assigned={assigned} onAssign={(path, means) => act(assignField, example.name, path, means)} />
       )}
-      <Lines title={t("Written per record")} lines={written} last="will say" />
+      <Lines title={t("Written per record")} lines={written} last="will contain" />
       {stays.length > 0 && <Lines title={t("Stays as it is")} lines={stays} last="" />}
       <p>
         <strong>{t("Cannot be written in this shape:")}</strong> {told.noPlace.join(", ")}.
@@ -54,7 +54,7 @@ function Unknown({
           ? t(
               "These differ from frame to frame and equal nothing that is known. Nothing is delivered until those that look like places or sizes have a meaning, or stay.",
             )
-          : t("These differ from frame to frame. They are written as said here.")}
+          : t("These differ from frame to frame. They are written as set here.")}
       </p>
       <ul className="mt-2 flex flex-col gap-1.5">
         {paths.map((path) => (

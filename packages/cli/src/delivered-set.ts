@@ -9,9 +9,9 @@ import type { NamedFile } from "@caravan/core/codec";
 import { type DeliveredFile, RECEIPT, type Receipt, readReceipt, receiptAfter, writeReceipt } from "@caravan/core/deliver";
 import { CaravanError } from "@caravan/core/model";
 import { reasonOf } from "./files";
+import { wrongCall } from "./output";
 import { hashAt, type StagedFile, type Staging, stageFile } from "./staged-file";
 import { STANDARD, writeToStandardOutput } from "./standard";
-import { wrongCall } from "./tell";
 
 export interface WrittenSet {
   /** Paths that were written; the others were there already, byte for byte. */

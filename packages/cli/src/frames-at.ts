@@ -7,12 +7,12 @@ import { CaravanError, type FrameRef, frameRef } from "@caravan/core/model";
 import { crop } from "@caravan/core/raster";
 import type { NamedPixels } from "@caravan/core/tiles";
 import { isFolder, readFile } from "./files";
+import { note } from "./output";
 import { pngCodec } from "./png";
 import { openProject } from "./project";
+import { takenFiles } from "./read-art";
 import { STANDARD, UNNAMED } from "./standard";
 import { readStill, STILL_ENDING } from "./stills";
-import { takenFiles } from "./taken-art";
-import { note } from "./tell";
 
 export interface FramesFound {
   readonly frames: readonly NamedPixels[];

@@ -13,7 +13,7 @@ import { addPlay } from "./commands/play";
 import { addRehearse } from "./commands/rehearse";
 import { addTiles } from "./commands/tiles";
 import { addWatch } from "./commands/watch";
-import { beQuiet, failureOf, tellFailure, WrongCall } from "./tell";
+import { beQuiet, failureOf, tellFailure, WrongCall } from "./output";
 
 const program = new Command("caravan")
   .description("Cuts sprite sheets into frames, builds animation clips, and delivers packed atlases that a game loads.")

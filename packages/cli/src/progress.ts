@@ -1,6 +1,6 @@
 /** Shows the progress of long work to a person at a terminal. Prints nothing to pipes or logs. */
 
-import { isQuiet } from "./tell";
+import { isQuiet } from "./output";
 
 /** The output stream. */
 export interface Terminal {

@@ -1,7 +1,7 @@
 /** Standard input as a file, and standard output as a destination for files; both are written `-`. */
 import { readFileSync } from "node:fs";
 import { type NamedFile, writeZip } from "@caravan/core/codec";
-import { sayBeside, wrongCall } from "./tell";
+import { sayBeside, wrongCall } from "./output";
 
 export const STANDARD = "-";
 

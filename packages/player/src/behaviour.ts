@@ -18,7 +18,7 @@ import {
   type State,
 } from "@caravan/core/behave";
 import type { Atlas, AtlasClip, FacingName } from "./atlas";
-import { checkAtlas, checkedMs, FACINGS, type Fired, fire, type Laid, lay, own, petalOf, shownAt, unknownName } from "./laid";
+import { checkAtlas, checkedMs, FACINGS, type Fired, fire, type Laid, lay, own, petalOf, shownAt, unknownName } from "./atlas-clips";
 import { NOTHING, type Now } from "./now";
 
 type Behaviours<A extends Atlas> = NonNullable<A["behaviours"]>;

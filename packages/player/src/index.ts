@@ -7,7 +7,7 @@
  */
 import { AT_START, advanced, isOver, type Playhead, passed, timeAt } from "@caravan/core/playback";
 import type { Atlas, AtlasClip, FacingName } from "./atlas";
-import { checkAtlas, checkedMs, type Fired, fire, type Laid, lay, own, petalOf, shownAt, unknownName } from "./laid";
+import { checkAtlas, checkedMs, type Fired, fire, type Laid, lay, own, petalOf, shownAt, unknownName } from "./atlas-clips";
 import { NOTHING, type Now } from "./now";
 
 export type {

@@ -4,8 +4,8 @@
  */
 import { type PartsWorld, placedParts } from "@caravan/core/parts";
 import type { Atlas, AtlasClip, FacingName } from "./atlas";
+import { FACINGS, type Laid, lay, own, petalOf } from "./atlas-clips";
 import { createPlayer as createPlain, type Player as Plain } from "./index";
-import { FACINGS, type Laid, lay, own, petalOf } from "./laid";
 import type { Now } from "./now";
 
 export * from "./index";

@@ -1,6 +1,6 @@
 /** Takes files that the system hands over when Caravan is installed and a person opens one there. */
 import { inBackground } from "../ui/in-background";
-import { takeInAndGo } from "./take-in";
+import { takeInAndGo } from "./import-later";
 
 /** Of browsers that know file handlers; the types of the platform lack it. */
 interface LaunchQueue {

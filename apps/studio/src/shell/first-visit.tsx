@@ -3,8 +3,8 @@
 import { X } from "lucide-react";
 import { useEffect } from "react";
 import { create } from "zustand";
+import { ART_FILES, takeInAndGo } from "../project/import-later";
 import { useOpenProject } from "../project/open-project";
-import { ART_FILES, takeInAndGo } from "../project/take-in";
 import { go } from "../project/view";
 import { Button, IconButton } from "../ui/button";
 import { chooseFiles } from "../ui/files";

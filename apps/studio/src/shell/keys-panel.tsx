@@ -1,13 +1,14 @@
 "use client";
 
 import { Key } from "../ui/button";
-import { chordInWords, useKeyGroups } from "../ui/keys";
+import { chordInWords, inOrder, useKeyGroups } from "../ui/keys";
 import { SheetDialog } from "../ui/sheet-dialog";
 import { t } from "../ui/words";
 
 /** Lists every key that works here. */
 export function KeysPanel({ onClose }: { onClose: () => void }) {
-  const groups = useKeyGroups();
+  // What is nearest comes first, what works everywhere last.
+  const groups = inOrder(useKeyGroups());
   return (
     <SheetDialog title={t("Keys")} description={t("What each key does here. Digits go to the stops from anywhere.")} open onClose={onClose}>
       <div className="columns-2 gap-8">

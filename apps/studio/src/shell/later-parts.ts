@@ -1,12 +1,12 @@
 /** Parts of the shell that are shown only now and then. Their code loads when needed, or when the page is idle. */
-import { takeInParts } from "../project/take-in";
+import { takeInParts } from "../project/import-later";
 import { STOPS } from "../project/view";
 import { part } from "../ui/part";
 import { STOP_PARTS } from "./stops";
 
-export const ArrivalReview = part(async () => (await import("./arrival/arrival-review")).ArrivalReview);
+export const ArrivalReview = part(async () => (await import("./import-review/import-review")).ArrivalReview);
 export const ChangedArtReview = part(async () => (await import("./changed-art-review")).ChangedArtReview);
-export const FilmDialog = part(async () => (await import("./arrival/film-dialog")).FilmDialog);
+export const FilmDialog = part(async () => (await import("./import-review/film-dialog")).FilmDialog);
 export const Finder = part(async () => (await import("./finder")).Finder);
 export const KeysPanel = part(async () => (await import("./keys-panel")).KeysPanel);
 export const OutsideDialog = part(async () => (await import("./outside-dialog")).OutsideDialog);

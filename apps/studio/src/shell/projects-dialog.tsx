@@ -4,6 +4,7 @@ import { whyOf } from "@caravan/core/model";
 import { useLiveQuery } from "dexie-react-hooks";
 import { FileInput, FolderInput, FolderOpen, Plus, Save } from "lucide-react";
 import { useHome } from "../project/home/home-state";
+import { takeInAndGo } from "../project/import-later";
 import { canLinkFolders } from "../project/linked/folder";
 import { useOpenProject } from "../project/open-project";
 import {
@@ -19,7 +20,6 @@ import {
 } from "../project/projects";
 import { type StoredProject, storage } from "../project/storage";
 import { deleteForGood } from "../project/sweep";
-import { takeInAndGo } from "../project/take-in";
 import { Button } from "../ui/button";
 import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";

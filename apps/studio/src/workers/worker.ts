@@ -4,19 +4,19 @@
  */
 import { CaravanError, whyOf } from "@caravan/core/model";
 import * as Comlink from "comlink";
-import * as art from "./doing/art";
-import * as files from "./doing/files";
+import * as art from "./job-code/art";
+import * as files from "./job-code/files";
 import type { Answer, Ask, JobName, JobRunner, OnProgress, Outcome } from "./jobs";
 
 type Does<Name extends JobName> = (ask: Ask<Name>, onProgress: OnProgress) => Promise<Answer<Name>>;
 
-const arriving = () => import("./doing/arriving");
-const cutting = () => import("./doing/cutting");
-const delivering = () => import("./doing/delivering");
-const films = () => import("./doing/films");
-const reading = () => import("./doing/reading");
-const sweeping = () => import("./doing/sweeping");
-const tiles = () => import("./doing/tiles");
+const arriving = () => import("./job-code/importing");
+const cutting = () => import("./job-code/cutting");
+const delivering = () => import("./job-code/delivering");
+const films = () => import("./job-code/films");
+const reading = () => import("./job-code/reading");
+const sweeping = () => import("./job-code/sweeping");
+const tiles = () => import("./job-code/tiles");
 
 const doers: { readonly [Name in JobName]: () => Promise<Does<Name>> } = {
   readPicture: async () => art.readPicture,

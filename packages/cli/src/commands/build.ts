@@ -9,13 +9,13 @@ import type { Command } from "commander";
 import { refuseOverArt } from "../art-in-the-way";
 import { leftIn, writeSet } from "../delivered-set";
 import { readFile, writeWhole } from "../files";
-import { noteLeft } from "../left";
+import { noteLeft } from "../leftover-files";
+import { note, tell, wrongCall } from "../output";
 import { pngCodec } from "../png";
 import { progressOn } from "../progress";
 import { type DecodedPictures, openDocument, openProject, type Refreshed } from "../project";
 import { type BuildResult, builtBefore, keyOfBuild, rememberBuild } from "../remembered";
 import { reserveStandardOutput, STANDARD } from "../standard";
-import { note, tell, wrongCall } from "../tell";
 import { toldFinding } from "./check";
 
 export function addBuild(program: Command): void {

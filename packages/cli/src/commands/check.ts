@@ -1,7 +1,7 @@
 import { type Finding, findingsOf } from "@caravan/core/check";
 import type { Command } from "commander";
+import { tell } from "../output";
 import { openProject } from "../project";
-import { tell } from "../tell";
 
 export function addCheck(program: Command): void {
   program

@@ -10,11 +10,11 @@ import { type Command, Option } from "commander";
 import { readFile } from "../files";
 import { type FrameFile, frameFiles, writeFrames } from "../frame-files";
 import { colourOrAuto, offset, pair, range, spacing, whole } from "../options";
+import { failureOf, note, tell, wrongCall } from "../output";
 import { pngCodec } from "../png";
 import { makesProject, writeSheetProject } from "../sheet-project";
 import { reserveStandardOutput, STANDARD, UNNAMED, writeToStandardOutput } from "../standard";
 import { readStill } from "../stills";
-import { failureOf, note, tell, wrongCall } from "../tell";
 
 interface CutOptions {
   replace: boolean;

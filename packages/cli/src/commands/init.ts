@@ -4,7 +4,7 @@ import { utf8 } from "@caravan/core/codec";
 import { CaravanError } from "@caravan/core/model";
 import type { Command } from "commander";
 import { writeWhole } from "../files";
-import { note, tell } from "../tell";
+import { note, tell } from "../output";
 import { newInWords, newProject } from "./new";
 
 interface InitOptions {

@@ -6,7 +6,7 @@ import { mergeProjects } from "@caravan/core/merge";
 import { CaravanError, counted, emptyProject, type Project } from "@caravan/core/model";
 import type { Command } from "commander";
 import { isFolder, readFile, writeWhole } from "../files";
-import { note, tell } from "../tell";
+import { note, tell } from "../output";
 import { toldFinding } from "./check";
 
 interface MergeOptions {

@@ -20,9 +20,9 @@ import { understand } from "@caravan/core/metadata";
 import { allPictures, CaravanError, emptyProject, FACINGS, type Facing } from "@caravan/core/model";
 import { type Coverage, coverageOf, sheetCoverageOf } from "@caravan/core/raster";
 import { type Command, InvalidArgumentError, Option } from "commander";
+import { note, tell, wrongCall } from "../output";
 import { pngCodec } from "../png";
-import { type TakenFiles, takenFiles } from "../taken-art";
-import { note, tell, wrongCall } from "../tell";
+import { type TakenFiles, takenFiles } from "../read-art";
 import { isProjectFile, writeProject } from "../written-project";
 
 const SHEETS = ["later", "whole", "cells", "rows", "facings"] as const;

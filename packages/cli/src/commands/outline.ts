@@ -2,7 +2,7 @@ import { counted } from "@caravan/core/model";
 import { maskOf, traced } from "@caravan/core/outline";
 import { type Command, InvalidArgumentError } from "commander";
 import { framesAt } from "../frames-at";
-import { tell } from "../tell";
+import { tell } from "../output";
 
 export function addOutline(program: Command): void {
   program

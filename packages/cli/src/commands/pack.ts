@@ -8,13 +8,13 @@ import type { Pixels } from "@caravan/core/raster";
 import { type Command, InvalidArgumentError } from "commander";
 import { isDelivered, receiptIn, writeSet } from "../delivered-set";
 import { isFolder } from "../files";
-import { noteLeft } from "../left";
+import { noteLeft } from "../leftover-files";
 import { fileStem, whole } from "../options";
+import { tell, wrongCall } from "../output";
 import { pngCodec } from "../png";
 import { progressOn } from "../progress";
 import { reserveStandardOutput, STANDARD, UNNAMED } from "../standard";
 import { readStill, STILL_ENDING } from "../stills";
-import { tell, wrongCall } from "../tell";
 
 interface PackOptions {
   out: string;

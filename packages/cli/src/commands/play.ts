@@ -19,8 +19,8 @@ import { placedParts } from "@caravan/core/parts";
 import { playedAt, timelineOf } from "@caravan/core/playback";
 import { type Command, Option } from "commander";
 import { times } from "../options";
+import { tell, wrongCall } from "../output";
 import { openDocument } from "../project";
-import { tell, wrongCall } from "../tell";
 
 export function addPlay(program: Command): void {
   program

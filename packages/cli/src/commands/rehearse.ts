@@ -4,8 +4,8 @@ import { repeatedKey } from "@caravan/core/notation";
 import { accountOf, checkedTrack, programOf, rowInWords, shownIn, soundBehaviour } from "@caravan/core/rehearse";
 import type { Command } from "commander";
 import { times } from "../options";
+import { note, tell } from "../output";
 import { openDocument } from "../project";
-import { note, tell } from "../tell";
 
 export function addRehearse(program: Command): void {
   program

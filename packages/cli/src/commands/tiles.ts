@@ -3,7 +3,7 @@ import { tilesOf } from "@caravan/core/tiles";
 import { type Command, InvalidArgumentError } from "commander";
 import { framesAt } from "../frames-at";
 import { pair } from "../options";
-import { tell } from "../tell";
+import { tell } from "../output";
 
 export function addTiles(program: Command): void {
   program

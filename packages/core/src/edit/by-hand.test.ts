@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { drawnPixels } from "../art";
 import { drawnSize, type FrameRef, findFrame, frameRef, keptRefs, type Project, type Source } from "../model";
 import { type Coverage, clearPixels, coverageOf, looksSame } from "../raster";
-import { takeIn } from "./arrivals";
+import { takeIn } from "./add-sources";
 import { drawFrames, makeEqual, placeFrames, removeFrames } from "./by-hand";
 import { addClip } from "./clips";
 import { cutSource, refreshSource, setClearing } from "./cutting";

@@ -14,7 +14,7 @@ import {
 } from "../frame-identity";
 import { emptyProject, type FrameRef, findFrame, type MarkName, type Project, type Source, sourceById } from "../model";
 import { clearPixels, coverageOf, drawingsIn, findDrawings, type Pixels, paste } from "../raster";
-import { takeIn } from "./arrivals";
+import { takeIn } from "./add-sources";
 import { addClip } from "./clips";
 import { cutSource, refreshSource } from "./cutting";
 import { addMarkKind } from "./mark-kinds";

@@ -27,9 +27,9 @@ import {
 import { type Coverage, isClear } from "../raster";
 import { type ChangedPicture, isSameArt, type NewArt, withChangedArt } from "./changed-art";
 import { edit } from "./edit";
+import { withMarkKinds } from "./marks-from-file";
 import { refuseOfPieces } from "./of-pieces";
 import { framesScaledBy } from "./scale";
-import { withMarkKinds } from "./told-marks";
 import { withSource } from "./with-source";
 
 /**

@@ -24,7 +24,7 @@ import {
 } from "../model";
 import type { Coverage } from "../raster";
 import { setPetal } from "./actions";
-import { takeIn } from "./arrivals";
+import { takeIn } from "./add-sources";
 import type { StoredPicture } from "./changed-art";
 import { edit } from "./edit";
 import type { NewLayer } from "./layers";

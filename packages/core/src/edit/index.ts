@@ -1,5 +1,5 @@
 export { addAction, mirrorMissing, removeAction, renameAction, setPetal, setWays } from "./actions";
-export { type Arrival, type ArrivedAction, type ArrivedClip, addSources, sourceToBe, takeIn } from "./arrivals";
+export { type Arrival, type ArrivedAction, type ArrivedClip, addSources, sourceToBe, takeIn } from "./add-sources";
 export {
   addInput,
   addRule,

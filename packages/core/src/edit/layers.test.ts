@@ -6,7 +6,7 @@ import { sha256Hex } from "../codec";
 import { png } from "../codec/png.fixture";
 import { allPictures, type Blend, checkDocument, emptyProject, type Project, type Source, type SourceId } from "../model";
 import { type Coverage, clearPixels, coverageOf, type Pixels } from "../raster";
-import { addSources } from "./arrivals";
+import { addSources } from "./add-sources";
 import { isSameArt, sourceWithArt } from "./changed-art";
 import { cutSource, refreshSource } from "./cutting";
 import { addLayer, blendLayer, moveLayer, removeLayer, renameLayer } from "./layers";

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { bundleFiles } from "../bundle";
 import { sha256Hex, utf8 } from "../codec";
 import { emptyProject } from "../model";
-import { addSources } from "./arrivals";
+import { addSources } from "./add-sources";
 import { layPictures } from "./picture-places";
 
 const bytes = ["walkers", "camel"].map(utf8);

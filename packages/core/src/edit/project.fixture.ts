@@ -1,7 +1,7 @@
 /** A small project for tests: one sheet of 4 × 3 cells of 8 × 10 px, each with something drawn in it. */
 import { emptyProject, type Project, type SourceId } from "../model";
 import { type Coverage, clearPixels, coverageOf, type Pixels } from "../raster";
-import { addSources } from "./arrivals";
+import { addSources } from "./add-sources";
 import { cutSource } from "./cutting";
 
 export const CELL = { w: 8, h: 10 };

@@ -4,6 +4,7 @@ import { type NamedFile, utf8 } from "../codec";
 import { type Described, recognise, unseen } from "../metadata";
 import type { Example, Packing } from "../model";
 import { problem } from "../notation";
+import { notesOf, type Told, toldOf } from "./describe-shape";
 import { KEEP } from "./further";
 import { learnShape } from "./learn";
 import { locate } from "./locate";
@@ -11,11 +12,10 @@ import { proveShape } from "./prove";
 import { ASSIGNABLE } from "./quantities";
 import { needsPage, type Shape, type Traits } from "./shape";
 import { sheetsOf } from "./sheets";
-import { notesOf, type Told, toldOf } from "./told";
 import { writeInShape } from "./write";
 
+export type { Told, ToldLine } from "./describe-shape";
 export type { Shape, Traits } from "./shape";
-export type { Told, ToldLine } from "./told";
 
 /** Longest example kept in a project, characters. */
 const LONGEST_EXAMPLE = 1_000_000;

@@ -7,7 +7,7 @@ import { insetOf, insetTold, millis, playbackOf, wholeShare } from "../metadata"
 import type { ClipField, Facing, FrameField, Reading } from "../model";
 import type { Leaf } from "../notation";
 import { isTrimmed, pace, type Scope, totalOf, uprightSize } from "./facts";
-import { cornerTold, edgesTold, heightOfPage, sizeTold } from "./rectangle-told";
+import { cornerTold, edgesTold, heightOfPage, sizeTold } from "./write-rectangle";
 
 export interface Quantity {
   /** For people. */

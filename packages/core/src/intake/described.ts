@@ -1,9 +1,9 @@
 /** Proposals for incoming metadata, either with its picture or for an existing source. */
 import type { Understood, Unplaced } from "../metadata";
 import { counted, type SourceId } from "../model";
+import { fileOf, stillOf, type TakenDescription, type TakenItem } from "./drop-contents";
 import { framesAndClips, marksInWords } from "./frames-and-clips";
 import { clearingFor, type Proposal, type ProposedClip, USUAL_CHOICES } from "./proposal";
-import { fileOf, stillOf, type TakenDescription, type TakenItem } from "./taken";
 
 export function describedProposal(item: TakenItem, description: TakenDescription, name: string): Proposal {
   const { path, understood } = description;

@@ -4,11 +4,11 @@ import { cutOfSuggestion, suggestGrids } from "../cut";
 import { takeIn } from "../edit";
 import { emptyProject, FACINGS, FACINGS_OF, type Facing, type Source, type SourceId } from "../model";
 import { clearPixels, coverageOf } from "../raster";
+import type { TakenItem } from "./drop-contents";
 import { proposedActions } from "./facings";
 import type { Choices, Proposal } from "./proposal";
 import { needsReview, proposalsFor } from "./proposals";
 import type { SeenGrid } from "./sheet";
-import type { TakenItem } from "./taken";
 
 const FROM_S = { first: "s", clockwise: true } as const;
 

@@ -1,3 +1,5 @@
+export type { ArtOf, LayerOfFile, TakenArt, TakenDescription, TakenItem, TakenPicture } from "./drop-contents";
+export { fileOf } from "./drop-contents";
 export { type ProposedAction, proposedActions } from "./facings";
 export { framesAndClips } from "./frames-and-clips";
 export { withoutEnding } from "./names";
@@ -5,5 +7,3 @@ export { describedBy, withoutLayers, withoutOthersRecords } from "./pairing";
 export type { Choices, Proposal, ShownFrame } from "./proposal";
 export { needsReview, proposalsFor, sheetsOf } from "./proposals";
 export type { SeenGrid } from "./sheet";
-export type { ArtOf, LayerOfFile, TakenArt, TakenDescription, TakenItem, TakenPicture } from "./taken";
-export { fileOf } from "./taken";

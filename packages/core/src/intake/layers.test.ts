@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { understand } from "../metadata";
 import { clearPixels, coverageOf } from "../raster";
+import type { TakenItem } from "./drop-contents";
 import { describedBy, withoutLayers } from "./pairing";
 import { needsReview, proposalsFor } from "./proposals";
-import type { TakenItem } from "./taken";
 
 const coverage = coverageOf(clearPixels(1, 1));
 let count = 0;

@@ -4,9 +4,9 @@
 import type { NewLayer } from "../edit";
 import { blendOfName, type ToldLayer } from "../metadata";
 import { fitFileName, fittedName, freeName, MOST_LAYERS } from "../model";
+import type { TakenPicture } from "./drop-contents";
 import { withoutEnding } from "./names";
 import { type Choices, clearingFor, type Proposal, type ProposedLayer } from "./proposal";
-import type { TakenPicture } from "./taken";
 
 /** Something in a drop that may be a layer, or have layers. */
 export interface Stackable {

@@ -3,6 +3,7 @@
  * for each layer.
  */
 import { counted, MOST_LAYERS, microsFromMs } from "../model";
+import type { TakenItem, TakenPicture } from "./drop-contents";
 import { newLayers } from "./layers";
 import {
   type Choices,
@@ -15,7 +16,6 @@ import {
   wholeFrame,
 } from "./proposal";
 import { WHOLE } from "./sheet";
-import type { TakenItem, TakenPicture } from "./taken";
 
 export function animationProposal({ path, art }: TakenItem, name: string): Proposal {
   if (art.kind !== "animation") throw new Error("Not an animation.");

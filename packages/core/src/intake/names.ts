@@ -1,6 +1,6 @@
 /** Names incoming things after their files, or after their folders where those say more. */
 import { facingOfWord } from "../facing";
-import { fileOf } from "./taken";
+import { fileOf } from "./drop-contents";
 
 /**
  * Names for the things of one drop, in order: the plain name, prefixed with its folder if two folders contain the same name, or if the

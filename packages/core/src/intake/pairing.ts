@@ -1,6 +1,7 @@
 /** Matches a metadata file with the picture it describes among those that came with it. */
+
+import { fileOf } from "./drop-contents";
 import { withoutEnding } from "./names";
-import { fileOf } from "./taken";
 
 /**
  * The pictures, by path, that a file is matched to: all that it names, if there are several; otherwise the one with its name, in its own

@@ -4,7 +4,7 @@ import type { NewFrame } from "../frame-identity";
 import type { Unplaced } from "../metadata";
 import type { Blend, Clearing, Frame, Reading, Rect, SourceId } from "../model";
 import type { Ground } from "../raster";
-import type { TakenDescription, TakenPicture } from "./taken";
+import type { TakenDescription, TakenPicture } from "./drop-contents";
 
 /** A future frame, shown before anything exists. */
 export interface ShownFrame {

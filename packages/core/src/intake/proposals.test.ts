@@ -2,9 +2,9 @@ import { describe, expect, it } from "vitest";
 import type { Understood } from "../metadata";
 import type { Blend } from "../model";
 import { type Coverage, clearPixels, coverageOf, type Ground } from "../raster";
+import type { TakenArt, TakenItem, TakenPicture } from "./drop-contents";
 import { USUAL_CHOICES } from "./proposal";
 import { needsReview, proposalsFor } from "./proposals";
-import type { TakenArt, TakenItem, TakenPicture } from "./taken";
 
 const coverage: Coverage = coverageOf(clearPixels(1, 1));
 const white: Ground = { kind: "plain", clearing: { colours: ["#ffffff"], tolerance: 0, from: "edges", fringe: false } };

@@ -6,13 +6,13 @@ import { facingOfName } from "../facing";
 import { naturalOrder, type Source } from "../model";
 import { findSeries, type Series } from "../series";
 import { describedProposal, recutProposal } from "./described";
+import { fileOf, stillOf, type TakenDescription, type TakenItem, type TakenPicture } from "./drop-contents";
 import { findLayers, type Stackable, withLayers } from "./layers";
 import { animationProposal, layersProposal } from "./moving";
 import { namesInFolders, withoutEnding } from "./names";
 import type { Proposal } from "./proposal";
 import { agreedGrids, type SeenGrid, sheetProposal, usualCuts } from "./sheet";
 import { seriesProposal } from "./stills";
-import { fileOf, stillOf, type TakenDescription, type TakenItem, type TakenPicture } from "./taken";
 
 /** What is known besides the files themselves. */
 export interface KnownOfDrop {

@@ -2,9 +2,9 @@
 import { cutByGrid, cutOfSuggestion, type GridSuggestion, gridOf } from "../cut";
 import { counted, type GridCut, USUAL_STEP, type Ways } from "../model";
 import type { Coverage } from "../raster";
+import { stillOf, type TakenItem } from "./drop-contents";
 import { withoutEnding } from "./names";
 import { type Choices, clearingFor, type Proposal, type ProposedClip, type SheetCut, USUAL_CHOICES } from "./proposal";
-import { stillOf, type TakenItem } from "./taken";
 
 /** The suggested grid of a sheet, and the drawing with its background ignored. */
 export interface SeenGrid {

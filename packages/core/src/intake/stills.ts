@@ -1,8 +1,8 @@
 /** Proposals for numbered stills: one series, which is a clip, or separate sheets. */
 import { USUAL_STEP } from "../model";
 import type { Series } from "../series";
+import { fileOf, stillOf, type TakenItem, type TakenPicture } from "./drop-contents";
 import { type Choices, clearingFor, type Proposal, type ProposedClip, shortList, USUAL_CHOICES, wholeFrame } from "./proposal";
-import { fileOf, stillOf, type TakenItem, type TakenPicture } from "./taken";
 
 export function seriesProposal({ members, missing, doubles }: Series<TakenItem>, name: string): Proposal {
   const taken = members.map(({ file }) => stillOf(file));

@@ -4,9 +4,9 @@ import { type ParsedMetadata, parseAs } from "../notation";
 import type { Described } from "./described";
 import type { Grade } from "./grade";
 import { gradeOfKnown, pathsOf, understood } from "./known";
+import { layersIn, type ToldLayers } from "./listed-layers";
 import { type ReadClip, type ReadFrame, readFrames, type Unplaced } from "./read";
 import { readClips } from "./read-clips";
-import { layersIn, type ToldLayers } from "./told-layers";
 
 /** What a metadata file says of a picture, and how that was found out. */
 export interface Understood {

@@ -1,6 +1,6 @@
 /** Opens folders of this computer through the browser (File System Access; the private file system works the same way). */
 import { t } from "../../ui/words";
-import { isHidden } from "../arriving/collect";
+import { isHidden } from "../importing/collect";
 
 /** Art is only read; the game's folder is written to as well. */
 export type FolderUse = "read" | "readwrite";

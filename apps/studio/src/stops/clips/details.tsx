@@ -22,9 +22,9 @@ import { ClipFindings } from "./clip-findings";
 import { ClipTools } from "./clip-tools";
 import { MsField } from "./ms-field";
 import { ActionDetails } from "./rose/action-details";
+import { useClipsTogether } from "./selected-clips";
 import { SeveralClips } from "./several-clips";
 import { StepTools } from "./step-tools";
-import { useClipsTogether } from "./together";
 
 /** The selected steps: their durations, and dropping them. */
 export function Details() {

@@ -13,7 +13,7 @@ import { duplicateNow, removeNow } from "./clip-acts";
 import { clipRows } from "./clip-rows";
 import { clipMenu } from "./menus";
 import { ActionsList } from "./rose/actions-list";
-import { useClipsTogether } from "./together";
+import { useClipsTogether } from "./selected-clips";
 
 /** The number of clips above which a filter is shown. */
 const MANY = 8;

@@ -22,12 +22,12 @@ import { TextField } from "../../ui/text-field";
 import { t } from "../../ui/words";
 import { BenchDetails } from "./bench/details";
 import { FrameData } from "./frame-data";
+import { WorthALook } from "./frame-findings";
 import { GridPart } from "./grid-part";
 import { dropOrRestore } from "./make-clip";
 import { OriginDetail } from "./origin-detail";
 import { ReadingTable } from "./reading-table";
 import { wayOf } from "./ways-table";
-import { WorthALook } from "./worth-a-look";
 
 /** Shows the frame at the cursor, and the common origin of the sheet's frames. */
 export function Details() {

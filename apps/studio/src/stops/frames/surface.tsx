@@ -15,6 +15,7 @@ import { useKeys } from "../../ui/keys";
 import { t } from "../../ui/words";
 import { BenchSurface } from "./bench/surface";
 import { DoubtLine } from "./doubt-line";
+import { WorthALookLink } from "./frame-findings";
 import { GroundLine } from "./ground-line";
 import { dropOrRestore, makeClip } from "./make-clip";
 import { cutOf, framesInWords, gridOfSource, isGrid, outcomeInWords } from "./recipe";
@@ -25,7 +26,6 @@ import { Tray } from "./tray";
 import { TrayTools } from "./tray-tools";
 import { Ways } from "./ways";
 import { wayNamed, wayOf } from "./ways-table";
-import { WorthALookLink } from "./worth-a-look";
 
 /** Shows the sheet with its cut and the tray of frames below it, or the bench for assembling frames. */
 export function Surface() {

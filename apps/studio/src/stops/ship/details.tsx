@@ -7,14 +7,14 @@ import { Detail } from "../../ui/detail";
 import { Select } from "../../ui/select";
 import { useIsWide } from "../../ui/wide";
 import { t } from "../../ui/words";
-import { Beside } from "./beside";
 import { useDelivery } from "./chosen-delivery";
+import { WhatGoes } from "./contents";
 import { ExampleShape } from "./example-shape";
 import { Files } from "./files";
 import { GameFolder } from "./game-folder-line";
 import { InAGame } from "./in-a-game";
+import { Beside } from "./other-files";
 import { Sizes } from "./sizes";
-import { WhatGoes } from "./what-goes";
 
 /** Lists the delivered files, and chooses the clip in the player. */
 export function Details() {

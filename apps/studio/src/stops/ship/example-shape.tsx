@@ -15,8 +15,8 @@ import { SheetDialog } from "../../ui/sheet-dialog";
 import { t } from "../../ui/words";
 import { run } from "../../workers/client";
 import { useDelivery } from "./chosen-delivery";
+import { WhatStandsWhere } from "./example-fields";
 import { learnFrom } from "./learn-example";
-import { WhatStandsWhere } from "./what-stands-where";
 
 /** Chooses the example for metadata in a game's own shape: learns it from a file, and shows what will be written. */
 export function ExampleShape() {

@@ -13,14 +13,14 @@ import { ProgressLine } from "../../ui/progress-line";
 import { TextField } from "../../ui/text-field";
 import { useIsWide } from "../../ui/wide";
 import { t } from "../../ui/words";
-import { Beside } from "./beside";
 import { type Build, useBuilding, useCurrentBuild } from "./build";
 import { useDelivery } from "./chosen-delivery";
+import { WhatGoes } from "./contents";
 import { deliverAsZip } from "./deliver-zip";
+import { Beside } from "./other-files";
 import { Pages } from "./pages";
 import { Settings } from "./settings";
 import { Sizes } from "./sizes";
-import { WhatGoes } from "./what-goes";
 
 /** Shows what will be delivered, page by page, with its proof. */
 export function Surface() {

@@ -1,9 +1,9 @@
 "use client";
 
 import { useEffect } from "react";
+import { takeInAndGo } from "../../project/import-later";
 import { leaveFresh, lookAgain, seeChanged, unlinkFolder, useLinkedFolder } from "../../project/linked/linked-folder";
 import { useProject } from "../../project/open-project";
-import { takeInAndGo } from "../../project/take-in";
 import { Button } from "../../ui/button";
 import { inBackground } from "../../ui/in-background";
 import { t } from "../../ui/words";

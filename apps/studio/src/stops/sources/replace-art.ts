@@ -1,6 +1,6 @@
 import type { Source } from "@caravan/core/model";
 import { reviewChangedArt } from "../../project/changed-art/review";
-import { ART_FILES } from "../../project/take-in";
+import { ART_FILES } from "../../project/import-later";
 import { chooseFiles } from "../../ui/files";
 import { sayTrouble } from "../../ui/notices";
 

@@ -3,11 +3,11 @@
 import { isOfPieces } from "@caravan/core/model";
 import { Plus } from "lucide-react";
 import { useEffect, useState } from "react";
-import { useFailedFiles } from "../../project/arriving/read-files";
+import { ART_FILES, takeInAndGo } from "../../project/import-later";
+import { useFailedFiles } from "../../project/importing/read-files";
 import { canLinkFolders } from "../../project/linked/folder";
 import { linkFolder } from "../../project/linked/linked-folder";
 import { useProject } from "../../project/open-project";
-import { ART_FILES, takeInAndGo } from "../../project/take-in";
 import { chooseSource, chosenSource, go, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { EmptyPanel } from "../../ui/empty-panel";

@@ -3,9 +3,9 @@
 import type { ArrivedAction } from "@caravan/core/edit";
 import { type Choices, type Proposal, proposedActions } from "@caravan/core/intake";
 import { useMemo, useState } from "react";
-import { bringIn, forgetRefused } from "../../project/arrive";
-import { endReview, useReview } from "../../project/arriving/review";
 import { useFacingOrder } from "../../project/facing-order";
+import { bringIn, forgetRefused } from "../../project/import-files";
+import { endReview, useReview } from "../../project/importing/review";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { inBackground } from "../../ui/in-background";

@@ -1,5 +1,5 @@
 import { removeLeft } from "./delivered-set";
-import { note } from "./tell";
+import { note } from "./output";
 
 /** Names files that an earlier run wrote and this one does not, or removes them if that was asked for. */
 export function noteLeft(folder: string, left: readonly string[], clean: boolean): void {

@@ -1,6 +1,6 @@
 "use client";
 
-import { useArrival } from "../../project/arriving/read-files";
+import { useArrival } from "../../project/importing/read-files";
 import { ProgressLine } from "../../ui/progress-line";
 import { t } from "../../ui/words";
 

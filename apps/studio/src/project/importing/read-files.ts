@@ -10,7 +10,7 @@ import { run } from "../../workers/client";
 import type { ReadArt, StoredLayer, StoredPicture } from "../../workers/jobs";
 import { keepPicture } from "../pictures";
 import { type HandedFile, isHidden } from "./collect";
-import type { TakenText } from "./understanding";
+import type { TakenText } from "./match-metadata";
 
 /** Shown while files are being read. */
 export interface Reading {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { layersIn } from "./told-layers";
+import { layersIn } from "./listed-layers";
 
 const brief = (tree: Parameters<typeof layersIn>[0], picture = "camp.png") => {
   const { layers, place } = layersIn(tree, picture);

@@ -2,7 +2,7 @@
 
 import { counted, MOST_PICTURES } from "@caravan/core/model";
 import { useEffect, useState } from "react";
-import { type AskedFilm, bytesOfFrames, type FilmChoice, framesChosen, useFilm } from "../../project/arriving/film";
+import { type AskedFilm, bytesOfFrames, type FilmChoice, framesChosen, useFilm } from "../../project/importing/film";
 import { Button } from "../../ui/button";
 import { useCountFrom } from "../../ui/counting";
 import { FieldBox, NumberField } from "../../ui/number-field";

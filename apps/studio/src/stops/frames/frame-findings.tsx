@@ -32,7 +32,7 @@ export function WorthALook({ source }: { source: Source }) {
   );
 }
 
-const LIST = "worth-a-look";
+const LIST = "frame-findings";
 
 /** The number of findings, beside the outcome of the cut; links to them. */
 export function WorthALookLink({ source }: { source: Source }) {

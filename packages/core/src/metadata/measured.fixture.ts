@@ -1,5 +1,5 @@
 /** Measures how many generated descriptions are read correctly, grouped by their properties. */
-import { type Description, DIMENSIONS, description } from "./descriptions.fixture";
+import { type Description, DIMENSIONS, description } from "./descriptions/descriptions.fixture";
 import { readFrames } from "./read";
 import { readClips } from "./read-clips";
 import { recognise } from "./recognise";

@@ -21,7 +21,7 @@ test.beforeEach(async ({ page }) => {
   await openEmpty(page);
 });
 
-test("a doubtful reading is shown as such, corrected by hand, kept for the next file, and said as a command", async ({ page }) => {
+test("a doubtful reading is marked, corrected by hand, reused for the next file, and shown as a command", async ({ page }) => {
   await dropFiles(page, [pngFile("poses.png", figureSheet(4, 3)), described("poses.json", "pose")]);
   await expect(review(page)).toContainText("Not sure: ");
   await expect(review(page)).toContainText("y may be counted up");

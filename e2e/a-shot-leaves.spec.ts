@@ -152,7 +152,7 @@ test("a shot leaves the hand, on the step that lets go, to where the figure look
   }
 });
 
-test("a click is heard when the event comes, for who asked for it, and nothing before", async ({ page }) => {
+test("a click is heard at the event if it is switched on, and nothing before", async ({ page }) => {
   // Sound to the speakers also passes through an analyser, which is polled for its loudest sample.
   await page.addInitScript(() => {
     const heard: number[] = [];

@@ -56,9 +56,7 @@ test("an atlas with a metadata file of any make is cut as that says, in two acti
   expect(atlas.clips.lantern?.steps.map(({ ms }) => ms)).toEqual([140, 140, 140, 140]);
 });
 
-test("layered art brings each layer as a source on one canvas where that is chosen, groups as one, hidden ones left out", async ({
-  page,
-}) => {
+test("layered art can be imported as one source per layer on one canvas, groups as one, hidden ones left out", async ({ page }) => {
   await dropFiles(page, [rawArt("lamp-bearer.ora")]);
   await expect(page.getByRole("dialog")).toContainText("1 hidden layer left out.");
   await page.getByRole("dialog").getByText("One source per layer").click();
@@ -185,7 +183,7 @@ test("a changed sheet keeps its clips and shows exactly what is the same, change
   await expect(page.getByTestId("outcome")).toContainText("12 frames");
 });
 
-test("how a metadata file was read is shown, and a field can be corrected", async ({ page }) => {
+test("the reading of a metadata file is shown, and a field can be corrected", async ({ page }) => {
   await dropFiles(page, [rawArt("bazaar.json"), rawArt("bazaar.png")]);
   await bringIn(page);
   await expect(page.getByTestId("outcome")).toContainText("11 frames");
@@ -259,7 +257,7 @@ test("half-transparent colours of a WebP are not damaged", async ({ page }) => {
   }
 });
 
-test("a ZIP of pictures gives what is in it, and one that climbs out is refused", async ({ page }) => {
+test("a ZIP of pictures is unpacked, and one with paths outside itself is refused", async ({ page }) => {
   const zip = writeZip([
     { path: "walk/1.png", bytes: rawArt("banner1.png").bytes },
     { path: "walk/2.png", bytes: rawArt("banner2.png").bytes },

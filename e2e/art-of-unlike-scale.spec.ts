@@ -7,7 +7,7 @@ const small = figureSheet(4, 1, SMALL);
 /** The same figures, drawn three times as large. */
 const large = scaled(small, 3);
 
-test("art drawn small is matched to art drawn large, is seen so everywhere, and is delivered pixel by pixel", async ({ page }) => {
+test("small art is matched to large art, shown at that size everywhere, and delivered pixel by pixel", async ({ page }) => {
   await openEmpty(page);
   for (const [name, sheet] of [
     ["large", large],

@@ -76,7 +76,7 @@ test("from clips to driving in two actions, and back to standing when the key is
   await expect(rules.locator('[data-rule="hero-idle"]')).toContainText("shows since");
 });
 
-test("a blow shows for its whole length, can be cut by what may cut it, and lasts at least its time", async ({ page }) => {
+test("a blow shows for its whole length, can be cut by the rules that may cut it, and lasts at least its time", async ({ page }) => {
   await withClips(page);
   await propose(page);
   await page.keyboard.press("Space");
@@ -120,7 +120,7 @@ test("entering a zone arms the figure: other clips show from then on, with an ef
   await expect(page.getByRole("list", { name: "Inputs" })).toContainText("off");
 });
 
-test("a drive that was kept is played again after a change, and what differs is marked; undo makes it as it was", async ({ page }) => {
+test("a kept drive is replayed after a change, and differences are marked; undo removes them", async ({ page }) => {
   await withClips(page);
   await propose(page);
   await page.keyboard.press("r");
@@ -191,7 +191,7 @@ test("an effect leaves the point of the frame, on the step of its event", async 
   expect(await at(footfall + 300)).not.toBe(before);
 });
 
-test("the slide of feet is shown, and one click walks at the speed at which they stay", async ({ page }) => {
+test("sliding feet are shown, and one click sets the speed at which they do not slide", async ({ page }) => {
   await openStudio(page);
   await goTo(page, "Rehearse");
   const card = page.getByRole("region", { name: "Feet against ground" });
@@ -206,7 +206,7 @@ test("the slide of feet is shown, and one click walks at the speed at which they
   await expect(card).toContainText("They slide 0 px at most");
 });
 
-test("keys are assigned anew, rules move by key, and everything is undone by name", async ({ page }) => {
+test("keys can be reassigned, rules move by key, and everything is undone by name", async ({ page }) => {
   await openStudio(page);
   await goTo(page, "Rehearse");
   await page.getByRole("button", { name: "Key for act" }).click();
@@ -227,7 +227,7 @@ test("keys are assigned anew, rules move by key, and everything is undone by nam
   await expect(page.getByRole("list", { name: "Findings on this behaviour" })).toBeHidden();
 });
 
-test("a picture of the display on and back shows the same again", async ({ page }) => {
+test("one display refresh forward and back shows the same again", async ({ page }) => {
   await openStudio(page);
   await goTo(page, "Rehearse");
   await page.getByRole("list", { name: "Drives" }).getByRole("button").first().click();
@@ -243,7 +243,7 @@ test("a picture of the display on and back shows the same again", async ({ page 
   await expect.poll(async () => Buffer.compare(before, await stage.screenshot())).toBe(0);
 });
 
-test("behaviour, stage and drive are in the file that is saved", async ({ page }) => {
+test("behaviour, stage and drive are in the saved file", async ({ page }) => {
   await withClips(page);
   await propose(page);
   await page.keyboard.press("r");
@@ -257,9 +257,7 @@ test("behaviour, stage and drive are in the file that is saved", async ({ page }
   expect(project.drives?.[0]?.track.some((entry) => "press" in entry && entry.press === "hero-strike")).toBe(true);
 });
 
-test("zones and others are dragged over the stage, by an edge to another size; the figure stays where it is meanwhile", async ({
-  page,
-}) => {
+test("zones and others are dragged over the stage, and resized by an edge; the figure stays where it is", async ({ page }) => {
   await openStudio(page);
   await goTo(page, "Rehearse");
   await expectRule(page, "stand");
@@ -293,7 +291,7 @@ test("zones and others are dragged over the stage, by an edge to another size; t
   await expect(side("x of fire")).toHaveValue("242");
 });
 
-test("a recording that goes on is kept before another drive is played", async ({ page }) => {
+test("a running recording is kept before another drive plays", async ({ page }) => {
   await openStudio(page);
   await goTo(page, "Rehearse");
   const drives = page.getByRole("list", { name: "Drives" }).getByRole("button");
@@ -308,7 +306,7 @@ test("a recording that goes on is kept before another drive is played", async ({
   await expect(page.getByTestId("rehearsal")).toHaveAttribute("data-at", "20000");
 });
 
-test("a gamepad drives: its stick goes, its first button is the first act", async ({ page }) => {
+test("a gamepad drives: its stick moves the figure, its first button is the first act", async ({ page }) => {
   await page.addInitScript(() => {
     const pad = { connected: true, axes: [0, 0], buttons: Array.from({ length: 16 }, () => ({ pressed: false })) };
     Object.assign(window, { pad });

@@ -15,7 +15,7 @@ async function expectBox(page: Page, x: number, y: number, w: number, h: number)
     await expect(page.getByRole("textbox", { name: label, exact: true })).toHaveValue(String(value));
 }
 
-test("a box is drawn, moved and resized for a whole clip, and stands in the atlas file of every frame", async ({ page }) => {
+test("a box is drawn, moved and resized for a whole clip, and is in the atlas file for every frame", async ({ page }) => {
   await strollAtMarks(page, figureSheet(4, 1, CELL));
   await newKind(page, "New boxes", "trunk");
   const at = await frameToScreen(page, CELL);
@@ -48,7 +48,7 @@ test("a box is drawn, moved and resized for a whole clip, and stands in the atla
   expect([...files.keys()].some((path) => path.endsWith(".atlas.json"))).toBe(true);
 });
 
-test("a point is put by a click, follows the figure step by step, and is kept", async ({ page }) => {
+test("a point is set by a click, follows the figure step by step, and is saved", async ({ page }) => {
   await strollAtMarks(page, figureSheet(4, 1, CELL));
   await newKind(page, "New points", "grip");
   const at = await frameToScreen(page, CELL);
@@ -77,7 +77,7 @@ test("a point is put by a click, follows the figure step by step, and is kept", 
   expect(grips).toEqual([0, 1, 2, 3].map((k) => ({ x: 10 + 2 * k, y: k === 3 ? 22.5 : 22 })));
 });
 
-test("without a pointer: a kind, a box around what is drawn, its letter, and taking all of it away", async ({ page }) => {
+test("without a pointer: a kind, a box around the drawing, its letter, and removing all of it", async ({ page }) => {
   await strollAtMarks(page, figureSheet(4, 1, CELL));
   await newKind(page, "New boxes", "trunk");
   await page.getByRole("button", { name: "Around the drawing" }).press("Enter");
@@ -101,7 +101,7 @@ test("without a pointer: a kind, a box around what is drawn, its letter, and tak
   expect((await delivered(page)).atlas.frames["hero/1"]?.boxes?.torso).toHaveLength(1);
 });
 
-test("the box that is missing on one step is told, shown and mended, at Ship and where it is", async ({ page }) => {
+test("a box missing on one step is reported, shown and mended, at Ship and at Marks", async ({ page }) => {
   await strollAtMarks(page, figureSheet(4, 1, CELL));
   await newKind(page, "New boxes", "trunk");
   await page.getByRole("button", { name: "Box in the middle" }).click();
@@ -120,7 +120,7 @@ test("the box that is missing on one step is told, shown and mended, at Ship and
   await expectBox(page, 8, 10, 16, 20);
 });
 
-test("a thing that is in no clip is marked among the frames of its source", async ({ page }) => {
+test("a prop in no clip is marked among the frames of its source", async ({ page }) => {
   await openEmpty(page);
   await goTo(page, "Marks");
   await expect(page.getByText("No frames yet")).toBeVisible();
@@ -135,7 +135,7 @@ test("a thing that is in no clip is marked among the frames of its source", asyn
   expect([0, 1, 2].map((k) => atlas.frames[`jars/${k}`]?.boxes?.lid?.length ?? 0)).toEqual([0, 1, 0]);
 });
 
-test("what the demo marks is painted over the figure in motion, until it is switched off", async ({ page }) => {
+test("the demo's marks are painted over the moving figure, until switched off", async ({ page }) => {
   await openStudio(page);
   await goTo(page, "Marks");
   const lines = () =>

@@ -2,7 +2,7 @@
 import { expect, type Page, test } from "./fixtures";
 import { atlasOf, dropFiles, figureSheet, fps, goTo, makeWalk, openEmpty, png, pngFile, saved, typeNumber } from "./studio";
 
-test("leaving the page with work that is stored nowhere asks first, and without such work does not", async ({ page }) => {
+test("leaving the page with unsaved work asks first, and without it does not", async ({ page }) => {
   await page.addInitScript(() => {
     const [put, set] = [IDBObjectStore.prototype.put, Storage.prototype.setItem];
     Object.assign(globalThis, { full: false, asked: 0 });
@@ -40,7 +40,7 @@ test("leaving the page with work that is stored nowhere asks first, and without 
   await Promise.all([page.waitForEvent("close"), page.close({ runBeforeUnload: true })]);
 });
 
-test("a page closed while a delivery takes its place leaves a whole set: the next visit finishes it; its rename can be undone", async ({
+test("a page closed during a delivery leaves a whole set: the next visit finishes it; its rename can be undone", async ({
   context,
   page,
 }) => {
@@ -118,9 +118,7 @@ test("a page closed while a delivery takes its place leaves a whole set: the nex
   await expect(next.getByText("game is up to date: all 2 files of atlas are unchanged.")).toBeVisible();
 });
 
-test("a drag that the browser takes away ends there: what the pointer does next changes nothing, and undo takes one step", async ({
-  page,
-}) => {
+test("a drag that the browser cancels ends there: later pointer moves change nothing, and undo takes one step", async ({ page }) => {
   await makeWalk(page);
   const edge = page.getByTestId("edge 1");
   const at = (await edge.boundingBox()) as { x: number; y: number; width: number; height: number };
@@ -142,7 +140,7 @@ test("a drag that the browser takes away ends there: what the pointer does next 
   expect(await time()).toBe(before);
 });
 
-test("a second drop waits until what came in first is decided on", async ({ page }) => {
+test("a second drop waits until the first is decided", async ({ page }) => {
   await openEmpty(page);
   const still = (name: string) => [0, 1, 2].map((k) => pngFile(`${name}-${k}.png`, figureSheet(1, 1, { w: 32, h: 40 + k })));
   await dropFiles(page, still("walk"));
@@ -157,7 +155,7 @@ test("a second drop waits until what came in first is decided on", async ({ page
   await expect(page.getByRole("list", { name: "Sheets" }).getByRole("button")).toHaveText([/walk/, /run/]);
 });
 
-test("a stop whose code throws says so in its place; the rest goes on, and it comes back when it can", async ({ page }) => {
+test("a stop whose code throws shows that in its place; the rest works, and it recovers", async ({ page }) => {
   await makeWalk(page);
   await saved(page);
   await page.evaluate(() => {

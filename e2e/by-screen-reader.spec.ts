@@ -6,7 +6,7 @@ import { atlasOf, figureSheet, filesOf, openEmpty, pngFile } from "./studio";
 const announced = (page: Page, text: string | RegExp) =>
   page.locator("[role=status], [role=alert], [aria-live=polite], [aria-live=assertive]").filter({ hasText: text }).first();
 
-test("a sheet becomes a clip and a delivery by what is named and announced", async ({ page }) => {
+test("a sheet becomes a clip and a delivery by names and announcements alone", async ({ page }) => {
   await openEmpty(page);
   await expect(page.getByRole("navigation", { name: "Stops" }).getByRole("button")).toHaveCount(6);
   await expect(page.getByRole("heading", { level: 1 })).toBeVisible();

@@ -112,7 +112,7 @@ test("one finger on the player turns an action, two move the figure", async ({ p
   await expect(inTheMiddle).toHaveCount(0);
 });
 
-test("on a tablet everything is large enough to be touched, and nothing hangs over the edge", async ({ page }) => {
+test("on a tablet everything is large enough to touch, and nothing is cut off", async ({ page }) => {
   await touchOf(page);
   await openStudio(page);
   for (const size of [

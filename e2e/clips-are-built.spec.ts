@@ -46,7 +46,7 @@ test("steps are reordered by drag and by keys, dropped and brought back", async 
   await expect(page.getByRole("button", { name: "Undo: drop 2 frames from walk-e" })).toBeVisible();
 });
 
-test("frames are added by drag and by key where they are wanted", async ({ page }) => {
+test("frames are added by drag and by key at the right place", async ({ page }) => {
   await choose(page, page.getByRole("combobox", { name: "Frames of" }), "porter-walk");
   const first = page.getByRole("option", { name: "porter-walk/0", exact: true });
   const from = (await first.boundingBox()) as { x: number; y: number };
@@ -67,7 +67,7 @@ test("frames are added by drag and by key where they are wanted", async ({ page 
   await expect.poll(async () => (await framesShown(page)).slice(-3)).toEqual([1, 2, 3]);
 });
 
-test("speed can be said in three ways, and all agree", async ({ page }) => {
+test("speed can be set in three ways, and all agree", async ({ page }) => {
   const field = (name: string) => page.getByRole("textbox", { name, exact: true });
   await typeNumber(page, "Milliseconds a step", 62.5);
   await expect(field("Frames per second")).toHaveValue("16");
@@ -99,7 +99,7 @@ test("a clip plays once, in a loop, or as a ping-pong", { tag: "@moving" }, asyn
   await expect(page.getByRole("button", { name: "Undo: play walk-e as a ping-pong" })).toBeVisible();
 });
 
-test("the player steps as a ping-pong and says where it stands", { tag: "@moving" }, async ({ page }) => {
+test("the player steps back and forth and shows its position", { tag: "@moving" }, async ({ page }) => {
   const { keyboard } = page;
   await page.getByRole("region", { name: "Ribbons" }).focus();
   await steps(page).nth(2).click();
@@ -113,7 +113,7 @@ test("the player steps as a ping-pong and says where it stands", { tag: "@moving
   await expect(page.getByTestId("reading")).toContainText(`step ${(start + 7) % 8} of 8`);
 });
 
-test("names stay unique, and an empty clip is told and can be mended at Ship", async ({ page }) => {
+test("names stay unique, and an empty clip is reported and mended at Ship", async ({ page }) => {
   await page.getByRole("textbox", { name: "Clip name" }).fill("fire");
   await page.keyboard.press("Enter");
   await expect(problemOn(page)).toHaveText(/There is already a clip of this name/);
@@ -131,7 +131,7 @@ test("names stay unique, and an empty clip is told and can be mended at Ship", a
   await expect(page.getByTestId("proof")).toContainText("395 frames in, 395 out");
 });
 
-test("the player draws the very pixels of the step, at a whole zoom", { tag: "@moving" }, async ({ page }) => {
+test("the player draws exactly the step's pixels, at a whole zoom", { tag: "@moving" }, async ({ page }) => {
   await page.getByRole("checkbox", { name: "Origin" }).click();
   await steps(page).nth(3).click();
   await page.getByRole("button", { name: "Pause" }).click();

@@ -64,7 +64,7 @@ async function tip(page: Page): Promise<{ x: number; y: number }> {
   return lowest;
 }
 
-test("a platform is stood on, a zone entered and a target hit by the outline, as it is drawn", async ({ page }) => {
+test("a figure stands on a platform, enters a zone and hits a target by its outline", async ({ page }) => {
   await openTop(page, {
     start: { x: 160, y: 60, facing: "e" },
     camera: "fixed",

@@ -43,7 +43,7 @@ test("data on frames, clips and events goes to the game, and is there after a re
   expect(atlas.clips.walk?.steps.flatMap(({ eventValues }) => eventValues ?? [])).toEqual([{ footfall: "sand" }]);
 });
 
-test("what several frames have unlike is said so, and one value can be given to all", async ({ page }) => {
+test("different values on several frames are shown as mixed, and one value can be set for all", async ({ page }) => {
   await openEmpty(page);
   await dropAndCut(page, "hero.png", figureSheet(4, 2), 4, 2);
   await page.getByRole("button", { name: "Pick row 0", exact: true }).click();
@@ -59,7 +59,7 @@ test("what several frames have unlike is said so, and one value can be given to 
   await expect(value).toHaveValue("2");
 });
 
-test("times go out in ticks of the game's clock on wish", async ({ page }) => {
+test("times can be delivered in ticks of the game's clock", async ({ page }) => {
   await makeWalk(page);
   await goTo(page, "Ship");
   await page.getByText("durations also in ticks").click();

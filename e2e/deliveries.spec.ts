@@ -35,7 +35,7 @@ async function zipNow(page: Page): Promise<Map<string, Uint8Array>> {
   return filesOf(download);
 }
 
-test("one project goes out as a grid sheet, strips, single pictures and films, each exactly", async ({ page }) => {
+test("one project is delivered as a grid sheet, strips, single pictures and films, each exactly", async ({ page }) => {
   await strollAtShip(page);
   await kind(page, "Grid sheet");
   await page.getByRole("checkbox", { name: "choose columns automatically" }).click();
@@ -115,9 +115,7 @@ function worstChannel(rgba: readonly number[], wanted: Pixels): number {
   return worst;
 }
 
-test("what goes, how it is called, its sizes and the files beside it are chosen, and a second delivery stands beside the first", async ({
-  page,
-}) => {
+test("contents, names, sizes and other files are set, and a second delivery is added", async ({ page }) => {
   await strollAtShip(page);
   await page.getByRole("radio", { name: "Clips", exact: true }).click();
   const like = page.getByRole("textbox", { name: "Names like" });
@@ -143,7 +141,7 @@ test("what goes, how it is called, its sizes and the files beside it are chosen,
   await expect(page.getByRole("list", { name: "Deliveries" }).getByRole("listitem")).toHaveCount(1);
 });
 
-test("a delivery goes into the game's folder, again with one key from any stop, and only what changed is written", async ({ page }) => {
+test("a delivery goes into the game's folder, again with one key from any stop, writing changed files only", async ({ page }) => {
   // The browser's private file system stands in for a folder on the computer, and counts what is written.
   await page.addInitScript(() => {
     const folder = async () => (await navigator.storage.getDirectory()).getDirectoryHandle("game", { create: true });
@@ -201,7 +199,7 @@ test("a delivery goes into the game's folder, again with one key from any stop, 
   expect((await there()).map(([file]) => file).sort()).toEqual(["walker.atlas.json", "walker.png"]);
 });
 
-test("an uploaded project is built on the server to the same bytes, and what cannot be built is refused in words", async ({ page }) => {
+test("an uploaded project is built on the server to the same bytes, and an invalid one is refused with a reason", async ({ page }) => {
   test.setTimeout(180_000);
   await openStudio(page);
   const fromStudio = await delivered(page);
@@ -225,7 +223,7 @@ test("an uploaded project is built on the server to the same bytes, and what can
   expect(large.status()).toBe(413);
 });
 
-test("a setting stays under the pointer that changes it, while the delivery is packed anew and proved", async ({ page }) => {
+test("a setting stays under the pointer that changes it, while the delivery is packed again and proved", async ({ page }) => {
   await openStudio(page);
   await goTo(page, "Ship");
   await expect(page.getByTestId("proof")).toBeVisible({ timeout: 40_000 });

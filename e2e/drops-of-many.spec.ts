@@ -74,7 +74,7 @@ test("sectioned text cuts a picture: its sections are the clips", async ({ page 
   for (const [k, name] of names.entries()) expect(Buffer.from(frame(name).bytes).toString("base64")).toBe(cellOf(sheet, k));
 });
 
-test("a drop of 500 stills can be stopped half way: what was read by then is offered, and nothing came in yet", async ({ page }) => {
+test("a drop of 500 stills can be stopped half way: the stills read so far are offered, and nothing is imported yet", async ({ page }) => {
   const still = pngFile("", figureSheet(1, 1));
   await dropFiles(
     page,

@@ -21,7 +21,7 @@ async function replaceArt(page: Page, name: string, pixels: Pixels): Promise<voi
   await chooser.setFiles([{ name, mimeType: "image/png", buffer: Buffer.from(png.encode(pixels)) }]);
 }
 
-test("a row put in at the top of a sheet is said as what it is, and clips go with their drawings", async ({ page }) => {
+test("a row inserted at the top of a sheet is recognised, and clips follow their drawings", async ({ page }) => {
   const sheet = figureSheet(4, 3, CELL);
   await openEmpty(page);
   await dropAndCut(page, "hero.png", sheet, 4, 3);
@@ -38,7 +38,7 @@ test("a row put in at the top of a sheet is said as what it is, and clips go wit
   await expect(page.getByRole("button", { name: /^Step \d: hero\/[0-3],/ })).toHaveCount(4);
 });
 
-test("frames drawn around by hand go with their drawings when the art is laid out anew", async ({ page }) => {
+test("hand-drawn frames follow their drawings when the art is rearranged", async ({ page }) => {
   const sheet = figureSheet(3, 1, CELL);
   await openEmpty(page);
   await dropAndCut(page, "hero.png", sheet, 3, 1);
@@ -68,7 +68,7 @@ test("frames drawn around by hand go with their drawings when the art is laid ou
   }
 });
 
-test("speeds come back as they were: 10, 9, 8 fps are even steps and are shown so, and retyping changes nothing", async ({ page }) => {
+test("speeds do not drift: 10, 9, 8 fps are even steps and shown as even, and retyping changes nothing", async ({ page }) => {
   await openEmpty(page);
   await dropAndCut(page, "hero.png", figureSheet(4, 1, CELL), 4, 1);
   await clipOfRows(page, 1, "walk");
@@ -88,7 +88,7 @@ test("speeds come back as they were: 10, 9, 8 fps are even steps and are shown s
   await expect(page.getByText("mixed, first")).toHaveCount(0);
 });
 
-test("with nothing picked C takes the row that plays, and cells come back as they were after another way was tried", async ({ page }) => {
+test("with nothing picked C uses the row that plays, and cells are restored after trying another way", async ({ page }) => {
   await openEmpty(page);
   await dropAndCut(page, "hero.png", figureSheet(4, 2, CELL), 4, 2);
   await page.getByTestId("sheet").focus();
@@ -125,7 +125,7 @@ test("Shift+D means the same at Clips as everywhere, and a click on the time bar
   await expect(page.getByRole("heading", { name: "Sizes" })).toBeVisible();
 });
 
-test("resting in the middle of a drag is still one step back", async ({ page }) => {
+test("pausing in the middle of a drag is still one undo step", async ({ page }) => {
   await openEmpty(page);
   await dropAndCut(page, "hero.png", figureSheet(4, 1, CELL), 4, 1);
   await clipOfRows(page, 1, "walk");
@@ -145,7 +145,7 @@ test("resting in the middle of a drag is still one step back", async ({ page }) 
   await saved(page);
 });
 
-test("Escape leaves a field with what stood in it, however much was typed", async ({ page }) => {
+test("Escape restores a field's value, however much was typed", async ({ page }) => {
   await makeWalk(page);
   const undo = await page.getByRole("button", { name: /^Undo/ }).getAttribute("aria-label");
   for (const [label, typed, old] of [

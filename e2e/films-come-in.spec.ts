@@ -32,7 +32,7 @@ test.beforeEach(async ({ page }) => {
   await openEmpty(page);
 });
 
-test("every frame of a film comes in, in order, with its own time", async ({ page }) => {
+test("every frame of a film is imported, in order, with its own duration", async ({ page }) => {
   await dropFiles(page, [film()]);
   await expect(asked(page)).toContainText("12 frames of 64 × 48 px in 0.56 s, 21.43 fps.");
   await expect(page.getByTestId("film-outcome")).toHaveText("12 frames of 64 × 48 px, 0.56 s, 21.43 fps; 144 kB in memory");
@@ -81,14 +81,14 @@ test("a range, every second frame and a smaller size are taken, and no time is l
   }
 });
 
-test("films and stills of one drop are reviewed together; a film that is not wanted leaves the rest", async ({ page }) => {
+test("films and stills of one drop are reviewed together; cancelling a film keeps the rest", async ({ page }) => {
   await dropFiles(page, [film("jump.webm"), film("dance.webm"), pngFile("porter.png", figureSheet(2, 2))]);
   await asked(page, "dance.webm").getByRole("button", { name: "Take 12 frames" }).click();
   await asked(page, "jump.webm").getByRole("button", { name: "Cancel" }).click();
   await expect(review(page).getByRole("heading", { level: 3 })).toHaveText(["dance", "porter.png"]);
 });
 
-test("what is no film, or a damaged one, is refused by its name, and nothing comes in", async ({ page }) => {
+test("a damaged or fake film is refused by name, and nothing is imported", async ({ page }) => {
   await dropFiles(page, [
     { name: "letter.webm", bytes: new TextEncoder().encode("Dear reader, this is no film.") },
     { name: "torn.webm", bytes: film().bytes.subarray(0, 200) },

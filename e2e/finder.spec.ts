@@ -11,7 +11,7 @@ async function find(page: Page, words: string): Promise<void> {
   await expect(field(page)).toBeHidden();
 }
 
-test("Ctrl+K finds commands, clips, actions and sources by their words, and does them", async ({ page }) => {
+test("Ctrl+K finds commands, clips, actions and sources by their words, and runs or opens them", async ({ page }) => {
   await openStudio(page);
   await find(page, "walk-nw");
   await expect(page.getByRole("heading", { name: "walk-nw" })).toBeVisible();
@@ -38,7 +38,7 @@ test("Ctrl+K finds commands, clips, actions and sources by their words, and does
   }
 });
 
-test("commands at Clips do by Ctrl+K what they do by their keys, and none throws", async ({ page }) => {
+test("commands at Clips do the same by Ctrl+K as by their keys, and none throws", async ({ page }) => {
   const errors: string[] = [];
   page.on("pageerror", ({ message }) => errors.push(message));
   await openEmpty(page);

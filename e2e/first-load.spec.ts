@@ -9,7 +9,7 @@ const MOST_CODE = 640_000; // bytes
 /** All of it, with the demo's art and one cut of the letters. */
 const MOST = 800_000; // bytes
 
-test("the first picture is there before most of the code: what is wanted later comes later", async ({ page, baseURL }) => {
+test("the first picture is there before most of the code, which loads later", async ({ page, baseURL }) => {
   const stand = await standBefore(baseURL ?? "");
   await page.goto(stand.url);
   const mark = "caravan: first pictures";
@@ -26,7 +26,7 @@ test("the first picture is there before most of the code: what is wanted later c
   await stand.stop();
 });
 
-test("keys that are pressed while a stop's code is still on its way are for that stop", async ({ page, baseURL }) => {
+test("keys pressed while a stop's code is loading are for that stop", async ({ page, baseURL }) => {
   // Each file loads slowly, so that the surface appears well after its name.
   await page.route("**/_next/static/chunks/*.js", async (route) => {
     await new Promise((done) => setTimeout(done, 700));

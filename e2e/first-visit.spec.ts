@@ -6,7 +6,7 @@ test.use({ firstVisit: true });
 
 const steps = (page: import("@playwright/test").Page) => page.getByRole("region", { name: "First steps" });
 
-test("the first visit says what this is and shows the ways in; what is taken is not said again", async ({ page }) => {
+test("the first visit introduces the app and shows the ways in, once", async ({ page }) => {
   await openStudio(page);
   await expect(steps(page)).toContainText("Caravan cuts sprite sheets into frames");
   await expect(steps(page).getByRole("button", { name: "Open art or a project …" })).toBeVisible();
@@ -19,7 +19,7 @@ test("the first visit says what this is and shows the ways in; what is taken is 
   await expect(steps(page)).toHaveCount(0);
 });
 
-test("art dropped onto the first page begins a project of its own", async ({ page }) => {
+test("art dropped onto the first page starts a new project", async ({ page }) => {
   await openStudio(page);
   await dropFiles(page, [pngFile("hero.png", figureSheet(4, 1))]);
   await expect(page.getByTestId("sheet")).toBeVisible();

@@ -53,7 +53,7 @@ test.describe("by day and by dusk", () => {
     await expectNothingFound(page);
   });
 
-  test("what an example says, a contact sheet, many findings and the game pass", async ({ page }) => {
+  test("an example's fields, a contact sheet, many findings and the game pass", async ({ page }) => {
     await openStudio(page);
     await goTo(page, "Ship");
     await page.getByRole("checkbox", { name: "contact sheet for people" }).click();

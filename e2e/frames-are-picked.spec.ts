@@ -99,7 +99,7 @@ test("frames are dropped, restored and named; clips that show a dropped one say 
   await expect(page.getByText('frame "lift": There is already a frame of this name.')).toBeVisible();
 });
 
-test("where the frames stand is delivered, and the grid is nudged by keys", async ({ page }) => {
+test("origins are delivered, and the grid is nudged by keys", async ({ page }) => {
   await page.keyboard.press("Alt+ArrowRight");
   await expect(page.getByRole("textbox", { name: "Margin left" })).toHaveValue("1");
   await page.keyboard.press("Alt+ArrowLeft");

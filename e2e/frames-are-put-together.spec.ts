@@ -19,7 +19,7 @@ async function twoPalettes(page: Page): Promise<void> {
 
 const pixel = ({ bytes, width }: Pixels, x: number, y: number) => [...bytes.subarray((y * width + x) * 4, (y * width + x) * 4 + 4)];
 
-test("two steps are put together from an empty canvas, play as a clip, and are delivered pixel for pixel", async ({ page }) => {
+test("two steps are assembled from an empty canvas, play as a clip, and are delivered pixel for pixel", async ({ page }) => {
   await onTheBench(page);
   await twoSteps(page);
   await expect.poll(() => colourAt(page, 12, 4)).toEqual([...COLOURS[1], 255]);
@@ -52,7 +52,7 @@ test("two steps are put together from an empty canvas, play as a clip, and are d
   ]);
 });
 
-test("a piece is dragged, flipped, sent one step down, and what lies under another is reached with Alt", async ({ page }) => {
+test("a piece is dragged, flipped and moved down, and Alt reaches a piece below another", async ({ page }) => {
   await onTheBench(page);
   await part(page, 0).click();
   await clickAt(page, 4, 4);
@@ -99,7 +99,7 @@ test("a piece is dragged, flipped, sent one step down, and what lies under anoth
   await expect.poll(() => colourAt(page, 12, 4)).toEqual([...COLOURS[2], 255]);
 });
 
-test("the sheet of pieces is drawn anew, and every frame follows; a piece that is gone is striped and told", async ({ page }) => {
+test("the sheet of pieces is redrawn, and every frame follows; a missing piece is striped and reported", async ({ page }) => {
   await onTheBench(page);
   await twoSteps(page);
   await goTo(page, "Sources");
@@ -121,7 +121,7 @@ test("the sheet of pieces is drawn anew, and every frame follows; a piece that i
   await expect(page.getByRole("list", { name: "Findings on this frame" })).toContainText("A striped box stands for it");
 });
 
-test("a palette of the sheet and a variant of it dress the chosen piece; the step that wears another is found and mended", async ({
+test("a palette of the sheet and a variant of it recolour the selected piece; the step with another one is found and mended", async ({
   page,
 }) => {
   await onTheBench(page);
@@ -177,7 +177,7 @@ test("a palette of the sheet and a variant of it dress the chosen piece; the ste
   expect(pixel(frame("parts figure/0"), 4, 4)).toEqual([...COLOURS[1], 255]);
 });
 
-test("tiles and colours are counted against limits that a person sets, and each frame's own are charted", async ({ page }) => {
+test("tiles and colours are counted against set limits, and each frame's own are charted", async ({ page }) => {
   await onTheBench(page);
   await twoSteps(page);
   await page.getByRole("button", { name: "Count tiles and colours" }).click();
@@ -199,7 +199,7 @@ test("tiles and colours are counted against limits that a person sets, and each 
   await expect(page.getByText("2 too many")).toBeVisible();
 });
 
-test("drawn frames are put together from their distinct tiles, flipped ones once, and stay the same to the pixel", async ({ page }) => {
+test("drawn frames are rebuilt from their distinct tiles, flipped ones once, and stay the same to the pixel", async ({ page }) => {
   await openEmpty(page);
   // Two frames of 16 × 8 px: a piece and its mirror image, and the same piece alone.
   const one = pieces();
@@ -229,7 +229,7 @@ test("drawn frames are put together from their distinct tiles, flipped ones once
   await expect(page.getByRole("list", { name: "Sources" }).getByRole("button")).toHaveCount(1);
 });
 
-test("a piece is moved and exchanged in all frames at once, and every frame is dressed in other colours", async ({ page }) => {
+test("a piece is moved and replaced in all frames at once, and every frame is recoloured", async ({ page }) => {
   await onTheBench(page);
   await twoSteps(page);
   await page.getByRole("checkbox", { name: /^in all frames/ }).click();
@@ -260,7 +260,7 @@ test("a piece is moved and exchanged in all frames at once, and every frame is d
   await expect.poll(() => colourAt(page, 12, 8)).toEqual([90, 230, 200, 255]);
 });
 
-test("pieces of a group are chosen and dragged together, one alone with Alt, until they are ungrouped", async ({ page }) => {
+test("pieces of a group are selected and dragged together, a single one with Alt, until they are ungrouped", async ({ page }) => {
   await onTheBench(page);
   await part(page, 0).click();
   await clickAt(page, 4, 4);
@@ -293,7 +293,7 @@ test("pieces of a group are chosen and dragged together, one alone with Alt, unt
   await expect(stack(page)).toHaveCount(1);
 });
 
-test("pieces that nearly agree are shown in place, and one is used for both: the frames follow, the art stays", async ({ page }) => {
+test("near-duplicate pieces are shown in place, and one replaces both: the frames follow, the art stays", async ({ page }) => {
   const sheet = pieces();
   // The second piece becomes the first one's mirror, but for three pixels.
   for (let y = 0; y < 8; y++)
@@ -326,7 +326,7 @@ test("pieces that nearly agree are shown in place, and one is used for both: the
   await expect.poll(() => colourAt(page, 9, 7)).toEqual([90, 90, 90, 255]);
 });
 
-test("with several frames picked, a piece is moved in those alone", async ({ page }) => {
+test("with several frames picked, a piece is moved only in those", async ({ page }) => {
   await onTheBench(page);
   await part(page, 0).click();
   await clickAt(page, 4, 4);

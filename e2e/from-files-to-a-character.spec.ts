@@ -30,7 +30,7 @@ function cellOf(sheet: Pixels, column: number, row: number, name: string): Uploa
   return pngFile(name, cell);
 }
 
-test("eight facings come from the names of stills in one review: files, and one word", async ({ page }) => {
+test("eight facings come from the names of stills in one review: a drop and one button", async ({ page }) => {
   const rose = ["e", "se", "s", "sw", "w", "nw", "n", "ne"];
   const sheet = figureSheet(3, 8);
   await dropFiles(
@@ -59,7 +59,7 @@ test("eight facings come from the names of stills in one review: files, and one 
   await expect(page.getByText("No pictures yet.", { exact: true })).toBeVisible();
 });
 
-test("what is missing is mirrored, an action that is not wanted is not made, and numbers of stills stay theirs", async ({ page }) => {
+test("missing facings are mirrored, an unwanted action is not made, and stills keep their numbers", async ({ page }) => {
   const sheet = figureSheet(4, 3);
   const files = ["s", "e", "n"].flatMap((facing, row) =>
     [16, 17, 18, 20].map((number, k) => cellOf(sheet, k, row, `porter/idle-${facing}-${number}.png`)),
@@ -110,9 +110,7 @@ test("nine rows of an uncut sheet become nine named clips in eleven actions", as
   await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
 });
 
-test("only the rows of picked frames become clips, a pasted list names them, and a name that is taken is said in place", async ({
-  page,
-}) => {
+test("only the rows of picked frames become clips, a pasted list names them, and a taken name is reported in place", async ({ page }) => {
   await dropAndCut(page, "porter.png", figureSheet(3, 4), 3, 4);
   await page.getByRole("button", { name: "Pick row 1", exact: true }).click();
   await page.getByRole("button", { name: "Pick row 3", exact: true }).click();
@@ -137,7 +135,7 @@ test("only the rows of picked frames become clips, a pasted list names them, and
   expect(atlas.clips.go_right?.steps.map(({ frame }) => frame)).toEqual(["porter/9", "porter/10", "porter/11"]);
 });
 
-test("rows become facings without a clip before; the first facing is remembered, and the rose turns with its names", async ({ page }) => {
+test("rows become facings directly; the first facing is remembered, and the rose turns with its names", async ({ page }) => {
   await dropAndCut(page, "porter.png", figureSheet(3, 4), 3, 4);
   await goTo(page, "Clips");
   await page.getByRole("button", { name: "By rows …" }).click();
@@ -157,7 +155,7 @@ test("rows become facings without a clip before; the first facing is remembered,
   await expect(rowsDialog(page).getByRole("combobox", { name: "First facing" })).toHaveText("W");
 });
 
-test("rows of a sheet that comes with others are offered as facings before anything exists", async ({ page }) => {
+test("rows of a sheet in a larger drop are offered as facings before the import", async ({ page }) => {
   await dropFiles(page, [
     pngFile("porter.png", figureSheet(4, 4)),
     cellOf(figureSheet(2, 1), 0, 0, "flag_1.png"),
@@ -186,7 +184,7 @@ async function threeRows(page: Page): Promise<Pixels> {
   return sheet;
 }
 
-test("a dropped file that is called like a source is its new art: a row put in on top, and all clips are right", async ({ page }) => {
+test("a dropped file with a source's name is its new art: with a row inserted on top, all clips stay right", async ({ page }) => {
   const sheet = await threeRows(page);
   const before = await delivered(page);
   const fresh = figureSheet(4, 5);
@@ -219,7 +217,7 @@ test("a dropped file that is called like a source is its new art: a row put in o
   );
 });
 
-test("art in larger cells, or moved by some pixels, is cut by the grid that it is on now", async ({ page }) => {
+test("art in larger cells, or moved by some pixels, is cut by its new grid", async ({ page }) => {
   const sheet = await threeRows(page);
   const wide = { w: 48, h: 64 };
   const larger = clearPixels(4 * wide.w, 3 * wide.h);
@@ -263,7 +261,7 @@ test("art whose cells moved by some pixels has its grid moved along", async ({ p
     );
 });
 
-test("several sources are given new art in one go, and the very art that is there is left out", async ({ page }) => {
+test("several sources get new art at once, and unchanged art is skipped", async ({ page }) => {
   const sheets = [figureSheet(2, 1), figureSheet(2, 2), figureSheet(2, 3)];
   for (const [k, sheet] of sheets.entries()) {
     await dropAndCut(page, `art-${"abc"[k]}.png`, sheet, 2, k + 1);
@@ -292,7 +290,7 @@ test("several sources are given new art in one go, and the very art that is ther
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("listitem")).toHaveCount(5);
 });
 
-test("an atlas and its metadata, dropped again after they were packed anew, keep names, clips and what a person set", async ({ page }) => {
+test("a repacked atlas dropped again with its metadata keeps names, clips and a person's settings", async ({ page }) => {
   const sheet = figureSheet(3, 1);
   const at = (places: readonly (readonly [number, number])[], height: number) => {
     const packed = clearPixels(96, height);

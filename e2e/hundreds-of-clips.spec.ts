@@ -22,7 +22,7 @@ function manyClips(): Uint8Array {
   return writeBundle({ project, pictures: new Map([[sha256, bytes]]) });
 }
 
-test("of hundreds of clips those in sight are there, and keys, clicks and the finder reach all", async ({ page }) => {
+test("of hundreds of clips only visible ones are rendered, and keys, clicks and the finder reach all", async ({ page }) => {
   await openEmpty(page);
   await dropFiles(page, [{ name: "many.caravan", bytes: manyClips() }]);
   await expect(page).toHaveTitle(/^Many/);

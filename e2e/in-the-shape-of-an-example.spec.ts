@@ -143,7 +143,7 @@ test("tags, tables and lines are learned as well", async ({ page }) => {
   await expect(page.getByRole("combobox", { name: "Example" })).toHaveText("hero.txt");
 });
 
-test("columns in a tongue of their own are understood by the picture that comes with them", async ({ page }) => {
+test("columns with unknown names are understood by their picture", async ({ page }) => {
   // Height, width, y, x: without the picture, width and height first would fit as well.
   const rows = Array.from({ length: 8 }, (_, k) => `porter-${k};37;24;${Math.floor(k / 4) * 40 + 3};${(k % 4) * 32 + 4}`);
   const table = ["nomo;ka;lo;mi;nu", ...rows].join("\n");
@@ -175,7 +175,7 @@ test("columns in a tongue of their own are understood by the picture that comes 
   expect(places).toEqual(rects(atlas));
 });
 
-test("a file that shows no structure is refused with what was looked for, and nothing is changed", async ({ page }) => {
+test("a file without structure is refused with what was looked for, and nothing is changed", async ({ page }) => {
   await openStudio(page);
   await goTo(page, "Ship");
   const [chooser] = await Promise.all([
@@ -189,7 +189,7 @@ test("a file that shows no structure is refused with what was looked for, and no
   await expect(page.getByRole("combobox", { name: "Example" })).toHaveCount(0);
 });
 
-test("a field that nobody knows stops the delivery until a person says what it means, and is written so then", async ({ page }) => {
+test("an unknown field stops the delivery until a person assigns its meaning, and is then written accordingly", async ({ page }) => {
   await openStudio(page);
   await goTo(page, "Ship");
   await expect(page.getByTestId("proof")).toBeVisible();

@@ -54,9 +54,7 @@ async function layOver(page: Page, name: string, pixels: Pixels): Promise<void> 
   await chooser.setFiles([{ name, mimeType: "image/png", buffer: Buffer.from(png.encode(pixels)) }]);
 }
 
-test("a file that is called as a layer lies over the other: cut by both, looked at with and without, two page pictures", async ({
-  page,
-}) => {
+test("a file named like a layer becomes one: cut by both, viewed with and without, two page pictures", async ({ page }) => {
   await openEmpty(page);
   await dropFiles(page, [pngFile("camp.png", body), pngFile("camp_light.png", light)]);
   const review = page.getByRole("dialog");
@@ -85,7 +83,7 @@ test("a file that is called as a layer lies over the other: cut by both, looked 
   await expect(page.getByRole("region", { name: "Pages" })).toContainText("light over page 1");
 });
 
-test("a layered file comes in as one source, blended as it says, and is there after a reload", async ({ page }) => {
+test("a layered file is imported as one source with its blend modes, and is there after a reload", async ({ page }) => {
   await openEmpty(page);
   const stack =
     '<image w="48" h="16"><stack><layer name="glow" src="glow.png" composite-op="svg:plus"/><layer name="body" src="body.png"/></stack></image>';
@@ -108,7 +106,7 @@ test("a layered file comes in as one source, blended as it says, and is there af
   expect(atlas.layers).toEqual([{ name: "glow", blend: "add" }]);
 });
 
-test("at Sources a layer is laid over, renamed, blended and taken off; one that does not fit is refused and nothing changes", async ({
+test("at Sources a layer is added, renamed, blended and removed; one that does not fit is refused and nothing changes", async ({
   page,
 }) => {
   await openEmpty(page);
@@ -143,7 +141,7 @@ test("at Sources a layer is laid over, renamed, blended and taken off; one that 
   await expect(layers).toHaveCount(0);
 });
 
-test("a layer laid over while storage is full is not called saved, is in the file, and is stored when there is room; a killed tab keeps it", async ({
+test("a layer added while storage is full is shown as unsaved, is in the file, and is stored when there is space; a killed tab keeps it", async ({
   context,
   page,
 }) => {

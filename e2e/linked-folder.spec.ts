@@ -32,7 +32,7 @@ async function writeArt(page: Page, { name, bytes }: UploadedFile): Promise<void
 /** Like a person returning to the tab from a drawing program. */
 const comeBack = (page: Page) => page.evaluate(() => window.dispatchEvent(new Event("focus")));
 
-test("art in a linked folder is brought in, followed when it changes, and taken in after a look", async ({ page }) => {
+test("art in a linked folder is imported, watched for changes, and updated after a review", async ({ page }) => {
   const sheet = figureSheet(4, 2);
   await writeArt(page, pngFile("people/walkers.png", sheet));
   await goTo(page, "Sources");
@@ -76,7 +76,7 @@ test("art in a linked folder is brought in, followed when it changes, and taken 
   await expect(line).toBeHidden();
 });
 
-test("a picture left alone is not asked about again, and a gone file changes nothing", async ({ page }) => {
+test("an ignored picture is not offered again, and a missing file changes nothing", async ({ page }) => {
   await writeArt(page, pngFile("one.png", figureSheet(2, 1)));
   await writeArt(page, pngFile("two.png", figureSheet(3, 1)));
   await goTo(page, "Sources");

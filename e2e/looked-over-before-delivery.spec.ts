@@ -12,7 +12,7 @@ const onWhite = {
   }),
 };
 
-test("an opaque ground is told at Ship and cleared there, and what goes out is clear", async ({ page }) => {
+test("an opaque background is reported and cleared at Ship, and the delivery is transparent", async ({ page }) => {
   await openEmpty(page);
   await dropAndCut(page, "white.png", onWhite, 6, 4);
   await goTo(page, "Ship");
@@ -30,7 +30,7 @@ test("an opaque ground is told at Ship and cleared there, and what goes out is c
   await expect(worth).toContainText("opaque background");
 });
 
-test("many findings of one kind stand in one card, each with its place, and are mended together as one step back", async ({ page }) => {
+test("many findings of one kind share a card, each with its place, and are mended together as one undo step", async ({ page }) => {
   await openEmpty(page);
   await dropAndCut(page, "walker.png", sheet, 6, 4);
   for (const row of [0, 1, 2, 3]) {
@@ -57,7 +57,7 @@ test("many findings of one kind stand in one card, each with its place, and are 
   await expect(card).toContainText("4 ×");
 });
 
-test("a picture that is gone from storage is told with its source, and clips are whole again when it is given back", async ({ page }) => {
+test("a picture missing from storage is reported with its source, and clips are whole again when it is restored", async ({ page }) => {
   await openEmpty(page);
   await dropAndCut(page, "walker.png", sheet, 6, 4);
   await expect(page.getByTestId("saved")).toHaveText(/saved in this browser/);

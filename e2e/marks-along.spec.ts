@@ -28,9 +28,7 @@ function unevenSheet(): Pixels {
 const canvas = (page: Page) => page.getByTestId("marks-canvas");
 const look = (page: Page, step: number) => page.getByRole("button", { name: new RegExp(`^Look at step ${step}:`) }).click();
 
-test("a clip that was cut unevenly is steadied in one act; the chart shows it before and after, and undo takes it back", async ({
-  page,
-}) => {
+test("an unevenly cut clip is steadied in one act; the chart shows before and after, and undo reverts it", async ({ page }) => {
   await strollAtMarks(page, unevenSheet());
   const chart = page.getByRole("region", { name: "Drift" });
   await expect(chart.getByRole("figure")).toHaveAccessibleName(/feet 2 to 5 px/);
@@ -58,7 +56,7 @@ test("a clip that was cut unevenly is steadied in one act; the chart shows it be
   await expect(canvas(page)).toHaveAttribute("aria-label", "hero/3 with its origin at 13, 23");
 });
 
-test("a hand set on two steps is filled in between, and given to the facing on the other side", async ({ page }) => {
+test("a hand set on two steps is interpolated between, and copied to the opposite facing", async ({ page }) => {
   await strollAtMarks(page, unevenSheet());
   await newKind(page, "New points", "hand");
   await page.getByRole("radio", { name: "Frame", exact: true }).click();
@@ -81,7 +79,7 @@ test("a hand set on two steps is filled in between, and given to the facing on t
   await expect(page.getByRole("list", { name: "Steps to look at" })).not.toContainText("no hand");
 });
 
-test("marks of one facing are given to the other side, mirrored, and only where there is one", async ({ page }) => {
+test("marks of one facing are copied to the opposite one, mirrored, if there is one", async ({ page }) => {
   const pixels = unevenSheet();
   const bytes = png.encode(pixels);
   const sha256 = sha256Hex(bytes);

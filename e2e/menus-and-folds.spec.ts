@@ -1,7 +1,7 @@
 import { expect, test } from "./fixtures";
 import { goTo, openStudio } from "./studio";
 
-test("the right button offers what can be done with a clip, a step, a frame, a source and marks", async ({ page }) => {
+test("right-click opens a menu for a clip, a step, a frame, a source and marks", async ({ page }) => {
   await openStudio(page);
   await goTo(page, "Clips");
   const clips = page.getByRole("list", { name: "Clips" });
@@ -44,7 +44,7 @@ test("the right button offers what can be done with a clip, a step, a frame, a s
   await expect(page.getByTestId("sheet")).toBeVisible();
 });
 
-test("clips fold under their action, details fold away, and both stay so; what is chosen stays in sight", async ({ page }) => {
+test("clips fold under their action, details fold, and both are remembered; the selection stays visible", async ({ page }) => {
   await openStudio(page);
   await goTo(page, "Clips");
   const clips = page.getByRole("list", { name: "Clips" });
@@ -71,7 +71,7 @@ test("clips fold under their action, details fold away, and both stay so; what i
   await expect(clips.getByRole("button", { name: /^walk-/ })).toHaveCount(8);
 });
 
-test("one key goes round the parts of the screen", async ({ page }) => {
+test("one key moves between the parts of the screen", async ({ page }) => {
   await openStudio(page);
   await goTo(page, "Clips");
   const region = () => page.evaluate(() => document.activeElement?.closest<HTMLElement>("[data-region]")?.dataset.region ?? null);

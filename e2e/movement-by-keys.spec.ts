@@ -88,7 +88,7 @@ test("by keys alone: a slipping step is found, dropped, and the clip split in th
   await expect(page.getByRole("list", { name: "Clips" }).getByRole("button")).toHaveCount(3);
 });
 
-test("by keys alone: 20 pictures in 750 ms, once, then gone; 150/150 and 120/80/120/80", async ({ page }) => {
+test("by keys alone: 20 pictures in 750 ms, once, then hidden; 150/150 and 120/80/120/80", async ({ page }) => {
   await openEmpty(page);
   await dropAndCut(page, "burst.png", figureSheet(5, 4), 5, 4);
   await clipByKeys(page, "burst", 4);

@@ -116,7 +116,7 @@ test("the frame whose foot slips is found by flicking, dropped from that clip on
   expect((await clips(page).allTextContents()).map((text) => text.replace(/[\d.]+ s.*$/, ""))).toHaveLength(4);
 });
 
-test("20 pictures in exactly 750 ms, once, then gone", { tag: "@moving" }, async ({ page }) => {
+test("20 pictures in exactly 750 ms, once, then hidden", { tag: "@moving" }, async ({ page }) => {
   await dropAndCut(page, "burst.png", figureSheet(5, 4), 5, 4);
   await clipOfRows(page, 4, "burst");
   await page.getByRole("radio", { name: "Once" }).click();
@@ -131,7 +131,7 @@ test("20 pictures in exactly 750 ms, once, then gone", { tag: "@moving" }, async
   expect(atlas.clips.burst?.steps.reduce((sum, { ms }) => sum + ms, 0)).toBe(750);
 });
 
-test("150/150 and 120/80/120/80 are typed and dragged, and a chosen step is held to fill a time", async ({ page }) => {
+test("150/150 and 120/80/120/80 are typed and dragged, and a selected step is held to fill a time", async ({ page }) => {
   await dropAndCut(page, "beat.png", figureSheet(4, 1), 4, 1);
   await clipOfRows(page, 1, "beat");
   for (const [step, ms] of [120, 80, 120, 80].entries()) {
@@ -165,7 +165,7 @@ test("150/150 and 120/80/120/80 are typed and dragged, and a chosen step is held
   await expect.poll(() => times(page, "beat")).toEqual([150, 150]);
 });
 
-test("steps are swept over along the ruler, time is scrubbed there, and the bracket of later rounds is dragged", async ({ page }) => {
+test("steps are selected along the ruler, time is scrubbed there, and the bracket of later loops is dragged", async ({ page }) => {
   await dropAndCut(page, "beat.png", figureSheet(6, 1), 6, 1);
   await clipOfRows(page, 1, "beat");
   const ruler = await page.getByTestId("ruler").boundingBox();

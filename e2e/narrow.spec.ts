@@ -3,7 +3,7 @@ import { violationsOn } from "./axe";
 import { expect, test } from "./fixtures";
 import { goTo, openStudio } from "./studio";
 
-test("at 640 × 400 every stop is reached, list and player open as drawers, and nothing hangs over the edge", async ({ page }) => {
+test("at 640 × 400 every stop is reachable, list and player open as drawers, and nothing is cut off", async ({ page }) => {
   await page.setViewportSize({ width: 640, height: 400 });
   await openStudio(page);
   for (const stop of ["Sources", "Frames", "Clips", "Marks", "Rehearse", "Ship"] as const) {

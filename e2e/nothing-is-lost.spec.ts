@@ -17,7 +17,7 @@ async function makeWalk(page: Page): Promise<void> {
 const clipNames = (page: Page) => page.getByRole("list", { name: "Clips" }).getByRole("button");
 const undoName = (page: Page) => page.getByRole("button", { name: /^Undo/ });
 
-test("after a reload the project, the place and the undo by name are still there", async ({ page }) => {
+test("after a reload the project, the current place and the undo list are still there", async ({ page }) => {
   await makeWalk(page);
   await typeNumber(page, "Frames per second", 5);
   await saved(page);
@@ -57,7 +57,7 @@ test("a tab that is killed loses at most the last second", async ({ context, pag
   await expect(clipNames(next)).toHaveText([/walk/]);
 });
 
-test("a second tab looks on, sees what is done, and can take over", async ({ context, page }) => {
+test("a second tab is read-only, follows the edits, and can take over", async ({ context, page }) => {
   await makeWalk(page);
   await saved(page);
   const second = await context.newPage();
@@ -79,7 +79,7 @@ test("a second tab looks on, sees what is done, and can take over", async ({ con
   await expect(clipNames(page)).toHaveCount(4);
 });
 
-test("when the browser has no more room the work can be saved to a file", async ({ page }) => {
+test("with storage full the work can be saved to a file", async ({ page }) => {
   const room = await storageWithEnd(page);
   await makeWalk(page);
   await saved(page);

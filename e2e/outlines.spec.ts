@@ -39,7 +39,7 @@ const shown = (page: Page, of: string, corners: string) =>
 const corners = (text: string) =>
   text.split(/ (?=\d+,)/).map((each) => ({ x: Number(each.split(", ")[0]), y: Number(each.split(", ")[1]) }));
 
-test("an outline that dips on one step is found, charted, steadied over the clip, and delivered", async ({ page }) => {
+test("an outline that dips on one step is found, charted, shared over the clip, and delivered", async ({ page }) => {
   await strollWithOutlines(page, 2);
   await shown(page, "hero/0", block(4, 14));
   await expect(page.getByRole("list", { name: "Marks" }).getByRole("button", { name: /^solid/ })).toContainText("4/4");
@@ -62,9 +62,7 @@ test("an outline that dips on one step is found, charted, steadied over the clip
   await shown(page, "hero/0", block(4, 14));
 });
 
-test("corners are moved by keys and by the pointer, drawn out of edges and taken off, and the art's own line comes back", async ({
-  page,
-}) => {
+test("corners are moved by keys and pointer, added on edges and removed, and the traced line can be restored", async ({ page }) => {
   await strollWithOutlines(page, 0);
   await shown(page, "hero/0", block(4, 14));
   await page.getByRole("radio", { name: "Frame", exact: true }).click();
@@ -116,7 +114,7 @@ test("corners are moved by keys and by the pointer, drawn out of edges and taken
   await shown(page, "hero/0", block(4, 14));
 });
 
-test("how it is traced is changed by numbers, and redrawn art is traced again while a person's own corners stay", async ({ page }) => {
+test("tracing settings are changed by numbers, and redrawn art is traced again while a person's corners stay", async ({ page }) => {
   await strollWithOutlines(page, 0);
   await typeNumber(page, "Grow by", 2);
   await expect(page.getByRole("status").filter({ hasText: "12 × 14 px" })).toBeVisible();

@@ -1,7 +1,7 @@
 import { expect, test } from "./fixtures";
 import { goTo, openStudio } from "./studio";
 
-test("nothing is asked of any other host, and no script but the app's own may run", async ({ page, baseURL }) => {
+test("no request goes to another host, and no script but the app's own may run", async ({ page, baseURL }) => {
   const foreign: string[] = [];
   const refused: string[] = [];
   page.on("request", (request) => {

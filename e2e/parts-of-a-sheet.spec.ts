@@ -44,7 +44,7 @@ test.beforeEach(async ({ page }) => {
   await openEmpty(page);
 });
 
-test("a sheet of two grids is cut in regions that are drawn around them", async ({ page }) => {
+test("a sheet of two grids is cut in regions drawn around them", async ({ page }) => {
   const sheet = mixedSheet();
   await dropFiles(page, [pngFile("mixed.png", sheet)]);
   await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
@@ -92,7 +92,7 @@ test("only some columns and rows of a grid become frames, and the grid moves as 
   expect(frame("figures/7").bytes).toEqual(crop(figures, { x: 64, y: 40, w: 32, h: 40 }).bytes);
 });
 
-test("frames that are cut through, empty, specked or repeated are pointed out, and each is mended", async ({ page }) => {
+test("frames that are cut through, empty, specked or repeated are reported, and each is mended", async ({ page }) => {
   const sheet = figureSheet(4, 2, { w: 32, h: 40 }, [3, 6]);
   // The figure at 5 is that at 4; the empty cell at 6 holds one pixel of dirt.
   paste(sheet, crop(sheet, { x: 0, y: 40, w: 32, h: 40 }), { x: 0, y: 0, w: 32, h: 40 }, 32, 40);
@@ -120,7 +120,7 @@ test("frames that are cut through, empty, specked or repeated are pointed out, a
   await expect(findings.getByText("Cut through")).toHaveCount(0);
 });
 
-test("the tray is put in another order by dragging, several picked frames at once, and counts from 0 or 1", async ({ page }) => {
+test("the tray is reordered by dragging, several picked frames at once, and counts from 0 or 1", async ({ page }) => {
   await dropAndCut(page, "figures.png", figureSheet(4, 1), 4, 1);
   const tray = page.getByRole("listbox", { name: "Frames of figures" });
   const names = () =>
@@ -149,9 +149,7 @@ test("the tray is put in another order by dragging, several picked frames at onc
   await expect(page.getByRole("heading", { name: /^Frame \d/ })).toContainText("Frame 4");
 });
 
-test("the part of a grid is dragged on the sheet: rows left out by its lower edge, and where it begins by its upper one", async ({
-  page,
-}) => {
+test("the part of a grid is dragged on the sheet: its lower edge excludes rows, its upper one sets the start", async ({ page }) => {
   // Two rows of 40, below a band of 17 that belongs to no row.
   const figures = figureSheet(4, 2);
   const sheet = clearPixels(figures.width, figures.height + 17);

@@ -78,9 +78,7 @@ async function attach(page: Page): Promise<void> {
   await page.keyboard.press("Enter");
 }
 
-test("a lamp is attached by points, plays at once, is put behind on two steps, mirrored, told in the atlas and drawn in", async ({
-  page,
-}) => {
+test("a lamp is attached by points, plays at once, is behind on two steps, mirrored, listed in the atlas and baked", async ({ page }) => {
   await openWalk(page);
   await attach(page);
   // Hand 12, 8 with origin 8, 16; grip 9, 0: the lamp's origin, 8, 16, is 3 to the right and 8 below.
@@ -127,7 +125,7 @@ test("a lamp is attached by points, plays at once, is put behind on two steps, m
   expect(looksSame(baked.frame("hero/2"), told.frame("hero/2"))).toBe(true);
 });
 
-test("a step that loses its point is found and mended; a part goes with one press, undo brings it back with its steps", async ({
+test("a step that loses its point is found and mended; a part is removed with one press, and undo restores it with its steps", async ({
   page,
 }) => {
   await openWalk(page);
@@ -151,9 +149,7 @@ test("a step that loses its point is found and mended; a part goes with one pres
   await expect(page.getByRole("button", { name: "Step 1: under" })).toBeVisible();
 });
 
-test("a point gets an angle by key, by hand and typed; the lamp is turned by it, and by the nearest quarter where it is another", async ({
-  page,
-}) => {
+test("a point gets an angle by key, by drag and typed; the lamp rotates with it, in pictures to the nearest 90°", async ({ page }) => {
   await openWalk(page);
   await attach(page);
   await page.getByRole("list", { name: "Marks" }).getByRole("button", { name: /^hand/ }).click();

@@ -21,7 +21,7 @@ const colourOfFigure = (game: Page) =>
     return [...(canvas.getContext("2d") as CanvasRenderingContext2D).getImageData(Number(x), Number(y) - 20, 1, 1).data];
   });
 
-test("the demo is played from Ship by keys, and art that changes comes into the running game with one key", async ({ page }) => {
+test("the demo is played from Ship by keys, and changed art reaches the running game with one key", async ({ page }) => {
   await openStudio(page);
   await goTo(page, "Ship");
   await expect(page.getByText("The rules of porter decide: arrow keys walk; Space: act; 1: lamp.")).toBeVisible();
@@ -64,7 +64,7 @@ test("the demo is played from Ship by keys, and art that changes comes into the 
   await expect(told(game)).toHaveText("stand · looks s");
 });
 
-test("without anything that sounds like walking the first clip stands in; without a studio the game says what to do", async ({ page }) => {
+test("without a walking clip the first clip is used; without a studio the game says what to do", async ({ page }) => {
   await openEmpty(page);
   await dropAndCut(page, "things.png", figureSheet(4, 2), 4, 2);
   await goTo(page, "Ship");

@@ -91,7 +91,7 @@ function camp(sheet: Pixels): { project: Project; pictures: Map<string, Uint8Arr
   return { project: addClip(project, ["s1/c0r0", "s1/c1r0"] as FrameRef[], "walk"), pictures: new Map([[sha256, bytes]]) };
 }
 
-test("a project is kept in a folder: every change is there a moment later, and what did not change is not touched", async ({ page }) => {
+test("a project is kept in a folder: every change is there a moment later, and unchanged files are not touched", async ({ page }) => {
   await makeWalk(page);
   await inProjects(page, "Keep this one in a folder");
   await savedIn(page);
@@ -115,7 +115,7 @@ test("a project is kept in a folder: every change is there a moment later, and w
   await expect(page.getByTestId("saved")).toContainText("saved in this browser");
 });
 
-test("art stays where the game has it, and another project that is opened meanwhile gets nothing of the first", async ({ page }) => {
+test("art stays where the game has it, and another project opened meanwhile gets nothing of the first", async ({ page }) => {
   const sheet = figureSheet(4, 2);
   await openEmpty(page);
   await put(page, "assets/people/walkers.png", png.encode(sheet));
@@ -140,7 +140,7 @@ test("art stays where the game has it, and another project that is opened meanwh
   await expect.poll(() => clipsThere(page)).toEqual(["stride"]);
 });
 
-test("a folder is opened, nothing in it is touched, and a colleague's change is looked at and taken in", async ({ page }) => {
+test("a folder is opened, nothing in it is touched, and a colleague's change is reviewed and merged", async ({ page }) => {
   const { project, pictures } = camp(figureSheet(4, 2));
   await openEmpty(page);
   for (const { path, bytes } of bundleFiles({ project, pictures })) await put(page, path, bytes);
@@ -174,9 +174,7 @@ test("a folder is opened, nothing in it is touched, and a colleague's change is 
   await expect(page).toHaveTitle(/^camp/);
 });
 
-test("what both changed comes together, what is in the middle of a merge is left alone, and nothing is written over unasked", async ({
-  page,
-}) => {
+test("changes of both sides merge, an unfinished merge is left alone, and nothing is overwritten without asking", async ({ page }) => {
   await makeWalk(page);
   await inProjects(page, "Keep this one in a folder");
   await savedIn(page);
@@ -227,9 +225,7 @@ test("what both changed comes together, what is in the middle of a merge is left
   await expect.poll(() => clipsThere(page)).toEqual(["canter", "jump"]);
 });
 
-test("art that changed in the folder is reviewed, and stays as it is there; without leave nothing is written, and that is said", async ({
-  page,
-}) => {
+test("art changed in the folder is reviewed and kept there; without permission nothing is written, and that is shown", async ({ page }) => {
   const sheet = figureSheet(4, 2);
   const { project, pictures } = camp(sheet);
   await openEmpty(page);
@@ -273,7 +269,7 @@ test("art that changed in the folder is reviewed, and stays as it is there; with
   await savedIn(page);
 });
 
-test("a folder whose art is newer than its document is cut again, which is said; a document that goes missing is said, and written again on wish", async ({
+test("a folder whose art is newer than its document is cut again with a notice; a missing document is reported, and written again on request", async ({
   page,
 }) => {
   const { project, pictures } = camp(figureSheet(4, 2));
@@ -313,7 +309,7 @@ async function writingIs(page: Page, how: "fine" | "hanging" | "full"): Promise<
   }, how);
 }
 
-test("a page that is killed while it writes into the folder leaves nothing broken there, and goes on when it is back", async ({ page }) => {
+test("a page killed while writing into the folder leaves nothing broken there, and continues when reopened", async ({ page }) => {
   await makeWalk(page);
   await writingIs(page, "hanging");
   // By its key, as from the finder.
@@ -346,7 +342,7 @@ test("a page that is killed while it writes into the folder leaves nothing broke
   await savedIn(page);
 });
 
-test("a full disk is told, nothing is lost, and what waits is written when there is room", async ({ page }) => {
+test("a full disk is reported, nothing is lost, and pending changes are written when there is space", async ({ page }) => {
   await makeWalk(page);
   await page.keyboard.press("Control+Shift+S");
   await savedIn(page);
@@ -381,7 +377,7 @@ test("of two tabs only the one that may change the project writes into the folde
   await expect(page.getByText("Someone else changed")).toBeHidden();
 });
 
-test("what cannot be opened or kept is refused in words, and nothing is written", async ({ page }) => {
+test("folders that cannot be used are refused with a reason, and nothing is written", async ({ page }) => {
   await openEmpty(page);
   await inProjects(page, "Open a project's folder");
   await expect(page.getByText("There is no caravan.json in it.")).toBeVisible();

@@ -5,7 +5,7 @@ import { dropAndCut, dropFiles, figureSheet, filesOf, openEmpty, openStudio, sav
 const projects = (page: Page) => page.getByRole("list", { name: "Projects", exact: true }).getByRole("listitem");
 const openList = (page: Page) => page.getByRole("button", { name: "All projects" }).click();
 
-test("projects are made, renamed, duplicated, removed and brought back", async ({ page }) => {
+test("projects are created, renamed, duplicated, removed and restored", async ({ page }) => {
   await openStudio(page);
   await startProject(page);
   await page.getByRole("textbox", { name: "Project name" }).fill("Salt road");
@@ -62,7 +62,7 @@ test("a project saved to a file opens again, with everything in it, and a damage
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button")).toHaveCount(1);
 });
 
-test("what was picked in one project is not picked in another", async ({ page }) => {
+test("frames picked in one project are not picked in another", async ({ page }) => {
   await openStudio(page);
   await page.getByRole("button", { name: "Pick row 0" }).click();
   await expect(page.getByTestId("picked")).toHaveText("8 picked, in picking order");

@@ -26,7 +26,7 @@ test("the studio delivers the same bytes as the command line", async ({ page }) 
   expect(delivered).toEqual(built);
 });
 
-test("packing settings change the pages, and are told apart by the proof", async ({ page }) => {
+test("packing settings change the pages, and the proof shows it", async ({ page }) => {
   await openStudio(page);
   await goTo(page, "Ship");
   await expect(page.getByText(/page 1 of 1/)).toBeVisible();

@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test } from "./fixtures";
 
-test("the schemas of the formats are served as they are published, and an unknown one is told", async ({ request }) => {
+test("the schemas of the formats are served as published, and an unknown one is refused", async ({ request }) => {
   for (const format of ["atlas", "project"]) {
     const answer = await request.get(`/api/schema/${format}`);
     expect(answer.headers()["content-type"]).toBe("application/schema+json");

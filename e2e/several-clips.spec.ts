@@ -23,7 +23,7 @@ async function fourClips(page: Page): Promise<void> {
   await expect(clips(page)).toHaveCount(4);
 }
 
-test("the speed of several clips is set at once, they are renamed, moved and removed together, each by one step back", async ({ page }) => {
+test("several clips get one speed, and are renamed, moved and removed together, each as one undo step", async ({ page }) => {
   await fourClips(page);
   await row(page, "go0").click();
   await row(page, "go2").click({ modifiers: ["Shift"] });
@@ -53,7 +53,7 @@ test("the speed of several clips is set at once, they are renamed, moved and rem
   await expect(clips(page)).toHaveText([/go0.*0.40 s$/, /go1.*0.40 s$/, /go2.*0.40 s$/, /go3.*0.40 s$/]);
 });
 
-test("durations are typed one by one, a split cuts before the chosen step, and a copy waits for its name", async ({ page }) => {
+test("durations are typed as a list, a split cuts before the selected step, and a copy waits for its name", async ({ page }) => {
   await fourClips(page);
   await row(page, "go0").click();
   await steps(page).first().click();
@@ -101,7 +101,7 @@ test("a run selected in a filtered list leaves out what the filter hides", async
   await expect(clips(page)).toHaveCount(55);
 });
 
-test("all facings of an action get one speed, one looping and the events of one of them, each in one act", async ({ page }) => {
+test("all facings of an action get one speed, one looping and one facing's events, each in one act", async ({ page }) => {
   await openStudio(page);
   await goTo(page, "Clips");
   await page

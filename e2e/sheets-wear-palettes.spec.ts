@@ -32,7 +32,7 @@ async function cutWithPalette(page: Page): Promise<void> {
 
 const pixel = ({ bytes, width }: Pixels, x: number, y: number) => [...bytes.subarray((y * width + x) * 4, (y * width + x) * 4 + 4)];
 
-test("a drawn sheet wears a palette read from a picture, by brightness; the art stays, and what is delivered is in its colours", async ({
+test("a drawn sheet wears a palette read from a picture, matched by brightness; the art stays, and the delivery has its colours", async ({
   page,
 }) => {
   await cutWithPalette(page);
@@ -67,9 +67,7 @@ test("a drawn sheet wears a palette read from a picture, by brightness; the art 
   expect(pixel(drawn.frame(first), 5, 3)).toEqual([...WOOL[0], 255]);
 });
 
-test("a variant of a drawn sheet has its frames and clips in other colours, beside them; tiles say which palette each wears", async ({
-  page,
-}) => {
+test("a variant of a drawn sheet has its frames and clips in other colours; tiles list the palette of each", async ({ page }) => {
   await cutWithPalette(page);
   await page.getByRole("button", { name: "New palette …" }).click();
   await page.getByRole("combobox", { name: "What the new palette replaces" }).click();

@@ -57,7 +57,7 @@ test("the origin goes to the feet for a whole action, and the character stands s
   expect([...lines][0]).toBeGreaterThan(50);
 });
 
-test("the origin is dragged, nudged by half pixels, set to nine places, copied, and given back to the source", async ({ page }) => {
+test("the origin is dragged, nudged by half pixels, set to nine places, copied, and reset to the source's", async ({ page }) => {
   await dropAndCut(page, "figure.png", figureSheet(3, 1), 3, 1);
   await clipOfRows(page, 1, "stand");
   await page.keyboard.press("g");
@@ -92,7 +92,7 @@ test("the origin is dragged, nudged by half pixels, set to nine places, copied, 
   await expect(x).toHaveValue("16");
 });
 
-test("the step on which the figure jumps is seen in the chart of its drift, shown, and put back", async ({ page }) => {
+test("the step on which the figure jumps is visible in the drift chart, shown, and corrected", async ({ page }) => {
   const cell = { w: 32, h: 40 };
   const figures = figureSheet(1, 1, cell);
   const sheet = clearPixels(cell.w * 6, cell.h);
@@ -117,7 +117,7 @@ test("the step on which the figure jumps is seen in the chart of its drift, show
   expect(atlas.frames["stander/2"]?.origin).toEqual({ x: 16, y: 40 });
 });
 
-test("clips are compared side by side, in step by time or by phase, and with what they were before", async ({ page }) => {
+test("clips are compared side by side, in step by time or by phase, and with their earlier state", async ({ page }) => {
   await dropFiles(page, [pngFile("pair.png", figureSheet(4, 2))]);
   await typeNumber(page, "Columns", 4);
   await typeNumber(page, "Rows", 2);
@@ -162,7 +162,7 @@ test("clips are compared side by side, in step by time or by phase, and with wha
   await expect(page.locator(".recharts-line-curve")).toHaveCount(2);
 });
 
-test("the stage shows ghosts, and takes its ground from the art or from the demo's country", { tag: "@moving" }, async ({ page }) => {
+test("the stage shows ghosts, and its backdrop is a colour of the art or the demo's country", { tag: "@moving" }, async ({ page }) => {
   await dropAndCut(page, "figure.png", figureSheet(4, 1), 4, 1);
   await clipOfRows(page, 1, "stand");
   await page.getByRole("button", { name: "Pause" }).click();

@@ -28,7 +28,7 @@ async function dragEdge(page: Page, step: number, by: number, key?: "Alt"): Prom
   if (key) await page.keyboard.up(key);
 }
 
-test("a step's edge is dragged: the others move along, or with Alt only the border does", async ({ page }) => {
+test("a step's edge is dragged: the others move along, or with Alt only the border moves", async ({ page }) => {
   await clipOf(page, 1);
   await expect.poll(() => times(page)).toEqual([100, 100, 100, 100]);
   await dragEdge(page, 1, 60);
@@ -44,7 +44,7 @@ test("a step's edge is dragged: the others move along, or with Alt only the bord
   expect([moved[0], moved[3]]).toEqual([100, 100]);
 });
 
-test("chosen steps are spread over a time, made longer, scaled, duplicated, copied and reversed", async ({ page }) => {
+test("selected steps are spread over a time, made longer, scaled, duplicated, copied and reversed", async ({ page }) => {
   await clipOf(page, 1);
   await steps(page).nth(0).click();
   await steps(page)
@@ -69,7 +69,7 @@ test("chosen steps are spread over a time, made longer, scaled, duplicated, copi
   await expect(page.getByRole("list", { name: "Findings on this clip" })).toContainText("the same frame as the one before");
 });
 
-test("frames are added by their numbers, and what is wrong with a number is told in place", async ({ page }) => {
+test("frames are added by their numbers, and a wrong number is reported in place", async ({ page }) => {
   await clipOf(page, 1);
   const field = page.getByRole("textbox", { name: "Frames by number", exact: true });
   await field.fill("4-6, 0");
@@ -82,7 +82,7 @@ test("frames are added by their numbers, and what is wrong with a number is told
   await expect(steps(page)).toHaveCount(8);
 });
 
-test("a clip is parted by the rows of its sheet, split at chosen steps, and put together again", async ({ page }) => {
+test("a clip is split by the rows of its sheet and at selected steps, and joined again", async ({ page }) => {
   await clipOf(page, 2);
   await expect(steps(page)).toHaveCount(8);
   await page.getByRole("button", { name: "Split by its 2 rows" }).click();
@@ -102,7 +102,7 @@ test("a clip is parted by the rows of its sheet, split at chosen steps, and put 
   await expect(clips.getByRole("button", { name: /^walk/ })).toHaveCount(1);
 });
 
-test("steps fire events that the player tells, and later rounds begin after a lead-in", { tag: "@moving" }, async ({ page }) => {
+test("steps fire events that the player shows, and later loops begin after a lead-in", { tag: "@moving" }, async ({ page }) => {
   await clipOf(page, 1);
   await steps(page).nth(2).click();
   const events = page.getByRole("textbox", { name: "Events" });
@@ -121,7 +121,7 @@ test("steps fire events that the player tells, and later rounds begin after a le
   await expect(page.getByTestId("reading")).toContainText("step 2 of 4");
 });
 
-test("a name that is typed at once is given before a click that follows it leads elsewhere", async ({ page }) => {
+test("a name typed quickly is applied before the next click leads elsewhere", async ({ page }) => {
   await dropAndCut(page, "figures.png", figureSheet(4, 2), 4, 2);
   await page.getByRole("button", { name: "Pick row 0" }).click();
   // On a slow machine the Clips stop takes a while to render.

@@ -3,7 +3,7 @@ import { expect, test } from "./fixtures";
 import { filesOf, goTo, saved } from "./studio";
 import { crash, storageWithEnd } from "./trouble";
 
-test("a tab that is killed with a piece in the middle of a drag keeps all that was put before", async ({ context, page }) => {
+test("a tab killed in the middle of dragging a piece keeps everything placed before", async ({ context, page }) => {
   await onTheBench(page);
   await twoSteps(page);
   await page.waitForTimeout(1000);
@@ -22,7 +22,7 @@ test("a tab that is killed with a piece in the middle of a drag keeps all that w
   await expect.poll(() => colourAt(next, 12, 4)).toEqual([...COLOURS[1], 255]);
 });
 
-test("a second tab sees pieces being put, puts none itself and says why, until it takes over", async ({ context, page }) => {
+test("a second tab sees pieces being placed, places none itself and says why, until it takes over", async ({ context, page }) => {
   await onTheBench(page);
   await twoSteps(page);
   await saved(page);
@@ -47,7 +47,7 @@ test("a second tab sees pieces being put, puts none itself and says why, until i
   await expect(stack(page)).toHaveCount(4);
 });
 
-test("with storage full, pieces are still put, the bench says so, and a file has all of them", async ({ page }) => {
+test("with storage full, pieces can still be placed, the bench says so, and a file has all of them", async ({ page }) => {
   const room = await storageWithEnd(page);
   await onTheBench(page);
   await twoSteps(page);
@@ -69,9 +69,7 @@ test("with storage full, pieces are still put, the bench says so, and a file has
   await expect(stack(page)).toHaveCount(3);
 });
 
-test("a drag ends without a change when the frame is changed beneath it, and the piece that was held is the one that moves", async ({
-  page,
-}) => {
+test("a drag ends without effect when the frame changes meanwhile, and moves the piece that was taken", async ({ page }) => {
   await onTheBench(page);
   await part(page, 0).click();
   await clickAt(page, 4, 4);

@@ -63,7 +63,7 @@ async function shareDrawn(page: Page): Promise<number> {
   return same / all;
 }
 
-test("the porter walks, turns, acts and returns to idle, and what is drawn is what was delivered", async ({ page }) => {
+test("the porter walks, turns, acts and returns to idle, drawn exactly as delivered", async ({ page }) => {
   await page.goto(url);
   await expect(told(page)).toHaveText("stand · looks s");
   expect(await shareDrawn(page)).toBe(1);
@@ -91,7 +91,7 @@ test("the porter walks, turns, acts and returns to idle, and what is drawn is wh
   await expect(told(page)).toHaveText("glance · looks w");
 });
 
-test("the boxes that were delivered are around the porter, also when he is mirrored", async ({ page }) => {
+test("the delivered boxes are around the porter, also when he is mirrored", async ({ page }) => {
   await page.goto(url);
   await expect(told(page)).toHaveText("stand · looks s");
   await page.keyboard.press("ArrowLeft", { delay: 120 });
@@ -122,7 +122,7 @@ test("the boxes that were delivered are around the porter, also when he is mirro
   await expect.poll(sides).toBeLessThan(0.2);
 });
 
-test("changed art comes into the running game by itself while the project is watched", async ({ page }) => {
+test("changed art reaches the running game automatically while the project is watched", async ({ page }) => {
   await page.goto(url);
   await expect(told(page)).toHaveText("stand · looks s");
   const watch = spawn(process.execPath, [caravan, "watch", join(folder, "project"), "--out", join(folder, "game"), "--json"]);

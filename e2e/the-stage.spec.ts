@@ -47,7 +47,7 @@ const runs = (page: Page) =>
 
 test.describe("on a display of one and a half pixels a point", () => {
   test.use({ deviceScaleFactor: 1.5, ownContext: true });
-  test("every pixel of the art is equally many pixels of the display wide, at each whole zoom", async ({ page }) => {
+  test("every art pixel has the same width in display pixels, at each whole zoom", async ({ page }) => {
     await playStripes(page);
     for (const _ of [0, 1, 2]) {
       await expect
@@ -78,7 +78,7 @@ const drawnBox = (page: Page) =>
     return { left, top, w: right - left, h: bottom - top };
   });
 
-test("the player shows frames at half their size, holds the frame still instead of the origin, and reads out when it is paused", async ({
+test("the player shows frames at half size, holds the frame still instead of the origin, and announces its state when paused", async ({
   page,
 }) => {
   await playStripes(page);
@@ -187,7 +187,7 @@ test("the player grows: by its lower edge, by the wheel in whole steps, and to t
 test.describe("standing still", () => {
   test.use({ moving: false });
 
-  test("the figure is dragged about the stage and put back, and marks are shown over it wherever it plays", async ({ page }) => {
+  test("the figure is dragged over the stage and centred again, and its marks are shown wherever it plays", async ({ page }) => {
     await openStudio(page);
     await goTo(page, "Clips");
     const stage = page.getByTestId("stage");

@@ -10,7 +10,7 @@ test.beforeEach(async ({ page }) => {
 const review = (page: Page) => page.getByRole("dialog", { name: "Import review" });
 const bringIn = (page: Page) => page.getByRole("button", { name: "Import" }).click();
 
-test("a picture that is pasted comes in as one that is dropped does", async ({ page }) => {
+test("a pasted picture is imported like a dropped one", async ({ page }) => {
   const { bytes } = pngFile("pasted.png", figureSheet(4, 1));
   await page.evaluate((base64) => {
     const file = new File([Uint8Array.from(atob(base64), (each) => each.charCodeAt(0))], "image.png", { type: "image/png" });
@@ -23,7 +23,7 @@ test("a picture that is pasted comes in as one that is dropped does", async ({ p
   await expect(page.getByTestId("outcome")).toContainText("4 frames");
 });
 
-test("a whole folder that is chosen comes in at once, its series together", async ({ page }) => {
+test("a chosen folder is imported at once, its series together", async ({ page }) => {
   await goTo(page, "Sources");
   const [chooser] = await Promise.all([page.waitForEvent("filechooser"), page.getByRole("button", { name: "Add a folder" }).click()]);
   await chooser.setFiles(RAW_ART);
@@ -34,7 +34,7 @@ test("a whole folder that is chosen comes in at once, its series together", asyn
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("listitem")).toHaveCount(6);
 });
 
-test("a whole folder that is dropped comes in at once, folders in it too", async ({ page }) => {
+test("a dropped folder is imported at once, with its subfolders", async ({ page }) => {
   await goTo(page, "Sources");
   const client = await page.context().newCDPSession(page);
   const hold = (type: "dragEnter" | "dragOver" | "drop", x: number) =>
@@ -53,7 +53,7 @@ test("a whole folder that is dropped comes in at once, folders in it too", async
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("listitem")).toHaveCount(6);
 });
 
-test("JPEG and AVIF come in as the browser reads them", async ({ page }) => {
+test("JPEG and AVIF are imported as the browser decodes them", async ({ page }) => {
   const jpeg = await page.evaluate(async () => {
     const canvas = new OffscreenCanvas(32, 16);
     const context = canvas.getContext("2d") as OffscreenCanvasRenderingContext2D;
@@ -113,7 +113,7 @@ test("an animated PNG brings its composed pictures and its own times", async ({ 
   expect(at(5, 5)).toEqual([...part.bytes.subarray(0, 4)]);
 });
 
-test("grounds of a checkerboard and of a key colour with soft edges are noticed and cleared", async ({ page }) => {
+test("checkerboard and key-colour backgrounds with soft edges are detected and cleared", async ({ page }) => {
   const figures = figureSheet(4, 1);
   const onGround = (ground: (x: number, y: number) => readonly [number, number, number]): Pixels => {
     const out = clearPixels(figures.width, figures.height);
@@ -162,7 +162,7 @@ test("grounds of a checkerboard and of a key colour with soft edges are noticed 
   expect(top[3]).toBeLessThan(200);
 });
 
-test("layers of a group come in apart when that is chosen", async ({ page }) => {
+test("layers of a group can be imported separately", async ({ page }) => {
   await dropFiles(page, [rawArt("lamp-bearer.ora")]);
   await review(page).getByRole("radio", { name: "4 layers apart" }).click();
   await review(page).getByRole("radio", { name: "One source per layer" }).click();
@@ -196,7 +196,7 @@ test("records that do not fit are listed with their reasons, and the reading can
   await expect(page.getByRole("button", { name: "Undo: cut trio as trio.json says" })).toBeVisible();
 });
 
-test("rectangles drawn by hand are made equal: feet on feet, by padding alone", async ({ page }) => {
+test("hand-drawn rectangles are made equal: feet on feet, by padding only", async ({ page }) => {
   const sheet = clearPixels(80, 40);
   const paint = (x: number, y: number, w: number, h: number) => {
     for (let row = y; row < y + h; row++)

@@ -2,7 +2,7 @@ import { clearPixels } from "@caravan/core/raster";
 import { expect, test } from "./fixtures";
 import { dropAndCut, dropFiles, figureSheet, goTo, openEmpty, openStudio, pngFile, problemOn, typeNumber } from "./studio";
 
-test("several pictures come in at once, with their facts", async ({ page }) => {
+test("several pictures are imported at once, with their facts", async ({ page }) => {
   await openEmpty(page);
   await dropFiles(page, [
     pngFile("steps.png", figureSheet(2, 1)),
@@ -20,7 +20,7 @@ test("several pictures come in at once, with their facts", async ({ page }) => {
   await expect(page.getByText("Drop your sprite sheets here")).toBeVisible();
 });
 
-test("an opaque ground is noticed", async ({ page }) => {
+test("an opaque background is detected", async ({ page }) => {
   await openEmpty(page);
   const white = { width: 32, height: 32, bytes: new Uint8Array(4096).fill(255) };
   await dropFiles(page, [pngFile("a white ground.png", white), pngFile("fine.png", figureSheet(1, 1))]);
@@ -28,7 +28,7 @@ test("an opaque ground is noticed", async ({ page }) => {
   await expect(page.getByText("Every pixel of it is opaque")).toBeVisible();
 });
 
-test("files that cannot be read are named with the reason, the good ones go in, and nothing else changes", async ({ page }) => {
+test("unreadable files are listed with the reason, the others are imported, and nothing else changes", async ({ page }) => {
   await openEmpty(page);
   const good = pngFile("good.png", figureSheet(2, 2));
   await dropFiles(page, [
@@ -63,7 +63,7 @@ test("a picture of one pixel is a sheet like any other", async ({ page }) => {
   await expect(page.getByTestId("outcome")).toHaveText("1 frame, none empty, nothing left over");
 });
 
-test("a grid that does not fit says what would, in place, and the old one stays", async ({ page }) => {
+test("a grid that does not fit reports what would fit, in place, and the old one stays", async ({ page }) => {
   await openEmpty(page);
   await dropAndCut(page, "hero.png", figureSheet(4, 3), 4, 3);
   await typeNumber(page, "Cell width", 200);
@@ -100,7 +100,7 @@ test("the row under the pointer plays while the grid is being changed", async ({
   await expect(page.getByRole("textbox", { name: "Columns", exact: true })).toHaveValue("5");
 });
 
-test("art dropped onto the untouched demo begins a project of its own", async ({ page }) => {
+test("art dropped onto the untouched demo starts a new project", async ({ page }) => {
   await openStudio(page);
   await dropFiles(page, [pngFile("hero.png", figureSheet(2, 2))]);
   await expect(page).toHaveTitle(/^hero/);

@@ -24,7 +24,9 @@ async function openTwo(page: Page): Promise<void> {
 const radio = (page: Page, name: string) => page.getByRole("radio", { name, exact: true }).click();
 const proof = (page: Page) => page.getByTestId("proof");
 
-test("everything is ticked at first, several patterns are listed and counted, and picked frames go out alone", async ({ page }) => {
+test("everything is ticked at first, matches of several patterns are listed and counted, and picked frames can be delivered alone", async ({
+  page,
+}) => {
   await openTwo(page);
   await goTo(page, "Ship");
   await radio(page, "Clips");
@@ -53,7 +55,7 @@ test("everything is ticked at first, several patterns are listed and counted, an
   expect(looksSame(frame("hero/9"), cell(1, 2))).toBe(true);
 });
 
-test("all deliveries go out in one act, in one ZIP; one that fails is told and the others go out all the same", async ({ page }) => {
+test("all deliveries go out at once, in one ZIP; a failing one is reported and the others are delivered", async ({ page }) => {
   await openTwo(page);
   await goTo(page, "Ship");
   await page.getByRole("button", { name: "Add a delivery" }).click();
@@ -72,7 +74,7 @@ test("all deliveries go out in one act, in one ZIP; one that fails is told and t
   await expect(page.getByText(/delivery of New project was not delivered: /)).toBeVisible();
 });
 
-test("GIFs get a background, a grid sheet a row for each clip, and sizes are compared equally large", async ({ page }) => {
+test("GIFs get a background, a grid sheet one row per clip, and sizes are compared at equal screen size", async ({ page }) => {
   await openTwo(page);
   await goTo(page, "Ship");
   await radio(page, "Films");
@@ -117,7 +119,7 @@ test("GIFs get a background, a grid sheet a row for each clip, and sizes are com
   expect((await middle(0))[3]).toBe(255);
 });
 
-test("pages are looked at as large as the wheel says, and fit again at a press", async ({ page }) => {
+test("pages are zoomed by the wheel, and fitted again by a button", async ({ page }) => {
   await openTwo(page);
   await goTo(page, "Ship");
   await expect(proof(page)).toBeVisible();

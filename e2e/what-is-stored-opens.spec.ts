@@ -8,7 +8,7 @@ const NAMES = ["__proto__.png", "Run.png", "run.png", "con.png", "aux.PNG", `${"
 
 const sheets = (page: Page) => page.getByRole("list", { name: "Sheets" }).getByRole("button");
 
-test("files of unlucky names come in, and the project opens after a reload and from its own file", async ({ page }) => {
+test("files with hostile names are imported, and the project opens after a reload and from its own file", async ({ page }) => {
   await openEmpty(page);
   await dropFiles(
     page,
@@ -31,7 +31,7 @@ test("files of unlucky names come in, and the project opens after a reload and f
   await expect(sheets(page)).toHaveCount(NAMES.length);
 });
 
-test("two series of more than a hundred stills of one name keep their pictures apart", async ({ page }) => {
+test("two series of more than a hundred stills with the same name keep their pictures apart", async ({ page }) => {
   await openEmpty(page);
   const series = (shade: number) =>
     Array.from({ length: 101 }, (_, k) => {
@@ -52,7 +52,7 @@ test("two series of more than a hundred stills of one name keep their pictures a
   expect([paths.length, new Set(paths).size]).toEqual([203, 203]);
 });
 
-test("a pattern with a dash chooses clips at Ship, and the project opens after a reload", async ({ page }) => {
+test("a pattern with a dash selects clips at Ship, and the project opens after a reload", async ({ page }) => {
   await openEmpty(page);
   await dropAndCut(page, "hero.png", figureSheet(4, 2), 4, 2);
   await clipOfRows(page, 1, "walk-e");
@@ -94,7 +94,7 @@ async function damage(page: Page, part: "sources" | "clips" | "rest", change: "c
   );
 }
 
-test("of a damaged document all opens that is not damaged, which is said, and what it was is kept", async ({ page }) => {
+test("the undamaged parts of a document open with a notice, and the original is kept", async ({ page }) => {
   await openEmpty(page);
   await dropAndCut(page, "hero.png", figureSheet(4, 2), 4, 2);
   await clipOfRows(page, 1, "walk");
@@ -119,7 +119,7 @@ test("of a damaged document all opens that is not damaged, which is said, and wh
   await expect(page.getByText(/could not be opened/)).toHaveCount(0);
 });
 
-test("a document that cannot be read at all ends in no dead end: other projects, its raw data, a new one", async ({ page }) => {
+test("an unreadable document is no dead end: other projects, its raw data, a new one", async ({ page }) => {
   await openEmpty(page);
   await dropAndCut(page, "other.png", figureSheet(2, 1), 2, 1);
   await saved(page);

@@ -56,7 +56,7 @@ test("an edit that is followed at once by a reload is there afterwards", async (
   await expect(fps(page)).toHaveValue("7");
 });
 
-test("art that finds no room is not called saved, waits, and is stored when there is room", async ({ page }) => {
+test("art that does not fit into storage is shown as unsaved, waits, and is stored when there is space", async ({ page }) => {
   const full = await withLimitedRoom(page, "pictures");
   await openEmpty(page);
   await full(true);
@@ -74,7 +74,7 @@ test("art that finds no room is not called saved, waits, and is stored when ther
   await expect(page.getByTestId("proof")).toContainText("every pixel the same");
 });
 
-test("a project that cannot be saved is left only after a word: stay, discard, or to a file", async ({ page }) => {
+test("a project that cannot be saved is left only after asking: stay, discard, or save to a file", async ({ page }) => {
   const full = await withLimitedRoom(page);
   await makeWalk(page);
   await saved(page);
@@ -106,7 +106,7 @@ test("a project that cannot be saved is left only after a word: stay, discard, o
   await expect(page).toHaveTitle(/^New project 2/);
 });
 
-test("opening another project ends what was begun in the first one, and nothing of it comes into the second", async ({ page }) => {
+test("opening another project ends work begun in the first one, and nothing of it enters the second", async ({ page }) => {
   await openEmpty(page);
   await dropAndCut(page, "first.png", figureSheet(4, 2), 4, 2);
   await saved(page);
@@ -147,7 +147,7 @@ test("a project that another tab has open is not deleted or renamed under it", a
   await expect(fps(page)).toHaveValue("6");
 });
 
-test("when all that is stored goes away elsewhere, the next save brings all of it back, pictures too", async ({ page }) => {
+test("when all stored data is deleted elsewhere, the next save restores it, pictures included", async ({ page }) => {
   await makeWalk(page);
   await saved(page);
   await page.reload();
@@ -174,7 +174,7 @@ test("when all that is stored goes away elsewhere, the next save brings all of i
   await expect(page.getByTestId("proof")).toContainText("every pixel the same");
 });
 
-test("art that a killed page left is swept at the next start; what any project, undo or another tab may need stays", async ({
+test("art left by a killed page is swept at the next start; anything that a project, undo or another tab may need stays", async ({
   page,
   context,
 }) => {
@@ -203,7 +203,7 @@ test("art that a killed page left is swept at the next start; what any project, 
   await expect(sheets(page)).toHaveText([/hero/, /more/]);
 });
 
-test("a part of the screen that fails leaves the rest, and the project can be saved to a file", async ({ page }) => {
+test("a failing part of the screen leaves the rest working, and the project can be saved to a file", async ({ page }) => {
   // The code of Rehearse never arrives, as after an update of the server.
   await page.route(/\/_next\/static\/chunks\//, async (route) => {
     const answer = await route.fetch();

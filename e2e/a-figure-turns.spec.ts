@@ -41,6 +41,10 @@ test("eight facings come from names, and the character turns with the pointer th
   await expect(dialog.getByRole("listitem")).toContainText("SEmarch_se");
   await dialog.getByRole("button", { name: "Make the action" }).click();
   await expect(page.getByRole("region", { name: "Wind rose of march" }).getByRole("button")).toHaveCount(8);
+  await page.getByRole("button", { name: "By names …" }).click();
+  await expect(dialog).toContainText("Already made, with all these facings: march.");
+  await expect(dialog.getByRole("checkbox")).toHaveCount(0);
+  await page.keyboard.press("Escape");
   const stage = page.getByTestId("stage");
   const box = await stage.boundingBox();
   if (!box) throw new Error("No stage.");

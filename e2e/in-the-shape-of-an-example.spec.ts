@@ -214,6 +214,6 @@ test("an unknown field stops the delivery until a person assigns its meaning, an
   // It is kept with the project, and can be undone by name.
   await page.reload();
   await expect(page.getByTestId("proof")).toBeVisible();
-  await page.getByRole("button", { name: "Undo: say what bales.*.reachX of bales.json means" }).click();
+  await page.getByRole("button", { name: "Undo: set the meaning of bales.*.reachX in bales.json" }).click();
   await expect(findings).toContainText("bales.*.reachX");
 });

@@ -163,7 +163,7 @@ test("a folder is opened, nothing in it is touched, and a colleague's change is 
   await savedIn(page);
   expect(await clipsThere(page)).toEqual(["walk", "jump"]);
   // One change, which undo takes back in the folder as well.
-  await page.getByRole("button", { name: /^Undo: take in what game has/ }).click();
+  await page.getByRole("button", { name: /^Undo: use the version in game/ }).click();
   await expect(clips(page)).not.toContainText("jump");
   await expect.poll(() => clipsThere(page)).toEqual(["walk"]);
 

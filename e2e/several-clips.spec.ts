@@ -127,5 +127,5 @@ test("all facings of an action get one speed, one looping and one facing's event
     .getByRole("button", { name: /^walk\b/ })
     .click();
   await page.getByRole("button", { name: /^Events as in walk-/ }).click();
-  await expect(page.getByRole("button", { name: /^Undo: give 7 clips the events of walk-/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Undo: copy the events of walk-.* to 7 clips/ })).toBeVisible();
 });

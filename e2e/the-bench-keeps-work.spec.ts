@@ -88,6 +88,6 @@ test("a drag ends without effect when the frame changes meanwhile, and moves the
   await page.mouse.move(from.x, from.y + (await at(page, 12, 12)).y - from.y - 1);
   await page.mouse.up();
   await expect.poll(() => colourAt(page, 4, 4)).toEqual([...COLOURS[0], 255]);
-  await expect(page.getByRole("button", { name: "Undo: put parts/1 on parts figure/0" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Undo: place parts/1 on parts figure/0" })).toBeVisible();
   await expect.poll(() => colourAt(page, 12, 4)).toEqual([...COLOURS[1], 255]);
 });

@@ -18,6 +18,7 @@ import {
   actionOfRows,
   addAction,
   addClip,
+  addsFacings,
   forgetOrigins,
   joinClips,
   makeActions,
@@ -89,6 +90,9 @@ describe("an action", () => {
       ways: 4,
       facings: { e: { clip: "walk_e" }, s: { clip: "walk_s" }, n: { clip: "walk_n" } },
     });
+    const matched = matchFacings(names, { first: "e", clockwise: true });
+    expect(matched.map((each) => [addsFacings(base, each), addsFacings(made, each)])).toEqual(matched.map(() => [true, false]));
+    expect(matched.some((each) => addsFacings(setPetal(made, "walk" as ActionName, "n", null), each))).toBe(true);
     const own = setPetal(made, "walk" as ActionName, "n", { clip: clip("walk_s"), mirror: true });
     expect(facings(makeActions(own, matchFacings(names, { first: "e", clockwise: true })), "walk").n).toEqual({
       clip: "walk_s",

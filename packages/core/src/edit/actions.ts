@@ -45,7 +45,7 @@ export const removeAction = edit(
 
 /** Gives an action another rose. Facings that the new one lacks are let go; their clips stay. */
 export const setWays = edit(
-  (_project, name: ActionName, ways: Ways) => `give ${name} ${counted(ways, "facing")}`,
+  (_project, name: ActionName, ways: Ways) => `set ${name} to ${counted(ways, "facing")}`,
   (project, name, ways) => {
     const action = actionNamed(project, name);
     if (action.ways === ways) return project;
@@ -56,7 +56,7 @@ export const setWays = edit(
 /** What an action plays in a facing; null leaves the facing missing. Throws `bad-call` for a facing that is not on its rose. */
 export const setPetal = edit(
   (_project, name: ActionName, facing: Facing, petal: Petal | null) =>
-    petal ? `let ${name} ${facing} be ${petal.mirror ? "the mirror of " : ""}${petal.clip}` : `leave ${name} ${facing} missing`,
+    petal ? `set ${name} ${facing} to ${petal.mirror ? "the mirror of " : ""}${petal.clip}` : `clear ${name} ${facing}`,
   (project, name, facing, petal) => {
     const action = actionNamed(project, name);
     if (!FACINGS_OF[action.ways].includes(facing))

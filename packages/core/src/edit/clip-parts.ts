@@ -113,7 +113,7 @@ export function rowsOfClip(project: Project, clip: Clip): Step[][] {
 
 /** Parts a clip into one for each row of the sheet that its frames are from. Throws `bad-call` if they are all from one row. */
 export const partByRows = edit(
-  (_project, name: ClipName) => `part ${name} by rows`,
+  (_project, name: ClipName) => `split ${name} by rows`,
   (project, name) => {
     const clip = clipNamed(project, name);
     const rows = rowsOfClip(project, clip);
@@ -125,7 +125,7 @@ export const partByRows = edit(
 
 /** Removes a frame from every clip that shows it. The frame stays in the tray. */
 export const removeFrameEverywhere = edit(
-  (_project, ref: FrameRef) => `take ${ref.slice(ref.indexOf("/") + 1)} out of all clips`,
+  (_project, ref: FrameRef) => `remove ${ref.slice(ref.indexOf("/") + 1)} from all clips`,
   (project, ref) =>
     project.clips
       .filter((clip) => clip.steps.some(({ frame }) => frame === ref))

@@ -30,13 +30,13 @@ export const setData = edit(
 
 /** Removes the data with a name. */
 export const removeData = edit(
-  (_project, on: DataPlaces, name: string) => `take ${name} off ${placesInWords(on)}`,
+  (_project, on: DataPlaces, name: string) => `remove ${name} from ${placesInWords(on)}`,
   (project, on, name) => withData(project, on, (data) => data.filter((each) => each.name !== name)),
 );
 
 /** Renames data. Throws `bad-name`; `name-taken` if the new name exists. */
 export const renameData = edit(
-  (_project, on: DataPlaces, from: string, to: string) => `call ${from} ${to} on ${placesInWords(on)}`,
+  (_project, on: DataPlaces, from: string, to: string) => `rename ${from} to ${to} on ${placesInWords(on)}`,
   (project, on, from, to) => {
     const name = checkedName(to, "name of data");
     if (name === from) return project;

@@ -11,7 +11,7 @@ import { edit } from "./edit";
 export const setStepEvents = edit(
   (_project, name: ClipName, indexes: readonly number[], events: readonly string[]) =>
     events.length === 0
-      ? `take the events off ${counted(indexes.length, "step")} of ${name}`
+      ? `remove the events of ${counted(indexes.length, "step")} of ${name}`
       : `fire ${events.join(", ")} on ${counted(indexes.length, "step")} of ${name}`,
   (project, name, indexes, wanted) => {
     const events = [...new Set(wanted.map((event) => checkedName(event, "event name")))];
@@ -28,7 +28,7 @@ export const setStepEvents = edit(
  */
 export const setEventValue = edit(
   (_project, name: ClipName, _indexes: readonly number[], event: string, value: DataValue | undefined) =>
-    value === undefined ? `take the value off ${event} in ${name}` : `give ${event} a value in ${name}`,
+    value === undefined ? `remove the value of ${event} in ${name}` : `set the value of ${event} in ${name}`,
   (project, name, indexes, event, value) => {
     const entry = value === undefined ? null : checkedEntry(event, value);
     const chosen = new Set(indexes);

@@ -17,7 +17,7 @@ export const deliverLike = edit(
 /** Sets the meaning of an example's field; null removes it. The example keeps its position in the project. */
 export const assignField = edit(
   (_project, name: string, path: string, means: string | null) =>
-    means === null ? `forget what ${path} of ${name} means` : `say what ${path} of ${name} means`,
+    means === null ? `reset the meaning of ${path} in ${name}` : `set the meaning of ${path} in ${name}`,
   (project, name, path, means): Project => {
     const example = exampleNamed(project, name);
     const others = (example.assigned ?? []).filter((each) => each.path !== path);
@@ -30,7 +30,7 @@ export const assignField = edit(
 
 /** Removes an example from the project, and from the deliveries in its shape. */
 export const forgetExample = edit(
-  (_project, name: string) => `forget the example ${name}`,
+  (_project, name: string) => `remove the example ${name}`,
   (project, name): Project => ({
     ...project,
     examples: project.examples.filter((each) => each.name !== name),

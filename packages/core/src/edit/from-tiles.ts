@@ -31,7 +31,7 @@ export function framesToPart(source: Source): Frame[] {
  * scale.
  */
 export const putTogetherFromTiles = edit(
-  (project, id: SourceId, _parted: Parted) => `put ${sourceById(project, id).name} together from tiles`,
+  (project, id: SourceId, _parted: Parted) => `rebuild ${sourceById(project, id).name} from tiles`,
   (project, id, { parts, frames: laid }): Project => {
     const source = sourceById(project, id);
     refuseOfPieces(source);

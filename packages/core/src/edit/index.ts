@@ -55,6 +55,7 @@ export { framesToPart, putTogetherFromTiles } from "./from-tiles";
 export { addLayer, blendLayer, moveLayer, type NewLayer, removeLayer, renameLayer, setLayerClearing, sourceWithLayer } from "./layers";
 export {
   actionOfRows,
+  addsFacings,
   facingsInRows,
   makeActions,
   mirroredRows,

@@ -39,7 +39,8 @@ export interface NewLayer {
  * `picture-mismatch`, `bad-count`, `too-many-pictures`, `bad-call` for a source of pieces.
  */
 export const addLayer = edit(
-  (project, id: SourceId, { name }: NewLayer, _coverages: readonly Coverage[]) => `lay ${name} over ${sourceById(project, id).name}`,
+  (project, id: SourceId, { name }: NewLayer, _coverages: readonly Coverage[]) =>
+    `add the layer ${name} to ${sourceById(project, id).name}`,
   (project, id, layer, coverages): Project => {
     const source = sourceById(project, id);
     refuseOfPieces(source);
@@ -99,7 +100,7 @@ function alikeInProject({ sources }: Pick<Project, "sources">, layer: { name: st
 
 /** Removes a layer from a source. `coverages` are of the rest. Throws `not-found`. */
 export const removeLayer = edit(
-  (project, id: SourceId, name: string, _coverages: readonly Coverage[]) => `take ${name} off ${sourceById(project, id).name}`,
+  (project, id: SourceId, name: string, _coverages: readonly Coverage[]) => `remove the layer ${name} from ${sourceById(project, id).name}`,
   (project, id, name, coverages): Project => {
     const { layers: before, ...source } = sourceById(project, id);
     layerNamed(project, id, name);

@@ -13,6 +13,7 @@ import {
   type FrameRef,
   frameRef,
   freeName,
+  type Project,
   type Source,
   type SourceId,
   type Step,
@@ -49,7 +50,13 @@ export const makeActions = edit(
   },
 );
 
-/** A row of a sheet, and where the figure looks in it. */
+/** Whether `makeActions` would change anything for a match: there is no action of its name, or it lacks one of the facings. */
+export function addsFacings({ actions }: Pick<Project, "actions">, { stem, facings }: MatchedAction<ClipName>): boolean {
+  const there = actions.find(({ name }) => name === stem);
+  return !there || Object.keys(facings).some((facing) => !Object.hasOwn(there.facings, facing));
+}
+
+/** A row of a sheet, and the figure's facing in it. */
 export interface RowFacing {
   readonly row: number;
   readonly facing: Facing;

@@ -40,7 +40,7 @@ export function clipAcross({ actions }: Pick<Project, "actions">, name: ClipName
  * first clip stay unchanged in the other. Throws `bad-call` for clips of different length.
  */
 export const copyMarksMirrored = edit(
-  (_project, name: MarkName, from: ClipName, to: ClipName) => `give ${to} the ${name} of ${from}, mirrored`,
+  (_project, name: MarkName, from: ClipName, to: ClipName) => `copy ${name} of ${from} to ${to}, mirrored`,
   (project, name, from, to) => {
     markNamed(project, name);
     const [one, other] = [clipNamed(project, from), clipNamed(project, to)];

@@ -132,7 +132,7 @@ describe("points", () => {
     const one = putPoint(addBox(project, "it", [ref(0)], BODY, ref(0), BOX), "it", [ref(0)], HAND, ref(0), { x: 2, y: 3 });
     const given = copyMarks(copyMarks(one, "it", four, BODY, ref(0)), "it", four, HAND, ref(0));
     expect(four.map((each) => placed(given, each).frame.marks)).toEqual(four.map(() => placed(one, ref(0)).frame.marks));
-    expect(copyMarks.label(one, "walk", four, HAND, ref(0))).toBe("give walk the hand of porter/0");
+    expect(copyMarks.label(one, "walk", four, HAND, ref(0))).toBe("copy hand of porter/0 to walk");
     expect(copyMarks(given, "it", four, HAND, ref(0))).toBe(given);
   });
 });

@@ -57,7 +57,7 @@ export const changeBox = edit(
 
 /** Removes the box at `index` from each frame that has it. */
 export const removeBox = edit(
-  (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _index: number) => `take ${name} off ${of}`,
+  (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _index: number) => `remove ${name} from ${of}`,
   (project, _of, refs, name, index) =>
     onFrames(project, refs, ({ frame }) => {
       const boxes = boxesOf(frame, name);
@@ -102,7 +102,7 @@ export const putPoint = edit(
  */
 export const turnPoint = edit(
   (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _at: FrameRef, angle: number | null) =>
-    angle === null ? `take the angle of ${name} off ${of}` : `turn ${name} on ${of}`,
+    angle === null ? `remove the angle of ${name} from ${of}` : `rotate ${name} on ${of}`,
   (project, _of, refs, name, at, angle) => {
     if (angle !== null && !Number.isInteger(angle * 2))
       throw new CaravanError("bad-number", "angle", "An angle is in whole or half degrees.", "Type a number such as 90 or 22.5.");
@@ -122,7 +122,7 @@ export const turnPoint = edit(
 export const copyMarks = edit(
   (project, of: string, _refs: readonly FrameRef[], name: MarkName, from: FrameRef) => {
     const { source, frame } = placedFrame(project, from);
-    return `give ${of} the ${name} of ${frameName(source, frame)}`;
+    return `copy ${name} of ${frameName(source, frame)} to ${of}`;
   },
   (project, _of, refs, name, ref) => {
     const from = placedFrame(project, ref);
@@ -143,7 +143,7 @@ export const copyMarks = edit(
 
 /** Removes all marks of a kind from the frames. */
 export const clearMarks = edit(
-  (_project, of: string, _refs: readonly FrameRef[], name: MarkName) => `take all ${name} off ${of}`,
+  (_project, of: string, _refs: readonly FrameRef[], name: MarkName) => `remove all ${name} from ${of}`,
   (project, _of, refs, name) => onFrames(project, refs, ({ frame }) => marksWithout(frame.marks, name)),
 );
 

@@ -47,7 +47,7 @@ export const nudgeOrigins = edit(
 
 /** Removes the frames' own origins, so that they use their source's. */
 export const forgetOrigins = edit(
-  (_project, of: string, _refs: readonly FrameRef[]) => `let ${of} stand as the source does`,
+  (_project, of: string, _refs: readonly FrameRef[]) => `reset the origin of ${of}`,
   (project, _of, refs) =>
     withFrames(project, new Set(refs), ({ frame }) => {
       if (!frame.origin) return frame;

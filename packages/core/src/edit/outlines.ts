@@ -74,7 +74,7 @@ export const steadyOutline = edit(
  */
 export const setOutlines = edit(
   (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _at: FrameRef, outlines: readonly Outline[] | null) =>
-    outlines === null ? `trace ${name} of ${of} again` : outlines.length === 0 ? `take ${name} off ${of}` : `draw ${name} on ${of}`,
+    outlines === null ? `trace ${name} of ${of} again` : outlines.length === 0 ? `remove ${name} from ${of}` : `draw ${name} on ${of}`,
   (project, _of, refs, name, at, outlines) => {
     outlineKind(project, name);
     const checked = outlines === null ? null : outlines.map((each) => checkedOutline(each, name));

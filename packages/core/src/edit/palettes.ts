@@ -19,7 +19,7 @@ export const setPaletteColours = edit(
 
 /** Sets the palette that it replaces; null makes it one to draw in. */
 export const setPaletteOf = edit(
-  (_project, name: string, of: string | null) => (of === null ? `let ${name} stand for itself` : `let ${name} stand for ${of}`),
+  (_project, name: string, of: string | null) => (of === null ? `let ${name} replace nothing` : `let ${name} replace ${of}`),
   (project, name, of) => {
     if (of === name) throw new CaravanError("bad-call", `palette "${name}"`, "It cannot replace itself.", "Choose another palette.");
     if (of !== null) paletteNamed(project, of);
@@ -62,7 +62,7 @@ export const removePalette = edit(
  * an unknown palette or colour.
  */
 export const alsoTaken = edit(
-  (_project, name: string, colour: string, like: string) => `take ${colour} for ${like} in ${name}`,
+  (_project, name: string, colour: string, like: string) => `treat ${colour} as ${like} in ${name}`,
   (project, name, colour, like): Project => {
     const base = paletteNamed(project, name);
     const place = base.colours.indexOf(like);

@@ -56,7 +56,7 @@ export const renamePart = edit(
 
 /** Removes it, and its exceptions at steps. */
 export const removePart = edit(
-  (_project, name: string) => `take the part ${name} off`,
+  (_project, name: string) => `remove the part ${name}`,
   (project, name) => {
     const part = partNamed(project, name);
     const { parts = [], ...rest } = project;
@@ -67,7 +67,7 @@ export const removePart = edit(
 
 /** Moves a part by a number of places in the drawing order, up if positive. */
 export const movePart = edit(
-  (_project, name: string, by: number) => `draw ${name} ${by > 0 ? "later" : "earlier"}`,
+  (_project, name: string, by: number) => `move ${name} ${by > 0 ? "up" : "down"}`,
   (project, name, by) => {
     const part = partNamed(project, name);
     const { parts = [] } = project;

@@ -85,7 +85,7 @@ export const setCanvas = edit(
 /** Lays pieces on a frame, on top or at a place of the stack. Throws `not-found` for frames that are not there or are put together themselves. */
 export const putPieces = edit(
   (project, ref: FrameRef, pieces: readonly Piece[], _at: number | null) =>
-    `put ${pieces.length === 1 ? nameOfPiece(project, pieces[0] as Piece) : counted(pieces.length, "piece")} on ${nameOfFrame(project, ref)}`,
+    `place ${pieces.length === 1 ? nameOfPiece(project, pieces[0] as Piece) : counted(pieces.length, "piece")} on ${nameOfFrame(project, ref)}`,
   (project, ref, pieces, at) => {
     for (const { of } of pieces) refuseNoPiece(project, of);
     return changed(project, [ref], (before) => {
@@ -134,14 +134,14 @@ export const hidePieces = edit(
 );
 
 export const removePieces = edit(
-  (project, ref: FrameRef, places: readonly number[]) => `take ${counted(places.length, "piece")} off ${nameOfFrame(project, ref)}`,
+  (project, ref: FrameRef, places: readonly number[]) => `remove ${counted(places.length, "piece")} from ${nameOfFrame(project, ref)}`,
   (project, ref, places) => changed(project, [ref], (pieces) => pieces.filter((_, place) => !places.includes(place))),
 );
 
 /** Another piece in the place of each, its top-left corner where it was. */
 export const exchangePieces = edit(
   (project, ref: FrameRef, places: readonly number[], of: FrameRef) =>
-    `exchange ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)} for ${nameOfFrame(project, of)}`,
+    `replace ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)} by ${nameOfFrame(project, of)}`,
   (project, ref, places, of) => {
     refuseNoPiece(project, of);
     return changedAt(project, ref, places, (piece) => ({ ...piece, of }));
@@ -151,7 +151,7 @@ export const exchangePieces = edit(
 /** Replaces one piece by another wherever it is used in these frames. */
 export const exchangeEverywhere = edit(
   (project, refs: readonly FrameRef[], from: FrameRef, to: FrameRef) =>
-    `exchange ${nameOfFrame(project, from)} for ${nameOfFrame(project, to)} in ${counted(refs.length, "frame")}`,
+    `replace ${nameOfFrame(project, from)} by ${nameOfFrame(project, to)} in ${counted(refs.length, "frame")}`,
   (project, refs, from, to) => {
     refuseNoPiece(project, to);
     return changed(project, refs, (pieces) => pieces.map((piece) => (piece.of === from ? { ...piece, of: to } : piece)));

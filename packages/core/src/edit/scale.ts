@@ -51,7 +51,7 @@ function scaledPoint({ x, y }: FramePoint, by: number): FramePoint {
 
 /** Sets how many project pixels are one unit of the game's world; null where nothing says so. Throws `bad-number`. */
 export const setPixelsPerUnit = edit(
-  (_project, pixels: number | null) => (pixels === null ? "forget pixels per unit" : `set ${pixels} pixels per unit`),
+  (_project, pixels: number | null) => (pixels === null ? "remove pixels per unit" : `set ${pixels} pixels per unit`),
   (project, pixels): Project => {
     const { pixelsPerUnit: before, ...rest } = project;
     if ((before ?? null) === pixels) return project;

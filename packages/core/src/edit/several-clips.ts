@@ -112,7 +112,7 @@ export const setDurationsInTurn = edit(
  * which of its steps is meant is not known then; then none has changed.
  */
 export const copyEvents = edit(
-  (_project, from: ClipName, names: readonly ClipName[]) => `give ${clipsInWords(names)} the events of ${from}`,
+  (_project, from: ClipName, names: readonly ClipName[]) => `copy the events of ${from} to ${clipsInWords(names)}`,
   (project, from, names) => {
     const { steps: model } = clipNamed(project, from);
     return names.reduce((next: Project, name) => {

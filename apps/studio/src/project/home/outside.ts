@@ -66,7 +66,7 @@ export async function takeOutside(answer: Answer): Promise<void> {
     );
     if (error) throw error;
   };
-  done(project, `take in what ${home.folder} has`);
+  done(project, `use the version in ${home.folder}`);
   // What is overwritten is one undo away.
   if (answer === "mine") done(work.project, `keep mine instead of what ${home.folder} has`);
   const { clean } = await writtenForm(outside.theirs);

@@ -1,6 +1,6 @@
 "use client";
 
-import { framesByNames, makeActionsByNames } from "@caravan/core/edit";
+import { addsFacings, framesByNames, makeActionsByNames } from "@caravan/core/edit";
 import { type MatchedAction, matchFacings } from "@caravan/core/facing";
 import { type ActionName, type ClipName, FACINGS_OF } from "@caravan/core/model";
 import { useMemo, useState } from "react";
@@ -23,10 +23,12 @@ export function ByNames({ onClose }: { onClose: () => void }) {
   const frames = useMemo(() => framesByNames(project), [project]);
   const from = useFacingOrder();
   const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
-  const matched = useMemo(
+  const all = useMemo(
     () => matchFacings([...project.clips.map(({ name }) => name), ...frames.map(({ name }) => name as ClipName)], from),
     [project.clips, frames, from],
   );
+  const matched = all.filter((each) => addsFacings(project, each));
+  const made = all.filter((each) => !matched.includes(each)).map(({ stem }) => stem);
   const chosen = matched.filter(({ stem }) => !without.has(stem));
   const make = () => {
     if (!act(makeActionsByNames, chosen, frames)) return;
@@ -47,13 +49,17 @@ export function ByNames({ onClose }: { onClose: () => void }) {
       open
       onClose={onClose}
     >
-      {matched.length === 0 ? (
+      {all.length === 0 && (
         <p>
           {t(
             "No two clips or sources have names that differ only in a facing, such as walk_s and walk_se, idleLeft and idleRight, or turn0 to turn7.",
           )}
         </p>
-      ) : (
+      )}
+      {made.length > 0 && (
+        <p className="mb-3 text-muted">{t("Already made, with all these facings: {names}.", { names: made.join(", ") })}</p>
+      )}
+      {matched.length > 0 && (
         <>
           <ul aria-label={t("Matched actions")} className="flex flex-col gap-2.5">
             {matched.map((each) => (

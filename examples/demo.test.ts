@@ -32,12 +32,12 @@ const root = join(import.meta.dirname, "..");
 describe("The Tamarisk Road", () => {
   const bundle = demoProject();
 
-  it("is drawn to the very bytes that are committed", () => {
+  it("is drawn to exactly the committed bytes", () => {
     for (const { path, bytes } of bundleFiles(bundle))
       expect(new Uint8Array(readFileSync(join(root, "examples/tamarisk-road", path))), path).toEqual(bytes);
   });
 
-  it("comes from raw files that are committed, too", () => {
+  it("comes from committed raw files, too", () => {
     for (const { path, bytes } of rawFiles()) expect(new Uint8Array(readFileSync(join(root, "examples/raw", path))), path).toEqual(bytes);
   });
 
@@ -104,7 +104,7 @@ describe("The Tamarisk Road", () => {
     expect(worstSlide(feet, stages[0]?.movement.speed ?? 0)).toBeLessThanOrEqual(1);
   });
 
-  it("has a lamp-bearer of pieces on a grid of 8 px, in four facings and three palettes, of whom nothing is to be told", () => {
+  it("has a lamp-bearer of pieces on a grid of 8 px, in four facings and three palettes, without findings", () => {
     const { project } = bundle;
     const bearer = project.sources.find(({ name }) => name === "bearer") as Source;
     for (const { pieces = [] } of bearer.frames) for (const { x, y } of pieces) expect([x % 8, y % 8]).toEqual([0, 0]);
@@ -114,7 +114,7 @@ describe("The Tamarisk Road", () => {
     );
   });
 
-  it("would tell of one step of his that wears another robe, and mend it", () => {
+  it("would report one of his steps in another robe, and mend it", () => {
     const { steps } = clipNamed(bundle.project, "bearer-lamp-s-guard");
     const frame = steps[2]?.frame as FrameRef;
     const robe = findFrame(bundle.project, frame)?.frame.pieces?.findIndex((_, place) => place === 1) as number;
@@ -127,7 +127,7 @@ describe("The Tamarisk Road", () => {
   it("has no error among its findings", () =>
     expect(findingsOf(bundle.project).filter(({ severity }) => severity === "error")).toEqual([]));
 
-  it("holds nothing half-transparent, draws something in every cell, and no two neighbours alike", () => {
+  it("contains nothing half-transparent, draws something in every cell, and no equal neighbours", () => {
     for (const { name, pixels, cell } of demoSheets()) {
       for (let k = 3; k < pixels.bytes.length; k += 4)
         if (pixels.bytes[k] !== 0 && pixels.bytes[k] !== 255) throw new Error(`${name} is soft.`);

@@ -13,19 +13,19 @@ const frame = {
 const whole = fc.integer({ min: -60, max: 60 });
 
 describe("boxes and points in the world", () => {
-  it("lie as far from the character as from the frame's origin", () => {
+  it("are equally far from the character as from the frame's origin", () => {
     expect(boxInWorld(frame, { x: 13, y: 13, w: 14, h: 33 }, { x: 100, y: 130, mirror: false })).toEqual({ x: 93, y: 97, w: 14, h: 33 });
     expect(pointInWorld(frame, { x: 26.5, y: 10 }, { x: 100, y: 130, mirror: false })).toEqual({ x: 106, y: 94 });
   });
 
-  it("have outlines that lie as boxes do, mirrored too", () => {
+  it("have outlines placed like boxes, mirrored too", () => {
     const corners = [{ x: 13, y: 13 }, { x: 27, y: 13 }, { x: 13, y: 46 }]; // biome-ignore format: corners
     const at = (mirror: boolean) => outlineInWorld(frame, corners, { x: 100, y: 130, mirror });
     expect(at(false)).toEqual([{ x: 93, y: 97 }, { x: 107, y: 97 }, { x: 93, y: 130 }]); // biome-ignore format: corners
     expect(at(true)).toEqual([{ x: 107, y: 97 }, { x: 93, y: 97 }, { x: 107, y: 130 }]); // biome-ignore format: corners
   });
 
-  it("of a mirrored character lie on its other side, as large and as high", () =>
+  it("of a mirrored character are on its other side, with the same size", () =>
     fc.assert(
       fc.property(whole, whole, whole, whole, fc.integer({ min: 1, max: 50 }), (x, y, at, ground, w) => {
         const there = { x: at, y: ground };

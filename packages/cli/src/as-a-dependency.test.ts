@@ -40,7 +40,7 @@ beforeAll(() => {
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 describe("the command in a game's repository", () => {
-  it("says its version, and with --quiet nothing but what went wrong", () => {
+  it("prints its version, and with --quiet only errors", () => {
     expect(caravan("--version").stdout).toMatch(/^\d+\.\d+\.\d+\n$/);
     const project = projectWith();
     const { status, stdout, stderr } = caravan("build", project, "--out", "quiet", "--quiet");
@@ -49,13 +49,13 @@ describe("the command in a game's repository", () => {
     expect(caravan("build", "gone", "--out", "quiet", "--quiet").stderr).toMatch(/^caravan: gone: .*\n$/);
   });
 
-  it("answers --help from a text that is what the whole program says", () => {
+  it("answers --help from a text equal to the whole program's", () => {
     const whole = spawnSync(process.execPath, [join(import.meta.dirname, "../dist/caravan.mjs"), "--help"], { encoding: "utf8" });
     expect(caravan("--help")).toMatchObject({ status: 0, stdout: whole.stdout, stderr: "" });
     expect(whole.stdout).toMatch(/build .*build everything a project delivers/);
   });
 
-  it("tells failures as JSON where JSON was asked for", () => {
+  it("reports failures as JSON if JSON was requested", () => {
     const failed = caravan("build", "gone", "--out", "never", "--json");
     expect(failed.status).toBe(1);
     expect(JSON.parse(failed.stdout)).toEqual({ error: { code: "not-found", where: "gone", message: expect.stringContaining("gone") } });
@@ -65,7 +65,7 @@ describe("the command in a game's repository", () => {
     expect(existsSync(at("never"))).toBe(false);
   });
 
-  it("makes one delivery alone on wish, and leaves what the others made", () => {
+  it("builds one delivery alone if asked, and keeps the files of the others", () => {
     const project = projectWith();
     expect(caravan("build", project, "--out", "whole").status).toBe(0);
     const before = readdirSync(at("whole")).sort();
@@ -103,7 +103,7 @@ describe("the command in a game's repository", () => {
     expect(existsSync(at("strict"))).toBe(false);
   });
 
-  it("begins in a repository: a project of the art, and scripts that leave what was there", () => {
+  it("starts in a repository: a project from the art, and scripts that keep existing ones", () => {
     mkdirSync(at("game", "art"), { recursive: true });
     cpSync(join(import.meta.dirname, "../../../examples/raw/porter-on-white.png"), at("game", "art", "porter.png"));
     writeFileSync(at("game", "package.json"), '{\n\t"name": "game",\n\t"scripts": { "sprites:check": "mine" }\n}\n');

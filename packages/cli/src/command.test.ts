@@ -38,7 +38,7 @@ function contents(path: string): Record<string, string> {
 describe("caravan cut", () => {
   const sheet = sheetOfCells(4, 3, [2, 11]);
 
-  it("prints each frame, and counts the empty ones it left out", () => {
+  it("prints each frame, and counts the empty ones left out", () => {
     const path = write("porter.png", sheet);
     const told = caravan("cut", path, "--cell", "8x10", "--json").json();
     expect(told).toMatchObject({ image: path, width: 32, height: 30, skippedEmpty: 2, leftOver: { right: 0, bottom: 0 } });
@@ -78,7 +78,7 @@ describe("caravan cut", () => {
       expect(samePixels(png.decode(readFileSync(at("cells", `${name}.png`)), name), crop(spaced, { x, y, w, h }))).toBe(true);
   });
 
-  it("exits with 1 and one line that names the file and the cure, and leaves nothing behind", () => {
+  it("exits with 1 and one line with the file and the remedy, and leaves nothing behind", () => {
     writeFileSync(at("broken.png"), readFileSync(write("good.png", sheet)).subarray(0, 60));
     for (const args of [
       ["broken.png", "--count", "2x2"],
@@ -125,7 +125,7 @@ describe("caravan pack", () => {
     expect(contents(at("packed"))).toEqual(before);
   });
 
-  it("refuses two pictures of one name, a folder without pictures, and a picture that no page takes", () => {
+  it("refuses two pictures with the same name, a folder without pictures, and a picture that fits no page", () => {
     write("a/x.png", sheetOfCells(1, 1));
     write("b/x.png", sheetOfCells(1, 1));
     mkdirSync(at("bare"), { recursive: true });
@@ -136,7 +136,7 @@ describe("caravan pack", () => {
     expect(existsSync(at("no"))).toBe(false);
   });
 
-  it("makes several pages when one is not enough", () => {
+  it("makes several pages if one is not enough", () => {
     write("many.png", sheetOfCells(8, 8));
     caravan("cut", at("many.png"), "--count", "8x8", "--out", at("many"));
     const told = caravan("pack", at("many"), "--out", at("pages"), "--max", "32", "--json").json();
@@ -167,7 +167,7 @@ describe("caravan cut, the other ways", () => {
     expect(sparks.frames).toHaveLength(8);
   });
 
-  it("cuts as a metadata file says, and tells how it was read", () => {
+  it("cuts by a metadata file, and reports its reading", () => {
     const told = caravan("cut", join(raw, "bazaar.png"), "--meta", join(raw, "bazaar.json"), "--json", "--out", at("wares")).json();
     expect(told.frames).toHaveLength(11);
     expect(told.frames[0]).toMatchObject({ name: "jar/1", size: { w: 32, h: 32 }, turned: false, origin: { x: 16, y: 28 } });
@@ -178,7 +178,7 @@ describe("caravan cut, the other ways", () => {
     expect([jar.width, jar.height]).toEqual([32, 32]);
   });
 
-  it("says how sure a reading is, and what a field means on a person's word", () => {
+  it("reports the confidence of a reading, and accepts a person's meaning for a field", () => {
     // Eight cells of 40 × 48 px, in no order; which number is which, no word tells.
     const cells = [5, 2, 7, 0, 3, 6, 1, 4].map((k) => ({
       qua: `pose ${k}`,
@@ -241,7 +241,7 @@ describe("caravan cut, the other ways", () => {
     }
   });
 
-  it("moves the grid and takes only some columns and rows", () => {
+  it("moves the grid and uses only some columns and rows", () => {
     const told = caravan(
       "cut",
       join(demo, "art/porter-walk.png"),
@@ -261,7 +261,7 @@ describe("caravan cut, the other ways", () => {
     ]);
   });
 
-  it("refuses calls that make no sense with 2, and files that fit no structure with 1, each in one line", () => {
+  it("refuses invalid calls with 2, and files of unknown structure with 1, each in one line", () => {
     expect(caravan("cut", join(raw, "camel.png"), "--cell", "9x9", "--islands").status).toBe(2);
     expect(caravan("cut", join(raw, "camel.png"), "--cell", "9x9", "--join", "3").status).toBe(2);
     expect(caravan("cut", join(raw, "camel.png"), "--clear", "whitish", "--suggest").status).toBe(2);
@@ -291,7 +291,7 @@ describe("caravan build", () => {
     expect(contents(at("three"))).toEqual(one);
   });
 
-  it("tells each file's size and hash, and the findings", () => {
+  it("lists each file's size and hash, and the findings", () => {
     const told = caravan("build", demo, "--out", at("one"), "--json").json();
     for (const { path, bytes, sha256 } of told.files) {
       const written = readFileSync(at("one", path));
@@ -325,7 +325,7 @@ describe("caravan build", () => {
 });
 
 describe("caravan play and check", () => {
-  it("tell which frame is shown when", () => {
+  it("report which frame shows when", () => {
     expect(caravan("play", demo, "--clip", "dust-whirl", "--at", "0,50,999.999,1000", "--json").json()).toEqual([
       { at: 0, frame: "dust-whirl/0", step: 0, pass: 0, ended: false },
       { at: 50, frame: "dust-whirl/1", step: 1, pass: 0, ended: false },
@@ -346,7 +346,7 @@ describe("caravan play and check", () => {
     expect(caravan("play", demo, "--clip", "fire", "--at", "soon").status).toBe(2);
   });
 
-  it("tell the findings, and exit with 1 only for errors", () => {
+  it("list the findings, and exit with 1 only for errors", () => {
     expect(caravan("check", demo, "--json")).toMatchObject({ status: 0 });
     const project = JSON.parse(readFileSync(join(demo, "caravan.json"), "utf8"));
     project.clips[0].steps = [];

@@ -29,7 +29,7 @@ describe("files written as a set", () => {
     expect(textOf("a/b.txt")).toBe("3");
   });
 
-  it("never take the place of a file that somebody else made, or changed since; then none is written", () => {
+  it("never replace a file that somebody else made or changed; then none is written", () => {
     mkdirSync(folder);
     writeFileSync(join(folder, "mine.txt"), "mine");
     expect(() => writeSet(folder, [file("new.txt", "1"), file("mine.txt", "2")], "x")).toThrow(/did not write.*mine\.txt/);
@@ -41,7 +41,7 @@ describe("files written as a set", () => {
     expect(writeSet(folder, [file("new.txt", "2"), file("mine.txt", "2")], "x", true).written).toEqual(["new.txt", "mine.txt"]);
   });
 
-  it("name what is no longer made, by the one who made it, and remove it only as it was written", () => {
+  it("list files no longer delivered, by who made them, and remove them only if unchanged", () => {
     writeSet(folder, [file("a.txt", "1"), file("b.txt", "1")], "x");
     writeSet(folder, [file("other.txt", "1")], "y");
     expect(writeSet(folder, [file("a.txt", "1")], "x").left).toEqual(["b.txt"]);
@@ -53,7 +53,7 @@ describe("files written as a set", () => {
     expect(textOf("c.txt")).toBe("edited");
   });
 
-  it("are finished by the next command where one was killed after all were there, and taken back where it was not", () => {
+  it("are completed by the next command after a kill if all were there, and removed otherwise", () => {
     writeSet(folder, [file("a.txt", "old"), file("b.txt", "old")], "x");
     // No process has this number: the largest that systems give is smaller.
     const staged = join(folder, ".caravan-staged-999999999");
@@ -80,7 +80,7 @@ describe("commands", () => {
   const caravan = (...args: string[]) =>
     spawnSync(process.execPath, [join(root, "packages/cli/bin/caravan.mjs"), ...args], { encoding: "utf8" });
 
-  it("never build over the project's own art, whatever is asked", () => {
+  it("never overwrite the project's own art, whatever is asked", () => {
     cpSync(join(root, "examples/tamarisk-road"), folder, { recursive: true });
     const document = JSON.parse(readFileSync(join(folder, "caravan.json"), "utf8"));
     document.deliveries[0].name = "campfire";

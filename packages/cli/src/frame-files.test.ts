@@ -40,7 +40,7 @@ describe("a sheet of very many frames", () => {
     expect(readdirSync(join(folder, "frames")).filter((name) => name.includes("staged"))).toEqual([]);
   });
 
-  it("is not written at all where one file of somebody else is in the way", () => {
+  it("is not written at all if one file of somebody else is in the way", () => {
     mkdirSync(join(folder, "others"));
     writeFileSync(join(folder, "others/crowd_777.png"), "mine");
     const { status, stderr } = cut("others");
@@ -51,7 +51,7 @@ describe("a sheet of very many frames", () => {
     expect(files("others")).toHaveLength(COLUMNS * ROWS);
   });
 
-  it("fails in words where the folder cannot be written", () => {
+  it("reports why the folder cannot be written", () => {
     writeFileSync(join(folder, "file"), "");
     const { status, stderr } = cut("file/frames");
     expect(status).toBe(1);

@@ -60,7 +60,7 @@ async function killed(out: string, ms: number, writing: boolean): Promise<void> 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 describe("a build that is killed", () => {
-  it("at any of 12 moments leaves every file whole, and the next build takes its leavings away", async () => {
+  it("at any of 12 moments leaves every file whole, and the next build removes the leftovers", async () => {
     const out = join(folder, "out");
     const begun = performance.now();
     expect(spawnSync(process.execPath, [caravan, "build", project, "--out", out]).status).toBe(0);
@@ -81,7 +81,7 @@ describe("a build that is killed", () => {
     expect(hidden(out)).toEqual([]);
   }, 180_000);
 
-  it("while it replaces an earlier delivery leaves all of that, or all of the new one, once the next build has looked", async () => {
+  it("while replacing an earlier delivery leaves all of that, or all of the new one, once the next build has run", async () => {
     const out = join(folder, "replaced");
     const before = join(folder, "before");
     const build = (from: string) => spawnSync(process.execPath, [caravan, "build", from, "--out", out]);

@@ -46,7 +46,7 @@ beforeAll(() => {
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 describe("layered art on the command line", () => {
-  it("is one source with its layers, delivered with a page picture for each", () => {
+  it("is one source with its layers, delivered with a page picture per layer", () => {
     const told = caravan("new", "drop", "--sheets", "whole", "--out", "camp", "--json").json();
     expect(told.sources).toMatchObject([{ name: "camp", layers: [{ name: "light", blend: "add" }] }]);
     expect(caravan("build", "camp", "--out", "out").status).toBe(0);
@@ -54,7 +54,7 @@ describe("layered art on the command line", () => {
     expect(looksSame(layerOf("out", "light", "camp/0"), light)).toBe(true);
   });
 
-  it("is cut by what is drawn on any layer, follows one whose file changed, and refuses one of another size in words", () => {
+  it("is cut by what is drawn on any layer, follows a changed one, and refuses one of another size with a reason", () => {
     const document = JSON.parse(readFileSync(join(folder, "camp/caravan.json"), "utf8"));
     document.sources[0].cut = { by: "cell", cell: { w: 16, h: 16 }, margin: { x: 0, y: 0 }, gap: { x: 0, y: 0 }, keepEmpty: false };
     writeFileSync(join(folder, "camp/caravan.json"), JSON.stringify(document));
@@ -70,7 +70,7 @@ describe("layered art on the command line", () => {
     write("camp/art/camp_light.png", moved);
   });
 
-  it("comes from a layered file too, blended as it says there", () => {
+  it("comes from a layered file too, with its blend modes", () => {
     const stack = `<?xml version="1.0"?><image w="48" h="16"><stack>
       <layer name="glow" src="data/glow.png" composite-op="svg:plus"/>
       <layer name="dusk" src="data/dusk.png" composite-op="svg:screen"/>

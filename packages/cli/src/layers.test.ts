@@ -81,7 +81,7 @@ describe("caravan pack with layers", () => {
     expect(caravan("pack", "body", "--out", "flat", "--json").json()).toMatchObject({ aliases: 1 });
   });
 
-  it("writes no picture of a layer that has nothing, and takes away what an earlier run wrote of one", () => {
+  it("writes no picture for an empty layer, and removes that of an earlier run", () => {
     mkdirSync(join(folder, "none"), { recursive: true });
     writeFileSync(join(folder, "none/a.png"), png.encode(clearPixels(12, 10)));
     caravan("pack", "body", "--layer", "light=light", "--out", "again", "--name", "camp");
@@ -91,7 +91,7 @@ describe("caravan pack with layers", () => {
     expect(readdirSync(join(folder, "again"))).not.toContain("camp.light.png");
   });
 
-  it("says what is wrong with a layer, and writes nothing", () => {
+  it("reports an invalid layer, and writes nothing", () => {
     const wrong = (...args: string[]) => caravan("pack", "body", ...args, "--out", "no");
     expect(wrong("--layer", "light=wide").stderr).toMatch(/wide\/a\.png: It is 13 × 10 px, and "a" below it 12 × 10 px/);
     expect(wrong("--layer", "light=stray").stderr).toMatch(/Nothing below it is called "z"/);

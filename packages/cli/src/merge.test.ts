@@ -27,7 +27,7 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 describe("caravan merge", () => {
   const merge = (...more: string[]) => caravan("merge", ".merge_file_base", ".merge_file_ours", ".merge_file_theirs", ...more);
 
-  it("puts what both sides did into ours, as git's merge driver", () => {
+  it("merges both sides' changes into ours, as git's merge driver", () => {
     written(".merge_file_ours", setClipRules(base, walk, { playback: "once" }));
     const { status, stdout, stderr } = merge("--out", ".merge_file_ours");
     expect([status, stdout, stderr]).toEqual([0, "Merged into .merge_file_ours.\n", ""]);
@@ -35,7 +35,7 @@ describe("caravan merge", () => {
     expect([clip?.playback, clip?.steps[1]?.duration]).toEqual(["once", 40_000]);
   });
 
-  it("exits with 1 for what only a person can decide, says where, and lets ours stay", () => {
+  it("exits with 1 for conflicts, lists them, and keeps ours", () => {
     written(".merge_file_ours", setStepDurations(base, walk, [1], 90_000));
     const told = merge("--out", "merged.json", "--json");
     expect([told.status, told.stderr]).toEqual([1, ""]);
@@ -43,7 +43,7 @@ describe("caravan merge", () => {
     expect(read("merged.json").clips[0]?.steps[1]?.duration).toBe(90_000);
   });
 
-  it("prints the document where nothing says where it goes, and takes an empty file for nothing to begin from", () => {
+  it("prints the document without --out, and accepts an empty file as the common origin", () => {
     written(".merge_file_ours", base);
     writeFileSync(join(folder, "empty"), "");
     const { status, stdout } = caravan("merge", "empty", ".merge_file_ours", ".merge_file_ours");
@@ -51,7 +51,7 @@ describe("caravan merge", () => {
     expect(projectFromFile(JSON.parse(stdout), "printed")).toEqual(base);
   });
 
-  it("refuses what is no document, and writes nothing then", () => {
+  it("refuses anything but a document, and then writes nothing", () => {
     writeFileSync(join(folder, "whole.caravan"), writeBundle({ project: emptyProject("whole"), pictures: new Map() }));
     const bundle = caravan("merge", ".merge_file_base", "whole.caravan", ".merge_file_theirs", "--out", "not-there.json");
     expect([bundle.status, bundle.stderr]).toEqual([1, expect.stringContaining("only documents are merged")]);

@@ -21,7 +21,7 @@ function write(name: string, bytes: Uint8Array | Pixels): void {
 const opened = (path: string) => readBundle(new Uint8Array(readFileSync(at(path))), path).project;
 
 describe("caravan new", () => {
-  it("makes of a folder what the studio proposes: series with their numbers, facings, mirrors, metadata, other pictures", () => {
+  it("makes from a folder what the studio proposes: series with their numbers, facings, mirrors, metadata, other pictures", () => {
     const sheet = sheetOfCells(4, 3);
     for (const [row, facing] of ["s", "e", "n"].entries())
       for (const k of [0, 1, 2]) write(`art/walk_${facing}_${k + 7}.png`, crop(sheet, { x: k * 8, y: row * 10, w: 8, h: 10 }));
@@ -54,7 +54,7 @@ describe("caravan new", () => {
     expect(readFileSync(at("camp/caravan.json"), "utf8")).toBe("{}");
   });
 
-  it("lays pictures that metadata tells as layers over the one that it describes, and says what it could not follow", () => {
+  it("adds pictures listed as layers by metadata, and reports what it could not follow", () => {
     const sheet = sheetOfCells(4, 3);
     for (const name of ["camp", "warm", "cold"]) write(`lit/${name}.png`, sheet);
     const frames = [0, 1, 2].map((k) => ({ name: `fire_${k}`, x: k * 8, y: 0, w: 8, h: 10 }));
@@ -85,7 +85,7 @@ describe("caravan new", () => {
     });
   });
 
-  it("makes of a sheet's rows clips, or facings that begin where it is told, in one file", () => {
+  it("makes clips from a sheet's rows, or facings starting at the given one, in one file", () => {
     write("porter.png", wide(4, 4));
     expect(caravan("new", "porter.png", "--out", "rows.caravan", "--sheets", "rows").status).toBe(0);
     expect(opened("rows.caravan").clips.map(({ name, steps }) => [name, steps.length])).toEqual(
@@ -101,7 +101,7 @@ describe("caravan new", () => {
     });
   });
 
-  it("refuses what it cannot read by its name, and a call that makes no sense", () => {
+  it("refuses unreadable files by name, and invalid calls", () => {
     write("torn.webp", webpBytes().subarray(0, 40));
     expect(caravan("new", "torn.webp", "--out", "x")).toMatchObject({ status: 1, stderr: expect.stringContaining("torn.webp") });
     expect(caravan("new", "nowhere", "--out", "x").status).toBe(1);
@@ -113,7 +113,7 @@ describe("caravan new", () => {
 });
 
 describe("caravan cut into a project", () => {
-  it("keeps the recipe and the art as they are, with clips of rows", () => {
+  it("keeps the recipe and the art unchanged, with clips of rows", () => {
     write("cells.png", sheetOfCells(4, 3, [11]));
     expect(caravan("cut", "cells.png", "--cell", "8x10", "--out", "cells.caravan", "--clips", "rows").status).toBe(0);
     const { sources, clips } = opened("cells.caravan");
@@ -130,7 +130,7 @@ describe("caravan cut into a project", () => {
     ).toEqual(new Uint8Array(readFileSync(at("cells.png"))));
   });
 
-  it("takes clips and facings of metadata along, and pictures of other kinds as PNG", () => {
+  it("includes clips and facings of metadata, and pictures of other kinds as PNG", () => {
     write("pack.webp", webpBytes());
     const parts = [0, 1, 2, 3].map((k) => ({
       label: `go_${"lr"[k >> 1] === "l" ? "left" : "right"}_${k % 2}`,

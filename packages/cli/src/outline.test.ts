@@ -40,7 +40,7 @@ describe("caravan outline", () => {
     );
   });
 
-  it("says what is wrong with a call", () => {
+  it("reports an invalid call", () => {
     for (const wrong of [
       ["--within", "-1"],
       ["--within", "x"],

@@ -37,7 +37,7 @@ describe("PNG files", () => {
   it("with a right checksum of their compressed data are read", () =>
     expect(png.decode(white(data), "x").bytes).toEqual(new Uint8Array(16).fill(255)));
 
-  it("with a wrong one are refused, though every part's own checksum fits", () => {
+  it("with a wrong one are refused, though every chunk's own checksum is right", () => {
     const wrong = Buffer.from(data);
     wrong[wrong.length - 1] = (wrong[wrong.length - 1] as number) ^ 1;
     expect(() => png.decode(white(wrong), "x.png")).toThrow(/x\.png: The PNG file's picture data is damaged/);

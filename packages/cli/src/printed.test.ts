@@ -26,7 +26,7 @@ function fits(shape: keyof typeof PRINTED, ...args: string[]): void {
   expect(PRINTED[shape].parse(told)).toEqual(told);
 }
 
-describe("what commands print with --json is as published", () => {
+describe("the output of commands with --json matches the published schemas", () => {
   it.each<[keyof typeof PRINTED, string[]]>([
     ["failure", ["cut", "gone.png", "--cell", "8x8"]],
     ["failure", ["cut", "a.png"]],

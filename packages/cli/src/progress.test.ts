@@ -22,11 +22,11 @@ function run(isTTY: boolean, times: readonly number[], fails = false): string[] 
 describe("progress on a terminal", () => {
   it("says nothing of short work", () => expect(run(true, [0, 200, 399])).toEqual([]));
 
-  it("says how far long work is, now and then, and takes the line away at the end", () =>
+  it("shows the progress of long work occasionally, and removes the line at the end", () =>
     expect(run(true, [0, 500, 550, 650])).toEqual(["<Packing 25 %, Ctrl+C stops it", "<Packing 75 %, Ctrl+C stops it", "<"]));
 
-  it("takes the line away when the work fails, so that the error stands by itself", () =>
+  it("removes the line on failure, so that the error stands alone", () =>
     expect(run(true, [0, 500], true)).toEqual(["<Packing 50 %, Ctrl+C stops it", "<"]));
 
-  it("says nothing where nobody watches", () => expect(run(false, [0, 500, 900])).toEqual([]));
+  it("says nothing without a terminal", () => expect(run(false, [0, 500, 900])).toEqual([]));
 });

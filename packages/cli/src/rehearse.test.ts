@@ -26,7 +26,7 @@ const withTrack = (track: unknown, ...rest: string[]) => {
 };
 
 describe("caravan rehearse", () => {
-  it("gives the account that the studio kept for the demo's drive, and what shows at any time", () => {
+  it("gives the account that the studio kept for the demo's drive, and the state at any time", () => {
     const { account, shown } = rehearse("track.json", "--at", "0,1000,5300,15000,20000", "--json").json();
     expect(account).toEqual(drive.account);
     expect(shown.map(({ at, rule, clip }: { at: number; rule: string; clip: string }) => [at, rule, clip])).toEqual([
@@ -39,7 +39,7 @@ describe("caravan rehearse", () => {
     expect(shown[1]).toMatchObject({ mirror: false, frame: "porter-walk/18", step: 2, ended: false, visible: true });
   });
 
-  it("comes to the same from the keys, played on the stage anew", () => {
+  it("gets the same from the keys, replayed on the stage", () => {
     const project = projectFromFile(content, "demo");
     const setting = settingOf(project, (project.stages ?? [])[0] as never) as Setting;
     const log = emptyLog();
@@ -52,7 +52,7 @@ describe("caravan rehearse", () => {
     expect(rehearse("track.json", "--at", often, "--json").json().account).toEqual(drive.account);
   });
 
-  it("refuses tracks that do not fit, with the place of what does not", () => {
+  it("refuses invalid tracks, with the place of the error", () => {
     const refused = (track: unknown) => {
       const { status, stderr } = withTrack(track);
       expect(status).toBe(1);
@@ -66,7 +66,7 @@ describe("caravan rehearse", () => {
     );
   });
 
-  it("says which rules name what is not there, and goes on with the rest", () => {
+  it("lists rules with missing names, and continues with the rest", () => {
     const behaviours = structuredClone(content.behaviours);
     behaviours.porter.rules[2].play = "gone";
     behaviours.porter.rules[1].when = [{ input: "nothing", is: "down" }];

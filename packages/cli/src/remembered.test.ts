@@ -41,8 +41,8 @@ const built = (...more: string[]) => {
 };
 const document = join(folder, "road/caravan.json");
 
-describe("a build of what was built before", () => {
-  it("is told as such and touches nothing; what it says is what the first one said", () => {
+describe("a build of an unchanged project", () => {
+  it("is reported as such and touches nothing; its output equals the first one's", () => {
     const { asBefore, ...first } = built();
     expect(asBefore).toBe(false);
     const stamps = () => readdirSync(join(folder, "out")).map((name) => statSync(join(folder, "out", name)).mtimeMs);
@@ -52,7 +52,7 @@ describe("a build of what was built before", () => {
     expect(caravan("build", "road", "--out", "out").stdout).toMatch(/^Nothing changed since an earlier build/);
   });
 
-  it("is made where anything is another: a file that is gone or was changed, the document, the art, what is asked for", () => {
+  it("runs if anything differs: a missing or changed file, the document, the art, the options", () => {
     const [file] = built().files;
     rmSync(join(folder, "out", file?.path as string));
     expect(built().asBefore).toBe(false);
@@ -80,7 +80,7 @@ describe("a build of what was built before", () => {
     expect(built("--fresh").asBefore).toBe(false);
   });
 
-  it("is made where the cache is damaged, and gives a ZIP as whole as the first one", () => {
+  it("runs if the cache is damaged, and writes a complete ZIP", () => {
     built("--zip", "first.zip");
     expect(built("--zip", "second.zip").asBefore).toBe(true);
     const files = (name: string) => readZip(readFileSync(join(folder, name)), name);
@@ -90,7 +90,7 @@ describe("a build of what was built before", () => {
     expect(built().asBefore).toBe(true);
   });
 
-  it("still fails with --strict where something is worth a look", () => {
+  it("still fails with --strict if there are warnings", () => {
     const project = JSON.parse(readFileSync(document, "utf8"));
     const [delivery] = project.deliveries;
     Object.assign(delivery, { filter: "linear", packing: { ...delivery.packing, extrudePx: 0 } });

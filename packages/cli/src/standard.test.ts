@@ -29,7 +29,7 @@ function piped(input: Uint8Array, ...args: string[]) {
 afterAll(() => rmSync(folder, { recursive: true }));
 
 describe("standard input and output", () => {
-  it("cut a sheet that comes in, and give the frames as a ZIP, the words beside it", () => {
+  it("cut a piped sheet, and return the frames as a ZIP, with messages on standard error", () => {
     expect(caravan("cut", "porter.png", "--count", "4x3", "--out", "frames").status).toBe(0);
     const { status, stdout, stderr } = piped(sheet, "cut", "-", "--count", "4x3", "--out", "-");
     expect(status).toBe(0);
@@ -40,7 +40,7 @@ describe("standard input and output", () => {
       expect(Buffer.from(bytes).equals(readFileSync(join(folder, "frames", path.replace("picture", "porter"))))).toBe(true);
   });
 
-  it("build a project that comes in to the very files that a folder gets", () => {
+  it("build a piped project to exactly the files of a folder", () => {
     expect(caravan("cut", "porter.png", "--count", "4x3", "--out", "porter.caravan", "--clips", "rows").status).toBe(0);
     expect(caravan("build", "porter.caravan", "--out", "built").status).toBe(0);
     const { status, stdout } = piped(readFileSync(join(folder, "porter.caravan")), "build", "-", "--out", "-");
@@ -56,7 +56,7 @@ describe("standard input and output", () => {
     expect(JSON.parse(Buffer.from(found.stdout).toString())).toHaveProperty("findings");
   });
 
-  it("pack and outline a picture that comes in", () => {
+  it("pack and outline a piped picture", () => {
     const { status, stdout } = piped(sheet, "pack", "-", "--out", "-");
     expect(status).toBe(0);
     expect(readZip(stdout, "the output").map(({ path }) => path)).toEqual(["atlas.atlas.json", "atlas.png"]);
@@ -64,7 +64,7 @@ describe("standard input and output", () => {
     expect(traced.frames).toMatchObject([{ name: "picture", width: 32, height: 30 }]);
   });
 
-  it("are refused where they cannot be: with JSON, for a project, twice, and for what is no picture", () => {
+  it("are refused if impossible: with JSON, for a project, twice, and for anything but a picture", () => {
     expect(piped(sheet, "cut", "-", "--count", "4x3", "--out", "-", "--json")).toMatchObject({ status: 2 });
     expect(piped(sheet, "cut", "-", "--count", "4x3", "--out", "-", "--project").stderr).toMatch(
       /folder or a file, not to standard output/,
@@ -89,7 +89,7 @@ describe("several sheets", () => {
     expect(readdirSync(join(folder, "both")).filter((name) => name.endsWith(".png"))).toHaveLength(16);
   });
 
-  it("that are damaged are told, and the others are cut all the same", () => {
+  it("that are damaged are reported, and the others are still cut", () => {
     const { status, stderr, json } = caravan("cut", "broken.png", "camel.png", "--cell", "8x10", "--out", "some", "--json");
     expect(status).toBe(1);
     expect(json().results).toMatchObject([{ image: "broken.png", error: { code: "damaged-picture" } }, { image: "camel.png" }]);
@@ -97,7 +97,7 @@ describe("several sheets", () => {
     expect(readdirSync(join(folder, "some")).filter((name) => name.endsWith(".png"))).toHaveLength(4);
   });
 
-  it("of one name are refused before anything is written", () => {
+  it("with the same name are refused before anything is written", () => {
     expect(caravan("cut", "porter.png", "./PORTER.png", "--cell", "8x10", "--out", "twins")).toMatchObject({ status: 2 });
     expect(caravan("cut", "porter.png", "camel.png", "--cell", "8x10", "--out", "two.caravan").stderr).toMatch(/caravan new/);
   });

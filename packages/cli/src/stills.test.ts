@@ -22,12 +22,12 @@ describe("a still", () => {
     expect(at(pixels, 31, 15)[3]).toBe(0);
   });
 
-  it("of JPEG gives its pixels to within what JPEG loses", async () => {
+  it("of JPEG gives its pixels within the losses of JPEG", async () => {
     const pixels = await decodeStill(jpegBytes(), "a.jpg");
     for (const [k, wanted] of [0x20, 0x50, 0x80, 255].entries()) expect(Math.abs((at(pixels, 1, 1)[k] as number) - wanted)).toBeLessThan(6);
   });
 
-  it("is told by its bytes, whatever it is called", async () => {
+  it("is recognised by its bytes, whatever its name", async () => {
     writeFileSync(join(folder, "a.png"), webpBytes());
     expect((await readStill(join(folder, "a.png"))).width).toBe(32);
     writeFileSync(join(folder, "b.jpg"), pngCodec().encode(clearPixels(3, 2)));
@@ -36,7 +36,7 @@ describe("a still", () => {
     expect(at(await decodeStill(tga, "c.tga"), 0, 0)).toEqual([7, 7, 7, 255]);
   });
 
-  it("that is cut off anywhere, empty or of something else is refused with its name, and the next one is read all the same", async () => {
+  it("that is truncated, empty or of another kind is refused by name, and the next one is still read", async () => {
     for (const [name, bytes] of [
       ["a.jpg", jpegBytes()],
       ["a.webp", webpBytes()],

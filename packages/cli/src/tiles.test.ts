@@ -62,7 +62,7 @@ function projectOfPieces(): string {
 }
 
 describe("caravan tiles", () => {
-  it("counts the tiles and colours of pictures, flipped ones as one unless told otherwise", () => {
+  it("counts the tiles and colours of pictures, flipped ones as one by default", () => {
     expect(caravan("tiles", "sheet.png", "pictures", "--json").json()).toEqual({
       tile: { w: 8, h: 8 },
       frames: 3,
@@ -79,7 +79,7 @@ describe("caravan tiles", () => {
     expect(caravan("tiles", "sheet.png", "--tile", "16x8").stdout).toMatch(/^1 tile of 16 × 8 px in 1 picture, 1 distinct, 2 colours\n/);
   });
 
-  it("counts every frame that a project delivers, those put together from pieces too", () => {
+  it("counts every frame that a project delivers, assembled ones too", () => {
     const told = caravan("tiles", projectOfPieces(), "--json").json();
     expect(told.perFrame).toEqual([
       { name: "sheet/0", tiles: 1, own: 0 },
@@ -90,14 +90,14 @@ describe("caravan tiles", () => {
     expect(told).toMatchObject({ frames: 4, tiles: 4, distinct: 2, colours: 3 });
   });
 
-  it("says what is wrong with a call", () => {
+  it("reports an invalid call", () => {
     expect(caravan("tiles", "sheet.png", "--tile", "0x8")).toMatchObject({ status: 2 });
     expect(caravan("tiles", "sheet.png", "--tile", "9000x8")).toMatchObject({ status: 2 });
     expect(caravan("tiles", "who.png")).toMatchObject({ status: 1, stdout: "" });
     expect(caravan("tiles")).toMatchObject({ status: 2 });
   });
 
-  it("builds such a project, every pixel checked; a piece that is gone is a warning", () => {
+  it("builds such a project, every pixel checked; a missing piece is a warning", () => {
     const path = projectOfPieces();
     expect(caravan("build", path, "--out", "game").stdout).toContain("4 of 4 frames placed");
     const content = JSON.parse(readFileSync(join(path, "caravan.json"), "utf8"));

@@ -49,7 +49,7 @@ afterEach(() => {
 afterAll(() => rmSync(folder, { recursive: true }));
 
 describe("caravan watch", () => {
-  it("builds at once, then again when art changes, and writes only what came out otherwise", async () => {
+  it("builds at once, then again when art changes, and writes changed files only", async () => {
     const { road, out, next, child } = watchCopy("changed");
     expect(await next()).toMatchObject({ ok: true, written: ["tamarisk.atlas.json", "tamarisk.png", "tamarisk.light.png"] });
     const atlas = statSync(join(out, "tamarisk.atlas.json")).mtimeMs;
@@ -64,7 +64,7 @@ describe("caravan watch", () => {
     expect(await ended).toBe(0);
   }, 60_000);
 
-  it("survives a half-written file: it says what is wrong, keeps what was delivered, and builds when the rest has come", async () => {
+  it("survives a half-written file: it reports the problem, keeps the delivery, and builds when the rest has arrived", async () => {
     const { road, out, next } = watchCopy("halved");
     await next();
     const before = readFileSync(join(out, "tamarisk.png"));
@@ -80,7 +80,7 @@ describe("caravan watch", () => {
     expect(readdirSync(out).toSorted()).toEqual([".caravan-delivered.json", "tamarisk.atlas.json", "tamarisk.light.png", "tamarisk.png"]);
   }, 60_000);
 
-  it("says a failure once, and goes on when the folder is renamed away and back", async () => {
+  it("reports a failure once, and continues when the folder is renamed away and back", async () => {
     const { road, out, next, child } = watchCopy("away");
     const lines: Line[] = [await next()];
     renameSync(road, `${road}-elsewhere`);
@@ -98,7 +98,7 @@ describe("caravan watch", () => {
     expect(child.exitCode).toBeNull();
   }, 60_000);
 
-  it("follows drawings: a row put in at the top of a sheet moves its frames down, and clips go with them", async () => {
+  it("follows drawings: a row inserted at the top of a sheet moves its frames down, and clips follow", async () => {
     const { road, out, next } = watchCopy("row");
     await next();
     const frames = () => JSON.parse(readFileSync(join(out, "tamarisk.atlas.json"), "utf8")).clips["walk-e"].steps.length;
@@ -115,7 +115,7 @@ describe("caravan watch", () => {
     expect(frames()).toBe(before);
   }, 60_000);
 
-  it("tries other grids: a sheet whose cells grew is cut by the larger ones, which is said", async () => {
+  it("tries other grids: a sheet with larger cells is cut by them, which is reported", async () => {
     const { road, out, next } = watchCopy("grown");
     await next();
     const atlas = () => JSON.parse(readFileSync(join(out, "tamarisk.atlas.json"), "utf8"));

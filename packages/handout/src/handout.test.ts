@@ -39,7 +39,7 @@ const atlas: Atlas = {
   },
 };
 
-describe("what a page offers", () => {
+describe("the contents of a page", () => {
   it("is every action that has a clip, every clip and every behaviour", () => {
     expect(choicesIn(atlas).map(({ kind, name }) => `${kind} ${name}`)).toEqual([
       "action walk",
@@ -50,7 +50,7 @@ describe("what a page offers", () => {
     ]);
   });
 
-  it("plays a clip, though an action is called the same, and the action in its facings", () => {
+  it("plays a clip, even if an action has the same name, and the action in its facings", () => {
     const clip = playingOf(atlas, { kind: "clip", name: "walk" });
     expect([clip.advance(0, "s").frame, clip.advance(100, "s").frame]).toEqual(["a", "b"]);
     expect([...clip.frames]).toEqual(["a", "b"]);
@@ -59,7 +59,7 @@ describe("what a page offers", () => {
     expect([action.advance(0, "e").mirror, action.advance(0, "w").mirror]).toEqual([false, true]);
   });
 
-  it("plays what plays once again after a rest", () => {
+  it("repeats a one-shot after a pause", () => {
     const blow = playingOf(atlas, { kind: "clip", name: "blow" });
     blow.advance(0, "s");
     expect(blow.advance(150, "s").ended).toBe(true);

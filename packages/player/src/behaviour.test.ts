@@ -116,7 +116,7 @@ describe("a behaviour in a game", () => {
     );
   });
 
-  it("takes degrees, and does not jitter on the edge of two facings", () => {
+  it("accepts degrees, and does not jitter at the border of two facings", () => {
     const behaviour = createBehaviour(atlasWith([{ name: "go", when: [], play: "walk" }]), "porter");
     const shows = (degrees: number) => {
       behaviour.face(degrees);
@@ -133,7 +133,7 @@ describe("a behaviour in a game", () => {
     expect(() => behaviour.face("up" as never)).toThrow(/facing or degrees/);
   });
 
-  it("refuses names and values that do not fit, and names what is near", () => {
+  it("refuses invalid names and values, and lists similar ones", () => {
     const atlas = atlasWith([{ name: "go", when: [], play: "walk" }]);
     expect(() => createBehaviour(atlas, "portr")).toThrow(/no behaviour "portr" in this atlas\. Near it: "porter"/);
     expect(() => createBehaviour({ ...atlas, behaviours: {} } as Atlas, "constructor")).toThrow(/none at all/);
@@ -148,7 +148,7 @@ describe("a behaviour in a game", () => {
     expect(behaviour.advance(-5)).toMatchObject({ rule: "go", clip: "walk-s", step: 0, events: ["walk-s 0"] });
   });
 
-  it("draws nothing where no rule holds, and goes on with the rest where a rule plays what was not delivered", () => {
+  it("draws nothing if no rule holds, and continues if a rule plays something not delivered", () => {
     const rules: Rule[] = [
       { name: "gone", when: [], play: "no such clip" },
       { name: "walk", when: [{ input: "speed", above: 1 }], play: "walk" },

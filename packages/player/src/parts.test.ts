@@ -40,7 +40,7 @@ const ATLAS: Atlas = {
 };
 
 describe("a player with parts", () => {
-  it("tells them with what it tells without them, at any rate of the game", () =>
+  it("returns them together with the usual result, at any rate of the game", () =>
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 0, max: 230 }), { minLength: 1, maxLength: 12 }), fc.boolean(), (steps, west) => {
         const [player, plain] = [createPlayer(ATLAS), createPlain(ATLAS)];
@@ -59,7 +59,7 @@ describe("a player with parts", () => {
       }),
     ));
 
-  it("goes on swinging when it turns, and begins anew when it does", () => {
+  it("keeps swinging when it turns, and restarts when it does", () => {
     const player = createPlayer(ATLAS);
     expect(player.advance(5).parts).toEqual([]);
     player.play("walk", { facing: "e" });
@@ -72,7 +72,7 @@ describe("a player with parts", () => {
     expect(player.advance(0).parts).toEqual([{ name: "spare", frame: "l0", mirror: false, x: 4, y: -6, front: true }]);
   });
 
-  it("gives the same for whatever else tells what plays", () => {
+  it("does the same for anything else that reports what plays", () => {
     const partsOf = createParts(ATLAS);
     const now = { clip: "walk-e", step: 0, mirror: false, visible: true, facing: "e", ms: 0 } as const;
     expect(partsOf({ ...now, sinceMs: 75 })[0]?.frame).toBe("l1");

@@ -95,7 +95,7 @@ describe("the player and the core", () => {
 });
 
 describe("advance", () => {
-  it("makes sixty calls of 1000/60 ms one second exactly", () => {
+  it("makes sixty calls of 1000/60 ms exactly one second", () => {
     const player = createPlayer(atlasOf({ a: clip([1000, 1000]) }));
     player.play("a");
     let now = player.advance(0);
@@ -111,7 +111,7 @@ describe("advance", () => {
     expect(player.advance(10_000).events).toEqual(["e1", "e2", "e1", "e0"]);
   });
 
-  it("tells what each event carries, at the event's place", () => {
+  it("returns each event's value, at the event's index", () => {
     const valued: AtlasClip = {
       steps: [
         { frame: "f0", ms: 100, events: ["footfall", "constructor"], eventValues: { footfall: "sand" } },
@@ -126,7 +126,7 @@ describe("advance", () => {
     });
   });
 
-  it("shows nothing before play, counts time backwards as none, and refuses what is no time", () => {
+  it("shows nothing before play, ignores negative time, and refuses invalid time", () => {
     const player = createPlayer(atlasOf({ a: clip([100, 100]) }));
     expect(player.advance(5)).toEqual({
       frame: null,
@@ -149,7 +149,7 @@ describe("advance", () => {
 });
 
 describe("the clip that plays", () => {
-  it("is named, also of an action, with the time of its pass and how much of that has gone", () => {
+  it("is named, also for an action, with the length of its pass and the progress", () => {
     const player = createPlayer(atlasOf({ "walk-s": clip([100, 300], { loopFrom: 1 }) }, { walk: { facings: { s: { clip: "walk-s" } } } }));
     player.play("walk");
     expect(player.advance(100)).toMatchObject({ clip: "walk-s", duration: 400, progress: 0.25 });
@@ -157,14 +157,14 @@ describe("the clip that plays", () => {
     expect(player.advance(450)).toMatchObject({ pass: 1, duration: 300, progress: 0.5 });
   });
 
-  it("counts coming home to the last pass, and has gone by when it ends", () => {
+  it("counts the return home to the last pass, and has full progress at the end", () => {
     const player = createPlayer(atlasOf({ a: clip([100, 100, 100], { playback: "pingpong", times: 1 }) }));
     player.play("a");
     const progress = [0, 100, 100, 100, 100, 100].map((ms) => player.advance(ms).progress);
     expect(progress).toEqual([0, 0.2, 0.4, 0.6, 0.8, 1]);
   });
 
-  it("starts again when it is asked for after its end, and goes on when it is asked for before", () => {
+  it("restarts if requested after its end, and continues if requested before", () => {
     const player = createPlayer(atlasOf({ a: clip([100, 100], { playback: "once" }, [0]) }));
     player.play("a");
     player.advance(150);
@@ -177,7 +177,7 @@ describe("the clip that plays", () => {
 });
 
 describe("createPlayer", () => {
-  it("refuses what is no atlas file, and versions that it does not know, in words", () => {
+  it("refuses anything but an atlas file, and unknown versions, with a message", () => {
     for (const nothing of [undefined, null, {}, { format: "other", version: 1, clips: {} }, { format: "caravan-atlas", version: 1 }])
       expect(() => createPlayer(nothing as never)).toThrow("This is no parsed *.atlas.json file");
     for (const version of [2, 0, undefined, "1"])
@@ -189,7 +189,7 @@ describe("play", () => {
   const walk = (facings: Partial<Record<FacingName, { clip: string; mirror?: boolean }>>) =>
     createPlayer(atlasOf({ e: clip([100, 100]), s: clip([100, 100]), n: clip([100, 100]), walk1: clip([50]) }, { walk: { facings } }));
 
-  it("shows what the core says stands in for a facing, whatever is missing", () =>
+  it("shows the core's fallback for a facing, whatever is missing", () =>
     fc.assert(
       fc.property(fc.constantFrom(...FACINGS), fc.subarray([...FACINGS], { minLength: 1 }), (wanted, present) => {
         const clips = Object.fromEntries(present.map((facing) => [`go-${facing}`, clip([100])]));
@@ -205,7 +205,7 @@ describe("play", () => {
       }),
     ));
 
-  it("keeps its phase when only the facing changes, and starts over when told or when another begins", () => {
+  it("keeps its phase when only the facing changes, and restarts when told or for another clip", () => {
     const player = walk({ e: { clip: "e" }, w: { clip: "e", mirror: true } });
     player.play("walk", { facing: "e" });
     player.advance(150);
@@ -236,7 +236,7 @@ describe("play", () => {
     expect(shown("w", { e: { clip: "e" } })).toBe("e");
   });
 
-  it("names what is near when it does not know a name", () => {
+  it("lists similar names for an unknown one", () => {
     expect(() => walk({ e: { clip: "e" } }).play("wolk")).toThrow(/no action or clip "wolk" in this atlas\. Near it: "walk", "walk1"/);
     expect(() => createPlayer(atlasOf({})).play("x")).toThrow(/none at all/);
     expect(() => walk({}).play("constructor")).toThrow(/no action or clip "constructor"/);

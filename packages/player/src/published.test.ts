@@ -138,7 +138,7 @@ describe("the published player", () => {
     expect([stdout, status]).toEqual(["", 0]);
   });
 
-  it("is under 3 KB minified and compressed, and leaves nothing behind where it is not used", async () => {
+  it("is under 3 KB minified and compressed, and adds nothing where it is not used", async () => {
     const bundled = async (contents: string) => {
       const { outputFiles } = await build({
         stdin: { contents, resolveDir: game },

@@ -4,13 +4,13 @@ import { howServed, ofAnotherBuild } from "./how-served";
 const ORIGIN = "http://localhost:4600";
 const asked = (path: string, mode = "navigate", method = "GET") => howServed({ url: new URL(path, ORIGIN).href, mode, method }, ORIGIN);
 
-describe("a request, where a copy of the studio is kept", () => {
-  it("for a page gets that of the copy's own build, whatever its address asks for", () => {
+describe("a request, with a cached copy of the studio", () => {
+  it("for a page gets the copy's own page, whatever its query", () => {
     expect(asked("/?project=7")).toEqual({ path: "/", of: "this build" });
     expect(asked("/crossing?played=x")).toEqual({ path: "/crossing", of: "this build" });
   });
 
-  it("for a built file may get the copy of any build: the name tells the contents", () => {
+  it("for a built file may get any build's copy: the name identifies the contents", () => {
     expect(asked("/_next/static/chunks/a.js?dpl=1", "no-cors")).toEqual({ path: "/_next/static/chunks/a.js", of: "any build" });
   });
 
@@ -27,7 +27,7 @@ describe("a page that came from the server", () => {
   const html =
     '<script src="/_next/static/chunks/a-1.js"></script><link href="/_next/static/chunks/b~2.css"><i>/_next/static/media/c.woff2</i>';
 
-  it("is of another build where it names a script or style that this one lacks", () => {
+  it("belongs to another build if it names a script or style that this one lacks", () => {
     expect(ofAnotherBuild(html, ["/_next/static/chunks/a-1.js", "/_next/static/chunks/b~2.css"])).toEqual([]);
     expect(ofAnotherBuild(html, ["/_next/static/chunks/a-1.js"])).toEqual(["/_next/static/chunks/b~2.css"]);
   });

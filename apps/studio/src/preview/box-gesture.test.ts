@@ -20,7 +20,7 @@ describe("gestureAt", () => {
     });
   });
 
-  it("takes the box on top where two lie over each other", () =>
+  it("takes the topmost of overlapping boxes", () =>
     expect(gestureAt(boxes, { x: 35, y: 30 }, 2)).toMatchObject({ kind: "move", id: "b" }));
 
   it("takes the nearer edge of a box narrower than its reach", () => {
@@ -29,7 +29,7 @@ describe("gestureAt", () => {
     expect(right).toMatchObject({ edges: { left: false, right: true } });
   });
 
-  it("draws inside a box that only has edges to take", () => {
+  it("draws inside a box that can only be taken by its edges", () => {
     expect(gestureAt(boxes, { x: 20, y: 20 }, 3, true)).toMatchObject({ kind: "draw" });
     expect(gestureAt(boxes, { x: 11, y: 25 }, 3, true)).toMatchObject({ kind: "resize", id: "a" });
   });

@@ -20,7 +20,7 @@ describe("outlines on the stage", () => {
   const cornersOf = (of: Parameters<typeof marksOnStage>[0], mirror = false) =>
     marksOnStage(of, { kinds: [SOLID], outlines }, scene, { mirror }).map((each) => (each.shape === "outline" ? each.corners : []));
 
-  it("are the traced ones, mirrored with the frame, unless a person set others or took them off", () => {
+  it("are the traced ones, mirrored with the frame, unless a person set others or removed them", () => {
     const whole = frameOnStage(frame, scene, {});
     expect(cornersOf({ ...frame, ref })).toEqual([traced.map(({ x, y }) => ({ x: whole.x + 4 * x, y: whole.y + 4 * y }))]);
     const turned = frameOnStage(frame, scene, { mirror: true });
@@ -32,7 +32,7 @@ describe("outlines on the stage", () => {
 });
 
 describe("boxes and points on the stage", () => {
-  it("lie where the frame's pixels do", () => {
+  it("are where the frame's pixels are", () => {
     const at = frameOnStage(frame, scene);
     expect(marksOnStage(frame, { kinds: [BODY, HAND], outlines: NONE }, scene)).toEqual([
       { kind: BODY, shape: "box", index: 0, rect: { x: at.x - 8, y: at.y + 12, w: 20, h: 36 } },
@@ -40,7 +40,7 @@ describe("boxes and points on the stage", () => {
     ]);
   });
 
-  it("of a mirrored figure lie as far on the other side of the origin", () => {
+  it("of a mirrored figure are equally far on the other side of the origin", () => {
     const [box, point] = marksOnStage(frame, { kinds: [BODY, HAND], outlines: NONE }, scene, { mirror: true });
     const { x } = scene.standing;
     // From 9 px left to 4 px left of the origin becomes from 4 px right to 9 px right.

@@ -37,20 +37,20 @@ const playingOf = (of: Project, view: View, wish: PlayWish = { facing: "s", only
 const at = (view: Partial<View>) => playingOf(project, { ...START, ...view });
 const names = (playing: Playing | null) => playing?.steps.map((step) => step.frame?.name ?? null);
 
-describe("what plays at each stop", () => {
-  it("plays the row under the pointer, else the picked frames in picking order, else the first row", () => {
+describe("the content of the player at each stop", () => {
+  it("plays the row under the pointer, or the picked frames in picking order, or the first row", () => {
     expect(names(at({ stop: "frames", hoverRow: 2, picked: [ref(3)] }))).toEqual(["porter/8", "porter/9", "porter/10", "porter/11"]);
     expect(names(at({ stop: "frames", picked: [ref(3), ref(1, 1)] }))).toEqual(["porter/3", "porter/5"]);
     expect(names(at({ stop: "frames" }))).toEqual(["porter/0", "porter/1", "porter/2", "porter/3"]);
     expect(at({ stop: "frames" })?.note).toBe("not a clip yet");
   });
 
-  it("plays the chosen clip at Clips and Ship, else the first there is, with missing frames as gaps", () => {
+  it("plays the selected clip at Clips and Ship, or the first one, with missing frames as gaps", () => {
     expect(at({ stop: "clips", clipName: "gone" as ClipName })?.title).toBe("walk");
     expect(names(playingOf(dropFrames(project, [ref(1)]), { ...START, stop: "ship" }))).toEqual(["porter/0", null, "porter/2"]);
   });
 
-  it("shows an uncut picture whole, and nothing where there is nothing", () => {
+  it("shows an uncut picture whole, and nothing without pictures", () => {
     const uncut = { ...project, sources: project.sources.map((source) => ({ ...source, cut: null, frames: [] })) };
     expect(playingOf(uncut, { ...START, stop: "sources" })).toMatchObject({
       note: "not cut yet",
@@ -114,7 +114,7 @@ describe("the stage", () => {
   });
 });
 
-describe("what the stage draws", () => {
+describe("the drawing on the stage", () => {
   const still = (name: string): PlayedFrame => ({
     name,
     look: lookOf({}, { sha256: "" }),
@@ -163,16 +163,16 @@ describe("an action", () => {
   const facing = (wanted: Facing) =>
     playingOf(acting, { ...START, stop: "clips", actionName: "go" as ActionName }, { facing: wanted, onlyChosen: false });
 
-  it("plays the facing it is told, mirrored ones too, and says what stands in for a missing one", () => {
+  it("plays the given facing, mirrored ones too, and names the fallback of a missing one", () => {
     expect(facing("n")).toMatchObject({ title: "go", note: "go-n", turning: { shown: "n" } });
     expect(facing("w")).toMatchObject({ note: "go-e, mirrored", mirror: true, turning: { wanted: "w", shown: "w" } });
     expect(facing("s")).toMatchObject({ note: "go-e", turning: { wanted: "s", shown: "e" } });
   });
 
-  it("keeps its phase when it turns: what is played goes on under one key", () =>
+  it("keeps its phase when it turns: playback continues under the same key", () =>
     expect(new Set((["e", "w", "n", "s"] as const).map((each) => facing(each)?.key)).size).toBe(1));
 
-  it("only the chosen steps of a clip go round, where that is wanted", () => {
+  it("loops only the selected steps of a clip, if wanted", () => {
     const only = playingOf(project, { ...START, stop: "clips", steps: [1, 2] }, { facing: "s", onlyChosen: true });
     expect(names(only)).toEqual(["porter/1", "porter/2"]);
     expect(names(playingOf(project, { ...START, stop: "clips", steps: [] }, { facing: "s", onlyChosen: true }))).toHaveLength(3);
@@ -180,7 +180,7 @@ describe("an action", () => {
 });
 
 describe("stepping", () => {
-  it("goes to the starts of steps, round at the ends, and pauses", () => {
+  it("moves to the starts of steps, wraps at the ends, and pauses", () => {
     const playing = at({ stop: "clips" }) as Playing;
     usePlayerClock.setState({ running: true });
     seek(usePlayerClock, 150_000);
@@ -195,7 +195,7 @@ describe("stepping", () => {
     expect(usePlayerClock.getState().running).toBe(false);
   });
 
-  it("goes round in a clip that ends", () => {
+  it("wraps in a clip that ends", () => {
     const once = {
       ...(at({ stop: "clips" }) as Playing),
       rules: { playback: "once", times: 0, loopFrom: 0, after: "hold", doubleEnds: false },

@@ -10,7 +10,7 @@ const cut = porterProject();
 const project = addClip(cut, [ref(0), ref(1)], "walk");
 const nothing = { clipName: null, reelSource: null };
 
-describe("what is gone through at Marks", () => {
+describe("the frames that Marks steps through", () => {
   it("is the chosen clip, the project's own", () => {
     expect(chosenReel(project, { ...nothing, clipName: "walk" as ClipName })).toEqual({ clip: project.clips[0], source: null });
     expect(chosenReel(project, { ...nothing, clipName: "gone" as ClipName })?.clip).toBe(project.clips[0]);

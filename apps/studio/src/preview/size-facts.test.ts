@@ -5,11 +5,11 @@ const rect = { x: 0, y: 0, w: 31, h: 40 };
 const at = (...scales: number[]) => ({ densities: scales.map((scale) => ({ scale, suffix: "" })) });
 
 describe("sizeFacts", () => {
-  it("says a size once where sheet, game and delivery agree", () => {
+  it("gives a size once if sheet, game and delivery agree", () => {
     expect(sizeFacts({}, { rect }, [at(1)])).toEqual([["size", "31 × 40"]]);
   });
 
-  it("says the stored size of a frame that is turned or padded, and each scale that goes out, rounded as it is written", () => {
+  it("gives the stored size of a turned or padded frame, and each delivered scale, rounded as written", () => {
     expect(sizeFacts({}, { rect, turned: true }, [at(1, 2), at(2, 0.5)])).toEqual([
       ["size", "40 × 31"],
       ["on the sheet", "31 × 40"],

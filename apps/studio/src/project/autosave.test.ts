@@ -47,7 +47,7 @@ describe("autosave", () => {
     expect(useOpenProject.getState().saving.kind).toBe("saved");
   });
 
-  it("stores where undo stands, and replaces entries that were undone and done otherwise", async () => {
+  it("stores the undo position, and replaces undone entries by new ones", async () => {
     edit(addClip, refs, "walk");
     edit(duplicateClip, "walk" as ClipName);
     await saveNow();

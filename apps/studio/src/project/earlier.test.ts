@@ -20,7 +20,7 @@ function after(start: Project, ...changes: ((project: Project) => Project)[]): {
   );
 }
 
-describe("a clip as it was before", () => {
+describe("the earlier state of a clip", () => {
   const start = addClip(addClip(porterProject(), refs, "walk"), refs, "idle");
   const slower = (project: Project) => setClipTotal(project, WALK, 900_000);
   const other = (project: Project) => setClipTotal(project, "idle" as ClipName, 300_000);
@@ -33,12 +33,12 @@ describe("a clip as it was before", () => {
     expect(differenceBetween(earlier?.project, start)).toEqual([]);
   });
 
-  it("is told by a change to where its frames stand, too", () => {
+  it("also changes with the origins of its frames", () => {
     const { project, history } = after(start, slower, (each) => setSourceOrigin(each, PORTER, { x: 1, y: 2 }));
     expect(earlierClip(history, project, WALK)?.label).toBe("change 1");
   });
 
-  it("is none where nothing changed it, or it went by another name", () => {
+  it("is none if nothing changed it, or if it had another name", () => {
     expect(earlierClip(NO_HISTORY, start, WALK)).toBeNull();
     const { project, history } = after(start, other, (each) => renameClip(each, WALK, "stride"));
     expect(earlierClip(history, project, "stride" as ClipName)).toBeNull();

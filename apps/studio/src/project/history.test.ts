@@ -53,7 +53,7 @@ describe("undo and redo", () => {
       { numRuns: 60 },
     ));
 
-  it("forgets what was undone once something else is done", () => {
+  it("forgets undone entries after another edit", () => {
     const { projects, history } = made([0, 0, 0]);
     const back = undone(history, projects.at(-1) as Project) as NonNullable<ReturnType<typeof undone>>;
     const other = setClipTotal(back.project, walk, 5000);
@@ -72,7 +72,7 @@ describe("undo and redo", () => {
     expect(remembered(history, "3 ms", nudged[1], nudged[2], 600, "another").entries).toHaveLength(2);
   });
 
-  it("keeps the last 500 entries and where they stand in storage", () => {
+  it("keeps the last 500 entries and their positions in storage", () => {
     let history = NO_HISTORY;
     let project = start;
     for (let k = 0; k < MOST_ENTRIES + 7; k++) {

@@ -78,7 +78,7 @@ describe("a project whose document does not open", () => {
     if (row) await storage.documents.put({ ...row, text: change(row.text) });
   };
 
-  it("goes back through its history to the last state that does, and keeps what it was aside", async () => {
+  it("goes back through its history to the last state that opens, and keeps the original aside", async () => {
     const id = await opened();
     edit(addClip, refs, "walk");
     edit(duplicateClip, walk);
@@ -95,7 +95,7 @@ describe("a project whose document does not open", () => {
     expect(JSON.stringify(await storage.settings.toArray())).toContain("wobble");
   });
 
-  it("leaves out what is damaged where more than the last change would go, and opens the rest", async () => {
+  it("leaves out damaged items if more than the last change would be lost, and opens the rest", async () => {
     const id = await opened();
     expect(edit(addClip, refs, "walk")).toBeNull();
     expect(edit(duplicateClip, "walk" as ClipName)).toBeNull();
@@ -114,7 +114,7 @@ describe("a project whose document does not open", () => {
     expect(again.project.sources).toHaveLength(1);
   });
 
-  it("says why where nothing opens, and leaves the open one open", async () => {
+  it("says why if nothing opens, and keeps the current project open", async () => {
     const id = await opened();
     const other = await createProject(porterProject());
     await storage.documents.put({ project: other, part: "sources", text: '{"cut off' });
@@ -126,7 +126,7 @@ describe("a project whose document does not open", () => {
   });
 });
 
-describe("who lost a project to another tab", () => {
+describe("a tab that lost its project to another", () => {
   it("never writes it, and keeps the changes to be saved to a file", async () => {
     const id = await opened();
     edit(addClip, refs, "walk");
@@ -139,7 +139,7 @@ describe("who lost a project to another tab", () => {
 });
 
 describe("leaving a project that cannot be saved", () => {
-  it("asks, stays on stay, and goes on discard; what another project is, nobody mixes up", async () => {
+  it("asks, stays on stay, and leaves on discard; another project is never confused with it", async () => {
     const first = await opened();
     const second = await createProject({ ...porterProject(), name: "second" });
     await withoutRoom(async () => {
@@ -171,8 +171,8 @@ describe("leaving a project that cannot be saved", () => {
   });
 });
 
-describe("what is not stored when the page goes away", () => {
-  it("is put back when the project is opened again, undo included", async () => {
+describe("unsaved changes when the page goes away", () => {
+  it("are restored when the project is opened again, undo included", async () => {
     const id = await opened();
     edit(addClip, refs, "walk");
     await saveNow();
@@ -216,7 +216,7 @@ describe("work that ends later than it began", () => {
     expect(open().project.sources[0]?.frames).toHaveLength(12);
   });
 
-  it("is refused where the source's art changed meanwhile", async () => {
+  it("is refused if the source's art changed meanwhile", async () => {
     await opened();
     const work = begin();
     const [source] = open().project.sources;
@@ -233,14 +233,14 @@ describe("work that ends later than it began", () => {
 });
 
 describe("projects in storage", () => {
-  it("are renamed only by who owns them, and checked like any name", async () => {
+  it("are renamed only by their owner, and checked like any name", async () => {
     const id = await createProject(porterProject());
     await expect(renameStored(id, "  ")).rejects.toThrow(/1 to 200 characters/);
     await renameStored(id, "Tea road");
     expect((await readStored(id)).project.name).toBe("Tea road");
   });
 
-  it("are written whole again when their rows are gone", async () => {
+  it("are written whole again if their rows are missing", async () => {
     const id = await opened();
     edit(renameProject, "kept");
     await saveNow();

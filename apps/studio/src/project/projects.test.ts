@@ -33,7 +33,7 @@ beforeEach(async () => {
 });
 
 describe("projects in this browser", () => {
-  it("are opened as they were saved, at the place that was left", async () => {
+  it("open as they were saved, at the place that was left", async () => {
     const id = await createProject(porterProject());
     await openProject(id);
     edit(addClip, ["s1/c1r0" as FrameRef], "walk");
@@ -48,7 +48,7 @@ describe("projects in this browser", () => {
     expect(useOpenProject.getState().project).toEqual(porterProject());
   });
 
-  it("save what is pending before another one opens", async () => {
+  it("save pending changes before another one opens", async () => {
     const first = await createProject(porterProject());
     await openProject(first);
     edit(addClip, ["s1/c0r0" as FrameRef], "walk");
@@ -76,7 +76,7 @@ describe("projects in this browser", () => {
     expect(useOpenProject.getState().project.name).toBe("tea");
   });
 
-  it("open the one asked for, else the last, else any; none in an empty browser", async () => {
+  it("open the requested one, or the last, or any; none in an empty browser", async () => {
     expect(await projectForStart(null)).toBeNull();
     const a = await createProject(emptyProject("a"));
     const b = await createProject(emptyProject("b"));
@@ -87,7 +87,7 @@ describe("projects in this browser", () => {
     expect(await projectForStart("gone")).toBe(b);
   });
 
-  it("say so when they are gone or cannot be read", async () => {
+  it("report that they are missing or unreadable", async () => {
     await expect(openProject("gone")).rejects.toThrow(/does not hold it any more/);
     const id = await createProject(porterProject());
     await storage.documents.put({ project: id, part: "rest", text: JSON.stringify({ format: "caravan-project", version: 99 }) });

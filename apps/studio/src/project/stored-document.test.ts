@@ -6,7 +6,7 @@ import { porterProject } from "../../../../packages/core/src/edit/project.fixtur
 import { readDocument, writeDocument } from "./stored-document";
 
 describe("a document in storage", () => {
-  it("loses a field that the project no longer has, also when nothing else has changed", async () => {
+  it("loses a field that the project no longer has, even if nothing else has changed", async () => {
     const plain = porterProject();
     const withUnit = setPixelsPerUnit(plain, 16);
     await writeDocument("p", withUnit, null);

@@ -58,7 +58,7 @@ describe("sweeping", () => {
     expect(await left()).toMatchObject({ projects: ["kept"], pictures: ["a"] });
   });
 
-  it("deletes by itself only what was removed more than 30 days ago", async () => {
+  it("automatically deletes only projects removed more than 30 days ago", async () => {
     await store("old", ["a"], 0);
     await store("recent", ["b"], 2 * DAY);
     await sweepOld(31 * DAY);

@@ -28,12 +28,12 @@ const picked = () => useView.getState().picked;
 beforeEach(() => useView.setState(START));
 
 describe("picking", () => {
-  it("keeps the order of the clicks; a second click takes a frame out again", () => {
+  it("keeps the order of the clicks; a second click unpicks a frame", () => {
     for (const each of [ref(2), ref(0), ref(3), ref(0)]) togglePick(each);
     expect(picked()).toEqual([ref(2), ref(3)]);
   });
 
-  it("takes a run in the direction it is walked, from the last pick", () => {
+  it("picks a run in its direction, from the last pick", () => {
     togglePick(ref(2));
     pickRun(order, ref(0, 1));
     expect(picked()).toEqual([ref(2), ref(3), ref(0, 1)]);
@@ -41,7 +41,7 @@ describe("picking", () => {
     expect(picked()).toEqual([ref(2), ref(3), ref(0, 1), ref(1), ref(0)]);
   });
 
-  it("takes a whole row, and takes it out when all of it was picked", () => {
+  it("picks a whole row, and unpicks it if all of it was picked", () => {
     togglePick(ref(1, 2));
     togglePicks(rowRefs(source, 2));
     expect(picked()).toEqual([ref(1, 2), ref(0, 2), ref(2, 2), ref(3, 2)]);
@@ -63,7 +63,7 @@ describe("picking", () => {
       }),
     ));
 
-  it("forgets frames that were dropped or are gone, and remembers them if they come back", () => {
+  it("forgets frames that were dropped or are missing, and remembers them if they return", () => {
     togglePicks([ref(0), ref(1)]);
     expect(pickedFrames(dropFrames(project, [ref(0)]), useView.getState())).toEqual([ref(1)]);
     expect(pickedFrames(emptyProject("x"), useView.getState())).toEqual([]);
@@ -72,14 +72,14 @@ describe("picking", () => {
 });
 
 describe("the place", () => {
-  it("of a clip at Marks is that clip, also when a source was gone through there before", () => {
+  it("of a clip at Marks is that clip, even after stepping through a source", () => {
     chooseReelSource(PORTER);
     useView.setState({ steps: [9] });
     goToMarks("walk" as ClipName);
     expect(useView.getState()).toMatchObject({ stop: "marks", clipName: "walk", reelSource: null, steps: [] });
   });
 
-  it("is what it was, or where work begins, with nothing carried over", () => {
+  it("is the earlier one, or the stop where work begins, with nothing carried over", () => {
     togglePick(ref(0));
     beginAt(project, { stop: "ship", source: "s1", clip: "walk" });
     expect(useView.getState()).toEqual({ ...START, stop: "ship", sourceId: "s1", clipName: "walk" });
@@ -89,7 +89,7 @@ describe("the place", () => {
     expect(useView.getState().stop).toBe("sources");
   });
 
-  it("falls back to the first source when the chosen one is gone", () => {
+  it("falls back to the first source if the selected one is missing", () => {
     expect(chosenSource(project, { sourceId: PORTER })?.name).toBe("porter");
     expect(chosenSource(removeSource(project, PORTER), { sourceId: PORTER })).toBeNull();
   });

@@ -11,7 +11,7 @@ const gate = () => {
 const settle = () => new Promise((resolve) => setTimeout(resolve, 5));
 
 describe("turns", () => {
-  it("lets so many run, so many wait, and refuses the rest at once", async () => {
+  it("runs a limited number, queues a limited number, and refuses the rest at once", async () => {
     const turns = new Turns(2, 3);
     const gates = Array.from({ length: 6 }, gate);
     const begun: number[] = [];

@@ -28,12 +28,12 @@ describe("chordOf", () => {
     expect(press("ArrowLeft", { altKey: true, shiftKey: true })).toBe("Alt+Shift+ArrowLeft");
   });
 
-  it("takes the key for a third character as no chord", () => {
+  it("treats the key for a third character as no chord", () => {
     const bracket = { ...event("[", "Digit8", { ctrlKey: true, altKey: true }), getModifierState: (key: string) => key === "AltGraph" };
     expect(chordOf(bracket, false)).toBe("[");
   });
 
-  it("goes by a key's place where its sign is made another way", () => {
+  it("uses the physical key if its sign is made another way", () => {
     expect(placeChordOf(event("ü", "BracketLeft"), false)).toBe("[");
     expect(placeChordOf(event("&", "Digit1"), false)).toBe("1");
     expect(placeChordOf(event("1", "Digit1", { shiftKey: true }), false)).toBeNull();
@@ -51,5 +51,5 @@ describe("chordOf", () => {
 describe("numbers in words", () => {
   it("drop zeros that say nothing", () =>
     expect([written(100, 3), written(37.5, 3), written(1000 / 3, 3)]).toEqual(["100", "37.5", "333.333"]));
-  it("tell sizes", () => expect([812, 24_100, 3_200_000].map(sizeInWords)).toEqual(["812 bytes", "24.1 KB", "3.2 MB"]));
+  it("give sizes", () => expect([812, 24_100, 3_200_000].map(sizeInWords)).toEqual(["812 bytes", "24.1 KB", "3.2 MB"]));
 });

@@ -12,14 +12,14 @@ describe("a text of the studio", () => {
     expect(t("{frames} in {clip}", { frames: 3, clip: "walk" })).toBe("3 in walk");
   });
 
-  it("is what another language says instead, which may place the gaps otherwise and need not know all texts", () => {
+  it("is another language's text, which may order the gaps differently and need not cover all texts", () => {
     speak({ "{frames} in {clip}": "{clip}: {frames}", Undo: "Zurück" });
     expect(t("{frames} in {clip}", { frames: 3, clip: "walk" })).toBe("walk: 3");
     expect(t("Undo")).toBe("Zurück");
     expect(t("Redo")).toBe("Redo");
   });
 
-  it("takes what fills it as it is, also what looks like a gap or is called as objects are", () => {
+  it("inserts values literally, even if they look like a gap or have names of object members", () => {
     expect(t("Opened {name}.", { name: "{name} $1 __proto__" })).toBe("Opened {name} $1 __proto__.");
     speak({});
     expect(t("constructor")).toBe("constructor");
@@ -71,7 +71,7 @@ function untold(path: string): string[] {
 
 const STUDIO = join(import.meta.dirname, "..");
 
-it("all that a person reads on a screen is said by `t`", () => {
+it("all visible text goes through `t`", () => {
   const files = readdirSync(STUDIO, { recursive: true, encoding: "utf8" })
     .filter((name) => /\.tsx?$/.test(name) && !/\.test\.|fixture|^(server|workers|offline)\//.test(name))
     .map((name) => join(STUDIO, name));

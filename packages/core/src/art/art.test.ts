@@ -35,7 +35,7 @@ const place = fc
 const scale = fc.constantFrom(1, 2, 3, 5, 0.5, 1 / 3, 0.25, 0.75, 1.5, 0.1);
 
 describe("a frame at its source's scale", () => {
-  it("has the size that the model says, and is drawn where its coverage says", () =>
+  it("has the size given by the model, and is drawn where its coverage says", () =>
     fc.assert(
       fc.property(dotted(false), place, scale, (picture, frame, times) => {
         const source = { scale: times };
@@ -49,7 +49,7 @@ describe("a frame at its source's scale", () => {
       { numRuns: 300 },
     ));
 
-  it("at a whole scale repeats each pixel, and comes back by the inverse", () =>
+  it("at a whole scale repeats each pixel, and is restored by the inverse", () =>
     fc.assert(
       fc.property(dotted(false), place, fc.integer({ min: 2, max: 6 }), (picture, frame, times) => {
         const plain = framePixels(picture, {}, frame);
@@ -59,7 +59,7 @@ describe("a frame at its source's scale", () => {
       }),
     ));
 
-  it("takes single pixels of crisp art at ½, and means of soft art or at a broken scale", () =>
+  it("picks single pixels of crisp art at ½, and averages soft art or fractional scales", () =>
     fc.assert(
       fc.property(dotted(false), dotted(true), (crisp, soft) => {
         const rect = { x: 2, y: 2, w: 12, h: 12 };
@@ -72,14 +72,14 @@ describe("a frame at its source's scale", () => {
       }),
     ));
 
-  it("reads an inverse written with few decimals as what it means", () => {
+  it("reads an inverse written with few decimals correctly", () => {
     expect([0.5, 0.333, 0.3333, 0.25, 0.2, 0.125, 0.0625].map((each) => isNearest(each, false))).toEqual(Array(7).fill(true));
     expect([0.4, 0.75, 0.9, 1.5, 0.55].map((each) => isNearest(each, false))).toEqual(Array(5).fill(false));
   });
 });
 
 describe("proposedScales", () => {
-  it("makes figures equally tall, by a whole factor where one is near", () => {
+  it("makes figures equally tall, by a whole factor if one is near", () => {
     const [first] = proposedScales({ heights: [15, 16, 16], pixel: 1, scale: 1 }, { heights: [44, 46, 47], pixel: 1, scale: 1 });
     expect(first).toEqual({ scale: 3, because: "heights", own: 48, other: 46 });
     expect(proposedScales({ heights: [30], pixel: 1, scale: 1 }, { heights: [43], pixel: 1, scale: 1 })[0]?.scale).toBe(1.43);
@@ -105,7 +105,7 @@ describe("a look", () => {
   const picture = { sha256: "a".repeat(64), file: "a.png", width: 2, height: 1 };
   const decoded = { width: 2, height: 1, bytes: Uint8Array.of(255, 0, 255, 255, 9, 9, 9, 255) };
 
-  it("is one object for one recipe, whoever asks", () => {
+  it("is one object per recipe", () => {
     const told = structuredClone({ clearing: { ...clearing, colours: [...clearing.colours] } });
     expect(lookOf(told, picture)).toBe(lookOf(structuredClone(told), { sha256: picture.sha256 }));
     expect(lookOf(told, picture)).not.toBe(lookOf({}, picture));
@@ -113,7 +113,7 @@ describe("a look", () => {
     expect(new Set(keys).size).toBe(3);
   });
 
-  it("is seen in every frame that is on it, and a picture that is not there is told by its file", () => {
+  it("is the same in all its frames, and a missing picture is reported by its file", () => {
     const source = { pictures: [picture], clearing: { ...clearing, colours: [...clearing.colours] } };
     const art = artFrom(new Map([[picture.sha256, decoded]]), { sources: [] });
     const { pixels, rect } = art.frame(source, { rect: { x: 0, y: 0, w: 1, h: 1 } });

@@ -43,7 +43,7 @@ function told(w: number, h: number, pieces: readonly LaidPiece[]): number[][] {
   });
 }
 
-describe("frames put together from pieces", () => {
+describe("assembled frames", () => {
   it("show each piece flipped at its place over those below, cut off at the canvas, opaque and clear pixels exact", () => {
     fc.assert(
       fc.property(fc.array(piece, { maxLength: 5 }), (pieces) => {
@@ -58,7 +58,7 @@ describe("frames put together from pieces", () => {
     );
   });
 
-  it("mirrored as a whole are their pieces mirrored each and laid from the other side", () => {
+  it("mirrored as a whole equal their pieces mirrored and placed from the other side", () => {
     fc.assert(
       fc.property(fc.array(piece, { maxLength: 4 }), (pieces) => {
         const other = pieces.map((each) => ({ ...each, pixels: mirrored(each.pixels), x: 8 - each.x - each.pixels.width }));
@@ -67,7 +67,7 @@ describe("frames put together from pieces", () => {
     );
   });
 
-  it("without pieces are clear, and what is missing is drawn so that it is seen", () => {
+  it("without pieces are transparent, and missing pieces are drawn visibly", () => {
     expect(samePixels(assembled({ w: 3, h: 2 }, []), clearPixels(3, 2))).toBe(true);
     const box = hatched({ w: 8, h: 5 });
     expect(box.bytes.filter((byte, k) => k % 4 === 3 && byte === 255).length).toBeGreaterThan(20);

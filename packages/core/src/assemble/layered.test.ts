@@ -30,7 +30,7 @@ function asWritten(under: Rgba, over: Rgba, blend: Blend): { alpha: number; colo
 }
 
 describe("layered", () => {
-  it("is what the formulas say, to the nearest byte", () =>
+  it("equals the formulas, to the nearest byte", () =>
     fc.assert(
       fc.property(rgba, rgba, fc.constantFrom(...BLENDS), (under, over, blend) => {
         const made = one(under, over, blend);
@@ -53,7 +53,7 @@ describe("layered", () => {
     expect(one([100, 100, 100, 255], [200, 40, 0, 255], "normal")).toEqual([200, 40, 0, 255]);
   });
 
-  it("leaves the pictures that it is given as they are", () => {
+  it("does not change the given pictures", () => {
     const below = pixel(1, 2, 3, 255);
     layered([
       { pixels: below, blend: "normal" },

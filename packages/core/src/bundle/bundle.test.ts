@@ -45,7 +45,7 @@ describe("a *.caravan file", () => {
     for (const [name, bytes, reason] of cases) expect(() => readBundle(bytes, "x.caravan"), name).toThrow(reason);
   });
 
-  it("is refused where a hand left two things of one name, with both lines", () => {
+  it("is refused if an edit by hand left two things with one name, with both lines", () => {
     const hero = { inputs: {}, rules: [] };
     const written = new TextDecoder().decode(
       writeProjectFile({ ...project, behaviours: [{ name: "hero" as BehaviourName, inputs: [], rules: [] }] }),
@@ -74,7 +74,7 @@ describe("a *.caravan file", () => {
     expect(() => readBundle(huge, "x.caravan")).toThrow(/caravan\.json is larger than 32 MB/);
   });
 
-  it("is never written so that it cannot be read: alike paths are told apart, an unsound document is refused", () => {
+  it("is never written in an unreadable form: duplicate paths become distinct, an invalid document is refused", () => {
     const [source] = project.sources;
     if (!source) throw new Error("The fixture has a source.");
     const other = utf8("another picture");

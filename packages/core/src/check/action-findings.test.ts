@@ -33,14 +33,14 @@ function acting(ways: Ways, petals: Partial<Record<Facing, string>>): Project {
 }
 
 describe("findings of actions", () => {
-  it("tell of an action that shows nothing, which stops delivery, and of none that is whole", () => {
+  it("report an action that shows nothing, which stops delivery, and no complete one", () => {
     expect(findingsOf(acting(4, {}))).toContainEqual(expect.objectContaining({ code: "empty-action", severity: "error" }));
     expect(mended(acting(4, {}), "empty-action").actions).toEqual([]);
     const whole = setPetal(acting(4, { e: "go-e", s: "go-s", n: "go-n" }), GO, "w", { clip: clip("go-e"), mirror: true });
     expect(codes(whole)).toEqual(["unused-frames"]);
   });
 
-  it("tell of missing facings and what stands in, and mirror them where there is one across", () => {
+  it("report missing facings with their fallbacks, and mirror them from the opposite side", () => {
     const project = acting(4, { e: "go-e", s: "go-s", n: "go-n" });
     const [finding] = findingsOf(project);
     expect(finding).toMatchObject({
@@ -53,7 +53,7 @@ describe("findings of actions", () => {
     expect(actionNamed(mended(half, "facing-missing"), GO).ways).toBe(4);
   });
 
-  it("tell of a facing with a different rhythm, and give it the times of the others", () => {
+  it("report a facing with a different rhythm, and use the times of the others", () => {
     const project = setStepDurations(acting(4, { e: "go-e", s: "go-s", n: "go-n", w: "go-e" }), clip("go-n"), [1], 250_000);
     expect(findingsOf(project)[0]).toMatchObject({
       code: "facings-differ",
@@ -62,7 +62,7 @@ describe("findings of actions", () => {
     expect(clipNamed(mended(project, "facings-differ"), "go-n").steps.map(({ duration }) => duration)).toEqual([100_000, 100_000, 100_000]);
   });
 
-  it("give all the times of the clip that was changed last, and offer those of the others beside", () => {
+  it("use the times of the clip that was changed last, and offer those of the others", () => {
     const project = setStepDurations(acting(4, { e: "go-e", s: "go-s", n: "go-n", w: "go-e" }), clip("go-n"), [1], 250_000);
     const found = findingsOf(project, undefined, clip("go-n")).find(({ code }) => code === "facings-differ");
     expect(found && mendsOf(found).map(({ label }) => label)).toEqual(["Use the times of go-n", "Use the times of go-e"]);
@@ -71,7 +71,7 @@ describe("findings of actions", () => {
       expect(clipNamed(given, name).steps.map(({ duration }) => duration)).toEqual([100_000, 250_000, 100_000]);
   });
 
-  it("tell of a clip that no game can ask for, since an action has its name", () => {
+  it("report a clip that no game can request, because an action has its name", () => {
     const project = setPetal(addAction(addClip(porterProject(), [ref(0)], "go"), "go", 1), GO, "s", { clip: clip("go") });
     expect(codes(project)).toContain("action-named-as-clip");
     const renamed = mended(project, "action-named-as-clip");
@@ -81,7 +81,7 @@ describe("findings of actions", () => {
 });
 
 describe("findings of names", () => {
-  it("tell of a name with which another begins, unless both are facings of one action", () => {
+  it("report a name that is the start of another, unless both are facings of one action", () => {
     const loose = addClip(addClip(porterProject(), [ref(0)], "walk_s"), [ref(1)], "walk_se");
     expect(findingsOf(loose)).toContainEqual(
       expect.objectContaining({
@@ -99,10 +99,10 @@ describe("findings of names", () => {
   });
 });
 
-describe("findings of how a clip goes on", () => {
+describe("findings about a clip's ending", () => {
   const named = (name: string) => addClip(porterProject(), [ref(0), ref(1), ref(2)], name);
 
-  it("tell of an effect that never ends, by its name or since it fades to nothing", () => {
+  it("report an effect that never ends, by its name or because it fades to nothing", () => {
     expect(codes(named("bigBurst"))).toContain("endless-effect");
     expect(codes(named("walk"))).not.toContain("endless-effect");
     const [sheet] = porterProject().sources;
@@ -113,7 +113,7 @@ describe("findings of how a clip goes on", () => {
     expect(codes(once)).not.toContain("endless-effect");
   });
 
-  it("tell of a gait that stops after one round", () => {
+  it("report a gait that stops after one loop", () => {
     const stopping = setClipRules(named("walk-e"), clip("walk-e"), { playback: "once" });
     expect(codes(stopping)).toContain("stops-short");
     expect(clipNamed(mended(stopping, "stops-short"), "walk-e").playback).toBe("loop");
@@ -121,7 +121,7 @@ describe("findings of how a clip goes on", () => {
 });
 
 describe("mirroring instead of mirrored art", () => {
-  it("lets the mirror of a clip stand for one that shows its mirror pictures, and drops what nothing shows then", () => {
+  it("let the mirror of a clip replace one that shows its mirror images, and drop what is then unused", () => {
     const project = acting(4, { e: "go-e", w: "go-s" });
     const pairs = [0, 1, 2].map((k) => [ref(k, 0), ref(k, 1)] as const);
     const next = mirrorInstead(project, pairs);

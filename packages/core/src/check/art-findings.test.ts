@@ -13,15 +13,15 @@ const found = (seen: Partial<SeenArt>, of = project) =>
   findingsOf(of, { ...NOTHING_SEEN, ...seen }).filter(({ code }) => code === "missing-art" || code === "opaque-ground");
 
 describe("findings on art", () => {
-  it("are none of what nobody has looked at", () => expect(found({})).toEqual([]));
+  it("are none for unread pictures", () => expect(found({})).toEqual([]));
 
-  it("tell of pictures that are not there, which stops delivery", () => {
+  it("report missing pictures, which stops delivery", () => {
     const [finding] = found({ missing: new Set([SHA]) });
     expect(finding).toMatchObject({ code: "missing-art", severity: "error", place: { stop: "sources", source: PORTER } });
     expect(finding?.message).toMatch(/porter\.png is missing\. Add the art again/);
   });
 
-  it("tell of an opaque ground, with the clearing that takes it away", () => {
+  it("report an opaque background, and clear it", () => {
     const [finding] = found({ grounds: new Map([[SHA, WHITE]]) });
     expect(finding?.message).toBe("Its 12 frames stand on an opaque background of #ffffff, also in the game.");
     expect(finding?.mend).toEqual({ label: "Clear the background", clears: { source: PORTER, clearing: WHITE.clearing } });
@@ -33,7 +33,7 @@ describe("findings on art", () => {
     expect(finding?.mend).toMatchObject({ clears: { clearing: { colours: ["#ffffff"], specks: 2 } } });
   });
 
-  it("do not tell of a ground that is cleared already, or of a sheet of which nothing goes out", () => {
+  it("do not report a cleared background, or a sheet without delivered frames", () => {
     const grounds = new Map([[SHA, WHITE]]);
     expect(found({ grounds }, setClearing(project, PORTER, WHITE.clearing, [porterCoverage()]))).toEqual([]);
     const all = keptFrames(project).map(({ source, frame }) => frameRef(source, frame));

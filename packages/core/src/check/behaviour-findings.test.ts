@@ -34,7 +34,7 @@ function withRules(...rules: Rule[]): Project {
 const found = (project: Project) => behaviourFindings(project).map(({ code, where }) => `${code}: ${where}`);
 
 describe("findings on behaviours", () => {
-  it("are none where every rule shows in its time", () =>
+  it("are none if every rule shows in its time", () =>
     expect(found(withRules({ name: "walk", when: [{ input: "speed", above: 5 }], play: "walk", phase: "carry" }, STAND))).toEqual([]));
 
   it.each<[string, Rule[], string]>([
@@ -83,7 +83,7 @@ describe("findings on behaviours", () => {
     expect(behaviourFindings(mended(project, finding as never)).map((each) => each.code)).not.toContain(code);
   });
 
-  it("tell that nothing may show, that rules chase one another, and what nobody asks for", () => {
+  it("report that nothing may show, rules that restart each other, and unused inputs", () => {
     const chase: Rule[] = [
       { name: "b", when: [{ showing: ["a"] }], play: "walk" },
       { name: "a", when: [{ input: "armed", is: true }], play: "walk" },
@@ -95,7 +95,7 @@ describe("findings on behaviours", () => {
     expect(found(unasked)).toEqual(Array(3).fill('input-unasked: behaviour "porter"'));
   });
 
-  it("wait for a clip's end where some rule does", () => {
+  it("wait for a clip's end if a rule does", () => {
     const rules: Rule[] = [
       { name: "b", when: [{ showing: ["a"], ended: true }], play: "walk" },
       { name: "a", when: [{ input: "armed", is: true }], play: "strike" },

@@ -13,27 +13,27 @@ const allMended = (project: Project) => found(project).reduce(mended, project);
 describe("findings of a clip's movement", () => {
   it("are none for a plain walk", () => expect(found(addClip(porterProject(), [ref(0), ref(1), ref(2)], "walk"))).toEqual([]));
 
-  it("tell of the same frame twice in a row, and keep its time when they are made one", () => {
+  it("report equal frames in a row, and keep their total duration when merged", () => {
     const project = addClip(porterProject(), [ref(0), ref(1), ref(1), ref(2)], "walk");
     expect(found(project)).toMatchObject([{ code: "equal-neighbours", severity: "note", place: { clip: "walk", steps: [2] } }]);
     expect(clipNamed(allMended(project), WALK).steps.map(({ duration }) => duration)).toEqual([100_000, 200_000, 100_000]);
     expect(found(allMended(project))).toEqual([]);
   });
 
-  it("tell of a loop that ends with the frame that it begins with, not of a clip that plays once", () => {
+  it("report a loop that ends with its first frame, not a clip that plays once", () => {
     const project = addClip(porterProject(), [ref(0), ref(1), ref(2), ref(0)], "walk");
     expect(found(project)).toMatchObject([{ code: "doubled-seam", place: { steps: [3] } }]);
     expect(found(setClipRules(project, WALK, { playback: "once" })).map(({ code }) => code)).toEqual(["stops-short"]);
     expect(found(allMended(project))).toEqual([]);
   });
 
-  it("tell of steps that a display is too slow for", () => {
+  it("report steps too short for a display", () => {
     const project = setStepDurations(addClip(porterProject(), [ref(0), ref(1), ref(2)], "walk"), WALK, [1], 5000);
     expect(found(project)).toMatchObject([{ code: "too-fast", place: { steps: [1] } }]);
     expect(found(allMended(project))).toEqual([]);
   });
 
-  it("tell of a frame of another size among equals, and make all equal", () => {
+  it("report a frame of another size among equals, and make all equal", () => {
     const drawn = drawFrames(porterProject(), "s1" as SourceId, [{ x: 0, y: 0, w: 9, h: 7 }]);
     const odd = drawn.sources[0]?.frames.at(-1)?.key;
     const project = addClip(drawn, [ref(0), ref(1), ref(2), `s1/${odd}` as FrameRef], "walk");

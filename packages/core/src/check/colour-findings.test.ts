@@ -25,8 +25,8 @@ function shown(project: Project, [red, green, blue]: readonly [number, number, n
   return [...crop(pixels, rect).bytes.subarray(0, 3)];
 }
 
-describe("colours that nobody tells apart", () => {
-  it("are told with how often each is drawn, and shown as one by a palette, the art staying as it is", () => {
+describe("colours that nobody can tell apart", () => {
+  it("are reported with their pixel counts, and made equal by a palette without changing the art", () => {
     const project = porterProject();
     const [finding] = found(project, ["#783c1e", 300], ["#793c1f", 2], ["#1020c0", 40]);
     expect(finding).toMatchObject({ code: "colours-nearly-equal", where: 'source "porter"' });
@@ -38,7 +38,7 @@ describe("colours that nobody tells apart", () => {
     expect(found(made, ["#783c1e", 300], ["#793c1f", 2])).toEqual([]);
   });
 
-  it("follow each other where three are meant to be one", () => {
+  it("form chains if three were meant to be one", () => {
     const colours = [
       ["#783c1e", 300],
       ["#793c1f", 20],
@@ -54,7 +54,7 @@ describe("colours that nobody tells apart", () => {
     expect(found(made, ...colours)).toEqual([]);
   });
 
-  it("are shown as one in the palette that is worn already, and in what else is worn for it", () => {
+  it("are made equal in the palette in use, and in others that replace it", () => {
     let project = addPalette(porterProject(), { name: "cloth", colours: ["#783c1e", "#ffffff"] });
     project = addPalette(project, { name: "dusk", of: "cloth", colours: ["#101020", "#202030"] });
     project = addPalette(project, { name: "dawn", of: "cloth", colours: ["#f0e0d0", "#ffffff"] });
@@ -69,7 +69,7 @@ describe("colours that nobody tells apart", () => {
     }
   });
 
-  it("are nothing to tell of in a painting, in what nobody has looked at, and where nothing is alike", () => {
+  it("are no finding in a painting, in unread pictures, and where nothing is similar", () => {
     const many = Array.from({ length: 80 }, (_, k) => [`#0000${(k + 100).toString(16)}`, 5] as const);
     expect(found(porterProject(), ...many)).toEqual([]);
     expect(colourFindings(porterProject(), NOTHING_SEEN)).toEqual([]);
@@ -78,7 +78,7 @@ describe("colours that nobody tells apart", () => {
 });
 
 describe("a colour that a palette misses by little", () => {
-  it("is told where pieces wear the palette, and not where nobody does", () => {
+  it("is reported if pieces wear the palette, and not otherwise", () => {
     let project = addPalette(porterProject(), { name: "cloth", colours: ["#783c1e"] });
     project = addPalette(project, { name: "dusk", of: "cloth", colours: ["#101020"] });
     expect(found(project, ["#7b3f22", 9])).toEqual([]);

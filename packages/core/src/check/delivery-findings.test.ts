@@ -22,19 +22,19 @@ function expectMended(each: Project, code: string, message: RegExp): void {
 }
 
 describe("findings on deliveries", () => {
-  it("are none where nothing is risky", () => {
+  it("are none if nothing is risky", () => {
     expect(codes(project)).toEqual([]);
     expect(codes(having({ packing: { extrudePx: 0 } }))).toEqual([]);
     expect(codes(having({ filter: "linear" }))).toEqual([]);
   });
 
-  it("tell of bleeding where smooth scaling meets bare edges or touching cells", () => {
+  it("report bleeding with smooth scaling and bare edges or touching cells", () => {
     expectMended(having({ filter: "linear", packing: { extrudePx: 0, paddingPx: 0 } }), "bleeding", /no edges are extruded/);
     expectMended(having({ filter: "linear", kind: "grid" }), "bleeding", /its cells touch/);
     expectMended(having({ filter: "linear", kind: "strips" }), "bleeding", /its cells touch/);
   });
 
-  it("tell of bleeding where a size is no whole multiple, smooth or not", () => {
+  it("report bleeding at fractional sizes, smooth or not", () => {
     const half = [
       { scale: 2, suffix: "@2x" },
       { scale: 0.5, suffix: "" },
@@ -44,25 +44,25 @@ describe("findings on deliveries", () => {
     expect(codes(having({ densities: half.slice(0, 1), packing: { extrudePx: 0 } }))).toEqual([]);
   });
 
-  it("tell of pages that not every device takes", () => {
+  it("report pages that some devices do not support", () => {
     expectMended(having({ packing: { maxPx: 8192 } }), "large-pages", /8192 px a side/);
     expectMended(having({ packing: { sides: "fixed", fixed: { w: 512, h: 6000 } } }), "large-pages", /6000 px a side/);
   });
 
-  it("tell of times that GIF cannot hold", () => {
+  it("report times that GIF cannot store", () => {
     const quick = setStepDurations(project, walk, [1], 12_500);
     expect(codes(quick)).toEqual([]);
     expectMended(having({ kind: "films" }, quick), "times-not-held", /walk has some of 12.5 ms/);
     expect(deliveryFindings(having({ kind: "films", films: ["gif"] }, quick))[0]?.mend).toBeUndefined();
   });
 
-  it("tell of clips whose names no file can have", () => {
+  it("report clips whose names files cannot have", () => {
     const odd = renameClip(project, walk, "walk: up?");
     expect(codes(odd)).toEqual([]);
     expectMended(having({ kind: "strips" }, odd), "unfit-name", /which some systems do not allow/);
   });
 
-  it("tell of strips whose frames are of unequal size", () => {
+  it("report strips of frames with different sizes", () => {
     const uneven = {
       ...project,
       sources: project.sources.map((source) => ({
@@ -74,10 +74,10 @@ describe("findings on deliveries", () => {
     expectMended(having({ kind: "strips" }, uneven), "unequal-strip", /have 2 sizes. On the strip of "atlas"/);
   });
 
-  it("tell of a choice that matches nothing", () =>
+  it("report a choice that matches nothing", () =>
     expectMended(having({ choice: { of: "clips", names: ["gone"] } }), "chooses-nothing", /Nothing is chosen for delivery/));
 
-  it("tell of files that some system takes for one, in one delivery or in two", () => {
+  it("report files that some systems do not distinguish, in one delivery or in two", () => {
     const twins = addClip(project, [ref(2)], "Walk");
     expect(codes(having({}, twins))).toEqual([]);
     expectMended(
@@ -89,21 +89,21 @@ describe("findings on deliveries", () => {
     expectMended(two, "same-file-name", /The delivery "a-walk" would make a-walk.png, but there is one already/);
   });
 
-  it("tell of a name that a system keeps for itself", () => {
+  it("report a name reserved by a system", () => {
     const kept = renameFrame(having({ kind: "singles" }), ref(0), "nul");
     expectMended(kept, "unfit-name", /a file named atlas\/nul.png/);
   });
 
-  it("tell of a pattern that gives several frames one name", () =>
+  it("report a pattern that gives several frames the same name", () =>
     expectMended(having({ kind: "singles", frameNames: "{source}" }), "same-frame-name", /12 frames have only 1 name;/));
 
-  it("tell of names by pattern that begin others, and only where leading zeros help", () => {
+  it("report pattern names that are the start of others, only if leading zeros help", () => {
     expect(codes(having({ frameNames: "{name}" }))).toEqual([]);
     expectMended(having({ frameNames: "frame{n}" }), "frame-name-begins-another", /The name frame1 begins frame10\. Code that/);
     expect(codes(having({ frameNames: "frame{n:2}" }))).toEqual([]);
   });
 
-  it("tell of origins outside their frames", () =>
+  it("report origins outside their frames", () =>
     expectMended(placeOrigins(project, "a frame", new Map([[ref(0), { x: -3, y: 4 }]])), "origin-outside", /1 frame stands on a point/));
 });
 
@@ -124,7 +124,7 @@ describe("steps that a table in ticks cannot show", () => {
     for (const mend of mendsOf(found)) expect(codes(mended(short, { ...found, mend })), mend.label).toEqual([]);
   });
 
-  it("are none where no table is written, or the clip does not go", () => {
+  it("are none without a table, or if the clip is not delivered", () => {
     expect(codes(setStepDurations(project, walk, [1], 5000))).toEqual([]);
     expect(codes(setDelivery(addClip(short, [ref(2)], "idle"), 0, { choice: { of: "clips", names: ["idle"] } }))).toEqual([]);
   });

@@ -34,7 +34,7 @@ describe("findingsOf", () => {
     expect(mended(empty, finding as Finding).clips).toEqual([]);
   });
 
-  it("finds two frames of one name, and mends the one named by hand", () => {
+  it("reports two frames with one name, and mends the one named by hand", () => {
     const twins = {
       ...walk,
       sources: walk.sources.map((source) => ({
@@ -48,7 +48,7 @@ describe("findingsOf", () => {
   });
 });
 
-describe("what stops a delivery", () => {
+describe("the findings that stop a delivery", () => {
   it("is the first error of all findings that concerns it, however the project is spoilt", () =>
     fc.assert(
       fc.property(fc.array(fc.nat(5), { maxLength: 4 }), fc.nat(1), (spoils, index) => {

@@ -45,14 +45,14 @@ describe("frameFindings", () => {
     expect(empty).toMatchObject({ code: "empty-frames", frames: ["s1/c0r1", "s1/c1r1"] });
   });
 
-  it("does not take tiles that fill their cells for cut through, nor corners that touch", () => {
+  it("does not report tiles that fill their cells as cut through, nor touching corners", () => {
     const tiles = fill(sheet(), 0, 0, 30, 20);
     expect(codes(cutSheet(tiles).source, tiles)).toEqual([]);
     const corners = fill(fill(sheet(), 2, 2, 8, 8), 10, 10, 6, 6);
     expect(codes(cutSheet(corners).source, corners)).not.toContain("cut-through");
   });
 
-  it("finds pixels that stand alone, in kept frames only", () => {
+  it("finds isolated pixels, in kept frames only", () => {
     const pixels = fill(fill(sheet(), 1, 1, 1, 1), 12, 12, 5, 5);
     const { project, source } = cutSheet(pixels);
     const found = frameFindings(source, [coverageOf(pixels)], NO_REPEATS).find(({ code }) => code === "specks");
@@ -61,7 +61,7 @@ describe("frameFindings", () => {
     expect(codes(dropped, pixels)).not.toContain("specks");
   });
 
-  it("tells of frames of odd size where nothing says why they are", () => {
+  it("reports frames of unusual size if nothing explains it", () => {
     const pixels = [0, 1, 2].reduce((on, k) => fill(on, k * 10 + 1, 1, 6, k === 1 ? 9 : 6), sheet());
     const { source } = cutSheet(pixels, { by: "outlines", joinPx: 0, leastPx: 1, level: false });
     expect(frameFindings(source, [coverageOf(pixels)], NO_REPEATS)).toEqual([
@@ -88,13 +88,13 @@ describe("findRepeats", () => {
     });
   });
 
-  it("does not call a picture that is its own mirror picture a mirrored repeat, nor one that stands elsewhere a repeat", () => {
+  it("does not report a symmetric picture as a mirrored repeat, nor a moved one as a repeat", () => {
     const moved = clearPixels(8, 8);
     paste(moved, crop(other, { x: 0, y: 0, w: 8, h: 7 }), { x: 0, y: 0, w: 8, h: 7 }, 0, 1);
     expect(findRepeats(seen(other, moved))).toEqual(NO_REPEATS);
   });
 
-  it("is mended by letting clips show the first, as one step of undo", () => {
+  it("is mended by using the first in all clips, as one undo step", () => {
     const { project } = cutSheet(fill(sheet(), 1, 1, 28, 18));
     const refs = ["s1/c0r0", "s1/c1r0", "s1/c2r0"] as FrameRef[];
     const mended = keepFirstOf(addClip(project, refs, "walk"), [[refs[0], refs[2]] as FrameRef[]]);

@@ -13,7 +13,7 @@ describe("guarded", () => {
     expect(finding?.message).toContain("no such thing");
   });
 
-  it("lets all other checks of a project go on", () => {
+  it("lets all other checks of a project run", () => {
     const project = porterProject();
     // Steps that are no list make every check of this clip throw.
     const broken = { name: "broken", steps: null, playback: "loop", times: 0, loopFrom: 0, after: "hold", doubleEnds: false };

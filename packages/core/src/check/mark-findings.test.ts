@@ -21,7 +21,7 @@ describe("findings on boxes and points", () => {
     expect(found(project)).toEqual([]);
   });
 
-  it("tell of the step that lacks what all others have, and take it from the step before", () => {
+  it("report the step that lacks what all others have, and copy it from the previous step", () => {
     const lacking = clearMarks(project, "walk", [ref(0, 0)], BODY);
     expect(found(lacking)).toMatchObject([
       { code: "mark-missing", message: "Step 0 has no body, but all others do.", place: { stop: "marks", mark: "body", steps: [0] } },
@@ -29,11 +29,11 @@ describe("findings on boxes and points", () => {
     expect(mended(lacking, found(lacking)[0] as Finding)).toEqual(project);
   });
 
-  it("say nothing of what only a few steps have, as what a blow hits", () => {
+  it("ignore what only a few steps have, such as hit boxes", () => {
     expect(found(putPoint(project, "walk", STEPS.slice(0, 5), HAND, ref(0, 0), { x: 4, y: 4 }))).toEqual([]);
   });
 
-  it("tell of a box that dips on one step, and level it", () => {
+  it("report a box that dips on one step, and level it", () => {
     const dipping = changeBox(project, "walk", [ref(2, 0)], BODY, 0, { h: 2 });
     expect(found(dipping)).toMatchObject([{ code: "box-jumps", place: { steps: [2] } }]);
     expect(found(dipping)[0]?.message).toMatch(/lies 2 px lower than before and after it/);
@@ -42,7 +42,7 @@ describe("findings on boxes and points", () => {
     expect(bodyOf(level, ref(2, 0))).toEqual([{ x: 1, y: 2, w: 5, h: 7 }]);
   });
 
-  it("take no half of a pixel for a jump, which no box could mend", () =>
+  it("ignore half a pixel, which no box could correct", () =>
     expect(found(placeOrigins(project, "walk", new Map([[ref(2, 0), { x: 4, y: 9.5 }]])))).toEqual([]));
 
   it("go by the origin: a box that moves with it does not dip", () => {

@@ -19,7 +19,7 @@ describe("allMended", () => {
     expect(codes(done)).toContain("unused-frames");
   });
 
-  it("mends what one mending shows of another", () => {
+  it("mends what another mending reveals", () => {
     const alike = setDelivery(withClips("go", "Go", "GO", "gO"), 0, { kind: "strips" });
     expect(codes(alike).filter((code) => code === "same-file-name")).toHaveLength(3);
     const done = allMended(alike, "same-file-name");
@@ -27,7 +27,7 @@ describe("allMended", () => {
     expect(new Set(done.clips.map(({ name }) => name.toLowerCase())).size).toBe(4);
   });
 
-  it("gives back the very project where nothing is to be mended", () => {
+  it("returns the same project if nothing is to be mended", () => {
     const fine = withClips("walk");
     expect(allMended(fine, "endless-effect")).toBe(fine);
   });

@@ -37,9 +37,9 @@ const mendedBy = (project: Project, code: string) => {
 };
 
 describe("findings on frames of pieces", () => {
-  it("are none where all is in order", () => expect(codes(bearer())).toEqual([]));
+  it("are none if all is in order", () => expect(codes(bearer())).toEqual([]));
 
-  it("tell of the one step that wears another palette, and mend it", () => {
+  it("report the one step in another palette, and mend it", () => {
     const project = colourPieces(bearer(), ref(2), [1], "guard");
     expect(codes(project)).toEqual(["odd-palette: bearer/2"]);
     expect(codes(mendedBy(project, "odd-palette"))).toEqual([]);
@@ -47,7 +47,7 @@ describe("findings on frames of pieces", () => {
     expect(codes(all)).toEqual([]);
   });
 
-  it("tell of pieces, palettes and colours that are gone, and mend it", () => {
+  it("report missing pieces, palettes and colours, and mend it", () => {
     const gone = removeSource(bearer(), "s1" as never);
     expect(codes(gone)).toEqual([0, 1, 2, 3].map((k) => `piece-gone: bearer/${k}`));
     expect(codes(mendedBy(gone, "piece-gone")).filter((each) => each.startsWith("piece-gone"))).toHaveLength(3);
@@ -58,7 +58,7 @@ describe("findings on frames of pieces", () => {
     expect(codes(mendedBy(unlike, "palette-length"))).toEqual([]);
   });
 
-  it("tell of a piece a pixel off the grid, of one that is in all steps but one, and of frames that are equal", () => {
+  it("report a piece a pixel off the grid, one in all steps but one, and equal frames", () => {
     const slipped = movePieces(bearer(), ref(1), [2], { x: -1, y: 0 });
     expect(codes(slipped)).toEqual(["piece-off-grid: bearer/1"]);
     expect(codes(mendedBy(slipped, "piece-off-grid"))).toEqual([]);

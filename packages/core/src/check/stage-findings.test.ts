@@ -46,13 +46,13 @@ describe("feet that slide", () => {
     expect(sliding(after)).toEqual([]);
   });
 
-  it("are not spoken of where they were not looked at, or could not be told apart well", () => {
+  it("are not reported if not analysed, or not recognised reliably", () => {
     const project = walking();
     expect(findingsOf(project).filter(({ code }) => code === "feet-slide")).toEqual([]);
     expect(sliding(project, 3)).toEqual([]);
   });
 
-  it("are looked at anew when a frame, its origin or its time is another", () => {
+  it("are analysed again if a frame, its origin or its duration changes", () => {
     const project = walking();
     const slower = {
       ...project,

@@ -8,7 +8,7 @@ describe("evenShares", () => {
   it("gives each of 20 steps 37.5 ms of 750 ms", () => expect(evenShares(750_000, 20)).toEqual(Array(20).fill(37_500)));
   it("shares a second over 12 steps without losing a microsecond", () => expect(sum(evenShares(1_000_000, 12))).toBe(1_000_000));
 
-  it("loses no microsecond and differs by at most one, whatever the total and the number of steps", () =>
+  it("loses no microsecond and differs by at most one, for any total and number of steps", () =>
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 64 }), fc.integer({ min: 64, max: 3_600_000_000 }), (count, total) => {
         const shares = evenShares(total, count);
@@ -21,7 +21,7 @@ describe("evenShares", () => {
 describe("stretched", () => {
   it("keeps proportions: twice as long is twice as long", () => expect(stretched([100, 50, 200], 700)).toEqual([200, 100, 400]));
 
-  it("sums exactly, leaves no step without time, and is off from its proportion by less than 2 µs where there is room", () =>
+  it("sums exactly, leaves no step without time, and is off its proportion by less than 2 µs if there is room", () =>
     fc.assert(
       fc.property(
         fc.array(fc.integer({ min: 1, max: 3_600_000_000 }), { minLength: 1, maxLength: 40 }),
@@ -43,7 +43,7 @@ describe("stretched", () => {
       ),
     ));
 
-  it("leaves durations that sum to the total already just as they are", () =>
+  it("keeps durations that already sum to the total", () =>
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 1, max: 1_000_000 }), { minLength: 1, maxLength: 40 }), (durations) => {
         expect(stretched(durations, sum(durations))).toEqual(durations);
@@ -55,7 +55,7 @@ describe("stretched", () => {
     expect(stretched(stretched(Array(4).fill(100_000), at(9)), at(8))).toEqual(Array(4).fill(125_000));
   });
 
-  it("keeps equal steps equal and 1 : 2 what it is, over 400 changes", () =>
+  it("keeps equal steps equal and 1 : 2 as it is, over 400 changes", () =>
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 3, max: 60 }), { minLength: 400, maxLength: 400 }), (speeds) => {
         let durations = [100_000, 100_000, 200_000, 100_000, 150_000];

@@ -54,7 +54,7 @@ describe("a GIF", () => {
     expect(damage).toEqual([]);
   });
 
-  it("keeps what earlier pictures left, when they ask for it", () => {
+  it("keeps the earlier canvas if they ask for it", () => {
     const { frames } = read(gifOf([still(0), still(5)], { dispose: 1 }));
     const both = shape(still(0)).map((alpha, k) => Math.max(alpha as number, shape(still(5))[k] as number));
     expect(shape((frames[1] as { pixels: Pixels }).pixels)).toEqual(both);
@@ -63,7 +63,7 @@ describe("a GIF", () => {
   it("without a time gets 100 ms", () =>
     expect(read(gifOf([still(0), still(1)], { delay: 0 })).frames.map(({ ms }) => ms)).toEqual([100, 100]));
 
-  it("that is cut off keeps its good pictures and tells the broken one", () => {
+  it("that is truncated keeps its good pictures and reports the broken one", () => {
     const whole = gifOf([0, 1, 2].map((k) => still(k)));
     const { frames, damage } = read(whole.subarray(0, whole.length - 20));
     expect(frames).toHaveLength(2);
@@ -94,7 +94,7 @@ function noisy(width: number, height: number, seed: number, alpha = 255): Pixels
 }
 
 describe("an animated PNG", () => {
-  it("gives its pictures composed: replaced, laid over, cleared and taken back", () => {
+  it("returns its pictures composed: replaced, blended, cleared and reverted", () => {
     const bytes = apngOf(
       [
         { pixels: noisy(40, 30, 1), x: 0, y: 0, num: 1, den: 8, dispose: 0, blend: 0 },
@@ -141,7 +141,7 @@ describe("a layered picture", () => {
       { path: "data/legs.png", bytes: png.encode(still(6)) },
     ]);
 
-  it("gives each layer on the whole canvas from the bottom up, without hidden ones, groups as one", () => {
+  it("returns each layer on the whole canvas from the bottom up, without hidden ones, groups as one", () => {
     const { layers, hidden, groups, width, height } = readOpenRaster(ora(), "bearer.ora", png, "flatten");
     expect({ hidden, groups, width, height }).toEqual({ hidden: 1, groups: 1, width: 12, height: 9 });
     expect(layers.map(({ name }) => name)).toEqual(["body", "lamp"]);
@@ -149,7 +149,7 @@ describe("a layered picture", () => {
     expect(lamp.bytes[((2 + 1) * 12 + 1 + 3) * 4 + 3]).toBe(128);
   });
 
-  it("gives the layers of groups one by one if asked", () =>
+  it("returns the layers of groups separately if asked", () =>
     expect(readOpenRaster(ora(), "bearer.ora", png, "apart").layers.map(({ name }) => name)).toEqual(["body/legs", "body/robe", "lamp"]));
 
   it("is refused with entities, without layers, and without a stack", () => {

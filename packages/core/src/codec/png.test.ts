@@ -92,7 +92,7 @@ describe("PNG of every kind", () => {
 describe("a damaged PNG", () => {
   const good = file(header(2, 2, 8, 2), data([0, 1, 2, 3, 4, 5, 6, 0, 7, 8, 9, 10, 11, 12]), END);
 
-  it("is named with what is wrong and what to do", () => {
+  it("is reported with the problem and the remedy", () => {
     const said = (bytes: Uint8Array) => {
       try {
         decode(bytes);
@@ -125,7 +125,7 @@ describe("a damaged PNG", () => {
     }
   });
 
-  it("is refused with a clear error or read, whatever bytes are changed or cut off", () =>
+  it("is refused with a clear error or read, whatever bytes are changed or truncated", () =>
     fc.assert(
       fc.property(
         fc.array(fc.tuple(fc.nat({ max: good.length - 1 }), fc.nat({ max: 255 })), { maxLength: 6 }),

@@ -60,7 +60,7 @@ describe("a TGA picture", () => {
       }),
     ));
 
-  it("cut off anywhere is refused with how far it goes", () =>
+  it("truncated anywhere is refused with its position", () =>
     fc.assert(
       fc.property(picture, fc.boolean(), fc.nat(), (pixels, packed, seed) => {
         const bytes = tgaOf(pixels, { packed });
@@ -83,7 +83,7 @@ describe("a TGA picture", () => {
     expect(readTga(tgaOf(pixels), "a").bytes[3]).toBe(255);
   });
 
-  it("is not seen in other files, nor is memory taken for a head that lies", () => {
+  it("is not recognised in other files, nor is memory allocated for a false header", () => {
     expect(looksLikeTga(new TextEncoder().encode("a,b,c\n1,2,3\n4,5,6\n7,8,9\n"))).toBe(false);
     const lying = tgaOf(clearPixels(1, 1), { packed: true });
     lying.set([255, 127, 255, 127], 12);

@@ -58,7 +58,7 @@ describe("an animation that was written", () => {
       { numRuns: 60 },
     ));
 
-  it("as GIF takes the nearest colours where there are too many, and says so", () => {
+  it("as GIF approximates colours if there are too many, and says so", () => {
     const bytes = new Uint8Array(32 * 32 * 4);
     for (let k = 0; k < 1024; k++) bytes.set([k & 255, (k >> 2) & 255, 255 - (k & 255), 255], k * 4);
     const { bytes: file, exact } = writeGif([{ pixels: { width: 32, height: 32, bytes }, ms: 100 }], 0);

@@ -37,7 +37,7 @@ const cuts = fc.oneof(
 describe("gridOf", () => {
   it("divides 960 px by 12 into 80", () => expect(gridOf({ w: 960, h: 80 }, byCount(12, 1), "x").cell).toEqual({ w: 80, h: 80 }));
 
-  it("tells what is left over and never stretches", () => {
+  it("reports leftover pixels and never stretches", () => {
     expect(gridOf({ w: 100, h: 50 }, byCount(3, 2), "x")).toMatchObject({ cell: { w: 33, h: 25 }, leftOver: { right: 1, bottom: 0 } });
     expect(gridOf({ w: 100, h: 50 }, byCell(32, 16, { x: 1, y: 1 }, { x: 2, y: 2 }), "x")).toMatchObject({
       columns: 2,
@@ -72,7 +72,7 @@ describe("gridOf", () => {
       }),
     ));
 
-  it("says what would fit when something does not", () => {
+  it("reports what would fit if something does not", () => {
     expect(() => gridOf({ w: 32, h: 64 }, byCell(48, 48), "art/knight.png")).toThrow(
       "art/knight.png: A 48 × 48 px cell exceeds the 32 × 64 px of this sheet. Use 32 × 48 or less.",
     );

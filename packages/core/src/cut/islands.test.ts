@@ -82,7 +82,7 @@ describe("findIslands", () => {
       ),
     ));
 
-  it("joins figures with at most so many clear pixels between them, and not with one more", () => {
+  it("joins figures up to the given number of transparent pixels apart, and no further", () => {
     const two = drawing("####...####", "####...####", "####...####");
     expect(rects(two, 2)).toHaveLength(2);
     expect(rects(two, 3)).toEqual([{ x: 0, y: 0, w: 11, h: 3 }]);
@@ -99,7 +99,7 @@ describe("findIslands", () => {
   it("hands sparks on from spark to spark", () =>
     expect(rects(drawing("#####....#....#", "#####..........", "#####.........."), 4)).toEqual([{ x: 0, y: 0, w: 15, h: 3 }]));
 
-  it("keeps a row of figures apart when the distance is one that sparks have, not figures", () => {
+  it("keeps a row of figures separate if the distance suits sparks, not figures", () => {
     const row = "####..####..####..####";
     const found = rects(
       drawing("..#...................", "......................", "......................", "......................", row, row, row),
@@ -116,7 +116,7 @@ describe("findIslands", () => {
     expect(rects(drawing(halves, halves), 1)).toHaveLength(3);
   });
 
-  it("leaves out what is smaller than the least size, and counts it", () => {
+  it("ignores and counts anything smaller than the least size", () => {
     const found = findIslands(drawing("####..#", "####...", "#......"), { joinPx: 0, leastPx: 2 });
     expect(found).toEqual({ islands: [{ rect: { x: 0, y: 0, w: 4, h: 3 }, area: 9 }], small: 1 });
   });

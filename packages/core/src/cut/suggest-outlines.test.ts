@@ -12,7 +12,7 @@ const suggested = (pixels: ReturnType<typeof clearPixels>) => {
 const share = (count: number) => count / SHEETS;
 
 describe("suggestOutlines", () => {
-  it("comes before the grids on sheets of figures in uneven boxes, one piece for each figure", () => {
+  it("ranks first, before the grids on sheets of figures in uneven boxes, one piece per figure", () => {
     let first = 0;
     let right = 0;
     for (let seed = 0; seed < SHEETS; seed++) {
@@ -27,7 +27,7 @@ describe("suggestOutlines", () => {
     expect(share(right)).toBeGreaterThanOrEqual(0.9);
   });
 
-  it("stays behind the grids where one fits", () => {
+  it("ranks last, after the grids if one fits", () => {
     let first = 0;
     for (let seed = 0; seed < SHEETS; seed++) if (suggested(knownSheet(seed).pixels)?.first) first++;
     expect(share(first)).toBeLessThanOrEqual(0.03);
@@ -41,7 +41,7 @@ describe("suggestOutlines", () => {
     for (const [k, { rect }] of row.entries()) if (k > 0) expect(rect.x).toBeGreaterThan((row[k - 1] as (typeof row)[number]).rect.x);
   });
 
-  it("is nothing for sheets that are drawn all over, empty or of one figure", () => {
+  it("is none for sheets that are fully drawn, empty or with one figure", () => {
     expect(suggested(fullSheet(0).pixels)).toBeNull();
     expect(suggested(clearPixels(32, 32))).toBeNull();
     const one = clearPixels(32, 32);

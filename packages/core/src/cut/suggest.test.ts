@@ -43,7 +43,7 @@ describe("suggestGrids", () => {
     // Hundreds of sheets: on a busy machine more than the usual time.
   }, 120_000);
 
-  it("never suggests one cell first where the sides of a sheet that is drawn all over divide", () => {
+  it("never suggests one cell first if the sides of a fully drawn sheet divide", () => {
     const flat = (width: number, height: number) => {
       const pixels = clearPixels(width, height);
       for (let k = 0; k < pixels.bytes.length; k++) pixels.bytes[k] = k % 4 === 3 ? 255 : 90;

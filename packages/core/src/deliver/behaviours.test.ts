@@ -66,7 +66,7 @@ describe("behaviours in a delivery", () => {
     expect(delivered({ choice: { of: "clips", names: ["idle"], pattern: "" } }).atlas).not.toHaveProperty("behaviours");
   });
 
-  it("are tables for people, in Markdown that holds whatever things are called, and in CSV", () => {
+  it("are tables for people, in Markdown safe for any names, and in CSV", () => {
     const { text } = delivered({});
     expect(text(".rules.md")).toContain("| walk | speed is above 5 | walk\\|run | while it holds | continues in step |");
     expect(text(".rules.md")).toContain("| act | button, a press waits 120 ms |");
@@ -77,7 +77,7 @@ describe("behaviours in a delivery", () => {
     ]);
   });
 
-  it("stand in the project's file by name, and come back as they were", () => {
+  it("are keyed by name in the project's file, and are read back unchanged", () => {
     const file = projectToFile(project());
     expect(Object.keys(file.behaviours ?? {})).toEqual(["porter", "other"]);
     expect(projectFromFile(JSON.parse(JSON.stringify(file)), "again")).toEqual(project());

@@ -52,7 +52,7 @@ describe("a contact sheet", () => {
   const { pixels } = made[0] as (typeof made)[number];
   const cell = (column: number, row = 0) => scaled(crop(sheet, { x: column * 8, y: row * 10, w: 8, h: 10 }), 6);
 
-  it("is one picture beside the others, whatever is delivered", () => {
+  it("is one picture beside the others, for any contents", () => {
     expect(made.map(({ path }) => path)).toEqual(["atlas.contact.png"]);
     expect(sheets({ kind: "films" }).map(({ path }) => path)).toEqual(["atlas.contact.png"]);
     expect(sheets({ densities: [1, 2].map((scale) => ({ scale, suffix: `@${scale}x` })) })).toHaveLength(1);
@@ -71,7 +71,7 @@ describe("a contact sheet", () => {
     expect(countOf(words("in no clip", 3, "#221f1a"), pixels)).toBe(1);
   });
 
-  it("is parted into several where it would be too tall", () => {
+  it("is split if it would be too tall", () => {
     const many = Array.from({ length: 40 }, (_, k) => `clip${k}`).reduce((each, name) => addClip(each, [ref(0)], name), project);
     const parts = sheets({}, many);
     expect(parts.map(({ path }) => path)).toEqual(parts.map((_, k) => `atlas.contact-${k}.png`));

@@ -21,7 +21,7 @@ const atlasText = (project: Project) => {
 const atlasOf = (project: Project) => readAtlas(new TextEncoder().encode(atlasText(project)), "atlas");
 
 describe("an atlas", () => {
-  it("has what was written on frames, clips and events, in the order of writing", () => {
+  it("has the data of frames, clips and events, in order", () => {
     let project = setData(base, { frames: [refs[1] as FrameRef] }, "zeal", 2);
     project = setData(project, { frames: [refs[1] as FrameRef] }, "0", "nought");
     project = setData(project, { clips: [walk] }, "blocks", true);
@@ -35,7 +35,7 @@ describe("an atlas", () => {
     expect(atlasText(setDelivery(project, 0, { densities: [{ scale: 2, suffix: "" }] }))).toContain('"zeal": 2');
   });
 
-  it("tells ticks on wish: never longer than the clip's time, each to the nearest tick", () => {
+  it("gives ticks if asked: never longer than the clip, each to the nearest tick", () => {
     expect(atlasOf(base).ticksPerSecond).toBeUndefined();
     fc.assert(
       fc.property(
@@ -57,7 +57,7 @@ describe("an atlas", () => {
     );
   });
 
-  it("tells of all sizes of its delivery, in each of them, and of none where there is one", () => {
+  it("lists all sizes of its delivery, in each of them, and none if there is one", () => {
     expect(atlasOf(base).densities).toBeUndefined();
     const densities = [
       { scale: 1, suffix: "" },
@@ -77,7 +77,7 @@ describe("an atlas", () => {
     }
   });
 
-  it("warns where a step has no tick of its own, and says by how much ticks miss the times", () => {
+  it("warns if a step has no tick of its own, and by how much ticks miss the times", () => {
     const short = setDelivery(setStepDurations(base, walk, [1], 3_000), 0, { data: { ticks: true, ticksPerSecond: 60 } });
     expect(findingsOf(short)).toContainEqual(expect.objectContaining({ code: "no-ticks", where: 'clip "walk"' }));
     expect(findingsOf(setDelivery(short, 0, { data: { ticks: undefined } })).map(({ code }) => code)).not.toContain("no-ticks");

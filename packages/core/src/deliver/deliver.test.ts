@@ -53,7 +53,7 @@ function rebuilt(atlas: ReturnType<typeof readAtlas>, pages: readonly Pixels[], 
 }
 
 describe("deliver", () => {
-  it("gives frames of a scaled source in project pixels, beside others at their own size, and says how many are a unit", () => {
+  it("gives frames of a scaled source in project pixels, beside unscaled ones, and the pixels per unit", () => {
     for (const scale of [3, 0.5, 0.75]) {
       const scaledProject = setPixelsPerUnit(setSourceScale(project, PORTER, scale), 16);
       const { files } = delivered(scaledProject);
@@ -100,7 +100,7 @@ describe("deliver", () => {
     expect(atlas.frames["porter/5"]).toMatchObject({ size: { w: 8, h: 10 }, inset: { x: 1, y: 2 }, origin: { x: 3.5, y: 9 } });
   });
 
-  it("proves what it wrote, and gives the same bytes each time", () => {
+  it("proves what it wrote, with the same bytes each time", () => {
     const first = delivered();
     expect(first.proof).toEqual({ frames: 12, exact: 12, shared: 0, clips: 1, marked: 0 });
     expect(delivered().files).toEqual(first.files);
@@ -127,7 +127,7 @@ describe("deliver", () => {
     expect(() => delivered(bare, spoiling)).toThrow(/Read back, frame "porter\/\d+" is not what was meant/);
   });
 
-  it("says what stands in the way: nothing cut, an empty clip, frames that are gone, two frames of one name", () => {
+  it("reports what stops it: nothing cut, an empty clip, missing frames, two frames with one name", () => {
     expect(() => delivered(emptyProject("x"))).toThrow(/There are no pictures yet/);
     expect(() => delivered(removeSteps(project, "walk" as ClipName, [0, 1, 2]))).toThrow(/clip "walk": It has no steps/);
     expect(() => delivered(dropFrames(project, [ref(1)]))).toThrow(/1 step \(1\) shows a frame that is dropped/);

@@ -47,7 +47,7 @@ describe("a page to hand round", () => {
     expect(html.match(/<\/script>/g)).toHaveLength(2);
   });
 
-  it("is made where the atlas file itself is not wanted, once for all sizes, and not for films", () => {
+  it("is made even without the atlas file, once for all sizes, and not for films", () => {
     const project = addClip(porterProject(), ["s1/c0r0"] as FrameRef[], "walk");
     const paths = (change: Parameters<typeof setDelivery>[2]) => {
       const chosen = setDelivery(project, 0, change);
@@ -65,7 +65,7 @@ describe("a page to hand round", () => {
     expect(paths({})).toEqual([]);
   });
 
-  it("holds whatever names are called", () => {
+  it("is safe for any names", () => {
     const odd = "</script><!--<script>&\u2028\"'`";
     const { html, carried } = read(handout(odd, atlas(`${odd}.png`, odd), [{ path: `${odd}.png`, bytes: utf8("x") }]).bytes);
     expect(carried.title).toBe(odd);

@@ -56,7 +56,7 @@ describe("a grid sheet", () => {
     expect(made.proof).toMatchObject({ frames: 12, exact: 12 });
   });
 
-  it("has every frame in a cell of its own, at any columns, margin and gap", () =>
+  it("has every frame in its own cell, with any columns, margin and gap", () =>
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 14 }), fc.nat({ max: 5 }), fc.nat({ max: 5 }), (columns, marginPx, gapPx) => {
         const made = out({ kind: "grid", sheet: { columns, marginPx, gapPx } });
@@ -70,7 +70,7 @@ describe("a grid sheet", () => {
       { numRuns: 25 },
     ));
 
-  it("has each clip on a row of its own on wish, step by step, and the frames of no clip below", () => {
+  it("has each clip on a row if asked, step by step, and the frames of no clip below", () => {
     const made = out({ kind: "grid", sheet: { rows: "clips", marginPx: 1, gapPx: 2 } });
     const read = png.decode(fileIn(made, "atlas.png"), "atlas.png");
     const rows = [
@@ -89,12 +89,12 @@ describe("a grid sheet", () => {
     expect(read).toMatchObject({ width: 2 + 4 * 8 + 3 * 2, height: 2 + 4 * 10 + 3 * 2 });
   });
 
-  it("refuses a sheet beyond what pictures can be", () =>
+  it("refuses a sheet larger than pictures can be", () =>
     expect(() => arranged(3000, 3000, { w: 8, h: 10 }, 0, 0, "wide.png")).toThrow(
       /wide.png: It would be 24000 × 10 px; the limit is 16384 a side/,
     ));
 
-  it("of slim, high cells is one row rather than one column", () => expect(proposedColumns(13, { w: 4, h: 54 })).toBe(13));
+  it("of narrow, high cells is one row rather than one column", () => expect(proposedColumns(13, { w: 4, h: 54 })).toBe(13));
 
   it("is proposed wide and with few empty cells", () =>
     fc.assert(
@@ -166,7 +166,7 @@ describe("films", () => {
     expect(made.files).toHaveLength(2);
   });
 
-  it("are made of mirrored facings on wish, called as their clip or their action, each once", () => {
+  it("are made of mirrored facings if asked, named after their clip or action, each once", () => {
     const mirrored = setPetal(project, "going" as ActionName, "w", { clip: walk, mirror: true });
     const plain = out({ kind: "films", films: ["apng"] }, mirrored);
     expect(plain.files.map(({ path }) => path)).toEqual(["atlas/walk.png", "atlas/wave.png"]);
@@ -197,14 +197,14 @@ describe("films", () => {
     expect(() => out({ kind: "films", gifBackground: "blue" })).toThrow(/gifBackground/);
   });
 
-  it("say so where there is no clip to show", () => {
+  it("report that there is no clip to show", () => {
     expect(() => out({ kind: "films" }, { ...project, clips: [], actions: [] })).toThrow(/no clips to film/);
     expect(() => out({ kind: "strips" }, { ...project, clips: [], actions: [] })).toThrow(/no clips to make strips of/);
   });
 });
 
-describe("a page that not every device takes", () => {
-  it("is told by its name and size", () => {
+describe("a page that some devices do not support", () => {
+  it("is reported by its name and size", () => {
     const made = out({ kind: "grid", sheet: { columns: 1 }, densities: [{ scale: 16, suffix: "" }], frameNames: "f{n:2}" }, project);
     expect(made.notes.join()).not.toContain("px a side");
     const tall = out({ kind: "grid", sheet: { columns: 12, gapPx: 256 }, densities: [{ scale: 16, suffix: "" }] });
@@ -254,7 +254,7 @@ describe("boxes and points", () => {
   const frameOf = (made: ReturnType<typeof out>, name = "porter/0", path = "atlas.atlas.json") =>
     JSON.parse(text(made, path)).frames[name] as { boxes?: unknown; points?: unknown };
 
-  it("stand in the atlas file in untrimmed pixels, however frames are packed, and nowhere else", () => {
+  it("are in the atlas file in untrimmed pixels, however frames are packed, and nowhere else", () => {
     for (const packing of [{}, { trim: false }, { turn: true }, { trim: true, turn: true }]) {
       const made = out({ packing }, marked);
       expect(frameOf(made)).toMatchObject({ boxes: { body: [{ x: -1, y: 2, w: 6, h: 8 }] }, points: { hand: { x: 5.5, y: 4 } } });
@@ -300,7 +300,7 @@ describe("outlines", () => {
   const outlinesOf = (made: ReturnType<typeof out>, name: string, path = "atlas.atlas.json") =>
     JSON.parse(text(made, path)).frames[name].outlines as Record<string, { x: number; y: number }[][]>;
 
-  it("are traced for the atlas file, a person's own as they are, and proved in every packing and kind", () => {
+  it("are traced for the atlas file, a person's own unchanged, and proved in every packing and kind", () => {
     for (const change of [{}, { packing: { turn: true } }, { packing: { trim: false } }, { kind: "strips" as const }]) {
       const made = out(change, outlined);
       expect(outlinesOf(made, "porter/0")).toEqual({ solid: [[{ x: 1, y: 2 }, { x: 6, y: 2 }, { x: 6, y: 9 }, { x: 1, y: 9 }]] }); // biome-ignore format: corners
@@ -310,7 +310,7 @@ describe("outlines", () => {
     expect(outlinesOf(twice, "porter/1", "atlas@2x.atlas.json")).toEqual({ solid: [own.map(({ x, y }) => ({ x: 2 * x, y: 2 * y }))] });
   });
 
-  it("stand in a table beside that of frames, counted as these are, and have their names in modules", () => {
+  it("are in a table beside that of frames, counted the same way, and have their names in modules", () => {
     const made = out({ data: { frames: true, module: "typed" }, counting: { origin: "pixels", y: "up", from: 1 } }, outlined);
     const rows = text(made, "atlas.outlines.csv").split("\n");
     expect(rows[0]).toBe("frame,outline,polygon,corner,x,y");
@@ -347,7 +347,7 @@ describe("the contents", () => {
     expect(() => clips(" , ")).toThrow(/No clip of this project is chosen/);
   });
 
-  it("is chosen frame by frame, with the clips and actions that show no others; frames that are gone are told", () => {
+  it("is chosen frame by frame, with the clips and actions that show no others; missing frames are reported", () => {
     const of = (frames: FrameRef[]) => readAtlas(fileIn(out({ choice: { of: "frames", frames } }), "atlas.atlas.json"), "atlas");
     const some = of([ref(0), ref(1), ref(2)]);
     expect(Object.keys(some.frames)).toEqual(["porter/0", "porter/1", "porter/2"]);
@@ -378,7 +378,7 @@ describe("an atlas file without spaces", () => {
 });
 
 describe("tables and modules", () => {
-  it("tell when each step begins, in ms and in ticks whose roundings never add up", () => {
+  it("give the start of each step, in ms and in ticks without accumulated rounding", () => {
     const made = out({ data: { times: true, ticksPerSecond: 60 }, counting: { from: 1 } });
     const rows = text(made, "atlas.times.csv")
       .trim()
@@ -394,7 +394,7 @@ describe("tables and modules", () => {
     expect(made.notes.join()).toMatch(/at 60 ticks a second steps begin up to 8.333 ms off their time/);
   });
 
-  it("tell origins as asked for: in pixels or fractions, from the top or from the bottom", () => {
+  it("give origins as requested: in pixels or fractions, from the top or from the bottom", () => {
     const row = (change: DeliveryChange) =>
       text(out({ ...change, data: { frames: true } }), "atlas.frames.csv")
         .split("\n")[1]

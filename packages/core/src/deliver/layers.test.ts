@@ -70,7 +70,7 @@ const decoded = (made: ReturnType<typeof out>, path: string | undefined) => {
 const cellOf = (sheet: Pixels, column: number, row: number) => crop(sheet, { x: column * CELL.w, y: row * CELL.h, ...CELL });
 
 describe("a delivery of layered art", () => {
-  it("has every pixel of every layer where the atlas says, each layer a picture of its own", () =>
+  it("has every pixel of every layer where the atlas says, each layer in its own picture", () =>
     fc.assert(
       fc.property(places, places, (lights, shades) => {
         const [light, shade] = [spots(lights, LIGHTS), spots(shades, SHADES)];
@@ -99,7 +99,7 @@ describe("a delivery of layered art", () => {
       { numRuns: 25 },
     ));
 
-  it("lays sheets, strips and single pictures alike on every layer", () =>
+  it("lays out sheets, strips and single pictures the same on every layer", () =>
     fc.assert(
       fc.property(places, places, (lights, shades) => {
         const [light, shade] = [spots(lights, LIGHTS), spots(shades, SHADES)];
@@ -136,7 +136,7 @@ describe("a delivery of layered art", () => {
       { numRuns: 10 },
     ));
 
-  it("stands where its figure stands: light and shade move no outline and no feet", () => {
+  it("goes by its figure: light and shade move no outline and no feet", () => {
     const light = clearPixels(size.width, size.height);
     light.bytes.set([255, 220, 90, 255], ((CELL.h - 1) * size.width + 7) * 4);
     const { project, art } = lit(light, clearPixels(size.width, size.height));

@@ -66,7 +66,7 @@ const HANDS = [
 ];
 
 describe("parts in a delivery", () => {
-  it("are told with the steps that say otherwise, and bring their guests along", () => {
+  it("are listed with the steps that override them, and include their guests", () => {
     const behind = setStepPart(carrying(HANDS), walk, [1], "lamp", { front: false });
     const { atlas } = out(behind, { choice: { of: "clips", names: ["walk"], pattern: "" } });
     expect(atlas().parts).toEqual([{ ...lamp }]);
@@ -77,7 +77,7 @@ describe("parts in a delivery", () => {
     expect(Object.keys(without.atlas().clips)).toEqual(["walk"]);
   });
 
-  it("go out in whatever order their fields were set", () => {
+  it("are written the same in whatever order their fields were set", () => {
     const [first] = carrying(HANDS).parts as Part[];
     const turned = Object.fromEntries(Object.entries(first as Part).reverse()) as Part;
     expect(out({ ...carrying(HANDS), parts: [turned] }, {}).atlas().parts).toEqual([first]);
@@ -114,7 +114,7 @@ describe("parts in a delivery", () => {
       { numRuns: 40 },
     ));
 
-  it("are turned where their host's point has an angle, by whole quarters in pictures and as it is in the atlas", () => {
+  it("are rotated by their host point's angle, by 90° in pictures and exactly in the atlas", () => {
     let project = carrying(HANDS.map(() => ({ x: 6, y: 4 })));
     for (const [k, angle] of [0, 90, 180, 250].entries()) project = turnPoint(project, "walk", [ref(k, 0)], hand, ref(k, 0), angle);
     const choice = { of: "clips" as const, names: ["walk"], pattern: "" };
@@ -145,7 +145,7 @@ describe("parts in a delivery", () => {
     expect(note).toMatchObject({ severity: "note", message: expect.stringMatching(/^At step 3 of walk/), place: { steps: [3] } });
   });
 
-  it("part a step where the guest goes on within it, and lose no time", () =>
+  it("split a step if the guest changes within it, and lose no time", () =>
     fc.assert(
       fc.property(fc.integer({ min: 20, max: 300 }), fc.integer({ min: 20, max: 300 }), (hostMs, guestMs) => {
         const { clips } = out(carrying(HANDS, hostMs, guestMs), { parts: "baked" }).atlas();
@@ -158,7 +158,7 @@ describe("parts in a delivery", () => {
       { numRuns: 40 },
     ));
 
-  it("are in films, whatever is told in atlases", () => {
+  it("are in films, whatever atlases list", () => {
     const { files } = out(carrying(HANDS), { kind: "films", films: ["apng"], choice: { of: "clips", names: ["walk"], pattern: "" } });
     expect(files.map(({ path }) => path)).toEqual(["atlas/walk.png"]);
     const frames = [...(readApng(files[0]?.bytes as Uint8Array, "film", png)?.frames(() => {}) ?? [])];
@@ -178,20 +178,20 @@ describe("parts that are wrong", () => {
   const codes = (project: Project) => findingsOf(project).map(({ code }) => code);
   const found = (project: Project, code: string) => findingsOf(project).find((each) => each.code === code);
 
-  it("lack their point on a step: it is taken from another", () => {
+  it("lack their point on a step: it is copied from another", () => {
     const project = carrying(HANDS.slice(0, 3));
     expect(found(project, "part-no-point")?.message).toBe("Step 3 of walk has no hand, so it is not drawn there.");
     expect(codes(mended(project, found(project, "part-no-point") as never))).not.toContain("part-no-point");
     expect(codes(setStepPart(project, walk, [3], "lamp", { hidden: true }))).not.toContain("part-no-point");
   });
 
-  it("have a guest that ends while the host goes on", () => {
+  it("have a guest that ends while the host continues", () => {
     const project = setClipRules(carrying(HANDS), "swing" as ClipName, { playback: "once" });
     expect(found(project, "part-ends")?.message).toMatch(/swing ends and holds still, and its host walk goes on/);
     expect(codes(mended(project, found(project, "part-ends") as never))).not.toContain("part-ends");
   });
 
-  it("hang on themselves in a circle, or by what is gone: neither goes out", () => {
+  it("are attached in a circle, or to something missing: neither is delivered", () => {
     const circle = attachPart(carrying(HANDS), { ...lamp, name: "back", host: "swing", guest: "walk" });
     expect(codes(circle).filter((code) => code === "part-circle")).toHaveLength(2);
     expect(() => out(circle, {})).toThrow(/circle/);
@@ -211,7 +211,7 @@ describe("parts that are wrong", () => {
     expect(found(once, "part-jumps")?.message).toMatch(/jumps by 34 px at step 3 of walk/);
   });
 
-  it("keep what steps say when they are renamed, and refuse what is not there", () => {
+  it("keep the exceptions of steps when renamed, and refuse missing names", () => {
     const project = renamePart(setStepPart(carrying(HANDS), walk, [2], "lamp", { hidden: true }), "lamp", "lantern");
     expect(project.clips[0]?.steps[2]?.parts).toEqual({ lantern: { hidden: true } });
     expect(() => attachPart(project, { ...lamp, name: "x", guest: "gone" })).toThrow(/no action or clip "gone"/);

@@ -65,7 +65,7 @@ describe("pictures of places", () => {
     expect(paths(foreseenFiles(bare.made, bare.delivery, []))).toEqual([]);
   });
 
-  it("refuse more palettes than they tell apart", () =>
+  it("refuse more palettes than they can index", () =>
     expect(() =>
       placesFiles(
         [],

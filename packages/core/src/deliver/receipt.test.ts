@@ -5,14 +5,14 @@ import { readReceipt, receiptAfter, writeReceipt } from "./receipt";
 const sha = (letter: string) => letter.repeat(64);
 const first = receiptAfter(new Map(), [{ path: "a.png", sha256: sha("a") }], "build one").receipt;
 
-describe("the list of what was delivered", () => {
-  it("comes back as it was written, in the order of paths", () => {
+describe("the list of delivered files", () => {
+  it("is read back as written, in the order of paths", () => {
     const { receipt } = receiptAfter(first, [{ path: "A.json", sha256: sha("b") }], "build two");
     expect(readReceipt(writeReceipt(receipt))).toEqual(receipt);
     expect([...readReceipt(writeReceipt(receipt)).keys()]).toEqual(["A.json", "a.png"]);
   });
 
-  it("names what the same delivery no longer makes, and nothing of another one", () => {
+  it("names what the same delivery no longer makes, and nothing of others", () => {
     expect(receiptAfter(first, [{ path: "b.png", sha256: sha("c") }], "build one").left).toEqual(["a.png"]);
     expect(receiptAfter(first, [{ path: "b.png", sha256: sha("c") }], "build two").left).toEqual([]);
   });

@@ -30,7 +30,7 @@ const upsideDown = (pixels: Pixels): Pixels => {
 };
 
 describe("tiles in a delivery", () => {
-  it.each([true, false])("put back where they lie are the frames again (flips: %s)", (flips) => {
+  it.each([true, false])("put back in place are the frames again (flips: %s)", (flips) => {
     const { bytes, made } = delivered(flips);
     const told = JSON.parse(textFromUtf8(bytes(".tiles.json")));
     const page = png.decode(bytes(".tiles.png"), "tiles");
@@ -52,7 +52,7 @@ describe("tiles in a delivery", () => {
     expect(textFromUtf8(bytes(".tiles.csv")).split("\n").length).toBe(told.placed.length + 2);
   });
 
-  it("that differ by their palette alone are one, and the placement says which palette each wears", () => {
+  it("that differ only by palette count as one, and the placement gives each one's palette", () => {
     // Every cell of one colour: the first half in the robe's, the second in the guard's.
     const plain = clearPixels(sheet.width, sheet.height);
     for (let k = 0; k < plain.width * plain.height; k++)
@@ -67,7 +67,7 @@ describe("tiles in a delivery", () => {
     expect(textFromUtf8(bytes(".tiles.csv")).split("\n")[0]).toBe("frame,x,y,tile,flip,palette");
   });
 
-  it("come with the palettes, and are among the files that are foreseen", () => {
+  it("come with the palettes, and are among the predicted files", () => {
     const { bytes, files, made, delivery } = delivered(true);
     expect(textFromUtf8(bytes(".palettes.txt"))).toBe("robe: #0a0b0c #ffffff\n");
     expect([...png.decode(bytes(".palettes.png"), "palettes").bytes.subarray(0, 4)]).toEqual([10, 11, 12, 255]);

@@ -3,14 +3,14 @@ import { describe, expect, it } from "vitest";
 import { matches } from "./wildcard";
 
 describe("matches", () => {
-  it("takes every character but * and ? for itself, dashes and brackets too", () => {
+  it("treats every character but * and ? literally, dashes and brackets too", () => {
     expect(matches("walk-*", "walk-e")).toBe(true);
     expect(matches("walk-*", "walk_e")).toBe(false);
     for (const name of ["a-b", "a.b", "[a-z]", "^$", "(", "\\", "a|b", "/", "😀"]) expect(matches(name, name)).toBe(true);
     expect(matches("a.b", "axb")).toBe(false);
   });
 
-  it("lets ? stand for one character, also one of two halves", () => {
+  it("lets ? stand for one character, even one of two halves", () => {
     expect(matches("walk?", "walk1")).toBe(true);
     expect(matches("walk?", "walk")).toBe(false);
     expect(matches("?", "😀")).toBe(true);

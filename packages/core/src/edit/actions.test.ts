@@ -82,7 +82,7 @@ describe("an action", () => {
       }),
     ));
 
-  it("is made by names, and one that is there gets only what it lacks", () => {
+  it("is made by names, and an existing one only gets what it lacks", () => {
     const names = base.clips.map(({ name }) => name);
     const made = makeActions(base, matchFacings(names, { first: "e", clockwise: true }));
     expect(actionNamed(made, "walk")).toEqual({
@@ -116,7 +116,7 @@ describe("an action", () => {
     expect(() => rowsAsFacings(base, clip("walk_e"), { first: "s", clockwise: true })).toThrow(/not 2, 4 or 8 of equal length/);
   });
 
-  it("is made of the rows of a sheet, each a clip, and what is missing mirrored", () => {
+  it("is made of the rows of a sheet, each a clip, and missing facings mirrored", () => {
     const [source] = porterProject().sources;
     expect(rowsOfSource(source as never)).toEqual([0, 1, 2]);
     const order = mirroredRows(4, 3);
@@ -157,7 +157,7 @@ describe("origins", () => {
     expect(() => placeOrigins(base, "x", new Map([[ref(0, 0), { x: 0.25, y: 0 }]]))).toThrow(/whole or half pixels/);
   });
 
-  it("move together, each from where it stands, and back again", () =>
+  it("move together, each from its place, and back again", () =>
     fc.assert(
       fc.property(fc.integer({ min: -40, max: 40 }), fc.integer({ min: -40, max: 40 }), (x, y) => {
         const by = { x: x / 2, y: y / 2 };

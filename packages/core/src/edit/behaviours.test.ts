@@ -122,13 +122,13 @@ describe("names in behaviours, stages and drives", () => {
     expect(projectFromFile(JSON.parse(JSON.stringify(projectToFile(now))), "again")).toEqual(now);
   });
 
-  it("mean the action where an action and a clip have one name", () => {
+  it("mean the action if an action and a clip have one name", () => {
     const was = addAction(project(), "walk", 4);
     expect(renameClip(was, "walk" as ClipName, "stroll").behaviours).toBe(was.behaviours);
     expect(text(renameAction(was, "walk" as never, "march"))).toContain('"play":"march"');
   });
 
-  it("stay where a clip is removed, and nothing else changes", () => {
+  it("stay if a clip is removed, and nothing else changes", () => {
     const was = project();
     expect(removeClip(was, "strike" as ClipName).behaviours).toBe(was.behaviours);
   });
@@ -138,13 +138,13 @@ describe("rules", () => {
   const rulesOf = ({ behaviours }: Project) => behaviours?.[0]?.rules ?? [];
   const names = (made: Project) => rulesOf(made).map(({ name }) => name);
 
-  it("move, are duplicated and put in where they are told, each under a name of its own", () => {
+  it("move, are duplicated and inserted at a position, each under its own name", () => {
     expect(names(moveRule(project(), PORTER, "stand", 0))).toEqual(["stand", "strike", "walk"]);
     expect(names(duplicateRule(project(), PORTER, "walk"))).toEqual(["strike", "walk", "walk-2", "stand"]);
     expect(names(addRule(project(), PORTER, { name: "walk", when: [], play: "idle" }, 1))).toEqual(["strike", "walk-2", "walk", "stand"]);
   });
 
-  it("are kept for their whole length when they begin to ask for a press, unless it is said otherwise", () => {
+  it("are kept for their whole length when they get a press condition, unless told otherwise", () => {
     const asked = setRule(project(), PORTER, "walk", { when: [{ input: "act", is: "pressed" }] });
     expect(rulesOf(asked)[1]?.keep).toBe("whole");
     expect(rulesOf(setRule(asked, PORTER, "walk", { keep: 250 }))[1]?.keep).toBe(250);
@@ -157,7 +157,7 @@ describe("rules", () => {
     expect(stand?.when).toEqual([{ showing: ["walk", "stand"] }]);
   });
 
-  it("that change nothing give the very project, and what does not fit is refused with its place", () => {
+  it("that change nothing return the same project, and invalid values are refused with their place", () => {
     const was = project();
     expect(setRule(was, PORTER, "walk", { phase: "carry" })).toBe(was);
     expect(moveRule(was, PORTER, "walk", 1)).toBe(was);
@@ -183,7 +183,7 @@ describe("stages and drives", () => {
     expect(removeDrive(again, "drive").drives?.map(({ name }) => name)).toEqual(["drive-2"]);
   });
 
-  it("of two names alike are refused when a document is opened", () => {
+  it("with duplicate names are refused when a document is opened", () => {
     const was = project();
     const twice = { ...was, stages: [...(was.stages ?? []), ...(was.stages ?? [])] };
     expect(() => checkDocument(twice, "opened")).toThrow(/two stages named "road"/);

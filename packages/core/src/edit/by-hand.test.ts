@@ -28,7 +28,7 @@ describe("rectangles by hand", () => {
     expect(source(removeFrames(moved, [ref("h0")])).frames).toHaveLength(12);
   });
 
-  it("are made equal in size with feet on one line, and not a pixel of them changes", () => {
+  it("get equal sizes with feet on one line, and none of their pixels change", () => {
     const picture = sheetOfCells(4, 3);
     const sizes = fc.array(
       fc.record({ x: fc.nat(20), y: fc.nat(18), w: fc.integer({ min: 1, max: 11 }), h: fc.integer({ min: 1, max: 11 }) }),
@@ -56,7 +56,7 @@ describe("rectangles by hand", () => {
   });
 });
 
-describe("going from one way of cutting to another", () => {
+describe("changing from one way of cutting to another", () => {
   it("keeps names, clips and keys of frames that stay the same rectangle", () => {
     // Cells whose rectangles are the islands themselves: 5 × 7 px drawn, 3 px apart.
     const tight = { by: "cell", cell: { w: 5, h: 7 }, margin: { x: 1, y: 2 }, gap: { x: 3, y: 3 }, keepEmpty: false } as const;
@@ -69,7 +69,7 @@ describe("going from one way of cutting to another", () => {
     expect(source(back).frames.map(({ key, rect }) => [key, rect])).toEqual(source(named).frames.map(({ key, rect }) => [key, rect]));
   });
 
-  it("keeps keys unique and every rectangle found, whatever the sequence", () =>
+  it("keeps keys unique and every rectangle found, in any sequence", () =>
     fc.assert(
       fc.property(fc.array(fc.constantFrom("cells", "outlines", "hand"), { minLength: 1, maxLength: 6 }), (ways) => {
         let project = porterProject();
@@ -94,7 +94,7 @@ describe("going from one way of cutting to another", () => {
   });
 });
 
-describe("what came in", () => {
+describe("the contents of a drop", () => {
   const picture = (sha: string) => ({ sha256: sha.repeat(64), width: 8, height: 10 });
   const clear: Coverage = coverageOf(clearPixels(8, 10));
 
@@ -141,7 +141,7 @@ describe("what came in", () => {
     expect(source(double).cut).toMatchObject({ by: "count", columns: 4, rows: 3 });
   });
 
-  it("is cleared by recipe and cut again, and the ground comes back when it is left", () => {
+  it("is cleared by recipe and cut again, and the background returns when restored", () => {
     const clearing = { colours: ["#ffffff"], tolerance: 0, from: "edges", fringe: false } as const;
     const cleared = setClearing(porterProject(), PORTER, { ...clearing, colours: ["#ffffff"] }, [porterCoverage()]);
     expect(source(cleared).clearing).toEqual(clearing);

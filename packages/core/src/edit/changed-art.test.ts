@@ -59,7 +59,7 @@ const sheet = sheetOfCells(4, 3);
 const base = addClip(porterProject(), [ref(0), ref(1), ref(2), ref(3)], "walk");
 
 describe("changed art", () => {
-  it("with a row put in at the top moves every frame down a row, and clips go with their drawings", () => {
+  it("with a row inserted at the top moves every frame down a row, and clips follow their drawings", () => {
     // The new row holds drawings that no frame had.
     const taller = movedBy(sheet, 0, CELL.h);
     const fresh = sheetOfCells(4, 4);
@@ -72,7 +72,7 @@ describe("changed art", () => {
     for (const { frame } of project.clips[0]?.steps ?? []) expect(findFrame(project, frame)?.frame.rect.y).toBe(CELL.h);
   });
 
-  it("drawn one pixel lower counts as moved, and what a person set goes along by that pixel", () => {
+  it("drawn one pixel lower counts as moved, and a person's settings move by that pixel", () => {
     const lower = movedBy(sheet, 0, 1, sheet.width, sheet.height);
     const body = "body" as MarkName;
     const marked = addBox(addMarkKind(base, "box", "body"), "it", [ref(1)], body, ref(1), { x: 1, y: 2, w: 5, h: 7 });
@@ -86,7 +86,7 @@ describe("changed art", () => {
     expect(porter(project).origin).toEqual({ x: 4, y: 9 });
   });
 
-  it("takes what was redrawn along the way that the others went", () => {
+  it("moves redrawn frames along with the others", () => {
     const taller = movedBy(sheet, 0, CELL.h);
     // Two pixels of what was the second cell get another colour.
     taller.bytes.set([1, 2, 3, 255], ((CELL.h + 4) * 32 + CELL.w + 3) * 4);
@@ -96,7 +96,7 @@ describe("changed art", () => {
     expect([changes.changed, changes.moved.length]).toEqual([[ref(1)], 11]);
   });
 
-  it("that was drawn around by hand is followed wherever it went, two frames on one rectangle together", () => {
+  it("of frames drawn by hand is followed wherever it moved, two frames on one rectangle together", () => {
     const rects = porter(base).frames.map(({ rect }) => rect);
     const frames = porter(base).frames.map((frame, k) => ({ ...frame, key: `h${k}` as never }));
     const twin = { ...(frames[5] as (typeof frames)[number]), key: "h12" as never };
@@ -122,7 +122,7 @@ describe("changed art", () => {
     expect([changes.moved.length, changes.changed.length, changes.gone.length]).toEqual([12, 1, 0]);
   });
 
-  it("of frames drawn by hand stays where it is if its drawing stands at several places and nothing says which", () => {
+  it("of frames drawn by hand stays if its drawing occurs several times and nothing decides", () => {
     const block = (at: readonly number[]) => {
       const pixels = clearPixels(40, 10);
       for (const x of at) for (let y = 2; y < 6; y++) pixels.bytes.fill(200, (y * 40 + x) * 4, (y * 40 + x + 4) * 4);
@@ -136,7 +136,7 @@ describe("changed art", () => {
     expect(porter(refreshed(project, before, block([12])).project).frames[0]?.rect.x).toBe(11);
   });
 
-  it("gives no frame to two pieces and no piece two frames, however many drawings are alike", () =>
+  it("gives no frame to two pieces and no piece two frames, however many drawings are equal", () =>
     fc.assert(
       fc.property(
         fc.array(fc.nat(2), { minLength: 8, maxLength: 8 }),
@@ -180,7 +180,7 @@ describe("a grid that is moved", () => {
       porterCoverage(),
     );
 
-  it("by a pixel up or left takes its frames along, though every cell has another column", () => {
+  it("by a pixel up or left keeps its frames, though every cell has another column", () => {
     for (const [x, y] of [
       [-1, 0],
       [0, -1],
@@ -194,7 +194,7 @@ describe("a grid that is moved", () => {
       }
   });
 
-  it("and back gives the very frames of before", () => {
+  it("and back restores exactly the earlier frames", () => {
     const back = cutSource(moved(-1, 0), PORTER, porter(base).cut as never, porterCoverage());
     expect(porter(back).frames.map(({ key, rect }) => [key, rect])).toEqual(porter(base).frames.map(({ key, rect }) => [key, rect]));
   });
@@ -224,7 +224,7 @@ function onOtherGrid(project: Project, before: Pixels, after: Pixels) {
 }
 
 describe("changed art on another grid", () => {
-  it("with larger cells keeps every frame on its drawing, and figures stand where they stood", () => {
+  it("with larger cells keeps every frame on its drawing, and figures stay where they stood", () => {
     const wide = { w: 14, h: 16 };
     const larger = clearPixels(4 * wide.w, 3 * wide.h);
     for (let row = 0; row < 3; row++)
@@ -285,7 +285,7 @@ describe("a numbered series whose art changed", () => {
     ]);
   });
 
-  it("loses the frame of the still that is gone, and no other", () => {
+  it("loses the frame of the missing still, and no other", () => {
     const before = series(1, 2, 3);
     const keys = new Map(flag(before).frames.map(({ number, key }) => [number, key]));
     const after = refreshSource(before, PORTER, [still(1, 7), still(3, 8)], [one, one]);

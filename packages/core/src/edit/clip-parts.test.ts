@@ -34,7 +34,7 @@ describe("parts of clips", () => {
     expect(() => splitClip(walk, WALK, [0])).toThrow(/no step after which to split/);
   });
 
-  it("joined again are what was split: no step lost, none twice", () =>
+  it("joined again equal the original: no step lost, none twice", () =>
     fc.assert(
       fc.property(fc.uniqueArray(fc.integer({ min: 1, max: 5 }), { minLength: 1 }), (places) => {
         const split = splitClip(walk, WALK, places);
@@ -43,7 +43,7 @@ describe("parts of clips", () => {
       }),
     ));
 
-  it("are parted by the rows of their sheet", () => {
+  it("are split by the rows of their sheet", () => {
     const parted = partByRows(walk, WALK);
     expect(parted.clips.map((clip) => clip.steps.map(({ frame }) => frame.slice(3)))).toEqual([
       ["c0r0", "c1r0", "c2r0", "c3r0"],
@@ -62,13 +62,13 @@ describe("steps", () => {
     expect([frames(pasted).at(-1), times(pasted).at(-1)]).toEqual(["c2r0", 250]);
   });
 
-  it("that show the same frame one after the other become one as long as both", () => {
+  it("that show the same frame in a row become one with the total duration", () => {
     const doubled = setStepDurations(duplicateSteps(walk, WALK, [3]), WALK, [4], 50_000);
     expect(times(mergeEqualSteps(doubled, WALK))).toEqual([100, 100, 100, 150, 100, 100]);
     expect(mergeEqualSteps(walk, WALK)).toBe(walk);
   });
 
-  it("of a frame are taken out of every clip that shows it", () => {
+  it("of a frame are removed from every clip that shows it", () => {
     const two = addClip(walk, [ref(0), ref(3)], "idle");
     const without = removeFrameEverywhere(two, ref(3));
     expect([frames(without).length, frames(without, "idle")]).toEqual([5, ["c0r0"]]);
@@ -76,7 +76,7 @@ describe("steps", () => {
 });
 
 describe("events", () => {
-  it("are named on steps, each once, and taken off without a trace", () => {
+  it("are named on steps, each once, and removed without a trace", () => {
     const named = setStepEvents(walk, WALK, [1, 3], ["foot", " dust ", "foot"]);
     expect(clipNamed(named, WALK).steps.map(({ events }) => events)).toEqual([
       undefined,
@@ -101,7 +101,7 @@ describe("times of some steps", () => {
     expect(() => spreadOverSteps(walk, WALK, [0, 1, 2], 2)).toThrow(/cannot share/);
   });
 
-  it("together are what was asked for, to the microsecond, whatever they were", () =>
+  it("together last exactly as long as asked, to the microsecond, whatever they were", () =>
     fc.assert(
       fc.property(
         fc.array(fc.integer({ min: 1, max: 900_000 }), { minLength: 6, maxLength: 6 }),
@@ -137,7 +137,7 @@ describe("parseRanges", () => {
     expect(parseRanges("", 0, 4)).toEqual([]);
   });
 
-  it("says which part it cannot read, and what there is", () => {
+  it("reports which part it cannot read, and what exists", () => {
     expect(() => parseRanges("1, x", 0, 4)).toThrow(/"x": This is neither a number/);
     expect(() => parseRanges("1-9", 0, 4)).toThrow(/There is no 9: numbers go from 0 to 4/);
     expect(() => parseRanges("0-4x5000", 0, 4)).toThrow(/more than 10000/);

@@ -10,7 +10,7 @@ const base = porterProject();
 const shown = (project: Project) => project.clips.map(({ name, steps }) => [name, steps.map(({ frame }) => frame)]);
 
 describe("clips of rows", () => {
-  it("are made in one act, in the order of the rows given, of what is kept in each", () => {
+  it("are made in one edit, in the order of the given rows, from the kept frames of each", () => {
     const project = clipsOfRows(dropFrames(base, [ref(1, 0)]), PORTER, [
       { row: 0, name: "idle" },
       { row: 2, name: "walk" },
@@ -21,7 +21,7 @@ describe("clips of rows", () => {
     ]);
   });
 
-  it("are all made or none: a name that is taken, twice in the list or bad, changes nothing", () => {
+  it("are all made or none: a taken, duplicate or invalid name changes nothing", () => {
     const one = clipsOfRows(base, PORTER, [{ row: 0, name: "idle" }]);
     expect(() =>
       clipsOfRows(one, PORTER, [
@@ -39,7 +39,7 @@ describe("clips of rows", () => {
     expect(() => clipsOfRows(base, PORTER, [{ row: 9, name: "none" }])).toThrow(/no frames/);
   });
 
-  it("whose names tell facings make the actions that were asked for", () => {
+  it("with facings in their names make the requested actions", () => {
     const names = ["walk_e", "walk_s", "walk_w"];
     const matched = matchFacings(names as ClipName[], FROM_S);
     const project = clipsOfRows(
@@ -60,7 +60,7 @@ describe("actions by names, without clips", () => {
     { text: "go_right_{n}", start: 0, step: 1, padding: 2 },
   );
 
-  it("take frames that are named alike but for a number", () => {
+  it("use frames whose names differ only in a number", () => {
     const frames = framesByNames(named);
     expect(frames).toEqual([
       { name: "go_left", refs: [ref(0, 0), ref(1, 0)] },
@@ -75,7 +75,7 @@ describe("actions by names, without clips", () => {
     expect(framesByNames(project)).toEqual([]);
   });
 
-  it("take sources that are called by a facing, and none that is not", () => {
+  it("use sources named after a facing, and no others", () => {
     expect(framesByNames(base)).toEqual([]);
     const facing = { ...base, sources: [{ ...sourceById(base, PORTER), name: "walk-left" }] } as Project;
     expect(framesByNames(facing).map(({ name, refs }) => [name, refs.length])).toEqual([["walk-left", 12]]);

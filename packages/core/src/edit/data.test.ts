@@ -11,7 +11,7 @@ const frame = (project: Project, key: string) => project.sources[0]?.frames.find
 const stored = (project: Project) => projectFromFile(JSON.parse(JSON.stringify(projectToFile(project))), "again");
 
 describe("data", () => {
-  it("is written on frames and clips, in the order of writing, and comes back from the file", () => {
+  it("is stored on frames and clips, in order, and is read back from the file", () => {
     let project = setData(base, { frames: refs.slice(0, 2) }, "0001", "first");
     project = setData(project, { frames: refs.slice(0, 1) }, "heavy", true);
     project = setData(project, { clips: [walk, run] }, "cost", { gold: 3 });
@@ -25,7 +25,7 @@ describe("data", () => {
     expect(stored(project)).toEqual(project);
   });
 
-  it("is changed in its place, renamed and taken away; what says the same already changes nothing", () => {
+  it("is changed in place, renamed and removed; setting an equal value changes nothing", () => {
     const two = setData(setData(base, { clips: [walk] }, "a", 1), { clips: [walk] }, "b", 2);
     expect(setData(two, { clips: [walk] }, "a", 1)).toBe(two);
     const changed = renameData(setData(two, { clips: [walk] }, "a", 9), { clips: [walk] }, "a", "c");
@@ -51,7 +51,7 @@ describe("data", () => {
 describe("values of events", () => {
   const fired = setStepEvents(base, walk, [0, 2], ["footfall", "dust"]);
 
-  it("are given where the event is fired, stay with it, and go with it", () => {
+  it("are set where the event fires, stay with it, and are removed with it", () => {
     const valued = setEventValue(fired, walk, [0, 1, 2], "footfall", "sand");
     const values = (project: Project) =>
       project.clips[0]?.steps.map(({ eventValues }) => eventValues?.map(({ value }) => value).join() ?? "");

@@ -62,7 +62,7 @@ const shown = (project: Project) => clipNamed(project, WALK).steps.map((step) =>
 const picture = (fileName: string) => ({ fileName, sha256: "b".repeat(64), width: 32, height: 30 });
 
 describe("sources", () => {
-  it("come in under the name of their file; names already taken get a number", () => {
+  it("are named after their file; taken names get a number", () => {
     const project = addSources(porterProject(), [
       picture("deep/porter.png"),
       picture("porter.PNG"),
@@ -85,12 +85,12 @@ describe("sources", () => {
     expect(next.sources.map((source) => source.id)).toEqual(["s1", "s3", "s4"]);
   });
 
-  it("take the steps that show them along when removed, and say so", () => {
+  it("remove their steps too when removed, and say so", () => {
     expect(removeSource.label(walk(), PORTER)).toBe("remove porter and 4 steps");
     expect(clipNamed(removeSource(walk(), PORTER), WALK).steps).toEqual([]);
   });
 
-  it("refuse a name that another has, and an empty one", () => {
+  it("refuse a duplicate name, and an empty one", () => {
     const project = addSources(porterProject(), [picture("b.png")]);
     expect(() => renameSource(project, PORTER, "b")).toThrow(/already a source of this name/);
     expect(() => renameSource(project, PORTER, "  ")).toThrow(/needs 1 to 200 characters/);
@@ -99,7 +99,7 @@ describe("sources", () => {
 });
 
 describe("cutting again", () => {
-  it("keeps what was decided about frames that stay at their column and row", () => {
+  it("keeps what was decided about frames at the same column and row", () => {
     const origin = { x: 4, y: 9.5 };
     const decided = renameFrame(dropFrames(setSourceOrigin(walk(), PORTER, origin), [ref(1, 1)]), ref(2), "stride");
     const again = cutSource(decided, PORTER, byCount(2, 3), porterCoverage());
@@ -109,7 +109,7 @@ describe("cutting again", () => {
     expect(findFrame(back, ref(1, 1))?.frame.dropped).toBe(true);
   });
 
-  it("keeps a clip's steps, also of frames that are gone for now, and they come back", () => {
+  it("keeps a clip's steps, also of frames that are missing for now, and they return", () => {
     const narrower = cutSource(walk(), PORTER, byCount(2, 3), porterCoverage());
     expect(shown(narrower)).toEqual([ref(0), ref(1), ref(2), ref(3)]);
     expect(findFrame(narrower, ref(3))).toBeNull();
@@ -123,7 +123,7 @@ describe("cutting again", () => {
     expect(source.frames.slice(0, 3).map((frame) => frameName(source, frame))).toEqual(["porter/0", "porter/2", "porter/3"]);
   });
 
-  it("changes nothing, to the very object, when the cut is the same", () => {
+  it("returns the same object if the cut is the same", () => {
     const once = cutSource(porterProject(), PORTER, byCount(4, 3), porterCoverage());
     expect(cutSource(once, PORTER, byCount(4, 3), porterCoverage())).toBe(once);
   });
@@ -161,14 +161,14 @@ describe("frames", () => {
     expect(dropFrames.label(dropped, [ref(0), ref(1)])).toBe("drop 2 frames");
   });
 
-  it("refuse a name that another frame has, given or usual, and go back to the usual one", () => {
+  it("refuse another frame's name, given or default, and return to the default", () => {
     const named = renameFrame(porterProject(), ref(0), "first");
     expect(() => renameFrame(named, ref(1), "first")).toThrow(/already a frame of this name/);
     expect(() => renameFrame(named, ref(1), "porter/2")).toThrow(/already a frame/);
     expect(renameFrame(named, ref(0), " ")).toEqual(porterProject());
   });
 
-  it("stand on whole or half pixels", () => {
+  it("are at whole or half pixels", () => {
     expect(setSourceOrigin(porterProject(), PORTER, { x: 3.5, y: 9 }).sources[0]?.origin).toEqual({ x: 3.5, y: 9 });
     expect(() => setSourceOrigin(porterProject(), PORTER, { x: 3.3, y: 9 })).toThrow(/whole or half pixels/);
   });
@@ -182,7 +182,7 @@ describe("clips", () => {
     expect(durations(project)).toEqual([100_000, 100_000, 100_000]);
   });
 
-  it("refuse to be made of nothing, or under a taken name; without a name they take their source's", () => {
+  it("cannot be made of nothing, or under a taken name; without a name they take their source's", () => {
     expect(() => addClip(porterProject(), [])).toThrow(/No frames are picked/);
     expect(() => addClip(walk(), [ref(0)], "walk")).toThrow(/already a clip of this name/);
     expect(addClip(addClip(porterProject(), [ref(0)]), [ref(1)]).clips.map((clip) => clip.name)).toEqual(["porter", "porter-2"]);
@@ -204,7 +204,7 @@ describe("clips", () => {
     expect(setClipRules(late, WALK, { loopFrom: 3 })).toBe(late);
   });
 
-  it("take frames in where they are put, as long as the step before them", () => {
+  it("insert frames at the right place, with the previous step's duration", () => {
     const slow = setStepDurations(walk(), WALK, [1], 70_000);
     const more = insertSteps(slow, WALK, 2, [ref(0, 1), ref(1, 1)]);
     expect(shown(more)).toEqual([ref(0), ref(1), ref(0, 1), ref(1, 1), ref(2), ref(3)]);
@@ -243,7 +243,7 @@ describe("times", () => {
     expect(durations(evenOut(uneven, WALK))).toEqual(Array(4).fill(150_000));
   });
 
-  it("refuse what leaves a step without time, or with more than an hour", () => {
+  it("refuse anything that leaves a step without time, or with more than an hour", () => {
     expect(() => setClipTotal(walk(), WALK, 3)).toThrow(/4 steps cannot share 0.003 ms/);
     expect(() => setStepDurations(walk(), WALK, [0], 0)).toThrow(/more than 0 ms and at most one hour/);
     expect(() => setStepDurations(walk(), WALK, [0], Number.NaN)).toThrow(/more than 0 ms/);
@@ -251,7 +251,7 @@ describe("times", () => {
     expect(setStepDurations(walk(), WALK, [0, 1], 100_000)).toEqual(walk());
   });
 
-  it("share out any total exactly, and leave the old project as it was", () =>
+  it("divide any total exactly, and do not change the old project", () =>
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 12 }), fc.integer({ min: 12, max: 60_000_000 }), (count, total) => {
         const before = walk(count);
@@ -263,7 +263,7 @@ describe("times", () => {
 });
 
 describe("the project", () => {
-  it("is renamed, and keeps its name when the new one is no name", () => {
+  it("is renamed, and keeps its name if the new one is invalid", () => {
     expect(renameProject(walk(), " Salt ").name).toBe("Salt");
     expect(() => renameProject(walk(), "")).toThrow(/project name/);
   });

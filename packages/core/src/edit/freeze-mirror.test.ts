@@ -31,7 +31,7 @@ describe("freezing a mirror", () => {
     (project: ReturnType<typeof porterProject>) => mirrorMissing(project, GO),
   ].reduce((project, change) => change(project), setSourceOrigin(porterProject(), PORTER, { x: 2.5, y: 9 }));
 
-  it("gives the facing a clip of its own, with the same times and events, each frame mirrored once about its origin", () => {
+  it("gives the facing its own clip, with the same times and events, each frame mirrored once about its origin", () => {
     expect(framesToMirror(walking, GO, "w")).toEqual([ref(0), ref(1)]);
     const frozen = freezeMirror(walking, GO, "w", [picture(1), picture(2)]);
     expect(actionNamed(frozen, "go").facings).toEqual({ e: { clip: "walk" }, w: { clip: "go-w" } });
@@ -47,7 +47,7 @@ describe("freezing a mirror", () => {
     expect(clipNamed(frozen, "walk")).toBe(clipNamed(walking, "walk"));
   });
 
-  it("works for a clip of one frame, and refuses a facing that is no mirror", () => {
+  it("works for a clip of one frame, and refuses a facing that is not mirrored", () => {
     const single = mirrorMissing(
       setPetal(addAction(addClip(porterProject(), [ref(0)], "stand"), "go", 2), GO, "e", { clip: "stand" as ClipName }),
       GO,

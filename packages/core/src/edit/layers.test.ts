@@ -71,7 +71,7 @@ const keys = (project: Project, id: SourceId = S1) =>
 describe("a layer over a source", () => {
   const lit = withLayer(plain(), S1, "light", "add", light);
 
-  it("is cut with it: a cell where only light is drawn is a frame, and goes with the layer", () => {
+  it("is cut with it: a cell with only light is a frame, and disappears with the layer", () => {
     expect(keys(plain())).not.toContain("c1r1");
     expect(keys(lit)).toContain("c1r1");
     const bare = removeLayer(lit, S1, "light", [coverageOf(pictures.get(body.sha256) as Pixels)]);
@@ -79,14 +79,14 @@ describe("a layer over a source", () => {
     expect(bare.sources[0]).not.toHaveProperty("layers");
   });
 
-  it("lies beside the picture below it, whole in a bundle", () => {
+  it("is stored beside the picture below it, complete in a bundle", () => {
     expect(allPictures(lit.sources[0] as Source).map(({ file }) => file)).toEqual(["art/camp.png", "art/camp_light.png"]);
     const read = readBundle(writeBundle({ project: lit, pictures: files }), "test");
     expect(read.project).toEqual(lit);
     expect([...read.pictures.keys()].sort()).toEqual([body.sha256, light.sha256].sort());
   });
 
-  it("is refused where it does not fit, and nothing changes", () => {
+  it("is refused if it does not fit, and nothing changes", () => {
     expect(() => addLayer(plain(), S1, { name: "light", blend: "add", pictures: [wide] }, [])).toThrow(/33 × 30 px.*32 × 30 px/);
     expect(() => addLayer(plain(), S1, { name: "light", blend: "add", pictures: [light, light] }, [])).toThrow(/2 pictures/);
     expect(() => addLayer(lit, S1, { name: "LIGHT", blend: "add", pictures: [light] }, [])).toThrow(/already/);
@@ -99,7 +99,7 @@ describe("a layer over a source", () => {
     expect(() => checkDocument(unlike, "test")).toThrow(/33 × 30 px over a picture of 32 × 30 px/);
   });
 
-  it("takes new art with its picture or alone, and refuses a picture that it does not fit over", () => {
+  it("takes new art with its picture or alone, and refuses a picture that it does not fit", () => {
     const moved = stored(lightIn([2, 2]));
     const changed = { ...body, layers: [{ name: "light", ...moved }] };
     expect(isSameArt(lit.sources[0] as Source, [body])).toBe(true);
@@ -111,11 +111,11 @@ describe("a layer over a source", () => {
   });
 });
 
-describe("layers of one name", () => {
+describe("layers with the same name", () => {
   const two = withLayer(withLayer(plain(["camp", "well"]), S1, "light", "add", light), S2, "Light", "multiply", light);
   const namesOf = (project: Project) => project.sources.map(({ layers = [] }) => layers.map(({ name, blend }) => `${name} ${blend}`));
 
-  it("are spelled, blended and renamed alike in all sources", () => {
+  it("have the same spelling, blend mode and name in all sources", () => {
     expect(namesOf(two)).toEqual([["light add"], ["light add"]]);
     expect(namesOf(blendLayer(two, "light", "multiply"))).toEqual([["light multiply"], ["light multiply"]]);
     expect(namesOf(renameLayer(two, "light", "glow"))).toEqual([["glow add"], ["glow add"]]);

@@ -28,7 +28,7 @@ const start = (): Project => {
 const marks = (project: Project, of: FrameRef) => findFrame(project, of)?.frame.marks;
 
 describe("marks for the other side", () => {
-  it("stand as far on the other side of each frame's own origin, and twice is where they were", () =>
+  it("are mirrored about each frame's own origin, and twice restores them", () =>
     fc.assert(
       fc.property(fc.integer({ min: -6, max: 14 }), fc.integer({ min: 0, max: 9 }), fc.integer({ min: 0, max: 16 }), (x, y, half) => {
         let project = placeOrigins(start(), "it", new Map([[ref(1, 1), { x: half / 2, y: 8 }]]));
@@ -64,7 +64,7 @@ describe("marks for the other side", () => {
       { numRuns: 30 },
     ));
 
-  it("are not guessed for clips of unlike length, and steps without any take nothing away", () => {
+  it("are not guessed for clips of different length, and steps without any remove nothing", () => {
     const project = putPoint(start(), "it", [ref(0), ref(0, 1), ref(1, 1)], HAND, ref(0), { x: 1, y: 1 });
     const given = copyMarksMirrored(project, HAND, EAST, WEST);
     expect(marks(given, ref(1, 1))).toEqual(marks(project, ref(1, 1)));
@@ -78,7 +78,7 @@ describe("a point that steps lack", () => {
     Object.entries(places).reduce((next, [k, at]) => putPoint(next, "it", [ref(Number(k))], HAND, ref(Number(k)), at), start());
   const hands = (project: Project) => row(0).map((of) => marks(project, of)?.points?.[HAND]);
 
-  it("is put on the way between its neighbours, in halves, and round the end of what loops", () => {
+  it("is interpolated between its neighbours, in halves, and around the end of a loop", () => {
     const filled = fillPoint(some({ 0: { x: 0, y: 0 }, 3: { x: 3, y: 1 } }), EAST, HAND);
     expect(hands(filled)).toEqual([
       { x: 0, y: 0 },
@@ -98,7 +98,7 @@ describe("a point that steps lack", () => {
     expect(hands(fillPoint(project, EAST, HAND))[1]).toEqual({ x: 4, y: -1, angle: 5 });
   });
 
-  it("changes nothing where none is missing, and nothing where there is none at all", () => {
+  it("changes nothing if none is missing, or if there is none at all", () => {
     const full = putPoint(start(), "it", row(0), HAND, ref(0), { x: 1, y: 1 });
     expect(fillPoint(full, EAST, HAND)).toEqual(full);
     const none = clearMarks(full, "it", row(0), HAND);
@@ -110,7 +110,7 @@ describe("the clip across", () => {
   const walk = "walk" as ActionName;
   const both = setPetal(setPetal(addAction(start(), "walk", 4), walk, "e", { clip: EAST }), walk, "w", { clip: WEST });
 
-  it("is the one that the action shows on the other side, drawn as it is", () => {
+  it("is the clip that the action shows on the opposite side, unmirrored", () => {
     expect(clipAcross(both, EAST)).toBe(WEST);
     expect(clipAcross(both, WEST)).toBe(EAST);
     expect(clipAcross(setPetal(both, walk, "w", { clip: EAST, mirror: true }), EAST)).toBeNull();

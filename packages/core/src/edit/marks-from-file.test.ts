@@ -28,10 +28,10 @@ const read = (project: Project, text: string, before: string | null = null) => {
 const marksOf = (project: Project) => sourceById(project, PORTER).frames.map(({ marks }) => marks);
 const kinds = ({ marks }: Project) => marks.map(({ name, shape }) => [name, shape]);
 
-describe("boxes and points that a metadata file tells", () => {
+describe("boxes and points of a metadata file", () => {
   const project = read(porterProject(), bales(2));
 
-  it("become marks of the project, each name a kind with a letter and a line of its own", () => {
+  it("become marks of the project, each name a kind with its own letter and line", () => {
     expect(kinds(project)).toEqual(
       expect.arrayContaining([
         ["bumper", "box"],
@@ -45,12 +45,12 @@ describe("boxes and points that a metadata file tells", () => {
     expect(() => checkDocument(project, "p")).not.toThrow();
   });
 
-  it("are in project pixels where the art has another scale", () => {
+  it("are in project pixels if the art has a scale", () => {
     const doubled = read(setSourceScale(porterProject(), PORTER, 2), bales(2));
     expect(marksOf(doubled)[1]).toEqual({ boxes: { bumper: [{ x: 2, y: 6, w: 10, h: 12 }] }, points: { grip: { x: 6, y: 8 } } });
   });
 
-  it("are told anew by the next file, but for those that a person changed", () => {
+  it("are read again from the next file, except those that a person changed", () => {
     const ref = `${PORTER}/${sourceById(project, PORTER).frames[0]?.key}` as never;
     const changed = addBox(project, "it", [ref], "bumper" as MarkName, ref, { x: 0, y: 0, w: 2, h: 2 });
     const again = read(changed, bales(1), bales(2));
@@ -58,7 +58,7 @@ describe("boxes and points that a metadata file tells", () => {
     expect(marksOf(again)[1]?.points).toEqual({ grip: { x: 2, y: 4 } });
   });
 
-  it("join a kind of their name, or get a name of their own where that is of the other shape", () => {
+  it("join a kind of their name, or get their own name if that has another shape", () => {
     const has = addMarkKind(addMarkKind(porterProject(), "box", "bumper"), "box", "grip");
     const joined = read(has, bales(2));
     expect(kinds(joined)).toEqual([
@@ -69,7 +69,7 @@ describe("boxes and points that a metadata file tells", () => {
     expect(() => checkDocument(removeMarkKind(joined, "grip" as MarkName), "p")).not.toThrow();
   });
 
-  it("never make a project that does not open, whatever they are called", () =>
+  it("never make a project that does not open, whatever their names", () =>
     fc.assert(
       fc.property(fc.oneof(fc.string(), fc.constantFrom("__proto__", "constructor", "con", "0001", "a/b", "😀", "\ud83d")), (name) => {
         const { cut, frames } = told(bales(2));

@@ -31,7 +31,7 @@ const hand = (each: Project, of: FrameRef) => placed(each, of).frame.marks?.poin
 const four = [ref(0), ref(1), ref(2), ref(3)];
 
 describe("kinds of marks", () => {
-  it("get letters and lines that tell them apart", () => {
+  it("get distinct letters and lines", () => {
     const more = addMarkKind(addMarkKind(project, "box", "blade"), "box", "beak");
     expect(more.marks.map(({ letter }) => letter)).toEqual(["B", "H", "L", "E"]);
     expect(new Set(more.marks.map(({ line }) => line)).size).toBe(4);
@@ -40,7 +40,7 @@ describe("kinds of marks", () => {
     expect(setMarkLook(more, BODY, { line: more.marks[0]?.line ?? "solid" })).toBe(more);
   });
 
-  it("say what they are for, boxes alone, also under another name and in the file", () => {
+  it("have a use, boxes only, also after renaming and in the file", () => {
     const hurt = setBoxUse(project, BODY, "hurt");
     expect(renameMarkKind(hurt, BODY, "trunk").marks[0]).toMatchObject({ name: "trunk", shape: "box", use: "hurt" });
     expect(projectFromFile(projectToFile(hurt), "it").marks).toEqual(hurt.marks);
@@ -49,7 +49,7 @@ describe("kinds of marks", () => {
     expect(() => setBoxUse(project, HAND, "hit")).toThrow(/Choose boxes/);
   });
 
-  it("keep their marks under another name, and take them along when they go", () => {
+  it("keep their marks when renamed, and take them along when removed", () => {
     const marked = putPoint(addBox(project, "it", four, BODY, ref(0), BOX), "it", [ref(0)], HAND, ref(0), { x: 3, y: 4.5 });
     const renamed = renameMarkKind(marked, BODY, "trunk");
     expect(four.map((each) => boxesOf(placed(renamed, each).frame, "trunk" as MarkName))).toEqual([[BOX], [BOX], [BOX], [BOX]]);
@@ -64,7 +64,7 @@ describe("angles of points", () => {
   const put = putPoint(project, "it", four, HAND, ref(0), { x: 3, y: 4 });
   const angles = (each: Project) => four.map((of) => hand(each, of)?.angle);
 
-  it("are given to all frames that have the point, and turn each from its own after that", () => {
+  it("are set on all frames with the point, and later turn each from its own", () => {
     const aimed = turnPoint(put, "it", four.slice(0, 2), HAND, ref(0), 350);
     expect(angles(aimed)).toEqual([350, 350, undefined, undefined]);
     const apart = turnPoint(aimed, "it", [ref(1)], HAND, ref(1), 10);
@@ -74,7 +74,7 @@ describe("angles of points", () => {
     expect(() => turnPoint(put, "it", four, HAND, ref(0), 10.25)).toThrow(/whole or half degrees/);
   });
 
-  it("stay when the point is moved, and go where it is given and into the mirror and the file", () => {
+  it("stay when the point is moved, and are copied, mirrored and saved with it", () => {
     const aimed = turnPoint(put, "it", [ref(0)], HAND, ref(0), 30);
     expect(hand(putPoint(aimed, "it", four, HAND, ref(0), { x: 5, y: 5 }), ref(0))).toEqual({ x: 5, y: 5, angle: 30 });
     expect(angles(copyMarks(aimed, "it", four, HAND, ref(0)))).toEqual([30, 30, 30, 30]);
@@ -92,7 +92,7 @@ describe("boxes", () => {
     expect(body(drawn, ref(2))).toEqual([BOX]);
   });
 
-  it("move by the same amount wherever they are, and come back when moved back", () =>
+  it("move by the same amount anywhere, and are restored when moved back", () =>
     fc.assert(
       fc.property(fc.integer({ min: -40, max: 40 }), fc.integer({ min: -40, max: 40 }), fc.integer({ min: 0, max: 9 }), (x, y, w) => {
         const start = changeBox(addBox(project, "it", four, BODY, ref(0), BOX), "it", [ref(1)], BODY, 0, { x: 1 });
@@ -102,7 +102,7 @@ describe("boxes", () => {
       }),
     ));
 
-  it("keep a pixel however they are shrunk, and are taken away one by one", () => {
+  it("keep a pixel however they are shrunk, and are removed one by one", () => {
     const two = addBox(addBox(project, "it", [ref(0)], BODY, ref(0), BOX), "it", [ref(0)], BODY, ref(0), { ...BOX, x: 3 });
     expect(body(changeBox(two, "it", [ref(0)], BODY, 1, { w: -99, h: -99 }), ref(0))[1]).toEqual({ x: 3, y: 2, w: 1, h: 1 });
     expect(body(removeBox(two, "it", [ref(0)], BODY, 0), ref(0))).toEqual([{ ...BOX, x: 3 }]);
@@ -118,7 +118,7 @@ describe("boxes", () => {
 });
 
 describe("points", () => {
-  it("move together, each from where it is; frames without one get it", () => {
+  it("move together, each from its place; frames without one get it", () => {
     const one = putPoint(project, "it", [ref(0)], HAND, ref(0), { x: 2, y: 3 });
     const apart = putPoint(putPoint(one, "it", [ref(1)], HAND, ref(1), { x: 5, y: 3.5 }), "it", [ref(0), ref(1), ref(2)], HAND, ref(0), {
       x: 2.5,
@@ -128,7 +128,7 @@ describe("points", () => {
     expect(() => putPoint(project, "it", four, HAND, ref(0), { x: 0.3, y: 1 })).toThrow(/half pixels/);
   });
 
-  it("are given to others as one frame has them", () => {
+  it("are copied to others as one frame has them", () => {
     const one = putPoint(addBox(project, "it", [ref(0)], BODY, ref(0), BOX), "it", [ref(0)], HAND, ref(0), { x: 2, y: 3 });
     const given = copyMarks(copyMarks(one, "it", four, BODY, ref(0)), "it", four, HAND, ref(0));
     expect(four.map((each) => placed(given, each).frame.marks)).toEqual(four.map(() => placed(one, ref(0)).frame.marks));
@@ -170,7 +170,7 @@ describe("marks", () => {
     expect(placed(frozen, step).frame.marks).toEqual({ boxes: { body: [{ x: 2, y: 2, w: 5, h: 7 }] }, points: { hand: { x: 6, y: 3 } } });
   });
 
-  it("are saved and read as they are; marks of no kind are refused", () => {
+  it("are saved and read unchanged; marks of no kind are refused", () => {
     const file = JSON.parse(JSON.stringify(projectToFile(marked)));
     expect(projectFromFile(file, "caravan.json")).toEqual(marked);
     file.marks = file.marks.slice(1);

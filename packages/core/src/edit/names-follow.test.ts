@@ -24,7 +24,7 @@ const choosing = (names: string[], from: Project = base) => setDelivery(from, 0,
 const chosen = (project: Project) => project.deliveries[0]?.choice.names;
 const loopFrom = (project: Project, name = "walk") => project.clips.find((clip) => clip.name === name)?.loopFrom;
 
-describe("what a delivery chooses", () => {
+describe("a delivery's choice", () => {
   it("follows a clip that is renamed, split, joined or made into facings", () => {
     const project = choosing(["walk"]);
     expect(chosen(renameClip(project, walk, "stroll"))).toEqual(["stroll"]);
@@ -50,10 +50,10 @@ describe("what a delivery chooses", () => {
   });
 });
 
-describe("the step that a loop goes on from", () => {
+describe("the step where a loop continues", () => {
   const looping = setClipRules(base, walk, { loopFrom: 2 });
 
-  it("stays that step when steps are put in, taken out and moved", () => {
+  it("stays the same when steps are inserted, removed and moved", () => {
     expect(loopFrom(insertSteps(looping, walk, 0, [ref(0, 2), ref(1, 2)]))).toBe(4);
     expect(loopFrom(insertSteps(looping, walk, 3, [ref(0, 2)]))).toBe(2);
     expect(loopFrom(removeSteps(looping, walk, [0]))).toBe(1);
@@ -77,7 +77,7 @@ describe("the step that a loop goes on from", () => {
 });
 
 describe("a new kind of mark that is renamed", () => {
-  it("gets a letter that fits, unless a person chose one", () => {
+  it("gets a fitting letter, unless a person chose one", () => {
     const added = addMarkKind(base, "box", "box");
     expect(renameMarkKind(added, "box" as never, "hurt").marks[0]?.letter).toBe("H");
     expect(renameMarkKind(setMarkLook(added, "box" as never, { letter: "7" }), "box" as never, "hurt").marks[0]?.letter).toBe("7");

@@ -62,7 +62,7 @@ const traceOf = ({ marks: [kind] }: Project) => (kind?.shape === "outline" ? kin
 const clipOf = ({ clips: [clip] }: Project) => clip as Clip;
 
 describe("outlines", () => {
-  it("are traced from what is drawn now, and are in the file as a recipe alone", () => {
+  it("are traced from the current drawing, and saved only as a recipe", () => {
     const project = walking();
     expect(outline(project, ref(0))).toEqual([block(4, 14)]);
     expect(outline(project, ref(2))).toEqual([block(6, 16)]);
@@ -143,7 +143,7 @@ describe("outlines", () => {
     expect(setBoxUse(project, "hull" as MarkName, "solid").marks[0]).toMatchObject({ use: "solid" });
   });
 
-  it("grow and shrink, and tell of corners beyond what was wished", () => {
+  it("grow and shrink, and report corners beyond the limit", () => {
     const project = walking();
     const at = (change: Partial<Trace>) => outline(setTrace(project, SOLID, { withinPx: 0, ...change }), ref(0));
     expect(at({ growPx: -1 })).toEqual([block(5, 13).map(({ x, y }) => ({ x: x === 4 ? 5 : 11, y }))]);
@@ -160,7 +160,7 @@ describe("outlines", () => {
     expect(setTrace(project, SOLID, null).marks[0]).not.toHaveProperty("trace");
   });
 
-  it("that cross themselves in a file are opened, told, and can be traced again", () => {
+  it("that cross themselves in a file open, are reported, and can be traced again", () => {
     const project = walking();
     const { source, frame } = findFrame(project, ref(1)) as NonNullable<ReturnType<typeof findFrame>>;
     const crossing = [{ x: 0, y: 0 }, { x: 9, y: 9 }, { x: 9, y: 0 }, { x: 0, y: 9 }]; // biome-ignore format: corners

@@ -16,10 +16,10 @@ const files = (places: Record<string, string>) =>
   layPictures(project, new Map(Object.entries(places))).sources.map(({ pictures }) => pictures[0]?.file);
 
 describe("layPictures", () => {
-  it("takes the paths that a folder has for these pictures, and leaves the others", () =>
+  it("uses a folder's paths for these pictures, and keeps the others", () =>
     expect(files({ [walkers]: "assets/people/walkers.png" })).toEqual(["assets/people/walkers.png", "art/camel.png"]));
 
-  it("changes nothing where nothing is to change, nor for a path that no document may have", () => {
+  it("changes nothing if nothing differs, nor for an invalid path", () => {
     expect(layPictures(project, new Map([[walkers, "art/walkers.png"]]))).toBe(project);
     expect(layPictures(project, new Map([[walkers, "../walkers.png"]]))).toBe(project);
     expect(layPictures(project, new Map())).toBe(project);

@@ -41,8 +41,8 @@ const stacked = () =>
     null,
   );
 
-describe("frames put together", () => {
-  it("take pieces on top or at a place of the stack, and nothing that is put together itself", () => {
+describe("assembled frames", () => {
+  it("take pieces on top or at a place in the stack, but no assembled frames", () => {
     expect(columns(putPieces(stacked(), first, [{ of: part(0), x: 1, y: 1 }], 1))).toEqual([0, 0, 1, 2, 3]);
     expect(() => putPieces(stacked(), first, [{ of: first, x: 0, y: 0 }], null)).toThrow(/put together itself/);
     expect(() => putPieces(stacked(), first, [{ of: "s9/c0r0" as FrameRef, x: 0, y: 0 }], null)).toThrow(/no such frame/);
@@ -64,7 +64,7 @@ describe("frames put together", () => {
     );
   });
 
-  it("flipped or mirrored twice are as they were, and what moves there moves back", () =>
+  it("flipped or mirrored twice are restored, and pieces moved there move back", () =>
     fc.assert(
       fc.property(fc.subarray([0, 1, 2, 3]), fc.constantFrom("across", "down"), fc.integer(), (places, way, x) => {
         const project = movePieces(stacked(), first, [1], { x: 5, y: -3 });
@@ -77,7 +77,7 @@ describe("frames put together", () => {
       }),
     ));
 
-  it("are copied behind the one before, changed together, and keep what lies outside a smaller canvas", () => {
+  it("are copied after the previous one, changed together, and keep what is outside a smaller canvas", () => {
     const two = addFrameOfPieces(stacked(), first, true);
     expect(two.sources[1]?.frames.map(({ key, number }) => [key, number])).toEqual([
       ["a0", 0],
@@ -110,7 +110,7 @@ describe("ids of sources", () => {
 });
 
 describe("a piece used for another that is nearly the same", () => {
-  it("lies as the other lay, flipped as told, and nothing else changes", () => {
+  it("is placed like the other, flipped as told, and nothing else changes", () => {
     let project = flipPieces(stacked(), first, [0], "across");
     const [from, to] = [piecesOn(project)[0]?.of, piecesOn(project)[1]?.of] as [FrameRef, FrameRef];
     project = mergePieces(project, [first], from, to, "both");
@@ -122,7 +122,7 @@ describe("a piece used for another that is nearly the same", () => {
 });
 
 describe("groups of pieces", () => {
-  it("are chosen whole, and take a piece out of the group that it was in", () => {
+  it("are selected whole, and remove a piece from its former group", () => {
     let project = groupPieces(stacked(), first, [0, 2]);
     expect(withGroups(piecesOn(project), [2])).toEqual([0, 2]);
     expect(withGroups(piecesOn(project), [1])).toEqual([1]);
@@ -150,7 +150,7 @@ describe("variants in other colours", () => {
     return addClip(colourPieces(project, first, [3], "elder"), [first, "s2/a1" as FrameRef], "walk");
   };
 
-  it("are frames and clips named after the palette; pieces in other colours stay as they are", () => {
+  it("are frames and clips named after the palette; pieces in other colours stay", () => {
     const project = addVariants(dressed(), ["walk" as ClipName], "guard");
     expect(project.clips.map(({ name }) => name)).toEqual(["walk", "walk-guard"]);
     expect(project.clips[1]?.steps.map(({ frame }) => frame)).toEqual(["s2/a2", "s2/a3"]);
@@ -161,7 +161,7 @@ describe("variants in other colours", () => {
     expect(() => addVariants(project, ["walk" as ClipName], "robe")).toThrow(/replaces no other palette/);
   });
 
-  it("are told from other clips by what they show, whatever they are called", () => {
+  it("are distinguished from other clips by what they show, whatever their names", () => {
     let project = addVariants(dressed(), ["walk" as ClipName], "guard");
     project = renameClip(project, "walk-guard" as ClipName, "the watch");
     const [walk] = project.clips as [Project["clips"][number]];
@@ -170,7 +170,7 @@ describe("variants in other colours", () => {
     expect(clipsAlike(movePieces(project, twin?.frame as FrameRef, [0], { x: 1, y: 0 }), walk)).toEqual(["walk"]);
   });
 
-  it("are actions too where every clip of an action is dressed, mirrored where it is", () => {
+  it("are actions too if every clip of an action is recoloured, mirrored where it is", () => {
     let project = setPetal(addAction(dressed(), "going", 4), "going" as ActionName, "e", { clip: "walk" as ClipName });
     project = addVariants(mirrorMissing(project, "going" as ActionName), ["walk" as ClipName], "guard");
     expect(project.actions.map(({ name }) => name)).toEqual(["going", "going-guard"]);

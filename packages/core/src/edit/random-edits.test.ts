@@ -377,7 +377,7 @@ const text = (project: Project) => JSON.stringify(projectToFile(project));
 
 describe("hundreds of random edits", () => {
   it(
-    "leave documents that open, findings that can be told, and an undo that gives the first one back to the byte",
+    "leave documents that open, findings without errors, and an undo that restores the first one to the byte",
     () =>
       fc.assert(
         fc.property(fc.integer(), (seed) => {

@@ -32,7 +32,7 @@ describe("a metadata file that is read another way", () => {
   const [down, up] = [told(false, { x: 4, y: 9 }), told(true, { x: 4, y: 1 })];
   const first = cutByMetadata(porterProject(), PORTER, cut, down);
 
-  it("says names, places and origins anew, and every frame keeps its key by its name", () => {
+  it("reads names, places and origins again, and every frame keeps its key by its name", () => {
     const again = cutByMetadata(first, PORTER, cut, up, down);
     expect(framesOf(again)).toEqual([
       ["pose 0", 20, 1],

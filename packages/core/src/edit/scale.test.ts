@@ -12,7 +12,7 @@ const marked = addBox(addMarkKind(porterProject(), "box", "body"), "it", [ref], 
 const base = placeOrigins(setSourceOrigin(marked, PORTER, { x: 4, y: 9 }), "it", new Map([[ref, { x: 3.5, y: 8 }]]));
 
 describe("setSourceScale", () => {
-  it("makes frames larger and takes origins and marks along", () => {
+  it("makes frames larger and adjusts origins and marks", () => {
     const scaled = setSourceScale(base, PORTER, 3);
     const { source, frame } = findFrame(scaled, ref) as PlacedFrame;
     expect(frameSize(source, frame)).toEqual({ w: 24, h: 30 });
@@ -22,13 +22,13 @@ describe("setSourceScale", () => {
     expect(frame.rect).toEqual(findFrame(base, ref)?.frame.rect);
   });
 
-  it("comes back to the very project, leaves no field at 1, and is nothing when it is that already", () => {
+  it("returns to the same project, leaves no field at 1, and changes nothing if equal", () => {
     expect(setSourceScale(setSourceScale(base, PORTER, 2), PORTER, 1)).toEqual(base);
     expect(setSourceScale(base, PORTER, 1)).toBe(base);
     expect("scale" in sourceById(setSourceScale(setSourceScale(base, PORTER, 0.5), PORTER, 1), PORTER)).toBe(false);
   });
 
-  it("refuses what cannot be a scale", () => {
+  it("refuses an invalid scale", () => {
     for (const scale of [0, -1, 17, Number.NaN]) expect(() => setSourceScale(base, PORTER, scale)).toThrow(/does not work/);
     expect(setSourceScale.label(base, PORTER, 0.25)).toBe("scale porter ×¼");
   });

@@ -24,7 +24,7 @@ const times = (project: Project, name: string) =>
   project.clips.find((clip) => clip.name === name)?.steps.map(({ duration }) => duration / 1000);
 
 describe("several clips at once", () => {
-  it("get one speed and one way of playing, others stay", () => {
+  it("get one speed and one playback, others stay", () => {
     const paced = setRulesOfClips(setFpsOfClips(base, [a, c], 5), [a, c], { playback: "once", after: "hide" });
     expect([times(paced, "a"), times(paced, "b"), times(paced, "c")]).toEqual([Array(4).fill(200), Array(4).fill(100), Array(4).fill(200)]);
     expect(paced.clips.map(({ playback }) => playback)).toEqual(["once", "loop", "once", "loop"]);
@@ -57,7 +57,7 @@ describe("several clips at once", () => {
     );
   });
 
-  it("get the events of one, step by step, in the place of their own; unlike lengths are refused and nothing changes", () => {
+  it("get the events of one, step by step, replacing their own; different lengths are refused and nothing changes", () => {
     const eventful = setStepEvents(setStepEvents(base, a, [0, 2], ["footfall"]), b, [1], ["swish"]);
     const events = (project: Project) => project.clips.map(({ steps }) => steps.map((step) => step.events?.join() ?? "").join(" "));
     expect(events(copyEvents(eventful, a, [b, c]))).toEqual(["footfall  footfall ", "footfall  footfall ", "footfall  footfall ", "   "]);
@@ -71,7 +71,7 @@ describe("several clips at once", () => {
 });
 
 describe("durations in turn", () => {
-  it("are given one by one, from the start again when there are fewer, and refused when there are more", () => {
+  it("are set one by one, repeating if there are fewer, and refused if there are more", () => {
     expect(times(setDurationsInTurn(base, a, [0, 1, 2, 3], [150_000, 150_000, 400_000, 50_000]), "a")).toEqual([150, 150, 400, 50]);
     expect(times(setDurationsInTurn(base, a, [0, 1, 2, 3], [120_000, 80_000]), "a")).toEqual([120, 80, 120, 80]);
     expect(times(setDurationsInTurn(base, a, [1, 3], [50_000]), "a")).toEqual([100, 50, 100, 50]);

@@ -47,13 +47,13 @@ describe("a palette that a drawn source wears", () => {
     expect(setSourcePalette(worn, PORTER, null)).toEqual(before);
   });
 
-  it("is what pieces of it are taken from, too", () => {
+  it("also applies to pieces taken from it", () => {
     let made = addPiecesSource(setSourcePalette(project(), PORTER, "dusk"), "bearer", { w: 8, h: 10 });
     made = putPieces(made, "s2/a0" as FrameRef, [{ of: ref(0), x: 0, y: 0 }], null);
     expect(pixelOf(made, "s2/a0" as FrameRef)).toEqual([0x11, 0x22, 0x33, 255]);
   });
 
-  it("is told where it is gone, and then as drawn", () => {
+  it("is reported if missing, and then ignored", () => {
     const gone = removePalette(setSourcePalette(project(), PORTER, "dusk"), "dusk");
     expect(pixelOf(gone, ref(0))).toEqual([0, 255, 42, 255]);
     expect(pieceFindings(gone).map(({ code, where }) => [code, where])).toEqual([["palette-gone", 'source "porter"']]);
@@ -63,7 +63,7 @@ describe("a palette that a drawn source wears", () => {
 });
 
 describe("a variant of a drawn source", () => {
-  it("is a source of the same pictures, with its names, marks, clips and actions, and no art of its own", () => {
+  it("is a source with the same pictures, with its names, marks, clips and actions, and no art of its own", () => {
     const made = addSourceVariant(project(), PORTER, "dusk");
     const [one, twin] = made.sources as [Source, Source];
     expect([twin.name, twin.palette, twin.pictures]).toEqual(["porter-dusk", "dusk", one.pictures]);

@@ -28,7 +28,7 @@ describe("turning a rose", () => {
     for (const facing of FACINGS_OF[4]) expect(actionNamed(turned, GO).facings[facing]).toEqual({ clip: `walk_${facing}` });
   });
 
-  it("keeps how the facing is spelled, and names that tell none", () => {
+  it("keeps the spelling of the facing, and names without one", () => {
     const words = { e: "walkRight", s: "walkDown", w: "walkLeft", n: "walkUp" } as Record<string, string>;
     const spelled = turnAction(
       rose(4, (facing) => words[facing] as string),
@@ -44,7 +44,7 @@ describe("turning a rose", () => {
     expect(actionNamed(plain, GO).facings).toEqual({ e: { clip: "two" }, w: { clip: "one" } });
   });
 
-  it("mirrors anew what was mirrored", () => {
+  it("mirrors mirrored facings again", () => {
     const mirrored = mirrorMissing(
       rose(4, (facing) => `walk_${facing}`, ["e", "s", "n"]),
       GO,

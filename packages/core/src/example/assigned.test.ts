@@ -39,7 +39,7 @@ const writtenIn = (project: Project): { bales: { reachX: number; serial: number 
   JSON.parse(textFromUtf8(filesInShape(shapeOf(named(project)), atlas, "out").files[0]?.bytes ?? new Uint8Array()));
 
 describe("a field of an example that means nothing known", () => {
-  it("is told, and stops the delivery if it looks like geometry", () => {
+  it("is reported, and stops the delivery if it looks like geometry", () => {
     const { project, told } = learned();
     expect(told.strange).toEqual(["bales.*.reachX", "bales.*.serial"]);
     expect(told.unassigned).toEqual(["bales.*.reachX"]);
@@ -47,7 +47,7 @@ describe("a field of an example that means nothing known", () => {
     expect(stoppingFinding(project, 0)).toMatchObject({ code: "unassigned-field", message: expect.stringContaining("bales.*.reachX") });
   });
 
-  it("says what a person assigned to it, for frames of any delivery", () => {
+  it("contains a person's assignment, for frames of any delivery", () => {
     const project = assignField(learned().project, "bales.json", "bales.*.reachX", "origin-x");
     expect(stoppingFinding(project, 0)).toBeNull();
     expect(writtenIn(project).bales.map(({ reachX }) => reachX)).toEqual([5, 6, 7]);
@@ -57,7 +57,7 @@ describe("a field of an example that means nothing known", () => {
     });
   });
 
-  it("stays as the example has it if a person says so, or takes the mending", () => {
+  it("keeps the example's value if a person says so, or uses the mending", () => {
     const { project } = learned();
     const kept = assignField(project, "bales.json", "bales.*.reachX", "keep");
     expect(stoppingFinding(kept, 0)).toBeNull();
@@ -67,7 +67,7 @@ describe("a field of an example that means nothing known", () => {
     expect(assignField(kept, "bales.json", "bales.*.reachX", null)).toEqual(project);
   });
 
-  it("is held to what was meant where a person said otherwise: a wrong meaning of a rectangle's side fails the proof", () => {
+  it("is checked against what was meant if assigned by a person: a wrong meaning of a rectangle's side fails the proof", () => {
     const wrong = assignField(learned().project, "bales.json", "bales.*.left", "height");
     expect(() => writtenIn(wrong)).toThrow(/Read back, frame "f/);
   });
@@ -80,6 +80,6 @@ describe("a field of an example that means nothing known", () => {
     expect(stoppingFinding(films, 0)).toBeNull();
   });
 
-  it("can be given every meaning that is offered, each under a name of its own", () =>
+  it("can have every offered meaning, each under its own name", () =>
     expect(new Set(MEANINGS_OF_FIELDS.map(([means]) => means)).size).toBe(MEANINGS_OF_FIELDS.length));
 });

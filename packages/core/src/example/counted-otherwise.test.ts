@@ -75,7 +75,7 @@ describe("an example whose picture is at hand", () => {
     }
   });
 
-  it("and counts up is refused without the picture, with what to do", () => {
+  it("and counts up is refused without the picture, with the remedy", () => {
     const text = textOf(({ x, y, w, h }) => ({ x, y: PAGE.h - y - h, w, h }));
     const { example } = learnExample(text, "bales.json", seenBales());
     const { page: _page, ...without } = example;
@@ -93,7 +93,7 @@ const rect = (page: Size) =>
     })
     .map(({ x, y, w, h }) => ({ x, y, w: Math.min(w, page.w - x), h: Math.min(h, page.h - y) }));
 
-describe("whatever way a file counts in,", () => {
+describe("in any way of counting,", () => {
   const readings = fc.record({
     rectAs: fc.constantFrom("pixels" as const, "share" as const),
     yAs: fc.constantFrom(undefined, "up" as const, "top-up" as const),
@@ -103,7 +103,7 @@ describe("whatever way a file counts in,", () => {
     insetAs: fc.constantFrom(undefined, ...INSET_WAYS.slice(1)),
   });
 
-  it("frames written in its shape are read as they were meant", () =>
+  it("frames written in its shape are read back correctly", () =>
     fc.assert(
       fc.property(
         readings,
@@ -153,7 +153,7 @@ describe("whatever way a file counts in,", () => {
       { numRuns: 300 },
     ));
 
-  it("an inset told and read again is the same", () =>
+  it("an inset written and read again is the same", () =>
     fc.assert(
       fc.property(
         fc.constantFrom(...INSET_WAYS),

@@ -67,7 +67,7 @@ describe("an example whose conventions its picture settles,", () => {
     expect(inShape(PUSHED, "in/hero.json", atlas({ leap: { x: 40, y: 8, w: 20, h: 9 } }))).toContain('"x": -40, "y": -8, "w": 20, "h": 9');
   });
 
-  it("is written with the last pixels inside, and blind, which reads them as sizes, no delivery comes of it", () => {
+  it("is written with the last pixels inside; reading them as sizes fails the proof", () => {
     const own = atlas({ "walk 0": rects[0] as never, "walk 1": rects[1] as never, rest: rects[2] as never });
     expect(plain(inShape(LAST_INSIDE, "in/hero.json", own))).toBe(plain(LAST_INSIDE));
     const blind = shapeOf(learnExample(LAST_INSIDE, "in/hero.json", null).example);
@@ -179,7 +179,7 @@ describe("other content in the shape of an example", () => {
     );
   });
 
-  it("gives copies of a frame names that read as names, where a run of numbers needs a frame twice", () => {
+  it("gives copies of a frame readable names, where a range of numbers needs a frame twice", () => {
     const shape = shapeOf(learnExample(EXAMPLES.LISTED, "hero.data", null).example);
     const frame = {
       page: 0,
@@ -243,7 +243,7 @@ describe("other content in the shape of an example", () => {
     actions: {},
   };
 
-  it("keeps what never changes, spells numbers as the example does, and fills in what can be worked out", () => {
+  it("keeps constants, spells numbers like the example, and fills in derived values", () => {
     const { text, notes } = written(KEYED, demo);
     const file = JSON.parse(text);
     expect(file).toEqual({
@@ -304,7 +304,7 @@ describe("other content in the shape of an example", () => {
     ]);
   });
 
-  it("says of every field what it is written from, what stays, and what has no place", () => {
+  it("lists for every field its content, what stays, and what cannot be expressed", () => {
     const { told } = written(KEYED);
     const lines = new Map(told.lines.map(({ path, written: from }) => [path, from]));
     expect(lines.get("frames.*#")).toBe("name of the frame + .png");
@@ -321,7 +321,7 @@ describe("other content in the shape of an example", () => {
     expect(() => written(LINED, { ...demo, frames, clips: {} })).toThrow(/"fire 0": The example's shape cannot hold this name/);
   });
 
-  it("takes a file for each page where the example has room for one", () => {
+  it("makes one file per page if the example holds one", () => {
     const pages = [...demo.pages, { image: "camp-1.png", width: 16, height: 24, scale: 1, filter: "nearest" as const }];
     const moved = { ...demo.frames, "fire/1": { ...(demo.frames["fire/0"] as AtlasFrame), page: 1, rect: { x: 0, y: 0, w: 14, h: 19 } } };
     const { files, notes } = written(KEYED, { ...demo, pages, frames: moved });

@@ -43,7 +43,7 @@ function written(marks: readonly object[]) {
 const box = { x: 2, y: 3, w: 6, h: 8 };
 
 describe("boxes and points in the shape of an example", () => {
-  it("are written where the example has them, and read back", () => {
+  it("are written if the example has them, and read back", () => {
     const { told, bales, notes } = written([
       { boxes: { bumper: [box] }, points: { grip: { x: 4.5, y: 6 } } },
       { boxes: { bumper: [{ x: -1, y: 0, w: 9, h: 12 }] }, points: { grip: { x: 1, y: 2 } } },

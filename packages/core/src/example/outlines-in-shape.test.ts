@@ -63,7 +63,7 @@ describe("outlines in the shape of an example", () => {
     expect(notes.filter((note) => /solid|hull/.test(note))).toEqual([]);
   });
 
-  it("are several where the example has lists of polygons, else the largest, with a word", () => {
+  it("are several if the example has lists of polygons, otherwise the largest, with a note", () => {
     const lists = written(
       example((corners) => [corners.flat(), [0, 0, 1, 0, 1, 1]]),
       [{ solid: [SPECK, TRIANGLE] }, null],
@@ -78,7 +78,7 @@ describe("outlines in the shape of an example", () => {
     expect(one.notes).toContain("out.json: its shape holds one polygon of hull; if there are several, it has the largest.");
   });
 
-  it("go by their names where there are several kinds; a kind without a place is told", () => {
+  it("are matched by name if there are several kinds; a kind without a place is reported", () => {
     const { out, notes } = written(
       example((corners) => corners.flat()),
       [{ solid: [SPECK], hull: [TRIANGLE] }, { solid: [SPECK] }],
@@ -87,7 +87,7 @@ describe("outlines in the shape of an example", () => {
     expect(notes).toEqual(expect.arrayContaining(["out.json: its shape cannot hold solid."]));
   });
 
-  it("may be called as something that every object has", () => {
+  it("may be named like a member of every object", () => {
     const { out, notes } = written(
       example((corners) => corners.flat()),
       [{ constructor: [TRIANGLE] }, null],
@@ -104,7 +104,7 @@ describe("outlines in the shape of an example", () => {
     expect(written(compact, [{ solid: [TRIANGLE] }, { solid: [SPECK] }]).out).toContain('"hull": [1, 2, 9, 2, 1, 12]');
   });
 
-  it("are not made of numbers that only look so: a list that is always equally long and called nothing of the kind stays", () => {
+  it("are not made of numbers that only look like them: an unnamed list of constant length stays", () => {
     const text = example((corners) => corners.flat())
       .replaceAll('"hull"', '"ramp"')
       .replace(/("width": 21,[\s\S]*?"ramp": \[[\s\S]*?),\s*20,\s*20/, "$1");

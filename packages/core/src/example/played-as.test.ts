@@ -18,7 +18,7 @@ const shown = (given: AtlasClip, traits: Parameters<typeof playedAs>[1]) =>
     .join("");
 
 describe("playedAs", () => {
-  it("leaves a clip as it is where the file has words for it", () => {
+  it("keeps a clip as it is if the file can express it", () => {
     const finite = clip(3, { playback: "pingpong", times: 2 });
     expect(playedAs(finite, { playbacks: ["loop", "once", "pingpong"], counts: true })).toEqual({
       steps: finite.steps,
@@ -33,14 +33,14 @@ describe("playedAs", () => {
     expect(shown(clip(4, { playback: "pingpong", doubleEnds: true }), { playbacks: ["pingpong"], counts: false })).toBe("01233210");
   });
 
-  it("writes all rounds of a clip that ends, and the coming home, where the file knows playing once", () => {
+  it("writes all loops of an ending clip, and the return home, if the file knows playing once", () => {
     const once = { playbacks: ["loop", "once"], counts: false };
     expect(shown(clip(4, { playback: "pingpong", times: 2 }), once)).toBe("0123210123210");
     expect(shown(clip(3, { times: 3, loopFrom: 1 }), once)).toBe("0121212");
     expect(playedAs(clip(3, { times: 3 }), once)).toMatchObject({ playback: "once", instead: "all rounds are written out" });
   });
 
-  it("says what is lost where nothing can be written out", () => {
+  it("reports the losses if nothing can be written out", () => {
     const loops = { playbacks: [], counts: false };
     expect(playedAs(clip(3, { times: 3 }), loops)).toMatchObject({ playback: "loop", times: 0, instead: "it goes on forever" });
     expect(playedAs(clip(3, { loopFrom: 1 }), loops)).toMatchObject({ playback: "loop", instead: "its lead-in comes again" });

@@ -75,14 +75,14 @@ describe("directions on the screen", () => {
       }),
     ));
 
-  it("turning goes round the rose, from a facing that it lacks too", () => {
+  it("turning moves around the rose, also from a facing that it lacks", () => {
     expect(turnedBy("n", 4, 1)).toBe("e");
     expect(turnedBy("e", 4, -1)).toBe("n");
     expect(turnedBy("se", 4, 1)).toBe("w");
     expect(turnedBy("s", 1, 1)).toBe("s");
   });
 
-  it("a missing facing falls back to the least turn, of two equal ones to that nearer the viewer", () => {
+  it("a missing facing falls back to the least turn, of two equal ones to the one nearer the viewer", () => {
     expect(nearestPresent("se", ["e", "s"])).toBe("s");
     expect(nearestPresent("ne", ["e", "n"])).toBe("e");
     expect(nearestPresent("n", ["e", "w"])).toBe("e");
@@ -111,7 +111,7 @@ describe("facings in names", () => {
     expect(facingOfName(name)).toEqual({ stem: name, facing: null, number: null }),
   );
 
-  it("s never catches se, whatever stands before it", () =>
+  it("s never matches se, whatever precedes it", () =>
     fc.assert(
       fc.property(fc.stringMatching(/^[a-z]{2,8}$/), facings, fc.constantFrom("_", "-", " ", "."), (stem, facing, mark) => {
         fc.pre(
@@ -122,7 +122,7 @@ describe("facings in names", () => {
       }),
     ));
 
-  it("groups one movement's facings, on the smallest rose that has them", () => {
+  it("groups one movement's facings, on the smallest rose with all of them", () => {
     const matched = matchFacings(["walk_e", "walk_se", "idle_left", "idle_right", "jump", "walk_s", "wave_s"], FROM_EAST);
     expect(matched).toEqual([
       { stem: "idle", ways: 2, facings: { e: "idle_right", w: "idle_left" }, byNumber: false },
@@ -130,7 +130,7 @@ describe("facings in names", () => {
     ]);
   });
 
-  it("takes numbers for facings where there are two, four or eight in a row, from the facing and the way round that is said", () => {
+  it("reads numbers as facings if there are two, four or eight in a row, from the given facing and direction", () => {
     const four = ["turn0", "turn1", "turn2", "turn3", "hop1", "hop2", "hop3"];
     expect(matchFacings(four, { first: "s", clockwise: true })).toEqual([
       { stem: "turn", ways: 4, facings: { s: "turn0", w: "turn1", n: "turn2", e: "turn3" }, byNumber: true },

@@ -55,7 +55,7 @@ const series = (names: readonly string[], count = 3) =>
   names.flatMap((name) => Array.from({ length: count }, (_, k) => still(`${name}${k}.png`)));
 
 describe("numbered stills named by facing", () => {
-  it("are one action, with what is missing mirrored from across", () => {
+  it("are one action, with missing facings mirrored from the opposite side", () => {
     const project = madeOf(series(["walk_s_", "walk_se_", "walk_e_", "walk_ne_", "walk_n_"]));
     expect(project.actions).toEqual([
       {
@@ -78,7 +78,7 @@ describe("numbered stills named by facing", () => {
     );
   });
 
-  it("are told apart whatever parts the words, and one letter never catches two", () => {
+  it("are distinguished with any separator, and one letter never matches two", () => {
     for (const names of [
       ["walk-left-0", "walk-right-0", "walk-up-0", "walk-down-0"],
       ["walkLeft", "walkRight", "walkUp", "walkDown"],
@@ -90,7 +90,7 @@ describe("numbered stills named by facing", () => {
     }
   });
 
-  it("may lie in a folder for each facing, or in a folder for each figure", () => {
+  it("may be in a folder per facing, or in a folder per figure", () => {
     const byFacing = madeOf(series(["porter/walk/s/", "porter/walk/e/", "porter/walk/n/", "porter/walk/w/"]));
     expect(byFacing.actions.map(({ name, ways }) => [name, ways])).toEqual([["walk", 4]]);
     const byFigure = madeOf(series(["porter/walk_s_", "porter/walk_e_", "guard/walk_s_", "guard/walk_e_"]));
@@ -115,7 +115,7 @@ describe("numbered stills named by facing", () => {
     expect(madeOf(series(["strike1_", "strike2_"])).actions).toEqual([]);
   });
 
-  it("whatever facings come, every facing of the rose plays a clip of the drop, and own clips face as they are called", () =>
+  it("with any set of facings, every facing of the rose plays a clip of the drop, and its own clips face as named", () =>
     fc.assert(
       fc.property(fc.uniqueArray(fc.constantFrom(...FACINGS), { minLength: 2 }), (facings) => {
         const project = madeOf(
@@ -143,7 +143,7 @@ describe("sheets", () => {
     expect(needsReview(proposalsFor(strips, []))).toBe(true);
   });
 
-  it("of one figure each are taken whole", () => {
+  it("of one figure each are used whole", () => {
     const project = madeOf(["left", "right"].map((facing) => still(`look-${facing}.png`)));
     expect(project.actions[0]).toMatchObject({ name: "look", ways: 2 });
     expect(project.sources.map(({ frames }) => frames.length)).toEqual([1, 1]);
@@ -155,7 +155,7 @@ describe("sheets", () => {
     expect(actions).toEqual([]);
   });
 
-  it("give the rows as facings of one action, called after it, from the facing that comes first", () => {
+  it("give the rows as facings of one action, named after it, from the given first facing", () => {
     const sheet = still("porter.png", blocks(4, 8));
     const choices = (proposal: Proposal): Choices => ({ ...proposal.usual, cut: "facings" });
     const project = madeOf([sheet], choices);
@@ -174,7 +174,7 @@ describe("sheets", () => {
   });
 });
 
-describe("what is called like a source", () => {
+describe("a file with the name of a source", () => {
   const source = (name: string, hashes: readonly string[]): Source => ({
     ...{ id: "s7" as SourceId, name, cut: null, frames: [] },
     pictures: hashes.map((sha256, k) => ({ file: `art/${k}.png`, sha256, width: 16, height: 16 })),
@@ -188,13 +188,13 @@ describe("what is called like a source", () => {
     expect(needsReview([proposal as Proposal])).toBe(true);
   });
 
-  it("is left out if it is the very art that the source has", () => {
+  it("is left out if its art is unchanged", () => {
     const [proposal] = proposalsFor([art], [], { sources: [source("porter", [sha256])] });
     expect(proposal?.usual.include).toBe(false);
     expect(proposal?.notes).toEqual(["porter already has this art."]);
   });
 
-  it("is a source of its own if one is a sheet and the other a series", () => {
+  it("is a separate source if one is a sheet and the other a series", () => {
     const [proposal] = proposalsFor([art], [], { sources: [source("porter", ["e".repeat(64), "f".repeat(64)])] });
     expect(proposal?.known).toBeUndefined();
   });
@@ -216,7 +216,7 @@ describe("an action that is there already", () => {
     expect(facings).toEqual(["e", "s", "w", "n"]);
   });
 
-  it("keeps what it has if a facing came again: that is another action", () => {
+  it("keeps what it has if a facing repeats: that is another action", () => {
     const project = add(["walk_s_", "walk_e_"]);
     expect(project.actions.map(({ name }) => name)).toEqual(["walk", "walk-2"]);
     expect(project.actions[0]?.facings.s).toEqual({ clip: "walk_s" });

@@ -15,8 +15,8 @@ const proposed = (...items: readonly TakenItem[]) => proposalsFor(items, []);
 const layersIn = (proposal: ReturnType<typeof proposed>[number] | undefined) =>
   proposal?.arrivals(proposal.usual).flatMap(({ name, layers = [] }) => [name, ...layers.map((each) => `${each.name} ${each.blend}`)]);
 
-describe("files whose names go on with a word for a layer", () => {
-  it("lie over the picture of the name, light and shade above what is painted", () => {
+describe("files whose names continue with a word for a layer", () => {
+  it("are layers over the picture with that name, light and shade above painted ones", () => {
     const [camp, ...others] = proposed(still("camp.png"), still("camp_light.png"), still("camp-hair.png"), still("camp shadow.png"));
     expect(others).toEqual([]);
     expect(layersIn(camp)).toEqual(["camp.png", "hair normal", "shadow multiply", "light add"]);
@@ -31,18 +31,18 @@ describe("files whose names go on with a word for a layer", () => {
     ]);
   });
 
-  it("are told and left apart where they are not as large", () => {
+  it("are reported and kept separate if their sizes differ", () => {
     const all = proposed(still("camp.png"), still("camp_light.png", 33));
     expect(all.map(({ name }) => name)).toEqual(["camp.png", "camp_light.png"]);
     expect(all[1]?.notes.join()).toMatch(/the name of a layer of camp, but has a different size: 33 × 40 px over 32 × 40/);
   });
 
-  it("are left alone without a picture to lie over, in another folder, and where the word tells nothing", () => {
+  it("are separate without a picture below, in another folder, and with a meaningless word", () => {
     const names = ["light.png", "a/camp.png", "b/camp_light.png", "hero.png", "hero_walk.png", "hero_n.png"];
     expect(proposed(...names.map((name) => still(name))).map(layersIn)).toHaveLength(names.length);
   });
 
-  it("are taken by number in a series", () => {
+  it("are matched by number in a series", () => {
     const numbered = (stem: string, end = "") => [0, 1, 2].map((k) => still(`${stem}${k}${end}.png`));
     for (const over of [numbered("run_light_"), numbered("run_", "_light")]) {
       const [run, ...others] = proposed(...numbered("run_"), ...over);
@@ -55,7 +55,7 @@ describe("files whose names go on with a word for a layer", () => {
   });
 });
 
-describe("layers that metadata tells", () => {
+describe("layers in metadata", () => {
   const picture = clearPixels(64, 32);
   for (const x of [2, 18, 34, 50]) for (let y = 4; y < 30; y++) picture.bytes.fill(255, (y * 64 + x) * 4, (y * 64 + x + 12) * 4);
   const seen = coverageOf(picture);
@@ -82,7 +82,7 @@ describe("layers that metadata tells", () => {
       })),
     );
 
-  it("lie over the picture whatever their files are called, and are described once", () => {
+  it("are layers of the picture whatever their names, and are described once", () => {
     const items = [sheet("camp.png"), sheet("warm.png"), sheet("cold.png")];
     const text = file({
       layers: [
@@ -97,7 +97,7 @@ describe("layers that metadata tells", () => {
     expect(camp?.notes).toEqual([]);
   });
 
-  it("that are all in one list lie over the first of it", () => {
+  it("that are all in one list are layers over its first", () => {
     const items = [sheet("a_light.png"), sheet("b_body.png")];
     const text = JSON.stringify({ ...JSON.parse(file({ layers: { body: "b_body.png", light: "a_light.png" } })), image: undefined });
     const [body, ...others] = proposalsFor(items, described(items, text));
@@ -105,7 +105,7 @@ describe("layers that metadata tells", () => {
     expect(layersIn(body)).toEqual(["b_body.png", "light add"]);
   });
 
-  it("are told where they did not come along, are blended otherwise, or are seen in part", () => {
+  it("are reported if they are missing, blended in other ways, or half opaque", () => {
     const items = [sheet("camp.png"), sheet("warm.png")];
     const text = file({
       layers: [

@@ -25,7 +25,7 @@ const only = (items: readonly TakenItem[]) => {
 describe("a series", () => {
   const stills = [3, 1, 2, 5].map((number) => still(`walk_${number}.png`));
 
-  it("comes in the order of its numbers, and tells which are missing", () => {
+  it("is imported in the order of its numbers, and reports missing ones", () => {
     const series = only(stills);
     expect(series).toMatchObject({ kind: "series", name: "walk", what: "A series of 4 pictures, 1 to 5, each 32 × 40 px" });
     expect(series.notes).toEqual(["Number 4 is missing."]);
@@ -34,14 +34,14 @@ describe("a series", () => {
     expect(arrival?.pictures).toHaveLength(4);
   });
 
-  it("comes as sheets of their own when that is chosen", () =>
+  it("can be imported as separate sheets", () =>
     expect(
       only(stills)
         .arrivals({ ...USUAL_CHOICES, apart: true })
         .map(({ name }) => name),
     ).toEqual(["walk_1.png", "walk_2.png", "walk_3.png", "walk_5.png"]));
 
-  it("tells of pictures of another size", () => {
+  it("reports pictures of another size", () => {
     const odd = only([...stills, still("walk_4.png", picture("x", 10, 10))]);
     expect(odd.what).toContain("most 32 × 40 px");
     expect(odd.notes).toEqual(["Different size: walk_4.png (10 × 10)."]);
@@ -73,7 +73,7 @@ describe("an animation", () => {
     expect(animation.arrivals({ ...USUAL_CHOICES, clips: false })[0]?.clips).toEqual([]);
   });
 
-  it("of one picture is cut whole, as nothing else would cut it", () => {
+  it("of one picture is used whole, because nothing else would cut it", () => {
     const [arrival] = only([{ path: "still.gif", art: { ...art, pictures: art.pictures.slice(0, 1), broken: [] } }]).arrivals(
       USUAL_CHOICES,
     );
@@ -94,7 +94,7 @@ describe("layers", () => {
   };
   const layered = only([{ path: "bearer.ora", art }]);
 
-  it("are one source with its layers, as they are blended there", () => {
+  it("are one source with its layers, with their blend modes", () => {
     const [arrival, ...others] = layered.arrivals(layered.usual);
     expect(others).toEqual([]);
     expect(arrival?.name).toBe("bearer");
@@ -102,14 +102,14 @@ describe("layers", () => {
     expect(layered.arrivals({ ...layered.usual, apart: true })[0]?.layers?.map(({ name }) => name)).toEqual(["coat", "lamp"]);
   });
 
-  it("are sources of their own if that is chosen, groups as one or apart", () => {
+  it("are separate sources if chosen, groups as one or apart", () => {
     const names = (apart: boolean) => layered.arrivals({ ...USUAL_CHOICES, layers: false, apart }).map(({ name }) => name);
     expect(names(false)).toEqual(["bearer-body", "bearer-lamp"]);
     expect(names(true)).toEqual(["bearer-legs", "bearer-coat", "bearer-lamp"]);
     expect(layered.parting).toEqual({ whole: "1 group as one", apart: "3 layers apart" });
   });
 
-  it("tell what is hidden, what is blended in unknown ways and what is damaged", () =>
+  it("report hidden, unsupported and damaged ones", () =>
     expect(layered.notes).toEqual([
       "2 hidden layers left out.",
       "The layer lamp is blended by svg:screen, which Caravan does not support: it is imported as painted over.",
@@ -151,7 +151,7 @@ describe("a sheet with metadata", () => {
     expect(proposal?.unplaced).toHaveLength(1);
   });
 
-  it("says what is not sure about how it was read", () => {
+  it("says what is uncertain about its reading", () => {
     const grade = { grade: "doubtful", reasons: ["y may be counted up: the picture fits as well"], unused: [] } as const;
     const [doubtful] = proposalsFor(
       [still("camp.png")],
@@ -169,7 +169,7 @@ describe("a sheet with metadata", () => {
     ]);
   });
 
-  it("brings clips named by their facing, without steps that are no frames, 100 ms where none is told", () =>
+  it("has clips named by their facing, without steps that are no frames, 100 ms by default", () =>
     expect(proposal?.arrivals(USUAL_CHOICES)[0]?.clips).toMatchObject([
       {
         name: "walk-south",
@@ -187,7 +187,7 @@ describe("a drop of many things", () => {
     expect(needsReview(proposalsFor([still("a1.png"), still("a2.png"), still("a3.png")], []))).toBe(true);
   });
 
-  it("makes exactly one proposal of each file", () => {
+  it("makes exactly one proposal per file", () => {
     const items = [still("walk1.png"), still("walk2.png"), still("walk3.png"), still("camel.png"), still("tent/camel.png")];
     const pictures = proposalsFor(items, []).flatMap((proposal) => proposal.arrivals(USUAL_CHOICES).flatMap((arrival) => arrival.pictures));
     expect(pictures).toHaveLength(items.length);

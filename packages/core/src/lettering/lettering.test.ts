@@ -24,27 +24,27 @@ describe("lettering", () => {
       ".......###..",
     ]));
 
-  it("has a letter of its own for everything on a keyboard", () => {
+  it("has a letter for everything on a keyboard", () => {
     const keys = Array.from({ length: 94 }, (_, k) => String.fromCharCode(33 + k));
     const shapes = new Set(keys.map((key) => written(key).join()));
     expect(shapes.size).toBe(94);
     expect(shapes.has(written("駱").join())).toBe(false);
   });
 
-  it("writes marked letters plainly and strange ones as a box", () => {
+  it("writes accented letters plainly and unknown ones as a box", () => {
     expect(written("é")).toEqual(written("e"));
     expect(written("駱")[0]).toBe("#####.");
   });
 
   it("repeats whole pixels at larger scales", () => expect(written("A", 3)[4]).toBe("###.........###..."));
 
-  it("shortens what has no room", () => {
+  it("shortens text without room", () => {
     expect(fittingText("caravan", 42)).toBe("caravan");
     expect(fittingText("caravan", 41)).toBe("carav…");
     expect(fittingText("caravan", 0)).toBe("…");
   });
 
-  it("leaves out what lies outside of the picture", () => {
+  it("crops text to the picture", () => {
     const page = clearPixels(4, 4);
     letter(page, "M", -40, -40, [1, 2, 3]);
     letter(page, "M", 90, 90, [1, 2, 3]);

@@ -56,7 +56,7 @@ describe("origins and marks of frames whose rectangle changes", () => {
     for (const meeting of ["feet", "middle", "origin"] as const) expectSamePixels(makeEqual(taller, [first, second], meeting));
   });
 
-  it("stay for all frames that stand by their source, by its origin if they all moved alike", () => {
+  it("stay for all frames with the source's origin, by that origin if they all moved equally", () => {
     const standing = setSourceOrigin(outlined, PORTER, { x: 2, y: 7 });
     const all = (by: number) =>
       placeFrames(
@@ -72,7 +72,7 @@ describe("origins and marks of frames whose rectangle changes", () => {
     expect(findFrame(one, first)?.frame.origin).toEqual({ x: 2, y: 8 });
   });
 
-  it("stay on turned frames too, and keep their numbers on frames that show something else now", () =>
+  it("stay on turned frames too, and keep their numbers on frames that now show something else", () =>
     fc.assert(
       fc.property(fc.integer({ min: -1, max: 1 }), fc.integer({ min: -1, max: 1 }), fc.nat(2), fc.nat(2), (dx, dy, grow, more) => {
         // Stored turned by 90° clockwise: a point (u, v) of the upright frame is the pixel (right edge − v, top + u).

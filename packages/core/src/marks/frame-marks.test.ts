@@ -13,7 +13,7 @@ const marks: FrameMarks = { boxes: { [BODY]: [{ x: -2, y: 1, w: 5, h: 9 }] }, po
 const outlined: FrameMarks = { ...marks, outlines: { [SOLID]: [[{ x: 1, y: 0 }, { x: 6, y: 2 }, { x: 1, y: 5 }]] } }; // biome-ignore format: corners
 
 describe("the marks of a frame", () => {
-  it("come back when they are moved there and back, or mirrored twice", () =>
+  it("are restored when moved there and back, or mirrored twice", () =>
     fc.assert(
       fc.property(fc.integer({ min: -50, max: 50 }), fc.integer({ min: -50, max: 50 }), fc.integer({ min: 1, max: 99 }), (x, y, width) => {
         expect(shiftedMarks(shiftedMarks(marks, { x, y }), { x: -x, y: -y })).toEqual(marks);
@@ -45,7 +45,7 @@ describe("the marks of a frame", () => {
   });
 });
 
-describe("the box around what is drawn", () => {
+describe("the box around the drawing", () => {
   it("is in untrimmed pixels, upright also of a frame that is stored turned", () => {
     const page = clearPixels(30, 30);
     // Stored turned: a pixel at (x, y) of the upright 6 × 9 frame lies at (8 - y, x) of the stored one.

@@ -22,7 +22,7 @@ describe("the nine places", () => {
     );
   });
 
-  it("a point told in shares of its size is the same point again", () =>
+  it("a point in fractions of its size is the same point again", () =>
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: 300 }),
@@ -37,7 +37,7 @@ describe("the nine places", () => {
     ));
 });
 
-describe("an origin from what is drawn", () => {
+describe("an origin from the drawing", () => {
   it("feet: the middle between the feet, on the ground under them", () =>
     expect(drawnOrigin(drawnIn(coverageOf(STRIDING), {}, whole(STRIDING)), "feet")).toEqual({ x: 4, y: 7 }));
 
@@ -50,7 +50,7 @@ describe("an origin from what is drawn", () => {
     expect(drawnOrigin(drawnIn(coverageOf(drawing("##", ".#")), {}, whole(drawing("##", ".#"))), "mass")).toEqual({ x: 1, y: 1 });
   });
 
-  it("is none where nothing is drawn", () =>
+  it("is none for an empty frame", () =>
     expect(drawnOrigin(drawnIn(coverageOf(clearPixels(4, 4)), {}, whole(clearPixels(4, 4))), "feet")).toBeNull());
 
   it("is the same however the frame is stored: elsewhere on its picture, trimmed, or turned", () =>
@@ -79,7 +79,7 @@ describe("an origin from what is drawn", () => {
 });
 
 describe("one origin for several frames", () => {
-  it("is their middle one along, and the lowest down, so that no foot goes under the ground", () => {
+  it("is their median in x, and the lowest in y, so that no foot is below the ground", () => {
     expect(
       commonOrigin([
         { x: 3, y: 7 },

@@ -20,7 +20,7 @@ const SHIFTS = fc.array(fc.record({ x: fc.integer({ min: -9, max: 9 }), y: fc.in
 });
 
 describe("steadying", () => {
-  it("puts a drawing that was cut unevenly where it stands in the first frame", () =>
+  it("moves an unevenly cut drawing to its place in the first frame", () =>
     fc.assert(
       fc.property(SHIFTS, fc.integer({ min: 0, max: 80 }), (shifts, half) => {
         const origin = { x: half / 2, y: 50 };
@@ -46,7 +46,7 @@ describe("steadying", () => {
       { numRuns: 40 },
     ));
 
-  it("moves along one axis alone on wish", () => {
+  it("moves along one axis only if asked", () => {
     const frames = [figure(40, 45), figure(43, 41)].map((drawn) => ({
       drawn: { coverage: coverage(80, 60, drawn), frame: { rect: whole } },
       origin: { x: 40, y: 50 },
@@ -56,7 +56,7 @@ describe("steadying", () => {
     expect(steadyOrigins(frames, "x")[1]).toEqual({ x: 43, y: 50 });
   });
 
-  it("leaves what is steady where it stands, and passes over frames without a drawing", () => {
+  it("does not move a steady frame, and skips empty ones", () => {
     const legs = (at: number) => (u: number, v: number) => figure(40, 45)(u, v) || (v >= 45 && v < 50 && Math.abs(u - 40 - at) <= 2);
     const shapes = [legs(-4), () => false, legs(4), legs(0)];
     const frames = shapes.map((drawn) => ({
@@ -66,7 +66,7 @@ describe("steadying", () => {
     expect(steadyOrigins(frames)).toEqual(frames.map(({ origin }) => origin));
   });
 
-  it("reads frames that are trimmed and stored turned as they are seen", () => {
+  it("reads trimmed and turned frames as they are seen", () => {
     const upright = coverage(80, 60, figure(40, 45));
     // Stored turned clockwise: what is at (x, y) upright lies at (59 - y, x).
     const turned = coverage(60, 80, (x, y) => isDrawn(upright, y, 59 - x));
@@ -87,7 +87,7 @@ describe("steadying", () => {
 });
 
 describe("overlap", () => {
-  it("counts what a pixel by pixel look counts, at any distance", () =>
+  it("counts the same as pixel by pixel, at any distance", () =>
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: 70 }),

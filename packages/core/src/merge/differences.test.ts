@@ -10,20 +10,20 @@ const base = ["walk", "idle", "hit"].reduce((project, name) => addClip(project, 
 const inWords = (after: Project) => differencesBetween(base, after).map(differenceInWords);
 
 describe("the differences between two versions of a project", () => {
-  it("are told by name: new, gone, changed", () => {
+  it("are named: new, removed, changed", () => {
     const after = addClip(renameClip(base, "walk" as ClipName, "stride"), ["s1/c1r0" as FrameRef], "jump");
     expect(inWords(after)).toEqual(["clips: stride, jump new", "clips: walk gone"]);
     expect(inWords(setClipRules(base, "idle" as ClipName, { playback: "once" }))).toEqual(["clips: idle changed"]);
     expect(inWords({ ...base, name: "another" })).toEqual(["project name: changed"]);
   });
 
-  it("count what is only put elsewhere, and list no more names than one reads", () => {
+  it("count reordered items, and list no more names than one reads", () => {
     expect(inWords({ ...base, clips: base.clips.toReversed() })).toEqual(["clips: in another order"]);
     const many = ["a", "b", "c", "d", "e", "f"].reduce((project, name) => addClip(project, ["s1/c0r0" as FrameRef], name), base);
     expect(inWords(many)).toEqual(["clips: a, b, c, d and 2 more new"]);
   });
 
-  it("are none exactly where both say the same", () =>
+  it("are none exactly if both are equal", () =>
     fc.assert(
       fc.property(fc.shuffledSubarray([0, 1, 2]), fc.boolean(), (kept, once) => {
         const clips = kept.map((k) => base.clips[k] as (typeof base.clips)[number]);

@@ -83,7 +83,7 @@ describe("merging", () => {
     );
   });
 
-  it("with a side that did nothing gives the other one", () => {
+  it("with an unchanged side gives the other one", () => {
     for (const edit of EDITS) {
       expect(clean(edit(base), base)).toEqual(edit(base));
       expect(clean(base, edit(base))).toEqual(edit(base));
@@ -91,7 +91,7 @@ describe("merging", () => {
     }
   });
 
-  it("of steps of one clip goes by what was put where", () => {
+  it("of steps of one clip is by position", () => {
     const ours = setStepDurations(base, clip("walk"), [0], 50_000);
     const theirs = setStepEvents(base, clip("walk"), [3], ["land"]);
     expect(clean(ours, theirs).clips[1]?.steps.map(({ duration, events }) => [duration, events])).toEqual([
@@ -102,14 +102,14 @@ describe("merging", () => {
     ]);
   });
 
-  it("lets new references to what the other side renamed follow", () => {
+  it("applies renames of one side to new references of the other", () => {
     const ours = renameClip(base, clip("idle"), "rest");
     const theirs = setPetal(addAction(base, "stay", 2), "stay" as ActionName, "e", { clip: clip("idle") });
     expect(clean(ours, theirs).actions.at(-1)?.facings).toEqual({ e: { clip: "rest" } });
     expect(clean(theirs, ours).actions.at(-1)?.facings).toEqual({ e: { clip: "rest" } });
   });
 
-  it("keeps two sources apart that were given one id", () => {
+  it("keeps two sources apart that got the same id", () => {
     const sheet = sheetOfCells(2, 1);
     const withSource = (name: string, letter: string, frames: number) => {
       const added = addSources(base, [{ fileName: `${name}.png`, sha256: letter.repeat(64), width: 16, height: 10 }]);
@@ -137,10 +137,10 @@ describe("merging", () => {
   });
 });
 
-describe("what only a person can decide", () => {
+describe("conflicts for a person", () => {
   const conflicts = (ours: Project, theirs: Project) => mergeProjects(base, ours, theirs);
 
-  it("is told with its place, and ours is kept", () => {
+  it("are reported with their place, and ours is kept", () => {
     const { project, conflicts: found } = conflicts(
       setClipRules(base, clip("walk"), { playback: "once" }),
       setClipRules(base, clip("walk"), { playback: "pingpong" }),
@@ -149,7 +149,7 @@ describe("what only a person can decide", () => {
     expect(project.clips[1]?.playback).toBe("once");
   });
 
-  it("is no reason to lose what was worked on: what one removed and the other changed is kept", () => {
+  it("never lose work: what one removed and the other changed is kept", () => {
     const changed = setStepDurations(base, clip("strike"), [1], 40_000);
     for (const [ours, theirs] of [
       [removeClip(base, clip("strike")), changed],
@@ -173,7 +173,7 @@ describe("what only a person can decide", () => {
     expect(moved.project.clips[1]?.steps).toHaveLength(4);
   });
 
-  it("brings back what one side removed and the other's work needs, and says so", () => {
+  it("restore what one side removed and the other's work needs, and report it", () => {
     const without = removeClip(base, clip("strike"));
     const using = setPetal(base, "go" as ActionName, "w", { clip: clip("strike") });
     for (const [ours, theirs] of [

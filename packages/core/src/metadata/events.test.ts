@@ -15,18 +15,18 @@ const read = (content: object) => understand(JSON.stringify(content), { picture:
 const eventsOf = ({ clips }: ReturnType<typeof read>) => clips.map(({ name, steps }) => [name, steps.map(({ events = [] }) => events)]);
 
 describe("events of metadata", () => {
-  it("stand at frames, as a word or several, and come with every step that shows them", () => {
+  it("are on frames, as a word or several, and apply to every step that shows them", () => {
     const clips = [{ name: "haul", order: ["haul_0", "haul_1", "haul_2", "haul_1"] }];
     const at = (k: number) => (k === 1 ? { event: "footfall" } : k === 2 ? { event: "creak; dust" } : {});
     expect(eventsOf(read({ bales: bales(at), clips }))).toEqual([["haul", [[], ["footfall"], ["creak", "dust"], ["footfall"]]]]);
   });
 
-  it("stand at steps, as lists, and then say what a frame says not", () => {
+  it("are on steps, as lists, and override those of frames", () => {
     const steps = [0, 1, 2, 3].map((k) => ({ bale: `haul_${k}`, ms: 90 + k, ...(k === 3 ? { events: ["drop", "dust"] } : {}) }));
     expect(eventsOf(read({ bales: bales(), clips: [{ name: "haul", steps }] }))).toEqual([["haul", [[], [], [], ["drop", "dust"]]]]);
   });
 
-  it("are none where nothing is called so: names of frames, pictures and directions are no events", () => {
+  it("are none without such a name: names of frames, pictures and directions are not events", () => {
     const clips = [{ name: "haul", order: ["haul_0", "haul_1"] }];
     for (const more of [{ kind: "sack" }, { file: "bales.png" }, { facing: "left" }])
       expect(

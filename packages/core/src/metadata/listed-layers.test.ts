@@ -6,8 +6,8 @@ const brief = (tree: Parameters<typeof layersIn>[0], picture = "camp.png") => {
   return { layers: layers.map(({ name, image, blend }) => [name, image, blend]), place };
 };
 
-describe("layers that a file tells", () => {
-  it("are found in a list of records, with the file's own words for how they lie", () => {
+describe("layers in a file", () => {
+  it("are found in a list of records, with the file's own words for blending", () => {
     const tree = {
       image: "art/camp.png",
       frames: [{ name: "fire_0", x: 0, y: 0, w: 16, h: 16 }],
@@ -35,7 +35,7 @@ describe("layers that a file tells", () => {
     expect(brief(tree, "camp_light.png").place).toBe(1);
   });
 
-  it("are found beside the name of the picture, by words for light and shade", () => {
+  it("are found beside the picture's name, by words for light and shade", () => {
     const tree = { sheets: [{ image: "tent.png" }, { image: "camp.png", light: "camp_l.png", shadow: "camp_s.png", count: 3 }] };
     expect(brief(tree).layers).toEqual([
       ["light", "camp_l.png", null],

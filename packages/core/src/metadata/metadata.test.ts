@@ -160,14 +160,14 @@ describe("a metadata file is understood by its structure", () => {
     expect(frames[0]?.origin).toEqual({ x: 10, y: 34 });
   });
 
-  it("a table without heads, and in a tongue nobody listed", () => {
+  it("a table without a header, with unknown words", () => {
     const bare = understood(PLACES.map(([name, { x, y, w, h }]) => [name, x, y, w, h].join("\t")).join("\n"));
     expect(places(bare.frames)).toEqual(names());
     const text = JSON.stringify(PLACES.map(([name, { x, y, w, h }]) => ({ nom: name, gauche: x, haut: y, largeur: w, hauteur: h })));
     expect(places(understood(text).frames)).toEqual(names());
   });
 
-  it("sections of key = value, frames per second for all, and clips told by beginnings of names", () => {
+  it("sections of key = value, frames per second for all, and clips by name prefixes", () => {
     const sections = PLACES.map(([name, { x, y, w, h }]) => `[${name}]\nx = ${x}\ny = ${y}\nw = ${w}\nh = ${h}\n`);
     const { frames, reading } = understood(sections.join("\n"));
     expect(places(frames)).toEqual(names());
@@ -221,7 +221,7 @@ describe("a metadata file is understood by its structure", () => {
     expect(reading.fields).toMatchObject({ name: "n", picture: "../img" });
   });
 
-  it("columns and rows, with the cell size told once, or found in the picture", () => {
+  it("columns and rows, with the cell size given once, or found in the picture", () => {
     const rects = Array.from({ length: 12 }, (_, k) => ({ x: (k % 4) * 32 + 4, y: Math.floor(k / 4) * 32 + 3, w: 24, h: 29 }));
     const described = { picture: "crowd.png", coverage: coverageFor(rects, 128, 96) };
     const cells = Array.from({ length: 12 }, (_, k) => ({ pose: `pose ${k}`, col: k % 4, row: Math.floor(k / 4) }));
@@ -243,7 +243,7 @@ describe("a metadata file is understood by its structure", () => {
     ]);
   });
 
-  it("frames that stand inside their clips, which say how fast they play and whether they loop", () => {
+  it("frames nested in their clips, which give the speed and the loop", () => {
     const list = (name: string) => PLACES.filter(([each]) => each.startsWith(name)).map(([, rect]) => rect);
     const moves = { walk: { fps: 8, loop: true, pictures: list("walk") }, strike: { fps: 20, loop: false, pictures: list("strike") } };
     const told = understood(JSON.stringify({ moves })).clips;
@@ -279,7 +279,7 @@ describe("a metadata file is understood by its structure", () => {
     expect(unplaced).toEqual([{ where: "sheets.1.items.0", why: "It belongs to the picture other.png." }]);
   });
 
-  it("a clip that goes on on another picture is told on both, its steps at their places", () => {
+  it("a clip that continues on another picture is given for both, its steps at their indexes", () => {
     const items = PLACES.map(([name, { x, y, w, h }], k) => ({ name, sheet: k < 4 ? "hero.png" : "other.png", x, y, w, h }));
     const shows = ["walk_0", "strike_1", "walk_1", "strike_0"];
     const { clips } = understood(JSON.stringify({ items, moves: [{ name: "dash", ms: 80, frames: shows }] }));
@@ -312,7 +312,7 @@ describe("a metadata file is understood by its structure", () => {
 });
 
 describe("a metadata file that cannot be read", () => {
-  it("says what was tried and what came closest", () =>
+  it("reports what was tried and what came closest", () =>
     expect(() =>
       understood(
         JSON.stringify({
@@ -367,7 +367,7 @@ describe("a damaged metadata file, however damaged,", () => {
     ));
 });
 
-describe("what a file says, as it says it", () => {
+describe("literal values of a file", () => {
   const rows = (change: (name: string, k: number) => object) =>
     JSON.stringify({ frames: PLACES.map(([name, { x, y, w, h }], k) => ({ name, x, y, w, h, ...change(name, k) })) });
 

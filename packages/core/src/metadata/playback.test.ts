@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { playbackOf } from "./read-clips";
 
 describe("words for how a clip plays", () => {
-  it("say once where they say no to a loop", () => {
+  it("play once if a loop is denied", () => {
     for (const word of ["no loop", "noloop", "No-Loop", "non-looping", "not repeated", "no", "false", "once", false, 0])
       expect(playbackOf(word, null).playback, String(word)).toBe("once");
     for (const word of ["loop", "looping", "repeat", "true", true]) expect(playbackOf(word, null).playback, String(word)).toBe("loop");

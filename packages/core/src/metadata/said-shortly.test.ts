@@ -25,7 +25,7 @@ const clipsOf = (more: object) =>
   ]);
 
 describe("clips", () => {
-  it("of which one says times and another a speed", () =>
+  it("of which one gives durations and another a speed", () =>
     expect(
       clipsOf({ clips: { roll: { frames: [0, 1, 2], durations: [100, 120, 90] }, tilt: { frames: [3, 4, 3], fps: 10, loop: false } } }),
     ).toEqual([
@@ -46,7 +46,7 @@ describe("clips", () => {
     expect(first(8)).toEqual(["roll loop", ["bale_0 125", "bale_1 125"]]);
   });
 
-  it("whose steps call their frame by one letter", () =>
+  it("whose steps name their frame by one letter", () =>
     expect(
       clipsOf({
         moves: [
@@ -79,7 +79,7 @@ describe("clips", () => {
     expect(read(text).clips.map(({ name, steps, by }) => [name, steps.map(({ ms }) => ms), by])).toEqual([["roll", [90, 90], undefined]]);
   });
 
-  it("are never called by what a clip calls its frames", () => {
+  it("are never named after a clip's word for frames", () => {
     const text = `<goods><set>${RECTS.map(([n, x, y, w, h]) => `<f nom="${n}" x="${x}" y="${y}" w="${w}" h="${h}"/>`).join("")}</set><move nom="roll"><ref>bale_0</ref><ref>bale_1</ref></move></goods>`;
     expect(read(text).clips.map(({ name, by }) => [name, by])).toEqual([
       ["bale", "names"],
@@ -89,7 +89,7 @@ describe("clips", () => {
 });
 
 describe("rectangles", () => {
-  it("by middles called cx and cy, with names beside identifiers", () => {
+  it("by centres called cx and cy, with names beside identifiers", () => {
     const list = RECTS.map(([title, x, y, w, h], k) => ({
       id: `0x${(k * 7919 + 13).toString(16)}`,
       title,

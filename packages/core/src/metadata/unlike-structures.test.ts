@@ -258,10 +258,10 @@ describe("rectangles and names are read from", () => {
   });
 });
 
-describe("what else a file tells is read:", () => {
+describe("other contents of a file are read:", () => {
   const told = (key: string) =>
     read(key).clips.map(({ name, facing, playback, steps, by }) => [name, facing, playback, steps.length, steps[0]?.ms, by ?? "file"]);
-  it("clips of resource text, whose steps last so many frames at a rate", () =>
+  it("clips of resource text, whose steps are given in frames at a rate", () =>
     expect(told("resourceText")).toEqual([
       ["walk", null, "loop", 2, 200, "file"],
       ["strike", null, "once", 2, 100, "file"],
@@ -294,7 +294,7 @@ describe("what else a file tells is read:", () => {
       ["walk", 4],
       ["strike", 2],
     ]));
-  it("clips by numbered names where the file tells none", () =>
+  it("clips by numbered names if the file gives none", () =>
     expect(told("css")).toEqual([
       ["walk", null, "loop", 4, 100, "names"],
       ["strike", null, "loop", 4, 100, "names"],
@@ -306,7 +306,7 @@ describe("what else a file tells is read:", () => {
       ["strike", "w"],
       ["strike", "e"],
     ]));
-  it("directions that are numbered, in sections whose key comes again", () => {
+  it("numbered directions, in sections with a repeated key", () => {
     const cells = Array.from({ length: 12 }, (_, k) => `${(k % 4) * 32 + 4},${Math.floor(k / 4) * 32 + 3},24,29,12,28`);
     const section = (name: string, frames: number, from: number) =>
       `[${name}]\nframes=${frames}\nduration=${frames * 100}ms\n${cells
@@ -330,7 +330,7 @@ describe("what else a file tells is read:", () => {
     for (const key of ["negativeInsets", "offsetsCentre", "indented", "keysAndValues"])
       expect(read(key).frames[0], key).toMatchObject({ size: { w: 48, h: 48 }, inset: { x: 14, y: 14 } });
   });
-  it("origins up from the bottom, where y is", () => expect(read("yamlUp").frames[0]?.origin).toEqual({ x: 10, y: 34 }));
+  it("origins from the bottom, if y is", () => expect(read("yamlUp").frames[0]?.origin).toEqual({ x: 10, y: 34 }));
   it("times in ticks of a sixtieth of a second", () => expect(read("ticks").frames[0]?.ms).toBe(100));
   it("boxes and points under their own names", () =>
     expect(read("boxes").frames[1]).toMatchObject({
@@ -356,7 +356,7 @@ describe("lists of corners in the records of frames", () => {
   });
 });
 
-describe("a file of something else", () => {
+describe("a file of another kind", () => {
   it.each([
     [
       "people",
@@ -368,16 +368,16 @@ describe("a file of something else", () => {
   );
 });
 
-describe("a reading is not called sure", () => {
+describe("a reading is not sure", () => {
   const graded = (text: string, coverage = packed) => recognise(text, { picture: "hero.png", coverage }, "hero.data").grade;
-  it("when its rectangles hold nothing, miss most of what is drawn, or cut through it", () => {
+  it("if its rectangles are empty, miss most of the drawing, or cut through it", () => {
     const moved = JSON.stringify(P.map(([name, x, y, w, h]) => ({ name, x: Math.min(W - w, x + 9), y: Math.min(H - h, y + 11), w, h })));
     expect(graded(moved)).toMatchObject({ grade: "doubtful" });
     expect(graded(JSON.stringify(P.slice(0, 2).map(([name, x, y, w, h]) => ({ name, x, y, w, h })))).reasons.join()).toMatch(
       /of what is drawn/,
     );
   });
-  it("when y could be counted either way and records stand in no order", () => {
+  it("if y could count either way and records are unordered", () => {
     const cells = [5, 2, 9, 0, 7, 4, 11, 1, 10, 3, 8, 6].map((k) => ({
       name: `cell ${k}`,
       x: (k % 4) * 32,

@@ -47,7 +47,7 @@ const WRONG: readonly (readonly [string, (project: Project) => Project])[] = [
 ];
 
 describe("checkDocument", () => {
-  it("refuses just what opening refuses, each time it is asked", () => {
+  it("refuses exactly what opening refuses, each time", () => {
     for (const [what, spoil] of WRONG) {
       const project = spoil(base);
       for (let k = 0; k < 2; k++) expect(() => checkDocument(project, "x"), what).toThrow();
@@ -56,7 +56,7 @@ describe("checkDocument", () => {
     checkDocument(base, "x");
   });
 
-  it("finds what is wrong in a part that was sound before and was changed since", () => {
+  it("finds a problem in a changed part that passed before", () => {
     checkDocument(base, "x");
     const [what, spoil] = WRONG[3] as (typeof WRONG)[number];
     expect(() => checkDocument(spoil(base), "x"), what).toThrow(/reaches beyond its/);

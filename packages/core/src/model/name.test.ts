@@ -33,7 +33,7 @@ describe("paths and file names", () => {
       expect(PicturePath.safeParse(unfit).success, unfit).toBe(false);
   });
 
-  it("are what every file system takes", () => {
+  it("are accepted by every file system", () => {
     for (const fit of ["atlas", "my game", "v1.2", "塩"]) expect(FileStem.safeParse(fit).success, fit).toBe(true);
     for (const unfit of ["", "a/b", "a:", "a.", "a ", 'a"', "\u0007"]) expect(FileStem.safeParse(unfit).success, unfit).toBe(false);
   });

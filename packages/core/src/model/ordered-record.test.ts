@@ -8,7 +8,7 @@ const entries = fc.uniqueArray(fc.tuple(fc.oneof(fc.nat(99).map(String), fc.cons
 });
 
 describe("ordered records", () => {
-  it("give their entries in the order given, names that look like numbers too", () =>
+  it("return their entries in order, even with names that look like numbers", () =>
     fc.assert(
       fc.property(entries, (given) => {
         expect(entriesOf(orderedRecord(given))).toEqual(given);
@@ -27,7 +27,7 @@ describe("ordered records", () => {
       }),
     ));
 
-  it("are else written just as JSON is", () =>
+  it("are otherwise written exactly like JSON", () =>
     fc.assert(
       fc.property(fc.jsonValue(), (value) => {
         expect(orderedJson(value)).toBe(JSON.stringify(value, null, 1));

@@ -9,7 +9,7 @@ const hash = (k: number) => k.toString(16).padStart(64, "0");
 const paths = (project: Project) => project.sources.flatMap(({ pictures }) => pictures.map(({ file }) => file));
 
 describe("pathStem", () => {
-  it("makes of any text a part of a path that every system takes", () =>
+  it("makes any text a path segment that every system accepts", () =>
     fc.assert(
       fc.property(
         fc.oneof(
@@ -30,7 +30,7 @@ describe("pathStem", () => {
 });
 
 describe("paths of pictures", () => {
-  it("are unique in the whole project without regard to case, whatever comes in", () =>
+  it("are unique in the whole project ignoring case, for any import", () =>
     fc.assert(
       fc.property(
         fc.array(fc.tuple(fc.constantFrom("run", "Run", "RUN", "run/0", "con", "__proto__", "0"), fc.constantFrom(1, 2, 101)), {
@@ -49,7 +49,7 @@ describe("paths of pictures", () => {
       ),
     ));
 
-  it("of a document in which two are alike are told apart, and equal paths of equal pictures stay", () => {
+  it("of a document with duplicates become distinct, and equal paths of equal pictures stay", () => {
     const project = takeIn(emptyProject("x"), [
       { name: "a", pictures: [{ sha256: hash(1), width: 8, height: 8 }] },
       { name: "b", pictures: [{ sha256: hash(2), width: 8, height: 8 }] },
@@ -70,7 +70,7 @@ describe("paths of pictures", () => {
     expect(withDistinctPaths(project)).toBe(project);
   });
 
-  it("of a series lie in a folder that nothing else has", () => {
+  it("of a series are in a folder of their own", () => {
     const { sources } = takeIn(emptyProject("x"), [{ name: "run", pictures: [{ sha256: hash(1), width: 8, height: 8 }] }]);
     expect(freePicturePaths("run", 2, takenPaths(sources))).toEqual(["art/run/0.png", "art/run/1.png"]);
     expect(freePicturePaths("RUN", 1, takenPaths(sources))).toEqual(["art/RUN-2.png"]);

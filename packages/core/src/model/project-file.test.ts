@@ -20,18 +20,18 @@ const firstPicture = (sources: Record<string, unknown>[]) => (sources[0] as { pi
 type OldDelivery = { data: { example: null; contact: boolean } };
 
 describe("the project file", () => {
-  it("of version 1, with one picture a source, is taken over", () => {
+  it("of version 1, with one picture per source, is migrated", () => {
     const { readings: _readings, actions: _actions, ...old } = file();
     const sources = old.sources.map(({ pictures, ...source }: { pictures: object[] }) => ({ ...source, ...pictures[0] }));
     expect(projectFromFile({ ...old, version: 1, sources }, "old.json")).toEqual(project);
   });
 
-  it("of version 2, before there were actions, is taken over", () => {
+  it("of version 2, before actions, is migrated", () => {
     const { actions: _actions, ...old } = file();
     expect(projectFromFile({ ...old, version: 2 }, "old.json")).toEqual(project);
   });
 
-  it("of version 4, before there were examples and contact sheets, is taken over", () => {
+  it("of version 4, before examples and contact sheets, is migrated", () => {
     const { examples: _examples, ...old } = file();
     const deliveries = old.deliveries.map(({ data: { example: _example, contact: _contact, ...data }, ...delivery }: OldDelivery) => ({
       ...delivery,
@@ -40,7 +40,7 @@ describe("the project file", () => {
     expect(projectFromFile({ ...old, version: 4, deliveries }, "old.json")).toEqual(project);
   });
 
-  it("of version 5, before there were boxes and points, is taken over", () => {
+  it("of version 5, before boxes and points, is migrated", () => {
     const { marks: _marks, ...old } = file();
     expect(projectFromFile({ ...old, version: 5 }, "old.json")).toEqual(project);
   });
@@ -77,7 +77,7 @@ describe("the project file", () => {
       /newer Caravan \(version 15; this one reads up to 14\).*nothing was changed/,
     ));
 
-  it("refuses what is no project at all", () => {
+  it("refuses anything but a project", () => {
     expect(() => projectFromFile({ frames: {} }, "atlas.json")).toThrow(/atlas\.json: This is not a Caravan project/);
     expect(() => projectFromFile(null, "x")).toThrow(/not a Caravan project/);
   });

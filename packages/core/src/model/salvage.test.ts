@@ -21,7 +21,7 @@ function whole() {
 const file = (): any => JSON.parse(JSON.stringify(projectToFile(whole())));
 
 describe("salvaging", () => {
-  it("of what is whole gives it back, and nothing is lost", () => {
+  it("of a sound document returns it, and nothing is lost", () => {
     expect(salvaged(file(), "x")).toEqual({ project: whole(), lost: [] });
   });
 
@@ -34,7 +34,7 @@ describe("salvaging", () => {
     expect(project?.sources).toEqual(whole().sources);
   });
 
-  it("leaves out single frames, kinds of marks with their marks, second ones of a name, and fields that it does not know", () => {
+  it("leaves out single frames, kinds of marks with their marks, duplicate names, and unknown fields", () => {
     const damaged = file();
     damaged.sources[0].frames[3].rect = null;
     damaged.marks[0].letter = 7;
@@ -51,13 +51,13 @@ describe("salvaging", () => {
     expect(project?.sources[0]?.frames).toHaveLength(11);
   });
 
-  it("gives up where no source can be read, and for a file of a newer version", () => {
+  it("gives up if no source can be read, and for a file of a newer version", () => {
     expect(salvaged({ ...file(), sources: "gone" }, "x")).toBeNull();
     expect(salvaged({ ...file(), version: 9999 }, "x")).toBeNull();
     expect(salvaged("text", "x")).toBeNull();
   });
 
-  it("of whatever was damaged gives what opens, and always does where the sources are whole", () => {
+  it("of any damage returns what opens, and always does if the sources are whole", () => {
     const values = [null, -1, 0.5, "", "__proto__", [], {}, true];
     const fields = ["name", "sources", "clips", "actions", "marks", "deliveries", "readings"];
     fc.assert(

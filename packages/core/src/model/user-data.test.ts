@@ -14,7 +14,7 @@ describe("a value of data", () => {
     expect(valueFromText("{not JSON", "data")).toBe("{not JSON");
   });
 
-  it("is read back from how it is shown, whatever it is", () => {
+  it("is read back from its displayed form", () => {
     fc.assert(
       fc.property(values, (value) => {
         expect(valueFromText(textOfValue(value), "data")).toEqual(value);
@@ -32,7 +32,7 @@ describe("a value of data", () => {
     );
   });
 
-  it("is refused where JSON, or a language that reads it, would lose a part", () => {
+  it("is refused if JSON, or a language that reads it, would lose a part", () => {
     const deep = JSON.parse("[".repeat(40) + "]".repeat(40));
     for (const value of [
       Number.NaN,

@@ -13,7 +13,7 @@ const opened = (version: number) => {
 };
 
 describe("documents of every version", () => {
-  it.each(versions)("of version %i are opened, and what stood in them is there", (version) => {
+  it.each(versions)("of version %i open, with all their contents", (version) => {
     const { content, project } = opened(version);
     expect(content.version).toBe(version);
     expect(project.sources.map(({ name }) => name)).toEqual(content.sources.map(({ name }: { name: string }) => name));
@@ -25,7 +25,7 @@ describe("documents of every version", () => {
     expect(projectFromFile(JSON.parse(JSON.stringify(projectToFile(project))), "again")).toEqual(project);
   });
 
-  it("of before version 4 deliver as was usual then, whatever is usual now", () => {
+  it("before version 4 deliver with the defaults of then, whatever today's are", () => {
     const { packing, kind, densities, data, counting, films } = opened(1).project.deliveries[0] ?? {};
     expect({ kind, densities, data, counting, films }).toEqual({
       kind: "atlas",

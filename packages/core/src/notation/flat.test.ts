@@ -10,7 +10,7 @@ const BALES = [
 const records = Object.fromEntries(BALES.map(({ name, ...rest }) => [name, rest]));
 
 describe("records that were written flat", () => {
-  it("are records where names say record and field, however they are parted", () => {
+  it("are records if names contain record and field, with any separator", () => {
     for (const nameOf of [
       (stem: string, field: string) => `${stem}_${field}`,
       (stem: string, field: string) => `${stem}.${field}`,
@@ -25,7 +25,7 @@ describe("records that were written flat", () => {
       ).toEqual(records);
   });
 
-  it("stay as they are where names do not part so, or say too little", () => {
+  it("stay as they are if names do not split so, or are too few", () => {
     for (const tree of [
       { a_x: 1, a_y: 2, b_x: 3, b_y: 4, c_x: 5, c_y: 6, d_x: 7, d_y: 8 },
       { left: 1, top: 2, width: 3, height: 4 },
@@ -62,7 +62,7 @@ describe("records that were written flat", () => {
 });
 
 describe("pairs of a name and a value", () => {
-  it("are the fields of the record they stand in", () => {
+  it("are the fields of their parent record", () => {
     const bale = ({ name, ...rest }: (typeof BALES)[number]) =>
       `<bale>${Object.entries({ label: name, ...rest })
         .map(([key, value]) => `<p n="${key}" v="${value}"/>`)
@@ -72,7 +72,7 @@ describe("pairs of a name and a value", () => {
     });
   });
 
-  it("are none where names come twice, end in numbers as frames do, or stand beside more", () => {
+  it("are none if names repeat, end in numbers like frames, or are beside others", () => {
     const steps = ["walk_0", "walk_1", "walk_2", "walk_3"].map((frame) => ({ frame, ms: 90 }));
     expect(pairsAsRecord(steps)).toBeNull();
     expect(pairsAsRecord([..."abca"].map((n) => ({ n, v: 1 })))).toBeNull();

@@ -17,12 +17,11 @@ describe("a value from text", () => {
     ["x0 2", "x0 2"],
     ["walk-2024", "walk-2024"],
   ])("%s", (text, meant) => expect(leafOf(text)).toEqual(meant));
-  it("in quotes stays what its writer put there, but for numbers", () =>
-    expect([leafOfQuoted("no"), leafOfQuoted("7")]).toEqual(["no", 7]));
+  it("in quotes stays as written, except numbers", () => expect([leafOfQuoted("no"), leafOfQuoted("7")]).toEqual(["no", 7]));
 });
 
 describe("text becomes one tree", () => {
-  it("JSON with comments, trailing commas and names that come again", () =>
+  it("JSON with comments, trailing commas and repeated names", () =>
     expect(tree('// by hand\n{"frame": {"x": 1,}, "frame": {"x": 2}, "n": 3}')).toEqual({ frame: [{ x: 1 }, { x: 2 }], n: 3 }));
   it("names such as __proto__ are names", () =>
     expect(Object.keys(tree('{"__proto__": {"x": 1}, "a": 2}') as object)).toEqual(["__proto__", "a"]));
@@ -36,13 +35,13 @@ describe("text becomes one tree", () => {
     }));
   it("XML with two children, which are a width and a height and no pair", () =>
     expect(tree("<s><w>4</w><h>5</h></s>")).toEqual({ s: { w: 4, h: 5 } }));
-  it("YAML, nested, with numbers and text as they stand", () =>
+  it("YAML, nested, with numbers and text as written", () =>
     expect(tree("frames:\n  walk_0:\n    rect: [1, 2]\n    id: 0001\n    'no': \"yes\"\n")).toEqual({
       frames: { walk_0: { rect: [1, 2], id: "0001", no: "yes" } },
     }));
   it("TOML with lists of tables", () =>
     expect(tree("[[f]]\nx = 1\n[[f]]\nx = 2\n[f.size]\nw = 3\n")).toEqual({ f: [{ x: 1 }, { x: 2, size: { w: 3 } }] }));
-  it("sections whose key comes again, in each of them a list", () =>
+  it("sections with a repeated key, which is a list in each of them", () =>
     expect(tree("[walk]\nframe=1,2,3\nframe=4,5,6\n[rest]\nframe=7,8,9\n")).toEqual({
       walk: {
         frame: [
@@ -52,19 +51,19 @@ describe("text becomes one tree", () => {
       },
       rest: { frame: [[7, 8, 9]] },
     }));
-  it("sections that come again, and heads with fields of their own", () =>
+  it("sections that repeat, and heads with fields of their own", () =>
     expect(tree('[part id="a"]\nat = Rect(1, 2)\n[part id="b"]\nat = Rect(3, 4)\n')).toEqual({
       part: [
         { id: "a", at: [1, 2] },
         { id: "b", at: [3, 4] },
       ],
     }));
-  it("tables parted by bars, with a rule under the head", () =>
+  it("tables separated by bars, with a rule under the header", () =>
     expect(parseAs("table", "| a | x |\n|---|---|\n| b | 1 |\n| c | 2 |", "t").tree).toMatchObject([
       { a: "b", x: 1 },
       { a: "c", x: 2 },
     ]));
-  it("tables parted by blanks", () =>
+  it("tables separated by spaces", () =>
     expect(parseAs("columns", "name  x  y  w\na  1  2  3\nb  4  5  6", "t").tree).toEqual([
       { name: "a", x: 1, y: 2, w: 3 },
       { name: "b", x: 4, y: 5, w: 6 },
@@ -98,7 +97,7 @@ describe("text becomes one tree", () => {
     }));
 });
 
-describe("what is no description", () => {
+describe("texts that describe nothing", () => {
   it("JSON that stops in the middle is damaged, not half a file", () =>
     expect(() => all('{"frames": [{"x": 1}, {"x": 2}')).toThrow(/t: It begins as JSON but is damaged: .*line 1/));
   const hostile: [string, string][] = [

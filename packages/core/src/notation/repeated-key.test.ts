@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { repeatedKey } from "./repeated-key";
 
-describe("a name that stands twice in one object", () => {
+describe("a name that occurs twice in one object", () => {
   it("is found with both lines and the way to it", () => {
     expect(repeatedKey('{\n "a": { "b": 1 },\n "rules": [ {}, { "hero": 1,\n "hero": 2 } ]\n}')).toEqual({
       key: "hero",
@@ -11,13 +11,13 @@ describe("a name that stands twice in one object", () => {
     });
   });
 
-  it("is the same name however it is written, also where the runtime has something of that name", () => {
+  it("is the same name in any spelling, even if the runtime has a member of that name", () => {
     expect(repeatedKey('{"hero":1,"h\\u0065ro":2}')?.key).toBe("hero");
     expect(repeatedKey('{"__proto__":1,"__proto__":2}')?.key).toBe("__proto__");
     expect(repeatedKey('{"constructor":1,"toString":2}')).toBeNull();
   });
 
-  it("is not one of the same name in another object", () => {
+  it("differs from the same name in another object", () => {
     expect(repeatedKey('{"a":{"a":{"a":1}},"b":[{"a":1},{"a":1}]}')).toBeNull();
   });
 

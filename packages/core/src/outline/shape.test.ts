@@ -21,12 +21,12 @@ const rowsOf = ({ width, height, bytes }: Mask) =>
 
 const NOWHERE = { x: 0, y: 0 };
 
-describe("what several masks have in common", () => {
+describe("combining several masks", () => {
   const one = { mask: drawn("## ", "## "), at: { x: 0, y: 2 } };
   const two = { mask: drawn(" ##", " ##"), at: { x: 0, y: 2 } };
   const three = { mask: drawn("###"), at: { x: 1, y: 0 } };
 
-  it("lies over one another by their places, not by their corners", () => {
+  it("aligns them by place, not by corner", () => {
     expect(rowsOf(steadyMask([one, two], "union").mask).slice(0, 2)).toEqual(["###", "###"]);
     expect(rowsOf(steadyMask([one, two], "shared").mask).slice(0, 2)).toEqual([" #", " #"]);
     expect(rowsOf(steadyMask([one, two], "median").mask).slice(0, 2)).toEqual(["###", "###"]);
@@ -39,7 +39,7 @@ describe("what several masks have in common", () => {
 });
 
 describe("a grown mask", () => {
-  it("has square corners, and is what it was after growing and shrinking a block", () => {
+  it("has square corners, and restores a block after growing and shrinking", () => {
     const block = { mask: drawn("", " ##", " ##", ""), at: NOWHERE };
     const grown = grownMask(block, 1);
     expect([rowsOf(grown.mask), grown.at]).toEqual([["", " ####", " ####", " ####", " ####", ""], { x: 1, y: 1 }]);
@@ -65,14 +65,14 @@ describe("a grown mask", () => {
 });
 
 describe("a straight bottom", () => {
-  it("is on the ground as wide as the feet; what lies below is cut off", () => {
+  it("is on the ground as wide as the feet; anything below is cut off", () => {
     const legs = drawn(" ## ", " ## ", " ## ", " ## ", " ## ", " ## ", "#  #", "#   ");
     expect(flattenedMask({ mask: legs, at: { x: 2, y: 8 } })).toMatchObject({ bottom: 8 });
     expect(rowsOf(flattenedMask({ mask: legs, at: { x: 2, y: 9 } }).mask).slice(6)).toEqual(["#  #", "#", "#"]);
     expect(rowsOf(flattenedMask({ mask: legs, at: { x: 2, y: 7 } }).mask).slice(6)).toEqual(["#  #", ""]);
   });
 
-  it("of what is in the air is where its lowest pixel is, and of nothing nowhere", () => {
+  it("in the air is at the lowest pixel, and of an empty mask nowhere", () => {
     expect(flattenedMask({ mask: drawn("##", "##"), at: { x: 0, y: 9 } })).toMatchObject({ bottom: 2 });
     expect(flattenedMask({ mask: drawn("  ", "  "), at: { x: 0, y: 2 } })).toMatchObject({ bottom: null });
   });

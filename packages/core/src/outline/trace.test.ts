@@ -42,7 +42,7 @@ function awayFrom(pixels: readonly (readonly [number, number])[], x: number, y: 
 }
 
 describe("the line around an island", () => {
-  it("goes clockwise around one pixel by its four corners", () => {
+  it("runs clockwise around one pixel by its four corners", () => {
     const [island] = islandsOf(drawn("", " #"), 1);
     expect(boundaryOf(island as never)).toEqual([
       { x: 1, y: 1 },
@@ -52,7 +52,7 @@ describe("the line around an island", () => {
     ]);
   });
 
-  it("is simple, has all pixels inside, and no more than halves of clear ones where pixels touch at corners", () => {
+  it("is simple, has all pixels inside, and at most halves of clear ones where pixels touch at corners", () => {
     fc.assert(
       fc.property(masks, (mask) => {
         for (const island of islandsOf(mask, 1)) {
@@ -69,7 +69,7 @@ describe("the line around an island", () => {
     );
   });
 
-  it("is one for each island, small ones left out, holes filled", () => {
+  it("is one per island, small ones ignored, holes filled", () => {
     const mask = drawn("####  #", "#  #   ", "#  # ##", "####   ");
     expect(islandsOf(mask, 1).map(({ mask: own }) => pixelsOf(own).length)).toEqual([16, 1, 2]);
     expect(islandsOf(mask, 2)).toHaveLength(2);
@@ -94,7 +94,7 @@ describe("a traced outline", () => {
       });
   });
 
-  it("is simple and clockwise, has every pixel inside or near, goes nowhere far, and no two cross", () => {
+  it("is simple and clockwise, has every pixel inside or near, strays nowhere, and no two cross", () => {
     fc.assert(
       fc.property(masks, fc.constantFrom(0, 0.5, 1, 2, 4), (mask, withinPx) => {
         const islands = islandsOf(mask, 4);
@@ -117,7 +117,7 @@ describe("a traced outline", () => {
     );
   });
 
-  it("has never more corners than one that drops points greedily, and says by how many it has too many", () => {
+  it("never has more corners than greedy simplification, and reports how many are too many", () => {
     fc.assert(
       fc.property(masks, (mask) => {
         const lines = islandsOf(mask, 4).map(boundaryOf);
@@ -159,7 +159,7 @@ describe("a traced outline", () => {
       for (const polygon of traced(mask, tracing).polygons) expect(isSimple(polygon) && areaOf(polygon) > 0).toBe(true);
   });
 
-  it("hull of points on one line has no area", () => {
+  it("hull of points on a line has no area", () => {
     expect(
       hullOf([
         { x: 0, y: 0 },

@@ -66,7 +66,7 @@ describe("packPages", () => {
       { numRuns: 15 },
     ));
 
-  it("takes one page while one is enough", () => {
+  it("uses one page while one is enough", () => {
     const packed = packPages(
       Array.from({ length: 16 }, () => ({ w: 30, h: 30 })),
       { ...OPTIONS, maxPx: 128, paddingPx: 0 },
@@ -82,7 +82,7 @@ describe("packPages", () => {
     expect(packed.kind === "placed" && packed.pages[0]).toEqual({ w: 128, h: 128 });
   });
 
-  it("keeps groups on one page, and tells which are too large for any", () => {
+  it("keeps groups on one page, and reports those too large for any", () => {
     const items = Array.from({ length: 60 }, (_, k) => ({ w: 20 + (k % 7), h: 20 + (k % 5) }));
     const groups = items.map((_, k) => (k < 40 ? Math.floor(k / 10) : -1));
     const packed = packPages(items, { ...OPTIONS, paddingPx: 0, maxPx: 100 }, groups);
@@ -108,7 +108,7 @@ describe("packPages", () => {
     expect(area / ((page?.w ?? 0) * (page?.h ?? 0))).toBeGreaterThan(0.97);
   });
 
-  it("names items that no page takes, and packs nothing", () =>
+  it("names items that fit no page, and packs nothing", () =>
     expect(
       packPages(
         [
@@ -119,7 +119,7 @@ describe("packPages", () => {
       ),
     ).toEqual({ kind: "too-large", items: [1] }));
 
-  it("packs nothing into no pages, and tells how far it is", () => {
+  it("packs nothing into no pages, and reports progress", () => {
     expect(packPages([], OPTIONS)).toEqual({ kind: "placed", pages: [], places: [], split: [] });
     const told: number[] = [];
     packPages(
@@ -188,7 +188,7 @@ describe("packFrames", () => {
       { numRuns: 150 },
     ));
 
-  it("gives every layer's pixels back, packed once, and shares places only where all layers are alike", () =>
+  it("restores every layer's pixels, packed once, and shares places only if all layers are equal", () =>
     fc.assert(
       fc.property(frames, packings, fc.array(fc.nat({ max: 3 }), { minLength: 28, maxLength: 28 }), (flat, packing, kinds) => {
         const all = flat.map(
@@ -215,7 +215,7 @@ describe("packFrames", () => {
       { numRuns: 80 },
     ));
 
-  it("shares the place of frames whose trimmed pixels are alike", () => {
+  it("shares the place of frames with equal trimmed pixels", () => {
     const block = (x: number): FrameToPack => {
       const pixels = clearPixels(8, 8);
       pixels.bytes.set([1, 2, 3, 255], (8 + x) * 4);
@@ -255,7 +255,7 @@ describe("packFrames", () => {
     expect(() => packFrames(many, { ...USUAL_PACKING, trim: false, share: false, maxPx: 32, maxPages: 2 })).toThrow(/need 9 pages; 2 are/);
   });
 
-  it("stores a wholly clear frame as one clear pixel", () => {
+  it("stores a fully transparent frame as one transparent pixel", () => {
     const packed = packFrames([{ name: "clear", pixels: clearPixels(9, 9), rect: { x: 0, y: 0, w: 9, h: 9 } }], USUAL_PACKING);
     expect(packed.frames[0]).toMatchObject({ rect: { w: 1, h: 1 }, inset: { x: 0, y: 0 }, size: { w: 9, h: 9 } });
   });

@@ -6,7 +6,7 @@ import { packPagesOnce } from "./remembered";
 const items = (count: number, w = 3) => Array.from({ length: count }, (_, k) => ({ w: w + (k % 5), h: 4 + ((k * 7) % 9) }));
 
 describe("packPagesOnce", () => {
-  it("gives what the search gives, and the very same again without searching", () => {
+  it("returns what the search returns, and the same again without searching", () => {
     const first = packPagesOnce(items(40), USUAL_PACKING, null);
     expect(first).toEqual(packPages(items(40), USUAL_PACKING, null));
     let told = 0;
@@ -14,14 +14,14 @@ describe("packPagesOnce", () => {
     expect(told).toBe(1);
   });
 
-  it("searches anew for other sizes, other settings and other groups", () => {
+  it("searches again for other sizes, settings and groups", () => {
     const first = packPagesOnce(items(40), USUAL_PACKING, null);
     expect(packPagesOnce(items(40, 4), USUAL_PACKING, null)).not.toBe(first);
     expect(packPagesOnce(items(40), { ...USUAL_PACKING, paddingPx: 5 }, null)).not.toBe(first);
     expect(packPagesOnce(items(40), USUAL_PACKING, Array(40).fill(0))).not.toBe(first);
   });
 
-  it("forgets what nobody has asked for in a while", () => {
+  it("forgets what has not been requested for a while", () => {
     const first = packPagesOnce(items(41), USUAL_PACKING, null);
     for (let k = 0; k < 8; k++) packPagesOnce(items(10 + k), USUAL_PACKING, null);
     const again = packPagesOnce(items(41), USUAL_PACKING, null);

@@ -34,20 +34,20 @@ describe("palettes that turn colours into others", () => {
     { name: "itself", of: "itself", colours: ["#ffffff"] },
   ];
 
-  it("go by places, of equal colours by the first, keep alpha and leave all else", () => {
+  it("map by position, equal colours by the first, keep alpha and change nothing else", () => {
     const art = dots([1, 2, 3, 255], [10, 11, 12, 99], [1, 2, 4, 255], [1, 2, 3, 0]);
     const recolouring = recolouringOf(palettes, "guard");
     expect([...recoloured(art, recolouring ?? []).bytes]).toEqual([255, 0, 0, 255, 0, 255, 0, 99, 1, 2, 4, 255, 1, 2, 3, 0]);
   });
 
-  it("change what both lists have, and nothing where one of them is not there", () => {
+  it("change what both lists have, and nothing if one of them is missing", () => {
     expect(recolouringOf(palettes, "short")).toEqual([[0x010203, 0xffffff]]);
     for (const name of ["robe", "lost", "itself", "who", undefined]) expect(recolouringOf(palettes, name)).toBeNull();
   });
 });
 
-describe("colours as eyes tell them apart", () => {
-  it("come back from lightness, chroma and hue as they were", () =>
+describe("colours as eyes distinguish them", () => {
+  it("are restored from lightness, chroma and hue", () =>
     fc.assert(fc.property(rgb, (colour) => rgbOfOklch(oklchOf(colour)).every((each, k) => Math.abs(each - (colour[k] as number)) <= 1))));
 
   it("are known: white, black and the red of the source", () => {
@@ -78,7 +78,7 @@ describe("colours as eyes tell them apart", () => {
     expect(colourDistance([0, 0, 0], [255, 255, 255])).toBeGreaterThan(0.9);
   });
 
-  it("stand in ramps from dark to light, each once", () =>
+  it("form ramps from dark to light, each once", () =>
     fc.assert(
       fc.property(fc.uniqueArray(rgb, { maxLength: 40, selector: hexOf }), (colours) => {
         const all = ramps(colours);
@@ -111,7 +111,7 @@ describe("ramps of a picture", () => {
     return pixels;
   };
 
-  it("are told by what touches, where colours alone would mix them", () => {
+  it("are separated by adjacency where colours alone would mix them", () => {
     const touching = touchingIn(striped());
     expect(touching(wool[0] as Rgb, wool[1] as Rgb)).toBe(1);
     expect(touching(wool[0] as Rgb, felt[0] as Rgb)).toBe(0);
@@ -130,8 +130,8 @@ describe("ramps of a picture", () => {
   });
 });
 
-describe("palettes that come in", () => {
-  it("are the colours drawn, the most used first, clear ones not", () => {
+describe("imported palettes", () => {
+  it("are the drawn colours, most used first, without transparent ones", () => {
     expect(coloursIn([dots([1, 1, 1, 255], [2, 2, 2, 9], [2, 2, 2, 255], [7, 7, 7, 0])])).toEqual([
       { colour: "#020202", pixels: 2 },
       { colour: "#010101", pixels: 1 },

@@ -57,7 +57,7 @@ const CLIPS = {
 const host: PartHost = { clip: "walk", mirror: false, facing: "e", step: 0, time: 0, since: 0 };
 
 describe("placed parts", () => {
-  it("stand so that the guest's point lies on the host's, told from origin to origin", () => {
+  it("place the guest's point on the host's, as an offset between origins", () => {
     const world = worldOf([lamp], CLIPS, FRAMES);
     // The hand is 4 right of and 6 above the host's origin; the grip 1 left of and 8 above the lamp's.
     expect(placedParts(world, host)).toEqual([{ name: "lamp", frame: "l0", mirror: false, x: 5, y: 2, front: true }]);
@@ -67,14 +67,14 @@ describe("placed parts", () => {
     expect(placedParts(worldOf([byOrigin], CLIPS, FRAMES), host)[0]).toMatchObject({ x: 4, y: -6 });
   });
 
-  it("are left out where the frame lacks the point, and where the step hides them; a step brings them forward or puts them behind", () => {
+  it("are left out if the frame lacks the point or the step hides them; a step brings them forward or behind", () => {
     expect(placedParts(worldOf([lamp], CLIPS, FRAMES), { ...host, step: 1 })).toEqual([]);
     const told = (parts: StepParts) => worldOf([lamp], { ...CLIPS, walk: [{ frame: "w0", ms: 100, parts }] }, FRAMES);
     expect(placedParts(told({ lamp: { hidden: true } }), host)).toEqual([]);
     expect(placedParts(told({ lamp: { front: false } }), host)[0]?.front).toBe(false);
   });
 
-  it("come in the order in which they are drawn, a guest's own parts with it", () => {
+  it("are in drawing order, a guest's own parts with it", () => {
     const moth: Part = { name: "moth", host: "swing", guest: "moth", at: "hook" as MarkName, time: "own", front: false };
     const behind: Part = { ...lamp, name: "shadow", front: false };
     const placed = placedParts(worldOf([lamp, moth, behind], CLIPS, FRAMES), host);
@@ -87,7 +87,7 @@ describe("placed parts", () => {
     expect(placedParts(worldOf([lamp, back], CLIPS, FRAMES), host).map(({ name }) => name)).toEqual(["lamp", "back"]);
   });
 
-  it("of an action look where their host looks; of a clip they are mirrored with it", () => {
+  it("of an action face like their host; of a clip they are mirrored with it", () => {
     const actions = {
       carry: { e: { clip: "walk" }, w: { clip: "walk", mirror: true } },
       light: { e: { clip: "swing" }, w: { clip: "moth" } },
@@ -107,7 +107,7 @@ describe("placed parts", () => {
     expect(action).toBeUndefined();
   });
 
-  it("are mirrored exactly: what hangs left of the one hangs as far right of the other", () =>
+  it("are mirrored exactly: an offset to the left becomes one to the right", () =>
     fc.assert(
       fc.property(
         fc.record({ x: fc.integer({ min: -40, max: 40 }), y: fc.integer({ min: -40, max: 40 }) }),
@@ -154,7 +154,7 @@ describe("parts on a point with an angle", () => {
       }),
     ));
 
-  it("are turned by what the host's point says and by nothing where it says nothing", () => {
+  it("rotate by the host point's angle, and by nothing without one", () => {
     expect(only({ x: 12, y: 9, angle: 90 }, { x: 2, y: 0 })).toEqual({
       name: "lamp",
       frame: "l0",
@@ -168,7 +168,7 @@ describe("parts on a point with an angle", () => {
     expect(only({ x: 12, y: 9, angle: 45 }, { x: 2, y: 0, angle: 45 })).not.toHaveProperty("angle");
   });
 
-  it("are turned by the nearest quarter where pictures are made", () => {
+  it("rotate to the nearest 90° in pictures", () => {
     for (const [angle, quarter] of [
       [44, undefined],
       [46, 90],
@@ -178,14 +178,14 @@ describe("parts on a point with an angle", () => {
       expect(only({ x: 12, y: 9, angle }, { x: 2, y: 0 }, {}, true).angle).toBe(quarter);
   });
 
-  it("carry what hangs on them around with them", () => {
+  it("carry their own parts with them", () => {
     const moth: Part = { name: "moth", host: "swing", guest: "moth", at: "hook" as MarkName, time: "own", front: true };
     const placed = placedParts(worldOf([lamp, moth], CLIPS, turned({ x: 12, y: 9, angle: 90 }, { x: 2, y: 0 })), host);
     // The hook is 0.5 left of the lamp's origin and 2 above it: turned clockwise, 2 right of it and 0.5 above.
     expect(placed[1]).toMatchObject({ name: "moth", angle: 90, x: -4 + 2, y: -4.5 - 0.5 });
   });
 
-  it("fill the place that is told of them, by whole quarters", () =>
+  it("fill the right place, at multiples of 90°", () =>
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: 9 }),

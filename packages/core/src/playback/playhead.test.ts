@@ -16,7 +16,7 @@ const timelines = fc
   .map(({ durations, ...rules }) => timelineOf({ ...RULES, ...rules, steps: durations.map((each) => ({ duration: ms(each) })) }));
 
 describe("a playhead", () => {
-  it("tells every step once, however time is cut and whatever the speed", () =>
+  it("reports every step once, however time is divided and at any speed", () =>
     fc.assert(
       fc.property(timelines, fc.array(fc.nat(300_000), { maxLength: 12 }), fc.constantFrom(0.25, 0.5, 1, 2), (timeline, pieces, speed) => {
         const told: unknown[] = [];
@@ -40,7 +40,7 @@ describe("a playhead", () => {
     expect(timeAt(playhead)).toBe(60_000_000);
   });
 
-  it("put elsewhere leaves out what it leapt over, and tells the step that is entered there", () => {
+  it("moved elsewhere skips what is between, and reports the step entered there", () => {
     const timeline = timelineOf({ ...RULES, steps: [100, 100, 100].map((each) => ({ duration: ms(each) })) });
     const there = movedTo(advanced(AT_START, ms(10)), ms(200));
     expect([...passed(timeline, there).entries]).toEqual([{ at: ms(200), step: 2, pass: 0 }]);
@@ -48,14 +48,14 @@ describe("a playhead", () => {
     expect(movedTo(there, -5).elapsed).toBe(0);
   });
 
-  it("is over from the very moment at which its clip ends", () => {
+  it("ends at exactly the moment when its clip ends", () => {
     const timeline = timelineOf({ ...RULES, playback: "once", steps: [{ duration: ms(100) }] });
     expect([99_999, 100_000].map((elapsed) => isOver(timeline, { elapsed }))).toEqual([false, true]);
   });
 });
 
 describe("a timeline", () => {
-  it("tells of every time the pass it is in, one after the other until the end", () =>
+  it("gives for every time its pass, one after the other until the end", () =>
     fc.assert(
       fc.property(timelines, fc.nat(3_000_000), (timeline, t) => {
         const { at, until } = timeline.passAt(t);

@@ -22,7 +22,7 @@ describe("differenceOf", () => {
       }),
     ));
 
-  it("finds none where pictures look the same, whatever their clear pixels hold", () =>
+  it("finds none if pictures look the same, whatever their transparent pixels contain", () =>
     fc.assert(
       fc.property(pictures, pictures, (a, b) => {
         expect(differenceOf(a, b).count === 0).toBe(looksSame(a, b));

@@ -18,7 +18,7 @@ function blot(x: number, y: number, colour: number) {
 const whole = [{ x: 0, y: 0, w: 20, h: 20 }];
 
 describe("drawingsIn", () => {
-  it("gives equal prints to equal drawings wherever they stand, and says where", () =>
+  it("gives equal prints to equal drawings at any position, with the position", () =>
     fc.assert(
       fc.property(fc.nat(17), fc.nat(18), fc.nat(255), (x, y, colour) => {
         const [there] = drawingsIn(blot(x, y, colour), whole);
@@ -27,7 +27,7 @@ describe("drawingsIn", () => {
       }),
     ));
 
-  it("tells other colours and other shapes apart", () => {
+  it("distinguishes other colours and other shapes", () => {
     const prints = [blot(1, 1, 9), blot(1, 1, 10)].map((pixels) => drawingsIn(pixels, whole)[0]?.print);
     const narrow = drawingsIn(blot(1, 1, 9), [{ x: 0, y: 0, w: 3, h: 20 }])[0]?.print;
     expect(new Set([...prints, narrow]).size).toBe(3);

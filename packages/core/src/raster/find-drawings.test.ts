@@ -25,7 +25,7 @@ function placesByLooking(before: Pixels, rect: Rect, after: Pixels): Rect[] {
 const dot = fc.tuple(fc.nat(30), fc.nat(20), fc.nat(3));
 
 describe("findDrawings", () => {
-  it("finds the very places that looking at each place finds", () =>
+  it("finds exactly what checking each position finds", () =>
     fc.assert(
       fc.property(
         fc.array(dot, { maxLength: 60 }),

@@ -38,7 +38,7 @@ describe("findGround", () => {
     expect(found?.clearing.tolerance).toBeLessThan(20);
   });
 
-  it("tells a bright key colour", () => expect(findGround(sheetOn(() => [255, 0, 255]).pixels)?.kind).toBe("key"));
+  it("recognises a bright key colour", () => expect(findGround(sheetOn(() => [255, 0, 255]).pixels)?.kind).toBe("key"));
 
   it("notices a picture of a checkerboard, with both its colours", () => {
     const found = findGround(sheetOn(checker).pixels);
@@ -46,7 +46,7 @@ describe("findGround", () => {
     expect(new Set(found?.clearing.colours)).toEqual(new Set(["#cccccc", "#ffffff"]));
   });
 
-  it("finds none where the edges are clear, or painted in many colours", () => {
+  it("finds none if the edges are transparent, or painted in many colours", () => {
     expect(findGround(clearPixels(20, 20))).toBeNull();
     expect(findGround(sheetOn((x, y) => [(x * 37) % 256, (y * 59) % 256, (x * y) % 256]).pixels)).toBeNull();
   });
@@ -68,14 +68,14 @@ describe("clearGround", () => {
     expect(alphaAt(cleared, 41, 15)).toBe(255);
   });
 
-  it("everywhere also clears what is enclosed", () => {
+  it("everywhere also clears enclosed areas", () => {
     const { pixels } = sheetOn(() => [255, 255, 255]);
     const cleared = clearGround(pixels, { colours: ["#ffffff"], tolerance: 0, from: "everywhere", fringe: false });
     expect(alphaAt(cleared, 18, 20)).toBe(0);
     expect(alphaAt(cleared, 41, 15)).toBe(0);
   });
 
-  it("keeps every drawn colour as it was, and the picture it was given", () => {
+  it("keeps every drawn colour, and does not change the given picture", () => {
     const { pixels } = sheetOn(() => [0, 255, 0]);
     const before = pixels.bytes.slice();
     const cleared = clearGround(pixels, { colours: ["#00ff00"], tolerance: 10, from: "edges", fringe: false });
@@ -84,7 +84,7 @@ describe("clearGround", () => {
       if (cleared.bytes[k + 3] !== 0) expect([...cleared.bytes.subarray(k, k + 4)]).toEqual([...before.subarray(k, k + 4)]);
   });
 
-  it("takes the ground out of smooth edges: the colour is whole again, its share the alpha", () => {
+  it("removes the background from smooth edges: full colour, with its share as alpha", () => {
     // A disc drawn smoothly on white: at its rim, half of the pixel is disc.
     const pixels = clearPixels(40, 40);
     const share = (x: number, y: number) => Math.max(0, Math.min(1, 14.5 - Math.hypot(x - 20, y - 20)));

@@ -19,7 +19,7 @@ describe("pixelSizeOf", () => {
       }),
     ));
 
-  it("is 1 where nothing changes", () => {
+  it("is 1 for a single colour", () => {
     expect(pixelSizeOf(clearPixels(9, 9))).toBe(1);
   });
 });

@@ -89,7 +89,7 @@ describe("coverage", () => {
 });
 
 describe("pixels", () => {
-  it("come back when a part is cut out and pasted in again", () =>
+  it("are restored when a part is cut out and pasted back", () =>
     fc.assert(
       fc.property(withPart, ({ pixels, rect }) => {
         const copy = { ...pixels, bytes: pixels.bytes.slice() };
@@ -102,7 +102,7 @@ describe("pixels", () => {
       }),
     ));
 
-  it("come back when turned there and back, and turning moves the left edge to the top", () =>
+  it("are restored when turned there and back, and turning moves the left edge to the top", () =>
     fc.assert(
       fc.property(pictures, (pixels) => {
         const turned = turnClockwise(pixels);
@@ -113,7 +113,7 @@ describe("pixels", () => {
       }),
     ));
 
-  it("look the same whatever colour lies under alpha 0, but are not the same", () => {
+  it("look the same with any colour under alpha 0, but are not equal", () => {
     const a = clearPixels(1, 1);
     const b = { ...a, bytes: Uint8Array.of(9, 9, 9, 0) };
     expect(looksSame(a, b)).toBe(true);
@@ -154,7 +154,7 @@ describe("firstAlike", () => {
       }),
     ));
 
-  it("tells apart parts of equal bytes and unlike shape", () => {
+  it("distinguishes parts with equal bytes and different shapes", () => {
     const pixels = clearPixels(4, 4);
     expect(
       firstAlike([
@@ -166,7 +166,7 @@ describe("firstAlike", () => {
 });
 
 describe("factsOf", () => {
-  it("counts colours, clear ones as one, and tells the ground", () => {
+  it("counts colours, transparent ones as one, and detects the background", () => {
     const pixels = clearPixels(4, 1);
     pixels.bytes.set([1, 2, 3, 255, 1, 2, 3, 128, 9, 9, 9, 0, 0, 0, 0, 0]);
     expect(factsOf(pixels)).toEqual({ colours: 3, ground: "soft", pixel: 1 });

@@ -15,7 +15,7 @@ const pictures = fc
   );
 
 describe("scaled", () => {
-  it("comes back the same when a whole factor is undone by its part", () =>
+  it("restores the picture if a whole factor is undone by its inverse", () =>
     fc.assert(
       fc.property(pictures, fc.constantFrom(2, 3, 4), (pixels, times) => {
         const large = scaled(pixels, times);
@@ -35,7 +35,7 @@ describe("scaled", () => {
     expect([...half.bytes]).toEqual([200, 100, 0, 128]);
   });
 
-  it("gives what is cut off at an edge a pixel of its own, as opaque as it is", () => {
+  it("gives a partial pixel at an edge a pixel of its own, as opaque as it is", () => {
     const third = scaled(
       picture(3, 1, [
         [10, 10, 10, 255],
@@ -70,7 +70,7 @@ describe("crisp scaling", () => {
       }),
     ));
 
-  it("gives back at half the size what was made twice as large", () =>
+  it("restores at half size what was doubled", () =>
     fc.assert(
       fc.property(pictures, (pixels) => {
         expect(scaled(scaled(pixels, 2), 0.5, true)).toEqual(pixels);

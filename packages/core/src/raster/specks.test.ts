@@ -17,17 +17,17 @@ function drawn(...rows: string[]): Pixels {
 const specksIn = (pixels: Pixels, most = 1) => findSpecks(coverageOf(pixels), most).map(({ x, y }) => `${x},${y}`);
 
 describe("findSpecks", () => {
-  it("finds a pixel that stands alone, at the picture's corner too", () => {
+  it("finds an isolated pixel, also at the picture's corner", () => {
     expect(specksIn(drawn("#.....", "......", "......", "......", "......", "....#."))).toEqual(["0,0", "4,5"]);
   });
 
-  it("leaves what is within three pixels of something else, and what touches at a corner", () => {
+  it("keeps anything within three pixels of something else, and pixels that touch at a corner", () => {
     expect(specksIn(drawn("#...#"))).toEqual(["0,0", "4,0"]);
     expect(specksIn(drawn("#..#."))).toEqual([]);
     expect(specksIn(drawn("#....", ".#..."))).toEqual([]);
   });
 
-  it("counts pixels that hang together as one speck, up to the size asked for", () => {
+  it("counts connected pixels as one speck, up to the requested size", () => {
     const pair = drawn("##........", "..........", "..........", "..........", "....###...");
     expect(specksIn(pair, 1)).toEqual([]);
     expect(specksIn(pair, 2)).toEqual(["0,0", "1,0"]);

@@ -80,7 +80,7 @@ describe("an account", () => {
     expect(rows.map(({ at, rule, why }) => [at / 1000, rule, why])).toEqual(account);
   });
 
-  it("is what a second interpreter makes of any rules and any track, at every millisecond", () =>
+  it("equals a second interpreter's for any rules and any track, at every millisecond", () =>
     fc.assert(
       fc.property(behaviours, tracks, (behaviour, track) => {
         const program = programOf(project, behaviour);
@@ -112,7 +112,7 @@ describe("an account", () => {
       }),
     ));
 
-  it("is the same where a game gives each input for itself and asks between two of the same time", () =>
+  it("is the same if a game passes inputs one by one and asks between two at the same time", () =>
     fc.assert(
       fc.property(behaviours, tracks, (behaviour, track) => {
         const program = programOf(project, behaviour);
@@ -128,7 +128,7 @@ describe("an account", () => {
       }),
     ));
 
-  it("tells each step that shows once, and none of a clip that had made way by then", () => {
+  it("reports each step that shows once, and none of a clip already replaced", () => {
     const rules: Rule[] = [
       { name: "hurt", when: [{ input: "hit", is: "pressed" }], play: "hurt", keep: 60 },
       { name: "stand", when: [], play: "idle" },

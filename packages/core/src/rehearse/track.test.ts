@@ -10,7 +10,7 @@ const inputs: Input[] = [
 const check = (content: unknown) => () => checkedTrack(content, { inputs }, "track.json");
 
 describe("a track", () => {
-  it("is taken as it is, several entries of one time included", () => {
+  it("is accepted unchanged, several entries at one time included", () => {
     const track = [
       { at: 0, press: "act" },
       { at: 0, set: { lamp: true, speed: 2.5 } },

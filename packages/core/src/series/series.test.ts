@@ -13,7 +13,7 @@ describe("findSeries", () => {
     expect(single).toEqual([]);
   });
 
-  it("tells several series of one drop apart, by any separator, and leaves sheets alone", () => {
+  it("separates several series of one drop, with any separator, and leaves sheets alone", () => {
     const { series, single } = sorted(
       "hero.png",
       "run-01.png",
@@ -32,12 +32,12 @@ describe("findSeries", () => {
     expect(single).toEqual(["hero.png", "map.png"]);
   });
 
-  it("counts by the number that changes, wherever it stands", () => {
+  it("is numbered by the number that changes, wherever it is", () => {
     expect(sorted("v2_walk_01.png", "v2_walk_02.png", "v2_walk_03.png").series[0]?.members.map(({ number }) => number)).toEqual([1, 2, 3]);
     expect(sorted("01 walk.png", "02 walk.png").series[0]?.name).toBe("walk");
   });
 
-  it("tells what is missing and what is there twice", () => {
+  it("reports missing and duplicate numbers", () => {
     const [series] = sorted("b1.png", "b2.png", "b5.png", "b02.png").series;
     expect(series?.missing).toEqual([3, 4]);
     expect(series?.doubles).toEqual(["b02.png"]);

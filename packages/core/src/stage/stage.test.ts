@@ -51,13 +51,13 @@ function driven(setting: Setting, keys: readonly KeyMoment[], untilMs: number) {
 }
 
 describe("a rehearsal", () => {
-  it("goes at its top speed while a key is held, and not a pixel further", () => {
+  it("moves at its top speed while a key is held, and not a pixel further", () => {
     const { end, rows } = driven(porter().setting, hold("right", 500, 1500), 2000);
     expect(end.moving.x).toBeCloseTo(160, 6);
     expect(rows.map(({ rule }) => rule)).toEqual(["idle", "walk", "idle"]);
   });
 
-  it("jumps as high as it is told, within a pixel, and lands where it stood", () => {
+  it("jumps to its set height, within a pixel, and lands where it stood", () => {
     const { setting } = porter();
     let now = rehearsalAtStart(setting);
     let highest = 150;
@@ -76,7 +76,7 @@ describe("a rehearsal", () => {
     expect(end.moving.y).toBe(136);
   });
 
-  it("is stopped from above by what is solid, and slides along it", () => {
+  it("is stopped by solid things seen from above, and slides along them", () => {
     const { setting } = porter({ view: "above", ground: 20, platforms: [{ x: 120, y: 100, w: 20, h: 100 }], body: "hurt" as MarkName });
     const { end } = driven(
       setting,
@@ -113,7 +113,7 @@ describe("a rehearsal", () => {
       { numRuns: 40 },
     ));
 
-  it("lets a shot leave at the point, on the step, to where the figure looks, and gone when it has flown its way", () => {
+  it("fires a shot at the point, on the step, in the figure's direction, until it has flown its distance", () => {
     const effects = [{ name: "bolt", event: "shot", play: "bolt", point: "hand" as MarkName, speed: 120, reach: 60 }];
     const { setting } = porter({ effects });
     const keys: KeyMoment[] = [...hold("left", 0, 500), { at: 600, input: "throw", down: true }].sort((a, b) => a.at - b.at);
@@ -125,7 +125,7 @@ describe("a rehearsal", () => {
     expect(driven(setting, keys, 1201).end.playing).toEqual([]);
   });
 
-  it("sets a switch when a zone is entered, keeps it, and works once where it is told so", () => {
+  it("sets a switch on entering a zone, keeps it, and triggers once if told so", () => {
     const zone = { name: "gate", area: { x: 120, y: 100, w: 20, h: 60 }, input: "throw", on: "entering" as const };
     const keys = [...hold("right", 0, 1000), ...hold("left", 1000, 2000)].sort((a, b) => a.at - b.at);
     const throws = (setting: Setting) => driven(setting, keys, 2500).rows.filter(({ rule }) => rule === "throw").length;
@@ -133,7 +133,7 @@ describe("a rehearsal", () => {
     expect(throws(porter({ zones: [{ ...zone, once: true }] }).setting)).toBe(1);
   });
 
-  it("tells a hit while boxes touch, and presses its button once", () => {
+  it("reports a hit while boxes touch, and presses its button once", () => {
     const { setting } = porter({
       extras: [{ name: "target", play: "idle", facing: "w", x: 140, y: 150 }],
       hits: [{ ours: "hurt" as MarkName, theirs: "hurt" as MarkName, input: "throw" }],
@@ -161,7 +161,7 @@ describe("outlines on the stage", () => {
     return settingOf(marked, marked.stages?.[0] as Stage) as Setting;
   }
 
-  it("hit by what they are, not by the rectangles around them", () => {
+  it("collide by their shape, not by their bounding rectangles", () => {
     // Origins are at the bottom middle: the other stands 7 px to the right and 9 px lower, so that the rectangles meet and the triangles do not.
     const touching = (setting: Setting) => [...driven(setting, [], 200).end.touching];
     expect(touching(triangles({ x: 107, y: 159, facing: "e" }))).toEqual([]);
@@ -172,7 +172,7 @@ describe("outlines on the stage", () => {
   const away = { x: 0, y: 0, facing: "e" } as const;
   const above: Partial<Stage> = { start: { x: 100, y: 120, facing: "e" }, platforms: [{ x: 97, y: 140, w: 60, h: 6 }] };
 
-  it("stand on what is below them, sunk a little where the tip is beside the edge, and come up as they walk onto it", () => {
+  it("stand on what is below them, sunk a little with the tip beside the edge, and rise as they walk onto it", () => {
     const setting = triangles(away, above);
     expect(driven(setting, [], 1500).end.moving).toMatchObject({ grounded: true, y: 141.25 });
     expect(driven(setting, hold("right", 1500, 1700), 2000).end.moving).toMatchObject({ grounded: true, y: 140 });
@@ -181,7 +181,7 @@ describe("outlines on the stage", () => {
     expect(driven(beside, [], 1500).end.moving).toMatchObject({ grounded: true, y: 150 });
   });
 
-  it("walk over platforms side by side as over one, whatever their shape", () => {
+  it("walk over adjacent platforms as over one, whatever their shape", () => {
     const corner = fc.record({ x: fc.integer({ min: 0, max: 8 }), y: fc.integer({ min: 0, max: 10 }) });
     fc.assert(
       fc.property(
@@ -226,13 +226,13 @@ describe("outlines on the stage", () => {
     expect(x).toBeLessThan(103.5);
   });
 
-  it("may be called as something that every object has", () => {
+  it("may be named like a member of every object", () => {
     const odd = addMarkKind(porter().project, "outline", "constructor");
     expect(bodyOf(odd, ref(0, 0), false, "constructor" as MarkName).area).toMatchObject({ w: 4 });
     expect(outlinesOf(odd, { frame: ref(0, 0), mirror: false, x: 0, y: 0 }, "toString" as MarkName)).toEqual([]);
   });
 
-  it("are a body as they are, mirrored with the figure", () => {
+  it("are the body's shape, mirrored with the figure", () => {
     const { project } = triangles({ x: 0, y: 0, facing: "e" });
     expect(bodyOf(project, ref(0, 0), false, SOLID).area).toEqual({ x: -4, y: -10, w: 8, h: 10 });
     expect(outlinesOf(project, { frame: ref(0, 0), mirror: true, x: 50, y: 60 }, SOLID)).toEqual([
@@ -245,14 +245,14 @@ describe("roles", () => {
   const called = (...names: string[]) =>
     guessedRoles(names.reduce((project, name, k) => addClip(project, [ref(k % 4, 0), ref(k % 4, 1)], name), porterProject()));
 
-  it("are told by names in several languages, whatever joins their words", () => {
+  it("are recognised by names in several languages, with any separator", () => {
     expect(called("HeroRun", "HeroStand")).toMatchObject({ move: "HeroRun", stand: "HeroStand" });
     expect(called("ruhe", "laufen", "sprung")).toMatchObject({ stand: "ruhe", move: "laufen", jump: "sprung" });
     expect(called("reposo_1", "caminar_1", "caida")).toMatchObject({ stand: "reposo_1", move: "caminar_1", fall: "caida" });
     expect(called("待機", "歩き")).toMatchObject({ stand: "待機", move: "歩き" });
   });
 
-  it("are told by how clips play where names say nothing, and nothing is given two parts", () => {
+  it("are recognised by playback if names say nothing, and nothing gets two roles", () => {
     let project = addClip(porterProject(), [ref(0, 0)], "a");
     project = addClip(project, [ref(0, 1), ref(1, 1), ref(2, 1)], "b");
     project = setClipRules(addClip(project, [ref(0, 2), ref(1, 2)], "c"), named("c"), { playback: "once" });
@@ -300,7 +300,7 @@ describe("feet against ground", () => {
     return feetOf(frames);
   };
 
-  it("finds the speed at which the planted foot stands still", () => {
+  it("finds the speed at which the planted foot does not slide", () => {
     for (const by of [1, 2, 3]) {
       const steady = steadySpeed(walker(by));
       expect(steady).toEqual({ speed: by * 10, worst: 0 });
@@ -312,7 +312,7 @@ describe("feet against ground", () => {
     expect(worstSlide(walker(3), 30)).toBe(0);
   });
 
-  it("says nothing of a figure that stands", () => {
+  it("says nothing about a standing figure", () => {
     const pixels = clearPixels(8, 8);
     for (let k = 0; k < 64; k++) pixels.bytes[k * 4 + 3] = 255;
     const frame = { coverage: coverageOf(pixels), origin: { x: 4, y: 8 }, duration: 100_000 };

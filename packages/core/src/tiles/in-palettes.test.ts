@@ -41,7 +41,7 @@ const one = (pixels: Pixels) => {
 };
 
 describe("tiles in palettes", () => {
-  it("dressed again in what they wear are the picture again, every tile", () =>
+  it("recoloured back by their palettes are the picture again, every tile", () =>
     fc.assert(
       fc.property(picture, (pixels) => {
         const { pictures, wornAt } = inPalettes([{ name: "one", pixels }], TILE, ALL);
@@ -56,7 +56,7 @@ describe("tiles in palettes", () => {
       }),
     ));
 
-  it("are in the colours that their palette stands for, those that are drawn in first", () => {
+  it("are in the colours that their palette replaces, palettes to draw in first", () => {
     expect(one(tileOf("#400000", "#600000"))).toMatchObject({ wears: "guard", use: { palettes: ["guard"], outside: 0, mostColours: 2 } });
     expect(looksSame(one(tileOf("#400000", "#600000")).pixels, tileOf("#101010", "#303030"))).toBe(true);
     expect(one(tileOf("#101010")).wears).toBe("robe");

@@ -17,7 +17,7 @@ function unlike(one: Pixels, other: Pixels): number {
 }
 
 describe("tiles that nearly agree", () => {
-  it("are all pairs of one size that differ by so little in the best of their flips, the most alike first", () =>
+  it("are all pairs of one size within the limit in the best of their flips, the most similar first", () =>
     fc.assert(
       fc.property(fc.array(smallPicture, { maxLength: 6 }), fc.nat(12), (tiles, most) => {
         const found = nearTiles(tiles, most);
@@ -36,7 +36,7 @@ describe("tiles that nearly agree", () => {
       }),
     ));
 
-  it("are found whatever is written in clear pixels", () => {
+  it("are found whatever transparent pixels contain", () => {
     const [one, other] = [clearPixels(4, 4), clearPixels(4, 4)];
     for (let k = 0; k < 16; k++) other.bytes.set(COLOURS[1], k * 4);
     other.bytes.set(COLOURS[2], 0);

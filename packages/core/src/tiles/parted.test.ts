@@ -21,8 +21,8 @@ const picture = fc
     return made;
   });
 
-describe("drawn frames parted into tiles", () => {
-  it("put together again from the distinct ones are the same to the pixel", () => {
+describe("drawn frames split into tiles", () => {
+  it("rebuilt from the distinct ones are the same to the pixel", () => {
     fc.assert(
       fc.property(
         fc.array(picture, { minLength: 1, maxLength: 4 }),
@@ -43,7 +43,7 @@ describe("drawn frames parted into tiles", () => {
     );
   });
 
-  it("need each tile once, however often it lies there and however it is flipped", () => {
+  it("need each tile once, however often it is used and flipped", () => {
     const half = clearPixels(4, 4);
     half.bytes.set([9, 9, 9, 255], 0);
     half.bytes.set([8, 8, 8, 255], 4);

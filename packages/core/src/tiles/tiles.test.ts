@@ -42,7 +42,7 @@ describe("tiles of pictures", () => {
     );
   });
 
-  it("put back where they were placed, flipped as told, give the picture again", () => {
+  it("put back in place, flipped as listed, are the picture again", () => {
     fc.assert(
       fc.property(smallPicture, fc.boolean(), (pixels, flips) => {
         const tile = { w: 3, h: 2 };
@@ -54,7 +54,7 @@ describe("tiles of pictures", () => {
     );
   });
 
-  it("tell what each frame has alone, and count colours with their alpha but no clear ones", () => {
+  it("report each frame's own, and count colours with their alpha but no transparent ones", () => {
     const dot = (colour: readonly number[]) => {
       const made = clearPixels(2, 2);
       made.bytes.set(colour, 0);

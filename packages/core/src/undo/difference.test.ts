@@ -29,14 +29,14 @@ describe("differenceBetween", () => {
     expect(differenceBetween({ shared, name: "a" }, { shared, name: "b" })).toEqual([{ at: ["name"], set: "b" }]);
   });
 
-  it("tells one removed item of a long list as one small change", () => {
+  it("describes one removed item of a long list as one small change", () => {
     const list = Array.from({ length: 1000 }, (_, k) => ({ k }));
     expect(differenceBetween({ list }, { list: list.filter((_, k) => k !== 500) })).toEqual([
       { at: ["list"], splice: { from: 500, remove: 1, insert: [] } },
     ]);
   });
 
-  it("tells a long list that changed throughout as one run", () => {
+  it("describes a long list that changed throughout as one run", () => {
     const before = Array.from({ length: 1000 }, (_, k) => ({ k }));
     const after = before.map(({ k }) => ({ k: k + 1 }));
     const changes = differenceBetween({ before }, { before: after });

@@ -9,7 +9,7 @@ describe("the document in the folder", () => {
     expect(standingOf("a", { text: "a", writing: { text: "b" } })).toBe("as known");
   });
 
-  it("is somebody else's if it is anything else, and gone if it is not there", () => {
+  it("is somebody else's if it is anything else, and missing if it is not there", () => {
     expect(standingOf("c", { text: "a", writing: { text: "b" } })).toBe("changed");
     expect(standingOf("", { text: "a" })).toBe("changed");
     expect(standingOf(null, { text: "a" })).toBe("gone");
@@ -21,7 +21,7 @@ describe("the art in the folder", () => {
     .dictionary(fc.constantFrom("art/a.png", "art/b.png", "c.png", "__proto__"), fc.constantFrom("1", "2", "3"))
     .map((each) => new Map(Object.entries(each)));
 
-  it("is written where it is missing or is what we left, and never over what somebody else put there", () =>
+  it("is written if it is missing or as we left it, and never over somebody else's", () =>
     fc.assert(
       fc.property(files, files, files, (wanted, there, known) => {
         const { write, others } = artPlan(wanted, there, known);

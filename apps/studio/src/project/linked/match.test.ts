@@ -20,7 +20,7 @@ describe("matchFiles", () => {
   it("keeps the place of a series' pictures that the folder does not have", () =>
     expect(matched([source("s1", "b1.png", "b2.png", "b3.png")], "b3.png", "b1.png")).toEqual({ s1: ["b1.png", null, "b3.png"] }));
 
-  it("tells files of one name apart by the folders around them, and takes none if they do not tell", () => {
+  it("distinguishes files with the same name by their folders, and matches none if these do not decide", () => {
     expect(matched([source("s1", "porter/walk.png")], "camel/walk.png", "art/porter/walk.png")).toEqual({ s1: ["art/porter/walk.png"] });
     expect(matched([source("s1", "walk.png")], "camel/walk.png", "porter/walk.png")).toEqual({});
     expect(matched([source("s1", "walk.png")], "walk.png", "old/walk.png")).toEqual({});

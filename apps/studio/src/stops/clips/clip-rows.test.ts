@@ -16,7 +16,7 @@ function acting(names: readonly string[]) {
 }
 
 describe("the rows of clips", () => {
-  it("stand under their action where they follow one another, each with its facing", () => {
+  it("are listed under their action if they are consecutive, each with its facing", () => {
     const { clips, actions } = acting(["idle", "walk_s", "walk_e"]);
     const rows = clipRows(clips, actions, heading);
     expect(rows.map(({ name, fact, under }) => [name, fact, under?.title])).toEqual([
@@ -27,7 +27,7 @@ describe("the rows of clips", () => {
     expect(rows[1]?.under).toBe(rows[2]?.under);
   });
 
-  it("keep the project's order: clips of an action that stand apart have no heading", () => {
+  it("keep the project's order: separate clips of an action have no heading", () => {
     const { clips, actions } = acting(["walk_s", "idle", "walk_e"]);
     expect(clipRows(clips, actions, heading).map(({ name, under }) => [name, under])).toEqual([
       ["walk_s", undefined],

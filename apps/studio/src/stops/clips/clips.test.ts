@@ -13,7 +13,7 @@ const project = setStepDurations(addClip(porterProject(), refs, "walk"), "walk" 
 const walk = clipNamed(project, "walk");
 
 describe("choosing steps", () => {
-  it("by click: one, a run with Shift, in and out with Ctrl", () => {
+  it("by click: one, a run with Shift, toggled with Ctrl", () => {
     expect(clickedSteps([], 2, false, false)).toEqual([2]);
     expect(clickedSteps([1], 3, true, false)).toEqual([1, 2, 3]);
     expect(clickedSteps([3], 1, true, false)).toEqual([1, 2, 3]);
@@ -76,7 +76,7 @@ describe("the ribbon", () => {
 });
 
 describe("times under steps", () => {
-  it("are shortened or left out where there is no room, and never cut off or passed off as exact", () => {
+  it("are shortened or omitted if there is no room, and never cut off or passed off as exact", () => {
     expect([200, 66, 54, 44, 30, 20].map((width) => timeThatFits("153.846", width))).toEqual([
       "153.846 ms",
       "153.846",
@@ -106,6 +106,6 @@ describe("sweeping along the ruler", () => {
     expect(stepsBetween(edges, 390, 20)).toEqual([0, 1, 2]);
   });
 
-  it("finds the step that begins nearest to where the bracket is let go", () =>
+  it("finds the step that begins nearest to where the bracket is dropped", () =>
     expect([-5, 49, 51, 149, 9999].map((t) => nearestEdge(edges, t))).toEqual([0, 0, 1, 2, 3]));
 });

@@ -34,7 +34,7 @@ describe("the sheet's view", () => {
       }),
     ));
 
-  it("keeps the pixel under the pointer where it is while zooming", () =>
+  it("keeps the pixel under the pointer in place while zooming", () =>
     fc.assert(
       fc.property(
         fc.integer({ min: 0, max: 740 }),
@@ -77,7 +77,7 @@ describe("the sheet's scene", () => {
       ...change,
     });
 
-  it("tells frames, empty and dropped cells, picks with their numbers, cursor and row apart", () => {
+  it("distinguishes frames, empty and dropped cells, picks with their numbers, cursor and row", () => {
     const dropped = dropFrames(project, [ref(0, 2)]).sources[0] as Source;
     const drawn = scene({ source: dropped, picked: [ref(3), ref(1)], cursor: ref(2), hoverRow: 1 });
     expect(drawn.frames).toHaveLength(9);
@@ -94,12 +94,12 @@ describe("the sheet's scene", () => {
     expect(drawn.row).toEqual({ x: 0, y: 10, w: 32, h: 10 });
   });
 
-  it("holds only what is in sight", () => {
+  it("contains only what is visible", () => {
     const drawn = scene({ inSight: { x: 9, y: 0, w: 4, h: 9 } });
     expect(drawn.frames).toEqual([{ x: 8, y: 0, w: 8, h: 10 }]);
   });
 
-  it("marks what is left over at right and bottom, each pixel once", () => {
+  it("marks leftover pixels at right and bottom, each once", () => {
     const grid = gridOfSource({ ...source, cut: { by: "cell", cell: { w: 9, h: 7 }, margin: NO_SPACE, gap: NO_SPACE, keepEmpty: false } });
     expect(scene({ grid }).leftOver).toEqual([
       { x: 27, y: 0, w: 5, h: 30 },
@@ -109,7 +109,7 @@ describe("the sheet's scene", () => {
 });
 
 describe("the recipe's fields", () => {
-  it("begin with the whole sheet, and keep what is not typed", () => {
+  it("begin with the whole sheet, and keep values that are not typed", () => {
     const uncut = { ...source, cut: null, frames: [] };
     const grid = gridOfSource(uncut);
     expect([grid.columns, grid.rows, grid.cell]).toEqual([1, 1, { w: 32, h: 30 }]);
@@ -117,7 +117,7 @@ describe("the recipe's fields", () => {
     expect(withCell(cutOf(uncut), grid, { h: 10 })).toMatchObject({ by: "cell", cell: { w: 32, h: 10 } });
   });
 
-  it("say what comes of it", () => {
+  it("report the outcome", () => {
     expect(outcomeInWords(source, gridOfSource(source))).toEqual({ text: "10 frames, 2 empty left out, nothing left over", good: true });
     const odd = { ...source, pictures: source.pictures.map((each) => ({ ...each, width: 33, height: 31 })) };
     expect(outcomeInWords(odd, gridOfSource(odd)).text).toBe("10 frames, 2 empty left out, left over: 1 px at right, 1 px at bottom");
@@ -144,5 +144,6 @@ describe("the cursor", () => {
     expect(new Set(seen)).toEqual(new Set(source.frames.map((frame) => frameRef(source, frame))));
   });
 
-  it("is told in words", () => expect(describeCursor(source, ref(2, 1), [ref(0), ref(2, 1)])).toBe("porter/6, column 2, row 1, picked 2"));
+  it("is described in words", () =>
+    expect(describeCursor(source, ref(2, 1), [ref(0), ref(2, 1)])).toBe("porter/6, column 2, row 1, picked 2"));
 });

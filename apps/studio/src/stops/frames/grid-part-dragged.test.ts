@@ -27,10 +27,10 @@ describe("a part of a grid", () => {
     });
   });
 
-  it("takes them in again, and is all of it then without a word about parts", () =>
+  it("includes them again, and then no longer mentions parts", () =>
     expect(dragged({ h: 160 }, { ...COUNT, only: { rows: { first: 0, last: 1 } } })).toEqual(COUNT));
 
-  it("begins where its first edge is let go between lines, its cells as large as before", () => {
+  it("begins where its first edge is dropped between lines, with cells of the same size", () => {
     expect(dragged({ y: 17, h: 143 })).toEqual({
       by: "cell",
       cell: { w: 32, h: 40 },
@@ -43,7 +43,7 @@ describe("a part of a grid", () => {
     expect(dragged({ x: 13, w: 138 }, cells)).toEqual({ ...cells, offset: { x: 13, y: 0 } });
   });
 
-  it("always keeps a cell at least, and cells of one size", () =>
+  it("always keeps at least one cell, and cells of one size", () =>
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 159 }), fc.integer({ min: 1, max: 160 }), fc.boolean(), (at, size, down) => {
         const cut = dragged(down ? { y: at, h: Math.min(size, 160 - at) } : { x: at, w: Math.min(size, 160 - at) });

@@ -24,7 +24,7 @@ describe("corners in hand", () => {
     expect(withoutCorner([block.slice(0, 3), other], { outline: 0, corner: 1 })).toEqual([other]);
   });
 
-  it("are gone through in order, over all outlines and round", () => {
+  it("are stepped through in order, over all outlines, wrapping around", () => {
     expect(cornerBeside([block, other], null, 1)).toEqual({ outline: 0, corner: 0 });
     expect(cornerBeside([block, other], { outline: 0, corner: 3 }, 1)).toEqual({ outline: 1, corner: 0 });
     expect(cornerBeside([block, other], { outline: 0, corner: 0 }, -1)).toEqual({ outline: 1, corner: 3 });

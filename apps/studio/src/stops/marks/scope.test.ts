@@ -15,14 +15,14 @@ const east = clipNamed(project, "go-e");
 const inScope = (scope: Parameters<typeof framesInScope>[1], step = 1, from = project) => framesInScope(from, scope, east, step);
 
 describe("the frames that an origin is set for", () => {
-  it("are the one that is shown, those of the clip once each, or those of all clips of its action", () => {
+  it("are the shown one, those of the clip once each, or those of all clips of its action", () => {
     expect(refsOf(inScope("frame"))).toEqual([ref(1, 0)]);
     expect(refsOf(inScope("clip"))).toEqual([ref(0, 0), ref(1, 0)]);
     expect(inScope("action")).toMatchObject({ name: "the action go" });
     expect(refsOf(inScope("action"))).toEqual([ref(0, 0), ref(1, 0), ref(0, 1), ref(1, 1)]);
   });
 
-  it("are all that are kept of the source or of the project, dropped ones left out", () => {
+  it("are all kept ones of the source or of the project, without dropped ones", () => {
     expect(refsOf(inScope("source"))).toHaveLength(12);
     expect(refsOf(inScope("all", 1, dropFrames(project, [ref(3, 2)])))).toHaveLength(11);
     expect(refsOf(inScope("clip", 0, dropFrames(project, [ref(0, 0)])))).toEqual([ref(1, 0)]);

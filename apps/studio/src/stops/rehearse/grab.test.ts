@@ -13,7 +13,7 @@ const stage = {
 const setting = { stage } as unknown as Setting;
 
 describe("taking hold of things on the stage", () => {
-  it("takes the edge or corner that is near, the middle elsewhere, and what lies on top", () => {
+  it("takes the edge or corner nearby, the middle elsewhere, and the topmost thing", () => {
     expect(grabAt(setting, { x: 101, y: 65 }, 3)).toMatchObject({ list: "zones", place: 0, edges: { x: "left", y: null } });
     expect(grabAt(setting, { x: 141, y: 79 }, 3)).toMatchObject({ list: "zones", edges: { x: "right", y: "bottom" } });
     expect(grabAt(setting, { x: 105, y: 75 }, 3)).toMatchObject({ list: "zones", edges: { x: null, y: null } });
@@ -47,7 +47,7 @@ describe("taking hold of things on the stage", () => {
       }),
     ));
 
-  it("leaves everything else on the stage as it is", () => {
+  it("changes nothing else on the stage", () => {
     const grab = grabAt(setting, { x: 105, y: 75 }, 3) as Grab;
     expect(stageWith(stage, grab, { ...zone, x: 7 })).toEqual({
       zones: [{ ...stage.zones[0], area: { ...zone, x: 7 } }],

@@ -38,8 +38,8 @@ function recorded(project: Project): Drive {
   return driven("half") as Drive;
 }
 
-describe("a rehearsal that goes on", () => {
-  it("lets go of what was held at a moment that is gone back to", () => {
+describe("a running rehearsal", () => {
+  it("releases held keys when it goes back to an earlier moment", () => {
     recorded(hero());
     stayAt(200_000);
     togglePause();
@@ -49,7 +49,7 @@ describe("a rehearsal that goes on", () => {
     expect(x()).toBe(there);
   });
 
-  it("lets go of what a drive holds when a person takes over from it, and keeps what the drive had done", () => {
+  it("releases a drive's held keys when a person takes over, and keeps what the drive had done", () => {
     const drive = recorded(hero());
     const project = keepDrive(hero(), drive);
     scene(project);
@@ -65,7 +65,7 @@ describe("a rehearsal that goes on", () => {
     expect(now().keys.some((key) => "go" in key && key.go === "right")).toBe(true);
   });
 
-  it("is played again in what the project has become, and begins anew in another project with a stage of that name", () => {
+  it("is replayed in the changed project, and restarts in another project with a stage of the same name", () => {
     const project = hero();
     recorded(project);
     const [before, until] = [x(), endTime(now())];
@@ -79,7 +79,7 @@ describe("a rehearsal that goes on", () => {
     expect(endTime(now())).toBe(0);
   });
 
-  it("follows the drive of the project: cut off, it ends there; undone, it is whole again; removed, it is what was driven", () => {
+  it("follows the project's drive: if cut, it ends there; after undo, it is whole again; if removed, it is as driven", () => {
     const drive = recorded(hero());
     const whole = keepDrive(hero(), drive);
     scene(whole);

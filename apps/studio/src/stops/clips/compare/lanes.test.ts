@@ -10,12 +10,12 @@ const loop = (steps: readonly number[], loopFrom = 0) =>
 const names = ["a", "b", "c"] as ClipName[];
 
 describe("lanes that are compared", () => {
-  it("begin with the chosen clip and the next one, and with one alone where there is no other", () => {
+  it("begin with the selected clip and the next one, or with one if there is no other", () => {
     expect(firstLanes(names, "c" as ClipName).map(({ clip }) => clip)).toEqual(["c", "a"]);
     expect(firstLanes(names.slice(0, 1), "a" as ClipName).map(({ clip }) => clip)).toEqual(["a"]);
   });
 
-  it("in step by time, go on at their own speed", () =>
+  it("in step by time, run at their own speed", () =>
     expect(laneTime(300_000, { speed: 0.25 }, loop([100_000]), "time", loop([50_000]))).toBe(75_000));
 
   it("in step by phase, are all as far in their rounds as the first, also after lead-ins", () =>

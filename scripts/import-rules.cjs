@@ -1,6 +1,7 @@
 // Imports run one way (docs/architecture.md). dependency-cruiser fails the test command on a breach.
 /** The rooms of the core, from the ground up: what stands on one line may use what stands above it, and nothing else. */
 const FLOORS = [
+  ["similar"],
   ["model"],
   ["raster", "playback", "clip", "facing", "series", "references", "undo", "notation"],
   ["palette", "assemble", "outline", "parts"],
@@ -38,7 +39,7 @@ module.exports = {
       name: "player-imports-only-what-brings-nothing",
       severity: "error",
       from: { path: "^packages/player/src", pathNot: "\\.test\\.ts$" },
-      to: { pathNot: "^packages/(player/src|core/src/(playback|behave|parts))/" },
+      to: { pathNot: "^packages/(player/src|core/src/(playback|behave|parts|similar))/" },
     },
     {
       // What is handed round plays by what games play with.
@@ -63,8 +64,8 @@ module.exports = {
       // A game ships it, so it may bring nothing along: of the model only types.
       name: "what-the-player-ships-brings-nothing-along",
       severity: "error",
-      from: { path: core(["playback", "behave", "parts"]), pathNot: "\\.test\\.ts$" },
-      to: { pathNot: core(["playback", "behave", "parts"]), dependencyTypesNot: ["type-only"] },
+      from: { path: core(["playback", "behave", "parts", "similar"]), pathNot: "\\.test\\.ts$" },
+      to: { pathNot: core(["playback", "behave", "parts", "similar"]), dependencyTypesNot: ["type-only"] },
     },
     {
       name: "reach-a-folder-by-its-index",

@@ -1,5 +1,6 @@
 /** Shared by the player and behaviours: a clip's timeline, fallbacks for facings, and similar names. */
 import { type Timeline, timelineOf } from "@caravan/core/playback";
+import { similarNames } from "@caravan/core/similar";
 import type { Atlas, AtlasClip, FacingName } from "./atlas";
 import type { Now } from "./now";
 
@@ -74,26 +75,10 @@ export function checkAtlas(atlas: Atlas): void {
   if (atlas.version !== 1) throw new Error(`This atlas is of version ${atlas.version}; this player reads version 1. Update it.`);
 }
 
-/** An error about a name that is not there, with the names that are nearest to it. */
+/** The error for an unknown name, with the most similar ones. */
 export function unknownName(what: string, name: string, names: readonly string[]): Error {
-  const near = names
-    .map((each) => ({ each, apart: distance(each.toLowerCase(), name.toLowerCase()) }))
-    .sort((a, b) => a.apart - b.apart)
-    .slice(0, 3)
-    .map(({ each }) => `"${each}"`);
+  const near = similarNames(name, names, 3).map((each) => `"${each}"`);
   return new Error(`There is no ${what} "${name}" in this atlas. ${near.length ? `Near it: ${near.join(", ")}.` : "It has none at all."}`);
-}
-
-/** Levenshtein's edit distance. */
-function distance(a: string, b: string): number {
-  let row = Array.from({ length: b.length + 1 }, (_, k) => k);
-  for (let i = 0; i < a.length; i++) {
-    const next = [i + 1];
-    for (let j = 0; j < b.length; j++)
-      next.push(Math.min((next[j] as number) + 1, (row[j + 1] as number) + 1, (row[j] as number) + (a[i] === b[j] ? 0 : 1)));
-    row = next;
-  }
-  return row[b.length] as number;
 }
 
 /** Throws a RangeError for an invalid time. */

@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { similarNames } from "../similar";
 import { Action, type ActionName } from "./action";
 import { Behaviour, type BehaviourName } from "./behaviour";
 import { Clip, type ClipName } from "./clip";
@@ -92,7 +93,10 @@ export function partNamed({ parts = [] }: Pick<Project, "parts">, name: string):
   return named(parts, "part", name);
 }
 
-/** The one of this name; if there is none, an error that lists those there are. */
+/** So many names are read; of more, the most similar ones are listed. */
+const LISTED = 8;
+
+/** The item with this name. Throws `not-found`, listing the existing names or the most similar ones. */
 function named<Each extends { readonly name: string }>(all: readonly Each[], kind: string, name: string): Each {
   const found = all.find((each) => each.name === name);
   if (!found)
@@ -100,9 +104,19 @@ function named<Each extends { readonly name: string }>(all: readonly Each[], kin
       "not-found",
       `${kind} "${name}"`,
       `There is no such ${kind} in this project.`,
-      all.length > 0 ? `There are: ${all.map((each) => each.name).join(", ")}.` : `It has no ${kind}s yet.`,
+      othersInWords(
+        all.map((each) => each.name),
+        kind,
+        name,
+      ),
     );
   return found;
+}
+
+function othersInWords(names: readonly string[], kind: string, name: string): string {
+  if (names.length === 0) return `It has no ${kind}s yet.`;
+  if (names.length <= LISTED) return `There are: ${names.join(", ")}.`;
+  return `Similar names: ${similarNames(name, names, LISTED).join(", ")}; there are ${names.length}.`;
 }
 
 /** Throws `not-found`. */

@@ -1,0 +1,1 @@
+export { similarNames } from "./similar-names";

@@ -35,7 +35,7 @@ async function dragOnSheet(page: Page, sheet: Pixels, from: readonly [number, nu
 
 /** Types a grid without margins or gaps; a suggested one may have some. */
 async function gridOf(page: Page, columns: number, rows: number): Promise<void> {
-  for (const label of ["Margin left", "Margin top", "Gap across", "Gap down"]) await typeNumber(page, label, 0);
+  for (const label of ["Margin left", "Margin top", "Spacing across", "Spacing down"]) await typeNumber(page, label, 0);
   await typeNumber(page, "Columns", columns);
   await typeNumber(page, "Rows", rows);
 }

@@ -54,7 +54,7 @@ function bleeding(delivery: Delivery, index: number): Finding[] {
     });
   if ((kind === "grid" || kind === "strips") && sheet.gapPx === 0)
     return risk("its cells touch: neighbours will bleed in at their edges.", {
-      label: "Leave a gap of 2 px",
+      label: "Set a spacing of 2 px",
       apply: (project) => setDelivery(project, index, { sheet: { gapPx: 2 } }),
     });
   return [];

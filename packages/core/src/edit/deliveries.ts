@@ -128,7 +128,7 @@ const PART_WORDS: Readonly<Record<string, string>> = {
   "packing.effort": "the search for smaller pages",
   "sheet.columns": "the columns",
   "sheet.marginPx": "the margin",
-  "sheet.gapPx": "the gap",
+  "sheet.gapPx": "the spacing",
   "sheet.run": "the run of strips",
   "sheet.rows": "the rows of the sheet",
   "data.atlas": "the atlas file",

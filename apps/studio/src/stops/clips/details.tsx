@@ -44,7 +44,7 @@ export function Details() {
       ) : (
         <Detail title={t("Steps")}>
           <p className="text-muted">
-            {t("Select steps on the ribbon to set their time or drop them. With none selected, the time is set for all.")}
+            {t("Select steps on the ribbon to set their duration or drop them. With none selected, it is set for all.")}
           </p>
           <StepTime clip={clip} steps={clip.steps.map((_, k) => k)} />
         </Detail>

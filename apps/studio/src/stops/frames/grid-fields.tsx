@@ -120,7 +120,7 @@ export function GridFields({ cut, grid, onCut: apply }: Props) {
         />
         <span className="text-small text-muted">{t("px")}</span>
       </FieldBox>
-      <FieldBox label={t("from")}>
+      <FieldBox label={t("margin")}>
         <NumberField
           label={t("Margin left")}
           value={cut.margin.x}
@@ -135,10 +135,20 @@ export function GridFields({ cut, grid, onCut: apply }: Props) {
           onChange={(y) => apply({ ...cut, margin: { ...cut.margin, y } })}
         />
       </FieldBox>
-      <FieldBox label={t("gap")}>
-        <NumberField label={t("Gap across")} value={cut.gap.x} most={16_384} onChange={(x) => apply({ ...cut, gap: { ...cut.gap, x } })} />
+      <FieldBox label={t("spacing")}>
+        <NumberField
+          label={t("Spacing across")}
+          value={cut.gap.x}
+          most={16_384}
+          onChange={(x) => apply({ ...cut, gap: { ...cut.gap, x } })}
+        />
         <span aria-hidden>,</span>
-        <NumberField label={t("Gap down")} value={cut.gap.y} most={16_384} onChange={(y) => apply({ ...cut, gap: { ...cut.gap, y } })} />
+        <NumberField
+          label={t("Spacing down")}
+          value={cut.gap.y}
+          most={16_384}
+          onChange={(y) => apply({ ...cut, gap: { ...cut.gap, y } })}
+        />
       </FieldBox>
       <Tick label={t("keep empty cells")} checked={cut.keepEmpty} onChange={(keepEmpty) => apply({ ...cut, keepEmpty })} />
     </div>

@@ -114,7 +114,7 @@ function boxesOf(pieces: readonly Piece[]): Box[] {
 function inWords({ cell, columns, rows, margin, gap }: GridSuggestion): string {
   const spaces = [
     ...(margin.x + margin.y > 0 ? [t("margin {x}, {y}", { x: margin.x, y: margin.y })] : []),
-    ...(gap.x + gap.y > 0 ? [t("gap {x}, {y}", { x: gap.x, y: gap.y })] : []),
+    ...(gap.x + gap.y > 0 ? [t("spacing {x}, {y}", { x: gap.x, y: gap.y })] : []),
   ];
   return [t("{columns} × {rows} cells of {w} × {h}", { columns, rows, w: cell.w, h: cell.h }), ...spaces].join(", ");
 }

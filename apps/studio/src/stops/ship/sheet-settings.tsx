@@ -59,8 +59,8 @@ export function SheetSettings() {
         />
         <span className="text-small text-muted">{t("px")}</span>
       </FieldBox>
-      <FieldBox label={t("gap")}>
-        <NumberField label={t("Gap between cells")} value={sheet.gapPx} most={256} onChange={(gapPx) => set({ sheet: { gapPx } })} />
+      <FieldBox label={t("spacing")}>
+        <NumberField label={t("Spacing between cells")} value={sheet.gapPx} most={256} onChange={(gapPx) => set({ sheet: { gapPx } })} />
         <span className="text-small text-muted">{t("px")}</span>
       </FieldBox>
     </>

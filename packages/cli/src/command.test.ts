@@ -109,6 +109,13 @@ describe("caravan cut", () => {
     expect(caravan("dance").status).toBe(2);
     expect(caravan("--help").status).toBe(0);
   });
+
+  it("mentions defaults in its help only where they say something", () => {
+    const help = ["cut", "pack"].map((name) => caravan(name, "--help").stdout);
+    for (const each of help) expect(each).not.toMatch(/default:\s+(false|\[|\{)/);
+    expect(help[0]).toContain("space between cells (default: 0)");
+    expect(help[1]).toContain('(default: "normal")');
+  });
 });
 
 describe("caravan pack", () => {

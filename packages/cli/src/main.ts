@@ -1,5 +1,5 @@
 import { CaravanError, whyOf } from "@caravan/core/model";
-import { Command, CommanderError } from "commander";
+import { Command, CommanderError, Help, type Option } from "commander";
 import manifest from "../package.json" with { type: "json" };
 import { addBuild } from "./commands/build";
 import { addCheck } from "./commands/check";
@@ -15,9 +15,19 @@ import { addTiles } from "./commands/tiles";
 import { addWatch } from "./commands/watch";
 import { beQuiet, failureOf, tellFailure, WrongCall } from "./output";
 
+const help = new Help();
+
+/** A switch that is off and a list that is empty are not mentioned as defaults. */
+function described(option: Option): string {
+  const { defaultValue, defaultValueDescription } = option;
+  const isUnsaid = defaultValue === false || (Array.isArray(defaultValue) && defaultValueDescription === undefined);
+  return help.optionDescription(isUnsaid ? Object.create(option, { defaultValue: { value: undefined } }) : option);
+}
+
 const program = new Command("caravan")
   .description("Cuts sprite sheets into frames, builds animation clips, and delivers packed atlases that a game loads.")
   .version(manifest.version, "--version", "print the version")
+  .configureHelp({ optionDescription: described })
   .option("--quiet", "print only errors and requested JSON", false)
   .hook("preAction", () => {
     if (program.opts().quiet) beQuiet();

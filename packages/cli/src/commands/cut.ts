@@ -62,8 +62,8 @@ export function addCut(program: Command): void {
         .default([], "as the file suggests"),
     )
     .addOption(new Option("--suggest", "cut nothing, suggest grids, best first").default(false).conflicts(others("suggest")))
-    .option("--margin <X[,Y]>", "space before the first cell", spacing, NONE)
-    .option("--gap <X[,Y]>", "space between cells", spacing, NONE)
+    .addOption(new Option("--margin <X[,Y]>", "space before the first cell").argParser(spacing).default(NONE, "0"))
+    .addOption(new Option("--gap <X[,Y]>", "space between cells").argParser(spacing).default(NONE, "0"))
     .option("--offset <X[,Y]>", "move the whole grid; may be negative", offset)
     .option("--columns <A-B>", "only these columns, counted from 0", range)
     .option("--rows <A-B>", "only these rows, counted from 0", range)

@@ -35,7 +35,7 @@ test.beforeEach(async ({ page }) => {
 test("every frame of a film is imported, in order, with its own duration", async ({ page }) => {
   await dropFiles(page, [film()]);
   await expect(asked(page)).toContainText("12 frames of 64 × 48 px in 0.56 s, 21.43 fps.");
-  await expect(page.getByTestId("film-outcome")).toHaveText("12 frames of 64 × 48 px, 0.56 s, 21.43 fps; 144 kB in memory");
+  await expect(page.getByTestId("film-outcome")).toHaveText("12 frames of 64 × 48 px, 0.56 s, 21.43 fps; 147.5 KB in memory");
   await expect(asked(page).getByRole("img")).toHaveCount(2);
   expect(await violationsOn(page)).toEqual([]);
   await page.keyboard.press("Enter");
@@ -64,7 +64,7 @@ test("a range, every second frame and a smaller size are taken, and no time is l
   await typeNumber(page, "to frame", 8);
   await typeNumber(page, "keep one in", 2);
   await choose(page, asked(page).getByRole("combobox", { name: "Size of the frames" }), "32 × 24 (1/2)");
-  await expect(page.getByTestId("film-outcome")).toHaveText("4 frames of 32 × 24 px, 0.36 s, 11.11 fps; 12 kB in memory");
+  await expect(page.getByTestId("film-outcome")).toHaveText("4 frames of 32 × 24 px, 0.36 s, 11.11 fps; 12.3 KB in memory");
   await expect(asked(page).getByRole("img", { name: "last: frame 8" })).toBeVisible();
   await asked(page).getByRole("button", { name: "Take 4 frames" }).click();
   await review(page)

@@ -5,6 +5,7 @@ import { useEffect, useState } from "react";
 import { type AskedFilm, bytesOfFrames, type FilmChoice, framesChosen, useFilm } from "../../project/importing/film";
 import { Button } from "../../ui/button";
 import { useCountFrom } from "../../ui/counting";
+import { sizeInWords } from "../../ui/files";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Select } from "../../ui/select";
 import { SheetDialog } from "../../ui/sheet-dialog";
@@ -98,7 +99,7 @@ function Choosing({ film }: { film: AskedFilm }) {
             size: size(choice.reduction),
             seconds: seconds3(seconds),
             fps: fps(places.length, seconds),
-            megabytes: megabytes(bytes),
+            megabytes: sizeInWords(bytes),
           })}
         </p>
         {bytes > MUCH && (
@@ -158,8 +159,4 @@ function seconds3(seconds: number): string {
 
 function fps(frames: number, seconds: number): string {
   return seconds > 0 ? String(Math.round((frames / seconds) * 100) / 100) : "?";
-}
-
-function megabytes(bytes: number): string {
-  return bytes < 1024 * 1024 ? `${Math.max(1, Math.round(bytes / 1024))} kB` : `${Math.round((bytes / (1024 * 1024)) * 10) / 10} MB`;
 }

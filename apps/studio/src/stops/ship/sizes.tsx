@@ -42,7 +42,7 @@ export function Sizes() {
     const own = build.delivered.pages.filter((page) => page.suffix === suffix);
     const images = new Set(shownPages(own).map(({ image }) => image));
     const disk = build.delivered.files.reduce((sum, { path, bytes }) => sum + (images.has(path) ? bytes.length : 0), 0);
-    return t("{disk} in files, {memory} in memory", {
+    return t("{disk} of pages, {memory} in memory", {
       disk: sizeInWords(disk),
       memory: sizeInWords(own.reduce((sum, { memory }) => sum + memory, 0)),
     });

@@ -14,7 +14,12 @@ test("at 640 × 400 every stop is reachable, list and player open as drawers, an
     }));
     expect(inside, stop).toEqual({ page: true, road: true });
     const surface = page.getByRole("region", { name: stop, exact: true });
+    // A stop begins at its top, however far the one before was scrolled.
+    expect(await surface.evaluate((each) => each.scrollTop), stop).toBe(0);
     expect(await surface.evaluate((each) => each.scrollWidth <= each.clientWidth), stop).toBe(true);
+    await surface.evaluate((each) => {
+      each.scrollTop = 1000;
+    });
   }
   await goTo(page, "Frames");
   expect((await page.getByTestId("sheet").boundingBox())?.height).toBeGreaterThan(200);

@@ -48,7 +48,7 @@ async function load(depot: Depot): Promise<Delivery> {
   return { atlas, pages: await Promise.all(pages), figure: figureOf(atlas) };
 }
 
-/** Plays a delivery on a canvas, and describes it in `told`, until the signal ends it. Throws what the depot throws. */
+/** Plays a delivery on a canvas and describes it in `told`, until the signal aborts. Throws the depot's errors. */
 export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement, depot: Depot, signal: AbortSignal): Promise<void> {
   const context = canvas.getContext("2d") as CanvasRenderingContext2D;
   let delivery = await load(depot);

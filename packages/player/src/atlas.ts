@@ -69,7 +69,7 @@ export interface AtlasClip {
   readonly data?: AtlasData;
 }
 
-/** What the makers of the game wrote on a frame, a clip or an event: any JSON, by name. */
+/** Custom data of a frame, a clip or an event: any JSON, by name. */
 export type AtlasData = { readonly [name: string]: unknown };
 
 export interface AtlasPart {

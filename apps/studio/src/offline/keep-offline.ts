@@ -47,7 +47,7 @@ function follow(registration: ServiceWorkerRegistration): void {
   registration.addEventListener("updatefound", () => registration.installing?.addEventListener("statechange", announce));
 }
 
-/** Saves, lets the newer build take over, and reloads the page. If the work cannot be saved, nothing changes, and the user is told. */
+/** Saves the work, activates the newer build and reloads the page. If saving fails, changes nothing and shows an error. */
 export async function takeNewer(): Promise<void> {
   const { waiting } = useNewer.getState();
   if (!waiting) return;

@@ -15,7 +15,7 @@ useOpenProject.subscribe((open, before) => {
   if (open.id !== before.id) useHiddenLayers.setState({ hidden: NONE });
 });
 
-/** The layers of a project, the sources' own pictures first; none where no source has any. */
+/** The project's layers, with null first for the sources' own pictures. Empty if no source has layers. */
 export function layersToSee({ sources }: Pick<Project, "sources">): readonly (string | null)[] {
   const names = new Set(sources.flatMap(({ layers = [] }) => layers.map(({ name }) => name)));
   return names.size === 0 ? [] : [null, ...names];

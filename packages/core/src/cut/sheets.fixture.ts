@@ -1,5 +1,7 @@
 /** Generated sheets for tests of suggestions: seeded, of varied cells, spaces, fillings and untidiness. */
+
 import type { Size, Spacing } from "../model";
+import { randomFrom } from "../random.fixture";
 import { clearPixels, type Pixels } from "../raster";
 
 export interface KnownSheet {
@@ -67,18 +69,6 @@ function drawFigure(
     }
   }
   if (sparks && random() < 0.5) for (let k = 0; k < 3; k++) dot(random() * w, random() * h * 0.4, 250);
-}
-
-/** Mulberry32, a public-domain generator by Tommy Ettinger: small, and good enough to draw with. */
-function randomFrom(seed: number): () => number {
-  let state = Math.imul(seed + 1, 0x9e3779b9) >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
 }
 
 /**

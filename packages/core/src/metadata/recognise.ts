@@ -81,7 +81,7 @@ function bestGroup(parsed: ParsedMetadata, groups: readonly RecordGroup[], descr
   return best;
 }
 
-/** Whether unnamed numbers hardly match the drawing: any two make a cell of some grid, any four a rectangle somewhere. */
+/** Whether unnamed numbers probably match the drawing by chance: any two are a cell of some grid, any four some rectangle. */
 function isChance({ told, placed, evidence }: FoundRectangles, described: Described): boolean {
   if (told || !isSeen(described.coverage)) return false;
   return placed < 3 ? evidence.explained < 0.5 || evidence.cut > 0.08 : evidence.explained < 0.05;

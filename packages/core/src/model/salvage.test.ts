@@ -17,7 +17,7 @@ function whole() {
   project = setPetal(addAction(project, "go", 2), "go" as ActionName, "e", { clip: "walk" as ClipName });
   return addBox(project, "walk", refs, "body" as MarkName, refs[0] as FrameRef, { x: 1, y: 1, w: 2, h: 2 });
 }
-// biome-ignore lint/suspicious/noExplicitAny: damaged by every test in another place
+// biome-ignore lint/suspicious/noExplicitAny: every test damages it in a different place
 const file = (): any => JSON.parse(JSON.stringify(projectToFile(whole())));
 
 describe("salvaging", () => {

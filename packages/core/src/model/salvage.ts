@@ -1,6 +1,6 @@
 /**
- * Recovers the readable parts of a damaged document: items that do not fit are left out and listed, down to single frames; the rest passes
- * the same checks as any document.
+ * Recovers the readable parts of a damaged document: invalid items are omitted and listed, down to single frames. The rest passes the same
+ * checks as any document.
  */
 import type * as z from "zod";
 import { counted } from "./counted";

@@ -53,7 +53,7 @@ describe("a part of a grid", () => {
           const part = partOfGrid(next, cut);
           expect(part.w > 0 && part.h > 0).toBe(true);
         } catch (error) {
-          // Begun so far down that no cell has room is refused as any such grid is.
+          // A part that begins too far down for a single cell is refused, like any such grid.
           expect(String(error)).toMatch(/exceeds/);
         }
       }),

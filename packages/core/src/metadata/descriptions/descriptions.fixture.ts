@@ -4,8 +4,9 @@
  *
  * It shares nothing with the reader: words, notations and conventions are its own.
  */
+import { randomFrom } from "../../random.fixture";
 import { EXTRAS, extraFields, GRID_RECTANGLES, type Plan, RECTANGLES, rectangleFields } from "./fields.fixture";
-import { atlasOf, type KnownAtlas, type KnownFrame, picker, randomFrom } from "./known-atlas.fixture";
+import { atlasOf, type KnownAtlas, type KnownFrame, picker } from "./known-atlas.fixture";
 import { rowsText } from "./rows.fixture";
 import { clipNames, treeOf, treeText } from "./trees.fixture";
 import { WORDS, type Words } from "./words.fixture";

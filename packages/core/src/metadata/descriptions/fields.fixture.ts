@@ -1,6 +1,7 @@
 /** Writes the fields of one frame's record: its rectangle in one of many forms, and other facts. */
 import type { Rect } from "../../model";
-import type { KnownAtlas, KnownFrame, Random } from "./known-atlas.fixture";
+import type { Random } from "../../random.fixture";
+import type { KnownAtlas, KnownFrame } from "./known-atlas.fixture";
 import type { Words } from "./words.fixture";
 
 export type Leaf = string | number | boolean;

@@ -1,5 +1,6 @@
 /** Makes the atlases that generated descriptions describe: packed ones, and plain grids. */
 import type { Rect, Size } from "../../model";
+import type { Random } from "../../random.fixture";
 import { type Coverage, clearPixels, coverageOf } from "../../raster";
 
 export interface KnownFrame {
@@ -25,20 +26,6 @@ export interface KnownAtlas {
   /** Whether its frames are unordered. */
   readonly mixed: boolean;
   readonly coverage: Coverage;
-}
-
-export type Random = () => number;
-
-/** Mulberry32, a public-domain generator by Tommy Ettinger. */
-export function randomFrom(seed: number): Random {
-  let state = Math.imul(seed + 1, 0x9e3779b9) >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
 }
 
 const CLIP_NAMES = ["walk", "strike", "idle", "jump", "rest", "carry", "kneel", "bow", "drink", "look"];

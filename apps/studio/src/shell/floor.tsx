@@ -66,18 +66,6 @@ export function Floor() {
           )}
           <Panel id="surface" minSize="45%">
             <section ref={surface} data-region="surface" tabIndex={-1} aria-label={title} className={SURFACE}>
-              {listIsDrawer && (
-                <div className="flex justify-between gap-2">
-                  <Button onClick={() => toggle("list")} aria-expanded={drawer === "list"}>
-                    <PanelLeft size={14} /> {t("List")}
-                  </Button>
-                  {dockIsDrawer && (
-                    <Button onClick={() => toggle("dock")} aria-expanded={drawer === "dock"}>
-                      <PanelRight size={14} /> {STOP_PARTS[stop].playing ? t("Player") : t("Details")}
-                    </Button>
-                  )}
-                </div>
-              )}
               <Suspense fallback={null}>
                 <Boundary key={stop} name={title}>
                   <Surface />
@@ -107,9 +95,22 @@ export function Floor() {
         )}
       </main>
       {dockIsDrawer && <NoticeList />}
-      <footer className="flex h-6.5 shrink-0 items-center justify-between gap-4 border-t border-line px-3.5 text-small text-muted">
+      <footer
+        className={`flex shrink-0 items-center justify-between gap-4 border-t border-line text-small text-muted ${listIsDrawer ? "py-1 pr-3.5 pl-1" : "h-6.5 px-3.5"}`}
+      >
+        {listIsDrawer && (
+          <Button onClick={() => toggle("list")} aria-expanded={drawer === "list"} className="shrink-0">
+            <PanelLeft size={14} /> {t("List")}
+          </Button>
+        )}
         <Help stop={stop} />
-        <p className="shrink-0">{t("{chord} undoes anything", { chord: chordInWords("Mod+z") })}</p>
+        {dockIsDrawer ? (
+          <Button onClick={() => toggle("dock")} aria-expanded={drawer === "dock"} className="-mr-2.5 shrink-0">
+            <PanelRight size={14} /> {STOP_PARTS[stop].playing ? t("Player") : t("Details")}
+          </Button>
+        ) : (
+          <p className="shrink-0">{t("{chord} undoes anything", { chord: chordInWords("Mod+z") })}</p>
+        )}
       </footer>
     </>
   );
@@ -208,5 +209,5 @@ function Help({ stop }: { stop: Stop }) {
   const project = useProject((each) => each);
   const { help } = STOP_PARTS[stop];
   const text = useView((view) => (typeof help === "string" ? help : help(project, view)));
-  return <p className="truncate">{text}</p>;
+  return <p className="min-w-0 grow truncate">{text}</p>;
 }

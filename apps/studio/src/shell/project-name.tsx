@@ -6,6 +6,7 @@ import { useEffect, useState } from "react";
 import { type Home, useHome } from "../project/home/home-state";
 import { edit, useOpenProject, useProject } from "../project/open-project";
 import { IconButton } from "../ui/button";
+import { useMedia } from "../ui/media";
 import { TextField } from "../ui/text-field";
 import { t } from "../ui/words";
 
@@ -20,7 +21,7 @@ export function ProjectName({ onProjects }: { onProjects: () => void }) {
             label={t("Project name")}
             value={name}
             onChange={(next) => edit(renameProject, next)?.message}
-            className="w-full font-bold"
+            className="w-full text-ellipsis font-bold"
           />
         </h1>
         <SavedWhere />
@@ -33,34 +34,44 @@ export function ProjectName({ onProjects }: { onProjects: () => void }) {
 }
 
 function SavedWhere() {
-  const saving = useOpenProject((open) => open.saving);
-  const reader = useOpenProject((open) => open.access === "reader");
-  const home = useHome((state) => state.home);
-  const now = useNow(1000);
-  const text =
-    saving.kind === "failed"
-      ? t("not saved")
-      : reader
-        ? t("Read-only: open in another tab")
-        : saving.kind === "pending"
-          ? t("saving …")
-          : home
-            ? savedThere(home, now)
-            : t("saved in this browser{ago}", { ago: agoInWords(now - saving.at) });
+  const { text, short, failed, at } = useSaving();
+  const narrow = useMedia("(max-width: 799px)");
+  const ago = useAgo(at);
   return (
     <p
       data-testid="saved"
-      title={text}
-      className={`truncate px-1 text-small ${saving.kind === "failed" ? "font-semibold text-brick" : "text-muted"}`}
+      title={ago ? `${text} · ${ago}` : text}
+      className={`truncate px-1 text-small ${failed ? "font-semibold text-brick" : "text-muted"}`}
     >
-      {text}
+      {narrow ? short : text}
+      {ago && <span className="max-[1099px]:hidden"> · {ago}</span>}
     </p>
   );
 }
 
-function savedThere({ folder, state }: Home, now: number): string {
-  if (state.kind === "kept") return t("saved in {folder}{ago}", { folder, ago: agoInWords(now - state.at) });
-  return state.kind === "waiting" ? t("saving into {folder} …", { folder }) : t("saved in this browser, not in {folder}", { folder });
+interface SavingInWords {
+  readonly text: string;
+  /** For where there is little room. */
+  readonly short: string;
+  readonly failed?: boolean;
+  /** When it was saved, in ms since 1970, if it is. */
+  readonly at?: number;
+}
+
+function useSaving(): SavingInWords {
+  const saving = useOpenProject((open) => open.saving);
+  const reader = useOpenProject((open) => open.access === "reader");
+  const home = useHome((state) => state.home);
+  if (saving.kind === "failed") return { text: t("not saved"), short: t("not saved"), failed: true };
+  if (reader) return { text: t("Read-only: open in another tab"), short: t("read-only") };
+  if (saving.kind === "pending") return { text: t("saving …"), short: t("saving …") };
+  return home ? savedThere(home) : { text: t("saved in this browser"), short: t("saved"), at: saving.at };
+}
+
+function savedThere({ folder, state }: Home): SavingInWords {
+  if (state.kind === "kept") return { text: t("saved in {folder}", { folder }), short: t("saved"), at: state.at };
+  if (state.kind === "waiting") return { text: t("saving into {folder} …", { folder }), short: t("saving …") };
+  return { text: t("saved in this browser, not in {folder}", { folder }), short: t("not in folder") };
 }
 
 /** The time, updated at this interval in ms. */
@@ -73,9 +84,12 @@ function useNow(every: number): number {
   return now;
 }
 
-function agoInWords(ms: number): string {
-  const seconds = Math.max(0, Math.round(ms / 1000));
-  if (seconds < 60) return t(", {seconds} s ago", { seconds });
-  if (seconds < 3600) return t(", {minutes} min ago", { minutes: Math.round(seconds / 60) });
-  return seconds < 86_400 ? t(", {hours} h ago", { hours: Math.round(seconds / 3600) }) : "";
+/** How long ago that was, once a second; nothing after a day. */
+function useAgo(at: number | undefined): string {
+  const now = useNow(1000);
+  if (at === undefined) return "";
+  const seconds = Math.max(0, Math.round((now - at) / 1000));
+  if (seconds < 60) return t("{seconds} s ago", { seconds });
+  if (seconds < 3600) return t("{minutes} min ago", { minutes: Math.round(seconds / 60) });
+  return seconds < 86_400 ? t("{hours} h ago", { hours: Math.round(seconds / 3600) }) : "";
 }

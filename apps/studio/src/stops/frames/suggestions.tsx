@@ -16,7 +16,7 @@ import { t } from "../../ui/words";
 import { cutAlongOutlines, type OutlineCut } from "./along-outlines";
 
 const SHOWN = 4;
-const SIDE = 44; // px
+const SIDE = 44; // px; smaller on a short screen
 
 /** Cuts that the picture itself suggests, as small moving pictures: the one that moves right is the right one. */
 export function Suggestions({ source }: { source: Source }) {
@@ -49,10 +49,10 @@ export function Suggestions({ source }: { source: Source }) {
               aria-pressed={k === at}
               aria-label={words}
               title={words}
-              className={`check block overflow-hidden rounded-box border-2 ${k === at ? "border-now" : "border-line hover:border-lapis"}`}
+              className={`check block overflow-hidden rounded-box border-2 [@media(max-height:640px)]:flex [@media(max-height:640px)]:items-center ${k === at ? "border-now" : "border-line hover:border-lapis"}`}
             >
               <MovingBoxes boxes={boxes} picture={picture} />
-              <span className="number block bg-raised text-center text-small">{title}</span>
+              <span className="number block bg-raised px-1 text-center text-small [@media(max-height:640px)]:bg-transparent">{title}</span>
             </button>
           </li>
         ))}
@@ -147,7 +147,7 @@ function MovingBoxes({ boxes, picture }: { boxes: readonly Box[]; picture: Pictu
     const timer = setInterval(() => paint(++shown), 110);
     return () => clearInterval(timer);
   }, [boxes, picture]);
-  return <canvas ref={canvas} aria-hidden className="block" style={{ width: SIDE, height: SIDE }} />;
+  return <canvas ref={canvas} aria-hidden className="block size-11 [@media(max-height:640px)]:size-7" />;
 }
 
 /** The first row that has more than one drawn cell. */
